@@ -1,0 +1,77 @@
+// What was asked for at the terminal: the words of the command line, taken apart and checked.
+import { parseArgs } from 'node:util'
+import * as v from 'valibot'
+import { Moment } from '../core/model/script.ts'
+
+export const usage = `Warm Prelude at the terminal
+
+  rehearse FILE --printer NAME [--job NAME] [--moment start] [--json]
+  check    FILE --printer NAME [--job NAME] [--moment start] [--json]   exit 1 if there is an error
+  explain  FILE --printer NAME [--job NAME] [--moment start] [--json]
+  list     printers|jobs|materials|rules|commands [--json]
+
+NAME is a demo name, or a path to a JSON file. FILE may be - for standard input.`
+
+export const listable = ['printers', 'jobs', 'materials', 'rules', 'commands'] as const
+export type Listable = (typeof listable)[number]
+
+export type Asked =
+  | { verb: 'help' }
+  | { verb: 'list'; what: Listable; json: boolean }
+  | {
+      verb: 'rehearse' | 'check' | 'explain'
+      file: string
+      printer: string
+      job: string
+      moment: Moment
+      json: boolean
+    }
+
+/** Something that the person who asked can put right; `exitCode` as in contract.md (2 wrong use, 3 unreadable input). */
+export class Refusal extends Error {
+  constructor(
+    message: string,
+    readonly exitCode: 2 | 3,
+  ) {
+    super(message)
+  }
+}
+
+export function parseWords(words: readonly string[]): Asked {
+  const { values, positionals } = takeApart(words)
+  const [verb, subject, ...more] = positionals
+  const json = values.json ?? false
+  if (values.help || verb === 'help') return { verb: 'help' }
+  if (verb === undefined) throw new Refusal('Say what to do: rehearse, check, explain or list (--help tells more).', 2)
+  if (more.length) throw new Refusal(`“${more[0]}” is one word too many (--help tells what each command takes).`, 2)
+  if (verb === 'list') {
+    const what = listable.find(each => each === subject)
+    if (!what) throw new Refusal(`Say what to list: ${listable.join(', ')}.`, 2)
+    return { verb, what, json }
+  }
+  if (verb !== 'rehearse' && verb !== 'check' && verb !== 'explain')
+    throw new Refusal(`“${verb}” is not a command here: rehearse, check, explain or list.`, 2)
+  if (subject === undefined) throw new Refusal(`Name the script to ${verb}, or - for standard input.`, 2)
+  if (values.printer === undefined) throw new Refusal('Name the printer with --printer.', 2)
+  const moment = v.safeParse(Moment, values.moment ?? 'start')
+  if (!moment.success) throw new Refusal(`“${values.moment}” is not a moment: ${Moment.options.join(', ')}.`, 2)
+  return { verb, file: subject, printer: values.printer, job: values.job ?? 'small', moment: moment.output, json }
+}
+
+function takeApart(words: readonly string[]) {
+  try {
+    return parseArgs({
+      args: [...words],
+      allowPositionals: true,
+      options: {
+        printer: { type: 'string' },
+        job: { type: 'string' },
+        moment: { type: 'string' },
+        json: { type: 'boolean' },
+        help: { type: 'boolean' },
+      },
+    })
+  } catch (error) {
+    throw new Refusal(`${(error as Error).message.split('.')[0]}.`, 2)
+  }
+}

@@ -1,0 +1,60 @@
+// The core at a terminal. Answers go to standard output, errors to standard error in one plain sentence.
+import { demoJobs, demoMaterials, demoPrinters } from '../../demo/load.ts'
+import { rules } from '../core/check/rules.ts'
+import { families } from '../core/firmware/families.ts'
+import { findingsAnswer, rehearsalAnswer } from '../core/runs/answer.ts'
+import { goRound, type Round } from '../core/runs/round.ts'
+import { type Asked, type Listable, parseWords, Refusal, usage } from './arguments.ts'
+import { readScript, readSetting } from './input.ts'
+import { explainText, findingsText, listText, rehearsalText } from './text.ts'
+
+const lists: Record<Listable, () => { name: string }[]> = {
+  printers: demoPrinters,
+  jobs: demoJobs,
+  materials: demoMaterials,
+  rules: () => rules.map(({ name, group, severity, title, why }) => ({ name, group, severity, title, why })),
+  commands: () =>
+    Object.values(families).flatMap(({ family, commands }) =>
+      [...commands.values()].map(({ name, title, letters, effect }) => ({
+        name,
+        family,
+        title,
+        letters,
+        does: effect.does,
+      })),
+    ),
+}
+
+function answer(asked: Asked): { text: string; exitCode: number } {
+  if (asked.verb === 'help') return { text: usage, exitCode: 0 }
+  const print = (json: unknown, text: () => string) => (asked.json ? JSON.stringify(json, null, 2) : text())
+  if (asked.verb === 'list') {
+    const items = lists[asked.what]()
+    return { text: print(items, () => listText(items)), exitCode: 0 }
+  }
+  const setting = readSetting(asked)
+  const round = goRound(readScript(asked.file), setting)
+  switch (asked.verb) {
+    case 'rehearse':
+      return { text: print(rehearsalAnswer(round), () => rehearsalText(round)), exitCode: 0 }
+    case 'check':
+      return {
+        text: print(findingsAnswer(round.findings), () => findingsText(round)),
+        exitCode: hasError(round) ? 1 : 0,
+      }
+    case 'explain':
+      return { text: print(round.explained, () => explainText(round)), exitCode: 0 }
+  }
+}
+
+const hasError = (round: Round): boolean => round.findings.some(finding => finding.severity === 'error')
+
+try {
+  const { text, exitCode } = answer(parseWords(process.argv.slice(2)))
+  process.stdout.write(`${text}\n`)
+  process.exitCode = exitCode
+} catch (error) {
+  if (!(error instanceof Refusal)) throw error
+  process.stderr.write(`${error.message}\n`)
+  process.exitCode = error.exitCode
+}

@@ -1,0 +1,34 @@
+// Edits that fixes are made of: whole lines put in, words replaced, sleeping lines woken.
+import { type Line, type Piece, placeOf } from '../gcode/line.ts'
+import type { Edit } from '../model/script.ts'
+
+/** How the script ends its lines where it must be guessed: as its first line does. */
+const endingOf = (lines: readonly Line[]): string => lines.find(line => line.ending)?.ending ?? '\n'
+
+export function insertBefore(lines: readonly Line[], number: number, text: string): Edit {
+  const from = lines[number - 1]?.from ?? 0
+  return { from, to: from, insert: text + endingOf(lines) }
+}
+
+/** Puts a line after the given one; after the last line of a script without a final line ending, too. */
+export function insertAfter(lines: readonly Line[], number: number, text: string): Edit {
+  const line = lines[number - 1]
+  if (!line) return { from: 0, to: 0, insert: text + endingOf(lines) }
+  const end = line.from + line.raw.length
+  return line.ending
+    ? { from: end + line.ending.length, to: end + line.ending.length, insert: text + line.ending }
+    : { from: end, to: end, insert: endingOf(lines) + text }
+}
+
+/** Wakes a command that a comment put to sleep; `inner` is what `sleeping` gave for the line. */
+export const wake = (line: Line, inner: Line): Edit => ({
+  from: line.from + line.raw.search(/;/),
+  to: inner.from,
+  insert: '',
+})
+
+export const replacePiece = (line: Line, piece: Piece, insert: string): Edit => ({ ...placeOf(line, piece), insert })
+
+/** The number of the last line that has anything but blanks in it; 0 for an empty script. */
+export const lastUsedLine = (lines: readonly Line[]): number =>
+  lines.findLast(line => line.kind !== 'blank')?.number ?? 0

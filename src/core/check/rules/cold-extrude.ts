@@ -1,0 +1,44 @@
+// Pushes filament through a nozzle that is too cold.
+import { celsius, mm, plural } from '../../explain/words.ts'
+import { temperatureAt } from '../../machine/heat.ts'
+import { modesAfter, stepsOf } from '../../machine/trace.ts'
+import type { Found, Rehearsed, Rule } from '../finding.ts'
+
+/** Half a degree is the thermometer's own doubt. */
+const doubtC = 0.5
+
+function check({ trace, stage }: Rehearsed): Found[] {
+  const coldest = stage.firmware.coldestExtrudeC
+  let first: { line: number; pushed: number; at: number; target: number } | null = null
+  const more = new Set<number>()
+  for (const step of stepsOf(trace)) {
+    if (step.filamentMm <= 0) continue
+    const modes = modesAfter(trace, step.command)
+    const nozzle = trace.nozzles[modes.tool]
+    if (!nozzle) continue
+    const at = temperatureAt(nozzle, step.start)
+    if (at >= coldest - doubtC) continue
+    const line = trace.rows.line[step.command] as number
+    first ??= { line, pushed: step.filamentMm, at, target: modes.nozzleTargets[modes.tool] ?? 0 }
+    if (line !== first.line) more.add(line)
+  }
+  if (!first) return []
+  const because =
+    first.target === 0
+      ? 'Nothing has told the nozzle to heat.'
+      : first.target < coldest
+        ? `It is told to hold only ${celsius(first.target)}.`
+        : `It is still on its way to ${celsius(first.target)}.`
+  const others = more.size ? ` The same on ${plural(more.size, 'later line')}.` : ''
+  const message = `Pushes ${mm(first.pushed)} of filament with the nozzle at ${celsius(first.at)}. ${because} Below ${celsius(coldest)} the board refuses, or the gear grinds the filament.${others}`
+  return [{ line: first.line, message }]
+}
+
+export const coldExtrude: Rule = {
+  name: 'cold-extrude',
+  group: 'heat',
+  severity: 'error',
+  title: 'Pushes filament through a cold nozzle',
+  why: 'Cold filament does not flow. The board refuses the move, or the gear grinds a notch into the filament and the print starts empty.',
+  check,
+}

@@ -1,0 +1,30 @@
+// Two commands stand on one line, as a bad paste leaves them.
+
+import { placeOf } from '../../gcode/line.ts'
+import { startsCommand } from '../../gcode/read.ts'
+import type { Found, Rehearsed, Rule } from '../finding.ts'
+
+function check({ lines }: Rehearsed): Found[] {
+  const ending = lines.find(line => line.ending)?.ending ?? '\n'
+  return lines.flatMap((line): Found[] => {
+    const seconds = line.pieces.filter(startsCommand)
+    const first = seconds[0]
+    if (!line.command || !first) return []
+    const edits = seconds.map(piece => {
+      const { from } = placeOf(line, piece)
+      const gap = line.raw.slice(0, from - line.from).match(/[ \t]*$/)?.[0].length ?? 0
+      return { from: from - gap, to: from, insert: ending }
+    })
+    const message = `“${first.text}” is a command of its own, run together with “${line.command.name}”. The board takes one command a line and drops the rest.`
+    return [{ line: line.number, message, fixes: [{ title: 'Put each command on its own line', edits }] }]
+  })
+}
+
+export const collapsedLines: Rule = {
+  name: 'collapsed-lines',
+  group: 'firmware',
+  severity: 'error',
+  title: 'Commands run together on one line',
+  why: 'A paste that lost its line ends leaves several commands on one line. The board runs only the first.',
+  check,
+}

@@ -1,0 +1,29 @@
+// A number with a comma where a machine wants a point.
+import { replacePiece } from '../edits.ts'
+import type { Found, Rehearsed, Rule } from '../finding.ts'
+
+function check({ lines }: Rehearsed): Found[] {
+  return lines.flatMap(line =>
+    line.pieces.flatMap((piece): Found[] => {
+      if (piece.kind !== 'word' || piece.flaw !== 'decimal-comma') return []
+      const mended = piece.text.replace(',', '.')
+      const message = `“${piece.text}” has a comma in its number. The machine reads ${piece.letter}${piece.value} and stops there; write ${mended}.`
+      return [
+        {
+          line: line.number,
+          message,
+          fixes: [{ title: `Write ${mended}`, edits: [replacePiece(line, piece, mended)] }],
+        },
+      ]
+    }),
+  )
+}
+
+export const decimalComma: Rule = {
+  name: 'decimal-comma',
+  group: 'firmware',
+  severity: 'error',
+  title: 'A comma in a number',
+  why: 'Machines write decimals with a point. At a comma the number ends, so 0,3 becomes 0.',
+  check,
+}

@@ -1,0 +1,38 @@
+// The filament counter stands at something other than zero when the print begins.
+import { mm } from '../../explain/words.ts'
+import { lastModes, stepsOf } from '../../machine/trace.ts'
+import { insertAfter } from '../edits.ts'
+import type { Found, Rehearsed, Rule } from '../finding.ts'
+
+/** A print that begins within this of zero pulls or pushes nothing that a person would see. */
+const harmlessMm = 0.05
+
+function check({ lines, trace }: Rehearsed): Found[] {
+  const counter = trace.rows.count ? (trace.rows.counter[trace.rows.count - 1] as number) : 0
+  if (lastModes(trace).extrusion !== 'absolute' || Math.abs(counter) <= harmlessMm) return []
+  let line = 0
+  for (const step of stepsOf(trace)) if (step.filamentMm !== 0) line = trace.rows.line[step.command] as number
+  if (line === 0) return []
+  const first =
+    counter > 0
+      ? `draws ${mm(counter)} of filament back out of the nozzle`
+      : `pushes ${mm(-counter)} of filament out at once`
+  const message = `After this line the filament counter stands at ${mm(counter)} and is never set to zero. A print that counts from zero first ${first}.`
+  return [
+    {
+      line,
+      message,
+      fixes: [{ title: 'Set the filament to zero after it (G92 E0)', edits: [insertAfter(lines, line, 'G92 E0')] }],
+    },
+  ]
+}
+
+export const filamentNotReset: Rule = {
+  name: 'filament-not-reset',
+  group: 'filament',
+  severity: 'error',
+  title: 'The filament counter is not set back to zero',
+  why: 'With absolute filament positions the print’s first move goes to its own count. If the counter is elsewhere, it first pulls the filament back or spits it out.',
+  moments: ['start'],
+  check,
+}

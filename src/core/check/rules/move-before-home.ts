@@ -1,0 +1,48 @@
+// Moves along an axis whose zero has not been found.
+
+import { listed } from '../../explain/words.ts'
+import { specOf } from '../../firmware/spec.ts'
+import { numberOf } from '../../gcode/line.ts'
+import { modesBefore } from '../../machine/trace.ts'
+import { axes } from '../../model/printer.ts'
+import { insertBefore } from '../edits.ts'
+import type { Found, Rehearsed, Rule } from '../finding.ts'
+
+/** Lifting the head a little before homing is good practice, even unhomed. */
+const harmlessLiftMm = 30
+
+function check({ lines, commands, trace, stage }: Rehearsed): Found[] {
+  const told = new Set<string>()
+  const found: Found[] = []
+  const homesAtAll = commands.some(({ command }) => specOf(stage.firmware, command.name)?.effect.does === 'home')
+  for (let i = 0; i < trace.rows.count; i++) {
+    const { line, command } = commands[i] as (typeof commands)[number]
+    const does = specOf(stage.firmware, command.name)?.effect.does
+    if (does !== 'move' && does !== 'arc') continue
+    const { homed, positioning } = modesBefore(trace, i)
+    const blind = axes.filter(axis => {
+      const value = numberOf(command, axis.toUpperCase())
+      if (value === null || homed[axis] || told.has(axis)) return false
+      return !(axis === 'z' && positioning === 'relative' && value >= 0 && value <= harmlessLiftMm)
+    })
+    if (blind.length === 0) continue
+    for (const axis of blind) told.add(axis)
+    const names = listed(blind.map(axis => axis.toUpperCase()))
+    const message = `Moves along ${names} before zero has been found there. The machine does not know where the head is and may run into its end.`
+    const fixes =
+      homesAtAll || stage.moment !== 'start'
+        ? []
+        : [{ title: 'Find zero first (G28)', edits: [insertBefore(lines, line, 'G28')] }]
+    found.push({ line, message, fixes })
+  }
+  return found
+}
+
+export const moveBeforeHome: Rule = {
+  name: 'move-before-home',
+  group: 'order',
+  severity: 'error',
+  title: 'Moves before finding zero',
+  why: 'Until an axis has been homed the machine only guesses where the head is. A move can end in a crash.',
+  check,
+}

@@ -1,0 +1,85 @@
+// Characters that come from a web page or a word processor, or from a file that is not text.
+
+import { type Line, type Piece, placeOf } from '../../gcode/line.ts'
+import type { Edit } from '../../model/script.ts'
+import type { Found, Rehearsed, Rule } from '../finding.ts'
+
+const isByteOrderMark = (line: Line, piece: Piece) =>
+  line.number === 1 && piece === line.pieces[0] && piece.text === '\ufeff'
+
+/** Dashes that were minus signs, and quotes that were straight. */
+const straighten = (text: string): string =>
+  text
+    .replace(/[\u2010-\u2015\u2212]/g, '-')
+    .replace(/[\u2018\u2019]/g, "'")
+    .replace(/[\u201c\u201d\u201e]/g, '"')
+
+function check({ lines }: Rehearsed): Found[] {
+  return lines.flatMap((line): Found[] => {
+    const found: Found[] = []
+    if (line.kind === 'command' || line.kind === 'blank') {
+      const odd = line.pieces.filter(piece => 'flaw' in piece && !isByteOrderMark(line, piece))
+      const spaces = odd.filter(piece => 'flaw' in piece && piece.flaw === 'odd-space')
+      const signs = odd.filter(piece => 'flaw' in piece && piece.flaw === 'odd-character')
+      const edits: Edit[] = [
+        ...spaces.map(piece => ({ ...placeOf(line, piece), insert: ' ' })),
+        ...signs.map(piece => ({ ...placeOf(line, piece), insert: straighten(piece.text) })),
+      ]
+      if (signs[0])
+        found.push(
+          problem(
+            line,
+            `“${signs[0].text}” has a sign that no keyboard types into G-code, such as a long dash or a curly quote; the machine can’t read it.`,
+            edits,
+          ),
+        )
+      else if (spaces.length)
+        found.push(
+          problem(
+            line,
+            'There is a space here that only looks like one (a web page’s unbreakable space). Boards trip over it.',
+            edits,
+          ),
+        )
+      const control = odd.find(piece => 'flaw' in piece && piece.flaw === 'control-character')
+      if (control)
+        found.push({
+          line: line.number,
+          message: 'There are invisible control characters in this line. They may come from a file that is not text.',
+        })
+      const stray = odd.find(piece => piece.kind === 'stray' && piece.flaw === 'stray-text')
+      if (stray)
+        found.push({
+          line: line.number,
+          message: `“${stray.text}” is neither a letter with a number nor a comment; the machine passes over it or stops. Is a “;” missing before it?`,
+          severity: 'warning',
+        })
+    }
+    const open = line.pieces.find(piece => piece.kind === 'comment' && piece.flaw === 'unclosed-comment')
+    if (open)
+      found.push({
+        line: line.number,
+        severity: 'warning',
+        message: 'This comment opens with “(” and never closes; all to the end of the line counts as comment.',
+        fixes: [
+          { title: 'Close it', edits: [{ from: placeOf(line, open).to, to: placeOf(line, open).to, insert: ')' }] },
+        ],
+      })
+    return found
+  })
+}
+
+const problem = (line: Line, message: string, edits: Edit[]): Found => ({
+  line: line.number,
+  message,
+  fixes: [{ title: 'Put plain characters in their place', edits }],
+})
+
+export const pastedCharacters: Rule = {
+  name: 'pasted-characters',
+  group: 'firmware',
+  severity: 'error',
+  title: 'Characters that a machine can’t read',
+  why: 'Text copied from a web page or a message often has curly quotes, long dashes and odd spaces that look right and are not.',
+  check,
+}

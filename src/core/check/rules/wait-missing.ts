@@ -1,0 +1,69 @@
+// A heater is started and never waited for, and is not warm when it is needed.
+import { celsius, duration } from '../../explain/words.ts'
+import { type Heater, specOf } from '../../firmware/spec.ts'
+import { type HeaterHistory, targetAt, temperatureAt } from '../../machine/heat.ts'
+import { modesAfter, stepsOf } from '../../machine/trace.ts'
+import { insertAfter, insertBefore, lastUsedLine } from '../edits.ts'
+import type { Found, Rehearsed, Rule } from '../finding.ts'
+
+/** Boards call a heater ready within about this of its target. */
+const nearEnoughC = 5
+
+type Need = { atS: number; line: number | null; what: string }
+
+/** When each heater must be warm: the nozzle at the first push, the bed at the first stroke; both at the script's end. */
+function firstNeeds({ trace }: Rehearsed): Record<Heater, Need> {
+  const end: Need = { atS: trace.totalS, line: null, what: 'when the print begins' }
+  const needs: Record<Heater, Need> = { nozzle: end, bed: end }
+  for (const step of stepsOf(trace)) {
+    if (step.filamentMm <= 0) continue
+    const line = trace.rows.line[step.command] as number
+    needs.nozzle = { atS: step.start, line, what: `when line ${line} pushes filament` }
+    break
+  }
+  return needs
+}
+
+function check(rehearsed: Rehearsed): Found[] {
+  const { lines, commands, trace, stage } = rehearsed
+  const needs = firstNeeds(rehearsed)
+  const found: Found[] = []
+  const look = (heater: Heater, history: HeaterHistory | undefined, waitName: string) => {
+    if (!history) return
+    const need = needs[heater]
+    const target = targetAt(history, need.atS)
+    const at = temperatureAt(history, need.atS)
+    if (target <= 0 || at >= target - nearEnoughC) return
+    let started: number | null = null
+    for (let i = 0; i < trace.rows.count; i++) {
+      if ((trace.rows.start[i] as number) > need.atS) break
+      const { line, command } = commands[i] as (typeof commands)[number]
+      const effect = specOf(stage.firmware, command.name)?.effect
+      if (effect?.does !== 'heat' || effect.heater !== heater) continue
+      started = effect.wait ? null : line
+    }
+    if (started === null) return
+    const left = history.legs.findLast(leg => leg.at <= need.atS)
+    const seconds = left ? left.at + left.reachS - need.atS : Number.POSITIVE_INFINITY
+    const short = Number.isFinite(seconds) ? `, about ${duration(seconds)} too early` : ''
+    const message = `The ${heater} is started here for ${celsius(target)} and nothing waits for it: ${need.what} it is at ${celsius(at)}${short}.`
+    const wait = `${waitName} S${target}`
+    const edit =
+      need.line === null ? insertAfter(lines, lastUsedLine(lines), wait) : insertBefore(lines, need.line, wait)
+    found.push({ line: started, message, fixes: [{ title: `Wait for the ${heater} (${wait})`, edits: [edit] }] })
+  }
+  const tool = trace.rows.count ? modesAfter(trace, trace.rows.count - 1).tool : 0
+  look('nozzle', trace.nozzles[tool], 'M109')
+  look('bed', trace.bed, 'M190')
+  return found
+}
+
+export const waitMissing: Rule = {
+  name: 'wait-missing',
+  group: 'heat',
+  severity: 'error',
+  title: 'Nothing waits for a heater',
+  why: 'M104 and M140 only start heating and go on at once. Without a wait the print begins too cold and does not stick or flow.',
+  moments: ['start'],
+  check,
+}

@@ -1,0 +1,206 @@
+// A plain sentence for each line, from its command's table entry, its words and the state it ran in.
+import { type CommandSpec, type Letter, specOf } from '../firmware/spec.ts'
+import { type Command, hasLetter, type Line, type LineKind, numberOf } from '../gcode/line.ts'
+import { sleeping, startsCommand } from '../gcode/read.ts'
+import { targetAt } from '../machine/heat.ts'
+import type { PlainCommand } from '../machine/rehearse.ts'
+import type { Stage } from '../machine/state.ts'
+import { modesAfter, modesBefore, type Step, stepsOfCommand, type Trace } from '../machine/trace.ts'
+import { axes } from '../model/printer.ts'
+import { sayMove } from './move.ts'
+import { celsius, duration, listed, mm, plain, plural, speed } from './words.ts'
+
+export type Explained = { line: number; kind: LineKind; says: string }
+
+/** One entry for each line. Comments and blanks say nothing, but for a command put to sleep, which says what it would do. */
+export function explain(
+  lines: readonly Line[],
+  commands: readonly PlainCommand[],
+  trace: Trace,
+  stage: Stage,
+): Explained[] {
+  const runs = new Map<number, number[]>()
+  for (let i = 0; i < trace.rows.count; i++) {
+    const line = trace.rows.line[i] as number
+    runs.set(line, [...(runs.get(line) ?? []), i])
+  }
+  const seen = new Set<string>()
+  return lines.map(line => ({ line: line.number, kind: line.kind, says: say(line, runs.get(line.number)?.at(-1)) }))
+
+  function say(line: Line, run: number | undefined): string {
+    if (line.kind === 'unreadable') return line.reason ?? ''
+    if (line.kind === 'mark') return sayMark(line)
+    if (line.kind === 'comment') {
+      const asleep = sleeping(line)?.command
+      return asleep ? `Asleep. Awake, it would: ${lowerFirst(sayFromTable(asleep, stage))}` : ''
+    }
+    if (!line.command) return ''
+    const more = line.pieces.find(startsCommand)
+    const tail = more ? ` Only this much: “${more.text}” begins a second command on the same line.` : ''
+    const command = run === undefined ? undefined : commands[run]?.command
+    if (!command || run === undefined) return sayFromTable(line.command, stage) + tail
+    const does = specOf(stage.firmware, command.name)?.effect.does ?? ''
+    // Before a start script nobody knows the modes, so the first command that sets one does something.
+    const modesKnown = stage.moment !== 'start' || seen.has(does)
+    seen.add(does)
+    return sayRun(command, run, trace, stage, modesKnown) + tail
+  }
+}
+
+const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1)
+
+const sayMark = (line: Line): string => {
+  const sign = line.raw.trimStart()[1]
+  if (sign === '=') return 'A setting of this script.'
+  if (sign === '?') return 'A guard: the lines up to its end run only then.'
+  return sign === '@' ? 'Marks a made passage.' : 'Keeps the next line as it is.'
+}
+
+/** The sentence that needs no state: title and letters, from the table alone. */
+export function sayFromTable(command: Command, stage: Stage): string {
+  const spec = specOf(stage.firmware, command.name)
+  if (!spec) return `“${command.name}” is not a command that we know for this firmware.`
+  if (spec.text) return `${spec.title}: “${command.message ?? ''}”.`
+  const told = command.words.map(word => sayWord(word.letter, word.value, word.formula, spec)).filter(Boolean)
+  const tool = /^T\d+$/.test(command.name) ? ` ${command.name.slice(1)}` : ''
+  return `${spec.title}${tool}${told.length ? `: ${told.join(', ')}` : ''}.`
+}
+
+function sayWord(letter: string, value: number | null, formula: string | null, spec: CommandSpec): string {
+  const known = spec.letters.find(each => each.letter === letter)
+  if (formula) return `${known?.means ?? letter} ${formula}`
+  if (!known) return value === null ? letter : `${letter} ${plain(value, 3)}`
+  if (known.unit === 'switch') return value === null || known.number === 'optional' ? known.means : value ? 'on' : 'off'
+  return value === null ? known.means : `${known.means} ${withUnit(value, known)}`
+}
+
+function withUnit(value: number, letter: Letter): string {
+  if (letter.unit === 'mm/min') return speed(value / 60)
+  if (letter.unit === 'of 255') return `${plain((value / 255) * 100, 0)} %`
+  return letter.unit === 'number' ? plain(value, 3) : `${plain(value, 3)} ${letter.unit}`
+}
+
+const already = (same: boolean, text: string): string =>
+  same ? `Does nothing: ${lowerFirst(text)}, already.` : `${text}.`
+
+/** The sentence for a command that ran, from what it did to the machine. */
+function sayRun(command: Command, run: number, trace: Trace, stage: Stage, modesKnown: boolean): string {
+  const spec = specOf(stage.firmware, command.name)
+  if (!spec) return sayFromTable(command, stage)
+  const before = modesBefore(trace, run)
+  const after = modesAfter(trace, run)
+  const steps = stepsOfCommand(trace, run)
+  const took = (trace.rows.end[run] as number) - (trace.rows.start[run] as number)
+  const effect = spec.effect
+  switch (effect.does) {
+    case 'move':
+    case 'arc': {
+      const diameter = stage.printer.tools[after.tool]?.filamentMm ?? 1.75
+      const how =
+        effect.does === 'move' ? '' : effect.clockwise ? 'clockwise along an arc ' : 'anticlockwise along an arc '
+      return sayMove(command, before, after, steps, diameter, how)
+    }
+    case 'dwell':
+      return took > 0 ? `Stands still for ${duration(took)}.` : 'Stands still for no time.'
+    case 'wait-for-moves':
+      return 'Waits until all moves are done.'
+    case 'firmware-retract':
+      return steps.length ? sayFilament(steps, effect.back) : 'Does nothing: the filament is there already.'
+    case 'units':
+      return already(
+        before.units === after.units,
+        effect.units === 'mm' ? 'Lengths in millimetres' : 'Lengths in inches',
+      )
+    case 'positioning': {
+      const same = modesKnown && before.positioning === after.positioning && before.extrusion === after.extrusion
+      const text =
+        effect.positioning === 'absolute' ? 'Positions count from the origin' : 'Positions count from where the head is'
+      return already(same, text)
+    }
+    case 'extrusion-mode':
+      return already(
+        modesKnown && before.extrusion === after.extrusion,
+        effect.extrusion === 'absolute' ? 'Filament counts from its zero' : 'Filament counts from the last move',
+      )
+    case 'set-position':
+      return saySetPosition(command)
+    case 'home':
+      return sayHome(command, steps, took, before.levelling !== 'off' && after.levelling === 'off')
+    case 'probe':
+      return steps.length === 0
+        ? 'Measures nothing: this printer has no probe.'
+        : `Probes ${plural(steps.length, 'point')}, ${duration(took)}.${effect.turnsLevellingOn ? ' Levelling is on after it.' : ''}`
+    case 'levelling':
+      if (numberOf(command, 'S') === null) return sayFromTable(command, stage)
+      return after.levelling === 'on' ? 'Bed levelling on, from the kept mesh.' : 'Bed levelling off.'
+    case 'motors':
+      if (hasLetter(command, 'S')) return sayFromTable(command, stage)
+      if (effect.on) return 'Motors on.'
+      return after.motorsOn
+        ? sayFromTable(command, stage)
+        : 'Motors off: the head can be moved by hand and its position is lost.'
+    case 'heat':
+      return sayHeat(command, effect.heater, effect.wait, run, trace, took)
+    case 'fan':
+      if ((numberOf(command, 'P') ?? 0) > 0) return sayFromTable(command, stage)
+      return after.fan === 0 ? 'Part fan off.' : `Part fan on, ${plain(after.fan * 100, 0)} %.`
+    case 'message':
+      return command.message ? `Shows “${command.message}” on the display.` : 'Clears the message on the display.'
+    case 'soft-limits':
+      if (numberOf(command, 'S') === null) return 'Reports the soft limits.'
+      return after.softLimits ? 'Soft limits on.' : 'Soft limits off: moves beyond the reach are no longer stopped.'
+    case 'tool':
+      return before.tool === after.tool ? `Takes tool ${after.tool}, the one in use.` : `Takes tool ${after.tool}.`
+    default:
+      return sayFromTable(command, stage)
+  }
+}
+
+function sayFilament(steps: readonly Step[], back: boolean): string {
+  const filament = Math.abs(steps.reduce((sum, step) => sum + step.filamentMm, 0))
+  return back ? `Draws ${mm(filament)} of filament back.` : `Pushes ${mm(filament)} of filament forward again.`
+}
+
+function saySetPosition(command: Command): string {
+  const places = axes.filter(axis => numberOf(command, axis.toUpperCase()) !== null)
+  const filament = numberOf(command, 'E')
+  const parts: string[] = []
+  if (places.length)
+    parts.push(
+      `Calls this place ${listed(places.map(axis => `${axis.toUpperCase()} ${plain(numberOf(command, axis.toUpperCase()) as number)}`))}`,
+    )
+  if (filament !== null)
+    parts.push(filament === 0 ? 'Filament counts from zero here' : `Filament counts from ${mm(filament)} here`)
+  return parts.length ? `${parts.join('. ')}.` : 'Calls this place the origin, filament at zero.'
+}
+
+function sayHome(command: Command, steps: readonly Step[], took: number, levellingWentOff: boolean): string {
+  if (steps.length === 0) return 'Does nothing: zero is known on every axis.'
+  const named = axes.filter(axis => hasLetter(command, axis.toUpperCase()))
+  const which = named.length && steps.length < 3 ? named : [...axes]
+  const order = listed(which.map(axis => axis.toUpperCase())).replace(' and ', ', then ')
+  return `Finds zero on ${order}, ${duration(took)}.${levellingWentOff ? ' Levelling is off after it.' : ''}`
+}
+
+function sayHeat(
+  command: Command,
+  heater: 'nozzle' | 'bed',
+  wait: boolean,
+  run: number,
+  trace: Trace,
+  took: number,
+): string {
+  const tool = heater === 'nozzle' ? (numberOf(command, 'T') ?? modesAfter(trace, run).tool) : 0
+  const history = heater === 'nozzle' ? trace.nozzles[tool] : trace.bed
+  const name = heater === 'nozzle' ? (trace.nozzles.length > 1 ? `nozzle ${tool}` : 'nozzle') : 'bed'
+  const Name = name.charAt(0).toUpperCase() + name.slice(1)
+  if (!history) return `Speaks of nozzle ${tool}, which this printer doesn’t have.`
+  const formula = command.words.find(word => word.formula)?.formula
+  if (formula) return wait ? `Waits for the ${name}: ${formula}.` : `${Name} on its way to ${formula}; goes on.`
+  const target = targetAt(history, trace.rows.end[run] as number)
+  if (target <= 0) return `${Name} heater off.`
+  if (!wait) return `${Name} on its way to ${celsius(target)}; goes on.`
+  return took > 0
+    ? `Waits for the ${name}: ${celsius(target)}, ${duration(took)}.`
+    : `${Name} is already at ${celsius(target)}: no wait.`
+}

@@ -1,0 +1,92 @@
+// What a line of a script is once read: pieces that together are its text to the last character, and the command in them.
+
+/** What is wrong with a piece, for the rules that report it. */
+export type Flaw =
+  | 'missing-number'
+  | 'not-a-number'
+  | 'decimal-comma'
+  | 'exponent'
+  | 'odd-space'
+  | 'odd-character'
+  | 'control-character'
+  | 'stray-text'
+  | 'unclosed-comment'
+
+export type Word = {
+  kind: 'word'
+  text: string
+  /** Upper case, whatever the text has. */
+  letter: string
+  /** The number as written, or null when there is none that a machine could take. */
+  value: number | null
+  /** A quoted text (`P"file"`), without its quotes. */
+  quoted: string | null
+  /** What stands in place of a number and is worked out elsewhere: `@bed`, `@(bed + 5)`, `{word}`, `[word]`. */
+  formula: string | null
+  flaw: Flaw | null
+}
+
+export type Key = { kind: 'key'; text: string; key: string; value: string }
+
+export type Piece =
+  | { kind: 'space'; text: string }
+  | { kind: 'line-number'; text: string; number: number }
+  | { kind: 'name'; text: string; name: string }
+  | Word
+  | Key
+  | { kind: 'message'; text: string }
+  | { kind: 'comment'; text: string; flaw: Flaw | null }
+  | { kind: 'checksum'; text: string; given: number; right: boolean }
+  | { kind: 'stray'; text: string; flaw: Flaw }
+
+/** One command as the machine takes it: its name in upper case without leading zeros (`G1`, `BED_MESH_CLEAR`), and what follows. */
+export type Command = {
+  name: string
+  words: readonly Word[]
+  keys: readonly Key[]
+  message: string | null
+}
+
+export type LineKind = 'blank' | 'comment' | 'mark' | 'command' | 'unreadable'
+
+export type Line = {
+  /** Counts from 1. */
+  number: number
+  /** Where the line starts in the whole text, in UTF-16 units. */
+  from: number
+  /** The line without its ending. */
+  raw: string
+  ending: string
+  kind: LineKind
+  pieces: readonly Piece[]
+  command: Command | null
+  /** Why an unreadable line can't be read; null otherwise. */
+  reason: string | null
+}
+
+/** The first word with this letter, as machines take it; undefined when there is none. */
+export const wordOf = (command: Command, letter: string): Word | undefined =>
+  command.words.find(word => word.letter === letter)
+
+/** The number after a letter, or null when the letter is absent or has no number. */
+export const numberOf = (command: Command, letter: string): number | null => wordOf(command, letter)?.value ?? null
+
+export const hasLetter = (command: Command, letter: string): boolean => wordOf(command, letter) !== undefined
+
+/** The text of all comments on a line, without their signs and outer spaces. */
+export function commentOf(line: Line): string {
+  return line.pieces
+    .filter(piece => piece.kind === 'comment')
+    .map(piece => (piece.text.startsWith(';') ? piece.text.slice(1) : piece.text.replace(/^\(|\)$/g, '')).trim())
+    .join(' ')
+}
+
+/** Where a piece stands in the whole text. */
+export function placeOf(line: Line, piece: Piece): { from: number; to: number } {
+  let from = line.from
+  for (const each of line.pieces) {
+    if (each === piece) break
+    from += each.text.length
+  }
+  return { from, to: from + piece.text.length }
+}

@@ -1,0 +1,187 @@
+// Cuts one line into pieces without losing a character.
+import type { Piece, Word } from './line.ts'
+
+/** Commands whose rest of the line is text for people or a file's name, not words. A lexical fact, the same in every family. */
+const takesText = new Set(['M16', 'M23', 'M28', 'M30', 'M32', 'M36', 'M117', 'M118', 'M928'])
+
+const spaces = /[ \t]+/y
+const oddSpaces = /[\u00a0\u1680\u2000-\u200b\u202f\u205f\u3000\ufeff]+/y
+// biome-ignore lint/suspicious/noControlCharactersInRegex: control characters are what it looks for
+const controls = /[\u0000-\u0008\u000a-\u001f\u007f]+/y
+const lineNumber = /[Nn][ \t]*(\d+)/y
+const plainName = /([GMTgmt])[ \t]*(\d+(?:\.\d+)?)(?![\d_])/y
+const toolName = /[Tt](?=[ \t;?]|$)\??/y
+const longName = /(?=[A-Za-z_]{2})[A-Za-z0-9_]+/y
+/** Three letters or more in a row are prose, unless they are axes named together as in `G28 XYZ`. */
+const prose = /(?![XYZEABCUVWxyzeabcuvw]+(?![A-Za-z]))[A-Za-z]{3,}/y
+const key = /([A-Za-z_][A-Za-z0-9_]*)=("[^"]*"|'[^']*'|[^\s;]*)/y
+const letter = /[A-Za-z]/y
+const gapBeforeNumber = /[ \t]*(?=[+-]?(?:\d|\.\d))/y
+const number = /[+-]?(?:\d+\.?\d*|\.\d+)/y
+const commaTail = /,\d+/y
+const exponentTail = /e[+-]?\d+/y
+const quoted = /[ \t]*("(?:[^"]|"")*")/y
+const badNumber = /[-+.,\d\u2010-\u2015\u2212]+/y
+const checksum = /\*[ \t]*(\d+)[ \t]*(?=$|;)/y
+const messageText = /[^;]+/y
+const lineComment = /;.*/sy
+const bracketComment = /\([^)]*\)?/y
+const numberTail = /[-+.][-+.\d]*/y
+const oddSigns = /[\u2010-\u201f\u2026\u2212\ufffd]/
+const strayRun = /[^\s;(]+/y
+
+/** XOR of the bytes before the `*`, as the machine reckons it. Characters beyond one byte count by their UTF-8 bytes. */
+export function checksumOf(text: string): number {
+  let sum = 0
+  for (const byte of new TextEncoder().encode(text)) sum ^= byte
+  return sum
+}
+
+/** The end of a bracketed or `@` value that starts at `at`, or `at` when none starts there. Brackets nest. */
+function formulaEnd(text: string, at: number): number {
+  let i = at
+  if (text[i] === '@') {
+    i++
+    if (text[i] !== '(') {
+      while (i < text.length && /[A-Za-z0-9_]/.test(text[i] as string)) i++
+      return i > at + 1 ? i : at
+    }
+  } else if (text[i] !== '{' && text[i] !== '[') return at
+  const open = text[i] as string
+  const close = open === '(' ? ')' : open === '{' ? '}' : ']'
+  let depth = 0
+  for (; i < text.length; i++) {
+    if (text[i] === open) depth++
+    else if (text[i] === close && --depth === 0) return i + 1
+  }
+  return at
+}
+
+/** Cuts a line's text (no line ending in it) into pieces. The pieces' texts joined are the text again, whatever it is. */
+export function cut(text: string): Piece[] {
+  const cutter = new Cutter(text)
+  while (!cutter.done) cutter.pieces.push(cutter.next())
+  return cutter.pieces
+}
+
+/** Goes along one line; `next` always takes at least one character. */
+class Cutter {
+  readonly pieces: Piece[] = []
+  private at = 0
+  private name: string | null = null
+  private takesMessage = false
+
+  constructor(private readonly text: string) {}
+
+  get done(): boolean {
+    return this.at >= this.text.length
+  }
+
+  next(): Piece {
+    const space = this.take(spaces)
+    if (space) return { kind: 'space', text: space[0] }
+    if (this.takesMessage) {
+      this.takesMessage = false
+      const message = this.take(messageText)
+      if (message) return { kind: 'message', text: message[0] }
+    }
+    const oddSpace = this.take(oddSpaces)
+    if (oddSpace) return { kind: 'stray', text: oddSpace[0], flaw: 'odd-space' }
+    const control = this.take(controls)
+    if (control) return { kind: 'stray', text: control[0], flaw: 'control-character' }
+    return this.comment() ?? this.checksum() ?? (this.name === null ? this.start() : this.rest()) ?? this.stray()
+  }
+
+  private take(pattern: RegExp): RegExpExecArray | null {
+    pattern.lastIndex = this.at
+    const found = pattern.exec(this.text)
+    if (found) this.at = pattern.lastIndex
+    return found
+  }
+
+  private comment(): Piece | null {
+    const toEnd = this.take(lineComment)
+    if (toEnd) return { kind: 'comment', text: toEnd[0], flaw: null }
+    const inBrackets = this.take(bracketComment)
+    if (!inBrackets) return null
+    return { kind: 'comment', text: inBrackets[0], flaw: inBrackets[0].endsWith(')') ? null : 'unclosed-comment' }
+  }
+
+  private checksum(): Piece | null {
+    const found = this.take(checksum)
+    if (!found) return null
+    const given = Number(found[1])
+    const before = this.text.slice(0, this.at - found[0].length)
+    return { kind: 'checksum', text: found[0], given, right: given === checksumOf(before) }
+  }
+
+  /** Before the command's name: a line number, then the name. */
+  private start(): Piece | null {
+    const numbered = this.pieces.every(piece => piece.kind === 'space') && this.take(lineNumber)
+    if (numbered) return { kind: 'line-number', text: numbered[0], number: Number(numbered[1]) }
+    const plain = this.take(plainName)
+    if (plain) {
+      this.name = (plain[1] as string).toUpperCase() + Number(plain[2])
+      this.takesMessage = takesText.has(this.name)
+      return { kind: 'name', text: plain[0], name: this.name }
+    }
+    const long = this.take(toolName) ?? this.take(longName)
+    if (!long) return null
+    this.name = long[0].toUpperCase().replace('?', '')
+    return { kind: 'name', text: long[0], name: this.name }
+  }
+
+  /** After the command's name: keys of extended commands, or letters with numbers. */
+  private rest(): Piece | null {
+    const extended = /^[A-Z_]{2}/.test(this.name as string)
+    const pair = extended && this.take(key)
+    if (pair)
+      return { kind: 'key', text: pair[0], key: (pair[1] as string).toUpperCase(), value: unquote(pair[2] as string) }
+    const text = extended ? this.take(longName) : this.take(prose)
+    if (text) return { kind: 'stray', text: text[0], flaw: 'stray-text' }
+    const sign = this.take(letter)
+    return sign && this.word(sign[0])
+  }
+
+  private stray(): Piece {
+    const text = this.take(strayRun)?.[0] ?? (this.text[this.at++] as string)
+    return { kind: 'stray', text, flaw: oddSigns.test(text) ? 'odd-character' : 'stray-text' }
+  }
+
+  private word(sign: string): Word {
+    const start = this.at - 1
+    const upper = sign.toUpperCase()
+    const word = (more: Partial<Word>): Word => ({
+      kind: 'word',
+      text: this.text.slice(start, this.at),
+      letter: upper,
+      value: null,
+      quoted: null,
+      formula: null,
+      flaw: null,
+      ...more,
+    })
+    const end = formulaEnd(this.text, this.at)
+    if (end > this.at) {
+      const formula = this.text.slice(this.at, end)
+      this.at = end
+      return word({ formula })
+    }
+    const quote = this.take(quoted)
+    if (quote) return word({ quoted: unquote(quote[1] as string) })
+    this.take(gapBeforeNumber)
+    const digits = this.take(number)
+    if (!digits) {
+      const bad = this.take(badNumber)?.[0]
+      return word({ flaw: bad === undefined ? null : oddSigns.test(bad) ? 'odd-character' : 'not-a-number' })
+    }
+    const value = Number(digits[0])
+    if (this.take(commaTail)) return word({ value, flaw: 'decimal-comma' })
+    // In `X1e9` the small letter was meant as an exponent; `X1E9` is two words written without a space.
+    if (sign === upper && upper !== 'E' && this.take(exponentTail)) return word({ flaw: 'exponent' })
+    if (this.take(numberTail)) return word({ flaw: 'not-a-number' })
+    return word({ value })
+  }
+}
+
+const unquote = (text: string): string => (/^(["']).*\1$/s.test(text) ? text.slice(1, -1) : text)

@@ -1,0 +1,136 @@
+// What a rehearsal comes to: strokes of filament, seconds by what they were spent on, filament used, bounds.
+import { type Axis, axes } from '../model/printer.ts'
+import type { Stage } from './state.ts'
+import { type Step, type StepKind, stepsOf, type Trace } from './trace.ts'
+
+/** One extruding move, whole: an arc's chords are put together. Lengths in mm. */
+export type Stroke = {
+  line: number
+  from: [number, number, number]
+  to: [number, number, number]
+  /** The way as drawn: the ends, and for an arc the points between. */
+  path: [number, number][]
+  filamentMm: number
+  lengthMm: number
+  crossSectionMm2: number
+  flowMm3S: number
+  seconds: number
+  startS: number
+  endS: number
+}
+
+/** Area of the filament's own cross-section, mm²: π/4·d². */
+export const filamentAreaMm2 = (diameterMm: number): number => (Math.PI / 4) * diameterMm * diameterMm
+
+/** Moves that push filament along a way whose length is known. Volume = e·π/4·d², cross-section = volume / length. */
+export function strokesOf(trace: Trace, stage: Stage): Stroke[] {
+  const strokes: (Stroke & { command: number })[] = []
+  for (const step of stepsOf(trace)) {
+    if (step.kind !== 'extrude') continue
+    const { from, to } = step
+    const lengthMm = Math.hypot(to.x - from.x, to.y - from.y, to.z - from.z)
+    if (!(lengthMm > 0)) continue
+    const last = strokes.at(-1)
+    if (last && last.command === step.command) {
+      last.to = [to.x, to.y, to.z]
+      last.path.push([to.x, to.y])
+      last.filamentMm += step.filamentMm
+      last.lengthMm += lengthMm
+      last.seconds += step.end - step.start
+      last.endS = step.end
+      continue
+    }
+    strokes.push({
+      command: step.command,
+      line: trace.rows.line[step.command] as number,
+      from: [from.x, from.y, from.z],
+      to: [to.x, to.y, to.z],
+      path: [
+        [from.x, from.y],
+        [to.x, to.y],
+      ],
+      filamentMm: step.filamentMm,
+      lengthMm,
+      crossSectionMm2: 0,
+      flowMm3S: 0,
+      seconds: step.end - step.start,
+      startS: step.start,
+      endS: step.end,
+    })
+  }
+  return strokes.map(({ command, ...stroke }) => {
+    const tool = trace.rows.modes[command]?.tool ?? 0
+    const volume = stroke.filamentMm * filamentAreaMm2(stage.printer.tools[tool]?.filamentMm ?? 1.75)
+    return {
+      ...stroke,
+      crossSectionMm2: volume / stroke.lengthMm,
+      flowMm3S: stroke.seconds > 0 ? volume / stroke.seconds : 0,
+    }
+  })
+}
+
+/**
+ * The width of a bead of this cross-section laid at this height, mm: a rectangle with half-round sides,
+ * w = A/h + h·(1 − π/4). A bead too thin to be that wide counts as a round string of the same area.
+ */
+export function beadWidthMm(crossSectionMm2: number, heightMm: number): number {
+  const round = 2 * Math.sqrt(crossSectionMm2 / Math.PI)
+  if (!(heightMm > 0) || heightMm >= round) return round
+  return crossSectionMm2 / heightMm + heightMm * (1 - Math.PI / 4)
+}
+
+export type Durations = {
+  totalS: number
+  heatingS: number
+  movingS: number
+  homingS: number
+  probingS: number
+  waitingS: number
+}
+
+const bucketOf: Record<StepKind, Exclude<keyof Durations, 'totalS'>> = {
+  travel: 'movingS',
+  extrude: 'movingS',
+  push: 'movingS',
+  retract: 'movingS',
+  home: 'homingS',
+  probe: 'probingS',
+  'wait-nozzle': 'heatingS',
+  'wait-bed': 'heatingS',
+  stand: 'waitingS',
+}
+
+export type Filament = { pushedMm: number; netMm: number; volumeMm3: number; massG: number; cost: number }
+export type Bounds = Record<Axis, [number, number] | null>
+
+/**
+ * Seconds by what they were spent on; filament pushed forward (mm, and of it mm³, g and money) and net of what was drawn
+ * back; the smallest and largest known position on each axis. Mass = volume × density, cost = mass × price.
+ */
+export function totals(trace: Trace, stage: Stage): { durations: Durations; filament: Filament; bounds: Bounds } {
+  const durations = { totalS: trace.totalS, heatingS: 0, movingS: 0, homingS: 0, probingS: 0, waitingS: 0 }
+  const bounds: Bounds = { x: null, y: null, z: null }
+  let pushedMm = 0
+  let netMm = 0
+  let volumeMm3 = 0
+  const widen = (step: Step) => {
+    for (const axis of axes) {
+      const at = step.to[axis]
+      if (Number.isNaN(at)) continue
+      const span = bounds[axis]
+      bounds[axis] = span ? [Math.min(span[0], at), Math.max(span[1], at)] : [at, at]
+    }
+  }
+  for (const step of stepsOf(trace)) {
+    durations[bucketOf[step.kind]] += step.end - step.start
+    widen(step)
+    netMm += step.filamentMm
+    if (step.filamentMm <= 0) continue
+    const tool = trace.rows.modes[step.command]?.tool ?? 0
+    pushedMm += step.filamentMm
+    volumeMm3 += step.filamentMm * filamentAreaMm2(stage.printer.tools[tool]?.filamentMm ?? 1.75)
+  }
+  const massG = (volumeMm3 * stage.material.densityGCm3) / 1000
+  const cost = (massG * stage.material.pricePerKg) / 1000
+  return { durations, filament: { pushedMm, netMm, volumeMm3, massG, cost }, bounds }
+}

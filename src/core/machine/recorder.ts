@@ -1,0 +1,126 @@
+// Grows a trace while a rehearsal runs: typed columns that double when they are full.
+
+import { bedLump, type HeaterHistory, type Lump, leg, nozzleLump, temperatureAt } from './heat.ts'
+import { type Beginning, beginning as beginningOf, type Modes, type Position, type Stage } from './state.ts'
+import { type CommandRows, type Message, type StepKind, type Steps, stepKinds, type Trace } from './trace.ts'
+
+const kindCode = Object.fromEntries(stepKinds.map((kind, code) => [kind, code])) as Record<StepKind, number>
+
+const emptySteps = (room: number): Steps => ({
+  count: 0,
+  command: new Int32Array(room),
+  kind: new Uint8Array(room),
+  end: new Float64Array(room),
+  x: new Float64Array(room),
+  y: new Float64Array(room),
+  z: new Float64Array(room),
+  filament: new Float64Array(room),
+})
+
+const emptyRows = (room: number): CommandRows => ({
+  count: 0,
+  line: new Int32Array(room),
+  start: new Float64Array(room),
+  end: new Float64Array(room),
+  firstStep: new Int32Array(room),
+  counter: new Float64Array(room),
+  modes: [],
+})
+
+type Column = Int32Array | Uint8Array | Float64Array
+
+/** Replaces every typed column of a table by one of `room` places, keeping what is in it. */
+function resize<T extends { count: number }>(table: T, room: number): void {
+  for (const [name, column] of Object.entries(table) as [string, unknown][]) {
+    if (!ArrayBuffer.isView(column)) continue
+    const old = column as unknown as Column
+    const wider = new (old.constructor as new (length: number) => Column)(room)
+    wider.set(old.length > room ? old.subarray(0, room) : old)
+    Object.assign(table, { [name]: wider })
+  }
+}
+
+/** The running rehearsal: what has been recorded, and the present time, position, modes and filament counter. */
+export class Recorder {
+  readonly stage: Stage
+  readonly beginning: Beginning
+  readonly steps = emptySteps(256)
+  readonly rows = emptyRows(256)
+  readonly nozzles: HeaterHistory[]
+  readonly bed: HeaterHistory
+  readonly messages: Message[] = []
+  now = 0
+  modes: Modes
+  position: Position
+  counterMm: number
+  line = 0
+  stopped: Trace['stopped'] = null
+
+  constructor(stage: Stage) {
+    this.stage = stage
+    this.beginning = beginningOf(stage)
+    this.modes = this.beginning.modes
+    this.position = { ...this.beginning.position }
+    this.counterMm = this.beginning.filamentMm
+    const { nozzleC, bedC, modes } = this.beginning
+    const nozzle = nozzleLump(stage.printer.heaters.nozzle)
+    const history = (lump: Lump, fromC: number, targetC: number) => ({ lump, legs: [leg(lump, 0, fromC, targetC)] })
+    this.nozzles = modes.nozzleTargets.map((target, tool) =>
+      history(nozzle, tool === modes.tool ? nozzleC : Math.min(nozzleC, 20), target),
+    )
+    this.bed = history(bedLump(stage.printer.heaters.bed), bedC, modes.bedTarget)
+  }
+
+  /** Opens a row for the command that runs now. */
+  beginCommand(line: number): void {
+    const { rows } = this
+    if (rows.count === rows.line.length) resize(rows, rows.count * 2)
+    this.line = line
+    rows.line[rows.count] = line
+    rows.start[rows.count] = this.now
+    rows.firstStep[rows.count] = this.steps.count
+  }
+
+  endCommand(): void {
+    const { rows } = this
+    rows.end[rows.count] = this.now
+    rows.counter[rows.count] = this.counterMm
+    rows.modes.push(this.modes)
+    rows.count++
+  }
+
+  /** Records that the machine spends `seconds` doing `kind` and then stands at the present position. */
+  step(kind: StepKind, seconds: number, filamentMm = 0): void {
+    const { steps } = this
+    if (steps.count === steps.kind.length) resize(steps, steps.count * 2)
+    this.now += seconds
+    const at = steps.count++
+    steps.command[at] = this.rows.count
+    steps.kind[at] = kindCode[kind]
+    steps.end[at] = this.now
+    steps.x[at] = this.position.x
+    steps.y[at] = this.position.y
+    steps.z[at] = this.position.z
+    steps.filament[at] = filamentMm
+  }
+
+  /** Changes modes; those that stay are shared with the ones before. */
+  set(change: Partial<Modes>): void {
+    this.modes = { ...this.modes, ...change }
+  }
+
+  /** Gives a heater a new target from now on. */
+  aim(history: HeaterHistory, targetC: number): void {
+    const next = leg(history.lump, this.now, temperatureAt(history, this.now), targetC)
+    const last = history.legs.at(-1)
+    if (last && last.at === this.now) history.legs.pop()
+    history.legs.push(next)
+  }
+
+  finish(): Trace {
+    resize(this.steps, this.steps.count)
+    resize(this.rows, this.rows.count)
+    const { beginning, steps, rows, nozzles, bed, messages, now, stopped } = this
+    return { beginning, steps, rows, nozzles, bed, messages, totalS: now, stopped }
+  }
+}

@@ -1,0 +1,95 @@
+// What the machine holds in mind between two commands: modes, targets, what it has homed, its limits.
+import type { FirmwareFamily } from '../firmware/spec.ts'
+import { areaOn, type Job, topOn } from '../model/job.ts'
+import type { Material } from '../model/material.ts'
+import type { Printer } from '../model/printer.ts'
+import type { Moment } from '../model/script.ts'
+import { roomC } from './heat.ts'
+import type { AxisLimits } from './motion.ts'
+
+/** Everything but position and temperature. Never changed in place: each change makes a new one, so they can be shared. */
+export type Modes = Readonly<{
+  positioning: 'absolute' | 'relative'
+  extrusion: 'absolute' | 'relative'
+  units: 'mm' | 'inch'
+  /** Null until the script (or the print before it) has set one. */
+  feedMmMin: number | null
+  feedPercent: number
+  flowPercent: number
+  tool: number
+  nozzleTargets: readonly number[]
+  bedTarget: number
+  /** 0 to 1. */
+  fan: number
+  motorsOn: boolean
+  softLimits: boolean
+  levelling: 'on' | 'off' | 'unknown'
+  homed: Readonly<{ x: boolean; y: boolean; z: boolean }>
+  /** What G92 added: the position shown is the machine's less this, mm. */
+  shift: Readonly<{ x: number; y: number; z: number }>
+  /** By firmware retraction (G10), still to be pushed forward, mm. */
+  firmwareRetractedMm: number
+  speedLimits: Readonly<AxisLimits>
+  accelerationLimits: Readonly<AxisLimits>
+  acceleration: Readonly<{ print: number; travel: number; retract: number }>
+}>
+
+export type Position = { x: number; y: number; z: number }
+
+export type Beginning = {
+  modes: Modes
+  /** Machine position in mm; NaN where it is not known. */
+  position: Position
+  /** The firmware's filament counter, mm. */
+  filamentMm: number
+  nozzleC: number
+  bedC: number
+}
+
+export type Stage = {
+  printer: Printer
+  firmware: FirmwareFamily
+  material: Material
+  job: Job
+  moment: Moment
+}
+
+/**
+ * The machine as a script of this moment finds it: cold, unhomed and with motors off before a start script; otherwise as a
+ * print leaves it, hot, with the head on the top layer at the print's back right corner, filament counted absolutely.
+ */
+export function beginning({ printer, material, job, moment }: Stage): Beginning {
+  const printing = moment !== 'start'
+  const tools = printer.tools.map(() => 0)
+  const modes: Modes = {
+    positioning: 'absolute',
+    extrusion: 'absolute',
+    units: 'mm',
+    feedMmMin: printing ? printer.highestSpeedMmS.x * 60 : null,
+    feedPercent: 100,
+    flowPercent: 100,
+    tool: printing ? job.firstTool : 0,
+    nozzleTargets: printing ? tools.map((_, tool) => (tool === job.firstTool ? material.nozzleLaterC : 0)) : tools,
+    bedTarget: printing ? material.bedLaterC : 0,
+    fan: printing ? 1 : 0,
+    motorsOn: printing,
+    softLimits: true,
+    levelling: printing ? 'on' : 'unknown',
+    homed: { x: printing, y: printing, z: printing },
+    shift: { x: 0, y: 0, z: 0 },
+    firmwareRetractedMm: 0,
+    speedLimits: { ...printer.highestSpeedMmS },
+    accelerationLimits: { ...printer.highestAccelerationMmS2 },
+    acceleration: { ...printer.accelerationMmS2 },
+  }
+  const area = areaOn(job, printer)
+  return {
+    modes,
+    position: printing
+      ? { x: area.right, y: area.back, z: topOn(job, printer) }
+      : { x: Number.NaN, y: Number.NaN, z: Number.NaN },
+    filamentMm: 0,
+    nozzleC: printing ? material.nozzleLaterC : roomC,
+    bedC: printing ? material.bedLaterC : roomC,
+  }
+}

@@ -1,0 +1,58 @@
+// What is about to be printed. A job's place and height may be said relative to a printer, so that one job suits several.
+import * as v from 'valibot'
+import type { Printer } from './printer.ts'
+
+const mm = v.pipe(v.number(), v.finite())
+const positive = v.pipe(v.number(), v.finite(), v.gtValue(0))
+
+const Area = v.variant('kind', [
+  v.object({ kind: v.literal('centred'), widthMm: positive, depthMm: positive }),
+  v.object({ kind: v.literal('whole-bed'), marginMm: v.pipe(mm, v.minValue(0)) }),
+  v.object({ kind: v.literal('at'), left: mm, right: mm, front: mm, back: mm }),
+])
+
+const Top = v.variant('kind', [
+  v.object({ kind: v.literal('height'), mm: positive }),
+  v.object({ kind: v.literal('below-reach'), mm: v.pipe(mm, v.minValue(0)) }),
+])
+
+export const Job = v.object({
+  name: v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(80)),
+  about: v.string(),
+  /** Names of the materials, one for each tool used. */
+  materials: v.pipe(v.array(v.string()), v.minLength(1)),
+  firstTool: v.pipe(v.number(), v.integer(), v.minValue(0)),
+  area: Area,
+  top: Top,
+  firstLayerMm: positive,
+  layerMm: positive,
+})
+
+export type Job = v.InferOutput<typeof Job>
+
+/** A rectangle on the bed in mm, from the bed's origin. */
+export type Rectangle = { left: number; right: number; front: number; back: number }
+
+/** The print's area on this printer's bed, mm. */
+export function areaOn(job: Job, printer: Printer): Rectangle {
+  const [left, right] = printer.bed.x
+  const [front, back] = printer.bed.y
+  const area = job.area
+  switch (area.kind) {
+    case 'at':
+      return { left: area.left, right: area.right, front: area.front, back: area.back }
+    case 'whole-bed': {
+      const margin = area.marginMm
+      return { left: left + margin, right: right - margin, front: front + margin, back: back - margin }
+    }
+    case 'centred': {
+      const [x, y] = [(left + right) / 2, (front + back) / 2]
+      const [halfWidth, halfDepth] = [area.widthMm / 2, area.depthMm / 2]
+      return { left: x - halfWidth, right: x + halfWidth, front: y - halfDepth, back: y + halfDepth }
+    }
+  }
+}
+
+/** The height of the print's top on this printer, mm. */
+export const topOn = (job: Job, printer: Printer): number =>
+  job.top.kind === 'height' ? job.top.mm : printer.reach.z[1] - job.top.mm

@@ -1,0 +1,78 @@
+// What we know of a printer: the one schema that guards the data base, the API and imported files.
+import * as v from 'valibot'
+
+const mm = v.pipe(v.number(), v.finite())
+const positive = v.pipe(v.number(), v.finite(), v.gtValue(0))
+const seconds = v.pipe(v.number(), v.finite(), v.minValue(0))
+const celsius = v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(1000))
+const whole = v.pipe(v.number(), v.integer(), v.minValue(1))
+
+/** A span along one axis in mm, low end first. */
+const Span = v.pipe(
+  v.tuple([mm, mm]),
+  v.check(([low, high]) => low < high, 'a span is written low end first, as [0, 230]'),
+)
+
+const Axes = v.object({ x: positive, y: positive, z: positive, e: positive })
+
+const Tool = v.object({
+  name: v.string(),
+  nozzleMm: positive,
+  filamentMm: positive,
+  /** What firmware retraction (G10) draws back, in mm, and how fast, in mm/s. */
+  retractMm: seconds,
+  retractMmS: positive,
+  /** The most the hot end can melt, mm³/s. */
+  highestFlowMm3S: positive,
+})
+
+/** Warm-up times as a person measures them with a watch, from a room at 20 °C. */
+const NozzleHeater = v.object({ highestC: celsius, secondsTo200: positive, secondsCooling200To50: positive })
+const BedHeater = v.object({
+  highestC: celsius,
+  secondsTo60: positive,
+  secondsTo100: positive,
+  secondsCooling60To30: positive,
+})
+
+const Probe = v.object({
+  kind: v.picklist(['touch', 'inductive', 'nozzle']),
+  /** Where the probe stands from the nozzle, mm. */
+  offset: v.object({ x: mm, y: mm }),
+  /** Points of a full probing along X and Y. */
+  grid: v.object({ x: whole, y: whole }),
+  /** How far the outer points stay from the bed's edge, mm. */
+  insetMm: seconds,
+  secondsPerPoint: positive,
+})
+
+export const Printer = v.object({
+  name: v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(80)),
+  about: v.string(),
+  firmware: v.object({ family: v.picklist(['board']), version: v.pipe(v.string(), v.regex(/^\d+(\.\d+)*$/)) }),
+  /** Which axis carries the bed: a bed on Y slides front to back, one on Z goes down. */
+  bedCarriedOn: v.picklist(['y', 'z']),
+  /** Where the head can go, mm, from the origin at the bed's front left corner. */
+  reach: v.object({ x: Span, y: Span, z: Span }),
+  bed: v.object({ x: Span, y: Span }),
+  highestSpeedMmS: Axes,
+  highestAccelerationMmS2: Axes,
+  accelerationMmS2: v.object({ print: positive, travel: positive, retract: positive }),
+  homing: v.object({
+    /** Where the head stands after all axes have been homed, mm. */
+    at: v.object({ x: mm, y: mm, z: mm }),
+    speedMmS: v.object({ x: positive, y: positive, z: positive }),
+  }),
+  probe: v.nullable(Probe),
+  /** Whether a measured bed shape is kept in the board's memory, for M420 to load. */
+  storedMesh: v.boolean(),
+  tools: v.pipe(v.array(Tool), v.minLength(1)),
+  heaters: v.object({ nozzle: NozzleHeater, bed: BedHeater }),
+  display: v.nullable(v.object({ columns: whole })),
+})
+
+export type Printer = v.InferOutput<typeof Printer>
+export type Probe = v.InferOutput<typeof Probe>
+export type Span = v.InferOutput<typeof Span>
+export type Axis = 'x' | 'y' | 'z'
+export const axes: readonly Axis[] = ['x', 'y', 'z']

@@ -1,0 +1,32 @@
+// A script's moment and name, and the edits that tools propose to its text.
+import * as v from 'valibot'
+
+/** When a script runs. */
+export const Moment = v.picklist(['start', 'end', 'layer-change', 'tool-change', 'pause', 'resume', 'cancel'])
+export type Moment = v.InferOutput<typeof Moment>
+
+/** A script's name as saved: trimmed, inner spaces single, at most 120 characters. */
+export const ScriptName = v.pipe(
+  v.string(),
+  v.transform(name => name.trim().replace(/\s+/g, ' ')),
+  v.minLength(1, 'a script needs a name'),
+  v.maxLength(120, 'a name has at most 120 characters'),
+)
+
+/** What two names share when a person would call them the same: case, width and spaces don't count. */
+export const nameKey = (name: string): string =>
+  name.normalize('NFKC').trim().replace(/\s+/g, ' ').toLocaleLowerCase('en')
+
+/** One replacement in a text: what stands in from…to (UTF-16 offsets) gives way to `insert`. */
+export type Edit = { from: number; to: number; insert: string }
+
+/** Applies edits that all speak of the same text; they must not overlap. */
+export function applyEdits(text: string, edits: readonly Edit[]): string {
+  let result = ''
+  let at = 0
+  for (const edit of [...edits].sort((a, b) => a.from - b.from || a.to - b.to)) {
+    result += text.slice(at, edit.from) + edit.insert
+    at = edit.to
+  }
+  return result + text.slice(at)
+}

@@ -1,0 +1,79 @@
+// The JSON that other programs rely on (contract.md), made from a round. Names and shapes are fixed.
+import type { Finding } from '../check/finding.ts'
+import { lastModes } from '../machine/trace.ts'
+import { axes } from '../model/printer.ts'
+import type { Round } from './round.ts'
+
+const known = (value: number): number | null => (Number.isNaN(value) ? null : value)
+
+export const findingsAnswer = (findings: readonly Finding[]) =>
+  findings.map(({ rule, severity, line, message, fixes }) => ({ rule, severity, line, message, fix: fixes.length > 0 }))
+
+export type Answer = ReturnType<typeof rehearsalAnswer>
+
+/** Seconds, mm, mm², mm³, g, °C; money in the material's own currency; lines from 1; null for what is not known. */
+export function rehearsalAnswer(round: Round) {
+  const { trace, durations, filament, bounds, strokes, passages, findings } = round
+  const modes = lastModes(trace)
+  const last = trace.steps.count - 1
+  const machine =
+    last < 0
+      ? trace.beginning.position
+      : { x: trace.steps.x[last] as number, y: trace.steps.y[last] as number, z: trace.steps.z[last] as number }
+  const counter = trace.rows.count ? (trace.rows.counter[trace.rows.count - 1] as number) : trace.beginning.filamentMm
+  return {
+    duration: {
+      total_s: durations.totalS,
+      heating_s: durations.heatingS,
+      moving_s: durations.movingS,
+      homing_s: durations.homingS,
+      probing_s: durations.probingS,
+      waiting_s: durations.waitingS,
+    },
+    filament: {
+      pushed_mm: filament.pushedMm,
+      net_mm: filament.netMm,
+      volume_mm3: filament.volumeMm3,
+      mass_g: filament.massG,
+      cost: filament.cost,
+    },
+    bounds,
+    strokes: strokes.map(stroke => ({
+      line: stroke.line,
+      from: stroke.from.map(known),
+      to: stroke.to.map(known),
+      e_mm: stroke.filamentMm,
+      length_mm: stroke.lengthMm,
+      cross_section_mm2: stroke.crossSectionMm2,
+      flow_mm3_s: stroke.flowMm3S,
+      seconds: stroke.seconds,
+    })),
+    end: {
+      position: {
+        x: known(machine.x - modes.shift.x),
+        y: known(machine.y - modes.shift.y),
+        z: known(machine.z - modes.shift.z),
+        e: counter,
+      },
+      tool: modes.tool,
+      nozzle_targets: modes.nozzleTargets,
+      bed_target: modes.bedTarget,
+      chamber_target: null,
+      fan: modes.fan,
+      motors_on: modes.motorsOn,
+      positioning: modes.positioning,
+      extrusion: modes.extrusion,
+      units: modes.units,
+      homed: axes.filter(axis => modes.homed[axis]),
+      levelling: modes.levelling,
+    },
+    messages: trace.messages.map(({ line, text }) => ({ line, text })),
+    passages: passages.map(({ kind, firstLine, lastLine, enabled }) => ({
+      kind,
+      first_line: firstLine,
+      last_line: lastLine,
+      enabled,
+    })),
+    findings: findingsAnswer(findings),
+  }
+}

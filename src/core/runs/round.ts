@@ -1,0 +1,53 @@
+// One whole round: a script's text against one printer, material, job and moment, read, rehearsed, checked and explained.
+import { check } from '../check/check.ts'
+import type { Finding } from '../check/finding.ts'
+import { type Explained, explain } from '../explain/explain.ts'
+import { familyOf } from '../firmware/families.ts'
+import type { Line } from '../gcode/line.ts'
+import { read } from '../gcode/read.ts'
+import { type Bounds, type Durations, type Filament, type Stroke, strokesOf, totals } from '../machine/outcome.ts'
+import { type PlainCommand, rehearse } from '../machine/rehearse.ts'
+import type { Stage } from '../machine/state.ts'
+import type { Trace } from '../machine/trace.ts'
+import type { Job } from '../model/job.ts'
+import type { Material } from '../model/material.ts'
+import type { Printer } from '../model/printer.ts'
+import type { Moment } from '../model/script.ts'
+import { type Passage, passagesOf } from '../script/passages.ts'
+import { resolve } from '../script/resolve.ts'
+
+/** What a script is rehearsed for. */
+export type Setting = { printer: Printer; material: Material; job: Job; moment: Moment }
+
+export type Round = {
+  stage: Stage
+  lines: Line[]
+  commands: PlainCommand[]
+  trace: Trace
+  strokes: Stroke[]
+  durations: Durations
+  filament: Filament
+  bounds: Bounds
+  passages: Passage[]
+  findings: Finding[]
+  explained: Explained[]
+}
+
+/** Does everything there is to do with a text. Never throws, whatever the text. */
+export function goRound(text: string, setting: Setting): Round {
+  const stage: Stage = { ...setting, firmware: familyOf(setting.printer) }
+  const lines = read(text)
+  const commands = resolve(lines)
+  const trace = rehearse(commands, stage)
+  return {
+    stage,
+    lines,
+    commands,
+    trace,
+    strokes: strokesOf(trace, stage),
+    ...totals(trace, stage),
+    passages: passagesOf(lines, trace, stage),
+    findings: check({ text, lines, commands, trace, stage }),
+    explained: explain(lines, commands, trace, stage),
+  }
+}

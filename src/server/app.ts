@@ -1,0 +1,51 @@
+// The whole HTTP application: the API, and the built screens for everything else.
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { serveStatic } from '@hono/node-server/serve-static'
+import { Hono } from 'hono'
+import { bodyLimit } from 'hono/body-limit'
+import type { Database } from './database.ts'
+import { largestBody, Refused, tooLarge } from './requests.ts'
+import { rehearseRoutes } from './routes/rehearse.ts'
+import { scriptRoutes } from './routes/scripts.ts'
+import { shelfRoutes } from './routes/shelf.ts'
+import { allThings } from './things.ts'
+
+export type AppParts = {
+  database: Database
+  /** The folder of the built screens; null serves the API alone. */
+  screens: string | null
+  /** The present time as ISO text. */
+  now: () => string
+}
+
+export function makeApp({ database, screens, now }: AppParts): Hono {
+  const api = new Hono()
+    .use(bodyLimit({ maxSize: largestBody, onError: context => context.json({ error: tooLarge, place: null }, 413) }))
+    .get('/health', context => context.json({ ok: true }))
+    .get('/things', context =>
+      context.json({
+        printers: allThings(database, 'printers'),
+        materials: allThings(database, 'materials'),
+        jobs: allThings(database, 'jobs'),
+      }),
+    )
+    .route('/shelf', shelfRoutes(database))
+    .route('/scripts', scriptRoutes(database, now))
+    .route('/rehearse', rehearseRoutes(database))
+
+  const app = new Hono().route('/api', api)
+  app.onError((error, context) => {
+    if (error instanceof Refused) return context.json({ error: error.message, place: error.place }, error.status)
+    console.error(error)
+    return context.json({ error: 'Something went wrong here, not with what you sent.', place: null }, 500)
+  })
+  app.notFound(context => context.json({ error: `There is nothing at ${context.req.path}.`, place: null }, 404))
+  if (screens === null) return app
+
+  const page = readFileSync(join(screens, 'index.html'), 'utf8')
+  app.use('/assets/*', serveStatic({ root: screens }))
+  app.get('/icon.svg', serveStatic({ root: screens }))
+  for (const path of ['/', '/desk/*']) app.get(path, context => context.html(page))
+  return app
+}

@@ -1,0 +1,75 @@
+// Starts the server on the loopback: PORT (4310) and DATA_DIR (./data) may be set.
+import { accessSync, constants, existsSync, mkdirSync } from 'node:fs'
+import { dirname, join, resolve } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { serve } from '@hono/node-server'
+import { makeApp } from './app.ts'
+import { openDatabase } from './database.ts'
+import { seedWhenEmpty } from './seed.ts'
+
+const root = join(dirname(fileURLToPath(import.meta.url)), '..', '..')
+
+/** Ends the program with one plain sentence. */
+function giveUp(sentence: string): never {
+  console.error(sentence)
+  process.exit(1)
+}
+
+function portWanted(): number {
+  const port = Number(process.env.PORT ?? 4310)
+  return Number.isInteger(port) && port > 0 && port < 65536
+    ? port
+    : giveUp(`PORT is “${process.env.PORT}”, which is no port number.`)
+}
+
+function folderWanted(): string {
+  const folder = resolve(process.env.DATA_DIR ?? join(root, 'data'))
+  try {
+    mkdirSync(folder, { recursive: true })
+    accessSync(folder, constants.W_OK)
+  } catch (error) {
+    giveUp(
+      `The data can’t be kept in ${folder}: ${(error as NodeJS.ErrnoException).code}. Set DATA_DIR to a folder that can be written to.`,
+    )
+  }
+  return folder
+}
+
+function open(path: string) {
+  try {
+    const database = openDatabase(path)
+    seedWhenEmpty(database, new Date().toISOString())
+    return database
+  } catch (error) {
+    giveUp(`The data base ${path} can’t be opened: ${(error as Error).message}`)
+  }
+}
+
+const port = portWanted()
+const database = open(join(folderWanted(), 'warm-prelude.sqlite'))
+const built = join(root, 'dist')
+const app = makeApp({
+  database,
+  screens: existsSync(join(built, 'index.html')) ? built : null,
+  now: () => new Date().toISOString(),
+})
+
+const server = serve({ fetch: app.fetch, hostname: '127.0.0.1', port }, () => {
+  console.log(`Warm Prelude is at http://127.0.0.1:${port}   (Ctrl-C ends it)`)
+})
+server.on('error', (error: NodeJS.ErrnoException) => {
+  database.close()
+  giveUp(
+    error.code === 'EADDRINUSE'
+      ? `Port ${port} is in use. Set PORT to another one, or end the program that has it.`
+      : `The server can’t start on port ${port}: ${error.message}`,
+  )
+})
+
+function stop() {
+  server.close()
+  database.close()
+  process.exit(0)
+}
+process.on('SIGINT', stop)
+process.on('SIGTERM', stop)

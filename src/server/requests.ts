@@ -1,0 +1,36 @@
+// What every route shares: bodies checked by a schema, refusals with a plain sentence and a place.
+import type { Context } from 'hono'
+import * as v from 'valibot'
+import { placeOfIssue, sentenceOf } from '../core/model/issues.ts'
+
+/** A refusal that reaches the caller as JSON `{ error, place }` with this status. */
+export class Refused extends Error {
+  constructor(
+    readonly status: 400 | 404 | 409 | 413,
+    message: string,
+    readonly place: string | null = null,
+  ) {
+    super(message)
+  }
+}
+
+/** The request's JSON body through a schema; refuses anything else. */
+export async function bodyOf<S extends v.GenericSchema>(context: Context, schema: S): Promise<v.InferOutput<S>> {
+  let json: unknown
+  try {
+    json = await context.req.json()
+  } catch (error) {
+    if ((error as Error).name === 'BodyLimitError') throw new Refused(413, tooLarge)
+    throw new Refused(400, 'The request’s body is not JSON.')
+  }
+  const parsed = v.safeParse(schema, json)
+  if (parsed.success) return parsed.output
+  throw new Refused(
+    400,
+    `The request does not fit: ${sentenceOf(parsed.issues)}`,
+    placeOfIssue(parsed.issues[0]) || null,
+  )
+}
+
+export const largestBody = 32 * 1024 * 1024
+export const tooLarge = 'That is more than 32 MB, which is the most this takes.'

@@ -1,0 +1,41 @@
+// POST /api/rehearse: the same JSON as the terminal's `rehearse --json` (contract.md).
+import { Hono } from 'hono'
+import * as v from 'valibot'
+import { Job } from '../../core/model/job.ts'
+import { Material } from '../../core/model/material.ts'
+import { Printer } from '../../core/model/printer.ts'
+import { Moment } from '../../core/model/script.ts'
+import { rehearsalAnswer } from '../../core/runs/answer.ts'
+import { goRound } from '../../core/runs/round.ts'
+import type { Database } from '../database.ts'
+import { bodyOf, Refused } from '../requests.ts'
+import { type ThingTable, thingByName } from '../things.ts'
+
+/** Things are named (any case) or given whole. Without a job it is `small`; without a material, the job's own. */
+const Body = v.strictObject({
+  text: v.string(),
+  printer: v.union([v.string(), Printer]),
+  job: v.optional(v.union([v.string(), Job]), 'small'),
+  material: v.optional(v.union([v.string(), Material])),
+  moment: v.optional(Moment, 'start'),
+})
+
+export function rehearseRoutes(database: Database): Hono {
+  const named = <T extends ThingTable>(table: T, name: string, place: string) => {
+    const thing = thingByName(database, table, name)
+    if (!thing) throw new Refused(404, `There is no ${place} named “${name}”.`, place)
+    return thing
+  }
+  return new Hono().post('/', async context => {
+    const { text, printer, job, material, moment } = await bodyOf(context, Body)
+    const chosenJob = typeof job === 'string' ? named('jobs', job, 'job') : job
+    const wanted = material ?? chosenJob.materials[0] ?? ''
+    const round = goRound(text, {
+      printer: typeof printer === 'string' ? named('printers', printer, 'printer') : printer,
+      job: chosenJob,
+      material: typeof wanted === 'string' ? named('materials', wanted, 'material') : wanted,
+      moment,
+    })
+    return context.json(rehearsalAnswer(round))
+  })
+}

@@ -1,0 +1,57 @@
+// GET /api/shelf: every printer with its scripts, what each comes to, and what wants a look.
+import { Hono } from 'hono'
+import type { Job } from '../../core/model/job.ts'
+import type { Material } from '../../core/model/material.ts'
+import type { Printer } from '../../core/model/printer.ts'
+import { goRound } from '../../core/runs/round.ts'
+import type { Database } from '../database.ts'
+import { allScripts, type SavedScript } from '../scripts.ts'
+import { allThings } from '../things.ts'
+
+/** The most strokes sent for a small picture of the bed. */
+const mostStrokes = 60
+
+const summarize = (script: SavedScript, printer: Printer, job: Job, material: Material) => {
+  const round = goRound(script.text, { printer, job, material, moment: script.moment })
+  return {
+    durationS: round.durations.totalS,
+    massG: round.filament.massG,
+    probes: round.durations.probingS > 0,
+    findings: round.findings.map(({ rule, severity, line, message }) => ({ rule, severity, line, message })),
+    strokes: round.strokes.slice(0, mostStrokes).map(stroke => stroke.path),
+  }
+}
+
+export type Summary = ReturnType<typeof summarize>
+
+export function shelfRoutes(database: Database): Hono {
+  const known = new Map<string, Summary>()
+
+  return new Hono().get('/', context => {
+    const printers = allThings(database, 'printers')
+    const materials = allThings(database, 'materials').map(({ data }) => data)
+    const job = allThings(database, 'jobs')[0]?.data
+    const material = materials.find(each => each.name === job?.materials[0]) ?? materials[0]
+    if (!job || !material)
+      return context.json({ printers: printers.map(({ id, data }) => ({ id, printer: data, scripts: [] })) })
+    const summaryOf = (script: SavedScript, printer: Printer): Summary => {
+      const key = `${script.id} ${script.revision} ${script.moment} ${printer.name}`
+      const summary = known.get(key) ?? summarize(script, printer, job, material)
+      known.set(key, summary)
+      return summary
+    }
+    const scripts = allScripts(database)
+    return context.json({
+      printers: printers.map(({ id, data: printer }) => ({
+        id,
+        printer,
+        scripts: scripts
+          .filter(script => script.printerId === id)
+          .map(script => {
+            const { text: _, ...rest } = script
+            return { ...rest, summary: summaryOf(script, printer) }
+          }),
+      })),
+    })
+  })
+}

@@ -1,0 +1,30 @@
+// Printers, materials and jobs in the data base: each a name and its whole data, kept under its schema.
+import * as v from 'valibot'
+import { Job } from '../core/model/job.ts'
+import { Material } from '../core/model/material.ts'
+import { Printer } from '../core/model/printer.ts'
+import { nameKey } from '../core/model/script.ts'
+import type { Database } from './database.ts'
+
+const schemas = { printers: Printer, materials: Material, jobs: Job }
+export type ThingTable = keyof typeof schemas
+type Thing<T extends ThingTable> = v.InferOutput<(typeof schemas)[T]>
+
+type Row = { id: number; data: string }
+
+/** All of a table in the order they were put in. */
+export function allThings<T extends ThingTable>(database: Database, table: T): { id: number; data: Thing<T> }[] {
+  const rows = database.prepare<[], Row>(`SELECT id, data FROM ${table} ORDER BY id`).all()
+  return rows.map(row => ({ id: row.id, data: v.parse(schemas[table], JSON.parse(row.data)) as Thing<T> }))
+}
+
+/** One by its name as people compare names; undefined when there is none. */
+export function thingByName<T extends ThingTable>(database: Database, table: T, name: string): Thing<T> | undefined {
+  const row = database.prepare<[string], Row>(`SELECT id, data FROM ${table} WHERE key = ?`).get(nameKey(name))
+  return row && (v.parse(schemas[table], JSON.parse(row.data)) as Thing<T>)
+}
+
+export function addThing(database: Database, table: ThingTable, thing: { name: string }, now: string): number {
+  const insert = database.prepare(`INSERT INTO ${table} (name, key, data, changed_at) VALUES (?, ?, ?, ?)`)
+  return Number(insert.run(thing.name, nameKey(thing.name), JSON.stringify(thing), now).lastInsertRowid)
+}

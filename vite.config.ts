@@ -1,0 +1,11 @@
+// How the web application is built; in development it asks the server named by API for its data.
+import tailwindcss from '@tailwindcss/vite'
+import react from '@vitejs/plugin-react'
+import { defineConfig } from 'vite'
+
+export default defineConfig({
+  plugins: [react(), tailwindcss()],
+  worker: { format: 'es' },
+  build: { outDir: 'dist', target: 'es2022', chunkSizeWarningLimit: 1200 },
+  server: { proxy: process.env.API ? { '/api': process.env.API } : {} },
+})
