@@ -32,7 +32,7 @@ export function explain(
     if (line.kind === 'mark') return sayMark(line)
     if (line.kind === 'comment') {
       const asleep = sleeping(line)?.command
-      return asleep ? `Asleep. Awake, it would: ${lowerFirst(sayFromTable(asleep, stage))}` : ''
+      return asleep ? `Asleep. Awake it means: ${lowerFirst(sayFromTable(asleep, stage))}` : ''
     }
     if (!line.command) return ''
     const more = line.pieces.find(startsCommand)
@@ -108,7 +108,7 @@ function sayRun(command: Command, run: number, trace: Trace, stage: Stage, modes
       return steps.length ? sayFilament(steps, effect.back) : 'Does nothing: the filament is there already.'
     case 'units':
       return already(
-        before.units === after.units,
+        modesKnown && before.units === after.units,
         effect.units === 'mm' ? 'Lengths in millimetres' : 'Lengths in inches',
       )
     case 'positioning': {

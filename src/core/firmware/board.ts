@@ -195,7 +195,7 @@ const entries: CommandSpec[] = [
   {
     name: 'M211',
     title: 'Soft limits',
-    letters: [needs('S', 'on (1) or off (0)', 'switch')],
+    letters: [needs('S', '1 for on, 0 for off', 'switch')],
     effect: { does: 'soft-limits' },
   },
   {
@@ -219,9 +219,9 @@ const entries: CommandSpec[] = [
   { name: 'M400', title: 'Wait until the moves are done', letters: [], effect: { does: 'wait-for-moves' } },
   {
     name: 'M420',
-    title: 'Bed levelling on or off',
+    title: 'Bed levelling',
     letters: [
-      needs('S', 'on (1) or off (0)', 'switch'),
+      needs('S', '1 for on, 0 for off', 'switch'),
       needs('L', 'load the kept mesh in slot', 'number'),
       needs('Z', 'fade out by height', 'mm'),
       flag('V', 'report the mesh'),

@@ -111,8 +111,9 @@ export class Recorder {
 
   /** Gives a heater a new target from now on. */
   aim(history: HeaterHistory, targetC: number): void {
-    const next = leg(history.lump, this.now, temperatureAt(history, this.now), targetC)
     const last = history.legs.at(-1)
+    if (last?.targetC === targetC) return
+    const next = leg(history.lump, this.now, temperatureAt(history, this.now), targetC)
     if (last && last.at === this.now) history.legs.pop()
     history.legs.push(next)
   }

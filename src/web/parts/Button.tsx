@@ -1,0 +1,18 @@
+// The buttons: one main action in copper, the rest on paper.
+import type { ComponentProps } from 'react'
+
+type Props = ComponentProps<'button'> & { main?: boolean; small?: boolean }
+
+export function Button({ main = false, small = false, className = '', ...rest }: Props) {
+  const size = small ? 'px-2.5 py-0.5 text-[13px]' : 'px-3.5 py-1.5 text-[14px]'
+  const look = main
+    ? 'border-heat bg-heat font-semibold text-on-heat hover:brightness-110'
+    : 'border-rule bg-raised hover:border-soft'
+  return (
+    <button
+      type="button"
+      className={`inline-flex items-center gap-1.5 rounded-button border whitespace-nowrap disabled:opacity-50 ${size} ${look} ${className}`}
+      {...rest}
+    />
+  )
+}

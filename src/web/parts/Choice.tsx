@@ -1,0 +1,52 @@
+// One choice out of a few, with its name above: what a printer, a moment or a job is picked with.
+import { Check, ChevronDown } from 'lucide-react'
+import { Select } from 'radix-ui'
+
+type Props = {
+  name: string
+  value: string
+  options: readonly { value: string; label: string; about?: string }[]
+  onChange: (value: string) => void
+}
+
+export function Choice({ name, value, options, onChange }: Props) {
+  return (
+    <div className="min-w-14 shrink">
+      <div className="truncate text-[13px] leading-4 whitespace-nowrap text-soft">{name}</div>
+      <Select.Root value={value} onValueChange={onChange}>
+        <Select.Trigger
+          aria-label={name}
+          className="flex max-w-full items-center gap-1 rounded-sm font-semibold hover:text-heat"
+        >
+          <span className="truncate">
+            <Select.Value />
+          </span>
+          <ChevronDown size={15} aria-hidden className="shrink-0" />
+        </Select.Trigger>
+        <Select.Portal>
+          <Select.Content
+            position="popper"
+            sideOffset={6}
+            className="z-40 max-w-md rounded-card border border-rule bg-raised p-1 text-ink shadow-lg"
+          >
+            <Select.Viewport>
+              {options.map(option => (
+                <Select.Item
+                  key={option.value}
+                  value={option.value}
+                  className="relative cursor-pointer rounded-button py-1.5 pr-3 pl-8 outline-none data-highlighted:bg-sunk"
+                >
+                  <Select.ItemIndicator className="absolute top-2 left-2">
+                    <Check size={15} aria-hidden />
+                  </Select.ItemIndicator>
+                  <Select.ItemText>{option.label}</Select.ItemText>
+                  {option.about && <div className="text-[13px] text-soft">{option.about}</div>}
+                </Select.Item>
+              ))}
+            </Select.Viewport>
+          </Select.Content>
+        </Select.Portal>
+      </Select.Root>
+    </div>
+  )
+}

@@ -1,0 +1,57 @@
+// The header over every place: the name, where one can go, light or dark.
+import { Moon, Sun } from 'lucide-react'
+import { NavLink, Outlet, useLocation } from 'react-router'
+import { lastDesk } from '../state/desk.ts'
+import { useTheme } from '../state/theme.ts'
+
+const place = (active: boolean) =>
+  `rounded-button px-3 py-1 ${active ? 'bg-sunk font-semibold' : 'text-soft hover:bg-sunk hover:text-ink'}`
+
+export function Frame() {
+  const { theme, toggle } = useTheme()
+  const onDesk = useLocation().pathname.startsWith('/desk')
+  return (
+    <div className="flex h-full flex-col">
+      <a
+        href="#place"
+        className="sr-only focus:not-sr-only focus:absolute focus:top-2 focus:left-2 focus:z-50 focus:bg-raised focus:p-2"
+      >
+        To the contents
+      </a>
+      <header className="flex h-12 shrink-0 items-center gap-5 border-b border-rule px-6">
+        <span className="flex items-center gap-2.5 font-serif text-[20px] font-semibold">
+          <NozzleMark />
+          Warm Prelude
+        </span>
+        <nav className="flex gap-1" aria-label="Places">
+          <NavLink to="/" end className={({ isActive }) => place(isActive)}>
+            Shelf
+          </NavLink>
+          <NavLink to={lastDesk()} className={place(onDesk)} aria-current={onDesk ? 'page' : undefined}>
+            Desk
+          </NavLink>
+        </nav>
+        <button
+          type="button"
+          onClick={toggle}
+          className="ml-auto flex items-center gap-2 rounded-button border border-rule bg-raised px-3 py-1 text-[14px] hover:border-soft"
+        >
+          {theme === 'dark' ? <Sun size={15} aria-hidden /> : <Moon size={15} aria-hidden />}
+          {theme === 'dark' ? 'Light' : 'Dark'}
+        </button>
+      </header>
+      <main id="place" className="min-h-0 flex-1 overflow-auto">
+        <Outlet />
+      </main>
+    </div>
+  )
+}
+
+/** A nozzle over its first line. */
+const NozzleMark = () => (
+  <svg width="24" height="24" viewBox="0 0 24 24" aria-hidden="true">
+    <path d="M3 20.5h18" stroke="var(--ink)" strokeWidth="2.2" strokeLinecap="round" />
+    <path d="M7.5 3h9v5.5l-4.5 6-4.5-6z" fill="var(--heat)" />
+    <path d="M12 15.5v3.4" stroke="var(--heat)" strokeWidth="2.2" strokeLinecap="round" />
+  </svg>
+)

@@ -1,0 +1,67 @@
+// The bed from above: where the head can go, where it went, what it laid down.
+import { ChevronLeft, ChevronRight } from 'lucide-react'
+import { mm, plain } from '../../../core/explain/words.ts'
+import { beadWidthMm } from '../../../core/machine/outcome.ts'
+import { stepsOf } from '../../../core/machine/trace.ts'
+import type { Setting } from '../../../core/runs/round.ts'
+import type { DeskRound } from '../../../worker/rehearsal.worker.ts'
+import { type Open, selectLines } from '../../state/desk.ts'
+import { BedView } from './BedView.tsx'
+
+type Props = { open: Open; setting: Setting }
+
+/** Lines whose command moves the head, in the order they run. */
+function movingLines(round: DeskRound): number[] {
+  const lines: number[] = []
+  for (const step of stepsOf(round.trace)) {
+    const line = round.trace.rows.line[step.command] as number
+    const moved = step.from.x !== step.to.x || step.from.y !== step.to.y || step.from.z !== step.to.z
+    if (moved && lines.at(-1) !== line) lines.push(line)
+  }
+  return lines
+}
+
+const sizeOf = ([low, high]: readonly [number, number]) => plain(high - low, 0)
+
+export function BedCard({ open, setting }: Props) {
+  const { round, selection } = open
+  const here = selection?.firstLine ?? 0
+  const go = (forward: boolean) => {
+    if (!round) return
+    const lines = movingLines(round)
+    const to = forward ? lines.find(line => line > here) : lines.findLast(line => line < here)
+    if (to !== undefined) selectLines(to)
+  }
+  const stroke = round?.strokes.find(
+    ({ line }) => selection && line >= selection.firstLine && line <= selection.lastLine,
+  )
+  return (
+    <section
+      aria-label="The bed from above"
+      className="relative flex min-h-0 flex-col rounded-card border border-rule bg-raised p-2"
+    >
+      {round && <BedView round={round} setting={setting} selection={selection} playheadS={open.playheadS} />}
+      <div className="flex items-center gap-1 text-[13px] text-soft">
+        <Step name="Move before" onClick={() => go(false)} icon={<ChevronLeft size={16} aria-hidden />} />
+        <Step name="Next move" onClick={() => go(true)} icon={<ChevronRight size={16} aria-hidden />} />
+        <p className="ml-1 truncate">
+          {stroke
+            ? `Line ${stroke.line}: ${mm(stroke.lengthMm, 1)} long, bead ${plain(stroke.crossSectionMm2)} mm², ${plain(beadWidthMm(stroke.crossSectionMm2, stroke.to[2]), 2)} mm wide, ${plain(stroke.flowMm3S, 1)} mm³/s`
+            : `${sizeOf(setting.printer.bed.x)} × ${sizeOf(setting.printer.bed.y)} mm · dotted: travel · full: filament`}
+        </p>
+      </div>
+    </section>
+  )
+}
+
+const Step = ({ name, onClick, icon }: { name: string; onClick: () => void; icon: React.ReactNode }) => (
+  <button
+    type="button"
+    aria-label={name}
+    title={name}
+    onClick={onClick}
+    className="rounded-sm p-0.5 hover:bg-sunk hover:text-ink"
+  >
+    {icon}
+  </button>
+)

@@ -1,0 +1,248 @@
+// Draws the bed and the path in millimetres; pressing a move selects its line.
+import { type MouseEvent, memo, useMemo, useRef } from 'react'
+import { beadWidthMm } from '../../../core/machine/outcome.ts'
+import { probePoints } from '../../../core/machine/probe.ts'
+import { positionAt, stepsOf } from '../../../core/machine/trace.ts'
+import { areaOn } from '../../../core/model/job.ts'
+import type { Setting } from '../../../core/runs/round.ts'
+import type { DeskRound } from '../../../worker/rehearsal.worker.ts'
+import { useSize } from '../../parts/useSize.ts'
+import { type Selection, selectLines } from '../../state/desk.ts'
+
+type Props = { round: DeskRound; setting: Setting; selection: Selection | null; playheadS: number }
+type Segment = { line: number; from: [number, number]; to: [number, number]; travel: boolean }
+
+const gridMm = 50
+const marginMm = 9
+/** How near to a move one has to press, as a share of the picture's width. */
+const nearShare = 0.03
+const mostSegments = 8000
+
+/** Every move with both ends known, for drawing travel and for finding what was pressed. */
+function segmentsOf(round: DeskRound): Segment[] {
+  const segments: Segment[] = []
+  for (const { kind, from, to, command } of stepsOf(round.trace)) {
+    if (kind === 'home' || kind === 'probe' || Number.isNaN(from.x + from.y + to.x + to.y)) continue
+    if (from.x === to.x && from.y === to.y) continue
+    const line = round.trace.rows.line[command] as number
+    segments.push({ line, from: [from.x, from.y], to: [to.x, to.y], travel: kind !== 'extrude' })
+    if (segments.length >= mostSegments) break
+  }
+  return segments
+}
+
+/** The distance of a point from a segment, same unit as both. */
+function distance([px, py]: [number, number], { from: [ax, ay], to: [bx, by] }: Segment): number {
+  const [dx, dy] = [bx - ax, by - ay]
+  const along = Math.max(0, Math.min(1, ((px - ax) * dx + (py - ay) * dy) / (dx * dx + dy * dy)))
+  return Math.hypot(px - ax - along * dx, py - ay - along * dy)
+}
+
+export function BedView({ round, setting, selection, playheadS }: Props) {
+  const { printer } = setting
+  const drawing = useRef<SVGGElement>(null)
+  const [attach, size] = useSize()
+  const segments = useMemo(() => segmentsOf(round), [round])
+  const [left, right] = widen(printer.reach.x, round.bounds.x)
+  const [front, back] = widen(printer.reach.y, round.bounds.y)
+  const [width, depth] = [right - left, back - front]
+  /** Millimetres to a screen pixel, so that text and signs keep their size whatever the bed's. */
+  const pixel = size.width > 0 ? Math.max(width / size.width, depth / size.height) : 1
+  const head = positionAt(round.trace, playheadS)
+  const near = Math.max(width, depth) * nearShare
+
+  const press = (event: MouseEvent<SVGSVGElement>) => {
+    const toMm = drawing.current?.getScreenCTM()?.inverse()
+    if (!toMm) return
+    const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(toMm)
+    const at: [number, number] = [point.x, point.y]
+    // A stroke is drawn over the travel beneath it, so it is the one meant.
+    const rank = (segment: Segment) => distance(at, segment) + (segment.travel ? near / 3 : 0)
+    const nearest = segments.reduce<Segment | null>(
+      (best, each) => (!best || rank(each) < rank(best) ? each : best),
+      null,
+    )
+    if (nearest && distance(at, nearest) <= near) selectLines(nearest.line)
+  }
+
+  return (
+    <div ref={attach} className="min-h-0 flex-1">
+      {/* biome-ignore lint/a11y/useKeyWithClickEvents: the keys for this are the buttons below the picture */}
+      <svg
+        viewBox={`${left} ${-back} ${width} ${depth}`}
+        className="h-full w-full"
+        role="img"
+        aria-label={`The bed of ${printer.name} with ${round.strokes.length} strokes of filament on it`}
+        onClick={press}
+      >
+        <g ref={drawing} transform="scale(1 -1)">
+          <Ground pixel={pixel} setting={setting} probes={round.durations.probingS > 0} />
+          <Path round={round} segments={segments} selection={selection} playheadS={playheadS} />
+          {!Number.isNaN(head.x + head.y) && <Head x={head.x} y={head.y} size={8 * pixel} />}
+        </g>
+      </svg>
+    </div>
+  )
+}
+
+const widen = ([low, high]: readonly [number, number], bounds: [number, number] | null): [number, number] => [
+  Math.max(Math.min(low, bounds?.[0] ?? low), low - 60) - marginMm,
+  Math.min(Math.max(high, bounds?.[1] ?? high), high + 60) + marginMm,
+]
+
+const Ground = memo(function Ground({ pixel, setting, probes }: { pixel: number; setting: Setting; probes: boolean }) {
+  const { printer, job } = setting
+  const [left, right] = printer.bed.x
+  const [front, back] = printer.bed.y
+  const { reach } = printer
+  const area = areaOn(job, printer)
+  const lines = (low: number, high: number) =>
+    Array.from({ length: Math.ceil((high - low) / gridMm) - 1 }, (_, i) => low + gridMm * (i + 1))
+  const thin = { vectorEffect: 'non-scaling-stroke' as const, fill: 'none' }
+  return (
+    <g>
+      <rect
+        x={reach.x[0]}
+        y={reach.y[0]}
+        width={reach.x[1] - reach.x[0]}
+        height={reach.y[1] - reach.y[0]}
+        {...thin}
+        stroke="var(--ink-soft)"
+        strokeDasharray="4 4"
+      >
+        <title>Where the nozzle can go</title>
+      </rect>
+      <rect
+        x={left}
+        y={front}
+        width={right - left}
+        height={back - front}
+        rx={2}
+        {...thin}
+        fill="var(--paper)"
+        stroke="var(--ink)"
+      />
+      {lines(left, right).map(x => (
+        <path key={x} d={`M${x} ${front}V${back}`} {...thin} stroke="var(--rule)" />
+      ))}
+      {lines(front, back).map(y => (
+        <path key={y} d={`M${left} ${y}H${right}`} {...thin} stroke="var(--rule)" />
+      ))}
+      <path
+        d={`M${left} ${front + 16 * pixel}V${front}H${left + 16 * pixel}`}
+        {...thin}
+        stroke="var(--ink)"
+        strokeWidth={3}
+      >
+        <title>The origin: X 0, Y 0</title>
+      </path>
+      <rect
+        x={area.left}
+        y={area.front}
+        width={area.right - area.left}
+        height={area.back - area.front}
+        {...thin}
+        fill="var(--sunk)"
+        fillOpacity={0.55}
+        stroke="var(--ink-soft)"
+        strokeDasharray="7 3"
+      />
+      <Text
+        pixel={pixel}
+        x={(area.left + area.right) / 2}
+        y={Math.min(area.back + 4 * pixel, back - 14 * pixel)}
+        text="the print"
+      />
+      <Text pixel={pixel} x={left + 6 * pixel} y={front + 6 * pixel} text="0" anchor="start" />
+      <Text pixel={pixel} x={right - 4 * pixel} y={front + 6 * pixel} text={String(right)} anchor="end" />
+      <Text pixel={pixel} x={left + 5 * pixel} y={back - 14 * pixel} text={String(back)} anchor="start" />
+      {probes &&
+        printer.probe &&
+        probePoints(printer, { ...printer.probe, offset: { x: 0, y: 0 } }).map(point => (
+          <circle
+            key={`${point.x} ${point.y}`}
+            cx={point.x}
+            cy={point.y}
+            r={3 * pixel}
+            {...thin}
+            stroke="var(--move)"
+            strokeWidth={1.3}
+          />
+        ))}
+    </g>
+  )
+})
+
+type TextProps = { pixel: number; x: number; y: number; text: string; anchor?: 'start' | 'middle' | 'end' }
+
+/** Text stands upright although the drawing's Y goes up. */
+const Text = ({ pixel, x, y, text, anchor = 'middle' }: TextProps) => (
+  <text transform={`translate(${x} ${y}) scale(1 -1)`} textAnchor={anchor} fontSize={13 * pixel} fill="var(--ink-soft)">
+    {text}
+  </text>
+)
+
+type PathProps = { round: DeskRound; segments: Segment[]; selection: Selection | null; playheadS: number }
+
+function Path({ round, segments, selection, playheadS }: PathProps) {
+  const travel = useMemo(
+    () =>
+      segments
+        .filter(each => each.travel)
+        .map(({ from, to }) => `M${from.join(' ')}L${to.join(' ')}`)
+        .join(''),
+    [segments],
+  )
+  const chosen = (line: number) => selection !== null && line >= selection.firstLine && line <= selection.lastLine
+  const chosenTravel = segments
+    .filter(each => each.travel && chosen(each.line))
+    .map(({ from, to }) => `M${from.join(' ')}L${to.join(' ')}`)
+    .join('')
+  const dotted = {
+    fill: 'none',
+    vectorEffect: 'non-scaling-stroke' as const,
+    stroke: 'var(--move)',
+    strokeLinecap: 'round' as const,
+  }
+  return (
+    <g>
+      <path d={travel} {...dotted} strokeWidth={1.5} strokeDasharray="0.5 4" />
+      <path d={chosenTravel} {...dotted} strokeWidth={3} strokeDasharray="0.5 5" />
+      {round.strokes.slice(0, mostSegments).map(stroke => {
+        const d = stroke.path.map(([x, y], i) => `${i ? 'L' : 'M'}${x} ${y}`).join('')
+        const bead = beadWidthMm(stroke.crossSectionMm2, stroke.to[2])
+        const ahead = stroke.startS >= playheadS && stroke.endS > playheadS
+        return (
+          <g key={`${stroke.line} ${stroke.startS}`}>
+            {chosen(stroke.line) && (
+              <path d={d} fill="none" stroke="var(--ink)" strokeWidth={bead + 3.2} strokeLinecap="round" />
+            )}
+            <path
+              d={d}
+              fill="none"
+              stroke="var(--heat)"
+              strokeWidth={bead}
+              strokeLinecap="round"
+              opacity={ahead ? 0.4 : 1}
+            />
+            <path
+              d={d}
+              fill="none"
+              stroke="var(--heat)"
+              strokeWidth={1}
+              vectorEffect="non-scaling-stroke"
+              opacity={ahead ? 0.4 : 1}
+            />
+          </g>
+        )
+      })}
+    </g>
+  )
+}
+
+const Head = ({ x, y, size }: { x: number; y: number; size: number }) => (
+  <g transform={`translate(${x} ${y})`}>
+    <circle r={size} fill="var(--raised)" stroke="var(--ink)" strokeWidth={size / 3.5} />
+    <circle r={size / 3} fill="var(--heat)" />
+  </g>
+)

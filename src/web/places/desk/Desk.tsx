@@ -1,0 +1,65 @@
+// The Desk: one script written and rehearsed. Ribbon over everything; text, bed and findings below; the outcome along the bottom.
+import type { EditorView } from '@codemirror/view'
+import { useEffect, useState } from 'react'
+import { Link, useParams, useSearchParams } from 'react-router'
+import { openNew, openSaved, selectLines, settingOf, useDesk } from '../../state/desk.ts'
+import { BedCard } from './BedCard.tsx'
+import { DeskHeader } from './DeskHeader.tsx'
+import { Findings } from './Findings.tsx'
+import { Outcome } from './Outcome.tsx'
+import { Ribbon } from './Ribbon.tsx'
+import { ScriptEditor } from './ScriptEditor.tsx'
+import { StateCard } from './StateCard.tsx'
+
+export function Desk() {
+  const { id, draft } = useParams()
+  const [search] = useSearchParams()
+  const { open, problem, things } = useDesk()
+  const [editor, setEditor] = useState<EditorView | null>(null)
+  const wantedLine = Number(search.get('line'))
+
+  useEffect(() => {
+    if (id) void openSaved(id)
+    else if (draft) void openNew(draft)
+  }, [id, draft])
+
+  const title = open?.saved?.name ?? 'New script'
+  useEffect(() => {
+    document.title = `${title} · Warm Prelude`
+  }, [title])
+
+  const hasRound = Boolean(open?.round)
+  useEffect(() => {
+    if (hasRound && wantedLine > 0) selectLines(wantedLine)
+  }, [hasRound, wantedLine])
+
+  if (problem)
+    return (
+      <div className="mx-auto max-w-xl p-12">
+        <h1 className="font-serif text-2xl font-semibold">This script can’t be opened</h1>
+        <p className="mt-3" role="alert">
+          {problem}{' '}
+          <Link to="/" className="text-heat underline">
+            Go to the shelf
+          </Link>
+        </p>
+      </div>
+    )
+  const setting = open && settingOf(things, open.chosen)
+  if (!open || !things || !setting) return <p className="p-6 text-soft">Opening the script…</p>
+  return (
+    <div className="flex h-full min-h-[640px] flex-col gap-2.5 px-6 pt-2 pb-1.5">
+      <DeskHeader open={open} things={things} />
+      <Ribbon open={open} setting={setting} />
+      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] gap-3">
+        <ScriptEditor open={open} setting={setting} onReady={setEditor} />
+        <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_158px] grid-rows-[minmax(0,1fr)_auto] gap-3">
+          <BedCard open={open} setting={setting} />
+          <StateCard open={open} setting={setting} />
+          <Findings open={open} setting={setting} editor={editor} />
+        </div>
+      </div>
+      <Outcome open={open} setting={setting} />
+    </div>
+  )
+}

@@ -1,0 +1,155 @@
+// The Desk's own header: what is open, what it is rehearsed for, saving and taking away.
+import { Copy, Download, Undo2 } from 'lucide-react'
+import { DropdownMenu } from 'radix-ui'
+import { type ComponentProps, useEffect, useState } from 'react'
+import { plural } from '../../../core/explain/words.ts'
+import { Moment } from '../../../core/model/script.ts'
+import { Button } from '../../parts/Button.tsx'
+import { Choice } from '../../parts/Choice.tsx'
+import { howLongAgo, momentWords } from '../../parts/words.ts'
+import type { Things } from '../../state/api.ts'
+import {
+  choose,
+  fileText,
+  goBackToSaved,
+  hasUnsavedChange,
+  materialFor,
+  type Open,
+  saveOpen,
+} from '../../state/desk.ts'
+import { SaveAs } from './SaveAs.tsx'
+
+export function DeskHeader({ open, things }: { open: Open; things: Things }) {
+  const [naming, setNaming] = useState(false)
+  const [said, setSaid] = useState<{ text: string; bad: boolean } | null>(null)
+  const unsaved = hasUnsavedChange(open)
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what was said speaks of the text as it was
+  useEffect(() => setSaid(null), [open.text])
+  const { chosen, saved } = open
+
+  const save = async () => {
+    if (!saved) return setNaming(true)
+    const refusal = await saveOpen('')
+    setSaid(refusal ? { text: refusal, bad: true } : null)
+  }
+  const copy = async () => {
+    try {
+      await navigator.clipboard.writeText(fileText(open))
+      setSaid({ text: 'Copied', bad: false })
+    } catch {
+      setSaid({ text: 'The browser does not allow copying here. Select the text and copy it by hand.', bad: true })
+    }
+  }
+  const download = () => {
+    const url = URL.createObjectURL(new Blob([fileText(open)], { type: 'text/plain' }))
+    const link = document.createElement('a')
+    link.href = url
+    link.download = `${(saved?.name ?? (open.suggestedName || 'script')).replace(/[\\/:*?"<>|]/g, '-')}.gcode`
+    link.click()
+    URL.revokeObjectURL(url)
+    setSaid({ text: `Saved to your downloads as ${link.download}`, bad: false })
+  }
+
+  return (
+    <div className="flex shrink-0 items-center gap-3.5">
+      <div className="min-w-32">
+        <h1 className="truncate font-serif text-[21px] leading-6 font-semibold" title={saved?.name}>
+          {saved?.name ?? 'New script'}
+        </h1>
+        <p role="status" className={`line-clamp-2 text-[13px] leading-4 ${said?.bad ? 'text-bad' : 'text-soft'}`}>
+          {said?.text ?? state(open, unsaved)}
+        </p>
+      </div>
+      <Divider />
+      <Choice
+        name="Printer"
+        value={String(chosen.printerId)}
+        options={things.printers.map(({ id, data }) => ({ value: String(id), label: data.name, about: data.about }))}
+        onChange={value => choose({ printerId: Number(value) })}
+      />
+      <Choice
+        name="Runs"
+        value={chosen.moment}
+        options={Moment.options.map(moment => ({ value: moment, label: momentWords[moment] }))}
+        onChange={value => choose({ moment: value as Moment })}
+      />
+      <Divider />
+      <Choice
+        name="Rehearsed for"
+        value={chosen.jobName}
+        options={things.jobs.map(({ data }) => ({ value: data.name, label: data.name, about: data.about }))}
+        onChange={jobName => {
+          const job = things.jobs.find(({ data }) => data.name === jobName)?.data
+          choose({
+            jobName,
+            materialName: materialFor(
+              job,
+              things.materials.map(({ data }) => data),
+            ),
+          })
+        }}
+      />
+      <Choice
+        name="Material"
+        value={chosen.materialName}
+        options={things.materials.map(({ data }) => ({
+          value: data.name,
+          label: data.name,
+          about: `nozzle ${data.nozzleC} °C, bed ${data.bedC} °C, drips above ${data.oozeSafeC} °C`,
+        }))}
+        onChange={materialName => choose({ materialName })}
+      />
+      <div className="ml-auto flex min-w-0 shrink items-center gap-2.5">
+        <p
+          role="status"
+          className={`line-clamp-2 min-w-0 text-right text-[13px] ${said?.bad ? 'text-bad' : 'text-soft'}`}
+        >
+          {said?.text ?? state(open, unsaved)}
+        </p>
+        <DropdownMenu.Root>
+          <DropdownMenu.Trigger asChild>
+            <Button>Take away</Button>
+          </DropdownMenu.Trigger>
+          <DropdownMenu.Portal>
+            <DropdownMenu.Content
+              align="end"
+              sideOffset={6}
+              className="z-40 rounded-card border border-rule bg-raised p-1 text-ink shadow-lg"
+            >
+              <Item onSelect={() => void copy()}>
+                <Copy size={15} aria-hidden /> Copy the text
+              </Item>
+              <Item onSelect={download}>
+                <Download size={15} aria-hidden /> Download as .gcode
+              </Item>
+              {saved && unsaved && (
+                <Item onSelect={() => void goBackToSaved()}>
+                  <Undo2 size={15} aria-hidden /> Go back to what is saved
+                </Item>
+              )}
+            </DropdownMenu.Content>
+          </DropdownMenu.Portal>
+        </DropdownMenu.Root>
+        {saved && <Button onClick={() => setNaming(true)}>Save as…</Button>}
+        <Button main onClick={() => void save()} disabled={saved !== null && !unsaved}>
+          Save
+        </Button>
+      </div>
+      {naming && <SaveAs open={open} things={things} onClose={() => setNaming(false)} />}
+    </div>
+  )
+}
+
+const Divider = () => <span aria-hidden className="h-7 w-px shrink-0 bg-rule" />
+
+const Item = (props: ComponentProps<typeof DropdownMenu.Item>) => (
+  <DropdownMenu.Item
+    className="flex cursor-pointer items-center gap-2 rounded-button px-3 py-1.5 outline-none data-highlighted:bg-sunk"
+    {...props}
+  />
+)
+
+function state(open: Open, unsaved: boolean): string {
+  if (!open.saved) return `Not saved yet, ${plural(open.text.split('\n').length, 'line')}`
+  return unsaved ? 'Changed, not saved' : `Saved ${howLongAgo(open.saved.changedAt, new Date())}`
+}

@@ -1,0 +1,72 @@
+// What it all comes to, along the bottom: time, filament, and whether the machine is ready for what comes next.
+import { CircleAlert, CircleCheck } from 'lucide-react'
+import { clock, duration, plain } from '../../../core/explain/words.ts'
+import type { Setting } from '../../../core/runs/round.ts'
+import type { Open } from '../../state/desk.ts'
+
+type Props = { open: Open; setting: Setting }
+
+export function Outcome({ open, setting }: Props) {
+  const { round } = open
+  if (!round) return <div className="h-8 shrink-0" />
+  const { durations, filament, readiness } = round
+  const start = setting.moment === 'start'
+  const parts = [
+    ['heating', durations.heatingS],
+    ['homing', durations.homingS],
+    ['probing', durations.probingS],
+    ['moving', durations.movingS],
+    ['waiting', durations.waitingS],
+  ] as const
+  const bad = readiness.filter(({ good }) => !good)
+  const told = (bad.length ? bad : readiness.slice(-3)).map(({ says }) => says).join(', ')
+  return (
+    <section
+      aria-label="Outcome"
+      className="flex h-9 shrink-0 items-baseline gap-5 overflow-hidden border-t border-rule pt-1.5 whitespace-nowrap"
+    >
+      <Figure value={duration(durations.totalS)} what={start ? 'before the print begins' : 'in all'} />
+      {parts
+        .filter(([, seconds]) => seconds >= 0.5)
+        .sort(([, a], [, b]) => b - a)
+        .slice(0, 3)
+        .map(([what, seconds]) => (
+          <Figure key={what} small value={clock(seconds)} what={what} />
+        ))}
+      {filament.pushedMm > 0 && (
+        <Figure
+          value={`${plain(filament.pushedMm, 1)} mm`}
+          what={`pushed · ${plain(filament.volumeMm3, 0)} mm³ · ${plain(filament.massG, 2)} g · ${plain(filament.cost * 100, 1)} ct`}
+        />
+      )}
+      {readiness.length > 0 && round.trace.rows.count > 0 && (
+        <p
+          className={`ml-auto flex min-w-0 items-center gap-1.5 self-center text-[14px] ${bad.length ? 'text-warn' : 'text-good'}`}
+        >
+          {bad.length ? (
+            <CircleAlert size={16} aria-hidden className="shrink-0" />
+          ) : (
+            <CircleCheck size={16} aria-hidden className="shrink-0" />
+          )}
+          <span className="truncate" title={told}>
+            {start
+              ? bad.length
+                ? 'Not ready for the print: '
+                : 'Ready for the print: '
+              : bad.length
+                ? 'Left behind: '
+                : 'All quiet: '}
+            {told}
+          </span>
+        </p>
+      )}
+    </section>
+  )
+}
+
+const Figure = ({ value, what, small = false }: { value: string; what: string; small?: boolean }) => (
+  <p className="shrink-0">
+    <b className={`font-serif font-semibold ${small ? 'text-[16px]' : 'text-[18px]'}`}>{value}</b>{' '}
+    <span className="text-[14px] text-soft">{what}</span>
+  </p>
+)

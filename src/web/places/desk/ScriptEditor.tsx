@@ -1,0 +1,124 @@
+// The script's text with what each line does beside it.
+import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
+import { lintGutter } from '@codemirror/lint'
+import { highlightSelectionMatches, search, searchKeymap } from '@codemirror/search'
+import { EditorState } from '@codemirror/state'
+import {
+  drawSelection,
+  EditorView,
+  highlightActiveLine,
+  highlightSpecialChars,
+  keymap,
+  lineNumbers,
+  placeholder,
+} from '@codemirror/view'
+import { useEffect, useRef } from 'react'
+import type { Setting } from '../../../core/runs/round.ts'
+import { type Open, selectLines, setText, useDesk } from '../../state/desk.ts'
+import { commandHover } from './editor/hover.ts'
+import { scriptLanguage } from './editor/language.ts'
+import { putSelection, roundExtension, showRound } from './editor/round.ts'
+import { editorTheme } from './editor/theme.ts'
+
+type Props = {
+  open: Open
+  setting: Setting
+  onReady: (view: EditorView | null) => void
+}
+
+/** The caret moving by a person's hand selects its line everywhere else. */
+const followCaret = EditorView.updateListener.of(update => {
+  if (update.docChanged) setText(update.state.doc.toString())
+  const byHand = update.transactions.some(
+    transaction =>
+      transaction.isUserEvent('select') || transaction.isUserEvent('input') || transaction.isUserEvent('delete'),
+  )
+  if (!byHand || !(update.selectionSet || update.docChanged)) return
+  const { from, to } = update.state.selection.main
+  selectLines(update.state.doc.lineAt(from).number, update.state.doc.lineAt(to).number)
+})
+
+export function ScriptEditor({ open, setting, onReady }: Props) {
+  const host = useRef<HTMLDivElement>(null)
+  const view = useRef<EditorView | null>(null)
+  const printer = useRef(setting.printer)
+  printer.current = setting.printer
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a new editor, with a history of its own, for each text put in from outside
+  useEffect(() => {
+    if (!host.current) return
+    const made = new EditorView({
+      parent: host.current,
+      state: EditorState.create({
+        doc: open.text,
+        extensions: [
+          // Only `\n` parts lines here, so that the editor's lines are the reader's (state/separator.ts).
+          EditorState.lineSeparator.of('\n'),
+          EditorState.tabSize.of(4),
+          history(),
+          drawSelection(),
+          highlightActiveLine(),
+          highlightSpecialChars(),
+          highlightSelectionMatches(),
+          search({ top: true }),
+          lintGutter(),
+          roundExtension,
+          lineNumbers(),
+          scriptLanguage,
+          commandHover(() => printer.current),
+          placeholder('Paste a script here, or write one.'),
+          EditorView.contentAttributes.of({ 'aria-label': 'The script' }),
+          keymap.of([...defaultKeymap, ...historyKeymap, ...searchKeymap]),
+          followCaret,
+          editorTheme,
+        ],
+      }),
+    })
+    view.current = made
+    onReady(made)
+    const { round, roundText } = useDesk.getState().open ?? {}
+    if (round && roundText === open.text) showRound(made, round)
+    return () => {
+      onReady(null)
+      view.current = null
+      made.destroy()
+    }
+  }, [open.generation])
+
+  const { round, roundText, selection } = open
+  useEffect(() => {
+    if (view.current && round && roundText === view.current.state.doc.toString()) showRound(view.current, round)
+  }, [round, roundText])
+
+  useEffect(() => {
+    const editor = view.current
+    if (!editor) return
+    editor.dispatch({ effects: putSelection.of(selection) })
+    if (!selection || selection.firstLine > editor.state.doc.lines) return
+    const { from } = editor.state.doc.line(selection.firstLine)
+    const { head } = editor.state.selection.main
+    const atCaret = editor.hasFocus && editor.state.doc.lineAt(head).number === selection.firstLine
+    if (!atCaret) editor.dispatch({ effects: EditorView.scrollIntoView(from, { y: 'nearest', yMargin: 60 }) })
+  }, [selection])
+
+  const line = selection && round?.explained[selection.firstLine - 1]
+  return (
+    <section
+      aria-label="Script"
+      className="relative flex min-h-0 min-w-0 flex-col rounded-card border border-rule bg-raised"
+    >
+      <div ref={host} className="min-h-0 flex-1 overflow-hidden rounded-card" />
+      <p className="min-h-[30px] border-t border-rule px-3.5 py-1 text-[14px]" role="status">
+        {line ? (
+          <>
+            <b>Line {line.line}</b>{' '}
+            {line.says ||
+              (line.kind === 'comment' ? 'A note for people; the machine passes over it.' : 'Nothing here.')}
+          </>
+        ) : (
+          <span className="text-soft">Put the caret on a line to read here what it does.</span>
+        )}
+      </p>
+    </section>
+  )
+}

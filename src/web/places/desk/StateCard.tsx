@@ -1,0 +1,69 @@
+// The machine at the playhead, and the same from the side.
+import { celsius, clock, plain } from '../../../core/explain/words.ts'
+import { temperatureAt } from '../../../core/machine/heat.ts'
+import { counterAfter, modesBefore, positionAt, stepAt, stepIndexAt } from '../../../core/machine/trace.ts'
+import type { Setting } from '../../../core/runs/round.ts'
+import type { DeskRound } from '../../../worker/rehearsal.worker.ts'
+import { commandAtPlayhead, type Open } from '../../state/desk.ts'
+import { SideView } from './SideView.tsx'
+
+type Props = { open: Open; setting: Setting }
+
+export function StateCard({ open, setting }: Props) {
+  const { round, playheadS } = open
+  return (
+    <section
+      aria-label="The machine at the playhead"
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
+      tabIndex={0}
+      className="flex min-h-0 flex-col overflow-auto rounded-card border border-rule bg-raised px-3 py-2.5"
+    >
+      <h2 className="font-serif text-[17px] font-semibold">At {clock(playheadS)}</h2>
+      {round && (
+        <>
+          <dl className="mt-1 grid grid-cols-[auto_1fr] gap-x-2 text-[14px] leading-[19px]">
+            {rowsAt(round, playheadS, commandAtPlayhead(open)).map(([name, value]) => (
+              <div key={name} className="contents">
+                <dt className="text-soft">{name}</dt>
+                <dd className="truncate text-right font-semibold">{value}</dd>
+              </div>
+            ))}
+          </dl>
+          <SideView round={round} at={playheadS} setting={setting} />
+        </>
+      )}
+    </section>
+  )
+}
+
+const known = (value: number): string => (Number.isNaN(value) ? 'not known' : value.toFixed(2))
+
+function rowsAt({ trace }: DeskRound, at: number, command: number): [string, string][] {
+  const position = positionAt(trace, at)
+  const done = command >= 0 && (trace.rows.end[command] as number) <= at
+  const modes = modesBefore(trace, done ? command + 1 : Math.max(command, 0))
+  const nozzle = trace.nozzles[modes.tool]
+  const levelling = { on: 'on', off: 'off', unknown: 'not known' }[modes.levelling]
+  return [
+    ['X', known(position.x)],
+    ['Y', known(position.y)],
+    ['Z', known(position.z)],
+    ['Filament', `${plain(filamentAt(trace, command, at), 1)} mm`],
+    ['Nozzle', nozzle ? celsius(temperatureAt(nozzle, at)) : 'none'],
+    ['Bed', celsius(temperatureAt(trace.bed, at))],
+    ['Fan', modes.fan > 0 ? `${plain(modes.fan * 100, 0)} %` : 'off'],
+    ['Levelling', levelling],
+    ['Moves', modes.positioning],
+    ['Motors', modes.motorsOn ? 'on' : 'off'],
+  ]
+}
+
+/** The filament counter at a moment: the one before the command under way, and the done share of its own change. */
+function filamentAt(trace: DeskRound['trace'], command: number, at: number): number {
+  if (command < 0) return trace.beginning.filamentMm
+  const index = stepIndexAt(trace, at)
+  const end = trace.rows.end[command] as number
+  if (index < 0 || at >= end) return counterAfter(trace, command)
+  const { start, end: stepEnd, filamentMm } = stepAt(trace, index)
+  return counterAfter(trace, command - 1) + (filamentMm * (at - start)) / (stepEnd - start)
+}

@@ -1,0 +1,44 @@
+// Hovering a command says what it is and what its letters mean.
+import { hoverTooltip } from '@codemirror/view'
+import { familyOf } from '../../../../core/firmware/families.ts'
+import { specOf } from '../../../../core/firmware/spec.ts'
+import { readLine, sleeping } from '../../../../core/gcode/read.ts'
+import type { Printer } from '../../../../core/model/printer.ts'
+
+const add = (parent: HTMLElement, tag: string, text: string, className = ''): HTMLElement => {
+  const element = document.createElement(tag)
+  element.textContent = text
+  element.className = className
+  parent.append(element)
+  return element
+}
+
+/** `printer` gives the one chosen at the time of hovering. */
+export const commandHover = (printer: () => Printer) =>
+  hoverTooltip((view, position) => {
+    const at = view.state.doc.lineAt(position)
+    const line = readLine(at.text)
+    const command = line.command ?? sleeping(line)?.command
+    if (!command) return null
+    const spec = specOf(familyOf(printer()), command.name)
+    return {
+      pos: at.from,
+      end: at.to,
+      above: true,
+      create: () => {
+        const dom = document.createElement('div')
+        dom.className = 'cm-command-card'
+        const head = add(dom, 'p', '')
+        add(head, 'code', command.name)
+        add(head, 'b', spec ? spec.title : 'Not known for this firmware')
+        const list = add(dom, 'dl', '')
+        for (const { letter, means, unit } of spec?.letters ?? []) {
+          const used = command.words.some(word => word.letter === letter)
+          add(list, 'dt', letter, used ? 'used' : '')
+          add(list, 'dd', unit === 'switch' || unit === 'number' ? means : `${means}, ${unit}`, used ? 'used' : '')
+        }
+        if (spec?.notes) add(dom, 'p', spec.notes)
+        return { dom }
+      },
+    }
+  })

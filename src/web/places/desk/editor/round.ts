@@ -1,0 +1,159 @@
+// What the latest round says, held in the editor's state: sentences beside lines, slurs and findings in the margin, the selection.
+import { type Diagnostic, setDiagnostics } from '@codemirror/lint'
+import {
+  type EditorState,
+  type Extension,
+  RangeSetBuilder,
+  StateEffect,
+  StateField,
+  type Text,
+} from '@codemirror/state'
+import { Decoration, type DecorationSet, EditorView, GutterMarker, gutter, WidgetType } from '@codemirror/view'
+import type { Finding } from '../../../../core/check/finding.ts'
+import type { Passage } from '../../../../core/script/passages.ts'
+import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+import type { Selection } from '../../../state/desk.ts'
+
+export const putRound = StateEffect.define<DeskRound>()
+export const putSelection = StateEffect.define<Selection | null>()
+
+/** The column where sentences begin beside short lines; longer lines push theirs further right. */
+const sentenceColumn = 34
+const tabSize = 4
+
+class Sentence extends WidgetType {
+  constructor(
+    readonly text: string,
+    readonly gap: number,
+    readonly asleep: boolean,
+  ) {
+    super()
+  }
+  override eq(other: Sentence): boolean {
+    return other.text === this.text && other.gap === this.gap && other.asleep === this.asleep
+  }
+  override toDOM(): HTMLElement {
+    const span = document.createElement('span')
+    span.className = this.asleep ? 'cm-says cm-says-asleep' : 'cm-says'
+    span.style.paddingLeft = `${this.gap}ch`
+    const words = document.createElement('span')
+    words.textContent = this.text
+    span.append(words)
+    span.ariaHidden = 'true'
+    return span
+  }
+  override ignoreEvent(): boolean {
+    return false
+  }
+}
+
+const columnsOf = (text: string): number => {
+  let column = 0
+  for (const sign of text) column += sign === '\t' ? tabSize - (column % tabSize) : 1
+  return column
+}
+
+function sentences(doc: Text, round: DeskRound): DecorationSet {
+  const builder = new RangeSetBuilder<Decoration>()
+  for (const { line, kind, says } of round.explained) {
+    if (!says || line > doc.lines) continue
+    const at = doc.line(line)
+    const gap = at.length > 400 ? 2 : Math.max(sentenceColumn - columnsOf(at.text), 2)
+    const widget = new Sentence(says, gap, kind === 'comment')
+    builder.add(at.to, at.to, Decoration.widget({ widget, side: 1 }))
+  }
+  return builder.finish()
+}
+
+const saysField = StateField.define<DecorationSet>({
+  create: () => Decoration.none,
+  update(set, transaction) {
+    for (const effect of transaction.effects)
+      if (effect.is(putRound)) return sentences(transaction.state.doc, effect.value)
+    return set.map(transaction.changes)
+  },
+  provide: field => EditorView.decorations.from(field),
+})
+
+const chosenLine = Decoration.line({ class: 'cm-chosen' })
+
+function chosenLines(doc: Text, selection: Selection | null): DecorationSet {
+  if (!selection) return Decoration.none
+  const builder = new RangeSetBuilder<Decoration>()
+  for (let line = selection.firstLine; line <= Math.min(selection.lastLine, doc.lines); line++)
+    builder.add(doc.line(line).from, doc.line(line).from, chosenLine)
+  return builder.finish()
+}
+
+const selectionField = StateField.define<DecorationSet>({
+  create: () => Decoration.none,
+  update(set, transaction) {
+    for (const effect of transaction.effects)
+      if (effect.is(putSelection)) return chosenLines(transaction.state.doc, effect.value)
+    return set.map(transaction.changes)
+  },
+  provide: field => EditorView.decorations.from(field),
+})
+
+type Slur = 'one' | 'first' | 'middle' | 'last'
+
+/** For each line in a passage, its part of the slur that joins the passage's lines. */
+function slursOf(passages: readonly Passage[]): Map<number, { part: Slur; asleep: boolean }> {
+  const slurs = new Map<number, { part: Slur; asleep: boolean }>()
+  for (const { firstLine, lastLine, enabled } of passages)
+    for (let line = firstLine; line <= lastLine; line++) {
+      const part = firstLine === lastLine ? 'one' : line === firstLine ? 'first' : line === lastLine ? 'last' : 'middle'
+      slurs.set(line, { part, asleep: !enabled })
+    }
+  return slurs
+}
+
+const slurField = StateField.define<ReturnType<typeof slursOf>>({
+  create: () => new Map(),
+  update(slurs, transaction) {
+    for (const effect of transaction.effects) if (effect.is(putRound)) return slursOf(effect.value.passages)
+    return slurs
+  },
+})
+
+class SlurMarker extends GutterMarker {
+  constructor(readonly name: string) {
+    super()
+    this.elementClass = name
+  }
+  override eq(other: SlurMarker): boolean {
+    return other.name === this.name
+  }
+}
+
+const slurGutter = gutter({
+  class: 'cm-slurs',
+  lineMarker(view, block) {
+    const slur = view.state.field(slurField).get(view.state.doc.lineAt(block.from).number)
+    return slur ? new SlurMarker(`cm-slur-${slur.part}${slur.asleep ? ' cm-slur-asleep' : ''}`) : null
+  },
+  lineMarkerChange: update => update.transactions.some(({ effects }) => effects.some(effect => effect.is(putRound))),
+})
+
+const lintSeverity = { error: 'error', warning: 'warning', advice: 'info' } as const
+
+/** Findings as the editor's own marks, one for each, over the text of their line. */
+function diagnostics(state: EditorState, findings: readonly Finding[]): Diagnostic[] {
+  return findings.slice(0, 1000).flatMap(({ line, severity, message, fixes }) => {
+    if (line < 1 || line > state.doc.lines) return []
+    const { from, to } = state.doc.line(line)
+    const actions = fixes.map(fix => ({
+      name: fix.title,
+      apply: (view: EditorView) => view.dispatch({ changes: fix.edits, userEvent: 'input.fix' }),
+    }))
+    return [{ from, to: Math.min(to, from + 400), severity: lintSeverity[severity], message, actions }]
+  })
+}
+
+/** Lays a new round over the text that it speaks of. */
+export function showRound(view: EditorView, round: DeskRound): void {
+  view.dispatch({ effects: putRound.of(round) })
+  view.dispatch(setDiagnostics(view.state, diagnostics(view.state, round.findings)))
+}
+
+export const roundExtension: Extension = [saysField, selectionField, slurField, slurGutter]

@@ -1,0 +1,101 @@
+// Where a new script begins: dropped as a file, pasted, or opened from disk.
+import { type DragEvent, useEffect, useRef, useState } from 'react'
+import { useNavigate } from 'react-router'
+import { decodeScript } from '../../../core/gcode/decode.ts'
+import { guessMoment } from '../../../core/script/guess.ts'
+import { Button } from '../../parts/Button.tsx'
+import type { ShelfPrinter } from '../../state/api.ts'
+import { keepDraft, newDraftKey } from '../../state/drafts.ts'
+import { toEditor } from '../../state/separator.ts'
+
+/** Larger files are no scripts that a person works on. */
+const largestFile = 64 * 1024 * 1024
+
+export function NewScript({ printers }: { printers: ShelfPrinter[] }) {
+  const navigate = useNavigate()
+  const file = useRef<HTMLInputElement>(null)
+  const [over, setOver] = useState(false)
+  const [problem, setProblem] = useState<string | null>(null)
+
+  const begin = async (text: string, name: string) => {
+    const id = crypto.randomUUID().slice(0, 8)
+    await keepDraft(newDraftKey(id), {
+      ...toEditor(text),
+      name,
+      printerId: printers[0]?.id ?? 0,
+      moment: guessMoment(text),
+      materialName: '',
+      jobName: '',
+      base: 0,
+      changedAt: new Date().toISOString(),
+    })
+    await navigate(`/desk/new/${id}`)
+  }
+
+  const take = async (dropped: File | undefined) => {
+    setProblem(null)
+    if (!dropped) return
+    if (dropped.size > largestFile)
+      return setProblem(`“${dropped.name}” is larger than 64 MB, which is more than this takes.`)
+    const decoded = decodeScript(new Uint8Array(await dropped.arrayBuffer()))
+    if (!decoded.ok) return setProblem(`“${dropped.name}”: ${decoded.why}`)
+    await begin(decoded.text, dropped.name.replace(/\.(gcode|gco|g|nc|txt)$/i, ''))
+  }
+
+  const begun = useRef(begin)
+  begun.current = begin
+  useEffect(() => {
+    const onPaste = (event: ClipboardEvent) => {
+      const text = event.clipboardData?.getData('text/plain')
+      if (!text || event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement) return
+      event.preventDefault()
+      void begun.current(text, '')
+    }
+    addEventListener('paste', onPaste)
+    return () => removeEventListener('paste', onPaste)
+  }, [])
+
+  const onDrop = (event: DragEvent) => {
+    event.preventDefault()
+    setOver(false)
+    const text = event.dataTransfer.getData('text/plain')
+    if (event.dataTransfer.files.length === 0 && text) void begin(text, '')
+    else void take(event.dataTransfer.files[0])
+  }
+
+  return (
+    <section
+      aria-label="A new script"
+      onDragOver={event => {
+        event.preventDefault()
+        setOver(true)
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={onDrop}
+      className={`rounded-card border border-dashed border-heat px-4 py-5 text-center ${over ? 'bg-heat-fill' : 'bg-raised'}`}
+    >
+      <h2 className="font-serif text-[18px] font-semibold">Paste or drop a script</h2>
+      <p className="mt-1 mb-3 text-[14px] text-soft">Ctrl V anywhere on this page, or a file dropped here</p>
+      <div className="flex justify-center gap-2">
+        <Button onClick={() => file.current?.click()}>Open a file</Button>
+        <Button onClick={() => void begin('', '')}>Begin empty</Button>
+      </div>
+      <input
+        ref={file}
+        type="file"
+        aria-label="A script file"
+        className="sr-only"
+        tabIndex={-1}
+        onChange={event => {
+          void take(event.target.files?.[0])
+          event.target.value = ''
+        }}
+      />
+      {problem && (
+        <p role="alert" className="mt-3 text-[14px] text-bad">
+          {problem}
+        </p>
+      )}
+    </section>
+  )
+}

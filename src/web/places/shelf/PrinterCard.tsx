@@ -1,0 +1,67 @@
+// One printer on the shelf: its bed with the purge drawn on it, and its scripts by moment.
+import { Check } from 'lucide-react'
+import { Link } from 'react-router'
+import { duration, plain, plural } from '../../../core/explain/words.ts'
+import { SeverityMark } from '../../parts/Severity.tsx'
+import { howLongAgo, momentWords } from '../../parts/words.ts'
+import type { ShelfPrinter } from '../../state/api.ts'
+import { BedPicture } from './BedPicture.tsx'
+
+type Script = ShelfPrinter['scripts'][number]
+
+export function PrinterCard({ printer, scripts }: ShelfPrinter) {
+  const start = scripts.find(({ moment }) => moment === 'start')
+  return (
+    <section aria-label={printer.name} className="flex gap-5 rounded-card border border-rule bg-raised px-4 py-3.5">
+      <BedPicture printer={printer} strokes={start?.summary.strokes ?? []} probes={start?.summary.probes ?? false} />
+      <div className="min-w-0 flex-1">
+        <div className="flex flex-wrap items-baseline gap-x-3 pb-1.5">
+          <h2 className="font-serif text-[19px] font-semibold">{printer.name}</h2>
+          <p className="text-[14px] text-soft">{printer.about}</p>
+        </div>
+        {scripts.length === 0 && (
+          <p className="border-t border-rule py-2 text-soft">No script yet. Paste one to begin.</p>
+        )}
+        <ul>
+          {scripts.map(script => (
+            <li key={script.id}>
+              <Link
+                to={`/desk/${script.id}`}
+                className="grid grid-cols-[8.5rem_minmax(8rem,1fr)_9.5rem_6rem_5.5rem] items-center gap-3 border-t border-rule px-1 py-1.5 hover:bg-sunk"
+              >
+                <span className="text-[14px] text-soft">{momentWords[script.moment]}</span>
+                <span className="truncate font-semibold" title={script.name}>
+                  {script.name}
+                </span>
+                <span className="text-[14px] text-soft">{outcome(script)}</span>
+                <span className="text-[14px] text-soft">{howLongAgo(script.changedAt, new Date())}</span>
+                <Verdict script={script} />
+              </Link>
+            </li>
+          ))}
+        </ul>
+      </div>
+    </section>
+  )
+}
+
+const outcome = ({ summary, moment }: Script): string =>
+  moment === 'start' ? `${duration(summary.durationS)} · ${plain(summary.massG, 2)} g` : duration(summary.durationS)
+
+function Verdict({ script }: { script: Script }) {
+  const { findings } = script.summary
+  const worst = findings[0]
+  if (!worst)
+    return (
+      <span className="flex items-center justify-end gap-1 text-[14px] font-semibold text-good">
+        <Check size={15} aria-hidden />
+        sound
+      </span>
+    )
+  return (
+    <span className="flex items-center justify-end gap-1.5 text-[14px] font-semibold">
+      <SeverityMark severity={worst.severity} />
+      {plural(findings.length, 'finding')}
+    </span>
+  )
+}

@@ -1,0 +1,39 @@
+// The findings that matter most, each a link to its script.
+import { Link } from 'react-router'
+import { SeverityMark } from '../../parts/Severity.tsx'
+import type { ShelfPrinter } from '../../state/api.ts'
+
+const most = 4
+
+export function WantsALook({ printers }: { printers: ShelfPrinter[] }) {
+  const all = printers.flatMap(({ printer, scripts }) =>
+    scripts.flatMap(script => script.summary.findings.map(finding => ({ printer, script, finding }))),
+  )
+  const shown = all.filter(({ finding }) => finding.severity !== 'advice').slice(0, most)
+  return (
+    <section aria-labelledby="wants-a-look">
+      <h2 id="wants-a-look" className="border-b border-rule pb-1.5 font-serif text-[18px] font-semibold">
+        Wants a look
+      </h2>
+      {shown.length === 0 && <p className="py-2 text-soft">Nothing. Every script here is sound.</p>}
+      <ul>
+        {shown.map(({ printer, script, finding }) => (
+          <li key={`${script.id} ${finding.rule} ${finding.line}`} className="border-b border-rule">
+            <Link to={`/desk/${script.id}?line=${finding.line}`} className="flex gap-2 px-1 py-2 hover:bg-sunk">
+              <span className="pt-1">
+                <SeverityMark severity={finding.severity} />
+              </span>
+              <span>
+                <span className="font-semibold">
+                  {printer.name}, line {finding.line}
+                </span>
+                <span className="line-clamp-3 text-[14px] text-soft">{finding.message}</span>
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+      {all.length > most && <p className="pt-2 text-[14px] text-soft">and {all.length - most} more in these scripts</p>}
+    </section>
+  )
+}

@@ -1,0 +1,67 @@
+// What the screens ask of the server. A refusal comes back as a plain sentence.
+import type { Severity } from '../../core/check/finding.ts'
+import type { Job } from '../../core/model/job.ts'
+import type { Material } from '../../core/model/material.ts'
+import type { Printer } from '../../core/model/printer.ts'
+import type { Moment } from '../../core/model/script.ts'
+
+type Kept<T> = { id: number; data: T }
+export type Things = { printers: Kept<Printer>[]; materials: Kept<Material>[]; jobs: Kept<Job>[] }
+
+export type ScriptHead = {
+  id: number
+  name: string
+  printerId: number
+  moment: Moment
+  note: string
+  revision: number
+  changedAt: string
+}
+export type SavedScript = ScriptHead & { text: string }
+
+export type Summary = {
+  durationS: number
+  massG: number
+  probes: boolean
+  findings: { rule: string; severity: Severity; line: number; message: string }[]
+  strokes: [number, number][][]
+}
+export type ShelfPrinter = { id: number; printer: Printer; scripts: (ScriptHead & { summary: Summary })[] }
+
+/** A request that failed, with the sentence to show. */
+export class ApiError extends Error {
+  constructor(
+    message: string,
+    readonly status: number,
+  ) {
+    super(message)
+  }
+}
+
+async function ask<T>(path: string, method = 'GET', body?: unknown): Promise<T> {
+  let response: Response
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+    })
+  } catch {
+    throw new ApiError(
+      'The server does not answer. Is Warm Prelude still running? What you wrote is kept in this browser.',
+      0,
+    )
+  }
+  const json = await response.json().catch(() => null)
+  if (!response.ok) throw new ApiError(json?.error ?? `The server refused this (${response.status}).`, response.status)
+  return json as T
+}
+
+export const api = {
+  things: () => ask<Things>('/things'),
+  shelf: () => ask<{ printers: ShelfPrinter[] }>('/shelf'),
+  script: (id: string) => ask<SavedScript>(`/scripts/${id}`),
+  add: (script: { name: string; printerId: number; moment: Moment; text: string; note: string }) =>
+    ask<SavedScript>('/scripts', 'POST', script),
+  save: (id: number, change: { printerId: number; moment: Moment; text: string; note: string; base: number }) =>
+    ask<SavedScript>(`/scripts/${id}`, 'PUT', change),
+}

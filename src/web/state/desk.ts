@@ -1,0 +1,308 @@
+// The script on the Desk: its text and setting, its latest round, and what is selected everywhere at once.
+import { create } from 'zustand'
+import { commandAt } from '../../core/machine/trace.ts'
+import type { Job } from '../../core/model/job.ts'
+import type { Material } from '../../core/model/material.ts'
+import type { Moment } from '../../core/model/script.ts'
+import type { Setting } from '../../core/runs/round.ts'
+import type { DeskRound } from '../../worker/rehearsal.worker.ts'
+import { api, type SavedScript, type Things } from './api.ts'
+import { type Draft, dropDraft, findDraft, keepDraft, newDraftKey, savedDraftKey } from './drafts.ts'
+import { requestRound } from './rehearser.ts'
+import { fromEditor, toEditor } from './separator.ts'
+
+/** Lines first…last, selected on the ribbon, in the text, on the bed and among the findings alike. */
+export type Selection = { firstLine: number; lastLine: number }
+
+export type Chosen = { printerId: number; moment: Moment; materialName: string; jobName: string }
+
+export type Open = {
+  /** The draft's key: what this script is called in the browser's store. */
+  key: string
+  /** What the server has; null for a script that was never saved. */
+  saved: SavedScript | null
+  suggestedName: string
+  /** With `\n` line ends, as the editor holds it. */
+  text: string
+  separator: string
+  chosen: Chosen
+  round: DeskRound | null
+  /** The text that `round` speaks of. */
+  roundText: string
+  playheadS: number
+  selection: Selection | null
+  /** Counts up whenever the text is replaced from outside the editor. */
+  generation: number
+}
+
+type DeskState = {
+  things: Things | null
+  open: Open | null
+  problem: string | null
+}
+
+export const useDesk = create<DeskState>(() => ({ things: null, open: null, problem: null }))
+
+const { getState, setState } = useDesk
+
+const update = (change: Partial<Open>): void => setState(({ open }) => (open ? { open: { ...open, ...change } } : {}))
+
+/** What the open script is rehearsed for; null until all of it is known. */
+export function settingOf(things: Things | null, chosen: Chosen): Setting | null {
+  const printer = things?.printers.find(({ id }) => id === chosen.printerId)?.data
+  const material = things?.materials.find(({ data }) => data.name === chosen.materialName)?.data
+  const job = things?.jobs.find(({ data }) => data.name === chosen.jobName)?.data
+  return printer && material && job ? { printer, material, job, moment: chosen.moment } : null
+}
+
+/** The text as a file has it, with its own line ends. */
+export const fileText = (open: Pick<Open, 'text' | 'separator'>): string => fromEditor(open.text, open.separator)
+
+export const hasUnsavedChange = (open: Open): boolean =>
+  open.saved === null ||
+  open.saved.printerId !== open.chosen.printerId ||
+  open.saved.moment !== open.chosen.moment ||
+  open.saved.text !== fileText(open)
+
+function rehearseNow(): void {
+  const { open, things } = getState()
+  const setting = open && settingOf(things, open.chosen)
+  if (!open || !setting) return
+  const { text, key } = open
+  requestRound({
+    text,
+    setting,
+    done: round => {
+      if (getState().open?.key !== key) return
+      const before = getState().open
+      const { totalS } = round.trace
+      // A playhead at the end stays at the end, as when the script has just been opened.
+      const wasAtEnd = !before?.round || before.playheadS >= before.round.trace.totalS
+      update({ round, roundText: text, playheadS: wasAtEnd ? totalS : Math.min(before.playheadS, totalS) })
+    },
+  })
+}
+
+let draftTimer: ReturnType<typeof setTimeout> | undefined
+
+function keepNow(): void {
+  clearTimeout(draftTimer)
+  const { open } = getState()
+  if (!open) return
+  if (!hasUnsavedChange(open)) {
+    void dropDraft(open.key)
+    return
+  }
+  const draft: Draft = {
+    ...open.chosen,
+    text: open.text,
+    separator: open.separator,
+    name: open.suggestedName,
+    base: open.saved?.revision ?? 0,
+    changedAt: new Date().toISOString(),
+  }
+  void keepDraft(open.key, draft)
+}
+
+/** Small texts are kept at every keystroke; large ones when the typing pauses. */
+function keepSoon(): void {
+  clearTimeout(draftTimer)
+  if ((getState().open?.text.length ?? 0) < 200_000) keepNow()
+  else draftTimer = setTimeout(keepNow, 400)
+}
+addEventListener('pagehide', keepNow)
+
+async function loadThings(): Promise<Things> {
+  const things = getState().things ?? (await api.things())
+  setState({ things })
+  return things
+}
+
+/** The first material of a job, or whatever there is. */
+export const materialFor = (job: Job | undefined, materials: readonly Material[]): string =>
+  materials.find(({ name }) => job?.materials.includes(name))?.name ?? materials[0]?.name ?? ''
+
+const start = (part: Pick<Open, 'key' | 'saved' | 'suggestedName' | 'text' | 'separator' | 'chosen'>): void => {
+  setState(({ open }) => ({
+    problem: null,
+    open: {
+      ...part,
+      round: null,
+      roundText: '',
+      playheadS: 0,
+      selection: null,
+      generation: (open?.generation ?? 0) + 1,
+    },
+  }))
+  rehearseNow()
+}
+
+const deskMemory = 'warm-prelude desk'
+
+/** Where the Desk was last used, for its link in the header. */
+export const lastDesk = (): string => localStorage.getItem(deskMemory) ?? '/desk/new/first'
+
+/** Opens a saved script by its id, with what was changed and not saved laid over it. */
+export async function openSaved(id: string): Promise<void> {
+  setState({ open: null, problem: null })
+  try {
+    const [things, saved] = await Promise.all([loadThings(), api.script(id)])
+    localStorage.setItem(deskMemory, `/desk/${id}`)
+    const key = savedDraftKey(saved.id)
+    const draft = await findDraft(key)
+    const job = things.jobs[0]?.data
+    const chosen = draft ?? {
+      printerId: saved.printerId,
+      moment: saved.moment,
+      jobName: job?.name ?? '',
+      materialName: materialFor(
+        job,
+        things.materials.map(({ data }) => data),
+      ),
+    }
+    const held = draft ?? toEditor(saved.text)
+    const base = draft ? { ...saved, revision: draft.base } : saved
+    start({
+      key,
+      saved: base,
+      suggestedName: saved.name,
+      text: held.text,
+      separator: held.separator,
+      chosen: pick(chosen),
+    })
+  } catch (error) {
+    setState({ problem: (error as Error).message })
+  }
+}
+
+/** Opens a script that has never been saved; an unknown id begins an empty one. */
+export async function openNew(id: string): Promise<void> {
+  setState({ open: null, problem: null })
+  try {
+    const things = await loadThings()
+    localStorage.setItem(deskMemory, `/desk/new/${id}`)
+    const key = newDraftKey(id)
+    const draft = await findDraft(key)
+    const job = things.jobs[0]?.data
+    const fresh: Chosen = {
+      printerId: things.printers[0]?.id ?? 0,
+      moment: 'start',
+      jobName: job?.name ?? '',
+      materialName: materialFor(
+        job,
+        things.materials.map(({ data }) => data),
+      ),
+    }
+    start({
+      key,
+      saved: null,
+      suggestedName: draft?.name ?? '',
+      text: draft?.text ?? '',
+      separator: draft?.separator ?? '\n',
+      chosen: pick(
+        draft?.jobName
+          ? draft
+          : { ...fresh, ...(draft && { printerId: draft.printerId || fresh.printerId, moment: draft.moment }) },
+      ),
+    })
+  } catch (error) {
+    setState({ problem: (error as Error).message })
+  }
+}
+
+const pick = ({ printerId, moment, materialName, jobName }: Chosen): Chosen => ({
+  printerId,
+  moment,
+  materialName,
+  jobName,
+})
+
+export function setText(text: string): void {
+  update({ text })
+  keepSoon()
+  rehearseNow()
+}
+
+export function choose(change: Partial<Chosen>): void {
+  const { open } = getState()
+  if (!open) return
+  update({ chosen: { ...open.chosen, ...change } })
+  keepSoon()
+  rehearseNow()
+}
+
+/** Goes back to what is saved, dropping what was changed since. */
+export async function goBackToSaved(): Promise<void> {
+  const { open } = getState()
+  if (!open?.saved) return
+  await dropDraft(open.key)
+  await openSaved(String(open.saved.id))
+}
+
+/** Saves the open script as its next revision. Gives a sentence when that can't be done, else null. */
+export async function saveOpen(note: string): Promise<string | null> {
+  const { open } = getState()
+  if (!open?.saved) return 'This script has no name yet.'
+  const { printerId, moment } = open.chosen
+  const sent = fileText(open)
+  try {
+    const saved = await api.save(open.saved.id, { printerId, moment, text: sent, note, base: open.saved.revision })
+    update({ saved })
+    keepNow()
+    return null
+  } catch (error) {
+    return (error as Error).message
+  }
+}
+
+/** Saves the open script under a new name; gives the new script, or the sentence that refuses it. */
+export async function saveAs(name: string, note: string): Promise<SavedScript | string> {
+  const { open } = getState()
+  if (!open) return 'There is no script open.'
+  const { printerId, moment } = open.chosen
+  try {
+    const saved = await api.add({ name, printerId, moment, text: fileText(open), note })
+    await dropDraft(open.key)
+    setState({ open: null })
+    return saved
+  } catch (error) {
+    return (error as Error).message
+  }
+}
+
+/** Selects lines everywhere and moves the playhead to where they begin (one line: to where it has been done). */
+export function selectLines(firstLine: number, lastLine = firstLine): void {
+  const { open } = getState()
+  if (!open) return
+  const { selection } = open
+  if (selection?.firstLine === firstLine && selection.lastLine === lastLine) return
+  const rows = open.round?.trace.rows
+  let at: number | null = null
+  if (rows)
+    for (let i = 0; i < rows.count; i++) {
+      const line = rows.line[i] as number
+      if (line < firstLine || line > lastLine) continue
+      at = firstLine === lastLine ? (rows.end[i] as number) : (rows.start[i] as number)
+      if (firstLine !== lastLine) break
+    }
+  update({ selection: { firstLine, lastLine }, ...(at === null ? {} : { playheadS: at }) })
+}
+
+/**
+ * The command under way at the playhead. Several may begin and end there; then it is the one whose line is selected.
+ * −1 before the first.
+ */
+export function commandAtPlayhead({ round, playheadS, selection }: Open): number {
+  if (!round) return -1
+  const { rows } = round.trace
+  const latest = commandAt(round.trace, playheadS)
+  if (!selection || selection.firstLine !== selection.lastLine) return latest
+  for (let i = latest; i >= 0 && (rows.end[i] as number) >= playheadS; i--)
+    if (rows.line[i] === selection.firstLine) return i
+  return latest
+}
+
+/** Moves the playhead and selects the line that is under way there. */
+export function movePlayhead(seconds: number, line: number | null): void {
+  update({ playheadS: seconds, ...(line === null ? {} : { selection: { firstLine: line, lastLine: line } }) })
+}

@@ -1,0 +1,61 @@
+// What has been written and not yet saved, kept in this browser so that a reload or a killed server loses nothing.
+import { del, entries, get, set } from 'idb-keyval'
+import type { Moment } from '../../core/model/script.ts'
+
+export type Draft = {
+  text: string
+  /** How the file ended its lines; the text here has `\n`. */
+  separator: string
+  name: string
+  printerId: number
+  moment: Moment
+  materialName: string
+  jobName: string
+  /** The revision it was begun from; 0 for a new script. */
+  base: number
+  changedAt: string
+}
+
+const prefix = 'warm-prelude draft '
+
+/** Local storage is written at once, so that nothing is lost even between a keystroke and a reload; it holds a few MB. */
+const smallEnough = 500_000
+
+export const newDraftKey = (id: string): string => `new ${id}`
+export const savedDraftKey = (id: number): string => `script ${id}`
+
+export async function keepDraft(key: string, draft: Draft): Promise<void> {
+  if (draft.text.length <= smallEnough) {
+    try {
+      localStorage.setItem(prefix + key, JSON.stringify(draft))
+      return
+    } catch {
+      // Full: the larger store takes it.
+    }
+  }
+  localStorage.removeItem(prefix + key)
+  await set(prefix + key, draft)
+}
+
+export async function findDraft(key: string): Promise<Draft | null> {
+  const small = localStorage.getItem(prefix + key)
+  return small ? (JSON.parse(small) as Draft) : ((await get<Draft>(prefix + key)) ?? null)
+}
+
+export async function dropDraft(key: string): Promise<void> {
+  localStorage.removeItem(prefix + key)
+  await del(prefix + key)
+}
+
+/** Drafts of scripts that have never been saved, newest first. */
+export async function unsavedDrafts(): Promise<{ id: string; draft: Draft }[]> {
+  const start = prefix + newDraftKey('')
+  const small = Object.keys(localStorage).map((key): [string, Draft] | null =>
+    key.startsWith(start) ? [key, JSON.parse(localStorage.getItem(key) ?? 'null') as Draft] : null,
+  )
+  const large = (await entries<string, Draft>()).filter(([key]) => String(key).startsWith(start))
+  return [...small, ...large]
+    .filter((entry): entry is [string, Draft] => entry?.[1] != null)
+    .map(([key, draft]) => ({ id: key.slice(start.length), draft }))
+    .sort((a, b) => b.draft.changedAt.localeCompare(a.draft.changedAt))
+}

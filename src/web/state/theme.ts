@@ -1,0 +1,32 @@
+// Light or dark: as the system has it until the person says otherwise; kept in this browser.
+import { create } from 'zustand'
+
+type Theme = 'light' | 'dark'
+
+const key = 'warm-prelude theme'
+const kept = (): Theme | null => {
+  const theme = localStorage.getItem(key)
+  return theme === 'light' || theme === 'dark' ? theme : null
+}
+const system = matchMedia('(prefers-color-scheme: dark)')
+
+export const useTheme = create<{ theme: Theme; toggle: () => void }>((set, get) => ({
+  theme: kept() ?? (system.matches ? 'dark' : 'light'),
+  toggle: () => {
+    const theme = get().theme === 'dark' ? 'light' : 'dark'
+    localStorage.setItem(key, theme)
+    set({ theme })
+  },
+}))
+
+/** Puts the theme on the page, now and whenever it changes. */
+export function applyTheme(): void {
+  const put = (theme: Theme) => {
+    document.documentElement.dataset.theme = theme
+  }
+  put(useTheme.getState().theme)
+  useTheme.subscribe(({ theme }) => put(theme))
+  system.addEventListener('change', ({ matches }) => {
+    if (!kept()) useTheme.setState({ theme: matches ? 'dark' : 'light' })
+  })
+}
