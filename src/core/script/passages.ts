@@ -176,21 +176,26 @@ const isTitle = (line: Line, lines: readonly Line[]): boolean =>
 type Group = { lines: Line[]; purposes: Purpose[]; heading: string | null; asleep: boolean }
 
 /** Whether a purpose may go on in a group that has `present`: the same aim, or something that only goes along. */
-function goesWith(group: Group, purpose: Purpose): boolean {
+function goesWith(group: Group, purpose: Purpose, first: boolean): boolean {
   if (purpose === null || purpose === 'message') return true
   const named = group.purposes.filter((each): each is PassageKind | 'move' => each !== null && each !== 'message')
   if (named.length === 0) return true
   const strongest = named.reduce((a, b) => ((weight[b] ?? 0) > (weight[a] ?? 0) ? b : a))
   if (strongest === purpose) return true
-  const families: (PassageKind | 'move')[][] = [
-    ['heat', 'heat-wait'],
-    ['purge-line', 'purge-spot', 'prime', 'retract', 'move'],
-    ['setup', 'limits', 'fan'],
-    ['cool-down', 'fan', 'motors-off'],
-    ['probe', 'levelling'],
-  ]
-  return families.some(family => family.includes(strongest) && family.includes(purpose))
+  // A change of mode belongs to the moves around it, but for the modes that a script sets first of all.
+  if (purpose === 'setup' && moves.includes(strongest)) return true
+  if (strongest === 'setup' && !first && moves.includes(purpose)) return true
+  return neighbours.some(each => each.includes(strongest) && each.includes(purpose))
 }
+
+const moves: readonly Purpose[] = ['purge-line', 'purge-spot', 'prime', 'retract', 'move']
+const neighbours: readonly (readonly Purpose[])[] = [
+  moves,
+  ['heat', 'heat-wait'],
+  ['setup', 'limits', 'fan'],
+  ['cool-down', 'fan', 'motors-off'],
+  ['probe', 'levelling'],
+]
 
 /** Passages in the order of their lines. Heading comments and blank lines part them; so does a change of purpose. */
 export function passagesOf(lines: readonly Line[], trace: Trace, stage: Stage): Passage[] {
@@ -223,7 +228,8 @@ export function passagesOf(lines: readonly Line[], trace: Trace, stage: Stage): 
     const command = commandOfLine.get(line.number)
     const purpose = purposeOf(read, asleep || command === undefined ? null : trace, command ?? -1, stage)
     const parts =
-      now.open && (now.open.asleep !== Boolean(asleep) || (!now.open.heading && !goesWith(now.open, purpose)))
+      now.open &&
+      (now.open.asleep !== Boolean(asleep) || (!now.open.heading && !goesWith(now.open, purpose, groups.length === 0)))
     if (parts || headed) close()
     now.open ??= { lines: [], purposes: [], heading: headed, asleep: Boolean(asleep) }
     headed = null

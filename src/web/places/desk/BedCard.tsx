@@ -46,7 +46,7 @@ export function BedCard({ open, setting }: Props) {
         <Step name="Next move" onClick={() => go(true)} icon={<ChevronRight size={16} aria-hidden />} />
         <p className="ml-1 truncate">
           {stroke
-            ? `Line ${stroke.line}: ${mm(stroke.lengthMm, 1)} long, bead ${plain(stroke.crossSectionMm2)} mm², ${plain(beadWidthMm(stroke.crossSectionMm2, stroke.to[2]), 2)} mm wide, ${plain(stroke.flowMm3S, 1)} mm³/s`
+            ? `${mm(stroke.lengthMm, 1)} long, bead ${plain(stroke.crossSectionMm2)} mm², ${plain(beadWidthMm(stroke.crossSectionMm2, stroke.to[2]), 2)} mm wide, ${plain(stroke.flowMm3S, 1)} mm³/s`
             : `${sizeOf(setting.printer.bed.x)} × ${sizeOf(setting.printer.bed.y)} mm · dotted: travel · full: filament`}
         </p>
       </div>

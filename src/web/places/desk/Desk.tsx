@@ -53,7 +53,7 @@ export function Desk() {
       <Ribbon open={open} setting={setting} />
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] gap-3">
         <ScriptEditor open={open} setting={setting} onReady={setEditor} />
-        <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_158px] grid-rows-[minmax(0,1fr)_auto] gap-3">
+        <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_158px] grid-rows-[minmax(220px,1fr)_auto] gap-3 overflow-auto">
           <BedCard open={open} setting={setting} />
           <StateCard open={open} setting={setting} />
           <Findings open={open} setting={setting} editor={editor} />

@@ -99,13 +99,7 @@ export function DeskHeader({ open, things }: { open: Open; things: Things }) {
         }))}
         onChange={materialName => choose({ materialName })}
       />
-      <div className="ml-auto flex min-w-0 shrink items-center gap-2.5">
-        <p
-          role="status"
-          className={`line-clamp-2 min-w-0 text-right text-[13px] ${said?.bad ? 'text-bad' : 'text-soft'}`}
-        >
-          {said?.text ?? state(open, unsaved)}
-        </p>
+      <div className="ml-auto flex shrink-0 items-center gap-2">
         <DropdownMenu.Root>
           <DropdownMenu.Trigger asChild>
             <Button>Take away</Button>

@@ -43,7 +43,7 @@ export function Findings({ open, setting, editor }: Props) {
   return (
     <section
       aria-label="Findings"
-      className={`col-span-2 flex min-h-[88px] flex-col rounded-card border border-rule bg-raised ${preview ? 'max-h-[290px]' : 'max-h-[172px]'}`}
+      className={`col-span-2 flex min-h-[88px] flex-col rounded-card border border-rule bg-raised ${preview ? 'max-h-[250px]' : 'max-h-[172px]'}`}
     >
       <div className="flex items-center gap-3 px-3.5 pt-2.5 pb-1">
         <h2 className="font-serif text-[17px] font-semibold">

@@ -1,0 +1,63 @@
+import { describe, expect, it } from 'vitest'
+import { demoJobs, demoMaterials, demoPrinters, demoScripts } from '../../../demo/load.ts'
+import { goRound } from '../runs/round.ts'
+import { round } from '../testing/stage.ts'
+import { rules } from './rules.ts'
+
+const printers = demoPrinters()
+const materials = demoMaterials()
+
+const findingsOf = (script: string, jobName: string) => {
+  const {
+    printer: printerName,
+    moment,
+    text,
+  } = demoScripts().find(({ name }) => name === script) as never as {
+    printer: string
+    moment: 'start' | 'end'
+    text: string
+  }
+  const job = demoJobs().find(({ name }) => name === jobName)
+  const printer = printers.find(({ name }) => name === printerName)
+  const material = materials.find(({ name }) => name === 'Plain PLA')
+  if (!printer || !job || !material) throw new Error('the demo data is not complete')
+  return goRound(text, { printer, job, material, moment }).findings
+}
+
+describe('the list of rules', () => {
+  it('has every name once, in kebab case', () => {
+    const names = rules.map(({ name }) => name)
+    expect(new Set(names).size).toBe(names.length)
+    for (const name of names) expect(name).toMatch(/^[a-z]+(-[a-z]+)+$/)
+  })
+
+  it('puts the worst first and then goes by line', () => {
+    const { findings } = round('M9999\nG1 X10 F0\nG1 Y10')
+    expect(findings.map(({ severity }) => severity)).toEqual(
+      [...findings.map(({ severity }) => severity)].sort(
+        (a, b) => ['error', 'warning', 'advice'].indexOf(a) - ['error', 'warning', 'advice'].indexOf(b),
+      ),
+    )
+    expect(findings.length).toBeGreaterThan(3)
+  })
+})
+
+describe('the demo scripts', () => {
+  it.each(['small', 'tall', 'full-bed'])('finds nothing in Dunlin’s sound scripts for the %s job', job => {
+    expect(findingsOf('Everyday', job)).toEqual([])
+    expect(findingsOf('Park at the back', job)).toEqual([])
+  })
+
+  it('finds the honest mistakes in Turnstone’s start script', () => {
+    expect(findingsOf('From the café’s folder', 'small').map(({ rule, line }) => [rule, line])).toEqual([
+      ['levelling-off', 8],
+      ['outside-reach', 15],
+      ['outside-reach', 17],
+      ['filament-not-reset', 18],
+    ])
+  })
+
+  it('finds the hot bed that Turnstone’s end script leaves', () => {
+    expect(findingsOf('As it came', 'small').map(({ rule }) => rule)).toEqual(['heaters-left-on'])
+  })
+})

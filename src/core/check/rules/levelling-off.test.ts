@@ -1,0 +1,36 @@
+import { describe, expect, it } from 'vitest'
+import { fixed, found } from '../../testing/stage.ts'
+
+const rule = 'levelling-off'
+
+describe(rule, () => {
+  it('reports homing that leaves levelling off, and offers the kept mesh or a new probing', () => {
+    const text = 'G28\nG1 X10 F3000\n'
+    const [finding] = found(rule, text)
+    expect(finding).toMatchObject({ line: 1, severity: 'error' })
+    expect(finding?.fixes.map(({ title }) => title)).toEqual(['Use the kept mesh (M420 S1)', 'Probe afresh (G29)'])
+    expect(fixed(text, finding)).toBe('G28\nM420 S1\nG1 X10 F3000\n')
+  })
+
+  it('reports homing after probing', () => {
+    expect(found(rule, 'G28\nG29\nG28').map(({ line }) => line)).toEqual([3])
+    expect(found(rule, 'G28\nG29\nG28 X')).toEqual([])
+  })
+
+  it('points at the line that is asleep, and wakes it', () => {
+    const text = 'G28\n; M420 S1 ; kept mesh\n'
+    const [finding] = found(rule, text)
+    expect(finding?.line).toBe(2)
+    expect(fixed(text, finding)).toBe('G28\nM420 S1 ; kept mesh\n')
+  })
+
+  it('is content when levelling is on, and where the printer has none', () => {
+    expect(found(rule, 'G28\nM420 S1')).toEqual([])
+    expect(found(rule, 'G28\nG29')).toEqual([])
+    expect(found(rule, 'G28', 'start', { probe: null, storedMesh: false })).toEqual([])
+  })
+
+  it('reports M420 S0, which turns it off by hand', () => {
+    expect(found(rule, 'G28\nM420 S1\nM420 S0')[0]).toMatchObject({ line: 3 })
+  })
+})

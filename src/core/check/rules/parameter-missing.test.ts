@@ -1,0 +1,16 @@
+import { describe, expect, it } from 'vitest'
+import { found } from '../../testing/stage.ts'
+
+const rule = 'parameter-missing'
+
+describe(rule, () => {
+  it.each(['G1 X', 'G1 X--3', 'G1 X1e999', 'G1 X1.2.3', 'M109 S', 'M140'])('reports %s at its line', text => {
+    expect(found(rule, `G28\n${text}`)[0]).toMatchObject({ line: 2, severity: 'error' })
+  })
+
+  it('lets letters stand alone where the command allows it', () => {
+    expect(found(rule, 'G28 X Y\nM84 X Y E\nM420 V\nM109')).toEqual([])
+  })
+
+  it('leaves values to be filled in alone', () => expect(found(rule, 'M190 S@bed')).toEqual([]))
+})

@@ -1,0 +1,91 @@
+import { describe, expect, it } from 'vitest'
+import { round } from '../testing/stage.ts'
+import { clock, duration, plain } from './words.ts'
+
+/** What the last line says after the ones before it. */
+const last = (...lines: string[]) => round(lines).explained.at(-1)?.says
+
+describe('sentences for moves', () => {
+  it('says where to, how much filament, how fast, and how thick a bead', () => {
+    // 12 mm · 2.405282 / 120 mm = 0.2405 mm²; F1200 is 20 mm/s
+    expect(last('G28', 'M83', 'G1 Y20 Z0.3 F3000', 'G1 Y140 E12 F1200')).toBe(
+      'Moves to Y 140 mm, pushing 12 mm of filament at 20 mm/s: 120 mm long, bead 0.24 mm².',
+    )
+  })
+
+  it.each([
+    [['G28', 'G1 X10 Y20 F6000'], 'Moves to X 10 and Y 20 mm at 100 mm/s.'],
+    [['G28', 'G1 Z0.3 F600'], 'Moves down to Z 0.3 mm at 10 mm/s.'],
+    [['G28', 'G91', 'G1 Z5 F600'], 'Moves up 5 mm at 10 mm/s.'],
+    [['G28', 'G91', 'G1 X-3 Y2'], 'Moves left 3 mm and to the back 2 mm.'],
+    [['M83', 'G1 E5 F300'], 'Pushes 5 mm of filament on the spot at 5 mm/s.'],
+    [['M83', 'G1 E-2 F1800'], 'Draws 2 mm of filament back at 30 mm/s.'],
+    [['G1 F1800'], 'Speed from here on: 30 mm/s.'],
+    [['G28', 'G1 X10', 'G1 X10'], 'Stays at X 10 mm: already there.'],
+    [['G28', 'G20', 'G1 X1'], 'Moves to X 25.4 mm.'],
+    [['G28', 'G1 X50 Y50', 'G2 X60 Y60 I10'], 'Moves clockwise along an arc to X 60 and Y 60 mm.'],
+  ])('%j', (lines, says) => expect(last(...lines)).toBe(says))
+})
+
+describe('sentences for the rest', () => {
+  it.each([
+    [['G21'], 'Lengths in millimetres.'],
+    [['G90', 'G90'], 'Does nothing: positions count from the origin, already.'],
+    [['M82'], 'Filament counts from its zero.'],
+    [['G28'], 'Finds zero on X, Y, then Z, 14 s. Levelling is off after it.'],
+    [['G28 Z'], 'Finds zero on Z, 10 s. Levelling is off after it.'],
+    [['G28', 'G29'], 'Probes 9 points, 18 s. Levelling is on after it.'],
+    [['M109 S200'], 'Waits for the nozzle: 200 °C, 1 min 40 s.'],
+    [['M109 S200', 'M109 S200'], 'Nozzle is already at 200 °C: no wait.'],
+    [['M104 S200'], 'Nozzle on its way to 200 °C; goes on.'],
+    [['M140 S0'], 'Bed heater off.'],
+    [['M190 S60'], 'Waits for the bed: 60 °C, 2 min.'],
+    [['M106 S128'], 'Part fan on, 50 %.'],
+    [['M107'], 'Part fan off.'],
+    [['G92 E0'], 'Filament counts from zero here.'],
+    [['M84'], 'Motors off: the head can be moved by hand and its position is lost.'],
+    [['M117 Warm'], 'Shows “Warm” on the display.'],
+    [['G4 P500'], 'Stands still for 0.5 s.'],
+    [['M201 X500 Y600'], 'Highest acceleration: X 500 mm/s², Y 600 mm/s².'],
+    [['M420 S1'], 'Bed levelling on, from the kept mesh.'],
+    [['M9999'], '“M9999” is not a command that we know for this firmware.'],
+    [[';M420 S1 ; mesh'], 'Asleep. Awake it means: bed levelling: on.'],
+    [['; only words'], ''],
+    [
+      ['G28 G29'],
+      'Finds zero on X, Y, then Z, 14 s. Levelling is off after it. Only this much: “G29” begins a second command on the same line.',
+    ],
+    [['G29'], 'Probes 9 points, 18 s. Levelling is on after it.'],
+    [['M190 S{bed}'], 'Waits for the bed: {bed}.'],
+    [['T5'], 'Takes tool 0, the one in use.'],
+    [['12345'], 'A line begins with a command such as G1 or M104; “12345” is none.'],
+  ])('%j', (lines, says) => expect(last(...lines)).toBe(says))
+
+  it('gives one entry for each line, with its kind', () => {
+    expect(round('G28\n\n; note\n;= a = 3 mm\n???').explained.map(({ line, kind }) => [line, kind])).toEqual([
+      [1, 'command'],
+      [2, 'blank'],
+      [3, 'comment'],
+      [4, 'mark'],
+      [5, 'unreadable'],
+    ])
+  })
+})
+
+describe('numbers in words', () => {
+  it('drops zeros at the end and minus zero', () => {
+    expect([plain(1.5), plain(2), plain(-0.001), plain(100, 0)]).toEqual(['1.5', '2', '0', '100'])
+  })
+  it('tells time as people do', () => {
+    expect([0.42, 9.96, 58, 60, 262, 3720, 7200].map(duration)).toEqual([
+      '0.4 s',
+      '10 s',
+      '58 s',
+      '1 min',
+      '4 min 22 s',
+      '1 h 2 min',
+      '2 h',
+    ])
+    expect([0, 59.6, 241].map(clock)).toEqual(['0:00', '1:00', '4:01'])
+  })
+})
