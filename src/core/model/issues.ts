@@ -2,27 +2,31 @@
 import * as v from 'valibot'
 
 type Issue = v.BaseIssue<unknown>
+type Placed = { place: string; issue: Issue }
+
+const join = (outer: string, inner: string): string => [outer, inner].filter(Boolean).join('.')
 
 /** Where several shapes are allowed, the shape that got furthest is the one that was meant. */
-function deepest(issue: Issue): Issue {
+function deepest(issue: Issue, outer = ''): Placed {
+  const place = join(outer, v.getDotPath(issue) ?? '')
   const inner = [...(issue.issues ?? [])].sort((a, b) => (b.path?.length ?? 0) - (a.path?.length ?? 0))[0]
-  return inner?.path?.length ? deepest(inner) : issue
+  return inner?.path?.length ? deepest(inner, place) : { place, issue }
 }
 
-function told(issue: Issue): string {
-  if (!issue.message.startsWith('Invalid')) return issue.message.replace(/\.$/, '')
-  if (issue.expected === 'never') return 'is not something we know'
-  return `should be ${issue.expected?.replaceAll('"', '“').replace(/“([^“]*)“/g, '“$1”') ?? 'something else'} and is ${issue.received}`
+function told({ place, issue }: Placed): string {
+  const at = place ? `${place} ` : ''
+  if (!issue.message.startsWith('Invalid')) return `${place ? `${place}: ` : ''}${issue.message.replace(/\.$/, '')}`
+  if (issue.expected === 'never') return `${at}is not something we know`
+  if (issue.received === 'undefined') return `${at}is missing`
+  return `${at}should be ${issue.expected ?? 'something else'} and is ${issue.received}`
 }
 
 /** The dotted path of an issue, as “heaters.bed.highestC”; empty for the whole. */
-export const placeOfIssue = (issue: Issue): string => v.getDotPath(deepest(issue)) ?? ''
+export const placeOfIssue = (issue: Issue): string => deepest(issue).place
 
 /** “heaters.bed.highestC should be number and is "hot".” — the first issue, and how many more there are. */
 export function sentenceOf(issues: readonly Issue[]): string {
   const [first, ...more] = issues
   if (!first) return 'It does not fit.'
-  const place = placeOfIssue(first)
-  const others = more.length ? ` (and ${more.length} more)` : ''
-  return `${place ? `${place} ` : ''}${told(deepest(first))}${others}.`
+  return `${told(deepest(first))}${more.length ? ` (and ${more.length} more)` : ''}.`
 }

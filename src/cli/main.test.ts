@@ -1,0 +1,107 @@
+import { spawnSync } from 'node:child_process'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+
+const root = join(import.meta.dirname ?? '', '..', '..')
+let folder: string
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), 'warm-prelude-'))
+})
+afterAll(() => rmSync(folder, { recursive: true }))
+
+function cli(words: string[], input = '') {
+  const { status, stdout, stderr } = spawnSync(process.execPath, ['scripts/run.mjs', 'src/cli/main.ts', ...words], {
+    cwd: root,
+    input,
+    encoding: 'utf8',
+  })
+  return { status, out: stdout, err: stderr }
+}
+
+describe('the terminal', () => {
+  it('rehearses standard input and gives the contract’s numbers', () => {
+    const answer = cli(
+      ['rehearse', '-', '--printer', 'dunlin', '--json'],
+      'G28\nM109 S200\nG92 E0\nG1 X10 Y20 Z0.3 F3000\nG1 Y120 E12.5 F1200\n',
+    )
+    expect(answer.status).toBe(0)
+    const json = JSON.parse(answer.out)
+    // 12.5 mm of 1.75 mm filament over 100 mm: 0.3006602 mm²; Dunlin prints with 1000 mm/s²: 5.02 s
+    expect(json.strokes).toHaveLength(1)
+    expect(json.strokes[0].cross_section_mm2).toBeCloseTo(0.3006602, 6)
+    expect(json.strokes[0].seconds).toBeCloseTo(5.02, 6)
+    expect(json.duration.heating_s).toBeCloseTo(95, 6)
+    expect(json.end).toMatchObject({
+      position: { x: 10, y: 120, z: 0.3, e: 12.5 },
+      nozzle_targets: [200],
+      levelling: 'off',
+      homed: ['x', 'y', 'z'],
+    })
+    expect(json.findings.map(({ rule }: { rule: string }) => rule)).toContain('levelling-off')
+  })
+
+  it('ends with 1 when a check finds an error, and with 0 when it does not', () => {
+    expect(
+      cli(['check', 'demo/scripts/turnstone-as-it-came.gcode', '--printer', 'Turnstone', '--moment', 'end']).status,
+    ).toBe(1)
+    const sound = cli(['check', 'demo/scripts/dunlin-everyday.gcode', '--printer', 'Dunlin', '--job', 'TALL', '--json'])
+    expect([sound.status, JSON.parse(sound.out)]).toEqual([0, []])
+  })
+
+  it('explains each line', () => {
+    const json = JSON.parse(cli(['explain', '-', '--printer', 'Dunlin', '--json'], 'G90\n\n; note').out)
+    expect(json).toEqual([
+      { line: 1, kind: 'command', says: 'Positions count from the origin.' },
+      { line: 2, kind: 'blank', says: '' },
+      { line: 3, kind: 'comment', says: '' },
+    ])
+  })
+
+  it.each(['printers', 'jobs', 'materials', 'rules', 'commands'])('lists %s', what => {
+    const list = JSON.parse(cli(['list', what, '--json']).out)
+    expect(list.length).toBeGreaterThan(1)
+    expect(list.every(({ name }: { name: unknown }) => typeof name === 'string')).toBe(true)
+  })
+
+  it('takes a printer from a file in our open format', () => {
+    const path = join(folder, 'mine.json')
+    const dunlin = JSON.parse(cli(['list', 'printers', '--json']).out)[0]
+    writeFileSync(path, JSON.stringify({ ...dunlin, reach: { ...dunlin.reach, x: [0, 50] } }))
+    expect(cli(['check', '-', '--printer', path], 'G28 X Y\nG1 X60\n').out).toContain('outside-reach')
+  })
+
+  it.each([
+    [[], 2, 'Say what to do'],
+    [['dance'], 2, '“dance” is not a command here'],
+    [['check', 'x.gcode'], 2, 'Name the printer with --printer.'],
+    [['check', '-', '--printer', 'Dodo'], 2, 'There is no printer “Dodo”'],
+    [['check', '-', '--printer', 'Dunlin', '--moment', 'noon'], 2, '“noon” is not a moment'],
+    [['check', '-', '--printer', 'Dunlin', '--speed'], 2, 'Unknown option'],
+    [['list', 'birds'], 2, 'Say what to list'],
+    [['check', 'nowhere.gcode', '--printer', 'Dunlin'], 3, 'There is no file nowhere.gcode.'],
+    [['check', 'docs', '--printer', 'Dunlin'], 3, 'can’t be read'],
+    [['check', '-', '--printer', 'package.json'], 3, 'package.json is not a printer as we know it'],
+  ])('answers %j with exit code %i and one sentence', (words, status, sentence) => {
+    const answer = cli(words)
+    expect(answer.status).toBe(status)
+    expect(answer.out).toBe('')
+    expect(
+      answer.err
+        .trim()
+        .split('\n')
+        .filter(line => !line.startsWith('npm')),
+    ).toHaveLength(1)
+    expect(answer.err).toContain(sentence)
+  })
+
+  it('says that a picture is no script', () => {
+    const path = join(folder, 'photo.png')
+    writeFileSync(path, Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]))
+    expect(cli(['check', path, '--printer', 'Dunlin'])).toMatchObject({
+      status: 3,
+      err: expect.stringContaining('PNG picture'),
+    })
+  })
+})

@@ -1,0 +1,220 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { makeApp } from './app.ts'
+import { type Database, openDatabase } from './database.ts'
+import { seedWhenEmpty } from './seed.ts'
+
+const now = '2026-11-24T08:00:00.000Z'
+let folder: string
+let database: Database
+let app: ReturnType<typeof makeApp>
+
+beforeEach(() => {
+  folder = mkdtempSync(join(tmpdir(), 'warm-prelude-'))
+  database = openDatabase(join(folder, 'shelf.sqlite'))
+  seedWhenEmpty(database, now)
+  app = makeApp({ database, screens: null, now: () => now })
+})
+afterEach(() => {
+  database.close()
+  rmSync(folder, { recursive: true })
+})
+
+async function ask(path: string, method = 'GET', body?: unknown) {
+  const response = await app.request(`/api${path}`, {
+    method,
+    ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+  })
+  return {
+    status: response.status,
+    json: (await response.json()) as Record<string, never> & { [key: string]: unknown },
+  }
+}
+
+const script = { name: 'My start', printerId: 1, moment: 'start', text: 'G28\r\nG1 X\u00a01\n' }
+
+describe('the shelf', () => {
+  it('has every demo printer with its scripts, their findings and when they were changed', async () => {
+    const { json } = await ask('/shelf')
+    const printers = json.printers as unknown as {
+      printer: { name: string }
+      scripts: { name: string; changedAt: string; summary: { findings: unknown[] } }[]
+    }[]
+    expect(
+      printers.map(({ printer, scripts }) => [
+        printer.name,
+        scripts.map(({ name, summary }) => [name, summary.findings.length]),
+      ]),
+    ).toEqual([
+      [
+        'Dunlin',
+        [
+          ['Everyday', 0],
+          ['Park at the back', 0],
+        ],
+      ],
+      [
+        'Turnstone',
+        [
+          ['From the café’s folder', 4],
+          ['As it came', 1],
+        ],
+      ],
+    ])
+    expect(printers[0]?.scripts[0]?.changedAt).toBe(now)
+  })
+})
+
+describe('saving', () => {
+  it('keeps a text to the last byte and numbers its revisions', async () => {
+    const made = await ask('/scripts', 'POST', script)
+    expect(made.status).toBe(201)
+    expect(made.json).toMatchObject({ name: 'My start', revision: 1, text: script.text })
+    const { id } = made.json as unknown as { id: number }
+    const changed = await ask(`/scripts/${id}`, 'PUT', {
+      printerId: 1,
+      moment: 'start',
+      text: 'G90',
+      note: 'shorter',
+      base: 1,
+    })
+    expect(changed.json).toMatchObject({ revision: 2, text: 'G90', note: 'shorter' })
+    const count = database
+      .prepare('SELECT count(*) AS n FROM revisions r JOIN variants v ON v.id = r.variant_id WHERE v.script_id = ?')
+      .get(id)
+    expect(count).toEqual({ n: 2 })
+  })
+
+  it('makes no revision when nothing in the text changed', async () => {
+    const made = await ask('/scripts', 'POST', script)
+    const { id } = made.json as unknown as { id: number }
+    const again = await ask(`/scripts/${id}`, 'PUT', { printerId: 2, moment: 'end', text: script.text, base: 1 })
+    expect(again.json).toMatchObject({ revision: 1, printerId: 2, moment: 'end' })
+  })
+
+  it.each(['my start', '  MY   START ', 'Ｍy start'])(
+    'refuses %j beside “My start” and says whose it is',
+    async name => {
+      await ask('/scripts', 'POST', script)
+      const refused = await ask('/scripts', 'POST', { ...script, name })
+      expect(refused.status).toBe(409)
+      expect(refused.json).toEqual({ error: '“My start” is already the name of Dunlin’s start script.', place: 'name' })
+    },
+  )
+
+  it('compares names beyond ASCII without their case', async () => {
+    const refused = await ask('/scripts', 'POST', { ...script, name: 'FROM THE CAFÉ’S FOLDER' })
+    expect(refused.status).toBe(409)
+  })
+
+  it('refuses a change made from an older revision', async () => {
+    const made = await ask('/scripts', 'POST', script)
+    const { id } = made.json as unknown as { id: number }
+    const change = { printerId: 1, moment: 'start', base: 1 }
+    expect((await ask(`/scripts/${id}`, 'PUT', { ...change, text: 'G90' })).status).toBe(200)
+    const late = await ask(`/scripts/${id}`, 'PUT', { ...change, text: 'G91' })
+    expect(late.status).toBe(409)
+    expect((await ask(`/scripts/${id}`)).json.text).toBe('G90')
+  })
+
+  it('lets no revision be changed, not even by SQL', () => {
+    expect(() => database.exec(`UPDATE revisions SET text = ''`)).toThrow('a revision never changes')
+  })
+
+  it('finds everything again after the data base was closed', async () => {
+    await ask('/scripts', 'POST', script)
+    database.close()
+    database = openDatabase(join(folder, 'shelf.sqlite'))
+    seedWhenEmpty(database, now)
+    const texts = database.prepare(`SELECT text FROM revisions ORDER BY id DESC`).pluck().all()
+    expect(texts[0]).toBe(script.text)
+    expect(texts).toHaveLength(5)
+  })
+})
+
+describe('rehearsing over HTTP', () => {
+  it('gives the JSON of the contract', async () => {
+    const { status, json } = await ask('/rehearse', 'POST', {
+      text: 'G28\nM117 hello\nG1 X-20 F3000',
+      printer: 'DUNLIN',
+      job: 'Tall',
+    })
+    expect(status).toBe(200)
+    expect(Object.keys(json)).toEqual([
+      'duration',
+      'filament',
+      'bounds',
+      'strokes',
+      'end',
+      'messages',
+      'passages',
+      'findings',
+    ])
+    expect(json.messages).toEqual([{ line: 2, text: 'hello' }])
+    expect(json.findings).toContainEqual({
+      rule: 'outside-reach',
+      severity: 'error',
+      line: 3,
+      message: expect.any(String),
+      fix: true,
+    })
+  })
+
+  it('takes a printer given whole, and says which part of it does not fit', async () => {
+    const things = await ask('/things')
+    const printer = (things.json.printers as unknown as { data: { heaters: { bed: Record<string, unknown> } } }[])[0]
+      ?.data
+    expect((await ask('/rehearse', 'POST', { text: 'G28', printer })).status).toBe(200)
+    if (printer) printer.heaters.bed.highestC = 'hot'
+    const refused = await ask('/rehearse', 'POST', { text: 'G28', printer })
+    expect(refused.status).toBe(400)
+    expect(refused.json).toMatchObject({
+      place: 'printer.heaters.bed.highestC',
+      error: expect.stringContaining('should be number and is "hot"'),
+    })
+  })
+})
+
+describe('bad requests', () => {
+  it.each([
+    ['/nowhere', 'GET', undefined, 404, 'There is nothing at /api/nowhere.'],
+    ['/scripts/99', 'GET', undefined, 404, 'There is no script 99.'],
+    ['/scripts/x', 'GET', undefined, 404, 'There is no script x.'],
+    ['/rehearse', 'POST', '{', 400, 'The request’s body is not JSON.'],
+    ['/rehearse', 'POST', { text: 'G28' }, 400, 'The request does not fit: printer is missing.'],
+    ['/rehearse', 'POST', { text: 'G28', printer: 'Dodo' }, 404, 'There is no printer named “Dodo”.'],
+    ['/scripts', 'POST', { ...script, name: '  ' }, 400, 'The request does not fit: name: a script needs a name.'],
+    ['/scripts', 'POST', { ...script, extra: 1 }, 400, 'The request does not fit: extra is not something we know.'],
+    ['/scripts', 'POST', { ...script, printerId: 77 }, 400, 'There is no printer 77.'],
+  ])('%s %s %j gives %i', async (path, method, body, status, error) => {
+    const refused = await ask(path, method, body)
+    expect([refused.status, refused.json.error]).toEqual([status, error])
+  })
+
+  it('refuses a body over 32 MB', async () => {
+    const refused = await ask(
+      '/rehearse',
+      'POST',
+      JSON.stringify({ text: 'x'.repeat(33 * 1024 * 1024), printer: 'Dunlin' }),
+    )
+    expect(refused.status).toBe(413)
+    expect(refused.json.error).toContain('32 MB')
+  })
+})
+
+describe('the data base', () => {
+  it('refuses one made by a newer version and leaves it as it is', () => {
+    const path = join(folder, 'newer.sqlite')
+    const newer = openDatabase(path)
+    newer.pragma('user_version = 999')
+    newer.close()
+    expect(() => openDatabase(path)).toThrow('newer Warm Prelude')
+  })
+
+  it('keeps foreign keys and writes ahead', () => {
+    expect(database.pragma('foreign_keys', { simple: true })).toBe(1)
+    expect(database.pragma('journal_mode', { simple: true })).toBe('wal')
+  })
+})
