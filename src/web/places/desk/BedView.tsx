@@ -1,6 +1,6 @@
 // Draws the bed and the path in millimetres; pressing a move selects its line.
 import { type MouseEvent, memo, useMemo, useRef } from 'react'
-import { beadWidthMm } from '../../../core/machine/outcome.ts'
+import { beadWidthMm, type Stroke } from '../../../core/machine/outcome.ts'
 import { probePoints } from '../../../core/machine/probe.ts'
 import { positionAt, stepsOf } from '../../../core/machine/trace.ts'
 import { areaOn } from '../../../core/model/job.ts'
@@ -184,58 +184,61 @@ const Text = ({ pixel, x, y, text, anchor = 'middle' }: TextProps) => (
 
 type PathProps = { round: DeskRound; segments: Segment[]; selection: Selection | null; playheadS: number }
 
+const wayOf = (path: readonly [number, number][]): string =>
+  path.map(([x, y], i) => `${i ? 'L' : 'M'}${x} ${y}`).join('')
+const wayOfTravel = (segments: readonly Segment[]): string => segments.map(({ from, to }) => wayOf([from, to])).join('')
+
+/** Strokes of about the same width share one path, so that a whole layer draws as fast as a purge line. */
+function beads(strokes: readonly Stroke[], laidBy: number) {
+  const groups = new Map<string, { width: number; laid: boolean; way: string }>()
+  for (const stroke of strokes) {
+    const width = Math.round(beadWidthMm(stroke.crossSectionMm2, stroke.to[2]) * 50) / 50
+    const laid = stroke.startS < laidBy || stroke.endS <= laidBy
+    const key = `${width} ${laid}`
+    const group = groups.get(key) ?? { width, laid, way: '' }
+    group.way += wayOf(stroke.path)
+    groups.set(key, group)
+  }
+  return [...groups]
+}
+
 function Path({ round, segments, selection, playheadS }: PathProps) {
-  const travel = useMemo(
-    () =>
-      segments
-        .filter(each => each.travel)
-        .map(({ from, to }) => `M${from.join(' ')}L${to.join(' ')}`)
-        .join(''),
-    [segments],
-  )
-  const chosen = (line: number) => selection !== null && line >= selection.firstLine && line <= selection.lastLine
-  const chosenTravel = segments
-    .filter(each => each.travel && chosen(each.line))
-    .map(({ from, to }) => `M${from.join(' ')}L${to.join(' ')}`)
-    .join('')
+  const travel = useMemo(() => wayOfTravel(segments.filter(each => each.travel)), [segments])
+  const strokes = useMemo(() => round.strokes.slice(0, mostSegments), [round])
+  const chosen = ({ line }: { line: number }) =>
+    selection !== null && line >= selection.firstLine && line <= selection.lastLine
   const dotted = {
     fill: 'none',
     vectorEffect: 'non-scaling-stroke' as const,
     stroke: 'var(--move)',
     strokeLinecap: 'round' as const,
   }
+  const solid = { fill: 'none', strokeLinecap: 'round' as const, strokeLinejoin: 'round' as const }
   return (
     <g>
       <path d={travel} {...dotted} strokeWidth={1.5} strokeDasharray="0.5 4" />
-      <path d={chosenTravel} {...dotted} strokeWidth={3} strokeDasharray="0.5 5" />
-      {round.strokes.slice(0, mostSegments).map(stroke => {
-        const d = stroke.path.map(([x, y], i) => `${i ? 'L' : 'M'}${x} ${y}`).join('')
-        const bead = beadWidthMm(stroke.crossSectionMm2, stroke.to[2])
-        const ahead = stroke.startS >= playheadS && stroke.endS > playheadS
-        return (
-          <g key={`${stroke.line} ${stroke.startS}`}>
-            {chosen(stroke.line) && (
-              <path d={d} fill="none" stroke="var(--ink)" strokeWidth={bead + 3.2} strokeLinecap="round" />
-            )}
-            <path
-              d={d}
-              fill="none"
-              stroke="var(--heat)"
-              strokeWidth={bead}
-              strokeLinecap="round"
-              opacity={ahead ? 0.4 : 1}
-            />
-            <path
-              d={d}
-              fill="none"
-              stroke="var(--heat)"
-              strokeWidth={1}
-              vectorEffect="non-scaling-stroke"
-              opacity={ahead ? 0.4 : 1}
-            />
-          </g>
-        )
-      })}
+      <path
+        d={wayOfTravel(segments.filter(each => each.travel && chosen(each)))}
+        {...dotted}
+        strokeWidth={3}
+        strokeDasharray="0.5 5"
+      />
+      {strokes.filter(chosen).map(stroke => (
+        <path
+          key={`${stroke.line} ${stroke.startS}`}
+          data-chosen={stroke.line}
+          d={wayOf(stroke.path)}
+          {...solid}
+          stroke="var(--ink)"
+          strokeWidth={beadWidthMm(stroke.crossSectionMm2, stroke.to[2]) + 3.2}
+        />
+      ))}
+      {beads(strokes, playheadS).map(([key, { width, laid, way }]) => (
+        <g key={key} opacity={laid ? 1 : 0.4} stroke="var(--heat)" {...solid}>
+          <path d={way} strokeWidth={width} />
+          <path d={way} strokeWidth={1} vectorEffect="non-scaling-stroke" />
+        </g>
+      ))}
     </g>
   )
 }

@@ -124,21 +124,21 @@ function Playhead({ round, width, totalS, at, command }: PlayheadProps) {
           go(to)
         }}
         style={{ left: x }}
-        className="absolute -top-[26px] bottom-0 w-0"
+        className="absolute -top-[26px] bottom-0 -ml-2 w-4 rounded-sm"
       >
-        <span aria-hidden className="absolute top-0 bottom-[18px] -left-px w-0.5 bg-ink" />
+        <span aria-hidden className="absolute top-0 bottom-[18px] left-[7px] w-0.5 bg-ink" />
         <svg
           aria-hidden="true"
           width="16"
           height="18"
           viewBox="0 0 16 18"
-          className="absolute -top-1 -left-2 cursor-ew-resize"
+          className="absolute -top-1 left-0 cursor-ew-resize"
         >
           <path d="M2 1h12v9l-6 7-6-7z" fill="var(--ink)" />
         </svg>
         <span
           aria-hidden
-          className={`pointer-events-none absolute bottom-5 z-20 rounded-button bg-ink px-2 py-0.5 text-[13px] leading-4 whitespace-nowrap text-paper ${x > width - 170 ? 'right-1.5' : 'left-1.5'}`}
+          className={`pointer-events-none absolute bottom-5 z-20 rounded-button bg-ink px-2 py-0.5 text-[13px] leading-4 whitespace-nowrap text-paper ${x > width - 170 ? 'right-3.5' : 'left-3.5'}`}
         >
           <b>
             {clock(at)} · line {line}

@@ -1,0 +1,82 @@
+// Everyone can use it: no serious finding of the accessibility checker in either theme, and the path by keyboard alone.
+import { readFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
+import { expect, type Page, test } from '@playwright/test'
+import { editor, findings, pasteOnShelf, playhead } from './desk.ts'
+
+const checker = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
+
+type Violation = { id: string; impact: string; nodes: { target: string[]; failureSummary: string }[] }
+
+async function seriousFindings(page: Page): Promise<string[]> {
+  await page.evaluate(checker)
+  const violations = await page.evaluate(async () => {
+    const { axe } = window as unknown as { axe: { run: () => Promise<{ violations: Violation[] }> } }
+    return (await axe.run()).violations
+  })
+  return violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .flatMap(({ id, nodes }) =>
+      nodes.map(({ target, failureSummary }) => `${id} at ${target.join(' ')}: ${failureSummary}`),
+    )
+}
+
+for (const colorScheme of ['light', 'dark'] as const)
+  test.describe(`in the ${colorScheme} theme`, () => {
+    test.use({ colorScheme })
+
+    test('the Shelf', async ({ page }) => {
+      await page.goto('/')
+      await expect(page.getByRole('link', { name: /Everyday/ })).toBeVisible()
+      expect(await seriousFindings(page)).toEqual([])
+    })
+
+    test('the Desk, with a line chosen, findings and a fix shown', async ({ page }) => {
+      await page.goto('/desk/3?line=16')
+      await expect(playhead(page)).toBeVisible()
+      await page.getByRole('button', { name: 'Show fix' }).first().click()
+      await expect(page.getByText('Rehearsed:')).toBeVisible()
+      expect(await seriousFindings(page)).toEqual([])
+    })
+
+    test('saving under a name', async ({ page }) => {
+      await page.goto('/desk/1')
+      await page.getByRole('button', { name: 'Save as…' }).click()
+      await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click()
+      await expect(page.getByRole('alert')).toHaveText('A script needs a name.')
+      expect(await seriousFindings(page)).toEqual([])
+    })
+  })
+
+test('the theme can be changed and is kept', async ({ page }) => {
+  await page.goto('/')
+  await page.getByRole('button', { name: 'Dark' }).click()
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark')
+  await page.reload()
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark')
+})
+
+test('a finding is mended by keyboard alone, with the focus always to be seen', async ({ page }) => {
+  await pasteOnShelf(page, 'G91\nG1 Z5 F600\n')
+  await expect(findings(page)).toHaveCount(1)
+  const reach = async (name: string) => {
+    for (let i = 0; i < 60; i++) {
+      await page.keyboard.press('Tab')
+      const focused = page.locator(':focus')
+      if ((await focused.count()) && (await focused.textContent())?.trim() === name) {
+        const outline = await focused.evaluate(element => getComputedStyle(element).outlineStyle)
+        expect(outline).not.toBe('none')
+        return
+      }
+    }
+    throw new Error(`${name} can’t be reached`)
+  }
+  await reach('Show fix')
+  await page.keyboard.press('Enter')
+  await reach('Apply')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('Nothing found for small on Dunlin.')).toBeVisible()
+  await expect(editor(page)).toBeFocused()
+  await page.keyboard.press('Control+z')
+  await expect(findings(page)).toHaveCount(1)
+})

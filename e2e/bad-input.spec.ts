@@ -1,0 +1,102 @@
+// Whatever is pasted or dropped: a clear word about it, nothing lost, nothing frozen.
+import { expect, type Page, test } from '@playwright/test'
+import { editor, findings, lineWith, pasteOnShelf, takenText } from './desk.ts'
+
+/** Drops a file of these bytes on the Shelf's place for new scripts. */
+async function drop(page: Page, name: string, bytes: number[]): Promise<void> {
+  await page.goto('/')
+  const data = await page.evaluateHandle(
+    ({ name, bytes }) => {
+      const transfer = new DataTransfer()
+      transfer.items.add(new File([new Uint8Array(bytes)], name))
+      return transfer
+    },
+    { name, bytes },
+  )
+  await page.getByRole('region', { name: 'A new script' }).dispatchEvent('drop', { dataTransfer: data })
+}
+
+test('an empty script says what to do', async ({ page }) => {
+  await page.goto('/')
+  await page.getByRole('button', { name: 'Begin empty' }).click()
+  await expect(page.getByText('Paste a script here, or write one.')).toBeVisible()
+  await expect(page.getByText('Nothing to rehearse yet.')).toBeVisible()
+})
+
+test('a picture dropped by mistake is named as one', async ({ page }) => {
+  await drop(page, 'bed.png', [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a])
+  await expect(page.getByRole('alert')).toHaveText('“bed.png”: this is a PNG picture, not a script.')
+})
+
+test('a dropped script keeps its byte order mark and a NUL byte, and says where that is', async ({ page }) => {
+  await drop(page, 'odd.gcode', [0xef, 0xbb, 0xbf, 0x47, 0x32, 0x38, 0x0a, 0x47, 0x39, 0x30, 0x00, 0x0a])
+  await expect(findings(page).filter({ hasText: 'invisible control characters' })).toContainText('line 2')
+  expect(await takenText(page)).toBe('\ufeffG28\nG90\0\n')
+})
+
+test('each kind of slip has its finding at its line', async ({ page }) => {
+  const text = [
+    'G28',
+    'M420 S1',
+    'G1 X',
+    'G1 X10 F0',
+    'G1 X1e999',
+    'G1 X--3',
+    'G28 (not closed',
+    'M140 S60M104 S200',
+    'G1 X\u22125 Y\u00a03',
+    'G1 Z0,3',
+    'M84 “all”',
+  ].join('\n')
+  await pasteOnShelf(page, text)
+  const expected: [number, string][] = [
+    [3, 'X needs a number'],
+    [4, 'asks for no speed'],
+    [5, 'don’t know exponents'],
+    [6, 'is not a number'],
+    [7, 'never closes'],
+    [8, 'run together'],
+    [9, 'long dash'],
+    [10, 'comma in its number'],
+    [11, 'curly quote'],
+  ]
+  for (const [line, words] of expected)
+    await expect(
+      findings(page)
+        .filter({ hasText: words })
+        .filter({ has: page.getByRole('button', { name: `line ${line}`, exact: true }) }),
+    ).toHaveCount(1)
+  expect(await takenText(page)).toBe(text)
+})
+
+test('one line of 2 MB is kept, and said to be too long', async ({ page }) => {
+  const text = `G28\n${'G1 X1 '.repeat(333_334)}\nG90\n`
+  await pasteOnShelf(page, text)
+  await expect(findings(page).filter({ hasText: 'characters long' })).toContainText('line 2')
+  await editor(page).press('Control+Home')
+  await page.keyboard.type('M82\n')
+  await expect(findings(page).filter({ hasText: 'characters long' })).toContainText('line 3')
+  expect((await takenText(page)) === `M82\n${text}`).toBe(true)
+})
+
+test('a 20 MB paste opens, says that it is a whole print, and can still be typed in', async ({ page }) => {
+  const text = 'G1 X100.125 Y100.5 E0.0333\n'.repeat(780_000)
+  expect(text.length).toBeGreaterThan(20_000_000)
+  await pasteOnShelf(page, text)
+  await expect(page.getByText('This is 780,000 lines, as long as a whole print.')).toBeVisible({ timeout: 30_000 })
+  await editor(page).press('Control+Home')
+  await page.keyboard.type('G28\n')
+  await expect(lineWith(page, 'G28')).toContainText('Finds zero', { timeout: 30_000 })
+  await page.waitForTimeout(600)
+  await page.reload()
+  await expect(lineWith(page, 'G28')).toBeVisible({ timeout: 30_000 })
+  expect((await takenText(page)).length).toBe(text.length + 4)
+})
+
+test('an address that leads nowhere says so', async ({ page, request }) => {
+  await page.goto('/desk/999')
+  await expect(page.getByRole('alert')).toContainText('There is no script 999.')
+  const response = await request.get('/api/nowhere')
+  expect(response.status()).toBe(404)
+  expect(await response.json()).toEqual({ error: 'There is nothing at /api/nowhere.', place: null })
+})

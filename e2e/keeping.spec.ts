@@ -1,0 +1,94 @@
+// What was written is not lost: by a reload, by a killed server, by a name that is taken.
+import { type ChildProcess, spawn } from 'node:child_process'
+import { mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { expect, test } from '@playwright/test'
+import { editor, lineWith, pasteOnShelf, takenText } from './desk.ts'
+
+const root = join(import.meta.dirname ?? '', '..')
+
+async function serve(port: number, folder: string): Promise<ChildProcess> {
+  const server = spawn(process.execPath, ['scripts/run.mjs', 'src/server/main.ts'], {
+    cwd: root,
+    env: { ...process.env, PORT: String(port), DATA_DIR: folder },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  })
+  await new Promise<void>(ready => server.stdout?.on('data', (text: Buffer) => text.includes('is at http') && ready()))
+  return server
+}
+
+const gone = (server: ChildProcess) => new Promise(done => server.on('exit', done))
+
+test('an unsaved script survives a reload, and waits on the Shelf', async ({ page }) => {
+  await pasteOnShelf(page, 'G28\nM117 waiting here\n')
+  await editor(page).press('Control+End')
+  await page.keyboard.type('G90')
+  await page.reload()
+  await expect(lineWith(page, 'G90')).toBeVisible()
+  await page.goto('/')
+  const waiting = page.getByRole('region', { name: 'Not saved yet' })
+  await waiting.getByRole('link').first().click()
+  await expect(lineWith(page, 'waiting here')).toBeVisible()
+  expect(await takenText(page)).toBe('G28\nM117 waiting here\nG90')
+  await page.goto('/')
+  await waiting.getByRole('button', { name: 'Throw it away' }).click()
+  await waiting.getByRole('button', { name: 'Really throw it away' }).click()
+  await expect(waiting).toHaveCount(0)
+})
+
+test('a change to a saved script survives a killed server; saving says so while it is gone', async ({ page }) => {
+  const port = 4419
+  const folder = mkdtempSync(join(tmpdir(), 'warm-prelude-killed-'))
+  let server = await serve(port, folder)
+  await page.goto(`http://127.0.0.1:${port}/desk/1`)
+  await editor(page).press('Control+End')
+  await page.keyboard.type('M117 not saved yet')
+  server.kill('SIGKILL')
+  await gone(server)
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(page.getByText('The server does not answer.')).toBeVisible()
+
+  server = await serve(port, folder)
+  await page.reload()
+  await expect(lineWith(page, 'not saved yet')).toBeVisible()
+  await expect(page.getByText('Changed, not saved')).toBeVisible()
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(page.getByText('Saved just now')).toBeVisible()
+
+  // And what was saved is there after an ordinary end and a new beginning.
+  server.kill('SIGINT')
+  await gone(server)
+  server = await serve(port, folder)
+  await page.reload()
+  await expect(lineWith(page, 'not saved yet')).toBeVisible()
+  await expect(page.getByText('Changed, not saved')).toHaveCount(0)
+  server.kill('SIGINT')
+  await gone(server)
+})
+
+test('a change can be dropped again for what is saved', async ({ page }) => {
+  await page.goto('/desk/2')
+  await editor(page).press('Control+End')
+  await page.keyboard.type('G28')
+  await expect(page.getByText('Changed, not saved')).toBeVisible()
+  await page.getByRole('button', { name: 'Take away' }).click()
+  await page.getByRole('menuitem', { name: 'Go back to what is saved' }).click()
+  await expect(page.getByText('Changed, not saved')).toHaveCount(0)
+  expect(await takenText(page)).not.toContain('G28')
+})
+
+test('a save from an older revision is refused, and nothing is lost', async ({ page, context }) => {
+  await pasteOnShelf(page, 'G28\n')
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await page.getByLabel('Name').fill('Two tabs')
+  await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByRole('heading', { name: 'Two tabs' })).toBeVisible()
+  const id = new URL(page.url()).pathname.split('/').at(-1)
+  await context.request.put(`/api/scripts/${id}`, { data: { printerId: 1, moment: 'start', text: 'G90\n', base: 1 } })
+  await editor(page).press('Control+End')
+  await page.keyboard.type('M82')
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(page.getByText('saved elsewhere in the meantime')).toBeVisible()
+  expect(await takenText(page)).toBe('G28\nM82')
+})
