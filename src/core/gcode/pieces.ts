@@ -4,6 +4,7 @@ import type { Piece, Word } from './line.ts'
 /** Commands whose rest of the line is text for people or a file's name, not words. A lexical fact, the same in every family. */
 const takesText = new Set(['M16', 'M23', 'M28', 'M30', 'M32', 'M36', 'M117', 'M118', 'M928'])
 
+const [space, tab, semicolon, openBracket, asterisk] = [32, 9, 59, 40, 42]
 const spaces = /[ \t]+/y
 const oddSpaces = /[\u00a0\u1680\u2000-\u200b\u202f\u205f\u3000\ufeff]+/y
 // biome-ignore lint/suspicious/noControlCharactersInRegex: control characters are what it looks for
@@ -16,6 +17,8 @@ const longName = /(?=[A-Za-z_]{2})[A-Za-z0-9_]+/y
 const prose = /(?![XYZEABCUVWxyzeabcuvw]+(?![A-Za-z]))[A-Za-z]{3,}/y
 const key = /([A-Za-z_][A-Za-z0-9_]*)=("[^"]*"|'[^']*'|[^\s;]*)/y
 const letter = /[A-Za-z]/y
+/** A letter and its number with nothing odd about them, which is what nearly all words are. */
+const plainWord = /([A-Za-z])([+-]?(?:\d+\.?\d*|\.\d+))(?=[ \t]|$)/y
 const gapBeforeNumber = /[ \t]*(?=[+-]?(?:\d|\.\d))/y
 const number = /[+-]?(?:\d+\.?\d*|\.\d+)/y
 const commaTail = /,\d+/y
@@ -78,18 +81,21 @@ class Cutter {
   }
 
   next(): Piece {
-    const space = this.take(spaces)
-    if (space) return { kind: 'space', text: space[0] }
+    const code = this.text.charCodeAt(this.at)
+    if (code === space || code === tab) return { kind: 'space', text: this.take(spaces)?.[0] as string }
     if (this.takesMessage) {
       this.takesMessage = false
       const message = this.take(messageText)
       if (message) return { kind: 'message', text: message[0] }
     }
-    const oddSpace = this.take(oddSpaces)
-    if (oddSpace) return { kind: 'stray', text: oddSpace[0], flaw: 'odd-space' }
-    const control = this.take(controls)
-    if (control) return { kind: 'stray', text: control[0], flaw: 'control-character' }
-    return this.comment() ?? this.checksum() ?? (this.name === null ? this.start() : this.rest()) ?? this.stray()
+    if (code === semicolon || code === openBracket) return this.comment()
+    if (code < space || code >= 127) {
+      const oddSpace = this.take(oddSpaces)
+      if (oddSpace) return { kind: 'stray', text: oddSpace[0], flaw: 'odd-space' }
+      const control = this.take(controls)
+      if (control) return { kind: 'stray', text: control[0], flaw: 'control-character' }
+    }
+    return this.checksum(code) ?? (this.name === null ? this.start() : this.rest()) ?? this.stray()
   }
 
   private take(pattern: RegExp): RegExpExecArray | null {
@@ -99,16 +105,13 @@ class Cutter {
     return found
   }
 
-  private comment(): Piece | null {
-    const toEnd = this.take(lineComment)
-    if (toEnd) return { kind: 'comment', text: toEnd[0], flaw: null }
-    const inBrackets = this.take(bracketComment)
-    if (!inBrackets) return null
-    return { kind: 'comment', text: inBrackets[0], flaw: inBrackets[0].endsWith(')') ? null : 'unclosed-comment' }
+  private comment(): Piece {
+    const text = (this.take(lineComment) ?? this.take(bracketComment))?.[0] as string
+    return { kind: 'comment', text, flaw: text.startsWith(';') || text.endsWith(')') ? null : 'unclosed-comment' }
   }
 
-  private checksum(): Piece | null {
-    const found = this.take(checksum)
+  private checksum(code: number): Piece | null {
+    const found = code === asterisk && this.take(checksum)
     if (!found) return null
     const given = Number(found[1])
     const before = this.text.slice(0, this.at - found[0].length)
@@ -133,6 +136,17 @@ class Cutter {
 
   /** After the command's name: keys of extended commands, or letters with numbers. */
   private rest(): Piece | null {
+    const plain = this.take(plainWord)
+    if (plain)
+      return {
+        kind: 'word',
+        text: plain[0],
+        letter: (plain[1] as string).toUpperCase(),
+        value: Number(plain[2]),
+        quoted: null,
+        formula: null,
+        flaw: null,
+      }
     const extended = /^[A-Z_]{2}/.test(this.name as string)
     const pair = extended && this.take(key)
     if (pair)

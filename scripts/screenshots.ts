@@ -1,0 +1,59 @@
+// `npm run screenshots`: one current picture of each main view for the README, from the demo data, into docs/screenshots.
+import { mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { serve } from '@hono/node-server'
+import { chromium, type Page } from '@playwright/test'
+import { makeApp } from '../src/server/app.ts'
+import { openDatabase } from '../src/server/database.ts'
+import { seedWhenEmpty } from '../src/server/seed.ts'
+
+type Shot = { name: string; path: string; theme?: 'light' | 'dark'; prepare?: (page: Page) => Promise<void> }
+
+const shots: Shot[] = [
+  { name: 'shelf', path: '/' },
+  {
+    name: 'desk',
+    path: '/desk/1',
+    prepare: async page => {
+      await page.getByRole('button', { name: /^purge line/ }).click()
+      await page.locator('.cm-line', { hasText: 'G1 Y170' }).click({ position: { x: 4, y: 10 } })
+      await page.mouse.move(640, 90)
+    },
+  },
+  {
+    name: 'desk-fix',
+    path: '/desk/3',
+    theme: 'dark',
+    prepare: async page => {
+      await page.getByRole('button', { name: 'Show fix' }).first().click()
+      await page.getByText('Rehearsed:').waitFor()
+    },
+  },
+]
+
+const root = join(import.meta.dirname ?? '.', '..')
+const database = openDatabase(join(mkdtempSync(join(tmpdir(), 'warm-prelude-shots-')), 'shelf.sqlite'))
+seedWhenEmpty(database, new Date().toISOString())
+const app = makeApp({ database, screens: join(root, 'dist'), now: () => new Date().toISOString() })
+const server = serve({ fetch: app.fetch, hostname: '127.0.0.1', port: 4420 })
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+})
+for (const { name, path, theme = 'light', prepare } of shots) {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: theme })
+  await page.goto(`http://127.0.0.1:4420${path}`)
+  await page
+    .getByRole(path === '/' ? 'link' : 'slider', path === '/' ? { name: /before the print/ } : {})
+    .first()
+    .waitFor()
+  await prepare?.(page)
+  await page.waitForTimeout(400)
+  await page.screenshot({ path: join(root, 'docs', 'screenshots', `${name}.png`) })
+  await page.close()
+  console.log(`docs/screenshots/${name}.png`)
+}
+await browser.close()
+server.close()
+database.close()

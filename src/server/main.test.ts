@@ -1,0 +1,69 @@
+import { type ChildProcess, spawn } from 'node:child_process'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { openDatabase } from './database.ts'
+
+const root = join(import.meta.dirname ?? '', '..', '..')
+let folder: string
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), 'warm-prelude-'))
+})
+afterAll(() => rmSync(folder, { recursive: true }))
+
+/** Starts the server; gives all that it prints and its exit code, ending it with Ctrl-C's signal once it is up. */
+function start(env: Record<string, string>, whenUp: (server: ChildProcess) => void = server => server.kill('SIGINT')) {
+  return new Promise<{ code: number | null; out: string; err: string }>(done => {
+    const server = spawn(process.execPath, ['scripts/run.mjs', 'src/server/main.ts'], {
+      cwd: root,
+      env: { ...process.env, ...env },
+    })
+    let [out, err] = ['', '']
+    server.stdout.on('data', (text: Buffer) => {
+      out += text
+      if (String(text).includes('is at http')) whenUp(server)
+    })
+    server.stderr.on('data', (text: Buffer) => {
+      err += text
+    })
+    server.on('exit', code => done({ code, out, err }))
+  })
+}
+
+describe('starting and ending the server', () => {
+  it('prints its address, and ends cleanly on Ctrl-C with the data base in order', async () => {
+    const { code, out } = await start({ PORT: '4431', DATA_DIR: folder })
+    expect(code).toBe(0)
+    expect(out).toContain('http://127.0.0.1:4431')
+    const database = openDatabase(join(folder, 'warm-prelude.sqlite'))
+    expect(database.pragma('integrity_check', { simple: true })).toBe('ok')
+    expect(database.prepare('SELECT count(*) FROM scripts').pluck().get()).toBe(4)
+    database.close()
+  })
+
+  it('says in one sentence that a port is in use', async () => {
+    const other = createServer().listen(4432, '127.0.0.1')
+    const { code, err } = await start({ PORT: '4432', DATA_DIR: folder })
+    other.close()
+    expect([code, err.trim()]).toEqual([
+      1,
+      'Port 4432 is in use. Set PORT to another one, or end the program that has it.',
+    ])
+  })
+
+  it('says in one sentence that a folder can’t be written to', async () => {
+    const file = join(folder, 'a-file')
+    writeFileSync(file, '')
+    const { code, err } = await start({ PORT: '4433', DATA_DIR: join(file, 'data') })
+    expect(code).toBe(1)
+    expect(err.trim().split('\n')).toHaveLength(1)
+    expect(err).toContain('Set DATA_DIR to a folder that can be written to.')
+  })
+
+  it('refuses a port that is none', async () => {
+    const { code, err } = await start({ PORT: 'door', DATA_DIR: folder })
+    expect([code, err.trim()]).toEqual([1, 'PORT is “door”, which is no port number.'])
+  })
+})
