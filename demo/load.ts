@@ -23,7 +23,12 @@ const Index = v.array(
 
 export type DemoScript = { name: string; printer: string; moment: Moment; note: string; text: string }
 
-export const demoPrinters = (): Printer[] => readFolder('printers', Printer)
+/** In the order in which they stand on the shelf. */
+export const demoPrinters = (): Printer[] => {
+  const order = ['Dunlin', 'Turnstone', 'Curlew', 'Sanderling', 'Oystercatcher', 'Avocet', 'Phalarope', 'Shelduck']
+  return readFolder('printers', Printer).sort((a, b) => order.indexOf(a.name) - order.indexOf(b.name))
+}
+
 export const demoMaterials = (): Material[] => readFolder('materials', Material)
 
 /** Small first: it is what everything is rehearsed for unless said otherwise. */

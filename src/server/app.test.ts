@@ -38,30 +38,29 @@ const script = { name: 'My start', printerId: 1, moment: 'start', text: 'G28\r\n
 describe('the shelf', () => {
   it('has every demo printer with its scripts, their findings and when they were changed', async () => {
     const { json } = await ask('/shelf')
-    const printers = json.printers as unknown as {
+    type Shelf = {
       printer: { name: string }
       scripts: { name: string; changedAt: string; summary: { findings: unknown[] } }[]
     }[]
-    expect(
-      printers.map(({ printer, scripts }) => [
-        printer.name,
-        scripts.map(({ name, summary }) => [name, summary.findings.length]),
-      ]),
-    ).toEqual([
-      [
-        'Dunlin',
-        [
-          ['Everyday', 0],
-          ['Park at the back', 0],
-        ],
-      ],
-      [
-        'Turnstone',
-        [
-          ['From the café’s folder', 4],
-          ['As it came', 1],
-        ],
-      ],
+    const printers = json.printers as unknown as Shelf
+    const scripts = printers.flatMap(({ printer, scripts }) =>
+      scripts.map(({ name, summary }) => [printer.name, name, summary.findings.length]),
+    )
+    expect(scripts).toEqual([
+      ['Dunlin', 'Everyday', 0],
+      ['Dunlin', 'Park at the back', 0],
+      ['Turnstone', 'From the café’s folder', 4],
+      ['Turnstone', 'As it came', 1],
+      ['Curlew', 'Soak, then feel', 0],
+      ['Avocet', 'First tool only', 0],
+    ])
+    expect(printers.map(({ printer }) => printer.name)).toEqual([
+      'Dunlin',
+      'Turnstone',
+      'Curlew',
+      'Sanderling',
+      'Avocet',
+      'Shelduck',
     ])
     expect(printers[0]?.scripts[0]?.changedAt).toBe(now)
   })
@@ -130,7 +129,7 @@ describe('saving', () => {
     seedWhenEmpty(database, now)
     const texts = database.prepare(`SELECT text FROM revisions ORDER BY id DESC`).pluck().all()
     expect(texts[0]).toBe(script.text)
-    expect(texts).toHaveLength(5)
+    expect(texts).toHaveLength(7)
   })
 })
 

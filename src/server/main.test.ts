@@ -39,7 +39,7 @@ describe('starting and ending the server', () => {
     expect(out).toContain('http://127.0.0.1:4431')
     const database = openDatabase(join(folder, 'warm-prelude.sqlite'))
     expect(database.pragma('integrity_check', { simple: true })).toBe('ok')
-    expect(database.prepare('SELECT count(*) FROM scripts').pluck().get()).toBe(4)
+    expect(database.prepare('SELECT count(*) FROM scripts').pluck().get()).toBe(6)
     database.close()
   })
 

@@ -48,6 +48,11 @@ describe('the demo scripts', () => {
     expect(findingsOf('Park at the back', job)).toEqual([])
   })
 
+  it.each(['small', 'tall', 'full-bed'])('finds nothing in the other families’ sound scripts for the %s job', job => {
+    expect(findingsOf('Soak, then feel', job)).toEqual([])
+    expect(findingsOf('First tool only', job)).toEqual([])
+  })
+
   it('finds the honest mistakes in Turnstone’s start script', () => {
     expect(findingsOf('From the café’s folder', 'small').map(({ rule, line }) => [rule, line])).toEqual([
       ['levelling-off', 8],

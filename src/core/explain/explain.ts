@@ -1,8 +1,9 @@
 // A plain sentence for each line, from its command's table entry, its words and the state it ran in.
-import { type CommandSpec, type Letter, specOf } from '../firmware/spec.ts'
-import { type Command, hasLetter, type Line, type LineKind, numberOf } from '../gcode/line.ts'
+import { type CommandSpec, type Effect, type Letter, mayBeMacro, specOf } from '../firmware/spec.ts'
+import { type Command, hasLetter, type Line, type LineKind, numberOf, textOf } from '../gcode/line.ts'
 import { sleeping, startsCommand } from '../gcode/read.ts'
 import { targetAt } from '../machine/heat.ts'
+import { heatedTool, heaterOf } from '../machine/heaters.ts'
 import type { PlainCommand } from '../machine/rehearse.ts'
 import type { Stage } from '../machine/state.ts'
 import { modesAfter, modesBefore, type Step, stepsOfCommand, type Trace } from '../machine/trace.ts'
@@ -59,9 +60,15 @@ const sayMark = (line: Line): string => {
 /** The sentence that needs no state: title and letters, from the table alone. */
 export function sayFromTable(command: Command, stage: Stage): string {
   const spec = specOf(stage.firmware, command.name)
+  if (!spec && mayBeMacro(stage.firmware, command.name))
+    return `Runs “${command.name}”, which may be a macro of this printer; what it does is not known here.`
   if (!spec) return `“${command.name}” is not a command that we know for this firmware.`
-  if (spec.text) return `${spec.title}: “${command.message ?? ''}”.`
-  const told = command.words.map(word => sayWord(word.letter, word.value, word.formula, spec)).filter(Boolean)
+  if (spec.text) return command.message ? `${spec.title}: “${command.message}”.` : `${spec.title}.`
+  const words = command.words.map(word => sayWord(word.letter, word.value, word.formula ?? word.quoted, spec))
+  const keys = command.keys.map(({ key, value }) =>
+    sayWord(key, numberOf(command, key), numberOf(command, key) === null ? value : null, spec),
+  )
+  const told = [...words, ...keys].filter(Boolean)
   const tool = /^T\d+$/.test(command.name) ? ` ${command.name.slice(1)}` : ''
   return `${spec.title}${tool}${told.length ? `: ${told.join(', ')}` : ''}.`
 }
@@ -77,6 +84,7 @@ function sayWord(letter: string, value: number | null, formula: string | null, s
 function withUnit(value: number, letter: Letter): string {
   if (letter.unit === 'mm/min') return speed(value / 60)
   if (letter.unit === 'of 255') return `${plain((value / 255) * 100, 0)} %`
+  if (letter.unit === 'of 1') return `${plain(value * 100, 0)} %`
   return letter.unit === 'number' ? plain(value, 3) : `${plain(value, 3)} ${letter.unit}`
 }
 
@@ -131,7 +139,7 @@ function sayRun(command: Command, run: number, trace: Trace, stage: Stage, modes
         ? 'Measures nothing: this printer has no probe.'
         : `Probes ${plural(steps.length, 'point')}, ${duration(took)}.${effect.turnsLevellingOn ? ' Levelling is on after it.' : ''}`
     case 'levelling':
-      if (numberOf(command, 'S') === null) return sayFromTable(command, stage)
+      if (typeof effect.set !== 'string' && !hasLetter(command, effect.set.by)) return sayFromTable(command, stage)
       return after.levelling === 'on' ? 'Bed levelling on, from the kept mesh.' : 'Bed levelling off.'
     case 'motors':
       if (hasLetter(command, 'S')) return sayFromTable(command, stage)
@@ -140,14 +148,35 @@ function sayRun(command: Command, run: number, trace: Trace, stage: Stage, modes
         ? sayFromTable(command, stage)
         : 'Motors off: the head can be moved by hand and its position is lost.'
     case 'heat':
-      return sayHeat(command, effect.heater, effect.wait, run, trace, took)
+      return sayHeat(command, effect, run, trace, took)
     case 'fan':
       if ((numberOf(command, 'P') ?? 0) > 0) return sayFromTable(command, stage)
       return after.fan === 0 ? 'Part fan off.' : `Part fan on, ${plain(after.fan * 100, 0)} %.`
-    case 'message':
-      return command.message ? `Shows “${command.message}” on the display.` : 'Clears the message on the display.'
+    case 'message': {
+      const shown = effect.key ? textOf(command, effect.key) : command.message
+      return shown ? `Shows “${shown}” on the display.` : 'Clears the message on the display.'
+    }
+    case 'probe-or-mesh':
+      if (steps.length) return `Probes ${plural(steps.length, 'point')}, ${duration(took)}. Levelling is on after it.`
+      return after.levelling === 'on'
+        ? 'Bed levelling on, from the kept mesh.'
+        : after.levelling === 'off'
+          ? 'Bed levelling off.'
+          : sayFromTable(command, stage)
+    case 'align':
+      return took > 0 ? `${spec.title}: about ${duration(took)}.` : sayFromTable(command, stage)
+    case 'wait-for-heaters':
+      return took > 0
+        ? `Waits until what was told to heat is warm, ${duration(took)}.`
+        : 'Everything is warm already: no wait.'
+    case 'opaque':
+      return took > 0
+        ? `${sayFromTable(command, stage).replace(/\.$/, '')}; about ${duration(took)}.`
+        : sayFromTable(command, stage)
+    case 'condition':
+      return `${spec.title}${command.message ? `: ${command.message}` : ''}. The rehearsal goes on as if it were so.`
     case 'soft-limits':
-      if (numberOf(command, 'S') === null) return 'Reports the soft limits.'
+      if (numberOf(command, effect.by) === null) return 'Reports the soft limits.'
       return after.softLimits ? 'Soft limits on.' : 'Soft limits off: moves beyond the reach are no longer stopped.'
     case 'tool':
       return before.tool === after.tool ? `Takes tool ${after.tool}, the one in use.` : `Takes tool ${after.tool}.`
@@ -184,22 +213,23 @@ function sayHome(command: Command, steps: readonly Step[], took: number, levelli
 
 function sayHeat(
   command: Command,
-  heater: 'nozzle' | 'bed',
-  wait: boolean,
+  effect: Extract<Effect, { does: 'heat' }>,
   run: number,
   trace: Trace,
   took: number,
 ): string {
-  const tool = heater === 'nozzle' ? (numberOf(command, 'T') ?? modesAfter(trace, run).tool) : 0
-  const history = heater === 'nozzle' ? trace.nozzles[tool] : trace.bed
-  const name = heater === 'nozzle' ? (trace.nozzles.length > 1 ? `nozzle ${tool}` : 'nozzle') : 'bed'
+  const heater = heaterOf(command, effect)
+  const tool = heatedTool(command, effect, modesAfter(trace, run).tool)
+  const history = { nozzle: trace.nozzles[tool], bed: trace.bed, chamber: trace.chamber }[heater]
+  const name = heater === 'nozzle' && trace.nozzles.length > 1 ? `nozzle ${tool}` : heater
   const Name = name.charAt(0).toUpperCase() + name.slice(1)
-  if (!history) return `Speaks of nozzle ${tool}, which this printer doesn’t have.`
+  if (!history)
+    return `Speaks of ${heater === 'nozzle' ? `nozzle ${tool}` : `a heated ${heater}`}, which this printer doesn’t have.`
   const formula = command.words.find(word => word.formula)?.formula
-  if (formula) return wait ? `Waits for the ${name}: ${formula}.` : `${Name} on its way to ${formula}; goes on.`
+  if (formula) return effect.wait ? `Waits for the ${name}: ${formula}.` : `${Name} on its way to ${formula}; goes on.`
   const target = targetAt(history, trace.rows.end[run] as number)
   if (target <= 0) return `${Name} heater off.`
-  if (!wait) return `${Name} on its way to ${celsius(target)}; goes on.`
+  if (!effect.wait) return `${Name} on its way to ${celsius(target)}; goes on.`
   return took > 0
     ? `Waits for the ${name}: ${celsius(target)}, ${duration(took)}.`
     : `${Name} is already at ${celsius(target)}: no wait.`

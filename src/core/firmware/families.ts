@@ -1,8 +1,16 @@
-// All firmware families that we have a table for, by name.
+// All firmware families, by name.
 import type { Printer } from '../model/printer.ts'
 import { board } from './board.ts'
-import type { FirmwareFamily } from './spec.ts'
+import { dispensing } from './dispensing.ts'
+import { host } from './host.ts'
+import { macroFile } from './macro-file.ts'
+import type { FamilyName, FirmwareFamily } from './spec.ts'
 
-export const families: Readonly<Record<Printer['firmware']['family'], FirmwareFamily>> = { board }
+export const families: Readonly<Record<FamilyName, FirmwareFamily>> = {
+  board,
+  host,
+  'macro-file': macroFile,
+  dispensing,
+}
 
 export const familyOf = (printer: Printer): FirmwareFamily => families[printer.firmware.family]

@@ -9,14 +9,23 @@ export type Unit =
   | '°C'
   | 's'
   | 'ms'
+  | 'min'
   | '%'
   | 'of 255'
+  | 'of 1'
   | 'Hz'
   | 'g'
+  | 'mA'
+  | 'mm³'
+  | 'µl'
+  | '°'
+  | 'steps/mm'
   | 'number'
   | 'switch'
+  | 'text'
 
 export type Letter = {
+  /** One letter, or the key of an extended command (`TARGET`). */
   letter: string
   /** Goes after a verb or stands alone: “to X”, “speed”, “which tool”. */
   means: string
@@ -24,16 +33,18 @@ export type Letter = {
   /** Whether a number must follow the letter: always, never, or as the writer likes. */
   number: 'needed' | 'none' | 'optional'
   required?: boolean
+  /** The smallest and largest value that makes sense, in the letter's unit. */
+  range?: readonly [number, number]
 }
 
-export type Heater = 'nozzle' | 'bed'
+export type Heater = 'nozzle' | 'bed' | 'chamber'
 export type LimitKind = 'speed' | 'acceleration'
 
 /** What a command does to the machine. The simulated printer and the explanations switch over this, never over names. */
 export type Effect =
   | { does: 'move' }
   | { does: 'arc'; clockwise: boolean }
-  | { does: 'dwell' }
+  | { does: 'dwell'; seconds: string; milliseconds: string }
   | { does: 'wait-for-moves' }
   | { does: 'firmware-retract'; back: boolean }
   | { does: 'units'; units: 'mm' | 'inch' }
@@ -42,20 +53,50 @@ export type Effect =
   | { does: 'set-position' }
   | { does: 'home'; turnsLevellingOff: boolean }
   | { does: 'probe'; turnsLevellingOn: boolean }
-  | { does: 'levelling' }
+  /** One letter decides: 0 probes, 1 loads the kept mesh, 2 turns levelling off. */
+  | { does: 'probe-or-mesh'; by: string }
+  | { does: 'probe-point' }
+  | { does: 'align' }
+  /** On or off always, or as the letter says (0 off, more on). */
+  | { does: 'levelling'; set: 'on' | 'off' | { by: string } }
   | { does: 'motors'; on: boolean }
-  | { does: 'heat'; heater: Heater; wait: boolean }
-  | { does: 'fan'; on: boolean }
-  | { does: 'message' }
-  | { does: 'limits'; of: LimitKind }
+  /** The target is the first of `targets` that the line has; one in `coolingToo` waits for cooling as well. */
+  | {
+      does: 'heat'
+      heater: Heater
+      wait: boolean
+      targets: readonly string[]
+      coolingToo: readonly string[]
+      tool: string | null
+    }
+  | { does: 'wait-for-heaters' }
+  | { does: 'heaters-off' }
+  /** `full` is the number that means full speed. */
+  | { does: 'fan'; on: boolean; speed: string; full: number }
+  | { does: 'message'; key: string | null }
+  /** `perSecond` turns the number as written into mm/s or mm/s². */
+  | { does: 'limits'; of: LimitKind; perSecond: number }
   | { does: 'move-acceleration' }
-  | { does: 'soft-limits' }
+  | { does: 'overall-limits'; speed: string; acceleration: string }
+  | { does: 'soft-limits'; by: string }
   | { does: 'feed-override' }
   | { does: 'flow-override' }
-  | { does: 'tool' }
+  | { does: 'tool'; by: string | null }
   | { does: 'change-filament' }
+  | { does: 'pause' }
+  | { does: 'park' }
+  | { does: 'wipe' }
+  | { does: 'z-offset' }
+  | { does: 'origin' }
+  | { does: 'mix' }
+  | { does: 'save-state'; by: string | null }
+  | { does: 'restore-state'; by: string | null }
+  | { does: 'macro' }
+  | { does: 'condition' }
+  /** Something that takes this long and is otherwise not known; what a person taught. */
+  | { does: 'opaque'; seconds: number }
   /** Nothing that a rehearsal shows: reports, sounds, settings kept or loaded, fine tuning. */
-  | { does: 'nothing-shown'; sort: 'report' | 'sound' | 'settings' | 'tuning' }
+  | { does: 'nothing-shown'; sort: 'report' | 'sound' | 'settings' | 'tuning' | 'housekeeping' }
 
 export type CommandSpec = {
   name: string
@@ -63,15 +104,23 @@ export type CommandSpec = {
   title: string
   letters: readonly Letter[]
   effect: Effect
+  /** A line made by us that shows it. */
+  example: string
+  /** The first version of this family's firmware that has it, where not all do. */
+  since?: string
   /** Takes the rest of the line as text for people. */
   text?: boolean
-  /** Takes any letters: what they mean differs from board to board. */
+  /** Takes any letters: what they mean differs from machine to machine. */
   anyLetter?: boolean
   notes?: string
+  /** Added by the person, not by us. */
+  taught?: boolean
 }
 
+export type FamilyName = 'board' | 'host' | 'macro-file' | 'dispensing'
+
 export type FirmwareFamily = {
-  family: string
+  family: FamilyName
   /** How a person knows it. */
   about: string
   commands: ReadonlyMap<string, CommandSpec>
@@ -79,11 +128,19 @@ export type FirmwareFamily = {
   coldestExtrudeC: number
   /** The order in which `G28` without letters goes through the axes. */
   homingOrder: readonly Axis[]
+  /** How this family is told to use the kept mesh, and to probe afresh; for fixes and makers. */
+  phrases: { loadMesh: string; probeBed: string }
+  /** Whether a name that the table lacks may be a macro of this one printer. */
+  namesMayBeMacros: boolean
 }
 
 /** The entry for a command in a family, tools (`T0`, `T12`) under `T`; undefined when the table has none. */
 export const specOf = (family: FirmwareFamily, name: string): CommandSpec | undefined =>
   family.commands.get(name) ?? (/^T\d+$/.test(name) ? family.commands.get('T') : undefined)
+
+/** Whether a name that the family's table lacks may be a macro of this one printer: a long name, where there are macros. */
+export const mayBeMacro = (family: FirmwareFamily, name: string): boolean =>
+  family.namesMayBeMacros && /^[A-Z_][A-Z0-9_]+$/.test(name) && !/^[GMT]\d/.test(name)
 
 /** The tool that `T1` selects; null when the name is no tool. */
 export function toolNumber(name: string): number | null {

@@ -68,10 +68,22 @@ export type Line = {
 export const wordOf = (command: Command, letter: string): Word | undefined =>
   command.words.find(word => word.letter === letter)
 
-/** The number after a letter, or null when the letter is absent or has no number. */
-export const numberOf = (command: Command, letter: string): number | null => wordOf(command, letter)?.value ?? null
+const keyOf = (command: Command, key: string): Key | undefined => command.keys.find(each => each.key === key)
 
-export const hasLetter = (command: Command, letter: string): boolean => wordOf(command, letter) !== undefined
+/** The number after a letter or key, or null when it is absent or has no number. */
+export function numberOf(command: Command, letter: string): number | null {
+  const word = wordOf(command, letter)
+  if (word) return word.value
+  const key = command.keys.length ? keyOf(command, letter)?.value.trim() : ''
+  return key && Number.isFinite(Number(key)) ? Number(key) : null
+}
+
+/** The text after a letter or key: what stands in quotes, or a key's value; null when there is none. */
+export const textOf = (command: Command, letter: string): string | null =>
+  wordOf(command, letter)?.quoted ?? keyOf(command, letter)?.value ?? null
+
+export const hasLetter = (command: Command, letter: string): boolean =>
+  wordOf(command, letter) !== undefined || keyOf(command, letter) !== undefined
 
 /** The text of all comments on a line, without their signs and outer spaces. */
 export function commentOf(line: Line): string {

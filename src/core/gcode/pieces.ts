@@ -2,7 +2,9 @@
 import type { Piece, Word } from './line.ts'
 
 /** Commands whose rest of the line is text for people or a file's name, not words. A lexical fact, the same in every family. */
-const takesText = new Set(['M16', 'M23', 'M28', 'M30', 'M32', 'M36', 'M117', 'M118', 'M928'])
+const takesText = new Set(
+  'M16 M23 M28 M30 M32 M36 M117 M118 M928 IF ELIF ELSE WHILE BREAK CONTINUE VAR GLOBAL SET ECHO ABORT'.split(' '),
+)
 
 const [space, tab, semicolon, openBracket, asterisk] = [32, 9, 59, 40, 42]
 const spaces = /[ \t]+/y
@@ -21,6 +23,8 @@ const letter = /[A-Za-z]/y
 const plainWord = /([A-Za-z])([+-]?(?:\d+\.?\d*|\.\d+))(?=[ \t]|$)/y
 const gapBeforeNumber = /[ \t]*(?=[+-]?(?:\d|\.\d))/y
 const number = /[+-]?(?:\d+\.?\d*|\.\d+)/y
+/** Several numbers for one letter, as `E0.3:0.7`; the first is the letter's value. */
+const listTail = /(?::[+-]?(?:\d+\.?\d*|\.\d+))+/y
 const commaTail = /,\d+/y
 const exponentTail = /e[+-]?\d+/y
 const quoted = /[ \t]*("(?:[^"]|"")*")/y
@@ -131,6 +135,7 @@ class Cutter {
     const long = this.take(toolName) ?? this.take(longName)
     if (!long) return null
     this.name = long[0].toUpperCase().replace('?', '')
+    this.takesMessage = takesText.has(this.name)
     return { kind: 'name', text: long[0], name: this.name }
   }
 
@@ -190,6 +195,7 @@ class Cutter {
       return word({ flaw: bad === undefined ? null : oddSigns.test(bad) ? 'odd-character' : 'not-a-number' })
     }
     const value = Number(digits[0])
+    if (this.take(listTail)) return word({ value })
     if (this.take(commaTail)) return word({ value, flaw: 'decimal-comma' })
     // In `X1e9` the small letter was meant as an exponent; `X1E9` is two words written without a space.
     if (sign === upper && upper !== 'E' && this.take(exponentTail)) return word({ flaw: 'exponent' })

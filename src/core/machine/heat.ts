@@ -53,6 +53,16 @@ export function bedLump(heater: Printer['heaters']['bed']): Lump {
   }
 }
 
+/** A heated chamber's constants from its measured seconds, room to 40 °C and 40 down to 30 °C; full power is taken to reach 90 °C. */
+export function chamberLump(heater: NonNullable<Printer['heaters']['chamber']>): Lump {
+  const fullPowerC = 90
+  return {
+    fullPowerC,
+    warmS: heater.secondsTo40 / Math.log((fullPowerC - roomC) / (fullPowerC - 40)),
+    coolS: heater.secondsCooling40To30 / Math.log((40 - roomC) / (30 - roomC)),
+  }
+}
+
 /** Begins a stretch at time `at` from `fromC` towards `targetC`; a target below the room means off. */
 export function leg(lump: Lump, at: number, fromC: number, targetC: number): Leg {
   const aim = Math.max(targetC, roomC)

@@ -97,6 +97,8 @@ const bucketOf: Record<StepKind, Exclude<keyof Durations, 'totalS'>> = {
   probe: 'probingS',
   'wait-nozzle': 'heatingS',
   'wait-bed': 'heatingS',
+  'wait-chamber': 'heatingS',
+  align: 'probingS',
   stand: 'waitingS',
 }
 

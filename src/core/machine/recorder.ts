@@ -1,6 +1,6 @@
 // Grows a trace while a rehearsal runs: typed columns that double when they are full.
 
-import { bedLump, type HeaterHistory, type Lump, leg, nozzleLump, temperatureAt } from './heat.ts'
+import { bedLump, chamberLump, type HeaterHistory, type Lump, leg, nozzleLump, roomC, temperatureAt } from './heat.ts'
 import { type Beginning, beginning as beginningOf, type Modes, type Position, type Stage } from './state.ts'
 import { type CommandRows, type Message, type StepKind, type Steps, stepKinds, type Trace } from './trace.ts'
 
@@ -48,6 +48,9 @@ export class Recorder {
   readonly rows = emptyRows(256)
   readonly nozzles: HeaterHistory[]
   readonly bed: HeaterHistory
+  readonly chamber: HeaterHistory | null
+  /** How positions were counted when they were told to be remembered, by name. */
+  readonly remembered = new Map<string, Partial<Modes>>()
   readonly messages: Message[] = []
   now = 0
   modes: Modes
@@ -68,6 +71,8 @@ export class Recorder {
     this.nozzles = modes.nozzleTargets.map((target, tool) =>
       history(nozzle, tool === modes.tool ? nozzleC : Math.min(nozzleC, 20), target),
     )
+    const heated = stage.printer.heaters.chamber
+    this.chamber = heated ? history(chamberLump(heated), roomC, 0) : null
     this.bed = history(bedLump(stage.printer.heaters.bed), bedC, modes.bedTarget)
   }
 
@@ -121,7 +126,7 @@ export class Recorder {
   finish(): Trace {
     resize(this.steps, this.steps.count)
     resize(this.rows, this.rows.count)
-    const { beginning, steps, rows, nozzles, bed, messages, now, stopped } = this
-    return { beginning, steps, rows, nozzles, bed, messages, totalS: now, stopped }
+    const { beginning, steps, rows, nozzles, bed, chamber, messages, now, stopped } = this
+    return { beginning, steps, rows, nozzles, bed, chamber, messages, totalS: now, stopped }
   }
 }

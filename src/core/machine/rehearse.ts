@@ -1,12 +1,12 @@
 // The simulated printer: runs plain commands one after another and records what the machine does.
-
-import { type Effect, type LimitKind, specOf, toolNumber } from '../firmware/spec.ts'
-import { type Command, hasLetter, numberOf, wordOf } from '../gcode/line.ts'
+import { type Effect, specOf, toolNumber } from '../firmware/spec.ts'
+import { type Command, numberOf, textOf } from '../gcode/line.ts'
 import { axes } from '../model/printer.ts'
-import type { AxisLimits } from './motion.ts'
+import { runHeat, runWaitForHeaters, turnHeatersOff } from './heaters.ts'
+import { setLimits, setMoveAcceleration, setOverallLimits } from './limits.ts'
 import { runArc, runFilament, runMove } from './move.ts'
-import { probePoints } from './probe.ts'
 import { Recorder } from './recorder.ts'
+import { runAlign, runHome, runMotors, runProbe, runProbePoint } from './sense.ts'
 import type { Stage } from './state.ts'
 import type { Trace } from './trace.ts'
 
@@ -51,7 +51,7 @@ function runEffect(recorder: Recorder, command: Command, effect: Effect): void {
       runArc(recorder, command, effect.clockwise)
       break
     case 'dwell': {
-      const seconds = numberOf(command, 'S') ?? (numberOf(command, 'P') ?? 0) / 1000
+      const seconds = numberOf(command, effect.seconds) ?? (numberOf(command, effect.milliseconds) ?? 0) / 1000
       recorder.step('stand', Math.max(0, seconds))
       break
     }
@@ -82,44 +82,59 @@ function runEffect(recorder: Recorder, command: Command, effect: Effect): void {
     case 'probe':
       runProbe(recorder, effect.turnsLevellingOn)
       break
-    case 'levelling': {
-      const on = numberOf(command, 'S')
-      if (on !== null) recorder.set({ levelling: on > 0 ? 'on' : 'off' })
+    case 'probe-or-mesh': {
+      const what = numberOf(command, effect.by) ?? 0
+      if (what === 0) runProbe(recorder, true)
+      else recorder.set({ levelling: what === 1 ? 'on' : 'off' })
       break
     }
+    case 'probe-point':
+      runProbePoint(recorder, command)
+      break
+    case 'align':
+      runAlign(recorder)
+      break
+    case 'levelling':
+      setLevelling(recorder, command, effect.set)
+      break
     case 'motors':
       runMotors(recorder, command, effect.on)
       break
     case 'heat':
-      if (effect.heater === 'nozzle') heatNozzle(recorder, command, effect.wait)
-      else heatBed(recorder, command, effect.wait)
+      runHeat(recorder, command, effect)
+      break
+    case 'wait-for-heaters':
+      runWaitForHeaters(recorder, command)
+      break
+    case 'heaters-off':
+      turnHeatersOff(recorder)
       break
     case 'fan': {
       if ((numberOf(command, 'P') ?? 0) > 0) break
-      const speed = effect.on ? (numberOf(command, 'S') ?? 255) / 255 : 0
-      recorder.set({ fan: Math.min(1, Math.max(0, speed)) })
+      const wanted = numberOf(command, effect.speed) ?? effect.full
+      // Where full speed is written 1, a number beyond it counts to 255.
+      const full = wanted > effect.full ? 255 : effect.full
+      recorder.set({ fan: effect.on ? Math.min(1, Math.max(0, wanted / full)) : 0 })
       break
     }
     case 'message':
-      recorder.messages.push({ line: recorder.line, text: command.message ?? '', at: recorder.now })
-      break
-    case 'limits':
-      setLimits(recorder, command, effect.of)
-      break
-    case 'move-acceleration': {
-      const both = numberOf(command, 'S')
-      const positive = (value: number | null, before: number) => (value !== null && value > 0 ? value : before)
-      recorder.set({
-        acceleration: {
-          print: positive(numberOf(command, 'P') ?? both, modes.acceleration.print),
-          travel: positive(numberOf(command, 'T') ?? both, modes.acceleration.travel),
-          retract: positive(numberOf(command, 'R'), modes.acceleration.retract),
-        },
+      recorder.messages.push({
+        line: recorder.line,
+        text: (effect.key ? textOf(command, effect.key) : command.message) ?? '',
+        at: recorder.now,
       })
       break
-    }
+    case 'limits':
+      setLimits(recorder, command, effect.of, effect.perSecond)
+      break
+    case 'move-acceleration':
+      setMoveAcceleration(recorder, command)
+      break
+    case 'overall-limits':
+      setOverallLimits(recorder, numberOf(command, effect.speed), numberOf(command, effect.acceleration))
+      break
     case 'soft-limits': {
-      const on = numberOf(command, 'S')
+      const on = numberOf(command, effect.by)
       if (on !== null) recorder.set({ softLimits: on > 0 })
       break
     }
@@ -131,12 +146,31 @@ function runEffect(recorder: Recorder, command: Command, effect: Effect): void {
       break
     }
     case 'tool': {
-      const tool = toolNumber(command.name)
+      const tool = toolTaken(command, effect.by)
       if (tool !== null && tool < modes.nozzleTargets.length) recorder.set({ tool })
       break
     }
+    case 'opaque':
+      recorder.step('stand', effect.seconds)
+      break
+    case 'save-state': {
+      const { positioning, extrusion, units, feedMmMin, feedPercent } = modes
+      recorder.remembered.set(stateName(command, effect.by), { positioning, extrusion, units, feedMmMin, feedPercent })
+      break
+    }
+    case 'restore-state':
+      recorder.set(recorder.remembered.get(stateName(command, effect.by)) ?? {})
+      break
     case 'wait-for-moves':
     case 'change-filament':
+    case 'pause':
+    case 'park':
+    case 'wipe':
+    case 'z-offset':
+    case 'origin':
+    case 'mix':
+    case 'macro':
+    case 'condition':
     case 'nothing-shown':
       break
     default:
@@ -144,9 +178,26 @@ function runEffect(recorder: Recorder, command: Command, effect: Effect): void {
   }
 }
 
+const stateName = (command: Command, by: string | null): string =>
+  by === null ? '' : (textOf(command, by) ?? String(numberOf(command, by) ?? 0))
+
+/** The tool that a line takes: by its name (`T1`), by a letter (`M6 T11`), or by a key (`EXTRUDER=extruder1`). */
+function toolTaken(command: Command, by: string | null): number | null {
+  if (by === null) return toolNumber(command.name)
+  const named = textOf(command, by)
+  return named === null ? numberOf(command, by) : Number(/\d+$/.exec(named)?.[0] ?? 0)
+}
+
+function setLevelling(recorder: Recorder, command: Command, set: 'on' | 'off' | { by: string }): void {
+  const number = typeof set === 'string' ? null : numberOf(command, set.by)
+  if (typeof set === 'string') recorder.set({ levelling: set })
+  else if (number !== null) recorder.set({ levelling: number > 0 ? 'on' : 'off' })
+  else if (textOf(command, set.by) !== null) recorder.set({ levelling: 'on' })
+}
+
 function setPosition(recorder: Recorder, command: Command): void {
   const scale = recorder.modes.units === 'inch' ? 25.4 : 1
-  const all = command.words.length === 0
+  const all = command.words.length === 0 && command.keys.length === 0
   const shift = { ...recorder.modes.shift }
   for (const axis of axes) {
     const value = all ? 0 : numberOf(command, axis.toUpperCase())
@@ -159,97 +210,4 @@ function setPosition(recorder: Recorder, command: Command): void {
   const filament = all ? 0 : numberOf(command, 'E')
   if (filament !== null) recorder.counterMm = filament * scale
   recorder.set({ shift })
-}
-
-function runHome(recorder: Recorder, command: Command, turnsLevellingOff: boolean): void {
-  const { printer, firmware } = recorder.stage
-  const named = axes.filter(axis => hasLetter(command, axis.toUpperCase()))
-  let wanted = named.length ? named : [...axes]
-  if (hasLetter(command, 'O')) wanted = wanted.filter(axis => !recorder.modes.homed[axis])
-  for (const axis of firmware.homingOrder) {
-    if (!wanted.includes(axis)) continue
-    const at = recorder.position[axis]
-    const [low, high] = printer.reach[axis]
-    const distance = Number.isNaN(at) ? (high - low) / 2 : Math.abs(at - printer.homing.at[axis])
-    recorder.position[axis] = printer.homing.at[axis]
-    recorder.step('home', distance / printer.homing.speedMmS[axis])
-  }
-  const homed = { ...recorder.modes.homed }
-  const shift = { ...recorder.modes.shift }
-  for (const axis of wanted) {
-    homed[axis] = true
-    shift[axis] = 0
-  }
-  const off = turnsLevellingOff && wanted.includes('z') && (printer.probe !== null || printer.storedMesh)
-  recorder.set({ homed, shift, motorsOn: true, levelling: off ? 'off' : recorder.modes.levelling })
-}
-
-function runProbe(recorder: Recorder, turnsLevellingOn: boolean): void {
-  const { probe } = recorder.stage.printer
-  if (!probe) return
-  for (const point of probePoints(recorder.stage.printer, probe)) {
-    recorder.position = { ...recorder.position, ...point }
-    recorder.step('probe', probe.secondsPerPoint)
-  }
-  if (turnsLevellingOn) recorder.set({ levelling: 'on' })
-}
-
-function runMotors(recorder: Recorder, command: Command, on: boolean): void {
-  if (!on && hasLetter(command, 'S')) return
-  const named = axes.filter(axis => hasLetter(command, axis.toUpperCase()))
-  const whole = named.length === 0 && !hasLetter(command, 'E')
-  if (on) {
-    recorder.set({ motorsOn: true })
-    return
-  }
-  const homed = { ...recorder.modes.homed }
-  for (const axis of whole ? axes : named) homed[axis] = false
-  recorder.set({ homed, motorsOn: whole ? false : recorder.modes.motorsOn })
-}
-
-/** The target of a heating command in °C, and whether it waits for cooling too; null when it names none. */
-function heatTarget(command: Command): { targetC: number; coolingToo: boolean } | null {
-  const either = numberOf(command, 'R')
-  const target = either ?? numberOf(command, 'S')
-  return target === null ? null : { targetC: Math.max(0, target), coolingToo: either !== null }
-}
-
-function waitSeconds(recorder: Recorder, history: Recorder['bed'], coolingToo: boolean): number {
-  const last = history.legs.at(-1)
-  if (!last) return 0
-  const left = last.at + last.reachS - recorder.now
-  const warming = last.targetC >= last.fromC
-  return Number.isFinite(left) && left > 0 && (warming || coolingToo) ? left : 0
-}
-
-function heatNozzle(recorder: Recorder, command: Command, wait: boolean): void {
-  const aim = heatTarget(command)
-  const tool = numberOf(command, 'T') ?? recorder.modes.tool
-  const history = recorder.nozzles[tool]
-  if (!history) return
-  if (aim) {
-    recorder.aim(history, aim.targetC)
-    const nozzleTargets = recorder.modes.nozzleTargets.map((target, each) => (each === tool ? aim.targetC : target))
-    recorder.set({ nozzleTargets })
-  }
-  if (wait) recorder.step('wait-nozzle', waitSeconds(recorder, history, aim?.coolingToo ?? false))
-}
-
-function heatBed(recorder: Recorder, command: Command, wait: boolean): void {
-  const aim = heatTarget(command)
-  if (aim) {
-    recorder.aim(recorder.bed, aim.targetC)
-    recorder.set({ bedTarget: aim.targetC })
-  }
-  if (wait) recorder.step('wait-bed', waitSeconds(recorder, recorder.bed, aim?.coolingToo ?? false))
-}
-
-function setLimits(recorder: Recorder, command: Command, of: LimitKind): void {
-  const before = of === 'speed' ? recorder.modes.speedLimits : recorder.modes.accelerationLimits
-  const limits: AxisLimits = { ...before }
-  for (const axis of ['x', 'y', 'z', 'e'] as const) {
-    const value = wordOf(command, axis.toUpperCase())?.value
-    if (value !== undefined && value !== null && value > 0) limits[axis] = value
-  }
-  recorder.set(of === 'speed' ? { speedLimits: limits } : { accelerationLimits: limits })
 }

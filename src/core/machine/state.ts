@@ -19,6 +19,8 @@ export type Modes = Readonly<{
   tool: number
   nozzleTargets: readonly number[]
   bedTarget: number
+  /** Null where the printer has no chamber heater. */
+  chamberTarget: number | null
   /** 0 to 1. */
   fan: number
   motorsOn: boolean
@@ -71,6 +73,7 @@ export function beginning({ printer, material, job, moment }: Stage): Beginning 
     tool: printing ? job.firstTool : 0,
     nozzleTargets: printing ? tools.map((_, tool) => (tool === job.firstTool ? material.nozzleLaterC : 0)) : tools,
     bedTarget: printing ? material.bedLaterC : 0,
+    chamberTarget: printer.heaters.chamber ? 0 : null,
     fan: printing ? 1 : 0,
     motorsOn: printing,
     softLimits: true,

@@ -12,6 +12,8 @@ export const stepKinds = [
   'probe',
   'wait-nozzle',
   'wait-bed',
+  'wait-chamber',
+  'align',
   'stand',
 ] as const
 export type StepKind = (typeof stepKinds)[number]
@@ -53,6 +55,7 @@ export type Trace = {
   /** One for each tool. */
   nozzles: HeaterHistory[]
   bed: HeaterHistory
+  chamber: HeaterHistory | null
   messages: Message[]
   totalS: number
   /** Why the rehearsal ended before the script did; null when it ran through. */

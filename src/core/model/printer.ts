@@ -35,6 +35,8 @@ const BedHeater = v.object({
   secondsCooling60To30: positive,
 })
 
+const ChamberHeater = v.object({ highestC: celsius, secondsTo40: positive, secondsCooling40To30: positive })
+
 const Probe = v.object({
   kind: v.picklist(['touch', 'inductive', 'nozzle']),
   /** Where the probe stands from the nozzle, mm. */
@@ -49,7 +51,10 @@ const Probe = v.object({
 export const Printer = v.object({
   name: v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(80)),
   about: v.string(),
-  firmware: v.object({ family: v.picklist(['board']), version: v.pipe(v.string(), v.regex(/^\d+(\.\d+)*$/)) }),
+  firmware: v.object({
+    family: v.picklist(['board', 'host', 'macro-file', 'dispensing']),
+    version: v.pipe(v.string(), v.regex(/^\d+(\.\d+)*$/)),
+  }),
   /** Which axis carries the bed: a bed on Y slides front to back, one on Z goes down. */
   bedCarriedOn: v.picklist(['y', 'z']),
   /** Where the head can go, mm, from the origin at the bed's front left corner. */
@@ -67,7 +72,7 @@ export const Printer = v.object({
   /** Whether a measured bed shape is kept in the board's memory, for M420 to load. */
   storedMesh: v.boolean(),
   tools: v.pipe(v.array(Tool), v.minLength(1)),
-  heaters: v.object({ nozzle: NozzleHeater, bed: BedHeater }),
+  heaters: v.object({ nozzle: NozzleHeater, bed: BedHeater, chamber: v.optional(v.nullable(ChamberHeater), null) }),
   display: v.nullable(v.object({ columns: whole })),
 })
 

@@ -58,7 +58,7 @@ export function rehearsalAnswer(round: Round) {
       tool: modes.tool,
       nozzle_targets: modes.nozzleTargets,
       bed_target: modes.bedTarget,
-      chamber_target: null,
+      chamber_target: modes.chamberTarget,
       fan: modes.fan,
       motors_on: modes.motorsOn,
       positioning: modes.positioning,

@@ -26,6 +26,7 @@ export const printer: Printer = {
   heaters: {
     nozzle: { highestC: 260, secondsTo200: 100, secondsCooling200To50: 240 },
     bed: { highestC: 110, secondsTo60: 120, secondsTo100: 300, secondsCooling60To30: 600 },
+    chamber: null,
   },
   display: { columns: 20 },
 }

@@ -1,17 +1,18 @@
 // A line whose command the firmware's table doesn't have, or that is no command at all.
-import { specOf } from '../../firmware/spec.ts'
+import { mayBeMacro, specOf } from '../../firmware/spec.ts'
 import type { Found, Rehearsed, Rule } from '../finding.ts'
 
 function check({ lines, stage }: Rehearsed): Found[] {
   return lines.flatMap((line): Found[] => {
     if (line.kind === 'unreadable') return [{ line: line.number, message: line.reason ?? 'This line can’t be read.' }]
-    if (!line.command || specOf(stage.firmware, line.command.name)) return []
-    return [
-      {
-        line: line.number,
-        message: `We don’t know “${line.command.name}” for this firmware, so the rehearsal leaves it out. Most boards pass over what they don’t know.`,
-      },
-    ]
+    const name = line.command?.name
+    if (name === undefined || specOf(stage.firmware, name)) return []
+    if (mayBeMacro(stage.firmware, name)) {
+      const message = `“${name}” may be a macro of this printer. We don’t know what it does, so the rehearsal leaves it out. Teach it in the command book.`
+      return [{ line: line.number, severity: 'advice', message }]
+    }
+    const message = `We don’t know “${name}” for this firmware, so the rehearsal leaves it out. Most machines pass over what they don’t know. If yours knows it, teach it in the command book.`
+    return [{ line: line.number, message }]
   })
 }
 

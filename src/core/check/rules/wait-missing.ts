@@ -1,6 +1,6 @@
 // A heater is started and never waited for, and is not warm when it is needed.
 import { celsius, duration } from '../../explain/words.ts'
-import { type Heater, specOf } from '../../firmware/spec.ts'
+import { specOf } from '../../firmware/spec.ts'
 import { type HeaterHistory, targetAt, temperatureAt } from '../../machine/heat.ts'
 import { modesAfter, stepsOf } from '../../machine/trace.ts'
 import { insertAfter, insertBefore, lastUsedLine } from '../edits.ts'
@@ -9,12 +9,14 @@ import type { Found, Rehearsed, Rule } from '../finding.ts'
 /** Boards call a heater ready within about this of its target. */
 const nearEnoughC = 5
 
+/** A chamber may well go on warming during the print. */
+type Waited = 'nozzle' | 'bed'
 type Need = { atS: number; line: number | null; what: string }
 
 /** When each heater must be warm: the nozzle at the first push, the bed at the first stroke; both at the script's end. */
-function firstNeeds({ trace }: Rehearsed): Record<Heater, Need> {
+function firstNeeds({ trace }: Rehearsed): Record<Waited, Need> {
   const end: Need = { atS: trace.totalS, line: null, what: 'when the print begins' }
-  const needs: Record<Heater, Need> = { nozzle: end, bed: end }
+  const needs: Record<Waited, Need> = { nozzle: end, bed: end }
   for (const step of stepsOf(trace)) {
     if (step.filamentMm <= 0) continue
     const line = trace.rows.line[step.command] as number
@@ -28,7 +30,7 @@ function check(rehearsed: Rehearsed): Found[] {
   const { lines, commands, trace, stage } = rehearsed
   const needs = firstNeeds(rehearsed)
   const found: Found[] = []
-  const look = (heater: Heater, history: HeaterHistory | undefined, waitName: string) => {
+  const look = (heater: Waited, history: HeaterHistory | undefined, waitName: string) => {
     if (!history) return
     const need = needs[heater]
     const target = targetAt(history, need.atS)

@@ -1,0 +1,76 @@
+// Short hands for writing firmware tables.
+import type { CommandSpec, Effect, Letter, Unit } from './spec.ts'
+
+/** A letter that needs a number after it. */
+export const num = (letter: string, means: string, unit: Unit, range?: readonly [number, number]): Letter => ({
+  letter,
+  means,
+  unit,
+  number: 'needed',
+  ...(range && { range }),
+})
+/** A letter with a number, without which the command does nothing. */
+export const must = (letter: string, means: string, unit: Unit): Letter => ({
+  ...num(letter, means, unit),
+  required: true,
+})
+/** A letter that may stand alone. */
+export const flag = (letter: string, means: string): Letter => ({ letter, means, unit: 'switch', number: 'optional' })
+/** A letter or key followed by text. */
+export const text = (letter: string, means: string): Letter => ({ letter, means, unit: 'text', number: 'optional' })
+export const onOff = (letter = 'S'): Letter => num(letter, '1 for on, 0 for off', 'switch')
+
+/** The same unit for each of several letters that mean themselves. */
+export const each = (letters: string, unit: Unit): Letter[] => [...letters].map(letter => num(letter, letter, unit))
+export const flags = (letters: string): Letter[] => [...letters].map(letter => flag(letter, `${letter} only`))
+
+export const tool = num('T', 'which tool', 'number')
+export const ends: Letter[] = [num('X', 'to X', 'mm'), num('Y', 'to Y', 'mm'), num('Z', 'to Z', 'mm')]
+export const moving: Letter[] = [...ends, num('E', 'filament', 'mm'), num('F', 'speed from here on', 'mm/min')]
+
+export const quiet = (sort: Extract<Effect, { does: 'nothing-shown' }>['sort']): Effect => ({
+  does: 'nothing-shown',
+  sort,
+})
+export const report = quiet('report')
+export const tuning = quiet('tuning')
+export const settings = quiet('settings')
+export const housekeeping = quiet('housekeeping')
+
+export const heat = (heater: 'nozzle' | 'bed' | 'chamber', wait: boolean): Effect => ({
+  does: 'heat',
+  heater,
+  wait,
+  targets: ['S'],
+  coolingToo: wait ? ['R'] : [],
+  tool: heater === 'nozzle' ? 'T' : null,
+})
+
+type More = Partial<Pick<CommandSpec, 'since' | 'text' | 'anyLetter' | 'notes'>>
+
+/** One row of a table. The example is a line made by us that reads cleanly. */
+export const row = (
+  name: string,
+  title: string,
+  effect: Effect,
+  letters: readonly Letter[],
+  example: string,
+  more: More = {},
+): CommandSpec => ({
+  name,
+  title,
+  letters,
+  effect,
+  example,
+  ...more,
+})
+
+/** A table of rows; a later row takes the place of an earlier one of the same name. */
+export const table = (...rows: readonly (readonly CommandSpec[])[]): ReadonlyMap<string, CommandSpec> =>
+  new Map(rows.flat().map(entry => [entry.name, entry]))
+
+/** The rows of a table with these names. */
+export const only = (rows: readonly CommandSpec[], names: string): CommandSpec[] => {
+  const wanted = new Set(names.split(' '))
+  return rows.filter(({ name }) => wanted.has(name))
+}

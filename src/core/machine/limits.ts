@@ -1,0 +1,45 @@
+// Limits of speed and acceleration, as commands change them on the way.
+import type { LimitKind } from '../firmware/spec.ts'
+import { type Command, numberOf } from '../gcode/line.ts'
+import type { AxisLimits } from './motion.ts'
+import type { Recorder } from './recorder.ts'
+
+/** A value that a machine would take, else the one before. */
+const positive = (value: number | null, before: number): number => (value !== null && value > 0 ? value : before)
+
+/** `perSecond` turns the number as written into mm/s or mm/s². */
+export function setLimits(recorder: Recorder, command: Command, of: LimitKind, perSecond: number): void {
+  const before = of === 'speed' ? recorder.modes.speedLimits : recorder.modes.accelerationLimits
+  const limits: AxisLimits = { ...before }
+  for (const axis of ['x', 'y', 'z', 'e'] as const) {
+    const value = numberOf(command, axis.toUpperCase())
+    if (value !== null && value > 0) limits[axis] = value * perSecond
+  }
+  recorder.set(of === 'speed' ? { speedLimits: limits } : { accelerationLimits: limits })
+}
+
+export function setMoveAcceleration(recorder: Recorder, command: Command): void {
+  const both = numberOf(command, 'S')
+  const { print, travel, retract } = recorder.modes.acceleration
+  recorder.set({
+    acceleration: {
+      print: positive(numberOf(command, 'P') ?? both, print),
+      travel: positive(numberOf(command, 'T') ?? both, travel),
+      retract: positive(numberOf(command, 'R'), retract),
+    },
+  })
+}
+
+/** One speed and one acceleration for X and Y together, and for whatever is moved. */
+export function setOverallLimits(recorder: Recorder, speedMmS: number | null, accelerationMmS2: number | null): void {
+  const { speedLimits, acceleration } = recorder.modes
+  const speed = { x: positive(speedMmS, speedLimits.x), y: positive(speedMmS, speedLimits.y) }
+  recorder.set({
+    speedLimits: { ...speedLimits, ...speed },
+    acceleration: {
+      ...acceleration,
+      print: positive(accelerationMmS2, acceleration.print),
+      travel: positive(accelerationMmS2, acceleration.travel),
+    },
+  })
+}

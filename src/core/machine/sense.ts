@@ -1,0 +1,68 @@
+// Homing, probing and aligning: how the machine finds out where it is and what shape its bed has.
+import { type Command, hasLetter, numberOf } from '../gcode/line.ts'
+import { axes } from '../model/printer.ts'
+import { probePoints } from './probe.ts'
+import type { Recorder } from './recorder.ts'
+
+/** An alignment touches each of four corners twice. */
+const alignTouches = 8
+
+export function runHome(recorder: Recorder, command: Command, turnsLevellingOff: boolean): void {
+  const { printer, firmware } = recorder.stage
+  const named = axes.filter(axis => hasLetter(command, axis.toUpperCase()))
+  let wanted = named.length ? named : [...axes]
+  if (hasLetter(command, 'O')) wanted = wanted.filter(axis => !recorder.modes.homed[axis])
+  for (const axis of firmware.homingOrder) {
+    if (!wanted.includes(axis)) continue
+    const at = recorder.position[axis]
+    const [low, high] = printer.reach[axis]
+    const distance = Number.isNaN(at) ? (high - low) / 2 : Math.abs(at - printer.homing.at[axis])
+    recorder.position[axis] = printer.homing.at[axis]
+    recorder.step('home', distance / printer.homing.speedMmS[axis])
+  }
+  const homed = { ...recorder.modes.homed }
+  const shift = { ...recorder.modes.shift }
+  for (const axis of wanted) {
+    homed[axis] = true
+    shift[axis] = 0
+  }
+  const off = turnsLevellingOff && wanted.includes('z') && (printer.probe !== null || printer.storedMesh)
+  recorder.set({ homed, shift, motorsOn: true, levelling: off ? 'off' : recorder.modes.levelling })
+}
+
+export function runProbe(recorder: Recorder, turnsLevellingOn: boolean): void {
+  const { probe } = recorder.stage.printer
+  if (!probe) return
+  for (const point of probePoints(recorder.stage.printer, probe)) {
+    recorder.position = { ...recorder.position, ...point }
+    recorder.step('probe', probe.secondsPerPoint)
+  }
+  if (turnsLevellingOn) recorder.set({ levelling: 'on' })
+}
+
+/** One touch where the head stands, or at the place that the line names. */
+export function runProbePoint(recorder: Recorder, command: Command): void {
+  const { probe } = recorder.stage.printer
+  if (!probe) return
+  const { x, y } = recorder.position
+  recorder.position = { ...recorder.position, x: numberOf(command, 'X') ?? x, y: numberOf(command, 'Y') ?? y }
+  recorder.step('probe', probe.secondsPerPoint)
+}
+
+export function runAlign(recorder: Recorder): void {
+  const { probe } = recorder.stage.printer
+  recorder.step('align', probe ? alignTouches * probe.secondsPerPoint : 0)
+}
+
+export function runMotors(recorder: Recorder, command: Command, on: boolean): void {
+  if (!on && hasLetter(command, 'S')) return
+  const named = axes.filter(axis => hasLetter(command, axis.toUpperCase()))
+  const whole = named.length === 0 && !hasLetter(command, 'E')
+  if (on) {
+    recorder.set({ motorsOn: true })
+    return
+  }
+  const homed = { ...recorder.modes.homed }
+  for (const axis of whole ? axes : named) homed[axis] = false
+  recorder.set({ homed, motorsOn: whole ? false : recorder.modes.motorsOn })
+}
