@@ -39,6 +39,16 @@ for (const colorScheme of ['light', 'dark'] as const)
       expect(await seriousFindings(page)).toEqual([])
     })
 
+    test('the command book, and teaching', async ({ page }) => {
+      await page.goto('/commands/G29')
+      await expect(page.getByRole('article', { name: 'G29' })).toContainText('In your scripts')
+      expect(await seriousFindings(page)).toEqual([])
+      await page.getByRole('button', { name: 'Teach a command' }).click()
+      await page.getByRole('button', { name: 'Teach it' }).click()
+      await expect(page.getByRole('alert')).toBeVisible()
+      expect(await seriousFindings(page)).toEqual([])
+    })
+
     test('saving under a name', async ({ page }) => {
       await page.goto('/desk/1')
       await page.getByRole('button', { name: 'Save as…' }).click()

@@ -21,6 +21,7 @@ const shots: Shot[] = [
       await page.mouse.move(640, 90)
     },
   },
+  { name: 'command-book', path: '/commands/G29' },
   {
     name: 'desk-fix',
     path: '/desk/3',

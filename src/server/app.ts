@@ -6,9 +6,12 @@ import { Hono } from 'hono'
 import { bodyLimit } from 'hono/body-limit'
 import type { Database } from './database.ts'
 import { largestBody, Refused, tooLarge } from './requests.ts'
+import { printerRoutes } from './routes/printers.ts'
 import { rehearseRoutes } from './routes/rehearse.ts'
 import { scriptRoutes } from './routes/scripts.ts'
 import { shelfRoutes } from './routes/shelf.ts'
+import { allTaught, taughtRoutes } from './routes/taught.ts'
+import { whereUsedRoutes } from './routes/uses.ts'
 import { allThings } from './things.ts'
 
 export type AppParts = {
@@ -28,10 +31,14 @@ export function makeApp({ database, screens, now }: AppParts): Hono {
         printers: allThings(database, 'printers'),
         materials: allThings(database, 'materials'),
         jobs: allThings(database, 'jobs'),
+        taught: allTaught(database),
       }),
     )
     .route('/shelf', shelfRoutes(database))
     .route('/scripts', scriptRoutes(database, now))
+    .route('/printers', printerRoutes(database, now))
+    .route('/taught', taughtRoutes(database, now))
+    .route('/uses', whereUsedRoutes(database))
     .route('/rehearse', rehearseRoutes(database))
 
   const app = new Hono().route('/api', api)
@@ -46,6 +53,6 @@ export function makeApp({ database, screens, now }: AppParts): Hono {
   const page = readFileSync(join(screens, 'index.html'), 'utf8')
   app.use('/assets/*', serveStatic({ root: screens }))
   app.get('/icon.svg', serveStatic({ root: screens }))
-  for (const path of ['/', '/desk/*']) app.get(path, context => context.html(page))
+  for (const path of ['/', '/desk/*', '/commands', '/commands/*']) app.get(path, context => context.html(page))
   return app
 }

@@ -1,13 +1,16 @@
 // Where the screens begin: the routes, under one header.
-import { StrictMode } from 'react'
+import { lazy, StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { createBrowserRouter, RouterProvider } from 'react-router'
 import { Frame } from './parts/Frame.tsx'
 import { Nowhere } from './parts/Nowhere.tsx'
-import { Desk } from './places/desk/Desk.tsx'
 import { Shelf } from './places/shelf/Shelf.tsx'
 import './style.css'
 import { applyTheme } from './state/theme.ts'
+
+// The Desk brings the editor and the chart along; the Shelf should not wait for them.
+const Desk = lazy(async () => ({ default: (await import('./places/desk/Desk.tsx')).Desk }))
+const CommandBook = lazy(async () => ({ default: (await import('./places/commands/CommandBook.tsx')).CommandBook }))
 
 applyTheme()
 
@@ -18,6 +21,8 @@ const router = createBrowserRouter([
       { path: '/', element: <Shelf /> },
       { path: '/desk/new/:draft', element: <Desk /> },
       { path: '/desk/:id', element: <Desk /> },
+      { path: '/commands', element: <CommandBook /> },
+      { path: '/commands/:name', element: <CommandBook /> },
       { path: '*', element: <Nowhere /> },
     ],
   },

@@ -4,7 +4,7 @@ import { round } from '../testing/stage.ts'
 import { lastModes } from './trace.ts'
 
 const under = (family: 'board' | 'host' | 'macro-file' | 'dispensing', lines: string[], over = {}) =>
-  round(lines, 'start', { firmware: { family, version: '1.0' }, ...over })
+  round(lines, 'start', { firmware: { family, version: '1.0', abilities: {} }, ...over })
 
 describe('the host family', () => {
   it('heats by name and waits by sensor', () => {

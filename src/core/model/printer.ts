@@ -48,13 +48,17 @@ const Probe = v.object({
   secondsPerPoint: positive,
 })
 
+export const Firmware = v.object({
+  family: v.picklist(['board', 'host', 'macro-file', 'dispensing']),
+  version: v.pipe(v.string(), v.regex(/^\d+(\.\d+)*$/, 'a version is numbers with points between them')),
+  /** What the printer says it can do, as `EEPROM` to whether it is on; empty where nobody asked it. */
+  abilities: v.optional(v.record(v.string(), v.boolean()), {}),
+})
+
 export const Printer = v.object({
   name: v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(80)),
   about: v.string(),
-  firmware: v.object({
-    family: v.picklist(['board', 'host', 'macro-file', 'dispensing']),
-    version: v.pipe(v.string(), v.regex(/^\d+(\.\d+)*$/)),
-  }),
+  firmware: Firmware,
   /** Which axis carries the bed: a bed on Y slides front to back, one on Z goes down. */
   bedCarriedOn: v.picklist(['y', 'z']),
   /** Where the head can go, mm, from the origin at the bed's front left corner. */

@@ -3,6 +3,7 @@ import { check } from '../check/check.ts'
 import type { Finding } from '../check/finding.ts'
 import { type Explained, explain } from '../explain/explain.ts'
 import { familyOf } from '../firmware/families.ts'
+import { type TaughtCommand, withTaught } from '../firmware/teach.ts'
 import type { Line } from '../gcode/line.ts'
 import { read } from '../gcode/read.ts'
 import { type Bounds, type Durations, type Filament, type Stroke, strokesOf, totals } from '../machine/outcome.ts'
@@ -17,7 +18,14 @@ import { type Passage, passagesOf } from '../script/passages.ts'
 import { resolve } from '../script/resolve.ts'
 
 /** What a script is rehearsed for. */
-export type Setting = { printer: Printer; material: Material; job: Job; moment: Moment }
+export type Setting = {
+  printer: Printer
+  material: Material
+  job: Job
+  moment: Moment
+  /** Commands that the person taught, of any family. */
+  taught?: readonly TaughtCommand[]
+}
 
 export type Round = {
   stage: Stage
@@ -35,7 +43,7 @@ export type Round = {
 
 /** Does everything there is to do with a text. Never throws, whatever the text. */
 export function goRound(text: string, setting: Setting): Round {
-  const stage: Stage = { ...setting, firmware: familyOf(setting.printer) }
+  const stage: Stage = { ...setting, firmware: withTaught(familyOf(setting.printer), setting.taught ?? []) }
   const lines = read(text)
   const commands = resolve(lines)
   const trace = rehearse(commands, stage)

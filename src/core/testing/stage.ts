@@ -12,7 +12,7 @@ import { goRound, type Round } from '../runs/round.ts'
 export const printer: Printer = {
   name: 'Test bench',
   about: 'round figures',
-  firmware: { family: 'board', version: '7.0' },
+  firmware: { family: 'board', version: '7.0', abilities: {} },
   bedCarriedOn: 'y',
   reach: { x: [0, 200], y: [0, 200], z: [0, 200] },
   bed: { x: [0, 200], y: [0, 200] },

@@ -10,6 +10,7 @@ import { goRound } from '../../core/runs/round.ts'
 import type { Database } from '../database.ts'
 import { bodyOf, Refused } from '../requests.ts'
 import { type ThingTable, thingByName } from '../things.ts'
+import { allTaught } from './taught.ts'
 
 /** Things are named (any case) or given whole. Without a job it is `small`; without a material, the job's own. */
 const Body = v.strictObject({
@@ -35,6 +36,7 @@ export function rehearseRoutes(database: Database): Hono {
       job: chosenJob,
       material: typeof wanted === 'string' ? named('materials', wanted, 'material') : wanted,
       moment,
+      taught: allTaught(database),
     })
     return context.json(rehearsalAnswer(round))
   })

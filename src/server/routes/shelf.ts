@@ -1,18 +1,17 @@
 // GET /api/shelf: every printer with its scripts, what each comes to, and what wants a look.
 import { Hono } from 'hono'
-import type { Job } from '../../core/model/job.ts'
-import type { Material } from '../../core/model/material.ts'
 import type { Printer } from '../../core/model/printer.ts'
-import { goRound } from '../../core/runs/round.ts'
+import { goRound, type Setting } from '../../core/runs/round.ts'
 import type { Database } from '../database.ts'
 import { allScripts, type SavedScript } from '../scripts.ts'
 import { allThings } from '../things.ts'
+import { allTaught } from './taught.ts'
 
 /** The most strokes sent for a small picture of the bed. */
 const mostStrokes = 60
 
-const summarize = (script: SavedScript, printer: Printer, job: Job, material: Material) => {
-  const round = goRound(script.text, { printer, job, material, moment: script.moment })
+const summarize = (script: SavedScript, setting: Setting) => {
+  const round = goRound(script.text, setting)
   return {
     durationS: round.durations.totalS,
     massG: round.filament.massG,
@@ -34,9 +33,12 @@ export function shelfRoutes(database: Database): Hono {
     const material = materials.find(each => each.name === job?.materials[0]) ?? materials[0]
     if (!job || !material)
       return context.json({ printers: printers.map(({ id, data }) => ({ id, printer: data, scripts: [] })) })
+    const taught = allTaught(database)
+    // Whatever a summary depends on is in its key, so that nothing has to be remembered to be thrown away.
+    const setUp = JSON.stringify([taught, job, material])
     const summaryOf = (script: SavedScript, printer: Printer): Summary => {
-      const key = `${script.id} ${script.revision} ${script.moment} ${printer.name}`
-      const summary = known.get(key) ?? summarize(script, printer, job, material)
+      const key = `${script.id} ${script.revision} ${script.moment} ${JSON.stringify(printer)} ${setUp}`
+      const summary = known.get(key) ?? summarize(script, { printer, job, material, moment: script.moment, taught })
       known.set(key, summary)
       return summary
     }

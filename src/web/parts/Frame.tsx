@@ -1,5 +1,6 @@
 // The header over every place: the name, where one can go, light or dark.
 import { Moon, Sun } from 'lucide-react'
+import { Suspense } from 'react'
 import { NavLink, Outlet, useLocation } from 'react-router'
 import { lastDesk } from '../state/desk.ts'
 import { useTheme } from '../state/theme.ts'
@@ -30,6 +31,9 @@ export function Frame() {
           <NavLink to={lastDesk()} className={place(onDesk)} aria-current={onDesk ? 'page' : undefined}>
             Desk
           </NavLink>
+          <NavLink to="/commands" className={({ isActive }) => place(isActive)}>
+            Command book
+          </NavLink>
         </nav>
         <button
           type="button"
@@ -41,7 +45,9 @@ export function Frame() {
         </button>
       </header>
       <main id="place" className="min-h-0 flex-1 overflow-auto">
-        <Outlet />
+        <Suspense fallback={<p className="p-6 text-soft">One moment…</p>}>
+          <Outlet />
+        </Suspense>
       </main>
     </div>
   )

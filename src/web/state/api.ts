@@ -1,12 +1,20 @@
 // What the screens ask of the server. A refusal comes back as a plain sentence.
 import type { Severity } from '../../core/check/finding.ts'
+import type { TaughtCommand } from '../../core/firmware/teach.ts'
 import type { Job } from '../../core/model/job.ts'
 import type { Material } from '../../core/model/material.ts'
 import type { Printer } from '../../core/model/printer.ts'
 import type { Moment } from '../../core/model/script.ts'
 
 type Kept<T> = { id: number; data: T }
-export type Things = { printers: Kept<Printer>[]; materials: Kept<Material>[]; jobs: Kept<Job>[] }
+export type Things = {
+  printers: Kept<Printer>[]
+  materials: Kept<Material>[]
+  jobs: Kept<Job>[]
+  taught: TaughtCommand[]
+}
+
+export type Use = { scriptId: number; script: string; line: number; text: string; asleep: boolean }
 
 export type ScriptHead = {
   id: number
@@ -64,4 +72,11 @@ export const api = {
     ask<SavedScript>('/scripts', 'POST', script),
   save: (id: number, change: { printerId: number; moment: Moment; text: string; note: string; base: number }) =>
     ask<SavedScript>(`/scripts/${id}`, 'PUT', change),
+  uses: (name: string) => ask<Use[]>(`/uses/${encodeURIComponent(name)}`),
+  teach: (command: TaughtCommand) => ask<TaughtCommand[]>('/taught', 'PUT', command),
+  forget: ({ family, name }: TaughtCommand) =>
+    ask<TaughtCommand[]>(`/taught/${family}/${encodeURIComponent(name)}`, 'DELETE'),
+  bringTaught: (file: unknown) => ask<TaughtCommand[]>('/taught/file', 'POST', file),
+  setFirmware: (id: number, firmware: Printer['firmware']) =>
+    ask<Kept<Printer>>(`/printers/${id}/firmware`, 'PUT', firmware),
 }

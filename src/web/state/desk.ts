@@ -52,7 +52,9 @@ export function settingOf(things: Things | null, chosen: Chosen): Setting | null
   const printer = things?.printers.find(({ id }) => id === chosen.printerId)?.data
   const material = things?.materials.find(({ data }) => data.name === chosen.materialName)?.data
   const job = things?.jobs.find(({ data }) => data.name === chosen.jobName)?.data
-  return printer && material && job ? { printer, material, job, moment: chosen.moment } : null
+  return printer && material && job
+    ? { printer, material, job, moment: chosen.moment, taught: things?.taught ?? [] }
+    : null
 }
 
 /** The text as a file has it, with its own line ends. */
@@ -113,7 +115,8 @@ function keepSoon(): void {
 addEventListener('pagehide', keepNow)
 
 async function loadThings(): Promise<Things> {
-  const things = getState().things ?? (await api.things())
+  // Read afresh each time: printers and taught commands may have changed in another place.
+  const things = await api.things()
   setState({ things })
   return things
 }

@@ -1,0 +1,57 @@
+// What a printer's reply to M115 tells of its firmware: a proposal, which the person confirms.
+import type { FamilyName } from './spec.ts'
+
+export type Identified = {
+  /** Null when the reply fits none of the families we know. */
+  family: FamilyName | null
+  /** Why this family, in a few plain words. */
+  because: string
+  /** Numbers and points only (`2.1.3`); null when the reply has none. */
+  version: string | null
+  machine: string | null
+  /** The ability lines, as `AUTOREPORT_TEMP` to whether it is on. */
+  abilities: Record<string, boolean>
+}
+
+/** `NAME:value` pairs run on in one line; a name is capitals and underscores, and what follows runs to the next name. */
+function fields(line: string): Map<string, string> {
+  const found = [...line.matchAll(/(?:^|\s)([A-Z][A-Z_]{2,}):/g)]
+  return new Map(
+    found.map((each, i) => {
+      const from = (each.index as number) + each[0].length
+      return [each[1] as string, line.slice(from, found[i + 1]?.index ?? line.length).trim()]
+    }),
+  )
+}
+
+/**
+ * Reads a pasted reply. A board tells its abilities in lines of their own (`Cap:EEPROM:1`); a board with macro files names its
+ * electronics and the firmware's date; a host has a version that ends in a count and a digest (`12.1-87-g1a2b3c4d`).
+ */
+export function identify(reply: string): Identified {
+  const lines = reply.split(/\r?\n|\r/).map(line => line.replace(/^(?:Recv:|ok|>>>|<<<|\/\/)\s*/, '').trim())
+  const abilities: Record<string, boolean> = {}
+  const all = new Map<string, string>()
+  for (const line of lines) {
+    const ability = /^Cap:([A-Z0-9_]+):([01])$/i.exec(line)
+    if (ability) abilities[(ability[1] as string).toUpperCase()] = ability[2] === '1'
+    else for (const [name, value] of fields(line)) all.set(name, value)
+  }
+  const told = all.get('FIRMWARE_VERSION') ?? all.get('FIRMWARE_NAME') ?? ''
+  const version = /\d+(?:\.\d+)+|\d+/.exec(told)?.[0] ?? null
+  const machine = all.get('MACHINE_TYPE') ?? all.get('ELECTRONICS') ?? null
+  const known = familyOf(all, told, Object.keys(abilities).length)
+  return { ...known, version, machine, abilities }
+}
+
+function familyOf(all: Map<string, string>, told: string, abilities: number): Pick<Identified, 'family' | 'because'> {
+  if (abilities > 0) return { family: 'board', because: `it lists ${abilities} abilities in lines of their own` }
+  if (all.has('ELECTRONICS') && all.has('FIRMWARE_DATE'))
+    return { family: 'macro-file', because: 'it names its electronics and the firmware’s date' }
+  if (/\d-\d+-g[0-9a-f]{6,}/.test(told)) return { family: 'host', because: 'its version ends in a count and a digest' }
+  if (all.has('HEADS')) return { family: 'dispensing', because: 'it counts its heads' }
+  return {
+    family: null,
+    because: all.size ? 'it has none of the signs that we know' : 'there is no reply to M115 in this text',
+  }
+}

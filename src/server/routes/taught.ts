@@ -1,0 +1,50 @@
+// /api/taught: commands that the person taught; kept one by one, taken along and brought in as one open file.
+import { Hono } from 'hono'
+import * as v from 'valibot'
+import { TaughtCommand, TaughtFile } from '../../core/firmware/teach.ts'
+import type { Database } from '../database.ts'
+import { bodyOf, Refused } from '../requests.ts'
+
+export const allTaught = (database: Database): TaughtCommand[] =>
+  database
+    .prepare<[], { data: string }>('SELECT data FROM taught_commands ORDER BY family, name')
+    .all()
+    .map(({ data }) => v.parse(TaughtCommand, JSON.parse(data)))
+
+export function taughtRoutes(database: Database, now: () => string): Hono {
+  const keep = (command: TaughtCommand) =>
+    database
+      .prepare('INSERT OR REPLACE INTO taught_commands (family, name, data, changed_at) VALUES (?, ?, ?, ?)')
+      .run(command.family, command.name, JSON.stringify(command), now())
+
+  return new Hono()
+    .get('/', context => context.json(allTaught(database)))
+    .put('/', async context => {
+      keep(await bodyOf(context, TaughtCommand))
+      return context.json(allTaught(database))
+    })
+    .delete('/:family/:name', context => {
+      const { family, name } = context.req.param()
+      const { changes } = database
+        .prepare('DELETE FROM taught_commands WHERE family = ? AND name = ?')
+        .run(family, name)
+      if (changes === 0) throw new Refused(404, `Nothing was taught about ${name} for the ${family} family.`)
+      return context.json(allTaught(database))
+    })
+    .get('/file', context => {
+      const file: v.InferOutput<typeof TaughtFile> = {
+        format: 'warm-prelude taught commands',
+        version: 1,
+        commands: allTaught(database),
+      }
+      context.header('content-disposition', 'attachment; filename="taught-commands.json"')
+      return context.body(`${JSON.stringify(file, null, 2)}\n`, 200, { 'content-type': 'application/json' })
+    })
+    .post('/file', async context => {
+      const file = await bodyOf(context, TaughtFile)
+      database.transaction(() => {
+        for (const command of file.commands) keep(command)
+      })()
+      return context.json(allTaught(database))
+    })
+}

@@ -1,0 +1,146 @@
+// The command book: every command, found by word or by what it does, with its letters and where the person's scripts use it.
+import { useEffect, useMemo, useState } from 'react'
+import { Link, useNavigate, useParams } from 'react-router'
+import { type BookEntry, bookOf, searchBook } from '../../../core/firmware/book.ts'
+import { families } from '../../../core/firmware/families.ts'
+import type { FamilyName } from '../../../core/firmware/spec.ts'
+import { withTaught } from '../../../core/firmware/teach.ts'
+import { Button } from '../../parts/Button.tsx'
+import { api, type Things } from '../../state/api.ts'
+import { CommandPage } from './CommandPage.tsx'
+import { IdentifyPanel } from './IdentifyPanel.tsx'
+import { TaughtFiles } from './TaughtFiles.tsx'
+import { TeachPanel } from './TeachPanel.tsx'
+
+const familyNames = Object.keys(families) as FamilyName[]
+
+export function CommandBook() {
+  const { name } = useParams()
+  const navigate = useNavigate()
+  const [things, setThings] = useState<Things | null>(null)
+  const [problem, setProblem] = useState<string | null>(null)
+  const [query, setQuery] = useState('')
+  const [family, setFamily] = useState<FamilyName | 'all'>('all')
+  const [panel, setPanel] = useState<'teach' | 'identify' | null>(null)
+  useEffect(() => {
+    document.title = 'Command book · Warm Prelude'
+    api.things().then(setThings, error => setProblem((error as Error).message))
+  }, [])
+
+  const book = useMemo(() => {
+    const wanted = familyNames.filter(each => family === 'all' || each === family)
+    return bookOf(wanted.map(each => withTaught(families[each], things?.taught ?? [])))
+  }, [family, things])
+  const found = useMemo(() => searchBook(book, query), [book, query])
+  const chosen = book.find(entry => entry.name === name) ?? found[0]
+
+  return (
+    <div className="mx-auto flex h-full max-w-[1500px] flex-col gap-3 px-6 py-4">
+      <div className="flex shrink-0 flex-wrap items-center gap-x-4 gap-y-2">
+        <h1 className="font-serif text-[27px] font-semibold">Command book</h1>
+        <input
+          type="search"
+          value={query}
+          onChange={event => setQuery(event.target.value)}
+          aria-label="Search the commands"
+          placeholder="G28, or: wait for bed"
+          className="w-64 rounded-button border border-rule bg-raised px-3 py-1.5 placeholder:text-soft"
+        />
+        <fieldset className="flex gap-1">
+          <legend className="sr-only">Firmware family</legend>
+          {(['all', ...familyNames] as const).map(each => (
+            <label
+              key={each}
+              className={`cursor-pointer rounded-button border px-2.5 py-1 text-[14px] has-focus-visible:outline-2 ${family === each ? 'border-ink bg-sunk font-semibold' : 'border-rule bg-raised'}`}
+            >
+              <input
+                type="radio"
+                name="family"
+                className="sr-only"
+                checked={family === each}
+                onChange={() => setFamily(each)}
+              />
+              {each === 'all' ? 'all families' : each}
+            </label>
+          ))}
+        </fieldset>
+        <div className="ml-auto flex gap-2">
+          <Button onClick={() => setPanel('identify')}>Identify a printer</Button>
+          <Button main onClick={() => setPanel('teach')}>
+            Teach a command
+          </Button>
+        </div>
+      </div>
+      {problem && (
+        <p role="alert" className="text-bad">
+          {problem}
+        </p>
+      )}
+      <div className="grid min-h-0 flex-1 grid-cols-[minmax(280px,0.8fr)_minmax(0,1.6fr)] gap-4">
+        <div className="flex min-h-0 flex-col gap-2">
+          <List entries={found} chosen={chosen} query={query} />
+          <TaughtFiles taught={things?.taught ?? []} onChange={taught => things && setThings({ ...things, taught })} />
+        </div>
+        {chosen && (
+          <CommandPage
+            key={chosen.name}
+            entry={chosen}
+            onForget={taught => things && setThings({ ...things, taught })}
+            taught={things?.taught ?? []}
+          />
+        )}
+      </div>
+      {panel === 'teach' && (
+        <TeachPanel
+          name={found.length === 0 ? query : ''}
+          onClose={() => setPanel(null)}
+          onTaught={(taught, command) => {
+            if (things) setThings({ ...things, taught })
+            setPanel(null)
+            setQuery('')
+            void navigate(`/commands/${command.name}`)
+          }}
+        />
+      )}
+      {panel === 'identify' && things && (
+        <IdentifyPanel
+          printers={things.printers}
+          onClose={() => setPanel(null)}
+          onSet={changed =>
+            setThings({ ...things, printers: things.printers.map(each => (each.id === changed.id ? changed : each)) })
+          }
+        />
+      )}
+    </div>
+  )
+}
+
+function List({ entries, chosen, query }: { entries: BookEntry[]; chosen: BookEntry | undefined; query: string }) {
+  return (
+    <nav aria-label="Commands" className="min-h-0 flex-1 overflow-auto rounded-card border border-rule bg-raised">
+      {entries.length === 0 && (
+        <p className="p-4 text-soft">
+          No command is called “{query}” or does that. If your printer knows one, teach it.
+        </p>
+      )}
+      <ul>
+        {entries.map(entry => (
+          <li key={entry.name} className="border-b border-rule last:border-b-0">
+            <Link
+              to={`/commands/${entry.name}`}
+              aria-current={entry.name === chosen?.name ? 'page' : undefined}
+              className={`flex items-baseline gap-3 px-3 py-1.5 hover:bg-sunk ${entry.name === chosen?.name ? 'bg-heat-fill' : ''}`}
+            >
+              <code className="w-14 shrink-0 truncate font-mono text-[14px] font-semibold has-[+.long]:w-auto">
+                {entry.name}
+              </code>
+              <span className={`min-w-0 truncate text-[14px] ${entry.name.length > 5 ? 'long' : ''}`}>
+                {entry.inFamilies[0]?.spec.title}
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </nav>
+  )
+}

@@ -1,0 +1,138 @@
+// Identifying a printer: its reply to M115 is pasted, what it tells is proposed, the person confirms.
+import { useMemo, useState } from 'react'
+import { families } from '../../../core/firmware/families.ts'
+import { identify } from '../../../core/firmware/identify.ts'
+import type { FamilyName } from '../../../core/firmware/spec.ts'
+import { Button } from '../../parts/Button.tsx'
+import { Field, fieldLook } from '../../parts/Field.tsx'
+import { Panel } from '../../parts/Panel.tsx'
+import { api, type Things } from '../../state/api.ts'
+
+type KeptPrinter = Things['printers'][number]
+type Props = { printers: KeptPrinter[]; onClose: () => void; onSet: (printer: KeptPrinter) => void }
+
+export function IdentifyPanel({ printers, onClose, onSet }: Props) {
+  const [reply, setReply] = useState('')
+  const [printerId, setPrinterId] = useState(printers[0]?.id ?? 0)
+  const [family, setFamily] = useState<FamilyName | ''>('')
+  const [version, setVersion] = useState<string | null>(null)
+  const [told, setTold] = useState<{ text: string; bad: boolean } | null>(null)
+  const found = useMemo(() => identify(reply), [reply])
+  const abilities = Object.entries(found.abilities)
+  const wantedFamily = family || found.family
+  const wantedVersion = version ?? found.version ?? ''
+
+  const confirm = async () => {
+    if (!wantedFamily) return setTold({ text: 'Say which family it is.', bad: true })
+    try {
+      const changed = await api.setFirmware(printerId, {
+        family: wantedFamily,
+        version: wantedVersion,
+        abilities: found.abilities,
+      })
+      onSet(changed)
+      setTold({
+        text: `${changed.data.name} now runs the ${wantedFamily} family, version ${wantedVersion}.`,
+        bad: false,
+      })
+    } catch (error) {
+      setTold({ text: (error as Error).message, bad: true })
+    }
+  }
+
+  return (
+    <Panel
+      open
+      wide
+      onClose={onClose}
+      title="Identify a printer"
+      about="Send M115 to the printer, and paste all that it answers here."
+    >
+      <Field name="The reply">
+        {id => (
+          <textarea
+            id={id}
+            rows={5}
+            value={reply}
+            onChange={event => setReply(event.target.value)}
+            className={`${fieldLook} font-mono text-[13px]`}
+          />
+        )}
+      </Field>
+      {reply.trim() !== '' && (
+        <p className="mt-2" role="status">
+          {found.family ? (
+            <>
+              This looks like the <b>{found.family}</b> family: {found.because}. {families[found.family].about}
+            </>
+          ) : (
+            <>We can’t tell the family: {found.because}. Choose it yourself.</>
+          )}
+        </p>
+      )}
+      {abilities.length > 0 && (
+        <ul aria-label="Abilities" className="mt-2 flex max-h-28 flex-wrap gap-1.5 overflow-auto text-[13px]">
+          {abilities.map(([ability, on]) => (
+            <li key={ability} className={`rounded-sm border border-rule px-1.5 font-mono ${on ? '' : 'text-soft'}`}>
+              {ability} {on ? 'yes' : 'no'}
+            </li>
+          ))}
+        </ul>
+      )}
+      <div className="mt-3 grid grid-cols-3 gap-3">
+        <Field name="Printer">
+          {id => (
+            <select
+              id={id}
+              value={printerId}
+              onChange={event => setPrinterId(Number(event.target.value))}
+              className={fieldLook}
+            >
+              {printers.map(each => (
+                <option key={each.id} value={each.id}>
+                  {each.data.name}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+        <Field name="Family">
+          {id => (
+            <select
+              id={id}
+              value={wantedFamily ?? ''}
+              onChange={event => setFamily(event.target.value as FamilyName)}
+              className={fieldLook}
+            >
+              {!wantedFamily && <option value="">not known</option>}
+              {Object.keys(families).map(each => (
+                <option key={each}>{each}</option>
+              ))}
+            </select>
+          )}
+        </Field>
+        <Field name="Version">
+          {id => (
+            <input
+              id={id}
+              value={wantedVersion}
+              onChange={event => setVersion(event.target.value)}
+              className={fieldLook}
+            />
+          )}
+        </Field>
+      </div>
+      {told && (
+        <p role={told.bad ? 'alert' : 'status'} className={`mt-2 text-[14px] ${told.bad ? 'text-bad' : 'text-good'}`}>
+          {told.text}
+        </p>
+      )}
+      <div className="mt-4 flex justify-end gap-2">
+        <Button onClick={onClose}>Close</Button>
+        <Button main onClick={() => void confirm()}>
+          That is right
+        </Button>
+      </div>
+    </Panel>
+  )
+}

@@ -1,0 +1,53 @@
+// Taught commands taken along as a file, and brought in from one.
+import { useRef, useState } from 'react'
+import type { TaughtCommand } from '../../../core/firmware/teach.ts'
+import { Button } from '../../parts/Button.tsx'
+import { api } from '../../state/api.ts'
+
+type Props = { taught: TaughtCommand[]; onChange: (taught: TaughtCommand[]) => void }
+
+export function TaughtFiles({ taught, onChange }: Props) {
+  const file = useRef<HTMLInputElement>(null)
+  const [problem, setProblem] = useState<string | null>(null)
+  const bring = async (chosen: File | undefined) => {
+    if (!chosen) return
+    try {
+      onChange(await api.bringTaught(JSON.parse(await chosen.text())))
+      setProblem(null)
+    } catch (error) {
+      setProblem(error instanceof SyntaxError ? `“${chosen.name}” is not JSON.` : (error as Error).message)
+    }
+  }
+  return (
+    <div className="flex flex-wrap items-center gap-2">
+      <p className="text-[14px] text-soft">Taught commands:</p>
+      {problem && (
+        <p role="alert" className="max-w-64 self-center text-[13px] text-bad">
+          {problem}
+        </p>
+      )}
+      <input
+        ref={file}
+        type="file"
+        accept="application/json,.json"
+        aria-label="A file of taught commands"
+        tabIndex={-1}
+        className="sr-only"
+        onChange={event => {
+          void bring(event.target.files?.[0])
+          event.target.value = ''
+        }}
+      />
+      <Button onClick={() => file.current?.click()}>Bring in a file</Button>
+      {taught.length > 0 && (
+        <a
+          href="/api/taught/file"
+          download
+          className="rounded-button border border-rule bg-raised px-3.5 py-1.5 text-[14px] hover:border-soft"
+        >
+          Take {taught.length} along
+        </a>
+      )}
+    </div>
+  )
+}
