@@ -1,7 +1,9 @@
-// The core in a web worker: a whole round for each text that it is sent.
+// The core in a web worker: a whole round for each text that it is sent, and plans for edits.
 import { expose } from 'comlink'
 import { splitLines } from '../core/gcode/read.ts'
 import { readinessOf } from '../core/machine/readiness.ts'
+import { applyEdits } from '../core/model/script.ts'
+import { type EditRequest, planEdit } from '../core/runs/edit.ts'
 import { goRound, type Setting } from '../core/runs/round.ts'
 
 /** A script this long is a whole print; the Desk works on its beginning. */
@@ -26,9 +28,16 @@ function rehearse(whole: string, setting: Setting) {
   return { ...round, readiness: readinessOf(round.trace, stage), cutAt }
 }
 
+/** A plan for an edit, with the rehearsal of what it would make of the text; or the reason why there is none. */
+function propose(whole: string, setting: Setting, request: EditRequest) {
+  const { text } = beginningOf(whole)
+  const plan = planEdit(text, goRound(text, setting), request)
+  return plan.ok ? { ...plan, round: rehearse(applyEdits(whole, plan.edits), setting) } : plan
+}
+
 /** What the Desk shows of a round. `cutAt` is the number of lines of a text too long to be rehearsed whole, else null. */
 export type DeskRound = ReturnType<typeof rehearse>
 
-const rehearser = { rehearse }
+const rehearser = { rehearse, propose }
 export type Rehearser = typeof rehearser
 expose(rehearser)

@@ -1,9 +1,8 @@
 // What a rule is and what it finds.
-import type { Line } from '../gcode/line.ts'
-import type { PlainCommand } from '../machine/rehearse.ts'
-import type { Stage } from '../machine/state.ts'
-import type { Trace } from '../machine/trace.ts'
 import type { Edit, Moment } from '../model/script.ts'
+import type { Rehearsed } from '../script/edits/plan.ts'
+
+export type { Rehearsed }
 
 export type Severity = 'error' | 'warning' | 'advice'
 export type RuleGroup = 'order' | 'heat' | 'motion' | 'filament' | 'end' | 'firmware' | 'values'
@@ -12,15 +11,6 @@ export type RuleGroup = 'order' | 'heat' | 'motion' | 'filament' | 'end' | 'firm
 export type Fix = { title: string; edits: Edit[] }
 
 export type Finding = { rule: string; severity: Severity; line: number; message: string; fixes: Fix[] }
-
-/** Everything a rule may look at: the script read, and what became of it on the simulated printer. */
-export type Rehearsed = {
-  text: string
-  lines: readonly Line[]
-  commands: readonly PlainCommand[]
-  trace: Trace
-  stage: Stage
-}
 
 /** What a rule gives for each place that it finds; the severity is the rule's own unless said otherwise. */
 export type Found = { line: number; message: string; fixes?: Fix[]; severity?: Severity }

@@ -103,6 +103,9 @@ export function read(text: string): Line[] {
 export const write = (lines: readonly Line[]): string =>
   lines.map(line => line.pieces.map(piece => piece.text).join('') + line.ending).join('')
 
+/** `G28`, `M104 S0`, `T1`, or a long name in capitals with an underscore (`BED_MESH_CLEAR`). */
+const looksLikeCommand = /^(?:[GMTgmt]\d|[A-Z][A-Z0-9]*_[A-Z0-9_]+(?:\s|$))/
+
 /**
  * The command that a comment puts to sleep (`;M420 S1`), as a line of its own at its place in the text; null when the
  * comment is prose. Only commands that read cleanly count, so “; G28 finds zero” stays prose.
@@ -110,7 +113,7 @@ export const write = (lines: readonly Line[]): string =>
 export function sleeping(line: Line): Line | null {
   if (line.kind !== 'comment') return null
   const start = line.raw.search(/[^\s;]/)
-  if (start < 0 || !/^[GMT]\d/i.test(line.raw.slice(start))) return null
+  if (start < 0 || !looksLikeCommand.test(line.raw.slice(start))) return null
   const inner = readLine(line.raw.slice(start), line.number, line.from + start, line.ending)
   const clean = inner.pieces.every(
     piece => piece.kind !== 'stray' && !(piece.kind === 'word' && (piece.flaw || bare(piece, inner))),

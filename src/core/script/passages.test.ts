@@ -37,6 +37,30 @@ describe('passages', () => {
     expect(passage).toMatchObject({ kind: 'probe', title: 'Get ready', firstLine: 2, lastLine: 4 })
   })
 
+  it('lets a boxed heading hold over blank lines, with its parts inside', () => {
+    const text =
+      ';=====\n; Get ready\n;=====\nM140 S60\n\nG28\n; feel the bed\nG29\n\n;=====\n; Purge\n;=====\nM109 S200\n'
+    const [ready, purge] = round(text).passages
+    expect(ready).toMatchObject({ title: 'Get ready', headingLine: 1, firstLine: 4, lastLine: 8 })
+    expect(ready?.parts.map(({ title, firstLine }) => [title, firstLine])).toEqual([
+      ['Start heating', 4],
+      ['Find zero', 6],
+      ['feel the bed', 8],
+    ])
+    expect(purge).toMatchObject({ title: 'Purge', headingLine: 10, firstLine: 13 })
+  })
+
+  it.each(['; --- Purge ---', ';;; Purge ;;;', '; *** Purge ***', ';== Purge', '(-- Purge --)'])(
+    'reads the heading in %s',
+    heading => {
+      expect(round(`G28\n\n${heading}\nG29`).passages[1]).toMatchObject({ title: 'Purge', headingLine: 3 })
+    },
+  )
+
+  it('tells how much each pushes', () => {
+    expect(round('M83\nG28\nM109 S200\n\nG1 X10 Y10 F3000\nG1 Y60 E5\nG1 E-1\n').passages.at(-1)?.pushedMm).toBe(5)
+  })
+
   it('takes a first plain comment for the title of the script', () => {
     expect(round('; My script\nG21\nG28').passages.map(({ title }) => title)).toEqual(['Set-up', 'Find zero'])
   })

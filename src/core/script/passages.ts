@@ -1,163 +1,29 @@
-// Finds passages: runs of lines with one purpose, told from what their commands do and from the heading above them.
-import { specOf } from '../firmware/spec.ts'
+// Finds passages: runs of lines with one purpose, told from what their commands do and from the headings that people write.
 import { commentOf, type Line } from '../gcode/line.ts'
 import { sleeping } from '../gcode/read.ts'
 import type { Stage } from '../machine/state.ts'
-import { type Step, stepsOfCommand, type Trace } from '../machine/trace.ts'
+import type { Trace } from '../machine/trace.ts'
+import { goesWith, kindOf, type PassageKind, type Purpose, purposeOf, titleOf } from './purposes.ts'
 
-export const passageKinds = [
-  'setup',
-  'message',
-  'firmware-check',
-  'heat',
-  'heat-wait',
-  'soak',
-  'home',
-  'align',
-  'probe',
-  'levelling',
-  'z-offset',
-  'purge-line',
-  'purge-spot',
-  'wipe',
-  'prime',
-  'retract',
-  'park',
-  'present',
-  'cool-down',
-  'motors-off',
-  'fan',
-  'limits',
-  'tool',
-  'mix',
-  'origin',
-  'other',
-] as const
-export type PassageKind = (typeof passageKinds)[number]
+export type { PassageKind } from './purposes.ts'
 
 export type Passage = {
   kind: PassageKind
   /** The person's own heading when there is one, else our word for the kind. */
   title: string
+  /** The first line of the comments that head it; null without any. */
+  headingLine: number | null
+  /** Its first and last command, awake or asleep. */
   firstLine: number
   lastLine: number
   /** False when all its commands are asleep in comments. */
   enabled: boolean
   startS: number
   endS: number
-}
-
-const kindTitles: Record<PassageKind, string> = {
-  setup: 'Set-up',
-  message: 'Message',
-  'firmware-check': 'Firmware check',
-  heat: 'Start heating',
-  'heat-wait': 'Heat and wait',
-  soak: 'Soak',
-  home: 'Find zero',
-  align: 'Align the gantry',
-  probe: 'Probe the bed',
-  levelling: 'Levelling',
-  'z-offset': 'Z offset',
-  'purge-line': 'Purge line',
-  'purge-spot': 'Purge on the spot',
-  wipe: 'Wipe',
-  prime: 'Prime',
-  retract: 'Retract',
-  park: 'Park',
-  present: 'Present the print',
-  'cool-down': 'Cool down',
-  'motors-off': 'Motors off',
-  fan: 'Fan',
-  limits: 'Limits',
-  tool: 'Tool',
-  mix: 'Mix',
-  origin: 'Origin',
-  other: 'Other',
-}
-
-/** What one line is for, or null for a line that goes along with its neighbours (a mode, a report, a filament reset). */
-type Purpose = PassageKind | 'move' | null
-
-/** Moves that come before what a passage is named after belong to it; this is how strongly a purpose names a passage. */
-const weight: Record<string, number> = {
-  probe: 9,
-  home: 8,
-  'purge-line': 7,
-  'purge-spot': 6,
-  'heat-wait': 6,
-  soak: 6,
-  levelling: 5,
-  'cool-down': 5,
-  tool: 5,
-  heat: 4,
-  'motors-off': 3,
-  prime: 3,
-  retract: 2,
-  fan: 2,
-  limits: 2,
-  move: 1,
-  message: 1,
-  origin: 1,
-  setup: 0,
-}
-
-function purposeOf(line: Line, trace: Trace | null, command: number, stage: Stage): Purpose {
-  const parsed = line.command
-  if (!parsed) return null
-  const effect = specOf(stage.firmware, parsed.name)?.effect
-  if (!effect) return 'other'
-  const aim = parsed.words.find(word => word.letter === 'S' || word.letter === 'R')?.value ?? null
-  switch (effect.does) {
-    case 'heat':
-      return aim === 0 ? 'cool-down' : effect.wait ? 'heat-wait' : 'heat'
-    case 'home':
-      return 'home'
-    case 'probe':
-      return 'probe'
-    case 'levelling':
-      return 'levelling'
-    case 'motors':
-      return effect.on ? 'setup' : 'motors-off'
-    case 'fan':
-      return 'fan'
-    case 'message':
-      return 'message'
-    case 'limits':
-    case 'move-acceleration':
-    case 'soft-limits':
-      return 'limits'
-    case 'tool':
-    case 'change-filament':
-      return 'tool'
-    case 'dwell': {
-      const seconds = trace ? stepsOfCommand(trace, command).reduce((sum, step) => sum + step.end - step.start, 0) : 0
-      return seconds >= 60 ? 'soak' : null
-    }
-    case 'firmware-retract':
-      return effect.back ? 'retract' : 'prime'
-    case 'units':
-    case 'positioning':
-    case 'extrusion-mode':
-      return 'setup'
-    case 'move':
-    case 'arc':
-      return trace ? purposeOfMove(stepsOfCommand(trace, command)) : 'move'
-    default:
-      return null
-  }
-}
-
-/** A move that pushes along a way is a purge line, one that pushes on the spot a purge there, a small one a prime. */
-function purposeOfMove(steps: readonly Step[]): Purpose {
-  const pushed = steps.reduce((sum, step) => sum + Math.max(0, step.filamentMm), 0)
-  const drawn = steps.some(step => step.filamentMm < 0)
-  if (pushed > 0) {
-    if (steps.some(step => step.kind === 'extrude' && Math.hypot(step.to.x - step.from.x, step.to.y - step.from.y) > 5))
-      return 'purge-line'
-    return pushed >= 5 ? 'purge-spot' : 'prime'
-  }
-  return drawn ? 'retract' : 'move'
+  /** Filament pushed in it, mm. */
+  pushedMm: number
+  /** What it is made of, where that is more than one thing; one level deep. */
+  parts: Passage[]
 }
 
 /** A comment line that heads what follows: words, maybe decorated. Sleeping commands and our own marks are none. */
@@ -169,92 +35,145 @@ export function headingOf(line: Line): string | null {
   return /\p{L}/u.test(words) ? words : null
 }
 
-/** An undecorated comment that opens the script is its title, not the heading of what comes next. */
-const isTitle = (line: Line, lines: readonly Line[]): boolean =>
-  lines.find(each => each.kind !== 'blank') === line && !/([^\s\p{L}\p{N}])\1/u.test(line.raw.replace(/^\s*;/, ''))
+/** Signs in a row, as in `;====` or `; --- x ---`. */
+const decorated = (line: Line): boolean => /([^\s\p{L}\p{N}.])\1/u.test(line.raw.replace(/^\s*;/, ''))
 
-type Group = { lines: Line[]; purposes: Purpose[]; heading: string | null; asleep: boolean }
+/**
+ * A decorated heading holds for all that follows up to a blank line, whatever its purposes; a boxed one, with a rule of signs
+ * over or under its words, holds until the next heading of its kind, blank lines or not.
+ */
+type Heading = { title: string; line: number; section: boolean; boxed: boolean }
 
-/** Whether a purpose may go on in a group that has `present`: the same aim, or something that only goes along. */
-function goesWith(group: Group, purpose: Purpose, first: boolean): boolean {
-  if (purpose === null || purpose === 'message') return true
-  const named = group.purposes.filter((each): each is PassageKind | 'move' => each !== null && each !== 'message')
-  if (named.length === 0) return true
-  const strongest = named.reduce((a, b) => ((weight[b] ?? 0) > (weight[a] ?? 0) ? b : a))
-  if (strongest === purpose) return true
-  // A change of mode belongs to the moves around it, but for the modes that a script sets first of all.
-  if (purpose === 'setup' && moves.includes(strongest)) return true
-  if (strongest === 'setup' && !first && moves.includes(purpose)) return true
-  return neighbours.some(each => each.includes(strongest) && each.includes(purpose))
+/**
+ * The heading in a run of comment lines: its first decorated line with words, or a line with words next to a rule of signs,
+ * or else its first line with words. Null where it is the title of the whole script, or has no words.
+ */
+function headingIn(comments: readonly Line[], opensScript: boolean): Heading | null {
+  const worded = comments.filter(line => headingOf(line) !== null)
+  const first = comments[0]
+  const section = comments.some(decorated)
+  if (!first || !worded[0] || (opensScript && !section)) return null
+  const chosen = worded.find(decorated) ?? worded[0]
+  const boxed = comments.some(line => decorated(line) && headingOf(line) === null)
+  return { title: headingOf(chosen) ?? '', line: first.number, section, boxed }
 }
 
-const moves: readonly Purpose[] = ['purge-line', 'purge-spot', 'prime', 'retract', 'move']
-const neighbours: readonly (readonly Purpose[])[] = [
-  moves,
-  ['heat', 'heat-wait'],
-  ['setup', 'limits', 'fan'],
-  ['cool-down', 'fan', 'motors-off'],
-  ['probe', 'levelling'],
-]
+type Group = { lines: Line[]; purposes: Purpose[]; heading: Heading | null; asleep: boolean }
+type Section = { heading: Heading | null; groups: Group[] }
 
-/** Passages in the order of their lines. Heading comments and blank lines part them; so does a change of purpose. */
+/** Puts lines into groups of one purpose, and groups under the decorated headings that hold for them. */
+class Sorter {
+  readonly sections: Section[] = []
+  private group: Group | null = null
+  private comments: Line[] = []
+  private heading: Heading | null = null
+  private anyCommand = false
+  private opened = false
+
+  /** A comment that is no command asleep: it may head what comes. */
+  comment(line: Line): void {
+    this.closeGroup()
+    this.comments.push(line)
+  }
+
+  /** A blank line ends a group, and a run of comments with it. */
+  blank(): void {
+    this.closeGroup()
+    if (!this.sections.at(-1)?.heading?.boxed) this.sections.push({ heading: null, groups: [] })
+    this.endComments()
+  }
+
+  command(line: Line, purpose: Purpose, asleep: boolean): void {
+    this.endComments()
+    this.anyCommand = true
+    if (this.heading?.section) {
+      this.closeGroup()
+      this.sections.push({ heading: this.heading, groups: [] })
+      this.heading = null
+    }
+    const first = this.sections.every(({ groups }) => groups.length === 0)
+    const now = this.group
+    if (now && (now.asleep !== asleep || (!now.heading && !goesWith(now.purposes, purpose, first)))) this.closeGroup()
+    this.group ??= { lines: [], purposes: [], heading: this.heading, asleep }
+    this.heading = null
+    this.group.lines.push(line)
+    this.group.purposes.push(purpose)
+  }
+
+  closeGroup(): void {
+    if (!this.group) return
+    const section = this.sections.at(-1)
+    if (section?.heading) section.groups.push(this.group)
+    else this.sections.push({ heading: null, groups: [this.group] })
+    this.group = null
+  }
+
+  private endComments(): void {
+    if (this.comments.length === 0) return
+    const heading = headingIn(this.comments, !this.anyCommand && !this.opened)
+    this.opened = true
+    if (heading) this.heading = heading
+    this.comments = []
+  }
+}
+
+/** Passages in the order of their lines. Headings and blank lines part them; so does a change of purpose. */
 export function passagesOf(lines: readonly Line[], trace: Trace, stage: Stage): Passage[] {
   const commandOfLine = new Map<number, number>()
   for (let i = 0; i < trace.rows.count; i++) commandOfLine.set(trace.rows.line[i] as number, i)
-  const groups: Group[] = []
-  const now: { open: Group | null } = { open: null }
-  let headed: string | null = null
-  const close = () => {
-    if (now.open) groups.push(now.open)
-    now.open = null
-  }
+  const sorter = new Sorter()
   for (const line of lines) {
-    if (line.kind === 'blank') {
-      close()
-      continue
-    }
     const asleep = sleeping(line)
-    const heading = headingOf(line)
-    if (heading !== null) {
-      if (now.open?.lines.length) close()
-      headed = isTitle(line, lines) ? null : heading
-      continue
-    }
     const read = line.kind === 'command' ? line : asleep
-    if (!read) {
-      if (line.kind === 'unreadable') close()
-      continue
-    }
-    const command = commandOfLine.get(line.number)
-    const purpose = purposeOf(read, asleep || command === undefined ? null : trace, command ?? -1, stage)
-    const parts =
-      now.open &&
-      (now.open.asleep !== Boolean(asleep) || (!now.open.heading && !goesWith(now.open, purpose, groups.length === 0)))
-    if (parts || headed) close()
-    now.open ??= { lines: [], purposes: [], heading: headed, asleep: Boolean(asleep) }
-    headed = null
-    now.open.lines.push(line)
-    now.open.purposes.push(purpose)
+    if (line.kind === 'blank') sorter.blank()
+    else if (read) {
+      const command = commandOfLine.get(line.number) ?? -1
+      sorter.command(line, purposeOf(read, command < 0 ? null : trace, command, stage), asleep !== null)
+    } else if (line.kind === 'comment') sorter.comment(line)
+    else if (line.kind === 'unreadable') sorter.closeGroup()
   }
-  close()
-  return groups.map(group => toPassage(group, trace, commandOfLine, stage))
+  sorter.closeGroup()
+
+  const toPassage = (groups: readonly Group[], heading: Heading | null): Passage => {
+    const all = groups.flatMap(group => group.lines)
+    const awake = groups.filter(group => !group.asleep)
+    const _kind = kindOf(
+      (awake.length ? awake : groups).flatMap(({ purposes }) => purposes),
+      stage,
+    )
+    const commands = all.map(line => commandOfLine.get(line.number)).filter(each => each !== undefined)
+    const startS = trace.rows.start[commands[0] ?? -1] ?? 0
+    const endS = trace.rows.end[commands.at(-1) ?? -1] ?? startS
+    const parts = groups.length > 1 ? groups.map(group => toPassage([group], group.heading)) : []
+    // What takes more than half of the time gives the whole its kind; else its weightiest purpose does.
+    const longest = parts.find(part => part.enabled && part.endS - part.startS > (endS - startS) / 2)
+    const purposes = (awake.length ? awake : groups).flatMap(group => group.purposes)
+    const kind = longest?.kind ?? kindOf(purposes, stage)
+    return {
+      kind,
+      title: heading?.title ?? titleOf(purposes, kind),
+      headingLine: heading?.line ?? null,
+      firstLine: all[0]?.number ?? 1,
+      lastLine: all.at(-1)?.number ?? 1,
+      enabled: awake.length > 0,
+      startS,
+      endS,
+      pushedMm: pushedBy(trace, commands),
+      parts,
+    }
+  }
+  return sorter.sections
+    .filter(({ groups }) => groups.length > 0)
+    .map(({ groups, heading }) => toPassage(groups, heading ?? groups[0]?.heading ?? null))
 }
 
-function toPassage(group: Group, trace: Trace, commandOfLine: Map<number, number>, stage: Stage): Passage {
-  const firstLine = group.lines[0]?.number ?? 1
-  const lastLine = group.lines.at(-1)?.number ?? firstLine
-  const kind = kindOf(group.purposes, stage)
-  const commands = group.lines.map(line => commandOfLine.get(line.number)).filter(each => each !== undefined)
-  const startS = trace.rows.start[commands[0] ?? -1] ?? 0
-  const endS = trace.rows.end[commands.at(-1) ?? -1] ?? startS
-  return { kind, title: group.heading ?? kindTitles[kind], firstLine, lastLine, enabled: !group.asleep, startS, endS }
-}
-
-function kindOf(purposes: readonly Purpose[], stage: Stage): PassageKind {
-  const strongest = purposes.reduce<Purpose>(
-    (a, b) => ((weight[b ?? ''] ?? -1) > (weight[a ?? ''] ?? -1) ? b : a),
-    null,
-  )
-  if (strongest === 'move') return stage.moment === 'end' ? 'park' : 'other'
-  return strongest ?? 'other'
+/** Filament that these commands push forward, mm. */
+function pushedBy(trace: Trace, commands: readonly number[]): number {
+  let pushed = 0
+  for (const command of commands) {
+    const first = trace.rows.firstStep[command] as number
+    const next = command + 1 < trace.rows.count ? (trace.rows.firstStep[command + 1] as number) : trace.steps.count
+    for (let i = first; i < next; i++) pushed += Math.max(0, trace.steps.filament[i] as number)
+  }
+  return pushed
 }

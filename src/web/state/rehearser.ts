@@ -1,5 +1,6 @@
 // Sends texts to the worker, the newest only: while one is being rehearsed, later ones replace each other in the queue.
 import { wrap } from 'comlink'
+import type { EditRequest } from '../../core/runs/edit.ts'
 import type { Setting } from '../../core/runs/round.ts'
 import type { DeskRound, Rehearser } from '../../worker/rehearsal.worker.ts'
 
@@ -30,3 +31,7 @@ async function drain(): Promise<void> {
 
 /** Rehearses a text beside the queue, as for a preview. */
 export const rehearseAside = (text: string, setting: Setting): Promise<DeskRound> => remote.rehearse(text, setting)
+
+/** Asks for a plan of an edit and the rehearsal of its outcome. */
+export const proposeAside = (text: string, setting: Setting, request: EditRequest) =>
+  remote.propose(text, setting, request)

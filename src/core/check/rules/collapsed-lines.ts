@@ -1,7 +1,7 @@
 // Two commands stand on one line, as a bad paste leaves them.
 
-import { placeOf } from '../../gcode/line.ts'
 import { startsCommand } from '../../gcode/read.ts'
+import { partCommands } from '../../script/edits/repair.ts'
 import type { Found, Rehearsed, Rule } from '../finding.ts'
 
 function check({ lines }: Rehearsed): Found[] {
@@ -10,11 +10,7 @@ function check({ lines }: Rehearsed): Found[] {
     const seconds = line.pieces.filter(startsCommand)
     const first = seconds[0]
     if (!line.command || !first) return []
-    const edits = seconds.map(piece => {
-      const { from } = placeOf(line, piece)
-      const gap = line.raw.slice(0, from - line.from).match(/[ \t]*$/)?.[0].length ?? 0
-      return { from: from - gap, to: from, insert: ending }
-    })
+    const edits = partCommands(line, ending)
     const message = `“${first.text}” is a command of its own, run together with “${line.command.name}”. The board takes one command a line and drops the rest.`
     return [{ line: line.number, message, fixes: [{ title: 'Put each command on its own line', edits }] }]
   })

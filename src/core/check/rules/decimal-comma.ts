@@ -1,5 +1,5 @@
 // A number with a comma where a machine wants a point.
-import { replacePiece } from '../edits.ts'
+import { replacePiece } from '../../script/edits/lines.ts'
 import type { Found, Rehearsed, Rule } from '../finding.ts'
 
 function check({ lines }: Rehearsed): Found[] {

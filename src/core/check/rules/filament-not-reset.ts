@@ -1,7 +1,7 @@
 // The filament counter stands at something other than zero when the print begins.
 import { mm } from '../../explain/words.ts'
 import { lastModes, stepsOf } from '../../machine/trace.ts'
-import { insertAfter } from '../edits.ts'
+import { insertAfter } from '../../script/edits/lines.ts'
 import type { Found, Rehearsed, Rule } from '../finding.ts'
 
 /** A print that begins within this of zero pulls or pushes nothing that a person would see. */

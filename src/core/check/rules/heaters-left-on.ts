@@ -1,7 +1,7 @@
 // An end script leaves something hot.
 import { celsius } from '../../explain/words.ts'
 import { lastModes } from '../../machine/trace.ts'
-import { insertAfter, lastUsedLine } from '../edits.ts'
+import { insertAfter, lastUsedLine } from '../../script/edits/lines.ts'
 import type { Found, Rehearsed, Rule } from '../finding.ts'
 
 function check({ lines, commands, trace }: Rehearsed): Found[] {

@@ -3,7 +3,7 @@ import { specOf } from '../../firmware/spec.ts'
 import { numberOf } from '../../gcode/line.ts'
 import { sleeping } from '../../gcode/read.ts'
 import { lastModes, modesAfter } from '../../machine/trace.ts'
-import { insertAfter, wake } from '../edits.ts'
+import { insertAfter, wake } from '../../script/edits/lines.ts'
 import type { Fix, Found, Rehearsed, Rule } from '../finding.ts'
 
 function check({ lines, commands, trace, stage }: Rehearsed): Found[] {

@@ -5,7 +5,7 @@ import { specOf } from '../../firmware/spec.ts'
 import { numberOf } from '../../gcode/line.ts'
 import { modesBefore } from '../../machine/trace.ts'
 import { axes } from '../../model/printer.ts'
-import { insertBefore } from '../edits.ts'
+import { insertBefore } from '../../script/edits/lines.ts'
 import type { Found, Rehearsed, Rule } from '../finding.ts'
 
 /** Lifting the head a little before homing is good practice, even unhomed. */

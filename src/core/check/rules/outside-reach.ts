@@ -3,7 +3,7 @@ import { mm, plain } from '../../explain/words.ts'
 import { wordOf } from '../../gcode/line.ts'
 import { modesBefore, stepsOf } from '../../machine/trace.ts'
 import { axes } from '../../model/printer.ts'
-import { replacePiece } from '../edits.ts'
+import { replacePiece } from '../../script/edits/lines.ts'
 import type { Fix, Found, Rehearsed, Rule } from '../finding.ts'
 
 const doubtMm = 0.01

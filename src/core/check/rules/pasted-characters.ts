@@ -2,17 +2,11 @@
 
 import { type Line, type Piece, placeOf } from '../../gcode/line.ts'
 import type { Edit } from '../../model/script.ts'
+import { straighten } from '../../script/edits/repair.ts'
 import type { Found, Rehearsed, Rule } from '../finding.ts'
 
 const isByteOrderMark = (line: Line, piece: Piece) =>
   line.number === 1 && piece === line.pieces[0] && piece.text === '\ufeff'
-
-/** Dashes that were minus signs, and quotes that were straight. */
-const straighten = (text: string): string =>
-  text
-    .replace(/[\u2010-\u2015\u2212]/g, '-')
-    .replace(/[\u2018\u2019]/g, "'")
-    .replace(/[\u201c\u201d\u201e]/g, '"')
 
 function check({ lines }: Rehearsed): Found[] {
   return lines.flatMap((line): Found[] => {

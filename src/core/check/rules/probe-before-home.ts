@@ -4,7 +4,7 @@ import { listed } from '../../explain/words.ts'
 import { specOf } from '../../firmware/spec.ts'
 import { modesBefore } from '../../machine/trace.ts'
 import { axes } from '../../model/printer.ts'
-import { insertBefore } from '../edits.ts'
+import { insertBefore } from '../../script/edits/lines.ts'
 import type { Found, Rehearsed, Rule } from '../finding.ts'
 
 function check({ lines, commands, trace, stage }: Rehearsed): Found[] {

@@ -1,7 +1,7 @@
 // Relative positions are still on when the print goes on.
 import { specOf } from '../../firmware/spec.ts'
 import { lastModes } from '../../machine/trace.ts'
-import { insertAfter, lastUsedLine } from '../edits.ts'
+import { insertAfter, lastUsedLine } from '../../script/edits/lines.ts'
 import type { Found, Rehearsed, Rule } from '../finding.ts'
 
 function check({ lines, commands, trace, stage }: Rehearsed): Found[] {

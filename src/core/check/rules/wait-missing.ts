@@ -3,7 +3,7 @@ import { celsius, duration } from '../../explain/words.ts'
 import { specOf } from '../../firmware/spec.ts'
 import { type HeaterHistory, targetAt, temperatureAt } from '../../machine/heat.ts'
 import { modesAfter, stepsOf } from '../../machine/trace.ts'
-import { insertAfter, insertBefore, lastUsedLine } from '../edits.ts'
+import { insertAfter, insertBefore, lastUsedLine } from '../../script/edits/lines.ts'
 import type { Found, Rehearsed, Rule } from '../finding.ts'
 
 /** Boards call a heater ready within about this of its target. */

@@ -6,6 +6,7 @@ import { stepsOf } from '../../../core/machine/trace.ts'
 import type { Setting } from '../../../core/runs/round.ts'
 import type { DeskRound } from '../../../worker/rehearsal.worker.ts'
 import { type Open, selectLines } from '../../state/desk.ts'
+import { usePreview } from '../../state/preview.ts'
 import { BedView } from './BedView.tsx'
 
 type Props = { open: Open; setting: Setting }
@@ -25,6 +26,7 @@ const sizeOf = ([low, high]: readonly [number, number]) => plain(high - low, 0)
 
 export function BedCard({ open, setting }: Props) {
   const { round, selection } = open
+  const { preview } = usePreview()
   const here = selection?.firstLine ?? 0
   const go = (forward: boolean) => {
     if (!round) return
@@ -40,14 +42,22 @@ export function BedCard({ open, setting }: Props) {
       aria-label="The bed from above"
       className="relative flex min-h-0 flex-col rounded-card border border-rule bg-raised p-2"
     >
-      {round && <BedView round={round} setting={setting} selection={selection} playheadS={open.playheadS} />}
+      {round && (
+        <BedView
+          after={preview?.round ?? null}
+          round={round}
+          setting={setting}
+          selection={selection}
+          playheadS={open.playheadS}
+        />
+      )}
       <div className="flex items-center gap-1 text-[13px] text-soft">
         <Step name="Move before" onClick={() => go(false)} icon={<ChevronLeft size={16} aria-hidden />} />
         <Step name="Next move" onClick={() => go(true)} icon={<ChevronRight size={16} aria-hidden />} />
         <p className="ml-1 truncate">
           {stroke
             ? `${mm(stroke.lengthMm, 1)} long, bead ${plain(stroke.crossSectionMm2)} mm², ${plain(beadWidthMm(stroke.crossSectionMm2, stroke.to[2]), 2)} mm wide, ${plain(stroke.flowMm3S, 1)} mm³/s`
-            : `${sizeOf(setting.printer.bed.x)} × ${sizeOf(setting.printer.bed.y)} mm · dotted: travel · full: filament`}
+            : `${sizeOf(setting.printer.bed.x)} × ${sizeOf(setting.printer.bed.y)} mm · dotted: travel · full: filament${preview ? ' · outlined: after the edit' : ''}`}
         </p>
       </div>
     </section>

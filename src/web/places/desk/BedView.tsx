@@ -9,7 +9,13 @@ import type { DeskRound } from '../../../worker/rehearsal.worker.ts'
 import { useSize } from '../../parts/useSize.ts'
 import { type Selection, selectLines } from '../../state/desk.ts'
 
-type Props = { round: DeskRound; setting: Setting; selection: Selection | null; playheadS: number }
+type Props = {
+  round: DeskRound
+  after: DeskRound | null
+  setting: Setting
+  selection: Selection | null
+  playheadS: number
+}
 type Segment = { line: number; from: [number, number]; to: [number, number]; travel: boolean }
 
 const gridMm = 50
@@ -38,7 +44,7 @@ function distance([px, py]: [number, number], { from: [ax, ay], to: [bx, by] }: 
   return Math.hypot(px - ax - along * dx, py - ay - along * dy)
 }
 
-export function BedView({ round, setting, selection, playheadS }: Props) {
+export function BedView({ round, after, setting, selection, playheadS }: Props) {
   const { printer } = setting
   const drawing = useRef<SVGGElement>(null)
   const [attach, size] = useSize()
@@ -78,6 +84,7 @@ export function BedView({ round, setting, selection, playheadS }: Props) {
         <g ref={drawing} transform="scale(1 -1)">
           <Ground pixel={pixel} setting={setting} probes={round.durations.probingS > 0} />
           <Path round={round} segments={segments} selection={selection} playheadS={playheadS} />
+          {after && <After round={after} pixel={pixel} />}
           {!Number.isNaN(head.x + head.y) && <Head x={head.x} y={head.y} size={8 * pixel} />}
         </g>
       </svg>
@@ -242,6 +249,25 @@ function Path({ round, segments, selection, playheadS }: PathProps) {
     </g>
   )
 }
+
+/** What would be laid down after an edit: outlined, so that it is told from what is there by shape. */
+const After = ({ round, pixel }: { round: DeskRound; pixel: number }) => (
+  <g data-after fill="none" strokeLinecap="round">
+    {beads(round.strokes.slice(0, mostSegments), Number.POSITIVE_INFINITY).map(([key, { width, way }]) => (
+      <g key={key}>
+        <path d={way} stroke="var(--ink)" strokeWidth={Math.max(width, 4 * pixel) + 2.4 * pixel} />
+        <path d={way} stroke="var(--raised)" strokeWidth={Math.max(width, 4 * pixel)} />
+        <path
+          d={way}
+          stroke="var(--heat)"
+          strokeWidth={2 * pixel}
+          strokeDasharray={`${5 * pixel} ${5 * pixel}`}
+          strokeLinecap="butt"
+        />
+      </g>
+    ))}
+  </g>
+)
 
 const Head = ({ x, y, size }: { x: number; y: number; size: number }) => (
   <g transform={`translate(${x} ${y})`}>

@@ -3,10 +3,13 @@ import type { EditorView } from '@codemirror/view'
 import { useEffect, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { openNew, openSaved, selectLines, settingOf, useDesk } from '../../state/desk.ts'
+import { useOutline } from '../../state/outline.ts'
+import { usePreview } from '../../state/preview.ts'
 import { BedCard } from './BedCard.tsx'
 import { DeskHeader } from './DeskHeader.tsx'
 import { Findings } from './Findings.tsx'
 import { Outcome } from './Outcome.tsx'
+import { PreviewCard } from './PreviewCard.tsx'
 import { Ribbon } from './Ribbon.tsx'
 import { ScriptEditor } from './ScriptEditor.tsx'
 import { StateCard } from './StateCard.tsx'
@@ -16,6 +19,8 @@ export function Desk() {
   const [search] = useSearchParams()
   const { open, problem, things } = useDesk()
   const [editor, setEditor] = useState<EditorView | null>(null)
+  const previewing = usePreview(({ preview, refusal }) => preview !== null || refusal !== null)
+  const { outline } = useOutline()
   const wantedLine = Number(search.get('line'))
 
   useEffect(() => {
@@ -51,12 +56,18 @@ export function Desk() {
     <div className="flex h-full min-h-[640px] flex-col gap-2.5 px-6 pt-2 pb-1.5">
       <DeskHeader open={open} things={things} />
       <Ribbon open={open} setting={setting} />
-      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] gap-3">
+      <div
+        className={`grid min-h-0 flex-1 gap-3 ${outline ? 'grid-cols-[minmax(0,1.55fr)_minmax(0,1fr)]' : 'grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]'}`}
+      >
         <ScriptEditor open={open} setting={setting} onReady={setEditor} />
         <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_158px] grid-rows-[minmax(220px,1fr)_auto] gap-3 overflow-auto">
           <BedCard open={open} setting={setting} />
           <StateCard open={open} setting={setting} />
-          <Findings open={open} setting={setting} editor={editor} />
+          {previewing ? (
+            <PreviewCard open={open} editor={editor} />
+          ) : (
+            <Findings open={open} setting={setting} editor={editor} />
+          )}
         </div>
       </div>
       <Outcome open={open} setting={setting} />

@@ -1,11 +1,12 @@
 // The Desk's own header: what is open, what it is rehearsed for, saving and taking away.
 import { Copy, Download, Undo2 } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
-import { type ComponentProps, useEffect, useState } from 'react'
+import { useEffect, useState } from 'react'
 import { plural } from '../../../core/explain/words.ts'
 import { Moment } from '../../../core/model/script.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Choice } from '../../parts/Choice.tsx'
+import { MenuItem, menuLook } from '../../parts/menu.tsx'
 import { howLongAgo, momentWords } from '../../parts/words.ts'
 import type { Things } from '../../state/api.ts'
 import {
@@ -17,6 +18,7 @@ import {
   type Open,
   saveOpen,
 } from '../../state/desk.ts'
+import { propose } from '../../state/preview.ts'
 import { SaveAs } from './SaveAs.tsx'
 
 export function DeskHeader({ open, things }: { open: Open; things: Things }) {
@@ -102,24 +104,36 @@ export function DeskHeader({ open, things }: { open: Open; things: Things }) {
       <div className="ml-auto flex shrink-0 items-center gap-2">
         <DropdownMenu.Root>
           <DropdownMenu.Trigger asChild>
+            <Button>Tools</Button>
+          </DropdownMenu.Trigger>
+          <DropdownMenu.Portal>
+            <DropdownMenu.Content align="end" sideOffset={6} className={menuLook}>
+              <MenuItem onSelect={() => void propose({ do: 'repair' })}>Repair what a paste did</MenuItem>
+              <MenuItem onSelect={() => void propose({ do: 'count-filament', to: 'relative' })}>
+                Count filament from the last move
+              </MenuItem>
+              <MenuItem onSelect={() => void propose({ do: 'count-filament', to: 'absolute' })}>
+                Count filament from its zero
+              </MenuItem>
+            </DropdownMenu.Content>
+          </DropdownMenu.Portal>
+        </DropdownMenu.Root>
+        <DropdownMenu.Root>
+          <DropdownMenu.Trigger asChild>
             <Button>Take away</Button>
           </DropdownMenu.Trigger>
           <DropdownMenu.Portal>
-            <DropdownMenu.Content
-              align="end"
-              sideOffset={6}
-              className="z-40 rounded-card border border-rule bg-raised p-1 text-ink shadow-lg"
-            >
-              <Item onSelect={() => void copy()}>
+            <DropdownMenu.Content align="end" sideOffset={6} className={menuLook}>
+              <MenuItem onSelect={() => void copy()}>
                 <Copy size={15} aria-hidden /> Copy the text
-              </Item>
-              <Item onSelect={download}>
+              </MenuItem>
+              <MenuItem onSelect={download}>
                 <Download size={15} aria-hidden /> Download as .gcode
-              </Item>
+              </MenuItem>
               {saved && unsaved && (
-                <Item onSelect={() => void goBackToSaved()}>
+                <MenuItem onSelect={() => void goBackToSaved()}>
                   <Undo2 size={15} aria-hidden /> Go back to what is saved
-                </Item>
+                </MenuItem>
               )}
             </DropdownMenu.Content>
           </DropdownMenu.Portal>
@@ -135,13 +149,6 @@ export function DeskHeader({ open, things }: { open: Open; things: Things }) {
 }
 
 const Divider = () => <span aria-hidden className="h-7 w-px shrink-0 bg-rule" />
-
-const Item = (props: ComponentProps<typeof DropdownMenu.Item>) => (
-  <DropdownMenu.Item
-    className="flex cursor-pointer items-center gap-2 rounded-button px-3 py-1.5 outline-none data-highlighted:bg-sunk"
-    {...props}
-  />
-)
 
 function state(open: Open, unsaved: boolean): string {
   if (!open.saved) return `Not saved yet, ${plural(open.text.split('\n').length, 'line')}`

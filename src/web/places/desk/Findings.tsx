@@ -1,15 +1,12 @@
 // What would go wrong, worst first, each with its line and its fixes.
-import { undo } from '@codemirror/commands'
 import type { EditorView } from '@codemirror/view'
 import { CircleCheck } from 'lucide-react'
-import { useEffect, useState } from 'react'
-import type { Finding, Fix } from '../../../core/check/finding.ts'
 import { plural } from '../../../core/explain/words.ts'
 import type { Setting } from '../../../core/runs/round.ts'
 import { Button } from '../../parts/Button.tsx'
 import { SeverityMark } from '../../parts/Severity.tsx'
 import { type Open, selectLines } from '../../state/desk.ts'
-import { FixPreview } from './FixPreview.tsx'
+import { showFix, takeBack, usePreview } from '../../state/preview.ts'
 
 type Props = { open: Open; setting: Setting; editor: EditorView | null }
 
@@ -17,33 +14,14 @@ type Props = { open: Open; setting: Setting; editor: EditorView | null }
 const most = 100
 
 export function Findings({ open, setting, editor }: Props) {
-  const [shown, setShown] = useState<{ finding: Finding; fix: Fix; text: string } | null>(null)
-  const [applied, setApplied] = useState<{ title: string; text: string } | null>(null)
-  const { round, text } = open
+  const { applied } = usePreview()
+  const { round } = open
   const findings = round?.findings ?? []
-  // A preview speaks of the text that it was made for, and goes when that has changed.
-  const preview = shown?.text === text ? shown : null
-
-  useEffect(() => {
-    if (applied && applied.text !== text) setApplied(null)
-  }, [applied, text])
-
-  const apply = (fix: Fix) => {
-    if (!editor) return
-    editor.dispatch({ changes: fix.edits, userEvent: 'input.fix' })
-    setShown(null)
-    setApplied({ title: fix.title, text: editor.state.doc.toString() })
-    editor.focus()
-  }
-  const takeBack = () => {
-    if (editor) undo(editor)
-    setApplied(null)
-  }
 
   return (
     <section
       aria-label="Findings"
-      className={`col-span-2 flex min-h-[88px] flex-col rounded-card border border-rule bg-raised ${preview ? 'max-h-[250px]' : 'max-h-[172px]'}`}
+      className="col-span-2 flex max-h-[172px] min-h-[88px] flex-col rounded-card border border-rule bg-raised"
     >
       <div className="flex items-center gap-3 px-3.5 pt-2.5 pb-1">
         <h2 className="font-serif text-[17px] font-semibold">
@@ -52,7 +30,7 @@ export function Findings({ open, setting, editor }: Props) {
         {applied && (
           <p role="status" className="ml-auto flex items-center gap-2 text-[14px] text-good">
             Done: {applied.title}
-            <Button small onClick={takeBack}>
+            <Button small onClick={() => editor && takeBack(editor)}>
               Undo
             </Button>
           </p>
@@ -102,10 +80,9 @@ export function Findings({ open, setting, editor }: Props) {
                     <Button
                       small
                       key={fix.title}
-                      aria-expanded={preview?.fix === fix}
                       onClick={() => {
                         selectLines(finding.line)
-                        setShown(preview?.fix === fix ? null : { finding, fix, text: open.roundText })
+                        void showFix(fix, open.roundText)
                       }}
                       title={fix.title}
                     >
@@ -114,16 +91,6 @@ export function Findings({ open, setting, editor }: Props) {
                   ))}
                 </div>
               </div>
-              {preview && preview.finding === finding && (
-                <FixPreview
-                  fix={preview.fix}
-                  text={text}
-                  open={open}
-                  setting={setting}
-                  onApply={() => apply(preview.fix)}
-                  onClose={() => setShown(null)}
-                />
-              )}
             </li>
           ))}
         </ul>

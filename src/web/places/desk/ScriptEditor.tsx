@@ -12,13 +12,16 @@ import {
   lineNumbers,
   placeholder,
 } from '@codemirror/view'
+import { ListTree } from 'lucide-react'
 import { useEffect, useRef } from 'react'
 import type { Setting } from '../../../core/runs/round.ts'
 import { type Open, selectLines, setText, useDesk } from '../../state/desk.ts'
+import { useOutline } from '../../state/outline.ts'
 import { commandHover } from './editor/hover.ts'
 import { scriptLanguage } from './editor/language.ts'
 import { putSelection, roundExtension, showRound } from './editor/round.ts'
 import { editorTheme } from './editor/theme.ts'
+import { Outline } from './Outline.tsx'
 
 type Props = {
   open: Open
@@ -101,24 +104,38 @@ export function ScriptEditor({ open, setting, onReady }: Props) {
     if (!atCaret) editor.dispatch({ effects: EditorView.scrollIntoView(from, { y: 'nearest', yMargin: 60 }) })
   }, [selection])
 
+  const { outline, toggle } = useOutline()
   const line = selection && round?.explained[selection.firstLine - 1]
   return (
     <section
       aria-label="Script"
       className="relative flex min-h-0 min-w-0 flex-col rounded-card border border-rule bg-raised"
     >
-      <div ref={host} className="min-h-0 flex-1 overflow-hidden rounded-card" />
-      <p className="min-h-[30px] border-t border-rule px-3.5 py-1 text-[14px]" role="status">
-        {line ? (
-          <>
-            <b>Line {line.line}</b>{' '}
-            {line.says ||
-              (line.kind === 'comment' ? 'A note for people; the machine passes over it.' : 'Nothing here.')}
-          </>
-        ) : (
-          <span className="text-soft">Put the caret on a line to read here what it does.</span>
-        )}
-      </p>
+      <div className="flex min-h-0 flex-1">
+        {outline && <Outline open={open} />}
+        <div ref={host} className="min-h-0 min-w-0 flex-1 overflow-hidden rounded-card" />
+      </div>
+      <div className="flex items-start border-t border-rule">
+        <button
+          type="button"
+          aria-pressed={outline}
+          onClick={toggle}
+          className={`m-1 flex shrink-0 items-center gap-1.5 rounded-button px-2 py-0.5 text-[14px] hover:bg-sunk ${outline ? 'bg-sunk font-semibold' : 'text-soft'}`}
+        >
+          <ListTree size={15} aria-hidden /> Outline
+        </button>
+        <p className="min-h-[30px] px-2 py-1 text-[14px]" role="status">
+          {line ? (
+            <>
+              <b>Line {line.line}</b>{' '}
+              {line.says ||
+                (line.kind === 'comment' ? 'A note for people; the machine passes over it.' : 'Nothing here.')}
+            </>
+          ) : (
+            <span className="text-soft">Put the caret on a line to read here what it does.</span>
+          )}
+        </p>
+      </div>
     </section>
   )
 }

@@ -1,6 +1,6 @@
-// Edits that fixes are made of: whole lines put in, words replaced, sleeping lines woken.
-import { type Line, type Piece, placeOf } from '../gcode/line.ts'
-import type { Edit } from '../model/script.ts'
+// Small edits that fixes and tools are made of: whole lines put in, words replaced, sleeping lines woken.
+import { type Line, type Piece, placeOf } from '../../gcode/line.ts'
+import type { Edit } from '../../model/script.ts'
 
 /** How the script ends its lines where it must be guessed: as its first line does. */
 const endingOf = (lines: readonly Line[]): string => lines.find(line => line.ending)?.ending ?? '\n'

@@ -1,0 +1,77 @@
+// Removes, moves and copies whole passages, headings along with them.
+import type { Line } from '../../gcode/line.ts'
+import type { Passage } from '../passages.ts'
+import { blockOf, type Plan, type Rehearsed, rangeOf, refuse } from './plan.ts'
+
+const blank = (line: Line | undefined): boolean => line?.kind === 'blank'
+
+/** Takes a passage out, and of the blank lines around it those that would be left doubled. */
+export function remove({ lines }: Rehearsed, passage: Passage): Plan {
+  const { first, last } = blockOf(passage)
+  let until = last
+  if (first === 1 || blank(lines[first - 2])) while (blank(lines[until])) until++
+  return { ok: true, title: `Remove “${passage.title}”`, edits: [{ ...rangeOf(lines, first, until), insert: '' }] }
+}
+
+/** Line ends of the block as a block in the middle of a text has them: a last line without one gets the text's own. */
+function ended(text: string, lines: readonly Line[]): string {
+  return /[\r\n]$/.test(text) ? text : text + (lines.find(line => line.ending)?.ending ?? '\n')
+}
+
+/** Changes places with the passage before or after; what stands between the two stays between them. */
+export function move(script: Rehearsed, passages: readonly Passage[], passage: Passage, down: boolean): Plan {
+  const { text, lines } = script
+  const at = passages.findIndex(each => each.firstLine === passage.firstLine)
+  const other = passages[down ? at + 1 : at - 1]
+  if (at < 0 || !other) return refuse(down ? 'It is the last passage.' : 'It is the first passage.')
+  const [upper, lower] = down ? [passage, other] : [other, passage]
+  const a = rangeOf(lines, blockOf(upper).first, blockOf(upper).last)
+  const b = rangeOf(lines, blockOf(lower).first, blockOf(lower).last)
+  const [above, between, below] = [text.slice(a.from, a.to), text.slice(a.to, b.from), text.slice(b.from, b.to)]
+  // The text's last line keeps its ending, or its lack of one.
+  const unended = !/[\r\n]$/.test(below)
+  const swapped = ended(below, lines) + between + (unended ? above.replace(/\r?\n$|\r$/, '') : above)
+  return {
+    ok: true,
+    title: `Move “${passage.title}” ${down ? 'down' : 'up'}`,
+    edits: [{ from: a.from, to: b.to, insert: swapped }],
+  }
+}
+
+/** Puts a copy after it, parted from it as passages in this text are: by a blank line where there is one before or after it. */
+export function duplicate({ text, lines }: Rehearsed, passage: Passage): Plan {
+  const { first, last } = blockOf(passage)
+  const { from, to } = rangeOf(lines, first, last)
+  const ending = lines.find(line => line.ending)?.ending ?? '\n'
+  const gap = blank(lines[first - 2]) || blank(lines[last]) ? ending : ''
+  const copy = text.slice(from, to)
+  const insert = /[\r\n]$/.test(copy) ? gap + copy : ending + gap + copy
+  return { ok: true, title: `Copy “${passage.title}”`, edits: [{ from: to, to, insert }] }
+}
+
+/** Changes the words of its heading and keeps the decoration, or puts a heading above a passage that has none. */
+export function rename({ lines }: Rehearsed, passage: Passage, title: string): Plan {
+  const wanted = title.trim().replace(/\s+/g, ' ')
+  if (wanted === '') return refuse('A heading needs words.')
+  if (/[\r\n]/.test(title)) return refuse('A heading is one line.')
+  const first = lines[passage.firstLine - 1]
+  if (!first) return refuse('It is no longer there.')
+  const heading =
+    passage.headingLine === null
+      ? undefined
+      : lines.slice(passage.headingLine - 1, passage.firstLine - 1).find(line => line.raw.includes(passage.title))
+  if (heading) {
+    const from = heading.from + heading.raw.indexOf(passage.title)
+    return {
+      ok: true,
+      title: `Call it “${wanted}”`,
+      edits: [{ from, to: from + passage.title.length, insert: wanted }],
+    }
+  }
+  const ending = lines.find(line => line.ending)?.ending ?? '\n'
+  return {
+    ok: true,
+    title: `Call it “${wanted}”`,
+    edits: [{ from: first.from, to: first.from, insert: `; --- ${wanted} ---${ending}` }],
+  }
+}

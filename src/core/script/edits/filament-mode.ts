@@ -1,0 +1,65 @@
+// Counts filament the other way through a whole script, with the same motion: every E rewritten, the modes too.
+import { specOf } from '../../firmware/spec.ts'
+import { numberOf, wordOf } from '../../gcode/line.ts'
+import { counterAfter, modesBefore } from '../../machine/trace.ts'
+import type { Edit } from '../../model/script.ts'
+import { insertBefore, replacePiece } from './lines.ts'
+import { type Plan, type Rehearsed, refuse } from './plan.ts'
+
+const short = (value: number): string => {
+  const text = value.toFixed(5).replace(/\.?0+$/, '')
+  return text === '-0' ? '0' : text
+}
+
+/**
+ * Rewrites a script so that filament is counted `to`. Filament that is reset (G92 E0) stays reset. Refused where an E has
+ * no number, and where the script counts one way before a G90 or G91 that changes it unsaid.
+ */
+export function countFilament({ lines, commands, trace, stage }: Rehearsed, to: 'absolute' | 'relative'): Plan {
+  const edits: Edit[] = []
+  const name = to === 'relative' ? 'M83' : 'M82'
+  let counter = trace.beginning.filamentMm
+  let stated = false
+  let changed = 0
+  for (let i = 0; i < trace.rows.count; i++) {
+    const { line, command } = commands[i] as (typeof commands)[number]
+    const effect = specOf(stage.firmware, command.name)?.effect
+    const source = lines[line - 1]
+    if (!effect || !source) continue
+    if (effect.does === 'extrusion-mode') {
+      const piece = source.pieces.find(each => each.kind === 'name')
+      if (piece && effect.extrusion !== to) edits.push(replacePiece(source, piece, name))
+      stated = true
+      continue
+    }
+    if (effect.does === 'positioning' && effect.filamentToo && stated) {
+      // Such a line would turn the counting back; it is said again after it.
+      const end = source.from + source.raw.length + source.ending.length
+      if (effect.positioning !== to) edits.push({ from: end, to: end, insert: `${name}${source.ending || '\n'}` })
+      continue
+    }
+    const filament = numberOf(command, 'E')
+    const word = wordOf(command, 'E')
+    if (effect.does === 'set-position') {
+      if (filament !== null) counter = filament
+      continue
+    }
+    if (effect.does !== 'move' && effect.does !== 'arc') continue
+    if (!word) continue
+    if (filament === null) return refuse(`Line ${line}: ${word.text} has no number that could be counted another way.`)
+    if (!stated) {
+      edits.push(insertBefore(lines, line, name))
+      stated = true
+    }
+    const step = counterAfter(trace, i) - counterAfter(trace, i - 1)
+    const scale = modesBefore(trace, i).units === 'inch' ? 25.4 : 1
+    counter += step / scale
+    const value = to === 'relative' ? step / scale : counter
+    if (short(value) === short(filament) && modesBefore(trace, i).extrusion === to) continue
+    edits.push(replacePiece(source, word, `${word.text.charAt(0)}${short(value)}`))
+    changed++
+  }
+  if (changed === 0 && edits.length === 0) return refuse(`The filament is counted that way already.`)
+  const how = to === 'relative' ? 'from the last move (M83)' : 'from its zero (M82)'
+  return { ok: true, title: `Count filament ${how}`, edits }
+}

@@ -1,0 +1,69 @@
+// What every tool that edits a script is given, and what it gives back: a plan that can be shown, applied and undone.
+import type { Line } from '../../gcode/line.ts'
+import { read } from '../../gcode/read.ts'
+import type { PlainCommand } from '../../machine/rehearse.ts'
+import type { Stage } from '../../machine/state.ts'
+import type { Trace } from '../../machine/trace.ts'
+import { applyEdits, type Edit } from '../../model/script.ts'
+import type { Passage } from '../passages.ts'
+
+/** A script as the tools see it: read, and with what became of it on the simulated printer. */
+export type Rehearsed = {
+  text: string
+  lines: readonly Line[]
+  commands: readonly PlainCommand[]
+  trace: Trace
+  stage: Stage
+}
+
+/** Edits with a title, or the reason why the tool won't. */
+export type Plan = { ok: true; title: string; edits: Edit[] } | { ok: false; why: string }
+
+export const refuse = (why: string): Plan => ({ ok: false, why })
+
+/** The lines of a passage with the heading above it: what moves, is copied or removed as one. First and last, counted from 1. */
+export const blockOf = (passage: Passage): { first: number; last: number } => ({
+  first: passage.headingLine ?? passage.firstLine,
+  last: passage.lastLine,
+})
+
+/** Where a run of lines stands in the text, its last line ending included. */
+export function rangeOf(lines: readonly Line[], first: number, last: number): { from: number; to: number } {
+  const end = lines[last - 1]
+  return { from: lines[first - 1]?.from ?? 0, to: end ? end.from + end.raw.length + end.ending.length : 0 }
+}
+
+/** Keep marks: the reason that stands in the mark above a line, or null for a line that may be changed. */
+export function keepReason(lines: readonly Line[], number: number): string | null {
+  for (let at = number - 1; at >= 1; at--) {
+    const above = lines[at - 1]
+    if (above?.kind !== 'mark') return null
+    const reason = /^\s*;!\s*(.*)$/.exec(above.raw)?.[1]
+    if (reason !== undefined) return reason.trim()
+  }
+  return null
+}
+
+/** The first kept line that edits would change, with its reason; null when they touch none. */
+export function keptLineTouched(text: string, edits: readonly Edit[]): { line: number; why: string } | null {
+  const lines = read(text)
+  for (const line of lines) {
+    const why = keepReason(lines, line.number)
+    if (why === null) continue
+    const end = line.from + line.raw.length
+    const touched = edits.some(({ from, to }) =>
+      from === to ? from > line.from && from < end : from < end && to > line.from,
+    )
+    if (touched) return { line: line.number, why }
+  }
+  return null
+}
+
+/** Refuses a plan that would change a kept line; passes every other. */
+export function heedKeepMarks(text: string, plan: Plan): Plan {
+  const kept = plan.ok ? keptLineTouched(text, plan.edits) : null
+  return kept ? refuse(`Line ${kept.line} is kept as it is: ${kept.why}`) : plan
+}
+
+/** A plan's text, for tests and previews. */
+export const planned = (text: string, plan: Plan): string => (plan.ok ? applyEdits(text, plan.edits) : text)

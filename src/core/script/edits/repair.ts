@@ -1,0 +1,56 @@
+// Mends what a bad paste did to a whole script: lines run together, odd signs, decimal commas.
+import type { Line, Piece } from '../../gcode/line.ts'
+import { placeOf } from '../../gcode/line.ts'
+import { readLine, startsCommand } from '../../gcode/read.ts'
+import { applyEdits, type Edit } from '../../model/script.ts'
+import { type Plan, type Rehearsed, refuse } from './plan.ts'
+
+/** Signs that word processors and web pages put in place of plain ones. */
+const plainSigns: [RegExp, string][] = [
+  [/[\u2010-\u2015\u2212]/g, '-'],
+  [/[\u2018\u2019]/g, "'"],
+  [/[\u201c-\u201e]/g, '"'],
+  [/[\u00a0\u1680\u2000-\u200a\u202f\u205f\u3000]/g, ' '],
+  [/[\u200b\ufeff]/g, ''],
+]
+
+/** Text in plain signs; comments keep theirs, so this is only for what a machine reads. */
+export const straighten = (text: string): string =>
+  plainSigns.reduce((mended, [sign, plain]) => mended.replace(sign, plain), text)
+
+function mendedPiece(piece: Piece): string | null {
+  if (piece.kind === 'stray' && (piece.flaw === 'odd-space' || piece.flaw === 'odd-character'))
+    return straighten(piece.text)
+  if (piece.kind !== 'word') return null
+  if (piece.flaw === 'odd-character') return straighten(piece.text)
+  return piece.flaw === 'decimal-comma' ? piece.text.replace(',', '.') : null
+}
+
+/** Where commands have been run on to a line, line ends that part them; spaces before the later ones go. */
+export function partCommands(line: Line, ending: string): Edit[] {
+  if (!line.command) return []
+  return line.pieces.filter(startsCommand).map(piece => {
+    const { from } = placeOf(line, piece)
+    const gap = line.raw.slice(0, from - line.from).match(/[ \t]*$/)?.[0].length ?? 0
+    return { from: from - gap, to: from, insert: ending }
+  })
+}
+
+const byteOrderMark = (line: Line, piece: Piece): boolean =>
+  line.number === 1 && line.pieces[0] === piece && piece.text === '\ufeff'
+
+/** Signs first, since a mended sign may show two commands where there seemed to be one word; then the lines are parted. */
+export function repair({ lines }: Rehearsed): Plan {
+  const ending = lines.find(line => line.ending)?.ending ?? '\n'
+  const edits = lines.flatMap((line): Edit[] => {
+    const signs = line.pieces.flatMap((piece): Edit[] => {
+      const mended = byteOrderMark(line, piece) ? null : mendedPiece(piece)
+      return mended === null ? [] : [{ ...placeOf(line, piece), insert: mended }]
+    })
+    const local = signs.map(edit => ({ ...edit, from: edit.from - line.from, to: edit.to - line.from }))
+    const mended = applyEdits(line.raw, local)
+    const parted = applyEdits(mended, partCommands(readLine(mended), ending))
+    return parted === line.raw ? [] : [{ from: line.from, to: line.from + line.raw.length, insert: parted }]
+  })
+  return edits.length ? { ok: true, title: 'Repair what the paste did', edits } : refuse('There is nothing to repair.')
+}

@@ -1,0 +1,58 @@
+// How far a passage is shifted: typed, or by the arrow keys; the preview follows at once.
+import { useId } from 'react'
+import type { EditRequest } from '../../../core/runs/edit.ts'
+import type { Shift } from '../../../core/script/edits/nudge.ts'
+import { propose } from '../../state/preview.ts'
+
+type Nudge = Extract<EditRequest, { do: 'nudge' }>
+
+const stepMm = 0.5
+const arrows: Record<string, [keyof Shift, number]> = {
+  ArrowLeft: ['x', -1],
+  ArrowRight: ['x', 1],
+  ArrowDown: ['y', -1],
+  ArrowUp: ['y', 1],
+  PageUp: ['z', 0.1],
+  PageDown: ['z', -0.1],
+}
+
+const rounded = (value: number): number => Math.round(value * 1000) / 1000
+
+export function NudgePad({ request }: { request: Nudge }) {
+  const id = useId()
+  const set = (shift: Shift) => void propose({ ...request, shift })
+  const { shift } = request
+  return (
+    <div className="flex flex-wrap items-center gap-3 py-1">
+      {(['x', 'y', 'z'] as const).map(axis => (
+        <label key={axis} htmlFor={`${id}${axis}`} className="flex items-center gap-1.5">
+          <span className="font-semibold">{axis.toUpperCase()}</span>
+          <input
+            id={`${id}${axis}`}
+            type="number"
+            step={axis === 'z' ? 0.05 : stepMm}
+            value={shift[axis]}
+            onChange={event => set({ ...shift, [axis]: rounded(event.target.valueAsNumber || 0) })}
+            className="w-20 rounded-button border border-rule bg-paper px-2 py-0.5"
+          />
+          <span className="text-soft">mm</span>
+        </label>
+      ))}
+      <button
+        type="button"
+        title={`Arrow keys: ${stepMm} mm, with Shift ${10 * stepMm} mm. Page Up and Page Down: 0.1 mm in Z.`}
+        className="rounded-button border border-rule bg-paper px-2.5 py-0.5 text-[13px] text-soft focus:border-ink focus:text-ink"
+        onKeyDown={event => {
+          const arrow = arrows[event.key]
+          if (!arrow) return
+          event.preventDefault()
+          const [axis, sign] = arrow
+          const by = axis === 'z' ? sign : sign * (event.shiftKey ? 10 * stepMm : stepMm)
+          set({ ...shift, [axis]: rounded(shift[axis] + by) })
+        }}
+      >
+        or arrow keys here
+      </button>
+    </div>
+  )
+}

@@ -1,0 +1,75 @@
+// An edit before it is made: the lines it changes, what the rehearsal says of it, and the path on the bed drawn beside it.
+import type { EditorView } from '@codemirror/view'
+import { CircleSlash } from 'lucide-react'
+import { useMemo } from 'react'
+import { duration, plural } from '../../../core/explain/words.ts'
+import { Button } from '../../parts/Button.tsx'
+import type { Open } from '../../state/desk.ts'
+import { applyPreview, closePreview, type Preview, usePreview } from '../../state/preview.ts'
+import { changedLines } from './changed.ts'
+import { NudgePad } from './NudgePad.tsx'
+
+/** More lines than this are summed up. */
+const mostRows = 200
+
+export function PreviewCard({ open, editor }: { open: Open; editor: EditorView | null }) {
+  const { preview, refusal } = usePreview()
+  const request = preview?.request ?? refusal?.request
+  return (
+    <section
+      aria-label="Preview"
+      className="col-span-2 flex max-h-[290px] flex-col rounded-card border border-heat bg-raised px-3.5 py-2.5"
+    >
+      <h2 className="font-serif text-[17px] font-semibold">{preview?.title ?? refusal?.title}</h2>
+      {request?.do === 'nudge' && <NudgePad request={request} />}
+      {refusal && (
+        <p role="alert" className="flex items-center gap-2 py-1.5">
+          <CircleSlash size={16} aria-hidden className="shrink-0 text-warn" />
+          {refusal.why}
+        </p>
+      )}
+      {preview && <Changes preview={preview} />}
+      <div className="mt-2 flex items-center gap-2">
+        <p className="text-[13px] text-soft" role="status">
+          {preview && told(preview, open)}
+        </p>
+        <Button small className="ml-auto" onClick={closePreview}>
+          Leave it
+        </Button>
+        {preview && (
+          <Button small main onClick={() => editor && applyPreview(editor)}>
+            Apply
+          </Button>
+        )}
+      </div>
+    </section>
+  )
+}
+
+function told({ round }: Preview, { round: now }: Open): string {
+  if (!round || !now) return 'Rehearsing it…'
+  const time = `${duration(round.durations.totalS)} instead of ${duration(now.durations.totalS)}`
+  return `Rehearsed: ${plural(round.findings.length, 'finding')} instead of ${now.findings.length}, ${time}.`
+}
+
+function Changes({ preview }: { preview: Preview }) {
+  const rows = useMemo(() => changedLines(preview.text, preview.after), [preview])
+  return (
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: a list that scrolls can be reached by keyboard
+    <ul aria-label="Lines that change" tabIndex={0} className="mt-1 min-h-0 overflow-auto font-mono text-[13px]">
+      {rows.slice(0, mostRows).map(({ sign, number, line }) => (
+        <li
+          key={`${sign}${number}`}
+          className={`flex gap-2 px-1 ${sign === '+' ? 'bg-heat-fill' : 'text-soft line-through'}`}
+        >
+          <span className="w-14 shrink-0 text-right">
+            {number} <span aria-hidden>{sign === '+' ? '+' : '−'}</span>
+            <span className="sr-only">{sign === '+' ? 'becomes' : 'was'}</span>
+          </span>
+          <span className="min-w-0 truncate whitespace-pre">{line || ' '}</span>
+        </li>
+      ))}
+      {rows.length > mostRows && <li className="px-1 text-soft">and {rows.length - mostRows} more lines</li>}
+    </ul>
+  )
+}

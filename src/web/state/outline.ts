@@ -1,0 +1,13 @@
+// Whether the outline stands beside the script; kept in this browser.
+import { create } from 'zustand'
+
+const key = 'warm-prelude outline'
+
+export const useOutline = create<{ outline: boolean; toggle: () => void }>((set, get) => ({
+  outline: localStorage.getItem(key) === 'on',
+  toggle: () => {
+    const outline = !get().outline
+    localStorage.setItem(key, outline ? 'on' : 'off')
+    set({ outline })
+  },
+}))

@@ -1,0 +1,97 @@
+// An edit that is being looked at before it is made: from a finding's fix or from a tool, one at a time.
+
+import { undo } from '@codemirror/commands'
+import type { EditorView } from '@codemirror/view'
+import { create } from 'zustand'
+import type { Fix } from '../../core/check/finding.ts'
+import { applyEdits, type Edit } from '../../core/model/script.ts'
+import type { EditRequest } from '../../core/runs/edit.ts'
+import { heedKeepMarks } from '../../core/script/edits/plan.ts'
+import type { DeskRound } from '../../worker/rehearsal.worker.ts'
+import { settingOf, useDesk } from './desk.ts'
+import { proposeAside, rehearseAside } from './rehearser.ts'
+
+export type Preview = {
+  title: string
+  edits: readonly Edit[]
+  /** The text that the edits speak of. */
+  text: string
+  after: string
+  /** What a rehearsal says of the text after; null while it runs. */
+  round: DeskRound | null
+  /** The request that it answers, for tools that can be adjusted while one looks; null for a fix. */
+  request: EditRequest | null
+}
+
+type PreviewState = {
+  preview: Preview | null
+  /** Why the tool won't; stands in place of a preview. */
+  refusal: { title: string; why: string; request: EditRequest } | null
+  /** What was last applied, to be taken back. */
+  applied: { title: string; text: string } | null
+}
+
+export const usePreview = create<PreviewState>(() => ({ preview: null, refusal: null, applied: null }))
+const { getState, setState } = usePreview
+
+export const closePreview = (): void => setState({ preview: null, refusal: null })
+
+/** Shows a fix, and rehearses what it would make of the text. */
+export async function showFix(fix: Fix, text: string): Promise<void> {
+  const { open, things } = useDesk.getState()
+  const setting = open && settingOf(things, open.chosen)
+  if (!setting) return
+  const plan = heedKeepMarks(text, { ok: true, ...fix })
+  if (!plan.ok)
+    return setState({ preview: null, refusal: { title: fix.title, why: plan.why, request: { do: 'repair' } } })
+  const preview = { ...fix, text, after: applyEdits(text, fix.edits), round: null, request: null }
+  setState({ preview, refusal: null, applied: null })
+  const round = await rehearseAside(preview.after, setting)
+  if (getState().preview === preview) setState({ preview: { ...preview, round } })
+}
+
+let asked = 0
+
+/** Asks a tool for its plan and shows it, or why there is none. A later request takes the place of an earlier one. */
+export async function propose(request: EditRequest): Promise<void> {
+  const { open, things } = useDesk.getState()
+  const setting = open && settingOf(things, open.chosen)
+  if (!open || !setting) return
+  const turn = ++asked
+  const { text } = open
+  const plan = await proposeAside(text, setting, request)
+  if (turn !== asked || useDesk.getState().open?.text !== text) return
+  if (!plan.ok)
+    return setState({ preview: null, refusal: { title: 'This can’t be done', why: plan.why, request }, applied: null })
+  const { title, edits, round } = plan
+  setState({
+    preview: { title, edits, text, after: applyEdits(text, edits), round, request },
+    refusal: null,
+    applied: null,
+  })
+}
+
+/** Makes the edit that is shown, as one step that undo takes back. */
+export function applyPreview(editor: EditorView): void {
+  const { preview } = getState()
+  if (preview?.text !== editor.state.doc.toString()) {
+    closePreview()
+    return
+  }
+  editor.dispatch({ changes: preview.edits.map(edit => ({ ...edit })), userEvent: 'input.fix' })
+  setState({ preview: null, refusal: null, applied: { title: preview.title, text: editor.state.doc.toString() } })
+  editor.focus()
+}
+
+export function takeBack(editor: EditorView): void {
+  undo(editor)
+  setState({ applied: null })
+}
+
+/** A preview speaks of the text that it was made for, and goes when that has changed. */
+useDesk.subscribe(({ open }) => {
+  const { preview, applied, refusal } = getState()
+  if (preview && preview.text !== open?.text) closePreview()
+  if (refusal && !open) closePreview()
+  if (applied && applied.text !== open?.text) setState({ applied: null })
+})
