@@ -56,15 +56,15 @@ test('repair a bad paste, put the probing to sleep, nudge the purge line 3 mm, a
   await expect(lineWith(page, ';G29')).toContainText('Asleep')
 
   await ask(page, 'purge', /Nudge/)
-  await preview(page).getByLabel('X').fill('3')
+  await preview(page).getByLabel('X', { exact: true }).fill('3')
   await expect(preview(page)).toContainText('G1 X13 Y20 Z0.3 F3000')
   await expect(page.locator('[data-after]')).toHaveCount(1)
   await preview(page).getByRole('button', { name: 'or arrow keys here' }).press('ArrowUp')
   await expect(preview(page)).toContainText('G1 X13 Y20.5 Z0.3 F3000')
-  await preview(page).getByLabel('Y').fill('0')
-  await preview(page).getByLabel('X').fill('-20')
+  await preview(page).getByLabel('Y', { exact: true }).fill('0')
+  await preview(page).getByLabel('X', { exact: true }).fill('-20')
   await expect(preview(page).getByRole('alert')).toContainText('beyond what the head can reach')
-  await preview(page).getByLabel('X').fill('3')
+  await preview(page).getByLabel('X', { exact: true }).fill('3')
   await apply(page)
   const edited = pasted
     .replace('M140 S60M104', 'M140 S60\r\nM104')
@@ -116,6 +116,39 @@ test('filament is counted the other way with the same motion', async ({ page }) 
     'M83\nG28\nM109 S205\nM420 S1\nG92 E0\nG1 X10 Y20 Z0.3 F3000\nG1 Y120 E12 F1200\nG1 Y20 E12\n',
   )
   await expect(page.getByText('24 mm')).toBeVisible()
+})
+
+test('a purge line is given another amount, bead, speed and edge', async ({ page }) => {
+  const text =
+    '; --- warm ---\nG28\nM420 S1\nM109 S205\n\n; --- purge ---\nM83\nG92 E0\nG1 X10 Y20 Z0.3 F3000\nG1 Y120 E12 F1200\nG1 Z2 F600\n'
+  await pasteOnShelf(page, text)
+  await page.getByRole('button', { name: 'Outline' }).click()
+  await ask(page, 'purge', /Shape the purge/)
+  await preview(page).getByLabel('Amount').fill('50')
+  await expect(preview(page)).toContainText('G1 Y120 E6 F1200')
+  // 0.25 mm² over 100 mm are 10.394 mm of 1.75 mm filament.
+  await preview(page).getByLabel('Bead').fill('0.25')
+  await expect(preview(page)).toContainText('G1 Y120 E10.394 F1200')
+  await preview(page).getByLabel('Speed').fill('15')
+  await expect(preview(page)).toContainText('G1 Y120 E12 F900')
+  await preview(page).getByRole('button', { name: 'back' }).click()
+  // Dunlin's bed is 210 mm deep: 10 mm from the left becomes 10 mm from the back.
+  await expect(preview(page)).toContainText('G1 Y200 X20 Z0.3 F3000')
+  await apply(page)
+  expect(await takenText(page)).toBe(text.replace('X10 Y20', 'Y200 X20').replace('G1 Y120', 'G1 X120'))
+})
+
+test('probing is made not to drip', async ({ page }) => {
+  await pasteOnShelf(page, 'M140 S60\nM190 S60\nM109 S205\nG28\nG29\n')
+  await page.getByRole('button', { name: 'Tools' }).click()
+  await page.getByRole('menuitem', { name: 'Probe without drips' }).click()
+  await expect(preview(page)).toContainText('M109 S160')
+  await preview(page).getByLabel('Then settle').fill('5')
+  await expect(preview(page)).toContainText('G4 S5')
+  await apply(page)
+  expect(await takenText(page)).toBe(
+    'M140 S60\nM190 S60\nM109 S160\nG28\nG29\nG1 Z10 F600\nG1 X2 Y2 F6000\nM109 S205\nG4 S5\n',
+  )
 })
 
 test('a kept line is not changed by an edit', async ({ page }) => {

@@ -112,6 +112,18 @@ const looksLikeCommand = /^(?:[GMTgmt]\d|[A-Z][A-Z0-9]*_[A-Z0-9_]+(?:\s|$))/
  */
 export function sleeping(line: Line): Line | null {
   if (line.kind !== 'comment') return null
+  let inner = knownSleepers.get(line)
+  if (inner === undefined) {
+    inner = findSleeping(line)
+    knownSleepers.set(line, inner)
+  }
+  return inner
+}
+
+/** Lines never change, and passages, rules and sentences all ask the same of them. */
+const knownSleepers = new WeakMap<Line, Line | null>()
+
+function findSleeping(line: Line): Line | null {
   const start = line.raw.search(/[^\s;]/)
   if (start < 0 || !looksLikeCommand.test(line.raw.slice(start))) return null
   const inner = readLine(line.raw.slice(start), line.number, line.from + start, line.ending)

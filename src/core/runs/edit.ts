@@ -1,8 +1,11 @@
 // What a person can ask to be done to a script, and the plan that answers it. The one list of editing tools.
 import { duplicate, move, remove, rename } from '../script/edits/arrange.ts'
+import { bringToEdge, type Edge } from '../script/edits/edge.ts'
 import { countFilament } from '../script/edits/filament-mode.ts'
+import { type ProbeCool, probeWithoutDrips } from '../script/edits/heat-probe.ts'
 import { nudge, type Shift } from '../script/edits/nudge.ts'
 import { heedKeepMarks, type Plan, type Rehearsed, refuse } from '../script/edits/plan.ts'
+import { scalePurge, setBead, setPurgeSpeed } from '../script/edits/purge.ts'
 import { repair } from '../script/edits/repair.ts'
 import { putToSleep, wake } from '../script/edits/sleep.ts'
 import type { Passage } from '../script/passages.ts'
@@ -13,6 +16,11 @@ export type EditRequest =
   | { do: 'sleep' | 'wake' | 'remove' | 'move-up' | 'move-down' | 'duplicate'; at: number }
   | { do: 'rename'; at: number; title: string }
   | { do: 'nudge'; at: number; shift: Shift }
+  | { do: 'amount'; at: number; percent: number }
+  | { do: 'bead'; at: number; areaMm2: number }
+  | { do: 'speed'; at: number; speedMmS: number }
+  | { do: 'edge'; at: number; to: Edge }
+  | { do: 'probe-without-drips'; how: ProbeCool }
   | { do: 'repair' }
   | { do: 'count-filament'; to: 'absolute' | 'relative' }
 
@@ -32,6 +40,7 @@ function familyOf(passages: readonly Passage[], at: number): { siblings: readonl
 function answer(script: Rehearsed, passages: readonly Passage[], request: EditRequest): Plan {
   if (request.do === 'repair') return repair(script)
   if (request.do === 'count-filament') return countFilament(script, request.to)
+  if (request.do === 'probe-without-drips') return probeWithoutDrips(script, request.how)
   const found = familyOf(passages, request.at)
   if (!found) return refuse('That passage is no longer there.')
   const { siblings, passage } = found
@@ -51,6 +60,14 @@ function answer(script: Rehearsed, passages: readonly Passage[], request: EditRe
       return rename(script, passage, request.title)
     case 'nudge':
       return nudge(script, passage, request.shift)
+    case 'amount':
+      return scalePurge(script, passage, request.percent)
+    case 'bead':
+      return setBead(script, passage, request.areaMm2)
+    case 'speed':
+      return setPurgeSpeed(script, passage, request.speedMmS)
+    case 'edge':
+      return bringToEdge(script, passage, request.to)
     default:
       return request satisfies never
   }

@@ -3,7 +3,7 @@ import { commentOf, type Line } from '../gcode/line.ts'
 import { sleeping } from '../gcode/read.ts'
 import type { Stage } from '../machine/state.ts'
 import type { Trace } from '../machine/trace.ts'
-import { goesWith, kindOf, type PassageKind, type Purpose, purposeOf, titleOf } from './purposes.ts'
+import { goesWith, heavier, kindOf, type PassageKind, type Purpose, purposeOf, titleOf } from './purposes.ts'
 
 export type { PassageKind } from './purposes.ts'
 
@@ -58,7 +58,7 @@ function headingIn(comments: readonly Line[], opensScript: boolean): Heading | n
   return { title: headingOf(chosen) ?? '', line: first.number, section, boxed }
 }
 
-type Group = { lines: Line[]; purposes: Purpose[]; heading: Heading | null; asleep: boolean }
+type Group = { lines: Line[]; purposes: Purpose[]; strongest: Purpose; heading: Heading | null; asleep: boolean }
 type Section = { heading: Heading | null; groups: Group[] }
 
 /** Puts lines into groups of one purpose, and groups under the decorated headings that hold for them. */
@@ -68,6 +68,8 @@ class Sorter {
   private comments: Line[] = []
   private heading: Heading | null = null
   private anyCommand = false
+  /** Whether no group has been closed yet. */
+  private first = true
   private opened = false
 
   /** A comment that is no command asleep: it may head what comes. */
@@ -91,17 +93,19 @@ class Sorter {
       this.sections.push({ heading: this.heading, groups: [] })
       this.heading = null
     }
-    const first = this.sections.every(({ groups }) => groups.length === 0)
     const now = this.group
-    if (now && (now.asleep !== asleep || (!now.heading && !goesWith(now.purposes, purpose, first)))) this.closeGroup()
-    this.group ??= { lines: [], purposes: [], heading: this.heading, asleep }
+    if (now && (now.asleep !== asleep || (!now.heading && !goesWith(now.strongest, purpose, this.first))))
+      this.closeGroup()
+    this.group ??= { lines: [], purposes: [], strongest: null, heading: this.heading, asleep }
     this.heading = null
     this.group.lines.push(line)
     this.group.purposes.push(purpose)
+    if (purpose !== 'message') this.group.strongest = heavier(this.group.strongest, purpose)
   }
 
   closeGroup(): void {
     if (!this.group) return
+    this.first = false
     const section = this.sections.at(-1)
     if (section?.heading) section.groups.push(this.group)
     else this.sections.push({ heading: null, groups: [this.group] })

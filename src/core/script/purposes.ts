@@ -183,19 +183,20 @@ const neighbours: readonly (readonly Purpose[])[] = [
   ['probe', 'levelling'],
 ]
 
-/** Whether a line of this purpose may go on in a run that has `present`; `first` for the script's first run. */
-export function goesWith(present: readonly Purpose[], purpose: Purpose, first: boolean): boolean {
+/** The weightier of two purposes. */
+export const heavier = (a: Purpose, b: Purpose): Purpose => ((weight[b ?? ''] ?? -1) > (weight[a ?? ''] ?? -1) ? b : a)
+
+const strongestOf = (purposes: readonly Purpose[]): Purpose => purposes.reduce(heavier, null)
+
+/** Whether a line of this purpose may go on in a run whose weightiest is `strongest`; `first` for the script's first run. */
+export function goesWith(strongest: Purpose, purpose: Purpose, first: boolean): boolean {
   if (purpose === null || purpose === 'message') return true
-  const strongest = strongestOf(present.filter(each => each !== 'message'))
-  if (strongest === null || strongest === purpose) return true
+  if (strongest === null || strongest === 'message' || strongest === purpose) return true
   // A change of mode belongs to the moves around it, but for the modes that a script sets first of all.
   if (purpose === 'setup' && moves.includes(strongest)) return true
   if (strongest === 'setup' && !first && moves.includes(purpose)) return true
   return neighbours.some(each => each.includes(strongest) && each.includes(purpose))
 }
-
-const strongestOf = (purposes: readonly Purpose[]): Purpose =>
-  purposes.reduce<Purpose>((a, b) => ((weight[b ?? ''] ?? -1) > (weight[a ?? ''] ?? -1) ? b : a), null)
 
 /** The kind of a run of lines: that of its weightiest purpose. */
 export function kindOf(purposes: readonly Purpose[], stage: Stage): PassageKind {

@@ -1,8 +1,8 @@
 // How far a passage is shifted: typed, or by the arrow keys; the preview follows at once.
-import { useId } from 'react'
 import type { EditRequest } from '../../../core/runs/edit.ts'
 import type { Shift } from '../../../core/script/edits/nudge.ts'
 import { propose } from '../../state/preview.ts'
+import { NumberField } from './NumberField.tsx'
 
 type Nudge = Extract<EditRequest, { do: 'nudge' }>
 
@@ -19,24 +19,19 @@ const arrows: Record<string, [keyof Shift, number]> = {
 const rounded = (value: number): number => Math.round(value * 1000) / 1000
 
 export function NudgePad({ request }: { request: Nudge }) {
-  const id = useId()
   const set = (shift: Shift) => void propose({ ...request, shift })
   const { shift } = request
   return (
     <div className="flex flex-wrap items-center gap-3 py-1">
       {(['x', 'y', 'z'] as const).map(axis => (
-        <label key={axis} htmlFor={`${id}${axis}`} className="flex items-center gap-1.5">
-          <span className="font-semibold">{axis.toUpperCase()}</span>
-          <input
-            id={`${id}${axis}`}
-            type="number"
-            step={axis === 'z' ? 0.05 : stepMm}
-            value={shift[axis]}
-            onChange={event => set({ ...shift, [axis]: rounded(event.target.valueAsNumber || 0) })}
-            className="w-20 rounded-button border border-rule bg-paper px-2 py-0.5"
-          />
-          <span className="text-soft">mm</span>
-        </label>
+        <NumberField
+          key={axis}
+          name={axis.toUpperCase()}
+          unit="mm"
+          step={axis === 'z' ? 0.05 : stepMm}
+          value={shift[axis]}
+          onChange={value => set({ ...shift, [axis]: rounded(value) })}
+        />
       ))}
       <button
         type="button"

@@ -84,6 +84,11 @@ function Row({ passage, open, onRename, small = false }: RowProps) {
             <MenuItem onSelect={() => void propose({ do: 'nudge', at: firstLine, shift: { x: 1, y: 0, z: 0 } })}>
               Nudge on the bed…
             </MenuItem>
+            {passage.kind === 'purge-line' && (
+              <MenuItem onSelect={() => void propose({ do: 'amount', at: firstLine, percent: 80 })}>
+                Shape the purge…
+              </MenuItem>
+            )}
             <MenuItem onSelect={() => onRename(passage)}>Rename…</MenuItem>
             <MenuItem onSelect={() => void propose({ do: 'move-up', at: firstLine })}>Move up</MenuItem>
             <MenuItem onSelect={() => void propose({ do: 'move-down', at: firstLine })}>Move down</MenuItem>

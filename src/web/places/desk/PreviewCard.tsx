@@ -8,6 +8,8 @@ import type { Open } from '../../state/desk.ts'
 import { applyPreview, closePreview, type Preview, usePreview } from '../../state/preview.ts'
 import { changedLines } from './changed.ts'
 import { NudgePad } from './NudgePad.tsx'
+import { ProbePad } from './ProbePad.tsx'
+import { ShapePad, shapes } from './ShapePad.tsx'
 
 /** More lines than this are summed up. */
 const mostRows = 200
@@ -22,6 +24,8 @@ export function PreviewCard({ open, editor }: { open: Open; editor: EditorView |
     >
       <h2 className="font-serif text-[17px] font-semibold">{preview?.title ?? refusal?.title}</h2>
       {request?.do === 'nudge' && <NudgePad request={request} />}
+      {request && shapes(request) && <ShapePad request={request} />}
+      {request?.do === 'probe-without-drips' && <ProbePad request={request} />}
       {refusal && (
         <p role="alert" className="flex items-center gap-2 py-1.5">
           <CircleSlash size={16} aria-hidden className="shrink-0 text-warn" />

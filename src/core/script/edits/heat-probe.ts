@@ -1,0 +1,69 @@
+// Probing without drips: the nozzle holds only what doesn't ooze until the bed has been felt, and gets its full heat after.
+import { specOf } from '../../firmware/spec.ts'
+import { type Word, wordOf } from '../../gcode/line.ts'
+import { heatedTool, heaterOf, heatTarget } from '../../machine/heaters.ts'
+import { modesBefore } from '../../machine/trace.ts'
+import type { Edit } from '../../model/script.ts'
+import { insertAfter, replacePiece } from './lines.ts'
+import { writtenLike } from './places.ts'
+import { type Plan, type Rehearsed, refuse } from './plan.ts'
+
+/** `cornerLiftMm` above 0 brings the head up over the front left corner while it heats; `settleS` stands there a while. */
+export type ProbeCool = { cornerLiftMm: number; settleS: number }
+
+/** The bed's corner is kept clear by this much, mm. */
+const cornerInsetMm = 2
+
+/**
+ * Lowers every nozzle heating before the last probing that is hotter than the material's ooze-safe temperature, and puts the
+ * full heat behind the probing where no later line waits for it.
+ */
+export function probeWithoutDrips(
+  { lines, commands, trace, stage }: Rehearsed,
+  { cornerLiftMm, settleS }: ProbeCool,
+): Plan {
+  const safeC = stage.material.oozeSafeC
+  const does = (row: number) => specOf(stage.firmware, commands[row]?.command.name ?? '')?.effect
+  let probe = -1
+  for (let row = 0; row < trace.rows.count; row++)
+    if (['probe', 'probe-or-mesh'].includes(does(row)?.does ?? '') && trace.rows.end[row] !== trace.rows.start[row])
+      probe = row
+  if (probe < 0) return refuse('This script does not probe the bed.')
+
+  const edits: Edit[] = []
+  let fullC = 0
+  let waitsLater = false
+  for (let row = 0; row < trace.rows.count; row++) {
+    const effect = does(row)
+    const { line, command } = commands[row] as Rehearsed['commands'][number]
+    const source = lines[line - 1]
+    if (effect?.does !== 'heat' || heaterOf(command, effect) !== 'nozzle' || !source) continue
+    const inUse = modesBefore(trace, row).tool
+    if (heatedTool(command, effect, inUse) !== inUse) continue
+    const aim = heatTarget(command, effect)
+    if (row > probe) waitsLater ||= effect.wait && (aim === null || aim.targetC > safeC)
+    else if (aim && aim.targetC > safeC) {
+      const word: Word | undefined = [...effect.coolingToo, ...effect.targets]
+        .map(letter => wordOf(command, letter))
+        .find(each => each?.value != null)
+      if (!word) return refuse(`Line ${line} names its temperature in a way that can’t be lowered here.`)
+      fullC = Math.max(fullC, aim.targetC)
+      edits.push(replacePiece(source, word, writtenLike(word, word.letter, safeC)))
+    }
+  }
+  if (edits.length === 0)
+    return refuse(`The nozzle is at ${safeC} °C or less while this script probes. There is nothing to lower.`)
+  const after: string[] = []
+  const { bed } = stage.printer
+  const absolute = modesBefore(trace, probe).positioning === 'absolute' && modesBefore(trace, probe).units === 'mm'
+  if (cornerLiftMm > 0 && !absolute)
+    return refuse('Positions are relative or in inches at the probing, so the head can’t be sent to the corner there.')
+  if (cornerLiftMm > 0)
+    after.push(`G1 Z${cornerLiftMm} F600`, `G1 X${bed.x[0] + cornerInsetMm} Y${bed.y[0] + cornerInsetMm} F6000`)
+  if (!waitsLater) after.push(`M109 S${fullC}`)
+  if (settleS > 0) after.push(`G4 S${settleS}`)
+  const at = commands[probe]?.line ?? 1
+  const ending = lines[at - 1]?.ending || '\n'
+  if (after.length) edits.push(insertAfter(lines, at, after.join(ending)))
+  return { ok: true, title: `Probe at ${safeC} °C, full heat after it`, edits }
+}

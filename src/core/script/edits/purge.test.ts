@@ -1,0 +1,130 @@
+import { describe, expect, it } from 'vitest'
+import { applyEdits } from '../../model/script.ts'
+import { round } from '../../testing/stage.ts'
+import { bringToEdge, type Edge, edgeOf } from './edge.ts'
+import { probeWithoutDrips } from './heat-probe.ts'
+import type { Plan, Rehearsed } from './plan.ts'
+import { scalePurge, setBead, setPurgeSpeed } from './purge.ts'
+
+type Seen = Rehearsed & { passages: ReturnType<typeof round>['passages'] }
+const script = (text: string): Seen => ({ text, ...round(text) })
+const purgeOf = (seen: Seen) => seen.passages.find(({ kind }) => kind === 'purge-line') as Seen['passages'][number]
+function edited(text: string, tool: (seen: Seen) => Plan): string {
+  const plan = tool(script(text))
+  if (!plan.ok) throw new Error(plan.why)
+  return applyEdits(text, plan.edits)
+}
+const why = (plan: Plan): string => (plan.ok ? '' : plan.why)
+
+const start = 'G28\nM420 S1\nM109 S200\n\n'
+const relative = `${start}; --- purge ---\nM83\nG92 E0\nG1 X10 Y20 Z0.3 F3000\nG1 Y120 E12 F1200 ; there\nG1 X10.5\nG1 Y20 E12\nG1 E-2 F1800\nG1 Z2 F600\n`
+const absolute = `${start}; --- purge ---\nM82\nG92 E0\nG1 X10 Y20 Z0.3 F3000\nG1 Y120 E12 F1200\nG1 X10.5\nG1 Y20 E24\nG1 E22 F1800\nG92 E0\n`
+
+describe('how much a purge pushes', () => {
+  it.each([
+    ['relative', relative],
+    ['absolute', absolute],
+  ])('is halved for every stroke, counted %s, and what is drawn back stays', (_, text) => {
+    const half = round(edited(text, seen => scalePurge(seen, purgeOf(seen), 50)))
+    expect(half.strokes.map(({ filamentMm }) => filamentMm)).toEqual([6, 6])
+    expect(half.filament.netMm).toBeCloseTo(10, 9)
+  })
+
+  it('writes the later counts anew where filament counts from its zero', () => {
+    expect(edited(absolute, seen => scalePurge(seen, purgeOf(seen), 50))).toBe(
+      absolute.replace('E12', 'E6').replace('E24', 'E12').replace('E22', 'E10'),
+    )
+  })
+
+  it('is refused where lines behind it go on counting', () => {
+    const seen = script(`${absolute.replace(/G92 E0\n$/, '')}\n; --- more ---\nG1 X50 E30 F1200\n`)
+    expect(why(scalePurge(seen, purgeOf(seen), 50))).toContain('goes on counting the filament')
+  })
+
+  it('follows a wanted bead: 0.25 mm² over 100 mm are 25 / 2.405282 = 10.394 mm of filament', () => {
+    const text = edited(relative, seen => setBead(seen, purgeOf(seen), 0.25))
+    expect(text).toContain('G1 Y120 E10.394 F1200 ; there')
+    for (const { crossSectionMm2 } of round(text).strokes) expect(crossSectionMm2).toBeCloseTo(0.25, 4)
+  })
+
+  it('refuses nothing and too much', () => {
+    const seen = script(relative)
+    expect(why(scalePurge(seen, purgeOf(seen), 0))).toContain('more than 0')
+    expect(why(setBead(seen, purgeOf(seen), 11))).toContain('at most 10 mm²')
+    expect(why(scalePurge(seen, purgeOf(seen), 100))).toBe('It is so already.')
+  })
+})
+
+describe('how fast a purge goes', () => {
+  it('sets the strokes’ speed and leaves every other move its own', () => {
+    const text = edited(relative, seen => setPurgeSpeed(seen, purgeOf(seen), 10))
+    const feeds = (of: string) => round(of).trace.rows.modes.map(({ feedMmMin }) => feedMmMin)
+    const before = feeds(relative)
+    // Rows: G28, M420, M109, M83, G92, approach, stroke, step aside, stroke, draw back, up
+    expect(before.slice(5)).toEqual([3000, 1200, 1200, 1200, 1800, 600])
+    expect(feeds(text).slice(5)).toEqual([3000, 600, 1200, 600, 1800, 600])
+    expect(text).toContain('G1 Y120 E12 F600 ; there\nG1 X10.5 F1200\nG1 Y20 E12 F600\n')
+  })
+})
+
+describe('to another edge', () => {
+  it('knows the edge that a line runs along', () => {
+    const seen = script(relative)
+    expect(edgeOf(seen, purgeOf(seen))).toBe('left')
+  })
+
+  it.each([
+    ['right', [190, 20], [189.5, 20]],
+    ['front', [20, 10], [20, 10.5]],
+    ['back', [20, 190], [20, 189.5]],
+  ] as [Edge, [number, number], [number, number]][])('%s, as far in as it was', (to, begins, ends) => {
+    const text = edited(relative, seen => bringToEdge(seen, purgeOf(seen), to))
+    const { strokes } = round(text)
+    expect(strokes[0]?.from.slice(0, 2)).toEqual(begins)
+    expect(strokes[1]?.to.slice(0, 2)).toEqual(ends)
+    expect(strokes.map(({ lengthMm }) => lengthMm)).toEqual([100, 100])
+    const seen = script(text)
+    expect(edgeOf(seen, purgeOf(seen))).toBe(to)
+  })
+
+  it('and back gives the first motion', () => {
+    const there = edited(relative, seen => bringToEdge(seen, purgeOf(seen), 'back'))
+    const back = edited(there, seen => bringToEdge(seen, purgeOf(seen), 'left'))
+    expect(round(back).strokes.map(({ from, to }) => [from, to])).toEqual(
+      round(relative).strokes.map(({ from, to }) => [from, to]),
+    )
+  })
+
+  it('is refused for relative moves', () => {
+    const seen = script(`${start}; --- purge ---\nG1 X10 Y20 Z0.3 F3000\nM83\nG91\nG1 Y100 E12 F1200\nG90\n`)
+    expect(why(bringToEdge(seen, purgeOf(seen), 'front'))).toContain('a relative move')
+  })
+})
+
+describe('probing without drips', () => {
+  const hot = 'M140 S60\nM104 S200\nM190 S60\nM109 S200\nG28\nG29\nG1 X10 Y20 Z0.3 F3000\nM83\nG1 Y60 E5 F1200\n'
+
+  it('lowers the nozzle to its ooze-safe 160 °C and puts the full heat behind the probing', () => {
+    const text = edited(hot, seen => probeWithoutDrips(seen, { cornerLiftMm: 0, settleS: 0 }))
+    expect(text).toBe(
+      hot.replace('M104 S200', 'M104 S160').replace('M109 S200', 'M109 S160').replace('G29\n', 'G29\nM109 S200\n'),
+    )
+    expect(round(text).findings).toEqual([])
+  })
+
+  it('can lift the head over the corner and stand a while', () => {
+    expect(edited(hot, seen => probeWithoutDrips(seen, { cornerLiftMm: 10, settleS: 3 }))).toContain(
+      'G29\nG1 Z10 F600\nG1 X2 Y2 F6000\nM109 S200\nG4 S3\n',
+    )
+  })
+
+  it('adds no wait where one follows, and does nothing where it is so already', () => {
+    const later = hot.replace('G29\n', 'G29\nM109 S200\n')
+    const text = edited(later, seen => probeWithoutDrips(seen, { cornerLiftMm: 0, settleS: 0 }))
+    expect(text.match(/M109 S200/g)).toHaveLength(1)
+    expect(why(probeWithoutDrips(script(text), { cornerLiftMm: 0, settleS: 0 }))).toContain('nothing to lower')
+    expect(why(probeWithoutDrips(script('G28'), { cornerLiftMm: 0, settleS: 0 }))).toBe(
+      'This script does not probe the bed.',
+    )
+  })
+})

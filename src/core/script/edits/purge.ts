@@ -1,0 +1,132 @@
+// How much a purge pushes, how thick its beads are and how fast it goes: changed for all its strokes at once.
+import { specOf } from '../../firmware/spec.ts'
+import { numberOf, wordOf } from '../../gcode/line.ts'
+import { filamentAreaMm2 } from '../../machine/outcome.ts'
+import { counterAfter, modesBefore, stepsOfCommand } from '../../machine/trace.ts'
+import type { Edit } from '../../model/script.ts'
+import type { Passage } from '../passages.ts'
+import { replacePiece } from './lines.ts'
+import { laysFilament, movesIn, writtenLike } from './places.ts'
+import { type Plan, type Rehearsed, refuse } from './plan.ts'
+
+/** New filament of a stroke, mm, from the old; `lengthMm` is the way that it is laid along. */
+type Refill = (filamentMm: number, lengthMm: number) => number
+
+const lengthOf = (script: Rehearsed, row: number): number =>
+  stepsOfCommand(script.trace, row).reduce(
+    (sum, { from, to }) => sum + Math.hypot(to.x - from.x, to.y - from.y, to.z - from.z),
+    0,
+  )
+
+/**
+ * Rewrites the E of every stroke that the passage lays; what it draws back stays. Counted from zero, the later counts follow,
+ * also beyond the passage up to where the filament is reset; where that is never, it is refused.
+ */
+function refill(script: Rehearsed, passage: Passage, title: string, fill: Refill): Plan {
+  const { lines, commands, trace, stage } = script
+  const edits: Edit[] = []
+  let shift = 0
+  let changed = false
+  for (let row = 0; row < trace.rows.count; row++) {
+    const { line, command } = commands[row] as Rehearsed['commands'][number]
+    if (line < passage.firstLine) continue
+    const effect = specOf(stage.firmware, command.name)?.effect
+    const inside = line <= passage.lastLine
+    const word = wordOf(command, 'E')
+    if (effect?.does === 'set-position' && (word || command.words.length === 0)) {
+      shift = 0
+      if (!inside) break
+    }
+    if (!word || (effect?.does !== 'move' && effect?.does !== 'arc')) continue
+    const modes = modesBefore(trace, row)
+    const relative = modes.extrusion === 'relative'
+    if (!inside && (relative || Math.abs(shift) < 1e-9)) break
+    if (!inside)
+      return refuse(
+        `Line ${line} goes on counting the filament after it. Set the filament to zero (G92 E0) behind this passage first.`,
+      )
+    const value = numberOf(command, 'E')
+    const source = lines[line - 1]
+    if (value === null || !source) return refuse(`Line ${line}: ${word.text} is not a number that can be changed.`)
+    const scale = modes.units === 'inch' ? 25.4 : 1
+    const step = (counterAfter(trace, row) - counterAfter(trace, row - 1)) / scale
+    const lays = laysFilament(script, row)
+    const now = lays ? fill(step * scale, lengthOf(script, row)) / scale : step
+    shift += now - step
+    changed ||= lays
+    const written = writtenLike(word, 'E', relative ? now : value + shift)
+    if (written !== word.text) edits.push(replacePiece(source, word, written))
+  }
+  if (!changed) return refuse('It lays no line of filament.')
+  return edits.length ? { ok: true, title, edits } : refuse('It is so already.')
+}
+
+/** Scales what every stroke pushes; 50 for half. */
+export function scalePurge(script: Rehearsed, passage: Passage, percent: number): Plan {
+  if (!(percent > 0 && percent <= 1000)) return refuse('The amount is more than 0 and at most 1000 %.')
+  return refill(script, passage, `Push ${percent} % in “${passage.title}”`, filament => (filament * percent) / 100)
+}
+
+/** Gives every stroke a bead of this cross-section, mm²: filament = area · length / (π/4·d²). */
+export function setBead(script: Rehearsed, passage: Passage, areaMm2: number): Plan {
+  if (!(areaMm2 > 0 && areaMm2 <= 10)) return refuse('A bead is more than 0 and at most 10 mm² thick.')
+  const tool = script.stage.printer.tools[script.stage.job.firstTool] ?? script.stage.printer.tools[0]
+  const filamentArea = filamentAreaMm2(tool?.filamentMm ?? 1.75)
+  return refill(
+    script,
+    passage,
+    `Beads of ${areaMm2} mm² in “${passage.title}”`,
+    (_, length) => (areaMm2 * length) / filamentArea,
+  )
+}
+
+/** Sets the speed of every stroke, mm/s; a move after them that relied on the old speed is given it in words of its own. */
+export function setPurgeSpeed(script: Rehearsed, passage: Passage, speedMmS: number): Plan {
+  if (!(speedMmS > 0 && speedMmS <= 1000)) return refuse('A speed is more than 0 and at most 1000 mm/s.')
+  const { lines, commands, trace, stage } = script
+  const edits: Edit[] = []
+  const wanted = Math.round(speedMmS * 60)
+  /** The feed that holds after the edits so far, mm/min; null before the first stroke. */
+  let now: number | null = null
+  const strokes = new Set(
+    movesIn(script, passage)
+      .filter(({ row }) => laysFilament(script, row))
+      .map(({ row }) => row),
+  )
+  if (strokes.size === 0) return refuse('It lays no line of filament.')
+  const lastStroke = Math.max(...strokes)
+  for (let row = Math.min(...strokes); row < trace.rows.count; row++) {
+    const { line, command } = commands[row] as Rehearsed['commands'][number]
+    const does = specOf(stage.firmware, command.name)?.effect.does
+    const source = lines[line - 1]
+    if ((does !== 'move' && does !== 'arc') || !source) continue
+    const feed = trace.rows.modes[row]?.feedMmMin ?? null
+    const scale = modesBefore(trace, row).units === 'inch' ? 25.4 : 1
+    const target = strokes.has(row) ? wanted : feed
+    const word = wordOf(command, 'F')
+    if (word) {
+      if (target !== feed && target !== null)
+        edits.push(replacePiece(source, word, writtenLike(word, 'F', target / scale)))
+      now = target
+    } else if (now !== target && target !== null && (strokes.has(row) || now !== null)) {
+      edits.push(afterLastWord(script, line, ` F${Number((target / scale).toFixed(3))}`))
+      now = target
+    }
+    if (row > lastStroke) break
+  }
+  return edits.length
+    ? { ok: true, title: `Lay “${passage.title}” at ${speedMmS} mm/s`, edits }
+    : refuse('It has that speed already.')
+}
+
+/** Puts text behind the last word of a line, before any comment. */
+function afterLastWord({ lines }: Rehearsed, number: number, insert: string): Edit {
+  const line = lines[number - 1]
+  let at = line?.from ?? 0
+  let end = at
+  for (const piece of line?.pieces ?? []) {
+    at += piece.text.length
+    if (piece.kind === 'word' || piece.kind === 'name') end = at
+  }
+  return { from: end, to: end, insert }
+}

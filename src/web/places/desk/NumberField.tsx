@@ -1,0 +1,24 @@
+// A short number with its name before it and its unit behind; empty for null.
+import { useId } from 'react'
+
+type Props = { name: string; unit: string; step: number; value: number | null; onChange: (value: number) => void }
+
+export function NumberField({ name, unit, step, value, onChange }: Props) {
+  const id = useId()
+  return (
+    <div className="flex items-center gap-1.5">
+      <label htmlFor={id} className="font-semibold">
+        {name}
+      </label>
+      <input
+        id={id}
+        type="number"
+        step={step}
+        value={value ?? ''}
+        onChange={event => Number.isFinite(event.target.valueAsNumber) && onChange(event.target.valueAsNumber)}
+        className="w-[70px] rounded-button border border-rule bg-paper px-2 py-0.5"
+      />
+      <span className="text-soft">{unit}</span>
+    </div>
+  )
+}

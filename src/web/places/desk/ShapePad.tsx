@@ -1,0 +1,54 @@
+// What can be changed about a purge line, one thing at a time: amount, bead, speed, edge. The preview follows.
+import type { EditRequest } from '../../../core/runs/edit.ts'
+import { edges } from '../../../core/script/edits/edge.ts'
+import { Button } from '../../parts/Button.tsx'
+import { propose } from '../../state/preview.ts'
+import { NumberField } from './NumberField.tsx'
+
+type Shape = Extract<EditRequest, { do: 'amount' | 'bead' | 'speed' | 'edge' }>
+
+export const shapes = (request: EditRequest): request is Shape =>
+  ['amount', 'bead', 'speed', 'edge'].includes(request.do)
+
+export function ShapePad({ request }: { request: Shape }) {
+  const { at } = request
+  return (
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-1 py-1">
+      <NumberField
+        name="Amount"
+        unit="%"
+        step={5}
+        value={request.do === 'amount' ? request.percent : null}
+        onChange={percent => void propose({ do: 'amount', at, percent })}
+      />
+      <NumberField
+        name="Bead"
+        unit="mm²"
+        step={0.05}
+        value={request.do === 'bead' ? request.areaMm2 : null}
+        onChange={areaMm2 => void propose({ do: 'bead', at, areaMm2 })}
+      />
+      <NumberField
+        name="Speed"
+        unit="mm/s"
+        step={1}
+        value={request.do === 'speed' ? request.speedMmS : null}
+        onChange={speedMmS => void propose({ do: 'speed', at, speedMmS })}
+      />
+      <div className="flex items-center gap-1">
+        <span className="font-semibold">Edge</span>
+        {edges.map(to => (
+          <Button
+            small
+            key={to}
+            aria-pressed={request.do === 'edge' && request.to === to}
+            className={request.do === 'edge' && request.to === to ? 'border-ink font-semibold' : ''}
+            onClick={() => void propose({ do: 'edge', at, to })}
+          >
+            {to}
+          </Button>
+        ))}
+      </div>
+    </div>
+  )
+}
