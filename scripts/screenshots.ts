@@ -23,6 +23,17 @@ const shots: Shot[] = [
   },
   { name: 'command-book', path: '/commands/G29' },
   {
+    name: 'desk-nudge',
+    path: '/desk/1',
+    prepare: async page => {
+      await page.getByRole('button', { name: 'Outline' }).click()
+      await page.getByRole('button', { name: 'What to do with purge line, left edge' }).click()
+      await page.getByRole('menuitem', { name: /Nudge/ }).click()
+      await page.getByLabel('X', { exact: true }).fill('14')
+      await page.getByText('X18 Y20').first().waitFor()
+    },
+  },
+  {
     name: 'desk-fix',
     path: '/desk/3',
     theme: 'dark',
@@ -46,7 +57,7 @@ for (const { name, path, theme = 'light', prepare } of shots) {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: theme })
   await page.goto(`http://127.0.0.1:4420${path}`)
   await page
-    .getByRole(path === '/' ? 'link' : 'slider', path === '/' ? { name: /before the print/ } : {})
+    .getByText(path.startsWith('/desk') ? 'before the print begins' : /before the print|In your scripts/)
     .first()
     .waitFor()
   await prepare?.(page)

@@ -84,7 +84,7 @@ export function BedView({ round, after, setting, selection, playheadS }: Props) 
         <g ref={drawing} transform="scale(1 -1)">
           <Ground pixel={pixel} setting={setting} probes={round.durations.probingS > 0} />
           <Path round={round} segments={segments} selection={selection} playheadS={playheadS} />
-          {after && <After round={after} pixel={pixel} />}
+          {after && laysDifferently(round, after) && <After round={after} pixel={pixel} />}
           {!Number.isNaN(head.x + head.y) && <Head x={head.x} y={head.y} size={8 * pixel} />}
         </g>
       </svg>
@@ -249,6 +249,9 @@ function Path({ round, segments, selection, playheadS }: PathProps) {
     </g>
   )
 }
+
+const laysDifferently = (before: DeskRound, after: DeskRound): boolean =>
+  JSON.stringify(before.strokes.map(({ path }) => path)) !== JSON.stringify(after.strokes.map(({ path }) => path))
 
 /** What would be laid down after an edit: outlined, so that it is told from what is there by shape. */
 const After = ({ round, pixel }: { round: DeskRound; pixel: number }) => (

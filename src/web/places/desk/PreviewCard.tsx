@@ -22,22 +22,11 @@ export function PreviewCard({ open, editor }: { open: Open; editor: EditorView |
       aria-label="Preview"
       className="col-span-2 flex max-h-[290px] flex-col rounded-card border border-heat bg-raised px-3.5 py-2.5"
     >
-      <h2 className="font-serif text-[17px] font-semibold">{preview?.title ?? refusal?.title}</h2>
-      {request?.do === 'nudge' && <NudgePad request={request} />}
-      {request && shapes(request) && <ShapePad request={request} />}
-      {request?.do === 'probe-without-drips' && <ProbePad request={request} />}
-      {refusal && (
-        <p role="alert" className="flex items-center gap-2 py-1.5">
-          <CircleSlash size={16} aria-hidden className="shrink-0 text-warn" />
-          {refusal.why}
-        </p>
-      )}
-      {preview && <Changes preview={preview} />}
-      <div className="mt-2 flex items-center gap-2">
-        <p className="text-[13px] text-soft" role="status">
-          {preview && told(preview, open)}
-        </p>
-        <Button small className="ml-auto" onClick={closePreview}>
+      <div className="flex items-start gap-2">
+        <h2 className="min-w-0 flex-1 font-serif text-[17px] leading-6 font-semibold">
+          {preview?.title ?? refusal?.title}
+        </h2>
+        <Button small onClick={closePreview}>
           Leave it
         </Button>
         {preview && (
@@ -46,6 +35,19 @@ export function PreviewCard({ open, editor }: { open: Open; editor: EditorView |
           </Button>
         )}
       </div>
+      {request?.do === 'nudge' && <NudgePad request={request} />}
+      {request && shapes(request) && <ShapePad request={request} open={open} />}
+      {request?.do === 'probe-without-drips' && <ProbePad request={request} />}
+      {refusal && (
+        <p role="alert" className="flex items-center gap-2 py-1.5">
+          <CircleSlash size={16} aria-hidden className="shrink-0 text-warn" />
+          {refusal.why}
+        </p>
+      )}
+      {preview && <Changes preview={preview} />}
+      <p className="mt-1 text-[13px] text-soft" role="status">
+        {preview && told(preview, open)}
+      </p>
     </section>
   )
 }

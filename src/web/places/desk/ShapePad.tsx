@@ -2,6 +2,7 @@
 import type { EditRequest } from '../../../core/runs/edit.ts'
 import { edges } from '../../../core/script/edits/edge.ts'
 import { Button } from '../../parts/Button.tsx'
+import type { Open } from '../../state/desk.ts'
 import { propose } from '../../state/preview.ts'
 import { NumberField } from './NumberField.tsx'
 
@@ -10,29 +11,41 @@ type Shape = Extract<EditRequest, { do: 'amount' | 'bead' | 'speed' | 'edge' }>
 export const shapes = (request: EditRequest): request is Shape =>
   ['amount', 'bead', 'speed', 'edge'].includes(request.do)
 
-export function ShapePad({ request }: { request: Shape }) {
+/** The purge's present bead, mm², and speed, mm/s, as its first stroke has them; null where it lays none. */
+function presently({ round }: Open, at: number): { bead: number | null; speed: number | null } {
+  const all = round?.passages.flatMap(passage => [passage, ...passage.parts]) ?? []
+  const passage = all.find(({ firstLine }) => firstLine === at)
+  const stroke = round?.strokes.find(({ line }) => passage && line >= passage.firstLine && line <= passage.lastLine)
+  const row = round && stroke ? round.trace.rows.line.indexOf(stroke.line) : -1
+  const feed = round?.trace.rows.modes[row]?.feedMmMin
+  const twoDecimals = (value: number) => Math.round(value * 100) / 100
+  return { bead: stroke ? twoDecimals(stroke.crossSectionMm2) : null, speed: feed ? twoDecimals(feed / 60) : null }
+}
+
+export function ShapePad({ request, open }: { request: Shape; open: Open }) {
   const { at } = request
+  const { bead, speed } = presently(open, at)
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1 py-1">
       <NumberField
         name="Amount"
         unit="%"
         step={5}
-        value={request.do === 'amount' ? request.percent : null}
+        value={request.do === 'amount' ? request.percent : 100}
         onChange={percent => void propose({ do: 'amount', at, percent })}
       />
       <NumberField
         name="Bead"
         unit="mm²"
         step={0.05}
-        value={request.do === 'bead' ? request.areaMm2 : null}
+        value={request.do === 'bead' ? request.areaMm2 : bead}
         onChange={areaMm2 => void propose({ do: 'bead', at, areaMm2 })}
       />
       <NumberField
         name="Speed"
         unit="mm/s"
         step={1}
-        value={request.do === 'speed' ? request.speedMmS : null}
+        value={request.do === 'speed' ? request.speedMmS : speed}
         onChange={speedMmS => void propose({ do: 'speed', at, speedMmS })}
       />
       <div className="flex items-center gap-1">
