@@ -138,6 +138,41 @@ test('a purge line is given another amount, bead, speed and edge', async ({ page
   expect(await takenText(page)).toBe(text.replace('X10 Y20', 'Y200 X20').replace('G1 Y120', 'G1 X120'))
 })
 
+test('a purge line is added from a form, made otherwise, and removed with its markers', async ({ page }) => {
+  const text = 'M83\nG28\nM420 S1\nM109 S205\n'
+  await pasteOnShelf(page, text)
+  await page.getByRole('button', { name: 'Outline' }).click()
+  await page.getByRole('button', { name: 'Add' }).click()
+  await page.getByRole('menuitem', { name: /^Purge line/ }).click()
+  await preview(page).getByLabel('Length').fill('100')
+  await preview(page).getByLabel('Bead').fill('0.3')
+  // Two strokes of 100 mm at 0.3 mm² are 24.9 mm of filament.
+  await expect(preview(page)).toContainText('Pushes 24.9 mm of filament')
+  await expect(page.locator('[data-after]')).toHaveCount(1)
+  await apply(page)
+  expect(await takenText(page)).toContain(
+    `${text};@ purge-line edge=left strokes=2 inset=4 from=20 length=100 bead=0.3`,
+  )
+  await expect(
+    page
+      .getByText('Ready for the print: filament at zero, levelling on')
+      .or(page.getByText('Nothing found for small on Dunlin.'))
+      .first(),
+  ).toBeVisible()
+
+  await ask(page, 'Purge line', /Make it otherwise/)
+  await preview(page).getByRole('button', { name: 'front' }).click()
+  await expect(preview(page)).toContainText(';@ purge-line edge=front')
+  await preview(page).getByLabel('Length').fill('400')
+  await expect(preview(page).getByRole('alert')).toContainText('beyond what the head can reach')
+  await preview(page).getByLabel('Length').fill('120')
+  await apply(page)
+  await expect(lineWith(page, ';@ purge-line edge=front')).toHaveCount(1)
+  await ask(page, 'Purge line', /Remove/)
+  await apply(page)
+  expect(await takenText(page)).toBe(text)
+})
+
 test('probing is made not to drip', async ({ page }) => {
   await pasteOnShelf(page, 'M140 S60\nM190 S60\nM109 S205\nG28\nG29\n')
   await page.getByRole('button', { name: 'Tools' }).click()

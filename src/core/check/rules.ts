@@ -5,6 +5,7 @@ import { collapsedLines } from './rules/collapsed-lines.ts'
 import { decimalComma } from './rules/decimal-comma.ts'
 import { feedImplausible } from './rules/feed-implausible.ts'
 import { filamentNotReset } from './rules/filament-not-reset.ts'
+import { guardUnclosed } from './rules/guard-unclosed.ts'
 import { heatersLeftOn } from './rules/heaters-left-on.ts'
 import { levellingOff } from './rules/levelling-off.ts'
 import { moveBeforeHome } from './rules/move-before-home.ts'
@@ -34,4 +35,5 @@ export const rules: readonly Rule[] = [
   pastedCharacters,
   decimalComma,
   unknownValue,
+  guardUnclosed,
 ]

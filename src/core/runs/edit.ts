@@ -3,11 +3,13 @@ import { duplicate, move, remove, rename } from '../script/edits/arrange.ts'
 import { bringToEdge, type Edge } from '../script/edits/edge.ts'
 import { countFilament } from '../script/edits/filament-mode.ts'
 import { type ProbeCool, probeWithoutDrips } from '../script/edits/heat-probe.ts'
+import { makePassage } from '../script/edits/make.ts'
 import { nudge, type Shift } from '../script/edits/nudge.ts'
 import { heedKeepMarks, type Plan, type Rehearsed, refuse } from '../script/edits/plan.ts'
 import { scalePurge, setBead, setPurgeSpeed } from '../script/edits/purge.ts'
 import { repair } from '../script/edits/repair.ts'
 import { putToSleep, wake } from '../script/edits/sleep.ts'
+import type { Values } from '../script/makers/maker.ts'
 import type { Passage } from '../script/passages.ts'
 import type { Round } from './round.ts'
 
@@ -20,6 +22,7 @@ export type EditRequest =
   | { do: 'bead'; at: number; areaMm2: number }
   | { do: 'speed'; at: number; speedMmS: number }
   | { do: 'edge'; at: number; to: Edge }
+  | { do: 'make'; maker: string; values: Values; at: number }
   | { do: 'probe-without-drips'; how: ProbeCool }
   | { do: 'repair' }
   | { do: 'count-filament'; to: 'absolute' | 'relative' }
@@ -40,6 +43,7 @@ function familyOf(passages: readonly Passage[], at: number): { siblings: readonl
 function answer(script: Rehearsed, passages: readonly Passage[], request: EditRequest): Plan {
   if (request.do === 'repair') return repair(script)
   if (request.do === 'count-filament') return countFilament(script, request.to)
+  if (request.do === 'make') return makePassage(script, request.maker, request.values, request.at)
   if (request.do === 'probe-without-drips') return probeWithoutDrips(script, request.how)
   const found = familyOf(passages, request.at)
   if (!found) return refuse('That passage is no longer there.')

@@ -3,6 +3,8 @@ import { commentOf, type Line } from '../gcode/line.ts'
 import { sleeping } from '../gcode/read.ts'
 import type { Stage } from '../machine/state.ts'
 import type { Trace } from '../machine/trace.ts'
+import { type Marker, readMarker, type Values } from './makers/maker.ts'
+import { makerNamed } from './makers/makers.ts'
 import { goesWith, heavier, kindOf, type PassageKind, type Purpose, purposeOf, titleOf } from './purposes.ts'
 
 export type { PassageKind } from './purposes.ts'
@@ -22,6 +24,8 @@ export type Passage = {
   endS: number
   /** Filament pushed in it, mm. */
   pushedMm: number
+  /** Which maker made it, where one did; its marker is the heading line then. */
+  made: MadeBy | null
   /** What it is made of, where that is more than one thing; one level deep. */
   parts: Passage[]
 }
@@ -42,7 +46,10 @@ const decorated = (line: Line): boolean => /([^\s\p{L}\p{N}.])\1/u.test(line.raw
  * A decorated heading holds for all that follows up to a blank line, whatever its purposes; a boxed one, with a rule of signs
  * over or under its words, holds until the next heading of its kind, blank lines or not.
  */
-type Heading = { title: string; line: number; section: boolean; boxed: boolean }
+type Heading = { title: string; line: number; section: boolean; boxed: boolean; made: MadeBy | null }
+
+/** The maker that made a passage, and the parameters in its marker. */
+export type MadeBy = { maker: string; values: Values }
 
 /**
  * The heading in a run of comment lines: its first decorated line with words, or a line with words next to a rule of signs,
@@ -55,7 +62,7 @@ function headingIn(comments: readonly Line[], opensScript: boolean): Heading | n
   if (!first || !worded[0] || (opensScript && !section)) return null
   const chosen = worded.find(decorated) ?? worded[0]
   const boxed = comments.some(line => decorated(line) && headingOf(line) === null)
-  return { title: headingOf(chosen) ?? '', line: first.number, section, boxed }
+  return { title: headingOf(chosen) ?? '', line: first.number, section, boxed, made: null }
 }
 
 type Group = { lines: Line[]; purposes: Purpose[]; strongest: Purpose; heading: Heading | null; asleep: boolean }
@@ -83,6 +90,19 @@ class Sorter {
     this.closeGroup()
     if (!this.sections.at(-1)?.heading?.boxed) this.sections.push({ heading: null, groups: [] })
     this.endComments()
+  }
+
+  /** A marker line begins or ends a made passage, which is a section of its own. */
+  marker(line: Line, marker: Marker): void {
+    this.closeGroup()
+    this.endComments()
+    this.heading = null
+    if (marker.kind === 'end') this.sections.push({ heading: null, groups: [] })
+    else {
+      const { name, values } = marker
+      const title = makerNamed(name)?.title ?? name
+      this.heading = { title, line: line.number, section: true, boxed: true, made: { maker: name, values } }
+    }
   }
 
   command(line: Line, purpose: Purpose, asleep: boolean): void {
@@ -134,7 +154,10 @@ export function passagesOf(lines: readonly Line[], trace: Trace, stage: Stage): 
       const command = commandOfLine.get(line.number) ?? -1
       sorter.command(line, purposeOf(read, command < 0 ? null : trace, command, stage), asleep !== null)
     } else if (line.kind === 'comment') sorter.comment(line)
-    else if (line.kind === 'unreadable') sorter.closeGroup()
+    else if (line.kind === 'mark') {
+      const marker = readMarker(line)
+      if (marker) sorter.marker(line, marker)
+    } else if (line.kind === 'unreadable') sorter.closeGroup()
   }
   sorter.closeGroup()
 
@@ -163,6 +186,7 @@ export function passagesOf(lines: readonly Line[], trace: Trace, stage: Stage): 
       startS,
       endS,
       pushedMm: pushedBy(trace, commands),
+      made: heading?.made ?? null,
       parts,
     }
   }

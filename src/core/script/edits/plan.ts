@@ -24,7 +24,7 @@ export const refuse = (why: string): Plan => ({ ok: false, why })
 /** The lines of a passage with the heading above it: what moves, is copied or removed as one. First and last, counted from 1. */
 export const blockOf = (passage: Passage): { first: number; last: number } => ({
   first: passage.headingLine ?? passage.firstLine,
-  last: passage.lastLine,
+  last: passage.made ? passage.lastLine + 1 : passage.lastLine,
 })
 
 /** Where a run of lines stands in the text, its last line ending included. */

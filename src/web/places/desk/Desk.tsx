@@ -64,7 +64,7 @@ export function Desk() {
           <BedCard open={open} setting={setting} />
           <StateCard open={open} setting={setting} />
           {previewing ? (
-            <PreviewCard open={open} editor={editor} />
+            <PreviewCard open={open} setting={setting} editor={editor} />
           ) : (
             <Findings open={open} setting={setting} editor={editor} />
           )}

@@ -4,6 +4,7 @@ import { DropdownMenu } from 'radix-ui'
 import { useEffect, useState } from 'react'
 import { plural } from '../../../core/explain/words.ts'
 import { Moment } from '../../../core/model/script.ts'
+import { makers } from '../../../core/script/makers/makers.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Choice } from '../../parts/Choice.tsx'
 import { MenuItem, menuLook } from '../../parts/menu.tsx'
@@ -104,6 +105,26 @@ export function DeskHeader({ open, things }: { open: Open; things: Things }) {
       <div className="ml-auto flex shrink-0 items-center gap-2">
         <DropdownMenu.Root>
           <DropdownMenu.Trigger asChild>
+            <Button>Add</Button>
+          </DropdownMenu.Trigger>
+          <DropdownMenu.Portal>
+            <DropdownMenu.Content align="end" sideOffset={6} className={menuLook}>
+              {makers.map(maker => (
+                <MenuItem
+                  key={maker.name}
+                  onSelect={() => void propose({ do: 'make', maker: maker.name, values: {}, at: placeFor(open) })}
+                >
+                  <span>
+                    <b>{maker.title}</b>
+                    <span className="block text-[13px] text-soft">{maker.purpose}</span>
+                  </span>
+                </MenuItem>
+              ))}
+            </DropdownMenu.Content>
+          </DropdownMenu.Portal>
+        </DropdownMenu.Root>
+        <DropdownMenu.Root>
+          <DropdownMenu.Trigger asChild>
             <Button>Tools</Button>
           </DropdownMenu.Trigger>
           <DropdownMenu.Portal>
@@ -152,6 +173,9 @@ export function DeskHeader({ open, things }: { open: Open; things: Things }) {
     </div>
   )
 }
+
+/** A new passage goes in after the chosen lines, or at the end. */
+const placeFor = ({ text, selection }: Open): number => (selection ? selection.lastLine : text.split('\n').length) + 1
 
 const Divider = () => <span aria-hidden className="h-7 w-px shrink-0 bg-rule" />
 

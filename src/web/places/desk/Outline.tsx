@@ -84,7 +84,17 @@ function Row({ passage, open, onRename, small = false }: RowProps) {
             <MenuItem onSelect={() => void propose({ do: 'nudge', at: firstLine, shift: { x: 1, y: 0, z: 0 } })}>
               Nudge on the bed…
             </MenuItem>
-            {passage.kind === 'purge-line' && (
+            {passage.made && (
+              <MenuItem
+                onSelect={() =>
+                  passage.made &&
+                  void propose({ do: 'make', ...passage.made, at: passage.headingLine ?? passage.firstLine })
+                }
+              >
+                Make it otherwise…
+              </MenuItem>
+            )}
+            {passage.kind === 'purge-line' && !passage.made && (
               <MenuItem onSelect={() => void propose({ do: 'amount', at: firstLine, percent: 80 })}>
                 Shape the purge…
               </MenuItem>

@@ -3,10 +3,12 @@ import type { EditorView } from '@codemirror/view'
 import { CircleSlash } from 'lucide-react'
 import { useMemo } from 'react'
 import { duration, plural } from '../../../core/explain/words.ts'
+import type { Setting } from '../../../core/runs/round.ts'
 import { Button } from '../../parts/Button.tsx'
 import type { Open } from '../../state/desk.ts'
 import { applyPreview, closePreview, type Preview, usePreview } from '../../state/preview.ts'
 import { changedLines } from './changed.ts'
+import { MakerPad } from './MakerPad.tsx'
 import { NudgePad } from './NudgePad.tsx'
 import { ProbePad } from './ProbePad.tsx'
 import { ShapePad, shapes } from './ShapePad.tsx'
@@ -14,7 +16,7 @@ import { ShapePad, shapes } from './ShapePad.tsx'
 /** More lines than this are summed up. */
 const mostRows = 200
 
-export function PreviewCard({ open, editor }: { open: Open; editor: EditorView | null }) {
+export function PreviewCard({ open, setting, editor }: { open: Open; setting: Setting; editor: EditorView | null }) {
   const { preview, refusal } = usePreview()
   const request = preview?.request ?? refusal?.request
   return (
@@ -35,6 +37,7 @@ export function PreviewCard({ open, editor }: { open: Open; editor: EditorView |
           </Button>
         )}
       </div>
+      {request?.do === 'make' && <MakerPad request={request} open={open} setting={setting} preview={preview} />}
       {request?.do === 'nudge' && <NudgePad request={request} />}
       {request && shapes(request) && <ShapePad request={request} open={open} />}
       {request?.do === 'probe-without-drips' && <ProbePad request={request} />}

@@ -1,0 +1,19 @@
+import { describe, expect, it } from 'vitest'
+import { found, round } from '../../testing/stage.ts'
+
+const rule = 'guard-unclosed'
+
+describe(rule, () => {
+  it('reports a marker without its end, and an end without its beginning', () => {
+    const text = 'G28\n;@ heat-soak minutes=1\nG4 S60\nG90\n;@ end purge-line\n'
+    expect(found(rule, text).map(({ line, severity }) => [line, severity])).toEqual([
+      [2, 'warning'],
+      [5, 'warning'],
+    ])
+    expect(round(text).durations.waitingS).toBe(60)
+  })
+
+  it('is content with a pair, and with a comment that only looks like one', () => {
+    expect(found(rule, ';@ heat-soak minutes=1\nG4 S60\n;@ end heat-soak\n;@@@ decoration @@@')).toEqual([])
+  })
+})

@@ -1,0 +1,58 @@
+// Puts a made passage into a script, or makes one again from other parameters.
+import { lastModes, modesBefore } from '../../machine/trace.ts'
+import {
+  endLine,
+  fitValues,
+  madePassages,
+  markerLine,
+  type Surroundings,
+  standards,
+  type Values,
+} from '../makers/maker.ts'
+import { makerNamed } from '../makers/makers.ts'
+import { type Plan, type Rehearsed, rangeOf, refuse } from './plan.ts'
+
+/** How things are counted just before a line runs, for a maker whose passage begins there. */
+export function surroundingsAt({ commands, trace, stage }: Rehearsed, line: number): Surroundings {
+  const row = commands.findIndex((command, index) => index < trace.rows.count && command.line >= line)
+  return { stage, modes: row < 0 ? lastModes(trace) : modesBefore(trace, row) }
+}
+
+/**
+ * `at` is the marker line of a made passage of the same maker, which is then made again; else the new passage goes in before
+ * that line (one past the last line for the end). Values that are left out are the standard ones.
+ */
+export function makePassage(script: Rehearsed, name: string, values: Values, at: number): Plan {
+  const maker = makerNamed(name)
+  if (!maker) return refuse(`There is no maker called “${name}”.`)
+  const { lines } = script
+  const surroundings = surroundingsAt(script, at)
+  const parameters = maker.parameters(surroundings)
+  const fitted = fitValues(parameters, { ...standards(parameters), ...values })
+  if (typeof fitted === 'string') return refuse(fitted)
+  const made = maker.make(fitted, surroundings)
+  if (!made.ok) return refuse(made.why)
+  const ending = lines.find(line => line.ending)?.ending ?? '\n'
+  const text = [markerLine(name, fitted), ...made.lines, endLine(name)].join(ending)
+
+  const old = madePassages(lines).made.find(each => each.firstLine === at && each.name === name)
+  if (old) {
+    const { from, to } = rangeOf(lines, old.firstLine, old.lastLine)
+    const last = lines[old.lastLine - 1]
+    return {
+      ok: true,
+      title: `Make “${maker.title}” again`,
+      edits: [{ from, to: to - (last?.ending.length ?? 0), insert: text }],
+    }
+  }
+  const before = lines[at - 1]
+  if (before)
+    return {
+      ok: true,
+      title: `Add: ${maker.title}`,
+      edits: [{ from: before.from, to: before.from, insert: text + ending }],
+    }
+  const end = script.text.length
+  const gap = end === 0 || /[\r\n]$/.test(script.text) ? '' : ending
+  return { ok: true, title: `Add: ${maker.title}`, edits: [{ from: end, to: end, insert: gap + text + ending }] }
+}

@@ -1,0 +1,116 @@
+// A maker makes a passage from parameters; the passage keeps them in its marker line (`;@ purge-line edge=left length=150`).
+import type { Line } from '../../gcode/line.ts'
+import type { Modes, Stage } from '../../machine/state.ts'
+
+export type Parameter =
+  | { name: string; label: string; kind: 'choice'; options: readonly string[]; standard: string }
+  | {
+      name: string
+      label: string
+      kind: 'number'
+      unit: string
+      step: number
+      range: readonly [number, number]
+      standard: number
+    }
+
+export type Values = Readonly<Record<string, string | number>>
+
+/** What a maker may reckon with: the printer, material and job, and how things are counted where the passage stands. */
+export type Surroundings = { stage: Stage; modes: Modes }
+
+export type Made = { ok: true; lines: string[] } | { ok: false; why: string }
+
+export type Maker = {
+  name: string
+  /** What it makes, and what that is for; for menus. */
+  title: string
+  purpose: string
+  parameters: (surroundings: Surroundings) => readonly Parameter[]
+  make: (values: Values, surroundings: Surroundings) => Made
+}
+
+/** A number for G-code: at most three decimals, none of them a trailing zero. */
+export const written = (value: number): string => {
+  const text = value.toFixed(3).replace(/\.?0+$/, '')
+  return text === '-0' ? '0' : text
+}
+
+export const numberIn = (values: Values, name: string): number => Number(values[name])
+
+/** The standard value of every parameter. */
+export const standards = (parameters: readonly Parameter[]): Values =>
+  Object.fromEntries(parameters.map(({ name, standard }) => [name, standard]))
+
+/** Fits values to a maker's parameters: absent ones become standard. A sentence says which value does not fit. */
+export function fitValues(parameters: readonly Parameter[], values: Values): Values | string {
+  const fitted: Record<string, string | number> = {}
+  for (const parameter of parameters) {
+    const given = values[parameter.name] ?? parameter.standard
+    if (parameter.kind === 'choice') {
+      if (!parameter.options.includes(String(given)))
+        return `${parameter.label} is one of ${parameter.options.join(', ')}, not “${given}”.`
+      fitted[parameter.name] = String(given)
+      continue
+    }
+    const number = Number(given)
+    const [low, high] = parameter.range
+    if (!Number.isFinite(number) || given === '' || number < low || number > high)
+      return `${parameter.label} is a number from ${written(low)} to ${written(high)} ${parameter.unit}, not “${given}”.`.replace(
+        '  ',
+        ' ',
+      )
+    fitted[parameter.name] = number
+  }
+  return fitted
+}
+
+/** `;@ purge-line edge=left length=150` */
+export const markerLine = (name: string, values: Values): string =>
+  [
+    `;@ ${name}`,
+    ...Object.entries(values).map(([key, value]) => `${key}=${typeof value === 'number' ? written(value) : value}`),
+  ].join(' ')
+
+export const endLine = (name: string): string => `;@ end ${name}`
+
+export type Marker = { kind: 'begin'; name: string; values: Values } | { kind: 'end'; name: string }
+
+/** What a marker line says; null for any other line. */
+export function readMarker(line: Line): Marker | null {
+  if (line.kind !== 'mark') return null
+  const end = /^\s*;@\s*end\s+([a-z][a-z-]*)\s*$/.exec(line.raw)
+  if (end) return { kind: 'end', name: end[1] as string }
+  const begin = /^\s*;@\s*([a-z][a-z-]*)((?:\s+[A-Za-z_]\w*=\S*)*)\s*$/.exec(line.raw)
+  if (!begin) return null
+  const pairs = (begin[2] as string).trim().split(/\s+/).filter(Boolean)
+  const values = Object.fromEntries(
+    pairs.map(pair => {
+      const [key = '', value = ''] = pair.split('=')
+      return [key, value !== '' && Number.isFinite(Number(value)) ? Number(value) : value]
+    }),
+  )
+  return { kind: 'begin', name: begin[1] as string, values }
+}
+
+export type MadePassage = { name: string; values: Values; firstLine: number; lastLine: number }
+
+/** Made passages whose markers close, and the marker lines that don't match. */
+export function madePassages(lines: readonly Line[]): { made: MadePassage[]; loose: number[] } {
+  const made: MadePassage[] = []
+  const loose: number[] = []
+  let open: { name: string; values: Values; firstLine: number } | null = null
+  for (const line of lines) {
+    const marker = readMarker(line)
+    if (!marker) continue
+    if (marker.kind === 'begin') {
+      if (open) loose.push(open.firstLine)
+      open = { name: marker.name, values: marker.values, firstLine: line.number }
+    } else if (open?.name === marker.name) {
+      made.push({ ...open, lastLine: line.number })
+      open = null
+    } else loose.push(line.number)
+  }
+  if (open) loose.push(open.firstLine)
+  return { made, loose }
+}

@@ -1,0 +1,145 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { readLine } from '../../gcode/read.ts'
+import { applyEdits } from '../../model/script.ts'
+import { round } from '../../testing/stage.ts'
+import { makePassage } from '../edits/make.ts'
+import type { Plan } from '../edits/plan.ts'
+import { madePassages, markerLine, readMarker, type Values } from './maker.ts'
+
+const ready = 'G28\nM420 S1\nM109 S200\n'
+const plan = (text: string, name: string, values: Values, at = 99): Plan =>
+  makePassage({ text, ...round(text) }, name, values, at)
+function make(text: string, name: string, values: Values, at = 99): string {
+  const planned = plan(text, name, values, at)
+  if (!planned.ok) throw new Error(planned.why)
+  return applyEdits(text, planned.edits)
+}
+const why = (planned: Plan): string => (planned.ok ? '' : planned.why)
+
+describe('a made purge line', () => {
+  const values = {
+    edge: 'left',
+    strokes: 2,
+    inset: 5,
+    from: 20,
+    length: 100,
+    bead: 0.3,
+    height: 0.3,
+    speed: 20,
+    lift: 2,
+  }
+
+  it('lays two strokes of the wanted bead along the edge, and is ready for the print', () => {
+    const text = make(`M83\n${ready}`, 'purge-line', values)
+    const { strokes, findings } = round(text)
+    expect(findings).toEqual([])
+    expect(strokes).toHaveLength(2)
+    for (const stroke of strokes) {
+      expect(stroke.lengthMm).toBe(100)
+      expect(stroke.crossSectionMm2).toBeCloseTo(0.3, 4)
+    }
+    expect(strokes[0]?.from).toEqual([5, 20, 0.3])
+    // Side by side: a bead of 0.3 mm² at 0.3 mm is 1.0644 mm wide.
+    expect(strokes[1]?.from[0]).toBeCloseTo(6.064, 3)
+  })
+
+  it('pushes 100 · 0.3 / 2.405282 = 12.47255 mm a stroke, written 12.473, however filament is counted', () => {
+    for (const mode of ['M82', 'M83']) {
+      const { strokes, filament } = round(make(`${mode}\n${ready}`, 'purge-line', values))
+      expect(strokes[0]?.filamentMm).toBeCloseTo(12.473, 9)
+      expect(filament.pushedMm).toBeCloseTo(24.945, 2)
+    }
+  })
+
+  it.each(['left', 'right', 'front', 'back'])('keeps to the %s edge, inside the reach', edge => {
+    const { findings, strokes } = round(make(`M83\n${ready}`, 'purge-line', { ...values, edge }))
+    expect(findings).toEqual([])
+    const across = edge === 'left' || edge === 'right' ? 0 : 1
+    const at = strokes[0]?.from[across]
+    expect(at).toBe(edge === 'left' || edge === 'front' ? 5 : 195)
+  })
+
+  it('keeps its parameters in its marker, and is made again from others in its place', () => {
+    const text = make(`M83\n${ready}G90\n`, 'purge-line', values, 5)
+    expect(text).toContain(
+      ';@ purge-line edge=left strokes=2 inset=5 from=20 length=100 bead=0.3 height=0.3 speed=20 lift=2\n',
+    )
+    const again = make(text, 'purge-line', { ...values, length: 50, strokes: 1 }, 5)
+    expect(again.match(/;@/g)).toHaveLength(2)
+    expect(again.endsWith(';@ end purge-line\nG90\n')).toBe(true)
+    expect(round(again).strokes.map(({ lengthMm }) => lengthMm)).toEqual([50])
+    expect(make(again, 'purge-line', values, 5)).toBe(text)
+  })
+
+  it('is refused beyond the reach, for values that can’t be, and where positions are relative', () => {
+    expect(why(plan(ready, 'purge-line', { ...values, length: 190 }))).toContain('It would reach Y 210')
+    expect(why(plan(ready, 'purge-line', { ...values, edge: 'top' }))).toBe(
+      'Edge is one of left, right, front, back, not “top”.',
+    )
+    expect(why(plan(ready, 'purge-line', { ...values, bead: 0 }))).toContain('Bead is a number from 0.01 to 10 mm²')
+    expect(why(plan(`${ready}G91\n`, 'purge-line', values))).toContain('Positions are relative here')
+    expect(why(plan(ready, 'waltz', values))).toBe('There is no maker called “waltz”.')
+  })
+})
+
+describe('the other makers', () => {
+  it('purge on the spot: 20 mm out at 2 mm/s, 1.5 mm back, the counter at zero', () => {
+    for (const mode of ['M82', 'M83']) {
+      const result = round(
+        make(`${mode}\n${ready}`, 'purge-spot', { x: 10, y: 10, z: 20, amount: 20, speed: 2, back: 1.5 }),
+      )
+      expect(result.filament.pushedMm).toBeCloseTo(20, 9)
+      expect(result.filament.netMm).toBeCloseTo(18.5, 9)
+      expect(result.findings).toEqual([])
+    }
+  })
+
+  it('a soak of 2.5 minutes stands still for 150 s and counts down in 20 columns', () => {
+    const { durations, trace } = round(make('', 'heat-soak', { minutes: 2.5 }))
+    expect(durations.waitingS).toBe(150)
+    expect(trace.messages.map(({ text }) => text)).toEqual([
+      'Bed settles: 2.5 min',
+      'Bed settles: 1.5 min',
+      'Bed settles: 0.5 min',
+    ])
+    expect(trace.messages.every(({ text }) => text.length <= 20)).toBe(true)
+  })
+
+  it('a soak says nothing where there is no display', () => {
+    const text = applyEdits(
+      '',
+      (
+        makePassage({ text: '', ...round('', 'start', { display: null }) }, 'heat-soak', { minutes: 1 }, 1) as Extract<
+          Plan,
+          { ok: true }
+        >
+      ).edits,
+    )
+    expect(text).toBe(';@ heat-soak minutes=1\nG4 S60\n;@ end heat-soak\n')
+  })
+})
+
+describe('markers', () => {
+  it('read back what they were written from', () => {
+    const value = fc.oneof(
+      fc.constantFrom('left', 'zigzag'),
+      fc.integer({ min: -500, max: 500 }).map(n => n / 8),
+    )
+    fc.assert(
+      fc.property(fc.dictionary(fc.stringMatching(/^[a-z]{1,6}$/), value, { maxKeys: 6 }), values => {
+        expect(readMarker(readLine(markerLine('purge-line', values)))).toEqual({
+          kind: 'begin',
+          name: 'purge-line',
+          values,
+        })
+      }),
+    )
+  })
+
+  it('that do not match are told', () => {
+    const { lines } = round(';@ purge-line a=1\nG28\n;@ heat-soak minutes=1\nG4 S60\n;@ end heat-soak\n;@ end wipe\n')
+    expect(madePassages(lines).loose).toEqual([1, 6])
+    expect(madePassages(lines).made).toMatchObject([{ name: 'heat-soak', firstLine: 3, lastLine: 5 }])
+  })
+})

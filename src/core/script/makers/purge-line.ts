@@ -1,0 +1,120 @@
+// Makes a purge line along an edge of the bed: one or two strokes, a torn-off end that pulls no string towards the print.
+import { beadWidthMm, filamentAreaMm2 } from '../../machine/outcome.ts'
+import { type Made, type Maker, numberIn, type Surroundings, type Values, written } from './maker.ts'
+
+const travelMmMin = 6000
+const liftMmMin = 600
+/** The sideways move after the lift, along the edge, that tears the string off. */
+const tearMm = 10
+
+function make(values: Values, { stage, modes }: Surroundings): Made {
+  if (modes.positioning === 'relative')
+    return { ok: false, why: 'Positions are relative here. Put G90 before it first.' }
+  if (modes.units === 'inch') return { ok: false, why: 'Lengths are in inches here. Put G21 before it first.' }
+  const { printer } = stage
+  const upright = values.edge === 'left' || values.edge === 'right'
+  const far = values.edge === 'right' || values.edge === 'back'
+  const [across, along] = upright ? (['x', 'y'] as const) : (['y', 'x'] as const)
+  const [length, height, bead, inset] = [
+    numberIn(values, 'length'),
+    numberIn(values, 'height'),
+    numberIn(values, 'bead'),
+    numberIn(values, 'inset'),
+  ]
+  const strokes = numberIn(values, 'strokes')
+  const first = far ? printer.bed[across][1] - inset : printer.bed[across][0] + inset
+  const spacing = beadWidthMm(bead, height) * (far ? -1 : 1)
+  const begin = printer.bed[along][0] + numberIn(values, 'from')
+  const end = begin + length
+  const ends = strokes === 2 ? begin : end
+  const torn = ends === end ? end - tearMm : begin + tearMm
+  for (const [axis, value] of [
+    [across, first],
+    [across, first + (strokes - 1) * spacing],
+    [along, begin],
+    [along, end],
+  ] as const) {
+    const [low, high] = printer.reach[axis]
+    if (value < low || value > high)
+      return {
+        ok: false,
+        why: `It would reach ${axis.toUpperCase()} ${written(value)}, beyond what the head can reach (${low} to ${high} mm).`,
+      }
+  }
+  const filament = (bead * length) / filamentAreaMm2(printer.tools[modes.tool]?.filamentMm ?? 1.75)
+  const pushed = (stroke: number) => written(modes.extrusion === 'relative' ? filament : filament * stroke)
+  const [X, Y] = [across.toUpperCase(), along.toUpperCase()]
+  const speed = written(numberIn(values, 'speed') * 60)
+  const lines = [
+    'G92 E0',
+    `G1 Z${written(height + numberIn(values, 'lift'))} F${liftMmMin}`,
+    `G1 ${X}${written(first)} ${Y}${written(begin)} F${travelMmMin}`,
+    `G1 Z${written(height)} F${liftMmMin}`,
+    `G1 ${Y}${written(end)} E${pushed(1)} F${speed}`,
+  ]
+  if (strokes === 2)
+    lines.push(`G1 ${X}${written(first + spacing)} F${travelMmMin}`, `G1 ${Y}${written(begin)} E${pushed(2)} F${speed}`)
+  lines.push(
+    'G92 E0',
+    `G1 Z${written(height + numberIn(values, 'lift'))} F${liftMmMin}`,
+    `G1 ${Y}${written(torn)} F${travelMmMin}`,
+  )
+  return { ok: true, lines }
+}
+
+export const purgeLine: Maker = {
+  name: 'purge-line',
+  title: 'Purge line',
+  purpose: 'fills the nozzle along an edge of the bed',
+  parameters: ({ stage }) => {
+    const nozzle = stage.printer.tools[0]?.nozzleMm ?? 0.4
+    const longest = Math.min(
+      stage.printer.bed.x[1] - stage.printer.bed.x[0],
+      stage.printer.bed.y[1] - stage.printer.bed.y[0],
+    )
+    return [
+      { name: 'edge', label: 'Edge', kind: 'choice', options: ['left', 'right', 'front', 'back'], standard: 'left' },
+      { name: 'strokes', label: 'Strokes', kind: 'number', unit: '', step: 1, range: [1, 2], standard: 2 },
+      {
+        name: 'inset',
+        label: 'In from the edge',
+        kind: 'number',
+        unit: 'mm',
+        step: 0.5,
+        range: [-50, 500],
+        standard: 4,
+      },
+      { name: 'from', label: 'Begins at', kind: 'number', unit: 'mm', step: 5, range: [-50, 1000], standard: 20 },
+      {
+        name: 'length',
+        label: 'Length',
+        kind: 'number',
+        unit: 'mm',
+        step: 10,
+        range: [10, 1000],
+        standard: Math.min(150, Math.floor((longest - 40) / 10) * 10),
+      },
+      {
+        name: 'bead',
+        label: 'Bead',
+        kind: 'number',
+        unit: 'mm²',
+        step: 0.05,
+        range: [0.01, 10],
+        standard: Number((nozzle * nozzle * 1.9).toFixed(2)),
+      },
+      {
+        name: 'height',
+        label: 'Height',
+        kind: 'number',
+        unit: 'mm',
+        step: 0.05,
+        range: [0.05, 5],
+        standard: Number((nozzle * 0.75).toFixed(2)),
+      },
+      { name: 'speed', label: 'Speed', kind: 'number', unit: 'mm/s', step: 1, range: [1, 500], standard: 17 },
+      { name: 'lift', label: 'Lift after', kind: 'number', unit: 'mm', step: 0.5, range: [0.2, 50], standard: 2 },
+    ]
+  },
+  make,
+}

@@ -1,0 +1,65 @@
+// Makes a purge on the spot: filament pushed where the head stands still, then drawn back a little.
+import { type Made, type Maker, numberIn, type Surroundings, type Values, written } from './maker.ts'
+
+function make(values: Values, { stage, modes }: Surroundings): Made {
+  if (modes.positioning === 'relative')
+    return { ok: false, why: 'Positions are relative here. Put G90 before it first.' }
+  if (modes.units === 'inch') return { ok: false, why: 'Lengths are in inches here. Put G21 before it first.' }
+  const [x, y, z] = [numberIn(values, 'x'), numberIn(values, 'y'), numberIn(values, 'z')]
+  for (const [axis, value] of [
+    ['x', x],
+    ['y', y],
+    ['z', z],
+  ] as const) {
+    const [low, high] = stage.printer.reach[axis]
+    if (value < low || value > high)
+      return {
+        ok: false,
+        why: `It would reach ${axis.toUpperCase()} ${written(value)}, beyond what the head can reach (${low} to ${high} mm).`,
+      }
+  }
+  const [amount, back] = [numberIn(values, 'amount'), numberIn(values, 'back')]
+  const drawn = modes.extrusion === 'relative' ? -back : amount - back
+  const lines = [
+    `G1 Z${written(z)} F600`,
+    `G1 X${written(x)} Y${written(y)} F6000`,
+    'G92 E0',
+    `G1 E${written(amount)} F${written(numberIn(values, 'speed') * 60)}`,
+  ]
+  if (back > 0) lines.push(`G1 E${written(drawn)} F1800`)
+  return { ok: true, lines: [...lines, 'G92 E0'] }
+}
+
+export const purgeSpot: Maker = {
+  name: 'purge-spot',
+  title: 'Purge on the spot',
+  purpose: 'fills the nozzle where the head stands, as over a bucket',
+  parameters: ({ stage }) => {
+    const { reach, bed } = stage.printer
+    return [
+      {
+        name: 'x',
+        label: 'At X',
+        kind: 'number',
+        unit: 'mm',
+        step: 1,
+        range: [-500, 2000],
+        standard: Math.max(reach.x[0], bed.x[0]),
+      },
+      {
+        name: 'y',
+        label: 'At Y',
+        kind: 'number',
+        unit: 'mm',
+        step: 1,
+        range: [-500, 2000],
+        standard: Math.max(reach.y[0], bed.y[0]),
+      },
+      { name: 'z', label: 'Height', kind: 'number', unit: 'mm', step: 1, range: [0, 2000], standard: 20 },
+      { name: 'amount', label: 'Filament', kind: 'number', unit: 'mm', step: 1, range: [0.1, 500], standard: 20 },
+      { name: 'speed', label: 'Speed', kind: 'number', unit: 'mm/s', step: 0.5, range: [0.1, 60], standard: 3 },
+      { name: 'back', label: 'Drawn back after', kind: 'number', unit: 'mm', step: 0.5, range: [0, 50], standard: 1 },
+    ]
+  },
+  make,
+}
