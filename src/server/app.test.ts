@@ -217,3 +217,57 @@ describe('the data base', () => {
     expect(database.pragma('journal_mode', { simple: true })).toBe('wal')
   })
 })
+
+describe('taught commands', () => {
+  const dry = { family: 'board', name: 'M9100', title: 'Dry the nozzle', parameters: [], effect: 'opaque', seconds: 30 }
+
+  it('are kept, replaced, taken along as a file, forgotten and brought back', async () => {
+    expect((await ask('/taught', 'PUT', { ...dry, title: 'Wipe' })).json).toHaveLength(1)
+    expect((await ask('/taught', 'PUT', dry)).json).toEqual([dry])
+    const file = await ask('/taught/file')
+    expect(file.json).toEqual({ format: 'warm-prelude taught commands', version: 1, commands: [dry] })
+    expect((await ask('/taught/board/M9100', 'DELETE')).json).toEqual([])
+    expect((await ask('/taught/board/M9100', 'DELETE')).status).toBe(404)
+    expect((await ask('/taught/file', 'POST', file.json)).json).toEqual([dry])
+  })
+
+  it('are refused with the place where they do not fit, and a file with one bad command brings none', async () => {
+    expect((await ask('/taught', 'PUT', { ...dry, effect: 'sings' })).json).toMatchObject({ place: 'effect' })
+    const file = { format: 'warm-prelude taught commands', version: 1, commands: [dry, { ...dry, name: '!' }] }
+    expect((await ask('/taught/file', 'POST', file)).json).toMatchObject({ place: 'commands.1.name' })
+    expect((await ask('/taught')).json).toEqual([])
+  })
+
+  it('count in rehearsals and on the shelf at once', async () => {
+    await ask('/scripts', 'POST', { ...script, text: 'G28\nM420 S1\nM9100\n' })
+    const findingsOn = async () => {
+      const { json } = await ask('/shelf')
+      const printers = json.printers as unknown as { scripts: { name: string; summary: { findings: unknown[] } }[] }[]
+      return printers[0]?.scripts.find(({ name }) => name === 'My start')?.summary.findings.length
+    }
+    expect(await findingsOn()).toBe(1)
+    await ask('/taught', 'PUT', dry)
+    expect(await findingsOn()).toBe(0)
+    const rehearsed = await ask('/rehearse', 'POST', { text: 'M9100', printer: 'Dunlin' })
+    expect(rehearsed.json.duration).toMatchObject({ waiting_s: 30 })
+  })
+})
+
+describe('uses and firmware', () => {
+  it('finds a command in the person’s scripts, asleep or awake', async () => {
+    const { json } = await ask('/uses/m420')
+    expect(json).toEqual([
+      { scriptId: 3, script: 'From the café’s folder', line: 8, text: ';M420 S1 ; use the kept mesh', asleep: true },
+    ])
+  })
+
+  it('sets a printer’s firmware and nothing else of it', async () => {
+    const firmware = { family: 'host', version: '12.2', abilities: {} }
+    const set = await ask('/printers/1/firmware', 'PUT', firmware)
+    expect(set.json.data).toMatchObject({ name: 'Dunlin', firmware, bedCarriedOn: 'y' })
+    expect((await ask('/printers/1/firmware', 'PUT', { ...firmware, version: 'new' })).json).toMatchObject({
+      place: 'version',
+    })
+    expect((await ask('/printers/77/firmware', 'PUT', firmware)).status).toBe(404)
+  })
+})

@@ -264,3 +264,11 @@ export const tools: CommandSpec[] = [
     'T1',
   ),
 ]
+
+/** G53 for the machine’s own places, and the six origins that a script may choose from. */
+export const origins: CommandSpec[] = [
+  row('G53', 'Machine positions for this line', { does: 'origin' }, [], 'G53'),
+  ...[54, 55, 56, 57, 58, 59].map((n, i) =>
+    row(`G${n}`, `Origin ${i + 1}`, { does: 'origin' }, each('XYZ', 'mm'), `G${n}`),
+  ),
+]

@@ -1,5 +1,5 @@
 // The dispensing family: paste and multi-head machines whose heads are selected by M6 and are told volumes and layer heights.
-import { heating, motion, motors, telling } from './common.ts'
+import { heating, motion, motors, origins, telling } from './common.ts'
 import { each, flag, housekeeping, num, only, quiet, report, row, settings, table, tuning } from './entries.ts'
 import type { CommandSpec, FirmwareFamily } from './spec.ts'
 
@@ -102,10 +102,6 @@ const heads: CommandSpec[] = [
   row('M700', 'Hold the machine’s place', housekeeping, [num('S', 'for', 's')], 'M700 S1'),
   row('M300', 'Beep', quiet('sound'), [num('S', 'pitch', 'Hz'), num('P', 'for', 'ms')], 'M300 S880'),
   row('G17', 'Arcs lie flat', tuning, [], 'G17'),
-  row('G53', 'Machine positions', { does: 'origin' }, [], 'G53'),
-  ...[54, 55, 56, 57, 58, 59].map((n, i) =>
-    row(`G${n}`, `Origin ${i + 1}`, { does: 'origin' }, each('XYZ', 'mm'), `G${n}`),
-  ),
   row(
     'G28',
     'Find zero',
@@ -118,7 +114,14 @@ const heads: CommandSpec[] = [
 export const dispensing: FirmwareFamily = {
   family: 'dispensing',
   about: 'Paste and multi-head machines: heads are selected by M6, volumes and layer height are told to the head.',
-  commands: table(motion, motors, only(heating, 'M140 M190'), only(telling, 'M105 M112 M114 M115 M117'), heads),
+  commands: table(
+    motion,
+    motors,
+    only(heating, 'M140 M190'),
+    only(telling, 'M105 M112 M114 M115 M117'),
+    origins,
+    heads,
+  ),
   // A paste needs no heat to flow.
   coldestExtrudeC: 0,
   homingOrder: ['x', 'y', 'z'],

@@ -22,7 +22,7 @@ export function PreviewCard({ open, setting, editor }: { open: Open; setting: Se
   return (
     <section
       aria-label="Preview"
-      className="col-span-2 flex max-h-[290px] flex-col rounded-card border border-heat bg-raised px-3.5 py-2.5"
+      className="col-span-2 flex max-h-[290px] flex-col overflow-auto rounded-card border border-heat bg-raised px-3.5 py-2.5"
     >
       <div className="flex items-start gap-2">
         <h2 className="min-w-0 flex-1 font-serif text-[17px] leading-6 font-semibold">
@@ -64,8 +64,12 @@ function told({ round }: Preview, { round: now }: Open): string {
 function Changes({ preview }: { preview: Preview }) {
   const rows = useMemo(() => changedLines(preview.text, preview.after), [preview])
   return (
-    // biome-ignore lint/a11y/noNoninteractiveTabindex: a list that scrolls can be reached by keyboard
-    <ul aria-label="Lines that change" tabIndex={0} className="mt-1 min-h-0 overflow-auto font-mono text-[13px]">
+    <ul
+      aria-label="Lines that change"
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: a list that scrolls can be reached by keyboard
+      tabIndex={0}
+      className="mt-1 max-h-36 min-h-10 overflow-auto font-mono text-[13px]"
+    >
       {rows.slice(0, mostRows).map(({ sign, number, line }) => (
         <li
           key={`${sign}${number}`}
