@@ -6,15 +6,15 @@ import { familyOf } from '../src/core/firmware/families.ts'
 import { read } from '../src/core/gcode/read.ts'
 import { strokesOf, totals } from '../src/core/machine/outcome.ts'
 import { rehearse } from '../src/core/machine/rehearse.ts'
+import { type EditRequest, planEdit } from '../src/core/runs/edit.ts'
 import { goRound } from '../src/core/runs/round.ts'
 import { passagesOf } from '../src/core/script/passages.ts'
 import { resolve } from '../src/core/script/resolve.ts'
 
-const wantedLines = 400
 const rounds = 300
 
-/** Dunlin's start script, its purge line laid again and again beside itself until the script has 400 lines. */
-function longScript(): string {
+/** Dunlin's start script, its purge line laid again and again beside itself until the script has so many lines. */
+function longScript(wantedLines: number): string {
   const lines = (demoScripts()[0]?.text ?? '').trimEnd().split('\n')
   for (let i = 0; lines.length < wantedLines; i++) {
     const x = (5 + i * 0.6).toFixed(2)
@@ -30,7 +30,7 @@ function longScript(): string {
   return `${lines.slice(0, wantedLines).join('\n')}\n`
 }
 
-const text = longScript()
+const text = longScript(400)
 const [printer, job, material] = [
   demoPrinters()[0],
   demoJobs()[0],
@@ -54,7 +54,6 @@ function times(work: () => unknown): number[] {
 }
 
 const steps: [string, () => unknown][] = [
-  ['split at line ends', () => text.split('\n')],
   ['read', () => read(text)],
   ['rehearse', () => rehearse(commands, stage)],
   ['outcome', () => [strokesOf(trace, stage), totals(trace, stage)]],
@@ -65,18 +64,62 @@ const steps: [string, () => unknown][] = [
 ]
 
 const row = (cells: string[]) => console.log(cells.map((cell, i) => (i ? cell.padStart(14) : cell.padEnd(20))).join(''))
-console.log(`${lines.length} lines, ${text.length} characters, ${rounds} runs\n`)
-row(['', 'median ms', 'worst ms', 'µs per line', '× splitting'])
-let splitting = 0
-for (const [name, work] of steps) {
-  const sorted = times(work)
-  const median = sorted[rounds >> 1] as number
-  splitting ||= median
-  row([
-    name,
-    median.toFixed(3),
-    (sorted.at(-1) as number).toFixed(3),
-    ((median * 1000) / lines.length).toFixed(2),
-    (median / splitting).toFixed(0),
-  ])
+
+/** Prints a row for each step: median and worst in ms, a line's share in µs, and how often splitting the text fits in. */
+function report(title: string, lineCount: number, splitText: () => unknown, of: [string, () => unknown][]) {
+  console.log(`\n${title}\n`)
+  row(['', 'median ms', 'worst ms', 'µs per line', '× splitting'])
+  let splitting = 0
+  for (const [name, work] of [['split at line ends', splitText] as [string, () => unknown], ...of]) {
+    const sorted = times(work)
+    const median = sorted[rounds >> 1] as number
+    splitting ||= median
+    const worst = sorted.at(-1) as number
+    row([
+      name,
+      median.toFixed(3),
+      worst.toFixed(3),
+      ((median * 1000) / lineCount).toFixed(2),
+      (median / splitting).toFixed(0),
+    ])
+  }
 }
+
+report(
+  `The round: ${lines.length} lines, ${text.length} characters, ${rounds} runs`,
+  lines.length,
+  () => text.split('\n'),
+  steps,
+)
+
+const long = longScript(600)
+const longRound = goRound(long, setting)
+const purge = longRound.passages.find(({ kind }) => kind === 'purge-line')
+if (!purge) throw new Error('the demo script has no purge line')
+const at = purge.firstLine
+const asks: [string, EditRequest][] = [
+  ['sleep', { do: 'sleep', at }],
+  ['remove', { do: 'remove', at }],
+  ['move up', { do: 'move-up', at }],
+  ['copy', { do: 'duplicate', at }],
+  ['rename', { do: 'rename', at, title: 'Purge' }],
+  ['nudge', { do: 'nudge', at, shift: { x: 1, y: 0, z: 0 } }],
+  ['amount', { do: 'amount', at, percent: 50 }],
+  ['bead', { do: 'bead', at, areaMm2: 0.25 }],
+  ['speed', { do: 'speed', at, speedMmS: 10 }],
+  ['edge', { do: 'edge', at, to: 'front' }],
+  ['make', { do: 'make', maker: 'purge-line', values: {}, at: 601 }],
+  ['repair', { do: 'repair' }],
+  ['count filament', { do: 'count-filament', to: 'relative' }],
+  ['units', { do: 'units', to: 'inch' }],
+]
+report(
+  `Outline, sentences and edits: 600 lines, ${long.length} characters, ${rounds} runs`,
+  600,
+  () => long.split('\n'),
+  [
+    ['outline', () => passagesOf(longRound.lines, longRound.trace, longRound.stage)],
+    ['sentences', () => explain(longRound.lines, longRound.commands, longRound.trace, longRound.stage)],
+    ...asks.map(([name, request]): [string, () => unknown] => [name, () => planEdit(long, longRound, request)]),
+  ],
+)

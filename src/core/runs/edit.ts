@@ -9,6 +9,7 @@ import { heedKeepMarks, type Plan, type Rehearsed, refuse } from '../script/edit
 import { scalePurge, setBead, setPurgeSpeed } from '../script/edits/purge.ts'
 import { repair } from '../script/edits/repair.ts'
 import { putToSleep, wake } from '../script/edits/sleep.ts'
+import { writeIn } from '../script/edits/units.ts'
 import type { Values } from '../script/makers/maker.ts'
 import type { Passage } from '../script/passages.ts'
 import type { Round } from './round.ts'
@@ -26,6 +27,7 @@ export type EditRequest =
   | { do: 'probe-without-drips'; how: ProbeCool }
   | { do: 'repair' }
   | { do: 'count-filament'; to: 'absolute' | 'relative' }
+  | { do: 'units'; to: 'mm' | 'inch' }
 
 /** The passages among which one is found: the whole list, or the parts of the one that it belongs to. */
 function familyOf(passages: readonly Passage[], at: number): { siblings: readonly Passage[]; passage: Passage } | null {
@@ -42,6 +44,7 @@ function familyOf(passages: readonly Passage[], at: number): { siblings: readonl
 
 function answer(script: Rehearsed, passages: readonly Passage[], request: EditRequest): Plan {
   if (request.do === 'repair') return repair(script)
+  if (request.do === 'units') return writeIn(script, request.to)
   if (request.do === 'count-filament') return countFilament(script, request.to)
   if (request.do === 'make') return makePassage(script, request.maker, request.values, request.at)
   if (request.do === 'probe-without-drips') return probeWithoutDrips(script, request.how)

@@ -1,6 +1,7 @@
 // A maker makes a passage from parameters; the passage keeps them in its marker line (`;@ purge-line edge=left length=150`).
 import type { Line } from '../../gcode/line.ts'
 import type { Modes, Stage } from '../../machine/state.ts'
+import type { Axis } from '../../model/printer.ts'
 
 export type Parameter =
   | { name: string; label: string; kind: 'choice'; options: readonly string[]; standard: string }
@@ -37,6 +38,21 @@ export const written = (value: number): string => {
 }
 
 export const numberIn = (values: Values, name: string): number => Number(values[name])
+
+/**
+ * Why a passage of absolute places in mm can't stand here: how positions are counted, or the first place that the head can't
+ * reach. Null when it can.
+ */
+export function placed({ stage, modes }: Surroundings, places: readonly (readonly [Axis, number])[]): string | null {
+  if (modes.positioning === 'relative') return 'Positions are relative here. Put G90 before it first.'
+  if (modes.units === 'inch') return 'Lengths are in inches here. Put G21 before it first.'
+  for (const [axis, value] of places) {
+    const [low, high] = stage.printer.reach[axis]
+    if (value < low || value > high)
+      return `It would reach ${axis.toUpperCase()} ${written(value)}, beyond what the head can reach (${low} to ${high} mm).`
+  }
+  return null
+}
 
 /** The standard value of every parameter. */
 export const standards = (parameters: readonly Parameter[]): Values =>

@@ -2,10 +2,12 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { readLine } from '../../gcode/read.ts'
 import { applyEdits } from '../../model/script.ts'
-import { round } from '../../testing/stage.ts'
+import { goRound } from '../../runs/round.ts'
+import { job, material, printer, round } from '../../testing/stage.ts'
 import { makePassage } from '../edits/make.ts'
 import type { Plan } from '../edits/plan.ts'
-import { madePassages, markerLine, readMarker, type Values } from './maker.ts'
+import { madePassages, markerLine, readMarker, standards, type Values } from './maker.ts'
+import { makers } from './makers.ts'
 
 const ready = 'G28\nM420 S1\nM109 S200\n'
 const plan = (text: string, name: string, values: Values, at = 99): Plan =>
@@ -120,7 +122,48 @@ describe('the other makers', () => {
   })
 })
 
+describe('the brush wipe and the end of a print', () => {
+  it('wipes to and fro: 5 strokes of 30 mm at 100 mm/s with 2000 mm/s² take 5 · (0.3 + 0.05) s', () => {
+    const values = { left: 10, right: 40, y: 150, z: 2, strokes: 5, speed: 100, lift: 5 }
+    const text = make('G28\nG1 X10 Y150 Z7 F3000\n', 'wipe', values)
+    const still = make('G28\nG1 X10 Y150 Z7 F3000\n', 'wipe', { ...values, strokes: 1, right: 10 })
+    expect(round(text).durations.movingS - round(still).durations.movingS).toBeCloseTo(1.75, 6)
+    expect(round(text).trace.steps.x.at(-1)).toBe(40)
+  })
+
+  it('ends a print with everything off', () => {
+    const planned = makePassage(
+      { text: '', ...round('', 'end') },
+      'end-of-print',
+      { back: 2, lift: 10, x: 0, y: 200, motors: 'all' },
+      1,
+    )
+    const text = planned.ok ? applyEdits('', planned.edits) : ''
+    const ended = round(text, 'end')
+    expect(ended.findings).toEqual([])
+    expect(ended.filament.netMm).toBe(-2)
+    // The cube is 20 mm high: the head ends at 30 mm over X 0, Y 200.
+    expect([ended.trace.steps.x.at(-1), ended.trace.steps.y.at(-1), ended.trace.steps.z.at(-1)]).toEqual([0, 200, 30])
+  })
+
+  it('never lifts past the top: 4 mm are left over a print of 196 on a machine of 200', () => {
+    const tall = { ...job, top: { kind: 'height' as const, mm: 196 } }
+    const seen = { text: '', ...goRound('', { printer, material, job: tall, moment: 'end' }) }
+    const planned = makePassage(seen, 'end-of-print', { lift: 10 }, 1)
+    expect(planned.ok && planned.edits[0]?.insert).toContain('G1 Z4 F600')
+  })
+})
+
 describe('markers', () => {
+  it.each(makers.map(maker => [maker.name, maker] as const))(
+    'hold every standard value of the %s maker',
+    (name, maker) => {
+      const { stage, trace } = round('')
+      const values = standards(maker.parameters({ stage, modes: trace.beginning.modes }))
+      expect(readMarker(readLine(markerLine(name, values)))).toEqual({ kind: 'begin', name, values })
+    },
+  )
+
   it('read back what they were written from', () => {
     const value = fc.oneof(
       fc.constantFrom('left', 'zigzag'),

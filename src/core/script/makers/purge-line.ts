@@ -1,16 +1,14 @@
 // Makes a purge line along an edge of the bed: one or two strokes, a torn-off end that pulls no string towards the print.
 import { beadWidthMm, filamentAreaMm2 } from '../../machine/outcome.ts'
-import { type Made, type Maker, numberIn, type Surroundings, type Values, written } from './maker.ts'
+import { type Made, type Maker, numberIn, placed, type Surroundings, type Values, written } from './maker.ts'
 
 const travelMmMin = 6000
 const liftMmMin = 600
 /** The sideways move after the lift, along the edge, that tears the string off. */
 const tearMm = 10
 
-function make(values: Values, { stage, modes }: Surroundings): Made {
-  if (modes.positioning === 'relative')
-    return { ok: false, why: 'Positions are relative here. Put G90 before it first.' }
-  if (modes.units === 'inch') return { ok: false, why: 'Lengths are in inches here. Put G21 before it first.' }
+function make(values: Values, surroundings: Surroundings): Made {
+  const { stage, modes } = surroundings
   const { printer } = stage
   const upright = values.edge === 'left' || values.edge === 'right'
   const far = values.edge === 'right' || values.edge === 'back'
@@ -28,19 +26,13 @@ function make(values: Values, { stage, modes }: Surroundings): Made {
   const end = begin + length
   const ends = strokes === 2 ? begin : end
   const torn = ends === end ? end - tearMm : begin + tearMm
-  for (const [axis, value] of [
+  const why = placed(surroundings, [
     [across, first],
     [across, first + (strokes - 1) * spacing],
     [along, begin],
     [along, end],
-  ] as const) {
-    const [low, high] = printer.reach[axis]
-    if (value < low || value > high)
-      return {
-        ok: false,
-        why: `It would reach ${axis.toUpperCase()} ${written(value)}, beyond what the head can reach (${low} to ${high} mm).`,
-      }
-  }
+  ])
+  if (why) return { ok: false, why }
   const filament = (bead * length) / filamentAreaMm2(printer.tools[modes.tool]?.filamentMm ?? 1.75)
   const pushed = (stroke: number) => written(modes.extrusion === 'relative' ? filament : filament * stroke)
   const [X, Y] = [across.toUpperCase(), along.toUpperCase()]

@@ -1,23 +1,15 @@
 // Makes a purge on the spot: filament pushed where the head stands still, then drawn back a little.
-import { type Made, type Maker, numberIn, type Surroundings, type Values, written } from './maker.ts'
+import { type Made, type Maker, numberIn, placed, type Surroundings, type Values, written } from './maker.ts'
 
-function make(values: Values, { stage, modes }: Surroundings): Made {
-  if (modes.positioning === 'relative')
-    return { ok: false, why: 'Positions are relative here. Put G90 before it first.' }
-  if (modes.units === 'inch') return { ok: false, why: 'Lengths are in inches here. Put G21 before it first.' }
+function make(values: Values, surroundings: Surroundings): Made {
+  const { modes } = surroundings
   const [x, y, z] = [numberIn(values, 'x'), numberIn(values, 'y'), numberIn(values, 'z')]
-  for (const [axis, value] of [
+  const why = placed(surroundings, [
     ['x', x],
     ['y', y],
     ['z', z],
-  ] as const) {
-    const [low, high] = stage.printer.reach[axis]
-    if (value < low || value > high)
-      return {
-        ok: false,
-        why: `It would reach ${axis.toUpperCase()} ${written(value)}, beyond what the head can reach (${low} to ${high} mm).`,
-      }
-  }
+  ])
+  if (why) return { ok: false, why }
   const [amount, back] = [numberIn(values, 'amount'), numberIn(values, 'back')]
   const drawn = modes.extrusion === 'relative' ? -back : amount - back
   const lines = [

@@ -141,6 +141,8 @@ export function DeskHeader({ open, things }: { open: Open; things: Things }) {
               <MenuItem onSelect={() => void propose({ do: 'count-filament', to: 'absolute' })}>
                 Count filament from its zero
               </MenuItem>
+              <MenuItem onSelect={() => void propose({ do: 'units', to: 'mm' })}>Write it in millimetres</MenuItem>
+              <MenuItem onSelect={() => void propose({ do: 'units', to: 'inch' })}>Write it in inches</MenuItem>
             </DropdownMenu.Content>
           </DropdownMenu.Portal>
         </DropdownMenu.Root>
