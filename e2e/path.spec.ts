@@ -27,7 +27,7 @@ test('paste, read, scrub, fix a finding, save, reload, download', async ({ page 
 
   // Read: each line says what it does; the bead is 12.5 · 2.405 / 100 = 0.3 mm².
   await expect(lineWith(page, 'G1 Y120')).toContainText(
-    'Moves to Y 120 mm, pushing 12.5 mm of filament at 20 mm/s: 100 mm long, bead 0.3 mm².',
+    'Moves to Y 120 mm, pushing 12.5 mm of filament at 20 mm/s: 100 mm long, bead 0.3 mm², 5 mm in from the left.',
   )
   await expect(lineWith(page, 'M104 S205')).toContainText('Nozzle on its way to 205 °C; goes on.')
   await expect(page.getByRole('button', { name: /^Find zero, lines 7 to 7/ })).toBeVisible()

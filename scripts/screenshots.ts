@@ -34,6 +34,17 @@ const shots: Shot[] = [
     },
   },
   {
+    name: 'desk-maker',
+    path: '/desk/1',
+    prepare: async page => {
+      await page.locator('.cm-line', { hasText: 'M109 S205' }).click()
+      await page.getByRole('button', { name: 'Add' }).click()
+      await page.getByRole('menuitem', { name: /^Purge line/ }).click()
+      await page.getByRole('button', { name: 'front', exact: true }).click()
+      await page.getByText('edge=front').waitFor()
+    },
+  },
+  {
     name: 'desk-fix',
     path: '/desk/3',
     theme: 'dark',

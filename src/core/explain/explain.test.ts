@@ -8,9 +8,19 @@ const last = (...lines: string[]) => round(lines).explained.at(-1)?.says
 describe('sentences for moves', () => {
   it('says where to, how much filament, how fast, and how thick a bead', () => {
     // 12 mm · 2.405282 / 120 mm = 0.2405 mm²; F1200 is 20 mm/s
-    expect(last('G28', 'M83', 'G1 Y20 Z0.3 F3000', 'G1 Y140 E12 F1200')).toBe(
+    expect(last('G28', 'M83', 'G1 X100 Y20 Z0.3 F3000', 'G1 Y140 E12 F1200')).toBe(
       'Moves to Y 140 mm, pushing 12 mm of filament at 20 mm/s: 120 mm long, bead 0.24 mm².',
     )
+  })
+
+  it.each([
+    ['G1 X12 Y20 Z0.3', 'G1 Y140 E12', ', 12 mm in from the left.'],
+    ['G1 X20 Y195.5 Z0.3', 'G1 X140 E12', ', 4.5 mm in from the back.'],
+    ['G1 X200 Y20 Z0.3', 'G1 Y140 E12', ', on the right edge.'],
+    ['G1 X20 Y-3 Z0.3', 'G1 X140 E12', ', 3 mm off the bed at the front.'],
+  ])('says where along the bed’s edge %s, %s lies', (approach, stroke, tail) => {
+    const says = last('G28', 'M83', approach, stroke)
+    expect(says?.slice(says.indexOf('mm²') + 3)).toBe(tail)
   })
 
   it.each([
@@ -36,6 +46,8 @@ describe('sentences for the rest', () => {
     [['G28 Z'], 'Finds zero on Z, 10 s. Levelling is off after it.'],
     [['G28', 'G29'], 'Probes 9 points, 18 s. Levelling is on after it.'],
     [['M109 S200'], 'Waits for the nozzle: 200 °C, 1 min 40 s.'],
+    [['M104 S200', 'G28', 'M109 S200'], 'Waits for the nozzle: 200 °C, 1 min 26 s. It has been heating since line 1.'],
+    [['M104 S150', 'M109 S200'], 'Waits for the nozzle: 200 °C, 1 min 40 s.'],
     [['M109 S200', 'M109 S200'], 'Nozzle is already at 200 °C: no wait.'],
     [['M104 S200'], 'Nozzle on its way to 200 °C; goes on.'],
     [['M140 S0'], 'Bed heater off.'],

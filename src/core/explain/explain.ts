@@ -3,7 +3,7 @@ import { type CommandSpec, type Effect, type Letter, mayBeMacro, specOf } from '
 import { type Command, hasLetter, type Line, type LineKind, numberOf, textOf } from '../gcode/line.ts'
 import { sleeping, startsCommand } from '../gcode/read.ts'
 import { targetAt } from '../machine/heat.ts'
-import { heatedTool, heaterOf } from '../machine/heaters.ts'
+import { heatedTool, heaterOf, heatTarget } from '../machine/heaters.ts'
 import type { PlainCommand } from '../machine/rehearse.ts'
 import type { Stage } from '../machine/state.ts'
 import { modesAfter, modesBefore, type Step, stepsOfCommand, type Trace } from '../machine/trace.ts'
@@ -44,9 +44,11 @@ export function explain(
     // Before a start script nobody knows the modes, so the first command that sets one does something.
     const modesKnown = stage.moment !== 'start' || seen.has(does)
     seen.add(does)
-    return sayRun(command, run, trace, stage, modesKnown) + tail
+    return sayRun(command, run, commands, trace, stage, modesKnown) + tail
   }
 }
+
+type Heat = Extract<Effect, { does: 'heat' }>
 
 const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1)
 
@@ -92,7 +94,14 @@ const already = (same: boolean, text: string): string =>
   same ? `Does nothing: ${lowerFirst(text)}, already.` : `${text}.`
 
 /** The sentence for a command that ran, from what it did to the machine. */
-function sayRun(command: Command, run: number, trace: Trace, stage: Stage, modesKnown: boolean): string {
+function sayRun(
+  command: Command,
+  run: number,
+  commands: readonly PlainCommand[],
+  trace: Trace,
+  stage: Stage,
+  modesKnown: boolean,
+): string {
   const spec = specOf(stage.firmware, command.name)
   if (!spec) return sayFromTable(command, stage)
   const before = modesBefore(trace, run)
@@ -106,7 +115,7 @@ function sayRun(command: Command, run: number, trace: Trace, stage: Stage, modes
       const diameter = stage.printer.tools[after.tool]?.filamentMm ?? 1.75
       const how =
         effect.does === 'move' ? '' : effect.clockwise ? 'clockwise along an arc ' : 'anticlockwise along an arc '
-      return sayMove(command, before, after, steps, diameter, how)
+      return sayMove(command, before, after, steps, diameter, stage.printer.bed, how)
     }
     case 'dwell':
       return took > 0 ? `Stands still for ${duration(took)}.` : 'Stands still for no time.'
@@ -148,7 +157,7 @@ function sayRun(command: Command, run: number, trace: Trace, stage: Stage, modes
         ? sayFromTable(command, stage)
         : 'Motors off: the head can be moved by hand and its position is lost.'
     case 'heat':
-      return sayHeat(command, effect, run, trace, took)
+      return sayHeat(command, effect, run, trace, took, startedOn(command, effect, run, commands, trace, stage))
     case 'fan':
       if ((numberOf(command, 'P') ?? 0) > 0) return sayFromTable(command, stage)
       return after.fan === 0 ? 'Part fan off.' : `Part fan on, ${plain(after.fan * 100, 0)} %.`
@@ -211,12 +220,34 @@ function sayHome(command: Command, steps: readonly Step[], took: number, levelli
   return `Finds zero on ${order}, ${duration(took)}.${levellingWentOff ? ' Levelling is off after it.' : ''}`
 }
 
+/** The earlier line that started this heater for the same temperature without waiting; null when none did. */
+function startedOn(
+  command: Command,
+  effect: Heat,
+  run: number,
+  commands: readonly PlainCommand[],
+  trace: Trace,
+  stage: Stage,
+): number | null {
+  const [heater, tool] = [heaterOf(command, effect), heatedTool(command, effect, modesAfter(trace, run).tool)]
+  const target = heatTarget(command, effect)?.targetC
+  for (let row = run - 1; row >= 0; row--) {
+    const earlier = commands[row] as PlainCommand
+    const before = specOf(stage.firmware, earlier.command.name)?.effect
+    if (before?.does !== 'heat' || heaterOf(earlier.command, before) !== heater) continue
+    if (heatedTool(earlier.command, before, modesAfter(trace, row).tool) !== tool) continue
+    return !before.wait && heatTarget(earlier.command, before)?.targetC === target ? earlier.line : null
+  }
+  return null
+}
+
 function sayHeat(
   command: Command,
-  effect: Extract<Effect, { does: 'heat' }>,
+  effect: Heat,
   run: number,
   trace: Trace,
   took: number,
+  started: number | null,
 ): string {
   const heater = heaterOf(command, effect)
   const tool = heatedTool(command, effect, modesAfter(trace, run).tool)
@@ -231,6 +262,6 @@ function sayHeat(
   if (target <= 0) return `${Name} heater off.`
   if (!effect.wait) return `${Name} on its way to ${celsius(target)}; goes on.`
   return took > 0
-    ? `Waits for the ${name}: ${celsius(target)}, ${duration(took)}.`
+    ? `Waits for the ${name}: ${celsius(target)}, ${duration(took)}.${started === null ? '' : ` It has been heating since line ${started}.`}`
     : `${Name} is already at ${celsius(target)}: no wait.`
 }

@@ -3,7 +3,7 @@ import { type Command, numberOf } from '../gcode/line.ts'
 import { filamentAreaMm2 } from '../machine/outcome.ts'
 import type { Modes } from '../machine/state.ts'
 import type { Step } from '../machine/trace.ts'
-import { type Axis, axes } from '../model/printer.ts'
+import { type Axis, axes, type Printer } from '../model/printer.ts'
 import { area, listed, mm, plain, speed } from './words.ts'
 
 const toward: Record<Axis, [string, string]> = {
@@ -36,6 +36,25 @@ const length = (steps: readonly Step[]): number =>
     return Number.isNaN(way) ? sum : sum + way
   }, 0)
 
+/** Strokes further in than this are not told by the bed's edge, mm. */
+const nearEdgeMm = 30
+
+/** “, 4 mm in from the left” for a stroke along an edge of the bed and near it; empty for any other. */
+function besideEdge(steps: readonly Step[], bed: Printer['bed']): string {
+  const [first, last] = [steps[0]?.from, steps.at(-1)?.to]
+  if (!first || !last || steps.length > 1) return ''
+  const along = Math.abs(last.x - first.x) < 0.01 ? 'y' : Math.abs(last.y - first.y) < 0.01 ? 'x' : null
+  if (along === null) return ''
+  const across = along === 'y' ? 'x' : 'y'
+  const [low, high] = bed[across]
+  const [fromLow, fromHigh] = [last[across] - low, high - last[across]]
+  const inset = Math.min(fromLow, fromHigh)
+  if (!(Math.abs(inset) <= nearEdgeMm)) return ''
+  const side = { x: ['left', 'right'], y: ['front', 'back'] }[across][fromLow <= fromHigh ? 0 : 1]
+  if (inset < -0.005) return `, ${mm(-inset, 1)} off the bed at the ${side}`
+  return inset < 0.005 ? `, on the ${side} edge` : `, ${mm(inset, 1)} in from the ${side}`
+}
+
 /** The sentence for a straight move or an arc, from its words, the modes it ran in and its steps. */
 export function sayMove(
   command: Command,
@@ -43,6 +62,7 @@ export function sayMove(
   after: Modes,
   steps: readonly Step[],
   filamentDiameterMm: number,
+  bed: Printer['bed'],
   how = '',
 ): string {
   const at = after.feedMmMin === null ? '' : ` at ${speed(((after.feedMmMin / 60) * after.feedPercent) / 100)}`
@@ -61,7 +81,9 @@ export function sayMove(
   const line = `Moves ${how}${where}`
   if (filament > 0) {
     const bead =
-      way > 0 ? `: ${mm(way, 1)} long, bead ${area((filament * filamentAreaMm2(filamentDiameterMm)) / way)}` : ''
+      way > 0
+        ? `: ${mm(way, 1)} long, bead ${area((filament * filamentAreaMm2(filamentDiameterMm)) / way)}${besideEdge(steps, bed)}`
+        : ''
     return `${line}, pushing ${pushed}${at}${bead}.`
   }
   if (filament < 0) return `${line}, drawing ${pushed} back${at}.`
