@@ -26,7 +26,7 @@ export type Preview = {
 type PreviewState = {
   preview: Preview | null
   /** Why the tool won't; stands in place of a preview. */
-  refusal: { title: string; why: string; request: EditRequest } | null
+  refusal: { title: string; why: string; request: EditRequest | null } | null
   /** What was last applied, to be taken back. */
   applied: { title: string; text: string } | null
 }
@@ -42,8 +42,7 @@ export async function showFix(fix: Fix, text: string): Promise<void> {
   const setting = open && settingOf(things, open.chosen)
   if (!setting) return
   const plan = heedKeepMarks(text, { ok: true, ...fix })
-  if (!plan.ok)
-    return setState({ preview: null, refusal: { title: fix.title, why: plan.why, request: { do: 'repair' } } })
+  if (!plan.ok) return setState({ preview: null, refusal: { title: fix.title, why: plan.why, request: null } })
   const preview = { ...fix, text, after: applyEdits(text, fix.edits), round: null, request: null }
   setState({ preview, refusal: null, applied: null })
   const round = await rehearseAside(preview.after, setting)
