@@ -112,10 +112,9 @@ function sayRun(
   switch (effect.does) {
     case 'move':
     case 'arc': {
-      const diameter = stage.printer.tools[after.tool]?.filamentMm ?? 1.75
       const how =
         effect.does === 'move' ? '' : effect.clockwise ? 'clockwise along an arc ' : 'anticlockwise along an arc '
-      return sayMove(command, before, after, steps, diameter, stage.printer.bed, how)
+      return sayMove(command, before, after, steps, stage.printer, how)
     }
     case 'dwell':
       return took > 0 ? `Stands still for ${duration(took)}.` : 'Stands still for no time.'

@@ -1,6 +1,6 @@
 // What a move says: where the head goes from where it is, what it pushes, how fast, how thick a bead.
 import { type Command, numberOf } from '../gcode/line.ts'
-import { filamentAreaMm2 } from '../machine/outcome.ts'
+import { toolFilamentAreaMm2 } from '../machine/outcome.ts'
 import type { Modes } from '../machine/state.ts'
 import type { Step } from '../machine/trace.ts'
 import { type Axis, axes, type Printer } from '../model/printer.ts'
@@ -61,8 +61,7 @@ export function sayMove(
   before: Modes,
   after: Modes,
   steps: readonly Step[],
-  filamentDiameterMm: number,
-  bed: Printer['bed'],
+  printer: Printer,
   how = '',
 ): string {
   const at = after.feedMmMin === null ? '' : ` at ${speed(((after.feedMmMin / 60) * after.feedPercent) / 100)}`
@@ -82,7 +81,7 @@ export function sayMove(
   if (filament > 0) {
     const bead =
       way > 0
-        ? `: ${mm(way, 1)} long, bead ${area((filament * filamentAreaMm2(filamentDiameterMm)) / way)}${besideEdge(steps, bed)}`
+        ? `: ${mm(way, 1)} long, bead ${area((filament * toolFilamentAreaMm2(printer, after.tool)) / way)}${besideEdge(steps, printer.bed)}`
         : ''
     return `${line}, pushing ${pushed}${at}${bead}.`
   }

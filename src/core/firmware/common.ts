@@ -272,3 +272,25 @@ export const origins: CommandSpec[] = [
     row(`G${n}`, `Origin ${i + 1}`, { does: 'origin' }, each('XYZ', 'mm'), `G${n}`),
   ),
 ]
+
+const countedApart = { notes: 'Filament is counted as M82 or M83 says.' }
+
+/** Where G90 and G91 speak of places only, and leave filament as it is counted. */
+export const placesOnly: CommandSpec[] = [
+  row(
+    'G90',
+    'Positions count from the origin',
+    { does: 'positioning', positioning: 'absolute', filamentToo: false },
+    [],
+    'G90',
+    countedApart,
+  ),
+  row(
+    'G91',
+    'Positions count from where the head is',
+    { does: 'positioning', positioning: 'relative', filamentToo: false },
+    [],
+    'G91',
+    countedApart,
+  ),
+]

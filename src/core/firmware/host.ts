@@ -1,5 +1,5 @@
 // The host family: a small computer runs the machine from a config file; commands like NAME KEY=value beside G-code.
-import { heating, keeping, motion, motors, retracting, telling, tools } from './common.ts'
+import { heating, keeping, motion, motors, placesOnly, retracting, telling, tools } from './common.ts'
 import { flag, only, row, table } from './entries.ts'
 import type { FirmwareFamily } from './spec.ts'
 import { bed, temperatures } from './tables/host-heat-bed.ts'
@@ -29,6 +29,7 @@ export const host: FirmwareFamily = {
     tools,
     temperatures,
     bed,
+    placesOnly,
     state,
     macros,
     [home],

@@ -1,5 +1,16 @@
 // The macro-file family: the board runs macro files from its card, with conditions and expressions in G-code itself.
-import { heating, keeping, motion, motors, origins, sounds, telling, tools, waitingForPeople } from './common.ts'
+import {
+  heating,
+  keeping,
+  motion,
+  motors,
+  origins,
+  placesOnly,
+  sounds,
+  telling,
+  tools,
+  waitingForPeople,
+} from './common.ts'
 import { only, table } from './entries.ts'
 import type { FirmwareFamily } from './spec.ts'
 import { moving } from './tables/macro-file-machine.ts'
@@ -21,6 +32,7 @@ export const macroFile: FirmwareFamily = {
     heatersHere,
     bed,
     flow,
+    placesOnly,
     moving,
   ),
   coldestExtrudeC: 160,

@@ -1,5 +1,5 @@
 // What a rehearsal comes to: strokes of filament, seconds by what they were spent on, filament used, bounds.
-import { type Axis, axes } from '../model/printer.ts'
+import { type Axis, axes, type Printer } from '../model/printer.ts'
 import type { Stage } from './state.ts'
 import { type Step, type StepKind, stepsOf, type Trace } from './trace.ts'
 
@@ -21,6 +21,10 @@ export type Stroke = {
 
 /** Area of the filament's own cross-section, mm²: π/4·d². */
 export const filamentAreaMm2 = (diameterMm: number): number => (Math.PI / 4) * diameterMm * diameterMm
+
+/** The same for the filament of one of a printer's tools; 1.75 mm thick where there is no such tool. */
+export const toolFilamentAreaMm2 = (printer: Printer, tool: number): number =>
+  filamentAreaMm2(printer.tools[tool]?.filamentMm ?? 1.75)
 
 /** Moves that push filament along a way whose length is known. Volume = e·π/4·d², cross-section = volume / length. */
 export function strokesOf(trace: Trace, stage: Stage): Stroke[] {
@@ -60,7 +64,7 @@ export function strokesOf(trace: Trace, stage: Stage): Stroke[] {
   }
   return strokes.map(({ command, ...stroke }) => {
     const tool = trace.rows.modes[command]?.tool ?? 0
-    const volume = stroke.filamentMm * filamentAreaMm2(stage.printer.tools[tool]?.filamentMm ?? 1.75)
+    const volume = stroke.filamentMm * toolFilamentAreaMm2(stage.printer, tool)
     return {
       ...stroke,
       crossSectionMm2: volume / stroke.lengthMm,
@@ -130,7 +134,7 @@ export function totals(trace: Trace, stage: Stage): { durations: Durations; fila
     if (step.filamentMm <= 0) continue
     const tool = trace.rows.modes[step.command]?.tool ?? 0
     pushedMm += step.filamentMm
-    volumeMm3 += step.filamentMm * filamentAreaMm2(stage.printer.tools[tool]?.filamentMm ?? 1.75)
+    volumeMm3 += step.filamentMm * toolFilamentAreaMm2(stage.printer, tool)
   }
   const massG = (volumeMm3 * stage.material.densityGCm3) / 1000
   const cost = (massG * stage.material.pricePerKg) / 1000

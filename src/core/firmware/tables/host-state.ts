@@ -4,22 +4,6 @@ import type { CommandSpec } from '../spec.ts'
 
 export const state: CommandSpec[] = [
   row(
-    'G90',
-    'Positions count from the origin',
-    { does: 'positioning', positioning: 'absolute', filamentToo: false },
-    [],
-    'G90',
-    { notes: 'Filament is counted as M82 or M83 says.' },
-  ),
-  row(
-    'G91',
-    'Positions count from where the head is',
-    { does: 'positioning', positioning: 'relative', filamentToo: false },
-    [],
-    'G91',
-    { notes: 'Filament is counted as M82 or M83 says.' },
-  ),
-  row(
     'SET_GCODE_OFFSET',
     'Shift all positions',
     { does: 'z-offset' },

@@ -3,22 +3,6 @@ import { each, housekeeping, num, onOff, report, row, settings, text, tuning } f
 import type { CommandSpec } from '../spec.ts'
 
 export const moving: CommandSpec[] = [
-  row(
-    'G90',
-    'Positions count from the origin',
-    { does: 'positioning', positioning: 'absolute', filamentToo: false },
-    [],
-    'G90',
-    { notes: 'Filament is counted as M82 or M83 says.' },
-  ),
-  row(
-    'G91',
-    'Positions count from where the head is',
-    { does: 'positioning', positioning: 'relative', filamentToo: false },
-    [],
-    'G91',
-    { notes: 'Filament is counted as M82 or M83 says.' },
-  ),
   row('G11', 'Push the filament forward again', { does: 'firmware-retract', back: false }, [], 'G11'),
   row('G60', 'Remember this position', { does: 'save-state', by: 'S' }, [num('S', 'slot', 'number')], 'G60 S0'),
   row(

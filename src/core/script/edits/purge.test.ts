@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { applyEdits } from '../../model/script.ts'
-import { round } from '../../testing/stage.ts'
+import { printer, round } from '../../testing/stage.ts'
 import { bringToEdge, type Edge, edgeOf } from './edge.ts'
 import { probeWithoutDrips } from './heat-probe.ts'
 import type { Plan, Rehearsed } from './plan.ts'
@@ -45,6 +45,15 @@ describe('how much a purge pushes', () => {
     const text = edited(relative, seen => setBead(seen, purgeOf(seen), 0.25))
     expect(text).toContain('G1 Y120 E10.394 F1200 ; there')
     for (const { crossSectionMm2 } of round(text).strokes) expect(crossSectionMm2).toBeCloseTo(0.25, 4)
+  })
+
+  it('reckons a bead with the filament of the tool that lays it: 25 / (π/4 · 2.85²) = 3.919 mm', () => {
+    const thin = printer.tools[0] as (typeof printer.tools)[number]
+    const over = { tools: [thin, { ...thin, name: 'thick', filamentMm: 2.85 }] }
+    const text = relative.replace('M109 S200', 'T1\nM109 S200')
+    const seen = { text, ...round(text, 'start', over) }
+    const plan = setBead(seen, purgeOf(seen), 0.25)
+    expect(plan.ok && applyEdits(text, plan.edits)).toContain('G1 Y120 E3.919 F1200 ; there')
   })
 
   it('refuses nothing and too much', () => {

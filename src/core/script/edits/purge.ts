@@ -1,7 +1,7 @@
 // How much a purge pushes, how thick its beads are and how fast it goes: changed for all its strokes at once.
 import { specOf } from '../../firmware/spec.ts'
 import { numberOf, wordOf } from '../../gcode/line.ts'
-import { filamentAreaMm2 } from '../../machine/outcome.ts'
+import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import { counterAfter, modesBefore, stepsOfCommand } from '../../machine/trace.ts'
 import type { Edit } from '../../model/script.ts'
 import type { Passage } from '../passages.ts'
@@ -9,8 +9,8 @@ import { replacePiece } from './lines.ts'
 import { laysFilament, movesIn, writtenLike } from './places.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
 
-/** New filament of a stroke, mm, from the old; `lengthMm` is the way that it is laid along. */
-type Refill = (filamentMm: number, lengthMm: number) => number
+/** New filament of a stroke, mm, from the old; `lengthMm` is the way that it is laid along, by `tool`. */
+type Refill = (filamentMm: number, lengthMm: number, tool: number) => number
 
 const lengthOf = (script: Rehearsed, row: number): number =>
   stepsOfCommand(script.trace, row).reduce(
@@ -51,7 +51,7 @@ function refill(script: Rehearsed, passage: Passage, title: string, fill: Refill
     const scale = modes.units === 'inch' ? 25.4 : 1
     const step = (counterAfter(trace, row) - counterAfter(trace, row - 1)) / scale
     const lays = laysFilament(script, row)
-    const now = lays ? fill(step * scale, lengthOf(script, row)) / scale : step
+    const now = lays ? fill(step * scale, lengthOf(script, row), modes.tool) / scale : step
     shift += now - step
     changed ||= lays
     const written = writtenLike(word, 'E', relative ? now : value + shift)
@@ -70,13 +70,11 @@ export function scalePurge(script: Rehearsed, passage: Passage, percent: number)
 /** Gives every stroke a bead of this cross-section, mm²: filament = area · length / (π/4·d²). */
 export function setBead(script: Rehearsed, passage: Passage, areaMm2: number): Plan {
   if (!(areaMm2 > 0 && areaMm2 <= 10)) return refuse('A bead is more than 0 and at most 10 mm² thick.')
-  const tool = script.stage.printer.tools[script.stage.job.firstTool] ?? script.stage.printer.tools[0]
-  const filamentArea = filamentAreaMm2(tool?.filamentMm ?? 1.75)
   return refill(
     script,
     passage,
     `Beads of ${areaMm2} mm² in “${passage.title}”`,
-    (_, length) => (areaMm2 * length) / filamentArea,
+    (_, length, tool) => (areaMm2 * length) / toolFilamentAreaMm2(script.stage.printer, tool),
   )
 }
 

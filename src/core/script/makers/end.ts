@@ -1,6 +1,15 @@
 // Makes the end of a print: filament held back, a lift that never passes the top of the machine, parking, cooling, motors.
 import { topOn } from '../../model/job.ts'
-import { type Made, type Maker, numberIn, type Surroundings, type Values, written } from './maker.ts'
+import {
+  beyondReach,
+  type Made,
+  type Maker,
+  number,
+  numberIn,
+  type Surroundings,
+  type Values,
+  written,
+} from './maker.ts'
 
 /** A lift smaller than this is not worth a line. */
 const leastLiftMm = 0.01
@@ -8,17 +17,11 @@ const leastLiftMm = 0.01
 function make(values: Values, { stage, modes }: Surroundings): Made {
   const { printer, job } = stage
   const [x, y] = [numberIn(values, 'x'), numberIn(values, 'y')]
-  for (const [axis, value] of [
+  const why = beyondReach(stage, [
     ['x', x],
     ['y', y],
-  ] as const) {
-    const [low, high] = printer.reach[axis]
-    if (value < low || value > high)
-      return {
-        ok: false,
-        why: `Parking at ${axis.toUpperCase()} ${written(value)} is beyond what the head can reach (${low} to ${high} mm).`,
-      }
-  }
+  ])
+  if (why) return { ok: false, why }
   const lift = Math.min(numberIn(values, 'lift'), Math.max(0, printer.reach.z[1] - topOn(job, printer)))
   const back = numberIn(values, 'back')
   const lines = ['M400']
@@ -39,26 +42,10 @@ export const endOfPrint: Maker = {
   parameters: ({ stage }) => {
     const { reach, bed } = stage.printer
     return [
-      { name: 'back', label: 'Drawn back', kind: 'number', unit: 'mm', step: 0.5, range: [0, 50], standard: 2 },
-      { name: 'lift', label: 'Lift, at most', kind: 'number', unit: 'mm', step: 1, range: [0, 200], standard: 10 },
-      {
-        name: 'x',
-        label: 'Park at X',
-        kind: 'number',
-        unit: 'mm',
-        step: 5,
-        range: [-500, 2000],
-        standard: Math.max(reach.x[0], bed.x[0]),
-      },
-      {
-        name: 'y',
-        label: 'and Y',
-        kind: 'number',
-        unit: 'mm',
-        step: 5,
-        range: [-500, 2000],
-        standard: Math.min(reach.y[1], bed.y[1]),
-      },
+      number('back', 'Drawn back', 'mm', 0.5, [0, 50], 2),
+      number('lift', 'Lift, at most', 'mm', 1, [0, 200], 10),
+      number('x', 'Park at X', 'mm', 5, [-500, 2000], Math.max(reach.x[0], bed.x[0])),
+      number('y', 'and Y', 'mm', 5, [-500, 2000], Math.min(reach.y[1], bed.y[1])),
       {
         name: 'motors',
         label: 'Motors off',

@@ -1,5 +1,5 @@
 // Makes a heat soak: the machine stands still while the bed settles, and its display counts the minutes down.
-import { type Made, type Maker, numberIn, type Surroundings, type Values, written } from './maker.ts'
+import { type Made, type Maker, number, numberIn, type Surroundings, type Values, written } from './maker.ts'
 
 /** The longest wording that fits a display's columns; null where there is no display, or none fits. */
 function told(minutes: number, columns: number | undefined): string | null {
@@ -27,16 +27,6 @@ export const heatSoak: Maker = {
   name: 'heat-soak',
   title: 'Heat soak',
   purpose: 'lets the bed settle before it is probed or printed on',
-  parameters: ({ stage }) => [
-    {
-      name: 'minutes',
-      label: 'Minutes',
-      kind: 'number',
-      unit: 'min',
-      step: 1,
-      range: [0.5, 60],
-      standard: stage.material.soakMin || 3,
-    },
-  ],
+  parameters: ({ stage }) => [number('minutes', 'Minutes', 'min', 1, [0.5, 60], stage.material.soakMin || 3)],
   make,
 }

@@ -31,6 +31,16 @@ export type Maker = {
   make: (values: Values, surroundings: Surroundings) => Made
 }
 
+/** A parameter that is a number, in the order of a form's field: name, label, unit, step, smallest and largest, standard. */
+export const number = (
+  name: string,
+  label: string,
+  unit: string,
+  step: number,
+  range: readonly [number, number],
+  standard: number,
+): Parameter => ({ name, label, kind: 'number', unit, step, range, standard })
+
 /** A number for G-code: at most three decimals, none of them a trailing zero. */
 export const written = (value: number): string => {
   const text = value.toFixed(3).replace(/\.?0+$/, '')
@@ -46,6 +56,11 @@ export const numberIn = (values: Values, name: string): number => Number(values[
 export function placed({ stage, modes }: Surroundings, places: readonly (readonly [Axis, number])[]): string | null {
   if (modes.positioning === 'relative') return 'Positions are relative here. Put G90 before it first.'
   if (modes.units === 'inch') return 'Lengths are in inches here. Put G21 before it first.'
+  return beyondReach(stage, places)
+}
+
+/** The first place that the head can't reach, in a sentence; null when it can reach them all. */
+export function beyondReach(stage: Stage, places: readonly (readonly [Axis, number])[]): string | null {
   for (const [axis, value] of places) {
     const [low, high] = stage.printer.reach[axis]
     if (value < low || value > high)

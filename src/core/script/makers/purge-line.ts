@@ -1,6 +1,6 @@
 // Makes a purge line along an edge of the bed: one or two strokes, a torn-off end that pulls no string towards the print.
-import { beadWidthMm, filamentAreaMm2 } from '../../machine/outcome.ts'
-import { type Made, type Maker, numberIn, placed, type Surroundings, type Values, written } from './maker.ts'
+import { beadWidthMm, toolFilamentAreaMm2 } from '../../machine/outcome.ts'
+import { type Made, type Maker, number, numberIn, placed, type Surroundings, type Values, written } from './maker.ts'
 
 const travelMmMin = 6000
 const liftMmMin = 600
@@ -33,7 +33,7 @@ function make(values: Values, surroundings: Surroundings): Made {
     [along, end],
   ])
   if (why) return { ok: false, why }
-  const filament = (bead * length) / filamentAreaMm2(printer.tools[modes.tool]?.filamentMm ?? 1.75)
+  const filament = (bead * length) / toolFilamentAreaMm2(printer, modes.tool)
   const pushed = (stroke: number) => written(modes.extrusion === 'relative' ? filament : filament * stroke)
   const [X, Y] = [across.toUpperCase(), along.toUpperCase()]
   const speed = written(numberIn(values, 'speed') * 60)
@@ -66,46 +66,14 @@ export const purgeLine: Maker = {
     )
     return [
       { name: 'edge', label: 'Edge', kind: 'choice', options: ['left', 'right', 'front', 'back'], standard: 'left' },
-      { name: 'strokes', label: 'Strokes', kind: 'number', unit: '', step: 1, range: [1, 2], standard: 2 },
-      {
-        name: 'inset',
-        label: 'In from the edge',
-        kind: 'number',
-        unit: 'mm',
-        step: 0.5,
-        range: [-50, 500],
-        standard: 4,
-      },
-      { name: 'from', label: 'Begins at', kind: 'number', unit: 'mm', step: 5, range: [-50, 1000], standard: 20 },
-      {
-        name: 'length',
-        label: 'Length',
-        kind: 'number',
-        unit: 'mm',
-        step: 10,
-        range: [10, 1000],
-        standard: Math.min(150, Math.floor((longest - 40) / 10) * 10),
-      },
-      {
-        name: 'bead',
-        label: 'Bead',
-        kind: 'number',
-        unit: 'mm²',
-        step: 0.05,
-        range: [0.01, 10],
-        standard: Number((nozzle * nozzle * 1.9).toFixed(2)),
-      },
-      {
-        name: 'height',
-        label: 'Height',
-        kind: 'number',
-        unit: 'mm',
-        step: 0.05,
-        range: [0.05, 5],
-        standard: Number((nozzle * 0.75).toFixed(2)),
-      },
-      { name: 'speed', label: 'Speed', kind: 'number', unit: 'mm/s', step: 1, range: [1, 500], standard: 17 },
-      { name: 'lift', label: 'Lift after', kind: 'number', unit: 'mm', step: 0.5, range: [0.2, 50], standard: 2 },
+      number('strokes', 'Strokes', '', 1, [1, 2], 2),
+      number('inset', 'In from the edge', 'mm', 0.5, [-50, 500], 4),
+      number('from', 'Begins at', 'mm', 5, [-50, 1000], 20),
+      number('length', 'Length', 'mm', 10, [10, 1000], Math.min(150, Math.floor((longest - 40) / 10) * 10)),
+      number('bead', 'Bead', 'mm²', 0.05, [0.01, 10], Number((nozzle * nozzle * 1.9).toFixed(2))),
+      number('height', 'Height', 'mm', 0.05, [0.05, 5], Number((nozzle * 0.75).toFixed(2))),
+      number('speed', 'Speed', 'mm/s', 1, [1, 500], 17),
+      number('lift', 'Lift after', 'mm', 0.5, [0.2, 50], 2),
     ]
   },
   make,

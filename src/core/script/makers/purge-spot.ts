@@ -1,5 +1,5 @@
 // Makes a purge on the spot: filament pushed where the head stands still, then drawn back a little.
-import { type Made, type Maker, numberIn, placed, type Surroundings, type Values, written } from './maker.ts'
+import { type Made, type Maker, number, numberIn, placed, type Surroundings, type Values, written } from './maker.ts'
 
 function make(values: Values, surroundings: Surroundings): Made {
   const { modes } = surroundings
@@ -29,28 +29,12 @@ export const purgeSpot: Maker = {
   parameters: ({ stage }) => {
     const { reach, bed } = stage.printer
     return [
-      {
-        name: 'x',
-        label: 'At X',
-        kind: 'number',
-        unit: 'mm',
-        step: 1,
-        range: [-500, 2000],
-        standard: Math.max(reach.x[0], bed.x[0]),
-      },
-      {
-        name: 'y',
-        label: 'At Y',
-        kind: 'number',
-        unit: 'mm',
-        step: 1,
-        range: [-500, 2000],
-        standard: Math.max(reach.y[0], bed.y[0]),
-      },
-      { name: 'z', label: 'Height', kind: 'number', unit: 'mm', step: 1, range: [0, 2000], standard: 20 },
-      { name: 'amount', label: 'Filament', kind: 'number', unit: 'mm', step: 1, range: [0.1, 500], standard: 20 },
-      { name: 'speed', label: 'Speed', kind: 'number', unit: 'mm/s', step: 0.5, range: [0.1, 60], standard: 3 },
-      { name: 'back', label: 'Drawn back after', kind: 'number', unit: 'mm', step: 0.5, range: [0, 50], standard: 1 },
+      number('x', 'At X', 'mm', 1, [-500, 2000], Math.max(reach.x[0], bed.x[0])),
+      number('y', 'At Y', 'mm', 1, [-500, 2000], Math.max(reach.y[0], bed.y[0])),
+      number('z', 'Height', 'mm', 1, [0, 2000], 20),
+      number('amount', 'Filament', 'mm', 1, [0.1, 500], 20),
+      number('speed', 'Speed', 'mm/s', 0.5, [0.1, 60], 3),
+      number('back', 'Drawn back after', 'mm', 0.5, [0, 50], 1),
     ]
   },
   make,

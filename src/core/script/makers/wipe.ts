@@ -1,5 +1,5 @@
 // Makes a brush wipe: the nozzle drawn over a brush and back a few times.
-import { type Made, type Maker, numberIn, placed, type Surroundings, type Values, written } from './maker.ts'
+import { type Made, type Maker, number, numberIn, placed, type Surroundings, type Values, written } from './maker.ts'
 
 function make(values: Values, surroundings: Surroundings): Made {
   const [left, right, y, z] = ['left', 'right', 'y', 'z'].map(name => numberIn(values, name)) as [
@@ -32,13 +32,13 @@ export const brushWipe: Maker = {
     const { reach, bed } = stage.printer
     const left = Math.max(reach.x[0], bed.x[0] - 10)
     return [
-      { name: 'left', label: 'From X', kind: 'number', unit: 'mm', step: 1, range: [-500, 2000], standard: left },
-      { name: 'right', label: 'to X', kind: 'number', unit: 'mm', step: 1, range: [-500, 2000], standard: left + 30 },
-      { name: 'y', label: 'at Y', kind: 'number', unit: 'mm', step: 1, range: [-500, 2000], standard: reach.y[1] },
-      { name: 'z', label: 'Height', kind: 'number', unit: 'mm', step: 0.5, range: [0, 2000], standard: 2 },
-      { name: 'strokes', label: 'Strokes', kind: 'number', unit: '', step: 1, range: [1, 50], standard: 6 },
-      { name: 'speed', label: 'Speed', kind: 'number', unit: 'mm/s', step: 10, range: [1, 500], standard: 100 },
-      { name: 'lift', label: 'Lift', kind: 'number', unit: 'mm', step: 1, range: [0, 100], standard: 5 },
+      number('left', 'From X', 'mm', 1, [-500, 2000], left),
+      number('right', 'to X', 'mm', 1, [-500, 2000], left + 30),
+      number('y', 'at Y', 'mm', 1, [-500, 2000], reach.y[1]),
+      number('z', 'Height', 'mm', 0.5, [0, 2000], 2),
+      number('strokes', 'Strokes', '', 1, [1, 50], 6),
+      number('speed', 'Speed', 'mm/s', 10, [1, 500], 100),
+      number('lift', 'Lift', 'mm', 1, [0, 100], 5),
     ]
   },
   make,
