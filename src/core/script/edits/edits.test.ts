@@ -219,6 +219,17 @@ describe('keep marks', () => {
     expect(why(heedKeepMarks(kept, plan))).toBe('Line 3 is kept as it is: the preview needs this')
   })
 
+  it.each([
+    ['typed at its end', kept.indexOf('\nG1 Y60'), '0', true],
+    ['a new line begun at its end', kept.indexOf('\nG1 Y60'), '\nG90', false],
+    ['put before it, under its mark', kept.indexOf('G1 X10'), 'G90\n', true],
+    ['put above its mark', kept.indexOf(';!'), 'G90\n', false],
+    ['put before the next line', kept.indexOf('G1 Y60'), 'G90\n', false],
+  ])('know whether text touches it: %s', (_, at, insert, touched) => {
+    const plan: Plan = { ok: true, title: 'x', edits: [{ from: at, to: at, insert }] }
+    expect(heedKeepMarks(kept, plan).ok).toBe(!touched)
+  })
+
   it('let every other edit pass', () => {
     const plan: Plan = {
       ok: true,

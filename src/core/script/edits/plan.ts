@@ -44,6 +44,15 @@ export function keepReason(lines: readonly Line[], number: number): string | nul
   return null
 }
 
+/**
+ * Whether an edit changes the line from…end. Text put at its start does, even a whole line, since it parts the line from its
+ * mark; at its end only what doesn't begin a new line does.
+ */
+function touches({ from, to, insert }: Edit, lineFrom: number, end: number): boolean {
+  if (from < to) return from < end && to > lineFrom
+  return from >= lineFrom && (from < end || (from === end && !/^[\r\n]/.test(insert)))
+}
+
 /** The first kept line that edits would change, with its reason; null when they touch none. */
 export function keptLineTouched(text: string, edits: readonly Edit[]): { line: number; why: string } | null {
   const lines = read(text)
@@ -51,9 +60,7 @@ export function keptLineTouched(text: string, edits: readonly Edit[]): { line: n
     const why = keepReason(lines, line.number)
     if (why === null) continue
     const end = line.from + line.raw.length
-    const touched = edits.some(({ from, to }) =>
-      from === to ? from > line.from && from < end : from < end && to > line.from,
-    )
+    const touched = edits.some(edit => touches(edit, line.from, end))
     if (touched) return { line: line.number, why }
   }
   return null

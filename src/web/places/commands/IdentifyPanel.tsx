@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react'
 import { families } from '../../../core/firmware/families.ts'
 import { identify } from '../../../core/firmware/identify.ts'
 import type { FamilyName } from '../../../core/firmware/spec.ts'
+import { nameKey } from '../../../core/model/script.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
 import { Panel } from '../../parts/Panel.tsx'
@@ -13,12 +14,15 @@ type Props = { printers: KeptPrinter[]; onClose: () => void; onSet: (printer: Ke
 
 export function IdentifyPanel({ printers, onClose, onSet }: Props) {
   const [reply, setReply] = useState('')
-  const [printerId, setPrinterId] = useState(printers[0]?.id ?? 0)
+  const [chosen, setChosen] = useState<number | null>(null)
   const [family, setFamily] = useState<FamilyName | ''>('')
   const [version, setVersion] = useState<string | null>(null)
   const [told, setTold] = useState<{ text: string; bad: boolean } | null>(null)
   const found = useMemo(() => identify(reply), [reply])
   const abilities = Object.entries(found.abilities)
+  // The printer that the reply names is the one meant, until the person says otherwise.
+  const named = printers.find(({ data }) => nameKey(data.name) === nameKey(found.machine ?? ''))
+  const printerId = chosen ?? (named ?? printers[0])?.id ?? 0
   const wantedFamily = family || found.family
   const wantedVersion = version ?? found.version ?? ''
 
@@ -85,7 +89,7 @@ export function IdentifyPanel({ printers, onClose, onSet }: Props) {
             <select
               id={id}
               value={printerId}
-              onChange={event => setPrinterId(Number(event.target.value))}
+              onChange={event => setChosen(Number(event.target.value))}
               className={fieldLook}
             >
               {printers.map(each => (
