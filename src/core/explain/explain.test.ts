@@ -46,7 +46,7 @@ describe('sentences for the rest', () => {
     [['G28 Z'], 'Finds zero on Z, 10 s. Levelling is off after it.'],
     [['G28', 'G29'], 'Probes 9 points, 18 s. Levelling is on after it.'],
     [['M109 S200'], 'Waits for the nozzle: 200 °C, 1 min 40 s.'],
-    [['M104 S200', 'G28', 'M109 S200'], 'Waits for the nozzle: 200 °C, 1 min 26 s. It has been heating since line 1.'],
+    [['M104 S200', 'G28', 'M109 S200'], 'Waits for the nozzle: 200 °C, 1 min 26 s; heating since line 1.'],
     [['M104 S150', 'M109 S200'], 'Waits for the nozzle: 200 °C, 1 min 40 s.'],
     [['M109 S200', 'M109 S200'], 'Nozzle is already at 200 °C: no wait.'],
     [['M104 S200'], 'Nozzle on its way to 200 °C; goes on.'],

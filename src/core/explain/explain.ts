@@ -261,6 +261,6 @@ function sayHeat(
   if (target <= 0) return `${Name} heater off.`
   if (!effect.wait) return `${Name} on its way to ${celsius(target)}; goes on.`
   return took > 0
-    ? `Waits for the ${name}: ${celsius(target)}, ${duration(took)}.${started === null ? '' : ` It has been heating since line ${started}.`}`
+    ? `Waits for the ${name}: ${celsius(target)}, ${duration(took)}${started === null ? '' : `; heating since line ${started}`}.`
     : `${Name} is already at ${celsius(target)}: no wait.`
 }

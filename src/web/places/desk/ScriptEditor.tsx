@@ -144,7 +144,7 @@ export function ScriptEditor({ open, setting, onReady }: Props) {
         >
           <ListTree size={15} aria-hidden /> Outline
         </button>
-        <p className="min-h-[30px] px-2 py-1 text-[14px]" role="status">
+        <p className="h-[46px] overflow-auto px-2 py-1 text-[14px]" role="status">
           {line ? (
             <>
               <b>Line {line.line}</b>{' '}
