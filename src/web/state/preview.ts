@@ -24,17 +24,19 @@ export type Preview = {
 }
 
 type PreviewState = {
+  /** What was asked of a tool last, answered or not, so that quick changes build on each other; null for a fix. */
+  asked: EditRequest | null
   preview: Preview | null
   /** Why the tool won't; stands in place of a preview. */
-  refusal: { title: string; why: string; request: EditRequest | null } | null
+  refusal: { title: string; why: string } | null
   /** What was last applied, to be taken back. */
   applied: { title: string; text: string } | null
 }
 
-export const usePreview = create<PreviewState>(() => ({ preview: null, refusal: null, applied: null }))
+export const usePreview = create<PreviewState>(() => ({ asked: null, preview: null, refusal: null, applied: null }))
 const { getState, setState } = usePreview
 
-export const closePreview = (): void => setState({ preview: null, refusal: null })
+export const closePreview = (): void => setState({ asked: null, preview: null, refusal: null })
 
 /** Shows a fix, and rehearses what it would make of the text. */
 export async function showFix(fix: Fix, text: string): Promise<void> {
@@ -42,26 +44,24 @@ export async function showFix(fix: Fix, text: string): Promise<void> {
   const setting = open && settingOf(things, open.chosen)
   if (!setting) return
   const plan = heedKeepMarks(text, { ok: true, ...fix })
-  if (!plan.ok) return setState({ preview: null, refusal: { title: fix.title, why: plan.why, request: null } })
+  if (!plan.ok) return setState({ asked: null, preview: null, refusal: { title: fix.title, why: plan.why } })
   const preview = { ...fix, text, after: applyEdits(text, fix.edits), round: null, request: null }
-  setState({ preview, refusal: null, applied: null })
+  setState({ asked: null, preview, refusal: null, applied: null })
   const round = await rehearseAside(preview.after, setting)
   if (getState().preview === preview) setState({ preview: { ...preview, round } })
 }
-
-let asked = 0
 
 /** Asks a tool for its plan and shows it, or why there is none. A later request takes the place of an earlier one. */
 export async function propose(request: EditRequest): Promise<void> {
   const { open, things } = useDesk.getState()
   const setting = open && settingOf(things, open.chosen)
   if (!open || !setting) return
-  const turn = ++asked
   const { text } = open
+  setState({ asked: request })
   const plan = await proposeAside(text, setting, request)
-  if (turn !== asked || useDesk.getState().open?.text !== text) return
+  if (getState().asked !== request || useDesk.getState().open?.text !== text) return
   if (!plan.ok)
-    return setState({ preview: null, refusal: { title: 'This can’t be done', why: plan.why, request }, applied: null })
+    return setState({ preview: null, refusal: { title: 'This can’t be done', why: plan.why }, applied: null })
   const { title, edits, round } = plan
   setState({
     preview: { title, edits, text, after: applyEdits(text, edits), round, request },

@@ -17,8 +17,7 @@ import { ShapePad, shapes } from './ShapePad.tsx'
 const mostRows = 200
 
 export function PreviewCard({ open, setting, editor }: { open: Open; setting: Setting; editor: EditorView | null }) {
-  const { preview, refusal } = usePreview()
-  const request = preview?.request ?? refusal?.request
+  const { asked: request, preview, refusal } = usePreview()
   return (
     <section
       aria-label="Preview"
@@ -32,7 +31,7 @@ export function PreviewCard({ open, setting, editor }: { open: Open; setting: Se
           Leave it
         </Button>
         {preview && (
-          <Button small main onClick={() => editor && applyPreview(editor)}>
+          <Button small main disabled={preview.request !== request} onClick={() => editor && applyPreview(editor)}>
             Apply
           </Button>
         )}
