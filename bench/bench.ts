@@ -40,7 +40,8 @@ if (!printer || !job || !material) throw new Error('the demo data is not complet
 const setting = { printer, job, material, moment: 'start' as const }
 const stage = { ...setting, firmware: familyOf(printer) }
 const lines = read(text)
-const commands = resolve(lines)
+const resolution = resolve(lines, stage)
+const { commands } = resolution
 const trace = rehearse(commands, stage)
 
 /** Milliseconds of each of `rounds` runs, after as many to warm up. */
@@ -58,8 +59,8 @@ const steps: [string, () => unknown][] = [
   ['rehearse', () => rehearse(commands, stage)],
   ['outcome', () => [strokesOf(trace, stage), totals(trace, stage)]],
   ['passages', () => passagesOf(lines, trace, stage)],
-  ['check', () => check({ text, lines, commands, trace, stage })],
-  ['explain', () => explain(lines, commands, trace, stage)],
+  ['check', () => check({ text, lines, commands, resolution, trace, stage })],
+  ['explain', () => explain(lines, resolution, trace, stage)],
   ['the whole round', () => goRound(text, setting)],
 ]
 
@@ -119,7 +120,7 @@ report(
   () => long.split('\n'),
   [
     ['outline', () => passagesOf(longRound.lines, longRound.trace, longRound.stage)],
-    ['sentences', () => explain(longRound.lines, longRound.commands, longRound.trace, longRound.stage)],
+    ['sentences', () => explain(longRound.lines, longRound.resolution, longRound.trace, longRound.stage)],
     ...asks.map(([name, request]): [string, () => unknown] => [name, () => planEdit(long, longRound, request)]),
   ],
 )

@@ -60,6 +60,7 @@ describe('the shelf', () => {
       'Curlew',
       'Sanderling',
       'Avocet',
+      'Phalarope',
       'Shelduck',
     ])
     expect(printers[0]?.scripts[0]?.changedAt).toBe(now)

@@ -16,6 +16,7 @@ import { probeBeforeHome } from './rules/probe-before-home.ts'
 import { relativeLeftOn } from './rules/relative-left-on.ts'
 import { unknownCommand } from './rules/unknown-command.ts'
 import { unknownValue } from './rules/unknown-value.ts'
+import { valueNotNow } from './rules/value-not-now.ts'
 import { waitMissing } from './rules/wait-missing.ts'
 
 export const rules: readonly Rule[] = [
@@ -35,5 +36,6 @@ export const rules: readonly Rule[] = [
   pastedCharacters,
   decimalComma,
   unknownValue,
+  valueNotNow,
   guardUnclosed,
 ]

@@ -8,18 +8,16 @@ import type { PlainCommand } from '../machine/rehearse.ts'
 import type { Stage } from '../machine/state.ts'
 import { modesAfter, modesBefore, type Step, stepsOfCommand, type Trace } from '../machine/trace.ts'
 import { axes } from '../model/printer.ts'
+import type { Resolution } from '../script/resolve.ts'
+import { sayMark } from './mark.ts'
 import { sayMove } from './move.ts'
 import { celsius, duration, listed, mm, plain, plural, speed } from './words.ts'
 
 export type Explained = { line: number; kind: LineKind; says: string }
 
 /** One entry for each line. Comments and blanks say nothing, but for a command put to sleep, which says what it would do. */
-export function explain(
-  lines: readonly Line[],
-  commands: readonly PlainCommand[],
-  trace: Trace,
-  stage: Stage,
-): Explained[] {
+export function explain(lines: readonly Line[], resolution: Resolution, trace: Trace, stage: Stage): Explained[] {
+  const { commands } = resolution
   const runs = new Map<number, number[]>()
   for (let i = 0; i < trace.rows.count; i++) {
     const line = trace.rows.line[i] as number
@@ -30,12 +28,13 @@ export function explain(
 
   function say(line: Line, run: number | undefined): string {
     if (line.kind === 'unreadable') return line.reason ?? ''
-    if (line.kind === 'mark') return sayMark(line)
+    if (line.kind === 'mark') return sayMark(line, resolution)
     if (line.kind === 'comment') {
       const asleep = sleeping(line)?.command
       return asleep ? `Asleep. Awake it means: ${lowerFirst(sayFromTable(asleep, stage))}` : ''
     }
     if (!line.command) return ''
+    if (resolution.skipped.has(line.number)) return `Not this time: ${lowerFirst(sayFromTable(line.command, stage))}`
     const more = line.pieces.find(startsCommand)
     const tail = more ? ` Only this much: “${more.text}” begins a second command on the same line.` : ''
     const command = run === undefined ? undefined : commands[run]?.command
@@ -51,13 +50,6 @@ export function explain(
 type Heat = Extract<Effect, { does: 'heat' }>
 
 const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1)
-
-const sayMark = (line: Line): string => {
-  const sign = line.raw.trimStart()[1]
-  if (sign === '=') return 'A setting of this script.'
-  if (sign === '?') return 'A guard: the lines up to its end run only then.'
-  return sign === '@' ? 'Marks a made passage.' : 'Keeps the next line as it is.'
-}
 
 /** The sentence that needs no state: title and letters, from the table alone. */
 export function sayFromTable(command: Command, stage: Stage): string {

@@ -41,6 +41,11 @@ export const board: FirmwareFamily = {
   ),
   coldestExtrudeC: 170,
   homingOrder: ['x', 'y', 'z'],
-  phrases: { loadMesh: 'M420 S1', probeBed: 'G29' },
+  phrases: {
+    loadMesh: 'M420 S1',
+    loadMeshNumber: number => `M420 S1 L${number}`,
+    probeBed: 'G29',
+  },
+  mostBlends: 16,
   namesMayBeMacros: false,
 }

@@ -125,6 +125,11 @@ export const dispensing: FirmwareFamily = {
   // A paste needs no heat to flow.
   coldestExtrudeC: 0,
   homingOrder: ['x', 'y', 'z'],
-  phrases: { loadMesh: 'G29 S1', probeBed: 'G29' },
+  phrases: {
+    loadMesh: 'G29 S1',
+    loadMeshNumber: null,
+    probeBed: 'G29',
+  },
+  mostBlends: null,
   namesMayBeMacros: false,
 }

@@ -36,6 +36,11 @@ export const host: FirmwareFamily = {
   ),
   coldestExtrudeC: 170,
   homingOrder: ['x', 'y', 'z'],
-  phrases: { loadMesh: 'BED_MESH_PROFILE LOAD=default', probeBed: 'BED_MESH_CALIBRATE' },
+  phrases: {
+    loadMesh: 'BED_MESH_PROFILE LOAD=default',
+    loadMeshNumber: number => `BED_MESH_PROFILE LOAD=mesh_${number}`,
+    probeBed: 'BED_MESH_CALIBRATE',
+  },
+  mostBlends: null,
   namesMayBeMacros: true,
 }

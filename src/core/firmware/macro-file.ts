@@ -37,6 +37,11 @@ export const macroFile: FirmwareFamily = {
   ),
   coldestExtrudeC: 160,
   homingOrder: ['x', 'y', 'z'],
-  phrases: { loadMesh: 'G29 S1', probeBed: 'G29 S0' },
+  phrases: {
+    loadMesh: 'G29 S1',
+    loadMeshNumber: number => `G29 S1 P"mesh-${number}.csv"`,
+    probeBed: 'G29 S0',
+  },
+  mostBlends: null,
   namesMayBeMacros: false,
 }

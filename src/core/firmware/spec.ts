@@ -128,8 +128,10 @@ export type FirmwareFamily = {
   coldestExtrudeC: number
   /** The order in which `G28` without letters goes through the axes. */
   homingOrder: readonly Axis[]
-  /** How this family is told to use the kept mesh, and to probe afresh; for fixes and makers. */
-  phrases: { loadMesh: string; probeBed: string }
+  /** How this family is told to use the kept mesh, one of several (null where it keeps only one), and to probe afresh. */
+  phrases: { loadMesh: string; loadMeshNumber: ((number: number) => string) | null; probeBed: string }
+  /** How many blends of a mixing hot end it keeps as tools of their own; null where it has no such table. */
+  mostBlends: number | null
   /** Whether a name that the table lacks may be a macro of this one printer. */
   namesMayBeMacros: boolean
 }

@@ -14,6 +14,8 @@ const controls = /[\u0000-\u0008\u000a-\u001f\u007f]+/y
 const lineNumber = /[Nn][ \t]*(\d+)/y
 const plainName = /([GMTgmt])[ \t]*(\d+(?:\.\d+)?)(?![\d_])/y
 const toolName = /[Tt](?=[ \t;?]|$)\??/y
+/** A tool whose number is worked out: `T@first_tool`. */
+const toolOf = /[Tt](?=@)/y
 const longName = /(?=[A-Za-z_]{2})[A-Za-z0-9_]+/y
 /** Three letters or more in a row are prose, unless they are axes named together as in `G28 XYZ`. */
 const prose = /(?![XYZEABCUVWxyzeabcuvw]+(?![A-Za-z]))[A-Za-z]{3,}/y
@@ -132,6 +134,17 @@ class Cutter {
       this.takesMessage = takesText.has(this.name)
       return { kind: 'name', text: plain[0], name: this.name }
     }
+    const start = this.at
+    const tool = this.take(toolOf)
+    if (tool) {
+      const end = formulaEnd(this.text, this.at)
+      if (end > this.at) {
+        this.at = end
+        this.name = 'T'
+        return { kind: 'name', text: this.text.slice(start, end), name: 'T' }
+      }
+      this.at = start
+    }
     const long = this.take(toolName) ?? this.take(longName)
     if (!long) return null
     this.name = long[0].toUpperCase().replace('?', '')
@@ -154,12 +167,21 @@ class Cutter {
       }
     const extended = /^[A-Z_]{2}/.test(this.name as string)
     const pair = extended && this.take(key)
-    if (pair)
-      return { kind: 'key', text: pair[0], key: (pair[1] as string).toUpperCase(), value: unquote(pair[2] as string) }
+    if (pair) return this.key(pair)
     const text = extended ? this.take(longName) : this.take(prose)
     if (text) return { kind: 'stray', text: text[0], flaw: 'stray-text' }
     const sign = this.take(letter)
     return sign && this.word(sign[0])
+  }
+
+  /** A key's value goes to the next space, or to where a formula in it ends. */
+  private key(pair: RegExpExecArray): Piece {
+    const [whole, name = '', value = ''] = pair
+    const start = this.at - whole.length
+    const end = value.startsWith('@') ? formulaEnd(this.text, this.at - value.length) : 0
+    this.at = Math.max(this.at, end)
+    const text = this.text.slice(start, this.at)
+    return { kind: 'key', text, key: name.toUpperCase(), value: unquote(text.slice(name.length + 1)) }
   }
 
   private stray(): Piece {

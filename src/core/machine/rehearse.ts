@@ -182,7 +182,7 @@ const stateName = (command: Command, by: string | null): string =>
   by === null ? '' : (textOf(command, by) ?? String(numberOf(command, by) ?? 0))
 
 /** The tool that a line takes: by its name (`T1`), by a letter (`M6 T11`), or by a key (`EXTRUDER=extruder1`). */
-function toolTaken(command: Command, by: string | null): number | null {
+export function toolTaken(command: Command, by: string | null): number | null {
   if (by === null) return toolNumber(command.name)
   const named = textOf(command, by)
   return named === null ? numberOf(command, by) : Number(/\d+$/.exec(named)?.[0] ?? 0)

@@ -56,3 +56,20 @@ export function areaOn(job: Job, printer: Printer): Rectangle {
 /** The height of the print's top on this printer, mm. */
 export const topOn = (job: Job, printer: Printer): number =>
   job.top.kind === 'height' ? job.top.mm : printer.reach.z[1] - job.top.mm
+
+/** How many layers it takes to reach the top, the first among them. */
+export const layersOn = (job: Job, printer: Printer): number =>
+  1 + Math.max(0, Math.round((topOn(job, printer) - job.firstLayerMm) / job.layerMm))
+
+/** The height of a layer's top, mm; layers count from 1. */
+export const heightOfLayer = (job: Job, layer: number): number => job.firstLayerMm + (layer - 1) * job.layerMm
+
+/** The layer at which a layer change is rehearsed: half way up, and never the first. */
+export const layerRehearsed = (job: Job, printer: Printer): number => {
+  const layers = layersOn(job, printer)
+  return Math.min(layers, Math.max(2, Math.ceil(layers / 2)))
+}
+
+/** The tools that a job prints with, lowest first. */
+export const toolsUsed = (job: Job): number[] =>
+  job.materials.length === 1 ? [job.firstTool] : job.materials.map((_, tool) => tool)

@@ -24,7 +24,12 @@ const Tool = v.object({
   retractMmS: positive,
   /** The most the hot end can melt, mm³/s. */
   highestFlowMm3S: positive,
+  /** How many filaments it takes at once; more than one in a mixing hot end. */
+  mixingInputs: v.optional(whole, 1),
 })
+
+/** A named place beside the work, as a purge bucket, a brush or a dock; mm. */
+const Spot = v.object({ name: v.pipe(v.string(), v.regex(/^[a-z][a-z_]*$/)), x: mm, y: mm, z: mm })
 
 /** Warm-up times as a person measures them with a watch, from a room at 20 °C. */
 const NozzleHeater = v.object({ highestC: celsius, secondsTo200: positive, secondsCooling200To50: positive })
@@ -78,10 +83,18 @@ export const Printer = v.object({
   tools: v.pipe(v.array(Tool), v.minLength(1)),
   heaters: v.object({ nozzle: NozzleHeater, bed: BedHeater, chamber: v.optional(v.nullable(ChamberHeater), null) }),
   display: v.nullable(v.object({ columns: whole })),
+  spots: v.optional(v.array(Spot), []),
+  /** What else it has, for guards to ask: `lights`, `gantry_alignment`. */
+  features: v.optional(v.array(v.pipe(v.string(), v.regex(/^[a-z][a-z_]*$/))), []),
 })
 
 export type Printer = v.InferOutput<typeof Printer>
 export type Probe = v.InferOutput<typeof Probe>
+export type Spot = v.InferOutput<typeof Spot>
 export type Span = v.InferOutput<typeof Span>
 export type Axis = 'x' | 'y' | 'z'
 export const axes: readonly Axis[] = ['x', 'y', 'z']
+
+/** The spot of this name, where the printer has one. */
+export const spotOf = (printer: Printer, name: string): Spot | undefined =>
+  printer.spots.find(spot => spot.name === name)

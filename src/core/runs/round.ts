@@ -15,7 +15,7 @@ import type { Material } from '../model/material.ts'
 import type { Printer } from '../model/printer.ts'
 import type { Moment } from '../model/script.ts'
 import { type Passage, passagesOf } from '../script/passages.ts'
-import { resolve } from '../script/resolve.ts'
+import { type Resolution, resolve } from '../script/resolve.ts'
 
 /** What a script is rehearsed for. */
 export type Setting = {
@@ -31,6 +31,7 @@ export type Round = {
   stage: Stage
   lines: Line[]
   commands: PlainCommand[]
+  resolution: Resolution
   trace: Trace
   strokes: Stroke[]
   durations: Durations
@@ -45,17 +46,19 @@ export type Round = {
 export function goRound(text: string, setting: Setting): Round {
   const stage: Stage = { ...setting, firmware: withTaught(familyOf(setting.printer), setting.taught ?? []) }
   const lines = read(text)
-  const commands = resolve(lines)
+  const resolution = resolve(lines, stage)
+  const { commands } = resolution
   const trace = rehearse(commands, stage)
   return {
     stage,
     lines,
     commands,
+    resolution,
     trace,
     strokes: strokesOf(trace, stage),
     ...totals(trace, stage),
     passages: passagesOf(lines, trace, stage),
-    findings: check({ text, lines, commands, trace, stage }),
-    explained: explain(lines, commands, trace, stage),
+    findings: check({ text, lines, commands, resolution, trace, stage }),
+    explained: explain(lines, resolution, trace, stage),
   }
 }

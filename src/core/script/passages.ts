@@ -3,7 +3,7 @@ import { commentOf, type Line } from '../gcode/line.ts'
 import { sleeping } from '../gcode/read.ts'
 import type { Stage } from '../machine/state.ts'
 import type { Trace } from '../machine/trace.ts'
-import { type Marker, readMarker, type Values } from './makers/maker.ts'
+import { type Marker, madePassages, readMarker, type Values } from './makers/maker.ts'
 import { makerNamed } from './makers/makers.ts'
 import { goesWith, heavier, kindOf, type PassageKind, type Purpose, purposeOf, titleOf } from './purposes.ts'
 
@@ -48,8 +48,8 @@ const decorated = (line: Line): boolean => /([^\s\p{L}\p{N}.])\1/u.test(line.raw
  */
 type Heading = { title: string; line: number; section: boolean; boxed: boolean; made: MadeBy | null }
 
-/** The maker that made a passage, and the parameters in its marker. */
-export type MadeBy = { maker: string; values: Values }
+/** The maker that made a passage, the parameters in its marker, and the line of its closing marker; null without one. */
+export type MadeBy = { maker: string; values: Values; endLine: number | null }
 
 /**
  * The heading in a run of comment lines: its first decorated line with words, or a line with words next to a rule of signs,
@@ -79,6 +79,9 @@ class Sorter {
   private first = true
   private opened = false
 
+  /** For each marker that begins a made passage, the line of the one that ends it. */
+  constructor(private readonly ends: ReadonlyMap<number, number>) {}
+
   /** A comment that is no command asleep: it may head what comes. */
   comment(line: Line): void {
     this.closeGroup()
@@ -101,7 +104,13 @@ class Sorter {
     else {
       const { name, values } = marker
       const title = makerNamed(name)?.title ?? name
-      this.heading = { title, line: line.number, section: true, boxed: true, made: { maker: name, values } }
+      this.heading = {
+        title,
+        line: line.number,
+        section: true,
+        boxed: true,
+        made: { maker: name, values, endLine: this.ends.get(line.number) ?? null },
+      }
     }
   }
 
@@ -145,7 +154,7 @@ class Sorter {
 export function passagesOf(lines: readonly Line[], trace: Trace, stage: Stage): Passage[] {
   const commandOfLine = new Map<number, number>()
   for (let i = 0; i < trace.rows.count; i++) commandOfLine.set(trace.rows.line[i] as number, i)
-  const sorter = new Sorter()
+  const sorter = new Sorter(new Map(madePassages(lines).made.map(({ firstLine, lastLine }) => [firstLine, lastLine])))
   for (const line of lines) {
     const asleep = sleeping(line)
     const read = line.kind === 'command' ? line : asleep

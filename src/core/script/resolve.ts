@@ -1,10 +1,237 @@
-// From lines to the plain commands that a machine would be sent, each with the line it came from.
-import type { Line } from '../gcode/line.ts'
-import type { PlainCommand } from '../machine/rehearse.ts'
+// From lines to the plain commands that a machine would be sent: values put in, guards decided, each with its source line.
 
-/** The commands of a script in order. Values and guards stay as they are written: a letter with a formula has no number. */
-export function resolve(lines: readonly Line[]): PlainCommand[] {
-  const commands: PlainCommand[] = []
-  for (const line of lines) if (line.command) commands.push({ line: line.number, command: line.command })
-  return commands
+import type { Unit } from '../firmware/spec.ts'
+import { specOf } from '../firmware/spec.ts'
+import { evaluate, holds, type Missing, type Quantity, type Result, settingValue } from '../formula/evaluate.ts'
+import { guardLine, inText, settingLine } from '../formula/marks.ts'
+import { scopeOf, type World } from '../formula/values.ts'
+import type { Line, Piece } from '../gcode/line.ts'
+import { readLine } from '../gcode/read.ts'
+import { type PlainCommand, toolTaken } from '../machine/rehearse.ts'
+import type { Stage } from '../machine/state.ts'
+
+export type Setting = Quantity & {
+  line: number
+  name: string
+  /** As written behind its `=`. */
+  body: string
+  range: readonly [number, number] | null
+  note: string
+}
+
+/** Something in a value, setting or guard that could not be made out. `from` and `to` are offsets in the whole text. */
+export type Problem = {
+  kind: 'unknown' | 'not-now' | 'unreadable' | 'guard'
+  line: number
+  from: number
+  to: number
+  why: string
+}
+
+export type Resolution = {
+  commands: PlainCommand[]
+  settings: Setting[]
+  problems: Problem[]
+  /** For each line with a condition, whether its lines run. */
+  guards: ReadonlyMap<number, boolean>
+  /** Lines that a guard leaves out this time. */
+  skipped: ReadonlySet<number>
+}
+
+type Open = {
+  line: Line
+  /** Whether one of its branches has been taken, and whether the present one is. */
+  taken: boolean
+  now: boolean
+  otherwise: boolean
+}
+
+/** What a stage tells of the values in its scripts. */
+export const worldOf = ({ printer, job, moment, material }: Stage): World => ({
+  printer,
+  job,
+  moment,
+  materialOf: () => material,
+})
+
+/**
+ * The commands of a script in order. What can't be made out is left as it is written, counts as absent, and is told in
+ * `problems`; a guard that does not close is passed over, so that its lines run.
+ */
+export function resolve(lines: readonly Line[], stage: Stage): Resolution {
+  const plain = lines.every(line => line.kind !== 'mark' && !line.raw.includes('@'))
+  if (plain) {
+    const commands = lines.flatMap(({ number, command }) => (command ? [{ line: number, command }] : []))
+    return { commands, settings: [], problems: [], guards: new Map(), skipped: new Set() }
+  }
+  return new Resolver(lines, stage).go()
+}
+
+class Resolver {
+  private readonly commands: PlainCommand[] = []
+  private readonly settings: Setting[] = []
+  private readonly problems: Problem[] = []
+  private readonly guards = new Map<number, boolean>()
+  private readonly skipped = new Set<number>()
+  private readonly world: World
+  private readonly known = new Map<string, Quantity>()
+  private readonly open: Open[] = []
+  private readonly halves: ReadonlySet<number>
+  private tool: number
+
+  constructor(
+    private readonly lines: readonly Line[],
+    private readonly stage: Stage,
+  ) {
+    this.world = worldOf(stage)
+    this.tool = stage.moment === 'start' ? 0 : stage.job.firstTool
+    this.halves = halfGuards(lines)
+  }
+
+  go(): Resolution {
+    for (const line of this.lines) {
+      if (line.kind === 'mark' && this.halves.has(line.number)) this.tellHalf(line)
+      else if (line.kind === 'mark' && this.guard(line)) continue
+      else if (this.open.some(({ now }) => !now)) {
+        if (line.command) this.skipped.add(line.number)
+      } else if (line.kind === 'mark') this.setting(line)
+      else if (line.command) this.command(line)
+    }
+    const { commands, settings, problems, guards, skipped } = this
+    return { commands, settings, problems, guards, skipped }
+  }
+
+  private scope() {
+    return scopeOf(this.world, this.tool, this.known)
+  }
+
+  private tell(kind: Problem['kind'], line: Line, from: number, to: number, why: string): void {
+    this.problems.push({ kind, line: line.number, from: line.from + from, to: line.from + to, why })
+  }
+
+  /** Gives what was worked out, or tells what is wrong and gives null. `at` is where the text stands in its line. */
+  private value<T>(line: Line, at: number, result: Result<T>): T | null {
+    if (result.ok) return result.value
+    const kinds: Record<Missing['missing'], Problem['kind']> = { unknown: 'unknown', 'not-now': 'not-now' }
+    this.tell(result.missing ? kinds[result.missing] : 'unreadable', line, at + result.from, at + result.to, result.why)
+    return null
+  }
+
+  private tellHalf(line: Line): void {
+    const guard = guardLine(line.raw)
+    const why =
+      guard?.kind === 'when'
+        ? 'This guard has no “;? end”. Its lines run as if it were not there.'
+        : 'There is no “;? when” above that this line belongs to. It does nothing.'
+    this.tell('guard', line, 0, line.raw.length, why)
+  }
+
+  private guard(line: Line): boolean {
+    const guard = guardLine(line.raw)
+    if (!guard) return false
+    if (guard.kind === 'end') {
+      this.open.pop()
+      return true
+    }
+    if (guard.kind === 'when') {
+      const runs = this.open.every(({ now }) => now) && this.condition(line, guard.condition, guard.from)
+      this.open.push({ line, taken: runs, now: runs, otherwise: false })
+      this.guards.set(line.number, runs)
+      return true
+    }
+    const at = this.open.at(-1) as Open
+    if (at.otherwise)
+      this.tell('guard', line, 0, line.raw.length, 'An “otherwise” without a condition came before this one.')
+    const outside = this.open.slice(0, -1).every(({ now }) => now)
+    const wanted = !at.taken && outside && !at.otherwise
+    at.now = wanted && (guard.condition === null || this.condition(line, guard.condition, guard.from))
+    at.taken ||= at.now
+    at.otherwise ||= guard.condition === null
+    this.guards.set(line.number, at.now)
+    return true
+  }
+
+  /** A condition that can't be made out counts as true, so that its lines are at least looked at. */
+  private condition(line: Line, text: string, at: number): boolean {
+    return this.value(line, at, holds(text, this.scope())) ?? true
+  }
+
+  private setting(line: Line): void {
+    const setting = settingLine(line.raw)
+    if (!setting) return
+    const { name, body, bodyFrom, note } = setting
+    const found = this.value(line, bodyFrom, settingValue(body, this.scope()))
+    if (!found) return
+    const { value, unit, range } = found
+    this.settings.push({ line: line.number, name, body, note, value, unit, range })
+    this.known.set(name, { value, unit })
+    if (range && (value < range[0] || value > range[1]))
+      this.tell(
+        'unreadable',
+        line,
+        bodyFrom,
+        bodyFrom + body.length,
+        `${name} is to be from ${range[0]} to ${range[1]}.`,
+      )
+  }
+
+  private command(line: Line): void {
+    const command = line.raw.includes('@') ? (readLine(this.plainText(line)).command ?? line.command) : line.command
+    if (!command) return
+    this.commands.push({ line: line.number, command })
+    const effect = specOf(this.stage.firmware, command.name)?.effect
+    if (effect?.does === 'tool') this.tool = toolTaken(command, effect.by) ?? this.tool
+  }
+
+  /** The line with numbers in place of its values, rounded as what takes them wants it. */
+  private plainText(line: Line): string {
+    const spec = specOf(this.stage.firmware, line.command?.name ?? '')
+    let at = 0
+    let text = ''
+    for (const piece of line.pieces) {
+      const letter = piece.kind === 'word' ? piece.letter : piece.kind === 'key' ? piece.key : ''
+      const unit = spec?.letters.find(each => each.letter === letter)?.unit ?? null
+      text += this.filledIn(line, piece, at, unit)
+      at += piece.text.length
+    }
+    return text
+  }
+
+  private filledIn(line: Line, piece: Piece, at: number, unit: Unit | null): string {
+    if (piece.kind === 'comment' || !piece.text.includes('@')) return piece.text
+    let text = ''
+    for (const part of inText(piece.text)) {
+      if (part.kind === 'plain') text += part.text
+      else {
+        const found = this.value(line, at + part.from, evaluate(part.text, this.scope()))
+        if (!found) return piece.text
+        text += writtenFor(found, unit)
+      }
+    }
+    return text
+  }
+}
+
+const whole: readonly (Unit | null)[] = ['°C', 'of 255', 'mm/min', 'ms', 'Hz', 'mA', 'switch']
+
+/** A number as its letter takes it: whole degrees, feeds and milliseconds, otherwise three decimals without trailing zeros. */
+export function writtenFor({ value, unit }: Quantity, letter: Unit | null): string {
+  const digits = whole.includes(letter) || (letter === null && unit === '°C') ? 0 : 3
+  const text = value.toFixed(digits)
+  const short = text.includes('.') ? text.replace(/\.?0+$/, '') : text
+  return short === '-0' ? '0' : short
+}
+
+/** Guard lines without a partner: a `when` that has no end, an `otherwise` or `end` that has no `when`. */
+function halfGuards(lines: readonly Line[]): ReadonlySet<number> {
+  const half = new Set<number>()
+  const open: number[] = []
+  for (const line of lines) {
+    const guard = line.kind === 'mark' ? guardLine(line.raw) : null
+    if (guard?.kind === 'when') open.push(line.number)
+    else if (guard && open.length === 0) half.add(line.number)
+    else if (guard?.kind === 'end') open.pop()
+  }
+  for (const line of open) half.add(line)
+  return half
 }

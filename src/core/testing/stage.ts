@@ -22,13 +22,25 @@ export const printer: Printer = {
   homing: { at: { x: 0, y: 0, z: 10 }, speedMmS: { x: 50, y: 50, z: 10 } },
   probe: { kind: 'touch', offset: { x: 0, y: 0 }, grid: { x: 3, y: 3 }, insetMm: 20, secondsPerPoint: 2 },
   storedMesh: true,
-  tools: [{ name: 'nozzle', nozzleMm: 0.4, filamentMm: 1.75, retractMm: 5, retractMmS: 25, highestFlowMm3S: 10 }],
+  tools: [
+    {
+      name: 'nozzle',
+      nozzleMm: 0.4,
+      filamentMm: 1.75,
+      retractMm: 5,
+      retractMmS: 25,
+      highestFlowMm3S: 10,
+      mixingInputs: 1,
+    },
+  ],
   heaters: {
     nozzle: { highestC: 260, secondsTo200: 100, secondsCooling200To50: 240 },
     bed: { highestC: 110, secondsTo60: 120, secondsTo100: 300, secondsCooling60To30: 600 },
     chamber: null,
   },
   display: { columns: 20 },
+  spots: [],
+  features: [],
 }
 
 export const material: Material = {
@@ -37,6 +49,7 @@ export const material: Material = {
   nozzleLaterC: 195,
   bedC: 60,
   bedLaterC: 60,
+  chamberC: 0,
   oozeSafeC: 160,
   soakMin: 0,
   flowFactor: 1,

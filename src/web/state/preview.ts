@@ -21,6 +21,8 @@ export type Preview = {
   round: DeskRound | null
   /** The request that it answers, for tools that can be adjusted while one looks; null for a fix. */
   request: EditRequest | null
+  /** What the tool had to do otherwise than asked. */
+  note: string | null
 }
 
 type PreviewState = {
@@ -45,7 +47,7 @@ export async function showFix(fix: Fix, text: string): Promise<void> {
   if (!setting) return
   const plan = heedKeepMarks(text, { ok: true, ...fix })
   if (!plan.ok) return setState({ asked: null, preview: null, refusal: { title: fix.title, why: plan.why } })
-  const preview = { ...fix, text, after: applyEdits(text, fix.edits), round: null, request: null }
+  const preview = { ...fix, text, after: applyEdits(text, fix.edits), round: null, request: null, note: null }
   setState({ asked: null, preview, refusal: null, applied: null })
   const round = await rehearseAside(preview.after, setting)
   if (getState().preview === preview) setState({ preview: { ...preview, round } })
@@ -62,9 +64,9 @@ export async function propose(request: EditRequest): Promise<void> {
   if (getState().asked !== request || useDesk.getState().open?.text !== text) return
   if (!plan.ok)
     return setState({ preview: null, refusal: { title: 'This can’t be done', why: plan.why }, applied: null })
-  const { title, edits, round } = plan
+  const { title, edits, round, note = null } = plan
   setState({
-    preview: { title, edits, text, after: applyEdits(text, edits), round, request },
+    preview: { title, edits, text, after: applyEdits(text, edits), round, request, note },
     refusal: null,
     applied: null,
   })

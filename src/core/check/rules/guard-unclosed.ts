@@ -1,19 +1,21 @@
-// A made passage's marker that has no end, or an end without a beginning.
+// Half a guard, or half of a made passage's two markers.
 import { madePassages } from '../../script/makers/maker.ts'
 import type { Found, Rehearsed, Rule } from '../finding.ts'
 
-const check = ({ lines }: Rehearsed): Found[] =>
-  madePassages(lines).loose.map(line => ({
+const check = ({ lines, resolution }: Rehearsed): Found[] => [
+  ...madePassages(lines).loose.map(line => ({
     line,
     message:
       'This marker of a made passage has no partner. The lines are rehearsed as they stand, but the passage can’t be made again from its parameters.',
-  }))
+  })),
+  ...resolution.problems.filter(({ kind }) => kind === 'guard').map(({ line, why }) => ({ line, message: why })),
+]
 
 export const guardUnclosed: Rule = {
   name: 'guard-unclosed',
   group: 'values',
   severity: 'warning',
-  title: 'A marker that is not closed',
-  why: 'A made passage stands between two markers. With one of them gone nobody knows where it ends.',
+  title: 'A guard or a marker that is not closed',
+  why: 'A guard and a made passage each stand between two marks. With one of them gone nobody knows where it ends.',
   check,
 }

@@ -8,5 +8,16 @@ describe(rule, () => {
     expect(found(rule, 'M190 S{warm_bed}\nM104 S[heat]\nG1 X@left').map(({ line }) => line)).toEqual([1, 2, 3])
   })
 
+  it('reports a formula that can’t be worked out, and says why', () => {
+    const text = 'G1 X@(print_left +)\nG1 Y@(bed + 3 * first_layer)\n;= step = 3 mm from 5 to 9\n'
+    expect(found(rule, text).map(({ line, message }) => [line, message.slice(0, 60)])).toEqual([
+      [1, 'The formula “print_left +” stops too early. What it stands i'],
+      [2, '“bed + 3 * first_layer” puts °C and mm together. What it sta'],
+      [3, 'step is to be from 5 to 9. What it stands in counts as absen'],
+    ])
+  })
+
+  it('leaves values that we know alone', () => expect(found(rule, 'M190 S@bed\nG1 X@bed_left Y@@')).toEqual([]))
+
   it('leaves numbers alone', () => expect(found(rule, 'M190 S60')).toEqual([]))
 })

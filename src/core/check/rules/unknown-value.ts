@@ -1,17 +1,23 @@
-// A word in place of a number that nothing here fills in.
+// A word in place of a number that nothing here fills in, or a formula that can't be worked out.
 import type { Found, Rehearsed, Rule } from '../finding.ts'
 
-function check({ lines }: Rehearsed): Found[] {
-  return lines.flatMap((line): Found[] => {
-    const word = line.command?.words.find(each => each.formula !== null)
+const beyond = 'What it stands in counts as absent in this rehearsal.'
+
+function check({ lines, resolution }: Rehearsed): Found[] {
+  const bracketed = lines.flatMap((line): Found[] => {
+    const word = line.command?.words.find(({ formula }) => formula !== null && !formula.startsWith('@'))
     if (!word) return []
     return [
       {
         line: line.number,
-        message: `“${word.formula}” stands for a number that is filled in elsewhere. We don’t know it yet, so ${word.letter} counts as absent in this rehearsal.`,
+        message: `“${word.formula}” stands for a number that another program fills in. We don’t know it yet. ${beyond}`,
       },
     ]
   })
+  const ours = resolution.problems
+    .filter(({ kind }) => kind === 'unknown' || kind === 'unreadable')
+    .map(({ line, why }) => ({ line, message: `${why} ${beyond}` }))
+  return [...bracketed, ...ours]
 }
 
 export const unknownValue: Rule = {
@@ -19,6 +25,6 @@ export const unknownValue: Rule = {
   group: 'values',
   severity: 'warning',
   title: 'A value that we don’t know',
-  why: 'A rehearsal needs numbers. Where a word stands for one and nobody says which, the line is rehearsed without it.',
+  why: 'A rehearsal needs numbers. Where a word or a formula stands for one and nobody can tell which, the line is rehearsed without it.',
   check,
 }

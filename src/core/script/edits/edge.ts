@@ -54,7 +54,7 @@ export function bringToEdge(script: Rehearsed, passage: Passage, to: Edge): Plan
     const measured = onto === across && far(from) ? bed[axis][1] - bed[axis][0] - inset : inset
     return { axis: onto, value: bed[onto][0] + (onto === across && far(to) ? span - measured : measured) }
   }
-  const edits = replace(script, passage, ['x', 'y'], rule, false)
+  const edits = replace(script, passage, ['x', 'y'], rule, null)
   if (typeof edits === 'string') return refuse(edits)
   return { ok: true, title: `Bring “${passage.title}” to the ${to} edge`, edits }
 }

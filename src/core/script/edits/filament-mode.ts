@@ -1,9 +1,9 @@
 // Counts filament the other way through a whole script, with the same motion: every E rewritten, the modes too.
 import { specOf } from '../../firmware/spec.ts'
-import { numberOf, wordOf } from '../../gcode/line.ts'
+import { numberOf } from '../../gcode/line.ts'
 import { counterAfter, modesBefore } from '../../machine/trace.ts'
 import type { Edit } from '../../model/script.ts'
-import { insertBefore, replacePiece } from './lines.ts'
+import { insertBefore, notANumber, replacePiece, sourceWord } from './lines.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
 
 const short = (value: number): string => {
@@ -39,14 +39,14 @@ export function countFilament({ lines, commands, trace, stage }: Rehearsed, to: 
       continue
     }
     const filament = numberOf(command, 'E')
-    const word = wordOf(command, 'E')
+    const word = sourceWord(source, 'E')
     if (effect.does === 'set-position') {
       if (filament !== null) counter = filament
       continue
     }
     if (effect.does !== 'move' && effect.does !== 'arc') continue
     if (!word) continue
-    if (filament === null) return refuse(`Line ${line}: ${word.text} has no number that could be counted another way.`)
+    if (filament === null || word.formula) return refuse(notANumber(source, word))
     if (!stated) {
       edits.push(insertBefore(lines, line, name))
       stated = true

@@ -1,10 +1,10 @@
 // Probing without drips: the nozzle holds only what doesn't ooze until the bed has been felt, and gets its full heat after.
 import { specOf } from '../../firmware/spec.ts'
-import { type Word, wordOf } from '../../gcode/line.ts'
+import type { Word } from '../../gcode/line.ts'
 import { heatedTool, heaterOf, heatTarget } from '../../machine/heaters.ts'
 import { modesBefore } from '../../machine/trace.ts'
 import type { Edit } from '../../model/script.ts'
-import { insertAfter, replacePiece } from './lines.ts'
+import { insertAfter, replacePiece, sourceWord } from './lines.ts'
 import { writtenLike } from './places.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
 
@@ -32,6 +32,8 @@ export function probeWithoutDrips(
 
   const edits: Edit[] = []
   let fullC = 0
+  /** As the script has it: a number or a formula. */
+  let full = ''
   let waitsLater = false
   for (let row = 0; row < trace.rows.count; row++) {
     const effect = does(row)
@@ -44,11 +46,13 @@ export function probeWithoutDrips(
     if (row > probe) waitsLater ||= effect.wait && (aim === null || aim.targetC > safeC)
     else if (aim && aim.targetC > safeC) {
       const word: Word | undefined = [...effect.coolingToo, ...effect.targets]
-        .map(letter => wordOf(command, letter))
-        .find(each => each?.value != null)
+        .map(letter => sourceWord(source, letter))
+        .find(each => each !== undefined && (each.value !== null || each.formula !== null))
       if (!word) return refuse(`Line ${line} names its temperature in a way that can’t be lowered here.`)
+      if (aim.targetC > fullC) full = word.formula ?? String(aim.targetC)
       fullC = Math.max(fullC, aim.targetC)
-      edits.push(replacePiece(source, word, writtenLike(word, word.letter, safeC)))
+      const lowered = word.formula ? `${word.text.charAt(0)}@ooze_safe` : writtenLike(word, word.letter, safeC)
+      edits.push(replacePiece(source, word, lowered))
     }
   }
   if (edits.length === 0)
@@ -60,7 +64,7 @@ export function probeWithoutDrips(
     return refuse('Positions are relative or in inches at the probing, so the head can’t be sent to the corner there.')
   if (cornerLiftMm > 0)
     after.push(`G1 Z${cornerLiftMm} F600`, `G1 X${bed.x[0] + cornerInsetMm} Y${bed.y[0] + cornerInsetMm} F6000`)
-  if (!waitsLater) after.push(`M109 S${fullC}`)
+  if (!waitsLater) after.push(`M109 S${full}`)
   if (settleS > 0) after.push(`G4 S${settleS}`)
   const at = commands[probe]?.line ?? 1
   const ending = lines[at - 1]?.ending || '\n'

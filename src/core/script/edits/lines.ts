@@ -1,5 +1,5 @@
 // Small edits that fixes and tools are made of: whole lines put in, words replaced, sleeping lines woken.
-import { type Line, type Piece, placeOf } from '../../gcode/line.ts'
+import { type Line, type Piece, placeOf, type Word, wordOf } from '../../gcode/line.ts'
 import type { Edit } from '../../model/script.ts'
 
 /** How the script ends its lines where it must be guessed: as its first line does. */
@@ -28,6 +28,16 @@ export const wake = (line: Line, inner: Line): Edit => ({
 })
 
 export const replacePiece = (line: Line, piece: Piece, insert: string): Edit => ({ ...placeOf(line, piece), insert })
+
+/** The word with this letter as the script has it, which may be a formula where the command that ran has a number. */
+export const sourceWord = (line: Line, letter: string): Word | undefined =>
+  line.command ? wordOf(line.command, letter) : undefined
+
+/** The refusal for a word that has no number which a tool could change. */
+export const notANumber = (line: Line, word: Word): string =>
+  word.formula
+    ? `Line ${line.number}: ${word.text} is worked out from other numbers. Change those, or write a number there.`
+    : `Line ${line.number}: ${word.text} is not a number that can be changed.`
 
 /** The number of the last line that has anything but blanks in it; 0 for an empty script. */
 export const lastUsedLine = (lines: readonly Line[]): number =>

@@ -1,4 +1,5 @@
 // Puts a made passage into a script, or makes one again from other parameters.
+import { legAt } from '../../machine/heat.ts'
 import { lastModes, modesBefore } from '../../machine/trace.ts'
 import {
   endLine,
@@ -15,7 +16,10 @@ import { type Plan, type Rehearsed, rangeOf, refuse } from './plan.ts'
 /** How things are counted just before a line runs, for a maker whose passage begins there. */
 export function surroundingsAt({ commands, trace, stage }: Rehearsed, line: number): Surroundings {
   const row = commands.findIndex((command, index) => index < trace.rows.count && command.line >= line)
-  return { stage, modes: row < 0 ? lastModes(trace) : modesBefore(trace, row) }
+  const now = row < 0 ? trace.totalS : (trace.rows.start[row] as number)
+  const leg = legAt(trace.bed, now)
+  const heldS = leg.targetC > 0 && Number.isFinite(leg.reachS) ? now - leg.at - leg.reachS : 0
+  return { stage, modes: row < 0 ? lastModes(trace) : modesBefore(trace, row), bedHeldS: Math.max(0, heldS) }
 }
 
 /**
@@ -33,6 +37,7 @@ export function makePassage(script: Rehearsed, name: string, values: Values, at:
   const made = maker.make(fitted, surroundings)
   if (!made.ok) return refuse(made.why)
   const ending = lines.find(line => line.ending)?.ending ?? '\n'
+  const note = made.note === undefined ? {} : { note: made.note }
   const text = [markerLine(name, fitted), ...made.lines, endLine(name)].join(ending)
 
   const old = madePassages(lines).made.find(each => each.firstLine === at && each.name === name)
@@ -41,6 +46,7 @@ export function makePassage(script: Rehearsed, name: string, values: Values, at:
     const last = lines[old.lastLine - 1]
     return {
       ok: true,
+      ...note,
       title: `Make “${maker.title}” again`,
       edits: [{ from, to: to - (last?.ending.length ?? 0), insert: text }],
     }
@@ -49,10 +55,16 @@ export function makePassage(script: Rehearsed, name: string, values: Values, at:
   if (before)
     return {
       ok: true,
+      ...note,
       title: `Add: ${maker.title}`,
       edits: [{ from: before.from, to: before.from, insert: text + ending }],
     }
   const end = script.text.length
   const gap = end === 0 || /[\r\n]$/.test(script.text) ? '' : ending
-  return { ok: true, title: `Add: ${maker.title}`, edits: [{ from: end, to: end, insert: gap + text + ending }] }
+  return {
+    ok: true,
+    ...note,
+    title: `Add: ${maker.title}`,
+    edits: [{ from: end, to: end, insert: gap + text + ending }],
+  }
 }

@@ -1,11 +1,10 @@
 // Shifts a passage along the bed or up: every number that belongs together moves together, or nothing does.
 import { axes } from '../../model/printer.ts'
 import type { Passage } from '../passages.ts'
-import { replace } from './places.ts'
+import { replace, type Shift } from './places.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
 
-/** How far along each axis, mm. */
-export type Shift = { x: number; y: number; z: number }
+export type { Shift }
 
 /**
  * Moves a passage's places by `shift`. Relative moves go along by themselves and are left as they are. Refused where the
@@ -14,7 +13,7 @@ export type Shift = { x: number; y: number; z: number }
 export function nudge(script: Rehearsed, passage: Passage, shift: Shift): Plan {
   const wanted = axes.filter(axis => shift[axis] !== 0)
   if (wanted.length === 0) return refuse('It stays where it is: the shift is nothing.')
-  const edits = replace(script, passage, wanted, (axis, value) => ({ axis, value: value + shift[axis] }), true)
+  const edits = replace(script, passage, wanted, (axis, value) => ({ axis, value: value + shift[axis] }), shift)
   if (typeof edits === 'string') return refuse(edits)
   const told = wanted.map(axis => `${axis.toUpperCase()} ${shift[axis] > 0 ? '+' : '−'}${Math.abs(shift[axis])} mm`)
   return { ok: true, title: `Nudge “${passage.title}”: ${told.join(', ')}`, edits }

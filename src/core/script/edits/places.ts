@@ -5,7 +5,7 @@ import { modesBefore, stepsOfCommand } from '../../machine/trace.ts'
 import type { Axis } from '../../model/printer.ts'
 import type { Edit } from '../../model/script.ts'
 import type { Passage } from '../passages.ts'
-import { replacePiece } from './lines.ts'
+import { notANumber, replacePiece, sourceWord } from './lines.ts'
 import type { Rehearsed } from './plan.ts'
 
 /** Where a place on an axis goes: to which axis, and to what value, mm in the machine's coordinates. */
@@ -38,16 +38,28 @@ export function movesIn({ commands, trace, stage }: Rehearsed, passage: Passage)
 export const laysFilament = (script: Rehearsed, row: number): boolean =>
   stepsOfCommand(script.trace, row).some(step => step.kind === 'extrude')
 
+/** How far along each axis, mm. */
+export type Shift = Readonly<Record<Axis, number>>
+
+/** A formula with a distance added, put together with one that it ends in already. */
+function shifted(formula: string, by: number): string {
+  const inner = formula.startsWith('@(') ? formula.slice(2, -1) : formula.slice(1)
+  const [, before = inner, sign = '+', had = '0'] = /^(.*\S)\s*([+-])\s*(\d+(?:\.\d+)?)$/.exec(inner) ?? []
+  const now = Number(((sign === '-' ? -Number(had) : Number(had)) + by).toFixed(3))
+  return now === 0 ? `@(${before})` : `@(${before} ${now < 0 ? '-' : '+'} ${Math.abs(now)})`
+}
+
 /**
- * Edits that put every place of the passage on the named axes where `rule` says. Relative moves are left as they are when
- * `relativeGoAlong` (they follow by themselves); otherwise they, arcs and inches are refused. A sentence says why it won't.
+ * Edits that put every place of the passage on the named axes where `rule` says. Where that is a mere `shift`, relative moves
+ * are left as they are (they follow by themselves) and formulas are added to; otherwise they, and arcs, are refused, as inches
+ * always are. A sentence says why it won't.
  */
 export function replace(
   script: Rehearsed,
   passage: Passage,
   wanted: readonly Axis[],
   rule: Rule,
-  relativeGoAlong: boolean,
+  shift: Shift | null,
 ): Edit[] | string {
   const { lines, trace, stage } = script
   const edits: Edit[] = []
@@ -58,20 +70,24 @@ export function replace(
     const source = lines[line - 1]
     if (!source) continue
     const arc = specOf(stage.firmware, command.name)?.effect.does === 'arc'
-    if (!relativeGoAlong && (arc || (relative && wanted.some(axis => wordOf(command, axis.toUpperCase())))))
+    if (!shift && (arc || (relative && wanted.some(axis => wordOf(command, axis.toUpperCase())))))
       return `Line ${line} is ${arc ? 'an arc' : 'a relative move'}, which can’t be turned.`
     for (const axis of wanted) {
       const letter = axis.toUpperCase()
-      const word = wordOf(command, letter)
+      const word = sourceWord(source, letter)
       if (!named.has(axis) && laysFilament(script, row) && (!word || relative))
         return `Line ${line} lays filament where ${letter} was left by an earlier line. Give it a ${letter} of its own first.`
       if (!word || relative) continue
       const value = numberOf(command, letter)
-      if (value === null) return `Line ${line}: ${word.text} is not a number that can be changed.`
+      if (value === null || (word.formula && !shift)) return notANumber(source, word)
       if (modes.units === 'inch') return `Line ${line} counts in inches. Turn the script to millimetres first.`
       named.add(axis)
       const to = rule(axis, value)
-      edits.push(replacePiece(source, word, writtenLike(word, to.axis.toUpperCase(), to.value)))
+      const written =
+        word.formula && shift
+          ? word.text.charAt(0) + shifted(word.formula, shift[axis])
+          : writtenLike(word, to.axis.toUpperCase(), to.value)
+      edits.push(replacePiece(source, word, written))
     }
     for (const step of stepsOfCommand(trace, row))
       for (const axis of wanted) {

@@ -6,25 +6,27 @@ import type { Stage } from '../../machine/state.ts'
 import type { Trace } from '../../machine/trace.ts'
 import { applyEdits, type Edit } from '../../model/script.ts'
 import type { Passage } from '../passages.ts'
+import type { Resolution } from '../resolve.ts'
 
 /** A script as the tools see it: read, and with what became of it on the simulated printer. */
 export type Rehearsed = {
   text: string
   lines: readonly Line[]
   commands: readonly PlainCommand[]
+  resolution: Resolution
   trace: Trace
   stage: Stage
 }
 
-/** Edits with a title, or the reason why the tool won't. */
-export type Plan = { ok: true; title: string; edits: Edit[] } | { ok: false; why: string }
+/** Edits with a title and maybe a note on what had to be done otherwise than asked, or the reason why the tool won't. */
+export type Plan = { ok: true; title: string; edits: Edit[]; note?: string } | { ok: false; why: string }
 
 export const refuse = (why: string): Plan => ({ ok: false, why })
 
 /** The lines of a passage with the heading above it: what moves, is copied or removed as one. First and last, counted from 1. */
 export const blockOf = (passage: Passage): { first: number; last: number } => ({
   first: passage.headingLine ?? passage.firstLine,
-  last: passage.made ? passage.lastLine + 1 : passage.lastLine,
+  last: passage.made?.endLine ?? passage.lastLine,
 })
 
 /** Where a run of lines stands in the text, its last line ending included. */

@@ -1,11 +1,11 @@
 // How much a purge pushes, how thick its beads are and how fast it goes: changed for all its strokes at once.
 import { specOf } from '../../firmware/spec.ts'
-import { numberOf, wordOf } from '../../gcode/line.ts'
+import { type Line, numberOf } from '../../gcode/line.ts'
 import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import { counterAfter, modesBefore, stepsOfCommand } from '../../machine/trace.ts'
 import type { Edit } from '../../model/script.ts'
 import type { Passage } from '../passages.ts'
-import { replacePiece } from './lines.ts'
+import { notANumber, replacePiece, sourceWord } from './lines.ts'
 import { laysFilament, movesIn, writtenLike } from './places.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
 
@@ -32,7 +32,8 @@ function refill(script: Rehearsed, passage: Passage, title: string, fill: Refill
     if (line < passage.firstLine) continue
     const effect = specOf(stage.firmware, command.name)?.effect
     const inside = line <= passage.lastLine
-    const word = wordOf(command, 'E')
+    const source = lines[line - 1]
+    const word = source && sourceWord(source, 'E')
     if (effect?.does === 'set-position' && (word || command.words.length === 0)) {
       shift = 0
       if (!inside) break
@@ -46,8 +47,7 @@ function refill(script: Rehearsed, passage: Passage, title: string, fill: Refill
         `Line ${line} goes on counting the filament after it. Set the filament to zero (G92 E0) behind this passage first.`,
       )
     const value = numberOf(command, 'E')
-    const source = lines[line - 1]
-    if (value === null || !source) return refuse(`Line ${line}: ${word.text} is not a number that can be changed.`)
+    if (value === null || word.formula) return refuse(notANumber(source as Line, word))
     const scale = modes.units === 'inch' ? 25.4 : 1
     const step = (counterAfter(trace, row) - counterAfter(trace, row - 1)) / scale
     const lays = laysFilament(script, row)
@@ -55,7 +55,7 @@ function refill(script: Rehearsed, passage: Passage, title: string, fill: Refill
     shift += now - step
     changed ||= lays
     const written = writtenLike(word, 'E', relative ? now : value + shift)
-    if (written !== word.text) edits.push(replacePiece(source, word, written))
+    if (written !== word.text) edits.push(replacePiece(source as Line, word, written))
   }
   if (!changed) return refuse('It lays no line of filament.')
   return edits.length ? { ok: true, title, edits } : refuse('It is so already.')
@@ -101,8 +101,9 @@ export function setPurgeSpeed(script: Rehearsed, passage: Passage, speedMmS: num
     const feed = trace.rows.modes[row]?.feedMmMin ?? null
     const scale = modesBefore(trace, row).units === 'inch' ? 25.4 : 1
     const target = strokes.has(row) ? wanted : feed
-    const word = wordOf(command, 'F')
+    const word = sourceWord(source, 'F')
     if (word) {
+      if (word.formula && target !== feed) return refuse(notANumber(source, word))
       if (target !== feed && target !== null)
         edits.push(replacePiece(source, word, writtenLike(word, 'F', target / scale)))
       now = target

@@ -3,7 +3,7 @@ import { specOf } from '../../firmware/spec.ts'
 import { type Command, numberOf, wordOf } from '../../gcode/line.ts'
 import { modesBefore } from '../../machine/trace.ts'
 import type { Edit } from '../../model/script.ts'
-import { insertBefore, replacePiece } from './lines.ts'
+import { insertBefore, notANumber, replacePiece, sourceWord } from './lines.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
 
 const mmPerInch = 25.4
@@ -39,10 +39,10 @@ export function writeIn({ lines, commands, trace, stage }: Rehearsed, to: 'mm' |
       stated = true
     }
     for (const letter of lengths) {
-      const word = wordOf(command, letter)
+      const word = sourceWord(source, letter)
       if (!word) continue
       const value = numberOf(command, letter)
-      if (value === null) return refuse(`Line ${line}: ${word.text} is not a number that can be converted.`)
+      if (value === null || word.formula) return refuse(notANumber(source, word))
       const now = to === 'mm' ? value * mmPerInch : value / mmPerInch
       const text = now.toFixed(decimals[to]).replace(/\.?0+$/, '')
       edits.push(replacePiece(source, word, word.text.charAt(0) + (text === '-0' ? '0' : text)))

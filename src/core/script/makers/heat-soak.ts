@@ -1,32 +1,49 @@
-// Makes a heat soak: the machine stands still while the bed settles, and its display counts the minutes down.
-import { type Made, type Maker, number, numberIn, type Surroundings, type Values, written } from './maker.ts'
+// Makes a heat soak: the bed held warm until its surface has settled, with messages that count the minutes down.
+import {
+  choice,
+  fittingWords,
+  type Made,
+  type Maker,
+  number,
+  numberIn,
+  type Surroundings,
+  type Values,
+  written,
+} from './maker.ts'
 
-/** The longest wording that fits a display's columns; null where there is no display, or none fits. */
-function told(minutes: number, columns: number | undefined): string | null {
-  const wordings = [
-    `Letting the bed settle, ${written(minutes)} min left`,
-    `Bed settles: ${written(minutes)} min`,
-    `Soak ${written(minutes)} min`,
-    `${written(minutes)} min`,
-  ]
-  return columns === undefined ? null : (wordings.find(wording => wording.length <= columns) ?? null)
-}
+const told = (minutes: number, columns: number | undefined): string | null =>
+  fittingWords(
+    [
+      `Letting the bed settle, ${written(minutes)} min left`,
+      `Bed settles: ${written(minutes)} min`,
+      `Soak ${written(minutes)} min`,
+      `${written(minutes)} min`,
+    ],
+    columns,
+  )
 
-function make(values: Values, { stage }: Surroundings): Made {
-  const minutes = numberIn(values, 'minutes')
+function make(values: Values, { stage, bedHeldS }: Surroundings): Made {
+  const wanted = numberIn(values, 'minutes')
+  const warmMin = values.warm === 'counts' ? Math.min(wanted, Math.floor(bedHeldS / 6) / 10) : 0
+  const minutes = wanted - warmMin
   const lines: string[] = []
   for (let left = minutes; left > 1e-9; left -= 1) {
     const message = told(left, stage.printer.display?.columns)
     if (message) lines.push(`M117 ${message}`)
     lines.push(`G4 S${written(Math.min(left, 1) * 60)}`)
   }
-  return { ok: true, lines }
+  if (lines.length === 0) lines.push('G4 S0')
+  if (warmMin === 0) return { ok: true, lines }
+  return { ok: true, lines, note: `The bed has been warm there for ${written(warmMin)} min already, which count.` }
 }
 
 export const heatSoak: Maker = {
   name: 'heat-soak',
   title: 'Heat soak',
   purpose: 'lets the bed settle before it is probed or printed on',
-  parameters: ({ stage }) => [number('minutes', 'Minutes', 'min', 1, [0.5, 60], stage.material.soakMin || 3)],
+  parameters: ({ stage }) => [
+    number('minutes', 'Minutes', 'min', 1, [0.5, 60], stage.material.soakMin || 3),
+    choice('warm', 'Time that it has been warm', 'counts', 'ignored'),
+  ],
   make,
 }

@@ -1,26 +1,41 @@
 // A maker makes a passage from parameters; the passage keeps them in its marker line (`;@ purge-line edge=left length=150`).
 import type { Line } from '../../gcode/line.ts'
-import type { Modes, Stage } from '../../machine/state.ts'
+import { beginning, type Modes, type Stage } from '../../machine/state.ts'
 import type { Axis } from '../../model/printer.ts'
 
-export type Parameter =
-  | { name: string; label: string; kind: 'choice'; options: readonly string[]; standard: string }
-  | {
-      name: string
-      label: string
-      kind: 'number'
-      unit: string
-      step: number
-      range: readonly [number, number]
-      standard: number
-    }
+/** `onlyFor` is the choice, and the option of it, without which the parameter means nothing and is left out. */
+type Common = { name: string; label: string; onlyFor?: readonly [name: string, option: string] }
+
+export type Choice = Common & { kind: 'choice'; options: readonly string[]; standard: string }
+export type Count = Common & {
+  kind: 'number'
+  unit: string
+  step: number
+  range: readonly [number, number]
+  standard: number
+}
+/** A few words without spaces, as a marker holds them; `shape` says in words what fits `pattern`. */
+export type Text = Common & { kind: 'text'; pattern: RegExp; shape: string; standard: string }
+
+export type Parameter = Choice | Count | Text
 
 export type Values = Readonly<Record<string, string | number>>
 
-/** What a maker may reckon with: the printer, material and job, and how things are counted where the passage stands. */
-export type Surroundings = { stage: Stage; modes: Modes }
+/**
+ * What a maker may reckon with: the printer, material and job, how things are counted where the passage stands, and for how
+ * many seconds the bed has held its target there (0 when it does not).
+ */
+export type Surroundings = { stage: Stage; modes: Modes; bedHeldS: number }
 
-export type Made = { ok: true; lines: string[] } | { ok: false; why: string }
+/** What a maker reckons with where nothing has run yet. */
+export const fromTheBeginning = (stage: Stage): Surroundings => ({
+  stage,
+  modes: beginning(stage).modes,
+  bedHeldS: 0,
+})
+
+/** `note` says what had to be done otherwise than asked. */
+export type Made = { ok: true; lines: string[]; note?: string } | { ok: false; why: string }
 
 export type Maker = {
   name: string
@@ -29,6 +44,8 @@ export type Maker = {
   purpose: string
   parameters: (surroundings: Surroundings) => readonly Parameter[]
   make: (values: Values, surroundings: Surroundings) => Made
+  /** For a table of blends: the name of each and its shares of the inputs, adding to 1. */
+  swatches?: (values: Values, surroundings: Surroundings) => readonly { name: string; shares: readonly number[] }[]
 }
 
 /** A parameter that is a number, in the order of a form's field: name, label, unit, step, smallest and largest, standard. */
@@ -39,7 +56,33 @@ export const number = (
   step: number,
   range: readonly [number, number],
   standard: number,
-): Parameter => ({ name, label, kind: 'number', unit, step, range, standard })
+): Count => ({ name, label, kind: 'number', unit, step, range, standard })
+
+/** A parameter with a few options; the first is standard. */
+export const choice = (name: string, label: string, ...options: readonly string[]): Choice => ({
+  name,
+  label,
+  kind: 'choice',
+  options,
+  standard: options[0] ?? '',
+})
+
+/** The same parameter, asked for only when a choice has this option. */
+export const onlyFor = <P extends Parameter>(name: string, option: string, parameter: P): P => ({
+  ...parameter,
+  onlyFor: [name, option],
+})
+
+/**
+ * The first of some wordings, longest first, that fits a display's columns; null where there is no display, or none fits.
+ * `atLongest` gives a wording with its values as long as they come.
+ */
+export const fittingWords = (
+  wordings: readonly string[],
+  columns: number | undefined,
+  atLongest: (wording: string) => string = wording => wording,
+): string | null =>
+  columns === undefined ? null : (wordings.find(wording => atLongest(wording).length <= columns) ?? null)
 
 /** A number for G-code: at most three decimals, none of them a trailing zero. */
 export const written = (value: number): string => {
@@ -73,11 +116,24 @@ export function beyondReach(stage: Stage, places: readonly (readonly [Axis, numb
 export const standards = (parameters: readonly Parameter[]): Values =>
   Object.fromEntries(parameters.map(({ name, standard }) => [name, standard]))
 
-/** Fits values to a maker's parameters: absent ones become standard. A sentence says which value does not fit. */
+/** Whether a parameter means anything with these values. */
+export const isAsked = ({ onlyFor }: Parameter, values: Values): boolean =>
+  !onlyFor || values[onlyFor[0]] === onlyFor[1]
+
+/**
+ * Fits values to a maker's parameters: absent ones become standard, those that mean nothing beside the others are left out. A
+ * sentence says which value does not fit.
+ */
 export function fitValues(parameters: readonly Parameter[], values: Values): Values | string {
   const fitted: Record<string, string | number> = {}
   for (const parameter of parameters) {
+    if (!isAsked(parameter, { ...standards(parameters), ...values })) continue
     const given = values[parameter.name] ?? parameter.standard
+    if (parameter.kind === 'text') {
+      if (!parameter.pattern.test(String(given))) return `${parameter.label} is ${parameter.shape}, not “${given}”.`
+      fitted[parameter.name] = String(given)
+      continue
+    }
     if (parameter.kind === 'choice') {
       if (!parameter.options.includes(String(given)))
         return `${parameter.label} is one of ${parameter.options.join(', ')}, not “${given}”.`

@@ -6,7 +6,7 @@ import { goRound } from '../../runs/round.ts'
 import { job, material, printer, round } from '../../testing/stage.ts'
 import { makePassage } from '../edits/make.ts'
 import type { Plan } from '../edits/plan.ts'
-import { madePassages, markerLine, readMarker, standards, type Values } from './maker.ts'
+import { fromTheBeginning, madePassages, markerLine, readMarker, standards, type Values } from './maker.ts'
 import { makers } from './makers.ts'
 
 const ready = 'G28\nM420 S1\nM109 S200\n'
@@ -65,13 +65,32 @@ describe('a made purge line', () => {
   it('keeps its parameters in its marker, and is made again from others in its place', () => {
     const text = make(`M83\n${ready}G90\n`, 'purge-line', values, 5)
     expect(text).toContain(
-      ';@ purge-line edge=left strokes=2 inset=5 from=20 length=100 bead=0.3 height=0.3 speed=20 lift=2\n',
+      ';@ purge-line edge=left strokes=2 inset=5 from=20 length=100 starts=near measure=bead bead=0.3 height=0.3 end=0.3 speed=20 back=0 lift=2\n',
     )
     const again = make(text, 'purge-line', { ...values, length: 50, strokes: 1 }, 5)
     expect(again.match(/;@/g)).toHaveLength(2)
     expect(again.endsWith(';@ end purge-line\nG90\n')).toBe(true)
     expect(round(again).strokes.map(({ lengthMm }) => lengthMm)).toEqual([50])
     expect(make(again, 'purge-line', values, 5)).toBe(text)
+  })
+
+  it('may be measured by its filament, rise along its way, start at the far end and hold filament back', () => {
+    const text = make(`M83\n${ready}`, 'purge-line', {
+      ...values,
+      strokes: 1,
+      starts: 'far',
+      measure: 'filament',
+      amount: 15,
+      height: 0.2,
+      end: 0.4,
+      back: 1.5,
+    })
+    const [stroke] = round(text).strokes
+    expect(stroke?.from).toEqual([5, 120, 0.2])
+    expect(stroke?.to).toEqual([5, 20, 0.4])
+    expect(round(text).filament).toMatchObject({ pushedMm: 15, netMm: 13.5 })
+    expect(text).not.toContain('bead=0.3')
+    expect(text).toContain('amount=15')
   })
 
   it('is refused beyond the reach, for values that can’t be, and where positions are relative', () => {
@@ -97,6 +116,15 @@ describe('the other makers', () => {
     }
   })
 
+  it('a soak counts the time that the bed has been warm: 2 of 5 minutes', () => {
+    const before = 'M190 S60\nG4 S120\n'
+    const planned = plan(before, 'heat-soak', { minutes: 5 })
+    expect(planned.ok && planned.note).toBe('The bed has been warm there for 2 min already, which count.')
+    expect(round(make(before, 'heat-soak', { minutes: 5 })).durations.waitingS).toBe(120 + 180)
+    expect(round(make(before, 'heat-soak', { minutes: 5, warm: 'ignored' })).durations.waitingS).toBe(120 + 300)
+    expect(round(make(before, 'heat-soak', { minutes: 1 })).durations.waitingS).toBe(120)
+  })
+
   it('a soak of 2.5 minutes stands still for 150 s and counts down in 20 columns', () => {
     const { durations, trace } = round(make('', 'heat-soak', { minutes: 2.5 }))
     expect(durations.waitingS).toBe(150)
@@ -118,7 +146,7 @@ describe('the other makers', () => {
         >
       ).edits,
     )
-    expect(text).toBe(';@ heat-soak minutes=1\nG4 S60\n;@ end heat-soak\n')
+    expect(text).toBe(';@ heat-soak minutes=1 warm=counts\nG4 S60\n;@ end heat-soak\n')
   })
 })
 
@@ -158,8 +186,8 @@ describe('markers', () => {
   it.each(makers.map(maker => [maker.name, maker] as const))(
     'hold every standard value of the %s maker',
     (name, maker) => {
-      const { stage, trace } = round('')
-      const values = standards(maker.parameters({ stage, modes: trace.beginning.modes }))
+      const { stage } = round('')
+      const values = standards(maker.parameters(fromTheBeginning(stage)))
       expect(readMarker(readLine(markerLine(name, values)))).toEqual({ kind: 'begin', name, values })
     },
   )

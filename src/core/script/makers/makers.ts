@@ -2,10 +2,26 @@
 import { endOfPrint } from './end.ts'
 import { heatSoak } from './heat-soak.ts'
 import type { Maker } from './maker.ts'
+import { mixingTable } from './mixing-table.ts'
+import { probeCool } from './probe-cool.ts'
+import { progressMessage } from './progress-message.ts'
+import { purgeByPrint } from './purge-by-print.ts'
 import { purgeLine } from './purge-line.ts'
 import { purgeSpot } from './purge-spot.ts'
+import { twoTemperatures } from './two-temperatures.ts'
 import { brushWipe } from './wipe.ts'
 
-export const makers: readonly Maker[] = [purgeLine, purgeSpot, brushWipe, heatSoak, endOfPrint]
+export const makers: readonly Maker[] = [
+  purgeLine,
+  purgeByPrint,
+  purgeSpot,
+  brushWipe,
+  probeCool,
+  heatSoak,
+  twoTemperatures,
+  mixingTable,
+  progressMessage,
+  endOfPrint,
+]
 
 export const makerNamed = (name: string): Maker | undefined => makers.find(maker => maker.name === name)

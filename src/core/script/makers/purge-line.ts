@@ -1,11 +1,17 @@
 // Makes a purge line along an edge of the bed: one or two strokes, a torn-off end that pulls no string towards the print.
 import { beadWidthMm, toolFilamentAreaMm2 } from '../../machine/outcome.ts'
-import { type Made, type Maker, number, numberIn, placed, type Surroundings, type Values, written } from './maker.ts'
-
-const travelMmMin = 6000
-const liftMmMin = 600
-/** The sideways move after the lift, along the edge, that tears the string off. */
-const tearMm = 10
+import { Layer, type Point, tearMm } from './laying.ts'
+import {
+  choice,
+  type Made,
+  type Maker,
+  number,
+  numberIn,
+  onlyFor,
+  placed,
+  type Surroundings,
+  type Values,
+} from './maker.ts'
 
 function make(values: Values, surroundings: Surroundings): Made {
   const { stage, modes } = surroundings
@@ -13,45 +19,44 @@ function make(values: Values, surroundings: Surroundings): Made {
   const upright = values.edge === 'left' || values.edge === 'right'
   const far = values.edge === 'right' || values.edge === 'back'
   const [across, along] = upright ? (['x', 'y'] as const) : (['y', 'x'] as const)
-  const [length, height, bead, inset] = [
+  const [length, startMm, endMm, inset, lift, strokes] = [
     numberIn(values, 'length'),
     numberIn(values, 'height'),
-    numberIn(values, 'bead'),
+    numberIn(values, 'end'),
     numberIn(values, 'inset'),
+    numberIn(values, 'lift'),
+    numberIn(values, 'strokes'),
   ]
-  const strokes = numberIn(values, 'strokes')
+  const areaMm2 =
+    values.measure === 'filament'
+      ? (numberIn(values, 'amount') * toolFilamentAreaMm2(printer, modes.tool)) / (length * strokes)
+      : numberIn(values, 'bead')
   const first = far ? printer.bed[across][1] - inset : printer.bed[across][0] + inset
-  const spacing = beadWidthMm(bead, height) * (far ? -1 : 1)
-  const begin = printer.bed[along][0] + numberIn(values, 'from')
-  const end = begin + length
-  const ends = strokes === 2 ? begin : end
-  const torn = ends === end ? end - tearMm : begin + tearMm
+  const second = first + beadWidthMm(areaMm2, Math.min(startMm, endMm)) * (far ? -1 : 1)
+  const low = printer.bed[along][0] + numberIn(values, 'from')
+  const [begin, end] = values.starts === 'far' ? [low + length, low] : [low, low + length]
+  const last = strokes === 2 ? begin : end
+  const torn = last + (last === low ? tearMm : -tearMm)
+  const clear = Math.max(startMm, endMm) + lift
   const why = placed(surroundings, [
     [across, first],
-    [across, first + (strokes - 1) * spacing],
-    [along, begin],
-    [along, end],
+    [across, strokes === 2 ? second : first],
+    [along, low],
+    [along, low + length],
+    ['z', clear],
   ])
   if (why) return { ok: false, why }
-  const filament = (bead * length) / toolFilamentAreaMm2(printer, modes.tool)
-  const pushed = (stroke: number) => written(modes.extrusion === 'relative' ? filament : filament * stroke)
-  const [X, Y] = [across.toUpperCase(), along.toUpperCase()]
-  const speed = written(numberIn(values, 'speed') * 60)
-  const lines = [
-    'G92 E0',
-    `G1 Z${written(height + numberIn(values, 'lift'))} F${liftMmMin}`,
-    `G1 ${X}${written(first)} ${Y}${written(begin)} F${travelMmMin}`,
-    `G1 Z${written(height)} F${liftMmMin}`,
-    `G1 ${Y}${written(end)} E${pushed(1)} F${speed}`,
-  ]
-  if (strokes === 2)
-    lines.push(`G1 ${X}${written(first + spacing)} F${travelMmMin}`, `G1 ${Y}${written(begin)} E${pushed(2)} F${speed}`)
-  lines.push(
-    'G92 E0',
-    `G1 Z${written(height + numberIn(values, 'lift'))} F${liftMmMin}`,
-    `G1 ${Y}${written(torn)} F${travelMmMin}`,
-  )
-  return { ok: true, lines }
+  const at = (a: number, l: number): Point => (upright ? [a, l] : [l, a])
+  const bead = { startMm, endMm, areaMm2, speedMmS: numberIn(values, 'speed') }
+  const layer = new Layer(surroundings)
+  layer.approach(at(first, begin), startMm, clear)
+  layer.lay({ ...bead, way: [at(first, begin), at(first, end)] })
+  if (strokes === 2) {
+    layer.step(at(second, end))
+    layer.lay({ ...bead, startMm: endMm, way: [at(second, end), at(second, begin)] })
+  }
+  layer.leave(numberIn(values, 'back'), clear, at(strokes === 2 ? second : first, torn))
+  return { ok: true, lines: layer.lines }
 }
 
 export const purgeLine: Maker = {
@@ -64,17 +69,26 @@ export const purgeLine: Maker = {
       stage.printer.bed.x[1] - stage.printer.bed.x[0],
       stage.printer.bed.y[1] - stage.printer.bed.y[0],
     )
+    const height = Number((nozzle * 0.75).toFixed(2))
     return [
-      { name: 'edge', label: 'Edge', kind: 'choice', options: ['left', 'right', 'front', 'back'], standard: 'left' },
+      choice('edge', 'Edge', 'left', 'right', 'front', 'back'),
       number('strokes', 'Strokes', '', 1, [1, 2], 2),
       number('inset', 'In from the edge', 'mm', 0.5, [-50, 500], 4),
-      number('from', 'Begins at', 'mm', 5, [-50, 1000], 20),
+      number('from', 'From', 'mm', 5, [-50, 1000], 20),
       number('length', 'Length', 'mm', 10, [10, 1000], Math.min(150, Math.floor((longest - 40) / 10) * 10)),
-      number('bead', 'Bead', 'mm²', 0.05, [0.01, 10], Number((nozzle * nozzle * 1.9).toFixed(2))),
-      number('height', 'Height', 'mm', 0.05, [0.05, 5], Number((nozzle * 0.75).toFixed(2))),
+      choice('starts', 'Starts at the end', 'near', 'far'),
+      choice('measure', 'Measured by its', 'bead', 'filament'),
+      onlyFor('measure', 'bead', number('bead', 'Bead', 'mm²', 0.05, [0.01, 10], beadFor(nozzle))),
+      onlyFor('measure', 'filament', number('amount', 'Filament', 'mm', 1, [0.1, 500], 30)),
+      number('height', 'Height', 'mm', 0.05, [0.05, 5], height),
+      number('end', 'Height at its end', 'mm', 0.05, [0.05, 5], height),
       number('speed', 'Speed', 'mm/s', 1, [1, 500], 17),
+      number('back', 'Drawn back after', 'mm', 0.5, [0, 20], 0),
       number('lift', 'Lift after', 'mm', 0.5, [0.2, 50], 2),
     ]
   },
   make,
 }
+
+/** A bead that sticks and can be taken off in one piece: about twice as wide as the nozzle at three quarters of its height. */
+export const beadFor = (nozzleMm: number): number => Number((nozzleMm * nozzleMm * 1.9).toFixed(2))

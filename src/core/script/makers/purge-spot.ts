@@ -1,4 +1,5 @@
 // Makes a purge on the spot: filament pushed where the head stands still, then drawn back a little.
+import { spotOf } from '../../model/printer.ts'
 import { type Made, type Maker, number, numberIn, placed, type Surroundings, type Values, written } from './maker.ts'
 
 function make(values: Values, surroundings: Surroundings): Made {
@@ -28,10 +29,11 @@ export const purgeSpot: Maker = {
   purpose: 'fills the nozzle where the head stands, as over a bucket',
   parameters: ({ stage }) => {
     const { reach, bed } = stage.printer
+    const bucket = spotOf(stage.printer, 'bucket')
     return [
-      number('x', 'At X', 'mm', 1, [-500, 2000], Math.max(reach.x[0], bed.x[0])),
-      number('y', 'At Y', 'mm', 1, [-500, 2000], Math.max(reach.y[0], bed.y[0])),
-      number('z', 'Height', 'mm', 1, [0, 2000], 20),
+      number('x', 'At X', 'mm', 1, [-500, 2000], bucket?.x ?? Math.max(reach.x[0], bed.x[0])),
+      number('y', 'At Y', 'mm', 1, [-500, 2000], bucket?.y ?? Math.max(reach.y[0], bed.y[0])),
+      number('z', 'Height', 'mm', 1, [0, 2000], bucket?.z ?? 20),
       number('amount', 'Filament', 'mm', 1, [0.1, 500], 20),
       number('speed', 'Speed', 'mm/s', 0.5, [0.1, 60], 3),
       number('back', 'Drawn back after', 'mm', 0.5, [0, 50], 1),

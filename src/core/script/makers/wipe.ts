@@ -1,4 +1,5 @@
 // Makes a brush wipe: the nozzle drawn over a brush and back a few times.
+import { spotOf } from '../../model/printer.ts'
 import { type Made, type Maker, number, numberIn, placed, type Surroundings, type Values, written } from './maker.ts'
 
 function make(values: Values, surroundings: Surroundings): Made {
@@ -30,12 +31,13 @@ export const brushWipe: Maker = {
   purpose: 'draws the nozzle over a brush a few times',
   parameters: ({ stage }) => {
     const { reach, bed } = stage.printer
-    const left = Math.max(reach.x[0], bed.x[0] - 10)
+    const brush = spotOf(stage.printer, 'brush')
+    const left = brush?.x ?? Math.max(reach.x[0], bed.x[0] - 10)
     return [
       number('left', 'From X', 'mm', 1, [-500, 2000], left),
       number('right', 'to X', 'mm', 1, [-500, 2000], left + 30),
-      number('y', 'at Y', 'mm', 1, [-500, 2000], reach.y[1]),
-      number('z', 'Height', 'mm', 0.5, [0, 2000], 2),
+      number('y', 'at Y', 'mm', 1, [-500, 2000], brush?.y ?? reach.y[1]),
+      number('z', 'Height', 'mm', 0.5, [0, 2000], brush?.z ?? 2),
       number('strokes', 'Strokes', '', 1, [1, 50], 6),
       number('speed', 'Speed', 'mm/s', 10, [1, 500], 100),
       number('lift', 'Lift', 'mm', 1, [0, 100], 5),

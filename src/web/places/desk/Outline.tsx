@@ -88,7 +88,12 @@ function Row({ passage, open, onRename, small = false }: RowProps) {
               <MenuItem
                 onSelect={() =>
                   passage.made &&
-                  void propose({ do: 'make', ...passage.made, at: passage.headingLine ?? passage.firstLine })
+                  void propose({
+                    do: 'make',
+                    maker: passage.made.maker,
+                    values: passage.made.values,
+                    at: passage.headingLine ?? passage.firstLine,
+                  })
                 }
               >
                 Make it otherwise…

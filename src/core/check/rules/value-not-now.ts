@@ -1,0 +1,19 @@
+// A value that this moment, this job or this printer does not have.
+import type { Found, Rehearsed, Rule } from '../finding.ts'
+
+const check = ({ resolution }: Rehearsed): Found[] =>
+  resolution.problems
+    .filter(({ kind }) => kind === 'not-now')
+    .map(({ line, why }) => ({
+      line,
+      message: `${why} What it stands in counts as absent in this rehearsal.`,
+    }))
+
+export const valueNotNow: Rule = {
+  name: 'value-not-now',
+  group: 'values',
+  severity: 'warning',
+  title: 'A value that there is not at this moment',
+  why: 'A start script has no layer yet, and a job that prints with one tool has nothing to say of another. Such a value would be sent as nothing at all.',
+  check,
+}

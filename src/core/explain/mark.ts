@@ -1,0 +1,34 @@
+// What our own comment lines say: settings, guards, made passages, keep marks.
+import { guardLine, settingLine } from '../formula/marks.ts'
+import type { Line } from '../gcode/line.ts'
+import { readMarker } from '../script/makers/maker.ts'
+import { makerNamed } from '../script/makers/makers.ts'
+import type { Resolution } from '../script/resolve.ts'
+import { plain } from './words.ts'
+
+export function sayMark(line: Line, { settings, guards }: Resolution): string {
+  const setting = settingLine(line.raw)
+  if (setting) {
+    const here = settings.find(each => each.line === line.number)
+    const { name, note } = setting
+    if (!here) return `A setting, ${name}, whose value can’t be made out here.`
+    return `A setting: ${name} is ${`${plain(here.value, 3)} ${here.unit}`.trim()}${note ? `, ${note}` : ''}.`
+  }
+  const guard = guardLine(line.raw)
+  if (guard) return sayGuard(guard, guards.get(line.number))
+  const marker = readMarker(line)
+  if (marker) {
+    const title = makerNamed(marker.name)?.title ?? marker.name
+    return marker.kind === 'end' ? `${title} ends here.` : `${title}, made from these numbers.`
+  }
+  return 'Keeps the next line as it is.'
+}
+
+function sayGuard(guard: NonNullable<ReturnType<typeof guardLine>>, runs: boolean | undefined): string {
+  if (guard.kind === 'end') return 'The guard ends here: what follows runs always.'
+  const now = runs === undefined ? '' : runs ? ' They run this time.' : ' Not this time.'
+  if (guard.kind === 'when') return `The lines up to its end run only when ${guard.condition}.${now}`
+  return guard.condition === null
+    ? `These lines run when none of the conditions above holds.${now}`
+    : `Otherwise, these lines run when ${guard.condition}.${now}`
+}

@@ -1,0 +1,205 @@
+// Works out formulas and conditions: numbers with their units, from names that a scope knows.
+import type { SyntaxNode } from '@lezer/common'
+import { childrenOf, type Flaw, parse, type Sort, textOf } from './syntax.ts'
+
+/** Empty for a plain number, which goes with anything. */
+export type Unit = '' | 'mm' | '°C' | 's' | 'min' | '%' | 'mm/s' | 'mm/min' | 'mm²' | 'mm³' | 'mm³/s'
+export type Quantity = { value: number; unit: Unit }
+
+/** A value that can't be had: nobody knows the name, or it means nothing at this moment or in this job. */
+export type Missing = { missing: 'unknown' | 'not-now'; why: string }
+
+/** Which tool a value is of: by its number, or as seen from a tool change. */
+export type ToolName = number | 'next' | 'previous'
+
+export type Scope = {
+  /** A value, or one of a tool. */
+  value: (name: string, tool: ToolName | null) => Quantity | Missing
+  /** A value of each tool that the job uses. */
+  ofEachTool: (name: string) => Quantity[] | Missing
+  uses: (tool: ToolName) => boolean
+  has: (feature: string) => boolean
+}
+
+export type Result<T> = { ok: true; value: T } | ({ ok: false; missing: Missing['missing'] | null } & Flaw)
+
+/** Thrown within this file only, and caught at its doors. */
+class Stop extends Error {
+  constructor(
+    readonly flaw: Flaw,
+    readonly missing: Missing['missing'] | null = null,
+  ) {
+    super(flaw.why)
+  }
+}
+
+type Place = { text: string; scope: Scope }
+
+function guarded<T>(text: string, sort: Sort, work: (node: SyntaxNode) => T): Result<T> {
+  const parsed = parse(text, sort)
+  if (!parsed.ok) return { ...parsed, missing: null }
+  try {
+    return { ok: true, value: work(parsed.node) }
+  } catch (stop) {
+    if (stop instanceof Stop) return { ok: false, ...stop.flaw, missing: stop.missing }
+    throw stop
+  }
+}
+
+/** The quantity of an expression, as `first_layer + 0.2`. Never throws; a flaw has its place in the text. */
+export const evaluate = (text: string, scope: Scope): Result<Quantity> =>
+  guarded(text, 'Expression', node => quantity(childrenOf(node)[0] as SyntaxNode, { text, scope }))
+
+/** Whether a condition holds, as `highest bed > 85 and not has chamber`. */
+export const holds = (text: string, scope: Scope): Result<boolean> =>
+  guarded(text, 'Condition', node => truth(childrenOf(node)[0] as SyntaxNode, { text, scope }))
+
+export type SettingValue = Quantity & { range: readonly [number, number] | null }
+
+/** What stands behind the `=` of a setting: `32 mm from 10 to 60`. A unit that is written must be the expression's own. */
+export const settingValue = (text: string, scope: Scope): Result<SettingValue> =>
+  guarded(text, 'Setting', node => {
+    const [expression, ...rest] = childrenOf(node) as [SyntaxNode, ...SyntaxNode[]]
+    const { value, unit } = quantity(expression, { text, scope })
+    const unitNode = rest.find(({ name }) => name === 'Unit')
+    const written = (unitNode ? textOf(unitNode, text) : unit) as Unit
+    if (unitNode && unit !== '' && unit !== written) stop(unitNode, `It is in ${unit}, not in ${written}.`)
+    const range = rest.find(({ name }) => name === 'Range')
+    const [low, high] = (range ? textOf(range, text).match(/-?\s*\d[\d.]*|-?\s*\.\d+/g) : null) ?? []
+    return {
+      value,
+      unit: written,
+      range: low && high ? [Number(low.replace(/\s/g, '')), Number(high.replace(/\s/g, ''))] : null,
+    }
+  })
+
+function stop(node: SyntaxNode, why: string, missing: Missing['missing'] | null = null): never {
+  throw new Stop({ why, from: node.from, to: node.to }, missing)
+}
+
+function known<T>(node: SyntaxNode, found: T | Missing): T {
+  if (typeof found === 'object' && found !== null && 'missing' in found) stop(node, found.why, found.missing)
+  return found as T
+}
+
+function quantity(node: SyntaxNode, place: Place): Quantity {
+  const { text, scope } = place
+  const children = childrenOf(node)
+  const operand = (index: number) => quantity(children[index] as SyntaxNode, place)
+  switch (node.name) {
+    case 'Number':
+      return { value: Number(textOf(node, text)), unit: '' }
+    case 'Grouped':
+      return operand(0)
+    case 'Negated': {
+      const { value, unit } = operand(0)
+      return { value: -value, unit }
+    }
+    case 'Value': {
+      const tool = children.length > 1 ? toolOf(children.at(-1) as SyntaxNode, text) : null
+      return known(node, scope.value(textOf(children[0] as SyntaxNode, text), tool))
+    }
+    case 'Aggregate': {
+      const all = known(node, scope.ofEachTool(textOf(children[1] as SyntaxNode, text)))
+      const values = all.map(({ value }) => value)
+      const highest = children[0]?.name === 'highest'
+      return { value: highest ? Math.max(...values) : Math.min(...values), unit: all[0]?.unit ?? '' }
+    }
+    case 'Call':
+      return call(node, children, place)
+    case 'Sum': {
+      const less = children[1]?.name === 'Less'
+      const [a, b] = [operand(0), operand(children.length - 1)]
+      return { value: less ? a.value - b.value : a.value + b.value, unit: sameUnit(node, [a, b], place) }
+    }
+    case 'Product': {
+      const divided = children[1]?.name === 'Divided'
+      const [a, b] = [operand(0), operand(children.length - 1)]
+      if (divided && b.value === 0) stop(node, `“${textOf(node, text)}” divides by zero.`)
+      return { value: divided ? a.value / b.value : a.value * b.value, unit: productUnit(a.unit, b.unit, divided) }
+    }
+    default:
+      return stop(node, `“${textOf(node, text)}” is no number.`)
+  }
+}
+
+/** A unit times or by a plain number stays; a unit by itself is plain; a length by a length is an area; the rest is plain. */
+function productUnit(a: Unit, b: Unit, divided: boolean): Unit {
+  if (b === '') return a
+  if (divided) return ''
+  if (a === '') return b
+  return a === 'mm' && b === 'mm' ? 'mm²' : ''
+}
+
+/** The one unit of quantities that are added or compared; plain numbers go with any. */
+function sameUnit(node: SyntaxNode, quantities: readonly Quantity[], { text }: Place): Unit {
+  const units = [...new Set(quantities.map(({ unit }) => unit).filter(unit => unit !== ''))]
+  if (units.length > 1) stop(node, `“${textOf(node, text)}” puts ${units[0]} and ${units[1]} together.`)
+  return units[0] ?? ''
+}
+
+const functions: Record<string, { takes: readonly [number, number]; work: (...values: number[]) => number }> = {
+  min: { takes: [1, 20], work: Math.min },
+  max: { takes: [1, 20], work: Math.max },
+  round: { takes: [1, 1], work: Math.round },
+  abs: { takes: [1, 1], work: Math.abs },
+  clamp: {
+    takes: [3, 3],
+    work: (value, low, high) => Math.min(Math.max(value as number, low as number), high as number),
+  },
+}
+export const functionNames: readonly string[] = Object.keys(functions)
+
+function call(node: SyntaxNode, children: readonly SyntaxNode[], place: Place): Quantity {
+  const [nameNode, ...given] = children as [SyntaxNode, ...SyntaxNode[]]
+  const name = textOf(nameNode, place.text)
+  const known = Object.hasOwn(functions, name) ? functions[name] : undefined
+  if (!known) return stop(nameNode, `There is no function “${name}”; there are ${functionNames.join(', ')}.`, 'unknown')
+  const [least, most] = known.takes
+  if (given.length < least || given.length > most)
+    stop(node, `“${name}” takes ${least === most ? least : `${least} to ${most}`} numbers, and has ${given.length}.`)
+  const quantities = given.map(each => quantity(each, place))
+  return { value: known.work(...quantities.map(({ value }) => value)), unit: sameUnit(node, quantities, place) }
+}
+
+const toolOf = (node: SyntaxNode, text: string): ToolName =>
+  node.name === 'Tool' ? Number(textOf(node, text).slice(1)) : (node.name as 'next' | 'previous')
+
+/** Numbers this near count as equal, so that 0.1 + 0.2 is 0.3. */
+const near = 1e-9
+
+function truth(node: SyntaxNode, place: Place): boolean {
+  const { text, scope } = place
+  const children = childrenOf(node)
+  const part = (index: number) => truth(children[index] as SyntaxNode, place)
+  switch (node.name) {
+    case 'AllGrouped':
+      return part(0)
+    case 'Not':
+      return !part(1)
+    case 'And':
+      return part(0) && part(children.length - 1)
+    case 'Or':
+      return part(0) || part(children.length - 1)
+    case 'Uses':
+      return scope.uses(toolOf(children[1] as SyntaxNode, text))
+    case 'Has':
+      return scope.has(textOf(children[1] as SyntaxNode, text))
+    case 'Comparison': {
+      const [a, b] = [quantity(children[0] as SyntaxNode, place), quantity(children.at(-1) as SyntaxNode, place)]
+      sameUnit(node, [a, b], place)
+      return compare(a.value - b.value, children[1]?.name ?? '')
+    }
+    default:
+      return stop(node, `“${textOf(node, text)}” is no condition.`)
+  }
+}
+
+function compare(difference: number, comparator: string): boolean {
+  const equal = Math.abs(difference) < near
+  if (comparator === 'Is') return equal
+  if (comparator === 'IsNot') return !equal
+  if (comparator === 'Below') return difference < 0 && !equal
+  if (comparator === 'Above') return difference > 0 && !equal
+  return equal || (comparator === 'AtMost' ? difference < 0 : difference > 0)
+}

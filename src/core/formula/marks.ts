@@ -1,0 +1,66 @@
+// The comment lines that mean something to us besides G-code: settings (`;=`) and guards (`;?`).
+
+/** `name = body   note`; the body stands at `bodyFrom` in the line. */
+export type SettingLine = { name: string; body: string; bodyFrom: number; note: string }
+
+/** Two spaces or a tab part a setting's value from the note behind it. */
+export function settingLine(raw: string): SettingLine | null {
+  const found = /^(\s*;=\s*([A-Za-z_]\w*)\s*=\s*)(.*?)(?:(?: {2,}|\t)\s*(.*?))?\s*$/.exec(raw)
+  if (!found) return null
+  const [, before = '', name = '', body = '', note = ''] = found
+  return { name, body, bodyFrom: before.length, note }
+}
+
+/** A condition stands at `from` in the line. */
+export type GuardLine =
+  | { kind: 'when'; condition: string; from: number }
+  | { kind: 'otherwise'; condition: string | null; from: number }
+  | { kind: 'end' }
+
+export function guardLine(raw: string): GuardLine | null {
+  const found = /^(\s*;\?\s*)(when|otherwise|end)\b(\s*)(.*?)\s*$/.exec(raw)
+  if (!found) return null
+  const [, sign = '', word = '', gap = '', rest = ''] = found
+  const from = sign.length + word.length + gap.length
+  if (word === 'end') return { kind: 'end' }
+  if (word === 'when') return { kind: 'when', condition: rest, from }
+  const second = /^when\b\s*/.exec(rest)?.[0] ?? ''
+  return { kind: 'otherwise', condition: second ? rest.slice(second.length) : null, from: from + second.length }
+}
+
+export type InText = { kind: 'plain'; text: string } | { kind: 'formula'; text: string; from: number }
+
+/**
+ * Cuts a text at its values: `@bed`, `@(bed + 5)`, and `@@` for a plain at sign. A formula's text is what stands inside, and
+ * `from` is where that begins. A bracket that does not close belongs to the plain text.
+ */
+export function* inText(text: string): Generator<InText> {
+  let plain = ''
+  let at = 0
+  while (at < text.length) {
+    const name = /^@([A-Za-z_]\w*)/.exec(text.slice(at, at + 80))?.[1]
+    const bracket = text.startsWith('@(', at) ? closing(text, at + 1) : -1
+    if (text.startsWith('@@', at)) {
+      plain += '@'
+      at += 2
+    } else if (name || bracket > 0) {
+      if (plain) yield { kind: 'plain', text: plain }
+      plain = ''
+      yield name
+        ? { kind: 'formula', text: name, from: at + 1 }
+        : { kind: 'formula', text: text.slice(at + 2, bracket), from: at + 2 }
+      at = name ? at + 1 + name.length : bracket + 1
+    } else plain += text[at++]
+  }
+  if (plain) yield { kind: 'plain', text: plain }
+}
+
+/** Where the bracket that opens at `open` closes; −1 when it does not. */
+function closing(text: string, open: number): number {
+  let depth = 0
+  for (let i = open; i < text.length; i++) {
+    if (text[i] === '(') depth++
+    else if (text[i] === ')' && --depth === 0) return i
+  }
+  return -1
+}

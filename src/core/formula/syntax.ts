@@ -1,0 +1,46 @@
+// Reads formulas, conditions and settings into syntax trees, or says where and why one can't be read.
+import type { SyntaxNode } from '@lezer/common'
+import { parser } from './parser.ts'
+
+/** What went wrong in a formula, and where in its text. */
+export type Flaw = { why: string; from: number; to: number }
+
+export type Parsed = { ok: true; node: SyntaxNode } | ({ ok: false } & Flaw)
+
+const strict = {
+  Expression: parser.configure({ top: 'Expression', strict: true }),
+  Condition: parser.configure({ top: 'Condition', strict: true }),
+  Setting: parser.configure({ top: 'Setting', strict: true }),
+}
+export type Sort = keyof typeof strict
+
+/** The tree of a text, whose top node is of that sort. */
+export function parse(text: string, sort: Sort): Parsed {
+  try {
+    return { ok: true, node: strict[sort].parse(text).topNode }
+  } catch (error) {
+    const at = Number(/(\d+)\D*$/.exec(error instanceof Error ? error.message : '')?.[1] ?? 0)
+    return { ok: false, ...unreadable(text, sort, at) }
+  }
+}
+
+const what: Record<Sort, string> = { Expression: 'formula', Condition: 'condition', Setting: 'value' }
+
+function unreadable(text: string, sort: Sort, at: number): Flaw {
+  const rest = text.slice(at)
+  const word = /^\s*([A-Za-z_]\w*|\d[\d.]*|\S)/.exec(rest)?.[1]
+  if (text.trim() === '') return { why: `The ${what[sort]} is empty.`, from: 0, to: text.length }
+  if (!word) return { why: `The ${what[sort]} “${text.trim()}” stops too early.`, from: text.length, to: text.length }
+  const from = at + rest.indexOf(word)
+  return { why: `The ${what[sort]} “${text.trim()}” can’t be read from “${word}” on.`, from, to: from + word.length }
+}
+
+export const textOf = (node: SyntaxNode, text: string): string => text.slice(node.from, node.to)
+
+/** A node's named children in order; signs such as brackets and commas are none. */
+export function childrenOf(node: SyntaxNode): SyntaxNode[] {
+  const children: SyntaxNode[] = []
+  for (let child = node.firstChild; child; child = child.nextSibling)
+    if (/^[A-Za-z]/.test(child.name)) children.push(child)
+  return children
+}

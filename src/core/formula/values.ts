@@ -1,0 +1,186 @@
+// The values that a script can use: what each is, its unit, when there is one, and where it comes from.
+import { areaOn, heightOfLayer, type Job, layerRehearsed, layersOn, toolsUsed, topOn } from '../model/job.ts'
+import type { Material } from '../model/material.ts'
+import { axes, type Printer } from '../model/printer.ts'
+import type { Moment } from '../model/script.ts'
+import type { Missing, Quantity, Scope, ToolName, Unit } from './evaluate.ts'
+
+/** What a script's values come from. */
+export type World = {
+  printer: Printer
+  job: Job
+  moment: Moment
+  /** Of a tool that the job uses. */
+  materialOf: (tool: number) => Material
+}
+
+export type ValueSpec = {
+  name: string
+  unit: Unit
+  /** What it is, in a few words. */
+  says: string
+  perTool: boolean
+  /** When there is such a value; always when absent. */
+  moments?: readonly Moment[]
+  /** Null where this printer or job has none. */
+  from: (world: World, tool: number) => number | null
+}
+
+const value = (name: string, unit: Unit, says: string, from: (world: World) => number | null): ValueSpec => ({
+  name,
+  unit,
+  says,
+  perTool: false,
+  from,
+})
+const ofTool = (name: string, unit: Unit, says: string, from: ValueSpec['from']): ValueSpec => ({
+  name,
+  unit,
+  says,
+  perTool: true,
+  from,
+})
+const only = (moments: readonly Moment[], spec: ValueSpec): ValueSpec => ({ ...spec, moments })
+
+const ofMaterial = (name: string, unit: Unit, says: string, from: (material: Material) => number): ValueSpec =>
+  ofTool(name, unit, says, ({ materialOf }, tool) => from(materialOf(tool)))
+
+const toolChanged = (job: Job): { from: number; to: number } => {
+  const used = toolsUsed(job)
+  return { from: job.firstTool, to: used.find(tool => tool !== job.firstTool) ?? job.firstTool }
+}
+
+const atLayers: readonly Moment[] = ['layer-change', 'tool-change', 'pause', 'resume', 'cancel']
+
+/** Every value but those of the printer's own spots. */
+export const valueSpecs: readonly ValueSpec[] = [
+  ofMaterial('nozzle', '°C', 'nozzle for the first layer', ({ nozzleC }) => nozzleC),
+  ofMaterial('nozzle_later', '°C', 'nozzle for later layers', ({ nozzleLaterC }) => nozzleLaterC),
+  ofMaterial('bed', '°C', 'bed for the first layer', ({ bedC }) => bedC),
+  ofMaterial('bed_later', '°C', 'bed for later layers', ({ bedLaterC }) => bedLaterC),
+  ofMaterial('chamber', '°C', 'air around the print', ({ chamberC }) => chamberC),
+  ofMaterial('ooze_safe', '°C', 'what the nozzle may hold without dripping', ({ oozeSafeC }) => oozeSafeC),
+  ofMaterial('soak', 'min', 'how long the bed should settle', ({ soakMin }) => soakMin),
+  ofMaterial('flow', '', 'flow factor of the material', ({ flowFactor }) => flowFactor),
+  ofTool('nozzle_size', 'mm', 'width of the nozzle', ({ printer }, tool) => printer.tools[tool]?.nozzleMm ?? null),
+  ofTool(
+    'filament_size',
+    'mm',
+    'diameter of the filament',
+    ({ printer }, tool) => printer.tools[tool]?.filamentMm ?? null,
+  ),
+  value('first_layer', 'mm', 'height of the first layer', ({ job }) => job.firstLayerMm),
+  value('layer_height', 'mm', 'height of later layers', ({ job }) => job.layerMm),
+  value('layers', '', 'how many layers there are', ({ job, printer }) => layersOn(job, printer)),
+  only(
+    atLayers,
+    value('layer', '', 'the layer that comes now', ({ job, printer }) => layerRehearsed(job, printer)),
+  ),
+  only(
+    atLayers,
+    value('height', 'mm', 'how high that layer reaches', ({ job, printer }) =>
+      heightOfLayer(job, layerRehearsed(job, printer)),
+    ),
+  ),
+  value('top', 'mm', 'how high the print is', ({ job, printer }) => topOn(job, printer)),
+  value('print_left', 'mm', 'left edge of the print', ({ job, printer }) => areaOn(job, printer).left),
+  value('print_right', 'mm', 'right edge of the print', ({ job, printer }) => areaOn(job, printer).right),
+  value('print_front', 'mm', 'front edge of the print', ({ job, printer }) => areaOn(job, printer).front),
+  value('print_back', 'mm', 'back edge of the print', ({ job, printer }) => areaOn(job, printer).back),
+  value('first_tool', '', 'the tool that begins', ({ job }) => job.firstTool),
+  only(
+    ['tool-change'],
+    value('from_tool', '', 'the tool that is left', ({ job }) => toolChanged(job).from),
+  ),
+  only(
+    ['tool-change'],
+    value('to_tool', '', 'the tool that is taken', ({ job }) => toolChanged(job).to),
+  ),
+  value('tools_used', '', 'how many tools the job uses', ({ job }) => toolsUsed(job).length),
+  value('bed_left', 'mm', 'left edge of the bed', ({ printer }) => printer.bed.x[0]),
+  value('bed_right', 'mm', 'right edge of the bed', ({ printer }) => printer.bed.x[1]),
+  value('bed_front', 'mm', 'front edge of the bed', ({ printer }) => printer.bed.y[0]),
+  value('bed_back', 'mm', 'back edge of the bed', ({ printer }) => printer.bed.y[1]),
+  value('reach_left', 'mm', 'as far left as the head goes', ({ printer }) => printer.reach.x[0]),
+  value('reach_right', 'mm', 'as far right as the head goes', ({ printer }) => printer.reach.x[1]),
+  value('reach_front', 'mm', 'as far forward as the head goes', ({ printer }) => printer.reach.y[0]),
+  value('reach_back', 'mm', 'as far back as the head goes', ({ printer }) => printer.reach.y[1]),
+  value('reach_bottom', 'mm', 'as low as the head goes', ({ printer }) => printer.reach.z[0]),
+  value('reach_top', 'mm', 'as high as the head goes', ({ printer }) => printer.reach.z[1]),
+]
+
+const byName = new Map(valueSpecs.map(spec => [spec.name, spec]))
+
+const known = (spec: ValueSpec, found: number | null): Quantity | Missing =>
+  found === null
+    ? { missing: 'not-now', why: `This printer has no ${spec.says} (${spec.name}).` }
+    : { value: found, unit: spec.unit }
+
+const unknown = (name: string): Missing => ({
+  missing: 'unknown',
+  why: `Nobody knows a value called “${name}”. A setting is written above where it is used.`,
+})
+
+/** `bucket_x` of a spot called bucket. */
+function spotValue({ printer }: World, name: string): Quantity | null {
+  const [, spotName, axis] = /^(.+)_([xyz])$/.exec(name) ?? []
+  const spot = printer.spots.find(each => each.name === spotName)
+  const at = axes.find(each => each === axis)
+  return spot && at ? { value: spot[at], unit: 'mm' } : null
+}
+
+const features = ({ printer }: World): ReadonlySet<string> =>
+  new Set([
+    ...printer.features,
+    ...printer.spots.map(({ name }) => name),
+    ...(printer.probe ? ['probe'] : []),
+    ...(printer.storedMesh ? ['mesh'] : []),
+    ...(printer.display ? ['display'] : []),
+    ...(printer.heaters.chamber ? ['chamber'] : []),
+  ])
+
+/** What formulas see in this world while `tool` is in use, and with the settings that stand above them. */
+export function scopeOf(world: World, tool: number, settings: ReadonlyMap<string, Quantity>): Scope {
+  const { job, moment } = world
+  const used = toolsUsed(job)
+  /** A tool that the job doesn't print with has no material; the one that begins stands in for it. */
+  const inUse = used.includes(tool) ? tool : job.firstTool
+  const numberOf = (name: ToolName): number | null =>
+    typeof name === 'number'
+      ? name
+      : moment !== 'tool-change'
+        ? null
+        : toolChanged(job)[name === 'next' ? 'to' : 'from']
+  const specNow = (name: string): ValueSpec | Missing => {
+    const spec = byName.get(name)
+    if (!spec) return unknown(name)
+    if (!spec.moments || spec.moments.includes(moment)) return spec
+    return { missing: 'not-now', why: `There is no “${name}” at this moment: ${spec.says}.` }
+  }
+  return {
+    value(name, of) {
+      const setting = of === null ? settings.get(name) : undefined
+      if (setting) return setting
+      const spec = specNow(name)
+      if ('missing' in spec) return (of === null && spotValue(world, name)) || spec
+      if (of === null) return known(spec, spec.from(world, inUse))
+      if (!spec.perTool) return { missing: 'unknown', why: `“${name}” is the same for every tool.` }
+      const wanted = numberOf(of)
+      if (wanted === null) return { missing: 'not-now', why: `Only a tool change has a ${of} tool.` }
+      if (!used.includes(wanted)) return { missing: 'not-now', why: `This job does not use tool T${wanted}.` }
+      return known(spec, spec.from(world, wanted))
+    },
+    ofEachTool(name) {
+      const spec = specNow(name)
+      if ('missing' in spec) return spec
+      if (!spec.perTool) return { missing: 'unknown', why: `“${name}” is the same for every tool.` }
+      const all = used.map(each => known(spec, spec.from(world, each)))
+      return all.find((each): each is Missing => 'missing' in each) ?? (all as Quantity[])
+    },
+    uses(name) {
+      const wanted = numberOf(name)
+      return wanted !== null && used.includes(wanted)
+    },
+    has: feature => features(world).has(feature),
+  }
+}

@@ -1,0 +1,83 @@
+// The lines that lay a bead: getting to its start, pushing filament along a way, leaving without a string.
+import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
+import type { Axis } from '../../model/printer.ts'
+import { type Surroundings, written } from './maker.ts'
+
+const travelMmMin = 6000
+const liftMmMin = 600
+const retractMmMin = 1800
+/** The sideways move after the lift that tears the string off. */
+export const tearMm = 10
+
+export type Point = readonly [x: number, y: number]
+
+/** A way with the same bead all along, climbing or falling evenly from `startMm` to `endMm`. */
+export type Bead = { way: readonly Point[]; startMm: number; endMm: number; areaMm2: number; speedMmS: number }
+
+const place = (axis: Axis, value: number): string => `${axis.toUpperCase()}${written(value)}`
+
+const segments = (way: readonly Point[]): number[] =>
+  way.slice(1).map(([x, y], i) => Math.hypot(x - (way[i]?.[0] ?? 0), y - (way[i]?.[1] ?? 0)))
+
+/** The length of a way, mm. */
+export const lengthOfWay = (way: readonly Point[]): number => segments(way).reduce((sum, each) => sum + each, 0)
+
+/** Lays beads one after another, and remembers how much filament that took. Filament counts from zero at its start. */
+export class Layer {
+  readonly lines: string[] = ['G92 E0']
+  private pushedMm = 0
+  private at: { x: number; y: number; z: number } | null = null
+  private readonly relative: boolean
+  private readonly filamentAreaMm2: number
+
+  constructor({ stage, modes }: Surroundings) {
+    this.relative = modes.extrusion === 'relative'
+    this.filamentAreaMm2 = toolFilamentAreaMm2(stage.printer, modes.tool)
+  }
+
+  /** Over to a place at `clearMm`, then down to `heightMm`. */
+  approach([x, y]: Point, heightMm: number, clearMm: number): void {
+    this.lines.push(
+      `G1 ${place('z', clearMm)} F${liftMmMin}`,
+      `G1 ${place('x', x)} ${place('y', y)} F${travelMmMin}`,
+      `G1 ${place('z', heightMm)} F${liftMmMin}`,
+    )
+    this.at = { x, y, z: heightMm }
+  }
+
+  /** Moves without pushing, at the height where the head is. */
+  step([x, y]: Point): void {
+    const words = this.changed(x, y, this.at?.z ?? 0)
+    if (words) this.lines.push(`G1 ${words} F${travelMmMin}`)
+  }
+
+  /** Filament of a stretch = area · length / the filament's own area. */
+  lay({ way, startMm, endMm, areaMm2, speedMmS }: Bead): void {
+    const whole = lengthOfWay(way)
+    let done = 0
+    segments(way).forEach((length, i) => {
+      const [x, y] = way[i + 1] as Point
+      done += length
+      const words = this.changed(x, y, startMm + ((endMm - startMm) * done) / (whole || 1))
+      const push = (areaMm2 * length) / this.filamentAreaMm2
+      this.pushedMm += push
+      const speed = i === 0 ? ` F${written(speedMmS * 60)}` : ''
+      this.lines.push(`G1 ${words} E${written(this.relative ? push : this.pushedMm)}${speed}`)
+    })
+  }
+
+  /** Draws filament back if asked, counts it as zero, lifts straight up, and only then tears off sideways. */
+  leave(backMm: number, clearMm: number, [x, y]: Point): void {
+    if (backMm > 0) this.lines.push(`G1 E${written(this.relative ? -backMm : this.pushedMm - backMm)} F${retractMmMin}`)
+    this.lines.push('G92 E0', `G1 ${place('z', clearMm)} F${liftMmMin}`)
+    this.step([x, y])
+  }
+
+  /** The words for those axes that differ from where the head is; the head is there after. */
+  private changed(x: number, y: number, z: number): string {
+    const to = { x, y, z }
+    const words = (['x', 'y', 'z'] as const).filter(axis => !this.at || written(this.at[axis]) !== written(to[axis]))
+    this.at = to
+    return words.map(axis => place(axis, to[axis])).join(' ')
+  }
+}

@@ -1,0 +1,43 @@
+// Makes the message for a layer change: how far the print is, in words that fit the display whatever the job.
+import { inText } from '../../formula/marks.ts'
+import { choice, fittingWords, type Made, type Maker, type Surroundings, type Values } from './maker.ts'
+
+const wordings: Record<string, readonly string[]> = {
+  'layer-and-height': [
+    'Layer @layer of @layers, @height of @top mm',
+    'Layer @layer/@layers, @height/@top mm',
+    '@layer/@layers, @height/@top mm',
+    '@layer/@layers @height mm',
+    '@layer/@layers',
+  ],
+  layer: ['Layer @layer of @layers', 'Layer @layer/@layers', '@layer/@layers'],
+  height: ['@height of @top mm high', '@height of @top mm', '@height/@top mm', '@height mm'],
+}
+
+/** The longest that a value comes out: four figures for layers, three and two decimals for heights. */
+const longest: Record<string, string> = { layer: '9999', layers: '9999', height: '999.99', top: '999.99' }
+
+const atItsLongest = (wording: string): string =>
+  [...inText(wording)].map(part => (part.kind === 'plain' ? part.text : (longest[part.text] ?? part.text))).join('')
+
+function make(values: Values, { stage }: Surroundings): Made {
+  const { printer, moment } = stage
+  if (!printer.display) return { ok: false, why: `${printer.name} has no display.` }
+  if (moment !== 'layer-change')
+    return {
+      ok: false,
+      why: 'Only a script that runs at each layer knows the layer. Choose “at each layer” above first.',
+    }
+  const text = fittingWords(wordings[String(values.says)] ?? [], printer.display.columns, atItsLongest)
+  return text === null
+    ? { ok: false, why: `A display of ${printer.display.columns} columns has no room for it.` }
+    : { ok: true, lines: [`M117 ${text}`] }
+}
+
+export const progressMessage: Maker = {
+  name: 'progress-message',
+  title: 'Progress message',
+  purpose: 'shows at each layer how far the print is',
+  parameters: () => [choice('says', 'Says', 'layer-and-height', 'layer', 'height')],
+  make,
+}

@@ -1,0 +1,37 @@
+// Makes a choice between two kinds of print: cool beds get one mesh and one preheat, hot beds another.
+import { type Made, type Maker, number, numberIn, type Surroundings, type Values, written } from './maker.ts'
+
+function make(values: Values, { stage }: Surroundings): Made {
+  const { loadMeshNumber } = stage.firmware.phrases
+  if (!loadMeshNumber) return { ok: false, why: 'This firmware keeps only one mesh.' }
+  if (!stage.printer.storedMesh) return { ok: false, why: `${stage.printer.name} keeps no mesh.` }
+  const branch = (preheat: string, mesh: string) => [
+    `M104 S${written(numberIn(values, preheat))}`,
+    'M190 S@(highest bed)',
+    loadMeshNumber(numberIn(values, mesh)),
+  ]
+  return {
+    ok: true,
+    lines: [
+      `;? when highest bed < ${written(numberIn(values, 'below'))}`,
+      ...branch('coolpreheat', 'coolmesh'),
+      ';? otherwise',
+      ...branch('hotpreheat', 'hotmesh'),
+      ';? end',
+    ],
+  }
+}
+
+export const twoTemperatures: Maker = {
+  name: 'two-temperatures',
+  title: 'Two-temperature choice',
+  purpose: 'one mesh and preheat for cool beds, another for hot ones',
+  parameters: ({ stage: { material } }) => [
+    number('below', 'Cool is a bed below', '°C', 5, [20, 200], 75),
+    number('coolmesh', 'Cool: mesh', '', 1, [0, 9], 0),
+    number('coolpreheat', 'nozzle', '°C', 5, [0, 400], material.oozeSafeC),
+    number('hotmesh', 'Hot: mesh', '', 1, [0, 9], 1),
+    number('hotpreheat', 'its nozzle', '°C', 5, [0, 400], material.oozeSafeC),
+  ],
+  make,
+}
