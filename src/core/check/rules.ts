@@ -7,6 +7,7 @@ import { feedImplausible } from './rules/feed-implausible.ts'
 import { filamentNotReset } from './rules/filament-not-reset.ts'
 import { guardUnclosed } from './rules/guard-unclosed.ts'
 import { heatersLeftOn } from './rules/heaters-left-on.ts'
+import { keptLineChanged } from './rules/kept-line-changed.ts'
 import { levellingOff } from './rules/levelling-off.ts'
 import { moveBeforeHome } from './rules/move-before-home.ts'
 import { outsideReach } from './rules/outside-reach.ts'
@@ -38,4 +39,5 @@ export const rules: readonly Rule[] = [
   unknownValue,
   valueNotNow,
   guardUnclosed,
+  keptLineChanged,
 ]

@@ -29,6 +29,9 @@ export type EditRequest =
   | { do: 'count-filament'; to: 'absolute' | 'relative' }
   | { do: 'units'; to: 'mm' | 'inch' }
 
+/** Tools that change the numbers in a passage's lines. */
+const reshapes: readonly EditRequest['do'][] = ['nudge', 'amount', 'bead', 'speed', 'edge']
+
 /** The passages among which one is found: the whole list, or the parts of the one that it belongs to. */
 function familyOf(passages: readonly Passage[], at: number): { siblings: readonly Passage[]; passage: Passage } | null {
   const whole =
@@ -51,6 +54,11 @@ function answer(script: Rehearsed, passages: readonly Passage[], request: EditRe
   const found = familyOf(passages, request.at)
   if (!found) return refuse('That passage is no longer there.')
   const { siblings, passage } = found
+  const made = passages.find(each => each.made && each.firstLine <= request.at && request.at <= each.lastLine)
+  if (made && reshapes.includes(request.do))
+    return refuse(
+      `“${made.title}” is made from numbers. Change those with “Make it otherwise”, or make it ordinary text.`,
+    )
   switch (request.do) {
     case 'sleep':
       return putToSleep(script, passage)

@@ -1,19 +1,22 @@
-// Typing in a kept line asks first: what was held back, why, and what the person has let go.
+// Typing in a kept line or a made passage asks first: what was held back, why, and what the person has let go.
 import { create } from 'zustand'
 
+/** `kept` is a line under a keep mark; `made` a line that a maker wrote, whose passage begins at `line`. */
+export type Held = { kind: 'kept'; line: number; why: string } | { kind: 'made'; line: number; title: string }
+
 type Kept = {
-  /** The line whose change was held back last; null when nothing waits for an answer. */
-  held: { line: number; why: string } | null
+  /** What was held back last; null when nothing waits for an answer. */
+  held: Held | null
   /** Reasons that the person has set aside on this Desk; their lines can be changed. */
   letGo: ReadonlySet<string>
 }
 
 export const useKept = create<Kept>(() => ({ held: null, letGo: new Set() }))
 
-export const holdBack = (line: number, why: string): void => useKept.setState({ held: { line, why } })
+export const holdBack = (held: Held): void => useKept.setState({ held })
 
-export const letGo = (): void =>
-  useKept.setState(({ held, letGo }) => ({ held: null, letGo: held ? new Set([...letGo, held.why]) : letGo }))
+export const letGo = (why: string): void =>
+  useKept.setState(({ letGo }) => ({ held: null, letGo: new Set([...letGo, why]) }))
 
 export const keepIt = (): void => useKept.setState({ held: null })
 

@@ -1,9 +1,14 @@
 // Puts a made passage into a script, or makes one again from other parameters.
+
+import type { Line } from '../../gcode/line.ts'
 import { legAt } from '../../machine/heat.ts'
 import { lastModes, modesBefore } from '../../machine/trace.ts'
+import type { Edit } from '../../model/script.ts'
 import {
   endLine,
   fitValues,
+  type Made,
+  type MadePassage,
   madePassages,
   markerLine,
   type Surroundings,
@@ -22,23 +27,39 @@ export function surroundingsAt({ commands, trace, stage }: Rehearsed, line: numb
   return { stage, modes: row < 0 ? lastModes(trace) : modesBefore(trace, row), bedHeldS: Math.max(0, heldS) }
 }
 
+/** What a maker makes of these values before a line: its lines and the values as it took them, or why it can't. */
+export function madeNow(
+  script: Rehearsed,
+  name: string,
+  values: Values,
+  at: number,
+): (Extract<Made, { ok: true }> & { values: Values }) | Extract<Made, { ok: false }> {
+  const maker = makerNamed(name)
+  if (!maker) return { ok: false, why: `There is no maker called “${name}”.` }
+  const surroundings = surroundingsAt(script, at)
+  const parameters = maker.parameters(surroundings)
+  const fitted = fitValues(parameters, { ...standards(parameters), ...values })
+  if (typeof fitted === 'string') return { ok: false, why: fitted }
+  const made = maker.make(fitted, surroundings)
+  return made.ok ? { ...made, values: fitted } : made
+}
+
+/** Takes the two markers away, so that the lines between them are a person's own. */
+export const ordinaryText = (lines: readonly Line[], { firstLine, lastLine }: MadePassage): Edit[] =>
+  [firstLine, lastLine].map(line => ({ ...rangeOf(lines, line, line), insert: '' }))
+
 /**
  * `at` is the marker line of a made passage of the same maker, which is then made again; else the new passage goes in before
  * that line (one past the last line for the end). Values that are left out are the standard ones.
  */
 export function makePassage(script: Rehearsed, name: string, values: Values, at: number): Plan {
-  const maker = makerNamed(name)
-  if (!maker) return refuse(`There is no maker called “${name}”.`)
   const { lines } = script
-  const surroundings = surroundingsAt(script, at)
-  const parameters = maker.parameters(surroundings)
-  const fitted = fitValues(parameters, { ...standards(parameters), ...values })
-  if (typeof fitted === 'string') return refuse(fitted)
-  const made = maker.make(fitted, surroundings)
+  const made = madeNow(script, name, values, at)
   if (!made.ok) return refuse(made.why)
+  const title = makerNamed(name)?.title ?? name
   const ending = lines.find(line => line.ending)?.ending ?? '\n'
   const note = made.note === undefined ? {} : { note: made.note }
-  const text = [markerLine(name, fitted), ...made.lines, endLine(name)].join(ending)
+  const text = [markerLine(name, made.values), ...made.lines, endLine(name)].join(ending)
 
   const old = madePassages(lines).made.find(each => each.firstLine === at && each.name === name)
   if (old) {
@@ -47,7 +68,7 @@ export function makePassage(script: Rehearsed, name: string, values: Values, at:
     return {
       ok: true,
       ...note,
-      title: `Make “${maker.title}” again`,
+      title: `Make “${title}” again`,
       edits: [{ from, to: to - (last?.ending.length ?? 0), insert: text }],
     }
   }
@@ -56,7 +77,7 @@ export function makePassage(script: Rehearsed, name: string, values: Values, at:
     return {
       ok: true,
       ...note,
-      title: `Add: ${maker.title}`,
+      title: `Add: ${title}`,
       edits: [{ from: before.from, to: before.from, insert: text + ending }],
     }
   const end = script.text.length
@@ -64,7 +85,7 @@ export function makePassage(script: Rehearsed, name: string, values: Values, at:
   return {
     ok: true,
     ...note,
-    title: `Add: ${maker.title}`,
+    title: `Add: ${title}`,
     edits: [{ from: end, to: end, insert: gap + text + ending }],
   }
 }

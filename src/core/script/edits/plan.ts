@@ -5,6 +5,7 @@ import type { PlainCommand } from '../../machine/rehearse.ts'
 import type { Stage } from '../../machine/state.ts'
 import type { Trace } from '../../machine/trace.ts'
 import { applyEdits, type Edit } from '../../model/script.ts'
+import { type MadePassage, madePassages } from '../makers/maker.ts'
 import type { Passage } from '../passages.ts'
 import type { Resolution } from '../resolve.ts'
 
@@ -66,6 +67,22 @@ export function keptLineTouched(text: string, edits: readonly Edit[]): { line: n
     if (touched) return { line: line.number, why }
   }
   return null
+}
+
+/**
+ * The made passage whose lines edits would change by hand; null when they touch none. Its marker lines may be changed, and the
+ * whole may be taken out.
+ */
+export function madeLinesTouched(text: string, edits: readonly Edit[]): MadePassage | null {
+  const lines = read(text)
+  const touched = ({ firstLine, lastLine }: MadePassage): boolean => {
+    const whole = rangeOf(lines, firstLine, lastLine)
+    const inner = rangeOf(lines, firstLine + 1, lastLine - 1)
+    return edits.some(
+      ({ from, to }) => from < inner.to && to >= inner.from && !(from <= whole.from && to >= whole.to - 1),
+    )
+  }
+  return madePassages(lines).made.find(touched) ?? null
 }
 
 /** Refuses a plan that would change a kept line; passes every other. */

@@ -60,7 +60,7 @@ export function Desk() {
         className={`grid min-h-0 flex-1 gap-3 ${outline ? 'grid-cols-[minmax(0,1.55fr)_minmax(0,1fr)]' : 'grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]'}`}
       >
         <ScriptEditor open={open} setting={setting} onReady={setEditor} />
-        <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_158px] grid-rows-[minmax(170px,1fr)_auto] gap-3 overflow-auto">
+        <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_158px] grid-rows-[minmax(190px,1fr)_auto] gap-3 overflow-auto">
           <BedCard open={open} setting={setting} />
           <StateCard open={open} setting={setting} />
           {previewing ? (

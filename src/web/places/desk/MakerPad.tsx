@@ -24,8 +24,8 @@ export function MakerPad({ request, setting, preview }: Props) {
   const set = (parameter: Parameter, value: string | number) =>
     void propose({ ...request, values: { ...values, [parameter.name]: value } })
   return (
-    <div className="py-1">
-      <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5">
+    <div>
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 text-[14px]">
         {parameters
           .filter(parameter => isAsked(parameter, values))
           .map(parameter => (

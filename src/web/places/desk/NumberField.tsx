@@ -6,7 +6,7 @@ type Props = { name: string; unit: string; step: number; value: number | null; o
 export function NumberField({ name, unit, step, value, onChange }: Props) {
   const id = useId()
   return (
-    <div className="flex items-center gap-1.5">
+    <div className="flex items-center gap-1 text-[14px]">
       <label htmlFor={id} className="font-semibold">
         {name}
       </label>
@@ -16,7 +16,7 @@ export function NumberField({ name, unit, step, value, onChange }: Props) {
         step={step}
         value={value ?? ''}
         onChange={event => Number.isFinite(event.target.valueAsNumber) && onChange(event.target.valueAsNumber)}
-        className="w-[70px] rounded-button border border-rule bg-paper px-2 py-0.5"
+        className="w-[60px] rounded-button border border-rule bg-paper px-1.5 py-0 leading-6"
       />
       <span className="text-soft">{unit}</span>
     </div>

@@ -21,7 +21,7 @@ export function PreviewCard({ open, setting, editor }: { open: Open; setting: Se
   return (
     <section
       aria-label="Preview"
-      className="col-span-2 flex max-h-[330px] flex-col overflow-auto rounded-card border border-heat bg-raised px-3.5 py-2.5"
+      className="col-span-2 flex max-h-[262px] flex-col overflow-auto rounded-card border border-heat bg-raised px-3.5 py-2"
     >
       <div className="flex items-start gap-2">
         <h2 className="min-w-0 flex-1 font-serif text-[17px] leading-6 font-semibold">

@@ -12,18 +12,18 @@ import {
   lineNumbers,
   placeholder,
 } from '@codemirror/view'
-import { ListTree, Lock } from 'lucide-react'
+import { ListTree } from 'lucide-react'
 import { useEffect, useRef } from 'react'
 import type { Setting } from '../../../core/runs/round.ts'
-import { Button } from '../../parts/Button.tsx'
 import { type Open, selectLines, setText, useDesk } from '../../state/desk.ts'
-import { keepAll, keepIt, letGo, useKept } from '../../state/kept.ts'
+import { keepAll } from '../../state/kept.ts'
 import { useOutline } from '../../state/outline.ts'
 import { commandHover } from './editor/hover.ts'
 import { keepMarks } from './editor/keep.ts'
 import { scriptLanguage } from './editor/language.ts'
 import { putSelection, roundExtension, showRound } from './editor/round.ts'
 import { editorTheme } from './editor/theme.ts'
+import { HeldBack } from './HeldBack.tsx'
 import { Outline } from './Outline.tsx'
 
 type Props = {
@@ -110,7 +110,6 @@ export function ScriptEditor({ open, setting, onReady }: Props) {
   }, [selection])
 
   const { outline, toggle } = useOutline()
-  const { held } = useKept()
   const line = selection && round?.explained[selection.firstLine - 1]
   return (
     <section
@@ -121,20 +120,7 @@ export function ScriptEditor({ open, setting, onReady }: Props) {
         {outline && <Outline open={open} />}
         <div ref={host} className="min-h-0 min-w-0 flex-1 overflow-hidden rounded-card" />
       </div>
-      {held && (
-        <div role="alert" className="flex items-center gap-2 border-t border-warn px-3.5 py-1.5 text-[14px]">
-          <Lock size={15} aria-hidden className="shrink-0 text-warn" />
-          <p className="min-w-0 flex-1">
-            <b>Line {held.line} is kept as it is:</b> {held.why}
-          </p>
-          <Button small onClick={keepIt}>
-            Keep it
-          </Button>
-          <Button small onClick={letGo}>
-            Let me change it
-          </Button>
-        </div>
-      )}
+      <HeldBack editor={() => view.current} />
       <div className="flex items-start border-t border-rule">
         <button
           type="button"

@@ -1,6 +1,7 @@
-// Holds back changes of kept lines, however they are made; undoing and redoing always pass.
+// Holds back changes of kept lines, and typing in made passages. Undoing, redoing and shown edits pass: those were looked at.
 import { EditorState } from '@codemirror/state'
-import { keptLineTouched } from '../../../../core/script/edits/plan.ts'
+import { keptLineTouched, madeLinesTouched } from '../../../../core/script/edits/plan.ts'
+import { makerNamed } from '../../../../core/script/makers/makers.ts'
 import { holdBack, useKept } from '../../../state/kept.ts'
 
 /** Beyond this a text is a whole print, and reading it at every keystroke would be felt. */
@@ -11,11 +12,17 @@ export const keepMarks = EditorState.changeFilter.of(transaction => {
   const { doc } = transaction.startState
   if (doc.length > longestRead) return true
   const text = doc.toString()
-  if (!text.includes(';!')) return true
+  const [keeps, makes] = [text.includes(';!'), text.includes(';@') && !transaction.isUserEvent('input.fix')]
+  if (!keeps && !makes) return true
   const edits: { from: number; to: number; insert: string }[] = []
   transaction.changes.iterChanges((from, to, _a, _b, insert) => edits.push({ from, to, insert: insert.toString() }))
-  const kept = keptLineTouched(text, edits)
-  if (!kept || useKept.getState().letGo.has(kept.why)) return true
-  holdBack(kept.line, kept.why)
+  const kept = keeps ? keptLineTouched(text, edits) : null
+  if (kept && !useKept.getState().letGo.has(kept.why)) {
+    holdBack({ kind: 'kept', ...kept })
+    return false
+  }
+  const made = makes ? madeLinesTouched(text, edits) : null
+  if (!made) return true
+  holdBack({ kind: 'made', line: made.firstLine, title: makerNamed(made.name)?.title ?? made.name })
   return false
 })

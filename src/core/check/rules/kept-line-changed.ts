@@ -1,0 +1,55 @@
+// A made passage whose lines are not what its numbers make, on this printer and at this place.
+import type { Line } from '../../gcode/line.ts'
+import { madeNow, makePassage, ordinaryText } from '../../script/edits/make.ts'
+import { type MadePassage, madePassages } from '../../script/makers/maker.ts'
+import { makerNamed } from '../../script/makers/makers.ts'
+import type { Fix, Found, Rehearsed, Rule } from '../finding.ts'
+
+/** Lines put to sleep as a whole are left alone: they do nothing, and wake as they were. */
+const asleep = (lines: readonly Line[]): boolean =>
+  lines.every(({ kind }) => kind === 'comment' || kind === 'blank' || kind === 'mark')
+
+function check(script: Rehearsed): Found[] {
+  const { lines } = script
+  return madePassages(lines).made.flatMap((made): Found[] => {
+    const inner = lines.slice(made.firstLine, made.lastLine - 1)
+    const line = made.firstLine
+    const title = makerNamed(made.name)?.title ?? made.name
+    const now = madeNow(script, made.name, made.values, line)
+    const toText: Fix = { title: 'Make it ordinary text', edits: ordinaryText(lines, made) }
+    if (!now.ok)
+      return [
+        { line, severity: 'warning', message: `“${title}” can’t be made again here: ${now.why}`, fixes: [toText] },
+      ]
+    const same = inner.length === now.lines.length && inner.every(({ raw }, i) => raw === now.lines[i])
+    if (same || asleep(inner)) return []
+    return [{ line, message: told(script, made, now.lines, title), fixes: [...again(script, made), toText] }]
+  })
+}
+
+function again(script: Rehearsed, { name, values, firstLine }: MadePassage): Fix[] {
+  const plan = makePassage(script, name, values, firstLine)
+  return plan.ok ? [{ title: 'Make it again', edits: plan.edits }] : []
+}
+
+function told(
+  { lines }: Rehearsed,
+  { firstLine, lastLine }: MadePassage,
+  now: readonly string[],
+  title: string,
+): string {
+  const inner = lines.slice(firstLine, lastLine - 1)
+  const note = inner.find(({ kind, raw }) => kind === 'comment' && !now.includes(raw))
+  if (note)
+    return `Line ${note.number} is a note inside the made passage “${title}”. It would be lost when that is made again; put it above.`
+  return `The lines of “${title}” are not what its numbers make on this printer, at this place. Make it again, or let it be ordinary text.`
+}
+
+export const keptLineChanged: Rule = {
+  name: 'kept-line-changed',
+  group: 'values',
+  severity: 'advice',
+  title: 'A made passage that is not as it is made',
+  why: 'A made passage comes from the numbers in its marker. When the printer, the numbers or the lines have changed, the two no longer say the same, and making it again would change what the machine does.',
+  check,
+}
