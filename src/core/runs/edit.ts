@@ -3,12 +3,15 @@ import { duplicate, move, remove, rename } from '../script/edits/arrange.ts'
 import { bringToEdge, type Edge } from '../script/edits/edge.ts'
 import { countFilament } from '../script/edits/filament-mode.ts'
 import { type ProbeCool, probeWithoutDrips } from '../script/edits/heat-probe.ts'
+import { lineUp } from '../script/edits/line-up.ts'
 import { makePassage } from '../script/edits/make.ts'
+import { mirror } from '../script/edits/mirror.ts'
 import { nudge, type Shift } from '../script/edits/nudge.ts'
 import { heedKeepMarks, type Plan, type Rehearsed, refuse } from '../script/edits/plan.ts'
-import { scalePurge, setBead, setPurgeSpeed } from '../script/edits/purge.ts'
+import { scalePurge, setBead, setPurgeLength, setPurgeSpeed } from '../script/edits/purge.ts'
 import { repair } from '../script/edits/repair.ts'
 import { putToSleep, wake } from '../script/edits/sleep.ts'
+import { type ToSetting, toSetting } from '../script/edits/to-setting.ts'
 import { writeIn } from '../script/edits/units.ts'
 import type { Values } from '../script/makers/maker.ts'
 import type { Passage } from '../script/passages.ts'
@@ -22,15 +25,19 @@ export type EditRequest =
   | { do: 'amount'; at: number; percent: number }
   | { do: 'bead'; at: number; areaMm2: number }
   | { do: 'speed'; at: number; speedMmS: number }
+  | { do: 'length'; at: number; lengthMm: number }
   | { do: 'edge'; at: number; to: Edge }
+  | { do: 'mirror'; at: number; axis: 'x' | 'y' }
+  | { do: 'line-up' }
   | { do: 'make'; maker: string; values: Values; at: number }
   | { do: 'probe-without-drips'; how: ProbeCool }
+  | ({ do: 'setting' } & ToSetting)
   | { do: 'repair' }
   | { do: 'count-filament'; to: 'absolute' | 'relative' }
   | { do: 'units'; to: 'mm' | 'inch' }
 
 /** Tools that change the numbers in a passage's lines. */
-const reshapes: readonly EditRequest['do'][] = ['nudge', 'amount', 'bead', 'speed', 'edge']
+const reshapes: readonly EditRequest['do'][] = ['nudge', 'amount', 'bead', 'speed', 'length', 'edge', 'mirror']
 
 /** The passages among which one is found: the whole list, or the parts of the one that it belongs to. */
 function familyOf(passages: readonly Passage[], at: number): { siblings: readonly Passage[]; passage: Passage } | null {
@@ -47,8 +54,10 @@ function familyOf(passages: readonly Passage[], at: number): { siblings: readonl
 
 function answer(script: Rehearsed, passages: readonly Passage[], request: EditRequest): Plan {
   if (request.do === 'repair') return repair(script)
+  if (request.do === 'line-up') return lineUp(script)
   if (request.do === 'units') return writeIn(script, request.to)
   if (request.do === 'count-filament') return countFilament(script, request.to)
+  if (request.do === 'setting') return toSetting(script, request)
   if (request.do === 'make') return makePassage(script, request.maker, request.values, request.at)
   if (request.do === 'probe-without-drips') return probeWithoutDrips(script, request.how)
   const found = familyOf(passages, request.at)
@@ -81,6 +90,10 @@ function answer(script: Rehearsed, passages: readonly Passage[], request: EditRe
       return setBead(script, passage, request.areaMm2)
     case 'speed':
       return setPurgeSpeed(script, passage, request.speedMmS)
+    case 'length':
+      return setPurgeLength(script, passage, request.lengthMm)
+    case 'mirror':
+      return mirror(script, passage, request.axis)
     case 'edge':
       return bringToEdge(script, passage, request.to)
     default:

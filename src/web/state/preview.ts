@@ -6,7 +6,7 @@ import { create } from 'zustand'
 import type { Fix } from '../../core/check/finding.ts'
 import { applyEdits, type Edit } from '../../core/model/script.ts'
 import type { EditRequest } from '../../core/runs/edit.ts'
-import { heedKeepMarks } from '../../core/script/edits/plan.ts'
+import { heedKeepMarks, type Place } from '../../core/script/edits/plan.ts'
 import type { DeskRound } from '../../worker/rehearsal.worker.ts'
 import { settingOf, useDesk } from './desk.ts'
 import { proposeAside, rehearseAside } from './rehearser.ts'
@@ -23,6 +23,8 @@ export type Preview = {
   request: EditRequest | null
   /** What the tool had to do otherwise than asked. */
   note: string | null
+  /** Lines that the tool may be told to leave alone; empty where there is no choice. */
+  places: readonly Place[]
 }
 
 type PreviewState = {
@@ -47,7 +49,15 @@ export async function showFix(fix: Fix, text: string): Promise<void> {
   if (!setting) return
   const plan = heedKeepMarks(text, { ok: true, ...fix })
   if (!plan.ok) return setState({ asked: null, preview: null, refusal: { title: fix.title, why: plan.why } })
-  const preview = { ...fix, text, after: applyEdits(text, fix.edits), round: null, request: null, note: null }
+  const preview = {
+    ...fix,
+    text,
+    after: applyEdits(text, fix.edits),
+    round: null,
+    request: null,
+    note: null,
+    places: [],
+  }
   setState({ asked: null, preview, refusal: null, applied: null })
   const round = await rehearseAside(preview.after, setting)
   if (getState().preview === preview) setState({ preview: { ...preview, round } })
@@ -64,9 +74,9 @@ export async function propose(request: EditRequest): Promise<void> {
   if (getState().asked !== request || useDesk.getState().open?.text !== text) return
   if (!plan.ok)
     return setState({ preview: null, refusal: { title: 'This can’t be done', why: plan.why }, applied: null })
-  const { title, edits, round, note = null } = plan
+  const { title, edits, round, note = null, places = [] } = plan
   setState({
-    preview: { title, edits, text, after: applyEdits(text, edits), round, request, note },
+    preview: { title, edits, text, after: applyEdits(text, edits), round, request, note, places },
     refusal: null,
     applied: null,
   })

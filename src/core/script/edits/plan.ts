@@ -19,8 +19,13 @@ export type Rehearsed = {
   stage: Stage
 }
 
+/** A line that a plan would change, and may leave as it is: its text, and the word in it that is meant. */
+export type Place = { line: number; text: string; word: string; chosen: boolean }
+
 /** Edits with a title and maybe a note on what had to be done otherwise than asked, or the reason why the tool won't. */
-export type Plan = { ok: true; title: string; edits: Edit[]; note?: string } | { ok: false; why: string }
+export type Plan =
+  | { ok: true; title: string; edits: Edit[]; note?: string; places?: Place[] }
+  | { ok: false; why: string }
 
 export const refuse = (why: string): Plan => ({ ok: false, why })
 

@@ -3,8 +3,10 @@ import { applyEdits } from '../../model/script.ts'
 import { printer, round } from '../../testing/stage.ts'
 import { bringToEdge, type Edge, edgeOf } from './edge.ts'
 import { probeWithoutDrips } from './heat-probe.ts'
+import { lineUp } from './line-up.ts'
+import { mirror } from './mirror.ts'
 import type { Plan, Rehearsed } from './plan.ts'
-import { scalePurge, setBead, setPurgeSpeed } from './purge.ts'
+import { scalePurge, setBead, setPurgeLength, setPurgeSpeed } from './purge.ts'
 
 type Seen = Rehearsed & { passages: ReturnType<typeof round>['passages'] }
 const script = (text: string): Seen => ({ text, ...round(text) })
@@ -135,5 +137,57 @@ describe('probing without drips', () => {
     expect(why(probeWithoutDrips(script('G28'), { cornerLiftMm: 0, settleS: 0 }))).toBe(
       'This script does not probe the bed.',
     )
+  })
+})
+
+describe('how long a purge is', () => {
+  it.each([
+    ['relative', relative, 'G1 Y170 E18 F1200 ; there\nG1 X10.5\nG1 Y20 E18\n'],
+    ['absolute', absolute, 'G1 Y170 E18 F1200\nG1 X10.5\nG1 Y20 E36\nG1 E34 F1800\n'],
+  ])('grows from where it begins, 100 to 150 mm, with half as much filament again (%s)', (_, text, lines) => {
+    const longer = edited(text, seen => setPurgeLength(seen, purgeOf(seen), 150))
+    expect(longer).toContain(lines)
+    const [before, after] = [round(text).strokes, round(longer).strokes]
+    expect(after.map(({ lengthMm }) => lengthMm)).toEqual([150, 150])
+    for (const [i, { crossSectionMm2 }] of after.entries())
+      expect(crossSectionMm2).toBeCloseTo(before[i]?.crossSectionMm2 ?? 0, 6)
+  })
+
+  it('is refused beyond the reach, and for nothing', () => {
+    const seen = script(relative)
+    expect(why(setPurgeLength(seen, purgeOf(seen), 185))).toBe(
+      'Line 9 would go to Y 205, beyond what the head can reach.',
+    )
+    expect(why(setPurgeLength(seen, purgeOf(seen), 0))).toBe('A purge line is 1 to 2000 mm long.')
+  })
+})
+
+describe('a mirrored purge', () => {
+  it('runs the other way where it is, and mirrored twice it is as it was', () => {
+    const turned = edited(relative, seen => mirror(seen, purgeOf(seen), 'y'))
+    expect(turned).toContain('G1 X10 Y120 Z0.3 F3000\nG1 Y20 E12 F1200 ; there\nG1 X10.5\nG1 Y120 E12\n')
+    expect(edited(turned, seen => mirror(seen, purgeOf(seen), 'y'))).toBe(relative)
+    // Left for right about X 10.25: the strokes at 10 and 10.5 change places.
+    expect(edited(relative, seen => mirror(seen, purgeOf(seen), 'x'))).toContain('G1 X10.5 Y20 Z0.3')
+  })
+
+  it('is refused where there is nothing to turn', () => {
+    const seen = script('; --- purge ---\nG28\nM83\nG91\nG1 X50 E5 F600\n')
+    expect(why(mirror(seen, seen.passages[0] as Seen['passages'][number], 'x'))).toBe('No line of it names X.')
+  })
+})
+
+describe('comments', () => {
+  it('are lined up run by run, and nothing else is touched', () => {
+    const text = 'G28 ; all\nM104 S200   ;hot\nG90\n; a note\nM82\t; filament\nM117 hi there ; shown\n'
+    expect(edited(text, lineUp)).toBe(
+      'G28       ; all\nM104 S200 ;hot\nG90\n; a note\nM82           ; filament\nM117 hi there ; shown\n',
+    )
+    expect(why(lineUp(script(edited(text, lineUp))))).toBe('The comments are lined up already.')
+  })
+
+  it('lined up say and do the same', () => {
+    const [before, after] = [round(relative), round(edited(`${relative}G90 ; x\nG28 X ; y\n`, lineUp))]
+    expect(after.strokes).toEqual(before.strokes)
   })
 })

@@ -2,15 +2,15 @@
 import { specOf } from '../../firmware/spec.ts'
 import { type Line, numberOf } from '../../gcode/line.ts'
 import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
-import { counterAfter, modesBefore, stepsOfCommand } from '../../machine/trace.ts'
+import { counterAfter, modesBefore, type Step, stepsOfCommand } from '../../machine/trace.ts'
 import type { Edit } from '../../model/script.ts'
 import type { Passage } from '../passages.ts'
 import { notANumber, replacePiece, sourceWord } from './lines.ts'
-import { laysFilament, movesIn, writtenLike } from './places.ts'
+import { laysFilament, movesIn, replace, writtenLike } from './places.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
 
-/** New filament of a stroke, mm, from the old; `lengthMm` is the way that it is laid along, by `tool`. */
-type Refill = (filamentMm: number, lengthMm: number, tool: number) => number
+/** New filament of a stroke, mm, from the old; `lengthMm` is the way that the command in `row` lays it along, by `tool`. */
+type Refill = (filamentMm: number, lengthMm: number, tool: number, row: number) => number
 
 const lengthOf = (script: Rehearsed, row: number): number =>
   stepsOfCommand(script.trace, row).reduce(
@@ -51,7 +51,7 @@ function refill(script: Rehearsed, passage: Passage, title: string, fill: Refill
     const scale = modes.units === 'inch' ? 25.4 : 1
     const step = (counterAfter(trace, row) - counterAfter(trace, row - 1)) / scale
     const lays = laysFilament(script, row)
-    const now = lays ? fill(step * scale, lengthOf(script, row), modes.tool) / scale : step
+    const now = lays ? fill(step * scale, lengthOf(script, row), modes.tool, row) / scale : step
     shift += now - step
     changed ||= lays
     const written = writtenLike(word, 'E', relative ? now : value + shift)
@@ -76,6 +76,39 @@ export function setBead(script: Rehearsed, passage: Passage, areaMm2: number): P
     `Beads of ${areaMm2} mm² in “${passage.title}”`,
     (_, length, tool) => (areaMm2 * length) / toolFilamentAreaMm2(script.stage.printer, tool),
   )
+}
+
+/**
+ * Makes the passage's strokes so long along the axis that they run along, measured from where the first begins; the bead stays.
+ * Refused for relative moves, arcs, and beyond the reach.
+ */
+export function setPurgeLength(script: Rehearsed, passage: Passage, lengthMm: number): Plan {
+  if (!(lengthMm >= 1 && lengthMm <= 2000)) return refuse('A purge line is 1 to 2000 mm long.')
+  const first = movesIn(script, passage).find(({ row }) => laysFilament(script, row))
+  const stroke = first && stepsOfCommand(script.trace, first.row)[0]
+  if (!stroke) return refuse('It lays no line of filament.')
+  const [dx, dy] = [stroke.to.x - stroke.from.x, stroke.to.y - stroke.from.y]
+  const axis = Math.abs(dx) >= Math.abs(dy) ? 'x' : 'y'
+  const factor = lengthMm / Math.abs(axis === 'x' ? dx : dy)
+  const begin = stroke.from[axis]
+  const places = replace(
+    script,
+    passage,
+    [axis],
+    (same, value) => ({ axis: same, value: begin + (value - begin) * factor }),
+    null,
+  )
+  if (typeof places === 'string') return refuse(places)
+  const stretched = ({ from, to }: Step): number => {
+    const [x, y, z] = [to.x - from.x, to.y - from.y, to.z - from.z]
+    return axis === 'x' ? Math.hypot(x * factor, y, z) : Math.hypot(x, y * factor, z)
+  }
+  const title = `Make “${passage.title}” ${lengthMm} mm long`
+  const filament = refill(script, passage, title, (had, length, _tool, row) => {
+    const now = stepsOfCommand(script.trace, row).reduce((sum, step) => sum + stretched(step), 0)
+    return had * (length > 0 ? now / length : 1)
+  })
+  return filament.ok ? { ok: true, title, edits: [...places, ...filament.edits] } : filament
 }
 
 /** Sets the speed of every stroke, mm/s; a move after them that relied on the old speed is given it in words of its own. */

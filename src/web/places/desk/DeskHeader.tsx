@@ -130,6 +130,7 @@ export function DeskHeader({ open, things }: { open: Open; things: Things }) {
           <DropdownMenu.Portal>
             <DropdownMenu.Content align="end" sideOffset={6} className={menuLook}>
               <MenuItem onSelect={() => void propose({ do: 'repair' })}>Repair what a paste did</MenuItem>
+              <MenuItem onSelect={() => void propose({ do: 'line-up' })}>Line up the comments</MenuItem>
               <MenuItem
                 onSelect={() => void propose({ do: 'probe-without-drips', how: { cornerLiftMm: 10, settleS: 0 } })}
               >

@@ -11,6 +11,7 @@ import { changedLines } from './changed.ts'
 import { MakerPad } from './MakerPad.tsx'
 import { NudgePad } from './NudgePad.tsx'
 import { ProbePad } from './ProbePad.tsx'
+import { SettingPad } from './SettingPad.tsx'
 import { ShapePad, shapes } from './ShapePad.tsx'
 
 /** More lines than this are summed up. */
@@ -40,6 +41,7 @@ export function PreviewCard({ open, setting, editor }: { open: Open; setting: Se
       {request?.do === 'nudge' && <NudgePad request={request} />}
       {request && shapes(request) && <ShapePad request={request} open={open} />}
       {request?.do === 'probe-without-drips' && <ProbePad request={request} />}
+      {request?.do === 'setting' && <SettingPad request={request} preview={preview} />}
       {refusal && (
         <p role="alert" className="flex items-center gap-2 py-1.5">
           <CircleSlash size={16} aria-hidden className="shrink-0 text-warn" />

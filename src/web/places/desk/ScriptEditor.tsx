@@ -13,11 +13,15 @@ import {
   placeholder,
 } from '@codemirror/view'
 import { ListTree } from 'lucide-react'
-import { useEffect, useRef } from 'react'
+import { useEffect, useRef, useState } from 'react'
+import { readLine } from '../../../core/gcode/read.ts'
 import type { Setting } from '../../../core/runs/round.ts'
+import { numberAt } from '../../../core/script/edits/to-setting.ts'
+import { Button } from '../../parts/Button.tsx'
 import { type Open, selectLines, setText, useDesk } from '../../state/desk.ts'
 import { keepAll } from '../../state/kept.ts'
 import { useOutline } from '../../state/outline.ts'
+import { propose } from '../../state/preview.ts'
 import { commandHover } from './editor/hover.ts'
 import { keepMarks } from './editor/keep.ts'
 import { scriptLanguage } from './editor/language.ts'
@@ -44,7 +48,19 @@ const followCaret = EditorView.updateListener.of(update => {
   selectLines(update.state.doc.lineAt(from).number, update.state.doc.lineAt(to).number)
 })
 
+/** The number that the caret stands on, which may become a setting. */
+type CaretNumber = { offset: number; text: string } | null
+
+function numberUnderCaret(state: EditorState): CaretNumber {
+  const { head, empty } = state.selection.main
+  if (!empty) return null
+  const at = state.doc.lineAt(head)
+  const found = numberAt([readLine(at.text, 1, at.from)], head)
+  return found && { offset: head, text: found.word.text }
+}
+
 export function ScriptEditor({ open, setting, onReady }: Props) {
+  const [number, setNumber] = useState<CaretNumber>(null)
   const host = useRef<HTMLDivElement>(null)
   const view = useRef<EditorView | null>(null)
   const printer = useRef(setting.printer)
@@ -77,6 +93,9 @@ export function ScriptEditor({ open, setting, onReady }: Props) {
           EditorView.contentAttributes.of({ 'aria-label': 'The script' }),
           keymap.of([...defaultKeymap, ...historyKeymap, ...searchKeymap]),
           followCaret,
+          EditorView.updateListener.of(update => {
+            if (update.selectionSet || update.docChanged) setNumber(numberUnderCaret(update.state))
+          }),
           keepMarks,
           editorTheme,
         ],
@@ -130,7 +149,7 @@ export function ScriptEditor({ open, setting, onReady }: Props) {
         >
           <ListTree size={15} aria-hidden /> Outline
         </button>
-        <p className="h-[46px] overflow-auto px-2 py-1 text-[14px]" role="status">
+        <p className="h-[46px] min-w-0 flex-1 overflow-auto px-2 py-1 text-[14px]" role="status">
           {line ? (
             <>
               <b>Line {line.line}</b>{' '}
@@ -141,6 +160,16 @@ export function ScriptEditor({ open, setting, onReady }: Props) {
             <span className="text-soft">Put the caret on a line to read here what it does.</span>
           )}
         </p>
+        {number && (
+          <Button
+            small
+            className="m-1"
+            title="Gives this number a name at the top of the script, wherever it means the same"
+            onClick={() => void propose({ do: 'setting', offset: number.offset, name: '', note: '', leave: [] })}
+          >
+            Name {number.text}…
+          </Button>
+        )}
       </div>
     </section>
   )
