@@ -2,7 +2,7 @@
 import { demoJobs, demoMaterials, demoPrinters } from '../../demo/load.ts'
 import { rules } from '../core/check/rules.ts'
 import { families } from '../core/firmware/families.ts'
-import { findingsAnswer, rehearsalAnswer } from '../core/runs/answer.ts'
+import { explainAnswer, findingsAnswer, rehearsalAnswer } from '../core/runs/answer.ts'
 import { goRound, type Round } from '../core/runs/round.ts'
 import { type Asked, type Listable, parseWords, Refusal, usage } from './arguments.ts'
 import { readScript, readSetting } from './input.ts'
@@ -43,7 +43,7 @@ function answer(asked: Asked): { text: string; exitCode: number } {
         exitCode: hasError(round) ? 1 : 0,
       }
     case 'explain':
-      return { text: print(round.explained, () => explainText(round)), exitCode: 0 }
+      return { text: print(explainAnswer(round), () => explainText(round)), exitCode: 0 }
   }
 }
 

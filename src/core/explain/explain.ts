@@ -13,7 +13,8 @@ import { sayMark } from './mark.ts'
 import { sayMove } from './move.ts'
 import { celsius, duration, listed, mm, plain, plural, speed } from './words.ts'
 
-export type Explained = { line: number; kind: LineKind; says: string }
+/** `moves` tells a command that moves the head, or would if it were awake, from every other. */
+export type Explained = { line: number; kind: LineKind; says: string; moves: boolean }
 
 /** One entry for each line. Comments and blanks say nothing, but for a command put to sleep, which says what it would do. */
 export function explain(lines: readonly Line[], resolution: Resolution, trace: Trace, stage: Stage): Explained[] {
@@ -24,7 +25,17 @@ export function explain(lines: readonly Line[], resolution: Resolution, trace: T
     runs.set(line, [...(runs.get(line) ?? []), i])
   }
   const seen = new Set<string>()
-  return lines.map(line => ({ line: line.number, kind: line.kind, says: say(line, runs.get(line.number)?.at(-1)) }))
+  return lines.map(line => {
+    const command = line.command ?? sleeping(line)?.command
+    const run = runs.get(line.number)?.at(-1)
+    return { line: line.number, kind: line.kind, says: say(line, run), moves: movesHead(command, run) }
+  })
+
+  function movesHead(command: Command | null | undefined, run: number | undefined): boolean {
+    const does = command && specOf(stage.firmware, command.name)?.effect.does
+    if (does === 'probe-or-mesh') return run === undefined || stepsOfCommand(trace, run).length > 0
+    return does !== undefined && does !== null && motions.has(does)
+  }
 
   function say(line: Line, run: number | undefined): string {
     if (line.kind === 'unreadable') return line.reason ?? ''
@@ -46,6 +57,17 @@ export function explain(lines: readonly Line[], resolution: Resolution, trace: T
     return sayRun(command, run, commands, trace, stage, modesKnown) + tail
   }
 }
+
+const motions: ReadonlySet<Effect['does']> = new Set([
+  'move',
+  'arc',
+  'home',
+  'probe',
+  'probe-point',
+  'align',
+  'park',
+  'wipe',
+])
 
 type Heat = Extract<Effect, { does: 'heat' }>
 

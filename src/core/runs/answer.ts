@@ -9,6 +9,8 @@ const known = (value: number): number | null => (Number.isNaN(value) ? null : va
 export const findingsAnswer = (findings: readonly Finding[]) =>
   findings.map(({ rule, severity, line, message, fixes }) => ({ rule, severity, line, message, fix: fixes.length > 0 }))
 
+export const explainAnswer = ({ explained }: Round) => explained.map(({ line, kind, says }) => ({ line, kind, says }))
+
 export type Answer = ReturnType<typeof rehearsalAnswer>
 
 /** Seconds, mm, mm², mm³, g, °C; money in the material's own currency; lines from 1; null for what is not known. */

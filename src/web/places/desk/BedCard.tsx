@@ -1,12 +1,13 @@
 // The bed from above: where the head can go, where it went, what it laid down.
 import { ChevronLeft, ChevronRight } from 'lucide-react'
+import { useRef } from 'react'
 import { mm, plain } from '../../../core/explain/words.ts'
 import { beadWidthMm } from '../../../core/machine/outcome.ts'
 import { stepsOf } from '../../../core/machine/trace.ts'
 import type { Setting } from '../../../core/runs/round.ts'
 import type { DeskRound } from '../../../worker/rehearsal.worker.ts'
 import { type Open, selectLines } from '../../state/desk.ts'
-import { usePreview } from '../../state/preview.ts'
+import { propose, usePreview } from '../../state/preview.ts'
 import { BedView } from './BedView.tsx'
 
 type Props = { open: Open; setting: Setting }
@@ -24,9 +25,20 @@ function movingLines(round: DeskRound): number[] {
 
 const sizeOf = ([low, high]: readonly [number, number]) => plain(high - low, 0)
 
+/** Dragging goes in half millimetres; finer ones are typed. */
+const toStep = (mm: number): number => Math.round(mm * 2) / 2
+
 export function BedCard({ open, setting }: Props) {
   const { round, selection } = open
-  const { preview } = usePreview()
+  const { preview, asked } = usePreview()
+  const from = useRef({ x: 0, y: 0 })
+  const nudging = asked?.do === 'nudge' ? asked : null
+  const onDrag = (dx: number, dy: number, begins: boolean) => {
+    if (!nudging) return
+    if (begins) from.current = { x: nudging.shift.x, y: nudging.shift.y }
+    const shift = { ...nudging.shift, x: toStep(from.current.x + dx), y: toStep(from.current.y + dy) }
+    if (shift.x !== nudging.shift.x || shift.y !== nudging.shift.y) void propose({ ...nudging, shift })
+  }
   const here = selection?.firstLine ?? 0
   const go = (forward: boolean) => {
     if (!round) return
@@ -49,15 +61,18 @@ export function BedCard({ open, setting }: Props) {
           setting={setting}
           selection={selection}
           playheadS={open.playheadS}
+          onDrag={nudging ? onDrag : null}
         />
       )}
       <div className="flex items-center gap-1 text-[13px] text-soft">
         <Step name="Move before" onClick={() => go(false)} icon={<ChevronLeft size={16} aria-hidden />} />
         <Step name="Next move" onClick={() => go(true)} icon={<ChevronRight size={16} aria-hidden />} />
         <p className="ml-1 truncate">
-          {stroke
-            ? `${mm(stroke.lengthMm, 1)} long, bead ${plain(stroke.crossSectionMm2)} mm², ${plain(beadWidthMm(stroke.crossSectionMm2, stroke.to[2]), 2)} mm wide, ${plain(stroke.flowMm3S, 1)} mm³/s`
-            : `${sizeOf(setting.printer.bed.x)} × ${sizeOf(setting.printer.bed.y)} mm · dotted: travel · full: filament${preview ? ' · outlined: after the edit' : ''}`}
+          {nudging
+            ? 'Drag on the bed to nudge it'
+            : stroke
+              ? `${mm(stroke.lengthMm, 1)} long, bead ${plain(stroke.crossSectionMm2)} mm², ${plain(beadWidthMm(stroke.crossSectionMm2, stroke.to[2]), 2)} mm wide, ${plain(stroke.flowMm3S, 1)} mm³/s`
+              : `${sizeOf(setting.printer.bed.x)} × ${sizeOf(setting.printer.bed.y)} mm · dotted: travel · full: filament${preview ? ' · outlined: after the edit' : ''}`}
         </p>
       </div>
     </section>

@@ -1,5 +1,5 @@
 // Draws the bed and the path in millimetres; pressing a move selects its line.
-import { type MouseEvent, memo, useMemo, useRef } from 'react'
+import { type MouseEvent, memo, type PointerEvent, useMemo, useRef } from 'react'
 import { beadWidthMm, type Stroke } from '../../../core/machine/outcome.ts'
 import { probePoints } from '../../../core/machine/probe.ts'
 import { positionAt, stepsOf } from '../../../core/machine/trace.ts'
@@ -15,6 +15,8 @@ type Props = {
   setting: Setting
   selection: Selection | null
   playheadS: number
+  /** Where a passage is being nudged: told how far the pointer has dragged it since it was pressed, mm; null otherwise. */
+  onDrag: ((dx: number, dy: number, begins: boolean) => void) | null
 }
 type Segment = { line: number; from: [number, number]; to: [number, number]; travel: boolean }
 
@@ -44,7 +46,7 @@ function distance([px, py]: [number, number], { from: [ax, ay], to: [bx, by] }: 
   return Math.hypot(px - ax - along * dx, py - ay - along * dy)
 }
 
-export function BedView({ round, after, setting, selection, playheadS }: Props) {
+export function BedView({ round, after, setting, selection, playheadS, onDrag }: Props) {
   const { printer } = setting
   const drawing = useRef<SVGGElement>(null)
   const [attach, size] = useSize()
@@ -57,11 +59,33 @@ export function BedView({ round, after, setting, selection, playheadS }: Props) 
   const head = positionAt(round.trace, playheadS)
   const near = Math.max(width, depth) * nearShare
 
-  const press = (event: MouseEvent<SVGSVGElement>) => {
+  /** Where the pointer is on the bed, mm. */
+  const placeOf = (event: MouseEvent<SVGSVGElement>): [number, number] | null => {
     const toMm = drawing.current?.getScreenCTM()?.inverse()
-    if (!toMm) return
+    if (!toMm) return null
     const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(toMm)
-    const at: [number, number] = [point.x, point.y]
+    return [point.x, point.y]
+  }
+  const grabbed = useRef<{ x: number; y: number; mmPerPixel: number } | null>(null)
+  const grab = (event: PointerEvent<SVGSVGElement>) => {
+    if (!onDrag) return
+    event.preventDefault()
+    grabbed.current = { x: event.clientX, y: event.clientY, mmPerPixel: pixel }
+    event.currentTarget.setPointerCapture(event.pointerId)
+    onDrag(0, 0, true)
+  }
+  const drag = (event: PointerEvent<SVGSVGElement>) => {
+    const from = grabbed.current
+    if (!onDrag || !from) return
+    onDrag((event.clientX - from.x) * from.mmPerPixel, (from.y - event.clientY) * from.mmPerPixel, false)
+  }
+  const drop = () => {
+    grabbed.current = null
+  }
+
+  const press = (event: MouseEvent<SVGSVGElement>) => {
+    const at = placeOf(event)
+    if (!at || onDrag) return
     // A stroke is drawn over the travel beneath it, so it is the one meant.
     const rank = (segment: Segment) => distance(at, segment) + (segment.travel ? near / 3 : 0)
     const nearest = segments.reduce<Segment | null>(
@@ -76,10 +100,14 @@ export function BedView({ round, after, setting, selection, playheadS }: Props) 
       {/* biome-ignore lint/a11y/useKeyWithClickEvents: the keys for this are the buttons below the picture */}
       <svg
         viewBox={`${left} ${-back} ${width} ${depth}`}
-        className="h-full w-full"
+        className={`h-full w-full ${onDrag ? 'cursor-grab touch-none select-none active:cursor-grabbing' : ''}`}
         role="img"
         aria-label={`The bed of ${printer.name} with ${round.strokes.length} strokes of filament on it`}
         onClick={press}
+        onPointerDown={grab}
+        onPointerMove={drag}
+        onPointerUp={drop}
+        onPointerCancel={drop}
       >
         <g ref={drawing} transform="scale(1 -1)">
           <Ground pixel={pixel} setting={setting} probes={round.durations.probingS > 0} />

@@ -22,7 +22,7 @@ export function NudgePad({ request }: { request: Nudge }) {
   const set = (shift: Shift) => void propose({ ...request, shift })
   const { shift } = request
   return (
-    <div className="flex flex-wrap items-center gap-3 py-1">
+    <div className="flex flex-wrap items-center gap-x-2.5 gap-y-1">
       {(['x', 'y', 'z'] as const).map(axis => (
         <NumberField
           key={axis}

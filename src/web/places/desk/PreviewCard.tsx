@@ -22,10 +22,10 @@ export function PreviewCard({ open, setting, editor }: { open: Open; setting: Se
   return (
     <section
       aria-label="Preview"
-      className="col-span-2 flex max-h-[262px] flex-col overflow-auto rounded-card border border-heat bg-raised px-3.5 py-2"
+      className="col-span-2 flex h-[262px] flex-col overflow-auto rounded-card border border-heat bg-raised px-3.5 py-2"
     >
       <div className="flex items-start gap-2">
-        <h2 className="min-w-0 flex-1 font-serif text-[17px] leading-6 font-semibold">
+        <h2 className="min-w-0 flex-1 font-serif text-[17px] leading-6 font-semibold truncate" title={preview?.title}>
           {preview?.title ?? refusal?.title}
         </h2>
         <Button small onClick={closePreview}>
@@ -69,7 +69,7 @@ function Changes({ preview }: { preview: Preview }) {
       aria-label="Lines that change"
       // biome-ignore lint/a11y/noNoninteractiveTabindex: a list that scrolls can be reached by keyboard
       tabIndex={0}
-      className="mt-1 max-h-36 min-h-10 overflow-auto font-mono text-[13px]"
+      className="mt-1 min-h-10 flex-1 overflow-auto font-mono text-[13px]"
     >
       {rows.slice(0, mostRows).map(({ sign, number, line }) => (
         <li

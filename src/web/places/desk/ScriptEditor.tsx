@@ -22,6 +22,7 @@ import { type Open, selectLines, setText, useDesk } from '../../state/desk.ts'
 import { keepAll } from '../../state/kept.ts'
 import { useOutline } from '../../state/outline.ts'
 import { propose } from '../../state/preview.ts'
+import { folding } from './editor/fold.ts'
 import { commandHover } from './editor/hover.ts'
 import { keepMarks } from './editor/keep.ts'
 import { scriptLanguage } from './editor/language.ts'
@@ -87,6 +88,7 @@ export function ScriptEditor({ open, setting, onReady }: Props) {
           lintGutter(),
           roundExtension,
           lineNumbers(),
+          folding,
           scriptLanguage,
           commandHover(() => printer.current),
           placeholder('Paste a script here, or write one.'),

@@ -26,18 +26,27 @@ class Sentence extends WidgetType {
     readonly text: string,
     readonly gap: number,
     readonly asleep: boolean,
+    readonly moves: boolean,
   ) {
     super()
   }
   override eq(other: Sentence): boolean {
-    return other.text === this.text && other.gap === this.gap && other.asleep === this.asleep
+    return (
+      other.text === this.text && other.gap === this.gap && other.asleep === this.asleep && other.moves === this.moves
+    )
   }
   override toDOM(): HTMLElement {
     const span = document.createElement('span')
     span.className = this.asleep ? 'cm-says cm-says-asleep' : 'cm-says'
     span.style.paddingLeft = `${this.gap}ch`
     const words = document.createElement('span')
-    words.textContent = this.text
+    if (this.moves) {
+      const arrow = document.createElement('span')
+      arrow.className = 'cm-moves'
+      arrow.textContent = '➝ '
+      words.append(arrow)
+    }
+    words.append(this.text)
     span.append(words)
     span.ariaHidden = 'true'
     return span
@@ -55,11 +64,11 @@ const columnsOf = (text: string): number => {
 
 function sentences(doc: Text, round: DeskRound): DecorationSet {
   const builder = new RangeSetBuilder<Decoration>()
-  for (const { line, kind, says } of round.explained) {
+  for (const { line, kind, says, moves } of round.explained) {
     if (!says || line > doc.lines) continue
     const at = doc.line(line)
     const gap = at.length > 400 ? 2 : Math.max(sentenceColumn - columnsOf(at.text), 2)
-    const widget = new Sentence(says, gap, kind === 'comment')
+    const widget = new Sentence(says, gap, kind === 'comment', moves)
     builder.add(at.to, at.to, Decoration.widget({ widget, side: 1 }))
   }
   return builder.finish()
@@ -116,6 +125,15 @@ const slurField = StateField.define<ReturnType<typeof slursOf>>({
   },
 })
 
+/** The passages of the latest round, by line numbers that hold until the text changes. */
+export const passagesField = StateField.define<readonly Passage[]>({
+  create: () => [],
+  update(passages, transaction) {
+    for (const effect of transaction.effects) if (effect.is(putRound)) return effect.value.passages
+    return passages
+  },
+})
+
 class SlurMarker extends GutterMarker {
   constructor(readonly name: string) {
     super()
@@ -156,4 +174,4 @@ export function showRound(view: EditorView, round: DeskRound): void {
   view.dispatch(setDiagnostics(view.state, diagnostics(view.state, round.findings)))
 }
 
-export const roundExtension: Extension = [saysField, selectionField, slurField, slurGutter]
+export const roundExtension: Extension = [saysField, selectionField, passagesField, slurField, slurGutter]
