@@ -25,7 +25,7 @@ const outline = (page: Page) => page.getByRole('navigation', { name: 'Outline' }
 const preview = (page: Page) => page.getByRole('region', { name: 'Preview' })
 const ask = async (page: Page, passage: string, what: RegExp) => {
   await outline(page)
-    .getByRole('button', { name: `What to do with ${passage}` })
+    .getByRole('button', { name: `What to do with ${passage}`, exact: true })
     .click()
   await page.getByRole('menuitem', { name: what }).click()
 }
@@ -35,7 +35,9 @@ const apply = async (page: Page) => {
   await expect(preview(page)).toHaveCount(0)
 }
 
-test('repair a bad paste, put the probing to sleep, nudge the purge line 3 mm, and undo it all', async ({ page }) => {
+test('repair a bad paste, put the probing to sleep, nudge the purge line 3 mm, add a purge by the print, and undo it all', async ({
+  page,
+}) => {
   await pasteOnShelf(page, pasted)
   await page.getByRole('button', { name: 'Outline' }).click()
 
@@ -75,8 +77,19 @@ test('repair a bad paste, put the probing to sleep, nudge the purge line 3 mm, a
     .replace('X10.5', 'X13.5')
   expect(await takenText(page)).toBe(edited)
 
+  await page.getByRole('button', { name: 'Add' }).click()
+  await page.getByRole('menuitem', { name: /^Purge by the print/ }).click()
+  await preview(page).getByRole('button', { name: 'zigzag' }).click()
+  await preview(page).getByLabel('Rows').fill('2')
+  await expect(preview(page)).toContainText(';@ purge-by-print pattern=zigzag')
+  // Two rows of 40 mm and a step of one bead, 1.06 mm wide.
+  await expect(preview(page)).toContainText('Lays 81.1 mm, bead 0.3 mm²')
+  await apply(page)
+  await expect(outline(page).getByRole('button', { name: /^Purge by the print/ })).toBeVisible()
+  expect(await takenText(page)).toContain(';? when print_front - bed_front >= 7.1')
+
   await editor(page).focus()
-  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z')
+  for (let i = 0; i < 4; i++) await page.keyboard.press('Control+z')
   expect(await takenText(page)).toBe(pasted)
 })
 
@@ -131,7 +144,7 @@ test('a purge line is given another amount, bead, speed and edge', async ({ page
   await expect(preview(page)).toContainText('G1 Y120 E10.394 F1200')
   await preview(page).getByLabel('Speed').fill('15')
   await expect(preview(page)).toContainText('G1 Y120 E12 F900')
-  await preview(page).getByRole('button', { name: 'back' }).click()
+  await preview(page).getByRole('button', { name: 'back', exact: true }).click()
   // Dunlin's bed is 210 mm deep: 10 mm from the left becomes 10 mm from the back.
   await expect(preview(page)).toContainText('G1 Y200 X20 Z0.3 F3000')
   await apply(page)
@@ -147,11 +160,11 @@ test('a purge line is added from a form, made otherwise, and removed with its ma
   await preview(page).getByLabel('Length').fill('100')
   await preview(page).getByLabel('Bead').fill('0.3')
   // Two strokes of 100 mm at 0.3 mm² are 24.9 mm of filament.
-  await expect(preview(page)).toContainText('Pushes 24.9 mm of filament')
+  await expect(preview(page)).toContainText('pushes 24.9 mm of filament')
   await expect(page.locator('[data-after]')).toHaveCount(1)
   await apply(page)
   expect(await takenText(page)).toContain(
-    `${text};@ purge-line edge=left strokes=2 inset=4 from=20 length=100 bead=0.3`,
+    `${text};@ purge-line edge=left strokes=2 inset=4 from=20 length=100 starts=near measure=bead bead=0.3`,
   )
   await expect(
     page
@@ -213,4 +226,81 @@ test('typing in a kept line asks first, and says why', async ({ page }) => {
   await editor(page).press('End')
   await page.keyboard.press('Backspace')
   expect(await takenText(page)).toBe('G90\nG28\n;! the camera waits here\nG1 X10 Y10 Z5 F300\n')
+})
+
+test('a number becomes a setting, on the lines where it means the same', async ({ page }) => {
+  await pasteOnShelf(page, 'G28\nM104 S205\nM109 S205\nM140 S60\n')
+  await lineWith(page, 'M104').click({ position: { x: 62, y: 8 } })
+  await page.getByRole('button', { name: 'Name S205…' }).click()
+  await preview(page).getByLabel('Name').fill('heat')
+  await preview(page).getByLabel('Note').fill('first layer')
+  await expect(preview(page)).toContainText(';= heat = 205 °C   first layer')
+  await preview(page)
+    .getByRole('checkbox', { name: /line 3/ })
+    .uncheck()
+  await expect(preview(page)).not.toContainText('M109 S@heat')
+  await preview(page)
+    .getByRole('checkbox', { name: /line 3/ })
+    .check()
+  await apply(page)
+  expect(await takenText(page)).toBe(';= heat = 205 °C   first layer\nG28\nM104 S@heat\nM109 S@heat\nM140 S60\n')
+  await expect(lineWith(page, 'M109 S@heat')).toContainText('Waits for the nozzle: 205 °C')
+})
+
+test('a purge line is dragged on the bed', async ({ page }) => {
+  const text = '; --- purge ---\nG28\nM83\nG1 X50 Y50 Z0.3 F3000\nG1 X150 E12 F1200\n'
+  await pasteOnShelf(page, text)
+  await page.getByRole('button', { name: 'Outline' }).click()
+  await ask(page, 'purge', /Nudge/)
+  await expect(page.getByText('Drag on the bed to nudge it')).toBeVisible()
+  const bed = page.getByRole('region', { name: 'The bed from above' }).getByRole('img', { name: /^The bed of/ })
+  const box = await bed.boundingBox()
+  if (!box) throw new Error('the bed is not drawn')
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
+  await page.mouse.move(x, y)
+  await page.mouse.down()
+  await page.mouse.move(x + 20, y, { steps: 5 })
+  await page.mouse.up()
+  const shift = Number(await preview(page).getByLabel('X', { exact: true }).inputValue())
+  // Twenty pixels of a bed drawn some 150 to 250 pixels wide are 15 to 35 mm of its 230, beside the 1 mm that it began with.
+  expect(shift).toBeGreaterThan(15)
+  expect(shift).toBeLessThan(40)
+  await apply(page)
+  expect(await takenText(page)).toBe(text.replace('X50', `X${50 + shift}`).replace('X150', `X${150 + shift}`))
+})
+
+test('lines of a made passage ask before they are typed in, and become ordinary text', async ({ page }) => {
+  const made = ';@ heat-soak minutes=1 warm=ignored\nM117 Bed settles: 1 min\nG4 S60\n;@ end heat-soak\n'
+  await pasteOnShelf(page, made)
+  await lineWith(page, 'G4 S60').click({ position: { x: 62, y: 8 } })
+  await page.keyboard.press('End')
+  await page.keyboard.type('0')
+  const question = page.getByRole('alert').filter({ hasText: 'These lines are made' })
+  await expect(question).toContainText('from the numbers of “Heat soak” in line 1')
+  expect(await takenText(page)).toBe(made)
+  await question.getByRole('button', { name: 'Make them ordinary text' }).click()
+  await lineWith(page, 'G4 S60').click({ position: { x: 62, y: 8 } })
+  await page.keyboard.press('End')
+  await page.keyboard.type('0')
+  expect(await takenText(page)).toBe('M117 Bed settles: 1 min\nG4 S600\n')
+})
+
+test('a made passage whose numbers were changed is made again', async ({ page }) => {
+  await pasteOnShelf(page, ';@ heat-soak minutes=2 warm=ignored\nM117 Bed settles: 1 min\nG4 S60\n;@ end heat-soak\n')
+  await page.getByRole('button', { name: 'Make it again' }).click()
+  await apply(page)
+  expect(await takenText(page)).toContain('M117 Bed settles: 2 min\nG4 S60\nM117 Bed settles: 1 min\nG4 S60\n')
+})
+
+test('a passage folds and unfolds, by mouse and by keyboard', async ({ page }) => {
+  await pasteOnShelf(page, '; --- one ---\nG28\nG90\n\n; --- two ---\nG91\n')
+  await page.locator('.cm-foldGutter span', { hasText: '▾' }).first().click()
+  await expect(lineWith(page, 'G28')).toHaveCount(0)
+  await page.getByRole('button', { name: '2 lines folded' }).click()
+  await expect(lineWith(page, 'G28')).toBeVisible()
+  await lineWith(page, '; --- two').click({ position: { x: 30, y: 8 } })
+  await page.keyboard.press('Control+Shift+BracketLeft')
+  await expect(lineWith(page, 'G91')).toHaveCount(0)
+  await page.keyboard.press('Control+Shift+BracketRight')
+  await expect(lineWith(page, 'G91')).toBeVisible()
 })

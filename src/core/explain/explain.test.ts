@@ -100,4 +100,9 @@ describe('numbers in words', () => {
     ])
     expect([0, 59.6, 241].map(clock)).toEqual(['0:00', '1:00', '4:01'])
   })
+
+  it('tells commands that move the head from those that do not', () => {
+    const { explained } = round('G28\nM104 S200\n;G1 X5\nG29\nM420 S1\nG92 E0\nG1 E5\n; a note')
+    expect(explained.map(({ moves }) => moves)).toEqual([true, false, true, true, false, false, true, false])
+  })
 })
