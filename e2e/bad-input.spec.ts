@@ -100,3 +100,13 @@ test('an address that leads nowhere says so', async ({ page, request }) => {
   expect(response.status()).toBe(404)
   expect(await response.json()).toEqual({ error: 'There is nothing at /api/nowhere.', place: null })
 })
+
+test('a script of 5,000 passages opens, and its outline says how many more there are', async ({ page }) => {
+  const steps = Array.from({ length: 5000 }, (_, i) => `; --- step ${i} ---\nG1 X${i % 100} F3000\n`)
+  await pasteOnShelf(page, `G28\n\n${steps.join('\n')}`)
+  await page.getByRole('button', { name: 'Outline' }).click()
+  const outline = page.getByRole('navigation', { name: 'Outline' })
+  await expect(outline.getByText('and 4701 more')).toBeAttached()
+  await outline.getByRole('button', { name: /^step 7, line/ }).click()
+  await expect(page.locator('.cm-chosen')).toContainText('G1 X7 F3000')
+})

@@ -83,6 +83,12 @@ export function beadWidthMm(crossSectionMm2: number, heightMm: number): number {
   return crossSectionMm2 / heightMm + heightMm * (1 - Math.PI / 4)
 }
 
+/** The cross-section, mm², of a bead this wide at this height: the inverse of `beadWidthMm`, A = h·(w − h·(1 − π/4)). */
+export const beadAreaMm2 = (widthMm: number, heightMm: number): number =>
+  heightMm > 0 && widthMm > heightMm
+    ? heightMm * (widthMm - heightMm * (1 - Math.PI / 4))
+    : (Math.PI / 4) * widthMm ** 2
+
 export type Durations = {
   totalS: number
   heatingS: number

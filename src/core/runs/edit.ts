@@ -8,7 +8,7 @@ import { makePassage } from '../script/edits/make.ts'
 import { mirror } from '../script/edits/mirror.ts'
 import { nudge, type Shift } from '../script/edits/nudge.ts'
 import { heedKeepMarks, type Plan, type Rehearsed, refuse } from '../script/edits/plan.ts'
-import { scalePurge, setBead, setPurgeLength, setPurgeSpeed } from '../script/edits/purge.ts'
+import { scalePurge, setBead, setBeadWidth, setPurgeLength, setPurgeSpeed } from '../script/edits/purge.ts'
 import { repair } from '../script/edits/repair.ts'
 import { putToSleep, wake } from '../script/edits/sleep.ts'
 import { type ToSetting, toSetting } from '../script/edits/to-setting.ts'
@@ -24,6 +24,7 @@ export type EditRequest =
   | { do: 'nudge'; at: number; shift: Shift }
   | { do: 'amount'; at: number; percent: number }
   | { do: 'bead'; at: number; areaMm2: number }
+  | { do: 'bead-width'; at: number; widthMm: number }
   | { do: 'speed'; at: number; speedMmS: number }
   | { do: 'length'; at: number; lengthMm: number }
   | { do: 'edge'; at: number; to: Edge }
@@ -37,7 +38,16 @@ export type EditRequest =
   | { do: 'units'; to: 'mm' | 'inch' }
 
 /** Tools that change the numbers in a passage's lines. */
-const reshapes: readonly EditRequest['do'][] = ['nudge', 'amount', 'bead', 'speed', 'length', 'edge', 'mirror']
+const reshapes: readonly EditRequest['do'][] = [
+  'nudge',
+  'amount',
+  'bead',
+  'bead-width',
+  'speed',
+  'length',
+  'edge',
+  'mirror',
+]
 
 /** The passages among which one is found: the whole list, or the parts of the one that it belongs to. */
 function familyOf(passages: readonly Passage[], at: number): { siblings: readonly Passage[]; passage: Passage } | null {
@@ -88,6 +98,8 @@ function answer(script: Rehearsed, passages: readonly Passage[], request: EditRe
       return scalePurge(script, passage, request.percent)
     case 'bead':
       return setBead(script, passage, request.areaMm2)
+    case 'bead-width':
+      return setBeadWidth(script, passage, request.widthMm)
     case 'speed':
       return setPurgeSpeed(script, passage, request.speedMmS)
     case 'length':

@@ -96,3 +96,10 @@ describe('the guess at a moment', () => {
     expect(guessMoment('')).toBe('start')
   })
 })
+
+it('5,000 passages are all found, each under its own heading', () => {
+  const text = Array.from({ length: 5000 }, (_, i) => `; --- step ${i} ---\nG1 X${i % 100} F3000\n`).join('\n')
+  const { passages } = round(`G28\n\n${text}`)
+  expect(passages).toHaveLength(5001)
+  expect(passages[5000]).toMatchObject({ title: 'step 4999', firstLine: 3 + 4999 * 3 + 1 })
+})

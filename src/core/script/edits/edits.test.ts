@@ -5,7 +5,7 @@ import { round } from '../../testing/stage.ts'
 import { duplicate, move, remove, rename } from './arrange.ts'
 import { countFilament } from './filament-mode.ts'
 import { nudge } from './nudge.ts'
-import { heedKeepMarks, type Plan, planned, type Rehearsed } from './plan.ts'
+import { heedKeepMarks, keptLines, type Plan, planned, type Rehearsed } from './plan.ts'
 import { repair } from './repair.ts'
 import { putToSleep, wake } from './sleep.ts'
 
@@ -228,6 +228,22 @@ describe('keep marks', () => {
   ])('know whether text touches it: %s', (_, at, insert, touched) => {
     const plan: Plan = { ok: true, title: 'x', edits: [{ from: at, to: at, insert }] }
     expect(heedKeepMarks(kept, plan).ok).toBe(!touched)
+  })
+
+  it('keep a whole passage above whose heading they stand, and a made one', () => {
+    const text = ';! the café’s own\n; --- zero ---\nG28\nG29\n\nG90\n;! so it was tuned\n;@ x a=1\nG4 S1\n;@ end x\n'
+    const { lines } = round(text)
+    expect([...keptLines(lines)]).toEqual([
+      [2, 'the café’s own'],
+      [3, 'the café’s own'],
+      [4, 'the café’s own'],
+      [8, 'so it was tuned'],
+      [9, 'so it was tuned'],
+      [10, 'so it was tuned'],
+    ])
+    const at = text.indexOf('G29')
+    const plan: Plan = { ok: true, title: 'x', edits: [{ from: at, to: at + 3, insert: 'G28' }] }
+    expect(why(heedKeepMarks(text, plan))).toBe('Line 4 is kept as it is: the café’s own')
   })
 
   it('let every other edit pass', () => {

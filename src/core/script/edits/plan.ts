@@ -6,7 +6,7 @@ import type { Stage } from '../../machine/state.ts'
 import type { Trace } from '../../machine/trace.ts'
 import { applyEdits, type Edit } from '../../model/script.ts'
 import { type MadePassage, madePassages } from '../makers/maker.ts'
-import type { Passage } from '../passages.ts'
+import { headingOf, type Passage } from '../passages.ts'
 import type { Resolution } from '../resolve.ts'
 
 /** A script as the tools see it: read, and with what became of it on the simulated printer. */
@@ -41,15 +41,28 @@ export function rangeOf(lines: readonly Line[], first: number, last: number): { 
   return { from: lines[first - 1]?.from ?? 0, to: end ? end.from + end.raw.length + end.ending.length : 0 }
 }
 
-/** Keep marks: the reason that stands in the mark above a line, or null for a line that may be changed. */
-export function keepReason(lines: readonly Line[], number: number): string | null {
-  for (let at = number - 1; at >= 1; at--) {
-    const above = lines[at - 1]
-    if (above?.kind !== 'mark') return null
-    const reason = /^\s*;!\s*(.*)$/.exec(above.raw)?.[1]
-    if (reason !== undefined) return reason.trim()
+const keepMark = (line: Line | undefined): string | null =>
+  line?.kind === 'mark' ? (/^\s*;!\s*(.*?)\s*$/.exec(line.raw)?.[1] ?? null) : null
+
+/**
+ * Keep marks: each kept line with the reason in its mark. A mark keeps the next line; above a heading it keeps all down to the
+ * next blank line, above a made passage all of that.
+ */
+export function keptLines(lines: readonly Line[]): ReadonlyMap<number, string> {
+  const kept = new Map<number, string>()
+  const { made } = madePassages(lines)
+  for (const line of lines) {
+    const why = keepMark(line)
+    if (why === null) continue
+    let first = line.number + 1
+    while (keepMark(lines[first - 1]) !== null) first++
+    const target = lines[first - 1]
+    if (!target) continue
+    let last = made.find(each => each.firstLine === first)?.lastLine ?? first
+    if (headingOf(target) !== null) while (lines[last] && lines[last]?.kind !== 'blank') last++
+    for (let number = first; number <= last; number++) if (!kept.has(number)) kept.set(number, why)
   }
-  return null
+  return kept
 }
 
 /**
@@ -64,9 +77,8 @@ function touches({ from, to, insert }: Edit, lineFrom: number, end: number): boo
 /** The first kept line that edits would change, with its reason; null when they touch none. */
 export function keptLineTouched(text: string, edits: readonly Edit[]): { line: number; why: string } | null {
   const lines = read(text)
-  for (const line of lines) {
-    const why = keepReason(lines, line.number)
-    if (why === null) continue
+  for (const [number, why] of keptLines(lines)) {
+    const line = lines[number - 1] as Line
     const end = line.from + line.raw.length
     const touched = edits.some(edit => touches(edit, line.from, end))
     if (touched) return { line: line.number, why }

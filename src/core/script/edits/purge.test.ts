@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { beadWidthMm } from '../../machine/outcome.ts'
 import { applyEdits } from '../../model/script.ts'
 import { printer, round } from '../../testing/stage.ts'
 import { bringToEdge, type Edge, edgeOf } from './edge.ts'
@@ -6,7 +7,7 @@ import { probeWithoutDrips } from './heat-probe.ts'
 import { lineUp } from './line-up.ts'
 import { mirror } from './mirror.ts'
 import type { Plan, Rehearsed } from './plan.ts'
-import { scalePurge, setBead, setPurgeLength, setPurgeSpeed } from './purge.ts'
+import { scalePurge, setBead, setBeadWidth, setPurgeLength, setPurgeSpeed } from './purge.ts'
 
 type Seen = Rehearsed & { passages: ReturnType<typeof round>['passages'] }
 const script = (text: string): Seen => ({ text, ...round(text) })
@@ -47,6 +48,16 @@ describe('how much a purge pushes', () => {
     const text = edited(relative, seen => setBead(seen, purgeOf(seen), 0.25))
     expect(text).toContain('G1 Y120 E10.394 F1200 ; there')
     for (const { crossSectionMm2 } of round(text).strokes) expect(crossSectionMm2).toBeCloseTo(0.25, 4)
+  })
+
+  it('follows a wanted width: 1 mm at 0.3 mm is 0.3 · (1 − 0.3 · (1 − π/4)) = 0.28069 mm², 11.670 mm of filament', () => {
+    const text = edited(relative, seen => setBeadWidth(seen, purgeOf(seen), 1))
+    expect(text).toContain('G1 Y120 E11.67 F1200 ; there')
+    for (const { crossSectionMm2, to } of round(text).strokes) {
+      expect(crossSectionMm2).toBeCloseTo(0.28069, 4)
+      expect(beadWidthMm(crossSectionMm2, to[2])).toBeCloseTo(1, 3)
+    }
+    expect(why(setBeadWidth(script(relative), purgeOf(script(relative)), 0))).toContain('at most 20 mm wide')
   })
 
   it('reckons a bead with the filament of the tool that lays it: 25 / (π/4 · 2.85²) = 3.919 mm', () => {

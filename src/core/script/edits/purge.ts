@@ -1,7 +1,7 @@
 // How much a purge pushes, how thick its beads are and how fast it goes: changed for all its strokes at once.
 import { specOf } from '../../firmware/spec.ts'
 import { type Line, numberOf } from '../../gcode/line.ts'
-import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
+import { beadAreaMm2, toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import { counterAfter, modesBefore, type Step, stepsOfCommand } from '../../machine/trace.ts'
 import type { Edit } from '../../model/script.ts'
 import type { Passage } from '../passages.ts'
@@ -76,6 +76,15 @@ export function setBead(script: Rehearsed, passage: Passage, areaMm2: number): P
     `Beads of ${areaMm2} mm² in “${passage.title}”`,
     (_, length, tool) => (areaMm2 * length) / toolFilamentAreaMm2(script.stage.printer, tool),
   )
+}
+
+/** Gives every stroke a bead of this width, mm, at the height where it is laid. */
+export function setBeadWidth(script: Rehearsed, passage: Passage, widthMm: number): Plan {
+  if (!(widthMm > 0 && widthMm <= 20)) return refuse('A bead is more than 0 and at most 20 mm wide.')
+  return refill(script, passage, `Beads ${widthMm} mm wide in “${passage.title}”`, (_, length, tool, row) => {
+    const heightMm = stepsOfCommand(script.trace, row)[0]?.to.z ?? 0
+    return (beadAreaMm2(widthMm, heightMm) * length) / toolFilamentAreaMm2(script.stage.printer, tool)
+  })
 }
 
 /**

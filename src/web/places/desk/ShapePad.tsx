@@ -1,4 +1,5 @@
 // What can be changed about a purge line, one thing at a time: amount, bead, speed, length, edge, direction. The preview follows.
+import { beadWidthMm } from '../../../core/machine/outcome.ts'
 import type { EditRequest } from '../../../core/runs/edit.ts'
 import { edges } from '../../../core/script/edits/edge.ts'
 import { Button } from '../../parts/Button.tsx'
@@ -6,13 +7,13 @@ import type { Open } from '../../state/desk.ts'
 import { propose } from '../../state/preview.ts'
 import { NumberField } from './NumberField.tsx'
 
-type Shape = Extract<EditRequest, { do: 'amount' | 'bead' | 'speed' | 'length' | 'edge' | 'mirror' }>
+type Shape = Extract<EditRequest, { do: 'amount' | 'bead' | 'bead-width' | 'speed' | 'length' | 'edge' | 'mirror' }>
 
 export const shapes = (request: EditRequest): request is Shape =>
-  ['amount', 'bead', 'speed', 'length', 'edge', 'mirror'].includes(request.do)
+  ['amount', 'bead', 'bead-width', 'speed', 'length', 'edge', 'mirror'].includes(request.do)
 
 /** The purge's present bead, mm², speed, mm/s, and length, mm, as its first stroke has them; null where it lays none. */
-function presently({ round }: Open, at: number): Record<'bead' | 'speed' | 'length', number | null> {
+function presently({ round }: Open, at: number): Record<'bead' | 'width' | 'speed' | 'length', number | null> {
   const all = round?.passages.flatMap(passage => [passage, ...passage.parts]) ?? []
   const passage = all.find(({ firstLine }) => firstLine === at)
   const stroke = round?.strokes.find(({ line }) => passage && line >= passage.firstLine && line <= passage.lastLine)
@@ -23,6 +24,7 @@ function presently({ round }: Open, at: number): Record<'bead' | 'speed' | 'leng
   const length = stroke ? twoDecimals(Math.max(...ways)) : null
   return {
     length,
+    width: stroke ? twoDecimals(beadWidthMm(stroke.crossSectionMm2, stroke.to[2])) : null,
     bead: stroke ? twoDecimals(stroke.crossSectionMm2) : null,
     speed: feed ? twoDecimals(feed / 60) : null,
   }
@@ -30,7 +32,7 @@ function presently({ round }: Open, at: number): Record<'bead' | 'speed' | 'leng
 
 export function ShapePad({ request, open }: { request: Shape; open: Open }) {
   const { at } = request
-  const { bead, speed, length } = presently(open, at)
+  const { bead, width, speed, length } = presently(open, at)
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1 py-1">
       <NumberField
@@ -46,6 +48,13 @@ export function ShapePad({ request, open }: { request: Shape; open: Open }) {
         step={0.05}
         value={request.do === 'bead' ? request.areaMm2 : bead}
         onChange={areaMm2 => void propose({ do: 'bead', at, areaMm2 })}
+      />
+      <NumberField
+        name="or wide"
+        unit="mm"
+        step={0.05}
+        value={request.do === 'bead-width' ? request.widthMm : width}
+        onChange={widthMm => void propose({ do: 'bead-width', at, widthMm })}
       />
       <NumberField
         name="Speed"
