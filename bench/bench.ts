@@ -1,5 +1,5 @@
 // `npm run bench`: how long one round takes, beside merely splitting the same text at its line ends. Prints, judges nothing.
-import { demoJobs, demoMaterials, demoPrinters, demoScripts } from '../demo/load.ts'
+import { demoJobs, demoMaterials, demoPrinters } from '../demo/load.ts'
 import { check } from '../src/core/check/check.ts'
 import { explain } from '../src/core/explain/explain.ts'
 import { familyOf } from '../src/core/firmware/families.ts'
@@ -10,25 +10,9 @@ import { type EditRequest, planEdit } from '../src/core/runs/edit.ts'
 import { goRound } from '../src/core/runs/round.ts'
 import { passagesOf } from '../src/core/script/passages.ts'
 import { resolve } from '../src/core/script/resolve.ts'
+import { longScript } from './long.ts'
 
 const rounds = 300
-
-/** Dunlin's start script, its purge line laid again and again beside itself until the script has so many lines. */
-function longScript(wantedLines: number): string {
-  const lines = (demoScripts()[0]?.text ?? '').trimEnd().split('\n')
-  for (let i = 0; lines.length < wantedLines; i++) {
-    const x = (5 + i * 0.6).toFixed(2)
-    lines.push(
-      `; stroke ${i}`,
-      'G92 E0',
-      `G1 X${x} F3000`,
-      `G1 Y${i % 2 ? 20 : 170} E18.7 F1000`,
-      'G92 E0',
-      'M117 Purging',
-    )
-  }
-  return `${lines.slice(0, wantedLines).join('\n')}\n`
-}
 
 const text = longScript(400)
 const [printer, job, material] = [

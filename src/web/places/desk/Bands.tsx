@@ -45,11 +45,16 @@ const narrowest = 9
 
 type Props = { round: DeskRound; width: number; totalS: number; selection: Selection | null }
 
-/** Bands stand at their times; one that takes no time is still wide enough to see and press, and pushes the next aside. */
+/**
+ * Bands stand at their times; one that takes no time is still wide enough to see and press, and pushes the next aside. Where
+ * there are too many for that, only those that are wide enough by their time are drawn; the outline has them all.
+ */
 function layOut(passages: readonly Passage[], width: number, totalS: number) {
   let from = 0
-  return passages
-    .filter(({ enabled }) => enabled)
+  const awake = passages.filter(({ enabled }) => enabled)
+  const crowded = awake.length * narrowest > width
+  return awake
+    .filter(({ startS, endS }) => !crowded || ((endS - startS) / totalS) * width >= narrowest)
     .map(passage => {
       const left = Math.max(from, (passage.startS / totalS) * width)
       const right = Math.max((passage.endS / totalS) * width, left + narrowest)
