@@ -1,6 +1,6 @@
 // The Desk: one script written and rehearsed. Ribbon over everything; text, bed and findings below; the outcome along the bottom.
 import type { EditorView } from '@codemirror/view'
-import { useEffect, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { openNew, openSaved, selectLines, settingOf, useDesk } from '../../state/desk.ts'
 import { useOutline } from '../../state/outline.ts'
@@ -21,6 +21,8 @@ export function Desk() {
   const [editor, setEditor] = useState<EditorView | null>(null)
   const previewing = usePreview(({ preview, refusal }) => preview !== null || refusal !== null)
   const { outline } = useOutline()
+  const chosen = open?.chosen
+  const setting = useMemo(() => chosen && settingOf(things, chosen), [things, chosen])
   const wantedLine = Number(search.get('line'))
 
   useEffect(() => {
@@ -50,7 +52,6 @@ export function Desk() {
         </p>
       </div>
     )
-  const setting = open && settingOf(things, open.chosen)
   if (!open || !things || !setting) return <p className="p-6 text-soft">Opening the script…</p>
   return (
     <div className="flex h-full min-h-[640px] flex-col gap-2.5 px-6 pt-2 pb-1.5">

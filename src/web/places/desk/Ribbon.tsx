@@ -1,6 +1,6 @@
 // The ribbon: time along, temperatures up, passages as bands, messages as flags, and the playhead over it all.
 import { Flag } from 'lucide-react'
-import { type PointerEvent, useRef } from 'react'
+import { type PointerEvent, useDeferredValue, useRef } from 'react'
 import { celsius, clock, duration } from '../../../core/explain/words.ts'
 import { temperatureAt } from '../../../core/machine/heat.ts'
 import { commandAt } from '../../../core/machine/trace.ts'
@@ -21,13 +21,23 @@ export function Ribbon({ open, setting }: Props) {
   const [attach, { width }] = useSize()
   const { round, playheadS } = open
   const totalS = Math.max(round?.trace.totalS ?? 0, shortest)
+  // The curves are the dearest to draw, so while one types they come a moment after everything else.
+  const drawn = useDeferredValue(round)
   return (
     <section aria-label="Ribbon: time and temperatures" className="shrink-0 rounded-card border border-rule bg-raised">
       <div ref={attach} className="relative mx-2" style={{ height }}>
         {round && width > 0 && (
           <>
             <Bands round={round} width={width} totalS={totalS} selection={open.selection} />
-            <HeatChart round={round} setting={setting} width={width} height={height - 32} totalS={totalS} />
+            {drawn && (
+              <HeatChart
+                round={drawn}
+                setting={setting}
+                width={width}
+                height={height - 32}
+                totalS={Math.max(drawn.trace.totalS, shortest)}
+              />
+            )}
             <Flags round={round} width={width} totalS={totalS} />
             <Playhead round={round} width={width} totalS={totalS} at={playheadS} command={commandAtPlayhead(open)} />
           </>
