@@ -39,9 +39,9 @@ const shots: Shot[] = [
     prepare: async page => {
       await page.locator('.cm-line', { hasText: 'M109 S205' }).click()
       await page.getByRole('button', { name: 'Add' }).click()
-      await page.getByRole('menuitem', { name: /^Purge line/ }).click()
-      await page.getByRole('button', { name: 'front', exact: true }).click()
-      await page.getByText('edge=front').waitFor()
+      await page.getByRole('menuitem', { name: /^Purge by the print/ }).click()
+      await page.getByRole('button', { name: 'zigzag', exact: true }).click()
+      await page.getByText('pattern=zigzag').waitFor()
     },
   },
   {

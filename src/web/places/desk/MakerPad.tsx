@@ -101,8 +101,8 @@ function told(round: DeskRound, { maker, at }: Make): string {
   const parts = [
     strokes.length > 0 && `lays ${mm(laid, 1)}, bead ${area(thickest)}`,
     passage.pushedMm > 0 && `pushes ${mm(passage.pushedMm, 1)} of filament, ${plain(grams, 3)} g`,
-    `takes ${duration(passage.endS - passage.startS)}`,
+    passage.endS - passage.startS >= 0.05 && `takes ${duration(passage.endS - passage.startS)}`,
   ]
   const sentence = parts.filter(Boolean).join(' · ')
-  return `${sentence.charAt(0).toUpperCase()}${sentence.slice(1)}.`
+  return sentence && `${sentence.charAt(0).toUpperCase()}${sentence.slice(1)}.`
 }
