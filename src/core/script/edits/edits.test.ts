@@ -99,6 +99,17 @@ describe('arranging', () => {
     expect(round(twice).filament.pushedMm).toBe(48)
   })
 
+  it('does to the rehearsal just what it says', () => {
+    const gone = round(edited(three, seen => remove(seen, passage(seen, 'warm'))))
+    // Room to 200 °C takes 100 s on the test bench; the cold nozzle then pushes no less, it is only found to be cold.
+    expect(round(three).durations.totalS - gone.durations.totalS).toBeCloseTo(100, 6)
+    expect(gone.findings.map(({ rule }) => rule)).toContain('cold-extrude')
+    const moved = round(edited(three, seen => move(seen, seen.passages, passage(seen, 'warm'), true)))
+    expect(moved.durations).toEqual(round(three).durations)
+    const renamed = round(edited(three, seen => rename(seen, passage(seen, 'zero'), 'Find it')))
+    expect(renamed.trace).toEqual(round(three).trace)
+  })
+
   it('renames a heading within its decoration, or puts one there', () => {
     expect(edited(three, seen => rename(seen, passage(seen, 'zero'), 'Find it'))).toBe(
       three.replace('; --- zero ---', '; --- Find it ---'),
@@ -162,6 +173,13 @@ describe('repair', () => {
     expect(edited('M140 S60M104 S200 G28 ; “all” – at once\nG1 X−3 Z0,3\u00a0F600', repair)).toBe(
       'M140 S60\nM104 S200\nG28 ; “all” – at once\nG1 X-3 Z0.3 F600',
     )
+  })
+
+  it('gives the rehearsal that was meant', () => {
+    const meant = 'M83\nG28\nM109 S200\nG1 X10 Y20 Z0.3 F3000\nG1 Y120 E12 F1200\n'
+    const pasted = 'M83G28 M109 S200\nG1 X10\u00a0Y20 Z0,3 F3000G1 Y120 E12 F1200\n'
+    expect(round(pasted).strokes).toEqual([])
+    expect(round(edited(pasted, repair)).trace).toEqual(round(meant).trace)
   })
 
   it('finds nothing to do in a sound script, and after itself', () => {

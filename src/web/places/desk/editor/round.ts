@@ -117,10 +117,17 @@ function slursOf(passages: readonly Passage[]): Map<number, { part: Slur; asleep
   return slurs
 }
 
-const slurField = StateField.define<ReturnType<typeof slursOf>>({
-  create: () => new Map(),
+type Slurs = ReturnType<typeof slursOf>
+
+/** Whole passages, and what they are made of. */
+const slurField = StateField.define<{ whole: Slurs; parts: Slurs }>({
+  create: () => ({ whole: new Map(), parts: new Map() }),
   update(slurs, transaction) {
-    for (const effect of transaction.effects) if (effect.is(putRound)) return slursOf(effect.value.passages)
+    for (const effect of transaction.effects)
+      if (effect.is(putRound)) {
+        const { passages } = effect.value
+        return { whole: slursOf(passages), parts: slursOf(passages.flatMap(({ parts }) => parts)) }
+      }
     return slurs
   },
 })
@@ -144,14 +151,15 @@ class SlurMarker extends GutterMarker {
   }
 }
 
-const slurGutter = gutter({
-  class: 'cm-slurs',
-  lineMarker(view, block) {
-    const slur = view.state.field(slurField).get(view.state.doc.lineAt(block.from).number)
-    return slur ? new SlurMarker(`cm-slur-${slur.part}${slur.asleep ? ' cm-slur-asleep' : ''}`) : null
-  },
-  lineMarkerChange: update => update.transactions.some(({ effects }) => effects.some(effect => effect.is(putRound))),
-})
+const slurGutter = (level: 'whole' | 'parts') =>
+  gutter({
+    class: `cm-slurs cm-slurs-${level}`,
+    lineMarker(view, block) {
+      const slur = view.state.field(slurField)[level].get(view.state.doc.lineAt(block.from).number)
+      return slur ? new SlurMarker(`cm-slur-${slur.part}${slur.asleep ? ' cm-slur-asleep' : ''}`) : null
+    },
+    lineMarkerChange: update => update.transactions.some(({ effects }) => effects.some(effect => effect.is(putRound))),
+  })
 
 const lintSeverity = { error: 'error', warning: 'warning', advice: 'info' } as const
 
@@ -174,4 +182,11 @@ export function showRound(view: EditorView, round: DeskRound): void {
   view.dispatch(setDiagnostics(view.state, diagnostics(view.state, round.findings)))
 }
 
-export const roundExtension: Extension = [saysField, selectionField, passagesField, slurField, slurGutter]
+export const roundExtension: Extension = [
+  saysField,
+  selectionField,
+  passagesField,
+  slurField,
+  slurGutter('whole'),
+  slurGutter('parts'),
+]

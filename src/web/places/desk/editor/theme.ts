@@ -29,6 +29,7 @@ export const editorTheme = EditorView.theme({
   '.cm-moves': { color: 'var(--move)', fontWeight: '700' },
   '.cm-says-asleep > span': { fontStyle: 'italic' },
   '.cm-slurs': { width: '12px' },
+  '.cm-slurs-parts': { width: '8px', opacity: '0.75' },
   '.cm-slurs .cm-gutterElement': { marginLeft: '3px', boxSizing: 'border-box' },
   '.cm-slur-first': {
     borderLeft: slur,
