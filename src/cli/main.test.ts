@@ -24,11 +24,11 @@ describe('the terminal', () => {
   it('rehearses standard input and gives the contract’s numbers', () => {
     const answer = cli(
       ['rehearse', '-', '--printer', 'dunlin', '--json'],
-      'G28\nM109 S200\nG92 E0\nG1 X10 Y20 Z0.3 F3000\nG1 Y120 E12.5 F1200\n',
+      'G28\nM109 S200\nG92 E0\nG1 X10 Y20 Z0.3 F3000\nM400\nG1 Y120 E12.5 F1200\n',
     )
     expect(answer.status).toBe(0)
     const json = JSON.parse(answer.out)
-    // 12.5 mm of 1.75 mm filament over 100 mm: 0.3006602 mm²; Dunlin prints with 1000 mm/s²: 5.02 s
+    // 12.5 mm of 1.75 mm filament over 100 mm: 0.3006602 mm²; from rest, Dunlin prints with 1000 mm/s²: 5.02 s
     expect(json.strokes).toHaveLength(1)
     expect(json.strokes[0].cross_section_mm2).toBeCloseTo(0.3006602, 6)
     expect(json.strokes[0].seconds).toBeCloseTo(5.02, 6)

@@ -15,7 +15,6 @@ import {
   row,
   settings,
   tool,
-  tuning,
 } from './entries.ts'
 import type { CommandSpec } from './spec.ts'
 
@@ -159,7 +158,7 @@ export const limits: CommandSpec[] = [
   row(
     'M205',
     'How sharply corners are taken',
-    tuning,
+    { does: 'corners', speed: null },
     [
       ...each('XYZE', 'mm/s'),
       num('J', 'corner deviation', 'mm'),

@@ -77,7 +77,9 @@ export type Effect =
   /** `perSecond` turns the number as written into mm/s or mm/s². */
   | { does: 'limits'; of: LimitKind; perSecond: number }
   | { does: 'move-acceleration' }
-  | { does: 'overall-limits'; speed: string; acceleration: string }
+  | { does: 'overall-limits'; speed: string; acceleration: string; corners: string | null }
+  /** How sharply corners are taken: by letters, or by a speed under this key. */
+  | { does: 'corners'; speed: string | null }
   | { does: 'soft-limits'; by: string }
   | { does: 'feed-override' }
   | { does: 'flow-override' }

@@ -30,6 +30,22 @@ export function setMoveAcceleration(recorder: Recorder, command: Command): void 
   })
 }
 
+/** Changes the way of taking corners that the machine has: each axis's jerk, the deviation (J), or the speed under a key. */
+export function setCorners(recorder: Recorder, command: Command, speedKey: string | null): void {
+  const { corner } = recorder.modes
+  const speed = speedKey === null ? null : numberOf(command, speedKey)
+  if (speed !== null && speed > 0) recorder.set({ corner: { kind: 'speed', mmS: speed } })
+  if (speedKey !== null) return
+  const deviation = numberOf(command, 'J')
+  if (deviation !== null && deviation > 0) recorder.set({ corner: { kind: 'deviation', mm: deviation } })
+  else if (corner.kind === 'jerk') {
+    const jerk = { ...corner }
+    for (const axis of ['x', 'y', 'z', 'e'] as const)
+      jerk[axis] = positive(numberOf(command, axis.toUpperCase()), jerk[axis])
+    recorder.set({ corner: jerk })
+  }
+}
+
 /** One speed and one acceleration for X and Y together, and for whatever is moved. */
 export function setOverallLimits(recorder: Recorder, speedMmS: number | null, accelerationMmS2: number | null): void {
   const { speedLimits, acceleration } = recorder.modes

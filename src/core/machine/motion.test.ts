@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { round } from '../testing/stage.ts'
 import { arcPath } from './arc.ts'
-import { alongPath, secondsFromRestToRest } from './motion.ts'
+import { alongPath } from './motion.ts'
+import { type Corner, cornerSpeed, secondsBetween } from './planner.ts'
 
 const ready = ['G28', 'G1 X0 Y0 Z10 F6000']
 const lastStrokeOrMove = (lines: string[]) => {
@@ -12,16 +13,102 @@ const lastStrokeOrMove = (lines: string[]) => {
 describe('one move from rest to rest', () => {
   it('takes L/v + v/a where it reaches its speed', () => {
     // 100 mm at 50 mm/s with 1000 mm/s²: v²/a = 2.5 mm < 100, so 2 + 0.05 s
-    expect(secondsFromRestToRest(100, 50, 1000)).toBeCloseTo(2.05, 9)
+    expect(secondsBetween(100, 50, 1000, 0, 0)).toBeCloseTo(2.05, 9)
   })
 
   it('takes 2·√(L/a) where it does not', () => {
     // 1.6 mm at 50 mm/s with 1000 mm/s²: 2.5 > 1.6, so 2·√0.0016 = 0.08 s
-    expect(secondsFromRestToRest(1.6, 50, 1000)).toBeCloseTo(0.08, 9)
+    expect(secondsBetween(1.6, 50, 1000, 0, 0)).toBeCloseTo(0.08, 9)
   })
 
   it('is the same both ways where the two meet, at L = v²/a', () => {
-    expect(secondsFromRestToRest(2.5, 50, 1000)).toBeCloseTo(2 * Math.sqrt(2.5 / 1000), 12)
+    expect(secondsBetween(2.5, 50, 1000, 0, 0)).toBeCloseTo(2 * Math.sqrt(2.5 / 1000), 12)
+  })
+})
+
+describe('one move from a speed to another', () => {
+  it('from 20 to 30 mm/s over 100 mm at 50: (50−20)/1000 + (50−30)/1000 s of ramps of 1.05 and 0.8 mm, the rest at 50', () => {
+    expect(secondsBetween(100, 50, 1000, 20, 30)).toBeCloseTo(0.03 + 0.02 + (100 - 1.05 - 0.8) / 50, 9)
+  })
+
+  it('without room for 50 it tops out at √((2·1000·1 + 20² + 30²)/2) = 40.62 mm/s', () => {
+    const top = Math.sqrt((2000 + 400 + 900) / 2)
+    expect(secondsBetween(1, 50, 1000, 20, 30)).toBeCloseTo((top - 20 + top - 30) / 1000, 9)
+  })
+})
+
+describe('corners', () => {
+  const x = { x: 1, y: 0, z: 0, e: 0 }
+  const y = { x: 0, y: 1, z: 0, e: 0 }
+  const half = { x: Math.SQRT1_2, y: Math.SQRT1_2, z: 0, e: 0 }
+  const back = { x: -1, y: 0, z: 0, e: 0 }
+
+  it('round a right angle are taken at the speed said for it', () => {
+    expect(cornerSpeed({ kind: 'speed', mmS: 5 }, 1000, x, y)).toBeCloseTo(5, 9)
+  })
+
+  it('by deviation: v² = 1000 · 0.02 · s/(1−s); at 90° s = √½, so 20 · 2.41421 = 48.2843', () => {
+    expect(cornerSpeed({ kind: 'deviation', mm: 0.02 }, 1000, x, y)).toBeCloseTo(Math.sqrt(48.2843), 4)
+  })
+
+  it('by jerk: at 45° X loses 0.2929 of its speed and Y gains 0.7071, so 8 mm/s allow 8/0.7071 = 11.31', () => {
+    const corner: Corner = { kind: 'jerk', x: 8, y: 8, z: 1, e: 5 }
+    expect(cornerSpeed(corner, 1000, x, half)).toBeCloseTo(11.3137, 4)
+    expect(cornerSpeed(corner, 1000, x, back)).toBeCloseTo(4, 9)
+  })
+
+  it('straight on are none, right back are a stop, and so is filament alone', () => {
+    const corner: Corner = { kind: 'speed', mmS: 5 }
+    expect(cornerSpeed(corner, 1000, x, x)).toBe(Number.POSITIVE_INFINITY)
+    expect(cornerSpeed(corner, 1000, x, back)).toBe(0)
+    expect(cornerSpeed(corner, 1000, x, { x: 0, y: 0, z: 0, e: -1 })).toBe(0)
+  })
+})
+
+describe('look-ahead', () => {
+  const moving = (lines: string[]) => round([...ready, ...lines]).durations.movingS - round(ready).durations.movingS
+
+  it('takes a line cut in 100 pieces as long as in one', () => {
+    const pieces = Array.from({ length: 100 }, (_, i) => `G1 X${i + 1} F6000`)
+    // 100 mm at 100 mm/s with 2000 mm/s²: 1 + 0.05 s
+    expect(moving(['G1 X100 F6000'])).toBeCloseTo(1.05, 6)
+    expect(moving(pieces)).toBeCloseTo(1.05, 4)
+  })
+
+  it('still does when there are more pieces than it looks at together', () => {
+    const pieces = Array.from({ length: 9000 }, (_, i) => `G1 X${((i + 1) / 50).toFixed(2)} F6000`)
+    expect(moving(pieces)).toBeCloseTo(1.85, 4)
+  })
+
+  it('takes a square of 50 mm with corners at 5 mm/s: ramps of 2.5 or 2.49375 mm at 100 mm/s, 2000 mm/s²', () => {
+    // Outer legs go from 0 to 5 and the other way round: (100 + 95)/2000 s of ramps, 2.5 + 2.49375 mm; inner legs 5 to 5.
+    const outer = 195 / 2000 + (50 - 2.5 - 2.49375) / 100
+    const inner = 190 / 2000 + (50 - 2 * 2.49375) / 100
+    const square = ['G1 X50 F6000', 'G1 Y50', 'G1 X0', 'G1 Y0']
+    expect(moving(square)).toBeCloseTo(2 * outer + 2 * inner, 9)
+  })
+
+  it('stops where the script waits, and goes on from rest', () => {
+    expect(moving(['G1 X50 F6000', 'M400', 'G1 X100'])).toBeCloseTo(2 * 0.55, 6)
+    expect(moving(['G1 X50 F6000', 'G4 S2', 'G1 X100'])).toBeCloseTo(2 * 0.55, 6)
+    expect(moving(['G1 X50 F6000', 'M117 half way', 'G1 X100'])).toBeCloseTo(1.05, 6)
+  })
+
+  it('tells each line and message its time', () => {
+    const { trace } = round([...ready, 'G1 X50 F6000', 'M117 half way', 'G1 X100', 'G4 S1'])
+    const last = trace.rows.count - 1
+    const half = trace.messages[0]?.at ?? 0
+    // 47.5 mm of the first half at full speed after a ramp of 2.5: 0.05 + 0.475 s after it began.
+    expect(half - (trace.rows.start[2] as number)).toBeCloseTo(0.525, 6)
+    expect(trace.rows.end[2]).toBe(half)
+    expect(trace.rows.end[last]).toBeCloseTo((trace.rows.start[2] as number) + 1.05 + 1, 6)
+  })
+
+  it('takes the corner limits that the script sets', () => {
+    const corner = (line: string) => moving([line, 'G1 X50 F6000', 'G1 Y50'])
+    // Slower round the corner takes longer; a line that names nothing changes nothing.
+    expect(corner('M205 J0.5')).toBeLessThan(corner('M205'))
+    expect(corner('M205 J0.001')).toBeGreaterThan(corner('M205'))
   })
 })
 

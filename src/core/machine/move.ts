@@ -2,7 +2,8 @@
 import { type Command, numberOf } from '../gcode/line.ts'
 import { type Axis, axes } from '../model/printer.ts'
 import { arcPath } from './arc.ts'
-import { type AxisLimits, alongPath, secondsFromRestToRest } from './motion.ts'
+import { type AxisLimits, alongPath } from './motion.ts'
+import type { PlannedMove } from './planner.ts'
 import type { Recorder } from './recorder.ts'
 import type { StepKind } from './trace.ts'
 
@@ -59,30 +60,32 @@ export function runMove(recorder: Recorder, command: Command): void {
     else if (named) recorder.step('travel', 0)
     return
   }
-  recorder.step(
-    kindOf(filamentMm),
-    seconds(recorder, lengthMm, { x: dx, y: dy, z: dz, e: filamentMm }, feedMmS),
-    filamentMm,
-  )
+  const change = { x: dx, y: dy, z: dz, e: filamentMm }
+  recorder.move(kindOf(filamentMm), planned(recorder, lengthMm, change, feedMmS), filamentMm)
 }
 
 const kindOf = (filamentMm: number): StepKind => (filamentMm > 0 ? 'extrude' : filamentMm < 0 ? 'retract' : 'travel')
 
-/** Seconds for a path of `lengthMm` whose axes change by `change` mm, from rest to rest. */
-function seconds(recorder: Recorder, lengthMm: number, change: AxisLimits, feedMmS: number): number {
+/** A path of `lengthMm` whose axes change by `change` mm, within the limits of each axis. */
+function planned(recorder: Recorder, lengthMm: number, change: AxisLimits, feedMmS: number): PlannedMove {
   const { acceleration, speedLimits, accelerationLimits } = recorder.modes
   const shares = { x: change.x / lengthMm, y: change.y / lengthMm, z: change.z / lengthMm, e: change.e / lengthMm }
   const speed = alongPath(feedMmS, shares, speedLimits)
   const wanted = change.e === 0 ? acceleration.travel : acceleration.print
-  return secondsFromRestToRest(lengthMm, speed, alongPath(wanted, shares, accelerationLimits))
+  return { length: lengthMm, speed, acceleration: alongPath(wanted, shares, accelerationLimits), shares }
 }
 
 /** Filament alone: pushed forward or drawn back while the head stands. */
 export function runFilament(recorder: Recorder, filamentMm: number, speedMmS: number): void {
   const { acceleration, speedLimits, accelerationLimits } = recorder.modes
   const speed = Math.min(speedMmS, speedLimits.e)
-  const time = secondsFromRestToRest(Math.abs(filamentMm), speed, Math.min(acceleration.retract, accelerationLimits.e))
-  recorder.step(filamentMm > 0 ? 'push' : 'retract', time, filamentMm)
+  const move: PlannedMove = {
+    length: Math.abs(filamentMm),
+    speed,
+    acceleration: Math.min(acceleration.retract, accelerationLimits.e),
+    shares: { x: 0, y: 0, z: 0, e: Math.sign(filamentMm) },
+  }
+  recorder.move(filamentMm > 0 ? 'push' : 'retract', move, filamentMm)
 }
 
 export function runArc(recorder: Recorder, command: Command, clockwise: boolean): void {
@@ -100,11 +103,17 @@ export function runArc(recorder: Recorder, command: Command, clockwise: boolean)
   }
   const feedMmS = takeFeed(recorder, command)
   const filamentMm = takeFilament(recorder, command)
-  // In the plane an axis carries, at worst, all of the arc's length somewhere along it.
-  const change = { x: path.lengthMm, y: path.lengthMm, z: across(from.z, target.z), e: filamentMm }
-  const time = seconds(recorder, path.lengthMm, change, feedMmS)
+  const count = path.points.length
+  let before = from
   for (const point of path.points) {
+    const change = {
+      x: across(before.x, point.x),
+      y: across(before.y, point.y),
+      z: across(before.z, point.z),
+      e: filamentMm / count,
+    }
     recorder.position = point
-    recorder.step(kindOf(filamentMm), time / path.points.length, filamentMm / path.points.length)
+    recorder.move(kindOf(filamentMm), planned(recorder, path.lengthMm / count, change, feedMmS), filamentMm / count)
+    before = point
   }
 }

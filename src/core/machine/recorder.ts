@@ -1,6 +1,7 @@
 // Grows a trace while a rehearsal runs: typed columns that double when they are full.
 
 import { bedLump, chamberLump, type HeaterHistory, type Lump, leg, nozzleLump, roomC, temperatureAt } from './heat.ts'
+import { type PlannedMove, Planner } from './planner.ts'
 import { type Beginning, beginning as beginningOf, type Modes, type Position, type Stage } from './state.ts'
 import { type CommandRows, type Message, type StepKind, type Steps, stepKinds, type Trace } from './trace.ts'
 
@@ -58,6 +59,13 @@ export class Recorder {
   counterMm: number
   line = 0
   stopped: Trace['stopped'] = null
+  /** Moves that have been recorded and wait for the moves after them to be timed. */
+  private readonly planner = new Planner()
+  /** The first step, row and message whose times are not settled yet. */
+  private readonly unsettled = { step: 0, row: 0, message: 0 }
+  /** For each message, how many steps were there when it came. */
+  private readonly messageSteps: number[] = []
+  private rowOpen = false
 
   constructor(stage: Stage) {
     this.stage = stage
@@ -81,6 +89,7 @@ export class Recorder {
     const { rows } = this
     if (rows.count === rows.line.length) resize(rows, rows.count * 2)
     this.line = line
+    this.rowOpen = true
     rows.line[rows.count] = line
     rows.start[rows.count] = this.now
     rows.firstStep[rows.count] = this.steps.count
@@ -92,13 +101,61 @@ export class Recorder {
     rows.counter[rows.count] = this.counterMm
     rows.modes.push(this.modes)
     rows.count++
+    this.rowOpen = false
   }
 
-  /** Records that the machine spends `seconds` doing `kind` and then stands at the present position. */
+  /** Records that the machine comes to rest, spends `seconds` doing `kind` and then stands at the present position. */
   step(kind: StepKind, seconds: number, filamentMm = 0): void {
+    this.comeToRest()
+    this.now += seconds
+    this.put(kind, filamentMm)
+    this.unsettled.step = this.steps.count
+  }
+
+  /** Records a move to the present position; how long it takes shows when the moves after it are known. */
+  move(kind: StepKind, move: PlannedMove, filamentMm: number): void {
+    this.put(kind, filamentMm)
+    if (this.planner.add(move, this.modes.corner)) this.settle(this.planner.settle(false))
+  }
+
+  message(text: string): void {
+    this.messages.push({ line: this.line, text, at: this.now })
+    this.messageSteps.push(this.steps.count)
+  }
+
+  /** Ends all moves that wait, so that `now` is the time when the machine stands still. */
+  comeToRest(): void {
+    if (this.planner.count > 0) this.settle(this.planner.settle(true))
+    this.settleRows()
+  }
+
+  private settle(seconds: Float64Array): void {
+    const { steps, unsettled } = this
+    for (const each of seconds) {
+      this.now += each
+      steps.end[unsettled.step++] = this.now
+    }
+  }
+
+  /** Rows and messages begin and end when the steps around them do. */
+  private settleRows(): void {
+    const { rows, steps, unsettled, messages, messageSteps } = this
+    const after = (count: number): number => (count > 0 ? (steps.end[count - 1] as number) : 0)
+    const last = this.rowOpen ? rows.count : rows.count - 1
+    for (let row = unsettled.row; row <= last; row++) {
+      rows.start[row] = after(rows.firstStep[row] as number)
+      if (row < rows.count) rows.end[row] = row < last ? after(rows.firstStep[row + 1] as number) : after(steps.count)
+    }
+    unsettled.row = rows.count
+    for (; unsettled.message < messages.length; unsettled.message++) {
+      const message = messages[unsettled.message] as Message
+      message.at = after(messageSteps[unsettled.message] as number)
+    }
+  }
+
+  private put(kind: StepKind, filamentMm: number): void {
     const { steps } = this
     if (steps.count === steps.kind.length) resize(steps, steps.count * 2)
-    this.now += seconds
     const at = steps.count++
     steps.command[at] = this.rows.count
     steps.kind[at] = kindCode[kind]
@@ -116,6 +173,7 @@ export class Recorder {
 
   /** Gives a heater a new target from now on. */
   aim(history: HeaterHistory, targetC: number): void {
+    this.comeToRest()
     const last = history.legs.at(-1)
     if (last?.targetC === targetC) return
     const next = leg(history.lump, this.now, temperatureAt(history, this.now), targetC)
@@ -124,6 +182,7 @@ export class Recorder {
   }
 
   finish(): Trace {
+    this.comeToRest()
     resize(this.steps, this.steps.count)
     resize(this.rows, this.rows.count)
     const { beginning, steps, rows, nozzles, bed, chamber, messages, now, stopped } = this

@@ -12,9 +12,9 @@ describe('filament', () => {
   const purge = ['G28', 'M109 S200', 'G92 E0', 'G1 X10 Y20 Z0.3 F3000', 'G1 Y120 E12.5 F1200', 'G1 E10 F1200', 'G1 E11']
 
   it('lays 12.5 mm over 100 mm as a bead of 0.30066 mm²', () => {
-    // 12.5 · 2.405282 / 100 = 0.3006602 mm²; 100 mm at 20 mm/s, 1000 mm/s²: 5.02 s; 30.06602 mm³ / 5.02 s = 5.98925 mm³/s
-    const [stroke] = round(purge).strokes
-    expect(stroke).toMatchObject({ line: 5, from: [10, 20, 0.3], to: [10, 120, 0.3] })
+    // 12.5 · 2.405282 / 100 = 0.3006602 mm²; 100 mm from rest at 20 mm/s, 1000 mm/s²: 5.02 s; 30.06602 mm³ / 5.02 s = 5.98925 mm³/s
+    const [stroke] = round(purge.toSpliced(4, 0, 'M400')).strokes
+    expect(stroke).toMatchObject({ line: 6, from: [10, 20, 0.3], to: [10, 120, 0.3] })
     expect(stroke?.crossSectionMm2).toBeCloseTo(0.3006602, 6)
     expect(stroke?.flowMm3S).toBeCloseTo(5.98925, 4)
   })

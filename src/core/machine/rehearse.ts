@@ -3,7 +3,7 @@ import { type Effect, specOf, toolNumber } from '../firmware/spec.ts'
 import { type Command, numberOf, textOf } from '../gcode/line.ts'
 import { axes } from '../model/printer.ts'
 import { runHeat, runWaitForHeaters, turnHeatersOff } from './heaters.ts'
-import { setLimits, setMoveAcceleration, setOverallLimits } from './limits.ts'
+import { setCorners, setLimits, setMoveAcceleration, setOverallLimits } from './limits.ts'
 import { runArc, runFilament, runMove } from './move.ts'
 import { Recorder } from './recorder.ts'
 import { runAlign, runHome, runMotors, runProbe, runProbePoint } from './sense.ts'
@@ -118,11 +118,7 @@ function runEffect(recorder: Recorder, command: Command, effect: Effect): void {
       break
     }
     case 'message':
-      recorder.messages.push({
-        line: recorder.line,
-        text: (effect.key ? textOf(command, effect.key) : command.message) ?? '',
-        at: recorder.now,
-      })
+      recorder.message((effect.key ? textOf(command, effect.key) : command.message) ?? '')
       break
     case 'limits':
       setLimits(recorder, command, effect.of, effect.perSecond)
@@ -132,6 +128,10 @@ function runEffect(recorder: Recorder, command: Command, effect: Effect): void {
       break
     case 'overall-limits':
       setOverallLimits(recorder, numberOf(command, effect.speed), numberOf(command, effect.acceleration))
+      if (effect.corners !== null) setCorners(recorder, command, effect.corners)
+      break
+    case 'corners':
+      setCorners(recorder, command, effect.speed)
       break
     case 'soft-limits': {
       const on = numberOf(command, effect.by)
@@ -162,6 +162,8 @@ function runEffect(recorder: Recorder, command: Command, effect: Effect): void {
       recorder.set(recorder.remembered.get(stateName(command, effect.by)) ?? {})
       break
     case 'wait-for-moves':
+      recorder.comeToRest()
+      break
     case 'change-filament':
     case 'pause':
     case 'park':

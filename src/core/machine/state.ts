@@ -6,6 +6,7 @@ import type { Printer } from '../model/printer.ts'
 import type { Moment } from '../model/script.ts'
 import { roomC } from './heat.ts'
 import type { AxisLimits } from './motion.ts'
+import type { Corner } from './planner.ts'
 
 /** Everything but position and temperature. Never changed in place: each change makes a new one, so they can be shared. */
 export type Modes = Readonly<{
@@ -34,6 +35,8 @@ export type Modes = Readonly<{
   speedLimits: Readonly<AxisLimits>
   accelerationLimits: Readonly<AxisLimits>
   acceleration: Readonly<{ print: number; travel: number; retract: number }>
+  /** How sharply corners are taken. */
+  corner: Corner
 }>
 
 export type Position = { x: number; y: number; z: number }
@@ -84,6 +87,7 @@ export function beginning({ printer, material, job, moment }: Stage): Beginning 
     speedLimits: { ...printer.highestSpeedMmS },
     accelerationLimits: { ...printer.highestAccelerationMmS2 },
     acceleration: { ...printer.accelerationMmS2 },
+    corner: printer.corner,
   }
   const area = areaOn(job, printer)
   return {

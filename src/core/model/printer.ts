@@ -15,6 +15,12 @@ const Span = v.pipe(
 
 const Axes = v.object({ x: positive, y: positive, z: positive, e: positive })
 
+const Corner = v.variant('kind', [
+  v.object({ kind: v.literal('jerk'), x: positive, y: positive, z: positive, e: positive }),
+  v.object({ kind: v.literal('deviation'), mm: positive }),
+  v.object({ kind: v.literal('speed'), mmS: positive }),
+])
+
 const Tool = v.object({
   name: v.string(),
   nozzleMm: positive,
@@ -72,6 +78,8 @@ export const Printer = v.object({
   highestSpeedMmS: Axes,
   highestAccelerationMmS2: Axes,
   accelerationMmS2: v.object({ print: positive, travel: positive, retract: positive }),
+  /** How sharply corners are taken: what each axis takes at once, how far a corner is cut, or the speed round a right angle. */
+  corner: v.optional(Corner, { kind: 'speed', mmS: 5 }),
   homing: v.object({
     /** Where the head stands after all axes have been homed, mm. */
     at: v.object({ x: mm, y: mm, z: mm }),

@@ -120,6 +120,7 @@ export function purposeOf(line: Line, trace: Trace | null, command: number, stag
     case 'soft-limits':
       return 'limits'
     case 'overall-limits':
+    case 'corners':
       return 'limits'
     case 'tool':
     case 'change-filament':

@@ -18,6 +18,7 @@ export const printer: Printer = {
   bed: { x: [0, 200], y: [0, 200] },
   highestSpeedMmS: { x: 500, y: 500, z: 10, e: 50 },
   highestAccelerationMmS2: { x: 5000, y: 5000, z: 100, e: 5000 },
+  corner: { kind: 'speed', mmS: 5 },
   accelerationMmS2: { print: 1000, travel: 2000, retract: 500 },
   homing: { at: { x: 0, y: 0, z: 10 }, speedMmS: { x: 50, y: 50, z: 10 } },
   probe: { kind: 'touch', offset: { x: 0, y: 0 }, grid: { x: 3, y: 3 }, insetMm: 20, secondsPerPoint: 2 },

@@ -34,7 +34,7 @@ export const state: CommandSpec[] = [
   row(
     'SET_VELOCITY_LIMIT',
     'Limits of speed and acceleration',
-    { does: 'overall-limits', speed: 'VELOCITY', acceleration: 'ACCEL' },
+    { does: 'overall-limits', speed: 'VELOCITY', acceleration: 'ACCEL', corners: 'SQUARE_CORNER_VELOCITY' },
     [
       num('VELOCITY', 'speed', 'mm/s'),
       num('ACCEL', 'acceleration', 'mm/s²'),
