@@ -32,7 +32,9 @@ describe('the terminal', () => {
     expect(json.strokes).toHaveLength(1)
     expect(json.strokes[0].cross_section_mm2).toBeCloseTo(0.3006602, 6)
     expect(json.strokes[0].seconds).toBeCloseTo(5.02, 6)
-    expect(json.duration.heating_s).toBeCloseTo(95, 6)
+    // 200 °C in 95 s, towards 500: τ = 95/ln(480/300) = 202.126 s. The board waits until 199 °C, τ·ln(480/301) = 94.327 s,
+    // and 5 s more.
+    expect(json.duration.heating_s).toBeCloseTo(99.327, 3)
     expect(json.end).toMatchObject({
       position: { x: 10, y: 120, z: 0.3, e: 12.5 },
       nozzle_targets: [200],

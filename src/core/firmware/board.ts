@@ -46,6 +46,7 @@ export const board: FirmwareFamily = {
     loadMeshNumber: number => `M420 S1 L${number}`,
     probeBed: 'G29',
   },
+  waits: { windowC: 1, dwellS: 5 },
   mostBlends: 16,
   namesMayBeMacros: false,
 }

@@ -130,6 +130,7 @@ export const dispensing: FirmwareFamily = {
     loadMeshNumber: null,
     probeBed: 'G29',
   },
+  waits: { windowC: 2, dwellS: 0 },
   mostBlends: null,
   namesMayBeMacros: false,
 }

@@ -41,6 +41,7 @@ export const host: FirmwareFamily = {
     loadMeshNumber: number => `BED_MESH_PROFILE LOAD=mesh_${number}`,
     probeBed: 'BED_MESH_CALIBRATE',
   },
+  waits: { windowC: 1, dwellS: 0 },
   mostBlends: null,
   namesMayBeMacros: true,
 }

@@ -42,6 +42,7 @@ export const macroFile: FirmwareFamily = {
     loadMeshNumber: number => `G29 S1 P"mesh-${number}.csv"`,
     probeBed: 'G29 S0',
   },
+  waits: { windowC: 2.5, dwellS: 0 },
   mostBlends: null,
   namesMayBeMacros: false,
 }

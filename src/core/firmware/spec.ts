@@ -132,6 +132,8 @@ export type FirmwareFamily = {
   homingOrder: readonly Axis[]
   /** How this family is told to use the kept mesh, one of several (null where it keeps only one), and to probe afresh. */
   phrases: { loadMesh: string; loadMeshNumber: ((number: number) => string) | null; probeBed: string }
+  /** When a wait for a heater ends: within so many °C of the target, for so many seconds. */
+  waits: { windowC: number; dwellS: number }
   /** How many blends of a mixing hot end it keeps as tools of their own; null where it has no such table. */
   mostBlends: number | null
   /** Whether a name that the table lacks may be a macro of this one printer. */

@@ -85,7 +85,7 @@ describe('the macro-file family', () => {
 })
 
 describe('a heated chamber', () => {
-  const chamber = { highestC: 60, secondsTo40: 600, secondsCooling40To30: 900 }
+  const chamber = { highestC: 60, secondsTo40: 600, secondsCooling40To30: 900, heated: true, bedShare: 0.25 }
   const heaters = round('').stage.printer.heaters
   it('is waited for the time that was measured', () => {
     expect(round('M191 S40', 'start', { heaters: { ...heaters, chamber } }).durations.heatingS).toBeCloseTo(600, 6)

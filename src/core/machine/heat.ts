@@ -1,4 +1,5 @@
-// How a heater warms and cools: one lump, exact between changes, fitted to times that a person measured.
+// How a heater warms and cools: one lump, exact between changes, fitted to times that a person measured; and a bed's surface,
+// which follows its plate.
 import type { Printer } from '../model/printer.ts'
 
 export const roomC = 20
@@ -9,8 +10,20 @@ const nozzleFullPowerC = 500
 /** A heater that runs towards `fullPowerC` with time constant `warmS` when on, and towards the room with `coolS` when off. */
 export type Lump = { fullPowerC: number; warmS: number; coolS: number }
 
-/** A stretch of time with one target. From `at`, starting at `fromC`, the heater reaches `targetC` after `reachS` and holds it. */
-export type Leg = { at: number; fromC: number; targetC: number; reachS: number }
+/**
+ * A stretch of time with one target. From `at`, starting at `fromC`, the heater reaches `targetC` after `reachS` and holds it.
+ * While it is `paused` (the supply feeds another heater) it cools whatever it is told to hold, and never reaches it.
+ */
+export type Leg = {
+  at: number
+  fromC: number
+  targetC: number
+  reachS: number
+  lump: Lump
+  paused: boolean
+  /** What follows the heater, as a bed's surface and the air over it, at the beginning of the stretch. */
+  followC: readonly number[]
+}
 
 /**
  * Seconds an exponential towards `endC` takes from `fromC` to `toC`: τ·ln((end − from)/(end − to)).
@@ -63,29 +76,78 @@ export function chamberLump(heater: NonNullable<Printer['heaters']['chamber']>):
   }
 }
 
+/** What the heater goes to: its target, and the room's temperature when it is off or paused. */
+const goesTo = ({ targetC, paused }: Pick<Leg, 'targetC' | 'paused'>): number =>
+  paused ? roomC : Math.max(targetC, roomC)
+
 /** Begins a stretch at time `at` from `fromC` towards `targetC`; a target below the room means off. */
-export function leg(lump: Lump, at: number, fromC: number, targetC: number): Leg {
-  const aim = Math.max(targetC, roomC)
-  const reachS =
-    aim >= fromC
-      ? secondsTowards(lump.fullPowerC, lump.warmS, fromC, aim)
-      : secondsTowards(roomC, lump.coolS, fromC, aim)
-  return { at, fromC, targetC, reachS }
+export function leg(
+  lump: Lump,
+  at: number,
+  fromC: number,
+  targetC: number,
+  paused = false,
+  followC: readonly number[] = [],
+): Leg {
+  const stretch = { at, fromC, targetC, lump, paused, followC }
+  return { ...stretch, reachS: paused ? Number.POSITIVE_INFINITY : secondsTo(stretch, goesTo(stretch)) }
+}
+
+/** Seconds from a stretch's beginning until the heater has this temperature, on its way there. */
+function secondsTo({ lump, fromC, ...aim }: Pick<Leg, 'lump' | 'fromC' | 'targetC' | 'paused'>, toC: number): number {
+  return goesTo(aim) >= fromC
+    ? secondsTowards(lump.fullPowerC, lump.warmS, fromC, toC)
+    : secondsTowards(roomC, lump.coolS, fromC, toC)
+}
+
+/** Seconds from a stretch's beginning until the heater is within `windowC` of its target, and will be from then on. */
+export function secondsWithin(leg: Leg, windowC: number): number {
+  const aim = goesTo(leg)
+  if (Math.abs(aim - leg.fromC) <= windowC) return 0
+  return leg.paused ? leg.reachS : secondsTo(leg, aim > leg.fromC ? aim - windowC : aim + windowC)
 }
 
 /** The temperature at time `at` (≥ leg.at), °C. */
-export function temperatureOn(lump: Lump, leg: Leg, at: number): number {
-  const aim = Math.max(leg.targetC, roomC)
+export function temperatureOn(leg: Leg, at: number): number {
+  const aim = goesTo(leg)
   const since = at - leg.at
   if (since >= leg.reachS) return aim
-  const warming = aim > leg.fromC
-  const end = warming ? lump.fullPowerC : roomC
-  const timeConstantS = warming ? lump.warmS : lump.coolS
-  return end + (leg.fromC - end) * Math.exp(-since / timeConstantS)
+  const { endC, timeConstantS } = towards(leg)
+  return endC + (leg.fromC - endC) * Math.exp(-since / timeConstantS)
 }
 
-/** A heater's whole history: its lump and its stretches in order. The first begins at time 0. */
-export type HeaterHistory = { lump: Lump; legs: Leg[] }
+/** Where the exponential of a stretch would end, and its time constant. */
+function towards(leg: Leg): { endC: number; timeConstantS: number } {
+  const warming = goesTo(leg) > leg.fromC
+  return warming
+    ? { endC: leg.lump.fullPowerC, timeConstantS: leg.lump.warmS }
+    : { endC: roomC, timeConstantS: leg.lump.coolS }
+}
+
+/**
+ * The temperature at time `at` of what follows the heater with time constant `settleS` from `beganC`: dS/dt = (T − S)/τ. Along
+ * T = E + A·e^(−t/T₁) that is S = E + A·k·e^(−t/T₁) + (S₀ − E − A·k)·e^(−t/τ) with k = T₁/(T₁ − τ); where T is held,
+ * S = T + (S₀ − T)·e^(−t/τ). No time constant means no delay.
+ */
+function followOn(leg: Leg, settleS: number, beganC: number, at: number): number {
+  if (settleS <= 0) return temperatureOn(leg, at)
+  const since = at - leg.at
+  const moving = Math.min(since, leg.reachS)
+  const { endC, timeConstantS } = towards(leg)
+  // The two time constants alike would divide by zero; a hair's breadth apart they give the same.
+  const own = Math.abs(timeConstantS - settleS) < 1e-6 * settleS ? settleS * 1.000001 : settleS
+  const share = ((leg.fromC - endC) * timeConstantS) / (timeConstantS - own)
+  const then = endC + share * Math.exp(-moving / timeConstantS) + (beganC - endC - share) * Math.exp(-moving / own)
+  if (since <= leg.reachS) return then
+  const aim = goesTo(leg)
+  return aim + (then - aim) * Math.exp(-(since - leg.reachS) / own)
+}
+
+/**
+ * A heater's whole history: its lump, its stretches in order (the first begins at time 0), and the time constants, s, of what
+ * follows it. A bed has its surface first, then the air over it.
+ */
+export type HeaterHistory = { lump: Lump; legs: Leg[]; settleS: readonly number[] }
 
 /** The stretch that holds at time `at`. */
 export function legAt(history: HeaterHistory, at: number): Leg {
@@ -99,7 +161,36 @@ export function legAt(history: HeaterHistory, at: number): Leg {
   return history.legs[low] as Leg
 }
 
-export const temperatureAt = (history: HeaterHistory, at: number): number =>
-  temperatureOn(history.lump, legAt(history, at), at)
+export const temperatureAt = (history: HeaterHistory, at: number): number => temperatureOn(legAt(history, at), at)
+
+/** What follows a heater at time `at`, °C: the first follower, or another; without one, the heater itself. */
+export function followerAt(history: HeaterHistory, at: number, which = 0): number {
+  const leg = legAt(history, at)
+  return followOn(leg, history.settleS[which] ?? 0, leg.followC[which] ?? leg.fromC, at)
+}
+
+/** All that follows a heater at time `at`, °C, in its order. */
+export const followersAt = (history: HeaterHistory, at: number): number[] =>
+  history.settleS.map((_, which) => followerAt(history, at, which))
+
+/** The surface of the bed, °C. */
+export const surfaceAt = (bed: HeaterHistory, at: number): number => followerAt(bed, at, 0)
+
+/**
+ * The air of a chamber, °C: what its own heater makes of it, or the bed, whichever is warmer. A bed warms it to a share of its
+ * own warmth over the room's (`bedShare`), as slowly as the chamber cools; an estimate.
+ */
+export function chamberAirAt(chamber: HeaterHistory, bed: HeaterHistory, bedShare: number, at: number): number {
+  return Math.max(temperatureAt(chamber, at), roomC + bedShare * (followerAt(bed, at, 1) - roomC))
+}
 
 export const targetAt = (history: HeaterHistory, at: number): number => legAt(history, at).targetC
+
+/** The time constant, s, of a surface that a person sees settled (to 5 %) after so many minutes: e^(−3) is 0.05. */
+export const settlingS = (minutes: number): number => (minutes * 60) / 3
+
+/** With the part fan full on, a nozzle loses its heat a quarter faster; an estimate. */
+const fanCools = 0.25
+
+/** The lump of a nozzle that a part fan blows at; `fan` from 0 to 1. */
+export const blownAt = (lump: Lump, fan: number): Lump => ({ ...lump, coolS: lump.coolS / (1 + fanCools * fan) })

@@ -1,7 +1,7 @@
 // Commands that heat: targets set, waits taken.
 import type { Effect } from '../firmware/spec.ts'
 import { type Command, numberOf, textOf } from '../gcode/line.ts'
-import type { HeaterHistory } from './heat.ts'
+import { chamberAirAt, type HeaterHistory, secondsWithin, temperatureAt } from './heat.ts'
 import type { Recorder } from './recorder.ts'
 
 type Heat = Extract<Effect, { does: 'heat' }>
@@ -28,13 +28,49 @@ export function heatedTool(command: Command, effect: Heat, inUse: number): numbe
   return (effect.tool === null ? null : numberOf(command, effect.tool)) ?? inUse
 }
 
-/** Seconds until a heater holds its target; 0 when it does, when it would have to cool and need not, or never gets there. */
+/** Waits for what only creeps along are looked at in steps of this, s, and for no longer than `mostWaitS`. */
+const waitStepS = 1
+const mostWaitS = 6 * 3600
+
+/**
+ * Seconds until a heater has been near enough to its target for long enough, as the firmware has it; 0 when it has been, or
+ * when it would have to cool and need not. One that never gets there ends the rehearsal, and says so.
+ */
 function waitSeconds(recorder: Recorder, history: HeaterHistory, coolingToo: boolean): number {
+  recorder.comeToRest()
   const last = history.legs.at(-1)
   if (!last) return 0
-  const left = last.at + last.reachS - recorder.now
-  const warming = last.targetC >= last.fromC
-  return Number.isFinite(left) && left > 0 && (warming || coolingToo) ? left : 0
+  const { printer, firmware } = recorder.stage
+  const { windowC, dwellS } = printer.waits ?? firmware.waits
+  if (last.targetC < last.fromC && !coolingToo) return 0
+  const left = last.at + secondsWithin(last, windowC) + dwellS - recorder.now
+  if (Number.isFinite(left)) return Math.max(0, left)
+  recorder.stop(`This would wait for ever: the heater never gets to ${last.targetC} °C. The rehearsal stops here.`)
+  return 0
+}
+
+/** Seconds until the chamber's air has its target, with what the bed gives it; see `waitSeconds`. */
+function waitForAir(recorder: Recorder, chamber: HeaterHistory, coolingToo: boolean): number {
+  const { bedShare = 0, heated } = recorder.stage.printer.heaters.chamber ?? {}
+  const target = recorder.modes.chamberTarget ?? 0
+  const air = (at: number) => chamberAirAt(chamber, recorder.bed, bedShare, at)
+  recorder.comeToRest()
+  if (target <= 0 || air(recorder.now) >= target) return 0
+  const own = chamber.legs.at(-1)
+  if (heated && own && Number.isFinite(own.reachS)) {
+    const alone = waitSeconds(recorder, chamber, coolingToo)
+    return air(recorder.now + alone) > target + 1 ? whenBeyond(recorder.now, at => air(at) >= target) : alone
+  }
+  const seconds = whenBeyond(recorder.now, at => air(at) >= target)
+  if (Number.isFinite(seconds)) return seconds
+  recorder.stop(`This would wait for ever: the chamber never gets to ${target} °C. The rehearsal stops here.`)
+  return 0
+}
+
+/** Seconds from `now` until something is so, to a step; infinite where it isn't within six hours. */
+function whenBeyond(now: number, so: (at: number) => boolean): number {
+  for (let seconds = 0; seconds <= mostWaitS; seconds += waitStepS) if (so(now + seconds)) return seconds
+  return Number.POSITIVE_INFINITY
 }
 
 export function runHeat(recorder: Recorder, command: Command, effect: Heat): void {
@@ -52,10 +88,10 @@ export function runHeat(recorder: Recorder, command: Command, effect: Heat): voi
   if (heater === 'chamber') {
     if (!recorder.chamber) return
     if (aim) {
-      recorder.aim(recorder.chamber, aim.targetC)
+      if (recorder.stage.printer.heaters.chamber?.heated) recorder.aim(recorder.chamber, aim.targetC)
       recorder.set({ chamberTarget: aim.targetC })
     }
-    if (effect.wait) recorder.step('wait-chamber', waitSeconds(recorder, recorder.chamber, coolingToo))
+    if (effect.wait) recorder.step('wait-chamber', waitForAir(recorder, recorder.chamber, coolingToo))
     return
   }
   const tool = heatedTool(command, effect, recorder.modes.tool)
@@ -63,28 +99,54 @@ export function runHeat(recorder: Recorder, command: Command, effect: Heat): voi
   if (!history) return
   if (aim) {
     recorder.aim(history, aim.targetC)
-    const nozzleTargets = recorder.modes.nozzleTargets.map((target, each) => (each === tool ? aim.targetC : target))
+    const nozzleTargets = recorder.modes.nozzleTargets.map((target, each) =>
+      recorder.nozzles[each] === history ? aim.targetC : target,
+    )
     recorder.set({ nozzleTargets })
   }
   if (effect.wait) recorder.step('wait-nozzle', waitSeconds(recorder, history, coolingToo))
 }
 
-/** Waits for whatever has been told to heat, or only for what a `SENSOR` key or a tool's letter names. */
+/**
+ * Waits for whatever has been told to heat, or for what a `SENSOR` key or a tool's letter names; with a `MINIMUM` or a
+ * `MAXIMUM` until the sensor is beyond it, whatever the heater is told.
+ */
 export function runWaitForHeaters(recorder: Recorder, command: Command): void {
   const sensor = textOf(command, 'SENSOR')?.toLowerCase()
   const tool = numberOf(command, 'P')
-  const least = numberOf(command, 'MINIMUM')
-  if (sensor !== undefined && least === null) return
-  if (sensor === undefined || sensor.includes('bed'))
-    recorder.step('wait-bed', waitSeconds(recorder, recorder.bed, false))
-  if (sensor?.includes('chamber') && recorder.chamber)
-    recorder.step('wait-chamber', waitSeconds(recorder, recorder.chamber, false))
+  if (sensor !== undefined) {
+    waitForSensor(recorder, sensor, numberOf(command, 'MINIMUM'), numberOf(command, 'MAXIMUM'))
+    return
+  }
+  recorder.step('wait-bed', waitSeconds(recorder, recorder.bed, false))
   recorder.nozzles.forEach((history, each) => {
-    const wanted =
-      sensor === undefined ? tool === null || tool === each : sensor === (each ? `extruder${each}` : 'extruder')
-    if (wanted && (recorder.modes.nozzleTargets[each] ?? 0) > 0)
+    if ((tool === null || tool === each) && (recorder.modes.nozzleTargets[each] ?? 0) > 0)
       recorder.step('wait-nozzle', waitSeconds(recorder, history, false))
   })
+}
+
+function waitForSensor(recorder: Recorder, sensor: string, least: number | null, most: number | null): void {
+  const { chamber, bed } = recorder
+  const { bedShare = 0 } = recorder.stage.printer.heaters.chamber ?? {}
+  const nozzle = recorder.nozzles[Number(/\d+$/.exec(sensor)?.[0] ?? 0)]
+  const [kind, temperature] = sensor.includes('bed')
+    ? (['wait-bed', (at: number) => temperatureAt(bed, at)] as const)
+    : sensor.includes('chamber') && chamber
+      ? (['wait-chamber', (at: number) => chamberAirAt(chamber, bed, bedShare, at)] as const)
+      : nozzle && sensor.includes('extruder')
+        ? (['wait-nozzle', (at: number) => temperatureAt(nozzle, at)] as const)
+        : [null, null]
+  if (kind === null) return
+  recorder.comeToRest()
+  const seconds = whenBeyond(recorder.now, at => {
+    const now = temperature(at)
+    return now >= (least ?? Number.NEGATIVE_INFINITY) && now <= (most ?? Number.POSITIVE_INFINITY)
+  })
+  if (Number.isFinite(seconds)) recorder.step(kind, seconds)
+  else
+    recorder.stop(
+      `This would wait for ever: nothing brings the ${sensor} ${least === null ? `down to ${most}` : `to ${least}`} °C. The rehearsal stops here.`,
+    )
 }
 
 export function turnHeatersOff(recorder: Recorder): void {

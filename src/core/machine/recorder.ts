@@ -1,6 +1,18 @@
 // Grows a trace while a rehearsal runs: typed columns that double when they are full.
 
-import { bedLump, chamberLump, type HeaterHistory, type Lump, leg, nozzleLump, roomC, temperatureAt } from './heat.ts'
+import {
+  bedLump,
+  blownAt,
+  chamberLump,
+  followersAt,
+  type HeaterHistory,
+  type Lump,
+  leg,
+  nozzleLump,
+  roomC,
+  settlingS,
+  temperatureAt,
+} from './heat.ts'
 import { type PlannedMove, Planner } from './planner.ts'
 import { type Beginning, beginning as beginningOf, type Modes, type Position, type Stage } from './state.ts'
 import { type CommandRows, type Message, type StepKind, type Steps, stepKinds, type Trace } from './trace.ts'
@@ -75,13 +87,28 @@ export class Recorder {
     this.counterMm = this.beginning.filamentMm
     const { nozzleC, bedC, modes } = this.beginning
     const nozzle = nozzleLump(stage.printer.heaters.nozzle)
-    const history = (lump: Lump, fromC: number, targetC: number) => ({ lump, legs: [leg(lump, 0, fromC, targetC)] })
-    this.nozzles = modes.nozzleTargets.map((target, tool) =>
+    const history = (lump: Lump, fromC: number, targetC: number, settleS: readonly number[] = []): HeaterHistory => ({
+      lump,
+      legs: [
+        leg(
+          lump,
+          0,
+          fromC,
+          targetC,
+          false,
+          settleS.map(() => fromC),
+        ),
+      ],
+      settleS,
+    })
+    const own = modes.nozzleTargets.map((target, tool) =>
       history(nozzle, tool === modes.tool ? nozzleC : Math.min(nozzleC, 20), target),
     )
-    const heated = stage.printer.heaters.chamber
-    this.chamber = heated ? history(chamberLump(heated), roomC, 0) : null
-    this.bed = history(bedLump(stage.printer.heaters.bed), bedC, modes.bedTarget)
+    this.nozzles = own.map((each, tool) => own[stage.printer.tools[tool]?.heater ?? tool] ?? each)
+    const { chamber, bed } = stage.printer.heaters
+    const air = chamber && chamberLump(chamber)
+    this.chamber = air && history(air, roomC, 0)
+    this.bed = history(bedLump(bed), bedC, modes.bedTarget, [settlingS(bed.settleMin), air ? air.coolS : 0])
   }
 
   /** Opens a row for the command that runs now. */
@@ -116,6 +143,11 @@ export class Recorder {
   move(kind: StepKind, move: PlannedMove, filamentMm: number): void {
     this.put(kind, filamentMm)
     if (this.planner.add(move, this.modes.corner)) this.settle(this.planner.settle(false))
+  }
+
+  /** Ends the rehearsal at the present line, for a reason that a person can act on. The first reason stands. */
+  stop(why: string): void {
+    this.stopped ??= { line: this.line, why }
   }
 
   message(text: string): void {
@@ -171,13 +203,38 @@ export class Recorder {
     this.modes = { ...this.modes, ...change }
   }
 
-  /** Gives a heater a new target from now on. */
+  /** Gives a heater a new target from now on. Where the supply feeds one at a time, a nozzle waits for a bed that is warming. */
   aim(history: HeaterHistory, targetC: number): void {
     this.comeToRest()
-    const last = history.legs.at(-1)
-    if (last?.targetC === targetC) return
-    const next = leg(history.lump, this.now, temperatureAt(history, this.now), targetC)
-    if (last && last.at === this.now) history.legs.pop()
+    if (history.legs.at(-1)?.targetC === targetC) return
+    this.turn(history, targetC, this.now, false)
+    if (this.stage.printer.heaters.together) return
+    const bed = this.bed.legs.at(-1)
+    const bedReady = bed && bed.targetC > bed.fromC ? bed.at + bed.reachS : 0
+    if (!(bedReady > this.now) || !Number.isFinite(bedReady)) return
+    for (const nozzle of new Set(history === this.bed ? this.nozzles : [history])) {
+      const target = nozzle.legs.at(-1)?.targetC ?? 0
+      if (target <= temperatureAt(nozzle, this.now)) continue
+      this.turn(nozzle, target, this.now, true)
+      this.turn(nozzle, target, bedReady, false)
+    }
+  }
+
+  /** The part fan's speed has changed, and with it how fast the nozzle in use loses heat. */
+  blow(fan: number): void {
+    this.comeToRest()
+    this.set({ fan })
+    const nozzle = this.nozzles[this.modes.tool]
+    const last = nozzle?.legs.at(-1)
+    if (nozzle && last && last.at <= this.now && this.now < last.at + last.reachS)
+      this.turn(nozzle, last.targetC, this.now, last.paused)
+  }
+
+  /** Begins a stretch of a heater's history at `at`; what was foreseen after that no longer comes. */
+  private turn(history: HeaterHistory, targetC: number, at: number, paused: boolean): void {
+    const lump = history === this.nozzles[this.modes.tool] ? blownAt(history.lump, this.modes.fan) : history.lump
+    const next = leg(lump, at, temperatureAt(history, at), targetC, paused, followersAt(history, at))
+    while (history.legs.length > 0 && (history.legs.at(-1)?.at ?? 0) >= at) history.legs.pop()
     history.legs.push(next)
   }
 

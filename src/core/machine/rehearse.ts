@@ -28,10 +28,8 @@ export function rehearse(commands: Iterable<PlainCommand>, stage: Stage): Trace 
     const spec = specOf(stage.firmware, command.name)
     if (spec) runEffect(recorder, command, spec.effect)
     recorder.endCommand()
-    if (recorder.steps.count > mostSteps || recorder.now > mostSeconds) {
-      recorder.stopped = { line, why: stopReason(recorder) }
-      break
-    }
+    if (recorder.steps.count > mostSteps || recorder.now > mostSeconds) recorder.stop(stopReason(recorder))
+    if (recorder.stopped) break
   }
   return recorder.finish()
 }
@@ -114,7 +112,7 @@ function runEffect(recorder: Recorder, command: Command, effect: Effect): void {
       const wanted = numberOf(command, effect.speed) ?? effect.full
       // Where full speed is written 1, a number beyond it counts to 255.
       const full = wanted > effect.full ? 255 : effect.full
-      recorder.set({ fan: effect.on ? Math.min(1, Math.max(0, wanted / full)) : 0 })
+      recorder.blow(effect.on ? Math.min(1, Math.max(0, wanted / full)) : 0)
       break
     }
     case 'message':

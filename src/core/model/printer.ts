@@ -32,6 +32,8 @@ const Tool = v.object({
   highestFlowMm3S: positive,
   /** How many filaments it takes at once; more than one in a mixing hot end. */
   mixingInputs: v.optional(whole, 1),
+  /** The tool whose heater it shares, where it has none of its own. */
+  heater: v.optional(v.nullable(v.pipe(v.number(), v.integer(), v.minValue(0))), null),
 })
 
 /** A named place beside the work, as a purge bucket, a brush or a dock; mm. */
@@ -43,10 +45,19 @@ const BedHeater = v.object({
   highestC: celsius,
   secondsTo60: positive,
   secondsTo100: positive,
+  /** Minutes after which its surface has settled once the plate is warm; 0 where that is not known. */
+  settleMin: v.optional(seconds, 0),
   secondsCooling60To30: positive,
 })
 
-const ChamberHeater = v.object({ highestC: celsius, secondsTo40: positive, secondsCooling40To30: positive })
+/** `heated` is false for an enclosure that only the bed warms; `bedShare` says how far: the air's warmth over the bed's. */
+const Chamber = v.object({
+  highestC: celsius,
+  secondsTo40: positive,
+  secondsCooling40To30: positive,
+  heated: v.optional(v.boolean(), true),
+  bedShare: v.optional(v.pipe(v.number(), v.minValue(0), v.maxValue(1)), 0.25),
+})
 
 const Probe = v.object({
   kind: v.picklist(['touch', 'inductive', 'nozzle']),
@@ -89,7 +100,15 @@ export const Printer = v.object({
   /** Whether a measured bed shape is kept in the board's memory, for M420 to load. */
   storedMesh: v.boolean(),
   tools: v.pipe(v.array(Tool), v.minLength(1)),
-  heaters: v.object({ nozzle: NozzleHeater, bed: BedHeater, chamber: v.optional(v.nullable(ChamberHeater), null) }),
+  heaters: v.object({
+    nozzle: NozzleHeater,
+    bed: BedHeater,
+    chamber: v.optional(v.nullable(Chamber), null),
+    /** Whether the supply warms bed and nozzle at once; if not, the nozzle waits for the bed. */
+    together: v.optional(v.boolean(), true),
+  }),
+  /** When a wait for a heater ends, where this printer differs from its firmware: within so many °C, for so many s. */
+  waits: v.optional(v.nullable(v.object({ windowC: seconds, dwellS: seconds })), null),
   display: v.nullable(v.object({ columns: whole })),
   spots: v.optional(v.array(Spot), []),
   /** What else it has, for guards to ask: `lights`, `gantry_alignment`. */

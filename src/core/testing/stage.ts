@@ -32,14 +32,17 @@ export const printer: Printer = {
       retractMmS: 25,
       highestFlowMm3S: 10,
       mixingInputs: 1,
+      heater: null,
     },
   ],
   heaters: {
     nozzle: { highestC: 260, secondsTo200: 100, secondsCooling200To50: 240 },
-    bed: { highestC: 110, secondsTo60: 120, secondsTo100: 300, secondsCooling60To30: 600 },
+    bed: { highestC: 110, secondsTo60: 120, secondsTo100: 300, settleMin: 0, secondsCooling60To30: 600 },
     chamber: null,
+    together: true,
   },
   display: { columns: 20 },
+  waits: { windowC: 0, dwellS: 0 },
   spots: [],
   features: [],
 }
