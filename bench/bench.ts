@@ -4,6 +4,7 @@ import { check } from '../src/core/check/check.ts'
 import { explain } from '../src/core/explain/explain.ts'
 import { familyOf } from '../src/core/firmware/families.ts'
 import { read } from '../src/core/gcode/read.ts'
+import { oozeOf } from '../src/core/machine/ooze.ts'
 import { strokesOf, totals } from '../src/core/machine/outcome.ts'
 import { rehearse } from '../src/core/machine/rehearse.ts'
 import { type EditRequest, planEdit } from '../src/core/runs/edit.ts'
@@ -27,6 +28,7 @@ const lines = read(text)
 const resolution = resolve(lines, stage)
 const { commands } = resolution
 const trace = rehearse(commands, stage)
+const [strokes, ooze, passages] = [strokesOf(trace, stage), oozeOf(trace, stage), passagesOf(lines, trace, stage)]
 
 /** Milliseconds of each of `rounds` runs, after as many to warm up. */
 function times(work: () => unknown): number[] {
@@ -41,9 +43,9 @@ function times(work: () => unknown): number[] {
 const steps: [string, () => unknown][] = [
   ['read', () => read(text)],
   ['rehearse', () => rehearse(commands, stage)],
-  ['outcome', () => [strokesOf(trace, stage), totals(trace, stage)]],
+  ['outcome', () => [strokesOf(trace, stage), oozeOf(trace, stage), totals(trace, stage)]],
   ['passages', () => passagesOf(lines, trace, stage)],
-  ['check', () => check({ text, lines, commands, resolution, trace, stage })],
+  ['check', () => check({ text, lines, commands, resolution, trace, stage, strokes, ooze, passages })],
   ['explain', () => explain(lines, resolution, trace, stage)],
   ['the whole round', () => goRound(text, setting)],
 ]

@@ -1,8 +1,16 @@
 // What a rule is and what it finds.
+import type { Effect } from '../firmware/spec.ts'
+import type { Command, Line } from '../gcode/line.ts'
+import type { Ooze } from '../machine/ooze.ts'
+import type { Stroke } from '../machine/outcome.ts'
+import type { Modes } from '../machine/state.ts'
+import type { Step } from '../machine/trace.ts'
+import type { Job } from '../model/job.ts'
+import type { Material } from '../model/material.ts'
+import type { Printer } from '../model/printer.ts'
 import type { Edit, Moment } from '../model/script.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
-
-export type { Rehearsed }
+import type { Passage } from '../script/passages.ts'
 
 export type Severity = 'error' | 'warning' | 'advice'
 export type RuleGroup = 'order' | 'heat' | 'motion' | 'filament' | 'end' | 'firmware' | 'values'
@@ -12,8 +20,45 @@ export type Fix = { title: string; edits: Edit[] }
 
 export type Finding = { rule: string; severity: Severity; line: number; message: string; fixes: Fix[] }
 
+/** A finding that the person has set aside in the text, and why. */
+export type SetAside = Finding & { reason: string }
+
 /** What a rule gives for each place that it finds; the severity is the rule's own unless said otherwise. */
 export type Found = { line: number; message: string; fixes?: Fix[]; severity?: Severity }
+
+/** A command that ran: where it stands, what its table says it does, and how things were counted before and after it. */
+export type Row = {
+  row: number
+  line: number
+  command: Command
+  /** Null for a command that the family doesn't know. */
+  effect: Effect | null
+  source: Line | undefined
+  before: Modes
+  after: Modes
+  startS: number
+  endS: number
+}
+
+/** A rehearsed script as the rules see it. */
+export type Checked = Rehearsed & {
+  strokes: readonly Stroke[]
+  ooze: Ooze
+  passages: readonly Passage[]
+  /** The commands that ran, in order. */
+  rows: readonly Row[]
+  /** All steps of the trace, in order. */
+  steps: readonly Step[]
+}
+
+/** A small script made by us that has the finding, on the example printer, or one that differs from it so. */
+export type Example = {
+  text: string
+  moment?: Moment
+  printer?: Partial<Printer>
+  material?: Partial<Material>
+  job?: Partial<Job>
+}
 
 export type Rule = {
   name: string
@@ -23,7 +68,10 @@ export type Rule = {
   title: string
   /** Why it matters, in one or two plain sentences. */
   why: string
+  /** When it keeps silent, and what it can't know. */
+  not: string
+  example: Example
   /** The moments it speaks of; all when absent. */
   moments?: readonly Moment[]
-  check: (rehearsed: Rehearsed) => Found[]
+  check: (script: Checked) => Found[]
 }

@@ -1,6 +1,7 @@
 // What our own comment lines say: settings, guards, made passages, keep marks.
 import { guardLine, settingLine } from '../formula/marks.ts'
 import type { Line } from '../gcode/line.ts'
+import { readAside } from '../script/edits/set-aside.ts'
 import { readMarker } from '../script/makers/maker.ts'
 import { makerNamed } from '../script/makers/makers.ts'
 import type { Resolution } from '../script/resolve.ts'
@@ -21,6 +22,8 @@ export function sayMark(line: Line, { settings, guards }: Resolution): string {
     const title = makerNamed(marker.name)?.title ?? marker.name
     return marker.kind === 'end' ? `${title} ends here.` : `${title}, made from these numbers.`
   }
+  const aside = readAside(line)
+  if (aside) return `“${aside.rule}” is set aside for the next line as it is now: ${aside.reason}`
   return 'Keeps the next line as it is.'
 }
 

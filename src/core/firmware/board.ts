@@ -47,6 +47,7 @@ export const board: FirmwareFamily = {
     probeBed: 'G29',
   },
   waits: { windowC: 1, dwellS: 5 },
+  fattestBeadMm2: () => null,
   mostBlends: 16,
   namesMayBeMacros: false,
 }

@@ -131,6 +131,7 @@ export const dispensing: FirmwareFamily = {
     probeBed: 'G29',
   },
   waits: { windowC: 2, dwellS: 0 },
+  fattestBeadMm2: () => null,
   mostBlends: null,
   namesMayBeMacros: false,
 }

@@ -46,7 +46,7 @@ export const heat = (heater: 'nozzle' | 'bed' | 'chamber', wait: boolean): Effec
   tool: heater === 'nozzle' ? 'T' : null,
 })
 
-type More = Partial<Pick<CommandSpec, 'since' | 'text' | 'anyLetter' | 'notes'>>
+type More = Partial<Pick<CommandSpec, 'since' | 'text' | 'anyLetter' | 'notes' | 'makersOwn'>>
 
 /** One row of a table. The example is a line made by us that reads cleanly. */
 export const row = (

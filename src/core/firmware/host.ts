@@ -42,6 +42,7 @@ export const host: FirmwareFamily = {
     probeBed: 'BED_MESH_CALIBRATE',
   },
   waits: { windowC: 1, dwellS: 0 },
+  fattestBeadMm2: nozzleMm => 4 * nozzleMm * nozzleMm,
   mostBlends: null,
   namesMayBeMacros: true,
 }

@@ -43,6 +43,7 @@ export const macroFile: FirmwareFamily = {
     probeBed: 'G29 S0',
   },
   waits: { windowC: 2.5, dwellS: 0 },
+  fattestBeadMm2: () => null,
   mostBlends: null,
   namesMayBeMacros: false,
 }

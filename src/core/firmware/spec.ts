@@ -71,6 +71,8 @@ export type Effect =
     }
   | { does: 'wait-for-heaters' }
   | { does: 'heaters-off' }
+  /** The power supply as a whole. */
+  | { does: 'power'; on: boolean }
   /** `full` is the number that means full speed. */
   | { does: 'fan'; on: boolean; speed: string; full: number }
   | { does: 'message'; key: string | null }
@@ -115,6 +117,8 @@ export type CommandSpec = {
   /** Takes any letters: what they mean differs from machine to machine. */
   anyLetter?: boolean
   notes?: string
+  /** Only some makers' machines have it, or they mean different things by it. */
+  makersOwn?: boolean
   /** Added by the person, not by us. */
   taught?: boolean
 }
@@ -134,6 +138,8 @@ export type FirmwareFamily = {
   phrases: { loadMesh: string; loadMeshNumber: ((number: number) => string) | null; probeBed: string }
   /** When a wait for a heater ends: within so many °C of the target, for so many seconds. */
   waits: { windowC: number; dwellS: number }
+  /** The fattest bead, mm², that this firmware lets a nozzle of so many mm lay; null where it doesn't look. */
+  fattestBeadMm2: (nozzleMm: number) => number | null
   /** How many blends of a mixing hot end it keeps as tools of their own; null where it has no such table. */
   mostBlends: number | null
   /** Whether a name that the table lacks may be a macro of this one printer. */

@@ -45,7 +45,12 @@ describe('the host family', () => {
   })
 
   it('shows messages, aligns its gantry with eight touches of 2 s, and takes unknown names for macros', () => {
-    const result = under('host', ['SET_DISPLAY_TEXT MSG="warming up"', 'QUAD_GANTRY_LEVEL', 'MY_PURGE LENGTH=30'])
+    const result = under('host', [
+      'SET_DISPLAY_TEXT MSG="warming up"',
+      'G28',
+      'QUAD_GANTRY_LEVEL',
+      'MY_PURGE LENGTH=30',
+    ])
     expect(result.trace.messages.map(({ text }) => text)).toEqual(['warming up'])
     expect(result.durations.probingS).toBe(16)
     expect(result.findings.map(({ rule, severity }) => [rule, severity])).toEqual([['unknown-command', 'advice']])

@@ -28,16 +28,27 @@ export function rehearse(commands: Iterable<PlainCommand>, stage: Stage): Trace 
     const spec = specOf(stage.firmware, command.name)
     if (spec) runEffect(recorder, command, spec.effect)
     recorder.endCommand()
-    if (recorder.steps.count > mostSteps || recorder.now > mostSeconds) recorder.stop(stopReason(recorder))
+    if (recorder.steps.count > mostSteps)
+      recorder.stop('The rehearsal stops here: the script makes more than four million moves.')
+    if (recorder.now > mostSeconds) recorder.stop(tooLong)
     if (recorder.stopped) break
   }
-  return recorder.finish()
+  const trace = recorder.finish()
+  return trace.stopped || trace.totalS <= mostSeconds
+    ? trace
+    : { ...trace, stopped: { line: lateLine(trace), why: tooLong } }
 }
 
-const stopReason = (recorder: Recorder): string =>
-  recorder.now > mostSeconds
-    ? 'The rehearsal stops here: the script would take more than two weeks.'
-    : 'The rehearsal stops here: the script makes more than four million moves.'
+const tooLong = 'The rehearsal stops here: the script would take more than two weeks.'
+
+/** The line under way when the rehearsal's time is over. */
+const lateLine = ({ rows }: Trace): number =>
+  rows.line[
+    Math.max(
+      0,
+      rows.end.findIndex(end => end > mostSeconds),
+    )
+  ] ?? 1
 
 function runEffect(recorder: Recorder, command: Command, effect: Effect): void {
   const { modes } = recorder
@@ -106,6 +117,11 @@ function runEffect(recorder: Recorder, command: Command, effect: Effect): void {
       break
     case 'heaters-off':
       turnHeatersOff(recorder)
+      break
+    case 'power':
+      if (effect.on) break
+      turnHeatersOff(recorder)
+      recorder.set({ fan: 0, motorsOn: false, homed: { x: false, y: false, z: false } })
       break
     case 'fan': {
       if ((numberOf(command, 'P') ?? 0) > 0) break

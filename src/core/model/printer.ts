@@ -68,6 +68,16 @@ const Probe = v.object({
   /** How far the outer points stay from the bed's edge, mm. */
   insetMm: seconds,
   secondsPerPoint: positive,
+  /**
+   * How a touch goes, where that is known: from `liftMm` down at `fastMmS`, up by `bumpMm`, down again at `slowMmS`, and up.
+   * Where it is given, the time of a point comes from it and from the way there, not from `secondsPerPoint`.
+   */
+  dip: v.optional(
+    v.nullable(
+      v.object({ liftMm: positive, bumpMm: seconds, fastMmS: positive, slowMmS: positive, travelMmS: positive }),
+    ),
+    null,
+  ),
 })
 
 export const Firmware = v.object({
@@ -85,7 +95,10 @@ export const Printer = v.object({
   bedCarriedOn: v.picklist(['y', 'z']),
   /** Where the head can go, mm, from the origin at the bed's front left corner. */
   reach: v.object({ x: Span, y: Span, z: Span }),
-  bed: v.object({ x: Span, y: Span }),
+  /** Of a machine whose reach is a circle about the bed's middle: how far, mm. */
+  reachRadiusMm: v.optional(v.nullable(positive), null),
+  /** A round bed is the circle that fits in its extent. */
+  bed: v.object({ x: Span, y: Span, round: v.optional(v.boolean(), false) }),
   highestSpeedMmS: Axes,
   highestAccelerationMmS2: Axes,
   accelerationMmS2: v.object({ print: positive, travel: positive, retract: positive }),
@@ -95,6 +108,9 @@ export const Printer = v.object({
     /** Where the head stands after all axes have been homed, mm. */
     at: v.object({ x: mm, y: mm, z: mm }),
     speedMmS: v.object({ x: positive, y: positive, z: positive }),
+    /** How far it backs off an end stop to touch it again, mm, at a share of its speed; 0 for once only. */
+    bumpMm: v.optional(v.object({ x: seconds, y: seconds, z: seconds }), { x: 0, y: 0, z: 0 }),
+    bumpShare: v.optional(v.pipe(v.number(), v.gtValue(0), v.maxValue(1)), 0.5),
   }),
   probe: v.nullable(Probe),
   /** Whether a measured bed shape is kept in the board's memory, for M420 to load. */
@@ -121,6 +137,27 @@ export type Spot = v.InferOutput<typeof Spot>
 export type Span = v.InferOutput<typeof Span>
 export type Axis = 'x' | 'y' | 'z'
 export const axes: readonly Axis[] = ['x', 'y', 'z']
+
+/** How far a place lies outside the bed, mm; 0 on it and on its edge. */
+export function offBedMm({ bed }: Pick<Printer, 'bed'>, x: number, y: number): number {
+  const [[left, right], [front, back]] = [bed.x, bed.y]
+  if (!bed.round) return Math.hypot(Math.max(left - x, 0, x - right), Math.max(front - y, 0, y - back))
+  return Math.max(
+    0,
+    Math.hypot(x - (left + right) / 2, y - (front + back) / 2) - Math.min(right - left, back - front) / 2,
+  )
+}
+
+/** How far a place lies beyond a round reach, mm; 0 where the reach is not round. */
+export function beyondRadiusMm(
+  { bed, reachRadiusMm }: Pick<Printer, 'bed' | 'reachRadiusMm'>,
+  x: number,
+  y: number,
+): number {
+  if (reachRadiusMm === null) return 0
+  const [middleX, middleY] = [(bed.x[0] + bed.x[1]) / 2, (bed.y[0] + bed.y[1]) / 2]
+  return Math.max(0, Math.hypot(x - middleX, y - middleY) - reachRadiusMm)
+}
 
 /** The spot of this name, where the printer has one. */
 export const spotOf = (printer: Printer, name: string): Spot | undefined =>

@@ -10,6 +10,7 @@ import { nudge, type Shift } from '../script/edits/nudge.ts'
 import { heedKeepMarks, type Plan, type Rehearsed, refuse } from '../script/edits/plan.ts'
 import { scalePurge, setBead, setBeadWidth, setPurgeLength, setPurgeSpeed } from '../script/edits/purge.ts'
 import { repair } from '../script/edits/repair.ts'
+import { setAside, takeBackAside } from '../script/edits/set-aside.ts'
 import { putToSleep, wake } from '../script/edits/sleep.ts'
 import { type ToSetting, toSetting } from '../script/edits/to-setting.ts'
 import { writeIn } from '../script/edits/units.ts'
@@ -33,6 +34,8 @@ export type EditRequest =
   | { do: 'make'; maker: string; values: Values; at: number }
   | { do: 'probe-without-drips'; how: ProbeCool }
   | ({ do: 'setting' } & ToSetting)
+  | { do: 'set-aside'; rule: string; line: number; reason: string }
+  | { do: 'take-back-aside'; rule: string; line: number }
   | { do: 'repair' }
   | { do: 'count-filament'; to: 'absolute' | 'relative' }
   | { do: 'units'; to: 'mm' | 'inch' }
@@ -67,6 +70,8 @@ function answer(script: Rehearsed, passages: readonly Passage[], request: EditRe
   if (request.do === 'line-up') return lineUp(script)
   if (request.do === 'units') return writeIn(script, request.to)
   if (request.do === 'count-filament') return countFilament(script, request.to)
+  if (request.do === 'set-aside') return setAside(script, request.rule, request.line, request.reason)
+  if (request.do === 'take-back-aside') return takeBackAside(script, request.rule, request.line)
   if (request.do === 'setting') return toSetting(script, request)
   if (request.do === 'make') return makePassage(script, request.maker, request.values, request.at)
   if (request.do === 'probe-without-drips') return probeWithoutDrips(script, request.how)

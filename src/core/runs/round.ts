@@ -1,11 +1,12 @@
 // One whole round: a script's text against one printer, material, job and moment, read, rehearsed, checked and explained.
 import { check } from '../check/check.ts'
-import type { Finding } from '../check/finding.ts'
+import type { Finding, SetAside } from '../check/finding.ts'
 import { type Explained, explain } from '../explain/explain.ts'
 import { familyOf } from '../firmware/families.ts'
 import { type TaughtCommand, withTaught } from '../firmware/teach.ts'
 import type { Line } from '../gcode/line.ts'
 import { read } from '../gcode/read.ts'
+import { type Ooze, oozeOf } from '../machine/ooze.ts'
 import { type Bounds, type Durations, type Filament, type Stroke, strokesOf, totals } from '../machine/outcome.ts'
 import { type PlainCommand, rehearse } from '../machine/rehearse.ts'
 import type { Stage } from '../machine/state.ts'
@@ -34,11 +35,14 @@ export type Round = {
   resolution: Resolution
   trace: Trace
   strokes: Stroke[]
+  ooze: Ooze
   durations: Durations
   filament: Filament
   bounds: Bounds
   passages: Passage[]
   findings: Finding[]
+  /** Findings that the person has set aside in the text, with their reasons. */
+  setAside: SetAside[]
   explained: Explained[]
 }
 
@@ -49,16 +53,22 @@ export function goRound(text: string, setting: Setting): Round {
   const resolution = resolve(lines, stage)
   const { commands } = resolution
   const trace = rehearse(commands, stage)
+  const strokes = strokesOf(trace, stage)
+  const ooze = oozeOf(trace, stage)
+  const passages = passagesOf(lines, trace, stage)
+  const { findings, setAside } = check({ text, lines, commands, resolution, trace, stage, strokes, ooze, passages })
   return {
     stage,
     lines,
     commands,
     resolution,
     trace,
-    strokes: strokesOf(trace, stage),
+    strokes,
+    ooze,
     ...totals(trace, stage),
-    passages: passagesOf(lines, trace, stage),
-    findings: check({ text, lines, commands, resolution, trace, stage }),
+    passages,
+    findings,
+    setAside,
     explained: explain(lines, resolution, trace, stage),
   }
 }

@@ -2,12 +2,12 @@
 import { celsius, mm, plural } from '../../explain/words.ts'
 import { temperatureAt } from '../../machine/heat.ts'
 import { modesAfter, stepsOf } from '../../machine/trace.ts'
-import type { Found, Rehearsed, Rule } from '../finding.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
 
 /** Half a degree is the thermometer's own doubt. */
 const doubtC = 0.5
 
-function check({ trace, stage }: Rehearsed): Found[] {
+function check({ trace, stage }: Checked): Found[] {
   const coldest = stage.firmware.coldestExtrudeC
   let first: { line: number; pushed: number; at: number; target: number } | null = null
   const more = new Set<number>()
@@ -40,5 +40,7 @@ export const coldExtrude: Rule = {
   severity: 'error',
   title: 'Pushes filament through a cold nozzle',
   why: 'Cold filament does not flow. The board refuses the move, or the gear grinds a notch into the filament and the print starts empty.',
+  not: 'Goes by the simulated nozzle, whose warm-up times you have measured; silent within half a degree.',
+  example: { text: 'G28\nM420 S1\nM104 S200\nM83\nG1 E20 F200' },
   check,
 }

@@ -2,9 +2,9 @@
 
 import { startsCommand } from '../../gcode/read.ts'
 import { partCommands } from '../../script/edits/repair.ts'
-import type { Found, Rehearsed, Rule } from '../finding.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
 
-function check({ lines }: Rehearsed): Found[] {
+function check({ lines }: Checked): Found[] {
   const ending = lines.find(line => line.ending)?.ending ?? '\n'
   return lines.flatMap((line): Found[] => {
     const seconds = line.pieces.filter(startsCommand)
@@ -22,5 +22,7 @@ export const collapsedLines: Rule = {
   severity: 'error',
   title: 'Commands run together on one line',
   why: 'A paste that lost its line ends leaves several commands on one line. The board runs only the first.',
+  not: 'Silent for a second command in a comment or a message.',
+  example: { text: 'G28 M420 S1\nM109 S200' },
   check,
 }

@@ -1,8 +1,8 @@
 // A number with a comma where a machine wants a point.
 import { replacePiece } from '../../script/edits/lines.ts'
-import type { Found, Rehearsed, Rule } from '../finding.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
 
-function check({ lines }: Rehearsed): Found[] {
+function check({ lines }: Checked): Found[] {
   return lines.flatMap(line =>
     line.pieces.flatMap((piece): Found[] => {
       if (piece.kind !== 'word' || piece.flaw !== 'decimal-comma') return []
@@ -25,5 +25,7 @@ export const decimalComma: Rule = {
   severity: 'error',
   title: 'A comma in a number',
   why: 'Machines write decimals with a point. At a comma the number ends, so 0,3 becomes 0.',
+  not: 'Silent in comments and messages.',
+  example: { text: 'G28\nM420 S1\nG1 Z0,3 F600' },
   check,
 }

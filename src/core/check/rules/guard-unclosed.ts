@@ -1,8 +1,8 @@
 // Half a guard, or half of a made passage's two markers.
 import { madePassages } from '../../script/makers/maker.ts'
-import type { Found, Rehearsed, Rule } from '../finding.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
 
-const check = ({ lines, resolution }: Rehearsed): Found[] => [
+const check = ({ lines, resolution }: Checked): Found[] => [
   ...madePassages(lines).loose.map(line => ({
     line,
     message:
@@ -17,5 +17,7 @@ export const guardUnclosed: Rule = {
   severity: 'warning',
   title: 'A guard or a marker that is not closed',
   why: 'A guard and a made passage each stand between two marks. With one of them gone nobody knows where it ends.',
+  not: 'Silent for comments that only look like a guard.',
+  example: { text: 'G28\nM420 S1\n;? when highest bed > 85\nM109 S200' },
   check,
 }

@@ -2,9 +2,9 @@
 import { celsius } from '../../explain/words.ts'
 import { lastModes } from '../../machine/trace.ts'
 import { insertAfter, lastUsedLine } from '../../script/edits/lines.ts'
-import type { Found, Rehearsed, Rule } from '../finding.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
 
-function check({ lines, commands, trace }: Rehearsed): Found[] {
+function check({ lines, commands, trace }: Checked): Found[] {
   const { nozzleTargets, bedTarget } = lastModes(trace)
   const line = commands.at(-1)?.line ?? 1
   const off = (title: string, command: string) => [{ title, edits: [insertAfter(lines, lastUsedLine(lines), command)] }]
@@ -36,6 +36,8 @@ export const heatersLeftOn: Rule = {
   severity: 'error',
   title: 'Heaters are left on',
   why: 'A heater that nobody turns off stays hot for hours: filament chars in the nozzle, power is wasted, and it is a hazard.',
+  not: 'Speaks of nozzles and bed; a pause may well keep both warm.',
+  example: { text: 'G91\nG1 Z5 F600\nG90\nG1 X0 Y200 F6000\nM104 S0\nM107\nM84 X Y E', moment: 'end' },
   moments: ['end', 'cancel'],
   check,
 }

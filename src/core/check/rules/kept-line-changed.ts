@@ -3,13 +3,13 @@ import type { Line } from '../../gcode/line.ts'
 import { madeNow, makePassage, ordinaryText } from '../../script/edits/make.ts'
 import { type MadePassage, madePassages } from '../../script/makers/maker.ts'
 import { makerNamed } from '../../script/makers/makers.ts'
-import type { Fix, Found, Rehearsed, Rule } from '../finding.ts'
+import type { Checked, Fix, Found, Rule } from '../finding.ts'
 
 /** Lines put to sleep as a whole are left alone: they do nothing, and wake as they were. */
 const asleep = (lines: readonly Line[]): boolean =>
   lines.every(({ kind }) => kind === 'comment' || kind === 'blank' || kind === 'mark')
 
-function check(script: Rehearsed): Found[] {
+function check(script: Checked): Found[] {
   const { lines } = script
   return madePassages(lines).made.flatMap((made): Found[] => {
     const inner = lines.slice(made.firstLine, made.lastLine - 1)
@@ -27,17 +27,12 @@ function check(script: Rehearsed): Found[] {
   })
 }
 
-function again(script: Rehearsed, { name, values, firstLine }: MadePassage): Fix[] {
+function again(script: Checked, { name, values, firstLine }: MadePassage): Fix[] {
   const plan = makePassage(script, name, values, firstLine)
   return plan.ok ? [{ title: 'Make it again', edits: plan.edits }] : []
 }
 
-function told(
-  { lines }: Rehearsed,
-  { firstLine, lastLine }: MadePassage,
-  now: readonly string[],
-  title: string,
-): string {
+function told({ lines }: Checked, { firstLine, lastLine }: MadePassage, now: readonly string[], title: string): string {
   const inner = lines.slice(firstLine, lastLine - 1)
   const note = inner.find(({ kind, raw }) => kind === 'comment' && !now.includes(raw))
   if (note)
@@ -51,5 +46,7 @@ export const keptLineChanged: Rule = {
   severity: 'advice',
   title: 'A made passage that is not as it is made',
   why: 'A made passage comes from the numbers in its marker. When the printer, the numbers or the lines have changed, the two no longer say the same, and making it again would change what the machine does.',
+  not: 'Silent for a passage that is asleep as a whole.',
+  example: { text: 'G28\nM420 S1\n;@ heat-soak minutes=2 warm=ignored\nG4 S60\n;@ end heat-soak' },
   check,
 }

@@ -17,13 +17,6 @@ describe(rule, () => {
     expect(found(rule, 'G28\nG29\nG28 X')).toEqual([])
   })
 
-  it('points at the line that is asleep, and wakes it', () => {
-    const text = 'G28\n; M420 S1 ; kept mesh\n'
-    const [finding] = found(rule, text)
-    expect(finding?.line).toBe(2)
-    expect(fixed(text, finding)).toBe('G28\nM420 S1 ; kept mesh\n')
-  })
-
   it('is content when levelling is on, and where the printer has none', () => {
     expect(found(rule, 'G28\nM420 S1')).toEqual([])
     expect(found(rule, 'G28\nG29')).toEqual([])

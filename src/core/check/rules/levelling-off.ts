@@ -1,46 +1,16 @@
 // The print begins with bed levelling off although this printer has a measured bed shape.
-import { specOf } from '../../firmware/spec.ts'
-import { numberOf } from '../../gcode/line.ts'
-import { sleeping } from '../../gcode/read.ts'
-import { lastModes, modesAfter } from '../../machine/trace.ts'
-import { insertAfter, wake } from '../../script/edits/lines.ts'
-import type { Fix, Found, Rehearsed, Rule } from '../finding.ts'
+import { lastModes } from '../../machine/trace.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { levellingFixes, sleepingLevelling, turnedOff } from '../levelling.ts'
 
-function check({ lines, commands, trace, stage }: Rehearsed): Found[] {
-  if (lastModes(trace).levelling !== 'off') return []
-  const { printer, firmware } = stage
-  let off: { line: number; byHoming: boolean } | null = null
-  for (let i = 0; i < trace.rows.count; i++) {
-    const { line, command } = commands[i] as (typeof commands)[number]
-    const effect = specOf(firmware, command.name)?.effect
-    if (modesAfter(trace, i).levelling !== 'off') continue
-    if (effect?.does === 'home' && effect.turnsLevellingOff) off = { line, byHoming: true }
-    if (effect?.does === 'levelling' || effect?.does === 'probe-or-mesh') off = { line, byHoming: false }
-  }
-  if (!off) return []
-  for (const line of lines.slice(off.line)) {
-    const inner = sleeping(line)
-    const effect = inner?.command && specOf(firmware, inner.command.name)?.effect
-    if (!inner?.command || effect?.does !== 'levelling' || effect.set === 'off' || numberOf(inner.command, 'S') === 0)
-      continue
-    const message = `This line would turn bed levelling on, but it is asleep behind a “;”. The print begins without levelling: homing on line ${off.line} turned it off.`
-    return [{ line: line.number, message, fixes: [{ title: 'Wake this line', edits: [wake(line, inner)] }] }]
-  }
-  const fixes: Fix[] = []
-  if (printer.storedMesh)
-    fixes.push({
-      title: `Use the kept mesh (${firmware.phrases.loadMesh})`,
-      edits: [insertAfter(lines, off.line, firmware.phrases.loadMesh)],
-    })
-  if (printer.probe)
-    fixes.push({
-      title: `Probe afresh (${firmware.phrases.probeBed})`,
-      edits: [insertAfter(lines, off.line, firmware.phrases.probeBed)],
-    })
+function check(script: Checked): Found[] {
+  if (lastModes(script.trace).levelling !== 'off') return []
+  const off = turnedOff(script)
+  if (!off || sleepingLevelling(script, off.line)) return []
   const message = off.byHoming
     ? 'Homing turns bed levelling off here, and nothing after it turns it on again. The first layer will follow a flat bed that this bed is not.'
     : 'Bed levelling is turned off here and stays off for the print.'
-  return [{ line: off.line, message, fixes }]
+  return [{ line: off.line, message, fixes: levellingFixes(script, off.line) }]
 }
 
 export const levellingOff: Rule = {
@@ -49,6 +19,8 @@ export const levellingOff: Rule = {
   severity: 'error',
   title: 'Levelling is off when the print begins',
   why: 'A bed is never quite flat. Without levelling the first layer is too high in one place and scrapes in another.',
+  not: 'Silent for a printer without a probe and without a kept mesh. Some boards turn levelling on again after homing by themselves; if yours does, set this aside.',
+  example: { text: 'G28\nM109 S200' },
   moments: ['start'],
   check,
 }

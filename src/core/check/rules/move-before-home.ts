@@ -6,12 +6,12 @@ import { numberOf } from '../../gcode/line.ts'
 import { modesBefore } from '../../machine/trace.ts'
 import { axes } from '../../model/printer.ts'
 import { insertBefore } from '../../script/edits/lines.ts'
-import type { Found, Rehearsed, Rule } from '../finding.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
 
 /** Lifting the head a little before homing is good practice, even unhomed. */
 const harmlessLiftMm = 30
 
-function check({ lines, commands, trace, stage }: Rehearsed): Found[] {
+function check({ lines, commands, trace, stage }: Checked): Found[] {
   const told = new Set<string>()
   const found: Found[] = []
   const homesAtAll = commands.some(({ command }) => specOf(stage.firmware, command.name)?.effect.does === 'home')
@@ -44,5 +44,7 @@ export const moveBeforeHome: Rule = {
   severity: 'error',
   title: 'Moves before finding zero',
   why: 'Until an axis has been homed the machine only guesses where the head is. A move can end in a crash.',
+  not: 'Silent for a small lift before homing, and after a print, which has found zero.',
+  example: { text: 'M109 S200\nG1 X50 Y50 F3000\nG28\nM420 S1' },
   check,
 }

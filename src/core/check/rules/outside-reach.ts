@@ -1,22 +1,23 @@
 // Moves to where the head can't go.
 import { mm, plain } from '../../explain/words.ts'
-import { modesBefore, stepsOf } from '../../machine/trace.ts'
-import { axes } from '../../model/printer.ts'
+import { modesBefore } from '../../machine/trace.ts'
+import { axes, beyondRadiusMm } from '../../model/printer.ts'
 import { replacePiece, sourceWord } from '../../script/edits/lines.ts'
-import type { Fix, Found, Rehearsed, Rule } from '../finding.ts'
+import type { Checked, Fix, Found, Rule } from '../finding.ts'
+import { liftsPast } from './lift-past-top.ts'
 
 const doubtMm = 0.01
 const sides = { x: ['left', 'right'], y: ['front', 'back'], z: ['bottom', 'top'] } as const
 
-function check({ lines, commands, trace, stage }: Rehearsed): Found[] {
+function check({ lines, commands, trace, stage, steps }: Checked): Found[] {
   const found = new Map<string, Found>()
-  for (const step of stepsOf(trace)) {
+  for (const step of steps) {
     if (step.kind === 'home' || step.kind === 'probe') continue
     for (const axis of axes) {
       const [low, high] = stage.printer.reach[axis]
       const [from, to] = [step.from[axis], step.to[axis]]
       const beyond = to < low - doubtMm ? low - to : to > high + doubtMm ? to - high : 0
-      if (beyond === 0 || from === to) continue
+      if (beyond === 0 || from === to || (axis === 'z' && liftsPast({ stage }, to, from))) continue
       const { line } = commands[step.command] as (typeof commands)[number]
       const key = `${line} ${axis}`
       if (found.has(key)) continue
@@ -40,7 +41,17 @@ function check({ lines, commands, trace, stage }: Rehearsed): Found[] {
       found.set(key, { line, message, fixes })
     }
   }
-  return [...found.values()]
+  return [...found.values(), ...beyondTheCircle({ steps, trace, stage })]
+}
+
+/** Where the reach is a circle: the first move that leaves it. */
+function beyondTheCircle({ steps, trace, stage }: Pick<Checked, 'steps' | 'trace' | 'stage'>): Found[] {
+  const { printer } = stage
+  const step = steps.find(({ to }) => beyondRadiusMm(printer, to.x, to.y) > doubtMm)
+  if (!step) return []
+  const { x, y } = step.to
+  const message = `Goes to X ${plain(x)} Y ${plain(y)}, ${mm(beyondRadiusMm(printer, x, y))} beyond the circle that the head can reach (${plain(printer.reachRadiusMm ?? 0)} mm about the middle).`
+  return [{ line: trace.rows.line[step.command] as number, message }]
 }
 
 export const outsideReach: Rule = {
@@ -49,5 +60,7 @@ export const outsideReach: Rule = {
   severity: 'error',
   title: 'Moves beyond the reach',
   why: 'The head can’t go there. The board cuts the move short, so the line is shorter than planned, or without soft limits the head hits its end.',
+  not: 'Goes by the reach in your printer’s description. A lift past the top after a print is told apart.',
+  example: { text: 'G28\nM420 S1\nG1 X250 Y20 F3000' },
   check,
 }

@@ -1,9 +1,9 @@
 // A letter that needs a number and has none that a machine can take, or a command without a letter that it needs.
 import { specOf } from '../../firmware/spec.ts'
 import { hasLetter } from '../../gcode/line.ts'
-import type { Found, Rehearsed, Rule } from '../finding.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
 
-function check({ lines, stage }: Rehearsed): Found[] {
+function check({ lines, stage }: Checked): Found[] {
   return lines.flatMap((line): Found[] => {
     const { command } = line
     const spec = command && specOf(stage.firmware, command.name)
@@ -45,5 +45,7 @@ export const parameterMissing: Rule = {
   severity: 'error',
   title: 'A number is missing or can’t be read',
   why: 'A letter without its number is taken as zero by some boards and passed over by others. Neither is what was meant.',
+  not: 'Silent for values and formulas, which stand in place of a number.',
+  example: { text: 'G28\nM420 S1\nM140' },
   check,
 }

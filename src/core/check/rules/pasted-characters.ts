@@ -3,12 +3,12 @@
 import { type Line, type Piece, placeOf } from '../../gcode/line.ts'
 import type { Edit } from '../../model/script.ts'
 import { straighten } from '../../script/edits/repair.ts'
-import type { Found, Rehearsed, Rule } from '../finding.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
 
 const isByteOrderMark = (line: Line, piece: Piece) =>
   line.number === 1 && piece === line.pieces[0] && piece.text === '\ufeff'
 
-function check({ lines }: Rehearsed): Found[] {
+function check({ lines }: Checked): Found[] {
   return lines.flatMap((line): Found[] => {
     const found: Found[] = []
     if (line.kind === 'command' || line.kind === 'blank') {
@@ -75,5 +75,7 @@ export const pastedCharacters: Rule = {
   severity: 'error',
   title: 'Characters that a machine can’t read',
   why: 'Text copied from a web page or a message often has curly quotes, long dashes and odd spaces that look right and are not.',
+  not: 'Silent in comments and messages, where any sign is fine.',
+  example: { text: 'G28\nM420 S1\nG1 X10 Y–5 F3000' },
   check,
 }

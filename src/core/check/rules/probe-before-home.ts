@@ -5,9 +5,9 @@ import { specOf } from '../../firmware/spec.ts'
 import { modesBefore } from '../../machine/trace.ts'
 import { axes } from '../../model/printer.ts'
 import { insertBefore } from '../../script/edits/lines.ts'
-import type { Found, Rehearsed, Rule } from '../finding.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
 
-function check({ lines, commands, trace, stage }: Rehearsed): Found[] {
+function check({ lines, commands, trace, stage }: Checked): Found[] {
   for (let i = 0; i < trace.rows.count; i++) {
     const { line, command } = commands[i] as (typeof commands)[number]
     if (specOf(stage.firmware, command.name)?.effect.does !== 'probe') continue
@@ -26,5 +26,7 @@ export const probeBeforeHome: Rule = {
   severity: 'error',
   title: 'Probes before finding zero',
   why: 'The probe needs to know where it is over the bed. Without zero it may miss the bed and push the nozzle into it.',
+  not: 'Silent once every axis is homed.',
+  example: { text: 'G29\nG28' },
   check,
 }

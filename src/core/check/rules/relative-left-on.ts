@@ -2,9 +2,9 @@
 import { specOf } from '../../firmware/spec.ts'
 import { lastModes } from '../../machine/trace.ts'
 import { insertAfter, lastUsedLine } from '../../script/edits/lines.ts'
-import type { Found, Rehearsed, Rule } from '../finding.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
 
-function check({ lines, commands, trace, stage }: Rehearsed): Found[] {
+function check({ lines, commands, trace, stage }: Checked): Found[] {
   if (lastModes(trace).positioning !== 'relative') return []
   const last = commands.findLast(({ command }) => {
     const effect = specOf(stage.firmware, command.name)?.effect
@@ -27,6 +27,8 @@ export const relativeLeftOn: Rule = {
   severity: 'error',
   title: 'Relative positions are left on',
   why: 'The print’s moves are places on the bed. Taken as distances they send the head off into its ends.',
+  not: 'Silent when a later line goes back to places.',
+  example: { text: 'G28\nM420 S1\nG91\nG1 Z5 F600' },
   moments: ['start', 'layer-change', 'tool-change', 'resume'],
   check,
 }

@@ -1,12 +1,14 @@
 // A line whose command the firmware's table doesn't have, or that is no command at all.
 import { mayBeMacro, specOf } from '../../firmware/spec.ts'
-import type { Found, Rehearsed, Rule } from '../finding.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { familiesWith } from './not-in-this-family.ts'
 
-function check({ lines, stage }: Rehearsed): Found[] {
+function check({ lines, stage }: Checked): Found[] {
   return lines.flatMap((line): Found[] => {
     if (line.kind === 'unreadable') return [{ line: line.number, message: line.reason ?? 'This line can’t be read.' }]
     const name = line.command?.name
-    if (name === undefined || specOf(stage.firmware, name)) return []
+    if (name === undefined || specOf(stage.firmware, name) || familiesWith(name, stage.firmware.family).length)
+      return []
     if (mayBeMacro(stage.firmware, name)) {
       const message = `“${name}” may be a macro of this printer. We don’t know what it does, so the rehearsal leaves it out. Teach it in the command book.`
       return [{ line: line.number, severity: 'advice', message }]
@@ -22,5 +24,7 @@ export const unknownCommand: Rule = {
   severity: 'warning',
   title: 'A command that we don’t know',
   why: 'It may be a maker’s own command, a typing mistake, or text that lost its “;”. What it does is not rehearsed.',
+  not: 'Silent for what you have taught. A name that may be a macro of your printer is only advice.',
+  example: { text: 'G28\nM420 S1\nM9876' },
   check,
 }

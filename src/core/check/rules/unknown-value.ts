@@ -1,9 +1,9 @@
 // A word in place of a number that nothing here fills in, or a formula that can't be worked out.
-import type { Found, Rehearsed, Rule } from '../finding.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
 
 const beyond = 'What it stands in counts as absent in this rehearsal.'
 
-function check({ lines, resolution }: Rehearsed): Found[] {
+function check({ lines, resolution }: Checked): Found[] {
   const bracketed = lines.flatMap((line): Found[] => {
     const word = line.command?.words.find(({ formula }) => formula !== null && !formula.startsWith('@'))
     if (!word) return []
@@ -26,5 +26,7 @@ export const unknownValue: Rule = {
   severity: 'warning',
   title: 'A value that we don’t know',
   why: 'A rehearsal needs numbers. Where a word or a formula stands for one and nobody can tell which, the line is rehearsed without it.',
+  not: 'Silent for values of this script’s own settings.',
+  example: { text: 'G28\nM420 S1\nM109 S@nozle' },
   check,
 }

@@ -1,7 +1,7 @@
 // A value that this moment, this job or this printer does not have.
-import type { Found, Rehearsed, Rule } from '../finding.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
 
-const check = ({ resolution }: Rehearsed): Found[] =>
+const check = ({ resolution }: Checked): Found[] =>
   resolution.problems
     .filter(({ kind }) => kind === 'not-now')
     .map(({ line, why }) => ({
@@ -15,5 +15,7 @@ export const valueNotNow: Rule = {
   severity: 'warning',
   title: 'A value that there is not at this moment',
   why: 'A start script has no layer yet, and a job that prints with one tool has nothing to say of another. Such a value would be sent as nothing at all.',
+  not: 'Silent at the moments that have the value.',
+  example: { text: 'G28\nM420 S1\nM117 Layer @layer' },
   check,
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { fixed, found, round } from '../../testing/stage.ts'
+import { fixed, found, round, serious } from '../../testing/stage.ts'
 
 const rule = 'wait-missing'
 
@@ -10,8 +10,8 @@ describe(rule, () => {
     expect(finding).toMatchObject({ line: 2, severity: 'error' })
     const mended = fixed(text, finding)
     expect(mended).toBe('G28\nM104 S200\nM83\nM109 S200\nG1 E5 F300\n')
-    expect(round(mended).findings).toEqual(
-      round('G28\nM420 S1\nM109 S200\nM83\nG1 E5 F300').findings.concat(found('levelling-off', mended)),
+    expect(serious(round(mended))).toEqual(
+      serious(round('G28\nM420 S1\nM109 S200\nM83\nG1 E5 F300')).concat(found('levelling-off', mended)),
     )
   })
 

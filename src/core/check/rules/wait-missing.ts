@@ -4,7 +4,7 @@ import { specOf } from '../../firmware/spec.ts'
 import { type HeaterHistory, targetAt, temperatureAt } from '../../machine/heat.ts'
 import { modesAfter, stepsOf } from '../../machine/trace.ts'
 import { insertAfter, insertBefore, lastUsedLine } from '../../script/edits/lines.ts'
-import type { Found, Rehearsed, Rule } from '../finding.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
 
 /** Boards call a heater ready within about this of its target. */
 const nearEnoughC = 5
@@ -14,7 +14,7 @@ type Waited = 'nozzle' | 'bed'
 type Need = { atS: number; line: number | null; what: string }
 
 /** When each heater must be warm: the nozzle at the first push, the bed at the first stroke; both at the script's end. */
-function firstNeeds({ trace }: Rehearsed): Record<Waited, Need> {
+function firstNeeds({ trace }: Checked): Record<Waited, Need> {
   const end: Need = { atS: trace.totalS, line: null, what: 'when the print begins' }
   const needs: Record<Waited, Need> = { nozzle: end, bed: end }
   for (const step of stepsOf(trace)) {
@@ -26,7 +26,7 @@ function firstNeeds({ trace }: Rehearsed): Record<Waited, Need> {
   return needs
 }
 
-function check(rehearsed: Rehearsed): Found[] {
+function check(rehearsed: Checked): Found[] {
   const { lines, commands, trace, stage } = rehearsed
   const needs = firstNeeds(rehearsed)
   const found: Found[] = []
@@ -66,6 +66,8 @@ export const waitMissing: Rule = {
   severity: 'error',
   title: 'Nothing waits for a heater',
   why: 'M104 and M140 only start heating and go on at once. Without a wait the print begins too cold and does not stick or flow.',
+  not: 'Silent within 5 °C of the target; a chamber may go on warming while it prints.',
+  example: { text: 'M140 S60\nM104 S200\nG28\nM420 S1' },
   moments: ['start'],
   check,
 }

@@ -64,7 +64,7 @@ export const machine: CommandSpec[] = [
   row('M665', 'Shape of a delta', settings, [], 'M665 L250 R125', { anyLetter: true }),
   row('M666', 'End stops’ fine place', settings, each('XYZ', 'mm'), 'M666 X-0.2'),
   ...[860, 861, 862, 863, 864, 865, 866, 867, 868, 869].map(n =>
-    row(`M${n}`, 'Position sensor of an axis', tuning, [], `M${n} X`, { anyLetter: true }),
+    row(`M${n}`, 'Position sensor of an axis', tuning, [], `M${n} X`, { anyLetter: true, makersOwn: true }),
   ),
   row('M906', 'Motor current', settings, [...each('XYZE', 'mA'), tool, index], 'M906 X800 Y800'),
   row(

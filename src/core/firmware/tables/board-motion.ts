@@ -94,9 +94,13 @@ export const probing: CommandSpec[] = [
   ),
   row('G76', 'Fit the probe’s drift with warmth', { does: 'opaque', seconds: 1800 }, flags('BP'), 'G76'),
   row('M48', 'Try the probe’s repeatability', { does: 'probe-point' }, [], 'M48 P5', { anyLetter: true }),
-  row('M320', 'Levelling on', { does: 'levelling', set: 'on' }, [flag('S', 'keep it so')], 'M320'),
-  row('M321', 'Levelling off', { does: 'levelling', set: 'off' }, [flag('S', 'keep it so')], 'M321'),
-  row('M322', 'Forget the measured bed shape', { does: 'levelling', set: 'off' }, [flag('S', 'for good')], 'M322'),
+  row('M320', 'Levelling on', { does: 'levelling', set: 'on' }, [flag('S', 'keep it so')], 'M320', { makersOwn: true }),
+  row('M321', 'Levelling off', { does: 'levelling', set: 'off' }, [flag('S', 'keep it so')], 'M321', {
+    makersOwn: true,
+  }),
+  row('M322', 'Forget the measured bed shape', { does: 'levelling', set: 'off' }, [flag('S', 'for good')], 'M322', {
+    makersOwn: true,
+  }),
   row('M401', 'Take the probe out', housekeeping, [flag('S', 'fast')], 'M401'),
   row('M402', 'Put the probe away', housekeeping, [], 'M402'),
   row(

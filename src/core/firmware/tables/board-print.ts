@@ -43,6 +43,9 @@ export const printing: CommandSpec[] = [
   row('M108', 'Stop waiting', housekeeping, [], 'M108'),
   row('M111', 'Debug level', tuning, [num('S', 'to', 'number')], 'M111 S0'),
   row('M120', 'End stops on', housekeeping, [], 'M120'),
+  row('M80', 'Power supply on', { does: 'power', on: true }, [onOff()], 'M80'),
+  row('M81', 'Power supply off', { does: 'power', on: false }, [], 'M81'),
+  row('M122', 'Report the motor drivers', report, [], 'M122', { anyLetter: true }),
   row('M121', 'End stops off', housekeeping, [], 'M121'),
   row('M155', 'Report temperatures again and again', report, [num('S', 'every', 's')], 'M155 S2'),
   row(
@@ -107,7 +110,7 @@ export const printing: CommandSpec[] = [
     housekeeping,
     [num('S', 'after', 's'), num('T', 'when over', '°C'), num('E', 'nozzle to', '°C'), num('B', 'bed to', '°C')],
     'M86 S1800',
-    { since: '7.2' },
+    { since: '7.2', makersOwn: true },
   ),
   row(
     'M143',
@@ -180,6 +183,12 @@ export const filament: CommandSpec[] = [
   ),
   row('M209', 'Draw back by itself', settings, [onOff()], 'M209 S0'),
   row('M218', 'Where a tool is from the first', settings, [tool, ...each('XYZ', 'mm')], 'M218 T1 X24.5'),
+  row('M601', 'Pause the print', { does: 'pause' }, [], 'M601', { makersOwn: true }),
+  row('M602', 'Go on with the print', housekeeping, [], 'M602', { makersOwn: true }),
+  row('M604', 'Give up a filament change', housekeeping, [], 'M604', {
+    makersOwn: true,
+    notes: 'Not every board has it.',
+  }),
   row(
     'M603',
     'Lengths for changing filament',

@@ -103,7 +103,13 @@ export const moving: CommandSpec[] = [
   ),
   row('M929', 'Write a log', housekeeping, [text('P', 'file'), num('S', 'how much', 'number')], 'M929 S1'),
   row('M999', 'Start the board afresh', housekeeping, [text('P', 'what')], 'M999'),
-  row('M80', 'Power supply on', housekeeping, [], 'M80'),
-  row('M81', 'Power supply off', housekeeping, [num('S', '1 when the fans have stopped', 'switch')], 'M81 S1'),
+  row('M80', 'Power supply on', { does: 'power', on: true }, [], 'M80'),
+  row(
+    'M81',
+    'Power supply off',
+    { does: 'power', on: false },
+    [num('S', '1 when the fans have stopped', 'switch')],
+    'M81 S1',
+  ),
   row('M73', 'Tell the progress', report, [num('P', 'done', '%'), num('R', 'left', 'min')], 'M73 R12'),
 ]

@@ -45,22 +45,33 @@ const keepMark = (line: Line | undefined): string | null =>
   line?.kind === 'mark' ? (/^\s*;!\s*(.*?)\s*$/.exec(line.raw)?.[1] ?? null) : null
 
 /**
- * Keep marks: each kept line with the reason in its mark. A mark keeps the next line; above a heading it keeps all down to the
- * next blank line, above a made passage all of that.
+ * The lines that the keep mark on a line keeps: the next line that is no such mark; all down to the next blank line where that
+ * is a heading; the whole of a made passage. Null for a line without a mark, or with nothing under it.
  */
+export function keptRange(
+  lines: readonly Line[],
+  number: number,
+  made: readonly MadePassage[] = madePassages(lines).made,
+): { first: number; last: number } | null {
+  if (keepMark(lines[number - 1]) === null) return null
+  let first = number + 1
+  while (keepMark(lines[first - 1]) !== null) first++
+  const target = lines[first - 1]
+  if (!target) return null
+  let last = made.find(each => each.firstLine === first)?.lastLine ?? first
+  if (headingOf(target) !== null) while (lines[last] && lines[last]?.kind !== 'blank') last++
+  return { first, last }
+}
+
+/** Keep marks: each kept line with the reason in its mark. */
 export function keptLines(lines: readonly Line[]): ReadonlyMap<number, string> {
   const kept = new Map<number, string>()
   const { made } = madePassages(lines)
   for (const line of lines) {
     const why = keepMark(line)
-    if (why === null) continue
-    let first = line.number + 1
-    while (keepMark(lines[first - 1]) !== null) first++
-    const target = lines[first - 1]
-    if (!target) continue
-    let last = made.find(each => each.firstLine === first)?.lastLine ?? first
-    if (headingOf(target) !== null) while (lines[last] && lines[last]?.kind !== 'blank') last++
-    for (let number = first; number <= last; number++) if (!kept.has(number)) kept.set(number, why)
+    const range = why === null ? null : keptRange(lines, line.number, made)
+    if (why === null || !range) continue
+    for (let number = range.first; number <= range.last; number++) if (!kept.has(number)) kept.set(number, why)
   }
   return kept
 }

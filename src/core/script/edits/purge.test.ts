@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { beadWidthMm } from '../../machine/outcome.ts'
 import { applyEdits } from '../../model/script.ts'
-import { printer, round } from '../../testing/stage.ts'
+import { printer, round, serious } from '../../testing/stage.ts'
 import { bringToEdge, type Edge, edgeOf } from './edge.ts'
 import { probeWithoutDrips } from './heat-probe.ts'
 import { lineUp } from './line-up.ts'
@@ -131,7 +131,7 @@ describe('probing without drips', () => {
     expect(text).toBe(
       hot.replace('M104 S200', 'M104 S160').replace('M109 S200', 'M109 S160').replace('G29\n', 'G29\nM109 S200\n'),
     )
-    expect(round(text).findings).toEqual([])
+    expect(serious(round(text))).toEqual([])
   })
 
   it('can lift the head over the corner and stand a while', () => {

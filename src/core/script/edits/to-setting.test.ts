@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { applyEdits } from '../../model/script.ts'
-import { round } from '../../testing/stage.ts'
+import { round, serious } from '../../testing/stage.ts'
 import { type ToSetting, toSetting } from './to-setting.ts'
 
 const text =
@@ -28,8 +28,8 @@ describe('a number becomes a setting', () => {
   it('and the rehearsal is the same to the last stroke', () => {
     for (const word of ['S200', 'E12', 'Z0.3', 'F1200', 'Y20']) {
       const [before, after] = [round(text), round(edited(word))]
-      expect(after.findings.map(({ rule, line }) => [rule, line - 1])).toEqual(
-        before.findings.map(({ rule, line }) => [rule, line]),
+      expect(serious(after).map(({ rule, line }) => [rule, line - 1])).toEqual(
+        serious(before).map(({ rule, line }) => [rule, line]),
       )
       expect(after.strokes.map(({ line: _, ...stroke }) => stroke)).toEqual(
         before.strokes.map(({ line: _, ...stroke }) => stroke),

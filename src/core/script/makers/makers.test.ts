@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { readLine } from '../../gcode/read.ts'
 import { applyEdits } from '../../model/script.ts'
 import { goRound } from '../../runs/round.ts'
-import { job, material, printer, round } from '../../testing/stage.ts'
+import { job, material, printer, round, serious } from '../../testing/stage.ts'
 import { makePassage } from '../edits/make.ts'
 import type { Plan } from '../edits/plan.ts'
 import { fromTheBeginning, madePassages, markerLine, readMarker, standards, type Values } from './maker.ts'
@@ -34,8 +34,9 @@ describe('a made purge line', () => {
 
   it('lays two strokes of the wanted bead along the edge, and is ready for the print', () => {
     const text = make(`M83\n${ready}`, 'purge-line', values)
-    const { strokes, findings } = round(text)
-    expect(findings).toEqual([])
+    const made = round(text)
+    const { strokes } = made
+    expect(serious(made)).toEqual([])
     expect(strokes).toHaveLength(2)
     for (const stroke of strokes) {
       expect(stroke.lengthMm).toBe(100)
@@ -55,8 +56,9 @@ describe('a made purge line', () => {
   })
 
   it.each(['left', 'right', 'front', 'back'])('keeps to the %s edge, inside the reach', edge => {
-    const { findings, strokes } = round(make(`M83\n${ready}`, 'purge-line', { ...values, edge }))
-    expect(findings).toEqual([])
+    const made = round(make(`M83\n${ready}`, 'purge-line', { ...values, edge }))
+    const { strokes } = made
+    expect(serious(made)).toEqual([])
     const across = edge === 'left' || edge === 'right' ? 0 : 1
     const at = strokes[0]?.from[across]
     expect(at).toBe(edge === 'left' || edge === 'front' ? 5 : 195)
@@ -112,7 +114,7 @@ describe('the other makers', () => {
       )
       expect(result.filament.pushedMm).toBeCloseTo(20, 9)
       expect(result.filament.netMm).toBeCloseTo(18.5, 9)
-      expect(result.findings).toEqual([])
+      expect(serious(result)).toEqual([])
     }
   })
 
@@ -171,7 +173,7 @@ describe('the brush wipe and the end of a print', () => {
     )
     const text = planned.ok ? applyEdits('', planned.edits) : ''
     const ended = round(text, 'end')
-    expect(ended.findings).toEqual([])
+    expect(serious(ended)).toEqual([])
     expect(ended.filament.netMm).toBe(-2)
     // The cube is 20 mm high: the head ends at 30 mm over X 0, Y 200.
     expect([ended.trace.steps.x.at(-1), ended.trace.steps.y.at(-1), ended.trace.steps.z.at(-1)]).toEqual([0, 200, 30])

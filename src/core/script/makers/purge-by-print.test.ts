@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import type { Job } from '../../model/job.ts'
 import { applyEdits } from '../../model/script.ts'
 import { goRound } from '../../runs/round.ts'
-import { job, material, printer } from '../../testing/stage.ts'
+import { job, material, printer, serious } from '../../testing/stage.ts'
 import { makePassage } from '../edits/make.ts'
 import type { Values } from './maker.ts'
 
@@ -28,8 +28,9 @@ const plain = { bead: 0.3, height: 0.3, length: 40, gap: 5 }
 
 describe('a purge by the print', () => {
   it('lies in front of the print, in the middle, a gap and half a bead off it', () => {
-    const { strokes, findings, trace } = laid(plain, job)
-    expect(findings).toEqual([])
+    const made = laid(plain, job)
+    const { strokes, trace } = made
+    expect(serious(made)).toEqual([])
     expect(strokes).toHaveLength(1)
     const [stroke] = strokes
     // The print is at 90…110: 80 to 120 along it, 90 − 5 − 0.532 in front of it.
@@ -84,7 +85,7 @@ describe('a purge by the print', () => {
       const before = ready.replace('M83', mode)
       const made = plan(plain, job, before)
       const after = see(made.ok ? applyEdits(before, made.edits) : '', job)
-      expect(after.findings).toEqual([])
+      expect(serious(after)).toEqual([])
       expect(after.trace.rows.modes.at(-1)).toMatchObject({
         positioning: 'absolute',
         extrusion: mode === 'M82' ? 'absolute' : 'relative',

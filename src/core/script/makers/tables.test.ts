@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { temperatureAt } from '../../machine/heat.ts'
 import { applyEdits, type Moment } from '../../model/script.ts'
 import { goRound } from '../../runs/round.ts'
-import { job, material, printer } from '../../testing/stage.ts'
+import { job, material, printer, serious } from '../../testing/stage.ts'
 import { makePassage } from '../edits/make.ts'
 import type { Values } from './maker.ts'
 import { mixingTable } from './mixing-table.ts'
@@ -24,8 +24,9 @@ const why = (...asked: Parameters<typeof plan>): string => {
 describe('probing without drips', () => {
   it('feels the bed at 160 °C and goes on at 200, whatever the nozzle had before', () => {
     for (const before of ['', 'M109 S230\n']) {
-      const { trace, findings, durations } = see(make(before, 'probe-cool', {}))
-      expect(findings).toEqual([])
+      const made = see(make(before, 'probe-cool', {}))
+      const { trace, durations } = made
+      expect(serious(made)).toEqual([])
       expect(durations.probingS).toBeGreaterThan(0)
       const nozzle = trace.nozzles[0]
       if (!nozzle) throw new Error('there is a nozzle')

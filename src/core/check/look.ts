@@ -1,0 +1,86 @@
+// Questions that several rules ask of a rehearsed script.
+import type { Word } from '../gcode/line.ts'
+import { temperatureAt } from '../machine/heat.ts'
+import { heatedTool, heaterOf, heatTarget } from '../machine/heaters.ts'
+import type { Step } from '../machine/trace.ts'
+import { areaOn, type Rectangle } from '../model/job.ts'
+import { sourceWord } from '../script/edits/lines.ts'
+import type { Checked, Row } from './finding.ts'
+
+export type Heater = 'nozzle' | 'bed' | 'chamber'
+
+/** A command that gives a heater a target: which, of which tool, how warm, and whether it waits. */
+export type Heating = {
+  row: Row
+  heater: Heater
+  tool: number
+  targetC: number | null
+  waits: boolean
+  /** The word in the script that names the target as a plain number; undefined where a formula or a key does. */
+  word: Word | undefined
+}
+
+export const heatings = ({ rows }: Checked): Heating[] =>
+  rows.flatMap(row => {
+    const { effect, command, before, source } = row
+    if (effect?.does !== 'heat') return []
+    const targetC = heatTarget(command, effect)?.targetC ?? null
+    const word = [...effect.coolingToo, ...effect.targets]
+      .map(letter => source && sourceWord(source, letter))
+      .find(each => each !== undefined && each.value !== null && each.value === targetC)
+    const tool = heatedTool(command, effect, before.tool)
+    return [{ row, heater: heaterOf(command, effect), tool, targetC, waits: effect.wait, word }]
+  })
+
+/** Rows whose command homes, probes, aligns or whatever else the table says it does. */
+export const rowsThat = ({ rows }: Checked, ...does: readonly NonNullable<Row['effect']>['does'][]): Row[] =>
+  rows.filter(({ effect }) => effect !== null && does.includes(effect.does))
+
+/** Steps in which the probe touches the bed, to measure its shape or one point. */
+export const touches = ({ steps }: Checked): Step[] => steps.filter(({ kind }) => kind === 'probe')
+
+export const lineOf = ({ trace }: Checked, step: Step): number => trace.rows.line[step.command] as number
+
+/** The temperature of the nozzle in use when a step begins; null where there is none. */
+export function nozzleC({ trace }: Checked, step: Step): number | null {
+  const history = trace.nozzles[trace.rows.modes[step.command]?.tool ?? 0]
+  return history ? temperatureAt(history, step.start) : null
+}
+
+export const printArea = ({ stage }: Checked): Rectangle => areaOn(stage.job, stage.printer)
+
+/** How far a place lies outside a rectangle, mm; 0 in it and on its edge. */
+export const outsideMm = ({ left, right, front, back }: Rectangle, x: number, y: number): number =>
+  Math.hypot(Math.max(left - x, 0, x - right), Math.max(front - y, 0, y - back))
+
+/** Whether a straight way touches a rectangle: cut to it side by side, something of the way is left. */
+export function crosses(area: Rectangle, { from, to }: Pick<Step, 'from' | 'to'>): boolean {
+  let [first, last] = [0, 1]
+  for (const [at, way, low, high] of [
+    [from.x, to.x - from.x, area.left, area.right],
+    [from.y, to.y - from.y, area.front, area.back],
+  ] as const) {
+    if (Number.isNaN(at + way)) return false
+    if (way === 0) {
+      if (at < low || at > high) return false
+      continue
+    }
+    const [one, other] = [(low - at) / way, (high - at) / way]
+    first = Math.max(first, Math.min(one, other))
+    last = Math.min(last, Math.max(one, other))
+  }
+  return first <= last
+}
+
+/** The most that one step's length along X and Y comes to, mm; 0 where an end is not known. */
+export const acrossMm = ({ from, to }: Step): number => Math.hypot(to.x - from.x, to.y - from.y) || 0
+
+/** When each tool's first filament is pushed; Infinity when never. */
+export const firstPushS = ({ steps }: Checked): number =>
+  steps.find(({ filamentMm }) => filamentMm > 0)?.start ?? Number.POSITIVE_INFINITY
+
+/** One finding for the first of several lines, telling of the others. */
+export const andMore = (lines: readonly number[]): string => {
+  const others = new Set(lines).size - 1
+  return others > 0 ? ` The same on ${others} later ${others === 1 ? 'line' : 'lines'}.` : ''
+}

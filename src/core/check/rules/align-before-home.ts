@@ -1,0 +1,29 @@
+// Aligns the gantry before zero has been found.
+import { insertBefore } from '../../script/edits/lines.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { rowsThat } from '../look.ts'
+
+function check(script: Checked): Found[] {
+  return rowsThat(script, 'align').flatMap(({ line, command, before }): Found[] => {
+    const { x, y, z } = before.homed
+    if (x && y && z) return []
+    const message = `${command.name} moves the probe to the corners before zero has been found. The firmware refuses it, or the head goes where it should not.`
+    return [
+      { line, message, fixes: [{ title: 'Find zero first (G28)', edits: [insertBefore(script.lines, line, 'G28')] }] },
+    ]
+  })
+}
+
+export const alignBeforeHome: Rule = {
+  name: 'align-before-home',
+  group: 'order',
+  severity: 'error',
+  title: 'Aligns before finding zero',
+  why: 'The alignment goes to fixed places over the bed. Until zero is found the machine doesn’t know where those are.',
+  not: 'Silent once every axis is homed, whatever homed it.',
+  example: {
+    text: 'QUAD_GANTRY_LEVEL\nG28',
+    printer: { firmware: { family: 'host', version: '12.0', abilities: {} } },
+  },
+  check,
+}

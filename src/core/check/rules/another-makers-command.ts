@@ -1,0 +1,23 @@
+// A command that only some makers' machines have, or that means different things on them.
+import { specOf } from '../../firmware/spec.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+
+function check({ lines, stage }: Checked): Found[] {
+  return lines.flatMap((line): Found[] => {
+    const spec = line.command && specOf(stage.firmware, line.command.name)
+    if (!spec?.makersOwn || spec.taught) return []
+    const message = `${spec.name} is a command of some makers’ boards only (“${spec.title}”), and on others something else or nothing. Look it up for yours, and teach it in the command book.`
+    return [{ line: line.number, message }]
+  })
+}
+
+export const anotherMakersCommand: Rule = {
+  name: 'another-makers-command',
+  group: 'firmware',
+  severity: 'advice',
+  title: 'One maker’s own command',
+  why: 'Makers give numbers that the firmware leaves free a meaning of their own. On another maker’s board the same number does something else.',
+  not: 'Silent for commands that you have taught.',
+  example: { text: 'G28\nM320\nM109 S200' },
+  check,
+}

@@ -1,0 +1,54 @@
+// A bead that the nozzle can't lay, or that the firmware refuses.
+import { area, mm } from '../../explain/words.ts'
+import { beadAreaMm2, beadWidthMm } from '../../machine/outcome.ts'
+import { setBead } from '../../script/edits/purge.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { planned } from '../fixes.ts'
+import { andMore } from '../look.ts'
+
+/** A bead wider than so many nozzles piles up around the nozzle instead of lying flat. */
+const widestNozzles = 5
+/** A good fat purge. */
+const wantedNozzles = 2.5
+/** Very short strokes are blobs, and meant so. */
+const worthMm = 2
+
+function check(script: Checked): Found[] {
+  const { strokes, stage, rows, passages } = script
+  const fat = strokes.flatMap(stroke => {
+    const tool = rows.find(({ line }) => line === stroke.line)?.after.tool ?? 0
+    const nozzleMm = stage.printer.tools[tool]?.nozzleMm ?? 0.4
+    const refused = stage.firmware.fattestBeadMm2(nozzleMm)
+    const height = Math.max(stroke.from[2], stroke.to[2])
+    const width = beadWidthMm(stroke.crossSectionMm2, height)
+    const over = refused !== null && stroke.crossSectionMm2 > refused
+    return stroke.lengthMm >= worthMm && (over || width > widestNozzles * nozzleMm)
+      ? [{ stroke, nozzleMm, refused, over, width, height }]
+      : []
+  })
+  const first = fat.find(({ over }) => over) ?? fat[0]
+  if (!first) return []
+  const { stroke, nozzleMm, refused, over, width, height } = first
+  const more = andMore(fat.map(each => each.stroke.line))
+  const message = over
+    ? `The bead is ${area(stroke.crossSectionMm2)} thick. This firmware refuses beads over ${area(refused ?? 0)} (4 · nozzle²), and the print stops.${more}`
+    : `The bead is ${area(stroke.crossSectionMm2)} thick, ${mm(width, 1)} wide: a ${mm(nozzleMm)} nozzle can’t press that flat at ${mm(height)}. It curls up around the nozzle.${more}`
+  const passage = passages.find(each => each.firstLine <= stroke.line && stroke.line <= each.lastLine)
+  const wanted = Math.min(
+    Number(beadAreaMm2(wantedNozzles * nozzleMm, height > 0 ? height : 0.3).toFixed(2)),
+    refused ?? Number.POSITIVE_INFINITY,
+  )
+  const fixes = passage && !passage.made ? planned(setBead(script, passage, wanted), `Beads of ${area(wanted)}`) : []
+  return [{ line: stroke.line, severity: over ? 'error' : 'warning', message, fixes }]
+}
+
+export const beadTooFat: Rule = {
+  name: 'bead-too-fat',
+  group: 'filament',
+  severity: 'warning',
+  title: 'A bead too fat to lay',
+  why: 'A nozzle presses a bead flat only up to a few times its own width. More than that wells up around it and comes along.',
+  not: 'Silent for strokes under 2 mm, and up to five nozzles wide: a fat purge line is good.',
+  example: { text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y20 Z0.3 F3000\nG1 Y60 E15 F600' },
+  check,
+}

@@ -1,0 +1,41 @@
+// A line of filament that is laid beside the bed.
+import { mm } from '../../explain/words.ts'
+import { offBedMm } from '../../model/printer.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { andMore } from '../look.ts'
+
+/** A bead on the very edge still sticks. */
+const edgeMm = 0.5
+/** Over this it is no line on the bed but a purge into something. */
+const layingMm = 2
+const nearSpotMm = 20
+
+function check({ strokes, stage }: Checked): Found[] {
+  const { printer } = stage
+  const beyond = (x: number) => x < printer.reach.x[0] || x > printer.reach.x[1]
+  const off = strokes.flatMap(({ line, path, to }) => {
+    if (to[2] > layingMm) return []
+    const far = path.reduce((most, [x, y]) => Math.max(most, offBedMm(printer, x, y)), 0)
+    const atSpot = path.some(([x, y]) => printer.spots.some(spot => Math.hypot(spot.x - x, spot.y - y) <= nearSpotMm))
+    // Where the head can't even go, that is the finding.
+    return far > edgeMm && !atSpot && !path.some(([x]) => beyond(x)) ? [{ line, far }] : []
+  })
+  const first = off[0]
+  if (!first) return []
+  const message = `Lays filament up to ${mm(first.far, 1)} beside the bed. It has nothing to stick to there, and is dragged along by the nozzle.${andMore(off.map(({ line }) => line))}`
+  return [{ line: first.line, message }]
+}
+
+export const extrudesOffBed: Rule = {
+  name: 'extrudes-off-bed',
+  group: 'motion',
+  severity: 'warning',
+  title: 'Lays filament beside the bed',
+  why: 'Beside the bed the filament falls into the machine, or sticks to the nozzle and comes along into the print.',
+  not: 'Silent near a spot such as a bucket, above 2 mm, and within half a millimetre of the edge.',
+  example: {
+    text: 'G28\nM420 S1\nM109 S200\nM83\nG1 X-3 Y20 Z0.3 F3000\nG1 Y120 E12 F1200',
+    printer: { reach: { x: [-5, 200], y: [0, 200], z: [0, 200] } },
+  },
+  check,
+}

@@ -1,0 +1,29 @@
+// The part fan is left blowing.
+
+import { plain } from '../../explain/words.ts'
+import { lastModes } from '../../machine/trace.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { atTheEnd } from '../fixes.ts'
+
+function check(script: Checked): Found[] {
+  const { fan } = lastModes(script.trace)
+  if (fan === 0 || script.rows.length === 0) return []
+  const line = script.rows.findLast(({ effect }) => effect?.does === 'fan')?.line ?? script.rows.at(-1)?.line ?? 1
+  const start = script.stage.moment === 'start'
+  const message = start
+    ? `The part fan is on (${plain(fan * 100, 0)} %) when the print begins. It cools the first layer off the bed, unless the print turns it off.`
+    : `The part fan is still on (${plain(fan * 100, 0)} %) when the script ends, and blows until the printer is switched off.`
+  return [{ line, severity: start ? 'advice' : 'warning', message, fixes: atTheEnd(script, 'M107', 'Turn it off') }]
+}
+
+export const fanLeft: Rule = {
+  name: 'fan-left',
+  group: 'end',
+  severity: 'warning',
+  title: 'The part fan is left on',
+  why: 'After a print it is noise and wear for nothing. Before one it cools the first layer, which then lets go of the bed.',
+  not: 'Knows the part fan only; a hot end’s own fan is not meant.',
+  example: { text: 'G91\nG1 E-2 F1800\nG1 Z5 F600\nG90\nM104 S0\nM140 S0\nM84', moment: 'end' },
+  moments: ['start', 'end', 'cancel'],
+  check,
+}

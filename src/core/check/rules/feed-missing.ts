@@ -1,0 +1,46 @@
+// The first move names no speed, and nothing before it has.
+import { sourceWord } from '../../script/edits/lines.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+
+/** A speed that no printer minds, mm/min, and one for the height. */
+const calmMmMin = 3000
+const calmHeightMmMin = 600
+
+function check({ steps, rows }: Checked): Found[] {
+  const first = steps.find(({ command }) => {
+    const row = rows[command]
+    return (row?.effect?.does === 'move' || row?.effect?.does === 'arc') && row.after.feedMmMin === null
+  })
+  const row = first && rows[first.command]
+  if (!row?.source) return []
+  const onlyUp = sourceWord(row.source, 'Z') && !sourceWord(row.source, 'X') && !sourceWord(row.source, 'Y')
+  const feed = onlyUp ? calmHeightMmMin : calmMmMin
+  const words = row.source.pieces.filter(piece => piece.kind === 'word' || piece.kind === 'name')
+  const last = words.at(-1)
+  let at = row.source.from
+  for (const piece of row.source.pieces) {
+    at += piece.text.length
+    if (piece === last) break
+  }
+  const message =
+    'The first move names no speed. The machine takes whatever it had: a crawl after it is switched on, or the last print’s travel speed.'
+  return [
+    {
+      line: row.line,
+      message,
+      fixes: [{ title: `Give it a speed (F${feed})`, edits: [{ from: at, to: at, insert: ` F${feed}` }] }],
+    },
+  ]
+}
+
+export const feedMissing: Rule = {
+  name: 'feed-missing',
+  group: 'motion',
+  severity: 'warning',
+  title: 'A move without a speed',
+  why: 'Speed stays from one move to the next. A script that doesn’t say any runs differently from one day to the next.',
+  not: 'Silent once any move before it has named a speed, and after a print, which has.',
+  example: { text: 'G28\nM420 S1\nG1 Z5\nG1 X20 F3000' },
+  moments: ['start'],
+  check,
+}

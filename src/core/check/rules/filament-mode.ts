@@ -1,0 +1,69 @@
+// Filament counted otherwise than the script seems to mean.
+import { mm } from '../../explain/words.ts'
+import { numberOf } from '../../gcode/line.ts'
+import { insertBefore } from '../../script/edits/lines.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+
+/** Drawing back more than this at once empties a hot end. */
+const longestPullMm = 30
+/** A stroke shorter than this may well push nothing. */
+const strokeMm = 5
+
+function check(script: Checked): Found[] {
+  const { rows, steps, stage, lines } = script
+  const setsMode = rows.find(
+    ({ effect }) => effect?.does === 'extrusion-mode' || (effect?.does === 'positioning' && effect.filamentToo),
+  )
+  const resets = rows.find(({ effect, command }) => effect?.does === 'set-position' && numberOf(command, 'E') !== null)
+  const first = rows.find(({ effect, command }) => effect?.does === 'move' && numberOf(command, 'E') !== null)
+  if (!first) return []
+  const relative = (title: string) => [{ title, edits: [insertBefore(lines, first.line, 'M83')] }]
+  if (stage.moment !== 'start') {
+    const known = [setsMode, resets].some(row => row !== undefined && row.row < first.row)
+    if (known) return []
+    const message =
+      'Moves filament without saying how it is counted. After a print that counts from zero, “E-2” means back to −2: metres of filament are drawn out.'
+    return [{ line: first.line, message, fixes: relative('Count from the last move (M83)') }]
+  }
+  // The same count again and again pushes nothing: it was meant as an amount each time.
+  for (const step of steps) {
+    const row = rows[step.command]
+    if (row?.effect?.does !== 'move' || row.after.extrusion !== 'absolute') continue
+    const value = numberOf(row.command, 'E')
+    const across = Math.hypot(step.to.x - step.from.x, step.to.y - step.from.y)
+    if (value === null) continue
+    if (value > 0 && step.filamentMm === 0 && across > strokeMm) {
+      const message = `Counted from zero, E${value} is where the filament stands already, so this line lays nothing. Was an amount meant (M83)?`
+      return [{ line: row.line, message, fixes: relative('Count from the last move (M83)') }]
+    }
+    if (step.filamentMm < -longestPullMm) {
+      const message = `Counted from zero, this draws ${mm(-step.filamentMm, 0)} of filament back, out of the hot end. Is “G92 E0” missing before it, or was an amount meant (M83)?`
+      return [
+        {
+          line: row.line,
+          severity: 'error',
+          message,
+          fixes: [{ title: 'Count from zero here (G92 E0)', edits: [insertBefore(lines, row.line, 'G92 E0')] }],
+        },
+      ]
+    }
+  }
+  if (setsMode) return []
+  const message =
+    'Moves filament, and no line says how it is counted (M82 or M83). The rehearsal takes it from its zero; the last print may have left it otherwise.'
+  return [{ line: first.line, severity: 'advice', message }]
+}
+
+export const filamentMode: Rule = {
+  name: 'filament-mode',
+  group: 'filament',
+  severity: 'warning',
+  title: 'Filament is counted otherwise than meant',
+  why: 'M82 counts filament from its zero, M83 from the last move. Read the other way, a line lays nothing, or metres of filament are pulled out.',
+  not: 'How the print itself counts filament is the slicing program’s affair and not known here.',
+  example: {
+    text: 'M82\nG28\nM420 S1\nM109 S200\nG92 E0\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E12 F1200\nG1 X5 F3000\nG1 Y20 E12\nG92 E0',
+  },
+  moments: ['start', 'end', 'cancel', 'pause', 'resume'],
+  check,
+}

@@ -1,0 +1,56 @@
+// More filament in a second than the hot end can melt.
+import { mm, plain } from '../../explain/words.ts'
+import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
+import { setPurgeSpeed } from '../../script/edits/purge.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { planned } from '../fixes.ts'
+import { andMore, lineOf } from '../look.ts'
+
+/** What a hot end is said to melt is no sharp line. */
+const doubt = 1.05
+/** On the spot nothing is spoilt by a while of too much. */
+const onTheSpot = 1.5
+const worthMm = 3
+
+type Over = { line: number; flow: number; most: number; lengthMm: number; crossSectionMm2: number }
+
+function check(script: Checked): Found[] {
+  const { strokes, steps, stage, rows, passages, ooze } = script
+  const { tools } = stage.printer
+  const mostOf = (tool: number): number => tools[tool]?.highestFlowMm3S ?? Number.POSITIVE_INFINITY
+  const over: Over[] = strokes.flatMap(({ line, flowMm3S, lengthMm, crossSectionMm2 }) => {
+    const most = mostOf(rows.find(row => row.line === line)?.after.tool ?? 0)
+    return flowMm3S > most * doubt && lengthMm >= worthMm
+      ? [{ line, flow: flowMm3S, most, lengthMm, crossSectionMm2 }]
+      : []
+  })
+  steps.forEach((step, i) => {
+    if (step.kind !== 'push' || step.end <= step.start) return
+    const tool = rows[step.command]?.after.tool ?? 0
+    const pushed = step.filamentMm - (i > 0 ? (ooze.backMm[i - 1] ?? 0) : 0)
+    const flow = (step.filamentMm * toolFilamentAreaMm2(stage.printer, tool)) / (step.end - step.start)
+    if (pushed > worthMm && flow > mostOf(tool) * onTheSpot)
+      over.push({ line: lineOf(script, step), flow, most: mostOf(tool), lengthMm: 0, crossSectionMm2: 0 })
+  })
+  const first = over.sort((a, b) => a.line - b.line)[0]
+  if (!first) return []
+  const message = `Pushes ${plain(first.flow, 1)} mm³/s; this hot end melts ${plain(first.most, 1)} at most. The gear slips, and the line comes out thin.${andMore(over.map(({ line }) => line))}`
+  const passage = passages.find(each => each.firstLine <= first.line && first.line <= each.lastLine)
+  const slower = Math.floor((first.most * 0.9 * 10) / first.crossSectionMm2) / 10
+  const fixes =
+    passage && !passage.made && first.lengthMm > 0 && slower > 0
+      ? planned(setPurgeSpeed(script, passage, slower), `Lay it at ${mm(slower, 1)}/s`)
+      : []
+  return [{ line: first.line, message, fixes }]
+}
+
+export const flowTooHigh: Rule = {
+  name: 'flow-too-high',
+  group: 'filament',
+  severity: 'warning',
+  title: 'Faster than the hot end melts',
+  why: 'A hot end melts only so much in a second. Beyond that the extruder grinds or skips, and too little comes out.',
+  not: 'Silent when filament that was drawn back is pushed forward again, and on the spot up to half as much again. Goes by the highest flow in your printer’s description.',
+  example: { text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E20 F2400' },
+  check,
+}

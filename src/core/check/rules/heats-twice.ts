@@ -1,0 +1,52 @@
+// The same heater is waited for twice, or heated up, let down and heated up again.
+import { celsius, duration } from '../../explain/words.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { sleepLine } from '../fixes.ts'
+import { heatings } from '../look.ts'
+
+/** A dip smaller than this is no second heating. */
+const dipC = 20
+const worthS = 5
+
+function check(script: Checked): Found[] {
+  const found: Found[] = []
+  for (const heater of ['nozzle', 'bed'] as const) {
+    const waits = heatings(script).filter(each => each.heater === heater && each.waits && (each.targetC ?? 0) > 0)
+    for (let i = 1; i < waits.length; i++) {
+      const [before, now] = [waits[i - 1], waits[i]]
+      if (!before || !now || before.tool !== now.tool) continue
+      const between = heatings(script).some(
+        each =>
+          each.heater === heater &&
+          each.tool === now.tool &&
+          each.row.row > before.row.row &&
+          each.row.row < now.row.row &&
+          each.targetC !== now.targetC,
+      )
+      const seconds = now.row.endS - now.row.startS
+      if (before.targetC === now.targetC && !between && seconds < worthS) {
+        const message = `Waits for the ${heater} at ${celsius(now.targetC ?? 0)} again: line ${before.row.line} has done so, and nothing changed it since.`
+        found.push({ line: now.row.line, message, fixes: sleepLine(now.row.source) })
+      }
+      const top = waits.slice(0, i).findLast(each => (each.targetC ?? 0) >= (now.targetC ?? 0) - dipC)
+      const dip = waits.slice(0, i).findLast(each => (each.targetC ?? 0) < (now.targetC ?? 0) - dipC)
+      if (top && dip && top.row.row < dip.row.row && seconds >= worthS && dip === before) {
+        const message = `Heats the ${heater} to ${celsius(now.targetC ?? 0)} a second time, ${duration(seconds)}: line ${top.row.line} had it there, and line ${dip.row.line} let it down to ${celsius(dip.targetC ?? 0)} again. Heat it fully only once.`
+        found.push({ line: now.row.line, message })
+      }
+    }
+  }
+  return found
+}
+
+export const heatsTwice: Rule = {
+  name: 'heats-twice',
+  group: 'firmware',
+  severity: 'advice',
+  title: 'Heats or waits twice',
+  why: 'Often one line is the script’s own and the other was put there by a profile. A second wait costs nothing or minutes, and hides which of the two counts.',
+  not: 'Silent for heating on from a lower temperature, as after probing. Lines that the slicing program adds by itself are not seen here.',
+  example: { text: 'M140 S60\nM104 S160\nG28\nM420 S1\nM190 S60\nM109 S200\nM190 S60' },
+  moments: ['start'],
+  check,
+}

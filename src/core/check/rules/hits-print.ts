@@ -1,0 +1,50 @@
+// The head is driven into the print, or dragged over it.
+import { mm } from '../../explain/words.ts'
+import { topOn } from '../../model/job.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { acrossMm, crosses, lineOf, printArea } from '../look.ts'
+
+/** What a bead stands up, and a print curls. */
+const curlsMm = 0.1
+const crashMm = 0.3
+
+function check(script: Checked): Found[] {
+  const { stage, steps, strokes } = script
+  const area = printArea(script)
+  const top = topOn(stage.job, stage.printer)
+  const laid = new Set(strokes.map(({ line }) => line))
+  const job = `“${stage.job.name}”, ${mm(top, 1)} high`
+  for (const step of steps) {
+    const line = lineOf(script, step)
+    const lowest = Math.min(step.from.z, step.to.z)
+    if (!(lowest < top + curlsMm) || laid.has(line) || !crosses(area, step)) continue
+    const down = step.from.z - step.to.z
+    if (lowest < top - crashMm) {
+      const way = step.kind === 'home' ? 'Homing drives' : down > 0 ? 'Drives' : 'Takes'
+      return [
+        {
+          line,
+          severity: 'error',
+          message: `${way} the nozzle down to ${mm(lowest, 1)} where the print stands (${job}). It runs into the print.`,
+        },
+      ]
+    }
+    if (acrossMm(step) > 1) {
+      const message = `Moves the nozzle over the print without lifting it (${job}). A hot nozzle on the last layer leaves a scar, and pulls a string. Lift first.`
+      return [{ line, message }]
+    }
+  }
+  return []
+}
+
+export const hitsPrint: Rule = {
+  name: 'hits-print',
+  group: 'motion',
+  severity: 'warning',
+  title: 'Runs into the print, or over it',
+  why: 'After a print the head stands on its last layer. Moved aside without a lift it scars the top; homed in height it goes straight through.',
+  not: 'Knows the print as a box, its area up to its top: a move through a hollow of it is reported all the same.',
+  example: { text: 'G91\nG1 E-2 F1800\nG90\nG1 X0 Y200 F6000\nM104 S0\nM140 S0\nM107\nM84', moment: 'end' },
+  moments: ['end', 'cancel', 'pause'],
+  check,
+}

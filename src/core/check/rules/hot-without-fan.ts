@@ -1,0 +1,46 @@
+// The hot end's own fan, or the supply, goes off while the nozzle is still hot.
+import { celsius } from '../../explain/words.ts'
+import { numberOf, textOf } from '../../gcode/line.ts'
+import { temperatureAt } from '../../machine/heat.ts'
+import { insertBefore } from '../../script/edits/lines.ts'
+import type { Checked, Found, Row, Rule } from '../finding.ts'
+
+/** Below this nothing in the hot end is soft any more. */
+const coolC = 60
+
+/** Whether a line turns off a fan that is not the part fan, or the supply itself. */
+function takesTheAir({ command, effect }: Row): string | null {
+  if (effect?.does === 'power') return effect.on || numberOf(command, 'S') === 1 ? null : 'Switches the supply off'
+  if (effect?.does === 'fan' && (numberOf(command, 'P') ?? 0) > 0) {
+    const off = !effect.on || numberOf(command, effect.speed) === 0
+    return off ? `Turns fan ${numberOf(command, 'P')} off` : null
+  }
+  const fan = textOf(command, 'FAN')?.toLowerCase() ?? ''
+  return /hot|nozzle|extruder|heat/.test(fan) && numberOf(command, 'SPEED') === 0 ? `Turns the fan “${fan}” off` : null
+}
+
+function check({ rows, trace, lines }: Checked): Found[] {
+  return rows.flatMap((row): Found[] => {
+    const what = takesTheAir(row)
+    const nozzle = trace.nozzles[row.after.tool]
+    if (what === null || !nozzle) return []
+    const at = temperatureAt(nozzle, row.endS)
+    if (at <= coolC) return []
+    const message = `${what} with the nozzle still at ${celsius(at)}. Without its fan heat creeps up the hot end, and filament softens and jams where it should stay hard.`
+    const wait = `M109 R${coolC - 10}`
+    const fixes = [{ title: `Wait until it is cool (${wait})`, edits: [insertBefore(lines, row.line, wait)] }]
+    return [{ line: row.line, message, fixes }]
+  })
+}
+
+export const hotWithoutFan: Rule = {
+  name: 'hot-without-fan',
+  group: 'end',
+  severity: 'warning',
+  title: 'Hot, and its fan is off',
+  why: 'The hot end’s own fan keeps the filament above it hard. Switched off while it is hot, the filament swells and jams.',
+  not: 'Which fan cools the hot end differs from printer to printer: any fan but the part fan is taken for it. If yours is another, set this aside.',
+  example: { text: 'G91\nG1 Z5 F600\nG90\nG1 X0 Y200 F6000\nM104 S0\nM140 S0\nM107\nM84\nM81', moment: 'end' },
+  moments: ['end', 'cancel'],
+  check,
+}

@@ -1,0 +1,31 @@
+// The line that would turn levelling on, or measure the bed, is asleep, and levelling is off.
+import { specOf } from '../../firmware/spec.ts'
+import { lastModes } from '../../machine/trace.ts'
+import { wake } from '../../script/edits/lines.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { sleepingLevelling, turnedOff } from '../levelling.ts'
+
+function check(script: Checked): Found[] {
+  if (lastModes(script.trace).levelling !== 'off') return []
+  const off = turnedOff(script)
+  const asleep = off && sleepingLevelling(script, off.line)
+  if (!asleep) return []
+  const { line, inner } = asleep
+  const probes = specOf(script.stage.firmware, inner.command?.name ?? '')?.effect.does === 'probe'
+  const would = probes ? 'measure the bed' : 'turn bed levelling on'
+  const how = off.byHoming ? `homing on line ${off.line} turned it off` : `line ${off.line} turned it off`
+  const message = `This line would ${would}, but it is asleep behind a “;”. The print begins without levelling: ${how}.`
+  return [{ line: line.number, message, fixes: [{ title: 'Wake this line', edits: [wake(line, inner)] }] }]
+}
+
+export const levellingCommentedOut: Rule = {
+  name: 'levelling-commented-out',
+  group: 'order',
+  severity: 'error',
+  title: 'The levelling line is asleep',
+  why: 'A line behind “;” does nothing. People put the probing to sleep for one hurried print and forget it, and then wonder about the first layer.',
+  not: 'Silent when another line turns levelling on, or nothing turned it off.',
+  example: { text: 'G28\n;M420 S1 ; use the kept mesh\nM109 S200' },
+  moments: ['start'],
+  check,
+}

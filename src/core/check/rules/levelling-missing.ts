@@ -1,0 +1,30 @@
+// Nothing in a start script speaks of levelling, on a printer that could have it.
+import { lastModes } from '../../machine/trace.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { levellingFixes } from '../levelling.ts'
+
+function check(script: Checked): Found[] {
+  const { trace, stage, rows } = script
+  const { printer } = stage
+  const home = rows.findLast(({ effect }) => effect?.does === 'home')
+  if (!home || !(printer.probe || printer.storedMesh) || lastModes(trace).levelling !== 'unknown') return []
+  const unknown = rows.some(({ effect }) => effect === null || effect.does === 'macro' || effect.does === 'opaque')
+  if (unknown) return []
+  const message = `Finds zero here, and no line measures the bed or loads a kept mesh. ${printer.name} could have levelling; whether it is on is left to what was before.`
+  return [{ line: home.line, message, fixes: levellingFixes(script, home.line) }]
+}
+
+export const levellingMissing: Rule = {
+  name: 'levelling-missing',
+  group: 'order',
+  severity: 'warning',
+  title: 'Nothing turns levelling on',
+  why: 'On this kind of firmware a mesh is used only after a line has loaded or measured it. Without one the first layer follows no bed at all.',
+  not: 'Silent where a command or macro that we don’t know may do it, and in a script that doesn’t home.',
+  example: {
+    text: 'G28\nM109 S200',
+    printer: { firmware: { family: 'host', version: '12.0', abilities: {} } },
+  },
+  moments: ['start'],
+  check,
+}

@@ -1,0 +1,62 @@
+// A lift that a tall print leaves no room for.
+import { mm, plain } from '../../explain/words.ts'
+import { topOn } from '../../model/job.ts'
+import { replacePiece, sourceWord } from '../../script/edits/lines.ts'
+import { written } from '../../script/makers/maker.ts'
+import type { Checked, Fix, Found, Rule } from '../finding.ts'
+
+const doubtMm = 0.01
+
+/** Whether a step is a lift past the top after a print, which is told here and not as beyond the reach. */
+export const liftsPast = (script: Pick<Checked, 'stage'>, to: number, from: number): boolean =>
+  script.stage.moment !== 'start' && to > script.stage.printer.reach.z[1] + doubtMm && to > from
+
+function check(script: Checked): Found[] {
+  const { steps, rows, stage } = script
+  const { printer, job } = stage
+  const highest = printer.reach.z[1]
+  const top = topOn(job, printer)
+  const step = steps.find(
+    ({ kind, from, to }) => kind !== 'home' && kind !== 'probe' && liftsPast(script, to.z, from.z),
+  )
+  if (!step) return []
+  const row = rows[step.command]
+  const word = row?.source && sourceWord(row.source, 'Z')
+  const room = Math.max(0, highest - step.from.z)
+  const plainMove = row?.before.units === 'mm' && row.before.shift.z === 0
+  const fixes: Fix[] = []
+  if (row?.source && word && word.value !== null && plainMove) {
+    const relative = row.before.positioning === 'relative'
+    const kept = relative
+      ? `@(min(${plain(word.value, 3)}, reach_top - top))`
+      : `@(min(${plain(word.value, 3)}, reach_top))`
+    fixes.push(
+      {
+        title: `Lift only as far as there is room for each print (Z${kept})`,
+        edits: [replacePiece(row.source, word, `Z${kept}`)],
+      },
+      {
+        title: `Lift ${mm(room, 1)} (right for this print)`,
+        edits: [replacePiece(row.source, word, `Z${written(relative ? room : highest)}`)],
+      },
+    )
+  }
+  const message = `For “${job.name}”, ${mm(top, 1)} high, this lifts to Z ${plain(step.to.z, 1)}; the machine ends at ${plain(highest, 1)}. The head is pushed against the top, or the motor loses steps. A lower print leaves room.`
+  return [{ line: row?.line ?? 1, message, fixes }]
+}
+
+export const liftPastTop: Rule = {
+  name: 'lift-past-top',
+  group: 'motion',
+  severity: 'error',
+  title: 'Lifts past the top of the machine',
+  why: 'A lift that is right for low prints has no room over a tall one. The gantry is pressed against the frame.',
+  not: 'Speaks only for jobs that are tall enough; choose a tall job to see it.',
+  example: {
+    text: 'G91\nG1 E-2 F1800\nG1 Z10 F600\nG90\nM104 S0\nM140 S0\nM107\nM84 X Y E',
+    moment: 'end',
+    job: { name: 'tall', top: { kind: 'height', mm: 195 } },
+  },
+  moments: ['end', 'cancel', 'pause', 'tool-change', 'layer-change'],
+  check,
+}

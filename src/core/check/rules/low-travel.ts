@@ -1,0 +1,38 @@
+// A travel so low that the nozzle scrapes the bed.
+import { mm, plain } from '../../explain/words.ts'
+import { offBedMm } from '../../model/printer.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { acrossMm, andMore, lineOf } from '../look.ts'
+
+/** Lower than any first layer is printed. */
+const scrapesBelowMm = 0.1
+/** A wipe on the spot is short. */
+const worthMm = 10
+
+function check(script: Checked): Found[] {
+  const { steps, stage } = script
+  const low = steps.filter(
+    ({ kind, from, to }) =>
+      kind === 'travel' &&
+      Math.max(from.z, to.z) < scrapesBelowMm &&
+      offBedMm(stage.printer, to.x, to.y) === 0 &&
+      offBedMm(stage.printer, from.x, from.y) === 0,
+  )
+  const first = low.find(step => acrossMm(step) >= worthMm)
+  if (!first) return []
+  const lines = low.filter(step => acrossMm(step) >= worthMm).map(step => lineOf(script, step))
+  const message = `Travels ${mm(acrossMm(first), 0)} over the bed at Z ${plain(first.to.z)}. So low the nozzle scrapes along the bed, or through whatever lies on it.${andMore(lines)}`
+  return [{ line: lineOf(script, first), message }]
+}
+
+export const lowTravel: Rule = {
+  name: 'low-travel',
+  group: 'motion',
+  severity: 'warning',
+  title: 'Travels too low over the bed',
+  why: 'A nozzle at zero touches the bed. Moved along there it scratches the bed, and wears itself.',
+  not: 'Silent from 0.1 mm up, for less than 10 mm, and beside the bed. A height that is set by hand can’t be known.',
+  example: { text: 'G28\nM420 S1\nG1 Z0 F600\nG1 X100 Y100 F6000' },
+  moments: ['start'],
+  check,
+}

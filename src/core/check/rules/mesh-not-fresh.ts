@@ -1,0 +1,29 @@
+// The bed's shape is measured or loaded, and then the gantry is moved against the bed.
+import type { Checked, Found, Rule } from '../finding.ts'
+import { rowsThat } from '../look.ts'
+
+function check(script: Checked): Found[] {
+  const align = rowsThat(script, 'align').at(-1)
+  if (!align) return []
+  const meshes = rowsThat(script, 'probe', 'probe-or-mesh', 'levelling').filter(({ after }) => after.levelling === 'on')
+  const last = meshes.at(-1)
+  if (!last || last.row > align.row) return []
+  const what = last.effect?.does === 'levelling' ? 'load the mesh' : 'measure the bed'
+  const message = `Aligns the gantry after line ${last.line} set the bed’s shape. The alignment tilts one against the other, so that shape no longer holds; ${what} after it.`
+  return [{ line: align.line, message }]
+}
+
+export const meshNotFresh: Rule = {
+  name: 'mesh-not-fresh',
+  group: 'order',
+  severity: 'warning',
+  title: 'The bed’s shape is older than the alignment',
+  why: 'A mesh says how far each place of the bed is from the gantry. When the gantry is aligned afterwards, every one of those distances has changed.',
+  not: 'Silent when the bed is probed or its mesh loaded again after the alignment. How old a kept mesh is can’t be known.',
+  example: {
+    text: 'G28\nBED_MESH_CALIBRATE\nQUAD_GANTRY_LEVEL\nM109 S200',
+    printer: { firmware: { family: 'host', version: '12.0', abilities: {} } },
+  },
+  moments: ['start'],
+  check,
+}

@@ -1,0 +1,26 @@
+// A message that the display has no room for.
+import { textOf } from '../../gcode/line.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+
+function check({ rows, stage }: Checked): Found[] {
+  const columns = stage.printer.display?.columns
+  if (columns === undefined) return []
+  return rows.flatMap(({ line, effect, command }): Found[] => {
+    if (effect?.does !== 'message') return []
+    const text = (effect.key ? textOf(command, effect.key) : command.message) ?? ''
+    if (text.length <= columns) return []
+    const message = `“${text}” has ${text.length} signs; the display shows ${columns}: “${text.slice(0, columns)}”.`
+    return [{ line, message }]
+  })
+}
+
+export const messageTooLong: Rule = {
+  name: 'message-too-long',
+  group: 'firmware',
+  severity: 'advice',
+  title: 'A message too long for the display',
+  why: 'What doesn’t fit is cut off, or scrolls by too slowly to be read.',
+  not: 'Goes by the columns in your printer’s description; silent for a printer without a display.',
+  example: { text: 'M117 Warming the bed, please keep your fingers away' },
+  check,
+}

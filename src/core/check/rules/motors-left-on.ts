@@ -1,0 +1,24 @@
+// Motors hold after the end of a print.
+import { lastModes } from '../../machine/trace.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { atTheEnd } from '../fixes.ts'
+import { rowsThat } from '../look.ts'
+
+function check(script: Checked): Found[] {
+  const line = script.rows.at(-1)?.line
+  if (line === undefined || !lastModes(script.trace).motorsOn || rowsThat(script, 'motors').length > 0) return []
+  const message = 'The motors go on holding when the script ends. They stay hot, and the bed can’t be moved by hand.'
+  return [{ line, message, fixes: atTheEnd(script, 'M84 X Y E', 'Let go of all but Z, so that the head stays up') }]
+}
+
+export const motorsLeftOn: Rule = {
+  name: 'motors-left-on',
+  group: 'end',
+  severity: 'advice',
+  title: 'Motors are left on',
+  why: 'A motor that holds draws current and warms for as long as the printer is on. Most firmware lets go after some minutes, not all.',
+  not: 'Silent when any line turns motors off; holding Z alone is good practice.',
+  example: { text: 'G91\nG1 E-2 F1800\nG1 Z5 F600\nG90\nM104 S0\nM140 S0\nM107', moment: 'end' },
+  moments: ['end', 'cancel'],
+  check,
+}

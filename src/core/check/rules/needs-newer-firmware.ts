@@ -1,0 +1,37 @@
+// A command that this printer's firmware is too old for.
+import { specOf } from '../../firmware/spec.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+
+/** Whether version `a` comes before `b`, number by number: 7.9 before 7.10. */
+export function isOlder(a: string, b: string): boolean {
+  const [left, right] = [a, b].map(version => version.split('.').map(Number))
+  for (let i = 0; i < Math.max(left?.length ?? 0, right?.length ?? 0); i++) {
+    const difference = (left?.[i] ?? 0) - (right?.[i] ?? 0)
+    if (difference !== 0) return difference < 0
+  }
+  return false
+}
+
+function check({ lines, stage }: Checked): Found[] {
+  const { version } = stage.printer.firmware
+  return lines.flatMap((line): Found[] => {
+    const spec = line.command && specOf(stage.firmware, line.command.name)
+    if (!spec?.since || !isOlder(version, spec.since)) return []
+    const message = `${spec.name} (“${spec.title}”) came with version ${spec.since}. ${stage.printer.name} has ${version} and doesn’t know it.`
+    return [{ line: line.number, message }]
+  })
+}
+
+export const needsNewerFirmware: Rule = {
+  name: 'needs-newer-firmware',
+  group: 'firmware',
+  severity: 'warning',
+  title: 'Needs a newer firmware',
+  why: 'Older firmware passes over a command that it doesn’t know, or stops. Either way the line does not do what it says.',
+  not: 'Goes by the version in your printer’s description; “Identify a printer” in the command book reads it from the printer’s reply.',
+  example: {
+    text: 'G28\nM420 S1\nM593 F40',
+    printer: { firmware: { family: 'board', version: '7.1', abilities: {} } },
+  },
+  check,
+}

@@ -1,0 +1,41 @@
+// Probes, or aligns with a probe, on a printer that has none.
+import { numberOf } from '../../gcode/line.ts'
+import { replacePiece } from '../../script/edits/lines.ts'
+import type { Checked, Fix, Found, Rule } from '../finding.ts'
+import { sleepLine } from '../fixes.ts'
+
+function check({ rows, stage }: Checked): Found[] {
+  const { printer, firmware } = stage
+  if (printer.probe) return []
+  return rows.flatMap(({ line, command, effect, source }): Found[] => {
+    const probes =
+      effect?.does === 'probe' ||
+      effect?.does === 'probe-point' ||
+      effect?.does === 'align' ||
+      (effect?.does === 'probe-or-mesh' && (numberOf(command, effect.by) ?? 0) === 0)
+    if (!probes) return []
+    const name = source?.pieces.find(({ kind }) => kind === 'name')
+    const mesh: Fix[] =
+      effect.does === 'probe' && printer.storedMesh && source && name && command.words.length === 0
+        ? [
+            {
+              title: `Use the kept mesh instead (${firmware.phrases.loadMesh})`,
+              edits: [replacePiece(source, name, firmware.phrases.loadMesh)],
+            },
+          ]
+        : []
+    const message = `${command.name} needs a probe, and ${printer.name} has none. The firmware refuses the line, or the nozzle goes on into the bed.`
+    return [{ line, message, fixes: [...mesh, ...sleepLine(source)] }]
+  })
+}
+
+export const noProbe: Rule = {
+  name: 'no-probe',
+  group: 'order',
+  severity: 'error',
+  title: 'Probes without a probe',
+  why: 'Without a probe nothing tells the machine that it has touched the bed. The firmware refuses, or drives on.',
+  not: 'Goes by what your printer’s description says; a printer with manual mesh levelling may take the line.',
+  example: { text: 'G28\nG29', printer: { probe: null } },
+  check,
+}

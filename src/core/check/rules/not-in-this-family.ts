@@ -1,0 +1,38 @@
+// A command that another kind of firmware has, and this one has not.
+
+import { listed } from '../../explain/words.ts'
+import { families } from '../../firmware/families.ts'
+import type { FamilyName } from '../../firmware/spec.ts'
+import { specOf } from '../../firmware/spec.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+
+/** The other families that have a command of this name. */
+export const familiesWith = (name: string, but: FamilyName): FamilyName[] =>
+  Object.values(families)
+    .filter(family => family.family !== but && specOf(family, name))
+    .map(({ family }) => family)
+
+function check({ lines, stage }: Checked): Found[] {
+  const { firmware } = stage
+  return lines.flatMap((line): Found[] => {
+    const name = line.command?.name
+    if (name === undefined || specOf(firmware, name)) return []
+    const elsewhere = familiesWith(name, firmware.family)
+    const other = elsewhere[0]
+    if (!other) return []
+    const does = specOf(families[other], name)?.title ?? ''
+    const message = `${name} (“${does}”) is a command of ${listed(elsewhere)} firmware. ${stage.printer.name} has ${firmware.family} firmware, which doesn’t know it.`
+    return [{ line: line.number, message }]
+  })
+}
+
+export const notInThisFamily: Rule = {
+  name: 'not-in-this-family',
+  group: 'firmware',
+  severity: 'warning',
+  title: 'A command of another kind of firmware',
+  why: 'A script that comes from another printer speaks that printer’s language. What this one doesn’t know it passes over, or stops at.',
+  not: 'Silent for what you have taught; boards of one kind differ, so teach it if yours knows the command.',
+  example: { text: 'G28\nBED_MESH_PROFILE LOAD=default\nM109 S200' },
+  check,
+}

@@ -1,0 +1,45 @@
+// The nozzle has stood hot, and takes what hangs from it over the bed into the print.
+import { duration, mm, plain } from '../../explain/words.ts'
+import { oozeMarksAfterPurge } from '../../machine/ooze.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+
+/** A string of this much is seen under the first layer. */
+const seenMm3 = 1.5
+/** Where nothing is purged, a skirt of the print's own may take a drop up to this. */
+const skirtMm3 = 3
+
+function check(script: Checked): Found[] {
+  const { ooze, steps, trace } = script
+  const last = steps.findLast(({ filamentMm }) => filamentMm > 0)
+  const since = last?.end ?? 0
+  if (ooze.hangingMm3 >= (last ? seenMm3 : skirtMm3)) {
+    const waits = ooze.spans.filter(({ startS, where }) => startS >= since && where === 'waiting')
+    const longest = waits.sort((a, b) => b.mm3 - a.mm3)[0]
+    if (longest) {
+      const after = last ? 'after the purge' : 'and nothing purges it'
+      const message = `The nozzle stands hot here for ${duration(longest.endS - longest.startS)} ${after}. About ${plain(ooze.hangingMm3, 1)} mm³ hang from it when the print begins, and are dragged into the first layer.`
+      return [{ line: longest.line, severity: last ? 'warning' : 'advice', message }]
+    }
+  }
+  const dragged = oozeMarksAfterPurge(ooze, since).filter(({ kind }) => kind === 'string')
+  const mm3 = dragged.reduce((sum, mark) => sum + mark.mm3, 0)
+  const first = dragged[0]
+  if (!first || mm3 < seenMm3 || trace.rows.count === 0) return []
+  const length = Math.hypot(first.to[0] - first.from[0], first.to[1] - first.from[1])
+  const message = `Draws a string of about ${plain(mm3, 1)} mm³ over ${mm(length, 0)} of the bed, and nothing takes it away before the print.`
+  return [{ line: first.line, message }]
+}
+
+export const oozeDrag: Rule = {
+  name: 'ooze-drag',
+  group: 'filament',
+  severity: 'warning',
+  title: 'Ooze is dragged into the print',
+  why: 'A hot nozzle that stands still grows a drop. Without a purge or wipe after it, the drop is the first thing that the print lays.',
+  not: 'How much oozes is an estimate, from how far the nozzle is over the material’s ooze-safe temperature and for how long. Where nothing is purged it is only advice: the print’s own skirt may take it.',
+  example: {
+    text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E12 F1200\nG1 Z5 F600\nM190 S60\nG4 S30',
+  },
+  moments: ['start'],
+  check,
+}

@@ -1,0 +1,33 @@
+// A letter that a command doesn't take.
+import { listed } from '../../explain/words.ts'
+import { specOf } from '../../firmware/spec.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+
+function check({ lines, stage }: Checked): Found[] {
+  return lines.flatMap((line): Found[] => {
+    const { command } = line
+    const spec = command && specOf(stage.firmware, command.name)
+    if (!command || !spec || spec.text || spec.anyLetter) return []
+    if (spec.effect.does === 'macro' || spec.effect.does === 'condition') return []
+    const known = new Set(spec.letters.map(({ letter }) => letter))
+    const odd = [
+      ...command.words.filter(({ letter, flaw }) => !known.has(letter) && flaw === null).map(({ letter }) => letter),
+      ...command.keys.filter(({ key }) => !known.has(key)).map(({ key }) => key),
+    ]
+    if (odd.length === 0) return []
+    const takes = spec.letters.length ? ` It takes ${listed([...known])}.` : ' It takes none.'
+    const message = `${command.name} doesn’t take ${listed([...new Set(odd)])} on this firmware, so it is passed over.${takes}`
+    return [{ line: line.number, message }]
+  })
+}
+
+export const parameterUnknown: Rule = {
+  name: 'parameter-unknown',
+  group: 'firmware',
+  severity: 'advice',
+  title: 'A letter that the command doesn’t take',
+  why: 'Letters that a command doesn’t know are passed over without a word. Often another letter was meant.',
+  not: 'Silent for macros, and for commands whose letters differ from machine to machine.',
+  example: { text: 'G28\nM420 S1\nM109 S200 Q5' },
+  check,
+}

@@ -1,0 +1,33 @@
+// The head is parked over the print, close to it.
+import { mm } from '../../explain/words.ts'
+import { positionAt } from '../../machine/trace.ts'
+import { topOn } from '../../model/job.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { outsideMm, printArea } from '../look.ts'
+
+/** So far over a print a hand gets between. */
+const roomMm = 30
+
+function check(script: Checked): Found[] {
+  const { stage, trace, rows } = script
+  const at = positionAt(trace, trace.totalS)
+  const over = at.z - topOn(stage.job, stage.printer)
+  const last = rows.findLast(({ effect }) => effect?.does === 'move' || effect?.does === 'park')
+  const line = last?.line ?? rows.at(-1)?.line
+  if (line === undefined || Number.isNaN(at.x + at.y + at.z)) return []
+  if (outsideMm(printArea(script), at.x, at.y) > 0 || over > roomMm) return []
+  const message = `The head ends ${over < 0.05 ? 'on' : `${mm(over, 1)} over`} the print of “${stage.job.name}”. While it cools it drips on it, and the print can’t be taken off.`
+  return [{ line, message }]
+}
+
+export const parkedOnPrint: Rule = {
+  name: 'parked-on-print',
+  group: 'end',
+  severity: 'warning',
+  title: 'Parks over the print',
+  why: 'A nozzle cooling over the print leaves a drop on it, melts a dent when it touches, and is in the way of your hands.',
+  not: 'Silent from 30 mm over the print, and where the head’s place is not known. A park command of the firmware’s own counts as going aside.',
+  example: { text: 'G91\nG1 E-2 F1800\nG1 Z5 F600\nG90\nM104 S0\nM140 S0\nM107\nM84', moment: 'end' },
+  moments: ['end', 'cancel'],
+  check,
+}

@@ -1,0 +1,41 @@
+// The bed is probed at another temperature than it is printed on.
+import { celsius } from '../../explain/words.ts'
+import { temperatureAt } from '../../machine/heat.ts'
+import { lastModes } from '../../machine/trace.ts'
+import { insertBefore } from '../../script/edits/lines.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { lineOf } from '../look.ts'
+
+/** A bed that is this near to its heat has the shape of its heat. */
+const sameShapeC = 15
+
+function check(script: Checked): Found[] {
+  const { lines, trace, rows, steps } = script
+  const printC = lastModes(trace).bedTarget
+  const meshes = new Set(
+    rows.filter(({ effect }) => effect?.does === 'probe' || effect?.does === 'probe-or-mesh').map(({ row }) => row),
+  )
+  const touch = steps.find(({ kind, command }) => kind === 'probe' && meshes.has(command))
+  if (printC <= 0 || !touch) return []
+  const at = temperatureAt(trace.bed, touch.start)
+  if (Math.abs(at - printC) <= sameShapeC) return []
+  const line = lineOf(script, touch)
+  const message = `Measures the bed’s shape at ${celsius(at)}, and prints on it at ${celsius(printC)}. A bed bends as it warms, so the shape is not the same.`
+  const fixes =
+    at < printC
+      ? [{ title: `Wait for the bed first (M190 S${printC})`, edits: [insertBefore(lines, line, `M190 S${printC}`)] }]
+      : []
+  return [{ line, message, fixes }]
+}
+
+export const probeAtOtherBedHeat: Rule = {
+  name: 'probe-at-other-bed-heat',
+  group: 'order',
+  severity: 'warning',
+  title: 'Probes the bed at another heat than it prints on',
+  why: 'Metal and glass bend as they warm. A shape measured cold does not fit the warm bed, and the first layer is too high here and scrapes there.',
+  not: 'Silent within 15 °C, where the bed is not heated, and for a kept mesh: how warm the bed was when that was measured is not known.',
+  example: { text: 'G28\nG29\nM140 S60\nM190 S60\nM109 S200' },
+  moments: ['start'],
+  check,
+}

@@ -1,0 +1,43 @@
+// The bed is probed with a nozzle hot enough to drip.
+import { celsius, plain } from '../../explain/words.ts'
+import { probeWithoutDrips } from '../../script/edits/heat-probe.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { planned } from '../fixes.ts'
+import { lineOf, nozzleC, touches } from '../look.ts'
+
+/** A thermometer and a material differ by this much from what is said of them. */
+const doubtC = 5
+
+function check(script: Checked): Found[] {
+  const { stage, ooze } = script
+  const safeC = stage.material.oozeSafeC
+  const hot = touches(script).find(step => (nozzleC(script, step) ?? 0) > safeC + doubtC)
+  if (!hot) return []
+  const at = nozzleC(script, hot) ?? 0
+  const felt = stage.printer.probe?.kind === 'nozzle'
+  const mm3 = ooze.mm3.probing
+  const lost = mm3 >= 0.5 ? ` About ${plain(mm3, 1)} mm³ will ooze while it does.` : ''
+  const message = felt
+    ? `Feels the bed with the nozzle itself at ${celsius(at)}: drops of ${stage.material.name} on its tip are measured as bed.${lost}`
+    : `Probes the bed with the nozzle at ${celsius(at)}; ${stage.material.name} drips above ${celsius(safeC)} and leaves blobs.${lost}`
+  return [
+    {
+      line: lineOf(script, hot),
+      severity: felt ? 'error' : 'warning',
+      message,
+      fixes: planned(probeWithoutDrips(script, { cornerLiftMm: 0, settleS: 0 })),
+    },
+  ]
+}
+
+export const probeWhileOozing: Rule = {
+  name: 'probe-while-oozing',
+  group: 'order',
+  severity: 'warning',
+  title: 'Probes while the nozzle drips',
+  why: 'A hot nozzle oozes while it hangs over the bed. The drops end up as blobs under the first layer, or are measured as if they were bed.',
+  not: 'Silent up to 5 °C over the ooze-safe temperature that you gave the material. How much really oozes is an estimate.',
+  example: { text: 'M140 S60\nM190 S60\nM109 S200\nG28\nG29' },
+  moments: ['start'],
+  check,
+}

@@ -1,0 +1,44 @@
+// A purge that lies where this job is printed.
+import { mm } from '../../explain/words.ts'
+import { beadWidthMm } from '../../machine/outcome.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { andMore, crosses, printArea } from '../look.ts'
+
+function check(script: Checked): Found[] {
+  const { strokes, stage } = script
+  const area = printArea(script)
+  const inside = strokes.filter(({ path, crossSectionMm2, to }) => {
+    const half = beadWidthMm(crossSectionMm2, to[2]) / 2
+    const reach = {
+      left: area.left - half,
+      right: area.right + half,
+      front: area.front - half,
+      back: area.back + half,
+    }
+    return path.slice(1).some(([x, y], i) => {
+      const [fromX, fromY] = path[i] ?? [x, y]
+      return crosses(reach, { from: { x: fromX, y: fromY, z: 0 }, to: { x, y, z: 0 } })
+    })
+  })
+  const first = inside[0]
+  if (!first) return []
+  const { job } = stage
+  const size = `${mm(area.right - area.left, 0).replace(' mm', '')} × ${mm(area.back - area.front, 0)}`
+  const message = `For “${job.name}” (${size}) this purge lies where the print will be. A smaller print leaves it room.${andMore(inside.map(({ line }) => line))}`
+  return [{ line: first.line, message }]
+}
+
+export const purgeInPrintArea: Rule = {
+  name: 'purge-in-print-area',
+  group: 'filament',
+  severity: 'warning',
+  title: 'The purge lies in the print',
+  why: 'The first layer is laid over the purge line: a ridge under the print, and nothing sticks there.',
+  not: 'Speaks only for jobs whose area reaches the purge; choose a job that fills the bed to see it. Skirt and brim are not known.',
+  example: {
+    text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E12 F1200',
+    job: { name: 'whole bed', area: { kind: 'whole-bed', marginMm: 2 } },
+  },
+  moments: ['start'],
+  check,
+}

@@ -1,0 +1,39 @@
+// A purge line with too little in it.
+import { area, mm } from '../../explain/words.ts'
+import { beadAreaMm2 } from '../../machine/outcome.ts'
+import { setBead } from '../../script/edits/purge.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { planned } from '../fixes.ts'
+
+/** A bead thinner than half a nozzle's width breaks. */
+const thinnestNozzles = 0.5
+const wantedNozzles = 1.5
+const lineMm = 30
+
+function check(script: Checked): Found[] {
+  const { strokes, stage, passages } = script
+  for (const stroke of strokes) {
+    const nozzleMm = stage.printer.tools[0]?.nozzleMm ?? 0.4
+    const height = stroke.to[2]
+    if (!(height > 0) || stroke.lengthMm < lineMm) continue
+    if (stroke.crossSectionMm2 >= height * thinnestNozzles * nozzleMm) continue
+    const wanted = Number(beadAreaMm2(wantedNozzles * nozzleMm, Math.min(height, nozzleMm)).toFixed(2))
+    const passage = passages.find(each => each.firstLine <= stroke.line && stroke.line <= each.lastLine)
+    const fixes = passage && !passage.made ? planned(setBead(script, passage, wanted), `Beads of ${area(wanted)}`) : []
+    const message = `Lays ${mm(stroke.lengthMm, 0)} with a bead of only ${area(stroke.crossSectionMm2)}, at ${mm(height)} over the bed. It hangs in the air and breaks off, and tells nothing about the first layer.`
+    return [{ line: stroke.line, message, fixes }]
+  }
+  return []
+}
+
+export const purgeTooThin: Rule = {
+  name: 'purge-too-thin',
+  group: 'filament',
+  severity: 'advice',
+  title: 'A purge line too thin to stick',
+  why: 'A purge fills the nozzle and shows that it flows. A bead thinner than the nozzle does neither: it tears, and comes along.',
+  not: 'Silent for lines under 30 mm, and from half a nozzle’s width on.',
+  example: { text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E1.5 F1200' },
+  moments: ['start'],
+  check,
+}

@@ -1,0 +1,46 @@
+// The filament is back from the tip when the print begins.
+import { mm, plain } from '../../explain/words.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { atTheEnd } from '../fixes.ts'
+import { lineOf } from '../look.ts'
+
+const noticedMm = 0.3
+/** Up to so many times the printer's own retraction it may be what the slicing program reckons with. */
+const ordinary = 1.5
+
+function check(script: Checked): Found[] {
+  const { ooze, steps, trace, stage } = script
+  const back = ooze.backMm.at(-1) ?? 0
+  if (back <= noticedMm) return []
+  const last = steps.findLast(({ filamentMm }) => filamentMm < 0)
+  if (!last) return []
+  const modes = trace.rows.modes.at(-1)
+  const own = stage.printer.tools[modes?.tool ?? 0]?.retractMm ?? 0
+  const far = back > Math.max(own, 1) * ordinary
+  const reset = far ? '' : ' If the print begins by pushing it forward again, this is meant.'
+  const message = `The filament stands ${mm(back, 1)} back from the tip when the print begins, and setting the counter to zero does not push it forward. The first line starts empty.${reset}`
+  const forward =
+    modes?.extrusion === 'relative'
+      ? `G1 E${plain(back)} F1800`
+      : `G1 E${plain((trace.rows.counter.at(-1) ?? 0) + back)} F1800`
+  return [
+    {
+      line: lineOf(script, last),
+      severity: far ? 'warning' : 'advice',
+      message,
+      fixes: atTheEnd(script, forward, 'Push it forward at the end'),
+    },
+  ]
+}
+
+export const retractionUnpaid: Rule = {
+  name: 'retraction-unpaid',
+  group: 'filament',
+  severity: 'warning',
+  title: 'Filament drawn back and not pushed forward',
+  why: 'What was drawn back is missing at the tip. The first millimetres of the print lay nothing, and do not stick.',
+  not: 'Whether the slicing program pushes it forward first is not known; up to one and a half retractions it is only advice.',
+  example: { text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E12 F1200\nG1 E-12 F1800' },
+  moments: ['start'],
+  check,
+}

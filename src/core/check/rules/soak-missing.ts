@@ -1,0 +1,46 @@
+// The bed has not settled when it is probed or printed on.
+import { celsius, duration, plain } from '../../explain/words.ts'
+import { legAt } from '../../machine/heat.ts'
+import { lastModes } from '../../machine/trace.ts'
+import { makePassage } from '../../script/edits/make.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { planned } from '../fixes.ts'
+import { lineOf, touches } from '../look.ts'
+
+/** A soak that is this much shorter than wanted is still one. */
+const shortBy = 0.8
+
+function check(script: Checked): Found[] {
+  const { trace, stage, lines } = script
+  const { material, printer } = stage
+  if (material.soakMin <= 0 || lastModes(trace).bedTarget <= 0) return []
+  const touch = touches(script)[0]
+  const atS = touch?.start ?? trace.totalS
+  const leg = legAt(trace.bed, atS)
+  if (leg.targetC <= 0) return []
+  const heldS = Math.max(0, atS - leg.at - leg.reachS)
+  if (!Number.isFinite(heldS) || heldS >= material.soakMin * 60 * shortBy) return []
+  const line = touch ? lineOf(script, touch) : (script.rows.at(-1)?.line ?? 1)
+  const at = touch ? line : lines.length + 1
+  const feels = printer.probe?.kind === 'inductive' && touch !== undefined
+  const message = `${material.name} wants the bed to settle for ${plain(material.soakMin, 1)} min at ${celsius(leg.targetC)}; ${touch ? 'it is probed' : 'the print begins'} after ${heldS < 1 ? 'no time' : duration(heldS)}.${feels ? ' An inductive probe reads a warm bed otherwise than a cold one.' : ''}`
+  return [
+    {
+      line,
+      message,
+      fixes: planned(makePassage(script, 'heat-soak', { minutes: material.soakMin, warm: 'counts' }, at)),
+    },
+  ]
+}
+
+export const soakMissing: Rule = {
+  name: 'soak-missing',
+  group: 'heat',
+  severity: 'advice',
+  title: 'The bed has no time to settle',
+  why: 'The heater is warm minutes before the surface is. A bed that still bends while it is probed or printed on is not where it was measured.',
+  not: 'Silent for materials without a soak time, and up to a fifth less than it.',
+  example: { text: 'M140 S60\nM190 S60\nG28\nG29\nM109 S200', material: { soakMin: 3 } },
+  moments: ['start'],
+  check,
+}

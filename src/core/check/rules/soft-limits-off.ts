@@ -1,0 +1,25 @@
+// The limits that keep the head within its reach are off when the script ends.
+import { lastModes } from '../../machine/trace.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { atTheEnd } from '../fixes.ts'
+import { rowsThat } from '../look.ts'
+
+function check(script: Checked): Found[] {
+  if (lastModes(script.trace).softLimits) return []
+  const last = rowsThat(script, 'soft-limits').findLast(({ after }) => !after.softLimits)
+  if (!last) return []
+  const message =
+    'Turns the soft limits off here, and nothing turns them on again. A wrong number later then drives the head into its end.'
+  return [{ line: last.line, message, fixes: atTheEnd(script, 'M211 S1', 'Turn them on at the end') }]
+}
+
+export const softLimitsOff: Rule = {
+  name: 'soft-limits-off',
+  group: 'motion',
+  severity: 'warning',
+  title: 'Soft limits are left off',
+  why: 'Soft limits cut a move short where the head’s way ends. Without them it hits the frame with full force.',
+  not: 'Silent when a later line turns them on again.',
+  example: { text: 'G28\nM420 S1\nM211 S0\nG1 Z5 F600' },
+  check,
+}

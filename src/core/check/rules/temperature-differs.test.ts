@@ -1,0 +1,24 @@
+import { describe, expect, it } from 'vitest'
+import { fixed, found } from '../../testing/stage.ts'
+
+const rule = 'temperature-differs'
+
+describe(rule, () => {
+  it('reports a nozzle that begins 20 °C over what the material wants', () => {
+    const text = 'M104 S220\nM109 S220'
+    const [finding] = found(rule, text)
+    expect(finding).toMatchObject({ line: 2, severity: 'warning' })
+    expect(finding?.message).toContain('Test stuff wants 200 °C')
+    expect(fixed(text, finding)).toBe('M104 S@nozzle\nM109 S@nozzle')
+  })
+
+  it('reports a bed, too', () => {
+    expect(found(rule, 'M190 S80')).toHaveLength(1)
+  })
+
+  it('is content within 5 °C, with what is off, and with what was held only on the way', () => {
+    expect(found(rule, 'M109 S205\nM190 S55')).toEqual([])
+    expect(found(rule, 'M109 S150\nG28\nM109 S200')).toEqual([])
+    expect(found(rule, 'G28')).toEqual([])
+  })
+})

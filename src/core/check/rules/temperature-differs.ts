@@ -1,0 +1,57 @@
+// The print begins at other temperatures than the job's material wants.
+import { celsius } from '../../explain/words.ts'
+import { lastModes } from '../../machine/trace.ts'
+import { replacePiece } from '../../script/edits/lines.ts'
+import type { Checked, Fix, Found, Rule } from '../finding.ts'
+import { type Heating, heatings } from '../look.ts'
+
+/** People try a few degrees more or less on purpose. */
+const meantC = 5
+
+function check(script: Checked): Found[] {
+  const { trace, stage } = script
+  const { material } = stage
+  const modes = lastModes(trace)
+  const all = heatings(script)
+  const look = (heater: 'nozzle' | 'bed', hasC: number, wantedC: number): Found[] => {
+    if (hasC <= 0 || wantedC <= 0 || Math.abs(hasC - wantedC) <= meantC) return []
+    const last = all.findLast(
+      each => each.heater === heater && each.targetC === hasC && (heater === 'bed' || each.tool === modes.tool),
+    )
+    if (!last) return []
+    const message = `The ${heater} has ${celsius(hasC)} when the print begins. ${material.name} wants ${celsius(wantedC)}.`
+    return [{ line: last.row.line, message, fixes: replaced(script, all, heater, hasC, wantedC) }]
+  }
+  return [
+    ...look('nozzle', modes.nozzleTargets[modes.tool] ?? 0, material.nozzleC),
+    ...look('bed', modes.bedTarget, material.bedC),
+  ]
+}
+
+/** Every line that heats to `hasC`: with the material's number, or with the value that follows any material. */
+function replaced({ stage }: Checked, all: readonly Heating[], heater: string, hasC: number, wantedC: number): Fix[] {
+  const words = all.flatMap(({ row: { source }, heater: which, targetC, word }) =>
+    which === heater && targetC === hasC && source && word ? [{ source, word }] : [],
+  )
+  if (words.length === 0) return []
+  const write = (title: string, number: string): Fix => ({
+    title,
+    edits: words.map(({ source, word }) => replacePiece(source, word, word.text.charAt(0) + number)),
+  })
+  return [
+    write(`Let the material say it (@${heater})`, `@${heater}`),
+    write(`Write what ${stage.material.name} wants (${celsius(wantedC)})`, String(wantedC)),
+  ]
+}
+
+export const temperatureDiffers: Rule = {
+  name: 'temperature-differs',
+  group: 'heat',
+  severity: 'warning',
+  title: 'Another temperature than the material wants',
+  why: 'A script with typed-in temperatures is right for the material it was written for. With another the first layer does not stick, or strings.',
+  not: 'Silent within 5 °C, for heaters that the script leaves alone, and for mixed materials: it goes by the first tool’s.',
+  example: { text: 'M140 S60\nM190 S60\nM109 S200', material: { name: 'Bendy stuff', nozzleC: 225, bedC: 60 } },
+  moments: ['start'],
+  check,
+}

@@ -1,0 +1,62 @@
+// The nozzle travels through a line that it has just laid.
+import { mm } from '../../explain/words.ts'
+import { beadWidthMm, type Stroke } from '../../machine/outcome.ts'
+import type { Step } from '../../machine/trace.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { acrossMm, lineOf } from '../look.ts'
+
+/** Where a travel begins it stands on its own line, and leaves it. */
+const leavesWithinMm = 3
+/** So little over a bead the nozzle still touches it. */
+const clearMm = 0.2
+
+type Point = readonly [number, number]
+
+/** How far along the first way (0 to 1) it meets the second; null where they do not meet. */
+function meets([ax, ay]: Point, [bx, by]: Point, [cx, cy]: Point, [dx, dy]: Point): number | null {
+  const [rx, ry, sx, sy] = [bx - ax, by - ay, dx - cx, dy - cy]
+  const cross = rx * sy - ry * sx
+  if (Math.abs(cross) < 1e-9) return null
+  const along = ((cx - ax) * sy - (cy - ay) * sx) / cross
+  const other = ((cx - ax) * ry - (cy - ay) * rx) / cross
+  return along >= 0 && along <= 1 && other >= 0 && other <= 1 ? along : null
+}
+
+/** The first stroke laid before a travel that it goes through; undefined when it goes clear of all. */
+function struck(strokes: readonly Stroke[], step: Step): Stroke | undefined {
+  const length = acrossMm(step)
+  return strokes.find(stroke => {
+    if (stroke.endS > step.start + 1e-9) return false
+    if (Math.min(step.from.z, step.to.z) > Math.max(stroke.from[2], stroke.to[2]) + clearMm) return false
+    return stroke.path.slice(1).some((to, i) => {
+      const share = meets([step.from.x, step.from.y], [step.to.x, step.to.y], stroke.path[i] as Point, to)
+      const width = beadWidthMm(stroke.crossSectionMm2, stroke.to[2])
+      return share !== null && share * length > Math.max(leavesWithinMm, width)
+    })
+  })
+}
+
+function check(script: Checked): Found[] {
+  for (const step of script.steps) {
+    if (step.kind !== 'travel' || acrossMm(step) <= leavesWithinMm) continue
+    const stroke = struck(script.strokes, step)
+    if (!stroke) continue
+    const message = `Travels at ${mm(Math.min(step.from.z, step.to.z))} through what line ${stroke.line} has laid. The nozzle takes some of it along into the print. Lift first, or leave along the edge.`
+    return [{ line: lineOf(script, step), message }]
+  }
+  return []
+}
+
+export const throughPurge: Rule = {
+  name: 'through-purge',
+  group: 'motion',
+  severity: 'warning',
+  title: 'Scrapes through its own purge',
+  why: 'Soft filament sticks to the nozzle. What it tears off a purge line ends up in the first layer.',
+  not: 'Silent for the way off the line’s own end, for laying a second line beside the first, and 0.2 mm over it.',
+  example: {
+    text: 'G28\nM420 S1\nM109 S200\nM83\nG1 X20 Y20 Z0.3 F3000\nG1 Y120 E12 F1200\nG1 X10 Y100 F6000\nG1 X60 Y60',
+  },
+  moments: ['start'],
+  check,
+}

@@ -1,0 +1,43 @@
+// A move asks for more speed than its axis has.
+import { plain, speed } from '../../explain/words.ts'
+import { numberOf } from '../../gcode/line.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+
+const sides = ['x', 'y', 'z', 'e'] as const
+/** A move that goes along one axis nearly alone. */
+const nearlyAlone = 0.95
+const byFar = 1.5
+
+function check({ steps, rows }: Checked): Found[] {
+  const found = new Map<number, Found>()
+  for (const step of steps) {
+    const row = rows[step.command]
+    if (!row || (row.effect?.does !== 'move' && row.effect?.does !== 'arc') || found.has(row.line)) continue
+    if (numberOf(row.command, 'F') === null || row.after.feedMmMin === null) continue
+    const { from, to } = step
+    const way = { x: to.x - from.x, y: to.y - from.y, z: to.z - from.z, e: step.filamentMm }
+    const length = Math.hypot(way.x, way.y, way.z) || Math.abs(way.e)
+    const axis = sides.find(
+      each => Math.abs(way[each]) > nearlyAlone * length && (each !== 'e' || !Math.hypot(way.x, way.y, way.z)),
+    )
+    if (!axis || !(length > 0)) continue
+    const wanted = ((row.after.feedMmMin / 60) * row.after.feedPercent) / 100
+    const most = row.after.speedLimits[axis]
+    if (wanted <= most * byFar) continue
+    const what = axis === 'e' ? 'The filament' : axis.toUpperCase()
+    const message = `${what} goes ${speed(most)} at most; this asks for ${plain(wanted, 0)} mm/s. The machine goes as fast as it can, so the line takes longer than it says.`
+    found.set(row.line, { line: row.line, message })
+  }
+  return [...found.values()]
+}
+
+export const tooFast: Rule = {
+  name: 'too-fast',
+  group: 'motion',
+  severity: 'advice',
+  title: 'Asks for more speed than there is',
+  why: 'The firmware slows such a move down without a word. It does no harm where the limits are right; where they are not, the motor loses steps.',
+  not: 'Speaks of moves along one axis alone, and of half as much again at least; goes by the limits in your printer’s description and in the script.',
+  example: { text: 'G28\nM420 S1\nG1 Z20 F3000' },
+  check,
+}

@@ -1,0 +1,40 @@
+// A heater is told to hold more than it can or may.
+import { celsius } from '../../explain/words.ts'
+import { replacePiece } from '../../script/edits/lines.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { heatings } from '../look.ts'
+
+function check(script: Checked): Found[] {
+  const { printer, material } = script.stage
+  const { nozzle, bed, chamber } = printer.heaters
+  const highest = { nozzle: nozzle.highestC, bed: bed.highestC, chamber: chamber?.highestC ?? null }
+  const wanted = { nozzle: material.nozzleC, bed: material.bedC, chamber: material.chamberC }
+  return heatings(script).flatMap(({ row, heater, targetC, word }): Found[] => {
+    const most = highest[heater]
+    if (targetC === null || most === null || targetC <= most) return []
+    const { source, line } = row
+    const own = wanted[heater]
+    const fixes =
+      word && source && own > 0 && own <= most
+        ? [
+            {
+              title: `Heat it to what ${material.name} wants (${celsius(own)})`,
+              edits: [replacePiece(source, word, `${word.text.charAt(0)}${own}`)],
+            },
+          ]
+        : []
+    const message = `Tells the ${heater} to hold ${celsius(targetC)}. ${printer.name} takes ${celsius(most)} at most; the firmware stops with an error, or something burns.`
+    return [{ line, message, fixes }]
+  })
+}
+
+export const tooHot: Rule = {
+  name: 'too-hot',
+  group: 'heat',
+  severity: 'error',
+  title: 'Hotter than the heater may be',
+  why: 'Above its highest temperature a hot end’s liner chars, a bed’s magnets weaken, and the firmware halts the machine.',
+  not: 'Goes by the highest temperatures in your printer’s description.',
+  example: { text: 'M109 S290' },
+  check,
+}

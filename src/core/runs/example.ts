@@ -1,0 +1,12 @@
+// A rule's own example, run on the example printer: what the page of checks shows.
+import type { Rule } from '../check/finding.ts'
+import { job, material, printer } from '../model/example.ts'
+import { goRound, type Round } from './round.ts'
+
+export const exampleRound = ({ example }: Rule): Round =>
+  goRound(example.text, {
+    printer: { ...printer, ...example.printer },
+    material: { ...material, ...example.material },
+    job: { ...job, ...example.job },
+    moment: example.moment ?? 'start',
+  })
