@@ -22,10 +22,11 @@ function beginningOf(text: string): { text: string; cutAt: number | null } {
   }
 }
 
-function rehearse(whole: string, setting: Setting) {
-  const { text, cutAt } = beginningOf(whole)
-  const { lines: _lines, commands: _commands, resolution, stage, ...round } = goRound(text, setting)
-  return { ...round, settings: resolution.settings, readiness: readinessOf(round.trace, stage), cutAt }
+function rehearse(given: string, setting: Setting) {
+  const { text, cutAt } = beginningOf(given)
+  const whole = goRound(text, setting)
+  const { lines: _lines, commands: _commands, resolution, stage: _stage, ...round } = whole
+  return { ...round, settings: resolution.settings, readiness: readinessOf(whole), cutAt }
 }
 
 /** A plan for an edit, with the rehearsal of what it would make of the text; or the reason why there is none. */

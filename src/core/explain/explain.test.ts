@@ -70,6 +70,7 @@ describe('sentences for the rest', () => {
     [['G29'], 'Probes 9 points, 18 s. Levelling is on after it.'],
     [['M190 S{bed}'], 'Waits for the bed: {bed}.'],
     [['T5'], 'Takes tool 0, the one in use.'],
+    [['T-1'], 'Puts the tool back in its dock; none is taken.'],
     [['12345'], 'A line begins with a command such as G1 or M104; “12345” is none.'],
   ])('%j', (lines, says) => expect(last(...lines)).toBe(says))
 

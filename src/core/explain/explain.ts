@@ -201,6 +201,7 @@ function sayRun(
       if (numberOf(command, effect.by) === null) return 'Reports the soft limits.'
       return after.softLimits ? 'Soft limits on.' : 'Soft limits off: moves beyond the reach are no longer stopped.'
     case 'tool':
+      if (command.name === 'T-1') return 'Puts the tool back in its dock; none is taken.'
       return before.tool === after.tool ? `Takes tool ${after.tool}, the one in use.` : `Takes tool ${after.tool}.`
     default:
       return sayFromTable(command, stage)

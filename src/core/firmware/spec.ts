@@ -146,9 +146,9 @@ export type FirmwareFamily = {
   namesMayBeMacros: boolean
 }
 
-/** The entry for a command in a family, tools (`T0`, `T12`) under `T`; undefined when the table has none. */
+/** The entry for a command in a family, tools (`T0`, `T12`, `T-1` for none) under `T`; undefined when the table has none. */
 export const specOf = (family: FirmwareFamily, name: string): CommandSpec | undefined =>
-  family.commands.get(name) ?? (/^T\d+$/.test(name) ? family.commands.get('T') : undefined)
+  family.commands.get(name) ?? (/^T-?\d+$/.test(name) ? family.commands.get('T') : undefined)
 
 /** Whether a name that the family's table lacks may be a macro of this one printer: a long name, where there are macros. */
 export const mayBeMacro = (family: FirmwareFamily, name: string): boolean =>

@@ -13,7 +13,7 @@ const oddSpaces = /[\u00a0\u1680\u2000-\u200b\u202f\u205f\u3000\ufeff]+/y
 const controls = /[\u0000-\u0008\u000a-\u001f\u007f]+/y
 const lineNumber = /[Nn][ \t]*(\d+)/y
 const plainName = /([GMTgmt])[ \t]*(\d+(?:\.\d+)?)(?![\d_])/y
-const toolName = /[Tt](?=[ \t;?]|$)\??/y
+const toolName = /[Tt]-1(?=[ \t;]|$)|[Tt](?=[ \t;?]|$)\??/y
 /** A tool whose number is worked out: `T@first_tool`. */
 const toolOf = /[Tt](?=@)/y
 const longName = /(?=[A-Za-z_]{2})[A-Za-z0-9_]+/y

@@ -6,6 +6,7 @@ import { type Step, type StepKind, stepsOf, type Trace } from './trace.ts'
 /** One extruding move, whole: an arc's chords are put together. Lengths in mm. */
 export type Stroke = {
   line: number
+  tool: number
   from: [number, number, number]
   to: [number, number, number]
   /** The way as drawn: the ends, and for an arc the points between. */
@@ -47,6 +48,7 @@ export function strokesOf(trace: Trace, stage: Stage): Stroke[] {
     strokes.push({
       command: step.command,
       line: trace.rows.line[step.command] as number,
+      tool: trace.rows.modes[step.command]?.tool ?? 0,
       from: [from.x, from.y, from.z],
       to: [to.x, to.y, to.z],
       path: [
@@ -62,9 +64,8 @@ export function strokesOf(trace: Trace, stage: Stage): Stroke[] {
       endS: step.end,
     })
   }
-  return strokes.map(({ command, ...stroke }) => {
-    const tool = trace.rows.modes[command]?.tool ?? 0
-    const volume = stroke.filamentMm * toolFilamentAreaMm2(stage.printer, tool)
+  return strokes.map(({ command: _, ...stroke }) => {
+    const volume = stroke.filamentMm * toolFilamentAreaMm2(stage.printer, stroke.tool)
     return {
       ...stroke,
       crossSectionMm2: volume / stroke.lengthMm,

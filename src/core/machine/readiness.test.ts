@@ -3,8 +3,9 @@ import { round } from '../testing/stage.ts'
 import { readinessOf } from './readiness.ts'
 
 const told = (text: string, moment: 'start' | 'end' | 'pause' = 'start') => {
-  const { trace, stage } = round(text, moment)
-  return readinessOf(trace, stage).map(({ good, says }) => `${good ? '✓' : '✗'} ${says}`)
+  return readinessOf(round(text, moment))
+    .filter(({ says }) => says !== null)
+    .map(({ good, says }) => `${good ? '✓' : '✗'} ${says}`)
 }
 
 describe('ready for the print', () => {
@@ -41,11 +42,48 @@ describe('left alone after the print', () => {
       '✓ nozzle off',
       '✓ bed safe to touch in about 5 min',
       '✓ fan off',
+      '✗ head over the print',
     ])
   })
 
   it('says what stays hot', () => {
-    expect(told('M84', 'end')).toEqual(['✗ nozzle stays hot', '✗ bed stays at 60 °C', '✗ fan still on'])
+    expect(told('M84', 'end')).toEqual([
+      '✗ nozzle stays hot',
+      '✗ bed stays at 60 °C',
+      '✗ fan still on',
+      '✗ head over the print',
+    ])
+  })
+})
+
+describe('the whole list', () => {
+  const standing = (text: string, name: string, moment: 'start' | 'end' = 'start') =>
+    readinessOf(round(text, moment)).find(each => each.name === name)
+
+  it('tells a nozzle that is still climbing: 50 s towards 200 °C are 120.5 °C', () => {
+    expect(standing('M104 S200\nG4 S50', 'Nozzle')).toMatchObject({ is: '121 °C, on its way to 200 °C', good: false })
+  })
+
+  it('tells filament that is drawn back, whatever the counter says', () => {
+    expect(standing('M82\nG1 E-3 F1800\nG92 E0', 'Filament')).toMatchObject({ is: '3.0 mm back', good: false })
+    expect(standing('M82\nG1 E-3 F1800\nG92 E0', 'Filament counter')).toMatchObject({ is: 'zero', good: true })
+  })
+
+  it('tells overrides, limits, units and a shifted origin', () => {
+    const text = 'G28\nM220 S80\nM211 S0\nG20\nG92 X5'
+    const bad = readinessOf(round(text)).filter(({ good }) => !good)
+    expect(bad.map(({ name }) => name)).toEqual(
+      expect.arrayContaining(['Speed and flow', 'Soft limits', 'Lengths', 'Origin']),
+    )
+  })
+
+  it('tells how high a lift goes: 20 mm of print and 5 more leave 175 of 200', () => {
+    expect(standing('G91\nG1 Z5 F600\nG90\nG1 X0 Y200 F6000', 'Lift', 'end')).toMatchObject({
+      is: '5 mm over the print, 175 mm under the top',
+      good: true,
+    })
+    expect(standing('G91\nG1 Z5 F600\nG90\nG1 X0 Y200 F6000', 'Head', 'end')).toMatchObject({ good: true })
+    expect(standing('G91\nG1 Z5 F600', 'Head', 'end')).toMatchObject({ good: false })
   })
 })
 

@@ -1,10 +1,17 @@
 // What a script leaves behind, held against what comes next: the print after a start script, an unwatched machine after an end script.
-import { leg, temperatureAt } from './heat.ts'
+import { areaOn, topOn } from '../model/job.ts'
+import { chamberAirAt, type HeaterHistory, leg, surfaceAt, temperatureAt } from './heat.ts'
+import type { Ooze } from './ooze.ts'
 import type { Stage } from './state.ts'
 import { lastModes, positionAt, type Trace } from './trace.ts'
 
-/** One thing that should be so: whether it is, and a few words that say how it stands. */
-export type Readiness = { good: boolean; says: string }
+/**
+ * One thing that the script leaves in some state: how it stands, and what the next expects. `says` puts it in a few words for
+ * a line of its own; null where it is worth one only in the full list.
+ */
+export type Readiness = { name: string; is: string; expects: string; good: boolean; says: string | null }
+
+type Left = { trace: Trace; stage: Stage; ooze: Ooze }
 
 /** Within this many degrees a heater counts as ready. */
 const nearC = 5
@@ -12,52 +19,256 @@ const nearC = 5
 /** Safe to touch: a bed at this temperature can be handled. */
 export const touchableC = 40
 
+/** More than this hanging from the nozzle is seen in the first layer, mm³; further back than this the first line is empty, mm. */
+const cleanMm3 = 1.5
+const tipMm = 0.3
+
+const degrees = (celsius: number): string => `${Math.round(celsius)} °C`
+const millimetres = (mm: number): string => `${mm.toFixed(Math.abs(mm) < 1 ? 1 : 0)} mm`
+
 /** Only for start and end scripts; empty for other moments. */
-export function readinessOf(trace: Trace, stage: Stage): Readiness[] {
-  if (stage.moment === 'start') return forThePrint(trace, stage)
-  return stage.moment === 'end' ? leftAlone(trace) : []
+export function readinessOf(left: Left): Readiness[] {
+  if (left.stage.moment === 'start')
+    return [...found(left), ...heated(left), ...counted(left), ...nozzle(left), ...set(left)]
+  return left.stage.moment === 'end' ? leftAlone(left) : []
 }
 
-function forThePrint(trace: Trace, { printer }: Stage): Readiness[] {
-  const modes = lastModes(trace)
-  const at = positionAt(trace, trace.totalS)
-  const nozzle = trace.nozzles[modes.tool]
-  const target = modes.nozzleTargets[modes.tool] ?? 0
-  const counter = trace.rows.count ? (trace.rows.counter[trace.rows.count - 1] as number) : 0
-  const homed = modes.homed.x && modes.homed.y && modes.homed.z
-  const warm = (history: typeof trace.bed | undefined, aim: number) =>
-    history !== undefined && aim > 0 && temperatureAt(history, trace.totalS) > aim - nearC
-  const list: Readiness[] = [
-    { good: homed, says: homed ? 'zero found' : 'zero not found' },
-    warm(nozzle, target)
-      ? { good: true, says: `nozzle at ${Math.round(target)} °C` }
-      : { good: false, says: target > 0 ? 'nozzle still heating' : 'nozzle cold' },
+/** What `says` no more than its list does. */
+const quiet = (name: string, is: string, expects: string, good: boolean, trouble: string): Readiness => ({
+  name,
+  is,
+  expects,
+  good,
+  says: good ? null : trouble,
+})
+
+function found({ trace }: Left): Readiness[] {
+  const { homed } = lastModes(trace)
+  const all = homed.x && homed.y && homed.z
+  const axes = (['x', 'y', 'z'] as const).filter(axis => homed[axis]).map(axis => axis.toUpperCase())
+  return [
+    {
+      name: 'Zero',
+      is: all ? 'found' : axes.length ? `found on ${axes.join(' and ')} only` : 'not found',
+      expects: 'found on all axes',
+      good: all,
+      says: all ? 'zero found' : 'zero not found',
+    },
   ]
-  if (modes.bedTarget > 0 && !warm(trace.bed, modes.bedTarget)) list.push({ good: false, says: 'bed still heating' })
-  if (modes.extrusion === 'absolute') {
-    const zero = Math.abs(counter) < 0.05
-    list.push({ good: zero, says: zero ? 'filament at zero' : `filament at ${counter.toFixed(1)} mm` })
+}
+
+const isWarm = (history: HeaterHistory | undefined, aimC: number, atS: number): boolean =>
+  history !== undefined && aimC > 0 && temperatureAt(history, atS) > aimC - nearC
+
+function climbing(history: HeaterHistory, aimC: number, atS: number): string {
+  const now = temperatureAt(history, atS)
+  return now < aimC - 0.5 ? `${degrees(now)}, on its way to ${degrees(aimC)}` : degrees(aimC)
+}
+
+function heated({ trace, stage }: Left): Readiness[] {
+  const { material, printer } = stage
+  const modes = lastModes(trace)
+  const end = trace.totalS
+  const history = trace.nozzles[modes.tool]
+  const target = modes.nozzleTargets[modes.tool] ?? 0
+  const ready = isWarm(history, target, end)
+  const list: Readiness[] = [
+    {
+      name: 'Nozzle',
+      is: history && target > 0 ? climbing(history, target, end) : 'cold',
+      expects: degrees(material.nozzleC),
+      good: ready,
+      says: ready ? `nozzle at ${degrees(target)}` : target > 0 ? 'nozzle still heating' : 'nozzle cold',
+    },
+  ]
+  const { bedTarget } = modes
+  const surface = surfaceAt(trace.bed, end)
+  const settling = printer.heaters.bed.settleMin > 0 ? `, its surface ${degrees(surface)}` : ''
+  if (bedTarget > 0 || material.bedC > 0)
+    list.push(
+      quiet(
+        'Bed',
+        bedTarget > 0 ? climbing(trace.bed, bedTarget, end) + settling : 'cold',
+        degrees(material.bedC),
+        bedTarget > 0 ? isWarm(trace.bed, bedTarget, end) : true,
+        'bed still heating',
+      ),
+    )
+  const { chamber } = printer.heaters
+  if (trace.chamber && chamber && material.chamberC > 0) {
+    const air = chamberAirAt(trace.chamber, trace.bed, chamber.bedShare, end)
+    list.push(
+      quiet(
+        'Chamber',
+        degrees(air),
+        degrees(material.chamberC),
+        air > material.chamberC - nearC,
+        'chamber still warming',
+      ),
+    )
   }
-  if (printer.probe || printer.storedMesh)
-    list.push({ good: modes.levelling === 'on', says: modes.levelling === 'on' ? 'levelling on' : 'levelling off' })
-  if (modes.positioning === 'relative') list.push({ good: false, says: 'places still relative' })
-  if (!Number.isNaN(at.z) && homed) list.push({ good: at.z >= 0, says: `${at.z.toFixed(at.z < 1 ? 1 : 0)} mm up` })
   return list
 }
 
-function leftAlone(trace: Trace): Readiness[] {
+function counted({ trace }: Left): Readiness[] {
   const modes = lastModes(trace)
-  const hot = modes.nozzleTargets.some(target => target > 0)
-  const bedC = temperatureAt(trace.bed, trace.totalS)
-  const cooling = leg(trace.bed.lump, 0, bedC, touchableC)
-  const minutes = bedC > touchableC ? Math.ceil(cooling.reachS / 60) : 0
-  const bed =
-    modes.bedTarget > 0
-      ? { good: false, says: `bed stays at ${Math.round(modes.bedTarget)} °C` }
-      : { good: true, says: minutes ? `bed safe to touch in about ${minutes} min` : 'bed cool' }
+  const counter = trace.rows.count ? (trace.rows.counter[trace.rows.count - 1] as number) : 0
+  const zero = Math.abs(counter) < 0.05
+  const absolute = modes.extrusion === 'absolute'
   return [
-    { good: !hot, says: hot ? 'nozzle stays hot' : 'nozzle off' },
-    bed,
-    { good: modes.fan === 0, says: modes.fan === 0 ? 'fan off' : 'fan still on' },
+    absolute
+      ? {
+          name: 'Filament counter',
+          is: zero ? 'zero' : `${counter.toFixed(1)} mm`,
+          expects: 'zero',
+          good: zero,
+          says: zero ? 'filament at zero' : `filament at ${counter.toFixed(1)} mm`,
+        }
+      : quiet('Filament counter', 'counts from the last move', 'no matter', true, ''),
+  ]
+}
+
+function nozzle({ trace, ooze, stage }: Left): Readiness[] {
+  const { printer } = stage
+  const modes = lastModes(trace)
+  const backMm = ooze.backMm.at(-1) ?? 0
+  const hanging = ooze.hangingMm3
+  const list: Readiness[] = [
+    quiet(
+      'Filament',
+      backMm > tipMm ? `${backMm.toFixed(1)} mm back` : 'at the tip',
+      'at the tip',
+      backMm <= tipMm,
+      'filament drawn back',
+    ),
+    quiet(
+      'Hanging from it',
+      hanging < 0.1 ? 'nothing' : `about ${hanging.toFixed(1)} mm³`,
+      'nothing to see',
+      hanging < cleanMm3,
+      'nozzle dripping',
+    ),
+  ]
+  if (printer.probe || printer.storedMesh) {
+    const on = modes.levelling === 'on'
+    list.push({
+      name: 'Levelling',
+      is: { on: 'on', off: 'off', unknown: 'as it was before' }[modes.levelling],
+      expects: 'on',
+      good: on,
+      says: on ? 'levelling on' : 'levelling off',
+    })
+  }
+  return list
+}
+
+function set({ trace }: Left): Readiness[] {
+  const modes = lastModes(trace)
+  const at = positionAt(trace, trace.totalS)
+  const shifted = (['x', 'y', 'z'] as const).filter(axis => Math.abs(modes.shift[axis]) > 0.001)
+  const percent = modes.feedPercent === 100 && modes.flowPercent === 100
+  const list: Readiness[] = [
+    quiet(
+      'Places',
+      modes.positioning === 'absolute' ? 'from the origin' : 'from the head',
+      'from the origin',
+      modes.positioning === 'absolute',
+      'places still relative',
+    ),
+    quiet(
+      'Lengths',
+      modes.units === 'mm' ? 'millimetres' : 'inches',
+      'millimetres',
+      modes.units === 'mm',
+      'still in inches',
+    ),
+    quiet(
+      'Origin',
+      shifted.length ? `shifted on ${shifted.join(', ').toUpperCase()}` : 'where homing put it',
+      'where homing put it',
+      shifted.length === 0,
+      'origin shifted',
+    ),
+    quiet('Soft limits', modes.softLimits ? 'on' : 'off', 'on', modes.softLimits, 'soft limits off'),
+    quiet(
+      'Speed and flow',
+      `${modes.feedPercent} % and ${modes.flowPercent} %`,
+      '100 %',
+      percent,
+      'speed or flow not at 100 %',
+    ),
+    quiet('Part fan', modes.fan > 0 ? `${Math.round(modes.fan * 100)} %` : 'off', 'off', modes.fan === 0, 'fan on'),
+  ]
+  const { x, y, z } = modes.homed
+  if (!Number.isNaN(at.x + at.y + at.z) && x && y && z)
+    list.push({
+      name: 'Head',
+      is: `X ${at.x.toFixed(0)} Y ${at.y.toFixed(0)}, ${millimetres(at.z)} up`,
+      expects: 'over the bed',
+      good: at.z >= 0,
+      says: `${millimetres(at.z)} up`,
+    })
+  return list
+}
+
+function leftAlone({ trace, stage }: Left): Readiness[] {
+  const { printer, job } = stage
+  const modes = lastModes(trace)
+  const end = trace.totalS
+  const hot = modes.nozzleTargets.some(target => target > 0)
+  const bedC = temperatureAt(trace.bed, end)
+  const minutes = bedC > touchableC ? Math.ceil(leg(trace.bed.lump, 0, bedC, touchableC).reachS / 60) : 0
+  const bedOn = modes.bedTarget > 0
+  const touch = minutes ? `safe to touch in about ${minutes} min` : 'cool'
+  const at = positionAt(trace, end)
+  const over = at.z - topOn(job, printer)
+  const area = areaOn(job, printer)
+  const above = at.x >= area.left && at.x <= area.right && at.y >= area.front && at.y <= area.back
+  const room = printer.reach.z[1] - at.z
+  const list: Readiness[] = [
+    {
+      name: 'Nozzle',
+      is: hot ? 'stays hot' : 'off',
+      expects: 'off',
+      good: !hot,
+      says: hot ? 'nozzle stays hot' : 'nozzle off',
+    },
+    {
+      name: 'Bed',
+      is: bedOn ? `stays at ${degrees(modes.bedTarget)}` : touch,
+      expects: 'off',
+      good: !bedOn,
+      says: bedOn ? `bed stays at ${degrees(modes.bedTarget)}` : minutes ? `bed ${touch}` : 'bed cool',
+    },
+    {
+      name: 'Part fan',
+      is: modes.fan === 0 ? 'off' : 'still on',
+      expects: 'off',
+      good: modes.fan === 0,
+      says: modes.fan === 0 ? 'fan off' : 'fan still on',
+    },
+  ]
+  if (Number.isNaN(at.x + at.y + at.z)) return list
+  const clear = !above || over > 30
+  const fits = room >= 0
+  return [
+    ...list,
+    quiet(
+      'Head',
+      above ? `over the print, ${millimetres(over)} up` : 'beside the print',
+      'clear of the print',
+      clear,
+      'head over the print',
+    ),
+    quiet(
+      'Lift',
+      fits
+        ? `${millimetres(over)} over the print, ${millimetres(room)} under the top`
+        : `${millimetres(-room)} past the top`,
+      'under the top of the machine',
+      fits,
+      'lifted past the top',
+    ),
+    quiet('Motors', modes.motorsOn ? 'holding' : 'off', 'Z may hold', true, ''),
   ]
 }

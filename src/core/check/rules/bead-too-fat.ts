@@ -14,10 +14,9 @@ const wantedNozzles = 2.5
 const worthMm = 2
 
 function check(script: Checked): Found[] {
-  const { strokes, stage, rows, passages } = script
+  const { strokes, stage, passages } = script
   const fat = strokes.flatMap(stroke => {
-    const tool = rows.find(({ line }) => line === stroke.line)?.after.tool ?? 0
-    const nozzleMm = stage.printer.tools[tool]?.nozzleMm ?? 0.4
+    const nozzleMm = stage.printer.tools[stroke.tool]?.nozzleMm ?? 0.4
     const refused = stage.firmware.fattestBeadMm2(nozzleMm)
     const height = Math.max(stroke.from[2], stroke.to[2])
     const width = beadWidthMm(stroke.crossSectionMm2, height)

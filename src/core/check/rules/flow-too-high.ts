@@ -18,8 +18,8 @@ function check(script: Checked): Found[] {
   const { strokes, steps, stage, rows, passages, ooze } = script
   const { tools } = stage.printer
   const mostOf = (tool: number): number => tools[tool]?.highestFlowMm3S ?? Number.POSITIVE_INFINITY
-  const over: Over[] = strokes.flatMap(({ line, flowMm3S, lengthMm, crossSectionMm2 }) => {
-    const most = mostOf(rows.find(row => row.line === line)?.after.tool ?? 0)
+  const over: Over[] = strokes.flatMap(({ line, tool, flowMm3S, lengthMm, crossSectionMm2 }) => {
+    const most = mostOf(tool)
     return flowMm3S > most * doubt && lengthMm >= worthMm
       ? [{ line, flow: flowMm3S, most, lengthMm, crossSectionMm2 }]
       : []

@@ -13,7 +13,7 @@ const lineMm = 30
 function check(script: Checked): Found[] {
   const { strokes, stage, passages } = script
   for (const stroke of strokes) {
-    const nozzleMm = stage.printer.tools[0]?.nozzleMm ?? 0.4
+    const nozzleMm = stage.printer.tools[stroke.tool]?.nozzleMm ?? 0.4
     const height = stroke.to[2]
     if (!(height > 0) || stroke.lengthMm < lineMm) continue
     if (stroke.crossSectionMm2 >= height * thinnestNozzles * nozzleMm) continue

@@ -4,7 +4,7 @@ import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { lineOf } from '../look.ts'
 
-/** What fills a hot end and its nozzle several times over, mm³. */
+/** What fills a hot end and its 0.4 mm nozzle several times over, mm³; wider ones by their area. */
 const plentyMm3 = 180
 
 function check(script: Checked): Found[] {
@@ -25,7 +25,8 @@ function check(script: Checked): Found[] {
   return [...perTool].flatMap(([tool, { mm: pushed, line }]): Found[] => {
     const mm3 = pushed * toolFilamentAreaMm2(printer, tool)
     const inputs = printer.tools[tool]?.mixingInputs ?? 1
-    if (mm3 <= plentyMm3 * inputs) return []
+    const wider = ((printer.tools[tool]?.nozzleMm ?? 0.4) / 0.4) ** 2
+    if (mm3 <= plentyMm3 * inputs * Math.max(1, wider)) return []
     const grams = (mm3 * material.densityGCm3) / 1000
     const message = `Pushes ${mm(pushed, 0)} of filament before the print begins: ${plain(grams, 1)} g, ${plain((grams * material.pricePerKg) / 10, 0)} ct each time. A third of it fills the nozzle.`
     return [{ line, message }]
@@ -38,7 +39,7 @@ export const purgeWasteful: Rule = {
   severity: 'advice',
   title: 'Purges more than it needs',
   why: 'A nozzle holds a few cubic millimetres. What goes beyond filling it a few times over is thrown away at every print.',
-  not: 'Silent up to 180 mm³ for each filament that the nozzle takes. Changing to another colour needs more; set this aside there.',
+  not: 'Silent up to 180 mm³ for each filament that the nozzle takes, and more for a nozzle wider than 0.4 mm. Changing to another colour needs more; set this aside there.',
   example: { text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y4 Z20 F3000\nG1 E100 F200\nG1 Z1 F600' },
   moments: ['start'],
   check,
