@@ -1,4 +1,5 @@
 // `npm run screenshots`: one current picture of each main view for the README, from the demo data, into docs/screenshots.
+// With names after it, only those.
 import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -8,7 +9,13 @@ import { makeApp } from '../src/server/app.ts'
 import { openDatabase } from '../src/server/database.ts'
 import { seedWhenEmpty } from '../src/server/seed.ts'
 
-type Shot = { name: string; path: string; theme?: 'light' | 'dark'; prepare?: (page: Page) => Promise<void> }
+type Shot = {
+  name: string
+  path: string /** Opened from the shelf. */
+  script?: string
+  theme?: 'light' | 'dark'
+  prepare?: (page: Page) => Promise<void>
+}
 
 const shots: Shot[] = [
   { name: 'shelf', path: '/' },
@@ -21,6 +28,33 @@ const shots: Shot[] = [
       await page.mouse.move(640, 90)
     },
   },
+  {
+    name: 'desk-ooze',
+    path: '/',
+    script: 'Hot and hasty',
+    prepare: async page => {
+      await page.locator('.cm-line', { hasText: 'G29' }).click()
+    },
+  },
+  {
+    name: 'desk-fat-bead',
+    path: '/',
+    script: 'Hot and hasty',
+    theme: 'dark',
+    prepare: async page => {
+      await page.locator('.cm-line', { hasText: 'G1 X50' }).click()
+    },
+  },
+  {
+    name: 'desk-left',
+    path: '/',
+    script: 'Any material',
+    prepare: async page => {
+      await page.getByRole('tab', { name: 'Left for the print' }).click()
+      await page.locator('.cm-line', { hasText: 'G1 Z@lift' }).click()
+    },
+  },
+  { name: 'checks', path: '/checks' },
   { name: 'command-book', path: '/commands/G29' },
   {
     name: 'desk-nudge',
@@ -64,13 +98,21 @@ const browser = await chromium.launch({
   executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
 })
-for (const { name, path, theme = 'light', prepare } of shots) {
+const wanted = process.argv.slice(2)
+for (const { name, path, script, theme = 'light', prepare } of shots) {
+  if (wanted.length && !wanted.includes(name)) continue
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: theme })
   await page.goto(`http://127.0.0.1:4420${path}`)
   await page
-    .getByText(path.startsWith('/desk') ? 'before the print begins' : /before the print|In your scripts/)
+    .getByText(
+      path.startsWith('/desk') ? 'before the print begins' : /before the print|In your scripts|worked out here/,
+    )
     .first()
     .waitFor()
+  if (script) {
+    await page.getByRole('link', { name: new RegExp(script) }).click()
+    await page.getByText('before the print begins').first().waitFor()
+  }
   await prepare?.(page)
   await page.waitForTimeout(400)
   await page.screenshot({ path: join(root, 'docs', 'screenshots', `${name}.png`) })

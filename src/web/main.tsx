@@ -10,6 +10,7 @@ import { applyTheme } from './state/theme.ts'
 
 // The Desk brings the editor and the chart along; the Shelf should not wait for them.
 const Desk = lazy(async () => ({ default: (await import('./places/desk/Desk.tsx')).Desk }))
+const Checks = lazy(async () => ({ default: (await import('./places/checks/Checks.tsx')).Checks }))
 const CommandBook = lazy(async () => ({ default: (await import('./places/commands/CommandBook.tsx')).CommandBook }))
 
 applyTheme()
@@ -23,6 +24,8 @@ const router = createBrowserRouter([
       { path: '/desk/:id', element: <Desk /> },
       { path: '/commands', element: <CommandBook /> },
       { path: '/commands/:name', element: <CommandBook /> },
+      { path: '/checks', element: <Checks /> },
+      { path: '/checks/:name', element: <Checks /> },
       { path: '*', element: <Nowhere /> },
     ],
   },

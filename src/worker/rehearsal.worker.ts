@@ -5,6 +5,7 @@ import { readinessOf } from '../core/machine/readiness.ts'
 import { applyEdits } from '../core/model/script.ts'
 import { type EditRequest, planEdit } from '../core/runs/edit.ts'
 import { goRound, type Setting } from '../core/runs/round.ts'
+import { savingsOf } from '../core/runs/savings.ts'
 
 /** A script this long is a whole print; the Desk works on its beginning. */
 const mostLines = 20_000
@@ -36,9 +37,15 @@ function propose(whole: string, setting: Setting, request: EditRequest) {
   return plan.ok ? { ...plan, round: rehearse(applyEdits(whole, plan.edits), setting) } : plan
 }
 
+/** Where the script could save time or filament, each way rehearsed. */
+function savings(whole: string, setting: Setting) {
+  const { text } = beginningOf(whole)
+  return savingsOf(text, goRound(text, setting), setting)
+}
+
 /** What the Desk shows of a round. `cutAt` is the number of lines of a text too long to be rehearsed whole, else null. */
 export type DeskRound = ReturnType<typeof rehearse>
 
-const rehearser = { rehearse, propose }
+const rehearser = { rehearse, propose, savings }
 export type Rehearser = typeof rehearser
 expose(rehearser)

@@ -43,7 +43,9 @@ describe('the list of rules', () => {
 })
 
 describe('the demo scripts', () => {
-  const sound = demoScripts().filter(({ name }) => !['From the café’s folder', 'As it came'].includes(name))
+  const sound = demoScripts().filter(
+    ({ name }) => !['From the café’s folder', 'As it came', 'Hot and hasty'].includes(name),
+  )
 
   it('are more than ten, of different styles', () => expect(sound.length).toBeGreaterThan(10))
 
@@ -67,6 +69,16 @@ describe('the demo scripts', () => {
       ['outside-reach', 15],
       ['outside-reach', 17],
       ['filament-not-reset', 18],
+    ])
+  })
+
+  it('finds drops that are felt as bed, and a bead too fat, in Sanderling’s hasty script', () => {
+    // 16 mm · 2.405282 / 40 mm = 0.962 mm² at 0.3 mm: 3.27 mm wide, more than five nozzles.
+    expect(
+      serious(findingsOf('Hot and hasty', 'small')).map(({ rule, line, severity }) => [rule, line, severity]),
+    ).toEqual([
+      ['probe-while-oozing', 10, 'error'],
+      ['bead-too-fat', 14, 'warning'],
     ])
   })
 

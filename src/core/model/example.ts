@@ -70,4 +70,5 @@ export const job: Job = {
   top: { kind: 'height', mm: 20 },
   firstLayerMm: 0.2,
   layerMm: 0.2,
+  takes: null,
 }

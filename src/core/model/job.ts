@@ -26,6 +26,8 @@ export const Job = v.object({
   top: Top,
   firstLayerMm: positive,
   layerMm: positive,
+  /** What the print itself takes, where that is known. */
+  takes: v.optional(v.nullable(v.object({ minutes: positive, grams: positive })), null),
 })
 
 export type Job = v.InferOutput<typeof Job>

@@ -34,6 +34,9 @@ export function Frame() {
           <NavLink to="/commands" className={({ isActive }) => place(isActive)}>
             Command book
           </NavLink>
+          <NavLink to="/checks" className={({ isActive }) => place(isActive)}>
+            Checks
+          </NavLink>
         </nav>
         <button
           type="button"

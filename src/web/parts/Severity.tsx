@@ -8,6 +8,10 @@ export const severityColours: Record<Severity, string> = {
   advice: 'text-move',
 }
 
+/** Findings that are more than advice. */
+export const seriousOf = <F extends { severity: Severity }>(findings: readonly F[]): F[] =>
+  findings.filter(({ severity }) => severity !== 'advice')
+
 export function SeverityMark({ severity }: { severity: Severity }) {
   return (
     <svg width="14" height="14" viewBox="0 0 14 14" className={`shrink-0 ${severityColours[severity]}`} role="img">

@@ -35,3 +35,6 @@ export const rehearseAside = (text: string, setting: Setting): Promise<DeskRound
 /** Asks for a plan of an edit and the rehearsal of its outcome. */
 export const proposeAside = (text: string, setting: Setting, request: EditRequest) =>
   remote.propose(text, setting, request)
+
+/** Asks where a script could save time or filament. */
+export const savingsAside = (text: string, setting: Setting) => remote.savings(text, setting)

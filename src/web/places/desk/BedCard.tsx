@@ -1,4 +1,4 @@
-// The bed from above: where the head can go, where it went, what it laid down.
+// The bed from above, where the head can go, where it went and what it laid down; and the same from the side.
 import { ChevronLeft, ChevronRight } from 'lucide-react'
 import { useRef } from 'react'
 import { mm, plain } from '../../../core/explain/words.ts'
@@ -9,6 +9,7 @@ import type { DeskRound } from '../../../worker/rehearsal.worker.ts'
 import { type Open, selectLines } from '../../state/desk.ts'
 import { propose, usePreview } from '../../state/preview.ts'
 import { BedView } from './BedView.tsx'
+import { SideView } from './SideView.tsx'
 
 type Props = { open: Open; setting: Setting }
 
@@ -52,17 +53,20 @@ export function BedCard({ open, setting }: Props) {
   return (
     <section
       aria-label="The bed from above"
-      className="relative flex min-h-0 flex-col rounded-card border border-rule bg-raised p-2"
+      className="@container relative flex min-h-0 flex-col rounded-card border border-rule bg-raised p-2"
     >
       {round && (
-        <BedView
-          after={preview?.round ?? null}
-          round={round}
-          setting={setting}
-          selection={selection}
-          playheadS={open.playheadS}
-          onDrag={nudging ? onDrag : null}
-        />
+        <div className="flex min-h-0 flex-1 gap-1">
+          <BedView
+            after={preview?.round ?? null}
+            round={round}
+            setting={setting}
+            selection={selection}
+            playheadS={open.playheadS}
+            onDrag={nudging ? onDrag : null}
+          />
+          <SideView round={round} at={open.playheadS} setting={setting} />
+        </div>
       )}
       <div className="flex items-center gap-1 text-[13px] text-soft">
         <Step name="Move before" onClick={() => go(false)} icon={<ChevronLeft size={16} aria-hidden />} />

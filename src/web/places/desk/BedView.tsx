@@ -1,13 +1,13 @@
 // Draws the bed and the path in millimetres; pressing a move selects its line.
-import { type MouseEvent, memo, type PointerEvent, useMemo, useRef } from 'react'
+import { type MouseEvent, type PointerEvent, useMemo, useRef } from 'react'
 import { beadWidthMm, type Stroke } from '../../../core/machine/outcome.ts'
-import { probePoints } from '../../../core/machine/probe.ts'
 import { positionAt, stepsOf } from '../../../core/machine/trace.ts'
-import { areaOn } from '../../../core/model/job.ts'
 import type { Setting } from '../../../core/runs/round.ts'
 import type { DeskRound } from '../../../worker/rehearsal.worker.ts'
 import { useSize } from '../../parts/useSize.ts'
 import { type Selection, selectLines } from '../../state/desk.ts'
+import { BedGround } from './BedGround.tsx'
+import { BedOoze } from './BedOoze.tsx'
 
 type Props = {
   round: DeskRound
@@ -20,7 +20,6 @@ type Props = {
 }
 type Segment = { line: number; from: [number, number]; to: [number, number]; travel: boolean }
 
-const gridMm = 50
 const marginMm = 9
 /** How near to a move one has to press, as a share of the picture's width. */
 const nearShare = 0.03
@@ -96,7 +95,7 @@ export function BedView({ round, after, setting, selection, playheadS, onDrag }:
   }
 
   return (
-    <div ref={attach} className="min-h-0 flex-1">
+    <div ref={attach} className="min-h-0 min-w-0 flex-1">
       {/* biome-ignore lint/a11y/useKeyWithClickEvents: the keys for this are the buttons below the picture */}
       <svg
         viewBox={`${left} ${-back} ${width} ${depth}`}
@@ -110,8 +109,9 @@ export function BedView({ round, after, setting, selection, playheadS, onDrag }:
         onPointerCancel={drop}
       >
         <g ref={drawing} transform="scale(1 -1)">
-          <Ground pixel={pixel} setting={setting} probes={round.durations.probingS > 0} />
+          <BedGround pixel={pixel} setting={setting} probes={round.durations.probingS > 0} />
           <Path round={round} segments={segments} selection={selection} playheadS={playheadS} />
+          <BedOoze round={round} pixel={pixel} playheadS={playheadS} />
           {after && laysDifferently(round, after) && <After round={after} pixel={pixel} />}
           {!Number.isNaN(head.x + head.y) && <Head x={head.x} y={head.y} size={8 * pixel} />}
         </g>
@@ -124,98 +124,6 @@ const widen = ([low, high]: readonly [number, number], bounds: [number, number] 
   Math.max(Math.min(low, bounds?.[0] ?? low), low - 60) - marginMm,
   Math.min(Math.max(high, bounds?.[1] ?? high), high + 60) + marginMm,
 ]
-
-const Ground = memo(function Ground({ pixel, setting, probes }: { pixel: number; setting: Setting; probes: boolean }) {
-  const { printer, job } = setting
-  const [left, right] = printer.bed.x
-  const [front, back] = printer.bed.y
-  const { reach } = printer
-  const area = areaOn(job, printer)
-  const lines = (low: number, high: number) =>
-    Array.from({ length: Math.ceil((high - low) / gridMm) - 1 }, (_, i) => low + gridMm * (i + 1))
-  const thin = { vectorEffect: 'non-scaling-stroke' as const, fill: 'none' }
-  return (
-    <g>
-      <rect
-        x={reach.x[0]}
-        y={reach.y[0]}
-        width={reach.x[1] - reach.x[0]}
-        height={reach.y[1] - reach.y[0]}
-        {...thin}
-        stroke="var(--ink-soft)"
-        strokeDasharray="4 4"
-      >
-        <title>Where the nozzle can go</title>
-      </rect>
-      <rect
-        x={left}
-        y={front}
-        width={right - left}
-        height={back - front}
-        rx={2}
-        {...thin}
-        fill="var(--paper)"
-        stroke="var(--ink)"
-      />
-      {lines(left, right).map(x => (
-        <path key={x} d={`M${x} ${front}V${back}`} {...thin} stroke="var(--rule)" />
-      ))}
-      {lines(front, back).map(y => (
-        <path key={y} d={`M${left} ${y}H${right}`} {...thin} stroke="var(--rule)" />
-      ))}
-      <path
-        d={`M${left} ${front + 16 * pixel}V${front}H${left + 16 * pixel}`}
-        {...thin}
-        stroke="var(--ink)"
-        strokeWidth={3}
-      >
-        <title>The origin: X 0, Y 0</title>
-      </path>
-      <rect
-        x={area.left}
-        y={area.front}
-        width={area.right - area.left}
-        height={area.back - area.front}
-        {...thin}
-        fill="var(--sunk)"
-        fillOpacity={0.55}
-        stroke="var(--ink-soft)"
-        strokeDasharray="7 3"
-      />
-      <Text
-        pixel={pixel}
-        x={(area.left + area.right) / 2}
-        y={Math.min(area.back + 4 * pixel, back - 14 * pixel)}
-        text="the print"
-      />
-      <Text pixel={pixel} x={left + 6 * pixel} y={front + 6 * pixel} text="0" anchor="start" />
-      <Text pixel={pixel} x={right - 4 * pixel} y={front + 6 * pixel} text={String(right)} anchor="end" />
-      <Text pixel={pixel} x={left + 5 * pixel} y={back - 14 * pixel} text={String(back)} anchor="start" />
-      {probes &&
-        printer.probe &&
-        probePoints(printer, { ...printer.probe, offset: { x: 0, y: 0 } }).map(point => (
-          <circle
-            key={`${point.x} ${point.y}`}
-            cx={point.x}
-            cy={point.y}
-            r={3 * pixel}
-            {...thin}
-            stroke="var(--move)"
-            strokeWidth={1.3}
-          />
-        ))}
-    </g>
-  )
-})
-
-type TextProps = { pixel: number; x: number; y: number; text: string; anchor?: 'start' | 'middle' | 'end' }
-
-/** Text stands upright although the drawing's Y goes up. */
-const Text = ({ pixel, x, y, text, anchor = 'middle' }: TextProps) => (
-  <text transform={`translate(${x} ${y}) scale(1 -1)`} textAnchor={anchor} fontSize={13 * pixel} fill="var(--ink-soft)">
-    {text}
-  </text>
-)
 
 type PathProps = { round: DeskRound; segments: Segment[]; selection: Selection | null; playheadS: number }
 

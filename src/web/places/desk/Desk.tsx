@@ -7,7 +7,7 @@ import { useOutline } from '../../state/outline.ts'
 import { usePreview } from '../../state/preview.ts'
 import { BedCard } from './BedCard.tsx'
 import { DeskHeader } from './DeskHeader.tsx'
-import { Findings } from './Findings.tsx'
+import { LowerCard } from './LowerCard.tsx'
 import { Outcome } from './Outcome.tsx'
 import { PreviewCard } from './PreviewCard.tsx'
 import { Ribbon } from './Ribbon.tsx'
@@ -63,11 +63,11 @@ export function Desk() {
         <ScriptEditor open={open} setting={setting} onReady={setEditor} />
         <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_158px] grid-rows-[minmax(190px,1fr)_auto] gap-3 overflow-auto">
           <BedCard open={open} setting={setting} />
-          <StateCard open={open} setting={setting} />
+          <StateCard open={open} />
           {previewing ? (
             <PreviewCard open={open} setting={setting} editor={editor} />
           ) : (
-            <Findings open={open} setting={setting} editor={editor} />
+            <LowerCard open={open} setting={setting} editor={editor} />
           )}
         </div>
       </div>

@@ -1,101 +1,151 @@
-// What would go wrong, worst first, each with its line and its fixes.
-import type { EditorView } from '@codemirror/view'
+// What was found: the worst first, each with its place and fixes; then advice, and what the person has set aside.
 import { CircleCheck } from 'lucide-react'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import type { Finding } from '../../../core/check/finding.ts'
 import { plural } from '../../../core/explain/words.ts'
 import type { Setting } from '../../../core/runs/round.ts'
 import { Button } from '../../parts/Button.tsx'
-import { SeverityMark } from '../../parts/Severity.tsx'
+import { SeverityMark, seriousOf } from '../../parts/Severity.tsx'
 import { type Open, selectLines } from '../../state/desk.ts'
-import { showFix, takeBack, usePreview } from '../../state/preview.ts'
+import { propose, showFix } from '../../state/preview.ts'
+import { SetAsidePanel } from './SetAsidePanel.tsx'
 
-type Props = { open: Open; setting: Setting; editor: EditorView | null }
+type Props = { open: Open; setting: Setting }
 
 /** Beyond this many the list ends and says how many more there are. */
 const most = 100
 
-export function Findings({ open, setting, editor }: Props) {
-  const { applied } = usePreview()
+export function Findings({ open, setting }: Props) {
   const { round } = open
+  const [asking, setAsking] = useState<Finding | null>(null)
   const findings = round?.findings ?? []
-
+  const serious = seriousOf(findings)
+  const advice = findings.filter(({ severity }) => severity === 'advice')
+  const setAside = round?.setAside ?? []
+  const row = (finding: Finding) => (
+    <Row
+      key={`${finding.rule} ${finding.line} ${finding.message}`}
+      finding={finding}
+      text={open.roundText}
+      onAside={setAsking}
+    />
+  )
   return (
-    <section
-      aria-label="Findings"
-      className="col-span-2 flex max-h-[172px] min-h-[88px] flex-col rounded-card border border-rule bg-raised"
-    >
-      <div className="flex items-center gap-3 px-3.5 pt-2.5 pb-1">
-        <h2 className="font-serif text-[17px] font-semibold">
-          {findings.length === 0 ? 'Findings' : `${plural(findings.length, 'thing')} to look at`}
-        </h2>
-        {applied && (
-          <p role="status" className="ml-auto flex items-center gap-2 text-[14px] text-good">
-            Done: {applied.title}
-            <Button small onClick={() => editor && takeBack(editor)}>
-              Undo
-            </Button>
-          </p>
-        )}
-      </div>
-      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard */}
-      <section className="min-h-0 overflow-auto px-3.5 pb-2" tabIndex={0} aria-label="List of findings">
-        {round?.cutAt && (
-          <p className="py-1 text-[14px] text-soft">
-            This is {round.cutAt.toLocaleString('en')} lines, as long as a whole print. The first 20,000 are rehearsed
-            here; nothing is lost.
-          </p>
-        )}
-        {round?.trace.stopped && (
-          <p className="py-1 text-[14px] text-warn">
-            Line {round.trace.stopped.line}: {round.trace.stopped.why}
-          </p>
-        )}
-        {round && findings.length === 0 && (
-          <p className="flex items-center gap-2 py-1 text-[15px]">
-            <CircleCheck size={17} className="text-good" aria-hidden />
-            Nothing found for {setting.job.name} on {setting.printer.name}.
-          </p>
-        )}
-        <ul>
-          {findings.slice(0, most).map(finding => (
-            <li
-              key={`${finding.rule} ${finding.line} ${finding.message}`}
-              className="border-t border-rule py-1.5 first:border-t-0"
-            >
-              <div className="flex gap-2.5">
-                <span className="pt-1">
-                  <SeverityMark severity={finding.severity} />
-                </span>
-                <p className="min-w-0 flex-1 text-[14px] leading-[18px]">
-                  <button
-                    type="button"
-                    onClick={() => selectLines(finding.line)}
-                    className="mr-1.5 rounded-sm font-semibold text-heat underline underline-offset-2"
-                  >
-                    line {finding.line}
-                  </button>
-                  {finding.message}
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
+    <section className="h-full overflow-auto px-3.5 py-1" tabIndex={0} aria-label="List of findings">
+      {round?.cutAt && (
+        <p className="py-1 text-[14px] text-soft">
+          This is {round.cutAt.toLocaleString('en')} lines, as long as a whole print. The first 20,000 are rehearsed
+          here; nothing is lost.
+        </p>
+      )}
+      {round && serious.length === 0 && (
+        <p className="flex items-center gap-2 py-1 text-[15px]">
+          <CircleCheck size={17} className="text-good" aria-hidden />
+          Nothing found for {setting.job.name} on {setting.printer.name}.
+        </p>
+      )}
+      <ul>{serious.slice(0, most).map(row)}</ul>
+      {serious.length > most && <p className="py-1 text-[14px] text-soft">and {serious.length - most} more</p>}
+      {advice.length > 0 && (
+        <section aria-label="Advice">
+          <h3 className="border-t border-rule pt-1.5 text-[13px] text-soft">
+            Advice: nothing wrong, but worth a thought
+          </h3>
+          <ul>{advice.slice(0, most).map(row)}</ul>
+        </section>
+      )}
+      {setAside.length > 0 && (
+        <details className="border-t border-rule py-1.5 text-[14px]">
+          <summary className="text-soft">{plural(setAside.length, 'finding')} set aside in this script</summary>
+          <ul>
+            {setAside.map(finding => (
+              <li key={`${finding.rule} ${finding.line}`} className="flex items-start gap-2.5 py-1">
+                <LineLink line={finding.line} />
+                <p className="min-w-0 flex-1">
+                  {finding.message} <span className="text-soft">Set aside: {finding.reason}</span>
                 </p>
-                <div className="flex shrink-0 flex-col gap-1">
-                  {finding.fixes.map(fix => (
-                    <Button
-                      small
-                      key={fix.title}
-                      onClick={() => {
-                        selectLines(finding.line)
-                        void showFix(fix, open.roundText)
-                      }}
-                      title={fix.title}
-                    >
-                      {finding.fixes.length === 1 ? 'Show fix' : fix.title}
-                    </Button>
-                  ))}
-                </div>
-              </div>
-            </li>
-          ))}
-        </ul>
-        {findings.length > most && <p className="py-1 text-[14px] text-soft">and {findings.length - most} more</p>}
-      </section>
+                <Button
+                  small
+                  onClick={() => void propose({ do: 'take-back-aside', rule: finding.rule, line: finding.line })}
+                >
+                  Let it speak
+                </Button>
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+      {asking && <SetAsidePanel finding={asking} onClose={() => setAsking(null)} />}
     </section>
   )
 }
+
+const LineLink = ({ line }: { line: number }) => (
+  <button
+    type="button"
+    onClick={() => selectLines(line)}
+    className="mr-1.5 rounded-sm font-semibold whitespace-nowrap text-heat underline underline-offset-2"
+  >
+    line {line}
+  </button>
+)
+
+type RowProps = { finding: Finding; text: string; onAside: (finding: Finding) => void }
+
+function Row({ finding, text, onAside }: RowProps) {
+  const { severity, line, message, fixes, rule } = finding
+  const several = fixes.length > 1
+  return (
+    <li className="border-t border-rule py-1.5 first:border-t-0">
+      <div className="flex gap-2.5">
+        <span className="pt-1">
+          <SeverityMark severity={severity} />
+        </span>
+        <div className="min-w-0 flex-1 text-[14px] leading-[18px]">
+          <p>
+            <LineLink line={line} />
+            {message}{' '}
+            <Link to={`/checks/${rule}`} className="whitespace-nowrap text-soft underline underline-offset-2">
+              why?
+            </Link>
+          </p>
+          {several && (
+            <div className="flex flex-wrap gap-1 pt-1">
+              {fixes.map(fix => (
+                <FixButton key={fix.title} name={fix.title} fix={fix} line={line} text={text} />
+              ))}
+            </div>
+          )}
+        </div>
+        <div className="flex shrink-0 flex-col items-end gap-1">
+          {fixes.length === 1 && fixes[0] && <FixButton name="Show fix" fix={fixes[0]} line={line} text={text} />}
+          <button
+            type="button"
+            aria-label={`Set “${rule}” on line ${line} aside`}
+            onClick={() => onAside(finding)}
+            className="rounded-sm px-1 text-[13px] text-soft underline underline-offset-2 hover:text-ink"
+          >
+            Set aside…
+          </button>
+        </div>
+      </div>
+    </li>
+  )
+}
+
+type FixProps = { name: string; fix: Finding['fixes'][number]; line: number; text: string }
+
+const FixButton = ({ name, fix, line, text }: FixProps) => (
+  <Button
+    small
+    title={fix.title}
+    onClick={() => {
+      selectLines(line)
+      void showFix(fix, text)
+    }}
+  >
+    {name}
+  </Button>
+)

@@ -2,7 +2,8 @@
 import { memo, useMemo } from 'react'
 import { CartesianGrid, Line, LineChart, ReferenceLine, XAxis, YAxis } from 'recharts'
 import { clock } from '../../../core/explain/words.ts'
-import { type HeaterHistory, roomC, targetAt, temperatureAt } from '../../../core/machine/heat.ts'
+import { type HeaterHistory, roomC, surfaceAt, targetAt, temperatureAt } from '../../../core/machine/heat.ts'
+import { commandAt, lastModes } from '../../../core/machine/trace.ts'
 import type { Setting } from '../../../core/runs/round.ts'
 import type { DeskRound } from '../../../worker/rehearsal.worker.ts'
 
@@ -25,25 +26,31 @@ function times(round: DeskRound, totalS: number): number[] {
 function ticks(totalS: number): number[] {
   const steps = [0.2, 0.5, 1, 2, 5, 10, 15, 30, 60, 120, 300, 600, 1800, 3600, 7200, 21600, 86400]
   const step = steps.find(each => totalS / each <= 7) ?? totalS / 6
-  return Array.from({ length: Math.floor(totalS / step) + 1 }, (_, i) => i * step)
+  // One at the very end would be cut off.
+  return Array.from({ length: Math.floor(totalS / step) + 1 }, (_, i) => i * step).filter(at => at < totalS * 0.965)
 }
 
 export const HeatChart = memo(function HeatChart({ round, setting, width, height, totalS }: Props) {
   const { nozzles, bed } = round.trace
-  const nozzle = nozzles[0]
+  const nozzle = nozzles[lastModes(round.trace).tool]
+  const settles = (bed.settleS[0] ?? 0) > 0
   const data = useMemo(
     () =>
       times(round, totalS).map(at => {
         const row = (history: HeaterHistory | undefined) =>
           history ? { is: temperatureAt(history, at), told: targetAt(history, at) } : { is: roomC, told: 0 }
-        const [n, b] = [row(nozzle), row(bed)]
-        return { at, nozzle: n.is, nozzleTold: n.told || null, bed: b.is, bedTold: b.told || null }
+        const inUse = round.trace.rows.modes[Math.max(0, commandAt(round.trace, at))]?.tool ?? 0
+        const [n, b] = [row(nozzles[inUse]), row(bed)]
+        const surface = settles ? surfaceAt(bed, at) : null
+        return { at, nozzle: n.is, nozzleTold: n.told || null, bed: b.is, bedTold: b.told || null, surface }
       }),
-    [round, totalS, nozzle, bed],
+    [round, totalS, nozzles, bed, settles],
   )
   const oozeSafeC = setting.material.oozeSafeC
   const highest = Math.max(oozeSafeC, ...data.map(row => Math.max(row.nozzle, row.nozzleTold ?? 0))) * 1.1
-  const yOf = (c: number) => topRoom + (1 - c / highest) * (height - axisHeight - topRoom)
+  // Below zero there is room for what the ribbon says of waits.
+  const lowest = -highest * 0.08
+  const yOf = (c: number) => topRoom + ((highest - c) / (highest - lowest)) * (height - axisHeight - topRoom)
   return (
     <div aria-hidden className="absolute inset-x-0 bottom-0">
       <LineChart
@@ -67,7 +74,7 @@ export const HeatChart = memo(function HeatChart({ round, setting, width, height
           interval={0}
           tick={{ fontSize: 13, fill: 'var(--ink-soft)', textAnchor: 'start' }}
         />
-        <YAxis hide domain={[0, highest]} allowDataOverflow />
+        <YAxis hide domain={[lowest, highest]} allowDataOverflow />
         <ReferenceLine y={oozeSafeC} stroke="var(--warn)" strokeDasharray="2 4" />
         <Line
           dataKey="nozzleTold"
@@ -93,6 +100,17 @@ export const HeatChart = memo(function HeatChart({ round, setting, width, height
           dot={false}
           isAnimationActive={false}
         />
+        {settles && (
+          <Line
+            dataKey="surface"
+            stroke="var(--bed)"
+            strokeWidth={1.5}
+            strokeDasharray="1 4"
+            strokeLinecap="round"
+            dot={false}
+            isAnimationActive={false}
+          />
+        )}
         <Line dataKey="nozzle" stroke="var(--heat)" strokeWidth={2.5} dot={false} isAnimationActive={false} />
       </LineChart>
       <Label x={22} y={yOf(oozeSafeC) - 18} colour="var(--warn)" text={`drips above ${oozeSafeC} °C`} />

@@ -3,6 +3,7 @@ import { CircleAlert, CircleCheck } from 'lucide-react'
 import { clock, duration, plain } from '../../../core/explain/words.ts'
 import type { Setting } from '../../../core/runs/round.ts'
 import type { Open } from '../../state/desk.ts'
+import { showLower } from '../../state/lower.ts'
 
 type Props = { open: Open; setting: Setting }
 
@@ -18,8 +19,9 @@ export function Outcome({ open, setting }: Props) {
     ['moving', durations.movingS],
     ['waiting', durations.waitingS],
   ] as const
-  const bad = readiness.filter(({ good }) => !good)
-  const told = (bad.length ? bad : readiness.slice(-3)).map(({ says }) => says).join(', ')
+  const worthSaying = readiness.filter(({ says }) => says !== null)
+  const bad = worthSaying.filter(({ good }) => !good)
+  const told = (bad.length ? bad : worthSaying.slice(-3)).map(({ says }) => says).join(', ')
   return (
     <section
       aria-label="Outcome"
@@ -40,8 +42,10 @@ export function Outcome({ open, setting }: Props) {
         />
       )}
       {readiness.length > 0 && round.trace.rows.count > 0 && (
-        <p
-          className={`ml-auto flex min-w-0 items-center gap-1.5 self-center text-[14px] ${bad.length ? 'text-warn' : 'text-good'}`}
+        <button
+          type="button"
+          onClick={() => showLower('left')}
+          className={`ml-auto flex min-w-0 items-center gap-1.5 self-center rounded-sm text-[14px] hover:underline ${bad.length ? 'text-warn' : 'text-good'}`}
         >
           {bad.length ? (
             <CircleAlert size={16} aria-hidden className="shrink-0" />
@@ -58,7 +62,7 @@ export function Outcome({ open, setting }: Props) {
                 : 'All quiet: '}
             {told}
           </span>
-        </p>
+        </button>
       )}
     </section>
   )

@@ -5,6 +5,7 @@ import { useMemo } from 'react'
 import { duration, plural } from '../../../core/explain/words.ts'
 import type { Setting } from '../../../core/runs/round.ts'
 import { Button } from '../../parts/Button.tsx'
+import { seriousOf } from '../../parts/Severity.tsx'
 import type { Open } from '../../state/desk.ts'
 import { applyPreview, closePreview, type Preview, usePreview } from '../../state/preview.ts'
 import { changedLines } from './changed.ts'
@@ -59,7 +60,8 @@ export function PreviewCard({ open, setting, editor }: { open: Open; setting: Se
 function told({ round }: Preview, { round: now }: Open): string {
   if (!round || !now) return 'Rehearsing it…'
   const time = `${duration(round.durations.totalS)} instead of ${duration(now.durations.totalS)}`
-  return `Rehearsed: ${plural(round.findings.length, 'finding')} instead of ${now.findings.length}, ${time}.`
+  const [after, before] = [seriousOf(round.findings).length, seriousOf(now.findings).length]
+  return `Rehearsed: ${plural(after, 'finding')} instead of ${before}, ${time}.`
 }
 
 function Changes({ preview }: { preview: Preview }) {

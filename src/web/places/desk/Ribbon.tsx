@@ -10,10 +10,11 @@ import { useSize } from '../../parts/useSize.ts'
 import { commandAtPlayhead, movePlayhead, type Open, selectLines } from '../../state/desk.ts'
 import { Bands } from './Bands.tsx'
 import { HeatChart } from './HeatChart.tsx'
+import { Stills } from './Stills.tsx'
 
 type Props = { open: Open; setting: Setting }
 
-const height = 158
+const height = 166
 /** The shortest time that the ribbon spreads over its width, s. */
 const shortest = 1
 
@@ -38,6 +39,7 @@ export function Ribbon({ open, setting }: Props) {
                 totalS={Math.max(drawn.trace.totalS, shortest)}
               />
             )}
+            {drawn && <Stills round={drawn} width={width} totalS={Math.max(drawn.trace.totalS, shortest)} />}
             <Flags round={round} width={width} totalS={totalS} />
             <Playhead round={round} width={width} totalS={totalS} at={playheadS} command={commandAtPlayhead(open)} />
           </>
@@ -104,7 +106,7 @@ function Playhead({ round, width, totalS, at, command }: PlayheadProps) {
   }
   const step = Math.max(totalS / 300, 0.05)
   const x = Math.min((at / totalS) * width, width)
-  const nozzle = trace.nozzles[0]
+  const nozzle = trace.nozzles[trace.rows.modes[Math.max(command, 0)]?.tool ?? 0]
   const line = command < 0 ? 1 : (trace.rows.line[command] as number)
   const told = nozzle ? `${celsius(temperatureAt(nozzle, at))} · bed ${celsius(temperatureAt(trace.bed, at))}` : ''
   return (

@@ -29,7 +29,7 @@ export function SideView({ round, at, setting }: { round: DeskRound; at: number;
   }
   const knownHead = !Number.isNaN(head.x + head.z)
   return (
-    <figure className="mt-auto pt-2">
+    <figure className="hidden w-[104px] shrink-0 self-end pb-1 @min-[320px]:block">
       <figcaption className="text-center text-[13px] text-soft">from the side</figcaption>
       <svg
         viewBox={`0 0 ${width} ${height}`}

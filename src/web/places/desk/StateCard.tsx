@@ -1,15 +1,11 @@
-// The machine at the playhead, and the same from the side.
+// The machine at the playhead.
 import { celsius, clock, plain } from '../../../core/explain/words.ts'
-import { temperatureAt } from '../../../core/machine/heat.ts'
+import { surfaceAt, temperatureAt } from '../../../core/machine/heat.ts'
 import { counterAfter, modesBefore, positionAt, stepAt, stepIndexAt } from '../../../core/machine/trace.ts'
-import type { Setting } from '../../../core/runs/round.ts'
 import type { DeskRound } from '../../../worker/rehearsal.worker.ts'
 import { commandAtPlayhead, type Open } from '../../state/desk.ts'
-import { SideView } from './SideView.tsx'
 
-type Props = { open: Open; setting: Setting }
-
-export function StateCard({ open, setting }: Props) {
+export function StateCard({ open }: { open: Open }) {
   const { round, playheadS } = open
   return (
     <section
@@ -29,7 +25,6 @@ export function StateCard({ open, setting }: Props) {
               </div>
             ))}
           </dl>
-          <SideView round={round} at={playheadS} setting={setting} />
         </>
       )}
     </section>
@@ -38,19 +33,24 @@ export function StateCard({ open, setting }: Props) {
 
 const known = (value: number): string => (Number.isNaN(value) ? 'not known' : value.toFixed(2))
 
-function rowsAt({ trace }: DeskRound, at: number, command: number): [string, string][] {
+function rowsAt({ trace, ooze }: DeskRound, at: number, command: number): [string, string][] {
   const position = positionAt(trace, at)
   const done = command >= 0 && (trace.rows.end[command] as number) <= at
   const modes = modesBefore(trace, done ? command + 1 : Math.max(command, 0))
   const nozzle = trace.nozzles[modes.tool]
   const levelling = { on: 'on', off: 'off', unknown: 'not known' }[modes.levelling]
+  const step = Math.max(0, stepIndexAt(trace, at))
+  const backMm = done || trace.steps.end[step] === at ? (ooze.backMm[step] ?? 0) : (ooze.backMm[step - 1] ?? 0)
+  const settles = (trace.bed.settleS[0] ?? 0) > 0
   return [
     ['X', known(position.x)],
     ['Y', known(position.y)],
     ['Z', known(position.z)],
     ['Filament', `${plain(filamentAt(trace, command, at), 1)} mm`],
+    ...(backMm > 0.05 ? [['Drawn back', `${plain(backMm, 1)} mm`] as [string, string]] : []),
     ['Nozzle', nozzle ? celsius(temperatureAt(nozzle, at)) : 'none'],
     ['Bed', celsius(temperatureAt(trace.bed, at))],
+    ...(settles ? [['Its surface', celsius(surfaceAt(trace.bed, at))] as [string, string]] : []),
     ['Fan', modes.fan > 0 ? `${plain(modes.fan * 100, 0)} %` : 'off'],
     ['Levelling', levelling],
     ['Moves', modes.positioning],

@@ -2,7 +2,7 @@
 import { Check } from 'lucide-react'
 import { Link } from 'react-router'
 import { duration, plain, plural } from '../../../core/explain/words.ts'
-import { SeverityMark } from '../../parts/Severity.tsx'
+import { SeverityMark, seriousOf } from '../../parts/Severity.tsx'
 import { howLongAgo, momentWords } from '../../parts/words.ts'
 import type { ShelfPrinter } from '../../state/api.ts'
 import { BedPicture } from './BedPicture.tsx'
@@ -50,7 +50,8 @@ const outcome = ({ summary, moment }: Script): string =>
 
 function Verdict({ script }: { script: Script }) {
   const { findings } = script.summary
-  const worst = findings[0]
+  const serious = seriousOf(findings)
+  const worst = serious[0]
   if (!worst)
     return (
       <span className="flex items-center justify-end gap-1 text-[14px] font-semibold text-good">
@@ -61,7 +62,7 @@ function Verdict({ script }: { script: Script }) {
   return (
     <span className="flex items-center justify-end gap-1.5 text-[14px] font-semibold">
       <SeverityMark severity={worst.severity} />
-      {plural(findings.length, 'finding')}
+      {plural(serious.length, 'finding')}
     </span>
   )
 }

@@ -9,7 +9,8 @@ export function WantsALook({ printers }: { printers: ShelfPrinter[] }) {
   const all = printers.flatMap(({ printer, scripts }) =>
     scripts.flatMap(script => script.summary.findings.map(finding => ({ printer, script, finding }))),
   )
-  const shown = all.filter(({ finding }) => finding.severity !== 'advice').slice(0, most)
+  const serious = all.filter(({ finding }) => finding.severity !== 'advice')
+  const shown = serious.slice(0, most)
   return (
     <section aria-labelledby="wants-a-look">
       <h2 id="wants-a-look" className="border-b border-rule pb-1.5 font-serif text-[18px] font-semibold">
@@ -33,7 +34,9 @@ export function WantsALook({ printers }: { printers: ShelfPrinter[] }) {
           </li>
         ))}
       </ul>
-      {all.length > most && <p className="pt-2 text-[14px] text-soft">and {all.length - most} more in these scripts</p>}
+      {serious.length > most && (
+        <p className="pt-2 text-[14px] text-soft">and {serious.length - most} more in these scripts</p>
+      )}
     </section>
   )
 }

@@ -1,0 +1,85 @@
+// Where a start script could save time or filament: each way is rehearsed, and told with what it would save.
+
+import type { Fix } from '../check/finding.ts'
+import { specOf } from '../firmware/spec.ts'
+import { applyEdits } from '../model/script.ts'
+import { replacePiece } from '../script/edits/lines.ts'
+import { heedKeepMarks, type Plan } from '../script/edits/plan.ts'
+import { setPurgeLength } from '../script/edits/purge.ts'
+import { goRound, type Round, type Setting } from './round.ts'
+
+/** A way to save; `fix` is the edit that does it, null where it is done elsewhere, as `how` says. Seconds and grams. */
+export type Saving = { title: string; how: string; savesS: number; savesG: number; fix: Fix | null }
+
+/** Less than this is not worth a row. */
+const worthS = 3
+const worthG = 0.03
+
+type Way = { title: string; how: string; plan: Plan } | { title: string; how: string; setting: Setting }
+
+/** The ways that a rehearsed text has, the ones that save most first. A kept line is left as it is. */
+export function savingsOf(text: string, round: Round, setting: Setting): Saving[] {
+  const ways = [
+    ...heatTogether(round),
+    ...keptMesh(round),
+    ...smallerGrid(round, setting),
+    ...shorterPurge(text, round),
+  ]
+  return ways
+    .flatMap((way): Saving[] => {
+      const plan = 'plan' in way ? heedKeepMarks(text, way.plan) : null
+      if (plan && !plan.ok) return []
+      const after = plan
+        ? goRound(applyEdits(text, plan.edits), setting)
+        : goRound(text, (way as { setting: Setting }).setting)
+      const savesS = round.durations.totalS - after.durations.totalS
+      const savesG = round.filament.massG - after.filament.massG
+      const fix = plan ? { title: plan.title, edits: plan.edits } : null
+      return savesS >= worthS || savesG >= worthG ? [{ title: way.title, how: way.how, savesS, savesG, fix }] : []
+    })
+    .sort((a, b) => b.savesS - a.savesS)
+}
+
+function heatTogether({ findings }: Round): Way[] {
+  const fix = findings.find(({ rule }) => rule === 'heats-in-turn')?.fixes[0]
+  return fix ? [{ title: 'Heat both at once', how: fix.title, plan: { ok: true, ...fix } }] : []
+}
+
+function keptMesh({ stage, commands, lines }: Round): Way[] {
+  const { loadMesh } = stage.firmware.phrases
+  const probe = commands.find(({ command }) => specOf(stage.firmware, command.name)?.effect.does === 'probe')
+  const source = probe && lines[probe.line - 1]
+  const name = source?.pieces.find(({ kind }) => kind === 'name')
+  if (!stage.printer.storedMesh || !source || !name || probe.command.words.length > 0) return []
+  return [
+    {
+      title: 'Use the kept mesh instead of probing',
+      how: 'Right as long as the bed has not been moved since it was measured.',
+      plan: { ok: true, title: `Use the kept mesh (${loadMesh})`, edits: [replacePiece(source, name, loadMesh)] },
+    },
+  ]
+}
+
+function smallerGrid({ durations, stage }: Round, setting: Setting): Way[] {
+  const { probe } = stage.printer
+  if (!probe || durations.probingS === 0 || probe.grid.x < 4 || probe.grid.y < 4) return []
+  const grid = { x: probe.grid.x - 1, y: probe.grid.y - 1 }
+  return [
+    {
+      title: `Probe ${grid.x} × ${grid.y} points instead of ${probe.grid.x} × ${probe.grid.y}`,
+      how: 'The grid is set in the printer’s own settings, not in the script.',
+      setting: { ...setting, printer: { ...setting.printer, probe: { ...probe, grid } } },
+    },
+  ]
+}
+
+function shorterPurge(text: string, round: Round): Way[] {
+  const purge = round.passages.find(({ kind, enabled, made }) => kind === 'purge-line' && enabled && !made)
+  const lengthMm = round.strokes
+    .filter(({ line }) => purge && line >= purge.firstLine && line <= purge.lastLine)
+    .reduce((most, stroke) => Math.max(most, stroke.lengthMm), 0)
+  if (!purge || lengthMm < 60) return []
+  const half = Math.round(lengthMm / 2)
+  const plan = setPurgeLength({ ...round, text }, purge, half)
+  return [{ title: `Purge ${half} mm instead of ${Math.round(lengthMm)}`, how: 'The bead stays as it is.', plan }]
+}
