@@ -49,6 +49,20 @@ for (const colorScheme of ['light', 'dark'] as const)
       expect(await seriousFindings(page)).toEqual([])
     })
 
+    test('the checks, what is left, and what it costs', async ({ page }) => {
+      await page.goto('/checks')
+      await expect(page.getByRole('heading', { name: 'Checks' })).toBeVisible()
+      expect(await seriousFindings(page)).toEqual([])
+      await page.goto('/desk/1')
+      await expect(playhead(page)).toBeVisible()
+      await page.getByRole('tab', { name: 'Left for the print' }).click()
+      await expect(page.getByRole('region', { name: 'What is left' })).toBeVisible()
+      expect(await seriousFindings(page)).toEqual([])
+      await page.getByRole('tab', { name: 'Time and waste' }).click()
+      await expect(page.getByText('Use the kept mesh instead of probing')).toBeVisible()
+      expect(await seriousFindings(page)).toEqual([])
+    })
+
     test('saving under a name', async ({ page }) => {
       await page.goto('/desk/1')
       await page.getByRole('button', { name: 'Save as…' }).click()

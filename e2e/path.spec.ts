@@ -50,7 +50,7 @@ test('paste, read, scrub, fix a finding, save, reload, download', async ({ page 
   // Fix: shown first, then applied, undone, and applied again.
   await expect(findings(page)).toHaveCount(1)
   await expect(findings(page)).toContainText('the filament counter stands at 12.5 mm')
-  await page.getByRole('button', { name: 'Show fix' }).click()
+  await findings(page).getByRole('button', { name: 'Show fix' }).click()
   await expect(page.getByRole('list', { name: 'Lines that change' })).toHaveText(/15 \+becomesG92 E0/)
   await expect(page.getByText('Rehearsed: 0 findings instead of 1')).toBeVisible()
   expect(await takenText(page)).toBe(script)
@@ -58,7 +58,7 @@ test('paste, read, scrub, fix a finding, save, reload, download', async ({ page 
   await expect(page.getByText('Nothing found for small on Dunlin.')).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(findings(page)).toHaveCount(1)
-  await page.getByRole('button', { name: 'Show fix' }).click()
+  await findings(page).getByRole('button', { name: 'Show fix' }).click()
   await page.getByRole('button', { name: 'Apply' }).click()
   const mended = script.replace('F1200\r\n', 'F1200\r\nG92 E0\r\n')
   expect(await takenText(page)).toBe(mended)

@@ -92,7 +92,7 @@ export function ScriptEditor({ open, setting, onReady }: Props) {
           scriptLanguage,
           commandHover(() => printer.current),
           placeholder('Paste a script here, or write one.'),
-          EditorView.contentAttributes.of({ 'aria-label': 'The script' }),
+          EditorView.contentAttributes.of({ tabindex: '0', 'aria-label': 'The script' }),
           keymap.of([...defaultKeymap, ...historyKeymap, ...searchKeymap]),
           followCaret,
           EditorView.updateListener.of(update => {
