@@ -1,4 +1,6 @@
 // `npm run bench:million`: a rehearsal of a million moves, streamed line by line, beside merely splitting the same text.
+import { setFlagsFromString } from 'node:v8'
+import { runInNewContext } from 'node:vm'
 import { demoJobs, demoMaterials, demoPrinters } from '../demo/load.ts'
 import { familyOf } from '../src/core/firmware/families.ts'
 import { read } from '../src/core/gcode/read.ts'
@@ -51,6 +53,9 @@ const splitting = seconds(() => text.split('\n'))
 const reading = seconds(() => {
   for (const _ of commandsOf(text));
 })
+// What the runs before it left behind does not count.
+setFlagsFromString('--expose-gc')
+runInNewContext('gc')()
 const before = process.memoryUsage()
 let peak = 0
 let trace: ReturnType<typeof rehearse> | null = null

@@ -16,7 +16,7 @@ const mmPerInch = 25.4
 function takeFeed(recorder: Recorder, command: Command): number {
   const feed = numberOf(command, 'F')
   const scale = recorder.modes.units === 'inch' ? mmPerInch : 1
-  if (feed !== null && feed > 0 && feed * scale !== recorder.modes.feedMmMin) recorder.set({ feedMmMin: feed * scale })
+  if (feed !== null && feed > 0 && feed * scale !== recorder.modes.feedMmMin) recorder.setFeed(feed * scale)
   return (((recorder.modes.feedMmMin ?? feedBeforeAnyMmMin) / 60) * recorder.modes.feedPercent) / 100
 }
 

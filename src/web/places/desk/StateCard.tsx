@@ -16,16 +16,14 @@ export function StateCard({ open }: { open: Open }) {
     >
       <h2 className="font-serif text-[17px] font-semibold">At {clock(playheadS)}</h2>
       {round && (
-        <>
-          <dl className="mt-1 grid grid-cols-[auto_1fr] gap-x-2 text-[14px] leading-[19px]">
-            {rowsAt(round, playheadS, commandAtPlayhead(open)).map(([name, value]) => (
-              <div key={name} className="contents">
-                <dt className="text-soft">{name}</dt>
-                <dd className="truncate text-right font-semibold">{value}</dd>
-              </div>
-            ))}
-          </dl>
-        </>
+        <dl className="mt-1 grid grid-cols-[auto_1fr] gap-x-2 text-[14px] leading-[19px]">
+          {rowsAt(round, playheadS, commandAtPlayhead(open)).map(([name, value]) => (
+            <div key={name} className="contents">
+              <dt className="text-soft">{name}</dt>
+              <dd className="truncate text-right font-semibold">{value}</dd>
+            </div>
+          ))}
+        </dl>
       )}
     </section>
   )
