@@ -68,6 +68,8 @@ export type Effect =
       targets: readonly string[]
       coolingToo: readonly string[]
       tool: string | null
+      /** The letter of what a tool holds while it is not in use, where tools have such a temperature of their own. */
+      standby?: string
     }
   | { does: 'wait-for-heaters' }
   | { does: 'heaters-off' }

@@ -11,6 +11,7 @@ import {
   temperatureAt,
   temperatureOn,
 } from './heat.ts'
+import { lastModes } from './trace.ts'
 
 const nozzle = nozzleLump(printer.heaters.nozzle)
 const bed = bedLump(printer.heaters.bed)
@@ -151,5 +152,21 @@ describe('a wait for what a sensor says', () => {
   it('stops where nothing was told to heat', () => {
     const { trace } = round('TEMPERATURE_WAIT SENSOR=extruder MINIMUM=170', 'start', onHost)
     expect(trace.stopped?.why).toContain('wait for ever')
+  })
+})
+
+describe('a tool that stands by', () => {
+  const two = [printer.tools[0], { ...printer.tools[0] }] as (typeof printer)['tools']
+  const over = { tools: two, firmware: { family: 'macro-file', version: '3.4', abilities: {} } } as const
+  const targets = (text: string) => lastModes(round(text, 'start', over).trace).nozzleTargets
+
+  it('holds its standby temperature until it is taken, and goes back to it', () => {
+    expect(targets('G10 P0 S200 R150\nG10 P1 S210 R160')).toEqual([200, 160])
+    expect(targets('G10 P0 S200 R150\nG10 P1 S210 R160\nT1')).toEqual([150, 210])
+    expect(targets('G10 P0 S200 R150\nG10 P1 S210 R160\nT1\nT0')).toEqual([200, 160])
+  })
+
+  it('keeps what it has where nothing was said of standing by', () => {
+    expect(targets('M104 T0 S200\nM104 T1 S210\nT1')).toEqual([200, 210])
   })
 })

@@ -97,14 +97,38 @@ export function runHeat(recorder: Recorder, command: Command, effect: Heat): voi
   const tool = heatedTool(command, effect, recorder.modes.tool)
   const history = recorder.nozzles[tool]
   if (!history) return
-  if (aim) {
-    recorder.aim(history, aim.targetC)
-    const nozzleTargets = recorder.modes.nozzleTargets.map((target, each) =>
-      recorder.nozzles[each] === history ? aim.targetC : target,
-    )
-    recorder.set({ nozzleTargets })
-  }
+  const standbyC = effect.standby === undefined ? null : numberOf(command, effect.standby)
+  const before = recorder.toolHeats.get(tool)
+  if (standbyC !== null || before) {
+    const heats = {
+      activeC: aim?.targetC ?? before?.activeC ?? recorder.modes.nozzleTargets[tool] ?? 0,
+      standbyC: Math.max(0, standbyC ?? before?.standbyC ?? 0),
+    }
+    recorder.toolHeats.set(tool, heats)
+    aimNozzle(recorder, tool, tool === recorder.modes.tool ? heats.activeC : heats.standbyC)
+  } else if (aim) aimNozzle(recorder, tool, aim.targetC)
   if (effect.wait) recorder.step('wait-nozzle', waitSeconds(recorder, history, coolingToo))
+}
+
+/** Gives a tool's nozzle a target, and with it every tool that shares its heater. */
+function aimNozzle(recorder: Recorder, tool: number, targetC: number): void {
+  const history = recorder.nozzles[tool]
+  if (!history) return
+  recorder.aim(history, targetC)
+  const nozzleTargets = recorder.modes.nozzleTargets.map((target, each) =>
+    recorder.nozzles[each] === history ? targetC : target,
+  )
+  recorder.set({ nozzleTargets })
+}
+
+/** Takes a tool: the one before goes to what it holds standing by, this one to what it holds in use, where they were told. */
+export function takeTool(recorder: Recorder, tool: number): void {
+  const left = recorder.modes.tool
+  recorder.set({ tool })
+  if (left === tool) return
+  const [before, now] = [recorder.toolHeats.get(left), recorder.toolHeats.get(tool)]
+  if (before) aimNozzle(recorder, left, before.standbyC)
+  if (now) aimNozzle(recorder, tool, now.activeC)
 }
 
 /**

@@ -68,6 +68,8 @@ export class Recorder {
   /** How positions were counted when they were told to be remembered, by name. */
   readonly remembered = new Map<string, Partial<Modes>>()
   readonly messages: Message[] = []
+  /** What tools hold in use and standing by, °C, where they have been told both. */
+  readonly toolHeats = new Map<number, { activeC: number; standbyC: number }>()
   now = 0
   modes: Modes
   position: Position

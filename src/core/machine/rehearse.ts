@@ -2,7 +2,7 @@
 import { type Effect, specOf, toolNumber } from '../firmware/spec.ts'
 import { type Command, numberOf, textOf } from '../gcode/line.ts'
 import { axes } from '../model/printer.ts'
-import { runHeat, runWaitForHeaters, turnHeatersOff } from './heaters.ts'
+import { runHeat, runWaitForHeaters, takeTool, turnHeatersOff } from './heaters.ts'
 import { setCorners, setLimits, setMoveAcceleration, setOverallLimits } from './limits.ts'
 import { runArc, runFilament, runMove } from './move.ts'
 import { Recorder } from './recorder.ts'
@@ -161,7 +161,7 @@ function runEffect(recorder: Recorder, command: Command, effect: Effect): void {
     }
     case 'tool': {
       const tool = toolTaken(command, effect.by)
-      if (tool !== null && tool < modes.nozzleTargets.length) recorder.set({ tool })
+      if (tool !== null && tool < modes.nozzleTargets.length) takeTool(recorder, tool)
       break
     }
     case 'opaque':

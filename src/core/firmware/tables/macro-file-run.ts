@@ -10,7 +10,7 @@ export const heatersHere: CommandSpec[] = [
   row(
     'G10',
     'Tool temperatures and offsets',
-    { does: 'heat', heater: 'nozzle', wait: false, targets: ['S'], coolingToo: [], tool: 'P' },
+    { does: 'heat', heater: 'nozzle', wait: false, targets: ['S'], coolingToo: [], tool: 'P', standby: 'R' },
     [num('P', 'which tool', 'number'), num('S', 'active', '°C'), num('R', 'standing by', '°C'), ...each('XYZ', 'mm')],
     'G10 P0 S205 R150',
     { notes: 'Without letters it draws the filament back.' },
@@ -18,7 +18,7 @@ export const heatersHere: CommandSpec[] = [
   row(
     'M568',
     'Tool temperatures',
-    { does: 'heat', heater: 'nozzle', wait: false, targets: ['S'], coolingToo: [], tool: 'P' },
+    { does: 'heat', heater: 'nozzle', wait: false, targets: ['S'], coolingToo: [], tool: 'P', standby: 'R' },
     [
       num('P', 'which tool', 'number'),
       num('S', 'active', '°C'),
