@@ -33,7 +33,7 @@ export const demoMaterials = (): Material[] => readFolder('materials', Material)
 
 /** Small first: it is what everything is rehearsed for unless said otherwise. */
 export const demoJobs = (): Job[] => {
-  const order = ['small', 'tall', 'full-bed']
+  const order = ['small', 'tall', 'full-bed', 'two-tool', 'right-tool']
   return readFolder('jobs', Job).sort((a, b) => order.indexOf(a.name) - order.indexOf(b.name))
 }
 

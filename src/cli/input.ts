@@ -52,13 +52,15 @@ function find<T extends Named>(
 export function readSetting(asked: { printer: string; job: string; moment: Moment }): Setting {
   const printer = find('printer', asked.printer, demoPrinters(), Printer)
   const job = find('job', asked.job, demoJobs(), Job)
-  const wanted = job.materials[job.firstTool] ?? job.materials[0] ?? ''
-  const materials = demoMaterials()
-  const material = materials.find(each => each.name.toLowerCase() === wanted.toLowerCase())
-  if (!material)
-    throw new Refusal(
-      `The job asks for the material “${wanted}”; we know ${materials.map(each => each.name).join(', ')}.`,
-      3,
-    )
-  return { printer, job, material, moment: asked.moment }
+  const known = demoMaterials()
+  const materials = job.materials.map(wanted => {
+    const material = known.find(each => each.name.toLowerCase() === wanted.toLowerCase())
+    if (material) return material
+    const names = known.map(each => each.name).join(', ')
+    throw new Refusal(`The job asks for the material “${wanted}”; we know ${names}.`, 3)
+  })
+  const [first] = materials
+  const material = materials[job.firstTool] ?? first
+  if (!material) throw new Refusal('The job names no material.', 3)
+  return { printer, job, material, materials, moment: asked.moment }
 }

@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { demoScripts } from '../../demo/load.ts'
 import { makeApp } from './app.ts'
 import { type Database, openDatabase } from './database.ts'
 import { seedWhenEmpty } from './seed.ts'
@@ -40,25 +41,27 @@ describe('the shelf', () => {
     const { json } = await ask('/shelf')
     type Shelf = {
       printer: { name: string }
-      scripts: { name: string; changedAt: string; summary: { findings: unknown[] } }[]
+      scripts: { name: string; changedAt: string; summary: { findings: { severity: string }[] } }[]
     }[]
     const printers = json.printers as unknown as Shelf
-    const scripts = printers.flatMap(({ printer, scripts }) =>
-      scripts.map(({ name, summary }) => [printer.name, name, summary.findings.length]),
+    const wanting = printers.flatMap(({ printer, scripts }) =>
+      scripts.flatMap(({ name, summary }) => {
+        const serious = summary.findings.filter(({ severity }) => severity !== 'advice').length
+        return serious ? [[printer.name, name, serious]] : []
+      }),
     )
-    expect(scripts).toEqual([
-      ['Dunlin', 'Everyday', 0],
-      ['Dunlin', 'Park at the back', 0],
+    expect(wanting).toEqual([
       ['Turnstone', 'From the café’s folder', 4],
       ['Turnstone', 'As it came', 1],
-      ['Curlew', 'Soak, then feel', 0],
-      ['Avocet', 'First tool only', 0],
+      ['Sanderling', 'Hot and hasty', 2],
     ])
+    expect(printers.flatMap(({ scripts }) => scripts)).toHaveLength(demoScripts().length)
     expect(printers.map(({ printer }) => printer.name)).toEqual([
       'Dunlin',
       'Turnstone',
       'Curlew',
       'Sanderling',
+      'Oystercatcher',
       'Avocet',
       'Phalarope',
       'Shelduck',
@@ -130,7 +133,7 @@ describe('saving', () => {
     seedWhenEmpty(database, now)
     const texts = database.prepare(`SELECT text FROM revisions ORDER BY id DESC`).pluck().all()
     expect(texts[0]).toBe(script.text)
-    expect(texts).toHaveLength(7)
+    expect(texts).toHaveLength(demoScripts().length + 1)
   })
 })
 
@@ -257,9 +260,14 @@ describe('taught commands', () => {
 describe('uses and firmware', () => {
   it('finds a command in the person’s scripts, asleep or awake', async () => {
     const { json } = await ask('/uses/m420')
-    expect(json).toEqual([
-      { scriptId: 3, script: 'From the café’s folder', line: 8, text: ';M420 S1 ; use the kept mesh', asleep: true },
-    ])
+    expect(json).toContainEqual({
+      scriptId: 3,
+      script: 'From the café’s folder',
+      line: 8,
+      text: ';M420 S1 ; use the kept mesh',
+      asleep: true,
+    })
+    expect(json).toHaveLength(demoScripts().filter(({ text }) => text.includes('M420')).length)
   })
 
   it('sets a printer’s firmware and nothing else of it', async () => {

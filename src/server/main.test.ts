@@ -4,6 +4,7 @@ import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { demoScripts } from '../../demo/load.ts'
 import { openDatabase } from './database.ts'
 
 const root = join(import.meta.dirname ?? '', '..', '..')
@@ -39,7 +40,7 @@ describe('starting and ending the server', () => {
     expect(out).toContain('http://127.0.0.1:4431')
     const database = openDatabase(join(folder, 'warm-prelude.sqlite'))
     expect(database.pragma('integrity_check', { simple: true })).toBe('ok')
-    expect(database.prepare('SELECT count(*) FROM scripts').pluck().get()).toBe(6)
+    expect(database.prepare('SELECT count(*) FROM scripts').pluck().get()).toBe(demoScripts().length)
     database.close()
   })
 

@@ -27,7 +27,7 @@ function rehearse(given: string, setting: Setting) {
   const { text, cutAt } = beginningOf(given)
   const whole = goRound(text, setting)
   const { lines: _lines, commands: _commands, resolution, stage: _stage, ...round } = whole
-  return { ...round, settings: resolution.settings, readiness: readinessOf(whole), cutAt }
+  return { ...round, settings: resolution.settings, worths: resolution.worths, readiness: readinessOf(whole), cutAt }
 }
 
 /** A plan for an edit, with the rehearsal of what it would make of the text; or the reason why there is none. */

@@ -2,7 +2,7 @@
 import { offBedMm } from '../model/printer.ts'
 import { temperatureAt } from './heat.ts'
 import { toolFilamentAreaMm2 } from './outcome.ts'
-import type { Stage } from './state.ts'
+import { materialOf, type Stage } from './state.ts'
 import { type Step, stepAt, type Trace } from './trace.ts'
 
 /**
@@ -79,7 +79,7 @@ type Nozzle = { backMm: number; lostMm3: number; hangingMm3: number }
 
 /** Follows the nozzle in use through a trace. A tool that stands by is left out: nothing is known of its dock. */
 export function oozeOf(trace: Trace, stage: Stage): Ooze {
-  const { printer, material } = stage
+  const { printer } = stage
   const backMm = new Float32Array(trace.steps.count)
   const mm3: Record<OozeWhere, number> = { waiting: 0, probing: 0, travelling: 0 }
   const spans: OozeSpan[] = []
@@ -108,7 +108,7 @@ export function oozeOf(trace: Trace, stage: Stage): Ooze {
     const seconds = (step.end - step.start) / pieces
     for (let piece = 0; piece < pieces; piece++) {
       const at = step.start + piece * seconds
-      const aboveC = temperatureAt(heater, at + seconds / 2) - material.oozeSafeC
+      const aboveC = temperatureAt(heater, at + seconds / 2) - materialOf(stage, tool).oozeSafeC
       const nozzleMm = printer.tools[tool]?.nozzleMm ?? 0.4
       const lost = oozeRateMm3S(aboveC, nozzleMm, nozzle.backMm, nozzle.lostMm3) * seconds
       nozzle.lostMm3 += lost

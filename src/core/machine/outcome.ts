@@ -1,6 +1,6 @@
 // What a rehearsal comes to: strokes of filament, seconds by what they were spent on, filament used, bounds.
 import { type Axis, axes, type Printer } from '../model/printer.ts'
-import type { Stage } from './state.ts'
+import { materialOf, type Stage } from './state.ts'
 import { type Step, type StepKind, stepsOf, type Trace } from './trace.ts'
 
 /** One extruding move, whole: an arc's chords are put together. Lengths in mm. */
@@ -126,6 +126,8 @@ export function totals(trace: Trace, stage: Stage): { durations: Durations; fila
   let pushedMm = 0
   let netMm = 0
   let volumeMm3 = 0
+  let massG = 0
+  let cost = 0
   const widen = (step: Step) => {
     for (const axis of axes) {
       const at = step.to[axis]
@@ -141,9 +143,11 @@ export function totals(trace: Trace, stage: Stage): { durations: Durations; fila
     if (step.filamentMm <= 0) continue
     const tool = trace.rows.modes[step.command]?.tool ?? 0
     pushedMm += step.filamentMm
-    volumeMm3 += step.filamentMm * toolFilamentAreaMm2(stage.printer, tool)
+    const mm3 = step.filamentMm * toolFilamentAreaMm2(stage.printer, tool)
+    const { densityGCm3, pricePerKg } = materialOf(stage, tool)
+    volumeMm3 += mm3
+    massG += (mm3 * densityGCm3) / 1000
+    cost += (mm3 * densityGCm3 * pricePerKg) / 1_000_000
   }
-  const massG = (volumeMm3 * stage.material.densityGCm3) / 1000
-  const cost = (massG * stage.material.pricePerKg) / 1000
   return { durations, filament: { pushedMm, netMm, volumeMm3, massG, cost }, bounds }
 }

@@ -54,10 +54,17 @@ export type Beginning = {
 export type Stage = {
   printer: Printer
   firmware: FirmwareFamily
+  /** Of the tool that begins, and of every tool where `materials` says nothing else. */
   material: Material
+  /** One for each tool, where the job prints with several. */
+  materials?: readonly Material[] | undefined
   job: Job
   moment: Moment
 }
+
+/** What a tool prints with. */
+export const materialOf = ({ material, materials }: Pick<Stage, 'material' | 'materials'>, tool: number): Material =>
+  materials && materials.length > 1 ? (materials[tool] ?? material) : material
 
 /**
  * The machine as a script of this moment finds it: cold, unhomed and with motors off before a start script; otherwise as a

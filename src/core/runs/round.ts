@@ -21,7 +21,10 @@ import { type Resolution, resolve } from '../script/resolve.ts'
 /** What a script is rehearsed for. */
 export type Setting = {
   printer: Printer
+  /** Of the tool that begins. */
   material: Material
+  /** One for each tool, where the job prints with several. */
+  materials?: readonly Material[] | undefined
   job: Job
   moment: Moment
   /** Commands that the person taught, of any family. */

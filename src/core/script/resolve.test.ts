@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { round } from '../testing/stage.ts'
+import { goRound } from '../runs/round.ts'
+import { job, material, printer, round } from '../testing/stage.ts'
 
 /** Commands as they are sent, with their source lines: `2 M190 S60`. */
 const sent = (text: string, moment: 'start' | 'layer-change' = 'start') =>
@@ -28,9 +29,39 @@ describe('values', () => {
   it('leave comments alone', () => expect(sent('G28 ; mail me @home\n; @bed')).toEqual(['1 G28']))
 
   it('that nobody knows leave their letter without a number', () => {
-    const { commands, resolution } = round('G28\nM104 S@wibble')
+    const { commands, resolution } = round('G28\nG4 S@wibble')
     expect(commands[1]?.command.words[0]).toMatchObject({ letter: 'S', value: null })
-    expect(resolution.problems).toMatchObject([{ kind: 'unknown', line: 2, from: 11, to: 17 }])
+    expect(resolution.problems).toMatchObject([{ kind: 'unknown', line: 2, from: 9, to: 15, standIn: null }])
+  })
+
+  it('that nobody knows are rehearsed with what the material wants where they are a temperature, and told so', () => {
+    const { commands, resolution, findings } = round('G28\nM104 S@wibble\nM140 S@(bed / 0)')
+    expect(commands.slice(1).map(({ command }) => command.words[0]?.value)).toEqual([200, 60])
+    expect(resolution.problems.map(({ standIn }) => standIn)).toEqual(['200 °C', '60 °C'])
+    expect(findings.find(({ rule }) => rule === 'unknown-value')?.message).toContain(
+      'rehearsed with 200 °C in its place',
+    )
+  })
+
+  it('are told with what they are worth now', () => {
+    const { resolution } = round('M140 S@bed\nG1 Z@(first_layer + 0.2) F600')
+    expect(resolution.worths).toEqual([
+      { line: 1, from: 7, to: 10, formula: 'bed', text: '60', unit: '°C' },
+      { line: 2, from: 17, to: 35, formula: 'first_layer + 0.2', text: '0.4', unit: 'mm' },
+    ])
+  })
+
+  it('are of each tool’s own material where a job prints with several', () => {
+    const tools = [printer.tools[0], printer.tools[0]] as (typeof printer)['tools']
+    const soft = { ...material, name: 'Soft', nozzleC: 225, bedC: 45 }
+    const both = goRound('M104 T1 S@(nozzle of T1)\nM140 S@(lowest bed)', {
+      printer: { ...printer, tools },
+      material,
+      materials: [material, soft],
+      job: { ...job, materials: ['Test stuff', 'Soft'] },
+      moment: 'start',
+    })
+    expect(both.resolution.worths.map(({ text }) => text)).toEqual(['225', '45'])
   })
 })
 

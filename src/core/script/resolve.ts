@@ -8,7 +8,7 @@ import { scopeOf, type World } from '../formula/values.ts'
 import type { Line, Piece } from '../gcode/line.ts'
 import { readLine } from '../gcode/read.ts'
 import { type PlainCommand, toolTaken } from '../machine/rehearse.ts'
-import type { Stage } from '../machine/state.ts'
+import { materialOf, type Stage } from '../machine/state.ts'
 
 export type Setting = Quantity & {
   line: number
@@ -26,7 +26,12 @@ export type Problem = {
   from: number
   to: number
   why: string
+  /** What the line is rehearsed with in its place, as `200 °C`; null where it counts as absent. */
+  standIn: string | null
 }
+
+/** What a value or formula in a line is worth now, as it is written for the machine; offsets in the whole text. */
+export type Worth = { line: number; from: number; to: number; formula: string; text: string; unit: Quantity['unit'] }
 
 export type Resolution = {
   commands: PlainCommand[]
@@ -36,6 +41,7 @@ export type Resolution = {
   guards: ReadonlyMap<number, boolean>
   /** Lines that a guard leaves out this time. */
   skipped: ReadonlySet<number>
+  worths: Worth[]
 }
 
 type Open = {
@@ -47,11 +53,11 @@ type Open = {
 }
 
 /** What a stage tells of the values in its scripts. */
-export const worldOf = ({ printer, job, moment, material }: Stage): World => ({
-  printer,
-  job,
-  moment,
-  materialOf: () => material,
+export const worldOf = (stage: Stage): World => ({
+  printer: stage.printer,
+  job: stage.job,
+  moment: stage.moment,
+  materialOf: tool => materialOf(stage, tool),
 })
 
 /**
@@ -62,7 +68,7 @@ export function resolve(lines: readonly Line[], stage: Stage): Resolution {
   const plain = lines.every(line => line.kind !== 'mark' && !line.raw.includes('@'))
   if (plain) {
     const commands = lines.flatMap(({ number, command }) => (command ? [{ line: number, command }] : []))
-    return { commands, settings: [], problems: [], guards: new Map(), skipped: new Set() }
+    return { commands, settings: [], problems: [], guards: new Map(), skipped: new Set(), worths: [] }
   }
   return new Resolver(lines, stage).go()
 }
@@ -73,6 +79,7 @@ class Resolver {
   private readonly problems: Problem[] = []
   private readonly guards = new Map<number, boolean>()
   private readonly skipped = new Set<number>()
+  private readonly worths: Worth[] = []
   private readonly world: World
   private readonly known = new Map<string, Quantity>()
   private readonly open: Open[] = []
@@ -97,8 +104,8 @@ class Resolver {
       } else if (line.kind === 'mark') this.setting(line)
       else if (line.command) this.command(line)
     }
-    const { commands, settings, problems, guards, skipped } = this
-    return { commands, settings, problems, guards, skipped }
+    const { commands, settings, problems, guards, skipped, worths } = this
+    return { commands, settings, problems, guards, skipped, worths }
   }
 
   private scope() {
@@ -106,7 +113,7 @@ class Resolver {
   }
 
   private tell(kind: Problem['kind'], line: Line, from: number, to: number, why: string): void {
-    this.problems.push({ kind, line: line.number, from: line.from + from, to: line.from + to, why })
+    this.problems.push({ kind, line: line.number, from: line.from + from, to: line.from + to, why, standIn: null })
   }
 
   /** Gives what was worked out, or tells what is wrong and gives null. `at` is where the text stands in its line. */
@@ -197,6 +204,17 @@ class Resolver {
     return text
   }
 
+  /** For a temperature that can't be made out, what the material wants, marked as a stand-in; for the rest nothing. */
+  private standIn(line: Line, unit: Unit | null): Quantity | null {
+    const effect = specOf(this.stage.firmware, line.command?.name ?? '')?.effect
+    const problem = this.problems.at(-1)
+    if (unit !== '°C' || effect?.does !== 'heat' || !problem) return null
+    const { bedC, nozzleC, chamberC } = materialOf(this.stage, this.tool)
+    const value = { bed: bedC, nozzle: nozzleC, chamber: chamberC }[effect.heater]
+    problem.standIn = `${value} °C`
+    return { value, unit: '°C' }
+  }
+
   private filledIn(line: Line, piece: Piece, at: number, unit: Unit | null): string {
     if (piece.kind === 'comment' || !piece.text.includes('@')) return piece.text
     let text = ''
@@ -204,8 +222,14 @@ class Resolver {
       if (part.kind === 'plain') text += part.text
       else {
         const found = this.value(line, at + part.from, evaluate(part.text, this.scope()))
-        if (!found) return piece.text
-        text += writtenFor(found, unit)
+        const worth = found ?? this.standIn(line, unit)
+        if (!worth) return piece.text
+        const written = writtenFor(worth, unit)
+        text += written
+        const from = line.from + at + part.from
+        const to = from + part.text.length + (piece.text[part.from - 1] === '(' ? 1 : 0)
+        if (found)
+          this.worths.push({ line: line.number, from, to, formula: part.text, text: written, unit: found.unit })
       }
     }
     return text

@@ -30,11 +30,13 @@ export function rehearseRoutes(database: Database): Hono {
   return new Hono().post('/', async context => {
     const { text, printer, job, material, moment } = await bodyOf(context, Body)
     const chosenJob = typeof job === 'string' ? named('jobs', job, 'job') : job
-    const wanted = material ?? chosenJob.materials[0] ?? ''
+    const wanted = material ?? chosenJob.materials[chosenJob.firstTool] ?? chosenJob.materials[0] ?? ''
+    const several = material === undefined && chosenJob.materials.length > 1
     const round = goRound(text, {
       printer: typeof printer === 'string' ? named('printers', printer, 'printer') : printer,
       job: chosenJob,
       material: typeof wanted === 'string' ? named('materials', wanted, 'material') : wanted,
+      ...(several && { materials: chosenJob.materials.map(name => named('materials', name, 'material')) }),
       moment,
       taught: allTaught(database),
     })

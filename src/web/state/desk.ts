@@ -52,9 +52,10 @@ export function settingOf(things: Things | null, chosen: Chosen): Setting | null
   const printer = things?.printers.find(({ id }) => id === chosen.printerId)?.data
   const material = things?.materials.find(({ data }) => data.name === chosen.materialName)?.data
   const job = things?.jobs.find(({ data }) => data.name === chosen.jobName)?.data
-  return printer && material && job
-    ? { printer, material, job, moment: chosen.moment, taught: things?.taught ?? [] }
-    : null
+  if (!printer || !material || !job) return null
+  const own = job.materials.flatMap(name => things?.materials.find(({ data }) => data.name === name)?.data ?? [])
+  const materials = job.materials.length > 1 && own.length === job.materials.length ? own : undefined
+  return { printer, material, materials, job, moment: chosen.moment, taught: things?.taught ?? [] }
 }
 
 /** The text as a file has it, with its own line ends. */

@@ -1,6 +1,8 @@
 // The print begins at other temperatures than the job's material wants.
 import { celsius } from '../../explain/words.ts'
+import { materialOf } from '../../machine/state.ts'
 import { lastModes } from '../../machine/trace.ts'
+import type { Material } from '../../model/material.ts'
 import { replacePiece } from '../../script/edits/lines.ts'
 import type { Checked, Fix, Found, Rule } from '../finding.ts'
 import { type Heating, heatings } from '../look.ts'
@@ -10,8 +12,8 @@ const meantC = 5
 
 function check(script: Checked): Found[] {
   const { trace, stage } = script
-  const { material } = stage
   const modes = lastModes(trace)
+  const material = materialOf(stage, modes.tool)
   const all = heatings(script)
   const look = (heater: 'nozzle' | 'bed', hasC: number, wantedC: number): Found[] => {
     if (hasC <= 0 || wantedC <= 0 || Math.abs(hasC - wantedC) <= meantC) return []
@@ -20,7 +22,7 @@ function check(script: Checked): Found[] {
     )
     if (!last) return []
     const message = `The ${heater} has ${celsius(hasC)} when the print begins. ${material.name} wants ${celsius(wantedC)}.`
-    return [{ line: last.row.line, message, fixes: replaced(script, all, heater, hasC, wantedC) }]
+    return [{ line: last.row.line, message, fixes: replaced(material, all, heater, hasC, wantedC) }]
   }
   return [
     ...look('nozzle', modes.nozzleTargets[modes.tool] ?? 0, material.nozzleC),
@@ -29,7 +31,7 @@ function check(script: Checked): Found[] {
 }
 
 /** Every line that heats to `hasC`: with the material's number, or with the value that follows any material. */
-function replaced({ stage }: Checked, all: readonly Heating[], heater: string, hasC: number, wantedC: number): Fix[] {
+function replaced(material: Material, all: readonly Heating[], heater: string, hasC: number, wantedC: number): Fix[] {
   const words = all.flatMap(({ row: { source }, heater: which, targetC, word }) =>
     which === heater && targetC === hasC && source && word ? [{ source, word }] : [],
   )
@@ -40,7 +42,7 @@ function replaced({ stage }: Checked, all: readonly Heating[], heater: string, h
   })
   return [
     write(`Let the material say it (@${heater})`, `@${heater}`),
-    write(`Write what ${stage.material.name} wants (${celsius(wantedC)})`, String(wantedC)),
+    write(`Write what ${material.name} wants (${celsius(wantedC)})`, String(wantedC)),
   ]
 }
 
@@ -50,7 +52,7 @@ export const temperatureDiffers: Rule = {
   severity: 'warning',
   title: 'Another temperature than the material wants',
   why: 'A script with typed-in temperatures is right for the material it was written for. With another the first layer does not stick, or strings.',
-  not: 'Silent within 5 °C, for heaters that the script leaves alone, and for mixed materials: it goes by the first tool’s.',
+  not: 'Silent within 5 °C, for heaters that the script leaves alone, and for the tools that are not in use when the print begins.',
   example: { text: 'M140 S60\nM190 S60\nM109 S200', material: { name: 'Bendy stuff', nozzleC: 225, bedC: 60 } },
   moments: ['start'],
   check,

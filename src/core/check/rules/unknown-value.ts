@@ -16,7 +16,10 @@ function check({ lines, resolution }: Checked): Found[] {
   })
   const ours = resolution.problems
     .filter(({ kind }) => kind === 'unknown' || kind === 'unreadable')
-    .map(({ line, why }) => ({ line, message: `${why} ${beyond}` }))
+    .map(({ line, why, standIn }) => ({
+      line,
+      message: `${why} ${standIn === null ? beyond : `It is rehearsed with ${standIn} in its place.`}`,
+    }))
   return [...bracketed, ...ours]
 }
 

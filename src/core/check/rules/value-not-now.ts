@@ -4,9 +4,9 @@ import type { Checked, Found, Rule } from '../finding.ts'
 const check = ({ resolution }: Checked): Found[] =>
   resolution.problems
     .filter(({ kind }) => kind === 'not-now')
-    .map(({ line, why }) => ({
+    .map(({ line, why, standIn }) => ({
       line,
-      message: `${why} What it stands in counts as absent in this rehearsal.`,
+      message: `${why} ${standIn === null ? 'What it stands in counts as absent in this rehearsal.' : `It is rehearsed with ${standIn} in its place.`}`,
     }))
 
 export const valueNotNow: Rule = {

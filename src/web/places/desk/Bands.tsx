@@ -53,14 +53,22 @@ function layOut(passages: readonly Passage[], width: number, totalS: number) {
   let from = 0
   const awake = passages.filter(({ enabled }) => enabled)
   const crowded = awake.length * narrowest > width
-  return awake
+  const bands = awake
     .filter(({ startS, endS }) => !crowded || ((endS - startS) / totalS) * width >= narrowest)
     .map(passage => {
       const left = Math.max(from, (passage.startS / totalS) * width)
       const right = Math.max((passage.endS / totalS) * width, left + narrowest)
       from = right + 1
-      return { passage, left, width: right - left }
+      return { passage, left, right }
     })
+  // Those that were pushed beyond the end push back.
+  let to = width
+  for (const band of bands.toReversed()) {
+    band.right = Math.min(band.right, to)
+    band.left = Math.min(band.left, band.right - narrowest)
+    to = band.left - 1
+  }
+  return bands.map(({ passage, left, right }) => ({ passage, left, width: right - left }))
 }
 
 export function Bands({ round, width, totalS, selection }: Props) {

@@ -1,4 +1,5 @@
 // The script's text with what each line does beside it.
+import { completionKeymap } from '@codemirror/autocomplete'
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
 import { lintGutter } from '@codemirror/lint'
 import { highlightSelectionMatches, search, searchKeymap } from '@codemirror/search'
@@ -28,8 +29,10 @@ import { keepMarks } from './editor/keep.ts'
 import { scriptLanguage } from './editor/language.ts'
 import { putSelection, roundExtension, showRound } from './editor/round.ts'
 import { editorTheme } from './editor/theme.ts'
+import { type Known, values } from './editor/values.ts'
 import { HeldBack } from './HeldBack.tsx'
 import { Outline } from './Outline.tsx'
+import { SettingsForm } from './SettingsForm.tsx'
 
 type Props = {
   open: Open
@@ -64,8 +67,14 @@ export function ScriptEditor({ open, setting, onReady }: Props) {
   const [number, setNumber] = useState<CaretNumber>(null)
   const host = useRef<HTMLDivElement>(null)
   const view = useRef<EditorView | null>(null)
-  const printer = useRef(setting.printer)
-  printer.current = setting.printer
+  const jobs = useDesk(({ things }) => things?.jobs)
+  const materials = useDesk(({ things }) => things?.materials)
+  const known = useRef<Known>({ setting, jobs: [], materials: [] })
+  known.current = {
+    setting,
+    jobs: jobs?.map(({ data }) => data) ?? [],
+    materials: materials?.map(({ data }) => data) ?? [],
+  }
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new editor, with a history of its own, for each text put in from outside
   useEffect(() => {
@@ -90,10 +99,11 @@ export function ScriptEditor({ open, setting, onReady }: Props) {
           lineNumbers(),
           folding,
           scriptLanguage,
-          commandHover(() => printer.current),
+          commandHover(() => known.current.setting.printer),
+          values(() => known.current),
           placeholder('Paste a script here, or write one.'),
           EditorView.contentAttributes.of({ tabindex: '0', 'aria-label': 'The script' }),
-          keymap.of([...defaultKeymap, ...historyKeymap, ...searchKeymap]),
+          keymap.of([...completionKeymap, ...defaultKeymap, ...historyKeymap, ...searchKeymap]),
           followCaret,
           EditorView.updateListener.of(update => {
             if (update.selectionSet || update.docChanged) setNumber(numberUnderCaret(update.state))
@@ -137,6 +147,7 @@ export function ScriptEditor({ open, setting, onReady }: Props) {
       aria-label="Script"
       className="relative flex min-h-0 min-w-0 flex-col rounded-card border border-rule bg-raised"
     >
+      <SettingsForm settings={round?.settings ?? []} editor={() => view.current} />
       <div className="flex min-h-0 flex-1">
         {outline && <Outline open={open} />}
         <div ref={host} className="min-h-0 min-w-0 flex-1 overflow-hidden rounded-card" />

@@ -17,6 +17,9 @@ const add = (parent: HTMLElement, tag: string, text: string, className = ''): HT
 export const commandHover = (printer: () => Printer) =>
   hoverTooltip((view, position) => {
     const at = view.state.doc.lineAt(position)
+    // Over a value, that is what is told of.
+    for (const found of at.text.matchAll(/@\(?(?:(?:highest|lowest)\s+)?[A-Za-z_]\w*/g))
+      if (position >= at.from + found.index && position <= at.from + found.index + found[0].length) return null
     const line = readLine(at.text)
     const command = line.command ?? sleeping(line)?.command
     if (!command) return null

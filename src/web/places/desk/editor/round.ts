@@ -62,12 +62,24 @@ const columnsOf = (text: string): number => {
   return column
 }
 
+/** What a value is worth, as it stands beside it. */
+export const worthText = (text: string, unit: string): string => (unit ? `${text} ${unit}` : text)
+
+/** Columns that what stands beside values takes up in each line. */
+function worthColumns(round: DeskRound): ReadonlyMap<number, number> {
+  const columns = new Map<number, number>()
+  for (const { line, text, unit } of round.worths)
+    columns.set(line, (columns.get(line) ?? 0) + Math.ceil(worthText(text, unit).length * 0.8) + 2)
+  return columns
+}
+
 function sentences(doc: Text, round: DeskRound): DecorationSet {
   const builder = new RangeSetBuilder<Decoration>()
+  const beside = worthColumns(round)
   for (const { line, kind, says, moves } of round.explained) {
     if (!says || line > doc.lines) continue
     const at = doc.line(line)
-    const gap = at.length > 400 ? 2 : Math.max(sentenceColumn - columnsOf(at.text), 2)
+    const gap = at.length > 400 ? 2 : Math.max(sentenceColumn - columnsOf(at.text) - (beside.get(line) ?? 0), 2)
     const widget = new Sentence(says, gap, kind === 'comment', moves)
     builder.add(at.to, at.to, Decoration.widget({ widget, side: 1 }))
   }

@@ -6,6 +6,15 @@ const slur = '1.5px solid var(--ink-soft)'
 export const editorTheme = EditorView.theme({
   '&': { height: '100%', fontSize: '13.5px', backgroundColor: 'transparent', color: 'var(--ink)' },
   '&.cm-focused': { outline: 'none' },
+  '.cm-worth': {
+    margin: '0 2px 0 4px',
+    padding: '0 4px',
+    borderRadius: '4px',
+    background: 'var(--heat-fill)',
+    fontSize: '12px',
+    fontFamily: 'var(--font-sans)',
+    lineHeight: '15px',
+  },
   '.cm-scroller': { fontFamily: 'var(--font-mono)', lineHeight: '20px', overflow: 'auto' },
   '.cm-content': { padding: '8px 0', caretColor: 'var(--ink)' },
   '.cm-cursor': { borderLeftColor: 'var(--ink)', borderLeftWidth: '2px' },

@@ -1,0 +1,169 @@
+// One script against many jobs: which jobs there are, and what each comes to.
+import { check } from '../check/check.ts'
+import type { Severity } from '../check/finding.ts'
+import { familyOf } from '../firmware/families.ts'
+import { type TaughtCommand, withTaught } from '../firmware/teach.ts'
+import { read } from '../gcode/read.ts'
+import { oozeOf } from '../machine/ooze.ts'
+import { strokesOf, totals } from '../machine/outcome.ts'
+import { readinessOf } from '../machine/readiness.ts'
+import { rehearse } from '../machine/rehearse.ts'
+import type { Stage } from '../machine/state.ts'
+import { areaOn, type Job, toolsUsed, topOn } from '../model/job.ts'
+import type { Material } from '../model/material.ts'
+import type { Printer } from '../model/printer.ts'
+import type { Moment } from '../model/script.ts'
+import { passagesOf } from '../script/passages.ts'
+import { resolve } from '../script/resolve.ts'
+
+/** A job with the materials that its tools print with, in the order of the tools. */
+export type Run = { job: Job; materials: readonly Material[] }
+
+/** What a run comes to: s, g; findings by how bad they are, the worst first; what the end state lacks. */
+export type RunOutcome = {
+  job: string
+  materials: string[]
+  durationS: number
+  heatingS: number
+  massG: number
+  counts: Record<Severity, number>
+  worst: { rule: string; severity: Severity; line: number; message: string }[]
+  /** What the script leaves otherwise than the print expects, in a few words each. */
+  lacking: string[]
+  /** The purge as drawn, mm. */
+  strokes: [number, number][][]
+  stopped: string | null
+}
+
+export type Script = { text: string; printer: Printer; moment: Moment; taught?: readonly TaughtCommand[] }
+
+const mostWorst = 3
+const mostStrokes = 40
+
+/** Rehearses and checks a script for one job; what only the Desk shows is left out. */
+export function runOne({ text, printer, moment, taught = [] }: Script, { job, materials }: Run): RunOutcome {
+  const material = materials[Math.min(job.firstTool, materials.length - 1)] ?? (materials[0] as Material)
+  const firmware = withTaught(familyOf(printer), taught)
+  const stage: Stage = { printer, material, materials, job, moment, firmware }
+  const lines = read(text)
+  const resolution = resolve(lines, stage)
+  const { commands } = resolution
+  const trace = rehearse(commands, stage)
+  const strokes = strokesOf(trace, stage)
+  const ooze = oozeOf(trace, stage)
+  const passages = passagesOf(lines, trace, stage)
+  const { findings } = check({ text, lines, commands, resolution, trace, stage, strokes, ooze, passages })
+  const { durations, filament } = totals(trace, stage)
+  const counts: Record<Severity, number> = { error: 0, warning: 0, advice: 0 }
+  for (const { severity } of findings) counts[severity]++
+  return {
+    job: job.name,
+    materials: materials.map(({ name }) => name),
+    durationS: durations.totalS,
+    heatingS: durations.heatingS,
+    massG: filament.massG,
+    counts,
+    worst: findings.slice(0, mostWorst).map(({ rule, severity, line, message }) => ({ rule, severity, line, message })),
+    lacking: readinessOf({ trace, stage, ooze }).flatMap(({ good, says, name }) => (good ? [] : [says ?? name])),
+    strokes: strokes.slice(0, mostStrokes).map(({ path }) => path),
+    stopped: trace.stopped?.why ?? null,
+  }
+}
+
+/** Why a job can't be printed on a printer, in a sentence; null when it can. */
+export function misfit(job: Job, printer: Printer): string | null {
+  const area = areaOn(job, printer)
+  const { bed, reach } = printer
+  const tool = toolsUsed(job).find(each => each >= printer.tools.length)
+  if (tool !== undefined)
+    return `It prints with tool T${tool}; ${printer.name} has ${printer.tools.length === 1 ? 'one tool' : `tools up to T${printer.tools.length - 1}`}.`
+  if (area.left < bed.x[0] || area.right > bed.x[1] || area.front < bed.y[0] || area.back > bed.y[1])
+    return `It is larger than the bed of ${printer.name}.`
+  return topOn(job, printer) > reach.z[1] ? `It is higher than ${printer.name} reaches.` : null
+}
+
+/** Why a material can't be printed on a printer, in a sentence; null when it can. */
+export function tooHotFor({ name, nozzleC, bedC }: Material, { heaters, name: printer }: Printer): string | null {
+  if (nozzleC > heaters.nozzle.highestC)
+    return `${name} wants ${nozzleC} °C; the nozzle of ${printer} takes ${heaters.nozzle.highestC} °C.`
+  return bedC > heaters.bed.highestC
+    ? `${name} wants a bed of ${bedC} °C; that of ${printer} takes ${heaters.bed.highestC} °C.`
+    : null
+}
+
+/** A plate by an edge: so deep and wide, mm, and so far from the edge. */
+const plateMm = 40
+const edgeMm = 8
+
+type Shape = Pick<Job, 'name' | 'area' | 'top'>
+
+function shapes({ bed }: Printer): Shape[] {
+  const [[left, right], [front, back]] = [bed.x, bed.y]
+  const [x, y] = [(left + right) / 2, (front + back) / 2]
+  const low = { kind: 'height', mm: 5 } as const
+  const size = Math.min(plateMm, (right - left) / 3, (back - front) / 3)
+  const at = (name: string, middleX: number, middleY: number): Shape => ({
+    name,
+    area: {
+      kind: 'at',
+      left: middleX - size / 2,
+      right: middleX + size / 2,
+      front: middleY - size / 2,
+      back: middleY + size / 2,
+    },
+    top: low,
+  })
+  const half = size / 2 + edgeMm
+  return [
+    at('small', x, y),
+    { ...at('tall', x, y), top: { kind: 'below-reach', mm: 5 } },
+    { name: 'full-bed', area: { kind: 'whole-bed', marginMm: 6 }, top: low },
+    at('near the left', left + half, y),
+    at('near the right', right - half, y),
+    at('near the front', x, front + half),
+    at('near the back', x, back - half),
+  ]
+}
+
+/** The sets of tools that a job may print with: each alone, neighbours together, and all. */
+function toolSets({ tools }: Printer): number[][] {
+  const alone = tools.map((_, tool) => [tool])
+  const first = tools.length > 1 ? [tools.slice(0, 2).map((_, tool) => tool)] : []
+  const all = tools.length > 2 ? [tools.map((_, tool) => tool)] : []
+  return [...alone, ...first, ...all]
+}
+
+/** Every material that the printer takes × small, tall, full-bed and near each edge × each set of tools. */
+export function everythingCombined(printer: Printer, materials: readonly Material[]): Run[] {
+  const fitting = materials.filter(material => tooHotFor(material, printer) === null)
+  return toolSets(printer).flatMap(set =>
+    shapes(printer).flatMap(shape =>
+      fitting.map((material, i): Run => {
+        // Tools that print together print unlike materials, the next in the list each.
+        const own =
+          set.length === 1 ? [material] : set.map((_, tool) => fitting[(i + tool) % fitting.length] as Material)
+        const which = printer.tools.length === 1 ? '' : `, ${set.map(tool => `T${tool}`).join(' + ')}`
+        return {
+          materials: own,
+          job: {
+            ...shape,
+            name: `${shape.name}, ${own.map(({ name }) => name).join(' + ')}${which}`,
+            about: '',
+            materials: own.map(({ name }) => name),
+            firstTool: set[0] as number,
+            firstLayerMm: 0.2,
+            layerMm: 0.2,
+            takes: null,
+          },
+        }
+      }),
+    ),
+  )
+}
+
+/** Worst first: by errors, then warnings, then what is left undone, then time. */
+export const byWorst = (a: RunOutcome, b: RunOutcome): number =>
+  b.counts.error - a.counts.error ||
+  b.counts.warning - a.counts.warning ||
+  b.lacking.length - a.lacking.length ||
+  b.durationS - a.durationS

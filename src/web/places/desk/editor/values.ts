@@ -1,0 +1,155 @@
+// Values in the text: what each is worth now stands beside it, hovering tells of the other jobs, and typing “@” offers them.
+import { autocompletion, type Completion, type CompletionContext } from '@codemirror/autocomplete'
+import { type Extension, RangeSetBuilder, StateField, type Text } from '@codemirror/state'
+import { Decoration, type DecorationSet, EditorView, hoverTooltip, WidgetType } from '@codemirror/view'
+import { plain } from '../../../../core/explain/words.ts'
+import type { Quantity } from '../../../../core/formula/evaluate.ts'
+import { settingLine } from '../../../../core/formula/marks.ts'
+import { scopeOf, valueSpecs, type World } from '../../../../core/formula/values.ts'
+import type { Job } from '../../../../core/model/job.ts'
+import type { Material } from '../../../../core/model/material.ts'
+import type { Setting } from '../../../../core/runs/round.ts'
+import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+import { putRound, worthText } from './round.ts'
+
+/** What the values come from: the setting at the time, and the jobs and materials that there are. */
+export type Known = { setting: Setting; jobs: readonly Job[]; materials: readonly Material[] }
+
+class Worth extends WidgetType {
+  constructor(readonly text: string) {
+    super()
+  }
+  override eq(other: Worth): boolean {
+    return other.text === this.text
+  }
+  override toDOM(): HTMLElement {
+    const span = document.createElement('span')
+    span.className = 'cm-worth'
+    span.textContent = this.text
+    return span
+  }
+}
+
+function worths(doc: Text, round: DeskRound): DecorationSet {
+  const builder = new RangeSetBuilder<Decoration>()
+  for (const { to, text, unit } of [...round.worths].sort((a, b) => a.to - b.to))
+    if (to <= doc.length) builder.add(to, to, Decoration.widget({ widget: new Worth(worthText(text, unit)), side: 0 }))
+  return builder.finish()
+}
+
+const worthField = StateField.define<DecorationSet>({
+  create: () => Decoration.none,
+  update(set, transaction) {
+    for (const effect of transaction.effects)
+      if (effect.is(putRound)) return worths(transaction.state.doc, effect.value)
+    return set.map(transaction.changes)
+  },
+  provide: field => EditorView.decorations.from(field),
+})
+
+const worldFor = ({ setting, materials }: Known, job: Job): World => {
+  const own = job.materials.map(name => materials.find(each => each.name === name) ?? setting.material)
+  return {
+    printer: setting.printer,
+    job,
+    moment: setting.moment,
+    materialOf: tool =>
+      job === setting.job && own.length === 1 ? setting.material : (own[tool] ?? own[0] ?? setting.material),
+  }
+}
+
+const told = (found: Quantity | { why: string }): string =>
+  'why' in found ? '–' : `${plain(found.value, 3)} ${found.unit}`.trim()
+
+const worthNow = (known: Known, job: Job, name: string): string =>
+  told(scopeOf(worldFor(known, job), job.firstTool, new Map()).value(name, null))
+
+const settingsIn = (doc: Text): { name: string; body: string; note: string }[] =>
+  Array.from({ length: Math.min(doc.lines, 2000) }, (_, i) => settingLine(doc.line(i + 1).text)).filter(
+    each => each !== null,
+  )
+
+/** Offers the values of this moment, the printer's spots and the script's settings, after “@” and in our own comment lines. */
+const complete = (known: () => Known) => (context: CompletionContext) => {
+  const line = context.state.doc.lineAt(context.pos)
+  const before = context.state.sliceDoc(line.from, context.pos)
+  const word =
+    /(@\(?|@\([^)]*?)([A-Za-z_]\w*)?$/.exec(before) ?? (/^\s*;[=?]/.test(before) && /([A-Za-z_]\w*)$/.exec(before))
+  if (!word && !context.explicit) return null
+  const typed = /[A-Za-z_]\w*$/.exec(before)?.[0] ?? ''
+  const now = known()
+  const { moment, printer, job } = now.setting
+  const values = valueSpecs
+    .filter(({ moments }) => !moments || moments.includes(moment))
+    .map(
+      ({ name, says }): Completion => ({ label: name, detail: worthNow(now, job, name), info: says, type: 'variable' }),
+    )
+  const spots = printer.spots.flatMap(({ name, ...at }) =>
+    (['x', 'y', 'z'] as const).map(
+      (axis): Completion => ({
+        label: `${name}_${axis}`,
+        detail: `${at[axis]} mm`,
+        info: `${axis.toUpperCase()} of the ${name}`,
+        type: 'variable',
+      }),
+    ),
+  )
+  const settings = settingsIn(context.state.doc).map(
+    ({ name, body, note }): Completion => ({
+      label: name,
+      detail: body,
+      info: note || 'a setting of this script',
+      type: 'property',
+      boost: 1,
+    }),
+  )
+  return { from: context.pos - typed.length, options: [...settings, ...values, ...spots], validFor: /^\w*$/ }
+}
+
+const card = (rows: readonly (readonly [string, string])[], head: string, about: string) => {
+  const dom = document.createElement('div')
+  dom.className = 'cm-command-card'
+  const title = document.createElement('p')
+  const code = document.createElement('code')
+  code.textContent = `@${head}`
+  const what = document.createElement('b')
+  what.textContent = about
+  title.append(code, what)
+  const list = document.createElement('dl')
+  for (const [name, value] of rows) {
+    const dt = document.createElement('dt')
+    dt.textContent = value
+    const dd = document.createElement('dd')
+    dd.textContent = name
+    list.append(dt, dd)
+  }
+  dom.append(title, list)
+  return { dom }
+}
+
+/** Hovering a value tells what it is, and what it is worth for each job. */
+const hover = (known: () => Known) =>
+  hoverTooltip((view, position) => {
+    const line = view.state.doc.lineAt(position)
+    for (const found of line.text.matchAll(/@\(?(?:(?:highest|lowest)\s+)?([A-Za-z_]\w*)/g)) {
+      const from = line.from + found.index
+      const to = from + found[0].length
+      if (position < from || position > to) continue
+      const name = found[1] as string
+      const spec = valueSpecs.find(each => each.name === name)
+      const setting = settingsIn(view.state.doc).find(each => each.name === name)
+      if (!spec && !setting) return null
+      const now = known()
+      const rows = spec ? now.jobs.slice(0, 12).map(job => [`for ${job.name}`, worthNow(now, job, name)] as const) : []
+      const about = spec ? spec.says : `${setting?.body ?? ''} ${setting?.note ?? ''}`
+      return { pos: from, end: to, above: true, create: () => card(rows, name, about) }
+    }
+    return null
+  })
+
+/** `known` gives what holds at the time of hovering or typing. */
+export const values = (known: () => Known): Extension => [
+  worthField,
+  hover(known),
+  autocompletion({ override: [complete(known)], icons: false }),
+]
