@@ -53,7 +53,7 @@ export function makeApp({ database, screens, now }: AppParts): Hono {
   const page = readFileSync(join(screens, 'index.html'), 'utf8')
   app.use('/assets/*', serveStatic({ root: screens }))
   app.get('/icon.svg', serveStatic({ root: screens }))
-  for (const path of ['/', '/desk/*', '/commands', '/commands/*', '/checks', '/checks/*'])
+  for (const path of ['/', '/desk/*', '/commands', '/commands/*', '/checks', '/checks/*', '/runs'])
     app.get(path, context => context.html(page))
   return app
 }

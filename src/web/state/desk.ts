@@ -7,6 +7,7 @@ import type { Moment } from '../../core/model/script.ts'
 import type { Setting } from '../../core/runs/round.ts'
 import type { DeskRound } from '../../worker/rehearsal.worker.ts'
 import { api, type SavedScript, type Things } from './api.ts'
+import { borrowedJobs } from './borrowed.ts'
 import { type Draft, dropDraft, findDraft, keepDraft, newDraftKey, savedDraftKey } from './drafts.ts'
 import { requestRound } from './rehearser.ts'
 import { fromEditor, toEditor } from './separator.ts'
@@ -117,7 +118,10 @@ addEventListener('pagehide', keepNow)
 
 async function loadThings(): Promise<Things> {
   // Read afresh each time: printers and taught commands may have changed in another place.
-  const things = await api.things()
+  const loaded = await api.things()
+  const own = new Set(loaded.jobs.map(({ data }) => data.name))
+  const borrowed = borrowedJobs().filter(({ name }) => !own.has(name))
+  const things = { ...loaded, jobs: [...loaded.jobs, ...borrowed.map((data, i) => ({ id: -1 - i, data }))] }
   setState({ things })
   return things
 }
@@ -146,8 +150,8 @@ const deskMemory = 'warm-prelude desk'
 /** Where the Desk was last used, for its link in the header. */
 export const lastDesk = (): string => localStorage.getItem(deskMemory) ?? '/desk/new/first'
 
-/** Opens a saved script by its id, with what was changed and not saved laid over it. */
-export async function openSaved(id: string): Promise<void> {
+/** Opens a saved script by its id, with what was changed and not saved laid over it; `against` names what to rehearse it for. */
+export async function openSaved(id: string, against: { job: string; material: string } | null = null): Promise<void> {
   setState({ open: null, problem: null })
   try {
     const [things, saved] = await Promise.all([loadThings(), api.script(id)])
@@ -164,6 +168,7 @@ export async function openSaved(id: string): Promise<void> {
         things.materials.map(({ data }) => data),
       ),
     }
+    const asked = against && things.jobs.find(({ data }) => data.name === against.job)?.data
     const held = draft ?? toEditor(saved.text)
     const base = draft ? { ...saved, revision: draft.base } : saved
     start({
@@ -172,7 +177,9 @@ export async function openSaved(id: string): Promise<void> {
       suggestedName: saved.name,
       text: held.text,
       separator: held.separator,
-      chosen: pick(chosen),
+      chosen: pick(
+        asked ? { ...chosen, jobName: asked.name, materialName: against?.material ?? chosen.materialName } : chosen,
+      ),
     })
   } catch (error) {
     setState({ problem: (error as Error).message })

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { fixed, found } from '../../testing/stage.ts'
+import { goRound } from '../../runs/round.ts'
+import { fixed, found, job, material, printer } from '../../testing/stage.ts'
 
 const rule = 'temperature-differs'
 
@@ -20,5 +21,20 @@ describe(rule, () => {
     expect(found(rule, 'M109 S205\nM190 S55')).toEqual([])
     expect(found(rule, 'M109 S150\nG28\nM109 S200')).toEqual([])
     expect(found(rule, 'G28')).toEqual([])
+  })
+
+  it('is content with a bed between what the tools’ materials want', () => {
+    const soft = { ...material, name: 'Soft', bedC: 45 }
+    const bed = (celsius: number) =>
+      goRound(`M190 S${celsius}`, {
+        printer: { ...printer, tools: [printer.tools[0], printer.tools[0]] as (typeof printer)['tools'] },
+        material,
+        materials: [material, soft],
+        job: { ...job, materials: ['Test stuff', 'Soft'] },
+        moment: 'start',
+      }).findings.filter(finding => finding.rule === rule)
+    expect(bed(60)).toEqual([])
+    expect(bed(50)).toEqual([])
+    expect(bed(70)[0]?.message).toContain('wants 60 °C')
   })
 })

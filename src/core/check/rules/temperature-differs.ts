@@ -1,7 +1,8 @@
 // The print begins at other temperatures than the job's material wants.
 import { celsius } from '../../explain/words.ts'
-import { materialOf } from '../../machine/state.ts'
+import { materialOf, type Stage } from '../../machine/state.ts'
 import { lastModes } from '../../machine/trace.ts'
+import { toolsUsed } from '../../model/job.ts'
 import type { Material } from '../../model/material.ts'
 import { replacePiece } from '../../script/edits/lines.ts'
 import type { Checked, Fix, Found, Rule } from '../finding.ts'
@@ -26,8 +27,14 @@ function check(script: Checked): Found[] {
   }
   return [
     ...look('nozzle', modes.nozzleTargets[modes.tool] ?? 0, material.nozzleC),
-    ...look('bed', modes.bedTarget, material.bedC),
+    ...look('bed', modes.bedTarget, bedWanted(stage, modes.bedTarget)),
   ]
+}
+
+/** What the bed should have: anything between what the materials of the job want; the nearer end of that where it has not. */
+function bedWanted(stage: Stage, hasC: number): number {
+  const wanted = toolsUsed(stage.job).map(tool => materialOf(stage, tool).bedC)
+  return Math.min(Math.max(hasC, Math.min(...wanted)), Math.max(...wanted))
 }
 
 /** Every line that heats to `hasC`: with the material's number, or with the value that follows any material. */

@@ -24,11 +24,13 @@ export function Desk() {
   const chosen = open?.chosen
   const setting = useMemo(() => chosen && settingOf(things, chosen), [things, chosen])
   const wantedLine = Number(search.get('line'))
+  const wantedJob = search.get('job') ?? ''
+  const wantedMaterial = search.get('material') ?? ''
 
   useEffect(() => {
-    if (id) void openSaved(id)
+    if (id) void openSaved(id, wantedJob ? { job: wantedJob, material: wantedMaterial } : null)
     else if (draft) void openNew(draft)
-  }, [id, draft])
+  }, [id, draft, wantedJob, wantedMaterial])
 
   const title = open?.saved?.name ?? 'New script'
   useEffect(() => {

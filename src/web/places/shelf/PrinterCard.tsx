@@ -2,10 +2,10 @@
 import { Check } from 'lucide-react'
 import { Link } from 'react-router'
 import { duration, plain, plural } from '../../../core/explain/words.ts'
+import { BedPicture } from '../../parts/BedPicture.tsx'
 import { SeverityMark, seriousOf } from '../../parts/Severity.tsx'
 import { howLongAgo, momentWords } from '../../parts/words.ts'
 import type { ShelfPrinter } from '../../state/api.ts'
-import { BedPicture } from './BedPicture.tsx'
 
 type Script = ShelfPrinter['scripts'][number]
 

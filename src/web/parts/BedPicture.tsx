@@ -1,21 +1,30 @@
 // A small picture of a bed from above: probe points as dots, what the start script lays down as a line.
-import { probePoints } from '../../../core/machine/probe.ts'
-import type { Printer } from '../../../core/model/printer.ts'
+import { probePoints } from '../../core/machine/probe.ts'
+import type { Rectangle } from '../../core/model/job.ts'
+import type { Printer } from '../../core/model/printer.ts'
 
-type Props = { printer: Printer; strokes: [number, number][][]; probes: boolean }
+type Props = {
+  printer: Printer
+  strokes: [number, number][][]
+  probes: boolean
+  /** Pixels along a side. */
+  size?: number
+  /** Where a job is printed. */
+  area?: Rectangle | null
+}
 
-export function BedPicture({ printer, strokes, probes }: Props) {
+export function BedPicture({ printer, strokes, probes, size = 92, area = null }: Props) {
   const [left, right] = printer.reach.x
   const [front, back] = printer.reach.y
   const [bedLeft, bedRight] = printer.bed.x
   const [bedFront, bedBack] = printer.bed.y
   const low = Math.min(left, ...strokes.flat().map(([x]) => x)) - 4
   const up = (y: number) => back + 4 - y
-  const scale = Math.max(right - low + 4, back - front + 8) / 92
+  const scale = Math.max(right - low + 4, back - front + 8) / size
   return (
     <svg
-      width="92"
-      height="92"
+      width={size}
+      height={size}
       viewBox={`${low} 0 ${right - low + 4} ${back - front + 8}`}
       className="shrink-0"
       role="img"
@@ -31,6 +40,18 @@ export function BedPicture({ printer, strokes, probes }: Props) {
         stroke="var(--ink-soft)"
         strokeWidth={scale}
       />
+      {area && (
+        <rect
+          x={area.left}
+          y={up(area.back)}
+          width={area.right - area.left}
+          height={area.back - area.front}
+          fill="var(--sunk)"
+          stroke="var(--ink-soft)"
+          strokeWidth={scale}
+          strokeDasharray={`${3 * scale} ${2 * scale}`}
+        />
+      )}
       {probes &&
         printer.probe &&
         probePoints(printer, { ...printer.probe, offset: { x: 0, y: 0 } }).map(point => (

@@ -1,0 +1,60 @@
+// One script for every job: values and settings on the Desk, and runs against many jobs at once.
+import { expect, test } from '@playwright/test'
+import { editor, findings, lineWith, pasteOnShelf, takenText } from './desk.ts'
+
+test('values stand in the text with what they are worth, are offered, and settings are a form', async ({ page }) => {
+  const text =
+    ';= purge = 18 mm from 8 to 40   each way\nG28\nM420 S1\nM190 S@bed\nM109 S@(nozzle)\nM83\nG1 X4 Y20 Z0.3 F3000\nG1 Y170 E@purge F1000\n'
+  await pasteOnShelf(page, text)
+  await expect(lineWith(page, 'M190').locator('.cm-worth')).toHaveText('60 °C')
+  await expect(lineWith(page, 'G1 Y170').locator('.cm-worth')).toHaveText('18 mm')
+  const form = page.getByRole('form', { name: 'Settings of this script' })
+  await form.getByLabel('purge').fill('24')
+  await expect(lineWith(page, 'G1 Y170').locator('.cm-worth')).toHaveText('24 mm')
+  expect(await takenText(page)).toBe(text.replace('18 mm', '24 mm'))
+  await form.getByLabel('purge').fill('50')
+  await expect(findings(page).filter({ hasText: 'purge is to be from 8 to 40' })).toBeVisible()
+  await form.getByLabel('purge').fill('20')
+
+  await lineWith(page, 'M190').locator('.tok-variableName, span', { hasText: '@bed' }).first().hover()
+  await expect(page.locator('.cm-command-card')).toContainText('bed for the first layer')
+  await expect(page.locator('.cm-command-card')).toContainText('for tall')
+
+  await editor(page).press('Control+End')
+  await page.keyboard.type('M104 S@noz')
+  await expect(page.locator('.cm-tooltip-autocomplete')).toContainText('nozzle_later')
+  await page.keyboard.press('Enter')
+  expect(await takenText(page)).toContain('M104 S@nozzle')
+})
+
+test('a script is run against 63 jobs; the ones that fail open on the Desk at their job', async ({ page }) => {
+  await page.goto('/')
+  const link = await page.getByRole('link', { name: /Left carriage/ }).getAttribute('href')
+  const id = link?.split('/').at(-1)
+  await page.goto(`/runs?script=${id}`)
+  await page.getByRole('combobox', { name: 'Against' }).click()
+  await page.getByRole('option', { name: /^Everything combined/ }).click()
+  await page.getByRole('button', { name: 'Rehearse 63 runs' }).click()
+  await expect(page.getByText(/^in \d+\.\d s$/)).toBeVisible({ timeout: 30_000 })
+  const results = page.getByRole('region', { name: 'Results' })
+  await expect(page.getByRole('button', { name: 'all 63' })).toBeVisible()
+  // It heats to Plain PLA's temperatures, whatever the job prints with: right for 7 of the 63 at most.
+  await expect(results.getByRole('row').nth(1)).toContainText('wants')
+  await page.getByRole('button', { name: /^sound/ }).click()
+  await expect(results.getByRole('row').nth(1)).toContainText('Plain PLA, T0')
+
+  await page.getByRole('button', { name: /^all/ }).click()
+  await results.getByRole('button', { name: /^tall, Tough PETG, T0/ }).click()
+  await expect(page.getByRole('heading', { name: 'Left carriage' })).toBeVisible()
+  await expect(findings(page).filter({ hasText: 'Tough PETG wants 235 °C' })).toBeVisible()
+})
+
+test('one script with values is sound for everything combined', async ({ page }) => {
+  await page.goto('/')
+  const link = await page.getByRole('link', { name: /Either or both/ }).getAttribute('href')
+  await page.goto(`/runs?script=${link?.split('/').at(-1)}`)
+  await page.getByRole('combobox', { name: 'Against' }).click()
+  await page.getByRole('option', { name: /^Everything combined/ }).click()
+  await page.getByRole('button', { name: 'Rehearse 63 runs' }).click()
+  await expect(page.getByText('Sound for all 63 runs')).toBeVisible({ timeout: 30_000 })
+})

@@ -1,0 +1,209 @@
+// Runs: a script, or all of a printer, rehearsed against many jobs and materials at once.
+import { useEffect, useMemo, useState } from 'react'
+import { useSearchParams } from 'react-router'
+import { plural } from '../../../core/explain/words.ts'
+import { everythingCombined, misfit, type Run, tooHotFor } from '../../../core/runs/many.ts'
+import { Button } from '../../parts/Button.tsx'
+import { Choice } from '../../parts/Choice.tsx'
+import { momentWords } from '../../parts/words.ts'
+import { api, type SavedScript, type ShelfPrinter, type Things } from '../../state/api.ts'
+import { startRuns, stopRuns, useRuns } from '../../state/runs.ts'
+import { RunsChart } from './RunsChart.tsx'
+import { RunsTable } from './RunsTable.tsx'
+
+const allScripts = 'all'
+type Against = 'own' | 'materials' | 'combined'
+
+/** The person's own jobs that this printer can print, each with its materials. */
+function ownRuns(things: Things, printer: ShelfPrinter['printer']): Run[] {
+  return things.jobs.flatMap(({ data: job }): Run[] => {
+    if (misfit(job, printer)) return []
+    const materials = job.materials.flatMap(name => things.materials.find(({ data }) => data.name === name)?.data ?? [])
+    return materials.length === job.materials.length ? [{ job, materials }] : []
+  })
+}
+
+/** The person's own jobs, each in every material that the printer takes; those of several tools as they are. */
+function inEveryMaterial(things: Things, printer: ShelfPrinter['printer']): Run[] {
+  const fitting = things.materials.flatMap(({ data }) => (tooHotFor(data, printer) === null ? [data] : []))
+  return ownRuns(things, printer).flatMap(({ job, materials }): Run[] =>
+    job.materials.length > 1
+      ? [{ job, materials }]
+      : fitting.map(material => ({
+          job: { ...job, name: `${job.name}, ${material.name}`, materials: [material.name] },
+          materials: [material],
+        })),
+  )
+}
+
+export function Runs() {
+  const [search, setSearch] = useSearchParams()
+  const [things, setThings] = useState<Things | null>(null)
+  const [shelf, setShelf] = useState<ShelfPrinter[] | null>(null)
+  const [problem, setProblem] = useState<string | null>(null)
+  const [against, setAgainst] = useState<Against>('own')
+  const { rows, going, tookS, stopped } = useRuns()
+  useEffect(() => {
+    document.title = 'Runs · Warm Prelude'
+    Promise.all([api.things(), api.shelf()]).then(
+      ([loaded, { printers }]) => {
+        setThings(loaded)
+        setShelf(printers)
+      },
+      error => setProblem((error as Error).message),
+    )
+    return stopRuns
+  }, [])
+
+  const wanted = search.get('script') ?? ''
+  const withScripts = useMemo(() => shelf?.filter(({ scripts }) => scripts.length > 0) ?? [], [shelf])
+  const chosenPrinter =
+    withScripts.find(({ scripts }) => scripts.some(({ id }) => String(id) === wanted)) ??
+    withScripts.find(({ id }) => String(id) === search.get('printer')) ??
+    withScripts[0]
+  const script = wanted === allScripts ? allScripts : wanted || String(chosenPrinter?.scripts[0]?.id ?? '')
+  const runs = useMemo(() => {
+    if (!things || !chosenPrinter) return []
+    const materials = things.materials.map(({ data }) => data)
+    const { printer } = chosenPrinter
+    if (against === 'combined') return everythingCombined(printer, materials)
+    return against === 'own' ? ownRuns(things, printer) : inEveryMaterial(things, printer)
+  }, [things, chosenPrinter, against])
+
+  const go = async () => {
+    if (!chosenPrinter || !things) return
+    const heads = chosenPrinter.scripts.filter(({ id }) => script === allScripts || String(id) === script)
+    try {
+      const texts: SavedScript[] = await Promise.all(heads.map(({ id }) => api.script(String(id))))
+      await startRuns(
+        texts.map(({ id, name, text, moment }) => ({
+          id,
+          name,
+          script: { text, printer: chosenPrinter.printer, moment, taught: things.taught },
+          runs,
+        })),
+      )
+    } catch (error) {
+      setProblem((error as Error).message)
+    }
+  }
+
+  if (problem)
+    return (
+      <p role="alert" className="m-6 rounded-card border border-bad bg-raised p-4">
+        {problem}
+      </p>
+    )
+  if (!things || !shelf || !chosenPrinter)
+    return <p className="p-6 text-soft">Taking jobs and scripts from the shelf…</p>
+  return (
+    <div className="mx-auto flex max-w-[1400px] flex-col gap-4 px-6 py-5">
+      <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
+        <div className="min-w-0 flex-1">
+          <h1 className="font-serif text-[27px] font-semibold">Runs</h1>
+          <p className="text-soft">
+            A script has to be right for every job. Here it is rehearsed for all of them at once.
+          </p>
+        </div>
+        <Choice
+          name="Printer"
+          value={String(chosenPrinter.id)}
+          options={withScripts.map(({ id, printer }) => ({
+            value: String(id),
+            label: printer.name,
+            about: printer.about,
+          }))}
+          onChange={id => setSearch({ printer: id })}
+        />
+        <Choice
+          name="Script"
+          value={script}
+          options={[
+            ...chosenPrinter.scripts.map(({ id, name, moment }) => ({
+              value: String(id),
+              label: name,
+              about: momentWords[moment],
+            })),
+            { value: allScripts, label: 'All of its scripts', about: plural(chosenPrinter.scripts.length, 'script') },
+          ]}
+          onChange={id => setSearch({ printer: String(chosenPrinter.id), script: id })}
+        />
+        <Choice
+          name="Against"
+          value={against}
+          options={[
+            { value: 'own', label: 'Your jobs', about: `those that ${chosenPrinter.printer.name} can print` },
+            { value: 'materials', label: 'Your jobs, every material', about: 'each that the hot end can melt' },
+            {
+              value: 'combined',
+              label: 'Everything combined',
+              about: 'materials × places and heights × sets of tools',
+            },
+          ]}
+          onChange={value => setAgainst(value as Against)}
+        />
+        {going ? (
+          <Button onClick={stopRuns}>Stop</Button>
+        ) : (
+          <Button main disabled={runs.length === 0} onClick={() => void go()}>
+            Rehearse {plural(runs.length * (script === allScripts ? chosenPrinter.scripts.length : 1), 'run')}
+          </Button>
+        )}
+      </div>
+      {going && (
+        <div
+          role="progressbar"
+          aria-label="Rehearsing"
+          aria-valuemin={0}
+          aria-valuemax={going.all}
+          aria-valuenow={going.done}
+          className="h-2 overflow-hidden rounded-sm bg-sunk"
+        >
+          <div className="h-full bg-heat" style={{ width: `${(going.done / going.all) * 100}%` }} />
+        </div>
+      )}
+      {rows.length === 0 && !going && (
+        <p className="rounded-card border border-rule bg-raised p-8 text-center text-soft">
+          Nothing rehearsed yet. Choose a script and press Rehearse.
+        </p>
+      )}
+      {rows.length > 0 && (
+        <>
+          <Verdict rows={rows} going={going !== null} stopped={stopped} tookS={tookS} />
+          <RunsChart rows={rows} />
+          <RunsTable rows={rows} printer={chosenPrinter.printer} />
+        </>
+      )}
+    </div>
+  )
+}
+
+type VerdictProps = {
+  rows: ReturnType<typeof useRuns.getState>['rows']
+  going: boolean
+  stopped: boolean
+  tookS: number | null
+}
+
+function Verdict({ rows, going, stopped, tookS }: VerdictProps) {
+  const failing = rows.filter(({ counts }) => counts.error > 0).length
+  const warned = rows.filter(({ counts }) => counts.error === 0 && counts.warning > 0).length
+  const said =
+    failing > 0
+      ? `${plural(failing, 'run')} of ${rows.length} would go wrong`
+      : warned > 0
+        ? `Sound, with something to look at in ${plural(warned, 'run')} of ${rows.length}`
+        : `Sound for ${rows.length === 1 ? 'the one run' : `all ${rows.length} runs`}`
+  return (
+    <p
+      role="status"
+      className={`font-serif text-[19px] font-semibold ${failing ? 'text-bad' : warned ? 'text-warn' : 'text-good'}`}
+    >
+      {going ? `${said}, so far` : said}
+      {stopped && ', stopped before the end'}
+      {tookS !== null && (
+        <span className="ml-3 font-sans text-[14px] font-normal text-soft">in {tookS.toFixed(1)} s</span>
+      )}
+    </p>
+  )
+}

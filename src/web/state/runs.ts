@@ -1,0 +1,79 @@
+// Many rehearsals at once: a pool of workers on all cores, results as they come, and a way to stop.
+import { type Remote, wrap } from 'comlink'
+import { create } from 'zustand'
+import type { Run, RunOutcome, Script } from '../../core/runs/many.ts'
+import type { Runner } from '../../worker/runs.worker.ts'
+
+/** A script to be run, by its id on the shelf and its name. */
+export type Wanted = { id: number; name: string; script: Script }
+export type RunRow = RunOutcome & { key: string; scriptId: number; script: string; run: Run }
+
+type RunsState = {
+  rows: RunRow[]
+  /** How many rehearsals there are in all, and how many are done; null when nothing runs. */
+  going: { all: number; done: number } | null
+  /** How long the latest took, s; null before any has ended. */
+  tookS: number | null
+  stopped: boolean
+}
+
+export const useRuns = create<RunsState>(() => ({ rows: [], going: null, tookS: null, stopped: false }))
+const { getState, setState } = useRuns
+
+const batchSize = 10
+const mostWorkers = 8
+let pool: { worker: Worker; remote: Remote<Runner> }[] = []
+/** Counts up with each start and stop, so that answers to an earlier one are dropped. */
+let turn = 0
+
+const makeWorker = () => {
+  const worker = new Worker(new URL('../../worker/runs.worker.ts', import.meta.url), { type: 'module' })
+  return { worker, remote: wrap<Runner>(worker) }
+}
+
+/** Ends whatever runs at once; what has come stays. */
+export function stopRuns(): void {
+  turn++
+  for (const { worker } of pool) worker.terminate()
+  pool = []
+  if (getState().going) setState({ going: null, stopped: true })
+}
+
+/** Rehearses each script for each of its runs. Results come in whatever order they are done. */
+export async function startRuns(wanted: readonly (Wanted & { runs: readonly Run[] })[]): Promise<void> {
+  stopRuns()
+  const mine = turn
+  const batches = wanted.flatMap(({ runs, ...one }) =>
+    Array.from({ length: Math.ceil(runs.length / batchSize) }, (_, i) => ({
+      one,
+      runs: runs.slice(i * batchSize, (i + 1) * batchSize),
+    })),
+  )
+  const all = wanted.reduce((sum, { runs }) => sum + runs.length, 0)
+  const began = performance.now()
+  setState({ rows: [], going: { all, done: 0 }, tookS: null, stopped: false })
+  const cores = Math.min(mostWorkers, Math.max(1, navigator.hardwareConcurrency || 2), Math.max(1, batches.length))
+  pool = Array.from({ length: cores }, makeWorker)
+  const drain = async ({ remote }: (typeof pool)[number]) => {
+    for (let batch = batches.shift(); batch; batch = batches.shift()) {
+      const { one, runs } = batch
+      const outcomes = await remote.run(one.script, runs)
+      if (mine !== turn) return
+      const rows = outcomes.map(
+        (outcome, i): RunRow => ({
+          ...outcome,
+          key: `${one.id} ${outcome.job}`,
+          scriptId: one.id,
+          script: one.name,
+          run: runs[i] as Run,
+        }),
+      )
+      setState(({ rows: before, going }) => ({
+        rows: [...before, ...rows],
+        going: going && { ...going, done: going.done + rows.length },
+      }))
+    }
+  }
+  await Promise.all(pool.map(drain))
+  if (mine === turn) setState({ going: null, tookS: (performance.now() - began) / 1000 })
+}
