@@ -23,22 +23,25 @@ test('values stand in the text with what they are worth, are offered, and settin
   await editor(page).press('Control+End')
   await page.keyboard.type('M104 S@noz')
   await expect(page.locator('.cm-tooltip-autocomplete')).toContainText('nozzle_later')
+  // A choice that has only just been offered is not taken by Enter, lest it be taken by mistake.
+  await page.waitForTimeout(300)
   await page.keyboard.press('Enter')
+  await expect(lineWith(page, 'M104 S@nozzle')).toBeVisible()
   expect(await takenText(page)).toContain('M104 S@nozzle')
 })
 
-test('a script is run against 63 jobs; the ones that fail open on the Desk at their job', async ({ page }) => {
+test('a script is run against more than 60 jobs; the ones that fail open on the Desk at their job', async ({ page }) => {
   await page.goto('/')
   const link = await page.getByRole('link', { name: /Left carriage/ }).getAttribute('href')
   const id = link?.split('/').at(-1)
   await page.goto(`/runs?script=${id}`)
   await page.getByRole('combobox', { name: 'Against' }).click()
   await page.getByRole('option', { name: /^Everything combined/ }).click()
-  await page.getByRole('button', { name: 'Rehearse 63 runs' }).click()
+  await page.getByRole('button', { name: /^Rehearse \d+ runs$/ }).click()
   await expect(page.getByText(/^in \d+\.\d s$/)).toBeVisible({ timeout: 30_000 })
   const results = page.getByRole('region', { name: 'Results' })
-  await expect(page.getByRole('button', { name: 'all 63' })).toBeVisible()
-  // It heats to Plain PLA's temperatures, whatever the job prints with: right for 7 of the 63 at most.
+  await expect(page.getByRole('button', { name: /^all \d{2,}$/ })).toBeVisible()
+  // It heats to Plain PLA's temperatures, whatever the job prints with: right for one material of several.
   await expect(results.getByRole('row').nth(1)).toContainText('wants')
   await page.getByRole('button', { name: /^sound/ }).click()
   await expect(results.getByRole('row').nth(1)).toContainText('Plain PLA, T0')
@@ -55,6 +58,6 @@ test('one script with values is sound for everything combined', async ({ page })
   await page.goto(`/runs?script=${link?.split('/').at(-1)}`)
   await page.getByRole('combobox', { name: 'Against' }).click()
   await page.getByRole('option', { name: /^Everything combined/ }).click()
-  await page.getByRole('button', { name: 'Rehearse 63 runs' }).click()
-  await expect(page.getByText('Sound for all 63 runs')).toBeVisible({ timeout: 30_000 })
+  await page.getByRole('button', { name: /^Rehearse \d+ runs$/ }).click()
+  await expect(page.getByText(/^Sound for all \d{2,} runs/)).toBeVisible({ timeout: 30_000 })
 })

@@ -6,6 +6,7 @@ import { Hono } from 'hono'
 import { bodyLimit } from 'hono/body-limit'
 import type { Database } from './database.ts'
 import { largestBody, Refused, tooLarge } from './requests.ts'
+import { jobRoutes, materialRoutes } from './routes/jobs.ts'
 import { printerRoutes } from './routes/printers.ts'
 import { rehearseRoutes } from './routes/rehearse.ts'
 import { scriptRoutes } from './routes/scripts.ts'
@@ -37,6 +38,8 @@ export function makeApp({ database, screens, now }: AppParts): Hono {
     .route('/shelf', shelfRoutes(database))
     .route('/scripts', scriptRoutes(database, now))
     .route('/printers', printerRoutes(database, now))
+    .route('/materials', materialRoutes(database, now))
+    .route('/jobs', jobRoutes(database, now))
     .route('/taught', taughtRoutes(database, now))
     .route('/uses', whereUsedRoutes(database))
     .route('/rehearse', rehearseRoutes(database))
@@ -53,7 +56,7 @@ export function makeApp({ database, screens, now }: AppParts): Hono {
   const page = readFileSync(join(screens, 'index.html'), 'utf8')
   app.use('/assets/*', serveStatic({ root: screens }))
   app.get('/icon.svg', serveStatic({ root: screens }))
-  for (const path of ['/', '/desk/*', '/commands', '/commands/*', '/checks', '/checks/*', '/runs'])
+  for (const path of ['/', '/desk/*', '/commands', '/commands/*', '/checks', '/checks/*', '/runs', '/jobs'])
     app.get(path, context => context.html(page))
   return app
 }

@@ -24,6 +24,21 @@ export function thingByName<T extends ThingTable>(database: Database, table: T, 
   return row && (v.parse(schemas[table], JSON.parse(row.data)) as Thing<T>)
 }
 
+/** Changes one; gives whether it was there. */
+export function changeThing(
+  database: Database,
+  table: ThingTable,
+  id: number,
+  thing: { name: string },
+  now: string,
+): boolean {
+  const change = database.prepare(`UPDATE ${table} SET name = ?, key = ?, data = ?, changed_at = ? WHERE id = ?`)
+  return change.run(thing.name, nameKey(thing.name), JSON.stringify(thing), now, id).changes > 0
+}
+
+export const removeThing = (database: Database, table: ThingTable, id: number): boolean =>
+  database.prepare(`DELETE FROM ${table} WHERE id = ?`).run(id).changes > 0
+
 export function addThing(database: Database, table: ThingTable, thing: { name: string }, now: string): number {
   const insert = database.prepare(`INSERT INTO ${table} (name, key, data, changed_at) VALUES (?, ?, ?, ?)`)
   return Number(insert.run(thing.name, nameKey(thing.name), JSON.stringify(thing), now).lastInsertRowid)

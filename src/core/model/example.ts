@@ -70,5 +70,6 @@ export const job: Job = {
   top: { kind: 'height', mm: 20 },
   firstLayerMm: 0.2,
   layerMm: 0.2,
+  tower: null,
   takes: null,
 }

@@ -26,6 +26,8 @@ export const Job = v.object({
   top: Top,
   firstLayerMm: positive,
   layerMm: positive,
+  /** A prime tower beside the print: the middle of it and its sides, mm. */
+  tower: v.optional(v.nullable(v.object({ x: mm, y: mm, widthMm: positive, depthMm: positive })), null),
   /** What the print itself takes, where that is known. */
   takes: v.optional(v.nullable(v.object({ minutes: positive, grams: positive })), null),
 })

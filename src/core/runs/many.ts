@@ -153,6 +153,7 @@ export function everythingCombined(printer: Printer, materials: readonly Materia
             firstTool: set[0] as number,
             firstLayerMm: 0.2,
             layerMm: 0.2,
+            tower: null,
             takes: null,
           },
         }

@@ -1,6 +1,7 @@
 // GET /api/shelf: every printer with its scripts, what each comes to, and what wants a look.
 import { Hono } from 'hono'
 import type { Printer } from '../../core/model/printer.ts'
+import { misfit, type Run, runOne } from '../../core/runs/many.ts'
 import { goRound, type Setting } from '../../core/runs/round.ts'
 import type { Database } from '../database.ts'
 import { allScripts, type SavedScript } from '../scripts.ts'
@@ -10,9 +11,18 @@ import { allTaught } from './taught.ts'
 /** The most strokes sent for a small picture of the bed. */
 const mostStrokes = 60
 
-const summarize = (script: SavedScript, setting: Setting) => {
+/** The other jobs of this printer that the script would go wrong for, by name. */
+function failsFor({ text, moment }: SavedScript, { printer, taught = [] }: Setting, others: readonly Run[]): string[] {
+  return others
+    .filter(({ job }) => misfit(job, printer) === null)
+    .filter(run => runOne({ text, printer, moment, taught }, run).counts.error > 0)
+    .map(({ job }) => job.name)
+}
+
+const summarize = (script: SavedScript, setting: Setting, others: readonly Run[]) => {
   const round = goRound(script.text, setting)
   return {
+    failsFor: failsFor(script, setting, others),
     durationS: round.durations.totalS,
     massG: round.filament.massG,
     probes: round.durations.probingS > 0,
@@ -35,10 +45,19 @@ export function shelfRoutes(database: Database): Hono {
       return context.json({ printers: printers.map(({ id, data }) => ({ id, printer: data, scripts: [] })) })
     const taught = allTaught(database)
     // Whatever a summary depends on is in its key, so that nothing has to be remembered to be thrown away.
-    const setUp = JSON.stringify([taught, job, material])
+    const others = allThings(database, 'jobs')
+      .slice(1)
+      .map(
+        ({ data }): Run => ({
+          job: data,
+          materials: data.materials.map(name => materials.find(each => each.name === name) ?? material),
+        }),
+      )
+    const setUp = JSON.stringify([taught, job, material, others])
     const summaryOf = (script: SavedScript, printer: Printer): Summary => {
       const key = `${script.id} ${script.revision} ${script.moment} ${JSON.stringify(printer)} ${setUp}`
-      const summary = known.get(key) ?? summarize(script, { printer, job, material, moment: script.moment, taught })
+      const summary =
+        known.get(key) ?? summarize(script, { printer, job, material, moment: script.moment, taught }, others)
       known.set(key, summary)
       return summary
     }

@@ -31,6 +31,9 @@ export function Frame() {
           <NavLink to={lastDesk()} className={place(onDesk)} aria-current={onDesk ? 'page' : undefined}>
             Desk
           </NavLink>
+          <NavLink to="/jobs" className={({ isActive }) => place(isActive)}>
+            Jobs
+          </NavLink>
           <NavLink to="/runs" className={({ isActive }) => place(isActive)}>
             Runs
           </NavLink>

@@ -6,7 +6,7 @@ import type { Material } from '../../core/model/material.ts'
 import type { Printer } from '../../core/model/printer.ts'
 import type { Moment } from '../../core/model/script.ts'
 
-type Kept<T> = { id: number; data: T }
+export type Kept<T> = { id: number; data: T }
 export type Things = {
   printers: Kept<Printer>[]
   materials: Kept<Material>[]
@@ -28,6 +28,8 @@ export type ScriptHead = {
 export type SavedScript = ScriptHead & { text: string }
 
 export type Summary = {
+  /** Other jobs that the script would go wrong for. */
+  failsFor: string[]
   durationS: number
   massG: number
   probes: boolean
@@ -72,6 +74,12 @@ export const api = {
     ask<SavedScript>('/scripts', 'POST', script),
   save: (id: number, change: { printerId: number; moment: Moment; text: string; note: string; base: number }) =>
     ask<SavedScript>(`/scripts/${id}`, 'PUT', change),
+  addMaterial: (material: Material) => ask<Kept<Material>>('/materials', 'POST', material),
+  changeMaterial: (id: number, material: Material) => ask<Kept<Material>>(`/materials/${id}`, 'PUT', material),
+  removeMaterial: (id: number) => ask<{ id: number }>(`/materials/${id}`, 'DELETE'),
+  addJob: (job: Job) => ask<Kept<Job>>('/jobs', 'POST', job),
+  changeJob: (id: number, job: Job) => ask<Kept<Job>>(`/jobs/${id}`, 'PUT', job),
+  removeJob: (id: number) => ask<{ id: number }>(`/jobs/${id}`, 'DELETE'),
   uses: (name: string) => ask<Use[]>(`/uses/${encodeURIComponent(name)}`),
   teach: (command: TaughtCommand) => ask<TaughtCommand[]>('/taught', 'PUT', command),
   forget: ({ family, name }: TaughtCommand) =>

@@ -52,6 +52,17 @@ function Verdict({ script }: { script: Script }) {
   const { findings } = script.summary
   const serious = seriousOf(findings)
   const worst = serious[0]
+  const { failsFor } = script.summary
+  if (!worst && failsFor.length > 0)
+    return (
+      <span
+        className="flex items-center justify-end gap-1.5 text-[14px] font-semibold"
+        title={`Would go wrong for ${failsFor.join(', ')}`}
+      >
+        <SeverityMark severity="error" />
+        fails for {failsFor.length === 1 ? failsFor[0] : plural(failsFor.length, 'job')}
+      </span>
+    )
   if (!worst)
     return (
       <span className="flex items-center justify-end gap-1 text-[14px] font-semibold text-good">

@@ -1,0 +1,95 @@
+// /api/materials and /api/jobs: made, changed and thrown away by hand.
+import { Hono } from 'hono'
+import type * as v from 'valibot'
+import { Job } from '../../core/model/job.ts'
+import { Material } from '../../core/model/material.ts'
+import { nameKey } from '../../core/model/script.ts'
+import type { Database } from '../database.ts'
+import { bodyOf, Refused } from '../requests.ts'
+import { addThing, allThings, changeThing, removeThing } from '../things.ts'
+
+type Table = 'materials' | 'jobs'
+const one: Record<Table, string> = { materials: 'material', jobs: 'job' }
+
+/** Refuses a name that another of its kind has, whatever the case. */
+function needFreeName(database: Database, table: Table, name: string, but: number | null): void {
+  const taken = allThings(database, table).find(({ id, data }) => id !== but && nameKey(data.name) === nameKey(name))
+  if (taken) throw new Refused(409, `There is a ${one[table]} called “${taken.data.name}” already.`, 'name')
+}
+
+function needMaterials(database: Database, job: Job): void {
+  const known = allThings(database, 'materials').map(({ data }) => data.name)
+  const missing = job.materials.find(name => !known.includes(name))
+  if (missing !== undefined) throw new Refused(400, `There is no material called “${missing}”.`, 'materials')
+}
+
+/** What has to happen before one is changed, and what keeps one from being thrown away. */
+type Care<T> = {
+  check: (thing: T) => void
+  /** `before` is what it was called. */
+  renamed?: (before: string, after: string) => void
+  needed?: (name: string) => string | null
+}
+
+function routes<S extends v.GenericSchema<unknown, { name: string }>>(
+  database: Database,
+  table: Table,
+  schema: S,
+  now: () => string,
+  care: Care<v.InferOutput<S>>,
+): Hono {
+  const find = (param: string) => {
+    const found = allThings(database, table).find(({ id }) => String(id) === param)
+    if (!found) throw new Refused(404, `There is no ${one[table]} ${param}.`)
+    return found
+  }
+  return new Hono()
+    .post('/', async context => {
+      const thing = await bodyOf(context, schema)
+      needFreeName(database, table, thing.name, null)
+      care.check(thing)
+      return context.json({ id: addThing(database, table, thing, now()), data: thing }, 201)
+    })
+    .put('/:id', async context => {
+      const { id, data: before } = find(context.req.param('id'))
+      const thing = await bodyOf(context, schema)
+      needFreeName(database, table, thing.name, id)
+      care.check(thing)
+      database.transaction(() => {
+        changeThing(database, table, id, thing, now())
+        if (before.name !== thing.name) care.renamed?.(before.name, thing.name)
+      })()
+      return context.json({ id, data: thing })
+    })
+    .delete('/:id', context => {
+      const { id, data } = find(context.req.param('id'))
+      if (allThings(database, table).length === 1)
+        throw new Refused(409, `The last ${one[table]} stays: a rehearsal needs one.`)
+      const needed = care.needed?.(data.name)
+      if (needed) throw new Refused(409, needed)
+      removeThing(database, table, id)
+      return context.json({ id })
+    })
+}
+
+export const materialRoutes = (database: Database, now: () => string): Hono =>
+  routes(database, 'materials', Material, now, {
+    check: () => {},
+    renamed: (before, after) => {
+      for (const { id, data } of allThings(database, 'jobs'))
+        if (data.materials.includes(before)) {
+          const materials = data.materials.map(name => (name === before ? after : name))
+          changeThing(database, 'jobs', id, { ...data, materials } as { name: string }, now())
+        }
+    },
+    needed: name => {
+      const using = allThings(database, 'jobs').filter(({ data }) => data.materials.includes(name))
+      const [first] = using
+      return first
+        ? `“${name}” is what the job “${first.data.name}” prints with${using.length > 1 ? `, and ${using.length - 1} more` : ''}.`
+        : null
+    },
+  })
+
+export const jobRoutes = (database: Database, now: () => string): Hono =>
+  routes(database, 'jobs', Job, now, { check: job => needMaterials(database, job) })

@@ -1,0 +1,130 @@
+// Jobs and materials: what is about to be printed, and what with; made and changed by hand.
+import { Plus } from 'lucide-react'
+import { useCallback, useEffect, useState } from 'react'
+import { duration, plain } from '../../../core/explain/words.ts'
+import { areaOn, type Job, topOn } from '../../../core/model/job.ts'
+import type { Material } from '../../../core/model/material.ts'
+import type { Printer } from '../../../core/model/printer.ts'
+import { misfit } from '../../../core/runs/many.ts'
+import { BedPicture } from '../../parts/BedPicture.tsx'
+import { Button } from '../../parts/Button.tsx'
+import { Choice } from '../../parts/Choice.tsx'
+import { api, type Kept, type Things } from '../../state/api.ts'
+import { JobPanel } from './JobPanel.tsx'
+import { MaterialPanel } from './MaterialPanel.tsx'
+
+type Editing = { what: 'job'; kept: Kept<Job> | null } | { what: 'material'; kept: Kept<Material> | null }
+
+export function Jobs() {
+  const [things, setThings] = useState<Things | null>(null)
+  const [problem, setProblem] = useState<string | null>(null)
+  const [editing, setEditing] = useState<Editing | null>(null)
+  const [printerId, setPrinterId] = useState<number | null>(null)
+  const load = useCallback(() => {
+    api.things().then(setThings, error => setProblem((error as Error).message))
+  }, [])
+  useEffect(() => {
+    document.title = 'Jobs and materials · Warm Prelude'
+    load()
+  }, [load])
+  if (problem)
+    return (
+      <p role="alert" className="m-6 rounded-card border border-bad bg-raised p-4">
+        {problem}
+      </p>
+    )
+  if (!things) return <p className="p-6 text-soft">Fetching jobs and materials…</p>
+  const printer = (things.printers.find(({ id }) => id === printerId) ?? things.printers[0])?.data
+  if (!printer) return <p className="p-6 text-soft">There is no printer yet.</p>
+  const done = () => {
+    setEditing(null)
+    load()
+  }
+  return (
+    <div className="mx-auto grid max-w-[1320px] grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)] gap-8 px-6 py-5">
+      <section aria-label="Jobs">
+        <div className="mb-2 flex items-end gap-4 border-b border-rule pb-2">
+          <h1 className="font-serif text-[27px] leading-8 font-semibold">Jobs</h1>
+          <p className="pb-0.5 text-soft">what is about to be printed</p>
+          <span className="ml-auto" />
+          <Choice
+            name="Shown on"
+            value={String(things.printers.find(({ data }) => data === printer)?.id)}
+            options={things.printers.map(({ id, data }) => ({
+              value: String(id),
+              label: data.name,
+              about: data.about,
+            }))}
+            onChange={id => setPrinterId(Number(id))}
+          />
+          <Button onClick={() => setEditing({ what: 'job', kept: null })}>
+            <Plus size={15} aria-hidden /> New job
+          </Button>
+        </div>
+        <ul>
+          {things.jobs.map(kept => (
+            <li key={kept.id} className="border-b border-rule">
+              <button
+                type="button"
+                onClick={() => setEditing({ what: 'job', kept })}
+                className="flex w-full items-center gap-4 px-1 py-2 text-left hover:bg-sunk"
+              >
+                <BedPicture printer={printer} strokes={[]} probes={false} size={64} area={areaOn(kept.data, printer)} />
+                <span className="min-w-0 flex-1">
+                  <span className="font-semibold">{kept.data.name}</span>
+                  <span className="block truncate text-[14px] text-soft">{kept.data.about}</span>
+                  <span className="block text-[14px]">{toldJob(kept.data, printer)}</span>
+                </span>
+              </button>
+            </li>
+          ))}
+        </ul>
+      </section>
+      <section aria-label="Materials">
+        <div className="mb-2 flex items-end gap-4 border-b border-rule pb-2">
+          <h2 className="font-serif text-[27px] leading-8 font-semibold">Materials</h2>
+          <Button className="ml-auto" onClick={() => setEditing({ what: 'material', kept: null })}>
+            <Plus size={15} aria-hidden /> New material
+          </Button>
+        </div>
+        <ul>
+          {things.materials.map(kept => (
+            <li key={kept.id} className="border-b border-rule">
+              <button
+                type="button"
+                onClick={() => setEditing({ what: 'material', kept })}
+                className="w-full px-1 py-2 text-left hover:bg-sunk"
+              >
+                <span className="font-semibold">{kept.data.name}</span>
+                <span className="block text-[14px]">{toldMaterial(kept.data)}</span>
+              </button>
+            </li>
+          ))}
+        </ul>
+      </section>
+      {editing?.what === 'material' && (
+        <MaterialPanel kept={editing.kept} onDone={done} onClose={() => setEditing(null)} />
+      )}
+      {editing?.what === 'job' && (
+        <JobPanel
+          kept={editing.kept}
+          printer={printer}
+          materials={things.materials.map(({ data }) => data)}
+          onDone={done}
+          onClose={() => setEditing(null)}
+        />
+      )}
+    </div>
+  )
+}
+
+function toldJob(job: Job, printer: Printer): string {
+  const { left, right, front, back } = areaOn(job, printer)
+  const size = `${plain(right - left, 0)} × ${plain(back - front, 0)} mm, ${plain(topOn(job, printer), 1)} mm high`
+  const takes = job.takes ? ` · ${duration(job.takes.minutes * 60)}, ${plain(job.takes.grams, 1)} g` : ''
+  const odd = misfit(job, printer)
+  return `${size} · ${job.materials.join(' + ')}${takes}${odd ? ` · ${odd}` : ''}`
+}
+
+const toldMaterial = ({ nozzleC, bedC, oozeSafeC, soakMin, pricePerKg }: Material): string =>
+  `nozzle ${nozzleC} °C, bed ${bedC} °C, drips above ${oozeSafeC} °C${soakMin ? `, settles ${soakMin} min` : ''} · ${plain(pricePerKg, 2)} a kg`
