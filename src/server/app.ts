@@ -6,7 +6,7 @@ import { Hono } from 'hono'
 import { bodyLimit } from 'hono/body-limit'
 import type { Database } from './database.ts'
 import { largestBody, Refused, tooLarge } from './requests.ts'
-import { jobRoutes, materialRoutes } from './routes/jobs.ts'
+import { jobRoutes, materialRoutes, vocabularyRoutes } from './routes/kept.ts'
 import { printerRoutes } from './routes/printers.ts'
 import { rehearseRoutes } from './routes/rehearse.ts'
 import { scriptRoutes } from './routes/scripts.ts'
@@ -32,6 +32,7 @@ export function makeApp({ database, screens, now }: AppParts): Hono {
         printers: allThings(database, 'printers'),
         materials: allThings(database, 'materials'),
         jobs: allThings(database, 'jobs'),
+        vocabularies: allThings(database, 'vocabularies'),
         taught: allTaught(database),
       }),
     )
@@ -40,6 +41,7 @@ export function makeApp({ database, screens, now }: AppParts): Hono {
     .route('/printers', printerRoutes(database, now))
     .route('/materials', materialRoutes(database, now))
     .route('/jobs', jobRoutes(database, now))
+    .route('/vocabularies', vocabularyRoutes(database, now))
     .route('/taught', taughtRoutes(database, now))
     .route('/uses', whereUsedRoutes(database))
     .route('/rehearse', rehearseRoutes(database))
@@ -56,7 +58,17 @@ export function makeApp({ database, screens, now }: AppParts): Hono {
   const page = readFileSync(join(screens, 'index.html'), 'utf8')
   app.use('/assets/*', serveStatic({ root: screens }))
   app.get('/icon.svg', serveStatic({ root: screens }))
-  for (const path of ['/', '/desk/*', '/commands', '/commands/*', '/checks', '/checks/*', '/runs', '/jobs'])
+  for (const path of [
+    '/',
+    '/desk/*',
+    '/commands',
+    '/commands/*',
+    '/checks',
+    '/checks/*',
+    '/runs',
+    '/jobs',
+    '/vocabularies',
+  ])
     app.get(path, context => context.html(page))
   return app
 }

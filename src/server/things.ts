@@ -1,12 +1,13 @@
-// Printers, materials and jobs in the data base: each a name and its whole data, kept under its schema.
+// Printers, materials, jobs and vocabularies in the data base: each a name and its whole data, kept under its schema.
 import * as v from 'valibot'
 import { Job } from '../core/model/job.ts'
 import { Material } from '../core/model/material.ts'
 import { Printer } from '../core/model/printer.ts'
 import { nameKey } from '../core/model/script.ts'
+import { Vocabulary } from '../core/model/vocabulary.ts'
 import type { Database } from './database.ts'
 
-const schemas = { printers: Printer, materials: Material, jobs: Job }
+const schemas = { printers: Printer, materials: Material, jobs: Job, vocabularies: Vocabulary }
 export type ThingTable = keyof typeof schemas
 type Thing<T extends ThingTable> = v.InferOutput<(typeof schemas)[T]>
 

@@ -5,12 +5,14 @@ import type { Job } from '../../core/model/job.ts'
 import type { Material } from '../../core/model/material.ts'
 import type { Printer } from '../../core/model/printer.ts'
 import type { Moment } from '../../core/model/script.ts'
+import type { Vocabulary } from '../../core/model/vocabulary.ts'
 
 export type Kept<T> = { id: number; data: T }
 export type Things = {
   printers: Kept<Printer>[]
   materials: Kept<Material>[]
   jobs: Kept<Job>[]
+  vocabularies: Kept<Vocabulary>[]
   taught: TaughtCommand[]
 }
 
@@ -80,6 +82,10 @@ export const api = {
   addJob: (job: Job) => ask<Kept<Job>>('/jobs', 'POST', job),
   changeJob: (id: number, job: Job) => ask<Kept<Job>>(`/jobs/${id}`, 'PUT', job),
   removeJob: (id: number) => ask<{ id: number }>(`/jobs/${id}`, 'DELETE'),
+  addVocabulary: (vocabulary: Vocabulary) => ask<Kept<Vocabulary>>('/vocabularies', 'POST', vocabulary),
+  changeVocabulary: (id: number, vocabulary: Vocabulary) =>
+    ask<Kept<Vocabulary>>(`/vocabularies/${id}`, 'PUT', vocabulary),
+  removeVocabulary: (id: number) => ask<{ id: number }>(`/vocabularies/${id}`, 'DELETE'),
   uses: (name: string) => ask<Use[]>(`/uses/${encodeURIComponent(name)}`),
   teach: (command: TaughtCommand) => ask<TaughtCommand[]>('/taught', 'PUT', command),
   forget: ({ family, name }: TaughtCommand) =>

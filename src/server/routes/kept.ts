@@ -1,15 +1,16 @@
-// /api/materials and /api/jobs: made, changed and thrown away by hand.
+// /api/materials, /api/jobs and /api/vocabularies: made, changed and thrown away by hand.
 import { Hono } from 'hono'
 import type * as v from 'valibot'
 import { Job } from '../../core/model/job.ts'
 import { Material } from '../../core/model/material.ts'
 import { nameKey } from '../../core/model/script.ts'
+import { Vocabulary } from '../../core/model/vocabulary.ts'
 import type { Database } from '../database.ts'
 import { bodyOf, Refused } from '../requests.ts'
 import { addThing, allThings, changeThing, removeThing } from '../things.ts'
 
-type Table = 'materials' | 'jobs'
-const one: Record<Table, string> = { materials: 'material', jobs: 'job' }
+type Table = 'materials' | 'jobs' | 'vocabularies'
+const one: Record<Table, string> = { materials: 'material', jobs: 'job', vocabularies: 'vocabulary' }
 
 /** Refuses a name that another of its kind has, whatever the case. */
 function needFreeName(database: Database, table: Table, name: string, but: number | null): void {
@@ -63,7 +64,7 @@ function routes<S extends v.GenericSchema<unknown, { name: string }>>(
     })
     .delete('/:id', context => {
       const { id, data } = find(context.req.param('id'))
-      if (allThings(database, table).length === 1)
+      if (table !== 'vocabularies' && allThings(database, table).length === 1)
         throw new Refused(409, `The last ${one[table]} stays: a rehearsal needs one.`)
       const needed = care.needed?.(data.name)
       if (needed) throw new Refused(409, needed)
@@ -90,6 +91,9 @@ export const materialRoutes = (database: Database, now: () => string): Hono =>
         : null
     },
   })
+
+export const vocabularyRoutes = (database: Database, now: () => string): Hono =>
+  routes(database, 'vocabularies', Vocabulary, now, { check: () => {} })
 
 export const jobRoutes = (database: Database, now: () => string): Hono =>
   routes(database, 'jobs', Job, now, { check: job => needMaterials(database, job) })

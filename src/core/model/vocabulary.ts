@@ -1,0 +1,46 @@
+// How the program that makes a person's print files writes values: learned from a script of theirs, none shipped.
+import * as v from 'valibot'
+
+const name = v.pipe(v.string(), v.trim(), v.minLength(1, 'a vocabulary needs a name'), v.maxLength(80))
+const sign = v.pipe(v.string(), v.minLength(1), v.maxLength(12))
+const word = v.pipe(v.string(), v.regex(/^[A-Za-z_][\w.]*$/, 'a word is letters, figures, points and underscores'))
+
+export const VocabularyWord = v.object({
+  word,
+  /** What it means in our values, as `bed` or `nozzle_later`; null where it is left as it is. */
+  value: v.nullable(v.pipe(v.string(), v.regex(/^[a-z_]\w*$/))),
+  /** The number that a word without a meaning is rehearsed with. */
+  standIn: v.optional(v.nullable(v.pipe(v.number(), v.finite())), null),
+})
+
+export const Vocabulary = v.pipe(
+  v.object({
+    name,
+    /** What stands before and behind a word: `{` and `}`, `[` and `]`, `%` and `%`. */
+    open: sign,
+    close: sign,
+    /** What stands around the number of a tool behind a word; null where words have none. */
+    index: v.nullable(v.object({ open: sign, close: sign })),
+    words: v.array(VocabularyWord),
+    /** Whether a formula may stand between the signs, or only a word. */
+    formulas: v.boolean(),
+    /** The words that open, continue and close a branch, in the same signs; null where there are none. */
+    branch: v.nullable(v.object({ when: sign, otherwiseWhen: v.nullable(sign), otherwise: sign, end: sign })),
+    /** Whether the program adds heating lines of its own where a script has none, and sets the filament to zero. */
+    addsHeating: v.optional(v.boolean(), false),
+    resetsFilament: v.optional(v.boolean(), false),
+  }),
+  v.check(
+    ({ words }) => new Set(words.map(each => each.word)).size === words.length,
+    'a word stands there twice, so it would mean two things',
+  ),
+)
+
+export type Vocabulary = v.InferOutput<typeof Vocabulary>
+export type VocabularyWord = v.InferOutput<typeof VocabularyWord>
+
+/** Values that more than one word stands for: written out, the first of them is used. */
+export function doubled({ words }: Vocabulary): string[] {
+  const values = words.flatMap(({ value }) => value ?? [])
+  return [...new Set(values.filter((value, i) => values.indexOf(value) !== i))]
+}

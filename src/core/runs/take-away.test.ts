@@ -1,0 +1,84 @@
+import { describe, expect, it } from 'vitest'
+import { learn } from '../formula/learn.ts'
+import { job, material, printer } from '../testing/stage.ts'
+import { goRound } from './round.ts'
+import { takeAway } from './take-away.ts'
+
+const setting = { printer, material, job, moment: 'start' as const }
+const text = [
+  '; mine',
+  ';= purge = 12 mm from 8 to 40   each way',
+  'G28 ; zero',
+  'M420 S1',
+  ';? when highest bed > 85',
+  '; only hot',
+  'M104 S150',
+  ';? otherwise',
+  'M104 S@ooze_safe',
+  ';? end',
+  'M190 S@bed',
+  'M109 S@(nozzle of T0)',
+  'M83',
+  'M117 me@@home',
+  'G1 X4 Y20 Z@(first_layer + 0.1) F3000',
+  'G1 Y120 E@purge F1200',
+  '',
+].join('\r\n')
+
+describe('a script taken away', () => {
+  it('in plain numbers for one job holds nothing of ours, and runs the same', () => {
+    const taken = takeAway(text, setting, { form: { kind: 'plain' }, comments: true, ending: 'as-it-is' })
+    expect(taken.text).toBe(
+      [
+        '; mine',
+        'G28 ; zero',
+        'M420 S1',
+        'M104 S160',
+        'M190 S60',
+        'M109 S200',
+        'M83',
+        'M117 me@home',
+        'G1 X4 Y20 Z0.3 F3000',
+        'G1 Y120 E12 F1200',
+        '',
+      ].join('\r\n'),
+    )
+    const [before, after] = [goRound(text, setting), goRound(taken.text, setting)]
+    expect(after.strokes.map(({ line: _, ...stroke }) => stroke)).toEqual(
+      before.strokes.map(({ line: _, ...stroke }) => stroke),
+    )
+    expect(after.trace.totalS).toBe(before.trace.totalS)
+    expect(taken.unsaid).toEqual([])
+  })
+
+  it('tells what it could not make out', () => {
+    const taken = takeAway('G28\nM104 S@wibble', setting, {
+      form: { kind: 'plain' },
+      comments: true,
+      ending: 'as-it-is',
+    })
+    expect(taken.unsaid).toMatchObject([{ line: 2 }])
+  })
+
+  it('in a vocabulary has its words', () => {
+    const vocabulary = learn('M190 S{first_bed_temp[0]}\nM109 S{first_nozzle_temp + 1}', 'mine')?.vocabulary
+    if (!vocabulary) throw new Error('nothing learned')
+    const taken = takeAway('M190 S@bed\nM109 S@(nozzle of T0)', setting, {
+      form: { kind: 'vocabulary', vocabulary },
+      comments: true,
+      ending: 'as-it-is',
+    })
+    expect(taken).toMatchObject({ text: 'M190 S{first_bed_temp}\nM109 S{first_nozzle_temp[0]}', unsaid: [] })
+  })
+
+  it('without comments, with the line ends that are asked for, is counted in bytes', () => {
+    const taken = takeAway('; note\nG28 ; zero\n\nM117 5 µm\n', setting, {
+      form: { kind: 'as-it-is' },
+      comments: false,
+      ending: 'crlf',
+    })
+    expect(taken.text).toBe('G28\r\nM117 5 µm\r\n')
+    // Five and two; nine signs, the µ of two bytes, and two.
+    expect(taken.bytes).toBe(5 + 10 + 2)
+  })
+})
