@@ -30,7 +30,9 @@ test('values stand in the text with what they are worth, are offered, and settin
   expect(await takenText(page)).toContain('M104 S@nozzle')
 })
 
-test('a script is run against more than 60 jobs; the ones that fail open on the Desk at their job', async ({ page }) => {
+test('a script is run against more than 60 jobs; the ones that fail open on the Desk at their job', async ({
+  page,
+}) => {
   await page.goto('/')
   const link = await page.getByRole('link', { name: /Left carriage/ }).getAttribute('href')
   const id = link?.split('/').at(-1)

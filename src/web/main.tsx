@@ -11,6 +11,9 @@ import { applyTheme } from './state/theme.ts'
 // The Desk brings the editor and the chart along; the Shelf should not wait for them.
 const Desk = lazy(async () => ({ default: (await import('./places/desk/Desk.tsx')).Desk }))
 const Jobs = lazy(async () => ({ default: (await import('./places/jobs/Jobs.tsx')).Jobs }))
+const Vocabularies = lazy(async () => ({
+  default: (await import('./places/vocabularies/Vocabularies.tsx')).Vocabularies,
+}))
 const Runs = lazy(async () => ({ default: (await import('./places/runs/Runs.tsx')).Runs }))
 const Checks = lazy(async () => ({ default: (await import('./places/checks/Checks.tsx')).Checks }))
 const CommandBook = lazy(async () => ({ default: (await import('./places/commands/CommandBook.tsx')).CommandBook }))
@@ -26,6 +29,7 @@ const router = createBrowserRouter([
       { path: '/desk/:id', element: <Desk /> },
       { path: '/commands', element: <CommandBook /> },
       { path: '/commands/:name', element: <CommandBook /> },
+      { path: '/vocabularies', element: <Vocabularies /> },
       { path: '/jobs', element: <Jobs /> },
       { path: '/runs', element: <Runs /> },
       { path: '/checks', element: <Checks /> },

@@ -37,6 +37,9 @@ export function Frame() {
           <NavLink to="/runs" className={({ isActive }) => place(isActive)}>
             Runs
           </NavLink>
+          <NavLink to="/vocabularies" className={({ isActive }) => place(isActive)}>
+            Vocabularies
+          </NavLink>
           <NavLink to="/commands" className={({ isActive }) => place(isActive)}>
             Command book
           </NavLink>

@@ -1,6 +1,8 @@
 // What has been written and not yet saved, kept in this browser so that a reload or a killed server loses nothing.
 import { del, entries, get, set } from 'idb-keyval'
 import type { Moment } from '../../core/model/script.ts'
+import { guessMoment } from '../../core/script/guess.ts'
+import { toEditor } from './separator.ts'
 
 export type Draft = {
   text: string
@@ -35,6 +37,22 @@ export async function keepDraft(key: string, draft: Draft): Promise<void> {
   }
   localStorage.removeItem(prefix + key)
   await set(prefix + key, draft)
+}
+
+/** Begins a new script with this text; gives the address of its Desk. */
+export async function beginDraft(text: string, name: string, printerId: number): Promise<string> {
+  const id = crypto.randomUUID().slice(0, 8)
+  await keepDraft(newDraftKey(id), {
+    ...toEditor(text),
+    name,
+    printerId,
+    moment: guessMoment(text),
+    materialName: '',
+    jobName: '',
+    base: 0,
+    changedAt: new Date().toISOString(),
+  })
+  return `/desk/new/${id}`
 }
 
 export async function findDraft(key: string): Promise<Draft | null> {

@@ -1,16 +1,20 @@
 // The Desk's own header: what is open, what it is rehearsed for, what can be done with it, saving.
-import { useEffect, useState } from 'react'
+import { useCallback, useEffect, useState } from 'react'
 import { plural } from '../../../core/explain/words.ts'
 import { Button } from '../../parts/Button.tsx'
 import { howLongAgo } from '../../parts/words.ts'
 import type { Things } from '../../state/api.ts'
 import { hasUnsavedChange, type Open, saveOpen } from '../../state/desk.ts'
+import type { Said } from '../../state/files.ts'
 import { DeskChoices, Divider } from './DeskChoices.tsx'
-import { DeskMenus, type Said } from './DeskMenus.tsx'
+import { DeskMenus } from './DeskMenus.tsx'
 import { SaveAs } from './SaveAs.tsx'
+import { TakeAway } from './TakeAway.tsx'
 
 export function DeskHeader({ open, things }: { open: Open; things: Things }) {
   const [naming, setNaming] = useState(false)
+  const [taking, setTaking] = useState(false)
+  const takeAway = useCallback(() => setTaking(true), [])
   const [said, setSaid] = useState<Said | null>(null)
   const unsaved = hasUnsavedChange(open)
   // biome-ignore lint/correctness/useExhaustiveDependencies: what was said speaks of the text as it was
@@ -36,12 +40,13 @@ export function DeskHeader({ open, things }: { open: Open; things: Things }) {
       <Divider />
       <DeskChoices chosen={chosen} things={things} />
       <div className="ml-auto flex shrink-0 items-center gap-2">
-        <DeskMenus canGoBack={saved !== null && unsaved} onSaid={setSaid} />
+        <DeskMenus canGoBack={saved !== null && unsaved} onSaid={setSaid} onTakeAway={takeAway} />
         {saved && <Button onClick={() => setNaming(true)}>Save as…</Button>}
         <Button main onClick={() => void save()} disabled={saved !== null && !unsaved}>
           Save
         </Button>
       </div>
+      {taking && <TakeAway open={open} things={things} onClose={() => setTaking(false)} />}
       {naming && <SaveAs open={open} things={things} onClose={() => setNaming(false)} />}
     </div>
   )

@@ -1,5 +1,5 @@
 // What can be done with the whole script: passages added, tools used, the text taken away.
-import { Copy, Download, Undo2 } from 'lucide-react'
+import { Copy, Download, FileOutput, Undo2 } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import { memo, type ReactNode } from 'react'
 import type { EditRequest } from '../../../core/runs/edit.ts'
@@ -7,12 +7,10 @@ import { makers } from '../../../core/script/makers/makers.ts'
 import { Button } from '../../parts/Button.tsx'
 import { MenuItem, menuLook } from '../../parts/menu.tsx'
 import { fileText, goBackToSaved, type Open, useDesk } from '../../state/desk.ts'
+import { copyText, nameOf, type Said, saveFile } from '../../state/files.ts'
 import { propose } from '../../state/preview.ts'
 
-/** What came of an action, to be shown under the script's name. */
-export type Said = { text: string; bad: boolean }
-
-type Props = { canGoBack: boolean; onSaid: (said: Said) => void }
+type Props = { canGoBack: boolean; onSaid: (said: Said) => void; onTakeAway: () => void }
 
 const tools: [string, EditRequest][] = [
   ['Repair what a paste did', { do: 'repair' }],
@@ -34,27 +32,15 @@ function add(maker: string): void {
 
 async function copy(): Promise<Said> {
   const { open } = useDesk.getState()
-  try {
-    await navigator.clipboard.writeText(open ? fileText(open) : '')
-    return { text: 'Copied', bad: false }
-  } catch {
-    return { text: 'The browser does not allow copying here. Select the text and copy it by hand.', bad: true }
-  }
+  return copyText(open ? fileText(open) : '')
 }
 
 function download(): Said {
   const { open } = useDesk.getState()
-  if (!open) return { text: 'There is no script open.', bad: true }
-  const url = URL.createObjectURL(new Blob([fileText(open)], { type: 'text/plain' }))
-  const link = document.createElement('a')
-  link.href = url
-  link.download = `${(open.saved?.name ?? (open.suggestedName || 'script')).replace(/[\\/:*?"<>|]/g, '-')}.gcode`
-  link.click()
-  URL.revokeObjectURL(url)
-  return { text: `Saved to your downloads as ${link.download}`, bad: false }
+  return open ? saveFile(fileText(open), nameOf(open)) : { text: 'There is no script open.', bad: true }
 }
 
-export const DeskMenus = memo(function DeskMenus({ canGoBack, onSaid }: Props) {
+export const DeskMenus = memo(function DeskMenus({ canGoBack, onSaid, onTakeAway }: Props) {
   return (
     <>
       <Menu name="Add">
@@ -80,6 +66,9 @@ export const DeskMenus = memo(function DeskMenus({ canGoBack, onSaid }: Props) {
         </MenuItem>
         <MenuItem onSelect={() => onSaid(download())}>
           <Download size={15} aria-hidden /> Download as .gcode
+        </MenuItem>
+        <MenuItem onSelect={onTakeAway}>
+          <FileOutput size={15} aria-hidden /> For one job, or in another program’s words…
         </MenuItem>
         {canGoBack && (
           <MenuItem onSelect={() => void goBackToSaved()}>

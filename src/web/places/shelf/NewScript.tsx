@@ -2,11 +2,9 @@
 import { type DragEvent, useEffect, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { decodeScript } from '../../../core/gcode/decode.ts'
-import { guessMoment } from '../../../core/script/guess.ts'
 import { Button } from '../../parts/Button.tsx'
 import type { ShelfPrinter } from '../../state/api.ts'
-import { keepDraft, newDraftKey } from '../../state/drafts.ts'
-import { toEditor } from '../../state/separator.ts'
+import { beginDraft } from '../../state/drafts.ts'
 
 /** Larger files are no scripts that a person works on. */
 const largestFile = 64 * 1024 * 1024
@@ -18,18 +16,7 @@ export function NewScript({ printers }: { printers: ShelfPrinter[] }) {
   const [problem, setProblem] = useState<string | null>(null)
 
   const begin = async (text: string, name: string) => {
-    const id = crypto.randomUUID().slice(0, 8)
-    await keepDraft(newDraftKey(id), {
-      ...toEditor(text),
-      name,
-      printerId: printers[0]?.id ?? 0,
-      moment: guessMoment(text),
-      materialName: '',
-      jobName: '',
-      base: 0,
-      changedAt: new Date().toISOString(),
-    })
-    await navigate(`/desk/new/${id}`)
+    await navigate(await beginDraft(text, name, printers[0]?.id ?? 0))
   }
 
   const take = async (dropped: File | undefined) => {

@@ -1,0 +1,60 @@
+// A vocabulary is taught by pasting, and a script taken away in its words and in plain numbers.
+import { expect, test } from '@playwright/test'
+import { lineWith, pasteOnShelf } from './desk.ts'
+
+const theirs = [
+  'G28',
+  'M420 S1',
+  '<<if first_plate_temp[0] > 70>>',
+  'M117 Hot bed',
+  '<<endif>>',
+  'M190 S<<first_plate_temp[0]>>',
+  'M109 S<<first_nozzle_temp[0]>>',
+  'M117 <<mood_of_the_day>>',
+]
+  .join('\n')
+  .replaceAll('<<', '{')
+  .replaceAll('>>', '}')
+
+test('a vocabulary is taught by pasting, and scripts are taken away in it', async ({ page }) => {
+  await page.goto('/vocabularies')
+  await page.getByLabel('A script as your program has it').fill('G28 ; nothing to learn')
+  await page.getByRole('button', { name: 'Find its words' }).click()
+  await expect(page.getByRole('alert')).toContainText('no bracketed words')
+  await page.getByLabel('A script as your program has it').fill(theirs)
+  await page.getByRole('button', { name: 'Find its words' }).click()
+  await expect(page.getByLabel('What first_plate_temp means')).toHaveValue('bed')
+  await expect(page.getByLabel('What first_nozzle_temp means')).toHaveValue('nozzle')
+  await expect(page.getByLabel('What mood_of_the_day means')).toHaveValue('')
+  await expect(page.getByRole('region', { name: 'In our values' })).toContainText('M190 S@(bed of T0)')
+  await expect(page.getByText('1 place left as it was')).toBeVisible()
+  await page.getByRole('button', { name: 'Keep the vocabulary' }).click()
+  await expect(page.getByRole('alert')).toContainText('a vocabulary needs a name')
+  await page.getByLabel('Name').fill('Our own slicer')
+  await page.getByRole('button', { name: 'Keep the vocabulary' }).click()
+  await expect(page.getByRole('button', { name: /^Our own slicer/ })).toContainText('3 words, with branches')
+
+  await pasteOnShelf(
+    page,
+    ';? when bed > 70\nM117 Hot\n;? otherwise\nM117 Cool\n;? end\nG28\nM420 S1\nM190 S@bed\nM109 S@(nozzle of T0)\nG1 X@print_left F3000\n',
+  )
+  await expect(lineWith(page, 'M190')).toContainText('60 °C')
+  await page.getByRole('button', { name: 'Take away' }).click()
+  await page.getByRole('menuitem', { name: /^For one job/ }).click()
+  const text = page.getByLabel('The script as it is taken away')
+  // Dunlin's bed is 230 wide: a print of 40 in the middle begins at 95.
+  await expect(text).toHaveValue('M117 Cool\nG28\nM420 S1\nM190 S60\nM109 S205\nG1 X95 F3000\n')
+  // 10 + 4 + 8 + 9 + 10 + 13 signs, line ends among them.
+  await expect(page.getByText(/^54 bytes, 6 lines/)).toBeVisible()
+  await page.getByRole('combobox', { name: 'Written' }).click()
+  await page.getByRole('option', { name: /^in the words of Our own slicer/ }).click()
+  await expect(text).toHaveValue(
+    '{if first_plate_temp > 70}\nM117 Hot\n{else}\nM117 Cool\n{endif}\nG28\nM420 S1\nM190 S{first_plate_temp}\nM109 S{first_nozzle_temp[0]}\nG1 X@print_left F3000\n',
+  )
+  await expect(page.getByRole('region', { name: 'What can’t be said so' })).toContainText('line 10: @print_left')
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save as a file' }).click(),
+  ])
+  expect(download.suggestedFilename()).toBe('script (Our own slicer).gcode')
+})

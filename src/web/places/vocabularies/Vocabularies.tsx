@@ -1,0 +1,118 @@
+// Vocabularies: the words of the program that makes the print files, learned from a script that one already uses.
+import { useCallback, useEffect, useState } from 'react'
+import { plural } from '../../../core/explain/words.ts'
+import { type Guess, guessMeaning, learn } from '../../../core/formula/learn.ts'
+import type { Vocabulary } from '../../../core/model/vocabulary.ts'
+import { Button } from '../../parts/Button.tsx'
+import { Field, fieldLook } from '../../parts/Field.tsx'
+import { api, type Kept } from '../../state/api.ts'
+import { WordsForm } from './WordsForm.tsx'
+
+type Editing = {
+  kept: Kept<Vocabulary> | null
+  vocabulary: Vocabulary
+  guesses: ReadonlyMap<string, Guess>
+  source: string
+}
+
+export function Vocabularies() {
+  const [all, setAll] = useState<Kept<Vocabulary>[] | null>(null)
+  const [problem, setProblem] = useState<string | null>(null)
+  const [editing, setEditing] = useState<Editing | null>(null)
+  const [pasted, setPasted] = useState('')
+  const load = useCallback(() => {
+    api.things().then(
+      ({ vocabularies }) => setAll(vocabularies),
+      error => setProblem((error as Error).message),
+    )
+  }, [])
+  useEffect(() => {
+    document.title = 'Vocabularies · Warm Prelude'
+    load()
+  }, [load])
+
+  const teach = () => {
+    const learned = learn(pasted, '')
+    if (!learned) {
+      setProblem('There are no bracketed words in it, such as {…}, […] or %…%. Paste a script as your program has it.')
+      return
+    }
+    setProblem(null)
+    setEditing({ kept: null, ...learned, source: pasted })
+  }
+  const open = (kept: Kept<Vocabulary>) => {
+    const guesses = new Map(kept.data.words.map(({ word }) => [word, guessMeaning(word)]))
+    setProblem(null)
+    setEditing({ kept, vocabulary: kept.data, guesses, source: '' })
+  }
+  const done = () => {
+    setEditing(null)
+    setPasted('')
+    load()
+  }
+  return (
+    <div className="mx-auto max-w-[1180px] px-6 py-5">
+      <h1 className="font-serif text-[27px] font-semibold">Vocabularies</h1>
+      <p className="max-w-[70ch] text-soft">
+        The program that makes your print files has its own words for temperatures, layers and places. Paste a script
+        that you already use there: its words are found, you say what they mean, and from then on scripts can be read
+        from it and written for it.
+      </p>
+      {problem && (
+        <p role="alert" className="mt-3 rounded-card border border-bad bg-raised px-4 py-2.5">
+          {problem}
+        </p>
+      )}
+      {editing ? (
+        <WordsForm key={editing.kept?.id ?? 'new'} {...editing} onDone={done} onClose={() => setEditing(null)} />
+      ) : (
+        <div className="mt-5 grid grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)] gap-8">
+          <form
+            onSubmit={event => {
+              event.preventDefault()
+              teach()
+            }}
+          >
+            <Field name="A script as your program has it">
+              {id => (
+                <textarea
+                  id={id}
+                  value={pasted}
+                  rows={14}
+                  spellCheck={false}
+                  onChange={event => setPasted(event.target.value)}
+                  className={`${fieldLook} font-mono text-[14px]`}
+                />
+              )}
+            </Field>
+            <Button main type="submit" className="mt-3" disabled={pasted.trim() === ''}>
+              Find its words
+            </Button>
+          </form>
+          <section aria-label="Known vocabularies">
+            <h2 className="border-b border-rule pb-1.5 font-serif text-[19px] font-semibold">Known</h2>
+            {all?.length === 0 && (
+              <p className="py-3 text-soft">None yet. Everything still works with our own values.</p>
+            )}
+            <ul>
+              {all?.map(kept => (
+                <li key={kept.id} className="border-b border-rule">
+                  <button type="button" onClick={() => open(kept)} className="w-full px-1 py-2 text-left hover:bg-sunk">
+                    <span className="font-semibold">{kept.data.name}</span>
+                    <span className="block text-[14px] text-soft">
+                      <span className="font-mono">
+                        {kept.data.open}…{kept.data.close}
+                      </span>
+                      , {plural(kept.data.words.length, 'word')},{' '}
+                      {kept.data.branch ? 'with branches' : 'without branches'}
+                    </span>
+                  </button>
+                </li>
+              ))}
+            </ul>
+          </section>
+        </div>
+      )}
+    </div>
+  )
+}

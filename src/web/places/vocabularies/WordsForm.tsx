@@ -1,0 +1,195 @@
+// What each word of a vocabulary means, to be confirmed; and how its branches and numbers of tools are written.
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
+import { plural } from '../../../core/explain/words.ts'
+import type { Guess } from '../../../core/formula/learn.ts'
+import { toOurs } from '../../../core/formula/translate.ts'
+import { valueSpecs } from '../../../core/formula/values.ts'
+import { doubled, Vocabulary } from '../../../core/model/vocabulary.ts'
+import { Button } from '../../parts/Button.tsx'
+import { Field, fieldLook } from '../../parts/Field.tsx'
+import { api, type Kept } from '../../state/api.ts'
+import { beginDraft } from '../../state/drafts.ts'
+import { useKeeping } from '../jobs/useKeeping.ts'
+
+type Props = {
+  kept: Kept<Vocabulary> | null
+  vocabulary: Vocabulary
+  guesses: ReadonlyMap<string, Guess>
+  /** The script that it was learned from; empty for one that is known. */
+  source: string
+  onDone: () => void
+  onClose: () => void
+}
+
+const sure = ({ value, sureness }: Guess): string =>
+  value === null ? 'no guess' : sureness >= 0.85 ? 'nearly sure' : sureness >= 0.7 ? 'likely' : 'a guess'
+
+export function WordsForm({ kept, vocabulary: first, guesses, source, onDone, onClose }: Props) {
+  const navigate = useNavigate()
+  const [vocabulary, setVocabulary] = useState(first)
+  const { refusal, keep, remove } = useKeeping(Vocabulary, onDone)
+  const change = (part: Partial<Vocabulary>) => setVocabulary(before => ({ ...before, ...part }))
+  const setWord = (word: string, part: Partial<Vocabulary['words'][number]>) =>
+    change({ words: vocabulary.words.map(each => (each.word === word ? { ...each, ...part } : each)) })
+  const { branch, index } = vocabulary
+  const twice = doubled(vocabulary)
+  const ours = source ? toOurs(source, vocabulary) : null
+  return (
+    <form
+      noValidate
+      aria-label="Words and what they mean"
+      className="mt-5"
+      onSubmit={event => {
+        event.preventDefault()
+        void keep(vocabulary, thing => (kept ? api.changeVocabulary(kept.id, thing) : api.addVocabulary(thing)))
+      }}
+    >
+      <div className="grid grid-cols-[minmax(0,18rem)_1fr] items-end gap-6">
+        <Field name="Name" hint="as you call the program">
+          {id => (
+            <input
+              id={id}
+              value={vocabulary.name}
+              onChange={event => change({ name: event.target.value })}
+              className={fieldLook}
+            />
+          )}
+        </Field>
+        <p className="pb-2 text-soft">
+          Words stand between <code className="font-mono text-ink">{vocabulary.open}</code> and{' '}
+          <code className="font-mono text-ink">{vocabulary.close}</code>
+          {index && (
+            <>
+              , the number of a tool in{' '}
+              <code className="font-mono text-ink">
+                {index.open}0{index.close}
+              </code>
+            </>
+          )}
+          ; {vocabulary.formulas ? 'formulas may stand there too' : 'only words stand there'};{' '}
+          {branch ? (
+            <>
+              branches are{' '}
+              <code className="font-mono text-ink">
+                {[branch.when, branch.otherwiseWhen, branch.otherwise, branch.end].filter(Boolean).join(' · ')}
+              </code>
+            </>
+          ) : (
+            'no branches'
+          )}
+          .
+        </p>
+      </div>
+      <table className="mt-4 w-full rounded-card border border-rule bg-raised text-[15px]">
+        <thead>
+          <tr className="border-b border-rule text-left text-[13px] text-soft">
+            <th className="px-3 py-1.5 font-normal">Word</th>
+            <th className="py-1.5 pr-3 font-normal">Means</th>
+            <th className="py-1.5 pr-3 font-normal">How sure</th>
+            <th className="py-1.5 pr-3 font-normal">Rehearsed with</th>
+          </tr>
+        </thead>
+        <tbody>
+          {vocabulary.words.map(({ word, value, standIn }) => (
+            <tr key={word} className="border-t border-rule">
+              <th scope="row" className="px-3 py-1 text-left font-mono text-[14px] font-normal">
+                {word}
+              </th>
+              <td className="py-1 pr-3">
+                <select
+                  aria-label={`What ${word} means`}
+                  value={value ?? ''}
+                  onChange={event => setWord(word, { value: event.target.value || null })}
+                  className="w-full max-w-md rounded-button border border-rule bg-paper px-2 py-1"
+                >
+                  <option value="">nothing that we know: it stays as it is</option>
+                  {valueSpecs.map(spec => (
+                    <option key={spec.name} value={spec.name}>
+                      {spec.name} – {spec.says}
+                    </option>
+                  ))}
+                </select>
+              </td>
+              <td className="py-1 pr-3 text-[14px] text-soft">
+                {value !== null && twice.includes(value) ? (
+                  <span className="text-warn">another word means the same</span>
+                ) : (
+                  sure(guesses.get(word) ?? { value: null, sureness: 0 })
+                )}
+              </td>
+              <td className="py-1 pr-3">
+                {value === null && (
+                  <input
+                    type="number"
+                    step="any"
+                    aria-label={`Number for ${word}`}
+                    placeholder="a number"
+                    value={standIn ?? ''}
+                    onChange={event =>
+                      setWord(word, { standIn: event.target.value === '' ? null : Number(event.target.value) })
+                    }
+                    className="w-28 rounded-button border border-rule bg-paper px-2 py-1"
+                  />
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <fieldset className="mt-3 flex flex-wrap gap-6">
+        <legend className="sr-only">What else the program does</legend>
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            checked={vocabulary.addsHeating}
+            onChange={event => change({ addsHeating: event.target.checked })}
+          />
+          It adds heating lines of its own where a script has none
+        </label>
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            checked={vocabulary.resetsFilament}
+            onChange={event => change({ resetsFilament: event.target.checked })}
+          />
+          It sets the filament to zero itself
+        </label>
+      </fieldset>
+      {ours && (
+        <section aria-label="In our values" className="mt-4">
+          <h2 className="font-serif text-[18px] font-semibold">
+            In our values{' '}
+            <span className="font-sans text-[14px] font-normal text-soft">
+              {ours.unsaid.length === 0
+                ? 'everything could be said'
+                : `${plural(ours.unsaid.length, 'place')} left as it was`}
+            </span>
+          </h2>
+          <pre className="mt-1 max-h-52 overflow-auto rounded-button border border-rule bg-raised px-3 py-2 font-mono text-[13px] leading-[18px]">
+            {ours.text}
+          </pre>
+        </section>
+      )}
+      {refusal && (
+        <p role="alert" className="mt-3 text-bad">
+          {refusal}
+        </p>
+      )}
+      <div className="mt-4 flex gap-2">
+        {kept && <Button onClick={() => void remove(() => api.removeVocabulary(kept.id))}>Throw away</Button>}
+        <Button className="ml-auto" onClick={onClose}>
+          Not now
+        </Button>
+        {ours && (
+          <Button onClick={() => void beginDraft(ours.text, vocabulary.name, 0).then(navigate)}>
+            Open this script on the Desk
+          </Button>
+        )}
+        <Button main type="submit">
+          Keep the vocabulary
+        </Button>
+      </div>
+    </form>
+  )
+}
