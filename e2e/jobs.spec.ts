@@ -50,3 +50,25 @@ test('a material and a job are made, changed, and printed with', async ({ page }
   await form.getByRole('button', { name: 'Throw away' }).click()
   await expect(page.getByRole('button', { name: /buoy/ })).toHaveCount(0)
 })
+
+test('a job is read from a print file, and one that is cut off says so', async ({ page }) => {
+  const layer = (z: number, e: number) =>
+    `G1 Z${z} F600\nG1 X80 Y70 F6000\nG1 X110 E${e + 2} F1800\nG1 Y100 E${e + 4}\nG1 X80 E${e + 6}\nG1 Y70 E${e + 8}\n`
+  const print = `M140 S80\nM104 S235\nG28\nG92 E0\n${layer(0.25, 0)}${layer(0.45, 8)}${layer(0.65, 16)}`
+  await page.goto('/jobs')
+  await page
+    .getByLabel('A print file')
+    .setInputFiles({ name: 'hook.gcode', mimeType: 'text/plain', buffer: Buffer.from('G28\nG1 X5 F3000\n') })
+  await expect(page.getByRole('alert')).toContainText('no print in it')
+  await page
+    .getByLabel('A print file')
+    .setInputFiles({ name: 'hook.gcode', mimeType: 'text/plain', buffer: Buffer.from(print) })
+  const form = page.getByRole('dialog')
+  await expect(form.getByLabel('Name')).toHaveValue('hook')
+  await expect(form.getByLabel('Left')).toHaveValue('80')
+  await expect(form.getByLabel('Height')).toHaveValue('0.65')
+  await expect(form.getByLabel('Layers')).toHaveValue('0.2')
+  await expect(form.getByRole('combobox', { name: 'Material' })).toHaveText('Tough PETG')
+  await expect(form).toContainText('It ends in the middle, at line 22')
+  await form.getByRole('button', { name: 'Not now' }).click()
+})

@@ -17,6 +17,19 @@ type Shot = {
   prepare?: (page: Page) => Promise<void>
 }
 
+/** A script in made-up words, for the page where they are learned. */
+const theirs = `G28
+M420 S1
+{if first_plate_temp[0] > 70}
+M117 Hot bed
+{else}
+M117 Cool bed
+{endif}
+M190 S{first_plate_temp[0]}
+M109 S{first_nozzle_temp[0]}
+G1 Z{initial_layer_thickness + 0.1}
+M117 {mood_of_the_day}`
+
 const shots: Shot[] = [
   { name: 'shelf', path: '/' },
   {
@@ -52,6 +65,45 @@ const shots: Shot[] = [
     prepare: async page => {
       await page.getByRole('tab', { name: 'Left for the print' }).click()
       await page.locator('.cm-line', { hasText: 'G1 Z@lift' }).click()
+    },
+  },
+  {
+    name: 'desk-values',
+    path: '/',
+    script: 'Either or both',
+    prepare: async page => {
+      await page.locator('.cm-line', { hasText: 'M190' }).click()
+      await page.mouse.move(640, 90)
+    },
+  },
+  {
+    name: 'take-away',
+    path: '/',
+    script: 'Either or both',
+    prepare: async page => {
+      await page.getByRole('button', { name: 'Take away' }).click()
+      await page.getByRole('menuitem', { name: /^For one job/ }).click()
+      await page.getByLabel('The script as it is taken away').waitFor()
+    },
+  },
+  {
+    name: 'runs',
+    path: '/runs?printer=5',
+    prepare: async page => {
+      await page.getByRole('combobox', { name: 'Against' }).click()
+      await page.getByRole('option', { name: /^Everything combined/ }).click()
+      await page.getByRole('button', { name: /^Rehearse/ }).click()
+      await page.getByText(/^in \d/).waitFor()
+    },
+  },
+  { name: 'jobs', path: '/jobs' },
+  {
+    name: 'vocabularies',
+    path: '/vocabularies',
+    prepare: async page => {
+      await page.getByLabel('A script as your program has it').fill(theirs)
+      await page.getByRole('button', { name: 'Find its words' }).click()
+      await page.getByLabel('Name').fill('The café’s slicer')
     },
   },
   { name: 'checks', path: '/checks' },
@@ -105,7 +157,9 @@ for (const { name, path, script, theme = 'light', prepare } of shots) {
   await page.goto(`http://127.0.0.1:4420${path}`)
   await page
     .getByText(
-      path.startsWith('/desk') ? 'before the print begins' : /before the print|In your scripts|worked out here/,
+      path.startsWith('/desk')
+        ? 'before the print begins'
+        : /before the print|In your scripts|worked out here|all of them at once|what is about to be printed|has its own words/,
     )
     .first()
     .waitFor()

@@ -1,38 +1,25 @@
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { demoScripts } from '../../demo/load.ts'
-import { makeApp } from './app.ts'
 import { type Database, openDatabase } from './database.ts'
 import { seedWhenEmpty } from './seed.ts'
+import { makeShelf, now, type TestShelf } from './testing.ts'
 
-const now = '2026-11-24T08:00:00.000Z'
+let shelf: TestShelf
 let folder: string
 let database: Database
-let app: ReturnType<typeof makeApp>
 
 beforeEach(() => {
-  folder = mkdtempSync(join(tmpdir(), 'warm-prelude-'))
-  database = openDatabase(join(folder, 'shelf.sqlite'))
-  seedWhenEmpty(database, now)
-  app = makeApp({ database, screens: null, now: () => now })
+  shelf = makeShelf()
+  folder = shelf.folder
+  database = shelf.database
 })
 afterEach(() => {
   database.close()
-  rmSync(folder, { recursive: true })
+  shelf.remove()
 })
 
-async function ask(path: string, method = 'GET', body?: unknown) {
-  const response = await app.request(`/api${path}`, {
-    method,
-    ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
-  })
-  return {
-    status: response.status,
-    json: (await response.json()) as Record<string, never> & { [key: string]: unknown },
-  }
-}
+const ask: TestShelf['ask'] = (...asked) => shelf.ask(...asked)
 
 const script = { name: 'My start', printerId: 1, moment: 'start', text: 'G28\r\nG1 X\u00a01\n' }
 

@@ -1,6 +1,6 @@
 import * as v from 'valibot'
 import { describe, expect, it } from 'vitest'
-import { Vocabulary } from '../model/vocabulary.ts'
+import { standInsOf, Vocabulary } from '../model/vocabulary.ts'
 import { goRound } from '../runs/round.ts'
 import { job, material, printer } from '../testing/stage.ts'
 import { guessMeaning, learn } from './learn.ts'
@@ -111,6 +111,20 @@ describe('a script of theirs in our values', () => {
     expect(toOurs(percent, learned(percent).vocabulary).text).toContain('M190 S@bed\r\n')
     expect(toOurs('M117 a@b %FirstBedTemp%', learned(percent).vocabulary).text).toBe('M117 a@@b @bed')
     expect(toOurs(square, learned(square).vocabulary).unsaid).toEqual([{ line: 5, what: '[wibble_wobble]' }])
+  })
+})
+
+describe('a word without a meaning', () => {
+  it('stays as it is, and is rehearsed with the number that the person gives', () => {
+    const { vocabulary } = learned('M190 S{first_bed_temp}\nM104 S{mood_of_the_day}')
+    const words = vocabulary.words.map(each => (each.value === null ? { ...each, standIn: 190 } : each))
+    const standIns = standInsOf([{ ...vocabulary, words }])
+    expect(standIns).toEqual({ '{mood_of_the_day}': 190 })
+    const text = 'M104 S{mood_of_the_day}\nM190 S@bed'
+    const { commands, findings } = goRound(text, { ...setting, standIns })
+    expect(commands[0]?.command.words[0]?.value).toBe(190)
+    expect(findings.filter(({ rule }) => rule === 'unknown-value')).toEqual([])
+    expect(goRound(text, setting).findings.some(({ rule }) => rule === 'unknown-value')).toBe(true)
   })
 })
 

@@ -60,6 +60,8 @@ export type Stage = {
   materials?: readonly Material[] | undefined
   job: Job
   moment: Moment
+  /** Numbers for words of another program that have no meaning here, by the word with its signs, as `{mood}`. */
+  standIns?: Readonly<Record<string, number>> | undefined
 }
 
 /** What a tool prints with. */

@@ -39,6 +39,16 @@ export const Vocabulary = v.pipe(
 export type Vocabulary = v.InferOutput<typeof Vocabulary>
 export type VocabularyWord = v.InferOutput<typeof VocabularyWord>
 
+/** The numbers that a person gave for words without a meaning, by the word with its signs. */
+export const standInsOf = (vocabularies: readonly Vocabulary[]): Record<string, number> =>
+  Object.fromEntries(
+    vocabularies.flatMap(({ open, close, words }) =>
+      words.flatMap(({ word, value, standIn }) =>
+        value === null && standIn !== null ? [[open + word + close, standIn]] : [],
+      ),
+    ),
+  )
+
 /** Values that more than one word stands for: written out, the first of them is used. */
 export function doubled({ words }: Vocabulary): string[] {
   const values = words.flatMap(({ value }) => value ?? [])

@@ -1,20 +1,12 @@
 // One script against many jobs: which jobs there are, and what each comes to.
-import { check } from '../check/check.ts'
 import type { Severity } from '../check/finding.ts'
-import { familyOf } from '../firmware/families.ts'
-import { type TaughtCommand, withTaught } from '../firmware/teach.ts'
-import { read } from '../gcode/read.ts'
-import { oozeOf } from '../machine/ooze.ts'
-import { strokesOf, totals } from '../machine/outcome.ts'
+import type { TaughtCommand } from '../firmware/teach.ts'
 import { readinessOf } from '../machine/readiness.ts'
-import { rehearse } from '../machine/rehearse.ts'
-import type { Stage } from '../machine/state.ts'
 import { areaOn, type Job, toolsUsed, topOn } from '../model/job.ts'
 import type { Material } from '../model/material.ts'
 import type { Printer } from '../model/printer.ts'
 import type { Moment } from '../model/script.ts'
-import { passagesOf } from '../script/passages.ts'
-import { resolve } from '../script/resolve.ts'
+import { rehearseAndCheck } from './round.ts'
 
 /** A job with the materials that its tools print with, in the order of the tools. */
 export type Run = { job: Job; materials: readonly Material[] }
@@ -43,17 +35,8 @@ const mostStrokes = 40
 /** Rehearses and checks a script for one job; what only the Desk shows is left out. */
 export function runOne({ text, printer, moment, taught = [] }: Script, { job, materials }: Run): RunOutcome {
   const material = materials[Math.min(job.firstTool, materials.length - 1)] ?? (materials[0] as Material)
-  const firmware = withTaught(familyOf(printer), taught)
-  const stage: Stage = { printer, material, materials, job, moment, firmware }
-  const lines = read(text)
-  const resolution = resolve(lines, stage)
-  const { commands } = resolution
-  const trace = rehearse(commands, stage)
-  const strokes = strokesOf(trace, stage)
-  const ooze = oozeOf(trace, stage)
-  const passages = passagesOf(lines, trace, stage)
-  const { findings } = check({ text, lines, commands, resolution, trace, stage, strokes, ooze, passages })
-  const { durations, filament } = totals(trace, stage)
+  const round = rehearseAndCheck(text, { printer, material, materials, job, moment, taught })
+  const { trace, findings, durations, filament, strokes } = round
   const counts: Record<Severity, number> = { error: 0, warning: 0, advice: 0 }
   for (const { severity } of findings) counts[severity]++
   return {
@@ -64,7 +47,7 @@ export function runOne({ text, printer, moment, taught = [] }: Script, { job, ma
     massG: filament.massG,
     counts,
     worst: findings.slice(0, mostWorst).map(({ rule, severity, line, message }) => ({ rule, severity, line, message })),
-    lacking: readinessOf({ trace, stage, ooze }).flatMap(({ good, says, name }) => (good ? [] : [says ?? name])),
+    lacking: readinessOf(round).flatMap(({ good, says, name }) => (good ? [] : [says ?? name])),
     strokes: strokes.slice(0, mostStrokes).map(({ path }) => path),
     stopped: trace.stopped?.why ?? null,
   }

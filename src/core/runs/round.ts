@@ -27,6 +27,8 @@ export type Setting = {
   materials?: readonly Material[] | undefined
   job: Job
   moment: Moment
+  /** Numbers for words of another program that have no meaning here, by the word with its signs, as `{mood}`. */
+  standIns?: Readonly<Record<string, number>> | undefined
   /** Commands that the person taught, of any family. */
   taught?: readonly TaughtCommand[]
 }
@@ -49,9 +51,15 @@ export type Round = {
   explained: Explained[]
 }
 
-/** Does everything there is to do with a text. Never throws, whatever the text. */
-export function goRound(text: string, setting: Setting): Round {
-  const stage: Stage = { ...setting, firmware: withTaught(familyOf(setting.printer), setting.taught ?? []) }
+/** What a script of this printer, job and moment is rehearsed on. */
+export const stageOf = (setting: Setting): Stage => ({
+  ...setting,
+  firmware: withTaught(familyOf(setting.printer), setting.taught ?? []),
+})
+
+/** Reads, rehearses and checks a text: all of a round but its sentences. Never throws, whatever the text. */
+export function rehearseAndCheck(text: string, setting: Setting): Omit<Round, 'explained'> {
+  const stage = stageOf(setting)
   const lines = read(text)
   const resolution = resolve(lines, stage)
   const { commands } = resolution
@@ -72,6 +80,12 @@ export function goRound(text: string, setting: Setting): Round {
     passages,
     findings,
     setAside,
-    explained: explain(lines, resolution, trace, stage),
   }
+}
+
+/** Does everything there is to do with a text. Never throws, whatever the text. */
+export function goRound(text: string, setting: Setting): Round {
+  const round = rehearseAndCheck(text, setting)
+  const { lines, resolution, trace, stage } = round
+  return { ...round, explained: explain(lines, resolution, trace, stage) }
 }

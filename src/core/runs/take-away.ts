@@ -1,14 +1,12 @@
 // A script as it is taken away: as it stands, in plain numbers for one job, or in a vocabulary's words.
 
-import { familyOf } from '../firmware/families.ts'
-import { withTaught } from '../firmware/teach.ts'
 import { type Has, toTheirs, type Unsaid } from '../formula/translate.ts'
 import { scopeOf } from '../formula/values.ts'
 import { read } from '../gcode/read.ts'
 import type { Stage } from '../machine/state.ts'
 import type { Vocabulary } from '../model/vocabulary.ts'
 import { resolve, worldOf } from '../script/resolve.ts'
-import type { Setting } from './round.ts'
+import { type Setting, stageOf } from './round.ts'
 
 export type Form = { kind: 'as-it-is' } | { kind: 'plain' } | { kind: 'vocabulary'; vocabulary: Vocabulary }
 export type Ending = 'as-it-is' | 'lf' | 'crlf'
@@ -18,8 +16,7 @@ export type Wish = { form: Form; comments: boolean; ending: Ending }
 export type Taken = { text: string; unsaid: Unsaid[]; bytes: number }
 
 export function takeAway(text: string, setting: Setting, { form, comments, ending }: Wish): Taken {
-  const stage: Stage = { ...setting, firmware: withTaught(familyOf(setting.printer), setting.taught ?? []) }
-  const said = inForm(text, stage, form)
+  const said = inForm(text, stageOf(setting), form)
   const shorter = comments ? said.text : withoutComments(said.text)
   const ended = ending === 'as-it-is' ? shorter : shorter.replace(/\r\n|\r|\n/g, ending === 'lf' ? '\n' : '\r\n')
   return { text: ended, unsaid: said.unsaid, bytes: new TextEncoder().encode(ended).length }

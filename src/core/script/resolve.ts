@@ -65,7 +65,10 @@ export const worldOf = (stage: Stage): World => ({
  * `problems`; a guard that does not close is passed over, so that its lines run.
  */
 export function resolve(lines: readonly Line[], stage: Stage): Resolution {
-  const plain = lines.every(line => line.kind !== 'mark' && !line.raw.includes('@'))
+  const words = Object.keys(stage.standIns ?? {})
+  const plain = lines.every(
+    line => line.kind !== 'mark' && !line.raw.includes('@') && !words.some(word => line.raw.includes(word)),
+  )
   if (plain) {
     const commands = lines.flatMap(({ number, command }) => (command ? [{ line: number, command }] : []))
     return { commands, settings: [], problems: [], guards: new Map(), skipped: new Set(), worths: [] }
@@ -183,11 +186,20 @@ class Resolver {
   }
 
   private command(line: Line): void {
-    const command = line.raw.includes('@') ? (readLine(this.plainText(line)).command ?? line.command) : line.command
+    const filled = this.withStandIns(line.raw.includes('@') ? this.plainText(line) : line.raw)
+    const command = filled === line.raw ? line.command : (readLine(filled).command ?? line.command)
     if (!command) return
     this.commands.push({ line: line.number, command })
     const effect = specOf(this.stage.firmware, command.name)?.effect
     if (effect?.does === 'tool') this.tool = toolTaken(command, effect.by) ?? this.tool
+  }
+
+  /** The line with the person's numbers in place of words that mean nothing here. */
+  private withStandIns(text: string): string {
+    return Object.entries(this.stage.standIns ?? {}).reduce(
+      (now, [word, number]) => (now.includes(word) ? now.replaceAll(word, String(number)) : now),
+      text,
+    )
   }
 
   /** The line with numbers in place of its values, rounded as what takes them wants it. */

@@ -3,9 +3,12 @@ import type { Checked, Found, Rule } from '../finding.ts'
 
 const beyond = 'What it stands in counts as absent in this rehearsal.'
 
-function check({ lines, resolution }: Checked): Found[] {
+function check({ lines, resolution, stage }: Checked): Found[] {
+  const known = stage.standIns ?? {}
   const bracketed = lines.flatMap((line): Found[] => {
-    const word = line.command?.words.find(({ formula }) => formula !== null && !formula.startsWith('@'))
+    const word = line.command?.words.find(
+      ({ formula }) => formula !== null && !formula.startsWith('@') && !(formula in known),
+    )
     if (!word) return []
     return [
       {

@@ -4,17 +4,19 @@ import { areaOn, Job, type Rectangle } from '../../../core/model/job.ts'
 import type { Material } from '../../../core/model/material.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import { misfit } from '../../../core/runs/many.ts'
-import { Button } from '../../parts/Button.tsx'
 import { Choice } from '../../parts/Choice.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
 import { Panel } from '../../parts/Panel.tsx'
 import { api, type Kept } from '../../state/api.ts'
 import { AreaPad } from './AreaPad.tsx'
+import { FormEnd } from './FormEnd.tsx'
 import { NumberIn } from './NumberIn.tsx'
 import { useKeeping } from './useKeeping.ts'
 
 type Props = {
   kept: Kept<Job> | null
+  begin: Job | null
+  note: string | null
   printer: Printer
   materials: readonly Material[]
   onDone: () => void
@@ -28,8 +30,8 @@ const rounded = ({ left, right, front, back }: Rectangle): Rectangle => ({
   back: Math.round(back),
 })
 
-export function JobPanel({ kept, printer, materials, onDone, onClose }: Props) {
-  const before = kept?.data
+export function JobPanel({ kept, begin, note, printer, materials, onDone, onClose }: Props) {
+  const before = kept?.data ?? begin ?? undefined
   const [name, setName] = useState(before?.name ?? '')
   const [about, setAbout] = useState(before?.about ?? '')
   const [area, setArea] = useState<Job['area']>(before?.area ?? { kind: 'centred', widthMm: 40, depthMm: 40 })
@@ -221,21 +223,13 @@ export function JobPanel({ kept, printer, materials, onDone, onClose }: Props) {
         </div>
         <AreaPad printer={printer} area={rectangle} onChange={moved => setArea({ kind: 'at', ...rounded(moved) })} />
         <div className="col-span-2">
+          {note && <p className="text-warn">{note}</p>}
           {odd && <p className="text-warn">{odd}</p>}
-          {refusal && (
-            <p role="alert" className="text-bad">
-              {refusal}
-            </p>
-          )}
-          <div className="mt-2 flex gap-2">
-            {kept && <Button onClick={() => void remove(() => api.removeJob(kept.id))}>Throw away</Button>}
-            <Button className="ml-auto" onClick={onClose}>
-              Not now
-            </Button>
-            <Button main type="submit">
-              Keep
-            </Button>
-          </div>
+          <FormEnd
+            refusal={refusal}
+            onRemove={kept && (() => void remove(() => api.removeJob(kept.id)))}
+            onClose={onClose}
+          />
         </div>
       </form>
     </Panel>

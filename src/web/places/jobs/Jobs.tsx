@@ -10,10 +10,14 @@ import { BedPicture } from '../../parts/BedPicture.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { Choice } from '../../parts/Choice.tsx'
 import { api, type Kept, type Things } from '../../state/api.ts'
+import { FromFile } from './FromFile.tsx'
 import { JobPanel } from './JobPanel.tsx'
 import { MaterialPanel } from './MaterialPanel.tsx'
 
-type Editing = { what: 'job'; kept: Kept<Job> | null } | { what: 'material'; kept: Kept<Material> | null }
+/** `begin` is a job read from a file, not kept yet, and `note` what is odd about it. */
+type Editing =
+  | { what: 'job'; kept: Kept<Job> | null; begin?: Job; note?: string | null }
+  | { what: 'material'; kept: Kept<Material> | null }
 
 export function Jobs() {
   const [things, setThings] = useState<Things | null>(null)
@@ -79,6 +83,10 @@ export function Jobs() {
             </li>
           ))}
         </ul>
+        <FromFile
+          materials={things.materials.map(({ data }) => data)}
+          onJob={(begin, note) => setEditing({ what: 'job', kept: null, begin, note })}
+        />
       </section>
       <section aria-label="Materials">
         <div className="mb-2 flex items-end gap-4 border-b border-rule pb-2">
@@ -108,6 +116,8 @@ export function Jobs() {
       {editing?.what === 'job' && (
         <JobPanel
           kept={editing.kept}
+          begin={editing.begin ?? null}
+          note={editing.note ?? null}
           printer={printer}
           materials={things.materials.map(({ data }) => data)}
           onDone={done}

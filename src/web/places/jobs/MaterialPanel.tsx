@@ -1,10 +1,10 @@
 // A material's form.
 import { useState } from 'react'
 import { Material } from '../../../core/model/material.ts'
-import { Button } from '../../parts/Button.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
 import { Panel } from '../../parts/Panel.tsx'
 import { api, type Kept } from '../../state/api.ts'
+import { FormEnd } from './FormEnd.tsx'
 import { NumberIn } from './NumberIn.tsx'
 import { useKeeping } from './useKeeping.ts'
 
@@ -81,20 +81,11 @@ export function MaterialPanel({ kept, onDone, onClose }: Props) {
             />
           ))}
         </div>
-        {refusal && (
-          <p role="alert" className="mt-3 text-bad">
-            {refusal}
-          </p>
-        )}
-        <div className="mt-4 flex gap-2">
-          {kept && <Button onClick={() => void remove(() => api.removeMaterial(kept.id))}>Throw away</Button>}
-          <Button className="ml-auto" onClick={onClose}>
-            Not now
-          </Button>
-          <Button main type="submit">
-            Keep
-          </Button>
-        </div>
+        <FormEnd
+          refusal={refusal}
+          onRemove={kept && (() => void remove(() => api.removeMaterial(kept.id)))}
+          onClose={onClose}
+        />
       </form>
     </Panel>
   )

@@ -1,8 +1,9 @@
 // Where a new script begins: dropped as a file, pasted, or opened from disk.
-import { type DragEvent, useEffect, useRef, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { decodeScript } from '../../../core/gcode/decode.ts'
 import { Button } from '../../parts/Button.tsx'
+import { useDrop } from '../../parts/useDrop.ts'
 import type { ShelfPrinter } from '../../state/api.ts'
 import { beginDraft } from '../../state/drafts.ts'
 
@@ -12,7 +13,6 @@ const largestFile = 64 * 1024 * 1024
 export function NewScript({ printers }: { printers: ShelfPrinter[] }) {
   const navigate = useNavigate()
   const file = useRef<HTMLInputElement>(null)
-  const [over, setOver] = useState(false)
   const [problem, setProblem] = useState<string | null>(null)
 
   const begin = async (text: string, name: string) => {
@@ -42,23 +42,16 @@ export function NewScript({ printers }: { printers: ShelfPrinter[] }) {
     return () => removeEventListener('paste', onPaste)
   }, [])
 
-  const onDrop = (event: DragEvent) => {
-    event.preventDefault()
-    setOver(false)
-    const text = event.dataTransfer.getData('text/plain')
-    if (event.dataTransfer.files.length === 0 && text) void begin(text, '')
-    else void take(event.dataTransfer.files[0])
-  }
+  const { over, handlers } = useDrop(data => {
+    const text = data.getData('text/plain')
+    if (data.files.length === 0 && text) void begin(text, '')
+    else void take(data.files[0])
+  })
 
   return (
     <section
       aria-label="A new script"
-      onDragOver={event => {
-        event.preventDefault()
-        setOver(true)
-      }}
-      onDragLeave={() => setOver(false)}
-      onDrop={onDrop}
+      {...handlers}
       className={`rounded-card border border-dashed border-heat px-4 py-5 text-center ${over ? 'bg-heat-fill' : 'bg-raised'}`}
     >
       <h2 className="font-serif text-[18px] font-semibold">Paste or drop a script</h2>

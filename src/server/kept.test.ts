@@ -1,35 +1,14 @@
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { job, material } from '../core/testing/stage.ts'
-import { makeApp } from './app.ts'
-import { type Database, openDatabase } from './database.ts'
-import { seedWhenEmpty } from './seed.ts'
+import { makeShelf, type TestShelf } from './testing.ts'
 
-const now = '2026-11-25T08:00:00.000Z'
-let folder: string
-let database: Database
-let app: ReturnType<typeof makeApp>
-
+let shelf: TestShelf
 beforeEach(() => {
-  folder = mkdtempSync(join(tmpdir(), 'warm-prelude-jobs-'))
-  database = openDatabase(join(folder, 'shelf.sqlite'))
-  seedWhenEmpty(database, now)
-  app = makeApp({ database, screens: null, now: () => now })
+  shelf = makeShelf()
 })
-afterEach(() => {
-  database.close()
-  rmSync(folder, { recursive: true })
-})
+afterEach(() => shelf.remove())
 
-async function ask(path: string, method = 'GET', body?: unknown) {
-  const response = await app.request(`/api${path}`, {
-    method,
-    ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
-  })
-  return { status: response.status, json: (await response.json()) as Record<string, never> }
-}
+const ask: TestShelf['ask'] = (...asked) => shelf.ask(...asked)
 type Things = {
   materials: { id: number; data: { name: string } }[]
   jobs: { id: number; data: { name: string; materials: string[] } }[]

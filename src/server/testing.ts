@@ -1,0 +1,40 @@
+// A shelf of its own for each test: the demo data in a new data base, and the API over it.
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { makeApp } from './app.ts'
+import { type Database, openDatabase } from './database.ts'
+import { seedWhenEmpty } from './seed.ts'
+
+export const now = '2026-11-24T08:00:00.000Z'
+
+export type Answer = { status: number; json: Record<string, never> & { [key: string]: unknown } }
+
+export type TestShelf = {
+  folder: string
+  database: Database
+  ask: (path: string, method?: string, body?: unknown) => Promise<Answer>
+  remove: () => void
+}
+
+export function makeShelf(): TestShelf {
+  const folder = mkdtempSync(join(tmpdir(), 'warm-prelude-'))
+  const database = openDatabase(join(folder, 'shelf.sqlite'))
+  seedWhenEmpty(database, now)
+  const app = makeApp({ database, screens: null, now: () => now })
+  return {
+    folder,
+    database,
+    ask: async (path, method = 'GET', body) => {
+      const response = await app.request(`/api${path}`, {
+        method,
+        ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+      })
+      return { status: response.status, json: (await response.json()) as Answer['json'] }
+    },
+    remove: () => {
+      database.close()
+      rmSync(folder, { recursive: true })
+    },
+  }
+}

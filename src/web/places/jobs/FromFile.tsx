@@ -1,0 +1,89 @@
+// A job read from a print file: dropped or opened, read in a worker, with progress and a way to stop.
+import { proxy, wrap } from 'comlink'
+import { useEffect, useRef, useState } from 'react'
+import type { Job } from '../../../core/model/job.ts'
+import type { Material } from '../../../core/model/material.ts'
+import { jobFrom } from '../../../core/printfile/job-reader.ts'
+import type { PrintfileWorker } from '../../../worker/printfile.worker.ts'
+import { Button } from '../../parts/Button.tsx'
+import { useDrop } from '../../parts/useDrop.ts'
+
+type Props = { materials: readonly Material[]; onJob: (job: Job, note: string | null) => void }
+
+const makeWorker = () => new Worker(new URL('../../../worker/printfile.worker.ts', import.meta.url), { type: 'module' })
+
+export function FromFile({ materials, onJob }: Props) {
+  const [reading, setReading] = useState<{ name: string; share: number } | null>(null)
+  const [problem, setProblem] = useState<string | null>(null)
+  const worker = useRef<Worker | null>(null)
+  const input = useRef<HTMLInputElement>(null)
+  const stop = () => {
+    worker.current?.terminate()
+    worker.current = null
+    setReading(null)
+  }
+  useEffect(() => () => worker.current?.terminate(), [])
+
+  const take = async (file: File | undefined) => {
+    if (!file) return
+    stop()
+    setProblem(null)
+    setReading({ name: file.name, share: 0 })
+    const mine = makeWorker()
+    worker.current = mine
+    const facts = await wrap<PrintfileWorker>(mine).readJob(
+      file,
+      proxy((share: number) => setReading({ name: file.name, share })),
+    )
+    if (worker.current !== mine) return
+    stop()
+    const job = jobFrom(facts, file.name.replace(/\.[^.]*$/, ''), materials)
+    if (typeof job === 'string') setProblem(`“${file.name}”: ${job}`)
+    else onJob(job, facts.cut)
+  }
+  const { over, handlers } = useDrop(({ files }) => void take(files[0]))
+  return (
+    <section
+      aria-label="A job from a print file"
+      {...handlers}
+      className={`mt-3 flex items-center gap-3 rounded-card border border-dashed border-heat px-4 py-2.5 ${over ? 'bg-heat-fill' : 'bg-raised'}`}
+    >
+      {reading ? (
+        <>
+          <p className="min-w-0 flex-1 truncate" role="status">
+            Reading {reading.name}: {Math.round(reading.share * 100)} %
+          </p>
+          <Button small onClick={stop}>
+            Stop
+          </Button>
+        </>
+      ) : (
+        <>
+          <p className="min-w-0 flex-1 text-soft">
+            {problem ? (
+              <span role="alert" className="text-bad">
+                {problem}
+              </span>
+            ) : (
+              'Drop a print file here: its area, height, layers and temperatures become a job.'
+            )}
+          </p>
+          <Button small onClick={() => input.current?.click()}>
+            Open a print file
+          </Button>
+        </>
+      )}
+      <input
+        ref={input}
+        type="file"
+        aria-label="A print file"
+        className="sr-only"
+        tabIndex={-1}
+        onChange={event => {
+          void take(event.target.files?.[0])
+          event.target.value = ''
+        }}
+      />
+    </section>
+  )
+}
