@@ -8,12 +8,14 @@ import { oozeOf } from '../src/core/machine/ooze.ts'
 import { strokesOf, totals } from '../src/core/machine/outcome.ts'
 import { rehearse } from '../src/core/machine/rehearse.ts'
 import { type EditRequest, planEdit } from '../src/core/runs/edit.ts'
+import { everythingCombined, runOne } from '../src/core/runs/many.ts'
 import { goRound } from '../src/core/runs/round.ts'
 import { passagesOf } from '../src/core/script/passages.ts'
 import { resolve } from '../src/core/script/resolve.ts'
 import { longScript } from './long.ts'
 
 const rounds = 300
+let turn = 0
 
 const text = longScript(400)
 const [printer, job, material] = [
@@ -114,4 +116,15 @@ report(
     ['sentences', () => explain(longRound.lines, longRound.resolution, longRound.trace, longRound.stage)],
     ...asks.map(([name, request]): [string, () => unknown] => [name, () => planEdit(long, longRound, request)]),
   ],
+)
+
+const short = longScript(200)
+const runs = everythingCombined(printer, demoMaterials())
+const shortLines = read(short)
+const one = { text: short, printer, moment: 'start' as const }
+report(
+  `Runs: 200 lines against one job of ${runs.length}; a thousand of them, on two cores, take 500 times as long`,
+  200,
+  () => short.split('\n'),
+  [['a run', () => runOne(one, runs[turn++ % runs.length] as (typeof runs)[number], shortLines)]],
 )

@@ -57,11 +57,11 @@ test('a job is read from a print file, and one that is cut off says so', async (
   const print = `M140 S80\nM104 S235\nG28\nG92 E0\n${layer(0.25, 0)}${layer(0.45, 8)}${layer(0.65, 16)}`
   await page.goto('/jobs')
   await page
-    .getByLabel('A print file')
+    .getByLabel('A print file', { exact: true })
     .setInputFiles({ name: 'hook.gcode', mimeType: 'text/plain', buffer: Buffer.from('G28\nG1 X5 F3000\n') })
   await expect(page.getByRole('alert')).toContainText('no print in it')
   await page
-    .getByLabel('A print file')
+    .getByLabel('A print file', { exact: true })
     .setInputFiles({ name: 'hook.gcode', mimeType: 'text/plain', buffer: Buffer.from(print) })
   const form = page.getByRole('dialog')
   await expect(form.getByLabel('Name')).toHaveValue('hook')

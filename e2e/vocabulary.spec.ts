@@ -1,5 +1,7 @@
 // A vocabulary is taught by pasting, and a script taken away in its words and in plain numbers.
+import { readFileSync } from 'node:fs'
 import { expect, test } from '@playwright/test'
+import { strFromU8, unzipSync } from 'fflate'
 import { lineWith, pasteOnShelf } from './desk.ts'
 
 const theirs = [
@@ -57,4 +59,14 @@ test('a vocabulary is taught by pasting, and scripts are taken away in it', asyn
     page.getByRole('button', { name: 'Save as a file' }).click(),
   ])
   expect(download.suggestedFilename()).toBe('script (Our own slicer).gcode')
+
+  // The whole of Dunlin's scripts at once.
+  const [zip] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'All of Dunlin’s scripts (.zip)' }).click(),
+  ])
+  expect(zip.suggestedFilename()).toBe('Dunlin (Our own slicer).zip')
+  const files = unzipSync(readFileSync(await zip.path()))
+  const anyMaterial = Object.entries(files).find(([name]) => name.includes('Any material'))
+  expect(strFromU8(anyMaterial?.[1] ?? new Uint8Array())).toContain('M190 S{first_plate_temp}')
 })

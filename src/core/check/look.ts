@@ -20,7 +20,16 @@ export type Heating = {
   word: Word | undefined
 }
 
-export const heatings = ({ rows }: Checked): Heating[] =>
+/** Several rules ask the same of one script; its rows never change. */
+const asked = new WeakMap<readonly Row[], Heating[]>()
+
+export function heatings({ rows }: Pick<Checked, 'rows'>): Heating[] {
+  const known = asked.get(rows) ?? heatingsIn(rows)
+  asked.set(rows, known)
+  return known
+}
+
+const heatingsIn = (rows: readonly Row[]): Heating[] =>
   rows.flatMap(row => {
     const { effect, command, before, source } = row
     if (effect?.does !== 'heat') return []

@@ -1,6 +1,7 @@
 // One script against many jobs: which jobs there are, and what each comes to.
 import type { Severity } from '../check/finding.ts'
 import type { TaughtCommand } from '../firmware/teach.ts'
+import { read } from '../gcode/read.ts'
 import { readinessOf } from '../machine/readiness.ts'
 import { areaOn, type Job, toolsUsed, topOn } from '../model/job.ts'
 import type { Material } from '../model/material.ts'
@@ -32,10 +33,20 @@ export type Script = { text: string; printer: Printer; moment: Moment; taught?: 
 const mostWorst = 3
 const mostStrokes = 40
 
+/** Rehearses and checks a script for each of the jobs. */
+export function runAll(script: Script, runs: readonly Run[]): RunOutcome[] {
+  const lines = read(script.text)
+  return runs.map(run => runOne(script, run, lines))
+}
+
 /** Rehearses and checks a script for one job; what only the Desk shows is left out. */
-export function runOne({ text, printer, moment, taught = [] }: Script, { job, materials }: Run): RunOutcome {
+export function runOne(
+  { text, printer, moment, taught = [] }: Script,
+  { job, materials }: Run,
+  lines = read(text),
+): RunOutcome {
   const material = materials[Math.min(job.firstTool, materials.length - 1)] ?? (materials[0] as Material)
-  const round = rehearseAndCheck(text, { printer, material, materials, job, moment, taught })
+  const round = rehearseAndCheck(text, { printer, material, materials, job, moment, taught }, lines)
   const { trace, findings, durations, filament, strokes } = round
   const counts: Record<Severity, number> = { error: 0, warning: 0, advice: 0 }
   for (const { severity } of findings) counts[severity]++

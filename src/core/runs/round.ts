@@ -57,10 +57,12 @@ export const stageOf = (setting: Setting): Stage => ({
   firmware: withTaught(familyOf(setting.printer), setting.taught ?? []),
 })
 
-/** Reads, rehearses and checks a text: all of a round but its sentences. Never throws, whatever the text. */
-export function rehearseAndCheck(text: string, setting: Setting): Omit<Round, 'explained'> {
+/**
+ * Reads, rehearses and checks a text: all of a round but its sentences. Never throws, whatever the text. `lines` is the text
+ * read already, where it is rehearsed more than once.
+ */
+export function rehearseAndCheck(text: string, setting: Setting, lines = read(text)): Omit<Round, 'explained'> {
   const stage = stageOf(setting)
-  const lines = read(text)
   const resolution = resolve(lines, stage)
   const { commands } = resolution
   const trace = rehearse(commands, stage)

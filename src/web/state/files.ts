@@ -1,4 +1,5 @@
 // Texts that leave the browser: to the clipboard, or as a file.
+import { strToU8, zipSync } from 'fflate'
 import type { Open } from './desk.ts'
 
 /** What came of an action, to be shown to the person. */
@@ -14,15 +15,31 @@ export async function copyText(text: string): Promise<Said> {
 }
 
 /** A file's name without its ending, with no sign that a file system minds. */
-export const nameOf = ({ saved, suggestedName }: Pick<Open, 'saved' | 'suggestedName'>): string =>
-  (saved?.name ?? (suggestedName || 'script')).replace(/[\\/:*?"<>|]/g, '-')
+export const fileName = (name: string): string => name.replace(/[\\/:*?"<>|]/g, '-')
 
-export function saveFile(text: string, name: string): Said {
-  const url = URL.createObjectURL(new Blob([text], { type: 'text/plain' }))
+export const nameOf = ({ saved, suggestedName }: Pick<Open, 'saved' | 'suggestedName'>): string =>
+  fileName(saved?.name ?? (suggestedName || 'script'))
+
+function save(blob: Blob, name: string): Said {
+  const url = URL.createObjectURL(blob)
   const link = document.createElement('a')
   link.href = url
-  link.download = `${name}.gcode`
+  link.download = name
   link.click()
   URL.revokeObjectURL(url)
-  return { text: `Saved to your downloads as ${link.download}`, bad: false }
+  return { text: `Saved to your downloads as ${name}`, bad: false }
+}
+
+export const saveFile = (text: string, name: string): Said =>
+  save(new Blob([text], { type: 'text/plain' }), `${name}.gcode`)
+
+/** Several texts in one .zip; names that come twice are numbered. */
+export function saveZip(files: readonly { name: string; text: string }[], name: string): Said {
+  const entries: Record<string, Uint8Array> = {}
+  for (const { name: wanted, text } of files) {
+    let free = `${wanted}.gcode`
+    for (let i = 2; free in entries; i++) free = `${wanted} ${i}.gcode`
+    entries[free] = strToU8(text)
+  }
+  return save(new Blob([zipSync(entries) as BlobPart], { type: 'application/zip' }), `${name}.zip`)
 }

@@ -10,12 +10,13 @@ const worthS = 5
 
 function check(script: Checked): Found[] {
   const found: Found[] = []
+  const all = heatings(script)
   for (const heater of ['nozzle', 'bed'] as const) {
-    const waits = heatings(script).filter(each => each.heater === heater && each.waits && (each.targetC ?? 0) > 0)
+    const waits = all.filter(each => each.heater === heater && each.waits && (each.targetC ?? 0) > 0)
     for (let i = 1; i < waits.length; i++) {
       const [before, now] = [waits[i - 1], waits[i]]
       if (!before || !now || before.tool !== now.tool) continue
-      const between = heatings(script).some(
+      const between = all.some(
         each =>
           each.heater === heater &&
           each.tool === now.tool &&

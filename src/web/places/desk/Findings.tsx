@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Finding } from '../../../core/check/finding.ts'
 import { plural } from '../../../core/explain/words.ts'
+import { misfit, tooHotFor } from '../../../core/runs/many.ts'
 import type { Setting } from '../../../core/runs/round.ts'
 import { Button } from '../../parts/Button.tsx'
 import { SeverityMark, seriousOf } from '../../parts/Severity.tsx'
@@ -40,6 +41,12 @@ export function Findings({ open, setting }: Props) {
           here; nothing is lost.
         </p>
       )}
+      {round &&
+        oddities(setting).map(odd => (
+          <p key={odd} className="py-1 text-[14px] text-warn">
+            {odd} The rehearsal goes on as if it could be.
+          </p>
+        ))}
       {round && serious.length === 0 && (
         <p className="flex items-center gap-2 py-1 text-[15px]">
           <CircleCheck size={17} className="text-good" aria-hidden />
@@ -81,6 +88,10 @@ export function Findings({ open, setting }: Props) {
     </section>
   )
 }
+
+/** What can't be about the job and material themselves, whatever the script. */
+const oddities = ({ job, printer, material, materials = [material] }: Setting): string[] =>
+  [misfit(job, printer), ...materials.map(each => tooHotFor(each, printer))].filter(odd => odd !== null)
 
 const LineLink = ({ line }: { line: number }) => (
   <button

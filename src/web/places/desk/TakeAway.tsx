@@ -1,14 +1,16 @@
 // Taking a script away: in plain numbers for a job, or in another program's words, seen before it is copied or saved.
-import { useMemo, useState } from 'react'
+import { useCallback, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { plural } from '../../../core/explain/words.ts'
+import type { Moment } from '../../../core/model/script.ts'
 import { type Ending, type Form, takeAway } from '../../../core/runs/take-away.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Choice } from '../../parts/Choice.tsx'
 import { Panel } from '../../parts/Panel.tsx'
-import type { Things } from '../../state/api.ts'
+import { momentWords } from '../../parts/words.ts'
+import { api, type Things } from '../../state/api.ts'
 import { fileText, type Open, settingOf } from '../../state/desk.ts'
-import { copyText, nameOf, type Said, saveFile } from '../../state/files.ts'
+import { copyText, fileName, nameOf, type Said, saveFile, saveZip } from '../../state/files.ts'
 
 type Props = { open: Open; things: Things; onClose: () => void }
 
@@ -21,19 +23,41 @@ export function TakeAway({ open, things, onClose }: Props) {
   const [jobName, setJobName] = useState(open.chosen.jobName)
   const [said, setSaid] = useState<Said | null>(null)
   const chosen = things.vocabularies.find(({ id }) => String(id) === form)
-  const taken = useMemo(() => {
-    const job = things.jobs.find(({ data }) => data.name === jobName)?.data
-    // The job that is rehearsed keeps the material chosen for it; another has its own.
-    const materialName = jobName === open.chosen.jobName ? open.chosen.materialName : (job?.materials[0] ?? '')
-    const setting = settingOf(things, { ...open.chosen, jobName, materialName })
-    const how: Form = chosen
-      ? { kind: 'vocabulary', vocabulary: chosen.data }
-      : form === 'plain'
-        ? { kind: 'plain' }
-        : { kind: 'as-it-is' }
-    return setting && takeAway(fileText(open), setting, { form: how, comments, ending })
-  }, [open, things, form, chosen, comments, ending, jobName])
-  const name = `${nameOf(open)}${form === 'plain' ? ` (${jobName})` : chosen ? ` (${chosen.data.name})` : ''}`
+  const take = useCallback(
+    (text: string, moment: Moment) => {
+      const job = things.jobs.find(({ data }) => data.name === jobName)?.data
+      // The job that is rehearsed keeps the material chosen for it; another has its own.
+      const materialName = jobName === open.chosen.jobName ? open.chosen.materialName : (job?.materials[0] ?? '')
+      const setting = settingOf(things, { ...open.chosen, moment, jobName, materialName })
+      const how: Form = chosen
+        ? { kind: 'vocabulary', vocabulary: chosen.data }
+        : form === 'plain'
+          ? { kind: 'plain' }
+          : { kind: 'as-it-is' }
+      return setting && takeAway(text, setting, { form: how, comments, ending })
+    },
+    [open.chosen, things, form, chosen, comments, ending, jobName],
+  )
+  const taken = useMemo(() => take(fileText(open), open.chosen.moment), [take, open])
+  const variant = form === 'plain' ? ` (${jobName})` : chosen ? ` (${chosen.data.name})` : ''
+  const name = nameOf(open) + variant
+  const printer = things.printers.find(({ id }) => id === open.chosen.printerId)?.data.name ?? 'printer'
+  const takeAll = async () => {
+    try {
+      const { printers } = await api.shelf()
+      const heads = printers.find(({ id }) => id === open.chosen.printerId)?.scripts ?? []
+      const scripts = await Promise.all(heads.map(({ id }) => api.script(String(id))))
+      const files = scripts.map(each => ({
+        name: `${momentWords[each.moment]} - ${fileName(each.name)}`,
+        text: take(each.text, each.moment)?.text ?? each.text,
+      }))
+      setSaid(
+        files.length ? saveZip(files, printer + variant) : { text: `${printer} has no saved script yet`, bad: true },
+      )
+    } catch (error) {
+      setSaid({ text: (error as Error).message, bad: true })
+    }
+  }
   return (
     <Panel open wide onClose={onClose} title="Take away" about="What you see here is what you get.">
       <div className="flex flex-wrap items-end gap-6">
@@ -115,9 +139,10 @@ export function TakeAway({ open, things, onClose }: Props) {
             `${taken.bytes.toLocaleString('en')} bytes, ${plural(taken.text.split('\n').length - (/\n$/.test(taken.text) ? 1 : 0), 'line')}`}
           {said && <span className={said.bad ? 'text-bad' : 'text-good'}> · {said.text}</span>}
         </p>
-        <Button className="ml-auto" onClick={() => void copyText(taken?.text ?? '').then(setSaid)}>
-          Copy
+        <Button className="ml-auto" onClick={() => void takeAll()}>
+          All of {printer}’s scripts (.zip)
         </Button>
+        <Button onClick={() => void copyText(taken?.text ?? '').then(setSaid)}>Copy</Button>
         <Button main onClick={() => setSaid(saveFile(taken?.text ?? '', name))}>
           Save as a file
         </Button>
