@@ -5,8 +5,14 @@ import type { Run, RunOutcome, Script } from '../../core/runs/many.ts'
 import type { Runner } from '../../worker/runs.worker.ts'
 
 /** A script to be run, by its id on the shelf and its name. */
-export type Wanted = { id: number; name: string; script: Script }
-export type RunRow = RunOutcome & { key: string; scriptId: number; script: string; run: Run }
+export type Wanted = { id: number; name: string; script: Script; changed?: boolean }
+export type RunRow = RunOutcome & {
+  key: string
+  scriptId: number
+  script: string
+  run: Run /** Whether it is the script with what was changed and not saved. */
+  changed: boolean
+}
 
 type RunsState = {
   rows: RunRow[]
@@ -62,7 +68,8 @@ export async function startRuns(wanted: readonly (Wanted & { runs: readonly Run[
       const rows = outcomes.map(
         (outcome, i): RunRow => ({
           ...outcome,
-          key: `${one.id} ${outcome.job}`,
+          key: `${one.id} ${one.changed ?? false} ${outcome.job}`,
+          changed: one.changed ?? false,
           scriptId: one.id,
           script: one.name,
           run: runs[i] as Run,

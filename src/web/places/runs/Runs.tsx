@@ -2,12 +2,15 @@
 import { useEffect, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { plural } from '../../../core/explain/words.ts'
+import type { Moment } from '../../../core/model/script.ts'
 import { everythingCombined, misfit, type Run, tooHotFor } from '../../../core/runs/many.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Choice } from '../../parts/Choice.tsx'
 import { momentWords } from '../../parts/words.ts'
 import { api, type SavedScript, type ShelfPrinter, type Things } from '../../state/api.ts'
+import { findDraft, savedDraftKey } from '../../state/drafts.ts'
 import { startRuns, stopRuns, useRuns } from '../../state/runs.ts'
+import { fromEditor } from '../../state/separator.ts'
 import { RunsChart } from './RunsChart.tsx'
 import { RunsTable } from './RunsTable.tsx'
 
@@ -75,14 +78,22 @@ export function Runs() {
     const heads = chosenPrinter.scripts.filter(({ id }) => script === allScripts || String(id) === script)
     try {
       const texts: SavedScript[] = await Promise.all(heads.map(({ id }) => api.script(String(id))))
-      await startRuns(
-        texts.map(({ id, name, text, moment }) => ({
-          id,
-          name,
-          script: { text, printer: chosenPrinter.printer, moment, taught: things.taught },
-          runs,
-        })),
+      const one = (id: number, name: string, text: string, moment: Moment, changed: boolean) => ({
+        id,
+        name: changed ? `${name}, changed` : name,
+        changed,
+        script: { text, printer: chosenPrinter.printer, moment, taught: things.taught },
+        runs,
+      })
+      const wanted = await Promise.all(
+        texts.map(async ({ id, name, text, moment }) => {
+          const draft = await findDraft(savedDraftKey(id))
+          const saved = one(id, name, text, moment, false)
+          const now = draft && fromEditor(draft.text, draft.separator)
+          return draft && now !== null && now !== text ? [saved, one(id, name, now, draft.moment, true)] : [saved]
+        }),
       )
+      await startRuns(wanted.flat())
     } catch (error) {
       setProblem((error as Error).message)
     }

@@ -1,12 +1,29 @@
-// Time and filament of every run side by side.
+// Time and filament of every run side by side; and what an unsaved change would do to them all.
 import { useMemo } from 'react'
 import { Bar, BarChart, CartesianGrid, XAxis, YAxis } from 'recharts'
-import { clock, plain } from '../../../core/explain/words.ts'
+import { clock, duration, plain } from '../../../core/explain/words.ts'
 import { useSize } from '../../parts/useSize.ts'
 import type { RunRow } from '../../state/runs.ts'
 
 const height = 150
 const most = 120
+
+type Row = { key: string; heating: number; other: number; after: number | null; grams: number }
+
+/** One row for each saved run, longest first, with the time that the changed script takes for the same job. */
+function rowsOf(rows: readonly RunRow[]): Row[] {
+  const changed = new Map(rows.filter(row => row.changed).map(row => [`${row.scriptId} ${row.job}`, row]))
+  return rows
+    .filter(row => !row.changed)
+    .sort((a, b) => b.durationS - a.durationS)
+    .map(({ key, scriptId, job, durationS, heatingS, massG }) => ({
+      key,
+      heating: heatingS,
+      other: durationS - heatingS,
+      after: changed.get(`${scriptId} ${job}`)?.durationS ?? null,
+      grams: massG,
+    }))
+}
 
 /** Whole minutes or halves of one: three to six marks. */
 function ticks(longest: number): number[] {
@@ -14,29 +31,36 @@ function ticks(longest: number): number[] {
   return Array.from({ length: Math.floor(longest / step) + 1 }, (_, i) => i * step)
 }
 
+const mean = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / (values.length || 1)
+
+/** What the unsaved change does on the average, in a sentence; null where there is none. */
+function changeTold(rows: readonly RunRow[]): string | null {
+  const pairs = rowsOf(rows).flatMap(({ heating, other, after }) => (after === null ? [] : [after - heating - other]))
+  if (pairs.length === 0) return null
+  const seconds = mean(pairs)
+  const grams =
+    mean(rows.filter(({ changed }) => changed).map(({ massG }) => massG)) -
+    mean(rows.filter(({ changed }) => !changed).map(({ massG }) => massG))
+  const time =
+    Math.abs(seconds) < 0.05 ? 'as long as before' : `${duration(Math.abs(seconds))} ${seconds < 0 ? 'less' : 'more'}`
+  const weight =
+    Math.abs(grams) < 0.005 ? 'as much filament' : `${plain(Math.abs(grams), 2)} g ${grams < 0 ? 'less' : 'more'}`
+  return `With your unsaved change a print takes ${time} and ${weight} on the average (hollow bars).`
+}
+
 export function RunsChart({ rows }: { rows: readonly RunRow[] }) {
   const [attach, { width }] = useSize()
-  const data = useMemo(
-    () =>
-      [...rows]
-        .sort((a, b) => b.durationS - a.durationS)
-        .slice(0, most)
-        .map(({ key, durationS, heatingS, massG }) => ({
-          key,
-          heating: heatingS,
-          other: durationS - heatingS,
-          grams: massG,
-        })),
-    [rows],
-  )
+  const data = useMemo(() => rowsOf(rows).slice(0, most), [rows])
+  const saved = rows.filter(({ changed }) => !changed)
   const longest = rows.reduce((top, { durationS }) => Math.max(top, durationS), 0)
-  const shortest = rows.reduce((low, { durationS }) => Math.min(low, durationS), longest)
-  const grams = rows.reduce((sum, { massG }) => sum + massG, 0) / rows.length
+  const shortest = saved.reduce((low, { durationS }) => Math.min(low, durationS), longest)
+  const change = changeTold(rows)
   return (
     <section aria-label="Time of each run" className="rounded-card border border-rule bg-raised px-4 py-2.5">
       <p className="text-[14px] text-soft">
         From {clock(shortest)} to {clock(longest)}, longest first; dotted: heating, full: the rest. On the average{' '}
-        {plain(grams, 2)} g of filament.
+        {plain(mean(saved.map(({ massG }) => massG)), 2)} g of filament.{' '}
+        {change && <b className="text-ink">{change}</b>}
       </p>
       <div ref={attach} aria-hidden style={{ height }}>
         {width > 0 && (
@@ -72,6 +96,9 @@ export function RunsChart({ rows }: { rows: readonly RunRow[] }) {
               maxBarSize={48}
             />
             <Bar dataKey="other" stackId="time" fill="var(--move)" isAnimationActive={false} maxBarSize={48} />
+            {change && (
+              <Bar dataKey="after" fill="var(--raised)" stroke="var(--ink)" isAnimationActive={false} maxBarSize={48} />
+            )}
           </BarChart>
         )}
       </div>

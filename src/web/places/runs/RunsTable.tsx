@@ -37,7 +37,7 @@ export function RunsTable({ rows, printer }: { rows: readonly RunRow[]; printer:
   const [only, setOnly] = useState<Only>('all')
   const navigate = useNavigate()
   const shown = useMemo(() => rows.filter(keeps[only]).sort(sorts[sort]), [rows, sort, only])
-  const several = new Set(rows.map(({ scriptId }) => scriptId)).size > 1
+  const several = new Set(rows.map(({ script }) => script)).size > 1
   const open = ({ scriptId, run }: RunRow, line?: number) => {
     borrowJob(run.job)
     const where = new URLSearchParams({ job: run.job.name, material: run.materials[0]?.name ?? '' })
