@@ -2,7 +2,7 @@
 import { areaOn, topOn } from '../model/job.ts'
 import { chamberAirAt, type HeaterHistory, leg, surfaceAt, temperatureAt } from './heat.ts'
 import type { Ooze } from './ooze.ts'
-import type { Stage } from './state.ts'
+import { materialOf, type Stage } from './state.ts'
 import { lastModes, positionAt, type Trace } from './trace.ts'
 
 /**
@@ -69,14 +69,16 @@ function heated({ trace, stage }: Left): Readiness[] {
   const { material, printer } = stage
   const modes = lastModes(trace)
   const end = trace.totalS
-  const history = trace.nozzles[modes.tool]
-  const target = modes.nozzleTargets[modes.tool] ?? 0
+  // What the job begins with, whichever tool the script leaves in use.
+  const tool = Math.min(stage.job.firstTool, modes.nozzleTargets.length - 1)
+  const history = trace.nozzles[tool]
+  const target = modes.nozzleTargets[tool] ?? 0
   const ready = isWarm(history, target, end)
   const list: Readiness[] = [
     {
       name: 'Nozzle',
       is: history && target > 0 ? climbing(history, target, end) : 'cold',
-      expects: degrees(material.nozzleC),
+      expects: degrees(materialOf(stage, tool).nozzleC),
       good: ready,
       says: ready ? `nozzle at ${degrees(target)}` : target > 0 ? 'nozzle still heating' : 'nozzle cold',
     },

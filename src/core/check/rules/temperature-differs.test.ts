@@ -37,4 +37,19 @@ describe(rule, () => {
     expect(bed(50)).toEqual([])
     expect(bed(70)[0]?.message).toContain('wants 60 °C')
   })
+
+  it('reports that the tool which the job begins with stays cold', () => {
+    const tools = [printer.tools[0], printer.tools[0]] as (typeof printer)['tools']
+    const begins = (text: string) =>
+      goRound(text, {
+        printer: { ...printer, tools },
+        material,
+        job: { ...job, firstTool: 1 },
+        moment: 'start',
+      }).findings.filter(finding => finding.rule === rule)
+    expect(begins('M104 T0 S200\nM109 T0 S200')).toMatchObject([{ line: 2, severity: 'warning' }])
+    expect(begins('M104 T0 S200\nM109 T0 S200')[0]?.message).toContain('begins with T1, whose nozzle stays cold')
+    expect(begins('M109 T1 S200')).toEqual([])
+    expect(begins('G28')).toEqual([])
+  })
 })

@@ -14,21 +14,34 @@ const meantC = 5
 function check(script: Checked): Found[] {
   const { trace, stage } = script
   const modes = lastModes(trace)
-  const material = materialOf(stage, modes.tool)
+  // The print goes on with the job's own first tool, whichever the script leaves.
+  const tool = stage.job.firstTool
+  const material = materialOf(stage, tool)
   const all = heatings(script)
   const look = (heater: 'nozzle' | 'bed', hasC: number, wantedC: number): Found[] => {
     if (hasC <= 0 || wantedC <= 0 || Math.abs(hasC - wantedC) <= meantC) return []
     const last = all.findLast(
-      each => each.heater === heater && each.targetC === hasC && (heater === 'bed' || each.tool === modes.tool),
+      each => each.heater === heater && each.targetC === hasC && (heater === 'bed' || each.tool === tool),
     )
     if (!last) return []
     const message = `The ${heater} has ${celsius(hasC)} when the print begins. ${material.name} wants ${celsius(wantedC)}.`
     return [{ line: last.row.line, message, fixes: replaced(material, all, heater, hasC, wantedC) }]
   }
   return [
-    ...look('nozzle', modes.nozzleTargets[modes.tool] ?? 0, material.nozzleC),
+    ...coldTool(script, all),
+    ...look('nozzle', modes.nozzleTargets[tool] ?? 0, material.nozzleC),
     ...look('bed', modes.bedTarget, bedWanted(stage, modes.bedTarget)),
   ]
+}
+
+/** The tool that the job begins with is left cold, although the script warms another. */
+function coldTool({ trace, stage }: Checked, all: readonly Heating[]): Found[] {
+  const { nozzleTargets } = lastModes(trace)
+  const tool = stage.job.firstTool
+  const warmed = all.findLast(each => each.heater === 'nozzle' && (each.targetC ?? 0) > 0)
+  if (!warmed || nozzleTargets[tool] === undefined || nozzleTargets[tool] > 0) return []
+  const message = `Warms T${warmed.tool}, and “${stage.job.name}” begins with T${tool}, whose nozzle stays cold. ${materialOf(stage, tool).name} wants ${celsius(materialOf(stage, tool).nozzleC)}.`
+  return [{ line: warmed.row.line, message }]
 }
 
 /** What the bed should have: anything between what the materials of the job want; the nearer end of that where it has not. */
@@ -59,7 +72,7 @@ export const temperatureDiffers: Rule = {
   severity: 'warning',
   title: 'Another temperature than the material wants',
   why: 'A script with typed-in temperatures is right for the material it was written for. With another the first layer does not stick, or strings.',
-  not: 'Silent within 5 °C, for heaters that the script leaves alone, and for the tools that are not in use when the print begins.',
+  not: 'Silent within 5 °C, for heaters that the script leaves alone, and for tools that the job does not begin with. Heating lines that the slicing program adds by itself are not seen here.',
   example: { text: 'M140 S60\nM190 S60\nM109 S200', material: { name: 'Bendy stuff', nozzleC: 225, bedC: 60 } },
   moments: ['start'],
   check,
