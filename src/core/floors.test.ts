@@ -10,6 +10,7 @@ const floors: Record<string, number> = {
   'core/model': 0,
   'core/formula': 1,
   'core/firmware': 1,
+  'core/macros': 1,
   'core/machine': 2,
   'core/script': 2,
   'core/check': 3,
@@ -41,7 +42,7 @@ const importsOf = (path: string): string[] =>
   )
 
 /** Packages that are as pure as the core. */
-const pure = ['valibot', '@lezer/lr', '@lezer/common']
+const pure = ['valibot', '@lezer/lr', '@lezer/common', 'nunjucks/src/parser.js']
 
 const code = filesIn(source).filter(path => !path.includes('.test.'))
 

@@ -266,4 +266,14 @@ describe('uses and firmware', () => {
     })
     expect((await ask('/printers/77/firmware', 'PUT', firmware)).status).toBe(404)
   })
+
+  it('keeps a host’s macros and nothing else of it', async () => {
+    const macros = '[gcode_macro PURGE]\ngcode:\n  G1 E5'
+    expect((await ask('/printers/3/macros', 'PUT', { macros })).json.data).toMatchObject({
+      name: 'Curlew',
+      macros,
+      bedCarriedOn: 'z',
+    })
+    expect((await ask('/printers/3/macros', 'PUT', { macro: '' })).status).toBe(400)
+  })
 })

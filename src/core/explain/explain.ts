@@ -18,7 +18,7 @@ export type Explained = { line: number; kind: LineKind; says: string; moves: boo
 
 /** One entry for each line. Comments and blanks say nothing, but for a command put to sleep, which says what it would do. */
 export function explain(lines: readonly Line[], resolution: Resolution, trace: Trace, stage: Stage): Explained[] {
-  const { commands } = resolution
+  const commands = trace.ran ?? resolution.commands
   const runs = new Map<number, number[]>()
   for (let i = 0; i < trace.rows.count; i++) {
     const line = trace.rows.line[i] as number
@@ -46,6 +46,8 @@ export function explain(lines: readonly Line[], resolution: Resolution, trace: T
     }
     if (!line.command) return ''
     if (resolution.skipped.has(line.number)) return `Not this time: ${lowerFirst(sayFromTable(line.command, stage))}`
+    const macro = stage.macros?.get(line.command.name)
+    if (macro) return sayMacro(macro.name, macro.description, runs.get(line.number) ?? [], trace)
     const more = line.pieces.find(startsCommand)
     const tail = more ? ` Only this much: “${more.text}” begins a second command on the same line.` : ''
     const command = run === undefined ? undefined : commands[run]?.command
@@ -56,6 +58,15 @@ export function explain(lines: readonly Line[], resolution: Resolution, trace: T
     seen.add(does)
     return sayRun(command, run, commands, trace, stage, modesKnown) + tail
   }
+}
+
+/** A macro of this printer: how much it does, and how long that takes. */
+function sayMacro(name: string, description: string, rows: readonly number[], trace: Trace): string {
+  const about = description ? ` (“${description}”)` : ''
+  const [first, last] = [rows[0], rows.at(-1)]
+  if (first === undefined || last === undefined) return `Runs the macro ${name}${about}.`
+  const took = (trace.rows.end[last] as number) - (trace.rows.start[first] as number)
+  return `Runs the macro ${name}${about}: ${plural(rows.length - 1, 'command')}${took > 0 ? `, ${duration(took)}` : ''}.`
 }
 
 const motions: ReadonlySet<Effect['does']> = new Set([

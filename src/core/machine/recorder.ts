@@ -1,5 +1,6 @@
 // Grows a trace while a rehearsal runs: typed columns that double when they are full.
 
+import type { Value } from '../macros/config.ts'
 import {
   bedLump,
   blownAt,
@@ -15,7 +16,15 @@ import {
 } from './heat.ts'
 import { type PlannedMove, Planner } from './planner.ts'
 import { type Beginning, beginning as beginningOf, type Modes, type Position, type Stage } from './state.ts'
-import { type CommandRows, type Message, type StepKind, type Steps, stepKinds, type Trace } from './trace.ts'
+import {
+  type CommandRows,
+  type Message,
+  type PlainCommand,
+  type StepKind,
+  type Steps,
+  stepKinds,
+  type Trace,
+} from './trace.ts'
 
 const kindCode = Object.fromEntries(stepKinds.map((kind, code) => [kind, code])) as Record<StepKind, number>
 
@@ -68,6 +77,11 @@ export class Recorder {
   /** How positions were counted when they were told to be remembered, by name. */
   readonly remembered = new Map<string, Partial<Modes>>()
   readonly messages: Message[] = []
+  /** The commands that have run, where there are macros. */
+  readonly ran: PlainCommand[] | null
+  readonly troubles: Trace['troubles'] = []
+  /** The variables of macros as they are now, by the macro's name. */
+  readonly variables = new Map<string, Record<string, Value>>()
   /** What tools hold in use and standing by, °C, where they have been told both. */
   readonly toolHeats = new Map<number, { activeC: number; standbyC: number }>()
   now = 0
@@ -88,6 +102,7 @@ export class Recorder {
 
   constructor(stage: Stage) {
     this.stage = stage
+    this.ran = stage.macros?.size ? [] : null
     this.beginning = beginningOf(stage)
     this.modes = this.beginning.modes
     this.position = { ...this.beginning.position }
@@ -259,7 +274,7 @@ export class Recorder {
     this.comeToRest()
     resize(this.steps, this.steps.count)
     resize(this.rows, this.rows.count)
-    const { beginning, steps, rows, nozzles, bed, chamber, messages, now, stopped } = this
-    return { beginning, steps, rows, nozzles, bed, chamber, messages, totalS: now, stopped }
+    const { beginning, steps, rows, nozzles, bed, chamber, messages, ran, troubles, now, stopped } = this
+    return { beginning, steps, rows, nozzles, bed, chamber, messages, ran, troubles, totalS: now, stopped }
   }
 }

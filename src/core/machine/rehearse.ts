@@ -1,21 +1,26 @@
 // The simulated printer: runs plain commands one after another and records what the machine does.
 import { type Effect, specOf, toolNumber } from '../firmware/spec.ts'
 import { type Command, numberOf, textOf } from '../gcode/line.ts'
+import { read } from '../gcode/read.ts'
+import type { Macro } from '../macros/config.ts'
+import { render } from '../macros/template.ts'
 import { axes } from '../model/printer.ts'
 import { runHeat, runWaitForHeaters, takeTool, turnHeatersOff } from './heaters.ts'
 import { setCorners, setLimits, setMoveAcceleration, setOverallLimits } from './limits.ts'
+import { namesFor, setVariable } from './macro.ts'
 import { runArc, runFilament, runMove } from './move.ts'
 import { Recorder } from './recorder.ts'
 import { runAlign, runHome, runMotors, runProbe, runProbePoint } from './sense.ts'
 import type { Stage } from './state.ts'
-import type { Trace } from './trace.ts'
+import type { PlainCommand, Trace } from './trace.ts'
 
-/** A command as it is to be run, and the line of the script that it came from. */
-export type PlainCommand = { line: number; command: Command }
+export type { PlainCommand }
 
 /** A rehearsal ends here whatever the script asks, so that nothing runs for ever. */
 const mostSteps = 4_000_000
 const mostSeconds = 14 * 24 * 3600
+/** Macros that call macros go no deeper than this. */
+const deepest = 20
 
 /**
  * Runs the commands on the simulated printer and gives the trace. Never throws: commands that the family doesn't know
@@ -24,19 +29,50 @@ const mostSeconds = 14 * 24 * 3600
 export function rehearse(commands: Iterable<PlainCommand>, stage: Stage): Trace {
   const recorder = new Recorder(stage)
   for (const { line, command } of commands) {
-    recorder.beginCommand(line)
-    const spec = specOf(stage.firmware, command.name)
-    if (spec) runEffect(recorder, command, spec.effect)
-    recorder.endCommand()
-    if (recorder.steps.count > mostSteps)
-      recorder.stop('The rehearsal stops here: the script makes more than four million moves.')
-    if (recorder.now > mostSeconds) recorder.stop(tooLong)
+    runCommand(recorder, line, command, [])
     if (recorder.stopped) break
   }
   const trace = recorder.finish()
   return trace.stopped || trace.totalS <= mostSeconds
     ? trace
     : { ...trace, stopped: { line: lateLine(trace), why: tooLong } }
+}
+
+/** Runs a command, or what a macro makes of it; `within` are the macros that are under way. */
+function runCommand(recorder: Recorder, line: number, command: Command, within: readonly string[]): void {
+  const { stage } = recorder
+  const renamed = builtIn(stage, command.name)
+  const macro = renamed ? undefined : stage.macros?.get(command.name)
+  recorder.beginCommand(line)
+  recorder.ran?.push({ line, command: renamed ? { ...command, name: renamed } : command })
+  const spec = macro ? undefined : specOf(stage.firmware, renamed ?? command.name)
+  if (spec) runEffect(recorder, command, spec.effect)
+  recorder.endCommand()
+  if (recorder.steps.count > mostSteps || recorder.rows.count > mostSteps)
+    recorder.stop('The rehearsal stops here: the script makes more than four million moves.')
+  if (recorder.now > mostSeconds) recorder.stop(tooLong)
+  if (macro) runMacro(recorder, line, command, macro, within)
+}
+
+/** What a macro that takes a command's place lets it be called by: `G28.1` for `G28`. */
+const builtIn = ({ macros }: Stage, name: string): string | null =>
+  (macros && [...macros.values()].find(({ renames }) => renames === name)?.name) ?? null
+
+function runMacro(recorder: Recorder, line: number, command: Command, macro: Macro, within: readonly string[]): void {
+  if (within.length >= deepest || within.includes(macro.name)) {
+    const way = [...within, macro.name].slice(-4).join(' → ')
+    recorder.stop(`The macros call each other without end (${way}). The rehearsal stops here.`)
+    return
+  }
+  const rendered = render(macro.gcode, namesFor(recorder, command, macro))
+  if (!rendered.ok) {
+    recorder.troubles.push({ line, why: `The macro ${macro.name} can’t be worked out. ${rendered.why}` })
+    return
+  }
+  for (const made of read(rendered.text.replace(/^[ \t]+/gm, ''))) {
+    if (recorder.stopped) return
+    if (made.command) runCommand(recorder, line, made.command, [...within, macro.name])
+  }
 }
 
 const tooLong = 'The rehearsal stops here: the script would take more than two weeks.'
@@ -186,6 +222,8 @@ function runEffect(recorder: Recorder, command: Command, effect: Effect): void {
     case 'origin':
     case 'mix':
     case 'macro':
+      setVariable(recorder, command)
+      break
     case 'condition':
     case 'nothing-shown':
       break

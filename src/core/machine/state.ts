@@ -1,5 +1,7 @@
 // What the machine holds in mind between two commands: modes, targets, what it has homed, its limits.
+
 import type { FirmwareFamily } from '../firmware/spec.ts'
+import type { Macro } from '../macros/config.ts'
 import { areaOn, type Job, topOn } from '../model/job.ts'
 import type { Material } from '../model/material.ts'
 import type { Printer } from '../model/printer.ts'
@@ -60,6 +62,8 @@ export type Stage = {
   materials?: readonly Material[] | undefined
   job: Job
   moment: Moment
+  /** Macros that scripts may call, by name in upper case. */
+  macros?: ReadonlyMap<string, Macro> | undefined
   /** Numbers for words of another program that have no meaning here, by the word with its signs, as `{mood}`. */
   standIns?: Readonly<Record<string, number>> | undefined
 }

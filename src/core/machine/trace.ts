@@ -1,4 +1,5 @@
 // What a rehearsal leaves behind: steps in columns (they may be millions), a row for each command, heaters, messages.
+import type { Command } from '../gcode/line.ts'
 import type { HeaterHistory } from './heat.ts'
 import type { Beginning, Modes, Position } from './state.ts'
 
@@ -46,6 +47,9 @@ export type CommandRows = {
   modes: Modes[]
 }
 
+/** A command that is to be run, and the line of the script that it came from. */
+export type PlainCommand = { line: number; command: Command }
+
 export type Message = { line: number; text: string; at: number }
 
 export type Trace = {
@@ -58,6 +62,10 @@ export type Trace = {
   chamber: HeaterHistory | null
   messages: Message[]
   totalS: number
+  /** The commands that ran, one for each row, where macros made more of them than the script has; null where they did not. */
+  ran: PlainCommand[] | null
+  /** Macros that could not be worked out. */
+  troubles: { line: number; why: string }[]
   /** Why the rehearsal ended before the script did; null when it ran through. */
   stopped: { line: number; why: string } | null
 }

@@ -41,6 +41,7 @@ export const printer: Printer = {
     chamber: null,
     together: true,
   },
+  macros: '',
   display: { columns: 20 },
   waits: { windowC: 0, dwellS: 0 },
   spots: [],

@@ -125,6 +125,8 @@ export const Printer = v.object({
   }),
   /** When a wait for a heater ends, where this printer differs from its firmware: within so many °C, for so many s. */
   waits: v.optional(v.nullable(v.object({ windowC: seconds, dwellS: seconds })), null),
+  /** A host's config file with the macros that scripts of this printer may call; empty where there are none. */
+  macros: v.optional(v.pipe(v.string(), v.maxLength(400_000)), ''),
   display: v.nullable(v.object({ columns: whole })),
   spots: v.optional(v.array(Spot), []),
   /** What else it has, for guards to ask: `lights`, `gantry_alignment`. */

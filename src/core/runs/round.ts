@@ -11,6 +11,7 @@ import { type Bounds, type Durations, type Filament, type Stroke, strokesOf, tot
 import { type PlainCommand, rehearse } from '../machine/rehearse.ts'
 import type { Stage } from '../machine/state.ts'
 import type { Trace } from '../machine/trace.ts'
+import { readConfig } from '../macros/config.ts'
 import type { Job } from '../model/job.ts'
 import type { Material } from '../model/material.ts'
 import type { Printer } from '../model/printer.ts'
@@ -55,6 +56,7 @@ export type Round = {
 export const stageOf = (setting: Setting): Stage => ({
   ...setting,
   firmware: withTaught(familyOf(setting.printer), setting.taught ?? []),
+  ...(setting.printer.macros && { macros: readConfig(setting.printer.macros).macros }),
 })
 
 /**
@@ -64,8 +66,8 @@ export const stageOf = (setting: Setting): Stage => ({
 export function rehearseAndCheck(text: string, setting: Setting, lines = read(text)): Omit<Round, 'explained'> {
   const stage = stageOf(setting)
   const resolution = resolve(lines, stage)
-  const { commands } = resolution
-  const trace = rehearse(commands, stage)
+  const trace = rehearse(resolution.commands, stage)
+  const commands = trace.ran ?? resolution.commands
   const strokes = strokesOf(trace, stage)
   const ooze = oozeOf(trace, stage)
   const passages = passagesOf(lines, trace, stage)

@@ -1,20 +1,32 @@
-// PUT /api/printers/:id/firmware: what a printer runs, as identified and confirmed by the person.
+// PUT /api/printers/:id/firmware and …/macros: what a printer runs, as identified and confirmed, and a host's own macros.
 import { Hono } from 'hono'
 import * as v from 'valibot'
 import { Firmware, Printer } from '../../core/model/printer.ts'
 import type { Database } from '../database.ts'
 import { bodyOf, Refused } from '../requests.ts'
+import { changeThing } from '../things.ts'
+
+const Macros = v.strictObject({
+  macros: v.pipe(v.string(), v.maxLength(400_000, 'a config has at most 400,000 signs')),
+})
 
 export function printerRoutes(database: Database, now: () => string): Hono {
-  return new Hono().put('/:id/firmware', async context => {
-    const firmware = await bodyOf(context, Firmware)
-    const id = Number(context.req.param('id'))
+  /** Changes a part of a printer and nothing else of it. */
+  const change = (param: string, part: Partial<Printer>) => {
+    const id = Number(param)
     const row = database.prepare<[number], { data: string }>('SELECT data FROM printers WHERE id = ?').get(id)
-    if (!row) throw new Refused(404, `There is no printer ${context.req.param('id')}.`)
-    const printer = v.parse(Printer, { ...JSON.parse(row.data), firmware })
-    database
-      .prepare('UPDATE printers SET data = ?, changed_at = ? WHERE id = ?')
-      .run(JSON.stringify(printer), now(), id)
-    return context.json({ id, data: printer })
-  })
+    if (!row) throw new Refused(404, `There is no printer ${param}.`)
+    const printer = v.parse(Printer, { ...JSON.parse(row.data), ...part })
+    changeThing(database, 'printers', id, printer, now())
+    return { id, data: printer }
+  }
+  return new Hono()
+    .put('/:id/firmware', async context => {
+      const firmware = await bodyOf(context, Firmware)
+      return context.json(change(context.req.param('id'), { firmware }))
+    })
+    .put('/:id/macros', async context => {
+      const { macros } = await bodyOf(context, Macros)
+      return context.json(change(context.req.param('id'), { macros }))
+    })
 }

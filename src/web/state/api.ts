@@ -91,6 +91,7 @@ export const api = {
   forget: ({ family, name }: TaughtCommand) =>
     ask<TaughtCommand[]>(`/taught/${family}/${encodeURIComponent(name)}`, 'DELETE'),
   bringTaught: (file: unknown) => ask<TaughtCommand[]>('/taught/file', 'POST', file),
+  setMacros: (id: number, macros: string) => ask<Kept<Printer>>(`/printers/${id}/macros`, 'PUT', { macros }),
   setFirmware: (id: number, firmware: Printer['firmware']) =>
     ask<Kept<Printer>>(`/printers/${id}/firmware`, 'PUT', firmware),
 }

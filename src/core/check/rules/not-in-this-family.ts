@@ -16,7 +16,7 @@ function check({ lines, stage }: Checked): Found[] {
   const { firmware } = stage
   return lines.flatMap((line): Found[] => {
     const name = line.command?.name
-    if (name === undefined || specOf(firmware, name)) return []
+    if (name === undefined || specOf(firmware, name) || stage.macros?.has(name)) return []
     const elsewhere = familiesWith(name, firmware.family)
     const other = elsewhere[0]
     if (!other) return []

@@ -3,11 +3,17 @@ import { mayBeMacro, specOf } from '../../firmware/spec.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { familiesWith } from './not-in-this-family.ts'
 
-function check({ lines, stage }: Checked): Found[] {
-  return lines.flatMap((line): Found[] => {
+function check({ lines, stage, trace }: Checked): Found[] {
+  const macros = trace.troubles.map(({ line, why }) => ({ line, message: `${why} The rehearsal leaves it out.` }))
+  const unknown = lines.flatMap((line): Found[] => {
     if (line.kind === 'unreadable') return [{ line: line.number, message: line.reason ?? 'This line can’t be read.' }]
     const name = line.command?.name
-    if (name === undefined || specOf(stage.firmware, name) || familiesWith(name, stage.firmware.family).length)
+    if (
+      name === undefined ||
+      stage.macros?.has(name) ||
+      specOf(stage.firmware, name) ||
+      familiesWith(name, stage.firmware.family).length
+    )
       return []
     if (mayBeMacro(stage.firmware, name)) {
       const message = `“${name}” may be a macro of this printer. We don’t know what it does, so the rehearsal leaves it out. Teach it in the command book.`
@@ -16,6 +22,7 @@ function check({ lines, stage }: Checked): Found[] {
     const message = `We don’t know “${name}” for this firmware, so the rehearsal leaves it out. Most machines pass over what they don’t know. If yours knows it, teach it in the command book.`
     return [{ line: line.number, message }]
   })
+  return [...macros, ...unknown]
 }
 
 export const unknownCommand: Rule = {

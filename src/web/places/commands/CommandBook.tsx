@@ -9,6 +9,7 @@ import { Button } from '../../parts/Button.tsx'
 import { api, type Things } from '../../state/api.ts'
 import { CommandPage } from './CommandPage.tsx'
 import { IdentifyPanel } from './IdentifyPanel.tsx'
+import { MacrosPanel } from './MacrosPanel.tsx'
 import { TaughtFiles } from './TaughtFiles.tsx'
 import { TeachPanel } from './TeachPanel.tsx'
 
@@ -21,7 +22,7 @@ export function CommandBook() {
   const [problem, setProblem] = useState<string | null>(null)
   const [query, setQuery] = useState('')
   const [family, setFamily] = useState<FamilyName | 'all'>('all')
-  const [panel, setPanel] = useState<'teach' | 'identify' | null>(null)
+  const [panel, setPanel] = useState<'teach' | 'identify' | 'macros' | null>(null)
   useEffect(() => {
     document.title = 'Command book · Warm Prelude'
     api.things().then(setThings, error => setProblem((error as Error).message))
@@ -34,6 +35,8 @@ export function CommandBook() {
   const found = useMemo(() => searchBook(book, query), [book, query])
   const chosen = book.find(entry => entry.name === name) ?? found[0]
 
+  const changed = (printer: Things['printers'][number]) =>
+    setThings(now => now && { ...now, printers: now.printers.map(each => (each.id === printer.id ? printer : each)) })
   return (
     <div className="mx-auto flex h-full max-w-[1500px] flex-col gap-3 px-6 py-4">
       <div className="flex shrink-0 flex-wrap items-center gap-x-4 gap-y-2">
@@ -65,6 +68,7 @@ export function CommandBook() {
           ))}
         </fieldset>
         <div className="ml-auto flex gap-2">
+          <Button onClick={() => setPanel('macros')}>Macros</Button>
           <Button onClick={() => setPanel('identify')}>Identify a printer</Button>
           <Button main onClick={() => setPanel('teach')}>
             Teach a command
@@ -102,14 +106,11 @@ export function CommandBook() {
           }}
         />
       )}
+      {panel === 'macros' && things && (
+        <MacrosPanel printers={things.printers} onClose={() => setPanel(null)} onChanged={changed} />
+      )}
       {panel === 'identify' && things && (
-        <IdentifyPanel
-          printers={things.printers}
-          onClose={() => setPanel(null)}
-          onSet={changed =>
-            setThings({ ...things, printers: things.printers.map(each => (each.id === changed.id ? changed : each)) })
-          }
-        />
+        <IdentifyPanel printers={things.printers} onClose={() => setPanel(null)} onSet={changed} />
       )}
     </div>
   )

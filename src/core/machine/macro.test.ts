@@ -1,0 +1,103 @@
+import { describe, expect, it } from 'vitest'
+import { found, round } from '../testing/stage.ts'
+
+const config = `
+[gcode_macro START_PRINT]
+description: Before every print
+variable_purge: 12
+gcode:
+  {% set bed = params.BED|default(60)|float %}
+  {% set nozzle = params.NOZZLE|default(200)|float %}
+  M140 S{bed}
+  G28
+  M190 S{bed}
+  {% if bed > 85 %}
+  G4 P60000
+  {% endif %}
+  BED_MESH_PROFILE LOAD=default
+  M109 S{nozzle}
+  PURGE LENGTH=100
+
+[gcode_macro PURGE]
+gcode:
+  G90
+  M83
+  G1 X10 Y20 Z0.3 F3000
+  G1 X{ 10 + params.LENGTH|float } E{ printer["gcode_macro START_PRINT"].purge } F1200
+  G92 E0
+  {% if printer.extruder.temperature >= 170 %}
+  M117 hot enough
+  {% endif %}
+
+[gcode_macro G28]
+rename_existing: G28.1
+gcode:
+  M117 homing { rawparams }
+  G28.1 { rawparams }
+
+[gcode_macro ROUND]
+gcode:
+  AND_ROUND
+
+[gcode_macro AND_ROUND]
+gcode:
+  ROUND
+
+[gcode_macro ODD]
+gcode:
+  M117 { 1 / 0 }
+`
+const host = { firmware: { family: 'host' as const, version: '12.0', abilities: {} }, macros: config }
+const run = (text: string) => round(text, 'start', host)
+
+describe('macros of a host', () => {
+  it('run as the lines that their templates make, from the line that calls them', () => {
+    const { trace, strokes, commands } = run('START_PRINT BED=60 NOZZLE=200')
+    // 12 mm of filament over 100 mm: 12 · 2.405282 / 100 = 0.2886 mm².
+    expect(strokes).toHaveLength(1)
+    expect(strokes[0]).toMatchObject({ line: 1, lengthMm: 100 })
+    expect(strokes[0]?.crossSectionMm2).toBeCloseTo(0.28863, 4)
+    expect(trace.messages.map(({ text }) => text)).toEqual(['homing', 'hot enough'])
+    expect(commands.every(({ line }) => line === 1)).toBe(true)
+    expect(commands).toHaveLength(trace.rows.count)
+  })
+
+  it('take parameters, or what they are otherwise, and choose their branches', () => {
+    expect(run('START_PRINT').trace.rows.modes.at(-1)).toMatchObject({ bedTarget: 60, nozzleTargets: [200] })
+    expect(run('START_PRINT BED=90').durations.waitingS).toBe(60)
+    expect(run('START_PRINT BED=80').durations.waitingS).toBe(0)
+  })
+
+  it('see the simulated printer as it is then, and variables as they were set', () => {
+    expect(run('G28\nPURGE LENGTH=50').trace.messages.map(({ text }) => text)).toEqual(['homing'])
+    const text = 'SET_GCODE_VARIABLE MACRO=START_PRINT VARIABLE=purge VALUE=6\nSTART_PRINT'
+    expect(run(text).filament.pushedMm).toBe(6)
+  })
+
+  it('may take a command’s place, and still call it', () => {
+    const { trace } = run('G28 X')
+    expect(trace.messages).toMatchObject([{ text: 'homing X' }])
+    expect(trace.rows.modes.at(-1)?.homed).toEqual({ x: true, y: false, z: false })
+  })
+
+  it('say what they come to beside the line that calls them', () => {
+    expect(run('PURGE LENGTH=100').explained[0]?.says).toMatch(/^Runs the macro PURGE: 5 commands, \d/)
+  })
+
+  it('that call each other for ever end the rehearsal with a finding', () => {
+    const [finding] = found('never-ends', 'G28\nROUND\nM117 after', 'start', host)
+    expect(finding).toMatchObject({ line: 2, severity: 'error' })
+    expect(finding?.message).toContain('ROUND → AND_ROUND → ROUND')
+  })
+
+  it('that can’t be worked out are told, and the rest goes on', () => {
+    const { findings, trace } = run('ODD\nM117 after')
+    expect(findings.find(({ rule }) => rule === 'unknown-command')?.message).toContain('divides by zero')
+    expect(trace.messages.map(({ text }) => text)).toEqual(['after'])
+  })
+
+  it('are no unknown commands, and a name that no macro has still is', () => {
+    expect(found('unknown-command', 'START_PRINT', 'start', host)).toEqual([])
+    expect(found('unknown-command', 'STOP_PRINT', 'start', host)).toHaveLength(1)
+  })
+})

@@ -1,0 +1,88 @@
+// Reads a host's config file: its macros, with their templates and variables. Other sections are left alone.
+
+export type Value = number | string | boolean | null | undefined | Value[] | { [key: string]: Value }
+
+export type Macro = {
+  /** In upper case, as it is called. */
+  name: string
+  description: string
+  /** The template that makes its lines. */
+  gcode: string
+  /** The line of the config at which it begins, from 1. */
+  line: number
+  /** The name under which the command that it takes the place of can still be called; null where it takes none. */
+  renames: string | null
+  variables: Readonly<Record<string, Value>>
+}
+
+export type ConfigProblem = { line: number; why: string }
+export type Config = { macros: ReadonlyMap<string, Macro>; problems: ConfigProblem[] }
+
+const none: Config = { macros: new Map(), problems: [] }
+
+/** A value as a config writes it: a number, true or false, a quoted text, or else the text itself. */
+export function readValue(text: string): Value {
+  const trimmed = text.trim()
+  if (/^-?(?:\d+\.?\d*|\.\d+)$/.test(trimmed)) return Number(trimmed)
+  if (/^true$/i.test(trimmed)) return true
+  if (/^false$/i.test(trimmed)) return false
+  if (/^none$/i.test(trimmed)) return null
+  return /^(['"])(.*)\1$/.exec(trimmed)?.[2] ?? trimmed
+}
+
+type Section = { header: string; line: number; keys: Map<string, { value: string; line: number }> }
+
+function sectionsOf(text: string): { sections: Section[]; problems: ConfigProblem[] } {
+  const sections: Section[] = []
+  const problems: ConfigProblem[] = []
+  let key: { value: string; line: number } | null = null
+  text.split(/\r\n|\r|\n/).forEach((raw, i) => {
+    const line = i + 1
+    const header = /^\[([^\]]+)\]/.exec(raw)?.[1]
+    if (header !== undefined) {
+      sections.push({ header: header.trim(), line, keys: new Map() })
+      key = null
+    } else if (/^\s*(?:[#;]|$)/.test(raw) && !/^\s+;/.test(raw)) {
+      if (key && raw.trim() === '') key.value += '\n'
+    } else if (/^\s/.test(raw)) {
+      if (key) key.value += `\n${raw}`
+    } else {
+      const found = /^([A-Za-z_][\w ]*?)\s*[:=]\s*(.*)$/.exec(raw)
+      const section = sections.at(-1)
+      if (!found || !section)
+        problems.push({ line, why: `“${raw.trim().slice(0, 40)}” is neither a section nor a key with a value.` })
+      else {
+        key = { value: found[2] ?? '', line }
+        section.keys.set((found[1] as string).toLowerCase(), key)
+      }
+    }
+  })
+  return { sections, problems }
+}
+
+/** The macros of a config; what can't be read is told with its line. Never throws. */
+export function readConfig(text: string): Config {
+  if (text.trim() === '') return none
+  const { sections, problems } = sectionsOf(text)
+  const macros = new Map<string, Macro>()
+  for (const { header, line, keys } of sections) {
+    const name = /^gcode_macro\s+(\S+)$/i.exec(header)?.[1]?.toUpperCase()
+    if (!name) continue
+    const gcode = keys.get('gcode')?.value
+    if (gcode === undefined) problems.push({ line, why: `The macro ${name} has no “gcode:”.` })
+    if (macros.has(name)) problems.push({ line, why: `The macro ${name} stands there twice; the later one counts.` })
+    macros.set(name, {
+      name,
+      description: keys.get('description')?.value ?? '',
+      gcode: gcode ?? '',
+      line,
+      renames: keys.get('rename_existing')?.value.trim().toUpperCase() ?? null,
+      variables: Object.fromEntries(
+        [...keys].flatMap(([key, { value }]) =>
+          key.startsWith('variable_') ? [[key.slice(9), readValue(value)]] : [],
+        ),
+      ),
+    })
+  }
+  return { macros, problems }
+}
