@@ -41,7 +41,8 @@ function rowsOf({ lines, commands, trace, stage }: Omit<Checked, 'rows' | 'steps
       line,
       command,
       effect: specOf(stage.firmware, command.name)?.effect ?? null,
-      source: lines[line - 1],
+      // What a macro makes has no text of its own in the script.
+      source: lines[line - 1]?.command?.name === command.name ? lines[line - 1] : undefined,
       before: modesBefore(trace, row),
       after: modesAfter(trace, row),
       startS: trace.rows.start[row] as number,

@@ -33,6 +33,7 @@ export type Row = {
   command: Command
   /** Null for a command that the family doesn't know. */
   effect: Effect | null
+  /** The line whose text the command is; undefined for what a macro made. */
   source: Line | undefined
   before: Modes
   after: Modes

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { applyEdits } from '../model/script.ts'
 import { found, round } from '../testing/stage.ts'
 
 const config = `
@@ -94,6 +95,15 @@ describe('macros of a host', () => {
     const { findings, trace } = run('ODD\nM117 after')
     expect(findings.find(({ rule }) => rule === 'unknown-command')?.message).toContain('divides by zero')
     expect(trace.messages.map(({ text }) => text)).toEqual(['after'])
+  })
+
+  it('are never changed by a fix: what they make has no text in the script', () => {
+    const text = 'G28\nPROBE_HOT\n'
+    const macros = `${config}\n[gcode_macro PROBE_HOT]\ngcode:\n  M109 S200\n  BED_MESH_CALIBRATE\n  G1 X500 Y5 F3000\n`
+    const { findings } = round(text, 'start', { ...host, macros })
+    expect(findings.map(({ rule }) => rule)).toEqual(expect.arrayContaining(['probe-while-oozing', 'outside-reach']))
+    for (const { fixes } of findings)
+      for (const fix of fixes) expect(applyEdits(text, fix.edits)).toContain('PROBE_HOT\n')
   })
 
   it('are no unknown commands, and a name that no macro has still is', () => {

@@ -48,9 +48,11 @@ function heatTogether({ findings }: Round): Way[] {
 function keptMesh({ stage, commands, lines }: Round): Way[] {
   const { loadMesh } = stage.firmware.phrases
   const probe = commands.find(({ command }) => specOf(stage.firmware, command.name)?.effect.does === 'probe')
-  const source = probe && lines[probe.line - 1]
+  const line = probe && lines[probe.line - 1]
+  // A macro's own lines can't be changed in the script.
+  const source = line?.command?.name === probe?.command.name ? line : undefined
   const name = source?.pieces.find(({ kind }) => kind === 'name')
-  if (!stage.printer.storedMesh || !source || !name || probe.command.words.length > 0) return []
+  if (!stage.printer.storedMesh || !source || !name || (source.command?.words.length ?? 0) > 0) return []
   return [
     {
       title: 'Use the kept mesh instead of probing',
