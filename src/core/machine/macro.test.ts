@@ -53,7 +53,7 @@ const run = (text: string) => round(text, 'start', host)
 
 describe('macros of a host', () => {
   it('run as the lines that their templates make, from the line that calls them', () => {
-    const { trace, strokes, commands } = run('START_PRINT BED=60 NOZZLE=200')
+    const { trace, strokes, commands, passages } = run('START_PRINT BED=60 NOZZLE=200')
     // 12 mm of filament over 100 mm: 12 · 2.405282 / 100 = 0.2886 mm².
     expect(strokes).toHaveLength(1)
     expect(strokes[0]).toMatchObject({ line: 1, lengthMm: 100 })
@@ -61,6 +61,7 @@ describe('macros of a host', () => {
     expect(trace.messages.map(({ text }) => text)).toEqual(['homing', 'hot enough'])
     expect(commands.every(({ line }) => line === 1)).toBe(true)
     expect(commands).toHaveLength(trace.rows.count)
+    expect(passages).toMatchObject([{ firstLine: 1, lastLine: 1, startS: 0, endS: trace.totalS, pushedMm: 12 }])
   })
 
   it('take parameters, or what they are otherwise, and choose their branches', () => {

@@ -152,15 +152,19 @@ class Sorter {
 
 /** Passages in the order of their lines. Headings and blank lines part them; so does a change of purpose. */
 export function passagesOf(lines: readonly Line[], trace: Trace, stage: Stage): Passage[] {
-  const commandOfLine = new Map<number, number>()
-  for (let i = 0; i < trace.rows.count; i++) commandOfLine.set(trace.rows.line[i] as number, i)
+  // A line that calls a macro has a row for each command that comes of it, one behind the other.
+  const rowsOfLine = new Map<number, Rows>()
+  for (let i = 0; i < trace.rows.count; i++) {
+    const line = trace.rows.line[i] as number
+    rowsOfLine.set(line, { first: rowsOfLine.get(line)?.first ?? i, last: i })
+  }
   const sorter = new Sorter(new Map(madePassages(lines).made.map(({ firstLine, lastLine }) => [firstLine, lastLine])))
   for (const line of lines) {
     const asleep = sleeping(line)
     const read = line.kind === 'command' ? line : asleep
     if (line.kind === 'blank') sorter.blank()
     else if (read) {
-      const command = commandOfLine.get(line.number) ?? -1
+      const command = rowsOfLine.get(line.number)?.last ?? -1
       sorter.command(line, purposeOf(read, command < 0 ? null : trace, command, stage), asleep !== null)
     } else if (line.kind === 'comment') sorter.comment(line)
     else if (line.kind === 'mark') {
@@ -177,9 +181,9 @@ export function passagesOf(lines: readonly Line[], trace: Trace, stage: Stage): 
       (awake.length ? awake : groups).flatMap(({ purposes }) => purposes),
       stage,
     )
-    const commands = all.map(line => commandOfLine.get(line.number)).filter(each => each !== undefined)
-    const startS = trace.rows.start[commands[0] ?? -1] ?? 0
-    const endS = trace.rows.end[commands.at(-1) ?? -1] ?? startS
+    const rows = all.flatMap(line => rowsOfLine.get(line.number) ?? [])
+    const startS = trace.rows.start[rows[0]?.first ?? -1] ?? 0
+    const endS = trace.rows.end[rows.at(-1)?.last ?? -1] ?? startS
     const parts = groups.length > 1 ? groups.map(group => toPassage([group], group.heading)) : []
     // What takes more than half of the time gives the whole its kind; else its weightiest purpose does.
     const longest = parts.find(part => part.enabled && part.endS - part.startS > (endS - startS) / 2)
@@ -194,7 +198,7 @@ export function passagesOf(lines: readonly Line[], trace: Trace, stage: Stage): 
       enabled: awake.length > 0,
       startS,
       endS,
-      pushedMm: pushedBy(trace, commands),
+      pushedMm: pushedBy(trace, rows),
       made: heading?.made ?? null,
       parts,
     }
@@ -204,12 +208,14 @@ export function passagesOf(lines: readonly Line[], trace: Trace, stage: Stage): 
     .map(({ groups, heading }) => toPassage(groups, heading ?? groups[0]?.heading ?? null))
 }
 
-/** Filament that these commands push forward, mm. */
-function pushedBy(trace: Trace, commands: readonly number[]): number {
+type Rows = { first: number; last: number }
+
+/** Filament that the commands in these rows push forward, mm. */
+function pushedBy(trace: Trace, ranges: readonly Rows[]): number {
   let pushed = 0
-  for (const command of commands) {
-    const first = trace.rows.firstStep[command] as number
-    const next = command + 1 < trace.rows.count ? (trace.rows.firstStep[command + 1] as number) : trace.steps.count
+  for (const { first: from, last } of ranges) {
+    const first = trace.rows.firstStep[from] as number
+    const next = last + 1 < trace.rows.count ? (trace.rows.firstStep[last + 1] as number) : trace.steps.count
     for (let i = first; i < next; i++) pushed += Math.max(0, trace.steps.filament[i] as number)
   }
   return pushed
