@@ -70,3 +70,20 @@ test('a vocabulary is taught by pasting, and scripts are taken away in it', asyn
   const anyMaterial = Object.entries(files).find(([name]) => name.includes('Any material'))
   expect(strFromU8(anyMaterial?.[1] ?? new Uint8Array())).toContain('M190 S{first_plate_temp}')
 })
+
+test('a script is taken away as a macro of a host, with the line that calls it', async ({ page }) => {
+  await pasteOnShelf(
+    page,
+    ';= purge = 15 mm\nG28\n;? when bed > 70\nM117 Hot\n;? end\nM190 S@bed\nM83\nG1 E@purge F200\n',
+  )
+  await page.getByRole('combobox', { name: 'Printer' }).click()
+  await page.getByRole('option', { name: /^Curlew/ }).click()
+  await page.getByRole('button', { name: 'Take away' }).click()
+  await page.getByRole('menuitem', { name: /^For one job/ }).click()
+  await page.getByRole('combobox', { name: 'Written' }).click()
+  await page.getByRole('option', { name: /^as a macro for the config file/ }).click()
+  const text = page.getByLabel('The script as it is taken away')
+  await expect(text).toHaveValue(/\[gcode_macro PRELUDE_START\]/)
+  await expect(text).toHaveValue(/\{% if bed > 70 %\}\n {2}M117 Hot\n {2}\{% endif %\}/)
+  await expect(text).toHaveValue(/# PRELUDE_START BED=@bed\n/)
+})

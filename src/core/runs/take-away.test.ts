@@ -81,4 +81,14 @@ describe('a script taken away', () => {
     // Five and two; nine signs, the µ of two bytes, and two.
     expect(taken.bytes).toBe(5 + 10 + 2)
   })
+
+  it('as a host’s macro has the line that calls it, also in each vocabulary', () => {
+    const vocabulary = learn('M190 S{first_bed_temp}', 'mine')?.vocabulary
+    if (!vocabulary) throw new Error('nothing learned')
+    const form = { kind: 'host-macro', vocabularies: [vocabulary] } as const
+    const taken = takeAway('M190 S@bed', setting, { form, comments: false, ending: 'as-it-is' })
+    expect(taken.text).toMatch(/^\[gcode_macro PRELUDE_START\]\n/)
+    expect(taken.text).toContain('# Called from a script of ours with:\n# PRELUDE_START BED=@bed\n')
+    expect(taken.text).toContain('# Called from mine with:\n# PRELUDE_START BED={first_bed_temp}\n')
+  })
 })

@@ -6,9 +6,15 @@ import { read } from '../gcode/read.ts'
 import type { Stage } from '../machine/state.ts'
 import type { Vocabulary } from '../model/vocabulary.ts'
 import { resolve, worldOf } from '../script/resolve.ts'
+import { callIn, toHostMacro } from './host-macro.ts'
 import { type Setting, stageOf } from './round.ts'
 
-export type Form = { kind: 'as-it-is' } | { kind: 'plain' } | { kind: 'vocabulary'; vocabulary: Vocabulary }
+/** A host's macro comes with the line that calls it, in our values and in each vocabulary. */
+export type Form =
+  | { kind: 'as-it-is' }
+  | { kind: 'plain' }
+  | { kind: 'vocabulary'; vocabulary: Vocabulary }
+  | { kind: 'host-macro'; vocabularies: readonly Vocabulary[] }
 export type Ending = 'as-it-is' | 'lf' | 'crlf'
 export type Wish = { form: Form; comments: boolean; ending: Ending }
 
@@ -17,7 +23,7 @@ export type Taken = { text: string; unsaid: Unsaid[]; bytes: number }
 
 export function takeAway(text: string, setting: Setting, { form, comments, ending }: Wish): Taken {
   const said = inForm(text, stageOf(setting), form)
-  const shorter = comments ? said.text : withoutComments(said.text)
+  const shorter = comments || form.kind === 'host-macro' ? said.text : withoutComments(said.text)
   const ended = ending === 'as-it-is' ? shorter : shorter.replace(/\r\n|\r|\n/g, ending === 'lf' ? '\n' : '\r\n')
   return { text: ended, unsaid: said.unsaid, bytes: new TextEncoder().encode(ended).length }
 }
@@ -25,9 +31,16 @@ export function takeAway(text: string, setting: Setting, { form, comments, endin
 function inForm(text: string, stage: Stage, form: Form): { text: string; unsaid: Unsaid[] } {
   if (form.kind === 'as-it-is') return { text, unsaid: [] }
   if (form.kind === 'plain') return plainFor(text, stage)
+  if (form.kind === 'host-macro') return macroFor(text, stage, form.vocabularies)
   const scope = scopeOf(worldOf(stage), stage.job.firstTool, new Map())
   const has: Has = feature => scope.has(feature)
   return toTheirs(text, form.vocabulary, has)
+}
+
+function macroFor(text: string, stage: Stage, vocabularies: readonly Vocabulary[]): { text: string; unsaid: Unsaid[] } {
+  const { config, call, unsaid } = toHostMacro(text, stage)
+  const calls = vocabularies.map(each => `# Called from ${each.name} with:\n# ${callIn(call, each, stage)}\n`)
+  return { text: `${config}\n# Called from a script of ours with:\n# ${call}\n${calls.join('')}`, unsaid }
 }
 
 /** Numbers in place of values, and of guards only the branch that runs. Our own marks go; other comments stay. */

@@ -33,7 +33,9 @@ export function TakeAway({ open, things, onClose }: Props) {
         ? { kind: 'vocabulary', vocabulary: chosen.data }
         : form === 'plain'
           ? { kind: 'plain' }
-          : { kind: 'as-it-is' }
+          : form === 'macro'
+            ? { kind: 'host-macro', vocabularies: things.vocabularies.map(({ data }) => data) }
+            : { kind: 'as-it-is' }
       return setting && takeAway(text, setting, { form: how, comments, ending })
     },
     [open.chosen, things, form, chosen, comments, ending, jobName],
@@ -41,7 +43,9 @@ export function TakeAway({ open, things, onClose }: Props) {
   const taken = useMemo(() => take(fileText(open), open.chosen.moment), [take, open])
   const variant = form === 'plain' ? ` (${jobName})` : chosen ? ` (${chosen.data.name})` : ''
   const name = nameOf(open) + variant
-  const printer = things.printers.find(({ id }) => id === open.chosen.printerId)?.data.name ?? 'printer'
+  const chosenPrinter = things.printers.find(({ id }) => id === open.chosen.printerId)?.data
+  const printer = chosenPrinter?.name ?? 'printer'
+  const isHost = chosenPrinter?.firmware.family === 'host'
   const takeAll = async () => {
     try {
       const { printers } = await api.shelf()
@@ -71,6 +75,9 @@ export function TakeAway({ open, things, onClose }: Props) {
               label: `in the words of ${data.name}`,
               about: `${data.open}…${data.close}${data.branch ? '' : ', without branches'}`,
             })),
+            ...(isHost
+              ? [{ value: 'macro', label: 'as a macro for the config file', about: 'with the line that calls it' }]
+              : []),
             { value: 'as-it-is', label: 'as it stands', about: 'with values and guards' },
           ]}
           onChange={setForm}
