@@ -9,8 +9,14 @@ describe(rule, () => {
   })
 
   it('lets letters stand alone where the command allows it', () => {
-    expect(found(rule, 'G28 X Y\nM84 X Y E\nM420 V\nM109')).toEqual([])
+    expect(found(rule, 'G28 X Y\nM84 X Y E\nM420 V\nM104 S200\nM109')).toEqual([])
   })
 
   it('leaves values to be filled in alone', () => expect(found(rule, 'M190 S@bed')).toEqual([]))
+
+  it('reports a wait for a temperature that was never set', () => {
+    expect(found(rule, 'G28\nM190\nM109 T0')).toMatchObject([{ line: 2 }, { line: 3 }])
+    expect(found(rule, 'M140 S60\nM190')).toEqual([])
+    expect(found(rule, 'M109 S@nozzle')).toEqual([])
+  })
 })

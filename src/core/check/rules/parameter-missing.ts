@@ -2,9 +2,21 @@
 import { specOf } from '../../firmware/spec.ts'
 import { hasLetter } from '../../gcode/line.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
+import { heatings } from '../look.ts'
 
-function check({ lines, stage }: Checked): Found[] {
-  return lines.flatMap((line): Found[] => {
+/** Waits for a heater that no line has given a temperature. */
+const waitsForNothing = (script: Checked): Found[] =>
+  heatings(script).flatMap(({ row: { line, command, before }, heater, tool, targetC, waits }): Found[] => {
+    const set =
+      heater === 'bed' ? before.bedTarget : heater === 'nozzle' ? before.nozzleTargets[tool] : before.chamberTarget
+    if (!waits || targetC !== null || command.words.some(({ formula }) => formula !== null) || (set ?? 0) > 0) return []
+    const message = `Waits for the ${heater}, and no line has given it a temperature. The machine goes on at once, or waits for ever.`
+    return [{ line, message }]
+  })
+
+function check(script: Checked): Found[] {
+  const { lines, stage } = script
+  const missing = lines.flatMap((line): Found[] => {
     const { command } = line
     const spec = command && specOf(stage.firmware, command.name)
     if (!command || !spec || spec.text) return []
@@ -37,6 +49,7 @@ function check({ lines, stage }: Checked): Found[] {
       })
     return found
   })
+  return [...missing, ...waitsForNothing(script)]
 }
 
 export const parameterMissing: Rule = {
