@@ -150,6 +150,22 @@ describe('moves in a script', () => {
   })
 })
 
+describe('a retraction', () => {
+  it('of 5 mm at 25 mm/s with 500 mm/s² takes 5/25 + 25/500 = 0.25 s, and as long to come back', () => {
+    expect(round('M83\nG1 E-5 F1500').durations.movingS).toBeCloseTo(0.25, 9)
+    expect(round('G10').durations.movingS).toBeCloseTo(0.25, 9)
+    expect(round('G10\nG11').durations.movingS).toBeCloseTo(0.5, 9)
+  })
+
+  it('of 1 mm at 50 mm/s never gets there: 2·√(1/500) = 0.0894 s', () => {
+    expect(round('M83\nG1 E-1 F3000').durations.movingS).toBeCloseTo(0.0894427, 6)
+  })
+
+  it('follows M204 R: with 2000 mm/s² it is 5/25 + 25/2000 = 0.2125 s', () => {
+    expect(round('M204 R2000\nM83\nG1 E-5 F1500').durations.movingS).toBeCloseTo(0.2125, 9)
+  })
+})
+
 describe('arcs', () => {
   const from = { x: 10, y: 0, z: 0 }
 
