@@ -7,11 +7,11 @@ import { lineWith, pasteOnShelf } from './desk.ts'
 const theirs = [
   'G28',
   'M420 S1',
-  '<<if first_plate_temp[0] > 70>>',
+  '<<when first_plate_temp(0) > 70>>',
   'M117 Hot bed',
-  '<<endif>>',
-  'M190 S<<first_plate_temp[0]>>',
-  'M109 S<<first_nozzle_temp[0]>>',
+  '<<end>>',
+  'M190 S<<first_plate_temp(0)>>',
+  'M109 S<<first_nozzle_temp(0)>>',
   'M117 <<mood_of_the_day>>',
 ]
   .join('\n')
@@ -51,7 +51,7 @@ test('a vocabulary is taught by pasting, and scripts are taken away in it', asyn
   await page.getByRole('combobox', { name: 'Written' }).click()
   await page.getByRole('option', { name: /^in the words of Our own slicer/ }).click()
   await expect(text).toHaveValue(
-    '{if first_plate_temp > 70}\nM117 Hot\n{else}\nM117 Cool\n{endif}\nG28\nM420 S1\nM190 S{first_plate_temp}\nM109 S{first_nozzle_temp[0]}\nG1 X@print_left F3000\n',
+    '{when first_plate_temp > 70}\nM117 Hot\n{otherwise}\nM117 Cool\n{end}\nG28\nM420 S1\nM190 S{first_plate_temp}\nM109 S{first_nozzle_temp(0)}\nG1 X@print_left F3000\n',
   )
   await expect(page.getByRole('region', { name: 'What can’t be said so' })).toContainText('line 10: @print_left')
   const [download] = await Promise.all([

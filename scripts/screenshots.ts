@@ -20,13 +20,13 @@ type Shot = {
 /** A script in made-up words, for the page where they are learned. */
 const theirs = `G28
 M420 S1
-{if first_plate_temp[0] > 70}
+{when first_plate_temp(0) > 70}
 M117 Hot bed
-{else}
+{otherwise}
 M117 Cool bed
-{endif}
-M190 S{first_plate_temp[0]}
-M109 S{first_nozzle_temp[0]}
+{end}
+M190 S{first_plate_temp(0)}
+M109 S{first_nozzle_temp(0)}
 G1 Z{initial_layer_thickness + 0.1}
 M117 {mood_of_the_day}`
 

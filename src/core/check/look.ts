@@ -5,6 +5,7 @@ import { heatedTool, heaterOf, heatTarget } from '../machine/heaters.ts'
 import type { Step } from '../machine/trace.ts'
 import { areaOn, type Rectangle } from '../model/job.ts'
 import { sourceWord } from '../script/edits/lines.ts'
+import type { Passage } from '../script/passages.ts'
 import type { Checked, Row } from './finding.ts'
 
 export type Heater = 'nozzle' | 'bed' | 'chamber'
@@ -87,6 +88,10 @@ export const acrossMm = ({ from, to }: Step): number => Math.hypot(to.x - from.x
 /** When each tool's first filament is pushed; Infinity when never. */
 export const firstPushS = ({ steps }: Checked): number =>
   steps.find(({ filamentMm }) => filamentMm > 0)?.start ?? Number.POSITIVE_INFINITY
+
+/** The passage that a line stands in, where its lines are a person's own and not made from numbers. */
+export const ownPassageOf = ({ passages }: Checked, line: number): Passage | undefined =>
+  passages.find(({ firstLine, lastLine, made }) => firstLine <= line && line <= lastLine && !made)
 
 /** One finding for the first of several lines, telling of the others. */
 export const andMore = (lines: readonly number[]): string => {

@@ -215,8 +215,11 @@ export function learn(text: string, name: string): Learned | null {
   )
   const guesses = new Map([...names].map(word => [word, guessMeaning(word)]))
   const words = [...names].map(word => ({ word, value: guesses.get(word)?.value ?? null, standIn: null }))
-  const indexed = insides.find(inside => /[A-Za-z_][\w.]*\s*[[(]\s*\w+\s*[\])]/.test(inside))
-  const bracket = indexed && /[A-Za-z_][\w.]*\s*([[(])/.exec(indexed)?.[1]
+  // A word before a bracket that joins formulas, as in `not (a)`, has no number of a tool behind it.
+  const indexed = insides
+    .flatMap(inside => [...inside.matchAll(/([A-Za-z_][\w.]*)\s*([[(])\s*\w+\s*[\])]/g)])
+    .find(([, word = '']) => !reserved.has(word))
+  const bracket = indexed?.[2]
   return {
     vocabulary: {
       name,

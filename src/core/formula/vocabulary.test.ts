@@ -13,13 +13,13 @@ const none = () => false
 const curly = [
   'G28',
   'M420 S1',
-  '{if initial_plate_heat[0] > 70}',
+  '{when initial_plate_heat(0) > 70}',
   'M117 Hot bed',
-  '{else}',
+  '{otherwise}',
   'M117 Cool bed',
-  '{endif}',
-  'M190 S{initial_plate_heat[0]}',
-  'M109 S{initial_nozzle_heat[first_tool_no]}',
+  '{end}',
+  'M190 S{initial_plate_heat(0)}',
+  'M109 S{initial_nozzle_heat(first_tool_no)}',
   'M83',
   'G1 X4 Y20 Z{initial_layer_thickness + 0.1} F3000',
   'G1 Y120 E12 F1200',
@@ -40,9 +40,9 @@ describe('a vocabulary is learned', () => {
     expect(vocabulary).toMatchObject({
       open: '{',
       close: '}',
-      index: { open: '[', close: ']' },
+      index: { open: '(', close: ')' },
       formulas: true,
-      branch: { when: 'if', otherwiseWhen: null, otherwise: 'else', end: 'endif' },
+      branch: { when: 'when', otherwiseWhen: null, otherwise: 'otherwise', end: 'end' },
     })
     expect(Object.fromEntries(vocabulary.words.map(({ word, value }) => [word, value]))).toEqual({
       initial_plate_heat: 'bed',
@@ -63,6 +63,10 @@ describe('a vocabulary is learned', () => {
     })
     expect(learned(square).vocabulary.words.at(-1)).toEqual({ word: 'wibble_wobble', value: null, standIn: null })
     expect(learned(percent).vocabulary.words.map(({ value }) => value)).toEqual(['bed', 'nozzle', 'layers'])
+  })
+
+  it('and takes a bracket behind a joining word for no number of a tool', () => {
+    expect(learned('M190 S{first_bed_temp}\nM117 {not (hot)}').vocabulary.index).toBeNull()
   })
 
   it('not from a script without such words', () => expect(learn('G28\nM109 S200 ; 100 % sure', 'x')).toBeNull())
@@ -158,7 +162,7 @@ describe('what can’t be said', () => {
     const text = ';= warm = bed + 5\n;= purge = 32 mm from 8 to 40\n;? when has probe\nM190 S@warm\n;? end\nG1 E@purge'
     const { vocabulary } = learned(curly)
     expect(toTheirs(text, vocabulary, feature => feature === 'probe')).toEqual({
-      text: ';= warm = bed + 5\n;= purge = 32 mm from 8 to 40\n{if 1 == 1}\nM190 S{(initial_plate_heat + 5)}\n{endif}\nG1 E32',
+      text: ';= warm = bed + 5\n;= purge = 32 mm from 8 to 40\n{when 1 == 1}\nM190 S{(initial_plate_heat + 5)}\n{end}\nG1 E32',
       unsaid: [],
     })
   })

@@ -168,7 +168,3 @@ function trail({ printer }: Stage, nozzle: Nozzle, step: Step, line: number, mar
   nozzle.hangingMm3 -= mm3
   marks.push({ kind: 'string', line, atS: step.end, from: [from.x, from.y], to: [to.x, to.y], mm3 })
 }
-
-/** What oozing leaves after a moment, as the last push of filament. */
-export const oozeMarksAfterPurge = ({ marks }: Ooze, sinceS: number): OozeMark[] =>
-  marks.filter(({ atS }) => atS > sinceS)

@@ -80,6 +80,8 @@ export class Recorder {
   /** The commands that have run, where there are macros. */
   readonly ran: PlainCommand[] | null
   readonly troubles: Trace['troubles'] = []
+  /** Commands whose place macros take, by the name that they can still be called by: `G28.1` is `G28`. */
+  readonly renamed: ReadonlyMap<string, string>
   /** The variables of macros as they are now, by the macro's name. */
   readonly variables = new Map<string, Record<string, Value>>()
   /** What tools hold in use and standing by, °C, where they have been told both. */
@@ -103,6 +105,9 @@ export class Recorder {
   constructor(stage: Stage) {
     this.stage = stage
     this.ran = stage.macros?.size ? [] : null
+    this.renamed = new Map(
+      [...(stage.macros?.values() ?? [])].flatMap(({ renames, name }) => (renames ? [[renames, name]] : [])),
+    )
     this.beginning = beginningOf(stage)
     this.modes = this.beginning.modes
     this.position = { ...this.beginning.position }

@@ -41,7 +41,7 @@ export function rehearse(commands: Iterable<PlainCommand>, stage: Stage): Trace 
 /** Runs a command, or what a macro makes of it; `within` are the macros that are under way. */
 function runCommand(recorder: Recorder, line: number, command: Command, within: readonly string[]): void {
   const { stage } = recorder
-  const renamed = builtIn(stage, command.name)
+  const renamed = recorder.renamed.get(command.name)
   const macro = renamed ? undefined : stage.macros?.get(command.name)
   recorder.beginCommand(line)
   recorder.ran?.push({ line, command: renamed ? { ...command, name: renamed } : command })
@@ -53,10 +53,6 @@ function runCommand(recorder: Recorder, line: number, command: Command, within: 
   if (recorder.now > mostSeconds) recorder.stop(tooLong)
   if (macro) runMacro(recorder, line, command, macro, within)
 }
-
-/** What a macro that takes a command's place lets it be called by: `G28.1` for `G28`. */
-const builtIn = ({ macros }: Stage, name: string): string | null =>
-  (macros && [...macros.values()].find(({ renames }) => renames === name)?.name) ?? null
 
 function runMacro(recorder: Recorder, line: number, command: Command, macro: Macro, within: readonly string[]): void {
   if (within.length >= deepest || within.includes(macro.name)) {

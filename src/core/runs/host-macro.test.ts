@@ -70,11 +70,11 @@ describe('a script as a host’s macro', () => {
   )
 
   it('is called in a vocabulary’s words', () => {
-    const vocabulary = learn('M190 S{first_bed_temp}\nM109 S{first_nozzle_temp[0]}', 'mine')?.vocabulary
+    const vocabulary = learn('M190 S{first_bed_temp}\nM109 S{first_nozzle_temp(0)}', 'mine')?.vocabulary
     if (!vocabulary) throw new Error('nothing learned')
     const { call } = toHostMacro('M190 S@bed\nM109 S@(nozzle of T0)', stageOf(setting))
     expect(callIn(call, vocabulary, stageOf(setting))).toBe(
-      'PRELUDE_START BED={first_bed_temp} NOZZLE_T0={first_nozzle_temp[0]}',
+      'PRELUDE_START BED={first_bed_temp} NOZZLE_T0={first_nozzle_temp(0)}',
     )
   })
 

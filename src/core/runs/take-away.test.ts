@@ -61,14 +61,14 @@ describe('a script taken away', () => {
   })
 
   it('in a vocabulary has its words', () => {
-    const vocabulary = learn('M190 S{first_bed_temp[0]}\nM109 S{first_nozzle_temp + 1}', 'mine')?.vocabulary
+    const vocabulary = learn('M190 S{first_bed_temp(0)}\nM109 S{first_nozzle_temp + 1}', 'mine')?.vocabulary
     if (!vocabulary) throw new Error('nothing learned')
     const taken = takeAway('M190 S@bed\nM109 S@(nozzle of T0)', setting, {
       form: { kind: 'vocabulary', vocabulary },
       comments: true,
       ending: 'as-it-is',
     })
-    expect(taken).toMatchObject({ text: 'M190 S{first_bed_temp}\nM109 S{first_nozzle_temp[0]}', unsaid: [] })
+    expect(taken).toMatchObject({ text: 'M190 S{first_bed_temp}\nM109 S{first_nozzle_temp(0)}', unsaid: [] })
   })
 
   it('without comments, with the line ends that are asked for, is counted in bytes', () => {

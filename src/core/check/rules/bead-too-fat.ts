@@ -4,7 +4,7 @@ import { beadAreaMm2, beadWidthMm } from '../../machine/outcome.ts'
 import { setBead } from '../../script/edits/purge.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { planned } from '../fixes.ts'
-import { andMore } from '../look.ts'
+import { andMore, ownPassageOf } from '../look.ts'
 
 /** A bead wider than so many nozzles piles up around the nozzle instead of lying flat. */
 const widestNozzles = 5
@@ -14,7 +14,7 @@ const wantedNozzles = 2.5
 const worthMm = 2
 
 function check(script: Checked): Found[] {
-  const { strokes, stage, passages } = script
+  const { strokes, stage } = script
   const fat = strokes.flatMap(stroke => {
     const nozzleMm = stage.printer.tools[stroke.tool]?.nozzleMm ?? 0.4
     const refused = stage.firmware.fattestBeadMm2(nozzleMm)
@@ -32,12 +32,12 @@ function check(script: Checked): Found[] {
   const message = over
     ? `The bead is ${area(stroke.crossSectionMm2)} thick. This firmware refuses beads over ${area(refused ?? 0)} (4 · nozzle²), and the print stops.${more}`
     : `The bead is ${area(stroke.crossSectionMm2)} thick, ${mm(width, 1)} wide: a ${mm(nozzleMm)} nozzle can’t press that flat at ${mm(height)}. It curls up around the nozzle.${more}`
-  const passage = passages.find(each => each.firstLine <= stroke.line && stroke.line <= each.lastLine)
+  const passage = ownPassageOf(script, stroke.line)
   const wanted = Math.min(
     Number(beadAreaMm2(wantedNozzles * nozzleMm, height > 0 ? height : 0.3).toFixed(2)),
     refused ?? Number.POSITIVE_INFINITY,
   )
-  const fixes = passage && !passage.made ? planned(setBead(script, passage, wanted), `Beads of ${area(wanted)}`) : []
+  const fixes = passage ? planned(setBead(script, passage, wanted), `Beads of ${area(wanted)}`) : []
   return [{ line: stroke.line, severity: over ? 'error' : 'warning', message, fixes }]
 }
 

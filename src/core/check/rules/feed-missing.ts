@@ -1,5 +1,5 @@
 // The first move names no speed, and nothing before it has.
-import { sourceWord } from '../../script/edits/lines.ts'
+import { afterLastWord, sourceWord } from '../../script/edits/lines.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
 /** A speed that no printer minds, mm/min, and one for the height. */
@@ -15,20 +15,13 @@ function check({ steps, rows }: Checked): Found[] {
   if (!row?.source) return []
   const onlyUp = sourceWord(row.source, 'Z') && !sourceWord(row.source, 'X') && !sourceWord(row.source, 'Y')
   const feed = onlyUp ? calmHeightMmMin : calmMmMin
-  const words = row.source.pieces.filter(piece => piece.kind === 'word' || piece.kind === 'name')
-  const last = words.at(-1)
-  let at = row.source.from
-  for (const piece of row.source.pieces) {
-    at += piece.text.length
-    if (piece === last) break
-  }
   const message =
     'The first move names no speed. The machine takes whatever it had: a crawl after it is switched on, or the last print’s travel speed.'
   return [
     {
       line: row.line,
       message,
-      fixes: [{ title: `Give it a speed (F${feed})`, edits: [{ from: at, to: at, insert: ` F${feed}` }] }],
+      fixes: [{ title: `Give it a speed (F${feed})`, edits: [afterLastWord(row.source, ` F${feed}`)] }],
     },
   ]
 }

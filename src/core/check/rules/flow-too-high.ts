@@ -4,7 +4,7 @@ import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import { setPurgeSpeed } from '../../script/edits/purge.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { planned } from '../fixes.ts'
-import { andMore, lineOf } from '../look.ts'
+import { andMore, lineOf, ownPassageOf } from '../look.ts'
 
 /** What a hot end is said to melt is no sharp line. */
 const doubt = 1.05
@@ -15,7 +15,7 @@ const worthMm = 3
 type Over = { line: number; flow: number; most: number; lengthMm: number; crossSectionMm2: number }
 
 function check(script: Checked): Found[] {
-  const { strokes, steps, stage, rows, passages, ooze } = script
+  const { strokes, steps, stage, rows, ooze } = script
   const { tools } = stage.printer
   const mostOf = (tool: number): number => tools[tool]?.highestFlowMm3S ?? Number.POSITIVE_INFINITY
   const over: Over[] = strokes.flatMap(({ line, tool, flowMm3S, lengthMm, crossSectionMm2 }) => {
@@ -35,10 +35,10 @@ function check(script: Checked): Found[] {
   const first = over.sort((a, b) => a.line - b.line)[0]
   if (!first) return []
   const message = `Pushes ${plain(first.flow, 1)} mm³/s; this hot end melts ${plain(first.most, 1)} at most. The gear slips, and the line comes out thin.${andMore(over.map(({ line }) => line))}`
-  const passage = passages.find(each => each.firstLine <= first.line && first.line <= each.lastLine)
+  const passage = ownPassageOf(script, first.line)
   const slower = Math.floor((first.most * 0.9 * 10) / first.crossSectionMm2) / 10
   const fixes =
-    passage && !passage.made && first.lengthMm > 0 && slower > 0
+    passage && first.lengthMm > 0 && slower > 0
       ? planned(setPurgeSpeed(script, passage, slower), `Lay it at ${mm(slower, 1)}/s`)
       : []
   return [{ line: first.line, message, fixes }]

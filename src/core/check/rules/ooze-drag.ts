@@ -1,6 +1,5 @@
 // The nozzle has stood hot, and takes what hangs from it over the bed into the print.
 import { duration, mm, plain } from '../../explain/words.ts'
-import { oozeMarksAfterPurge } from '../../machine/ooze.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
 /** A string of this much is seen under the first layer. */
@@ -21,7 +20,7 @@ function check(script: Checked): Found[] {
       return [{ line: longest.line, severity: last ? 'warning' : 'advice', message }]
     }
   }
-  const dragged = oozeMarksAfterPurge(ooze, since).filter(({ kind }) => kind === 'string')
+  const dragged = ooze.marks.filter(({ kind, atS }) => kind === 'string' && atS > since)
   const mm3 = dragged.reduce((sum, mark) => sum + mark.mm3, 0)
   const first = dragged[0]
   if (!first || mm3 < seenMm3 || trace.rows.count === 0) return []

@@ -4,6 +4,7 @@ import { beadAreaMm2 } from '../../machine/outcome.ts'
 import { setBead } from '../../script/edits/purge.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { planned } from '../fixes.ts'
+import { ownPassageOf } from '../look.ts'
 
 /** A bead thinner than half a nozzle's width breaks. */
 const thinnestNozzles = 0.5
@@ -11,15 +12,15 @@ const wantedNozzles = 1.5
 const lineMm = 30
 
 function check(script: Checked): Found[] {
-  const { strokes, stage, passages } = script
+  const { strokes, stage } = script
   for (const stroke of strokes) {
     const nozzleMm = stage.printer.tools[stroke.tool]?.nozzleMm ?? 0.4
     const height = stroke.to[2]
     if (!(height > 0) || stroke.lengthMm < lineMm) continue
     if (stroke.crossSectionMm2 >= height * thinnestNozzles * nozzleMm) continue
     const wanted = Number(beadAreaMm2(wantedNozzles * nozzleMm, Math.min(height, nozzleMm)).toFixed(2))
-    const passage = passages.find(each => each.firstLine <= stroke.line && stroke.line <= each.lastLine)
-    const fixes = passage && !passage.made ? planned(setBead(script, passage, wanted), `Beads of ${area(wanted)}`) : []
+    const passage = ownPassageOf(script, stroke.line)
+    const fixes = passage ? planned(setBead(script, passage, wanted), `Beads of ${area(wanted)}`) : []
     const message = `Lays ${mm(stroke.lengthMm, 0)} with a bead of only ${area(stroke.crossSectionMm2)}, at ${mm(height)} over the bed. It hangs in the air and breaks off, and tells nothing about the first layer.`
     return [{ line: stroke.line, message, fixes }]
   }

@@ -42,3 +42,14 @@ export const notANumber = (line: Line, word: Word): string =>
 /** The number of the last line that has anything but blanks in it; 0 for an empty script. */
 export const lastUsedLine = (lines: readonly Line[]): number =>
   lines.findLast(line => line.kind !== 'blank')?.number ?? 0
+
+/** Puts text behind the last word of a line, before any comment. */
+export function afterLastWord(line: Line, insert: string): Edit {
+  let at = line.from
+  let end = at
+  for (const piece of line.pieces) {
+    at += piece.text.length
+    if (piece.kind === 'word' || piece.kind === 'name') end = at
+  }
+  return { from: end, to: end, insert }
+}

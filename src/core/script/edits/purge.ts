@@ -5,7 +5,7 @@ import { beadAreaMm2, toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import { counterAfter, modesBefore, type Step, stepsOfCommand } from '../../machine/trace.ts'
 import type { Edit } from '../../model/script.ts'
 import type { Passage } from '../passages.ts'
-import { notANumber, replacePiece, sourceWord } from './lines.ts'
+import { afterLastWord, notANumber, replacePiece, sourceWord } from './lines.ts'
 import { laysFilament, movesIn, replace, writtenLike } from './places.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
 
@@ -150,7 +150,7 @@ export function setPurgeSpeed(script: Rehearsed, passage: Passage, speedMmS: num
         edits.push(replacePiece(source, word, writtenLike(word, 'F', target / scale)))
       now = target
     } else if (now !== target && target !== null && (strokes.has(row) || now !== null)) {
-      edits.push(afterLastWord(script, line, ` F${Number((target / scale).toFixed(3))}`))
+      edits.push(afterLastWord(source, ` F${Number((target / scale).toFixed(3))}`))
       now = target
     }
     if (row > lastStroke) break
@@ -158,16 +158,4 @@ export function setPurgeSpeed(script: Rehearsed, passage: Passage, speedMmS: num
   return edits.length
     ? { ok: true, title: `Lay “${passage.title}” at ${speedMmS} mm/s`, edits }
     : refuse('It has that speed already.')
-}
-
-/** Puts text behind the last word of a line, before any comment. */
-function afterLastWord({ lines }: Rehearsed, number: number, insert: string): Edit {
-  const line = lines[number - 1]
-  let at = line?.from ?? 0
-  let end = at
-  for (const piece of line?.pieces ?? []) {
-    at += piece.text.length
-    if (piece.kind === 'word' || piece.kind === 'name') end = at
-  }
-  return { from: end, to: end, insert }
 }

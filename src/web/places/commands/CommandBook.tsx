@@ -39,7 +39,7 @@ export function CommandBook() {
     setThings(now => now && { ...now, printers: now.printers.map(each => (each.id === printer.id ? printer : each)) })
   return (
     <div className="mx-auto flex h-full max-w-[1500px] flex-col gap-3 px-6 py-4">
-      <div className="flex shrink-0 flex-wrap items-center gap-x-4 gap-y-2">
+      <div className="flex shrink-0 flex-wrap items-center gap-x-3 gap-y-2">
         <h1 className="font-serif text-[27px] font-semibold">Command book</h1>
         <input
           type="search"
@@ -47,7 +47,7 @@ export function CommandBook() {
           onChange={event => setQuery(event.target.value)}
           aria-label="Search the commands"
           placeholder="G28, or: wait for bed"
-          className="w-64 rounded-button border border-rule bg-raised px-3 py-1.5 placeholder:text-soft"
+          className="w-48 rounded-button border border-rule bg-raised px-3 py-1.5 placeholder:text-soft"
         />
         <fieldset className="flex gap-1">
           <legend className="sr-only">Firmware family</legend>

@@ -62,7 +62,7 @@ export function JobPanel({ kept, begin, note, printer, materials, onDone, onClos
   } satisfies Job
   const rectangle = areaOn(job, printer)
   const odd = misfit(job, printer)
-  const most = Math.max(printer.tools.length, tools.length)
+  const most = Math.max(printer.tools.length, tools.length, firstTool + 1)
   const fieldsFor = (key: keyof typeof numbers, label: string, unit: string, step: number) => (
     <NumberIn
       name={label}
