@@ -18,6 +18,9 @@ const branchWords = {
   otherwise: ['else', 'otherwise'],
   end: ['endif', 'end', 'fi', 'end if'],
 }
+/** The word for the other branch where the script has none: the one that goes with how a branch opens. */
+const goesWith = (when: string): string => (when === 'if' ? 'else' : 'otherwise')
+
 const connectives = new Set(['and', 'or', 'not', 'min', 'max', 'round', 'abs', 'int', 'true', 'false', 'is'])
 
 /** Everything between a style's signs, with where it stands: brackets within brackets belong to the outer ones. */
@@ -205,7 +208,12 @@ export function learn(text: string, name: string): Learned | null {
   const end = used(branchWords.end)
   const branch =
     when && end
-      ? { when, otherwiseWhen: used(branchWords.otherwiseWhen), otherwise: used(branchWords.otherwise) ?? 'else', end }
+      ? {
+          when,
+          otherwiseWhen: used(branchWords.otherwiseWhen),
+          otherwise: used(branchWords.otherwise) ?? goesWith(when),
+          end,
+        }
       : null
   const reserved = new Set([...Object.values(branchWords).flat(), ...connectives])
   const names = new Set(

@@ -65,6 +65,12 @@ describe('a vocabulary is learned', () => {
     expect(learned(percent).vocabulary.words.map(({ value }) => value)).toEqual(['bed', 'nozzle', 'layers'])
   })
 
+  it('and takes for the other branch, where there is none, the word that goes with the first', () => {
+    const otherwise = (text: string) => learned(text).vocabulary.branch?.otherwise
+    expect(otherwise('{when first_bed_temp > 70}\nG28\n{end}')).toBe('otherwise')
+    expect(otherwise('{if first_bed_temp > 70}\nG28\n{endif}')).toBe('else')
+  })
+
   it('and takes a bracket behind a joining word for no number of a tool', () => {
     expect(learned('M190 S{first_bed_temp}\nM117 {not (hot)}').vocabulary.index).toBeNull()
   })
