@@ -22,7 +22,9 @@ export function explain(lines: readonly Line[], resolution: Resolution, trace: T
   const runs = new Map<number, number[]>()
   for (let i = 0; i < trace.rows.count; i++) {
     const line = trace.rows.line[i] as number
-    runs.set(line, [...(runs.get(line) ?? []), i])
+    const before = runs.get(line)
+    if (before) before.push(i)
+    else runs.set(line, [i])
   }
   const seen = new Set<string>()
   return lines.map(line => {
@@ -51,7 +53,14 @@ export function explain(lines: readonly Line[], resolution: Resolution, trace: T
     const more = line.pieces.find(startsCommand)
     const tail = more ? ` Only this much: “${more.text}” begins a second command on the same line.` : ''
     const command = run === undefined ? undefined : commands[run]?.command
-    if (!command || run === undefined) return sayFromTable(line.command, stage) + tail
+    if (!command || run === undefined) {
+      const passedOver = stage.firmware.flow && trace.stopped === null
+      return (
+        (passedOver
+          ? `Not this time: ${lowerFirst(sayFromTable(line.command, stage))}`
+          : sayFromTable(line.command, stage)) + tail
+      )
+    }
     const does = specOf(stage.firmware, command.name)?.effect.does ?? ''
     // Before a start script nobody knows the modes, so the first command that sets one does something.
     const modesKnown = stage.moment !== 'start' || seen.has(does)
@@ -206,8 +215,10 @@ function sayRun(
       return took > 0
         ? `${sayFromTable(command, stage).replace(/\.$/, '')}; about ${duration(took)}.`
         : sayFromTable(command, stage)
-    case 'condition':
-      return `${spec.title}${command.message ? `: ${command.message}` : ''}. The rehearsal goes on as if it were so.`
+    case 'flow': {
+      const note = trace.notes.get(run)
+      return `${spec.title}${command.message ? `: ${command.message}` : ''}.${note ? ` ${note}` : ''}`
+    }
     case 'soft-limits':
       if (numberOf(command, effect.by) === null) return 'Reports the soft limits.'
       return after.softLimits ? 'Soft limits on.' : 'Soft limits off: moves beyond the reach are no longer stopped.'

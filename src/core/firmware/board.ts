@@ -49,5 +49,6 @@ export const board: FirmwareFamily = {
   waits: { windowC: 1, dwellS: 5 },
   fattestBeadMm2: () => null,
   mostBlends: 16,
+  flow: false,
   namesMayBeMacros: false,
 }

@@ -133,5 +133,6 @@ export const dispensing: FirmwareFamily = {
   waits: { windowC: 2, dwellS: 0 },
   fattestBeadMm2: () => null,
   mostBlends: null,
+  flow: false,
   namesMayBeMacros: false,
 }

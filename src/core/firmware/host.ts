@@ -44,5 +44,6 @@ export const host: FirmwareFamily = {
   waits: { windowC: 1, dwellS: 0 },
   fattestBeadMm2: nozzleMm => 4 * nozzleMm * nozzleMm,
   mostBlends: null,
+  flow: false,
   namesMayBeMacros: true,
 }

@@ -45,5 +45,6 @@ export const macroFile: FirmwareFamily = {
   waits: { windowC: 2.5, dwellS: 0 },
   fattestBeadMm2: () => null,
   mostBlends: null,
+  flow: true,
   namesMayBeMacros: false,
 }

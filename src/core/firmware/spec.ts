@@ -40,6 +40,18 @@ export type Letter = {
 export type Heater = 'nozzle' | 'bed' | 'chamber'
 export type LimitKind = 'speed' | 'acceleration'
 
+export type FlowStep =
+  | 'branch'
+  | 'loop'
+  | 'leave'
+  | 'again'
+  | 'return'
+  | 'variable'
+  | 'global'
+  | 'change'
+  | 'say'
+  | 'abort'
+
 /** What a command does to the machine. The simulated printer and the explanations switch over this, never over names. */
 export type Effect =
   | { does: 'move' }
@@ -98,7 +110,10 @@ export type Effect =
   | { does: 'save-state'; by: string | null }
   | { does: 'restore-state'; by: string | null }
   | { does: 'macro' }
-  | { does: 'condition' }
+  /** Runs a file of the printer's own, whose name stands under this letter. */
+  | { does: 'macro-file'; by: string }
+  /** Branches, loops and variables of the machine's own. */
+  | { does: 'flow'; step: FlowStep }
   /** Something that takes this long and is otherwise not known; what a person taught. */
   | { does: 'opaque'; seconds: number }
   /** Nothing that a rehearsal shows: reports, sounds, settings kept or loaded, fine tuning. */
@@ -144,6 +159,8 @@ export type FirmwareFamily = {
   fattestBeadMm2: (nozzleMm: number) => number | null
   /** How many blends of a mixing hot end it keeps as tools of their own; null where it has no such table. */
   mostBlends: number | null
+  /** Whether scripts branch, loop and reckon by themselves, with blocks that are told by how far right they stand. */
+  flow: boolean
   /** Whether a name that the table lacks may be a macro of this one printer. */
   namesMayBeMacros: boolean
 }

@@ -99,6 +99,13 @@ export function read(text: string): Line[] {
   })
 }
 
+/** How far from the left a line begins, in characters. */
+export const indentOf = (raw: string): number => raw.search(/[^ \t]|$/)
+
+/** The commands of a text, each with its line and how far right it stands. Never throws. */
+export const readIndented = (text: string): { line: number; command: Command; indent: number }[] =>
+  read(text).flatMap(({ number, command, raw }) => (command ? [{ line: number, command, indent: indentOf(raw) }] : []))
+
 /** Joins lines from their pieces and endings: exactly the text they were read from. */
 export const write = (lines: readonly Line[]): string =>
   lines.map(line => line.pieces.map(piece => piece.text).join('') + line.ending).join('')

@@ -84,7 +84,7 @@ describe('the macro-file family', () => {
   it('says what a condition means', () => {
     const { explained } = under('macro-file', ['if heat.heaters[0].current < 40', '  G4 S1'])
     expect(explained[0]?.says).toBe(
-      'Go on with the lines below only if this is so: heat.heaters[0].current < 40. The rehearsal goes on as if it were so.',
+      'Go on with the lines below only if this is so: heat.heaters[0].current < 40. So it is this time.',
     )
   })
 })

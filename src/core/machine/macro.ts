@@ -1,6 +1,7 @@
 // What a macro's template sees of the simulated printer: parameters, variables, and its state at that moment.
 import { type Command, textOf } from '../gcode/line.ts'
-import { type Macro, readValue, type Value } from '../macros/config.ts'
+import { type Macro, readValue } from '../macros/config.ts'
+import type { Value } from '../macros/values.ts'
 import { axes } from '../model/printer.ts'
 import { temperatureAt } from './heat.ts'
 import type { Recorder } from './recorder.ts'

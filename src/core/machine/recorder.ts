@@ -1,6 +1,6 @@
 // Grows a trace while a rehearsal runs: typed columns that double when they are full.
 
-import type { Value } from '../macros/config.ts'
+import type { Value } from '../macros/values.ts'
 import {
   bedLump,
   blownAt,
@@ -80,6 +80,9 @@ export class Recorder {
   /** The commands that have run, where there are macros. */
   readonly ran: PlainCommand[] | null
   readonly troubles: Trace['troubles'] = []
+  readonly notes = new Map<number, string>()
+  /** Variables of the whole machine that macro files have made. */
+  readonly globals = new Map<string, Value>()
   /** Commands whose place macros take, by the name that they can still be called by: `G28.1` is `G28`. */
   readonly renamed: ReadonlyMap<string, string>
   /** The variables of macros as they are now, by the macro's name. */
@@ -104,7 +107,7 @@ export class Recorder {
 
   constructor(stage: Stage) {
     this.stage = stage
-    this.ran = stage.macros?.size ? [] : null
+    this.ran = stage.macros?.size || stage.firmware.flow ? [] : null
     this.renamed = new Map(
       [...(stage.macros?.values() ?? [])].flatMap(({ renames, name }) => (renames ? [[renames, name]] : [])),
     )
@@ -279,7 +282,7 @@ export class Recorder {
     this.comeToRest()
     resize(this.steps, this.steps.count)
     resize(this.rows, this.rows.count)
-    const { beginning, steps, rows, nozzles, bed, chamber, messages, ran, troubles, now, stopped } = this
-    return { beginning, steps, rows, nozzles, bed, chamber, messages, ran, troubles, totalS: now, stopped }
+    const { beginning, steps, rows, nozzles, bed, chamber, messages, ran, troubles, notes, now, stopped } = this
+    return { beginning, steps, rows, nozzles, bed, chamber, messages, ran, troubles, notes, totalS: now, stopped }
   }
 }

@@ -5,6 +5,7 @@ import { read } from '../gcode/read.ts'
 import type { Macro } from '../macros/config.ts'
 import { render } from '../macros/template.ts'
 import { axes } from '../model/printer.ts'
+import { runFlow } from './flow.ts'
 import { runHeat, runWaitForHeaters, takeTool, turnHeatersOff } from './heaters.ts'
 import { setCorners, setLimits, setMoveAcceleration, setOverallLimits } from './limits.ts'
 import { namesFor, setVariable } from './macro.ts'
@@ -28,10 +29,12 @@ const deepest = 20
  */
 export function rehearse(commands: Iterable<PlainCommand>, stage: Stage): Trace {
   const recorder = new Recorder(stage)
-  for (const { line, command } of commands) {
-    runCommand(recorder, line, command, [])
-    if (recorder.stopped) break
-  }
+  if (stage.firmware.flow) runFlow(recorder, commands, (line, command) => runCommand(recorder, line, command, []))
+  else
+    for (const { line, command } of commands) {
+      runCommand(recorder, line, command, [])
+      if (recorder.stopped) break
+    }
   const trace = recorder.finish()
   return trace.stopped || trace.totalS <= mostSeconds
     ? trace
@@ -62,7 +65,7 @@ function runMacro(recorder: Recorder, line: number, command: Command, macro: Mac
   }
   const rendered = render(macro.gcode, namesFor(recorder, command, macro))
   if (!rendered.ok) {
-    recorder.troubles.push({ line, why: `The macro ${macro.name} can’t be worked out. ${rendered.why}` })
+    recorder.troubles.push({ sort: 'macro', line, why: `The macro ${macro.name} can’t be worked out. ${rendered.why}` })
     return
   }
   for (const made of read(rendered.text.replace(/^[ \t]+/gm, ''))) {
@@ -220,7 +223,8 @@ function runEffect(recorder: Recorder, command: Command, effect: Effect): void {
     case 'macro':
       setVariable(recorder, command)
       break
-    case 'condition':
+    case 'macro-file':
+    case 'flow':
     case 'nothing-shown':
       break
     default:

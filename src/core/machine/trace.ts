@@ -1,5 +1,5 @@
 // What a rehearsal leaves behind: steps in columns (they may be millions), a row for each command, heaters, messages.
-import type { Command } from '../gcode/line.ts'
+import type { Indented } from '../macros/blocks.ts'
 import type { HeaterHistory } from './heat.ts'
 import type { Beginning, Modes, Position } from './state.ts'
 
@@ -47,8 +47,14 @@ export type CommandRows = {
   modes: Modes[]
 }
 
-/** A command that is to be run, and the line of the script that it came from. */
-export type PlainCommand = { line: number; command: Command }
+/** A command that is to be run, the line of the script that it came from, and how far right it stands where that matters. */
+export type PlainCommand = Indented
+
+/**
+ * Something that could not be run as it stands: a macro, a file that is missing, blocks that don't fit, a value that nothing
+ * gives, or something of the real machine that a rehearsal can't see.
+ */
+export type Trouble = { sort: 'macro' | 'file' | 'unreadable' | 'value' | 'unseen'; line: number; why: string }
 
 export type Message = { line: number; text: string; at: number }
 
@@ -64,8 +70,10 @@ export type Trace = {
   totalS: number
   /** The commands that ran, one for each row, where macros made more of them than the script has; null where they did not. */
   ran: PlainCommand[] | null
-  /** Macros that could not be worked out. */
-  troubles: { line: number; why: string }[]
+  /** Macros, their files and what they reckon with, as far as they could not be worked out. */
+  troubles: Trouble[]
+  /** What branches and reckonings came to, a sentence for the row. */
+  notes: ReadonlyMap<number, string>
   /** Why the rehearsal ended before the script did; null when it ran through. */
   stopped: { line: number; why: string } | null
 }

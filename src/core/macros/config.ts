@@ -1,6 +1,6 @@
 // Reads a host's config file: its macros, with their templates and variables. Other sections are left alone.
 
-export type Value = number | string | boolean | null | undefined | Value[] | { [key: string]: Value }
+import type { Value } from './values.ts'
 
 export type Macro = {
   /** In upper case, as it is called. */

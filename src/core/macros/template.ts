@@ -1,6 +1,6 @@
 // Works out a macro's template: a well-known parser gives its tree, and this evaluates it, with nothing but plain data in reach.
 import { parse } from 'nunjucks/src/parser.js'
-import type { Value } from './config.ts'
+import { isText, numberFrom, own, truthy, type Value, written } from './values.ts'
 
 export type Rendered = { ok: true; text: string } | { ok: false; why: string }
 
@@ -65,24 +65,6 @@ export function render(source: string, names: Readonly<Record<string, Value>>): 
     const message = error instanceof Error ? error.message.split('\n').at(-1)?.trim() : 'it can’t be read'
     return { ok: false, why: `The template can’t be read: ${message}.` }
   }
-}
-
-const isText = (value: Value): value is string => typeof value === 'string'
-
-/** Numbers as a machine takes them: no more than six decimals, whole ones without any. */
-function written(value: Value): string {
-  if (typeof value === 'number') return Number.isInteger(value) ? String(value) : String(Number(value.toFixed(6)))
-  if (typeof value === 'boolean') return value ? 'True' : 'False'
-  return value === undefined || value === null ? '' : isText(value) ? value : ''
-}
-
-const truthy = (value: Value): boolean =>
-  Array.isArray(value) ? value.length > 0 : typeof value === 'object' && value !== null ? true : Boolean(value)
-
-function numberFrom(value: Value, otherwise = 0): number {
-  const number =
-    typeof value === 'number' ? value : typeof value === 'boolean' ? Number(value) : Number.parseFloat(String(value))
-  return Number.isFinite(number) ? number : otherwise
 }
 
 const filters: Record<string, (value: Value, ...args: Value[]) => Value> = {
@@ -286,11 +268,4 @@ function compared(a: Value, b: Value, type: string): boolean {
   if (type === '<') return left < right
   if (type === '>') return left > right
   return type === '<=' ? left <= right : left >= right
-}
-
-/** A thing's own member and nothing that it inherits: no constructors, no prototypes. */
-function own(thing: Value, name: string): Value {
-  if (typeof thing !== 'object' || thing === null || !Object.hasOwn(thing, name)) return undefined
-  const found = (thing as Record<string, unknown>)[name]
-  return typeof found === 'function' ? undefined : (found as Value)
 }

@@ -42,6 +42,7 @@ export const printer: Printer = {
     together: true,
   },
   macros: '',
+  macroFiles: [],
   display: { columns: 20 },
   waits: { windowC: 0, dwellS: 0 },
   spots: [],

@@ -87,6 +87,12 @@ export const Firmware = v.object({
   abilities: v.optional(v.record(v.string(), v.boolean()), {}),
 })
 
+export const MacroFile = v.object({
+  name: v.pipe(v.string(), v.trim(), v.minLength(1, 'a macro file needs a name'), v.maxLength(120)),
+  text: v.pipe(v.string(), v.maxLength(400_000)),
+})
+export type MacroFile = v.InferOutput<typeof MacroFile>
+
 export const Printer = v.object({
   name: v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(80)),
   about: v.string(),
@@ -127,6 +133,8 @@ export const Printer = v.object({
   waits: v.optional(v.nullable(v.object({ windowC: seconds, dwellS: seconds })), null),
   /** A host's config file with the macros that scripts of this printer may call; empty where there are none. */
   macros: v.optional(v.pipe(v.string(), v.maxLength(400_000)), ''),
+  /** The macro files on a board's card that its scripts may call, each with its name there. */
+  macroFiles: v.optional(v.array(MacroFile), []),
   display: v.nullable(v.object({ columns: whole })),
   spots: v.optional(v.array(Spot), []),
   /** What else it has, for guards to ask: `lights`, `gantry_alignment`. */
@@ -139,6 +147,12 @@ export type Spot = v.InferOutput<typeof Spot>
 export type Span = v.InferOutput<typeof Span>
 export type Axis = 'x' | 'y' | 'z'
 export const axes: readonly Axis[] = ['x', 'y', 'z']
+
+/** The macro file of this name, whatever the folder and the case that it is called with. */
+export function fileNamed({ macroFiles }: Pick<Printer, 'macroFiles'>, name: string): MacroFile | undefined {
+  const bare = (path: string) => path.slice(Math.max(path.lastIndexOf('/'), path.lastIndexOf(':')) + 1).toLowerCase()
+  return macroFiles.find(file => bare(file.name) === bare(name))
+}
 
 /** How far a place lies outside the bed, mm; 0 on it and on its edge. */
 export function offBedMm({ bed }: Pick<Printer, 'bed'>, x: number, y: number): number {

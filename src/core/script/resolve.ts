@@ -5,8 +5,8 @@ import { specOf } from '../firmware/spec.ts'
 import { evaluate, holds, type Missing, type Quantity, type Result, settingValue } from '../formula/evaluate.ts'
 import { guardLine, inText, settingLine } from '../formula/marks.ts'
 import { scopeOf, type World } from '../formula/values.ts'
-import type { Line, Piece } from '../gcode/line.ts'
-import { readLine } from '../gcode/read.ts'
+import type { Command, Line, Piece } from '../gcode/line.ts'
+import { indentOf, readLine } from '../gcode/read.ts'
 import { type PlainCommand, toolTaken } from '../machine/rehearse.ts'
 import { materialOf, type Stage } from '../machine/state.ts'
 
@@ -70,11 +70,15 @@ export function resolve(lines: readonly Line[], stage: Stage): Resolution {
     line => line.kind !== 'mark' && !line.raw.includes('@') && !words.some(word => line.raw.includes(word)),
   )
   if (plain) {
-    const commands = lines.flatMap(({ number, command }) => (command ? [{ line: number, command }] : []))
+    const commands = lines.flatMap(line => (line.command ? [plainOf(line, line.command, stage)] : []))
     return { commands, settings: [], problems: [], guards: new Map(), skipped: new Set(), worths: [] }
   }
   return new Resolver(lines, stage).go()
 }
+
+/** A command with its line, and how far right it stands where the firmware heeds it. */
+const plainOf = ({ number, raw }: Line, command: Command, { firmware }: Stage): PlainCommand =>
+  firmware.flow ? { line: number, command, indent: indentOf(raw) } : { line: number, command }
 
 class Resolver {
   private readonly commands: PlainCommand[] = []
@@ -189,7 +193,7 @@ class Resolver {
     const filled = this.withStandIns(line.raw.includes('@') ? this.plainText(line) : line.raw)
     const command = filled === line.raw ? line.command : (readLine(filled).command ?? line.command)
     if (!command) return
-    this.commands.push({ line: line.number, command })
+    this.commands.push(plainOf(line, command, this.stage))
     const effect = specOf(this.stage.firmware, command.name)?.effect
     if (effect?.does === 'tool') this.tool = toolTaken(command, effect.by) ?? this.tool
   }

@@ -8,7 +8,7 @@ function check({ lines, stage }: Checked): Found[] {
     const { command } = line
     const spec = command && specOf(stage.firmware, command.name)
     if (!command || !spec || spec.text || spec.anyLetter) return []
-    if (spec.effect.does === 'macro' || spec.effect.does === 'condition') return []
+    if (spec.effect.does === 'macro' || spec.effect.does === 'flow') return []
     const known = new Set(spec.letters.map(({ letter }) => letter))
     const odd = [
       ...command.words.filter(({ letter, flaw }) => !known.has(letter) && flaw === null).map(({ letter }) => letter),

@@ -4,7 +4,11 @@ import type { Checked, Found, Rule } from '../finding.ts'
 import { familiesWith } from './not-in-this-family.ts'
 
 function check({ lines, stage, trace }: Checked): Found[] {
-  const macros = trace.troubles.map(({ line, why }) => ({ line, message: `${why} The rehearsal leaves it out.` }))
+  const macros = trace.troubles.flatMap(({ sort, line, why }): Found[] => {
+    if (sort === 'file') return [{ line, message: `${why} Add it under Macros.`, severity: 'advice' }]
+    if (sort === 'unreadable') return [{ line, message: why }]
+    return sort === 'macro' ? [{ line, message: `${why} The rehearsal leaves it out.` }] : []
+  })
   const unknown = lines.flatMap((line): Found[] => {
     if (line.kind === 'unreadable') return [{ line: line.number, message: line.reason ?? 'This line can’t be read.' }]
     const name = line.command?.name

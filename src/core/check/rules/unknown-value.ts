@@ -3,11 +3,13 @@ import type { Checked, Found, Rule } from '../finding.ts'
 
 const beyond = 'What it stands in counts as absent in this rehearsal.'
 
-function check({ lines, resolution, stage }: Checked): Found[] {
+function check({ lines, resolution, stage, trace }: Checked): Found[] {
   const known = stage.standIns ?? {}
+  /** Where the firmware reckons by itself, it is asked what it could not work out. */
+  const reckoned = (formula: string) => formula.startsWith('@') || (stage.firmware.flow && formula.startsWith('{'))
   const bracketed = lines.flatMap((line): Found[] => {
     const word = line.command?.words.find(
-      ({ formula }) => formula !== null && !formula.startsWith('@') && !(formula in known),
+      ({ formula }) => formula !== null && !reckoned(formula) && !(formula in known),
     )
     if (!word) return []
     return [
@@ -23,7 +25,14 @@ function check({ lines, resolution, stage }: Checked): Found[] {
       line,
       message: `${why} ${standIn === null ? beyond : `It is rehearsed with ${standIn} in its place.`}`,
     }))
-  return [...bracketed, ...ours]
+  const troubles = trace.troubles.flatMap(({ sort, line, why }): Found[] =>
+    sort === 'value'
+      ? [{ line, message: why }]
+      : sort === 'unseen'
+        ? [{ line, message: `${why} Only the real machine can say.`, severity: 'advice' }]
+        : [],
+  )
+  return [...bracketed, ...ours, ...troubles]
 }
 
 export const unknownValue: Rule = {

@@ -1,10 +1,10 @@
 // Macro-file family: conditions and variables, temperatures, the bed.
 import { each, ends, flag, flags, heat, housekeeping, num, row, settings, text, tuning } from '../entries.ts'
-import type { CommandSpec } from '../spec.ts'
+import type { CommandSpec, FlowStep } from '../spec.ts'
 
 const file = text('P', 'file')
-const words = (name: string, title: string, example: string): CommandSpec =>
-  row(name, title, { does: 'condition' }, [], example, { text: true })
+const words = (name: string, step: FlowStep, title: string, example: string): CommandSpec =>
+  row(name, title, { does: 'flow', step }, [], example, { text: true })
 
 export const heatersHere: CommandSpec[] = [
   row(
@@ -156,19 +156,19 @@ export const bed: CommandSpec[] = [
 ]
 
 export const flow: CommandSpec[] = [
-  words('IF', 'Go on with the lines below only if this is so', 'if heat.heaters[0].current < 40'),
-  words('ELIF', 'Otherwise, if this is so', 'elif move.axes[2].homed'),
-  words('ELSE', 'Otherwise', 'else'),
-  words('WHILE', 'Repeat the lines below as long as this is so', 'while iterations < 3'),
-  words('BREAK', 'Leave the repeating', 'break'),
-  words('CONTINUE', 'Repeat at once', 'continue'),
-  words('VAR', 'A variable of this file', 'var length = 30'),
-  words('GLOBAL', 'A variable of the whole machine', 'global purged = false'),
-  words('SET', 'Change a variable', 'set var.length = 20'),
-  words('ECHO', 'Say something to the screen', 'echo "purge done"'),
-  words('ABORT', 'Stop, with a reason', 'abort "no filament"'),
-  row('M98', 'Run a macro file', { does: 'macro' }, [file], 'M98 P"purge.g"', { anyLetter: true }),
-  row('M99', 'Go back from a macro file', housekeeping, [], 'M99'),
+  words('IF', 'branch', 'Go on with the lines below only if this is so', 'if heat.heaters[0].current < 40'),
+  words('ELIF', 'branch', 'Otherwise, if this is so', 'elif move.axes[2].homed'),
+  words('ELSE', 'branch', 'Otherwise', 'else'),
+  words('WHILE', 'loop', 'Repeat the lines below as long as this is so', 'while iterations < 3'),
+  words('BREAK', 'leave', 'Leave the repeating', 'break'),
+  words('CONTINUE', 'again', 'Repeat at once', 'continue'),
+  words('VAR', 'variable', 'A variable of this file', 'var length = 30'),
+  words('GLOBAL', 'global', 'A variable of the whole machine', 'global purged = false'),
+  words('SET', 'change', 'Change a variable', 'set var.length = 20'),
+  words('ECHO', 'say', 'Say something to the screen', 'echo "purge done"'),
+  words('ABORT', 'abort', 'Stop, with a reason', 'abort "no filament"'),
+  row('M98', 'Run a macro file', { does: 'macro-file', by: 'P' }, [file], 'M98 P"purge.g"', { anyLetter: true }),
+  row('M99', 'Go back from a macro file', { does: 'flow', step: 'return' }, [], 'M99'),
   row('M120', 'Remember how positions are counted', { does: 'save-state', by: null }, [], 'M120'),
   row('M121', 'Go back to the remembered counting', { does: 'restore-state', by: null }, [], 'M121'),
   row(

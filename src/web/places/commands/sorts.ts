@@ -35,7 +35,8 @@ export function sortWords(effect: Effect): string {
     case 'message':
       return 'tells'
     case 'macro':
-    case 'condition':
+    case 'macro-file':
+    case 'flow':
       return 'runs other lines'
     case 'opaque':
       return effect.seconds > 0 ? `takes about ${effect.seconds} s` : 'does something of its own'

@@ -1,0 +1,83 @@
+import { describe, expect, it } from 'vitest'
+import { readIndented } from '../gcode/read.ts'
+import { blocksOf } from './blocks.ts'
+import { evaluateHere, evaluateList } from './expression.ts'
+import type { Value } from './values.ts'
+
+const names: Record<string, Value> = {
+  var: { length: 30, note: 'left' },
+  param: { S: 205 },
+  move: { axes: [{ homed: true }, { homed: false }] },
+}
+const worth = (text: string) => {
+  const found = evaluateHere(text, root => (Object.hasOwn(names, root) ? names[root] : undefined))
+  return found.ok ? found.value : `✗ ${found.why}`
+}
+
+describe('an expression of a macro file', () => {
+  it.each([
+    ['2 + 3 * 4', 14],
+    ['-(2 - 5) / 2', 1.5],
+    ['var.length * 2 - 1', 59],
+    ['max(3, 9, 4) + min(2, 1) + mod(7, 3) + floor(2.9)', 13],
+    ['move.axes[0].homed && !move.axes[1].homed', true],
+    ['var.length > 20 and param.S < 200 or false', false],
+    ['var.length = 30', true],
+    ['var.note == "left"', true],
+    ['var.note != null', true],
+    ['exists(param.S) && !exists(param.B)', true],
+    ['exists(param.B) ? param.B : 60', 60],
+    ['#move.axes', 2],
+    ['"to " ^ var.length ^ " mm"', 'to 30 mm'],
+    ['"a ""b"""', 'a "b"'],
+    ['{var.length + 1}', 31],
+  ])('%s', (text, value) => expect(worth(text)).toBe(value))
+
+  it('gives several with commas between', () =>
+    expect(evaluateList('"purge", 1 + 1', () => undefined)).toEqual({ ok: true, value: ['purge', 2] }))
+
+  it.each([
+    ['var.width', '✗ Nothing here says what “var.width” is.'],
+    ['1 / 0', '✗ It divides by zero.'],
+    ['shout(1)', '✗ There is no function “shout” here.'],
+    ['2 +', '✗ “2 +” can’t be read as an expression.'],
+    ['null + 1', '✗ “null” is null, which is no number.'],
+    ['var.constructor', '✗ Nothing here says what “var.constructor” is.'],
+    ['constructor', '✗ Nothing here says what “constructor” is.'],
+    ['var.__proto__', '✗ Nothing here says what “var.__proto__” is.'],
+  ])('tells what is wrong with %s', (text, why) => expect(worth(text)).toBe(why))
+})
+
+describe('blocks', () => {
+  const shape = (text: string): unknown => {
+    const shapeOf = (statements: ReturnType<typeof blocksOf>['statements']): unknown =>
+      statements.map(each =>
+        each.kind === 'command'
+          ? each.at.line
+          : each.kind === 'loop'
+            ? { loop: each.opener.line, body: shapeOf(each.body) }
+            : each.branches.map(({ opener, body }) => ({ at: opener.line, body: shapeOf(body) })),
+      )
+    return shapeOf(blocksOf(readIndented(text)).statements)
+  }
+
+  it('are what stands further to the right', () => {
+    expect(shape('if true\n  G28\n  while false\n    G4 S1\nelif true\n  G29\nelse\n  M84\nM107')).toEqual([
+      [
+        { at: 1, body: [2, { loop: 3, body: [4] }] },
+        { at: 5, body: [6] },
+        { at: 7, body: [8] },
+      ],
+      9,
+    ])
+  })
+
+  it('tell an “else” that belongs to nothing', () => {
+    expect(blocksOf(readIndented('G28\nelse\n  M84')).problems).toEqual([
+      {
+        line: 2,
+        why: 'There is no “if” above at the same indentation that this “else” belongs to. Its lines run as if it were not there.',
+      },
+    ])
+  })
+})

@@ -1,0 +1,28 @@
+// What macros reckon with: plain data and nothing else, whichever language they are written in.
+
+export type Value = number | string | boolean | null | undefined | Value[] | { [key: string]: Value }
+
+export const isText = (value: Value): value is string => typeof value === 'string'
+
+/** Numbers as a machine takes them: no more than six decimals, whole ones without any. */
+export function written(value: Value): string {
+  if (typeof value === 'number') return Number.isInteger(value) ? String(value) : String(Number(value.toFixed(6)))
+  if (typeof value === 'boolean') return value ? 'True' : 'False'
+  return value === undefined || value === null ? '' : isText(value) ? value : ''
+}
+
+export const truthy = (value: Value): boolean =>
+  Array.isArray(value) ? value.length > 0 : typeof value === 'object' && value !== null ? true : Boolean(value)
+
+export function numberFrom(value: Value, otherwise = 0): number {
+  const number =
+    typeof value === 'number' ? value : typeof value === 'boolean' ? Number(value) : Number.parseFloat(String(value))
+  return Number.isFinite(number) ? number : otherwise
+}
+
+/** A thing's own member and nothing that it inherits: no constructors, no prototypes. */
+export function own(thing: Value, name: string): Value {
+  if (typeof thing !== 'object' || thing === null || !Object.hasOwn(thing, name)) return undefined
+  const found = (thing as Record<string, unknown>)[name]
+  return typeof found === 'function' ? undefined : (found as Value)
+}
