@@ -65,7 +65,7 @@ test('a vocabulary is taught by pasting, and scripts are taken away in it', asyn
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'All of Dunlin’s scripts (.zip)' }).click(),
   ])
-  expect(zip.suggestedFilename()).toBe('Dunlin (Our own slicer).zip')
+  expect(zip.suggestedFilename()).toBe('Dunlin.zip')
   const files = unzipSync(readFileSync(await zip.path()))
   const anyMaterial = Object.entries(files).find(([name]) => name.includes('Any material'))
   expect(strFromU8(anyMaterial?.[1] ?? new Uint8Array())).toContain('M190 S{first_plate_temp}')

@@ -4,7 +4,7 @@ import { Job } from '../core/model/job.ts'
 import { Material } from '../core/model/material.ts'
 import { Printer } from '../core/model/printer.ts'
 import { nameKey } from '../core/model/script.ts'
-import { Vocabulary } from '../core/model/vocabulary.ts'
+import { Vocabulary, wordsFor } from '../core/model/vocabulary.ts'
 import type { Database } from './database.ts'
 
 const schemas = { printers: Printer, materials: Material, jobs: Job, vocabularies: Vocabulary }
@@ -18,6 +18,13 @@ export function allThings<T extends ThingTable>(database: Database, table: T): {
   const rows = database.prepare<[], Row>(`SELECT id, data FROM ${table} ORDER BY id`).all()
   return rows.map(row => ({ id: row.id, data: v.parse(schemas[table], JSON.parse(row.data)) as Thing<T> }))
 }
+
+/** What was taught of slicing programs' words, for a printer. */
+export const wordsHere = (database: Database, printer: string) =>
+  wordsFor(
+    allThings(database, 'vocabularies').map(({ data }) => data),
+    printer,
+  )
 
 /** One by its name as people compare names; undefined when there is none. */
 export function thingByName<T extends ThingTable>(database: Database, table: T, name: string): Thing<T> | undefined {

@@ -9,6 +9,7 @@ import type { Job } from '../model/job.ts'
 import type { Material } from '../model/material.ts'
 import type { Printer } from '../model/printer.ts'
 import type { Edit, Moment } from '../model/script.ts'
+import type { Vocabulary } from '../model/vocabulary.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
 import type { Passage } from '../script/passages.ts'
 
@@ -59,6 +60,7 @@ export type Example = {
   printer?: Partial<Printer>
   material?: Partial<Material>
   job?: Partial<Job>
+  vocabulary?: Vocabulary
 }
 
 export type Rule = {

@@ -51,13 +51,16 @@ import { relativeLeftOn } from './rules/relative-left-on.ts'
 import { retractionUnpaid } from './rules/retraction-unpaid.ts'
 import { soakMissing } from './rules/soak-missing.ts'
 import { softLimitsOff } from './rules/soft-limits-off.ts'
+import { standbyDiffers } from './rules/standby-differs.ts'
 import { temperatureDiffers } from './rules/temperature-differs.ts'
 import { throughPurge } from './rules/through-purge.ts'
+import { throughTower } from './rules/through-tower.ts'
 import { tooFast } from './rules/too-fast.ts'
 import { tooHot } from './rules/too-hot.ts'
 import { unitsLeftInch } from './rules/units-left-inch.ts'
 import { unknownCommand } from './rules/unknown-command.ts'
 import { unknownValue } from './rules/unknown-value.ts'
+import { valueNotInVocabulary } from './rules/value-not-in-vocabulary.ts'
 import { valueNotNow } from './rules/value-not-now.ts'
 import { waitMissing } from './rules/wait-missing.ts'
 
@@ -80,11 +83,13 @@ export const rules: readonly Rule[] = [
   tooHot,
   temperatureDiffers,
   soakMissing,
+  standbyDiffers,
   outsideReach,
   extrudesOffBed,
   softLimitsOff,
   lowTravel,
   throughPurge,
+  throughTower,
   hitsPrint,
   liftPastTop,
   relativeLeftOn,
@@ -120,6 +125,7 @@ export const rules: readonly Rule[] = [
   heatsTwice,
   unknownValue,
   valueNotNow,
+  valueNotInVocabulary,
   guardUnclosed,
   keptLineChanged,
 ]

@@ -236,6 +236,8 @@ export function learn(text: string, name: string): Learned | null {
       words: withoutDoubles(words, guesses),
       formulas: insides.some(inside => /[-+*/]/.test(inside)) || branch !== null,
       branch,
+      moments: null,
+      printers: [],
       addsHeating: false,
       resetsFilament: false,
     },

@@ -28,6 +28,36 @@ export function guardLine(raw: string): GuardLine | null {
   return { kind: 'otherwise', condition: second ? rest.slice(second.length) : null, from: from + second.length }
 }
 
+/** A guard from its `when` to its `end`: its branches, each with its own mark's line and the lines that it holds, from 1. */
+export type Guarded = { endLine: number; branches: { line: number; mark: GuardLine; first: number; last: number }[] }
+
+/** The guards of a text's lines, inner ones before those around them. Marks without their partners are none. */
+export function guardsOf(raws: readonly string[]): Guarded[] {
+  const guards: Guarded[] = []
+  const open: Guarded['branches'][] = []
+  raws.forEach((raw, i) => {
+    const mark = guardLine(raw)
+    if (!mark) return
+    const branches = open.at(-1)
+    const before = branches?.at(-1)
+    if (mark.kind === 'when') open.push([{ line: i + 1, mark, first: i + 2, last: i + 1 }])
+    else if (branches && before) {
+      before.last = i
+      if (mark.kind === 'otherwise') branches.push({ line: i + 1, mark, first: i + 2, last: i + 1 })
+      else guards.push({ endLine: i + 1, branches: open.pop() ?? [] })
+    }
+  })
+  return guards
+}
+
+/** The lines of those branches which do not run, by whether each mark's lines do. */
+export function linesNotTaken(guards: readonly Guarded[], runs: ReadonlyMap<number, boolean>): Set<number> {
+  const left = new Set<number>()
+  for (const { line, first, last } of guards.flatMap(({ branches }) => branches))
+    if (runs.get(line) === false) for (let number = first; number <= last; number++) left.add(number)
+  return left
+}
+
 export type InText = { kind: 'plain'; text: string } | { kind: 'formula'; text: string; from: number }
 
 /**

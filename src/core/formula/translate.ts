@@ -1,7 +1,7 @@
 // A script between our values and a vocabulary's words: read from it into ours, and written out in it.
 import type { Vocabulary } from '../model/vocabulary.ts'
 import { bracketed } from './learn.ts'
-import { guardLine, inText, settingLine } from './marks.ts'
+import { guardLine, guardsOf, inText, linesNotTaken, settingLine } from './marks.ts'
 import { childrenOf, parse, textOf } from './syntax.ts'
 
 /** Something that can't be said in the other language, at a line counted from 1. */
@@ -90,6 +90,9 @@ function ourBranch(inside: string, branch: NonNullable<Vocabulary['branch']>, vo
 }
 
 type Out = { vocabulary: Vocabulary; settings: ReadonlyMap<string, string>; has: Has }
+
+/** What a job decides: for each guard mark's line whether its lines run, and what a formula comes to at a line. */
+export type Decided = { guards: ReadonlyMap<number, boolean>; worth: (line: number, formula: string) => string | null }
 
 /** A formula or condition of ours in their words, or what in it can't be said. */
 function toTheirFormula(
@@ -188,9 +191,9 @@ function bodyOf(body: string): string | null {
 
 /**
  * One of our scripts written out in a vocabulary. Settings are put in where they are used; their lines stay, as comments. What
- * can't be said stays in our own words, and is told.
+ * can't be said is decided as the job has it where one is given; otherwise it stays in our own words, and is told.
  */
-export function toTheirs(text: string, vocabulary: Vocabulary, has: Has): Translated {
+export function toTheirs(text: string, vocabulary: Vocabulary, has: Has, decided?: Decided): Translated {
   const unsaid: Unsaid[] = []
   const lines = linesOf(text)
   const settings = new Map<string, string>()
@@ -201,7 +204,15 @@ export function toTheirs(text: string, vocabulary: Vocabulary, has: Has): Transl
   }
   const out: Out = { vocabulary, settings, has }
   const { open, close } = vocabulary
+  const left = decided
+    ? leftOut(
+        lines.map(({ raw }) => raw),
+        out,
+        decided,
+      )
+    : new Set<number>()
   const written = lines.map(({ raw, ending }, i) => {
+    if (left.has(i + 1)) return ''
     const tell = (what: string) => unsaid.push({ line: i + 1, what })
     const guard = guardLine(raw)
     if (guard) return (theirBranch(raw, guard, out, tell) ?? raw) + ending
@@ -216,8 +227,10 @@ export function toTheirs(text: string, vocabulary: Vocabulary, has: Has): Transl
       const simple =
         theirs.ok &&
         (/^[\w.]+$/.test(theirs.text) || (vocabulary.index !== null && /^[\w.]+\W\w+\W$/.test(theirs.text)))
+      const number = decided?.worth(i + 1, part.text) ?? null
       if (theirs.ok && /^-?[\d.]+$/.test(theirs.text)) line += theirs.text
       else if (theirs.ok && (simple || vocabulary.formulas)) line += open + theirs.text + close
+      else if (number !== null) line += number
       else {
         tell(theirs.ok ? `the formula “${part.text}”` : theirs.what)
         line += /^\w+$/.test(part.text) ? `@${part.text}` : `@(${part.text})`
@@ -226,6 +239,17 @@ export function toTheirs(text: string, vocabulary: Vocabulary, has: Has): Transl
     return line + ending
   })
   return { text: written.join(''), unsaid }
+}
+
+/** Lines that the job decides against, with the marks of the guards that had to be decided. */
+function leftOut(raws: readonly string[], out: Out, { guards }: Decided): Set<number> {
+  const unsayable = guardsOf(raws).filter(({ branches }) =>
+    branches.some(({ line, mark }) => theirBranch(raws[line - 1] ?? '', mark, out, () => {}) === null),
+  )
+  const left = linesNotTaken(unsayable, guards)
+  for (const { endLine, branches } of unsayable)
+    for (const line of [endLine, ...branches.map(each => each.line)]) left.add(line)
+  return left
 }
 
 function theirBranch(

@@ -10,6 +10,8 @@ export type World = {
   printer: Printer
   job: Job
   moment: Moment
+  /** The tools that a tool change goes between; those of the job when absent. */
+  change?: { from: number; to: number } | undefined
   /** Of a tool that the job uses. */
   materialOf: (tool: number) => Material
 }
@@ -45,7 +47,8 @@ const only = (moments: readonly Moment[], spec: ValueSpec): ValueSpec => ({ ...s
 const ofMaterial = (name: string, unit: Unit, says: string, from: (material: Material) => number): ValueSpec =>
   ofTool(name, unit, says, ({ materialOf }, tool) => from(materialOf(tool)))
 
-const toolChanged = (job: Job): { from: number; to: number } => {
+const toolChanged = ({ job, change }: World): { from: number; to: number } => {
+  if (change) return change
   const used = toolsUsed(job)
   return { from: job.firstTool, to: used.find(tool => tool !== job.firstTool) ?? job.firstTool }
 }
@@ -90,11 +93,11 @@ export const valueSpecs: readonly ValueSpec[] = [
   value('first_tool', '', 'the tool that begins', ({ job }) => job.firstTool),
   only(
     ['tool-change'],
-    value('from_tool', '', 'the tool that is left', ({ job }) => toolChanged(job).from),
+    value('from_tool', '', 'the tool that is left', world => toolChanged(world).from),
   ),
   only(
     ['tool-change'],
-    value('to_tool', '', 'the tool that is taken', ({ job }) => toolChanged(job).to),
+    value('to_tool', '', 'the tool that is taken', world => toolChanged(world).to),
   ),
   value('tools_used', '', 'how many tools the job uses', ({ job }) => toolsUsed(job).length),
   value('bed_left', 'mm', 'left edge of the bed', ({ printer }) => printer.bed.x[0]),
@@ -150,7 +153,7 @@ export function scopeOf(world: World, tool: number, settings: ReadonlyMap<string
       ? name
       : moment !== 'tool-change'
         ? null
-        : toolChanged(job)[name === 'next' ? 'to' : 'from']
+        : toolChanged(world)[name === 'next' ? 'to' : 'from']
   const specNow = (name: string): ValueSpec | Missing => {
     const spec = byName.get(name)
     if (!spec) return unknown(name)

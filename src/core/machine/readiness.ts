@@ -2,7 +2,7 @@
 import { areaOn, topOn } from '../model/job.ts'
 import { chamberAirAt, type HeaterHistory, leg, surfaceAt, temperatureAt } from './heat.ts'
 import type { Ooze } from './ooze.ts'
-import { materialOf, type Stage } from './state.ts'
+import { heatedByProgram, materialOf, type Stage } from './state.ts'
 import { lastModes, positionAt, type Trace } from './trace.ts'
 
 /**
@@ -65,6 +65,14 @@ function climbing(history: HeaterHistory, aimC: number, atS: number): string {
   return now < aimC - 0.5 ? `${degrees(now)}, on its way to ${degrees(aimC)}` : degrees(aimC)
 }
 
+const byProgram: Readiness = {
+  name: 'Nozzle',
+  is: 'left to the slicing program',
+  expects: 'warm when the print begins',
+  good: true,
+  says: 'heated by the slicing program',
+}
+
 function heated({ trace, stage }: Left): Readiness[] {
   const { material, printer } = stage
   const modes = lastModes(trace)
@@ -74,6 +82,7 @@ function heated({ trace, stage }: Left): Readiness[] {
   const history = trace.nozzles[tool]
   const target = modes.nozzleTargets[tool] ?? 0
   const ready = isWarm(history, target, end)
+  if (target === 0 && heatedByProgram(stage)) return [byProgram]
   const list: Readiness[] = [
     {
       name: 'Nozzle',

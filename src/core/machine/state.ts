@@ -6,6 +6,7 @@ import { areaOn, type Job, topOn } from '../model/job.ts'
 import type { Material } from '../model/material.ts'
 import type { Printer } from '../model/printer.ts'
 import type { Moment } from '../model/script.ts'
+import type { Vocabulary } from '../model/vocabulary.ts'
 import { roomC } from './heat.ts'
 import type { AxisLimits } from './motion.ts'
 import type { Corner } from './planner.ts'
@@ -62,11 +63,19 @@ export type Stage = {
   materials?: readonly Material[] | undefined
   job: Job
   moment: Moment
+  /** The tools that a tool change goes between; the job's first and the next that it uses when absent. */
+  change?: { from: number; to: number } | undefined
   /** Macros that scripts may call, by name in upper case. */
   macros?: ReadonlyMap<string, Macro> | undefined
+  /** How the program that makes this printer's print files writes values, where the person has said which it is. */
+  vocabulary?: Vocabulary | undefined
   /** Numbers for words of another program that have no meaning here, by the word with its signs, as `{mood}`. */
   standIns?: Readonly<Record<string, number>> | undefined
 }
+
+/** Whether the slicing program puts heating lines of its own before a start script that has none. */
+export const heatedByProgram = ({ moment, vocabulary }: Pick<Stage, 'moment' | 'vocabulary'>): boolean =>
+  moment === 'start' && vocabulary?.addsHeating === true
 
 /** What a tool prints with. */
 export const materialOf = ({ material, materials }: Pick<Stage, 'material' | 'materials'>, tool: number): Material =>

@@ -57,6 +57,15 @@ export function areaOn(job: Job, printer: Printer): Rectangle {
   }
 }
 
+/** Where the prime tower stands; null where the job has none. */
+export const towerOf = ({ tower }: Job): Rectangle | null =>
+  tower && {
+    left: tower.x - tower.widthMm / 2,
+    right: tower.x + tower.widthMm / 2,
+    front: tower.y - tower.depthMm / 2,
+    back: tower.y + tower.depthMm / 2,
+  }
+
 /** The height of the print's top on this printer, mm. */
 export const topOn = (job: Job, printer: Printer): number =>
   job.top.kind === 'height' ? job.top.mm : printer.reach.z[1] - job.top.mm

@@ -1,5 +1,6 @@
 // How the program that makes a person's print files writes values: learned from a script of theirs, none shipped.
 import * as v from 'valibot'
+import { Moment } from './script.ts'
 
 const name = v.pipe(v.string(), v.trim(), v.minLength(1, 'a vocabulary needs a name'), v.maxLength(80))
 const sign = v.pipe(v.string(), v.minLength(1), v.maxLength(12))
@@ -26,6 +27,10 @@ export const Vocabulary = v.pipe(
     formulas: v.boolean(),
     /** The words that open, continue and close a branch, in the same signs; null where there are none. */
     branch: v.nullable(v.object({ when: sign, otherwiseWhen: v.nullable(sign), otherwise: sign, end: sign })),
+    /** The moments for which the program has a box to put a script in; null where nobody said. */
+    moments: v.optional(v.nullable(v.array(Moment)), null),
+    /** Names of the printers whose print files it makes. */
+    printers: v.optional(v.array(v.string()), []),
     /** Whether the program adds heating lines of its own where a script has none, and sets the filament to zero. */
     addsHeating: v.optional(v.boolean(), false),
     resetsFilament: v.optional(v.boolean(), false),
@@ -48,6 +53,12 @@ export const standInsOf = (vocabularies: readonly Vocabulary[]): Record<string, 
       ),
     ),
   )
+
+/** What a printer's scripts are rehearsed with of all that was taught: the numbers given for words, and its program's words. */
+export const wordsFor = (vocabularies: readonly Vocabulary[], printer: string) => ({
+  standIns: standInsOf(vocabularies),
+  vocabulary: vocabularies.find(({ printers }) => printers.includes(printer)),
+})
 
 /** Values that more than one word stands for: written out, the first of them is used. */
 export function doubled({ words }: Vocabulary): string[] {

@@ -9,4 +9,5 @@ export const exampleRound = ({ example }: Rule): Round =>
     material: { ...material, ...example.material },
     job: { ...job, ...example.job },
     moment: example.moment ?? 'start',
+    vocabulary: example.vocabulary,
   })

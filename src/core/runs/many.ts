@@ -7,6 +7,7 @@ import { areaOn, type Job, toolsUsed, topOn } from '../model/job.ts'
 import type { Material } from '../model/material.ts'
 import type { Printer } from '../model/printer.ts'
 import type { Moment } from '../model/script.ts'
+import type { Vocabulary } from '../model/vocabulary.ts'
 import { rehearseAndCheck } from './round.ts'
 
 /** A job with the materials that its tools print with, in the order of the tools. */
@@ -28,7 +29,14 @@ export type RunOutcome = {
   stopped: string | null
 }
 
-export type Script = { text: string; printer: Printer; moment: Moment; taught?: readonly TaughtCommand[] }
+export type Script = {
+  text: string
+  printer: Printer
+  moment: Moment
+  taught?: readonly TaughtCommand[]
+  vocabulary?: Vocabulary | undefined
+  standIns?: Readonly<Record<string, number>>
+}
 
 const mostWorst = 3
 const mostStrokes = 40
@@ -40,13 +48,9 @@ export function runAll(script: Script, runs: readonly Run[]): RunOutcome[] {
 }
 
 /** Rehearses and checks a script for one job; what only the Desk shows is left out. */
-export function runOne(
-  { text, printer, moment, taught = [] }: Script,
-  { job, materials }: Run,
-  lines = read(text),
-): RunOutcome {
+export function runOne({ text, ...setting }: Script, { job, materials }: Run, lines = read(text)): RunOutcome {
   const material = materials[Math.min(job.firstTool, materials.length - 1)] ?? (materials[0] as Material)
-  const round = rehearseAndCheck(text, { printer, material, materials, job, moment, taught }, lines)
+  const round = rehearseAndCheck(text, { ...setting, material, materials, job }, lines)
   const { trace, findings, durations, filament, strokes } = round
   const counts: Record<Severity, number> = { error: 0, warning: 0, advice: 0 }
   for (const { severity } of findings) counts[severity]++

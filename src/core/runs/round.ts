@@ -16,6 +16,7 @@ import type { Job } from '../model/job.ts'
 import type { Material } from '../model/material.ts'
 import type { Printer } from '../model/printer.ts'
 import type { Moment } from '../model/script.ts'
+import type { Vocabulary } from '../model/vocabulary.ts'
 import { type Passage, passagesOf } from '../script/passages.ts'
 import { type Resolution, resolve } from '../script/resolve.ts'
 
@@ -28,6 +29,8 @@ export type Setting = {
   materials?: readonly Material[] | undefined
   job: Job
   moment: Moment
+  /** How the program that makes this printer's print files writes values, where the person has said which it is. */
+  vocabulary?: Vocabulary | undefined
   /** Numbers for words of another program that have no meaning here, by the word with its signs, as `{mood}`. */
   standIns?: Readonly<Record<string, number>> | undefined
   /** Commands that the person taught, of any family. */

@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { learn } from '../formula/learn.ts'
 import { job, material, printer } from '../testing/stage.ts'
-import { goRound } from './round.ts'
-import { takeAway } from './take-away.ts'
+import { goRound, type Setting } from './round.ts'
+import { type Form, type Taken, takeAway, type Wish } from './take-away.ts'
 
-const setting = { printer, material, job, moment: 'start' as const }
+const setting: Setting = { printer, material, job, moment: 'start' }
+const one = (text: string, its: Setting, wish: Wish): Taken => takeAway(text, [its], wish)[0] as Taken
 const text = [
   '; mine',
   ';= purge = 12 mm from 8 to 40   each way',
@@ -27,7 +28,7 @@ const text = [
 
 describe('a script taken away', () => {
   it('in plain numbers for one job holds nothing of ours, and runs the same', () => {
-    const taken = takeAway(text, setting, { form: { kind: 'plain' }, comments: true, ending: 'as-it-is' })
+    const taken = one(text, setting, { form: { kind: 'plain' }, comments: true, ending: 'as-it-is' })
     expect(taken.text).toBe(
       [
         '; mine',
@@ -52,7 +53,7 @@ describe('a script taken away', () => {
   })
 
   it('tells what it could not make out', () => {
-    const taken = takeAway('G28\nM104 S@wibble', setting, {
+    const taken = one('G28\nM104 S@wibble', setting, {
       form: { kind: 'plain' },
       comments: true,
       ending: 'as-it-is',
@@ -63,8 +64,8 @@ describe('a script taken away', () => {
   it('in a vocabulary has its words', () => {
     const vocabulary = learn('M190 S{first_bed_temp(0)}\nM109 S{first_nozzle_temp + 1}', 'mine')?.vocabulary
     if (!vocabulary) throw new Error('nothing learned')
-    const taken = takeAway('M190 S@bed\nM109 S@(nozzle of T0)', setting, {
-      form: { kind: 'vocabulary', vocabulary },
+    const taken = one('M190 S@bed\nM109 S@(nozzle of T0)', setting, {
+      form: { kind: 'vocabulary', vocabulary, decided: false },
       comments: true,
       ending: 'as-it-is',
     })
@@ -72,7 +73,7 @@ describe('a script taken away', () => {
   })
 
   it('without comments, with the line ends that are asked for, is counted in bytes', () => {
-    const taken = takeAway('; note\nG28 ; zero\n\nM117 5 µm\n', setting, {
+    const taken = one('; note\nG28 ; zero\n\nM117 5 µm\n', setting, {
       form: { kind: 'as-it-is' },
       comments: false,
       ending: 'crlf',
@@ -86,9 +87,46 @@ describe('a script taken away', () => {
     const vocabulary = learn('M190 S{first_bed_temp}', 'mine')?.vocabulary
     if (!vocabulary) throw new Error('nothing learned')
     const form = { kind: 'host-macro', vocabularies: [vocabulary] } as const
-    const taken = takeAway('M190 S@bed', setting, { form, comments: false, ending: 'as-it-is' })
+    const taken = one('M190 S@bed', setting, { form, comments: false, ending: 'as-it-is' })
     expect(taken.text).toMatch(/^\[gcode_macro PRELUDE_START\]\n/)
     expect(taken.text).toContain('# Called from a script of ours with:\n# PRELUDE_START BED=@bed\n')
     expect(taken.text).toContain('# Called from mine with:\n# PRELUDE_START BED={first_bed_temp}\n')
+  })
+
+  it('in a vocabulary without branches, decided for each job, is a file for each', () => {
+    const vocabulary = learn('M190 S[first_bed_temp]\nM109 S[first_nozzle_temp]', 'plain')?.vocabulary
+    if (!vocabulary) throw new Error('nothing learned')
+    const guarded =
+      'G28\n;? when print_left < 20\nM117 Wide\n;? otherwise\nM117 Narrow\n;? end\nM190 S@bed\nG1 X@print_left F3000\n'
+    const form = { kind: 'vocabulary', vocabulary, decided: false } as const
+    const wide: Setting = {
+      ...setting,
+      job: { ...job, name: 'wide', area: { kind: 'at', left: 10, right: 190, front: 50, back: 90 } },
+    }
+    const narrow: Setting = {
+      ...setting,
+      job: { ...job, name: 'narrow', area: { kind: 'at', left: 80, right: 90, front: 50, back: 90 } },
+    }
+    const wish = { comments: true, ending: 'as-it-is' } as const
+    const undecided = takeAway(guarded, [wide, narrow], { ...wish, form })
+    expect(undecided).toHaveLength(1)
+    expect(undecided[0]?.unsaid.map(({ line }) => line)).toEqual([2, 4, 6, 8])
+    expect(takeAway(guarded, [wide, narrow], { ...wish, form: { ...form, decided: true } })).toMatchObject([
+      { name: 'wide', text: 'G28\nM117 Wide\nM190 S[first_bed_temp]\nG1 X10 F3000\n', unsaid: [] },
+      { name: 'narrow', text: 'G28\nM117 Narrow\nM190 S[first_bed_temp]\nG1 X80 F3000\n', unsaid: [] },
+    ])
+  })
+
+  it('in a vocabulary without a box for the moment says so', () => {
+    const vocabulary = learn('M190 S[first_bed_temp]', 'plain')?.vocabulary
+    if (!vocabulary) throw new Error('nothing learned')
+    const form = {
+      kind: 'vocabulary',
+      vocabulary: { ...vocabulary, moments: ['end' as const] },
+      decided: false,
+    } as Form
+    expect(one('G28', setting, { form, comments: true, ending: 'as-it-is' }).unsaid).toEqual([
+      { line: 1, what: 'a script at this moment, for which plain has no box' },
+    ])
   })
 })

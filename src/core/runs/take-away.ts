@@ -1,56 +1,108 @@
-// A script as it is taken away: as it stands, in plain numbers for one job, or in a vocabulary's words.
+// A script as it is taken away: as it stands, in plain numbers, in a vocabulary's words, or as macros of the machine's own.
 
-import { type Has, toTheirs, type Unsaid } from '../formula/translate.ts'
+import { guardsOf, linesNotTaken } from '../formula/marks.ts'
+import { type Decided, type Has, toTheirs, type Unsaid } from '../formula/translate.ts'
 import { scopeOf } from '../formula/values.ts'
 import { read } from '../gcode/read.ts'
 import type { Stage } from '../machine/state.ts'
 import type { Vocabulary } from '../model/vocabulary.ts'
 import { resolve, worldOf } from '../script/resolve.ts'
 import { callIn, toHostMacro } from './host-macro.ts'
+import { toMacroFiles } from './macro-files.ts'
 import { type Setting, stageOf } from './round.ts'
 
-/** A host's macro comes with the line that calls it, in our values and in each vocabulary. */
+/**
+ * Plain numbers hold for one job, so there is a file for each. A vocabulary's words hold for all; where `decided`, what it
+ * can't say is decided for each job. Macros come with the line that calls them, in our values and in each vocabulary.
+ */
 export type Form =
   | { kind: 'as-it-is' }
   | { kind: 'plain' }
-  | { kind: 'vocabulary'; vocabulary: Vocabulary }
+  | { kind: 'vocabulary'; vocabulary: Vocabulary; decided: boolean }
   | { kind: 'host-macro'; vocabularies: readonly Vocabulary[] }
+  | { kind: 'macro-files'; vocabularies: readonly Vocabulary[] }
 export type Ending = 'as-it-is' | 'lf' | 'crlf'
 export type Wish = { form: Form; comments: boolean; ending: Ending }
 
-/** What is taken: the text, what in it can't be said so, and its size in bytes. */
-export type Taken = { text: string; unsaid: Unsaid[]; bytes: number }
+/** A file: what tells it from the others, its text, what in it can't be said so, and its size in bytes. */
+export type Taken = { name: string; text: string; unsaid: Unsaid[]; bytes: number }
 
-export function takeAway(text: string, setting: Setting, { form, comments, ending }: Wish): Taken {
-  const said = inForm(text, stageOf(setting), form)
-  const shorter = comments || form.kind === 'host-macro' ? said.text : withoutComments(said.text)
-  const ended = ending === 'as-it-is' ? shorter : shorter.replace(/\r\n|\r|\n/g, ending === 'lf' ? '\n' : '\r\n')
-  return { text: ended, unsaid: said.unsaid, bytes: new TextEncoder().encode(ended).length }
+/** `tail` is what stays whatever is left out. */
+type Said = { name: string; text: string; unsaid: Unsaid[]; tail?: string }
+
+/** The files of a script, one or several, for the jobs of these settings. */
+export function takeAway(
+  text: string,
+  settings: readonly [Setting, ...Setting[]],
+  { form, comments, ending }: Wish,
+): Taken[] {
+  return filesIn(text, settings, form).map(({ name, text: said, unsaid, tail = '' }) => {
+    const shorter = (comments ? said : withoutComments(said)) + tail
+    const ended = ending === 'as-it-is' ? shorter : shorter.replace(/\r\n|\r|\n/g, ending === 'lf' ? '\n' : '\r\n')
+    return { name, text: ended, unsaid, bytes: new TextEncoder().encode(ended).length }
+  })
 }
 
-function inForm(text: string, stage: Stage, form: Form): { text: string; unsaid: Unsaid[] } {
-  if (form.kind === 'as-it-is') return { text, unsaid: [] }
-  if (form.kind === 'plain') return plainFor(text, stage)
-  if (form.kind === 'host-macro') return macroFor(text, stage, form.vocabularies)
+function filesIn(text: string, settings: readonly [Setting, ...Setting[]], form: Form): Said[] {
+  const stage = stageOf(settings[0])
+  const forEach = (one: (its: Stage) => Omit<Said, 'name'>): Said[] =>
+    settings.map(setting => ({ name: setting.job.name, ...one(stageOf(setting)) }))
+  switch (form.kind) {
+    case 'as-it-is':
+      return [{ name: '', text, unsaid: [] }]
+    case 'plain':
+      return forEach(its => plainFor(text, its))
+    case 'vocabulary':
+      return form.decided
+        ? forEach(its => inWords(text, its, form.vocabulary, decidedFor(text, its)))
+        : [{ name: '', ...inWords(text, stage, form.vocabulary) }]
+    case 'host-macro': {
+      const { config, call, unsaid } = toHostMacro(text, stage)
+      return [{ name: '', text: config, unsaid, tail: callLines('#', call, form.vocabularies, stage) }]
+    }
+    case 'macro-files':
+      return toMacroFiles(text, stage).map(({ name, text: file, call, unsaid }) => ({
+        name,
+        text: file,
+        unsaid,
+        tail: callLines(';', call, form.vocabularies, stage),
+      }))
+  }
+}
+
+/** The line that calls a macro, in our words and in each vocabulary, as comments. */
+const callLines = (sign: string, call: string, vocabularies: readonly Vocabulary[], stage: Stage): string =>
+  '\n' +
+  [['a script of ours', call], ...vocabularies.map(each => [each.name, callIn(call, each, stage)])]
+    .map(([from, line]) => `${sign} Called from ${from} with:\n${sign} ${line}\n`)
+    .join('')
+
+function inWords(text: string, stage: Stage, vocabulary: Vocabulary, decided?: Decided): Omit<Said, 'name'> {
   const scope = scopeOf(worldOf(stage), stage.job.firstTool, new Map())
   const has: Has = feature => scope.has(feature)
-  return toTheirs(text, form.vocabulary, has)
+  const { text: said, unsaid } = toTheirs(text, vocabulary, has, decided)
+  const { moments } = vocabulary
+  return moments && !moments.includes(stage.moment)
+    ? {
+        text: said,
+        unsaid: [{ line: 1, what: `a script at this moment, for which ${vocabulary.name} has no box` }, ...unsaid],
+      }
+    : { text: said, unsaid }
 }
 
-function macroFor(text: string, stage: Stage, vocabularies: readonly Vocabulary[]): { text: string; unsaid: Unsaid[] } {
-  const { config, call, unsaid } = toHostMacro(text, stage)
-  const calls = vocabularies.map(each => `# Called from ${each.name} with:\n# ${callIn(call, each, stage)}\n`)
-  return { text: `${config}\n# Called from a script of ours with:\n# ${call}\n${calls.join('')}`, unsaid }
+function decidedFor(text: string, stage: Stage): Decided {
+  const { guards, worths } = resolve(read(text), stage)
+  return {
+    guards,
+    worth: (line, formula) => worths.find(each => each.line === line && each.formula === formula)?.text ?? null,
+  }
 }
 
 /** Numbers in place of values, and of guards only the branch that runs. Our own marks go; other comments stay. */
-function plainFor(text: string, stage: Stage): { text: string; unsaid: Unsaid[] } {
+function plainFor(text: string, stage: Stage): Omit<Said, 'name'> {
   const lines = read(text)
   const { worths, skipped, guards, problems } = resolve(lines, stage)
-  const dead = branchesNotTaken(
-    lines.map(({ raw }) => raw),
-    guards,
-  )
+  const dead = linesNotTaken(guardsOf(lines.map(({ raw }) => raw)), guards)
   const kept = lines.flatMap(line => {
     if (skipped.has(line.number) || dead.has(line.number) || line.kind === 'mark') return []
     let raw = line.raw
@@ -62,21 +114,6 @@ function plainFor(text: string, stage: Stage): { text: string; unsaid: Unsaid[] 
     return [(line.command ? raw.replaceAll('@@', '@') : raw) + line.ending]
   })
   return { text: kept.join(''), unsaid: problems.map(({ line, why }) => ({ line, what: why })) }
-}
-
-/** Lines, comments among them, that stand in a branch which does not run. */
-function branchesNotTaken(raws: readonly string[], guards: ReadonlyMap<number, boolean>): ReadonlySet<number> {
-  const dead = new Set<number>()
-  const open: boolean[] = []
-  raws.forEach((raw, i) => {
-    const number = i + 1
-    const runs = guards.get(number)
-    if (/^\s*;\?\s*when\b/.test(raw)) open.push(runs ?? true)
-    else if (/^\s*;\?\s*otherwise\b/.test(raw) && open.length) open[open.length - 1] = runs ?? true
-    else if (/^\s*;\?\s*end\b/.test(raw)) open.pop()
-    else if (open.some(now => !now)) dead.add(number)
-  })
-  return dead
 }
 
 /** Without comments and blank lines, for displays and boards of little memory; what our marks say is needed, and stays. */

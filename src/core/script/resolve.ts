@@ -57,6 +57,7 @@ export const worldOf = (stage: Stage): World => ({
   printer: stage.printer,
   job: stage.job,
   moment: stage.moment,
+  change: stage.change,
   materialOf: tool => materialOf(stage, tool),
 })
 

@@ -9,7 +9,7 @@ import { rehearsalAnswer } from '../../core/runs/answer.ts'
 import { goRound } from '../../core/runs/round.ts'
 import type { Database } from '../database.ts'
 import { bodyOf, Refused } from '../requests.ts'
-import { type ThingTable, thingByName } from '../things.ts'
+import { type ThingTable, thingByName, wordsHere } from '../things.ts'
 import { allTaught } from './taught.ts'
 
 /** Things are named (any case) or given whole. Without a job it is `small`; without a material, the job's own. */
@@ -32,13 +32,15 @@ export function rehearseRoutes(database: Database): Hono {
     const chosenJob = typeof job === 'string' ? named('jobs', job, 'job') : job
     const wanted = material ?? chosenJob.materials[chosenJob.firstTool] ?? chosenJob.materials[0] ?? ''
     const several = material === undefined && chosenJob.materials.length > 1
+    const chosenPrinter = typeof printer === 'string' ? named('printers', printer, 'printer') : printer
     const round = goRound(text, {
-      printer: typeof printer === 'string' ? named('printers', printer, 'printer') : printer,
+      printer: chosenPrinter,
       job: chosenJob,
       material: typeof wanted === 'string' ? named('materials', wanted, 'material') : wanted,
       ...(several && { materials: chosenJob.materials.map(name => named('materials', name, 'material')) }),
       moment,
       taught: allTaught(database),
+      ...wordsHere(database, chosenPrinter.name),
     })
     return context.json(rehearsalAnswer(round))
   })

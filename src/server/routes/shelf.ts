@@ -1,6 +1,7 @@
 // GET /api/shelf: every printer with its scripts, what each comes to, and what wants a look.
 import { Hono } from 'hono'
 import type { Printer } from '../../core/model/printer.ts'
+import { wordsFor } from '../../core/model/vocabulary.ts'
 import { misfit, type Run, runOne } from '../../core/runs/many.ts'
 import { goRound, type Setting } from '../../core/runs/round.ts'
 import type { Database } from '../database.ts'
@@ -12,10 +13,10 @@ import { allTaught } from './taught.ts'
 const mostStrokes = 60
 
 /** The other jobs of this printer that the script would go wrong for, by name. */
-function failsFor({ text, moment }: SavedScript, { printer, taught = [] }: Setting, others: readonly Run[]): string[] {
+function failsFor({ text }: SavedScript, setting: Setting, others: readonly Run[]): string[] {
   return others
-    .filter(({ job }) => misfit(job, printer) === null)
-    .filter(run => runOne({ text, printer, moment, taught }, run).counts.error > 0)
+    .filter(({ job }) => misfit(job, setting.printer) === null)
+    .filter(run => runOne({ ...setting, text }, run).counts.error > 0)
     .map(({ job }) => job.name)
 }
 
@@ -44,6 +45,7 @@ export function shelfRoutes(database: Database): Hono {
     if (!job || !material)
       return context.json({ printers: printers.map(({ id, data }) => ({ id, printer: data, scripts: [] })) })
     const taught = allTaught(database)
+    const vocabularies = allThings(database, 'vocabularies').map(({ data }) => data)
     // Whatever a summary depends on is in its key, so that nothing has to be remembered to be thrown away.
     const others = allThings(database, 'jobs')
       .slice(1)
@@ -53,11 +55,16 @@ export function shelfRoutes(database: Database): Hono {
           materials: data.materials.map(name => materials.find(each => each.name === name) ?? material),
         }),
       )
-    const setUp = JSON.stringify([taught, job, material, others])
+    const setUp = JSON.stringify([taught, vocabularies, job, material, others])
     const summaryOf = (script: SavedScript, printer: Printer): Summary => {
       const key = `${script.id} ${script.revision} ${script.moment} ${JSON.stringify(printer)} ${setUp}`
       const summary =
-        known.get(key) ?? summarize(script, { printer, job, material, moment: script.moment, taught }, others)
+        known.get(key) ??
+        summarize(
+          script,
+          { printer, job, material, moment: script.moment, taught, ...wordsFor(vocabularies, printer.name) },
+          others,
+        )
       known.set(key, summary)
       return summary
     }

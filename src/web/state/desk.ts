@@ -4,7 +4,7 @@ import { commandAt } from '../../core/machine/trace.ts'
 import type { Job } from '../../core/model/job.ts'
 import type { Material } from '../../core/model/material.ts'
 import type { Moment } from '../../core/model/script.ts'
-import { standInsOf } from '../../core/model/vocabulary.ts'
+import { wordsFor } from '../../core/model/vocabulary.ts'
 import type { Setting } from '../../core/runs/round.ts'
 import type { DeskRound } from '../../worker/rehearsal.worker.ts'
 import { api, type SavedScript, type Things } from './api.ts'
@@ -57,8 +57,16 @@ export function settingOf(things: Things | null, chosen: Chosen): Setting | null
   if (!printer || !material || !job) return null
   const own = job.materials.flatMap(name => things?.materials.find(({ data }) => data.name === name)?.data ?? [])
   const materials = job.materials.length > 1 && own.length === job.materials.length ? own : undefined
-  const standIns = standInsOf(things?.vocabularies.map(({ data }) => data) ?? [])
-  return { printer, material, materials, job, moment: chosen.moment, standIns, taught: things?.taught ?? [] }
+  const vocabularies = things?.vocabularies.map(({ data }) => data) ?? []
+  return {
+    printer,
+    material,
+    materials,
+    job,
+    moment: chosen.moment,
+    ...wordsFor(vocabularies, printer.name),
+    taught: things?.taught ?? [],
+  }
 }
 
 /** The text as a file has it, with its own line ends. */

@@ -30,15 +30,18 @@ function save(blob: Blob, name: string): Said {
   return { text: `Saved to your downloads as ${name}`, bad: false }
 }
 
+/** A macro file and a config keep their own endings. */
+const withEnding = (name: string): string => (/\.(?:g|cfg)$/.test(name) ? name : `${name}.gcode`)
+
 export const saveFile = (text: string, name: string): Said =>
-  save(new Blob([text], { type: 'text/plain' }), `${name}.gcode`)
+  save(new Blob([text], { type: 'text/plain' }), withEnding(name))
 
 /** Several texts in one .zip; names that come twice are numbered. */
 export function saveZip(files: readonly { name: string; text: string }[], name: string): Said {
   const entries: Record<string, Uint8Array> = {}
   for (const { name: wanted, text } of files) {
-    let free = `${wanted}.gcode`
-    for (let i = 2; free in entries; i++) free = `${wanted} ${i}.gcode`
+    let free = withEnding(wanted)
+    for (let i = 2; free in entries; i++) free = withEnding(`${wanted} ${i}`)
     entries[free] = strToU8(text)
   }
   return save(new Blob([zipSync(entries) as BlobPart], { type: 'application/zip' }), `${name}.zip`)

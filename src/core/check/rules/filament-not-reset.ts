@@ -7,7 +7,8 @@ import type { Checked, Found, Rule } from '../finding.ts'
 /** A print that begins within this of zero pulls or pushes nothing that a person would see. */
 const harmlessMm = 0.05
 
-function check({ lines, trace }: Checked): Found[] {
+function check({ lines, trace, stage }: Checked): Found[] {
+  if (stage.vocabulary?.resetsFilament) return []
   const counter = trace.rows.count ? (trace.rows.counter[trace.rows.count - 1] as number) : 0
   if (lastModes(trace).extrusion !== 'absolute' || Math.abs(counter) <= harmlessMm) return []
   let line = 0
@@ -33,7 +34,7 @@ export const filamentNotReset: Rule = {
   severity: 'error',
   title: 'The filament counter is not set back to zero',
   why: 'With absolute filament positions the print’s first move goes to its own count. If the counter is elsewhere, it first pulls the filament back or spits it out.',
-  not: 'Silent where filament counts from the last move, and within 0.05 mm of zero.',
+  not: 'Silent where filament counts from the last move, within 0.05 mm of zero, and where you have taught that your slicing program sets it to zero itself.',
   example: { text: 'M82\nG28\nM420 S1\nM109 S200\nG92 E0\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E12 F1200' },
   moments: ['start'],
   check,

@@ -3,12 +3,12 @@ import { type KeyboardEvent, type PointerEvent, useRef } from 'react'
 import type { Rectangle } from '../../../core/model/job.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 
-type Props = { printer: Printer; area: Rectangle; onChange: (area: Rectangle) => void }
+type Props = { printer: Printer; area: Rectangle; tower: Rectangle | null; onChange: (area: Rectangle) => void }
 
 const stepMm = 5
 const leastMm = 5
 
-export function AreaPad({ printer, area, onChange }: Props) {
+export function AreaPad({ printer, area, tower, onChange }: Props) {
   const [[left, right], [front, back]] = [printer.bed.x, printer.bed.y]
   const picture = useRef<SVGSVGElement>(null)
   const held = useRef<{ x: number; y: number; from: Rectangle; size: boolean } | null>(null)
@@ -75,6 +75,21 @@ export function AreaPad({ printer, area, onChange }: Props) {
           className="cursor-move"
           onPointerDown={event => grab(event, false)}
         />
+        {tower && (
+          <rect
+            x={tower.left}
+            y={front + back - tower.back}
+            width={tower.right - tower.left}
+            height={tower.back - tower.front}
+            fill="none"
+            stroke="var(--ink)"
+            strokeWidth={2}
+            strokeDasharray="2 3"
+            vectorEffect="non-scaling-stroke"
+          >
+            <title>prime tower</title>
+          </rect>
+        )}
         <rect
           x={area.right - corner}
           y={front + back - area.back}
@@ -86,7 +101,7 @@ export function AreaPad({ printer, area, onChange }: Props) {
         />
       </svg>
       <figcaption className="pt-1 text-[13px] text-soft">
-        Drag it, or its corner. Arrow keys move it, with Shift they size it.
+        Drag it, or its corner. Arrow keys move it, with Shift they size it.{tower && ' Dotted: the prime tower.'}
       </figcaption>
     </figure>
   )

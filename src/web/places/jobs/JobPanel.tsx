@@ -1,6 +1,6 @@
 // A job's form: where it stands on the bed, how high it is, and what each tool prints with.
 import { useState } from 'react'
-import { areaOn, Job, type Rectangle } from '../../../core/model/job.ts'
+import { areaOn, Job, type Rectangle, towerOf } from '../../../core/model/job.ts'
 import type { Material } from '../../../core/model/material.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import { misfit } from '../../../core/runs/many.ts'
@@ -11,6 +11,7 @@ import { api, type Kept } from '../../state/api.ts'
 import { AreaPad } from './AreaPad.tsx'
 import { FormEnd } from './FormEnd.tsx'
 import { NumberIn } from './NumberIn.tsx'
+import { TowerFields } from './TowerFields.tsx'
 import { useKeeping } from './useKeeping.ts'
 
 type Props = {
@@ -44,6 +45,7 @@ export function JobPanel({ kept, begin, note, printer, materials, onDone, onClos
   })
   const [tools, setTools] = useState<string[]>(before?.materials ?? [materials[0]?.name ?? ''])
   const [firstTool, setFirstTool] = useState(before?.firstTool ?? 0)
+  const [tower, setTower] = useState<Job['tower']>(before?.tower ?? null)
   const { refusal, keep, remove } = useKeeping(Job, onDone)
 
   const { minutes, grams } = numbers
@@ -57,7 +59,7 @@ export function JobPanel({ kept, begin, note, printer, materials, onDone, onClos
     firstTool,
     firstLayerMm: Number(numbers.firstLayerMm),
     layerMm: Number(numbers.layerMm),
-    tower: before?.tower ?? null,
+    tower,
     takes: minutes === '' || grams === '' ? null : { minutes: Number(minutes), grams: Number(grams) },
   } satisfies Job
   const rectangle = areaOn(job, printer)
@@ -220,8 +222,14 @@ export function JobPanel({ kept, begin, note, printer, materials, onDone, onClos
               />
             ))}
           </div>
+          <TowerFields tower={tower} beside={rectangle} onChange={setTower} />
         </div>
-        <AreaPad printer={printer} area={rectangle} onChange={moved => setArea({ kind: 'at', ...rounded(moved) })} />
+        <AreaPad
+          printer={printer}
+          area={rectangle}
+          tower={towerOf(job)}
+          onChange={moved => setArea({ kind: 'at', ...rounded(moved) })}
+        />
         <div className="col-span-2">
           {note && <p className="text-warn">{note}</p>}
           {odd && <p className="text-warn">{odd}</p>}

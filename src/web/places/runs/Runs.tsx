@@ -1,8 +1,10 @@
 // Runs: a script, or all of a printer, rehearsed against many jobs and materials at once.
+
 import { useEffect, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { plural } from '../../../core/explain/words.ts'
 import type { Moment } from '../../../core/model/script.ts'
+import { wordsFor } from '../../../core/model/vocabulary.ts'
 import { everythingCombined, misfit, type Run, tooHotFor } from '../../../core/runs/many.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Choice } from '../../parts/Choice.tsx'
@@ -82,7 +84,16 @@ export function Runs() {
         id,
         name: changed ? `${name}, changed` : name,
         changed,
-        script: { text, printer: chosenPrinter.printer, moment, taught: things.taught },
+        script: {
+          text,
+          printer: chosenPrinter.printer,
+          moment,
+          taught: things.taught,
+          ...wordsFor(
+            things.vocabularies.map(({ data }) => data),
+            chosenPrinter.printer.name,
+          ),
+        },
         runs,
       })
       const wanted = await Promise.all(

@@ -17,12 +17,16 @@ type Editing = {
 
 export function Vocabularies() {
   const [all, setAll] = useState<Kept<Vocabulary>[] | null>(null)
+  const [printers, setPrinters] = useState<string[]>([])
   const [problem, setProblem] = useState<string | null>(null)
   const [editing, setEditing] = useState<Editing | null>(null)
   const [pasted, setPasted] = useState('')
   const load = useCallback(() => {
     api.things().then(
-      ({ vocabularies }) => setAll(vocabularies),
+      ({ vocabularies, printers: known }) => {
+        setAll(vocabularies)
+        setPrinters(known.map(({ data }) => data.name))
+      },
       error => setProblem((error as Error).message),
     )
   }, [])
@@ -64,7 +68,13 @@ export function Vocabularies() {
         </p>
       )}
       {editing ? (
-        <WordsForm key={editing.kept?.id ?? 'new'} {...editing} onDone={done} onClose={() => setEditing(null)} />
+        <WordsForm
+          key={editing.kept?.id ?? 'new'}
+          {...editing}
+          printers={printers}
+          onDone={done}
+          onClose={() => setEditing(null)}
+        />
       ) : (
         <div className="mt-5 grid grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)] gap-8">
           <form

@@ -5,9 +5,12 @@ import { plural } from '../../../core/explain/words.ts'
 import type { Guess } from '../../../core/formula/learn.ts'
 import { toOurs } from '../../../core/formula/translate.ts'
 import { valueSpecs } from '../../../core/formula/values.ts'
+import { Moment } from '../../../core/model/script.ts'
 import { doubled, Vocabulary } from '../../../core/model/vocabulary.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
+import { Ticks } from '../../parts/Ticks.tsx'
+import { momentWords } from '../../parts/words.ts'
 import { api, type Kept } from '../../state/api.ts'
 import { beginDraft } from '../../state/drafts.ts'
 import { useKeeping } from '../jobs/useKeeping.ts'
@@ -18,6 +21,8 @@ type Props = {
   guesses: ReadonlyMap<string, Guess>
   /** The script that it was learned from; empty for one that is known. */
   source: string
+  /** The names of all printers. */
+  printers: readonly string[]
   onDone: () => void
   onClose: () => void
 }
@@ -25,7 +30,7 @@ type Props = {
 const sure = ({ value, sureness }: Guess): string =>
   value === null ? 'no guess' : sureness >= 0.85 ? 'nearly sure' : sureness >= 0.7 ? 'likely' : 'a guess'
 
-export function WordsForm({ kept, vocabulary: first, guesses, source, onDone, onClose }: Props) {
+export function WordsForm({ kept, vocabulary: first, guesses, source, printers, onDone, onClose }: Props) {
   const navigate = useNavigate()
   const [vocabulary, setVocabulary] = useState(first)
   const { refusal, keep, remove } = useKeeping(Vocabulary, onDone)
@@ -137,7 +142,23 @@ export function WordsForm({ kept, vocabulary: first, guesses, source, onDone, on
           ))}
         </tbody>
       </table>
-      <fieldset className="mt-3 flex flex-wrap gap-6">
+      <div className="mt-3 grid gap-1">
+        <Ticks
+          legend="Makes the print files of"
+          none="of no printer yet; ticked, scripts of that printer are told what it can’t say"
+          options={printers.map(printer => ({ value: printer, label: printer }))}
+          chosen={vocabulary.printers}
+          onChange={chosen => change({ printers: chosen })}
+        />
+        <Ticks
+          legend="Has a box for scripts at"
+          none="not said"
+          options={Moment.options.map(moment => ({ value: moment, label: momentWords[moment] }))}
+          chosen={vocabulary.moments ?? []}
+          onChange={moments => change({ moments: moments.length ? moments : null })}
+        />
+      </div>
+      <fieldset className="mt-1 flex flex-wrap gap-6">
         <legend className="sr-only">What else the program does</legend>
         <label className="flex items-center gap-2">
           <input

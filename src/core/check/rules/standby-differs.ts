@@ -1,0 +1,72 @@
+// A tool that stands by is kept hotter than its material can wait at without dripping.
+import { celsius } from '../../explain/words.ts'
+import { numberOf } from '../../gcode/line.ts'
+import { heatedTool } from '../../machine/heaters.ts'
+import { materialOf } from '../../machine/state.ts'
+import { lastModes } from '../../machine/trace.ts'
+import { toolsUsed } from '../../model/job.ts'
+import { replacePiece, sourceWord } from '../../script/edits/lines.ts'
+import type { Checked, Fix, Found, Row, Rule } from '../finding.ts'
+
+/** A thermometer's doubt, and a person's rounding. */
+const nearC = 5
+
+type Standing = { row: Row; tool: number; heldC: number; letter: string }
+
+/** What tools are told to hold while they are not in use: by a letter of their own, or when they are left. */
+function told({ rows, trace, stage }: Checked): Standing[] {
+  const { tool: last } = lastModes(trace)
+  return rows.flatMap((row): Standing[] => {
+    const { effect, command, before } = row
+    if (effect?.does !== 'heat' || effect.heater !== 'nozzle') return []
+    const tool = heatedTool(command, effect, before.tool)
+    const heldC = effect.standby === undefined ? null : numberOf(command, effect.standby)
+    if (effect.standby !== undefined && heldC !== null) return [{ row, tool, heldC, letter: effect.standby }]
+    const leaves = stage.moment === 'tool-change' && tool !== last && effect.tool !== null
+    const letter = effect.targets.find(each => numberOf(command, each) !== null)
+    const targetC = letter === undefined ? null : numberOf(command, letter)
+    return leaves && letter !== undefined && targetC !== null && targetC > 0
+      ? [{ row, tool, heldC: targetC, letter }]
+      : []
+  })
+}
+
+function fixesFor({ row, tool, letter }: Standing): Fix[] {
+  const word = row.source && sourceWord(row.source, letter)
+  if (!row.source || !word || word.value === null) return []
+  const value = `@(ooze_safe of T${tool})`
+  return [
+    {
+      title: `Let the material of T${tool} say it (${value})`,
+      edits: [replacePiece(row.source, word, `${word.text.charAt(0)}${value}`)],
+    },
+  ]
+}
+
+function check(script: Checked): Found[] {
+  const { stage } = script
+  const used = toolsUsed(stage.job)
+  return told(script).flatMap((each): Found[] => {
+    const { row, tool, heldC } = each
+    if (!used.includes(tool)) return []
+    const { name, oozeSafeC } = materialOf(stage, tool)
+    if (heldC <= oozeSafeC + nearC) return []
+    const message = `T${tool} stands by at ${celsius(heldC)}; ${name} drips above ${celsius(oozeSafeC)}. What it loses while it waits is missing from its first line.`
+    return [{ line: row.line, message, fixes: fixesFor(each) }]
+  })
+}
+
+export const standbyDiffers: Rule = {
+  name: 'standby-differs',
+  group: 'heat',
+  severity: 'advice',
+  title: 'A tool stands by too hot',
+  why: 'A tool that waits hot drips into its dock or over the print, and begins empty when it is taken again.',
+  not: 'Silent at or below what its material may hold without dripping, and for tools that the job doesn’t use. It takes no account of how long a colder tool needs to warm again.',
+  example: {
+    text: 'G28\nG29 S1\nM140 S60\nG10 P0 S200 R190\nM116',
+    printer: { firmware: { family: 'macro-file', version: '3.4', abilities: {} } },
+  },
+  moments: ['start', 'tool-change'],
+  check,
+}

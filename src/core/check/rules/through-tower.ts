@@ -1,0 +1,63 @@
+// The head goes through the place of the prime tower: in a start script by purging there, later by running into it.
+import { mm } from '../../explain/words.ts'
+import { topOn, towerOf } from '../../model/job.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { acrossMm, crosses, lineOf, outsideMm } from '../look.ts'
+
+/** So little over the tower the nozzle still drags on it; deeper than this it runs into it. */
+const dragsMm = 0.1
+const crashMm = 0.3
+
+function check(script: Checked): Found[] {
+  const { stage, steps, strokes } = script
+  const tower = towerOf(stage.job)
+  if (!tower) return []
+  if (stage.moment === 'start') {
+    const stroke = strokes.find(({ path }) =>
+      path.some((to, i) => {
+        const from = path[i - 1] ?? to
+        return crosses(tower, { from: { x: from[0], y: from[1], z: 0 }, to: { x: to[0], y: to[1], z: 0 } })
+      }),
+    )
+    if (!stroke) return []
+    const message = `Lays filament where the prime tower of “${stage.job.name}” will stand. The tower’s first layer comes to lie on it and does not hold.`
+    return [{ line: stroke.line, message }]
+  }
+  const top = topOn(stage.job, stage.printer)
+  for (const step of steps) {
+    const lowest = Math.min(step.from.z, step.to.z)
+    if (!(lowest < top + dragsMm) || !crosses(tower, step)) continue
+    // A nozzle that primes on the tower comes to it and leaves it at its height.
+    const primes = outsideMm(tower, step.to.x, step.to.y) === 0 || outsideMm(tower, step.from.x, step.from.y) === 0
+    const line = lineOf(script, step)
+    if (lowest < top - crashMm)
+      return [
+        {
+          line,
+          severity: 'error',
+          message: `Takes the nozzle down to ${mm(lowest, 1)} where the prime tower stands (${mm(top, 1)} high). It runs into the tower.`,
+        },
+      ]
+    if (!primes && acrossMm(step) > 1) {
+      const message = `Drags the nozzle over the prime tower without lifting it. A tower is slender, and comes off the bed. Lift first, or go round.`
+      return [{ line, message }]
+    }
+  }
+  return []
+}
+
+export const throughTower: Rule = {
+  name: 'through-tower',
+  group: 'motion',
+  severity: 'warning',
+  title: 'Goes through the prime tower',
+  why: 'A prime tower is tall and slender. What lies under it keeps it from holding, and a nozzle that runs into it throws it over.',
+  not: 'Knows the tower as a box as high as the print; silent where the nozzle goes to the tower itself, and for jobs without one.',
+  example: {
+    text: 'G91\nG1 E-2 F1800\nG90\nG1 X200 Y110 F6000\nM104 S0\nM140 S0\nM107\nM84',
+    moment: 'end',
+    job: { tower: { x: 160, y: 110, widthMm: 20, depthMm: 20 } },
+  },
+  moments: ['start', 'end', 'tool-change', 'pause', 'cancel'],
+  check,
+}

@@ -1,0 +1,68 @@
+// A script as macro files for a board that runs them: one for the moment, or one for each tool that is taken.
+import type { Unsaid } from '../formula/translate.ts'
+import type { Stage } from '../machine/state.ts'
+import type { MacroFile } from '../model/printer.ts'
+import type { Moment } from '../model/script.ts'
+import { type Dialect, givenFor, writeBody } from './macro-writer.ts'
+
+/** A file, the line that calls it in our values, and what in it can't be said so. */
+export type MacroFileMade = MacroFile & { call: string; unsaid: Unsaid[] }
+
+/** Letters that a call can give values under: those that mean nothing else in it. */
+const letters = [...'ABCDEFHIJKLOQRSUVWXYZ']
+
+const conditional: Dialect = {
+  variable: name => `var.${name}`,
+  call(name, values) {
+    if (name === 'clamp') return `min(max(${values[0]}, ${values[1]}), ${values[2]})`
+    return name === 'round' ? `floor(${values[0]} + 0.5)` : `${name}(${values.join(', ')})`
+  },
+  not: condition => `!(${condition})`,
+  and: '&&',
+  or: '||',
+  truth: String,
+  inLine: expression => `{${expression}}`,
+  set: (name, value, again) => (again ? `set var.${name} = ${value}` : `var ${name} = ${value}`),
+  when: condition => `if ${condition}`,
+  otherwiseWhen: condition => `elif ${condition}`,
+  otherwise: 'else',
+  end: null,
+  comments: true,
+  taken: null,
+}
+
+const nameOf = (moment: Moment, tool: number | null): string =>
+  tool === null ? `prelude-${moment}.g` : `prelude-tool-${tool}.g`
+
+/** Writes a script of this stage as macro files; a tool change has one for each tool of the printer. */
+export function toMacroFiles(text: string, stage: Stage): MacroFileMade[] {
+  if (stage.moment !== 'tool-change') return [fileFor(text, stage, null)]
+  return stage.printer.tools.map((_, tool) => fileFor(text, changingTo(stage, tool), tool))
+}
+
+/** The stage with a change to this tool, from the one that begins or else from another. */
+function changingTo(stage: Stage, tool: number): Stage {
+  const { job } = stage
+  const from = tool !== job.firstTool ? job.firstTool : tool === 0 ? 1 : 0
+  const materials = Array.from(
+    { length: Math.max(from, tool) + 1 },
+    (_, each) => job.materials[each] ?? stage.material.name,
+  )
+  return { ...stage, job: { ...job, materials }, change: { from, to: tool } }
+}
+
+function fileFor(text: string, stage: Stage, tool: number | null): MacroFileMade {
+  const { lines, parameters, unsaid } = writeBody(text, stage, conditional)
+  const name = nameOf(stage.moment, tool)
+  const given = parameters.slice(0, letters.length)
+  for (const each of parameters.slice(letters.length))
+    unsaid.push({ line: 1, what: `@(${each.formula}), for a call has no letter left; it stays at ${each.standard}` })
+  const call = [`M98 P"${name}"`, ...given.map((each, i) => `${letters[i]}${givenFor(each)}`)].join(' ')
+  const values = parameters.map((each, i) => {
+    const letter = letters[i]
+    const value = letter ? `exists(param.${letter}) ? param.${letter} : ${each.standard}` : each.standard
+    return `var ${each.name} = ${value}`
+  })
+  const header = [`; ${stage.moment} script of ${stage.printer.name}`, `; called with: ${call}`]
+  return { name, text: [...header, ...values, '', ...lines, ''].join('\n'), call, unsaid }
+}
