@@ -1,7 +1,7 @@
 // The command book: found by what it does, used where, taught anew; a printer identified.
 import { readFileSync } from 'node:fs'
 import { expect, test } from '@playwright/test'
-import { findings, lineWith, pasteOnShelf, stateOf } from './desk.ts'
+import { findings, lineWith, pasteOnShelf } from './desk.ts'
 
 test('a command is found by what it does, and leads to where it is used', async ({ page }) => {
   await page.goto('/commands')
@@ -87,27 +87,4 @@ test('a printer’s reply to M115 is read, and set only when confirmed', async (
     version: '7.6.1',
     abilities: { EEPROM: true, Z_PROBE: false },
   })
-})
-
-test('a host’s macros are pasted once, and scripts that call them are rehearsed through them', async ({ page }) => {
-  await page.goto('/commands')
-  await page.getByRole('button', { name: 'Macros' }).click()
-  const panel = page.getByRole('dialog')
-  await panel
-    .getByLabel('Config file')
-    .fill(
-      '[gcode_macro WARM_UP]\ndescription: bed and nozzle\ngcode:\n  M190 S{params.BED|default(60)}\n  {% if params.NOZZLE is defined %}\n  M109 S{params.NOZZLE}\n  {% endif %}\n[gcode_macro LOOP]\ngcode:\n  LOOP\nhello\n',
-    )
-  await expect(panel.getByRole('region', { name: 'What was found' })).toContainText('2 macros')
-  await expect(panel).toContainText('Line 11: “hello” is neither a section nor a key')
-  await panel.getByRole('button', { name: 'Keep the macros' }).click()
-  await expect(panel).toHaveCount(0)
-
-  await pasteOnShelf(page, 'WARM_UP BED=50 NOZZLE=205\nLOOP\n')
-  await page.getByRole('combobox', { name: 'Printer' }).click()
-  await page.getByRole('option', { name: /^Curlew/ }).click()
-  await expect(lineWith(page, 'WARM_UP')).toContainText('Runs the macro WARM_UP (“bed and nozzle”): 2 commands')
-  // This firmware is content 1 °C before the target.
-  await expect(stateOf(page, 'Nozzle')).toHaveText('204 °C')
-  await expect(findings(page).filter({ hasText: 'call each other without end (LOOP → LOOP)' })).toBeVisible()
 })

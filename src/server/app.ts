@@ -68,6 +68,7 @@ export function makeApp({ database, screens, now }: AppParts): Hono {
     '/runs',
     '/jobs',
     '/vocabularies',
+    '/macros',
   ])
     app.get(path, context => context.html(page))
   return app

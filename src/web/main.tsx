@@ -14,6 +14,7 @@ const Jobs = lazy(async () => ({ default: (await import('./places/jobs/Jobs.tsx'
 const Vocabularies = lazy(async () => ({
   default: (await import('./places/vocabularies/Vocabularies.tsx')).Vocabularies,
 }))
+const Macros = lazy(async () => ({ default: (await import('./places/macros/Macros.tsx')).Macros }))
 const Runs = lazy(async () => ({ default: (await import('./places/runs/Runs.tsx')).Runs }))
 const Checks = lazy(async () => ({ default: (await import('./places/checks/Checks.tsx')).Checks }))
 const CommandBook = lazy(async () => ({ default: (await import('./places/commands/CommandBook.tsx')).CommandBook }))
@@ -30,6 +31,7 @@ const router = createBrowserRouter([
       { path: '/commands', element: <CommandBook /> },
       { path: '/commands/:name', element: <CommandBook /> },
       { path: '/vocabularies', element: <Vocabularies /> },
+      { path: '/macros', element: <Macros /> },
       { path: '/jobs', element: <Jobs /> },
       { path: '/runs', element: <Runs /> },
       { path: '/checks', element: <Checks /> },

@@ -1,5 +1,6 @@
 // The core in a web worker: a whole round for each text that it is sent, and plans for edits.
 import { expose } from 'comlink'
+import { callsOf } from '../core/explain/calls.ts'
 import { splitLines } from '../core/gcode/read.ts'
 import { readinessOf } from '../core/machine/readiness.ts'
 import { applyEdits } from '../core/model/script.ts'
@@ -26,8 +27,15 @@ function beginningOf(text: string): { text: string; cutAt: number | null } {
 function rehearse(given: string, setting: Setting) {
   const { text, cutAt } = beginningOf(given)
   const whole = goRound(text, setting)
-  const { lines: _lines, commands: _commands, resolution, stage: _stage, ...round } = whole
-  return { ...round, settings: resolution.settings, worths: resolution.worths, readiness: readinessOf(whole), cutAt }
+  const { lines: _lines, commands, resolution, stage, ...round } = whole
+  return {
+    ...round,
+    settings: resolution.settings,
+    worths: resolution.worths,
+    readiness: readinessOf(whole),
+    calls: callsOf(commands, round.trace, stage),
+    cutAt,
+  }
 }
 
 /** A plan for an edit, with the rehearsal of what it would make of the text; or the reason why there is none. */

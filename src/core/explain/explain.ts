@@ -7,7 +7,7 @@ import { heatedTool, heaterOf, heatTarget } from '../machine/heaters.ts'
 import type { PlainCommand } from '../machine/rehearse.ts'
 import type { Stage } from '../machine/state.ts'
 import { modesAfter, modesBefore, type Step, stepsOfCommand, type Trace } from '../machine/trace.ts'
-import { axes } from '../model/printer.ts'
+import { axes, fileNamed } from '../model/printer.ts'
 import type { Resolution } from '../script/resolve.ts'
 import { sayMark } from './mark.ts'
 import { sayMove } from './move.ts'
@@ -49,7 +49,11 @@ export function explain(lines: readonly Line[], resolution: Resolution, trace: T
     if (!line.command) return ''
     if (resolution.skipped.has(line.number)) return `Not this time: ${lowerFirst(sayFromTable(line.command, stage))}`
     const macro = stage.macros?.get(line.command.name)
-    if (macro) return sayMacro(macro.name, macro.description, runs.get(line.number) ?? [], trace)
+    if (macro) return sayMacro(`macro ${macro.name}`, macro.description, runs.get(line.number) ?? [], trace)
+    const effect = specOf(stage.firmware, line.command.name)?.effect
+    const file =
+      effect?.does === 'macro-file' ? fileNamed(stage.printer, textOf(line.command, effect.by) ?? '') : undefined
+    if (file && run !== undefined) return sayMacro(`file ${file.name}`, '', runs.get(line.number) ?? [], trace)
     const more = line.pieces.find(startsCommand)
     const tail = more ? ` Only this much: “${more.text}” begins a second command on the same line.` : ''
     const command = run === undefined ? undefined : commands[run]?.command
@@ -69,13 +73,21 @@ export function explain(lines: readonly Line[], resolution: Resolution, trace: T
   }
 }
 
+/** What one command that ran did, whether it stands in the script or a macro made it. */
+export function explainRow(row: number, commands: readonly PlainCommand[], trace: Trace, stage: Stage): string {
+  const { command } = commands[row] as PlainCommand
+  const ownWords = specOf(stage.firmware, command.name)?.effect.does === 'flow'
+  const note = ownWords ? undefined : trace.notes.get(row)
+  return note ?? sayRun(command, row, commands, trace, stage, true)
+}
+
 /** A macro of this printer: how much it does, and how long that takes. */
 function sayMacro(name: string, description: string, rows: readonly number[], trace: Trace): string {
   const about = description ? ` (“${description}”)` : ''
   const [first, last] = [rows[0], rows.at(-1)]
-  if (first === undefined || last === undefined) return `Runs the macro ${name}${about}.`
+  if (first === undefined || last === undefined) return `Runs the ${name}${about}.`
   const took = (trace.rows.end[last] as number) - (trace.rows.start[first] as number)
-  return `Runs the macro ${name}${about}: ${plural(rows.length - 1, 'command')}${took > 0 ? `, ${duration(took)}` : ''}.`
+  return `Runs the ${name}${about}: ${plural(rows.length - 1, 'command')}${took > 0 ? `, ${duration(took)}` : ''}.`
 }
 
 const motions: ReadonlySet<Effect['does']> = new Set([
@@ -99,7 +111,8 @@ export function sayFromTable(command: Command, stage: Stage): string {
   if (!spec && mayBeMacro(stage.firmware, command.name))
     return `Runs “${command.name}”, which may be a macro of this printer; what it does is not known here.`
   if (!spec) return `“${command.name}” is not a command that we know for this firmware.`
-  if (spec.text) return command.message ? `${spec.title}: “${command.message}”.` : `${spec.title}.`
+  if (spec.text)
+    return command.message ? `${spec.title}: “${command.message.replace(/^"|"$/g, '')}”.` : `${spec.title}.`
   const words = command.words.map(word => sayWord(word.letter, word.value, word.formula ?? word.quoted, spec))
   const keys = command.keys.map(({ key, value }) =>
     sayWord(key, numberOf(command, key), numberOf(command, key) === null ? value : null, spec),

@@ -78,6 +78,17 @@ export function numberOf(command: Command, letter: string): number | null {
   return key && Number.isFinite(Number(key)) ? Number(key) : null
 }
 
+/** A command written out, with what stands in its words now. */
+export const textOfCommand = ({ name, words, keys, message }: Command): string =>
+  [
+    name,
+    ...words.map(({ letter, value, quoted, text }) =>
+      quoted !== null ? `${letter}"${quoted}"` : value !== null ? letter + Number(value.toFixed(6)) : text.trim(),
+    ),
+    ...keys.map(({ text }) => text.trim()),
+    ...(message === null ? [] : [message.trim()]),
+  ].join(' ')
+
 /** The text after a letter or key: what stands in quotes, or a key's value; null when there is none. */
 export const textOf = (command: Command, letter: string): string | null =>
   wordOf(command, letter)?.quoted ?? keyOf(command, letter)?.value ?? null

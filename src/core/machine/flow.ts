@@ -166,6 +166,7 @@ class Flow {
     const effect = specOf(this.recorder.stage.firmware, at.command.name)?.effect
     if (effect?.does === 'flow') return this.step(effect.step, at, frame)
     const filled = this.filled(at, frame)
+    if (effect?.does === 'macro-file') this.note(`Runs the file ${textOf(filled, effect.by) ?? ''}.`)
     this.show({ ...at, command: filled }, frame)
     return effect?.does === 'macro-file'
       ? this.file(textOf(filled, effect.by), { ...at, command: filled }, frame)

@@ -47,6 +47,7 @@ function runCommand(recorder: Recorder, line: number, command: Command, within: 
   const renamed = recorder.renamed.get(command.name)
   const macro = renamed ? undefined : stage.macros?.get(command.name)
   recorder.beginCommand(line)
+  if (macro) recorder.notes.set(recorder.rows.count, `Runs the macro ${macro.name}.`)
   recorder.ran?.push({ line, command: renamed ? { ...command, name: renamed } : command })
   const spec = macro ? undefined : specOf(stage.firmware, renamed ?? command.name)
   if (spec) runEffect(recorder, command, spec.effect)

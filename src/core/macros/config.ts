@@ -8,8 +8,9 @@ export type Macro = {
   description: string
   /** The template that makes its lines. */
   gcode: string
-  /** The line of the config at which it begins, from 1. */
+  /** The line of the config at which it begins, and at which its template does, from 1. */
   line: number
+  gcodeLine: number
   /** The name under which the command that it takes the place of can still be called; null where it takes none. */
   renames: string | null
   variables: Readonly<Record<string, Value>>
@@ -43,7 +44,8 @@ function sectionsOf(text: string): { sections: Section[]; problems: ConfigProble
       sections.push({ header: header.trim(), line, keys: new Map() })
       key = null
     } else if (/^\s*(?:[#;]|$)/.test(raw) && !/^\s+;/.test(raw)) {
-      if (key && raw.trim() === '') key.value += '\n'
+      // What is passed over still counts, so that a template's lines keep their numbers.
+      if (key) key.value += '\n'
     } else if (/^\s/.test(raw)) {
       if (key) key.value += `\n${raw}`
     } else {
@@ -76,6 +78,7 @@ export function readConfig(text: string): Config {
       description: keys.get('description')?.value ?? '',
       gcode: gcode ?? '',
       line,
+      gcodeLine: keys.get('gcode')?.line ?? line,
       renames: keys.get('rename_existing')?.value.trim().toUpperCase() ?? null,
       variables: Object.fromEntries(
         [...keys].flatMap(([key, { value }]) =>

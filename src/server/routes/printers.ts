@@ -1,13 +1,24 @@
-// PUT /api/printers/:id/firmware and …/macros: what a printer runs, as identified and confirmed, and a host's own macros.
+// PUT /api/printers/:id/firmware, …/macros and …/macro-files: what a printer runs, as identified and confirmed, and its macros.
 import { Hono } from 'hono'
 import * as v from 'valibot'
-import { Firmware, Printer } from '../../core/model/printer.ts'
+import { Firmware, MacroFile, Printer } from '../../core/model/printer.ts'
+import { nameKey } from '../../core/model/script.ts'
 import type { Database } from '../database.ts'
 import { bodyOf, Refused } from '../requests.ts'
 import { changeThing } from '../things.ts'
 
 const Macros = v.strictObject({
   macros: v.pipe(v.string(), v.maxLength(400_000, 'a config has at most 400,000 signs')),
+})
+
+const MacroFiles = v.strictObject({
+  macroFiles: v.pipe(
+    v.array(MacroFile),
+    v.check(
+      files => new Set(files.map(({ name }) => nameKey(name))).size === files.length,
+      'two macro files have the same name',
+    ),
+  ),
 })
 
 export function printerRoutes(database: Database, now: () => string): Hono {
@@ -28,5 +39,9 @@ export function printerRoutes(database: Database, now: () => string): Hono {
     .put('/:id/macros', async context => {
       const { macros } = await bodyOf(context, Macros)
       return context.json(change(context.req.param('id'), { macros }))
+    })
+    .put('/:id/macro-files', async context => {
+      const { macroFiles } = await bodyOf(context, MacroFiles)
+      return context.json(change(context.req.param('id'), { macroFiles }))
     })
 }

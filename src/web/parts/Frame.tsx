@@ -40,6 +40,9 @@ export function Frame() {
           <NavLink to="/vocabularies" className={({ isActive }) => place(isActive)}>
             Vocabularies
           </NavLink>
+          <NavLink to="/macros" className={({ isActive }) => place(isActive)}>
+            Macros
+          </NavLink>
           <NavLink to="/commands" className={({ isActive }) => place(isActive)}>
             Command book
           </NavLink>

@@ -3,7 +3,7 @@ import type { Severity } from '../../core/check/finding.ts'
 import type { TaughtCommand } from '../../core/firmware/teach.ts'
 import type { Job } from '../../core/model/job.ts'
 import type { Material } from '../../core/model/material.ts'
-import type { Printer } from '../../core/model/printer.ts'
+import type { MacroFile, Printer } from '../../core/model/printer.ts'
 import type { Moment } from '../../core/model/script.ts'
 import type { Vocabulary } from '../../core/model/vocabulary.ts'
 
@@ -91,6 +91,8 @@ export const api = {
   forget: ({ family, name }: TaughtCommand) =>
     ask<TaughtCommand[]>(`/taught/${family}/${encodeURIComponent(name)}`, 'DELETE'),
   bringTaught: (file: unknown) => ask<TaughtCommand[]>('/taught/file', 'POST', file),
+  setMacroFiles: (id: number, macroFiles: readonly MacroFile[]) =>
+    ask<Kept<Printer>>(`/printers/${id}/macro-files`, 'PUT', { macroFiles }),
   setMacros: (id: number, macros: string) => ask<Kept<Printer>>(`/printers/${id}/macros`, 'PUT', { macros }),
   setFirmware: (id: number, firmware: Printer['firmware']) =>
     ask<Kept<Printer>>(`/printers/${id}/firmware`, 'PUT', firmware),

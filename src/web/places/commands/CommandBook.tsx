@@ -9,7 +9,6 @@ import { Button } from '../../parts/Button.tsx'
 import { api, type Things } from '../../state/api.ts'
 import { CommandPage } from './CommandPage.tsx'
 import { IdentifyPanel } from './IdentifyPanel.tsx'
-import { MacrosPanel } from './MacrosPanel.tsx'
 import { TaughtFiles } from './TaughtFiles.tsx'
 import { TeachPanel } from './TeachPanel.tsx'
 
@@ -22,7 +21,7 @@ export function CommandBook() {
   const [problem, setProblem] = useState<string | null>(null)
   const [query, setQuery] = useState('')
   const [family, setFamily] = useState<FamilyName | 'all'>('all')
-  const [panel, setPanel] = useState<'teach' | 'identify' | 'macros' | null>(null)
+  const [panel, setPanel] = useState<'teach' | 'identify' | null>(null)
   useEffect(() => {
     document.title = 'Command book · Warm Prelude'
     api.things().then(setThings, error => setProblem((error as Error).message))
@@ -68,7 +67,6 @@ export function CommandBook() {
           ))}
         </fieldset>
         <div className="ml-auto flex gap-2">
-          <Button onClick={() => setPanel('macros')}>Macros</Button>
           <Button onClick={() => setPanel('identify')}>Identify a printer</Button>
           <Button main onClick={() => setPanel('teach')}>
             Teach a command
@@ -105,9 +103,6 @@ export function CommandBook() {
             void navigate(`/commands/${command.name}`)
           }}
         />
-      )}
-      {panel === 'macros' && things && (
-        <MacrosPanel printers={things.printers} onClose={() => setPanel(null)} onChanged={changed} />
       )}
       {panel === 'identify' && things && (
         <IdentifyPanel printers={things.printers} onClose={() => setPanel(null)} onSet={changed} />

@@ -8,6 +8,7 @@ import { seriousOf } from '../../parts/Severity.tsx'
 import type { Open } from '../../state/desk.ts'
 import { type Lower, showLower, useLower } from '../../state/lower.ts'
 import { takeBack, usePreview } from '../../state/preview.ts'
+import { CallsCard } from './CallsCard.tsx'
 import { CostCard } from './CostCard.tsx'
 import { Findings } from './Findings.tsx'
 import { LeftCard } from './LeftCard.tsx'
@@ -18,10 +19,11 @@ export function LowerCard({ open, setting, editor }: Props) {
   const { lower } = useLower()
   const { applied } = usePreview()
   const serious = seriousOf(open.round?.findings ?? []).length
+  const calls = open.round?.calls ?? []
   const start = setting.moment === 'start'
   return (
     <Tabs.Root
-      value={lower}
+      value={lower === 'calls' && calls.length === 0 ? 'findings' : lower}
       onValueChange={value => showLower(value as Lower)}
       activationMode="manual"
       className="col-span-2 flex h-[222px] flex-col rounded-card border border-rule bg-raised"
@@ -31,6 +33,7 @@ export function LowerCard({ open, setting, editor }: Props) {
           <Tab value="findings">{serious === 0 ? 'Findings' : `${serious} to look at`}</Tab>
           <Tab value="left">{start ? 'Left for the print' : 'Left behind'}</Tab>
           <Tab value="cost">Time and waste</Tab>
+          {calls.length > 0 && <Tab value="calls">In the macros</Tab>}
         </Tabs.List>
         {applied && (
           <p role="status" className="ml-auto flex min-w-0 items-center gap-2 text-[14px] text-good">
@@ -46,6 +49,9 @@ export function LowerCard({ open, setting, editor }: Props) {
       </Tabs.Content>
       <Tabs.Content value="left" className="min-h-0 flex-1" tabIndex={-1}>
         <LeftCard open={open} setting={setting} />
+      </Tabs.Content>
+      <Tabs.Content value="calls" className="min-h-0 flex-1" tabIndex={-1}>
+        <CallsCard calls={calls} />
       </Tabs.Content>
       <Tabs.Content value="cost" className="min-h-0 flex-1" tabIndex={-1}>
         <CostCard open={open} setting={setting} />

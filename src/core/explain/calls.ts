@@ -1,0 +1,41 @@
+// What the lines that call macros came to: each command that ran for them, with its sentence.
+import { textOfCommand } from '../gcode/line.ts'
+import type { PlainCommand } from '../machine/rehearse.ts'
+import type { Stage } from '../machine/state.ts'
+import type { Trace } from '../machine/trace.ts'
+import { explainRow } from './explain.ts'
+
+/** A line of the script, what it is, and what ran for it; `left` are those beyond the ones told. s. */
+export type Call = {
+  line: number
+  text: string
+  commands: { text: string; says: string; startS: number }[]
+  left: number
+}
+
+const mostCalls = 50
+const mostCommands = 400
+
+/** The calls of a script in the order in which they ran first; empty where nothing calls anything. */
+export function callsOf(commands: readonly PlainCommand[], trace: Trace, stage: Stage): Call[] {
+  if (!stage.macros?.size && stage.printer.macroFiles.length === 0) return []
+  const calls = new Map<number, Call>()
+  commands.forEach(({ line, command }, row) => {
+    const call = calls.get(line)
+    if (!call) {
+      if (isCall(command.name, stage)) calls.set(line, { line, text: textOfCommand(command), commands: [], left: 0 })
+      return
+    }
+    if (call.commands.length >= mostCommands) call.left++
+    else
+      call.commands.push({
+        text: textOfCommand(command),
+        says: explainRow(row, commands, trace, stage),
+        startS: trace.rows.start[row] as number,
+      })
+  })
+  return [...calls.values()].slice(0, mostCalls)
+}
+
+const isCall = (name: string, { macros, firmware }: Stage): boolean =>
+  macros?.has(name) === true || firmware.commands.get(name)?.effect.does === 'macro-file'

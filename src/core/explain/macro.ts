@@ -1,0 +1,73 @@
+// What a macro's own lines do: the branches and parameters of its template, and the commands between them.
+import { specOf } from '../firmware/spec.ts'
+import { readLine, splitLines } from '../gcode/read.ts'
+import type { Stage } from '../machine/state.ts'
+import type { Macro } from '../macros/config.ts'
+import type { MacroFile } from '../model/printer.ts'
+import { sayFromTable } from './explain.ts'
+
+/** A line of a macro; `depth` is how many branches and loops it stands in. */
+export type MacroLine = { number: number; text: string; says: string; depth: number }
+
+/** The lines of a host's macro. `number` counts in the whole config, where its first line is given. */
+export function explainMacro({ gcode, gcodeLine }: Macro, stage: Stage): MacroLine[] {
+  let depth = 0
+  return linesIn(gcode, gcodeLine).map(({ number, text }) => {
+    const tags = [...text.matchAll(/\{%-?\s*(.*?)\s*-?%\}/g)].map(found => found[1] as string)
+    const plain = text.replace(/\{%.*?%\}|\{#.*?#\}/g, '').trim()
+    const closes = tags.filter(tag => /^(?:end|el)/.test(tag)).length
+    const opens = tags.filter(tag => /^(?:if|for|el)/.test(tag)).length
+    depth = Math.max(0, depth - closes)
+    const line = { number, text, depth, says: [...tags.map(sayTag), sayPlain(plain, stage)].filter(Boolean).join(' ') }
+    depth += opens
+    return line
+  })
+}
+
+/** The lines of a board's macro file. */
+export function explainFile({ text }: MacroFile, stage: Stage): MacroLine[] {
+  return linesIn(text, 1).map(line => {
+    const depth = Math.floor(line.text.search(/\S|$/) / 2)
+    return { ...line, text: line.text.trim(), depth, says: sayPlain(line.text.trim(), stage) }
+  })
+}
+
+const linesIn = (text: string, from: number): { number: number; text: string }[] =>
+  splitLines(text).flatMap(({ raw }, i) => (raw.trim() ? [{ number: from + i, text: raw.replace(/\s+$/, '') }] : []))
+
+function sayTag(tag: string): string {
+  const given = /^set\s+(\w+)\s*=\s*params\.(\w+)\s*(?:\|\s*default\(\s*(.*?)\s*\))?(?:\s*\|\s*\w+(?:\(.*?\))?)*$/.exec(
+    tag,
+  )
+  if (given) {
+    const [, name, key, otherwise] = given
+    const without = otherwise === undefined ? '' : `, or ${otherwise} where it is not given`
+    return `Takes ${key} from the line that calls it${without}; it is ${name} from here on.`
+  }
+  const [, word = '', rest = ''] = /^(\w+)\s*(.*)$/.exec(tag) ?? []
+  switch (word) {
+    case 'set':
+      return `From here on ${rest.replace(/\s*=\s*/, ' is ')}.`
+    case 'if':
+      return `The lines up to its end run only when ${rest}.`
+    case 'elif':
+      return `Otherwise, these lines run when ${rest}.`
+    case 'else':
+      return 'These lines run when nothing above held.'
+    case 'endif':
+      return 'The branch ends here.'
+    case 'for':
+      return `Repeats the lines up to its end for ${rest}.`
+    case 'endfor':
+      return 'The repeating ends here.'
+    default:
+      return `“${word}” is not something that a macro may do here.`
+  }
+}
+
+function sayPlain(text: string, stage: Stage): string {
+  const { command } = readLine(text)
+  if (!command) return ''
+  const macro = specOf(stage.firmware, command.name) ? undefined : stage.macros?.get(command.name)
+  return macro ? `Runs the macro ${macro.name}.` : sayFromTable(command, stage)
+}

@@ -1,0 +1,83 @@
+// The list of a printer's macros, and one of them with a sentence beside each line.
+import type { ConfigProblem } from '../../../core/macros/config.ts'
+import { Button } from '../../parts/Button.tsx'
+import type { Listed } from './Macros.tsx'
+
+type Props = {
+  all: readonly Listed[]
+  macro: Listed | undefined
+  problems: readonly ConfigProblem[]
+  onShow: (name: string) => void
+  onEdit: () => void
+}
+
+const mostProblems = 8
+
+export function MacroText({ all, macro, problems, onShow, onEdit }: Props) {
+  return (
+    <div className="grid min-h-0 flex-1 grid-cols-[250px_minmax(0,1fr)] gap-6">
+      <div className="flex min-h-0 flex-col gap-3">
+        <nav aria-label="Macros of this printer" className="min-h-0 overflow-auto">
+          <ul>
+            {all.map(({ name, about }) => (
+              <li key={name}>
+                <button
+                  type="button"
+                  aria-current={name === macro?.name}
+                  onClick={() => onShow(name)}
+                  className={`w-full rounded-button px-2.5 py-1.5 text-left ${name === macro?.name ? 'bg-sunk' : 'hover:bg-sunk'}`}
+                >
+                  <span
+                    className={`block truncate font-mono text-[14px] ${name === macro?.name ? 'font-semibold' : ''}`}
+                  >
+                    {name}
+                  </span>
+                  {about && <span className="block text-[13px] text-soft">{about}</span>}
+                </button>
+              </li>
+            ))}
+          </ul>
+        </nav>
+        <Button className="self-start" onClick={onEdit}>
+          Change them
+        </Button>
+        {problems.length > 0 && (
+          <ul aria-label="What can’t be read" className="border-t border-rule pt-2 text-[14px] text-warn">
+            {problems.slice(0, mostProblems).map(({ line, why }) => (
+              <li key={`${line} ${why}`}>
+                Line {line}: {why}
+              </li>
+            ))}
+          </ul>
+        )}
+      </div>
+      {macro && (
+        <article aria-label={macro.name} className="flex min-h-0 flex-col rounded-card border border-rule bg-raised">
+          <header className="border-b border-rule px-4 py-2.5">
+            <h2 className="font-serif text-[19px] font-semibold">{macro.name}</h2>
+            {macro.about && <p className="text-soft">{macro.about}</p>}
+          </header>
+          {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a list that scrolls can be reached by keyboard */}
+          <div className="min-h-0 overflow-auto py-1.5" tabIndex={0}>
+            <table className="w-full">
+              <tbody>
+                {macro.lines.map(({ number, text, says, depth }) => (
+                  <tr key={number} className="align-baseline">
+                    <td className="w-12 pr-3 pl-2 text-right font-mono text-[13px] text-soft">{number}</td>
+                    <td
+                      className="w-[46%] pr-4 font-mono text-[14px] break-words whitespace-pre-wrap"
+                      style={{ paddingLeft: `${depth * 1.2}em` }}
+                    >
+                      {text.trim()}
+                    </td>
+                    <td className="pr-4 text-[15px] text-soft">{says}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
+        </article>
+      )}
+    </div>
+  )
+}

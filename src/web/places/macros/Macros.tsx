@@ -1,0 +1,103 @@
+// Macros: a host's config, or the macro files on a board's card, kept for a printer and explained line by line.
+import { useEffect, useMemo, useState } from 'react'
+import { useSearchParams } from 'react-router'
+import { explainFile, explainMacro, type MacroLine } from '../../../core/explain/macro.ts'
+import { type ConfigProblem, readConfig } from '../../../core/macros/config.ts'
+import { job, material } from '../../../core/model/example.ts'
+import type { Printer } from '../../../core/model/printer.ts'
+import { stageOf } from '../../../core/runs/round.ts'
+import { Choice } from '../../parts/Choice.tsx'
+import { api, type Kept, type Things } from '../../state/api.ts'
+import { ConfigForm } from './ConfigForm.tsx'
+import { FilesForm } from './FilesForm.tsx'
+import { MacroText } from './MacroText.tsx'
+
+/** One macro or file, as the list has it. */
+export type Listed = { name: string; about: string; lines: MacroLine[] }
+
+const familyWords = { host: 'host firmware', 'macro-file': 'macro-file firmware' } as const
+type Family = keyof typeof familyWords
+const hasMacros = ({ firmware }: Printer): boolean => firmware.family in familyWords
+
+/** Everything a printer's scripts may call, each line with its sentence. */
+function listed(printer: Printer): { all: Listed[]; problems: ConfigProblem[] } {
+  const stage = stageOf({ printer, material, job, moment: 'start' })
+  if (printer.firmware.family === 'macro-file')
+    return {
+      all: printer.macroFiles.map(file => ({ name: file.name, about: '', lines: explainFile(file, stage) })),
+      problems: [],
+    }
+  const { macros, problems } = readConfig(printer.macros)
+  return {
+    all: [...macros.values()].map(macro => ({
+      name: macro.name,
+      about: [macro.description, macro.renames && `takes its place; the old one is ${macro.renames}`]
+        .filter(Boolean)
+        .join(' · '),
+      lines: explainMacro(macro, stage),
+    })),
+    problems,
+  }
+}
+
+export function Macros() {
+  const [things, setThings] = useState<Things | null>(null)
+  const [problem, setProblem] = useState<string | null>(null)
+  const [search, setSearch] = useSearchParams()
+  useEffect(() => {
+    document.title = 'Macros · Warm Prelude'
+    api.things().then(setThings, error => setProblem((error as Error).message))
+  }, [])
+  const printers = useMemo(() => things?.printers.filter(({ data }) => hasMacros(data)) ?? [], [things])
+  const chosen = printers.find(({ data }) => data.name === search.get('printer')) ?? printers[0]
+  const changed = (printer: Kept<Printer>) =>
+    setThings(now => now && { ...now, printers: now.printers.map(each => (each.id === printer.id ? printer : each)) })
+  return (
+    <div className="mx-auto flex h-full max-w-[1400px] flex-col gap-4 px-6 py-5">
+      <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
+        <div className="min-w-0 flex-1">
+          <h1 className="font-serif text-[27px] font-semibold">Macros</h1>
+          <p className="max-w-[72ch] text-soft">
+            What a printer keeps for its scripts to call. A line that calls one is rehearsed through it, with its
+            values, branches and calls worked out as the printer would.
+          </p>
+        </div>
+        {chosen && (
+          <Choice
+            name="Printer"
+            value={chosen.data.name}
+            options={printers.map(({ data }) => ({
+              value: data.name,
+              label: data.name,
+              about: familyWords[data.firmware.family as Family],
+            }))}
+            onChange={printer => setSearch({ printer })}
+          />
+        )}
+      </div>
+      {problem && (
+        <p role="alert" className="rounded-card border border-bad bg-raised px-4 py-2.5">
+          {problem}
+        </p>
+      )}
+      {things && !chosen && <p>None of your printers keeps macros: those with host or macro-file firmware do.</p>}
+      {chosen && <OfPrinter key={chosen.id} printer={chosen} onChanged={changed} />}
+    </div>
+  )
+}
+
+function OfPrinter({ printer, onChanged }: { printer: Kept<Printer>; onChanged: (printer: Kept<Printer>) => void }) {
+  const { all, problems } = useMemo(() => listed(printer.data), [printer])
+  const [shown, setShown] = useState<string | null>(null)
+  const [editing, setEditing] = useState(false)
+  const macro = all.find(({ name }) => name === shown) ?? all[0]
+  const done = (after: Kept<Printer>) => {
+    onChanged(after)
+    setEditing(false)
+  }
+  if (editing || all.length === 0) {
+    const Form = printer.data.firmware.family === 'host' ? ConfigForm : FilesForm
+    return <Form printer={printer} onDone={done} onClose={all.length > 0 ? () => setEditing(false) : null} />
+  }
+  return <MacroText all={all} macro={macro} problems={problems} onShow={setShown} onEdit={() => setEditing(true)} />
+}
