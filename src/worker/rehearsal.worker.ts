@@ -5,6 +5,7 @@ import { splitLines } from '../core/gcode/read.ts'
 import { readinessOf } from '../core/machine/readiness.ts'
 import { applyEdits } from '../core/model/script.ts'
 import { type EditRequest, planEdit } from '../core/runs/edit.ts'
+import { fitting, type Run } from '../core/runs/many.ts'
 import { goRound, type Setting } from '../core/runs/round.ts'
 import { savingsOf } from '../core/runs/savings.ts'
 
@@ -51,9 +52,12 @@ function savings(whole: string, setting: Setting) {
   return savingsOf(text, goRound(text, setting), setting)
 }
 
+/** The names of the jobs that a text fits on the setting's printer. */
+const fits = (text: string, setting: Setting, runs: readonly Run[]) => fitting({ ...setting, text }, runs)
+
 /** What the Desk shows of a round. `cutAt` is the number of lines of a text too long to be rehearsed whole, else null. */
 export type DeskRound = ReturnType<typeof rehearse>
 
-const rehearser = { rehearse, propose, savings }
+const rehearser = { rehearse, propose, savings, fits }
 export type Rehearser = typeof rehearser
 expose(rehearser)

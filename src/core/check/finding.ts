@@ -16,8 +16,8 @@ import type { Passage } from '../script/passages.ts'
 export type Severity = 'error' | 'warning' | 'advice'
 export type RuleGroup = 'order' | 'heat' | 'motion' | 'filament' | 'end' | 'firmware' | 'values'
 
-/** A change of the text that mends a finding, told in a few words. */
-export type Fix = { title: string; edits: Edit[] }
+/** A change of the text that mends a finding, told in a few words; `forJobs` when it is for the sake of other jobs. */
+export type Fix = { title: string; edits: Edit[]; forJobs?: true }
 
 export type Finding = { rule: string; severity: Severity; line: number; message: string; fixes: Fix[] }
 

@@ -7,6 +7,7 @@ import { describe, expect, it } from 'vitest'
 import { job, material, printer } from '../testing/stage.ts'
 import { evaluate, holds, settingValue } from './evaluate.ts'
 import { guardLine, inText, settingLine } from './marks.ts'
+import { partsOf } from './syntax.ts'
 import { scopeOf, type World } from './values.ts'
 
 const world: World = { printer, job, moment: 'start', materialOf: () => material }
@@ -190,4 +191,40 @@ it('the parser is the one that the grammar makes', () => {
     made,
   ])
   expect(readFileSync(made, 'utf8')).toBe(readFileSync(join(import.meta.dirname, 'parser.ts'), 'utf8'))
+})
+
+describe('the parts of a formula, for colours', () => {
+  const parts = (text: string, sort: Parameters<typeof partsOf>[1]) =>
+    partsOf(text, sort).map(({ from, to, is }) => [text.slice(from, to), is])
+
+  it('are values, functions, numbers and words', () => {
+    expect(parts('max(bed of T1, 40) + 0.2', 'Expression')).toEqual([
+      ['max', 'function'],
+      ['bed', 'value'],
+      ['of', 'word'],
+      ['T1', 'value'],
+      ['40', 'number'],
+      ['0.2', 'number'],
+    ])
+    expect(parts('highest bed > 85 and not has probe', 'Condition')).toEqual([
+      ['highest', 'word'],
+      ['bed', 'value'],
+      ['85', 'number'],
+      ['and', 'word'],
+      ['not', 'word'],
+      ['has', 'word'],
+      ['probe', 'value'],
+    ])
+    expect(parts('32 mm from 10 to 60', 'Setting')).toEqual([
+      ['32', 'number'],
+      ['mm', 'unit'],
+      ['from', 'word'],
+      ['10', 'number'],
+      ['to', 'word'],
+      ['60', 'number'],
+    ])
+  })
+
+  it('are told as far as a formula can be read', () =>
+    expect(parts('bed + * (', 'Expression')[0]).toEqual(['bed', 'value']))
 })

@@ -35,6 +35,32 @@ function unreadable(text: string, sort: Sort, at: number): Flaw {
   return { why: `The ${what[sort]} “${text.trim()}” can’t be read from “${word}” on.`, from, to: from + word.length }
 }
 
+/** What a stretch of a formula is, for colours. */
+export type Part = { from: number; to: number; is: 'value' | 'function' | 'number' | 'word' | 'unit' }
+
+const loose = {
+  Expression: parser.configure({ top: 'Expression' }),
+  Condition: parser.configure({ top: 'Condition' }),
+  Setting: parser.configure({ top: 'Setting' }),
+}
+
+/** The parts of a formula in order, as far as it can be read: the same grammar that works it out. Signs are none. */
+export function partsOf(text: string, sort: Sort): Part[] {
+  const parts: Part[] = []
+  loose[sort].parse(text).iterate({
+    enter({ name, from, to, node }) {
+      if (from === to) return
+      if (name === 'Number' || name === 'NegatedNumber') parts.push({ from, to, is: 'number' })
+      else if (name === 'Unit') parts.push({ from, to, is: 'unit' })
+      else if (name === 'Tool') parts.push({ from, to, is: 'value' })
+      else if (name === 'Name') parts.push({ from, to, is: node.parent?.name === 'Call' ? 'function' : 'value' })
+      else if (/^[a-z]/.test(name)) parts.push({ from, to, is: 'word' })
+      return name !== 'NegatedNumber' && name !== 'Unit'
+    },
+  })
+  return parts
+}
+
 export const textOf = (node: SyntaxNode, text: string): string => text.slice(node.from, node.to)
 
 /** A node's named children in order; signs such as brackets and commas are none. */

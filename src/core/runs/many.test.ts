@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { demoJobs, demoMaterials, demoPrinters, demoScripts } from '../../../demo/load.ts'
 import { job, material, printer } from '../testing/stage.ts'
-import { byWorst, everythingCombined, misfit, runOne, tooHotFor } from './many.ts'
+import { byWorst, everythingCombined, fitting, inEveryMaterial, misfit, ownRuns, runOne, tooHotFor } from './many.ts'
 
 const materials = demoMaterials()
 const materialsOf = (names: readonly string[]) =>
@@ -75,6 +75,33 @@ describe('everything combined', () => {
     expect(tooHotFor(hot, printer)).toBe('Hot stuff wants 300 °C; the nozzle of Test bench takes 260 °C.')
     expect(tooHotFor({ ...material, bedC: 120 }, printer)).toContain('bed of 120 °C')
     expect(everythingCombined(printer, [material, hot])).toHaveLength(7)
+  })
+})
+
+describe('the jobs that a script fits', () => {
+  const warm = { ...material, name: 'Warm stuff', nozzleC: 235, bedC: 80 }
+  const hot = { ...material, name: 'Hot stuff', nozzleC: 300 }
+  const wide = { ...job, name: 'wide', area: { kind: 'at', left: -5, right: 190, front: 0, back: 20 } as const }
+  const known = [material, warm, hot]
+
+  it('are looked for among those that the printer can print, in each material that it can melt', () => {
+    expect(ownRuns([job, wide], known, printer).map(each => each.job.name)).toEqual(['test'])
+    // The hot end takes 260 °C.
+    expect(inEveryMaterial([job, wide], known, printer).map(each => each.job.name)).toEqual([
+      'test, Test stuff',
+      'test, Warm stuff',
+    ])
+  })
+
+  it('are those of one material where temperatures are typed in, and all where the material says them', () => {
+    const runs = inEveryMaterial([job], known, printer)
+    const start = (bed: string, nozzle: string) => ({
+      text: `G28\nM420 S1\nM190 S${bed}\nM109 S${nozzle}`,
+      printer,
+      moment: 'start' as const,
+    })
+    expect(fitting(start('60', '200'), runs)).toEqual(['test, Test stuff'])
+    expect(fitting(start('@bed', '@nozzle'), runs)).toEqual(['test, Test stuff', 'test, Warm stuff'])
   })
 })
 

@@ -1,6 +1,7 @@
 // One script against many jobs: which jobs there are, and what each comes to.
 import type { Severity } from '../check/finding.ts'
 import type { TaughtCommand } from '../firmware/teach.ts'
+import type { Line } from '../gcode/line.ts'
 import { read } from '../gcode/read.ts'
 import { readinessOf } from '../machine/readiness.ts'
 import { areaOn, type Job, toolsUsed, topOn } from '../model/job.ts'
@@ -47,10 +48,15 @@ export function runAll(script: Script, runs: readonly Run[]): RunOutcome[] {
   return runs.map(run => runOne(script, run, lines))
 }
 
-/** Rehearses and checks a script for one job; what only the Desk shows is left out. */
-export function runOne({ text, ...setting }: Script, { job, materials }: Run, lines = read(text)): RunOutcome {
+function roundOf({ text, ...setting }: Script, { job, materials }: Run, lines: Line[]) {
   const material = materials[Math.min(job.firstTool, materials.length - 1)] ?? (materials[0] as Material)
-  const round = rehearseAndCheck(text, { ...setting, material, materials, job }, lines)
+  return rehearseAndCheck(text, { ...setting, material, materials, job }, lines)
+}
+
+/** Rehearses and checks a script for one job; what only the Desk shows is left out. */
+export function runOne(script: Script, run: Run, lines = read(script.text)): RunOutcome {
+  const { job, materials } = run
+  const round = roundOf(script, run, lines)
   const { trace, findings, durations, filament, strokes } = round
   const counts: Record<Severity, number> = { error: 0, warning: 0, advice: 0 }
   for (const { severity } of findings) counts[severity]++
@@ -87,6 +93,38 @@ export function tooHotFor({ name, nozzleC, bedC }: Material, { heaters, name: pr
   return bedC > heaters.bed.highestC
     ? `${name} wants a bed of ${bedC} °C; that of ${printer} takes ${heaters.bed.highestC} °C.`
     : null
+}
+
+/** The jobs that a printer can print and whose materials are known, each with its materials. */
+export function ownRuns(jobs: readonly Job[], known: readonly Material[], printer: Printer): Run[] {
+  return jobs.flatMap((job): Run[] => {
+    if (misfit(job, printer)) return []
+    const materials = job.materials.flatMap(name => known.find(each => each.name === name) ?? [])
+    return materials.length === job.materials.length ? [{ job, materials }] : []
+  })
+}
+
+/** The same, each in every material that the printer takes; jobs of several tools as they are. */
+export function inEveryMaterial(jobs: readonly Job[], known: readonly Material[], printer: Printer): Run[] {
+  const fitting = known.filter(material => tooHotFor(material, printer) === null)
+  return ownRuns(jobs, known, printer).flatMap(({ job, materials }): Run[] =>
+    job.materials.length > 1
+      ? [{ job, materials }]
+      : fitting.map(material => ({
+          job: { ...job, name: `${job.name}, ${material.name}`, materials: [material.name] },
+          materials: [material],
+        })),
+  )
+}
+
+/** The names of the jobs that a script fits: no error, and heated as the job's materials want. */
+export function fitting(script: Script, runs: readonly Run[]): string[] {
+  const lines = read(script.text)
+  return runs.flatMap(run => {
+    const { findings } = roundOf(script, run, lines)
+    const wrong = findings.some(({ rule, severity }) => severity === 'error' || rule === 'temperature-differs')
+    return wrong ? [] : [run.job.name]
+  })
 }
 
 /** A plate by an edge: so deep and wide, mm, and so far from the edge. */

@@ -6,10 +6,11 @@ import { create } from 'zustand'
 import type { Fix } from '../../core/check/finding.ts'
 import { applyEdits, type Edit } from '../../core/model/script.ts'
 import type { EditRequest } from '../../core/runs/edit.ts'
+import { inEveryMaterial } from '../../core/runs/many.ts'
 import { heedKeepMarks, type Place } from '../../core/script/edits/plan.ts'
 import type { DeskRound } from '../../worker/rehearsal.worker.ts'
 import { settingOf, useDesk } from './desk.ts'
-import { proposeAside, rehearseAside } from './rehearser.ts'
+import { fitsAside, proposeAside, rehearseAside } from './rehearser.ts'
 
 export type Preview = {
   title: string
@@ -23,6 +24,8 @@ export type Preview = {
   request: EditRequest | null
   /** What the tool had to do otherwise than asked. */
   note: string | null
+  /** The jobs that it fits now and then, of so many; null where that isn't the point, or isn't known yet. */
+  fits: { before: string[]; after: string[]; of: number } | null
   /** Lines that the tool may be told to leave alone; empty where there is no choice. */
   places: readonly Place[]
 }
@@ -40,6 +43,9 @@ type PreviewState = {
 export const usePreview = create<PreviewState>(() => ({ asked: null, preview: null, refusal: null, applied: null }))
 const { getState, setState } = usePreview
 
+/** So many runs, each some milliseconds, are tried for a preview; *Runs* tries them all. */
+const mostRuns = 60
+
 export const closePreview = (): void => setState({ asked: null, preview: null, refusal: null })
 
 /** Shows a fix, and rehearses what it would make of the text. */
@@ -56,11 +62,21 @@ export async function showFix(fix: Fix, text: string): Promise<void> {
     round: null,
     request: null,
     note: null,
+    fits: null,
     places: [],
   }
   setState({ asked: null, preview, refusal: null, applied: null })
   const round = await rehearseAside(preview.after, setting)
-  if (getState().preview === preview) setState({ preview: { ...preview, round } })
+  if (getState().preview !== preview) return
+  const rehearsed = { ...preview, round }
+  setState({ preview: rehearsed })
+  if (!fix.forJobs || !things) return
+  const jobs = things.jobs.map(({ data }) => data)
+  const materials = things.materials.map(({ data }) => data)
+  const runs = inEveryMaterial(jobs, materials, setting.printer).slice(0, mostRuns)
+  const [before, after] = await Promise.all([fitsAside(text, setting, runs), fitsAside(preview.after, setting, runs)])
+  if (getState().preview === rehearsed)
+    setState({ preview: { ...rehearsed, fits: { before, after, of: runs.length } } })
 }
 
 /** Asks a tool for its plan and shows it, or why there is none. A later request takes the place of an earlier one. */
@@ -76,7 +92,7 @@ export async function propose(request: EditRequest): Promise<void> {
     return setState({ preview: null, refusal: { title: 'This can’t be done', why: plan.why }, applied: null })
   const { title, edits, round, note = null, places = [] } = plan
   setState({
-    preview: { title, edits, text, after: applyEdits(text, edits), round, request, note, places },
+    preview: { title, edits, text, after: applyEdits(text, edits), round, request, note, fits: null, places },
     refusal: null,
     applied: null,
   })

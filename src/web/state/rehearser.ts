@@ -1,6 +1,7 @@
 // Sends texts to the worker, the newest only: while one is being rehearsed, later ones replace each other in the queue.
 import { wrap } from 'comlink'
 import type { EditRequest } from '../../core/runs/edit.ts'
+import type { Run } from '../../core/runs/many.ts'
 import type { Setting } from '../../core/runs/round.ts'
 import type { DeskRound, Rehearser } from '../../worker/rehearsal.worker.ts'
 
@@ -38,3 +39,6 @@ export const proposeAside = (text: string, setting: Setting, request: EditReques
 
 /** Asks where a script could save time or filament. */
 export const savingsAside = (text: string, setting: Setting) => remote.savings(text, setting)
+
+/** Asks which of the jobs a text fits. */
+export const fitsAside = (text: string, setting: Setting, runs: readonly Run[]) => remote.fits(text, setting, runs)

@@ -50,6 +50,7 @@ export function PreviewCard({ open, setting, editor }: { open: Open; setting: Se
         </p>
       )}
       {preview && <Changes preview={preview} />}
+      {preview?.fits && <Fits {...preview.fits} />}
       <p className="mt-1 text-[13px] text-soft" role="status">
         {preview && told(preview, open)}
       </p>
@@ -62,6 +63,29 @@ function told({ round }: Preview, { round: now }: Open): string {
   const time = `${duration(round.durations.totalS)} instead of ${duration(now.durations.totalS)}`
   const [after, before] = [seriousOf(round.findings).length, seriousOf(now.findings).length]
   return `Rehearsed: ${plural(after, 'finding')} instead of ${before}, ${time}.`
+}
+
+/** The jobs that the text then fits, those first that it did not fit before. */
+function Fits({ before, after, of }: NonNullable<Preview['fits']>) {
+  const gained = after.filter(name => !before.includes(name))
+  const kept = after.filter(name => before.includes(name))
+  return (
+    <p className="mt-1 max-h-[72px] shrink-0 overflow-auto text-[14px]">
+      <b>
+        Fits {after.length} of {plural(of, 'job')} instead of {before.length}
+      </b>
+      {after.length > 0 && ': '}
+      {[...gained, ...kept].map((name, i) => (
+        <span key={name}>
+          {i > 0 && ' · '}
+          <span className={i < gained.length ? 'text-good' : 'text-soft'}>
+            {i < gained.length && '+ '}
+            {name}
+          </span>
+        </span>
+      ))}
+    </p>
+  )
 }
 
 function Changes({ preview }: { preview: Preview }) {

@@ -8,8 +8,8 @@ type Props = { tower: Job['tower']; beside: Rectangle; onChange: (tower: Job['to
 const fields = [
   ['x', 'Tower X'],
   ['y', 'Tower Y'],
-  ['widthMm', 'Tower width'],
-  ['depthMm', 'Tower depth'],
+  ['widthMm', 'So wide'],
+  ['depthMm', 'So deep'],
 ] as const
 
 /** A tower of the usual size to the right of the print. */

@@ -5,7 +5,7 @@ import { useSearchParams } from 'react-router'
 import { plural } from '../../../core/explain/words.ts'
 import type { Moment } from '../../../core/model/script.ts'
 import { wordsFor } from '../../../core/model/vocabulary.ts'
-import { everythingCombined, misfit, type Run, tooHotFor } from '../../../core/runs/many.ts'
+import { everythingCombined, inEveryMaterial, ownRuns } from '../../../core/runs/many.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Choice } from '../../parts/Choice.tsx'
 import { momentWords } from '../../parts/words.ts'
@@ -18,28 +18,6 @@ import { RunsTable } from './RunsTable.tsx'
 
 const allScripts = 'all'
 type Against = 'own' | 'materials' | 'combined'
-
-/** The person's own jobs that this printer can print, each with its materials. */
-function ownRuns(things: Things, printer: ShelfPrinter['printer']): Run[] {
-  return things.jobs.flatMap(({ data: job }): Run[] => {
-    if (misfit(job, printer)) return []
-    const materials = job.materials.flatMap(name => things.materials.find(({ data }) => data.name === name)?.data ?? [])
-    return materials.length === job.materials.length ? [{ job, materials }] : []
-  })
-}
-
-/** The person's own jobs, each in every material that the printer takes; those of several tools as they are. */
-function inEveryMaterial(things: Things, printer: ShelfPrinter['printer']): Run[] {
-  const fitting = things.materials.flatMap(({ data }) => (tooHotFor(data, printer) === null ? [data] : []))
-  return ownRuns(things, printer).flatMap(({ job, materials }): Run[] =>
-    job.materials.length > 1
-      ? [{ job, materials }]
-      : fitting.map(material => ({
-          job: { ...job, name: `${job.name}, ${material.name}`, materials: [material.name] },
-          materials: [material],
-        })),
-  )
-}
 
 export function Runs() {
   const [search, setSearch] = useSearchParams()
@@ -72,7 +50,8 @@ export function Runs() {
     const materials = things.materials.map(({ data }) => data)
     const { printer } = chosenPrinter
     if (against === 'combined') return everythingCombined(printer, materials)
-    return against === 'own' ? ownRuns(things, printer) : inEveryMaterial(things, printer)
+    const jobs = things.jobs.map(({ data }) => data)
+    return against === 'own' ? ownRuns(jobs, materials, printer) : inEveryMaterial(jobs, materials, printer)
   }, [things, chosenPrinter, against])
 
   const go = async () => {

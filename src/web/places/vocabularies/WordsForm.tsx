@@ -30,8 +30,9 @@ type Props = {
 const sure = ({ value, sureness }: Guess): string =>
   value === null ? 'no guess' : sureness >= 0.85 ? 'nearly sure' : sureness >= 0.7 ? 'likely' : 'a guess'
 
-export function WordsForm({ kept, vocabulary: first, guesses, source, printers, onDone, onClose }: Props) {
+export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFrom, printers, onDone, onClose }: Props) {
   const navigate = useNavigate()
+  const [source, setSource] = useState(learnedFrom)
   const [vocabulary, setVocabulary] = useState(first)
   const { refusal, keep, remove } = useKeeping(Vocabulary, onDone)
   const change = (part: Partial<Vocabulary>) => setVocabulary(before => ({ ...before, ...part }))
@@ -177,6 +178,22 @@ export function WordsForm({ kept, vocabulary: first, guesses, source, printers, 
           It sets the filament to zero itself
         </label>
       </fieldset>
+      {kept && (
+        <div className="mt-4">
+          <Field name="A script in these words" hint="pasted here, it is read into our values">
+            {id => (
+              <textarea
+                id={id}
+                rows={4}
+                value={source}
+                spellCheck={false}
+                onChange={event => setSource(event.target.value)}
+                className={`${fieldLook} font-mono text-[13px]`}
+              />
+            )}
+          </Field>
+        </div>
+      )}
       {ours && (
         <section aria-label="In our values" className="mt-4">
           <h2 className="font-serif text-[18px] font-semibold">

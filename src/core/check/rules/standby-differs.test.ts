@@ -1,0 +1,37 @@
+import { describe, expect, it } from 'vitest'
+import type { Moment } from '../../model/script.ts'
+import { goRound } from '../../runs/round.ts'
+import { fixed, job, material, printer } from '../../testing/stage.ts'
+
+const rule = 'standby-differs'
+
+describe(rule, () => {
+  const tools = [printer.tools[0], printer.tools[0]] as (typeof printer)['tools']
+  const board = { family: 'macro-file' as const, version: '3.4', abilities: {} }
+  const found = (text: string, moment: Moment = 'start', materials = ['Test stuff', 'Test stuff']) =>
+    goRound(text, {
+      printer: { ...printer, tools, firmware: board },
+      material,
+      job: { ...job, materials },
+      moment,
+    }).findings.filter(finding => finding.rule === rule)
+
+  it('reports a tool that waits 5 °C and more above what its material may hold, 160 °C', () => {
+    const text = 'G10 P1 S200 R166'
+    const [finding] = found(text)
+    expect(finding).toMatchObject({ line: 1, severity: 'advice' })
+    expect(finding?.message).toContain('T1 stands by at 166 °C; Test stuff drips above 160 °C')
+    expect(fixed(text, finding)).toBe('G10 P1 S200 R@(ooze_safe of T1)')
+  })
+
+  it('reports the tool that is left hot at a tool change', () => {
+    expect(found('G10 P0 S200\nT1', 'tool-change')).toMatchObject([{ line: 1 }])
+  })
+
+  it('is content at that heat, colder, and with tools that the job does not use', () => {
+    expect(found('G10 P1 S200 R160')).toEqual([])
+    expect(found('G10 P1 S200 R165')).toEqual([])
+    expect(found('G10 P1 S200 R0')).toEqual([])
+    expect(found('G10 P1 S200 R190', 'start', ['Test stuff'])).toEqual([])
+  })
+})
