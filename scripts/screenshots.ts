@@ -106,6 +106,7 @@ const shots: Shot[] = [
       await page.getByLabel('Name').fill('The café’s slicer')
     },
   },
+  { name: 'macros', path: '/macros?printer=Avocet' },
   { name: 'checks', path: '/checks' },
   { name: 'command-book', path: '/commands/G29' },
   {
@@ -159,7 +160,7 @@ for (const { name, path, script, theme = 'light', prepare } of shots) {
     .getByText(
       path.startsWith('/desk')
         ? 'before the print begins'
-        : /before the print|In your scripts|worked out here|all of them at once|what is about to be printed|has its own words/,
+        : /before the print|In your scripts|worked out here|all of them at once|what is about to be printed|has its own words|rehearsed through/,
     )
     .first()
     .waitFor()

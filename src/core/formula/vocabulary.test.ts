@@ -1,6 +1,6 @@
 import * as v from 'valibot'
 import { describe, expect, it } from 'vitest'
-import { standInsOf, Vocabulary } from '../model/vocabulary.ts'
+import { doubled, standInsOf, Vocabulary } from '../model/vocabulary.ts'
 import { goRound } from '../runs/round.ts'
 import { job, material, printer } from '../testing/stage.ts'
 import { guessMeaning, learn } from './learn.ts'
@@ -121,6 +121,33 @@ describe('a script of theirs in our values', () => {
     expect(toOurs(percent, learned(percent).vocabulary).text).toContain('M190 S@bed\r\n')
     expect(toOurs('M117 a@b %FirstBedTemp%', learned(percent).vocabulary).text).toBe('M117 a@@b @bed')
     expect(toOurs(square, learned(square).vocabulary).unsaid).toEqual([{ line: 5, what: '[wibble_wobble]' }])
+  })
+})
+
+describe('bad input', () => {
+  const { vocabulary } = learned(curly)
+
+  it('a branch that does not close stays in the text, and is a finding at its line', () => {
+    const open = 'G28\n{when initial_plate_heat(0) > 70}\nM117 Hot bed\nM190 S{initial_plate_heat(0)}'
+    const { text } = toOurs(open, learned(curly).vocabulary)
+    expect(text.split('\n')[1]).toBe(';? when bed of T0 > 70')
+    expect(goRound(text, setting).findings.filter(({ rule }) => rule === 'guard-unclosed')).toMatchObject([{ line: 2 }])
+  })
+
+  it('two words for one value are told, and the first of them is written', () => {
+    const [first, ...others] = vocabulary.words
+    const both = { ...vocabulary, words: [first as never, { word: 'again', value: 'bed', standIn: null }, ...others] }
+    expect(doubled(vocabulary)).toEqual([])
+    expect(doubled(both)).toEqual(['bed'])
+    expect(toTheirs('M190 S@bed', both, none).text).toBe(toTheirs('M190 S@bed', vocabulary, none).text)
+  })
+
+  it('one word for two things is refused', () => {
+    const twice = {
+      ...vocabulary,
+      words: [...vocabulary.words, { word: 'initial_plate_heat', value: 'nozzle', standIn: null }],
+    }
+    expect(v.safeParse(Vocabulary, twice).issues?.[0]?.message).toContain('it would mean two things')
   })
 })
 
