@@ -7,23 +7,41 @@ export type SavedScript = {
   name: string
   printerId: number
   moment: Moment
+  /** The variant in use, and how many there are. */
+  variantId: number
+  variant: string
+  variants: number
+  /** Whether it is as it came with the printer, and so is branched instead of saved over. */
+  stock: boolean
+  /** The variant that is in use again after the next print; null where this one stays. */
+  backTo: number | null
   text: string
   note: string
   revision: number
+  revisionId: number
   changedAt: string
 }
 
+type Row = Omit<SavedScript, 'stock'> & { stock: number }
+
 const select = `
-  SELECT s.id, s.name, s.printer_id AS printerId, s.moment, r.text, r.note, r.number AS revision, r.created_at AS changedAt
+  SELECT s.id, s.name, s.printer_id AS printerId, s.moment, v.id AS variantId, v.name AS variant, v.stock,
+    (SELECT count(*) FROM variants WHERE script_id = s.id) AS variants, s.back_to AS backTo,
+    r.text, r.note, r.number AS revision, r.id AS revisionId, r.created_at AS changedAt
   FROM scripts s
   JOIN variants v ON v.script_id = s.id AND v.in_use = 1
-  JOIN revisions r ON r.variant_id = v.id AND r.number = (SELECT max(number) FROM revisions WHERE variant_id = v.id)`
+  JOIN revisions r ON r.variant_id = v.id AND r.number = (SELECT max(number) FROM revisions WHERE variant_id = v.id)
+  WHERE s.binned_at IS NULL`
+
+const fromRow = (row: Row): SavedScript => ({ ...row, stock: row.stock === 1 })
 
 export const allScripts = (database: Database): SavedScript[] =>
-  database.prepare<[], SavedScript>(`${select} ORDER BY s.printer_id, s.id`).all()
+  database.prepare<[], Row>(`${select} ORDER BY s.printer_id, s.id`).all().map(fromRow)
 
-export const scriptById = (database: Database, id: number): SavedScript | undefined =>
-  database.prepare<[number], SavedScript>(`${select} WHERE s.id = ?`).get(id)
+export function scriptById(database: Database, id: number): SavedScript | undefined {
+  const row = database.prepare<[number], Row>(`${select} AND s.id = ?`).get(id)
+  return row && fromRow(row)
+}
 
 /** The script that has this name as people compare names, with its printer's name, for the sentence that refuses it. */
 export const scriptNamed = (database: Database, name: string) =>
@@ -33,54 +51,83 @@ export const scriptNamed = (database: Database, name: string) =>
     )
     .get(nameKey(name))
 
-export type NewScript = { name: string; printerId: number; moment: Moment; text: string; note: string }
+export type NewScript = {
+  name: string
+  printerId: number
+  moment: Moment
+  text: string
+  note: string
+  stock?: boolean | undefined
+}
+
+/** What the first variant of a script is called: as it came, or as it was begun. */
+const firstVariant = (stock: boolean): string => (stock ? 'As it came' : 'First')
 
 /** Makes a script with its first variant and revision, all or nothing; gives its id. The name must be free. */
 export function addScript(database: Database, script: NewScript, now: string): number {
   return database.transaction(() => {
+    const { name, stock = false } = script
     const made = database
       .prepare('INSERT INTO scripts (name, key, printer_id, moment, created_at) VALUES (?, ?, ?, ?, ?)')
-      .run(script.name, nameKey(script.name), script.printerId, script.moment, now)
+      .run(name, nameKey(name), script.printerId, script.moment, now)
+    const first = firstVariant(stock)
     const variant = database
-      .prepare(`INSERT INTO variants (script_id, name, key, in_use) VALUES (?, 'First', 'first', 1)`)
-      .run(made.lastInsertRowid)
+      .prepare('INSERT INTO variants (script_id, name, key, in_use, stock) VALUES (?, ?, ?, 1, ?)')
+      .run(made.lastInsertRowid, first, nameKey(first), Number(stock))
     addRevision(database, Number(variant.lastInsertRowid), 1, script, now)
     return Number(made.lastInsertRowid)
   })()
 }
 
-function addRevision(
+/** Adds the next revision of a variant; gives its id. */
+export function addRevision(
   database: Database,
   variantId: number,
   number: number,
   of: { text: string; note: string },
   now: string,
-) {
-  database
-    .prepare('INSERT INTO revisions (variant_id, number, text, note, created_at) VALUES (?, ?, ?, ?, ?)')
-    .run(variantId, number, of.text, of.note, now)
+): number {
+  return Number(
+    database
+      .prepare('INSERT INTO revisions (variant_id, number, text, note, created_at) VALUES (?, ?, ?, ?, ?)')
+      .run(variantId, number, of.text, of.note, now).lastInsertRowid,
+  )
 }
 
-export type Change = { text: string; note: string; printerId: number; moment: Moment; base: number }
+export type Change = {
+  text: string
+  note: string
+  printerId: number
+  moment: Moment
+  base: number
+  variant?: number | undefined
+}
 
 /**
- * Saves a change as the next revision, all or nothing. A change made from an older revision than the newest is refused with
- * `stale`, so that nobody's save is passed over unseen. A text that is the same makes no revision.
+ * Saves a change as the next revision of the variant in use, all or nothing. A change made from another variant or an older
+ * revision is refused with `stale`, so that nobody's save is passed over unseen; one of the stock with `stock`. A text that is
+ * the same makes no revision.
  */
-export function saveScript(database: Database, id: number, change: Change, now: string): 'saved' | 'stale' | 'gone' {
+export function saveScript(
+  database: Database,
+  id: number,
+  change: Change,
+  now: string,
+): 'saved' | 'stale' | 'stock' | 'gone' {
   return database.transaction(() => {
     const before = scriptById(database, id)
     if (!before) return 'gone'
-    if (before.revision !== change.base) return 'stale'
+    if (before.revision !== change.base || (change.variant ?? before.variantId) !== before.variantId) return 'stale'
+    if (before.stock && change.text !== before.text) return 'stock'
     database
       .prepare('UPDATE scripts SET printer_id = ?, moment = ? WHERE id = ?')
       .run(change.printerId, change.moment, id)
-    if (change.text !== before.text) {
-      const variant = database
-        .prepare<[number], { id: number }>('SELECT id FROM variants WHERE script_id = ? AND in_use = 1')
-        .get(id)
-      if (variant) addRevision(database, variant.id, before.revision + 1, change, now)
-    }
+    if (change.text !== before.text) addRevision(database, before.variantId, before.revision + 1, change, now)
     return 'saved'
   })()
+}
+
+/** Changes a script's name, which must be free. */
+export const renameScript = (database: Database, id: number, name: string): void => {
+  database.prepare('UPDATE scripts SET name = ?, key = ? WHERE id = ?').run(name, nameKey(name), id)
 }

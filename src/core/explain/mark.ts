@@ -4,6 +4,7 @@ import type { Line } from '../gcode/line.ts'
 import { readAside } from '../script/edits/set-aside.ts'
 import { readMarker } from '../script/makers/maker.ts'
 import { makerNamed } from '../script/makers/makers.ts'
+import { readRefrain } from '../script/refrain-marks.ts'
 import type { Resolution } from '../script/resolve.ts'
 import { plain } from './words.ts'
 
@@ -22,6 +23,11 @@ export function sayMark(line: Line, { settings, guards }: Resolution): string {
     const title = makerNamed(marker.name)?.title ?? marker.name
     return marker.kind === 'end' ? `${title} ends here.` : `${title}, made from these numbers.`
   }
+  const refrain = readRefrain(line)
+  if (refrain)
+    return refrain.kind === 'end'
+      ? `The refrain “${refrain.name}” ends here.`
+      : `The refrain “${refrain.name}”: these lines are kept once, and stand in other scripts too.`
   const aside = readAside(line)
   if (aside) return `“${aside.rule}” is set aside for the next line as it is now: ${aside.reason}`
   return 'Keeps the next line as it is.'

@@ -6,12 +6,13 @@ import { cut } from './pieces.ts'
 /** Longer lines are not taken apart: no machine takes them, and nobody wrote them. */
 export const longestLine = 10_000
 
-/** Our own comments that mean something: settings, guards, made passages, keep marks (design.md). Decorated headings are not among them. */
+/** Our own comments that mean something: settings, guards, made passages, keep marks, refrains (design.md). Decorated headings are not among them. */
 const marks = [
   /^;=\s*[A-Za-z_]\w*\s*=/,
   /^;\?\s*(?:when|otherwise|end)\b/,
   /^;@\s*(?:end\s+)?[a-z][a-z-]*(?:\s|$)/,
   /^;!\s*[^\s!]/,
+  /^;&\s*[\p{L}\p{N}]/u,
 ]
 
 /**

@@ -6,6 +6,7 @@ import type { Trace } from '../machine/trace.ts'
 import { type Marker, madePassages, readMarker, type Values } from './makers/maker.ts'
 import { makerNamed } from './makers/makers.ts'
 import { goesWith, heavier, kindOf, type PassageKind, type Purpose, purposeOf, titleOf } from './purposes.ts'
+import { type RefrainMark, readRefrain } from './refrain-marks.ts'
 
 export type { PassageKind } from './purposes.ts'
 
@@ -46,7 +47,15 @@ const decorated = (line: Line): boolean => /([^\s\p{L}\p{N}.])\1/u.test(line.raw
  * A decorated heading holds for all that follows up to a blank line, whatever its purposes; a boxed one, with a rule of signs
  * over or under its words, holds until the next heading of its kind, blank lines or not.
  */
-type Heading = { title: string; line: number; section: boolean; boxed: boolean; made: MadeBy | null }
+type Heading = {
+  title: string
+  line: number
+  section: boolean
+  boxed: boolean
+  made: MadeBy | null
+  /** A refrain's name holds against the headings in it. */
+  refrain?: true
+}
 
 /** The maker that made a passage, the parameters in its marker, and the line of its closing marker; null without one. */
 export type MadeBy = { maker: string; values: Values; endLine: number | null }
@@ -114,6 +123,15 @@ class Sorter {
     }
   }
 
+  /** So does a refrain's, under the refrain's name. */
+  refrain(line: Line, { kind, name }: RefrainMark): void {
+    this.closeGroup()
+    this.endComments()
+    this.heading = null
+    if (kind === 'end') this.sections.push({ heading: null, groups: [] })
+    else this.heading = { title: name, line: line.number, section: true, boxed: true, made: null, refrain: true }
+  }
+
   command(line: Line, purpose: Purpose, asleep: boolean): void {
     this.endComments()
     this.anyCommand = true
@@ -145,7 +163,7 @@ class Sorter {
     if (this.comments.length === 0) return
     const heading = headingIn(this.comments, !this.anyCommand && !this.opened)
     this.opened = true
-    if (heading) this.heading = heading
+    if (heading && !this.heading?.refrain) this.heading = heading
     this.comments = []
   }
 }
@@ -169,7 +187,9 @@ export function passagesOf(lines: readonly Line[], trace: Trace, stage: Stage): 
     } else if (line.kind === 'comment') sorter.comment(line)
     else if (line.kind === 'mark') {
       const marker = readMarker(line)
+      const refrain = readRefrain(line)
       if (marker) sorter.marker(line, marker)
+      else if (refrain) sorter.refrain(line, refrain)
     } else if (line.kind === 'unreadable') sorter.closeGroup()
   }
   sorter.closeGroup()

@@ -1,0 +1,139 @@
+// Which passage of one script is which of another: the same, changed, moved, gone or new.
+import type { Line } from '../gcode/line.ts'
+import { blockOf } from './edits/plan.ts'
+import type { Passage } from './passages.ts'
+
+/** A script to be compared: its lines and passages. */
+export type Side = { lines: readonly Line[]; passages: readonly Passage[] }
+
+/**
+ * A passage of either side with its like on the other. `changed` and `moved` may both hold: `moved` is said of the fewest
+ * passages that explain another order.
+ */
+export type Match =
+  | { left: Passage; right: Passage; same: boolean; moved: boolean }
+  | { left: Passage; right: null }
+  | { left: null; right: Passage }
+
+/** Two passages less alike than this are two. */
+const leastAlike = 0.4
+
+type Bag = Map<string, number>
+
+function bagOf(words: readonly string[]): Bag {
+  const bag: Bag = new Map()
+  for (const word of words) bag.set(word, (bag.get(word) ?? 0) + 1)
+  return bag
+}
+
+/** What two bags share of all that is in them (Dice's coefficient): 0…1. */
+function shared(a: Bag, b: Bag): number {
+  let [both, all] = [0, 0]
+  for (const [word, count] of a) {
+    both += Math.min(count, b.get(word) ?? 0)
+    all += count
+  }
+  for (const count of b.values()) all += count
+  return all === 0 ? 1 : (2 * both) / all
+}
+
+type Read = { passage: Passage; text: string; lines: Bag; commands: Bag }
+
+function readSide({ lines, passages }: Side): Read[] {
+  return passages.map(passage => {
+    const { first, last } = blockOf(passage)
+    const own = lines.slice(first - 1, last)
+    // What sleeps in a comment is the same line, asleep.
+    const bare = own.map(({ raw }) => raw.replace(/^\s*;\s?(?=[A-Z]\d)/, '').trim())
+    return {
+      passage,
+      text: own.map(({ raw }) => raw.trimEnd()).join('\n'),
+      lines: bagOf(bare.filter(Boolean)),
+      commands: bagOf(bare.flatMap(line => /^[A-Za-z_]\w*/.exec(line)?.[0] ?? [])),
+    }
+  })
+}
+
+function alike(a: Read, b: Read): number {
+  if (a.text === b.text) return 2
+  const title = a.passage.title === b.passage.title ? 0.2 : 0
+  const kind = a.passage.kind === b.passage.kind ? 0.2 : 0
+  return 0.35 * shared(a.lines, b.lines) + 0.25 * shared(a.commands, b.commands) + title + kind
+}
+
+/** The longest run of numbers that rise, as the places where they stand. */
+function longestRise(numbers: readonly number[]): Set<number> {
+  const best = numbers.map(() => 1)
+  const before = numbers.map(() => -1)
+  numbers.forEach((number, i) => {
+    for (let j = 0; j < i; j++)
+      if ((numbers[j] as number) < number && (best[j] as number) + 1 > (best[i] as number)) {
+        best[i] = (best[j] as number) + 1
+        before[i] = j
+      }
+  })
+  const chosen = new Set<number>()
+  let at = best.indexOf(Math.max(...best))
+  while (at >= 0) {
+    chosen.add(at)
+    at = before[at] as number
+  }
+  return chosen
+}
+
+/**
+ * Pairs the passages of two scripts, the likeliest pairs first; then says which of them have moved. In the order of the right
+ * side, what is gone where it was on the left.
+ */
+export function matchPassages(leftSide: Side, rightSide: Side): Match[] {
+  const [lefts, rights] = [readSide(leftSide), readSide(rightSide)]
+  const pairs = lefts
+    .flatMap((a, i) => rights.map((b, j) => ({ i, j, score: alike(a, b), apart: Math.abs(i - j) })))
+    .filter(({ score }) => score >= leastAlike)
+    .sort((a, b) => b.score - a.score || a.apart - b.apart)
+  const [likeOfLeft, likeOfRight] = [new Map<number, number>(), new Map<number, number>()]
+  for (const { i, j } of pairs) {
+    if (likeOfLeft.has(i) || likeOfRight.has(j)) continue
+    likeOfLeft.set(i, j)
+    likeOfRight.set(j, i)
+  }
+  const paired = [...likeOfLeft].sort(([a], [b]) => a - b)
+  const inOrder = longestRise(paired.map(([, j]) => j))
+  const moved = new Set(paired.filter((_, at) => !inOrder.has(at)).map(([, j]) => j))
+
+  const matches: Match[] = []
+  let nextLeft = 0
+  const gone = (until: number) => {
+    for (; nextLeft < until; nextLeft++)
+      if (!likeOfLeft.has(nextLeft)) matches.push({ left: (lefts[nextLeft] as Read).passage, right: null })
+  }
+  rights.forEach((right, j) => {
+    const i = likeOfRight.get(j)
+    if (i === undefined) {
+      matches.push({ left: null, right: right.passage })
+      return
+    }
+    const left = lefts[i] as Read
+    if (!moved.has(j)) {
+      gone(i)
+      nextLeft = Math.max(nextLeft, i + 1)
+    }
+    matches.push({
+      left: left.passage,
+      right: right.passage,
+      same: left.text === right.text,
+      moved: moved.has(j),
+    })
+  })
+  gone(lefts.length)
+  return matches
+}
+
+/** The lines of a passage as they stand, heading and all. */
+export function textOf({ lines }: Side, passage: Passage): string {
+  const { first, last } = blockOf(passage)
+  return lines
+    .slice(first - 1, last)
+    .map(({ raw, ending }) => raw + ending)
+    .join('')
+}

@@ -1,0 +1,39 @@
+// The marker lines around a refrain in a script's text: `;& front purge` … `;& end front purge`.
+import type { Line } from '../gcode/line.ts'
+import { nameKey } from '../model/script.ts'
+
+export type RefrainMark = { kind: 'begin' | 'end'; name: string }
+
+/** What a refrain's marker line says; null for any other line. */
+export function readRefrain(line: Line): RefrainMark | null {
+  if (line.kind !== 'mark') return null
+  const found = /^\s*;&\s*(end\s+)?(\S.*?)\s*$/.exec(line.raw)
+  return found ? { kind: found[1] ? 'end' : 'begin', name: found[2] as string } : null
+}
+
+export const beginRefrain = (name: string): string => `;& ${name}`
+export const endRefrain = (name: string): string => `;& end ${name}`
+
+/** Where a refrain stands in a script: its marker lines, and the text between them as it is there. */
+export type Standing = { name: string; firstLine: number; lastLine: number; text: string; from: number; to: number }
+
+/** The refrains in a script whose markers close; those that don't are ordinary comments. `from`…`to` is the text between. */
+export function refrainsIn(lines: readonly Line[]): Standing[] {
+  const standing: Standing[] = []
+  let open: { name: string; line: Line } | null = null
+  for (const line of lines) {
+    const mark = readRefrain(line)
+    if (!mark) continue
+    if (mark.kind === 'begin') open = { name: mark.name, line }
+    else if (open && nameKey(open.name) === nameKey(mark.name)) {
+      const from = open.line.from + open.line.raw.length + open.line.ending.length
+      const text = lines
+        .slice(open.line.number, line.number - 1)
+        .map(each => each.raw + each.ending)
+        .join('')
+      standing.push({ name: open.name, firstLine: open.line.number, lastLine: line.number, text, from, to: line.from })
+      open = null
+    }
+  }
+  return standing
+}

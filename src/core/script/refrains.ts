@@ -1,0 +1,105 @@
+// Refrains: passages kept once and written into many scripts, whole, between marker lines.
+import { read } from '../gcode/read.ts'
+import { applyEdits, type Edit, nameKey } from '../model/script.ts'
+import { blockOf, type Plan, type Rehearsed, rangeOf, refuse } from './edits/plan.ts'
+import type { Passage } from './passages.ts'
+import { beginRefrain, endRefrain, refrainsIn, type Standing } from './refrain-marks.ts'
+
+export { type RefrainMark, readRefrain, refrainsIn, type Standing } from './refrain-marks.ts'
+
+/** A refrain as it is kept: its newest text, and the texts that it had before. */
+export type Refrain = { name: string; text: string; earlier: readonly { number: number; text: string }[] }
+
+/** How a script's copy stands to the refrain: the same, an earlier text of it, or changed by hand. */
+export type Drift = { kind: 'same' } | { kind: 'behind'; number: number } | { kind: 'drifted' }
+
+/** What two texts share that differ in line ends and blanks at a line's end alone. */
+const bare = (text: string): string =>
+  text
+    .split(/\r\n|\r|\n/)
+    .map(line => line.trimEnd())
+    .join('\n')
+    .trimEnd()
+
+export function driftOf(standing: Pick<Standing, 'text'>, { text, earlier }: Refrain): Drift {
+  const here = bare(standing.text)
+  if (here === bare(text)) return { kind: 'same' }
+  const behind = earlier.find(each => bare(each.text) === here)
+  return behind ? { kind: 'behind', number: behind.number } : { kind: 'drifted' }
+}
+
+const named = (name: string) => (standing: Standing) => nameKey(standing.name) === nameKey(name)
+
+/** The refrain's text with the script's own line ends, ending with one. */
+function inside(text: string, ending: string): string {
+  const body = text.replace(/\r\n|\r|\n/g, '\n').replace(/\n+$/, '')
+  return body === '' ? '' : `${body}\n`.replaceAll('\n', ending)
+}
+
+const endingOf = (script: string): string => /\r\n|\n|\r/.exec(script)?.[0] ?? '\n'
+
+/** The edits that put a refrain's text in wherever the script has it. */
+export function editsFor(script: string, name: string, text: string): Edit[] {
+  const ending = endingOf(script)
+  return refrainsIn(read(script))
+    .filter(named(name))
+    .map(({ from, to }) => ({ from, to, insert: inside(text, ending) }))
+}
+
+/** The script with the refrain's text wherever it stands in it. */
+export const rolledOut = (script: string, name: string, text: string): string =>
+  applyEdits(script, editsFor(script, name, text))
+
+/** Gives up the markers of a refrain, so that its lines are the script's own from then on. */
+export function keptApart(script: string, name: string): string {
+  const lines = read(script)
+  const edits = refrainsIn(lines)
+    .filter(named(name))
+    .flatMap(({ firstLine, lastLine }) => [firstLine, lastLine].map(at => ({ ...rangeOf(lines, at, at), insert: '' })))
+  return applyEdits(script, edits)
+}
+
+/** A refrain's name stands in a line of its own and must not read as the other marker. */
+export function badName(name: string): string | null {
+  if (!/^[\p{L}\p{N}]/u.test(name.trim())) return 'A refrain’s name begins with a letter or a number.'
+  return /^end\s/i.test(name.trim()) ? 'A refrain’s name can’t begin with “end”, which ends one.' : null
+}
+
+/** The text that a passage has as a refrain: its heading and lines. */
+export const refrainText = (text: string, { lines }: Pick<Rehearsed, 'lines'>, passage: Passage): string => {
+  const { from, to } = rangeOf(lines, blockOf(passage).first, blockOf(passage).last)
+  return text.slice(from, to)
+}
+
+/** Puts the markers of a refrain around a passage. */
+export function makeRefrain({ text, lines }: Rehearsed, passage: Passage, name: string): Plan {
+  const bad = badName(name)
+  if (bad) return refuse(bad)
+  const { first, last } = blockOf(passage)
+  const inner = refrainsIn(lines).find(({ firstLine, lastLine }) => firstLine <= last && first <= lastLine)
+  if (inner) return refuse(`These lines belong to the refrain “${inner.name}” already.`)
+  if (passage.made) return refuse(`“${passage.title}” is made from numbers. Make it ordinary text first.`)
+  const { from, to } = rangeOf(lines, first, last)
+  const ending = endingOf(text)
+  const closed = /[\r\n]$/.test(text.slice(from, to)) ? '' : ending
+  return {
+    ok: true,
+    title: `Make “${passage.title}” the refrain “${name}”`,
+    edits: [
+      { from, to: from, insert: beginRefrain(name) + ending },
+      { from: to, to, insert: closed + endRefrain(name) + ending },
+    ],
+  }
+}
+
+/** Writes a refrain into a script before line `at`, or at the end. */
+export function putRefrain({ text, lines }: Rehearsed, refrain: Pick<Refrain, 'name' | 'text'>, at: number): Plan {
+  const { name } = refrain
+  if (refrainsIn(lines).some(named(name))) return refuse(`“${name}” stands in this script already.`)
+  const ending = endingOf(text)
+  const line = lines[at - 1]
+  const from = line?.from ?? text.length
+  const before = line || text === '' || /[\r\n]$/.test(text) ? '' : ending
+  const insert = `${before}${beginRefrain(name)}${ending}${inside(refrain.text, ending)}${endRefrain(name)}${ending}`
+  return { ok: true, title: `Put in “${name}”`, edits: [{ from, to: from, insert }] }
+}

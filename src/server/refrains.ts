@@ -1,0 +1,68 @@
+// Refrains in the data base: passages kept once, each with its revisions.
+import { nameKey } from '../core/model/script.ts'
+import type { Database } from './database.ts'
+
+export type KeptRefrain = {
+  id: number
+  name: string
+  text: string
+  note: string
+  revision: number
+  changedAt: string
+  /** Earlier texts, the newest first. */
+  earlier: { number: number; text: string }[]
+}
+
+type Row = Omit<KeptRefrain, 'earlier'>
+
+export function allRefrains(database: Database): KeptRefrain[] {
+  const heads = database
+    .prepare<[], Row>(
+      `SELECT f.id, f.name, r.text, r.note, r.number AS revision, r.created_at AS changedAt
+       FROM refrains f JOIN refrain_revisions r ON r.refrain_id = f.id
+         AND r.number = (SELECT max(number) FROM refrain_revisions WHERE refrain_id = f.id)
+       ORDER BY f.key`,
+    )
+    .all()
+  const earlier = database.prepare<[number, number], { number: number; text: string }>(
+    'SELECT number, text FROM refrain_revisions WHERE refrain_id = ? AND number < ? ORDER BY number DESC',
+  )
+  return heads.map(head => ({ ...head, earlier: earlier.all(head.id, head.revision) }))
+}
+
+export const refrainNamed = (database: Database, name: string) =>
+  database
+    .prepare<[string], { id: number; name: string }>('SELECT id, name FROM refrains WHERE key = ?')
+    .get(nameKey(name))
+
+/** Keeps a passage as a refrain; gives its id. The name must be free. */
+export function addRefrain(
+  database: Database,
+  { name, text, note }: { name: string; text: string; note: string },
+  now: string,
+): number {
+  return database.transaction(() => {
+    const id = Number(
+      database.prepare('INSERT INTO refrains (name, key, created_at) VALUES (?, ?, ?)').run(name, nameKey(name), now)
+        .lastInsertRowid,
+    )
+    addRefrainRevision(database, id, 1, text, note, now)
+    return id
+  })()
+}
+
+export function addRefrainRevision(
+  database: Database,
+  refrainId: number,
+  number: number,
+  text: string,
+  note: string,
+  now: string,
+): void {
+  database
+    .prepare('INSERT INTO refrain_revisions (refrain_id, number, text, note, created_at) VALUES (?, ?, ?, ?, ?)')
+    .run(refrainId, number, text, note, now)
+}
+
+export const removeRefrain = (database: Database, id: number): boolean =>
+  database.prepare('DELETE FROM refrains WHERE id = ?').run(id).changes > 0

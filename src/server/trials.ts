@@ -1,0 +1,39 @@
+// Trials in the data base: what was seen of a revision, with a picture where there is one.
+import * as v from 'valibot'
+import { Trial } from '../core/model/trial.ts'
+import type { Database } from './database.ts'
+
+export type KeptTrial = { id: number; revisionId: number; madeAt: string; pictured: boolean; data: Trial }
+
+type Row = { id: number; revisionId: number; madeAt: string; pictured: number; data: string }
+
+/** Of all revisions of a script, the oldest first. */
+export const trialsOf = (database: Database, scriptId: number): KeptTrial[] =>
+  database
+    .prepare<[number], Row>(
+      `SELECT t.id, t.revision_id AS revisionId, t.made_at AS madeAt, t.picture IS NOT NULL AS pictured, t.data
+       FROM trials t JOIN revisions r ON r.id = t.revision_id JOIN variants v ON v.id = r.variant_id
+       WHERE v.script_id = ? ORDER BY t.made_at, t.id`,
+    )
+    .all(scriptId)
+    .map(row => ({ ...row, pictured: row.pictured === 1, data: v.parse(Trial, JSON.parse(row.data)) }))
+
+export const addTrial = (
+  database: Database,
+  revisionId: number,
+  trial: Trial,
+  picture: Buffer | null,
+  now: string,
+): number =>
+  Number(
+    database
+      .prepare('INSERT INTO trials (revision_id, data, picture, made_at) VALUES (?, ?, ?, ?)')
+      .run(revisionId, JSON.stringify(trial), picture, now).lastInsertRowid,
+  )
+
+export const removeTrial = (database: Database, id: number): boolean =>
+  database.prepare('DELETE FROM trials WHERE id = ?').run(id).changes > 0
+
+export const pictureOf = (database: Database, id: number): Buffer | null =>
+  database.prepare<[number], { picture: Buffer | null }>('SELECT picture FROM trials WHERE id = ?').get(id)?.picture ??
+  null

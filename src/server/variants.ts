@@ -1,0 +1,105 @@
+// A script's variants and their revisions: listed, branched, switched between, and told as a story.
+import { nameKey } from '../core/model/script.ts'
+import type { Database } from './database.ts'
+import { addRevision } from './scripts.ts'
+
+export type Variant = {
+  id: number
+  name: string
+  stock: boolean
+  inUse: boolean
+  /** The revision that it was branched from; null for the first. */
+  bornOf: number | null
+}
+export type Revision = {
+  id: number
+  variantId: number
+  number: number
+  text: string
+  note: string
+  createdAt: string
+}
+
+type Row = { id: number; name: string; stock: number; inUse: number; bornOf: number | null }
+
+/** In the order in which they were made. */
+export const variantsOf = (database: Database, scriptId: number): Variant[] =>
+  database
+    .prepare<[number], Row>(
+      'SELECT id, name, stock, in_use AS inUse, born_of AS bornOf FROM variants WHERE script_id = ? ORDER BY id',
+    )
+    .all(scriptId)
+    .map(row => ({ ...row, stock: row.stock === 1, inUse: row.inUse === 1 }))
+
+const selectRevision =
+  'SELECT r.id, r.variant_id AS variantId, r.number, r.text, r.note, r.created_at AS createdAt FROM revisions r'
+
+/** All revisions of a script's variants, the oldest first. */
+export const revisionsOf = (database: Database, scriptId: number): Revision[] =>
+  database
+    .prepare<[number], Revision>(
+      `${selectRevision} JOIN variants v ON v.id = r.variant_id WHERE v.script_id = ? ORDER BY r.created_at, r.id`,
+    )
+    .all(scriptId)
+
+/** A revision with the script and variant that it belongs to. */
+export const revisionById = (database: Database, id: number) =>
+  database
+    .prepare<
+      [number],
+      Revision & { scriptId: number; script: string; variant: string; printerId: number; moment: string }
+    >(
+      `SELECT r.id, r.variant_id AS variantId, r.number, r.text, r.note, r.created_at AS createdAt,
+         s.id AS scriptId, s.name AS script, v.name AS variant, s.printer_id AS printerId, s.moment
+       FROM revisions r JOIN variants v ON v.id = r.variant_id JOIN scripts s ON s.id = v.script_id WHERE r.id = ?`,
+    )
+    .get(id)
+
+export type NewVariant = { name: string; text: string; note: string; bornOf: number | null }
+
+/** Branches a variant and puts it in use, all or nothing; gives its id. Its name must be free in the script. */
+export function addVariant(
+  database: Database,
+  scriptId: number,
+  { name, text, note, bornOf }: NewVariant,
+  now: string,
+): number {
+  return database.transaction(() => {
+    const made = database
+      .prepare('INSERT INTO variants (script_id, name, key, in_use, born_of) VALUES (?, ?, ?, 0, ?)')
+      .run(scriptId, name, nameKey(name), bornOf)
+    const id = Number(made.lastInsertRowid)
+    addRevision(database, id, 1, { text, note }, now)
+    useVariant(database, scriptId, id, false)
+    return id
+  })()
+}
+
+export const variantNamed = (database: Database, scriptId: number, name: string) =>
+  database
+    .prepare<[number, string], { id: number; name: string }>(
+      'SELECT id, name FROM variants WHERE script_id = ? AND key = ?',
+    )
+    .get(scriptId, nameKey(name))
+
+export const renameVariant = (database: Database, id: number, name: string): void => {
+  database.prepare('UPDATE variants SET name = ?, key = ? WHERE id = ?').run(name, nameKey(name), id)
+}
+
+/**
+ * Puts a variant in use. With `forNextPrint` the script remembers the one to go back to: that which was in use before the
+ * first such switch.
+ */
+export function useVariant(database: Database, scriptId: number, variantId: number, forNextPrint: boolean): void {
+  database.transaction(() => {
+    const before = database
+      .prepare<[number], { id: number; backTo: number | null }>(
+        'SELECT v.id, s.back_to AS backTo FROM variants v JOIN scripts s ON s.id = v.script_id WHERE s.id = ? AND v.in_use = 1',
+      )
+      .get(scriptId)
+    const backTo = forNextPrint ? (before?.backTo ?? before?.id ?? null) : null
+    database.prepare('UPDATE variants SET in_use = 0 WHERE script_id = ?').run(scriptId)
+    database.prepare('UPDATE variants SET in_use = 1 WHERE id = ? AND script_id = ?').run(variantId, scriptId)
+    database.prepare('UPDATE scripts SET back_to = ? WHERE id = ?').run(backTo === variantId ? null : backTo, scriptId)
+  })()
+}
