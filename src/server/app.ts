@@ -6,10 +6,14 @@ import { Hono } from 'hono'
 import { bodyLimit } from 'hono/body-limit'
 import type { Database } from './database.ts'
 import { largestBody, Refused, tooLarge } from './requests.ts'
+import { binRoutes } from './routes/bin.ts'
 import { jobRoutes, materialRoutes, vocabularyRoutes } from './routes/kept.ts'
 import { printerRoutes } from './routes/printers.ts'
+import { refrainRoutes } from './routes/refrains.ts'
 import { rehearseRoutes } from './routes/rehearse.ts'
+import { revisionRoutes, trialRoutes } from './routes/revisions.ts'
 import { scriptRoutes } from './routes/scripts.ts'
+import { searchRoutes } from './routes/search.ts'
 import { shelfRoutes } from './routes/shelf.ts'
 import { allTaught, taughtRoutes } from './routes/taught.ts'
 import { whereUsedRoutes } from './routes/uses.ts'
@@ -38,6 +42,11 @@ export function makeApp({ database, screens, now }: AppParts): Hono {
     )
     .route('/shelf', shelfRoutes(database))
     .route('/scripts', scriptRoutes(database, now))
+    .route('/revisions', revisionRoutes(database, now))
+    .route('/trials', trialRoutes(database))
+    .route('/refrains', refrainRoutes(database, now))
+    .route('/bin', binRoutes(database, now))
+    .route('/search', searchRoutes(database))
     .route('/printers', printerRoutes(database, now))
     .route('/materials', materialRoutes(database, now))
     .route('/jobs', jobRoutes(database, now))
@@ -69,6 +78,11 @@ export function makeApp({ database, screens, now }: AppParts): Hono {
     '/jobs',
     '/vocabularies',
     '/macros',
+    '/history/*',
+    '/side-by-side',
+    '/refrains',
+    '/keeping',
+    '/printers/*',
   ])
     app.get(path, context => context.html(page))
   return app

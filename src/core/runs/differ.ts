@@ -79,10 +79,25 @@ function changeIn(match: Match, left: Rehearsed, right: Rehearsed): string | nul
   if (a.enabled !== b.enabled) return b.enabled ? `${noun} awake` : `${noun} asleep`
   if (same) return moved ? `${noun} moved` : null
   if (!a.enabled) return null
+  const purposes = purposesChanged(a, b)
+  if (purposes) return purposes
   if (Math.abs(a.pushedMm - b.pushedMm) >= 0.05) return `${noun} ${plain(a.pushedMm, 1)} → ${plain(b.pushedMm, 1)} mm`
   const heat = heatChange(textOf(left, a), textOf(right, b))
   if (heat) return heat
   return sameCommands(textOf(left, a), textOf(right, b)) ? null : `${noun} changed`
+}
+
+const partsOf = (passage: Passage): readonly Passage[] => (passage.parts.length ? passage.parts : [passage])
+
+/** What a passage of several parts no longer does, or does now. */
+function purposesChanged(a: Passage, b: Passage): string | null {
+  const does = (passage: Passage) => partsOf(passage).filter(({ enabled }) => enabled)
+  const kinds = (parts: readonly Passage[]) => parts.map(({ kind }) => kind)
+  const lost = does(a).find(({ kind }) => !kinds(does(b)).includes(kind))
+  if (lost) return kinds(partsOf(b)).includes(lost.kind) ? `${nounOf(lost)} asleep` : `no ${nounOf(lost)}`
+  const gained = does(b).find(({ kind }) => !kinds(does(a)).includes(kind))
+  if (gained) return kinds(partsOf(a)).includes(gained.kind) ? `${nounOf(gained)} awake` : `with ${nounOf(gained)}`
+  return null
 }
 
 const sameCommands = (left: string, right: string): boolean =>
@@ -127,14 +142,14 @@ export function takeAcross(from: Rehearsed, to: Rehearsed, match: Match, matches
   const end = to.lines.at(-1)
   const ending = to.lines.find(line => line.ending)?.ending ?? '\n'
   const text = textOf(from, left).replace(/\r\n|\r|\n/g, ending)
+  const length = end ? end.from + end.raw.length + end.ending.length : 0
   const ended = /[\r\n]$/.test(text) || text === '' ? text : text + ending
   if (right) {
     const place = there(right)
-    return [{ ...place, insert: end && place.to === end.from + end.raw.length ? ended.trimEnd() : ended }]
+    return [{ ...place, insert: place.to === length && !end?.ending ? ended.trimEnd() : ended }]
   }
   // Put in where it stands on its own side: before the next passage that both have.
   const next = matches.slice(matches.indexOf(match) + 1).find(each => each.left && each.right)
-  const length = end ? end.from + end.raw.length + end.ending.length : 0
   const at = next?.right ? there(next.right).from : length
   const open = at === length && end && !end.ending ? ending : ''
   return [{ from: at, to: at, insert: open + ended + (next ? ending : '') }]

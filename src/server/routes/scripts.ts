@@ -1,17 +1,37 @@
-// /api/scripts: one script opened, made, or saved as its next revision.
+// /api/scripts: one script opened, made, saved as its next revision, renamed, or put into the bin; its variants; its story.
 import { Hono } from 'hono'
 import * as v from 'valibot'
 import { Moment, ScriptName } from '../../core/model/script.ts'
+import { binScript } from '../bin.ts'
 import type { Database } from '../database.ts'
 import { bodyOf, Refused } from '../requests.ts'
-import { addScript, saveScript, scriptById, scriptNamed } from '../scripts.ts'
+import { addScript, renameScript, type SavedScript, saveScript, scriptById, scriptNamed } from '../scripts.ts'
+import { trialsOf } from '../trials.ts'
+import { addVariant, renameVariant, revisionsOf, useVariant, variantNamed, variantsOf } from '../variants.ts'
 
 const Text = v.pipe(v.string(), v.maxLength(24 * 1024 * 1024, 'a script has at most 24 million characters'))
 const Note = v.optional(v.pipe(v.string(), v.maxLength(2000)), '')
 const Id = v.pipe(v.number(), v.integer(), v.minValue(1))
 
-const New = v.strictObject({ name: ScriptName, printerId: Id, moment: Moment, text: Text, note: Note })
-const Change = v.strictObject({ printerId: Id, moment: Moment, text: Text, note: Note, base: Id })
+const New = v.strictObject({
+  name: ScriptName,
+  printerId: Id,
+  moment: Moment,
+  text: Text,
+  note: Note,
+  stock: v.optional(v.boolean(), false),
+})
+const Change = v.strictObject({
+  printerId: Id,
+  moment: Moment,
+  text: Text,
+  note: Note,
+  base: Id,
+  variant: v.optional(Id),
+})
+const Branch = v.strictObject({ name: ScriptName, text: Text, note: Note, bornOf: v.optional(v.nullable(Id), null) })
+const Name = v.strictObject({ name: ScriptName })
+const Use = v.strictObject({ variantId: Id, forNextPrint: v.optional(v.boolean(), false) })
 
 const momentWords: Record<Moment, string> = {
   start: 'start script',
@@ -23,8 +43,19 @@ const momentWords: Record<Moment, string> = {
   cancel: 'cancel script',
 }
 
+/** Refuses a name that another script has, whatever its case and spaces. */
+export function needFreeName(database: Database, name: string, but: number | null = null): void {
+  const taken = scriptNamed(database, name)
+  if (taken && taken.id !== but)
+    throw new Refused(
+      409,
+      `“${taken.name}” is already the name of ${taken.printer}’s ${momentWords[taken.moment]}.`,
+      'name',
+    )
+}
+
 export function scriptRoutes(database: Database, now: () => string): Hono {
-  const find = (param: string) => {
+  const find = (param: string): SavedScript => {
     const script = /^\d+$/.test(param) ? scriptById(database, Number(param)) : undefined
     if (!script) throw new Refused(404, `There is no script ${param}.`)
     return script
@@ -33,23 +64,36 @@ export function scriptRoutes(database: Database, now: () => string): Hono {
     if (!database.prepare('SELECT 1 FROM printers WHERE id = ?').get(id))
       throw new Refused(400, `There is no printer ${id}.`, 'printerId')
   }
+  const findVariant = (scriptId: number, param: string | number) => {
+    const variant = variantsOf(database, scriptId).find(({ id }) => String(id) === String(param))
+    if (!variant) throw new Refused(404, `This script has no variant ${param}.`)
+    return variant
+  }
+  const needFreeVariant = (scriptId: number, name: string, but: number | null) => {
+    const taken = variantNamed(database, scriptId, name)
+    if (taken && taken.id !== but)
+      throw new Refused(409, `“${taken.name}” is already a variant of this script.`, 'name')
+  }
 
   return new Hono()
     .get('/:id', context => context.json(find(context.req.param('id'))))
+    .get('/:id/story', context => {
+      const script = find(context.req.param('id'))
+      return context.json({
+        script,
+        variants: variantsOf(database, script.id),
+        revisions: revisionsOf(database, script.id),
+        trials: trialsOf(database, script.id),
+      })
+    })
     .post('/', async context => {
       const script = await bodyOf(context, New)
       needPrinter(script.printerId)
-      const taken = scriptNamed(database, script.name)
-      if (taken)
-        throw new Refused(
-          409,
-          `“${taken.name}” is already the name of ${taken.printer}’s ${momentWords[taken.moment]}.`,
-          'name',
-        )
+      needFreeName(database, script.name)
       return context.json(scriptById(database, addScript(database, script, now())), 201)
     })
     .put('/:id', async context => {
-      const { id } = find(context.req.param('id'))
+      const { id, name } = find(context.req.param('id'))
       const change = await bodyOf(context, Change)
       needPrinter(change.printerId)
       const outcome = saveScript(database, id, change, now())
@@ -59,6 +103,41 @@ export function scriptRoutes(database: Database, now: () => string): Hono {
           'This script was saved elsewhere in the meantime. Save yours under another name, or open it afresh.',
           'base',
         )
+      if (outcome === 'stock')
+        throw new Refused(409, `“${name}” is kept as it came. Give your change a name of its own.`, 'stock')
+      return context.json(find(String(id)))
+    })
+    .put('/:id/name', async context => {
+      const { id } = find(context.req.param('id'))
+      const { name } = await bodyOf(context, Name)
+      needFreeName(database, name, id)
+      renameScript(database, id, name)
+      return context.json(find(String(id)))
+    })
+    .delete('/:id', context => {
+      const { id } = find(context.req.param('id'))
+      binScript(database, id, now())
+      return context.json({ id })
+    })
+    .post('/:id/variants', async context => {
+      const { id } = find(context.req.param('id'))
+      const branch = await bodyOf(context, Branch)
+      needFreeVariant(id, branch.name, null)
+      addVariant(database, id, branch, now())
+      return context.json(find(String(id)), 201)
+    })
+    .put('/:id/variants/:variant/name', async context => {
+      const { id } = find(context.req.param('id'))
+      const variant = findVariant(id, context.req.param('variant'))
+      const { name } = await bodyOf(context, Name)
+      needFreeVariant(id, name, variant.id)
+      renameVariant(database, variant.id, name)
+      return context.json(find(String(id)))
+    })
+    .put('/:id/use', async context => {
+      const { id } = find(context.req.param('id'))
+      const { variantId, forNextPrint } = await bodyOf(context, Use)
+      useVariant(database, id, findVariant(id, variantId).id, forNextPrint)
       return context.json(find(String(id)))
     })
 }

@@ -1,0 +1,75 @@
+// /api/refrains: passages kept once; changed together with the scripts that they are rolled out to, all or nothing.
+import { Hono } from 'hono'
+import * as v from 'valibot'
+import { badName } from '../../core/script/refrains.ts'
+import type { Database } from '../database.ts'
+import { addRefrain, addRefrainRevision, allRefrains, refrainNamed, removeRefrain } from '../refrains.ts'
+import { bodyOf, Refused } from '../requests.ts'
+import { saveScript, scriptById } from '../scripts.ts'
+
+const Id = v.pipe(v.number(), v.integer(), v.minValue(1))
+const Text = v.pipe(v.string(), v.maxLength(400_000, 'a refrain has at most 400,000 characters'))
+const Note = v.optional(v.pipe(v.string(), v.maxLength(2000)), '')
+
+const New = v.strictObject({
+  name: v.pipe(v.string(), v.trim(), v.minLength(1, 'a refrain needs a name'), v.maxLength(80)),
+  text: Text,
+  note: Note,
+})
+
+/** A script's whole text as it is to be, and the revision that it was made from. */
+const Landing = v.strictObject({
+  id: Id,
+  variant: Id,
+  base: Id,
+  text: v.pipe(v.string(), v.maxLength(24 * 1024 * 1024)),
+})
+
+/** `text` is null where the refrain stays and only scripts change. */
+const RollOut = v.strictObject({ base: Id, text: v.nullable(Text), note: Note, scripts: v.array(Landing) })
+
+export function refrainRoutes(database: Database, now: () => string): Hono {
+  const find = (param: string) => {
+    const refrain = allRefrains(database).find(({ id }) => String(id) === param)
+    if (!refrain) throw new Refused(404, `There is no refrain ${param}.`)
+    return refrain
+  }
+  return new Hono()
+    .get('/', context => context.json(allRefrains(database)))
+    .post('/', async context => {
+      const refrain = await bodyOf(context, New)
+      const bad = badName(refrain.name)
+      if (bad) throw new Refused(400, bad, 'name')
+      const taken = refrainNamed(database, refrain.name)
+      if (taken) throw new Refused(409, `There is a refrain called “${taken.name}” already.`, 'name')
+      return context.json(find(String(addRefrain(database, refrain, now()))), 201)
+    })
+    .put('/:id', async context => {
+      const refrain = find(context.req.param('id'))
+      const { base, text, note, scripts } = await bodyOf(context, RollOut)
+      if (base !== refrain.revision)
+        throw new Refused(409, 'This refrain was changed elsewhere in the meantime. Open it afresh.', 'base')
+      database.transaction(() => {
+        if (text !== null && text !== refrain.text)
+          addRefrainRevision(database, refrain.id, refrain.revision + 1, text, note, now())
+        for (const { id, variant, base: from, text: whole } of scripts) {
+          const script = scriptById(database, id)
+          const change = script && { ...script, text: whole, note, base: from, variant }
+          const outcome = change ? saveScript(database, id, change, now()) : 'gone'
+          if (outcome === 'saved') continue
+          const why = {
+            stale: 'was saved elsewhere in the meantime',
+            stock: 'is kept as it came, and not changed',
+            gone: 'is no longer on the shelf',
+          }[outcome]
+          throw new Refused(409, `“${script?.name ?? id}” ${why}. Nothing was rolled out.`, 'scripts')
+        }
+      })()
+      return context.json(find(String(refrain.id)))
+    })
+    .delete('/:id', context => {
+      const { id } = find(context.req.param('id'))
+      removeRefrain(database, id)
+      return context.json({ id })
+    })
+}

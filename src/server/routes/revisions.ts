@@ -1,0 +1,52 @@
+// /api/revisions and /api/trials: a revision opened; what was seen of it, with a picture.
+import { Hono } from 'hono'
+import * as v from 'valibot'
+import { Trial } from '../../core/model/trial.ts'
+import type { Database } from '../database.ts'
+import { bodyOf, Refused } from '../requests.ts'
+import { addTrial, pictureOf, removeTrial } from '../trials.ts'
+import { revisionById } from '../variants.ts'
+
+/** A picture has been made small in the browser; more than this, in signs of base 64, has not. */
+const largestPicture = 2_000_000
+
+const NewTrial = v.strictObject({
+  trial: Trial,
+  /** JPEG in base 64; null without one. */
+  picture: v.nullable(
+    v.pipe(
+      v.string(),
+      v.maxLength(largestPicture, 'the picture is too large'),
+      v.regex(/^\/9j\/[A-Za-z0-9+/]*=*$/, 'the picture is no JPEG'),
+    ),
+  ),
+})
+
+export function revisionRoutes(database: Database, now: () => string): Hono {
+  const find = (param: string) => {
+    const revision = /^\d+$/.test(param) ? revisionById(database, Number(param)) : undefined
+    if (!revision) throw new Refused(404, `There is no revision ${param}.`)
+    return revision
+  }
+  return new Hono()
+    .get('/:id', context => context.json(find(context.req.param('id'))))
+    .post('/:id/trials', async context => {
+      const { id } = find(context.req.param('id'))
+      const { trial, picture } = await bodyOf(context, NewTrial)
+      const bytes = picture === null ? null : Buffer.from(picture, 'base64')
+      return context.json({ id: addTrial(database, id, trial, bytes, now()) }, 201)
+    })
+}
+
+export const trialRoutes = (database: Database): Hono =>
+  new Hono()
+    .get('/:id/picture', context => {
+      const picture = pictureOf(database, Number(context.req.param('id')))
+      if (!picture) throw new Refused(404, 'There is no such picture.')
+      return context.body(new Uint8Array(picture), 200, { 'content-type': 'image/jpeg' })
+    })
+    .delete('/:id', context => {
+      const id = Number(context.req.param('id'))
+      if (!removeTrial(database, id)) throw new Refused(404, `There is no trial ${context.req.param('id')}.`)
+      return context.json({ id })
+    })

@@ -1,0 +1,86 @@
+// GET /api/search?q=: one search over scripts, notes, trials and refrains, with the line that has it.
+import { Hono } from 'hono'
+import { nameKey } from '../../core/model/script.ts'
+import type { Database } from '../database.ts'
+
+const most = 30
+
+export type Hit = {
+  sort: 'name' | 'text' | 'note' | 'trial' | 'refrain'
+  /** The script that it leads to; null for a refrain. */
+  scriptId: number | null
+  title: string
+  printer: string
+  /** The line where it stands, counted from 1; null where it is no line of a script's text. */
+  line: number | null
+  shown: string
+}
+
+type Found = { rowid: number; body: string }
+type Head = { scriptId: number; title: string; printer: string }
+
+/** The words as the index asks for them: each in quotes, as the beginning of a word. */
+const asked = (words: readonly string[]): string => words.map(word => `"${word.replaceAll('"', '""')}"*`).join(' ')
+
+function lineOf(body: string, words: readonly string[]): { line: number; shown: string } {
+  const lines = body.split(/\r\n|\r|\n/)
+  const has = (line: string) => words.filter(word => line.toLowerCase().includes(word)).length
+  const best = lines.reduce((at, line, i) => (has(line) > has(lines[at] as string) ? i : at), 0)
+  return { line: best + 1, shown: (lines[best] as string).trim().slice(0, 200) }
+}
+
+export function searchRoutes(database: Database): Hono {
+  const onShelf = 'JOIN scripts s ON s.id = v.script_id AND s.binned_at IS NULL JOIN printers p ON p.id = s.printer_id'
+  const head = 's.id AS scriptId, s.name AS title, p.name AS printer'
+  const statements = {
+    names: database.prepare<[string, number], Head>(
+      `SELECT ${head} FROM scripts s JOIN printers p ON p.id = s.printer_id
+       WHERE s.binned_at IS NULL AND s.key LIKE ? ESCAPE '\\' ORDER BY s.key LIMIT ?`,
+    ),
+    found: database.prepare<[string, number], Found>(
+      'SELECT rowid, body FROM found WHERE found MATCH ? ORDER BY rank LIMIT ?',
+    ),
+    variant: database.prepare<[number], Head & { inUse: number; variant: string }>(
+      `SELECT ${head}, v.in_use AS inUse, v.name AS variant FROM variants v ${onShelf} WHERE v.id = ?`,
+    ),
+    revision: database.prepare<[number], Head>(
+      `SELECT ${head} FROM revisions r JOIN variants v ON v.id = r.variant_id ${onShelf} WHERE r.id = ?`,
+    ),
+    trial: database.prepare<[number], Head>(
+      `SELECT ${head} FROM trials t JOIN revisions r ON r.id = t.revision_id JOIN variants v ON v.id = r.variant_id ${onShelf} WHERE t.id = ?`,
+    ),
+    refrain: database.prepare<[number], { title: string }>('SELECT name AS title FROM refrains WHERE id = ?'),
+  }
+
+  const hitFor = ({ rowid, body }: Found, words: readonly string[]): Hit | null => {
+    const [id, sort] = [Math.floor(rowid / 4), rowid % 4]
+    const { line, shown } = lineOf(body, words)
+    if (sort === 0) {
+      const found = statements.variant.get(id)
+      if (!found) return null
+      const { inUse, variant, ...rest } = found
+      const title = inUse ? rest.title : `${rest.title}, ${variant}`
+      return { sort: 'text', ...rest, title, line: inUse ? line : null, shown }
+    }
+    if (sort === 3) {
+      const found = statements.refrain.get(id)
+      return found ? { sort: 'refrain', scriptId: null, title: found.title, printer: '', line: null, shown } : null
+    }
+    const found = (sort === 1 ? statements.revision : statements.trial).get(id)
+    return found ? { sort: sort === 1 ? 'note' : 'trial', ...found, line: null, shown } : null
+  }
+
+  return new Hono().get('/', context => {
+    const words = nameKey(context.req.query('q') ?? '')
+      .split(' ')
+      .filter(Boolean)
+      .slice(0, 8)
+    if (words.length === 0) return context.json([])
+    const like = `%${words.join(' ').replace(/[\\%_]/g, sign => `\\${sign}`)}%`
+    const named = statements.names
+      .all(like, most)
+      .map((found): Hit => ({ sort: 'name', ...found, line: null, shown: '' }))
+    const inText = statements.found.all(asked(words), most).flatMap(found => hitFor(found, words) ?? [])
+    return context.json([...named, ...inText].slice(0, most))
+  })
+}
