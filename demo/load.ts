@@ -7,6 +7,7 @@ import { Job } from '../src/core/model/job.ts'
 import { Material } from '../src/core/model/material.ts'
 import { Printer } from '../src/core/model/printer.ts'
 import { Moment } from '../src/core/model/script.ts'
+import { Trial } from '../src/core/model/trial.ts'
 
 const here = dirname(fileURLToPath(import.meta.url))
 
@@ -17,11 +18,36 @@ function readFolder<T extends v.GenericSchema>(folder: string, schema: T): v.Inf
   return files.sort().map(file => v.parse(schema, readJson(join(folder, file))))
 }
 
+const days = v.pipe(v.number(), v.minValue(0))
+/** A file holds the newest text; `earlier` ones come before it, `variants` stand beside it, and a trial says of which it is. */
 const Index = v.array(
-  v.object({ file: v.string(), name: v.string(), printer: v.string(), moment: Moment, note: v.string() }),
+  v.object({
+    file: v.string(),
+    name: v.string(),
+    printer: v.string(),
+    moment: Moment,
+    note: v.string(),
+    stock: v.optional(v.boolean(), false),
+    daysAgo: v.optional(days, 0),
+    earlier: v.optional(v.array(v.object({ file: v.string(), note: v.string(), daysAgo: days })), []),
+    variants: v.optional(v.array(v.object({ file: v.string(), name: v.string(), note: v.string() })), []),
+    trials: v.optional(v.array(v.object({ revision: v.number(), daysAgo: days, ...Trial.entries })), []),
+  }),
 )
 
-export type DemoScript = { name: string; printer: string; moment: Moment; note: string; text: string }
+type Told = { text: string; note: string; daysAgo: number }
+export type DemoScript = {
+  name: string
+  printer: string
+  moment: Moment
+  note: string
+  text: string
+  stock: boolean
+  daysAgo: number
+  earlier: Told[]
+  variants: { name: string; text: string; note: string }[]
+  trials: { revision: number; daysAgo: number; trial: Trial }[]
+}
 
 /** In the order in which they stand on the shelf. */
 export const demoPrinters = (): Printer[] => {
@@ -37,7 +63,16 @@ export const demoJobs = (): Job[] => {
   return readFolder('jobs', Job).sort((a, b) => order.indexOf(a.name) - order.indexOf(b.name))
 }
 
+const readScript = (file: string): string => readFileSync(join(here, 'scripts', file), 'utf8')
+
 export const demoScripts = (): DemoScript[] =>
-  v
-    .parse(Index, readJson('scripts/index.json'))
-    .map(({ file, ...script }) => ({ ...script, text: readFileSync(join(here, 'scripts', file), 'utf8') }))
+  v.parse(Index, readJson('scripts/index.json')).map(({ file, earlier, variants, trials, ...script }) => ({
+    ...script,
+    text: readScript(file),
+    earlier: earlier.map(({ file: its, ...told }) => ({ ...told, text: readScript(its) })),
+    variants: variants.map(({ file: its, ...variant }) => ({ ...variant, text: readScript(its) })),
+    trials: trials.map(({ revision, daysAgo, ...trial }) => ({ revision, daysAgo, trial })),
+  }))
+
+export const demoRefrains = (): { name: string; text: string; note: string }[] =>
+  v.parse(v.array(v.object({ name: v.string(), text: v.string(), note: v.string() })), readJson('refrains.json'))

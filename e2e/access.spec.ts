@@ -65,7 +65,8 @@ for (const colorScheme of ['light', 'dark'] as const)
 
     test('saving under a name', async ({ page }) => {
       await page.goto('/desk/1')
-      await page.getByRole('button', { name: 'Save as…' }).click()
+      await page.getByRole('button', { name: 'Other ways to keep it' }).click()
+      await page.getByRole('menuitem', { name: /^Save as another script/ }).click()
       await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click()
       await expect(page.getByRole('alert')).toHaveText('A script needs a name.')
       expect(await seriousFindings(page)).toEqual([])

@@ -1,9 +1,11 @@
 ; Avocet, after every print: the tool goes home
-G91
+;& off the print
+G91 ; distances from here
 M83
-G1 E-2 F2400
-G1 Z5 F900
-G90
+G1 E-2 F1800 ; hold the filament back
+G1 Z5 F900 ; up, it is a quick one
+G90 ; places again
+;& end off the print
 G1 X-20 Y100 F12000 ; over the bucket
 T-1 ; back to its dock
 M140 S0

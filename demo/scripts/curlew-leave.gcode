@@ -2,11 +2,13 @@
 
 ; --- leave ---
 SAVE_GCODE_STATE NAME=leaving
-G91
+;& off the print
+G91 ; distances from here
 M83
-G1 E-1.5 F1800
-G1 Z4 F600
-G90
+G1 E-2 F1800 ; hold the filament back
+G1 Z5 F600 ; up, off the print
+G90 ; places again
+;& end off the print
 G1 X5 Y295 F12000
 
 ; --- cool ---

@@ -1,14 +1,15 @@
 ; Dunlin, after every print
 
-; --- leave the print ---
 M400 ; let the last line finish
-M83
+;& off the print
 G91 ; distances from here
-G1 E-3 F1800 ; hold the filament back
+M83
+G1 E-2 F1800 ; hold the filament back
 G1 Z5 F600 ; up, off the print
+G90 ; places again
+;& end off the print
 
 ; --- bring the bed forward ---
-G90 ; places again
 G1 X5 Y205 F6000
 
 ; --- cool down ---

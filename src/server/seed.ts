@@ -1,8 +1,11 @@
 // Puts the demo shelf into an empty data base.
-import { demoJobs, demoMaterials, demoPrinters, demoScripts } from '../../demo/load.ts'
+import { type DemoScript, demoJobs, demoMaterials, demoPrinters, demoRefrains, demoScripts } from '../../demo/load.ts'
 import type { Database } from './database.ts'
-import { addScript } from './scripts.ts'
+import { addRefrain } from './refrains.ts'
+import { addRevision, addScript, scriptById } from './scripts.ts'
 import { addThing } from './things.ts'
+import { addTrial } from './trials.ts'
+import { addVariant, putInUse, revisionsOf } from './variants.ts'
 
 /** Adds the demo data when there are no printers yet; all or nothing. */
 export function seedWhenEmpty(database: Database, now: string): void {
@@ -14,7 +17,26 @@ export function seedWhenEmpty(database: Database, now: string): void {
     for (const material of demoMaterials()) addThing(database, 'materials', material, now)
     for (const job of demoJobs()) addThing(database, 'jobs', job, now)
     const ids = new Map(demoPrinters().map(printer => [printer.name, addThing(database, 'printers', printer, now)]))
-    for (const { printer, ...script } of demoScripts())
-      addScript(database, { ...script, printerId: ids.get(printer) as number }, now)
+    for (const script of demoScripts()) seedScript(database, script, ids.get(script.printer) as number, now)
+    for (const refrain of demoRefrains()) addRefrain(database, refrain, now)
   })()
+}
+
+/** A script with the years that it has behind it. */
+function seedScript(database: Database, script: DemoScript, printerId: number, now: string): void {
+  const { name, moment, stock, earlier, variants, trials } = script
+  const daysBefore = (days: number) => new Date(Date.parse(now) - days * 86_400_000).toISOString()
+  const [first, ...later] = [...earlier, script]
+  const begun = first ?? script
+  const id = addScript(database, { ...begun, name, moment, stock, printerId }, daysBefore(begun.daysAgo))
+  const variantId = scriptById(database, id)?.variantId as number
+  for (const [i, { text, note, daysAgo }] of later.entries())
+    addRevision(database, variantId, i + 2, { text, note }, daysBefore(daysAgo))
+  const revisions = revisionsOf(database, id)
+  for (const variant of variants) {
+    addVariant(database, id, { ...variant, bornOf: revisions.at(-1)?.id ?? null }, daysBefore(script.daysAgo))
+    putInUse(database, id, variantId, false)
+  }
+  for (const { revision, daysAgo, trial } of trials)
+    addTrial(database, revisions[revision - 1]?.id as number, trial, null, daysBefore(daysAgo))
 }

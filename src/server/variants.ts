@@ -70,7 +70,7 @@ export function addVariant(
       .run(scriptId, name, nameKey(name), bornOf)
     const id = Number(made.lastInsertRowid)
     addRevision(database, id, 1, { text, note }, now)
-    useVariant(database, scriptId, id, false)
+    putInUse(database, scriptId, id, false)
     return id
   })()
 }
@@ -90,7 +90,7 @@ export const renameVariant = (database: Database, id: number, name: string): voi
  * Puts a variant in use. With `forNextPrint` the script remembers the one to go back to: that which was in use before the
  * first such switch.
  */
-export function useVariant(database: Database, scriptId: number, variantId: number, forNextPrint: boolean): void {
+export function putInUse(database: Database, scriptId: number, variantId: number, forNextPrint: boolean): void {
   database.transaction(() => {
     const before = database
       .prepare<[number], { id: number; backTo: number | null }>(

@@ -15,6 +15,9 @@ const Vocabularies = lazy(async () => ({
   default: (await import('./places/vocabularies/Vocabularies.tsx')).Vocabularies,
 }))
 const Macros = lazy(async () => ({ default: (await import('./places/macros/Macros.tsx')).Macros }))
+const History = lazy(async () => ({ default: (await import('./places/history/History.tsx')).History }))
+const SideBySide = lazy(async () => ({ default: (await import('./places/beside/SideBySide.tsx')).SideBySide }))
+const Refrains = lazy(async () => ({ default: (await import('./places/refrains/Refrains.tsx')).Refrains }))
 const Runs = lazy(async () => ({ default: (await import('./places/runs/Runs.tsx')).Runs }))
 const Checks = lazy(async () => ({ default: (await import('./places/checks/Checks.tsx')).Checks }))
 const CommandBook = lazy(async () => ({ default: (await import('./places/commands/CommandBook.tsx')).CommandBook }))
@@ -33,6 +36,9 @@ const router = createBrowserRouter([
       { path: '/vocabularies', element: <Vocabularies /> },
       { path: '/macros', element: <Macros /> },
       { path: '/jobs', element: <Jobs /> },
+      { path: '/history/:id', element: <History /> },
+      { path: '/side-by-side', element: <SideBySide /> },
+      { path: '/refrains', element: <Refrains /> },
       { path: '/runs', element: <Runs /> },
       { path: '/checks', element: <Checks /> },
       { path: '/checks/:name', element: <Checks /> },

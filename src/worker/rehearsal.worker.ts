@@ -5,9 +5,11 @@ import { splitLines } from '../core/gcode/read.ts'
 import { readinessOf } from '../core/machine/readiness.ts'
 import { applyEdits } from '../core/model/script.ts'
 import { type EditRequest, planEdit } from '../core/runs/edit.ts'
+import { fitPrinter } from '../core/runs/fit-printer.ts'
 import { fitting, type Run } from '../core/runs/many.ts'
 import { goRound, type Setting } from '../core/runs/round.ts'
 import { savingsOf } from '../core/runs/savings.ts'
+import { carriedAcross, compareScripts, tellApart, tellRevisions } from '../core/runs/side-by-side.ts'
 
 /** A script this long is a whole print; the Desk works on its beginning. */
 const mostLines = 20_000
@@ -58,6 +60,16 @@ const fits = (text: string, setting: Setting, runs: readonly Run[]) => fitting({
 /** What the Desk shows of a round. `cutAt` is the number of lines of a text too long to be rehearsed whole, else null. */
 export type DeskRound = ReturnType<typeof rehearse>
 
-const rehearser = { rehearse, propose, savings, fits }
+const rehearser = {
+  rehearse,
+  propose,
+  savings,
+  fits,
+  compareScripts,
+  tellApart,
+  tellRevisions,
+  carriedAcross,
+  fitPrinter,
+}
 export type Rehearser = typeof rehearser
 expose(rehearser)

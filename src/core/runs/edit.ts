@@ -16,12 +16,15 @@ import { type ToSetting, toSetting } from '../script/edits/to-setting.ts'
 import { writeIn } from '../script/edits/units.ts'
 import type { Values } from '../script/makers/maker.ts'
 import type { Passage } from '../script/passages.ts'
+import { makeRefrain, putRefrain } from '../script/refrains.ts'
 import type { Round } from './round.ts'
 
 /** `at` is the first line of the passage, or of a part of one. */
 export type EditRequest =
   | { do: 'sleep' | 'wake' | 'remove' | 'move-up' | 'move-down' | 'duplicate'; at: number }
   | { do: 'rename'; at: number; title: string }
+  | { do: 'make-refrain'; at: number; name: string }
+  | { do: 'put-refrain'; at: number; name: string; text: string }
   | { do: 'nudge'; at: number; shift: Shift }
   | { do: 'amount'; at: number; percent: number }
   | { do: 'bead'; at: number; areaMm2: number }
@@ -75,6 +78,7 @@ function answer(script: Rehearsed, passages: readonly Passage[], request: EditRe
   if (request.do === 'setting') return toSetting(script, request)
   if (request.do === 'make') return makePassage(script, request.maker, request.values, request.at)
   if (request.do === 'probe-without-drips') return probeWithoutDrips(script, request.how)
+  if (request.do === 'put-refrain') return putRefrain(script, request, request.at)
   const found = familyOf(passages, request.at)
   if (!found) return refuse('That passage is no longer there.')
   const { siblings, passage } = found
@@ -97,6 +101,8 @@ function answer(script: Rehearsed, passages: readonly Passage[], request: EditRe
       return duplicate(script, passage)
     case 'rename':
       return rename(script, passage, request.title)
+    case 'make-refrain':
+      return makeRefrain(script, passage, request.name)
     case 'nudge':
       return nudge(script, passage, request.shift)
     case 'amount':

@@ -1,11 +1,11 @@
-// PUT /api/printers/:id/firmware, …/macros and …/macro-files: what a printer runs, as identified and confirmed, and its macros.
+// /api/printers: made, changed and given up; PUT /:id/firmware, …/macros and …/macro-files: what a printer runs, as identified and confirmed, and its macros.
 import { Hono } from 'hono'
 import * as v from 'valibot'
 import { Firmware, MacroFile, Printer } from '../../core/model/printer.ts'
 import { nameKey } from '../../core/model/script.ts'
 import type { Database } from '../database.ts'
 import { bodyOf, Refused } from '../requests.ts'
-import { changeThing } from '../things.ts'
+import { addThing, allThings, changeThing, removeThing } from '../things.ts'
 
 const Macros = v.strictObject({
   macros: v.pipe(v.string(), v.maxLength(400_000, 'a config has at most 400,000 signs')),
@@ -31,7 +31,39 @@ export function printerRoutes(database: Database, now: () => string): Hono {
     changeThing(database, 'printers', id, printer, now())
     return { id, data: printer }
   }
+  /** Refuses a name that another printer has, whatever its case and spaces. */
+  const needFreeName = (name: string, but: number | null) => {
+    const taken = allThings(database, 'printers').find(
+      ({ id, data }) => id !== but && nameKey(data.name) === nameKey(name),
+    )
+    if (taken) throw new Refused(409, `There is a printer called “${taken.data.name}” already.`, 'name')
+  }
   return new Hono()
+    .post('/', async context => {
+      const printer = await bodyOf(context, Printer)
+      needFreeName(printer.name, null)
+      return context.json({ id: addThing(database, 'printers', printer, now()), data: printer }, 201)
+    })
+    .put('/:id', async context => {
+      const id = Number(context.req.param('id'))
+      const printer = await bodyOf(context, Printer)
+      needFreeName(printer.name, id)
+      if (!changeThing(database, 'printers', id, printer, now()))
+        throw new Refused(404, `There is no printer ${context.req.param('id')}.`)
+      return context.json({ id, data: printer })
+    })
+    .delete('/:id', context => {
+      const id = Number(context.req.param('id'))
+      const scripts = database.prepare('SELECT count(*) FROM scripts WHERE printer_id = ?').pluck().get(id)
+      if (Number(scripts) > 0)
+        throw new Refused(
+          409,
+          `It has ${scripts === 1 ? 'a script' : `${scripts} scripts`}, on the shelf or in the bin. Give those to another printer or throw them away first.`,
+        )
+      if (!removeThing(database, 'printers', id))
+        throw new Refused(404, `There is no printer ${context.req.param('id')}.`)
+      return context.json({ id })
+    })
     .put('/:id/firmware', async context => {
       const firmware = await bodyOf(context, Firmware)
       return context.json(change(context.req.param('id'), { firmware }))

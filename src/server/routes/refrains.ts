@@ -1,11 +1,13 @@
 // /api/refrains: passages kept once; changed together with the scripts that they are rolled out to, all or nothing.
 import { Hono } from 'hono'
 import * as v from 'valibot'
-import { badName } from '../../core/script/refrains.ts'
+import { read } from '../../core/gcode/read.ts'
+import { nameKey } from '../../core/model/script.ts'
+import { badName, refrainsIn } from '../../core/script/refrains.ts'
 import type { Database } from '../database.ts'
 import { addRefrain, addRefrainRevision, allRefrains, refrainNamed, removeRefrain } from '../refrains.ts'
 import { bodyOf, Refused } from '../requests.ts'
-import { saveScript, scriptById } from '../scripts.ts'
+import { allScripts, type SavedScript, saveScript, scriptById } from '../scripts.ts'
 
 const Id = v.pipe(v.number(), v.integer(), v.minValue(1))
 const Text = v.pipe(v.string(), v.maxLength(400_000, 'a refrain has at most 400,000 characters'))
@@ -36,6 +38,12 @@ export function refrainRoutes(database: Database, now: () => string): Hono {
   }
   return new Hono()
     .get('/', context => context.json(allRefrains(database)))
+    .get('/:id/scripts', context => {
+      const { name } = find(context.req.param('id'))
+      const stands = ({ text }: SavedScript) =>
+        text.includes(';&') && refrainsIn(read(text)).some(each => nameKey(each.name) === nameKey(name))
+      return context.json(allScripts(database).filter(stands))
+    })
     .post('/', async context => {
       const refrain = await bodyOf(context, New)
       const bad = badName(refrain.name)

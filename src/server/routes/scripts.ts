@@ -7,7 +7,7 @@ import type { Database } from '../database.ts'
 import { bodyOf, Refused } from '../requests.ts'
 import { addScript, renameScript, type SavedScript, saveScript, scriptById, scriptNamed } from '../scripts.ts'
 import { trialsOf } from '../trials.ts'
-import { addVariant, renameVariant, revisionsOf, useVariant, variantNamed, variantsOf } from '../variants.ts'
+import { addVariant, putInUse, renameVariant, revisionsOf, variantNamed, variantsOf } from '../variants.ts'
 
 const Text = v.pipe(v.string(), v.maxLength(24 * 1024 * 1024, 'a script has at most 24 million characters'))
 const Note = v.optional(v.pipe(v.string(), v.maxLength(2000)), '')
@@ -137,7 +137,7 @@ export function scriptRoutes(database: Database, now: () => string): Hono {
     .put('/:id/use', async context => {
       const { id } = find(context.req.param('id'))
       const { variantId, forNextPrint } = await bodyOf(context, Use)
-      useVariant(database, id, findVariant(id, variantId).id, forNextPrint)
+      putInUse(database, id, findVariant(id, variantId).id, forNextPrint)
       return context.json(find(String(id)))
     })
 }

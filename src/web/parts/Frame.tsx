@@ -6,7 +6,7 @@ import { lastDesk } from '../state/desk.ts'
 import { useTheme } from '../state/theme.ts'
 
 const place = (active: boolean) =>
-  `rounded-button px-3 py-1 ${active ? 'bg-sunk font-semibold' : 'text-soft hover:bg-sunk hover:text-ink'}`
+  `rounded-button px-2.5 py-1 whitespace-nowrap ${active ? 'bg-sunk font-semibold' : 'text-soft hover:bg-sunk hover:text-ink'}`
 
 export function Frame() {
   const { theme, toggle } = useTheme()
@@ -36,6 +36,9 @@ export function Frame() {
           </NavLink>
           <NavLink to="/runs" className={({ isActive }) => place(isActive)}>
             Runs
+          </NavLink>
+          <NavLink to="/refrains" className={({ isActive }) => place(isActive)}>
+            Refrains
           </NavLink>
           <NavLink to="/vocabularies" className={({ isActive }) => place(isActive)}>
             Vocabularies

@@ -5,6 +5,7 @@ import type { Job } from '../../core/model/job.ts'
 import type { Material } from '../../core/model/material.ts'
 import type { MacroFile, Printer } from '../../core/model/printer.ts'
 import type { Moment } from '../../core/model/script.ts'
+import type { Trial } from '../../core/model/trial.ts'
 import type { Vocabulary } from '../../core/model/vocabulary.ts'
 
 export type Kept<T> = { id: number; data: T }
@@ -23,11 +24,47 @@ export type ScriptHead = {
   name: string
   printerId: number
   moment: Moment
+  variantId: number
+  variant: string
+  variants: number
+  stock: boolean
+  backTo: number | null
   note: string
   revision: number
+  revisionId: number
   changedAt: string
 }
 export type SavedScript = ScriptHead & { text: string }
+
+export type Variant = { id: number; name: string; stock: boolean; inUse: boolean; bornOf: number | null }
+export type Revision = {
+  id: number
+  variantId: number
+  number: number
+  text: string
+  note: string
+  createdAt: string
+}
+export type KeptTrial = { id: number; revisionId: number; madeAt: string; pictured: boolean; data: Trial }
+export type Story = { script: SavedScript; variants: Variant[]; revisions: Revision[]; trials: KeptTrial[] }
+export type KeptRefrain = {
+  id: number
+  name: string
+  text: string
+  note: string
+  revision: number
+  changedAt: string
+  earlier: { number: number; text: string }[]
+}
+export type Binned = { id: number; name: string; printer: string; moment: Moment; binnedAt: string }
+export type Hit = {
+  sort: 'name' | 'text' | 'note' | 'trial' | 'refrain'
+  scriptId: number | null
+  title: string
+  printer: string
+  line: number | null
+  shown: string
+}
 
 export type Summary = {
   /** Other jobs that the script would go wrong for. */
@@ -45,6 +82,8 @@ export class ApiError extends Error {
   constructor(
     message: string,
     readonly status: number,
+    /** The part of the request that was refused; null where it was all of it. */
+    readonly place: string | null = null,
   ) {
     super(message)
   }
@@ -64,7 +103,8 @@ async function ask<T>(path: string, method = 'GET', body?: unknown): Promise<T> 
     )
   }
   const json = await response.json().catch(() => null)
-  if (!response.ok) throw new ApiError(json?.error ?? `The server refused this (${response.status}).`, response.status)
+  if (!response.ok)
+    throw new ApiError(json?.error ?? `The server refused this (${response.status}).`, response.status, json?.place)
   return json as T
 }
 
@@ -72,10 +112,45 @@ export const api = {
   things: () => ask<Things>('/things'),
   shelf: () => ask<{ printers: ShelfPrinter[] }>('/shelf'),
   script: (id: string) => ask<SavedScript>(`/scripts/${id}`),
-  add: (script: { name: string; printerId: number; moment: Moment; text: string; note: string }) =>
+  add: (script: { name: string; printerId: number; moment: Moment; text: string; note: string; stock?: boolean }) =>
     ask<SavedScript>('/scripts', 'POST', script),
-  save: (id: number, change: { printerId: number; moment: Moment; text: string; note: string; base: number }) =>
-    ask<SavedScript>(`/scripts/${id}`, 'PUT', change),
+  save: (
+    id: number,
+    change: { printerId: number; moment: Moment; text: string; note: string; base: number; variant: number },
+  ) => ask<SavedScript>(`/scripts/${id}`, 'PUT', change),
+  rename: (id: number, name: string) => ask<SavedScript>(`/scripts/${id}/name`, 'PUT', { name }),
+  bin: (id: number) => ask<{ id: number }>(`/scripts/${id}`, 'DELETE'),
+  story: (id: number | string) => ask<Story>(`/scripts/${id}/story`),
+  branch: (id: number, variant: { name: string; text: string; note: string; bornOf: number | null }) =>
+    ask<SavedScript>(`/scripts/${id}/variants`, 'POST', variant),
+  renameVariant: (id: number, variantId: number, name: string) =>
+    ask<SavedScript>(`/scripts/${id}/variants/${variantId}/name`, 'PUT', { name }),
+  use: (id: number, variantId: number, forNextPrint: boolean) =>
+    ask<SavedScript>(`/scripts/${id}/use`, 'PUT', { variantId, forNextPrint }),
+  revision: (id: number | string) =>
+    ask<Revision & { scriptId: number; script: string; variant: string; printerId: number; moment: Moment }>(
+      `/revisions/${id}`,
+    ),
+  addTrial: (revisionId: number, trial: Trial, picture: string | null) =>
+    ask<{ id: number }>(`/revisions/${revisionId}/trials`, 'POST', { trial, picture }),
+  removeTrial: (id: number) => ask<{ id: number }>(`/trials/${id}`, 'DELETE'),
+  refrains: () => ask<KeptRefrain[]>('/refrains'),
+  scriptsWith: (refrainId: number) => ask<SavedScript[]>(`/refrains/${refrainId}/scripts`),
+  addRefrain: (refrain: { name: string; text: string; note: string }) => ask<KeptRefrain>('/refrains', 'POST', refrain),
+  rollOut: (
+    id: number,
+    change: {
+      base: number
+      text: string | null
+      note: string
+      scripts: { id: number; variant: number; base: number; text: string }[]
+    },
+  ) => ask<KeptRefrain>(`/refrains/${id}`, 'PUT', change),
+  removeRefrain: (id: number) => ask<{ id: number }>(`/refrains/${id}`, 'DELETE'),
+  binned: () => ask<{ days: number; scripts: Binned[] }>('/bin'),
+  takeOut: (id: number, name: string) => ask<SavedScript>(`/bin/${id}`, 'PUT', { name }),
+  dropForGood: (id: number) => ask<{ id: number }>(`/bin/${id}`, 'DELETE'),
+  search: (words: string) => ask<Hit[]>(`/search?q=${encodeURIComponent(words)}`),
   addMaterial: (material: Material) => ask<Kept<Material>>('/materials', 'POST', material),
   changeMaterial: (id: number, material: Material) => ask<Kept<Material>>(`/materials/${id}`, 'PUT', material),
   removeMaterial: (id: number) => ask<{ id: number }>(`/materials/${id}`, 'DELETE'),
@@ -91,6 +166,9 @@ export const api = {
   forget: ({ family, name }: TaughtCommand) =>
     ask<TaughtCommand[]>(`/taught/${family}/${encodeURIComponent(name)}`, 'DELETE'),
   bringTaught: (file: unknown) => ask<TaughtCommand[]>('/taught/file', 'POST', file),
+  addPrinter: (printer: Printer) => ask<Kept<Printer>>('/printers', 'POST', printer),
+  changePrinter: (id: number, printer: Printer) => ask<Kept<Printer>>(`/printers/${id}`, 'PUT', printer),
+  removePrinter: (id: number) => ask<{ id: number }>(`/printers/${id}`, 'DELETE'),
   setMacroFiles: (id: number, macroFiles: readonly MacroFile[]) =>
     ask<Kept<Printer>>(`/printers/${id}/macro-files`, 'PUT', { macroFiles }),
   setMacros: (id: number, macros: string) => ask<Kept<Printer>>(`/printers/${id}/macros`, 'PUT', { macros }),

@@ -10,7 +10,7 @@ import type { DeskRound } from '../../worker/rehearsal.worker.ts'
 import { api, type SavedScript, type Things } from './api.ts'
 import { borrowedJobs } from './borrowed.ts'
 import { type Draft, dropDraft, findDraft, keepDraft, newDraftKey, savedDraftKey } from './drafts.ts'
-import { requestRound } from './rehearser.ts'
+import { requestRound, tellApartAside } from './rehearser.ts'
 import { fromEditor, toEditor } from './separator.ts'
 
 /** Lines first…last, selected on the ribbon, in the text, on the bed and among the findings alike. */
@@ -113,6 +113,7 @@ function keepNow(): void {
     separator: open.separator,
     name: open.suggestedName,
     base: open.saved?.revision ?? 0,
+    ...(open.saved && { variant: open.saved.variantId }),
     changedAt: new Date().toISOString(),
   }
   void keepDraft(open.key, draft)
@@ -180,7 +181,7 @@ export async function openSaved(id: string, against: { job: string; material: st
     }
     const asked = against && things.jobs.find(({ data }) => data.name === against.job)?.data
     const held = draft ?? toEditor(saved.text)
-    const base = draft ? { ...saved, revision: draft.base } : saved
+    const base = draft ? { ...saved, revision: draft.base, variantId: draft.variant ?? saved.variantId } : saved
     start({
       key,
       saved: base,
@@ -260,14 +261,38 @@ export async function goBackToSaved(): Promise<void> {
   await openSaved(String(open.saved.id))
 }
 
-/** Saves the open script as its next revision. Gives a sentence when that can't be done, else null. */
-export async function saveOpen(note: string): Promise<string | null> {
+/** Why a save was refused: a sentence, and whether it wants a choice: the stock is branched, another's save looked at. */
+export type SaveRefusal = { text: string; wants: 'branch' | 'choice' | null }
+
+const refusalOf = (error: unknown): SaveRefusal => {
+  const { message, place = null } = error as Error & { place?: string | null }
+  return { text: message, wants: place === 'stock' ? 'branch' : place === 'base' ? 'choice' : null }
+}
+
+/** Saves the open script as the next revision of its variant. Gives why that can't be done, else null. */
+export async function saveOpen(note: string): Promise<SaveRefusal | null> {
+  const { open } = getState()
+  if (!open?.saved) return { text: 'This script has no name yet.', wants: null }
+  const { printerId, moment } = open.chosen
+  const { id, revision, variantId } = open.saved
+  const change = { printerId, moment, text: fileText(open), note, base: revision, variant: variantId }
+  try {
+    const saved = await api.save(id, change)
+    update({ saved })
+    keepNow()
+    return null
+  } catch (error) {
+    return refusalOf(error)
+  }
+}
+
+/** Keeps the open text as a new variant of its script, which is then in use. Gives why not, else null. */
+export async function branchOpen(name: string, note: string): Promise<string | null> {
   const { open } = getState()
   if (!open?.saved) return 'This script has no name yet.'
-  const { printerId, moment } = open.chosen
-  const sent = fileText(open)
   try {
-    const saved = await api.save(open.saved.id, { printerId, moment, text: sent, note, base: open.saved.revision })
+    const { id, revisionId } = open.saved
+    const saved = await api.branch(id, { name, text: fileText(open), note, bornOf: revisionId })
     update({ saved })
     keepNow()
     return null
@@ -276,19 +301,40 @@ export async function saveOpen(note: string): Promise<string | null> {
   }
 }
 
+/** Takes what was saved elsewhere as what this text is a change of, so that a save goes on top of it. */
+export async function saveOnTop(note: string): Promise<SaveRefusal | null> {
+  const { open } = getState()
+  if (!open?.saved) return null
+  try {
+    const saved = await api.script(String(open.saved.id))
+    update({ saved })
+    return saveOpen(note)
+  } catch (error) {
+    return refusalOf(error)
+  }
+}
+
 /** Saves the open script under a new name; gives the new script, or the sentence that refuses it. */
-export async function saveAs(name: string, note: string): Promise<SavedScript | string> {
+export async function saveAs(name: string, note: string, stock = false): Promise<SavedScript | string> {
   const { open } = getState()
   if (!open) return 'There is no script open.'
   const { printerId, moment } = open.chosen
   try {
-    const saved = await api.add({ name, printerId, moment, text: fileText(open), note })
+    const saved = await api.add({ name, printerId, moment, text: fileText(open), note, stock })
     await dropDraft(open.key)
     setState({ open: null })
     return saved
   } catch (error) {
     return (error as Error).message
   }
+}
+
+/** What the change since the last save comes to, in a few words, and a name for it; empty where nothing is to be told. */
+export async function changeInWords(): Promise<{ words: string; name: string }> {
+  const { open, things } = getState()
+  const setting = open && settingOf(things, open.chosen)
+  if (!open?.saved || !setting) return { words: '', name: '' }
+  return tellApartAside({ text: open.saved.text, setting }, { text: fileText(open), setting })
 }
 
 /** Selects lines everywhere and moves the playhead to where they begin (one line: to where it has been done). */

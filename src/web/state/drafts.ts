@@ -15,6 +15,8 @@ export type Draft = {
   jobName: string
   /** The revision it was begun from; 0 for a new script. */
   base: number
+  /** The variant that it is a change of; absent for a new script. */
+  variant?: number
   changedAt: string
 }
 

@@ -1,8 +1,11 @@
 // Sends texts to the worker, the newest only: while one is being rehearsed, later ones replace each other in the queue.
 import { wrap } from 'comlink'
+import type { Printer } from '../../core/model/printer.ts'
 import type { EditRequest } from '../../core/runs/edit.ts'
+import type { Timed } from '../../core/runs/fit-printer.ts'
 import type { Run } from '../../core/runs/many.ts'
 import type { Setting } from '../../core/runs/round.ts'
+import type { Compared, Script } from '../../core/runs/side-by-side.ts'
 import type { DeskRound, Rehearser } from '../../worker/rehearsal.worker.ts'
 
 type Wanted = { text: string; setting: Setting; done: (round: DeskRound) => void }
@@ -42,3 +45,20 @@ export const savingsAside = (text: string, setting: Setting) => remote.savings(t
 
 /** Asks which of the jobs a text fits. */
 export const fitsAside = (text: string, setting: Setting, runs: readonly Run[]) => remote.fits(text, setting, runs)
+
+/** Tells two scripts apart: whole, or in a few words. */
+export const compareAside = (left: Script, right: Script): Promise<Compared> => remote.compareScripts(left, right)
+export const tellApartAside = (left: Script, right: Script) => remote.tellApart(left, right)
+
+/** What each revision of a script comes to, and changed. */
+export const tellRevisionsAside = (
+  revisions: readonly { id: number; text: string; before: number | null }[],
+  setting: Setting,
+) => remote.tellRevisions(revisions, setting)
+
+/** The text after one of its passages has been made as the other script has it. */
+export const carriedAcrossAside = (left: Script, right: Script, index: number, to: 'left' | 'right') =>
+  remote.carriedAcross(left, right, index, to)
+
+/** Asks for a printer's figures bettered from measured times. */
+export const fitAside = (printer: Printer, trials: readonly Timed[]) => remote.fitPrinter(printer, trials)

@@ -1,18 +1,16 @@
 // The Desk's own header: what is open, what it is rehearsed for, what can be done with it, saving.
 import { useCallback, useEffect, useState } from 'react'
 import { plural } from '../../../core/explain/words.ts'
-import { Button } from '../../parts/Button.tsx'
 import { howLongAgo } from '../../parts/words.ts'
 import type { Things } from '../../state/api.ts'
-import { hasUnsavedChange, type Open, saveOpen } from '../../state/desk.ts'
+import { hasUnsavedChange, type Open } from '../../state/desk.ts'
 import type { Said } from '../../state/files.ts'
 import { DeskChoices, Divider } from './DeskChoices.tsx'
 import { DeskMenus } from './DeskMenus.tsx'
-import { SaveAs } from './SaveAs.tsx'
+import { Keeping } from './Keeping.tsx'
 import { TakeAway } from './TakeAway.tsx'
 
 export function DeskHeader({ open, things }: { open: Open; things: Things }) {
-  const [naming, setNaming] = useState(false)
   const [taking, setTaking] = useState(false)
   const takeAway = useCallback(() => setTaking(true), [])
   const [said, setSaid] = useState<Said | null>(null)
@@ -20,12 +18,6 @@ export function DeskHeader({ open, things }: { open: Open; things: Things }) {
   // biome-ignore lint/correctness/useExhaustiveDependencies: what was said speaks of the text as it was
   useEffect(() => setSaid(null), [open.text])
   const { chosen, saved } = open
-
-  const save = async () => {
-    if (!saved) return setNaming(true)
-    const refusal = await saveOpen('')
-    setSaid(refusal ? { text: refusal, bad: true } : null)
-  }
 
   return (
     <div className="flex shrink-0 items-center gap-3.5">
@@ -41,18 +33,16 @@ export function DeskHeader({ open, things }: { open: Open; things: Things }) {
       <DeskChoices chosen={chosen} things={things} />
       <div className="ml-auto flex shrink-0 items-center gap-2">
         <DeskMenus canGoBack={saved !== null && unsaved} onSaid={setSaid} onTakeAway={takeAway} />
-        {saved && <Button onClick={() => setNaming(true)}>Save as…</Button>}
-        <Button main onClick={() => void save()} disabled={saved !== null && !unsaved}>
-          Save
-        </Button>
+        <Keeping open={open} things={things} onSaid={setSaid} />
       </div>
       {taking && <TakeAway open={open} things={things} onClose={() => setTaking(false)} />}
-      {naming && <SaveAs open={open} things={things} onClose={() => setNaming(false)} />}
     </div>
   )
 }
 
 function state(open: Open, unsaved: boolean): string {
   if (!open.saved) return `Not saved yet, ${plural(open.text.split('\n').length, 'line')}`
-  return unsaved ? 'Changed, not saved' : `Saved ${howLongAgo(open.saved.changedAt, new Date())}`
+  const { variant, variants, stock } = open.saved
+  const which = stock ? `${variant}, kept so · ` : variants > 1 ? `${variant} · ` : ''
+  return unsaved ? `${which}Changed, not saved` : `${which}Saved ${howLongAgo(open.saved.changedAt, new Date())}`
 }

@@ -1,11 +1,13 @@
 // What can be done with the whole script: passages added, tools used, the text taken away.
 import { Copy, Download, FileOutput, Undo2 } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
-import { memo, type ReactNode } from 'react'
+import { memo, type ReactNode, useState } from 'react'
+import { plural } from '../../../core/explain/words.ts'
 import type { EditRequest } from '../../../core/runs/edit.ts'
 import { makers } from '../../../core/script/makers/makers.ts'
 import { Button } from '../../parts/Button.tsx'
 import { MenuItem, menuLook } from '../../parts/menu.tsx'
+import { api, type KeptRefrain } from '../../state/api.ts'
 import { fileText, goBackToSaved, type Open, useDesk } from '../../state/desk.ts'
 import { copyText, nameOf, type Said, saveFile } from '../../state/files.ts'
 import { propose } from '../../state/preview.ts'
@@ -30,6 +32,11 @@ function add(maker: string): void {
   if (open) void propose({ do: 'make', maker, values: {}, at: placeFor(open) })
 }
 
+function addRefrain(name: string, text: string): void {
+  const { open } = useDesk.getState()
+  if (open) void propose({ do: 'put-refrain', name, text, at: placeFor(open) })
+}
+
 async function copy(): Promise<Said> {
   const { open } = useDesk.getState()
   return copyText(open ? fileText(open) : '')
@@ -41,9 +48,20 @@ function download(): Said {
 }
 
 export const DeskMenus = memo(function DeskMenus({ canGoBack, onSaid, onTakeAway }: Props) {
+  const [refrains, setRefrains] = useState<KeptRefrain[]>([])
   return (
     <>
-      <Menu name="Add">
+      <Menu name="Add" onOpen={() => void api.refrains().then(setRefrains, () => setRefrains([]))}>
+        {refrains.map(({ id, name, text }) => (
+          <MenuItem key={id} onSelect={() => addRefrain(name, text)}>
+            <span>
+              <b>{name}</b>
+              <span className="block text-[13px] text-soft">
+                your refrain, {plural(text.trimEnd().split('\n').length, 'line')}
+              </span>
+            </span>
+          </MenuItem>
+        ))}
         {makers.map(maker => (
           <MenuItem key={maker.name} onSelect={() => add(maker.name)}>
             <span>
@@ -80,8 +98,10 @@ export const DeskMenus = memo(function DeskMenus({ canGoBack, onSaid, onTakeAway
   )
 })
 
-const Menu = ({ name, children }: { name: string; children: ReactNode }) => (
-  <DropdownMenu.Root>
+type MenuProps = { name: string; onOpen?: () => void; children: ReactNode }
+
+const Menu = ({ name, onOpen, children }: MenuProps) => (
+  <DropdownMenu.Root onOpenChange={open => open && onOpen?.()}>
     <DropdownMenu.Trigger asChild>
       <Button>{name}</Button>
     </DropdownMenu.Trigger>

@@ -7,6 +7,7 @@ import type { Passage } from '../../../core/script/passages.ts'
 import { MenuItem, menuLook } from '../../parts/menu.tsx'
 import { type Open, selectLines } from '../../state/desk.ts'
 import { propose } from '../../state/preview.ts'
+import { RefrainPanel } from './RefrainPanel.tsx'
 import { RenamePanel } from './RenamePanel.tsx'
 
 /** More passages than this are not listed one by one. */
@@ -15,12 +16,13 @@ const most = 300
 export function Outline({ open }: { open: Open }) {
   const passages = open.round?.passages ?? []
   const [renaming, setRenaming] = useState<Passage | null>(null)
+  const [refraining, setRefraining] = useState<Passage | null>(null)
   return (
     <nav aria-label="Outline" className="flex min-h-0 w-[228px] shrink-0 flex-col border-r border-rule">
       <ol className="min-h-0 flex-1 overflow-auto py-1">
         {passages.slice(0, most).map(passage => (
           <li key={`${passage.firstLine} ${passage.title}`}>
-            <Row passage={passage} open={open} onRename={setRenaming} />
+            <Row passage={passage} open={open} onRename={setRenaming} onRefrain={setRefraining} />
             {passage.parts.length > 0 && (
               <ol className="ml-4 border-l border-rule">
                 {passage.parts.map(part => (
@@ -35,14 +37,21 @@ export function Outline({ open }: { open: Open }) {
         {passages.length > most && <li className="px-3 py-1 text-soft">and {passages.length - most} more</li>}
         {passages.length === 0 && <li className="px-3 py-2 text-[14px] text-soft">No passages yet.</li>}
       </ol>
+      {refraining && <RefrainPanel passage={refraining} open={open} onClose={() => setRefraining(null)} />}
       {renaming && <RenamePanel passage={renaming} onClose={() => setRenaming(null)} />}
     </nav>
   )
 }
 
-type RowProps = { passage: Passage; open: Open; onRename: (passage: Passage) => void; small?: boolean }
+type RowProps = {
+  passage: Passage
+  open: Open
+  onRename: (passage: Passage) => void
+  onRefrain?: (passage: Passage) => void
+  small?: boolean
+}
 
-function Row({ passage, open, onRename, small = false }: RowProps) {
+function Row({ passage, open, onRename, onRefrain, small = false }: RowProps) {
   const { title, firstLine, lastLine, enabled, startS, endS, pushedMm } = passage
   const { selection } = open
   const here = selection !== null && selection.firstLine >= firstLine && selection.lastLine <= lastLine
@@ -105,6 +114,7 @@ function Row({ passage, open, onRename, small = false }: RowProps) {
               </MenuItem>
             )}
             <MenuItem onSelect={() => onRename(passage)}>Rename…</MenuItem>
+            {onRefrain && <MenuItem onSelect={() => onRefrain(passage)}>Make it a refrain…</MenuItem>}
             <MenuItem onSelect={() => void propose({ do: 'move-up', at: firstLine })}>Move up</MenuItem>
             <MenuItem onSelect={() => void propose({ do: 'move-down', at: firstLine })}>Move down</MenuItem>
             <MenuItem onSelect={() => void propose({ do: 'duplicate', at: firstLine })}>Copy</MenuItem>

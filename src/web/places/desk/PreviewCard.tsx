@@ -5,6 +5,7 @@ import { useMemo } from 'react'
 import { duration, plural } from '../../../core/explain/words.ts'
 import type { Setting } from '../../../core/runs/round.ts'
 import { Button } from '../../parts/Button.tsx'
+import { LineChanges } from '../../parts/LineChanges.tsx'
 import { seriousOf } from '../../parts/Severity.tsx'
 import type { Open } from '../../state/desk.ts'
 import { applyPreview, closePreview, type Preview, usePreview } from '../../state/preview.ts'
@@ -14,9 +15,6 @@ import { NudgePad } from './NudgePad.tsx'
 import { ProbePad } from './ProbePad.tsx'
 import { SettingPad } from './SettingPad.tsx'
 import { ShapePad, shapes } from './ShapePad.tsx'
-
-/** More lines than this are summed up. */
-const mostRows = 200
 
 export function PreviewCard({ open, setting, editor }: { open: Open; setting: Setting; editor: EditorView | null }) {
   const { asked: request, preview, refusal } = usePreview()
@@ -90,26 +88,5 @@ function Fits({ before, after, of }: NonNullable<Preview['fits']>) {
 
 function Changes({ preview }: { preview: Preview }) {
   const rows = useMemo(() => changedLines(preview.text, preview.after), [preview])
-  return (
-    <ul
-      aria-label="Lines that change"
-      // biome-ignore lint/a11y/noNoninteractiveTabindex: a list that scrolls can be reached by keyboard
-      tabIndex={0}
-      className="mt-1 min-h-10 flex-1 overflow-auto font-mono text-[13px]"
-    >
-      {rows.slice(0, mostRows).map(({ sign, number, line }) => (
-        <li
-          key={`${sign}${number}`}
-          className={`flex gap-2 px-1 ${sign === '+' ? 'bg-heat-fill' : 'text-soft line-through'}`}
-        >
-          <span className="w-14 shrink-0 text-right">
-            {number} <span aria-hidden>{sign === '+' ? '+' : '−'}</span>
-            <span className="sr-only">{sign === '+' ? 'becomes' : 'was'}</span>
-          </span>
-          <span className="min-w-0 truncate whitespace-pre">{line || ' '}</span>
-        </li>
-      ))}
-      {rows.length > mostRows && <li className="px-1 text-soft">and {rows.length - mostRows} more lines</li>}
-    </ul>
-  )
+  return <LineChanges rows={rows} label="Lines that change" className="mt-1 min-h-10 flex-1" />
 }

@@ -1,0 +1,32 @@
+// Lines taken out and put in, told apart by sign and by being struck through.
+import { plural } from '../../core/explain/words.ts'
+
+export type ChangedLine = { sign: '+' | '-'; number: number; line: string }
+
+/** More lines than this are summed up. */
+const mostRows = 200
+
+type Props = { rows: readonly ChangedLine[]; label: string; className?: string }
+
+export const LineChanges = ({ rows, label, className = '' }: Props) => (
+  <ul
+    aria-label={label}
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: a list that scrolls can be reached by keyboard
+    tabIndex={0}
+    className={`overflow-auto font-mono text-[13px] ${className}`}
+  >
+    {rows.slice(0, mostRows).map(({ sign, number, line }) => (
+      <li
+        key={`${sign}${number}`}
+        className={`flex gap-2 px-1 ${sign === '+' ? 'bg-heat-fill' : 'text-soft line-through'}`}
+      >
+        <span className="w-14 shrink-0 text-right">
+          {number} <span aria-hidden>{sign === '+' ? '+' : '−'}</span>
+          <span className="sr-only">{sign === '+' ? 'becomes' : 'was'}</span>
+        </span>
+        <span className="min-w-0 truncate whitespace-pre">{line || ' '}</span>
+      </li>
+    ))}
+    {rows.length > mostRows && <li className="px-1 text-soft">and {plural(rows.length - mostRows, 'more line')}</li>}
+  </ul>
+)

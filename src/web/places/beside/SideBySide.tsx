@@ -1,0 +1,163 @@
+// Side by side: two scripts in three layers, text by passages, motion on one bed, and what each comes to.
+import { ArrowLeftRight } from 'lucide-react'
+import { useCallback, useEffect, useState } from 'react'
+import { Link, useSearchParams } from 'react-router'
+import type { Compared } from '../../../core/runs/side-by-side.ts'
+import { Button } from '../../parts/Button.tsx'
+import { Choice } from '../../parts/Choice.tsx'
+import { fieldLook } from '../../parts/Field.tsx'
+import { api, type ShelfPrinter, type Story, type Things } from '../../state/api.ts'
+import { carriedAcrossAside, compareAside } from '../../state/rehearser.ts'
+import { usualSetting } from '../../state/setting.ts'
+import { BothBeds } from './BothBeds.tsx'
+import { BothOutcomes } from './BothOutcomes.tsx'
+import { PassagePairs } from './PassagePairs.tsx'
+import { asUnsavedChange, choicesFrom, type Side, sideFor } from './sides.ts'
+
+type Both = { left: Side; right: Side; compared: Compared; things: Things }
+
+export function SideBySide() {
+  const [search, setSearch] = useSearchParams()
+  const [shelf, setShelf] = useState<ShelfPrinter[]>([])
+  const [stories, setStories] = useState<Story[]>([])
+  const [both, setBoth] = useState<Both | null>(null)
+  const [pasted, setPasted] = useState('')
+  const [problem, setProblem] = useState<string | null>(null)
+  const [said, setSaid] = useState<{ text: string; scriptId: number } | null>(null)
+  const [quiet, setQuiet] = useState(false)
+  useEffect(() => {
+    document.title = 'Side by side · Warm Prelude'
+    api.shelf().then(
+      ({ printers }) => setShelf(printers),
+      error => setProblem((error as Error).message),
+    )
+  }, [])
+  const first = choicesFrom(shelf)[0]?.value ?? ''
+  const leftKey = search.get('left') ?? first
+  const rightKey = (search.get('right') ?? leftKey).replace(/^desk$/, leftKey.replace('script', 'desk'))
+
+  const load = useCallback(async () => {
+    if (!leftKey) return
+    try {
+      const things = await api.things()
+      const one = await sideFor(leftKey, pasted, null)
+      const right = await sideFor(rightKey, pasted, one)
+      const left = leftKey === 'text' ? await sideFor(leftKey, pasted, right) : one
+      const [a, b] = [usualSetting(left, things), usualSetting(right, things)]
+      if (!a || !b) return setProblem('A rehearsal needs a printer, a material and a job.')
+      const compared = await compareAside({ text: left.text, setting: a }, { text: right.text, setting: b })
+      setProblem(null)
+      setBoth({ left, right, compared, things })
+      const ids = [...new Set([left, right].flatMap(({ scriptId }) => scriptId ?? []))]
+      setStories(await Promise.all(ids.map(id => api.story(id))))
+    } catch (error) {
+      setProblem((error as Error).message)
+    }
+  }, [leftKey, rightKey, pasted])
+  useEffect(() => {
+    void load()
+  }, [load])
+
+  const choose = (part: { left?: string; right?: string }) => {
+    setSaid(null)
+    setSearch({ left: leftKey, right: rightKey, ...part })
+  }
+  const take = async (index: number, to: 'left' | 'right') => {
+    if (!both) return
+    const { left, right, things } = both
+    const [a, b] = [usualSetting(left, things), usualSetting(right, things)]
+    const target = to === 'left' ? left : right
+    if (!a || !b) return
+    const text = await carriedAcrossAside({ text: left.text, setting: a }, { text: right.text, setting: b }, index, to)
+    if (target.key === 'text') return setPasted(text)
+    if (target.scriptId === null) return
+    await asUnsavedChange(target.scriptId, text)
+    setSaid({ text: `Put into “${target.name}” as a change that is not saved yet.`, scriptId: target.scriptId })
+    const key = `desk-${target.scriptId}`
+    if (target.key === key) void load()
+    else setSearch({ left: to === 'left' ? key : leftKey, right: to === 'right' ? key : rightKey })
+  }
+
+  const options = [
+    ...choicesFrom(shelf),
+    ...stories.flatMap(({ script, variants, revisions }) =>
+      [...revisions].reverse().map(({ id, number, note, variantId }) => ({
+        value: `revision-${id}`,
+        label: `${script.name}, revision ${number}`,
+        about: [variants.length > 1 && variants.find(each => each.id === variantId)?.name, note]
+          .filter(Boolean)
+          .join(': '),
+      })),
+    ),
+    ...[leftKey, rightKey]
+      .filter(key => /^(desk|revision)-/.test(key))
+      .map(key => {
+        const side = both?.left.key === key ? both.left : both?.right
+        return { value: key, label: side?.key === key ? side.name : 'as changed on the Desk', about: side?.about ?? '' }
+      }),
+    { value: 'text', label: 'A pasted text', about: 'to be put in below' },
+  ].filter((each, i, all) => all.findIndex(other => other.value === each.value) === i)
+
+  return (
+    <div className="mx-auto grid max-w-[1500px] gap-4 px-6 py-5">
+      <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
+        <div className="min-w-0 flex-1">
+          <h1 className="font-serif text-[27px] font-semibold">Side by side</h1>
+          <p className="text-soft" role="status">
+            {both ? summary(both) : 'Rehearsing both…'}
+          </p>
+        </div>
+        <Choice name="Left" value={leftKey} options={options} onChange={left => choose({ left })} />
+        <Button
+          small
+          aria-label="Change sides"
+          onClick={() => choose({ left: rightKey, right: leftKey })}
+          className="mb-0.5"
+        >
+          <ArrowLeftRight size={15} aria-hidden />
+        </Button>
+        <Choice name="Right" value={rightKey} options={options} onChange={right => choose({ right })} />
+      </div>
+      {problem && (
+        <p role="alert" className="rounded-card border border-bad bg-raised px-4 py-2.5">
+          {problem}
+        </p>
+      )}
+      {[leftKey, rightKey].includes('text') && (
+        <textarea
+          aria-label="The pasted text"
+          value={pasted}
+          rows={5}
+          spellCheck={false}
+          placeholder="Paste a script here"
+          onChange={event => setPasted(event.target.value)}
+          className={`${fieldLook} font-mono text-[13px]`}
+        />
+      )}
+      {said && (
+        <p role="status" className="rounded-card border border-heat bg-raised px-4 py-2">
+          {said.text}{' '}
+          <Link to={`/desk/${said.scriptId}`} className="text-heat underline">
+            Look at it on the Desk
+          </Link>
+        </p>
+      )}
+      {both && (
+        <>
+          <div className="grid grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)] gap-4">
+            <BothOutcomes {...both} />
+            <BothBeds {...both} />
+          </div>
+          <PassagePairs {...both} quiet={quiet} onQuiet={setQuiet} onTake={(index, to) => void take(index, to)} />
+        </>
+      )}
+    </div>
+  )
+}
+
+function summary({ left, right, compared }: Both): string {
+  if (left.text === right.text) return 'The same text on both sides.'
+  return compared.words
+    ? `From left to right: ${compared.words}.`
+    : 'They do the same; only comments, blanks or numbers that don’t matter differ.'
+}

@@ -1,0 +1,69 @@
+// Lines of two texts in rows: the same, changed word by word, only here, only there.
+import { diffArrays, diffWordsWithSpace } from 'diff'
+
+export type Bit = { text: string; changed: boolean }
+export type Cell = { number: number; bits: Bit[] }
+export type Row = { is: 'same' | 'changed' | 'gone' | 'new'; left: Cell | null; right: Cell | null }
+
+export type Lines = readonly { number: number; text: string }[]
+
+/** Lines first…last of a text, counted from 1. */
+export const linesIn = (text: string, first = 1, last = Number.POSITIVE_INFINITY): Lines =>
+  text
+    .split(/\r\n|\r|\n/)
+    .map((line, i) => ({ number: i + 1, text: line }))
+    .filter(({ number }) => number >= first && number <= last)
+
+const bare = (line: string): string => {
+  const at = line.indexOf(';')
+  return (at < 0 || /^\s*;[=?@&!]/.test(line) ? line : line.slice(0, at)).trim()
+}
+
+/** Without blank lines and comments, where those are not to count; our own marks are no comments. */
+export const commandsOnly = (lines: Lines): Lines =>
+  lines.map(({ number, text }) => ({ number, text: bare(text) })).filter(({ text }) => text !== '')
+
+const whole = (line: Lines[number]): Cell => ({ number: line.number, bits: [{ text: line.text, changed: false }] })
+
+/** The two cells of a line that changed, each with the words that differ. */
+function changedCells(left: Lines[number], right: Lines[number]): { left: Cell; right: Cell } {
+  const parts = diffWordsWithSpace(left.text, right.text)
+  const bits = (side: 'added' | 'removed'): Bit[] =>
+    parts
+      .filter(part => part[side] || !(part.added || part.removed))
+      .map(part => ({ text: part.value, changed: Boolean(part[side]) }))
+  return {
+    left: { number: left.number, bits: bits('removed') },
+    right: { number: right.number, bits: bits('added') },
+  }
+}
+
+export function rowsFor(left: Lines, right: Lines): Row[] {
+  const parts = diffArrays(left as Lines[number][], right as Lines[number][], {
+    comparator: (a, b) => a.text.trimEnd() === b.text.trimEnd(),
+  })
+  const rows: Row[] = []
+  let [i, j] = [0, 0]
+  for (let at = 0; at < parts.length; at++) {
+    const part = parts[at]
+    const next = parts[at + 1]
+    if (!part) continue
+    const count = part.value.length
+    if (!part.added && !part.removed) {
+      for (let k = 0; k < count; k++)
+        rows.push({ is: 'same', left: whole(left[i++] as Lines[number]), right: whole(right[j++] as Lines[number]) })
+      continue
+    }
+    // A run taken out beside a run put in: line against line as far as both go.
+    const pair = next && part.removed !== next.removed && part.added !== next.added && (next.added || next.removed)
+    const gone = part.removed ? count : pair ? (next?.value.length ?? 0) : 0
+    const fresh = part.added ? count : pair ? (next?.value.length ?? 0) : 0
+    if (pair) at++
+    const both = Math.min(gone, fresh)
+    for (let k = 0; k < both; k++)
+      rows.push({ is: 'changed', ...changedCells(left[i++] as Lines[number], right[j++] as Lines[number]) })
+    for (let k = both; k < gone; k++) rows.push({ is: 'gone', left: whole(left[i++] as Lines[number]), right: null })
+    for (let k = both; k < fresh; k++) rows.push({ is: 'new', left: null, right: whole(right[j++] as Lines[number]) })
+  }
+  return rows
+}

@@ -1,0 +1,83 @@
+// What can stand on either side: a script, a revision, a text that was pasted, or what is open on the Desk; named in the address.
+
+import type { Moment } from '../../../core/model/script.ts'
+import { api, type ShelfPrinter } from '../../state/api.ts'
+import { findDraft, keepDraft, savedDraftKey } from '../../state/drafts.ts'
+import { fromEditor, toEditor } from '../../state/separator.ts'
+
+export type Side = {
+  /** As the address has it: `script-3`, `revision-12`, `desk-3`, `text`. */
+  key: string
+  name: string
+  about: string
+  text: string
+  printerId: number
+  moment: Moment
+  /** The script whose unsaved change a passage taken across becomes; null where it can't become one. */
+  scriptId: number | null
+}
+
+/** Reads a side; `pasted` is the text of `text`. Throws with a sentence when it is gone. */
+export async function sideFor(key: string, pasted: string, other: Side | null): Promise<Side> {
+  const [sort, id = ''] = key.split('-')
+  if (sort === 'text')
+    return {
+      key,
+      name: 'A pasted text',
+      about: '',
+      text: pasted,
+      printerId: other?.printerId ?? 1,
+      moment: other?.moment ?? 'start',
+      scriptId: null,
+    }
+  if (sort === 'revision') {
+    const revision = await api.revision(id)
+    const { script, variant, number, text, printerId, note } = revision
+    return {
+      key,
+      name: `${script}, revision ${number}`,
+      about: [variant, note].filter(Boolean).join(': '),
+      text,
+      printerId,
+      moment: revision.moment as Moment,
+      scriptId: null,
+    }
+  }
+  const script = await api.script(id)
+  const { name, variant, variants, printerId, moment } = script
+  const draft = sort === 'desk' ? await findDraft(savedDraftKey(script.id)) : null
+  return {
+    key,
+    name: draft ? `${name}, as changed` : name,
+    about: draft ? 'not saved yet' : variants > 1 ? `${variant}, in use` : 'in use',
+    text: draft ? fromEditor(draft.text, draft.separator) : script.text,
+    printerId: draft?.printerId ?? printerId,
+    moment: draft?.moment ?? moment,
+    scriptId: script.id,
+  }
+}
+
+/** The scripts that can be chosen, with their printers. */
+export const choicesFrom = (printers: readonly ShelfPrinter[]) =>
+  printers.flatMap(({ printer, scripts }) =>
+    scripts.map(({ id, name }) => ({ value: `script-${id}`, label: name, about: printer.name })),
+  )
+
+/** Makes a text the unsaved change of a script, as if it had been written on the Desk. */
+export async function asUnsavedChange(scriptId: number, text: string): Promise<void> {
+  const script = await api.script(String(scriptId))
+  const { printerId, moment, name, revision: base, variantId: variant } = script
+  const draft = await findDraft(savedDraftKey(scriptId))
+  await keepDraft(savedDraftKey(scriptId), {
+    materialName: '',
+    jobName: '',
+    printerId,
+    moment,
+    name,
+    base,
+    variant,
+    ...draft,
+    ...toEditor(text),
+    changedAt: new Date().toISOString(),
+  })
+}

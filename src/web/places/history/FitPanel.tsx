@@ -1,0 +1,97 @@
+// “Fit the printer”: better warm-up times, probe seconds and accelerations from what was measured, shown before they are taken.
+import { useEffect, useState } from 'react'
+import { duration, plain } from '../../../core/explain/words.ts'
+import type { Fit, Timed } from '../../../core/runs/fit-printer.ts'
+import type { Setting } from '../../../core/runs/round.ts'
+import { Button } from '../../parts/Button.tsx'
+import { Panel } from '../../parts/Panel.tsx'
+import { api, type Story, type Things } from '../../state/api.ts'
+import { fitAside } from '../../state/rehearser.ts'
+
+type Props = { story: Story; setting: Setting; things: Things; onDone: () => void; onClose: () => void }
+
+/** The trials with a measured time, each with the text and job that it was made with. */
+function timedIn({ revisions, trials }: Story, setting: Setting, things: Things): Timed[] {
+  return trials.flatMap(({ revisionId, data }): Timed[] => {
+    const text = revisions.find(({ id }) => id === revisionId)?.text
+    if (text === undefined || data.measuredS === null) return []
+    const job = things.jobs.find(each => each.data.name === data.job)?.data ?? setting.job
+    const material = things.materials.find(each => each.data.name === data.material)?.data ?? setting.material
+    return [{ text, measuredS: data.measuredS, setting: { ...setting, job, material } }]
+  })
+}
+
+export function FitPanel({ story, setting, things, onDone, onClose }: Props) {
+  const [fit, setFit] = useState<Fit | null>(null)
+  const [problem, setProblem] = useState<string | null>(null)
+  const { printer } = setting
+  useEffect(() => {
+    void fitAside(printer, timedIn(story, setting, things)).then(setFit)
+  }, [printer, story, setting, things])
+  const take = async () => {
+    if (!fit?.ok) return
+    try {
+      await api.changePrinter(story.script.printerId, fit.printer)
+      onDone()
+      onClose()
+    } catch (error) {
+      setProblem((error as Error).message)
+    }
+  }
+  return (
+    <Panel
+      open
+      wide
+      onClose={onClose}
+      title={`Fit ${printer.name} to what was measured`}
+      about="Least squares over the times by the clock. Nothing changes until you take it."
+    >
+      {!fit && <p className="text-soft">Reckoning…</p>}
+      {fit && !fit.ok && <p>{fit.why}</p>}
+      {fit?.ok && (
+        <>
+          <table className="w-full text-[15px]">
+            <thead className="text-left text-[13px] text-soft">
+              <tr>
+                <th className="py-1 font-normal">By the clock</th>
+                <th className="py-1 font-normal">Rehearsed now</th>
+                <th className="py-1 font-normal">With the new figures</th>
+              </tr>
+            </thead>
+            <tbody>
+              {fit.rows.map(({ measuredS, beforeS, afterS }, i) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: trials have no other order
+                <tr key={i} className="border-t border-rule">
+                  <td className="py-1">{duration(measuredS)}</td>
+                  <td className="py-1">{duration(beforeS)}</td>
+                  <td className="py-1 font-semibold">{duration(afterS)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <h3 className="mt-4 font-serif text-[17px] font-semibold">
+            {fit.changes.length ? 'What would change' : 'Nothing to change: the times are right as they are'}
+          </h3>
+          <ul>
+            {fit.changes.map(({ what, from, to, unit }) => (
+              <li key={what}>
+                {what}: {plain(from, 2)} → <b>{plain(to, 2)}</b> {unit}
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      {problem && (
+        <p role="alert" className="mt-2 text-bad">
+          {problem}
+        </p>
+      )}
+      <div className="mt-4 flex justify-end gap-2">
+        <Button onClick={onClose}>Leave it</Button>
+        <Button main disabled={!fit?.ok || fit.changes.length === 0} onClick={() => void take()}>
+          Take these figures
+        </Button>
+      </div>
+    </Panel>
+  )
+}

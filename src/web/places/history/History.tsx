@@ -1,0 +1,103 @@
+// The history of a script as a story: what was changed and why, what was seen on the machine, what was changed next.
+import { useCallback, useEffect, useMemo, useState } from 'react'
+import { Link, useParams } from 'react-router'
+import { plural } from '../../../core/explain/words.ts'
+import type { ToldRevision } from '../../../core/runs/side-by-side.ts'
+import { Button } from '../../parts/Button.tsx'
+import { momentWords } from '../../parts/words.ts'
+import { api, type Revision, type Story, type Things } from '../../state/api.ts'
+import { tellRevisionsAside } from '../../state/rehearser.ts'
+import { usualSetting } from '../../state/setting.ts'
+import { FitPanel } from './FitPanel.tsx'
+import { HistoryChart } from './HistoryChart.tsx'
+import { Telling } from './Telling.tsx'
+import { TrialPanel } from './TrialPanel.tsx'
+
+/** The revision that each was made from: the one before in its variant, or the one that the variant was branched from. */
+export const beforeOf = (
+  { variants, revisions }: Pick<Story, 'variants' | 'revisions'>,
+  revision: Revision,
+): number | null =>
+  revisions.find(({ variantId, number }) => variantId === revision.variantId && number === revision.number - 1)?.id ??
+  variants.find(({ id }) => id === revision.variantId)?.bornOf ??
+  null
+
+export function History() {
+  const { id = '' } = useParams()
+  const [story, setStory] = useState<Story | null>(null)
+  const [things, setThings] = useState<Things | null>(null)
+  const [told, setTold] = useState<ReadonlyMap<number, ToldRevision>>(new Map())
+  const [problem, setProblem] = useState<string | null>(null)
+  const [trying, setTrying] = useState<Revision | null>(null)
+  const [fitting, setFitting] = useState(false)
+  const load = useCallback(() => {
+    Promise.all([api.story(id), api.things()]).then(
+      ([loaded, known]) => {
+        setStory(loaded)
+        setThings(known)
+        document.title = `History of ${loaded.script.name} · Warm Prelude`
+      },
+      error => setProblem((error as Error).message),
+    )
+  }, [id])
+  useEffect(load, [load])
+  const setting = useMemo(() => story && things && usualSetting(story.script, things), [story, things])
+  useEffect(() => {
+    if (!story || !setting) return
+    let left = false
+    const revisions = story.revisions.map(each => ({ id: each.id, text: each.text, before: beforeOf(story, each) }))
+    void tellRevisionsAside(revisions, setting).then(all => {
+      if (!left) setTold(new Map(all.map(each => [each.id, each])))
+    })
+    return () => {
+      left = true
+    }
+  }, [story, setting])
+
+  if (problem)
+    return (
+      <p role="alert" className="m-6 rounded-card border border-bad bg-raised p-4">
+        {problem}
+      </p>
+    )
+  if (!story || !things || !setting) return <p className="p-6 text-soft">Taking the history from the shelf…</p>
+  const { script, revisions, trials, variants } = story
+  const measured = trials.filter(({ data }) => data.measuredS !== null)
+  return (
+    <div className="mx-auto grid max-w-[1180px] gap-5 px-6 py-5">
+      <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
+        <div className="min-w-0 flex-1">
+          <h1 className="font-serif text-[27px] font-semibold">{script.name}</h1>
+          <p className="text-soft">
+            {setting.printer.name}, {momentWords[script.moment]} · {plural(revisions.length, 'revision')} in{' '}
+            {plural(variants.length, 'variant')} · {plural(trials.length, 'trial')}
+          </p>
+        </div>
+        {measured.length > 0 && <Button onClick={() => setFitting(true)}>Fit the printer…</Button>}
+        <Button onClick={() => setTrying(revisions.find(each => each.id === script.revisionId) ?? null)}>
+          What did you see?
+        </Button>
+        <Link
+          to={`/desk/${script.id}`}
+          className="rounded-button border border-heat bg-heat px-3.5 py-1.5 text-[14px] font-semibold text-on-heat hover:brightness-110"
+        >
+          Open on the Desk
+        </Link>
+      </div>
+      {revisions.length > 1 && <HistoryChart story={story} told={told} />}
+      <Telling story={story} told={told} onTry={setTrying} onChanged={load} onProblem={setProblem} />
+      {trying && (
+        <TrialPanel
+          revision={trying}
+          things={things}
+          rehearsedS={told.get(trying.id)?.durationS ?? null}
+          onDone={load}
+          onClose={() => setTrying(null)}
+        />
+      )}
+      {fitting && (
+        <FitPanel story={story} setting={setting} things={things} onDone={load} onClose={() => setFitting(false)} />
+      )}
+    </div>
+  )
+}

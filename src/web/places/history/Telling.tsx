@@ -1,0 +1,170 @@
+// The revisions, the newest first, each with its note, what it changed, and what was seen of it.
+import { Camera, Check, CircleAlert, Trash2 } from 'lucide-react'
+import { Link, useNavigate } from 'react-router'
+import { duration, plain } from '../../../core/explain/words.ts'
+import { sightWords } from '../../../core/model/trial.ts'
+import type { ToldRevision } from '../../../core/runs/side-by-side.ts'
+import { Button } from '../../parts/Button.tsx'
+import { howLongAgo } from '../../parts/words.ts'
+import { api, type KeptTrial, type Revision, type Story } from '../../state/api.ts'
+import { beginDraft } from '../../state/drafts.ts'
+import { beforeOf } from './History.tsx'
+
+type Props = {
+  story: Story
+  told: ReadonlyMap<number, ToldRevision>
+  onTry: (revision: Revision) => void
+  onChanged: () => void
+  onProblem: (sentence: string) => void
+}
+
+export function Telling({ story, told, onTry, onChanged, onProblem }: Props) {
+  const navigate = useNavigate()
+  const { script, variants, revisions, trials } = story
+  const variantOf = (revision: Revision) => variants.find(({ id }) => id === revision.variantId)
+  const attempt = async (act: () => Promise<unknown>) => {
+    try {
+      await act()
+      onChanged()
+    } catch (error) {
+      onProblem((error as Error).message)
+    }
+  }
+  /** Saves an earlier text as the newest revision of the variant in use; of the stock, only its variant can be put in use. */
+  const restore = (revision: Revision) =>
+    attempt(() => {
+      const variant = variantOf(revision)
+      if (revision.variantId !== script.variantId && isNewest(revisions, revision))
+        return api.use(script.id, revision.variantId, false)
+      const { printerId, moment, revision: base, variantId } = script
+      const note = `back to revision ${revision.number}${variants.length > 1 ? ` of ${variant?.name}` : ''}`
+      return api.save(script.id, { printerId, moment, text: revision.text, note, base, variant: variantId })
+    })
+  return (
+    <ol aria-label="Revisions, the newest first" className="grid gap-0">
+      {[...revisions].reverse().map(revision => {
+        const variant = variantOf(revision)
+        const its = told.get(revision.id)
+        const before = beforeOf(story, revision)
+        const inUse = revision.id === script.revisionId
+        return (
+          <li key={revision.id} className="grid grid-cols-[9.5rem_minmax(0,1fr)] gap-x-5 border-t border-rule py-3">
+            <div className="text-[14px] text-soft">
+              <p>{howLongAgo(revision.createdAt, new Date())}</p>
+              <p className="truncate" title={variant?.name}>
+                {variants.length > 1 && `${variant?.name}, `}
+                {variant?.stock ? 'as it came' : `revision ${revision.number}`}
+              </p>
+              {inUse && (
+                <p className="flex items-center gap-1 font-semibold text-good">
+                  <Check size={14} aria-hidden /> in use
+                </p>
+              )}
+            </div>
+            <div className="min-w-0">
+              <p className="text-[16px] font-semibold">
+                {revision.note || its?.words || (before === null ? 'Begun' : 'Changed')}
+              </p>
+              <p className="text-[14px] text-soft">
+                {its && revision.note && its.words && its.words !== revision.note && <span>{its.words} · </span>}
+                {its ? `${duration(its.durationS)}, ${plain(its.massG, 2)} g` : 'rehearsing…'}
+                {its && its.serious > 0 && (
+                  <span className="ml-2 inline-flex items-center gap-1 text-warn">
+                    <CircleAlert size={14} aria-hidden />
+                    {its.serious} to look at
+                  </span>
+                )}
+              </p>
+              <ul>
+                {trials
+                  .filter(({ revisionId }) => revisionId === revision.id)
+                  .map(trial => (
+                    <Seen
+                      key={trial.id}
+                      trial={trial}
+                      rehearsedS={its?.durationS ?? null}
+                      onRemove={() => void attempt(() => api.removeTrial(trial.id))}
+                    />
+                  ))}
+              </ul>
+              <p className="mt-1.5 flex flex-wrap gap-x-2 gap-y-1">
+                <Button small onClick={() => onTry(revision)}>
+                  What did you see?
+                </Button>
+                {before !== null && (
+                  <Link className={linkLook} to={`/side-by-side?left=revision-${before}&right=revision-${revision.id}`}>
+                    Beside the one before
+                  </Link>
+                )}
+                {!inUse && (
+                  <Link
+                    className={linkLook}
+                    to={`/side-by-side?left=revision-${revision.id}&right=script-${script.id}`}
+                  >
+                    Beside the one in use
+                  </Link>
+                )}
+                {!inUse && (!script.stock || isNewest(revisions, revision)) && (
+                  <Button small onClick={() => void restore(revision)}>
+                    Use this again
+                  </Button>
+                )}
+                <Button small onClick={() => void beginDraft(revision.text, '', script.printerId).then(navigate)}>
+                  Begin a script from it
+                </Button>
+              </p>
+            </div>
+          </li>
+        )
+      })}
+    </ol>
+  )
+}
+
+const linkLook =
+  'inline-flex items-center rounded-button border border-rule bg-raised px-2.5 py-0.5 text-[13px] hover:border-soft'
+
+const isNewest = (revisions: readonly Revision[], { variantId, number }: Revision): boolean =>
+  !revisions.some(each => each.variantId === variantId && each.number > number)
+
+type SeenProps = { trial: KeptTrial; rehearsedS: number | null; onRemove: () => void }
+
+function Seen({ trial, rehearsedS, onRemove }: SeenProps) {
+  const { seen, words, measuredS, filamentMm, job, material } = trial.data
+  const fine = seen.length === 1 && seen[0] === 'fine'
+  const told = [
+    measuredS !== null &&
+      `${duration(measuredS)} by the clock${rehearsedS === null ? '' : `, ${duration(rehearsedS)} rehearsed`}`,
+    filamentMm !== null && `${plain(filamentMm, 1)} mm of filament`,
+    [job, material].filter(Boolean).join(' in '),
+  ].filter(Boolean)
+  return (
+    <li className="my-1.5 flex gap-3 rounded-button border-l-4 border-move bg-raised px-3 py-2">
+      {trial.pictured && (
+        <a href={`/api/trials/${trial.id}/picture`} target="_blank" rel="noreferrer" className="shrink-0">
+          <img
+            src={`/api/trials/${trial.id}/picture`}
+            alt={`What was seen: ${seen.map(each => sightWords[each]).join(', ') || words}`}
+            className="h-20 w-28 rounded-sm object-cover"
+          />
+        </a>
+      )}
+      <div className="min-w-0 flex-1">
+        <p className={`font-semibold ${fine ? 'text-good' : ''}`}>
+          {trial.pictured ? <Camera size={14} aria-hidden className="mr-1 inline" /> : null}
+          Seen: {seen.map(each => sightWords[each]).join(', ') || 'nothing ticked'}
+        </p>
+        {words && <p className="whitespace-pre-line">{words}</p>}
+        <p className="text-[14px] text-soft">{[...told, howLongAgo(trial.madeAt, new Date())].join(' · ')}</p>
+      </div>
+      <button
+        type="button"
+        onClick={onRemove}
+        aria-label="Take this trial away"
+        className="self-start rounded-sm p-1 text-soft hover:text-bad"
+      >
+        <Trash2 size={15} aria-hidden />
+      </button>
+    </li>
+  )
+}

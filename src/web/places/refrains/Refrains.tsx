@@ -1,0 +1,229 @@
+// Refrains: passages kept once; changed here, seen in every script that has them, and rolled out to those that are ticked.
+import { useCallback, useEffect, useMemo, useState } from 'react'
+import { useSearchParams } from 'react-router'
+import { plural } from '../../../core/explain/words.ts'
+import { keptApart, rolledOut } from '../../../core/script/refrains.ts'
+import { AskPanel } from '../../parts/AskPanel.tsx'
+import { Button } from '../../parts/Button.tsx'
+import { Field, fieldLook } from '../../parts/Field.tsx'
+import { howLongAgo } from '../../parts/words.ts'
+import { api, type KeptRefrain, type SavedScript, type Things } from '../../state/api.ts'
+import { RollOut } from './RollOut.tsx'
+
+export function Refrains() {
+  const [search, setSearch] = useSearchParams()
+  const [all, setAll] = useState<KeptRefrain[] | null>(null)
+  const [things, setThings] = useState<Things | null>(null)
+  const [problem, setProblem] = useState<string | null>(null)
+  const [making, setMaking] = useState(false)
+  const load = useCallback(() => {
+    setProblem(null)
+    Promise.all([api.refrains(), api.things()]).then(
+      ([refrains, known]) => {
+        setAll(refrains)
+        setThings(known)
+      },
+      error => setProblem((error as Error).message),
+    )
+  }, [])
+  useEffect(() => {
+    document.title = 'Refrains · Warm Prelude'
+    load()
+  }, [load])
+  const chosen = all?.find(({ id }) => String(id) === search.get('refrain')) ?? all?.[0]
+  return (
+    <div className="mx-auto grid max-w-[1500px] gap-4 px-6 py-5">
+      <div className="flex items-end gap-4">
+        <div className="min-w-0 flex-1">
+          <h1 className="font-serif text-[27px] font-semibold">Refrains</h1>
+          <p className="max-w-[80ch] text-soft">
+            A passage that stands in many scripts, kept once. Change it here, see what that does to each script, and
+            roll it out to those you tick.
+          </p>
+        </div>
+        <Button onClick={() => setMaking(true)}>A new one</Button>
+      </div>
+      {problem && (
+        <p role="alert" className="rounded-card border border-bad bg-raised px-4 py-2.5">
+          {problem}
+        </p>
+      )}
+      {all?.length === 0 && (
+        <p className="rounded-card border border-rule bg-raised p-8 text-center text-soft">
+          No refrain yet. On the Desk, open the outline of a script and choose “Make it a refrain” behind the three dots
+          of a passage.
+        </p>
+      )}
+      {all && all.length > 0 && things && (
+        <div className="grid grid-cols-[230px_minmax(0,1fr)] gap-6">
+          <nav aria-label="Refrains">
+            <ul>
+              {all.map(({ id, name, revision, changedAt }) => (
+                <li key={id}>
+                  <button
+                    type="button"
+                    aria-current={id === chosen?.id ? 'true' : undefined}
+                    onClick={() => setSearch({ refrain: String(id) })}
+                    className={`w-full rounded-button px-3 py-1.5 text-left ${id === chosen?.id ? 'bg-sunk' : 'hover:bg-sunk'}`}
+                  >
+                    <span className="block truncate font-semibold">{name}</span>
+                    <span className="text-[13px] text-soft">
+                      revision {revision}, {howLongAgo(changedAt, new Date())}
+                    </span>
+                  </button>
+                </li>
+              ))}
+            </ul>
+          </nav>
+          {chosen && (
+            <OneRefrain
+              key={`${chosen.id} ${chosen.revision}`}
+              refrain={chosen}
+              things={things}
+              onChanged={load}
+              onProblem={setProblem}
+            />
+          )}
+        </div>
+      )}
+      {making && (
+        <AskPanel
+          title="A new refrain"
+          about="Its lines are written afterwards; on the Desk it can be added to a script."
+          fields={[{ name: 'Name of the refrain', value: '', most: 80, needed: true }]}
+          go="Keep it"
+          onGo={async ([name = '']) => {
+            try {
+              const { id } = await api.addRefrain({ name, text: '; what it does\n', note: '' })
+              setSearch({ refrain: String(id) })
+              load()
+              return null
+            } catch (error) {
+              return (error as Error).message
+            }
+          }}
+          onClose={() => setMaking(false)}
+        />
+      )}
+    </div>
+  )
+}
+
+type OneProps = {
+  refrain: KeptRefrain
+  things: Things
+  onChanged: () => void
+  onProblem: (sentence: string) => void
+}
+
+function OneRefrain({ refrain, things, onChanged, onProblem }: OneProps) {
+  const [text, setText] = useState(refrain.text)
+  const [note, setNote] = useState('')
+  const [scripts, setScripts] = useState<SavedScript[] | null>(null)
+  const [unticked, setUnticked] = useState<ReadonlySet<number>>(new Set())
+  const [dropping, setDropping] = useState(false)
+  useEffect(() => {
+    api.scriptsWith(refrain.id).then(setScripts, error => onProblem((error as Error).message))
+  }, [refrain.id, onProblem])
+  const changed = text !== refrain.text
+  const landings = useMemo(
+    () => (scripts ?? []).map(script => ({ script, after: rolledOut(script.text, refrain.name, text) })),
+    [scripts, refrain.name, text],
+  )
+  const landing = landings.filter(
+    ({ script, after }) => after !== script.text && !unticked.has(script.id) && !script.stock,
+  )
+  const send = async (change: {
+    text: string | null
+    scripts: { script: SavedScript; after: string }[]
+    note: string
+  }) => {
+    try {
+      await api.rollOut(refrain.id, {
+        base: refrain.revision,
+        text: change.text,
+        note: change.note,
+        scripts: change.scripts.map(({ script, after }) => ({
+          id: script.id,
+          variant: script.variantId,
+          base: script.revision,
+          text: after,
+        })),
+      })
+      setScripts(await api.scriptsWith(refrain.id))
+      onChanged()
+    } catch (error) {
+      onProblem((error as Error).message)
+    }
+  }
+  const told = note.trim() || `refrain “${refrain.name}” changed`
+  return (
+    <div className="grid min-w-0 gap-4">
+      <div className="grid grid-cols-[minmax(0,1fr)_300px] gap-5">
+        <Field name={refrain.name} hint="its lines, as they stand in every script">
+          {id => (
+            <textarea
+              id={id}
+              value={text}
+              rows={Math.min(14, Math.max(6, text.split('\n').length + 1))}
+              spellCheck={false}
+              onChange={event => setText(event.target.value)}
+              className={`${fieldLook} font-mono text-[14px] leading-[20px]`}
+            />
+          )}
+        </Field>
+        <div className="grid content-start gap-3">
+          <Field name="Why" hint="stands in the history of each script">
+            {id => (
+              <input
+                id={id}
+                value={note}
+                maxLength={500}
+                onChange={event => setNote(event.target.value)}
+                className={fieldLook}
+              />
+            )}
+          </Field>
+          <Button
+            main
+            disabled={!changed && landing.length === 0}
+            onClick={() => void send({ text: changed ? text : null, scripts: landing, note: told })}
+            className="justify-center"
+          >
+            {landing.length > 0 ? `Roll out to ${plural(landing.length, 'script')}` : 'Keep it, roll out to none'}
+          </Button>
+          {changed && <Button onClick={() => setText(refrain.text)}>Back to revision {refrain.revision}</Button>}
+          <button
+            type="button"
+            onClick={() => (dropping ? void api.removeRefrain(refrain.id).then(onChanged) : setDropping(true))}
+            className="text-left text-[14px] text-soft underline hover:text-bad"
+          >
+            {dropping ? 'Really? The scripts keep their lines.' : 'Give this refrain up'}
+          </button>
+        </div>
+      </div>
+      <RollOut
+        refrain={refrain}
+        text={text}
+        landings={landings}
+        waiting={scripts === null}
+        things={things}
+        unticked={unticked}
+        onTick={(id, ticked) => {
+          const next = new Set(unticked)
+          if (ticked) next.delete(id)
+          else next.add(id)
+          setUnticked(next)
+        }}
+        onKeepApart={script =>
+          void send({
+            text: null,
+            note: `“${refrain.name}” kept apart`,
+            scripts: [{ script, after: keptApart(script.text, refrain.name) }],
+          })
+        }
+        onMakeMaster={setText}
+      />
+    </div>
+  )
+}

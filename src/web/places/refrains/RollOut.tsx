@@ -1,0 +1,195 @@
+// The scripts that have a refrain: how each would change, proven by a rehearsal, and whether it was changed there by hand.
+import { useEffect, useMemo, useState } from 'react'
+import { Link } from 'react-router'
+import { duration, plain, plural } from '../../../core/explain/words.ts'
+import { read } from '../../../core/gcode/read.ts'
+import { nameKey } from '../../../core/model/script.ts'
+import type { ToldRevision } from '../../../core/runs/side-by-side.ts'
+import { driftOf, refrainsIn } from '../../../core/script/refrains.ts'
+import { Button } from '../../parts/Button.tsx'
+import { LineChanges } from '../../parts/LineChanges.tsx'
+import { momentWords } from '../../parts/words.ts'
+import type { KeptRefrain, SavedScript, Things } from '../../state/api.ts'
+import { tellRevisionsAside } from '../../state/rehearser.ts'
+import { usualSetting } from '../../state/setting.ts'
+import { changedLines } from '../desk/changed.ts'
+
+type Landing = { script: SavedScript; after: string }
+type Props = {
+  refrain: KeptRefrain
+  text: string
+  landings: readonly Landing[]
+  waiting: boolean
+  things: Things
+  unticked: ReadonlySet<number>
+  onTick: (id: number, ticked: boolean) => void
+  onKeepApart: (script: SavedScript) => void
+  onMakeMaster: (text: string) => void
+}
+type Proof = { before: ToldRevision; after: ToldRevision }
+
+/** Rehearses each script as it is and as it would be. */
+function useProofs(landings: readonly Landing[], things: Things): ReadonlyMap<number, Proof> {
+  const [proofs, setProofs] = useState<ReadonlyMap<number, Proof>>(new Map())
+  useEffect(() => {
+    let left = false
+    const prove = async () => {
+      const found = new Map<number, Proof>()
+      for (const { script, after } of landings) {
+        const setting = usualSetting(script, things)
+        if (!setting) continue
+        const [was, is] = await tellRevisionsAside(
+          [
+            { id: 0, text: script.text, before: null },
+            { id: 1, text: after, before: 0 },
+          ],
+          setting,
+        )
+        if (left) return
+        if (was && is) found.set(script.id, { before: was, after: is })
+        setProofs(new Map(found))
+      }
+    }
+    // Typing goes on; the newest text is proven.
+    const timer = setTimeout(() => void prove(), 250)
+    return () => {
+      left = true
+      clearTimeout(timer)
+    }
+  }, [landings, things])
+  return proofs
+}
+
+export function RollOut({ landings, waiting, things, ...rest }: Props) {
+  const proofs = useProofs(landings, things)
+  if (waiting) return <p className="text-soft">Looking through the scripts…</p>
+  if (landings.length === 0)
+    return (
+      <p className="rounded-card border border-rule bg-raised p-6 text-center text-soft">
+        No script has it yet. On the Desk, “Add” puts it in.
+      </p>
+    )
+  return (
+    <table aria-label="Scripts that have it" className="w-full rounded-card border border-rule bg-raised text-[15px]">
+      <thead className="text-left text-[13px] text-soft">
+        <tr>
+          <th className="py-1.5 pl-3 font-normal">Roll out</th>
+          <th className="py-1.5 font-normal">Script</th>
+          <th className="py-1.5 font-normal">Stands there</th>
+          <th className="py-1.5 font-normal">Lines</th>
+          <th className="py-1.5 font-normal">Findings</th>
+          <th className="py-1.5 font-normal">Time</th>
+          <th className="py-1.5 pr-3 font-normal">Filament</th>
+        </tr>
+      </thead>
+      {landings.map(landing => (
+        <ScriptRow
+          key={landing.script.id}
+          landing={landing}
+          proof={proofs.get(landing.script.id) ?? null}
+          things={things}
+          {...rest}
+        />
+      ))}
+    </table>
+  )
+}
+
+type RowProps = Omit<Props, 'landings' | 'waiting'> & { landing: Landing; proof: Proof | null }
+
+function ScriptRow({ refrain, landing, proof, things, unticked, onTick, onKeepApart, onMakeMaster }: RowProps) {
+  const { script, after } = landing
+  const [shown, setShown] = useState(false)
+  const standing = useMemo(
+    () => refrainsIn(read(script.text)).find(({ name }) => nameKey(name) === nameKey(refrain.name)),
+    [script.text, refrain.name],
+  )
+  const drift = standing ? driftOf(standing, refrain) : null
+  const rows = useMemo(() => changedLines(script.text, after), [script.text, after])
+  const changes = rows.length > 0
+  const printer = things.printers.find(({ id }) => id === script.printerId)?.data.name ?? ''
+  const state =
+    drift?.kind === 'drifted'
+      ? 'drifted: changed by hand'
+      : drift?.kind === 'behind'
+        ? `as in revision ${drift.number}`
+        : 'the same'
+  return (
+    <tbody className="border-t border-rule">
+      <tr className="align-baseline">
+        <td className="py-1.5 pl-3">
+          <input
+            type="checkbox"
+            aria-label={`Roll out to ${script.name}`}
+            disabled={!changes || script.stock}
+            checked={changes && !script.stock && !unticked.has(script.id)}
+            onChange={event => onTick(script.id, event.target.checked)}
+          />
+        </td>
+        <td className="max-w-0 py-1.5 pr-3">
+          <Link to={`/desk/${script.id}`} className="block truncate font-semibold hover:text-heat" title={script.name}>
+            {script.name}
+          </Link>
+          <span className="text-[13px] text-soft">
+            {printer}, {momentWords[script.moment]}
+            {script.stock && ', kept as it came'}
+          </span>
+        </td>
+        <td
+          className={`py-1.5 pr-3 text-[14px] ${drift?.kind === 'drifted' ? 'font-semibold text-warn' : 'text-soft'}`}
+        >
+          {state}
+        </td>
+        <td className="py-1.5 pr-3">
+          {changes ? (
+            <button
+              type="button"
+              aria-expanded={shown}
+              onClick={() => setShown(!shown)}
+              className="text-heat underline"
+            >
+              {plural(rows.length, 'line')}
+            </button>
+          ) : (
+            <span className="text-soft">none</span>
+          )}
+        </td>
+        <td className="py-1.5 pr-3">{proof ? turned(proof, ({ serious }) => String(serious)) : '…'}</td>
+        <td className="py-1.5 pr-3">{proof ? turned(proof, ({ durationS }) => duration(durationS)) : '…'}</td>
+        <td className="py-1.5 pr-3">{proof ? turned(proof, ({ massG }) => `${plain(massG, 2)} g`) : '…'}</td>
+      </tr>
+      {(shown || drift?.kind === 'drifted') && (
+        <tr>
+          <td />
+          <td colSpan={6} className="pr-3 pb-2.5">
+            {changes && <LineChanges rows={rows} label={`What changes in ${script.name}`} className="max-h-44" />}
+            {drift?.kind === 'drifted' && standing && (
+              <p className="mt-1.5 flex flex-wrap items-center gap-2 text-[14px]">
+                Ticked, it is taken back to the refrain.
+                <Button small onClick={() => onKeepApart(script)}>
+                  Keep it apart
+                </Button>
+                <Button small onClick={() => onMakeMaster(standing.text)}>
+                  Make it the refrain for all
+                </Button>
+              </p>
+            )}
+          </td>
+        </tr>
+      )}
+    </tbody>
+  )
+}
+
+/** “4 min 2 s → 3 min 58 s”, or the one where nothing changes. */
+function turned({ before, after }: Proof, said: (told: ToldRevision) => string) {
+  const [was, is] = [said(before), said(after)]
+  return was === is ? (
+    <span className="text-soft">{is}</span>
+  ) : (
+    <>
+      <span className="text-soft">{was} → </span>
+      <b>{is}</b>
+    </>
+  )
+}

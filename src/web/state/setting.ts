@@ -1,0 +1,23 @@
+// What a script on the shelf is rehearsed for when nobody has chosen: its printer, the first job, that job's material.
+import type { Moment } from '../../core/model/script.ts'
+import { wordsFor } from '../../core/model/vocabulary.ts'
+import type { Setting } from '../../core/runs/round.ts'
+import type { Things } from './api.ts'
+
+/** Null where a printer, a job or a material is lacking. */
+export function usualSetting(script: { printerId: number; moment: Moment }, things: Things): Setting | null {
+  const printer = things.printers.find(({ id }) => id === script.printerId)?.data
+  const job = things.jobs[0]?.data
+  const materials = things.materials.map(({ data }) => data)
+  const material = materials.find(({ name }) => name === job?.materials[0]) ?? materials[0]
+  if (!printer || !job || !material) return null
+  const vocabularies = things.vocabularies.map(({ data }) => data)
+  return {
+    printer,
+    job,
+    material,
+    moment: script.moment,
+    taught: things.taught,
+    ...wordsFor(vocabularies, printer.name),
+  }
+}
