@@ -67,10 +67,22 @@ describe('the difference in words', () => {
     expect(differenceInWords(whole, asleep)).toMatch(/^probing asleep; .* s shorter$/)
   })
 
+  it('is the weightier of what went and what came', () => {
+    const kept = round([...heat, '; --- feel the bed ---', 'G28', 'M420 S1', '', ...purge(40)])
+    expect(changesBetween(whole, kept)).toEqual(['no probing'])
+    expect(changesBetween(kept, whole)).toEqual(['with probing'])
+  })
+
   it('is how much is purged, and how hot it gets', () => {
     expect(changesBetween(whole, round([...heat, ...probe, ...purge(18)]))).toEqual(['purge line 40 → 18 mm'])
     const hot = round(['; --- warm ---', 'M190 S60', 'M109 S210', '', ...probe, ...purge(40)])
     expect(changesBetween(whole, hot)).toEqual(['nozzle 200 → 210 °C'])
+  })
+
+  it('is told of lines that stay as they are and do otherwise because of a setting', () => {
+    const setting = (mm: number) =>
+      round([`;= purge = ${mm} mm`, '', ...heat, ...purge(40).map(line => line.replace('E40', 'E@purge'))])
+    expect(changesBetween(setting(40), setting(18))).toEqual(['purge line 40 → 18 mm'])
   })
 
   it('is nothing where only comments differ', () => {

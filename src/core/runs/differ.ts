@@ -7,6 +7,7 @@ import type { Edit } from '../model/script.ts'
 import { type Match, matchPassages, textOf } from '../script/compare.ts'
 import { blockOf, rangeOf } from '../script/edits/plan.ts'
 import type { Passage, PassageKind } from '../script/passages.ts'
+import { heavier } from '../script/purposes.ts'
 import type { rehearseAndCheck } from './round.ts'
 
 type Rehearsed = ReturnType<typeof rehearseAndCheck>
@@ -77,11 +78,12 @@ function changeIn(match: Match, left: Rehearsed, right: Rehearsed): string | nul
   const { left: a, right: b, same, moved } = match
   const noun = nounOf(b)
   if (a.enabled !== b.enabled) return b.enabled ? `${noun} awake` : `${noun} asleep`
-  if (same) return moved ? `${noun} moved` : null
-  if (!a.enabled) return null
-  const purposes = purposesChanged(a, b)
+  if (!a.enabled) return moved ? `${noun} moved` : null
+  const purposes = same ? null : purposesChanged(a, b)
   if (purposes) return purposes
+  // A setting further up may change what the same lines do.
   if (Math.abs(a.pushedMm - b.pushedMm) >= 0.05) return `${noun} ${plain(a.pushedMm, 1)} → ${plain(b.pushedMm, 1)} mm`
+  if (same) return moved ? `${noun} moved` : null
   const heat = heatChange(textOf(left, a), textOf(right, b))
   if (heat) return heat
   return sameCommands(textOf(left, a), textOf(right, b)) ? null : `${noun} changed`
@@ -94,8 +96,9 @@ function purposesChanged(a: Passage, b: Passage): string | null {
   const does = (passage: Passage) => partsOf(passage).filter(({ enabled }) => enabled)
   const kinds = (parts: readonly Passage[]) => parts.map(({ kind }) => kind)
   const lost = does(a).find(({ kind }) => !kinds(does(b)).includes(kind))
-  if (lost) return kinds(partsOf(b)).includes(lost.kind) ? `${nounOf(lost)} asleep` : `no ${nounOf(lost)}`
   const gained = does(b).find(({ kind }) => !kinds(does(a)).includes(kind))
+  if (lost && (!gained || heavier(lost.kind, gained.kind) === lost.kind))
+    return kinds(partsOf(b)).includes(lost.kind) ? `${nounOf(lost)} asleep` : `no ${nounOf(lost)}`
   if (gained) return kinds(partsOf(a)).includes(gained.kind) ? `${nounOf(gained)} awake` : `with ${nounOf(gained)}`
   return null
 }

@@ -25,9 +25,17 @@ export const commandsOnly = (lines: Lines): Lines =>
 
 const whole = (line: Lines[number]): Cell => ({ number: line.number, bits: [{ text: line.text, changed: false }] })
 
+/** Lines that share less than this of their signs are two lines, and no words of them are picked out. */
+const leastShared = 0.4
+
 /** The two cells of a line that changed, each with the words that differ. */
 function changedCells(left: Lines[number], right: Lines[number]): { left: Cell; right: Cell } {
   const parts = diffWordsWithSpace(left.text, right.text)
+  const kept = parts
+    .filter(({ added, removed }) => !added && !removed)
+    .reduce((sum, { value }) => sum + value.trim().length, 0)
+  if (kept < leastShared * Math.max(left.text.trim().length, right.text.trim().length))
+    return { left: whole(left), right: whole(right) }
   const bits = (side: 'added' | 'removed'): Bit[] =>
     parts
       .filter(part => part[side] || !(part.added || part.removed))

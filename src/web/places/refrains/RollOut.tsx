@@ -70,7 +70,19 @@ export function RollOut({ landings, waiting, things, ...rest }: Props) {
       </p>
     )
   return (
-    <table aria-label="Scripts that have it" className="w-full rounded-card border border-rule bg-raised text-[15px]">
+    <table
+      aria-label="Scripts that have it"
+      className="w-full table-fixed rounded-card border border-rule bg-raised text-[15px]"
+    >
+      <colgroup>
+        <col className="w-20" />
+        <col />
+        <col className="w-44" />
+        <col className="w-20" />
+        <col className="w-24" />
+        <col className="w-48" />
+        <col className="w-36" />
+      </colgroup>
       <thead className="text-left text-[13px] text-soft">
         <tr>
           <th className="py-1.5 pl-3 font-normal">Roll out</th>
@@ -126,7 +138,7 @@ function ScriptRow({ refrain, landing, proof, things, unticked, onTick, onKeepAp
             onChange={event => onTick(script.id, event.target.checked)}
           />
         </td>
-        <td className="max-w-0 py-1.5 pr-3">
+        <td className="py-1.5 pr-3">
           <Link to={`/desk/${script.id}`} className="block truncate font-semibold hover:text-heat" title={script.name}>
             {script.name}
           </Link>

@@ -6,17 +6,24 @@ import { BedPicture } from '../../parts/BedPicture.tsx'
 import { SeverityMark, seriousOf } from '../../parts/Severity.tsx'
 import { howLongAgo, momentWords } from '../../parts/words.ts'
 import type { ShelfPrinter } from '../../state/api.ts'
+import { Variants } from './Variants.tsx'
 
 type Script = ShelfPrinter['scripts'][number]
 
-export function PrinterCard({ printer, scripts }: ShelfPrinter) {
+type Props = ShelfPrinter & { onChanged: () => void }
+
+export function PrinterCard({ id, printer, scripts, onChanged }: Props) {
   const start = scripts.find(({ moment }) => moment === 'start')
   return (
     <section aria-label={printer.name} className="flex gap-5 rounded-card border border-rule bg-raised px-4 py-3.5">
       <BedPicture printer={printer} strokes={start?.summary.strokes ?? []} probes={start?.summary.probes ?? false} />
       <div className="min-w-0 flex-1">
         <div className="flex flex-wrap items-baseline gap-x-3 pb-1.5">
-          <h2 className="font-serif text-[19px] font-semibold">{printer.name}</h2>
+          <h2 className="font-serif text-[19px] font-semibold">
+            <Link to={`/printers/${id}`} className="hover:text-heat" title={`What ${printer.name} is like`}>
+              {printer.name}
+            </Link>
+          </h2>
           <p className="text-[14px] text-soft">{printer.about}</p>
         </div>
         {scripts.length === 0 && (
@@ -37,6 +44,7 @@ export function PrinterCard({ printer, scripts }: ShelfPrinter) {
                 <span className="text-[14px] text-soft">{howLongAgo(script.changedAt, new Date())}</span>
                 <Verdict script={script} />
               </Link>
+              {(script.variants > 1 || script.backTo !== null) && <Variants script={script} onChanged={onChanged} />}
             </li>
           ))}
         </ul>

@@ -47,7 +47,7 @@ export function Shelf() {
         {!printers && !problem && <p className="text-soft">Taking the printers from the shelf…</p>}
         <div className="grid gap-3">
           {printers?.map(each => (
-            <PrinterCard key={each.id} {...each} />
+            <PrinterCard key={each.id} {...each} onChanged={load} />
           ))}
         </div>
       </div>
