@@ -7,5 +7,6 @@ export default defineConfig({
   plugins: [react(), tailwindcss()],
   worker: { format: 'es' },
   build: { outDir: 'dist', target: 'es2022', chunkSizeWarningLimit: 1200 },
-  server: { proxy: process.env.API ? { '/api': process.env.API } : {} },
+  // The page's own host is kept, as the server answers its own pages only.
+  server: { proxy: process.env.API ? { '/api': { target: process.env.API, changeOrigin: false } } : {} },
 })

@@ -75,7 +75,8 @@ seedWhenEmpty(database, now)
 const text = longScript(400).replace('G1 X2 Y2 Z10 F6000', 'G1 Y2 Z10 F6000\nG1 X400')
 const scriptId = addScript(database, { name: 'Typing', printerId: 1, moment: 'start', note: '', text }, now)
 const server = serve({
-  fetch: makeApp({ database, screens: join(root, 'dist'), now: () => now }).fetch,
+  fetch: makeApp({ database, backups: join(root, 'dist', 'backups'), screens: join(root, 'dist'), now: () => now })
+    .fetch,
   hostname: '127.0.0.1',
   port,
 })

@@ -145,7 +145,12 @@ const shots: Shot[] = [
 const root = join(import.meta.dirname ?? '.', '..')
 const database = openDatabase(join(mkdtempSync(join(tmpdir(), 'warm-prelude-shots-')), 'shelf.sqlite'))
 seedWhenEmpty(database, new Date().toISOString())
-const app = makeApp({ database, screens: join(root, 'dist'), now: () => new Date().toISOString() })
+const app = makeApp({
+  database,
+  backups: join(tmpdir(), 'warm-prelude-shot-backups'),
+  screens: join(root, 'dist'),
+  now: () => new Date().toISOString(),
+})
 const server = serve({ fetch: app.fetch, hostname: '127.0.0.1', port: 4420 })
 const browser = await chromium.launch({
   executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',

@@ -5,7 +5,9 @@ import { serveStatic } from '@hono/node-server/serve-static'
 import { Hono } from 'hono'
 import { bodyLimit } from 'hono/body-limit'
 import type { Database } from './database.ts'
-import { largestBody, Refused, tooLarge } from './requests.ts'
+import { contentPolicy, ownPagesOnly } from './doors.ts'
+import { largestBody, Refused, storageTrouble, tooLarge } from './requests.ts'
+import { alongRoutes } from './routes/along.ts'
 import { binRoutes } from './routes/bin.ts'
 import { jobRoutes, materialRoutes, vocabularyRoutes } from './routes/kept.ts'
 import { printerRoutes } from './routes/printers.ts'
@@ -21,13 +23,15 @@ import { allThings } from './things.ts'
 
 export type AppParts = {
   database: Database
+  /** The folder where backups are kept. */
+  backups: string
   /** The folder of the built screens; null serves the API alone. */
   screens: string | null
   /** The present time as ISO text. */
   now: () => string
 }
 
-export function makeApp({ database, screens, now }: AppParts): Hono {
+export function makeApp({ database, backups, screens, now }: AppParts): Hono {
   const api = new Hono()
     .use(bodyLimit({ maxSize: largestBody, onError: context => context.json({ error: tooLarge, place: null }, 413) }))
     .get('/health', context => context.json({ ok: true }))
@@ -45,6 +49,7 @@ export function makeApp({ database, screens, now }: AppParts): Hono {
     .route('/revisions', revisionRoutes(database, now))
     .route('/trials', trialRoutes(database))
     .route('/refrains', refrainRoutes(database, now))
+    .route('/along', alongRoutes(database, backups, now))
     .route('/bin', binRoutes(database, now))
     .route('/search', searchRoutes(database))
     .route('/printers', printerRoutes(database, now))
@@ -55,9 +60,11 @@ export function makeApp({ database, screens, now }: AppParts): Hono {
     .route('/uses', whereUsedRoutes(database))
     .route('/rehearse', rehearseRoutes(database))
 
-  const app = new Hono().route('/api', api)
+  const app = new Hono().use(contentPolicy).use(ownPagesOnly).route('/api', api)
   app.onError((error, context) => {
     if (error instanceof Refused) return context.json({ error: error.message, place: error.place }, error.status)
+    const storing = storageTrouble(error)
+    if (storing) return context.json({ error: storing, place: null }, 507)
     console.error(error)
     return context.json({ error: 'Something went wrong here, not with what you sent.', place: null }, 500)
   })

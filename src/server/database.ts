@@ -3,6 +3,7 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import Sqlite from 'better-sqlite3'
+import { backUp, backupFolder } from './backups.ts'
 
 export type Database = Sqlite.Database
 
@@ -27,6 +28,7 @@ export function openDatabase(path: string): Database {
       `${path} was made by a newer Warm Prelude (its version is ${present}, ours ${newest}); it is left as it is.`,
     )
   }
+  if (present > 0 && present < newest) backUp(database, backupFolder(path), 'before-update', new Date().toISOString())
   for (const { version, sql } of migrations) {
     if (version <= present) continue
     database.transaction(() => {

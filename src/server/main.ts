@@ -4,6 +4,7 @@ import { dirname, join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { serve } from '@hono/node-server'
 import { makeApp } from './app.ts'
+import { backUpDaily, backupFolder } from './backups.ts'
 import { openDatabase } from './database.ts'
 import { seedWhenEmpty } from './seed.ts'
 
@@ -46,13 +47,27 @@ function open(path: string) {
 }
 
 const port = portWanted()
-const database = open(join(folderWanted(), 'warm-prelude.sqlite'))
+const path = join(folderWanted(), 'warm-prelude.sqlite')
+const database = open(path)
 const built = join(root, 'dist')
+const backups = backupFolder(path)
 const app = makeApp({
   database,
+  backups,
   screens: existsSync(join(built, 'index.html')) ? built : null,
   now: () => new Date().toISOString(),
 })
+
+/** Without room for a backup the work goes on. */
+function backUpToday() {
+  try {
+    backUpDaily(database, backups, new Date().toISOString())
+  } catch (error) {
+    console.error(`Today’s backup could not be made: ${(error as Error).message}`)
+  }
+}
+backUpToday()
+setInterval(backUpToday, 3_600_000).unref()
 
 const server = serve({ fetch: app.fetch, hostname: '127.0.0.1', port }, () => {
   console.log(`Warm Prelude is at http://127.0.0.1:${port}   (Ctrl-C ends it)`)

@@ -7,13 +7,12 @@ import { addThing } from './things.ts'
 import { addTrial } from './trials.ts'
 import { addVariant, putInUse, revisionsOf } from './variants.ts'
 
-/** Adds the demo data when there are no printers yet; all or nothing. */
+/** Adds the demo data to a new data base, once; all or nothing. A shelf that was emptied stays empty. */
 export function seedWhenEmpty(database: Database, now: string): void {
-  const { count } = database.prepare<[], { count: number }>('SELECT count(*) AS count FROM printers').get() ?? {
-    count: 0,
-  }
-  if (count > 0) return
+  const printers = database.prepare('SELECT count(*) FROM printers').pluck().get()
+  if (Number(printers) > 0 || database.prepare("SELECT 1 FROM remembered WHERE name = 'seeded'").get()) return
   database.transaction(() => {
+    database.prepare("INSERT INTO remembered (name, value) VALUES ('seeded', ?)").run(now)
     for (const material of demoMaterials()) addThing(database, 'materials', material, now)
     for (const job of demoJobs()) addThing(database, 'jobs', job, now)
     const ids = new Map(demoPrinters().map(printer => [printer.name, addThing(database, 'printers', printer, now)]))

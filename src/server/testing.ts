@@ -21,12 +21,12 @@ export function makeShelf(): TestShelf {
   const folder = mkdtempSync(join(tmpdir(), 'warm-prelude-'))
   const database = openDatabase(join(folder, 'shelf.sqlite'))
   seedWhenEmpty(database, now)
-  const app = makeApp({ database, screens: null, now: () => now })
+  const app = makeApp({ database, backups: join(folder, 'backups'), screens: null, now: () => now })
   return {
     folder,
     database,
     ask: async (path, method = 'GET', body) => {
-      const response = await app.request(`/api${path}`, {
+      const response = await app.request(`http://localhost/api${path}`, {
         method,
         ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
       })

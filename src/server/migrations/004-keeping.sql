@@ -97,3 +97,9 @@ CREATE TRIGGER found_refrain_gone AFTER DELETE ON refrains
 BEGIN
   DELETE FROM found WHERE rowid = 4 * OLD.id + 3;
 END;
+
+-- What the shelf remembers of itself, such as whether the demo data was ever put in.
+CREATE TABLE remembered (
+  name TEXT PRIMARY KEY,
+  value TEXT NOT NULL
+) STRICT;

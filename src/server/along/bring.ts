@@ -1,0 +1,172 @@
+// A shelf that is brought in: what is new in it, what is the same, what differs; and putting it in as the person decided.
+import * as v from 'valibot'
+import { nameKey } from '../../core/model/script.ts'
+import { binScript } from '../bin.ts'
+import type { Database } from '../database.ts'
+import { addRefrainRevision } from '../refrains.ts'
+import { addThing, allThings, changeThing, type ThingTable } from '../things.ts'
+import { addTrial } from '../trials.ts'
+import { gather } from './gather.ts'
+import type { Along, AlongRefrain, AlongScript } from './layout.ts'
+
+export const kinds = ['printers', 'materials', 'jobs', 'vocabularies', 'taught', 'refrains', 'scripts'] as const
+export type Kind = (typeof kinds)[number]
+
+/** `words` says how it differs, where that can be said in a few. */
+export type Item = { kind: Kind; name: string; is: 'new' | 'same' | 'differs'; words: string }
+
+/** What becomes of something that differs: mine stays; theirs takes its place; or theirs comes beside it under another name. */
+export const Decision = v.picklist(['mine', 'theirs', 'both'])
+export type Decision = v.InferOutput<typeof Decision>
+
+/** Decisions by kind and name, as `scripts My start`; what is not decided stays as mine. */
+export type Decisions = Readonly<Record<string, Decision>>
+
+export const decisionKey = ({ kind, name }: { kind: Kind; name: string }): string => `${kind} ${name}`
+
+const nameFor = (kind: Kind, thing: { name: string; family?: string }): string =>
+  kind === 'taught' ? `${thing.name} (${thing.family})` : thing.name
+
+const like = (kind: Kind, name: string) => (thing: { name: string; family?: string }) =>
+  nameKey(nameFor(kind, thing)) === nameKey(name)
+
+function howScriptsDiffer(mine: AlongScript, theirs: AlongScript): string {
+  const count = (script: AlongScript) => script.variants.reduce((sum, { revisions }) => sum + revisions.length, 0)
+  const [here, there] = [count(mine), count(theirs)]
+  if (here !== there) return `${here} revisions here, ${there} in the file`
+  if (mine.trials.length !== theirs.trials.length)
+    return `${mine.trials.length} trials here, ${theirs.trials.length} in the file`
+  return mine.printer === theirs.printer
+    ? 'other texts or notes'
+    : `for ${mine.printer} here, for ${theirs.printer} in the file`
+}
+
+/** How each thing in a file stands to the shelf. */
+export function compareAlong(database: Database, along: Along): Item[] {
+  const here = gather(database)
+  return kinds.flatMap(kind =>
+    along[kind].map((thing): Item => {
+      const name = nameFor(kind, thing)
+      const mine = (here[kind] as readonly { name: string }[]).find(like(kind, name))
+      if (!mine) return { kind, name, is: 'new', words: '' }
+      if (JSON.stringify(mine) === JSON.stringify(thing)) return { kind, name, is: 'same', words: '' }
+      const words = kind === 'scripts' ? howScriptsDiffer(mine as AlongScript, thing as AlongScript) : ''
+      return { kind, name, is: 'differs', words }
+    }),
+  )
+}
+
+/** A name that nobody has: the wanted one, or that with “from the file” and a number. */
+function freeName(wanted: string, taken: (name: string) => boolean): string {
+  for (let i = 1; ; i++) {
+    const name = i === 1 ? `${wanted}, from the file` : `${wanted}, from the file ${i}`
+    if (!taken(name)) return name
+  }
+}
+
+function putThing(
+  database: Database,
+  table: ThingTable,
+  thing: { name: string },
+  decision: Decision,
+  now: string,
+): void {
+  const mine = allThings(database, table).find(({ data }) => nameKey(data.name) === nameKey(thing.name))
+  if (!mine) addThing(database, table, thing, now)
+  else if (decision === 'theirs') changeThing(database, table, mine.id, thing, now)
+  else if (decision === 'both') {
+    const taken = (name: string) => allThings(database, table).some(({ data }) => nameKey(data.name) === nameKey(name))
+    addThing(database, table, { ...thing, name: freeName(thing.name, taken) }, now)
+  }
+}
+
+function putRefrain(database: Database, refrain: AlongRefrain, decision: Decision): void {
+  const find = database.prepare<[string], { id: number }>('SELECT id FROM refrains WHERE key = ?')
+  const mine = find.get(nameKey(refrain.name))
+  if (mine && decision === 'mine') return
+  if (mine && decision === 'theirs') {
+    // Mine stays as an earlier text: theirs goes on top of it.
+    const last = refrain.revisions.at(-1)
+    const number = Number(
+      database.prepare('SELECT max(number) FROM refrain_revisions WHERE refrain_id = ?').pluck().get(mine.id),
+    )
+    if (last) addRefrainRevision(database, mine.id, number + 1, last.text, last.note, last.createdAt)
+    return
+  }
+  const name = mine ? freeName(refrain.name, each => find.get(nameKey(each)) !== undefined) : refrain.name
+  const id = Number(
+    database
+      .prepare('INSERT INTO refrains (name, key, created_at) VALUES (?, ?, ?)')
+      .run(name, nameKey(name), refrain.createdAt).lastInsertRowid,
+  )
+  for (const { number, text, note, createdAt } of refrain.revisions)
+    addRefrainRevision(database, id, number, text, note, createdAt)
+}
+
+function putScript(database: Database, script: AlongScript, decision: Decision, now: string): void {
+  const find = database.prepare<[string], { id: number }>('SELECT id FROM scripts WHERE key = ?')
+  const mine = find.get(nameKey(script.name))
+  if (mine && decision === 'mine') return
+  // Mine is not lost where theirs takes its place: it goes into the bin.
+  if (mine && decision === 'theirs') binScript(database, mine.id, now)
+  const name =
+    mine && decision === 'both' ? freeName(script.name, each => find.get(nameKey(each)) !== undefined) : script.name
+  const printer = allThings(database, 'printers').find(({ data }) => nameKey(data.name) === nameKey(script.printer))
+  if (!printer) throw new Error(`“${script.name}” is for ${script.printer}, which is neither here nor in the file.`)
+  const scriptId = Number(
+    database
+      .prepare('INSERT INTO scripts (name, key, printer_id, moment, created_at) VALUES (?, ?, ?, ?, ?)')
+      .run(name, nameKey(name), printer.id, script.moment, script.createdAt).lastInsertRowid,
+  )
+  const addVariant = database.prepare(
+    'INSERT INTO variants (script_id, name, key, in_use, stock) VALUES (?, ?, ?, ?, ?)',
+  )
+  const addRevision = database.prepare(
+    'INSERT INTO revisions (variant_id, number, text, note, created_at) VALUES (?, ?, ?, ?, ?)',
+  )
+  const variantIds = new Map<string, number>()
+  const revisionIds = new Map<string, number>()
+  for (const { name: its, inUse, stock, revisions } of script.variants) {
+    const id = Number(addVariant.run(scriptId, its, nameKey(its), Number(inUse), Number(stock)).lastInsertRowid)
+    variantIds.set(its, id)
+    for (const { number, text, note, createdAt } of revisions)
+      revisionIds.set(`${its} ${number}`, Number(addRevision.run(id, number, text, note, createdAt).lastInsertRowid))
+  }
+  for (const { name: its, bornOf } of script.variants)
+    if (bornOf)
+      database
+        .prepare('UPDATE variants SET born_of = ? WHERE id = ?')
+        .run(revisionIds.get(`${bornOf.variant} ${bornOf.number}`) ?? null, variantIds.get(its))
+  if (script.backTo)
+    database.prepare('UPDATE scripts SET back_to = ? WHERE id = ?').run(variantIds.get(script.backTo) ?? null, scriptId)
+  for (const { variant, number, data, picture, madeAt } of script.trials) {
+    const revisionId = revisionIds.get(`${variant} ${number}`)
+    if (revisionId !== undefined)
+      addTrial(database, revisionId, data, picture === null ? null : Buffer.from(picture, 'base64'), madeAt)
+  }
+}
+
+/** Puts a file's things in, all or nothing. Throws with a sentence where a script has no printer to belong to. */
+export function bring(database: Database, along: Along, decisions: Decisions, now: string): void {
+  const differing = compareAlong(database, along).filter(({ is }) => is === 'differs')
+  const decided = (kind: Kind, name: string): Decision =>
+    differing.some(item => item.kind === kind && nameKey(item.name) === nameKey(name))
+      ? (decisions[decisionKey({ kind, name })] ?? 'mine')
+      : 'mine'
+  database.transaction(() => {
+    for (const table of ['printers', 'materials', 'jobs', 'vocabularies'] as const)
+      for (const thing of along[table]) putThing(database, table, thing, decided(table, thing.name), now)
+    for (const command of along.taught) {
+      const name = nameFor('taught', command)
+      const there = database
+        .prepare('SELECT 1 FROM taught_commands WHERE family = ? AND name = ?')
+        .get(command.family, command.name)
+      if (!there || decided('taught', name) !== 'mine')
+        database
+          .prepare('INSERT OR REPLACE INTO taught_commands (family, name, data, changed_at) VALUES (?, ?, ?, ?)')
+          .run(command.family, command.name, JSON.stringify(command), now)
+    }
+    for (const refrain of along.refrains) putRefrain(database, refrain, decided('refrains', refrain.name))
+    for (const script of along.scripts) putScript(database, script, decided('scripts', script.name), now)
+  })()
+}

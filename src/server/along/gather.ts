@@ -1,0 +1,90 @@
+// The shelf as it is taken along: everything, or one printer with all that belongs to it.
+import { read } from '../../core/gcode/read.ts'
+import { nameKey } from '../../core/model/script.ts'
+import { refrainsIn } from '../../core/script/refrain-marks.ts'
+import type { Database } from '../database.ts'
+import { allTaught } from '../routes/taught.ts'
+import { allThings } from '../things.ts'
+import { pictureOf, trialsOf } from '../trials.ts'
+import { revisionsOf, variantsOf } from '../variants.ts'
+import type { Along, AlongRefrain, AlongScript } from './layout.ts'
+
+type Row = {
+  id: number
+  name: string
+  printer: string
+  printerId: number
+  moment: AlongScript['moment']
+  createdAt: string
+  backTo: number | null
+}
+
+function scriptFrom(database: Database, { id, backTo, printerId: _, ...row }: Row): AlongScript {
+  const [variants, revisions] = [variantsOf(database, id), revisionsOf(database, id)]
+  const nameOf = (variantId: number) => variants.find(each => each.id === variantId)?.name ?? ''
+  const placeOf = (revisionId: number) => {
+    const revision = revisions.find(each => each.id === revisionId)
+    return revision ? { variant: nameOf(revision.variantId), number: revision.number } : null
+  }
+  return {
+    ...row,
+    backTo: backTo === null ? null : nameOf(backTo),
+    variants: variants.map(({ id: variantId, bornOf, ...variant }) => ({
+      ...variant,
+      bornOf: bornOf === null ? null : placeOf(bornOf),
+      revisions: revisions
+        .filter(each => each.variantId === variantId)
+        .map(({ number, note, createdAt, text }) => ({ number, note, createdAt, text })),
+    })),
+    trials: trialsOf(database, id).map(({ id: trialId, revisionId, madeAt, data }) => ({
+      ...(placeOf(revisionId) ?? { variant: '', number: 1 }),
+      madeAt,
+      data,
+      picture: pictureOf(database, trialId)?.toString('base64') ?? null,
+    })),
+  }
+}
+
+function refrainsAlong(database: Database): AlongRefrain[] {
+  const heads = database
+    .prepare<[], { id: number; name: string; createdAt: string }>(
+      'SELECT id, name, created_at AS createdAt FROM refrains ORDER BY key',
+    )
+    .all()
+  const revisions = database.prepare<[number], AlongRefrain['revisions'][number]>(
+    'SELECT number, note, created_at AS createdAt, text FROM refrain_revisions WHERE refrain_id = ? ORDER BY number',
+  )
+  return heads.map(({ id, ...refrain }) => ({ ...refrain, revisions: revisions.all(id) }))
+}
+
+/** What is in the bin stays behind. With a printer's id: that printer, its scripts, and the refrains that stand in them. */
+export function gather(database: Database, printerId: number | null = null): Along {
+  const rows = database
+    .prepare<[], Row>(
+      `SELECT s.id, s.name, p.name AS printer, p.id AS printerId, s.moment, s.created_at AS createdAt, s.back_to AS backTo
+       FROM scripts s JOIN printers p ON p.id = s.printer_id WHERE s.binned_at IS NULL ORDER BY s.key`,
+    )
+    .all()
+  const scripts = rows
+    .filter(row => printerId === null || row.printerId === printerId)
+    .map(row => scriptFrom(database, row))
+  const printers = allThings(database, 'printers').filter(({ id }) => printerId === null || id === printerId)
+  const standing = new Set(
+    scripts
+      .flatMap(({ variants }) => variants.flatMap(({ revisions }) => revisions.at(-1)?.text ?? ''))
+      .flatMap(text => (text.includes(';&') ? refrainsIn(read(text)).map(({ name }) => nameKey(name)) : [])),
+  )
+  const names = printers.map(({ data }) => data.name)
+  const family = printers[0]?.data.firmware.family
+  return {
+    printers: printers.map(({ data }) => data),
+    materials: allThings(database, 'materials').map(({ data }) => data),
+    jobs: allThings(database, 'jobs').map(({ data }) => data),
+    vocabularies: allThings(database, 'vocabularies')
+      .map(({ data }) => data)
+      .filter(each => printerId === null || each.printers.some(name => names.includes(name))),
+    taught: allTaught(database).filter(each => printerId === null || each.family === family),
+    refrains: refrainsAlong(database).filter(({ name }) => printerId === null || standing.has(nameKey(name))),
+    scripts,
+  }
+}

@@ -1,0 +1,212 @@
+// How a shelf lies in an open file: a .zip of JSON and .gcode, each script a folder, in an order that does not depend on the machine.
+import { strFromU8, strToU8, unzipSync, type Zippable, zipSync } from 'fflate'
+import * as v from 'valibot'
+import { TaughtCommand } from '../../core/firmware/teach.ts'
+import { sentenceOf } from '../../core/model/issues.ts'
+import { Job } from '../../core/model/job.ts'
+import { Material } from '../../core/model/material.ts'
+import { Printer } from '../../core/model/printer.ts'
+import { Moment, nameKey, ScriptName } from '../../core/model/script.ts'
+import { Trial } from '../../core/model/trial.ts'
+import { Vocabulary } from '../../core/model/vocabulary.ts'
+
+const Count = v.pipe(v.number(), v.integer(), v.minValue(1))
+const Revision = v.object({ number: Count, note: v.string(), createdAt: v.string(), text: v.string() })
+const Born = v.nullable(v.object({ variant: v.string(), number: Count }))
+
+export const AlongScript = v.object({
+  name: ScriptName,
+  printer: v.string(),
+  moment: Moment,
+  createdAt: v.string(),
+  /** The variant to go back to after the next print, by name. */
+  backTo: v.nullable(v.string()),
+  variants: v.pipe(
+    v.array(
+      v.object({
+        name: ScriptName,
+        stock: v.boolean(),
+        inUse: v.boolean(),
+        bornOf: Born,
+        revisions: v.pipe(v.array(Revision), v.minLength(1)),
+      }),
+    ),
+    v.minLength(1),
+    v.check(variants => variants.filter(({ inUse }) => inUse).length === 1, 'just one variant is in use'),
+  ),
+  trials: v.array(
+    v.object({
+      variant: v.string(),
+      number: Count,
+      madeAt: v.string(),
+      data: Trial,
+      /** JPEG in base 64. */
+      picture: v.nullable(v.string()),
+    }),
+  ),
+})
+export type AlongScript = v.InferOutput<typeof AlongScript>
+
+export const AlongRefrain = v.object({
+  name: v.string(),
+  createdAt: v.string(),
+  revisions: v.pipe(v.array(Revision), v.minLength(1)),
+})
+export type AlongRefrain = v.InferOutput<typeof AlongRefrain>
+
+/** A whole shelf, or one printer with all that belongs to it. */
+export const Along = v.object({
+  printers: v.array(Printer),
+  materials: v.array(Material),
+  jobs: v.array(Job),
+  vocabularies: v.array(Vocabulary),
+  taught: v.array(TaughtCommand),
+  refrains: v.array(AlongRefrain),
+  scripts: v.array(AlongScript),
+})
+export type Along = v.InferOutput<typeof Along>
+
+const head = { format: 'warm-prelude shelf', version: 1 }
+const Head = v.object({ format: v.literal(head.format), version: v.literal(head.version) })
+
+/** The same moment for every file, so that the same shelf gives the same bytes. */
+const when = new Date('2000-01-01T00:00:00Z')
+
+const json = (value: unknown): string => `${JSON.stringify(value, null, 2)}\n`
+const byName = <T extends { name: string }>(things: readonly T[]): T[] =>
+  [...things].sort((a, b) => (nameKey(a.name) < nameKey(b.name) ? -1 : 1))
+
+/** Names as folders: without signs that a file system minds; what would be the same is numbered. */
+class Folders {
+  private readonly taken = new Set<string>()
+  path(parent: string, name: string, ending = ''): string {
+    const bare = name.replace(/[\\/:*?"<>|]/g, '-').replace(/^\.+|\.+$/g, '-')
+    for (let i = 1; ; i++) {
+      const path = `${parent}${bare}${i === 1 ? '' : ` ${i}`}${ending}`
+      if (this.taken.has(path.toLowerCase())) continue
+      this.taken.add(path.toLowerCase())
+      return path
+    }
+  }
+}
+
+/** Puts a shelf into a .zip; equal shelves give equal bytes. */
+export function pack({ printers, materials, jobs, vocabularies, taught, refrains, scripts }: Along): Uint8Array {
+  const files: Record<string, string | Uint8Array> = { 'shelf.json': json(head) }
+  const folders = new Folders()
+  const simple: [string, readonly { name: string }[]][] = [
+    ['printers/', printers],
+    ['materials/', materials],
+    ['jobs/', jobs],
+    ['vocabularies/', vocabularies],
+  ]
+  for (const [folder, things] of simple)
+    for (const thing of byName(things)) files[folders.path(folder, thing.name, '.json')] = json(thing)
+  files['taught-commands.json'] = json(
+    [...taught].sort((a, b) => (`${a.family} ${a.name}` < `${b.family} ${b.name}` ? -1 : 1)),
+  )
+  const putRevisions = (folder: string, revisions: AlongRefrain['revisions']) =>
+    revisions.map(({ text, ...revision }) => {
+      const file = `${folder}/${String(revision.number).padStart(4, '0')}.gcode`
+      files[file] = text
+      return { ...revision, file }
+    })
+  for (const { revisions, ...refrain } of byName(refrains)) {
+    const folder = folders.path('refrains/', refrain.name)
+    files[`${folder}/refrain.json`] = json({ ...refrain, revisions: putRevisions(folder, revisions) })
+  }
+  for (const { variants, trials, ...script } of byName(scripts)) {
+    const folder = folders.path('scripts/', `${script.printer}, ${script.name}`)
+    const own = variants.map(({ revisions, ...variant }) => ({
+      ...variant,
+      revisions: putRevisions(folders.path(`${folder}/`, variant.name), revisions),
+    }))
+    const seen = trials.map(({ picture, ...trial }, i) => {
+      if (picture === null) return { ...trial, picture: null }
+      const file = `${folder}/trial ${i + 1}.jpg`
+      files[file] = new Uint8Array(Buffer.from(picture, 'base64'))
+      return { ...trial, picture: file }
+    })
+    files[`${folder}/script.json`] = json({ ...script, variants: own, trials: seen })
+  }
+  const zipped: Zippable = {}
+  for (const path of Object.keys(files).sort()) {
+    const content = files[path] as string | Uint8Array
+    // A text goes in byte for byte; a picture is pressed already.
+    zipped[path] = [
+      typeof content === 'string' ? strToU8(content) : content,
+      { mtime: when, level: typeof content === 'string' ? 6 : 0 },
+    ]
+  }
+  return zipSync(zipped, { mtime: when })
+}
+
+export type Unpacked = { ok: true; along: Along } | { ok: false; why: string }
+
+const inside = (path: string, folder: string): boolean => path.startsWith(folder) && path.endsWith('.json')
+
+/** Reads such a .zip; a sentence says what is wrong with another, and in which of its files. */
+export function unpack(bytes: Uint8Array): Unpacked {
+  let files: Record<string, Uint8Array>
+  try {
+    files = unzipSync(bytes)
+  } catch {
+    return { ok: false, why: 'This is no .zip file, or it is cut off.' }
+  }
+  let now = 'shelf.json'
+  const text = (path: string): string => {
+    now = path
+    const content = files[path]
+    if (!content) throw new Error('it is not there')
+    return strFromU8(content)
+  }
+  const parsed = (path: string): Record<string, unknown> => JSON.parse(text(path)) as Record<string, unknown>
+  type Listed = { file: string }
+  const withTexts = (revisions: unknown) =>
+    (revisions as Listed[]).map(({ file, ...revision }) => ({ ...revision, text: text(String(file)) }))
+  try {
+    if (!v.is(Head, parsed('shelf.json')))
+      return { ok: false, why: 'It says in shelf.json that it is no shelf of ours, or one of a newer version.' }
+    const all = (folder: string) =>
+      Object.keys(files)
+        .filter(path => inside(path, folder))
+        .map(parsed)
+    const scripts = Object.keys(files)
+      .filter(path => path.startsWith('scripts/') && path.endsWith('/script.json'))
+      .map(path => {
+        const { variants, trials, ...script } = parsed(path)
+        return {
+          ...script,
+          variants: (variants as { revisions: unknown }[]).map(variant => ({
+            ...variant,
+            revisions: withTexts(variant.revisions),
+          })),
+          trials: (trials as { picture: string | null }[]).map(trial => ({
+            ...trial,
+            picture: trial.picture === null ? null : Buffer.from(files[trial.picture] ?? []).toString('base64'),
+          })),
+        }
+      })
+    const refrains = Object.keys(files)
+      .filter(path => path.startsWith('refrains/') && path.endsWith('/refrain.json'))
+      .map(path => {
+        const { revisions, ...refrain } = parsed(path)
+        return { ...refrain, revisions: withTexts(revisions) }
+      })
+    const whole = {
+      printers: all('printers/'),
+      materials: all('materials/'),
+      jobs: all('jobs/'),
+      vocabularies: all('vocabularies/'),
+      taught: parsed('taught-commands.json'),
+      refrains,
+      scripts,
+    }
+    const result = v.safeParse(Along, whole)
+    return result.success
+      ? { ok: true, along: result.output }
+      : { ok: false, why: `Something in it does not fit: ${sentenceOf(result.issues)}` }
+  } catch (error) {
+    return { ok: false, why: `${now} can’t be read: ${(error as Error).message}.` }
+  }
+}

@@ -1,0 +1,122 @@
+// A script's variants: one click switches, for good or for the next print only, and what differs is said.
+import { Check, RotateCcw } from 'lucide-react'
+import { useCallback, useEffect, useState } from 'react'
+import { Link } from 'react-router'
+import { api, type ScriptHead, type Story } from '../../state/api.ts'
+import { tellApartAside } from '../../state/rehearser.ts'
+import { usualSetting } from '../../state/setting.ts'
+
+/** The newest text of a variant. */
+const newest = ({ revisions }: Story, variantId: number): string =>
+  revisions.filter(each => each.variantId === variantId).at(-1)?.text ?? ''
+
+/** What the variant in use does otherwise than the one to go back to, or than the first. */
+async function difference(script: ScriptHead): Promise<string> {
+  const [story, things] = await Promise.all([api.story(script.id), api.things()])
+  const setting = usualSetting(script, things)
+  const other = script.backTo ?? story.variants.find(({ id }) => id !== script.variantId)?.id
+  if (!setting || other === undefined) return ''
+  const sides = [other, script.variantId].map(id => ({ text: newest(story, id), setting }))
+  const { words } = await tellApartAside(sides[0] as (typeof sides)[0], sides[1] as (typeof sides)[0])
+  const name = story.variants.find(({ id }) => id === other)?.name
+  return words ? `beside “${name}”: ${words}` : ''
+}
+
+export function Variants({ script, onChanged }: { script: ScriptHead; onChanged: () => void }) {
+  const { id, variantId, backTo } = script
+  const [variants, setVariants] = useState<Story['variants']>([])
+  const [words, setWords] = useState('')
+  const [problem, setProblem] = useState<string | null>(null)
+  const fail = useCallback((error: unknown) => setProblem((error as Error).message), [])
+  useEffect(() => {
+    api.story(id).then(story => setVariants(story.variants), fail)
+  }, [id, fail])
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another variant in use is another difference
+  useEffect(() => {
+    difference(script).then(setWords, fail)
+  }, [id, variantId, backTo, fail])
+  const use = (wanted: number, forNextPrint: boolean) => {
+    setProblem(null)
+    api.use(id, wanted, forNextPrint).then(onChanged, fail)
+  }
+  const back = variants.find(each => each.id === backTo)
+  return (
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1 pb-2 pl-1 text-[14px]">
+      <div role="radiogroup" aria-label={`Variants of ${script.name}`} className="flex flex-wrap gap-1">
+        {variants.map(({ id: each, name, stock }) => (
+          // biome-ignore lint/a11y/useSemanticElements: a switch of the page's own look, with the roles of one
+          <button
+            key={each}
+            type="button"
+            role="radio"
+            aria-checked={each === variantId}
+            onClick={() => each !== variantId && use(each, false)}
+            className={`flex max-w-56 items-center gap-1 rounded-full border px-2.5 py-px text-[13px] ${each === variantId ? 'border-ink bg-sunk font-semibold' : 'border-rule hover:border-soft'}`}
+          >
+            {each === variantId && <Check size={13} aria-hidden className="shrink-0" />}
+            <span className="truncate">{name}</span>
+            {stock && <span className="font-normal text-soft">stock</span>}
+          </button>
+        ))}
+      </div>
+      {backTo !== null && back ? (
+        <>
+          <span className="font-semibold text-warn">for the next print only</span>
+          <button
+            type="button"
+            onClick={() => use(back.id, false)}
+            className="flex items-center gap-1 rounded-full border border-warn px-2.5 py-px text-[13px] hover:bg-sunk"
+          >
+            <RotateCcw size={13} aria-hidden /> It is printed: back to “{back.name}”
+          </button>
+          <button type="button" onClick={() => use(variantId, false)} className="text-[13px] text-soft underline">
+            or keep it
+          </button>
+        </>
+      ) : (
+        <Once variants={variants} variantId={variantId} onUse={use} />
+      )}
+      {words && (
+        <Link to={`/history/${id}`} className="min-w-0 truncate text-[13px] text-soft hover:text-ink" title={words}>
+          {words}
+        </Link>
+      )}
+      {problem && (
+        <span role="alert" className="text-bad">
+          {problem}
+        </span>
+      )}
+    </div>
+  )
+}
+
+type OnceProps = {
+  variants: Story['variants']
+  variantId: number
+  onUse: (id: number, forNextPrint: boolean) => void
+}
+
+/** The other variants, to be used for the next print only. */
+function Once({ variants, variantId, onUse }: OnceProps) {
+  const others = variants.filter(({ id }) => id !== variantId)
+  if (others.length === 0) return null
+  return (
+    <label className="text-[13px] text-soft">
+      just once:{' '}
+      <select
+        value=""
+        onChange={event => onUse(Number(event.target.value), true)}
+        className="max-w-40 rounded-button border border-rule bg-paper px-1 py-px text-[13px]"
+      >
+        <option value="" disabled>
+          which?
+        </option>
+        {others.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </select>
+    </label>
+  )
+}
