@@ -18,6 +18,8 @@ const Macros = lazy(async () => ({ default: (await import('./places/macros/Macro
 const History = lazy(async () => ({ default: (await import('./places/history/History.tsx')).History }))
 const SideBySide = lazy(async () => ({ default: (await import('./places/beside/SideBySide.tsx')).SideBySide }))
 const Refrains = lazy(async () => ({ default: (await import('./places/refrains/Refrains.tsx')).Refrains }))
+const KeepingPlace = lazy(async () => ({ default: (await import('./places/keeping/KeepingPlace.tsx')).KeepingPlace }))
+const PrinterPage = lazy(async () => ({ default: (await import('./places/printers/PrinterPage.tsx')).PrinterPage }))
 const Runs = lazy(async () => ({ default: (await import('./places/runs/Runs.tsx')).Runs }))
 const Checks = lazy(async () => ({ default: (await import('./places/checks/Checks.tsx')).Checks }))
 const CommandBook = lazy(async () => ({ default: (await import('./places/commands/CommandBook.tsx')).CommandBook }))
@@ -39,6 +41,8 @@ const router = createBrowserRouter([
       { path: '/history/:id', element: <History /> },
       { path: '/side-by-side', element: <SideBySide /> },
       { path: '/refrains', element: <Refrains /> },
+      { path: '/keeping', element: <KeepingPlace /> },
+      { path: '/printers/:id', element: <PrinterPage /> },
       { path: '/runs', element: <Runs /> },
       { path: '/checks', element: <Checks /> },
       { path: '/checks/:name', element: <Checks /> },

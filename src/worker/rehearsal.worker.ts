@@ -5,6 +5,7 @@ import { splitLines } from '../core/gcode/read.ts'
 import { readinessOf } from '../core/machine/readiness.ts'
 import { applyEdits } from '../core/model/script.ts'
 import { type EditRequest, planEdit } from '../core/runs/edit.ts'
+import { effectsOf } from '../core/runs/effect.ts'
 import { fitPrinter } from '../core/runs/fit-printer.ts'
 import { fitting, type Run } from '../core/runs/many.ts'
 import { goRound, type Setting } from '../core/runs/round.ts'
@@ -70,6 +71,7 @@ const rehearser = {
   tellRevisions,
   carriedAcross,
   fitPrinter,
+  effectsOf,
 }
 export type Rehearser = typeof rehearser
 expose(rehearser)

@@ -46,6 +46,7 @@ export const printer: Printer = {
   display: { columns: 20 },
   waits: { windowC: 0, dwellS: 0 },
   spots: [],
+  zones: [],
   features: [],
 }
 

@@ -39,6 +39,14 @@ const Tool = v.object({
 /** A named place beside the work, as a purge bucket, a brush or a dock; mm. */
 const Spot = v.object({ name: v.pipe(v.string(), v.regex(/^[a-z][a-z_]*$/)), x: mm, y: mm, z: mm })
 
+/** A block on the bed or beside it where the head must not go, as a clip or a camera: its sides, and how high it is; mm. */
+const Zone = v.object({
+  name: v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(40)),
+  x: Span,
+  y: Span,
+  highMm: positive,
+})
+
 /** Warm-up times as a person measures them with a watch, from a room at 20 °C. */
 const NozzleHeater = v.object({ highestC: celsius, secondsTo200: positive, secondsCooling200To50: positive })
 const BedHeater = v.object({
@@ -137,12 +145,15 @@ export const Printer = v.object({
   macroFiles: v.optional(v.array(MacroFile), []),
   display: v.nullable(v.object({ columns: whole })),
   spots: v.optional(v.array(Spot), []),
+  /** Where the head must not go. */
+  zones: v.optional(v.array(Zone), []),
   /** What else it has, for guards to ask: `lights`, `gantry_alignment`. */
   features: v.optional(v.array(v.pipe(v.string(), v.regex(/^[a-z][a-z_]*$/))), []),
 })
 
 export type Printer = v.InferOutput<typeof Printer>
 export type Probe = v.InferOutput<typeof Probe>
+export type Zone = v.InferOutput<typeof Zone>
 export type Spot = v.InferOutput<typeof Spot>
 export type Span = v.InferOutput<typeof Span>
 export type Axis = 'x' | 'y' | 'z'

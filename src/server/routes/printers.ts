@@ -48,8 +48,17 @@ export function printerRoutes(database: Database, now: () => string): Hono {
       const id = Number(context.req.param('id'))
       const printer = await bodyOf(context, Printer)
       needFreeName(printer.name, id)
-      if (!changeThing(database, 'printers', id, printer, now()))
-        throw new Refused(404, `There is no printer ${context.req.param('id')}.`)
+      const before = allThings(database, 'printers').find(each => each.id === id)?.data.name
+      if (before === undefined) throw new Refused(404, `There is no printer ${context.req.param('id')}.`)
+      database.transaction(() => {
+        changeThing(database, 'printers', id, printer, now())
+        // A vocabulary says by name which printers' files it is for.
+        for (const { id: its, data } of allThings(database, 'vocabularies'))
+          if (data.printers.includes(before)) {
+            const printers = data.printers.map(name => (name === before ? printer.name : name))
+            changeThing(database, 'vocabularies', its, { ...data, printers } as { name: string }, now())
+          }
+      })()
       return context.json({ id, data: printer })
     })
     .delete('/:id', context => {

@@ -4,9 +4,10 @@ import { Suspense } from 'react'
 import { NavLink, Outlet, useLocation } from 'react-router'
 import { lastDesk } from '../state/desk.ts'
 import { useTheme } from '../state/theme.ts'
+import { Finder } from './Finder.tsx'
 
 const place = (active: boolean) =>
-  `rounded-button px-2.5 py-1 whitespace-nowrap ${active ? 'bg-sunk font-semibold' : 'text-soft hover:bg-sunk hover:text-ink'}`
+  `rounded-button px-2 py-1 whitespace-nowrap min-[1240px]:px-2.5 max-[1150px]:px-1.5 max-[1150px]:text-[14px] ${active ? 'bg-sunk font-semibold' : 'text-soft hover:bg-sunk hover:text-ink'}`
 
 export function Frame() {
   const { theme, toggle } = useTheme()
@@ -19,12 +20,12 @@ export function Frame() {
       >
         To the contents
       </a>
-      <header className="flex h-12 shrink-0 items-center gap-5 border-b border-rule px-6">
+      <header className="flex h-12 shrink-0 items-center gap-4 border-b border-rule px-6 max-[1150px]:gap-2 max-[1150px]:px-3">
         <span className="flex items-center gap-2.5 font-serif text-[20px] font-semibold">
           <NozzleMark />
-          Warm Prelude
+          <span className="whitespace-nowrap max-[1150px]:sr-only">Warm Prelude</span>
         </span>
-        <nav className="flex gap-1" aria-label="Places">
+        <nav className="flex gap-0.5" aria-label="Places">
           <NavLink to="/" end className={({ isActive }) => place(isActive)}>
             Shelf
           </NavLink>
@@ -52,11 +53,15 @@ export function Frame() {
           <NavLink to="/checks" className={({ isActive }) => place(isActive)}>
             Checks
           </NavLink>
+          <NavLink to="/keeping" className={({ isActive }) => place(isActive)}>
+            Keeping
+          </NavLink>
         </nav>
+        <Finder />
         <button
           type="button"
           onClick={toggle}
-          className="ml-auto flex items-center gap-2 rounded-button border border-rule bg-raised px-3 py-1 text-[14px] hover:border-soft"
+          className="flex items-center gap-2 rounded-button border border-rule bg-raised px-3 py-1 text-[14px] hover:border-soft"
         >
           {theme === 'dark' ? <Sun size={15} aria-hidden /> : <Moon size={15} aria-hidden />}
           {theme === 'dark' ? 'Light' : 'Dark'}

@@ -57,6 +57,14 @@ export type KeptRefrain = {
   earlier: { number: number; text: string }[]
 }
 export type Binned = { id: number; name: string; printer: string; moment: Moment; binnedAt: string }
+export type AlongItem = {
+  kind: 'printers' | 'materials' | 'jobs' | 'vocabularies' | 'taught' | 'refrains' | 'scripts'
+  name: string
+  is: 'new' | 'same' | 'differs'
+  words: string
+}
+export type AlongDecision = 'mine' | 'theirs' | 'both'
+export type Backup = { file: string; madeAt: string; reason: string; bytes: number }
 export type Hit = {
   sort: 'name' | 'text' | 'note' | 'trial' | 'refrain'
   scriptId: number | null
@@ -150,6 +158,12 @@ export const api = {
   binned: () => ask<{ days: number; scripts: Binned[] }>('/bin'),
   takeOut: (id: number, name: string) => ask<SavedScript>(`/bin/${id}`, 'PUT', { name }),
   dropForGood: (id: number) => ask<{ id: number }>(`/bin/${id}`, 'DELETE'),
+  lookAlong: (file: string) => ask<AlongItem[]>('/along/look', 'POST', { file }),
+  bringAlong: (file: string, decisions: Record<string, AlongDecision>) =>
+    ask<{ backup: Backup }>('/along/bring', 'POST', { file, decisions }),
+  emptyShelf: () => ask<{ backup: Backup }>('/along/empty', 'POST'),
+  backups: () => ask<Backup[]>('/along/backups'),
+  restore: (file: string) => ask<{ backup: Backup }>('/along/restore', 'POST', { file }),
   search: (words: string) => ask<Hit[]>(`/search?q=${encodeURIComponent(words)}`),
   addMaterial: (material: Material) => ask<Kept<Material>>('/materials', 'POST', material),
   changeMaterial: (id: number, material: Material) => ask<Kept<Material>>(`/materials/${id}`, 'PUT', material),

@@ -2,6 +2,7 @@
 import { wrap } from 'comlink'
 import type { Printer } from '../../core/model/printer.ts'
 import type { EditRequest } from '../../core/runs/edit.ts'
+import type { Effect } from '../../core/runs/effect.ts'
 import type { Timed } from '../../core/runs/fit-printer.ts'
 import type { Run } from '../../core/runs/many.ts'
 import type { Setting } from '../../core/runs/round.ts'
@@ -62,3 +63,8 @@ export const carriedAcrossAside = (left: Script, right: Script, index: number, t
 
 /** Asks for a printer's figures bettered from measured times. */
 export const fitAside = (printer: Printer, trials: readonly Timed[]) => remote.fitPrinter(printer, trials)
+
+/** What a change of a printer does to its scripts. */
+export const effectsAside = (
+  scripts: readonly { id: number; text: string; before: Setting; after: Setting }[],
+): Promise<Effect[]> => remote.effectsOf(scripts)

@@ -28,6 +28,18 @@ describe(rule, () => {
     expect(found(rule, 'G28\nG1 X195 Y100 F3000\nG2 X195 Y120 J10')).toEqual([])
   })
 
+  it('reports a move through a zone where the head must not go, and is content above it', () => {
+    // A clip at the front, from X90 to X110, 8 mm high.
+    const over = {
+      zones: [{ name: 'front clip', x: [90, 110] as [number, number], y: [0, 6] as [number, number], highMm: 8 }],
+    }
+    const [finding] = found(rule, 'G28\nG1 X20 Y3 Z5 F3000\nG1 X180', 'start', over)
+    expect(finding).toMatchObject({ line: 3, severity: 'error' })
+    expect(finding?.message).toContain('front clip')
+    expect(found(rule, 'G28\nG1 X20 Y3 Z9 F3000\nG1 X180', 'start', over)).toEqual([])
+    expect(found(rule, 'G28\nG1 X20 Y30 Z5 F3000\nG1 X180', 'start', over)).toEqual([])
+  })
+
   it('says it once where later moves stay outside', () => {
     expect(found(rule, 'G28\nG1 X-8 F3000\nG1 Y50')).toHaveLength(1)
   })

@@ -4,6 +4,7 @@ import { modesBefore } from '../../machine/trace.ts'
 import { axes, beyondRadiusMm } from '../../model/printer.ts'
 import { replacePiece, sourceWord } from '../../script/edits/lines.ts'
 import type { Checked, Fix, Found, Rule } from '../finding.ts'
+import { crosses } from '../look.ts'
 import { liftsPast } from './lift-past-top.ts'
 
 const doubtMm = 0.01
@@ -41,7 +42,7 @@ function check({ lines, commands, trace, stage, steps }: Checked): Found[] {
       found.set(key, { line, message, fixes })
     }
   }
-  return [...found.values(), ...beyondTheCircle({ steps, trace, stage })]
+  return [...found.values(), ...beyondTheCircle({ steps, trace, stage }), ...throughZones({ steps, trace, stage })]
 }
 
 /** Where the reach is a circle: the first move that leaves it. */
@@ -54,13 +55,26 @@ function beyondTheCircle({ steps, trace, stage }: Pick<Checked, 'steps' | 'trace
   return [{ line: trace.rows.line[step.command] as number, message }]
 }
 
+/** The first move through each zone that the head must keep out of. */
+function throughZones({ steps, trace, stage }: Pick<Checked, 'steps' | 'trace' | 'stage'>): Found[] {
+  return stage.printer.zones.flatMap(({ name, x, y, highMm }): Found[] => {
+    const zone = { left: x[0], right: x[1], front: y[0], back: y[1] }
+    const step = steps.find(
+      each => each.kind !== 'home' && Math.min(each.from.z, each.to.z) < highMm && crosses(zone, each),
+    )
+    if (!step) return []
+    const message = `Goes through “${name}” (X ${plain(x[0])} to ${plain(x[1])}, Y ${plain(y[0])} to ${plain(y[1])}, ${mm(highMm)} high), where the head is to keep out.`
+    return [{ line: trace.rows.line[step.command] as number, message }]
+  })
+}
+
 export const outsideReach: Rule = {
   name: 'outside-reach',
   group: 'motion',
   severity: 'error',
   title: 'Moves beyond the reach',
   why: 'The head can’t go there. The board cuts the move short, so the line is shorter than planned, or without soft limits the head hits its end.',
-  not: 'Goes by the reach in your printer’s description. A lift past the top after a print is told apart.',
+  not: 'Goes by the reach and the keep-out zones in your printer’s description. A lift past the top after a print is told apart.',
   example: { text: 'G28\nM420 S1\nG1 X250 Y20 F3000' },
   check,
 }

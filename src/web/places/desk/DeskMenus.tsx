@@ -3,38 +3,23 @@ import { Copy, Download, FileOutput, Undo2 } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import { memo, type ReactNode, useState } from 'react'
 import { plural } from '../../../core/explain/words.ts'
-import type { EditRequest } from '../../../core/runs/edit.ts'
 import { makers } from '../../../core/script/makers/makers.ts'
 import { Button } from '../../parts/Button.tsx'
 import { MenuItem, menuLook } from '../../parts/menu.tsx'
+import { placeForNew, tools } from '../../state/actions.ts'
 import { api, type KeptRefrain } from '../../state/api.ts'
-import { fileText, goBackToSaved, type Open, useDesk } from '../../state/desk.ts'
+import { fileText, goBackToSaved, useDesk } from '../../state/desk.ts'
 import { copyText, nameOf, type Said, saveFile } from '../../state/files.ts'
 import { propose } from '../../state/preview.ts'
 
 type Props = { canGoBack: boolean; onSaid: (said: Said) => void; onTakeAway: () => void }
 
-const tools: [string, EditRequest][] = [
-  ['Repair what a paste did', { do: 'repair' }],
-  ['Line up the comments', { do: 'line-up' }],
-  ['Probe without drips', { do: 'probe-without-drips', how: { cornerLiftMm: 10, settleS: 0 } }],
-  ['Count filament from the last move', { do: 'count-filament', to: 'relative' }],
-  ['Count filament from its zero', { do: 'count-filament', to: 'absolute' }],
-  ['Write it in millimetres', { do: 'units', to: 'mm' }],
-  ['Write it in inches', { do: 'units', to: 'inch' }],
-]
-
-/** A new passage goes in after the chosen lines, or at the end. */
-const placeFor = ({ text, selection }: Open): number => (selection ? selection.lastLine : text.split('\n').length) + 1
-
 function add(maker: string): void {
-  const { open } = useDesk.getState()
-  if (open) void propose({ do: 'make', maker, values: {}, at: placeFor(open) })
+  void propose({ do: 'make', maker, values: {}, at: placeForNew() })
 }
 
 function addRefrain(name: string, text: string): void {
-  const { open } = useDesk.getState()
-  if (open) void propose({ do: 'put-refrain', name, text, at: placeFor(open) })
+  void propose({ do: 'put-refrain', name, text, at: placeForNew() })
 }
 
 async function copy(): Promise<Said> {

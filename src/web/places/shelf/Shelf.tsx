@@ -1,5 +1,6 @@
 // The Shelf: every printer with its scripts, what wants a look, and where a new script begins.
 import { useCallback, useEffect, useState } from 'react'
+import { Link } from 'react-router'
 import { plural } from '../../../core/explain/words.ts'
 import { api, type ShelfPrinter } from '../../state/api.ts'
 import { LeftOpen } from './LeftOpen.tsx'
@@ -35,6 +36,12 @@ export function Shelf() {
               {wanting > 0 && `, ${wanting} ${wanting === 1 ? 'wants' : 'want'} a look`}
             </p>
           )}
+          <Link
+            to="/printers/new"
+            className="ml-auto self-center rounded-button border border-rule bg-raised px-3.5 py-1.5 text-[14px] hover:border-soft"
+          >
+            A new printer
+          </Link>
         </div>
         {problem && (
           <p role="alert" className="rounded-card border border-bad bg-raised p-4">

@@ -1,0 +1,36 @@
+// What a change of a printer does to its scripts: findings that come and go, and the time.
+import { rehearseAndCheck, type Setting } from './round.ts'
+
+export type Effect = {
+  id: number
+  /** Findings that a script has only after the change, and only before it: what they say, with their lines. */
+  come: { line: number; message: string; severity: string }[]
+  go: { line: number; message: string; severity: string }[]
+  beforeS: number
+  afterS: number
+}
+
+/** Advice goes with taste; what can spoil a print is told. */
+const told = (round: ReturnType<typeof rehearseAndCheck>) =>
+  round.findings
+    .filter(({ severity }) => severity !== 'advice')
+    .map(({ line, message, severity, rule }) => ({ line, message, severity, key: `${rule} ${line}` }))
+
+/** Rehearses each script with the printer as it is and as it would be. */
+export function effectsOf(scripts: readonly { id: number; text: string; before: Setting; after: Setting }[]): Effect[] {
+  return scripts.map(({ id, text, before, after }) => {
+    const [was, is] = [rehearseAndCheck(text, before), rehearseAndCheck(text, after)]
+    const [had, has] = [told(was), told(is)]
+    const without = (list: typeof had, other: typeof had) =>
+      list
+        .filter(({ key }) => !other.some(each => each.key === key))
+        .map(({ line, message, severity }) => ({ line, message, severity }))
+    return {
+      id,
+      come: without(has, had),
+      go: without(had, has),
+      beforeS: was.durations.totalS,
+      afterS: is.durations.totalS,
+    }
+  })
+}

@@ -1,0 +1,148 @@
+// A shelf's file brought in: what is new in it, the same, or different, and what is to become of each that differs.
+import { useRef, useState } from 'react'
+import { plural } from '../../../core/explain/words.ts'
+import { Button } from '../../parts/Button.tsx'
+import { useDrop } from '../../parts/useDrop.ts'
+import { type AlongDecision, type AlongItem, api } from '../../state/api.ts'
+
+type Props = { onDone: (sentence: string) => Promise<void>; onProblem: (sentence: string) => void }
+
+const kindWords: Record<AlongItem['kind'], string> = {
+  printers: 'printer',
+  materials: 'material',
+  jobs: 'job',
+  vocabularies: 'vocabulary',
+  taught: 'taught command',
+  refrains: 'refrain',
+  scripts: 'script',
+}
+
+const choices: Record<AlongDecision, string> = {
+  mine: 'leave mine',
+  theirs: 'take the file’s',
+  both: 'keep both',
+}
+
+async function asBase64(file: File): Promise<string> {
+  const url = await new Promise<string>((done, fail) => {
+    const reader = new FileReader()
+    reader.onload = () => done(String(reader.result))
+    reader.onerror = () => fail(reader.error)
+    reader.readAsDataURL(file)
+  })
+  return url.slice(url.indexOf(',') + 1)
+}
+
+export function BringIn({ onDone, onProblem }: Props) {
+  const input = useRef<HTMLInputElement>(null)
+  const [looked, setLooked] = useState<{ name: string; file: string; items: AlongItem[] } | null>(null)
+  const [decisions, setDecisions] = useState<Record<string, AlongDecision>>({})
+  const look = async (file: File | undefined) => {
+    if (!file) return
+    setDecisions({})
+    try {
+      const content = await asBase64(file)
+      setLooked({ name: file.name, file: content, items: await api.lookAlong(content) })
+    } catch (error) {
+      setLooked(null)
+      onProblem(`“${file.name}”: ${(error as Error).message}`)
+    }
+  }
+  const { over, handlers } = useDrop(data => void look(data.files[0]))
+  const bring = async () => {
+    if (!looked) return
+    try {
+      await api.bringAlong(looked.file, decisions)
+      setLooked(null)
+      await onDone(`“${looked.name}” is brought in. A backup was made before.`)
+    } catch (error) {
+      onProblem((error as Error).message)
+    }
+  }
+  const of = (is: AlongItem['is']) => looked?.items.filter(item => item.is === is) ?? []
+  return (
+    <section
+      aria-labelledby="bring-in"
+      {...handlers}
+      className={`rounded-card border border-dashed border-heat px-5 py-4 ${over ? 'bg-heat-fill' : 'bg-raised'}`}
+    >
+      <h2 id="bring-in" className="font-serif text-[19px] font-semibold">
+        Bring one in
+      </h2>
+      <p className="mt-1 mb-3 text-[15px] text-soft">
+        Drop such a file here. You see what is new in it, what is the same and what differs, before anything changes.
+      </p>
+      <input
+        ref={input}
+        type="file"
+        accept=".zip"
+        aria-label="A shelf’s file"
+        className="sr-only"
+        tabIndex={-1}
+        onChange={event => {
+          void look(event.target.files?.[0])
+          event.target.value = ''
+        }}
+      />
+      <Button onClick={() => input.current?.click()}>Open a file</Button>
+      {looked && (
+        <div className="mt-4 border-t border-rule pt-3">
+          <p className="font-semibold">
+            {looked.name}: {of('new').length} new, {of('same').length} the same, {of('differs').length} different
+          </p>
+          {of('new').length > 0 && (
+            <p className="max-h-20 overflow-auto text-[14px] text-soft">
+              New:{' '}
+              {of('new')
+                .map(({ kind, name }) => `${name} (${kindWords[kind]})`)
+                .join(', ')}
+            </p>
+          )}
+          <ul className="mt-2 max-h-56 overflow-auto">
+            {of('differs').map(({ kind, name, words }) => {
+              const key = `${kind} ${name}`
+              return (
+                <li key={key} className="flex items-center gap-2 border-t border-rule py-1 text-[14px]">
+                  <span className="min-w-0 flex-1">
+                    <b>{name}</b>{' '}
+                    <span className="text-soft">{[kindWords[kind], words].filter(Boolean).join(', ')}</span>
+                  </span>
+                  <select
+                    aria-label={`What becomes of ${name}`}
+                    value={decisions[key] ?? 'mine'}
+                    onChange={event => setDecisions({ ...decisions, [key]: event.target.value as AlongDecision })}
+                    className="rounded-button border border-rule bg-paper px-2 py-0.5"
+                  >
+                    {Object.entries(choices)
+                      .filter(([choice]) => choice !== 'both' || kind !== 'taught')
+                      .map(([choice, label]) => (
+                        <option key={choice} value={choice}>
+                          {label}
+                        </option>
+                      ))}
+                  </select>
+                </li>
+              )
+            })}
+          </ul>
+          {of('differs').length > 0 && (
+            <p className="mt-1 text-[13px] text-soft">
+              A script whose place the file’s takes goes into the bin, with its history.
+            </p>
+          )}
+          <div className="mt-3 flex justify-end gap-2">
+            <Button onClick={() => setLooked(null)}>Leave it</Button>
+            <Button
+              main
+              disabled={of('new').length === 0 && Object.values(decisions).every(decision => decision === 'mine')}
+              onClick={() => void bring()}
+            >
+              Bring in{' '}
+              {plural(of('new').length + Object.values(decisions).filter(each => each !== 'mine').length, 'thing')}
+            </Button>
+          </div>
+        </div>
+      )}
+    </section>
+  )
+}

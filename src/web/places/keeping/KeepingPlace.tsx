@@ -1,0 +1,137 @@
+// Keeping: the shelf taken along and brought in, its backups, and the bin.
+import { Download } from 'lucide-react'
+import { useCallback, useEffect, useState } from 'react'
+import { Button } from '../../parts/Button.tsx'
+import { api, type Backup, type Binned, type ShelfPrinter } from '../../state/api.ts'
+import { Backups } from './Backups.tsx'
+import { Bin } from './Bin.tsx'
+import { BringIn } from './BringIn.tsx'
+
+const linkLook = 'inline-flex items-center gap-1.5 rounded-button border'
+
+export function KeepingPlace() {
+  const [printers, setPrinters] = useState<ShelfPrinter[]>([])
+  const [backups, setBackups] = useState<Backup[]>([])
+  const [bin, setBin] = useState<{ days: number; scripts: Binned[] }>({ days: 30, scripts: [] })
+  const [said, setSaid] = useState<{ text: string; bad: boolean } | null>(null)
+  const [emptying, setEmptying] = useState('')
+  const load = useCallback(() => {
+    Promise.all([api.shelf(), api.backups(), api.binned()]).then(
+      ([shelf, all, binned]) => {
+        setPrinters(shelf.printers)
+        setBackups(all)
+        setBin(binned)
+      },
+      error => setSaid({ text: (error as Error).message, bad: true }),
+    )
+  }, [])
+  useEffect(() => {
+    document.title = 'Keeping · Warm Prelude'
+    load()
+  }, [load])
+  /** Does it, says what came of it, and looks again. */
+  const attempt = async (act: () => Promise<unknown>, done: string) => {
+    try {
+      await act()
+      setSaid({ text: done, bad: false })
+      load()
+    } catch (error) {
+      setSaid({ text: (error as Error).message, bad: true })
+    }
+  }
+  const scripts = printers.reduce((sum, each) => sum + each.scripts.length, 0)
+  return (
+    <div className="mx-auto grid max-w-[1180px] gap-6 px-6 py-5">
+      <div>
+        <h1 className="font-serif text-[27px] font-semibold">Keeping</h1>
+        <p className="text-soft">
+          Take the shelf along, bring one in, go back to a backup, and find what was thrown away.
+        </p>
+      </div>
+      {said && (
+        <p
+          role={said.bad ? 'alert' : 'status'}
+          className={`rounded-card border bg-raised px-4 py-2.5 ${said.bad ? 'border-bad text-bad' : 'border-good text-good'}`}
+        >
+          {said.text}
+        </p>
+      )}
+      <div className="grid grid-cols-2 gap-6">
+        <section aria-labelledby="take-along" className="rounded-card border border-rule bg-raised px-5 py-4">
+          <h2 id="take-along" className="font-serif text-[19px] font-semibold">
+            Take it along
+          </h2>
+          <p className="mt-1 mb-3 text-[15px] text-soft">
+            One open file, a .zip of JSON and .gcode that you can read, and keep under version control: the same shelf
+            gives the same bytes. All revisions, trials and pictures are in it; the bin is not.
+          </p>
+          <a
+            href="/api/along/shelf.zip"
+            download
+            className={`${linkLook} border-heat bg-heat px-3.5 py-1.5 text-[14px] font-semibold text-on-heat hover:brightness-110`}
+          >
+            <Download size={15} aria-hidden /> The whole shelf, {scripts} scripts
+          </a>
+          <p className="mt-4 text-[15px] text-soft">Or one printer with all that belongs to it:</p>
+          <ul className="mt-1.5 flex max-h-32 flex-wrap gap-1.5 overflow-auto">
+            {printers.map(({ id, printer }) => (
+              <li key={id}>
+                <a
+                  href={`/api/along/printers/${id}`}
+                  download
+                  className={`${linkLook} border-rule bg-raised px-2.5 py-0.5 text-[13px] hover:border-soft`}
+                >
+                  {printer.name}
+                </a>
+              </li>
+            ))}
+          </ul>
+        </section>
+        <BringIn
+          onDone={sentence => attempt(async () => {}, sentence)}
+          onProblem={text => setSaid({ text, bad: true })}
+        />
+      </div>
+      <div className="grid grid-cols-2 gap-6">
+        <Backups
+          backups={backups}
+          onRestore={file => void attempt(() => api.restore(file), 'Restored. What was there before is a backup, too.')}
+        />
+        <div className="grid content-start gap-6">
+          <Bin
+            {...bin}
+            onTakeOut={(_, name) => void attempt(async () => {}, `“${name}” is back on the shelf.`)}
+            onDrop={(id, name) => void attempt(() => api.dropForGood(id), `“${name}” is gone for good.`)}
+          />
+          <section aria-labelledby="empty-it">
+            <h2 id="empty-it" className="border-b border-rule pb-1.5 font-serif text-[19px] font-semibold">
+              Empty the shelf
+            </h2>
+            <form
+              className="mt-2 flex flex-wrap items-center gap-2 text-[14px] text-soft"
+              onSubmit={event => {
+                event.preventDefault()
+                setEmptying('')
+                void attempt(() => api.emptyShelf(), 'The shelf is empty. A backup was made before.')
+              }}
+            >
+              <label htmlFor="really">
+                Printers, scripts, refrains and vocabularies go, the bin too; materials and jobs stay. A backup is made
+                first. To do it, write “empty”:
+              </label>
+              <input
+                id="really"
+                value={emptying}
+                onChange={event => setEmptying(event.target.value)}
+                className="w-28 rounded-button border border-rule bg-paper px-2 py-1 text-ink"
+              />
+              <Button type="submit" small disabled={emptying.trim().toLowerCase() !== 'empty'}>
+                Empty it
+              </Button>
+            </form>
+          </section>
+        </div>
+      </div>
+    </div>
+  )
+}

@@ -1,0 +1,173 @@
+// The bed as it is entered, with spots and keep-out zones that are dragged, or moved by arrow keys.
+import { type KeyboardEvent, type PointerEvent, useRef } from 'react'
+import type { Printer } from '../../../core/model/printer.ts'
+
+type Props = { printer: Printer; onChange: (part: Partial<Printer>) => void }
+type Held = { sort: 'spot' | 'zone'; index: number; x: number; y: number; from: Printer }
+
+const stepMm = 1
+
+function moved(printer: Printer, sort: Held['sort'], index: number, dx: number, dy: number): Partial<Printer> {
+  const by = (value: number, shift: number) => Math.round(value + shift)
+  if (sort === 'spot')
+    return {
+      spots: printer.spots.map((spot, i) => (i === index ? { ...spot, x: by(spot.x, dx), y: by(spot.y, dy) } : spot)),
+    }
+  return {
+    zones: printer.zones.map((zone, i) =>
+      i === index
+        ? {
+            ...zone,
+            x: [by(zone.x[0], dx), by(zone.x[1], dx)] as [number, number],
+            y: [by(zone.y[0], dy), by(zone.y[1], dy)] as [number, number],
+          }
+        : zone,
+    ),
+  }
+}
+
+export function BedPad({ printer, onChange }: Props) {
+  const picture = useRef<SVGSVGElement>(null)
+  const held = useRef<Held | null>(null)
+  const { bed, reach, spots, zones } = printer
+  const xs = [...reach.x, ...bed.x, ...spots.map(({ x }) => x)]
+  const ys = [...reach.y, ...bed.y, ...spots.map(({ y }) => y)]
+  const [left, right, front, back] = [
+    Math.min(...xs) - 8,
+    Math.max(...xs) + 8,
+    Math.min(...ys) - 8,
+    Math.max(...ys) + 8,
+  ]
+  const up = (y: number) => front + back - y
+  const unit = Math.max(right - left, back - front) / 330
+  const placeOf = (event: PointerEvent) => {
+    const toMm = picture.current?.getScreenCTM()?.inverse()
+    const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(toMm)
+    return { x: point.x, y: up(point.y) }
+  }
+  const grab = (event: PointerEvent, sort: Held['sort'], index: number) => {
+    event.preventDefault()
+    picture.current?.setPointerCapture(event.pointerId)
+    held.current = { sort, index, ...placeOf(event), from: printer }
+  }
+  const drag = (event: PointerEvent) => {
+    if (!held.current) return
+    const { sort, index, x, y, from } = held.current
+    const now = placeOf(event)
+    onChange(moved(from, sort, index, now.x - x, now.y - y))
+  }
+  const key = (event: KeyboardEvent, sort: Held['sort'], index: number) => {
+    const step = event.shiftKey ? 10 * stepMm : stepMm
+    const dx = event.key === 'ArrowRight' ? step : event.key === 'ArrowLeft' ? -step : 0
+    const dy = event.key === 'ArrowUp' ? step : event.key === 'ArrowDown' ? -step : 0
+    if (dx === 0 && dy === 0) return
+    event.preventDefault()
+    onChange(moved(printer, sort, index, dx, dy))
+  }
+  const box = (x: readonly [number, number], y: readonly [number, number]) => ({
+    x: x[0],
+    y: up(y[1]),
+    width: Math.max(0, x[1] - x[0]),
+    height: Math.max(0, y[1] - y[0]),
+  })
+  return (
+    <figure>
+      <svg
+        ref={picture}
+        viewBox={`${left} ${front} ${right - left} ${back - front}`}
+        className="max-h-[300px] w-full touch-none"
+        onPointerMove={drag}
+        onPointerUp={() => {
+          held.current = null
+        }}
+      >
+        <title>The bed of {printer.name}</title>
+        <rect
+          {...box(reach.x, reach.y)}
+          fill="none"
+          stroke="var(--ink-soft)"
+          strokeDasharray="5 4"
+          vectorEffect="non-scaling-stroke"
+        />
+        {bed.round ? (
+          <circle
+            cx={(bed.x[0] + bed.x[1]) / 2}
+            cy={up((bed.y[0] + bed.y[1]) / 2)}
+            r={Math.max(0, Math.min(bed.x[1] - bed.x[0], bed.y[1] - bed.y[0]) / 2)}
+            fill="var(--paper)"
+            stroke="var(--ink)"
+            vectorEffect="non-scaling-stroke"
+          />
+        ) : (
+          <rect
+            {...box(bed.x, bed.y)}
+            rx={3}
+            fill="var(--paper)"
+            stroke="var(--ink)"
+            vectorEffect="non-scaling-stroke"
+          />
+        )}
+        <text x={bed.x[0] + 4 * unit} y={up(bed.y[0]) - 5 * unit} fontSize={13 * unit} fill="var(--ink-soft)">
+          0
+        </text>
+        {zones.map(({ name, x, y, highMm }, i) => (
+          // biome-ignore lint/a11y/useSemanticElements: a thing that is moved, drawn in a picture
+          <g
+            // biome-ignore lint/suspicious/noArrayIndexKey: names may be the same while they are written
+            key={i}
+            role="button"
+            tabIndex={0}
+            aria-label={`Keep-out zone ${name}: arrow keys move it`}
+            onPointerDown={event => grab(event, 'zone', i)}
+            onKeyDown={event => key(event, 'zone', i)}
+            className="cursor-move"
+          >
+            <rect
+              {...box(x, y)}
+              fill="var(--heat-fill)"
+              stroke="var(--bad)"
+              strokeDasharray="3 2"
+              vectorEffect="non-scaling-stroke"
+            />
+            <text x={x[0] + 3 * unit} y={up(y[1]) + 14 * unit} fontSize={13 * unit} fill="var(--ink)">
+              {name}, {highMm} mm
+            </text>
+          </g>
+        ))}
+        {spots.map(({ name, x, y }, i) => (
+          // biome-ignore lint/a11y/useSemanticElements: a thing that is moved, drawn in a picture
+          <g
+            // biome-ignore lint/suspicious/noArrayIndexKey: names may be the same while they are written
+            key={i}
+            role="button"
+            tabIndex={0}
+            aria-label={`Spot ${name}: arrow keys move it`}
+            onPointerDown={event => grab(event, 'spot', i)}
+            onKeyDown={event => key(event, 'spot', i)}
+            className="cursor-move"
+          >
+            <path
+              d={`M${x - 7 * unit} ${up(y)}h${14 * unit}M${x} ${up(y) - 7 * unit}v${14 * unit}`}
+              stroke="var(--move)"
+              strokeWidth={2.5 * unit}
+            />
+            <circle cx={x} cy={up(y)} r={9 * unit} fill="transparent" stroke="var(--move)" strokeWidth={1.5 * unit} />
+            <text
+              x={x + (x > (left + right) / 2 ? -12 : 12) * unit}
+              y={up(y) + 4 * unit}
+              fontSize={13 * unit}
+              textAnchor={x > (left + right) / 2 ? 'end' : 'start'}
+              fill="var(--ink)"
+            >
+              {name}
+            </text>
+          </g>
+        ))}
+      </svg>
+      <figcaption className="pt-1 text-[13px] text-soft">
+        Full: the bed; dashed: where the head can go.
+        {spots.length + zones.length > 0 && ' Spots and zones are dragged, or moved by arrow keys.'}
+      </figcaption>
+    </figure>
+  )
+}

@@ -1,0 +1,91 @@
+// What a change of the printer would do to its scripts, before it is saved.
+import { useEffect, useState } from 'react'
+import { Link } from 'react-router'
+import * as v from 'valibot'
+import { duration, plural } from '../../../core/explain/words.ts'
+import { Printer } from '../../../core/model/printer.ts'
+import type { Effect } from '../../../core/runs/effect.ts'
+import type { SavedScript, Things } from '../../state/api.ts'
+import { effectsAside } from '../../state/rehearser.ts'
+import { usualSetting } from '../../state/setting.ts'
+
+type Props = { before: Printer; after: Printer; scripts: readonly SavedScript[]; things: Things }
+
+/** Less than this, s, is not worth a word. */
+const worthS = 1
+
+export function EffectCard({ before, after, scripts, things }: Props) {
+  const [effects, setEffects] = useState<Effect[] | null>(null)
+  const valid = v.is(Printer, after)
+  const changed = JSON.stringify(before) !== JSON.stringify(after)
+  useEffect(() => {
+    setEffects(null)
+    if (!changed || !valid) return
+    let left = false
+    // Typing goes on; the newest is rehearsed.
+    const timer = setTimeout(() => {
+      const wanted = scripts.flatMap(script => {
+        const setting = usualSetting(script, things)
+        return setting
+          ? [
+              {
+                id: script.id,
+                text: script.text,
+                before: { ...setting, printer: before },
+                after: { ...setting, printer: after },
+              },
+            ]
+          : []
+      })
+      void effectsAside(wanted).then(found => !left && setEffects(found))
+    }, 250)
+    return () => {
+      left = true
+      clearTimeout(timer)
+    }
+  }, [before, after, scripts, things, changed, valid])
+  const touched = effects?.filter(
+    ({ come, go, beforeS, afterS }) => come.length + go.length > 0 || Math.abs(afterS - beforeS) >= worthS,
+  )
+  return (
+    <section aria-label="What this changes" className="rounded-card border border-rule bg-raised px-4 py-3">
+      <h2 className="font-serif text-[17px] font-semibold">What this changes</h2>
+      {!changed && (
+        <p className="text-[14px] text-soft">
+          Nothing is changed yet. {plural(scripts.length, 'script')} will be rehearsed again as you write.
+        </p>
+      )}
+      {changed && !valid && <p className="text-[14px] text-warn">Something here does not fit yet.</p>}
+      {changed && valid && !effects && (
+        <p className="text-[14px] text-soft">Rehearsing {plural(scripts.length, 'script')}…</p>
+      )}
+      {touched?.length === 0 && <p className="text-[14px] text-good">No script’s findings or time change.</p>}
+      <ul className="max-h-72 overflow-auto">
+        {touched?.map(({ id, come, go, beforeS, afterS }) => (
+          <li key={id} className="border-t border-rule py-1.5 text-[14px]">
+            <p className="flex gap-2">
+              <Link to={`/desk/${id}`} className="min-w-0 flex-1 truncate font-semibold hover:text-heat">
+                {scripts.find(script => script.id === id)?.name}
+              </Link>
+              {Math.abs(afterS - beforeS) >= worthS && (
+                <span className="whitespace-nowrap text-soft">
+                  {duration(beforeS)} → <b className="text-ink">{duration(afterS)}</b>
+                </span>
+              )}
+            </p>
+            {come.map(({ line, message }) => (
+              <p key={`+${line}${message}`}>
+                <b className="text-bad">comes:</b> line {line}: {message}
+              </p>
+            ))}
+            {go.map(({ line, message }) => (
+              <p key={`-${line}${message}`} className="text-soft">
+                <b className="text-good">goes:</b> line {line}: {message}
+              </p>
+            ))}
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
