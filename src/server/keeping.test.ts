@@ -224,6 +224,7 @@ describe('the search', () => {
     ])
     expect(await search('heron')).toMatchObject([{ sort: 'note', title: 'Sandpiper', shown: 'for the heron' }])
     expect(await search('kestrel')).toMatchObject([{ sort: 'trial', title: 'Sandpiper' }])
+    expect(await search('fine')).toMatchObject([{ sort: 'trial', shown: 'fine' }, {}, {}])
     expect(await search('petrel')).toMatchObject([{ sort: 'refrain', title: 'wipe' }])
     await ask(`/scripts/${id}`, 'DELETE')
     expect(await search('gannet')).toEqual([])

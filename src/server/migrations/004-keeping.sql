@@ -79,7 +79,7 @@ END;
 
 CREATE TRIGGER found_trial AFTER INSERT ON trials
 BEGIN
-  INSERT INTO found (rowid, body) VALUES (4 * NEW.id + 2, json_extract(NEW.data, '$.words') || ' ' || json_extract(NEW.data, '$.seen'));
+  INSERT INTO found (rowid, body) VALUES (4 * NEW.id + 2, json_extract(NEW.data, '$.words') || char(10) || json_extract(NEW.data, '$.seen'));
 END;
 
 CREATE TRIGGER found_trial_gone AFTER DELETE ON trials

@@ -1,6 +1,7 @@
 // GET /api/search?q=: one search over scripts, notes, trials and refrains, with the line that has it.
 import { Hono } from 'hono'
 import { nameKey } from '../../core/model/script.ts'
+import { type Sight, sightWords } from '../../core/model/trial.ts'
 import type { Database } from '../database.ts'
 
 const most = 30
@@ -28,6 +29,10 @@ function lineOf(body: string, words: readonly string[]): { line: number; shown: 
   const best = lines.reduce((at, line, i) => (has(line) > has(lines[at] as string) ? i : at), 0)
   return { line: best + 1, shown: (lines[best] as string).trim().slice(0, 200) }
 }
+
+/** What was ticked in a trial is kept as a list of names; a person reads words. */
+const inWords = (shown: string): string =>
+  shown.startsWith('["') ? (JSON.parse(shown) as Sight[]).map(sight => sightWords[sight]).join(', ') : shown
 
 export function searchRoutes(database: Database): Hono {
   const onShelf = 'JOIN scripts s ON s.id = v.script_id AND s.binned_at IS NULL JOIN printers p ON p.id = s.printer_id'
@@ -66,8 +71,12 @@ export function searchRoutes(database: Database): Hono {
       const found = statements.refrain.get(id)
       return found ? { sort: 'refrain', scriptId: null, title: found.title, printer: '', line: null, shown } : null
     }
-    const found = (sort === 1 ? statements.revision : statements.trial).get(id)
-    return found ? { sort: sort === 1 ? 'note' : 'trial', ...found, line: null, shown } : null
+    if (sort === 1) {
+      const found = statements.revision.get(id)
+      return found ? { sort: 'note', ...found, line: null, shown } : null
+    }
+    const found = statements.trial.get(id)
+    return found ? { sort: 'trial', ...found, line: null, shown: inWords(shown) } : null
   }
 
   return new Hono().get('/', context => {

@@ -14,7 +14,7 @@ export function PlacesForm({ printer, onChange }: Props) {
     onChange({ zones: zones.map((zone, i) => (i === index ? { ...zone, ...part } : zone)) })
   const [middleX, back] = [Math.round((bed.x[0] + bed.x[1]) / 2), bed.y[1]]
   return (
-    <div className="grid gap-3">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-3">
       <Rows
         title="Spots"
         about="a bucket, a brush, a dock: scripts call them @bucket_x"

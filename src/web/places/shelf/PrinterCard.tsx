@@ -34,14 +34,16 @@ export function PrinterCard({ id, printer, scripts, onChanged }: Props) {
             <li key={script.id}>
               <Link
                 to={`/desk/${script.id}`}
-                className="grid grid-cols-[8.5rem_minmax(8rem,1fr)_9.5rem_6rem_5.5rem] items-center gap-3 border-t border-rule px-1 py-1.5 hover:bg-sunk"
+                className="grid grid-cols-[8.5rem_minmax(8rem,1fr)_9.5rem_6rem_5.5rem] max-[1150px]:grid-cols-[7rem_minmax(4rem,1fr)_8.5rem_5.5rem] items-center gap-3 max-[1150px]:gap-2 border-t border-rule px-1 py-1.5 hover:bg-sunk"
               >
                 <span className="text-[14px] text-soft">{momentWords[script.moment]}</span>
                 <span className="truncate font-semibold" title={script.name}>
                   {script.name}
                 </span>
                 <span className="text-[14px] text-soft">{outcome(script)}</span>
-                <span className="text-[14px] text-soft">{howLongAgo(script.changedAt, new Date())}</span>
+                <span className="text-[14px] text-soft max-[1150px]:hidden">
+                  {howLongAgo(script.changedAt, new Date())}
+                </span>
                 <Verdict script={script} />
               </Link>
               {(script.variants > 1 || script.backTo !== null) && <Variants script={script} onChanged={onChanged} />}

@@ -26,7 +26,7 @@ export function Shelf() {
   const scripts = printers?.flatMap(({ scripts }) => scripts) ?? []
   const wanting = scripts.filter(script => script.summary.findings.some(({ severity }) => severity !== 'advice')).length
   return (
-    <div className="mx-auto grid max-w-[1500px] grid-cols-[minmax(0,1fr)_300px] gap-6 px-6 py-5">
+    <div className="mx-auto grid max-w-[1500px] grid-cols-[minmax(0,1fr)_300px] gap-6 max-[1150px]:grid-cols-[minmax(0,1fr)_240px] max-[1150px]:gap-4 max-[1150px]:px-4 px-6 py-5">
       <div className="min-w-0">
         <div className="mb-4 flex items-baseline gap-4">
           <h1 className="font-serif text-[27px] font-semibold">The shelf</h1>
@@ -52,7 +52,7 @@ export function Shelf() {
           </p>
         )}
         {!printers && !problem && <p className="text-soft">Taking the printers from the shelf…</p>}
-        <div className="grid gap-3">
+        <div className="grid grid-cols-[minmax(0,1fr)] gap-3">
           {printers?.map(each => (
             <PrinterCard key={each.id} {...each} onChanged={load} />
           ))}
