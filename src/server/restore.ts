@@ -18,6 +18,7 @@ const tables = [
   'refrains',
   'refrain_revisions',
   'remembered',
+  'summaries',
 ]
 
 const keeper = 'revisions_are_kept'

@@ -2,7 +2,8 @@
 import { type Moment, nameKey } from '../core/model/script.ts'
 import type { Database } from './database.ts'
 
-export type SavedScript = {
+/** A script without its text: that of the variant in use. */
+export type ScriptHead = {
   id: number
   name: string
   printerId: number
@@ -15,31 +16,37 @@ export type SavedScript = {
   stock: boolean
   /** The variant that is in use again after the next print; null where this one stays. */
   backTo: number | null
-  text: string
   note: string
   revision: number
   revisionId: number
   changedAt: string
 }
+export type SavedScript = ScriptHead & { text: string }
 
-type Row = Omit<SavedScript, 'stock'> & { stock: number }
+type Row<T extends ScriptHead> = Omit<T, 'stock'> & { stock: number }
 
-const select = `
+const select = (more: string) => `
   SELECT s.id, s.name, s.printer_id AS printerId, s.moment, v.id AS variantId, v.name AS variant, v.stock,
-    (SELECT count(*) FROM variants WHERE script_id = s.id) AS variants, s.back_to AS backTo,
-    r.text, r.note, r.number AS revision, r.id AS revisionId, r.created_at AS changedAt
+    (SELECT count(*) FROM variants INDEXED BY variants_by_script WHERE script_id = s.id) AS variants, s.back_to AS backTo,
+    r.note, r.number AS revision, r.id AS revisionId, r.created_at AS changedAt${more}
   FROM scripts s
   JOIN variants v ON v.script_id = s.id AND v.in_use = 1
-  JOIN revisions r ON r.variant_id = v.id AND r.number = (SELECT max(number) FROM revisions WHERE variant_id = v.id)
+  JOIN revisions r ON r.id = v.newest
   WHERE s.binned_at IS NULL`
 
-const fromRow = (row: Row): SavedScript => ({ ...row, stock: row.stock === 1 })
+const selectWhole = select(', r.text')
+const selectHead = select('')
+
+const fromRow = <T extends ScriptHead>(row: Row<T>): T => ({ ...row, stock: row.stock === 1 }) as unknown as T
 
 export const allScripts = (database: Database): SavedScript[] =>
-  database.prepare<[], Row>(`${select} ORDER BY s.printer_id, s.id`).all().map(fromRow)
+  database.prepare<[], Row<SavedScript>>(`${selectWhole} ORDER BY s.printer_id, s.id`).all().map(fromRow)
+
+export const allHeads = (database: Database): ScriptHead[] =>
+  database.prepare<[], Row<ScriptHead>>(`${selectHead} ORDER BY s.printer_id, s.id`).all().map(fromRow)
 
 export function scriptById(database: Database, id: number): SavedScript | undefined {
-  const row = database.prepare<[number], Row>(`${select} AND s.id = ?`).get(id)
+  const row = database.prepare<[number], Row<SavedScript>>(`${selectWhole} AND s.id = ?`).get(id)
   return row && fromRow(row)
 }
 

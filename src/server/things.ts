@@ -13,11 +13,27 @@ type Thing<T extends ThingTable> = v.InferOutput<(typeof schemas)[T]>
 
 type Row = { id: number; data: string }
 
-/** All of a table in the order they were put in. */
-export function allThings<T extends ThingTable>(database: Database, table: T): { id: number; data: Thing<T> }[] {
-  const rows = database.prepare<[], Row>(`SELECT id, data FROM ${table} ORDER BY id`).all()
-  return rows.map(row => ({ id: row.id, data: v.parse(schemas[table], JSON.parse(row.data)) as Thing<T> }))
+/** All of a table in the order they were put in, as they are kept. */
+export const rawThings = (database: Database, table: ThingTable): Row[] =>
+  database.prepare<[], Row>(`SELECT id, data FROM ${table} ORDER BY id`).all()
+
+/** What was read lately, by its text: a shelf of hundreds of printers is asked for again and again. */
+const read = new Map<string, unknown>()
+const mostRead = 2000
+
+function parsed<T extends ThingTable>(table: T, data: string): Thing<T> {
+  const key = `${table} ${data}`
+  const known = read.get(key)
+  if (known) return known as Thing<T>
+  const thing = v.parse(schemas[table], JSON.parse(data)) as Thing<T>
+  if (read.size >= mostRead) read.clear()
+  read.set(key, thing)
+  return thing
 }
+
+/** All of a table in the order they were put in. What comes back is shared, and not to be changed. */
+export const allThings = <T extends ThingTable>(database: Database, table: T): { id: number; data: Thing<T> }[] =>
+  rawThings(database, table).map(({ id, data }) => ({ id, data: parsed(table, data) }))
 
 /** What was taught of slicing programs' words, for a printer. */
 export const wordsHere = (database: Database, printer: string) =>

@@ -4,7 +4,9 @@ import { nameKey } from '../../core/model/script.ts'
 import { type Sight, sightWords } from '../../core/model/trial.ts'
 import type { Database } from '../database.ts'
 
-const most = 30
+const most = 40
+/** Of texts, notes, trials and refrains so many each. */
+const mostOf = [20, 8, 8, 4]
 
 export type Hit = {
   sort: 'name' | 'text' | 'note' | 'trial' | 'refrain'
@@ -42,8 +44,12 @@ export function searchRoutes(database: Database): Hono {
       `SELECT ${head} FROM scripts s JOIN printers p ON p.id = s.printer_id
        WHERE s.binned_at IS NULL AND s.key LIKE ? ESCAPE '\\' ORDER BY s.key LIMIT ?`,
     ),
-    found: database.prepare<[string, number], Found>(
-      'SELECT rowid, body FROM found WHERE found MATCH ? ORDER BY rank LIMIT ?',
+    // The newest first: ranking thousands of notes that all have a word takes long, and says little.
+    found: database.prepare<[string, number, number, number], Found>(
+      'SELECT rowid, body FROM found WHERE found MATCH ? AND rowid <= ? AND rowid % 4 = ? ORDER BY rowid DESC LIMIT ?',
+    ),
+    last: (['variants', 'revisions', 'trials', 'refrains'] as const).map(table =>
+      database.prepare<[], number | null>(`SELECT max(id) FROM ${table}`).pluck(),
     ),
     variant: database.prepare<[number], Head & { inUse: number; variant: string }>(
       `SELECT ${head}, v.in_use AS inUse, v.name AS variant FROM variants v ${onShelf} WHERE v.id = ?`,
@@ -89,7 +95,10 @@ export function searchRoutes(database: Database): Hono {
     const named = statements.names
       .all(like, most)
       .map((found): Hit => ({ sort: 'name', ...found, line: null, shown: '' }))
-    const inText = statements.found.all(asked(words), most).flatMap(found => hitFor(found, words) ?? [])
+    const inText = mostOf.flatMap((count, sort) => {
+      const last = 4 * (statements.last[sort]?.get() ?? 0) + sort
+      return statements.found.all(asked(words), last, sort, count).flatMap(found => hitFor(found, words) ?? [])
+    })
     return context.json([...named, ...inText].slice(0, most))
   })
 }

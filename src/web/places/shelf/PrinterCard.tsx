@@ -6,6 +6,7 @@ import { BedPicture } from '../../parts/BedPicture.tsx'
 import { SeverityMark, seriousOf } from '../../parts/Severity.tsx'
 import { howLongAgo, momentWords } from '../../parts/words.ts'
 import type { ShelfPrinter } from '../../state/api.ts'
+import { ScriptMenu } from './ScriptMenu.tsx'
 import { Variants } from './Variants.tsx'
 
 type Script = ShelfPrinter['scripts'][number]
@@ -16,7 +17,7 @@ export function PrinterCard({ id, printer, scripts, onChanged }: Props) {
   const start = scripts.find(({ moment }) => moment === 'start')
   return (
     <section aria-label={printer.name} className="flex gap-5 rounded-card border border-rule bg-raised px-4 py-3.5">
-      <BedPicture printer={printer} strokes={start?.summary.strokes ?? []} probes={start?.summary.probes ?? false} />
+      <BedPicture printer={printer} strokes={start?.summary?.strokes ?? []} probes={start?.summary?.probes ?? false} />
       <div className="min-w-0 flex-1">
         <div className="flex flex-wrap items-baseline gap-x-3 pb-1.5">
           <h2 className="font-serif text-[19px] font-semibold">
@@ -31,21 +32,24 @@ export function PrinterCard({ id, printer, scripts, onChanged }: Props) {
         )}
         <ul>
           {scripts.map(script => (
-            <li key={script.id}>
-              <Link
-                to={`/desk/${script.id}`}
-                className="grid grid-cols-[8.5rem_minmax(8rem,1fr)_9.5rem_6rem_5.5rem] max-[1150px]:grid-cols-[7rem_minmax(4rem,1fr)_8.5rem_5.5rem] items-center gap-3 max-[1150px]:gap-2 border-t border-rule px-1 py-1.5 hover:bg-sunk"
-              >
-                <span className="text-[14px] text-soft">{momentWords[script.moment]}</span>
-                <span className="truncate font-semibold" title={script.name}>
-                  {script.name}
-                </span>
-                <span className="text-[14px] text-soft">{outcome(script)}</span>
-                <span className="text-[14px] text-soft max-[1150px]:hidden">
-                  {howLongAgo(script.changedAt, new Date())}
-                </span>
-                <Verdict script={script} />
-              </Link>
+            <li key={script.id} className="border-t border-rule">
+              <div className="flex items-center hover:bg-sunk">
+                <Link
+                  to={`/desk/${script.id}`}
+                  className="grid grid-cols-[8.5rem_minmax(8rem,1fr)_9.5rem_6rem_5.5rem] max-[1150px]:grid-cols-[7rem_minmax(4rem,1fr)_8.5rem_5.5rem] items-center min-w-0 flex-1 gap-3 max-[1150px]:gap-2 px-1 py-1.5"
+                >
+                  <span className="text-[14px] text-soft">{momentWords[script.moment]}</span>
+                  <span className="truncate font-semibold" title={script.name}>
+                    {script.name}
+                  </span>
+                  <span className="text-[14px] text-soft">{outcome(script)}</span>
+                  <span className="text-[14px] text-soft max-[1150px]:hidden">
+                    {howLongAgo(script.changedAt, new Date())}
+                  </span>
+                  <Verdict script={script} />
+                </Link>
+                <ScriptMenu script={script} onChanged={onChanged} />
+              </div>
               {(script.variants > 1 || script.backTo !== null) && <Variants script={script} onChanged={onChanged} />}
             </li>
           ))}
@@ -56,13 +60,17 @@ export function PrinterCard({ id, printer, scripts, onChanged }: Props) {
 }
 
 const outcome = ({ summary, moment }: Script): string =>
-  moment === 'start' ? `${duration(summary.durationS)} · ${plain(summary.massG, 2)} g` : duration(summary.durationS)
+  summary === null
+    ? ''
+    : moment === 'start'
+      ? `${duration(summary.durationS)} · ${plain(summary.massG, 2)} g`
+      : duration(summary.durationS)
 
 function Verdict({ script }: { script: Script }) {
-  const { findings } = script.summary
+  if (!script.summary) return <span className="text-right text-[14px] text-soft">rehearsing…</span>
+  const { findings, failsFor } = script.summary
   const serious = seriousOf(findings)
   const worst = serious[0]
-  const { failsFor } = script.summary
   if (!worst && failsFor.length > 0)
     return (
       <span

@@ -1,20 +1,26 @@
 // The Shelf: every printer with its scripts, what wants a look, and where a new script begins.
-import { useCallback, useEffect, useState } from 'react'
+import { useVirtualizer } from '@tanstack/react-virtual'
+import { useCallback, useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { plural } from '../../../core/explain/words.ts'
 import { api, type ShelfPrinter } from '../../state/api.ts'
 import { LeftOpen } from './LeftOpen.tsx'
 import { NewScript } from './NewScript.tsx'
 import { PrinterCard } from './PrinterCard.tsx'
+import { useSummaries } from './useSummaries.ts'
 import { WantsALook } from './WantsALook.tsx'
 
+/** About how high a card is, px, until it has been measured. */
+const cardPx = ({ scripts }: ShelfPrinter): number => 76 + 34 * Math.max(2, scripts.length)
+const gapPx = 12
+
 export function Shelf() {
-  const [printers, setPrinters] = useState<ShelfPrinter[] | null>(null)
+  const [loaded, setLoaded] = useState<ShelfPrinter[] | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
   const load = useCallback(() => {
     setProblem(null)
     api.shelf().then(
-      shelf => setPrinters(shelf.printers),
+      shelf => setLoaded(shelf.printers),
       error => setProblem((error as Error).message),
     )
   }, [])
@@ -23,14 +29,28 @@ export function Shelf() {
     document.title = 'Shelf · Warm Prelude'
   }, [])
 
-  const scripts = printers?.flatMap(({ scripts }) => scripts) ?? []
-  const wanting = scripts.filter(script => script.summary.findings.some(({ severity }) => severity !== 'advice')).length
+  const list = useRef<HTMLDivElement>(null)
+  const cards = useVirtualizer({
+    count: loaded?.length ?? 0,
+    getScrollElement: () => document.getElementById('place'),
+    estimateSize: index => (loaded?.[index] ? cardPx(loaded[index]) + gapPx : 160),
+    getItemKey: index => loaded?.[index]?.id ?? index,
+    scrollMargin: list.current?.offsetTop ?? 0,
+    overscan: 6,
+  })
+  const shown = cards.getVirtualItems()
+  const wanted = shown.flatMap(({ index }) => loaded?.[index]?.scripts.map(({ id }) => id) ?? [])
+  const printers = useSummaries(loaded ?? [], wanted)
+  const scripts = printers.flatMap(each => each.scripts)
+  const wanting = scripts.filter(({ summary }) =>
+    summary?.findings.some(({ severity }) => severity !== 'advice'),
+  ).length
   return (
-    <div className="mx-auto grid max-w-[1500px] grid-cols-[minmax(0,1fr)_300px] gap-6 max-[1150px]:grid-cols-[minmax(0,1fr)_240px] max-[1150px]:gap-4 max-[1150px]:px-4 px-6 py-5">
+    <div className="mx-auto grid max-w-[1500px] grid-cols-[minmax(0,1fr)_300px] gap-6 px-6 py-5 max-[1150px]:grid-cols-[minmax(0,1fr)_240px] max-[1150px]:gap-4 max-[1150px]:px-4">
       <div className="min-w-0">
         <div className="mb-4 flex items-baseline gap-4">
           <h1 className="font-serif text-[27px] font-semibold">The shelf</h1>
-          {printers && (
+          {loaded && (
             <p className="text-soft">
               {plural(printers.length, 'printer')}, {plural(scripts.length, 'script')}
               {wanting > 0 && `, ${wanting} ${wanting === 1 ? 'wants' : 'want'} a look`}
@@ -51,17 +71,43 @@ export function Shelf() {
             </button>
           </p>
         )}
-        {!printers && !problem && <p className="text-soft">Taking the printers from the shelf…</p>}
-        <div className="grid grid-cols-[minmax(0,1fr)] gap-3">
-          {printers?.map(each => (
-            <PrinterCard key={each.id} {...each} onChanged={load} />
-          ))}
+        {!loaded && !problem && <p className="text-soft">Taking the printers from the shelf…</p>}
+        {loaded?.length === 0 && (
+          <p className="rounded-card border border-rule bg-raised p-8 text-center text-soft">
+            The shelf is empty.{' '}
+            <Link to="/printers/new" className="text-heat underline">
+              Make a printer
+            </Link>{' '}
+            in five questions, or{' '}
+            <Link to="/keeping" className="text-heat underline">
+              bring a shelf in
+            </Link>
+            .
+          </p>
+        )}
+        <div ref={list} className="relative" style={{ height: cards.getTotalSize() }}>
+          {shown.map(({ index, key, start }) => {
+            const printer = printers[index]
+            return (
+              printer && (
+                <div
+                  key={key}
+                  data-index={index}
+                  ref={cards.measureElement}
+                  className="absolute top-0 left-0 w-full pb-3"
+                  style={{ transform: `translateY(${start - cards.options.scrollMargin}px)` }}
+                >
+                  <PrinterCard {...printer} onChanged={load} />
+                </div>
+              )
+            )
+          })}
         </div>
       </div>
       <aside aria-label="New scripts and what wants a look" className="grid content-start gap-7">
-        <NewScript printers={printers ?? []} />
-        <LeftOpen printers={printers ?? []} />
-        <WantsALook printers={printers ?? []} />
+        <NewScript printers={printers} />
+        <LeftOpen printers={printers} />
+        <WantsALook printers={printers} />
       </aside>
     </div>
   )

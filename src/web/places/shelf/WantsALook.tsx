@@ -7,7 +7,7 @@ const most = 4
 
 export function WantsALook({ printers }: { printers: ShelfPrinter[] }) {
   const all = printers.flatMap(({ printer, scripts }) =>
-    scripts.flatMap(script => script.summary.findings.map(finding => ({ printer, script, finding }))),
+    scripts.flatMap(script => (script.summary?.findings ?? []).map(finding => ({ printer, script, finding }))),
   )
   const serious = all.filter(({ finding }) => finding.severity !== 'advice')
   const shown = serious.slice(0, most)
@@ -16,7 +16,7 @@ export function WantsALook({ printers }: { printers: ShelfPrinter[] }) {
       <h2 id="wants-a-look" className="border-b border-rule pb-1.5 font-serif text-[18px] font-semibold">
         Wants a look
       </h2>
-      {shown.length === 0 && <p className="py-2 text-soft">Nothing. Every script here is sound.</p>}
+      {shown.length === 0 && <p className="py-2 text-soft">Nothing. Every script that was rehearsed is sound.</p>}
       <ul>
         {shown.map(({ printer, script, finding }) => (
           <li key={`${script.id} ${finding.rule} ${finding.line}`} className="border-b border-rule">

@@ -1,0 +1,75 @@
+// What can be done with a script on the shelf: its history, another beside it, another name, the bin.
+import { BookOpen, Columns2, Ellipsis, Pencil, Play, Trash2 } from 'lucide-react'
+import { DropdownMenu } from 'radix-ui'
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
+import { AskPanel } from '../../parts/AskPanel.tsx'
+import { MenuItem, menuLook } from '../../parts/menu.tsx'
+import { api, type ScriptHead } from '../../state/api.ts'
+
+export function ScriptMenu({ script, onChanged }: { script: ScriptHead; onChanged: () => void }) {
+  const { id, name } = script
+  const navigate = useNavigate()
+  const [asking, setAsking] = useState<'name' | 'bin' | null>(null)
+  /** Does it; gives why it was refused, else null. */
+  const attempt = async (act: () => Promise<unknown>): Promise<string | null> => {
+    try {
+      await act()
+      onChanged()
+      return null
+    } catch (error) {
+      return (error as Error).message
+    }
+  }
+  return (
+    <>
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger
+          aria-label={`What to do with ${name}`}
+          className="mr-0.5 rounded-sm p-1 text-soft hover:text-ink"
+        >
+          <Ellipsis size={16} aria-hidden />
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content align="end" sideOffset={4} className={menuLook}>
+            <MenuItem onSelect={() => void navigate(`/history/${id}`)}>
+              <BookOpen size={15} aria-hidden /> Its history
+            </MenuItem>
+            <MenuItem onSelect={() => void navigate(`/side-by-side?left=script-${id}&right=text`)}>
+              <Columns2 size={15} aria-hidden /> Beside another…
+            </MenuItem>
+            <MenuItem onSelect={() => void navigate(`/runs?script=${id}`)}>
+              <Play size={15} aria-hidden /> Run it against many jobs
+            </MenuItem>
+            <MenuItem onSelect={() => setAsking('name')}>
+              <Pencil size={15} aria-hidden /> Rename…
+            </MenuItem>
+            <MenuItem onSelect={() => setAsking('bin')}>
+              <Trash2 size={15} aria-hidden /> Throw away…
+            </MenuItem>
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+      {asking === 'name' && (
+        <AskPanel
+          title={`Rename “${name}”`}
+          about="Its variants, revisions and trials stay with it."
+          fields={[{ name: 'Name', value: name, needed: true }]}
+          go="Rename it"
+          onGo={([wanted = '']) => attempt(() => api.rename(id, wanted))}
+          onClose={() => setAsking(null)}
+        />
+      )}
+      {asking === 'bin' && (
+        <AskPanel
+          title={`Throw “${name}” away`}
+          about="It waits in the bin for 30 days, with its history, and can be put back from “Keeping”."
+          fields={[]}
+          go="Throw it away"
+          onGo={() => attempt(() => api.bin(id))}
+          onClose={() => setAsking(null)}
+        />
+      )}
+    </>
+  )
+}
