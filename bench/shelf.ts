@@ -6,7 +6,7 @@ import { join } from 'node:path'
 import { makeApp } from '../src/server/app.ts'
 import { openDatabase } from '../src/server/database.ts'
 import { seedLarge } from '../src/server/large.ts'
-import { workOut } from '../src/server/summaries.ts'
+import { summariesOf } from '../src/server/summaries.ts'
 
 const size = { printers: 200, scripts: 2000, revisions: 40_000 }
 const now = '2026-11-24T08:00:00.000Z'
@@ -16,7 +16,7 @@ const folder = mkdtempSync(join(tmpdir(), 'warm-prelude-large-'))
 const database = openDatabase(join(folder, 'shelf.sqlite'))
 seedLarge(database, size, now)
 // As it is after some use: what each script comes to is known.
-workOut(
+summariesOf(
   database,
   Array.from({ length: size.scripts }, (_, i) => i + 1),
   () => false,
@@ -26,6 +26,7 @@ const app = makeApp({ database, backups: join(folder, 'backups'), screens: null,
 const asked: [string, (round: number) => string[]][] = [
   ['nothing', () => ['/health']],
   ['the shelf', () => ['/shelf']],
+  ['the shelf, changed', () => ['/shelf']],
   ['a search, one word', i => [`/search?q=${['purge', 'brush', 'better', 'G29', 'violet'][i % 5]}`]],
   ['a search, two words', i => [`/search?q=${encodeURIComponent(`mark ${1000 + i * 17}`)}`]],
   ['a history', i => [`/scripts/${1 + ((i * 31) % size.scripts)}/story`]],
@@ -47,6 +48,8 @@ for (const [name, paths] of asked) {
   const times: number[] = []
   let bytes = 0
   for (let round = -5; round < rounds; round++) {
+    // What is kept in memory is of no use after a change.
+    if (name.endsWith('changed')) database.prepare('UPDATE jobs SET changed_at = ? WHERE id = 1').run(String(round))
     const began = performance.now()
     bytes = 0
     for (const path of paths(Math.abs(round)))

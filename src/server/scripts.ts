@@ -23,12 +23,11 @@ export type ScriptHead = {
 }
 export type SavedScript = ScriptHead & { text: string }
 
-type Row<T extends ScriptHead> = Omit<T, 'stock'> & { stock: number }
+type Row<T extends ScriptHead> = Omit<T, 'stock' | 'variants'> & { stock: number }
 
 const select = (more: string) => `
   SELECT s.id, s.name, s.printer_id AS printerId, s.moment, v.id AS variantId, v.name AS variant, v.stock,
-    (SELECT count(*) FROM variants INDEXED BY variants_by_script WHERE script_id = s.id) AS variants, s.back_to AS backTo,
-    r.note, r.number AS revision, r.id AS revisionId, r.created_at AS changedAt${more}
+    s.back_to AS backTo, r.note, r.number AS revision, r.id AS revisionId, r.created_at AS changedAt${more}
   FROM scripts s
   JOIN variants v ON v.script_id = s.id AND v.in_use = 1
   JOIN revisions r ON r.id = v.newest
@@ -37,17 +36,39 @@ const select = (more: string) => `
 const selectWhole = select(', r.text')
 const selectHead = select('')
 
-const fromRow = <T extends ScriptHead>(row: Row<T>): T => ({ ...row, stock: row.stock === 1 }) as unknown as T
+/** How many variants each script has, where that is more than one. Counted at once, as a count for each row takes long. */
+const variantCounts = (database: Database): Map<number, number> =>
+  new Map(
+    database
+      .prepare<[], { id: number; count: number }>(
+        'SELECT script_id AS id, count(*) AS count FROM variants GROUP BY script_id HAVING count(*) > 1',
+      )
+      .all()
+      .map(({ id, count }) => [id, count]),
+  )
+
+function fromRows<T extends ScriptHead>(database: Database, rows: Row<T>[]): T[] {
+  const counts = variantCounts(database)
+  // The rows are ours alone, and thousands: they are finished in place.
+  return rows.map(
+    row => Object.assign(row, { stock: row.stock === 1, variants: counts.get(row.id) ?? 1 }) as unknown as T,
+  )
+}
 
 export const allScripts = (database: Database): SavedScript[] =>
-  database.prepare<[], Row<SavedScript>>(`${selectWhole} ORDER BY s.printer_id, s.id`).all().map(fromRow)
+  fromRows(database, database.prepare<[], Row<SavedScript>>(`${selectWhole} ORDER BY s.printer_id, s.id`).all())
 
 export const allHeads = (database: Database): ScriptHead[] =>
-  database.prepare<[], Row<ScriptHead>>(`${selectHead} ORDER BY s.printer_id, s.id`).all().map(fromRow)
+  fromRows(database, database.prepare<[], Row<ScriptHead>>(`${selectHead} ORDER BY s.printer_id, s.id`).all())
 
 export function scriptById(database: Database, id: number): SavedScript | undefined {
   const row = database.prepare<[number], Row<SavedScript>>(`${selectWhole} AND s.id = ?`).get(id)
-  return row && fromRow(row)
+  if (!row) return undefined
+  const variants = database
+    .prepare<[number], number>('SELECT count(*) FROM variants WHERE script_id = ?')
+    .pluck()
+    .get(id)
+  return { ...row, stock: row.stock === 1, variants: variants ?? 1 }
 }
 
 /** The script that has this name as people compare names, with its printer's name, for the sentence that refuses it. */

@@ -5,7 +5,7 @@ import { misfit, type Run, runOne } from '../core/runs/many.ts'
 import { goRound, type Setting } from '../core/runs/round.ts'
 import type { Database } from './database.ts'
 import { allTaught } from './routes/taught.ts'
-import { type ScriptHead, scriptById } from './scripts.ts'
+import { scriptById } from './scripts.ts'
 import { allThings, rawThings } from './things.ts'
 
 /** The most strokes kept for a small picture of the bed. */
@@ -46,33 +46,32 @@ function setupsOf(database: Database): Map<number, string> {
   return new Map(rawThings(database, 'printers').map(({ id, data }) => [id, digest(common, data)]))
 }
 
-const setupOf = (setups: ReadonlyMap<number, string>, { printerId, moment }: ScriptHead): string =>
-  `${setups.get(printerId)} ${moment}`
+const setupOf = (
+  setups: ReadonlyMap<number, string>,
+  { printerId, moment }: { printerId: number; moment: string },
+): string => `${setups.get(printerId)} ${moment}`
 
-/** The summaries of these scripts that are known and still hold, by the script's id. */
-export function knownSummaries(database: Database, scripts: readonly ScriptHead[]): Map<number, Summary> {
+/** How many findings of a script, of those whose summaries are known and still hold, are more than advice; by the script's id. */
+export function seriousCounts(database: Database): Map<number, number> {
   const setups = setupsOf(database)
-  const kept = new Map(
-    database
-      .prepare<[], { revisionId: number; setup: string; data: string }>(
-        'SELECT revision_id AS revisionId, setup, data FROM summaries',
-      )
-      .all()
-      .map(row => [row.revisionId, row]),
-  )
-  return new Map(
-    scripts.flatMap((script): [number, Summary][] => {
-      const row = kept.get(script.revisionId)
-      return row?.setup === setupOf(setups, script) ? [[script.id, JSON.parse(row.data) as Summary]] : []
-    }),
-  )
+  const rows = database
+    .prepare<[], [id: number, printerId: number, moment: string, setup: string, serious: number]>(
+      `SELECT s.id, s.printer_id, s.moment, m.setup, m.serious
+       FROM scripts s JOIN variants v ON v.script_id = s.id AND v.in_use = 1 JOIN summaries m ON m.revision_id = v.newest`,
+    )
+    .raw()
+    .all()
+  const counts = new Map<number, number>()
+  for (const [id, printerId, moment, setup, serious] of rows)
+    if (setup === setupOf(setups, { printerId, moment })) counts.set(id, serious)
+  return counts
 }
 
 /**
- * Works out the summaries of scripts, and keeps them, until `enough` says so; at least one, so that asking again gets on. Gives
- * those that were worked out, by the script's id.
+ * The summaries of scripts, by the script's id: those that are known and still hold, and of the others as many as can be worked
+ * out until `enough` says so; at least one, so that asking again gets on.
  */
-export function workOut(database: Database, ids: readonly number[], enough: () => boolean): Map<number, Summary> {
+export function summariesOf(database: Database, ids: readonly number[], enough: () => boolean): Map<number, Summary> {
   const done = new Map<number, Summary>()
   const materials = allThings(database, 'materials').map(({ data }) => data)
   const [first, ...rest] = allThings(database, 'jobs').map(({ data }) => data)
@@ -90,12 +89,21 @@ export function workOut(database: Database, ids: readonly number[], enough: () =
     allTaught(database),
   ]
   const setups = setupsOf(database)
-  const keep = database.prepare('INSERT OR REPLACE INTO summaries (revision_id, setup, data) VALUES (?, ?, ?)')
+  const known = database.prepare<[number, string], { data: string }>(
+    'SELECT data FROM summaries WHERE revision_id = ? AND setup = ?',
+  )
+  const keep = database.prepare(
+    'INSERT OR REPLACE INTO summaries (revision_id, setup, serious, data) VALUES (?, ?, ?, ?)',
+  )
+  let worked = 0
   for (const id of ids) {
-    if (done.size > 0 && enough()) break
     const script = scriptById(database, id)
     const printer = printers.find(each => each.id === script?.printerId)?.data
     if (!script || !printer) continue
+    const row = known.get(script.revisionId, setupOf(setups, script))
+    if (row) done.set(id, JSON.parse(row.data) as Summary)
+    if (row || (worked > 0 && enough())) continue
+    worked++
     const setting = {
       printer,
       job: first,
@@ -105,7 +113,8 @@ export function workOut(database: Database, ids: readonly number[], enough: () =
       ...wordsFor(vocabularies, printer.name),
     }
     const summary = summarize(script.text, setting, others)
-    keep.run(script.revisionId, setupOf(setups, script), JSON.stringify(summary))
+    const serious = summary.findings.filter(({ severity }) => severity !== 'advice').length
+    keep.run(script.revisionId, setupOf(setups, script), serious, JSON.stringify(summary))
     done.set(id, summary)
   }
   return done

@@ -53,7 +53,7 @@ END;
 
 -- One index over everything that is words. Row numbers tell what a row is: a variant's newest text (4 × its id), a revision's
 -- note (4 × + 1), a trial (4 × + 2), a refrain's newest text (4 × + 3).
-CREATE VIRTUAL TABLE found USING fts5 (body, prefix = '2 3');
+CREATE VIRTUAL TABLE found USING fts5 (body, prefix = '2 3 4 5 6');
 
 INSERT INTO found (rowid, body)
 SELECT 4 * r.variant_id, r.text FROM revisions r WHERE r.number = (SELECT max(number) FROM revisions WHERE variant_id = r.variant_id);

@@ -2,6 +2,8 @@
 CREATE TABLE summaries (
   revision_id INTEGER PRIMARY KEY REFERENCES revisions (id) ON DELETE CASCADE,
   setup TEXT NOT NULL,
+  -- Findings that are more than advice, or that fail another job.
+  serious INTEGER NOT NULL,
   data TEXT NOT NULL CHECK (json_valid(data))
 ) STRICT;
 

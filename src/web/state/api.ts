@@ -83,7 +83,8 @@ export type Summary = {
   findings: { rule: string; severity: Severity; line: number; message: string }[]
   strokes: [number, number][][]
 }
-export type ShelfPrinter = { id: number; printer: Printer; scripts: (ScriptHead & { summary: Summary | null })[] }
+/** `serious` counts findings that are more than advice; null where the script was not rehearsed since something changed. */
+export type ShelfPrinter = { id: number; printer: Printer; scripts: (ScriptHead & { serious: number | null })[] }
 
 /** A request that failed, with the sentence to show. */
 export class ApiError extends Error {
@@ -119,7 +120,7 @@ async function ask<T>(path: string, method = 'GET', body?: unknown): Promise<T> 
 export const api = {
   things: () => ask<Things>('/things'),
   shelf: () => ask<{ printers: ShelfPrinter[] }>('/shelf'),
-  /** Works out what some scripts come to, as many of them as an answer has time for. */
+  /** What some scripts come to: those that are known, and as many others as an answer has time for. */
   summaries: (ids: readonly number[]) => ask<Record<string, Summary>>('/shelf/summaries', 'POST', { ids }),
   script: (id: string) => ask<SavedScript>(`/scripts/${id}`),
   add: (script: { name: string; printerId: number; moment: Moment; text: string; note: string; stock?: boolean }) =>

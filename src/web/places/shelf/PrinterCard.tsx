@@ -5,13 +5,13 @@ import { duration, plain, plural } from '../../../core/explain/words.ts'
 import { BedPicture } from '../../parts/BedPicture.tsx'
 import { SeverityMark, seriousOf } from '../../parts/Severity.tsx'
 import { howLongAgo, momentWords } from '../../parts/words.ts'
-import type { ShelfPrinter } from '../../state/api.ts'
 import { ScriptMenu } from './ScriptMenu.tsx'
+import type { Summarized } from './useSummaries.ts'
 import { Variants } from './Variants.tsx'
 
-type Script = ShelfPrinter['scripts'][number]
+type Script = Summarized['scripts'][number]
 
-type Props = ShelfPrinter & { onChanged: () => void }
+type Props = Summarized & { onChanged: () => void }
 
 export function PrinterCard({ id, printer, scripts, onChanged }: Props) {
   const start = scripts.find(({ moment }) => moment === 'start')

@@ -1,11 +1,11 @@
 // The findings that matter most, each a link to its script.
 import { Link } from 'react-router'
 import { SeverityMark } from '../../parts/Severity.tsx'
-import type { ShelfPrinter } from '../../state/api.ts'
+import type { Summarized } from './useSummaries.ts'
 
 const most = 4
 
-export function WantsALook({ printers }: { printers: ShelfPrinter[] }) {
+export function WantsALook({ printers }: { printers: Summarized[] }) {
   const all = printers.flatMap(({ printer, scripts }) =>
     scripts.flatMap(script => (script.summary?.findings ?? []).map(finding => ({ printer, script, finding }))),
   )

@@ -4,17 +4,21 @@ import { api, type ShelfPrinter, type Summary } from '../../state/api.ts'
 
 const mostAtOnce = 40
 
-/** The printers with what has come meanwhile; `wanted` are the scripts whose summaries are asked for first, by id. */
-export function useSummaries(printers: readonly ShelfPrinter[], wanted: readonly number[]): ShelfPrinter[] {
+export type Summarized = Omit<ShelfPrinter, 'scripts'> & {
+  scripts: (ShelfPrinter['scripts'][number] & { summary: Summary | null })[]
+}
+
+/** The printers with what has come meanwhile of the scripts that are `wanted`, by id. */
+export function useSummaries(printers: readonly ShelfPrinter[], wanted: readonly number[]): Summarized[] {
   const [come, setCome] = useState<ReadonlyMap<string, Summary>>(new Map())
+  // The shelf asked for anew may stand on other materials or jobs.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what was known of the shelf before is forgotten with it
+  useEffect(() => setCome(new Map()), [printers])
   const whole = useMemo(
     () =>
       printers.map(printer => ({
         ...printer,
-        scripts: printer.scripts.map(script => ({
-          ...script,
-          summary: script.summary ?? come.get(`${script.id} ${script.revisionId}`) ?? null,
-        })),
+        scripts: printer.scripts.map(script => ({ ...script, summary: come.get(keyOf(script)) ?? null })),
       })),
     [printers, come],
   )
@@ -22,7 +26,7 @@ export function useSummaries(printers: readonly ShelfPrinter[], wanted: readonly
     .flatMap(({ scripts }) => scripts)
     .filter(({ id, summary }) => summary === null && wanted.includes(id))
     .slice(0, mostAtOnce)
-  const asked = missing.map(({ id }) => id).join(' ')
+  const asked = missing.map(keyOf).join(' ')
   // biome-ignore lint/correctness/useExhaustiveDependencies: which are missing is what it goes by
   useEffect(() => {
     if (asked === '') return
@@ -30,17 +34,11 @@ export function useSummaries(printers: readonly ShelfPrinter[], wanted: readonly
     api.summaries(missing.map(({ id }) => id)).then(
       found => {
         if (left) return
-        const revisionOf = new Map(missing.map(({ id, revisionId }) => [String(id), revisionId]))
-        setCome(
-          before =>
-            new Map([
-              ...before,
-              ...Object.entries(found).map(([id, summary]): [string, Summary] => [
-                `${id} ${revisionOf.get(id)}`,
-                summary,
-              ]),
-            ]),
-        )
+        const fresh = missing.flatMap((script): [string, Summary][] => {
+          const summary = found[script.id]
+          return summary ? [[keyOf(script), summary]] : []
+        })
+        setCome(before => new Map([...before, ...fresh]))
       },
       () => {},
     )
@@ -50,3 +48,5 @@ export function useSummaries(printers: readonly ShelfPrinter[], wanted: readonly
   }, [asked])
   return whole
 }
+
+const keyOf = ({ id, revisionId }: { id: number; revisionId: number }): string => `${id}/${revisionId}`
