@@ -5,7 +5,14 @@ import { join } from 'node:path'
 import { defineConfig } from '@playwright/test'
 
 const port = Number(process.env.E2E_PORT ?? 4417)
-const data = mkdtempSync(join(tmpdir(), 'warm-prelude-e2e-'))
+
+/** A server on a data base of its own. */
+const server = (at: number) => ({
+  command: 'node scripts/run.mjs src/server/main.ts',
+  url: `http://127.0.0.1:${at}/api/health`,
+  env: { PORT: String(at), DATA_DIR: mkdtempSync(join(tmpdir(), 'warm-prelude-e2e-')) },
+  reuseExistingServer: false,
+})
 
 export default defineConfig({
   testDir: 'e2e',
@@ -30,10 +37,6 @@ export default defineConfig({
       ],
     },
   },
-  webServer: {
-    command: 'node scripts/run.mjs src/server/main.ts',
-    url: `http://127.0.0.1:${port}/api/health`,
-    env: { PORT: String(port), DATA_DIR: data },
-    reuseExistingServer: false,
-  },
+  // The second is for the test that empties its shelf.
+  webServer: [server(port), server(port + 1)],
 })
