@@ -3,11 +3,13 @@ import type { NavigateFunction } from 'react-router'
 import type { EditRequest } from '../../core/runs/edit.ts'
 import { makers } from '../../core/script/makers/makers.ts'
 import type { Passage } from '../../core/script/passages.ts'
-import { goBackToSaved, saveOpen, selectLines, useDesk } from './desk.ts'
+import type { DeskRound } from '../../worker/rehearsal.worker.ts'
+import { ask } from './asked.ts'
+import { goBackToSaved, selectLines, useDesk } from './desk.ts'
 import { beginDraft } from './drafts.ts'
 import { showLower } from './lower.ts'
 import { useOutline } from './outline.ts'
-import { propose } from './preview.ts'
+import { propose, showFix } from './preview.ts'
 import { useTheme } from './theme.ts'
 
 export type Action = { group: string; name: string; run: () => void }
@@ -42,15 +44,26 @@ export const placeForNew = (): number => {
   return open ? (open.selection ? open.selection.lastLine : open.text.split('\n').length) + 1 : 1
 }
 
-function passageActions({ title, firstLine, lastLine, enabled }: Passage): Action[] {
+/** What can be done with a passage, as behind its three dots in the outline. */
+function passageActions({ title, firstLine: at, lastLine, enabled }: Passage): Action[] {
   const group = 'Passages'
+  const does = (name: string, request: EditRequest): Action => ({ group, name, run: () => void propose(request) })
   return [
-    { group, name: `Go to “${title}”`, run: () => selectLines(firstLine, lastLine) },
-    enabled
-      ? { group, name: `Put “${title}” to sleep`, run: () => void propose({ do: 'sleep', at: firstLine }) }
-      : { group, name: `Wake “${title}”`, run: () => void propose({ do: 'wake', at: firstLine }) },
+    { group, name: `Go to “${title}”`, run: () => selectLines(at, lastLine) },
+    enabled ? does(`Put “${title}” to sleep`, { do: 'sleep', at }) : does(`Wake “${title}”`, { do: 'wake', at }),
+    does(`Nudge “${title}” on the bed`, { do: 'nudge', at, shift: { x: 1, y: 0, z: 0 } }),
+    does(`Move “${title}” up`, { do: 'move-up', at }),
+    does(`Move “${title}” down`, { do: 'move-down', at }),
+    does(`Copy “${title}”`, { do: 'duplicate', at }),
+    does(`Remove “${title}”`, { do: 'remove', at }),
   ]
 }
+
+/** The fixes of findings, each shown before it is applied. */
+const fixActions = ({ findings }: DeskRound, text: string): Action[] =>
+  findings.flatMap(({ line, fixes }) =>
+    fixes.map(fix => ({ group: 'Fixes', name: `Line ${line}: ${fix.title}`, run: () => void showFix(fix, text) })),
+  )
 
 function deskActions(navigate: NavigateFunction): Action[] {
   const { open } = useDesk.getState()
@@ -58,7 +71,10 @@ function deskActions(navigate: NavigateFunction): Action[] {
   const { saved, round } = open
   const desk = 'This script'
   return [
-    ...(saved && !saved.stock ? [{ group: desk, name: 'Save', run: () => void saveOpen('') }] : []),
+    ...(saved && !saved.stock ? [{ group: desk, name: 'Save with a note…', run: () => ask('note') }] : []),
+    ...(saved ? [{ group: desk, name: 'Save as a variant…', run: () => ask('variant') }] : []),
+    { group: desk, name: 'Save as another script…', run: () => ask('another') },
+    { group: desk, name: 'Take it away…', run: () => ask('take-away') },
     ...(saved
       ? [
           { group: desk, name: 'Its history', run: () => void navigate(`/history/${saved.id}`) },
@@ -85,6 +101,7 @@ function deskActions(navigate: NavigateFunction): Action[] {
       name: `Add: ${title}`,
       run: () => void propose({ do: 'make', maker: name, values: {}, at: placeForNew() }),
     })),
+    ...(round ? fixActions(round, open.text) : []),
     ...(round?.passages ?? []).flatMap(passageActions),
   ]
 }

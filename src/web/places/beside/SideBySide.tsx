@@ -4,8 +4,8 @@ import { useCallback, useEffect, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import type { Compared } from '../../../core/runs/side-by-side.ts'
 import { Button } from '../../parts/Button.tsx'
-import { Choice } from '../../parts/Choice.tsx'
 import { fieldLook } from '../../parts/Field.tsx'
+import { Picker } from '../../parts/Picker.tsx'
 import { api, type ShelfPrinter, type Story, type Things } from '../../state/api.ts'
 import { carriedAcrossAside, compareAside } from '../../state/rehearser.ts'
 import { usualSetting } from '../../state/setting.ts'
@@ -107,7 +107,7 @@ export function SideBySide() {
             {both ? summary(both) : 'Rehearsing both…'}
           </p>
         </div>
-        <Choice name="Left" value={leftKey} options={options} onChange={left => choose({ left })} />
+        <Picker name="Left" value={leftKey} options={options} onChange={left => choose({ left })} />
         <Button
           small
           aria-label="Change sides"
@@ -116,7 +116,7 @@ export function SideBySide() {
         >
           <ArrowLeftRight size={15} aria-hidden />
         </Button>
-        <Choice name="Right" value={rightKey} options={options} onChange={right => choose({ right })} />
+        <Picker name="Right" value={rightKey} options={options} onChange={right => choose({ right })} />
       </div>
       {problem && (
         <p role="alert" className="rounded-card border border-bad bg-raised px-4 py-2.5">

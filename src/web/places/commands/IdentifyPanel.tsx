@@ -8,6 +8,7 @@ import { Button } from '../../parts/Button.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
 import { Panel } from '../../parts/Panel.tsx'
 import { api, type Things } from '../../state/api.ts'
+import { PrinterEffect } from '../printers/EffectCard.tsx'
 
 type KeptPrinter = Things['printers'][number]
 type Props = { printers: KeptPrinter[]; onClose: () => void; onSet: (printer: KeptPrinter) => void }
@@ -23,6 +24,7 @@ export function IdentifyPanel({ printers, onClose, onSet }: Props) {
   // The printer that the reply names is the one meant, until the person says otherwise.
   const named = printers.find(({ data }) => nameKey(data.name) === nameKey(found.machine ?? ''))
   const printerId = chosen ?? (named ?? printers[0])?.id ?? 0
+  const printer = printers.find(({ id }) => id === printerId)?.data
   const wantedFamily = family || found.family
   const wantedVersion = version ?? found.version ?? ''
 
@@ -126,6 +128,18 @@ export function IdentifyPanel({ printers, onClose, onSet }: Props) {
           )}
         </Field>
       </div>
+      {printer && wantedFamily && (
+        <div className="mt-4">
+          <PrinterEffect
+            printerId={printerId}
+            before={printer}
+            after={{
+              ...printer,
+              firmware: { family: wantedFamily, version: wantedVersion, abilities: found.abilities },
+            }}
+          />
+        </div>
+      )}
       {told && (
         <p role={told.bad ? 'alert' : 'status'} className={`mt-2 text-[14px] ${told.bad ? 'text-bad' : 'text-good'}`}>
           {told.text}

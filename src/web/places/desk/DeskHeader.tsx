@@ -1,8 +1,9 @@
 // The Desk's own header: what is open, what it is rehearsed for, what can be done with it, saving.
-import { useCallback, useEffect, useState } from 'react'
+import { useEffect, useState } from 'react'
 import { plural } from '../../../core/explain/words.ts'
 import { howLongAgo } from '../../parts/words.ts'
 import type { Things } from '../../state/api.ts'
+import { askNothing, useAsked } from '../../state/asked.ts'
 import { hasUnsavedChange, type Open } from '../../state/desk.ts'
 import type { Said } from '../../state/files.ts'
 import { DeskChoices, Divider } from './DeskChoices.tsx'
@@ -11,8 +12,7 @@ import { Keeping } from './Keeping.tsx'
 import { TakeAway } from './TakeAway.tsx'
 
 export function DeskHeader({ open, things }: { open: Open; things: Things }) {
-  const [taking, setTaking] = useState(false)
-  const takeAway = useCallback(() => setTaking(true), [])
+  const { asked } = useAsked()
   const [said, setSaid] = useState<Said | null>(null)
   const unsaved = hasUnsavedChange(open)
   // biome-ignore lint/correctness/useExhaustiveDependencies: what was said speaks of the text as it was
@@ -32,10 +32,10 @@ export function DeskHeader({ open, things }: { open: Open; things: Things }) {
       <Divider />
       <DeskChoices chosen={chosen} things={things} />
       <div className="ml-auto flex shrink-0 items-center gap-2">
-        <DeskMenus canGoBack={saved !== null && unsaved} onSaid={setSaid} onTakeAway={takeAway} />
+        <DeskMenus canGoBack={saved !== null && unsaved} onSaid={setSaid} />
         <Keeping open={open} things={things} onSaid={setSaid} />
       </div>
-      {taking && <TakeAway open={open} things={things} onClose={() => setTaking(false)} />}
+      {asked === 'take-away' && <TakeAway open={open} things={things} onClose={askNothing} />}
     </div>
   )
 }

@@ -8,11 +8,12 @@ import { Button } from '../../parts/Button.tsx'
 import { MenuItem, menuLook } from '../../parts/menu.tsx'
 import { placeForNew, tools } from '../../state/actions.ts'
 import { api, type KeptRefrain } from '../../state/api.ts'
+import { ask } from '../../state/asked.ts'
 import { fileText, goBackToSaved, useDesk } from '../../state/desk.ts'
 import { copyText, nameOf, type Said, saveFile } from '../../state/files.ts'
 import { propose } from '../../state/preview.ts'
 
-type Props = { canGoBack: boolean; onSaid: (said: Said) => void; onTakeAway: () => void }
+type Props = { canGoBack: boolean; onSaid: (said: Said) => void }
 
 function add(maker: string): void {
   void propose({ do: 'make', maker, values: {}, at: placeForNew() })
@@ -32,7 +33,7 @@ function download(): Said {
   return open ? saveFile(fileText(open), nameOf(open)) : { text: 'There is no script open.', bad: true }
 }
 
-export const DeskMenus = memo(function DeskMenus({ canGoBack, onSaid, onTakeAway }: Props) {
+export const DeskMenus = memo(function DeskMenus({ canGoBack, onSaid }: Props) {
   const [refrains, setRefrains] = useState<KeptRefrain[]>([])
   return (
     <>
@@ -70,7 +71,7 @@ export const DeskMenus = memo(function DeskMenus({ canGoBack, onSaid, onTakeAway
         <MenuItem onSelect={() => onSaid(download())}>
           <Download size={15} aria-hidden /> Download as .gcode
         </MenuItem>
-        <MenuItem onSelect={onTakeAway}>
+        <MenuItem onSelect={() => ask('take-away')}>
           <FileOutput size={15} aria-hidden /> For one job, or in another program’s words…
         </MenuItem>
         {canGoBack && (

@@ -1,12 +1,13 @@
 // Saving: at once with a note made from the change, with a note of one's own, as a variant, or as another script.
 import { BookOpen, ChevronDown, Columns2, FilePlus, GitBranch, MessageSquare } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { AskPanel } from '../../parts/AskPanel.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { MenuItem, menuLook } from '../../parts/menu.tsx'
 import type { Things } from '../../state/api.ts'
+import { ask, askNothing, useAsked } from '../../state/asked.ts'
 import {
   branchOpen,
   changeInWords,
@@ -21,26 +22,26 @@ import { SaveAs } from './SaveAs.tsx'
 import { SavedElsewhere } from './SavedElsewhere.tsx'
 
 type Props = { open: Open; things: Things; onSaid: (said: Said | null) => void }
-type Asking = { what: 'note' | 'variant'; words: string; name: string } | { what: 'another' } | { what: 'elsewhere' }
 
 export function Keeping({ open, things, onSaid }: Props) {
   const navigate = useNavigate()
-  const [asking, setAsking] = useState<Asking | null>(null)
+  const { asked } = useAsked()
   const unsaved = hasUnsavedChange(open)
   const { saved } = open
-  const ask = async (what: 'note' | 'variant') => setAsking({ what, ...(await changeInWords()) })
+  // A question on the Desk goes with the Desk.
+  useEffect(() => askNothing, [])
+  /** Asks what a refusal wants; gives the sentence of one that wants nothing. */
   const answered = (refusal: SaveRefusal | null): string | null => {
-    if (refusal?.wants === 'branch') void ask('variant')
-    else if (refusal?.wants === 'choice') setAsking({ what: 'elsewhere' })
+    if (refusal?.wants === 'branch') ask('variant')
+    else if (refusal?.wants === 'choice') ask('elsewhere')
     else onSaid(refusal && { text: refusal.text, bad: true })
     return refusal && refusal.wants === null ? refusal.text : null
   }
   const save = async () => {
-    if (!saved) return setAsking({ what: 'another' })
+    if (!saved) return ask('another')
     if (saved.stock) return ask('variant')
     answered(await saveOpen((await changeInWords()).words))
   }
-  const close = () => setAsking(null)
   return (
     <>
       <div className="flex">
@@ -62,14 +63,14 @@ export function Keeping({ open, things, onSaid }: Props) {
             <DropdownMenu.Portal>
               <DropdownMenu.Content align="end" sideOffset={6} className={menuLook}>
                 {unsaved && !saved.stock && (
-                  <MenuItem onSelect={() => void ask('note')}>
+                  <MenuItem onSelect={() => ask('note')}>
                     <MessageSquare size={15} aria-hidden /> Save with a note…
                   </MenuItem>
                 )}
-                <MenuItem onSelect={() => void ask('variant')}>
+                <MenuItem onSelect={() => ask('variant')}>
                   <GitBranch size={15} aria-hidden /> Save as a variant…
                 </MenuItem>
-                <MenuItem onSelect={() => setAsking({ what: 'another' })}>
+                <MenuItem onSelect={() => ask('another')}>
                   <FilePlus size={15} aria-hidden /> Save as another script…
                 </MenuItem>
                 <MenuItem onSelect={() => void navigate(`/history/${saved.id}`)}>
@@ -83,42 +84,63 @@ export function Keeping({ open, things, onSaid }: Props) {
           </DropdownMenu.Root>
         )}
       </div>
-      {asking?.what === 'another' && <SaveAs open={open} things={things} onClose={close} />}
-      {asking?.what === 'note' && (
-        <AskPanel
-          title="Save with a note"
-          about="The next revision. The note says why, for you in six months."
-          fields={[{ name: 'Note', hint: 'proposed from the change', value: asking.words, most: 500 }]}
-          go="Save it so"
-          onGo={async ([note = '']) => answered(await saveOpen(note))}
-          onClose={close}
-        />
-      )}
-      {asking?.what === 'variant' && saved && (
-        <AskPanel
-          title="Save as a variant"
-          about={
-            saved.stock
-              ? `“${saved.variant}” is kept as it came. Your change becomes a variant of its own, and is in use from now on.`
-              : `A variant of “${saved.name}” beside “${saved.variant}”, in use from now on. One click on the shelf switches.`
-          }
-          fields={[
-            { name: 'Name of the variant', hint: 'proposed from the change', value: asking.name, needed: true },
-            { name: 'Why', value: asking.words, most: 500 },
-          ]}
-          go="Keep the variant"
-          onGo={([name = '', note = '']) => branchOpen(name, note)}
-          onClose={close}
-        />
-      )}
-      {asking?.what === 'elsewhere' && (
+      {asked === 'another' && <SaveAs open={open} things={things} onClose={askNothing} />}
+      {asked === 'note' && <WithNote answered={answered} />}
+      {asked === 'variant' && saved && <AsVariant name={saved.name} variant={saved.variant} stock={saved.stock} />}
+      {asked === 'elsewhere' && (
         <SavedElsewhere
           open={open}
           onKeepMine={async () => answered(await saveOnTop((await changeInWords()).words))}
-          onAnother={() => setAsking({ what: 'another' })}
-          onClose={close}
+          onAnother={() => ask('another')}
+          onClose={askNothing}
         />
       )}
     </>
+  )
+}
+
+/** What the change comes to, in words; null while it is being rehearsed. */
+function useChange(): { words: string; name: string } | null {
+  const [change, setChange] = useState<{ words: string; name: string } | null>(null)
+  useEffect(() => {
+    void changeInWords().then(setChange)
+  }, [])
+  return change
+}
+
+function WithNote({ answered }: { answered: (refusal: SaveRefusal | null) => string | null }) {
+  const change = useChange()
+  if (!change) return null
+  return (
+    <AskPanel
+      title="Save with a note"
+      about="The next revision. The note says why, for you in six months."
+      fields={[{ name: 'Note', hint: 'proposed from the change', value: change.words, most: 500 }]}
+      go="Save it so"
+      onGo={async ([note = '']) => answered(await saveOpen(note))}
+      onClose={askNothing}
+    />
+  )
+}
+
+function AsVariant({ name, variant, stock }: { name: string; variant: string; stock: boolean }) {
+  const change = useChange()
+  if (!change) return null
+  return (
+    <AskPanel
+      title="Save as a variant"
+      about={
+        stock
+          ? `“${variant}” is kept as it came. Your change becomes a variant of its own, and is in use from now on.`
+          : `A variant of “${name}” beside “${variant}”, in use from now on. One click on the shelf switches.`
+      }
+      fields={[
+        { name: 'Name of the variant', hint: 'proposed from the change', value: change.name, needed: true },
+        { name: 'Why', value: change.words, most: 500 },
+      ]}
+      go="Keep the variant"
+      onGo={([wanted = '', note = '']) => branchOpen(wanted, note)}
+      onClose={askNothing}
+    />
   )
 }

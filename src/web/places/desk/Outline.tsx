@@ -27,7 +27,7 @@ export function Outline({ open }: { open: Open }) {
               <ol className="ml-4 border-l border-rule">
                 {passage.parts.map(part => (
                   <li key={`${part.firstLine} ${part.title}`}>
-                    <Row passage={part} open={open} onRename={setRenaming} small />
+                    <Row passage={part} open={open} onRename={setRenaming} onRefrain={setRefraining} small />
                   </li>
                 ))}
               </ol>
@@ -47,7 +47,7 @@ type RowProps = {
   passage: Passage
   open: Open
   onRename: (passage: Passage) => void
-  onRefrain?: (passage: Passage) => void
+  onRefrain: (passage: Passage) => void
   small?: boolean
 }
 
@@ -114,7 +114,7 @@ function Row({ passage, open, onRename, onRefrain, small = false }: RowProps) {
               </MenuItem>
             )}
             <MenuItem onSelect={() => onRename(passage)}>Rename…</MenuItem>
-            {onRefrain && <MenuItem onSelect={() => onRefrain(passage)}>Make it a refrain…</MenuItem>}
+            <MenuItem onSelect={() => onRefrain(passage)}>Make it a refrain…</MenuItem>
             <MenuItem onSelect={() => void propose({ do: 'move-up', at: firstLine })}>Move up</MenuItem>
             <MenuItem onSelect={() => void propose({ do: 'move-down', at: firstLine })}>Move down</MenuItem>
             <MenuItem onSelect={() => void propose({ do: 'duplicate', at: firstLine })}>Copy</MenuItem>

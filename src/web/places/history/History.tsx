@@ -1,11 +1,13 @@
 // The history of a script as a story: what was changed and why, what was seen on the machine, what was changed next.
+import { Pencil } from 'lucide-react'
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { plural } from '../../../core/explain/words.ts'
 import type { ToldRevision } from '../../../core/runs/side-by-side.ts'
+import { AskPanel } from '../../parts/AskPanel.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { momentWords } from '../../parts/words.ts'
-import { api, type Revision, type Story, type Things } from '../../state/api.ts'
+import { api, type Revision, type Story, type Things, type Variant } from '../../state/api.ts'
 import { tellRevisionsAside } from '../../state/rehearser.ts'
 import { usualSetting } from '../../state/setting.ts'
 import { FitPanel } from './FitPanel.tsx'
@@ -30,6 +32,7 @@ export function History() {
   const [problem, setProblem] = useState<string | null>(null)
   const [trying, setTrying] = useState<Revision | null>(null)
   const [fitting, setFitting] = useState(false)
+  const [renaming, setRenaming] = useState<Variant | null>(null)
   const load = useCallback(() => {
     Promise.all([api.story(id), api.things()]).then(
       ([loaded, known]) => {
@@ -84,6 +87,47 @@ export function History() {
           Open on the Desk
         </Link>
       </div>
+      {variants.length > 1 && (
+        <ul aria-label="Variants" className="flex flex-wrap gap-2">
+          {variants.map(variant => (
+            <li
+              key={variant.id}
+              className={`flex items-center gap-2 rounded-full border px-3 py-0.5 text-[14px] ${variant.inUse ? 'border-ink bg-sunk font-semibold' : 'border-rule'}`}
+            >
+              {variant.name}
+              <span className="text-[13px] font-normal text-soft">
+                {variant.inUse ? 'in use' : variant.stock ? 'stock' : ''}
+              </span>
+              <button
+                type="button"
+                onClick={() => setRenaming(variant)}
+                aria-label={`Rename the variant ${variant.name}`}
+                className="rounded-sm text-soft hover:text-ink"
+              >
+                <Pencil size={13} aria-hidden />
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+      {renaming && (
+        <AskPanel
+          title={`Rename the variant “${renaming.name}”`}
+          about="Its revisions and trials stay with it."
+          fields={[{ name: 'Name of the variant', value: renaming.name, needed: true }]}
+          go="Rename it"
+          onGo={async ([name = '']) => {
+            try {
+              await api.renameVariant(script.id, renaming.id, name)
+              load()
+              return null
+            } catch (error) {
+              return (error as Error).message
+            }
+          }}
+          onClose={() => setRenaming(null)}
+        />
+      )}
       {revisions.length > 1 && <HistoryChart story={story} told={told} />}
       <Telling story={story} told={told} onTry={setTrying} onChanged={load} onProblem={setProblem} />
       {trying && (

@@ -1,9 +1,11 @@
 // The revisions, the newest first, each with its note, what it changed, and what was seen of it.
 import { Camera, Check, CircleAlert, Trash2 } from 'lucide-react'
+import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { duration, plain } from '../../../core/explain/words.ts'
+import { duration, plain, plural } from '../../../core/explain/words.ts'
 import { sightWords } from '../../../core/model/trial.ts'
 import type { ToldRevision } from '../../../core/runs/side-by-side.ts'
+import { AskPanel } from '../../parts/AskPanel.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { howLongAgo } from '../../parts/words.ts'
 import { api, type KeptTrial, type Revision, type Story } from '../../state/api.ts'
@@ -20,6 +22,8 @@ type Props = {
 
 export function Telling({ story, told, onTry, onChanged, onProblem }: Props) {
   const navigate = useNavigate()
+  const [branching, setBranching] = useState<Revision | null>(null)
+  const [shown, setShown] = useState(mostAtFirst)
   const { script, variants, revisions, trials } = story
   const variantOf = (revision: Revision) => variants.find(({ id }) => id === revision.variantId)
   const attempt = async (act: () => Promise<unknown>) => {
@@ -41,85 +45,125 @@ export function Telling({ story, told, onTry, onChanged, onProblem }: Props) {
       return api.save(script.id, { printerId, moment, text: revision.text, note, base, variant: variantId })
     })
   return (
-    <ol aria-label="Revisions, the newest first" className="grid gap-0">
-      {[...revisions].reverse().map(revision => {
-        const variant = variantOf(revision)
-        const its = told.get(revision.id)
-        const before = beforeOf(story, revision)
-        const inUse = revision.id === script.revisionId
-        return (
-          <li key={revision.id} className="grid grid-cols-[9.5rem_minmax(0,1fr)] gap-x-5 border-t border-rule py-3">
-            <div className="text-[14px] text-soft">
-              <p>{howLongAgo(revision.createdAt, new Date())}</p>
-              <p className="truncate" title={variant?.name}>
-                {variants.length > 1 && `${variant?.name}, `}
-                {variant?.stock ? 'as it came' : `revision ${revision.number}`}
-              </p>
-              {inUse && (
-                <p className="flex items-center gap-1 font-semibold text-good">
-                  <Check size={14} aria-hidden /> in use
-                </p>
-              )}
-            </div>
-            <div className="min-w-0">
-              <p className="text-[16px] font-semibold">
-                {revision.note || its?.words || (before === null ? 'Begun' : 'Changed')}
-              </p>
-              <p className="text-[14px] text-soft">
-                {its && revision.note && its.words && its.words !== revision.note && <span>{its.words} · </span>}
-                {its ? `${duration(its.durationS)}, ${plain(its.massG, 2)} g` : 'rehearsing…'}
-                {its && its.serious > 0 && (
-                  <span className="ml-2 inline-flex items-center gap-1 text-warn">
-                    <CircleAlert size={14} aria-hidden />
-                    {its.serious} to look at
-                  </span>
-                )}
-              </p>
-              <ul>
-                {trials
-                  .filter(({ revisionId }) => revisionId === revision.id)
-                  .map(trial => (
-                    <Seen
-                      key={trial.id}
-                      trial={trial}
-                      rehearsedS={its?.durationS ?? null}
-                      onRemove={() => void attempt(() => api.removeTrial(trial.id))}
-                    />
-                  ))}
-              </ul>
-              <p className="mt-1.5 flex flex-wrap gap-x-2 gap-y-1">
-                <Button small onClick={() => onTry(revision)}>
-                  What did you see?
-                </Button>
-                {before !== null && (
-                  <Link className={linkLook} to={`/side-by-side?left=revision-${before}&right=revision-${revision.id}`}>
-                    Beside the one before
-                  </Link>
-                )}
-                {!inUse && (
-                  <Link
-                    className={linkLook}
-                    to={`/side-by-side?left=revision-${revision.id}&right=script-${script.id}`}
-                  >
-                    Beside the one in use
-                  </Link>
-                )}
-                {!inUse && (!script.stock || isNewest(revisions, revision)) && (
-                  <Button small onClick={() => void restore(revision)}>
-                    Use this again
-                  </Button>
-                )}
-                <Button small onClick={() => void beginDraft(revision.text, '', script.printerId).then(navigate)}>
-                  Begin a script from it
-                </Button>
-              </p>
-            </div>
-          </li>
-        )
-      })}
-    </ol>
+    <>
+      <ol aria-label="Revisions, the newest first" className="grid gap-0">
+        {[...revisions]
+          .reverse()
+          .slice(0, shown)
+          .map(revision => {
+            const variant = variantOf(revision)
+            const its = told.get(revision.id)
+            const before = beforeOf(story, revision)
+            const inUse = revision.id === script.revisionId
+            return (
+              <li key={revision.id} className="grid grid-cols-[9.5rem_minmax(0,1fr)] gap-x-5 border-t border-rule py-3">
+                <div className="text-[14px] text-soft">
+                  <p>{howLongAgo(revision.createdAt, new Date())}</p>
+                  <p className="truncate" title={variant?.name}>
+                    {variants.length > 1 && `${variant?.name}, `}
+                    {variant?.stock ? 'as it came' : `revision ${revision.number}`}
+                  </p>
+                  {inUse && (
+                    <p className="flex items-center gap-1 font-semibold text-good">
+                      <Check size={14} aria-hidden /> in use
+                    </p>
+                  )}
+                </div>
+                <div className="min-w-0">
+                  <p className="text-[16px] font-semibold">
+                    {revision.note || its?.words || (before === null ? 'Begun' : 'Changed')}
+                  </p>
+                  <p className="text-[14px] text-soft">
+                    {its && revision.note && its.words && its.words !== revision.note && <span>{its.words} · </span>}
+                    {its ? `${duration(its.durationS)}, ${plain(its.massG, 2)} g` : 'rehearsing…'}
+                    {its && its.serious > 0 && (
+                      <span className="ml-2 inline-flex items-center gap-1 text-warn">
+                        <CircleAlert size={14} aria-hidden />
+                        {its.serious} to look at
+                      </span>
+                    )}
+                  </p>
+                  <ul>
+                    {trials
+                      .filter(({ revisionId }) => revisionId === revision.id)
+                      .map(trial => (
+                        <Seen
+                          key={trial.id}
+                          trial={trial}
+                          rehearsedS={its?.durationS ?? null}
+                          onRemove={() => void attempt(() => api.removeTrial(trial.id))}
+                        />
+                      ))}
+                  </ul>
+                  <p className="mt-1.5 flex flex-wrap gap-x-2 gap-y-1">
+                    <Button small onClick={() => onTry(revision)}>
+                      What did you see?
+                    </Button>
+                    {before !== null && (
+                      <Link
+                        className={linkLook}
+                        to={`/side-by-side?left=revision-${before}&right=revision-${revision.id}`}
+                      >
+                        Beside the one before
+                      </Link>
+                    )}
+                    {!inUse && (
+                      <Link
+                        className={linkLook}
+                        to={`/side-by-side?left=revision-${revision.id}&right=script-${script.id}`}
+                      >
+                        Beside the one in use
+                      </Link>
+                    )}
+                    {!inUse && (!script.stock || isNewest(revisions, revision)) && (
+                      <Button small onClick={() => void restore(revision)}>
+                        Use this again
+                      </Button>
+                    )}
+                    <Button small onClick={() => setBranching(revision)}>
+                      Branch it…
+                    </Button>
+                    <Button small onClick={() => void beginDraft(revision.text, '', script.printerId).then(navigate)}>
+                      Begin a script from it
+                    </Button>
+                  </p>
+                </div>
+              </li>
+            )
+          })}
+      </ol>
+      {revisions.length > shown && (
+        <Button onClick={() => setShown(shown + mostAtFirst)} className="justify-self-start">
+          {plural(revisions.length - shown, 'earlier revision')}
+        </Button>
+      )}
+      {branching && (
+        <AskPanel
+          title={`Branch revision ${branching.number}`}
+          about={`A variant of “${script.name}” that begins as it was then. It is in use from now on; one click on the shelf switches.`}
+          fields={[
+            { name: 'Name of the variant', value: '', needed: true },
+            { name: 'Why', value: '', most: 500 },
+          ]}
+          go="Keep the variant"
+          onGo={async ([name = '', note = '']) => {
+            try {
+              await api.branch(script.id, { name, text: branching.text, note, bornOf: branching.id })
+              onChanged()
+              return null
+            } catch (error) {
+              return (error as Error).message
+            }
+          }}
+          onClose={() => setBranching(null)}
+        />
+      )}
+    </>
   )
 }
+
+/** So many are told at once; years of them come when they are asked for. */
+const mostAtFirst = 40
 
 const linkLook =
   'inline-flex items-center rounded-button border border-rule bg-raised px-2.5 py-0.5 text-[13px] hover:border-soft'

@@ -5,9 +5,33 @@ import * as v from 'valibot'
 import { duration, plural } from '../../../core/explain/words.ts'
 import { Printer } from '../../../core/model/printer.ts'
 import type { Effect } from '../../../core/runs/effect.ts'
-import type { SavedScript, Things } from '../../state/api.ts'
+import { api, type SavedScript, type Things } from '../../state/api.ts'
 import { effectsAside } from '../../state/rehearser.ts'
 import { usualSetting } from '../../state/setting.ts'
+
+/** The scripts of a printer as they are in use, with all that they are rehearsed with. */
+export async function scriptsFor(printerId: number): Promise<{ scripts: SavedScript[]; things: Things }> {
+  const [things, shelf] = await Promise.all([api.things(), api.shelf()])
+  const heads = shelf.printers.find(({ id }) => id === printerId)?.scripts ?? []
+  return { things, scripts: await Promise.all(heads.map(({ id }) => api.script(String(id)))) }
+}
+
+/** The same card for a printer whose scripts are not at hand. */
+export function PrinterEffect({ printerId, before, after }: { printerId: number; before: Printer; after: Printer }) {
+  const [found, setFound] = useState<Awaited<ReturnType<typeof scriptsFor>> | null>(null)
+  useEffect(() => {
+    let left = false
+    setFound(null)
+    scriptsFor(printerId).then(
+      all => !left && setFound(all),
+      () => {},
+    )
+    return () => {
+      left = true
+    }
+  }, [printerId])
+  return found && <EffectCard before={before} after={after} {...found} />
+}
 
 type Props = { before: Printer; after: Printer; scripts: readonly SavedScript[]; things: Things }
 
@@ -17,14 +41,16 @@ const worthS = 1
 export function EffectCard({ before, after, scripts, things }: Props) {
   const [effects, setEffects] = useState<Effect[] | null>(null)
   const valid = v.is(Printer, after)
-  const changed = JSON.stringify(before) !== JSON.stringify(after)
+  const wanted = JSON.stringify(after)
+  const changed = JSON.stringify(before) !== wanted
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the printer is told by what is in it, made anew at each drawing or not
   useEffect(() => {
     setEffects(null)
     if (!changed || !valid) return
     let left = false
     // Typing goes on; the newest is rehearsed.
     const timer = setTimeout(() => {
-      const wanted = scripts.flatMap(script => {
+      const runs = scripts.flatMap(script => {
         const setting = usualSetting(script, things)
         return setting
           ? [
@@ -37,13 +63,13 @@ export function EffectCard({ before, after, scripts, things }: Props) {
             ]
           : []
       })
-      void effectsAside(wanted).then(found => !left && setEffects(found))
+      void effectsAside(runs).then(found => !left && setEffects(found))
     }, 250)
     return () => {
       left = true
       clearTimeout(timer)
     }
-  }, [before, after, scripts, things, changed, valid])
+  }, [before, wanted, scripts, things, changed, valid])
   const touched = effects?.filter(
     ({ come, go, beforeS, afterS }) => come.length + go.length > 0 || Math.abs(afterS - beforeS) >= worthS,
   )

@@ -8,7 +8,7 @@ import { Field, fieldLook } from '../../parts/Field.tsx'
 import { api, type SavedScript, type Things } from '../../state/api.ts'
 import { useKeeping } from '../jobs/useKeeping.ts'
 import { BedPad } from './BedPad.tsx'
-import { EffectCard } from './EffectCard.tsx'
+import { EffectCard, scriptsFor } from './EffectCard.tsx'
 import { at, type FieldSpec, sectionsOf, withAt } from './fields.ts'
 import { NewPrinter } from './NewPrinter.tsx'
 import { PlacesForm } from './PlacesForm.tsx'
@@ -29,11 +29,9 @@ function OldPrinter({ id }: { id: string }) {
   const [asking, setAsking] = useState(false)
   const load = useCallback(async () => {
     try {
-      const [things, shelf] = await Promise.all([api.things(), api.shelf()])
+      const { things, scripts } = await scriptsFor(Number(id))
       const found = things.printers.find(each => String(each.id) === id)
       if (!found) return setProblem(`There is no printer ${id}.`)
-      const heads = shelf.printers.find(each => String(each.id) === id)?.scripts ?? []
-      const scripts = await Promise.all(heads.map(head => api.script(String(head.id))))
       setLoaded({ things, scripts, printer: found.data })
       setPrinter(found.data)
       document.title = `${found.data.name} · Warm Prelude`
