@@ -50,24 +50,6 @@ const shots: Shot[] = [
     },
   },
   {
-    name: 'desk-fat-bead',
-    path: '/',
-    script: 'Hot and hasty',
-    theme: 'dark',
-    prepare: async page => {
-      await page.locator('.cm-line', { hasText: 'G1 X50' }).click()
-    },
-  },
-  {
-    name: 'desk-left',
-    path: '/',
-    script: 'Any material',
-    prepare: async page => {
-      await page.getByRole('tab', { name: 'Left for the print' }).click()
-      await page.locator('.cm-line', { hasText: 'G1 Z@lift' }).click()
-    },
-  },
-  {
     name: 'desk-values',
     path: '/',
     script: 'Either or both',
@@ -106,6 +88,45 @@ const shots: Shot[] = [
       await page.getByLabel('Name').fill('The café’s slicer')
     },
   },
+  {
+    name: 'history',
+    path: '/',
+    prepare: async page => {
+      await openHistory(page)
+      await page.getByText('no probing').waitFor()
+    },
+  },
+  {
+    name: 'side-by-side',
+    path: '/',
+    prepare: async page => {
+      await openHistory(page)
+      await page.getByRole('link', { name: 'Beside the one in use' }).first().click()
+      await page.getByText('1 changed').waitFor()
+    },
+  },
+  {
+    name: 'refrains',
+    path: '/refrains',
+    prepare: async page => {
+      await page.getByRole('table').waitFor()
+      const text = page.getByLabel(/^off the print/)
+      await text.fill((await text.inputValue()).replace('Z5', 'Z8'))
+      await page.getByLabel('Why').fill('tall prints wobble when they are touched')
+      await page.getByText('2 lines').nth(2).waitFor()
+      await page.getByText('2 lines').first().click()
+      await page.waitForTimeout(900)
+    },
+  },
+  {
+    name: 'printer',
+    path: '/printers/6',
+    prepare: async page => {
+      await page.getByLabel(/^Reach from X/).fill('-10')
+      await page.getByText('comes:').first().waitFor()
+    },
+  },
+  { name: 'keeping', path: '/keeping' },
   { name: 'macros', path: '/macros?printer=Avocet' },
   { name: 'checks', path: '/checks' },
   { name: 'command-book', path: '/commands/G29' },
@@ -142,6 +163,15 @@ const shots: Shot[] = [
   },
 ]
 
+async function openHistory(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'What to do with Any material' }).click()
+  await page.getByRole('menuitem', { name: 'Its history' }).click()
+  await page
+    .getByText(/seconds|by the clock/)
+    .first()
+    .waitFor()
+}
+
 const root = join(import.meta.dirname ?? '.', '..')
 const database = openDatabase(join(mkdtempSync(join(tmpdir(), 'warm-prelude-shots-')), 'shelf.sqlite'))
 seedWhenEmpty(database, new Date().toISOString())
@@ -165,7 +195,7 @@ for (const { name, path, script, theme = 'light', prepare } of shots) {
     .getByText(
       path.startsWith('/desk')
         ? 'before the print begins'
-        : /before the print|In your scripts|worked out here|all of them at once|what is about to be printed|has its own words|rehearsed through/,
+        : /before the print|In your scripts|worked out here|all of them at once|what is about to be printed|has its own words|rehearsed through|kept once|What it is|Take the shelf along/,
     )
     .first()
     .waitFor()

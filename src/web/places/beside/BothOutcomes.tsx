@@ -57,7 +57,7 @@ export function BothOutcomes({ left, right, compared }: Props) {
         <tbody>
           {rows.map(([name, one, other, difference]) => (
             <tr key={name} className="border-t border-rule">
-              <th scope="row" className="py-1 pr-3 text-left font-normal text-soft">
+              <th scope="row" className="py-1 pr-3 text-left font-normal whitespace-nowrap text-soft">
                 {name}
               </th>
               <td className="py-1 pr-3">{one}</td>
@@ -66,7 +66,7 @@ export function BothOutcomes({ left, right, compared }: Props) {
             </tr>
           ))}
           <tr className="border-t border-rule align-top">
-            <th scope="row" className="py-1 pr-3 text-left font-normal text-soft">
+            <th scope="row" className="py-1 pr-3 text-left font-normal whitespace-nowrap text-soft">
               Left behind
             </th>
             <td className="py-1 pr-3">{ends(a)}</td>

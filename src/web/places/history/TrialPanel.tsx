@@ -79,7 +79,7 @@ export function TrialPanel({ revision, things, rehearsedS, onDone, onClose }: Pr
             />
           )}
         </Field>
-        <div className="grid grid-cols-4 gap-4">
+        <div className="grid grid-cols-4 items-end gap-4">
           <Field name="By the clock" {...(rehearsedS !== null && { hint: `rehearsed ${duration(rehearsedS)}` })}>
             {id => (
               <input

@@ -4,7 +4,7 @@ import { Button } from '../../parts/Button.tsx'
 
 type Props = { printer: Printer; onChange: (part: Partial<Printer>) => void }
 
-const cell = 'w-full rounded-button border border-rule bg-paper px-1.5 py-0.5 text-[14px]'
+const cell = 'w-full rounded-button border border-rule bg-paper px-1 py-0.5 text-[14px] [appearance:textfield]'
 
 export function PlacesForm({ printer, onChange }: Props) {
   const { spots, zones, bed } = printer
@@ -119,11 +119,14 @@ const Rows = ({ title, about, heads, add, onAdd, children }: RowsProps) => (
         <thead>
           <tr className="text-left text-soft">
             {heads.map((head, i) => (
-              <th key={head + String(i)} className={`font-normal ${i === 0 ? 'w-28' : ''}`}>
+              <th
+                key={head + String(i)}
+                className={`font-normal ${i === 0 ? (heads.length > 4 ? 'w-20' : 'w-28') : ''}`}
+              >
                 {head}
               </th>
             ))}
-            <th className="w-14" />
+            <th className="w-9" />
           </tr>
         </thead>
         <tbody>{children}</tbody>
