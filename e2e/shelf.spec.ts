@@ -271,7 +271,7 @@ test('a printer is made in five questions, and a change says what it does to its
   await page.getByLabel(/^to X/).nth(1).fill('220')
   await expect(effect).toContainText('Nothing is changed yet')
   await page.getByRole('button', { name: 'Add a zone' }).click()
-  const clip = page.getByRole('button', { name: /^Keep-out zone clip/ })
+  const clip = page.getByRole('button', { name: /^clip, 10 mm: a keep-out zone/ })
   await clip.focus()
   await clip.press('Shift+ArrowUp')
   await expect(page.getByLabel('Back of zone 1')).toHaveValue('230')

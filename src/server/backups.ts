@@ -1,14 +1,13 @@
 // Backups: whole copies of the data base beside it, the last ten, made before whatever could go wrong, and each day that it is used.
 import { existsSync, mkdirSync, readdirSync, rmSync, statSync } from 'node:fs'
 import { dirname, join } from 'node:path'
+import type { Backup } from '../core/model/kept.ts'
 import type { Database } from './database.ts'
 
 const mostBackups = 10
 
 /** Why a backup was made, as its file's name says it. */
 export type Reason = 'daily' | 'before-import' | 'before-update' | 'before-emptying' | 'before-restoring'
-
-export type Backup = { file: string; madeAt: string; reason: string; bytes: number }
 
 export const backupFolder = (databasePath: string): string => join(dirname(databasePath), 'backups')
 

@@ -1,11 +1,9 @@
 // The bin: scripts that were thrown away wait here for 30 days, with all their variants, revisions and trials.
-import type { Moment } from '../core/model/script.ts'
+import type { Binned } from '../core/model/kept.ts'
 import { nameKey } from '../core/model/script.ts'
 import type { Database } from './database.ts'
 
 export const daysInBin = 30
-
-export type Binned = { id: number; name: string; printer: string; moment: Moment; binnedAt: string }
 
 export const allBinned = (database: Database): Binned[] =>
   database

@@ -1,17 +1,7 @@
 // Refrains in the data base: passages kept once, each with its revisions.
+import type { KeptRefrain } from '../core/model/kept.ts'
 import { nameKey } from '../core/model/script.ts'
 import type { Database } from './database.ts'
-
-export type KeptRefrain = {
-  id: number
-  name: string
-  text: string
-  note: string
-  revision: number
-  changedAt: string
-  /** Earlier texts, the newest first. */
-  earlier: { number: number; text: string }[]
-}
 
 type Row = Omit<KeptRefrain, 'earlier'>
 

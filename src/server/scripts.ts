@@ -1,27 +1,7 @@
 // Scripts in the data base: found, made and saved; each save is a revision that stays.
+import type { SavedScript, ScriptHead } from '../core/model/kept.ts'
 import { type Moment, nameKey } from '../core/model/script.ts'
 import type { Database } from './database.ts'
-
-/** A script without its text: that of the variant in use. */
-export type ScriptHead = {
-  id: number
-  name: string
-  printerId: number
-  moment: Moment
-  /** The variant in use, and how many there are. */
-  variantId: number
-  variant: string
-  variants: number
-  /** Whether it is as it came with the printer, and so is branched instead of saved over. */
-  stock: boolean
-  /** The variant that is in use again after the next print; null where this one stays. */
-  backTo: number | null
-  note: string
-  revision: number
-  revisionId: number
-  changedAt: string
-}
-export type SavedScript = ScriptHead & { text: string }
 
 type Row<T extends ScriptHead> = Omit<T, 'stock' | 'variants'> & { stock: number }
 

@@ -1,9 +1,8 @@
 // Trials in the data base: what was seen of a revision, with a picture where there is one.
 import * as v from 'valibot'
+import type { KeptTrial } from '../core/model/kept.ts'
 import { Trial } from '../core/model/trial.ts'
 import type { Database } from './database.ts'
-
-export type KeptTrial = { id: number; revisionId: number; madeAt: string; pictured: boolean; data: Trial }
 
 type Row = { id: number; revisionId: number; madeAt: string; pictured: number; data: string }
 

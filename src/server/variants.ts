@@ -1,24 +1,8 @@
 // A script's variants and their revisions: listed, branched, switched between, and told as a story.
+import type { Revision, Variant } from '../core/model/kept.ts'
 import { nameKey } from '../core/model/script.ts'
 import type { Database } from './database.ts'
 import { addRevision } from './scripts.ts'
-
-export type Variant = {
-  id: number
-  name: string
-  stock: boolean
-  inUse: boolean
-  /** The revision that it was branched from; null for the first. */
-  bornOf: number | null
-}
-export type Revision = {
-  id: number
-  variantId: number
-  number: number
-  text: string
-  note: string
-  createdAt: string
-}
 
 type Row = { id: number; name: string; stock: number; inUse: number; bornOf: number | null }
 

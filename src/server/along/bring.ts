@@ -1,5 +1,6 @@
 // A shelf that is brought in: what is new in it, what is the same, what differs; and putting it in as the person decided.
 import * as v from 'valibot'
+import type { AlongDecision, AlongItem } from '../../core/model/kept.ts'
 import { nameKey } from '../../core/model/script.ts'
 import { binScript } from '../bin.ts'
 import type { Database } from '../database.ts'
@@ -10,17 +11,12 @@ import { gather } from './gather.ts'
 import type { Along, AlongRefrain, AlongScript } from './layout.ts'
 
 export const kinds = ['printers', 'materials', 'jobs', 'vocabularies', 'taught', 'refrains', 'scripts'] as const
-export type Kind = (typeof kinds)[number]
+export type Kind = AlongItem['kind']
 
-/** `words` says how it differs, where that can be said in a few. */
-export type Item = { kind: Kind; name: string; is: 'new' | 'same' | 'differs'; words: string }
-
-/** What becomes of something that differs: mine stays; theirs takes its place; or theirs comes beside it under another name. */
-export const Decision = v.picklist(['mine', 'theirs', 'both'])
-export type Decision = v.InferOutput<typeof Decision>
+export const Decision = v.picklist(['mine', 'theirs', 'both'] satisfies AlongDecision[])
 
 /** Decisions by kind and name, as `scripts My start`; what is not decided stays as mine. */
-export type Decisions = Readonly<Record<string, Decision>>
+export type Decisions = Readonly<Record<string, AlongDecision>>
 
 export const decisionKey = ({ kind, name }: { kind: Kind; name: string }): string => `${kind} ${name}`
 
@@ -42,10 +38,10 @@ function howScriptsDiffer(mine: AlongScript, theirs: AlongScript): string {
 }
 
 /** How each thing in a file stands to the shelf. */
-export function compareAlong(database: Database, along: Along): Item[] {
+export function compareAlong(database: Database, along: Along): AlongItem[] {
   const here = gather(database)
   return kinds.flatMap(kind =>
-    along[kind].map((thing): Item => {
+    along[kind].map((thing): AlongItem => {
       const name = nameFor(kind, thing)
       const mine = (here[kind] as readonly { name: string }[]).find(like(kind, name))
       if (!mine) return { kind, name, is: 'new', words: '' }
@@ -68,7 +64,7 @@ function putThing(
   database: Database,
   table: ThingTable,
   thing: { name: string },
-  decision: Decision,
+  decision: AlongDecision,
   now: string,
 ): void {
   const mine = allThings(database, table).find(({ data }) => nameKey(data.name) === nameKey(thing.name))
@@ -80,7 +76,7 @@ function putThing(
   }
 }
 
-function putRefrain(database: Database, refrain: AlongRefrain, decision: Decision): void {
+function putRefrain(database: Database, refrain: AlongRefrain, decision: AlongDecision): void {
   const find = database.prepare<[string], { id: number }>('SELECT id FROM refrains WHERE key = ?')
   const mine = find.get(nameKey(refrain.name))
   if (mine && decision === 'mine') return
@@ -103,7 +99,7 @@ function putRefrain(database: Database, refrain: AlongRefrain, decision: Decisio
     addRefrainRevision(database, id, number, text, note, createdAt)
 }
 
-function putScript(database: Database, script: AlongScript, decision: Decision, now: string): void {
+function putScript(database: Database, script: AlongScript, decision: AlongDecision, now: string): void {
   const find = database.prepare<[string], { id: number }>('SELECT id FROM scripts WHERE key = ?')
   const mine = find.get(nameKey(script.name))
   if (mine && decision === 'mine') return
@@ -149,7 +145,7 @@ function putScript(database: Database, script: AlongScript, decision: Decision, 
 /** Puts a file's things in, all or nothing. Throws with a sentence where a script has no printer to belong to. */
 export function bring(database: Database, along: Along, decisions: Decisions, now: string): void {
   const differing = compareAlong(database, along).filter(({ is }) => is === 'differs')
-  const decided = (kind: Kind, name: string): Decision =>
+  const decided = (kind: Kind, name: string): AlongDecision =>
     differing.some(item => item.kind === kind && nameKey(item.name) === nameKey(name))
       ? (decisions[decisionKey({ kind, name })] ?? 'mine')
       : 'mine'

@@ -1,13 +1,15 @@
 // /api/refrains: passages kept once; changed together with the scripts that they are rolled out to, all or nothing.
+
 import { Hono } from 'hono'
 import * as v from 'valibot'
 import { read } from '../../core/gcode/read.ts'
+import type { SavedScript } from '../../core/model/kept.ts'
 import { nameKey } from '../../core/model/script.ts'
 import { badName, refrainsIn } from '../../core/script/refrains.ts'
 import type { Database } from '../database.ts'
 import { addRefrain, addRefrainRevision, allRefrains, refrainNamed, removeRefrain } from '../refrains.ts'
 import { bodyOf, Refused } from '../requests.ts'
-import { allScripts, type SavedScript, saveScript, scriptById } from '../scripts.ts'
+import { allScripts, saveScript, scriptById } from '../scripts.ts'
 
 const Id = v.pipe(v.number(), v.integer(), v.minValue(1))
 const Text = v.pipe(v.string(), v.maxLength(400_000, 'a refrain has at most 400,000 characters'))

@@ -1,11 +1,13 @@
 // /api/scripts: one script opened, made, saved as its next revision, renamed, or put into the bin; its variants; its story.
+
 import { Hono } from 'hono'
 import * as v from 'valibot'
+import type { SavedScript } from '../../core/model/kept.ts'
 import { Moment, ScriptName } from '../../core/model/script.ts'
 import { binScript } from '../bin.ts'
 import type { Database } from '../database.ts'
 import { bodyOf, Refused } from '../requests.ts'
-import { addScript, renameScript, type SavedScript, saveScript, scriptById, scriptNamed } from '../scripts.ts'
+import { addScript, renameScript, saveScript, scriptById, scriptNamed } from '../scripts.ts'
 import { trialsOf } from '../trials.ts'
 import { addVariant, putInUse, renameVariant, revisionsOf, variantNamed, variantsOf } from '../variants.ts'
 

@@ -1,5 +1,6 @@
 // GET /api/search?q=: one search over scripts, notes, trials and refrains, with the line that has it.
 import { Hono } from 'hono'
+import type { Hit } from '../../core/model/kept.ts'
 import { nameKey } from '../../core/model/script.ts'
 import { type Sight, sightWords } from '../../core/model/trial.ts'
 import type { Database } from '../database.ts'
@@ -7,17 +8,6 @@ import type { Database } from '../database.ts'
 const most = 40
 /** Of texts, notes, trials and refrains so many each. */
 const mostOf = [20, 8, 8, 4]
-
-export type Hit = {
-  sort: 'name' | 'text' | 'note' | 'trial' | 'refrain'
-  /** The script that it leads to; null for a refrain. */
-  scriptId: number | null
-  title: string
-  printer: string
-  /** The line where it stands, counted from 1; null where it is no line of a script's text. */
-  line: number | null
-  shown: string
-}
 
 type Found = { rowid: number; body: string }
 type Head = { scriptId: number; title: string; printer: string }

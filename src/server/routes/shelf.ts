@@ -1,10 +1,12 @@
 // GET /api/shelf: every printer with its scripts, and which of them want a look. POST /api/shelf/summaries tells what scripts come
 // to, and works out what is not known yet, as much at a time as keeps the server answering.
+
 import { Hono } from 'hono'
 import * as v from 'valibot'
+import type { ScriptHead } from '../../core/model/kept.ts'
 import type { Database } from '../database.ts'
 import { bodyOf } from '../requests.ts'
-import { allHeads, type ScriptHead } from '../scripts.ts'
+import { allHeads } from '../scripts.ts'
 import { seriousCounts, summariesOf } from '../summaries.ts'
 import { allThings } from '../things.ts'
 

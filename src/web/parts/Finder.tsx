@@ -3,8 +3,9 @@ import { Command } from 'cmdk'
 import { Search } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
+import type { Hit } from '../../core/model/kept.ts'
 import { type Action, actionsNow } from '../state/actions.ts'
-import { api, type Hit } from '../state/api.ts'
+import { api } from '../state/api.ts'
 
 const sorts: Record<Hit['sort'], string> = {
   name: 'script',

@@ -93,7 +93,7 @@ function deskActions(navigate: NavigateFunction): Action[] {
       run: () => useOutline.getState().toggle(),
     },
     { group: desk, name: 'Findings', run: () => showLower('findings') },
-    { group: desk, name: 'Left for the print', run: () => showLower('left') },
+    { group: desk, name: 'What the print is left with', run: () => showLower('left') },
     { group: desk, name: 'Time and waste', run: () => showLower('cost') },
     ...tools.map(([name, request]) => ({ group: 'Tools', name, run: () => void propose(request) })),
     ...makers.map(({ name, title }) => ({

@@ -2,6 +2,18 @@
 import type { Severity } from '../../core/check/finding.ts'
 import type { TaughtCommand } from '../../core/firmware/teach.ts'
 import type { Job } from '../../core/model/job.ts'
+import type {
+  AlongDecision,
+  AlongItem,
+  Backup,
+  Binned,
+  Hit,
+  KeptRefrain,
+  Revision,
+  SavedScript,
+  ScriptHead,
+  Story,
+} from '../../core/model/kept.ts'
 import type { Material } from '../../core/model/material.ts'
 import type { MacroFile, Printer } from '../../core/model/printer.ts'
 import type { Moment } from '../../core/model/script.ts'
@@ -18,61 +30,6 @@ export type Things = {
 }
 
 export type Use = { scriptId: number; script: string; line: number; text: string; asleep: boolean }
-
-export type ScriptHead = {
-  id: number
-  name: string
-  printerId: number
-  moment: Moment
-  variantId: number
-  variant: string
-  variants: number
-  stock: boolean
-  backTo: number | null
-  note: string
-  revision: number
-  revisionId: number
-  changedAt: string
-}
-export type SavedScript = ScriptHead & { text: string }
-
-export type Variant = { id: number; name: string; stock: boolean; inUse: boolean; bornOf: number | null }
-export type Revision = {
-  id: number
-  variantId: number
-  number: number
-  text: string
-  note: string
-  createdAt: string
-}
-export type KeptTrial = { id: number; revisionId: number; madeAt: string; pictured: boolean; data: Trial }
-export type Story = { script: SavedScript; variants: Variant[]; revisions: Revision[]; trials: KeptTrial[] }
-export type KeptRefrain = {
-  id: number
-  name: string
-  text: string
-  note: string
-  revision: number
-  changedAt: string
-  earlier: { number: number; text: string }[]
-}
-export type Binned = { id: number; name: string; printer: string; moment: Moment; binnedAt: string }
-export type AlongItem = {
-  kind: 'printers' | 'materials' | 'jobs' | 'vocabularies' | 'taught' | 'refrains' | 'scripts'
-  name: string
-  is: 'new' | 'same' | 'differs'
-  words: string
-}
-export type AlongDecision = 'mine' | 'theirs' | 'both'
-export type Backup = { file: string; madeAt: string; reason: string; bytes: number }
-export type Hit = {
-  sort: 'name' | 'text' | 'note' | 'trial' | 'refrain'
-  scriptId: number | null
-  title: string
-  printer: string
-  line: number | null
-  shown: string
-}
 
 export type Summary = {
   /** Other jobs that the script would go wrong for. */

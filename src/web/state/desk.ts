@@ -2,12 +2,13 @@
 import { create } from 'zustand'
 import { commandAt } from '../../core/machine/trace.ts'
 import type { Job } from '../../core/model/job.ts'
+import type { SavedScript } from '../../core/model/kept.ts'
 import type { Material } from '../../core/model/material.ts'
 import type { Moment } from '../../core/model/script.ts'
 import { wordsFor } from '../../core/model/vocabulary.ts'
 import type { Setting } from '../../core/runs/round.ts'
 import type { DeskRound } from '../../worker/rehearsal.worker.ts'
-import { api, type SavedScript, type Things } from './api.ts'
+import { api, type Things } from './api.ts'
 import { borrowedJobs } from './borrowed.ts'
 import { type Draft, dropDraft, findDraft, keepDraft, newDraftKey, savedDraftKey } from './drafts.ts'
 import { requestRound, tellApartAside } from './rehearser.ts'
@@ -113,7 +114,6 @@ function keepNow(): void {
     separator: open.separator,
     name: open.suggestedName,
     base: open.saved?.revision ?? 0,
-    ...(open.saved && { variant: open.saved.variantId }),
     changedAt: new Date().toISOString(),
   }
   void keepDraft(open.key, draft)
@@ -167,7 +167,7 @@ export async function openSaved(id: string, against: { job: string; material: st
   try {
     const [things, saved] = await Promise.all([loadThings(), api.script(id)])
     localStorage.setItem(deskMemory, `/desk/${id}`)
-    const key = savedDraftKey(saved.id)
+    const key = savedDraftKey(saved)
     const draft = await findDraft(key)
     const job = things.jobs[0]?.data
     const chosen = draft ?? {
@@ -181,7 +181,7 @@ export async function openSaved(id: string, against: { job: string; material: st
     }
     const asked = against && things.jobs.find(({ data }) => data.name === against.job)?.data
     const held = draft ?? toEditor(saved.text)
-    const base = draft ? { ...saved, revision: draft.base, variantId: draft.variant ?? saved.variantId } : saved
+    const base = draft ? { ...saved, revision: draft.base } : saved
     start({
       key,
       saved: base,
@@ -293,7 +293,8 @@ export async function branchOpen(name: string, note: string): Promise<string | n
   try {
     const { id, revisionId } = open.saved
     const saved = await api.branch(id, { name, text: fileText(open), note, bornOf: revisionId })
-    update({ saved })
+    await dropDraft(open.key)
+    update({ saved, key: savedDraftKey(saved) })
     keepNow()
     return null
   } catch (error) {
@@ -307,7 +308,8 @@ export async function saveOnTop(note: string): Promise<SaveRefusal | null> {
   if (!open?.saved) return null
   try {
     const saved = await api.script(String(open.saved.id))
-    update({ saved })
+    await dropDraft(open.key)
+    update({ saved, key: savedDraftKey(saved) })
     return saveOpen(note)
   } catch (error) {
     return refusalOf(error)

@@ -15,8 +15,6 @@ export type Draft = {
   jobName: string
   /** The revision it was begun from; 0 for a new script. */
   base: number
-  /** The variant that it is a change of; absent for a new script. */
-  variant?: number
   changedAt: string
 }
 
@@ -26,7 +24,9 @@ const prefix = 'warm-prelude draft '
 const smallEnough = 500_000
 
 export const newDraftKey = (id: string): string => `new ${id}`
-export const savedDraftKey = (id: number): string => `script ${id}`
+/** A change belongs to the variant that it was made of. */
+export const savedDraftKey = ({ id, variantId }: { id: number; variantId: number }): string =>
+  `script ${id} variant ${variantId}`
 
 export async function keepDraft(key: string, draft: Draft): Promise<void> {
   if (draft.text.length <= smallEnough) {

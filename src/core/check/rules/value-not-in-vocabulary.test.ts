@@ -2,23 +2,10 @@ import { describe, expect, it } from 'vitest'
 import type { Vocabulary } from '../../model/vocabulary.ts'
 import { goRound } from '../../runs/round.ts'
 import { job, material, printer } from '../../testing/stage.ts'
+import { valueNotInVocabulary } from './value-not-in-vocabulary.ts'
 
-const vocabulary: Vocabulary = {
-  name: 'ours',
-  open: '<<',
-  close: '>>',
-  index: null,
-  words: [
-    { word: 'plate_heat', value: 'bed', standIn: null },
-    { word: 'nozzle_heat', value: 'nozzle', standIn: null },
-  ],
-  formulas: false,
-  branch: null,
-  moments: null,
-  printers: [printer.name],
-  addsHeating: false,
-  resetsFilament: false,
-}
+// With words for the bed and the nozzle, no formulas and no branches.
+const vocabulary = { ...(valueNotInVocabulary.example.vocabulary as Vocabulary), printers: [printer.name] }
 const found = (text: string, its: Partial<Vocabulary> | null = {}, rule = 'value-not-in-vocabulary') =>
   goRound(text, {
     printer,

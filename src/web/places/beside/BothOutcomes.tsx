@@ -76,30 +76,27 @@ export function BothOutcomes({ left, right, compared }: Props) {
         </tbody>
       </table>
       <ul className="mt-2 grid gap-1 text-[14px]">
-        {onlyIn(a, b)
-          .slice(0, 3)
-          .map(({ rule, message, severity, line }) => (
-            <li key={`a${rule}${line}`} className="flex gap-2">
-              <SeverityMark severity={severity} />
-              <span>
-                <b>only left, line {line}:</b> {message}
-              </span>
-            </li>
-          ))}
-        {onlyIn(b, a)
-          .slice(0, 3)
-          .map(({ rule, message, severity, line }) => (
-            <li key={`b${rule}${line}`} className="flex gap-2">
-              <SeverityMark severity={severity} />
-              <span>
-                <b>only right, line {line}:</b> {message}
-              </span>
-            </li>
-          ))}
+        <Only side="left" findings={onlyIn(a, b)} />
+        <Only side="right" findings={onlyIn(b, a)} />
       </ul>
     </section>
   )
 }
+
+const mostOnly = 3
+
+const Only = ({ side, findings }: { side: 'left' | 'right'; findings: Coming['findings'] }) =>
+  findings.slice(0, mostOnly).map(({ rule, message, severity, line }) => (
+    <li key={`${rule}${line}`} className="flex gap-2">
+      <SeverityMark severity={severity} />
+      <span>
+        <b>
+          only {side}, line {line}:
+        </b>{' '}
+        {message}
+      </span>
+    </li>
+  ))
 
 const signed = (value: number, least: number, said: (value: number) => string): string =>
   Math.abs(value) < least ? 'the same' : `${value < 0 ? '−' : '+'} ${said(Math.abs(value))}`

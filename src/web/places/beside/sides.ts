@@ -45,7 +45,7 @@ export async function sideFor(key: string, pasted: string, other: Side | null): 
   }
   const script = await api.script(id)
   const { name, variant, variants, printerId, moment } = script
-  const draft = sort === 'desk' ? await findDraft(savedDraftKey(script.id)) : null
+  const draft = sort === 'desk' ? await findDraft(savedDraftKey(script)) : null
   return {
     key,
     name: draft ? `${name}, as changed` : name,
@@ -66,16 +66,15 @@ export const choicesFrom = (printers: readonly ShelfPrinter[]) =>
 /** Makes a text the unsaved change of a script, as if it had been written on the Desk. */
 export async function asUnsavedChange(scriptId: number, text: string): Promise<void> {
   const script = await api.script(String(scriptId))
-  const { printerId, moment, name, revision: base, variantId: variant } = script
-  const draft = await findDraft(savedDraftKey(scriptId))
-  await keepDraft(savedDraftKey(scriptId), {
+  const { printerId, moment, name, revision: base } = script
+  const draft = await findDraft(savedDraftKey(script))
+  await keepDraft(savedDraftKey(script), {
     materialName: '',
     jobName: '',
     printerId,
     moment,
     name,
     base,
-    variant,
     ...draft,
     ...toEditor(text),
     changedAt: new Date().toISOString(),

@@ -1,11 +1,12 @@
 // The script was saved in another tab meanwhile: what differs, and whose text is to hold.
 import { useEffect, useState } from 'react'
 import { plural } from '../../../core/explain/words.ts'
+import type { SavedScript } from '../../../core/model/kept.ts'
 import { Button } from '../../parts/Button.tsx'
 import { LineChanges } from '../../parts/LineChanges.tsx'
 import { Panel } from '../../parts/Panel.tsx'
 import { howLongAgo } from '../../parts/words.ts'
-import { api, type SavedScript } from '../../state/api.ts'
+import { api } from '../../state/api.ts'
 import { fileText, goBackToSaved, type Open } from '../../state/desk.ts'
 import { changedLines } from './changed.ts'
 

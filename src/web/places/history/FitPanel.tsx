@@ -1,11 +1,12 @@
 // “Fit the printer”: better warm-up times, probe seconds and accelerations from what was measured, shown before they are taken.
 import { useEffect, useState } from 'react'
 import { duration, plain } from '../../../core/explain/words.ts'
+import type { Story } from '../../../core/model/kept.ts'
 import type { Fit, Timed } from '../../../core/runs/fit-printer.ts'
 import type { Setting } from '../../../core/runs/round.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Panel } from '../../parts/Panel.tsx'
-import { api, type Story, type Things } from '../../state/api.ts'
+import { api, type Things } from '../../state/api.ts'
 import { fitAside } from '../../state/rehearser.ts'
 
 type Props = { story: Story; setting: Setting; things: Things; onDone: () => void; onClose: () => void }

@@ -1,9 +1,9 @@
 // Time and waste over a script's revisions: bars for time, a line for filament, flags where something was seen.
 import { Bar, CartesianGrid, ComposedChart, Line, XAxis, YAxis } from 'recharts'
 import { clock, duration, plain } from '../../../core/explain/words.ts'
+import type { Story } from '../../../core/model/kept.ts'
 import type { ToldRevision } from '../../../core/runs/side-by-side.ts'
 import { useSize } from '../../parts/useSize.ts'
-import type { Story } from '../../state/api.ts'
 
 const most = 60
 
@@ -37,7 +37,13 @@ export function HistoryChart({ story, told }: { story: Story; told: ReadonlyMap<
       </p>
       <div ref={attach} className="h-[150px]" aria-hidden>
         {width > 0 && data.length > 0 && (
-          <ComposedChart width={width} height={150} data={data} margin={{ top: 8, right: 0, bottom: 0, left: 0 }}>
+          <ComposedChart
+            accessibilityLayer={false}
+            width={width}
+            height={150}
+            data={data}
+            margin={{ top: 8, right: 0, bottom: 0, left: 0 }}
+          >
             <CartesianGrid vertical={false} stroke="var(--rule)" />
             <XAxis
               dataKey="name"

@@ -1,7 +1,7 @@
 // The last ten backups, each of which can be gone back to.
 import { useState } from 'react'
+import type { Backup } from '../../../core/model/kept.ts'
 import { Button } from '../../parts/Button.tsx'
-import type { Backup } from '../../state/api.ts'
 
 const reasons: Record<string, string> = {
   daily: 'of the day',

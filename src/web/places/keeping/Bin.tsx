@@ -1,9 +1,10 @@
 // The bin: what was thrown away in the last thirty days.
 import { useState } from 'react'
+import type { Binned } from '../../../core/model/kept.ts'
 import { AskPanel } from '../../parts/AskPanel.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { howLongAgo, momentWords } from '../../parts/words.ts'
-import { api, type Binned } from '../../state/api.ts'
+import { api } from '../../state/api.ts'
 
 type Props = {
   days: number

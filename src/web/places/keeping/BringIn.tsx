@@ -1,9 +1,10 @@
 // A shelf's file brought in: what is new in it, the same, or different, and what is to become of each that differs.
 import { useRef, useState } from 'react'
 import { plural } from '../../../core/explain/words.ts'
+import type { AlongDecision, AlongItem } from '../../../core/model/kept.ts'
 import { Button } from '../../parts/Button.tsx'
 import { useDrop } from '../../parts/useDrop.ts'
-import { type AlongDecision, type AlongItem, api } from '../../state/api.ts'
+import { api } from '../../state/api.ts'
 
 type Props = { onDone: (sentence: string) => Promise<void>; onProblem: (sentence: string) => void }
 

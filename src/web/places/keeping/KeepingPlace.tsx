@@ -1,8 +1,9 @@
 // Keeping: the shelf taken along and brought in, its backups, and the bin.
 import { Download } from 'lucide-react'
 import { useCallback, useEffect, useState } from 'react'
+import type { Backup, Binned } from '../../../core/model/kept.ts'
 import { Button } from '../../parts/Button.tsx'
-import { api, type Backup, type Binned, type ShelfPrinter } from '../../state/api.ts'
+import { api, type ShelfPrinter } from '../../state/api.ts'
 import { Backups } from './Backups.tsx'
 import { Bin } from './Bin.tsx'
 import { BringIn } from './BringIn.tsx'

@@ -117,7 +117,7 @@ export function BedPad({ printer, onChange }: Props) {
             key={i}
             role="button"
             tabIndex={0}
-            aria-label={`Keep-out zone ${name}: arrow keys move it`}
+            aria-label={`${name}, ${highMm} mm: a keep-out zone, moved by arrow keys`}
             onPointerDown={event => grab(event, 'zone', i)}
             onKeyDown={event => key(event, 'zone', i)}
             className="cursor-move"
@@ -141,7 +141,7 @@ export function BedPad({ printer, onChange }: Props) {
             key={i}
             role="button"
             tabIndex={0}
-            aria-label={`Spot ${name}: arrow keys move it`}
+            aria-label={`${name}: a spot, moved by arrow keys`}
             onPointerDown={event => grab(event, 'spot', i)}
             onKeyDown={event => key(event, 'spot', i)}
             className="cursor-move"

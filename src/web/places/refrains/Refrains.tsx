@@ -2,12 +2,13 @@
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { plural } from '../../../core/explain/words.ts'
+import type { KeptRefrain, SavedScript } from '../../../core/model/kept.ts'
 import { keptApart, rolledOut } from '../../../core/script/refrains.ts'
 import { AskPanel } from '../../parts/AskPanel.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
 import { howLongAgo } from '../../parts/words.ts'
-import { api, type KeptRefrain, type SavedScript, type Things } from '../../state/api.ts'
+import { api, type Things } from '../../state/api.ts'
 import { RollOut } from './RollOut.tsx'
 
 export function Refrains() {

@@ -3,13 +3,14 @@
 import { useEffect, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { plural } from '../../../core/explain/words.ts'
+import type { SavedScript } from '../../../core/model/kept.ts'
 import type { Moment } from '../../../core/model/script.ts'
 import { wordsFor } from '../../../core/model/vocabulary.ts'
 import { everythingCombined, inEveryMaterial, ownRuns } from '../../../core/runs/many.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Choice } from '../../parts/Choice.tsx'
 import { momentWords } from '../../parts/words.ts'
-import { api, type SavedScript, type ShelfPrinter, type Things } from '../../state/api.ts'
+import { api, type ShelfPrinter, type Things } from '../../state/api.ts'
 import { findDraft, savedDraftKey } from '../../state/drafts.ts'
 import { startRuns, stopRuns, useRuns } from '../../state/runs.ts'
 import { fromEditor } from '../../state/separator.ts'
@@ -76,8 +77,9 @@ export function Runs() {
         runs,
       })
       const wanted = await Promise.all(
-        texts.map(async ({ id, name, text, moment }) => {
-          const draft = await findDraft(savedDraftKey(id))
+        texts.map(async script => {
+          const { id, name, text, moment } = script
+          const draft = await findDraft(savedDraftKey(script))
           const saved = one(id, name, text, moment, false)
           const now = draft && fromEditor(draft.text, draft.separator)
           return draft && now !== null && now !== text ? [saved, one(id, name, now, draft.moment, true)] : [saved]

@@ -3,9 +3,10 @@ import { BookOpen, Columns2, Ellipsis, Pencil, Play, Trash2 } from 'lucide-react
 import { DropdownMenu } from 'radix-ui'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
+import type { ScriptHead } from '../../../core/model/kept.ts'
 import { AskPanel } from '../../parts/AskPanel.tsx'
 import { MenuItem, menuLook } from '../../parts/menu.tsx'
-import { api, type ScriptHead } from '../../state/api.ts'
+import { api } from '../../state/api.ts'
 
 export function ScriptMenu({ script, onChanged }: { script: ScriptHead; onChanged: () => void }) {
   const { id, name } = script

@@ -2,7 +2,8 @@
 import { Check, RotateCcw } from 'lucide-react'
 import { useCallback, useEffect, useState } from 'react'
 import { Link } from 'react-router'
-import { api, type ScriptHead, type Story } from '../../state/api.ts'
+import type { ScriptHead, Story } from '../../../core/model/kept.ts'
+import { api } from '../../state/api.ts'
 import { tellApartAside } from '../../state/rehearser.ts'
 import { usualSetting } from '../../state/setting.ts'
 

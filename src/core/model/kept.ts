@@ -1,0 +1,84 @@
+// What is kept of scripts over the years, as the server answers it and the screens read it.
+import type { Moment } from './script.ts'
+import type { Trial } from './trial.ts'
+
+/** A script without its text: that of the variant in use. */
+export type ScriptHead = {
+  id: number
+  name: string
+  printerId: number
+  moment: Moment
+  /** The variant in use, and how many there are. */
+  variantId: number
+  variant: string
+  variants: number
+  /** Whether it is as it came with the printer, and so is branched instead of saved over. */
+  stock: boolean
+  /** The variant that is in use again after the next print; null where this one stays. */
+  backTo: number | null
+  note: string
+  revision: number
+  revisionId: number
+  changedAt: string
+}
+export type SavedScript = ScriptHead & { text: string }
+
+export type Variant = {
+  id: number
+  name: string
+  stock: boolean
+  inUse: boolean
+  /** The revision that it was branched from; null for the first. */
+  bornOf: number | null
+}
+
+export type Revision = {
+  id: number
+  variantId: number
+  number: number
+  text: string
+  note: string
+  createdAt: string
+}
+
+export type KeptTrial = { id: number; revisionId: number; madeAt: string; pictured: boolean; data: Trial }
+
+/** A script with all its years: its variants, their revisions and trials, the oldest first. */
+export type Story = { script: SavedScript; variants: Variant[]; revisions: Revision[]; trials: KeptTrial[] }
+
+export type KeptRefrain = {
+  id: number
+  name: string
+  text: string
+  note: string
+  revision: number
+  changedAt: string
+  /** Earlier texts, the newest first. */
+  earlier: { number: number; text: string }[]
+}
+
+/** A script in the bin. */
+export type Binned = { id: number; name: string; printer: string; moment: Moment; binnedAt: string }
+
+export type Hit = {
+  sort: 'name' | 'text' | 'note' | 'trial' | 'refrain'
+  /** The script that it leads to; null for a refrain. */
+  scriptId: number | null
+  title: string
+  printer: string
+  /** The line where it stands, counted from 1; null where it is no line of a script's text. */
+  line: number | null
+  shown: string
+}
+
+export type Backup = { file: string; madeAt: string; reason: string; bytes: number }
+
+/** A thing in a shelf's file, and how it stands to the shelf; `words` says how it differs, where a few can. */
+export type AlongItem = {
+  kind: 'printers' | 'materials' | 'jobs' | 'vocabularies' | 'taught' | 'refrains' | 'scripts'
+  name: string
+  is: 'new' | 'same' | 'differs'
+  words: string
+}
+/** What becomes of something that differs: mine stays; theirs takes its place; or theirs comes beside it under another name. */
+export type AlongDecision = 'mine' | 'theirs' | 'both'
