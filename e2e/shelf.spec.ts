@@ -295,3 +295,63 @@ test('a script is thrown away, waits in the bin, and is put back', async ({ page
   await expect(page.getByRole('link', { name: /To be thrown/ })).toBeVisible()
   await expect(findings(page)).toHaveCount(0)
 })
+
+test('a passage is taken across, the printer fitted to what was measured, and a backup gone back to', async ({
+  page,
+}) => {
+  const start = (nozzle: number, home: string) =>
+    `G90\nM82\n\n; --- warm ---\nM190 S60\nM109 S${nozzle}\n\n; --- feel the bed ---\n${home}\n\nM117 Go\n`
+  await pasteOnShelf(page, start(205, 'G28\nG29'))
+  const left = await keep(page, 'Feels')
+  await pasteOnShelf(page, start(210, 'G28\nM420 S1'))
+  const right = await keep(page, 'Kept mesh')
+  await page.goto(`/side-by-side?left=script-${left}&right=script-${right}`)
+  await expect(page.getByRole('status').first()).toContainText('nozzle 205 → 210 °C; no probing')
+  await page.getByRole('button', { name: 'Make feel the bed on the right as on the left' }).click()
+  await expect(page.getByText('Put into “Kept mesh” as a change that is not saved yet.')).toBeVisible()
+  await page.getByRole('link', { name: 'Look at it on the Desk' }).click()
+  await expect(lineWith(page, 'G29')).toBeVisible()
+  await expect(lineWith(page, 'S210')).toBeVisible()
+  await expect(page.getByText('Changed, not saved')).toBeVisible()
+
+  // Two times by the clock, both longer than rehearsed: warm-up takes longer than was said.
+  for (const [id, clock] of [
+    [left, '5:10'],
+    [right, '5:00'],
+  ] as const) {
+    await page.goto(`/history/${id}`)
+    await page.getByRole('button', { name: 'What did you see?' }).first().click()
+    await page
+      .getByRole('dialog')
+      .getByLabel(/^By the clock/)
+      .fill(clock)
+    await page.getByRole('dialog').getByRole('button', { name: 'Keep the trial' }).click()
+    await expect(page.getByText(/by the clock/)).toBeVisible()
+  }
+  await page.getByRole('button', { name: 'Fit the printer…' }).click()
+  const fit = page.getByRole('dialog')
+  await expect(fit).toContainText('One measured time can’t say what takes longer')
+  await fit.getByRole('button', { name: 'Leave it' }).click()
+  await page.getByRole('button', { name: 'What did you see?' }).first().click()
+  await page
+    .getByRole('dialog')
+    .getByLabel(/^By the clock/)
+    .fill('5:06')
+  await page.getByRole('dialog').getByRole('button', { name: 'Keep the trial' }).click()
+  await expect(page.getByText(/5 min 6 s by the clock/)).toBeVisible()
+  await page.getByRole('button', { name: 'Fit the printer…' }).click()
+  await expect(fit.getByText(/^nozzle to 200 °C: 95 →/)).toBeVisible()
+  await fit.getByRole('button', { name: 'Take these figures' }).click()
+  await expect(fit).toHaveCount(0)
+
+  // The day's backup was made before all of this.
+  await page.goto('/keeping')
+  const backups = page.getByRole('region', { name: 'Backups' })
+  const daily = backups.getByRole('listitem').filter({ hasText: 'of the day' })
+  await daily.getByRole('button', { name: 'Restore' }).click()
+  await daily.getByRole('button', { name: 'Really, the whole shelf' }).click()
+  await expect(page.getByRole('status')).toContainText('Restored')
+  await page.goto('/')
+  await expect(page.getByRole('link', { name: /Everyday/ })).toBeVisible()
+  await expect(page.getByRole('link', { name: /Kept mesh/ })).toHaveCount(0)
+})

@@ -4,6 +4,7 @@ import { createRoot } from 'react-dom/client'
 import { createBrowserRouter, RouterProvider } from 'react-router'
 import { Frame } from './parts/Frame.tsx'
 import { Nowhere } from './parts/Nowhere.tsx'
+import { WentWrong } from './parts/WentWrong.tsx'
 import { Shelf } from './places/shelf/Shelf.tsx'
 import './style.css'
 import { applyTheme } from './state/theme.ts'
@@ -30,23 +31,28 @@ const router = createBrowserRouter([
   {
     element: <Frame />,
     children: [
-      { path: '/', element: <Shelf /> },
-      { path: '/desk/new/:draft', element: <Desk /> },
-      { path: '/desk/:id', element: <Desk /> },
-      { path: '/commands', element: <CommandBook /> },
-      { path: '/commands/:name', element: <CommandBook /> },
-      { path: '/vocabularies', element: <Vocabularies /> },
-      { path: '/macros', element: <Macros /> },
-      { path: '/jobs', element: <Jobs /> },
-      { path: '/history/:id', element: <History /> },
-      { path: '/side-by-side', element: <SideBySide /> },
-      { path: '/refrains', element: <Refrains /> },
-      { path: '/keeping', element: <KeepingPlace /> },
-      { path: '/printers/:id', element: <PrinterPage /> },
-      { path: '/runs', element: <Runs /> },
-      { path: '/checks', element: <Checks /> },
-      { path: '/checks/:name', element: <Checks /> },
-      { path: '*', element: <Nowhere /> },
+      {
+        errorElement: <WentWrong />,
+        children: [
+          { path: '/', element: <Shelf /> },
+          { path: '/desk/new/:draft', element: <Desk /> },
+          { path: '/desk/:id', element: <Desk /> },
+          { path: '/commands', element: <CommandBook /> },
+          { path: '/commands/:name', element: <CommandBook /> },
+          { path: '/vocabularies', element: <Vocabularies /> },
+          { path: '/macros', element: <Macros /> },
+          { path: '/jobs', element: <Jobs /> },
+          { path: '/history/:id', element: <History /> },
+          { path: '/side-by-side', element: <SideBySide /> },
+          { path: '/refrains', element: <Refrains /> },
+          { path: '/keeping', element: <KeepingPlace /> },
+          { path: '/printers/:id', element: <PrinterPage /> },
+          { path: '/runs', element: <Runs /> },
+          { path: '/checks', element: <Checks /> },
+          { path: '/checks/:name', element: <Checks /> },
+          { path: '*', element: <Nowhere /> },
+        ],
+      },
     ],
   },
 ])

@@ -50,6 +50,14 @@ describe('a printer fitted to what was measured', () => {
     expect(fit.printer.probe?.secondsPerPoint).toBe(2)
   })
 
+  it('says so where no figures explain the times', () => {
+    const timed = timedOn(printer)
+    // One took four minutes longer than the like of it: that was not the printer.
+    const odd = timed.map((each, i) => ({ ...each, measuredS: each.measuredS + (i === 2 ? 240 : 0) }))
+    expect(fitPrinter(printer, odd)).toMatchObject({ agrees: false })
+    expect(fitPrinter(printer, timed)).toMatchObject({ agrees: true })
+  })
+
   it('wants more than one time', () =>
     expect(fitPrinter(printer, timedOn(printer).slice(0, 1))).toMatchObject({ ok: false }))
 })

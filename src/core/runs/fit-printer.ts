@@ -12,6 +12,8 @@ export type Fit =
       printer: Printer
       /** Figures that change, in words: s, mm/s². */
       changes: { what: string; from: number; to: number; unit: string }[]
+      /** Whether the new figures explain the times; if not, something else differed between the trials. */
+      agrees: boolean
       /** What was measured, rehearsed before, and rehearsed with the new figures; s, in the order of the trials. */
       rows: { measuredS: number; beforeS: number; afterS: number }[]
     }
@@ -24,6 +26,9 @@ const leastChange = 0.03
 /** Figures further off than this are not the printer's fault. */
 const [leastScale, mostScale] = [0.4, 2.5]
 const rounds = 4
+/** Times that the new figures miss by no more than this, s or as a share, are explained. */
+const missS = 8
+const missShare = 0.05
 
 /** What the figures are multiplied by: warm-up times, seconds a probe point, times of moving. */
 type Scales = { heat: number; probe: number; move: number }
@@ -113,16 +118,15 @@ export function fitPrinter(printer: Printer, trials: readonly Timed[]): Fit {
   }
   const worth = (scale: number) => (Math.abs(scale - 1) < leastChange ? 1 : scale)
   const fitted = scaled(printer, { heat: worth(scales.heat), probe: worth(scales.probe), move: worth(scales.move) })
-  return {
-    ok: true,
-    printer: fitted,
-    changes: changesFrom(printer, fitted),
-    rows: trials.map((trial, i) => ({
-      measuredS: trial.measuredS,
-      beforeS: before[i] as number,
-      afterS: timesOf(trial, fitted).total,
-    })),
-  }
+  const rows = trials.map((trial, i) => ({
+    measuredS: trial.measuredS,
+    beforeS: before[i] as number,
+    afterS: timesOf(trial, fitted).total,
+  }))
+  const agrees = rows.every(
+    ({ measuredS, afterS }) => Math.abs(measuredS - afterS) <= Math.max(missS, missShare * measuredS),
+  )
+  return { ok: true, printer: fitted, changes: changesFrom(printer, fitted), agrees, rows }
 }
 
 function changesFrom(from: Printer, to: Printer) {

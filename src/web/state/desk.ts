@@ -170,7 +170,7 @@ export async function openSaved(id: string, against: { job: string; material: st
     const key = savedDraftKey(saved)
     const draft = await findDraft(key)
     const job = things.jobs[0]?.data
-    const chosen = draft ?? {
+    const usual = {
       printerId: saved.printerId,
       moment: saved.moment,
       jobName: job?.name ?? '',
@@ -179,6 +179,8 @@ export async function openSaved(id: string, against: { job: string; material: st
         things.materials.map(({ data }) => data),
       ),
     }
+    // A change that was made elsewhere than on the Desk doesn't say what it is rehearsed for.
+    const chosen = draft ? { ...usual, ...(draft.jobName ? draft : { moment: draft.moment }) } : usual
     const asked = against && things.jobs.find(({ data }) => data.name === against.job)?.data
     const held = draft ?? toEditor(saved.text)
     const base = draft ? { ...saved, revision: draft.base } : saved

@@ -1,33 +1,24 @@
 // “Fit the printer”: better warm-up times, probe seconds and accelerations from what was measured, shown before they are taken.
+import { CircleAlert } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import { duration, plain } from '../../../core/explain/words.ts'
 import type { Story } from '../../../core/model/kept.ts'
-import type { Fit, Timed } from '../../../core/runs/fit-printer.ts'
+import type { Fit } from '../../../core/runs/fit-printer.ts'
 import type { Setting } from '../../../core/runs/round.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Panel } from '../../parts/Panel.tsx'
 import { api, type Things } from '../../state/api.ts'
 import { fitAside } from '../../state/rehearser.ts'
+import { timedTrials } from './trials.ts'
 
 type Props = { story: Story; setting: Setting; things: Things; onDone: () => void; onClose: () => void }
-
-/** The trials with a measured time, each with the text and job that it was made with. */
-function timedIn({ revisions, trials }: Story, setting: Setting, things: Things): Timed[] {
-  return trials.flatMap(({ revisionId, data }): Timed[] => {
-    const text = revisions.find(({ id }) => id === revisionId)?.text
-    if (text === undefined || data.measuredS === null) return []
-    const job = things.jobs.find(each => each.data.name === data.job)?.data ?? setting.job
-    const material = things.materials.find(each => each.data.name === data.material)?.data ?? setting.material
-    return [{ text, measuredS: data.measuredS, setting: { ...setting, job, material } }]
-  })
-}
 
 export function FitPanel({ story, setting, things, onDone, onClose }: Props) {
   const [fit, setFit] = useState<Fit | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
   const { printer } = setting
   useEffect(() => {
-    void fitAside(printer, timedIn(story, setting, things)).then(setFit)
+    void fitAside(printer, timedTrials(story, setting, things)).then(setFit)
   }, [printer, story, setting, things])
   const take = async () => {
     if (!fit?.ok) return
@@ -70,6 +61,13 @@ export function FitPanel({ story, setting, things, onDone, onClose }: Props) {
               ))}
             </tbody>
           </table>
+          {!fit.agrees && (
+            <p className="mt-3 flex gap-2 text-warn">
+              <CircleAlert size={17} aria-hidden className="mt-1 shrink-0" />
+              No such figures explain all of these times. Something else differed between the trials: a warm printer,
+              another job, a slip of the watch. Better take away the odd one first.
+            </p>
+          )}
           <h3 className="mt-4 font-serif text-[17px] font-semibold">
             {fit.changes.length ? 'What would change' : 'Nothing to change: the times are right as they are'}
           </h3>

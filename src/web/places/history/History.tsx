@@ -15,6 +15,7 @@ import { FitPanel } from './FitPanel.tsx'
 import { HistoryChart } from './HistoryChart.tsx'
 import { Telling } from './Telling.tsx'
 import { TrialPanel } from './TrialPanel.tsx'
+import { timedTrials } from './trials.ts'
 
 /** The revision that each was made from: the one before in its variant, or the one that the variant was branched from. */
 export const beforeOf = (
@@ -30,6 +31,8 @@ export function History() {
   const [story, setStory] = useState<Story | null>(null)
   const [things, setThings] = useState<Things | null>(null)
   const [told, setTold] = useState<ReadonlyMap<number, ToldRevision>>(new Map())
+  /** What each timed trial takes as rehearsed for its own job and material, s. */
+  const [timed, setTimed] = useState<ReadonlyMap<number, number>>(new Map())
   const [problem, setProblem] = useState<string | null>(null)
   const [trying, setTrying] = useState<Revision | null>(null)
   const [fitting, setFitting] = useState(false)
@@ -53,10 +56,18 @@ export function History() {
     void tellRevisionsAside(revisions, setting).then(all => {
       if (!left) setTold(new Map(all.map(each => [each.id, each])))
     })
+    const rehearseTrials = async (known: Things) => {
+      for (const { trialId, text, setting: own } of timedTrials(story, setting, known)) {
+        const [alone] = await tellRevisionsAside([{ id: trialId, text, before: null }], own)
+        if (left) return
+        if (alone) setTimed(before => new Map([...before, [trialId, alone.durationS]]))
+      }
+    }
+    if (things) void rehearseTrials(things)
     return () => {
       left = true
     }
-  }, [story, setting])
+  }, [story, setting, things])
 
   if (problem)
     return (
@@ -130,7 +141,7 @@ export function History() {
         />
       )}
       {revisions.length > 1 && <HistoryChart story={story} told={told} />}
-      <Telling story={story} told={told} onTry={setTrying} onChanged={load} onProblem={setProblem} />
+      <Telling story={story} told={told} timed={timed} onTry={setTrying} onChanged={load} onProblem={setProblem} />
       {trying && (
         <TrialPanel
           revision={trying}

@@ -16,12 +16,14 @@ import { beforeOf } from './History.tsx'
 type Props = {
   story: Story
   told: ReadonlyMap<number, ToldRevision>
+  /** What each timed trial takes as rehearsed for its own job and material, s. */
+  timed: ReadonlyMap<number, number>
   onTry: (revision: Revision) => void
   onChanged: () => void
   onProblem: (sentence: string) => void
 }
 
-export function Telling({ story, told, onTry, onChanged, onProblem }: Props) {
+export function Telling({ story, told, timed, onTry, onChanged, onProblem }: Props) {
   const navigate = useNavigate()
   const [branching, setBranching] = useState<Revision | null>(null)
   const [shown, setShown] = useState(mostAtFirst)
@@ -91,7 +93,7 @@ export function Telling({ story, told, onTry, onChanged, onProblem }: Props) {
                         <Seen
                           key={trial.id}
                           trial={trial}
-                          rehearsedS={its?.durationS ?? null}
+                          rehearsedS={timed.get(trial.id) ?? null}
                           onRemove={() => void attempt(() => api.removeTrial(trial.id))}
                         />
                       ))}

@@ -1,0 +1,25 @@
+// A mistake of ours on a page: said plainly, with the way out; what was written is safe.
+import { Link, useRouteError } from 'react-router'
+import { Button } from './Button.tsx'
+
+export function WentWrong() {
+  const error = useRouteError()
+  return (
+    <div className="mx-auto max-w-xl p-12" role="alert">
+      <h1 className="font-serif text-2xl font-semibold">Something went wrong on this page</h1>
+      <p className="mt-3">
+        That is our mistake, not yours. What you wrote and did not save is kept in this browser; what you saved is on
+        the shelf.
+      </p>
+      <p className="mt-2 font-mono text-[13px] text-soft">{error instanceof Error ? error.message : String(error)}</p>
+      <p className="mt-5 flex items-center gap-4">
+        <Button main onClick={() => location.reload()}>
+          Load the page again
+        </Button>
+        <Link to="/" className="text-heat underline">
+          Go to the shelf
+        </Link>
+      </p>
+    </div>
+  )
+}

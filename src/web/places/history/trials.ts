@@ -1,0 +1,20 @@
+// The trials with a measured time, each with what was run, for what job and material.
+import type { Story } from '../../../core/model/kept.ts'
+import type { Timed } from '../../../core/runs/fit-printer.ts'
+import type { Setting } from '../../../core/runs/round.ts'
+import type { Things } from '../../state/api.ts'
+
+/** `setting` is for trials that don't say their job or material, or whose are no longer there. */
+export function timedTrials(
+  { revisions, trials }: Story,
+  setting: Setting,
+  things: Things,
+): (Timed & { trialId: number })[] {
+  return trials.flatMap(({ id, revisionId, data }) => {
+    const text = revisions.find(each => each.id === revisionId)?.text
+    if (text === undefined || data.measuredS === null) return []
+    const job = things.jobs.find(each => each.data.name === data.job)?.data ?? setting.job
+    const material = things.materials.find(each => each.data.name === data.material)?.data ?? setting.material
+    return [{ trialId: id, text, measuredS: data.measuredS, setting: { ...setting, job, material } }]
+  })
+}
