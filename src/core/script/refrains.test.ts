@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { demoScripts } from '../../../demo/load.ts'
 import { read } from '../gcode/read.ts'
 import { round } from '../testing/stage.ts'
 import { planned } from './edits/plan.ts'
@@ -67,4 +68,31 @@ describe('a copy of a refrain', () => {
     expect(driftOf({ text: 'G1 E40\nG92 E0\n' }, refrain)).toEqual({ kind: 'behind', number: 1 }))
   it('has drifted where it was changed by hand', () =>
     expect(driftOf({ text: 'G1 E19\nG92 E0\n' }, refrain)).toEqual({ kind: 'drifted' }))
+})
+
+describe('whatever the script', () => {
+  const scripts = demoScripts().map(({ text }) => text)
+
+  it('a passage made a refrain and kept apart again is the script as it was', () => {
+    for (const text of scripts)
+      for (const passage of round(text).passages) {
+        const plan = makeRefrain(rehearsed(text), passage, 'ours')
+        if (!plan.ok) continue
+        const back = keptApart(planned(text, plan), 'ours')
+        // A last line without an end gets one, as the marker stands behind it.
+        expect([text, text + (/\r\n/.exec(text)?.[0] ?? '\n')]).toContain(back)
+      }
+  })
+
+  it('rolled out twice is rolled out once, and leaves what stands around it', () => {
+    for (const text of scripts) {
+      const put = planned(text, putRefrain(rehearsed(text), { name: 'ours', text: 'M117 a\nM117 b\n' }, 3))
+      const once = rolledOut(put, 'ours', 'M117 c')
+      expect(rolledOut(once, 'ours', 'M117 c')).toBe(once)
+      expect(rolledOut(once, 'ours', 'M117 a\nM117 b')).toBe(put)
+      const lines = (its: string) => its.split(/\r?\n/)
+      const around = lines(once).filter(line => !/ours$|^M117 c$/.test(line))
+      expect(around.join('\n').trimEnd()).toBe(lines(text).join('\n').trimEnd())
+    }
+  })
 })

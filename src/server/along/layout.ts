@@ -1,5 +1,5 @@
 // How a shelf lies in an open file: a .zip of JSON and .gcode, each script a folder, in an order that does not depend on the machine.
-import { strFromU8, strToU8, unzipSync, type Zippable, zipSync } from 'fflate'
+import { strToU8, unzipSync, type Zippable, zipSync } from 'fflate'
 import * as v from 'valibot'
 import { TaughtCommand } from '../../core/firmware/teach.ts'
 import { sentenceOf } from '../../core/model/issues.ts'
@@ -141,6 +141,9 @@ export function pack({ printers, materials, jobs, vocabularies, taught, refrains
   return zipSync(zipped, { mtime: when })
 }
 
+/** A text may begin with a byte order mark, which belongs to it. */
+const decoder = new TextDecoder('utf-8', { ignoreBOM: true })
+
 export type Unpacked = { ok: true; along: Along } | { ok: false; why: string }
 
 const inside = (path: string, folder: string): boolean => path.startsWith(folder) && path.endsWith('.json')
@@ -158,7 +161,7 @@ export function unpack(bytes: Uint8Array): Unpacked {
     now = path
     const content = files[path]
     if (!content) throw new Error('it is not there')
-    return strFromU8(content)
+    return decoder.decode(content)
   }
   const parsed = (path: string): Record<string, unknown> => JSON.parse(text(path)) as Record<string, unknown>
   type Listed = { file: string }

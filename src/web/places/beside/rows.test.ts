@@ -36,4 +36,17 @@ describe('two texts in rows', () => {
       { number: 4, text: ';? when bed > 70' },
     ])
   })
+
+  it('lose nothing: the cells of each side, one under the other, are its text', () => {
+    const texts = ['', 'G28', 'G28\nG29\nM117 a b', 'M117 a  b\nG28', 'G1 X1 Y2\n\n; x\nG1 X1 Y3', 'a\na\na\nb']
+    for (const left of texts)
+      for (const right of texts) {
+        const rows = rowsFor(linesIn(left), linesIn(right))
+        const side = (which: 'left' | 'right') =>
+          rows.flatMap(row => row[which] ?? []).map(({ bits }) => bits.map(({ text }) => text).join(''))
+        expect(side('left').join('\n')).toBe(left)
+        expect(side('right').join('\n')).toBe(right)
+        expect(rows.flatMap(row => row.right?.number ?? [])).toEqual(right.split('\n').map((_, i) => i + 1))
+      }
+  })
 })

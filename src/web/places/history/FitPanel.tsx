@@ -9,7 +9,7 @@ import { Button } from '../../parts/Button.tsx'
 import { Panel } from '../../parts/Panel.tsx'
 import { api, type Things } from '../../state/api.ts'
 import { fitAside } from '../../state/rehearser.ts'
-import { timedTrials } from './trials.ts'
+import { timedTrials } from './story.ts'
 
 type Props = { story: Story; setting: Setting; things: Things; onDone: () => void; onClose: () => void }
 

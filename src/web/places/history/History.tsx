@@ -13,18 +13,9 @@ import { tellRevisionsAside } from '../../state/rehearser.ts'
 import { usualSetting } from '../../state/setting.ts'
 import { FitPanel } from './FitPanel.tsx'
 import { HistoryChart } from './HistoryChart.tsx'
+import { beforeOf, timedTrials } from './story.ts'
 import { Telling } from './Telling.tsx'
 import { TrialPanel } from './TrialPanel.tsx'
-import { timedTrials } from './trials.ts'
-
-/** The revision that each was made from: the one before in its variant, or the one that the variant was branched from. */
-export const beforeOf = (
-  { variants, revisions }: Pick<Story, 'variants' | 'revisions'>,
-  revision: Revision,
-): number | null =>
-  revisions.find(({ variantId, number }) => variantId === revision.variantId && number === revision.number - 1)?.id ??
-  variants.find(({ id }) => id === revision.variantId)?.bornOf ??
-  null
 
 export function History() {
   const { id = '' } = useParams()

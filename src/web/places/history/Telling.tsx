@@ -11,7 +11,7 @@ import { Button } from '../../parts/Button.tsx'
 import { howLongAgo } from '../../parts/words.ts'
 import { api } from '../../state/api.ts'
 import { beginDraft } from '../../state/drafts.ts'
-import { beforeOf } from './History.tsx'
+import { beforeOf } from './story.ts'
 
 type Props = {
   story: Story

@@ -1,10 +1,19 @@
-// The trials with a measured time, each with what was run, for what job and material.
-import type { Story } from '../../../core/model/kept.ts'
+// What a script's story is told from: which revision each was made from, and the trials that were timed.
+import type { Revision, Story } from '../../../core/model/kept.ts'
 import type { Timed } from '../../../core/runs/fit-printer.ts'
 import type { Setting } from '../../../core/runs/round.ts'
 import type { Things } from '../../state/api.ts'
 
-/** `setting` is for trials that don't say their job or material, or whose are no longer there. */
+/** The revision that each was made from: the one before in its variant, or the one that the variant was branched from. */
+export const beforeOf = (
+  { variants, revisions }: Pick<Story, 'variants' | 'revisions'>,
+  revision: Revision,
+): number | null =>
+  revisions.find(({ variantId, number }) => variantId === revision.variantId && number === revision.number - 1)?.id ??
+  variants.find(({ id }) => id === revision.variantId)?.bornOf ??
+  null
+
+/** The trials with a measured time, each with what was run. `setting` is for trials that don't say their job or material, or whose are no longer there. */
 export function timedTrials(
   { revisions, trials }: Story,
   setting: Setting,
