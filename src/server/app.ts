@@ -6,7 +6,7 @@ import { Hono } from 'hono'
 import { bodyLimit } from 'hono/body-limit'
 import type { Database } from './database.ts'
 import { contentPolicy, ownPagesOnly } from './doors.ts'
-import { largestBody, Refused, storageTrouble, tooLarge } from './requests.ts'
+import { largestBody, largestShelf, Refused, shelfTooLarge, storageTrouble, tooLarge } from './requests.ts'
 import { alongRoutes } from './routes/along.ts'
 import { binRoutes } from './routes/bin.ts'
 import { jobRoutes, materialRoutes, vocabularyRoutes } from './routes/kept.ts'
@@ -31,9 +31,15 @@ export type AppParts = {
   now: () => string
 }
 
+const limit = (maxSize: number, error: string) =>
+  bodyLimit({ maxSize, onError: context => context.json({ error, place: null }, 413) })
+
 export function makeApp({ database, backups, screens, now }: AppParts): Hono {
   const api = new Hono()
-    .use(bodyLimit({ maxSize: largestBody, onError: context => context.json({ error: tooLarge, place: null }, 413) }))
+    .use('/along/*', limit(largestShelf, shelfTooLarge))
+    .use((context, next) =>
+      context.req.path.startsWith('/api/along/') ? next() : limit(largestBody, tooLarge)(context, next),
+    )
     .get('/health', context => context.json({ ok: true }))
     .get('/things', context =>
       context.json({

@@ -35,6 +35,10 @@ export async function bodyOf<S extends v.GenericSchema>(context: Context, schema
 export const largestBody = 32 * 1024 * 1024
 export const tooLarge = 'That is more than 32 MB, which is the most this takes.'
 
+/** A shelf with years of revisions and pictures in it. */
+export const largestShelf = 1024 * 1024 * 1024
+export const shelfTooLarge = 'That file is larger than 1 GB, which is the most this takes.'
+
 /** What is wrong with the disk, in a sentence; null for an error of another kind. The data base is then as it was before. */
 export function storageTrouble(error: unknown): string | null {
   const { code } = error as { code?: string }

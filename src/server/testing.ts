@@ -28,7 +28,9 @@ export function makeShelf(): TestShelf {
     ask: async (path, method = 'GET', body) => {
       const response = await app.request(`http://localhost/api${path}`, {
         method,
-        ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+        ...(body === undefined
+          ? {}
+          : { body: typeof body === 'string' || body instanceof FormData ? body : JSON.stringify(body) }),
       })
       return { status: response.status, json: (await response.json()) as Answer['json'] }
     },

@@ -12,16 +12,20 @@ afterEach(() => shelf.remove())
 const ask: TestShelf['ask'] = (...asked) => shelf.ask(...asked)
 
 const packed = () => pack(gather(shelf.database))
-const asFile = (bytes: Uint8Array) => Buffer.from(bytes).toString('base64')
+const form = (bytes: Uint8Array, decisions: object = {}) => {
+  const data = new FormData()
+  data.set('file', new Blob([new Uint8Array(bytes)]), 'shelf.zip')
+  data.set('decisions', JSON.stringify(decisions))
+  return data
+}
 const look = async (bytes: Uint8Array) =>
-  (await ask('/along/look', 'POST', { file: asFile(bytes) })).json as unknown as {
+  (await ask('/along/look', 'POST', form(bytes))).json as unknown as {
     kind: string
     name: string
     is: string
     words: string
   }[]
-const bring = (bytes: Uint8Array, decisions: object = {}) =>
-  ask('/along/bring', 'POST', { file: asFile(bytes), decisions })
+const bring = (bytes: Uint8Array, decisions: object = {}) => ask('/along/bring', 'POST', form(bytes, decisions))
 const save = (id: number, text: string, base = 1) =>
   ask(`/scripts/${id}`, 'PUT', { printerId: 1, moment: 'start', text, base })
 
@@ -114,6 +118,10 @@ describe('a shelf brought in', () => {
     )
     expect(why(without(all => Object.assign(all, { 'printers/Dunlin.json': strToU8('{"name":"Dunlin"}') })))).toContain(
       'does not fit',
+    )
+    expect((await ask('/along/look', 'POST', new FormData())).json.error).toBe('The request has no file.')
+    expect((await ask('/along/bring', 'POST', form(before, { 'scripts Everyday': 'burn' }))).json.place).toBe(
+      'decisions',
     )
     const orphan = without(all => delete all['printers/Dunlin.json'])
     await ask('/along/empty', 'POST')

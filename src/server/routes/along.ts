@@ -11,9 +11,7 @@ import type { Database } from '../database.ts'
 import { bodyOf, Refused } from '../requests.ts'
 import { emptyAll, restore } from '../restore.ts'
 
-const File = v.pipe(v.string(), v.regex(/^[A-Za-z0-9+/]*=*$/, 'the file is to come in base 64'))
-const Look = v.strictObject({ file: File })
-const Bring = v.strictObject({ file: File, decisions: v.record(v.string(), Decision) })
+const Decisions = v.pipe(v.string(), v.parseJson(), v.record(v.string(), Decision))
 const Restore = v.strictObject({ file: v.string() })
 
 /** What stays when a shelf is emptied: a rehearsal needs materials and jobs. */
@@ -24,10 +22,15 @@ export function alongRoutes(database: Database, backups: string, now: () => stri
     context.header('content-disposition', `attachment; filename*=UTF-8''${encodeURIComponent(name)}`)
     return context.body(new Uint8Array(pack(along)), 200, { 'content-type': 'application/zip' })
   }
-  const unpacked = (file: string): Along => {
-    const found = unpack(new Uint8Array(Buffer.from(file, 'base64')))
+  /** The form's file, unpacked, and what was decided of it. */
+  const formOf = async (context: Context): Promise<{ along: Along; decisions: v.InferOutput<typeof Decisions> }> => {
+    const { file, decisions = '{}' } = await context.req.parseBody()
+    if (!(file instanceof Blob)) throw new Refused(400, 'The request has no file.', 'file')
+    const found = unpack(new Uint8Array(await file.arrayBuffer()))
     if (!found.ok) throw new Refused(400, found.why, 'file')
-    return found.along
+    const decided = v.safeParse(Decisions, decisions)
+    if (!decided.success) throw new Refused(400, 'The decisions don’t fit.', 'decisions')
+    return { along: found.along, decisions: decided.output }
   }
   return new Hono()
     .get('/shelf.zip', context => zip(context, gather(database), 'warm prelude shelf.zip'))
@@ -37,13 +40,9 @@ export function alongRoutes(database: Database, backups: string, now: () => stri
       if (!printer) throw new Refused(404, `There is no printer ${context.req.param('id')}.`)
       return zip(context, along, `${printer.name}.zip`)
     })
-    .post('/look', async context => {
-      const { file } = await bodyOf(context, Look)
-      return context.json(compareAlong(database, unpacked(file)))
-    })
+    .post('/look', async context => context.json(compareAlong(database, (await formOf(context)).along)))
     .post('/bring', async context => {
-      const { file, decisions } = await bodyOf(context, Bring)
-      const along = unpacked(file)
+      const { along, decisions } = await formOf(context)
       const known = new Set([...along.printers, ...gather(database).printers].map(({ name }) => nameKey(name)))
       const lost = along.scripts.find(({ printer }) => !known.has(nameKey(printer)))
       if (lost)

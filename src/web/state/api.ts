@@ -60,7 +60,7 @@ async function ask<T>(path: string, method = 'GET', body?: unknown): Promise<T> 
   try {
     response = await fetch(`/api${path}`, {
       method,
-      ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+      ...sent(body),
     })
   } catch {
     throw new ApiError(
@@ -73,6 +73,21 @@ async function ask<T>(path: string, method = 'GET', body?: unknown): Promise<T> 
     throw new ApiError(json?.error ?? `The server refused this (${response.status}).`, response.status, json?.place)
   return json as T
 }
+
+/** A shelf's file as it is sent: whole, whatever its size. */
+function formFor(file: File, decisions: Record<string, AlongDecision>): FormData {
+  const form = new FormData()
+  form.set('file', file)
+  form.set('decisions', JSON.stringify(decisions))
+  return form
+}
+
+const sent = (body: unknown): RequestInit =>
+  body === undefined
+    ? {}
+    : body instanceof FormData
+      ? { body }
+      : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }
 
 export const api = {
   things: () => ask<Things>('/things'),
@@ -118,9 +133,9 @@ export const api = {
   binned: () => ask<{ days: number; scripts: Binned[] }>('/bin'),
   takeOut: (id: number, name: string) => ask<SavedScript>(`/bin/${id}`, 'PUT', { name }),
   dropForGood: (id: number) => ask<{ id: number }>(`/bin/${id}`, 'DELETE'),
-  lookAlong: (file: string) => ask<AlongItem[]>('/along/look', 'POST', { file }),
-  bringAlong: (file: string, decisions: Record<string, AlongDecision>) =>
-    ask<{ backup: Backup }>('/along/bring', 'POST', { file, decisions }),
+  lookAlong: (file: File) => ask<AlongItem[]>('/along/look', 'POST', formFor(file, {})),
+  bringAlong: (file: File, decisions: Record<string, AlongDecision>) =>
+    ask<{ backup: Backup }>('/along/bring', 'POST', formFor(file, decisions)),
   emptyShelf: () => ask<{ backup: Backup }>('/along/empty', 'POST'),
   backups: () => ask<Backup[]>('/along/backups'),
   restore: (file: string) => ask<{ backup: Backup }>('/along/restore', 'POST', { file }),

@@ -24,26 +24,15 @@ const choices: Record<AlongDecision, string> = {
   both: 'keep both',
 }
 
-async function asBase64(file: File): Promise<string> {
-  const url = await new Promise<string>((done, fail) => {
-    const reader = new FileReader()
-    reader.onload = () => done(String(reader.result))
-    reader.onerror = () => fail(reader.error)
-    reader.readAsDataURL(file)
-  })
-  return url.slice(url.indexOf(',') + 1)
-}
-
 export function BringIn({ onDone, onProblem }: Props) {
   const input = useRef<HTMLInputElement>(null)
-  const [looked, setLooked] = useState<{ name: string; file: string; items: AlongItem[] } | null>(null)
+  const [looked, setLooked] = useState<{ name: string; file: File; items: AlongItem[] } | null>(null)
   const [decisions, setDecisions] = useState<Record<string, AlongDecision>>({})
   const look = async (file: File | undefined) => {
     if (!file) return
     setDecisions({})
     try {
-      const content = await asBase64(file)
-      setLooked({ name: file.name, file: content, items: await api.lookAlong(content) })
+      setLooked({ name: file.name, file, items: await api.lookAlong(file) })
     } catch (error) {
       setLooked(null)
       onProblem(`“${file.name}”: ${(error as Error).message}`)
