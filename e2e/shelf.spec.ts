@@ -52,6 +52,10 @@ const everything = (page: Page) =>
   page.evaluate(async () => {
     const ask = async (path: string) => (await fetch(`/api${path}`)).json()
     const { printers } = await ask('/shelf')
+    const order = printers.map((each: { printer: { name: string }; scripts: { name: string }[] }) => [
+      each.printer.name,
+      each.scripts.map(({ name }) => name),
+    ])
     const scripts = printers.flatMap((each: { scripts: { id: number }[] }) => each.scripts)
     const stories = await Promise.all(scripts.map(({ id }: { id: number }) => ask(`/scripts/${id}/story`)))
     const told = stories.map(({ script: its, variants, revisions, trials }) => ({
@@ -66,6 +70,7 @@ const everything = (page: Page) =>
       trials: trials.map((each: { data: object; pictured: boolean }) => [each.data, each.pictured]),
     }))
     return {
+      order,
       told: told.sort((a, b) => (a.name < b.name ? -1 : 1)),
       refrains: (await ask('/refrains')).map((each: { name: string; text: string; revision: number }) => [
         each.name,
@@ -301,9 +306,14 @@ test('a passage is taken across, the printer fitted to what was measured, and a 
 }) => {
   const start = (nozzle: number, home: string) =>
     `G90\nM82\n\n; --- warm ---\nM190 S60\nM109 S${nozzle}\n\n; --- feel the bed ---\n${home}\n\nM117 Go\n`
-  await pasteOnShelf(page, start(205, 'G28\nG29'))
+  const onDunlin = async (text: string) => {
+    await pasteOnShelf(page, text)
+    await page.getByRole('combobox', { name: 'Printer' }).click()
+    await page.getByRole('option', { name: /^Dunlin/ }).click()
+  }
+  await onDunlin(start(205, 'G28\nG29'))
   const left = await keep(page, 'Feels')
-  await pasteOnShelf(page, start(210, 'G28\nM420 S1'))
+  await onDunlin(start(210, 'G28\nM420 S1'))
   const right = await keep(page, 'Kept mesh')
   await page.goto(`/side-by-side?left=script-${left}&right=script-${right}`)
   await expect(page.getByRole('status').first()).toContainText('nozzle 205 → 210 °C; no probing')

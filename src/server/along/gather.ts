@@ -62,7 +62,7 @@ export function gather(database: Database, printerId: number | null = null): Alo
   const rows = database
     .prepare<[], Row>(
       `SELECT s.id, s.name, p.name AS printer, p.id AS printerId, s.moment, s.created_at AS createdAt, s.back_to AS backTo
-       FROM scripts s JOIN printers p ON p.id = s.printer_id WHERE s.binned_at IS NULL ORDER BY s.key`,
+       FROM scripts s JOIN printers p ON p.id = s.printer_id WHERE s.binned_at IS NULL ORDER BY s.id`,
     )
     .all()
   const scripts = rows

@@ -49,9 +49,12 @@ describe('the open file', () => {
     expect(whole.scripts.map(({ variants }) => variants[0]?.revisions[0]?.text)).toEqual(odd)
   })
 
-  it('is the same whatever the order in which things were put in', () => {
-    const [a, b] = [script('Almond'), script('Birch')]
-    expect(pack(along([a, b]))).toEqual(pack(along([b, a])))
+  it('keeps the order of the shelf, which its files have not', () => {
+    const [a, b, c] = [script('Birch'), script('Almond'), script('Cedar')]
+    expect(back(along([a, b, c])).scripts.map(({ name }) => name)).toEqual(['Birch', 'Almond', 'Cedar'])
+    const jobs = ['tall', 'small', 'odd'].map(name => ({ ...job, name }))
+    expect(back({ ...along([]), jobs }).jobs.map(({ name }) => name)).toEqual(['tall', 'small', 'odd'])
+    expect(pack(along([a, b]))).toEqual(pack(along([a, b])))
   })
 
   it('takes names that a file system minds, and names that would be one folder', () => {

@@ -67,7 +67,16 @@ export const Along = v.object({
 export type Along = v.InferOutput<typeof Along>
 
 const head = { format: 'warm-prelude shelf', version: 1 }
-const Head = v.object({ format: v.literal(head.format), version: v.literal(head.version) })
+/** What has an order of its own on the shelf, which files have not: the first job, say, is what everything is rehearsed for. */
+const ordered = ['printers', 'materials', 'jobs', 'vocabularies', 'scripts'] as const
+const Order = v.object({
+  printers: v.array(v.string()),
+  materials: v.array(v.string()),
+  jobs: v.array(v.string()),
+  vocabularies: v.array(v.string()),
+  scripts: v.array(v.string()),
+})
+const Head = v.object({ format: v.literal(head.format), version: v.literal(head.version), order: Order })
 
 /** The same moment for every file, so that the same shelf gives the same bytes. */
 const when = new Date('2000-01-01T00:00:00Z')
@@ -91,8 +100,10 @@ class Folders {
 }
 
 /** Puts a shelf into a .zip; equal shelves give equal bytes. */
-export function pack({ printers, materials, jobs, vocabularies, taught, refrains, scripts }: Along): Uint8Array {
-  const files: Record<string, string | Uint8Array> = { 'shelf.json': json(head) }
+export function pack(along: Along): Uint8Array {
+  const { printers, materials, jobs, vocabularies, taught, refrains, scripts } = along
+  const order = Object.fromEntries(ordered.map(kind => [kind, along[kind].map(({ name }) => name)]))
+  const files: Record<string, string | Uint8Array> = { 'shelf.json': json({ ...head, order }) }
   const folders = new Folders()
   const simple: [string, readonly { name: string }[]][] = [
     ['printers/', printers],
@@ -146,6 +157,23 @@ const decoder = new TextDecoder('utf-8', { ignoreBOM: true })
 
 export type Unpacked = { ok: true; along: Along } | { ok: false; why: string }
 
+/** Things in the order that the shelf had; those that it does not name come last, by name. */
+function inOrder(along: Along, order: v.InferOutput<typeof Order>): Along {
+  const sorted = <T extends { name: string }>(things: readonly T[], names: readonly string[]): T[] => {
+    const places = new Map(names.map((name, i) => [nameKey(name), i]))
+    const placeOf = ({ name }: T) => places.get(nameKey(name)) ?? names.length
+    return byName(things).sort((a, b) => placeOf(a) - placeOf(b))
+  }
+  return {
+    ...along,
+    printers: sorted(along.printers, order.printers),
+    materials: sorted(along.materials, order.materials),
+    jobs: sorted(along.jobs, order.jobs),
+    vocabularies: sorted(along.vocabularies, order.vocabularies),
+    scripts: sorted(along.scripts, order.scripts),
+  }
+}
+
 const inside = (path: string, folder: string): boolean => path.startsWith(folder) && path.endsWith('.json')
 
 /** Reads such a .zip; a sentence says what is wrong with another, and in which of its files. */
@@ -168,7 +196,8 @@ export function unpack(bytes: Uint8Array): Unpacked {
   const withTexts = (revisions: unknown) =>
     (revisions as Listed[]).map(({ file, ...revision }) => ({ ...revision, text: text(String(file)) }))
   try {
-    if (!v.is(Head, parsed('shelf.json')))
+    const said = v.safeParse(Head, parsed('shelf.json'))
+    if (!said.success)
       return { ok: false, why: 'It says in shelf.json that it is no shelf of ours, or one of a newer version.' }
     const all = (folder: string) =>
       Object.keys(files)
@@ -207,7 +236,7 @@ export function unpack(bytes: Uint8Array): Unpacked {
     }
     const result = v.safeParse(Along, whole)
     return result.success
-      ? { ok: true, along: result.output }
+      ? { ok: true, along: inOrder(result.output, said.output.order) }
       : { ok: false, why: `Something in it does not fit: ${sentenceOf(result.issues)}` }
   } catch (error) {
     return { ok: false, why: `${now} can’t be read: ${(error as Error).message}.` }

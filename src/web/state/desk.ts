@@ -10,7 +10,16 @@ import type { Setting } from '../../core/runs/round.ts'
 import type { DeskRound } from '../../worker/rehearsal.worker.ts'
 import { api, type Things } from './api.ts'
 import { borrowedJobs } from './borrowed.ts'
-import { type Draft, dropDraft, findDraft, keepDraft, newDraftKey, savedDraftKey } from './drafts.ts'
+import {
+  belongsTo,
+  type Draft,
+  dropDraft,
+  findDraft,
+  keepDraft,
+  letBeItsOwn,
+  newDraftKey,
+  savedDraftKey,
+} from './drafts.ts'
 import { requestRound, tellApartAside } from './rehearser.ts'
 import { fromEditor, toEditor } from './separator.ts'
 
@@ -114,6 +123,7 @@ function keepNow(): void {
     separator: open.separator,
     name: open.suggestedName,
     base: open.saved?.revision ?? 0,
+    baseAt: open.saved?.changedAt ?? '',
     changedAt: new Date().toISOString(),
   }
   void keepDraft(open.key, draft)
@@ -168,7 +178,9 @@ export async function openSaved(id: string, against: { job: string; material: st
     const [things, saved] = await Promise.all([loadThings(), api.script(id)])
     localStorage.setItem(deskMemory, `/desk/${id}`)
     const key = savedDraftKey(saved)
-    const draft = await findDraft(key)
+    const found = await findDraft(key)
+    const draft = found && belongsTo(found, saved) ? found : null
+    if (found && !draft) await letBeItsOwn(key, found)
     const job = things.jobs[0]?.data
     const usual = {
       printerId: saved.printerId,

@@ -1,6 +1,7 @@
 // What has been written and not yet saved, kept in this browser so that a reload or a killed server loses nothing.
 import { del, entries, get, set } from 'idb-keyval'
-import type { Moment } from '../../core/model/script.ts'
+import type { SavedScript } from '../../core/model/kept.ts'
+import { type Moment, nameKey } from '../../core/model/script.ts'
 import { guessMoment } from '../../core/script/guess.ts'
 import { toEditor } from './separator.ts'
 
@@ -15,6 +16,8 @@ export type Draft = {
   jobName: string
   /** The revision it was begun from; 0 for a new script. */
   base: number
+  /** When that revision was saved; empty for a new script. */
+  baseAt?: string
   changedAt: string
 }
 
@@ -55,6 +58,21 @@ export async function beginDraft(text: string, name: string, printerId: number):
     changedAt: new Date().toISOString(),
   })
   return `/desk/new/${id}`
+}
+
+/**
+ * Whether a draft is a change of this script. A shelf that was brought in anew or restored gives numbers anew, so the number
+ * alone does not tell; the time of the revision does, or, where that has been saved over meanwhile, the name.
+ */
+export const belongsTo = (draft: Draft, saved: Pick<SavedScript, 'name' | 'revision' | 'changedAt'>): boolean =>
+  draft.base === saved.revision
+    ? (draft.baseAt ?? saved.changedAt) === saved.changedAt
+    : draft.base < saved.revision && nameKey(draft.name) === nameKey(saved.name)
+
+/** A draft whose script is no longer there waits as one of its own, so that nothing written is lost. */
+export async function letBeItsOwn(key: string, draft: Draft): Promise<void> {
+  await keepDraft(newDraftKey(crypto.randomUUID().slice(0, 8)), { ...draft, base: 0 })
+  await dropDraft(key)
 }
 
 export async function findDraft(key: string): Promise<Draft | null> {

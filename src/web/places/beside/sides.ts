@@ -75,6 +75,7 @@ export async function asUnsavedChange(scriptId: number, text: string): Promise<v
     moment,
     name,
     base,
+    baseAt: script.changedAt,
     ...draft,
     ...toEditor(text),
     changedAt: new Date().toISOString(),
