@@ -1,13 +1,12 @@
 // Taught commands taken along as a file, and brought in from one.
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import type { TaughtCommand } from '../../../core/firmware/teach.ts'
-import { Button } from '../../parts/Button.tsx'
+import { FileButton } from '../../parts/FileButton.tsx'
 import { api } from '../../state/api.ts'
 
 type Props = { taught: TaughtCommand[]; onChange: (taught: TaughtCommand[]) => void }
 
 export function TaughtFiles({ taught, onChange }: Props) {
-  const file = useRef<HTMLInputElement>(null)
   const [problem, setProblem] = useState<string | null>(null)
   const bring = async (chosen: File | undefined) => {
     if (!chosen) return
@@ -26,19 +25,13 @@ export function TaughtFiles({ taught, onChange }: Props) {
           {problem}
         </p>
       )}
-      <input
-        ref={file}
-        type="file"
+      <FileButton
+        label="A file of taught commands"
         accept="application/json,.json"
-        aria-label="A file of taught commands"
-        tabIndex={-1}
-        className="sr-only"
-        onChange={event => {
-          void bring(event.target.files?.[0])
-          event.target.value = ''
-        }}
-      />
-      <Button onClick={() => file.current?.click()}>Bring in a file</Button>
+        onFile={chosen => void bring(chosen)}
+      >
+        Bring in a file
+      </FileButton>
       {taught.length > 0 && (
         <a
           href="/api/taught/file"

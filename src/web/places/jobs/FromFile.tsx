@@ -6,6 +6,7 @@ import type { Material } from '../../../core/model/material.ts'
 import { jobFrom } from '../../../core/printfile/job-reader.ts'
 import type { PrintfileWorker } from '../../../worker/printfile.worker.ts'
 import { Button } from '../../parts/Button.tsx'
+import { FileButton } from '../../parts/FileButton.tsx'
 import { useDrop } from '../../parts/useDrop.ts'
 
 type Props = { materials: readonly Material[]; onJob: (job: Job, note: string | null) => void }
@@ -16,7 +17,6 @@ export function FromFile({ materials, onJob }: Props) {
   const [reading, setReading] = useState<{ name: string; share: number } | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
   const worker = useRef<Worker | null>(null)
-  const input = useRef<HTMLInputElement>(null)
   const stop = () => {
     worker.current?.terminate()
     worker.current = null
@@ -68,22 +68,11 @@ export function FromFile({ materials, onJob }: Props) {
               'Drop a print file here: its area, height, layers and temperatures become a job.'
             )}
           </p>
-          <Button small onClick={() => input.current?.click()}>
+          <FileButton small label="A print file" onFile={file => void take(file)}>
             Open a print file
-          </Button>
+          </FileButton>
         </>
       )}
-      <input
-        ref={input}
-        type="file"
-        aria-label="A print file"
-        className="sr-only"
-        tabIndex={-1}
-        onChange={event => {
-          void take(event.target.files?.[0])
-          event.target.value = ''
-        }}
-      />
     </section>
   )
 }

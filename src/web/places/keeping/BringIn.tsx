@@ -1,8 +1,9 @@
 // A shelf's file brought in: what is new in it, the same, or different, and what is to become of each that differs.
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import { plural } from '../../../core/explain/words.ts'
 import type { AlongDecision, AlongItem } from '../../../core/model/kept.ts'
 import { Button } from '../../parts/Button.tsx'
+import { FileButton } from '../../parts/FileButton.tsx'
 import { useDrop } from '../../parts/useDrop.ts'
 import { api } from '../../state/api.ts'
 
@@ -25,7 +26,6 @@ const choices: Record<AlongDecision, string> = {
 }
 
 export function BringIn({ onDone, onProblem }: Props) {
-  const input = useRef<HTMLInputElement>(null)
   const [looked, setLooked] = useState<{ name: string; file: File; items: AlongItem[] } | null>(null)
   const [decisions, setDecisions] = useState<Record<string, AlongDecision>>({})
   const look = async (file: File | undefined) => {
@@ -62,19 +62,9 @@ export function BringIn({ onDone, onProblem }: Props) {
       <p className="mt-1 mb-3 text-[15px] text-soft">
         Drop such a file here. You see what is new in it, what is the same and what differs, before anything changes.
       </p>
-      <input
-        ref={input}
-        type="file"
-        accept=".zip"
-        aria-label="A shelf’s file"
-        className="sr-only"
-        tabIndex={-1}
-        onChange={event => {
-          void look(event.target.files?.[0])
-          event.target.value = ''
-        }}
-      />
-      <Button onClick={() => input.current?.click()}>Open a file</Button>
+      <FileButton label="A shelf’s file" accept=".zip" onFile={file => void look(file)}>
+        Open a file
+      </FileButton>
       {looked && (
         <div className="mt-4 border-t border-rule pt-3">
           <p className="font-semibold">

@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { decodeScript } from '../../../core/gcode/decode.ts'
 import { Button } from '../../parts/Button.tsx'
+import { FileButton } from '../../parts/FileButton.tsx'
 import { useDrop } from '../../parts/useDrop.ts'
 import type { ShelfPrinter } from '../../state/api.ts'
 import { beginDraft } from '../../state/drafts.ts'
@@ -12,7 +13,6 @@ const largestFile = 64 * 1024 * 1024
 
 export function NewScript({ printers }: { printers: ShelfPrinter[] }) {
   const navigate = useNavigate()
-  const file = useRef<HTMLInputElement>(null)
   const [problem, setProblem] = useState<string | null>(null)
 
   const begin = async (text: string, name: string) => {
@@ -57,20 +57,11 @@ export function NewScript({ printers }: { printers: ShelfPrinter[] }) {
       <h2 className="font-serif text-[18px] font-semibold">Paste or drop a script</h2>
       <p className="mt-1 mb-3 text-[14px] text-soft">Ctrl V anywhere on this page, or a file dropped here</p>
       <div className="flex justify-center gap-2">
-        <Button onClick={() => file.current?.click()}>Open a file</Button>
+        <FileButton label="A script file" onFile={chosen => void take(chosen)}>
+          Open a file
+        </FileButton>
         <Button onClick={() => void begin('', '')}>Begin empty</Button>
       </div>
-      <input
-        ref={file}
-        type="file"
-        aria-label="A script file"
-        className="sr-only"
-        tabIndex={-1}
-        onChange={event => {
-          void take(event.target.files?.[0])
-          event.target.value = ''
-        }}
-      />
       {problem && (
         <p role="alert" className="mt-3 text-[14px] text-bad">
           {problem}
