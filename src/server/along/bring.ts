@@ -5,6 +5,7 @@ import { nameKey } from '../../core/model/script.ts'
 import { binScript } from '../bin.ts'
 import type { Database } from '../database.ts'
 import { addRefrainRevision } from '../refrains.ts'
+import { addRevision } from '../scripts.ts'
 import { addThing, allThings, changeThing, type ThingTable } from '../things.ts'
 import { addTrial } from '../trials.ts'
 import { gather } from './gather.ts'
@@ -23,9 +24,6 @@ export const decisionKey = ({ kind, name }: { kind: Kind; name: string }): strin
 const nameFor = (kind: Kind, thing: { name: string; family?: string }): string =>
   kind === 'taught' ? `${thing.name} (${thing.family})` : thing.name
 
-const like = (kind: Kind, name: string) => (thing: { name: string; family?: string }) =>
-  nameKey(nameFor(kind, thing)) === nameKey(name)
-
 function howScriptsDiffer(mine: AlongScript, theirs: AlongScript): string {
   const count = (script: AlongScript) => script.variants.reduce((sum, { revisions }) => sum + revisions.length, 0)
   const [here, there] = [count(mine), count(theirs)]
@@ -40,16 +38,18 @@ function howScriptsDiffer(mine: AlongScript, theirs: AlongScript): string {
 /** How each thing in a file stands to the shelf. */
 export function compareAlong(database: Database, along: Along): AlongItem[] {
   const here = gather(database)
-  return kinds.flatMap(kind =>
-    along[kind].map((thing): AlongItem => {
+  return kinds.flatMap(kind => {
+    const own = here[kind] as readonly { name: string; family?: string }[]
+    const byKey = new Map(own.map(each => [nameKey(nameFor(kind, each)), each]))
+    return along[kind].map((thing): AlongItem => {
       const name = nameFor(kind, thing)
-      const mine = (here[kind] as readonly { name: string }[]).find(like(kind, name))
+      const mine = byKey.get(nameKey(name))
       if (!mine) return { kind, name, is: 'new', words: '' }
       if (JSON.stringify(mine) === JSON.stringify(thing)) return { kind, name, is: 'same', words: '' }
       const words = kind === 'scripts' ? howScriptsDiffer(mine as AlongScript, thing as AlongScript) : ''
       return { kind, name, is: 'differs', words }
-    }),
-  )
+    })
+  })
 }
 
 /** A name that nobody has: the wanted one, or that with “from the file” and a number. */
@@ -117,16 +117,13 @@ function putScript(database: Database, script: AlongScript, decision: AlongDecis
   const addVariant = database.prepare(
     'INSERT INTO variants (script_id, name, key, in_use, stock) VALUES (?, ?, ?, ?, ?)',
   )
-  const addRevision = database.prepare(
-    'INSERT INTO revisions (variant_id, number, text, note, created_at) VALUES (?, ?, ?, ?, ?)',
-  )
   const variantIds = new Map<string, number>()
   const revisionIds = new Map<string, number>()
   for (const { name: its, inUse, stock, revisions } of script.variants) {
     const id = Number(addVariant.run(scriptId, its, nameKey(its), Number(inUse), Number(stock)).lastInsertRowid)
     variantIds.set(its, id)
-    for (const { number, text, note, createdAt } of revisions)
-      revisionIds.set(`${its} ${number}`, Number(addRevision.run(id, number, text, note, createdAt).lastInsertRowid))
+    for (const { number, createdAt, ...revision } of revisions)
+      revisionIds.set(`${its} ${number}`, addRevision(database, id, number, revision, createdAt))
   }
   for (const { name: its, bornOf } of script.variants)
     if (bornOf)
@@ -144,11 +141,13 @@ function putScript(database: Database, script: AlongScript, decision: AlongDecis
 
 /** Puts a file's things in, all or nothing. Throws with a sentence where a script has no printer to belong to. */
 export function bring(database: Database, along: Along, decisions: Decisions, now: string): void {
-  const differing = compareAlong(database, along).filter(({ is }) => is === 'differs')
-  const decided = (kind: Kind, name: string): AlongDecision =>
-    differing.some(item => item.kind === kind && nameKey(item.name) === nameKey(name))
-      ? (decisions[decisionKey({ kind, name })] ?? 'mine')
-      : 'mine'
+  const differing = new Set(
+    compareAlong(database, along).flatMap(item => (item.is === 'differs' ? decisionKey(item) : [])),
+  )
+  const decided = (kind: Kind, name: string): AlongDecision => {
+    const key = decisionKey({ kind, name })
+    return differing.has(key) ? (decisions[key] ?? 'mine') : 'mine'
+  }
   database.transaction(() => {
     for (const table of ['printers', 'materials', 'jobs', 'vocabularies'] as const)
       for (const thing of along[table]) putThing(database, table, thing, decided(table, thing.name), now)

@@ -10,6 +10,7 @@ import { allBackups, backUp } from '../backups.ts'
 import type { Database } from '../database.ts'
 import { bodyOf, Refused } from '../requests.ts'
 import { emptyAll, restore } from '../restore.ts'
+import { allThings } from '../things.ts'
 
 const Decisions = v.pipe(v.string(), v.parseJson(), v.record(v.string(), Decision))
 const Restore = v.strictObject({ file: v.string() })
@@ -43,7 +44,11 @@ export function alongRoutes(database: Database, backups: string, now: () => stri
     .post('/look', async context => context.json(compareAlong(database, (await formOf(context)).along)))
     .post('/bring', async context => {
       const { along, decisions } = await formOf(context)
-      const known = new Set([...along.printers, ...gather(database).printers].map(({ name }) => nameKey(name)))
+      const known = new Set(
+        [...along.printers, ...allThings(database, 'printers').map(({ data }) => data)].map(({ name }) =>
+          nameKey(name),
+        ),
+      )
       const lost = along.scripts.find(({ printer }) => !known.has(nameKey(printer)))
       if (lost)
         throw new Refused(400, `“${lost.name}” is for ${lost.printer}, which is neither here nor in the file.`, 'file')
