@@ -9,6 +9,7 @@ import { goBackToSaved, selectLines, useDesk } from './desk.ts'
 import { beginDraft } from './drafts.ts'
 import { showLower } from './lower.ts'
 import { useOutline } from './outline.ts'
+import { pageActions } from './page-actions.ts'
 import { propose, showFix } from './preview.ts'
 import { useTheme } from './theme.ts'
 
@@ -116,4 +117,5 @@ export const actionsNow = (navigate: NavigateFunction): Action[] => [
     run: () => void beginDraft('', '', useDesk.getState().things?.printers[0]?.id ?? 0).then(navigate),
   },
   { group: 'Do', name: 'Light or dark', run: () => useTheme.getState().toggle() },
+  ...pageActions(),
 ]

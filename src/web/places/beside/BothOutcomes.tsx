@@ -41,7 +41,7 @@ export function BothOutcomes({ left, right, compared }: Props) {
             <td />
             {[left, right].map((side, i) => (
               <th key={i === 0 ? 'left' : 'right'} scope="col" className="max-w-0 w-[34%] pr-3 pb-1.5 align-bottom">
-                <span className="block truncate font-serif text-[17px] font-semibold" title={side.name}>
+                <span className="line-clamp-2 font-serif text-[17px] leading-5 font-semibold" title={side.name}>
                   {side.name}
                 </span>
                 <span className="block truncate text-[13px] font-normal text-soft" title={side.about}>
