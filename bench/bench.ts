@@ -7,11 +7,11 @@ import { read } from '../src/core/gcode/read.ts'
 import { oozeOf } from '../src/core/machine/ooze.ts'
 import { strokesOf, totals } from '../src/core/machine/outcome.ts'
 import { rehearse } from '../src/core/machine/rehearse.ts'
-import { type EditRequest, planEdit } from '../src/core/runs/edit.ts'
+import { resolve } from '../src/core/resolve/resolve.ts'
+import { rehearseScript } from '../src/core/round.ts'
 import { everythingCombined, runOne } from '../src/core/runs/many.ts'
-import { goRound } from '../src/core/runs/round.ts'
+import { type EditRequest, planEdit } from '../src/core/script/edits/edit.ts'
 import { passagesOf } from '../src/core/script/passages.ts'
-import { resolve } from '../src/core/script/resolve.ts'
 import { longScript } from './long.ts'
 
 const rounds = 300
@@ -49,7 +49,7 @@ const steps: [string, () => unknown][] = [
   ['passages', () => passagesOf(lines, trace, stage)],
   ['check', () => check({ text, lines, commands, resolution, trace, stage, strokes, ooze, passages })],
   ['explain', () => explain(lines, resolution, trace, stage)],
-  ['the whole round', () => goRound(text, setting)],
+  ['the whole round', () => rehearseScript(text, setting)],
 ]
 
 const row = (cells: string[]) => console.log(cells.map((cell, i) => (i ? cell.padStart(14) : cell.padEnd(20))).join(''))
@@ -82,7 +82,7 @@ report(
 )
 
 const long = longScript(600)
-const longRound = goRound(long, setting)
+const longRound = rehearseScript(long, setting)
 const purge = longRound.passages.find(({ kind }) => kind === 'purge-line')
 if (!purge) throw new Error('the demo script has no purge line')
 const at = purge.firstLine

@@ -7,7 +7,7 @@ import { sentenceOf } from '../core/model/issues.ts'
 import { Job } from '../core/model/job.ts'
 import { Printer } from '../core/model/printer.ts'
 import type { Moment } from '../core/model/script.ts'
-import type { Setting } from '../core/runs/round.ts'
+import type { RehearsalInput } from '../core/round.ts'
 import { Refusal } from './arguments.ts'
 
 export function readScript(file: string): string {
@@ -49,7 +49,7 @@ function find<T extends Named>(
   return parsed.output
 }
 
-export function readSetting(asked: { printer: string; job: string; moment: Moment }): Setting {
+export function readSetting(asked: { printer: string; job: string; moment: Moment }): RehearsalInput {
   const printer = find('printer', asked.printer, demoPrinters(), Printer)
   const job = find('job', asked.job, demoJobs(), Job)
   const known = demoMaterials()

@@ -1,9 +1,9 @@
 // The core at a terminal. Answers go to standard output, errors to standard error in one plain sentence.
 import { demoJobs, demoMaterials, demoPrinters } from '../../demo/load.ts'
+import { explainAnswer, findingsAnswer, rehearsalAnswer } from '../core/answer.ts'
 import { rules } from '../core/check/rules.ts'
 import { families } from '../core/firmware/families.ts'
-import { explainAnswer, findingsAnswer, rehearsalAnswer } from '../core/runs/answer.ts'
-import { goRound, type Round } from '../core/runs/round.ts'
+import { type Round, rehearseScript } from '../core/round.ts'
 import { type Asked, type Listable, parseWords, Refusal, usage } from './arguments.ts'
 import { readScript, readSetting } from './input.ts'
 import { explainText, findingsText, listText, rehearsalText } from './text.ts'
@@ -33,7 +33,7 @@ function answer(asked: Asked): { text: string; exitCode: number } {
     return { text: print(items, () => listText(items)), exitCode: 0 }
   }
   const setting = readSetting(asked)
-  const round = goRound(readScript(asked.file), setting)
+  const round = rehearseScript(readScript(asked.file), setting)
   switch (asked.verb) {
     case 'rehearse':
       return { text: print(rehearsalAnswer(round), () => rehearsalText(round)), exitCode: 0 }

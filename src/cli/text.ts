@@ -1,6 +1,6 @@
 // Answers as text for people at the terminal.
-import { clock, duration, mm, plain, plural } from '../core/explain/words.ts'
-import type { Round } from '../core/runs/round.ts'
+import { clock, duration, mm, plain, plural } from '../core/format.ts'
+import type { Round } from '../core/round.ts'
 
 const columns = (rows: readonly string[][]): string => {
   const widths = rows.reduce<number[]>((most, row) => row.map((cell, i) => Math.max(most[i] ?? 0, cell.length)), [])

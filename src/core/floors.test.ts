@@ -5,25 +5,36 @@ import { fileURLToPath } from 'node:url'
 import { expect, it } from 'vitest'
 
 const source = join(dirname(fileURLToPath(import.meta.url)), '..')
-const floors: Record<string, number> = {
-  'core/gcode': 0,
-  'core/model': 0,
-  'core/formula': 1,
-  'core/firmware': 1,
-  'core/macros': 1,
-  'core/machine': 2,
-  'core/script': 2,
-  'core/check': 3,
-  'core/explain': 3,
-  'core/carry': 4,
-  'core/printfile': 4,
-  'core/runs': 4,
-  'core/testing': 4,
-  web: 5,
-  server: 5,
-  cli: 5,
-  worker: 5,
-}
+/** From the ground up. Every folder of the core, and every file beside them, has a floor of its own. */
+const order = [
+  'core/format.ts',
+  'core/gcode',
+  'core/model',
+  'core/firmware',
+  'core/formula',
+  'core/vocabulary',
+  'core/macros',
+  'core/machine',
+  'core/effects',
+  'core/resolve',
+  'core/script',
+  'core/explain',
+  'core/check',
+  'core/round.ts',
+  'core/answer.ts',
+  'core/rule-example.ts',
+  'core/printfile',
+  'core/compare',
+  'core/export',
+  'core/runs',
+  'core/carry',
+  'core/testing',
+  'worker',
+  'server',
+  'cli',
+  'web',
+]
+const floors: Record<string, number> = Object.fromEntries(order.map((name, floor) => [name, floor]))
 
 const filesIn = (folder: string): string[] =>
   readdirSync(folder).flatMap(name => {

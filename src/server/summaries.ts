@@ -1,8 +1,8 @@
 // What each script comes to, as the shelf shows it: worked out once, kept, and worked out anew when what it depends on changes.
 import { createHash } from 'node:crypto'
 import { wordsFor } from '../core/model/vocabulary.ts'
+import { type RehearsalInput, rehearseScript } from '../core/round.ts'
 import { misfit, type Run, runOne } from '../core/runs/many.ts'
-import { goRound, type Setting } from '../core/runs/round.ts'
 import type { Database } from './database.ts'
 import { allTaught } from './routes/taught.ts'
 import { scriptById } from './scripts.ts'
@@ -12,15 +12,15 @@ import { allThings, rawThings } from './things.ts'
 const mostStrokes = 60
 
 /** The other jobs of this printer that the script would go wrong for, by name. */
-function failsFor(text: string, setting: Setting, others: readonly Run[]): string[] {
+function failsFor(text: string, setting: RehearsalInput, others: readonly Run[]): string[] {
   return others
     .filter(({ job }) => misfit(job, setting.printer) === null)
     .filter(run => runOne({ ...setting, text }, run).counts.error > 0)
     .map(({ job }) => job.name)
 }
 
-function summarize(text: string, setting: Setting, others: readonly Run[]) {
-  const round = goRound(text, setting)
+function summarize(text: string, setting: RehearsalInput, others: readonly Run[]) {
+  const round = rehearseScript(text, setting)
   return {
     failsFor: failsFor(text, setting, others),
     durationS: round.durations.totalS,

@@ -1,16 +1,16 @@
 // The core in a web worker: a whole round for each text that it is sent, and plans for edits.
 import { expose } from 'comlink'
+import { effectsOf } from '../core/compare/printer-change.ts'
+import { carriedAcross, compareScripts, tellApart, tellRevisions } from '../core/compare/side-by-side.ts'
 import { callsOf } from '../core/explain/calls.ts'
 import { splitLines } from '../core/gcode/read.ts'
 import { readinessOf } from '../core/machine/readiness.ts'
 import { applyEdits } from '../core/model/script.ts'
-import { type EditRequest, planEdit } from '../core/runs/edit.ts'
-import { effectsOf } from '../core/runs/effect.ts'
+import { type RehearsalInput, rehearseScript } from '../core/round.ts'
 import { fitPrinter } from '../core/runs/fit-printer.ts'
 import { fitting, type Run } from '../core/runs/many.ts'
-import { goRound, type Setting } from '../core/runs/round.ts'
 import { savingsOf } from '../core/runs/savings.ts'
-import { carriedAcross, compareScripts, tellApart, tellRevisions } from '../core/runs/side-by-side.ts'
+import { type EditRequest, planEdit } from '../core/script/edits/edit.ts'
 
 /** A script this long is a whole print; the Desk works on its beginning. */
 const mostLines = 20_000
@@ -28,9 +28,9 @@ function beginningOf(text: string): { text: string; cutAt: number | null } {
   }
 }
 
-function rehearse(given: string, setting: Setting) {
+function rehearse(given: string, setting: RehearsalInput) {
   const { text, cutAt } = beginningOf(given)
-  const whole = goRound(text, setting)
+  const whole = rehearseScript(text, setting)
   const { lines: _lines, commands, resolution, stage, ...round } = whole
   return {
     ...round,
@@ -43,20 +43,20 @@ function rehearse(given: string, setting: Setting) {
 }
 
 /** A plan for an edit, with the rehearsal of what it would make of the text; or the reason why there is none. */
-function propose(whole: string, setting: Setting, request: EditRequest) {
+function propose(whole: string, setting: RehearsalInput, request: EditRequest) {
   const { text } = beginningOf(whole)
-  const plan = planEdit(text, goRound(text, setting), request)
+  const plan = planEdit(text, rehearseScript(text, setting), request)
   return plan.ok ? { ...plan, round: rehearse(applyEdits(whole, plan.edits), setting) } : plan
 }
 
 /** Where the script could save time or filament, each way rehearsed. */
-function savings(whole: string, setting: Setting) {
+function savings(whole: string, setting: RehearsalInput) {
   const { text } = beginningOf(whole)
-  return savingsOf(text, goRound(text, setting), setting)
+  return savingsOf(text, rehearseScript(text, setting), setting)
 }
 
 /** The names of the jobs that a text fits on the setting's printer. */
-const fits = (text: string, setting: Setting, runs: readonly Run[]) => fitting({ ...setting, text }, runs)
+const fits = (text: string, setting: RehearsalInput, runs: readonly Run[]) => fitting({ ...setting, text }, runs)
 
 /** What the Desk shows of a round. `cutAt` is the number of lines of a text too long to be rehearsed whole, else null. */
 export type DeskRound = ReturnType<typeof rehearse>

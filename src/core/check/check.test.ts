@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { demoJobs, demoMaterials, demoPrinters, demoScripts } from '../../../demo/load.ts'
-import { goRound } from '../runs/round.ts'
+import { rehearseScript } from '../round.ts'
 import { round, serious } from '../testing/stage.ts'
 import { rules } from './rules.ts'
 
@@ -21,7 +21,7 @@ const findingsOf = (script: string, jobName: string, materialName = 'Plain PLA')
   const printer = printers.find(({ name }) => name === printerName)
   const material = materials.find(({ name }) => name === materialName)
   if (!printer || !job || !material) throw new Error('the demo data is not complete')
-  return goRound(text, { printer, job, material, moment })
+  return rehearseScript(text, { printer, job, material, moment })
 }
 
 describe('the list of rules', () => {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { applyEdits } from '../model/script.ts'
-import { exampleRound } from '../runs/example.ts'
-import { goRound } from '../runs/round.ts'
+import { rehearseScript } from '../round.ts'
+import { exampleRound } from '../rule-example.ts'
 import { rules } from './rules.ts'
 
 describe('every rule’s example', () => {
@@ -15,7 +15,7 @@ describe('every rule’s example', () => {
     const text = rule.example.text
     for (const finding of round.findings.filter(each => each.rule === name))
       for (const fix of finding.fixes) {
-        const mended = goRound(applyEdits(text, fix.edits), round.stage)
+        const mended = rehearseScript(applyEdits(text, fix.edits), round.stage)
         const left = mended.findings.filter(each => each.rule === name && each.message === finding.message)
         expect(left, fix.title).toEqual([])
       }

@@ -72,7 +72,7 @@ export type Rule = {
   /** Why it matters, in one or two plain sentences. */
   why: string
   /** When it keeps silent, and what it can't know. */
-  not: string
+  silentWhen: string
   example: Example
   /** The moments it speaks of; all when absent. */
   moments?: readonly Moment[]

@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest'
 import { demoJobs, demoMaterials, demoPrinters } from '../../../demo/load.ts'
 import type { Moment } from '../model/script.ts'
-import { goRound } from '../runs/round.ts'
+import { rehearseScript } from '../round.ts'
 import { serious } from '../testing/stage.ts'
 
 type Sound = { name: string; printer: string; moment?: Moment; jobs?: readonly string[]; text: string }
@@ -259,7 +259,7 @@ describe('a sound script has nothing that is more than advice', () => {
     const printer = demoPrinters().find(each => each.name === name)
     const job = demoJobs().find(each => each.name === jobName)
     if (!printer || !job || !plain) throw new Error('the demo data is not complete')
-    const found = serious(goRound(text.trimStart(), { printer, job, material: plain, moment }))
+    const found = serious(rehearseScript(text.trimStart(), { printer, job, material: plain, moment }))
     expect(found.map(({ rule, line, message }) => `${line} ${rule}: ${message}`)).toEqual([])
   })
 })

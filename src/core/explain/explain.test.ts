@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
+import { clock, duration, plain } from '../format.ts'
 import { round } from '../testing/stage.ts'
-import { clock, duration, plain } from './words.ts'
 
 /** What the last line says after the ones before it. */
 const last = (...lines: string[]) => round(lines).explained.at(-1)?.says

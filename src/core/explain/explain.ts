@@ -1,5 +1,6 @@
 // A plain sentence for each line, from its command's table entry, its words and the state it ran in.
 import { type CommandSpec, type Effect, type Letter, mayBeMacro, specOf } from '../firmware/spec.ts'
+import { celsius, duration, listed, mm, plain, plural, speed } from '../format.ts'
 import { type Command, hasLetter, type Line, type LineKind, numberOf, textOf } from '../gcode/line.ts'
 import { sleeping, startsCommand } from '../gcode/read.ts'
 import { targetAt } from '../machine/heat.ts'
@@ -8,10 +9,9 @@ import type { PlainCommand } from '../machine/rehearse.ts'
 import type { Stage } from '../machine/state.ts'
 import { modesAfter, modesBefore, type Step, stepsOfCommand, type Trace } from '../machine/trace.ts'
 import { axes, fileNamed } from '../model/printer.ts'
-import type { Resolution } from '../script/resolve.ts'
+import type { Resolution } from '../resolve/resolve.ts'
 import { sayMark } from './mark.ts'
 import { sayMove } from './move.ts'
-import { celsius, duration, listed, mm, plain, plural, speed } from './words.ts'
 
 /** `moves` tells a command that moves the head, or would if it were awake, from every other. */
 export type Explained = { line: number; kind: LineKind; says: string; moves: boolean }

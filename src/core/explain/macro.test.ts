@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { stageOf } from '../runs/round.ts'
+import { stageOf } from '../round.ts'
 import { job, material, printer, round } from '../testing/stage.ts'
 import { callsOf } from './calls.ts'
 import { explainFile, explainMacro } from './macro.ts'

@@ -1,12 +1,13 @@
 // What our own comment lines say: settings, guards, made passages, keep marks.
+
+import { plain } from '../format.ts'
 import { guardLine, settingLine } from '../formula/marks.ts'
 import type { Line } from '../gcode/line.ts'
+import type { Resolution } from '../resolve/resolve.ts'
 import { readAside } from '../script/edits/set-aside.ts'
 import { readMarker } from '../script/makers/maker.ts'
 import { makerNamed } from '../script/makers/makers.ts'
 import { readRefrain } from '../script/refrain-marks.ts'
-import type { Resolution } from '../script/resolve.ts'
-import { plain } from './words.ts'
 
 export function sayMark(line: Line, { settings, guards }: Resolution): string {
   const setting = settingLine(line.raw)

@@ -1,10 +1,11 @@
 // What a move says: where the head goes from where it is, what it pushes, how fast, how thick a bead.
+
+import { area, listed, mm, plain, speed } from '../format.ts'
 import { type Command, numberOf } from '../gcode/line.ts'
 import { toolFilamentAreaMm2 } from '../machine/outcome.ts'
 import type { Modes } from '../machine/state.ts'
 import type { Step } from '../machine/trace.ts'
 import { type Axis, axes, type Printer } from '../model/printer.ts'
-import { area, listed, mm, plain, speed } from './words.ts'
 
 const toward: Record<Axis, [string, string]> = {
   x: ['left', 'right'],

@@ -1,6 +1,6 @@
 import * as v from 'valibot'
 import { describe, expect, it } from 'vitest'
-import { goRound } from '../runs/round.ts'
+import { rehearseScript } from '../round.ts'
 import { job, material, printer } from '../testing/stage.ts'
 import { TaughtCommand } from './teach.ts'
 
@@ -14,7 +14,7 @@ const taught = (over: object) =>
     ...over,
   })
 const rehearsed = (text: string, ...commands: object[]) =>
-  goRound(text, { printer, material, job, moment: 'start', taught: commands.map(taught) })
+  rehearseScript(text, { printer, material, job, moment: 'start', taught: commands.map(taught) })
 
 describe('a taught command', () => {
   it('is no longer unknown, and its line says what it was taught to be', () => {

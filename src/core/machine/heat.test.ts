@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { printer, round } from '../testing/stage.ts'
 import {
-  bedLump,
+  bedModel,
   chamberAirAt,
   type HeaterHistory,
-  leg,
-  nozzleLump,
+  nozzleModel,
+  segment,
   settlingS,
   surfaceAt,
   temperatureAt,
@@ -13,25 +13,25 @@ import {
 } from './heat.ts'
 import { lastModes } from './trace.ts'
 
-const nozzle = nozzleLump(printer.heaters.nozzle)
-const bed = bedLump(printer.heaters.bed)
+const nozzle = nozzleModel(printer.heaters.nozzle)
+const bed = bedModel(printer.heaters.bed)
 
 describe('heaters fitted to measured times', () => {
   it('reaches 200 °C after the 100 s that were measured', () => {
-    expect(leg(nozzle, 0, 20, 200).reachS).toBeCloseTo(100, 9)
+    expect(segment(nozzle, 0, 20, 200).reachS).toBeCloseTo(100, 9)
   })
 
   it('cools from 200 to 50 °C in the 240 s that were measured', () => {
-    expect(temperatureOn(leg(nozzle, 0, 200, 0), 240)).toBeCloseTo(50, 9)
+    expect(temperatureOn(segment(nozzle, 0, 200, 0), 240)).toBeCloseTo(50, 9)
   })
 
   it('has the bed at 60 °C after 120 s and at 100 °C after 300 s', () => {
-    expect(leg(bed, 0, 20, 60).reachS).toBeCloseTo(120, 6)
-    expect(leg(bed, 0, 20, 100).reachS).toBeCloseTo(300, 6)
+    expect(segment(bed, 0, 20, 60).reachS).toBeCloseTo(120, 6)
+    expect(segment(bed, 0, 20, 100).reachS).toBeCloseTo(300, 6)
   })
 
   it('follows the exponential in between: after half of 100 s, 500 − 480·√(300/480) = 120.5 °C', () => {
-    expect(temperatureOn(leg(nozzle, 0, 20, 200), 50)).toBeCloseTo(120.527, 2)
+    expect(temperatureOn(segment(nozzle, 0, 20, 200), 50)).toBeCloseTo(120.527, 2)
   })
 })
 
@@ -79,8 +79,8 @@ describe('what follows a heater', () => {
 
   it('has the bed’s surface settle: after 5 min a step is done to e⁻³, 5 %', () => {
     // From 60 °C held, a surface at 20 °C with τ = 100 s is at 60 − 40·e⁻³ = 58.01 °C after 300 s.
-    const held = leg({ fullPowerC: 1e9, warmS: 1, coolS: 1 }, 0, 60, 60, false, [20])
-    const bed: HeaterHistory = { lump: held.lump, legs: [held], settleS: [settlingS(5)] }
+    const held = segment({ fullPowerC: 1e9, warmS: 1, coolS: 1 }, 0, 60, 60, false, [20])
+    const bed: HeaterHistory = { model: held.model, segments: [held], settleS: [settlingS(5)] }
     expect(surfaceAt(bed, 300)).toBeCloseTo(60 - 40 * Math.exp(-3), 6)
   })
 

@@ -1,4 +1,4 @@
-// How a heater warms and cools: one lump, exact between changes, fitted to times that a person measured; and a bed's surface,
+// How a heater warms and cools: one model, exact between changes, fitted to times that a person measured; and a bed's surface,
 // which follows its plate.
 import type { Printer } from '../model/printer.ts'
 
@@ -8,18 +8,18 @@ export const roomC = 20
 const nozzleFullPowerC = 500
 
 /** A heater that runs towards `fullPowerC` with time constant `warmS` when on, and towards the room with `coolS` when off. */
-export type Lump = { fullPowerC: number; warmS: number; coolS: number }
+export type HeaterModel = { fullPowerC: number; warmS: number; coolS: number }
 
 /**
  * A stretch of time with one target. From `at`, starting at `fromC`, the heater reaches `targetC` after `reachS` and holds it.
  * While it is `paused` (the supply feeds another heater) it cools whatever it is told to hold, and never reaches it.
  */
-export type Leg = {
+export type HeatSegment = {
   at: number
   fromC: number
   targetC: number
   reachS: number
-  lump: Lump
+  model: HeaterModel
   paused: boolean
   /** What follows the heater, as a bed's surface and the air over it, at the beginning of the stretch. */
   followC: readonly number[]
@@ -35,7 +35,7 @@ function secondsTowards(endC: number, timeConstantS: number, fromC: number, toC:
 }
 
 /** The nozzle's constants from its measured seconds, room to 200 °C and 200 down to 50 °C. */
-export function nozzleLump(heater: Printer['heaters']['nozzle']): Lump {
+export function nozzleModel(heater: Printer['heaters']['nozzle']): HeaterModel {
   return {
     fullPowerC: nozzleFullPowerC,
     warmS: heater.secondsTo200 / Math.log((nozzleFullPowerC - roomC) / (nozzleFullPowerC - 200)),
@@ -48,7 +48,7 @@ export function nozzleLump(heater: Printer['heaters']['nozzle']): Lump {
  * temperature T and the time constant: ln((T−20)/(T−100)) / ln((T−20)/(T−60)) is the ratio of the times, and falls from
  * infinity (T just above 100) to 2 (T without bound), so T is found by halving. A ratio of 2 or less counts as T = 10,000.
  */
-export function bedLump(heater: Printer['heaters']['bed']): Lump {
+export function bedModel(heater: Printer['heaters']['bed']): HeaterModel {
   const ratio = heater.secondsTo100 / heater.secondsTo60
   const ratioAt = (end: number) => Math.log((end - roomC) / (end - 100)) / Math.log((end - roomC) / (end - 60))
   let low = 100.0001
@@ -67,7 +67,7 @@ export function bedLump(heater: Printer['heaters']['bed']): Lump {
 }
 
 /** A heated chamber's constants from its measured seconds, room to 40 °C and 40 down to 30 °C; full power is taken to reach 90 °C. */
-export function chamberLump(heater: NonNullable<Printer['heaters']['chamber']>): Lump {
+export function chamberModel(heater: NonNullable<Printer['heaters']['chamber']>): HeaterModel {
   const fullPowerC = 90
   return {
     fullPowerC,
@@ -77,51 +77,54 @@ export function chamberLump(heater: NonNullable<Printer['heaters']['chamber']>):
 }
 
 /** What the heater goes to: its target, and the room's temperature when it is off or paused. */
-const goesTo = ({ targetC, paused }: Pick<Leg, 'targetC' | 'paused'>): number =>
+const goesTo = ({ targetC, paused }: Pick<HeatSegment, 'targetC' | 'paused'>): number =>
   paused ? roomC : Math.max(targetC, roomC)
 
 /** Begins a stretch at time `at` from `fromC` towards `targetC`; a target below the room means off. */
-export function leg(
-  lump: Lump,
+export function segment(
+  model: HeaterModel,
   at: number,
   fromC: number,
   targetC: number,
   paused = false,
   followC: readonly number[] = [],
-): Leg {
-  const stretch = { at, fromC, targetC, lump, paused, followC }
+): HeatSegment {
+  const stretch = { at, fromC, targetC, model, paused, followC }
   return { ...stretch, reachS: paused ? Number.POSITIVE_INFINITY : secondsTo(stretch, goesTo(stretch)) }
 }
 
 /** Seconds from a stretch's beginning until the heater has this temperature, on its way there. */
-function secondsTo({ lump, fromC, ...aim }: Pick<Leg, 'lump' | 'fromC' | 'targetC' | 'paused'>, toC: number): number {
+function secondsTo(
+  { model, fromC, ...aim }: Pick<HeatSegment, 'model' | 'fromC' | 'targetC' | 'paused'>,
+  toC: number,
+): number {
   return goesTo(aim) >= fromC
-    ? secondsTowards(lump.fullPowerC, lump.warmS, fromC, toC)
-    : secondsTowards(roomC, lump.coolS, fromC, toC)
+    ? secondsTowards(model.fullPowerC, model.warmS, fromC, toC)
+    : secondsTowards(roomC, model.coolS, fromC, toC)
 }
 
 /** Seconds from a stretch's beginning until the heater is within `windowC` of its target, and will be from then on. */
-export function secondsWithin(leg: Leg, windowC: number): number {
-  const aim = goesTo(leg)
-  if (Math.abs(aim - leg.fromC) <= windowC) return 0
-  return leg.paused ? leg.reachS : secondsTo(leg, aim > leg.fromC ? aim - windowC : aim + windowC)
+export function secondsWithin(segment: HeatSegment, windowC: number): number {
+  const aim = goesTo(segment)
+  if (Math.abs(aim - segment.fromC) <= windowC) return 0
+  return segment.paused ? segment.reachS : secondsTo(segment, aim > segment.fromC ? aim - windowC : aim + windowC)
 }
 
-/** The temperature at time `at` (≥ leg.at), °C. */
-export function temperatureOn(leg: Leg, at: number): number {
-  const aim = goesTo(leg)
-  const since = at - leg.at
-  if (since >= leg.reachS) return aim
-  const { endC, timeConstantS } = towards(leg)
-  return endC + (leg.fromC - endC) * Math.exp(-since / timeConstantS)
+/** The temperature at time `at` (≥ segment.at), °C. */
+export function temperatureOn(segment: HeatSegment, at: number): number {
+  const aim = goesTo(segment)
+  const since = at - segment.at
+  if (since >= segment.reachS) return aim
+  const { endC, timeConstantS } = towards(segment)
+  return endC + (segment.fromC - endC) * Math.exp(-since / timeConstantS)
 }
 
 /** Where the exponential of a stretch would end, and its time constant. */
-function towards(leg: Leg): { endC: number; timeConstantS: number } {
-  const warming = goesTo(leg) > leg.fromC
+function towards(segment: HeatSegment): { endC: number; timeConstantS: number } {
+  const warming = goesTo(segment) > segment.fromC
   return warming
-    ? { endC: leg.lump.fullPowerC, timeConstantS: leg.lump.warmS }
-    : { endC: roomC, timeConstantS: leg.lump.coolS }
+    ? { endC: segment.model.fullPowerC, timeConstantS: segment.model.warmS }
+    : { endC: roomC, timeConstantS: segment.model.coolS }
 }
 
 /**
@@ -129,44 +132,44 @@ function towards(leg: Leg): { endC: number; timeConstantS: number } {
  * T = E + A·e^(−t/T₁) that is S = E + A·k·e^(−t/T₁) + (S₀ − E − A·k)·e^(−t/τ) with k = T₁/(T₁ − τ); where T is held,
  * S = T + (S₀ − T)·e^(−t/τ). No time constant means no delay.
  */
-function followOn(leg: Leg, settleS: number, beganC: number, at: number): number {
-  if (settleS <= 0) return temperatureOn(leg, at)
-  const since = at - leg.at
-  const moving = Math.min(since, leg.reachS)
-  const { endC, timeConstantS } = towards(leg)
+function followOn(segment: HeatSegment, settleS: number, beganC: number, at: number): number {
+  if (settleS <= 0) return temperatureOn(segment, at)
+  const since = at - segment.at
+  const moving = Math.min(since, segment.reachS)
+  const { endC, timeConstantS } = towards(segment)
   // The two time constants alike would divide by zero; a hair's breadth apart they give the same.
   const own = Math.abs(timeConstantS - settleS) < 1e-6 * settleS ? settleS * 1.000001 : settleS
-  const share = ((leg.fromC - endC) * timeConstantS) / (timeConstantS - own)
+  const share = ((segment.fromC - endC) * timeConstantS) / (timeConstantS - own)
   const then = endC + share * Math.exp(-moving / timeConstantS) + (beganC - endC - share) * Math.exp(-moving / own)
-  if (since <= leg.reachS) return then
-  const aim = goesTo(leg)
-  return aim + (then - aim) * Math.exp(-(since - leg.reachS) / own)
+  if (since <= segment.reachS) return then
+  const aim = goesTo(segment)
+  return aim + (then - aim) * Math.exp(-(since - segment.reachS) / own)
 }
 
 /**
- * A heater's whole history: its lump, its stretches in order (the first begins at time 0), and the time constants, s, of what
+ * A heater's whole history: its model, its stretches in order (the first begins at time 0), and the time constants, s, of what
  * follows it. A bed has its surface first, then the air over it.
  */
-export type HeaterHistory = { lump: Lump; legs: Leg[]; settleS: readonly number[] }
+export type HeaterHistory = { model: HeaterModel; segments: HeatSegment[]; settleS: readonly number[] }
 
 /** The stretch that holds at time `at`. */
-export function legAt(history: HeaterHistory, at: number): Leg {
+export function segmentAt(history: HeaterHistory, at: number): HeatSegment {
   let low = 0
-  let high = history.legs.length - 1
+  let high = history.segments.length - 1
   while (low < high) {
     const middle = (low + high + 1) >> 1
-    if ((history.legs[middle] as Leg).at <= at) low = middle
+    if ((history.segments[middle] as HeatSegment).at <= at) low = middle
     else high = middle - 1
   }
-  return history.legs[low] as Leg
+  return history.segments[low] as HeatSegment
 }
 
-export const temperatureAt = (history: HeaterHistory, at: number): number => temperatureOn(legAt(history, at), at)
+export const temperatureAt = (history: HeaterHistory, at: number): number => temperatureOn(segmentAt(history, at), at)
 
 /** What follows a heater at time `at`, °C: the first follower, or another; without one, the heater itself. */
 export function followerAt(history: HeaterHistory, at: number, which = 0): number {
-  const leg = legAt(history, at)
-  return followOn(leg, history.settleS[which] ?? 0, leg.followC[which] ?? leg.fromC, at)
+  const segment = segmentAt(history, at)
+  return followOn(segment, history.settleS[which] ?? 0, segment.followC[which] ?? segment.fromC, at)
 }
 
 /** All that follows a heater at time `at`, °C, in its order. */
@@ -184,7 +187,7 @@ export function chamberAirAt(chamber: HeaterHistory, bed: HeaterHistory, bedShar
   return Math.max(temperatureAt(chamber, at), roomC + bedShare * (followerAt(bed, at, 1) - roomC))
 }
 
-export const targetAt = (history: HeaterHistory, at: number): number => legAt(history, at).targetC
+export const targetAt = (history: HeaterHistory, at: number): number => segmentAt(history, at).targetC
 
 /** The time constant, s, of a surface that a person sees settled (to 5 %) after so many minutes: e^(−3) is 0.05. */
 export const settlingS = (minutes: number): number => (minutes * 60) / 3
@@ -193,4 +196,7 @@ export const settlingS = (minutes: number): number => (minutes * 60) / 3
 const fanCools = 0.25
 
 /** The lump of a nozzle that a part fan blows at; `fan` from 0 to 1. */
-export const blownAt = (lump: Lump, fan: number): Lump => ({ ...lump, coolS: lump.coolS / (1 + fanCools * fan) })
+export const blownAt = (model: HeaterModel, fan: number): HeaterModel => ({
+  ...model,
+  coolS: model.coolS / (1 + fanCools * fan),
+})

@@ -38,7 +38,7 @@ const mostWaitS = 6 * 3600
  */
 function waitSeconds(recorder: Recorder, history: HeaterHistory, coolingToo: boolean): number {
   recorder.comeToRest()
-  const last = history.legs.at(-1)
+  const last = history.segments.at(-1)
   if (!last) return 0
   const { printer, firmware } = recorder.stage
   const { windowC, dwellS } = printer.waits ?? firmware.waits
@@ -56,7 +56,7 @@ function waitForAir(recorder: Recorder, chamber: HeaterHistory, coolingToo: bool
   const air = (at: number) => chamberAirAt(chamber, recorder.bed, bedShare, at)
   recorder.comeToRest()
   if (target <= 0 || air(recorder.now) >= target) return 0
-  const own = chamber.legs.at(-1)
+  const own = chamber.segments.at(-1)
   if (heated && own && Number.isFinite(own.reachS)) {
     const alone = waitSeconds(recorder, chamber, coolingToo)
     return air(recorder.now + alone) > target + 1 ? whenBeyond(recorder.now, at => air(at) >= target) : alone

@@ -81,7 +81,7 @@ describe('look-ahead', () => {
   })
 
   it('takes a square of 50 mm with corners at 5 mm/s: ramps of 2.5 or 2.49375 mm at 100 mm/s, 2000 mm/s²', () => {
-    // Outer legs go from 0 to 5 and the other way round: (100 + 95)/2000 s of ramps, 2.5 + 2.49375 mm; inner legs 5 to 5.
+    // Outer segments go from 0 to 5 and the other way round: (100 + 95)/2000 s of ramps, 2.5 + 2.49375 mm; inner segments 5 to 5.
     const outer = 195 / 2000 + (50 - 2.5 - 2.49375) / 100
     const inner = 190 / 2000 + (50 - 2 * 2.49375) / 100
     const square = ['G1 X50 F6000', 'G1 Y50', 'G1 X0', 'G1 Y0']

@@ -18,7 +18,7 @@ const staysPut = ({ x, y, z }: AxisLimits): boolean => x === 0 && y === 0 && z =
 
 /**
  * The speed, mm/s, at which a corner between two directions may be taken. By deviation δ: the corner is rounded by an arc that
- * passes it at δ, v² = a·δ·s/(1 − s), where s is the sine of half the angle between the legs; a speed v₉₀ round a right angle
+ * passes it at δ, v² = a·δ·s/(1 − s), where s is the sine of half the angle between the segments; a speed v₉₀ round a right angle
  * is the same with a·δ = v₉₀²·(√2 − 1). By jerk: no axis changes its speed by more than its own. Filament alone is a stop.
  */
 export function cornerSpeed(corner: Corner, acceleration: number, before: AxisLimits, now: AxisLimits): number {

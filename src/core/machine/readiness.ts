@@ -1,6 +1,6 @@
 // What a script leaves behind, held against what comes next: the print after a start script, an unwatched machine after an end script.
 import { areaOn, topOn } from '../model/job.ts'
-import { chamberAirAt, type HeaterHistory, leg, surfaceAt, temperatureAt } from './heat.ts'
+import { chamberAirAt, type HeaterHistory, segment, surfaceAt, temperatureAt } from './heat.ts'
 import type { Ooze } from './ooze.ts'
 import { heatedByProgram, materialOf, type Stage } from './state.ts'
 import { lastModes, positionAt, type Trace } from './trace.ts'
@@ -228,7 +228,7 @@ function leftAlone({ trace, stage }: Left): Readiness[] {
   const end = trace.totalS
   const hot = modes.nozzleTargets.some(target => target > 0)
   const bedC = temperatureAt(trace.bed, end)
-  const minutes = bedC > touchableC ? Math.ceil(leg(trace.bed.lump, 0, bedC, touchableC).reachS / 60) : 0
+  const minutes = bedC > touchableC ? Math.ceil(segment(trace.bed.model, 0, bedC, touchableC).reachS / 60) : 0
   const bedOn = modes.bedTarget > 0
   const touch = minutes ? `safe to touch in about ${minutes} min` : 'cool'
   const at = positionAt(trace, end)

@@ -2,15 +2,15 @@
 
 import type { Value } from '../macros/values.ts'
 import {
-  bedLump,
+  bedModel,
   blownAt,
-  chamberLump,
+  chamberModel,
   followersAt,
   type HeaterHistory,
-  type Lump,
-  leg,
-  nozzleLump,
+  type HeaterModel,
+  nozzleModel,
   roomC,
+  segment,
   settlingS,
   temperatureAt,
 } from './heat.ts'
@@ -116,12 +116,17 @@ export class Recorder {
     this.position = { ...this.beginning.position }
     this.counterMm = this.beginning.filamentMm
     const { nozzleC, bedC, modes } = this.beginning
-    const nozzle = nozzleLump(stage.printer.heaters.nozzle)
-    const history = (lump: Lump, fromC: number, targetC: number, settleS: readonly number[] = []): HeaterHistory => ({
-      lump,
-      legs: [
-        leg(
-          lump,
+    const nozzle = nozzleModel(stage.printer.heaters.nozzle)
+    const history = (
+      model: HeaterModel,
+      fromC: number,
+      targetC: number,
+      settleS: readonly number[] = [],
+    ): HeaterHistory => ({
+      model,
+      segments: [
+        segment(
+          model,
           0,
           fromC,
           targetC,
@@ -136,9 +141,9 @@ export class Recorder {
     )
     this.nozzles = own.map((each, tool) => own[stage.printer.tools[tool]?.heater ?? tool] ?? each)
     const { chamber, bed } = stage.printer.heaters
-    const air = chamber && chamberLump(chamber)
+    const air = chamber && chamberModel(chamber)
     this.chamber = air && history(air, roomC, 0)
-    this.bed = history(bedLump(bed), bedC, modes.bedTarget, [settlingS(bed.settleMin), air ? air.coolS : 0])
+    this.bed = history(bedModel(bed), bedC, modes.bedTarget, [settlingS(bed.settleMin), air ? air.coolS : 0])
   }
 
   /** Opens a row for the command that runs now. */
@@ -246,14 +251,14 @@ export class Recorder {
   /** Gives a heater a new target from now on. Where the supply feeds one at a time, a nozzle waits for a bed that is warming. */
   aim(history: HeaterHistory, targetC: number): void {
     this.comeToRest()
-    if (history.legs.at(-1)?.targetC === targetC) return
+    if (history.segments.at(-1)?.targetC === targetC) return
     this.turn(history, targetC, this.now, false)
     if (this.stage.printer.heaters.together) return
-    const bed = this.bed.legs.at(-1)
+    const bed = this.bed.segments.at(-1)
     const bedReady = bed && bed.targetC > bed.fromC ? bed.at + bed.reachS : 0
     if (!(bedReady > this.now) || !Number.isFinite(bedReady)) return
     for (const nozzle of new Set(history === this.bed ? this.nozzles : [history])) {
-      const target = nozzle.legs.at(-1)?.targetC ?? 0
+      const target = nozzle.segments.at(-1)?.targetC ?? 0
       if (target <= temperatureAt(nozzle, this.now)) continue
       this.turn(nozzle, target, this.now, true)
       this.turn(nozzle, target, bedReady, false)
@@ -265,17 +270,17 @@ export class Recorder {
     this.comeToRest()
     this.set({ fan })
     const nozzle = this.nozzles[this.modes.tool]
-    const last = nozzle?.legs.at(-1)
+    const last = nozzle?.segments.at(-1)
     if (nozzle && last && last.at <= this.now && this.now < last.at + last.reachS)
       this.turn(nozzle, last.targetC, this.now, last.paused)
   }
 
   /** Begins a stretch of a heater's history at `at`; what was foreseen after that no longer comes. */
   private turn(history: HeaterHistory, targetC: number, at: number, paused: boolean): void {
-    const lump = history === this.nozzles[this.modes.tool] ? blownAt(history.lump, this.modes.fan) : history.lump
-    const next = leg(lump, at, temperatureAt(history, at), targetC, paused, followersAt(history, at))
-    while (history.legs.length > 0 && (history.legs.at(-1)?.at ?? 0) >= at) history.legs.pop()
-    history.legs.push(next)
+    const model = history === this.nozzles[this.modes.tool] ? blownAt(history.model, this.modes.fan) : history.model
+    const next = segment(model, at, temperatureAt(history, at), targetC, paused, followersAt(history, at))
+    while (history.segments.length > 0 && (history.segments.at(-1)?.at ?? 0) >= at) history.segments.pop()
+    history.segments.push(next)
   }
 
   finish(): Trace {

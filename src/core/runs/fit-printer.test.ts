@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
+import { rehearseAndCheck } from '../round.ts'
 import { job, material, printer } from '../testing/stage.ts'
 import { fitPrinter, type Timed } from './fit-printer.ts'
-import { rehearseAndCheck } from './round.ts'
 
 const setting = { printer, material, job, moment: 'start' as const }
 const slower = (heat: number, perPoint: number) => ({

@@ -1,9 +1,9 @@
 // A printer's own figures bettered from what was measured: least squares over several trials.
 import type { Printer } from '../model/printer.ts'
-import { rehearseAndCheck, type Setting } from './round.ts'
+import { type RehearsalInput, rehearseAndCheck } from '../round.ts'
 
 /** A script that was timed on the real machine, s, and what it was run for. */
-export type Timed = { text: string; setting: Setting; measuredS: number }
+export type Timed = { text: string; setting: RehearsalInput; measuredS: number }
 
 export type Fit =
   | { ok: false; why: string }

@@ -9,7 +9,7 @@ import type { Material } from '../model/material.ts'
 import type { Printer } from '../model/printer.ts'
 import type { Moment } from '../model/script.ts'
 import type { Vocabulary } from '../model/vocabulary.ts'
-import { rehearseAndCheck } from './round.ts'
+import { rehearseAndCheck } from '../round.ts'
 
 /** A job with the materials that its tools print with, in the order of the tools. */
 export type Run = { job: Job; materials: readonly Material[] }

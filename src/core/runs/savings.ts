@@ -3,10 +3,10 @@
 import type { Fix } from '../check/finding.ts'
 import { specOf } from '../firmware/spec.ts'
 import { applyEdits } from '../model/script.ts'
+import { type RehearsalInput, type Round, rehearseScript } from '../round.ts'
 import { replacePiece } from '../script/edits/lines.ts'
 import { heedKeepMarks, type Plan } from '../script/edits/plan.ts'
 import { setPurgeLength } from '../script/edits/purge.ts'
-import { goRound, type Round, type Setting } from './round.ts'
 
 /** A way to save; `fix` is the edit that does it, null where it is done elsewhere, as `how` says. Seconds and grams. */
 export type Saving = { title: string; how: string; savesS: number; savesG: number; fix: Fix | null }
@@ -15,10 +15,10 @@ export type Saving = { title: string; how: string; savesS: number; savesG: numbe
 const worthS = 3
 const worthG = 0.03
 
-type Way = { title: string; how: string; plan: Plan } | { title: string; how: string; setting: Setting }
+type Way = { title: string; how: string; plan: Plan } | { title: string; how: string; setting: RehearsalInput }
 
 /** The ways that a rehearsed text has, the ones that save most first. A kept line is left as it is. */
-export function savingsOf(text: string, round: Round, setting: Setting): Saving[] {
+export function savingsOf(text: string, round: Round, setting: RehearsalInput): Saving[] {
   const ways = [
     ...heatTogether(round),
     ...keptMesh(round),
@@ -30,8 +30,8 @@ export function savingsOf(text: string, round: Round, setting: Setting): Saving[
       const plan = 'plan' in way ? heedKeepMarks(text, way.plan) : null
       if (plan && !plan.ok) return []
       const after = plan
-        ? goRound(applyEdits(text, plan.edits), setting)
-        : goRound(text, (way as { setting: Setting }).setting)
+        ? rehearseScript(applyEdits(text, plan.edits), setting)
+        : rehearseScript(text, (way as { setting: RehearsalInput }).setting)
       const savesS = round.durations.totalS - after.durations.totalS
       const savesG = round.filament.massG - after.filament.massG
       const fix = plan ? { title: plan.title, edits: plan.edits } : null
@@ -62,7 +62,7 @@ function keptMesh({ stage, commands, lines }: Round): Way[] {
   ]
 }
 
-function smallerGrid({ durations, stage }: Round, setting: Setting): Way[] {
+function smallerGrid({ durations, stage }: Round, setting: RehearsalInput): Way[] {
   const { probe } = stage.printer
   if (!probe || durations.probingS === 0 || probe.grid.x < 4 || probe.grid.y < 4) return []
   const grid = { x: probe.grid.x - 1, y: probe.grid.y - 1 }

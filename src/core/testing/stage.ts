@@ -6,7 +6,7 @@ import type { Stage } from '../machine/state.ts'
 import { job, material, printer } from '../model/example.ts'
 import type { Printer } from '../model/printer.ts'
 import { applyEdits, type Moment } from '../model/script.ts'
-import { goRound, type Round } from '../runs/round.ts'
+import { type Round, rehearseScript } from '../round.ts'
 
 export { job, material, printer }
 
@@ -20,7 +20,7 @@ export const stage = (moment: Moment = 'start', over: Partial<Printer> = {}): St
 
 /** A whole round over lines of text for the test bench. */
 export const round = (lines: string | string[], moment: Moment = 'start', over: Partial<Printer> = {}): Round =>
-  goRound(typeof lines === 'string' ? lines : lines.join('\n'), {
+  rehearseScript(typeof lines === 'string' ? lines : lines.join('\n'), {
     printer: { ...printer, ...over },
     material,
     job,

@@ -1,12 +1,12 @@
 // POST /api/rehearse: the same JSON as the terminal's `rehearse --json` (contract.md).
 import { Hono } from 'hono'
 import * as v from 'valibot'
+import { rehearsalAnswer } from '../../core/answer.ts'
 import { Job } from '../../core/model/job.ts'
 import { Material } from '../../core/model/material.ts'
 import { Printer } from '../../core/model/printer.ts'
 import { Moment } from '../../core/model/script.ts'
-import { rehearsalAnswer } from '../../core/runs/answer.ts'
-import { goRound } from '../../core/runs/round.ts'
+import { rehearseScript } from '../../core/round.ts'
 import type { Database } from '../database.ts'
 import { bodyOf, Refused } from '../requests.ts'
 import { type ThingTable, thingByName, wordsHere } from '../things.ts'
@@ -33,7 +33,7 @@ export function rehearseRoutes(database: Database): Hono {
     const wanted = material ?? chosenJob.materials[chosenJob.firstTool] ?? chosenJob.materials[0] ?? ''
     const several = material === undefined && chosenJob.materials.length > 1
     const chosenPrinter = typeof printer === 'string' ? named('printers', printer, 'printer') : printer
-    const round = goRound(text, {
+    const round = rehearseScript(text, {
       printer: chosenPrinter,
       job: chosenJob,
       material: typeof wanted === 'string' ? named('materials', wanted, 'material') : wanted,

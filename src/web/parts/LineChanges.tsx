@@ -1,5 +1,5 @@
 // Lines taken out and put in, told apart by sign and by being struck through.
-import { plural } from '../../core/explain/words.ts'
+import { plural } from '../../core/format.ts'
 
 export type ChangedLine = { sign: '+' | '-'; number: number; line: string }
 

@@ -1,6 +1,6 @@
 // Everything that can be done from the finder: places to go to, and on the Desk what its menus and outline do.
 import type { NavigateFunction } from 'react-router'
-import type { EditRequest } from '../../core/runs/edit.ts'
+import type { EditRequest } from '../../core/script/edits/edit.ts'
 import { makers } from '../../core/script/makers/makers.ts'
 import type { Passage } from '../../core/script/passages.ts'
 import type { DeskRound } from '../../worker/rehearsal.worker.ts'

@@ -6,7 +6,7 @@ import type { SavedScript } from '../../core/model/kept.ts'
 import type { Material } from '../../core/model/material.ts'
 import type { Moment } from '../../core/model/script.ts'
 import { wordsFor } from '../../core/model/vocabulary.ts'
-import type { Setting } from '../../core/runs/round.ts'
+import type { RehearsalInput } from '../../core/round.ts'
 import type { DeskRound } from '../../worker/rehearsal.worker.ts'
 import { api, type Things } from './api.ts'
 import { borrowedJobs } from './borrowed.ts'
@@ -60,7 +60,7 @@ const { getState, setState } = useDesk
 const update = (change: Partial<Open>): void => setState(({ open }) => (open ? { open: { ...open, ...change } } : {}))
 
 /** What the open script is rehearsed for; null until all of it is known. */
-export function settingOf(things: Things | null, chosen: Chosen): Setting | null {
+export function settingOf(things: Things | null, chosen: Chosen): RehearsalInput | null {
   const printer = things?.printers.find(({ id }) => id === chosen.printerId)?.data
   const material = things?.materials.find(({ data }) => data.name === chosen.materialName)?.data
   const job = things?.jobs.find(({ data }) => data.name === chosen.jobName)?.data

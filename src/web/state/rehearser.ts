@@ -1,15 +1,15 @@
 // Sends texts to the worker, the newest only: while one is being rehearsed, later ones replace each other in the queue.
 import { wrap } from 'comlink'
+import type { Effect } from '../../core/compare/printer-change.ts'
+import type { Compared, Script } from '../../core/compare/side-by-side.ts'
 import type { Printer } from '../../core/model/printer.ts'
-import type { EditRequest } from '../../core/runs/edit.ts'
-import type { Effect } from '../../core/runs/effect.ts'
+import type { RehearsalInput } from '../../core/round.ts'
 import type { Timed } from '../../core/runs/fit-printer.ts'
 import type { Run } from '../../core/runs/many.ts'
-import type { Setting } from '../../core/runs/round.ts'
-import type { Compared, Script } from '../../core/runs/side-by-side.ts'
+import type { EditRequest } from '../../core/script/edits/edit.ts'
 import type { DeskRound, Rehearser } from '../../worker/rehearsal.worker.ts'
 
-type Wanted = { text: string; setting: Setting; done: (round: DeskRound) => void }
+type Wanted = { text: string; setting: RehearsalInput; done: (round: DeskRound) => void }
 
 const remote = wrap<Rehearser>(
   new Worker(new URL('../../worker/rehearsal.worker.ts', import.meta.url), { type: 'module' }),
@@ -35,17 +35,19 @@ async function drain(): Promise<void> {
 }
 
 /** Rehearses a text beside the queue, as for a preview. */
-export const rehearseAside = (text: string, setting: Setting): Promise<DeskRound> => remote.rehearse(text, setting)
+export const rehearseAside = (text: string, setting: RehearsalInput): Promise<DeskRound> =>
+  remote.rehearse(text, setting)
 
 /** Asks for a plan of an edit and the rehearsal of its outcome. */
-export const proposeAside = (text: string, setting: Setting, request: EditRequest) =>
+export const proposeAside = (text: string, setting: RehearsalInput, request: EditRequest) =>
   remote.propose(text, setting, request)
 
 /** Asks where a script could save time or filament. */
-export const savingsAside = (text: string, setting: Setting) => remote.savings(text, setting)
+export const savingsAside = (text: string, setting: RehearsalInput) => remote.savings(text, setting)
 
 /** Asks which of the jobs a text fits. */
-export const fitsAside = (text: string, setting: Setting, runs: readonly Run[]) => remote.fits(text, setting, runs)
+export const fitsAside = (text: string, setting: RehearsalInput, runs: readonly Run[]) =>
+  remote.fits(text, setting, runs)
 
 /** Tells two scripts apart: whole, or in a few words. */
 export const compareAside = (left: Script, right: Script): Promise<Compared> => remote.compareScripts(left, right)
@@ -54,7 +56,7 @@ export const tellApartAside = (left: Script, right: Script) => remote.tellApart(
 /** What each revision of a script comes to, and changed. */
 export const tellRevisionsAside = (
   revisions: readonly { id: number; text: string; before: number | null }[],
-  setting: Setting,
+  setting: RehearsalInput,
 ) => remote.tellRevisions(revisions, setting)
 
 /** The text after one of its passages has been made as the other script has it. */
@@ -66,5 +68,5 @@ export const fitAside = (printer: Printer, trials: readonly Timed[]) => remote.f
 
 /** What a change of a printer does to its scripts. */
 export const effectsAside = (
-  scripts: readonly { id: number; text: string; before: Setting; after: Setting }[],
+  scripts: readonly { id: number; text: string; before: RehearsalInput; after: RehearsalInput }[],
 ): Promise<Effect[]> => remote.effectsOf(scripts)

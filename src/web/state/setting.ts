@@ -1,11 +1,11 @@
 // What a script on the shelf is rehearsed for when nobody has chosen: its printer, the first job, that job's material.
 import type { Moment } from '../../core/model/script.ts'
 import { wordsFor } from '../../core/model/vocabulary.ts'
-import type { Setting } from '../../core/runs/round.ts'
+import type { RehearsalInput } from '../../core/round.ts'
 import type { Things } from './api.ts'
 
 /** Null where a printer, a job or a material is lacking. */
-export function usualSetting(script: { printerId: number; moment: Moment }, things: Things): Setting | null {
+export function usualSetting(script: { printerId: number; moment: Moment }, things: Things): RehearsalInput | null {
   const printer = things.printers.find(({ id }) => id === script.printerId)?.data
   const job = things.jobs[0]?.data
   const materials = things.materials.map(({ data }) => data)

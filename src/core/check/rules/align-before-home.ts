@@ -1,7 +1,7 @@
 // Aligns the gantry before zero has been found.
 import { insertBefore } from '../../script/edits/lines.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
-import { rowsThat } from '../look.ts'
+import { rowsThat } from '../queries.ts'
 
 function check(script: Checked): Found[] {
   return rowsThat(script, 'align').flatMap(({ line, command, before }): Found[] => {
@@ -20,7 +20,7 @@ export const alignBeforeHome: Rule = {
   severity: 'error',
   title: 'Aligns before finding zero',
   why: 'The alignment goes to fixed places over the bed. Until zero is found the machine doesn’t know where those are.',
-  not: 'Silent once every axis is homed, whatever homed it.',
+  silentWhen: 'Silent once every axis is homed, whatever homed it.',
   example: {
     text: 'QUAD_GANTRY_LEVEL\nG28',
     printer: { firmware: { family: 'host', version: '12.0', abilities: {} } },

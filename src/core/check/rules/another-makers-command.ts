@@ -17,7 +17,7 @@ export const anotherMakersCommand: Rule = {
   severity: 'advice',
   title: 'One maker’s own command',
   why: 'Makers give numbers that the firmware leaves free a meaning of their own. On another maker’s board the same number does something else.',
-  not: 'Silent for commands that you have taught.',
+  silentWhen: 'Silent for commands that you have taught.',
   example: { text: 'G28\nM320\nM109 S200' },
   check,
 }

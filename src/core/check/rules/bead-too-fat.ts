@@ -1,10 +1,10 @@
 // A bead that the nozzle can't lay, or that the firmware refuses.
-import { area, mm } from '../../explain/words.ts'
+import { area, mm } from '../../format.ts'
 import { beadAreaMm2, beadWidthMm } from '../../machine/outcome.ts'
 import { setBead } from '../../script/edits/purge.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { planned } from '../fixes.ts'
-import { andMore, ownPassageOf } from '../look.ts'
+import { andMore, ownPassageOf } from '../queries.ts'
 
 /** A bead wider than so many nozzles piles up around the nozzle instead of lying flat. */
 const widestNozzles = 5
@@ -47,7 +47,7 @@ export const beadTooFat: Rule = {
   severity: 'warning',
   title: 'A bead too fat to lay',
   why: 'A nozzle presses a bead flat only up to a few times its own width. More than that wells up around it and comes along.',
-  not: 'Silent for strokes under 2 mm, and up to five nozzles wide: a fat purge line is good.',
+  silentWhen: 'Silent for strokes under 2 mm, and up to five nozzles wide: a fat purge line is good.',
   example: { text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y20 Z0.3 F3000\nG1 Y60 E15 F600' },
   check,
 }

@@ -1,5 +1,5 @@
 // Pushes filament through a nozzle that is too cold.
-import { celsius, mm, plural } from '../../explain/words.ts'
+import { celsius, mm, plural } from '../../format.ts'
 import { temperatureAt } from '../../machine/heat.ts'
 import { heatedByProgram } from '../../machine/state.ts'
 import { modesAfter, stepsOf } from '../../machine/trace.ts'
@@ -42,7 +42,8 @@ export const coldExtrude: Rule = {
   severity: 'error',
   title: 'Pushes filament through a cold nozzle',
   why: 'Cold filament does not flow. The board refuses the move, or the gear grinds a notch into the filament and the print starts empty.',
-  not: 'Goes by the simulated nozzle, whose warm-up times you have measured; silent within half a degree, and where you have taught that your slicing program puts heating lines before a script that has none.',
+  silentWhen:
+    'Goes by the simulated nozzle, whose warm-up times you have measured; silent within half a degree, and where you have taught that your slicing program puts heating lines before a script that has none.',
   example: { text: 'G28\nM420 S1\nM104 S200\nM83\nG1 E20 F200' },
   check,
 }

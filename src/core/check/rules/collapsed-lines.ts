@@ -22,7 +22,7 @@ export const collapsedLines: Rule = {
   severity: 'error',
   title: 'Commands run together on one line',
   why: 'A paste that lost its line ends leaves several commands on one line. The board runs only the first.',
-  not: 'Silent for a second command in a comment or a message.',
+  silentWhen: 'Silent for a second command in a comment or a message.',
   example: { text: 'G28 M420 S1\nM109 S200' },
   check,
 }

@@ -25,7 +25,7 @@ export const decimalComma: Rule = {
   severity: 'error',
   title: 'A comma in a number',
   why: 'Machines write decimals with a point. At a comma the number ends, so 0,3 becomes 0.',
-  not: 'Silent in comments and messages.',
+  silentWhen: 'Silent in comments and messages.',
   example: { text: 'G28\nM420 S1\nG1 Z0,3 F600' },
   check,
 }

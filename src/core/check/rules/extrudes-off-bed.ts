@@ -1,8 +1,8 @@
 // A line of filament that is laid beside the bed.
-import { mm } from '../../explain/words.ts'
+import { mm } from '../../format.ts'
 import { offBedMm } from '../../model/printer.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
-import { andMore } from '../look.ts'
+import { andMore } from '../queries.ts'
 
 /** A bead on the very edge still sticks. */
 const edgeMm = 0.5
@@ -32,7 +32,7 @@ export const extrudesOffBed: Rule = {
   severity: 'warning',
   title: 'Lays filament beside the bed',
   why: 'Beside the bed the filament falls into the machine, or sticks to the nozzle and comes along into the print.',
-  not: 'Silent near a spot such as a bucket, above 2 mm, and within half a millimetre of the edge.',
+  silentWhen: 'Silent near a spot such as a bucket, above 2 mm, and within half a millimetre of the edge.',
   example: {
     text: 'G28\nM420 S1\nM109 S200\nM83\nG1 X-3 Y20 Z0.3 F3000\nG1 Y120 E12 F1200',
     printer: { reach: { x: [-5, 200], y: [0, 200], z: [0, 200] } },

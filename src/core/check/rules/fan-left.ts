@@ -1,6 +1,6 @@
 // The part fan is left blowing.
 
-import { plain } from '../../explain/words.ts'
+import { plain } from '../../format.ts'
 import { lastModes } from '../../machine/trace.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { atTheEnd } from '../fixes.ts'
@@ -22,7 +22,7 @@ export const fanLeft: Rule = {
   severity: 'warning',
   title: 'The part fan is left on',
   why: 'After a print it is noise and wear for nothing. Before one it cools the first layer, which then lets go of the bed.',
-  not: 'Knows the part fan only; a hot end’s own fan is not meant.',
+  silentWhen: 'Knows the part fan only; a hot end’s own fan is not meant.',
   example: { text: 'G91\nG1 E-2 F1800\nG1 Z5 F600\nG90\nM104 S0\nM140 S0\nM84', moment: 'end' },
   moments: ['start', 'end', 'cancel'],
   check,

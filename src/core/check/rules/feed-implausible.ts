@@ -37,7 +37,7 @@ export const feedImplausible: Rule = {
   severity: 'warning',
   title: 'A speed that can’t be meant',
   why: 'F is in millimetres a minute. Zero or less is a typing mistake, and boards differ in what they make of it.',
-  not: 'Says nothing of speeds that are merely odd.',
+  silentWhen: 'Says nothing of speeds that are merely odd.',
   example: { text: 'G28\nM420 S1\nG1 X50 F0' },
   check,
 }

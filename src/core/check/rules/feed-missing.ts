@@ -32,7 +32,7 @@ export const feedMissing: Rule = {
   severity: 'warning',
   title: 'A move without a speed',
   why: 'Speed stays from one move to the next. A script that doesn’t say any runs differently from one day to the next.',
-  not: 'Silent once any move before it has named a speed, and after a print, which has.',
+  silentWhen: 'Silent once any move before it has named a speed, and after a print, which has.',
   example: { text: 'G28\nM420 S1\nG1 Z5\nG1 X20 F3000' },
   moments: ['start'],
   check,

@@ -1,5 +1,5 @@
 // The filament counter stands at something other than zero when the print begins.
-import { mm } from '../../explain/words.ts'
+import { mm } from '../../format.ts'
 import { lastModes, stepsOf } from '../../machine/trace.ts'
 import { insertAfter } from '../../script/edits/lines.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
@@ -34,7 +34,8 @@ export const filamentNotReset: Rule = {
   severity: 'error',
   title: 'The filament counter is not set back to zero',
   why: 'With absolute filament positions the print’s first move goes to its own count. If the counter is elsewhere, it first pulls the filament back or spits it out.',
-  not: 'Silent where filament counts from the last move, within 0.05 mm of zero, and where you have taught that your slicing program sets it to zero itself.',
+  silentWhen:
+    'Silent where filament counts from the last move, within 0.05 mm of zero, and where you have taught that your slicing program sets it to zero itself.',
   example: { text: 'M82\nG28\nM420 S1\nM109 S200\nG92 E0\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E12 F1200' },
   moments: ['start'],
   check,

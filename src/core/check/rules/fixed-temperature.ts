@@ -1,10 +1,10 @@
 // Temperatures are typed in where the job's own could stand.
-import { celsius, plural } from '../../explain/words.ts'
+import { celsius, plural } from '../../format.ts'
 import type { Edit } from '../../model/script.ts'
 import { replacePiece } from '../../script/edits/lines.ts'
 import { madePassages } from '../../script/makers/maker.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
-import { heatings } from '../look.ts'
+import { heatings } from '../queries.ts'
 
 type Typed = { line: number; heater: string; targetC: number; value: string; edit: Edit }
 
@@ -51,7 +51,7 @@ export const fixedTemperature: Rule = {
   severity: 'advice',
   title: 'A temperature is typed in',
   why: 'A number holds for one material. People then keep a copy of the script for each, and mend each of them apart.',
-  not: 'Silent where no number is just what this job’s material wants; another number may be meant.',
+  silentWhen: 'Silent where no number is just what this job’s material wants; another number may be meant.',
   example: { text: 'M140 S60\nM104 S160\nG28\nM420 S1\nM190 S60\nM109 S200' },
   moments: ['start'],
   check,

@@ -1,10 +1,10 @@
 // More filament in a second than the hot end can melt.
-import { mm, plain } from '../../explain/words.ts'
+import { mm, plain } from '../../format.ts'
 import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import { setPurgeSpeed } from '../../script/edits/purge.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { planned } from '../fixes.ts'
-import { andMore, lineOf, ownPassageOf } from '../look.ts'
+import { andMore, lineOf, ownPassageOf } from '../queries.ts'
 
 /** What a hot end is said to melt is no sharp line. */
 const doubt = 1.05
@@ -50,7 +50,8 @@ export const flowTooHigh: Rule = {
   severity: 'warning',
   title: 'Faster than the hot end melts',
   why: 'A hot end melts only so much in a second. Beyond that the extruder grinds or skips, and too little comes out.',
-  not: 'Silent when filament that was drawn back is pushed forward again, and on the spot up to half as much again. Goes by the highest flow in your printer’s description.',
+  silentWhen:
+    'Silent when filament that was drawn back is pushed forward again, and on the spot up to half as much again. Goes by the highest flow in your printer’s description.',
   example: { text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E20 F2400' },
   check,
 }

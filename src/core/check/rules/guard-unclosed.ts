@@ -17,7 +17,7 @@ export const guardUnclosed: Rule = {
   severity: 'warning',
   title: 'A guard or a marker that is not closed',
   why: 'A guard and a made passage each stand between two marks. With one of them gone nobody knows where it ends.',
-  not: 'Silent for comments that only look like a guard.',
+  silentWhen: 'Silent for comments that only look like a guard.',
   example: { text: 'G28\nM420 S1\n;? when highest bed > 85\nM109 S200' },
   check,
 }

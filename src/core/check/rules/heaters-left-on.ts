@@ -1,5 +1,5 @@
 // An end script leaves something hot.
-import { celsius } from '../../explain/words.ts'
+import { celsius } from '../../format.ts'
 import { lastModes } from '../../machine/trace.ts'
 import { insertAfter, lastUsedLine } from '../../script/edits/lines.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
@@ -36,7 +36,7 @@ export const heatersLeftOn: Rule = {
   severity: 'error',
   title: 'Heaters are left on',
   why: 'A heater that nobody turns off stays hot for hours: filament chars in the nozzle, power is wasted, and it is a hazard.',
-  not: 'Speaks of nozzles and bed; a pause may well keep both warm.',
+  silentWhen: 'Speaks of nozzles and bed; a pause may well keep both warm.',
   example: { text: 'G91\nG1 Z5 F600\nG90\nG1 X0 Y200 F6000\nM104 S0\nM107\nM84 X Y E', moment: 'end' },
   moments: ['end', 'cancel'],
   check,

@@ -1,12 +1,12 @@
 // One heater waits for the other although both could warm at once.
-import { celsius, duration } from '../../explain/words.ts'
+import { celsius, duration } from '../../format.ts'
 import { read } from '../../gcode/read.ts'
 import { rehearse } from '../../machine/rehearse.ts'
 import { applyEdits } from '../../model/script.ts'
+import { resolve } from '../../resolve/resolve.ts'
 import { insertBefore } from '../../script/edits/lines.ts'
-import { resolve } from '../../script/resolve.ts'
 import type { Checked, Fix, Found, Rule } from '../finding.ts'
-import { type Heating, heatings } from '../look.ts'
+import { type Heating, heatings } from '../queries.ts'
 
 /** Less than this is not worth a line. */
 const worthS = 20
@@ -48,7 +48,8 @@ export const heatsInTurn: Rule = {
   severity: 'advice',
   title: 'Heats one after the other',
   why: 'Bed and nozzle can warm at the same time. Waiting for one before the other begins costs minutes at every print.',
-  not: 'Silent where the printer’s supply feeds one heater at a time, and where less than 20 s would be saved. Both ways are rehearsed.',
+  silentWhen:
+    'Silent where the printer’s supply feeds one heater at a time, and where less than 20 s would be saved. Both ways are rehearsed.',
   example: { text: 'G28\nM420 S1\nM190 S60\nM109 S200' },
   moments: ['start'],
   check,

@@ -1,8 +1,8 @@
 // The same heater is waited for twice, or heated up, let down and heated up again.
-import { celsius, duration } from '../../explain/words.ts'
+import { celsius, duration } from '../../format.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { sleepLine } from '../fixes.ts'
-import { heatings } from '../look.ts'
+import { heatings } from '../queries.ts'
 
 /** A dip smaller than this is no second heating. */
 const dipC = 20
@@ -46,7 +46,8 @@ export const heatsTwice: Rule = {
   severity: 'advice',
   title: 'Heats or waits twice',
   why: 'Often one line is the script’s own and the other was put there by a profile. A second wait costs nothing or minutes, and hides which of the two counts.',
-  not: 'Silent for heating on from a lower temperature, as after probing. Lines that the slicing program adds by itself are not seen here.',
+  silentWhen:
+    'Silent for heating on from a lower temperature, as after probing. Lines that the slicing program adds by itself are not seen here.',
   example: { text: 'M140 S60\nM104 S160\nG28\nM420 S1\nM190 S60\nM109 S200\nM190 S60' },
   moments: ['start'],
   check,

@@ -1,8 +1,8 @@
 // The head is driven into the print, or dragged over it.
-import { mm } from '../../explain/words.ts'
+import { mm } from '../../format.ts'
 import { topOn } from '../../model/job.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
-import { acrossMm, crosses, lineOf, printArea } from '../look.ts'
+import { acrossMm, crosses, lineOf, printArea } from '../queries.ts'
 
 /** What a bead stands up, and a print curls. */
 const curlsMm = 0.1
@@ -43,7 +43,8 @@ export const hitsPrint: Rule = {
   severity: 'warning',
   title: 'Runs into the print, or over it',
   why: 'After a print the head stands on its last layer. Moved aside without a lift it scars the top; homed in height it goes straight through.',
-  not: 'Knows the print as a box, its area up to its top: a move through a hollow of it is reported all the same.',
+  silentWhen:
+    'Knows the print as a box, its area up to its top: a move through a hollow of it is reported all the same.',
   example: { text: 'G91\nG1 E-2 F1800\nG90\nG1 X0 Y200 F6000\nM104 S0\nM140 S0\nM107\nM84', moment: 'end' },
   moments: ['end', 'cancel', 'pause'],
   check,

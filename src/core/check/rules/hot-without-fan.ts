@@ -1,5 +1,5 @@
 // The hot end's own fan, or the supply, goes off while the nozzle is still hot.
-import { celsius } from '../../explain/words.ts'
+import { celsius } from '../../format.ts'
 import { numberOf, textOf } from '../../gcode/line.ts'
 import { temperatureAt } from '../../machine/heat.ts'
 import { insertBefore } from '../../script/edits/lines.ts'
@@ -39,7 +39,8 @@ export const hotWithoutFan: Rule = {
   severity: 'warning',
   title: 'Hot, and its fan is off',
   why: 'The hot end’s own fan keeps the filament above it hard. Switched off while it is hot, the filament swells and jams.',
-  not: 'Which fan cools the hot end differs from printer to printer: any fan but the part fan is taken for it. If yours is another, set this aside.',
+  silentWhen:
+    'Which fan cools the hot end differs from printer to printer: any fan but the part fan is taken for it. If yours is another, set this aside.',
   example: { text: 'G91\nG1 Z5 F600\nG90\nG1 X0 Y200 F6000\nM104 S0\nM140 S0\nM107\nM84\nM81', moment: 'end' },
   moments: ['end', 'cancel'],
   check,

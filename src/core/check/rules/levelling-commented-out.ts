@@ -24,7 +24,7 @@ export const levellingCommentedOut: Rule = {
   severity: 'error',
   title: 'The levelling line is asleep',
   why: 'A line behind “;” does nothing. People put the probing to sleep for one hurried print and forget it, and then wonder about the first layer.',
-  not: 'Silent when another line turns levelling on, or nothing turned it off.',
+  silentWhen: 'Silent when another line turns levelling on, or nothing turned it off.',
   example: { text: 'G28\n;M420 S1 ; use the kept mesh\nM109 S200' },
   moments: ['start'],
   check,

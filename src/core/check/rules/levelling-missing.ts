@@ -20,7 +20,7 @@ export const levellingMissing: Rule = {
   severity: 'warning',
   title: 'Nothing turns levelling on',
   why: 'On this kind of firmware a mesh is used only after a line has loaded or measured it. Without one the first layer follows no bed at all.',
-  not: 'Silent where a command or macro that we don’t know may do it, and in a script that doesn’t home.',
+  silentWhen: 'Silent where a command or macro that we don’t know may do it, and in a script that doesn’t home.',
   example: {
     text: 'G28\nM109 S200',
     printer: { firmware: { family: 'host', version: '12.0', abilities: {} } },

@@ -19,7 +19,8 @@ export const levellingOff: Rule = {
   severity: 'error',
   title: 'Levelling is off when the print begins',
   why: 'A bed is never quite flat. Without levelling the first layer is too high in one place and scrapes in another.',
-  not: 'Silent for a printer without a probe and without a kept mesh. Some boards turn levelling on again after homing by themselves; if yours does, set this aside.',
+  silentWhen:
+    'Silent for a printer without a probe and without a kept mesh. Some boards turn levelling on again after homing by themselves; if yours does, set this aside.',
   example: { text: 'G28\nM109 S200' },
   moments: ['start'],
   check,

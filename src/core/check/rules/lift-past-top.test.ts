@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import { applyEdits } from '../../model/script.ts'
-import { goRound } from '../../runs/round.ts'
+import { rehearseScript } from '../../round.ts'
 import { job, material, printer } from '../../testing/stage.ts'
 
 const rule = 'lift-past-top'
 
 describe(rule, () => {
   const lifted = (text: string, topMm: number) =>
-    goRound(text, {
+    rehearseScript(text, {
       printer,
       material,
       job: { ...job, name: 'stem', top: { kind: 'height', mm: topMm } },

@@ -1,5 +1,5 @@
 // A lift that a tall print leaves no room for.
-import { mm, plain } from '../../explain/words.ts'
+import { mm, plain } from '../../format.ts'
 import { topOn } from '../../model/job.ts'
 import { replacePiece, sourceWord } from '../../script/edits/lines.ts'
 import { written } from '../../script/makers/maker.ts'
@@ -51,7 +51,7 @@ export const liftPastTop: Rule = {
   severity: 'error',
   title: 'Lifts past the top of the machine',
   why: 'A lift that is right for low prints has no room over a tall one. The gantry is pressed against the frame.',
-  not: 'Speaks only for jobs that are tall enough; choose a tall job to see it.',
+  silentWhen: 'Speaks only for jobs that are tall enough; choose a tall job to see it.',
   example: {
     text: 'G91\nG1 E-2 F1800\nG1 Z10 F600\nG90\nM104 S0\nM140 S0\nM107\nM84 X Y E',
     moment: 'end',

@@ -1,8 +1,8 @@
 // A travel so low that the nozzle scrapes the bed.
-import { mm, plain } from '../../explain/words.ts'
+import { mm, plain } from '../../format.ts'
 import { offBedMm } from '../../model/printer.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
-import { acrossMm, andMore, lineOf } from '../look.ts'
+import { acrossMm, andMore, lineOf } from '../queries.ts'
 
 /** Lower than any first layer is printed. */
 const scrapesBelowMm = 0.1
@@ -31,7 +31,8 @@ export const lowTravel: Rule = {
   severity: 'warning',
   title: 'Travels too low over the bed',
   why: 'A nozzle at zero touches the bed. Moved along there it scratches the bed, and wears itself.',
-  not: 'Silent from 0.1 mm up, for less than 10 mm, and beside the bed. A height that is set by hand can’t be known.',
+  silentWhen:
+    'Silent from 0.1 mm up, for less than 10 mm, and beside the bed. A height that is set by hand can’t be known.',
   example: { text: 'G28\nM420 S1\nG1 Z0 F600\nG1 X100 Y100 F6000' },
   moments: ['start'],
   check,

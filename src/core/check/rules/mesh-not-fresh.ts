@@ -1,6 +1,6 @@
 // The bed's shape is measured or loaded, and then the gantry is moved against the bed.
 import type { Checked, Found, Rule } from '../finding.ts'
-import { rowsThat } from '../look.ts'
+import { rowsThat } from '../queries.ts'
 
 function check(script: Checked): Found[] {
   const align = rowsThat(script, 'align').at(-1)
@@ -19,7 +19,8 @@ export const meshNotFresh: Rule = {
   severity: 'warning',
   title: 'The bed’s shape is older than the alignment',
   why: 'A mesh says how far each place of the bed is from the gantry. When the gantry is aligned afterwards, every one of those distances has changed.',
-  not: 'Silent when the bed is probed or its mesh loaded again after the alignment. How old a kept mesh is can’t be known.',
+  silentWhen:
+    'Silent when the bed is probed or its mesh loaded again after the alignment. How old a kept mesh is can’t be known.',
   example: {
     text: 'G28\nBED_MESH_CALIBRATE\nQUAD_GANTRY_LEVEL\nM109 S200',
     printer: { firmware: { family: 'host', version: '12.0', abilities: {} } },

@@ -20,7 +20,7 @@ export const messageTooLong: Rule = {
   severity: 'advice',
   title: 'A message too long for the display',
   why: 'What doesn’t fit is cut off, or scrolls by too slowly to be read.',
-  not: 'Goes by the columns in your printer’s description; silent for a printer without a display.',
+  silentWhen: 'Goes by the columns in your printer’s description; silent for a printer without a display.',
   example: { text: 'M117 Warming the bed, please keep your fingers away' },
   check,
 }

@@ -2,7 +2,7 @@
 import { lastModes } from '../../machine/trace.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { atTheEnd } from '../fixes.ts'
-import { rowsThat } from '../look.ts'
+import { rowsThat } from '../queries.ts'
 
 function check(script: Checked): Found[] {
   const line = script.rows.at(-1)?.line
@@ -17,7 +17,7 @@ export const motorsLeftOn: Rule = {
   severity: 'advice',
   title: 'Motors are left on',
   why: 'A motor that holds draws current and warms for as long as the printer is on. Most firmware lets go after some minutes, not all.',
-  not: 'Silent when any line turns motors off; holding Z alone is good practice.',
+  silentWhen: 'Silent when any line turns motors off; holding Z alone is good practice.',
   example: { text: 'G91\nG1 E-2 F1800\nG1 Z5 F600\nG90\nM104 S0\nM140 S0\nM107', moment: 'end' },
   moments: ['end', 'cancel'],
   check,

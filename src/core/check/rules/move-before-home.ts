@@ -1,7 +1,7 @@
 // Moves along an axis whose zero has not been found.
 
-import { listed } from '../../explain/words.ts'
 import { specOf } from '../../firmware/spec.ts'
+import { listed } from '../../format.ts'
 import { numberOf } from '../../gcode/line.ts'
 import { modesBefore } from '../../machine/trace.ts'
 import { axes } from '../../model/printer.ts'
@@ -44,7 +44,7 @@ export const moveBeforeHome: Rule = {
   severity: 'error',
   title: 'Moves before finding zero',
   why: 'Until an axis has been homed the machine only guesses where the head is. A move can end in a crash.',
-  not: 'Silent for a small lift before homing, and after a print, which has found zero.',
+  silentWhen: 'Silent for a small lift before homing, and after a print, which has found zero.',
   example: { text: 'M109 S200\nG1 X50 Y50 F3000\nG28\nM420 S1' },
   check,
 }

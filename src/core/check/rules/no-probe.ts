@@ -35,7 +35,7 @@ export const noProbe: Rule = {
   severity: 'error',
   title: 'Probes without a probe',
   why: 'Without a probe nothing tells the machine that it has touched the bed. The firmware refuses, or drives on.',
-  not: 'Goes by what your printer’s description says; a printer with manual mesh levelling may take the line.',
+  silentWhen: 'Goes by what your printer’s description says; a printer with manual mesh levelling may take the line.',
   example: { text: 'G28\nG29', printer: { probe: null } },
   check,
 }

@@ -1,9 +1,9 @@
 // A command that another kind of firmware has, and this one has not.
 
-import { listed } from '../../explain/words.ts'
 import { families } from '../../firmware/families.ts'
 import type { FamilyName } from '../../firmware/spec.ts'
 import { specOf } from '../../firmware/spec.ts'
+import { listed } from '../../format.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
 /** The other families that have a command of this name. */
@@ -32,7 +32,7 @@ export const notInThisFamily: Rule = {
   severity: 'warning',
   title: 'A command of another kind of firmware',
   why: 'A script that comes from another printer speaks that printer’s language. What this one doesn’t know it passes over, or stops at.',
-  not: 'Silent for what you have taught; boards of one kind differ, so teach it if yours knows the command.',
+  silentWhen: 'Silent for what you have taught; boards of one kind differ, so teach it if yours knows the command.',
   example: { text: 'G28\nBED_MESH_PROFILE LOAD=default\nM109 S200' },
   check,
 }

@@ -1,5 +1,5 @@
 // The nozzle has stood hot, and takes what hangs from it over the bed into the print.
-import { duration, mm, plain } from '../../explain/words.ts'
+import { duration, mm, plain } from '../../format.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
 /** A string of this much is seen under the first layer. */
@@ -35,7 +35,8 @@ export const oozeDrag: Rule = {
   severity: 'warning',
   title: 'Ooze is dragged into the print',
   why: 'A hot nozzle that stands still grows a drop. Without a purge or wipe after it, the drop is the first thing that the print lays.',
-  not: 'How much oozes is an estimate, from how far the nozzle is over the material’s ooze-safe temperature and for how long. Where nothing is purged it is only advice: the print’s own skirt may take it.',
+  silentWhen:
+    'How much oozes is an estimate, from how far the nozzle is over the material’s ooze-safe temperature and for how long. Where nothing is purged it is only advice: the print’s own skirt may take it.',
   example: {
     text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E12 F1200\nG1 Z5 F600\nM190 S60\nG4 S30',
   },

@@ -1,10 +1,10 @@
 // The places of the print are shifted, because G92 has called the head's place something else.
-import { mm } from '../../explain/words.ts'
+import { mm } from '../../format.ts'
 import { lastModes } from '../../machine/trace.ts'
 import { axes } from '../../model/printer.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { atTheEnd } from '../fixes.ts'
-import { rowsThat } from '../look.ts'
+import { rowsThat } from '../queries.ts'
 
 const doubtMm = 0.001
 /** A shift in Z up to this is how some people set the height of the first layer. */
@@ -40,7 +40,7 @@ export const originShifted: Rule = {
   severity: 'error',
   title: 'The origin is shifted',
   why: 'After G92 with X, Y or Z, every place of the print counts from somewhere else. The print goes beside the bed or into it.',
-  not: 'Silent for G92 E0, and when homing has put the origin back. Up to 1 mm in height it is only advice.',
+  silentWhen: 'Silent for G92 E0, and when homing has put the origin back. Up to 1 mm in height it is only advice.',
   example: { text: 'G28\nM420 S1\nG1 X50 Y20 F6000\nG92 X0 Y0' },
   moments: ['start'],
   check,

@@ -1,10 +1,10 @@
 // Moves to where the head can't go.
-import { mm, plain } from '../../explain/words.ts'
+import { mm, plain } from '../../format.ts'
 import { modesBefore } from '../../machine/trace.ts'
 import { axes, beyondRadiusMm } from '../../model/printer.ts'
 import { replacePiece, sourceWord } from '../../script/edits/lines.ts'
 import type { Checked, Fix, Found, Rule } from '../finding.ts'
-import { crosses } from '../look.ts'
+import { crosses } from '../queries.ts'
 import { liftsPast } from './lift-past-top.ts'
 
 const doubtMm = 0.01
@@ -74,7 +74,8 @@ export const outsideReach: Rule = {
   severity: 'error',
   title: 'Moves beyond the reach',
   why: 'The head can’t go there. The board cuts the move short, so the line is shorter than planned, or without soft limits the head hits its end.',
-  not: 'Goes by the reach and the keep-out zones in your printer’s description. A lift past the top after a print is told apart.',
+  silentWhen:
+    'Goes by the reach and the keep-out zones in your printer’s description. A lift past the top after a print is told apart.',
   example: { text: 'G28\nM420 S1\nG1 X250 Y20 F3000' },
   check,
 }

@@ -2,7 +2,7 @@
 import { specOf } from '../../firmware/spec.ts'
 import { hasLetter } from '../../gcode/line.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
-import { heatings } from '../look.ts'
+import { heatings } from '../queries.ts'
 
 /** Waits for a heater that no line has given a temperature. */
 const waitsForNothing = (script: Checked): Found[] =>
@@ -58,7 +58,7 @@ export const parameterMissing: Rule = {
   severity: 'error',
   title: 'A number is missing or can’t be read',
   why: 'A letter without its number is taken as zero by some boards and passed over by others. Neither is what was meant.',
-  not: 'Silent for values and formulas, which stand in place of a number.',
+  silentWhen: 'Silent for values and formulas, which stand in place of a number.',
   example: { text: 'G28\nM420 S1\nM140' },
   check,
 }

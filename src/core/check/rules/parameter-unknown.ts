@@ -1,6 +1,7 @@
 // A letter that a command doesn't take.
-import { listed } from '../../explain/words.ts'
+
 import { specOf } from '../../firmware/spec.ts'
+import { listed } from '../../format.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
 function check({ lines, stage }: Checked): Found[] {
@@ -27,7 +28,7 @@ export const parameterUnknown: Rule = {
   severity: 'advice',
   title: 'A letter that the command doesn’t take',
   why: 'Letters that a command doesn’t know are passed over without a word. Often another letter was meant.',
-  not: 'Silent for macros, and for commands whose letters differ from machine to machine.',
+  silentWhen: 'Silent for macros, and for commands whose letters differ from machine to machine.',
   example: { text: 'G28\nM420 S1\nM109 S200 Q5' },
   check,
 }

@@ -1,9 +1,9 @@
 // The head is parked over the print, close to it.
-import { mm } from '../../explain/words.ts'
+import { mm } from '../../format.ts'
 import { positionAt } from '../../machine/trace.ts'
 import { topOn } from '../../model/job.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
-import { outsideMm, printArea } from '../look.ts'
+import { outsideMm, printArea } from '../queries.ts'
 
 /** So far over a print a hand gets between. */
 const roomMm = 30
@@ -26,7 +26,8 @@ export const parkedOnPrint: Rule = {
   severity: 'warning',
   title: 'Parks over the print',
   why: 'A nozzle cooling over the print leaves a drop on it, melts a dent when it touches, and is in the way of your hands.',
-  not: 'Silent from 30 mm over the print, and where the head’s place is not known. A park command of the firmware’s own counts as going aside.',
+  silentWhen:
+    'Silent from 30 mm over the print, and where the head’s place is not known. A park command of the firmware’s own counts as going aside.',
   example: { text: 'G91\nG1 E-2 F1800\nG1 Z5 F600\nG90\nM104 S0\nM140 S0\nM107\nM84', moment: 'end' },
   moments: ['end', 'cancel'],
   check,

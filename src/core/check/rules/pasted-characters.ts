@@ -75,7 +75,7 @@ export const pastedCharacters: Rule = {
   severity: 'error',
   title: 'Characters that a machine can’t read',
   why: 'Text copied from a web page or a message often has curly quotes, long dashes and odd spaces that look right and are not.',
-  not: 'Silent in comments and messages, where any sign is fine.',
+  silentWhen: 'Silent in comments and messages, where any sign is fine.',
   example: { text: 'G28\nM420 S1\nG1 X10 Y–5 F3000' },
   check,
 }

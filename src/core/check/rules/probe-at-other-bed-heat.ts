@@ -1,10 +1,10 @@
 // The bed is probed at another temperature than it is printed on.
-import { celsius } from '../../explain/words.ts'
+import { celsius } from '../../format.ts'
 import { temperatureAt } from '../../machine/heat.ts'
 import { lastModes } from '../../machine/trace.ts'
 import { insertBefore } from '../../script/edits/lines.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
-import { lineOf } from '../look.ts'
+import { lineOf } from '../queries.ts'
 
 /** A bed that is this near to its heat has the shape of its heat. */
 const sameShapeC = 15
@@ -34,7 +34,8 @@ export const probeAtOtherBedHeat: Rule = {
   severity: 'warning',
   title: 'Probes the bed at another heat than it prints on',
   why: 'Metal and glass bend as they warm. A shape measured cold does not fit the warm bed, and the first layer is too high here and scrapes there.',
-  not: 'Silent within 15 °C, where the bed is not heated, and for a kept mesh: how warm the bed was when that was measured is not known.',
+  silentWhen:
+    'Silent within 15 °C, where the bed is not heated, and for a kept mesh: how warm the bed was when that was measured is not known.',
   example: { text: 'G28\nG29\nM140 S60\nM190 S60\nM109 S200' },
   moments: ['start'],
   check,

@@ -1,7 +1,7 @@
 // Probes while an axis has no zero yet.
 
-import { listed } from '../../explain/words.ts'
 import { specOf } from '../../firmware/spec.ts'
+import { listed } from '../../format.ts'
 import { modesBefore } from '../../machine/trace.ts'
 import { axes } from '../../model/printer.ts'
 import { insertBefore } from '../../script/edits/lines.ts'
@@ -26,7 +26,7 @@ export const probeBeforeHome: Rule = {
   severity: 'error',
   title: 'Probes before finding zero',
   why: 'The probe needs to know where it is over the bed. Without zero it may miss the bed and push the nozzle into it.',
-  not: 'Silent once every axis is homed.',
+  silentWhen: 'Silent once every axis is homed.',
   example: { text: 'G29\nG28' },
   check,
 }

@@ -1,9 +1,9 @@
 // The bed is probed with a nozzle hot enough to drip.
-import { celsius, plain } from '../../explain/words.ts'
+import { celsius, plain } from '../../format.ts'
 import { probeWithoutDrips } from '../../script/edits/heat-probe.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { planned } from '../fixes.ts'
-import { lineOf, nozzleC, touches } from '../look.ts'
+import { lineOf, nozzleC, touches } from '../queries.ts'
 
 /** A thermometer and a material differ by this much from what is said of them. */
 const doubtC = 5
@@ -36,7 +36,8 @@ export const probeWhileOozing: Rule = {
   severity: 'warning',
   title: 'Probes while the nozzle drips',
   why: 'A hot nozzle oozes while it hangs over the bed. The drops end up as blobs under the first layer, or are measured as if they were bed.',
-  not: 'Silent up to 5 °C over the ooze-safe temperature that you gave the material. How much really oozes is an estimate.',
+  silentWhen:
+    'Silent up to 5 °C over the ooze-safe temperature that you gave the material. How much really oozes is an estimate.',
   example: { text: 'M140 S60\nM190 S60\nM109 S200\nG28\nG29' },
   moments: ['start'],
   check,

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest'
-import { goRound } from '../../runs/round.ts'
+import { rehearseScript } from '../../round.ts'
 import { job, material, printer } from '../../testing/stage.ts'
 
 const rule = 'purge-in-print-area'
 
 describe(rule, () => {
   const told = (text: string, marginMm: number) =>
-    goRound(text, {
+    rehearseScript(text, {
       printer,
       material,
       job: { ...job, name: 'sign', area: { kind: 'whole-bed', marginMm } },

@@ -1,8 +1,8 @@
 // A purge that lies where this job is printed.
-import { mm } from '../../explain/words.ts'
+import { mm } from '../../format.ts'
 import { beadWidthMm } from '../../machine/outcome.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
-import { andMore, crosses, printArea } from '../look.ts'
+import { andMore, crosses, printArea } from '../queries.ts'
 
 function check(script: Checked): Found[] {
   const { strokes, stage } = script
@@ -34,7 +34,8 @@ export const purgeInPrintArea: Rule = {
   severity: 'warning',
   title: 'The purge lies in the print',
   why: 'The first layer is laid over the purge line: a ridge under the print, and nothing sticks there.',
-  not: 'Speaks only for jobs whose area reaches the purge; choose a job that fills the bed to see it. Skirt and brim are not known.',
+  silentWhen:
+    'Speaks only for jobs whose area reaches the purge; choose a job that fills the bed to see it. Skirt and brim are not known.',
   example: {
     text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E12 F1200',
     job: { name: 'whole bed', area: { kind: 'whole-bed', marginMm: 2 } },

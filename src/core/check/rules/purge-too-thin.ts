@@ -1,10 +1,10 @@
 // A purge line with too little in it.
-import { area, mm } from '../../explain/words.ts'
+import { area, mm } from '../../format.ts'
 import { beadAreaMm2 } from '../../machine/outcome.ts'
 import { setBead } from '../../script/edits/purge.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { planned } from '../fixes.ts'
-import { ownPassageOf } from '../look.ts'
+import { ownPassageOf } from '../queries.ts'
 
 /** A bead thinner than half a nozzle's width breaks. */
 const thinnestNozzles = 0.5
@@ -33,7 +33,7 @@ export const purgeTooThin: Rule = {
   severity: 'advice',
   title: 'A purge line too thin to stick',
   why: 'A purge fills the nozzle and shows that it flows. A bead thinner than the nozzle does neither: it tears, and comes along.',
-  not: 'Silent for lines under 30 mm, and from half a nozzle’s width on.',
+  silentWhen: 'Silent for lines under 30 mm, and from half a nozzle’s width on.',
   example: { text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E1.5 F1200' },
   moments: ['start'],
   check,

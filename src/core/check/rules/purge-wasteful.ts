@@ -1,8 +1,8 @@
 // A purge that takes much more filament than it needs.
-import { mm, plain } from '../../explain/words.ts'
+import { mm, plain } from '../../format.ts'
 import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
-import { lineOf } from '../look.ts'
+import { lineOf } from '../queries.ts'
 
 /** What fills a hot end and its 0.4 mm nozzle several times over, mm³; wider ones by their area. */
 const plentyMm3 = 180
@@ -39,7 +39,8 @@ export const purgeWasteful: Rule = {
   severity: 'advice',
   title: 'Purges more than it needs',
   why: 'A nozzle holds a few cubic millimetres. What goes beyond filling it a few times over is thrown away at every print.',
-  not: 'Silent up to 180 mm³ for each filament that the nozzle takes, and more for a nozzle wider than 0.4 mm. Changing to another colour needs more; set this aside there.',
+  silentWhen:
+    'Silent up to 180 mm³ for each filament that the nozzle takes, and more for a nozzle wider than 0.4 mm. Changing to another colour needs more; set this aside there.',
   example: { text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y4 Z20 F3000\nG1 E100 F200\nG1 Z1 F600' },
   moments: ['start'],
   check,

@@ -27,7 +27,7 @@ export const relativeLeftOn: Rule = {
   severity: 'error',
   title: 'Relative positions are left on',
   why: 'The print’s moves are places on the bed. Taken as distances they send the head off into its ends.',
-  not: 'Silent when a later line goes back to places.',
+  silentWhen: 'Silent when a later line goes back to places.',
   example: { text: 'G28\nM420 S1\nG91\nG1 Z5 F600' },
   moments: ['start', 'layer-change', 'tool-change', 'resume'],
   check,

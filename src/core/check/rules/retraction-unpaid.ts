@@ -1,8 +1,8 @@
 // The filament is back from the tip when the print begins.
-import { mm, plain } from '../../explain/words.ts'
+import { mm, plain } from '../../format.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { atTheEnd } from '../fixes.ts'
-import { lineOf } from '../look.ts'
+import { lineOf } from '../queries.ts'
 
 const noticedMm = 0.3
 /** Up to so many times the printer's own retraction it may be what the slicing program reckons with. */
@@ -39,7 +39,8 @@ export const retractionUnpaid: Rule = {
   severity: 'warning',
   title: 'Filament drawn back and not pushed forward',
   why: 'What was drawn back is missing at the tip. The first millimetres of the print lay nothing, and do not stick.',
-  not: 'Whether the slicing program pushes it forward first is not known; up to one and a half retractions it is only advice.',
+  silentWhen:
+    'Whether the slicing program pushes it forward first is not known; up to one and a half retractions it is only advice.',
   example: { text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E12 F1200\nG1 E-12 F1800' },
   moments: ['start'],
   check,

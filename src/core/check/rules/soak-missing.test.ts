@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest'
-import { goRound } from '../../runs/round.ts'
+import { rehearseScript } from '../../round.ts'
 import { fixed, job, material, printer } from '../../testing/stage.ts'
 
 const rule = 'soak-missing'
 
 describe(rule, () => {
   const soaking = (text: string, soakMin = 3) =>
-    goRound(text, { printer, job, material: { ...material, soakMin }, moment: 'start' }).findings.filter(
+    rehearseScript(text, { printer, job, material: { ...material, soakMin }, moment: 'start' }).findings.filter(
       finding => finding.rule === rule,
     )
 

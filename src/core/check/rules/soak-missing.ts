@@ -1,11 +1,11 @@
 // The bed has not settled when it is probed or printed on.
-import { celsius, duration, plain } from '../../explain/words.ts'
-import { legAt } from '../../machine/heat.ts'
+import { celsius, duration, plain } from '../../format.ts'
+import { segmentAt } from '../../machine/heat.ts'
 import { lastModes } from '../../machine/trace.ts'
 import { makePassage } from '../../script/edits/make.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { planned } from '../fixes.ts'
-import { lineOf, touches } from '../look.ts'
+import { lineOf, touches } from '../queries.ts'
 
 /** A soak that is this much shorter than wanted is still one. */
 const shortBy = 0.8
@@ -16,14 +16,14 @@ function check(script: Checked): Found[] {
   if (material.soakMin <= 0 || lastModes(trace).bedTarget <= 0) return []
   const touch = touches(script)[0]
   const atS = touch?.start ?? trace.totalS
-  const leg = legAt(trace.bed, atS)
-  if (leg.targetC <= 0) return []
-  const heldS = Math.max(0, atS - leg.at - leg.reachS)
+  const segment = segmentAt(trace.bed, atS)
+  if (segment.targetC <= 0) return []
+  const heldS = Math.max(0, atS - segment.at - segment.reachS)
   if (!Number.isFinite(heldS) || heldS >= material.soakMin * 60 * shortBy) return []
   const line = touch ? lineOf(script, touch) : (script.rows.at(-1)?.line ?? 1)
   const at = touch ? line : lines.length + 1
   const feels = printer.probe?.kind === 'inductive' && touch !== undefined
-  const message = `${material.name} wants the bed to settle for ${plain(material.soakMin, 1)} min at ${celsius(leg.targetC)}; ${touch ? 'it is probed' : 'the print begins'} after ${heldS < 1 ? 'no time' : duration(heldS)}.${feels ? ' An inductive probe reads a warm bed otherwise than a cold one.' : ''}`
+  const message = `${material.name} wants the bed to settle for ${plain(material.soakMin, 1)} min at ${celsius(segment.targetC)}; ${touch ? 'it is probed' : 'the print begins'} after ${heldS < 1 ? 'no time' : duration(heldS)}.${feels ? ' An inductive probe reads a warm bed otherwise than a cold one.' : ''}`
   return [
     {
       line,
@@ -39,7 +39,7 @@ export const soakMissing: Rule = {
   severity: 'advice',
   title: 'The bed has no time to settle',
   why: 'The heater is warm minutes before the surface is. A bed that still bends while it is probed or printed on is not where it was measured.',
-  not: 'Silent for materials without a soak time, and up to a fifth less than it.',
+  silentWhen: 'Silent for materials without a soak time, and up to a fifth less than it.',
   example: { text: 'M140 S60\nM190 S60\nG28\nG29\nM109 S200', material: { soakMin: 3 } },
   moments: ['start'],
   check,

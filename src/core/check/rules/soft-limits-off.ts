@@ -2,7 +2,7 @@
 import { lastModes } from '../../machine/trace.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { atTheEnd } from '../fixes.ts'
-import { rowsThat } from '../look.ts'
+import { rowsThat } from '../queries.ts'
 
 function check(script: Checked): Found[] {
   if (lastModes(script.trace).softLimits) return []
@@ -19,7 +19,7 @@ export const softLimitsOff: Rule = {
   severity: 'warning',
   title: 'Soft limits are left off',
   why: 'Soft limits cut a move short where the head’s way ends. Without them it hits the frame with full force.',
-  not: 'Silent when a later line turns them on again.',
+  silentWhen: 'Silent when a later line turns them on again.',
   example: { text: 'G28\nM420 S1\nM211 S0\nG1 Z5 F600' },
   check,
 }

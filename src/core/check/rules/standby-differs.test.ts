@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Moment } from '../../model/script.ts'
-import { goRound } from '../../runs/round.ts'
+import { rehearseScript } from '../../round.ts'
 import { fixed, job, material, printer } from '../../testing/stage.ts'
 
 const rule = 'standby-differs'
@@ -9,7 +9,7 @@ describe(rule, () => {
   const tools = [printer.tools[0], printer.tools[0]] as (typeof printer)['tools']
   const board = { family: 'macro-file' as const, version: '3.4', abilities: {} }
   const found = (text: string, moment: Moment = 'start', materials = ['Test stuff', 'Test stuff']) =>
-    goRound(text, {
+    rehearseScript(text, {
       printer: { ...printer, tools, firmware: board },
       material,
       job: { ...job, materials },

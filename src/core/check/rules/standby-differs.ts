@@ -1,5 +1,5 @@
 // A tool that stands by is kept hotter than its material can wait at without dripping.
-import { celsius } from '../../explain/words.ts'
+import { celsius } from '../../format.ts'
 import { numberOf } from '../../gcode/line.ts'
 import { heatedTool } from '../../machine/heaters.ts'
 import { materialOf } from '../../machine/state.ts'
@@ -62,7 +62,8 @@ export const standbyDiffers: Rule = {
   severity: 'advice',
   title: 'A tool stands by too hot',
   why: 'A tool that waits hot drips into its dock or over the print, and begins empty when it is taken again.',
-  not: 'Silent at or below what its material may hold without dripping, and for tools that the job doesn’t use. It takes no account of how long a colder tool needs to warm again.',
+  silentWhen:
+    'Silent at or below what its material may hold without dripping, and for tools that the job doesn’t use. It takes no account of how long a colder tool needs to warm again.',
   example: {
     text: 'G28\nG29 S1\nM140 S60\nG10 P0 S200 R190\nM116',
     printer: { firmware: { family: 'macro-file', version: '3.4', abilities: {} } },

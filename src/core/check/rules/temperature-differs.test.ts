@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { goRound } from '../../runs/round.ts'
+import { rehearseScript } from '../../round.ts'
 import { fixed, found, job, material, printer } from '../../testing/stage.ts'
 
 const rule = 'temperature-differs'
@@ -26,7 +26,7 @@ describe(rule, () => {
   it('is content with a bed between what the tools’ materials want', () => {
     const soft = { ...material, name: 'Soft', bedC: 45 }
     const bed = (celsius: number) =>
-      goRound(`M190 S${celsius}`, {
+      rehearseScript(`M190 S${celsius}`, {
         printer: { ...printer, tools: [printer.tools[0], printer.tools[0]] as (typeof printer)['tools'] },
         material,
         materials: [material, soft],
@@ -41,7 +41,7 @@ describe(rule, () => {
   it('reports that the tool which the job begins with stays cold', () => {
     const tools = [printer.tools[0], printer.tools[0]] as (typeof printer)['tools']
     const begins = (text: string) =>
-      goRound(text, {
+      rehearseScript(text, {
         printer: { ...printer, tools },
         material,
         job: { ...job, firstTool: 1 },

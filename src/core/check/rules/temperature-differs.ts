@@ -1,12 +1,12 @@
 // The print begins at other temperatures than the job's material wants.
-import { celsius } from '../../explain/words.ts'
+import { celsius } from '../../format.ts'
 import { materialOf, type Stage } from '../../machine/state.ts'
 import { lastModes } from '../../machine/trace.ts'
 import { toolsUsed } from '../../model/job.ts'
 import type { Material } from '../../model/material.ts'
 import { replacePiece } from '../../script/edits/lines.ts'
 import type { Checked, Fix, Found, Rule } from '../finding.ts'
-import { type Heating, heatings } from '../look.ts'
+import { type Heating, heatings } from '../queries.ts'
 
 /** People try a few degrees more or less on purpose. */
 const meantC = 5
@@ -72,7 +72,8 @@ export const temperatureDiffers: Rule = {
   severity: 'warning',
   title: 'Another temperature than the material wants',
   why: 'A script with typed-in temperatures is right for the material it was written for. With another the first layer does not stick, or strings.',
-  not: 'Silent within 5 °C, for heaters that the script leaves alone, and for tools that the job does not begin with. Heating lines that the slicing program adds by itself are not seen here.',
+  silentWhen:
+    'Silent within 5 °C, for heaters that the script leaves alone, and for tools that the job does not begin with. Heating lines that the slicing program adds by itself are not seen here.',
   example: { text: 'M140 S60\nM190 S60\nM109 S200', material: { name: 'Bendy stuff', nozzleC: 225, bedC: 60 } },
   moments: ['start'],
   check,

@@ -1,9 +1,9 @@
 // The nozzle travels through a line that it has just laid.
-import { mm } from '../../explain/words.ts'
+import { mm } from '../../format.ts'
 import { beadWidthMm, type Stroke } from '../../machine/outcome.ts'
 import type { Step } from '../../machine/trace.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
-import { acrossMm, lineOf } from '../look.ts'
+import { acrossMm, lineOf } from '../queries.ts'
 
 /** Where a travel begins it stands on its own line, and leaves it. */
 const leavesWithinMm = 3
@@ -56,7 +56,8 @@ export const throughPurge: Rule = {
   severity: 'warning',
   title: 'Scrapes through its own purge',
   why: 'Soft filament sticks to the nozzle. What it tears off a purge line ends up in the first layer.',
-  not: 'Silent for the way off the line’s own end, for laying a second line beside the first, and 0.2 mm over it.',
+  silentWhen:
+    'Silent for the way off the line’s own end, for laying a second line beside the first, and 0.2 mm over it.',
   example: {
     text: 'G28\nM420 S1\nM109 S200\nM83\nG1 X20 Y20 Z0.3 F3000\nG1 Y120 E12 F1200\nG1 X10 Y100 F6000\nG1 X60 Y60',
   },

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Moment } from '../../model/script.ts'
-import { goRound } from '../../runs/round.ts'
+import { rehearseScript } from '../../round.ts'
 import { job, material, printer } from '../../testing/stage.ts'
 
 const rule = 'through-tower'
@@ -9,7 +9,7 @@ describe(rule, () => {
   // From X150 to X170 and Y100 to Y120, as high as the print: 5 mm.
   const tower = { x: 160, y: 110, widthMm: 20, depthMm: 20 }
   const found = (text: string, moment: Moment, its: typeof job.tower = tower) =>
-    goRound(text, {
+    rehearseScript(text, {
       printer,
       material,
       job: { ...job, top: { kind: 'height', mm: 5 }, tower: its },

@@ -1,8 +1,8 @@
 // The head goes through the place of the prime tower: in a start script by purging there, later by running into it.
-import { mm } from '../../explain/words.ts'
+import { mm } from '../../format.ts'
 import { topOn, towerOf } from '../../model/job.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
-import { acrossMm, crosses, lineOf, outsideMm } from '../look.ts'
+import { acrossMm, crosses, lineOf, outsideMm } from '../queries.ts'
 
 /** So little over the tower the nozzle still drags on it; deeper than this it runs into it. */
 const dragsMm = 0.1
@@ -52,7 +52,8 @@ export const throughTower: Rule = {
   severity: 'warning',
   title: 'Goes through the prime tower',
   why: 'A prime tower is tall and slender. What lies under it keeps it from holding, and a nozzle that runs into it throws it over.',
-  not: 'Knows the tower as a box as high as the print; silent where the nozzle goes to the tower itself, and for jobs without one.',
+  silentWhen:
+    'Knows the tower as a box as high as the print; silent where the nozzle goes to the tower itself, and for jobs without one.',
   example: {
     text: 'G91\nG1 E-2 F1800\nG90\nG1 X200 Y110 F6000\nM104 S0\nM140 S0\nM107\nM84',
     moment: 'end',

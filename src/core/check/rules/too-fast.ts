@@ -1,5 +1,5 @@
 // A move asks for more speed than its axis has.
-import { plain, speed } from '../../explain/words.ts'
+import { plain, speed } from '../../format.ts'
 import { numberOf } from '../../gcode/line.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
@@ -37,7 +37,8 @@ export const tooFast: Rule = {
   severity: 'advice',
   title: 'Asks for more speed than there is',
   why: 'The firmware slows such a move down without a word. It does no harm where the limits are right; where they are not, the motor loses steps.',
-  not: 'Speaks of moves along one axis alone, and of half as much again at least; goes by the limits in your printer’s description and in the script.',
+  silentWhen:
+    'Speaks of moves along one axis alone, and of half as much again at least; goes by the limits in your printer’s description and in the script.',
   example: { text: 'G28\nM420 S1\nG1 Z20 F3000' },
   check,
 }

@@ -1,8 +1,8 @@
 // A heater is told to hold more than it can or may.
-import { celsius } from '../../explain/words.ts'
+import { celsius } from '../../format.ts'
 import { replacePiece } from '../../script/edits/lines.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
-import { heatings } from '../look.ts'
+import { heatings } from '../queries.ts'
 
 function check(script: Checked): Found[] {
   const { printer, material } = script.stage
@@ -34,7 +34,7 @@ export const tooHot: Rule = {
   severity: 'error',
   title: 'Hotter than the heater may be',
   why: 'Above its highest temperature a hot end’s liner chars, a bed’s magnets weaken, and the firmware halts the machine.',
-  not: 'Goes by the highest temperatures in your printer’s description.',
+  silentWhen: 'Goes by the highest temperatures in your printer’s description.',
   example: { text: 'M109 S290' },
   check,
 }

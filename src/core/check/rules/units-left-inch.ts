@@ -2,7 +2,7 @@
 import { lastModes } from '../../machine/trace.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { atTheEnd } from '../fixes.ts'
-import { rowsThat } from '../look.ts'
+import { rowsThat } from '../queries.ts'
 
 function check(script: Checked): Found[] {
   if (lastModes(script.trace).units !== 'inch') return []
@@ -19,7 +19,7 @@ export const unitsLeftInch: Rule = {
   severity: 'error',
   title: 'Inches are left on',
   why: 'Prints are written in millimetres. Read as inches the first move goes far off the bed.',
-  not: 'Silent when a later line goes back to millimetres.',
+  silentWhen: 'Silent when a later line goes back to millimetres.',
   example: { text: 'G28\nM420 S1\nG20\nG1 X1 Y1 F100' },
   check,
 }

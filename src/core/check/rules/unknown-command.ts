@@ -35,7 +35,7 @@ export const unknownCommand: Rule = {
   severity: 'warning',
   title: 'A command that we don’t know',
   why: 'It may be a maker’s own command, a typing mistake, or text that lost its “;”. What it does is not rehearsed.',
-  not: 'Silent for what you have taught. A name that may be a macro of your printer is only advice.',
+  silentWhen: 'Silent for what you have taught. A name that may be a macro of your printer is only advice.',
   example: { text: 'G28\nM420 S1\nM9876' },
   check,
 }

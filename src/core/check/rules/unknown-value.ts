@@ -41,7 +41,7 @@ export const unknownValue: Rule = {
   severity: 'warning',
   title: 'A value that we don’t know',
   why: 'A rehearsal needs numbers. Where a word or a formula stands for one and nobody can tell which, the line is rehearsed without it.',
-  not: 'Silent for values of this script’s own settings.',
+  silentWhen: 'Silent for values of this script’s own settings.',
   example: { text: 'G28\nM420 S1\nM109 S@nozle' },
   check,
 }

@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import type { Vocabulary } from '../../model/vocabulary.ts'
-import { goRound } from '../../runs/round.ts'
+import { rehearseScript } from '../../round.ts'
 import { job, material, printer } from '../../testing/stage.ts'
 import { valueNotInVocabulary } from './value-not-in-vocabulary.ts'
 
 // With words for the bed and the nozzle, no formulas and no branches.
 const vocabulary = { ...(valueNotInVocabulary.example.vocabulary as Vocabulary), printers: [printer.name] }
 const found = (text: string, its: Partial<Vocabulary> | null = {}, rule = 'value-not-in-vocabulary') =>
-  goRound(text, {
+  rehearseScript(text, {
     printer,
     material,
     job,

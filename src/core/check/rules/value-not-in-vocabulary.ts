@@ -1,16 +1,17 @@
 // The program that makes this printer's print files has no word for something that the script says.
-import { toTheirs } from '../../formula/translate.ts'
+
 import { scopeOf } from '../../formula/values.ts'
-import { worldOf } from '../../script/resolve.ts'
+import { worldOf } from '../../resolve/resolve.ts'
+import { toTheirs } from '../../vocabulary/translate.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
 function check({ text, stage }: Checked): Found[] {
   const { vocabulary } = stage
   if (!vocabulary) return []
   const scope = scopeOf(worldOf(stage), stage.job.firstTool, new Map())
-  const { unsaid } = toTheirs(text, vocabulary, feature => scope.has(feature))
+  const { untranslatable } = toTheirs(text, vocabulary, feature => scope.has(feature))
   const told = new Set<string>()
-  return unsaid.flatMap(({ line, what }): Found[] => {
+  return untranslatable.flatMap(({ line, what }): Found[] => {
     if (told.has(what)) return []
     told.add(what)
     const message = `“${vocabulary.name}” can’t say ${what}. Taken away for it, this is to be written in numbers for one job, or its word is to be taught.`
@@ -24,7 +25,8 @@ export const valueNotInVocabulary: Rule = {
   severity: 'advice',
   title: 'The slicing program has no word for it',
   why: 'A script that is to be put into the slicing program can only say what that program has words for. The rest must be plain numbers there.',
-  not: 'Speaks only where you have said which vocabulary is for this printer’s print files. Each thing is told once.',
+  silentWhen:
+    'Speaks only where you have said which vocabulary is for this printer’s print files. Each thing is told once.',
   example: {
     text: 'G28\nM420 S1\nM190 S@bed\nM109 S@nozzle\nG1 X@print_left Y20 Z5 F3000',
     vocabulary: {

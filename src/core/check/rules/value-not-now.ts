@@ -15,7 +15,7 @@ export const valueNotNow: Rule = {
   severity: 'warning',
   title: 'A value that there is not at this moment',
   why: 'A start script has no layer yet, and a job that prints with one tool has nothing to say of another. Such a value would be sent as nothing at all.',
-  not: 'Silent at the moments that have the value.',
+  silentWhen: 'Silent at the moments that have the value.',
   example: { text: 'G28\nM420 S1\nM117 Layer @layer' },
   check,
 }

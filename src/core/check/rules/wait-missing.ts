@@ -1,6 +1,7 @@
 // A heater is started and never waited for, and is not warm when it is needed.
-import { celsius, duration } from '../../explain/words.ts'
+
 import { specOf } from '../../firmware/spec.ts'
+import { celsius, duration } from '../../format.ts'
 import { type HeaterHistory, targetAt, temperatureAt } from '../../machine/heat.ts'
 import { modesAfter, stepsOf } from '../../machine/trace.ts'
 import { insertAfter, insertBefore, lastUsedLine } from '../../script/edits/lines.ts'
@@ -45,7 +46,7 @@ function check(rehearsed: Checked): Found[] {
       started = effect.wait ? null : line
     }
     if (started === null) return
-    const left = history.legs.findLast(leg => leg.at <= need.atS)
+    const left = history.segments.findLast(segment => segment.at <= need.atS)
     const seconds = left ? left.at + left.reachS - need.atS : Number.POSITIVE_INFINITY
     const short = Number.isFinite(seconds) ? `, about ${duration(seconds)} too early` : ''
     const message = `The ${heater} is started here for ${celsius(target)} and nothing waits for it: ${need.what} it is at ${celsius(at)}${short}.`
@@ -66,7 +67,7 @@ export const waitMissing: Rule = {
   severity: 'error',
   title: 'Nothing waits for a heater',
   why: 'M104 and M140 only start heating and go on at once. Without a wait the print begins too cold and does not stick or flow.',
-  not: 'Silent within 5 °C of the target; a chamber may go on warming while it prints.',
+  silentWhen: 'Silent within 5 °C of the target; a chamber may go on warming while it prints.',
   example: { text: 'M140 S60\nM104 S200\nG28\nM420 S1' },
   moments: ['start'],
   check,

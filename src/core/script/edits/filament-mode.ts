@@ -13,7 +13,7 @@ const short = (value: number): string => {
 
 /**
  * Rewrites a script so that filament is counted `to`. Filament that is reset (G92 E0) stays reset. Refused where an E has
- * no number, and where the script counts one way before a G90 or G91 that changes it unsaid.
+ * no number, and where the script counts one way before a G90 or G91 that changes it untranslatable.
  */
 export function countFilament({ lines, commands, trace, stage }: Rehearsed, to: 'absolute' | 'relative'): Plan {
   const edits: Edit[] = []

@@ -1,7 +1,7 @@
 // Puts a made passage into a script, or makes one again from other parameters.
 
 import type { Line } from '../../gcode/line.ts'
-import { legAt } from '../../machine/heat.ts'
+import { segmentAt } from '../../machine/heat.ts'
 import { lastModes, modesBefore } from '../../machine/trace.ts'
 import type { Edit } from '../../model/script.ts'
 import {
@@ -22,8 +22,8 @@ import { type Plan, type Rehearsed, rangeOf, refuse } from './plan.ts'
 export function surroundingsAt({ commands, trace, stage }: Rehearsed, line: number): Surroundings {
   const row = commands.findIndex((command, index) => index < trace.rows.count && command.line >= line)
   const now = row < 0 ? trace.totalS : (trace.rows.start[row] as number)
-  const leg = legAt(trace.bed, now)
-  const heldS = leg.targetC > 0 && Number.isFinite(leg.reachS) ? now - leg.at - leg.reachS : 0
+  const segment = segmentAt(trace.bed, now)
+  const heldS = segment.targetC > 0 && Number.isFinite(segment.reachS) ? now - segment.at - segment.reachS : 0
   return { stage, modes: row < 0 ? lastModes(trace) : modesBefore(trace, row), bedHeldS: Math.max(0, heldS) }
 }
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { applyEdits } from '../../model/script.ts'
-import { planEdit } from '../../runs/edit.ts'
 import { round } from '../../testing/stage.ts'
+import { planEdit } from './edit.ts'
 import { textSum } from './set-aside.ts'
 
 const text = 'G28\nM420 S1\nM109 S200\nG1 Z0 F600\nG1 X100 F6000\n'

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { readLine } from '../../gcode/read.ts'
 import { applyEdits } from '../../model/script.ts'
-import { goRound } from '../../runs/round.ts'
+import { rehearseScript } from '../../round.ts'
 import { job, material, printer, round, serious } from '../../testing/stage.ts'
 import { makePassage } from '../edits/make.ts'
 import type { Plan } from '../edits/plan.ts'
@@ -181,7 +181,7 @@ describe('the brush wipe and the end of a print', () => {
 
   it('never lifts past the top: 4 mm are left over a print of 196 on a machine of 200', () => {
     const tall = { ...job, top: { kind: 'height' as const, mm: 196 } }
-    const seen = { text: '', ...goRound('', { printer, material, job: tall, moment: 'end' }) }
+    const seen = { text: '', ...rehearseScript('', { printer, material, job: tall, moment: 'end' }) }
     const planned = makePassage(seen, 'end-of-print', { lift: 10 }, 1)
     expect(planned.ok && planned.edits[0]?.insert).toContain('G1 Z4 F600')
   })

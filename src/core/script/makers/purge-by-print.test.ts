@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Job } from '../../model/job.ts'
 import { applyEdits } from '../../model/script.ts'
-import { goRound } from '../../runs/round.ts'
+import { rehearseScript } from '../../round.ts'
 import { job, material, printer, serious } from '../../testing/stage.ts'
 import { makePassage } from '../edits/make.ts'
 import type { Values } from './maker.ts'
@@ -11,7 +11,7 @@ const at = (left: number, right: number, front: number, back: number): Job => ({
   ...job,
   area: { kind: 'at', left, right, front, back },
 })
-const see = (text: string, wanted: Job) => goRound(text, { printer, material, job: wanted, moment: 'start' })
+const see = (text: string, wanted: Job) => rehearseScript(text, { printer, material, job: wanted, moment: 'start' })
 const ready = 'M83\nG28\nM420 S1\nM109 S200\n'
 const plan = (values: Values, wanted: Job = job, before = ready) =>
   makePassage({ text: before, ...see(before, wanted) }, 'purge-by-print', values, 99)

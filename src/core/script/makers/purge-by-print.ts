@@ -112,7 +112,7 @@ const corners: Record<Side, readonly ['left' | 'right', 'front' | 'back']> = {
   right: ['right', 'front'],
 }
 
-/** An angle around a corner of the print, with legs of `length`. */
+/** An angle around a corner of the print, with segments of `length`. */
 function aroundCorner(length: number, side: Side, bed: Printer['bed'], gap: number, width: number): Laid {
   const [beside, over] = corners[side]
   const out = gap + width / 2
@@ -122,15 +122,15 @@ function aroundCorner(length: number, side: Side, bed: Printer['bed'], gap: numb
   // The first leg begins beside the print and runs to the corner.
   const y = sum(`print_${over}`, away(over) * out + dy * length)
   // As far as a leg goes beyond the corner of the print, it stays on the bed.
-  const leg = length - gap
+  const segment = length - gap
   return {
     side,
     when: [beside, over]
-      .map(each => `${room(each)} >= ${written(needed)} and ${legRoom(each)} >= ${written(leg)}`)
+      .map(each => `${room(each)} >= ${written(needed)} and ${legRoom(each)} >= ${written(segment)}`)
       .join(' and '),
     room: area =>
       [beside, over].every(
-        each => roomFor(each, area, bed) >= needed && spanOf(each, bed) - roomFor(each, area, bed) >= leg,
+        each => roomFor(each, area, bed) >= needed && spanOf(each, bed) - roomFor(each, area, bed) >= segment,
       ),
     x,
     y,

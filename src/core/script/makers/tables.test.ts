@@ -1,14 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { temperatureAt } from '../../machine/heat.ts'
 import { applyEdits, type Moment } from '../../model/script.ts'
-import { goRound } from '../../runs/round.ts'
+import { rehearseScript } from '../../round.ts'
 import { job, material, printer, serious } from '../../testing/stage.ts'
 import { makePassage } from '../edits/make.ts'
 import type { Values } from './maker.ts'
 import { mixingTable } from './mixing-table.ts'
 
 type Over = Partial<{ material: typeof material; printer: typeof printer; moment: Moment }>
-const see = (text: string, over: Over = {}) => goRound(text, { printer, material, job, moment: 'start', ...over })
+const see = (text: string, over: Over = {}) =>
+  rehearseScript(text, { printer, material, job, moment: 'start', ...over })
 const plan = (text: string, name: string, values: Values, over: Over = {}) =>
   makePassage({ text, ...see(text, over) }, name, values, 99)
 function make(text: string, name: string, values: Values, over: Over = {}): string {

@@ -1,6 +1,7 @@
 // The ways of two scripts on one bed: the left one's hollow and dashed, the right one's full.
+
+import type { Coming, Compared } from '../../../core/compare/side-by-side.ts'
 import type { Printer } from '../../../core/model/printer.ts'
-import type { Coming, Compared } from '../../../core/runs/side-by-side.ts'
 import type { Things } from '../../state/api.ts'
 import type { Side } from './sides.ts'
 

@@ -1,6 +1,7 @@
 // What each of two scripts comes to, and the difference.
-import { duration, plain } from '../../../core/explain/words.ts'
-import type { Coming, Compared } from '../../../core/runs/side-by-side.ts'
+
+import type { Coming, Compared } from '../../../core/compare/side-by-side.ts'
+import { duration, plain } from '../../../core/format.ts'
 import { SeverityMark } from '../../parts/Severity.tsx'
 import type { Side } from './sides.ts'
 

@@ -1,8 +1,8 @@
 // The text of both by passages: which is the same, changed, moved, gone or new; line by line and word by word.
 import { ChevronDown, ChevronRight } from 'lucide-react'
 import { useState } from 'react'
-import { plural } from '../../../core/explain/words.ts'
-import type { Compared, MatchedPassages, Place } from '../../../core/runs/side-by-side.ts'
+import type { Compared, MatchedPassages, Place } from '../../../core/compare/side-by-side.ts'
+import { plural } from '../../../core/format.ts'
 import { Button } from '../../parts/Button.tsx'
 import { type Cell, commandsOnly, type Lines, linesIn, type Row, rowsFor } from './rows.ts'
 import type { Side } from './sides.ts'

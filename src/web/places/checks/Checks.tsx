@@ -3,7 +3,7 @@ import { useEffect, useMemo, useState } from 'react'
 import { useParams } from 'react-router'
 import type { Rule, RuleGroup } from '../../../core/check/finding.ts'
 import { rules } from '../../../core/check/rules.ts'
-import { plural } from '../../../core/explain/words.ts'
+import { plural } from '../../../core/format.ts'
 import { fieldLook } from '../../parts/Field.tsx'
 import { RuleCard } from './RuleCard.tsx'
 

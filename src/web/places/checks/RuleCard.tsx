@@ -1,7 +1,7 @@
 // One check with its example, rehearsed where it is shown.
 import { useMemo } from 'react'
 import type { Rule } from '../../../core/check/finding.ts'
-import { exampleRound } from '../../../core/runs/example.ts'
+import { exampleRound } from '../../../core/rule-example.ts'
 import { SeverityMark, severityWords } from '../../parts/Severity.tsx'
 import { momentWords } from '../../parts/words.ts'
 
@@ -24,7 +24,7 @@ export function RuleCard({ rule }: { rule: Rule }) {
         </span>
       </h3>
       <p className="mt-1">{rule.why}</p>
-      <p className="mt-1 text-[14px] text-soft">{rule.not}</p>
+      <p className="mt-1 text-[14px] text-soft">{rule.silentWhen}</p>
       <div className="mt-auto pt-2">
         <div className="rounded-button border border-rule bg-paper px-2 py-1.5">
           <p className="text-[13px] text-soft">{exampleTitle(rule)}</p>

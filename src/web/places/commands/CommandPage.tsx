@@ -1,10 +1,10 @@
 // One command: what it is in each family, its letters with units, an example, and where it is used.
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
-import { plain, plural } from '../../../core/explain/words.ts'
 import type { BookEntry } from '../../../core/firmware/book.ts'
 import type { CommandSpec, Letter } from '../../../core/firmware/spec.ts'
 import type { TaughtCommand } from '../../../core/firmware/teach.ts'
+import { plain, plural } from '../../../core/format.ts'
 import { Button } from '../../parts/Button.tsx'
 import { api, type Use } from '../../state/api.ts'
 import { sortWords } from './sorts.ts'

@@ -1,5 +1,5 @@
 // Passages as bands along the ribbon, each sort with a pattern of its own.
-import { duration } from '../../../core/explain/words.ts'
+import { duration } from '../../../core/format.ts'
 import type { Passage, PassageKind } from '../../../core/script/passages.ts'
 import type { DeskRound } from '../../../worker/rehearsal.worker.ts'
 import { type Selection, selectLines } from '../../state/desk.ts'

@@ -1,17 +1,17 @@
 // The bed from above, where the head can go, where it went and what it laid down; and the same from the side.
 import { ChevronLeft, ChevronRight } from 'lucide-react'
 import { useRef } from 'react'
-import { mm, plain } from '../../../core/explain/words.ts'
+import { mm, plain } from '../../../core/format.ts'
 import { beadWidthMm } from '../../../core/machine/outcome.ts'
 import { stepsOf } from '../../../core/machine/trace.ts'
-import type { Setting } from '../../../core/runs/round.ts'
+import type { RehearsalInput } from '../../../core/round.ts'
 import type { DeskRound } from '../../../worker/rehearsal.worker.ts'
 import { type Open, selectLines } from '../../state/desk.ts'
 import { propose, usePreview } from '../../state/preview.ts'
 import { BedView } from './BedView.tsx'
 import { SideView } from './SideView.tsx'
 
-type Props = { open: Open; setting: Setting }
+type Props = { open: Open; setting: RehearsalInput }
 
 /** Lines whose command moves the head, in the order they run. */
 function movingLines(round: DeskRound): number[] {

@@ -2,7 +2,7 @@
 import { memo } from 'react'
 import { probePoints } from '../../../core/machine/probe.ts'
 import { areaOn } from '../../../core/model/job.ts'
-import type { Setting } from '../../../core/runs/round.ts'
+import type { RehearsalInput } from '../../../core/round.ts'
 
 const gridMm = 50
 
@@ -12,7 +12,7 @@ export const BedGround = memo(function BedGround({
   probes,
 }: {
   pixel: number
-  setting: Setting
+  setting: RehearsalInput
   probes: boolean
 }) {
   const { printer, job } = setting

@@ -1,5 +1,5 @@
 // What oozes onto the bed: a drop where the nozzle stands or touches, a string where it travels; an estimate.
-import { plain } from '../../../core/explain/words.ts'
+import { plain } from '../../../core/format.ts'
 import type { DeskRound } from '../../../worker/rehearsal.worker.ts'
 
 const most = 400

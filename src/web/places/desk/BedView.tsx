@@ -2,7 +2,7 @@
 import { type MouseEvent, type PointerEvent, useMemo, useRef } from 'react'
 import { beadWidthMm, type Stroke } from '../../../core/machine/outcome.ts'
 import { positionAt, stepsOf } from '../../../core/machine/trace.ts'
-import type { Setting } from '../../../core/runs/round.ts'
+import type { RehearsalInput } from '../../../core/round.ts'
 import type { DeskRound } from '../../../worker/rehearsal.worker.ts'
 import { useSize } from '../../parts/useSize.ts'
 import { type Selection, selectLines } from '../../state/desk.ts'
@@ -12,7 +12,7 @@ import { BedOoze } from './BedOoze.tsx'
 type Props = {
   round: DeskRound
   after: DeskRound | null
-  setting: Setting
+  setting: RehearsalInput
   selection: Selection | null
   playheadS: number
   /** Where a passage is being nudged: told how far the pointer has dragged it since it was pressed, mm; null otherwise. */

@@ -1,6 +1,6 @@
 // What a line that calls a macro came to: every command that ran for it, with its sentence.
 import { useState } from 'react'
-import { duration, plural } from '../../../core/explain/words.ts'
+import { duration, plural } from '../../../core/format.ts'
 import { Choice } from '../../parts/Choice.tsx'
 import type { Open } from '../../state/desk.ts'
 

@@ -1,7 +1,7 @@
 // What the script costs each print, in time and filament, and where that could be saved.
 import { useEffect, useState } from 'react'
-import { duration, plain } from '../../../core/explain/words.ts'
-import type { Setting } from '../../../core/runs/round.ts'
+import { duration, plain } from '../../../core/format.ts'
+import type { RehearsalInput } from '../../../core/round.ts'
 import type { Saving } from '../../../core/runs/savings.ts'
 import { Button } from '../../parts/Button.tsx'
 import type { Open } from '../../state/desk.ts'
@@ -17,7 +17,7 @@ const parts = [
   ['waiting', 'waitingS', 'var(--warn)', 'repeating-linear-gradient(90deg, transparent 0 5px, var(--raised) 5px 6px)'],
 ] as const
 
-export function CostCard({ open, setting }: { open: Open; setting: Setting }) {
+export function CostCard({ open, setting }: { open: Open; setting: RehearsalInput }) {
   const { round, roundText } = open
   const [savings, setSavings] = useState<Saving[] | null>(null)
   useEffect(() => {

@@ -1,6 +1,6 @@
 // The Desk's own header: what is open, what it is rehearsed for, what can be done with it, saving.
 import { useEffect, useState } from 'react'
-import { plural } from '../../../core/explain/words.ts'
+import { plural } from '../../../core/format.ts'
 import { howLongAgo } from '../../parts/words.ts'
 import type { Things } from '../../state/api.ts'
 import { askNothing, useAsked } from '../../state/asked.ts'

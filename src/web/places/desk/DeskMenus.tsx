@@ -2,7 +2,7 @@
 import { Copy, Download, FileOutput, Undo2 } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import { memo, type ReactNode, useState } from 'react'
-import { plural } from '../../../core/explain/words.ts'
+import { plural } from '../../../core/format.ts'
 import type { KeptRefrain } from '../../../core/model/kept.ts'
 import { makers } from '../../../core/script/makers/makers.ts'
 import { Button } from '../../parts/Button.tsx'

@@ -3,16 +3,16 @@ import { CircleCheck } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Finding } from '../../../core/check/finding.ts'
-import { plural } from '../../../core/explain/words.ts'
+import { plural } from '../../../core/format.ts'
+import type { RehearsalInput } from '../../../core/round.ts'
 import { misfit, tooHotFor } from '../../../core/runs/many.ts'
-import type { Setting } from '../../../core/runs/round.ts'
 import { Button } from '../../parts/Button.tsx'
 import { SeverityMark, seriousOf } from '../../parts/Severity.tsx'
 import { type Open, selectLines } from '../../state/desk.ts'
 import { propose, showFix } from '../../state/preview.ts'
 import { SetAsidePanel } from './SetAsidePanel.tsx'
 
-type Props = { open: Open; setting: Setting }
+type Props = { open: Open; setting: RehearsalInput }
 
 /** Beyond this many the list ends and says how many more there are. */
 const most = 100
@@ -90,7 +90,7 @@ export function Findings({ open, setting }: Props) {
 }
 
 /** What can't be about the job and material themselves, whatever the script. */
-const oddities = ({ job, printer, material, materials = [material] }: Setting): string[] =>
+const oddities = ({ job, printer, material, materials = [material] }: RehearsalInput): string[] =>
   [misfit(job, printer), ...materials.map(each => tooHotFor(each, printer))].filter(odd => odd !== null)
 
 const LineLink = ({ line }: { line: number }) => (

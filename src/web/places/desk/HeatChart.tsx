@@ -1,13 +1,13 @@
 // Nozzle and bed over time: what they are told to hold, and what they have.
 import { memo, useMemo } from 'react'
 import { CartesianGrid, Line, LineChart, ReferenceLine, XAxis, YAxis } from 'recharts'
-import { clock } from '../../../core/explain/words.ts'
+import { clock } from '../../../core/format.ts'
 import { type HeaterHistory, roomC, surfaceAt, targetAt, temperatureAt } from '../../../core/machine/heat.ts'
 import { commandAt, lastModes } from '../../../core/machine/trace.ts'
-import type { Setting } from '../../../core/runs/round.ts'
+import type { RehearsalInput } from '../../../core/round.ts'
 import type { DeskRound } from '../../../worker/rehearsal.worker.ts'
 
-type Props = { round: DeskRound; setting: Setting; width: number; height: number; totalS: number }
+type Props = { round: DeskRound; setting: RehearsalInput; width: number; height: number; totalS: number }
 
 const samples = 240
 const axisHeight = 20
@@ -15,8 +15,8 @@ const topRoom = 8
 
 /** Points in time worth drawing: evenly spread, and both sides of every change of a target. */
 function times(round: DeskRound, totalS: number): number[] {
-  const changes = [...round.trace.nozzles, round.trace.bed].flatMap(({ legs }) =>
-    legs.flatMap(({ at }) => [at - 1e-3, at]),
+  const changes = [...round.trace.nozzles, round.trace.bed].flatMap(({ segments }) =>
+    segments.flatMap(({ at }) => [at - 1e-3, at]),
   )
   const even = Array.from({ length: samples + 1 }, (_, i) => (i * totalS) / samples)
   return [...even, ...changes.filter(at => at >= 0 && at <= totalS)].sort((a, b) => a - b)
@@ -130,19 +130,19 @@ function labels(
   colour: string,
   drop: number,
 ) {
-  return history.legs.map((leg, i) => {
-    const until = Math.min(history.legs[i + 1]?.at ?? totalS, totalS)
-    const reached = Math.min(leg.at + leg.reachS, until)
+  return history.segments.map((segment, i) => {
+    const until = Math.min(history.segments[i + 1]?.at ?? totalS, totalS)
+    const reached = Math.min(segment.at + segment.reachS, until)
     const room = ((until - reached) / totalS) * width
-    if (leg.targetC <= 0 || room < 90) return null
+    if (segment.targetC <= 0 || room < 90) return null
     const x = ((reached + until) / 2 / totalS) * width - 40
     return (
       <Label
-        key={leg.at}
+        key={segment.at}
         x={x}
         y={yOf(temperatureAt(history, until)) + drop}
         colour={colour}
-        text={`${name} ${Math.round(leg.targetC)} °C`}
+        text={`${name} ${Math.round(segment.targetC)} °C`}
       />
     )
   })

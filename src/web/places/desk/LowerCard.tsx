@@ -2,7 +2,7 @@
 import type { EditorView } from '@codemirror/view'
 import { Tabs } from 'radix-ui'
 import type { ReactNode } from 'react'
-import type { Setting } from '../../../core/runs/round.ts'
+import type { RehearsalInput } from '../../../core/round.ts'
 import { Button } from '../../parts/Button.tsx'
 import { seriousOf } from '../../parts/Severity.tsx'
 import type { Open } from '../../state/desk.ts'
@@ -13,7 +13,7 @@ import { CostCard } from './CostCard.tsx'
 import { Findings } from './Findings.tsx'
 import { LeftCard } from './LeftCard.tsx'
 
-type Props = { open: Open; setting: Setting; editor: EditorView | null }
+type Props = { open: Open; setting: RehearsalInput; editor: EditorView | null }
 
 export function LowerCard({ open, setting, editor }: Props) {
   const { lower } = useLower()

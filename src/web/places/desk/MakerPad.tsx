@@ -1,9 +1,9 @@
 // A maker's parameters as a form; every change is made, rehearsed and drawn at once, and what comes of it stands below.
 import { useId } from 'react'
-import { area, duration, mm, plain } from '../../../core/explain/words.ts'
 import { familyOf } from '../../../core/firmware/families.ts'
-import type { EditRequest } from '../../../core/runs/edit.ts'
-import type { Setting } from '../../../core/runs/round.ts'
+import { area, duration, mm, plain } from '../../../core/format.ts'
+import type { RehearsalInput } from '../../../core/round.ts'
+import type { EditRequest } from '../../../core/script/edits/edit.ts'
 import { fromTheBeginning, isAsked, type Parameter, standards, type Text } from '../../../core/script/makers/maker.ts'
 import { makerNamed } from '../../../core/script/makers/makers.ts'
 import type { DeskRound } from '../../../worker/rehearsal.worker.ts'
@@ -13,7 +13,7 @@ import { NumberField } from './NumberField.tsx'
 import { Swatches } from './Swatches.tsx'
 
 type Make = Extract<EditRequest, { do: 'make' }>
-type Props = { request: Make; setting: Setting; preview: Preview | null }
+type Props = { request: Make; setting: RehearsalInput; preview: Preview | null }
 
 export function MakerPad({ request, setting, preview }: Props) {
   const maker = makerNamed(request.maker)

@@ -1,5 +1,5 @@
 // How far a passage is shifted: typed, or by the arrow keys; the preview follows at once.
-import type { EditRequest } from '../../../core/runs/edit.ts'
+import type { EditRequest } from '../../../core/script/edits/edit.ts'
 import type { Shift } from '../../../core/script/edits/nudge.ts'
 import { propose } from '../../state/preview.ts'
 import { NumberField } from './NumberField.tsx'

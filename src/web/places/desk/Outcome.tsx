@@ -1,11 +1,11 @@
 // What it all comes to, along the bottom: time, filament, and whether the machine is ready for what comes next.
 import { CircleAlert, CircleCheck } from 'lucide-react'
-import { clock, duration, plain } from '../../../core/explain/words.ts'
-import type { Setting } from '../../../core/runs/round.ts'
+import { clock, duration, plain } from '../../../core/format.ts'
+import type { RehearsalInput } from '../../../core/round.ts'
 import type { Open } from '../../state/desk.ts'
 import { showLower } from '../../state/lower.ts'
 
-type Props = { open: Open; setting: Setting }
+type Props = { open: Open; setting: RehearsalInput }
 
 export function Outcome({ open, setting }: Props) {
   const { round } = open

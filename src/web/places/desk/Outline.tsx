@@ -2,7 +2,7 @@
 import { Ellipsis, Moon } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import { useState } from 'react'
-import { duration, plain } from '../../../core/explain/words.ts'
+import { duration, plain } from '../../../core/format.ts'
 import type { Passage } from '../../../core/script/passages.ts'
 import { MenuItem, menuLook } from '../../parts/menu.tsx'
 import { type Open, selectLines } from '../../state/desk.ts'

@@ -2,8 +2,8 @@
 import type { EditorView } from '@codemirror/view'
 import { CircleSlash } from 'lucide-react'
 import { useMemo } from 'react'
-import { duration, plural } from '../../../core/explain/words.ts'
-import type { Setting } from '../../../core/runs/round.ts'
+import { duration, plural } from '../../../core/format.ts'
+import type { RehearsalInput } from '../../../core/round.ts'
 import { Button } from '../../parts/Button.tsx'
 import { LineChanges } from '../../parts/LineChanges.tsx'
 import { seriousOf } from '../../parts/Severity.tsx'
@@ -16,7 +16,15 @@ import { ProbePad } from './ProbePad.tsx'
 import { SettingPad } from './SettingPad.tsx'
 import { ShapePad, shapes } from './ShapePad.tsx'
 
-export function PreviewCard({ open, setting, editor }: { open: Open; setting: Setting; editor: EditorView | null }) {
+export function PreviewCard({
+  open,
+  setting,
+  editor,
+}: {
+  open: Open
+  setting: RehearsalInput
+  editor: EditorView | null
+}) {
   const { asked: request, preview, refusal } = usePreview()
   return (
     <section

@@ -1,5 +1,5 @@
 // What happens between probing and full heat: where the head waits, and how long it settles.
-import type { EditRequest } from '../../../core/runs/edit.ts'
+import type { EditRequest } from '../../../core/script/edits/edit.ts'
 import { propose } from '../../state/preview.ts'
 import { NumberField } from './NumberField.tsx'
 

@@ -1,10 +1,10 @@
 // The ribbon: time along, temperatures up, passages as bands, messages as flags, and the playhead over it all.
 import { Flag } from 'lucide-react'
 import { type PointerEvent, useDeferredValue, useRef } from 'react'
-import { celsius, clock, duration } from '../../../core/explain/words.ts'
+import { celsius, clock, duration } from '../../../core/format.ts'
 import { temperatureAt } from '../../../core/machine/heat.ts'
 import { commandAt } from '../../../core/machine/trace.ts'
-import type { Setting } from '../../../core/runs/round.ts'
+import type { RehearsalInput } from '../../../core/round.ts'
 import type { DeskRound } from '../../../worker/rehearsal.worker.ts'
 import { useSize } from '../../parts/useSize.ts'
 import { commandAtPlayhead, movePlayhead, type Open, selectLines } from '../../state/desk.ts'
@@ -12,7 +12,7 @@ import { Bands } from './Bands.tsx'
 import { HeatChart } from './HeatChart.tsx'
 import { Stills } from './Stills.tsx'
 
-type Props = { open: Open; setting: Setting }
+type Props = { open: Open; setting: RehearsalInput }
 
 const height = 166
 /** The shortest time that the ribbon spreads over its width, s. */

@@ -1,6 +1,6 @@
 // The script was saved in another tab meanwhile: what differs, and whose text is to hold.
 import { useEffect, useState } from 'react'
-import { plural } from '../../../core/explain/words.ts'
+import { plural } from '../../../core/format.ts'
 import type { SavedScript } from '../../../core/model/kept.ts'
 import { Button } from '../../parts/Button.tsx'
 import { LineChanges } from '../../parts/LineChanges.tsx'

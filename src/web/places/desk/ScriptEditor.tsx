@@ -16,7 +16,7 @@ import {
 import { ListTree } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import { readLine } from '../../../core/gcode/read.ts'
-import type { Setting } from '../../../core/runs/round.ts'
+import type { RehearsalInput } from '../../../core/round.ts'
 import { numberAt } from '../../../core/script/edits/to-setting.ts'
 import { Button } from '../../parts/Button.tsx'
 import { type Open, selectLines, setText, useDesk } from '../../state/desk.ts'
@@ -36,7 +36,7 @@ import { SettingsForm } from './SettingsForm.tsx'
 
 type Props = {
   open: Open
-  setting: Setting
+  setting: RehearsalInput
   onReady: (view: EditorView | null) => void
 }
 

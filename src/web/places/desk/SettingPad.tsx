@@ -1,6 +1,6 @@
 // A number about to become a setting: what it is called, why, and on which lines it is the same thing.
 import { useState } from 'react'
-import type { EditRequest } from '../../../core/runs/edit.ts'
+import type { EditRequest } from '../../../core/script/edits/edit.ts'
 import { selectLines } from '../../state/desk.ts'
 import { type Preview, propose } from '../../state/preview.ts'
 

@@ -1,16 +1,16 @@
 // The script's settings as a form: the numbers that a person may change without reading the rest.
 import type { EditorView } from '@codemirror/view'
 import { useEffect, useId, useState } from 'react'
-import { plain } from '../../../core/explain/words.ts'
+import { plain } from '../../../core/format.ts'
 import { settingLine } from '../../../core/formula/marks.ts'
-import type { Setting } from '../../../core/script/resolve.ts'
+import type { ScriptSetting } from '../../../core/resolve/resolve.ts'
 
-type Props = { settings: readonly Setting[]; editor: () => EditorView | null }
+type Props = { settings: readonly ScriptSetting[]; editor: () => EditorView | null }
 
 const startsWithNumber = /^-?(?:\d+(?:\.\d*)?|\.\d+)/
 
 /** Writes a new number in place of the one in a setting's line; the rest of the line stays. */
-function write(editor: EditorView, { line, name }: Setting, value: string): void {
+function write(editor: EditorView, { line, name }: ScriptSetting, value: string): void {
   if (!/^-?(?:\d+(?:\.\d*)?|\.\d+)$/.test(value) || line > editor.state.doc.lines) return
   const at = editor.state.doc.line(line)
   const setting = settingLine(at.text)
@@ -40,7 +40,7 @@ const isNumber = (body: string): boolean =>
   /^\s*$/.test((body.replace(startsWithNumber, '').split(/\sfrom\s/)[0] ?? '').replace(/^\s*[^\s\d(]+/, '')) &&
   startsWithNumber.test(body)
 
-function SettingField({ setting, editor }: { setting: Setting; editor: Props['editor'] }) {
+function SettingField({ setting, editor }: { setting: ScriptSetting; editor: Props['editor'] }) {
   const { name, body, value, unit, range, note } = setting
   const id = useId()
   const [text, setText] = useState(String(value))

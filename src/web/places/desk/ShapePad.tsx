@@ -1,7 +1,7 @@
 // What can be changed about a purge line, one thing at a time: amount, bead, speed, length, edge, direction. The preview follows.
 import { beadWidthMm } from '../../../core/machine/outcome.ts'
-import type { EditRequest } from '../../../core/runs/edit.ts'
 import { edges } from '../../../core/script/edits/edge.ts'
+import type { EditRequest } from '../../../core/script/edits/edit.ts'
 import { Button } from '../../parts/Button.tsx'
 import type { Open } from '../../state/desk.ts'
 import { propose } from '../../state/preview.ts'

@@ -1,9 +1,9 @@
 // The head from the side: how high over the bed, against the height of the print.
 
-import { mm } from '../../../core/explain/words.ts'
+import { mm } from '../../../core/format.ts'
 import { positionAt, stepsOf } from '../../../core/machine/trace.ts'
 import { areaOn, topOn } from '../../../core/model/job.ts'
-import type { Setting } from '../../../core/runs/round.ts'
+import type { RehearsalInput } from '../../../core/round.ts'
 import type { DeskRound } from '../../../worker/rehearsal.worker.ts'
 
 const width = 132
@@ -12,7 +12,7 @@ const ground = height - 8
 /** More moves than this are not drawn one by one. */
 const mostPoints = 2000
 
-export function SideView({ round, at, setting }: { round: DeskRound; at: number; setting: Setting }) {
+export function SideView({ round, at, setting }: { round: DeskRound; at: number; setting: RehearsalInput }) {
   const { printer, job } = setting
   const [left, right] = printer.reach.x
   const area = areaOn(job, printer)

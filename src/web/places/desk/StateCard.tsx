@@ -1,5 +1,5 @@
 // The machine at the playhead.
-import { celsius, clock, plain } from '../../../core/explain/words.ts'
+import { celsius, clock, plain } from '../../../core/format.ts'
 import { surfaceAt, temperatureAt } from '../../../core/machine/heat.ts'
 import { counterAfter, modesBefore, positionAt, stepAt, stepIndexAt } from '../../../core/machine/trace.ts'
 import type { DeskRound } from '../../../worker/rehearsal.worker.ts'

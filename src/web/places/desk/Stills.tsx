@@ -1,6 +1,6 @@
 // On the ribbon: where the script stands still and why, and where the nozzle oozes.
 import { Droplet } from 'lucide-react'
-import { duration, plain } from '../../../core/explain/words.ts'
+import { duration, plain } from '../../../core/format.ts'
 import { type StepKind, stepsOf } from '../../../core/machine/trace.ts'
 import type { DeskRound } from '../../../worker/rehearsal.worker.ts'
 

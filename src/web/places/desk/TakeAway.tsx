@@ -1,8 +1,8 @@
 // Taking a script away: in plain numbers for jobs, or in another program's words, seen before it is copied or saved.
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { plural } from '../../../core/explain/words.ts'
-import type { Ending, Taken } from '../../../core/runs/take-away.ts'
+import type { Ending, Taken } from '../../../core/export/export.ts'
+import { plural } from '../../../core/format.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Choice } from '../../parts/Choice.tsx'
 import { Panel } from '../../parts/Panel.tsx'
@@ -116,7 +116,7 @@ export function TakeAway({ open, things, onClose }: Props) {
           Decide what can’t be said for each job: a file for each
         </label>
       )}
-      {file && file.unsaid.length > 0 && <Unsaid file={file} />}
+      {file && file.untranslatable.length > 0 && <Untranslatable file={file} />}
       <textarea
         aria-label="The script as it is taken away"
         readOnly
@@ -142,14 +142,14 @@ export function TakeAway({ open, things, onClose }: Props) {
   )
 }
 
-const Unsaid = ({ file: { unsaid } }: { file: Taken }) => (
+const Untranslatable = ({ file: { untranslatable } }: { file: Taken }) => (
   <section aria-label="What can’t be said so" className="mt-3 rounded-button border border-warn px-3 py-2 text-[14px]">
     <h3 className="font-semibold text-warn">
-      {plural(unsaid.length, 'thing')} can’t be said so, and {unsaid.length === 1 ? 'stays' : 'stay'} as{' '}
-      {unsaid.length === 1 ? 'it is' : 'they are'}
+      {plural(untranslatable.length, 'thing')} can’t be said so, and {untranslatable.length === 1 ? 'stays' : 'stay'} as{' '}
+      {untranslatable.length === 1 ? 'it is' : 'they are'}
     </h3>
     <ul>
-      {unsaid.slice(0, mostUnsaid).map(({ line, what }) => (
+      {untranslatable.slice(0, mostUnsaid).map(({ line, what }) => (
         <li key={`${line} ${what}`}>
           line {line}: {what}
         </li>

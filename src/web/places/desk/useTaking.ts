@@ -1,8 +1,8 @@
 // What a person wants to take away, and the files that come of it.
 import { useCallback, useMemo, useState } from 'react'
+import { type Ending, exportScript, type Form, type Taken } from '../../../core/export/export.ts'
 import type { Moment } from '../../../core/model/script.ts'
-import type { Setting } from '../../../core/runs/round.ts'
-import { type Ending, type Form, type Taken, takeAway } from '../../../core/runs/take-away.ts'
+import type { RehearsalInput } from '../../../core/round.ts'
 import type { Things } from '../../state/api.ts'
 import { fileText, type Open, settingOf } from '../../state/desk.ts'
 
@@ -70,7 +70,7 @@ export function useTaking(open: Open, things: Things) {
   const way = ways.find(({ value }) => value === wish.form) ?? (ways[0] as Way)
   const take = useCallback(
     (text: string, moment: Moment): Taken[] => {
-      const settings = wish.jobs.flatMap((jobName): Setting[] => {
+      const settings = wish.jobs.flatMap((jobName): RehearsalInput[] => {
         const job = things.jobs.find(({ data }) => data.name === jobName)?.data
         // The job that is rehearsed keeps the material chosen for it; another has its own.
         const materialName = jobName === chosen.jobName ? chosen.materialName : (job?.materials[0] ?? '')
@@ -78,7 +78,7 @@ export function useTaking(open: Open, things: Things) {
         return setting ? [setting] : []
       })
       const [first, ...others] = settings
-      return first ? takeAway(text, [first, ...others], { ...wish, form: way.form }) : []
+      return first ? exportScript(text, [first, ...others], { ...wish, form: way.form }) : []
     },
     [chosen, things, wish, way.form],
   )
@@ -93,6 +93,6 @@ export function useTaking(open: Open, things: Things) {
     taken,
     take,
     /** How much can't be said without deciding it for a job. */
-    undecided: wish.decided ? 0 : (taken[0]?.unsaid.length ?? 0),
+    undecided: wish.decided ? 0 : (taken[0]?.untranslatable.length ?? 0),
   }
 }

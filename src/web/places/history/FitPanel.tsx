@@ -1,17 +1,17 @@
 // “Fit the printer”: better warm-up times, probe seconds and accelerations from what was measured, shown before they are taken.
 import { CircleAlert } from 'lucide-react'
 import { useEffect, useState } from 'react'
-import { duration, plain } from '../../../core/explain/words.ts'
+import { duration, plain } from '../../../core/format.ts'
 import type { Story } from '../../../core/model/kept.ts'
+import type { RehearsalInput } from '../../../core/round.ts'
 import type { Fit } from '../../../core/runs/fit-printer.ts'
-import type { Setting } from '../../../core/runs/round.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Panel } from '../../parts/Panel.tsx'
 import { api, type Things } from '../../state/api.ts'
 import { fitAside } from '../../state/rehearser.ts'
 import { timedTrials } from './story.ts'
 
-type Props = { story: Story; setting: Setting; things: Things; onDone: () => void; onClose: () => void }
+type Props = { story: Story; setting: RehearsalInput; things: Things; onDone: () => void; onClose: () => void }
 
 export function FitPanel({ story, setting, things, onDone, onClose }: Props) {
   const [fit, setFit] = useState<Fit | null>(null)

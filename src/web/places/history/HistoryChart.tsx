@@ -1,8 +1,8 @@
 // Time and waste over a script's revisions: bars for time, a line for filament, flags where something was seen.
 import { Bar, CartesianGrid, ComposedChart, Line, XAxis, YAxis } from 'recharts'
-import { clock, duration, plain } from '../../../core/explain/words.ts'
+import type { ToldRevision } from '../../../core/compare/side-by-side.ts'
+import { clock, duration, plain } from '../../../core/format.ts'
 import type { Story } from '../../../core/model/kept.ts'
-import type { ToldRevision } from '../../../core/runs/side-by-side.ts'
 import { useSize } from '../../parts/useSize.ts'
 
 const most = 60

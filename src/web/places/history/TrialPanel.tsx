@@ -1,6 +1,6 @@
 // What was seen after a real print: ticks, the clock, a picture made small here, words.
 import { useState } from 'react'
-import { duration } from '../../../core/explain/words.ts'
+import { duration } from '../../../core/format.ts'
 import type { Revision } from '../../../core/model/kept.ts'
 import { type Sight, sights, sightWords, Trial } from '../../../core/model/trial.ts'
 import { Button } from '../../parts/Button.tsx'

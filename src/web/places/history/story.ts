@@ -1,7 +1,7 @@
 // What a script's story is told from: which revision each was made from, and the trials that were timed.
 import type { Revision, Story } from '../../../core/model/kept.ts'
+import type { RehearsalInput } from '../../../core/round.ts'
 import type { Timed } from '../../../core/runs/fit-printer.ts'
-import type { Setting } from '../../../core/runs/round.ts'
 import type { Things } from '../../state/api.ts'
 
 /** The revision that each was made from: the one before in its variant, or the one that the variant was branched from. */
@@ -16,7 +16,7 @@ export const beforeOf = (
 /** The trials with a measured time, each with what was run. `setting` is for trials that don't say their job or material, or whose are no longer there. */
 export function timedTrials(
   { revisions, trials }: Story,
-  setting: Setting,
+  setting: RehearsalInput,
   things: Things,
 ): (Timed & { trialId: number })[] {
   return trials.flatMap(({ id, revisionId, data }) => {

@@ -1,7 +1,7 @@
 // Jobs and materials: what is about to be printed, and what with; made and changed by hand.
 import { Plus } from 'lucide-react'
 import { useCallback, useEffect, useState } from 'react'
-import { duration, plain } from '../../../core/explain/words.ts'
+import { duration, plain } from '../../../core/format.ts'
 import { areaOn, type Job, topOn } from '../../../core/model/job.ts'
 import type { Material } from '../../../core/model/material.ts'
 import type { Printer } from '../../../core/model/printer.ts'

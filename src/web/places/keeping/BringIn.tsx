@@ -1,6 +1,6 @@
 // A shelf's file brought in: what is new in it, the same, or different, and what is to become of each that differs.
 import { useState } from 'react'
-import { plural } from '../../../core/explain/words.ts'
+import { plural } from '../../../core/format.ts'
 import type { AlongDecision, AlongItem } from '../../../core/model/kept.ts'
 import { Button } from '../../parts/Button.tsx'
 import { FileButton } from '../../parts/FileButton.tsx'

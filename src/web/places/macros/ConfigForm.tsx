@@ -1,6 +1,6 @@
 // A host's config file, pasted or changed as text.
 import { useMemo, useState } from 'react'
-import { plural } from '../../../core/explain/words.ts'
+import { plural } from '../../../core/format.ts'
 import { readConfig } from '../../../core/macros/config.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import { Field, fieldLook } from '../../parts/Field.tsx'

@@ -5,7 +5,7 @@ import { explainFile, explainMacro, type MacroLine } from '../../../core/explain
 import { type ConfigProblem, readConfig } from '../../../core/macros/config.ts'
 import { job, material } from '../../../core/model/example.ts'
 import type { Printer } from '../../../core/model/printer.ts'
-import { stageOf } from '../../../core/runs/round.ts'
+import { stageOf } from '../../../core/round.ts'
 import { Choice } from '../../parts/Choice.tsx'
 import { api, type Kept, type Things } from '../../state/api.ts'
 import { ConfigForm } from './ConfigForm.tsx'

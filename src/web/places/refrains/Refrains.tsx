@@ -1,7 +1,7 @@
 // Refrains: passages kept once; changed here, seen in every script that has them, and rolled out to those that are ticked.
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
-import { plural } from '../../../core/explain/words.ts'
+import { plural } from '../../../core/format.ts'
 import type { KeptRefrain, SavedScript } from '../../../core/model/kept.ts'
 import { keptApart, rolledOut } from '../../../core/script/refrains.ts'
 import { AskPanel } from '../../parts/AskPanel.tsx'

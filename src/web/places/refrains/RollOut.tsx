@@ -1,11 +1,11 @@
 // The scripts that have a refrain: how each would change, proven by a rehearsal, and whether it was changed there by hand.
 import { useEffect, useMemo, useState } from 'react'
 import { Link } from 'react-router'
-import { duration, plain, plural } from '../../../core/explain/words.ts'
+import type { ToldRevision } from '../../../core/compare/side-by-side.ts'
+import { duration, plain, plural } from '../../../core/format.ts'
 import { read } from '../../../core/gcode/read.ts'
 import type { KeptRefrain, SavedScript } from '../../../core/model/kept.ts'
 import { nameKey } from '../../../core/model/script.ts'
-import type { ToldRevision } from '../../../core/runs/side-by-side.ts'
 import { driftOf, refrainsIn } from '../../../core/script/refrains.ts'
 import { Button } from '../../parts/Button.tsx'
 import { LineChanges } from '../../parts/LineChanges.tsx'

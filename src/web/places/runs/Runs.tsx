@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
-import { plural } from '../../../core/explain/words.ts'
+import { plural } from '../../../core/format.ts'
 import type { SavedScript } from '../../../core/model/kept.ts'
 import type { Moment } from '../../../core/model/script.ts'
 import { wordsFor } from '../../../core/model/vocabulary.ts'

@@ -1,7 +1,7 @@
 // Time and filament of every run side by side; and what an unsaved change would do to them all.
 import { useMemo } from 'react'
 import { Bar, BarChart, CartesianGrid, XAxis, YAxis } from 'recharts'
-import { clock, duration, plain } from '../../../core/explain/words.ts'
+import { clock, duration, plain } from '../../../core/format.ts'
 import { useSize } from '../../parts/useSize.ts'
 import type { RunRow } from '../../state/runs.ts'
 

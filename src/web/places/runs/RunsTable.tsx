@@ -1,7 +1,7 @@
 // Every run as a row: the job, what it comes to, what was found, how it ends; worst first, and each opens on the Desk.
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
-import { duration, plain, plural } from '../../../core/explain/words.ts'
+import { duration, plain, plural } from '../../../core/format.ts'
 import { areaOn } from '../../../core/model/job.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import { byWorst } from '../../../core/runs/many.ts'

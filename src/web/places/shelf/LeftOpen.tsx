@@ -2,7 +2,7 @@
 import { Trash2 } from 'lucide-react'
 import { useCallback, useEffect, useState } from 'react'
 import { Link } from 'react-router'
-import { plural } from '../../../core/explain/words.ts'
+import { plural } from '../../../core/format.ts'
 import { howLongAgo, momentWords } from '../../parts/words.ts'
 import type { ShelfPrinter } from '../../state/api.ts'
 import { type Draft, dropDraft, newDraftKey, unsavedDrafts } from '../../state/drafts.ts'

@@ -1,7 +1,7 @@
 // One printer on the shelf: its bed with the purge drawn on it, and its scripts by moment.
 import { Check } from 'lucide-react'
 import { Link } from 'react-router'
-import { duration, plain, plural } from '../../../core/explain/words.ts'
+import { duration, plain, plural } from '../../../core/format.ts'
 import { BedPicture } from '../../parts/BedPicture.tsx'
 import { SeverityMark, seriousOf } from '../../parts/Severity.tsx'
 import { howLongAgo, momentWords } from '../../parts/words.ts'

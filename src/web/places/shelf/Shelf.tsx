@@ -2,7 +2,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
-import { plural } from '../../../core/explain/words.ts'
+import { plural } from '../../../core/format.ts'
 import { api, type ShelfPrinter } from '../../state/api.ts'
 import { LeftOpen } from './LeftOpen.tsx'
 import { NewScript } from './NewScript.tsx'

@@ -1,8 +1,8 @@
 // Vocabularies: the words of the program that makes the print files, learned from a script that one already uses.
 import { useCallback, useEffect, useState } from 'react'
-import { plural } from '../../../core/explain/words.ts'
-import { type Guess, guessMeaning, learn } from '../../../core/formula/learn.ts'
+import { plural } from '../../../core/format.ts'
 import type { Vocabulary } from '../../../core/model/vocabulary.ts'
+import { type Guess, guessMeaning, learn } from '../../../core/vocabulary/learn.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
 import { api, type Kept } from '../../state/api.ts'

@@ -1,12 +1,12 @@
 // What each word of a vocabulary means, to be confirmed; and how its branches and numbers of tools are written.
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { plural } from '../../../core/explain/words.ts'
-import type { Guess } from '../../../core/formula/learn.ts'
-import { toOurs } from '../../../core/formula/translate.ts'
+import { plural } from '../../../core/format.ts'
 import { valueSpecs } from '../../../core/formula/values.ts'
 import { Moment } from '../../../core/model/script.ts'
 import { doubled, Vocabulary } from '../../../core/model/vocabulary.ts'
+import type { Guess } from '../../../core/vocabulary/learn.ts'
+import { toOurs } from '../../../core/vocabulary/translate.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
 import { Ticks } from '../../parts/Ticks.tsx'
@@ -199,9 +199,9 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
           <h2 className="font-serif text-[18px] font-semibold">
             In our values{' '}
             <span className="font-sans text-[14px] font-normal text-soft">
-              {ours.unsaid.length === 0
+              {ours.untranslatable.length === 0
                 ? 'everything could be said'
-                : `${plural(ours.unsaid.length, 'place')} left as it was`}
+                : `${plural(ours.untranslatable.length, 'place')} left as it was`}
             </span>
           </h2>
           <pre className="mt-1 max-h-52 overflow-auto rounded-button border border-rule bg-raised px-3 py-2 font-mono text-[13px] leading-[18px]">

@@ -2,18 +2,18 @@
 import { autocompletion, type Completion, type CompletionContext } from '@codemirror/autocomplete'
 import { type Extension, RangeSetBuilder, StateField, type Text } from '@codemirror/state'
 import { Decoration, type DecorationSet, EditorView, hoverTooltip, WidgetType } from '@codemirror/view'
-import { plain } from '../../../../core/explain/words.ts'
+import { plain } from '../../../../core/format.ts'
 import type { Quantity } from '../../../../core/formula/evaluate.ts'
 import { settingLine } from '../../../../core/formula/marks.ts'
 import { scopeOf, valueSpecs, type World } from '../../../../core/formula/values.ts'
 import type { Job } from '../../../../core/model/job.ts'
 import type { Material } from '../../../../core/model/material.ts'
-import type { Setting } from '../../../../core/runs/round.ts'
+import type { RehearsalInput } from '../../../../core/round.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
 import { putRound, worthText } from './round.ts'
 
 /** What the values come from: the setting at the time, and the jobs and materials that there are. */
-export type Known = { setting: Setting; jobs: readonly Job[]; materials: readonly Material[] }
+export type Known = { setting: RehearsalInput; jobs: readonly Job[]; materials: readonly Material[] }
 
 class Worth extends WidgetType {
   constructor(readonly text: string) {

@@ -10,7 +10,7 @@ import { indentOf, readLine } from '../gcode/read.ts'
 import { type PlainCommand, toolTaken } from '../machine/rehearse.ts'
 import { materialOf, type Stage } from '../machine/state.ts'
 
-export type Setting = Quantity & {
+export type ScriptSetting = Quantity & {
   line: number
   name: string
   /** As written behind its `=`. */
@@ -35,7 +35,7 @@ export type Worth = { line: number; from: number; to: number; formula: string; t
 
 export type Resolution = {
   commands: PlainCommand[]
-  settings: Setting[]
+  settings: ScriptSetting[]
   problems: Problem[]
   /** For each line with a condition, whether its lines run. */
   guards: ReadonlyMap<number, boolean>
@@ -83,7 +83,7 @@ const plainOf = ({ number, raw }: Line, command: Command, { firmware }: Stage): 
 
 class Resolver {
   private readonly commands: PlainCommand[] = []
-  private readonly settings: Setting[] = []
+  private readonly settings: ScriptSetting[] = []
   private readonly problems: Problem[] = []
   private readonly guards = new Map<number, boolean>()
   private readonly skipped = new Set<number>()

@@ -1,15 +1,15 @@
 // A script as it is taken away: as it stands, in plain numbers, in a vocabulary's words, or as macros of the machine's own.
 
 import { guardsOf, linesNotTaken } from '../formula/marks.ts'
-import { type Decided, type Has, toTheirs, type Unsaid } from '../formula/translate.ts'
 import { scopeOf } from '../formula/values.ts'
 import { read } from '../gcode/read.ts'
 import type { Stage } from '../machine/state.ts'
 import type { Vocabulary } from '../model/vocabulary.ts'
-import { resolve, worldOf } from '../script/resolve.ts'
+import { resolve, worldOf } from '../resolve/resolve.ts'
+import { type RehearsalInput, stageOf } from '../round.ts'
+import { type Decided, type Has, toTheirs, type Untranslatable } from '../vocabulary/translate.ts'
 import { callIn, toHostMacro } from './host-macro.ts'
 import { toMacroFiles } from './macro-files.ts'
-import { type Setting, stageOf } from './round.ts'
 
 /**
  * Plain numbers hold for one job, so there is a file for each. A vocabulary's words hold for all; where `decided`, what it
@@ -25,31 +25,31 @@ export type Ending = 'as-it-is' | 'lf' | 'crlf'
 export type Wish = { form: Form; comments: boolean; ending: Ending }
 
 /** A file: what tells it from the others, its text, what in it can't be said so, and its size in bytes. */
-export type Taken = { name: string; text: string; unsaid: Unsaid[]; bytes: number }
+export type Taken = { name: string; text: string; untranslatable: Untranslatable[]; bytes: number }
 
 /** `tail` is what stays whatever is left out. */
-type Said = { name: string; text: string; unsaid: Unsaid[]; tail?: string }
+type Said = { name: string; text: string; untranslatable: Untranslatable[]; tail?: string }
 
 /** The files of a script, one or several, for the jobs of these settings. */
-export function takeAway(
+export function exportScript(
   text: string,
-  settings: readonly [Setting, ...Setting[]],
+  settings: readonly [RehearsalInput, ...RehearsalInput[]],
   { form, comments, ending }: Wish,
 ): Taken[] {
-  return filesIn(text, settings, form).map(({ name, text: said, unsaid, tail = '' }) => {
+  return filesIn(text, settings, form).map(({ name, text: said, untranslatable, tail = '' }) => {
     const shorter = (comments ? said : withoutComments(said)) + tail
     const ended = ending === 'as-it-is' ? shorter : shorter.replace(/\r\n|\r|\n/g, ending === 'lf' ? '\n' : '\r\n')
-    return { name, text: ended, unsaid, bytes: new TextEncoder().encode(ended).length }
+    return { name, text: ended, untranslatable, bytes: new TextEncoder().encode(ended).length }
   })
 }
 
-function filesIn(text: string, settings: readonly [Setting, ...Setting[]], form: Form): Said[] {
+function filesIn(text: string, settings: readonly [RehearsalInput, ...RehearsalInput[]], form: Form): Said[] {
   const stage = stageOf(settings[0])
   const forEach = (one: (its: Stage) => Omit<Said, 'name'>): Said[] =>
     settings.map(setting => ({ name: setting.job.name, ...one(stageOf(setting)) }))
   switch (form.kind) {
     case 'as-it-is':
-      return [{ name: '', text, unsaid: [] }]
+      return [{ name: '', text, untranslatable: [] }]
     case 'plain':
       return forEach(its => plainFor(text, its))
     case 'vocabulary':
@@ -57,14 +57,14 @@ function filesIn(text: string, settings: readonly [Setting, ...Setting[]], form:
         ? forEach(its => inWords(text, its, form.vocabulary, decidedFor(text, its)))
         : [{ name: '', ...inWords(text, stage, form.vocabulary) }]
     case 'host-macro': {
-      const { config, call, unsaid } = toHostMacro(text, stage)
-      return [{ name: '', text: config, unsaid, tail: callLines('#', call, form.vocabularies, stage) }]
+      const { config, call, untranslatable } = toHostMacro(text, stage)
+      return [{ name: '', text: config, untranslatable, tail: callLines('#', call, form.vocabularies, stage) }]
     }
     case 'macro-files':
-      return toMacroFiles(text, stage).map(({ name, text: file, call, unsaid }) => ({
+      return toMacroFiles(text, stage).map(({ name, text: file, call, untranslatable }) => ({
         name,
         text: file,
-        unsaid,
+        untranslatable,
         tail: callLines(';', call, form.vocabularies, stage),
       }))
   }
@@ -80,14 +80,17 @@ const callLines = (sign: string, call: string, vocabularies: readonly Vocabulary
 function inWords(text: string, stage: Stage, vocabulary: Vocabulary, decided?: Decided): Omit<Said, 'name'> {
   const scope = scopeOf(worldOf(stage), stage.job.firstTool, new Map())
   const has: Has = feature => scope.has(feature)
-  const { text: said, unsaid } = toTheirs(text, vocabulary, has, decided)
+  const { text: said, untranslatable } = toTheirs(text, vocabulary, has, decided)
   const { moments } = vocabulary
   return moments && !moments.includes(stage.moment)
     ? {
         text: said,
-        unsaid: [{ line: 1, what: `a script at this moment, for which ${vocabulary.name} has no box` }, ...unsaid],
+        untranslatable: [
+          { line: 1, what: `a script at this moment, for which ${vocabulary.name} has no box` },
+          ...untranslatable,
+        ],
       }
-    : { text: said, unsaid }
+    : { text: said, untranslatable }
 }
 
 function decidedFor(text: string, stage: Stage): Decided {
@@ -113,7 +116,7 @@ function plainFor(text: string, stage: Stage): Omit<Said, 'name'> {
     }
     return [(line.command ? raw.replaceAll('@@', '@') : raw) + line.ending]
   })
-  return { text: kept.join(''), unsaid: problems.map(({ line, why }) => ({ line, what: why })) }
+  return { text: kept.join(''), untranslatable: problems.map(({ line, why }) => ({ line, what: why })) }
 }
 
 /** Without comments and blank lines, for displays and boards of little memory; what our marks say is needed, and stays. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { round } from '../testing/stage.ts'
 import { rehearsalAnswer } from './answer.ts'
+import { round } from './testing/stage.ts'
 
 const answer = (text: string) => rehearsalAnswer(round(text))
 

@@ -1,14 +1,15 @@
 // A script as a macro for a host's config file, and the line that calls it.
-import { toTheirs, type Unsaid } from '../formula/translate.ts'
+
 import { scopeOf } from '../formula/values.ts'
 import type { Stage } from '../machine/state.ts'
 import type { Moment } from '../model/script.ts'
 import type { Vocabulary } from '../model/vocabulary.ts'
-import { worldOf } from '../script/resolve.ts'
+import { worldOf } from '../resolve/resolve.ts'
+import { toTheirs, type Untranslatable } from '../vocabulary/translate.ts'
 import { type Dialect, givenFor, writeBody } from './macro-writer.ts'
 
 /** The config section, the line that calls it in our values, and what can't be said so. */
-export type HostMacro = { config: string; call: string; unsaid: Unsaid[] }
+export type HostMacro = { config: string; call: string; untranslatable: Untranslatable[] }
 
 const names: Record<Moment, string> = {
   start: 'PRELUDE_START',
@@ -43,7 +44,7 @@ const template: Dialect = {
 
 /** Writes a script of this stage as one macro. A comment line stays one; comments behind commands go. */
 export function toHostMacro(text: string, stage: Stage): HostMacro {
-  const { lines, parameters, unsaid } = writeBody(text, stage, template)
+  const { lines, parameters, untranslatable } = writeBody(text, stage, template)
   const name = names[stage.moment]
   const defaults = parameters.map(
     each => `{% set ${each.name} = params.${each.name.toUpperCase()}|default(${each.standard})|float %}`,
@@ -56,7 +57,7 @@ export function toHostMacro(text: string, stage: Stage): HostMacro {
     '',
   ].join('\n')
   const given = parameters.map(each => `${each.name.toUpperCase()}=${givenFor(each)}`)
-  return { config, call: [name, ...given].join(' '), unsaid }
+  return { config, call: [name, ...given].join(' '), untranslatable }
 }
 
 /** The line that calls a macro, in a vocabulary's words. */

@@ -1,23 +1,23 @@
 // What a person can ask to be done to a script, and the plan that answers it. The one list of editing tools.
-import { duplicate, move, remove, rename } from '../script/edits/arrange.ts'
-import { bringToEdge, type Edge } from '../script/edits/edge.ts'
-import { countFilament } from '../script/edits/filament-mode.ts'
-import { type ProbeCool, probeWithoutDrips } from '../script/edits/heat-probe.ts'
-import { lineUp } from '../script/edits/line-up.ts'
-import { makePassage } from '../script/edits/make.ts'
-import { mirror } from '../script/edits/mirror.ts'
-import { nudge, type Shift } from '../script/edits/nudge.ts'
-import { heedKeepMarks, type Plan, type Rehearsed, refuse } from '../script/edits/plan.ts'
-import { scalePurge, setBead, setBeadWidth, setPurgeLength, setPurgeSpeed } from '../script/edits/purge.ts'
-import { repair } from '../script/edits/repair.ts'
-import { setAside, takeBackAside } from '../script/edits/set-aside.ts'
-import { putToSleep, wake } from '../script/edits/sleep.ts'
-import { type ToSetting, toSetting } from '../script/edits/to-setting.ts'
-import { writeIn } from '../script/edits/units.ts'
-import type { Values } from '../script/makers/maker.ts'
-import type { Passage } from '../script/passages.ts'
-import { makeRefrain, putRefrain } from '../script/refrains.ts'
-import type { Round } from './round.ts'
+
+import type { Values } from '../makers/maker.ts'
+import type { Passage } from '../passages.ts'
+import { makeRefrain, putRefrain } from '../refrains.ts'
+import { duplicate, move, remove, rename } from './arrange.ts'
+import { bringToEdge, type Edge } from './edge.ts'
+import { countFilament } from './filament-mode.ts'
+import { type ProbeCool, probeWithoutDrips } from './heat-probe.ts'
+import { lineUp } from './line-up.ts'
+import { makePassage } from './make.ts'
+import { mirror } from './mirror.ts'
+import { nudge, type Shift } from './nudge.ts'
+import { heedKeepMarks, type Plan, type Rehearsed, refuse } from './plan.ts'
+import { scalePurge, setBead, setBeadWidth, setPurgeLength, setPurgeSpeed } from './purge.ts'
+import { repair } from './repair.ts'
+import { setAside, takeBackAside } from './set-aside.ts'
+import { putToSleep, wake } from './sleep.ts'
+import { type ToSetting, toSetting } from './to-setting.ts'
+import { writeIn } from './units.ts'
 
 /** `at` is the first line of the passage, or of a part of one. */
 export type EditRequest =
@@ -125,5 +125,8 @@ function answer(script: Rehearsed, passages: readonly Passage[], request: EditRe
 }
 
 /** The plan for a request on a text that has been rehearsed; keep marks are heeded. */
-export const planEdit = (text: string, round: Round, request: EditRequest): Plan =>
-  heedKeepMarks(text, answer({ ...round, text }, round.passages, request))
+export const planEdit = (
+  text: string,
+  rehearsed: Omit<Rehearsed, 'text'> & { passages: readonly Passage[] },
+  request: EditRequest,
+): Plan => heedKeepMarks(text, answer({ ...rehearsed, text }, rehearsed.passages, request))

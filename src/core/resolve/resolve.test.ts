@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { goRound } from '../runs/round.ts'
+import { rehearseScript } from '../round.ts'
 import { job, material, printer, round } from '../testing/stage.ts'
 
 /** Commands as they are sent, with their source lines: `2 M190 S60`. */
@@ -54,7 +54,7 @@ describe('values', () => {
   it('are of each tool’s own material where a job prints with several', () => {
     const tools = [printer.tools[0], printer.tools[0]] as (typeof printer)['tools']
     const soft = { ...material, name: 'Soft', nozzleC: 225, bedC: 45 }
-    const both = goRound('M104 T1 S@(nozzle of T1)\nM140 S@(lowest bed)', {
+    const both = rehearseScript('M104 T1 S@(nozzle of T1)\nM140 S@(lowest bed)', {
       printer: { ...printer, tools },
       material,
       materials: [material, soft],

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { demoJobs, demoMaterials } from '../../../demo/load.ts'
+import { type RehearsalInput, rehearseScript, stageOf } from '../round.ts'
 import { job, material, printer } from '../testing/stage.ts'
 import { toMacroFiles } from './macro-files.ts'
-import { goRound, type Setting, stageOf } from './round.ts'
 
 const board = { ...printer, firmware: { family: 'macro-file' as const, version: '3.4', abilities: {} } }
-const setting: Setting = { printer: board, material, job, moment: 'start' }
+const setting: RehearsalInput = { printer: board, material, job, moment: 'start' }
 
 const text = [
   '; for every job',
@@ -38,7 +38,7 @@ const text = [
 ].join('\n')
 
 /** Strokes without their lines, to a millionth: the board reckons with more digits than are written into a command. */
-const plain = ({ strokes }: ReturnType<typeof goRound>): unknown =>
+const plain = ({ strokes }: ReturnType<typeof rehearseScript>): unknown =>
   JSON.parse(
     JSON.stringify(
       strokes.map(({ line: _line, ...stroke }) => stroke),
@@ -49,7 +49,7 @@ const plain = ({ strokes }: ReturnType<typeof goRound>): unknown =>
 describe('a script as macro files', () => {
   it('has letters with what they are otherwise, variables, and branches by indentation', () => {
     const [file] = toMacroFiles(text, stageOf(setting))
-    expect(file?.unsaid).toEqual([])
+    expect(file?.untranslatable).toEqual([])
     expect(file?.name).toBe('prelude-start.g')
     expect(file?.call).toBe(
       'M98 P"prelude-start.g" A@(highest bed) B@ooze_safe C0 D@soak E@bed F@(nozzle of T0) H@first_layer',
@@ -77,8 +77,8 @@ describe('a script as macro files', () => {
       const [file] = toMacroFiles(text, stageOf(setting))
       for (const each of demoJobs().filter(({ materials }) => materials.length === 1)) {
         const its = { ...setting, material: own, job: { ...each, firstTool: 0, materials: [own.name] } }
-        const before = goRound(text, its)
-        const after = goRound(file?.call ?? '', {
+        const before = rehearseScript(text, its)
+        const after = rehearseScript(file?.call ?? '', {
           ...its,
           printer: { ...board, macroFiles: [{ name: file?.name ?? '', text: file?.text ?? '' }] },
         })
@@ -115,6 +115,8 @@ describe('a script as macro files', () => {
   })
 
   it('tells what it can’t say', () => {
-    expect(toMacroFiles('M117 {word}\nM104 S@wibble', stageOf(setting))[0]?.unsaid.map(({ line }) => line)).toEqual([2])
+    expect(
+      toMacroFiles('M117 {word}\nM104 S@wibble', stageOf(setting))[0]?.untranslatable.map(({ line }) => line),
+    ).toEqual([2])
   })
 })

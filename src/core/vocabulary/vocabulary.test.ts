@@ -1,7 +1,7 @@
 import * as v from 'valibot'
 import { describe, expect, it } from 'vitest'
 import { doubled, standInsOf, Vocabulary } from '../model/vocabulary.ts'
-import { goRound } from '../runs/round.ts'
+import { rehearseScript } from '../round.ts'
 import { job, material, printer } from '../testing/stage.ts'
 import { guessMeaning, learn } from './learn.ts'
 import { toOurs, toTheirs } from './translate.ts'
@@ -107,12 +107,12 @@ describe('a script of theirs in our values', () => {
         'G1 X4 Y20 Z@(first_layer + 0.1) F3000',
         'G1 Y120 E12 F1200',
       ].join('\n'),
-      unsaid: [],
+      untranslatable: [],
     })
   })
 
   it('runs and is checked', () => {
-    const { trace, findings } = goRound(toOurs(curly, learned(curly).vocabulary).text, setting)
+    const { trace, findings } = rehearseScript(toOurs(curly, learned(curly).vocabulary).text, setting)
     expect(trace.messages.map(({ text }) => text)).toEqual(['Cool bed'])
     expect(findings.filter(({ rule }) => rule.includes('value'))).toEqual([])
   })
@@ -120,7 +120,7 @@ describe('a script of theirs in our values', () => {
   it('keeps line ends, plain at signs, and words without a meaning, which are told', () => {
     expect(toOurs(percent, learned(percent).vocabulary).text).toContain('M190 S@bed\r\n')
     expect(toOurs('M117 a@b %FirstBedTemp%', learned(percent).vocabulary).text).toBe('M117 a@@b @bed')
-    expect(toOurs(square, learned(square).vocabulary).unsaid).toEqual([{ line: 5, what: '[wibble_wobble]' }])
+    expect(toOurs(square, learned(square).vocabulary).untranslatable).toEqual([{ line: 5, what: '[wibble_wobble]' }])
   })
 })
 
@@ -131,7 +131,9 @@ describe('bad input', () => {
     const open = 'G28\n{when initial_plate_heat(0) > 70}\nM117 Hot bed\nM190 S{initial_plate_heat(0)}'
     const { text } = toOurs(open, learned(curly).vocabulary)
     expect(text.split('\n')[1]).toBe(';? when bed of T0 > 70')
-    expect(goRound(text, setting).findings.filter(({ rule }) => rule === 'guard-unclosed')).toMatchObject([{ line: 2 }])
+    expect(rehearseScript(text, setting).findings.filter(({ rule }) => rule === 'guard-unclosed')).toMatchObject([
+      { line: 2 },
+    ])
   })
 
   it('two words for one value are told, and the first of them is written', () => {
@@ -158,10 +160,10 @@ describe('a word without a meaning', () => {
     const standIns = standInsOf([{ ...vocabulary, words }])
     expect(standIns).toEqual({ '{mood_of_the_day}': 190 })
     const text = 'M104 S{mood_of_the_day}\nM190 S@bed'
-    const { commands, findings } = goRound(text, { ...setting, standIns })
+    const { commands, findings } = rehearseScript(text, { ...setting, standIns })
     expect(commands[0]?.command.words[0]?.value).toBe(190)
     expect(findings.filter(({ rule }) => rule === 'unknown-value')).toEqual([])
-    expect(goRound(text, setting).findings.some(({ rule }) => rule === 'unknown-value')).toBe(true)
+    expect(rehearseScript(text, setting).findings.some(({ rule }) => rule === 'unknown-value')).toBe(true)
   })
 })
 
@@ -175,9 +177,9 @@ describe('there and back again', () => {
   ])('in %s gives the same rehearsal, and the same text', (_, text, vocabulary) => {
     const ours = toOurs(text, vocabulary)
     const theirs = toTheirs(ours.text, vocabulary, none)
-    expect([ours.unsaid, theirs.unsaid]).toEqual([[], []])
+    expect([ours.untranslatable, theirs.untranslatable]).toEqual([[], []])
     const again = toOurs(theirs.text, vocabulary)
-    expect(goRound(again.text, setting).trace).toEqual(goRound(ours.text, setting).trace)
+    expect(rehearseScript(again.text, setting).trace).toEqual(rehearseScript(ours.text, setting).trace)
     expect(toTheirs(again.text, vocabulary, none).text).toBe(theirs.text)
   })
 })
@@ -185,9 +187,9 @@ describe('there and back again', () => {
 describe('what can’t be said', () => {
   it('is a guard where there are no branches, and a formula where there are none', () => {
     const text = ';? when bed > 70\nM117 Hot\n;? end\nG1 Z@(first_layer + 0.2)\nM190 S@bed\nM104 S@ooze_safe'
-    const { text: out, unsaid } = toTheirs(text, learned(percent).vocabulary, none)
-    expect(unsaid.map(({ line }) => line)).toEqual([1, 3, 4, 6])
-    expect(unsaid.at(-1)).toEqual({ line: 6, what: '@ooze_safe' })
+    const { text: out, untranslatable } = toTheirs(text, learned(percent).vocabulary, none)
+    expect(untranslatable.map(({ line }) => line)).toEqual([1, 3, 4, 6])
+    expect(untranslatable.at(-1)).toEqual({ line: 6, what: '@ooze_safe' })
     expect(out).toBe(text.replace('@bed', '%FirstBedTemp%'))
   })
 
@@ -196,7 +198,7 @@ describe('what can’t be said', () => {
     const { vocabulary } = learned(curly)
     expect(toTheirs(text, vocabulary, feature => feature === 'probe')).toEqual({
       text: ';= warm = bed + 5\n;= purge = 32 mm from 8 to 40\n{when 1 == 1}\nM190 S{(initial_plate_heat + 5)}\n{end}\nG1 E32',
-      unsaid: [],
+      untranslatable: [],
     })
   })
 })

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { applyEdits } from '../model/script.ts'
-import { matchPassages } from '../script/compare.ts'
+import { rehearseAndCheck } from '../round.ts'
 import { job, material, printer } from '../testing/stage.ts'
 import { changesBetween, differenceInWords, nameForDifference, takeAcross } from './differ.ts'
-import { rehearseAndCheck } from './round.ts'
+import { matchPassages } from './match.ts'
 
 const round = (lines: string[]) =>
   rehearseAndCheck(`${lines.join('\n')}\n`, { printer, material, job, moment: 'start' })

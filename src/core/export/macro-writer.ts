@@ -3,12 +3,12 @@ import type { SyntaxNode } from '@lezer/common'
 import { evaluate, type Quantity } from '../formula/evaluate.ts'
 import { guardLine, inText, settingLine } from '../formula/marks.ts'
 import { childrenOf, parse, textOf } from '../formula/syntax.ts'
-import type { Unsaid } from '../formula/translate.ts'
 import { scopeOf } from '../formula/values.ts'
 import { indentOf, read } from '../gcode/read.ts'
 import type { Stage } from '../machine/state.ts'
 import { toolsUsed } from '../model/job.ts'
-import { worldOf } from '../script/resolve.ts'
+import { worldOf } from '../resolve/resolve.ts'
+import type { Untranslatable } from '../vocabulary/translate.ts'
 
 /** How a macro language says things. Texts go in and come out as they stand in a line. */
 export type Dialect = {
@@ -37,13 +37,13 @@ export type Dialect = {
 /** A parameter: its name, the formula that it is called with, and what it is for the job at hand. */
 export type Parameter = { name: string; formula: string; standard: number }
 
-export type Body = { lines: string[]; parameters: Parameter[]; unsaid: Unsaid[] }
+export type Body = { lines: string[]; parameters: Parameter[]; untranslatable: Untranslatable[] }
 
 /** The lines of a script in a dialect, the parameters they need, and what can't be said so. */
 export function writeBody(text: string, stage: Stage, dialect: Dialect): Body {
   const writer = new Writer(stage, dialect)
   const lines = read(text).flatMap(({ raw, number }) => writer.write(raw, number))
-  return { lines, parameters: [...writer.parameters.values()], unsaid: writer.unsaid }
+  return { lines, parameters: [...writer.parameters.values()], untranslatable: writer.untranslatable }
 }
 
 /** A parameter's value in our words, for the line that calls the macro. */
@@ -54,7 +54,7 @@ const signs: Record<string, string> = { Below: '<', AtMost: '<=', Above: '>', At
 
 class Writer {
   readonly parameters = new Map<string, Parameter>()
-  readonly unsaid: Unsaid[] = []
+  readonly untranslatable: Untranslatable[] = []
   private readonly settings = new Set<string>()
   private depth = 0
   private line = 0
@@ -69,7 +69,7 @@ class Writer {
   }
 
   private cannot(what: string): string {
-    this.unsaid.push({ line: this.line, what })
+    this.untranslatable.push({ line: this.line, what })
     return '0'
   }
 

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 import { job, material, printer } from '../testing/stage.ts'
-import { effectsOf } from './effect.ts'
+import { effectsOf } from './printer-change.ts'
 
 const before = { printer, material, job, moment: 'start' as const }
 const text = 'G28\nM420 S1\nM190 S60\nM109 S200\nG1 X190 Y20 Z5 F6000'

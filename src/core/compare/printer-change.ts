@@ -1,5 +1,5 @@
 // What a change of a printer does to its scripts: findings that come and go, and the time.
-import { rehearseAndCheck, type Setting } from './round.ts'
+import { type RehearsalInput, rehearseAndCheck } from '../round.ts'
 
 export type Effect = {
   id: number
@@ -17,7 +17,9 @@ const told = (round: ReturnType<typeof rehearseAndCheck>) =>
     .map(({ line, message, severity, rule }) => ({ line, message, severity, key: `${rule} ${line}` }))
 
 /** Rehearses each script with the printer as it is and as it would be. */
-export function effectsOf(scripts: readonly { id: number; text: string; before: Setting; after: Setting }[]): Effect[] {
+export function effectsOf(
+  scripts: readonly { id: number; text: string; before: RehearsalInput; after: RehearsalInput }[],
+): Effect[] {
   return scripts.map(({ id, text, before, after }) => {
     const [was, is] = [rehearseAndCheck(text, before), rehearseAndCheck(text, after)]
     const [had, has] = [told(was), told(is)]

@@ -1,27 +1,27 @@
 // One whole round: a script's text against one printer, material, job and moment, read, rehearsed, checked and explained.
-import { check } from '../check/check.ts'
-import type { Finding, SetAside } from '../check/finding.ts'
-import { type Explained, explain } from '../explain/explain.ts'
-import { familyOf } from '../firmware/families.ts'
-import { type TaughtCommand, withTaught } from '../firmware/teach.ts'
-import type { Line } from '../gcode/line.ts'
-import { read } from '../gcode/read.ts'
-import { type Ooze, oozeOf } from '../machine/ooze.ts'
-import { type Bounds, type Durations, type Filament, type Stroke, strokesOf, totals } from '../machine/outcome.ts'
-import { type PlainCommand, rehearse } from '../machine/rehearse.ts'
-import type { Stage } from '../machine/state.ts'
-import type { Trace } from '../machine/trace.ts'
-import { readConfig } from '../macros/config.ts'
-import type { Job } from '../model/job.ts'
-import type { Material } from '../model/material.ts'
-import type { Printer } from '../model/printer.ts'
-import type { Moment } from '../model/script.ts'
-import type { Vocabulary } from '../model/vocabulary.ts'
-import { type Passage, passagesOf } from '../script/passages.ts'
-import { type Resolution, resolve } from '../script/resolve.ts'
+import { check } from './check/check.ts'
+import type { Finding, SetAside } from './check/finding.ts'
+import { type Explained, explain } from './explain/explain.ts'
+import { familyOf } from './firmware/families.ts'
+import { type TaughtCommand, withTaught } from './firmware/teach.ts'
+import type { Line } from './gcode/line.ts'
+import { read } from './gcode/read.ts'
+import { type Ooze, oozeOf } from './machine/ooze.ts'
+import { type Bounds, type Durations, type Filament, type Stroke, strokesOf, totals } from './machine/outcome.ts'
+import { type PlainCommand, rehearse } from './machine/rehearse.ts'
+import type { Stage } from './machine/state.ts'
+import type { Trace } from './machine/trace.ts'
+import { readConfig } from './macros/config.ts'
+import type { Job } from './model/job.ts'
+import type { Material } from './model/material.ts'
+import type { Printer } from './model/printer.ts'
+import type { Moment } from './model/script.ts'
+import type { Vocabulary } from './model/vocabulary.ts'
+import { type Resolution, resolve } from './resolve/resolve.ts'
+import { type Passage, passagesOf } from './script/passages.ts'
 
 /** What a script is rehearsed for. */
-export type Setting = {
+export type RehearsalInput = {
   printer: Printer
   /** Of the tool that begins. */
   material: Material
@@ -56,7 +56,7 @@ export type Round = {
 }
 
 /** What a script of this printer, job and moment is rehearsed on. */
-export const stageOf = (setting: Setting): Stage => ({
+export const stageOf = (setting: RehearsalInput): Stage => ({
   ...setting,
   firmware: withTaught(familyOf(setting.printer), setting.taught ?? []),
   ...(setting.printer.macros && { macros: readConfig(setting.printer.macros).macros }),
@@ -66,7 +66,7 @@ export const stageOf = (setting: Setting): Stage => ({
  * Reads, rehearses and checks a text: all of a round but its sentences. Never throws, whatever the text. `lines` is the text
  * read already, where it is rehearsed more than once.
  */
-export function rehearseAndCheck(text: string, setting: Setting, lines = read(text)): Omit<Round, 'explained'> {
+export function rehearseAndCheck(text: string, setting: RehearsalInput, lines = read(text)): Omit<Round, 'explained'> {
   const stage = stageOf(setting)
   const resolution = resolve(lines, stage)
   const trace = rehearse(resolution.commands, stage)
@@ -91,7 +91,7 @@ export function rehearseAndCheck(text: string, setting: Setting, lines = read(te
 }
 
 /** Does everything there is to do with a text. Never throws, whatever the text. */
-export function goRound(text: string, setting: Setting): Round {
+export function rehearseScript(text: string, setting: RehearsalInput): Round {
   const round = rehearseAndCheck(text, setting)
   const { lines, resolution, trace, stage } = round
   return { ...round, explained: explain(lines, resolution, trace, stage) }

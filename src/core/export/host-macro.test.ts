@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { demoJobs, demoMaterials, demoPrinters } from '../../../demo/load.ts'
-import { learn } from '../formula/learn.ts'
+import { type RehearsalInput, rehearseScript, stageOf } from '../round.ts'
 import { job, material, printer } from '../testing/stage.ts'
+import { learn } from '../vocabulary/learn.ts'
 import { callIn, toHostMacro } from './host-macro.ts'
-import { goRound, type Setting, stageOf } from './round.ts'
 
 const text = [
   '; for every job',
@@ -32,12 +32,12 @@ const text = [
 ].join('\n')
 
 const host = { ...printer, firmware: { family: 'host' as const, version: '12.0', abilities: {} } }
-const setting: Setting = { printer: host, material, job, moment: 'start' }
+const setting: RehearsalInput = { printer: host, material, job, moment: 'start' }
 
 describe('a script as a host’s macro', () => {
   it('has parameters with defaults, settings, and branches', () => {
-    const { config, call, unsaid } = toHostMacro(text, stageOf(setting))
-    expect(unsaid).toEqual([])
+    const { config, call, untranslatable } = toHostMacro(text, stageOf(setting))
+    expect(untranslatable).toEqual([])
     expect(config).toContain('[gcode_macro PRELUDE_START]\n')
     expect(config).toContain('  {% set highest_bed = params.HIGHEST_BED|default(60)|float %}\n')
     expect(config).toContain('  {% set purge = 12 %}\n  {% set long = purge * 8 + 4 %}\n')
@@ -54,8 +54,8 @@ describe('a script as a host’s macro', () => {
       const { config, call } = toHostMacro(text, stageOf(setting))
       for (const each of demoJobs().filter(({ materials }) => materials.length === 1)) {
         const its = { ...setting, material: own, job: { ...each, firstTool: 0, materials: [own.name] } }
-        const before = goRound(text, its)
-        const after = goRound(call, { ...its, printer: { ...host, macros: config } })
+        const before = rehearseScript(text, its)
+        const after = rehearseScript(call, { ...its, printer: { ...host, macros: config } })
         expect(after.trace.totalS).toBeCloseTo(before.trace.totalS, 6)
         expect(after.filament).toEqual(before.filament)
         expect(after.trace.messages.map(message => message.text)).toEqual(
@@ -79,11 +79,15 @@ describe('a script as a host’s macro', () => {
   })
 
   it('tells what it can’t say', () => {
-    expect(toHostMacro('M117 {word}\nM104 S@wibble', stageOf(setting)).unsaid.map(({ line }) => line)).toEqual([1, 2])
+    expect(toHostMacro('M117 {word}\nM104 S@wibble', stageOf(setting)).untranslatable.map(({ line }) => line)).toEqual([
+      1, 2,
+    ])
   })
 
   it('is sound where the script is: Dunlin’s script for any material, on a host', () => {
     const curlew = demoPrinters().find(({ name }) => name === 'Curlew') ?? host
-    expect(toHostMacro('M140 S@bed\nG28\nM190 S@bed', stageOf({ ...setting, printer: curlew })).unsaid).toEqual([])
+    expect(toHostMacro('M140 S@bed\nG28\nM190 S@bed', stageOf({ ...setting, printer: curlew })).untranslatable).toEqual(
+      [],
+    )
   })
 })

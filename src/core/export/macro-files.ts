@@ -1,12 +1,13 @@
 // A script as macro files for a board that runs them: one for the moment, or one for each tool that is taken.
-import type { Unsaid } from '../formula/translate.ts'
+
 import type { Stage } from '../machine/state.ts'
 import type { MacroFile } from '../model/printer.ts'
 import type { Moment } from '../model/script.ts'
+import type { Untranslatable } from '../vocabulary/translate.ts'
 import { type Dialect, givenFor, writeBody } from './macro-writer.ts'
 
 /** A file, the line that calls it in our values, and what in it can't be said so. */
-export type MacroFileMade = MacroFile & { call: string; unsaid: Unsaid[] }
+export type MacroFileMade = MacroFile & { call: string; untranslatable: Untranslatable[] }
 
 /** Letters that a call can give values under: those that mean nothing else in it. */
 const letters = [...'ABCDEFHIJKLOQRSUVWXYZ']
@@ -52,11 +53,14 @@ function changingTo(stage: Stage, tool: number): Stage {
 }
 
 function fileFor(text: string, stage: Stage, tool: number | null): MacroFileMade {
-  const { lines, parameters, unsaid } = writeBody(text, stage, conditional)
+  const { lines, parameters, untranslatable } = writeBody(text, stage, conditional)
   const name = nameOf(stage.moment, tool)
   const given = parameters.slice(0, letters.length)
   for (const each of parameters.slice(letters.length))
-    unsaid.push({ line: 1, what: `@(${each.formula}), for a call has no letter left; it stays at ${each.standard}` })
+    untranslatable.push({
+      line: 1,
+      what: `@(${each.formula}), for a call has no letter left; it stays at ${each.standard}`,
+    })
   const call = [`M98 P"${name}"`, ...given.map((each, i) => `${letters[i]}${givenFor(each)}`)].join(' ')
   const values = parameters.map((each, i) => {
     const letter = letters[i]
@@ -64,5 +68,5 @@ function fileFor(text: string, stage: Stage, tool: number | null): MacroFileMade
     return `var ${each.name} = ${value}`
   })
   const header = [`; ${stage.moment} script of ${stage.printer.name}`, `; called with: ${call}`]
-  return { name, text: [...header, ...values, '', ...lines, ''].join('\n'), call, unsaid }
+  return { name, text: [...header, ...values, '', ...lines, ''].join('\n'), call, untranslatable }
 }

@@ -3,13 +3,13 @@
 import { readinessOf } from '../machine/readiness.ts'
 import { stepsOf } from '../machine/trace.ts'
 import { applyEdits } from '../model/script.ts'
-import { type Match, matchPassages } from '../script/compare.ts'
+import { type RehearsalInput, rehearseAndCheck } from '../round.ts'
 import { blockOf } from '../script/edits/plan.ts'
 import type { Passage } from '../script/passages.ts'
 import { changesBetween, differenceInWords, nameForDifference, takeAcross } from './differ.ts'
-import { rehearseAndCheck, type Setting } from './round.ts'
+import { type Match, matchPassages } from './match.ts'
 
-export type Script = { text: string; setting: Setting }
+export type Script = { text: string; setting: RehearsalInput }
 
 /** Lines first…last of a passage with its heading, counted from 1. */
 export type Place = { first: number; last: number }
@@ -113,7 +113,7 @@ export type ToldRevision = { id: number; words: string; durationS: number; massG
 /** Tells the revisions of a script, each against the one before it (`before` by id, null for a first one). */
 export function tellRevisions(
   revisions: readonly { id: number; text: string; before: number | null }[],
-  setting: Setting,
+  setting: RehearsalInput,
 ): ToldRevision[] {
   const rounds = new Map(revisions.map(({ id, text }) => [id, rehearsed({ text, setting })]))
   return revisions.map(({ id, before }) => {

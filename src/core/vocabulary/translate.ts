@@ -1,12 +1,13 @@
 // A script between our values and a vocabulary's words: read from it into ours, and written out in it.
+
+import { guardLine, guardsOf, inText, linesNotTaken, settingLine } from '../formula/marks.ts'
+import { childrenOf, parse, textOf } from '../formula/syntax.ts'
 import type { Vocabulary } from '../model/vocabulary.ts'
 import { bracketed } from './learn.ts'
-import { guardLine, guardsOf, inText, linesNotTaken, settingLine } from './marks.ts'
-import { childrenOf, parse, textOf } from './syntax.ts'
 
 /** Something that can't be said in the other language, at a line counted from 1. */
-export type Unsaid = { line: number; what: string }
-export type Translated = { text: string; unsaid: Unsaid[] }
+export type Untranslatable = { line: number; what: string }
+export type Translated = { text: string; untranslatable: Untranslatable[] }
 
 /** Whether a printer has a feature; guards that ask are decided when a script is written out. */
 export type Has = (feature: string) => boolean
@@ -48,7 +49,7 @@ function toOurFormula(inside: string, { words, index }: Vocabulary): string | nu
 
 /** A script of theirs with our values and guards. Words without a meaning stay as they are, and are told. */
 export function toOurs(text: string, vocabulary: Vocabulary): Translated {
-  const unsaid: Unsaid[] = []
+  const untranslatable: Untranslatable[] = []
   const { branch } = vocabulary
   const lines = linesOf(text).map(({ raw, ending }, i) => {
     const found = bracketed(raw, vocabulary)
@@ -64,14 +65,14 @@ export function toOurs(text: string, vocabulary: Vocabulary): Translated {
     let line = ''
     for (const { from, to, inside } of found) {
       const ours = toOurFormula(inside, vocabulary)
-      if (ours === null && /[A-Za-z]/.test(inside)) unsaid.push({ line: i + 1, what: raw.slice(from, to) })
+      if (ours === null && /[A-Za-z]/.test(inside)) untranslatable.push({ line: i + 1, what: raw.slice(from, to) })
       line += raw.slice(at, from).replaceAll('@', '@@')
       line += ours === null ? raw.slice(from, to) : /^[a-z_]\w*$/.test(ours) ? `@${ours}` : `@(${ours})`
       at = to
     }
     return line + raw.slice(at).replaceAll('@', '@@') + ending
   })
-  return { text: lines.join(''), unsaid }
+  return { text: lines.join(''), untranslatable }
 }
 
 function ourBranch(inside: string, branch: NonNullable<Vocabulary['branch']>, vocabulary: Vocabulary): string | null {
@@ -194,7 +195,7 @@ function bodyOf(body: string): string | null {
  * can't be said is decided as the job has it where one is given; otherwise it stays in our own words, and is told.
  */
 export function toTheirs(text: string, vocabulary: Vocabulary, has: Has, decided?: Decided): Translated {
-  const unsaid: Unsaid[] = []
+  const untranslatable: Untranslatable[] = []
   const lines = linesOf(text)
   const settings = new Map<string, string>()
   for (const { raw } of lines) {
@@ -213,7 +214,7 @@ export function toTheirs(text: string, vocabulary: Vocabulary, has: Has, decided
     : new Set<number>()
   const written = lines.map(({ raw, ending }, i) => {
     if (left.has(i + 1)) return ''
-    const tell = (what: string) => unsaid.push({ line: i + 1, what })
+    const tell = (what: string) => untranslatable.push({ line: i + 1, what })
     const guard = guardLine(raw)
     if (guard) return (theirBranch(raw, guard, out, tell) ?? raw) + ending
     if (raw.trimStart().startsWith(';') || !raw.includes('@')) return raw + ending
@@ -238,7 +239,7 @@ export function toTheirs(text: string, vocabulary: Vocabulary, has: Has, decided
     }
     return line + ending
   })
-  return { text: written.join(''), unsaid }
+  return { text: written.join(''), untranslatable }
 }
 
 /** Lines that the job decides against, with the marks of the guards that had to be decided. */

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest'
-import { learn } from '../formula/learn.ts'
+import { type RehearsalInput, rehearseScript } from '../round.ts'
 import { job, material, printer } from '../testing/stage.ts'
-import { goRound, type Setting } from './round.ts'
-import { type Form, type Taken, takeAway, type Wish } from './take-away.ts'
+import { learn } from '../vocabulary/learn.ts'
+import { exportScript, type Form, type Taken, type Wish } from './export.ts'
 
-const setting: Setting = { printer, material, job, moment: 'start' }
-const one = (text: string, its: Setting, wish: Wish): Taken => takeAway(text, [its], wish)[0] as Taken
+const setting: RehearsalInput = { printer, material, job, moment: 'start' }
+const one = (text: string, its: RehearsalInput, wish: Wish): Taken => exportScript(text, [its], wish)[0] as Taken
 const text = [
   '; mine',
   ';= purge = 12 mm from 8 to 40   each way',
@@ -44,12 +44,12 @@ describe('a script taken away', () => {
         '',
       ].join('\r\n'),
     )
-    const [before, after] = [goRound(text, setting), goRound(taken.text, setting)]
+    const [before, after] = [rehearseScript(text, setting), rehearseScript(taken.text, setting)]
     expect(after.strokes.map(({ line: _, ...stroke }) => stroke)).toEqual(
       before.strokes.map(({ line: _, ...stroke }) => stroke),
     )
     expect(after.trace.totalS).toBe(before.trace.totalS)
-    expect(taken.unsaid).toEqual([])
+    expect(taken.untranslatable).toEqual([])
   })
 
   it('tells what it could not make out', () => {
@@ -58,7 +58,7 @@ describe('a script taken away', () => {
       comments: true,
       ending: 'as-it-is',
     })
-    expect(taken.unsaid).toMatchObject([{ line: 2 }])
+    expect(taken.untranslatable).toMatchObject([{ line: 2 }])
   })
 
   it('in a vocabulary has its words', () => {
@@ -69,7 +69,7 @@ describe('a script taken away', () => {
       comments: true,
       ending: 'as-it-is',
     })
-    expect(taken).toMatchObject({ text: 'M190 S{first_bed_temp}\nM109 S{first_nozzle_temp(0)}', unsaid: [] })
+    expect(taken).toMatchObject({ text: 'M190 S{first_bed_temp}\nM109 S{first_nozzle_temp(0)}', untranslatable: [] })
   })
 
   it('without comments, with the line ends that are asked for, is counted in bytes', () => {
@@ -99,21 +99,21 @@ describe('a script taken away', () => {
     const guarded =
       'G28\n;? when print_left < 20\nM117 Wide\n;? otherwise\nM117 Narrow\n;? end\nM190 S@bed\nG1 X@print_left F3000\n'
     const form = { kind: 'vocabulary', vocabulary, decided: false } as const
-    const wide: Setting = {
+    const wide: RehearsalInput = {
       ...setting,
       job: { ...job, name: 'wide', area: { kind: 'at', left: 10, right: 190, front: 50, back: 90 } },
     }
-    const narrow: Setting = {
+    const narrow: RehearsalInput = {
       ...setting,
       job: { ...job, name: 'narrow', area: { kind: 'at', left: 80, right: 90, front: 50, back: 90 } },
     }
     const wish = { comments: true, ending: 'as-it-is' } as const
-    const undecided = takeAway(guarded, [wide, narrow], { ...wish, form })
+    const undecided = exportScript(guarded, [wide, narrow], { ...wish, form })
     expect(undecided).toHaveLength(1)
-    expect(undecided[0]?.unsaid.map(({ line }) => line)).toEqual([2, 4, 6, 8])
-    expect(takeAway(guarded, [wide, narrow], { ...wish, form: { ...form, decided: true } })).toMatchObject([
-      { name: 'wide', text: 'G28\nM117 Wide\nM190 S[first_bed_temp]\nG1 X10 F3000\n', unsaid: [] },
-      { name: 'narrow', text: 'G28\nM117 Narrow\nM190 S[first_bed_temp]\nG1 X80 F3000\n', unsaid: [] },
+    expect(undecided[0]?.untranslatable.map(({ line }) => line)).toEqual([2, 4, 6, 8])
+    expect(exportScript(guarded, [wide, narrow], { ...wish, form: { ...form, decided: true } })).toMatchObject([
+      { name: 'wide', text: 'G28\nM117 Wide\nM190 S[first_bed_temp]\nG1 X10 F3000\n', untranslatable: [] },
+      { name: 'narrow', text: 'G28\nM117 Narrow\nM190 S[first_bed_temp]\nG1 X80 F3000\n', untranslatable: [] },
     ])
   })
 
@@ -125,7 +125,7 @@ describe('a script taken away', () => {
       vocabulary: { ...vocabulary, moments: ['end' as const] },
       decided: false,
     } as Form
-    expect(one('G28', setting, { form, comments: true, ending: 'as-it-is' }).unsaid).toEqual([
+    expect(one('G28', setting, { form, comments: true, ending: 'as-it-is' }).untranslatable).toEqual([
       { line: 1, what: 'a script at this moment, for which plain has no box' },
     ])
   })

@@ -1,10 +1,10 @@
 // A rule's own example, run on the example printer: what the page of checks shows.
-import type { Rule } from '../check/finding.ts'
-import { job, material, printer } from '../model/example.ts'
-import { goRound, type Round } from './round.ts'
+import type { Rule } from './check/finding.ts'
+import { job, material, printer } from './model/example.ts'
+import { type Round, rehearseScript } from './round.ts'
 
 export const exampleRound = ({ example }: Rule): Round =>
-  goRound(example.text, {
+  rehearseScript(example.text, {
     printer: { ...printer, ...example.printer },
     material: { ...material, ...example.material },
     job: { ...job, ...example.job },

@@ -1,14 +1,14 @@
 // Two rehearsed scripts told apart: in a few words, and in what they come to.
-import { celsius, duration, listed, plain } from '../explain/words.ts'
+import { celsius, duration, listed, plain } from '../format.ts'
 import type { Command } from '../gcode/line.ts'
 import { numberOf } from '../gcode/line.ts'
 import { read } from '../gcode/read.ts'
 import type { Edit } from '../model/script.ts'
-import { type Match, matchPassages, textOf } from '../script/compare.ts'
+import type { rehearseAndCheck } from '../round.ts'
 import { blockOf, rangeOf } from '../script/edits/plan.ts'
 import type { Passage, PassageKind } from '../script/passages.ts'
 import { heavier } from '../script/purposes.ts'
-import type { rehearseAndCheck } from './round.ts'
+import { type Match, matchPassages, textOf } from './match.ts'
 
 type Rehearsed = ReturnType<typeof rehearseAndCheck>
 

@@ -1,9 +1,9 @@
 // What must hold of the matching whatever the scripts: made from many small scripts put together by a fixed throw of dice.
 import { describe, expect, it } from 'vitest'
 import { demoJobs, demoMaterials, demoPrinters, demoScripts } from '../../../demo/load.ts'
-import { rehearseAndCheck } from '../runs/round.ts'
+import { rehearseAndCheck } from '../round.ts'
 import { job, material, printer } from '../testing/stage.ts'
-import { type Match, matchPassages } from './compare.ts'
+import { type Match, matchPassages } from './match.ts'
 
 const library = [
   ['; --- warm ---', 'M140 S60', 'M190 S60'],

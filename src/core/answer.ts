@@ -1,7 +1,7 @@
 // The JSON that other programs rely on (contract.md), made from a round. Names and shapes are fixed.
-import type { Finding } from '../check/finding.ts'
-import { lastModes } from '../machine/trace.ts'
-import { axes } from '../model/printer.ts'
+import type { Finding } from './check/finding.ts'
+import { lastModes } from './machine/trace.ts'
+import { axes } from './model/printer.ts'
 import type { Round } from './round.ts'
 
 const known = (value: number): number | null => (Number.isNaN(value) ? null : value)

@@ -1,7 +1,7 @@
 // Which passage of one script is which of another: the same, changed, moved, gone or new.
 import type { Line } from '../gcode/line.ts'
-import { blockOf } from './edits/plan.ts'
-import type { Passage } from './passages.ts'
+import { blockOf } from '../script/edits/plan.ts'
+import type { Passage } from '../script/passages.ts'
 
 /** A script to be compared: its lines and passages. */
 export type Side = { lines: readonly Line[]; passages: readonly Passage[] }
