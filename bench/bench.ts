@@ -6,8 +6,7 @@ import { familyOf } from '../src/core/firmware/families.ts'
 import { read } from '../src/core/gcode/read.ts'
 import { oozeOf } from '../src/core/machine/ooze.ts'
 import { strokesOf, totals } from '../src/core/machine/outcome.ts'
-import { rehearse } from '../src/core/machine/rehearse.ts'
-import { resolve } from '../src/core/resolve/resolve.ts'
+import { rehearseLines } from '../src/core/resolve/resolve.ts'
 import { rehearseScript } from '../src/core/round.ts'
 import { everythingCombined, runOne } from '../src/core/runs/many.ts'
 import { type EditRequest, planEdit } from '../src/core/script/edits/edit.ts'
@@ -27,9 +26,8 @@ if (!printer || !job || !material) throw new Error('the demo data is not complet
 const setting = { printer, job, material, moment: 'start' as const }
 const stage = { ...setting, firmware: familyOf(printer) }
 const lines = read(text)
-const resolution = resolve(lines, stage)
-const { commands } = resolution
-const trace = rehearse(commands, stage)
+const { resolution, trace } = rehearseLines(lines, stage)
+const commands = trace.ran ?? []
 const [strokes, ooze, passages] = [strokesOf(trace, stage), oozeOf(trace, stage), passagesOf(lines, trace, stage)]
 
 /** Milliseconds of each of `rounds` runs, after as many to warm up. */
@@ -44,7 +42,7 @@ function times(work: () => unknown): number[] {
 
 const steps: [string, () => unknown][] = [
   ['read', () => read(text)],
-  ['rehearse', () => rehearse(commands, stage)],
+  ['rehearse', () => rehearseLines(lines, stage)],
   ['outcome', () => [strokesOf(trace, stage), oozeOf(trace, stage), totals(trace, stage)]],
   ['passages', () => passagesOf(lines, trace, stage)],
   ['check', () => check({ text, lines, commands, resolution, trace, stage, strokes, ooze, passages })],

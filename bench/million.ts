@@ -2,9 +2,9 @@
 import { setFlagsFromString } from 'node:v8'
 import { runInNewContext } from 'node:vm'
 import { demoJobs, demoMaterials, demoPrinters } from '../demo/load.ts'
+import { type PlainCommand, rehearse } from '../src/core/effects/run.ts'
 import { familyOf } from '../src/core/firmware/families.ts'
 import { read } from '../src/core/gcode/read.ts'
-import { type PlainCommand, rehearse } from '../src/core/machine/rehearse.ts'
 
 const moves = 1_000_000
 const mebibyte = 1024 * 1024

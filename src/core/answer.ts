@@ -1,6 +1,7 @@
 // The JSON that other programs rely on (contract.md), made from a round. Names and shapes are fixed.
 import type { Finding } from './check/finding.ts'
-import { lastModes } from './machine/trace.ts'
+import { toolShown } from './machine/state.ts'
+import { counterAfter, lastModes, positionAtEnd } from './machine/trace.ts'
 import { axes } from './model/printer.ts'
 import type { Round } from './round.ts'
 
@@ -17,12 +18,8 @@ export type Answer = ReturnType<typeof rehearsalAnswer>
 export function rehearsalAnswer(round: Round) {
   const { trace, durations, filament, bounds, strokes, passages, findings } = round
   const modes = lastModes(trace)
-  const last = trace.steps.count - 1
-  const machine =
-    last < 0
-      ? trace.beginning.position
-      : { x: trace.steps.x[last] as number, y: trace.steps.y[last] as number, z: trace.steps.z[last] as number }
-  const counter = trace.rows.count ? (trace.rows.counter[trace.rows.count - 1] as number) : trace.beginning.filamentMm
+  const machine = positionAtEnd(trace)
+  const counter = counterAfter(trace, trace.rows.count - 1)
   return {
     duration: {
       total_s: durations.totalS,
@@ -57,7 +54,7 @@ export function rehearsalAnswer(round: Round) {
         z: known(machine.z - modes.shift.z),
         e: counter,
       },
-      tool: modes.tool,
+      tool: toolShown(modes),
       nozzle_targets: modes.nozzleTargets,
       bed_target: modes.bedTarget,
       chamber_target: modes.chamberTarget,
@@ -77,5 +74,6 @@ export function rehearsalAnswer(round: Round) {
       enabled,
     })),
     findings: findingsAnswer(findings),
+    state: round.state,
   }
 }

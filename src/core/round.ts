@@ -6,18 +6,18 @@ import { familyOf } from './firmware/families.ts'
 import { type TaughtCommand, withTaught } from './firmware/teach.ts'
 import type { Line } from './gcode/line.ts'
 import { read } from './gcode/read.ts'
+import { stateAfter } from './machine/after.ts'
 import { type Ooze, oozeOf } from './machine/ooze.ts'
 import { type Bounds, type Durations, type Filament, type Stroke, strokesOf, totals } from './machine/outcome.ts'
-import { type PlainCommand, rehearse } from './machine/rehearse.ts'
-import type { Stage } from './machine/state.ts'
-import type { Trace } from './machine/trace.ts'
+import type { MachineState, Stage } from './machine/state.ts'
+import type { PlainCommand, Trace } from './machine/trace.ts'
 import { readConfig } from './macros/config.ts'
 import type { Job } from './model/job.ts'
 import type { Material } from './model/material.ts'
 import type { Printer } from './model/printer.ts'
 import type { Moment } from './model/script.ts'
 import type { Vocabulary } from './model/vocabulary.ts'
-import { type Resolution, resolve } from './resolve/resolve.ts'
+import { type Resolution, rehearseLines } from './resolve/resolve.ts'
 import { type Passage, passagesOf } from './script/passages.ts'
 
 /** What a script is rehearsed for. */
@@ -29,6 +29,8 @@ export type RehearsalInput = {
   materials?: readonly Material[] | undefined
   job: Job
   moment: Moment
+  /** What the machine is in when the script begins, as an earlier rehearsal left it; what the moment says where absent. */
+  from?: MachineState | undefined
   /** How the program that makes this printer's print files writes values, where the person has said which it is. */
   vocabulary?: Vocabulary | undefined
   /** Numbers for words of another program that have no meaning here, by the word with its signs, as `{mood}`. */
@@ -45,6 +47,8 @@ export type Round = {
   trace: Trace
   strokes: Stroke[]
   ooze: Ooze
+  /** What the machine is in at the end. */
+  state: MachineState
   durations: Durations
   filament: Filament
   bounds: Bounds
@@ -68,9 +72,8 @@ export const stageOf = (setting: RehearsalInput): Stage => ({
  */
 export function rehearseAndCheck(text: string, setting: RehearsalInput, lines = read(text)): Omit<Round, 'explained'> {
   const stage = stageOf(setting)
-  const resolution = resolve(lines, stage)
-  const trace = rehearse(resolution.commands, stage)
-  const commands = trace.ran ?? resolution.commands
+  const { resolution, trace } = rehearseLines(lines, stage)
+  const commands = trace.ran ?? []
   const strokes = strokesOf(trace, stage)
   const ooze = oozeOf(trace, stage)
   const passages = passagesOf(lines, trace, stage)
@@ -83,6 +86,7 @@ export function rehearseAndCheck(text: string, setting: RehearsalInput, lines = 
     trace,
     strokes,
     ooze,
+    state: stateAfter(trace, ooze, stage),
     ...totals(trace, stage),
     passages,
     findings,

@@ -1,5 +1,5 @@
 // Runs every rule over a rehearsed script.
-import { specOf } from '../firmware/spec.ts'
+import { effectOf } from '../firmware/spec.ts'
 import { modesAfter, modesBefore, stepsOf } from '../machine/trace.ts'
 import { asideMarks } from '../script/edits/set-aside.ts'
 import type { Checked, Finding, Row, SetAside, Severity } from './finding.ts'
@@ -40,7 +40,7 @@ function rowsOf({ lines, commands, trace, stage }: Omit<Checked, 'rows' | 'steps
       row,
       line,
       command,
-      effect: specOf(stage.firmware, command.name)?.effect ?? null,
+      effect: effectOf(stage.firmware, command) ?? null,
       // What a macro makes has no text of its own in the script.
       source: lines[line - 1]?.command?.name === command.name ? lines[line - 1] : undefined,
       before: modesBefore(trace, row),

@@ -1,6 +1,6 @@
-// Fixes that several rules offer: a plan of an editing tool as a fix, a line put to sleep, a line at the end.
+// Fixes that several rules offer: a plan of an editing tool, a line commented out, lines put in as this firmware says them.
 import type { Line } from '../gcode/line.ts'
-import { insertAfter, lastUsedLine } from '../script/edits/lines.ts'
+import { insertAfter, insertBefore, lastUsedLine } from '../script/edits/lines.ts'
 import type { Plan } from '../script/edits/plan.ts'
 import type { Checked, Fix } from './finding.ts'
 
@@ -8,14 +8,25 @@ import type { Checked, Fix } from './finding.ts'
 export const planned = (plan: Plan, title?: string): Fix[] =>
   plan.ok ? [{ title: title ?? plan.title, edits: plan.edits }] : []
 
-/** Puts one line to sleep behind a `;`. */
-export const sleepLine = (line: Line | undefined, title = 'Put this line to sleep'): Fix[] => {
+/** Comments one line out with a `;`. */
+export const commentOut = (line: Line | undefined, title = 'Comment this line out'): Fix[] => {
   if (!line) return []
   const from = line.from + line.raw.search(/\S/)
   return [{ title, edits: [{ from, to: from, insert: ';' }] }]
 }
 
-/** Adds a line after the last one that is used. */
-export const atTheEnd = ({ lines }: Pick<Checked, 'lines'>, command: string, title: string): Fix[] => [
-  { title: `${title} (${command})`, edits: [insertAfter(lines, lastUsedLine(lines), command)] },
-]
+type Script = Pick<Checked, 'lines'>
+
+const titled = (title: string, said: string): string => `${title} (${said.replaceAll('\n', ', ')})`
+
+/** Puts lines in before one, as the firmware says them; nothing where it can't. */
+export const putBefore = ({ lines }: Script, line: number, said: string | null, title: string): Fix[] =>
+  said === null ? [] : [{ title: titled(title, said), edits: [insertBefore(lines, line, said)] }]
+
+/** Puts lines in after one. */
+export const putAfter = ({ lines }: Script, line: number, said: string | null, title: string): Fix[] =>
+  said === null ? [] : [{ title: titled(title, said), edits: [insertAfter(lines, line, said)] }]
+
+/** Puts lines in after the last one that is used. */
+export const atTheEnd = (script: Script, said: string | null, title: string): Fix[] =>
+  putAfter(script, lastUsedLine(script.lines), said, title)

@@ -1,7 +1,7 @@
 // Questions that several rules ask of a rehearsed script.
-import type { Word } from '../gcode/line.ts'
+import { heatedTools, heaterOf, heatTarget } from '../effects/heating.ts'
+import { numberOf, type Word } from '../gcode/line.ts'
 import { temperatureAt } from '../machine/heat.ts'
-import { heatedTool, heaterOf, heatTarget } from '../machine/heaters.ts'
 import type { Step } from '../machine/trace.ts'
 import { areaOn, type Rectangle } from '../model/job.ts'
 import { sourceWord } from '../script/edits/lines.ts'
@@ -24,22 +24,34 @@ export type Heating = {
 /** Several rules ask the same of one script; its rows never change. */
 const asked = new WeakMap<readonly Row[], Heating[]>()
 
-export function heatings({ rows }: Pick<Checked, 'rows'>): Heating[] {
-  const known = asked.get(rows) ?? heatingsIn(rows)
-  asked.set(rows, known)
+export function heatings(script: Pick<Checked, 'rows' | 'stage'>): Heating[] {
+  const known = asked.get(script.rows) ?? heatingsIn(script)
+  asked.set(script.rows, known)
   return known
 }
 
-const heatingsIn = (rows: readonly Row[]): Heating[] =>
-  rows.flatMap(row => {
+/** A row for each tool that a line heats: `M104` of all heads of a carriage is several. */
+const heatingsIn = ({ rows, stage }: Pick<Checked, 'rows' | 'stage'>): Heating[] =>
+  rows.flatMap((row): Heating[] => {
     const { effect, command, before, source } = row
+    const wordFor = (letters: readonly string[], targetC: number | null) =>
+      letters
+        .map(letter => source && sourceWord(source, letter))
+        .find(each => each !== undefined && each.value !== null && each.value === targetC)
+    if (effect?.does === 'tool-heat') {
+      const targetC = numberOf(command, effect.active)
+      const tool = numberOf(command, effect.tool) ?? Math.max(0, before.tool)
+      return targetC === null
+        ? []
+        : [{ row, heater: 'nozzle', tool, targetC, waits: false, word: wordFor([effect.active], targetC) }]
+    }
     if (effect?.does !== 'heat') return []
+    const heater = heaterOf(command, effect)
+    if (heater === 'other') return []
     const targetC = heatTarget(command, effect)?.targetC ?? null
-    const word = [...effect.coolingToo, ...effect.targets]
-      .map(letter => source && sourceWord(source, letter))
-      .find(each => each !== undefined && each.value !== null && each.value === targetC)
-    const tool = heatedTool(command, effect, before.tool)
-    return [{ row, heater: heaterOf(command, effect), tool, targetC, waits: effect.wait, word }]
+    const word = wordFor([...effect.coolingToo, ...effect.targets], targetC)
+    const tools = heater === 'nozzle' ? heatedTools(command, effect, before.tool, stage) : [Math.max(0, before.tool)]
+    return tools.map(tool => ({ row, heater, tool, targetC, waits: effect.wait, word }))
   })
 
 /** Rows whose command homes, probes, aligns or whatever else the table says it does. */
@@ -53,7 +65,7 @@ export const lineOf = ({ trace }: Checked, step: Step): number => trace.rows.lin
 
 /** The temperature of the nozzle in use when a step begins; null where there is none. */
 export function nozzleC({ trace }: Checked, step: Step): number | null {
-  const history = trace.nozzles[trace.rows.modes[step.command]?.tool ?? 0]
+  const history = trace.nozzles[Math.max(0, trace.rows.modes[step.command]?.tool ?? 0)]
   return history ? temperatureAt(history, step.start) : null
 }
 

@@ -1,6 +1,7 @@
 // What the lines that call macros came to: each command that ran for them, with its sentence.
+
+import type { PlainCommand } from '../effects/run.ts'
 import { textOfCommand } from '../gcode/line.ts'
-import type { PlainCommand } from '../machine/rehearse.ts'
 import type { Stage } from '../machine/state.ts'
 import type { Trace } from '../machine/trace.ts'
 import { explainRow } from './explain.ts'

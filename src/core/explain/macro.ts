@@ -1,10 +1,10 @@
 // What a macro's own lines do: the branches and parameters of its template, and the commands between them.
+import { sayFromTable } from '../effects/table-words.ts'
 import { specOf } from '../firmware/spec.ts'
 import { readLine, splitLines } from '../gcode/read.ts'
 import type { Stage } from '../machine/state.ts'
 import type { Macro } from '../macros/config.ts'
 import type { MacroFile } from '../model/printer.ts'
-import { sayFromTable } from './explain.ts'
 
 /** A line of a macro; `depth` is how many branches and loops it stands in. */
 export type MacroLine = { number: number; text: string; says: string; depth: number }
@@ -68,6 +68,6 @@ function sayTag(tag: string): string {
 function sayPlain(text: string, stage: Stage): string {
   const { command } = readLine(text)
   if (!command) return ''
-  const macro = specOf(stage.firmware, command.name) ? undefined : stage.macros?.get(command.name)
+  const macro = specOf(stage.firmware, command) ? undefined : stage.macros?.get(command.name)
   return macro ? `Runs the macro ${macro.name}.` : sayFromTable(command, stage)
 }

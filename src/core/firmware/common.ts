@@ -1,5 +1,7 @@
 // Commands that several families share with the same meaning.
+import type { Effect } from './effect.ts'
 import {
+  check,
   each,
   ends,
   flag,
@@ -18,105 +20,115 @@ import {
 } from './entries.ts'
 import type { CommandSpec } from './spec.ts'
 
-const arc = [
+export const arcLetters = [
   ...moving,
   num('I', 'centre from the start along X', 'mm'),
   num('J', 'centre from the start along Y', 'mm'),
-  num('R', 'radius', 'mm'),
-  num('P', 'whole turns', 'number'),
+  num('K', 'centre from the start along Z', 'mm'),
 ]
+const arc = [...arcLetters, num('R', 'radius', 'mm'), num('P', 'whole turns', 'number')]
 const target = num('S', 'to', '°C', [0, 500])
 const targetBoth = num('R', 'to, waiting also while it cools', '°C', [0, 500])
+const arcEffect = (clockwise: boolean): Effect => ({ does: 'arc', clockwise, byRadius: true })
 
 export const motion: CommandSpec[] = [
   row('G0', 'Move', { does: 'move' }, moving, 'G0 X20 Y20 F6000'),
   row('G1', 'Move', { does: 'move' }, moving, 'G1 X120 Y20 E6 F1200'),
-  row('G2', 'Move along an arc, clockwise', { does: 'arc', clockwise: true }, arc, 'G2 X60 Y60 I20 J0'),
-  row('G3', 'Move along an arc, anticlockwise', { does: 'arc', clockwise: false }, arc, 'G3 X60 Y60 I0 J20'),
+  row('G2', 'Move along an arc, clockwise', arcEffect(true), arc, 'G2 X60 Y60 I20 J0'),
+  row('G3', 'Move along an arc, anticlockwise', arcEffect(false), arc, 'G3 X60 Y60 I0 J20'),
   row(
     'G4',
-    'Stand still for a time',
+    'Wait (dwell)',
     { does: 'dwell', seconds: 'S', milliseconds: 'P' },
-    [num('S', 'time', 's', [0, 86400]), num('P', 'time', 'ms')],
+    [num('S', 'for', 's', [0, 86400]), num('P', 'for', 'ms')],
     'G4 S5',
   ),
   row('G20', 'Lengths in inches', { does: 'units', units: 'inch' }, [], 'G20'),
   row('G21', 'Lengths in millimetres', { does: 'units', units: 'mm' }, [], 'G21'),
   row(
     'G28',
-    'Find zero',
-    { does: 'home', turnsLevellingOff: true },
-    [...flags('XYZ'), flag('O', 'only what is not yet known'), num('R', 'lift before', 'mm')],
+    'Home',
+    { does: 'home', turnsLevellingOff: true, file: null },
+    [
+      ...flags('XYZ'),
+      flag('O', 'only axes that are not homed'),
+      num('R', 'raise first', 'mm'),
+      flag('W', 'without probing'),
+    ],
     'G28 X Y',
     {
       notes: 'Turns bed levelling off on most boards; M420 S1 or a new probing turns it on again.',
     },
   ),
-  row(
-    'G90',
-    'Positions count from the origin',
-    { does: 'positioning', positioning: 'absolute', filamentToo: true },
-    [],
-    'G90',
-  ),
-  row(
-    'G91',
-    'Positions count from where the head is',
-    { does: 'positioning', positioning: 'relative', filamentToo: true },
-    [],
-    'G91',
-  ),
+  row('G90', 'Absolute positions', { does: 'positioning', positioning: 'absolute', filamentToo: true }, [], 'G90'),
+  row('G91', 'Relative positions', { does: 'positioning', positioning: 'relative', filamentToo: true }, [], 'G91'),
   row(
     'G92',
-    'Call the present position something else',
+    'Set the position',
     { does: 'set-position' },
     [...each('XYZ', 'mm'), num('E', 'filament', 'mm')],
     'G92 E0',
   ),
-  row('M82', 'Filament counts from its zero', { does: 'extrusion-mode', extrusion: 'absolute' }, [], 'M82'),
-  row('M83', 'Filament counts from the last move', { does: 'extrusion-mode', extrusion: 'relative' }, [], 'M83'),
-  row('M400', 'Wait until the moves are done', { does: 'wait-for-moves' }, [], 'M400'),
+  row('M82', 'Absolute extrusion', { does: 'extrusion-mode', extrusion: 'absolute' }, [], 'M82'),
+  row('M83', 'Relative extrusion', { does: 'extrusion-mode', extrusion: 'relative' }, [], 'M83'),
+  row(
+    'M400',
+    'Wait until the moves are done',
+    { does: 'wait-for-moves' },
+    [num('S', 'how', 'number'), num('P', 'how', 'number')],
+    'M400',
+  ),
   row(
     'M220',
-    'Speed of every move',
+    'Speed override',
     { does: 'feed-override' },
-    [num('S', 'to', '%', [1, 999]), flag('B', 'remember'), flag('R', 'go back to what was remembered')],
+    [num('S', 'to', '%', [1, 999]), flag('B', 'back up the present one'), flag('R', 'restore what was backed up')],
     'M220 S80',
   ),
-  row('M221', 'Filament of every move', { does: 'flow-override' }, [num('S', 'to', '%', [1, 999]), tool], 'M221 S95'),
+  row(
+    'M221',
+    'Flow override',
+    { does: 'flow-override', unit: 'percent' },
+    [num('S', 'to', '%', [1, 999]), tool],
+    'M221 S95',
+  ),
 ]
 
+/** The planes that arcs lie in. */
+export const planes: CommandSpec[] = [
+  row('G17', 'Arcs in the XY plane', { does: 'plane', plane: 'xy' }, [], 'G17'),
+  row('G18', 'Arcs in the ZX plane', { does: 'plane', plane: 'zx' }, [], 'G18'),
+  row('G19', 'Arcs in the YZ plane', { does: 'plane', plane: 'yz' }, [], 'G19'),
+]
+
+const motorsOff: Effect = { does: 'motors', on: false, axesApart: true }
+const idle = num('S', 'after being idle for', 's')
+
 export const motors: CommandSpec[] = [
-  row('M17', 'Motors on', { does: 'motors', on: true }, flags('XYZE'), 'M17'),
-  row('M18', 'Motors off', { does: 'motors', on: false }, [...flags('XYZE'), num('S', 'after idling for', 's')], 'M18'),
-  row(
-    'M84',
-    'Motors off',
-    { does: 'motors', on: false },
-    [...flags('XYZE'), num('S', 'after idling for', 's')],
-    'M84 X Y E',
-  ),
+  row('M17', 'Motors on', { does: 'motors', on: true, axesApart: true }, flags('XYZE'), 'M17'),
+  row('M18', 'Motors off', motorsOff, [...flags('XYZE'), idle], 'M18'),
+  row('M84', 'Motors off', motorsOff, [...flags('XYZE'), idle], 'M84 X Y E'),
 ]
 
 export const heating: CommandSpec[] = [
-  row('M104', 'Heat the nozzle, go on', heat('nozzle', false), [target, tool], 'M104 S150'),
+  row('M104', 'Heat the nozzle, don’t wait', heat('nozzle', false), [target, tool], 'M104 S150'),
   row('M109', 'Heat the nozzle and wait', heat('nozzle', true), [target, targetBoth, tool], 'M109 S205'),
-  row('M140', 'Heat the bed, go on', heat('bed', false), [must('S', 'to', '°C')], 'M140 S60'),
+  row('M140', 'Heat the bed, don’t wait', heat('bed', false), [must('S', 'to', '°C')], 'M140 S60'),
   row('M190', 'Heat the bed and wait', heat('bed', true), [target, targetBoth], 'M190 S60'),
-  row('M141', 'Heat the chamber, go on', heat('chamber', false), [must('S', 'to', '°C')], 'M141 S45'),
+  row('M141', 'Heat the chamber, don’t wait', heat('chamber', false), [must('S', 'to', '°C')], 'M141 S45'),
   row('M191', 'Heat the chamber and wait', heat('chamber', true), [target, targetBoth], 'M191 S45'),
   row(
     'M106',
     'Part fan on',
     { does: 'fan', on: true, speed: 'S', full: 255 },
-    [num('S', 'speed', 'of 255', [0, 255]), num('P', 'which fan', 'number')],
+    [num('S', 'speed', 'of 255', [0, 255]), num('P', 'fan number', 'number')],
     'M106 S128',
   ),
   row(
     'M107',
     'Part fan off',
     { does: 'fan', on: false, speed: 'S', full: 255 },
-    [num('P', 'which fan', 'number')],
+    [num('P', 'fan number', 'number')],
     'M107',
   ),
 ]
@@ -124,8 +136,8 @@ export const heating: CommandSpec[] = [
 export const telling: CommandSpec[] = [
   row('M105', 'Report temperatures', report, [tool], 'M105'),
   row('M110', 'Set the line number', housekeeping, [num('N', 'to', 'number')], 'M110 N0'),
-  row('M112', 'Stop everything at once', housekeeping, [], 'M112', {
-    notes: 'An emergency stop: the machine must be started again after it.',
+  row('M112', 'Emergency stop', { does: 'finish', file: null, stops: 'machine' }, [], 'M112', {
+    notes: 'Everything stops at once, heaters and motors too; the machine must be restarted after it.',
   }),
   row('M114', 'Report the position', report, [], 'M114', { anyLetter: true }),
   row('M115', 'Report firmware and abilities', report, [], 'M115'),
@@ -137,31 +149,31 @@ export const telling: CommandSpec[] = [
 export const limits: CommandSpec[] = [
   row(
     'M201',
-    'Highest acceleration',
+    'Acceleration limits',
     { does: 'limits', of: 'acceleration', perSecond: 1 },
     each('XYZE', 'mm/s²'),
     'M201 X2000 Y1500',
   ),
-  row('M203', 'Highest speed', { does: 'limits', of: 'speed', perSecond: 1 }, each('XYZE', 'mm/s'), 'M203 Z8'),
+  row('M203', 'Speed limits', { does: 'limits', of: 'speed', perSecond: 1 }, each('XYZE', 'mm/s'), 'M203 Z8'),
   row(
     'M204',
     'Acceleration',
-    { does: 'move-acceleration' },
+    { does: 'move-acceleration', together: false },
     [
       num('P', 'while printing', 'mm/s²'),
       num('T', 'while travelling', 'mm/s²'),
-      num('R', 'of filament alone', 'mm/s²'),
+      num('R', 'for retracting', 'mm/s²'),
       num('S', 'printing and travelling', 'mm/s²'),
     ],
     'M204 P800 T1200',
   ),
   row(
     'M205',
-    'How sharply corners are taken',
+    'Jerk or junction deviation',
     { does: 'corners', speed: null },
     [
       ...each('XYZE', 'mm/s'),
-      num('J', 'corner deviation', 'mm'),
+      num('J', 'junction deviation', 'mm'),
       num('B', 'shortest segment', 'ms'),
       num('S', 'slowest printing', 'mm/s'),
       num('T', 'slowest travel', 'mm/s'),
@@ -171,11 +183,11 @@ export const limits: CommandSpec[] = [
 ]
 
 export const keeping: CommandSpec[] = [
-  row('M500', 'Keep the settings', settings, [], 'M500'),
-  row('M501', 'Load the kept settings', settings, [], 'M501'),
-  row('M502', 'Go back to the maker’s settings', settings, [], 'M502'),
+  row('M500', 'Save the settings', settings('save'), [], 'M500'),
+  row('M501', 'Load the saved settings', settings('load'), [], 'M501'),
+  row('M502', 'Reset to factory settings', settings('reset'), [], 'M502'),
   row('M503', 'Report the settings', report, [flag('S', 'with explanations')], 'M503'),
-  row('M504', 'Check the kept settings', report, [], 'M504'),
+  row('M504', 'Check the saved settings', check, [], 'M504'),
 ]
 
 export const sounds: CommandSpec[] = [
@@ -198,39 +210,33 @@ export const sounds: CommandSpec[] = [
   row('M355', 'Case light', housekeeping, [onOff(), num('P', 'brightness', 'of 255', [0, 255])], 'M355 S1'),
 ]
 
+const stop: Effect = { does: 'pause', file: null, parks: false, seconds: 'S', milliseconds: 'P' }
+
 export const waitingForPeople: CommandSpec[] = [
-  row(
-    'M0',
-    'Stop until the person goes on',
-    { does: 'pause' },
-    [num('S', 'at most', 's'), num('P', 'at most', 'ms')],
-    'M0 S30',
-  ),
-  row(
-    'M1',
-    'Stop until the person goes on',
-    { does: 'pause' },
-    [num('S', 'at most', 's'), num('P', 'at most', 'ms')],
-    'M1',
-  ),
+  row('M0', 'Stop until the person continues', stop, [num('S', 'at most', 's'), num('P', 'at most', 'ms')], 'M0 S30', {
+    text: true,
+  }),
+  row('M1', 'Stop until the person continues', stop, [num('S', 'at most', 's'), num('P', 'at most', 'ms')], 'M1', {
+    text: true,
+  }),
   row(
     'M226',
     'Wait for a pin',
-    { does: 'pause' },
+    { ...stop, seconds: null, milliseconds: null },
     [num('P', 'which pin', 'number'), num('S', 'state', 'number')],
     'M226 P3 S1',
   ),
   row(
     'M600',
     'Change the filament by hand',
-    { does: 'change-filament' },
+    { does: 'change-filament', part: 'change', file: null },
     [
       ...ends,
-      num('E', 'draw back first', 'mm'),
+      num('E', 'retract first', 'mm'),
       num('U', 'unload', 'mm'),
       num('L', 'load', 'mm'),
       num('B', 'beeps', 'number'),
-      num('R', 'go on at', '°C'),
+      num('R', 'continue at', '°C'),
       tool,
     ],
     'M600',
@@ -240,45 +246,41 @@ export const waitingForPeople: CommandSpec[] = [
 export const retracting: CommandSpec[] = [
   row(
     'G10',
-    'Draw the filament back by the set amount',
+    'Retract by the set amount',
     { does: 'firmware-retract', back: true },
     [flag('S', 'long, for a tool change')],
     'G10',
   ),
-  row(
-    'G11',
-    'Push the filament forward again',
-    { does: 'firmware-retract', back: false },
-    [flag('S', 'long, after a tool change')],
-    'G11',
-  ),
+  row('G11', 'Unretract', { does: 'firmware-retract', back: false }, [flag('S', 'long, after a tool change')], 'G11'),
 ]
 
 export const tools: CommandSpec[] = [
   row(
     'T',
-    'Take a tool',
-    { does: 'tool', by: null },
-    [num('F', 'speed', 'mm/min'), flag('S', 'without moving'), num('P', 'which macros to run', 'number')],
+    'Select a tool',
+    { does: 'tool', by: null, staysStill: 'S', files: false },
+    [num('F', 'speed', 'mm/min'), flag('S', 'without moving')],
     'T1',
   ),
 ]
 
-/** G53 for the machine’s own places, and the six origins that a script may choose from. */
-export const origins: CommandSpec[] = [
-  row('G53', 'Machine positions for this line', { does: 'origin' }, [], 'G53'),
-  ...[54, 55, 56, 57, 58, 59].map((n, i) =>
-    row(`G${n}`, `Origin ${i + 1}`, { does: 'origin' }, each('XYZ', 'mm'), `G${n}`),
+/** G53 for the machine’s own places, and the nine origins that a script may choose from. */
+export const workspaces: CommandSpec[] = [
+  row('G53', 'Machine coordinates for this line', { does: 'machine-places' }, [], 'G53 G1 X10', {
+    notes: 'Goes in front of a move on the same line; alone it does nothing.',
+  }),
+  ...['54', '55', '56', '57', '58', '59', '59.1', '59.2', '59.3'].map((name, number) =>
+    row(`G${name}`, `Work offset ${number + 1}`, { does: 'workspace', number }, [], `G${name}`),
   ),
 ]
 
-const countedApart = { notes: 'Filament is counted as M82 or M83 says.' }
+const countedApart = { notes: 'How filament is counted is said by M82 and M83.' }
 
 /** Where G90 and G91 speak of places only, and leave filament as it is counted. */
 export const placesOnly: CommandSpec[] = [
   row(
     'G90',
-    'Positions count from the origin',
+    'Absolute positions',
     { does: 'positioning', positioning: 'absolute', filamentToo: false },
     [],
     'G90',
@@ -286,7 +288,7 @@ export const placesOnly: CommandSpec[] = [
   ),
   row(
     'G91',
-    'Positions count from where the head is',
+    'Relative positions',
     { does: 'positioning', positioning: 'relative', filamentToo: false },
     [],
     'G91',

@@ -1,5 +1,6 @@
 // Short hands for writing firmware tables.
-import type { CommandSpec, Effect, Letter, Unit } from './spec.ts'
+import type { Effect, EffectOf } from './effect.ts'
+import type { Case, CommandSpec, Letter, Unit } from './spec.ts'
 
 /** A letter that needs a number after it. */
 export const num = (letter: string, means: string, unit: Unit, range?: readonly [number, number]): Letter => ({
@@ -26,27 +27,48 @@ export const flags = (letters: string): Letter[] => [...letters].map(letter => f
 
 export const tool = num('T', 'which tool', 'number')
 export const ends: Letter[] = [num('X', 'to X', 'mm'), num('Y', 'to Y', 'mm'), num('Z', 'to Z', 'mm')]
-export const moving: Letter[] = [...ends, num('E', 'filament', 'mm'), num('F', 'speed from here on', 'mm/min')]
+export const moving: Letter[] = [...ends, num('E', 'filament', 'mm'), num('F', 'feed rate from here on', 'mm/min')]
 
-export const quiet = (sort: Extract<Effect, { does: 'nothing-shown' }>['sort']): Effect => ({
-  does: 'nothing-shown',
-  sort,
-})
+export const quiet = (sort: EffectOf<'nothing-shown'>['sort']): Effect => ({ does: 'nothing-shown', sort })
 export const report = quiet('report')
 export const tuning = quiet('tuning')
-export const settings = quiet('settings')
 export const housekeeping = quiet('housekeeping')
+/** Asks the firmware or the machine whether it fits. */
+export const check = quiet('check')
+/** Sets up the machine: pins, drivers, what makes up a tool. */
+export const configuration = quiet('configuration')
+export const settings = (act: EffectOf<'settings'>['act']): Effect => ({ does: 'settings', act })
 
-export const heat = (heater: 'nozzle' | 'bed' | 'chamber', wait: boolean): Effect => ({
+export const heat = (heater: 'nozzle' | 'bed' | 'chamber', wait: boolean): EffectOf<'heat'> => ({
   does: 'heat',
   heater,
   wait,
   targets: ['S'],
   coolingToo: wait ? ['R'] : [],
+  both: false,
   tool: heater === 'nozzle' ? 'T' : null,
+  standby: null,
 })
 
-type More = Partial<Pick<CommandSpec, 'since' | 'text' | 'anyLetter' | 'notes' | 'makersOwn'>>
+/** A full probing; `more` is what differs. */
+export const probing = (more: Partial<EffectOf<'probe'>> = {}): Effect => ({
+  does: 'probe',
+  turnsLevellingOn: true,
+  extent: 'whole',
+  adaptive: null,
+  count: null,
+  file: null,
+  ...more,
+})
+
+export const when = (letter: string, is: readonly number[] | null, title: string, effect: Effect): Case => ({
+  letter,
+  title,
+  effect,
+  ...(is && { is }),
+})
+
+type More = Partial<Pick<CommandSpec, 'cases' | 'refused' | 'since' | 'text' | 'anyLetter' | 'notes' | 'makersOwn'>>
 
 /** One row of a table. The example is a line made by us that reads cleanly. */
 export const row = (

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { read } from '../gcode/read.ts'
 import { families } from './families.ts'
-import { specOf } from './spec.ts'
+import { specNamed } from './spec.ts'
 
 const all = Object.values(families)
 
@@ -14,7 +14,7 @@ const boardNames =
 
 describe('the tables', () => {
   it('have what scripts for boards use, and more than 90 commands', () => {
-    const lacking = boardNames.split(' ').filter(name => !specOf(families.board, name))
+    const lacking = boardNames.split(' ').filter(name => !specNamed(families.board, name))
     expect(lacking).toEqual([])
     expect(families.board.commands.size).toBeGreaterThan(90)
   })
@@ -27,7 +27,7 @@ describe('the tables', () => {
     ['macro-file', 'G10 G29 G32 M116 M568 M98 IF ELIF ELSE WHILE VAR GLOBAL SET ECHO M375 M561'],
     ['dispensing', 'M6 M221 M756 M757 M758 M721 M722 M350 M772 M790'],
   ] as const)('have what the %s family is known for', (family, names) => {
-    expect(names.split(' ').filter(name => !specOf(families[family], name))).toEqual([])
+    expect(names.split(' ').filter(name => !specNamed(families[family], name))).toEqual([])
   })
 
   it.each(all.map(family => [family.family, family] as const))(
@@ -36,7 +36,7 @@ describe('the tables', () => {
       for (const spec of family.commands.values()) {
         const [line] = read(spec.example)
         expect([spec.name, line?.kind]).toEqual([spec.name, 'command'])
-        expect(specOf(family, line?.command?.name ?? '')?.name).toBe(spec.name)
+        expect(specNamed(family, line?.command?.name ?? '')?.name).toBe(spec.name)
         const odd = line?.pieces.filter(piece => 'flaw' in piece && piece.flaw !== null)
         expect([spec.name, odd]).toEqual([spec.name, []])
       }
@@ -62,7 +62,7 @@ describe('the tables', () => {
   )
 
   it('decide what the same word means in each family', () => {
-    const does = (name: string) => all.map(family => specOf(family, name)?.effect.does ?? 'unknown')
+    const does = (name: string) => all.map(family => specNamed(family, name)?.effect.does ?? 'unknown')
     expect(does('G29')).toEqual(['probe', 'unknown', 'probe-or-mesh', 'unknown'])
     expect(does('G10')).toEqual(['firmware-retract', 'firmware-retract', 'heat', 'unknown'])
     expect(does('G32')).toEqual(['nothing-shown', 'unknown', 'align', 'unknown'])

@@ -1,9 +1,9 @@
 // All firmware families, by name.
 import type { Printer } from '../model/printer.ts'
-import { board } from './board.ts'
-import { dispensing } from './dispensing.ts'
-import { host } from './host.ts'
-import { macroFile } from './macro-file.ts'
+import { board } from './board/board.ts'
+import { dispensing } from './dispensing/dispensing.ts'
+import { host } from './host/host.ts'
+import { macroFile } from './macro-file/macro-file.ts'
 import type { FamilyName, FirmwareFamily } from './spec.ts'
 
 export const families: Readonly<Record<FamilyName, FirmwareFamily>> = {

@@ -1,5 +1,10 @@
-// The words a firmware table is written in: letters with units, and effects that the simulated printer can run.
+// The words a firmware table is written in: letters with units, what a command does, and what a family says and keeps to.
+import { type Command, hasLetter, numberOf } from '../gcode/line.ts'
 import type { Axis } from '../model/printer.ts'
+import type { Effect } from './effect.ts'
+import type { Phrases } from './phrases.ts'
+
+export type { Effect, Heater, LimitKind } from './effect.ts'
 
 export type Unit =
   | 'mm'
@@ -37,87 +42,8 @@ export type Letter = {
   range?: readonly [number, number]
 }
 
-export type Heater = 'nozzle' | 'bed' | 'chamber'
-export type LimitKind = 'speed' | 'acceleration'
-
-export type FlowStep =
-  | 'branch'
-  | 'loop'
-  | 'leave'
-  | 'again'
-  | 'return'
-  | 'variable'
-  | 'global'
-  | 'change'
-  | 'say'
-  | 'abort'
-
-/** What a command does to the machine. The simulated printer and the explanations switch over this, never over names. */
-export type Effect =
-  | { does: 'move' }
-  | { does: 'arc'; clockwise: boolean }
-  | { does: 'dwell'; seconds: string; milliseconds: string }
-  | { does: 'wait-for-moves' }
-  | { does: 'firmware-retract'; back: boolean }
-  | { does: 'units'; units: 'mm' | 'inch' }
-  | { does: 'positioning'; positioning: 'absolute' | 'relative'; filamentToo: boolean }
-  | { does: 'extrusion-mode'; extrusion: 'absolute' | 'relative' }
-  | { does: 'set-position' }
-  | { does: 'home'; turnsLevellingOff: boolean }
-  | { does: 'probe'; turnsLevellingOn: boolean }
-  /** One letter decides: 0 probes, 1 loads the kept mesh, 2 turns levelling off. */
-  | { does: 'probe-or-mesh'; by: string }
-  | { does: 'probe-point' }
-  | { does: 'align' }
-  /** On or off always, or as the letter says (0 off, more on). */
-  | { does: 'levelling'; set: 'on' | 'off' | { by: string } }
-  | { does: 'motors'; on: boolean }
-  /** The target is the first of `targets` that the line has; one in `coolingToo` waits for cooling as well. */
-  | {
-      does: 'heat'
-      heater: Heater
-      wait: boolean
-      targets: readonly string[]
-      coolingToo: readonly string[]
-      tool: string | null
-      /** The letter of what a tool holds while it is not in use, where tools have such a temperature of their own. */
-      standby?: string
-    }
-  | { does: 'wait-for-heaters' }
-  | { does: 'heaters-off' }
-  /** The power supply as a whole. */
-  | { does: 'power'; on: boolean }
-  /** `full` is the number that means full speed. */
-  | { does: 'fan'; on: boolean; speed: string; full: number }
-  | { does: 'message'; key: string | null }
-  /** `perSecond` turns the number as written into mm/s or mm/s². */
-  | { does: 'limits'; of: LimitKind; perSecond: number }
-  | { does: 'move-acceleration' }
-  | { does: 'overall-limits'; speed: string; acceleration: string; corners: string | null }
-  /** How sharply corners are taken: by letters, or by a speed under this key. */
-  | { does: 'corners'; speed: string | null }
-  | { does: 'soft-limits'; by: string }
-  | { does: 'feed-override' }
-  | { does: 'flow-override' }
-  | { does: 'tool'; by: string | null }
-  | { does: 'change-filament' }
-  | { does: 'pause' }
-  | { does: 'park' }
-  | { does: 'wipe' }
-  | { does: 'z-offset' }
-  | { does: 'origin' }
-  | { does: 'mix' }
-  | { does: 'save-state'; by: string | null }
-  | { does: 'restore-state'; by: string | null }
-  | { does: 'macro' }
-  /** Runs a file of the printer's own, whose name stands under this letter. */
-  | { does: 'macro-file'; by: string }
-  /** Branches, loops and variables of the machine's own. */
-  | { does: 'flow'; step: FlowStep }
-  /** Something that takes this long and is otherwise not known; what a person taught. */
-  | { does: 'opaque'; seconds: number }
-  /** Nothing that a rehearsal shows: reports, sounds, settings kept or loaded, fine tuning. */
-  | { does: 'nothing-shown'; sort: 'report' | 'sound' | 'settings' | 'tuning' | 'housekeeping' }
+/** What a command does instead where it has a letter, or has it with one of these numbers. */
+export type Case = { letter: string; is?: readonly number[]; title: string; effect: Effect }
 
 export type CommandSpec = {
   name: string
@@ -125,10 +51,14 @@ export type CommandSpec = {
   title: string
   letters: readonly Letter[]
   effect: Effect
+  /** The first case that fits takes the place of title and effect. */
+  cases?: readonly Case[]
   /** A line made by us that shows it. */
   example: string
   /** The first version of this family's firmware that has it, where not all do. */
   since?: string
+  /** The firmware knows it and answers with an error: why, in a sentence. */
+  refused?: string
   /** Takes the rest of the line as text for people. */
   text?: boolean
   /** Takes any letters: what they mean differs from machine to machine. */
@@ -151,8 +81,20 @@ export type FirmwareFamily = {
   coldestExtrudeC: number
   /** The order in which `G28` without letters goes through the axes. */
   homingOrder: readonly Axis[]
-  /** How this family is told to use the kept mesh, one of several (null where it keeps only one), and to probe afresh. */
-  phrases: { loadMesh: string; loadMeshNumber: ((number: number) => string) | null; probeBed: string }
+  /** How it says a thing: the one place where commands are spelled. */
+  phrases: Phrases
+  /** Whether a printer with several tools has none in use when it is switched on. */
+  noToolAtStart: boolean
+  /** Whether each tool has a temperature in use and one standing by, and changes between them as it is selected. */
+  toolsStandBy: boolean
+  /** How heads are counted: as they are listed, or by carriage (`11` for head 1 on carriage 1, `10` for all of carriage 1). */
+  toolNumbers: 'listed' | 'by-carriage'
+  /** Whether a line may hold several commands, one after another. */
+  severalOnALine: boolean
+  /** Whether a cold nozzle's push is refused here at all, as paste needs no heat. */
+  heatsToExtrude: boolean
+  /** Whether a working origin set by G92 is how these machines are used. */
+  originByHand: boolean
   /** When a wait for a heater ends: within so many °C of the target, for so many seconds. */
   waits: { windowC: number; dwellS: number }
   /** The fattest bead, mm², that this firmware lets a nozzle of so many mm lay; null where it doesn't look. */
@@ -165,16 +107,30 @@ export type FirmwareFamily = {
   namesMayBeMacros: boolean
 }
 
-/** The entry for a command in a family, tools (`T0`, `T12`, `T-1` for none) under `T`; undefined when the table has none. */
-export const specOf = (family: FirmwareFamily, name: string): CommandSpec | undefined =>
+/** The entry for a command's name in a family, tools (`T0`, `T12`, `T-1` for none) under `T`; undefined when the table has none. */
+export const specNamed = (family: FirmwareFamily, name: string): CommandSpec | undefined =>
   family.commands.get(name) ?? (/^T-?\d+$/.test(name) ? family.commands.get('T') : undefined)
+
+const fits = ({ letter, is }: Case, command: Command): boolean =>
+  hasLetter(command, letter) && (!is || is.includes(numberOf(command, letter) ?? Number.NaN))
+
+/** The entry for a command as it stands: of one whose letters decide what it does, the case that they choose. */
+export function specOf(family: FirmwareFamily, command: Command): CommandSpec | undefined {
+  const spec = specNamed(family, command.name)
+  const chosen = spec?.cases?.find(each => fits(each, command))
+  return spec && chosen ? { ...spec, title: chosen.title, effect: chosen.effect } : spec
+}
+
+/** What a command does in a family; undefined where the table does not have it. */
+export const effectOf = (family: FirmwareFamily, command: Command): Effect | undefined =>
+  specOf(family, command)?.effect
 
 /** Whether a name that the family's table lacks may be a macro of this one printer: a long name, where there are macros. */
 export const mayBeMacro = (family: FirmwareFamily, name: string): boolean =>
   family.namesMayBeMacros && /^[A-Z_][A-Z0-9_]+$/.test(name) && !/^[GMT]\d/.test(name)
 
-/** The tool that `T1` selects; null when the name is no tool. */
+/** The number in `T1` or `T-1`; null when the name is no tool. */
 export function toolNumber(name: string): number | null {
-  const found = /^T(\d+)$/.exec(name)
+  const found = /^T(-?\d+)$/.exec(name)
   return found ? Number(found[1]) : null
 }

@@ -1,18 +1,22 @@
 // Commands that a person taught: a maker's own, or macros of their printer, with what they do in plain terms.
 import * as v from 'valibot'
-import type { CommandSpec, Effect, FirmwareFamily } from './spec.ts'
+import type { Effect } from './effect.ts'
+import { heat, housekeeping, probing } from './entries.ts'
+import type { CommandSpec, FirmwareFamily } from './spec.ts'
 
 export const FamilyNames = v.picklist(['board', 'host', 'macro-file', 'dispensing'])
 
 /** What a taught command can be said to do. `opaque` takes a time and is otherwise not known. */
 export const taughtEffects = [
   'harmless',
+  'light-sound-fan',
   'heats-nozzle',
   'heats-bed',
   'waits',
   'homes',
   'levels',
   'moves',
+  'moves-filament',
   'changes-tool',
   'opaque',
 ] as const
@@ -53,27 +57,28 @@ export const TaughtFile = v.strictObject({
   commands: v.array(TaughtCommand),
 })
 
-function effectOf({ effect, seconds, parameters }: TaughtCommand): Effect {
+function effectFor({ effect, seconds, parameters }: TaughtCommand): Effect {
   const temperature = parameters.find(({ letter }) => ['S', 'TARGET', 'TEMP'].includes(letter))?.letter ?? 'S'
-  const heating = { wait: false, targets: [temperature], coolingToo: [], tool: null }
   switch (effect) {
     case 'harmless':
-      return { does: 'nothing-shown', sort: 'housekeeping' }
+    case 'light-sound-fan':
+      return housekeeping
     case 'heats-nozzle':
-      return { does: 'heat', heater: 'nozzle', ...heating }
+      return { ...heat('nozzle', false), targets: [temperature], tool: null }
     case 'heats-bed':
-      return { does: 'heat', heater: 'bed', ...heating }
+      return { ...heat('bed', false), targets: [temperature] }
     case 'waits':
       return { does: 'wait-for-heaters' }
     case 'homes':
-      return { does: 'home', turnsLevellingOff: false }
+      return { does: 'home', turnsLevellingOff: false, file: null }
     case 'levels':
-      return { does: 'probe', turnsLevellingOn: true }
+      return probing()
     case 'moves':
+    case 'moves-filament':
     case 'opaque':
       return { does: 'opaque', seconds }
     case 'changes-tool':
-      return { does: 'tool', by: 'T' }
+      return { does: 'tool', by: 'T', staysStill: null, files: false }
     default:
       return effect satisfies never
   }
@@ -89,7 +94,7 @@ export const taughtSpec = (taught: TaughtCommand): CommandSpec => ({
     unit: 'number',
     number: 'optional',
   })),
-  effect: effectOf(taught),
+  effect: effectFor(taught),
   example: taught.name,
   anyLetter: true,
   taught: true,

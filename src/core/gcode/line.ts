@@ -24,6 +24,8 @@ export type Word = {
   /** What stands in place of a number and is worked out elsewhere: `@bed`, `@(bed + 5)`, `{word}`, `[word]`. */
   formula: string | null
   flaw: Flaw | null
+  /** Looks like a command of its own that has been run together with the one before it. */
+  begins?: true
 }
 
 export type Key = { kind: 'key'; text: string; key: string; value: string }
@@ -45,6 +47,8 @@ export type Command = {
   words: readonly Word[]
   keys: readonly Key[]
   message: string | null
+  /** Its places are the machine's own, as `G53` in front of it says. */
+  machine?: true
 }
 
 export type LineKind = 'blank' | 'comment' | 'mark' | 'command' | 'unreadable'
@@ -60,6 +64,8 @@ export type Line = {
   kind: LineKind
   pieces: readonly Piece[]
   command: Command | null
+  /** Further commands that stand behind the first on the same line. */
+  more: readonly Command[]
   /** Why an unreadable line can't be read; null otherwise. */
   reason: string | null
 }
@@ -78,9 +84,18 @@ export function numberOf(command: Command, letter: string): number | null {
   return key && Number.isFinite(Number(key)) ? Number(key) : null
 }
 
+/** All numbers after a letter: of `E0.3:0.7` both, of `X20` one; empty when there is none. */
+export function numbersOf(command: Command, letter: string): number[] {
+  const word = wordOf(command, letter)
+  if (!word) return (textOf(command, letter) ?? '').split(/[,:]/).map(Number).filter(Number.isFinite)
+  if (word.value === null) return []
+  return word.text.includes(':') ? word.text.slice(1).split(':').map(Number) : [word.value]
+}
+
 /** A command written out, with what stands in its words now. */
-export const textOfCommand = ({ name, words, keys, message }: Command): string =>
+export const textOfCommand = ({ name, words, keys, message, machine }: Command): string =>
   [
+    ...(machine ? ['G53'] : []),
     name,
     ...words.map(({ letter, value, quoted, text }) =>
       quoted !== null ? `${letter}"${quoted}"` : value !== null ? letter + Number(value.toFixed(6)) : text.trim(),

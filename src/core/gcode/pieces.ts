@@ -3,8 +3,19 @@ import type { Piece, Word } from './line.ts'
 
 /** Commands whose rest of the line is text for people or a file's name, not words. A lexical fact, the same in every family. */
 const takesText = new Set(
-  'M16 M23 M28 M30 M32 M36 M117 M118 M928 IF ELIF ELSE WHILE BREAK CONTINUE VAR GLOBAL SET ECHO ABORT'.split(' '),
+  'M16 M23 M28 M30 M32 M36 M75 M117 M118 M928 M810 M811 M812 M813 M814 M815 M816 M817 M818 M819 IF ELIF ELSE WHILE BREAK CONTINUE VAR GLOBAL SET ECHO ABORT'.split(
+    ' ',
+  ),
 )
+
+/** Commands that take letters first, and then maybe text for people. */
+const textBehindWords = new Set(['M0', 'M1'])
+
+/** Letters that a command takes though they look like the beginning of another one. */
+const ownLetters: Readonly<Record<string, string>> = { M42: 'M', M43: 'M' }
+
+/** Words of a maker's own behind a number, as `M9100 bed_check :5`: read whole, up to a comment. */
+const wordsWithSigns = /[A-Za-z]{2,}[A-Za-z0-9]*(?:_|[ \t]*:)[^;]*/y
 
 const [space, tab, semicolon, openBracket, asterisk] = [32, 9, 59, 40, 42]
 const spaces = /[ \t]+/y
@@ -14,8 +25,8 @@ const controls = /[\u0000-\u0008\u000a-\u001f\u007f]+/y
 const lineNumber = /[Nn][ \t]*(\d+)/y
 const plainName = /([GMTgmt])[ \t]*(\d+(?:\.\d+)?)(?![\d_])/y
 const toolName = /[Tt]-1(?=[ \t;]|$)|[Tt](?=[ \t;?]|$)\??/y
-/** A tool whose number is worked out: `T@first_tool`. */
-const toolOf = /[Tt](?=@)/y
+/** A tool whose number is worked out: `T@first_tool`, `T{var.next}`, `T[next]`. */
+const toolOf = /[Tt](?=[@{[])/y
 const longName = /(?=[A-Za-z_]{2})[A-Za-z0-9_]+/y
 /** Three letters or more in a row are prose, unless they are axes named together as in `G28 XYZ`. */
 const prose = /(?![XYZEABCUVWxyzeabcuvw]+(?![A-Za-z]))[A-Za-z]{3,}/y
@@ -154,9 +165,11 @@ class Cutter {
 
   /** After the command's name: keys of extended commands, or letters with numbers. */
   private rest(): Piece | null {
+    const own = this.ownWords()
+    if (own) return own
     const plain = this.take(plainWord)
     if (plain)
-      return {
+      return this.begun({
         kind: 'word',
         text: plain[0],
         letter: (plain[1] as string).toUpperCase(),
@@ -164,14 +177,33 @@ class Cutter {
         quoted: null,
         formula: null,
         flaw: null,
-      }
+      })
     const extended = /^[A-Z_]{2}/.test(this.name as string)
     const pair = extended && this.take(key)
     if (pair) return this.key(pair)
     const text = extended ? this.take(longName) : this.take(prose)
+    if (text && textBehindWords.has(this.name as string)) {
+      this.at -= text[0].length
+      return { kind: 'message', text: this.take(messageText)?.[0] as string }
+    }
     if (text) return { kind: 'stray', text: text[0], flaw: 'stray-text' }
     const sign = this.take(letter)
-    return sign && this.word(sign[0])
+    return sign && this.begun(this.word(sign[0]))
+  }
+
+  /** The words of a maker's own command, where it is one that has words instead of letters. */
+  private ownWords(): Piece | null {
+    if (!/^[GM]\d{3,}/.test(this.name as string) || this.pieces.some(({ kind }) => kind === 'word')) return null
+    const found = this.take(wordsWithSigns)
+    return found && { kind: 'message', text: found[0] }
+  }
+
+  /** Marks a word that looks like a command of its own: `G1` or `M104` behind another, and a tool behind a space. */
+  private begun(word: Word): Word {
+    if (word.value === null || !Number.isInteger(word.value * 10) || word.value < 0) return word
+    const name = this.name as string
+    if (ownLetters[name]?.includes(word.letter)) return word
+    return word.letter === 'G' || word.letter === 'M' ? { ...word, begins: true } : word
   }
 
   /** A key's value goes to the next space, or to where a formula in it ends. */

@@ -1,6 +1,6 @@
 // Text to lines and back, without losing a character: read never throws, and write(read(text)) is the text.
 
-import type { Command, Line, LineKind, Piece } from './line.ts'
+import type { Command, Key, Line, LineKind, Piece, Word } from './line.ts'
 import { cut } from './pieces.ts'
 
 /** Longer lines are not taken apart: no machine takes them, and nobody wrote them. */
@@ -42,10 +42,20 @@ const tooLong = (length: number) =>
 export function readLine(raw: string, number = 1, from = 0, ending = ''): Line {
   if (raw.length > longestLine) {
     const pieces: Piece[] = [{ kind: 'stray', text: raw, flaw: 'stray-text' }]
-    return { number, from, raw, ending, kind: 'unreadable', pieces, command: null, reason: tooLong(raw.length) }
+    return {
+      number,
+      from,
+      raw,
+      ending,
+      kind: 'unreadable',
+      pieces,
+      command: null,
+      more: [],
+      reason: tooLong(raw.length),
+    }
   }
   const pieces = cut(raw)
-  const command = commandOf(pieces)
+  const [command = null, ...more] = commandsOf(pieces)
   let kind: LineKind = 'command'
   let reason: string | null = null
   if (!command) {
@@ -58,7 +68,7 @@ export function readLine(raw: string, number = 1, from = 0, ending = ''): Line {
       kind = marks.some(mark => mark.test(text)) ? 'mark' : 'comment'
     } else kind = 'blank'
   }
-  return { number, from, raw, ending, kind, pieces, command, reason }
+  return { number, from, raw, ending, kind, pieces, command, more, reason }
 }
 
 function whyUnreadable(stray: Piece): string {
@@ -68,27 +78,39 @@ function whyUnreadable(stray: Piece): string {
   return `A line begins with a command such as G1 or M104; “${shown}” is none.`
 }
 
-/** The command in a line's pieces. A second command on the same line ends it: its words are not the first one's. */
-function commandOf(pieces: readonly Piece[]): Command | null {
-  let name: string | null = null
-  let message: string | null = null
-  const words: Command['words'][number][] = []
-  const keys: Command['keys'][number][] = []
-  for (const piece of pieces) {
-    if (piece.kind === 'name') name = piece.name
-    else if (piece.kind === 'message') message = piece.text.trimEnd()
-    else if (piece.kind === 'key') keys.push(piece)
-    else if (piece.kind === 'word') {
-      if (startsCommand(piece)) break
-      words.push(piece)
-    }
-  }
-  return name === null ? null : { name, words, keys, message }
+/** Whether a piece begins a command of its own behind the one that the line begins with. */
+export const startsCommand = (piece: Piece): piece is Word =>
+  piece.kind === 'word' && 'GMT'.includes(piece.letter) && piece.value !== null && piece.begins === true
+
+/** The formula of `T{next}` as a word of its own; none for a plain name. */
+function formulaOfTool(text: string): Word[] {
+  const formula = /^[Tt]([@{[].*)$/s.exec(text)?.[1]
+  return formula ? [{ kind: 'word', text, letter: 'T', value: null, quoted: null, formula, flaw: null }] : []
 }
 
-/** Whether a word within a line is a command of its own that has been run together with the one before it. */
-export const startsCommand = (piece: Piece): boolean =>
-  piece.kind === 'word' && (piece.letter === 'G' || piece.letter === 'M') && piece.value !== null
+/**
+ * The commands in a line's pieces, in order: where another begins behind the first, its words are not the first one's. `G53` in
+ * front of a move belongs to it.
+ */
+function commandsOf(pieces: readonly Piece[]): Command[] {
+  const commands: { name: string; words: Word[]; keys: Key[]; message: string | null }[] = []
+  for (const piece of pieces) {
+    if (piece.kind === 'name')
+      commands.push({ name: piece.name, words: formulaOfTool(piece.text), keys: [], message: null })
+    const now = commands.at(-1)
+    if (!now) continue
+    if (piece.kind === 'message') now.message = piece.text.trimEnd()
+    else if (piece.kind === 'key') now.keys.push(piece)
+    else if (piece.kind === 'word') {
+      if (startsCommand(piece)) commands.push({ name: piece.letter + piece.value, words: [], keys: [], message: null })
+      else now.words.push(piece)
+    }
+  }
+  const [first, second, ...more] = commands
+  return first?.name === 'G53' && first.words.length === 0 && second && /^G[0123]$/.test(second.name)
+    ? [{ ...second, machine: true }, ...more]
+    : commands
+}
 
 /** Reads a whole text. Never throws; a line that can't be read says why. */
 export function read(text: string): Line[] {
@@ -105,7 +127,9 @@ export const indentOf = (raw: string): number => raw.search(/[^ \t]|$/)
 
 /** The commands of a text, each with its line and how far right it stands. Never throws. */
 export const readIndented = (text: string): { line: number; command: Command; indent: number }[] =>
-  read(text).flatMap(({ number, command, raw }) => (command ? [{ line: number, command, indent: indentOf(raw) }] : []))
+  read(text).flatMap(({ number, command, more, raw }) =>
+    command ? [command, ...more].map(each => ({ line: number, command: each, indent: indentOf(raw) })) : [],
+  )
 
 /** Joins lines from their pieces and endings: exactly the text they were read from. */
 export const write = (lines: readonly Line[]): string =>

@@ -2,8 +2,8 @@
 import { offBedMm } from '../model/printer.ts'
 import { temperatureAt } from './heat.ts'
 import { toolFilamentAreaMm2 } from './outcome.ts'
-import { materialOf, type Stage } from './state.ts'
-import { type Step, stepAt, type Trace } from './trace.ts'
+import { materialOf, type Stage, type Tip } from './state.ts'
+import { lastModes, type Step, stepAt, type Trace } from './trace.ts'
 
 /**
  * The estimate: a full 0.4 mm nozzle loses 0.004 mm³/s for each °C above its material's ooze-safe temperature; wider ones by
@@ -49,6 +49,8 @@ export type Ooze = {
   marks: OozeMark[]
   /** What hangs from the nozzle in use when the script ends, mm³. */
   hangingMm3: number
+  /** How each tool's tip is left. */
+  tips: Tip[]
 }
 
 const whereOf = ({ kind }: Step): OozeWhere | null => {
@@ -75,8 +77,6 @@ const whereOf = ({ kind }: Step): OozeWhere | null => {
 export const oozeRateMm3S = (aboveC: number, nozzleMm: number, backMm: number, lostMm3: number): number =>
   aboveC <= 0 ? 0 : perDegreeMm3S * aboveC * (nozzleMm / 0.4) ** 2 * 2 ** -backMm * Math.exp(-lostMm3 / behindTheTipMm3)
 
-type Nozzle = { backMm: number; lostMm3: number; hangingMm3: number }
-
 /** Follows the nozzle in use through a trace. A tool that stands by is left out: nothing is known of its dock. */
 export function oozeOf(trace: Trace, stage: Stage): Ooze {
   const { printer } = stage
@@ -84,10 +84,10 @@ export function oozeOf(trace: Trace, stage: Stage): Ooze {
   const mm3: Record<OozeWhere, number> = { waiting: 0, probing: 0, travelling: 0 }
   const spans: OozeSpan[] = []
   const marks: OozeMark[] = []
-  const nozzles: Nozzle[] = printer.tools.map(() => ({ backMm: 0, lostMm3: 0, hangingMm3: 0 }))
-  const toolIn = (command: number) => trace.rows.modes[command]?.tool ?? 0
+  const nozzles: Tip[] = trace.beginning.tips.map(tip => ({ ...tip }))
+  const toolIn = (command: number) => trace.rows.modes[command]?.tool ?? -1
   const cleaners = printer.spots.filter(({ name }) => /bucket|brush|wipe/.test(name))
-  let last: Nozzle | undefined
+  let last: Tip | undefined
   for (let i = 0; i < trace.steps.count; i++) {
     const step = stepAt(trace, i)
     const tool = toolIn(step.command)
@@ -134,11 +134,18 @@ export function oozeOf(trace: Trace, stage: Stage): Ooze {
     if (step.kind === 'travel') trail(stage, nozzle, step, line, marks)
     if (cleaners.some(({ x, y }) => Math.hypot(step.to.x - x, step.to.y - y) <= cleansWithinMm)) nozzle.hangingMm3 = 0
   }
-  return { backMm, mm3, spans, marks, hangingMm3: last?.hangingMm3 ?? 0 }
+  return {
+    backMm,
+    mm3,
+    spans,
+    marks,
+    hangingMm3: (last ?? nozzles[lastModes(trace).tool])?.hangingMm3 ?? 0,
+    tips: nozzles,
+  }
 }
 
 /** Filament pushed fills the way to the tip first and then what is missing there; what hung goes along. */
-function moveFilament(nozzle: Nozzle, { filamentMm }: Step, areaMm2: number): void {
+function moveFilament(nozzle: Tip, { filamentMm }: Step, areaMm2: number): void {
   if (filamentMm < 0) {
     nozzle.backMm -= filamentMm
     return
@@ -159,7 +166,7 @@ const drop = ({ to }: Step, line: number, atS: number, mm3: number): OozeMark =>
 })
 
 /** A low travel over the bed draws out what hangs from the nozzle. */
-function trail({ printer }: Stage, nozzle: Nozzle, step: Step, line: number, marks: OozeMark[]): void {
+function trail({ printer }: Stage, nozzle: Tip, step: Step, line: number, marks: OozeMark[]): void {
   const { from, to } = step
   const length = Math.hypot(to.x - from.x, to.y - from.y)
   if (!(length > 0) || Math.min(from.z, to.z) > stringsBelowMm || nozzle.hangingMm3 < seenMm3) return

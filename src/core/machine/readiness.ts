@@ -2,7 +2,7 @@
 import { areaOn, topOn } from '../model/job.ts'
 import { chamberAirAt, type HeaterHistory, segment, surfaceAt, temperatureAt } from './heat.ts'
 import type { Ooze } from './ooze.ts'
-import { heatedByProgram, materialOf, type Stage } from './state.ts'
+import { flowPercent, heatedByProgram, materialOf, type Stage } from './state.ts'
 import { lastModes, positionAt, type Trace } from './trace.ts'
 
 /**
@@ -177,7 +177,7 @@ function set({ trace }: Left): Readiness[] {
   const modes = lastModes(trace)
   const at = positionAt(trace, trace.totalS)
   const shifted = (['x', 'y', 'z'] as const).filter(axis => Math.abs(modes.shift[axis]) > 0.001)
-  const percent = modes.feedPercent === 100 && modes.flowPercent === 100
+  const percent = modes.feedPercent === 100 && flowPercent(modes) === 100
   const list: Readiness[] = [
     quiet(
       'Places',
@@ -203,7 +203,7 @@ function set({ trace }: Left): Readiness[] {
     quiet('Soft limits', modes.softLimits ? 'on' : 'off', 'on', modes.softLimits, 'soft limits off'),
     quiet(
       'Speed and flow',
-      `${modes.feedPercent} % and ${modes.flowPercent} %`,
+      `${modes.feedPercent} % and ${flowPercent(modes)} %`,
       '100 %',
       percent,
       'speed or flow not at 100 %',

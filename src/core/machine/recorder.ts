@@ -1,6 +1,7 @@
 // Grows a trace while a rehearsal runs: typed columns that double when they are full.
 
 import type { Value } from '../macros/values.ts'
+import { beginning as beginningOf } from './beginning.ts'
 import {
   bedModel,
   blownAt,
@@ -14,10 +15,12 @@ import {
   settlingS,
   temperatureAt,
 } from './heat.ts'
+import { type Places, shiftOf } from './places.ts'
 import { type PlannedMove, Planner } from './planner.ts'
-import { type Beginning, beginning as beginningOf, type Modes, type Position, type Stage } from './state.ts'
+import { knownPosition, type MachineState, type Modes, type Position, type Saved, type Stage } from './state.ts'
 import {
   type CommandRows,
+  type FileRun,
   type Message,
   type PlainCommand,
   type StepKind,
@@ -65,36 +68,59 @@ function resize<T extends { count: number }>(table: T, room: number): void {
   }
 }
 
+/** A heater's history from its beginning on. `settleS` are the time constants of what follows it, `followsC` where they are. */
+const begun = (
+  model: HeaterModel,
+  fromC: number,
+  targetC: number,
+  settleS: readonly number[],
+  followsC: readonly number[],
+): HeaterHistory => ({
+  model,
+  segments: [
+    segment(
+      model,
+      0,
+      fromC,
+      targetC,
+      false,
+      settleS.map((_, i) => followsC[i] ?? fromC),
+    ),
+  ],
+  settleS,
+})
+
 /** The running rehearsal: what has been recorded, and the present time, position, modes and filament counter. */
 export class Recorder {
   readonly stage: Stage
-  readonly beginning: Beginning
+  readonly beginning: MachineState
   readonly steps = emptySteps(256)
   readonly rows = emptyRows(256)
   readonly nozzles: HeaterHistory[]
   readonly bed: HeaterHistory
   readonly chamber: HeaterHistory | null
-  /** How positions were counted when they were told to be remembered, by name. */
-  readonly remembered = new Map<string, Partial<Modes>>()
+  /** How positions were counted, and where the head was, when the machine was told to remember, by name. */
+  readonly remembered: Map<string, Saved>
   readonly messages: Message[] = []
-  /** The commands that have run, where there are macros. */
+  /** The commands that have run; null where they are not kept. */
   readonly ran: PlainCommand[] | null
   readonly troubles: Trace['troubles'] = []
   readonly notes = new Map<number, string>()
+  /** For rows whose command ran files of the printer's own: which, and what that came to. */
+  readonly byFile = new Map<number, FileRun>()
   /** Variables of the whole machine that macro files have made. */
-  readonly globals = new Map<string, Value>()
+  readonly globals: Map<string, Value>
   /** Commands whose place macros take, by the name that they can still be called by: `G28.1` is `G28`. */
   readonly renamed: ReadonlyMap<string, string>
   /** The variables of macros as they are now, by the macro's name. */
-  readonly variables = new Map<string, Record<string, Value>>()
-  /** What tools hold in use and standing by, °C, where they have been told both. */
-  readonly toolHeats = new Map<number, { activeC: number; standbyC: number }>()
+  readonly variables: Map<string, Record<string, Value>>
   now = 0
   modes: Modes
   position: Position
-  counterMm: number
+  counter: number
   line = 0
   stopped: Trace['stopped'] = null
+  ended: Trace['ended'] = null
   /** Moves that have been recorded and wait for the moves after them to be timed. */
   private readonly planner = new Planner()
   /** The first step, row and message whose times are not settled yet. */
@@ -105,45 +131,36 @@ export class Recorder {
   /** Modes that differ from the present ones in their speed only. */
   private readonly byFeed = new Map<number, Modes>()
 
-  constructor(stage: Stage) {
+  constructor(stage: Stage, keep = true) {
     this.stage = stage
-    this.ran = stage.macros?.size || stage.firmware.flow ? [] : null
+    this.ran = keep ? [] : null
     this.renamed = new Map(
       [...(stage.macros?.values() ?? [])].flatMap(({ renames, name }) => (renames ? [[renames, name]] : [])),
     )
     this.beginning = beginningOf(stage)
-    this.modes = this.beginning.modes
-    this.position = { ...this.beginning.position }
-    this.counterMm = this.beginning.filamentMm
-    const { nozzleC, bedC, modes } = this.beginning
-    const nozzle = nozzleModel(stage.printer.heaters.nozzle)
-    const history = (
-      model: HeaterModel,
-      fromC: number,
-      targetC: number,
-      settleS: readonly number[] = [],
-    ): HeaterHistory => ({
-      model,
-      segments: [
-        segment(
-          model,
-          0,
-          fromC,
-          targetC,
-          false,
-          settleS.map(() => fromC),
-        ),
-      ],
-      settleS,
-    })
-    const own = modes.nozzleTargets.map((target, tool) =>
-      history(nozzle, tool === modes.tool ? nozzleC : Math.min(nozzleC, 20), target),
+    const { modes, filament, heat, remembered, globals, variables } = this.beginning
+    this.modes = modes
+    this.position = knownPosition(this.beginning)
+    this.counter = filament
+    this.remembered = new Map(Object.entries(remembered))
+    this.globals = new Map(Object.entries(globals))
+    this.variables = new Map(Object.entries(variables).map(([name, values]) => [name, { ...values }]))
+    const { heaters, tools } = stage.printer
+    const model = nozzleModel(heaters.nozzle)
+    const own = tools.map((_, tool) =>
+      begun(model, heat.nozzlesC[tool] ?? roomC, modes.nozzleTargets[tool] ?? 0, [], []),
     )
-    this.nozzles = own.map((each, tool) => own[stage.printer.tools[tool]?.heater ?? tool] ?? each)
-    const { chamber, bed } = stage.printer.heaters
-    const air = chamber && chamberModel(chamber)
-    this.chamber = air && history(air, roomC, 0)
-    this.bed = history(bedModel(bed), bedC, modes.bedTarget, [settlingS(bed.settleMin), air ? air.coolS : 0])
+    this.nozzles = own.map((each, tool) => own[tools[tool]?.heater ?? tool] ?? each)
+    const air = heaters.chamber && chamberModel(heaters.chamber)
+    this.chamber =
+      air && begun(air, heat.chamberC ?? roomC, heaters.chamber?.heated ? (modes.chamberTarget ?? 0) : 0, [], [])
+    this.bed = begun(
+      bedModel(heaters.bed),
+      heat.bedC,
+      modes.bedTarget,
+      [settlingS(heaters.bed.settleMin), air ? air.coolS : 0],
+      heat.bedFollowsC,
+    )
   }
 
   /** Opens a row for the command that runs now. */
@@ -160,7 +177,7 @@ export class Recorder {
   endCommand(): void {
     const { rows } = this
     rows.end[rows.count] = this.now
-    rows.counter[rows.count] = this.counterMm
+    rows.counter[rows.count] = this.counter
     rows.modes.push(this.modes)
     rows.count++
     this.rowOpen = false
@@ -183,6 +200,16 @@ export class Recorder {
   /** Ends the rehearsal at the present line, for a reason that a person can act on. The first reason stands. */
   stop(why: string): void {
     this.stopped ??= { line: this.line, why }
+  }
+
+  /** Ends the script at the present line because it says so itself. */
+  end(why: string): void {
+    this.ended ??= { line: this.line, why }
+  }
+
+  /** Whether nothing more is to run. */
+  get over(): boolean {
+    return this.stopped !== null || this.ended !== null
   }
 
   message(text: string): void {
@@ -239,6 +266,17 @@ export class Recorder {
     this.byFeed.clear()
   }
 
+  /** Changes what stands between words and the machine's places. */
+  setPlaces(change: Partial<Places>): void {
+    const places = { ...this.modes.places, ...change }
+    this.set({ places, shift: shiftOf(places) })
+  }
+
+  /** The tool in use or, where none is, the first: what a command means that names no tool. */
+  get toolMeant(): number {
+    return Math.max(0, this.modes.tool)
+  }
+
   /** Changes the speed alone, which a print does at nearly every line: the same speed has the same modes, not a copy each time. */
   setFeed(feedMmMin: number): void {
     if (this.byFeed.size === 0 && this.modes.feedMmMin !== null) this.byFeed.set(this.modes.feedMmMin, this.modes)
@@ -287,7 +325,43 @@ export class Recorder {
     this.comeToRest()
     resize(this.steps, this.steps.count)
     resize(this.rows, this.rows.count)
-    const { beginning, steps, rows, nozzles, bed, chamber, messages, ran, troubles, notes, now, stopped } = this
-    return { beginning, steps, rows, nozzles, bed, chamber, messages, ran, troubles, notes, totalS: now, stopped }
+    const {
+      beginning,
+      steps,
+      rows,
+      nozzles,
+      bed,
+      chamber,
+      messages,
+      ran,
+      troubles,
+      notes,
+      byFile,
+      now,
+      ended,
+      stopped,
+    } = this
+    const left = {
+      remembered: Object.fromEntries(this.remembered),
+      globals: Object.fromEntries(this.globals),
+      variables: Object.fromEntries(this.variables),
+    }
+    return {
+      beginning,
+      left,
+      steps,
+      rows,
+      nozzles,
+      bed,
+      chamber,
+      messages,
+      ran,
+      troubles,
+      notes,
+      byFile,
+      totalS: now,
+      ended,
+      stopped,
+    }
   }
 }

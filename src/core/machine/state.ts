@@ -1,58 +1,158 @@
-// What the machine holds in mind between two commands: modes, targets, what it has homed, its limits.
-
+// The one state: all that a machine remembers. A rehearsal begins in one and ends in one, so that moments can be strung together.
+import * as v from 'valibot'
 import type { FirmwareFamily } from '../firmware/spec.ts'
 import type { Macro } from '../macros/config.ts'
-import { areaOn, type Job, topOn } from '../model/job.ts'
+import type { Value } from '../macros/values.ts'
+import type { Job } from '../model/job.ts'
 import type { Material } from '../model/material.ts'
-import type { Printer } from '../model/printer.ts'
+import { Corner, type Printer } from '../model/printer.ts'
 import type { Moment } from '../model/script.ts'
 import type { Vocabulary } from '../model/vocabulary.ts'
-import { roomC } from './heat.ts'
-import type { AxisLimits } from './motion.ts'
-import type { Corner } from './planner.ts'
+import { Offset, Places } from './places.ts'
+
+const finite = v.pipe(v.number(), v.finite())
+const positive = v.pipe(finite, v.gtValue(0))
+const index = v.pipe(v.number(), v.integer(), v.minValue(0))
+const counting = v.picklist(['absolute', 'relative'])
+const AxisNumbers = v.object({ x: positive, y: positive, z: positive, e: positive })
+
+/** What a tool is told to hold while it is in use and while it stands by, °C, and which of them its heater does now. */
+const ToolHeat = v.object({ activeC: finite, standbyC: finite, state: v.picklist(['off', 'standby', 'active']) })
+export type ToolHeat = Readonly<v.InferOutput<typeof ToolHeat>>
+
+/** What `G10` and `G11` do: lengths in mm, speeds in mm/s. */
+const Retraction = v.object({
+  lengthMm: finite,
+  speedMmS: positive,
+  extraMm: finite,
+  returnMmS: positive,
+  liftMm: finite,
+})
+export type Retraction = Readonly<v.InferOutput<typeof Retraction>>
 
 /** Everything but position and temperature. Never changed in place: each change makes a new one, so they can be shared. */
-export type Modes = Readonly<{
-  positioning: 'absolute' | 'relative'
-  extrusion: 'absolute' | 'relative'
-  units: 'mm' | 'inch'
+export const Modes = v.object({
+  positioning: counting,
+  extrusion: counting,
+  units: v.picklist(['mm', 'inch']),
+  /** The plane that arcs lie in. */
+  plane: v.picklist(['xy', 'zx', 'yz']),
   /** Null until the script (or the print before it) has set one. */
-  feedMmMin: number | null
-  feedPercent: number
-  flowPercent: number
-  tool: number
-  nozzleTargets: readonly number[]
-  bedTarget: number
+  feedMmMin: v.nullable(finite),
+  feedPercent: finite,
+  /** What `M220 B` put by. */
+  feedPercentKept: finite,
+  /** One for each tool. */
+  flowPercents: v.array(finite),
+  /** −1 where none is in use. */
+  tool: v.pipe(v.number(), v.integer(), v.minValue(-1)),
+  /** The number of the blend that is in use as a tool of its own; null where it is the plain tool. */
+  blend: v.nullable(index),
+  /** Blends that have been kept, by the number of the tool that each is. */
+  blends: v.array(v.object({ tool: index, shares: v.array(finite) })),
+  /** The shares of a blend that is begun and not kept yet, by input. */
+  mixing: v.array(v.nullable(finite)),
+  nozzleTargets: v.array(finite),
+  toolHeats: v.array(ToolHeat),
+  bedTarget: finite,
   /** Null where the printer has no chamber heater. */
-  chamberTarget: number | null
+  chamberTarget: v.nullable(finite),
   /** 0 to 1. */
-  fan: number
-  motorsOn: boolean
-  softLimits: boolean
-  levelling: 'on' | 'off' | 'unknown'
-  homed: Readonly<{ x: boolean; y: boolean; z: boolean }>
-  /** What G92 added: the position shown is the machine's less this, mm. */
-  shift: Readonly<{ x: number; y: number; z: number }>
+  fan: finite,
+  motorsOn: v.boolean(),
+  softLimits: v.boolean(),
+  /** Whether a nozzle colder than `leastC` may extrude; null where the firmware's own limit holds. */
+  coldExtrusion: v.object({ allowed: v.boolean(), leastC: v.nullable(finite) }),
+  levelling: v.picklist(['on', 'off', 'unknown']),
+  /** The mesh that is loaded, by its name or slot; null where it is the one just probed, or not known. */
+  mesh: v.nullable(v.string()),
+  /** Points of a probing that a script has asked for in place of the printer's; null for the printer's. */
+  grid: v.nullable(v.object({ x: index, y: index })),
+  homed: v.object({ x: v.boolean(), y: v.boolean(), z: v.boolean() }),
+  places: Places,
+  /** All of `places` together: the position shown is the machine's less this, mm. */
+  shift: Offset,
+  /** The probe's height under the nozzle that a script has set; null for the printer's own. */
+  probeZ: v.nullable(finite),
+  retractions: v.array(Retraction),
   /** By firmware retraction (G10), still to be pushed forward, mm. */
-  firmwareRetractedMm: number
-  speedLimits: Readonly<AxisLimits>
-  accelerationLimits: Readonly<AxisLimits>
-  acceleration: Readonly<{ print: number; travel: number; retract: number }>
+  firmwareRetractedMm: finite,
+  /** For each tool the filament's diameter where E counts mm³, mm; 0 where it counts mm. */
+  volumetric: v.array(finite),
+  speedLimits: AxisNumbers,
+  accelerationLimits: AxisNumbers,
+  acceleration: v.object({ print: positive, travel: positive, retract: positive }),
   /** How sharply corners are taken. */
-  corner: Corner
-}>
+  corner: Corner,
+  /** How two carriages work together. */
+  carriages: v.picklist(['single', 'auto-park', 'copied', 'mirrored']),
+})
+export type Modes = Readonly<v.InferOutput<typeof Modes>>
 
 export type Position = { x: number; y: number; z: number }
 
-export type Beginning = {
-  modes: Modes
-  /** Machine position in mm; NaN where it is not known. */
-  position: Position
-  /** The firmware's filament counter, mm. */
-  filamentMm: number
-  nozzleC: number
-  bedC: number
-}
+const place = v.nullable(finite)
+
+/** What a machine put by when it was told to remember, under a name: how it counted, and where it was. */
+const Saved = v.object({
+  positioning: counting,
+  extrusion: counting,
+  units: v.picklist(['mm', 'inch']),
+  feedMmMin: v.nullable(finite),
+  feedPercent: finite,
+  places: Places,
+  filamentMm: finite,
+  /** In words, as the script would say it; null for an axis that was not known. */
+  position: v.object({ x: place, y: place, z: place }),
+  tool: v.pipe(v.number(), v.integer(), v.minValue(-1)),
+  fan: finite,
+})
+export type Saved = Readonly<v.InferOutput<typeof Saved>>
+
+const Variable: v.GenericSchema<unknown, Value> = v.union([
+  v.number(),
+  v.string(),
+  v.boolean(),
+  v.null(),
+  v.array(v.lazy(() => Variable)),
+  v.record(
+    v.string(),
+    v.lazy(() => Variable),
+  ),
+]) as v.GenericSchema<unknown, Value>
+
+/** The whole of it, as plain JSON: null where an axis is not known. Temperatures in °C, lengths in mm, volumes in mm³. */
+export const MachineState = v.object({
+  position: v.object({ x: place, y: place, z: place }),
+  /** The firmware's filament counter, as it counts: mm, or mm³ where E is a volume. */
+  filament: finite,
+  modes: Modes,
+  heat: v.object({
+    /** One for each tool. */
+    nozzlesC: v.array(finite),
+    bedC: finite,
+    /** What follows the bed: its surface, and the air over it. */
+    bedFollowsC: v.array(finite),
+    chamberC: v.nullable(finite),
+  }),
+  /** For each tool how far its filament is back from the tip, what hangs from it, and what is missing behind the tip. */
+  tips: v.array(v.object({ backMm: finite, hangingMm3: finite, lostMm3: finite })),
+  remembered: v.record(v.string(), Saved),
+  globals: v.record(v.string(), Variable),
+  variables: v.record(v.string(), v.record(v.string(), Variable)),
+})
+export type MachineState = v.InferOutput<typeof MachineState>
+export type Tip = MachineState['tips'][number]
+
+/** The machine's place as numbers to reckon with: NaN where it is not known. */
+export const knownPosition = ({ position: { x, y, z } }: Pick<MachineState, 'position'>): Position => ({
+  x: x ?? Number.NaN,
+  y: y ?? Number.NaN,
+  z: z ?? Number.NaN,
+})
+
+/** A place as JSON holds it. */
+export const placeOrNull = (value: number): number | null => (Number.isFinite(value) ? value : null)
 
 export type Stage = {
   printer: Printer
@@ -63,6 +163,8 @@ export type Stage = {
   materials?: readonly Material[] | undefined
   job: Job
   moment: Moment
+  /** What the machine is in when the script begins; what the moment says where absent. */
+  from?: MachineState | undefined
   /** The tools that a tool change goes between; the job's first and the next that it uses when absent. */
   change?: { from: number; to: number } | undefined
   /** Macros that scripts may call, by name in upper case. */
@@ -73,7 +175,7 @@ export type Stage = {
   standIns?: Readonly<Record<string, number>> | undefined
 }
 
-/** Whether the slicing program puts heating lines of its own before a start script that has none. */
+/** Whether the program that makes the print files puts heating lines of its own before a start script that has none. */
 export const heatedByProgram = ({ moment, vocabulary }: Pick<Stage, 'moment' | 'vocabulary'>): boolean =>
   moment === 'start' && vocabulary?.addsHeating === true
 
@@ -81,44 +183,8 @@ export const heatedByProgram = ({ moment, vocabulary }: Pick<Stage, 'moment' | '
 export const materialOf = ({ material, materials }: Pick<Stage, 'material' | 'materials'>, tool: number): Material =>
   materials && materials.length > 1 ? (materials[tool] ?? material) : material
 
-/**
- * The machine as a script of this moment finds it: cold, unhomed and with motors off before a start script; otherwise as a
- * print leaves it, hot, with the head on the top layer at the print's back right corner, filament counted absolutely.
- */
-export function beginning({ printer, material, job, moment }: Stage): Beginning {
-  const printing = moment !== 'start'
-  const tools = printer.tools.map(() => 0)
-  const modes: Modes = {
-    positioning: 'absolute',
-    extrusion: 'absolute',
-    units: 'mm',
-    feedMmMin: printing ? printer.highestSpeedMmS.x * 60 : null,
-    feedPercent: 100,
-    flowPercent: 100,
-    tool: printing ? job.firstTool : 0,
-    nozzleTargets: printing ? tools.map((_, tool) => (tool === job.firstTool ? material.nozzleLaterC : 0)) : tools,
-    bedTarget: printing ? material.bedLaterC : 0,
-    chamberTarget: printer.heaters.chamber ? 0 : null,
-    fan: printing ? 1 : 0,
-    motorsOn: printing,
-    softLimits: true,
-    levelling: printing ? 'on' : 'unknown',
-    homed: { x: printing, y: printing, z: printing },
-    shift: { x: 0, y: 0, z: 0 },
-    firmwareRetractedMm: 0,
-    speedLimits: { ...printer.highestSpeedMmS },
-    accelerationLimits: { ...printer.highestAccelerationMmS2 },
-    acceleration: { ...printer.accelerationMmS2 },
-    corner: printer.corner,
-  }
-  const area = areaOn(job, printer)
-  return {
-    modes,
-    position: printing
-      ? { x: area.right, y: area.back, z: topOn(job, printer) }
-      : { x: Number.NaN, y: Number.NaN, z: Number.NaN },
-    filamentMm: 0,
-    nozzleC: printing ? material.nozzleLaterC : roomC,
-    bedC: printing ? material.bedLaterC : roomC,
-  }
-}
+/** The flow of the tool in use, %. */
+export const flowPercent = ({ flowPercents, tool }: Modes): number => flowPercents[Math.max(0, tool)] ?? 100
+
+/** The tool's number as scripts and answers say it: a blend's own where one is in use. */
+export const toolShown = ({ tool, blend }: Pick<Modes, 'tool' | 'blend'>): number => blend ?? tool

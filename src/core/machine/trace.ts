@@ -1,7 +1,7 @@
 // What a rehearsal leaves behind: steps in columns (they may be millions), a row for each command, heaters, messages.
 import type { Indented } from '../macros/blocks.ts'
 import type { HeaterHistory } from './heat.ts'
-import type { Beginning, Modes, Position } from './state.ts'
+import { knownPosition, type MachineState, type Modes, type Position } from './state.ts'
 
 /** What the machine does for a stretch of time. The order is the code kept in the column. */
 export const stepKinds = [
@@ -56,10 +56,16 @@ export type PlainCommand = Indented
  */
 export type Trouble = { sort: 'macro' | 'file' | 'unreadable' | 'value' | 'unseen'; line: number; why: string }
 
+/** Files that ran for a command: the first one's name, how many commands they held, and how long they took, s. */
+export type FileRun = { name: string; commands: number; tookS: number }
+
 export type Message = { line: number; text: string; at: number }
 
 export type Trace = {
-  beginning: Beginning
+  /** What the machine was in when it began. */
+  beginning: MachineState
+  /** What it is in at the end, but for its nozzles' tips, which the ooze tells. */
+  left: Pick<MachineState, 'remembered' | 'globals' | 'variables'>
   steps: Steps
   rows: CommandRows
   /** One for each tool. */
@@ -68,12 +74,16 @@ export type Trace = {
   chamber: HeaterHistory | null
   messages: Message[]
   totalS: number
-  /** The commands that ran, one for each row, where macros made more of them than the script has; null where they did not. */
+  /** The commands that ran, one for each row; null where they were not to be kept. */
   ran: PlainCommand[] | null
   /** Macros, their files and what they reckon with, as far as they could not be worked out. */
   troubles: Trouble[]
   /** What branches and reckonings came to, a sentence for the row. */
   notes: ReadonlyMap<number, string>
+  /** Rows whose command ran files of the printer's own. */
+  byFile: ReadonlyMap<number, FileRun>
+  /** Where the script ends itself (an abort, the end of the job, an emergency stop) before its last line; null when it does not. */
+  ended: { line: number; why: string } | null
   /** Why the rehearsal ended before the script did; null when it ran through. */
   stopped: { line: number; why: string } | null
 }
@@ -88,6 +98,9 @@ export type Step = {
   filamentMm: number
 }
 
+/** Where the head was when the rehearsal began, mm; NaN where an axis was not known. */
+export const beginningPosition = ({ beginning }: Pick<Trace, 'beginning'>): Position => knownPosition(beginning)
+
 /** One step as an object, for those who look at a few. */
 export function stepAt(trace: Trace, index: number): Step {
   const { steps, beginning } = trace
@@ -99,7 +112,7 @@ export function stepAt(trace: Trace, index: number): Step {
     end: steps.end[index] as number,
     from:
       before < 0
-        ? beginning.position
+        ? knownPosition(beginning)
         : { x: steps.x[before] as number, y: steps.y[before] as number, z: steps.z[before] as number },
     to: { x: steps.x[index] as number, y: steps.y[index] as number, z: steps.z[index] as number },
     filamentMm: steps.filament[index] as number,
@@ -130,7 +143,7 @@ export const lastModes = (trace: Trace): Modes => modesBefore(trace, trace.rows.
 
 /** The filament counter after a command, or as it was at the beginning when `command` is −1. */
 export const counterAfter = (trace: Trace, command: number): number =>
-  command < 0 ? trace.beginning.filamentMm : (trace.rows.counter[command] as number)
+  command < 0 ? trace.beginning.filament : (trace.rows.counter[command] as number)
 
 /** The first index in an ascending column whose value is beyond `at`; `count` when there is none. */
 function firstBeyond(column: Float64Array, count: number, at: number): number {
@@ -154,9 +167,17 @@ export const commandAt = (trace: Trace, at: number): number => firstBeyond(trace
 /** Where the head is at time `at`, mm; a straight share of the step under way. NaN where an axis is unknown. */
 export function positionAt(trace: Trace, at: number): Position {
   const index = stepIndexAt(trace, at)
-  if (index < 0) return trace.beginning.position
+  if (index < 0) return beginningPosition(trace)
   const { from, to, start, end } = stepAt(trace, index)
   const share = end > start ? Math.min(1, Math.max(0, (at - start) / (end - start))) : 1
   const between = (a: number, b: number) => (share === 1 || a === b ? b : a + (b - a) * share)
   return { x: between(from.x, to.x), y: between(from.y, to.y), z: between(from.z, to.z) }
+}
+
+/** Where the head is when all has ended, mm; NaN where an axis is unknown. */
+export function positionAtEnd(trace: Trace): Position {
+  const last = trace.steps.count - 1
+  if (last < 0) return beginningPosition(trace)
+  const { x, y, z } = trace.steps
+  return { x: x[last] as number, y: y[last] as number, z: z[last] as number }
 }

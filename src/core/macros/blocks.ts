@@ -2,7 +2,13 @@
 import type { Command } from '../gcode/line.ts'
 
 /** A command, its line, and how far from the left it begins. */
-export type Indented = { line: number; command: Command; indent?: number | undefined }
+export type Indented = {
+  line: number
+  command: Command
+  indent?: number | undefined
+  /** The command as it is when its turn comes, where values stand in it that are worked out then. */
+  now?: () => Command
+}
 
 export type Branch = { opener: Indented; body: Statement[] }
 export type Statement =

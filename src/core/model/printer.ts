@@ -3,7 +3,7 @@ import * as v from 'valibot'
 
 const mm = v.pipe(v.number(), v.finite())
 const positive = v.pipe(v.number(), v.finite(), v.gtValue(0))
-const seconds = v.pipe(v.number(), v.finite(), v.minValue(0))
+const nonNegative = v.pipe(v.number(), v.finite(), v.minValue(0))
 const celsius = v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(1000))
 const whole = v.pipe(v.number(), v.integer(), v.minValue(1))
 
@@ -15,7 +15,7 @@ const Span = v.pipe(
 
 const Axes = v.object({ x: positive, y: positive, z: positive, e: positive })
 
-const Corner = v.variant('kind', [
+export const Corner = v.variant('kind', [
   v.object({ kind: v.literal('jerk'), x: positive, y: positive, z: positive, e: positive }),
   v.object({ kind: v.literal('deviation'), mm: positive }),
   v.object({ kind: v.literal('speed'), mmS: positive }),
@@ -23,10 +23,14 @@ const Corner = v.variant('kind', [
 
 const Tool = v.object({
   name: v.string(),
+  /** The number that scripts call it by where that is not its place in the list: `11` for head 1 on carriage 1. */
+  address: v.optional(v.nullable(v.pipe(v.number(), v.integer(), v.minValue(0))), null),
+  /** Where its nozzle is from the head's own place, mm. */
+  offset: v.optional(v.object({ x: mm, y: mm, z: mm }), { x: 0, y: 0, z: 0 }),
   nozzleMm: positive,
   filamentMm: positive,
   /** What firmware retraction (G10) draws back, in mm, and how fast, in mm/s. */
-  retractMm: seconds,
+  retractMm: nonNegative,
   retractMmS: positive,
   /** The most the hot end can melt, mm³/s. */
   highestFlowMm3S: positive,
@@ -54,7 +58,7 @@ const BedHeater = v.object({
   secondsTo60: positive,
   secondsTo100: positive,
   /** Minutes after which its surface has settled once the plate is warm; 0 where that is not known. */
-  settleMin: v.optional(seconds, 0),
+  settleMin: v.optional(nonNegative, 0),
   secondsCooling60To30: positive,
 })
 
@@ -69,12 +73,12 @@ const Chamber = v.object({
 
 const Probe = v.object({
   kind: v.picklist(['touch', 'inductive', 'nozzle']),
-  /** Where the probe stands from the nozzle, mm. */
-  offset: v.object({ x: mm, y: mm }),
+  /** Where the probe stands from the nozzle, mm; along Z how far it reaches below, as the firmware counts it, where that is known. */
+  offset: v.object({ x: mm, y: mm, z: v.optional(v.nullable(mm)) }),
   /** Points of a full probing along X and Y. */
   grid: v.object({ x: whole, y: whole }),
   /** How far the outer points stay from the bed's edge, mm. */
-  insetMm: seconds,
+  insetMm: nonNegative,
   secondsPerPoint: positive,
   /**
    * How a touch goes, where that is known: from `liftMm` down at `fastMmS`, up by `bumpMm`, down again at `slowMmS`, and up.
@@ -82,7 +86,7 @@ const Probe = v.object({
    */
   dip: v.optional(
     v.nullable(
-      v.object({ liftMm: positive, bumpMm: seconds, fastMmS: positive, slowMmS: positive, travelMmS: positive }),
+      v.object({ liftMm: positive, bumpMm: nonNegative, fastMmS: positive, slowMmS: positive, travelMmS: positive }),
     ),
     null,
   ),
@@ -123,7 +127,7 @@ export const Printer = v.object({
     at: v.object({ x: mm, y: mm, z: mm }),
     speedMmS: v.object({ x: positive, y: positive, z: positive }),
     /** How far it backs off an end stop to touch it again, mm, at a share of its speed; 0 for once only. */
-    bumpMm: v.optional(v.object({ x: seconds, y: seconds, z: seconds }), { x: 0, y: 0, z: 0 }),
+    bumpMm: v.optional(v.object({ x: nonNegative, y: nonNegative, z: nonNegative }), { x: 0, y: 0, z: 0 }),
     bumpShare: v.optional(v.pipe(v.number(), v.gtValue(0), v.maxValue(1)), 0.5),
   }),
   probe: v.nullable(Probe),
@@ -138,11 +142,16 @@ export const Printer = v.object({
     together: v.optional(v.boolean(), true),
   }),
   /** When a wait for a heater ends, where this printer differs from its firmware: within so many °C, for so many s. */
-  waits: v.optional(v.nullable(v.object({ windowC: seconds, dwellS: seconds })), null),
+  waits: v.optional(v.nullable(v.object({ windowC: nonNegative, dwellS: nonNegative })), null),
   /** A host's config file with the macros that scripts of this printer may call; empty where there are none. */
   macros: v.optional(v.pipe(v.string(), v.maxLength(400_000)), ''),
   /** The macro files on a board's card that its scripts may call, each with its name there. */
   macroFiles: v.optional(v.array(MacroFile), []),
+  /** What a change of filament by hand moves: out, in and through the nozzle, mm, and how fast; null where that is not known. */
+  filamentChange: v.optional(
+    v.nullable(v.object({ unloadMm: nonNegative, loadMm: nonNegative, purgeMm: nonNegative, speedMmS: positive })),
+    null,
+  ),
   display: v.nullable(v.object({ columns: whole })),
   spots: v.optional(v.array(Spot), []),
   /** Where the head must not go. */

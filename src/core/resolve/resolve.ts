@@ -1,14 +1,17 @@
 // From lines to the plain commands that a machine would be sent: values put in, guards decided, each with its source line.
 
+import { type Commands, rehearse } from '../effects/run.ts'
 import type { Unit } from '../firmware/spec.ts'
 import { specOf } from '../firmware/spec.ts'
+import { plain } from '../format.ts'
 import { evaluate, holds, type Missing, type Quantity, type Result, settingValue } from '../formula/evaluate.ts'
 import { guardLine, inText, settingLine } from '../formula/marks.ts'
 import { scopeOf, type World } from '../formula/values.ts'
 import type { Command, Line, Piece } from '../gcode/line.ts'
 import { indentOf, readLine } from '../gcode/read.ts'
-import { type PlainCommand, toolTaken } from '../machine/rehearse.ts'
+import { beginning } from '../machine/beginning.ts'
 import { materialOf, type Stage } from '../machine/state.ts'
+import type { PlainCommand, Trace } from '../machine/trace.ts'
 
 export type ScriptSetting = Quantity & {
   line: number
@@ -34,7 +37,6 @@ export type Problem = {
 export type Worth = { line: number; from: number; to: number; formula: string; text: string; unit: Quantity['unit'] }
 
 export type Resolution = {
-  commands: PlainCommand[]
   settings: ScriptSetting[]
   problems: Problem[]
   /** For each line with a condition, whether its lines run. */
@@ -62,58 +64,86 @@ export const worldOf = (stage: Stage): World => ({
 })
 
 /**
- * The commands of a script in order. What can't be made out is left as it is written, counts as absent, and is told in
- * `problems`; a guard that does not close is passed over, so that its lines run.
+ * Runs a script, each line worked out when its turn comes and in the machine's state then. What can't be made out is left as it
+ * is written, counts as absent, and is told in `problems`; a guard that does not close is passed over, so that its lines run.
  */
-export function resolve(lines: readonly Line[], stage: Stage): Resolution {
+export function rehearseLines(
+  lines: readonly Line[],
+  stage: Stage,
+  options?: { keep?: boolean },
+): { resolution: Resolution; trace: Trace } {
   const words = Object.keys(stage.standIns ?? {})
-  const plain = lines.every(
+  const allPlain = lines.every(
     line => line.kind !== 'mark' && !line.raw.includes('@') && !words.some(word => line.raw.includes(word)),
   )
-  if (plain) {
-    const commands = lines.flatMap(line => (line.command ? [plainOf(line, line.command, stage)] : []))
-    return { commands, settings: [], problems: [], guards: new Map(), skipped: new Set(), worths: [] }
+  if (allPlain) {
+    const commands = lines.flatMap(line => plainOf(line, [line.command, ...line.more], stage))
+    const resolution = { settings: [], problems: [], guards: new Map(), skipped: new Set<number>(), worths: [] }
+    return { resolution, trace: rehearse(commands, stage, options) }
   }
-  return new Resolver(lines, stage).go()
+  const resolver = new Resolver(lines, stage)
+  const trace = rehearse(resolver.commands, stage, options)
+  return { resolution: resolver.resolution(), trace }
 }
 
-/** A command with its line, and how far right it stands where the firmware heeds it. */
-const plainOf = ({ number, raw }: Line, command: Command, { firmware }: Stage): PlainCommand =>
-  firmware.flow ? { line: number, command, indent: indentOf(raw) } : { line: number, command }
+/** What a script's values, settings and guards come to for this stage. */
+export const resolve = (lines: readonly Line[], stage: Stage): Resolution => rehearseLines(lines, stage).resolution
+
+/** A line's commands, as many as the firmware takes from it, and how far right it stands where that is heeded. */
+function plainOf({ number, raw }: Line, commands: readonly (Command | null)[], { firmware }: Stage): PlainCommand[] {
+  const taken = firmware.severalOnALine ? commands : commands.slice(0, 1)
+  return taken.flatMap(command =>
+    command ? [firmware.flow ? { line: number, command, indent: indentOf(raw) } : { line: number, command }] : [],
+  )
+}
 
 class Resolver {
-  private readonly commands: PlainCommand[] = []
   private readonly settings: ScriptSetting[] = []
   private readonly problems: Problem[] = []
   private readonly guards = new Map<number, boolean>()
   private readonly skipped = new Set<number>()
-  private readonly worths: Worth[] = []
+  /** By line and place: a line that runs again has its last worth. */
+  private readonly worths = new Map<string, Worth>()
   private readonly world: World
   private readonly known = new Map<string, Quantity>()
   private readonly open: Open[] = []
   private readonly halves: ReadonlySet<number>
-  private tool: number
+  private toolInUse: () => number
 
   constructor(
     private readonly lines: readonly Line[],
     private readonly stage: Stage,
   ) {
     this.world = worldOf(stage)
-    this.tool = stage.moment === 'start' ? 0 : stage.job.firstTool
+    const { tool } = beginning(stage).modes
+    this.toolInUse = () => tool
     this.halves = halfGuards(lines)
   }
 
-  go(): Resolution {
+  /** The commands in order, each line looked at when its turn comes. */
+  readonly commands: Commands = toolInUse => {
+    this.toolInUse = toolInUse
+    return this.lineByLine()
+  }
+
+  private *lineByLine(): Generator<PlainCommand> {
     for (const line of this.lines) {
       if (line.kind === 'mark' && this.halves.has(line.number)) this.tellHalf(line)
       else if (line.kind === 'mark' && this.guard(line)) continue
       else if (this.open.some(({ now }) => !now)) {
         if (line.command) this.skipped.add(line.number)
       } else if (line.kind === 'mark') this.setting(line)
-      else if (line.command) this.command(line)
+      else if (line.command) yield* this.command(line)
     }
-    const { commands, settings, problems, guards, skipped, worths } = this
-    return { commands, settings, problems, guards, skipped, worths }
+  }
+
+  resolution(): Resolution {
+    const { settings, problems, guards, skipped, worths } = this
+    return { settings, problems: withoutRepeats(problems), guards, skipped, worths: [...worths.values()] }
+  }
+
+  private get tool(): number {
+    return Math.max(0, this.toolInUse())
   }
 
   private scope() {
@@ -190,13 +220,16 @@ class Resolver {
       )
   }
 
-  private command(line: Line): void {
-    const filled = this.withStandIns(line.raw.includes('@') ? this.plainText(line) : line.raw)
-    const command = filled === line.raw ? line.command : (readLine(filled).command ?? line.command)
-    if (!command) return
-    this.commands.push(plainOf(line, command, this.stage))
-    const effect = specOf(this.stage.firmware, command.name)?.effect
-    if (effect?.does === 'tool') this.tool = toolTaken(command, effect.by) ?? this.tool
+  private command(line: Line): PlainCommand[] {
+    const pending = plainOf(line, [line.command, ...line.more], this.stage)
+    if (!line.raw.includes('@') && this.withStandIns(line.raw) === line.raw) return pending
+    // Worked out again each time that the line runs: a loop may bring it another tool.
+    const now = (which: number) => (): Command => {
+      const filled = readLine(this.withStandIns(line.raw.includes('@') ? this.plainText(line) : line.raw))
+      const commands = [filled.command, ...filled.more]
+      return commands[which] ?? (pending[which] as PlainCommand).command
+    }
+    return pending.map((each, which) => ({ ...each, now: now(which) }))
   }
 
   /** The line with the person's numbers in place of words that mean nothing here. */
@@ -209,7 +242,7 @@ class Resolver {
 
   /** The line with numbers in place of its values, rounded as what takes them wants it. */
   private plainText(line: Line): string {
-    const spec = specOf(this.stage.firmware, line.command?.name ?? '')
+    const spec = line.command ? specOf(this.stage.firmware, line.command) : undefined
     let at = 0
     let text = ''
     for (const piece of line.pieces) {
@@ -223,7 +256,7 @@ class Resolver {
 
   /** For a temperature that can't be made out, what the material wants, marked as a stand-in; for the rest nothing. */
   private standIn(line: Line, unit: Unit | null): Quantity | null {
-    const effect = specOf(this.stage.firmware, line.command?.name ?? '')?.effect
+    const effect = line.command ? specOf(this.stage.firmware, line.command)?.effect : undefined
     const problem = this.problems.at(-1)
     if (unit !== '°C' || effect?.does !== 'heat' || !problem) return null
     const { bedC, nozzleC, chamberC } = materialOf(this.stage, this.tool)
@@ -246,7 +279,14 @@ class Resolver {
         const from = line.from + at + part.from
         const to = from + part.text.length + (piece.text[part.from - 1] === '(' ? 1 : 0)
         if (found)
-          this.worths.push({ line: line.number, from, to, formula: part.text, text: written, unit: found.unit })
+          this.worths.set(`${line.number}:${from}`, {
+            line: line.number,
+            from,
+            to,
+            formula: part.text,
+            text: written,
+            unit: found.unit,
+          })
       }
     }
     return text
@@ -258,9 +298,13 @@ const whole: readonly (Unit | null)[] = ['°C', 'of 255', 'mm/min', 'ms', 'Hz', 
 /** A number as its letter takes it: whole degrees, feeds and milliseconds, otherwise three decimals without trailing zeros. */
 export function writtenFor({ value, unit }: Quantity, letter: Unit | null): string {
   const digits = whole.includes(letter) || (letter === null && unit === '°C') ? 0 : 3
-  const text = value.toFixed(digits)
-  const short = text.includes('.') ? text.replace(/\.?0+$/, '') : text
-  return short === '-0' ? '0' : short
+  return plain(value, digits)
+}
+
+/** Each problem once, though its line may have run several times. */
+function withoutRepeats(problems: readonly Problem[]): Problem[] {
+  const known = new Map(problems.map(problem => [`${problem.kind} ${problem.from} ${problem.to}`, problem]))
+  return [...known.values()].sort((a, b) => a.line - b.line || a.from - b.from)
 }
 
 /** Guard lines without a partner: a `when` that has no end, an `otherwise` or `end` that has no `when`. */

@@ -1,7 +1,7 @@
 // Where a start script could save time or filament: each way is rehearsed, and told with what it would save.
 
 import type { Fix } from '../check/finding.ts'
-import { specOf } from '../firmware/spec.ts'
+import { effectOf } from '../firmware/spec.ts'
 import { applyEdits } from '../model/script.ts'
 import { type RehearsalInput, type Round, rehearseScript } from '../round.ts'
 import { replacePiece } from '../script/edits/lines.ts'
@@ -47,17 +47,19 @@ function heatTogether({ findings }: Round): Way[] {
 
 function keptMesh({ stage, commands, lines }: Round): Way[] {
   const { loadMesh } = stage.firmware.phrases
-  const probe = commands.find(({ command }) => specOf(stage.firmware, command.name)?.effect.does === 'probe')
+  const probe = commands.find(({ command }) => effectOf(stage.firmware, command)?.does === 'probe')
   const line = probe && lines[probe.line - 1]
   // A macro's own lines can't be changed in the script.
   const source = line?.command?.name === probe?.command.name ? line : undefined
   const name = source?.pieces.find(({ kind }) => kind === 'name')
-  if (!stage.printer.storedMesh || !source || !name || (source.command?.words.length ?? 0) > 0) return []
+  const load = stage.firmware.phrases.loadMesh(null)
+  if (!stage.printer.storedMesh || load === null || !source || !name || (source.command?.words.length ?? 0) > 0)
+    return []
   return [
     {
-      title: 'Use the kept mesh instead of probing',
+      title: 'Use the saved mesh instead of probing',
       how: 'Right as long as the bed has not been moved since it was measured.',
-      plan: { ok: true, title: `Use the kept mesh (${loadMesh})`, edits: [replacePiece(source, name, loadMesh)] },
+      plan: { ok: true, title: `Use the saved mesh (${load})`, edits: [replacePiece(source, name, load)] },
     },
   ]
 }

@@ -1,39 +1,12 @@
 // What a line is for, told from what its command does to the machine; and what a run of such lines is then called.
-import { specOf } from '../firmware/spec.ts'
+import { recordOf } from '../effects/effects.ts'
+import type { PassageKind, Purpose } from '../effects/purpose.ts'
+import { effectOf } from '../firmware/spec.ts'
 import type { Line } from '../gcode/line.ts'
-import { heatTarget } from '../machine/heaters.ts'
 import type { Stage } from '../machine/state.ts'
-import { type Step, stepsOfCommand, type Trace } from '../machine/trace.ts'
+import { stepsOfCommand, type Trace } from '../machine/trace.ts'
 
-export const passageKinds = [
-  'setup',
-  'message',
-  'firmware-check',
-  'heat',
-  'heat-wait',
-  'soak',
-  'home',
-  'align',
-  'probe',
-  'levelling',
-  'z-offset',
-  'purge-line',
-  'purge-spot',
-  'wipe',
-  'prime',
-  'retract',
-  'park',
-  'present',
-  'cool-down',
-  'motors-off',
-  'fan',
-  'limits',
-  'tool',
-  'mix',
-  'origin',
-  'other',
-] as const
-export type PassageKind = (typeof passageKinds)[number]
+export { type PassageKind, type Purpose, passageKinds } from '../effects/purpose.ts'
 
 const kindTitles: Record<PassageKind, string> = {
   setup: 'Set-up',
@@ -41,14 +14,14 @@ const kindTitles: Record<PassageKind, string> = {
   'firmware-check': 'Firmware check',
   heat: 'Start heating',
   'heat-wait': 'Heat and wait',
-  soak: 'Soak',
-  home: 'Find zero',
+  soak: 'Heat soak',
+  home: 'Home',
   align: 'Align the gantry',
   probe: 'Probe the bed',
   levelling: 'Levelling',
   'z-offset': 'Z offset',
   'purge-line': 'Purge line',
-  'purge-spot': 'Purge on the spot',
+  'purge-spot': 'Purge in place',
   wipe: 'Wipe',
   prime: 'Prime',
   retract: 'Retract',
@@ -63,9 +36,6 @@ const kindTitles: Record<PassageKind, string> = {
   origin: 'Origin',
   other: 'Other',
 }
-
-/** What one line is for, or null for a line that goes along with its neighbours (a mode, a report, a filament reset). */
-export type Purpose = PassageKind | 'move' | null
 
 /** Moves that come before what a passage is named after belong to it; this is how strongly a purpose names a passage. */
 const weight: Record<string, number> = {
@@ -95,84 +65,16 @@ const weight: Record<string, number> = {
   setup: 0,
 }
 
+/** What a line is for. `rows` are those of its own command, empty where it did not run. */
 export function purposeOf(line: Line, trace: Trace | null, command: number, stage: Stage): Purpose {
   const parsed = line.command
   if (!parsed) return null
-  const effect = specOf(stage.firmware, parsed.name)?.effect
+  const effect = effectOf(stage.firmware, parsed)
   if (!effect) return 'other'
-  switch (effect.does) {
-    case 'heat':
-      return heatTarget(parsed, effect)?.targetC === 0 ? 'cool-down' : effect.wait ? 'heat-wait' : 'heat'
-    case 'home':
-      return 'home'
-    case 'probe':
-      return 'probe'
-    case 'levelling':
-      return 'levelling'
-    case 'motors':
-      return effect.on ? 'setup' : 'motors-off'
-    case 'fan':
-      return 'fan'
-    case 'message':
-      return 'message'
-    case 'limits':
-    case 'move-acceleration':
-    case 'soft-limits':
-      return 'limits'
-    case 'overall-limits':
-    case 'corners':
-      return 'limits'
-    case 'tool':
-    case 'change-filament':
-      return 'tool'
-    case 'probe-or-mesh':
-      return trace && stepsOfCommand(trace, command).length === 0 ? 'levelling' : 'probe'
-    case 'probe-point':
-      return 'probe'
-    case 'align':
-      return 'align'
-    case 'wait-for-heaters':
-      return 'heat-wait'
-    case 'heaters-off':
-      return 'cool-down'
-    case 'park':
-      return 'park'
-    case 'wipe':
-      return 'wipe'
-    case 'z-offset':
-      return 'z-offset'
-    case 'mix':
-      return 'mix'
-    case 'origin':
-      return 'origin'
-    case 'dwell': {
-      const seconds = trace ? stepsOfCommand(trace, command).reduce((sum, step) => sum + step.end - step.start, 0) : 0
-      return seconds >= 60 ? 'soak' : null
-    }
-    case 'firmware-retract':
-      return effect.back ? 'retract' : 'prime'
-    case 'units':
-    case 'positioning':
-    case 'extrusion-mode':
-      return 'setup'
-    case 'move':
-    case 'arc':
-      return trace ? purposeOfMove(stepsOfCommand(trace, command)) : 'move'
-    default:
-      return null
-  }
-}
-
-/** A move that pushes along a way is a purge line, one that pushes on the spot a purge there, a small one a prime. */
-function purposeOfMove(steps: readonly Step[]): Purpose {
-  const pushed = steps.reduce((sum, step) => sum + Math.max(0, step.filamentMm), 0)
-  const drawn = steps.some(step => step.filamentMm < 0)
-  if (pushed > 0) {
-    if (steps.some(step => step.kind === 'extrude' && Math.hypot(step.to.x - step.from.x, step.to.y - step.from.y) > 5))
-      return 'purge-line'
-    return pushed >= 5 ? 'purge-spot' : 'prime'
-  }
-  return drawn ? 'retract' : 'move'
+  const { purpose = null } = recordOf(effect)
+  if (typeof purpose !== 'function') return purpose
+  const ran = trace?.ran?.[command]?.command ?? parsed
+  return purpose({ command: ran, effect: effect as never, steps: trace && stepsOfCommand(trace, command), stage })
 }
 
 const moves: readonly Purpose[] = ['purge-line', 'purge-spot', 'prime', 'retract', 'move']

@@ -1,7 +1,7 @@
 // The example printer and its like, for tests that work their numbers out by hand.
 
 import type { Finding } from '../check/finding.ts'
-import { board } from '../firmware/board.ts'
+import { board } from '../firmware/board/board.ts'
 import type { Stage } from '../machine/state.ts'
 import { job, material, printer } from '../model/example.ts'
 import type { Printer } from '../model/printer.ts'

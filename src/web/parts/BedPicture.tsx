@@ -1,5 +1,5 @@
 // A small picture of a bed from above: probe points as dots, what the start script lays down as a line.
-import { probePoints } from '../../core/machine/probe.ts'
+import { probePoints } from '../../core/machine/probing.ts'
 import type { Rectangle } from '../../core/model/job.ts'
 import type { Printer } from '../../core/model/printer.ts'
 

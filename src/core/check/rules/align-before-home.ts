@@ -1,6 +1,7 @@
 // Aligns the gantry before zero has been found.
-import { insertBefore } from '../../script/edits/lines.ts'
+import { axes } from '../../model/printer.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
+import { putBefore } from '../fixes.ts'
 import { rowsThat } from '../queries.ts'
 
 function check(script: Checked): Found[] {
@@ -8,9 +9,7 @@ function check(script: Checked): Found[] {
     const { x, y, z } = before.homed
     if (x && y && z) return []
     const message = `${command.name} moves the probe to the corners before zero has been found. The firmware refuses it, or the head goes where it should not.`
-    return [
-      { line, message, fixes: [{ title: 'Find zero first (G28)', edits: [insertBefore(script.lines, line, 'G28')] }] },
-    ]
+    return [{ line, message, fixes: putBefore(script, line, script.stage.firmware.phrases.home(axes), 'Home first') }]
   })
 }
 

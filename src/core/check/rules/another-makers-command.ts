@@ -4,7 +4,7 @@ import type { Checked, Found, Rule } from '../finding.ts'
 
 function check({ lines, stage }: Checked): Found[] {
   return lines.flatMap((line): Found[] => {
-    const spec = line.command && specOf(stage.firmware, line.command.name)
+    const spec = line.command && specOf(stage.firmware, line.command)
     if (!spec?.makersOwn || spec.taught) return []
     const message = `${spec.name} is a command of some makers’ boards only (“${spec.title}”), and on others something else or nothing. Look it up for yours, and teach it in the command book.`
     return [{ line: line.number, message }]

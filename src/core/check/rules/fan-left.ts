@@ -13,7 +13,14 @@ function check(script: Checked): Found[] {
   const message = start
     ? `The part fan is on (${plain(fan * 100, 0)} %) when the print begins. It cools the first layer off the bed, unless the print turns it off.`
     : `The part fan is still on (${plain(fan * 100, 0)} %) when the script ends, and blows until the printer is switched off.`
-  return [{ line, severity: start ? 'advice' : 'warning', message, fixes: atTheEnd(script, 'M107', 'Turn it off') }]
+  return [
+    {
+      line,
+      severity: start ? 'advice' : 'warning',
+      message,
+      fixes: atTheEnd(script, script.stage.firmware.phrases.fan(0), 'Turn it off'),
+    },
+  ]
 }
 
 export const fanLeft: Rule = {

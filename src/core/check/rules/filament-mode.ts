@@ -1,8 +1,8 @@
 // Filament counted otherwise than the script seems to mean.
 import { mm } from '../../format.ts'
 import { numberOf } from '../../gcode/line.ts'
-import { insertBefore } from '../../script/edits/lines.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
+import { putBefore } from '../fixes.ts'
 
 /** Drawing back more than this at once empties a hot end. */
 const longestPullMm = 30
@@ -10,20 +10,21 @@ const longestPullMm = 30
 const strokeMm = 5
 
 function check(script: Checked): Found[] {
-  const { rows, steps, stage, lines } = script
+  const { rows, steps, stage } = script
   const setsMode = rows.find(
     ({ effect }) => effect?.does === 'extrusion-mode' || (effect?.does === 'positioning' && effect.filamentToo),
   )
   const resets = rows.find(({ effect, command }) => effect?.does === 'set-position' && numberOf(command, 'E') !== null)
   const first = rows.find(({ effect, command }) => effect?.does === 'move' && numberOf(command, 'E') !== null)
   if (!first) return []
-  const relative = (title: string) => [{ title, edits: [insertBefore(lines, first.line, 'M83')] }]
+  const { phrases } = stage.firmware
+  const relative = putBefore(script, first.line, phrases.countFilament('relative'), 'Relative extrusion')
   if (stage.moment !== 'start') {
     const known = [setsMode, resets].some(row => row !== undefined && row.row < first.row)
     if (known) return []
     const message =
       'Moves filament without saying how it is counted. After a print that counts from zero, “E-2” means back to −2: metres of filament are drawn out.'
-    return [{ line: first.line, message, fixes: relative('Count from the last move (M83)') }]
+    return [{ line: first.line, message, fixes: relative }]
   }
   // The same count again and again pushes nothing: it was meant as an amount each time.
   for (const step of steps) {
@@ -34,7 +35,7 @@ function check(script: Checked): Found[] {
     if (value === null) continue
     if (value > 0 && step.filamentMm === 0 && across > strokeMm) {
       const message = `Counted from zero, E${value} is where the filament stands already, so this line lays nothing. Was an amount meant (M83)?`
-      return [{ line: row.line, message, fixes: relative('Count from the last move (M83)') }]
+      return [{ line: row.line, message, fixes: relative }]
     }
     if (step.filamentMm < -longestPullMm) {
       const message = `Counted from zero, this draws ${mm(-step.filamentMm, 0)} of filament back, out of the hot end. Is “G92 E0” missing before it, or was an amount meant (M83)?`
@@ -43,7 +44,7 @@ function check(script: Checked): Found[] {
           line: row.line,
           severity: 'error',
           message,
-          fixes: [{ title: 'Count from zero here (G92 E0)', edits: [insertBefore(lines, row.line, 'G92 E0')] }],
+          fixes: putBefore(script, row.line, phrases.zeroFilament(), 'Set E to zero here'),
         },
       ]
     }

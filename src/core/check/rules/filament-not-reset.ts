@@ -1,13 +1,14 @@
 // The filament counter stands at something other than zero when the print begins.
 import { mm } from '../../format.ts'
 import { lastModes, stepsOf } from '../../machine/trace.ts'
-import { insertAfter } from '../../script/edits/lines.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
+import { putAfter } from '../fixes.ts'
 
 /** A print that begins within this of zero pulls or pushes nothing that a person would see. */
 const harmlessMm = 0.05
 
-function check({ lines, trace, stage }: Checked): Found[] {
+function check(script: Checked): Found[] {
+  const { trace, stage } = script
   if (stage.vocabulary?.resetsFilament) return []
   const counter = trace.rows.count ? (trace.rows.counter[trace.rows.count - 1] as number) : 0
   if (lastModes(trace).extrusion !== 'absolute' || Math.abs(counter) <= harmlessMm) return []
@@ -23,7 +24,7 @@ function check({ lines, trace, stage }: Checked): Found[] {
     {
       line,
       message,
-      fixes: [{ title: 'Set the filament to zero after it (G92 E0)', edits: [insertAfter(lines, line, 'G92 E0')] }],
+      fixes: putAfter(script, line, stage.firmware.phrases.zeroFilament(), 'Set E to zero after it'),
     },
   ]
 }

@@ -1,32 +1,36 @@
 // An end script leaves something hot.
+import { addressOf, toolName } from '../../firmware/tools.ts'
 import { celsius } from '../../format.ts'
 import { lastModes } from '../../machine/trace.ts'
-import { insertAfter, lastUsedLine } from '../../script/edits/lines.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
+import { atTheEnd } from '../fixes.ts'
 
-function check({ lines, commands, trace }: Checked): Found[] {
-  const { nozzleTargets, bedTarget } = lastModes(trace)
+function check(script: Checked): Found[] {
+  const { commands, trace, stage } = script
+  const { nozzleTargets, bedTarget, chamberTarget } = lastModes(trace)
+  const { firmware, printer } = stage
+  const { phrases } = firmware
   const line = commands.at(-1)?.line ?? 1
-  const off = (title: string, command: string) => [{ title, edits: [insertAfter(lines, lastUsedLine(lines), command)] }]
-  const found: Found[] = nozzleTargets.flatMap((target, tool) => {
-    if (target <= 0) return []
-    const several = nozzleTargets.length > 1
-    const name = several ? `Nozzle ${tool}` : 'The nozzle'
-    const command = several ? `M104 T${tool} S0` : 'M104 S0'
-    return [
-      {
-        line,
-        message: `${name} is still told to hold ${celsius(target)} when the script ends. It cooks what is in it, and nobody is watching.`,
-        fixes: off(`Turn it off (${command})`, command),
-      },
-    ]
+  const several = nozzleTargets.length > 1
+  /** Tools that share a heater are told of once. */
+  const told = new Set<number>()
+  const found: Found[] = nozzleTargets.flatMap((target, tool): Found[] => {
+    const heater = printer.tools[tool]?.heater ?? tool
+    if (target <= 0 || told.has(heater)) return []
+    told.add(heater)
+    const name = several ? `The nozzle of ${toolName(firmware, printer, tool)}` : 'The nozzle'
+    const off = phrases.heat('nozzle', 0, several ? addressOf(firmware, printer, tool) : null)
+    const message = `${name} is still on at ${celsius(target)} when the script ends. It cooks the filament in it, and nobody is watching.`
+    return [{ line, message, fixes: atTheEnd(script, off, 'Turn it off') }]
   })
-  if (bedTarget > 0)
-    found.push({
-      line,
-      message: `The bed is still told to hold ${celsius(bedTarget)} when the script ends, and will for as long as the printer is on.`,
-      fixes: off('Turn the bed off (M140 S0)', 'M140 S0'),
-    })
+  if (bedTarget > 0) {
+    const message = `The bed is still on at ${celsius(bedTarget)} when the script ends, and stays on for as long as the printer does.`
+    found.push({ line, message, fixes: atTheEnd(script, phrases.heat('bed', 0, null), 'Turn the bed off') })
+  }
+  if (chamberTarget !== null && chamberTarget > 0) {
+    const message = `The chamber heater is still on at ${celsius(chamberTarget)} when the script ends.`
+    found.push({ line, message, fixes: atTheEnd(script, phrases.heat('chamber', 0, null), 'Turn the chamber off') })
+  }
   return found
 }
 
@@ -36,7 +40,7 @@ export const heatersLeftOn: Rule = {
   severity: 'error',
   title: 'Heaters are left on',
   why: 'A heater that nobody turns off stays hot for hours: filament chars in the nozzle, power is wasted, and it is a hazard.',
-  silentWhen: 'Speaks of nozzles and bed; a pause may well keep both warm.',
+  silentWhen: 'Knows nozzles, bed and chamber; a pause may well keep them warm.',
   example: { text: 'G91\nG1 Z5 F600\nG90\nG1 X0 Y200 F6000\nM104 S0\nM107\nM84 X Y E', moment: 'end' },
   moments: ['end', 'cancel'],
   check,

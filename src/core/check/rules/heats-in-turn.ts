@@ -1,11 +1,10 @@
 // One heater waits for the other although both could warm at once.
 import { celsius, duration } from '../../format.ts'
 import { read } from '../../gcode/read.ts'
-import { rehearse } from '../../machine/rehearse.ts'
 import { applyEdits } from '../../model/script.ts'
-import { resolve } from '../../resolve/resolve.ts'
-import { insertBefore } from '../../script/edits/lines.ts'
+import { rehearseLines } from '../../resolve/resolve.ts'
 import type { Checked, Fix, Found, Rule } from '../finding.ts'
+import { putBefore } from '../fixes.ts'
 import { type Heating, heatings } from '../queries.ts'
 
 /** Less than this is not worth a line. */
@@ -13,12 +12,11 @@ const worthS = 20
 
 /** Seconds that a fix would save: both rehearsed. */
 function saved({ text, trace, stage }: Checked, { edits }: Fix): number {
-  const { commands } = resolve(read(applyEdits(text, edits)), stage)
-  return trace.totalS - rehearse(commands, stage).totalS
+  return trace.totalS - rehearseLines(read(applyEdits(text, edits)), stage).trace.totalS
 }
 
 function check(script: Checked): Found[] {
-  const { lines, stage } = script
+  const { stage } = script
   if (!stage.printer.heaters.together) return []
   const all = heatings(script).filter(({ heater }) => heater !== 'chamber')
   const first = all.find(({ waits, row }) => waits && row.endS - row.startS > worthS)
@@ -31,11 +29,9 @@ function check(script: Checked): Found[] {
   const later = all.find(each => each.row.row > first.row.row && each.heater !== first.heater && begins(each))
   if (!later?.targetC) return []
   const safeC = Math.min(later.targetC, stage.material.oozeSafeC)
-  const command = later.heater === 'bed' ? `M140 S${later.targetC}` : `M104 S${safeC}`
-  const fix: Fix = {
-    title: `Start the ${later.heater} before line ${first.row.line} (${command})`,
-    edits: [insertBefore(lines, first.row.line, command)],
-  }
+  const command = stage.firmware.phrases.heat(later.heater, later.heater === 'bed' ? later.targetC : safeC, null)
+  const [fix] = putBefore(script, first.row.line, command, `Start the ${later.heater} before line ${first.row.line}`)
+  if (!fix) return []
   const saves = saved(script, fix)
   if (saves < worthS) return []
   const message = `The ${later.heater} begins to warm only here, after the wait on line ${first.row.line}. Heating both at once saves ${duration(saves)}${later.heater === 'nozzle' && safeC < later.targetC ? `, even with the nozzle at ${celsius(safeC)} until then, where it doesn’t drip` : ''}.`

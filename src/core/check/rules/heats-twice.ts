@@ -1,7 +1,7 @@
 // The same heater is waited for twice, or heated up, let down and heated up again.
 import { celsius, duration } from '../../format.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
-import { sleepLine } from '../fixes.ts'
+import { commentOut } from '../fixes.ts'
 import { heatings } from '../queries.ts'
 
 /** A dip smaller than this is no second heating. */
@@ -27,7 +27,7 @@ function check(script: Checked): Found[] {
       const seconds = now.row.endS - now.row.startS
       if (before.targetC === now.targetC && !between && seconds < worthS) {
         const message = `Waits for the ${heater} at ${celsius(now.targetC ?? 0)} again: line ${before.row.line} has done so, and nothing changed it since.`
-        found.push({ line: now.row.line, message, fixes: sleepLine(now.row.source) })
+        found.push({ line: now.row.line, message, fixes: commentOut(now.row.source) })
       }
       const top = waits.slice(0, i).findLast(each => (each.targetC ?? 0) >= (now.targetC ?? 0) - dipC)
       const dip = waits.slice(0, i).findLast(each => (each.targetC ?? 0) < (now.targetC ?? 0) - dipC)

@@ -2,8 +2,8 @@
 import { celsius } from '../../format.ts'
 import { numberOf, textOf } from '../../gcode/line.ts'
 import { temperatureAt } from '../../machine/heat.ts'
-import { insertBefore } from '../../script/edits/lines.ts'
 import type { Checked, Found, Row, Rule } from '../finding.ts'
+import { putBefore } from '../fixes.ts'
 
 /** Below this nothing in the hot end is soft any more. */
 const coolC = 60
@@ -19,16 +19,17 @@ function takesTheAir({ command, effect }: Row): string | null {
   return /hot|nozzle|extruder|heat/.test(fan) && numberOf(command, 'SPEED') === 0 ? `Turns the fan “${fan}” off` : null
 }
 
-function check({ rows, trace, lines }: Checked): Found[] {
+function check(script: Checked): Found[] {
+  const { rows, trace } = script
   return rows.flatMap((row): Found[] => {
     const what = takesTheAir(row)
-    const nozzle = trace.nozzles[row.after.tool]
+    const nozzle = trace.nozzles[Math.max(0, row.after.tool)]
     if (what === null || !nozzle) return []
     const at = temperatureAt(nozzle, row.endS)
     if (at <= coolC) return []
     const message = `${what} with the nozzle still at ${celsius(at)}. Without its fan heat creeps up the hot end, and filament softens and jams where it should stay hard.`
-    const wait = `M109 R${coolC - 10}`
-    const fixes = [{ title: `Wait until it is cool (${wait})`, edits: [insertBefore(lines, row.line, wait)] }]
+    const wait = script.stage.firmware.phrases.waitFor('nozzle', coolC - 10, null, true)
+    const fixes = putBefore(script, row.line, wait, 'Wait until it is cool')
     return [{ line: row.line, message, fixes }]
   })
 }

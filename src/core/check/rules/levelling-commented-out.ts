@@ -1,17 +1,17 @@
 // The line that would turn levelling on, or measure the bed, is asleep, and levelling is off.
-import { specOf } from '../../firmware/spec.ts'
+import { effectOf } from '../../firmware/spec.ts'
 import { lastModes } from '../../machine/trace.ts'
 import { wake } from '../../script/edits/lines.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
-import { sleepingLevelling, turnedOff } from '../levelling.ts'
+import { commentedOutLevelling, turnedOff } from '../levelling.ts'
 
 function check(script: Checked): Found[] {
   if (lastModes(script.trace).levelling !== 'off') return []
   const off = turnedOff(script)
-  const asleep = off && sleepingLevelling(script, off.line)
+  const asleep = off && commentedOutLevelling(script, off.line)
   if (!asleep) return []
   const { line, inner } = asleep
-  const probes = specOf(script.stage.firmware, inner.command?.name ?? '')?.effect.does === 'probe'
+  const probes = inner.command !== null && effectOf(script.stage.firmware, inner.command)?.does === 'probe'
   const would = probes ? 'measure the bed' : 'turn bed levelling on'
   const how = off.byHoming ? `homing on line ${off.line} turned it off` : `line ${off.line} turned it off`
   const message = `This line would ${would}, but it is asleep behind a “;”. The print begins without levelling: ${how}.`

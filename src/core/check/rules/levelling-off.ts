@@ -1,12 +1,12 @@
 // The print begins with bed levelling off although this printer has a measured bed shape.
 import { lastModes } from '../../machine/trace.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
-import { levellingFixes, sleepingLevelling, turnedOff } from '../levelling.ts'
+import { commentedOutLevelling, levellingFixes, turnedOff } from '../levelling.ts'
 
 function check(script: Checked): Found[] {
   if (lastModes(script.trace).levelling !== 'off') return []
   const off = turnedOff(script)
-  if (!off || sleepingLevelling(script, off.line)) return []
+  if (!off || commentedOutLevelling(script, off.line)) return []
   const message = off.byHoming
     ? 'Homing turns bed levelling off here, and nothing after it turns it on again. The first layer will follow a flat bed that this bed is not.'
     : 'Bed levelling is turned off here and stays off for the print.'

@@ -5,7 +5,7 @@ import { rowsThat } from '../queries.ts'
 function check(script: Checked): Found[] {
   const align = rowsThat(script, 'align').at(-1)
   if (!align) return []
-  const meshes = rowsThat(script, 'probe', 'probe-or-mesh', 'levelling').filter(({ after }) => after.levelling === 'on')
+  const meshes = rowsThat(script, 'probe', 'levelling').filter(({ after }) => after.levelling === 'on')
   const last = meshes.at(-1)
   if (!last || last.row > align.row) return []
   const what = last.effect?.does === 'levelling' ? 'load the mesh' : 'measure the bed'

@@ -8,7 +8,17 @@ function check(script: Checked): Found[] {
   const line = script.rows.at(-1)?.line
   if (line === undefined || !lastModes(script.trace).motorsOn || rowsThat(script, 'motors').length > 0) return []
   const message = 'The motors go on holding when the script ends. They stay hot, and the bed can’t be moved by hand.'
-  return [{ line, message, fixes: atTheEnd(script, 'M84 X Y E', 'Let go of all but Z, so that the head stays up') }]
+  return [
+    {
+      line,
+      message,
+      fixes: atTheEnd(
+        script,
+        script.stage.firmware.phrases.motorsOff(['x', 'y', 'e']),
+        'All but Z off, so that the head stays up',
+      ),
+    },
+  ]
 }
 
 export const motorsLeftOn: Rule = {

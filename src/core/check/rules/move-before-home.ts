@@ -1,23 +1,24 @@
 // Moves along an axis whose zero has not been found.
 
-import { specOf } from '../../firmware/spec.ts'
+import { effectOf } from '../../firmware/spec.ts'
 import { listed } from '../../format.ts'
 import { numberOf } from '../../gcode/line.ts'
 import { modesBefore } from '../../machine/trace.ts'
 import { axes } from '../../model/printer.ts'
-import { insertBefore } from '../../script/edits/lines.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
+import { putBefore } from '../fixes.ts'
 
 /** Lifting the head a little before homing is good practice, even unhomed. */
 const harmlessLiftMm = 30
 
-function check({ lines, commands, trace, stage }: Checked): Found[] {
+function check(script: Checked): Found[] {
+  const { commands, trace, stage } = script
   const told = new Set<string>()
   const found: Found[] = []
-  const homesAtAll = commands.some(({ command }) => specOf(stage.firmware, command.name)?.effect.does === 'home')
+  const homesAtAll = commands.some(({ command }) => effectOf(stage.firmware, command)?.does === 'home')
   for (let i = 0; i < trace.rows.count; i++) {
     const { line, command } = commands[i] as (typeof commands)[number]
-    const does = specOf(stage.firmware, command.name)?.effect.does
+    const does = effectOf(stage.firmware, command)?.does
     if (does !== 'move' && does !== 'arc') continue
     const { homed, positioning } = modesBefore(trace, i)
     const blind = axes.filter(axis => {
@@ -32,7 +33,7 @@ function check({ lines, commands, trace, stage }: Checked): Found[] {
     const fixes =
       homesAtAll || stage.moment !== 'start'
         ? []
-        : [{ title: 'Find zero first (G28)', edits: [insertBefore(lines, line, 'G28')] }]
+        : putBefore(script, line, stage.firmware.phrases.home(axes), 'Home first')
     found.push({ line, message, fixes })
   }
   return found

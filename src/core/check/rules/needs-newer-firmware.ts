@@ -15,7 +15,7 @@ export function isOlder(a: string, b: string): boolean {
 function check({ lines, stage }: Checked): Found[] {
   const { version } = stage.printer.firmware
   return lines.flatMap((line): Found[] => {
-    const spec = line.command && specOf(stage.firmware, line.command.name)
+    const spec = line.command && specOf(stage.firmware, line.command)
     if (!spec?.since || !isOlder(version, spec.since)) return []
     const message = `${spec.name} (“${spec.title}”) came with version ${spec.since}. ${stage.printer.name} has ${version} and doesn’t know it.`
     return [{ line: line.number, message }]

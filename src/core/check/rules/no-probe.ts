@@ -1,31 +1,22 @@
 // Probes, or aligns with a probe, on a printer that has none.
-import { numberOf } from '../../gcode/line.ts'
 import { replacePiece } from '../../script/edits/lines.ts'
 import type { Checked, Fix, Found, Rule } from '../finding.ts'
-import { sleepLine } from '../fixes.ts'
+import { commentOut } from '../fixes.ts'
 
 function check({ rows, stage }: Checked): Found[] {
   const { printer, firmware } = stage
   if (printer.probe) return []
   return rows.flatMap(({ line, command, effect, source }): Found[] => {
-    const probes =
-      effect?.does === 'probe' ||
-      effect?.does === 'probe-point' ||
-      effect?.does === 'align' ||
-      (effect?.does === 'probe-or-mesh' && (numberOf(command, effect.by) ?? 0) === 0)
+    const probes = effect?.does === 'probe' || effect?.does === 'probe-point' || effect?.does === 'align'
     if (!probes) return []
     const name = source?.pieces.find(({ kind }) => kind === 'name')
+    const load = firmware.phrases.loadMesh(null)
     const mesh: Fix[] =
-      effect.does === 'probe' && printer.storedMesh && source && name && command.words.length === 0
-        ? [
-            {
-              title: `Use the kept mesh instead (${firmware.phrases.loadMesh})`,
-              edits: [replacePiece(source, name, firmware.phrases.loadMesh)],
-            },
-          ]
+      effect.does === 'probe' && printer.storedMesh && source && name && load !== null && command.words.length === 0
+        ? [{ title: `Use the saved mesh instead (${load})`, edits: [replacePiece(source, name, load)] }]
         : []
     const message = `${command.name} needs a probe, and ${printer.name} has none. The firmware refuses the line, or the nozzle goes on into the bed.`
-    return [{ line, message, fixes: [...mesh, ...sleepLine(source)] }]
+    return [{ line, message, fixes: [...mesh, ...commentOut(source)] }]
   })
 }
 

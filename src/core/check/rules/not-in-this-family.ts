@@ -2,25 +2,25 @@
 
 import { families } from '../../firmware/families.ts'
 import type { FamilyName } from '../../firmware/spec.ts'
-import { specOf } from '../../firmware/spec.ts'
+import { specNamed } from '../../firmware/spec.ts'
 import { listed } from '../../format.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
 /** The other families that have a command of this name. */
 export const familiesWith = (name: string, but: FamilyName): FamilyName[] =>
   Object.values(families)
-    .filter(family => family.family !== but && specOf(family, name))
+    .filter(family => family.family !== but && specNamed(family, name))
     .map(({ family }) => family)
 
 function check({ lines, stage }: Checked): Found[] {
   const { firmware } = stage
   return lines.flatMap((line): Found[] => {
     const name = line.command?.name
-    if (name === undefined || specOf(firmware, name) || stage.macros?.has(name)) return []
+    if (name === undefined || specNamed(firmware, name) || stage.macros?.has(name)) return []
     const elsewhere = familiesWith(name, firmware.family)
     const other = elsewhere[0]
     if (!other) return []
-    const does = specOf(families[other], name)?.title ?? ''
+    const does = specNamed(families[other], name)?.title ?? ''
     const message = `${name} (“${does}”) is a command of ${listed(elsewhere)} firmware. ${stage.printer.name} has ${firmware.family} firmware, which doesn’t know it.`
     return [{ line: line.number, message }]
   })

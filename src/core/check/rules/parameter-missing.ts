@@ -18,7 +18,7 @@ function check(script: Checked): Found[] {
   const { lines, stage } = script
   const missing = lines.flatMap((line): Found[] => {
     const { command } = line
-    const spec = command && specOf(stage.firmware, command.name)
+    const spec = command && specOf(stage.firmware, command)
     if (!command || !spec || spec.text) return []
     const found: Found[] = []
     for (const word of command.words) {

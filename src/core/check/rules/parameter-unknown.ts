@@ -7,7 +7,7 @@ import type { Checked, Found, Rule } from '../finding.ts'
 function check({ lines, stage }: Checked): Found[] {
   return lines.flatMap((line): Found[] => {
     const { command } = line
-    const spec = command && specOf(stage.firmware, command.name)
+    const spec = command && specOf(stage.firmware, command)
     if (!command || !spec || spec.text || spec.anyLetter) return []
     if (spec.effect.does === 'macro' || spec.effect.does === 'flow') return []
     const known = new Set(spec.letters.map(({ letter }) => letter))

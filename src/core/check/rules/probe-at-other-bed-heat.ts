@@ -2,19 +2,17 @@
 import { celsius } from '../../format.ts'
 import { temperatureAt } from '../../machine/heat.ts'
 import { lastModes } from '../../machine/trace.ts'
-import { insertBefore } from '../../script/edits/lines.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
+import { putBefore } from '../fixes.ts'
 import { lineOf } from '../queries.ts'
 
 /** A bed that is this near to its heat has the shape of its heat. */
 const sameShapeC = 15
 
 function check(script: Checked): Found[] {
-  const { lines, trace, rows, steps } = script
+  const { trace, rows, steps, stage } = script
   const printC = lastModes(trace).bedTarget
-  const meshes = new Set(
-    rows.filter(({ effect }) => effect?.does === 'probe' || effect?.does === 'probe-or-mesh').map(({ row }) => row),
-  )
+  const meshes = new Set(rows.filter(({ effect }) => effect?.does === 'probe').map(({ row }) => row))
   const touch = steps.find(({ kind, command }) => kind === 'probe' && meshes.has(command))
   if (printC <= 0 || !touch) return []
   const at = temperatureAt(trace.bed, touch.start)
@@ -23,7 +21,7 @@ function check(script: Checked): Found[] {
   const message = `Measures the bed’s shape at ${celsius(at)}, and prints on it at ${celsius(printC)}. A bed bends as it warms, so the shape is not the same.`
   const fixes =
     at < printC
-      ? [{ title: `Wait for the bed first (M190 S${printC})`, edits: [insertBefore(lines, line, `M190 S${printC}`)] }]
+      ? putBefore(script, line, stage.firmware.phrases.waitFor('bed', printC, null, false), 'Wait for the bed first')
       : []
   return [{ line, message, fixes }]
 }

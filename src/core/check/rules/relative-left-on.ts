@@ -1,24 +1,21 @@
 // Relative positions are still on when the print goes on.
-import { specOf } from '../../firmware/spec.ts'
 import { lastModes } from '../../machine/trace.ts'
-import { insertAfter, lastUsedLine } from '../../script/edits/lines.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
+import { atTheEnd } from '../fixes.ts'
+import { rowsThat } from '../queries.ts'
 
-function check({ lines, commands, trace, stage }: Checked): Found[] {
+function check(script: Checked): Found[] {
+  const { trace, stage } = script
   if (lastModes(trace).positioning !== 'relative') return []
-  const last = commands.findLast(({ command }) => {
-    const effect = specOf(stage.firmware, command.name)?.effect
-    return effect?.does === 'positioning' && effect.positioning === 'relative'
-  })
+  const last = rowsThat(script, 'positioning').findLast(({ after }) => after.positioning === 'relative')
   if (!last) return []
-  const filamentRelative = lastModes(trace).extrusion === 'relative'
-  const back = insertAfter(lines, lastUsedLine(lines), 'G90')
-  const fixes = [{ title: 'Count from the origin again (G90)', edits: [back] }]
-  const note = filamentRelative
-    ? ' G90 makes filament absolute too; a print that counts it relatively says M83 itself.'
-    : ''
-  const message = `Positions count from where the head is, from here to the end. The print’s first move to “X 100” would then go 100 mm further, not to 100.${note}`
-  return [{ line: last.line, message, fixes }]
+  const note =
+    lastModes(trace).extrusion === 'relative' && last.effect?.does === 'positioning' && last.effect.filamentToo
+      ? ' On this firmware that makes extrusion absolute too; a print with relative extrusion says so itself.'
+      : ''
+  const message = `Relative positions are on from here to the end. The print’s first move to “X 100” would then go 100 mm further, not to 100.${note}`
+  const back = stage.firmware.phrases.positioning('absolute')
+  return [{ line: last.line, message, fixes: atTheEnd(script, back, 'Back to absolute positions') }]
 }
 
 export const relativeLeftOn: Rule = {

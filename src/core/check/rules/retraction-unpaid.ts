@@ -19,10 +19,8 @@ function check(script: Checked): Found[] {
   const far = back > Math.max(own, 1) * ordinary
   const reset = far ? '' : ' If the print begins by pushing it forward again, this is meant.'
   const message = `The filament stands ${mm(back, 1)} back from the tip when the print begins, and setting the counter to zero does not push it forward. The first line starts empty.${reset}`
-  const forward =
-    modes?.extrusion === 'relative'
-      ? `G1 E${plain(back)} F1800`
-      : `G1 E${plain((trace.rows.counter.at(-1) ?? 0) + back)} F1800`
+  const e = modes?.extrusion === 'relative' ? back : (trace.rows.counter.at(-1) ?? 0) + back
+  const forward = stage.firmware.phrases.move({ e: Number(plain(e)), f: 1800 })
   return [
     {
       line: lineOf(script, last),

@@ -10,7 +10,13 @@ function check(script: Checked): Found[] {
   if (!last) return []
   const message =
     'Turns the soft limits off here, and nothing turns them on again. A wrong number later then drives the head into its end.'
-  return [{ line: last.line, message, fixes: atTheEnd(script, 'M211 S1', 'Turn them on at the end') }]
+  return [
+    {
+      line: last.line,
+      message,
+      fixes: atTheEnd(script, script.stage.firmware.phrases.softLimits(true), 'Turn them on at the end'),
+    },
+  ]
 }
 
 export const softLimitsOff: Rule = {

@@ -1,7 +1,8 @@
 // A tool that stands by is kept hotter than its material can wait at without dripping.
+
+import { heatedTools } from '../../effects/heating.ts'
 import { celsius } from '../../format.ts'
 import { numberOf } from '../../gcode/line.ts'
-import { heatedTool } from '../../machine/heaters.ts'
 import { materialOf } from '../../machine/state.ts'
 import { lastModes } from '../../machine/trace.ts'
 import { toolsUsed } from '../../model/job.ts'
@@ -18,16 +19,19 @@ function told({ rows, trace, stage }: Checked): Standing[] {
   const { tool: last } = lastModes(trace)
   return rows.flatMap((row): Standing[] => {
     const { effect, command, before } = row
+    if (effect?.does === 'tool-heat') {
+      const heldC = numberOf(command, effect.standby)
+      const tool = numberOf(command, effect.tool) ?? Math.max(0, before.tool)
+      return heldC === null ? [] : [{ row, tool, heldC, letter: effect.standby }]
+    }
     if (effect?.does !== 'heat' || effect.heater !== 'nozzle') return []
-    const tool = heatedTool(command, effect, before.tool)
-    const heldC = effect.standby === undefined ? null : numberOf(command, effect.standby)
-    if (effect.standby !== undefined && heldC !== null) return [{ row, tool, heldC, letter: effect.standby }]
-    const leaves = stage.moment === 'tool-change' && tool !== last && effect.tool !== null
+    if (stage.moment !== 'tool-change' || effect.tool === null) return []
     const letter = effect.targets.find(each => numberOf(command, each) !== null)
     const targetC = letter === undefined ? null : numberOf(command, letter)
-    return leaves && letter !== undefined && targetC !== null && targetC > 0
-      ? [{ row, tool, heldC: targetC, letter }]
-      : []
+    if (letter === undefined || targetC === null || targetC <= 0) return []
+    return heatedTools(command, effect, before.tool, stage)
+      .filter(tool => tool !== last)
+      .map(tool => ({ row, tool, heldC: targetC, letter }))
   })
 }
 

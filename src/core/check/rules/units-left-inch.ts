@@ -10,7 +10,13 @@ function check(script: Checked): Found[] {
   if (!last) return []
   const message =
     'Lengths are in inches from here to the end. The print’s millimetres would be taken as inches, 25 times too far.'
-  return [{ line: last.line, message, fixes: atTheEnd(script, 'G21', 'Go back to millimetres') }]
+  return [
+    {
+      line: last.line,
+      message,
+      fixes: atTheEnd(script, script.stage.firmware.phrases.units('mm'), 'Back to millimetres'),
+    },
+  ]
 }
 
 export const unitsLeftInch: Rule = {

@@ -1,5 +1,5 @@
 // A line whose command the firmware's table doesn't have, or that is no command at all.
-import { mayBeMacro, specOf } from '../../firmware/spec.ts'
+import { mayBeMacro, specNamed } from '../../firmware/spec.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { familiesWith } from './not-in-this-family.ts'
 
@@ -15,7 +15,7 @@ function check({ lines, stage, trace }: Checked): Found[] {
     if (
       name === undefined ||
       stage.macros?.has(name) ||
-      specOf(stage.firmware, name) ||
+      specNamed(stage.firmware, name) ||
       familiesWith(name, stage.firmware.family).length
     )
       return []

@@ -1,11 +1,11 @@
 // A heater is started and never waited for, and is not warm when it is needed.
 
-import { specOf } from '../../firmware/spec.ts'
+import { effectOf } from '../../firmware/spec.ts'
 import { celsius, duration } from '../../format.ts'
 import { type HeaterHistory, targetAt, temperatureAt } from '../../machine/heat.ts'
 import { modesAfter, stepsOf } from '../../machine/trace.ts'
-import { insertAfter, insertBefore, lastUsedLine } from '../../script/edits/lines.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
+import { atTheEnd, putBefore } from '../fixes.ts'
 
 /** Boards call a heater ready within about this of its target. */
 const nearEnoughC = 5
@@ -28,10 +28,10 @@ function firstNeeds({ trace }: Checked): Record<Waited, Need> {
 }
 
 function check(rehearsed: Checked): Found[] {
-  const { lines, commands, trace, stage } = rehearsed
+  const { commands, trace, stage } = rehearsed
   const needs = firstNeeds(rehearsed)
   const found: Found[] = []
-  const look = (heater: Waited, history: HeaterHistory | undefined, waitName: string) => {
+  const look = (heater: Waited, history: HeaterHistory | undefined) => {
     if (!history) return
     const need = needs[heater]
     const target = targetAt(history, need.atS)
@@ -41,7 +41,7 @@ function check(rehearsed: Checked): Found[] {
     for (let i = 0; i < trace.rows.count; i++) {
       if ((trace.rows.start[i] as number) > need.atS) break
       const { line, command } = commands[i] as (typeof commands)[number]
-      const effect = specOf(stage.firmware, command.name)?.effect
+      const effect = effectOf(stage.firmware, command)
       if (effect?.does !== 'heat' || effect.heater !== heater) continue
       started = effect.wait ? null : line
     }
@@ -50,14 +50,14 @@ function check(rehearsed: Checked): Found[] {
     const seconds = left ? left.at + left.reachS - need.atS : Number.POSITIVE_INFINITY
     const short = Number.isFinite(seconds) ? `, about ${duration(seconds)} too early` : ''
     const message = `The ${heater} is started here for ${celsius(target)} and nothing waits for it: ${need.what} it is at ${celsius(at)}${short}.`
-    const wait = `${waitName} S${target}`
-    const edit =
-      need.line === null ? insertAfter(lines, lastUsedLine(lines), wait) : insertBefore(lines, need.line, wait)
-    found.push({ line: started, message, fixes: [{ title: `Wait for the ${heater} (${wait})`, edits: [edit] }] })
+    const wait = stage.firmware.phrases.waitFor(heater, target, null, false)
+    const title = `Wait for the ${heater}`
+    const fixes = need.line === null ? atTheEnd(rehearsed, wait, title) : putBefore(rehearsed, need.line, wait, title)
+    found.push({ line: started, message, fixes })
   }
   const tool = trace.rows.count ? modesAfter(trace, trace.rows.count - 1).tool : 0
-  look('nozzle', trace.nozzles[tool], 'M109')
-  look('bed', trace.bed, 'M190')
+  look('nozzle', trace.nozzles[Math.max(0, tool)])
+  look('bed', trace.bed)
   return found
 }
 
@@ -66,7 +66,7 @@ export const waitMissing: Rule = {
   group: 'heat',
   severity: 'error',
   title: 'Nothing waits for a heater',
-  why: 'M104 and M140 only start heating and go on at once. Without a wait the print begins too cold and does not stick or flow.',
+  why: 'A line that only starts heating goes on at once. Without a wait the print begins too cold and does not stick or flow.',
   silentWhen: 'Silent within 5 °C of the target; a chamber may go on warming while it prints.',
   example: { text: 'M140 S60\nM104 S200\nG28\nM420 S1' },
   moments: ['start'],

@@ -1,5 +1,5 @@
 // Counts filament the other way through a whole script, with the same motion: every E rewritten, the modes too.
-import { specOf } from '../../firmware/spec.ts'
+import { effectOf } from '../../firmware/spec.ts'
 import { numberOf } from '../../gcode/line.ts'
 import { counterAfter, modesBefore } from '../../machine/trace.ts'
 import type { Edit } from '../../model/script.ts'
@@ -12,18 +12,19 @@ const short = (value: number): string => {
 }
 
 /**
- * Rewrites a script so that filament is counted `to`. Filament that is reset (G92 E0) stays reset. Refused where an E has
- * no number, and where the script counts one way before a G90 or G91 that changes it untranslatable.
+ * Rewrites a script so that filament is counted `to`. Filament that is reset stays reset. Refused where an E has
+ * no number, and where the script counts one way before a line that changes it unsaid.
  */
 export function countFilament({ lines, commands, trace, stage }: Rehearsed, to: 'absolute' | 'relative'): Plan {
   const edits: Edit[] = []
-  const name = to === 'relative' ? 'M83' : 'M82'
-  let counter = trace.beginning.filamentMm
+  const { phrases } = stage.firmware
+  const name = phrases.countFilament(to)
+  let counter = trace.beginning.filament
   let stated = false
   let changed = 0
   for (let i = 0; i < trace.rows.count; i++) {
     const { line, command } = commands[i] as (typeof commands)[number]
-    const effect = specOf(stage.firmware, command.name)?.effect
+    const effect = effectOf(stage.firmware, command)
     const source = lines[line - 1]
     if (!effect || !source) continue
     if (effect.does === 'extrusion-mode') {
@@ -60,6 +61,5 @@ export function countFilament({ lines, commands, trace, stage }: Rehearsed, to: 
     changed++
   }
   if (changed === 0 && edits.length === 0) return refuse(`The filament is counted that way already.`)
-  const how = to === 'relative' ? 'from the last move (M83)' : 'from its zero (M82)'
-  return { ok: true, title: `Count filament ${how}`, edits }
+  return { ok: true, title: `${to === 'relative' ? 'Relative' : 'Absolute'} extrusion (${name})`, edits }
 }

@@ -1,7 +1,8 @@
-// Probing without drips: the nozzle holds only what doesn't ooze until the bed has been felt, and gets its full heat after.
-import { specOf } from '../../firmware/spec.ts'
+// Probing without ooze: the nozzle holds only what doesn't ooze until the bed has been probed, and gets its full heat after.
+import { heatedTools, heaterOf, heatTarget } from '../../effects/heating.ts'
+import type { Effect } from '../../firmware/effect.ts'
+import { effectOf } from '../../firmware/spec.ts'
 import type { Word } from '../../gcode/line.ts'
-import { heatedTool, heaterOf, heatTarget } from '../../machine/heaters.ts'
 import { modesBefore } from '../../machine/trace.ts'
 import type { Edit } from '../../model/script.ts'
 import { insertAfter, replacePiece, sourceWord } from './lines.ts'
@@ -23,11 +24,14 @@ export function probeWithoutDrips(
   { cornerLiftMm, settleS }: ProbeCool,
 ): Plan {
   const safeC = stage.material.oozeSafeC
-  const does = (row: number) => specOf(stage.firmware, commands[row]?.command.name ?? '')?.effect
+  const { phrases } = stage.firmware
+  const does = (row: number): Effect | undefined => {
+    const command = commands[row]?.command
+    return command && effectOf(stage.firmware, command)
+  }
   let probe = -1
   for (let row = 0; row < trace.rows.count; row++)
-    if (['probe', 'probe-or-mesh'].includes(does(row)?.does ?? '') && trace.rows.end[row] !== trace.rows.start[row])
-      probe = row
+    if (does(row)?.does === 'probe' && trace.rows.end[row] !== trace.rows.start[row]) probe = row
   if (probe < 0) return refuse('This script does not probe the bed.')
 
   const edits: Edit[] = []
@@ -41,7 +45,7 @@ export function probeWithoutDrips(
     const source = lines[line - 1]
     if (effect?.does !== 'heat' || heaterOf(command, effect) !== 'nozzle' || !source) continue
     const inUse = modesBefore(trace, row).tool
-    if (heatedTool(command, effect, inUse) !== inUse) continue
+    if (!heatedTools(command, effect, inUse, stage).includes(Math.max(0, inUse))) continue
     const aim = heatTarget(command, effect)
     if (row > probe) waitsLater ||= effect.wait && (aim === null || aim.targetC > safeC)
     else if (aim && aim.targetC > safeC) {
@@ -63,9 +67,13 @@ export function probeWithoutDrips(
   if (cornerLiftMm > 0 && !absolute)
     return refuse('Positions are relative or in inches at the probing, so the head can’t be sent to the corner there.')
   if (cornerLiftMm > 0)
-    after.push(`G1 Z${cornerLiftMm} F600`, `G1 X${bed.x[0] + cornerInsetMm} Y${bed.y[0] + cornerInsetMm} F6000`)
-  if (!waitsLater) after.push(`M109 S${full}`)
-  if (settleS > 0) after.push(`G4 S${settleS}`)
+    after.push(
+      phrases.move({ z: cornerLiftMm, f: 600 }),
+      phrases.move({ x: bed.x[0] + cornerInsetMm, y: bed.y[0] + cornerInsetMm, f: 6000 }),
+    )
+  const wait = waitsLater ? null : phrases.waitFor('nozzle', full, null, false)
+  if (wait) after.push(wait)
+  if (settleS > 0) after.push(phrases.dwell(settleS))
   const at = commands[probe]?.line ?? 1
   const ending = lines[at - 1]?.ending || '\n'
   if (after.length) edits.push(insertAfter(lines, at, after.join(ending)))

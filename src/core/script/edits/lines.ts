@@ -5,19 +5,23 @@ import type { Edit } from '../../model/script.ts'
 /** How the script ends its lines where it must be guessed: as its first line does. */
 const endingOf = (lines: readonly Line[]): string => lines.find(line => line.ending)?.ending ?? '\n'
 
+/** Several lines in one text end as the script's own do. */
+const endedAs = (text: string, lines: readonly Line[]): string => text.replaceAll('\n', endingOf(lines))
+
 export function insertBefore(lines: readonly Line[], number: number, text: string): Edit {
   const from = lines[number - 1]?.from ?? 0
-  return { from, to: from, insert: text + endingOf(lines) }
+  return { from, to: from, insert: endedAs(text, lines) + endingOf(lines) }
 }
 
 /** Puts a line after the given one; after the last line of a script without a final line ending, too. */
 export function insertAfter(lines: readonly Line[], number: number, text: string): Edit {
   const line = lines[number - 1]
-  if (!line) return { from: 0, to: 0, insert: text + endingOf(lines) }
+  const ended = endedAs(text, lines)
+  if (!line) return { from: 0, to: 0, insert: ended + endingOf(lines) }
   const end = line.from + line.raw.length
   return line.ending
-    ? { from: end + line.ending.length, to: end + line.ending.length, insert: text + line.ending }
-    : { from: end, to: end, insert: endingOf(lines) + text }
+    ? { from: end + line.ending.length, to: end + line.ending.length, insert: ended + line.ending }
+    : { from: end, to: end, insert: endingOf(lines) + ended }
 }
 
 /** Wakes a command that a comment put to sleep; `inner` is what `sleeping` gave for the line. */

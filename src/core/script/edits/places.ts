@@ -1,5 +1,5 @@
 // Rewrites the places that a passage names, all by one rule, or refuses: what nudging, mirroring and changing edges share.
-import { specOf } from '../../firmware/spec.ts'
+import { effectOf } from '../../firmware/spec.ts'
 import { numberOf, type Word, wordOf } from '../../gcode/line.ts'
 import { modesBefore, stepsOfCommand } from '../../machine/trace.ts'
 import type { Axis } from '../../model/printer.ts'
@@ -29,7 +29,7 @@ export function movesIn({ commands, trace, stage }: Rehearsed, passage: Passage)
   for (let row = 0; row < trace.rows.count; row++) {
     const { line, command } = commands[row] as Rehearsed['commands'][number]
     if (line < passage.firstLine || line > passage.lastLine) continue
-    const does = specOf(stage.firmware, command.name)?.effect.does
+    const does = effectOf(stage.firmware, command)?.does
     if (does === 'move' || does === 'arc') rows.push({ row, line, command })
   }
   return rows
@@ -69,7 +69,7 @@ export function replace(
     const relative = modes.positioning === 'relative'
     const source = lines[line - 1]
     if (!source) continue
-    const arc = specOf(stage.firmware, command.name)?.effect.does === 'arc'
+    const arc = effectOf(stage.firmware, command)?.does === 'arc'
     if (!shift && (arc || (relative && wanted.some(axis => wordOf(command, axis.toUpperCase())))))
       return `Line ${line} is ${arc ? 'an arc' : 'a relative move'}, which can’t be turned.`
     for (const axis of wanted) {

@@ -1,7 +1,8 @@
 // What every tool that edits a script is given, and what it gives back: a plan that can be shown, applied and undone.
+
+import type { PlainCommand } from '../../effects/run.ts'
 import type { Line } from '../../gcode/line.ts'
 import { read } from '../../gcode/read.ts'
-import type { PlainCommand } from '../../machine/rehearse.ts'
 import type { Stage } from '../../machine/state.ts'
 import type { Trace } from '../../machine/trace.ts'
 import { applyEdits, type Edit } from '../../model/script.ts'

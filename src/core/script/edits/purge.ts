@@ -1,5 +1,5 @@
 // How much a purge pushes, how thick its beads are and how fast it goes: changed for all its strokes at once.
-import { specOf } from '../../firmware/spec.ts'
+import { effectOf } from '../../firmware/spec.ts'
 import { type Line, numberOf } from '../../gcode/line.ts'
 import { beadAreaMm2, toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import { counterAfter, modesBefore, type Step, stepsOfCommand } from '../../machine/trace.ts'
@@ -30,7 +30,7 @@ function refill(script: Rehearsed, passage: Passage, title: string, fill: Refill
   for (let row = 0; row < trace.rows.count; row++) {
     const { line, command } = commands[row] as Rehearsed['commands'][number]
     if (line < passage.firstLine) continue
-    const effect = specOf(stage.firmware, command.name)?.effect
+    const effect = effectOf(stage.firmware, command)
     const inside = line <= passage.lastLine
     const source = lines[line - 1]
     const word = source && sourceWord(source, 'E')
@@ -137,7 +137,7 @@ export function setPurgeSpeed(script: Rehearsed, passage: Passage, speedMmS: num
   const lastStroke = Math.max(...strokes)
   for (let row = Math.min(...strokes); row < trace.rows.count; row++) {
     const { line, command } = commands[row] as Rehearsed['commands'][number]
-    const does = specOf(stage.firmware, command.name)?.effect.does
+    const does = effectOf(stage.firmware, command)?.does
     const source = lines[line - 1]
     if ((does !== 'move' && does !== 'arc') || !source) continue
     const feed = trace.rows.modes[row]?.feedMmMin ?? null

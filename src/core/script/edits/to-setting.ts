@@ -1,11 +1,11 @@
 // Turns a number into a setting at the top of the script, wherever the same number means the same thing.
 
+import { heaterOf } from '../../effects/heating.ts'
 import { type Effect, specOf, type Unit } from '../../firmware/spec.ts'
 import type { Unit as FormulaUnit } from '../../formula/evaluate.ts'
 import { settingLine } from '../../formula/marks.ts'
 import { valueSpecs } from '../../formula/values.ts'
 import { type Line, placeOf, type Word } from '../../gcode/line.ts'
-import { heaterOf } from '../../machine/heaters.ts'
 import { modesBefore } from '../../machine/trace.ts'
 import { insertAfter, insertBefore, replacePiece } from './lines.ts'
 import { type Place, type Plan, type Rehearsed, refuse } from './plan.ts'
@@ -23,7 +23,7 @@ const moveNames: Record<string, string> = { X: 'x', Y: 'y', Z: 'z_height', E: 'f
 function meaningOf(script: Rehearsed, line: Line, word: Word): Meaning | null {
   const { commands, trace, stage } = script
   const command = line.command
-  const spec = command && specOf(stage.firmware, command.name)
+  const spec = command && specOf(stage.firmware, command)
   if (!command || !spec) return null
   const unit = units[spec.letters.find(({ letter }) => letter === word.letter)?.unit ?? 'number'] ?? ''
   const effect: Effect = spec.effect

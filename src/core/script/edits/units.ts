@@ -1,5 +1,5 @@
 // Writes a whole script in millimetres or in inches, with the same motion.
-import { specOf } from '../../firmware/spec.ts'
+import { effectOf } from '../../firmware/spec.ts'
 import { type Command, numberOf, wordOf } from '../../gcode/line.ts'
 import { modesBefore } from '../../machine/trace.ts'
 import type { Edit } from '../../model/script.ts'
@@ -18,13 +18,14 @@ const hasLength = (command: Command): boolean => lengths.some(letter => wordOf(c
 
 /** Refused where a length has no number to convert, and where the script is written so already. */
 export function writeIn({ lines, commands, trace, stage }: Rehearsed, to: 'mm' | 'inch'): Plan {
-  const name = to === 'mm' ? 'G21' : 'G20'
+  const name = stage.firmware.phrases.units(to)
+  if (name === null) return refuse('This firmware has no inches.')
   const edits: Edit[] = []
   let stated = false
   let converted = 0
   for (let row = 0; row < trace.rows.count; row++) {
     const { line, command } = commands[row] as Rehearsed['commands'][number]
-    const effect = specOf(stage.firmware, command.name)?.effect
+    const effect = effectOf(stage.firmware, command)
     const source = lines[line - 1]
     if (!source) continue
     if (effect?.does === 'units') {
@@ -50,5 +51,5 @@ export function writeIn({ lines, commands, trace, stage }: Rehearsed, to: 'mm' |
     }
   }
   if (converted === 0) return refuse(`Its lengths are in ${to === 'mm' ? 'millimetres' : 'inches'} already.`)
-  return { ok: true, title: `Write it in ${to === 'mm' ? 'millimetres (G21)' : 'inches (G20)'}`, edits }
+  return { ok: true, title: `Write it in ${to === 'mm' ? 'millimetres' : 'inches'} (${name})`, edits }
 }

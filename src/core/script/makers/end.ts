@@ -1,21 +1,16 @@
 // Makes the end of a print: filament held back, a lift that never passes the top of the machine, parking, cooling, motors.
-import { topOn } from '../../model/job.ts'
-import {
-  beyondReach,
-  type Made,
-  type Maker,
-  number,
-  numberIn,
-  type Surroundings,
-  type Values,
-  written,
-} from './maker.ts'
+import type { Heater } from '../../firmware/effect.ts'
+import { addressOf } from '../../firmware/tools.ts'
+import { materialOf, type Stage } from '../../machine/state.ts'
+import { toolsUsed, topOn } from '../../model/job.ts'
+import { beyondReach, type Made, type Maker, number, numberIn, type Surroundings, type Values } from './maker.ts'
 
 /** A lift smaller than this is not worth a line. */
 const leastLiftMm = 0.01
 
 function make(values: Values, { stage, modes }: Surroundings): Made {
-  const { printer, job } = stage
+  const { printer, job, firmware } = stage
+  const { phrases } = firmware
   const [x, y] = [numberIn(values, 'x'), numberIn(values, 'y')]
   const why = beyondReach(stage, [
     ['x', x],
@@ -24,25 +19,54 @@ function make(values: Values, { stage, modes }: Surroundings): Made {
   if (why) return { ok: false, why }
   const lift = Math.min(numberIn(values, 'lift'), Math.max(0, printer.reach.z[1] - topOn(job, printer)))
   const back = numberIn(values, 'back')
-  const lines = ['M400']
-  if (modes.units === 'inch') lines.push('G21')
-  lines.push('G91', 'M83')
-  if (back > 0) lines.push(`G1 E-${written(back)} F1800`)
-  if (lift > leastLiftMm) lines.push(`G1 Z${written(lift)} F600`)
-  lines.push('G90', `G1 X${written(x)} Y${written(y)} F6000`, 'M104 S0', 'M140 S0', 'M107')
-  if (values.motors === 'all-but-Z') lines.push('M84 X Y E')
-  if (values.motors === 'all') lines.push('M84')
-  return { ok: true, lines }
+  const off = heatersUsed(stage).map(({ heater, tool }) => phrases.heat(heater, 0, tool))
+  const motors =
+    values.motors === 'all-but-Z'
+      ? phrases.motorsOff(['x', 'y', 'e'])
+      : values.motors === 'all'
+        ? phrases.motorsOff(null)
+        : null
+  const said = [
+    phrases.waitForMoves(),
+    modes.units === 'inch' ? phrases.units('mm') : null,
+    phrases.positioning('relative'),
+    phrases.countFilament('relative'),
+    back > 0 ? phrases.move({ e: -back, f: 1800 }) : null,
+    lift > leastLiftMm ? phrases.move({ z: lift, f: 600 }) : null,
+    phrases.positioning('absolute'),
+    phrases.move({ x, y, f: 6000 }),
+    ...off,
+    phrases.fan(0),
+    motors,
+  ]
+  return { ok: true, lines: said.flatMap(line => line?.split('\n') ?? []) }
+}
+
+/** Every heater that the job has on: each tool's where there are several, the bed's, and a chamber's where its material wants one. */
+function heatersUsed(stage: Stage): { heater: Heater; tool: number | null }[] {
+  const { printer, firmware, job } = stage
+  const used = toolsUsed(job)
+  const several = printer.tools.length > 1
+  const named = several || firmware.toolNumbers === 'by-carriage'
+  const warm = printer.heaters.chamber?.heated && used.some(tool => materialOf(stage, tool).chamberC > 0)
+  return [
+    ...(named ? used : used.slice(0, 1)).map(tool => ({
+      heater: 'nozzle' as const,
+      tool: named ? addressOf(firmware, printer, tool) : null,
+    })),
+    { heater: 'bed', tool: null },
+    ...(warm ? [{ heater: 'chamber' as const, tool: null }] : []),
+  ]
 }
 
 export const endOfPrint: Maker = {
   name: 'end-of-print',
   title: 'End of print',
-  purpose: 'holds the filament back, lifts, parks, cools down and lets the motors go',
+  purpose: 'retracts, raises the head, parks, cools down and turns the motors off',
   parameters: ({ stage }) => {
     const { reach, bed } = stage.printer
     return [
-      number('back', 'Drawn back', 'mm', 0.5, [0, 50], 2),
+      number('back', 'Retraction', 'mm', 0.5, [0, 50], 2),
       number('lift', 'Lift, at most', 'mm', 1, [0, 200], 10),
       number('x', 'Park at X', 'mm', 5, [-500, 2000], Math.max(reach.x[0], bed.x[0])),
       number('y', 'and Y', 'mm', 5, [-500, 2000], Math.min(reach.y[1], bed.y[1])),

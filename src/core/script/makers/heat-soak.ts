@@ -23,16 +23,18 @@ const told = (minutes: number, columns: number | undefined): string | null =>
   )
 
 function make(values: Values, { stage, bedHeldS }: Surroundings): Made {
+  const { phrases } = stage.firmware
   const wanted = numberIn(values, 'minutes')
   const warmMin = values.warm === 'counts' ? Math.min(wanted, Math.floor(bedHeldS / 6) / 10) : 0
   const minutes = wanted - warmMin
   const lines: string[] = []
   for (let left = minutes; left > 1e-9; left -= 1) {
-    const message = told(left, stage.printer.display?.columns)
-    if (message) lines.push(`M117 ${message}`)
-    lines.push(`G4 S${written(Math.min(left, 1) * 60)}`)
+    const words = told(left, stage.printer.display?.columns)
+    const message = words && phrases.message(words)
+    if (message) lines.push(message)
+    lines.push(phrases.dwell(Math.min(left, 1) * 60))
   }
-  if (lines.length === 0) lines.push('G4 S0')
+  if (lines.length === 0) lines.push(phrases.dwell(0))
   if (warmMin === 0) return { ok: true, lines }
   return { ok: true, lines, note: `The bed has been warm there for ${written(warmMin)} min already, which count.` }
 }

@@ -1,6 +1,7 @@
-// The lines that lay a bead: getting to its start, pushing filament along a way, leaving without a string.
+// The lines that lay a bead: getting to its start, extruding along a way, leaving without a string.
+import type { MoveWords, Phrases } from '../../firmware/phrases.ts'
 import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
-import type { Axis } from '../../model/printer.ts'
+import { axes } from '../../model/printer.ts'
 import { type Surroundings, written } from './maker.ts'
 
 const travelMmMin = 6000
@@ -14,8 +15,6 @@ export type Point = readonly [x: number, y: number]
 /** A way with the same bead all along, climbing or falling evenly from `startMm` to `endMm`. */
 export type Bead = { way: readonly Point[]; startMm: number; endMm: number; areaMm2: number; speedMmS: number }
 
-const place = (axis: Axis, value: number): string => `${axis.toUpperCase()}${written(value)}`
-
 const segments = (way: readonly Point[]): number[] =>
   way.slice(1).map(([x, y], i) => Math.hypot(x - (way[i]?.[0] ?? 0), y - (way[i]?.[1] ?? 0)))
 
@@ -24,13 +23,16 @@ export const lengthOfWay = (way: readonly Point[]): number => segments(way).redu
 
 /** Lays beads one after another, and remembers how much filament that took. Filament counts from zero at its start. */
 export class Layer {
-  readonly lines: string[] = ['G92 E0']
+  readonly lines: string[]
   private pushedMm = 0
   private at: { x: number; y: number; z: number } | null = null
   private readonly relative: boolean
   private readonly filamentAreaMm2: number
+  private readonly phrases: Phrases
 
   constructor({ stage, modes }: Surroundings) {
+    this.phrases = stage.firmware.phrases
+    this.lines = [this.phrases.zeroFilament()]
     this.relative = modes.extrusion === 'relative'
     this.filamentAreaMm2 = toolFilamentAreaMm2(stage.printer, modes.tool)
   }
@@ -38,9 +40,9 @@ export class Layer {
   /** Over to a place at `clearMm`, then down to `heightMm`. */
   approach([x, y]: Point, heightMm: number, clearMm: number): void {
     this.lines.push(
-      `G1 ${place('z', clearMm)} F${liftMmMin}`,
-      `G1 ${place('x', x)} ${place('y', y)} F${travelMmMin}`,
-      `G1 ${place('z', heightMm)} F${liftMmMin}`,
+      this.phrases.move({ z: clearMm, f: liftMmMin }),
+      this.phrases.move({ x, y, f: travelMmMin }),
+      this.phrases.move({ z: heightMm, f: liftMmMin }),
     )
     this.at = { x, y, z: heightMm }
   }
@@ -48,7 +50,7 @@ export class Layer {
   /** Moves without pushing, at the height where the head is. */
   step([x, y]: Point): void {
     const words = this.changed(x, y, this.at?.z ?? 0)
-    if (words) this.lines.push(`G1 ${words} F${travelMmMin}`)
+    if (Object.keys(words).length > 0) this.lines.push(this.phrases.move({ ...words, f: travelMmMin }))
   }
 
   /** Filament of a stretch = area · length / the filament's own area. */
@@ -61,23 +63,24 @@ export class Layer {
       const words = this.changed(x, y, startMm + ((endMm - startMm) * done) / (whole || 1))
       const push = (areaMm2 * length) / this.filamentAreaMm2
       this.pushedMm += push
-      const speed = i === 0 ? ` F${written(speedMmS * 60)}` : ''
-      this.lines.push(`G1 ${words} E${written(this.relative ? push : this.pushedMm)}${speed}`)
+      const e = this.relative ? push : this.pushedMm
+      this.lines.push(this.phrases.move({ ...words, e, ...(i === 0 && { f: speedMmS * 60 }) }))
     })
   }
 
   /** Draws filament back if asked, counts it as zero, lifts straight up, and only then tears off sideways. */
   leave(backMm: number, clearMm: number, [x, y]: Point): void {
-    if (backMm > 0) this.lines.push(`G1 E${written(this.relative ? -backMm : this.pushedMm - backMm)} F${retractMmMin}`)
-    this.lines.push('G92 E0', `G1 ${place('z', clearMm)} F${liftMmMin}`)
+    if (backMm > 0)
+      this.lines.push(this.phrases.move({ e: this.relative ? -backMm : this.pushedMm - backMm, f: retractMmMin }))
+    this.lines.push(this.phrases.zeroFilament(), this.phrases.move({ z: clearMm, f: liftMmMin }))
     this.step([x, y])
   }
 
   /** The words for those axes that differ from where the head is; the head is there after. */
-  private changed(x: number, y: number, z: number): string {
+  private changed(x: number, y: number, z: number): MoveWords {
     const to = { x, y, z }
-    const words = (['x', 'y', 'z'] as const).filter(axis => !this.at || written(this.at[axis]) !== written(to[axis]))
+    const words = axes.filter(axis => !this.at || written(this.at[axis]) !== written(to[axis]))
     this.at = to
-    return words.map(axis => place(axis, to[axis])).join(' ')
+    return Object.fromEntries(words.map(axis => [axis, to[axis]]))
   }
 }

@@ -1,6 +1,7 @@
 // A maker makes a passage from parameters; the passage keeps them in its marker line (`;@ purge-line edge=left length=150`).
 import type { Line } from '../../gcode/line.ts'
-import { beginning, type Modes, type Stage } from '../../machine/state.ts'
+import { beginning } from '../../machine/beginning.ts'
+import type { Modes, Stage } from '../../machine/state.ts'
 import type { Axis } from '../../model/printer.ts'
 
 /** `onlyFor` is the choice, and the option of it, without which the parameter means nothing and is left out. */

@@ -65,12 +65,15 @@ function make(values: Values, { stage, modes }: Surroundings): Made {
   const blends = blendsOf(values, stage, modes.tool)
   if (typeof blends === 'string') return { ok: false, why: blends }
   const first = numberIn(values, 'first')
+  const { phrases } = stage.firmware
   return {
     ok: true,
-    lines: blends.flatMap((blend, index) => [
-      ...blend.map((share, input) => `M163 S${input} P${written(share)}`),
-      `M164 S${first + index}`,
-    ]),
+    lines: blends
+      .flatMap((blend, index) => [
+        ...blend.map((share, input) => phrases.blendPart(input, share)),
+        phrases.keepBlend(first + index),
+      ])
+      .flatMap(line => line ?? []),
   }
 }
 

@@ -1,5 +1,5 @@
-// Makes a probing that does not drip: the nozzle no warmer than the material bears, and its full heat only after.
-import { specOf } from '../../firmware/spec.ts'
+// Makes a probing without ooze: the nozzle below oozing until the bed is probed, and its full heat only after.
+import { axes } from '../../model/printer.ts'
 import {
   choice,
   type Made,
@@ -10,7 +10,6 @@ import {
   placed,
   type Surroundings,
   type Values,
-  written,
 } from './maker.ts'
 
 /** The bed's corner is kept clear by this much, mm. */
@@ -20,31 +19,34 @@ function make(values: Values, surroundings: Surroundings): Made {
   const { stage, modes } = surroundings
   const { printer, firmware } = stage
   if (!printer.probe) return { ok: false, why: `${printer.name} has no probe.` }
-  if (specOf(firmware, 'M109')?.effect.does !== 'heat') return { ok: false, why: 'This firmware heats no nozzle.' }
+  const { phrases } = firmware
+  const byMaterial = values.heat === 'material'
+  const cool = phrases.waitFor('nozzle', byMaterial ? '@ooze_safe' : numberIn(values, 'safe'), null, true)
+  const full = phrases.waitFor('nozzle', byMaterial ? '@nozzle' : numberIn(values, 'full'), null, false)
+  const probing = phrases.probeBed()
+  if (cool === null || full === null || probing === null)
+    return { ok: false, why: 'This firmware has no command for it.' }
   const lift = numberIn(values, 'lift')
   const [x, y] = [printer.bed.x[0] + cornerInsetMm, printer.bed.y[0] + cornerInsetMm]
   const why = lift > 0 ? placed(surroundings, [['x', x], ['y', y], ['z', lift]]) : null // biome-ignore format: three places
   if (why) return { ok: false, why }
-  const byMaterial = values.heat === 'material'
   const known = modes.homed.x && modes.homed.y && modes.homed.z
   const settle = numberIn(values, 'settle')
-  return {
-    ok: true,
-    lines: [
-      `M109 R${byMaterial ? '@ooze_safe' : written(numberIn(values, 'safe'))}`,
-      ...(known ? [] : ['G28']),
-      firmware.phrases.probeBed,
-      ...(lift > 0 ? [`G1 Z${written(lift)} F600`, `G1 X${written(x)} Y${written(y)} F6000`] : []),
-      `M109 S${byMaterial ? '@nozzle' : written(numberIn(values, 'full'))}`,
-      ...(settle > 0 ? [`G4 S${written(settle)}`] : []),
-    ],
-  }
+  const said = [
+    cool,
+    ...(known ? [] : [phrases.home(axes)]),
+    probing,
+    ...(lift > 0 ? [phrases.move({ z: lift, f: 600 }), phrases.move({ x, y, f: 6000 })] : []),
+    full,
+    ...(settle > 0 ? [phrases.dwell(settle)] : []),
+  ]
+  return { ok: true, lines: said.flatMap(line => line.split('\n')) }
 }
 
 export const probeCool: Maker = {
   name: 'probe-cool',
-  title: 'Probing without drips',
-  purpose: 'feels the bed while the nozzle is too cool to drip, then gives it its full heat',
+  title: 'Probing without ooze',
+  purpose: 'probes the bed while the nozzle is below oozing, then heats it fully',
   parameters: ({ stage: { material } }) => [
     choice('heat', 'Temperatures of the', 'material', 'script'),
     onlyFor('heat', 'script', number('safe', 'While probing', '°C', 5, [0, 400], material.oozeSafeC)),

@@ -21,7 +21,7 @@ const atItsLongest = (wording: string): string =>
   [...inText(wording)].map(part => (part.kind === 'plain' ? part.text : (longest[part.text] ?? part.text))).join('')
 
 function make(values: Values, { stage }: Surroundings): Made {
-  const { printer, moment } = stage
+  const { printer, moment, firmware } = stage
   if (!printer.display) return { ok: false, why: `${printer.name} has no display.` }
   if (moment !== 'layer-change')
     return {
@@ -29,9 +29,10 @@ function make(values: Values, { stage }: Surroundings): Made {
       why: 'Only a script that runs at each layer knows the layer. Choose “at each layer” above first.',
     }
   const text = fittingWords(wordings[String(values.says)] ?? [], printer.display.columns, atItsLongest)
-  return text === null
+  const line = text === null ? null : firmware.phrases.message(text)
+  return line === null
     ? { ok: false, why: `A display of ${printer.display.columns} columns has no room for it.` }
-    : { ok: true, lines: [`M117 ${text}`] }
+    : { ok: true, lines: [line] }
 }
 
 export const progressMessage: Maker = {

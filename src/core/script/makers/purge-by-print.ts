@@ -1,5 +1,6 @@
 // Makes a purge beside the print: off the print and on the bed, wherever a job puts it. Its places are formulas of the print's
 // edges and its side is chosen by guards, so one script purges in the right place for every job.
+import type { MoveWords } from '../../firmware/phrases.ts'
 import { beadWidthMm, toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import { areaOn, type Rectangle } from '../../model/job.ts'
 import type { Printer } from '../../model/printer.ts'
@@ -143,8 +144,10 @@ function aroundCorner(length: number, side: Side, bed: Printer['bed'], gap: numb
 }
 
 /** Distances as words; none for nothing. */
-const inWords = (dx: number, dy: number): string =>
-  [Math.abs(dx) > 1e-6 && `X${written(dx)}`, Math.abs(dy) > 1e-6 && `Y${written(dy)}`].filter(Boolean).join(' ')
+const inWords = (dx: number, dy: number): MoveWords => ({
+  ...(Math.abs(dx) > 1e-6 && { x: dx }),
+  ...(Math.abs(dy) > 1e-6 && { y: dy }),
+})
 
 /** Over to its start by formula, then along its way by distances, which are the same for every job. */
 function linesOf({ x, y, way }: Laid, values: Values, { stage, modes }: Surroundings): string[] {
@@ -154,12 +157,13 @@ function linesOf({ x, y, way }: Laid, values: Values, { stage, modes }: Surround
     number,
     number,
   ]
+  const { phrases } = stage.firmware
   const perMm = bead / toolFilamentAreaMm2(stage.printer, modes.tool)
   const strokes = way.slice(1).map(([toX, toY], i) => {
     const [fromX, fromY] = way[i] as Point
     const [dx, dy] = [toX - fromX, toY - fromY]
-    const speed = i === 0 ? ` F${written(numberIn(values, 'speed') * 60)}` : ''
-    return `G1 ${inWords(dx, dy)} E${written(Math.hypot(dx, dy) * perMm)}${speed}`
+    const speed = i === 0 && { f: numberIn(values, 'speed') * 60 }
+    return phrases.move({ ...inWords(dx, dy), e: Math.hypot(dx, dy) * perMm, ...speed })
   })
   const [lastX, lastY] = way.at(-1) as Point
   const [beforeX, beforeY] = way.at(-2) as Point
@@ -167,18 +171,18 @@ function linesOf({ x, y, way }: Laid, values: Values, { stage, modes }: Surround
   const share = Math.min(tearMm, stretch) / stretch
   const tear = inWords((beforeX - lastX) * share, (beforeY - lastY) * share)
   return [
-    `G1 Z${written(height + lift)} F600`,
-    `G1 X${x} Y${y} F6000`,
-    `G1 Z${written(height)} F600`,
-    'G91',
-    'M83',
+    phrases.move({ z: height + lift, f: 600 }),
+    phrases.move({ x, y, f: 6000 }),
+    phrases.move({ z: height, f: 600 }),
+    phrases.positioning('relative'),
+    phrases.countFilament('relative'),
     ...strokes,
-    ...(back > 0 ? [`G1 E-${written(back)} F1800`] : []),
-    `G1 Z${written(lift)} F600`,
-    `G1 ${tear} F6000`,
-    'G90',
-    modes.extrusion === 'relative' ? 'M83' : 'M82',
-    'G92 E0',
+    ...(back > 0 ? [phrases.move({ e: -back, f: 1800 })] : []),
+    phrases.move({ z: lift, f: 600 }),
+    phrases.move({ ...tear, f: 6000 }),
+    phrases.positioning('absolute'),
+    phrases.countFilament(modes.extrusion),
+    phrases.zeroFilament(),
   ]
 }
 
@@ -202,12 +206,13 @@ function make(values: Values, surroundings: Surroundings): Made {
       ? aroundCorner(length, side, printer.bed, gap, width)
       : besidePrint(pattern, side, printer.bed, gap, width),
   ) as [Laid, Laid]
+  const noRoom = stage.firmware.phrases.message('No room to purge')
   const lines = [
     `;? when ${first.when}`,
     ...linesOf(first, values, surroundings),
     `;? otherwise when ${second.when}`,
     ...linesOf(second, values, surroundings),
-    ...(printer.display ? [';? otherwise', 'M117 No room to purge'] : []),
+    ...(printer.display && noRoom ? [';? otherwise', noRoom] : []),
     ';? end',
   ]
   const note = noteFor([first, second], areaOn(job, printer), job.name)
@@ -238,7 +243,7 @@ export const purgeByPrint: Maker = {
       number('bead', 'Bead', 'mm²', 0.05, [0.01, 10], beadFor(nozzle)),
       number('height', 'Height', 'mm', 0.05, [0.05, 5], Number((nozzle * 0.75).toFixed(2))),
       number('speed', 'Speed', 'mm/s', 1, [1, 500], 17),
-      number('back', 'Drawn back after', 'mm', 0.5, [0, 20], 0),
+      number('back', 'Retraction after', 'mm', 0.5, [0, 20], 0),
       number('lift', 'Lift after', 'mm', 0.5, [0.2, 50], 2),
     ]
   },

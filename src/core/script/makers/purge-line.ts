@@ -83,7 +83,7 @@ export const purgeLine: Maker = {
       number('height', 'Height', 'mm', 0.05, [0.05, 5], height),
       number('end', 'Height at its end', 'mm', 0.05, [0.05, 5], height),
       number('speed', 'Speed', 'mm/s', 1, [1, 500], 17),
-      number('back', 'Drawn back after', 'mm', 0.5, [0, 20], 0),
+      number('back', 'Retraction after', 'mm', 0.5, [0, 20], 0),
       number('lift', 'Lift after', 'mm', 0.5, [0.2, 50], 2),
     ]
   },

@@ -1,6 +1,6 @@
-// Makes a purge on the spot: filament pushed where the head stands still, then drawn back a little.
+// Makes a purge in place: filament extruded where the head stands still, then retracted a little.
 import { spotOf } from '../../model/printer.ts'
-import { type Made, type Maker, number, numberIn, placed, type Surroundings, type Values, written } from './maker.ts'
+import { type Made, type Maker, number, numberIn, placed, type Surroundings, type Values } from './maker.ts'
 
 function make(values: Values, surroundings: Surroundings): Made {
   const { modes } = surroundings
@@ -12,20 +12,21 @@ function make(values: Values, surroundings: Surroundings): Made {
   ])
   if (why) return { ok: false, why }
   const [amount, back] = [numberIn(values, 'amount'), numberIn(values, 'back')]
+  const { phrases } = surroundings.stage.firmware
   const drawn = modes.extrusion === 'relative' ? -back : amount - back
   const lines = [
-    `G1 Z${written(z)} F600`,
-    `G1 X${written(x)} Y${written(y)} F6000`,
-    'G92 E0',
-    `G1 E${written(amount)} F${written(numberIn(values, 'speed') * 60)}`,
+    phrases.move({ z, f: 600 }),
+    phrases.move({ x, y, f: 6000 }),
+    phrases.zeroFilament(),
+    phrases.move({ e: amount, f: numberIn(values, 'speed') * 60 }),
   ]
-  if (back > 0) lines.push(`G1 E${written(drawn)} F1800`)
-  return { ok: true, lines: [...lines, 'G92 E0'] }
+  if (back > 0) lines.push(phrases.move({ e: drawn, f: 1800 }))
+  return { ok: true, lines: [...lines, phrases.zeroFilament()] }
 }
 
 export const purgeSpot: Maker = {
   name: 'purge-spot',
-  title: 'Purge on the spot',
+  title: 'Purge in place',
   purpose: 'fills the nozzle where the head stands, as over a bucket',
   parameters: ({ stage }) => {
     const { reach, bed } = stage.printer
@@ -36,7 +37,7 @@ export const purgeSpot: Maker = {
       number('z', 'Height', 'mm', 1, [0, 2000], bucket?.z ?? 20),
       number('amount', 'Filament', 'mm', 1, [0.1, 500], 20),
       number('speed', 'Speed', 'mm/s', 0.5, [0.1, 60], 3),
-      number('back', 'Drawn back after', 'mm', 0.5, [0, 50], 1),
+      number('back', 'Retraction after', 'mm', 0.5, [0, 50], 1),
     ]
   },
   make,

@@ -2,14 +2,15 @@
 import { type Made, type Maker, number, numberIn, type Surroundings, type Values, written } from './maker.ts'
 
 function make(values: Values, { stage }: Surroundings): Made {
-  const { loadMeshNumber } = stage.firmware.phrases
-  if (!loadMeshNumber) return { ok: false, why: 'This firmware keeps only one mesh.' }
+  const { phrases } = stage.firmware
+  if (phrases.loadMesh(0) === null) return { ok: false, why: 'This firmware keeps only one mesh.' }
   if (!stage.printer.storedMesh) return { ok: false, why: `${stage.printer.name} keeps no mesh.` }
-  const branch = (preheat: string, mesh: string) => [
-    `M104 S${written(numberIn(values, preheat))}`,
-    'M190 S@(highest bed)',
-    loadMeshNumber(numberIn(values, mesh)),
-  ]
+  const branch = (preheat: string, mesh: string) =>
+    [
+      phrases.heat('nozzle', numberIn(values, preheat), null),
+      phrases.waitFor('bed', '@(highest bed)', null, false),
+      phrases.loadMesh(numberIn(values, mesh)),
+    ].flatMap(line => line ?? [])
   return {
     ok: true,
     lines: [

@@ -1,6 +1,6 @@
 // Makes a brush wipe: the nozzle drawn over a brush and back a few times.
 import { spotOf } from '../../model/printer.ts'
-import { type Made, type Maker, number, numberIn, placed, type Surroundings, type Values, written } from './maker.ts'
+import { type Made, type Maker, number, numberIn, placed, type Surroundings, type Values } from './maker.ts'
 
 function make(values: Values, surroundings: Surroundings): Made {
   const [left, right, y, z] = ['left', 'right', 'y', 'z'].map(name => numberIn(values, name)) as [
@@ -18,11 +18,12 @@ function make(values: Values, surroundings: Surroundings): Made {
     ['z', z + lift],
   ])
   if (why) return { ok: false, why }
-  const speed = written(numberIn(values, 'speed') * 60)
+  const { move } = surroundings.stage.firmware.phrases
+  const f = numberIn(values, 'speed') * 60
   const strokes = Math.round(numberIn(values, 'strokes'))
-  const lines = [`G1 Z${written(z + lift)} F600`, `G1 X${written(left)} Y${written(y)} F6000`, `G1 Z${written(z)} F600`]
-  for (let stroke = 0; stroke < strokes; stroke++) lines.push(`G1 X${written(stroke % 2 ? left : right)} F${speed}`)
-  return { ok: true, lines: [...lines, `G1 Z${written(z + lift)} F600`] }
+  const lines = [move({ z: z + lift, f: 600 }), move({ x: left, y, f: 6000 }), move({ z, f: 600 })]
+  for (let stroke = 0; stroke < strokes; stroke++) lines.push(move({ x: stroke % 2 ? left : right, f }))
+  return { ok: true, lines: [...lines, move({ z: z + lift, f: 600 })] }
 }
 
 export const brushWipe: Maker = {

@@ -1,7 +1,7 @@
 // The command book: every command, found by word or by what it does, with its letters and where the person's scripts use it.
 import { useEffect, useMemo, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
-import { type BookEntry, bookOf, searchBook } from '../../../core/firmware/book.ts'
+import { type BookEntry, bookOf, searchBook } from '../../../core/effects/book.ts'
 import { families } from '../../../core/firmware/families.ts'
 import type { FamilyName } from '../../../core/firmware/spec.ts'
 import { withTaught } from '../../../core/firmware/teach.ts'

@@ -1,13 +1,13 @@
 // One command: what it is in each family, its letters with units, an example, and where it is used.
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
-import type { BookEntry } from '../../../core/firmware/book.ts'
+import type { BookEntry } from '../../../core/effects/book.ts'
+import { sortOf } from '../../../core/effects/effects.ts'
 import type { CommandSpec, Letter } from '../../../core/firmware/spec.ts'
 import type { TaughtCommand } from '../../../core/firmware/teach.ts'
 import { plain, plural } from '../../../core/format.ts'
 import { Button } from '../../parts/Button.tsx'
 import { api, type Use } from '../../state/api.ts'
-import { sortWords } from './sorts.ts'
 
 type Props = { entry: BookEntry; taught: TaughtCommand[]; onForget: (taught: TaughtCommand[]) => void }
 
@@ -38,7 +38,7 @@ export function CommandPage({ entry, taught, onForget }: Props) {
           <h3 className="font-serif text-[19px] font-semibold">{spec.title}</h3>
           <p className="text-[14px] text-soft">
             {families.join(', ')} {families.length > 1 ? 'families' : 'family'}
-            {spec.since && `, from version ${spec.since}`} · {sortWords(spec.effect)}
+            {spec.since && `, from version ${spec.since}`} · {sortOf(spec.effect)}
             {spec.taught && ' · taught by you'}
           </p>
           <pre className="my-2.5 w-fit rounded-button bg-sunk px-3 py-1.5 font-mono text-[14px]">{spec.example}</pre>

@@ -1,6 +1,6 @@
 // The bed itself: its edge and grid, how far the head goes, the print's area, and the points that are probed.
 import { memo } from 'react'
-import { probePoints } from '../../../core/machine/probe.ts'
+import { probePoints } from '../../../core/machine/probing.ts'
 import { areaOn } from '../../../core/model/job.ts'
 import type { RehearsalInput } from '../../../core/round.ts'
 

@@ -1,8 +1,8 @@
 // A maker's parameters as a form; every change is made, rehearsed and drawn at once, and what comes of it stands below.
 import { useId } from 'react'
-import { familyOf } from '../../../core/firmware/families.ts'
 import { area, duration, mm, plain } from '../../../core/format.ts'
 import type { RehearsalInput } from '../../../core/round.ts'
+import { stageOf } from '../../../core/round.ts'
 import type { EditRequest } from '../../../core/script/edits/edit.ts'
 import { fromTheBeginning, isAsked, type Parameter, standards, type Text } from '../../../core/script/makers/maker.ts'
 import { makerNamed } from '../../../core/script/makers/makers.ts'
@@ -18,7 +18,7 @@ type Props = { request: Make; setting: RehearsalInput; preview: Preview | null }
 export function MakerPad({ request, setting, preview }: Props) {
   const maker = makerNamed(request.maker)
   if (!maker) return null
-  const surroundings = fromTheBeginning({ ...setting, firmware: familyOf(setting.printer) })
+  const surroundings = fromTheBeginning(stageOf(setting))
   const parameters = maker.parameters(surroundings)
   const values = { ...standards(parameters), ...request.values }
   const set = (parameter: Parameter, value: string | number) =>

@@ -17,6 +17,7 @@ import { ListTree } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import { readLine } from '../../../core/gcode/read.ts'
 import type { RehearsalInput } from '../../../core/round.ts'
+import { stageOf } from '../../../core/round.ts'
 import { numberAt } from '../../../core/script/edits/to-setting.ts'
 import { Button } from '../../parts/Button.tsx'
 import { type Open, selectLines, setText, useDesk } from '../../state/desk.ts'
@@ -99,7 +100,7 @@ export function ScriptEditor({ open, setting, onReady }: Props) {
           lineNumbers(),
           folding,
           scriptLanguage,
-          commandHover(() => known.current.setting.printer),
+          commandHover(() => stageOf(known.current.setting).firmware),
           values(() => known.current),
           placeholder('Paste a script here, or write one.'),
           EditorView.contentAttributes.of({ tabindex: '0', 'aria-label': 'The script' }),

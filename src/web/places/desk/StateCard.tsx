@@ -58,7 +58,7 @@ function rowsAt({ trace, ooze }: DeskRound, at: number, command: number): [strin
 
 /** The filament counter at a moment: the one before the command under way, and the done share of its own change. */
 function filamentAt(trace: DeskRound['trace'], command: number, at: number): number {
-  if (command < 0) return trace.beginning.filamentMm
+  if (command < 0) return trace.beginning.filament
   const index = stepIndexAt(trace, at)
   const end = trace.rows.end[command] as number
   if (index < 0 || at >= end) return counterAfter(trace, command)

@@ -1,9 +1,7 @@
 // Hovering a command says what it is and what its letters mean.
 import { hoverTooltip } from '@codemirror/view'
-import { familyOf } from '../../../../core/firmware/families.ts'
-import { specOf } from '../../../../core/firmware/spec.ts'
+import { type FirmwareFamily, specOf } from '../../../../core/firmware/spec.ts'
 import { readLine, sleeping } from '../../../../core/gcode/read.ts'
-import type { Printer } from '../../../../core/model/printer.ts'
 
 const add = (parent: HTMLElement, tag: string, text: string, className = ''): HTMLElement => {
   const element = document.createElement(tag)
@@ -13,8 +11,8 @@ const add = (parent: HTMLElement, tag: string, text: string, className = ''): HT
   return element
 }
 
-/** `printer` gives the one chosen at the time of hovering. */
-export const commandHover = (printer: () => Printer) =>
+/** `firmware` gives the one chosen at the time of hovering, with what the person taught. */
+export const commandHover = (firmware: () => FirmwareFamily) =>
   hoverTooltip((view, position) => {
     const at = view.state.doc.lineAt(position)
     // Over a value, that is what is told of.
@@ -23,7 +21,7 @@ export const commandHover = (printer: () => Printer) =>
     const line = readLine(at.text)
     const command = line.command ?? sleeping(line)?.command
     if (!command) return null
-    const spec = specOf(familyOf(printer()), command.name)
+    const spec = specOf(firmware(), command)
     return {
       pos: at.from,
       end: at.to,

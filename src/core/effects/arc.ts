@@ -1,0 +1,14 @@
+// A move along an arc, in the plane that is chosen.
+import { move } from './move.ts'
+import { runArc } from './moving.ts'
+import { record } from './record.ts'
+import { sayMove } from './say-move.ts'
+
+export const arc = record<'arc'>({
+  movesHead: true,
+  book: { sort: 'moves the head', alsoCalled: 'circle curve go travel' },
+  run: (recorder, command, { clockwise, byRadius }) => runArc(recorder, command, clockwise, byRadius),
+  says: told =>
+    sayMove(told, told.steps, told.effect.clockwise ? 'clockwise along an arc ' : 'anticlockwise along an arc '),
+  purpose: seen => (typeof move.purpose === 'function' ? move.purpose({ ...seen, effect: { does: 'move' } }) : 'move'),
+})

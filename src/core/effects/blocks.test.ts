@@ -1,0 +1,145 @@
+import { describe, expect, it } from 'vitest'
+import { lastModes } from '../machine/trace.ts'
+import { round } from '../testing/stage.ts'
+
+const firmware = { family: 'macro-file' as const, version: '3.4', abilities: {} }
+const run = (text: string | string[], files: Record<string, string> = {}) =>
+  round(text, 'start', {
+    firmware,
+    macroFiles: Object.entries(files).map(([name, content]) => ({ name, text: content })),
+  })
+const shown = (...args: Parameters<typeof run>) => run(...args).trace.messages.map(({ text }) => text)
+const rules = (...args: Parameters<typeof run>) =>
+  run(...args)
+    .findings.filter(({ rule }) => /^unknown|never/.test(rule))
+    .map(({ rule, severity, line }) => [rule, severity, line])
+
+describe('branches and loops of a board’s own', () => {
+  it('run the branch that holds, and say so', () => {
+    const text = [
+      'M140 S60',
+      'if heat.heaters[0].active > 70',
+      '  M117 hot',
+      'elif move.axes[0].homed',
+      '  M117 known',
+      'else',
+      '  M117 plain',
+      'M117 after',
+    ]
+    const { explained, trace } = run(text)
+    expect(trace.messages.map(message => message.text)).toEqual(['plain', 'after'])
+    expect(explained.map(({ says }) => says)).toEqual([
+      'Bed on its way to 60 °C; goes on.',
+      'Go on with the lines below only if this is so: heat.heaters[0].active > 70. Not so this time.',
+      'Not this time: show a message: “hot”.',
+      'Otherwise, if this is so: move.axes[0].homed. Not so this time.',
+      'Not this time: show a message: “known”.',
+      'Otherwise.',
+      'Shows “plain” on the display.',
+      'Shows “after” on the display.',
+    ])
+  })
+
+  it('reckon with variables, which belong to their block', () => {
+    const text = [
+      'var length = 30',
+      'if true',
+      '  var length = 5',
+      '  set var.length = var.length + 1',
+      '  echo "inside", var.length',
+      'echo var.length',
+      'G91',
+      'M83',
+      'G92 E0',
+      'M302 S0',
+      'echo {var.length * 2}',
+    ]
+    expect(shown(text)).toEqual(['inside 6', '30', '60'])
+  })
+
+  it('put their results into the commands', () => {
+    // A bed of 40 + 20 °C, and 3 · 2 s of standing still.
+    const { trace, durations } = run(['var warm = 40', 'M140 S{var.warm + 20}', 'while iterations < 3', '  G4 S2'])
+    expect(lastModes(trace).bedTarget).toBe(60)
+    expect(durations.waitingS).toBe(6)
+  })
+
+  it('leave a loop, go on with its next round, and end the script', () => {
+    const text = [
+      'while true',
+      '  if iterations = 1',
+      '    continue',
+      '  if iterations = 3',
+      '    break',
+      '  echo iterations',
+      'abort "enough"',
+      'M117 never',
+    ]
+    expect(shown(text)).toEqual(['0', '2', 'Stops: enough'])
+    expect(run(text).explained[0]?.says).toContain('It goes round 4 times.')
+  })
+
+  it('end a loop that would never', () => {
+    expect(rules('M117 a\nwhile true\n  M117 b')).toEqual([['never-ends', 'error', 2]])
+  })
+
+  it('take what only the real machine knows as so, but not where the script would end by it', () => {
+    const text = [
+      'if sensors.gpIn[0].value > 0',
+      '  M117 lit',
+      'if sensors.filamentMonitors[0].status != "ok"',
+      '  abort "no filament"',
+      'M117 on',
+    ]
+    expect(shown(text)).toEqual(['lit', 'on'])
+    expect(rules(text)).toEqual([
+      ['unknown-value', 'advice', 1],
+      ['unknown-value', 'advice', 3],
+    ])
+  })
+
+  it('tell a variable that nobody made', () => {
+    expect(rules('var length = 3\nG4 S{var.lenght}')).toEqual([['unknown-value', 'warning', 2]])
+    expect(rules('set var.nothing = 3')).toEqual([['unknown-value', 'warning', 1]])
+  })
+})
+
+describe('macro files', () => {
+  const purge = [
+    'if !exists(param.L)',
+    '  abort "how long?"',
+    'G90',
+    'M83',
+    'G1 X10 Y20 Z0.3 F3000',
+    'G1 X{10 + param.L} E{param.L / 10} F1200',
+    'M99',
+    'M117 never',
+  ].join('\n')
+
+  it('run with the letters that they are called with', () => {
+    const { strokes, filament, trace } = run('M302 S0\nG28\nM98 P"/macros/Purge.g" L100\nM117 after', {
+      'purge.g': purge,
+    })
+    // 100 mm long with 10 mm of filament, told as the line that calls.
+    expect(strokes).toMatchObject([{ line: 3, lengthMm: 100 }])
+    expect(filament.pushedMm).toBe(10)
+    expect(trace.messages.map(({ text }) => text)).toEqual(['after'])
+  })
+
+  it('that are not there are told as advice, and what goes wrong inside with its place', () => {
+    expect(rules('M98 P"nowhere.g"')).toEqual([['unknown-command', 'advice', 1]])
+    const { findings } = run('M98 P"a.g"', { 'a.g': 'G28\nG4 S{param.Q}' })
+    expect(findings.find(({ rule }) => rule === 'unknown-value')?.message).toBe(
+      'In a.g, line 2: Nothing here says what “param.Q” is. What it stands in counts as absent.',
+    )
+  })
+
+  it('that call each other for ever are stopped', () => {
+    expect(rules('M98 P"a.g"', { 'a.g': 'M98 P"b.g"', 'b.g': 'M98 P"a.g"' })).toEqual([['never-ends', 'error', 1]])
+  })
+
+  it('keep their variables to themselves, but for the machine’s', () => {
+    const files = { 'a.g': 'global purged = 3\nvar own = 1' }
+    expect(shown('M98 P"a.g"\necho global.purged, exists(var.own)', files)).toEqual(['3 False'])
+  })
+})

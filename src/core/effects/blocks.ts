@@ -1,0 +1,284 @@
+// Runs scripts and macro files whose lines branch, loop and calculate by themselves, as the board would.
+import type { FlowStep } from '../firmware/effect.ts'
+import { effectOf } from '../firmware/spec.ts'
+import type { Command, Word } from '../gcode/line.ts'
+import type { Recorder } from '../machine/recorder.ts'
+import { type Blocks, type Branch, blocksOf, type Indented, type Statement } from '../macros/blocks.ts'
+import { evaluateHere, evaluateList, type Worked } from '../macros/expression.ts'
+import { own, truthy, type Value, written } from '../macros/values.ts'
+import { objectsOf } from './objects.ts'
+
+/** Runs one command as it stands; what it calls is run by the same runner. */
+export type Run = (line: number, command: Command) => void
+
+/** How a statement ends: on to the next, or out of the loop, the file, or the whole script. */
+type Way = 'on' | 'leave' | 'again' | 'return' | 'abort'
+
+/** What a file sees of its own: the letters it was called with, its variables by block, and the round of its loop. */
+type Frame = {
+  params: Readonly<Record<string, Value>>
+  blocks: Map<string, Value>[]
+  rounds: number[]
+  /** The file that is under way; null in the script itself. */
+  file: string | null
+  /** The line of the script that all of a file's lines are told as; null in the script itself. */
+  callingLine: number | null
+}
+
+/** No loop goes round more often. */
+const mostRounds = 5_000
+
+/** What a file is run with: its name, the letters that its call gives it, and the line that all of it is told as. */
+export type FileCall = { file: string; params: Readonly<Record<string, Value>>; callingLine: number }
+
+/** Runs the commands of a script, or of a file where `call` says which. */
+export function runBlocks(
+  recorder: Recorder,
+  commands: Iterable<Indented>,
+  run: Run,
+  call: FileCall | null = null,
+): void {
+  const flow = new Flow(recorder, run)
+  const { params = {}, file = null, callingLine = null } = call ?? {}
+  flow.all(blocksOf(commands), { params, blocks: [new Map()], rounds: [], file, callingLine })
+}
+
+class Flow {
+  constructor(
+    private readonly recorder: Recorder,
+    private readonly run: Run,
+  ) {}
+
+  all({ statements, problems }: Blocks, frame: Frame): Way {
+    for (const { line, why } of problems)
+      this.recorder.troubles.push({ sort: 'unreadable', line: frame.callingLine ?? line, why })
+    return this.body(statements, frame)
+  }
+
+  private body(statements: readonly Statement[], frame: Frame): Way {
+    for (const statement of statements) {
+      const way = this.statement(statement, frame)
+      if (this.recorder.over) return 'abort'
+      if (way !== 'on') return way
+    }
+    return 'on'
+  }
+
+  /** A block has variables of its own. */
+  private block(statements: readonly Statement[], frame: Frame): Way {
+    frame.blocks.push(new Map())
+    const way = this.body(statements, frame)
+    frame.blocks.pop()
+    return way
+  }
+
+  private statement(statement: Statement, frame: Frame): Way {
+    switch (statement.kind) {
+      case 'command':
+        return this.command(statement.at, frame)
+      case 'choice':
+        return this.choice(statement.branches, frame)
+      case 'loop':
+        return this.loop(statement.opener, statement.body, frame)
+    }
+  }
+
+  private choice(branches: readonly Branch[], frame: Frame): Way {
+    for (const { opener, body } of branches) {
+      const unconditional = opener.command.name === 'ELSE'
+      const holds = unconditional || this.holds(opener, frame, !aborts(body))
+      this.show(opener, frame)
+      if (holds) return this.block(body, frame)
+    }
+    return 'on'
+  }
+
+  private loop(opener: Indented, body: readonly Statement[], frame: Frame): Way {
+    frame.rounds.push(0)
+    let way: Way = 'on'
+    let rounds = 0
+    while (way === 'on' || way === 'again') {
+      // What can't be known is taken as so once, since it would be so for ever.
+      if (!this.holds(opener, frame, rounds === 0)) break
+      if (rounds++ >= mostRounds) {
+        this.recorder.line = frame.callingLine ?? opener.line
+        this.recorder.stop(
+          `This goes round more than ${mostRounds.toLocaleString('en')} times. The rehearsal stops here.`,
+        )
+        break
+      }
+      this.show(opener, frame)
+      way = this.block(body, frame)
+      frame.rounds[frame.rounds.length - 1] = rounds
+    }
+    frame.rounds.pop()
+    this.note(`It goes round ${rounds === 1 ? 'once' : `${rounds} times`}.`)
+    this.show(opener, frame)
+    return way === 'leave' || way === 'again' ? 'on' : way
+  }
+
+  /** Whether the condition behind `if`, `elif`, `while` holds; `otherwise` is what counts where it can't be known. */
+  private holds(opener: Indented, frame: Frame, otherwise: boolean): boolean {
+    const found = evaluateHere(opener.command.message ?? '', this.lookup(frame))
+    if (!found.ok) this.tell(found, opener, frame, `The rehearsal goes on as if it were ${otherwise ? '' : 'not '}so.`)
+    const holds = found.ok ? truthy(found.value) : otherwise
+    this.note(
+      found.ok
+        ? holds
+          ? 'So it is this time.'
+          : 'Not so this time.'
+        : `${found.why} It is taken as ${otherwise ? '' : 'not '}so.`,
+    )
+    return holds
+  }
+
+  private note(text: string): void {
+    this.recorder.notes.set(this.recorder.rows.count, text)
+  }
+
+  private show({ line, command }: Indented, frame: Frame): void {
+    this.run(frame.callingLine ?? line, command)
+  }
+
+  private tell(found: Extract<Worked<unknown>, { ok: false }>, { line }: Indented, frame: Frame, then: string): void {
+    const { why, unknown } = found
+    const sort = unknown !== null && !/^(?:var|param|global)\b/.test(unknown) ? 'unseen' : 'value'
+    const { file } = frame
+    this.recorder.troubles.push({
+      sort,
+      line: frame.callingLine ?? line,
+      why: `${file === null ? '' : `In ${file}, line ${line}: `}${why} ${then}`,
+    })
+  }
+
+  private lookup(frame: Frame): (root: string) => Value {
+    return root => {
+      switch (root) {
+        case 'param':
+          return frame.params as Record<string, Value>
+        case 'var':
+          return Object.fromEntries(frame.blocks.flatMap(block => [...block]))
+        case 'global':
+          return Object.fromEntries(this.recorder.globals)
+        case 'iterations':
+          return frame.rounds.at(-1)
+        case 'result':
+          return 0
+        default:
+          return own(objectsOf(this.recorder), root)
+      }
+    }
+  }
+
+  private command(pending: Indented, frame: Frame): Way {
+    const at = { ...pending, command: pending.now?.() ?? pending.command }
+    const effect = effectOf(this.recorder.stage.firmware, at.command)
+    if (effect?.does === 'flow') return this.step(effect.step, at, frame)
+    this.show({ ...at, command: this.filled(at, frame) }, frame)
+    return 'on'
+  }
+
+  private step(step: FlowStep, at: Indented, frame: Frame): Way {
+    const way = this.stepWay(step, at, frame)
+    this.show(at, frame)
+    return way
+  }
+
+  private stepWay(step: FlowStep, at: Indented, frame: Frame): Way {
+    const text = at.command.message ?? ''
+    switch (step) {
+      case 'leave':
+      case 'again':
+      case 'return':
+        return step
+      case 'variable':
+      case 'global':
+      case 'change':
+        this.assign(step, text, at, frame)
+        return 'on'
+      case 'say': {
+        const found = evaluateList(text, this.lookup(frame))
+        if (found.ok) this.recorder.message(found.value.map(written).join(' '))
+        else this.tell(found, at, frame, 'Nothing is shown.')
+        return 'on'
+      }
+      case 'abort': {
+        const found = evaluateHere(text, this.lookup(frame))
+        const why = found.ok ? written(found.value) : text
+        this.recorder.message(`Stops: ${why}`)
+        this.recorder.line = frame.callingLine ?? at.line
+        this.recorder.end(`The script aborts here${why ? `: “${why}”` : ''}.`)
+        return 'abort'
+      }
+      // Those that open a block never come here, but where they have no block to open.
+      case 'branch':
+      case 'loop':
+        return 'on'
+    }
+  }
+
+  private assign(step: 'variable' | 'global' | 'change', text: string, at: Indented, frame: Frame): void {
+    const [, target = '', body = ''] = /^\s*((?:var\.|global\.)?[A-Za-z_]\w*)\s*=\s*(.*)$/.exec(text) ?? []
+    const [scope, name] = target.includes('.')
+      ? (target.split('.') as [string, string])
+      : [step === 'global' ? 'global' : 'var', target]
+    const found = evaluateHere(body, this.lookup(frame))
+    if (!target || !found.ok) {
+      this.tell(
+        found.ok ? { ok: false, why: 'A name and a value are missing.', unknown: null } : found,
+        at,
+        frame,
+        'It is left out.',
+      )
+      return
+    }
+    const { globals } = this.recorder
+    const home =
+      scope === 'global'
+        ? globals
+        : step === 'change'
+          ? frame.blocks.findLast(block => block.has(name))
+          : (frame.blocks.at(-1) as Map<string, Value>)
+    if (!home || (step === 'change' && !home.has(name))) {
+      const why = `Nothing above makes a variable “${target}” that could be changed.`
+      this.tell({ ok: false, why, unknown: target }, at, frame, 'It is left out.')
+      return
+    }
+    home.set(name, found.value)
+    this.note(`It is ${written(found.value) || 'null'}.`)
+  }
+
+  /** The command with numbers and texts where it has expressions in curly brackets. */
+  private filled(at: Indented, frame: Frame): Command {
+    const { command } = at
+    const message = command.message?.trim() ?? ''
+    const shown = message.startsWith('{') && message.endsWith('}')
+    if (!shown && !command.words.some(calculated)) return command
+    const worth = (text: string): Value => {
+      const found = evaluateHere(text.slice(1, -1), this.lookup(frame))
+      if (!found.ok) this.tell(found, at, frame, 'What it stands in counts as absent.')
+      return found.ok ? found.value : undefined
+    }
+    const words = command.words.map((word): Word => {
+      if (!calculated(word)) return word
+      const value = worth(word.formula ?? '')
+      if (value === undefined || value === null) return word
+      return typeof value === 'string'
+        ? { ...word, quoted: value, formula: null }
+        : { ...word, value: Number(value), formula: null }
+    })
+    const tool = command.name === 'T' ? words.find(({ letter }) => letter === 'T')?.value : null
+    return {
+      ...command,
+      ...(tool != null && { name: `T${tool}` }),
+      words,
+      message: shown ? written(worth(message)) : command.message,
+    }
+  }
+}
+
+const calculated = ({ formula }: Word): boolean => formula?.startsWith('{') === true
+
+/** Whether the lines of a branch end the script: then a condition that can't be known is not taken for so. */
+const aborts = (body: readonly Statement[]): boolean =>
+  body.some(each => each.kind === 'command' && each.at.command.name === 'ABORT')

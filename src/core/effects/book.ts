@@ -1,0 +1,53 @@
+// The command book: every command of every family under its name, and a search by word or by what it does.
+import type { CommandSpec, FamilyName, FirmwareFamily } from '../firmware/spec.ts'
+import { recordOf } from './effects.ts'
+
+export type BookEntry = { name: string; inFamilies: { family: FamilyName; spec: CommandSpec }[] }
+
+const fillers = new Set(['a', 'an', 'and', 'for', 'of', 'on', 'the', 'to', 'until', 'with'])
+const wordsIn = (text: string): string[] => text.toLowerCase().match(/[\p{L}\p{N}_.]+/gu) ?? []
+
+/** Every command once, in the order of its letter and number, names after them. */
+export function bookOf(families: readonly FirmwareFamily[]): BookEntry[] {
+  const entries = new Map<string, BookEntry>()
+  for (const { family, commands } of families)
+    for (const spec of commands.values()) {
+      const entry = entries.get(spec.name) ?? { name: spec.name, inFamilies: [] }
+      entry.inFamilies.push({ family, spec })
+      entries.set(spec.name, entry)
+    }
+  const rank = (name: string): [string, number] => {
+    const plain = /^([GM])(\d+(?:\.\d+)?)$/.exec(name)
+    return plain ? [plain[1] as string, Number(plain[2])] : [name === 'T' ? 'T' : `Z${name}`, 0]
+  }
+  return [...entries.values()].sort((a, b) => {
+    const [[letterA, numberA], [letterB, numberB]] = [rank(a.name), rank(b.name)]
+    return letterA.localeCompare(letterB) || numberA - numberB
+  })
+}
+
+/** How well a word is met by an entry: by its name, by its title, by its other words; 0 for not at all. */
+function met(word: string, entry: BookEntry): number {
+  if (entry.name.toLowerCase() === word) return 100
+  if (entry.name.toLowerCase().startsWith(word)) return 8
+  let best = 0
+  for (const { spec } of entry.inFamilies) {
+    if (wordsIn(spec.title).some(each => each.startsWith(word))) best = Math.max(best, 10)
+    const more = `${recordOf(spec.effect).book.alsoCalled ?? ''} ${spec.letters.map(({ means }) => means).join(' ')} ${spec.notes ?? ''}`
+    if (wordsIn(more).some(each => each.startsWith(word))) best = Math.max(best, 2)
+    if (entry.name.toLowerCase().includes(word)) best = Math.max(best, 4)
+  }
+  return best
+}
+
+/** Entries that meet every word of the query (“wait for bed”), best first; all of them for an empty query. */
+export function searchBook(entries: readonly BookEntry[], query: string): BookEntry[] {
+  const words = wordsIn(query).filter(word => !fillers.has(word))
+  if (words.length === 0) return [...entries]
+  return entries
+    .map(entry => ({ entry, scores: words.map(word => met(word, entry)) }))
+    .filter(({ scores }) => scores.every(score => score > 0))
+    .map(({ entry, scores }) => ({ entry, score: scores.reduce((sum, each) => sum + each, 0) }))
+    .sort((a, b) => b.score - a.score)
+    .map(({ entry }) => entry)
+}

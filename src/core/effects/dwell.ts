@@ -1,0 +1,26 @@
+// Standing still for a time.
+import { duration } from '../format.ts'
+import { hasLetter, numberOf } from '../gcode/line.ts'
+import { record } from './record.ts'
+
+/** So long a stand is for the sake of warmth. */
+const soakS = 60
+
+export const dwell = record<'dwell'>({
+  movesHead: false,
+  book: { sort: 'waits', alsoCalled: 'pause delay sleep soak dwell' },
+  run: (recorder, command, { seconds, milliseconds }) => {
+    const whole = seconds === null ? null : numberOf(command, seconds)
+    const fine = milliseconds === null ? null : numberOf(command, milliseconds)
+    recorder.step('stand', Math.max(0, whole ?? (fine ?? 0) / 1000))
+  },
+  says: ({ tookS, command, effect }) => {
+    if (tookS > 0) return `Waits ${duration(tookS)}.`
+    const passedOver = effect.seconds === null && hasLetter(command, 'S')
+    return passedOver
+      ? 'Doesn’t wait: this firmware takes milliseconds (P) and passes over S.'
+      : 'Doesn’t wait: it names no time.'
+  },
+  purpose: ({ steps }) =>
+    (steps ?? []).reduce((sum, step) => sum + step.end - step.start, 0) >= soakS ? 'soak' : null,
+})

@@ -1,0 +1,23 @@
+// The part fan.
+import { plain } from '../format.ts'
+import { numberOf } from '../gcode/line.ts'
+import { record } from './record.ts'
+import { sayFromTable } from './table-words.ts'
+
+export const fan = record<'fan'>({
+  movesHead: false,
+  book: { sort: 'switches fans', alsoCalled: 'cooling part' },
+  run: (recorder, command, effect) => {
+    // On heads' own fans P is the speed; elsewhere another fan than the part fan.
+    if (effect.full !== 100 && (numberOf(command, 'P') ?? 0) > 0) return
+    const wanted = numberOf(command, effect.speed) ?? effect.full
+    // Where full speed is written 1, a number beyond it counts to 255.
+    const full = wanted > effect.full && effect.full === 1 ? 255 : effect.full
+    recorder.blow(effect.on ? Math.min(1, Math.max(0, wanted / full)) : 0)
+  },
+  says: ({ command, after, stage, effect }) => {
+    if (effect.full !== 100 && (numberOf(command, 'P') ?? 0) > 0) return sayFromTable(command, stage)
+    return after.fan === 0 ? 'Part fan off.' : `Part fan on, ${plain(after.fan * 100, 0)} %.`
+  },
+  purpose: 'fan',
+})

@@ -1,0 +1,29 @@
+// The script ends here, and what comes after does not run.
+import { turnHeatersOff } from '../machine/heaters.ts'
+import { fileNamed } from '../model/printer.ts'
+import { record } from './record.ts'
+
+export const finish = record<'finish'>({
+  movesHead: false,
+  book: { sort: 'ends the script', alsoCalled: 'stop abort cancel emergency end' },
+  calls: (recorder, _, { file }) => ({
+    before: file !== null && fileNamed(recorder.stage.printer, file) ? [{ file }] : [],
+  }),
+  run: (recorder, command, { stops, file }, byFile) => {
+    if (stops === 'machine') {
+      turnHeatersOff(recorder)
+      recorder.set({ fan: 0, motorsOn: false, homed: { x: false, y: false, z: false } })
+    } else if (file !== null && !byFile) {
+      // Without a file of its own the board turns everything off when the job ends.
+      turnHeatersOff(recorder)
+    }
+    recorder.end(`${command.name} ends the script here; the lines after it do not run.`)
+  },
+  says: ({ effect, spec, byFile }) => {
+    if (effect.stops === 'machine')
+      return 'Emergency stop: heaters and motors off at once; the machine must be restarted.'
+    const by = byFile ? `, after ${byFile.name}` : effect.file === null ? '' : ', and turns the heaters off'
+    return `${spec.title}${by}; the lines after it do not run.`
+  },
+  purpose: ({ effect }) => (effect.stops === 'machine' ? 'cool-down' : null),
+})

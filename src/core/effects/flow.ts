@@ -1,0 +1,11 @@
+// Branches, loops and variables of the machine's own: the blocks of a file run them.
+import { record } from './record.ts'
+
+export const flow = record<'flow'>({
+  movesHead: false,
+  book: { sort: 'runs other lines', alsoCalled: 'condition loop variable expression' },
+  says: ({ spec, command, trace, row }) => {
+    const note = trace.notes.get(row)
+    return `${spec.title}${command.message ? `: ${command.message.trim()}` : ''}.${note ? ` ${note}` : ''}`
+  },
+})

@@ -1,0 +1,41 @@
+// What heating lines name: the target, the heater, the tools.
+import type { EffectOf, Heater } from '../firmware/effect.ts'
+import { toolsAt } from '../firmware/tools.ts'
+import { type Command, numberOf, textOf } from '../gcode/line.ts'
+import type { Stage } from '../machine/state.ts'
+
+type Heat = EffectOf<'heat'>
+
+/** The target of a heating command in °C and whether its wait goes on while cooling; null when it names none. */
+export function heatTarget(command: Command, effect: Heat): { targetC: number; coolingToo: boolean } | null {
+  const find = (letters: readonly string[]) =>
+    letters.map(letter => numberOf(command, letter)).find(value => value !== null) ?? null
+  const either = find(effect.coolingToo)
+  const target = either ?? find(effect.targets)
+  return target === null ? null : { targetC: Math.max(0, target), coolingToo: either !== null || effect.both }
+}
+
+/** Which heater a line heats: the table says so, unless a `HEATER` key names another; `other` is one that is not known here. */
+export function heaterOf(command: Command, effect: Heat): Heater | 'other' {
+  const named = textOf(command, 'HEATER')?.toLowerCase()
+  if (named === undefined) return effect.heater
+  if (named.includes('bed')) return 'bed'
+  if (named.includes('chamber')) return 'chamber'
+  return /^extruder\d*$/.test(named) ? 'nozzle' : 'other'
+}
+
+/** The tools that a line heats: named by its letter, by a `HEATER` key such as `extruder1`, or the one in use. None where it names one that is not there. */
+export function heatedTools(
+  command: Command,
+  effect: Heat,
+  inUse: number,
+  { firmware, printer }: Pick<Stage, 'firmware' | 'printer'>,
+): number[] {
+  const heater = textOf(command, 'HEATER')
+  const named = heater
+    ? Number(/\d+$/.exec(heater)?.[0] ?? 0)
+    : effect.tool === null
+      ? null
+      : numberOf(command, effect.tool)
+  return named === null ? [Math.max(0, inUse)] : toolsAt(firmware, printer, named)
+}

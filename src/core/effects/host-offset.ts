@@ -1,0 +1,38 @@
+// A host's offset of all positions, set or changed, with a move there where it is asked for.
+import { listed, mm } from '../format.ts'
+import { numberOf } from '../gcode/line.ts'
+import { axes } from '../model/printer.ts'
+import { goTo } from './moving.ts'
+import { record } from './record.ts'
+
+export const hostOffset = record<'host-offset'>({
+  movesHead: false,
+  book: { sort: 'changes how lines are taken', alsoCalled: 'babystep nozzle height offset z' },
+  run: (recorder, command) => {
+    const { places } = recorder.modes
+    const host = { ...places.host }
+    for (const axis of axes) {
+      const letter = axis.toUpperCase()
+      host[axis] = (numberOf(command, letter) ?? host[axis]) + (numberOf(command, `${letter}_ADJUST`) ?? 0)
+    }
+    const moves = numberOf(command, 'MOVE') === 1
+    const { x, y, z } = recorder.position
+    const target = { x: x + host.x - places.host.x, y: y + host.y - places.host.y, z: z + host.z - places.host.z }
+    recorder.setPlaces({ host })
+    if (moves)
+      goTo(recorder, target, numberOf(command, 'MOVE_SPEED') ?? (recorder.modes.feedMmMin ?? 1500) / 60, 0, false)
+  },
+  says: ({ before, after, command }) => {
+    const moved = axes.flatMap(axis => {
+      const by = after.places.host[axis]
+      return by === before.places.host[axis] ? [] : [`${axis.toUpperCase()} ${mm(by, 3)}`]
+    })
+    if (moved.length === 0) return 'Leaves the offset of all positions as it is.'
+    const when = numberOf(command, 'MOVE') === 1 ? ', and moves there' : ''
+    const zero = axes.every(axis => after.places.host[axis] === 0)
+    return zero
+      ? `Takes the offset of all positions back to zero${when}.`
+      : `Offsets all positions: ${listed(moved)}${when}.`
+  },
+  purpose: 'z-offset',
+})

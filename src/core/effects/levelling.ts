@@ -1,0 +1,44 @@
+// Bed levelling turned on, from a saved mesh, or off.
+import { hasLetter, numberOf, textOf } from '../gcode/line.ts'
+import { record } from './record.ts'
+import { alsoTold, sayFromTable, withMore } from './table-words.ts'
+
+const meshIn = (command: Parameters<typeof textOf>[0], letter: string | null): string | null => {
+  if (letter === null) return null
+  const number = numberOf(command, letter)
+  return textOf(command, letter) ?? (number === null ? null : String(number))
+}
+
+export const levelling = record<'levelling'>({
+  movesHead: false,
+  book: { sort: 'switches levelling', alsoCalled: 'leveling mesh compensation' },
+  run: (recorder, command, { set, mesh }) => {
+    const loaded = meshIn(command, mesh)
+    const now = (levelling: 'on' | 'off') =>
+      recorder.set({ levelling, mesh: levelling === 'on' ? (loaded ?? recorder.modes.mesh) : recorder.modes.mesh })
+    if (typeof set === 'string') now(set)
+    else {
+      const number = numberOf(command, set.by)
+      if (number !== null) now(number > 0 ? 'on' : 'off')
+      else if (textOf(command, set.by) !== null) now('on')
+      else if (loaded !== null) recorder.set({ mesh: loaded })
+    }
+  },
+  says: ({ command, effect, after, spec, stage }) => {
+    const by = typeof effect.set === 'string' ? null : effect.set.by
+    const loaded = meshIn(command, effect.mesh)
+    if (by !== null && !hasLetter(command, by) && loaded === null) return sayFromTable(command, stage)
+    const told = `${by ?? ''}${effect.mesh ?? ''}`
+    const more = alsoTold(command, spec, stage, told)
+    if (by !== null && !hasLetter(command, by)) return withMore(`Loads mesh ${loaded}; levelling stays as it is.`, more)
+    if (after.levelling === 'off') return 'Bed levelling off.'
+    const from =
+      loaded === null
+        ? 'from the saved mesh'
+        : /^\d+$/.test(loaded)
+          ? `from the mesh in slot ${loaded}`
+          : `from the mesh “${loaded}”`
+    return withMore(`Bed levelling on, ${from}.`, more)
+  },
+  purpose: 'levelling',
+})

@@ -1,0 +1,9 @@
+// G53 alone on its line: it holds for a move on the same line, and there is none.
+import { record } from './record.ts'
+
+export const machinePlaces = record<'machine-places'>({
+  movesHead: false,
+  book: { sort: 'changes how lines are taken', alsoCalled: 'workspace machine coordinates' },
+  says: () => 'Does nothing: machine coordinates hold for a move on the same line, and there is none.',
+  purpose: 'origin',
+})

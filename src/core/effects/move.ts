@@ -1,0 +1,78 @@
+// A straight move; on machines that home by moves, one that ends at an end stop; and one that counts from a saved position.
+import { hasLetter, numberOf } from '../gcode/line.ts'
+import type { Recorder } from '../machine/recorder.ts'
+import type { Step } from '../machine/trace.ts'
+import { type Axis, axes } from '../model/printer.ts'
+import { goTo, named, runMove, scaleOf, takeFeed, takeFilament } from './moving.ts'
+import type { Purpose } from './purpose.ts'
+import { record } from './record.ts'
+import { sayMove } from './say-move.ts'
+
+/** H1 and H3 stop at the end stop, H1 homes the axis too; H2 moves single motors; H4 measures. */
+function toEndStops(recorder: Recorder, how: number, moved: readonly Axis[], feedMmS: number): void {
+  const { homing } = recorder.stage.printer
+  const target = { ...recorder.position }
+  for (const axis of moved) target[axis] = homing.at[axis]
+  goTo(recorder, target, feedMmS)
+  if (how !== 1) return
+  const homed = { ...recorder.modes.homed }
+  for (const axis of moved) homed[axis] = true
+  recorder.set({ homed, motorsOn: true })
+}
+
+export const move = record<'move'>({
+  movesHead: true,
+  book: { sort: 'moves the head', alsoCalled: 'go travel extrude print motion linear' },
+  run: (recorder, command, { endStops, restorePoint }) => {
+    const how = endStops === undefined ? null : numberOf(command, endStops)
+    const moved = named(command)
+    if (how && how !== 2 && moved.length > 0) {
+      const feedMmS = takeFeed(recorder, command)
+      takeFilament(recorder, command)
+      toEndStops(recorder, how, moved, feedMmS)
+      return
+    }
+    const slot = restorePoint === undefined ? null : numberOf(command, restorePoint)
+    const saved = slot === null ? undefined : recorder.remembered.get(String(slot))
+    if (!saved) {
+      runMove(recorder, command)
+      return
+    }
+    const feedMmS = takeFeed(recorder, command)
+    const target = { ...recorder.position }
+    for (const axis of moved) {
+      const place = saved.position[axis]
+      if (place !== null)
+        target[axis] =
+          place + (numberOf(command, axis.toUpperCase()) ?? 0) * scaleOf(recorder) + recorder.modes.shift[axis]
+    }
+    goTo(recorder, target, feedMmS, takeFilament(recorder, command))
+  },
+  says: told => {
+    const { command, effect, steps } = told
+    const how = effect.endStops === undefined ? null : numberOf(command, effect.endStops)
+    const moved = named(command).map(axis => axis.toUpperCase())
+    if (how === 1) return `Moves ${moved.join(', ')} to the end stop and homes it.`
+    if (how === 3 || how === 4) return `Moves ${moved.join(', ')} until the end stop and measures.`
+    if (effect.restorePoint && hasLetter(command, effect.restorePoint))
+      return `Moves back to the saved position ${numberOf(command, effect.restorePoint) ?? 0}${moved.length ? ` on ${moved.join(', ')}` : ''}.`
+    return sayMove(told, steps)
+  },
+  purpose: ({ steps }) => (steps ? purposeOfMove(steps) : 'move'),
+})
+
+/** A move that extrudes along a way is a purge line, one that extrudes in place a purge there, a small one a prime. */
+export function purposeOfMove(steps: readonly Step[]): Purpose {
+  const pushed = steps.reduce((sum, step) => sum + Math.max(0, step.filamentMm), 0)
+  const drawn = steps.some(step => step.filamentMm < 0)
+  if (pushed > 0) {
+    if (steps.some(step => step.kind === 'extrude' && Math.hypot(step.to.x - step.from.x, step.to.y - step.from.y) > 5))
+      return 'purge-line'
+    return pushed >= 5 ? 'purge-spot' : 'prime'
+  }
+  return drawn ? 'retract' : 'move'
+}
+
+/** Whether a command names a place. */
+export const namesPlace = (command: Parameters<typeof named>[0]): boolean =>
+  axes.some(axis => numberOf(command, axis.toUpperCase()) !== null)

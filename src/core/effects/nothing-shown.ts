@@ -1,0 +1,19 @@
+// What a rehearsal does not show: reports, sounds, fine tuning, checks of the firmware.
+import { record } from './record.ts'
+
+export const nothingShown = record<'nothing-shown'>({
+  movesHead: false,
+  book: {
+    sort: ({ sort }) =>
+      ({
+        report: 'reports',
+        sound: 'sounds',
+        tuning: 'fine tuning',
+        housekeeping: 'housekeeping',
+        check: 'checks the firmware',
+        configuration: 'configuration',
+      })[sort],
+    alsoCalled: 'other',
+  },
+  purpose: ({ effect }) => (effect.sort === 'check' ? 'firmware-check' : null),
+})

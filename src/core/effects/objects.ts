@@ -1,0 +1,62 @@
+// What a macro file can ask of the simulated printer, by the names that the board gives it.
+
+import { temperatureAt } from '../machine/heat.ts'
+import type { Recorder } from '../machine/recorder.ts'
+import type { Value } from '../macros/values.ts'
+import { axes } from '../model/printer.ts'
+
+/** As far as a rehearsal can see it; what it can't is left out. °C, mm, fan 0 to 1. */
+export function objectsOf(recorder: Recorder): Record<string, Value> {
+  recorder.comeToRest()
+  const { modes, position, now, stage } = recorder
+  const { printer } = stage
+  const known = (value: number): number | null => (Number.isNaN(value) ? null : value)
+  const heater = (current: number, active: number, highest: number): Value => ({
+    current,
+    active,
+    max: highest,
+    state: active > 0 ? 'active' : 'off',
+  })
+  const { nozzle, bed, chamber } = printer.heaters
+  const nozzles = recorder.nozzles.map((history, tool) =>
+    heater(temperatureAt(history, now), modes.nozzleTargets[tool] ?? 0, nozzle.highestC),
+  )
+  return {
+    heat: {
+      coldExtrudeTemperature: stage.firmware.coldestExtrudeC,
+      bedHeaters: [0],
+      chamberHeaters: chamber ? [nozzles.length + 1] : [],
+      // The bed's heater comes first, then one for each tool, then the chamber's.
+      heaters: [
+        heater(temperatureAt(recorder.bed, now), modes.bedTarget, bed.highestC),
+        ...nozzles,
+        ...(chamber && recorder.chamber
+          ? [heater(temperatureAt(recorder.chamber, now), modes.chamberTarget ?? 0, chamber.highestC)]
+          : []),
+      ],
+    },
+    move: {
+      axes: axes.map(axis => ({
+        letter: axis.toUpperCase(),
+        homed: modes.homed[axis],
+        machinePosition: known(position[axis]),
+        babystep: modes.places.fine[axis],
+        userPosition: known(position[axis] - modes.shift[axis]),
+        min: printer.reach[axis][0],
+        max: printer.reach[axis][1],
+      })),
+      compensation: { type: modes.levelling === 'on' ? 'mesh' : 'none' },
+      speedFactor: modes.feedPercent / 100,
+    },
+    fans: [{ requestedValue: modes.fan, actualValue: modes.fan }],
+    state: { currentTool: modes.tool, status: 'processing' },
+    tools: printer.tools.map((each, tool) => ({
+      number: tool,
+      name: each.name,
+      active: [modes.toolHeats[tool]?.activeC ?? 0],
+      standby: [modes.toolHeats[tool]?.standbyC ?? 0],
+      heaters: [tool + 1],
+      state: tool === modes.tool ? 'active' : (modes.toolHeats[tool]?.state ?? 'off'),
+    })),
+  }
+}

@@ -1,0 +1,33 @@
+// The print stops until a person, a pin or a time lets it go on.
+import { duration, plain } from '../format.ts'
+import { numberOf, textOf } from '../gcode/line.ts'
+import { fileNamed, spotOf } from '../model/printer.ts'
+import { parkHead } from './parking.ts'
+import { record } from './record.ts'
+import { putBy } from './saving.ts'
+
+export const pause = record<'pause'>({
+  movesHead: false,
+  book: { sort: 'waits', alsoCalled: 'wait stop user resume' },
+  calls: (recorder, _, { file }) => ({
+    before: file !== null && fileNamed(recorder.stage.printer, file) ? [{ file }] : [],
+  }),
+  run: (recorder, command, { parks, seconds, milliseconds, file }, byFile) => {
+    if (parks || file !== null) putBy(recorder, file === null ? 'PAUSE_STATE' : '1')
+    if (parks && !byFile && spotOf(recorder.stage.printer, 'park')) parkHead(recorder, command, 'by', false)
+    const whole = seconds === null ? null : numberOf(command, seconds)
+    const fine = milliseconds === null ? null : numberOf(command, milliseconds)
+    recorder.step('stand', Math.max(0, whole ?? (fine ?? 0) / 1000))
+  },
+  says: ({ command, spec, steps, tookS, effect, byFile }) => {
+    const shown = (textOf(command, 'P') ?? command.message ?? '').trim()
+    const message = shown && !/^\d/.test(shown) ? `, showing “${shown.replace(/^"|"$/g, '')}”` : ''
+    if (byFile) return `${spec.title} by ${byFile.name}${message}.`
+    const at = steps.find(({ kind }) => kind === 'travel') && steps.at(-1)?.to
+    const place = at ? `, the head parked at X ${plain(at.x, 1)} Y ${plain(at.y, 1)}` : ''
+    const stands = steps.filter(({ kind }) => kind === 'stand').reduce((sum, { start, end }) => sum + end - start, 0)
+    const time = stands > 0 ? `, for at most ${duration(stands)}` : ''
+    void tookS
+    return `${spec.title}${message}${place}${time}${effect.seconds === null && !message ? '; how long that takes, only you know' : ''}.`
+  },
+})

@@ -1,0 +1,21 @@
+// Absolute or relative positions; on some firmware filament is counted alike.
+import { already } from './already.ts'
+import { record } from './record.ts'
+
+export const positioning = record<'positioning'>({
+  movesHead: false,
+  book: { sort: 'changes how lines are taken', alsoCalled: 'absolute relative mode coordinates' },
+  run: (recorder, _, { positioning, filamentToo }) =>
+    recorder.set(filamentToo ? { positioning, extrusion: positioning } : { positioning }),
+  says: ({ effect, before, after, modesKnown }) => {
+    const same = modesKnown && before.positioning === after.positioning && before.extrusion === after.extrusion
+    const text =
+      effect.positioning === 'absolute'
+        ? 'Absolute positions: places count from the origin'
+        : 'Relative positions: places count from where the head is'
+    const filament =
+      effect.filamentToo && before.extrusion !== after.extrusion ? `, and extrusion is ${after.extrusion} too` : ''
+    return already(same, text + filament)
+  },
+  purpose: 'setup',
+})

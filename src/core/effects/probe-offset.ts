@@ -1,0 +1,29 @@
+// Where the probe is from the nozzle. Along Z it says how high the nozzle is when the probe triggers; it holds from the next homing.
+import { listed, mm } from '../format.ts'
+import { numberOf } from '../gcode/line.ts'
+import { axes } from '../model/printer.ts'
+import { record } from './record.ts'
+
+export const probeOffset = record<'probe-offset'>({
+  movesHead: false,
+  book: { sort: 'changes how lines are taken', alsoCalled: 'z offset nozzle height trigger' },
+  run: (recorder, command) => {
+    const z = numberOf(command, 'Z')
+    if (z !== null) recorder.set({ probeZ: z })
+  },
+  says: ({ command, stage }) => {
+    const words = axes.flatMap(axis => {
+      const value = numberOf(command, axis.toUpperCase())
+      return value === null ? [] : [`${axis.toUpperCase()} ${mm(value, 3)}`]
+    })
+    if (words.length === 0) return null
+    const z = numberOf(command, 'Z')
+    const known = stage.printer.probe?.offset.z ?? null
+    const change =
+      z === null || known === null || Math.abs(z - known) < 1e-9
+        ? ''
+        : `; the printer’s own is ${mm(known, 3)}, so after homing every height is ${mm(Math.abs(z - known), 3)} ${z > known ? 'higher' : 'lower'}`
+    return `Probe offset: ${listed(words)} from the nozzle${change}.`
+  },
+  purpose: 'z-offset',
+})

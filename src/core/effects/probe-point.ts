@@ -1,0 +1,32 @@
+// One touch, or several at one place.
+import { duration, mm, plural } from '../format.ts'
+import { numberOf } from '../gcode/line.ts'
+import { probeSeconds } from '../machine/probing.ts'
+import { record } from './record.ts'
+
+const mostTouches = 100
+
+export const probePoint = record<'probe-point'>({
+  movesHead: true,
+  book: { sort: 'probes', alsoCalled: 'level measure touch repeatability accuracy' },
+  run: (recorder, command, { by, times }) => {
+    const { printer } = recorder.stage
+    if (!printer.probe) return
+    const count = Math.min(mostTouches, Math.max(1, (by === null ? null : numberOf(command, by)) ?? times))
+    const { x, y } = recorder.position
+    const target = { x: numberOf(command, 'X') ?? x, y: numberOf(command, 'Y') ?? y }
+    for (let touch = 0; touch < count; touch++) {
+      recorder.position = { ...recorder.position, ...target }
+      recorder.step('probe', probeSeconds(printer, printer.probe, 0))
+    }
+    // A touch tells where the bed is: on machines that home by moves, it homes Z.
+    if (recorder.stage.firmware.flow) recorder.set({ homed: { ...recorder.modes.homed, z: true } })
+  },
+  says: ({ steps, tookS }) => {
+    if (steps.length === 0) return 'Probes nothing: this printer has no probe.'
+    const at = steps[0]?.to
+    const place = at && !Number.isNaN(at.x + at.y) ? ` at X ${mm(at.x, 1).replace(' mm', '')} Y ${mm(at.y, 1)}` : ''
+    return `Probes one point${place}${steps.length > 1 ? ` ${plural(steps.length, 'time')}` : ''}, ${duration(tookS)}.`
+  },
+  purpose: 'probe',
+})

@@ -1,0 +1,16 @@
+// Lines that are run again: from the marker with a number to the one without.
+import { plural } from '../format.ts'
+import { numberOf } from '../gcode/line.ts'
+import { record } from './record.ts'
+
+export const repeat = record<'repeat'>({
+  movesHead: false,
+  book: { sort: 'runs other lines', alsoCalled: 'loop repeat' },
+  says: ({ command, effect }) => {
+    const times = numberOf(command, effect.times)
+    if (times === null) return 'The lines that are repeated end here.'
+    return times > 0
+      ? `The lines up to the next ${command.name} run ${plural(times, 'time')}.`
+      : `The lines up to the next ${command.name} run again and again.`
+  },
+})

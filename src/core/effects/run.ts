@@ -1,0 +1,204 @@
+// Runs commands on the simulated printer, one after another, with the macros and files that they call.
+import { effectOf } from '../firmware/spec.ts'
+import { type Command, numberOf } from '../gcode/line.ts'
+import { read, readIndented } from '../gcode/read.ts'
+import { Recorder } from '../machine/recorder.ts'
+import type { Stage } from '../machine/state.ts'
+import type { PlainCommand, Trace } from '../machine/trace.ts'
+import type { Macro } from '../macros/config.ts'
+import { render } from '../macros/template.ts'
+import type { Value } from '../macros/values.ts'
+import { fileNamed } from '../model/printer.ts'
+import { runBlocks } from './blocks.ts'
+import { recordOf } from './effects.ts'
+import { namesFor } from './macro-names.ts'
+import type { Call } from './record.ts'
+
+export type { PlainCommand }
+
+/** A rehearsal ends here whatever the script asks, so that nothing runs for ever. */
+const mostSteps = 4_000_000
+const mostSeconds = 14 * 24 * 3600
+/** Macros and files that call each other go no deeper than this. */
+const deepest = 20
+const mostRepeats = 10_000
+
+/** Commands in their order, each worked out when its turn comes; told which tool is in use then. */
+export type Commands = Iterable<PlainCommand> | ((toolInUse: () => number) => Iterable<PlainCommand>)
+
+/**
+ * Runs the commands on the simulated printer and gives the trace. Never throws: commands that the family doesn't know
+ * do nothing, numbers that can't be read count as absent. Times in s, lengths in mm, temperatures in °C. Without `keep` the
+ * trace does not hold the commands that ran, for scripts of millions of lines.
+ */
+export function rehearse(commands: Commands, stage: Stage, { keep = true } = {}): Trace {
+  const recorder = new Recorder(stage, keep)
+  const runner = new Runner(recorder)
+  const all = typeof commands === 'function' ? commands(() => recorder.modes.tool) : commands
+  if (stage.firmware.flow) runBlocks(recorder, all, (line, command) => runner.command(line, command, []))
+  else runner.straight(all)
+  const trace = recorder.finish()
+  return trace.stopped || trace.totalS <= mostSeconds
+    ? trace
+    : { ...trace, stopped: { line: lateLine(trace), why: tooLong } }
+}
+
+const tooLong = 'The rehearsal stops here: the script would take more than two weeks.'
+
+/** The line under way when the rehearsal's time is over. */
+const lateLine = ({ rows }: Trace): number =>
+  rows.line[
+    Math.max(
+      0,
+      rows.end.findIndex(end => end > mostSeconds),
+    )
+  ] ?? 1
+
+class Runner {
+  constructor(private readonly recorder: Recorder) {}
+
+  /** One line after another; a marker that repeats lines goes back to where they begin. */
+  straight(commands: Iterable<PlainCommand>): void {
+    const { recorder } = this
+    const iterator = commands[Symbol.iterator]()
+    /** Lines since the outermost marker that is open, to be run again; empty outside of any. */
+    const kept: PlainCommand[] = []
+    const open: { at: number; left: number }[] = []
+    let next = 0
+    let repeats = 0
+    for (;;) {
+      if (next >= kept.length) {
+        const { value, done } = iterator.next()
+        if (done) break
+        if (open.length === 0) {
+          kept.length = 0
+          next = 0
+        }
+        kept.push(value)
+      }
+      const pending = kept[next++] as PlainCommand
+      const command = pending.now?.() ?? pending.command
+      this.command(pending.line, command, [])
+      if (recorder.over) break
+      const effect = effectOf(recorder.stage.firmware, command)
+      if (effect?.does !== 'repeat') continue
+      const times = numberOf(command, effect.times)
+      const loop = open.at(-1)
+      if (times !== null) open.push({ at: next, left: times > 0 ? times : Number.POSITIVE_INFINITY })
+      else if (loop && --loop.left > 0) {
+        next = loop.at
+        if (++repeats > mostRepeats)
+          recorder.stop(`The lines up to here are repeated more than ${mostRepeats} times. The rehearsal stops here.`)
+      } else open.pop()
+    }
+  }
+
+  /** Runs a command, what a macro makes of it, and the files that it calls; `within` are those that are under way. */
+  command(line: number, command: Command, within: readonly string[]): void {
+    const { recorder } = this
+    const { stage } = recorder
+    const renamed = recorder.renamed.get(command.name)
+    const macro = renamed ? undefined : stage.macros?.get(command.name)
+    if (macro) {
+      this.row(line, command, `Runs the macro ${macro.name}.`)
+      this.macro(line, command, macro, within)
+      return
+    }
+    const meant = renamed ? { ...command, name: renamed } : command
+    const effect = effectOf(stage.firmware, meant)
+    const record = effect && recordOf(effect)
+    const { before = [], after = [] } = (effect && record?.calls?.(recorder, meant, effect as never)) ?? {}
+    const byFile = this.calls(line, before, within, false)
+    if (recorder.over) return
+    recorder.beginCommand(line)
+    if (byFile) recorder.byFile.set(recorder.rows.count, byFile)
+    recorder.ran?.push({ line, command: meant })
+    if (effect) record?.run?.(recorder, meant, effect as never, byFile !== null)
+    recorder.endCommand()
+    if (recorder.steps.count > mostSteps || recorder.rows.count > mostSteps)
+      recorder.stop('The rehearsal stops here: the script makes more than four million moves.')
+    if (recorder.now > mostSeconds) recorder.stop(tooLong)
+    const row = recorder.rows.count - 1
+    const ran = recorder.over ? null : this.calls(line, after, within, effect?.does === 'macro-file')
+    if (ran) recorder.byFile.set(row, ran)
+  }
+
+  /** A row for a command that does nothing by itself. */
+  private row(line: number, command: Command, note: string): void {
+    const { recorder } = this
+    recorder.beginCommand(line)
+    recorder.notes.set(recorder.rows.count, note)
+    recorder.ran?.push({ line, command })
+    recorder.endCommand()
+  }
+
+  /** Runs files and commands that belong to another; gives the first file's name and what all came to, null without any. */
+  private calls(line: number, calls: readonly Call[], within: readonly string[], asked: boolean) {
+    const { recorder } = this
+    if (calls.length === 0) return null
+    recorder.comeToRest()
+    const [rows, began] = [recorder.rows.count, recorder.now]
+    let name: string | null = null
+    for (const call of calls) {
+      if (recorder.over) break
+      if ('command' in call) this.command(line, call.command, within)
+      else if ((asked || !within.includes(call.file)) && this.file(line, call.file, call.params ?? {}, within))
+        name ??= call.file
+    }
+    recorder.comeToRest()
+    return name === null ? null : { name, commands: recorder.rows.count - rows, tookS: recorder.now - began }
+  }
+
+  /** Runs a file of the printer's own; false where it has none of this name. */
+  private file(
+    line: number,
+    name: string,
+    params: Readonly<Record<string, Value>>,
+    within: readonly string[],
+  ): boolean {
+    const { recorder } = this
+    const file = fileNamed(recorder.stage.printer, name)
+    if (!file) {
+      const why = `The macro file “${name}” is not among this printer’s files. The rehearsal leaves it out.`
+      recorder.troubles.push({ sort: 'file', line, why })
+      return false
+    }
+    if (within.length >= deepest || within.includes(file.name)) {
+      recorder.line = line
+      recorder.stop(endless('The macro files call each other', [...within, file.name]))
+      return false
+    }
+    const inside = [...within, file.name]
+    runBlocks(recorder, readIndented(file.text), (_, command) => this.command(line, command, inside), {
+      file: file.name,
+      params,
+      callingLine: line,
+    })
+    return true
+  }
+
+  private macro(line: number, command: Command, macro: Macro, within: readonly string[]): void {
+    const { recorder } = this
+    if (within.length >= deepest || within.includes(macro.name)) {
+      recorder.line = line
+      recorder.stop(endless('The macros call each other', [...within, macro.name]))
+      return
+    }
+    const rendered = render(macro.gcode, namesFor(recorder, command, macro))
+    if (!rendered.ok) {
+      recorder.troubles.push({
+        sort: 'macro',
+        line,
+        why: `The macro ${macro.name} can’t be worked out. ${rendered.why}`,
+      })
+      return
+    }
+    for (const made of read(rendered.text.replace(/^[ \t]+/gm, ''))) {
+      if (recorder.over) return
+      if (made.command) this.command(line, made.command, [...within, macro.name])
+    }
+  }
+}
+
+const endless = (what: string, way: readonly string[]): string =>
+  `${what} without end (${way.slice(-4).join(' → ')}). The rehearsal stops here.`

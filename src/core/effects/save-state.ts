@@ -1,0 +1,22 @@
+// The state put by under a name.
+import { type Command, numberOf, textOf } from '../gcode/line.ts'
+import { record } from './record.ts'
+import { putBy } from './saving.ts'
+
+/** The name that a state is put by under; the empty one where a family has only one. */
+export const stateName = (command: Command, by: string | null): string =>
+  by === null ? '' : (textOf(command, by) ?? String(numberOf(command, by) ?? 0))
+
+export const saveState = record<'save-state'>({
+  movesHead: false,
+  book: { sort: 'saves the state', alsoCalled: 'save push remember position' },
+  run: (recorder, command, { by }) => putBy(recorder, stateName(command, by)),
+  says: ({ command, effect }) => {
+    const name = stateName(command, effect.by)
+    return name === ''
+      ? 'Saves how positions and filament are counted.'
+      : /^\d+$/.test(name)
+        ? `Saves this position in slot ${name}.`
+        : `Saves the state as “${name}”: how positions and filament are counted, and where the head is.`
+  },
+})

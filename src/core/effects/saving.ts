@@ -1,0 +1,45 @@
+// Where the machine is and how it counts, put by under a name and brought back.
+import type { Recorder } from '../machine/recorder.ts'
+import type { Saved } from '../machine/state.ts'
+import { placeOrNull } from '../machine/state.ts'
+import { type Axis, axes } from '../model/printer.ts'
+import { goTo } from './moving.ts'
+
+export function putBy(recorder: Recorder, name: string): void {
+  const { positioning, extrusion, units, feedMmMin, feedPercent, places, shift, tool, fan } = recorder.modes
+  const { x, y, z } = recorder.position
+  recorder.remembered.set(name, {
+    positioning,
+    extrusion,
+    units,
+    feedMmMin,
+    feedPercent,
+    places,
+    filamentMm: recorder.counter,
+    position: { x: placeOrNull(x - shift.x), y: placeOrNull(y - shift.y), z: placeOrNull(z - shift.z) },
+    tool,
+    fan,
+  })
+}
+
+/** Goes back to the saved place on these axes, above first where it comes from below. */
+export function goBack(recorder: Recorder, saved: Saved, which: readonly Axis[], feedMmS: number): void {
+  const target = { ...recorder.position }
+  for (const axis of which) {
+    const place = saved.position[axis]
+    if (place !== null) target[axis] = place + recorder.modes.shift[axis]
+  }
+  goTo(recorder, target, feedMmS, 0, false)
+}
+
+/** Counts again as it was put by; `counting` is how the filament stood. */
+export function bringBack(recorder: Recorder, saved: Saved, whole: boolean): void {
+  const { positioning, extrusion, units, feedMmMin, feedPercent, places, filamentMm } = saved
+  recorder.set({ positioning, extrusion, units, feedMmMin, feedPercent })
+  if (!whole) return
+  const { renamed, host } = places
+  recorder.setPlaces({ renamed, host })
+  recorder.counter = filamentMm
+}
+
+export const allAxes = axes

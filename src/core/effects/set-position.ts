@@ -1,0 +1,42 @@
+// The present position called something else.
+import { listed, mm, plain } from '../format.ts'
+import { hasLetter, numberOf } from '../gcode/line.ts'
+import { axes } from '../model/printer.ts'
+import { scaleOf } from './moving.ts'
+import { record } from './record.ts'
+
+export const setPosition = record<'set-position'>({
+  movesHead: false,
+  book: { sort: 'changes how lines are taken', alsoCalled: 'reset zero origin' },
+  run: (recorder, command) => {
+    const scale = scaleOf(recorder)
+    const all = command.words.length === 0 && command.keys.length === 0
+    const { places, shift } = recorder.modes
+    const renamed = { ...places.renamed }
+    for (const axis of axes) {
+      const value = all ? 0 : numberOf(command, axis.toUpperCase())
+      if (value === null) continue
+      // Where the head is nobody knows before homing: the number is taken for its place.
+      if (Number.isNaN(recorder.position[axis])) recorder.position[axis] = value * scale + shift[axis]
+      else renamed[axis] += recorder.position[axis] - shift[axis] - value * scale
+    }
+    const filament = all ? 0 : numberOf(command, 'E')
+    if (filament !== null) recorder.counter = filament * scale
+    recorder.setPlaces({ renamed })
+  },
+  says: ({ command }) => {
+    const places = axes.filter(axis => numberOf(command, axis.toUpperCase()) !== null)
+    const filament = numberOf(command, 'E')
+    const parts: string[] = []
+    if (places.length)
+      parts.push(
+        `Calls this place ${listed(places.map(axis => `${axis.toUpperCase()} ${plain(numberOf(command, axis.toUpperCase()) as number)}`))}`,
+      )
+    if (filament !== null) parts.push(filament === 0 ? 'E counts from zero here' : `E counts from ${mm(filament)} here`)
+    if (parts.length) return `${parts.join('. ')}.`
+    return command.words.length === 0 && command.keys.length === 0
+      ? 'Calls this place the origin, and E counts from zero here.'
+      : null
+  },
+  purpose: ({ command }) => (['X', 'Y', 'Z'].some(letter => hasLetter(command, letter)) ? 'origin' : null),
+})

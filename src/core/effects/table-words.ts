@@ -1,0 +1,84 @@
+// The sentence that needs no state: a command's title and its letters, from its table alone.
+import type { CommandSpec, Letter } from '../firmware/spec.ts'
+import { mayBeMacro, specOf, toolNumber } from '../firmware/spec.ts'
+import { toolName, toolsAt } from '../firmware/tools.ts'
+import { listed, plain, speed } from '../format.ts'
+import { type Command, numberOf } from '../gcode/line.ts'
+import type { Stage } from '../machine/state.ts'
+
+export const lowerFirst = (text: string): string =>
+  /^[A-Z][A-Z0-9]/.test(text) ? text : text.charAt(0).toLowerCase() + text.slice(1)
+
+/** What a command means, whatever the machine's state: “Heat the bed, don’t wait: to 60 °C.” */
+export function sayFromTable(command: Command, stage: Stage): string {
+  const spec = specOf(stage.firmware, command)
+  if (!spec && mayBeMacro(stage.firmware, command.name))
+    return `Runs “${command.name}”, which may be a macro of this printer; what it does is not known.`
+  if (!spec) return `“${command.name}” is not a command that is known for this firmware.`
+  if (spec.text) {
+    const said = command.message?.trim().replace(/^"|"$/g, '')
+    const words = sayWords(command, spec, stage)
+    return `${spec.title}${said ? `: “${said}”` : words ? `: ${words}` : ''}.`
+  }
+  const own = command.message ? `: “${command.message.trim()}”` : ''
+  const tool = toolNumber(command.name)
+  const which = tool === null || tool < 0 ? '' : ` ${tool}`
+  const words = sayWords(command, spec, stage)
+  return `${spec.title}${which}${words ? `: ${words}` : own}.`
+}
+
+/** All letters of a line in words; what the command does not take is said to be passed over. */
+function sayWords(command: Command, spec: CommandSpec, stage: Stage): string {
+  const words = command.words.map(word =>
+    sayWord(word.letter, word.value, word.formula ?? word.quoted, word.text, spec, stage),
+  )
+  const keys = command.keys.map(({ key, value, text }) =>
+    sayWord(key, numberOf(command, key), numberOf(command, key) === null ? value : null, text, spec, stage),
+  )
+  return [...words, ...keys].filter(Boolean).join(', ')
+}
+
+function sayWord(
+  letter: string,
+  value: number | null,
+  said: string | null,
+  text: string,
+  spec: CommandSpec,
+  stage: Stage,
+): string {
+  const known = spec.letters.find(each => each.letter === letter)
+  if (!known) return spec.anyLetter ? text.trim() : `${text.trim()} (passed over)`
+  if (said) return `${known.means} ${said}`
+  if (known.unit === 'switch') return value === null || known.number === 'optional' ? known.means : value ? 'on' : 'off'
+  if (value === null) return known.means
+  if (known.means === 'which head') return headName(value, stage)
+  return `${known.means} ${withUnit(value, known, text)}`
+}
+
+const headName = (address: number, { firmware, printer }: Stage): string =>
+  listed(toolsAt(firmware, printer, address).map(tool => toolName(firmware, printer, tool))) || `T${address}`
+
+/** A number with its unit, several of them as they are written. */
+function withUnit(value: number, letter: Letter, text: string): string {
+  if (text.includes(':')) return text.trim().slice(1)
+  if (letter.unit === 'mm/min') return speed(value / 60)
+  if (letter.unit === 'of 255') return `${plain((value / 255) * 100, 0)} %`
+  if (letter.unit === 'of 1') return `${plain(value * 100, 0)} %`
+  return letter.unit === 'number' || letter.unit === 'text' ? plain(value, 3) : `${plain(value, 3)} ${letter.unit}`
+}
+
+/** What is left to tell of a line whose sentence speaks of some of its letters: “; fades out by height 10 mm”. */
+export function alsoTold(command: Command, spec: CommandSpec, stage: Stage, but: string): string {
+  const left: Command = {
+    ...command,
+    words: command.words.filter(({ letter }) => !but.includes(letter)),
+    keys: [],
+    message: null,
+  }
+  const words = sayWords(left, spec, stage)
+  return words ? `; ${words}` : ''
+}
+
+/** A sentence with more put before its full stop. */
+export const withMore = (sentence: string, more: string): string =>
+  more ? `${sentence.replace(/\.$/, '')}${more}.` : sentence

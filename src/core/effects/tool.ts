@@ -1,0 +1,125 @@
+// A tool selected: its offset and its heat take the place of the one before, by the printer's own files where it has them.
+
+import { toolNumber } from '../firmware/spec.ts'
+import { addressOf, toolName, toolsAt } from '../firmware/tools.ts'
+import { celsius } from '../format.ts'
+import { type Command, hasLetter, numberOf, textOf } from '../gcode/line.ts'
+import { setToolHeat } from '../machine/heaters.ts'
+import { toolOffset } from '../machine/places.ts'
+import type { Recorder } from '../machine/recorder.ts'
+import type { Stage } from '../machine/state.ts'
+import { fileNamed } from '../model/printer.ts'
+import { travelTo } from './moving.ts'
+import { type Call, record } from './record.ts'
+
+/** The number that a line names: by its name (`T1`), by a letter (`M6 T11`), or by a key (`EXTRUDER=extruder1`); −1 for none. */
+export function toolNamed(command: Command, by: string | null): number | null {
+  if (by === null) return toolNumber(command.name)
+  const named = textOf(command, by)
+  return named === null ? numberOf(command, by) : Number(/\d+$/.exec(named)?.[0] ?? 0)
+}
+
+/** What a number selects: a tool by its place in the list, a blend that stands for the mixing one, none, or nothing at all. */
+export type Selected = { tool: number; blend: number | null } | null
+
+export function selectedBy(number: number | null, stage: Stage, blends: readonly { tool: number }[]): Selected {
+  if (number === null) return null
+  if (number === -1) return { tool: -1, blend: null }
+  const [tool] = toolsAt(stage.firmware, stage.printer, number)
+  const mixing = stage.printer.tools.findIndex(({ mixingInputs }) => mixingInputs > 1)
+  const blended = blends.some(each => each.tool === number)
+  if (tool !== undefined) return { tool, blend: blended && mixing >= 0 ? number : null }
+  const most = stage.firmware.mostBlends ?? 0
+  return mixing >= 0 && (blended || number < Math.max(most, 0)) ? { tool: mixing, blend: number } : null
+}
+
+/** The files of a change, as bits of P say which of them run: 1 tfree, 2 tpre, 4 tpost. */
+function files(recorder: Recorder, command: Command, to: number): { before: Call[]; after: Call[] } {
+  const { printer, firmware } = recorder.stage
+  const bits = numberOf(command, 'P') ?? 7
+  const from = recorder.modes.tool
+  const call = (bit: number, file: string): Call[] => (bits & bit && fileNamed(printer, file) ? [{ file }] : [])
+  if (from === to) return { before: [], after: [] }
+  const leaving = from < 0 ? [] : call(1, `tfree${from}.g`)
+  const arriving = to < 0 ? [] : call(2, `tpre${to}.g`)
+  // While the next one is fetched, none is in use.
+  const none: Call[] =
+    from >= 0 && arriving.length > 0
+      ? [
+          {
+            command: {
+              name: 'T-1',
+              words: [{ kind: 'word', text: 'P0', letter: 'P', value: 0, quoted: null, formula: null, flaw: null }],
+              keys: [],
+              message: null,
+            },
+          },
+        ]
+      : []
+  void firmware
+  return { before: [...leaving, ...none, ...arriving], after: to < 0 ? [] : call(4, `tpost${to}.g`) }
+}
+
+/** Makes a tool the one in use. The nozzle's place changes with the offsets; boards bring the new nozzle to where the old one was. */
+function take(recorder: Recorder, { tool, blend }: NonNullable<Selected>, stays: boolean): void {
+  const { modes, stage } = recorder
+  const left = modes.tool
+  recorder.set({ tool, blend })
+  if (left === tool) return
+  if (stage.firmware.toolsStandBy) {
+    if (left >= 0) setToolHeat(recorder, left, { state: 'standby' })
+    if (tool >= 0) setToolHeat(recorder, tool, { state: 'active' })
+  }
+  if (left < 0 || tool < 0) return
+  const [before, now] = [left, tool].map(each => toolOffset(modes.places, stage.printer.tools, each)) as [
+    { x: number; y: number; z: number },
+    { x: number; y: number; z: number },
+  ]
+  const by = { x: now.x - before.x, y: now.y - before.y, z: now.z - before.z }
+  if (by.x === 0 && by.y === 0 && by.z === 0) return
+  const was = { ...recorder.position }
+  recorder.position = { x: was.x + by.x, y: was.y + by.y, z: was.z + by.z }
+  recorder.step('stand', 0)
+  if (!stays && !stage.firmware.toolsStandBy) travelTo(recorder, was)
+}
+
+export const tool = record<'tool'>({
+  movesHead: true,
+  book: { sort: 'changes tool', alsoCalled: 'extruder head select change' },
+  calls: (recorder, command, effect) => {
+    const selected = selectedBy(toolNamed(command, effect.by), recorder.stage, recorder.modes.blends)
+    return effect.files && selected ? files(recorder, command, selected.tool) : {}
+  },
+  run: (recorder, command, effect) => {
+    const selected = selectedBy(toolNamed(command, effect.by), recorder.stage, recorder.modes.blends)
+    const stays = effect.staysStill !== null && hasLetter(command, effect.staysStill)
+    if (selected) take(recorder, selected, stays)
+  },
+  says: ({ command, effect, before, after, stage, byFile }) => {
+    const number = toolNamed(command, effect.by)
+    const { printer, firmware } = stage
+    if (number === null) return 'Reports the tool in use.'
+    if (number === -1)
+      return before.tool < 0 ? 'Does nothing: no tool is in use.' : 'Puts the tool back; none is in use after it.'
+    const selected = selectedBy(number, stage, before.blends)
+    const name = selected && selected.blend === null ? toolName(firmware, printer, selected.tool) : `T${number}`
+    if (!selected) return `Selects ${name}, which ${printer.name} doesn’t have: nothing changes.`
+    const all = toolsAt(firmware, printer, number)
+    if (all.length > 1)
+      return `Selects all heads of carriage ${Math.floor(number / 10)}: ${all.map(each => `T${addressOf(firmware, printer, each)}`).join(', ')}.`
+    const blend =
+      selected.blend === null
+        ? ''
+        : before.blends.some(each => each.tool === number)
+          ? ', a blend'
+          : ', a blend that nothing has kept'
+    if (before.tool === after.tool && before.blend === after.blend)
+      return `${name.charAt(0).toUpperCase()}${name.slice(1)} is in use already.`
+    const heat = after.toolHeats[after.tool]
+    const heats = firmware.toolsStandBy && heat && heat.activeC > 0 ? `; it heats to ${celsius(heat.activeC)}` : ''
+    const by = byFile ? ` by ${byFile.name}` : ''
+    const still = effect.staysStill && hasLetter(command, effect.staysStill) ? ' without moving' : ''
+    return `Selects ${name}${blend}${by}${still}${heats}.`
+  },
+  purpose: 'tool',
+})

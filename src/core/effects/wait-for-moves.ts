@@ -1,0 +1,9 @@
+// Waiting until all moves that were sent are done.
+import { record } from './record.ts'
+
+export const waitForMoves = record<'wait-for-moves'>({
+  movesHead: false,
+  book: { sort: 'waits' },
+  run: recorder => recorder.comeToRest(),
+  says: () => 'Waits until all moves are done.',
+})

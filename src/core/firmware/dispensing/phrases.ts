@@ -1,0 +1,22 @@
+// How the dispensing family says things.
+import { amount, common, type Phrases, toolWord } from '../phrases.ts'
+
+export const phrases: Phrases = {
+  ...common,
+  dwell: seconds => `G4 S${amount(seconds)}`,
+  probeBed: () => null,
+  loadMesh: () => null,
+  heat: (heater, to, tool) =>
+    heater === 'bed' ? `M140 S${amount(to)}` : heater === 'chamber' ? null : `M104${toolWord(tool)} S${amount(to)}`,
+  waitFor: (heater, to, tool) =>
+    heater === 'bed' ? `M190 S${amount(to)}` : heater === 'chamber' ? null : `M109${toolWord(tool)} S${amount(to)}`,
+  fan: share => (share > 0 ? `M106 S${Math.round(share * 100)}` : 'M107'),
+  motorsOff: letters => ['M84', ...(letters ?? []).map(letter => letter.toUpperCase())].join(' '),
+  softLimits: () => null,
+  coldExtrusion: () => null,
+  feedPercent: percent => `M220 S${amount(percent)}`,
+  flowPercent: (percent, tool) => `M221${toolWord(tool)} S${amount(percent / 100)}`,
+  takeTool: tool => `M6 T${tool}`,
+  blendPart: () => null,
+  keepBlend: () => null,
+}

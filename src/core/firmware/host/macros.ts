@@ -1,0 +1,150 @@
+// Host family: macros, messages, pauses and objects.
+import type { Effect } from '../effect.ts'
+import { housekeeping, num, quiet, report, row, settings, text } from '../entries.ts'
+import type { CommandSpec } from '../spec.ts'
+
+const name = (means: string) => ({ ...text('NAME', means), required: true })
+
+const pause: Effect = { does: 'pause', file: null, parks: true, seconds: null, milliseconds: null }
+
+export const macros: CommandSpec[] = [
+  row(
+    'SET_GCODE_VARIABLE',
+    'Set a macro’s variable',
+    { does: 'set-variable' },
+    [text('MACRO', 'of'), text('VARIABLE', 'which'), text('VALUE', 'to')],
+    'SET_GCODE_VARIABLE MACRO=PURGE VARIABLE=length VALUE=30',
+  ),
+  row(
+    'SAVE_VARIABLE',
+    'Save a variable',
+    housekeeping,
+    [text('VARIABLE', 'which'), text('VALUE', 'to')],
+    'SAVE_VARIABLE VARIABLE=last_bed VALUE=60',
+  ),
+  row(
+    'UPDATE_DELAYED_GCODE',
+    'Run a macro later',
+    { does: 'macro' },
+    [text('ID', 'which'), num('DURATION', 'in', 's')],
+    'UPDATE_DELAYED_GCODE ID=cool_fan DURATION=300',
+  ),
+  row(
+    'RESPOND',
+    'Message to the console',
+    report,
+    [text('TYPE', 'kind'), text('MSG', 'what'), text('PREFIX', 'with')],
+    'RESPOND MSG="purge done"',
+  ),
+  row(
+    'SET_DISPLAY_TEXT',
+    'Show a message',
+    { does: 'message', key: 'MSG' },
+    [text('MSG', 'what')],
+    'SET_DISPLAY_TEXT MSG="warming up"',
+  ),
+  row(
+    'SET_DISPLAY_GROUP',
+    'Choose what the display shows',
+    housekeeping,
+    [text('GROUP', 'which')],
+    'SET_DISPLAY_GROUP GROUP=plain',
+  ),
+  row('PAUSE', 'Pause the print', pause, [], 'PAUSE'),
+  row('RESUME', 'Resume the print', { does: 'resume', file: null }, [num('VELOCITY', 'speed', 'mm/s')], 'RESUME'),
+  row('CLEAR_PAUSE', 'Clear the pause', housekeeping, [], 'CLEAR_PAUSE'),
+  row('CANCEL_PRINT', 'Cancel the print', { does: 'finish', file: null, stops: 'script' }, [], 'CANCEL_PRINT'),
+  row(
+    'EXCLUDE_OBJECT_DEFINE',
+    'Define an object that can be cancelled',
+    housekeeping,
+    [text('NAME', 'which'), text('CENTER', 'middle'), text('POLYGON', 'outline'), num('RESET', 'forget all', 'switch')],
+    'EXCLUDE_OBJECT_DEFINE NAME=fob CENTER=60,60',
+  ),
+  row('EXCLUDE_OBJECT_START', 'An object begins here', housekeeping, [name('which')], 'EXCLUDE_OBJECT_START NAME=fob'),
+  row(
+    'EXCLUDE_OBJECT_END',
+    'An object ends here',
+    housekeeping,
+    [text('NAME', 'which')],
+    'EXCLUDE_OBJECT_END NAME=fob',
+  ),
+  row(
+    'EXCLUDE_OBJECT',
+    'Cancel an object',
+    housekeeping,
+    [text('NAME', 'which'), num('CURRENT', 'the present one', 'switch'), num('RESET', 'uncancel all', 'switch')],
+    'EXCLUDE_OBJECT NAME=fob',
+  ),
+  row(
+    'SET_PIN',
+    'Set a pin',
+    housekeeping,
+    [text('PIN', 'which'), num('VALUE', 'to', 'of 1'), num('CYCLE_TIME', 'cycle', 's')],
+    'SET_PIN PIN=lamp VALUE=1',
+  ),
+  row(
+    'SET_LED',
+    'Colour of the lights',
+    housekeeping,
+    [
+      text('LED', 'which'),
+      num('RED', 'red', 'of 1'),
+      num('GREEN', 'green', 'of 1'),
+      num('BLUE', 'blue', 'of 1'),
+      num('WHITE', 'white', 'of 1'),
+      num('INDEX', 'which one', 'number'),
+      num('TRANSMIT', 'now', 'switch'),
+    ],
+    'SET_LED LED=case RED=1 GREEN=0.5 BLUE=0.2',
+  ),
+  row(
+    'SET_FILAMENT_SENSOR',
+    'Filament sensor',
+    housekeeping,
+    [text('SENSOR', 'which'), num('ENABLE', 'on', 'switch')],
+    'SET_FILAMENT_SENSOR SENSOR=runout ENABLE=1',
+  ),
+  row(
+    'SET_IDLE_TIMEOUT',
+    'Idle time until all is turned off',
+    housekeeping,
+    [num('TIMEOUT', 'after', 's')],
+    'SET_IDLE_TIMEOUT TIMEOUT=1800',
+  ),
+  row(
+    'SET_PRINT_STATS_INFO',
+    'Report the layers',
+    report,
+    [num('TOTAL_LAYER', 'in all', 'number'), num('CURRENT_LAYER', 'now', 'number')],
+    'SET_PRINT_STATS_INFO TOTAL_LAYER=100',
+  ),
+  row('SAVE_CONFIG', 'Save the settings and restart', settings('save'), [], 'SAVE_CONFIG'),
+  row('RESTART', 'Restart with the config read again', housekeeping, [], 'RESTART'),
+  row('FIRMWARE_RESTART', 'Restart the board too', housekeeping, [], 'FIRMWARE_RESTART'),
+  row('STATUS', 'Report the state', report, [], 'STATUS'),
+  row(
+    'SDCARD_PRINT_FILE',
+    'Print a file',
+    housekeeping,
+    [text('FILENAME', 'which')],
+    'SDCARD_PRINT_FILE FILENAME=fob.gcode',
+  ),
+  row('M73', 'Show the progress', report, [num('P', 'done', '%'), num('R', 'left', 'min')], 'M73 P10'),
+  row('M300', 'Beep', quiet('sound'), [num('S', 'pitch', 'Hz'), num('P', 'for', 'ms')], 'M300 S880', {
+    notes: 'Only where a macro of this name has been set up.',
+  }),
+  row('M600', 'Change the filament by hand', { does: 'change-filament', part: 'change', file: null }, [], 'M600', {
+    anyLetter: true,
+    notes: 'Only where a macro of this name has been set up.',
+  }),
+  row('M20', 'List the files', report, [], 'M20'),
+  row('M21', 'Start the card', housekeeping, [], 'M21'),
+  row('M23', 'Choose a file', housekeeping, [], 'M23 part.gcode', { text: true }),
+  row('M24', 'Resume the file', { does: 'resume', file: null }, [], 'M24'),
+  row('M25', 'Pause the file', { ...pause, parks: false }, [], 'M25'),
+  row('M26', 'Go to a place in the file', housekeeping, [num('S', 'byte', 'number')], 'M26 S0'),
+  row('M27', 'Report how far the file is', report, [], 'M27'),
+  row('SDCARD_RESET_FILE', 'Forget the file', housekeeping, [], 'SDCARD_RESET_FILE'),
+  row('HELP', 'List the commands', report, [], 'HELP'),
+]

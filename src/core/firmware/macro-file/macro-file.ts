@@ -1,0 +1,53 @@
+// The macro-file family: the board runs macro files from its card, with conditions and expressions in G-code itself.
+import {
+  heating,
+  keeping,
+  motion,
+  motors,
+  placesOnly,
+  planes,
+  sounds,
+  telling,
+  waitingForPeople,
+  workspaces,
+} from '../common.ts'
+import { only, table } from '../entries.ts'
+import type { FirmwareFamily } from '../spec.ts'
+import { moving } from './machine.ts'
+import { phrases } from './phrases.ts'
+import { bed, flow, heatersHere } from './run.ts'
+
+export const macroFile: FirmwareFamily = {
+  family: 'macro-file',
+  about: 'The board runs macro files from its card; conditions and expressions stand in G-code itself.',
+  commands: table(
+    motion,
+    planes,
+    motors,
+    heating,
+    telling,
+    only(keeping, 'M500 M501 M502 M503'),
+    sounds,
+    only(waitingForPeople, 'M600'),
+    workspaces,
+    heatersHere,
+    bed,
+    flow,
+    placesOnly,
+    moving,
+  ),
+  coldestExtrudeC: 160,
+  homingOrder: ['x', 'y', 'z'],
+  phrases,
+  noToolAtStart: true,
+  toolsStandBy: true,
+  toolNumbers: 'listed',
+  severalOnALine: true,
+  heatsToExtrude: true,
+  originByHand: false,
+  waits: { windowC: 2.5, dwellS: 0 },
+  fattestBeadMm2: () => null,
+  mostBlends: null,
+  flow: true,
+  namesMayBeMacros: false,
+}

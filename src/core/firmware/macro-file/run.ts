@@ -1,0 +1,308 @@
+// Macro-file family: conditions and variables, temperatures, the bed.
+import type { Effect, FlowStep } from '../effect.ts'
+import {
+  configuration,
+  each,
+  ends,
+  flag,
+  flags,
+  heat,
+  housekeeping,
+  num,
+  probing,
+  report,
+  row,
+  text,
+  tuning,
+  when,
+} from '../entries.ts'
+import type { CommandSpec } from '../spec.ts'
+
+const file = text('P', 'file')
+const words = (name: string, step: FlowStep, title: string, example: string): CommandSpec =>
+  row(name, title, { does: 'flow', step }, [], example, { text: true })
+const levellingSet = (set: 'on' | 'off', mesh: string | null = null): Effect => ({ does: 'levelling', set, mesh })
+const toolHeat: Effect = { does: 'tool-heat', tool: 'P', active: 'S', standby: 'R', state: 'A' }
+const pause = (runs: string | null): Effect => ({
+  does: 'pause',
+  file: runs,
+  parks: false,
+  seconds: null,
+  milliseconds: null,
+})
+
+export const heatersHere: CommandSpec[] = [
+  row(
+    'G10',
+    'Retract',
+    { does: 'firmware-retract', back: true },
+    [
+      num('P', 'which tool', 'number'),
+      num('S', 'active', '°C'),
+      num('R', 'standing by', '°C'),
+      num('L', '2 or 20: a work offset', 'number'),
+      ...each('XYZUV', 'mm'),
+    ],
+    'G10 P0 S205 R150',
+    {
+      notes:
+        'Without letters it retracts. With P it sets a tool’s temperatures and offset, with L2 or L20 a work offset.',
+      cases: [
+        when('L', [2, 20], 'Set a work offset', { does: 'set-workspace' }),
+        when('S', null, 'Tool temperatures', toolHeat),
+        when('R', null, 'Tool temperatures', toolHeat),
+        when('P', null, 'Tool offset', { does: 'tool-offset', tool: 'P' }),
+      ],
+    },
+  ),
+  row(
+    'M568',
+    'Tool temperatures',
+    toolHeat,
+    [
+      num('P', 'which tool', 'number'),
+      num('S', 'active', '°C'),
+      num('R', 'standing by', '°C'),
+      num('A', '0 off, 1 standing by, 2 active', 'number', [0, 2]),
+      num('F', 'spindle', 'number'),
+    ],
+    'M568 P0 S205 R150 A2',
+    { since: '3.3' },
+  ),
+  row(
+    'M116',
+    'Wait for temperatures',
+    { does: 'wait-for-heaters' },
+    [
+      num('P', 'of tool', 'number'),
+      num('H', 'of heater', 'number'),
+      num('C', 'of chamber', 'number'),
+      num('S', 'within', '°C'),
+    ],
+    'M116 P0',
+  ),
+  row(
+    'M140',
+    'Heat the bed, don’t wait',
+    { ...heat('bed', false), standby: 'R' },
+    [
+      num('S', 'active', '°C'),
+      num('R', 'standing by', '°C'),
+      num('H', 'which heater', 'number'),
+      num('P', 'which bed', 'number'),
+    ],
+    'M140 S60',
+  ),
+  row(
+    'M144',
+    'Bed to its standby temperature',
+    housekeeping,
+    [num('P', 'which bed', 'number'), num('S', 'how', 'number')],
+    'M144',
+  ),
+  row(
+    'M106',
+    'Part fan on',
+    { does: 'fan', on: true, speed: 'S', full: 1 },
+    [
+      num('S', 'speed', 'of 1', [0, 255]),
+      num('P', 'fan number', 'number'),
+      num('H', 'follows heater', 'number'),
+      num('T', 'from', '°C'),
+      num('L', 'at least', 'of 1'),
+      num('X', 'at most', 'of 1'),
+      num('B', 'kick', 's'),
+      num('R', 'restore', 'number'),
+    ],
+    'M106 S0.5',
+    { notes: 'Over 1 the speed counts to 255.' },
+  ),
+  row(
+    'M143',
+    'Highest temperature',
+    tuning,
+    [num('H', 'heater', 'number'), num('S', 'at most', '°C')],
+    'M143 H1 S280',
+    { anyLetter: true },
+  ),
+  row(
+    'M302',
+    'Cold extrusion',
+    { does: 'cold-extrusion', least: 'S', any: 'P' },
+    [num('P', '1 to allow any', 'switch'), num('S', 'from', '°C'), num('R', 'retract from', '°C')],
+    'M302 S160',
+  ),
+  row(
+    'M303',
+    'Tune the heat control',
+    { does: 'opaque', seconds: 600 },
+    [num('H', 'heater', 'number'), num('T', 'tool', 'number'), num('S', 'at', '°C')],
+    'M303 T0 S205',
+    { anyLetter: true },
+  ),
+]
+
+export const bed: CommandSpec[] = [
+  row('G28', 'Home', { does: 'home', turnsLevellingOff: false, file: 'home' }, flags('XYZU'), 'G28', {
+    notes: 'Runs the homing files where the printer has them. A loaded mesh stays in force.',
+  }),
+  row(
+    'G29',
+    'Probe the bed, load or clear the mesh',
+    probing({ file: 'mesh.g' }),
+    [num('S', '0 probe, 1 load, 2 clear', 'number', [0, 4]), file, num('K', 'which probe', 'number')],
+    'G29 S1',
+    {
+      cases: [
+        when('S', [0], 'Probe the bed', probing()),
+        when('S', [1], 'Load a mesh', levellingSet('on', 'P')),
+        when('S', [2], 'Clear the mesh', levellingSet('off')),
+        when('S', [3], 'Save the mesh', housekeeping),
+        when('S', [4], 'Use the mesh as it is', levellingSet('on')),
+      ],
+    },
+  ),
+  row(
+    'G30',
+    'Probe one point',
+    { does: 'probe-point', by: null, times: 1 },
+    [
+      num('P', 'as point', 'number'),
+      ...ends,
+      num('S', 'what for', 'number'),
+      num('H', 'height error', 'mm'),
+      num('K', 'which probe', 'number'),
+    ],
+    'G30',
+  ),
+  row(
+    'G31',
+    'Trigger height of the probe',
+    { does: 'probe-offset' },
+    [
+      num('P', 'threshold', 'number'),
+      ...each('XYZ', 'mm'),
+      num('K', 'which probe', 'number'),
+      num('C', 'drift with warmth', 'number'),
+      num('S', 'at', '°C'),
+      num('H', 'sensor', 'number'),
+      num('T', 'drift with warmth', 'number'),
+    ],
+    'G31 P500 Z1.2',
+  ),
+  row('G32', 'Align the gantry', { does: 'align', file: 'bed.g' }, [], 'G32', {
+    notes: 'Runs the file bed.g where the printer has it.',
+  }),
+  row(
+    'M290',
+    'Baby step',
+    { does: 'small-shift', also: 'S' },
+    [...each('XYZ', 'mm'), num('S', 'Z', 'mm'), flag('R', '0 for “to”, 1 for “by”')],
+    'M290 S0.02',
+  ),
+  row('M374', 'Save the mesh', housekeeping, [file], 'M374 P"warm.csv"'),
+  row('M375', 'Load a mesh', levellingSet('on', 'P'), [file], 'M375 P"warm.csv"'),
+  row('M376', 'Fade levelling out by height', tuning, [num('H', 'by', 'mm')], 'M376 H5'),
+  row('M401', 'Deploy the probe', housekeeping, [num('P', 'which probe', 'number')], 'M401'),
+  row('M402', 'Stow the probe', housekeeping, [num('P', 'which probe', 'number')], 'M402'),
+  row(
+    'M557',
+    'Where the bed is probed',
+    { does: 'probe-grid' },
+    [
+      text('X', 'along X'),
+      text('Y', 'along Y'),
+      text('S', 'every'),
+      text('P', 'points'),
+      num('R', 'radius', 'mm'),
+      num('H', 'height', 'mm'),
+    ],
+    'M557 X20:320 Y20:320 S30',
+  ),
+  row('M558', 'Kind of probe', configuration, [], 'M558 P8', { anyLetter: true }),
+  row('M561', 'Clear the mesh', levellingSet('off'), [], 'M561'),
+  row(
+    'M671',
+    'Where the gantry is held',
+    configuration,
+    [text('X', 'along X'), text('Y', 'along Y'), num('S', 'at most', 'mm')],
+    'M671 S8',
+    { anyLetter: true },
+  ),
+]
+
+export const flow: CommandSpec[] = [
+  words('IF', 'branch', 'Only if', 'if heat.heaters[0].current < 40'),
+  words('ELIF', 'branch', 'Otherwise, if', 'elif move.axes[2].homed'),
+  words('ELSE', 'branch', 'Otherwise', 'else'),
+  words('WHILE', 'loop', 'Repeat as long as', 'while iterations < 3'),
+  words('BREAK', 'leave', 'Leave the loop', 'break'),
+  words('CONTINUE', 'again', 'Next round of the loop', 'continue'),
+  words('VAR', 'variable', 'A variable of this file', 'var length = 30'),
+  words('GLOBAL', 'global', 'A variable of the whole machine', 'global purged = false'),
+  words('SET', 'change', 'Change a variable', 'set var.length = 20'),
+  words('ECHO', 'say', 'Message to the console', 'echo "purge done"'),
+  words('ABORT', 'abort', 'Abort, with a reason', 'abort "no filament"'),
+  row('M98', 'Run a macro file', { does: 'macro-file', by: 'P' }, [file], 'M98 P"purge.g"', { anyLetter: true }),
+  row('M99', 'Return from a macro file', { does: 'flow', step: 'return' }, [], 'M99'),
+  row('M120', 'Save the state', { does: 'save-state', by: null }, [], 'M120'),
+  row('M121', 'Restore the saved state', { does: 'restore-state', by: null, axes: false, move: null }, [], 'M121'),
+  row('G60', 'Save this position', { does: 'save-state', by: 'S' }, [num('S', 'slot', 'number')], 'G60 S0'),
+  row(
+    'M291',
+    'Show a message and maybe wait',
+    pause(null),
+    [
+      text('P', 'what'),
+      text('R', 'title'),
+      num('S', 'how', 'number'),
+      num('T', 'for', 's'),
+      ...flags('XYZ'),
+      num('J', 'cancel', 'number'),
+      text('K', 'choices'),
+      text('F', 'default'),
+      num('L', 'at least', 'number'),
+      num('H', 'at most', 'number'),
+    ],
+    'M291 P"clean the nozzle" S3',
+    {
+      cases: [when('S', [0, 1, -1], 'Show a message', report)],
+    },
+  ),
+  row('M292', 'Answer a message', housekeeping, [num('P', 'answer', 'number')], 'M292 P0', { anyLetter: true }),
+  row('M0', 'End the print', { does: 'finish', file: 'stop.g', stops: 'script' }, [], 'M0', {
+    notes: 'Runs stop.g where the printer has it, and ends the job.',
+  }),
+  row('M1', 'Sleep', { does: 'finish', file: 'sleep.g', stops: 'script' }, [], 'M1', {
+    notes: 'Runs sleep.g where the printer has it, and ends the job.',
+  }),
+  row('M2', 'End the program', { does: 'finish', file: 'stop.g', stops: 'script' }, [], 'M2'),
+  row('M574', 'End stops', configuration, [], 'M574 X1 S1', { anyLetter: true }),
+  row('M581', 'External trigger', configuration, [], 'M581 T2', { anyLetter: true }),
+  row('M582', 'Check a trigger', housekeeping, [num('T', 'which', 'number')], 'M582 T2', { anyLetter: true }),
+  row('M24', 'Resume the file', { does: 'resume', file: 'resume.g' }, [], 'M24'),
+  row('M25', 'Pause the file', pause('pause.g'), [], 'M25'),
+  row('M226', 'Pause the file from within', pause('pause.g'), [], 'M226'),
+  row(
+    'M600',
+    'Change the filament by hand',
+    { does: 'change-filament', part: 'change', file: 'filament-change.g' },
+    [],
+    'M600',
+    { anyLetter: true },
+  ),
+  row(
+    'M486',
+    'Objects that can be cancelled',
+    housekeeping,
+    [
+      num('T', 'how many', 'number'),
+      num('S', 'this is number', 'number'),
+      text('A', 'name'),
+      num('P', 'cancel number', 'number'),
+      num('U', 'uncancel number', 'number'),
+      flag('C', 'cancel this one'),
+    ],
+    'M486 S0',
+  ),
+]

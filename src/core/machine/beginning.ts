@@ -1,0 +1,162 @@
+// The machine as a script of a moment finds it, where nothing else is said: what the moment before would have left.
+import { areaOn, heightOfLayer, layerRehearsed, toolsUsed, topOn } from '../model/job.ts'
+import type { Moment } from '../model/script.ts'
+import { roomC } from './heat.ts'
+import { asDescribed, noOffset, toolOffset } from './places.ts'
+import { type MachineState, type Modes, materialOf, type Saved, type Stage } from './state.ts'
+
+/** A head that waits in a pause stands so much over the print, mm. */
+const pausedLiftMm = 10
+
+/** A machine of this description when it has been switched on and nothing has been said to it. */
+export function asSwitchedOn({ printer, firmware }: Stage): Modes {
+  const { tools } = printer
+  return {
+    positioning: 'absolute',
+    extrusion: 'absolute',
+    units: 'mm',
+    plane: 'xy',
+    feedMmMin: null,
+    feedPercent: 100,
+    feedPercentKept: 100,
+    flowPercents: tools.map(() => 100),
+    tool: firmware.noToolAtStart && tools.length > 1 ? -1 : 0,
+    blend: null,
+    blends: [],
+    mixing: [],
+    nozzleTargets: tools.map(() => 0),
+    toolHeats: tools.map(() => ({ activeC: 0, standbyC: 0, state: 'off' })),
+    bedTarget: 0,
+    chamberTarget: printer.heaters.chamber ? 0 : null,
+    fan: 0,
+    motorsOn: false,
+    softLimits: true,
+    coldExtrusion: { allowed: false, leastC: null },
+    levelling: 'unknown',
+    mesh: null,
+    grid: null,
+    homed: { x: false, y: false, z: false },
+    places: asDescribed,
+    shift: noOffset,
+    probeZ: null,
+    retractions: tools.map(({ retractMm, retractMmS }) => ({
+      lengthMm: retractMm,
+      speedMmS: retractMmS,
+      extraMm: 0,
+      returnMmS: retractMmS,
+      liftMm: 0,
+    })),
+    firmwareRetractedMm: 0,
+    volumetric: tools.map(() => 0),
+    speedLimits: { ...printer.highestSpeedMmS },
+    accelerationLimits: { ...printer.highestAccelerationMmS2 },
+    acceleration: { ...printer.accelerationMmS2 },
+    corner: printer.corner,
+    carriages: 'single',
+  }
+}
+
+/** The tool that a print has in use at this moment. */
+export const toolAt = ({ job, moment, change }: Pick<Stage, 'job' | 'moment' | 'change'>): number =>
+  moment === 'tool-change' ? (change?.from ?? job.firstTool) : job.firstTool
+
+/** How high the nozzle stands: on the print's top when it ends, on the layer that is rehearsed in the middle of it. */
+const heightAt = ({ job, printer, moment }: Stage): number =>
+  moment === 'end' || moment === 'cancel' ? topOn(job, printer) : heightOfLayer(job, layerRehearsed(job, printer))
+
+/** A print under way: hot, every tool that the job uses warm or standing by, the head over the print's back right corner. */
+function printing(stage: Stage): Modes {
+  const { printer, job } = stage
+  const modes = asSwitchedOn(stage)
+  const used = toolsUsed(job)
+  const tool = Math.min(toolAt(stage), printer.tools.length - 1)
+  const toolHeats = printer.tools.map((_, each): Modes['toolHeats'][number] => {
+    if (!used.includes(each) && each !== tool) return { activeC: 0, standbyC: 0, state: 'off' }
+    const { nozzleLaterC, oozeSafeC } = materialOf(stage, each)
+    return { activeC: nozzleLaterC, standbyC: oozeSafeC, state: each === tool ? 'active' : 'standby' }
+  })
+  const chamberC = Math.max(0, ...used.map(each => materialOf(stage, each).chamberC))
+  const { chamber } = printer.heaters
+  return {
+    ...modes,
+    feedMmMin: printer.highestSpeedMmS.x * 60,
+    tool,
+    nozzleTargets: shared(
+      stage,
+      tool,
+      toolHeats.map(({ activeC, standbyC, state }) =>
+        state === 'active' ? activeC : state === 'standby' ? standbyC : 0,
+      ),
+    ),
+    toolHeats,
+    bedTarget: Math.max(...used.map(each => materialOf(stage, each).bedLaterC)),
+    chamberTarget: chamber ? (chamber.heated ? Math.min(chamberC, chamber.highestC) : 0) : null,
+    fan: 1,
+    motorsOn: true,
+    levelling: 'on',
+    homed: { x: true, y: true, z: true },
+  }
+}
+
+/** Tools that share a heater have one target: that of the tool in use, or of the hottest. */
+function shared({ printer }: Stage, inUse: number, targets: readonly number[]): number[] {
+  const heaterOf = (tool: number) => printer.tools[tool]?.heater ?? tool
+  return targets.map((_, tool) => {
+    const same = targets.flatMap((target, each) => (heaterOf(each) === heaterOf(tool) ? [{ target, each }] : []))
+    return (same.find(({ each }) => each === inUse) ?? { target: Math.max(...same.map(({ target }) => target)) }).target
+  })
+}
+
+/** The names under which pauses put by where the print was, by how the machine is run. */
+const pauseNames: Partial<Record<Moment, readonly string[]>> = { resume: ['PAUSE_STATE', '0', '1'] }
+
+/** What the machine is in when a script of this stage begins: what was given, or what the moment before leaves. */
+export function beginning(stage: Stage): MachineState {
+  if (stage.from) return stage.from
+  const { printer, job, moment } = stage
+  const hot = moment !== 'start'
+  const modes = hot ? printing(stage) : asSwitchedOn(stage)
+  const area = areaOn(job, printer)
+  const z = heightAt(stage)
+  const paused = moment === 'resume'
+  const corner = { x: area.right, y: area.back, z }
+  const position = !hot
+    ? { x: null, y: null, z: null }
+    : paused
+      ? { x: printer.reach.x[0], y: printer.reach.y[1], z: Math.min(printer.reach.z[1], z + pausedLiftMm) }
+      : corner
+  const bedC = hot ? modes.bedTarget || roomC : roomC
+  const saved: Saved = {
+    positioning: modes.positioning,
+    extrusion: modes.extrusion,
+    units: modes.units,
+    feedMmMin: modes.feedMmMin,
+    feedPercent: modes.feedPercent,
+    places: modes.places,
+    filamentMm: 0,
+    position: corner,
+    tool: modes.tool,
+    fan: modes.fan,
+  }
+  return {
+    position,
+    filament: 0,
+    modes,
+    heat: {
+      nozzlesC: modes.nozzleTargets.map(target => Math.max(roomC, target)),
+      bedC,
+      bedFollowsC: [bedC, bedC],
+      chamberC: printer.heaters.chamber ? modes.chamberTarget || roomC : null,
+    },
+    tips: printer.tools.map(() => ({ backMm: 0, hangingMm3: 0, lostMm3: 0 })),
+    remembered: Object.fromEntries((pauseNames[moment] ?? []).map(name => [name, saved])),
+    globals: {},
+    variables: {},
+  }
+}
+
+/** Where the head itself is while the nozzle in use is at a place: its tool's offset away from it, mm. */
+export function headAt({ printer }: Pick<Stage, 'printer'>, modes: Modes, nozzle: { x: number; y: number; z: number }) {
+  const offset = toolOffset(modes.places, printer.tools, modes.tool)
+  return { x: nozzle.x - offset.x, y: nozzle.y - offset.y, z: nozzle.z - offset.z }
+}
