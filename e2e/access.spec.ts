@@ -59,7 +59,7 @@ for (const colorScheme of ['light', 'dark'] as const)
       await expect(page.getByRole('region', { name: 'What is left' })).toBeVisible()
       expect(await seriousFindings(page)).toEqual([])
       await page.getByRole('tab', { name: 'Time and waste' }).click()
-      await expect(page.getByText('Use the kept mesh instead of probing')).toBeVisible()
+      await expect(page.getByText('Use the saved mesh instead of probing')).toBeVisible()
       expect(await seriousFindings(page)).toEqual([])
     })
 

@@ -30,7 +30,7 @@ test('paste, read, scrub, fix a finding, save, reload, download', async ({ page 
     'Moves to Y 120 mm, pushing 12.5 mm of filament at 20 mm/s: 100 mm long, bead 0.3 mm², 5 mm in from the left.',
   )
   await expect(lineWith(page, 'M104 S205')).toContainText('Nozzle on its way to 205 °C; goes on.')
-  await expect(page.getByRole('button', { name: /^Find zero, lines 7 to 7/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: /^Home, lines 7 to 7/ })).toBeVisible()
 
   // Scrub: at the beginning everything is cold; at the end it is hot and the filament stands at 12.5 mm.
   await playhead(page).focus()

@@ -1,4 +1,4 @@
-// The rehearsal on screen: numbers worked out by hand, what is left for the print, what it costs, and findings set aside.
+// The rehearsal on screen: numbers worked out by hand, what is left for the print, what it costs, and findings ignored.
 import { expect, type Page, test } from '@playwright/test'
 import { editor, findings, lineWith, pasteOnShelf, playhead, stateOf, takenText } from './desk.ts'
 
@@ -40,14 +40,14 @@ test('ooze is shown on the ribbon and on the bed, and a fix takes it away', asyn
     page,
     'M83\nM140 S60\nM190 S60\nM109 S205\nG28\nG29\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E12 F1200\nG1 Z5 F600\n',
   )
-  await expect(findings(page).filter({ hasText: 'drips above 160 °C and leaves blobs' })).toBeVisible()
+  await expect(findings(page).filter({ hasText: 'oozes above 160 °C and leaves blobs' })).toBeVisible()
   // 25 points, a drop at each.
   await expect(page.locator('[data-ooze]')).toBeVisible()
   await expect(page.getByRole('img', { name: /^Oozes about .* while probing, line 6; an estimate/ })).toBeVisible()
   await expect(page.getByRole('img', { name: /^waits for the bed, .*line 3/ })).toBeVisible()
-  await findings(page).filter({ hasText: 'drips above' }).getByRole('button', { name: 'Show fix' }).click()
+  await findings(page).filter({ hasText: 'oozes above' }).getByRole('button', { name: 'Show fix' }).click()
   await page.getByRole('button', { name: 'Apply' }).click()
-  await expect(findings(page).filter({ hasText: 'drips above' })).toHaveCount(0)
+  await expect(findings(page).filter({ hasText: 'oozes above' })).toHaveCount(0)
   await expect(page.getByRole('img', { name: /while probing/ })).toHaveCount(0)
 })
 
@@ -72,7 +72,7 @@ test('what it costs, and where that could be less', async ({ page }) => {
   await expect(cost).toContainText('of the time of “small”')
   // Dunlin probes 25 points in 2.6 s each: 65 s.
   await expect(cost).toContainText('probing 1 min 5 s')
-  await expect(cost.getByRole('listitem').filter({ hasText: 'kept mesh' })).toContainText('saves 1 min 5 s')
+  await expect(cost.getByRole('listitem').filter({ hasText: 'saved mesh' })).toContainText('saves 1 min 5 s')
   // A grid of 4 × 4 has nine points less: 23.4 s.
   await expect(cost.getByRole('listitem').filter({ hasText: 'Probe 4 × 4' })).toContainText('saves 23 s')
   await cost
@@ -84,20 +84,20 @@ test('what it costs, and where that could be less', async ({ page }) => {
   expect(await takenText(page)).toBe('M83\nG28\nG29\nM104 S160\nM190 S60\nM109 S205\n')
 })
 
-test('a finding is set aside with a reason, comes back when its line changes, and can be let speak', async ({
+test('a finding is ignored with a reason, comes back when its line changes, and can be shown again', async ({
   page,
 }) => {
   const text = 'G28\nM420 S1\nG1 Z0 F600\nG1 X100 F6000\nG1 Z5 F600\n'
   await pasteOnShelf(page, text)
   await expect(findings(page)).toContainText(['So low the nozzle scrapes'])
-  await page.getByRole('button', { name: 'Set “low-travel” on line 4 aside' }).click()
+  await page.getByRole('button', { name: 'Ignore “low-travel” on line 4' }).click()
   await page.getByLabel('Why it is fine here').fill('a paper lies there to be drawn on')
   await page.getByRole('button', { name: 'Show it' }).click()
   await page.getByRole('button', { name: 'Apply' }).click()
   await expect(page.getByText('Nothing found for small on Dunlin.')).toBeVisible()
-  expect(await takenText(page)).toMatch(/\n;! set aside low-travel #\w{4}: a paper lies there to be drawn on\nG1 X100/)
-  await page.getByText('1 finding set aside in this script').click()
-  await expect(page.getByText('Set aside: a paper lies there to be drawn on')).toBeVisible()
+  expect(await takenText(page)).toMatch(/\n;! ignore low-travel #\w{4}: a paper lies there to be drawn on\nG1 X100/)
+  await page.getByText('1 finding ignored in this script').click()
+  await expect(page.getByText('Ignored: a paper lies there to be drawn on')).toBeVisible()
 
   await lineWith(page, 'G1 X100 F6000').click({ position: { x: 90, y: 8 } })
   await page.keyboard.press('End')
@@ -107,8 +107,8 @@ test('a finding is set aside with a reason, comes back when its line changes, an
   await page.keyboard.press('Backspace')
   await expect(findings(page)).toContainText(['So low the nozzle scrapes'])
   await editor(page).press('Control+z')
-  await page.getByText('1 finding set aside in this script').click()
-  await page.getByRole('button', { name: 'Let it speak' }).click()
+  await page.getByText('1 finding ignored in this script').click()
+  await page.getByRole('button', { name: 'Show again' }).click()
   await page.getByRole('button', { name: 'Apply' }).click()
   expect(await takenText(page)).toBe(text)
 })

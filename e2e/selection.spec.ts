@@ -72,7 +72,7 @@ test('printer, material and job can be chosen and the pictures follow', async ({
     await page.getByRole('option', { name: option }).click()
   }
   await choose('Material', /^Tough PETG/)
-  await expect(page.getByText('drips above 175 °C')).toBeVisible()
+  await expect(page.getByText('oozes above 175 °C')).toBeVisible()
   await choose('Rehearsed for', /^full-bed/)
   await expect(page.getByText('Nothing found for full-bed on Dunlin.')).toBeVisible()
   await choose('Printer', /^Turnstone/)

@@ -56,7 +56,7 @@ describe('the terminal', () => {
   it('explains each line', () => {
     const json = JSON.parse(cli(['explain', '-', '--printer', 'Dunlin', '--json'], 'G90\n\n; note').out)
     expect(json).toEqual([
-      { line: 1, kind: 'command', says: 'Positions count from the origin.' },
+      { line: 1, kind: 'command', says: 'Absolute positions: places count from the origin.' },
       { line: 2, kind: 'blank', says: '' },
       { line: 3, kind: 'comment', says: '' },
     ])

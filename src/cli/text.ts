@@ -36,7 +36,7 @@ export function rehearsalText(round: Round): string {
   ] as const
   const spent = parts.filter(([, seconds]) => seconds > 0).map(([what, seconds]) => `${what} ${duration(seconds)}`)
   const rows = passages.map(({ startS, firstLine, lastLine, title, enabled }) => [
-    enabled ? clock(startS) : 'asleep',
+    enabled ? clock(startS) : 'commented out',
     `lines ${firstLine}–${lastLine}`,
     title,
   ])

@@ -9,7 +9,7 @@ type Sound = { name: string; printer: string; moment?: Moment; jobs?: readonly s
 
 const sound: Sound[] = [
   {
-    name: 'heat together, home warm, load the kept mesh, purge twice along the left',
+    name: 'heat together, home warm, load the saved mesh, purge twice along the left',
     printer: 'Dunlin',
     text: `
 M104 S150

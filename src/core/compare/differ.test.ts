@@ -47,7 +47,7 @@ describe('the passages of two scripts', () => {
     ])
   })
 
-  it('are known again under another heading, and with their lines asleep', () => {
+  it('are known again under another heading, and with their lines commented out', () => {
     const other = round([...heat, '; --- probe it ---', 'G28', 'G29', '', ...purge(40)])
     expect(kinds(whole, other)[1]).toBe('changed probe it')
     const asleep = round([...heat, '; --- feel the bed ---', '; G28', '; G29', '', ...purge(40)])
@@ -64,7 +64,7 @@ describe('the difference in words', () => {
     const seconds = whole.durations.totalS - gone.durations.totalS
     expect(seconds).toBeGreaterThan(18)
     expect(differenceInWords(whole, gone)).toBe(`no probing; ${Math.round(seconds)} s shorter`)
-    expect(differenceInWords(whole, asleep)).toMatch(/^probing asleep; .* s shorter$/)
+    expect(differenceInWords(whole, asleep)).toMatch(/^probing commented out; .* s shorter$/)
   })
 
   it('is the weightier of what went and what came', () => {

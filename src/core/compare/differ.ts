@@ -77,7 +77,7 @@ function changeIn(match: Match, left: Rehearsed, right: Rehearsed): string | nul
   if (match.right === null) return match.left.enabled ? `no ${nounOf(match.left)}` : null
   const { left: a, right: b, same, moved } = match
   const noun = nounOf(b)
-  if (a.enabled !== b.enabled) return b.enabled ? `${noun} awake` : `${noun} asleep`
+  if (a.enabled !== b.enabled) return b.enabled ? `${noun} put back` : `${noun} commented out`
   if (!a.enabled) return moved ? `${noun} moved` : null
   const purposes = same ? null : purposesChanged(a, b)
   if (purposes) return purposes
@@ -98,8 +98,8 @@ function purposesChanged(a: Passage, b: Passage): string | null {
   const lost = does(a).find(({ kind }) => !kinds(does(b)).includes(kind))
   const gained = does(b).find(({ kind }) => !kinds(does(a)).includes(kind))
   if (lost && (!gained || heavier(lost.kind, gained.kind) === lost.kind))
-    return kinds(partsOf(b)).includes(lost.kind) ? `${nounOf(lost)} asleep` : `no ${nounOf(lost)}`
-  if (gained) return kinds(partsOf(a)).includes(gained.kind) ? `${nounOf(gained)} awake` : `with ${nounOf(gained)}`
+    return kinds(partsOf(b)).includes(lost.kind) ? `${nounOf(lost)} commented out` : `no ${nounOf(lost)}`
+  if (gained) return kinds(partsOf(a)).includes(gained.kind) ? `${nounOf(gained)} put back` : `with ${nounOf(gained)}`
   return null
 }
 
@@ -131,7 +131,7 @@ export function differenceInWords(left: Rehearsed, right: Rehearsed): string {
 /** A name for a variant that says what is different about it: “no probing”, “probing asleep, purge line 18 mm”. */
 export function nameForDifference(left: Rehearsed, right: Rehearsed): string {
   const changes = changesBetween(left, right).slice(0, 2)
-  const short = changes.map(change => change.replace(/ \S+ → /, ' ').replace(/^(.*) asleep$/, 'without $1'))
+  const short = changes.map(change => change.replace(/ \S+ → /, ' ').replace(/^(.*) commented out$/, 'without $1'))
   const name = listed(short)
   return name ? name.charAt(0).toUpperCase() + name.slice(1) : 'Changed'
 }

@@ -89,7 +89,7 @@ describe('the revisions of a script', () => {
     )
     expect(told.map(({ id, words }) => [id, words.replace(/; .* s shorter$/, '')])).toEqual([
       [1, ''],
-      [2, 'probing asleep'],
+      [2, 'probing commented out'],
       [3, 'only comments'],
       [4, 'purge line 40 → 10 mm'],
     ])

@@ -29,10 +29,10 @@ describe('branches and loops of a board’s own', () => {
     const { explained, trace } = run(text)
     expect(trace.messages.map(message => message.text)).toEqual(['plain', 'after'])
     expect(explained.map(({ says }) => says)).toEqual([
-      'Bed on its way to 60 °C; goes on.',
-      'Go on with the lines below only if this is so: heat.heaters[0].active > 70. Not so this time.',
+      'Heats the bed to 60 °C, doesn’t wait.',
+      'Only if: heat.heaters[0].active > 70. Not so this time.',
       'Not this time: show a message: “hot”.',
-      'Otherwise, if this is so: move.axes[0].homed. Not so this time.',
+      'Otherwise, if: move.axes[0].homed. Not so this time.',
       'Not this time: show a message: “known”.',
       'Otherwise.',
       'Shows “plain” on the display.',

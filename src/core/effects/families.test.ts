@@ -83,9 +83,7 @@ describe('the macro-file family', () => {
 
   it('says what a condition means', () => {
     const { explained } = under('macro-file', ['if heat.heaters[0].current < 40', '  G4 S1'])
-    expect(explained[0]?.says).toBe(
-      'Go on with the lines below only if this is so: heat.heaters[0].current < 40. So it is this time.',
-    )
+    expect(explained[0]?.says).toBe('Only if: heat.heaters[0].current < 40. So it is this time.')
   })
 })
 
@@ -98,6 +96,6 @@ describe('a heated chamber', () => {
   it('is left alone where there is none, and the line says so', () => {
     const { durations, explained } = round('M191 S40')
     expect(durations.totalS).toBe(0)
-    expect(explained[0]?.says).toBe('Speaks of a heated chamber, which this printer doesn’t have.')
+    expect(explained[0]?.says).toBe('Heats a chamber, which this printer doesn’t have.')
   })
 })

@@ -9,7 +9,7 @@ describe('sentences for moves', () => {
   it('says where to, how much filament, how fast, and how thick a bead', () => {
     // 12 mm · 2.405282 / 120 mm = 0.2405 mm²; F1200 is 20 mm/s
     expect(last('G28', 'M83', 'G1 X100 Y20 Z0.3 F3000', 'G1 Y140 E12 F1200')).toBe(
-      'Moves to Y 140 mm, pushing 12 mm of filament at 20 mm/s: 120 mm long, bead 0.24 mm².',
+      'Moves to Y 140 mm, extruding 12 mm of filament at 20 mm/s: 120 mm long, bead 0.24 mm².',
     )
   })
 
@@ -28,9 +28,9 @@ describe('sentences for moves', () => {
     [['G28', 'G1 Z0.3 F600'], 'Moves down to Z 0.3 mm at 10 mm/s.'],
     [['G28', 'G91', 'G1 Z5 F600'], 'Moves up 5 mm at 10 mm/s.'],
     [['G28', 'G91', 'G1 X-3 Y2'], 'Moves left 3 mm and to the back 2 mm.'],
-    [['M83', 'G1 E5 F300'], 'Pushes 5 mm of filament on the spot at 5 mm/s.'],
-    [['M83', 'G1 E-2 F1800'], 'Draws 2 mm of filament back at 30 mm/s.'],
-    [['G1 F1800'], 'Speed from here on: 30 mm/s.'],
+    [['M83', 'G1 E5 F300'], 'Extrudes 5 mm of filament in place at 5 mm/s.'],
+    [['M83', 'G1 E-2 F1800'], 'Retracts 2 mm of filament at 30 mm/s.'],
+    [['G1 F1800'], 'Feed rate from here on: 30 mm/s.'],
     [['G28', 'G1 X10', 'G1 X10'], 'Stays at X 10 mm: already there.'],
     [['G28', 'G20', 'G1 X1'], 'Moves to X 25.4 mm.'],
     [['G28', 'G1 X50 Y50', 'G2 X60 Y60 I10'], 'Moves clockwise along an arc to X 60 and Y 60 mm.'],
@@ -40,37 +40,43 @@ describe('sentences for moves', () => {
 describe('sentences for the rest', () => {
   it.each([
     [['G21'], 'Lengths in millimetres.'],
-    [['G90', 'G90'], 'Does nothing: positions count from the origin, already.'],
-    [['M82'], 'Filament counts from its zero.'],
-    [['G28'], 'Finds zero on X, Y, then Z, 14 s. Levelling is off after it.'],
-    [['G28 Z'], 'Finds zero on Z, 10 s. Levelling is off after it.'],
+    [['G90', 'G90'], 'Does nothing: absolute positions: places count from the origin, already.'],
+    [['M82'], 'Absolute extrusion: E counts from its zero.'],
+    [['G28'], 'Homes X, Y, then Z, 14 s. Levelling is off after it.'],
+    [['G28 Z'], 'Homes Z, 10 s. Levelling is off after it.'],
     [['G28', 'G29'], 'Probes 9 points, 18 s. Levelling is on after it.'],
     [['M109 S200'], 'Waits for the nozzle: 200 °C, 1 min 40 s.'],
     [['M104 S200', 'G28', 'M109 S200'], 'Waits for the nozzle: 200 °C, 1 min 26 s; heating since line 1.'],
     [['M104 S150', 'M109 S200'], 'Waits for the nozzle: 200 °C, 1 min 40 s.'],
     [['M109 S200', 'M109 S200'], 'Nozzle is already at 200 °C: no wait.'],
-    [['M104 S200'], 'Nozzle on its way to 200 °C; goes on.'],
+    // Each line tells what it sets, not what a later one makes of it.
+    [['M104 S150', 'M104 S205'], 'Heats the nozzle to 205 °C, doesn’t wait.'],
+    // From 250 °C a wait by S does not wait for cooling.
+    [['M109 S250', 'M109 S200'], 'Sets the nozzle to 200 °C; it is at 250 °C, and this doesn’t wait while it cools.'],
+    [['M104 S200'], 'Heats the nozzle to 200 °C, doesn’t wait.'],
     [['M140 S0'], 'Bed heater off.'],
     [['M190 S60'], 'Waits for the bed: 60 °C, 2 min.'],
     [['M106 S128'], 'Part fan on, 50 %.'],
     [['M107'], 'Part fan off.'],
-    [['G92 E0'], 'Filament counts from zero here.'],
-    [['M84'], 'Motors off: the head can be moved by hand and its position is lost.'],
+    [['G92 E0'], 'E counts from zero here.'],
+    [['M84'], 'All motors off: the head can be moved by hand, and no axis is homed any more.'],
     [['M117 Warm'], 'Shows “Warm” on the display.'],
-    [['G4 P500'], 'Stands still for 0.5 s.'],
-    [['M201 X500 Y600'], 'Highest acceleration: X 500 mm/s², Y 600 mm/s².'],
-    [['M420 S1'], 'Bed levelling on, from the kept mesh.'],
-    [['M9999'], '“M9999” is not a command that we know for this firmware.'],
-    [[';M420 S1 ; mesh'], 'Asleep. Awake it means: bed levelling: on.'],
+    [['G4 P500'], 'Waits 0.5 s.'],
+    [['M201 X500 Y600'], 'Acceleration limits from here on: X 500 mm/s² and Y 600 mm/s².'],
+    [['M420 S1'], 'Bed levelling on, from the saved mesh.'],
+    [['M420 S1 L2 Z10'], 'Bed levelling on, from the mesh in slot 2; fades out by height 10 mm.'],
+    [['M420 V'], 'Bed levelling: report the mesh.'],
+    [['M9999'], '“M9999” is not a command that is known for this firmware.'],
+    [[';M420 S1 ; mesh'], 'Commented out. It would: bed levelling: on.'],
     [['; only words'], ''],
     [
       ['G28 G29'],
-      'Finds zero on X, Y, then Z, 14 s. Levelling is off after it. Only this much: “G29” begins a second command on the same line.',
+      'Homes X, Y, then Z, 14 s. Levelling is off after it. Only this much: “G29” begins a second command on the same line.',
     ],
     [['G29'], 'Probes 9 points, 18 s. Levelling is on after it.'],
     [['M190 S{bed}'], 'Waits for the bed: {bed}.'],
-    [['T5'], 'Takes tool 0, the one in use.'],
-    [['T-1'], 'Puts the tool back in its dock; none is taken.'],
+    [['T5'], 'Selects T5, which Test bench doesn’t have: nothing changes.'],
+    [['T-1'], 'Puts the tool back; none is in use after it.'],
     [['12345'], 'A line begins with a command such as G1 or M104; “12345” is none.'],
   ])('%j', (lines, says) => expect(last(...lines)).toBe(says))
 

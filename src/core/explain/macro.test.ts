@@ -32,9 +32,9 @@ describe('a host’s macro, line by line', () => {
       [3, 0, 'Takes BED from the line that calls it, or 60 where it is not given; it is bed from here on.'],
       [4, 0, 'From here on long is bed * 2.'],
       [6, 0, 'The lines up to its end run only when bed > 85.'],
-      [7, 1, 'Stand still for a time: time 60000 ms.'],
+      [7, 1, 'Wait (dwell): for 60000 ms.'],
       [8, 0, 'These lines run when nothing above held.'],
-      [9, 1, 'Heat the bed, go on: to {bed}.'],
+      [9, 1, 'Start heating the bed: to {bed}.'],
       [10, 0, 'The branch ends here.'],
       [11, 0, 'Runs the macro BEEP.'],
     ])
@@ -48,7 +48,7 @@ describe('a host’s macro, line by line', () => {
         text: 'WARM BED=70',
         left: 0,
         commands: [
-          { text: 'M140 S70', says: 'Bed on its way to 70 °C; goes on.' },
+          { text: 'M140 S70', says: 'Heats the bed to 70 °C, doesn’t wait.' },
           { text: 'BEEP', says: 'Runs the macro BEEP.' },
           { text: 'M117 ready', says: 'Shows “ready” on the display.' },
         ],
@@ -63,8 +63,8 @@ describe('a board’s macro file, line by line', () => {
   it('says what each line does', () => {
     const stage = stageOf({ printer: { ...printer, ...board }, material, job, moment: 'start' })
     expect(explainFile(file, stage).map(({ number, depth, says }) => [number, depth, says])).toEqual([
-      [1, 0, 'Go on with the lines below only if this is so: “param.L > 20”.'],
-      [2, 1, 'Stand still for a time: time {param.L / 10}.'],
+      [1, 0, 'Only if: “param.L > 20”.'],
+      [2, 1, 'Wait (dwell): for {param.L / 10}.'],
       [3, 0, 'Show a message: “done”.'],
     ])
   })
@@ -74,7 +74,7 @@ describe('a board’s macro file, line by line', () => {
     const [call] = callsOf(commands, trace, stage)
     expect(call?.commands.map(({ text }) => text)).toEqual(['IF param.L > 20', 'G4 S3', 'M117 done'])
     expect(call?.commands[0]?.says).toContain('So it is this time')
-    expect(call?.commands[1]?.says).toBe('Stands still for 3 s.')
+    expect(call?.commands[1]?.says).toBe('Waits 3 s.')
     expect(explained[0]?.says).toBe('Runs the file purge.g: 3 commands, 3 s.')
   })
 })

@@ -30,7 +30,7 @@ export function sayMark(line: Line, { settings, guards }: Resolution): string {
       ? `The refrain “${refrain.name}” ends here.`
       : `The refrain “${refrain.name}”: these lines are kept once, and stand in other scripts too.`
   const aside = readAside(line)
-  if (aside) return `“${aside.rule}” is set aside for the next line as it is now: ${aside.reason}`
+  if (aside) return `“${aside.rule}” is ignored for the next line as it is now: ${aside.reason}`
   return 'Keeps the next line as it is.'
 }
 

@@ -111,11 +111,11 @@ export const motors: CommandSpec[] = [
 ]
 
 export const heating: CommandSpec[] = [
-  row('M104', 'Heat the nozzle, don’t wait', heat('nozzle', false), [target, tool], 'M104 S150'),
+  row('M104', 'Start heating the nozzle', heat('nozzle', false), [target, tool], 'M104 S150'),
   row('M109', 'Heat the nozzle and wait', heat('nozzle', true), [target, targetBoth, tool], 'M109 S205'),
-  row('M140', 'Heat the bed, don’t wait', heat('bed', false), [must('S', 'to', '°C')], 'M140 S60'),
+  row('M140', 'Start heating the bed', heat('bed', false), [must('S', 'to', '°C')], 'M140 S60'),
   row('M190', 'Heat the bed and wait', heat('bed', true), [target, targetBoth], 'M190 S60'),
-  row('M141', 'Heat the chamber, don’t wait', heat('chamber', false), [must('S', 'to', '°C')], 'M141 S45'),
+  row('M141', 'Start heating the chamber', heat('chamber', false), [must('S', 'to', '°C')], 'M141 S45'),
   row('M191', 'Heat the chamber and wait', heat('chamber', true), [target, targetBoth], 'M191 S45'),
   row(
     'M106',
@@ -266,7 +266,7 @@ export const tools: CommandSpec[] = [
 
 /** G53 for the machine’s own places, and the nine origins that a script may choose from. */
 export const workspaces: CommandSpec[] = [
-  row('G53', 'Machine coordinates for this line', { does: 'machine-places' }, [], 'G53 G1 X10', {
+  row('G53', 'Machine coordinates for this line', { does: 'machine-places' }, [], 'G53', {
     notes: 'Goes in front of a move on the same line; alone it does nothing.',
   }),
   ...['54', '55', '56', '57', '58', '59', '59.1', '59.2', '59.3'].map((name, number) =>

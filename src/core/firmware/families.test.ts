@@ -63,8 +63,8 @@ describe('the tables', () => {
 
   it('decide what the same word means in each family', () => {
     const does = (name: string) => all.map(family => specNamed(family, name)?.effect.does ?? 'unknown')
-    expect(does('G29')).toEqual(['probe', 'unknown', 'probe-or-mesh', 'unknown'])
-    expect(does('G10')).toEqual(['firmware-retract', 'firmware-retract', 'heat', 'unknown'])
+    expect(does('G29')).toEqual(['probe', 'unknown', 'probe', 'unknown'])
+    expect(does('G10')).toEqual(['firmware-retract', 'firmware-retract', 'firmware-retract', 'set-workspace'])
     expect(does('G32')).toEqual(['nothing-shown', 'unknown', 'align', 'unknown'])
     expect(does('M106').every(each => each === 'fan')).toBe(true)
   })

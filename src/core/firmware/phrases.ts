@@ -20,7 +20,7 @@ export type Phrases = {
   dwell: (seconds: number) => string
   home: (axes: readonly Axis[]) => string
   probeBed: () => string | null
-  /** The kept mesh, or one of several by its number. */
+  /** The saved mesh, or one of several by its number. */
   loadMesh: (number: number | null) => string | null
   heat: (heater: Heater, to: Amount, tool: number | null) => string | null
   /** Heats and waits; `cooling` waits as well while it cools. */

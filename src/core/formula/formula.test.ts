@@ -63,7 +63,7 @@ describe('formulas', () => {
   it.each([
     ['bed + first_layer', '“bed + first_layer” puts °C and mm together.'],
     ['bed / 0', '“bed / 0” divides by zero.'],
-    ['wibble', 'Nobody knows a value called “wibble”. A setting is written above where it is used.'],
+    ['wibble', 'Unknown value “wibble”. A setting is written above where it is used.'],
     ['shake(3)', 'There is no function “shake”; there are min, max, round, abs, clamp.'],
     ['clamp(3)', '“clamp” takes 3 numbers, and has 1.'],
     ['nozzle of T4', 'This job does not use tool T4.'],

@@ -62,7 +62,7 @@ export const valueSpecs: readonly ValueSpec[] = [
   ofMaterial('bed', '°C', 'bed for the first layer', ({ bedC }) => bedC),
   ofMaterial('bed_later', '°C', 'bed for later layers', ({ bedLaterC }) => bedLaterC),
   ofMaterial('chamber', '°C', 'air around the print', ({ chamberC }) => chamberC),
-  ofMaterial('ooze_safe', '°C', 'what the nozzle may hold without dripping', ({ oozeSafeC }) => oozeSafeC),
+  ofMaterial('ooze_safe', '°C', 'what the nozzle may hold without oozing', ({ oozeSafeC }) => oozeSafeC),
   ofMaterial('soak', 'min', 'how long the bed should settle', ({ soakMin }) => soakMin),
   ofMaterial('flow', '', 'flow factor of the material', ({ flowFactor }) => flowFactor),
   ofTool('nozzle_size', 'mm', 'width of the nozzle', ({ printer }, tool) => printer.tools[tool]?.nozzleMm ?? null),
@@ -121,7 +121,7 @@ const known = (spec: ValueSpec, found: number | null): Quantity | Missing =>
 
 const unknown = (name: string): Missing => ({
   missing: 'unknown',
-  why: `Nobody knows a value called “${name}”. A setting is written above where it is used.`,
+  why: `Unknown value “${name}”. A setting is written above where it is used.`,
 })
 
 /** `bucket_x` of a spot called bucket. */

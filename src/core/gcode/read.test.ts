@@ -188,7 +188,7 @@ describe('kinds of line', () => {
 
 describe('sleeping commands', () => {
   it('finds the command behind a “;”, with its own comment', () => {
-    const line = read('G28\n ;;  M420 S1 ; kept mesh')[1]
+    const line = read('G28\n ;;  M420 S1 ; saved mesh')[1]
     const inner = line && sleeping(line)
     expect(inner?.command?.name).toBe('M420')
     expect(inner?.from).toBe(4 + 5)

@@ -60,8 +60,8 @@ export function asSwitchedOn({ printer, firmware }: Stage): Modes {
 export const toolAt = ({ job, moment, change }: Pick<Stage, 'job' | 'moment' | 'change'>): number =>
   moment === 'tool-change' ? (change?.from ?? job.firstTool) : job.firstTool
 
-/** How high the nozzle stands: on the print's top when it ends, on the layer that is rehearsed in the middle of it. */
-const heightAt = ({ job, printer, moment }: Stage): number =>
+/** How high the print is when a script of this moment runs, mm: all of it at the end, up to the layer that is rehearsed within it. */
+export const printHeight = ({ job, printer, moment }: Pick<Stage, 'job' | 'printer' | 'moment'>): number =>
   moment === 'end' || moment === 'cancel' ? topOn(job, printer) : heightOfLayer(job, layerRehearsed(job, printer))
 
 /** A print under way: hot, every tool that the job uses warm or standing by, the head over the print's back right corner. */
@@ -117,7 +117,7 @@ export function beginning(stage: Stage): MachineState {
   const hot = moment !== 'start'
   const modes = hot ? printing(stage) : asSwitchedOn(stage)
   const area = areaOn(job, printer)
-  const z = heightAt(stage)
+  const z = printHeight(stage)
   const paused = moment === 'resume'
   const corner = { x: area.right, y: area.back, z }
   const position = !hot

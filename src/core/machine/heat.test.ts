@@ -161,9 +161,13 @@ describe('a tool that stands by', () => {
   const targets = (text: string) => lastModes(round(text, 'start', over).trace).nozzleTargets
 
   it('holds its standby temperature until it is taken, and goes back to it', () => {
-    expect(targets('G10 P0 S200 R150\nG10 P1 S210 R160')).toEqual([200, 160])
-    expect(targets('G10 P0 S200 R150\nG10 P1 S210 R160\nT1')).toEqual([150, 210])
+    // A tool that was never selected stays off, whatever it is told to hold.
+    expect(targets('G10 P0 S200 R150\nG10 P1 S210 R160')).toEqual([0, 0])
+    expect(targets('T0\nG10 P0 S200 R150\nG10 P1 S210 R160')).toEqual([200, 0])
+    expect(targets('T0\nG10 P0 S200 R150\nG10 P1 S210 R160\nT1')).toEqual([150, 210])
     expect(targets('G10 P0 S200 R150\nG10 P1 S210 R160\nT1\nT0')).toEqual([200, 160])
+    expect(targets('M568 P1 S210 R160 A1\nM568 P0 S200 A2')).toEqual([200, 160])
+    expect(targets('M568 P0 S200 A2\nM568 P0 A0')).toEqual([0, 0])
   })
 
   it('keeps what it has where nothing was said of standing by', () => {

@@ -11,7 +11,7 @@ const told = (text: string, moment: 'start' | 'end' | 'pause' = 'start') => {
 describe('ready for the print', () => {
   it('says what a print expects and finds', () => {
     expect(told('M82\nM104 S200\nM190 S60\nM109 S200\nG28\nG29\nG1 Z2 F600')).toEqual([
-      '✓ zero found',
+      '✓ homed',
       '✓ nozzle at 200 °C',
       '✓ filament at zero',
       '✓ levelling on',
@@ -21,7 +21,7 @@ describe('ready for the print', () => {
 
   it('says what is missing', () => {
     expect(told('M82\nM140 S60\nM104 S200\nG91\nG1 E5 F300')).toEqual([
-      '✗ zero not found',
+      '✗ not homed',
       '✗ nozzle still heating',
       '✗ bed still heating',
       '✗ levelling off',

@@ -48,11 +48,11 @@ function found({ trace }: Left): Readiness[] {
   const axes = (['x', 'y', 'z'] as const).filter(axis => homed[axis]).map(axis => axis.toUpperCase())
   return [
     {
-      name: 'Zero',
-      is: all ? 'found' : axes.length ? `found on ${axes.join(' and ')} only` : 'not found',
-      expects: 'found on all axes',
+      name: 'Homed',
+      is: all ? 'all axes' : axes.length ? `${axes.join(' and ')} only` : 'not homed',
+      expects: 'all axes',
       good: all,
-      says: all ? 'zero found' : 'zero not found',
+      says: all ? 'homed' : 'not homed',
     },
   ]
 }
@@ -67,10 +67,10 @@ function climbing(history: HeaterHistory, aimC: number, atS: number): string {
 
 const byProgram: Readiness = {
   name: 'Nozzle',
-  is: 'left to the slicing program',
+  is: 'left to the print file’s own lines',
   expects: 'warm when the print begins',
   good: true,
-  says: 'heated by the slicing program',
+  says: 'heated by the print file’s own lines',
 }
 
 function heated({ trace, stage }: Left): Readiness[] {
@@ -150,14 +150,14 @@ function nozzle({ trace, ooze, stage }: Left): Readiness[] {
       backMm > tipMm ? `${backMm.toFixed(1)} mm back` : 'at the tip',
       'at the tip',
       backMm <= tipMm,
-      'filament drawn back',
+      'filament retracted',
     ),
     quiet(
       'Hanging from it',
       hanging < 0.1 ? 'nothing' : `about ${hanging.toFixed(1)} mm³`,
       'nothing to see',
       hanging < cleanMm3,
-      'nozzle dripping',
+      'nozzle oozing',
     ),
   ]
   if (printer.probe || printer.storedMesh) {

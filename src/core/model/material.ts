@@ -12,7 +12,7 @@ export const Material = v.object({
   bedLaterC: celsius,
   /** The air around the print, where the printer can warm it; 0 for no matter. */
   chamberC: v.optional(celsius, 0),
-  /** What the nozzle may hold without dripping, as while probing. */
+  /** What the nozzle may hold without oozing, as while probing. */
   oozeSafeC: celsius,
   soakMin: v.pipe(v.number(), v.finite(), v.minValue(0)),
   flowFactor: positive,

@@ -11,8 +11,8 @@ describe('ways to save', () => {
     expect(saved('G28\nM420 S1\nM190 S60\nM109 S200', /at once/)?.savesS).toBeCloseTo(73.37, 1)
   })
 
-  it('the kept mesh instead of 9 points of 2 s: 18 s', () => {
-    const way = saved('G28\nG29\nM109 S200', /kept mesh/)
+  it('the saved mesh instead of 9 points of 2 s: 18 s', () => {
+    const way = saved('G28\nG29\nM109 S200', /saved mesh/)
     expect(way?.savesS).toBeCloseTo(18, 6)
     expect(way?.fix?.edits).toEqual([{ from: 4, to: 7, insert: 'M420 S1' }])
   })
@@ -39,6 +39,6 @@ describe('ways to save', () => {
   })
 
   it('leaves a kept line alone', () => {
-    expect(saved('G28\n;! measured every time\nG29\nM109 S200', /kept mesh/)).toBeUndefined()
+    expect(saved('G28\n;! measured every time\nG29\nM109 S200', /saved mesh/)).toBeUndefined()
   })
 })

@@ -46,7 +46,6 @@ function heatTogether({ findings }: Round): Way[] {
 }
 
 function keptMesh({ stage, commands, lines }: Round): Way[] {
-  const { loadMesh } = stage.firmware.phrases
   const probe = commands.find(({ command }) => effectOf(stage.firmware, command)?.does === 'probe')
   const line = probe && lines[probe.line - 1]
   // A macro's own lines can't be changed in the script.

@@ -44,7 +44,7 @@ describe('passages', () => {
     expect(ready).toMatchObject({ title: 'Get ready', headingLine: 1, firstLine: 4, lastLine: 8 })
     expect(ready?.parts.map(({ title, firstLine }) => [title, firstLine])).toEqual([
       ['Start heating', 4],
-      ['Find zero', 6],
+      ['Home', 6],
       ['feel the bed', 8],
     ])
     expect(purge).toMatchObject({ title: 'Purge', headingLine: 10, firstLine: 13 })
@@ -62,10 +62,10 @@ describe('passages', () => {
   })
 
   it('takes a first plain comment for the title of the script', () => {
-    expect(round('; My script\nG21\nG28').passages.map(({ title }) => title)).toEqual(['Set-up', 'Find zero'])
+    expect(round('; My script\nG21\nG28').passages.map(({ title }) => title)).toEqual(['Set-up', 'Home'])
   })
 
-  it('tells what is asleep', () => {
+  it('tells what is commented out', () => {
     expect(round('G28\n;G29\n').passages.map(({ kind, enabled }) => [kind, enabled])).toEqual([
       ['home', true],
       ['probe', false],

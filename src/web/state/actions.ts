@@ -32,7 +32,7 @@ const places: [string, string][] = [
 export const tools: [string, EditRequest][] = [
   ['Repair what a paste did', { do: 'repair' }],
   ['Line up the comments', { do: 'line-up' }],
-  ['Probe without drips', { do: 'probe-without-drips', how: { cornerLiftMm: 10, settleS: 0 } }],
+  ['Probe without ooze', { do: 'probe-without-ooze', how: { cornerLiftMm: 10, settleS: 0 } }],
   ['Count filament from the last move', { do: 'count-filament', to: 'relative' }],
   ['Count filament from its zero', { do: 'count-filament', to: 'absolute' }],
   ['Write it in millimetres', { do: 'units', to: 'mm' }],
@@ -51,7 +51,7 @@ function passageActions({ title, firstLine: at, lastLine, enabled }: Passage): A
   const does = (name: string, request: EditRequest): Action => ({ group, name, run: () => void propose(request) })
   return [
     { group, name: `Go to “${title}”`, run: () => selectLines(at, lastLine) },
-    enabled ? does(`Put “${title}” to sleep`, { do: 'sleep', at }) : does(`Wake “${title}”`, { do: 'wake', at }),
+    enabled ? does(`Comment out “${title}”`, { do: 'sleep', at }) : does(`Put back “${title}”`, { do: 'wake', at }),
     does(`Nudge “${title}” on the bed`, { do: 'nudge', at, shift: { x: 1, y: 0, z: 0 } }),
     does(`Move “${title}” up`, { do: 'move-up', at }),
     does(`Move “${title}” down`, { do: 'move-down', at }),

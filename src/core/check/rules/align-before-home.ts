@@ -1,4 +1,4 @@
-// Aligns the gantry before zero has been found.
+// Aligns the gantry before it is homed.
 import { axes } from '../../model/printer.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { putBefore } from '../fixes.ts'
@@ -8,7 +8,7 @@ function check(script: Checked): Found[] {
   return rowsThat(script, 'align').flatMap(({ line, command, before }): Found[] => {
     const { x, y, z } = before.homed
     if (x && y && z) return []
-    const message = `${command.name} moves the probe to the corners before zero has been found. The firmware refuses it, or the head goes where it should not.`
+    const message = `${command.name} moves the probe to the corners before all axes are homed. The firmware refuses it, or the head goes where it should not.`
     return [{ line, message, fixes: putBefore(script, line, script.stage.firmware.phrases.home(axes), 'Home first') }]
   })
 }
@@ -17,8 +17,8 @@ export const alignBeforeHome: Rule = {
   name: 'align-before-home',
   group: 'order',
   severity: 'error',
-  title: 'Aligns before finding zero',
-  why: 'The alignment goes to fixed places over the bed. Until zero is found the machine doesn’t know where those are.',
+  title: 'Aligns before homing',
+  why: 'The alignment goes to fixed places over the bed. Until all axes are homed the machine doesn’t know where those are.',
   silentWhen: 'Silent once every axis is homed, whatever homed it.',
   example: {
     text: 'QUAD_GANTRY_LEVEL\nG28',

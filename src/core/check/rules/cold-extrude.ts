@@ -29,10 +29,10 @@ function check({ trace, stage }: Checked): Found[] {
     first.target === 0
       ? 'Nothing has told the nozzle to heat.'
       : first.target < coldest
-        ? `It is told to hold only ${celsius(first.target)}.`
+        ? `It is set to only ${celsius(first.target)}.`
         : `It is still on its way to ${celsius(first.target)}.`
   const others = more.size ? ` The same on ${plural(more.size, 'later line')}.` : ''
-  const message = `Pushes ${mm(first.pushed)} of filament with the nozzle at ${celsius(first.at)}. ${because} Below ${celsius(coldest)} the board refuses, or the gear grinds the filament.${others}`
+  const message = `Extrudes ${mm(first.pushed)} of filament with the nozzle at ${celsius(first.at)}. ${because} Below ${celsius(coldest)} the board refuses, or the gear grinds the filament.${others}`
   return [{ line: first.line, message }]
 }
 
@@ -40,10 +40,10 @@ export const coldExtrude: Rule = {
   name: 'cold-extrude',
   group: 'heat',
   severity: 'error',
-  title: 'Pushes filament through a cold nozzle',
+  title: 'Extrudes through a cold nozzle',
   why: 'Cold filament does not flow. The board refuses the move, or the gear grinds a notch into the filament and the print starts empty.',
   silentWhen:
-    'Goes by the simulated nozzle, whose warm-up times you have measured; silent within half a degree, and where you have taught that your slicing program puts heating lines before a script that has none.',
+    'Goes by the simulated nozzle, whose warm-up times you have measured; silent within half a degree, and where you have taught that your program that makes the print files puts heating lines before a script that has none.',
   example: { text: 'G28\nM420 S1\nM104 S200\nM83\nG1 E20 F200' },
   check,
 }

@@ -13,7 +13,7 @@ describe(rule, () => {
     expect(fixed(text, finding)).toContain('M83\nG1 Y120 E12')
   })
 
-  it('reports metres of filament drawn back', () => {
+  it('reports metres of filament retracted', () => {
     expect(found(rule, 'M82\nG28\nG92 E0\nG1 E50 F300\nG1 E-2 F1800')).toMatchObject([{ line: 5, severity: 'error' }])
   })
 

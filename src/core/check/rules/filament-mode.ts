@@ -34,11 +34,11 @@ function check(script: Checked): Found[] {
     const across = Math.hypot(step.to.x - step.from.x, step.to.y - step.from.y)
     if (value === null) continue
     if (value > 0 && step.filamentMm === 0 && across > strokeMm) {
-      const message = `Counted from zero, E${value} is where the filament stands already, so this line lays nothing. Was an amount meant (M83)?`
+      const message = `With absolute extrusion E${value} is where the filament stands already, so this line extrudes nothing. Was relative extrusion (M83) meant?`
       return [{ line: row.line, message, fixes: relative }]
     }
     if (step.filamentMm < -longestPullMm) {
-      const message = `Counted from zero, this draws ${mm(-step.filamentMm, 0)} of filament back, out of the hot end. Is “G92 E0” missing before it, or was an amount meant (M83)?`
+      const message = `With absolute extrusion this retracts ${mm(-step.filamentMm, 0)} of filament, out of the hot end. Is “G92 E0” missing before it, or was relative extrusion (M83) meant?`
       return [
         {
           line: row.line,
@@ -61,7 +61,8 @@ export const filamentMode: Rule = {
   severity: 'warning',
   title: 'Filament is counted otherwise than meant',
   why: 'M82 counts filament from its zero, M83 from the last move. Read the other way, a line lays nothing, or metres of filament are pulled out.',
-  silentWhen: 'How the print itself counts filament is the slicing program’s affair and not known here.',
+  silentWhen:
+    'How the print itself counts filament is the program that makes the print files’s affair and not known here.',
   example: {
     text: 'M82\nG28\nM420 S1\nM109 S200\nG92 E0\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E12 F1200\nG1 X5 F3000\nG1 Y20 E12\nG92 E0',
   },

@@ -9,7 +9,7 @@ describe(rule, () => {
   it('reports 0.481 mm² at 40 mm/s: some 19 mm³/s where 10 melt', () => {
     const [finding] = found(rule, line(2400))
     expect(finding).toMatchObject({ line: 5, severity: 'warning' })
-    expect(finding?.message).toContain('Pushes 19 mm³/s')
+    expect(finding?.message).toContain('Extrudes 19 mm³/s')
   })
 
   it('is content at 20 mm/s, 9.6 mm³/s', () => {
@@ -22,7 +22,7 @@ describe(rule, () => {
     expect(round(after).filament).toEqual(round(line(2400)).filament)
   })
 
-  it('does not speak of filament that is pushed back where it was, and does of a purge on the spot', () => {
+  it('does not speak of filament that is pushed back where it was, and does of a purge in place', () => {
     expect(found(rule, 'G28\nM83\nG1 E-5 F1800\nG1 E5 F1800')).toEqual([])
     // 50 mm at 10 mm/s are 24 mm³/s, more than one and a half times 10.
     expect(found(rule, 'G28\nM83\nG1 E50 F600')).toHaveLength(1)

@@ -34,7 +34,7 @@ function check(script: Checked): Found[] {
   })
   const first = over.sort((a, b) => a.line - b.line)[0]
   if (!first) return []
-  const message = `Pushes ${plain(first.flow, 1)} mm³/s; this hot end melts ${plain(first.most, 1)} at most. The gear slips, and the line comes out thin.${andMore(over.map(({ line }) => line))}`
+  const message = `Extrudes ${plain(first.flow, 1)} mm³/s; this hot end melts ${plain(first.most, 1)} at most. The gear slips, and the line comes out thin.${andMore(over.map(({ line }) => line))}`
   const passage = ownPassageOf(script, first.line)
   const slower = Math.floor((first.most * 0.9 * 10) / first.crossSectionMm2) / 10
   const fixes =
@@ -51,7 +51,7 @@ export const flowTooHigh: Rule = {
   title: 'Faster than the hot end melts',
   why: 'A hot end melts only so much in a second. Beyond that the extruder grinds or skips, and too little comes out.',
   silentWhen:
-    'Silent when filament that was drawn back is pushed forward again, and on the spot up to half as much again. Goes by the highest flow in your printer’s description.',
+    'Silent when filament that was retracted is unretracted, and in place up to half as much again. Goes by the highest flow in your printer’s description.',
   example: { text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E20 F2400' },
   check,
 }

@@ -8,7 +8,7 @@ describe(rule, () => {
     const text = 'M104 S0\nM84\n'
     const [finding] = found(rule, text, 'end')
     expect(finding).toMatchObject({ line: 2, severity: 'error' })
-    expect(finding?.message).toContain('The bed is still told to hold 60 °C')
+    expect(finding?.message).toContain('The bed is still on at 60 °C')
     expect(fixed(text, finding)).toBe('M104 S0\nM84\nM140 S0\n')
   })
 

@@ -34,7 +34,7 @@ function check(script: Checked): Found[] {
   if (!fix) return []
   const saves = saved(script, fix)
   if (saves < worthS) return []
-  const message = `The ${later.heater} begins to warm only here, after the wait on line ${first.row.line}. Heating both at once saves ${duration(saves)}${later.heater === 'nozzle' && safeC < later.targetC ? `, even with the nozzle at ${celsius(safeC)} until then, where it doesn’t drip` : ''}.`
+  const message = `The ${later.heater} begins to warm only here, after the wait on line ${first.row.line}. Heating both at once saves ${duration(saves)}${later.heater === 'nozzle' && safeC < later.targetC ? `, even with the nozzle at ${celsius(safeC)} until then, below oozing` : ''}.`
   return [{ line: later.row.line, message, fixes: [fix] }]
 }
 

@@ -1,6 +1,6 @@
 // The head is driven into the print, or dragged over it.
 import { mm } from '../../format.ts'
-import { topOn } from '../../model/job.ts'
+import { printHeight } from '../../machine/beginning.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { acrossMm, crosses, lineOf, printArea } from '../queries.ts'
 
@@ -11,7 +11,7 @@ const crashMm = 0.3
 function check(script: Checked): Found[] {
   const { stage, steps, strokes } = script
   const area = printArea(script)
-  const top = topOn(stage.job, stage.printer)
+  const top = printHeight(stage)
   const laid = new Set(strokes.map(({ line }) => line))
   const job = `“${stage.job.name}”, ${mm(top, 1)} high`
   for (const step of steps) {

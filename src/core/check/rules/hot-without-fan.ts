@@ -41,7 +41,7 @@ export const hotWithoutFan: Rule = {
   title: 'Hot, and its fan is off',
   why: 'The hot end’s own fan keeps the filament above it hard. Switched off while it is hot, the filament swells and jams.',
   silentWhen:
-    'Which fan cools the hot end differs from printer to printer: any fan but the part fan is taken for it. If yours is another, set this aside.',
+    'Which fan cools the hot end differs from printer to printer: any fan but the part fan is taken for it. If yours is another, ignore this.',
   example: { text: 'G91\nG1 Z5 F600\nG90\nG1 X0 Y200 F6000\nM104 S0\nM140 S0\nM107\nM84\nM81', moment: 'end' },
   moments: ['end', 'cancel'],
   check,

@@ -7,7 +7,7 @@ const soak = (...lines: string[]) =>
 const asMade = soak('M117 Bed settles: 1 min', 'G4 S60')
 
 describe(rule, () => {
-  it('is content with lines as they are made, and with the whole passage asleep', () => {
+  it('is content with lines as they are made, and with the whole passage commented out', () => {
     expect(found(rule, asMade)).toEqual([])
     expect(found(rule, soak(';M117 Bed settles: 1 min', ';G4 S60'))).toEqual([])
   })

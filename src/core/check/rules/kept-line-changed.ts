@@ -46,7 +46,7 @@ export const keptLineChanged: Rule = {
   severity: 'advice',
   title: 'A made passage that is not as it is made',
   why: 'A made passage comes from the numbers in its marker. When the printer, the numbers or the lines have changed, the two no longer say the same, and making it again would change what the machine does.',
-  silentWhen: 'Silent for a passage that is asleep as a whole.',
+  silentWhen: 'Silent for a passage that is commented out as a whole.',
   example: { text: 'G28\nM420 S1\n;@ heat-soak minutes=2 warm=ignored\nG4 S60\n;@ end heat-soak' },
   check,
 }

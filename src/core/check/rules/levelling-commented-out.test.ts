@@ -4,7 +4,7 @@ import { fixed, found } from '../../testing/stage.ts'
 const rule = 'levelling-commented-out'
 
 describe(rule, () => {
-  it('reports the line that would load the kept mesh, and wakes it', () => {
+  it('reports the line that would load the saved mesh, and wakes it', () => {
     const text = 'G28\n;M420 S1 ; mesh\nM109 S200'
     const [finding] = found(rule, text)
     expect(finding).toMatchObject({ line: 2, severity: 'error' })
@@ -12,7 +12,7 @@ describe(rule, () => {
     expect(fixed(text, finding)).toBe('G28\nM420 S1 ; mesh\nM109 S200')
   })
 
-  it('reports a probing that is asleep', () => {
+  it('reports a probing that is commented out', () => {
     expect(found(rule, 'G28\n;G29')[0]?.message).toContain('measure the bed')
   })
 

@@ -14,18 +14,18 @@ function check(script: Checked): Found[] {
   const probes = inner.command !== null && effectOf(script.stage.firmware, inner.command)?.does === 'probe'
   const would = probes ? 'measure the bed' : 'turn bed levelling on'
   const how = off.byHoming ? `homing on line ${off.line} turned it off` : `line ${off.line} turned it off`
-  const message = `This line would ${would}, but it is asleep behind a “;”. The print begins without levelling: ${how}.`
-  return [{ line: line.number, message, fixes: [{ title: 'Wake this line', edits: [wake(line, inner)] }] }]
+  const message = `This line would ${would}, but it is commented out. The print begins without levelling: ${how}.`
+  return [{ line: line.number, message, fixes: [{ title: 'Put this line back', edits: [wake(line, inner)] }] }]
 }
 
 export const levellingCommentedOut: Rule = {
   name: 'levelling-commented-out',
   group: 'order',
   severity: 'error',
-  title: 'The levelling line is asleep',
-  why: 'A line behind “;” does nothing. People put the probing to sleep for one hurried print and forget it, and then wonder about the first layer.',
+  title: 'The levelling line is commented out',
+  why: 'A line behind “;” does nothing. People comment the probing out for one hurried print and forget it, and then wonder about the first layer.',
   silentWhen: 'Silent when another line turns levelling on, or nothing turned it off.',
-  example: { text: 'G28\n;M420 S1 ; use the kept mesh\nM109 S200' },
+  example: { text: 'G28\n;M420 S1 ; use the saved mesh\nM109 S200' },
   moments: ['start'],
   check,
 }

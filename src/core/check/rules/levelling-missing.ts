@@ -10,7 +10,7 @@ function check(script: Checked): Found[] {
   if (!home || !(printer.probe || printer.storedMesh) || lastModes(trace).levelling !== 'unknown') return []
   const unknown = rows.some(({ effect }) => effect === null || effect.does === 'macro' || effect.does === 'opaque')
   if (unknown) return []
-  const message = `Finds zero here, and no line measures the bed or loads a kept mesh. ${printer.name} could have levelling; whether it is on is left to what was before.`
+  const message = `Homes here, and no line probes the bed or loads a saved mesh. ${printer.name} could have levelling; whether it is on is left to what was before.`
   return [{ line: home.line, message, fixes: levellingFixes(script, home.line) }]
 }
 

@@ -4,11 +4,11 @@ import { fixed, found } from '../../testing/stage.ts'
 const rule = 'levelling-off'
 
 describe(rule, () => {
-  it('reports homing that leaves levelling off, and offers the kept mesh or a new probing', () => {
+  it('reports homing that leaves levelling off, and offers the saved mesh or a new probing', () => {
     const text = 'G28\nG1 X10 F3000\n'
     const [finding] = found(rule, text)
     expect(finding).toMatchObject({ line: 1, severity: 'error' })
-    expect(finding?.fixes.map(({ title }) => title)).toEqual(['Use the kept mesh (M420 S1)', 'Probe afresh (G29)'])
+    expect(finding?.fixes.map(({ title }) => title)).toEqual(['Use the saved mesh (M420 S1)', 'Probe the bed (G29)'])
     expect(fixed(text, finding)).toBe('G28\nM420 S1\nG1 X10 F3000\n')
   })
 

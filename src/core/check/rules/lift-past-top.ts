@@ -1,5 +1,6 @@
 // A lift that a tall print leaves no room for.
 import { mm, plain } from '../../format.ts'
+import { beginningPosition, type Step } from '../../machine/trace.ts'
 import { topOn } from '../../model/job.ts'
 import { replacePiece, sourceWord } from '../../script/edits/lines.ts'
 import { written } from '../../script/makers/maker.ts'
@@ -19,7 +20,7 @@ function check(script: Checked): Found[] {
   const step = steps.find(
     ({ kind, from, to }) => kind !== 'home' && kind !== 'probe' && liftsPast(script, to.z, from.z),
   )
-  if (!step) return []
+  if (!step) return higherUp(script)
   const row = rows[step.command]
   const word = row?.source && sourceWord(row.source, 'Z')
   const room = Math.max(0, highest - step.from.z)
@@ -41,8 +42,25 @@ function check(script: Checked): Found[] {
       },
     )
   }
-  const message = `For “${job.name}”, ${mm(top, 1)} high, this lifts to Z ${plain(step.to.z, 1)}; the machine ends at ${plain(highest, 1)}. The head is pushed against the top, or the motor loses steps. A lower print leaves room.`
+  const message = `For “${job.name}”, ${mm(top, 1)} high, this lifts to Z ${plain(step.to.z, 1)}; the machine ends at ${plain(highest, 1)}. The head is pressed against the top, or the motor loses steps. A lower print leaves room.`
   return [{ line: row?.line ?? 1, message, fixes }]
+}
+
+/** In the middle of a print there is room; over its last layers the same lift may have none. */
+function higherUp({ steps, rows, stage, trace }: Checked): Found[] {
+  const { printer, job } = stage
+  if (stage.moment === 'end' || stage.moment === 'cancel') return []
+  const began = beginningPosition(trace).z
+  const top = topOn(job, printer)
+  const lifting = steps.filter(
+    ({ kind, command, from, to }) =>
+      kind === 'travel' && to.z > from.z && rows[command]?.before.positioning === 'relative',
+  )
+  const highest = lifting.reduce<Step | null>((most, step) => (step.to.z > (most?.to.z ?? began) ? step : most), null)
+  const over = highest === null ? 0 : top + highest.to.z - began - printer.reach.z[1]
+  if (highest === null || !(over > doubtMm)) return []
+  const message = `Raises the head by ${mm(highest.to.z - began, 1)}. Over the last layers of “${job.name}”, ${mm(top, 1)} high, that is ${mm(over, 1)} past the top of the machine.`
+  return [{ line: rows[highest.command]?.line ?? 1, severity: 'warning', message }]
 }
 
 export const liftPastTop: Rule = {

@@ -6,7 +6,7 @@ import { acrossMm, andMore, lineOf } from '../queries.ts'
 
 /** Lower than any first layer is printed. */
 const scrapesBelowMm = 0.1
-/** A wipe on the spot is short. */
+/** A wipe in place is short. */
 const worthMm = 10
 
 function check(script: Checked): Found[] {

@@ -17,10 +17,10 @@ export const meshNotFresh: Rule = {
   name: 'mesh-not-fresh',
   group: 'order',
   severity: 'warning',
-  title: 'The bed’s shape is older than the alignment',
+  title: 'The mesh is older than the alignment',
   why: 'A mesh says how far each place of the bed is from the gantry. When the gantry is aligned afterwards, every one of those distances has changed.',
   silentWhen:
-    'Silent when the bed is probed or its mesh loaded again after the alignment. How old a kept mesh is can’t be known.',
+    'Silent when the bed is probed or its mesh loaded again after the alignment. How old a saved mesh is can’t be known.',
   example: {
     text: 'G28\nBED_MESH_CALIBRATE\nQUAD_GANTRY_LEVEL\nM109 S200',
     printer: { firmware: { family: 'host', version: '12.0', abilities: {} } },

@@ -29,7 +29,7 @@ function check(script: Checked): Found[] {
     if (blind.length === 0) continue
     for (const axis of blind) told.add(axis)
     const names = listed(blind.map(axis => axis.toUpperCase()))
-    const message = `Moves along ${names} before zero has been found there. The machine does not know where the head is and may run into its end.`
+    const message = `Moves along ${names} before it is homed there. The machine does not know where the head is and may run into its end.`
     const fixes =
       homesAtAll || stage.moment !== 'start'
         ? []
@@ -43,9 +43,9 @@ export const moveBeforeHome: Rule = {
   name: 'move-before-home',
   group: 'order',
   severity: 'error',
-  title: 'Moves before finding zero',
+  title: 'Moves before homing',
   why: 'Until an axis has been homed the machine only guesses where the head is. A move can end in a crash.',
-  silentWhen: 'Silent for a small lift before homing, and after a print, which has found zero.',
+  silentWhen: 'Silent for raising the head a little before homing, and after a print, which has homed.',
   example: { text: 'M109 S200\nG1 X50 Y50 F3000\nG28\nM420 S1' },
   check,
 }

@@ -21,7 +21,7 @@ function check(script: Checked): Found[] {
   const told = moved.map(axis => `${axis.toUpperCase()} by ${mm(shift[axis])}`).join(', ')
   const fine = moved.every(axis => axis === 'z') && Math.abs(shift.z) <= fineTuneMm
   const message = fine
-    ? `Every height of the print is shifted by ${mm(shift.z)} from here on. If that sets the first layer’s height, it is meant; otherwise find zero again.`
+    ? `Every height of the print is shifted by ${mm(shift.z)} from here on. If that sets the first layer’s height, it is meant; otherwise home again.`
     : `Calls the place of the head another one and leaves it so: the whole print is shifted, ${told}.`
   const names = moved.map(axis => axis.toUpperCase()).join(' ')
   return [
@@ -29,7 +29,7 @@ function check(script: Checked): Found[] {
       line: row.line,
       message,
       severity: fine ? 'advice' : 'error',
-      fixes: fine ? [] : atTheEnd(script, `G28 ${names}`, 'Find zero again'),
+      fixes: fine ? [] : atTheEnd(script, `G28 ${names}`, 'Home again'),
     },
   ]
 }

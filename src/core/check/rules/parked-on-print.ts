@@ -1,7 +1,7 @@
 // The head is parked over the print, close to it.
 import { mm } from '../../format.ts'
+import { printHeight } from '../../machine/beginning.ts'
 import { positionAt } from '../../machine/trace.ts'
-import { topOn } from '../../model/job.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { outsideMm, printArea } from '../queries.ts'
 
@@ -11,12 +11,12 @@ const roomMm = 30
 function check(script: Checked): Found[] {
   const { stage, trace, rows } = script
   const at = positionAt(trace, trace.totalS)
-  const over = at.z - topOn(stage.job, stage.printer)
+  const over = at.z - printHeight(stage)
   const last = rows.findLast(({ effect }) => effect?.does === 'move' || effect?.does === 'park')
   const line = last?.line ?? rows.at(-1)?.line
   if (line === undefined || Number.isNaN(at.x + at.y + at.z)) return []
   if (outsideMm(printArea(script), at.x, at.y) > 0 || over > roomMm) return []
-  const message = `The head ends ${over < 0.05 ? 'on' : `${mm(over, 1)} over`} the print of “${stage.job.name}”. While it cools it drips on it, and the print can’t be taken off.`
+  const message = `The head ends ${over < 0.05 ? 'on' : `${mm(over, 1)} over`} the print of “${stage.job.name}”. While it cools it oozes on it, and the print can’t be taken off.`
   return [{ line, message }]
 }
 

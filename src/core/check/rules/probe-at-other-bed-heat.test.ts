@@ -11,7 +11,7 @@ describe(rule, () => {
     expect(fixed('G28\nG29\nM140 S60\nM190 S60', finding)).toBe('G28\nM190 S60\nG29\nM140 S60\nM190 S60')
   })
 
-  it('is content with a bed that is within 15 °C, with a cold print and with a kept mesh', () => {
+  it('is content with a bed that is within 15 °C, with a cold print and with a saved mesh', () => {
     expect(found(rule, 'M190 S50\nG28\nG29\nM190 S60')).toEqual([])
     expect(found(rule, 'G28\nG29')).toEqual([])
     expect(found(rule, 'G28\nM420 S1\nM190 S60')).toEqual([])

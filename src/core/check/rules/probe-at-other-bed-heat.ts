@@ -33,7 +33,7 @@ export const probeAtOtherBedHeat: Rule = {
   title: 'Probes the bed at another heat than it prints on',
   why: 'Metal and glass bend as they warm. A shape measured cold does not fit the warm bed, and the first layer is too high here and scrapes there.',
   silentWhen:
-    'Silent within 15 °C, where the bed is not heated, and for a kept mesh: how warm the bed was when that was measured is not known.',
+    'Silent within 15 °C, where the bed is not heated, and for a saved mesh: how warm the bed was when that was measured is not known.',
   example: { text: 'G28\nG29\nM140 S60\nM190 S60\nM109 S200' },
   moments: ['start'],
   check,

@@ -4,10 +4,10 @@ import { fixed, found } from '../../testing/stage.ts'
 const rule = 'probe-before-home'
 
 describe(rule, () => {
-  it('reports probing while an axis has no zero, and mends it', () => {
+  it('reports probing while an axis is not homed, and mends it', () => {
     const text = 'G28 X Y\nG29'
     const [finding] = found(rule, text)
-    expect(finding).toMatchObject({ line: 2, severity: 'error', message: expect.stringContaining('on Z') })
+    expect(finding).toMatchObject({ line: 2, severity: 'error', message: expect.stringContaining('homing Z') })
     expect(found(rule, fixed(text, finding))).toEqual([])
   })
 

@@ -15,7 +15,7 @@ function check(script: Checked): Found[] {
     const { homed } = modesBefore(trace, i)
     const unknown = axes.filter(axis => !homed[axis]).map(axis => axis.toUpperCase())
     if (unknown.length === 0) continue
-    const message = `Probes the bed before zero has been found on ${listed(unknown)}. The board refuses this, or probes in the wrong place.`
+    const message = `Probes the bed before homing ${listed(unknown)}. The board refuses this, or probes in the wrong place.`
     return [{ line, message, fixes: putBefore(script, line, stage.firmware.phrases.home(axes), 'Home first') }]
   }
   return []
@@ -25,8 +25,8 @@ export const probeBeforeHome: Rule = {
   name: 'probe-before-home',
   group: 'order',
   severity: 'error',
-  title: 'Probes before finding zero',
-  why: 'The probe needs to know where it is over the bed. Without zero it may miss the bed and push the nozzle into it.',
+  title: 'Probes before homing',
+  why: 'The probe needs to know where it is over the bed. Before homing it may miss the bed and press the nozzle into it.',
   silentWhen: 'Silent once every axis is homed.',
   example: { text: 'G29\nG28' },
   check,

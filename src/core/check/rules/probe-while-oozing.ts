@@ -1,6 +1,6 @@
 // The bed is probed with a nozzle hot enough to drip.
 import { celsius, plain } from '../../format.ts'
-import { probeWithoutDrips } from '../../script/edits/heat-probe.ts'
+import { probeWithoutOoze } from '../../script/edits/heat-probe.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { planned } from '../fixes.ts'
 import { lineOf, nozzleC, touches } from '../queries.ts'
@@ -18,14 +18,14 @@ function check(script: Checked): Found[] {
   const mm3 = ooze.mm3.probing
   const lost = mm3 >= 0.5 ? ` About ${plain(mm3, 1)} mm³ will ooze while it does.` : ''
   const message = felt
-    ? `Feels the bed with the nozzle itself at ${celsius(at)}: drops of ${stage.material.name} on its tip are measured as bed.${lost}`
-    : `Probes the bed with the nozzle at ${celsius(at)}; ${stage.material.name} drips above ${celsius(safeC)} and leaves blobs.${lost}`
+    ? `Probes the bed with the nozzle itself at ${celsius(at)}: drops of ${stage.material.name} on its tip are measured as bed.${lost}`
+    : `Probes the bed with the nozzle at ${celsius(at)}; ${stage.material.name} oozes above ${celsius(safeC)} and leaves blobs.${lost}`
   return [
     {
       line: lineOf(script, hot),
       severity: felt ? 'error' : 'warning',
       message,
-      fixes: planned(probeWithoutDrips(script, { cornerLiftMm: 0, settleS: 0 })),
+      fixes: planned(probeWithoutOoze(script, { cornerLiftMm: 0, settleS: 0 })),
     },
   ]
 }
@@ -34,7 +34,7 @@ export const probeWhileOozing: Rule = {
   name: 'probe-while-oozing',
   group: 'order',
   severity: 'warning',
-  title: 'Probes while the nozzle drips',
+  title: 'Probes while the nozzle oozes',
   why: 'A hot nozzle oozes while it hangs over the bed. The drops end up as blobs under the first layer, or are measured as if they were bed.',
   silentWhen:
     'Silent up to 5 °C over the ooze-safe temperature that you gave the material. How much really oozes is an estimate.',

@@ -28,7 +28,7 @@ function check(script: Checked): Found[] {
     const wider = ((printer.tools[tool]?.nozzleMm ?? 0.4) / 0.4) ** 2
     if (mm3 <= plentyMm3 * inputs * Math.max(1, wider)) return []
     const grams = (mm3 * material.densityGCm3) / 1000
-    const message = `Pushes ${mm(pushed, 0)} of filament before the print begins: ${plain(grams, 1)} g, ${plain((grams * material.pricePerKg) / 10, 0)} ct each time. A third of it fills the nozzle.`
+    const message = `Extrudes ${mm(pushed, 0)} of filament before the print begins: ${plain(grams, 1)} g, ${plain((grams * material.pricePerKg) / 10, 0)} ct each time. A third of it fills the nozzle.`
     return [{ line, message }]
   })
 }
@@ -40,7 +40,7 @@ export const purgeWasteful: Rule = {
   title: 'Purges more than it needs',
   why: 'A nozzle holds a few cubic millimetres. What goes beyond filling it a few times over is thrown away at every print.',
   silentWhen:
-    'Silent up to 180 mm³ for each filament that the nozzle takes, and more for a nozzle wider than 0.4 mm. Changing to another colour needs more; set this aside there.',
+    'Silent up to 180 mm³ for each filament that the nozzle takes, and more for a nozzle wider than 0.4 mm. Changing to another colour needs more; ignore this there.',
   example: { text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y4 Z20 F3000\nG1 E100 F200\nG1 Z1 F600' },
   moments: ['start'],
   check,

@@ -5,7 +5,7 @@ import { atTheEnd } from '../fixes.ts'
 import { lineOf } from '../queries.ts'
 
 const noticedMm = 0.3
-/** Up to so many times the printer's own retraction it may be what the slicing program reckons with. */
+/** Up to so many times the printer's own retraction it may be what the program that makes the print files reckons with. */
 const ordinary = 1.5
 
 function check(script: Checked): Found[] {
@@ -17,8 +17,8 @@ function check(script: Checked): Found[] {
   const modes = trace.rows.modes.at(-1)
   const own = stage.printer.tools[modes?.tool ?? 0]?.retractMm ?? 0
   const far = back > Math.max(own, 1) * ordinary
-  const reset = far ? '' : ' If the print begins by pushing it forward again, this is meant.'
-  const message = `The filament stands ${mm(back, 1)} back from the tip when the print begins, and setting the counter to zero does not push it forward. The first line starts empty.${reset}`
+  const reset = far ? '' : ' If the print begins by unretracting it, this is meant.'
+  const message = `The filament stands ${mm(back, 1)} back from the tip when the print begins, and setting E to zero does not unretract it. The first line starts empty.${reset}`
   const e = modes?.extrusion === 'relative' ? back : (trace.rows.counter.at(-1) ?? 0) + back
   const forward = stage.firmware.phrases.move({ e: Number(plain(e)), f: 1800 })
   return [
@@ -26,7 +26,7 @@ function check(script: Checked): Found[] {
       line: lineOf(script, last),
       severity: far ? 'warning' : 'advice',
       message,
-      fixes: atTheEnd(script, forward, 'Push it forward at the end'),
+      fixes: atTheEnd(script, forward, 'Unretract it at the end'),
     },
   ]
 }
@@ -35,10 +35,10 @@ export const retractionUnpaid: Rule = {
   name: 'retraction-unpaid',
   group: 'filament',
   severity: 'warning',
-  title: 'Filament drawn back and not pushed forward',
-  why: 'What was drawn back is missing at the tip. The first millimetres of the print lay nothing, and do not stick.',
+  title: 'Filament retracted and not unretracted',
+  why: 'What was retracted is missing at the tip. The first millimetres of the print lay nothing, and do not stick.',
   silentWhen:
-    'Whether the slicing program pushes it forward first is not known; up to one and a half retractions it is only advice.',
+    'Whether the program that makes the print files unretracts it first is not known; up to one and a half retractions it is only advice.',
   example: { text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E12 F1200\nG1 E-12 F1800' },
   moments: ['start'],
   check,

@@ -20,12 +20,14 @@ describe(rule, () => {
     const text = 'G10 P1 S200 R166'
     const [finding] = found(text)
     expect(finding).toMatchObject({ line: 1, severity: 'advice' })
-    expect(finding?.message).toContain('T1 stands by at 166 °C; Test stuff drips above 160 °C')
+    expect(finding?.message).toContain('T1 stands by at 166 °C; Test stuff oozes above 160 °C')
     expect(fixed(text, finding)).toBe('G10 P1 S200 R@(ooze_safe of T1)')
   })
 
   it('reports the tool that is left hot at a tool change', () => {
-    expect(found('G10 P0 S200\nT1', 'tool-change')).toMatchObject([{ line: 1 }])
+    expect(found('G10 P0 R190\nT1', 'tool-change')).toMatchObject([{ line: 1 }])
+    // What it holds in use is left behind with it: it stands by at 160 °C.
+    expect(found('G10 P0 S200\nT1', 'tool-change')).toEqual([])
   })
 
   it('is content at that heat, colder, and with tools that the job does not use', () => {

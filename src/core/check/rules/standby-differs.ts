@@ -1,4 +1,4 @@
-// A tool that stands by is kept hotter than its material can wait at without dripping.
+// A tool that stands by is kept hotter than its material can wait at without oozing.
 
 import { heatedTools } from '../../effects/heating.ts'
 import { celsius } from '../../format.ts'
@@ -55,7 +55,7 @@ function check(script: Checked): Found[] {
     if (!used.includes(tool)) return []
     const { name, oozeSafeC } = materialOf(stage, tool)
     if (heldC <= oozeSafeC + nearC) return []
-    const message = `T${tool} stands by at ${celsius(heldC)}; ${name} drips above ${celsius(oozeSafeC)}. What it loses while it waits is missing from its first line.`
+    const message = `T${tool} stands by at ${celsius(heldC)}; ${name} oozes above ${celsius(oozeSafeC)}. What it loses while it waits is missing from its first line.`
     return [{ line: row.line, message, fixes: fixesFor(each) }]
   })
 }
@@ -65,9 +65,9 @@ export const standbyDiffers: Rule = {
   group: 'heat',
   severity: 'advice',
   title: 'A tool stands by too hot',
-  why: 'A tool that waits hot drips into its dock or over the print, and begins empty when it is taken again.',
+  why: 'A tool that waits hot oozes into its dock or over the print, and begins empty when it is taken again.',
   silentWhen:
-    'Silent at or below what its material may hold without dripping, and for tools that the job doesn’t use. It takes no account of how long a colder tool needs to warm again.',
+    'Silent at or below what its material may hold without oozing, and for tools that the job doesn’t use. It takes no account of how long a colder tool needs to warm again.',
   example: {
     text: 'G28\nG29 S1\nM140 S60\nG10 P0 S200 R190\nM116',
     printer: { firmware: { family: 'macro-file', version: '3.4', abilities: {} } },

@@ -1,6 +1,7 @@
 // The head goes through the place of the prime tower: in a start script by purging there, later by running into it.
 import { mm } from '../../format.ts'
-import { topOn, towerOf } from '../../model/job.ts'
+import { printHeight } from '../../machine/beginning.ts'
+import { towerOf } from '../../model/job.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { acrossMm, crosses, lineOf, outsideMm } from '../queries.ts'
 
@@ -23,7 +24,7 @@ function check(script: Checked): Found[] {
     const message = `Lays filament where the prime tower of “${stage.job.name}” will stand. The tower’s first layer comes to lie on it and does not hold.`
     return [{ line: stroke.line, message }]
   }
-  const top = topOn(stage.job, stage.printer)
+  const top = printHeight(stage)
   for (const step of steps) {
     const lowest = Math.min(step.from.z, step.to.z)
     if (!(lowest < top + dragsMm) || !crosses(tower, step)) continue

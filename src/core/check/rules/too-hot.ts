@@ -23,7 +23,7 @@ function check(script: Checked): Found[] {
             },
           ]
         : []
-    const message = `Tells the ${heater} to hold ${celsius(targetC)}. ${printer.name} takes ${celsius(most)} at most; the firmware stops with an error, or something burns.`
+    const message = `Sets the ${heater} to ${celsius(targetC)}. ${printer.name} takes ${celsius(most)} at most; the firmware stops with an error, or something burns.`
     return [{ line, message, fixes }]
   })
 }

@@ -23,7 +23,7 @@ function check({ lines, stage, trace }: Checked): Found[] {
       const message = `“${name}” may be a macro of this printer. We don’t know what it does, so the rehearsal leaves it out. Teach it in the command book.`
       return [{ line: line.number, severity: 'advice', message }]
     }
-    const message = `We don’t know “${name}” for this firmware, so the rehearsal leaves it out. Most machines pass over what they don’t know. If yours knows it, teach it in the command book.`
+    const message = `“${name}” is not known for this firmware, so the rehearsal leaves it out. Most machines pass over what they don’t know. If yours knows it, teach it in the command book.`
     return [{ line: line.number, message }]
   })
   return [...macros, ...unknown]

@@ -15,7 +15,7 @@ function check({ lines, resolution, stage, trace }: Checked): Found[] {
     return [
       {
         line: line.number,
-        message: `“${word.formula}” stands for a number that another program fills in. We don’t know it yet. ${beyond}`,
+        message: `“${word.formula}” stands for a number that another program fills in, and is not known yet. ${beyond}`,
       },
     ]
   })

@@ -23,8 +23,8 @@ export const valueNotInVocabulary: Rule = {
   name: 'value-not-in-vocabulary',
   group: 'values',
   severity: 'advice',
-  title: 'The slicing program has no word for it',
-  why: 'A script that is to be put into the slicing program can only say what that program has words for. The rest must be plain numbers there.',
+  title: 'The program that makes the print files has no word for it',
+  why: 'A script that is to be put into the program that makes the print files can only say what that program has words for. The rest must be plain numbers there.',
   silentWhen:
     'Speaks only where you have said which vocabulary is for this printer’s print files. Each thing is told once.',
   example: {

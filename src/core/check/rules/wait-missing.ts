@@ -21,7 +21,7 @@ function firstNeeds({ trace }: Checked): Record<Waited, Need> {
   for (const step of stepsOf(trace)) {
     if (step.filamentMm <= 0) continue
     const line = trace.rows.line[step.command] as number
-    needs.nozzle = { atS: step.start, line, what: `when line ${line} pushes filament` }
+    needs.nozzle = { atS: step.start, line, what: `when line ${line} extrudes` }
     break
   }
   return needs

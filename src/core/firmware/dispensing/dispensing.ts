@@ -65,7 +65,7 @@ const heads: CommandSpec[] = [
   row('M772', 'Report interval', report, [num('S', 'every', 'ms')], 'M772 S500'),
   row('M790', 'Report that a layer begins', report, [num('S', 'layer', 'number')], 'M790 S1', { anyLetter: true }),
   row('M791', 'Report the layer’s height', report, [num('S', 'at', 'mm')], 'M791 S0.5', { anyLetter: true }),
-  row('M104', 'Heat a head, don’t wait', heat('nozzle', false), [num('S', 'to', '°C'), head], 'M104 T11 S40'),
+  row('M104', 'Start heating a head', heat('nozzle', false), [num('S', 'to', '°C'), head], 'M104 T11 S40'),
   row(
     'M109',
     'Heat a head and wait',

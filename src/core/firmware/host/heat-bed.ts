@@ -5,7 +5,7 @@ import type { CommandSpec } from '../spec.ts'
 export const temperatures: CommandSpec[] = [
   row(
     'SET_HEATER_TEMPERATURE',
-    'Heat, don’t wait',
+    'Start heating',
     {
       does: 'heat',
       heater: 'nozzle',

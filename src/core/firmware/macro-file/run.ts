@@ -83,7 +83,7 @@ export const heatersHere: CommandSpec[] = [
   ),
   row(
     'M140',
-    'Heat the bed, don’t wait',
+    'Start heating the bed',
     { ...heat('bed', false), standby: 'R' },
     [
       num('S', 'active', '°C'),

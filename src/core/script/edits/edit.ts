@@ -6,7 +6,7 @@ import { makeRefrain, putRefrain } from '../refrains.ts'
 import { duplicate, move, remove, rename } from './arrange.ts'
 import { bringToEdge, type Edge } from './edge.ts'
 import { countFilament } from './filament-mode.ts'
-import { type ProbeCool, probeWithoutDrips } from './heat-probe.ts'
+import { type ProbeCool, probeWithoutOoze } from './heat-probe.ts'
 import { lineUp } from './line-up.ts'
 import { makePassage } from './make.ts'
 import { mirror } from './mirror.ts'
@@ -35,7 +35,7 @@ export type EditRequest =
   | { do: 'mirror'; at: number; axis: 'x' | 'y' }
   | { do: 'line-up' }
   | { do: 'make'; maker: string; values: Values; at: number }
-  | { do: 'probe-without-drips'; how: ProbeCool }
+  | { do: 'probe-without-ooze'; how: ProbeCool }
   | ({ do: 'setting' } & ToSetting)
   | { do: 'set-aside'; rule: string; line: number; reason: string }
   | { do: 'take-back-aside'; rule: string; line: number }
@@ -77,7 +77,7 @@ function answer(script: Rehearsed, passages: readonly Passage[], request: EditRe
   if (request.do === 'take-back-aside') return takeBackAside(script, request.rule, request.line)
   if (request.do === 'setting') return toSetting(script, request)
   if (request.do === 'make') return makePassage(script, request.maker, request.values, request.at)
-  if (request.do === 'probe-without-drips') return probeWithoutDrips(script, request.how)
+  if (request.do === 'probe-without-ooze') return probeWithoutOoze(script, request.how)
   if (request.do === 'put-refrain') return putRefrain(script, request, request.at)
   const found = familyOf(passages, request.at)
   if (!found) return refuse('That passage is no longer there.')

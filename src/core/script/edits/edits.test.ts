@@ -114,9 +114,7 @@ describe('arranging', () => {
     expect(edited(three, seen => rename(seen, passage(seen, 'zero'), 'Find it'))).toBe(
       three.replace('; --- zero ---', '; --- Find it ---'),
     )
-    expect(edited('G28\nG29', seen => rename(seen, passage(seen, 'Find zero'), 'Home'))).toBe(
-      '; --- Home ---\nG28\nG29',
-    )
+    expect(edited('G28\nG29', seen => rename(seen, passage(seen, 'Home'), 'Home'))).toBe('; --- Home ---\nG28\nG29')
     const seen = script(three)
     expect(why(rename(seen, passage(seen, 'zero'), '  '))).toBe('A heading needs words.')
   })

@@ -19,7 +19,7 @@ const cornerInsetMm = 2
  * Lowers every nozzle heating before the last probing that is hotter than the material's ooze-safe temperature, and puts the
  * full heat behind the probing where no later line waits for it.
  */
-export function probeWithoutDrips(
+export function probeWithoutOoze(
   { lines, commands, trace, stage }: Rehearsed,
   { cornerLiftMm, settleS }: ProbeCool,
 ): Plan {

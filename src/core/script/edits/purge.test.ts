@@ -3,7 +3,7 @@ import { beadWidthMm } from '../../machine/outcome.ts'
 import { applyEdits } from '../../model/script.ts'
 import { printer, round, serious } from '../../testing/stage.ts'
 import { bringToEdge, type Edge, edgeOf } from './edge.ts'
-import { probeWithoutDrips } from './heat-probe.ts'
+import { probeWithoutOoze } from './heat-probe.ts'
 import { lineUp } from './line-up.ts'
 import { mirror } from './mirror.ts'
 import type { Plan, Rehearsed } from './plan.ts'
@@ -127,7 +127,7 @@ describe('probing without drips', () => {
   const hot = 'M140 S60\nM104 S200\nM190 S60\nM109 S200\nG28\nG29\nG1 X10 Y20 Z0.3 F3000\nM83\nG1 Y60 E5 F1200\n'
 
   it('lowers the nozzle to its ooze-safe 160 °C and puts the full heat behind the probing', () => {
-    const text = edited(hot, seen => probeWithoutDrips(seen, { cornerLiftMm: 0, settleS: 0 }))
+    const text = edited(hot, seen => probeWithoutOoze(seen, { cornerLiftMm: 0, settleS: 0 }))
     expect(text).toBe(
       hot.replace('M104 S200', 'M104 S160').replace('M109 S200', 'M109 S160').replace('G29\n', 'G29\nM109 S200\n'),
     )
@@ -135,17 +135,17 @@ describe('probing without drips', () => {
   })
 
   it('can lift the head over the corner and stand a while', () => {
-    expect(edited(hot, seen => probeWithoutDrips(seen, { cornerLiftMm: 10, settleS: 3 }))).toContain(
+    expect(edited(hot, seen => probeWithoutOoze(seen, { cornerLiftMm: 10, settleS: 3 }))).toContain(
       'G29\nG1 Z10 F600\nG1 X2 Y2 F6000\nM109 S200\nG4 S3\n',
     )
   })
 
   it('adds no wait where one follows, and does nothing where it is so already', () => {
     const later = hot.replace('G29\n', 'G29\nM109 S200\n')
-    const text = edited(later, seen => probeWithoutDrips(seen, { cornerLiftMm: 0, settleS: 0 }))
+    const text = edited(later, seen => probeWithoutOoze(seen, { cornerLiftMm: 0, settleS: 0 }))
     expect(text.match(/M109 S200/g)).toHaveLength(1)
-    expect(why(probeWithoutDrips(script(text), { cornerLiftMm: 0, settleS: 0 }))).toContain('nothing to lower')
-    expect(why(probeWithoutDrips(script('G28'), { cornerLiftMm: 0, settleS: 0 }))).toBe(
+    expect(why(probeWithoutOoze(script(text), { cornerLiftMm: 0, settleS: 0 }))).toContain('nothing to lower')
+    expect(why(probeWithoutOoze(script('G28'), { cornerLiftMm: 0, settleS: 0 }))).toBe(
       'This script does not probe the bed.',
     )
   })

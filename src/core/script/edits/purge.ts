@@ -64,7 +64,7 @@ function refill(script: Rehearsed, passage: Passage, title: string, fill: Refill
 /** Scales what every stroke pushes; 50 for half. */
 export function scalePurge(script: Rehearsed, passage: Passage, percent: number): Plan {
   if (!(percent > 0 && percent <= 1000)) return refuse('The amount is more than 0 and at most 1000 %.')
-  return refill(script, passage, `Push ${percent} % in “${passage.title}”`, filament => (filament * percent) / 100)
+  return refill(script, passage, `Extrude ${percent} % in “${passage.title}”`, filament => (filament * percent) / 100)
 }
 
 /** Gives every stroke a bead of this cross-section, mm²: filament = area · length / (π/4·d²). */

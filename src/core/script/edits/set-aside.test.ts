@@ -18,10 +18,7 @@ describe('a finding set aside', () => {
   it('is a keep mark above its line, with the reason', () => {
     expect(rules(text)).toContain('low-travel')
     expect(after).toBe(
-      text.replace(
-        'G1 X100',
-        `;! set aside low-travel #${textSum('G1 X100 F6000')}: the bed is lowered by hand\nG1 X100`,
-      ),
+      text.replace('G1 X100', `;! ignore low-travel #${textSum('G1 X100 F6000')}: the bed is lowered by hand\nG1 X100`),
     )
   })
 
@@ -44,7 +41,7 @@ describe('a finding set aside', () => {
 
   it('keeps several for one line, above each other', () => {
     const two = aside(aside(text, 'low-travel', 5), 'too-fast', 6)
-    expect(two.split('\n').filter(line => line.startsWith(';! set aside'))).toHaveLength(2)
+    expect(two.split('\n').filter(line => line.startsWith(';! ignore'))).toHaveLength(2)
     expect(rules(two)).not.toContain('low-travel')
   })
 
@@ -61,7 +58,7 @@ describe('a finding set aside', () => {
   it('for a made passage stands above the whole of it', () => {
     const made = 'M190 S60\n;@ heat-soak minutes=2 warm=ignored\nM117 Bed settles: 1 min\nG4 S60\n;@ end heat-soak\n'
     expect(aside(made, 'kept-line-changed', 2)).toMatch(
-      /^M190 S60\n;! set aside kept-line-changed #\w{4}: .*\n;@ heat-soak/,
+      /^M190 S60\n;! ignore kept-line-changed #\w{4}: .*\n;@ heat-soak/,
     )
     expect(rules(aside(made, 'kept-line-changed', 2))).not.toContain('kept-line-changed')
   })

@@ -4,8 +4,8 @@ import { madePassages } from '../makers/maker.ts'
 import { insertBefore } from './lines.ts'
 import { keptRange, type Plan, type Rehearsed, refuse } from './plan.ts'
 
-/** `;! set aside low-travel #1a2b: my clamps are low` */
-const shape = /^\s*;!\s*set aside ([a-z]+(?:-[a-z]+)+) #([0-9a-z]{4}):\s*(.*?)\s*$/
+/** `;! ignore low-travel #1a2b: my clamps are low`; scripts of earlier days have `set aside` in its place. */
+const shape = /^\s*;!\s*(?:ignore|set aside) ([a-z]+(?:-[a-z]+)+) #([0-9a-z]{4}):\s*(.*?)\s*$/
 
 /** A mark that sets a rule's findings in lines first…last aside; `holds` while those lines are as they were. */
 export type AsideMark = { rule: string; reason: string; first: number; last: number; holds: boolean }
@@ -50,7 +50,7 @@ export function setAside({ lines }: Rehearsed, rule: string, line: number, reaso
   const first = made?.firstLine ?? line
   if (!lines[first - 1]) return refuse('That line is no longer there.')
   const old = lines.find(each => readAside(each)?.rule === rule && keptRange(lines, each.number)?.first === first)
-  const mark = `;! set aside ${rule} #${sumOf(lines, first, made?.lastLine ?? line)}: ${said}`
+  const mark = `;! ignore ${rule} #${sumOf(lines, first, made?.lastLine ?? line)}: ${said}`
   const title = `Set “${rule}” aside on line ${line}`
   if (old) return { ok: true, title, edits: [{ from: old.from, to: old.from + old.raw.length, insert: mark }] }
   // Above the marks that stand there already, so that none is parted from its line.
@@ -68,7 +68,7 @@ export function takeBackAside({ lines }: Rehearsed, rule: string, line: number):
   if (!mark) return refuse('That mark is no longer there.')
   return {
     ok: true,
-    title: `Let “${rule}” speak again`,
+    title: `Show “${rule}” again`,
     edits: [{ from: mark.from, to: mark.from + mark.raw.length + mark.ending.length, insert: '' }],
   }
 }

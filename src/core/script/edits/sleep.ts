@@ -17,8 +17,8 @@ export function putToSleep(script: Rehearsed, passage: Passage): Plan {
     edits.push({ from, to: from, insert: ';' })
   }
   return edits.length
-    ? { ok: true, title: `Put “${passage.title}” to sleep`, edits }
-    : refuse('There is nothing in it to put to sleep.')
+    ? { ok: true, title: `Comment out “${passage.title}”`, edits }
+    : refuse('There is nothing in it to comment out.')
 }
 
 export function wake(script: Rehearsed, passage: Passage): Plan {
@@ -30,5 +30,7 @@ export function wake(script: Rehearsed, passage: Passage): Plan {
     const from = line.from + line.raw.indexOf(';')
     return [signs > 1 ? { from, to: from + 1, insert: '' } : wakeLine(line, inner)]
   })
-  return edits.length ? { ok: true, title: `Wake “${passage.title}”`, edits } : refuse('Nothing in it is asleep.')
+  return edits.length
+    ? { ok: true, title: `Put back “${passage.title}”`, edits }
+    : refuse('Nothing in it is commented out.')
 }

@@ -107,7 +107,7 @@ describe('a made purge line', () => {
 })
 
 describe('the other makers', () => {
-  it('purge on the spot: 20 mm out at 2 mm/s, 1.5 mm back, the counter at zero', () => {
+  it('purge in place: 20 mm out at 2 mm/s, 1.5 mm back, the counter at zero', () => {
     for (const mode of ['M82', 'M83']) {
       const result = round(
         make(`${mode}\n${ready}`, 'purge-spot', { x: 10, y: 10, z: 20, amount: 20, speed: 2, back: 1.5 }),

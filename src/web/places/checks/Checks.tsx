@@ -50,7 +50,7 @@ export function Checks() {
           <input
             type="search"
             value={search}
-            placeholder="probing, drips, reach…"
+            placeholder="probing, ooze, reach…"
             onChange={event => setSearch(event.target.value)}
             className={fieldLook}
           />

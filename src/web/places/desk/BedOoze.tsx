@@ -14,7 +14,7 @@ export function BedOoze({ round, pixel, playheadS }: { round: DeskRound; pixel: 
     <g data-ooze={marks.length} stroke="var(--warn)" fill="none">
       {marks.map(({ kind, line, atS, from, to, mm3 }) => {
         const opacity = atS <= playheadS ? 1 : 0.35
-        const told = `${kind === 'drop' ? 'Drips' : 'Draws a string of'} about ${plain(mm3, 1)} mm³, line ${line}`
+        const told = `${kind === 'drop' ? 'Oozes' : 'Draws a string of'} about ${plain(mm3, 1)} mm³, line ${line}`
         const key = `${kind} ${line} ${atS}`
         if (kind === 'string')
           return (

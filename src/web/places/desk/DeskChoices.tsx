@@ -38,7 +38,7 @@ export const DeskChoices = memo(function DeskChoices({ chosen, things }: { chose
         options={materials.map(({ name, nozzleC, bedC, oozeSafeC }) => ({
           value: name,
           label: name,
-          about: `nozzle ${nozzleC} °C, bed ${bedC} °C, drips above ${oozeSafeC} °C`,
+          about: `nozzle ${nozzleC} °C, bed ${bedC} °C, oozes above ${oozeSafeC} °C`,
         }))}
         onChange={materialName => choose({ materialName })}
       />

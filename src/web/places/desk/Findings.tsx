@@ -65,19 +65,19 @@ export function Findings({ open, setting }: Props) {
       )}
       {setAside.length > 0 && (
         <details className="border-t border-rule py-1.5 text-[14px]">
-          <summary className="text-soft">{plural(setAside.length, 'finding')} set aside in this script</summary>
+          <summary className="text-soft">{plural(setAside.length, 'finding')} ignored in this script</summary>
           <ul>
             {setAside.map(finding => (
               <li key={`${finding.rule} ${finding.line}`} className="flex items-start gap-2.5 py-1">
                 <LineLink line={finding.line} />
                 <p className="min-w-0 flex-1">
-                  {finding.message} <span className="text-soft">Set aside: {finding.reason}</span>
+                  {finding.message} <span className="text-soft">Ignored: {finding.reason}</span>
                 </p>
                 <Button
                   small
                   onClick={() => void propose({ do: 'take-back-aside', rule: finding.rule, line: finding.line })}
                 >
-                  Let it speak
+                  Show again
                 </Button>
               </li>
             ))}
@@ -134,11 +134,11 @@ function Row({ finding, text, onAside }: RowProps) {
           {fixes.length === 1 && fixes[0] && <FixButton name="Show fix" fix={fixes[0]} line={line} text={text} />}
           <button
             type="button"
-            aria-label={`Set “${rule}” on line ${line} aside`}
+            aria-label={`Ignore “${rule}” on line ${line}`}
             onClick={() => onAside(finding)}
             className="rounded-sm px-1 text-[13px] text-soft underline underline-offset-2 hover:text-ink"
           >
-            Set aside…
+            Ignore…
           </button>
         </div>
       </div>

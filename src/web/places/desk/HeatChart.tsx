@@ -113,7 +113,7 @@ export const HeatChart = memo(function HeatChart({ round, setting, width, height
         )}
         <Line dataKey="nozzle" stroke="var(--heat)" strokeWidth={2.5} dot={false} isAnimationActive={false} />
       </LineChart>
-      <Label x={22} y={yOf(oozeSafeC) - 18} colour="var(--warn)" text={`drips above ${oozeSafeC} °C`} />
+      <Label x={22} y={yOf(oozeSafeC) - 18} colour="var(--warn)" text={`oozes above ${oozeSafeC} °C`} />
       {nozzle && labels(nozzle, totalS, width, yOf, 'nozzle', 'var(--heat)', 4)}
       {labels(bed, totalS, width, yOf, 'bed', 'var(--bed)', -20)}
     </div>

@@ -38,7 +38,7 @@ export function Outcome({ open, setting }: Props) {
       {filament.pushedMm > 0 && (
         <Figure
           value={`${plain(filament.pushedMm, 1)} mm`}
-          what={`pushed · ${plain(filament.volumeMm3, 0)} mm³ · ${plain(filament.massG, 2)} g · ${plain(filament.cost * 100, 1)} ct`}
+          what={`extruded · ${plain(filament.volumeMm3, 0)} mm³ · ${plain(filament.massG, 2)} g · ${plain(filament.cost * 100, 1)} ct`}
         />
       )}
       {readiness.length > 0 && round.trace.rows.count > 0 && (

@@ -65,7 +65,7 @@ function Row({ passage, open, onRename, onRefrain, small = false }: RowProps) {
       <button
         type="button"
         onClick={() => selectLines(firstLine, lastLine)}
-        aria-label={`${title}, lines ${firstLine} to ${lastLine}${enabled ? '' : ', asleep'}`}
+        aria-label={`${title}, lines ${firstLine} to ${lastLine}${enabled ? '' : ', commented out'}`}
         className={`min-w-0 flex-1 py-1 pl-3 text-left ${small ? 'text-[13px] leading-[17px]' : 'text-[14px] leading-[18px]'}`}
       >
         <span className={`flex items-center gap-1 ${enabled ? 'font-semibold' : 'text-soft italic'}`}>
@@ -86,9 +86,9 @@ function Row({ passage, open, onRename, onRefrain, small = false }: RowProps) {
         <DropdownMenu.Portal>
           <DropdownMenu.Content align="start" side="right" sideOffset={4} className={menuLook}>
             {enabled ? (
-              <MenuItem onSelect={() => void propose({ do: 'sleep', at: firstLine })}>Put to sleep</MenuItem>
+              <MenuItem onSelect={() => void propose({ do: 'sleep', at: firstLine })}>Comment out</MenuItem>
             ) : (
-              <MenuItem onSelect={() => void propose({ do: 'wake', at: firstLine })}>Wake</MenuItem>
+              <MenuItem onSelect={() => void propose({ do: 'wake', at: firstLine })}>Put back</MenuItem>
             )}
             <MenuItem onSelect={() => void propose({ do: 'nudge', at: firstLine, shift: { x: 1, y: 0, z: 0 } })}>
               Nudge on the bed…

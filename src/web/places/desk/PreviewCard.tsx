@@ -47,7 +47,7 @@ export function PreviewCard({
       {request?.do === 'make' && <MakerPad request={request} setting={setting} preview={preview} />}
       {request?.do === 'nudge' && <NudgePad request={request} />}
       {request && shapes(request) && <ShapePad request={request} open={open} />}
-      {request?.do === 'probe-without-drips' && <ProbePad request={request} />}
+      {request?.do === 'probe-without-ooze' && <ProbePad request={request} />}
       {request?.do === 'setting' && <SettingPad request={request} preview={preview} />}
       {refusal && (
         <p role="alert" className="flex items-center gap-2 py-1.5">

@@ -3,7 +3,7 @@ import type { EditRequest } from '../../../core/script/edits/edit.ts'
 import { propose } from '../../state/preview.ts'
 import { NumberField } from './NumberField.tsx'
 
-type Probe = Extract<EditRequest, { do: 'probe-without-drips' }>
+type Probe = Extract<EditRequest, { do: 'probe-without-ooze' }>
 
 export function ProbePad({ request }: { request: Probe }) {
   const set = (change: Partial<Probe['how']>) => void propose({ ...request, how: { ...request.how, ...change } })

@@ -5,8 +5,8 @@ import { propose } from '../../state/preview.ts'
 
 export const SetAsidePanel = ({ finding, onClose }: { finding: Finding; onClose: () => void }) => (
   <AskPanel
-    title={`Set this aside on line ${finding.line}`}
-    about="It keeps silent for this line as it is now, and speaks again when the line changes. The reason stands above the line, as a keep mark."
+    title={`Ignore this on line ${finding.line}`}
+    about="It is ignored for this line as it is now, and shown again when the line changes. The reason stands above the line, as a keep mark."
     fields={[{ name: 'Why it is fine here', value: '', needed: true }]}
     go="Show it"
     onGo={([reason = '']) => {

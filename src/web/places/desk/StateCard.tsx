@@ -45,7 +45,7 @@ function rowsAt({ trace, ooze }: DeskRound, at: number, command: number): [strin
     ['Y', known(position.y)],
     ['Z', known(position.z)],
     ['Filament', `${plain(filamentAt(trace, command, at), 1)} mm`],
-    ...(backMm > 0.05 ? [['Drawn back', `${plain(backMm, 1)} mm`] as [string, string]] : []),
+    ...(backMm > 0.05 ? [['Retracted', `${plain(backMm, 1)} mm`] as [string, string]] : []),
     ['Nozzle', nozzle ? celsius(temperatureAt(nozzle, at)) : 'none'],
     ['Bed', celsius(temperatureAt(trace.bed, at))],
     ...(settles ? [['Its surface', celsius(surfaceAt(trace.bed, at))] as [string, string]] : []),

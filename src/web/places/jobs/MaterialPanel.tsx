@@ -15,7 +15,7 @@ const fields: [Numbers, string, string, number][] = [
   ['nozzleLaterC', 'Nozzle, later', '°C', 1],
   ['bedC', 'Bed, first layer', '°C', 1],
   ['bedLaterC', 'Bed, later', '°C', 1],
-  ['oozeSafeC', 'Drips above', '°C', 1],
+  ['oozeSafeC', 'Oozes above', '°C', 1],
   ['chamberC', 'Chamber', '°C, 0 for no matter', 1],
   ['soakMin', 'Bed settles for', 'min', 0.5],
   ['flowFactor', 'Flow factor', '', 0.01],

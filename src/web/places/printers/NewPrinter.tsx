@@ -136,7 +136,7 @@ export function NewPrinter() {
             onChange={value => change({ bedCarriedOn: value as Answers['bedCarriedOn'] })}
           />
         </Question>
-        <Question number={4} title="How does it feel the bed?">
+        <Question number={4} title="How does it probe the bed?">
           <Radios
             name="probe"
             options={probes}

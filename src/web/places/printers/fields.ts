@@ -99,7 +99,7 @@ export function sectionsOf(printer: Printer): Section[] {
       ],
     },
     {
-      title: 'Finding zero',
+      title: 'Homing',
       fields: [
         ...axes.map(axis => mm(`homing.at.${axis}`, `Then at ${axis.toUpperCase()}`)),
         ...axes.map(axis => ({
