@@ -1,8 +1,9 @@
 // Runs every rule over a rehearsed script.
 import { effectOf } from '../firmware/spec.ts'
+import { listed } from '../format.ts'
 import { modesAfter, modesBefore, stepsOf } from '../machine/trace.ts'
 import { asideMarks } from '../script/edits/set-aside.ts'
-import type { Checked, Finding, Row, SetAside, Severity } from './finding.ts'
+import type { Checked, Finding, Fix, Row, SetAside, Severity } from './finding.ts'
 import { rules } from './rules.ts'
 
 const rank: Record<Severity, number> = { error: 0, warning: 1, advice: 2 }
@@ -12,10 +13,11 @@ export function check(script: Omit<Checked, 'rows' | 'steps'>): { findings: Find
   const checked: Checked = { ...script, rows: rowsOf(script), steps: [...stepsOf(script.trace)] }
   const all = rules.flatMap(rule => {
     if (rule.moments && !rule.moments.includes(script.stage.moment)) return []
-    return rule.check(checked).map(({ line, message, fixes = [], severity = rule.severity }) => ({
+    return rule.check(checked).map(({ line, lines = [line], message, fixes = [], severity = rule.severity }) => ({
       rule: rule.name,
       severity,
       line,
+      lines,
       message,
       fixes,
     }))
@@ -30,8 +32,41 @@ export function check(script: Omit<Checked, 'rows' | 'steps'>): { findings: Find
     if (mark) setAside.push({ ...finding, reason: mark.reason })
     else findings.push(finding)
   }
-  return { findings, setAside }
+  return { findings: withoutRepeats(findings), setAside }
 }
+
+/** Findings that say the same of several lines become one, at the first of them, with the fixes of all. */
+function withoutRepeats(findings: readonly Finding[]): Finding[] {
+  const known = new Map<string, Finding>()
+  for (const finding of findings) {
+    const key = `${finding.rule} ${finding.severity} ${finding.message}`
+    const before = known.get(key)
+    if (!before) known.set(key, finding)
+    else if (!before.lines.includes(finding.line)) {
+      const lines = [...before.lines, ...finding.lines]
+      known.set(key, { ...before, lines, fixes: together(before.fixes, finding.fixes) })
+    }
+  }
+  return [...known.values()].map(finding =>
+    finding.lines.length > 1
+      ? { ...finding, message: `${finding.message} ${sameOn(finding.lines.slice(1))}` }
+      : finding,
+  )
+}
+
+/** One fix for all lines where each has one of the same title; those of the first where they differ. */
+function together(before: readonly Fix[], more: readonly Fix[]): Fix[] {
+  return before.map(fix => {
+    const same = more.find(({ title }) => title === fix.title)
+    const apart = same?.edits.every(edit => fix.edits.every(each => edit.to <= each.from || edit.from >= each.to))
+    return same && apart ? { ...fix, edits: [...fix.edits, ...same.edits] } : fix
+  })
+}
+
+const sameOn = (lines: readonly number[]): string =>
+  lines.length <= 6
+    ? `The same on ${lines.length > 1 ? 'lines' : 'line'} ${listed(lines.map(String))}.`
+    : `The same on ${lines.length} later lines.`
 
 function rowsOf({ lines, commands, trace, stage }: Omit<Checked, 'rows' | 'steps'>): Row[] {
   return Array.from({ length: trace.rows.count }, (_, row) => {

@@ -14,18 +14,33 @@ import type { Rehearsed } from '../script/edits/plan.ts'
 import type { Passage } from '../script/passages.ts'
 
 export type Severity = 'error' | 'warning' | 'advice'
-export type RuleGroup = 'order' | 'heat' | 'motion' | 'filament' | 'end' | 'firmware' | 'values'
+export type RuleGroup = 'order' | 'state' | 'heat' | 'motion' | 'filament' | 'end' | 'firmware' | 'values'
 
 /** A change of the text that mends a finding, told in a few words; `forJobs` when it is for the sake of other jobs. */
 export type Fix = { title: string; edits: Edit[]; forJobs?: true }
 
-export type Finding = { rule: string; severity: Severity; line: number; message: string; fixes: Fix[] }
+/** `line` is the first of `lines`, all that it speaks of. */
+export type Finding = {
+  rule: string
+  severity: Severity
+  line: number
+  lines: readonly number[]
+  message: string
+  fixes: Fix[]
+}
 
 /** A finding that the person has set aside in the text, and why. */
 export type SetAside = Finding & { reason: string }
 
 /** What a rule gives for each place that it finds; the severity is the rule's own unless said otherwise. */
-export type Found = { line: number; message: string; fixes?: Fix[]; severity?: Severity }
+export type Found = {
+  line: number
+  /** All lines that it speaks of, where they are several. */
+  lines?: readonly number[]
+  message: string
+  fixes?: Fix[]
+  severity?: Severity
+}
 
 /** A command that ran: where it stands, what its table says it does, and how things were counted before and after it. */
 export type Row = {

@@ -4,7 +4,9 @@ import { alignBeforeHome } from './rules/align-before-home.ts'
 import { anotherMakersCommand } from './rules/another-makers-command.ts'
 import { beadTooFat } from './rules/bead-too-fat.ts'
 import { coldExtrude } from './rules/cold-extrude.ts'
+import { coldPushAllowed } from './rules/cold-push-allowed.ts'
 import { collapsedLines } from './rules/collapsed-lines.ts'
+import { commandsInComments } from './rules/commands-in-comments.ts'
 import { decimalComma } from './rules/decimal-comma.ts'
 import { extrudesOffBed } from './rules/extrudes-off-bed.ts'
 import { fanLeft } from './rules/fan-left.ts'
@@ -27,16 +29,24 @@ import { levellingOff } from './rules/levelling-off.ts'
 import { liftPastTop } from './rules/lift-past-top.ts'
 import { lowTravel } from './rules/low-travel.ts'
 import { meshNotFresh } from './rules/mesh-not-fresh.ts'
+import { meshNotThere } from './rules/mesh-not-there.ts'
 import { messageTooLong } from './rules/message-too-long.ts'
+import { mixNotKept } from './rules/mix-not-kept.ts'
+import { mixSum } from './rules/mix-sum.ts'
 import { motorsLeftOn } from './rules/motors-left-on.ts'
+import { motorsOffBeforePrint } from './rules/motors-off-before-print.ts'
 import { moveBeforeHome } from './rules/move-before-home.ts'
 import { needsNewerFirmware } from './rules/needs-newer-firmware.ts'
 import { neverEnds } from './rules/never-ends.ts'
+import { neverHomes } from './rules/never-homes.ts'
 import { noProbe } from './rules/no-probe.ts'
+import { noSuchHeater } from './rules/no-such-heater.ts'
+import { noSuchTool } from './rules/no-such-tool.ts'
 import { notInThisFamily } from './rules/not-in-this-family.ts'
 import { oozeDrag } from './rules/ooze-drag.ts'
 import { originShifted } from './rules/origin-shifted.ts'
 import { outsideReach } from './rules/outside-reach.ts'
+import { overrideLeft } from './rules/override-left.ts'
 import { parameterMissing } from './rules/parameter-missing.ts'
 import { parameterUnknown } from './rules/parameter-unknown.ts'
 import { parkedOnPrint } from './rules/parked-on-print.ts'
@@ -49,6 +59,7 @@ import { purgeTooThin } from './rules/purge-too-thin.ts'
 import { purgeWasteful } from './rules/purge-wasteful.ts'
 import { relativeLeftOn } from './rules/relative-left-on.ts'
 import { retractionUnpaid } from './rules/retraction-unpaid.ts'
+import { settingsKeptOrDropped } from './rules/settings-kept-or-dropped.ts'
 import { soakMissing } from './rules/soak-missing.ts'
 import { softLimitsOff } from './rules/soft-limits-off.ts'
 import { standbyDiffers } from './rules/standby-differs.ts'
@@ -63,6 +74,7 @@ import { unknownValue } from './rules/unknown-value.ts'
 import { valueNotInVocabulary } from './rules/value-not-in-vocabulary.ts'
 import { valueNotNow } from './rules/value-not-now.ts'
 import { waitMissing } from './rules/wait-missing.ts'
+import { wordsNotTaught } from './rules/words-not-taught.ts'
 
 export const rules: readonly Rule[] = [
   moveBeforeHome,
@@ -76,6 +88,16 @@ export const rules: readonly Rule[] = [
   levellingMissing,
   meshNotFresh,
   neverEnds,
+  neverHomes,
+  motorsOffBeforePrint,
+  overrideLeft,
+  coldPushAllowed,
+  noSuchTool,
+  noSuchHeater,
+  meshNotThere,
+  settingsKeptOrDropped,
+  mixNotKept,
+  mixSum,
   coldExtrude,
   waitMissing,
   heatsInTurn,
@@ -120,6 +142,8 @@ export const rules: readonly Rule[] = [
   anotherMakersCommand,
   messageTooLong,
   collapsedLines,
+  commandsInComments,
+  wordsNotTaught,
   pastedCharacters,
   decimalComma,
   heatsTwice,

@@ -14,8 +14,12 @@ export const levelling = record<'levelling'>({
   book: { sort: 'switches levelling', alsoCalled: 'leveling mesh compensation' },
   run: (recorder, command, { set, mesh }) => {
     const loaded = meshIn(command, mesh)
-    const now = (levelling: 'on' | 'off') =>
-      recorder.set({ levelling, mesh: levelling === 'on' ? (loaded ?? recorder.modes.mesh) : recorder.modes.mesh })
+    const now = (levelling: 'on' | 'off') => {
+      const { meshThere, mesh } = recorder.modes
+      // Without a mesh there is nothing that could be turned on.
+      if (levelling === 'on' && !meshThere) recorder.set({ levelling: 'off' })
+      else recorder.set({ levelling, mesh: levelling === 'on' ? (loaded ?? mesh) : mesh })
+    }
     if (typeof set === 'string') now(set)
     else {
       const number = numberOf(command, set.by)
@@ -31,7 +35,10 @@ export const levelling = record<'levelling'>({
     const told = `${by ?? ''}${effect.mesh ?? ''}`
     const more = alsoTold(command, spec, stage, told)
     if (by !== null && !hasLetter(command, by)) return withMore(`Loads mesh ${loaded}; levelling stays as it is.`, more)
-    if (after.levelling === 'off') return 'Bed levelling off.'
+    if (after.levelling === 'off')
+      return after.meshThere || (by !== null && numberOf(command, by) === 0) || effect.set === 'off'
+        ? 'Bed levelling off.'
+        : `Turns nothing on: ${stage.printer.name} keeps no mesh, and none has been probed.`
     const from =
       loaded === null
         ? 'from the saved mesh'

@@ -59,7 +59,7 @@ export const probe = record<'probe'>({
       recorder.position = { ...recorder.position, x: point.x, y: point.y }
       recorder.step('probe', probeSeconds(printer, probe, Number.isNaN(way) ? 0 : way))
     }
-    if (effect.turnsLevellingOn) recorder.set({ levelling: 'on', mesh: null })
+    if (effect.turnsLevellingOn) recorder.set({ levelling: 'on', meshThere: true, mesh: null })
   },
   says: ({ steps, tookS, effect, command, byFile, stage }) => {
     if (byFile) return `Probes the bed by ${byFile.name}, ${duration(byFile.tookS)}.`

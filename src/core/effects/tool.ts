@@ -35,7 +35,7 @@ export function selectedBy(number: number | null, stage: Stage, blends: readonly
 
 /** The files of a change, as bits of P say which of them run: 1 tfree, 2 tpre, 4 tpost. */
 function files(recorder: Recorder, command: Command, to: number): { before: Call[]; after: Call[] } {
-  const { printer, firmware } = recorder.stage
+  const { printer } = recorder.stage
   const bits = numberOf(command, 'P') ?? 7
   const from = recorder.modes.tool
   const call = (bit: number, file: string): Call[] => (bits & bit && fileNamed(printer, file) ? [{ file }] : [])
@@ -56,7 +56,6 @@ function files(recorder: Recorder, command: Command, to: number): { before: Call
           },
         ]
       : []
-  void firmware
   return { before: [...leaving, ...none, ...arriving], after: to < 0 ? [] : call(4, `tpost${to}.g`) }
 }
 

@@ -8,6 +8,7 @@ import { readAside } from '../script/edits/set-aside.ts'
 import { readMarker } from '../script/makers/maker.ts'
 import { makerNamed } from '../script/makers/makers.ts'
 import { readRefrain } from '../script/refrain-marks.ts'
+import { branchIn, insideOf } from '../vocabulary/foreign.ts'
 
 export function sayMark(line: Line, { settings, guards }: Resolution): string {
   const setting = settingLine(line.raw)
@@ -31,6 +32,8 @@ export function sayMark(line: Line, { settings, guards }: Resolution): string {
       : `The refrain “${refrain.name}”: these lines are kept once, and stand in other scripts too.`
   const aside = readAside(line)
   if (aside) return `“${aside.rule}” is ignored for the next line as it is now: ${aside.reason}`
+  const branch = line.pieces.some(({ kind }) => kind === 'formula')
+  if (branch) return sayForeign(line, guards.get(line.number))
   return 'Keeps the next line as it is.'
 }
 
@@ -41,4 +44,14 @@ function sayGuard(guard: NonNullable<ReturnType<typeof guardLine>>, runs: boolea
   return guard.condition === null
     ? `These lines run when none of the conditions above holds.${now}`
     : `Otherwise, these lines run when ${guard.condition}.${now}`
+}
+
+/** A line that stands wholly in another program's signs. */
+function sayForeign({ raw }: Line, runs: boolean | undefined): string {
+  const branch = branchIn(insideOf(raw.trim()))
+  if (!branch) return 'Another program fills this in; nothing of it is known here.'
+  const now = runs === undefined ? '' : runs ? ' Taken as so.' : ' Not so this time.'
+  if (branch.kind === 'end') return 'The other program’s branch ends here.'
+  if (branch.kind === 'otherwise') return 'The lines below are for when none of the conditions above holds.'
+  return `The lines below are only for when ${branch.condition}.${now}`
 }

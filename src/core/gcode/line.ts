@@ -39,6 +39,8 @@ export type Piece =
   | { kind: 'message'; text: string }
   | { kind: 'comment'; text: string; flaw: Flaw | null }
   | { kind: 'checksum'; text: string; given: number; right: boolean }
+  /** A value or a branch of another program that stands by itself. */
+  | { kind: 'formula'; text: string }
   | { kind: 'stray'; text: string; flaw: Flaw }
 
 /** One command as the machine takes it: its name in upper case without leading zeros (`G1`, `BED_MESH_CLEAR`), and what follows. */

@@ -26,7 +26,7 @@ const lineNumber = /[Nn][ \t]*(\d+)/y
 const plainName = /([GMTgmt])[ \t]*(\d+(?:\.\d+)?)(?![\d_])/y
 const toolName = /[Tt]-1(?=[ \t;]|$)|[Tt](?=[ \t;?]|$)\??/y
 /** A tool whose number is worked out: `T@first_tool`, `T{var.next}`, `T[next]`. */
-const toolOf = /[Tt](?=[@{[])/y
+const toolOf = /[Tt](?=[@{[%<$])/y
 const longName = /(?=[A-Za-z_]{2})[A-Za-z0-9_]+/y
 /** Three letters or more in a row are prose, unless they are axes named together as in `G28 XYZ`. */
 const prose = /(?![XYZEABCUVWxyzeabcuvw]+(?![A-Za-z]))[A-Za-z]{3,}/y
@@ -57,8 +57,26 @@ export function checksumOf(text: string): number {
   return sum
 }
 
-/** The end of a bracketed or `@` value that starts at `at`, or `at` when none starts there. Brackets nest. */
-function formulaEnd(text: string, at: number): number {
+/** Words of another program in signs that don't nest: `%bed_temp%`, `<bed_temp>`. */
+const signedWord = /%[A-Za-z_][\w.]*%|<[A-Za-z_][\w.]*(?:\[\w+\])?>/y
+
+/**
+ * The end of a value that is worked out elsewhere and starts at `at`, or `at` when none starts there: `@bed`, `@(bed + 5)`, and
+ * another program's `{x}`, `[x]`, `{{x}}`, `${x}`, `$(x)`, `%x%`, `<x>`. Brackets nest.
+ */
+export function formulaEnd(text: string, at: number): number {
+  if (text[at] === '%' || text[at] === '<') {
+    signedWord.lastIndex = at
+    return signedWord.test(text) ? signedWord.lastIndex : at
+  }
+  if (text[at] === '$' && (text[at + 1] === '(' || text[at + 1] === '{')) {
+    const end = bracketEnd(text, at + 1)
+    return end > at + 1 ? end : at
+  }
+  return bracketEnd(text, at)
+}
+
+function bracketEnd(text: string, at: number): number {
   let i = at
   if (text[i] === '@') {
     i++
@@ -66,7 +84,7 @@ function formulaEnd(text: string, at: number): number {
       while (i < text.length && /[A-Za-z0-9_]/.test(text[i] as string)) i++
       return i > at + 1 ? i : at
     }
-  } else if (text[i] !== '{' && text[i] !== '[') return at
+  } else if (text[i] !== '{' && text[i] !== '[' && text[i] !== '(') return at
   const open = text[i] as string
   const close = open === '(' ? ')' : open === '{' ? '}' : ']'
   let depth = 0
@@ -75,6 +93,24 @@ function formulaEnd(text: string, at: number): number {
     else if (text[i] === close && --depth === 0) return i + 1
   }
   return at
+}
+
+/** Cuts a line's text into what stands in another program's signs and what stands between, up to its comment. */
+export function* formulasIn(text: string): Generator<{ formula: boolean; text: string }> {
+  let plain = ''
+  let at = 0
+  while (at < text.length) {
+    if (text[at] === ';') break
+    const end = '{[%<$'.includes(text[at] as string) ? formulaEnd(text, at) : at
+    if (end > at) {
+      if (plain) yield { formula: false, text: plain }
+      plain = ''
+      yield { formula: true, text: text.slice(at, end) }
+      at = end
+    } else plain += text[at++]
+  }
+  plain += text.slice(at)
+  if (plain) yield { formula: false, text: plain }
 }
 
 /** Cuts a line's text (no line ending in it) into pieces. The pieces' texts joined are the text again, whatever it is. */
@@ -112,7 +148,7 @@ class Cutter {
       const control = this.take(controls)
       if (control) return { kind: 'stray', text: control[0], flaw: 'control-character' }
     }
-    return this.checksum(code) ?? (this.name === null ? this.start() : this.rest()) ?? this.stray()
+    return this.checksum(code) ?? (this.name === null ? this.start() : this.rest()) ?? this.formula() ?? this.stray()
   }
 
   private take(pattern: RegExp): RegExpExecArray | null {
@@ -210,10 +246,21 @@ class Cutter {
   private key(pair: RegExpExecArray): Piece {
     const [whole, name = '', value = ''] = pair
     const start = this.at - whole.length
-    const end = value.startsWith('@') ? formulaEnd(this.text, this.at - value.length) : 0
+    const end = /^[@{[$%<]/.test(value) ? formulaEnd(this.text, this.at - value.length) : 0
     this.at = Math.max(this.at, end)
     const text = this.text.slice(start, this.at)
     return { kind: 'key', text, key: name.toUpperCase(), value: unquote(text.slice(name.length + 1)) }
+  }
+
+  /** A value or a branch of another program that stands by itself: `{if bed > 80}`. */
+  private formula(): Piece | null {
+    if (!'{[%<$'.includes(this.text[this.at] as string)) return null
+    const end = formulaEnd(this.text, this.at)
+    if (end <= this.at) return null
+    const text = this.text.slice(this.at, end)
+    if (!/[A-Za-z]/.test(text)) return null
+    this.at = end
+    return { kind: 'formula', text }
   }
 
   private stray(): Piece {
@@ -235,7 +282,7 @@ class Cutter {
       ...more,
     })
     const end = formulaEnd(this.text, this.at)
-    if (end > this.at) {
+    if (end > this.at && this.text[this.at] !== '(') {
       const formula = this.text.slice(this.at, end)
       this.at = end
       return word({ formula })

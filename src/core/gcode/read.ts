@@ -63,7 +63,8 @@ export function readLine(raw: string, number = 1, from = 0, ending = ''): Line {
     if (stray) {
       kind = 'unreadable'
       reason = whyUnreadable(stray)
-    } else if (pieces.some(piece => piece.kind === 'comment')) {
+    } else if (pieces.some(piece => piece.kind === 'formula')) kind = 'mark'
+    else if (pieces.some(piece => piece.kind === 'comment')) {
       const text = raw.trimStart()
       kind = marks.some(mark => mark.test(text)) ? 'mark' : 'comment'
     } else kind = 'blank'

@@ -33,6 +33,7 @@ export function asSwitchedOn({ printer, firmware }: Stage): Modes {
     softLimits: true,
     coldExtrusion: { allowed: false, leastC: null },
     levelling: 'unknown',
+    meshThere: printer.storedMesh,
     mesh: null,
     grid: null,
     homed: { x: false, y: false, z: false },

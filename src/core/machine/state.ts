@@ -64,6 +64,8 @@ export const Modes = v.object({
   /** Whether a nozzle colder than `leastC` may extrude; null where the firmware's own limit holds. */
   coldExtrusion: v.object({ allowed: v.boolean(), leastC: v.nullable(finite) }),
   levelling: v.picklist(['on', 'off', 'unknown']),
+  /** Whether there is a mesh that could be turned on: saved, or probed since. */
+  meshThere: v.boolean(),
   /** The mesh that is loaded, by its name or slot; null where it is the one just probed, or not known. */
   mesh: v.nullable(v.string()),
   /** Points of a probing that a script has asked for in place of the printer's; null for the printer's. */

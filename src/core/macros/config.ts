@@ -89,3 +89,10 @@ export function readConfig(text: string): Config {
   }
   return { macros, problems }
 }
+
+/** Whether lines read like a config file: sections in brackets, each with keys below it. */
+export function looksLikeConfig(raws: readonly string[]): boolean {
+  const sections = raws.filter(raw => /^\[[a-z_][\w .-]*\]\s*(?:[#;].*)?$/i.test(raw)).length
+  const keys = raws.filter(raw => /^[a-z_]\w*\s*[:=]\s*\S*/.test(raw)).length
+  return sections > 0 && keys >= sections && sections + keys > raws.length / 4
+}

@@ -8,10 +8,13 @@ import { evaluate, holds, type Missing, type Quantity, type Result, settingValue
 import { guardLine, inText, settingLine } from '../formula/marks.ts'
 import { scopeOf, type World } from '../formula/values.ts'
 import type { Command, Line, Piece } from '../gcode/line.ts'
+import { cut, formulasIn } from '../gcode/pieces.ts'
 import { indentOf, readLine } from '../gcode/read.ts'
 import { beginning } from '../machine/beginning.ts'
 import { materialOf, type Stage } from '../machine/state.ts'
 import type { PlainCommand, Trace } from '../machine/trace.ts'
+import { type Branch, branchIn, type Foreign, insideOf } from '../vocabulary/foreign.ts'
+import { type Placeholder, Placeholders } from '../vocabulary/placeholders.ts'
 
 export type ScriptSetting = Quantity & {
   line: number
@@ -44,6 +47,8 @@ export type Resolution = {
   /** Lines that a guard leaves out this time. */
   skipped: ReadonlySet<number>
   worths: Worth[]
+  /** Another program's placeholders, and what they were rehearsed with. */
+  placeholders: Placeholder[]
 }
 
 type Open = {
@@ -74,11 +79,22 @@ export function rehearseLines(
 ): { resolution: Resolution; trace: Trace } {
   const words = Object.keys(stage.standIns ?? {})
   const allPlain = lines.every(
-    line => line.kind !== 'mark' && !line.raw.includes('@') && !words.some(word => line.raw.includes(word)),
+    line =>
+      line.kind !== 'mark' &&
+      !line.raw.includes('@') &&
+      !isForeign(line, stage) &&
+      !words.some(word => line.raw.includes(word)),
   )
   if (allPlain) {
     const commands = lines.flatMap(line => plainOf(line, [line.command, ...line.more], stage))
-    const resolution = { settings: [], problems: [], guards: new Map(), skipped: new Set<number>(), worths: [] }
+    const resolution = {
+      settings: [],
+      problems: [],
+      guards: new Map(),
+      skipped: new Set<number>(),
+      worths: [],
+      placeholders: [],
+    }
     return { resolution, trace: rehearse(commands, stage, options) }
   }
   const resolver = new Resolver(lines, stage)
@@ -105,6 +121,9 @@ class Resolver {
   /** By line and place: a line that runs again has its last worth. */
   private readonly worths = new Map<string, Worth>()
   private readonly world: World
+  private readonly placeholders: Placeholders
+  /** Branches of another program that are open on this line and around it. */
+  private readonly foreign: { taken: boolean; now: boolean }[] = []
   private readonly known = new Map<string, Quantity>()
   private readonly open: Open[] = []
   private readonly halves: ReadonlySet<number>
@@ -115,6 +134,7 @@ class Resolver {
     private readonly stage: Stage,
   ) {
     this.world = worldOf(stage)
+    this.placeholders = new Placeholders(this.world, stage.vocabulary, wordsIn(lines))
     const { tool } = beginning(stage).modes
     this.toolInUse = () => tool
     this.halves = halfGuards(lines)
@@ -132,6 +152,9 @@ class Resolver {
       else if (line.kind === 'mark' && this.guard(line)) continue
       else if (this.open.some(({ now }) => !now)) {
         if (line.command) this.skipped.add(line.number)
+      } else if (isForeign(line, this.stage)) yield* this.foreignLine(line)
+      else if (this.foreign.some(({ now }) => !now)) {
+        if (line.command) this.skipped.add(line.number)
       } else if (line.kind === 'mark') this.setting(line)
       else if (line.command) yield* this.command(line)
     }
@@ -139,7 +162,14 @@ class Resolver {
 
   resolution(): Resolution {
     const { settings, problems, guards, skipped, worths } = this
-    return { settings, problems: withoutRepeats(problems), guards, skipped, worths: [...worths.values()] }
+    return {
+      settings,
+      problems: withoutRepeats(problems),
+      guards,
+      skipped,
+      worths: [...worths.values()],
+      placeholders: this.placeholders.all,
+    }
   }
 
   private get tool(): number {
@@ -232,6 +262,118 @@ class Resolver {
     return pending.map((each, which) => ({ ...each, now: now(which) }))
   }
 
+  /**
+   * A line with another program's placeholders. Its branches are decided when its turn comes; a condition that nobody can tell
+   * counts as so. What runs of the line is worked out again each time.
+   */
+  private foreignLine(line: Line): PlainCommand[] {
+    const text = this.withStandIns(line.raw)
+    if (!hasBranch(line)) {
+      if (this.foreign.some(({ now }) => !now)) {
+        if (line.command) this.skipped.add(line.number)
+        return []
+      }
+      const pending = plainOf(line, [line.command, ...line.more], this.stage)
+      const now = (which: number) => (): Command => {
+        const filled = readLine(this.withoutPlaceholders(line, this.ownValues(line, text)))
+        return [filled.command, ...filled.more][which] ?? (pending[which] as PlainCommand).command
+      }
+      return pending.map((each, which) => ({ ...each, now: now(which) }))
+    }
+    const kept = this.afterBranches(line, text)
+    const left = readLine(this.withoutPlaceholders(line, kept), line.number, line.from)
+    if (line.command && !left.command) this.skipped.add(line.number)
+    return left.command ? plainOf(line, [left.command, ...left.more], this.stage) : []
+  }
+
+  private ownValues(line: Line, text: string): string {
+    return line.raw.includes('@') && text === line.raw ? this.plainText(line) : text
+  }
+
+  /** What of a line runs: its branches taken, the others left out. */
+  private afterBranches(line: Line, text: string): string {
+    let kept = ''
+    for (const part of formulasIn(text)) {
+      const branch = part.formula ? branchIn(insideOf(part.text)) : null
+      if (branch) this.takeBranch(branch, line, part.text)
+      else if (this.foreign.every(({ now }) => now)) kept += part.text
+    }
+    return kept
+  }
+
+  private takeBranch({ kind, condition }: Branch, line: Line, text: string): void {
+    const outside = (depth: number) => this.foreign.slice(0, depth).every(({ now }) => now)
+    const holds = () => {
+      const found = this.placeholders.worth(text, condition, line.number, this.tool)
+      if (found === null) this.placeholders.standIn(text, line.number, 'yes')
+      const so = isSo(found)
+      this.guards.set(line.number, so)
+      return so
+    }
+    if (kind === 'when') {
+      const now = outside(this.foreign.length) && holds()
+      this.foreign.push({ taken: now, now })
+      return
+    }
+    const at = this.foreign.at(-1)
+    if (!at) return
+    if (kind === 'end') this.foreign.pop()
+    else {
+      at.now = !at.taken && outside(this.foreign.length - 1) && (kind === 'otherwise' || holds())
+      at.taken ||= at.now
+    }
+  }
+
+  /** The text with numbers in place of placeholders; a word that has no meaning stands for what its letter most likely wants. */
+  private withoutPlaceholders(line: Line, text: string): string {
+    const pieces = cut(text)
+    const command = readLine(text).command
+    const spec = command ? specOf(this.stage.firmware, command) : undefined
+    return pieces
+      .map(piece => {
+        if (piece.kind === 'name' && /^[Tt][{[%<$]/.test(piece.text))
+          return `T${this.filled(line, piece.text.slice(1)) ?? this.stage.job.firstTool}`
+        if (piece.kind === 'word' && piece.formula !== null && isForeignFormula(piece.formula, this.stage)) {
+          const unit = spec?.letters.find(each => each.letter === piece.letter)?.unit ?? null
+          const found =
+            this.filled(line, piece.formula) ?? this.likely(line, piece.letter, piece.formula, unit, command)
+          return found === null ? piece.text : piece.letter + writtenFor({ value: found, unit: '' }, unit)
+        }
+        if (piece.kind === 'key' && isForeignFormula(piece.value, this.stage)) {
+          const found = this.filled(line, piece.value)
+          return found === null ? piece.text : `${piece.key}=${found}`
+        }
+        return piece.text
+      })
+      .join('')
+  }
+
+  private filled(line: Line, text: string): number | null {
+    const found = this.placeholders.worth(text, insideOf(text), line.number, this.tool)
+    return typeof found === 'number' && Number.isFinite(found)
+      ? found
+      : typeof found === 'boolean'
+        ? Number(found)
+        : null
+  }
+
+  /** What a letter most likely wants: the material's heat, the tool that begins, a travel's speed, the print's own place. */
+  private likely(line: Line, letter: string, text: string, unit: Unit | null, command: Command | null): number | null {
+    const effect = command ? specOf(this.stage.firmware, command)?.effect : undefined
+    const { bedC, nozzleC, chamberC } = materialOf(this.stage, this.tool)
+    const heat = effect?.does === 'heat' ? { bed: bedC, nozzle: nozzleC, chamber: chamberC }[effect.heater] : nozzleC
+    const value =
+      unit === '°C'
+        ? heat
+        : unit === 'mm/min'
+          ? ordinaryFeedMmMin
+          : letter === 'T' || letter === 'P'
+            ? this.stage.job.firstTool
+            : null
+    if (value !== null) this.placeholders.standIn(text, line.number, unit === '°C' ? `${value} °C` : String(value))
+    return value
+  }
+
   /** The line with the person's numbers in place of words that mean nothing here. */
   private withStandIns(text: string): string {
     return Object.entries(this.stage.standIns ?? {}).reduce(
@@ -292,6 +434,46 @@ class Resolver {
     return text
   }
 }
+
+/** A feed rate for a placeholder that nobody knows, mm/min. */
+const ordinaryFeedMmMin = 3000
+
+/** What can't be told counts as so, that its lines are at least looked at. */
+const isSo = (value: Foreign): boolean =>
+  value === null ? true : typeof value === 'string' ? value !== '' : Boolean(value)
+
+/** Words that a board's own expressions begin with: what stands in its brackets then is its own. */
+const ownRoots =
+  /^\s*(?:[-+!(\d"']|(?:var|param|global|move|heat|tools|state|sensors|fans|job|network|boards|inputs|iterations|line|result|exists|min|max|abs|floor|ceil|mod|sqrt|random|true|false|null|pi|limits|spindles|volumes|directories)\b)/
+
+/** Whether a value in brackets is another program's: neither ours nor the firmware's own. */
+export function isForeignFormula(formula: string, { firmware }: Pick<Stage, 'firmware'>): boolean {
+  if (!/^[{[%<$]/.test(formula)) return false
+  return !(firmware.flow && formula.startsWith('{') && ownRoots.test(formula.slice(1)))
+}
+
+/** Whether a line begins, continues or ends a branch of another program. */
+const hasBranch = ({ raw, pieces }: Line): boolean =>
+  pieces.some(({ kind }) => kind === 'formula') ||
+  [...formulasIn(raw)].some(({ formula, text }) => formula && branchIn(insideOf(text)) !== null)
+
+/** All words in another program's signs. */
+const wordsIn = (lines: readonly Line[]): string[] =>
+  lines.flatMap(({ raw }) =>
+    /[{[%<$]/.test(raw)
+      ? [...formulasIn(raw)].flatMap(({ formula, text }) => (formula ? (text.match(/[A-Za-z_]\w*/g) ?? []) : []))
+      : [],
+  )
+
+/** Whether a line has another program's placeholders in what the machine reads. */
+export const isForeign = (line: Line, stage: Pick<Stage, 'firmware'>): boolean =>
+  line.pieces.some(
+    piece =>
+      piece.kind === 'formula' ||
+      (piece.kind === 'word' && piece.formula !== null && isForeignFormula(piece.formula, stage)) ||
+      (piece.kind === 'key' && isForeignFormula(piece.value, stage)) ||
+      (piece.kind === 'name' && /^[Tt][{[%<$]/.test(piece.text) && isForeignFormula(piece.text.slice(1), stage)),
+  )
 
 const whole: readonly (Unit | null)[] = ['°C', 'of 255', 'mm/min', 'ms', 'Hz', 'mA', 'switch']
 

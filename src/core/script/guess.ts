@@ -1,16 +1,75 @@
-// A first guess at the moment that a pasted script is for; the person can say otherwise.
-
+// A first guess at the moment that a pasted script is for, from what its lines say and do; the person can say otherwise.
+import type { Effect } from '../firmware/effect.ts'
 import { families } from '../firmware/families.ts'
-import { specNamed } from '../firmware/spec.ts'
-import { numberOf } from '../gcode/line.ts'
+import { effectOf } from '../firmware/spec.ts'
+import { commentOf, numberOf, textOf } from '../gcode/line.ts'
 import { read } from '../gcode/read.ts'
 import type { Moment } from '../model/script.ts'
 
-/** An end script turns heaters off and heats nothing; whatever else is taken for a start script. */
+/** What people write over a script of each moment, the rarer words first. */
+const headings: readonly (readonly [Moment, RegExp])[] = [
+  ['tool-change', /\b(?:tool|filament|extruder|colou?r)[\s_-]*(?:change|swap)|\bt(?:free|pre|post)\b/i],
+  ['layer-change', /\b(?:layer[\s_-]*change|(?:each|every|per|before|after|new)[\s_-]+layer)\b/i],
+  ['cancel', /\b(?:cancel|abort)(?:led|ed)?\b/i],
+  ['resume', /\bresume\b|\bcontinue after/i],
+  ['pause', /\bpause\b/i],
+  [
+    'end',
+    /\b(?:end|finish|ending|after)[\s_-]*(?:of)?[\s_-]*(?:the)?[\s_-]*(?:g-?code|script|print|job)?\b|\bprint (?:is )?(?:done|finished)\b/i,
+  ],
+  ['start', /\b(?:start|begin|prime|before)[\s_-]*(?:of)?[\s_-]*(?:the)?[\s_-]*(?:g-?code|script|print|job)?\b/i],
+]
+
+/** The first family that knows a command says what it does. */
+function effectIn(command: Parameters<typeof effectOf>[1]): Effect | undefined {
+  for (const family of Object.values(families)) {
+    const effect = effectOf(family, command)
+    if (effect) return effect
+  }
+  return undefined
+}
+
+const has = (text: string, words: RegExp): boolean => words.test(text)
+
 export function guessMoment(text: string): Moment {
-  const commands = read(text.slice(0, 200_000)).flatMap(line => line.command ?? [])
-  const targets = commands
-    .filter(({ name }) => Object.values(families).some(family => specNamed(family, name)?.effect.does === 'heat'))
-    .map(command => numberOf(command, 'S') ?? numberOf(command, 'R'))
-  return targets.includes(0) && !targets.some(target => target === null || target > 0) ? 'end' : 'start'
+  const lines = read(text.slice(0, 200_000))
+  const commands = lines.flatMap(({ command, more }) => (command ? [command, ...more] : []))
+  const seen = commands.map(command => ({ command, effect: effectIn(command) }))
+  const does = (...wanted: Effect['does'][]) => seen.filter(({ effect }) => effect && wanted.includes(effect.does))
+  const targets = does('heat', 'tool-heat').map(
+    ({ command }) => numberOf(command, 'S') ?? numberOf(command, 'R') ?? numberOf(command, 'TARGET'),
+  )
+  const heats = targets.some(target => target === null || target > 0)
+  const cools = targets.includes(0) || does('heaters-off').length > 0
+  const homesAll = does('home').some(({ command }) => command.words.length === 0)
+  const head = lines
+    .filter(({ kind }) => kind === 'comment')
+    .slice(0, 3)
+    .map(commentOf)
+    .join(' ')
+  const names = commands.map(({ name }) => name)
+  const states = seen.flatMap(({ command }) => textOf(command, 'NAME')?.toUpperCase() ?? [])
+  // What only one moment has.
+  if (has(text, /[{[%<$][^;\n]*(?:next|new|previous|old)_?(?:tool|extruder)/i) || has(text, /@(?:to_tool|from_tool)\b/))
+    return 'tool-change'
+  if (names.some(name => /^(?:RESUME|RESUME_BASE|BASE_RESUME|M24)$/.test(name))) return 'resume'
+  if (names.some(name => /^(?:PAUSE|PAUSE_BASE|BASE_PAUSE|M125|M25)$/.test(name)) && !cools) return 'pause'
+  if (names.some(name => /^(?:CANCEL_PRINT|CANCEL_PRINT_BASE|M524)$/.test(name))) return 'cancel'
+  const named = headings.find(([, words]) => words.test(head))?.[0]
+  if (named && !(named === 'start' && cools && !heats) && !(named === 'end' && homesAll && heats)) return named
+  if (cools && !heats) return 'end'
+  if (homesAll || (heats && (does('home').length > 0 || does('probe').length > 0))) return 'start'
+  if (states.some(name => name.includes('PAUSE'))) return does('restore-state').length > 0 ? 'resume' : 'pause'
+  if (does('restore-state').length > 0 && does('save-state').length === 0) return 'resume'
+  if (does('park').length > 0 || (does('save-state').length > 0 && does('restore-state').length === 0)) return 'pause'
+  if (!heats && does('tool').length > 0) return 'tool-change'
+  if (!heats && has(text, /[{[%<$@(][^;\n]*\blayer(?:_?(?:num|number|nr|z))?\b/i)) return 'layer-change'
+  if (
+    !heats &&
+    commands.length > 0 &&
+    commands.length <= 6 &&
+    does('message', 'nothing-shown').length === commands.length
+  )
+    return 'layer-change'
+  return heats ? 'start' : does('change-filament', 'pause').length > 0 ? 'pause' : 'start'
 }

@@ -95,7 +95,14 @@ const clues: readonly Clue[] = [
       ['total', 'count'],
     ],
   },
-  { value: 'layer', needs: [layer, ['num', 'number', 'nr', 'index', 'current']] },
+  { value: 'layer', needs: [layer, ['num', 'number', 'nr', 'index', 'current']], not: ['total', 'count'] },
+  {
+    value: 'top',
+    needs: [
+      ['max', 'highest', 'total'],
+      ['z', 'height'],
+    ],
+  },
   { value: 'height', needs: [layer, ['z']] },
   {
     value: 'top',

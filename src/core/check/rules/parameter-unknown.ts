@@ -12,7 +12,9 @@ function check({ lines, stage }: Checked): Found[] {
     if (spec.effect.does === 'macro' || spec.effect.does === 'flow') return []
     const known = new Set(spec.letters.map(({ letter }) => letter))
     const odd = [
-      ...command.words.filter(({ letter, flaw }) => !known.has(letter) && flaw === null).map(({ letter }) => letter),
+      ...command.words
+        .filter(({ letter, flaw }) => !known.has(letter) && flaw === null && !(command.name === 'T' && letter === 'T'))
+        .map(({ letter }) => letter),
       ...command.keys.filter(({ key }) => !known.has(key)).map(({ key }) => key),
     ]
     if (odd.length === 0) return []

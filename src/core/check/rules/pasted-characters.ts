@@ -2,14 +2,17 @@
 
 import { type Line, type Piece, placeOf } from '../../gcode/line.ts'
 import type { Edit } from '../../model/script.ts'
+import { isForeign } from '../../resolve/resolve.ts'
 import { straighten } from '../../script/edits/repair.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
 const isByteOrderMark = (line: Line, piece: Piece) =>
   line.number === 1 && piece === line.pieces[0] && piece.text === '\ufeff'
 
-function check({ lines }: Checked): Found[] {
+function check({ lines, stage }: Checked): Found[] {
   return lines.flatMap((line): Found[] => {
+    // Another program's signs are told by a rule of their own.
+    if (isForeign(line, stage)) return []
     const found: Found[] = []
     if (line.kind === 'command' || line.kind === 'blank') {
       const odd = line.pieces.filter(piece => 'flaw' in piece && !isByteOrderMark(line, piece))

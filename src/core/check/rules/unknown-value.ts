@@ -1,23 +1,21 @@
 // A word in place of a number that nothing here fills in, or a formula that can't be worked out.
+import { isForeignFormula } from '../../resolve/resolve.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
 const beyond = 'What it stands in counts as absent in this rehearsal.'
 
 function check({ lines, resolution, stage, trace }: Checked): Found[] {
   const known = stage.standIns ?? {}
-  /** Where the firmware reckons by itself, it is asked what it could not work out. */
-  const reckoned = (formula: string) => formula.startsWith('@') || (stage.firmware.flow && formula.startsWith('{'))
+  /** Placeholders that were rehearsed with something are told together, by a rule of their own. */
+  const rehearsed = new Set(resolution.placeholders.map(({ text }) => text))
   const bracketed = lines.flatMap((line): Found[] => {
     const word = line.command?.words.find(
-      ({ formula }) => formula !== null && !reckoned(formula) && !(formula in known),
+      ({ formula }) =>
+        formula !== null && isForeignFormula(formula, stage) && !(formula in known) && !rehearsed.has(formula),
     )
-    if (!word) return []
-    return [
-      {
-        line: line.number,
-        message: `“${word.formula}” stands for a number that another program fills in, and is not known yet. ${beyond}`,
-      },
-    ]
+    if (!word || resolution.skipped.has(line.number)) return []
+    const message = `“${word.formula}” stands for a number that another program fills in, and nothing tells which. ${beyond}`
+    return [{ line: line.number, message }]
   })
   const ours = resolution.problems
     .filter(({ kind }) => kind === 'unknown' || kind === 'unreadable')

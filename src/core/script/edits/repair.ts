@@ -3,6 +3,7 @@ import type { Line, Piece } from '../../gcode/line.ts'
 import { placeOf } from '../../gcode/line.ts'
 import { readLine, startsCommand } from '../../gcode/read.ts'
 import { applyEdits, type Edit } from '../../model/script.ts'
+import { partComment } from './comment-commands.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
 
 /** Signs that word processors and web pages put in place of plain ones. */
@@ -49,7 +50,11 @@ export function repair({ lines }: Rehearsed): Plan {
     })
     const local = signs.map(edit => ({ ...edit, from: edit.from - line.from, to: edit.to - line.from }))
     const mended = applyEdits(line.raw, local)
-    const parted = applyEdits(mended, partCommands(readLine(mended), ending))
+    const uncovered = applyEdits(mended, partComment(readLine(mended), ending))
+    const parted = uncovered
+      .split(ending)
+      .map(each => applyEdits(each, partCommands(readLine(each), ending)))
+      .join(ending)
     return parted === line.raw ? [] : [{ from: line.from, to: line.from + line.raw.length, insert: parted }]
   })
   return edits.length ? { ok: true, title: 'Repair what the paste did', edits } : refuse('There is nothing to repair.')

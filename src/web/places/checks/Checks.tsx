@@ -8,7 +8,8 @@ import { fieldLook } from '../../parts/Field.tsx'
 import { RuleCard } from './RuleCard.tsx'
 
 const groups: [RuleGroup, string][] = [
-  ['order', 'Order: zero, probing, levelling'],
+  ['order', 'Order: homing, probing, levelling'],
+  ['state', 'What is left set, and what the printer lacks'],
   ['heat', 'Heat'],
   ['motion', 'Motion'],
   ['filament', 'Filament'],

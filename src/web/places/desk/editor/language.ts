@@ -20,6 +20,8 @@ function styleOf(piece: Piece): string | null {
       return 'string'
     case 'stray':
       return piece.flaw === 'stray-text' || piece.text === '\ufeff' ? null : 'invalid'
+    case 'formula':
+      return 'variableName'
     case 'comment':
       return 'comment'
     case 'line-number':

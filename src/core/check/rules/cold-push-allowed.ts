@@ -1,0 +1,26 @@
+// Extruding with a cold nozzle is left allowed.
+import { lastModes } from '../../machine/trace.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { atTheEnd } from '../fixes.ts'
+import { rowsThat } from '../queries.ts'
+
+function check(script: Checked): Found[] {
+  if (!lastModes(script.trace).coldExtrusion.allowed) return []
+  const row = rowsThat(script, 'cold-extrusion').findLast(({ after }) => after.coldExtrusion.allowed)
+  if (!row) return []
+  const message =
+    'Cold extrusion stays allowed after this. If the nozzle is ever cold while the extruder turns, the gear grinds the filament and nothing stops it.'
+  const off = script.stage.firmware.phrases.coldExtrusion(false)
+  return [{ line: row.line, message, fixes: atTheEnd(script, off, 'Refuse it again at the end') }]
+}
+
+export const coldPushAllowed: Rule = {
+  name: 'cold-push-allowed',
+  group: 'state',
+  severity: 'warning',
+  title: 'Cold extrusion is left allowed',
+  why: 'The firmware refuses to extrude with a cold nozzle so that a mistake grinds no filament. Turned off, that guard stays off until something turns it on.',
+  silentWhen: 'Silent when a later line refuses it again.',
+  example: { text: 'G28\nM420 S1\nM302 P1\nM109 S200' },
+  check,
+}

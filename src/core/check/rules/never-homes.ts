@@ -1,0 +1,41 @@
+// A start script that homes nothing.
+import { axes } from '../../model/printer.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { putBefore } from '../fixes.ts'
+
+/** What may home without saying so: commands that are not known, macros, what a person taught as its own thing. */
+const mayHome = ({ rows }: Checked): boolean =>
+  rows.some(
+    ({ effect }) =>
+      effect === null || effect.does === 'macro' || effect.does === 'macro-file' || effect.does === 'opaque',
+  )
+
+function check(script: Checked): Found[] {
+  const { rows, stage, trace } = script
+  const first = rows[0]
+  const homed = rows.some(({ after }) => axes.some(axis => after.homed[axis]))
+  if (!first || homed || mayHome(script) || stage.firmware.originByHand || trace.ended) return []
+  // Moves before homing are told at their own lines.
+  if (script.steps.some(({ kind, to }) => kind !== 'stand' && !Number.isNaN(to.x))) return []
+  const message = 'No line homes the printer. The print then begins at a place that the machine only guesses.'
+  return [
+    {
+      line: first.line,
+      message,
+      fixes: putBefore(script, first.line, stage.firmware.phrases.home(axes), 'Home first'),
+    },
+  ]
+}
+
+export const neverHomes: Rule = {
+  name: 'never-homes',
+  group: 'state',
+  severity: 'error',
+  title: 'Never homes',
+  why: 'After it is switched on a machine does not know where its head is. Every move of the print counts from there.',
+  silentWhen:
+    'Silent where a command or macro that is not known may home, for machines whose origin is set by hand, and where a move before homing is told already.',
+  example: { text: 'M140 S60\nM190 S60\nM109 S200\nG92 E0' },
+  moments: ['start'],
+  check,
+}

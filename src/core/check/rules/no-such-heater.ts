@@ -1,0 +1,35 @@
+// A heater that the printer doesn't have.
+import { heaterOf, heatTarget } from '../../effects/heating.ts'
+import { textOf } from '../../gcode/line.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { commentOut } from '../fixes.ts'
+
+function check({ rows, stage }: Checked): Found[] {
+  const { printer } = stage
+  return rows.flatMap((row): Found[] => {
+    const { effect, command, line, source } = row
+    if (effect?.does !== 'heat' || heatTarget(command, effect)?.targetC === 0) return []
+    const heater = heaterOf(command, effect)
+    const name = textOf(command, 'HEATER')
+    if (heater === 'other') {
+      if (name && printer.macros.includes(name)) return []
+      const message = `“${name}” is not among the heaters of ${printer.name} that are known here. If its config doesn’t have it either, the firmware stops with an error.`
+      return [{ line, severity: 'advice', message }]
+    }
+    if (heater !== 'chamber' || printer.heaters.chamber) return []
+    const waits = effect.wait ? ', and a wait for one may never end' : ''
+    const message = `${printer.name} has no heated chamber. The line does nothing${waits}.`
+    return [{ line, message, fixes: commentOut(source) }]
+  })
+}
+
+export const noSuchHeater: Rule = {
+  name: 'no-such-heater',
+  group: 'state',
+  severity: 'warning',
+  title: 'A heater that the printer doesn’t have',
+  why: 'The line came from another printer. What it should warm stays cold.',
+  silentWhen: 'Goes by your printer’s description and its config; silent for turning such a heater off.',
+  example: { text: 'M141 S45\nG28\nM420 S1\nM109 S200' },
+  check,
+}

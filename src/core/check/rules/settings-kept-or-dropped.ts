@@ -1,0 +1,57 @@
+// Settings saved, loaded or reset in the middle of a script.
+import type { Does } from '../../firmware/effect.ts'
+import type { Checked, Found, Row, Rule } from '../finding.ts'
+import { commentOut } from '../fixes.ts'
+
+/** What these lines change is saved with everything else, or dropped. */
+const changes: readonly Does[] = [
+  'limits',
+  'move-acceleration',
+  'corners',
+  'homed-offset',
+  'tool-offset',
+  'probe-offset',
+  'retraction-settings',
+]
+
+function tell({ line, effect, source, command }: Row, earlier: Row | undefined, host: boolean): Found[] {
+  if (effect?.does !== 'settings') return []
+  const fixes = commentOut(source)
+  if (effect.act === 'save') {
+    if (host)
+      return [
+        { line, severity: 'error', message: `${command.name} restarts the firmware: the print stops here.`, fixes },
+      ]
+    if (!earlier) return []
+    const message = `Saves the settings here, and with them what line ${earlier.line} has changed for this print only. It holds from now on, for every print.`
+    return [{ line, message, fixes }]
+  }
+  const what =
+    effect.act === 'load' ? 'Loads the saved settings' : 'Resets the settings to what the firmware was built with'
+  const dropped = earlier ? ` What line ${earlier.line} has set is dropped again.` : ''
+  const message = `${what} in the middle of the script.${dropped} Levelling and offsets go back too, on many boards.`
+  return [{ line, severity: earlier || effect.act === 'reset' ? 'warning' : 'advice', message, fixes }]
+}
+
+function check({ rows, stage }: Checked): Found[] {
+  const host = stage.firmware.namesMayBeMacros
+  return rows.flatMap((row, i) => {
+    const earlier = rows
+      .slice(0, i)
+      .find(({ effect, command }) => effect !== null && changes.includes(effect.does) && command.words.length > 0)
+    return tell(row, earlier, host)
+  })
+}
+
+export const settingsKeptOrDropped: Rule = {
+  name: 'settings-kept-or-dropped',
+  group: 'state',
+  severity: 'warning',
+  title: 'Settings are saved or dropped on the way',
+  why: 'Saving settings keeps everything as it is at that line, the limits of this one print among it; loading them drops whatever the script has set so far.',
+  silentWhen:
+    'Silent for saving a mesh right after probing, where nothing else was changed. What else the board has in its memory is not known here.',
+  example: { text: 'G28\nG29\nM204 P300\nM500\nM109 S200' },
+  moments: ['start', 'layer-change', 'tool-change'],
+  check,
+}

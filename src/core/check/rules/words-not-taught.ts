@@ -1,0 +1,27 @@
+// Placeholders of another program that nobody has taught: one finding for all of them, with what they were rehearsed with.
+import { listed, plural } from '../../format.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+
+/** So many are named; the table that opens has them all. */
+const most = 4
+
+function check({ resolution }: Checked): Found[] {
+  const guessed = resolution.placeholders.filter(({ source }) => source !== 'taught')
+  const first = guessed[0]
+  if (!first) return []
+  const named = guessed.slice(0, most).map(({ text, with: worth }) => `${text} with ${worth}`)
+  const more = guessed.length > most ? ` and ${guessed.length - most} more` : ''
+  const message = `${plural(guessed.length, 'placeholder')} of another program, rehearsed with what ${guessed.length === 1 ? 'it most likely means' : 'they most likely mean'}: ${more ? named.join(', ') : listed(named)}${more}. Confirm them to be sure.`
+  return [{ line: Math.min(...guessed.flatMap(({ lines }) => lines)), message }]
+}
+
+export const wordsNotTaught: Rule = {
+  name: 'words-not-taught',
+  group: 'firmware',
+  severity: 'advice',
+  title: 'Placeholders of another program',
+  why: 'The program that makes your print files fills these in. Here they are rehearsed with what their own words suggest, or with what the material wants.',
+  silentWhen: 'Silent for placeholders that you have taught as a vocabulary, in comments and in messages.',
+  example: { text: 'G28\nM420 S1\nM190 S[bed_temp_first]\nM109 S[hotend_temp_first]' },
+  check,
+}

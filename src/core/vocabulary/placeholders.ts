@@ -1,0 +1,145 @@
+// Another program's placeholders before anybody has taught them: what each most likely means, so that a script with them is
+// rehearsed at once.
+import { scopeOf, type World } from '../formula/values.ts'
+import type { Vocabulary } from '../model/vocabulary.ts'
+import { type Foreign, type LookUp, workOut } from './foreign.ts'
+import { guessMeaning } from './learn.ts'
+
+/** How a word came to its worth: it was taught, guessed from its own words, or told by the letter that it stands behind. */
+export type Source = 'taught' | 'guessed' | 'letter'
+
+/** A placeholder that was rehearsed with something in its place. `value` is our own value that it was taken for. */
+export type Placeholder = { text: string; lines: number[]; value: string | null; with: string; source: Source }
+
+/** Values of a moment that another moment has not, and what stands in for them there. */
+const atOtherMoments: Readonly<Record<string, string>> = {
+  height: 'top',
+  layer: 'layers',
+  to_tool: 'first_tool',
+  from_tool: 'first_tool',
+}
+
+/** The number of a tool that is written into a word, as in `bed_temp_1`. */
+const numbered = /^(.*?)_?(\d)$/
+
+export class Placeholders {
+  private readonly seen = new Map<string, Placeholder>()
+  /** The last meaning that a look-up found, for the record. */
+  private last: { value: string; source: Source } | null = null
+
+  /** Whether the script has words of its own for the first layer's heat; then the others are for later layers. */
+  private readonly tellsFirst: boolean
+
+  /** `words` are all that stand in the script's placeholders. */
+  constructor(
+    private readonly world: World,
+    private readonly vocabulary: Vocabulary | undefined,
+    words: readonly string[],
+  ) {
+    this.tellsFirst = words.some(word => ['bed', 'nozzle'].includes(guessMeaning(word).value ?? ''))
+  }
+
+  /** All that were met, in the order in which they were. */
+  get all(): Placeholder[] {
+    return [...this.seen.values()]
+  }
+
+  /** What a formula comes to while this tool is in use; null where a word in it has no meaning that could be guessed. */
+  worth(text: string, inside: string, line: number, tool: number): Foreign {
+    this.last = null
+    const found = workOut(inside, this.lookUpWith(tool))
+    if (found !== null && this.last) this.note(text, line, this.last, shown(found))
+    return found
+  }
+
+  /** Notes what stands in for a placeholder whose meaning nothing tells but its place. */
+  standIn(text: string, line: number, withText: string): void {
+    this.note(text, line, { value: null, source: 'letter' }, withText)
+  }
+
+  private note(
+    text: string,
+    line: number,
+    { value, source }: { value: string | null; source: Source },
+    withText: string,
+  ): void {
+    const before = this.seen.get(text)
+    if (!before) this.seen.set(text, { text, lines: [line], value, with: withText, source })
+    else if (!before.lines.includes(line)) before.lines.push(line)
+  }
+
+  private lookUpWith(tool: number): LookUp {
+    const scope = scopeOf(this.world, tool, new Map())
+    const worthOf = (value: string, of: number | null): number | null => {
+      for (const name of [value, atOtherMoments[value]]) {
+        if (!name) continue
+        for (const which of of === null ? [null] : [of, null]) {
+          const found = scope.value(name, which)
+          if (!('missing' in found)) return found.value
+        }
+      }
+      return null
+    }
+    const look: LookUp = (word, index) => {
+      const taught = this.vocabulary?.words.find(each => each.word === word)
+      if (taught?.value) {
+        this.last ??= { value: taught.value, source: 'taught' }
+        return worthOf(taught.value, toolIn(index, tool, this.world))
+      }
+      if (taught?.standIn != null) return taught.standIn
+      const text = textValue(word, this.world, tool)
+      if (text !== null) {
+        this.last ??= { value: 'material', source: 'guessed' }
+        return text
+      }
+      const whole = guessMeaning(word).value
+      const parts = numbered.exec(word)
+      const guessed = whole ?? (parts ? guessMeaning(parts[1] ?? '').value : null)
+      // A start script that has one word for a heater's temperature means the one that the print begins with.
+      const begins = this.world.moment === 'start' && !this.tellsFirst
+      const plain = begins ? (guessed?.replace(/^(bed|nozzle)_later$/, '$1') ?? null) : guessed
+      if (plain === null) return usedIn(word, index, scope.uses)
+      this.last ??= { value: plain, source: 'guessed' }
+      return worthOf(plain, index === null && parts ? Number(parts[2]) : toolIn(index, tool, this.world))
+    }
+    return look
+  }
+}
+
+/** `is_tool_used[1]`: whether the job uses that tool. */
+function usedIn(word: string, index: string | null, uses: (tool: number) => boolean): boolean | null {
+  const parts = word.toLowerCase().split(/[^a-z]+/)
+  const asks =
+    parts.some(part => part === 'used' || part === 'uses') && parts.some(part => part === 'tool' || part === 'extruder')
+  return asks && index !== null && /^\d+$/.test(index) ? uses(Number(index)) : null
+}
+
+/** A tool's number behind a word: as a number, or as a word for the tool that begins, comes or goes. */
+function toolIn(index: string | null, inUse: number, world: World): number | null {
+  if (index === null) return null
+  if (/^\d+$/.test(index)) return Number(index)
+  const value = guessMeaning(index).value
+  const { from, to } = world.change ?? { from: world.job.firstTool, to: world.job.firstTool }
+  return value === 'to_tool' ? to : value === 'from_tool' ? from : value === 'first_tool' ? world.job.firstTool : inUse
+}
+
+/** Words for texts: what kind of material it is, what the printer is called. */
+function textValue(word: string, world: World, tool: number): string | null {
+  const parts = word.toLowerCase().split(/[^a-z]+/)
+  if (parts.includes('filament') || parts.includes('material'))
+    return parts.some(part => ['type', 'kind', 'name', 'preset', 'profile'].includes(part))
+      ? world.materialOf(tool).name
+      : null
+  if (parts.includes('printer') && parts.some(part => ['name', 'model', 'preset', 'type'].includes(part)))
+    return world.printer.name
+  return null
+}
+
+const shown = (value: Foreign): string =>
+  typeof value === 'number'
+    ? String(Number(value.toFixed(3)))
+    : typeof value === 'boolean'
+      ? value
+        ? 'yes'
+        : 'no'
+      : `“${value}”`
