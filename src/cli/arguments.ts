@@ -1,11 +1,16 @@
 // What was asked for at the terminal: the words of the command line, taken apart and checked.
 import { parseArgs } from 'node:util'
 import * as v from 'valibot'
+import { type Extra, extras } from '../core/answer.ts'
 import { Moment } from '../core/model/script.ts'
 
 export const usage = `Warm Prelude at the terminal
 
   rehearse FILE --printer NAME [--job NAME] [--moment start] [--json]
+           [--from FILE]  begin in the state that an earlier answer left
+           [--with explained,parts,fixes]  what the answer is to have besides
+           [--call MACRO] rehearse a call of a macro in place of a file; [--config FILE] in place of the printer’s own
+           --many         one JSON request a line on standard input, one answer a line
   check    FILE --printer NAME [--job NAME] [--moment start] [--json]   exit 1 if there is an error
   explain  FILE --printer NAME [--job NAME] [--moment start] [--json]
   list     printers|jobs|materials|rules|commands [--json]
@@ -18,6 +23,7 @@ export type Listable = (typeof listable)[number]
 export type Asked =
   | { verb: 'help' }
   | { verb: 'list'; what: Listable; json: boolean }
+  | { verb: 'many' }
   | {
       verb: 'rehearse' | 'check' | 'explain'
       file: string
@@ -25,6 +31,11 @@ export type Asked =
       job: string
       moment: Moment
       json: boolean
+      from: string | null
+      extra: readonly Extra[]
+      /** The line that calls a macro, in place of a file. */
+      call: string | null
+      config: string | null
     }
 
 /** Something that the person who asked can put right; `exitCode` as in contract.md (2 wrong use, 3 unreadable input). */
@@ -51,11 +62,40 @@ export function parseWords(words: readonly string[]): Asked {
   }
   if (verb !== 'rehearse' && verb !== 'check' && verb !== 'explain')
     throw new Refusal(`“${verb}” is not a command here: rehearse, check, explain or list.`, 2)
-  if (subject === undefined) throw new Refusal(`Name the script to ${verb}, or - for standard input.`, 2)
+  if (values.many) {
+    if (verb !== 'rehearse') throw new Refusal('--many goes with rehearse.', 2)
+    return { verb: 'many' }
+  }
+  const call = values.call ?? null
+  if (subject === undefined && call === null)
+    throw new Refusal(`Name the script to ${verb}, or - for standard input.`, 2)
   if (values.printer === undefined) throw new Refusal('Name the printer with --printer.', 2)
   const moment = v.safeParse(Moment, values.moment ?? 'start')
   if (!moment.success) throw new Refusal(`“${values.moment}” is not a moment: ${Moment.options.join(', ')}.`, 2)
-  return { verb, file: subject, printer: values.printer, job: values.job ?? 'small', moment: moment.output, json }
+  return {
+    verb,
+    file: subject ?? '',
+    printer: values.printer,
+    job: values.job ?? 'small',
+    moment: moment.output,
+    json,
+    from: values.from ?? null,
+    extra: extrasIn(values.with ?? ''),
+    call,
+    config: values.config ?? null,
+  }
+}
+
+function extrasIn(list: string): Extra[] {
+  const named = list
+    .split(',')
+    .map(each => each.trim())
+    .filter(Boolean)
+  return named.map(each => {
+    const extra = extras.find(known => known === each)
+    if (!extra) throw new Refusal(`“${each}” is nothing that an answer can have besides: ${extras.join(', ')}.`, 2)
+    return extra
+  })
 }
 
 function takeApart(words: readonly string[]) {
@@ -68,6 +108,11 @@ function takeApart(words: readonly string[]) {
         job: { type: 'string' },
         moment: { type: 'string' },
         json: { type: 'boolean' },
+        from: { type: 'string' },
+        with: { type: 'string' },
+        many: { type: 'boolean' },
+        call: { type: 'string' },
+        config: { type: 'string' },
         help: { type: 'boolean' },
       },
     })

@@ -3,14 +3,18 @@ import { existsSync, readFileSync } from 'node:fs'
 import * as v from 'valibot'
 import { demoJobs, demoMaterials, demoPrinters } from '../../demo/load.ts'
 import { decodeScript } from '../core/gcode/decode.ts'
+import { fitsPrinter, MachineState } from '../core/machine/state.ts'
 import { sentenceOf } from '../core/model/issues.ts'
 import { Job } from '../core/model/job.ts'
 import { Printer } from '../core/model/printer.ts'
 import type { Moment } from '../core/model/script.ts'
 import type { RehearsalInput } from '../core/round.ts'
 import { Refusal } from './arguments.ts'
+import { shelfPrinter, shelfScript } from './shelf.ts'
 
 export function readScript(file: string): string {
+  const kept = file.startsWith('shelf:') ? shelfScript(file.slice('shelf:'.length)) : null
+  if (kept !== null) return kept
   let bytes: Uint8Array
   try {
     bytes = readFileSync(file === '-' ? 0 : file)
@@ -49,9 +53,35 @@ function find<T extends Named>(
   return parsed.output
 }
 
-export function readSetting(asked: { printer: string; job: string; moment: Moment }): RehearsalInput {
-  const printer = find('printer', asked.printer, demoPrinters(), Printer)
-  const job = find('job', asked.job, demoJobs(), Job)
+type Wanted = {
+  printer: string
+  job: string
+  moment: Moment
+  from?: string | null
+  config?: string | null
+}
+
+/** What is asked for, made of demo things, things of the person's own shelf, and files. */
+export function readInput({
+  printer: printerName,
+  job: jobName,
+  moment,
+  from = null,
+  config = null,
+}: Wanted): RehearsalInput {
+  const described = printerNamed(printerName)
+  const printer = config === null ? described : { ...described, macros: readScript(config) }
+  const job = find('job', jobName, demoJobs(), Job)
+  return { ...inputFor(printer, job), moment, ...(from !== null && { from: readState(from, printer) }) }
+}
+
+/** A printer of the person's own shelf, a demo printer, or one in a JSON file. */
+export const printerNamed = (name: string): Printer =>
+  shelfPrinter(name) ?? find('printer', name, demoPrinters(), Printer)
+export const jobNamed = (name: string): Job => find('job', name, demoJobs(), Job)
+
+/** A printer and a job with the materials that the job names. */
+export function inputFor(printer: Printer, job: Job): Omit<RehearsalInput, 'moment'> {
   const known = demoMaterials()
   const materials = job.materials.map(wanted => {
     const material = known.find(each => each.name.toLowerCase() === wanted.toLowerCase())
@@ -62,5 +92,25 @@ export function readSetting(asked: { printer: string; job: string; moment: Momen
   const [first] = materials
   const material = materials[job.firstTool] ?? first
   if (!material) throw new Refusal('The job names no material.', 3)
-  return { printer, job, material, materials, moment: asked.moment }
+  return { printer, job, material, materials }
+}
+
+/** A state as an earlier answer gave it, alone or with the rest of that answer. */
+function readState(file: string, printer: Printer): MachineState {
+  let json: unknown
+  try {
+    json = JSON.parse(readFileSync(file, 'utf8'))
+  } catch (error) {
+    throw new Refusal(`${file} is not JSON: ${(error as Error).message}.`, 3)
+  }
+  return stateFrom(json, printer, file)
+}
+
+export function stateFrom(json: unknown, printer: Printer, place: string): MachineState {
+  const alone = typeof json === 'object' && json !== null && 'state' in json ? json.state : json
+  const parsed = v.safeParse(MachineState, alone)
+  if (!parsed.success) throw new Refusal(`${place} holds no state of a machine: ${sentenceOf(parsed.issues)}`, 3)
+  const why = fitsPrinter(parsed.output, printer)
+  if (why) throw new Refusal(why, 3)
+  return parsed.output
 }

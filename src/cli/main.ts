@@ -3,9 +3,11 @@ import { demoJobs, demoMaterials, demoPrinters } from '../../demo/load.ts'
 import { explainAnswer, findingsAnswer, rehearsalAnswer } from '../core/answer.ts'
 import { rules } from '../core/check/rules.ts'
 import { families } from '../core/firmware/families.ts'
+import { provenFindings } from '../core/prove.ts'
 import { type Round, rehearseScript } from '../core/round.ts'
 import { type Asked, type Listable, parseWords, Refusal, usage } from './arguments.ts'
-import { readScript, readSetting } from './input.ts'
+import { readInput, readScript } from './input.ts'
+import { answerMany } from './many.ts'
 import { explainText, findingsText, listText, rehearsalText } from './text.ts'
 
 const lists: Record<Listable, () => { name: string }[]> = {
@@ -27,16 +29,19 @@ const lists: Record<Listable, () => { name: string }[]> = {
 
 function answer(asked: Asked): { text: string; exitCode: number } {
   if (asked.verb === 'help') return { text: usage, exitCode: 0 }
+  if (asked.verb === 'many') return { text: answerMany(), exitCode: 0 }
   const print = (json: unknown, text: () => string) => (asked.json ? JSON.stringify(json, null, 2) : text())
   if (asked.verb === 'list') {
     const items = lists[asked.what]()
     return { text: print(items, () => listText(items)), exitCode: 0 }
   }
-  const setting = readSetting(asked)
-  const round = rehearseScript(readScript(asked.file), setting)
+  const input = readInput(asked)
+  const text = asked.call ?? readScript(asked.file)
+  const found = rehearseScript(text, input)
+  const round = { ...found, findings: provenFindings(text, input, found.findings) }
   switch (asked.verb) {
     case 'rehearse':
-      return { text: print(rehearsalAnswer(round), () => rehearsalText(round)), exitCode: 0 }
+      return { text: print(rehearsalAnswer(round, asked.extra), () => rehearsalText(round)), exitCode: 0 }
     case 'check':
       return {
         text: print(findingsAnswer(round.findings), () => findingsText(round)),

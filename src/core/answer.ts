@@ -4,18 +4,44 @@ import { toolShown } from './machine/state.ts'
 import { counterAfter, lastModes, positionAtEnd } from './machine/trace.ts'
 import { axes } from './model/printer.ts'
 import type { Round } from './round.ts'
+import type { Passage } from './script/passages.ts'
 
 const known = (value: number): number | null => (Number.isNaN(value) ? null : value)
 
-export const findingsAnswer = (findings: readonly Finding[]) =>
-  findings.map(({ rule, severity, line, message, fixes }) => ({ rule, severity, line, message, fix: fixes.length > 0 }))
+export const findingsAnswer = (findings: readonly Finding[]) => findings.map(each => findingAnswer(each, false))
 
 export const explainAnswer = ({ explained }: Round) => explained.map(({ line, kind, says }) => ({ line, kind, says }))
 
+/** What an answer has besides, where it is asked for. */
+export const extras = ['explained', 'parts', 'fixes'] as const
+export type Extra = (typeof extras)[number]
+
 export type Answer = ReturnType<typeof rehearsalAnswer>
 
+type PassageAnswer = { kind: string; first_line: number; last_line: number; enabled: boolean; parts?: PassageAnswer[] }
+
+const passageAnswer = ({ kind, firstLine, lastLine, enabled, parts }: Passage, withParts: boolean): PassageAnswer => ({
+  kind,
+  first_line: firstLine,
+  last_line: lastLine,
+  enabled,
+  ...(withParts && { parts: parts.map(each => passageAnswer(each, true)) }),
+})
+
+const findingAnswer = (finding: Finding, withFixes: boolean) => {
+  const { rule, severity, line, message, fixes } = finding
+  return {
+    rule,
+    severity,
+    line,
+    message,
+    fix: fixes.length > 0,
+    ...(withFixes && { fixes: fixes.map(({ title, edits }) => ({ title, edits })) }),
+  }
+}
+
 /** Seconds, mm, mm², mm³, g, °C; money in the material's own currency; lines from 1; null for what is not known. */
-export function rehearsalAnswer(round: Round) {
+export function rehearsalAnswer(round: Round, extra: readonly Extra[] = []) {
   const { trace, durations, filament, bounds, strokes, passages, findings } = round
   const modes = lastModes(trace)
   const machine = positionAtEnd(trace)
@@ -67,13 +93,9 @@ export function rehearsalAnswer(round: Round) {
       levelling: modes.levelling,
     },
     messages: trace.messages.map(({ line, text }) => ({ line, text })),
-    passages: passages.map(({ kind, firstLine, lastLine, enabled }) => ({
-      kind,
-      first_line: firstLine,
-      last_line: lastLine,
-      enabled,
-    })),
-    findings: findingsAnswer(findings),
+    passages: passages.map(passage => passageAnswer(passage, extra.includes('parts'))),
+    findings: findings.map(each => findingAnswer(each, extra.includes('fixes'))),
     state: round.state,
+    ...(extra.includes('explained') && { explained: explainAnswer(round) }),
   }
 }

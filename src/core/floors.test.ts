@@ -21,6 +21,7 @@ const order = [
   'core/explain',
   'core/check',
   'core/round.ts',
+  'core/prove.ts',
   'core/answer.ts',
   'core/rule-example.ts',
   'core/printfile',

@@ -164,6 +164,7 @@ describe('rehearsing over HTTP', () => {
       'messages',
       'passages',
       'findings',
+      'state',
     ])
     expect(json.messages).toEqual([{ line: 2, text: 'hello' }])
     expect(json.findings).toContainEqual({

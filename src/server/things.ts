@@ -35,7 +35,7 @@ function parsed<T extends ThingTable>(table: T, data: string): Thing<T> {
 export const allThings = <T extends ThingTable>(database: Database, table: T): { id: number; data: Thing<T> }[] =>
   rawThings(database, table).map(({ id, data }) => ({ id, data: parsed(table, data) }))
 
-/** What was taught of program that makes the print filess' words, for a printer. */
+/** What was taught of other programs' words, for a printer. */
 export const wordsHere = (database: Database, printer: string) =>
   wordsFor(
     allThings(database, 'vocabularies').map(({ data }) => data),

@@ -16,8 +16,17 @@ import type { Passage } from '../script/passages.ts'
 export type Severity = 'error' | 'warning' | 'advice'
 export type RuleGroup = 'order' | 'state' | 'heat' | 'motion' | 'filament' | 'end' | 'firmware' | 'values'
 
-/** A change of the text that mends a finding, told in a few words; `forJobs` when it is for the sake of other jobs. */
-export type Fix = { title: string; edits: Edit[]; forJobs?: true }
+/**
+ * A change of the text that mends a finding, told in a few words; `forJobs` when it is for the sake of other jobs. Where it has
+ * been proven, the rules of which findings it `mends` and which it `brings`.
+ */
+export type Fix = {
+  title: string
+  edits: Edit[]
+  forJobs?: true
+  mends?: readonly string[]
+  brings?: readonly string[]
+}
 
 /** `line` is the first of `lines`, all that it speaks of. */
 export type Finding = {

@@ -8,10 +8,10 @@ import { putAfter } from './fixes.ts'
 /** The last command that turned levelling off, by homing or by a command of its own; null where none did. */
 export function turnedOff({ rows }: Checked): { line: number; byHoming: boolean } | null {
   let off: { line: number; byHoming: boolean } | null = null
-  for (const { line, effect, after } of rows) {
+  for (const { line, effect, before, after } of rows) {
     if (after.levelling !== 'off') continue
     if (effect?.does === 'home' && effect.turnsLevellingOff) off = { line, byHoming: true }
-    if (effect?.does === 'levelling') off = { line, byHoming: false }
+    if (effect?.does === 'levelling' && before.levelling !== 'off') off = { line, byHoming: false }
   }
   return off
 }

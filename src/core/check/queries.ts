@@ -101,6 +101,11 @@ export const acrossMm = ({ from, to }: Step): number => Math.hypot(to.x - from.x
 export const firstPushS = ({ steps }: Checked): number =>
   steps.find(({ filamentMm }) => filamentMm > 0)?.start ?? Number.POSITIVE_INFINITY
 
+/** Whether a script is more than a part of one: it homes, waits for a heater, or extrudes. */
+export const isWhole = ({ rows, steps }: Checked): boolean =>
+  rows.some(({ effect }) => effect?.does === 'home' || effect?.does === 'wait-for-heaters' || (effect?.does === 'heat' && effect.wait)) ||
+  steps.some(({ filamentMm }) => filamentMm > 0)
+
 /** The passage that a line stands in, where its lines are a person's own and not made from numbers. */
 export const ownPassageOf = ({ passages }: Checked, line: number): Passage | undefined =>
   passages.find(({ firstLine, lastLine, made }) => firstLine <= line && line <= lastLine && !made)

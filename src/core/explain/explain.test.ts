@@ -74,7 +74,8 @@ describe('sentences for the rest', () => {
       'Homes X, Y, then Z, 14 s. Levelling is off after it. Only this much: “G29” begins a second command on the same line.',
     ],
     [['G29'], 'Probes 9 points, 18 s. Levelling is on after it.'],
-    [['M190 S{bed}'], 'Waits for the bed: {bed}.'],
+    // Another program's word is rehearsed with what it most likely means.
+    [['M190 S{bed_temp}'], 'Waits for the bed: 60 °C, 2 min.'],
     [['T5'], 'Selects T5, which Test bench doesn’t have: nothing changes.'],
     [['T-1'], 'Puts the tool back; none is in use after it.'],
     [['12345'], 'A line begins with a command such as G1 or M104; “12345” is none.'],

@@ -140,7 +140,7 @@ export const telling: CommandSpec[] = [
     notes: 'Everything stops at once, heaters and motors too; the machine must be restarted after it.',
   }),
   row('M114', 'Report the position', report, [], 'M114', { anyLetter: true }),
-  row('M115', 'Report firmware and abilities', report, [], 'M115'),
+  row('M115', 'Report firmware and abilities', report, [], 'M115', { anyLetter: true }),
   row('M117', 'Show a message', { does: 'message', key: null }, [], 'M117 Warming up', { text: true }),
   row('M118', 'Send a message to the computer', report, [], 'M118 purge done', { text: true }),
   row('M119', 'Report the end stops', report, [], 'M119'),

@@ -190,3 +190,22 @@ export const flowPercent = ({ flowPercents, tool }: Modes): number => flowPercen
 
 /** The tool's number as scripts and answers say it: a blend's own where one is in use. */
 export const toolShown = ({ tool, blend }: Pick<Modes, 'tool' | 'blend'>): number => blend ?? tool
+
+/** Why a state can't be one of this printer, in a sentence; null where it can. */
+export function fitsPrinter({ modes, heat, tips }: MachineState, { name, tools, heaters }: Printer): string | null {
+  const counts = [
+    modes.nozzleTargets,
+    modes.toolHeats,
+    modes.flowPercents,
+    modes.retractions,
+    modes.volumetric,
+    heat.nozzlesC,
+    tips,
+  ]
+  const other = counts.find(({ length }) => length !== tools.length)
+  if (other) return `The state to begin in has ${other.length} tools, and ${name} has ${tools.length}.`
+  if (modes.tool >= tools.length) return `The state to begin in has T${modes.tool} in use, which ${name} doesn’t have.`
+  if ((heaters.chamber === null) !== (modes.chamberTarget === null))
+    return `The state to begin in ${heaters.chamber ? 'has no chamber' : 'has a chamber'}, and ${name} ${heaters.chamber ? 'has one' : 'has none'}.`
+  return null
+}

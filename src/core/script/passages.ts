@@ -84,12 +84,17 @@ class Sorter {
   private comments: Line[] = []
   private heading: Heading | null = null
   private anyCommand = false
-  /** Whether no group has been closed yet. */
-  private first = true
+  /** Whether no group of a start script has been closed yet. */
+  private first: boolean
   private opened = false
 
   /** For each marker that begins a made passage, the line of the one that ends it. */
-  constructor(private readonly ends: ReadonlyMap<number, number>) {}
+  constructor(
+    private readonly ends: ReadonlyMap<number, number>,
+    isStart: boolean,
+  ) {
+    this.first = isStart
+  }
 
   /** A comment that is no command asleep: it may head what comes. */
   comment(line: Line): void {
@@ -176,7 +181,7 @@ export function passagesOf(lines: readonly Line[], trace: Trace, stage: Stage): 
     const line = trace.rows.line[i] as number
     rowsOfLine.set(line, { first: rowsOfLine.get(line)?.first ?? i, last: i })
   }
-  const sorter = new Sorter(new Map(madePassages(lines).made.map(({ firstLine, lastLine }) => [firstLine, lastLine])))
+  const sorter = new Sorter(new Map(madePassages(lines).made.map(({ firstLine, lastLine }) => [firstLine, lastLine])), stage.moment === 'start')
   for (const line of lines) {
     const asleep = sleeping(line)
     const read = line.kind === 'command' ? line : asleep

@@ -1,11 +1,13 @@
 // POST /api/rehearse: the same JSON as the terminal's `rehearse --json` (contract.md).
 import { Hono } from 'hono'
 import * as v from 'valibot'
-import { rehearsalAnswer } from '../../core/answer.ts'
+import { extras, rehearsalAnswer } from '../../core/answer.ts'
+import { fitsPrinter, MachineState } from '../../core/machine/state.ts'
 import { Job } from '../../core/model/job.ts'
 import { Material } from '../../core/model/material.ts'
 import { Printer } from '../../core/model/printer.ts'
 import { Moment } from '../../core/model/script.ts'
+import { provenFindings } from '../../core/prove.ts'
 import { rehearseScript } from '../../core/round.ts'
 import type { Database } from '../database.ts'
 import { bodyOf, Refused } from '../requests.ts'
@@ -19,6 +21,9 @@ const Body = v.strictObject({
   job: v.optional(v.union([v.string(), Job]), 'small'),
   material: v.optional(v.union([v.string(), Material])),
   moment: v.optional(Moment, 'start'),
+  /** The state to begin in, as an earlier answer gave it. */
+  from: v.optional(MachineState),
+  with: v.optional(v.array(v.picklist(extras)), []),
 })
 
 export function rehearseRoutes(database: Database): Hono {
@@ -28,12 +33,12 @@ export function rehearseRoutes(database: Database): Hono {
     return thing
   }
   return new Hono().post('/', async context => {
-    const { text, printer, job, material, moment } = await bodyOf(context, Body)
+    const { text, printer, job, material, moment, from, with: extra } = await bodyOf(context, Body)
     const chosenJob = typeof job === 'string' ? named('jobs', job, 'job') : job
     const wanted = material ?? chosenJob.materials[chosenJob.firstTool] ?? chosenJob.materials[0] ?? ''
     const several = material === undefined && chosenJob.materials.length > 1
     const chosenPrinter = typeof printer === 'string' ? named('printers', printer, 'printer') : printer
-    const round = rehearseScript(text, {
+    const input = {
       printer: chosenPrinter,
       job: chosenJob,
       material: typeof wanted === 'string' ? named('materials', wanted, 'material') : wanted,
@@ -41,7 +46,17 @@ export function rehearseRoutes(database: Database): Hono {
       moment,
       taught: allTaught(database),
       ...wordsHere(database, chosenPrinter.name),
-    })
-    return context.json(rehearsalAnswer(round))
+      ...(from && { from: fitting(from, chosenPrinter) }),
+    }
+    const round = rehearseScript(text, input)
+    const findings = provenFindings(text, input, round.findings)
+    return context.json(rehearsalAnswer({ ...round, findings }, extra))
   })
+}
+
+/** A state that another printer left can't be begun in. */
+function fitting(from: MachineState, printer: Printer): MachineState {
+  const why = fitsPrinter(from, printer)
+  if (why) throw new Refused(400, why, 'from')
+  return from
 }

@@ -43,7 +43,7 @@ export const coldExtrude: Rule = {
   title: 'Extrudes through a cold nozzle',
   why: 'Cold filament does not flow. The board refuses the move, or the gear grinds a notch into the filament and the print starts empty.',
   silentWhen:
-    'Goes by the simulated nozzle, whose warm-up times you have measured; silent within half a degree, and where you have taught that your program that makes the print files puts heating lines before a script that has none.',
+    'Goes by the simulated nozzle, whose warm-up times you have measured; silent within half a degree, and where you have taught that the program that makes the print files puts heating lines before a script that has none.',
   example: { text: 'G28\nM420 S1\nM104 S200\nM83\nG1 E20 F200' },
   check,
 }

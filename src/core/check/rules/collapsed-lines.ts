@@ -8,7 +8,7 @@ function check({ lines, stage }: Checked): Found[] {
   if (stage.firmware.severalOnALine) return []
   const ending = lines.find(line => line.ending)?.ending ?? '\n'
   return lines.flatMap((line): Found[] => {
-    const seconds = line.pieces.filter(startsCommand)
+    const seconds = line.more.length > 0 ? line.pieces.filter(startsCommand) : []
     const first = seconds[0]
     if (!line.command || !first) return []
     const edits = partCommands(line, ending)

@@ -1,14 +1,17 @@
 // A speed or an acceleration that no move can have.
+import { duration, mm, plain } from '../../format.ts'
 import { numberOf } from '../../gcode/line.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
+import { acrossMm } from '../queries.ts'
 
-function check({ rows }: Checked): Found[] {
-  return rows.flatMap(({ line, command, effect }): Found[] => {
+function check(script: Checked): Found[] {
+  return script.rows.flatMap(({ row, line, command, effect }): Found[] => {
     switch (effect?.does) {
       case 'move':
       case 'arc': {
         const feed = numberOf(command, 'F')
-        if (feed === null || feed > 0) return []
+        if (feed === null) return []
+        if (feed > 0) return tooSlow(script, row, line, feed)
         const message = `F${feed} asks for no speed at all. Boards keep the speed from before, and some stop here for ever.`
         return [{ line, message }]
       }
@@ -25,6 +28,18 @@ function check({ rows }: Checked): Found[] {
   })
 }
 
+/** Slower than this along the bed nobody moves: F was written in mm/s. */
+const slowestMmS = 1
+const worthMm = 5
+
+function tooSlow({ steps, rows }: Checked, row: number, line: number, feed: number): Found[] {
+  const scale = rows[row]?.before.units === 'inch' ? 25.4 : 1
+  const wayMm = steps.filter(({ command }) => command === row).reduce((sum, step) => sum + acrossMm(step), 0)
+  if ((feed * scale) / 60 >= slowestMmS || wayMm < worthMm) return []
+  const message = `F${plain(feed, 3)} is ${plain((feed * scale) / 60, 2)} mm/s, for F counts millimetres a minute: ${mm(wayMm, 0)} take ${duration((wayMm * 60) / (feed * scale))}. Was F${plain(feed * 60, 0)} meant, ${plain(feed, 0)} mm/s?`
+  return [{ line, message }]
+}
+
 function belowZero(line: number, text: string, value: number | null): Found[] {
   if (value === null || value > 0) return []
   const message = `${text} can’t be: a speed or acceleration is more than 0. The rehearsal keeps the one before; a board may never move again.`
@@ -37,7 +52,7 @@ export const feedImplausible: Rule = {
   severity: 'warning',
   title: 'A speed that can’t be meant',
   why: 'F is in millimetres a minute. Zero or less is a typing mistake, and boards differ in what they make of it.',
-  silentWhen: 'Says nothing of speeds that are merely odd.',
+  silentWhen: 'Silent for moves of less than 5 mm along the bed, for raising the head and for filament alone, which may well go so slowly.',
   example: { text: 'G28\nM420 S1\nG1 X50 F0' },
   check,
 }

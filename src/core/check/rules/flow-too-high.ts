@@ -25,7 +25,8 @@ function check(script: Checked): Found[] {
       : []
   })
   steps.forEach((step, i) => {
-    if (step.kind !== 'push' || step.end <= step.start) return
+    // Loading fills an empty path, which nothing has to melt.
+    if (step.kind !== 'push' || step.end <= step.start || rows[step.command]?.effect?.does === 'change-filament') return
     const tool = rows[step.command]?.after.tool ?? 0
     const pushed = step.filamentMm - (i > 0 ? (ooze.backMm[i - 1] ?? 0) : 0)
     const flow = (step.filamentMm * toolFilamentAreaMm2(stage.printer, tool)) / (step.end - step.start)

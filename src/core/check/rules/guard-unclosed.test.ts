@@ -6,10 +6,7 @@ const rule = 'guard-unclosed'
 describe(rule, () => {
   it('reports a marker without its end, and an end without its beginning', () => {
     const text = 'G28\n;@ heat-soak minutes=1\nG4 S60\nG90\n;@ end purge-line\n'
-    expect(found(rule, text).map(({ line, severity }) => [line, severity])).toEqual([
-      [2, 'warning'],
-      [5, 'warning'],
-    ])
+    expect(found(rule, text).map(({ lines, severity }) => [lines, severity])).toEqual([[[2, 5], 'warning']])
     expect(round(text).durations.waitingS).toBe(60)
   })
 

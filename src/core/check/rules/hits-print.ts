@@ -2,7 +2,8 @@
 import { mm } from '../../format.ts'
 import { printHeight } from '../../machine/beginning.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
-import { acrossMm, crosses, lineOf, printArea } from '../queries.ts'
+import type { Step } from '../../machine/trace.ts'
+import { acrossMm, crosses, lineOf, outsideMm, printArea } from '../queries.ts'
 
 /** What a bead stands up, and a print curls. */
 const curlsMm = 0.1
@@ -15,6 +16,10 @@ function check(script: Checked): Found[] {
   const laid = new Set(strokes.map(({ line }) => line))
   const job = `“${stage.job.name}”, ${mm(top, 1)} high`
   for (const step of steps) {
+    if (touchesPrint(step, script)) {
+      const message = `Homing Z brings the nozzle down to the bed where the print stands (${job}). It runs into the print.`
+      return [{ line: lineOf(script, step), severity: 'error', message }]
+    }
     const line = lineOf(script, step)
     const lowest = Math.min(step.from.z, step.to.z)
     if (!(lowest < top + curlsMm) || laid.has(line) || !crosses(area, step)) continue
@@ -35,6 +40,15 @@ function check(script: Checked): Found[] {
     }
   }
   return []
+}
+
+/** Homing in height touches the bed where it homes, unless the end stop is at the top. */
+function touchesPrint(step: Step, script: Checked): boolean {
+  const { printer } = script.stage
+  const { at } = printer.homing
+  if (step.kind !== 'home' || step.from.z === step.to.z || at.z > printer.reach.z[1] / 2) return false
+  const [x, y] = printer.probe ? [at.x, at.y] : [step.from.x, step.from.y]
+  return outsideMm(printArea(script), x, y) === 0
 }
 
 export const hitsPrint: Rule = {

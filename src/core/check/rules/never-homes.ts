@@ -2,6 +2,7 @@
 import { axes } from '../../model/printer.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { putBefore } from '../fixes.ts'
+import { isWhole } from '../queries.ts'
 
 /** What may home without saying so: commands that are not known, macros, what a person taught as its own thing. */
 const mayHome = ({ rows }: Checked): boolean =>
@@ -14,7 +15,8 @@ function check(script: Checked): Found[] {
   const { rows, stage, trace } = script
   const first = rows[0]
   const homed = rows.some(({ after }) => axes.some(axis => after.homed[axis]))
-  if (!first || homed || mayHome(script) || stage.firmware.originByHand || trace.ended) return []
+  // Lines of their own for a material, or a part of a script, wait for nothing and extrude nothing.
+  if (!first || !isWhole(script) || homed || mayHome(script) || stage.firmware.originByHand || trace.ended) return []
   // Moves before homing are told at their own lines.
   if (script.steps.some(({ kind, to }) => kind !== 'stand' && !Number.isNaN(to.x))) return []
   const message = 'No line homes the printer. The print then begins at a place that the machine only guesses.'
@@ -30,11 +32,11 @@ function check(script: Checked): Found[] {
 export const neverHomes: Rule = {
   name: 'never-homes',
   group: 'state',
-  severity: 'error',
+  severity: 'warning',
   title: 'Never homes',
   why: 'After it is switched on a machine does not know where its head is. Every move of the print counts from there.',
   silentWhen:
-    'Silent where a command or macro that is not known may home, for machines whose origin is set by hand, and where a move before homing is told already.',
+    'Silent for a part of a script that waits for no heater and extrudes nothing, where a command or macro that is not known may home, for machines whose origin is set by hand, and where a move before homing is told already.',
   example: { text: 'M140 S60\nM190 S60\nM109 S200\nG92 E0' },
   moments: ['start'],
   check,

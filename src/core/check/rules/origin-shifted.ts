@@ -1,37 +1,53 @@
-// The places of the print are shifted, because G92 has called the head's place something else.
-import { mm } from '../../format.ts'
+// The places of the print are shifted: by G92, a work offset, a home offset, a small shift, the probe's or the host's offset.
+import { listed, mm, plain } from '../../format.ts'
+import { type Places, shiftsOf } from '../../machine/places.ts'
 import { lastModes } from '../../machine/trace.ts'
 import { axes } from '../../model/printer.ts'
-import type { Checked, Found, Rule } from '../finding.ts'
+import type { Checked, Found, Row, Rule, Severity } from '../finding.ts'
 import { atTheEnd } from '../fixes.ts'
-import { rowsThat } from '../queries.ts'
 
 const doubtMm = 0.001
-/** A shift in Z up to this is how some people set the height of the first layer. */
-const fineTuneMm = 1
+/** Up to this is how people set the height of the first layer. */
+const fineTuneMm = 0.1
+const meantMm = 1
+
+/** What shifts the places, as people name it; what is meant to be a shift is told less sharply. */
+const names: Partial<Record<keyof Places, { name: string; severity: Severity }>> = {
+  renamed: { name: 'G92', severity: 'error' },
+  workspace: { name: 'the work offset', severity: 'warning' },
+  homed: { name: 'the home offset', severity: 'warning' },
+  fine: { name: 'a baby step', severity: 'warning' },
+  probe: { name: 'the probe’s offset', severity: 'warning' },
+  host: { name: 'the offset of all positions', severity: 'warning' },
+}
+
+/** The row that brought the places to where they are at the end. */
+const lastShift = ({ rows }: Checked): Row | undefined =>
+  rows.findLast(({ before, after }) => axes.some(axis => before.shift[axis] !== after.shift[axis]))
 
 function check(script: Checked): Found[] {
-  const { shift } = lastModes(script.trace)
-  const moved = axes.filter(axis => Math.abs(shift[axis]) > doubtMm)
-  if (moved.length === 0) return []
-  const row = rowsThat(script, 'set-position').findLast(({ before, after }) =>
-    moved.some(axis => before.shift[axis] !== after.shift[axis]),
-  )
-  if (!row) return []
-  const told = moved.map(axis => `${axis.toUpperCase()} by ${mm(shift[axis])}`).join(', ')
-  const fine = moved.every(axis => axis === 'z') && Math.abs(shift.z) <= fineTuneMm
-  const message = fine
-    ? `Every height of the print is shifted by ${mm(shift.z)} from here on. If that sets the first layer’s height, it is meant; otherwise home again.`
-    : `Calls the place of the head another one and leaves it so: the whole print is shifted, ${told}.`
-  const names = moved.map(axis => axis.toUpperCase()).join(' ')
-  return [
-    {
-      line: row.line,
-      message,
-      severity: fine ? 'advice' : 'error',
-      fixes: fine ? [] : atTheEnd(script, `G28 ${names}`, 'Home again'),
-    },
-  ]
+  const { stage, trace } = script
+  const { places, shift } = lastModes(trace)
+  const row = lastShift(script)
+  if (stage.firmware.originByHand || !row) return []
+  const began = trace.beginning.modes.shift
+  const moved = axes.filter(axis => Math.abs(shift[axis] - began[axis]) > doubtMm)
+  const flat = moved.filter(axis => axis !== 'z')
+  const up = moved.includes('z') ? shift.z : 0
+  const sources = shiftsOf(places).flatMap(({ from, by }) => (moved.some(axis => by[axis] !== 0) ? (names[from] ?? []) : []))
+  const by = listed(sources.map(({ name }) => name))
+  const again = stage.firmware.phrases.home(moved)
+  const byG92 = sources.some(({ severity }) => severity === 'error')
+  if (flat.length > 0) {
+    const told = moved.map(axis => `${axis.toUpperCase()} by ${mm(shift[axis])}`).join(', ')
+    const message = `The whole print is shifted by ${by || 'this'}: ${told}.`
+    return [{ line: row.line, message, severity: byG92 ? 'error' : 'warning', fixes: byG92 ? atTheEnd(script, again, 'Home again') : [] }]
+  }
+  if (Math.abs(up) < (byG92 ? doubtMm : fineTuneMm - 1e-9)) return []
+  const { firstLayerMm } = stage.job
+  const message = `Every height is ${mm(Math.abs(up), 3)} ${up > 0 ? 'higher' : 'lower'} from here on, by ${by}. The first layer, ${mm(firstLayerMm)}, is really laid at ${plain(firstLayerMm + up, 3)} mm.`
+  const far = Math.abs(up) > meantMm
+  return [{ line: row.line, message, severity: far ? 'error' : byG92 ? 'advice' : 'warning' }]
 }
 
 export const originShifted: Rule = {
@@ -39,8 +55,9 @@ export const originShifted: Rule = {
   group: 'motion',
   severity: 'error',
   title: 'The origin is shifted',
-  why: 'After G92 with X, Y or Z, every place of the print counts from somewhere else. The print goes beside the bed or into it.',
-  silentWhen: 'Silent for G92 E0, and when homing has put the origin back. Up to 1 mm in height it is only advice.',
+  why: 'After G92 with X, Y or Z, or another shift, every place of the print counts from somewhere else. The print goes beside the bed or into it, or its first layer is laid too high.',
+  silentWhen:
+    'Silent for G92 E0, when homing has put the origin back, for a shift in height under 0.1 mm, and for machines whose origin is set by hand. Up to 1 mm in height by G92 it is only advice.',
   example: { text: 'G28\nM420 S1\nG1 X50 Y20 F6000\nG92 X0 Y0' },
   moments: ['start'],
   check,

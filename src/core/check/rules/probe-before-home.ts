@@ -1,6 +1,8 @@
 // Probes while an axis has no zero yet.
 
+import { families } from '../../firmware/families.ts'
 import { effectOf } from '../../firmware/spec.ts'
+import type { Command } from '../../gcode/line.ts'
 import { listed } from '../../format.ts'
 import { modesBefore } from '../../machine/trace.ts'
 import { axes } from '../../model/printer.ts'
@@ -11,7 +13,10 @@ function check(script: Checked): Found[] {
   const { commands, trace, stage } = script
   for (let i = 0; i < trace.rows.count; i++) {
     const { line, command } = commands[i] as (typeof commands)[number]
-    if (effectOf(stage.firmware, command)?.does !== 'probe') continue
+    const effect = effectOf(stage.firmware, command)
+    // In another family's words it would probe there too, if this printer knew them.
+    const probes = effect ? effect.does === 'probe' : elsewhere(command)
+    if (!probes || stage.macros?.has(command.name)) continue
     const { homed } = modesBefore(trace, i)
     const unknown = axes.filter(axis => !homed[axis]).map(axis => axis.toUpperCase())
     if (unknown.length === 0) continue
@@ -20,6 +25,10 @@ function check(script: Checked): Found[] {
   }
   return []
 }
+
+/** Whether another family's firmware would probe the bed at this command. */
+const elsewhere = (command: Command): boolean =>
+  Object.values(families).some(family => effectOf(family, command)?.does === 'probe')
 
 export const probeBeforeHome: Rule = {
   name: 'probe-before-home',

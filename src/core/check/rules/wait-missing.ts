@@ -6,6 +6,7 @@ import { type HeaterHistory, targetAt, temperatureAt } from '../../machine/heat.
 import { modesAfter, stepsOf } from '../../machine/trace.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { atTheEnd, putBefore } from '../fixes.ts'
+import { isWhole } from '../queries.ts'
 
 /** Boards call a heater ready within about this of its target. */
 const nearEnoughC = 5
@@ -29,6 +30,7 @@ function firstNeeds({ trace }: Checked): Record<Waited, Need> {
 
 function check(rehearsed: Checked): Found[] {
   const { commands, trace, stage } = rehearsed
+  if (!isWhole(rehearsed)) return []
   const needs = firstNeeds(rehearsed)
   const found: Found[] = []
   const look = (heater: Waited, history: HeaterHistory | undefined) => {
@@ -67,7 +69,8 @@ export const waitMissing: Rule = {
   severity: 'error',
   title: 'Nothing waits for a heater',
   why: 'A line that only starts heating goes on at once. Without a wait the print begins too cold and does not stick or flow.',
-  silentWhen: 'Silent within 5 °C of the target; a chamber may go on warming while it prints.',
+  silentWhen:
+    'Silent within 5 °C of the target, and for a part of a script that neither homes nor waits nor extrudes; a chamber may go on warming while it prints.',
   example: { text: 'M140 S60\nM104 S200\nG28\nM420 S1' },
   moments: ['start'],
   check,

@@ -1,0 +1,54 @@
+// `rehearse --many`: one JSON request a line on standard input, one answer a line, in order.
+import { readFileSync } from 'node:fs'
+import * as v from 'valibot'
+import { extras, rehearsalAnswer } from '../core/answer.ts'
+import { sentenceOf } from '../core/model/issues.ts'
+import { Job } from '../core/model/job.ts'
+import { Printer } from '../core/model/printer.ts'
+import { Moment } from '../core/model/script.ts'
+import { provenFindings } from '../core/prove.ts'
+import { rehearseScript } from '../core/round.ts'
+import { Refusal } from './arguments.ts'
+import { inputFor, jobNamed, printerNamed, stateFrom } from './input.ts'
+
+const Request = v.strictObject({
+  text: v.string(),
+  printer: v.union([v.string(), Printer]),
+  job: v.optional(v.union([v.string(), Job]), 'small'),
+  moment: v.optional(Moment, 'start'),
+  from: v.optional(v.unknown()),
+  with: v.optional(v.array(v.picklist(extras)), []),
+})
+
+function answer(line: string): unknown {
+  let json: unknown
+  try {
+    json = JSON.parse(line)
+  } catch (error) {
+    return { error: `This line is not JSON: ${(error as Error).message}.` }
+  }
+  const parsed = v.safeParse(Request, json)
+  if (!parsed.success) return { error: sentenceOf(parsed.issues) }
+  const { text, printer, job, moment, from, with: extra } = parsed.output
+  try {
+    const described = typeof printer === 'string' ? printerNamed(printer) : printer
+    const input = {
+      ...inputFor(described, typeof job === 'string' ? jobNamed(job) : job),
+      moment,
+      ...(from !== undefined && { from: stateFrom(from, described, 'from') }),
+    }
+    const round = rehearseScript(text, input)
+    return rehearsalAnswer({ ...round, findings: provenFindings(text, input, round.findings) }, extra)
+  } catch (error) {
+    if (error instanceof Refusal) return { error: error.message }
+    throw error
+  }
+}
+
+/** The answers to all requests on standard input; what can't be asked is answered with its reason. */
+export const answerMany = (): string =>
+  readFileSync(0, 'utf8')
+    .split('\n')
+    .filter(line => line.trim())
+    .map(line => JSON.stringify(answer(line)))
+    .join('\n')

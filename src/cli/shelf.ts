@@ -1,0 +1,58 @@
+// The person's own shelf at the terminal, where there is one: printers by their names, scripts by `shelf:PRINTER/SCRIPT`. Only read.
+import { existsSync } from 'node:fs'
+import { join, resolve } from 'node:path'
+import Sqlite from 'better-sqlite3'
+import * as v from 'valibot'
+import { Printer } from '../core/model/printer.ts'
+import { nameKey } from '../core/model/script.ts'
+import { Refusal } from './arguments.ts'
+
+const path = (): string => join(resolve(process.env.DATA_DIR ?? 'data'), 'warm-prelude.sqlite')
+
+/** Asks the shelf's data base; null where there is none. A shelf that can't be read is told, not passed over. */
+function ask<T>(question: (database: Sqlite.Database) => T): T | null {
+  if (!existsSync(path())) return null
+  try {
+    const database = new Sqlite(path(), { readonly: true })
+    try {
+      return question(database)
+    } finally {
+      database.close()
+    }
+  } catch (error) {
+    if (error instanceof Refusal) throw error
+    throw new Refusal(`The shelf in ${path()} can’t be read: ${(error as Error).message}.`, 3)
+  }
+}
+
+/** A printer of the shelf by its name in any case; null where the shelf has none, or there is no shelf. */
+export const shelfPrinter = (name: string): Printer | null =>
+  ask(database => {
+    const row = database.prepare('SELECT data FROM printers WHERE key = ?').get(nameKey(name)) as
+      | { data: string }
+      | undefined
+    if (!row) return null
+    const parsed = v.safeParse(Printer, JSON.parse(row.data))
+    return parsed.success ? parsed.output : null
+  })
+
+/** The text in use of a script that is named by its printer and its own name. */
+export function shelfScript(place: string): string {
+  const [printer = '', ...rest] = place.split('/')
+  const script = rest.join('/')
+  const text = ask(database => {
+    const row = database
+      .prepare(
+        `SELECT revisions.text FROM scripts
+         JOIN printers ON printers.id = scripts.printer_id
+         JOIN variants ON variants.script_id = scripts.id AND variants.in_use = 1
+         JOIN revisions ON revisions.variant_id = variants.id
+         WHERE printers.key = ? AND scripts.key = ?
+         ORDER BY revisions.number DESC LIMIT 1`,
+      )
+      .get(nameKey(printer), nameKey(script)) as { text: string } | undefined
+    return row?.text ?? null
+  })
+  if (text === null) throw new Refusal(`The shelf has no script “${script}” for a printer “${printer}”.`, 3)
+  return text
+}

@@ -1,0 +1,53 @@
+// Fixes proven: each is applied and rehearsed, told with what it mends and brings, and not offered where it brings an error.
+import type { Finding, Fix } from './check/finding.ts'
+import { applyEdits } from './model/script.ts'
+import { type RehearsalInput, rehearseAndCheck } from './round.ts'
+
+/** Scripts longer than this are prints; their fixes are proven when one is looked at. */
+const mostLines = 5_000
+
+/** What tells a finding from another, wherever its line has moved to. */
+const keyOf = ({ rule, severity, message }: Finding): string => `${rule} ${severity} ${message.replace(/\d+/g, '#')}`
+
+const countOf = (findings: readonly Finding[]): Map<string, { finding: Finding; times: number }> => {
+  const counts = new Map<string, { finding: Finding; times: number }>()
+  for (const finding of findings) {
+    const key = keyOf(finding)
+    counts.set(key, { finding, times: (counts.get(key)?.times ?? 0) + finding.lines.length })
+  }
+  return counts
+}
+
+/** Findings of one list that the other lacks, or has fewer times. */
+function without(list: readonly Finding[], other: readonly Finding[]): Finding[] {
+  const counts = countOf(other)
+  return [...countOf(list)].flatMap(([key, { finding, times }]) =>
+    times > (counts.get(key)?.times ?? 0) ? [finding] : [],
+  )
+}
+
+/** What a fix does to a script: the findings that go and those that come. */
+export function outcomeOf(
+  text: string,
+  input: RehearsalInput,
+  before: readonly Finding[],
+  fix: Fix,
+): { mends: Finding[]; brings: Finding[] } {
+  const { findings } = rehearseAndCheck(applyEdits(text, fix.edits), input)
+  return { mends: without(before, findings), brings: without(findings, before) }
+}
+
+/** The findings of a rehearsed script with their fixes proven. */
+export function provenFindings(text: string, input: RehearsalInput, findings: readonly Finding[]): Finding[] {
+  if (text.split('\n').length > mostLines) return [...findings]
+  return findings.map(finding => ({
+    ...finding,
+    fixes: finding.fixes.flatMap((fix): Fix[] => {
+      const { mends, brings } = outcomeOf(text, input, findings, fix)
+      if (brings.some(({ severity }) => severity === 'error')) return []
+      return [{ ...fix, mends: rulesOf(mends), brings: rulesOf(brings) }]
+    }),
+  }))
+}
+
+const rulesOf = (findings: readonly Finding[]): string[] => [...new Set(findings.map(({ rule }) => rule))]
