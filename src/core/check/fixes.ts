@@ -15,7 +15,7 @@ export const commentOut = (line: Line | undefined, title = 'Comment this line ou
   return [{ title, edits: [{ from, to: from, insert: ';' }] }]
 }
 
-type Script = Pick<Checked, 'lines'>
+type Script = Pick<Checked, 'lines' | 'trace'>
 
 const titled = (title: string, said: string): string => `${title} (${said.replaceAll('\n', ', ')})`
 
@@ -27,6 +27,8 @@ export const putBefore = ({ lines }: Script, line: number, said: string | null, 
 export const putAfter = ({ lines }: Script, line: number, said: string | null, title: string): Fix[] =>
   said === null ? [] : [{ title: titled(title, said), edits: [insertAfter(lines, line, said)] }]
 
-/** Puts lines in after the last one that is used. */
+/** Puts lines in after the last one that is used, or before the one at which the script ends itself. */
 export const atTheEnd = (script: Script, said: string | null, title: string): Fix[] =>
-  putAfter(script, lastUsedLine(script.lines), said, title)
+  script.trace.ended
+    ? putBefore(script, script.trace.ended.line, said, title)
+    : putAfter(script, lastUsedLine(script.lines), said, title)

@@ -27,7 +27,8 @@ export const hostOffset = record<'host-offset'>({
       const by = after.places.host[axis]
       return by === before.places.host[axis] ? [] : [`${axis.toUpperCase()} ${mm(by, 3)}`]
     })
-    if (moved.length === 0) return 'Leaves the offset of all positions as it is.'
+    const named = command.keys.some(({ key }) => /^[XYZ]$/.test(key))
+    if (moved.length === 0 && !named) return 'Leaves the offset of all positions as it is.'
     const when = numberOf(command, 'MOVE') === 1 ? ', and moves there' : ''
     const zero = axes.every(axis => after.places.host[axis] === 0)
     return zero

@@ -120,7 +120,7 @@ class Runner {
     if (recorder.now > mostSeconds) recorder.stop(tooLong)
     const row = recorder.rows.count - 1
     const ran = recorder.over ? null : this.calls(line, after, within, effect?.does === 'macro-file')
-    if (ran) recorder.byFile.set(row, ran)
+    if (ran) recorder.byFile.set(row, byFile ? { ...ran, ...byFile, tookS: byFile.tookS + ran.tookS } : ran)
   }
 
   /** A row for a command that does nothing by itself. */

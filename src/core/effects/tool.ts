@@ -94,7 +94,7 @@ export const tool = record<'tool'>({
     const stays = effect.staysStill !== null && hasLetter(command, effect.staysStill)
     if (selected) take(recorder, selected, stays)
   },
-  says: ({ command, effect, before, after, stage, byFile }) => {
+  says: ({ command, effect, before, after, stage, byFile, modesKnown }) => {
     const number = toolNamed(command, effect.by)
     const { printer, firmware } = stage
     if (number === null) return 'Reports the tool in use.'
@@ -112,7 +112,7 @@ export const tool = record<'tool'>({
         : before.blends.some(each => each.tool === number)
           ? ', a blend'
           : ', a blend that nothing has kept'
-    if (before.tool === after.tool && before.blend === after.blend)
+    if (modesKnown && before.tool === after.tool && before.blend === after.blend)
       return `${name.charAt(0).toUpperCase()}${name.slice(1)} is in use already.`
     const heat = after.toolHeats[after.tool]
     const heats = firmware.toolsStandBy && heat && heat.activeC > 0 ? `; it heats to ${celsius(heat.activeC)}` : ''

@@ -68,7 +68,7 @@ export const waitForHeaters = record<'wait-for-heaters'>({
       return `Waits until ${what}; how long that takes is not known here.`
     return tookS > 0
       ? `Waits until ${what}, ${duration(tookS)}.`
-      : `No wait: ${what.replace(' has ', ' has already ')}.`
+      : `No wait: ${what} already.`
   },
   purpose: 'heat-wait',
 })

@@ -69,10 +69,10 @@ export const printHeight = ({ job, printer, moment }: Pick<Stage, 'job' | 'print
 function printing(stage: Stage): Modes {
   const { printer, job } = stage
   const modes = asSwitchedOn(stage)
-  const used = toolsUsed(job)
+  const used = stage.firmware.heatsToExtrude ? toolsUsed(job) : []
   const tool = Math.min(toolAt(stage), printer.tools.length - 1)
   const toolHeats = printer.tools.map((_, each): Modes['toolHeats'][number] => {
-    if (!used.includes(each) && each !== tool) return { activeC: 0, standbyC: 0, state: 'off' }
+    if (!used.includes(each) && (each !== tool || !stage.firmware.heatsToExtrude)) return { activeC: 0, standbyC: 0, state: 'off' }
     const { nozzleLaterC, oozeSafeC } = materialOf(stage, each)
     return { activeC: nozzleLaterC, standbyC: oozeSafeC, state: each === tool ? 'active' : 'standby' }
   })
@@ -90,7 +90,7 @@ function printing(stage: Stage): Modes {
       ),
     ),
     toolHeats,
-    bedTarget: Math.max(...used.map(each => materialOf(stage, each).bedLaterC)),
+    bedTarget: Math.max(0, ...used.map(each => materialOf(stage, each).bedLaterC)),
     chamberTarget: chamber ? (chamber.heated ? Math.min(chamberC, chamber.highestC) : 0) : null,
     fan: 1,
     motorsOn: true,

@@ -95,7 +95,7 @@ const clues: readonly Clue[] = [
       ['total', 'count'],
     ],
   },
-  { value: 'layer', needs: [layer, ['num', 'number', 'nr', 'index', 'current']], not: ['total', 'count'] },
+  { value: 'layer', needs: [layer, ['num', 'number', 'no', 'nr', 'index', 'current']], not: ['total', 'count'] },
   {
     value: 'top',
     needs: [
@@ -174,7 +174,8 @@ const partsOf = (word: string): string[] =>
 
 /** Guesses from the ordinary words inside. The more of them the guess accounts for, the surer it is. */
 export function guessMeaning(word: string): Guess {
-  const parts = partsOf(word)
+  // Layers count from 0 where a word says so: that is the first.
+  const parts = [...partsOf(word), ...(/layer_?0\b|(?:^|_)0_?layer/i.test(word) ? ['first'] : [])]
   for (const { value, needs, not = [] } of clues) {
     if (parts.some(part => not.includes(part))) continue
     if (!needs.every(any => any.some(each => parts.includes(each)))) continue

@@ -1,6 +1,6 @@
 // The filament counter stands at something other than zero when the print begins.
 import { mm } from '../../format.ts'
-import { lastModes, stepsOf } from '../../machine/trace.ts'
+import { counterAfter, lastModes } from '../../machine/trace.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { putAfter } from '../fixes.ts'
 
@@ -8,13 +8,14 @@ import { putAfter } from '../fixes.ts'
 const harmlessMm = 0.05
 
 function check(script: Checked): Found[] {
-  const { trace, stage } = script
+  const { trace, stage, rows } = script
   if (stage.vocabulary?.resetsFilament) return []
   const counter = trace.rows.count ? (trace.rows.counter[trace.rows.count - 1] as number) : 0
   if (lastModes(trace).extrusion !== 'absolute' || Math.abs(counter) <= harmlessMm) return []
-  let line = 0
-  for (const step of stepsOf(trace)) if (step.filamentMm !== 0) line = trace.rows.line[step.command] as number
-  if (line === 0) return []
+  // The last line that changed what E counts: a move, or a state brought back.
+  const row = rows.findLast(({ row }) => Math.abs(counterAfter(trace, row) - counterAfter(trace, row - 1)) > 1e-9)
+  if (!row) return []
+  const { line } = row
   const first =
     counter > 0
       ? `retracts ${mm(counter)} of filament out of the nozzle`

@@ -7,7 +7,8 @@ function check(script: Checked): Found[] {
   const { trace, stage, rows } = script
   const { printer } = stage
   const home = rows.findLast(({ effect }) => effect?.does === 'home')
-  if (!home || !(printer.probe || printer.storedMesh) || lastModes(trace).levelling !== 'unknown') return []
+  const prints = rows.some(({ effect }) => effect?.does === 'heat' && effect.wait) || script.steps.some(({ filamentMm }) => filamentMm > 0)
+  if (!home || !prints || !(printer.probe || printer.storedMesh) || lastModes(trace).levelling !== 'unknown') return []
   const unknown = rows.some(({ effect }) => effect === null || effect.does === 'macro' || effect.does === 'opaque')
   if (unknown) return []
   const message = `Homes here, and no line probes the bed or loads a saved mesh. ${printer.name} could have levelling; whether it is on is left to what was before.`
@@ -20,7 +21,7 @@ export const levellingMissing: Rule = {
   severity: 'warning',
   title: 'Nothing turns levelling on',
   why: 'On this kind of firmware a mesh is used only after a line has loaded or measured it. Without one the first layer follows no bed at all.',
-  silentWhen: 'Silent where a command or macro that we don’t know may do it, and in a script that doesn’t home.',
+  silentWhen: 'Silent where a command or macro that is not known may do it, in a script that doesn’t home, and in a part of one that neither waits for a heater nor extrudes.',
   example: {
     text: 'G28\nM109 S200',
     printer: { firmware: { family: 'host', version: '12.0', abilities: {} } },

@@ -14,16 +14,20 @@ const harmlessLiftMm = 30
 function check(script: Checked): Found[] {
   const { commands, trace, stage } = script
   const told = new Set<string>()
+  const byHand = new Set<string>()
   const found: Found[] = []
   const homesAtAll = commands.some(({ command }) => effectOf(stage.firmware, command)?.does === 'home')
   for (let i = 0; i < trace.rows.count; i++) {
     const { line, command } = commands[i] as (typeof commands)[number]
     const does = effectOf(stage.firmware, command)?.does
+    // On machines that are set up by hand G92 says where the head is.
+    if (does === 'set-position' && stage.firmware.originByHand)
+      for (const axis of axes) if (numberOf(command, axis.toUpperCase()) !== null) byHand.add(axis)
     if (does !== 'move' && does !== 'arc') continue
     const { homed, positioning } = modesBefore(trace, i)
     const blind = axes.filter(axis => {
       const value = numberOf(command, axis.toUpperCase())
-      if (value === null || homed[axis] || told.has(axis)) return false
+      if (value === null || homed[axis] || told.has(axis) || byHand.has(axis)) return false
       return !(axis === 'z' && positioning === 'relative' && value >= 0 && value <= harmlessLiftMm)
     })
     if (blind.length === 0) continue

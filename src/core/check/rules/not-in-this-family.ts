@@ -16,6 +16,8 @@ function check({ lines, stage }: Checked): Found[] {
   const { firmware } = stage
   return lines.flatMap((line): Found[] => {
     const name = line.command?.name
+    const refused = name === undefined ? undefined : specNamed(firmware, name)?.refused
+    if (refused) return [{ line: line.number, severity: 'error', message: `${name}: ${refused}` }]
     if (name === undefined || specNamed(firmware, name) || stage.macros?.has(name)) return []
     const elsewhere = familiesWith(name, firmware.family)
     const other = elsewhere[0]

@@ -20,6 +20,11 @@ function check({ lines, stage }: Checked): Found[] {
     if (odd.length === 0) return []
     const takes = spec.letters.length ? ` It takes ${listed([...known])}.` : ' It takes none.'
     const message = `${command.name} doesn’t take ${listed([...new Set(odd)])} on this firmware, so it is passed over.${takes}`
+    const byRadius = spec.effect.does === 'arc' && !spec.effect.byRadius && odd.includes('R')
+    if (byRadius) {
+      const radius = `${command.name} takes an arc’s centre (I and J) only on this firmware. With a radius (R) it stops with an error.`
+      return [{ line: line.number, severity: 'error', message: radius }]
+    }
     return [{ line: line.number, message }]
   })
 }

@@ -2,6 +2,7 @@
 
 import { type Line, type Piece, placeOf } from '../../gcode/line.ts'
 import type { Edit } from '../../model/script.ts'
+import { looksLikeConfig } from '../../macros/config.ts'
 import { isForeign } from '../../resolve/resolve.ts'
 import { straighten } from '../../script/edits/repair.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
@@ -10,6 +11,7 @@ const isByteOrderMark = (line: Line, piece: Piece) =>
   line.number === 1 && piece === line.pieces[0] && piece.text === '\ufeff'
 
 function check({ lines, stage }: Checked): Found[] {
+  if (looksLikeConfig(lines.map(({ raw }) => raw))) return []
   return lines.flatMap((line): Found[] => {
     // Another program's signs are told by a rule of their own.
     if (isForeign(line, stage)) return []

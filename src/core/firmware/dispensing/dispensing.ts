@@ -1,8 +1,8 @@
 // The dispensing family: paste and multi-head machines whose heads are selected by M6 and are told volumes and layer heights.
 import { heating, motion, motors, planes, telling, workspaces } from '../common.ts'
 import type { Effect } from '../effect.ts'
-import { each, flag, heat, housekeeping, num, only, quiet, report, row, table } from '../entries.ts'
-import type { CommandSpec, FirmwareFamily } from '../spec.ts'
+import { each, flag, heat, housekeeping, num, only, quiet, report, row, table, when } from '../entries.ts'
+import type { Case, CommandSpec, FirmwareFamily } from '../spec.ts'
 import { phrases } from './phrases.ts'
 
 const head = num('T', 'which head', 'number', [10, 49])
@@ -18,6 +18,9 @@ const pasteLetters = [
   num('P', 'wait', 'ms'),
   num('I', 'automatically', 'switch'),
 ]
+
+/** With a rate or pulses it only says how it is to be done from here on. */
+const tellsPaste = (title: string): Case[] => ['S', 'E', 'I'].map(letter => when(letter, null, title, told))
 
 const heads: CommandSpec[] = [
   row(
@@ -53,8 +56,8 @@ const heads: CommandSpec[] = [
   row('M756', 'Layer height', told, [num('S', 'to', 'mm', [0.01, 10]), head], 'M756 S0.5'),
   row('M757', 'Nozzle diameter', told, [head, num('S', 'to', 'mm', [0.05, 10])], 'M757 T11 S0.8'),
   row('M758', 'Pulses per volume', told, [head, num('S', 'to', 'number'), num('P', 'to', 'number')], 'M758 T11 S1297'),
-  row('M721', 'Retract the paste', paste(true), pasteLetters, 'M721 T11 S5000 E2000 P0 I1'),
-  row('M722', 'Prime the paste', paste(false), pasteLetters, 'M722 T11 S5000 E2000 P0 I1'),
+  row('M721', 'Retract the paste', paste(true), pasteLetters, 'M721 T11 S5000 E2000 P0 I1', { cases: tellsPaste('Retraction of the paste') }),
+  row('M722', 'Prime the paste', paste(false), pasteLetters, 'M722 T11 S5000 E2000 P0 I1', { cases: tellsPaste('Prime of the paste') }),
   row(
     'M350',
     'Microsteps of the motors',
