@@ -5,13 +5,13 @@ G21
 G90
 M83
 
-; --- the bed first, the tool warm but not dripping ---
+; --- the bed first, the tool warm, below oozing ---
 M140 S60
 G10 P0 S150 R120
 M116
 T0
 
-; --- find zero, line up, feel the bed ---
+; --- home, align, probe the bed ---
 G28
 G32
 G29 S0

@@ -8,11 +8,11 @@ M82 ; filament from its zero
 ; --- warm enough to probe ---
 M117 Warming up
 M140 S60 ; bed starts first, it is the slow one
-M104 S150 ; too cool to drip
+M104 S150 ; below oozing
 M190 S60
 M109 S150
 
-; --- find zero and the bed's shape ---
+; --- home and load the mesh ---
 M117 Feeling the bed
 G28
 G29 ; 25 points

@@ -7,7 +7,7 @@ G21
 G90
 M83
 
-;==== warm what will print, not dripping ====
+;==== warm what will print, below oozing ====
 M605 S1
 M140 S@(highest bed)
 ;? when uses T0
@@ -18,7 +18,7 @@ M104 T1 S@(ooze_safe of T1)
 ;? end
 M190 S@(highest bed)
 
-;==== zero and shape, felt by the left one ====
+;==== home and mesh, probed by the left one ====
 T0
 G28
 G29

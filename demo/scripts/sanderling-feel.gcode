@@ -1,4 +1,4 @@
-; Sanderling. The nozzle feels the bed, so it must be clean and cool.
+; Sanderling. The nozzle probes the bed, so it must be clean and cool.
 
 ; ---- count
 G21
@@ -8,7 +8,7 @@ M83
 ; ---- bed
 M190 S60
 
-; ---- zero, felt cold
+; ---- home and probe, cold
 G28
 G29
 

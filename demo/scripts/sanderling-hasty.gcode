@@ -5,7 +5,7 @@ M83
 M190 S60
 M109 S205
 
-; feel the bed
+; probe the bed
 G28
 G29
 

@@ -5,7 +5,7 @@ M82
 M140 S60
 M104 S200
 G28
-;M420 S1 ; use the kept mesh
+;M420 S1 ; use the saved mesh
 M190 S60
 M109 S200
 

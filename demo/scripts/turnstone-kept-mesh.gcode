@@ -3,7 +3,7 @@ G21
 G90
 M82
 M140 S60
-M104 S160 ; warm, does not drip
+M104 S160 ; warm, does not ooze
 G28
 M420 S1 ; after G28, which turns it off
 G1 Z10 F480

@@ -42,7 +42,10 @@ function inputOf({ wishes }: Case): RehearsalInput {
   const materials = job.materials.map(name => named(demoMaterials(), name))
   const material = materials[job.firstTool] ?? materials[0]
   if (!material) throw new Error('a job without a material')
-  const printer = v.parse(Printer, { ...named(demoPrinters(), of('printer', 'Dunlin')), ...JSON.parse(of('with', '{}')) })
+  const printer = v.parse(Printer, {
+    ...named(demoPrinters(), of('printer', 'Dunlin')),
+    ...JSON.parse(of('with', '{}')),
+  })
   return { printer, job, material, materials, moment: v.parse(Moment, of('moment', 'start')) }
 }
 
@@ -55,12 +58,15 @@ function wrong(each: Case): string[] {
   const round = rehearseScript(each.text, input)
   const answer = rehearsalAnswer(round)
   const serious = round.findings.filter(({ severity }) => severity !== 'advice')
-  const told = round.findings.map(({ rule, lines, severity, message }) => `${rule} ${lines.join(',')} ${severity}: ${message}`)
+  const told = round.findings.map(
+    ({ rule, lines, severity, message }) => `${rule} ${lines.join(',')} ${severity}: ${message}`,
+  )
   const troubles: string[] = []
   const expectThat = (so: boolean, what: string) => {
     if (!so) troubles.push(what)
   }
-  const near = (value: unknown, wanted: number, within: number) => typeof value === 'number' && Math.abs(value - wanted) <= within
+  const near = (value: unknown, wanted: number, within: number) =>
+    typeof value === 'number' && Math.abs(value - wanted) <= within
   const same = (value: unknown, wanted: unknown) =>
     typeof wanted === 'number' ? near(value, wanted, 0.005) : JSON.stringify(value) === JSON.stringify(wanted)
   for (const wish of each.wishes) {
@@ -73,17 +79,26 @@ function wrong(each: Case): string[] {
       case 'with':
         break
       case 'sound':
-        expectThat(serious.length === 0, `is sound, and is told: ${serious.map(({ rule, lines, message }) => `${rule} ${lines}: ${message}`).join(' | ')}`)
+        expectThat(
+          serious.length === 0,
+          `is sound, and is told: ${serious.map(({ rule, lines, message }) => `${rule} ${lines}: ${message}`).join(' | ')}`,
+        )
         break
       case 'serious': {
         const found = [...new Set(serious.map(({ rule }) => rule))].sort()
-        expectThat(JSON.stringify(found) === JSON.stringify([...rest].sort()), `serious are ${rest.join(' ')}, and are: ${serious.map(({ rule, lines, message }) => `${rule} ${lines}: ${message}`).join(' | ')}`)
+        expectThat(
+          JSON.stringify(found) === JSON.stringify([...rest].sort()),
+          `serious are ${rest.join(' ')}, and are: ${serious.map(({ rule, lines, message }) => `${rule} ${lines}: ${message}`).join(' | ')}`,
+        )
         break
       }
       case 'finds': {
         const [rule, line, severity] = rest
         const so = round.findings.some(
-          finding => finding.rule === rule && finding.lines.includes(Number(line)) && (severity === undefined || finding.severity === severity),
+          finding =>
+            finding.rule === rule &&
+            finding.lines.includes(Number(line)) &&
+            (severity === undefined || finding.severity === severity),
         )
         expectThat(so, `finds ${tail}, and has: ${told.join(' | ')}`)
         break

@@ -13,7 +13,7 @@ M104 S@nozzle
 M190 S@bed
 M109 S@nozzle
 
-;==== zero and shape ====
+;==== home and mesh ====
 G28
 G29
 

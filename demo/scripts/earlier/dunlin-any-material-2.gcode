@@ -7,13 +7,13 @@ G21
 G90
 M83
 
-;==== warm, but not dripping ====
+;==== warm, below oozing ====
 M140 S@bed
 M104 S@ooze_safe
 M190 S@bed
 M109 S@ooze_safe
 
-;==== zero and shape ====
+;==== home and mesh ====
 G28
 G29
 

@@ -7,15 +7,15 @@ G21
 G90
 M83
 
-;==== warm, but not dripping ====
+;==== warm, below oozing ====
 M140 S@bed
 M104 S@ooze_safe
 M190 S@bed
 M109 S@ooze_safe
 
-;==== zero and shape ====
+;==== home and mesh ====
 G28
-M420 S1 ; the shape as it was felt last
+M420 S1 ; the mesh saved last time
 
 ;==== full heat in the corner ====
 G1 X2 Y2 Z10 F6000

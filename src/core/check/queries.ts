@@ -103,8 +103,10 @@ export const firstPushS = ({ steps }: Checked): number =>
 
 /** Whether a script is more than a part of one: it homes, waits for a heater, or extrudes. */
 export const isWhole = ({ rows, steps }: Checked): boolean =>
-  rows.some(({ effect }) => effect?.does === 'home' || effect?.does === 'wait-for-heaters' || (effect?.does === 'heat' && effect.wait)) ||
-  steps.some(({ filamentMm }) => filamentMm > 0)
+  rows.some(
+    ({ effect }) =>
+      effect?.does === 'home' || effect?.does === 'wait-for-heaters' || (effect?.does === 'heat' && effect.wait),
+  ) || steps.some(({ filamentMm }) => filamentMm > 0)
 
 /** The passage that a line stands in, where its lines are a person's own and not made from numbers. */
 export const ownPassageOf = ({ passages }: Checked, line: number): Passage | undefined =>

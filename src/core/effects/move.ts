@@ -1,8 +1,9 @@
 // A straight move; on machines that home by moves, one that ends at an end stop; and one that counts from a saved position.
 import { hasLetter, numberOf } from '../gcode/line.ts'
 import type { Recorder } from '../machine/recorder.ts'
+import type { Position, Stage } from '../machine/state.ts'
 import type { Step } from '../machine/trace.ts'
-import { type Axis, axes } from '../model/printer.ts'
+import type { Axis, Spot } from '../model/printer.ts'
 import { goTo, named, runMove, scaleOf, takeFeed, takeFilament } from './moving.ts'
 import type { Purpose } from './purpose.ts'
 import { record } from './record.ts'
@@ -58,21 +59,46 @@ export const move = record<'move'>({
       return `Moves back to the saved position ${numberOf(command, effect.restorePoint) ?? 0}${moved.length ? ` on ${moved.join(', ')}` : ''}.`
     return sayMove(told, steps)
   },
-  purpose: ({ steps }) => (steps ? purposeOfMove(steps) : 'move'),
+  purpose: ({ steps, stage }) => (steps ? purposeOfMove(steps, stage) : 'move'),
 })
 
-/** A move that extrudes along a way is a purge line, one that extrudes in place a purge there, a small one a prime. */
-export function purposeOfMove(steps: readonly Step[]): Purpose {
-  const pushed = steps.reduce((sum, step) => sum + Math.max(0, step.filamentMm), 0)
-  const drawn = steps.some(step => step.filamentMm < 0)
-  if (pushed > 0) {
-    if (steps.some(step => step.kind === 'extrude' && Math.hypot(step.to.x - step.from.x, step.to.y - step.from.y) > 5))
-      return 'purge-line'
-    return pushed >= 5 ? 'purge-spot' : 'prime'
-  }
-  return drawn ? 'retract' : 'move'
+/** So near to a bucket or a brush a move has to do with it, mm. */
+const nearSpotMm = 35
+const overBrushMm = 3
+
+const nearSpot = ({ printer }: Stage, kind: RegExp, { x, y }: Position): Spot | undefined =>
+  printer.spots.find(spot => kind.test(spot.name) && Math.hypot(spot.x - x, spot.y - y) <= nearSpotMm)
+
+const isAfterPrint = ({ moment }: Stage): boolean => moment === 'end' || moment === 'cancel'
+
+/** Bringing a bed that slides all the way to the front, or a bed that goes down far down, shows the print. */
+function presents({ from, to }: Step, { printer }: Stage): boolean {
+  const [low, high] = printer.reach[printer.bedCarriedOn]
+  const axis = printer.bedCarriedOn
+  const others = axis === 'y' ? from.x === to.x : from.x === to.x && from.y === to.y
+  return others && to[axis] > from[axis] && to[axis] >= low + (high - low) * 0.75
 }
 
-/** Whether a command names a place. */
-export const namesPlace = (command: Parameters<typeof named>[0]): boolean =>
-  axes.some(axis => numberOf(command, axis.toUpperCase()) !== null)
+/**
+ * A move that extrudes along a way is a purge line, or a purge in place over a bucket; one that extrudes in place a purge there, a
+ * small one a prime; strokes over a brush are a wipe; after a print a bed that is brought forward presents it.
+ */
+export function purposeOfMove(steps: readonly Step[], stage: Stage): Purpose {
+  const pushed = steps.reduce((sum, step) => sum + Math.max(0, step.filamentMm), 0)
+  const drawn = steps.some(step => step.filamentMm < 0)
+  const last = steps.at(-1)
+  if (pushed > 0) {
+    const along = steps.some(({ kind, from, to }) => kind === 'extrude' && Math.hypot(to.x - from.x, to.y - from.y) > 5)
+    if (along)
+      return last && nearSpot(stage, /bucket|purge/, last.to) && nearSpot(stage, /bucket|purge/, last.from)
+        ? 'purge-spot'
+        : 'purge-line'
+    return pushed >= 5 ? 'purge-spot' : 'prime'
+  }
+  if (drawn) return 'retract'
+  if (last && Math.hypot(last.to.x - last.from.x, last.to.y - last.from.y) > 1) {
+    const brush = nearSpot(stage, /brush|wipe/, last.to)
+    if (brush && last.to.z <= brush.z + overBrushMm && nearSpot(stage, /brush|wipe/, last.from)) return 'wipe'
+  }
+  return last && isAfterPrint(stage) && presents(last, stage) ? 'present' : 'move'
+}

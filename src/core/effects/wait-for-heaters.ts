@@ -66,9 +66,7 @@ export const waitForHeaters = record<'wait-for-heaters'>({
       !(/chamber/i.test(sensor) && stage.printer.heaters.chamber)
     )
       return `Waits until ${what}; how long that takes is not known here.`
-    return tookS > 0
-      ? `Waits until ${what}, ${duration(tookS)}.`
-      : `No wait: ${what} already.`
+    return tookS > 0 ? `Waits until ${what}, ${duration(tookS)}.` : `No wait: ${what} already.`
   },
   purpose: 'heat-wait',
 })

@@ -72,7 +72,8 @@ function printing(stage: Stage): Modes {
   const used = stage.firmware.heatsToExtrude ? toolsUsed(job) : []
   const tool = Math.min(toolAt(stage), printer.tools.length - 1)
   const toolHeats = printer.tools.map((_, each): Modes['toolHeats'][number] => {
-    if (!used.includes(each) && (each !== tool || !stage.firmware.heatsToExtrude)) return { activeC: 0, standbyC: 0, state: 'off' }
+    if (!used.includes(each) && (each !== tool || !stage.firmware.heatsToExtrude))
+      return { activeC: 0, standbyC: 0, state: 'off' }
     const { nozzleLaterC, oozeSafeC } = materialOf(stage, each)
     return { activeC: nozzleLaterC, standbyC: oozeSafeC, state: each === tool ? 'active' : 'standby' }
   })

@@ -5,7 +5,17 @@ import type { Stage } from '../machine/state.ts'
 import type { Trace } from '../machine/trace.ts'
 import { type Marker, madePassages, readMarker, type Values } from './makers/maker.ts'
 import { makerNamed } from './makers/makers.ts'
-import { goesWith, heavier, kindOf, type PassageKind, type Purpose, purposeOf, titleOf } from './purposes.ts'
+import {
+  goesWith,
+  heavier,
+  isMove,
+  kindOf,
+  type PassageKind,
+  type Purpose,
+  purposeOf,
+  purposeOfCall,
+  titleOf,
+} from './purposes.ts'
 import { type RefrainMark, readRefrain } from './refrain-marks.ts'
 
 export type { PassageKind } from './purposes.ts'
@@ -61,17 +71,26 @@ type Heading = {
 export type MadeBy = { maker: string; values: Values; endLine: number | null }
 
 /**
- * The heading in a run of comment lines: its first decorated line with words, or a line with words next to a rule of signs,
- * or else its first line with words. Null where it is the title of the whole script, or has no words.
+ * The heading in a run of comment lines: its last decorated line with words, or a line with words next to a rule of signs, or
+ * else its last short line, or its first with words. Null where it is the title of the whole script, or has no words.
  */
 function headingIn(comments: readonly Line[], opensScript: boolean): Heading | null {
   const worded = comments.filter(line => headingOf(line) !== null)
   const first = comments[0]
   const section = comments.some(decorated)
   if (!first || !worded[0] || (opensScript && !section)) return null
-  const chosen = worded.find(decorated) ?? worded[0]
+  const chosen = worded.findLast(decorated) ?? headingAmong(worded) ?? worded[0]
   const boxed = comments.some(line => decorated(line) && headingOf(line) === null)
   return { title: headingOf(chosen) ?? '', line: first.number, section, boxed, made: null }
+}
+
+/** A heading is short and no sentence; of several the one just above what it heads, where it is written like the first. */
+function headingAmong(worded: readonly Line[]): Line | undefined {
+  const capital = (line: Line | undefined) => /^[^\p{L}]*\p{Lu}/u.test(headingOf(line as Line) ?? '')
+  return worded.findLast(line => {
+    const words = headingOf(line) ?? ''
+    return words.split(/\s+/).length <= 6 && !/[.!?;]$|, /.test(words) && capital(line) === capital(worded[0])
+  })
 }
 
 type Group = { lines: Line[]; purposes: Purpose[]; strongest: Purpose; heading: Heading | null; asleep: boolean }
@@ -140,19 +159,32 @@ class Sorter {
   command(line: Line, purpose: Purpose, asleep: boolean): void {
     this.endComments()
     this.anyCommand = true
-    if (this.heading?.section) {
+    // A plain heading holds up to a blank line or the next one, and within a section names only its own run; what stands under it
+    // is parted by purpose.
+    if (this.heading && (this.heading.section || !this.sections.at(-1)?.heading?.section)) {
       this.closeGroup()
       this.sections.push({ heading: this.heading, groups: [] })
       this.heading = null
     }
     const now = this.group
+    const loose =
+      now && !now.heading && !goesWith(now.strongest, purpose, this.first) ? this.takeLoose(now, purpose) : []
     if (now && (now.asleep !== asleep || (!now.heading && !goesWith(now.strongest, purpose, this.first))))
       this.closeGroup()
-    this.group ??= { lines: [], purposes: [], strongest: null, heading: this.heading, asleep }
+    this.group ??= { lines: loose, purposes: loose.map(() => null), strongest: null, heading: this.heading, asleep }
     this.heading = null
     this.group.lines.push(line)
     this.group.purposes.push(purpose)
     if (purpose !== 'message') this.group.strongest = heavier(this.group.strongest, purpose)
+  }
+
+  /** Lines at the end of a run that go along with the moves after it: a filament reset, a mode. */
+  private takeLoose(group: Group, next: Purpose): Line[] {
+    if (!isMove(next) && next !== 'setup') return []
+    let from = group.lines.length
+    while (from > 1 && (group.purposes[from - 1] === null || group.purposes[from - 1] === 'setup')) from--
+    group.purposes.splice(from)
+    return group.lines.splice(from)
   }
 
   closeGroup(): void {
@@ -181,14 +213,22 @@ export function passagesOf(lines: readonly Line[], trace: Trace, stage: Stage): 
     const line = trace.rows.line[i] as number
     rowsOfLine.set(line, { first: rowsOfLine.get(line)?.first ?? i, last: i })
   }
-  const sorter = new Sorter(new Map(madePassages(lines).made.map(({ firstLine, lastLine }) => [firstLine, lastLine])), stage.moment === 'start')
+  const sorter = new Sorter(
+    new Map(madePassages(lines).made.map(({ firstLine, lastLine }) => [firstLine, lastLine])),
+    stage.moment === 'start',
+  )
   for (const line of lines) {
     const asleep = sleeping(line)
     const read = line.kind === 'command' ? line : asleep
     if (line.kind === 'blank') sorter.blank()
     else if (read) {
       const command = rowsOfLine.get(line.number)?.last ?? -1
-      sorter.command(line, purposeOf(read, command < 0 ? null : trace, command, stage), asleep !== null)
+      const rows = rowsOfLine.get(line.number)
+      const calls = rows && rows.last > rows.first && isCall(read, trace, rows.first, stage)
+      const purpose = calls
+        ? purposeOfCall(trace, rows.first, rows.last, stage)
+        : purposeOf(read, command < 0 ? null : trace, command, stage)
+      sorter.command(line, purpose, asleep !== null)
     } else if (line.kind === 'comment') sorter.comment(line)
     else if (line.kind === 'mark') {
       const marker = readMarker(line)
@@ -202,17 +242,17 @@ export function passagesOf(lines: readonly Line[], trace: Trace, stage: Stage): 
   const toPassage = (groups: readonly Group[], heading: Heading | null): Passage => {
     const all = groups.flatMap(group => group.lines)
     const awake = groups.filter(group => !group.asleep)
-    const _kind = kindOf(
-      (awake.length ? awake : groups).flatMap(({ purposes }) => purposes),
-      stage,
-    )
     const rows = all.flatMap(line => rowsOfLine.get(line.number) ?? [])
     const startS = trace.rows.start[rows[0]?.first ?? -1] ?? 0
     const endS = trace.rows.end[rows.at(-1)?.last ?? -1] ?? startS
     const parts = groups.length > 1 ? groups.map(group => toPassage([group], group.heading)) : []
     // What takes more than half of the time gives the whole its kind; else its weightiest purpose does.
-    const longest = parts.find(part => part.enabled && part.endS - part.startS > (endS - startS) / 2)
     const purposes = (awake.length ? awake : groups).flatMap(group => group.purposes)
+    // Heating that a purge begins with belongs to the purge, however long it takes.
+    const purges = purposes.some(purpose => purpose === 'purge-line' || purpose === 'purge-spot')
+    const longest = parts.find(
+      part => part.enabled && part.endS - part.startS > (endS - startS) / 2 && !(purges && heats.includes(part.kind)),
+    )
     const kind = longest?.kind ?? kindOf(purposes, stage)
     return {
       kind,
@@ -232,6 +272,12 @@ export function passagesOf(lines: readonly Line[], trace: Trace, stage: Stage): 
     .filter(({ groups }) => groups.length > 0)
     .map(({ groups, heading }) => toPassage(groups, heading ?? groups[0]?.heading ?? null))
 }
+
+/** Whether a line calls a macro or a file, whose commands ran for it. */
+const isCall = (line: Line, trace: Trace, row: number, { macros }: Stage): boolean =>
+  line.command !== null && (macros?.has(line.command.name) === true || trace.byFile.has(row))
+
+const heats: readonly PassageKind[] = ['heat', 'heat-wait', 'soak']
 
 type Rows = { first: number; last: number }
 

@@ -43,11 +43,13 @@ const weight: Record<string, number> = {
   align: 8,
   'z-offset': 3,
   mix: 4,
+  'firmware-check': 4,
+  present: 4.5,
   wipe: 5,
   park: 4,
   home: 8,
   'purge-line': 7,
-  'purge-spot': 6,
+  'purge-spot': 6.5,
   'heat-wait': 6,
   soak: 6,
   levelling: 5,
@@ -77,13 +79,41 @@ export function purposeOf(line: Line, trace: Trace | null, command: number, stag
   return purpose({ command: ran, effect: effect as never, steps: trace && stepsOfCommand(trace, command), stage })
 }
 
+/** What a call of a macro or a file comes to: what most of its time goes to, else the weightiest of what it does. */
+export function purposeOfCall(trace: Trace, first: number, last: number, stage: Stage): Purpose {
+  const spent = new Map<Purpose, number>()
+  let strongest: Purpose = null
+  for (let row = first; row <= last; row++) {
+    const command = trace.ran?.[row]?.command
+    const effect = command && effectOf(stage.firmware, command)
+    if (!effect) continue
+    const { purpose = null } = recordOf(effect)
+    const steps = stepsOfCommand(trace, row)
+    const found = typeof purpose === 'function' ? purpose({ command, effect: effect as never, steps, stage }) : purpose
+    strongest = heavier(strongest, found)
+    spent.set(found, (spent.get(found) ?? 0) + (trace.rows.end[row] as number) - (trace.rows.start[row] as number))
+  }
+  const whole = [...spent.values()].reduce((sum, seconds) => sum + seconds, 0)
+  const [most] = [...spent].sort(([, a], [, b]) => b - a)
+  return most && most[0] !== null && most[0] !== 'move' && most[1] > whole / 2
+    ? most[0]
+    : strongest === 'move'
+      ? 'other'
+      : (strongest ?? 'other')
+}
+
 const moves: readonly Purpose[] = ['purge-line', 'purge-spot', 'prime', 'retract', 'move']
+/** Whether a purpose is of a move, with which a mode before it goes along. */
+export const isMove = (purpose: Purpose): boolean => moves.includes(purpose)
+
 const neighbours: readonly (readonly Purpose[])[] = [
   moves,
   ['heat', 'heat-wait'],
   ['setup', 'limits', 'fan'],
   ['cool-down', 'fan', 'motors-off'],
   ['probe', 'levelling'],
+  ['wipe', 'move', 'retract'],
+  ['present', 'move', 'retract'],
 ]
 
 /** The weightier of two purposes. */
@@ -104,7 +134,7 @@ export function goesWith(strongest: Purpose, purpose: Purpose, first: boolean): 
 /** The kind of a run of lines: that of its weightiest purpose. */
 export function kindOf(purposes: readonly Purpose[], stage: Stage): PassageKind {
   const strongest = strongestOf(purposes)
-  if (strongest === 'move') return stage.moment === 'end' ? 'park' : 'other'
+  if (strongest === 'move') return ['end', 'cancel', 'pause'].includes(stage.moment) ? 'park' : 'other'
   return strongest ?? 'other'
 }
 

@@ -52,7 +52,8 @@ export const feedImplausible: Rule = {
   severity: 'warning',
   title: 'A speed that can’t be meant',
   why: 'F is in millimetres a minute. Zero or less is a typing mistake, and boards differ in what they make of it.',
-  silentWhen: 'Silent for moves of less than 5 mm along the bed, for raising the head and for filament alone, which may well go so slowly.',
+  silentWhen:
+    'Silent for moves of less than 5 mm along the bed, for raising the head and for filament alone, which may well go so slowly.',
   example: { text: 'G28\nM420 S1\nG1 X50 F0' },
   check,
 }

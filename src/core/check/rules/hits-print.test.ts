@@ -20,7 +20,7 @@ describe(rule, () => {
     }
     const [finding] = found(rule, 'G91\nG1 Z5 F600\nG90\nG28', 'end', over)
     expect(finding).toMatchObject({ line: 4, severity: 'error' })
-    expect(finding?.message).toContain('Homing drives the nozzle down to 5 mm')
+    expect(finding?.message).toContain('Homing Z brings the nozzle down to the bed')
   })
 
   it('is content with a lift first, and with a way that goes down beside the print', () => {

@@ -7,7 +7,9 @@ function check(script: Checked): Found[] {
   const { trace, stage, rows } = script
   const { printer } = stage
   const home = rows.findLast(({ effect }) => effect?.does === 'home')
-  const prints = rows.some(({ effect }) => effect?.does === 'heat' && effect.wait) || script.steps.some(({ filamentMm }) => filamentMm > 0)
+  const prints =
+    rows.some(({ effect }) => effect?.does === 'heat' && effect.wait) ||
+    script.steps.some(({ filamentMm }) => filamentMm > 0)
   if (!home || !prints || !(printer.probe || printer.storedMesh) || lastModes(trace).levelling !== 'unknown') return []
   const unknown = rows.some(({ effect }) => effect === null || effect.does === 'macro' || effect.does === 'opaque')
   if (unknown) return []
@@ -21,7 +23,8 @@ export const levellingMissing: Rule = {
   severity: 'warning',
   title: 'Nothing turns levelling on',
   why: 'On this kind of firmware a mesh is used only after a line has loaded or measured it. Without one the first layer follows no bed at all.',
-  silentWhen: 'Silent where a command or macro that is not known may do it, in a script that doesn’t home, and in a part of one that neither waits for a heater nor extrudes.',
+  silentWhen:
+    'Silent where a command or macro that is not known may do it, in a script that doesn’t home, and in a part of one that neither waits for a heater nor extrudes.',
   example: {
     text: 'G28\nM109 S200',
     printer: { firmware: { family: 'host', version: '12.0', abilities: {} } },

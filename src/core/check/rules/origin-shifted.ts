@@ -34,14 +34,23 @@ function check(script: Checked): Found[] {
   const moved = axes.filter(axis => Math.abs(shift[axis] - began[axis]) > doubtMm)
   const flat = moved.filter(axis => axis !== 'z')
   const up = moved.includes('z') ? shift.z : 0
-  const sources = shiftsOf(places).flatMap(({ from, by }) => (moved.some(axis => by[axis] !== 0) ? (names[from] ?? []) : []))
+  const sources = shiftsOf(places).flatMap(({ from, by }) =>
+    moved.some(axis => by[axis] !== 0) ? (names[from] ?? []) : [],
+  )
   const by = listed(sources.map(({ name }) => name))
   const again = stage.firmware.phrases.home(moved)
   const byG92 = sources.some(({ severity }) => severity === 'error')
   if (flat.length > 0) {
     const told = moved.map(axis => `${axis.toUpperCase()} by ${mm(shift[axis])}`).join(', ')
     const message = `The whole print is shifted by ${by || 'this'}: ${told}.`
-    return [{ line: row.line, message, severity: byG92 ? 'error' : 'warning', fixes: byG92 ? atTheEnd(script, again, 'Home again') : [] }]
+    return [
+      {
+        line: row.line,
+        message,
+        severity: byG92 ? 'error' : 'warning',
+        fixes: byG92 ? atTheEnd(script, again, 'Home again') : [],
+      },
+    ]
   }
   if (Math.abs(up) < (byG92 ? doubtMm : fineTuneMm - 1e-9)) return []
   const { firstLayerMm } = stage.job

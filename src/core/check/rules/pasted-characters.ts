@@ -1,8 +1,8 @@
 // Characters that come from a web page or a word processor, or from a file that is not text.
 
 import { type Line, type Piece, placeOf } from '../../gcode/line.ts'
-import type { Edit } from '../../model/script.ts'
 import { looksLikeConfig } from '../../macros/config.ts'
+import type { Edit } from '../../model/script.ts'
 import { isForeign } from '../../resolve/resolve.ts'
 import { straighten } from '../../script/edits/repair.ts'
 import type { Checked, Found, Rule } from '../finding.ts'

@@ -2,8 +2,8 @@
 
 import { families } from '../../firmware/families.ts'
 import { effectOf } from '../../firmware/spec.ts'
-import type { Command } from '../../gcode/line.ts'
 import { listed } from '../../format.ts'
+import type { Command } from '../../gcode/line.ts'
 import { modesBefore } from '../../machine/trace.ts'
 import { axes } from '../../model/printer.ts'
 import type { Checked, Found, Rule } from '../finding.ts'

@@ -56,8 +56,12 @@ const heads: CommandSpec[] = [
   row('M756', 'Layer height', told, [num('S', 'to', 'mm', [0.01, 10]), head], 'M756 S0.5'),
   row('M757', 'Nozzle diameter', told, [head, num('S', 'to', 'mm', [0.05, 10])], 'M757 T11 S0.8'),
   row('M758', 'Pulses per volume', told, [head, num('S', 'to', 'number'), num('P', 'to', 'number')], 'M758 T11 S1297'),
-  row('M721', 'Retract the paste', paste(true), pasteLetters, 'M721 T11 S5000 E2000 P0 I1', { cases: tellsPaste('Retraction of the paste') }),
-  row('M722', 'Prime the paste', paste(false), pasteLetters, 'M722 T11 S5000 E2000 P0 I1', { cases: tellsPaste('Prime of the paste') }),
+  row('M721', 'Retract the paste', paste(true), pasteLetters, 'M721 T11 S5000 E2000 P0 I1', {
+    cases: tellsPaste('Retraction of the paste'),
+  }),
+  row('M722', 'Prime the paste', paste(false), pasteLetters, 'M722 T11 S5000 E2000 P0 I1', {
+    cases: tellsPaste('Prime of the paste'),
+  }),
   row(
     'M350',
     'Microsteps of the motors',
