@@ -26,6 +26,12 @@ function without(list: readonly Finding[], other: readonly Finding[]): Finding[]
   )
 }
 
+/** What went and what came between the findings of two texts. */
+export const difference = (
+  before: readonly Finding[],
+  after: readonly Finding[],
+): { mends: Finding[]; brings: Finding[] } => ({ mends: without(before, after), brings: without(after, before) })
+
 /** What a fix does to a script: the findings that go and those that come. */
 export function outcomeOf(
   text: string,
@@ -33,21 +39,29 @@ export function outcomeOf(
   before: readonly Finding[],
   fix: Fix,
 ): { mends: Finding[]; brings: Finding[] } {
-  const { findings } = rehearseAndCheck(applyEdits(text, fix.edits), input)
-  return { mends: without(before, findings), brings: without(findings, before) }
+  return difference(before, rehearseAndCheck(applyEdits(text, fix.edits), input).findings)
 }
 
-/** The findings of a rehearsed script with their fixes proven. */
-export function provenFindings(text: string, input: RehearsalInput, findings: readonly Finding[]): Finding[] {
-  if (text.split('\n').length > mostLines) return [...findings]
-  return findings.map(finding => ({
+/** One of a script's findings with its fixes tried: those that bring an error are no longer offered. */
+export function provenFinding(
+  text: string,
+  input: RehearsalInput,
+  findings: readonly Finding[],
+  finding: Finding,
+): Finding {
+  if (text.split('\n').length > mostLines) return finding
+  return {
     ...finding,
     fixes: finding.fixes.flatMap((fix): Fix[] => {
       const { mends, brings } = outcomeOf(text, input, findings, fix)
       if (brings.some(({ severity }) => severity === 'error')) return []
       return [{ ...fix, mends: rulesOf(mends), brings: rulesOf(brings) }]
     }),
-  }))
+  }
 }
+
+/** The findings of a rehearsed script with their fixes tried. */
+export const provenFindings = (text: string, input: RehearsalInput, findings: readonly Finding[]): Finding[] =>
+  findings.map(finding => provenFinding(text, input, findings, finding))
 
 const rulesOf = (findings: readonly Finding[]): string[] => [...new Set(findings.map(({ rule }) => rule))]

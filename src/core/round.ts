@@ -3,7 +3,7 @@ import { check } from './check/check.ts'
 import type { Finding, SetAside } from './check/finding.ts'
 import { type Explained, explain } from './explain/explain.ts'
 import { familyOf } from './firmware/families.ts'
-import { type TaughtCommand, withTaught } from './firmware/teach.ts'
+import { taughtFor, withTaught } from './firmware/teach.ts'
 import type { Line } from './gcode/line.ts'
 import { read } from './gcode/read.ts'
 import { stateAfter } from './machine/after.ts'
@@ -16,6 +16,7 @@ import type { Job } from './model/job.ts'
 import type { Material } from './model/material.ts'
 import type { Printer } from './model/printer.ts'
 import type { Moment } from './model/script.ts'
+import type { TaughtCommand } from './model/taught.ts'
 import type { Vocabulary } from './model/vocabulary.ts'
 import { type Resolution, rehearseLines } from './resolve/resolve.ts'
 import { type Passage, passagesOf } from './script/passages.ts'
@@ -62,7 +63,7 @@ export type Round = {
 /** What a script of this printer, job and moment is rehearsed on. */
 export const stageOf = (setting: RehearsalInput): Stage => ({
   ...setting,
-  firmware: withTaught(familyOf(setting.printer), setting.taught ?? []),
+  firmware: withTaught(familyOf(setting.printer), taughtFor(setting.printer, setting.taught)),
   ...(setting.printer.macros && { macros: readConfig(setting.printer.macros).macros }),
 })
 

@@ -1,5 +1,7 @@
 // What each script comes to, as the shelf shows it: worked out once, kept, and worked out anew when what it depends on changes.
 import { createHash } from 'node:crypto'
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
 import { wordsFor } from '../core/model/vocabulary.ts'
 import { type RehearsalInput, rehearseScript } from '../core/round.ts'
 import { misfit, type Run, runOne } from '../core/runs/many.ts'
@@ -35,9 +37,19 @@ export type Summary = ReturnType<typeof summarize>
 
 const digest = (...parts: string[]): string => createHash('sha1').update(parts.join('\n')).digest('base64')
 
+/** A digest of the core itself: what an earlier version of it worked out holds no longer. */
+const coreVersion = ((): string => {
+  const core = join(import.meta.dirname, '..', 'core')
+  const files = readdirSync(core, { recursive: true, encoding: 'utf8' }).filter(
+    name => name.endsWith('.ts') && !name.endsWith('.test.ts'),
+  )
+  return digest(...files.sort().map(name => name + readFileSync(join(core, name), 'utf8')))
+})()
+
 /** A digest of all that a printer's scripts are rehearsed with, by the printer's id. */
 function setupsOf(database: Database): Map<number, string> {
   const common = digest(
+    coreVersion,
     ...(['materials', 'jobs', 'vocabularies'] as const).flatMap(table =>
       rawThings(database, table).map(({ data }) => data),
     ),

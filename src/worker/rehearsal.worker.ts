@@ -3,14 +3,17 @@ import { expose } from 'comlink'
 import { effectsOf } from '../core/compare/printer-change.ts'
 import { carriedAcross, compareScripts, tellApart, tellRevisions } from '../core/compare/side-by-side.ts'
 import { callsOf } from '../core/explain/calls.ts'
+import { unknownIn } from '../core/explain/unknown.ts'
 import { splitLines } from '../core/gcode/read.ts'
 import { readinessOf } from '../core/machine/readiness.ts'
 import { applyEdits } from '../core/model/script.ts'
+import { provenFinding } from '../core/prove.ts'
 import { type RehearsalInput, rehearseScript } from '../core/round.ts'
 import { fitPrinter } from '../core/runs/fit-printer.ts'
 import { fitting, type Run } from '../core/runs/many.ts'
 import { savingsOf } from '../core/runs/savings.ts'
 import { type EditRequest, planEdit } from '../core/script/edits/edit.ts'
+import { pastedOf } from '../core/script/guess.ts'
 
 /** A script this long is a whole print; the Desk works on its beginning. */
 const mostLines = 20_000
@@ -31,14 +34,17 @@ function beginningOf(text: string): { text: string; cutAt: number | null } {
 function rehearse(given: string, setting: RehearsalInput) {
   const { text, cutAt } = beginningOf(given)
   const whole = rehearseScript(text, setting)
-  const { lines: _lines, commands, resolution, stage, ...round } = whole
+  const { lines, commands, resolution, stage, ...round } = whole
   return {
     ...round,
     settings: resolution.settings,
     worths: resolution.worths,
+    placeholders: resolution.placeholders,
+    unknown: unknownIn(lines, stage),
     readiness: readinessOf(whole),
     calls: callsOf(commands, round.trace, stage),
     cutAt,
+    pasted: pastedOf(lines),
   }
 }
 
@@ -63,6 +69,7 @@ export type DeskRound = ReturnType<typeof rehearse>
 
 const rehearser = {
   rehearse,
+  prove: provenFinding,
   propose,
   savings,
   fits,

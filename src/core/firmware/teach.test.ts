@@ -1,8 +1,8 @@
 import * as v from 'valibot'
 import { describe, expect, it } from 'vitest'
+import { TaughtCommand } from '../model/taught.ts'
 import { rehearseScript } from '../round.ts'
 import { job, material, printer } from '../testing/stage.ts'
-import { TaughtCommand } from './teach.ts'
 
 const taught = (over: object) =>
   v.parse(TaughtCommand, {

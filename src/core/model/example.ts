@@ -52,6 +52,7 @@ export const printer: Printer = {
   },
   macros: '',
   macroFiles: [],
+  taught: [],
   filamentChange: null,
   display: { columns: 20 },
   waits: { windowC: 0, dwellS: 0 },

@@ -1,5 +1,6 @@
 // What we know of a printer: the one schema that guards the data base, the API and imported files.
 import * as v from 'valibot'
+import { TaughtCommand } from './taught.ts'
 
 const mm = v.pipe(v.number(), v.finite())
 const positive = v.pipe(v.number(), v.finite(), v.gtValue(0))
@@ -147,6 +148,8 @@ export const Printer = v.object({
   macros: v.optional(v.pipe(v.string(), v.maxLength(400_000)), ''),
   /** The macro files on a board's card that its scripts may call, each with its name there. */
   macroFiles: v.optional(v.array(MacroFile), []),
+  /** Commands of its maker's own, taught for this printer alone; those of its whole firmware family are kept apart. */
+  taught: v.optional(v.array(TaughtCommand), []),
   /** What a change of filament by hand moves: out, in and through the nozzle, mm, and how fast; null where that is not known. */
   filamentChange: v.optional(
     v.nullable(v.object({ unloadMm: nonNegative, loadMm: nonNegative, purgeMm: nonNegative, speedMmS: positive })),

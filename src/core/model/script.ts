@@ -20,11 +20,13 @@ export const nameKey = (name: string): string =>
 /** One replacement in a text: what stands in from…to (UTF-16 offsets) gives way to `insert`. */
 export type Edit = { from: number; to: number; insert: string }
 
-/** Applies edits that all speak of the same text; they must not overlap. */
+/** Applies edits that all speak of the same text. Throws a RangeError where two overlap or one lies outside the text. */
 export function applyEdits(text: string, edits: readonly Edit[]): string {
   let result = ''
   let at = 0
   for (const edit of [...edits].sort((a, b) => a.from - b.from || a.to - b.to)) {
+    if (edit.from < at || edit.to < edit.from || edit.to > text.length)
+      throw new RangeError(`The edit of ${edit.from} to ${edit.to} overlaps another or lies outside the text.`)
     result += text.slice(at, edit.from) + edit.insert
     at = edit.to
   }

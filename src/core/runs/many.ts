@@ -1,6 +1,5 @@
 // One script against many jobs: which jobs there are, and what each comes to.
 import type { Severity } from '../check/finding.ts'
-import type { TaughtCommand } from '../firmware/teach.ts'
 import type { Line } from '../gcode/line.ts'
 import { read } from '../gcode/read.ts'
 import { readinessOf } from '../machine/readiness.ts'
@@ -8,6 +7,7 @@ import { areaOn, type Job, toolsUsed, topOn } from '../model/job.ts'
 import type { Material } from '../model/material.ts'
 import type { Printer } from '../model/printer.ts'
 import type { Moment } from '../model/script.ts'
+import type { TaughtCommand } from '../model/taught.ts'
 import type { Vocabulary } from '../model/vocabulary.ts'
 import { rehearseAndCheck } from '../round.ts'
 

@@ -2,9 +2,25 @@
 import type { Effect } from '../firmware/effect.ts'
 import { families } from '../firmware/families.ts'
 import { effectOf } from '../firmware/spec.ts'
-import { commentOf, numberOf, textOf } from '../gcode/line.ts'
+import { commentOf, type Line, numberOf, textOf } from '../gcode/line.ts'
 import { read } from '../gcode/read.ts'
+import { looksLikeConfig } from '../macros/config.ts'
 import type { Moment } from '../model/script.ts'
+
+/** So many moves that lay a line down are more than a script has round a print. */
+const printMoves = 300
+
+/** What a text is where it is no script: a host's config, or a whole print file. */
+export function pastedOf(lines: readonly Line[]): 'config' | 'print' | null {
+  if (looksLikeConfig(lines.map(({ raw }) => raw))) return 'config'
+  let moves = 0
+  for (const { command } of lines)
+    if (command && /^G[0-3]$/.test(command.name)) {
+      const has = (letter: string) => command.words.some(word => word.letter === letter)
+      if (has('E') && (has('X') || has('Y')) && ++moves > printMoves) return 'print'
+    }
+  return null
+}
 
 /** What people write over a script of each moment, the rarer words first. */
 const headings: readonly (readonly [Moment, RegExp])[] = [

@@ -204,6 +204,14 @@ function withoutDoubles(words: readonly VocabularyWord[], guesses: ReadonlyMap<s
   )
 }
 
+const reserved = new Set([...Object.values(branchWords).flat(), ...connectives])
+
+/** The words in what stands between a placeholder's signs, each once; not those that join formulas and branches. */
+export const wordsIn = (inside: string): string[] =>
+  [...new Set([...inside.replace(/"[^"]*"|'[^']*'/g, '').matchAll(identifier)].map(([word]) => word))].filter(
+    word => !reserved.has(word.toLowerCase()),
+  )
+
 /** The vocabulary that a script is written in, as far as it shows; null where it has no bracketed words. */
 export function learn(text: string, name: string): Learned | null {
   const counted = styles.map(style => ({ style, found: bracketed(text, style).filter(({ inside }) => isWord(inside)) }))
@@ -223,12 +231,7 @@ export function learn(text: string, name: string): Learned | null {
           end,
         }
       : null
-  const reserved = new Set([...Object.values(branchWords).flat(), ...connectives])
-  const names = new Set(
-    insides
-      .flatMap(inside => [...inside.matchAll(identifier)].map(([each]) => each))
-      .filter(each => !reserved.has(each)),
-  )
+  const names = new Set(insides.flatMap(wordsIn))
   const guesses = new Map([...names].map(word => [word, guessMeaning(word)]))
   const words = [...names].map(word => ({ word, value: guesses.get(word)?.value ?? null, standIn: null }))
   // A word before a bracket that joins formulas, as in `not (a)`, has no number of a tool behind it.

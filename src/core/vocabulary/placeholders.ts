@@ -87,9 +87,11 @@ export class Placeholders {
         return worthOf(taught.value, toolIn(index, tool, this.world))
       }
       if (taught?.standIn != null) return taught.standIn
+      // A word that the person has confirmed without saying what it means is what it seems to be.
+      const source = taught ? 'taught' : 'guessed'
       const text = textValue(word, this.world, tool)
       if (text !== null) {
-        this.last ??= { value: 'material', source: 'guessed' }
+        this.last ??= { value: 'material', source }
         return text
       }
       const whole = guessMeaning(word).value
@@ -99,7 +101,7 @@ export class Placeholders {
       const begins = this.world.moment === 'start' && !this.tellsFirst
       const plain = begins ? (guessed?.replace(/^(bed|nozzle)_later$/, '$1') ?? null) : guessed
       if (plain === null) return usedIn(word, index, scope.uses)
-      this.last ??= { value: plain, source: 'guessed' }
+      this.last ??= { value: plain, source }
       return worthOf(plain, index === null && parts ? Number(parts[2]) : toolIn(index, tool, this.world))
     }
     return look

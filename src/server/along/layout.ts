@@ -1,12 +1,12 @@
 // How a shelf lies in an open file: a .zip of JSON and .gcode, each script a folder, in an order that does not depend on the machine.
 import { strToU8, unzipSync, type Zippable, zipSync } from 'fflate'
 import * as v from 'valibot'
-import { TaughtCommand } from '../../core/firmware/teach.ts'
 import { sentenceOf } from '../../core/model/issues.ts'
 import { Job } from '../../core/model/job.ts'
 import { Material } from '../../core/model/material.ts'
 import { Printer } from '../../core/model/printer.ts'
 import { Moment, nameKey, ScriptName } from '../../core/model/script.ts'
+import { TaughtCommand } from '../../core/model/taught.ts'
 import { Trial } from '../../core/model/trial.ts'
 import { Vocabulary } from '../../core/model/vocabulary.ts'
 

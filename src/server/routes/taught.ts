@@ -1,7 +1,7 @@
 // /api/taught: commands that the person taught; kept one by one, taken along and brought in as one open file.
 import { Hono } from 'hono'
 import * as v from 'valibot'
-import { TaughtCommand, TaughtFile } from '../../core/firmware/teach.ts'
+import { TaughtCommand, TaughtFile } from '../../core/model/taught.ts'
 import type { Database } from '../database.ts'
 import { bodyOf, Refused } from '../requests.ts'
 

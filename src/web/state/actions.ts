@@ -4,7 +4,7 @@ import type { EditRequest } from '../../core/script/edits/edit.ts'
 import { makers } from '../../core/script/makers/makers.ts'
 import type { Passage } from '../../core/script/passages.ts'
 import type { DeskRound } from '../../worker/rehearsal.worker.ts'
-import { ask } from './asked.ts'
+import { type Asked, ask } from './asked.ts'
 import { goBackToSaved, selectLines, useDesk } from './desk.ts'
 import { beginDraft } from './drafts.ts'
 import { showLower } from './lower.ts'
@@ -60,6 +60,17 @@ function passageActions({ title, firstLine: at, lastLine, enabled }: Passage): A
   ]
 }
 
+/** Tables about the open script: what of it is not known, and what of it another program fills in. */
+export function tables(): [name: string, asked: Asked][] {
+  const round = useDesk.getState().open?.round
+  return [
+    ...(round?.unknown.length ? [['Commands not known here…', 'unknown'] satisfies [string, Asked]] : []),
+    ...(round?.placeholders.length
+      ? [['Placeholders of another program…', 'placeholders'] satisfies [string, Asked]]
+      : []),
+  ]
+}
+
 /** The fixes of findings, each shown before it is applied. */
 const fixActions = ({ findings }: DeskRound, text: string): Action[] =>
   findings.flatMap(({ line, fixes }) =>
@@ -72,6 +83,7 @@ function deskActions(navigate: NavigateFunction): Action[] {
   const { saved, round } = open
   const desk = 'This script'
   return [
+    ...tables().map(([name, asked]) => ({ group: desk, name, run: () => ask(asked) })),
     ...(saved && !saved.stock ? [{ group: desk, name: 'Save with a note…', run: () => ask('note') }] : []),
     ...(saved ? [{ group: desk, name: 'Save as a variant…', run: () => ask('variant') }] : []),
     { group: desk, name: 'Save as another script…', run: () => ask('another') },

@@ -1,6 +1,5 @@
 // What the screens ask of the server. A refusal comes back as a plain sentence.
 import type { Severity } from '../../core/check/finding.ts'
-import type { TaughtCommand } from '../../core/firmware/teach.ts'
 import type { Job } from '../../core/model/job.ts'
 import type {
   AlongDecision,
@@ -17,6 +16,7 @@ import type {
 import type { Material } from '../../core/model/material.ts'
 import type { MacroFile, Printer } from '../../core/model/printer.ts'
 import type { Moment } from '../../core/model/script.ts'
+import type { TaughtCommand } from '../../core/model/taught.ts'
 import type { Trial } from '../../core/model/trial.ts'
 import type { Vocabulary } from '../../core/model/vocabulary.ts'
 

@@ -39,6 +39,8 @@ export type Open = {
   separator: string
   chosen: Chosen
   round: DeskRound | null
+  /** Why the text could not be rehearsed; null when it could. */
+  trouble: string | null
   /** The text that `round` speaks of. */
   roundText: string
   playheadS: number
@@ -102,7 +104,19 @@ function rehearseNow(): void {
       const { totalS } = round.trace
       // A playhead at the end stays at the end, as when the script has just been opened.
       const wasAtEnd = !before?.round || before.playheadS >= before.round.trace.totalS
-      update({ round, roundText: text, playheadS: wasAtEnd ? totalS : Math.min(before.playheadS, totalS) })
+      update({
+        round,
+        roundText: text,
+        trouble: null,
+        playheadS: wasAtEnd ? totalS : Math.min(before.playheadS, totalS),
+      })
+    },
+    proven: findings => {
+      const now = getState().open
+      if (now?.key === key && now.round && now.roundText === text) update({ round: { ...now.round, findings } })
+    },
+    failed: why => {
+      if (getState().open?.key === key) update({ trouble: why })
     },
   })
 }
@@ -137,6 +151,12 @@ function keepSoon(): void {
 }
 addEventListener('pagehide', keepNow)
 
+/** Reads afresh what scripts are rehearsed with, and rehearses the open one so. */
+export async function reloadThings(): Promise<void> {
+  await loadThings()
+  rehearseNow()
+}
+
 async function loadThings(): Promise<Things> {
   // Read afresh each time: printers and taught commands may have changed in another place.
   const loaded = await api.things()
@@ -157,6 +177,7 @@ const start = (part: Pick<Open, 'key' | 'saved' | 'suggestedName' | 'text' | 'se
     open: {
       ...part,
       round: null,
+      trouble: null,
       roundText: '',
       playheadS: 0,
       selection: null,

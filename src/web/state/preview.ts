@@ -53,6 +53,15 @@ export async function showFix(fix: Fix, text: string): Promise<void> {
   const { open, things } = useDesk.getState()
   const setting = open && settingOf(things, open.chosen)
   if (!setting) return
+  if (open.text !== text)
+    return setState({
+      asked: null,
+      preview: null,
+      refusal: {
+        title: fix.title,
+        why: 'The text has changed since this was found. It is rehearsed anew; press once more then.',
+      },
+    })
   const plan = heedKeepMarks(text, { ok: true, ...fix })
   if (!plan.ok) return setState({ asked: null, preview: null, refusal: { title: fix.title, why: plan.why } })
   const preview = {

@@ -1,5 +1,6 @@
 // Sends texts to the worker, the newest only: while one is being rehearsed, later ones replace each other in the queue.
 import { wrap } from 'comlink'
+import type { Finding } from '../../core/check/finding.ts'
 import type { Effect } from '../../core/compare/printer-change.ts'
 import type { Compared, Script } from '../../core/compare/side-by-side.ts'
 import type { Printer } from '../../core/model/printer.ts'
@@ -9,7 +10,14 @@ import type { Run } from '../../core/runs/many.ts'
 import type { EditRequest } from '../../core/script/edits/edit.ts'
 import type { DeskRound, Rehearser } from '../../worker/rehearsal.worker.ts'
 
-type Wanted = { text: string; setting: RehearsalInput; done: (round: DeskRound) => void }
+type Wanted = {
+  text: string
+  setting: RehearsalInput
+  done: (round: DeskRound) => void
+  /** The findings once more, when their fixes have been tried: what each mends and brings. */
+  proven: (findings: Finding[]) => void
+  failed: (why: string) => void
+}
 
 const remote = wrap<Rehearser>(
   new Worker(new URL('../../worker/rehearsal.worker.ts', import.meta.url), { type: 'module' }),
@@ -17,7 +25,10 @@ const remote = wrap<Rehearser>(
 let running = false
 let next: Wanted | null = null
 
-/** Rehearses a text in the worker; `done` is called only if nothing newer has been asked for in the meantime. */
+/**
+ * Rehearses a text in the worker, and then tries the fixes of its findings one finding at a time, so that a newer text never
+ * waits long. Nothing is called any more once something newer has been asked for.
+ */
 export function requestRound(wanted: Wanted): void {
   next = wanted
   if (!running) void drain()
@@ -28,10 +39,25 @@ async function drain(): Promise<void> {
   while (next) {
     const wanted: Wanted = next
     next = null
-    const round = await remote.rehearse(wanted.text, wanted.setting)
-    if (!next) wanted.done(round)
+    try {
+      const round = await remote.rehearse(wanted.text, wanted.setting)
+      if (next) continue
+      wanted.done(round)
+      await prove(wanted, round.findings)
+    } catch (error) {
+      if (!next) wanted.failed((error as Error).message)
+    }
   }
   running = false
+}
+
+async function prove({ text, setting, proven }: Wanted, findings: readonly Finding[]): Promise<void> {
+  const tried: Finding[] = []
+  for (const finding of findings) {
+    tried.push(finding.fixes.length ? await remote.prove(text, setting, findings, finding) : finding)
+    if (next) return
+  }
+  if (findings.some(({ fixes }) => fixes.length)) proven(tried)
 }
 
 /** Rehearses a text beside the queue, as for a preview. */

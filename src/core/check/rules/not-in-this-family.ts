@@ -1,16 +1,10 @@
 // A command that another kind of firmware has, and this one has not.
 
+import { familiesWith } from '../../explain/unknown.ts'
 import { families } from '../../firmware/families.ts'
-import type { FamilyName } from '../../firmware/spec.ts'
 import { specNamed } from '../../firmware/spec.ts'
 import { listed } from '../../format.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
-
-/** The other families that have a command of this name. */
-export const familiesWith = (name: string, but: FamilyName): FamilyName[] =>
-  Object.values(families)
-    .filter(family => family.family !== but && specNamed(family, name))
-    .map(({ family }) => family)
 
 function check({ lines, stage }: Checked): Found[] {
   const { firmware } = stage

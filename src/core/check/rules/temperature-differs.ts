@@ -52,13 +52,16 @@ function bedWanted(stage: Stage, hasC: number): number {
 
 /** Every line that heats to `hasC`: with the material's number, or with the value that follows any material. */
 function replaced(material: Material, all: readonly Heating[], heater: string, hasC: number, wantedC: number): Fix[] {
-  const words = all.flatMap(({ row: { source }, heater: which, targetC, word }) =>
-    which === heater && targetC === hasC && source && word ? [{ source, word }] : [],
+  // A line in a loop runs often, and one that heats several heads counts for each; it is changed once.
+  const byWord = new Map(
+    all.flatMap(({ row: { source }, heater: which, targetC, word }) =>
+      which === heater && targetC === hasC && source && word ? [[word, source] as const] : [],
+    ),
   )
-  if (words.length === 0) return []
+  if (byWord.size === 0) return []
   const write = (title: string, number: string): Fix => ({
     title,
-    edits: words.map(({ source, word }) => replacePiece(source, word, word.text.charAt(0) + number)),
+    edits: [...byWord].map(([word, source]) => replacePiece(source, word, word.text.charAt(0) + number)),
   })
   return [
     write(`Let the material say it (@${heater})`, `@${heater}`),

@@ -1,9 +1,9 @@
 // A line whose command the firmware's table doesn't have, or that is no command at all.
-import { mayBeMacro, specNamed } from '../../firmware/spec.ts'
+import { type Unknown, unknownIn } from '../../explain/unknown.ts'
+import { mayBeMacro } from '../../firmware/spec.ts'
 import { listed } from '../../format.ts'
 import { looksLikeConfig } from '../../macros/config.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
-import { familiesWith } from './not-in-this-family.ts'
 
 function check({ lines, stage, trace }: Checked): Found[] {
   const macros = trace.troubles.flatMap(({ sort, line, why }): Found[] => {
@@ -15,28 +15,17 @@ function check({ lines, stage, trace }: Checked): Found[] {
     line.kind === 'unreadable' ? [{ line: line.number, message: line.reason ?? 'This line can’t be read.' }] : [],
   )
   if (looksLikeConfig(lines.map(({ raw }) => raw))) return [...macros, config]
-  const [may, not] = [true, false].map(maybe =>
-    lines.flatMap(line => {
-      const name = line.command?.name
-      return name !== undefined && isUnknown(name, stage) && mayBeMacro(stage.firmware, name) === maybe
-        ? [{ line: line.number, name }]
-        : []
-    }),
-  ) as [Unknown[], Unknown[]]
+  const unknown = unknownIn(lines, stage)
+  const may = unknown.filter(({ name }) => mayBeMacro(stage.firmware, name))
+  const not = unknown.filter(({ name }) => !mayBeMacro(stage.firmware, name))
   return [...macros, ...unreadable, ...together(may, maybeMacros, 'advice'), ...together(not, notKnown)]
 }
-
-type Unknown = { line: number; name: string }
 
 const config: Found = {
   line: 1,
   message:
     'This reads like the config file of a printer, not like a script. Put it under Macros, where its macros can be looked at and called.',
 }
-
-/** Names that neither this family nor another has, nor a macro of the printer. */
-const isUnknown = (name: string, stage: Checked['stage']): boolean =>
-  !stage.macros?.has(name) && !specNamed(stage.firmware, name) && familiesWith(name, stage.firmware.family).length === 0
 
 /** All unknown commands in one finding, each name with its lines. */
 function together(
@@ -46,15 +35,14 @@ function together(
 ): Found[] {
   const first = unknown[0]
   if (!first) return []
-  const byName = new Map<string, number[]>()
-  for (const { name, line } of unknown) byName.set(name, [...(byName.get(name) ?? []), line])
-  const one = byName.size === 1
+  const one = unknown.length === 1
   const names = one
     ? `“${first.name}”`
-    : listed([...byName].slice(0, most).map(([name, at]) => `${name} (line ${at.join(', ')})`)) +
-      (byName.size > most ? ` and ${byName.size - most} more` : '')
+    : listed(unknown.slice(0, most).map(({ name, lines }) => `${name} (line ${lines.join(', ')})`)) +
+      (unknown.length > most ? ` and ${unknown.length - most} more` : '')
   const message = tell(names, one)
-  return [{ line: first.line, lines: unknown.map(({ line }) => line), message, ...(severity && { severity }) }]
+  const lines = unknown.flatMap(each => each.lines).sort((a, b) => a - b)
+  return [{ line: lines[0] as number, lines, message, ...(severity && { severity }) }]
 }
 
 /** So many names are told. */

@@ -1,6 +1,6 @@
 // Taught commands taken along as a file, and brought in from one.
 import { useState } from 'react'
-import type { TaughtCommand } from '../../../core/firmware/teach.ts'
+import type { TaughtCommand } from '../../../core/model/taught.ts'
 import { FileButton } from '../../parts/FileButton.tsx'
 import { api } from '../../state/api.ts'
 

@@ -2,13 +2,13 @@
 import { useState } from 'react'
 import * as v from 'valibot'
 import { families } from '../../../core/firmware/families.ts'
-import { TaughtCommand, type TaughtEffect, taughtEffects } from '../../../core/firmware/teach.ts'
 import { sentenceOf } from '../../../core/model/issues.ts'
+import { TaughtCommand, type TaughtEffect, takesSeconds, taughtEffects } from '../../../core/model/taught.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
 import { Panel } from '../../parts/Panel.tsx'
+import { taughtWords } from '../../parts/taught.ts'
 import { api } from '../../state/api.ts'
-import { taughtWords } from './sorts.ts'
 
 type Props = {
   name: string
@@ -35,7 +35,7 @@ export function TeachPanel({ name: firstName, onClose, onTaught }: Props) {
   const [effect, setEffect] = useState<TaughtEffect>('harmless')
   const [seconds, setSeconds] = useState('0')
   const [refusal, setRefusal] = useState<string | null>(null)
-  const takesTime = effect === 'opaque' || effect === 'moves'
+  const takesTime = takesSeconds(effect)
 
   const teach = async () => {
     const wanted = {

@@ -2,6 +2,7 @@
 import type { EditorView } from '@codemirror/view'
 import { useEffect, useMemo, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
+import { askNothing, useAsked } from '../../state/asked.ts'
 import { openNew, openSaved, selectLines, settingOf, useDesk } from '../../state/desk.ts'
 import { useOutline } from '../../state/outline.ts'
 import { usePreview } from '../../state/preview.ts'
@@ -9,10 +10,12 @@ import { BedCard } from './BedCard.tsx'
 import { DeskHeader } from './DeskHeader.tsx'
 import { LowerCard } from './LowerCard.tsx'
 import { Outcome } from './Outcome.tsx'
+import { PlaceholdersPanel } from './PlaceholdersPanel.tsx'
 import { PreviewCard } from './PreviewCard.tsx'
 import { Ribbon } from './Ribbon.tsx'
 import { ScriptEditor } from './ScriptEditor.tsx'
 import { StateCard } from './StateCard.tsx'
+import { UnknownPanel } from './UnknownPanel.tsx'
 
 export function Desk() {
   const { id, draft } = useParams()
@@ -21,6 +24,7 @@ export function Desk() {
   const [editor, setEditor] = useState<EditorView | null>(null)
   const previewing = usePreview(({ preview, refusal }) => preview !== null || refusal !== null)
   const { outline } = useOutline()
+  const { asked } = useAsked()
   const chosen = open?.chosen
   const setting = useMemo(() => chosen && settingOf(things, chosen), [things, chosen])
   const wantedLine = Number(search.get('line'))
@@ -74,6 +78,23 @@ export function Desk() {
         </div>
       </div>
       <Outcome open={open} setting={setting} />
+      {asked === 'unknown' && (
+        <UnknownPanel
+          unknown={open.round?.unknown ?? []}
+          printerId={open.chosen.printerId}
+          things={things}
+          onClose={askNothing}
+        />
+      )}
+      {asked === 'placeholders' && (
+        <PlaceholdersPanel
+          text={open.roundText}
+          placeholders={open.round?.placeholders ?? []}
+          setting={setting}
+          things={things}
+          onClose={askNothing}
+        />
+      )}
     </div>
   )
 }

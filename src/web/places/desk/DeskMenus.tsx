@@ -7,7 +7,7 @@ import type { KeptRefrain } from '../../../core/model/kept.ts'
 import { makers } from '../../../core/script/makers/makers.ts'
 import { Button } from '../../parts/Button.tsx'
 import { MenuItem, menuLook } from '../../parts/menu.tsx'
-import { placeForNew, tools } from '../../state/actions.ts'
+import { placeForNew, tables, tools } from '../../state/actions.ts'
 import { api } from '../../state/api.ts'
 import { ask } from '../../state/asked.ts'
 import { fileText, goBackToSaved, useDesk } from '../../state/desk.ts'
@@ -59,6 +59,11 @@ export const DeskMenus = memo(function DeskMenus({ canGoBack, onSaid }: Props) {
         ))}
       </Menu>
       <Menu name="Tools">
+        {tables().map(([name, asked]) => (
+          <MenuItem key={name} onSelect={() => ask(asked)}>
+            {name}
+          </MenuItem>
+        ))}
         {tools.map(([name, request]) => (
           <MenuItem key={name} onSelect={() => void propose(request)}>
             {name}

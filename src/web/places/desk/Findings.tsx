@@ -1,14 +1,15 @@
 // What was found: the worst first, each with its place and fixes; then advice, and what the person has set aside.
 import { CircleCheck } from 'lucide-react'
 import { useState } from 'react'
-import { Link } from 'react-router'
+import { Link, useNavigate } from 'react-router'
 import type { Finding } from '../../../core/check/finding.ts'
 import { plural } from '../../../core/format.ts'
 import type { RehearsalInput } from '../../../core/round.ts'
 import { misfit, tooHotFor } from '../../../core/runs/many.ts'
 import { Button } from '../../parts/Button.tsx'
 import { SeverityMark, seriousOf } from '../../parts/Severity.tsx'
-import { type Open, selectLines } from '../../state/desk.ts'
+import { ask } from '../../state/asked.ts'
+import { type Open, selectLines, useDesk } from '../../state/desk.ts'
 import { propose, showFix } from '../../state/preview.ts'
 import { SetAsidePanel } from './SetAsidePanel.tsx'
 
@@ -35,10 +36,24 @@ export function Findings({ open, setting }: Props) {
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
     <section className="h-full overflow-auto px-3.5 py-1" tabIndex={0} aria-label="List of findings">
+      {open.trouble && (
+        <p role="alert" className="py-1 text-[14px] text-bad">
+          This text could not be rehearsed: {open.trouble} Nothing of it is lost; what is shown is of the text before.
+        </p>
+      )}
       {round?.cutAt && (
         <p className="py-1 text-[14px] text-soft">
           This is {round.cutAt.toLocaleString('en')} lines, as long as a whole print. The first 20,000 are rehearsed
           here; nothing is lost.
+        </p>
+      )}
+      {round?.pasted === 'print' && (
+        <p className="py-1 text-[14px]">
+          This reads like a whole print file. Its area, height and tools make a job that scripts are rehearsed for:{' '}
+          <Link to="/jobs" className="text-heat underline underline-offset-2">
+            read it under Jobs
+          </Link>
+          .
         </p>
       )}
       {round &&
@@ -131,6 +146,7 @@ function Row({ finding, text, onAside }: RowProps) {
           )}
         </div>
         <div className="flex shrink-0 flex-col items-end gap-1">
+          <Table rule={rule} />
           {fixes.length === 1 && fixes[0] && <FixButton name="Show fix" fix={fixes[0]} line={line} text={text} />}
           <button
             type="button"
@@ -144,6 +160,31 @@ function Row({ finding, text, onAside }: RowProps) {
       </div>
     </li>
   )
+}
+
+/** What opens the table that settles a finding of this rule, where there is one. */
+function Table({ rule }: { rule: string }) {
+  const navigate = useNavigate()
+  if (rule === 'words-not-taught')
+    return (
+      <Button small onClick={() => ask('placeholders')}>
+        Confirm them…
+      </Button>
+    )
+  const { open } = useDesk.getState()
+  if (rule === 'unknown-command' && open?.round?.pasted === 'config')
+    return (
+      <Button small onClick={() => navigate('/macros', { state: { config: open.text } })}>
+        Put it under Macros
+      </Button>
+    )
+  if (rule === 'unknown-command' && open?.round?.unknown.length)
+    return (
+      <Button small onClick={() => ask('unknown')}>
+        Teach them…
+      </Button>
+    )
+  return null
 }
 
 type FixProps = { name: string; fix: Finding['fixes'][number]; line: number; text: string }

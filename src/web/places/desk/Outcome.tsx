@@ -1,6 +1,6 @@
 // What it all comes to, along the bottom: time, filament, and whether the machine is ready for what comes next.
 import { CircleAlert, CircleCheck } from 'lucide-react'
-import { clock, duration, plain } from '../../../core/format.ts'
+import { clock, duration, plain, plural } from '../../../core/format.ts'
 import type { RehearsalInput } from '../../../core/round.ts'
 import type { Open } from '../../state/desk.ts'
 import { showLower } from '../../state/lower.ts'
@@ -19,9 +19,14 @@ export function Outcome({ open, setting }: Props) {
     ['moving', durations.movingS],
     ['waiting', durations.waitingS],
   ] as const
+  const errors = round.findings.filter(({ severity }) => severity === 'error').length
   const worthSaying = readiness.filter(({ says }) => says !== null)
   const bad = worthSaying.filter(({ good }) => !good)
-  const told = (bad.length ? bad : worthSaying.slice(-3)).map(({ says }) => says).join(', ')
+  const wrong = errors > 0 || bad.length > 0
+  const told = [
+    ...(errors > 0 ? [`${plural(errors, 'error')} found`] : []),
+    ...(wrong ? bad : worthSaying.slice(-3)).map(({ says }) => says),
+  ].join(', ')
   return (
     <section
       aria-label="Outcome"
@@ -44,22 +49,16 @@ export function Outcome({ open, setting }: Props) {
       {readiness.length > 0 && round.trace.rows.count > 0 && (
         <button
           type="button"
-          onClick={() => showLower('left')}
-          className={`ml-auto flex min-w-0 items-center gap-1.5 self-center rounded-sm text-[14px] hover:underline ${bad.length ? 'text-warn' : 'text-good'}`}
+          onClick={() => showLower(errors > 0 ? 'findings' : 'left')}
+          className={`ml-auto flex min-w-0 items-center gap-1.5 self-center rounded-sm text-[14px] hover:underline ${wrong ? 'text-warn' : 'text-good'}`}
         >
-          {bad.length ? (
+          {wrong ? (
             <CircleAlert size={16} aria-hidden className="shrink-0" />
           ) : (
             <CircleCheck size={16} aria-hidden className="shrink-0" />
           )}
           <span className="truncate" title={told}>
-            {start
-              ? bad.length
-                ? 'Not ready for the print: '
-                : 'Ready for the print: '
-              : bad.length
-                ? 'Left behind: '
-                : 'All quiet: '}
+            {verdict(start, bad.length > 0, errors > 0)}
             {told}
           </span>
         </button>
@@ -67,6 +66,17 @@ export function Outcome({ open, setting }: Props) {
     </section>
   )
 }
+
+const verdict = (start: boolean, bad: boolean, errors: boolean): string =>
+  start
+    ? bad || errors
+      ? 'Not ready for the print: '
+      : 'Ready for the print: '
+    : errors
+      ? 'Not right yet: '
+      : bad
+        ? 'Left behind: '
+        : 'All quiet: '
 
 const Figure = ({ value, what, small = false }: { value: string; what: string; small?: boolean }) => (
   <p className="shrink-0">

@@ -2,7 +2,10 @@
 import type { EditorView } from '@codemirror/view'
 import { CircleSlash } from 'lucide-react'
 import { useMemo } from 'react'
+import type { Finding } from '../../../core/check/finding.ts'
+import { rules } from '../../../core/check/rules.ts'
 import { duration, plural } from '../../../core/format.ts'
+import { difference } from '../../../core/prove.ts'
 import type { RehearsalInput } from '../../../core/round.ts'
 import { Button } from '../../parts/Button.tsx'
 import { LineChanges } from '../../parts/LineChanges.tsx'
@@ -56,6 +59,7 @@ export function PreviewCard({
         </p>
       )}
       {preview && <Changes preview={preview} />}
+      {preview && <Difference preview={preview} open={open} />}
       {preview?.fits && <Fits {...preview.fits} />}
       <p className="mt-1 text-[13px] text-soft" role="status">
         {preview && told(preview, open)}
@@ -64,11 +68,36 @@ export function PreviewCard({
   )
 }
 
+const titleOf = (rule: string): string => rules.find(({ name }) => name === rule)?.title ?? rule
+
 function told({ round }: Preview, { round: now }: Open): string {
   if (!round || !now) return 'Rehearsing it…'
   const time = `${duration(round.durations.totalS)} instead of ${duration(now.durations.totalS)}`
   const [after, before] = [seriousOf(round.findings).length, seriousOf(now.findings).length]
   return `Rehearsed: ${plural(after, 'finding')} instead of ${before}, ${time}.`
+}
+
+/** What the edit mends and brings, by what each finding is called. */
+function Difference({ preview, open }: { preview: Preview; open: Open }) {
+  const [before, after] = [open.round?.findings, preview.round?.findings]
+  const { mends, brings } = useMemo(() => difference(before ?? [], after ?? []), [before, after])
+  if (!before || !after) return null
+  const told = (findings: readonly Finding[]) => [...new Set(findings.map(({ rule }) => titleOf(rule)))].join(' · ')
+  return (
+    <p className="mt-1 max-h-[42px] shrink-0 overflow-auto text-[14px]">
+      {mends.length > 0 && (
+        <span className="text-good">
+          <b>Mends</b> {told(mends)}
+        </span>
+      )}
+      {mends.length > 0 && brings.length > 0 && ' '}
+      {brings.length > 0 && (
+        <span className="text-warn">
+          <b>Brings</b> {told(brings)}
+        </span>
+      )}
+    </p>
+  )
 }
 
 /** The jobs that the text then fits, those first that it did not fit before. */

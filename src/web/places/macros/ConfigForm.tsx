@@ -7,10 +7,16 @@ import { Field, fieldLook } from '../../parts/Field.tsx'
 import { api, type Kept } from '../../state/api.ts'
 import { KeepEnd } from './KeepEnd.tsx'
 
-type Props = { printer: Kept<Printer>; onDone: (printer: Kept<Printer>) => void; onClose: (() => void) | null }
+type Props = {
+  printer: Kept<Printer>
+  /** A config pasted as a script, to be put behind what the printer has; empty where there is none. */
+  brought: string
+  onDone: (printer: Kept<Printer>) => void
+  onClose: (() => void) | null
+}
 
-export function ConfigForm({ printer, onDone, onClose }: Props) {
-  const [config, setConfig] = useState(printer.data.macros)
+export function ConfigForm({ printer, brought, onDone, onClose }: Props) {
+  const [config, setConfig] = useState([printer.data.macros, brought].filter(Boolean).join('\n\n'))
   const { macros, problems } = useMemo(() => readConfig(config), [config])
   const [first] = problems
   return (

@@ -1,6 +1,6 @@
 // Macros: a host's config, or the macro files on a board's card, kept for a printer and explained line by line.
 import { useEffect, useMemo, useState } from 'react'
-import { useSearchParams } from 'react-router'
+import { useLocation, useSearchParams } from 'react-router'
 import { explainFile, explainMacro, type MacroLine } from '../../../core/explain/macro.ts'
 import { type ConfigProblem, readConfig } from '../../../core/macros/config.ts'
 import { job, material } from '../../../core/model/example.ts'
@@ -49,7 +49,8 @@ export function Macros() {
     api.things().then(setThings, error => setProblem((error as Error).message))
   }, [])
   const printers = useMemo(() => things?.printers.filter(({ data }) => hasMacros(data)) ?? [], [things])
-  const chosen = printers.find(({ data }) => data.name === search.get('printer')) ?? printers[0]
+  const ofHost = useLocation().state?.config ? printers.find(({ data }) => data.firmware.family === 'host') : undefined
+  const chosen = printers.find(({ data }) => data.name === search.get('printer')) ?? ofHost ?? printers[0]
   const changed = (printer: Kept<Printer>) =>
     setThings(now => now && { ...now, printers: now.printers.map(each => (each.id === printer.id ? printer : each)) })
   return (
@@ -89,15 +90,21 @@ export function Macros() {
 function OfPrinter({ printer, onChanged }: { printer: Kept<Printer>; onChanged: (printer: Kept<Printer>) => void }) {
   const { all, problems } = useMemo(() => listed(printer.data), [printer])
   const [shown, setShown] = useState<string | null>(null)
-  const [editing, setEditing] = useState(false)
+  const pasted: unknown = useLocation().state?.config
+  const brought = printer.data.firmware.family === 'host' && typeof pasted === 'string' ? pasted : ''
+  const [editing, setEditing] = useState(brought !== '')
   const macro = all.find(({ name }) => name === shown) ?? all[0]
   const done = (after: Kept<Printer>) => {
     onChanged(after)
     setEditing(false)
   }
   if (editing || all.length === 0) {
-    const Form = printer.data.firmware.family === 'host' ? ConfigForm : FilesForm
-    return <Form printer={printer} onDone={done} onClose={all.length > 0 ? () => setEditing(false) : null} />
+    const onClose = all.length > 0 ? () => setEditing(false) : null
+    return printer.data.firmware.family === 'host' ? (
+      <ConfigForm printer={printer} brought={brought} onDone={done} onClose={onClose} />
+    ) : (
+      <FilesForm printer={printer} onDone={done} onClose={onClose} />
+    )
   }
   return <MacroText all={all} macro={macro} problems={problems} onShow={setShown} onEdit={() => setEditing(true)} />
 }

@@ -1,5 +1,5 @@
 // What taught commands can be said to do, in words.
-import type { TaughtEffect } from '../../../core/firmware/teach.ts'
+import type { TaughtEffect } from '../../core/model/taught.ts'
 
 export const taughtWords: Record<TaughtEffect, string> = {
   harmless: 'nothing that matters to a rehearsal',

@@ -1,0 +1,107 @@
+// Commands of a script that nobody here knows: where they stand, and what their comments and names suggest that they do.
+import { families } from '../firmware/families.ts'
+import { type FamilyName, specNamed } from '../firmware/spec.ts'
+import { commentOf, type Line } from '../gcode/line.ts'
+import type { Stage } from '../machine/state.ts'
+import type { TaughtCommand, TaughtEffect } from '../model/taught.ts'
+
+/** A command that is not known: its lines, what is written beside it, and what to teach of it if that is right. */
+export type Unknown = { name: string; lines: number[]; comment: string; proposed: TaughtCommand }
+
+/** The other families that have a command of this name. */
+export const familiesWith = (name: string, but: FamilyName): FamilyName[] =>
+  Object.values(families)
+    .filter(family => family.family !== but && specNamed(family, name))
+    .map(({ family }) => family)
+
+/** Whether neither this family nor another has the name, nor a macro of the printer. */
+const isUnknown = (name: string, { firmware, macros }: Stage): boolean =>
+  !macros?.has(name) && !specNamed(firmware, name) && familiesWith(name, firmware.family).length === 0
+
+/** What is written about a command, and what it then most likely does; the most telling first. */
+const clues: readonly (readonly [RegExp, TaughtEffect])[] = [
+  [/\b(?:turn|switch)\w* off\b|\bdisabl/, 'harmless'],
+  [/\b(?:led|leds|light|lights|lamp|beep|buzzer|sound|tone|tune|music|fan|blower|exhaust|filter)\b/, 'light-sound-fan'],
+  [
+    /\b(?:temp|temperature|tool|object|file|camera|photo|timelapse|flag|report|log|status|progress)\b.*\b(?:set|name|report|id)\b/,
+    'harmless',
+  ],
+  [/\b(?:wait|waits|until|dwell|pause)\b.*\b(?:hot|warm|heat|heated|temperature|temp)\b/, 'waits'],
+  [/\b(?:heat|heats|preheat|warm)\w*\b.*\b(?:bed|plate)\b|\b(?:bed|plate)\b.*\bheat/, 'heats-bed'],
+  [
+    /\b(?:heat|heats|preheat|warm)\w*\b.*\b(?:nozzle|hotend|hot end|extruder)\b|\b(?:nozzle|hotend)\b.*\bheat/,
+    'heats-nozzle',
+  ],
+  [/\b(?:wip(?:e|es|ing)|brush|brushes|scrub|shake|park|parks|parking|bucket|chute|clean|cleans)\b/, 'moves'],
+  [/\b(?:homes?|homing)\b/, 'homes'],
+  [/\b(?:mesh|level|levels|leveling|levelling|prob(?:e|es|ing)|abl)\b/, 'levels'],
+  [
+    /\b(?:purg(?:e|es|ing)|prim(?:e|es|ing)|extrud(?:e|es)|flush|load|loads|unload|unloads|cut|cuts|feed|retract)\b/,
+    'moves-filament',
+  ],
+  [/\b(?:change|select|switch|pick)\w*\b.*\b(?:tool|slot|filament|material)\b/, 'changes-tool'],
+  [/\b(?:wait|waits|dwell|pause|calibrat\w*|measur\w*|scan|scans|vibration|resonance|sweep)\b/, 'opaque'],
+  [
+    /\b(?:set|sets|reset|resets|enable|enables|clear|limit|limits|mode|message|current|detect\w*|sensor|camera|flag|report|log|status)\b/,
+    'harmless',
+  ],
+]
+
+/** Seconds that a comment tells: `about 20 s`, `2 min`. */
+function secondsIn(comment: string): number {
+  const found = /(\d+(?:\.\d+)?)\s*(s|sec|secs|seconds?|min|minutes?)\b/i.exec(comment)
+  if (!found) return 0
+  return Number(found[1]) * (found[2]?.toLowerCase().startsWith('m') ? 60 : 1)
+}
+
+/** What a command most likely does, from what is written beside it and from its own words. */
+export function effectToldBy(comment: string, name: string): TaughtEffect {
+  const words = `${comment} ${name.replaceAll('_', ' ')}`.toLowerCase()
+  return clues.find(([clue]) => clue.test(words))?.[1] ?? 'opaque'
+}
+
+/** A line's comment without the signs that frame a heading. */
+const wordsOf = (line: Line): string => commentOf(line).replace(/^[\s;=#*-]+|[\s=#*-]+$/g, '')
+
+/** What a line's comment says; where it has none, what the comment on the line above says. */
+function saidAt(lines: readonly Line[], at: number): string {
+  const own = wordsOf(lines[at] as Line)
+  const above = lines[at - 1]
+  return own || above?.kind !== 'comment' ? own : wordsOf(above)
+}
+
+const upperFirst = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
+
+/** The commands of a script that are not known, each once, in the order of their lines. */
+export function unknownIn(lines: readonly Line[], stage: Stage): Unknown[] {
+  const found = new Map<string, Unknown>()
+  const commands = lines.flatMap((line, at) =>
+    [...(line.command ? [line.command] : []), ...line.more].map(command => ({ command, line, at })),
+  )
+  for (const { command, line, at } of commands) {
+    const { name } = command
+    if (!isUnknown(name, stage)) continue
+    const said = saidAt(lines, at)
+    const letters = [...command.words.map(({ letter }) => letter), ...command.keys.map(({ key }) => key.toUpperCase())]
+    const before = found.get(name)
+    const proposed = before?.proposed ?? {
+      family: stage.firmware.family,
+      name,
+      title: upperFirst(said || name.replaceAll('_', ' ').toLowerCase()).slice(0, 120),
+      parameters: [],
+      effect: effectToldBy(said, name),
+      seconds: secondsIn(said),
+    }
+    const known = new Set(proposed.parameters.map(({ letter }) => letter))
+    const parameters = [...new Set(letters)]
+      .filter(letter => !known.has(letter) && /^[A-Z][A-Z0-9_]*$/.test(letter))
+      .map(letter => ({ letter, means: '' }))
+    found.set(name, {
+      name,
+      lines: [...(before?.lines ?? []), line.number],
+      comment: before?.comment || said,
+      proposed: { ...proposed, parameters: [...proposed.parameters, ...parameters] },
+    })
+  }
+  return [...found.values()]
+}

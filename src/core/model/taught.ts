@@ -1,0 +1,59 @@
+// Commands that a person taught: a maker's own, or macros of their printer, with what they do in plain terms.
+import * as v from 'valibot'
+
+export const FamilyNames = v.picklist(['board', 'host', 'macro-file', 'dispensing'])
+
+/** What a taught command can be said to do. `opaque` takes a time and is otherwise not known. */
+export const taughtEffects = [
+  'harmless',
+  'light-sound-fan',
+  'heats-nozzle',
+  'heats-bed',
+  'waits',
+  'homes',
+  'levels',
+  'moves',
+  'moves-filament',
+  'changes-tool',
+  'opaque',
+] as const
+export type TaughtEffect = (typeof taughtEffects)[number]
+
+/** Whether what such a command does takes a time that one has to say. */
+export const takesSeconds = (effect: TaughtEffect): boolean =>
+  effect === 'opaque' || effect === 'moves' || effect === 'moves-filament'
+
+export const TaughtCommand = v.strictObject({
+  family: FamilyNames,
+  name: v.pipe(
+    v.string(),
+    v.transform(name => name.trim().toUpperCase()),
+    v.regex(
+      /^(?:[GM]\d+(?:\.\d+)?|[A-Z_][A-Z0-9_.:]+)$/,
+      'a command’s name is G or M with a number, or a word such as MY_PURGE',
+    ),
+    v.maxLength(60),
+  ),
+  title: v.pipe(v.string(), v.trim(), v.minLength(1, 'say in a few words what it does'), v.maxLength(120)),
+  parameters: v.array(
+    v.strictObject({
+      letter: v.pipe(
+        v.string(),
+        v.transform(letter => letter.trim().toUpperCase()),
+        v.regex(/^[A-Z][A-Z0-9_]*$/, 'a parameter is a letter, or a word such as TARGET'),
+      ),
+      means: v.pipe(v.string(), v.trim(), v.maxLength(80)),
+    }),
+  ),
+  effect: v.picklist(taughtEffects),
+  /** How long it takes, where the effect has a time, s. */
+  seconds: v.optional(v.pipe(v.number(), v.minValue(0), v.maxValue(86_400)), 0),
+})
+export type TaughtCommand = v.InferOutput<typeof TaughtCommand>
+
+/** The open file that taught commands are taken along in. */
+export const TaughtFile = v.strictObject({
+  format: v.literal('warm-prelude taught commands'),
+  version: v.literal(1),
+  commands: v.array(TaughtCommand),
+})

@@ -1,0 +1,81 @@
+// Placeholders that a script was rehearsed with, as a table to confirm, and the vocabulary that the confirmed table makes.
+import type { Vocabulary, VocabularyWord } from '../model/vocabulary.ts'
+import { insideOf } from './foreign.ts'
+import { guessMeaning, learn, wordsIn } from './learn.ts'
+import type { Placeholder } from './placeholders.ts'
+
+/** A word to confirm: what it is taken for, in which lines it stands, and what its first placeholder was rehearsed with. */
+export type WordToConfirm = VocabularyWord & { lines: number[]; shown: string; with: string }
+
+/** The words of placeholders, each once, with what each is taken for; a lone word has the meaning that it was rehearsed with. */
+export function wordsToConfirm(placeholders: readonly Placeholder[]): WordToConfirm[] {
+  const words = new Map<string, WordToConfirm>()
+  for (const placeholder of placeholders) {
+    const inside = wordsIn(insideOf(placeholder.text))
+    for (const word of inside) {
+      const before = words.get(word)
+      if (before) {
+        before.lines.push(...placeholder.lines.filter(line => !before.lines.includes(line)))
+        continue
+      }
+      const value = inside.length === 1 ? ourValue(placeholder.value) : guessMeaning(word).value
+      const number = Number.parseFloat(placeholder.with)
+      const standIn = value === null && inside.length === 1 && Number.isFinite(number) ? number : null
+      words.set(word, {
+        word,
+        value,
+        standIn,
+        lines: [...placeholder.lines],
+        shown: placeholder.text,
+        with: placeholder.with,
+      })
+    }
+  }
+  return [...words.values()]
+}
+
+/** The name of a material is no value that a script here can say. */
+const ourValue = (value: string | null): string | null => (value === 'material' ? null : value)
+
+/**
+ * The vocabulary of a script with its words as they were confirmed, for one printer. What that printer's vocabulary knew
+ * already is kept.
+ */
+export function confirmed(
+  text: string,
+  words: readonly VocabularyWord[],
+  { name, printer, known }: { name: string; printer: string; known: Vocabulary | undefined },
+): Vocabulary {
+  const [first] = words
+  const base = known ?? learn(text, name)?.vocabulary ?? (first && plainSigns(text, first.word, name))
+  if (!base) throw new RangeError('There is no word to confirm.')
+  const said = new Set(words.map(({ word }) => word))
+  return {
+    ...base,
+    words: [
+      ...base.words.filter(({ word }) => known && !said.has(word)),
+      ...words.map(({ word, value, standIn }) => ({ word, value, standIn: value === null ? standIn : null })),
+    ],
+    printers: [...new Set([...base.printers, printer])],
+  }
+}
+
+/** A vocabulary without branches, with the signs that stand around a word in the text. */
+function plainSigns(text: string, word: string, name: string): Vocabulary {
+  const at = text.indexOf(word)
+  const open = /[^\s\w]*$/.exec(text.slice(0, at))?.[0] || '{'
+  const close = /^[^\s\w]*/.exec(text.slice(at + word.length))?.[0] || '}'
+  return {
+    name,
+    open,
+    close,
+    index: null,
+    words: [],
+    formulas: false,
+    branch: null,
+    moments: null,
+    printers: [],
+    addsHeating: false,
+    resetsFilament: false,
+  }
+}
