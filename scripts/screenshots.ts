@@ -30,6 +30,41 @@ M109 S{first_nozzle_temp(0)}
 G1 Z{initial_layer_thickness + 0.1}
 M117 {mood_of_the_day}`
 
+/** A paste that lost its line ends: everything behind the first semicolon is a comment. */
+const brokenPaste = `M140 S60 ; start the bed M104 S150 ; and the nozzle, not too hot G28 ; home all axes M420 S1 ; saved mesh M190 S60 ; wait for the bed M109 S205 ; wait for the nozzle
+G1 X2 Y20 Z0.3 F6000 ; to the left edge G1 Y140 E12 F1200 ; purge line G92 E0 ; filament at zero
+`
+
+const withPlaceholders = `; from a friend, for another program
+M140 S[first_layer_plate_heat]
+M104 S[first_layer_hotend_temp]
+G28 ; home
+[if first_layer_plate_heat > 65]
+G4 S60 ; let it settle
+[end]
+M420 S1 ; saved mesh
+M190 S[first_layer_plate_heat] ; wait
+M109 S[first_layer_hotend_temp] ; wait
+G1 Z[initial_layer_height] F600
+G1 X2 Y20 F6000
+G1 Y140 E[purge_length] F1200 ; purge line
+G92 E0
+M204 S[cruise_acceleration]
+`
+
+const withMakersCommands = `G28 ; home
+M420 S1 ; saved mesh
+M9601 S1 ; chamber light on
+M9602 ; wipe the nozzle on the brush, 15 s
+M9603.2 P3 ; set the motor current back
+M190 S60 ; wait for the bed
+M9604 S2 ; resonance sweep, about 40 s
+M109 S205 ; wait for the nozzle
+M9605 E20 ; flush the old colour, 12 s
+M9606 S0 ; play the ready tune
+G92 E0
+`
+
 const shots: Shot[] = [
   { name: 'shelf', path: '/' },
   {
@@ -131,25 +166,30 @@ const shots: Shot[] = [
   { name: 'checks', path: '/checks' },
   { name: 'command-book', path: '/commands/G29' },
   {
-    name: 'desk-nudge',
-    path: '/desk/1',
+    name: 'desk-repair',
+    path: '/',
     prepare: async page => {
-      await page.getByRole('button', { name: 'Outline' }).click()
-      await page.getByRole('button', { name: 'What to do with purge line, left edge' }).click()
-      await page.getByRole('menuitem', { name: /Nudge/ }).click()
-      await page.getByLabel('X', { exact: true }).fill('14')
-      await page.getByText('X18 Y20').first().waitFor()
+      await paste(page, brokenPaste)
+      await page.getByRole('button', { name: 'Show fix' }).first().click()
+      await page.getByText('Rehearsed:').waitFor()
     },
   },
   {
-    name: 'desk-maker',
-    path: '/desk/1',
+    name: 'desk-placeholders',
+    path: '/',
     prepare: async page => {
-      await page.locator('.cm-line', { hasText: 'M109 S205' }).click()
-      await page.getByRole('button', { name: 'Add' }).click()
-      await page.getByRole('menuitem', { name: /^Purge by the print/ }).click()
-      await page.getByRole('button', { name: 'zigzag', exact: true }).click()
-      await page.getByText('pattern=zigzag').waitFor()
+      await paste(page, withPlaceholders)
+      await page.getByRole('button', { name: 'Confirm them…' }).click()
+      await page.getByRole('table').waitFor()
+    },
+  },
+  {
+    name: 'desk-taught',
+    path: '/',
+    prepare: async page => {
+      await paste(page, withMakersCommands)
+      await page.getByRole('button', { name: 'Teach them…' }).click()
+      await page.getByRole('table').waitFor()
     },
   },
   {
@@ -162,6 +202,17 @@ const shots: Shot[] = [
     },
   },
 ]
+
+/** Pastes a script on the Shelf, which opens it on the Desk. */
+async function paste(page: Page, text: string): Promise<void> {
+  await page.evaluate(pasted => {
+    const data = new DataTransfer()
+    data.setData('text/plain', pasted)
+    document.body.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }))
+  }, text)
+  await page.getByText('before the print begins').first().waitFor()
+  await page.waitForTimeout(600)
+}
 
 async function openHistory(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'What to do with Any material' }).click()

@@ -40,6 +40,7 @@ function rehearse(given: string, setting: RehearsalInput) {
     settings: resolution.settings,
     worths: resolution.worths,
     placeholders: resolution.placeholders,
+    absent: resolution.absent,
     unknown: unknownIn(lines, stage),
     readiness: readinessOf(whole),
     calls: callsOf(commands, round.trace, stage),

@@ -38,19 +38,20 @@ export function check(script: Omit<Checked, 'rows' | 'steps'>): { findings: Find
 /** Findings that say the same of several lines become one, at the first of them, with the fixes of all. */
 function withoutRepeats(findings: readonly Finding[]): Finding[] {
   const known = new Map<string, Finding>()
+  /** Those whose own words don't speak of all their lines yet. */
+  const joined = new Set<string>()
   for (const finding of findings) {
     const key = `${finding.rule} ${finding.severity} ${finding.message}`
     const before = known.get(key)
     if (!before) known.set(key, finding)
     else if (!before.lines.includes(finding.line)) {
       const lines = [...before.lines, ...finding.lines]
+      joined.add(key)
       known.set(key, { ...before, lines, fixes: together(before.fixes, finding.fixes) })
     }
   }
-  return [...known.values()].map(finding =>
-    finding.lines.length > 1
-      ? { ...finding, message: `${finding.message} ${sameOn(finding.lines.slice(1))}` }
-      : finding,
+  return [...known].map(([key, finding]) =>
+    joined.has(key) ? { ...finding, message: `${finding.message} ${sameOn(finding.lines.slice(1))}` } : finding,
   )
 }
 

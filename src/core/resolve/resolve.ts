@@ -49,6 +49,8 @@ export type Resolution = {
   worths: Worth[]
   /** Another program's placeholders, and what they were rehearsed with. */
   placeholders: Placeholder[]
+  /** Those whose meaning nothing tells, with their lines; what they stand in counts as absent. */
+  absent: ReadonlyMap<string, readonly number[]>
 }
 
 type Open = {
@@ -94,6 +96,7 @@ export function rehearseLines(
       skipped: new Set<number>(),
       worths: [],
       placeholders: [],
+      absent: new Map(),
     }
     return { resolution, trace: rehearse(commands, stage, options) }
   }
@@ -169,6 +172,7 @@ class Resolver {
       skipped,
       worths: [...worths.values()],
       placeholders: this.placeholders.all,
+      absent: this.placeholders.absent,
     }
   }
 
@@ -370,7 +374,8 @@ class Resolver {
           : letter === 'T' || letter === 'P'
             ? this.stage.job.firstTool
             : null
-    if (value !== null) this.placeholders.standIn(text, line.number, unit === '°C' ? `${value} °C` : String(value))
+    if (value === null) this.placeholders.leaveOut(text, line.number)
+    else this.placeholders.standIn(text, line.number, unit === '°C' ? `${value} °C` : String(value))
     return value
   }
 

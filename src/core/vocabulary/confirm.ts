@@ -5,10 +5,16 @@ import { guessMeaning, learn, wordsIn } from './learn.ts'
 import type { Placeholder } from './placeholders.ts'
 
 /** A word to confirm: what it is taken for, in which lines it stands, and what its first placeholder was rehearsed with. */
-export type WordToConfirm = VocabularyWord & { lines: number[]; shown: string; with: string }
+export type WordToConfirm = VocabularyWord & { lines: number[]; shown: string; with: string | null }
 
-/** The words of placeholders, each once, with what each is taken for; a lone word has the meaning that it was rehearsed with. */
-export function wordsToConfirm(placeholders: readonly Placeholder[]): WordToConfirm[] {
+/**
+ * The words of placeholders, each once, with what each is taken for; a lone word has the meaning that it was rehearsed with. The
+ * words of `absent` ones, whose meaning nothing tells, come last and want a number.
+ */
+export function wordsToConfirm(
+  placeholders: readonly Placeholder[],
+  absent: ReadonlyMap<string, readonly number[]> = new Map(),
+): WordToConfirm[] {
   const words = new Map<string, WordToConfirm>()
   for (const placeholder of placeholders) {
     const inside = wordsIn(insideOf(placeholder.text))
@@ -31,7 +37,10 @@ export function wordsToConfirm(placeholders: readonly Placeholder[]): WordToConf
       })
     }
   }
-  return [...words.values()]
+  for (const [shown, lines] of absent)
+    for (const word of wordsIn(insideOf(shown)))
+      if (!words.has(word)) words.set(word, { word, value: null, standIn: null, lines: [...lines], shown, with: null })
+  return [...words.values()].map(each => ({ ...each, lines: [...each.lines].sort((a, b) => a - b) }))
 }
 
 /** The name of a material is no value that a script here can say. */

@@ -24,6 +24,8 @@ const numbered = /^(.*?)_?(\d)$/
 
 export class Placeholders {
   private readonly seen = new Map<string, Placeholder>()
+  /** Those whose meaning nothing tells, with their lines. */
+  readonly absent = new Map<string, number[]>()
   /** The last meaning that a look-up found, for the record. */
   private last: { value: string; source: Source } | null = null
 
@@ -55,6 +57,13 @@ export class Placeholders {
   /** Notes what stands in for a placeholder whose meaning nothing tells but its place. */
   standIn(text: string, line: number, withText: string): void {
     this.note(text, line, { value: null, source: 'letter' }, withText)
+  }
+
+  /** Notes a placeholder whose meaning nothing tells; what it stands in counts as absent. */
+  leaveOut(text: string, line: number): void {
+    const lines = this.absent.get(text)
+    if (!lines) this.absent.set(text, [line])
+    else if (!lines.includes(line)) lines.push(line)
   }
 
   private note(

@@ -65,7 +65,7 @@ export function tables(): [name: string, asked: Asked][] {
   const round = useDesk.getState().open?.round
   return [
     ...(round?.unknown.length ? [['Commands not known here…', 'unknown'] satisfies [string, Asked]] : []),
-    ...(round?.placeholders.length
+    ...(round?.placeholders.length || round?.absent.size
       ? [['Placeholders of another program…', 'placeholders'] satisfies [string, Asked]]
       : []),
   ]

@@ -8,22 +8,29 @@ const most = 5
 
 function check({ lines }: Checked): Found[] {
   const ending = lines.find(line => line.ending)?.ending ?? '\n'
-  return lines.flatMap((line): Found[] => {
+  const hiding = lines.flatMap(line => {
     const hidden = hiddenCommands(line)
-    if (!hidden) return []
-    const names = hidden.commands.map(({ name }) => name)
-    const told =
-      names.length > most ? `${names.slice(0, most).join(', ')} and ${names.length - most} more` : listed(names)
-    const they = names.length === 1 ? 'it does' : 'they do'
-    const message = `${plural(names.length, 'command')} in the comment of this line: ${told}. Behind a “;” ${they} nothing. The line ends of the paste seem to be lost.`
-    return [
-      {
-        line: line.number,
-        message,
-        fixes: [{ title: 'Put each command on its own line', edits: partComment(line, ending) }],
-      },
-    ]
+    return hidden ? [{ line, names: hidden.commands.map(({ name }) => name) }] : []
   })
+  const first = hiding[0]
+  if (!first) return []
+  const names = hiding.flatMap(each => each.names)
+  const told =
+    names.length > most ? `${names.slice(0, most).join(', ')} and ${names.length - most} more` : listed(names)
+  const where =
+    hiding.length === 1
+      ? 'the comment of this line'
+      : `comments, on lines ${listed(hiding.map(({ line }) => String(line.number)))}`
+  const message = `${plural(names.length, 'command')} in ${where}: ${told}. Behind a “;” ${names.length === 1 ? 'it does' : 'they do'} nothing. The line ends of the paste seem to be lost.`
+  const edits = hiding.flatMap(({ line }) => partComment(line, ending))
+  return [
+    {
+      line: first.line.number,
+      lines: hiding.map(({ line }) => line.number),
+      message,
+      fixes: [{ title: 'Put each command on its own line', edits }],
+    },
+  ]
 }
 
 export const commandsInComments: Rule = {

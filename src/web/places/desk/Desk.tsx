@@ -90,6 +90,7 @@ export function Desk() {
         <PlaceholdersPanel
           text={open.roundText}
           placeholders={open.round?.placeholders ?? []}
+          absent={open.round?.absent ?? new Map()}
           setting={setting}
           things={things}
           onClose={askNothing}

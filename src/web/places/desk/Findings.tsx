@@ -172,6 +172,12 @@ function Table({ rule }: { rule: string }) {
       </Button>
     )
   const { open } = useDesk.getState()
+  if (rule === 'unknown-value' && open?.round?.absent.size)
+    return (
+      <Button small onClick={() => ask('placeholders')}>
+        Say what they are…
+      </Button>
+    )
   if (rule === 'unknown-command' && open?.round?.pasted === 'config')
     return (
       <Button small onClick={() => navigate('/macros', { state: { config: open.text } })}>

@@ -1,7 +1,7 @@
 // Nozzle and bed over time: what they are told to hold, and what they have.
 import { memo, useMemo } from 'react'
 import { CartesianGrid, Line, LineChart, ReferenceLine, XAxis, YAxis } from 'recharts'
-import { clock } from '../../../core/format.ts'
+import { clock, plain } from '../../../core/format.ts'
 import { type HeaterHistory, roomC, surfaceAt, targetAt, temperatureAt } from '../../../core/machine/heat.ts'
 import { commandAt, lastModes } from '../../../core/machine/trace.ts'
 import type { RehearsalInput } from '../../../core/round.ts'
@@ -67,7 +67,7 @@ export const HeatChart = memo(function HeatChart({ round, setting, width, height
           type="number"
           domain={[0, totalS]}
           ticks={ticks(totalS)}
-          tickFormatter={(at: number) => (totalS < 7 ? `${at} s` : clock(at))}
+          tickFormatter={(at: number) => (totalS < 7 ? `${plain(at, 1)} s` : clock(at))}
           height={axisHeight}
           tickLine={false}
           axisLine={false}

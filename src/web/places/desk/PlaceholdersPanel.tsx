@@ -17,13 +17,14 @@ import { reloadThings } from '../../state/desk.ts'
 type Props = {
   text: string
   placeholders: readonly Placeholder[]
+  absent: ReadonlyMap<string, readonly number[]>
   setting: RehearsalInput
   things: Things
   onClose: () => void
 }
 
-export function PlaceholdersPanel({ text, placeholders, setting, things, onClose }: Props) {
-  const [words, setWords] = useState(() => wordsToConfirm(placeholders))
+export function PlaceholdersPanel({ text, placeholders, absent, setting, things, onClose }: Props) {
+  const [words, setWords] = useState(() => wordsToConfirm(placeholders, absent))
   const known = things.vocabularies.find(({ data }) => data.printers.includes(setting.printer.name))
   const [name, setName] = useState(known?.data.name ?? `Words of ${setting.printer.name}’s program`)
   const [refusal, setRefusal] = useState<string | null>(null)
@@ -46,8 +47,8 @@ export function PlaceholdersPanel({ text, placeholders, setting, things, onClose
       open
       wide
       onClose={onClose}
-      title={`${plural(placeholders.length, 'placeholder')} of another program`}
-      about={`They were rehearsed with what they most likely mean. Look them through once; from then on ${setting.printer.name}’s scripts are read so.`}
+      title={`${plural(words.length, 'word')} of another program`}
+      about={`They were rehearsed with what they most likely mean; where nothing tells, a number may be given. Look them through once, and from then on ${setting.printer.name}’s scripts are read so.`}
     >
       <form
         onSubmit={event => {
@@ -120,12 +121,13 @@ function WordRow({ word: { word, value, standIn, lines, shown, with: worth }, on
         </select>
       </td>
       <td className="py-1.5">
-        {value === null && standIn !== null ? (
+        {value === null && (standIn !== null || worth === null) ? (
           <input
             type="number"
             step="any"
             aria-label={`Number for ${word}`}
-            value={standIn}
+            placeholder="a number"
+            value={standIn ?? ''}
             onChange={event => onChange({ standIn: event.target.value === '' ? null : Number(event.target.value) })}
             className="w-28 rounded-button border border-rule bg-paper px-2 py-1"
           />

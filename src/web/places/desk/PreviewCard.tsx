@@ -82,16 +82,21 @@ function Difference({ preview, open }: { preview: Preview; open: Open }) {
   const [before, after] = [open.round?.findings, preview.round?.findings]
   const { mends, brings } = useMemo(() => difference(before ?? [], after ?? []), [before, after])
   if (!before || !after) return null
-  const told = (findings: readonly Finding[]) => [...new Set(findings.map(({ rule }) => titleOf(rule)))].join(' · ')
+  const both = new Set(mends.map(({ rule }) => rule).filter(rule => brings.some(each => each.rule === rule)))
+  const told = (findings: readonly Finding[]) =>
+    [...new Set(findings.map(({ rule }) => rule))]
+      .filter(rule => !both.has(rule))
+      .map(titleOf)
+      .join(' · ')
   return (
     <p className="mt-1 max-h-[42px] shrink-0 overflow-auto text-[14px]">
-      {mends.length > 0 && (
+      {told(mends) && (
         <span className="text-good">
           <b>Mends</b> {told(mends)}
         </span>
       )}
-      {mends.length > 0 && brings.length > 0 && ' '}
-      {brings.length > 0 && (
+      {told(mends) && told(brings) && ' '}
+      {told(brings) && (
         <span className="text-warn">
           <b>Brings</b> {told(brings)}
         </span>
