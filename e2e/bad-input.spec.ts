@@ -86,7 +86,7 @@ test('a 20 MB paste opens, says that it is a whole print, and can still be typed
   await expect(page.getByText('This is 780,000 lines, as long as a whole print.')).toBeVisible({ timeout: 30_000 })
   await editor(page).press('Control+Home')
   await page.keyboard.type('G28\n')
-  await expect(lineWith(page, 'G28')).toContainText('Finds zero', { timeout: 30_000 })
+  await expect(lineWith(page, 'G28')).toContainText('Homes X, Y, then Z', { timeout: 30_000 })
   await page.waitForTimeout(600)
   await page.reload()
   await expect(lineWith(page, 'G28')).toBeVisible({ timeout: 30_000 })

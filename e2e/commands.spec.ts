@@ -21,8 +21,8 @@ test('the same word means different things in two families', async ({ page }) =>
   const card = page.getByRole('article', { name: 'G10' })
   await expect(card).toContainText('Means different things in different families.')
   await expect(card.getByRole('heading', { level: 3 })).toContainText([
-    'Draw the filament back',
-    'Tool temperatures',
+    'Retract by the set amount',
+    'Retract',
     'In your scripts',
   ])
   await page.getByText('macro-file', { exact: true }).click()
@@ -31,7 +31,7 @@ test('the same word means different things in two families', async ({ page }) =>
 
 test('an unknown command is taught, taken along, forgotten and brought back', async ({ page }) => {
   await pasteOnShelf(page, 'M9444 S2\nG90\n')
-  await expect(findings(page)).toContainText('We don’t know “M9444”')
+  await expect(findings(page)).toContainText('“M9444” is not known for this firmware')
 
   await page.goto('/commands')
   await page.getByRole('button', { name: 'Teach a command' }).click()

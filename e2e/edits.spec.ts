@@ -35,7 +35,7 @@ const apply = async (page: Page) => {
   await expect(preview(page)).toHaveCount(0)
 }
 
-test('repair a bad paste, put the probing to sleep, nudge the purge line 3 mm, add a purge by the print, and undo it all', async ({
+test('repair a bad paste, comment out the probing, nudge the purge line 3 mm, add a purge by the print, and undo it all', async ({
   page,
 }) => {
   await pasteOnShelf(page, pasted)
@@ -54,8 +54,8 @@ test('repair a bad paste, put the probing to sleep, nudge the purge line 3 mm, a
   await expect(page.locator('.cm-chosen')).toContainText('G29')
   await ask(page, 'Probe the bed', /Comment out/)
   await apply(page)
-  await expect(outline(page).getByRole('button', { name: /^Probe the bed.*asleep/ })).toBeVisible()
-  await expect(lineWith(page, ';G29')).toContainText('Asleep')
+  await expect(outline(page).getByRole('button', { name: /^Probe the bed.*commented out/ })).toBeVisible()
+  await expect(lineWith(page, ';G29')).toContainText('Commented out')
 
   await ask(page, 'purge', /Nudge/)
   await preview(page).getByLabel('X', { exact: true }).fill('3')

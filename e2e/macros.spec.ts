@@ -56,7 +56,7 @@ test('a board’s macro files are kept, explained, and run with the letters they
   await page.getByRole('button', { name: 'Leave it out' }).last().click()
   await page.getByRole('button', { name: 'Keep the macros' }).click()
   await page.getByRole('button', { name: 'stand.g' }).click()
-  await expect(page.getByRole('article', { name: 'stand.g' })).toContainText('Stop, with a reason')
+  await expect(page.getByRole('article', { name: 'stand.g' })).toContainText('Abort, with a reason')
 
   await pasteOnShelf(page, 'M98 P"stand.g" S4\nM98 P"sit.g"\n')
   await onPrinter(page, /^Avocet/)

@@ -8,6 +8,7 @@ const script = [
   ';= purge = 15 mm from 8 to 40   pushed along the front',
   'G90',
   'M83',
+  'T@first_tool',
   'M140 S@bed',
   'M104 S@ooze_safe',
   'G28',
@@ -100,7 +101,7 @@ test('one script is proven for many jobs, mended, and read back the same from ev
   const worst = page.getByRole('region', { name: 'Results' }).getByRole('row').nth(1)
   await expect(worst).toContainText(/tall, /)
   await worst.getByRole('button').first().click()
-  await expect(findings(page).first()).toContainText('line 9')
+  await expect(findings(page).first()).toContainText('line 10')
   await lineWith(page, 'G1 X-900').click({ position: { x: 60, y: 8 } })
   await page.keyboard.press('Home')
   await page.keyboard.press('Shift+End')
@@ -115,7 +116,7 @@ test('one script is proven for many jobs, mended, and read back the same from ev
     await page.goto(`/desk/${id}`)
     await expect(lineWith(page, 'G1 X4 Y20')).toBeVisible()
     await choose(page, 'Printer', printer)
-    await expect.poll(() => outcome(page)).toContain('15 mm pushed')
+    await expect.poll(() => outcome(page)).toContain('15 mm extruded')
   }
   const onDesk = async (text: string, printer: RegExp) => {
     await pasteOnShelf(page, text)
@@ -135,7 +136,7 @@ test('one script is proven for many jobs, mended, and read back the same from ev
   await page.getByRole('button', { name: 'Take away' }).click()
   await page.getByRole('menuitem', { name: /^For one job/ }).click()
   await choose(page, 'Written', /^in the words of The quiet slicer/)
-  await expect(page.getByRole('region', { name: 'What can’t be said so' })).toContainText('line 8')
+  await expect(page.getByRole('region', { name: 'What can’t be said so' })).toContainText('line 9')
   await page.getByLabel(/^Decide what can’t be said/).check()
   const text = page.getByLabel('The script as it is taken away')
   await expect(text).toHaveValue(/M190 S%bed_temperature_first%\nM117 Ready\nM109/)

@@ -27,9 +27,9 @@ test('paste, read, scrub, fix a finding, save, reload, download', async ({ page 
 
   // Read: each line says what it does; the bead is 12.5 · 2.405 / 100 = 0.3 mm².
   await expect(lineWith(page, 'G1 Y120')).toContainText(
-    'Moves to Y 120 mm, pushing 12.5 mm of filament at 20 mm/s: 100 mm long, bead 0.3 mm², 5 mm in from the left.',
+    'Moves to Y 120 mm, extruding 12.5 mm of filament at 20 mm/s: 100 mm long, bead 0.3 mm², 5 mm in from the left.',
   )
-  await expect(lineWith(page, 'M104 S205')).toContainText('Nozzle on its way to 205 °C; goes on.')
+  await expect(lineWith(page, 'M104 S205')).toContainText('Heats the nozzle to 205 °C, doesn’t wait.')
   await expect(page.getByRole('button', { name: /^Home, lines 7 to 7/ })).toBeVisible()
 
   // Scrub: at the beginning everything is cold; at the end it is hot and the filament stands at 12.5 mm.

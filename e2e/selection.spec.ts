@@ -81,7 +81,7 @@ test('printer, material and job can be chosen and the pictures follow', async ({
   await expect(lineWith(page, 'G29')).toContainText('this printer has no probe')
   await expect(findings(page).filter({ hasText: 'Homing turns bed levelling off' })).toBeVisible()
   await choose('Runs', /^after the print/)
-  await expect(findings(page).filter({ hasText: 'still told to hold' }).first()).toBeVisible()
+  await expect(findings(page).filter({ hasText: 'is still on at' }).first()).toBeVisible()
 })
 
 test('hovering a command shows its letters', async ({ page }) => {

@@ -93,7 +93,7 @@ test('the stock is branched, switched, compared; a refrain rolled out; a trial l
     await keep(page, name)
   }
 
-  // Its probing is put to sleep: what came with the printer is branched, under a name that says what is different.
+  // Its probing is commented out: what came with the printer is branched, under a name that says what is different.
   await page.goto(`/desk/${stock}`)
   await page.getByRole('button', { name: 'Outline' }).click()
   await lineWith(page, 'G29').click()
@@ -103,7 +103,7 @@ test('the stock is branched, switched, compared; a refrain rolled out; a trial l
   await page.getByRole('button', { name: 'Save', exact: true }).click()
   const dialog = page.getByRole('dialog')
   await expect(dialog.getByLabel(/^Name of the variant/)).toHaveValue('Without probing')
-  await expect(dialog.getByLabel('Why')).toHaveValue(/^probing asleep; .* shorter$/)
+  await expect(dialog.getByLabel('Why')).toHaveValue(/^probing commented out; .* shorter$/)
   await dialog.getByRole('button', { name: 'Keep the variant' }).click()
   await expect(page.getByText(/^Without probing · Saved/)).toBeVisible()
 
