@@ -2,7 +2,7 @@
 import { plain } from '../format.ts'
 import { numberOf } from '../gcode/line.ts'
 import { record } from './record.ts'
-import { sayFromTable } from './table-words.ts'
+import { alsoTold, sayFromTable, withMore } from './table-words.ts'
 
 export const fan = record<'fan'>({
   movesHead: false,
@@ -15,9 +15,10 @@ export const fan = record<'fan'>({
     const full = wanted > effect.full && effect.full === 1 ? 255 : effect.full
     recorder.blow(effect.on ? Math.min(1, Math.max(0, wanted / full)) : 0)
   },
-  says: ({ command, after, stage, effect }) => {
+  says: ({ command, spec, after, stage, effect }) => {
     if (effect.full !== 100 && (numberOf(command, 'P') ?? 0) > 0) return sayFromTable(command, stage)
-    return after.fan === 0 ? 'Part fan off.' : `Part fan on, ${plain(after.fan * 100, 0)} %.`
+    const says = after.fan === 0 ? 'Part fan off.' : `Part fan on, ${plain(after.fan * 100, 0)} %.`
+    return withMore(says, alsoTold(command, spec, stage, effect.full === 100 ? 'SP' : 'S'))
   },
   purpose: 'fan',
 })

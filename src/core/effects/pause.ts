@@ -5,6 +5,7 @@ import { fileNamed, spotOf } from '../model/printer.ts'
 import { parkHead } from './parking.ts'
 import { record } from './record.ts'
 import { putBy } from './saving.ts'
+import { alsoTold } from './table-words.ts'
 
 export const pause = record<'pause'>({
   movesHead: false,
@@ -19,7 +20,7 @@ export const pause = record<'pause'>({
     const fine = milliseconds === null ? null : numberOf(command, milliseconds)
     recorder.step('stand', Math.max(0, whole ?? (fine ?? 0) / 1000))
   },
-  says: ({ command, spec, steps, tookS, effect, byFile }) => {
+  says: ({ command, spec, steps, effect, byFile, stage }) => {
     const shown = (textOf(command, 'P') ?? command.message ?? '').trim()
     const message = shown && !/^\d/.test(shown) ? `, showing “${shown.replace(/^"|"$/g, '')}”` : ''
     if (byFile) return `${spec.title} by ${byFile.name}${message}.`
@@ -27,7 +28,8 @@ export const pause = record<'pause'>({
     const place = at ? `, the head parked at X ${plain(at.x, 1)} Y ${plain(at.y, 1)}` : ''
     const stands = steps.filter(({ kind }) => kind === 'stand').reduce((sum, { start, end }) => sum + end - start, 0)
     const time = stands > 0 ? `, for at most ${duration(stands)}` : ''
-    void tookS
-    return `${spec.title}${message}${place}${time}${effect.seconds === null && !message ? '; how long that takes, only you know' : ''}.`
+    const unknown = stands === 0 ? '; how long that takes, only you know' : ''
+    const letters = `${message ? 'P' : ''}${effect.seconds ?? ''}${effect.milliseconds ?? ''}${effect.parks ? 'XYZ' : ''}`
+    return `${spec.title}${message}${place}${time}${alsoTold(command, spec, stage, letters)}${unknown}.`
   },
 })

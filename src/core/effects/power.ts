@@ -1,6 +1,7 @@
 // The power supply as a whole.
 import { turnHeatersOff } from '../machine/heaters.ts'
 import { record } from './record.ts'
+import { alsoTold, withMore } from './table-words.ts'
 
 export const power = record<'power'>({
   movesHead: false,
@@ -10,6 +11,10 @@ export const power = record<'power'>({
     turnHeatersOff(recorder)
     recorder.set({ fan: 0, motorsOn: false, homed: { x: false, y: false, z: false } })
   },
-  says: ({ effect }) => (effect.on ? 'Power supply on.' : 'Power supply off: heaters, fans and motors with it.'),
+  says: ({ command, spec, stage, effect }) =>
+    withMore(
+      effect.on ? 'Power supply on.' : 'Power supply off: heaters, fans and motors with it.',
+      alsoTold(command, spec, stage, ''),
+    ),
   purpose: ({ effect }) => (effect.on ? 'setup' : 'cool-down'),
 })

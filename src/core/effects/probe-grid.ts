@@ -1,6 +1,7 @@
 // Where the next probing goes: ranges with a spacing, or a number of points.
 import { numbersOf } from '../gcode/line.ts'
 import { record } from './record.ts'
+import { alsoTold, withMore } from './table-words.ts'
 
 export const probeGrid = record<'probe-grid'>({
   movesHead: false,
@@ -24,5 +25,11 @@ export const probeGrid = record<'probe-grid'>({
     const [across, deep] = [along(x, 0), along(y, 1)]
     if (across && deep) recorder.set({ grid: { x: Math.round(across), y: Math.round(deep) } })
   },
-  says: ({ after }) => (after.grid ? `The next probing takes ${after.grid.x} × ${after.grid.y} points.` : null),
+  says: ({ command, spec, stage, after }) =>
+    after.grid
+      ? withMore(
+          `The next probing takes ${after.grid.x} × ${after.grid.y} points.`,
+          alsoTold(command, spec, stage, 'P'),
+        )
+      : null,
 })

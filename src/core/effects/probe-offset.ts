@@ -3,6 +3,7 @@ import { listed, mm } from '../format.ts'
 import { numberOf } from '../gcode/line.ts'
 import { axes } from '../model/printer.ts'
 import { record } from './record.ts'
+import { alsoTold, withMore } from './table-words.ts'
 
 export const probeOffset = record<'probe-offset'>({
   movesHead: false,
@@ -11,7 +12,7 @@ export const probeOffset = record<'probe-offset'>({
     const z = numberOf(command, 'Z')
     if (z !== null) recorder.set({ probeZ: z })
   },
-  says: ({ command, stage }) => {
+  says: ({ command, spec, stage }) => {
     const words = axes.flatMap(axis => {
       const value = numberOf(command, axis.toUpperCase())
       return value === null ? [] : [`${axis.toUpperCase()} ${mm(value, 3)}`]
@@ -23,7 +24,7 @@ export const probeOffset = record<'probe-offset'>({
       z === null || known === null || Math.abs(z - known) < 1e-9
         ? ''
         : `; the printer’s own is ${mm(known, 3)}, so after homing every height is ${mm(Math.abs(z - known), 3)} ${z > known ? 'higher' : 'lower'}`
-    return `Probe offset: ${listed(words)} from the nozzle${change}.`
+    return withMore(`Probe offset: ${listed(words)} from the nozzle${change}.`, alsoTold(command, spec, stage, 'XYZ'))
   },
   purpose: 'z-offset',
 })

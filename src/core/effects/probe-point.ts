@@ -3,6 +3,7 @@ import { duration, mm, plural } from '../format.ts'
 import { numberOf } from '../gcode/line.ts'
 import { probeSeconds } from '../machine/probing.ts'
 import { record } from './record.ts'
+import { alsoTold, withMore } from './table-words.ts'
 
 const mostTouches = 100
 
@@ -22,11 +23,12 @@ export const probePoint = record<'probe-point'>({
     // A touch tells where the bed is: on machines that home by moves, it homes Z.
     if (recorder.stage.firmware.flow) recorder.set({ homed: { ...recorder.modes.homed, z: true } })
   },
-  says: ({ steps, tookS }) => {
+  says: ({ command, spec, stage, steps, tookS }) => {
     if (steps.length === 0) return 'Probes nothing: this printer has no probe.'
     const at = steps[0]?.to
     const place = at && !Number.isNaN(at.x + at.y) ? ` at X ${mm(at.x, 1).replace(' mm', '')} Y ${mm(at.y, 1)}` : ''
-    return `Probes one point${place}${steps.length > 1 ? ` ${plural(steps.length, 'time')}` : ''}, ${duration(tookS)}.`
+    const times = steps.length > 1 ? ` ${plural(steps.length, 'time')}` : ''
+    return withMore(`Probes one point${place}${times}, ${duration(tookS)}.`, alsoTold(command, spec, stage, 'XYPF'))
   },
   purpose: 'probe',
 })

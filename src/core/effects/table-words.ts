@@ -48,11 +48,20 @@ function sayWord(
 ): string {
   const known = spec.letters.find(each => each.letter === letter)
   if (!known) return spec.anyLetter ? text.trim() : `${text.trim()} (passed over)`
-  if (said) return `${known.means} ${said}`
-  if (known.unit === 'switch') return value === null || known.number === 'optional' ? known.means : value ? 'on' : 'off'
+  // “which pin” asks, “pin 4” tells.
+  const means = known.means.replace(/^which ?/, '')
+  if (said) return known.means === 'what' ? `“${said.replaceAll('"', '')}”` : `${means} ${said}`.trim()
+  if (known.unit === 'switch') return saysSwitch(known, value)
   if (value === null) return known.means
   if (known.means === 'which head') return headName(value, stage)
-  return `${known.means} ${withUnit(value, known, text)}`
+  return `${means} ${withUnit(value, known, text)}`.trim()
+}
+
+/** A switch that is “on” or “off”, or a thing that is done or not: “move there now”. */
+function saysSwitch({ means, number }: Letter, value: number | null): string {
+  if (value === null || number === 'optional') return means
+  if (/^on$|^1 for on/.test(means)) return value ? 'on' : 'off'
+  return value ? means.replace(/^1 (?:for|when|to) /, '') : `${means.replace(/^1 (?:for|when|to) /, '')}: no`
 }
 
 const headName = (address: number, { firmware, printer }: Stage): string =>

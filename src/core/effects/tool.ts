@@ -11,6 +11,7 @@ import type { Stage } from '../machine/state.ts'
 import { fileNamed } from '../model/printer.ts'
 import { travelTo } from './moving.ts'
 import { type Call, record } from './record.ts'
+import { alsoTold, withMore } from './table-words.ts'
 
 /** The number that a line names: by its name (`T1`), by a letter (`M6 T11`), or by a key (`EXTRUDER=extruder1`); −1 for none. */
 export function toolNamed(command: Command, by: string | null): number | null {
@@ -94,7 +95,7 @@ export const tool = record<'tool'>({
     const stays = effect.staysStill !== null && hasLetter(command, effect.staysStill)
     if (selected) take(recorder, selected, stays)
   },
-  says: ({ command, effect, before, after, stage, byFile, modesKnown }) => {
+  says: ({ command, spec, effect, before, after, stage, byFile, modesKnown }) => {
     const number = toolNamed(command, effect.by)
     const { printer, firmware } = stage
     if (number === null) return 'Reports the tool in use.'
@@ -118,7 +119,8 @@ export const tool = record<'tool'>({
     const heats = firmware.toolsStandBy && heat && heat.activeC > 0 ? `; it heats to ${celsius(heat.activeC)}` : ''
     const by = byFile ? ` by ${byFile.name}` : ''
     const still = effect.staysStill && hasLetter(command, effect.staysStill) ? ' without moving' : ''
-    return `Selects ${name}${blend}${by}${still}${heats}.`
+    const letters = `${effect.by ?? ''}${effect.staysStill ?? ''}${effect.files ? 'P' : ''}`
+    return withMore(`Selects ${name}${blend}${by}${still}${heats}.`, alsoTold(command, spec, stage, letters))
   },
   purpose: 'tool',
 })

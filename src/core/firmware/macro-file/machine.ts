@@ -195,7 +195,7 @@ export const moving: CommandSpec[] = [
     'M81',
     'Power supply off',
     { does: 'power', on: false },
-    [num('S', '1 when the fans have stopped', 'switch'), num('D', 'after', 's')],
+    [num('S', 'once the fans have stopped', 'switch'), num('D', 'after', 's')],
     'M81 S1',
   ),
   row('M73', 'Report the progress', report, [num('P', 'done', '%'), num('R', 'left', 'min')], 'M73 R12'),

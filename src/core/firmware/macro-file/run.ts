@@ -250,12 +250,12 @@ export const flow: CommandSpec[] = [
   row('G60', 'Save this position', { does: 'save-state', by: 'S' }, [num('S', 'slot', 'number')], 'G60 S0'),
   row(
     'M291',
-    'Show a message and maybe wait',
+    'Show a message and wait for the person',
     pause(null),
     [
       text('P', 'what'),
       text('R', 'title'),
-      num('S', 'how', 'number'),
+      num('S', 'buttons of sort', 'number'),
       num('T', 'for', 's'),
       ...flags('XYZ'),
       num('J', 'cancel', 'number'),
