@@ -44,8 +44,10 @@ export function setCorners(recorder: Recorder, command: Command, speedKey: strin
   if (speedKey !== null) return
   const deviation = numberOf(command, 'J')
   if (deviation !== null && deviation > 0) recorder.set({ corner: { kind: 'deviation', mm: deviation } })
-  else if (corner.kind === 'jerk') {
-    const jerk = { ...corner }
+  else if (corner.kind !== 'deviation') {
+    // A board whose description has one speed for all corners takes a script's own for each axis.
+    const { mmS } = corner.kind === 'speed' ? corner : { mmS: 0 }
+    const jerk = corner.kind === 'jerk' ? { ...corner } : { kind: 'jerk' as const, x: mmS, y: mmS, z: mmS, e: mmS }
     for (const axis of ['x', 'y', 'z', 'e'] as const)
       jerk[axis] = positive(numberOf(command, axis.toUpperCase()), jerk[axis])
     recorder.set({ corner: jerk })
