@@ -1,18 +1,24 @@
 // The head is parked over the print, close to it.
 import { mm } from '../../format.ts'
+import { hasLetter } from '../../gcode/line.ts'
 import { printHeight } from '../../machine/beginning.ts'
 import { positionAt } from '../../machine/trace.ts'
-import type { Checked, Found, Rule } from '../finding.ts'
+import type { Checked, Found, Row, Rule } from '../finding.ts'
 import { outsideMm, printArea } from '../queries.ts'
 
 /** So far over a print a hand gets between. */
 const roomMm = 30
+
+const homesAside = ({ effect, command }: Row): boolean =>
+  effect?.does === 'home' && !hasLetter(command, 'Z') && (hasLetter(command, 'X') || hasLetter(command, 'Y'))
 
 function check(script: Checked): Found[] {
   const { stage, trace, rows } = script
   const at = positionAt(trace, trace.totalS)
   const over = at.z - printHeight(stage)
   const last = rows.findLast(({ effect }) => effect?.does === 'move' || effect?.does === 'park')
+  // Homing X or Y alone ends at its end stop, and which side that is on the description does not say.
+  if (rows.some(row => row.row > (last?.row ?? -1) && homesAside(row))) return []
   const line = last?.line ?? rows.at(-1)?.line
   if (line === undefined || Number.isNaN(at.x + at.y + at.z)) return []
   if (outsideMm(printArea(script), at.x, at.y) > 0 || over > roomMm) return []
@@ -27,7 +33,7 @@ export const parkedOnPrint: Rule = {
   title: 'Parks over the print',
   why: 'A nozzle cooling over the print leaves a drop on it, melts a dent when it touches, and is in the way of your hands.',
   silentWhen:
-    'Silent from 30 mm over the print, and where the head’s place is not known. A park command of the firmware’s own counts as going aside.',
+    'Silent from 30 mm over the print, and where the head’s place is not known. A park command of the firmware’s own, and homing X or Y, count as going aside.',
   example: { text: 'G91\nG1 E-2 F1800\nG1 Z5 F600\nG90\nM104 S0\nM140 S0\nM107\nM84', moment: 'end' },
   moments: ['end', 'cancel'],
   check,
