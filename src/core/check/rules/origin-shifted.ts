@@ -11,9 +11,9 @@ const doubtMm = 0.001
 const fineTuneMm = 0.1
 const meantMm = 1
 
-/** What shifts the places, as people name it; what is meant to be a shift is told less sharply. */
-const names: Partial<Record<keyof Places, { name: string; severity: Severity }>> = {
-  renamed: { name: 'G92', severity: 'error' },
+/** What shifts the places, as people name it, by its command where that is null; what is meant to be a shift is told less sharply. */
+const names: Partial<Record<keyof Places, { name: string | null; severity: Severity }>> = {
+  renamed: { name: null, severity: 'error' },
   workspace: { name: 'the work offset', severity: 'warning' },
   homed: { name: 'the home offset', severity: 'warning' },
   fine: { name: 'a baby step', severity: 'warning' },
@@ -24,6 +24,10 @@ const names: Partial<Record<keyof Places, { name: string; severity: Severity }>>
 /** The row that brought the places to where they are at the end. */
 const lastShift = ({ rows }: Checked): Row | undefined =>
   rows.findLast(({ before, after }) => axes.some(axis => before.shift[axis] !== after.shift[axis]))
+
+/** What called the positions otherwise: the last command that did. */
+const renaming = ({ rows }: Checked): string =>
+  rows.findLast(({ effect }) => effect?.does === 'set-position')?.command.name ?? 'a set position'
 
 function check(script: Checked): Found[] {
   const { stage, trace } = script
@@ -37,7 +41,7 @@ function check(script: Checked): Found[] {
   const sources = shiftsOf(places).flatMap(({ from, by }) =>
     moved.some(axis => by[axis] !== 0) ? (names[from] ?? []) : [],
   )
-  const by = listed(sources.map(({ name }) => name))
+  const by = listed(sources.map(({ name }) => name ?? renaming(script)))
   const again = stage.firmware.phrases.home(moved)
   const byG92 = sources.some(({ severity }) => severity === 'error')
   if (flat.length > 0) {
