@@ -85,15 +85,6 @@ const shots: Shot[] = [
     },
   },
   {
-    name: 'desk-values',
-    path: '/',
-    script: 'Either or both',
-    prepare: async page => {
-      await page.locator('.cm-line', { hasText: 'M190' }).click()
-      await page.mouse.move(640, 90)
-    },
-  },
-  {
     name: 'take-away',
     path: '/',
     script: 'Either or both',

@@ -22,7 +22,7 @@ export const setPosition = record<'set-position'>({
     }
     const filament = all ? 0 : numberOf(command, 'E')
     if (filament !== null) recorder.counter = filament * scale
-    recorder.setPlaces({ renamed })
+    if (axes.some(axis => renamed[axis] !== places.renamed[axis])) recorder.setPlaces({ renamed })
   },
   says: ({ command }) => {
     const places = axes.filter(axis => numberOf(command, axis.toUpperCase()) !== null)

@@ -114,11 +114,20 @@ export const specNamed = (family: FirmwareFamily, name: string): CommandSpec | u
 const fits = ({ letter, is }: Case, command: Command): boolean =>
   hasLetter(command, letter) && (!is || is.includes(numberOf(command, letter) ?? Number.NaN))
 
+/** The entries that cases choose, each made once. */
+const chosenSpecs = new WeakMap<Case, CommandSpec>()
+
+function chosenSpec(spec: CommandSpec, chosen: Case): CommandSpec {
+  const made = chosenSpecs.get(chosen) ?? { ...spec, title: chosen.title, effect: chosen.effect }
+  chosenSpecs.set(chosen, made)
+  return made
+}
+
 /** The entry for a command as it stands: of one whose letters decide what it does, the case that they choose. */
 export function specOf(family: FirmwareFamily, command: Command): CommandSpec | undefined {
   const spec = specNamed(family, command.name)
   const chosen = spec?.cases?.find(each => fits(each, command))
-  return spec && chosen ? { ...spec, title: chosen.title, effect: chosen.effect } : spec
+  return spec && chosen ? chosenSpec(spec, chosen) : spec
 }
 
 /** What a command does in a family; undefined where the table does not have it. */

@@ -92,6 +92,7 @@ export function readConfig(text: string): Config {
 
 /** Whether lines read like a config file: sections in brackets, each with keys below it. */
 export function looksLikeConfig(raws: readonly string[]): boolean {
+  if (!raws.some(raw => raw.startsWith('['))) return false
   const sections = raws.filter(raw => /^\[[a-z_][\w .-]*\]\s*(?:[#;].*)?$/i.test(raw)).length
   const keys = raws.filter(raw => /^[a-z_]\w*\s*[:=]\s*\S*/.test(raw)).length
   return sections > 0 && keys >= sections && sections + keys > raws.length / 4

@@ -41,8 +41,18 @@ export type Passage = {
   parts: Passage[]
 }
 
+const headings = new WeakMap<Line, string | null>()
+
 /** A comment line that heads what follows: words, maybe decorated. Sleeping commands and our own marks are none. */
 export function headingOf(line: Line): string | null {
+  const known = headings.get(line)
+  if (known !== undefined) return known
+  const found = headingIs(line)
+  headings.set(line, found)
+  return found
+}
+
+function headingIs(line: Line): string | null {
   if (line.kind !== 'comment' || sleeping(line)) return null
   const words = commentOf(line)
     .replace(/^[^\p{L}\p{N}(]+|[^\p{L}\p{N}).!?]+$/gu, '')

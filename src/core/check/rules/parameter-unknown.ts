@@ -10,15 +10,15 @@ function check({ lines, stage }: Checked): Found[] {
     const spec = command && specOf(stage.firmware, command)
     if (!command || !spec || spec.text || spec.anyLetter) return []
     if (spec.effect.does === 'macro' || spec.effect.does === 'flow') return []
-    const known = new Set(spec.letters.map(({ letter }) => letter))
+    const takesIt = (name: string) => spec.letters.some(({ letter }) => letter === name)
     const odd = [
       ...command.words
-        .filter(({ letter, flaw }) => !known.has(letter) && flaw === null && !(command.name === 'T' && letter === 'T'))
+        .filter(({ letter, flaw }) => !takesIt(letter) && flaw === null && !(command.name === 'T' && letter === 'T'))
         .map(({ letter }) => letter),
-      ...command.keys.filter(({ key }) => !known.has(key)).map(({ key }) => key),
+      ...command.keys.filter(({ key }) => !takesIt(key)).map(({ key }) => key),
     ]
     if (odd.length === 0) return []
-    const takes = spec.letters.length ? ` It takes ${listed([...known])}.` : ' It takes none.'
+    const takes = spec.letters.length ? ` It takes ${listed(spec.letters.map(({ letter }) => letter))}.` : ' It takes none.'
     const message = `${command.name} doesn’t take ${listed([...new Set(odd)])} on this firmware, so it is passed over.${takes}`
     const byRadius = spec.effect.does === 'arc' && !spec.effect.byRadius && odd.includes('R')
     if (byRadius) {

@@ -36,6 +36,7 @@ function tell({ line, effect, source, command }: Row, earlier: Row | undefined, 
 function check({ rows, stage }: Checked): Found[] {
   const host = stage.firmware.namesMayBeMacros
   return rows.flatMap((row, i) => {
+    if (row.effect?.does !== 'settings') return []
     const earlier = rows
       .slice(0, i)
       .find(({ effect, command }) => effect !== null && changes.includes(effect.does) && command.words.length > 0)

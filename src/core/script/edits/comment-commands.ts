@@ -12,6 +12,8 @@ type Found = { from: number; to: number; name: string; sure: boolean }
 const shape =
   /(?<![\w.-])([GMT]\d{1,4}(?:\.\d+)?)((?:[ \t]+[A-FH-LN-Z](?:[+-]?(?:\d+\.?\d*|\.\d+)|"[^"]*")?(?![a-z\w]))*)/g
 
+const mayName = /[GMT]\d/
+
 const isKnown = (name: string): boolean => Object.values(families).some(family => specNamed(family, name) !== undefined)
 
 const hasNumber = (words: string): boolean => /[A-Z][+-]?[\d.]/.test(words)
@@ -51,6 +53,7 @@ export function hiddenCommands(line: Line): { piece: Piece; commands: Found[] } 
   if (line.kind !== 'command' && line.kind !== 'comment') return null
   for (const piece of line.pieces) {
     if (piece.kind !== 'comment') continue
+    if (!mayName.test(piece.text)) continue
     const found = commandsIn(bodyOf(piece).text)
     const sure = found.filter(each => each.sure)
     // One that is commented out by itself was meant to be.
