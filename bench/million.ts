@@ -70,7 +70,7 @@ const all = seconds(() => {
       yield each
     }
   }
-  trace = rehearse(watched(), stage)
+  trace = rehearse(watched(), stage, { keep: false })
 })
 if (!trace) throw new Error('no trace')
 const { steps, rows } = trace as ReturnType<typeof rehearse>
