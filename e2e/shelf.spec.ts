@@ -119,7 +119,7 @@ test('the stock is branched, switched, compared; a refrain rolled out; a trial l
   await row.getByRole('button', { name: /^It is printed: back to “As it came”/ }).click()
   await expect(chip(page, 'Stock start', /^As it came/)).toBeChecked()
 
-  // Compared: of six passages (set-up, heat, feeling the bed, full heat, purge, message) one differs.
+  // Compared: of six passages (set-up, heat, probing the bed, full heat, purge, message) one differs.
   await page.goto(`/history/${stock}`)
   const revisions = page.getByRole('list', { name: 'Revisions, the newest first' })
   await revisions.getByRole('link', { name: 'Beside the one in use' }).first().click()

@@ -17,7 +17,7 @@ QUAD_GANTRY_LEVEL
 G28 Z
 
 ; --- the bed's shape ---
-SET_DISPLAY_TEXT MSG="Feeling the bed"
+SET_DISPLAY_TEXT MSG="Probing the bed"
 BED_MESH_CALIBRATE PROFILE=today
 
 ; --- full heat at the front ---

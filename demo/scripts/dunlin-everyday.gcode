@@ -12,8 +12,8 @@ M104 S150 ; below oozing
 M190 S60
 M109 S150
 
-; --- home and load the mesh ---
-M117 Feeling the bed
+; --- home and probe ---
+M117 Probing the bed
 G28
 G29 ; 25 points
 
