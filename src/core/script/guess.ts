@@ -47,6 +47,19 @@ function effectIn(command: Parameters<typeof effectOf>[1]): Effect | undefined {
 
 const has = (text: string, words: RegExp): boolean => words.test(text)
 
+type Seen = { command: Parameters<typeof effectOf>[1]; effect: Effect | undefined }
+
+/** Draws filament back, then selects a tool, and leaves the bed alone: so the one nozzle makes room for the other. */
+function leavesATool(seen: readonly Seen[]): boolean {
+  const select = seen.findIndex(({ effect }) => effect?.does === 'tool')
+  const back = seen.findIndex(
+    ({ command, effect }) =>
+      effect?.does === 'firmware-retract' || (effect?.does === 'move' && (numberOf(command, 'E') ?? 0) < 0),
+  )
+  const bed = seen.some(({ effect }) => effect?.does === 'heat' && effect.heater !== 'nozzle')
+  return back >= 0 && back < select && !bed
+}
+
 export function guessMoment(text: string): Moment {
   const lines = read(text.slice(0, 200_000))
   const commands = lines.flatMap(({ command, more }) => (command ? [command, ...more] : []))
@@ -78,7 +91,7 @@ export function guessMoment(text: string): Moment {
   if (states.some(name => name.includes('PAUSE'))) return does('restore-state').length > 0 ? 'resume' : 'pause'
   if (does('restore-state').length > 0 && does('save-state').length === 0) return 'resume'
   if (does('park').length > 0 || (does('save-state').length > 0 && does('restore-state').length === 0)) return 'pause'
-  if (!heats && does('tool').length > 0) return 'tool-change'
+  if (does('tool').length > 0 && (!heats || leavesATool(seen))) return 'tool-change'
   if (!heats && has(text, /[{[%<$@(][^;\n]*\blayer(?:_?(?:num|number|nr|z))?\b/i)) return 'layer-change'
   if (
     !heats &&

@@ -18,7 +18,9 @@ function check({ lines, stage }: Checked): Found[] {
       ...command.keys.filter(({ key }) => !takesIt(key)).map(({ key }) => key),
     ]
     if (odd.length === 0) return []
-    const takes = spec.letters.length ? ` It takes ${listed(spec.letters.map(({ letter }) => letter))}.` : ' It takes none.'
+    const takes = spec.letters.length
+      ? ` It takes ${listed(spec.letters.map(({ letter }) => letter))}.`
+      : ' It takes none.'
     const message = `${command.name} doesn’t take ${listed([...new Set(odd)])} on this firmware, so it is passed over.${takes}`
     const byRadius = spec.effect.does === 'arc' && !spec.effect.byRadius && odd.includes('R')
     if (byRadius) {
