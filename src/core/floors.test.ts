@@ -85,3 +85,23 @@ it('keeps React, Node, SQL and the clock out of the core', () => {
     })
   expect(outside).toEqual([])
 })
+
+it('keeps pages apart: what two of them share stands in parts or state', () => {
+  const places = join(source, 'web', 'places')
+  const pageOf = (path: string) => relative(places, path).split('/')[0]
+  const across = code
+    .filter(path => path.startsWith(places))
+    .flatMap(path =>
+      importsOf(path)
+        .filter(name => name.startsWith('.'))
+        .map(name => resolve(dirname(path), name))
+        .filter(target => target.startsWith(places) && pageOf(target) !== pageOf(path))
+        .map(target => `${relative(places, path)} → ${relative(places, target)}`),
+    )
+  expect(across).toEqual([])
+  // Parts and state stand below the pages.
+  const up = code
+    .filter(path => /\/web\/(?:parts|state)\//.test(path))
+    .flatMap(path => importsOf(path).filter(name => name.includes('/places/')))
+  expect(up).toEqual([])
+})

@@ -33,7 +33,7 @@ it.each(['check', 'script/makers', 'script/edits'])('spells no command in %s', f
 
 it('finds a command that is spelled out', () => {
   expect(spelled.test("const wait = 'M109 S200'")).toBe(true)
-  expect(spelled.test('return [`G4 S${seconds}`]')).toBe(true)
+  expect(spelled.test('return [`G4 S' + '$' + '{seconds}`]')).toBe(true)
   expect(spelled.test("return ['G90']")).toBe(true)
   expect(spelled.test("'Moves to M1 stones'")).toBe(false)
 })

@@ -5,10 +5,10 @@ import { identify } from '../../../core/firmware/identify.ts'
 import type { FamilyName } from '../../../core/firmware/spec.ts'
 import { nameKey } from '../../../core/model/script.ts'
 import { Button } from '../../parts/Button.tsx'
+import { PrinterEffect } from '../../parts/EffectCard.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
 import { Panel } from '../../parts/Panel.tsx'
 import { api, type Things } from '../../state/api.ts'
-import { PrinterEffect } from '../printers/EffectCard.tsx'
 
 type KeptPrinter = Things['printers'][number]
 type Props = { printers: KeptPrinter[]; onClose: () => void; onSet: (printer: KeptPrinter) => void }

@@ -3,12 +3,12 @@ import { useEffect, useState } from 'react'
 import { plural } from '../../../core/format.ts'
 import type { SavedScript } from '../../../core/model/kept.ts'
 import { Button } from '../../parts/Button.tsx'
+import { changedLines } from '../../parts/changed.ts'
 import { LineChanges } from '../../parts/LineChanges.tsx'
 import { Panel } from '../../parts/Panel.tsx'
 import { howLongAgo } from '../../parts/words.ts'
 import { api } from '../../state/api.ts'
 import { fileText, goBackToSaved, type Open } from '../../state/desk.ts'
-import { changedLines } from './changed.ts'
 
 type Props = {
   open: Open

@@ -7,12 +7,12 @@ import { misfit } from '../../../core/runs/many.ts'
 import { Choice } from '../../parts/Choice.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
 import { Panel } from '../../parts/Panel.tsx'
+import { useKeeping } from '../../parts/useKeeping.ts'
 import { api, type Kept } from '../../state/api.ts'
 import { AreaPad } from './AreaPad.tsx'
 import { FormEnd } from './FormEnd.tsx'
 import { NumberIn } from './NumberIn.tsx'
 import { TowerFields } from './TowerFields.tsx'
-import { useKeeping } from './useKeeping.ts'
 
 type Props = {
   kept: Kept<Job> | null

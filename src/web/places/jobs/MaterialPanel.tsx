@@ -3,10 +3,10 @@ import { useState } from 'react'
 import { Material } from '../../../core/model/material.ts'
 import { Field, fieldLook } from '../../parts/Field.tsx'
 import { Panel } from '../../parts/Panel.tsx'
+import { useKeeping } from '../../parts/useKeeping.ts'
 import { api, type Kept } from '../../state/api.ts'
 import { FormEnd } from './FormEnd.tsx'
 import { NumberIn } from './NumberIn.tsx'
-import { useKeeping } from './useKeeping.ts'
 
 type Numbers = Exclude<keyof Material, 'name'>
 

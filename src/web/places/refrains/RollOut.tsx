@@ -8,12 +8,12 @@ import type { KeptRefrain, SavedScript } from '../../../core/model/kept.ts'
 import { nameKey } from '../../../core/model/script.ts'
 import { driftOf, refrainsIn } from '../../../core/script/refrains.ts'
 import { Button } from '../../parts/Button.tsx'
+import { changedLines } from '../../parts/changed.ts'
 import { LineChanges } from '../../parts/LineChanges.tsx'
 import { momentWords } from '../../parts/words.ts'
 import type { Things } from '../../state/api.ts'
 import { tellRevisionsAside } from '../../state/rehearser.ts'
 import { usualSetting } from '../../state/setting.ts'
-import { changedLines } from '../desk/changed.ts'
 
 type Landing = { script: SavedScript; after: string }
 type Props = {

@@ -10,10 +10,10 @@ import { toOurs } from '../../../core/vocabulary/translate.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
 import { Ticks } from '../../parts/Ticks.tsx'
+import { useKeeping } from '../../parts/useKeeping.ts'
 import { momentWords } from '../../parts/words.ts'
 import { api, type Kept } from '../../state/api.ts'
 import { beginDraft } from '../../state/drafts.ts'
-import { useKeeping } from '../jobs/useKeeping.ts'
 
 type Props = {
   kept: Kept<Vocabulary> | null

@@ -2,13 +2,13 @@
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import * as v from 'valibot'
-import type { Effect } from '../../../core/compare/printer-change.ts'
-import { duration, plural } from '../../../core/format.ts'
-import type { SavedScript } from '../../../core/model/kept.ts'
-import { Printer } from '../../../core/model/printer.ts'
-import { api, type Things } from '../../state/api.ts'
-import { effectsAside } from '../../state/rehearser.ts'
-import { usualSetting } from '../../state/setting.ts'
+import type { Effect } from '../../core/compare/printer-change.ts'
+import { duration, plural } from '../../core/format.ts'
+import type { SavedScript } from '../../core/model/kept.ts'
+import { Printer } from '../../core/model/printer.ts'
+import { api, type Things } from '../state/api.ts'
+import { effectsAside } from '../state/rehearser.ts'
+import { usualSetting } from '../state/setting.ts'
 
 /** The scripts of a printer as they are in use, with all that they are rehearsed with. */
 export async function scriptsFor(printerId: number): Promise<{ scripts: SavedScript[]; things: Things }> {

@@ -1,7 +1,7 @@
 // What both forms do: check against the schema, keep or throw away, and say what was refused.
 import { useState } from 'react'
 import * as v from 'valibot'
-import { sentenceOf } from '../../../core/model/issues.ts'
+import { sentenceOf } from '../../core/model/issues.ts'
 
 type Keeping<T> = {
   refusal: string | null

@@ -1,6 +1,6 @@
 // The lines that differ between a text and its mended self, for a small preview.
 import { diffLines } from 'diff'
-import type { ChangedLine } from '../../parts/LineChanges.tsx'
+import type { ChangedLine } from './LineChanges.tsx'
 
 /** Lines taken out with their old numbers, lines put in with their new ones, in reading order. */
 export function changedLines(before: string, after: string): ChangedLine[] {
