@@ -105,3 +105,22 @@ it('keeps pages apart: what two of them share stands in parts or state', () => {
     .flatMap(path => importsOf(path).filter(name => name.includes('/places/')))
   expect(up).toEqual([])
 })
+
+it('has no circle of imports', () => {
+  const targets = (path: string) =>
+    importsOf(path)
+      .filter(name => name.startsWith('.'))
+      .map(name => resolve(dirname(path), name))
+      .filter(target => code.includes(target))
+  const done = new Set<string>()
+  const circles: string[] = []
+  const follow = (path: string, way: readonly string[]): void => {
+    if (way.includes(path))
+      circles.push([...way.slice(way.indexOf(path)), path].map(each => relative(source, each)).join(' → '))
+    if (done.has(path) || way.includes(path)) return
+    for (const target of targets(path)) follow(target, [...way, path])
+    done.add(path)
+  }
+  for (const path of code) follow(path, [])
+  expect(circles).toEqual([])
+})

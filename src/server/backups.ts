@@ -1,8 +1,8 @@
 // Backups: whole copies of the data base beside it, the last ten, made before whatever could go wrong, and each day that it is used.
 import { existsSync, mkdirSync, readdirSync, rmSync, statSync } from 'node:fs'
 import { dirname, join } from 'node:path'
+import type { Database } from 'better-sqlite3'
 import type { Backup } from '../core/model/kept.ts'
-import type { Database } from './database.ts'
 
 const mostBackups = 10
 

@@ -4,8 +4,9 @@ import { Search } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { Hit } from '../../core/model/kept.ts'
-import { type Action, actionsNow } from '../state/actions.ts'
+import { actionsNow } from '../state/actions.ts'
 import { api } from '../state/api.ts'
+import type { Action } from '../state/page-actions.ts'
 
 const sorts: Record<Hit['sort'], string> = {
   name: 'script',

@@ -9,11 +9,9 @@ import { goBackToSaved, selectLines, useDesk } from './desk.ts'
 import { beginDraft } from './drafts.ts'
 import { showLower } from './lower.ts'
 import { useOutline } from './outline.ts'
-import { pageActions } from './page-actions.ts'
+import { type Action, pageActions } from './page-actions.ts'
 import { propose, showFix } from './preview.ts'
 import { useTheme } from './theme.ts'
-
-export type Action = { group: string; name: string; run: () => void }
 
 const places: [string, string][] = [
   ['The shelf', '/'],

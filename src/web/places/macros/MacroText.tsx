@@ -1,7 +1,10 @@
 // The list of a printer's macros, and one of them with a sentence beside each line.
+import type { MacroLine } from '../../../core/explain/macro.ts'
 import type { ConfigProblem } from '../../../core/macros/config.ts'
 import { Button } from '../../parts/Button.tsx'
-import type { Listed } from './Macros.tsx'
+
+/** One macro or file, as the list has it. */
+export type Listed = { name: string; about: string; lines: MacroLine[] }
 
 type Props = {
   all: readonly Listed[]

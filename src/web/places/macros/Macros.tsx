@@ -1,7 +1,7 @@
 // Macros: a host's config, or the macro files on a board's card, kept for a printer and explained line by line.
 import { useEffect, useMemo, useState } from 'react'
 import { useLocation, useSearchParams } from 'react-router'
-import { explainFile, explainMacro, type MacroLine } from '../../../core/explain/macro.ts'
+import { explainFile, explainMacro } from '../../../core/explain/macro.ts'
 import { type ConfigProblem, readConfig } from '../../../core/macros/config.ts'
 import { job, material } from '../../../core/model/example.ts'
 import type { Printer } from '../../../core/model/printer.ts'
@@ -10,10 +10,7 @@ import { Choice } from '../../parts/Choice.tsx'
 import { api, type Kept, type Things } from '../../state/api.ts'
 import { ConfigForm } from './ConfigForm.tsx'
 import { FilesForm } from './FilesForm.tsx'
-import { MacroText } from './MacroText.tsx'
-
-/** One macro or file, as the list has it. */
-export type Listed = { name: string; about: string; lines: MacroLine[] }
+import { type Listed, MacroText } from './MacroText.tsx'
 
 const familyWords = { host: 'host firmware', 'macro-file': 'macro-file firmware' } as const
 type Family = keyof typeof familyWords

@@ -1,0 +1,96 @@
+// The bed from above, where the head can go, where it went and what it laid down; and the same from the side.
+import { ChevronLeft, ChevronRight } from 'lucide-react'
+import { useRef } from 'react'
+import { mm, plain } from '../../../../core/format.ts'
+import { beadWidthMm } from '../../../../core/machine/outcome.ts'
+import { stepsOf } from '../../../../core/machine/trace.ts'
+import type { RehearsalInput } from '../../../../core/round.ts'
+import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+import { type Open, selectLines } from '../../../state/desk.ts'
+import { propose, usePreview } from '../../../state/preview.ts'
+import { BedView } from './BedView.tsx'
+import { SideView } from './SideView.tsx'
+
+type Props = { open: Open; setting: RehearsalInput }
+
+/** Lines whose command moves the head, in the order they run. */
+function movingLines(round: DeskRound): number[] {
+  const lines: number[] = []
+  for (const step of stepsOf(round.trace)) {
+    const line = round.trace.rows.line[step.command] as number
+    const moved = step.from.x !== step.to.x || step.from.y !== step.to.y || step.from.z !== step.to.z
+    if (moved && lines.at(-1) !== line) lines.push(line)
+  }
+  return lines
+}
+
+const sizeOf = ([low, high]: readonly [number, number]) => plain(high - low, 0)
+
+/** Dragging goes in half millimetres; finer ones are typed. */
+const toStep = (mm: number): number => Math.round(mm * 2) / 2
+
+export function BedCard({ open, setting }: Props) {
+  const { round, selection } = open
+  const { preview, asked } = usePreview()
+  const from = useRef({ x: 0, y: 0 })
+  const nudging = asked?.do === 'nudge' ? asked : null
+  const onDrag = (dx: number, dy: number, begins: boolean) => {
+    if (!nudging) return
+    if (begins) from.current = { x: nudging.shift.x, y: nudging.shift.y }
+    const shift = { ...nudging.shift, x: toStep(from.current.x + dx), y: toStep(from.current.y + dy) }
+    if (shift.x !== nudging.shift.x || shift.y !== nudging.shift.y) void propose({ ...nudging, shift })
+  }
+  const here = selection?.firstLine ?? 0
+  const go = (forward: boolean) => {
+    if (!round) return
+    const lines = movingLines(round)
+    const to = forward ? lines.find(line => line > here) : lines.findLast(line => line < here)
+    if (to !== undefined) selectLines(to)
+  }
+  const stroke = round?.strokes.find(
+    ({ line }) => selection && line >= selection.firstLine && line <= selection.lastLine,
+  )
+  return (
+    <section
+      aria-label="The bed from above"
+      className="@container relative flex min-h-0 flex-col rounded-card border border-rule bg-raised p-2"
+    >
+      {round && (
+        <div className="flex min-h-0 flex-1 gap-1">
+          <BedView
+            after={preview?.round ?? null}
+            round={round}
+            setting={setting}
+            selection={selection}
+            playheadS={open.playheadS}
+            onDrag={nudging ? onDrag : null}
+          />
+          <SideView round={round} at={open.playheadS} setting={setting} />
+        </div>
+      )}
+      <div className="flex items-center gap-1 text-[13px] text-soft">
+        <Step name="Move before" onClick={() => go(false)} icon={<ChevronLeft size={16} aria-hidden />} />
+        <Step name="Next move" onClick={() => go(true)} icon={<ChevronRight size={16} aria-hidden />} />
+        <p className="ml-1 truncate">
+          {nudging
+            ? 'Drag on the bed to nudge it'
+            : stroke
+              ? `${mm(stroke.lengthMm, 1)} long, bead ${plain(stroke.crossSectionMm2)} mm², ${plain(beadWidthMm(stroke.crossSectionMm2, stroke.to[2]), 2)} mm wide, ${plain(stroke.flowMm3S, 1)} mm³/s`
+              : `${sizeOf(setting.printer.bed.x)} × ${sizeOf(setting.printer.bed.y)} mm · dotted: travel · full: filament${preview ? ' · outlined: after the edit' : ''}`}
+        </p>
+      </div>
+    </section>
+  )
+}
+
+const Step = ({ name, onClick, icon }: { name: string; onClick: () => void; icon: React.ReactNode }) => (
+  <button
+    type="button"
+    aria-label={name}
+    title={name}
+    onClick={onClick}
+    className="rounded-sm p-0.5 hover:bg-sunk hover:text-ink"
+  >
+    {icon}
+  </button>
+)

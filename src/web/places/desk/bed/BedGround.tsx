@@ -1,0 +1,107 @@
+// The bed itself: its edge and grid, how far the head goes, the print's area, and the points that are probed.
+import { memo } from 'react'
+import { probePoints } from '../../../../core/machine/probing.ts'
+import { areaOn } from '../../../../core/model/job.ts'
+import type { RehearsalInput } from '../../../../core/round.ts'
+
+const gridMm = 50
+
+export const BedGround = memo(function BedGround({
+  pixel,
+  setting,
+  probes,
+}: {
+  pixel: number
+  setting: RehearsalInput
+  probes: boolean
+}) {
+  const { printer, job } = setting
+  const [left, right] = printer.bed.x
+  const [front, back] = printer.bed.y
+  const { reach } = printer
+  const area = areaOn(job, printer)
+  const lines = (low: number, high: number) =>
+    Array.from({ length: Math.ceil((high - low) / gridMm) - 1 }, (_, i) => low + gridMm * (i + 1))
+  const thin = { vectorEffect: 'non-scaling-stroke' as const, fill: 'none' }
+  const edge = { ...thin, stroke: 'var(--ink-soft)', strokeDasharray: '4 4' }
+  return (
+    <g>
+      {printer.reachRadiusMm === null ? (
+        <rect x={reach.x[0]} y={reach.y[0]} width={reach.x[1] - reach.x[0]} height={reach.y[1] - reach.y[0]} {...edge}>
+          <title>Where the nozzle can go</title>
+        </rect>
+      ) : (
+        <circle cx={(left + right) / 2} cy={(front + back) / 2} r={printer.reachRadiusMm} {...edge}>
+          <title>Where the nozzle can go</title>
+        </circle>
+      )}
+      <rect
+        x={left}
+        y={front}
+        width={right - left}
+        height={back - front}
+        rx={printer.bed.round ? (right - left) / 2 : 2}
+        ry={printer.bed.round ? (back - front) / 2 : 2}
+        {...thin}
+        fill="var(--paper)"
+        stroke="var(--ink)"
+      />
+      {lines(left, right).map(x => (
+        <path key={x} d={`M${x} ${front}V${back}`} {...thin} stroke="var(--rule)" />
+      ))}
+      {lines(front, back).map(y => (
+        <path key={y} d={`M${left} ${y}H${right}`} {...thin} stroke="var(--rule)" />
+      ))}
+      <path
+        d={`M${left} ${front + 16 * pixel}V${front}H${left + 16 * pixel}`}
+        {...thin}
+        stroke="var(--ink)"
+        strokeWidth={3}
+      >
+        <title>The origin: X 0, Y 0</title>
+      </path>
+      <rect
+        x={area.left}
+        y={area.front}
+        width={area.right - area.left}
+        height={area.back - area.front}
+        {...thin}
+        fill="var(--sunk)"
+        fillOpacity={0.55}
+        stroke="var(--ink-soft)"
+        strokeDasharray="7 3"
+      />
+      <Text
+        pixel={pixel}
+        x={(area.left + area.right) / 2}
+        y={Math.min(area.back + 4 * pixel, back - 14 * pixel)}
+        text="the print"
+      />
+      <Text pixel={pixel} x={left + 6 * pixel} y={front + 6 * pixel} text="0" anchor="start" />
+      <Text pixel={pixel} x={right - 4 * pixel} y={front + 6 * pixel} text={String(right)} anchor="end" />
+      <Text pixel={pixel} x={left + 5 * pixel} y={back - 14 * pixel} text={String(back)} anchor="start" />
+      {probes &&
+        printer.probe &&
+        probePoints(printer, { ...printer.probe, offset: { x: 0, y: 0 } }).map(point => (
+          <circle
+            key={`${point.x} ${point.y}`}
+            cx={point.x}
+            cy={point.y}
+            r={3 * pixel}
+            {...thin}
+            stroke="var(--move)"
+            strokeWidth={1.3}
+          />
+        ))}
+    </g>
+  )
+})
+
+type TextProps = { pixel: number; x: number; y: number; text: string; anchor?: 'start' | 'middle' | 'end' }
+
+/** Text stands upright although the drawing's Y goes up. */
+const Text = ({ pixel, x, y, text, anchor = 'middle' }: TextProps) => (
+  <text transform={`translate(${x} ${y}) scale(1 -1)`} textAnchor={anchor} fontSize={13 * pixel} fill="var(--ink-soft)">
+    {text}
+  </text>
+)

@@ -1,0 +1,30 @@
+// Blends of a mixing hot end, each as a bar parted in its shares; the numbers stand beside it.
+import { plain } from '../../../../core/format.ts'
+
+type Props = { blends: readonly { name: string; shares: readonly number[] }[] }
+
+/** Two inks of our own for the first inputs, and greys between them; which filament is loaded nobody knows. */
+const inks = ['var(--heat)', 'var(--move)', 'var(--ink-soft)', 'var(--ink)']
+
+export function Swatches({ blends }: Props) {
+  if (blends.length === 0) return null
+  return (
+    <ul aria-label="Blends" className="mt-1.5 flex flex-wrap gap-x-3 gap-y-1">
+      {blends.map(({ name, shares }) => (
+        <li key={name} className="flex items-center gap-1.5 text-[13px]">
+          <span aria-hidden className="flex h-4 w-14 overflow-hidden rounded-sm border border-ink">
+            {shares.map((share, input) => (
+              <span
+                // biome-ignore lint/suspicious/noArrayIndexKey: an input is its place
+                key={input}
+                style={{ width: `${share * 100}%`, background: inks[input % inks.length] }}
+              />
+            ))}
+          </span>
+          <b className="font-mono">{name}</b>
+          <span>{shares.map(share => plain(share * 100, 1)).join(' / ')} %</span>
+        </li>
+      ))}
+    </ul>
+  )
+}

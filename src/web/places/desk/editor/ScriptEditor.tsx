@@ -1,0 +1,190 @@
+// The script's text with what each line does beside it.
+import { completionKeymap } from '@codemirror/autocomplete'
+import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
+import { lintGutter } from '@codemirror/lint'
+import { highlightSelectionMatches, search, searchKeymap } from '@codemirror/search'
+import { EditorState } from '@codemirror/state'
+import {
+  drawSelection,
+  EditorView,
+  highlightActiveLine,
+  highlightSpecialChars,
+  keymap,
+  lineNumbers,
+  placeholder,
+} from '@codemirror/view'
+import { ListTree } from 'lucide-react'
+import { useEffect, useRef, useState } from 'react'
+import { readLine } from '../../../../core/gcode/read.ts'
+import type { RehearsalInput } from '../../../../core/round.ts'
+import { stageOf } from '../../../../core/round.ts'
+import { numberAt } from '../../../../core/script/edits/to-setting.ts'
+import { Button } from '../../../parts/Button.tsx'
+import { type Open, selectLines, setText, useDesk } from '../../../state/desk.ts'
+import { keepAll } from '../../../state/kept.ts'
+import { useOutline } from '../../../state/outline.ts'
+import { propose } from '../../../state/preview.ts'
+import { HeldBack } from '../header/HeldBack.tsx'
+import { Outline } from '../outline/Outline.tsx'
+import { folding } from './fold.ts'
+import { commandHover } from './hover.ts'
+import { keepMarks } from './keep.ts'
+import { scriptLanguage } from './language.ts'
+import { putSelection, roundExtension, showRound } from './round.ts'
+import { SettingsForm } from './SettingsForm.tsx'
+import { editorTheme } from './theme.ts'
+import { type Known, values } from './values.ts'
+
+type Props = {
+  open: Open
+  setting: RehearsalInput
+  onReady: (view: EditorView | null) => void
+}
+
+/** The caret moving by a person's hand selects its line everywhere else. */
+const followCaret = EditorView.updateListener.of(update => {
+  if (update.docChanged) setText(update.state.doc.toString())
+  const byHand = update.transactions.some(
+    transaction =>
+      transaction.isUserEvent('select') || transaction.isUserEvent('input') || transaction.isUserEvent('delete'),
+  )
+  if (!byHand || !(update.selectionSet || update.docChanged)) return
+  const { from, to } = update.state.selection.main
+  selectLines(update.state.doc.lineAt(from).number, update.state.doc.lineAt(to).number)
+})
+
+/** The number that the caret stands on, which may become a setting. */
+type CaretNumber = { offset: number; text: string } | null
+
+function numberUnderCaret(state: EditorState): CaretNumber {
+  const { head, empty } = state.selection.main
+  if (!empty) return null
+  const at = state.doc.lineAt(head)
+  const found = numberAt([readLine(at.text, 1, at.from)], head)
+  return found && { offset: head, text: found.word.text }
+}
+
+export function ScriptEditor({ open, setting, onReady }: Props) {
+  const [number, setNumber] = useState<CaretNumber>(null)
+  const host = useRef<HTMLDivElement>(null)
+  const view = useRef<EditorView | null>(null)
+  const jobs = useDesk(({ things }) => things?.jobs)
+  const materials = useDesk(({ things }) => things?.materials)
+  const known = useRef<Known>({ setting, jobs: [], materials: [] })
+  known.current = {
+    setting,
+    jobs: jobs?.map(({ data }) => data) ?? [],
+    materials: materials?.map(({ data }) => data) ?? [],
+  }
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a new editor, with a history of its own, for each text put in from outside
+  useEffect(() => {
+    if (!host.current) return
+    keepAll()
+    const made = new EditorView({
+      parent: host.current,
+      state: EditorState.create({
+        doc: open.text,
+        extensions: [
+          // Only `\n` parts lines here, so that the editor's lines are the reader's (state/separator.ts).
+          EditorState.lineSeparator.of('\n'),
+          EditorState.tabSize.of(4),
+          history(),
+          drawSelection(),
+          highlightActiveLine(),
+          highlightSpecialChars(),
+          highlightSelectionMatches(),
+          search({ top: true }),
+          lintGutter(),
+          roundExtension,
+          lineNumbers(),
+          folding,
+          scriptLanguage,
+          commandHover(() => stageOf(known.current.setting).firmware),
+          values(() => known.current),
+          placeholder('Paste a script here, or write one.'),
+          EditorView.contentAttributes.of({ tabindex: '0', 'aria-label': 'The script' }),
+          keymap.of([...completionKeymap, ...defaultKeymap, ...historyKeymap, ...searchKeymap]),
+          followCaret,
+          EditorView.updateListener.of(update => {
+            if (update.selectionSet || update.docChanged) setNumber(numberUnderCaret(update.state))
+          }),
+          keepMarks,
+          editorTheme,
+        ],
+      }),
+    })
+    view.current = made
+    onReady(made)
+    const { round, roundText } = useDesk.getState().open ?? {}
+    if (round && roundText === open.text) showRound(made, round)
+    return () => {
+      onReady(null)
+      view.current = null
+      made.destroy()
+    }
+  }, [open.generation])
+
+  const { round, roundText, selection } = open
+  useEffect(() => {
+    if (view.current && round && roundText === view.current.state.doc.toString()) showRound(view.current, round)
+  }, [round, roundText])
+
+  useEffect(() => {
+    const editor = view.current
+    if (!editor) return
+    editor.dispatch({ effects: putSelection.of(selection) })
+    if (!selection || selection.firstLine > editor.state.doc.lines) return
+    const { from } = editor.state.doc.line(selection.firstLine)
+    const { head } = editor.state.selection.main
+    const atCaret = editor.hasFocus && editor.state.doc.lineAt(head).number === selection.firstLine
+    if (!atCaret) editor.dispatch({ effects: EditorView.scrollIntoView(from, { y: 'nearest', yMargin: 60 }) })
+  }, [selection])
+
+  const { outline, toggle } = useOutline()
+  const line = selection && round?.explained[selection.firstLine - 1]
+  return (
+    <section
+      aria-label="Script"
+      className="relative flex min-h-0 min-w-0 flex-col rounded-card border border-rule bg-raised"
+    >
+      <SettingsForm settings={round?.settings ?? []} editor={() => view.current} />
+      <div className="flex min-h-0 flex-1">
+        {outline && <Outline open={open} />}
+        <div ref={host} className="min-h-0 min-w-0 flex-1 overflow-hidden rounded-card" />
+      </div>
+      <HeldBack editor={() => view.current} />
+      <div className="flex items-start border-t border-rule">
+        <button
+          type="button"
+          aria-pressed={outline}
+          onClick={toggle}
+          className={`m-1 flex shrink-0 items-center gap-1.5 rounded-button px-2 py-0.5 text-[14px] hover:bg-sunk ${outline ? 'bg-sunk font-semibold' : 'text-soft'}`}
+        >
+          <ListTree size={15} aria-hidden /> Outline
+        </button>
+        <p className="h-[46px] min-w-0 flex-1 overflow-auto px-2 py-1 text-[14px]" role="status">
+          {line ? (
+            <>
+              <b>Line {line.line}</b>{' '}
+              {line.says ||
+                (line.kind === 'comment' ? 'A note for people; the machine passes over it.' : 'Nothing here.')}
+            </>
+          ) : (
+            <span className="text-soft">Put the caret on a line to read here what it does.</span>
+          )}
+        </p>
+        {number && (
+          <Button
+            small
+            className="m-1"
+            title="Gives this number a name at the top of the script, wherever it means the same"
+            onClick={() => void propose({ do: 'setting', offset: number.offset, name: '', note: '', leave: [] })}
+          >
+            Name {number.text}…
+          </Button>
+        )}
+      </div>
+    </section>
+  )
+}

@@ -1,0 +1,48 @@
+// The Desk's own header: what is open, what it is rehearsed for, what can be done with it, saving.
+import { useEffect, useState } from 'react'
+import { plural } from '../../../../core/format.ts'
+import { howLongAgo } from '../../../parts/words.ts'
+import type { Things } from '../../../state/api.ts'
+import { askNothing, useAsked } from '../../../state/asked.ts'
+import { hasUnsavedChange, type Open } from '../../../state/desk.ts'
+import type { Said } from '../../../state/files.ts'
+import { DeskChoices, Divider } from './DeskChoices.tsx'
+import { DeskMenus } from './DeskMenus.tsx'
+import { Keeping } from './Keeping.tsx'
+import { TakeAway } from './TakeAway.tsx'
+
+export function DeskHeader({ open, things }: { open: Open; things: Things }) {
+  const { asked } = useAsked()
+  const [said, setSaid] = useState<Said | null>(null)
+  const unsaved = hasUnsavedChange(open)
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what was said speaks of the text as it was
+  useEffect(() => setSaid(null), [open.text])
+  const { chosen, saved } = open
+
+  return (
+    <div className="flex shrink-0 items-center gap-3.5">
+      <div className="min-w-32">
+        <h1 className="truncate font-serif text-[21px] leading-6 font-semibold" title={saved?.name}>
+          {saved?.name ?? 'New script'}
+        </h1>
+        <p role="status" className={`line-clamp-2 text-[13px] leading-4 ${said?.bad ? 'text-bad' : 'text-soft'}`}>
+          {said?.text ?? state(open, unsaved)}
+        </p>
+      </div>
+      <Divider />
+      <DeskChoices chosen={chosen} things={things} />
+      <div className="ml-auto flex shrink-0 items-center gap-2">
+        <DeskMenus canGoBack={saved !== null && unsaved} onSaid={setSaid} />
+        <Keeping open={open} things={things} onSaid={setSaid} />
+      </div>
+      {asked === 'take-away' && <TakeAway open={open} things={things} onClose={askNothing} />}
+    </div>
+  )
+}
+
+function state(open: Open, unsaved: boolean): string {
+  if (!open.saved) return `Not saved yet, ${plural(open.text.split('\n').length, 'line')}`
+  const { variant, variants, stock } = open.saved
+  const which = stock ? `${variant}, kept so · ` : variants > 1 ? `${variant} · ` : ''
+  return unsaved ? `${which}Changed, not saved` : `${which}Saved ${howLongAgo(open.saved.changedAt, new Date())}`
+}

@@ -1,0 +1,106 @@
+// What can be done with the whole script: passages added, tools used, the text taken away.
+import { Copy, Download, FileOutput, Undo2 } from 'lucide-react'
+import { DropdownMenu } from 'radix-ui'
+import { memo, type ReactNode, useState } from 'react'
+import { plural } from '../../../../core/format.ts'
+import type { KeptRefrain } from '../../../../core/model/kept.ts'
+import { makers } from '../../../../core/script/makers/makers.ts'
+import { Button } from '../../../parts/Button.tsx'
+import { MenuItem, menuLook } from '../../../parts/menu.tsx'
+import { placeForNew, tables, tools } from '../../../state/actions.ts'
+import { api } from '../../../state/api.ts'
+import { ask } from '../../../state/asked.ts'
+import { fileText, goBackToSaved, useDesk } from '../../../state/desk.ts'
+import { copyText, nameOf, type Said, saveFile } from '../../../state/files.ts'
+import { propose } from '../../../state/preview.ts'
+
+type Props = { canGoBack: boolean; onSaid: (said: Said) => void }
+
+function add(maker: string): void {
+  void propose({ do: 'make', maker, values: {}, at: placeForNew() })
+}
+
+function addRefrain(name: string, text: string): void {
+  void propose({ do: 'put-refrain', name, text, at: placeForNew() })
+}
+
+async function copy(): Promise<Said> {
+  const { open } = useDesk.getState()
+  return copyText(open ? fileText(open) : '')
+}
+
+function download(): Said {
+  const { open } = useDesk.getState()
+  return open ? saveFile(fileText(open), nameOf(open)) : { text: 'There is no script open.', bad: true }
+}
+
+export const DeskMenus = memo(function DeskMenus({ canGoBack, onSaid }: Props) {
+  const [refrains, setRefrains] = useState<KeptRefrain[]>([])
+  return (
+    <>
+      <Menu name="Add" onOpen={() => void api.refrains().then(setRefrains, () => setRefrains([]))}>
+        {refrains.map(({ id, name, text }) => (
+          <MenuItem key={id} onSelect={() => addRefrain(name, text)}>
+            <span>
+              <b>{name}</b>
+              <span className="block text-[13px] text-soft">
+                your refrain, {plural(text.trimEnd().split('\n').length, 'line')}
+              </span>
+            </span>
+          </MenuItem>
+        ))}
+        {makers.map(maker => (
+          <MenuItem key={maker.name} onSelect={() => add(maker.name)}>
+            <span>
+              <b>{maker.title}</b>
+              <span className="block text-[13px] text-soft">{maker.purpose}</span>
+            </span>
+          </MenuItem>
+        ))}
+      </Menu>
+      <Menu name="Tools">
+        {tables().map(([name, asked]) => (
+          <MenuItem key={name} onSelect={() => ask(asked)}>
+            {name}
+          </MenuItem>
+        ))}
+        {tools.map(([name, request]) => (
+          <MenuItem key={name} onSelect={() => void propose(request)}>
+            {name}
+          </MenuItem>
+        ))}
+      </Menu>
+      <Menu name="Take away">
+        <MenuItem onSelect={() => void copy().then(onSaid)}>
+          <Copy size={15} aria-hidden /> Copy the text
+        </MenuItem>
+        <MenuItem onSelect={() => onSaid(download())}>
+          <Download size={15} aria-hidden /> Download as .gcode
+        </MenuItem>
+        <MenuItem onSelect={() => ask('take-away')}>
+          <FileOutput size={15} aria-hidden /> For one job, or in another program’s words…
+        </MenuItem>
+        {canGoBack && (
+          <MenuItem onSelect={() => void goBackToSaved()}>
+            <Undo2 size={15} aria-hidden /> Go back to what is saved
+          </MenuItem>
+        )}
+      </Menu>
+    </>
+  )
+})
+
+type MenuProps = { name: string; onOpen?: () => void; children: ReactNode }
+
+const Menu = ({ name, onOpen, children }: MenuProps) => (
+  <DropdownMenu.Root onOpenChange={open => open && onOpen?.()}>
+    <DropdownMenu.Trigger asChild>
+      <Button>{name}</Button>
+    </DropdownMenu.Trigger>
+    <DropdownMenu.Portal>
+      <DropdownMenu.Content align="end" sideOffset={6} className={`${menuLook} max-h-[80vh] overflow-auto`}>
+        {children}
+      </DropdownMenu.Content>
+    </DropdownMenu.Portal>
+  </DropdownMenu.Root>
+)

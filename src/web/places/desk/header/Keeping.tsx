@@ -1,0 +1,146 @@
+// Saving: at once with a note made from the change, with a note of one's own, as a variant, or as another script.
+import { BookOpen, ChevronDown, Columns2, FilePlus, GitBranch, MessageSquare } from 'lucide-react'
+import { DropdownMenu } from 'radix-ui'
+import { useEffect, useState } from 'react'
+import { useNavigate } from 'react-router'
+import { AskPanel } from '../../../parts/AskPanel.tsx'
+import { Button } from '../../../parts/Button.tsx'
+import { MenuItem, menuLook } from '../../../parts/menu.tsx'
+import type { Things } from '../../../state/api.ts'
+import { ask, askNothing, useAsked } from '../../../state/asked.ts'
+import {
+  branchOpen,
+  changeInWords,
+  hasUnsavedChange,
+  type Open,
+  type SaveRefusal,
+  saveOnTop,
+  saveOpen,
+} from '../../../state/desk.ts'
+import type { Said } from '../../../state/files.ts'
+import { SaveAs } from './SaveAs.tsx'
+import { SavedElsewhere } from './SavedElsewhere.tsx'
+
+type Props = { open: Open; things: Things; onSaid: (said: Said | null) => void }
+
+export function Keeping({ open, things, onSaid }: Props) {
+  const navigate = useNavigate()
+  const { asked } = useAsked()
+  const unsaved = hasUnsavedChange(open)
+  const { saved } = open
+  // A question on the Desk goes with the Desk.
+  useEffect(() => askNothing, [])
+  /** Asks what a refusal wants; gives the sentence of one that wants nothing. */
+  const answered = (refusal: SaveRefusal | null): string | null => {
+    if (refusal?.wants === 'branch') ask('variant')
+    else if (refusal?.wants === 'choice') ask('elsewhere')
+    else onSaid(refusal && { text: refusal.text, bad: true })
+    return refusal && refusal.wants === null ? refusal.text : null
+  }
+  const save = async () => {
+    if (!saved) return ask('another')
+    if (saved.stock) return ask('variant')
+    answered(await saveOpen((await changeInWords()).words))
+  }
+  return (
+    <>
+      <div className="flex">
+        <Button
+          main
+          onClick={() => void save()}
+          disabled={saved !== null && !unsaved}
+          className={saved ? 'rounded-r-none' : ''}
+        >
+          Save
+        </Button>
+        {saved && (
+          <DropdownMenu.Root>
+            <DropdownMenu.Trigger asChild>
+              <Button main aria-label="Other ways to keep it" className="rounded-l-none border-l-on-heat/40 px-1.5!">
+                <ChevronDown size={16} aria-hidden />
+              </Button>
+            </DropdownMenu.Trigger>
+            <DropdownMenu.Portal>
+              <DropdownMenu.Content align="end" sideOffset={6} className={menuLook}>
+                {unsaved && !saved.stock && (
+                  <MenuItem onSelect={() => ask('note')}>
+                    <MessageSquare size={15} aria-hidden /> Save with a note…
+                  </MenuItem>
+                )}
+                <MenuItem onSelect={() => ask('variant')}>
+                  <GitBranch size={15} aria-hidden /> Save as a variant…
+                </MenuItem>
+                <MenuItem onSelect={() => ask('another')}>
+                  <FilePlus size={15} aria-hidden /> Save as another script…
+                </MenuItem>
+                <MenuItem onSelect={() => void navigate(`/history/${saved.id}`)}>
+                  <BookOpen size={15} aria-hidden /> Its history
+                </MenuItem>
+                <MenuItem onSelect={() => void navigate(`/side-by-side?left=script-${saved.id}&right=desk`)}>
+                  <Columns2 size={15} aria-hidden /> Beside what is saved
+                </MenuItem>
+              </DropdownMenu.Content>
+            </DropdownMenu.Portal>
+          </DropdownMenu.Root>
+        )}
+      </div>
+      {asked === 'another' && <SaveAs open={open} things={things} onClose={askNothing} />}
+      {asked === 'note' && <WithNote answered={answered} />}
+      {asked === 'variant' && saved && <AsVariant name={saved.name} variant={saved.variant} stock={saved.stock} />}
+      {asked === 'elsewhere' && (
+        <SavedElsewhere
+          open={open}
+          onKeepMine={async () => answered(await saveOnTop((await changeInWords()).words))}
+          onAnother={() => ask('another')}
+          onClose={askNothing}
+        />
+      )}
+    </>
+  )
+}
+
+/** What the change comes to, in words; null while it is being rehearsed. */
+function useChange(): { words: string; name: string } | null {
+  const [change, setChange] = useState<{ words: string; name: string } | null>(null)
+  useEffect(() => {
+    void changeInWords().then(setChange)
+  }, [])
+  return change
+}
+
+function WithNote({ answered }: { answered: (refusal: SaveRefusal | null) => string | null }) {
+  const change = useChange()
+  if (!change) return null
+  return (
+    <AskPanel
+      title="Save with a note"
+      about="The next revision. The note says why, for you in six months."
+      fields={[{ name: 'Note', hint: 'proposed from the change', value: change.words, most: 500 }]}
+      go="Save it so"
+      onGo={async ([note = '']) => answered(await saveOpen(note))}
+      onClose={askNothing}
+    />
+  )
+}
+
+function AsVariant({ name, variant, stock }: { name: string; variant: string; stock: boolean }) {
+  const change = useChange()
+  if (!change) return null
+  return (
+    <AskPanel
+      title="Save as a variant"
+      about={
+        stock
+          ? `“${variant}” is kept as it came. Your change becomes a variant of its own, and is in use from now on.`
+          : `A variant of “${name}” beside “${variant}”, in use from now on. One click on the shelf switches.`
+      }
+      fields={[
+        { name: 'Name of the variant', hint: 'proposed from the change', value: change.name, needed: true },
+        { name: 'Why', value: change.words, most: 500 },
+      ]}
+      go="Keep the variant"
+      onGo={([wanted = '', note = '']) => branchOpen(wanted, note)}
+      onClose={askNothing}
+    />
+  )
+}

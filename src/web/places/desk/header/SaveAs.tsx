@@ -1,0 +1,41 @@
+// Asks for a name and saves the script under it.
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
+import { AskPanel } from '../../../parts/AskPanel.tsx'
+import { momentWords } from '../../../parts/words.ts'
+import type { Things } from '../../../state/api.ts'
+import { type Open, saveAs } from '../../../state/desk.ts'
+
+type Props = { open: Open; things: Things; onClose: () => void }
+
+export function SaveAs({ open, things, onClose }: Props) {
+  const navigate = useNavigate()
+  const [stock, setStock] = useState(false)
+  const printer = things.printers.find(each => each.id === open.chosen.printerId)?.data.name ?? ''
+  return (
+    <AskPanel
+      title="Save this script"
+      about={`For ${printer}, to run ${momentWords[open.chosen.moment]}.`}
+      fields={[
+        { name: 'Name', value: open.saved ? '' : open.suggestedName },
+        { name: 'Why', hint: 'if you like: you will be glad in six months', value: '', most: 500 },
+      ]}
+      go="Save"
+      onGo={async ([name = '', note = '']) => {
+        if (name === '') return 'A script needs a name.'
+        const saved = await saveAs(name, note, stock)
+        if (typeof saved === 'string') return saved
+        await navigate(`/desk/${saved.id}`, { replace: open.saved === null })
+        return null
+      }}
+      onClose={onClose}
+    >
+      <label className="mb-3 flex items-start gap-2">
+        <input type="checkbox" checked={stock} onChange={event => setStock(event.target.checked)} className="mt-1.5" />
+        <span>
+          It is as it came with the printer <span className="text-soft">(kept so: changes become variants)</span>
+        </span>
+      </label>
+    </AskPanel>
+  )
+}

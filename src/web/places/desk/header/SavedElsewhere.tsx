@@ -1,0 +1,56 @@
+// The script was saved in another tab meanwhile: what differs, and whose text is to hold.
+import { useEffect, useState } from 'react'
+import { plural } from '../../../../core/format.ts'
+import type { SavedScript } from '../../../../core/model/kept.ts'
+import { Button } from '../../../parts/Button.tsx'
+import { changedLines } from '../../../parts/changed.ts'
+import { LineChanges } from '../../../parts/LineChanges.tsx'
+import { Panel } from '../../../parts/Panel.tsx'
+import { howLongAgo } from '../../../parts/words.ts'
+import { api } from '../../../state/api.ts'
+import { fileText, goBackToSaved, type Open } from '../../../state/desk.ts'
+
+type Props = {
+  open: Open
+  onKeepMine: () => Promise<string | null>
+  onAnother: () => void
+  onClose: () => void
+}
+
+export function SavedElsewhere({ open, onKeepMine, onAnother, onClose }: Props) {
+  const [theirs, setTheirs] = useState<SavedScript | null>(null)
+  const [problem, setProblem] = useState<string | null>(null)
+  const id = open.saved?.id ?? 0
+  useEffect(() => {
+    api.script(String(id)).then(setTheirs, error => setProblem((error as Error).message))
+  }, [id])
+  const rows = theirs ? changedLines(theirs.text, fileText(open)) : []
+  const end = (refusal: string | null) => (refusal ? setProblem(refusal) : onClose())
+  return (
+    <Panel
+      open
+      wide
+      onClose={onClose}
+      title="It was saved elsewhere meanwhile"
+      about={
+        theirs
+          ? `Revision ${theirs.revision} of “${theirs.variant}” was saved ${howLongAgo(theirs.changedAt, new Date())}${theirs.note ? `: ${theirs.note}` : ''}. Yours differs from it in ${plural(rows.length, 'line')}; neither is lost, whatever you choose.`
+          : 'Taking it from the shelf…'
+      }
+    >
+      <LineChanges rows={rows} label="Yours against what was saved" className="max-h-[46vh]" />
+      {problem && (
+        <p role="alert" className="mt-2 text-bad">
+          {problem}
+        </p>
+      )}
+      <div className="mt-4 flex flex-wrap justify-end gap-2">
+        <Button onClick={onAnother}>Save mine as another script…</Button>
+        <Button onClick={() => void goBackToSaved().then(onClose)}>Take theirs, drop mine</Button>
+        <Button main onClick={() => void onKeepMine().then(end)}>
+          Save mine after it
+        </Button>
+      </div>
+    </Panel>
+  )
+}

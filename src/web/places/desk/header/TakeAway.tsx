@@ -1,0 +1,159 @@
+// Taking a script away: in plain numbers for jobs, or in another program's words, seen before it is copied or saved.
+import { useState } from 'react'
+import { Link } from 'react-router'
+import type { Ending, Taken } from '../../../../core/export/export.ts'
+import { plural } from '../../../../core/format.ts'
+import { Button } from '../../../parts/Button.tsx'
+import { Choice } from '../../../parts/Choice.tsx'
+import { Panel } from '../../../parts/Panel.tsx'
+import { Ticks } from '../../../parts/Ticks.tsx'
+import { momentWords } from '../../../parts/words.ts'
+import { api, type Things } from '../../../state/api.ts'
+import type { Open } from '../../../state/desk.ts'
+import { copyText, fileName, nameOf, type Said, saveFile, saveZip } from '../../../state/files.ts'
+import { useTaking, type Way } from './useTaking.ts'
+
+type Props = { open: Open; things: Things; onClose: () => void }
+
+const mostUnsaid = 12
+
+/** What a file is called: a macro file has its own name, another the script's, with what tells it from others. */
+function nameFor(base: string, { value, about }: Way, { name: own }: Taken): string {
+  if (own.endsWith('.g')) return own
+  const which = [about, own].filter(Boolean).join(', ')
+  return base + (which && ` (${which})`) + (value === 'macro' ? '.cfg' : '')
+}
+
+export function TakeAway({ open, things, onClose }: Props) {
+  const taking = useTaking(open, things)
+  const { wish, change, forms, form, printer, taken, take } = taking
+  const [said, setSaid] = useState<Said | null>(null)
+  const [shown, setShown] = useState('')
+  const file = taken.find(({ name }) => name === shown) ?? taken[0]
+  const name = nameOf(open)
+  const takeIt = () => {
+    const [only] = taken
+    if (!only) return
+    setSaid(
+      taken.length === 1
+        ? saveFile(only.text, nameFor(name, form, only))
+        : saveZip(
+            taken.map(each => ({ name: nameFor(name, form, each), text: each.text })),
+            name,
+          ),
+    )
+  }
+  const takeAll = async () => {
+    try {
+      const { printers } = await api.shelf()
+      const heads = printers.find(({ id }) => id === open.chosen.printerId)?.scripts ?? []
+      const scripts = await Promise.all(heads.map(({ id }) => api.script(String(id))))
+      const files = scripts.flatMap(each => {
+        const base = `${momentWords[each.moment]} - ${fileName(each.name)}`
+        return take(each.text, each.moment).map(one => ({
+          name: one.name.endsWith('.g') ? `${base}/${one.name}` : nameFor(base, form, one),
+          text: one.text,
+        }))
+      })
+      setSaid(files.length ? saveZip(files, printer) : { text: `${printer} has no saved script yet`, bad: true })
+    } catch (error) {
+      setSaid({ text: (error as Error).message, bad: true })
+    }
+  }
+  return (
+    <Panel open wide onClose={onClose} title="Take away" about="What you see here is what you get.">
+      <div className="flex flex-wrap items-end gap-6">
+        <Choice name="Written" value={wish.form} options={forms} onChange={value => change({ form: value })} />
+        <Choice
+          name="Line ends"
+          value={wish.ending}
+          options={[
+            { value: 'as-it-is', label: 'as they are' },
+            { value: 'lf', label: 'LF', about: 'most machines and programs' },
+            { value: 'crlf', label: 'CR LF', about: 'some older boards and displays' },
+          ]}
+          onChange={value => change({ ending: value as Ending })}
+        />
+        <label className="flex items-center gap-2 pb-0.5">
+          <input
+            type="checkbox"
+            checked={wish.comments}
+            onChange={event => change({ comments: event.target.checked })}
+          />
+          with comments
+        </label>
+        {taken.length > 1 && file && (
+          <Choice
+            name={`Shown, of ${taken.length} files`}
+            value={file.name}
+            options={taken.map(each => ({ value: each.name, label: each.name }))}
+            onChange={setShown}
+          />
+        )}
+      </div>
+      {form.perJob && (
+        <div className="mt-2">
+          <Ticks
+            legend="For the jobs"
+            options={things.jobs.map(({ data }) => ({ value: data.name, label: data.name }))}
+            chosen={wish.jobs}
+            onChange={jobs => change({ jobs: jobs.length ? jobs : [open.chosen.jobName] })}
+          />
+        </div>
+      )}
+      {things.vocabularies.length === 0 && (
+        <p className="mt-2 text-[14px] text-soft">
+          To write it for the program that makes your print files,{' '}
+          <Link to="/vocabularies" className="text-heat underline">
+            teach its vocabulary
+          </Link>{' '}
+          first.
+        </p>
+      )}
+      {form.inWords && (taking.undecided > 0 || wish.decided) && (
+        <label className="mt-2 flex items-center gap-2">
+          <input type="checkbox" checked={wish.decided} onChange={event => change({ decided: event.target.checked })} />
+          Decide what can’t be said for each job: a file for each
+        </label>
+      )}
+      {file && file.untranslatable.length > 0 && <Untranslatable file={file} />}
+      <textarea
+        aria-label="The script as it is taken away"
+        readOnly
+        rows={14}
+        value={file?.text ?? ''}
+        className="mt-3 w-full rounded-button border border-rule bg-paper px-3 py-2 font-mono text-[13px] leading-[18px]"
+      />
+      <div className="mt-3 flex items-center gap-3">
+        <p className="text-[14px] text-soft" role="status">
+          {file &&
+            `${file.bytes.toLocaleString('en')} bytes, ${plural(file.text.split('\n').length - (/\n$/.test(file.text) ? 1 : 0), 'line')}`}
+          {said && <span className={said.bad ? 'text-bad' : 'text-good'}> · {said.text}</span>}
+        </p>
+        <Button className="ml-auto" onClick={() => void takeAll()}>
+          All of {printer}’s scripts (.zip)
+        </Button>
+        <Button onClick={() => void copyText(file?.text ?? '').then(setSaid)}>Copy</Button>
+        <Button main onClick={takeIt}>
+          {taken.length > 1 ? `Save ${taken.length} files (.zip)` : 'Save as a file'}
+        </Button>
+      </div>
+    </Panel>
+  )
+}
+
+const Untranslatable = ({ file: { untranslatable } }: { file: Taken }) => (
+  <section aria-label="What can’t be said so" className="mt-3 rounded-button border border-warn px-3 py-2 text-[14px]">
+    <h3 className="font-semibold text-warn">
+      {plural(untranslatable.length, 'thing')} can’t be said so, and {untranslatable.length === 1 ? 'stays' : 'stay'} as{' '}
+      {untranslatable.length === 1 ? 'it is' : 'they are'}
+    </h3>
+    <ul>
+      {untranslatable.slice(0, mostUnsaid).map(({ line, what }) => (
+        <li key={`${line} ${what}`}>
+          line {line}: {what}
+        </li>
+      ))}
+    </ul>
+  </section>
+)

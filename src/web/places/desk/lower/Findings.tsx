@@ -1,0 +1,209 @@
+// What was found: the worst first, each with its place and fixes; then advice, and what the person has set aside.
+import { CircleCheck } from 'lucide-react'
+import { useState } from 'react'
+import { Link, useNavigate } from 'react-router'
+import type { Finding } from '../../../../core/check/finding.ts'
+import { plural } from '../../../../core/format.ts'
+import type { RehearsalInput } from '../../../../core/round.ts'
+import { misfit, tooHotFor } from '../../../../core/runs/many.ts'
+import { Button } from '../../../parts/Button.tsx'
+import { SeverityMark, seriousOf } from '../../../parts/Severity.tsx'
+import { ask } from '../../../state/asked.ts'
+import { type Open, selectLines, useDesk } from '../../../state/desk.ts'
+import { propose, showFix } from '../../../state/preview.ts'
+import { SetAsidePanel } from './SetAsidePanel.tsx'
+
+type Props = { open: Open; setting: RehearsalInput }
+
+/** Beyond this many the list ends and says how many more there are. */
+const most = 100
+
+export function Findings({ open, setting }: Props) {
+  const { round } = open
+  const [asking, setAsking] = useState<Finding | null>(null)
+  const findings = round?.findings ?? []
+  const serious = seriousOf(findings)
+  const advice = findings.filter(({ severity }) => severity === 'advice')
+  const setAside = round?.setAside ?? []
+  const row = (finding: Finding) => (
+    <Row
+      key={`${finding.rule} ${finding.line} ${finding.message}`}
+      finding={finding}
+      text={open.roundText}
+      onAside={setAsking}
+    />
+  )
+  return (
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
+    <section className="h-full overflow-auto px-3.5 py-1" tabIndex={0} aria-label="List of findings">
+      {open.trouble && (
+        <p role="alert" className="py-1 text-[14px] text-bad">
+          This text could not be rehearsed: {open.trouble} Nothing of it is lost; what is shown is of the text before.
+        </p>
+      )}
+      {round?.cutAt && (
+        <p className="py-1 text-[14px] text-soft">
+          This is {round.cutAt.toLocaleString('en')} lines, as long as a whole print. The first 20,000 are rehearsed
+          here; nothing is lost.
+        </p>
+      )}
+      {round?.pasted === 'print' && (
+        <p className="py-1 text-[14px]">
+          This reads like a whole print file. Its area, height and tools make a job that scripts are rehearsed for:{' '}
+          <Link to="/jobs" className="text-heat underline underline-offset-2">
+            read it under Jobs
+          </Link>
+          .
+        </p>
+      )}
+      {round &&
+        oddities(setting).map(odd => (
+          <p key={odd} className="py-1 text-[14px] text-warn">
+            {odd} The rehearsal goes on as if it could be.
+          </p>
+        ))}
+      {round && serious.length === 0 && (
+        <p className="flex items-center gap-2 py-1 text-[15px]">
+          <CircleCheck size={17} className="text-good" aria-hidden />
+          Nothing found for {setting.job.name} on {setting.printer.name}.
+        </p>
+      )}
+      <ul>{serious.slice(0, most).map(row)}</ul>
+      {serious.length > most && <p className="py-1 text-[14px] text-soft">and {serious.length - most} more</p>}
+      {advice.length > 0 && (
+        <section aria-label="Advice">
+          <h3 className="border-t border-rule pt-1.5 text-[13px] text-soft">
+            Advice: nothing wrong, but worth a thought
+          </h3>
+          <ul>{advice.slice(0, most).map(row)}</ul>
+        </section>
+      )}
+      {setAside.length > 0 && (
+        <details className="border-t border-rule py-1.5 text-[14px]">
+          <summary className="text-soft">{plural(setAside.length, 'finding')} ignored in this script</summary>
+          <ul>
+            {setAside.map(finding => (
+              <li key={`${finding.rule} ${finding.line}`} className="flex items-start gap-2.5 py-1">
+                <LineLink line={finding.line} />
+                <p className="min-w-0 flex-1">
+                  {finding.message} <span className="text-soft">Ignored: {finding.reason}</span>
+                </p>
+                <Button
+                  small
+                  onClick={() => void propose({ do: 'take-back-aside', rule: finding.rule, line: finding.line })}
+                >
+                  Show again
+                </Button>
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+      {asking && <SetAsidePanel finding={asking} onClose={() => setAsking(null)} />}
+    </section>
+  )
+}
+
+/** What can't be about the job and material themselves, whatever the script. */
+const oddities = ({ job, printer, material, materials = [material] }: RehearsalInput): string[] =>
+  [misfit(job, printer), ...materials.map(each => tooHotFor(each, printer))].filter(odd => odd !== null)
+
+const LineLink = ({ line }: { line: number }) => (
+  <button
+    type="button"
+    onClick={() => selectLines(line)}
+    className="mr-1.5 rounded-sm font-semibold whitespace-nowrap text-heat underline underline-offset-2"
+  >
+    line {line}
+  </button>
+)
+
+type RowProps = { finding: Finding; text: string; onAside: (finding: Finding) => void }
+
+function Row({ finding, text, onAside }: RowProps) {
+  const { severity, line, message, fixes, rule } = finding
+  const several = fixes.length > 1
+  return (
+    <li className="border-t border-rule py-1.5 first:border-t-0">
+      <div className="flex gap-2.5">
+        <span className="pt-1">
+          <SeverityMark severity={severity} />
+        </span>
+        <div className="min-w-0 flex-1 text-[14px] leading-[18px]">
+          <p>
+            <LineLink line={line} />
+            {message}{' '}
+            <Link to={`/checks/${rule}`} className="whitespace-nowrap text-soft underline underline-offset-2">
+              why?
+            </Link>
+          </p>
+          {several && (
+            <div className="flex flex-wrap gap-1 pt-1">
+              {fixes.map(fix => (
+                <FixButton key={fix.title} name={fix.title} fix={fix} line={line} text={text} />
+              ))}
+            </div>
+          )}
+        </div>
+        <div className="flex shrink-0 flex-col items-end gap-1">
+          <Table rule={rule} />
+          {fixes.length === 1 && fixes[0] && <FixButton name="Show fix" fix={fixes[0]} line={line} text={text} />}
+          <button
+            type="button"
+            aria-label={`Ignore “${rule}” on line ${line}`}
+            onClick={() => onAside(finding)}
+            className="rounded-sm px-1 text-[13px] text-soft underline underline-offset-2 hover:text-ink"
+          >
+            Ignore…
+          </button>
+        </div>
+      </div>
+    </li>
+  )
+}
+
+/** What opens the table that settles a finding of this rule, where there is one. */
+function Table({ rule }: { rule: string }) {
+  const navigate = useNavigate()
+  if (rule === 'words-not-taught')
+    return (
+      <Button small onClick={() => ask('placeholders')}>
+        Confirm them…
+      </Button>
+    )
+  const { open } = useDesk.getState()
+  if (rule === 'unknown-value' && open?.round?.absent.size)
+    return (
+      <Button small onClick={() => ask('placeholders')}>
+        Say what they are…
+      </Button>
+    )
+  if (rule === 'unknown-command' && open?.round?.pasted === 'config')
+    return (
+      <Button small onClick={() => navigate('/macros', { state: { config: open.text } })}>
+        Put it under Macros
+      </Button>
+    )
+  if (rule === 'unknown-command' && open?.round?.unknown.length)
+    return (
+      <Button small onClick={() => ask('unknown')}>
+        Teach them…
+      </Button>
+    )
+  return null
+}
+
+type FixProps = { name: string; fix: Finding['fixes'][number]; line: number; text: string }
+
+const FixButton = ({ name, fix, line, text }: FixProps) => (
+  <Button
+    small
+    title={fix.title}
+    onClick={() => {
+      selectLines(line)
+      void showFix(fix, text)
+    }}
+  >
+    {name}
+  </Button>
+)

@@ -1,0 +1,54 @@
+// The state that the script leaves, thing by thing, beside what the print (or an unwatched machine) expects.
+import { Check, TriangleAlert } from 'lucide-react'
+import type { RehearsalInput } from '../../../../core/round.ts'
+import type { Open } from '../../../state/desk.ts'
+
+export function LeftCard({ open, setting }: { open: Open; setting: RehearsalInput }) {
+  const list = open.round?.readiness ?? []
+  if (list.length === 0)
+    return <p className="p-3.5 text-soft">Only start and end scripts leave something for others to find.</p>
+  // What is not as it should be comes first.
+  const sorted = [...list].sort((a, b) => Number(a.good) - Number(b.good))
+  return (
+    <section
+      aria-label="What is left"
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
+      tabIndex={0}
+      className="h-full overflow-auto px-3.5 py-1"
+    >
+      <table className="w-full text-[14px] leading-[18px]">
+        <thead>
+          <tr className="text-left text-[13px] text-soft">
+            <th className="w-[30%] py-0.5 font-normal">
+              {setting.moment === 'start' ? 'When the script ends' : `After “${setting.job.name}”`}
+            </th>
+            <th className="py-0.5 font-normal">it stands so</th>
+            <th className="w-[32%] py-0.5 font-normal">
+              {setting.moment === 'start' ? 'the print expects' : 'as it should be'}
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {sorted.map(({ name, is, expects, good }) => (
+            <tr key={name} className="border-t border-rule">
+              <th scope="row" className="py-0.5 pr-2 text-left font-normal">
+                {name}
+              </th>
+              <td className={`py-0.5 pr-2 font-semibold ${good ? '' : 'text-warn'}`}>
+                <span className="flex items-center gap-1.5">
+                  {good ? (
+                    <Check size={14} className="shrink-0 text-good" aria-label="good" />
+                  ) : (
+                    <TriangleAlert size={14} className="shrink-0" aria-label="not as expected" />
+                  )}
+                  {is}
+                </span>
+              </td>
+              <td className="py-0.5 text-soft">{expects}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  )
+}

@@ -1,0 +1,70 @@
+// Below the bed: what was found, what is left for the print, and what the script costs; one at a time.
+import type { EditorView } from '@codemirror/view'
+import { Tabs } from 'radix-ui'
+import type { ReactNode } from 'react'
+import type { RehearsalInput } from '../../../../core/round.ts'
+import { Button } from '../../../parts/Button.tsx'
+import { seriousOf } from '../../../parts/Severity.tsx'
+import type { Open } from '../../../state/desk.ts'
+import { type Lower, showLower, useLower } from '../../../state/lower.ts'
+import { takeBack, usePreview } from '../../../state/preview.ts'
+import { CallsCard } from './CallsCard.tsx'
+import { CostCard } from './CostCard.tsx'
+import { Findings } from './Findings.tsx'
+import { LeftCard } from './LeftCard.tsx'
+
+type Props = { open: Open; setting: RehearsalInput; editor: EditorView | null }
+
+export function LowerCard({ open, setting, editor }: Props) {
+  const { lower } = useLower()
+  const { applied } = usePreview()
+  const serious = seriousOf(open.round?.findings ?? []).length
+  const calls = open.round?.calls ?? []
+  const start = setting.moment === 'start'
+  return (
+    <Tabs.Root
+      value={lower === 'calls' && calls.length === 0 ? 'findings' : lower}
+      onValueChange={value => showLower(value as Lower)}
+      activationMode="manual"
+      className="col-span-2 flex h-[222px] flex-col rounded-card border border-rule bg-raised"
+    >
+      <div className="flex items-center border-b border-rule pr-3 pl-1.5">
+        <Tabs.List aria-label="Below the bed" className="flex">
+          <Tab value="findings">{serious === 0 ? 'Findings' : `${serious} to look at`}</Tab>
+          <Tab value="left">{start ? 'Left for the print' : 'Left behind'}</Tab>
+          <Tab value="cost">Time and waste</Tab>
+          {calls.length > 0 && <Tab value="calls">In the macros</Tab>}
+        </Tabs.List>
+        {applied && (
+          <p role="status" className="ml-auto flex min-w-0 items-center gap-2 text-[14px] text-good">
+            <span className="truncate">Done: {applied.title}</span>
+            <Button small onClick={() => editor && takeBack(editor)}>
+              Undo
+            </Button>
+          </p>
+        )}
+      </div>
+      <Tabs.Content value="findings" className="min-h-0 flex-1" tabIndex={-1}>
+        <Findings open={open} setting={setting} />
+      </Tabs.Content>
+      <Tabs.Content value="left" className="min-h-0 flex-1" tabIndex={-1}>
+        <LeftCard open={open} setting={setting} />
+      </Tabs.Content>
+      <Tabs.Content value="calls" className="min-h-0 flex-1" tabIndex={-1}>
+        <CallsCard calls={calls} />
+      </Tabs.Content>
+      <Tabs.Content value="cost" className="min-h-0 flex-1" tabIndex={-1}>
+        <CostCard open={open} setting={setting} />
+      </Tabs.Content>
+    </Tabs.Root>
+  )
+}
+
+const Tab = ({ value, children }: { value: Lower; children: ReactNode }) => (
+  <Tabs.Trigger
+    value={value}
+    className="border-b-2 border-transparent px-2.5 pt-2 pb-1.5 text-[14px] text-soft hover:text-ink data-[state=active]:border-heat data-[state=active]:font-semibold data-[state=active]:text-ink"
+  >
+    {children}
+  </Tabs.Trigger>
+)

@@ -1,0 +1,20 @@
+// Asks why a finding is set aside; the answer is kept in the script.
+import type { Finding } from '../../../../core/check/finding.ts'
+import { AskPanel } from '../../../parts/AskPanel.tsx'
+import { propose } from '../../../state/preview.ts'
+
+export const SetAsidePanel = ({ finding, onClose }: { finding: Finding; onClose: () => void }) => (
+  <AskPanel
+    title={`Ignore this on line ${finding.line}`}
+    about="It is ignored for this line as it is now, and shown again when the line changes. The reason stands above the line, as a keep mark."
+    fields={[{ name: 'Why it is fine here', value: '', needed: true }]}
+    go="Show it"
+    onGo={([reason = '']) => {
+      void propose({ do: 'set-aside', rule: finding.rule, line: finding.line, reason })
+      return null
+    }}
+    onClose={onClose}
+  >
+    <p className="mb-3 text-[14px]">{finding.message}</p>
+  </AskPanel>
+)

@@ -1,0 +1,158 @@
+// Nozzle and bed over time: what they are told to hold, and what they have.
+import { memo, useMemo } from 'react'
+import { CartesianGrid, Line, LineChart, ReferenceLine, XAxis, YAxis } from 'recharts'
+import { clock, plain } from '../../../../core/format.ts'
+import { type HeaterHistory, roomC, surfaceAt, targetAt, temperatureAt } from '../../../../core/machine/heat.ts'
+import { commandAt, lastModes } from '../../../../core/machine/trace.ts'
+import type { RehearsalInput } from '../../../../core/round.ts'
+import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+
+type Props = { round: DeskRound; setting: RehearsalInput; width: number; height: number; totalS: number }
+
+const samples = 240
+const axisHeight = 20
+const topRoom = 8
+
+/** Points in time worth drawing: evenly spread, and both sides of every change of a target. */
+function times(round: DeskRound, totalS: number): number[] {
+  const changes = [...round.trace.nozzles, round.trace.bed].flatMap(({ segments }) =>
+    segments.flatMap(({ at }) => [at - 1e-3, at]),
+  )
+  const even = Array.from({ length: samples + 1 }, (_, i) => (i * totalS) / samples)
+  return [...even, ...changes.filter(at => at >= 0 && at <= totalS)].sort((a, b) => a - b)
+}
+
+/** Whole minutes or a handful of seconds: about six marks along the time. */
+function ticks(totalS: number): number[] {
+  const steps = [0.2, 0.5, 1, 2, 5, 10, 15, 30, 60, 120, 300, 600, 1800, 3600, 7200, 21600, 86400]
+  const step = steps.find(each => totalS / each <= 7) ?? totalS / 6
+  // One at the very end would be cut off.
+  return Array.from({ length: Math.floor(totalS / step) + 1 }, (_, i) => i * step).filter(at => at < totalS * 0.965)
+}
+
+export const HeatChart = memo(function HeatChart({ round, setting, width, height, totalS }: Props) {
+  const { nozzles, bed } = round.trace
+  const nozzle = nozzles[lastModes(round.trace).tool]
+  const settles = (bed.settleS[0] ?? 0) > 0
+  const data = useMemo(
+    () =>
+      times(round, totalS).map(at => {
+        const row = (history: HeaterHistory | undefined) =>
+          history ? { is: temperatureAt(history, at), told: targetAt(history, at) } : { is: roomC, told: 0 }
+        const inUse = round.trace.rows.modes[Math.max(0, commandAt(round.trace, at))]?.tool ?? 0
+        const [n, b] = [row(nozzles[inUse]), row(bed)]
+        const surface = settles ? surfaceAt(bed, at) : null
+        return { at, nozzle: n.is, nozzleTold: n.told || null, bed: b.is, bedTold: b.told || null, surface }
+      }),
+    [round, totalS, nozzles, bed, settles],
+  )
+  const oozeSafeC = setting.material.oozeSafeC
+  const highest = Math.max(oozeSafeC, ...data.map(row => Math.max(row.nozzle, row.nozzleTold ?? 0))) * 1.1
+  // Below zero there is room for what the ribbon says of waits.
+  const lowest = -highest * 0.08
+  const yOf = (c: number) => topRoom + ((highest - c) / (highest - lowest)) * (height - axisHeight - topRoom)
+  return (
+    <div aria-hidden className="absolute inset-x-0 bottom-0">
+      <LineChart
+        width={width}
+        height={height}
+        data={data}
+        margin={{ top: topRoom, right: 0, bottom: 0, left: 0 }}
+        tabIndex={-1}
+        accessibilityLayer={false}
+      >
+        <CartesianGrid horizontal={false} stroke="var(--rule)" />
+        <XAxis
+          dataKey="at"
+          type="number"
+          domain={[0, totalS]}
+          ticks={ticks(totalS)}
+          tickFormatter={(at: number) => (totalS < 7 ? `${plain(at, 1)} s` : clock(at))}
+          height={axisHeight}
+          tickLine={false}
+          axisLine={false}
+          interval={0}
+          tick={{ fontSize: 13, fill: 'var(--ink-soft)', textAnchor: 'start' }}
+        />
+        <YAxis hide domain={[lowest, highest]} allowDataOverflow />
+        <ReferenceLine y={oozeSafeC} stroke="var(--warn)" strokeDasharray="2 4" />
+        <Line
+          dataKey="nozzleTold"
+          stroke="var(--heat)"
+          strokeWidth={1}
+          strokeDasharray="1 3"
+          dot={false}
+          isAnimationActive={false}
+        />
+        <Line
+          dataKey="bedTold"
+          stroke="var(--bed)"
+          strokeWidth={1}
+          strokeDasharray="1 3"
+          dot={false}
+          isAnimationActive={false}
+        />
+        <Line
+          dataKey="bed"
+          stroke="var(--bed)"
+          strokeWidth={2}
+          strokeDasharray="7 4"
+          dot={false}
+          isAnimationActive={false}
+        />
+        {settles && (
+          <Line
+            dataKey="surface"
+            stroke="var(--bed)"
+            strokeWidth={1.5}
+            strokeDasharray="1 4"
+            strokeLinecap="round"
+            dot={false}
+            isAnimationActive={false}
+          />
+        )}
+        <Line dataKey="nozzle" stroke="var(--heat)" strokeWidth={2.5} dot={false} isAnimationActive={false} />
+      </LineChart>
+      <Label x={22} y={yOf(oozeSafeC) - 18} colour="var(--warn)" text={`oozes above ${oozeSafeC} °C`} />
+      {nozzle && labels(nozzle, totalS, width, yOf, 'nozzle', 'var(--heat)', 4)}
+      {labels(bed, totalS, width, yOf, 'bed', 'var(--bed)', -20)}
+    </div>
+  )
+})
+
+/** A name on each stretch of a curve that is long enough to carry it. */
+function labels(
+  history: HeaterHistory,
+  totalS: number,
+  width: number,
+  yOf: (c: number) => number,
+  name: string,
+  colour: string,
+  drop: number,
+) {
+  return history.segments.map((segment, i) => {
+    const until = Math.min(history.segments[i + 1]?.at ?? totalS, totalS)
+    const reached = Math.min(segment.at + segment.reachS, until)
+    const room = ((until - reached) / totalS) * width
+    if (segment.targetC <= 0 || room < 90) return null
+    const x = ((reached + until) / 2 / totalS) * width - 40
+    return (
+      <Label
+        key={segment.at}
+        x={x}
+        y={yOf(temperatureAt(history, until)) + drop}
+        colour={colour}
+        text={`${name} ${Math.round(segment.targetC)} °C`}
+      />
+    )
+  })
+}
+
+const Label = ({ x, y, colour, text }: { x: number; y: number; colour: string; text: string }) => (
+  <span
+    className="pointer-events-none absolute text-[13px] leading-4 font-semibold whitespace-nowrap"
+    style={{ left: x, top: y, color: colour }}
+  >
+    {text}
+  </span>
+)

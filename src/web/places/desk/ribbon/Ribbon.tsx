@@ -1,0 +1,164 @@
+// The ribbon: time along, temperatures up, passages as bands, messages as flags, and the playhead over it all.
+import { Flag } from 'lucide-react'
+import { type PointerEvent, useDeferredValue, useRef } from 'react'
+import { celsius, clock, duration } from '../../../../core/format.ts'
+import { temperatureAt } from '../../../../core/machine/heat.ts'
+import { commandAt } from '../../../../core/machine/trace.ts'
+import type { RehearsalInput } from '../../../../core/round.ts'
+import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+import { useSize } from '../../../parts/useSize.ts'
+import { commandAtPlayhead, movePlayhead, type Open, selectLines } from '../../../state/desk.ts'
+import { Stills } from '../bed/Stills.tsx'
+import { Bands } from './Bands.tsx'
+import { HeatChart } from './HeatChart.tsx'
+
+type Props = { open: Open; setting: RehearsalInput }
+
+const height = 166
+/** The shortest time that the ribbon spreads over its width, s. */
+const shortest = 1
+
+export function Ribbon({ open, setting }: Props) {
+  const [attach, { width }] = useSize()
+  const { round, playheadS } = open
+  const totalS = Math.max(round?.trace.totalS ?? 0, shortest)
+  // The curves are the dearest to draw, so while one types they come a moment after everything else.
+  const drawn = useDeferredValue(round)
+  return (
+    <section aria-label="Ribbon: time and temperatures" className="shrink-0 rounded-card border border-rule bg-raised">
+      <div ref={attach} className="relative mx-2" style={{ height }}>
+        {round && width > 0 && (
+          <>
+            <Bands round={round} width={width} totalS={totalS} selection={open.selection} />
+            {drawn && (
+              <HeatChart
+                round={drawn}
+                setting={setting}
+                width={width}
+                height={height - 32}
+                totalS={Math.max(drawn.trace.totalS, shortest)}
+              />
+            )}
+            {drawn && <Stills round={drawn} width={width} totalS={Math.max(drawn.trace.totalS, shortest)} />}
+            <Flags round={round} width={width} totalS={totalS} />
+            <Playhead round={round} width={width} totalS={totalS} at={playheadS} command={commandAtPlayhead(open)} />
+          </>
+        )}
+        {round && round.trace.rows.count === 0 && (
+          <p className="absolute inset-x-0 top-16 text-center text-soft">
+            Nothing to rehearse yet. Write or paste a script below.
+          </p>
+        )}
+      </div>
+    </section>
+  )
+}
+
+function Flags({ round, width, totalS }: { round: DeskRound; width: number; totalS: number }) {
+  return round.trace.messages.slice(0, 200).map(message => (
+    <button
+      type="button"
+      key={`${message.line} ${message.at}`}
+      title={`${clock(message.at)} shows “${message.text}”`}
+      aria-label={`Message at ${clock(message.at)}: ${message.text || 'cleared'}`}
+      onClick={() => selectLines(message.line)}
+      style={{ left: Math.min((message.at / totalS) * width, width - 16), top: 33 }}
+      className="absolute z-10 rounded-sm p-px text-soft hover:text-ink"
+    >
+      <Flag size={13} aria-hidden />
+    </button>
+  ))
+}
+
+/** Where a key takes the playhead, s: arrows by a step, Page Up and Down from passage to passage, Home and End to the ends. */
+function keyTarget(
+  key: string,
+  at: number,
+  step: number,
+  totalS: number,
+  passage: (forward: boolean) => number,
+): number | null {
+  if (key === 'ArrowRight' || key === 'ArrowUp') return at + step
+  if (key === 'ArrowLeft' || key === 'ArrowDown') return at - step
+  if (key === 'PageDown' || key === 'PageUp') return passage(key === 'PageDown')
+  if (key === 'Home') return 0
+  return key === 'End' ? totalS : null
+}
+
+type PlayheadProps = { round: DeskRound; width: number; totalS: number; at: number; command: number }
+
+function Playhead({ round, width, totalS, at, command }: PlayheadProps) {
+  const surface = useRef<HTMLDivElement>(null)
+  const { trace } = round
+  const go = (seconds: number) => {
+    const to = Math.min(Math.max(seconds, 0), trace.totalS)
+    const there = commandAt(trace, to)
+    movePlayhead(to, there < 0 ? null : (trace.rows.line[there] as number))
+  }
+  const goTo = (event: PointerEvent) => {
+    const left = surface.current?.getBoundingClientRect().left ?? 0
+    go(((event.clientX - left) / width) * totalS)
+  }
+  const next = (forward: boolean) => {
+    const starts = round.passages.filter(({ enabled }) => enabled).map(({ startS }) => startS)
+    const found = forward ? starts.find(start => start > at + 0.01) : starts.findLast(start => start < at - 0.01)
+    return found ?? (forward ? trace.totalS : 0)
+  }
+  const step = Math.max(totalS / 300, 0.05)
+  const x = Math.min((at / totalS) * width, width)
+  const nozzle = trace.nozzles[trace.rows.modes[Math.max(command, 0)]?.tool ?? 0]
+  const line = command < 0 ? 1 : (trace.rows.line[command] as number)
+  const told = nozzle ? `${celsius(temperatureAt(nozzle, at))} · bed ${celsius(temperatureAt(trace.bed, at))}` : ''
+  return (
+    <div
+      ref={surface}
+      className="absolute inset-x-0 top-[32px] bottom-0 touch-none"
+      onPointerDown={event => {
+        event.currentTarget.setPointerCapture(event.pointerId)
+        goTo(event)
+      }}
+      onPointerMove={event => {
+        if (event.buttons === 1) goTo(event)
+      }}
+    >
+      <div
+        role="slider"
+        tabIndex={0}
+        aria-label="Playhead"
+        aria-valuemin={0}
+        aria-valuemax={Math.round(trace.totalS * 10) / 10}
+        aria-valuenow={Math.round(at * 10) / 10}
+        aria-valuetext={`${duration(at)}, line ${line}, nozzle ${told}`}
+        onKeyDown={event => {
+          const to = keyTarget(event.key, at, step, trace.totalS, next)
+          if (to === null) return
+          event.preventDefault()
+          go(to)
+        }}
+        style={{ left: x }}
+        className="absolute -top-[26px] bottom-0 -ml-2 w-4 rounded-sm"
+      >
+        <span aria-hidden className="absolute top-0 bottom-[18px] left-[7px] w-0.5 bg-ink" />
+        <svg
+          aria-hidden="true"
+          width="16"
+          height="18"
+          viewBox="0 0 16 18"
+          className="absolute -top-1 left-0 cursor-ew-resize"
+        >
+          <path d="M2 1h12v9l-6 7-6-7z" fill="var(--ink)" />
+        </svg>
+        <span
+          aria-hidden
+          className={`pointer-events-none absolute bottom-5 z-20 rounded-button bg-ink px-2 py-0.5 text-[13px] leading-4 whitespace-nowrap text-paper ${x > width - 170 ? 'right-3.5' : 'left-3.5'}`}
+        >
+          <b>
+            {clock(at)} · line {line}
+          </b>
+          <br />
+          {told}
+        </span>
+      </div>
+    </div>
+  )
+}
