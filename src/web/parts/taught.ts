@@ -12,5 +12,5 @@ export const taughtWords: Record<TaughtEffect, string> = {
   moves: 'moves the head and comes back',
   'moves-filament': 'moves filament',
   'changes-tool': 'selects the tool that T names',
-  opaque: 'takes a while; what it does is not known',
+  opaque: 'takes so many seconds',
 }

@@ -129,7 +129,7 @@ function Row({ finding, text, onAside }: RowProps) {
         <span className="pt-1">
           <SeverityMark severity={severity} />
         </span>
-        <div className="min-w-0 flex-1 text-[14px] leading-[18px]">
+        <div className="min-w-0 flex-1 text-[14px] leading-[18px] [overflow-wrap:anywhere]">
           <p>
             <LineLink line={line} />
             {message}{' '}
@@ -146,7 +146,7 @@ function Row({ finding, text, onAside }: RowProps) {
           )}
         </div>
         <div className="flex shrink-0 flex-col items-end gap-1">
-          <Table rule={rule} />
+          <Table finding={finding} />
           {fixes.length === 1 && fixes[0] && <FixButton name="Show fix" fix={fixes[0]} line={line} text={text} />}
           <button
             type="button"
@@ -163,7 +163,7 @@ function Row({ finding, text, onAside }: RowProps) {
 }
 
 /** What opens the table that settles a finding of this rule, where there is one. */
-function Table({ rule }: { rule: string }) {
+function Table({ finding: { rule, lines } }: { finding: Finding }) {
   const navigate = useNavigate()
   if (rule === 'words-not-taught')
     return (
@@ -184,7 +184,7 @@ function Table({ rule }: { rule: string }) {
         Put it under Macros
       </Button>
     )
-  if (rule === 'unknown-command' && open?.round?.unknown.length)
+  if (rule === 'unknown-command' && open?.round?.unknown.some(unknown => lines.includes(unknown.lines[0] ?? 0)))
     return (
       <Button small onClick={() => ask('unknown')}>
         Teach them…

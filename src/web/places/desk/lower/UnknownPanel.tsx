@@ -93,7 +93,7 @@ function UnknownRow({ row, onChange }: { row: Row; onChange: (part: Partial<Row>
   const propose = (part: Partial<TaughtCommand>) => onChange({ proposed: { ...proposed, ...part } })
   return (
     <tr className="border-t border-rule align-top">
-      <th scope="row" className="py-1.5 pr-3 text-left font-normal">
+      <th scope="row" className="min-w-40 py-1.5 pr-3 text-left font-normal">
         <label className="flex gap-2">
           <input type="checkbox" checked={wanted} onChange={event => onChange({ wanted: event.target.checked })} />
           <span>
@@ -105,8 +105,8 @@ function UnknownRow({ row, onChange }: { row: Row; onChange: (part: Partial<Row>
           </span>
         </label>
       </th>
-      <td className="max-w-56 py-1.5 pr-3 break-words">{comment || <span className="text-soft">nothing</span>}</td>
-      <td className="py-1.5 pr-3">
+      <td className="py-1.5 pr-3 [overflow-wrap:anywhere]">{comment || <span className="text-soft">nothing</span>}</td>
+      <td className="min-w-64 py-1.5 pr-3">
         <select
           aria-label={`What ${name} does`}
           value={proposed.effect}
