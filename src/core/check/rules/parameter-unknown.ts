@@ -11,6 +11,7 @@ function check({ lines, stage }: Checked): Found[] {
     if (!command || !spec || spec.text || spec.anyLetter) return []
     if (spec.effect.does === 'macro' || spec.effect.does === 'flow') return []
     const takesIt = (name: string) => spec.letters.some(({ letter }) => letter === name)
+    if (command.keys.length === 0 && command.words.every(({ letter }) => takesIt(letter))) return []
     const odd = [
       ...command.words
         .filter(({ letter, flaw }) => !takesIt(letter) && flaw === null && !(command.name === 'T' && letter === 'T'))
