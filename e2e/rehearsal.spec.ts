@@ -61,8 +61,9 @@ test('what is left for the print stands beside what it expects', async ({ page }
   await expect(row('Filament')).toContainText('3.0 mm back')
   await expect(row('Bed')).toContainText('on its way to 60 °C')
   await expect(row('Levelling')).toContainText('on')
-  await page.getByRole('button', { name: /^Not ready for the print/ }).click()
-  await expect(left).toBeVisible()
+  // With an error the verdict leads to it.
+  await page.getByRole('button', { name: /^Not ready for the print: 1 error found/ }).click()
+  await expect(findings(page).filter({ hasText: 'nothing waits for it' })).toBeVisible()
 })
 
 test('what it costs, and where that could be less', async ({ page }) => {
