@@ -63,7 +63,7 @@ test('what is left for the print stands beside what it expects', async ({ page }
   await expect(row('Levelling')).toContainText('on')
   // With an error the verdict leads to it.
   await page.getByRole('button', { name: /^Not ready for the print: 1 error found/ }).click()
-  await expect(findings(page).filter({ hasText: 'nothing waits for it' })).toBeVisible()
+  await expect(findings(page).filter({ hasText: 'the filament counter stands at 5 mm' })).toBeVisible()
 })
 
 test('what it costs, and where that could be less', async ({ page }) => {
