@@ -49,7 +49,7 @@ test('an unknown command is taught, taken along, forgotten and brought back', as
 
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('link', { name: /^Take \d along/ }).click(),
+    page.getByRole('link', { name: /^Export \d/ }).click(),
   ])
   const file = readFileSync(await download.path())
   await page.getByRole('button', { name: 'Forget what was taught for board' }).click()
@@ -57,7 +57,7 @@ test('an unknown command is taught, taken along, forgotten and brought back', as
   await page
     .getByLabel('A file of taught commands')
     .setInputFiles({ name: 'taught.json', mimeType: 'application/json', buffer: file })
-  await expect(page.getByRole('link', { name: 'Take 1 along' })).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Export 1' })).toBeVisible()
 
   await pasteOnShelf(page, 'M9444 S2\nG90\n')
   await expect(lineWith(page, 'M9444')).toContainText('Shake the dust off: shakes 2; about 12 s.')

@@ -22,9 +22,9 @@ export const lineWith = (page: Page, text: string): Locator => page.locator('.cm
 export const findings = (page: Page): Locator =>
   page.getByRole('region', { name: 'List of findings' }).locator('> ul > li')
 
-/** The script as a person would get it: copied with the “Take away” menu. */
+/** The script as a person would get it: copied with the “Export” menu. */
 export async function takenText(page: Page): Promise<string> {
-  await page.getByRole('button', { name: 'Take away' }).click()
+  await page.getByRole('button', { name: 'Export' }).click()
   await page.getByRole('menuitem', { name: 'Copy the text' }).click()
   await expect(page.getByText('Copied')).toBeVisible()
   return page.evaluate(() => navigator.clipboard.readText())

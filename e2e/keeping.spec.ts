@@ -72,7 +72,7 @@ test('a change can be dropped again for what is saved', async ({ page }) => {
   await editor(page).press('Control+End')
   await page.keyboard.type('G28')
   await expect(page.getByText('Changed, not saved')).toBeVisible()
-  await page.getByRole('button', { name: 'Take away' }).click()
+  await page.getByRole('button', { name: 'Export' }).click()
   await page.getByRole('menuitem', { name: 'Go back to what is saved' }).click()
   await expect(page.getByText('Changed, not saved')).toHaveCount(0)
   expect(await takenText(page)).not.toContain('G28')

@@ -46,10 +46,10 @@ const outcome = (page: Page): Promise<string> =>
     )
 
 async function takenIn(page: Page, form: RegExp): Promise<string> {
-  await page.getByRole('button', { name: 'Take away' }).click()
+  await page.getByRole('button', { name: 'Export' }).click()
   await page.getByRole('menuitem', { name: /^For one job/ }).click()
   await choose(page, 'Written', form)
-  const text = await page.getByLabel('The script as it is taken away').inputValue()
+  const text = await page.getByLabel('The exported script').inputValue()
   await page.keyboard.press('Escape')
   await expect(page.getByRole('dialog')).toHaveCount(0)
   return text
@@ -133,12 +133,12 @@ test('one script is proven for many jobs, mended, and read back the same from ev
 
   // A vocabulary without branches: what it can't say is decided for the job; its words are read back into our values.
   await openIt(/^Avocet/)
-  await page.getByRole('button', { name: 'Take away' }).click()
+  await page.getByRole('button', { name: 'Export' }).click()
   await page.getByRole('menuitem', { name: /^For one job/ }).click()
   await choose(page, 'Written', /^in the words of The quiet slicer/)
   await expect(page.getByRole('region', { name: 'What can’t be said so' })).toContainText('line 9')
   await page.getByLabel(/^Decide what can’t be said/).check()
-  const text = page.getByLabel('The script as it is taken away')
+  const text = page.getByLabel('The exported script')
   await expect(text).toHaveValue(/M190 S%bed_temperature_first%\nM117 Ready\nM109/)
   const inWords = await text.inputValue()
   await page.goto('/vocabularies')

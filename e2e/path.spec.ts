@@ -84,7 +84,7 @@ test('paste, read, scrub, fix a finding, save, reload, download', async ({ page 
   await expect(page.getByText('Saved just now')).toBeVisible()
 
   // Download: the file has the line ends that the paste had.
-  await page.getByRole('button', { name: 'Take away' }).click()
+  await page.getByRole('button', { name: 'Export' }).click()
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('menuitem', { name: 'Download as .gcode' }).click(),

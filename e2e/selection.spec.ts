@@ -80,7 +80,7 @@ test('printer, material and job can be chosen and the pictures follow', async ({
   // Turnstone has no probe: nothing is measured, and levelling stays off.
   await expect(lineWith(page, 'G29')).toContainText('this printer has no probe')
   await expect(findings(page).filter({ hasText: 'Homing turns bed levelling off' })).toBeVisible()
-  await choose('Runs', /^after the print/)
+  await choose('When', /^after the print/)
   await expect(findings(page).filter({ hasText: 'is still on at' }).first()).toBeVisible()
 })
 

@@ -41,9 +41,9 @@ test('a vocabulary is taught by pasting, and scripts are taken away in it', asyn
     ';? when bed > 70\nM117 Hot\n;? otherwise\nM117 Cool\n;? end\nG28\nM420 S1\nM190 S@bed\nM109 S@(nozzle of T0)\nG1 X@print_left F3000\n',
   )
   await expect(lineWith(page, 'M190')).toContainText('60 °C')
-  await page.getByRole('button', { name: 'Take away' }).click()
+  await page.getByRole('button', { name: 'Export' }).click()
   await page.getByRole('menuitem', { name: /^For one job/ }).click()
-  const text = page.getByLabel('The script as it is taken away')
+  const text = page.getByLabel('The exported script')
   // Dunlin's bed is 230 wide: a print of 40 in the middle begins at 95.
   await expect(text).toHaveValue('M117 Cool\nG28\nM420 S1\nM190 S60\nM109 S205\nG1 X95 F3000\n')
   // 10 + 4 + 8 + 9 + 10 + 13 signs, line ends among them.
@@ -78,11 +78,11 @@ test('a script is taken away as a macro of a host, with the line that calls it',
   )
   await page.getByRole('combobox', { name: 'Printer' }).click()
   await page.getByRole('option', { name: /^Curlew/ }).click()
-  await page.getByRole('button', { name: 'Take away' }).click()
+  await page.getByRole('button', { name: 'Export' }).click()
   await page.getByRole('menuitem', { name: /^For one job/ }).click()
   await page.getByRole('combobox', { name: 'Written' }).click()
   await page.getByRole('option', { name: /^as a macro for the config file/ }).click()
-  const text = page.getByLabel('The script as it is taken away')
+  const text = page.getByLabel('The exported script')
   await expect(text).toHaveValue(/\[gcode_macro PRELUDE_START\]/)
   await expect(text).toHaveValue(/\{% if bed > 70 %\}\n {2}M117 Hot\n {2}\{% endif %\}/)
   await expect(text).toHaveValue(/# PRELUDE_START BED=@bed\n/)

@@ -89,9 +89,9 @@ const shots: Shot[] = [
     path: '/',
     script: 'Either or both',
     prepare: async page => {
-      await page.getByRole('button', { name: 'Take away' }).click()
+      await page.getByRole('button', { name: 'Export' }).click()
       await page.getByRole('menuitem', { name: /^For one job/ }).click()
-      await page.getByLabel('The script as it is taken away').waitFor()
+      await page.getByLabel('The exported script').waitFor()
     },
   },
   {
@@ -237,7 +237,7 @@ for (const { name, path, script, theme = 'light', prepare } of shots) {
     .getByText(
       path.startsWith('/desk')
         ? 'before the print begins'
-        : /before the print|In your scripts|worked out here|all of them at once|what is about to be printed|has its own words|rehearsed through|kept once|What it is|Take the shelf along/,
+        : /before the print|In your scripts|worked out here|all of them at once|what is about to be printed|has its own words|rehearsed through|kept once|What it is|Export the shelf/,
     )
     .first()
     .waitFor()

@@ -54,7 +54,7 @@ export function Frame() {
             Checks
           </NavLink>
           <NavLink to="/keeping" className={({ isActive }) => place(isActive)}>
-            Keeping
+            Backup and export
           </NavLink>
         </nav>
         <Finder />

@@ -23,7 +23,7 @@ const places: [string, string][] = [
   ['Macros', '/macros'],
   ['Command book', '/commands'],
   ['Checks', '/checks'],
-  ['Keeping: take along, backups, the bin', '/keeping'],
+  ['Backup and export, the bin', '/keeping'],
   ['A new printer', '/printers/new'],
 ]
 

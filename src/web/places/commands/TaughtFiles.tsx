@@ -38,7 +38,7 @@ export function TaughtFiles({ taught, onChange }: Props) {
           download
           className="rounded-button border border-rule bg-raised px-3.5 py-1.5 text-[14px] hover:border-soft"
         >
-          Take {taught.length} along
+          Export {taught.length}
         </a>
       )}
     </div>

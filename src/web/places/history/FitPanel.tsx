@@ -38,7 +38,7 @@ export function FitPanel({ story, setting, things, onDone, onClose }: Props) {
       title={`Fit ${printer.name} to what was measured`}
       about="Least squares over the times by the clock. Nothing changes until you take it."
     >
-      {!fit && <p className="text-soft">Reckoning…</p>}
+      {!fit && <p className="text-soft">Calculating…</p>}
       {fit && !fit.ok && <p>{fit.why}</p>}
       {fit?.ok && (
         <>
@@ -65,7 +65,7 @@ export function FitPanel({ story, setting, things, onDone, onClose }: Props) {
             <p className="mt-3 flex gap-2 text-warn">
               <CircleAlert size={17} aria-hidden className="mt-1 shrink-0" />
               No such figures explain all of these times. Something else differed between the trials: a warm printer,
-              another job, a slip of the watch. Better take away the odd one first.
+              another job, a slip of the watch. Better leave out the odd one first.
             </p>
           )}
           <h3 className="mt-4 font-serif text-[17px] font-semibold">

@@ -27,7 +27,7 @@ export function KeepingPlace() {
     )
   }, [])
   useEffect(() => {
-    document.title = 'Keeping · Warm Prelude'
+    document.title = 'Backup and export · Warm Prelude'
     load()
   }, [load])
   /** Does it, says what came of it, and looks again. */
@@ -44,10 +44,8 @@ export function KeepingPlace() {
   return (
     <div className="mx-auto grid max-w-[1180px] gap-6 px-6 py-5">
       <div>
-        <h1 className="font-serif text-[27px] font-semibold">Keeping</h1>
-        <p className="text-soft">
-          Take the shelf along, bring one in, go back to a backup, and find what was thrown away.
-        </p>
+        <h1 className="font-serif text-[27px] font-semibold">Backup and export</h1>
+        <p className="text-soft">Export the shelf, bring one in, go back to a backup, and find what was thrown away.</p>
       </div>
       {said && (
         <p
@@ -60,7 +58,7 @@ export function KeepingPlace() {
       <div className="grid grid-cols-2 gap-6">
         <section aria-labelledby="take-along" className="rounded-card border border-rule bg-raised px-5 py-4">
           <h2 id="take-along" className="font-serif text-[19px] font-semibold">
-            Take it along
+            Export it
           </h2>
           <p className="mt-1 mb-3 text-[15px] text-soft">
             One open file, a .zip of JSON and .gcode that you can read, and keep under version control: the same shelf

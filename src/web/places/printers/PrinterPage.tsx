@@ -101,7 +101,7 @@ function OldPrinter({ id }: { id: string }) {
           download
           className="inline-flex items-center gap-1.5 rounded-button border border-rule bg-raised px-3.5 py-1.5 text-[14px] hover:border-soft"
         >
-          <Download size={15} aria-hidden /> Take along
+          <Download size={15} aria-hidden /> Export
         </a>
         {changed && <Button onClick={() => setPrinter(loaded.printer)}>Undo changes</Button>}
         <Button main type="submit" disabled={!changed}>

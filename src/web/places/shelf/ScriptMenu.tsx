@@ -64,7 +64,7 @@ export function ScriptMenu({ script, onChanged }: { script: ScriptHead; onChange
       {asking === 'bin' && (
         <AskPanel
           title={`Throw “${name}” away`}
-          about="It waits in the bin for 30 days, with its history, and can be put back from “Keeping”."
+          about="It waits in the bin for 30 days, with its history, and can be put back from “Backup and export”."
           fields={[]}
           go="Throw it away"
           onGo={() => attempt(() => api.bin(id))}

@@ -104,7 +104,7 @@ export function Shelf() {
           })}
         </div>
       </div>
-      <aside aria-label="New scripts and what wants a look" className="grid content-start gap-7">
+      <aside aria-label="New scripts and what needs attention" className="grid content-start gap-7">
         <NewScript printers={printers} />
         <LeftOpen printers={printers} />
         <WantsALook printers={printers} />

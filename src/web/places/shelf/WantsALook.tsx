@@ -14,7 +14,7 @@ export function WantsALook({ printers }: { printers: Summarized[] }) {
   return (
     <section aria-labelledby="wants-a-look">
       <h2 id="wants-a-look" className="border-b border-rule pb-1.5 font-serif text-[18px] font-semibold">
-        Wants a look
+        Needs attention
       </h2>
       {shown.length === 0 && <p className="py-2 text-soft">Nothing. Every script that was rehearsed is sound.</p>}
       <ul>

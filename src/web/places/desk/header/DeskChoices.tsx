@@ -17,7 +17,7 @@ export const DeskChoices = memo(function DeskChoices({ chosen, things }: { chose
         onChange={value => choose({ printerId: Number(value) })}
       />
       <Choice
-        name="Runs"
+        name="When"
         value={chosen.moment}
         options={Moment.options.map(moment => ({ value: moment, label: momentWords[moment] }))}
         onChange={value => choose({ moment: value as Moment })}

@@ -70,7 +70,7 @@ export const DeskMenus = memo(function DeskMenus({ canGoBack, onSaid }: Props) {
           </MenuItem>
         ))}
       </Menu>
-      <Menu name="Take away">
+      <Menu name="Export">
         <MenuItem onSelect={() => void copy().then(onSaid)}>
           <Copy size={15} aria-hidden /> Copy the text
         </MenuItem>

@@ -61,7 +61,7 @@ export function TakeAway({ open, things, onClose }: Props) {
     }
   }
   return (
-    <Panel open wide onClose={onClose} title="Take away" about="What you see here is what you get.">
+    <Panel open wide onClose={onClose} title="Export" about="What you see here is what you get.">
       <div className="flex flex-wrap items-end gap-6">
         <Choice name="Written" value={wish.form} options={forms} onChange={value => change({ form: value })} />
         <Choice
@@ -118,7 +118,7 @@ export function TakeAway({ open, things, onClose }: Props) {
       )}
       {file && file.untranslatable.length > 0 && <Untranslatable file={file} />}
       <textarea
-        aria-label="The script as it is taken away"
+        aria-label="The exported script"
         readOnly
         rows={14}
         value={file?.text ?? ''}
