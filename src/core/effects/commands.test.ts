@@ -20,9 +20,19 @@ const same = ({ before, after, tookS }: Seen): void => {
   expect(tookS).toBe(0)
 }
 const modesSame = ({ before, after }: Seen): void => expect(after.modes).toEqual(before.modes)
+const placeSame = ({ before, after, tookS }: Seen): void => {
+  expect(after.position).toEqual(before.position)
+  expect(tookS).toBe(0)
+}
+const heatAndHomeSame = ({ before, after }: Seen): void => {
+  expect(after.modes.nozzleTargets).toEqual(before.modes.nozzleTargets)
+  expect(after.modes.homed).toEqual(before.modes.homed)
+}
 const takesTime = ({ tookS }: Seen): void => expect(tookS).toBeGreaterThan(0)
 /** Told elsewhere in detail, and here by no more than that the rehearsal ends in a state. */
 const placesChange = ({ before, after, command }: Seen): void => {
+  // The head itself stays where it is.
+  expect(after.position).toEqual(before.position)
   if (['X', 'Y', 'Z'].some(letter => (numberOf(command, letter) ?? 0) !== 0))
     expect(after.modes.places).not.toEqual(before.modes.places)
 }
@@ -50,19 +60,24 @@ const holds: { [D in Effect['does']]: Holds<D> } = {
   units: ({ after }, { units }) => expect(after.modes.units).toBe(units),
   positioning: ({ after }, { positioning }) => expect(after.modes.positioning).toBe(positioning),
   'extrusion-mode': ({ after }, { extrusion }) => expect(after.modes.extrusion).toBe(extrusion),
-  'set-position': ({ after, command }) => {
-    if (numberOf(command, 'E') === 0) expect(after.filament).toBe(0)
+  'set-position': ({ before, after, command }) => {
+    expect(after.filament).toBe(numberOf(command, 'E') ?? before.filament)
   },
   'machine-places': same,
   workspace: ({ after }, { number }) => expect(after.modes.places.workspace).toBe(number),
   'set-workspace': placesChange,
   'homed-offset': placesChange,
-  'tool-offset': () => {},
-  'small-shift': placesChange,
+  // A tool that the printer lacks has no offset to change; the head stays where it is either way.
+  'tool-offset': placeSame,
+  'small-shift': ({ before, after }) => expect(after.modes.places).not.toEqual(before.modes.places),
   'probe-offset': ({ after, command }) => {
     if (hasLetter(command, 'Z')) expect(after.modes.probeZ).toBe(numberOf(command, 'Z'))
   },
-  'host-offset': placesChange,
+  // Z=0.05 MOVE=1: the head goes up by as much as everything is shifted.
+  'host-offset': ({ before, after }) => {
+    expect(after.modes.places).not.toEqual(before.modes.places)
+    expect((after.position.z ?? 0) - (before.position.z ?? 0)).toBeCloseTo(0.05, 6)
+  },
   home: ({ after, command }) => {
     const named = (['x', 'y', 'z'] as const).filter(axis => hasLetter(command, axis.toUpperCase()))
     for (const axis of named.length ? named : (['x', 'y', 'z'] as const)) expect(after.modes.homed[axis]).toBe(true)
@@ -71,18 +86,20 @@ const holds: { [D in Effect['does']]: Holds<D> } = {
   'probe-point': seen => takesTime(seen),
   'probe-grid': ({ after }) => expect(after.modes.grid).not.toBeNull(),
   align: seen => takesTime(seen),
-  levelling: ({ after }, { set }) => {
-    if (set === 'off') expect(after.modes.levelling).toBe('off')
-    if (set === 'on') expect(after.modes.levelling).toBe('on')
+  levelling: ({ after, command }, { set }) => {
+    const off = set === 'off' || (typeof set === 'object' && numberOf(command, set.by) === 0)
+    expect(after.modes.levelling).toBe(off ? 'off' : 'on')
   },
-  motors: ({ after, command }, { on, axesApart }) => {
+  motors: ({ before, after, command }, { on, axesApart }) => {
+    // Z is not named by any example that names axes.
+    if (command.words.length > 0 && axesApart) expect(after.modes.homed.z).toBe(before.modes.homed.z)
     if (!axesApart || command.words.length === 0) expect(after.modes.motorsOn).toBe(on)
   },
   heat: ({ after, command, round }, { heater, targets }) => {
     const wanted = targets.map(letter => numberOf(command, letter)).find(value => value !== null)
     if (wanted === undefined || wanted === null) return
     const { printer } = round.stage
-    if (heater === 'chamber' && !printer.heaters.chamber) return
+    if (heater === 'chamber' && !printer.heaters.chamber) return expect(after.modes.chamberTarget).toBeNull()
     const has =
       heater === 'bed'
         ? [after.modes.bedTarget]
@@ -98,8 +115,9 @@ const holds: { [D in Effect['does']]: Holds<D> } = {
     expect(after.modes.nozzleTargets.every(target => target === 0)).toBe(true)
     expect(after.modes.bedTarget).toBe(0)
   },
-  power: ({ after }, { on }) => {
-    if (!on) expect([after.modes.bedTarget, after.modes.motorsOn]).toEqual([0, false])
+  power: ({ before, after }, { on }) => {
+    if (on) expect(after.modes).toEqual(before.modes)
+    else expect([after.modes.bedTarget, after.modes.motorsOn]).toEqual([0, false])
   },
   fan: ({ after, command }, { on, full }) => {
     if (full !== 100 && (numberOf(command, 'P') ?? 0) > 0) return
@@ -107,15 +125,21 @@ const holds: { [D in Effect['does']]: Holds<D> } = {
   },
   'firmware-retract': ({ after }, { back }) => expect(after.modes.firmwareRetractedMm > 0).toBe(back),
   'retraction-settings': ({ before, after, command }) => {
-    if (command.words.some(({ value }) => value)) expect(after.modes.retractions).not.toEqual(before.modes.retractions)
+    // What is set may be what the printer has already.
+    const length = numberOf(command, 'RETRACT_LENGTH')
+    if (length !== null) expect(after.modes.retractions[0]?.lengthMm).toBe(length)
+    else if (command.words.some(({ value }) => value))
+      expect(after.modes.retractions).not.toEqual(before.modes.retractions)
+    else expect(after.modes.firmwareRetractedMm).toBe(before.modes.firmwareRetractedMm)
   },
   volumetric: ({ before, after }) => expect(after.modes.volumetric).not.toEqual(before.modes.volumetric),
   'cold-extrusion': ({ before, after }) => expect(after.modes.coldExtrusion).not.toEqual(before.modes.coldExtrusion),
-  'change-filament': () => {},
-  mix: () => {},
+  'change-filament': ({ before, after }) => expect(after.modes.nozzleTargets).toEqual(before.modes.nozzleTargets),
+  mix: placeSame,
   'flow-override': ({ before, after, command }) => {
     // A share of 1 is how it was.
-    if (numberOf(command, 'S') !== 1) expect(after.modes.flowPercents).not.toEqual(before.modes.flowPercents)
+    if (numberOf(command, 'S') === 1) expect(after.modes.flowPercents).toEqual(before.modes.flowPercents)
+    else expect(after.modes.flowPercents).not.toEqual(before.modes.flowPercents)
   },
   'feed-override': ({ after, command }) => {
     if (hasLetter(command, 'S')) expect(after.modes.feedPercent).toBe(numberOf(command, 'S'))
@@ -131,24 +155,25 @@ const holds: { [D in Effect['does']]: Holds<D> } = {
   'soft-limits': ({ after, command }, { by }) => {
     if (hasLetter(command, by)) expect(after.modes.softLimits).toBe(numberOf(command, by) !== 0)
   },
-  settings: () => {},
-  tool: () => {},
+  settings: placeSame,
+  tool: ({ after, round }) => expect(after.modes.tool).toBeLessThan(round.stage.printer.tools.length),
   carriages: ({ after }) => expect(after.modes.carriages).not.toBe('copied'),
   pause: ({ before, after }) => expect(after.modes.nozzleTargets).toEqual(before.modes.nozzleTargets),
   resume: modesSame,
-  finish: () => {},
-  park: () => {},
-  wipe: () => {},
+  finish: ({ round }) => expect(round.trace.ended).not.toBeNull(),
+  park: heatAndHomeSame,
+  wipe: heatAndHomeSame,
   message: same,
   'save-state': ({ before, after }) => expect(after.remembered).not.toEqual(before.remembered),
-  'restore-state': () => {},
+  // Nothing has been saved under that name.
+  'restore-state': modesSame,
   'set-variable': modesSame,
-  macro: () => {},
-  'macro-file': () => {},
+  macro: heatAndHomeSame,
+  'macro-file': heatAndHomeSame,
   // `global` and `var` keep a value, and no more.
   flow: modesSame,
   repeat: same,
-  opaque: () => {},
+  opaque: ({ tookS }, { seconds }) => expect(tookS).toBeCloseTo(seconds, 6),
   'nothing-shown': same,
 }
 
@@ -171,6 +196,7 @@ const examples = Object.values(families).flatMap(family =>
 )
 
 it.each(examples)('%s %s: %s', (family, _name, example) => {
+  expect.hasAssertions()
   const printer = printerOf(family)
   const begin =
     family === 'host' ? 'G28\nM104 S180\nM140 S50\nM106 S255\n' : 'T0\nG28\nM104 S180\nM140 S50\nM106 S255\n'
