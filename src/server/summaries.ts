@@ -37,19 +37,23 @@ export type Summary = ReturnType<typeof summarize>
 
 const digest = (...parts: string[]): string => createHash('sha1').update(parts.join('\n')).digest('base64')
 
-/** A digest of the core itself: what an earlier version of it worked out holds no longer. */
-const coreVersion = ((): string => {
+let knownVersion: string | undefined
+
+/** A digest of the core itself: what an earlier version of it worked out holds no longer. Read once, when it is first asked for. */
+function coreVersion(): string {
+  if (knownVersion !== undefined) return knownVersion
   const core = join(import.meta.dirname, '..', 'core')
   const files = readdirSync(core, { recursive: true, encoding: 'utf8' }).filter(
     name => name.endsWith('.ts') && !name.endsWith('.test.ts'),
   )
-  return digest(...files.sort().map(name => name + readFileSync(join(core, name), 'utf8')))
-})()
+  knownVersion = digest(...files.sort().map(name => name + readFileSync(join(core, name), 'utf8')))
+  return knownVersion
+}
 
 /** A digest of all that a printer's scripts are rehearsed with, by the printer's id. */
 function setupsOf(database: Database): Map<number, string> {
   const common = digest(
-    coreVersion,
+    coreVersion(),
     ...(['materials', 'jobs', 'vocabularies'] as const).flatMap(table =>
       rawThings(database, table).map(({ data }) => data),
     ),

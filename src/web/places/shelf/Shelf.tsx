@@ -53,7 +53,7 @@ export function Shelf() {
           {loaded && (
             <p className="text-soft">
               {plural(printers.length, 'printer')}, {plural(scripts.length, 'script')}
-              {wanting > 0 && `, ${wanting} ${wanting === 1 ? 'wants' : 'want'} a look`}
+              {wanting > 0 && `, ${wanting} ${wanting === 1 ? 'needs' : 'need'} attention`}
             </p>
           )}
           <Link

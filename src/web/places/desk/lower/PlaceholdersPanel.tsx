@@ -1,9 +1,7 @@
 // The placeholders of another program, as they were rehearsed: looked through once, and kept as what that program means.
 import { useState } from 'react'
-import * as v from 'valibot'
 import { plural } from '../../../../core/format.ts'
 import { valueSpecs } from '../../../../core/formula/values.ts'
-import { sentenceOf } from '../../../../core/model/issues.ts'
 import { Vocabulary } from '../../../../core/model/vocabulary.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import { confirmed, type WordToConfirm, wordsToConfirm } from '../../../../core/vocabulary/confirm.ts'
@@ -11,6 +9,7 @@ import type { Placeholder } from '../../../../core/vocabulary/placeholders.ts'
 import { Button } from '../../../parts/Button.tsx'
 import { Field, fieldLook } from '../../../parts/Field.tsx'
 import { Panel } from '../../../parts/Panel.tsx'
+import { useKeeping } from '../../../parts/useKeeping.ts'
 import { api, type Things } from '../../../state/api.ts'
 import { reloadThings } from '../../../state/desk.ts'
 
@@ -27,21 +26,17 @@ export function PlaceholdersPanel({ text, placeholders, absent, setting, things,
   const [words, setWords] = useState(() => wordsToConfirm(placeholders, absent))
   const known = things.vocabularies.find(({ data }) => data.printers.includes(setting.printer.name))
   const [name, setName] = useState(known?.data.name ?? `Words of ${setting.printer.name}’s program`)
-  const [refusal, setRefusal] = useState<string | null>(null)
+  const { refusal, keep } = useKeeping(Vocabulary, onClose)
   const change = (word: string, part: Partial<WordToConfirm>) =>
     setWords(before => before.map(each => (each.word === word ? { ...each, ...part } : each)))
-  const keep = async () => {
-    const vocabulary = confirmed(text, words, { name, printer: setting.printer.name, known: known?.data })
-    const parsed = v.safeParse(Vocabulary, { ...vocabulary, name })
-    if (!parsed.success) return setRefusal(sentenceOf(parsed.issues))
-    try {
-      await (known ? api.changeVocabulary(known.id, parsed.output) : api.addVocabulary(parsed.output))
-      await reloadThings()
-      onClose()
-    } catch (error) {
-      setRefusal((error as Error).message)
-    }
-  }
+  const save = () =>
+    keep(
+      { ...confirmed(text, words, { name, printer: setting.printer.name, known: known?.data }), name },
+      async vocabulary => {
+        await (known ? api.changeVocabulary(known.id, vocabulary) : api.addVocabulary(vocabulary))
+        await reloadThings()
+      },
+    )
   return (
     <Panel
       open
@@ -53,7 +48,7 @@ export function PlaceholdersPanel({ text, placeholders, absent, setting, things,
       <form
         onSubmit={event => {
           event.preventDefault()
-          void keep()
+          void save()
         }}
       >
         <table className="w-full text-[14px]">

@@ -3,42 +3,38 @@ import { useState } from 'react'
 import * as v from 'valibot'
 import type { Unknown } from '../../../../core/explain/unknown.ts'
 import { plural } from '../../../../core/format.ts'
-import { sentenceOf } from '../../../../core/model/issues.ts'
 import { TaughtCommand, type TaughtEffect, takesSeconds, taughtEffects } from '../../../../core/model/taught.ts'
 import { Button } from '../../../parts/Button.tsx'
 import { Panel } from '../../../parts/Panel.tsx'
 import { taughtWords } from '../../../parts/taught.ts'
+import { useKeeping } from '../../../parts/useKeeping.ts'
 import { api, type Things } from '../../../state/api.ts'
 import { reloadThings } from '../../../state/desk.ts'
 
 type Props = { unknown: readonly Unknown[]; printerId: number; things: Things; onClose: () => void }
 
+const allTaught = v.array(TaughtCommand)
+
 type Row = Unknown & { wanted: boolean }
 
 export function UnknownPanel({ unknown, printerId, things, onClose }: Props) {
   const [rows, setRows] = useState<Row[]>(() => unknown.map(each => ({ ...each, wanted: true })))
-  const [refusal, setRefusal] = useState<string | null>(null)
+  const { refusal, keep } = useKeeping(allTaught, onClose)
   const printer = things.printers.find(({ id }) => id === printerId)?.data
   const wanted = rows.filter(row => row.wanted)
   const change = (name: string, part: Partial<Row>) =>
     setRows(before => before.map(row => (row.name === name ? { ...row, ...part } : row)))
-  const teach = async () => {
-    if (!printer) return
-    const parsed = v.safeParse(
-      v.array(TaughtCommand),
+  const teach = () =>
+    keep(
       wanted.map(({ proposed }) => proposed),
+      async commands => {
+        if (!printer) return
+        const names = new Set(commands.map(({ name }) => name))
+        const taught = [...printer.taught.filter(({ name }) => !names.has(name)), ...commands]
+        await api.changePrinter(printerId, { ...printer, taught })
+        await reloadThings()
+      },
     )
-    if (!parsed.success) return setRefusal(sentenceOf(parsed.issues))
-    const names = new Set(parsed.output.map(({ name }) => name))
-    const taught = [...printer.taught.filter(({ name }) => !names.has(name)), ...parsed.output]
-    try {
-      await api.changePrinter(printerId, { ...printer, taught })
-      await reloadThings()
-      onClose()
-    } catch (error) {
-      setRefusal((error as Error).message)
-    }
-  }
   return (
     <Panel
       open
