@@ -2,6 +2,7 @@
 
 /** A number with at most `digits` decimals and no trailing zeros; minus zero is zero. */
 export function plain(value: number, digits = 2): string {
+  if (Number.isSafeInteger(value)) return String(value)
   const text = value.toFixed(digits)
   const trimmed = text.includes('.') ? text.replace(/\.?0+$/, '') : text
   return trimmed === '-0' ? '0' : trimmed

@@ -1,16 +1,24 @@
 // Runs every rule over a rehearsed script.
-import { effectOf } from '../firmware/spec.ts'
+import { effectOf, specOf } from '../firmware/spec.ts'
 import { listed } from '../format.ts'
-import { modesAfter, modesBefore, stepsOf } from '../machine/trace.ts'
+import { allSteps, modesAfter, modesBefore } from '../machine/trace.ts'
 import { asideMarks } from '../script/edits/set-aside.ts'
-import type { Checked, Finding, Fix, Row, SetAside, Severity } from './finding.ts'
+import type { Checked, Finding, Fix, Row, SetAside, Severity, Statement } from './finding.ts'
 import { rules } from './rules.ts'
+
+/** A rehearsed script before what all rules share is worked out. */
+type Unchecked = Omit<Checked, 'statements' | 'rows' | 'steps'>
 
 const rank: Record<Severity, number> = { error: 0, warning: 1, advice: 2 }
 
 /** Findings of all rules that speak of the script's moment, worst first and then by line; those set aside apart. */
-export function check(script: Omit<Checked, 'rows' | 'steps'>): { findings: Finding[]; setAside: SetAside[] } {
-  const checked: Checked = { ...script, rows: rowsOf(script), steps: [...stepsOf(script.trace)] }
+export function check(script: Unchecked): { findings: Finding[]; setAside: SetAside[] } {
+  const checked: Checked = {
+    ...script,
+    statements: statementsOf(script),
+    rows: rowsOf(script),
+    steps: allSteps(script.trace),
+  }
   const all = rules.flatMap(rule => {
     if (rule.moments && !rule.moments.includes(script.stage.moment)) return []
     return rule.check(checked).map(({ line, lines = [line], message, fixes = [], severity = rule.severity }) => ({
@@ -69,7 +77,16 @@ const sameOn = (lines: readonly number[]): string =>
     ? `The same on ${lines.length > 1 ? 'lines' : 'line'} ${listed(lines.map(String))}.`
     : `The same on ${lines.length} later lines.`
 
-function rowsOf({ lines, commands, trace, stage }: Omit<Checked, 'rows' | 'steps'>): Row[] {
+function statementsOf({ lines, stage }: Unchecked): Statement[] {
+  const statements: Statement[] = []
+  for (const line of lines) {
+    const { command } = line
+    if (command) statements.push({ line, command, spec: specOf(stage.firmware, command) })
+  }
+  return statements
+}
+
+function rowsOf({ lines, commands, trace, stage }: Unchecked): Row[] {
   return Array.from({ length: trace.rows.count }, (_, row) => {
     const { line, command } = commands[row] as (typeof commands)[number]
     return {

@@ -1,5 +1,5 @@
 // What a rule is and what it finds.
-import type { Effect } from '../firmware/spec.ts'
+import type { CommandSpec, Effect } from '../firmware/spec.ts'
 import type { Command, Line } from '../gcode/line.ts'
 import type { Ooze } from '../machine/ooze.ts'
 import type { Stroke } from '../machine/outcome.ts'
@@ -66,11 +66,16 @@ export type Row = {
   endS: number
 }
 
+/** A line's command with its entry in the family's table; undefined where the table lacks it. */
+export type Statement = { line: Line; command: Command; spec: CommandSpec | undefined }
+
 /** A rehearsed script as the rules see it. */
 export type Checked = Rehearsed & {
   strokes: readonly Stroke[]
   ooze: Ooze
   passages: readonly Passage[]
+  /** The lines that hold a command, whether they ran or not. */
+  statements: readonly Statement[]
   /** The commands that ran, in order. */
   rows: readonly Row[]
   /** All steps of the trace, in order. */

@@ -2,6 +2,7 @@
 import { heatedTools, heaterOf, heatTarget } from '../effects/heating.ts'
 import { numberOf, type Word } from '../gcode/line.ts'
 import { temperatureAt } from '../machine/heat.ts'
+import type { Stage } from '../machine/state.ts'
 import type { Step } from '../machine/trace.ts'
 import { areaOn, type Rectangle } from '../model/job.ts'
 import { sourceWord } from '../script/edits/lines.ts'
@@ -30,29 +31,34 @@ export function heatings(script: Pick<Checked, 'rows' | 'stage'>): Heating[] {
   return known
 }
 
-/** A row for each tool that a line heats: `M104` of all heads of a carriage is several. */
-const heatingsIn = ({ rows, stage }: Pick<Checked, 'rows' | 'stage'>): Heating[] =>
-  rows.flatMap((row): Heating[] => {
-    const { effect, command, before, source } = row
-    const wordFor = (letters: readonly string[], targetC: number | null) =>
-      letters
-        .map(letter => source && sourceWord(source, letter))
-        .find(each => each !== undefined && each.value !== null && each.value === targetC)
-    if (effect?.does === 'tool-heat') {
-      const targetC = numberOf(command, effect.active)
-      const tool = numberOf(command, effect.tool) ?? Math.max(0, before.tool)
-      return targetC === null
-        ? []
-        : [{ row, heater: 'nozzle', tool, targetC, waits: false, word: wordFor([effect.active], targetC) }]
-    }
-    if (effect?.does !== 'heat') return []
-    const heater = heaterOf(command, effect)
-    if (heater === 'other') return []
-    const targetC = heatTarget(command, effect)?.targetC ?? null
-    const word = wordFor([...effect.coolingToo, ...effect.targets], targetC)
-    const tools = heater === 'nozzle' ? heatedTools(command, effect, before.tool, stage) : [Math.max(0, before.tool)]
-    return tools.map(tool => ({ row, heater, tool, targetC, waits: effect.wait, word }))
-  })
+/** The word of a row's line that names its target, under one of these letters. */
+const wordFor = ({ source }: Row, letters: readonly string[], targetC: number | null): Word | undefined =>
+  letters
+    .map(letter => source && sourceWord(source, letter))
+    .find(each => each !== undefined && each.value !== null && each.value === targetC)
+
+const heatingsIn = ({ rows, stage }: Pick<Checked, 'rows' | 'stage'>): Heating[] => {
+  const heating = rows.filter(({ effect }) => effect?.does === 'heat' || effect?.does === 'tool-heat')
+  return heating.flatMap(row => heatingsOf(row, stage))
+}
+
+/** One for each tool that a line heats: `M104` of all heads of a carriage is several. */
+function heatingsOf(row: Row, stage: Stage): Heating[] {
+  const { effect, command, before } = row
+  if (effect?.does === 'tool-heat') {
+    const targetC = numberOf(command, effect.active)
+    const tool = numberOf(command, effect.tool) ?? Math.max(0, before.tool)
+    if (targetC === null) return []
+    return [{ row, heater: 'nozzle', tool, targetC, waits: false, word: wordFor(row, [effect.active], targetC) }]
+  }
+  if (effect?.does !== 'heat') return []
+  const heater = heaterOf(command, effect)
+  if (heater === 'other') return []
+  const targetC = heatTarget(command, effect)?.targetC ?? null
+  const word = wordFor(row, [...effect.coolingToo, ...effect.targets], targetC)
+  const tools = heater === 'nozzle' ? heatedTools(command, effect, before.tool, stage) : [Math.max(0, before.tool)]
+  return tools.map(tool => ({ row, heater, tool, targetC, waits: effect.wait, word }))
+}
 
 /** Rows whose command homes, probes, aligns or whatever else the table says it does. */
 export const rowsThat = ({ rows }: Checked, ...does: readonly NonNullable<Row['effect']>['does'][]): Row[] =>

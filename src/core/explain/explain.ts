@@ -81,7 +81,8 @@ export function explain(lines: readonly Line[], resolution: Resolution, trace: T
 }
 
 /** The rows of a line's own commands among all that ran for it: each once, the last time that it ran. */
-function ownRows(line: Line, rows: readonly number[], commands: readonly PlainCommand[]): number[] {
+function ownRows(line: Line, rows: readonly number[], commands: readonly PlainCommand[]): readonly number[] {
+  if (rows.length === 1 && commands[rows[0] as number]?.command.name === line.command?.name) return rows
   const own: number[] = []
   for (const command of [line.command, ...line.more]) {
     if (!command) continue

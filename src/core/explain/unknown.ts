@@ -1,7 +1,7 @@
 // Commands of a script that nobody here knows: where they stand, and what their comments and names suggest that they do.
 import { families } from '../firmware/families.ts'
 import { type FamilyName, specNamed } from '../firmware/spec.ts'
-import { commentOf, type Line } from '../gcode/line.ts'
+import { type Command, commentOf, type Line } from '../gcode/line.ts'
 import type { Stage } from '../machine/state.ts'
 import type { TaughtCommand, TaughtEffect } from '../model/taught.ts'
 
@@ -72,13 +72,17 @@ function saidAt(lines: readonly Line[], at: number): string {
 
 const upperFirst = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 
+function* commandsOf(lines: readonly Line[]): Generator<[at: number, line: Line, command: Command]> {
+  for (const [at, line] of lines.entries()) {
+    if (line.command) yield [at, line, line.command]
+    for (const command of line.more) yield [at, line, command]
+  }
+}
+
 /** The commands of a script that are not known, each once, in the order of their lines. */
 export function unknownIn(lines: readonly Line[], stage: Stage): Unknown[] {
   const found = new Map<string, Unknown>()
-  const commands = lines.flatMap((line, at) =>
-    [...(line.command ? [line.command] : []), ...line.more].map(command => ({ command, line, at })),
-  )
-  for (const { command, line, at } of commands) {
+  for (const [at, line, command] of commandsOf(lines)) {
     const { name } = command
     if (!isUnknown(name, stage)) continue
     const said = saidAt(lines, at)

@@ -17,7 +17,7 @@ const ownLetters: Readonly<Record<string, string>> = { M42: 'M', M43: 'M' }
 /** Words of a maker's own behind a number, as `M9100 bed_check :5`: read whole, up to a comment. */
 const wordsWithSigns = /[A-Za-z]{2,}[A-Za-z0-9]*(?:_|[ \t]*:)[^;]*/y
 
-const [space, tab, semicolon, openBracket, asterisk] = [32, 9, 59, 40, 42]
+const [space, tab, semicolon, openBracket, asterisk, capitalN, smallN] = [32, 9, 59, 40, 42, 78, 110]
 const spaces = /[ \t]+/y
 const oddSpaces = /[\u00a0\u1680\u2000-\u200b\u202f\u205f\u3000\ufeff]+/y
 // biome-ignore lint/suspicious/noControlCharactersInRegex: control characters are what it looks for
@@ -148,7 +148,9 @@ class Cutter {
       const control = this.take(controls)
       if (control) return { kind: 'stray', text: control[0], flaw: 'control-character' }
     }
-    return this.checksum(code) ?? (this.name === null ? this.start() : this.rest()) ?? this.formula() ?? this.stray()
+    return (
+      this.checksum(code) ?? (this.name === null ? this.start(code) : this.rest()) ?? this.formula() ?? this.stray()
+    )
   }
 
   private take(pattern: RegExp): RegExpExecArray | null {
@@ -172,8 +174,9 @@ class Cutter {
   }
 
   /** Before the command's name: a line number, then the name. */
-  private start(): Piece | null {
-    const numbered = this.pieces.every(piece => piece.kind === 'space') && this.take(lineNumber)
+  private start(code: number): Piece | null {
+    const begins = (code === capitalN || code === smallN) && this.pieces.every(piece => piece.kind === 'space')
+    const numbered = begins && this.take(lineNumber)
     if (numbered) return { kind: 'line-number', text: numbered[0], number: Number(numbered[1]) }
     const plain = this.take(plainName)
     if (plain) {

@@ -119,15 +119,22 @@ export function stepAt(trace: Trace, index: number): Step {
   }
 }
 
-/** All steps in order, as objects. */
+/** All steps in order, one object after another: a long print has millions. */
 export function* stepsOf(trace: Trace): Generator<Step> {
   for (let i = 0; i < trace.steps.count; i++) yield stepAt(trace, i)
 }
+
+/** All steps in order, as objects, for those who look at them again and again. */
+export const allSteps = (trace: Trace): Step[] => stepsBetween(trace, 0, trace.steps.count)
 
 /** The steps of one command, as objects. */
 export function stepsOfCommand(trace: Trace, command: number): Step[] {
   const first = trace.rows.firstStep[command] as number
   const next = command + 1 < trace.rows.count ? (trace.rows.firstStep[command + 1] as number) : trace.steps.count
+  return stepsBetween(trace, first, next)
+}
+
+function stepsBetween(trace: Trace, first: number, next: number): Step[] {
   const steps: Step[] = []
   for (let i = first; i < next; i++) steps.push(stepAt(trace, i))
   return steps

@@ -88,7 +88,7 @@ export function rehearseLines(
       !words.some(word => line.raw.includes(word)),
   )
   if (allPlain) {
-    const commands = lines.flatMap(line => plainOf(line, [line.command, ...line.more], stage))
+    const commands = lines.flatMap(line => plainOf(line, stage))
     const resolution = {
       settings: [],
       problems: [],
@@ -109,11 +109,11 @@ export function rehearseLines(
 export const resolve = (lines: readonly Line[], stage: Stage): Resolution => rehearseLines(lines, stage).resolution
 
 /** A line's commands, as many as the firmware takes from it, and how far right it stands where that is heeded. */
-function plainOf({ number, raw }: Line, commands: readonly (Command | null)[], { firmware }: Stage): PlainCommand[] {
-  const taken = firmware.severalOnALine ? commands : commands.slice(0, 1)
-  return taken.flatMap(command =>
-    command ? [firmware.flow ? { line: number, command, indent: indentOf(raw) } : { line: number, command }] : [],
-  )
+function plainOf({ number, raw, command, more }: Line, { firmware }: Stage): PlainCommand[] {
+  if (!command) return []
+  const plain = (each: Command): PlainCommand =>
+    firmware.flow ? { line: number, command: each, indent: indentOf(raw) } : { line: number, command: each }
+  return firmware.severalOnALine && more.length > 0 ? [command, ...more].map(plain) : [plain(command)]
 }
 
 class Resolver {
@@ -255,7 +255,7 @@ class Resolver {
   }
 
   private command(line: Line): PlainCommand[] {
-    const pending = plainOf(line, [line.command, ...line.more], this.stage)
+    const pending = plainOf(line, this.stage)
     if (!line.raw.includes('@') && this.withStandIns(line.raw) === line.raw) return pending
     // Worked out again each time that the line runs: a loop may bring it another tool.
     const now = (which: number) => (): Command => {
@@ -277,7 +277,7 @@ class Resolver {
         if (line.command) this.skipped.add(line.number)
         return []
       }
-      const pending = plainOf(line, [line.command, ...line.more], this.stage)
+      const pending = plainOf(line, this.stage)
       const now = (which: number) => (): Command => {
         const filled = readLine(this.withoutPlaceholders(line, this.ownValues(line, text)))
         return [filled.command, ...filled.more][which] ?? (pending[which] as PlainCommand).command
@@ -287,7 +287,7 @@ class Resolver {
     const kept = this.afterBranches(line, text)
     const left = readLine(this.withoutPlaceholders(line, kept), line.number, line.from)
     if (line.command && !left.command) this.skipped.add(line.number)
-    return left.command ? plainOf(line, [left.command, ...left.more], this.stage) : []
+    return plainOf({ ...line, command: left.command, more: left.more }, this.stage)
   }
 
   private ownValues(line: Line, text: string): string {

@@ -218,10 +218,12 @@ class Sorter {
 /** Passages in the order of their lines. Headings and blank lines part them; so does a change of purpose. */
 export function passagesOf(lines: readonly Line[], trace: Trace, stage: Stage): Passage[] {
   // A line that calls a macro has a row for each command that comes of it, one behind the other.
-  const rowsOfLine = new Map<number, Rows>()
+  const rowsOfLine: (Rows | undefined)[] = []
   for (let i = 0; i < trace.rows.count; i++) {
     const line = trace.rows.line[i] as number
-    rowsOfLine.set(line, { first: rowsOfLine.get(line)?.first ?? i, last: i })
+    const before = rowsOfLine[line]
+    if (before) before.last = i
+    else rowsOfLine[line] = { first: i, last: i }
   }
   const sorter = new Sorter(
     new Map(madePassages(lines).made.map(({ firstLine, lastLine }) => [firstLine, lastLine])),
@@ -232,8 +234,8 @@ export function passagesOf(lines: readonly Line[], trace: Trace, stage: Stage): 
     const read = line.kind === 'command' ? line : asleep
     if (line.kind === 'blank') sorter.blank()
     else if (read) {
-      const command = rowsOfLine.get(line.number)?.last ?? -1
-      const rows = rowsOfLine.get(line.number)
+      const rows = rowsOfLine[line.number]
+      const command = rows?.last ?? -1
       const calls = rows && rows.last > rows.first && isCall(read, trace, rows.first, stage)
       const purpose = calls
         ? purposeOfCall(trace, rows.first, rows.last, stage)
@@ -250,14 +252,18 @@ export function passagesOf(lines: readonly Line[], trace: Trace, stage: Stage): 
   sorter.closeGroup()
 
   const toPassage = (groups: readonly Group[], heading: Heading | null): Passage => {
-    const all = groups.flatMap(group => group.lines)
+    const all = joined(groups, ({ lines }) => lines)
     const awake = groups.filter(group => !group.asleep)
-    const rows = all.flatMap(line => rowsOfLine.get(line.number) ?? [])
+    const rows: Rows[] = []
+    for (const { number } of all) {
+      const ran = rowsOfLine[number]
+      if (ran) rows.push(ran)
+    }
     const startS = trace.rows.start[rows[0]?.first ?? -1] ?? 0
     const endS = trace.rows.end[rows.at(-1)?.last ?? -1] ?? startS
     const parts = groups.length > 1 ? groups.map(group => toPassage([group], group.heading)) : []
     // What takes more than half of the time gives the whole its kind; else its weightiest purpose does.
-    const purposes = (awake.length ? awake : groups).flatMap(group => group.purposes)
+    const purposes = joined(awake.length ? awake : groups, group => group.purposes)
     // Heating that a purge begins with belongs to the purge, however long it takes.
     const purges = purposes.some(purpose => purpose === 'purge-line' || purpose === 'purge-spot')
     const longest = parts.find(
@@ -282,6 +288,10 @@ export function passagesOf(lines: readonly Line[], trace: Trace, stage: Stage): 
     .filter(({ groups }) => groups.length > 0)
     .map(({ groups, heading }) => toPassage(groups, heading ?? groups[0]?.heading ?? null))
 }
+
+/** The lists of several groups as one; most passages have one group only. */
+const joined = <T>(groups: readonly Group[], listOf: (group: Group) => readonly T[]): readonly T[] =>
+  groups[0] && groups.length === 1 ? listOf(groups[0]) : groups.flatMap(listOf)
 
 /** Whether a line calls a macro or a file, whose commands ran for it. */
 const isCall = (line: Line, trace: Trace, row: number, { macros }: Stage): boolean =>

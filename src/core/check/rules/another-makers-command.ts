@@ -1,10 +1,8 @@
 // A command that only some makers' machines have, or that means different things on them.
-import { specOf } from '../../firmware/spec.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
-function check({ lines, stage }: Checked): Found[] {
-  return lines.flatMap((line): Found[] => {
-    const spec = line.command && specOf(stage.firmware, line.command)
+function check({ statements }: Checked): Found[] {
+  return statements.flatMap(({ line, spec }): Found[] => {
     if (!spec?.makersOwn || spec.taught) return []
     const message = `${spec.name} is a command of some makers’ boards only (“${spec.title}”), and on others something else or nothing. Look it up for yours, and teach it in the command book.`
     return [{ line: line.number, message }]

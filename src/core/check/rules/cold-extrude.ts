@@ -2,17 +2,17 @@
 import { celsius, mm, plural } from '../../format.ts'
 import { temperatureAt } from '../../machine/heat.ts'
 import { heatedByProgram } from '../../machine/state.ts'
-import { modesAfter, stepsOf } from '../../machine/trace.ts'
+import { modesAfter } from '../../machine/trace.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
 /** Half a degree is the thermometer's own doubt. */
 const doubtC = 0.5
 
-function check({ trace, stage }: Checked): Found[] {
+function check({ steps, trace, stage }: Checked): Found[] {
   const coldest = stage.firmware.coldestExtrudeC
   let first: { line: number; pushed: number; at: number; target: number } | null = null
   const more = new Set<number>()
-  for (const step of stepsOf(trace)) {
+  for (const step of steps) {
     if (step.filamentMm <= 0) continue
     const modes = modesAfter(trace, step.command)
     const nozzle = trace.nozzles[modes.tool]

@@ -1,6 +1,7 @@
 // A speed or an acceleration that no move can have.
 import { duration, mm, plain } from '../../format.ts'
 import { numberOf } from '../../gcode/line.ts'
+import { stepsOfCommand } from '../../machine/trace.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { acrossMm } from '../queries.ts'
 
@@ -32,10 +33,11 @@ function check(script: Checked): Found[] {
 const slowestMmS = 1
 const worthMm = 5
 
-function tooSlow({ steps, rows }: Checked, row: number, line: number, feed: number): Found[] {
+function tooSlow({ trace, rows }: Checked, row: number, line: number, feed: number): Found[] {
   const scale = rows[row]?.before.units === 'inch' ? 25.4 : 1
-  const wayMm = steps.filter(({ command }) => command === row).reduce((sum, step) => sum + acrossMm(step), 0)
-  if ((feed * scale) / 60 >= slowestMmS || wayMm < worthMm) return []
+  if ((feed * scale) / 60 >= slowestMmS) return []
+  const wayMm = stepsOfCommand(trace, row).reduce((sum, step) => sum + acrossMm(step), 0)
+  if (wayMm < worthMm) return []
   const message = `F${plain(feed, 3)} is ${plain((feed * scale) / 60, 2)} mm/s, for F counts millimetres a minute: ${mm(wayMm, 0)} take ${duration((wayMm * 60) / (feed * scale))}. Was F${plain(feed * 60, 0)} meant, ${plain(feed, 0)} mm/s?`
   return [{ line, message }]
 }

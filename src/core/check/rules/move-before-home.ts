@@ -1,30 +1,27 @@
 // Moves along an axis whose zero has not been found.
-
-import { effectOf } from '../../firmware/spec.ts'
 import { listed } from '../../format.ts'
 import { numberOf } from '../../gcode/line.ts'
-import { modesBefore } from '../../machine/trace.ts'
 import { axes } from '../../model/printer.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { putBefore } from '../fixes.ts'
+import { rowsThat } from '../queries.ts'
 
 /** Lifting the head a little before homing is good practice, even unhomed. */
 const harmlessLiftMm = 30
 
 function check(script: Checked): Found[] {
-  const { commands, trace, stage } = script
+  const { rows, stage } = script
   const told = new Set<string>()
   const byHand = new Set<string>()
   const found: Found[] = []
-  const homesAtAll = commands.some(({ command }) => effectOf(stage.firmware, command)?.does === 'home')
-  for (let i = 0; i < trace.rows.count; i++) {
-    const { line, command } = commands[i] as (typeof commands)[number]
-    const does = effectOf(stage.firmware, command)?.does
+  const homesAtAll = rowsThat(script, 'home').length > 0
+  for (const { line, command, effect, before } of rows) {
+    const does = effect?.does
     // On machines that are set up by hand G92 says where the head is.
     if (does === 'set-position' && stage.firmware.originByHand)
       for (const axis of axes) if (numberOf(command, axis.toUpperCase()) !== null) byHand.add(axis)
     if (does !== 'move' && does !== 'arc') continue
-    const { homed, positioning } = modesBefore(trace, i)
+    const { homed, positioning } = before
     const blind = axes.filter(axis => {
       const value = numberOf(command, axis.toUpperCase())
       if (value === null || homed[axis] || told.has(axis) || byHand.has(axis)) return false

@@ -1,5 +1,4 @@
 // A command that this printer's firmware is too old for.
-import { specOf } from '../../firmware/spec.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
 /** Whether version `a` comes before `b`, number by number: 7.9 before 7.10. */
@@ -12,10 +11,9 @@ export function isOlder(a: string, b: string): boolean {
   return false
 }
 
-function check({ lines, stage }: Checked): Found[] {
+function check({ statements, stage }: Checked): Found[] {
   const { version } = stage.printer.firmware
-  return lines.flatMap((line): Found[] => {
-    const spec = line.command && specOf(stage.firmware, line.command)
+  return statements.flatMap(({ line, spec }): Found[] => {
     if (!spec?.since || !isOlder(version, spec.since)) return []
     const message = `${spec.name} (“${spec.title}”) came with version ${spec.since}. ${stage.printer.name} has ${version} and doesn’t know it.`
     return [{ line: line.number, message }]

@@ -7,11 +7,12 @@ import { numberOf } from '../../gcode/line.ts'
 import type { Stage } from '../../machine/state.ts'
 import type { Checked, Found, Row, Rule } from '../finding.ts'
 
+/** The number where the printer has no such tool; null where it has, or none is named. */
+const lacking = (number: number | null, { firmware, printer }: Stage): number | null =>
+  number !== null && number >= 0 && toolsAt(firmware, printer, number).length === 0 ? number : null
+
 /** The number by which a row names a tool that is not there; null where it names none, or one that is. */
 function missing({ command, effect, before }: Row, stage: Stage): number | null {
-  const { firmware, printer } = stage
-  const lacks = (number: number | null) =>
-    number !== null && number >= 0 && toolsAt(firmware, printer, number).length === 0 ? number : null
   switch (effect?.does) {
     case 'tool': {
       const number = toolNamed(command, effect.by)
@@ -24,11 +25,11 @@ function missing({ command, effect, before }: Row, stage: Stage): number | null 
     }
     case 'tool-heat':
     case 'tool-offset':
-      return lacks(numberOf(command, effect.tool))
+      return lacking(numberOf(command, effect.tool), stage)
     case 'flow-override':
-      return lacks(numberOf(command, 'T'))
+      return lacking(numberOf(command, 'T'), stage)
     case 'wait-for-heaters':
-      return lacks(numberOf(command, 'P'))
+      return lacking(numberOf(command, 'P'), stage)
     default:
       return null
   }
@@ -42,13 +43,14 @@ const toolsOf = ({ firmware, printer }: Stage): string =>
 function check(script: Checked): Found[] {
   const { rows, stage } = script
   const told = new Set<number>()
-  const found = rows.flatMap((row): Found[] => {
+  const found: Found[] = []
+  for (const row of rows) {
     const number = missing(row, stage)
-    if (number === null || told.has(number)) return []
+    if (number === null || told.has(number)) continue
     told.add(number)
     const message = `${stage.printer.name} has no tool ${number}: it has ${toolsOf(stage)}. The firmware passes over the line or stops with an error.`
-    return [{ line: row.line, message }]
-  })
+    found.push({ line: row.line, message })
+  }
   const without = rows.find(
     ({ effect, command, after }) =>
       after.tool < 0 && (effect?.does === 'move' || effect?.does === 'arc') && (numberOf(command, 'E') ?? 0) > 0,

@@ -6,13 +6,12 @@ import { specNamed } from '../../firmware/spec.ts'
 import { listed } from '../../format.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
-function check({ lines, stage }: Checked): Found[] {
+function check({ statements, stage }: Checked): Found[] {
   const { firmware } = stage
-  return lines.flatMap((line): Found[] => {
-    const name = line.command?.name
-    const refused = name === undefined ? undefined : specNamed(firmware, name)?.refused
-    if (refused) return [{ line: line.number, severity: 'error', message: `${name}: ${refused}` }]
-    if (name === undefined || specNamed(firmware, name) || stage.macros?.has(name)) return []
+  return statements.flatMap(({ line, command, spec }): Found[] => {
+    const { name } = command
+    if (spec?.refused) return [{ line: line.number, severity: 'error', message: `${name}: ${spec.refused}` }]
+    if (spec || stage.macros?.has(name)) return []
     const elsewhere = familiesWith(name, firmware.family)
     const other = elsewhere[0]
     if (!other) return []

@@ -1,5 +1,4 @@
 // A letter that needs a number and has none that a machine can take, or a command without a letter that it needs.
-import { specOf } from '../../firmware/spec.ts'
 import { hasLetter } from '../../gcode/line.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { heatings } from '../queries.ts'
@@ -15,11 +14,8 @@ const waitsForNothing = (script: Checked): Found[] =>
   })
 
 function check(script: Checked): Found[] {
-  const { lines, stage } = script
-  const missing = lines.flatMap((line): Found[] => {
-    const { command } = line
-    const spec = command && specOf(stage.firmware, command)
-    if (!command || !spec || spec.text) return []
+  const missing = script.statements.flatMap(({ line, command, spec }): Found[] => {
+    if (!spec || spec.text) return []
     const found: Found[] = []
     for (const word of command.words) {
       if (word.value !== null || word.formula !== null || word.quoted !== null) continue

@@ -1,28 +1,33 @@
 // A letter that a command doesn't take.
-
-import { specOf } from '../../firmware/spec.ts'
+import type { CommandSpec, Letter } from '../../firmware/spec.ts'
 import { listed } from '../../format.ts'
+import type { Command } from '../../gcode/line.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
-function check({ lines, stage }: Checked): Found[] {
-  return lines.flatMap((line): Found[] => {
-    const { command } = line
-    const spec = command && specOf(stage.firmware, command)
-    if (!command || !spec || spec.text || spec.anyLetter) return []
+/** The letters and keys that a command has and its entry lacks. */
+function oddIn({ name, words, keys }: Command, { letters }: CommandSpec): string[] {
+  const odd: string[] = []
+  for (const { letter, flaw } of words)
+    if (flaw === null && !takes(letters, letter) && !(name === 'T' && letter === 'T')) odd.push(letter)
+  for (const { key } of keys) if (!takes(letters, key)) odd.push(key)
+  return odd
+}
+
+function takes(letters: readonly Letter[], name: string): boolean {
+  for (const { letter } of letters) if (letter === name) return true
+  return false
+}
+
+function check({ statements }: Checked): Found[] {
+  return statements.flatMap(({ line, command, spec }): Found[] => {
+    if (!spec || spec.text || spec.anyLetter) return []
     if (spec.effect.does === 'macro' || spec.effect.does === 'flow') return []
-    const takesIt = (name: string) => spec.letters.some(({ letter }) => letter === name)
-    if (command.keys.length === 0 && command.words.every(({ letter }) => takesIt(letter))) return []
-    const odd = [
-      ...command.words
-        .filter(({ letter, flaw }) => !takesIt(letter) && flaw === null && !(command.name === 'T' && letter === 'T'))
-        .map(({ letter }) => letter),
-      ...command.keys.filter(({ key }) => !takesIt(key)).map(({ key }) => key),
-    ]
+    const odd = oddIn(command, spec)
     if (odd.length === 0) return []
-    const takes = spec.letters.length
+    const known = spec.letters.length
       ? ` It takes ${listed(spec.letters.map(({ letter }) => letter))}.`
       : ' It takes none.'
-    const message = `${command.name} doesn’t take ${listed([...new Set(odd)])} on this firmware, so it is passed over.${takes}`
+    const message = `${command.name} doesn’t take ${listed([...new Set(odd)])} on this firmware, so it is passed over.${known}`
     const byRadius = spec.effect.does === 'arc' && !spec.effect.byRadius && odd.includes('R')
     if (byRadius) {
       const radius = `${command.name} takes an arc’s centre (I and J) only on this firmware. With a radius (R) it stops with an error.`

@@ -12,7 +12,8 @@ const isByteOrderMark = (line: Line, piece: Piece) =>
 
 function check({ lines, stage }: Checked): Found[] {
   if (looksLikeConfig(lines.map(({ raw }) => raw))) return []
-  return lines.flatMap((line): Found[] => {
+  const odd = lines.filter(({ pieces }) => pieces.some(piece => 'flaw' in piece && piece.flaw !== null))
+  return odd.flatMap((line): Found[] => {
     // Another program's signs are told by a rule of their own.
     if (isForeign(line, stage)) return []
     const found: Found[] = []

@@ -3,7 +3,7 @@
 import { effectOf } from '../../firmware/spec.ts'
 import { celsius, duration } from '../../format.ts'
 import { type HeaterHistory, targetAt, temperatureAt } from '../../machine/heat.ts'
-import { modesAfter, stepsOf } from '../../machine/trace.ts'
+import { modesAfter } from '../../machine/trace.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { atTheEnd, putBefore } from '../fixes.ts'
 import { isWhole } from '../queries.ts'
@@ -16,10 +16,10 @@ type Waited = 'nozzle' | 'bed'
 type Need = { atS: number; line: number | null; what: string }
 
 /** When each heater must be warm: the nozzle at the first push, the bed at the first stroke; both at the script's end. */
-function firstNeeds({ trace }: Checked): Record<Waited, Need> {
+function firstNeeds({ steps, trace }: Checked): Record<Waited, Need> {
   const end: Need = { atS: trace.totalS, line: null, what: 'when the print begins' }
   const needs: Record<Waited, Need> = { nozzle: end, bed: end }
-  for (const step of stepsOf(trace)) {
+  for (const step of steps) {
     if (step.filamentMm <= 0) continue
     const line = trace.rows.line[step.command] as number
     needs.nozzle = { atS: step.start, line, what: `when line ${line} extrudes` }
