@@ -5,6 +5,7 @@ import { temperatureAt } from '../machine/heat.ts'
 import type { Stage } from '../machine/state.ts'
 import type { Step } from '../machine/trace.ts'
 import { areaOn, type Rectangle } from '../model/job.ts'
+import type { Printer } from '../model/printer.ts'
 import { sourceWord } from '../script/edits/lines.ts'
 import type { Passage } from '../script/passages.ts'
 import type { Checked, Row } from './finding.ts'
@@ -58,6 +59,12 @@ function heatingsOf(row: Row, stage: Stage): Heating[] {
   const word = wordFor(row, [...effect.coolingToo, ...effect.targets], targetC)
   const tools = heater === 'nozzle' ? heatedTools(command, effect, before.tool, stage) : [Math.max(0, before.tool)]
   return tools.map(tool => ({ row, heater, tool, targetC, waits: effect.wait, word }))
+}
+
+/** The most that a heater takes, °C, where a line wants more of it; null where it may have what it is given. */
+export function overHighestC({ heater, targetC }: Heating, { heaters }: Printer): number | null {
+  const most = heaters[heater]?.highestC ?? null
+  return targetC !== null && most !== null && targetC > most ? most : null
 }
 
 /** Rows whose command homes, probes, aligns or whatever else the table says it does. */

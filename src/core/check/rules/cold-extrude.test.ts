@@ -15,10 +15,14 @@ describe(rule, () => {
     expect(found(rule, 'M109 S150\nM83\nG1 E5 F300')[0]?.message).toContain('only 150 °C')
   })
 
-  it('is content at 170 °C, when drawing back, and after a print', () => {
+  it('is content at 170 °C, and after a print', () => {
     expect(found(rule, 'M109 S170\nM83\nG1 E5 F300')).toEqual([])
-    expect(found(rule, 'M83\nG1 E-5 F300')).toEqual([])
     expect(found(rule, 'M83\nG1 E5 F300', 'end')).toEqual([])
+  })
+
+  it('warns of retracting cold filament, which boards refuse too', () => {
+    expect(found(rule, 'M83\nG1 E-5 F300')).toMatchObject([{ line: 2, severity: 'warning' }])
+    expect(found(rule, 'M83\nG1 E-5 F300', 'end')).toEqual([])
   })
 
   it('reckons with time: started by M104, 200 °C need 100 s', () => {

@@ -12,8 +12,9 @@ function check({ steps, trace, stage }: Checked): Found[] {
   const coldest = stage.firmware.coldestExtrudeC
   let first: { line: number; pushed: number; at: number; target: number } | null = null
   const more = new Set<number>()
+  let extrudes = false
   for (const step of steps) {
-    if (step.filamentMm <= 0) continue
+    if (step.filamentMm === 0) continue
     const modes = modesAfter(trace, step.command)
     const nozzle = trace.nozzles[modes.tool]
     if (!nozzle) continue
@@ -21,6 +22,7 @@ function check({ steps, trace, stage }: Checked): Found[] {
     if (at >= coldest - doubtC) continue
     if (modes.nozzleTargets[modes.tool] === 0 && heatedByProgram(stage)) continue
     const line = trace.rows.line[step.command] as number
+    extrudes ||= step.filamentMm > 0
     first ??= { line, pushed: step.filamentMm, at, target: modes.nozzleTargets[modes.tool] ?? 0 }
     if (line !== first.line) more.add(line)
   }
@@ -32,8 +34,8 @@ function check({ steps, trace, stage }: Checked): Found[] {
         ? `It is set to only ${celsius(first.target)}.`
         : `It is still on its way to ${celsius(first.target)}.`
   const others = more.size ? ` The same on ${plural(more.size, 'later line')}.` : ''
-  const message = `Extrudes ${mm(first.pushed)} of filament with the nozzle at ${celsius(first.at)}. ${because} Below ${celsius(coldest)} the board refuses, or the gear grinds the filament.${others}`
-  return [{ line: first.line, message }]
+  const message = `${first.pushed > 0 ? 'Extrudes' : 'Retracts'} ${mm(Math.abs(first.pushed))} of filament with the nozzle at ${celsius(first.at)}. ${because} Below ${celsius(coldest)} the board refuses, or the gear grinds the filament.${others}`
+  return [{ line: first.line, message, severity: extrudes ? 'error' : 'warning' }]
 }
 
 export const coldExtrude: Rule = {

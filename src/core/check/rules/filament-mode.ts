@@ -1,7 +1,7 @@
 // Filament counted otherwise than the script seems to mean.
 import { mm } from '../../format.ts'
 import { numberOf } from '../../gcode/line.ts'
-import type { Checked, Found, Rule } from '../finding.ts'
+import type { Checked, Found, Row, Rule } from '../finding.ts'
 import { putBefore } from '../fixes.ts'
 
 /** Drawing back more than this at once empties a hot end. */
@@ -34,11 +34,11 @@ function check(script: Checked): Found[] {
     const across = Math.hypot(step.to.x - step.from.x, step.to.y - step.from.y)
     if (value === null) continue
     if (value > 0 && step.filamentMm === 0 && across > strokeMm) {
-      const message = `With absolute extrusion E${value} is where the filament stands already, so this line extrudes nothing. Was relative extrusion (M83) meant?`
+      const message = `With absolute extrusion E${value} is where the filament stands already, so this line extrudes nothing. Was relative extrusion (M83) meant?${undoneBefore(script, row)}`
       return [{ line: row.line, message, fixes: relative }]
     }
     if (step.filamentMm < -longestPullMm) {
-      const message = `With absolute extrusion this retracts ${mm(-step.filamentMm, 0)} of filament, out of the hot end. Is “G92 E0” missing before it, or was relative extrusion (M83) meant?`
+      const message = `With absolute extrusion this retracts ${mm(-step.filamentMm, 0)} of filament, out of the hot end. Is “G92 E0” missing before it, or was relative extrusion (M83) meant?${undoneBefore(script, row)}`
       return [
         {
           line: row.line,
@@ -53,6 +53,16 @@ function check(script: Checked): Found[] {
   const message =
     'Moves filament, and no line says how it is counted (M82 or M83). The rehearsal takes it from its zero; the last print may have left it otherwise.'
   return [{ line: first.line, severity: 'advice', message }]
+}
+
+/** Which line took relative extrusion back, where one before had asked for it: G90 does on some boards. */
+function undoneBefore({ rows }: Checked, { row }: Row): string {
+  const undone = rows.findLast(
+    each => each.row < row && each.before.extrusion === 'relative' && each.after.extrusion === 'absolute',
+  )
+  return undone?.effect?.does === 'positioning'
+    ? ` On this firmware ${undone.command.name} on line ${undone.line} ends it.`
+    : ''
 }
 
 export const filamentMode: Rule = {

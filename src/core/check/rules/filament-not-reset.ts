@@ -8,10 +8,12 @@ import { putAfter } from '../fixes.ts'
 const harmlessMm = 0.05
 
 function check(script: Checked): Found[] {
-  const { trace, stage, rows } = script
+  const { trace, stage, rows, ooze } = script
   if (stage.vocabulary?.resetsFilament) return []
   const counter = trace.rows.count ? (trace.rows.counter[trace.rows.count - 1] as number) : 0
   if (lastModes(trace).extrusion !== 'absolute' || Math.abs(counter) <= harmlessMm) return []
+  // Counting on from below zero then unretracts what was retracted, as it should.
+  if (counter < 0 && -counter <= (ooze.backMm.at(-1) ?? 0) + harmlessMm) return []
   // The last line that changed what E counts: a move, or a state brought back.
   const row = rows.findLast(({ row }) => Math.abs(counterAfter(trace, row) - counterAfter(trace, row - 1)) > 1e-9)
   if (!row) return []
@@ -37,7 +39,7 @@ export const filamentNotReset: Rule = {
   title: 'The filament counter is not set back to zero',
   why: 'With absolute filament positions the print’s first move goes to its own count. If the counter is elsewhere, it first pulls the filament back or spits it out.',
   silentWhen:
-    'Silent where filament counts from the last move, within 0.05 mm of zero, and where you have taught that the program that makes the print files sets it to zero itself.',
+    'Silent where filament counts from the last move, within 0.05 mm of zero, where the print’s first move would unretract what the script retracted, and where you have taught that the program that makes the print files sets it to zero itself.',
   example: { text: 'M82\nG28\nM420 S1\nM109 S200\nG92 E0\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E12 F1200' },
   moments: ['start'],
   check,

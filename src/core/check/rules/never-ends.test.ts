@@ -4,8 +4,10 @@ import { found, printer } from '../../testing/stage.ts'
 const rule = 'never-ends'
 
 describe(rule, () => {
-  it('reports a wait for a nozzle that can’t get there', () => {
-    expect(found(rule, 'G28\nM109 S600')).toMatchObject([{ line: 2, severity: 'error' }])
+  it('leaves a wait for more than the nozzle may have to the rule that tells it, which says that it stops', () => {
+    expect(found(rule, 'G28\nM109 S600')).toEqual([])
+    expect(found('too-hot', 'G28\nM109 S600')[0]).toMatchObject({ line: 2, severity: 'error' })
+    expect(found('too-hot', 'G28\nM109 S600')[0]?.message).toContain('stops here')
   })
 
   it('reports two weeks of standing still, and a way of 10⁹ mm', () => {

@@ -1,8 +1,16 @@
 // The rehearsal had to be stopped: the script would wait or run for ever, or for weeks.
 import type { Checked, Found, Rule } from '../finding.ts'
+import { heatings, overHighestC } from '../queries.ts'
 
-const check = ({ trace }: Checked): Found[] =>
-  trace.stopped ? [{ line: trace.stopped.line, message: trace.stopped.why }] : []
+function check(script: Checked): Found[] {
+  const { stopped } = script.trace
+  if (!stopped) return []
+  // A wait for more than the heater may have is told as that.
+  const tooHot = heatings(script).some(
+    heating => heating.row.line === stopped.line && overHighestC(heating, script.stage.printer) !== null,
+  )
+  return tooHot ? [] : [{ line: stopped.line, message: stopped.why }]
+}
 
 export const neverEnds: Rule = {
   name: 'never-ends',

@@ -2,7 +2,7 @@
 import { mm } from '../../format.ts'
 import { hasLetter } from '../../gcode/line.ts'
 import { printHeight } from '../../machine/beginning.ts'
-import { positionAt } from '../../machine/trace.ts'
+import { lastModes, positionAt } from '../../machine/trace.ts'
 import type { Checked, Found, Row, Rule } from '../finding.ts'
 import { outsideMm, printArea } from '../queries.ts'
 
@@ -14,6 +14,8 @@ const homesAside = ({ effect, command }: Row): boolean =>
 
 function check(script: Checked): Found[] {
   const { stage, trace, rows } = script
+  // A tool that stands in its dock drips there.
+  if (lastModes(trace).tool < 0) return []
   const at = positionAt(trace, trace.totalS)
   const over = at.z - printHeight(stage)
   const last = rows.findLast(({ effect }) => effect?.does === 'move' || effect?.does === 'park')
@@ -33,7 +35,7 @@ export const parkedOnPrint: Rule = {
   title: 'Parks over the print',
   why: 'A nozzle cooling over the print leaves a drop on it, melts a dent when it touches, and is in the way of your hands.',
   silentWhen:
-    'Silent from 30 mm over the print, and where the head’s place is not known. A park command of the firmware’s own, and homing X or Y, count as going aside.',
+    'Silent from 30 mm over the print, with every tool in its dock, and where the head’s place is not known. A park command of the firmware’s own, and homing X or Y, count as going aside.',
   example: { text: 'G91\nG1 E-2 F1800\nG1 Z5 F600\nG90\nM104 S0\nM140 S0\nM107\nM84', moment: 'end' },
   moments: ['end', 'cancel'],
   check,

@@ -6,7 +6,7 @@ import { toolsUsed } from '../../model/job.ts'
 import type { Material } from '../../model/material.ts'
 import { replacePiece } from '../../script/edits/lines.ts'
 import type { Checked, Fix, Found, Rule } from '../finding.ts'
-import { type Heating, heatings } from '../queries.ts'
+import { type Heating, heatings, overHighestC } from '../queries.ts'
 
 /** People try a few degrees more or less on purpose. */
 const meantC = 5
@@ -23,7 +23,8 @@ function check(script: Checked): Found[] {
     const last = all.findLast(
       each => each.heater === heater && each.targetC === hasC && (heater === 'bed' || each.tool === tool),
     )
-    if (!last) return []
+    // More than the heater may have is told as that.
+    if (!last || overHighestC(last, stage.printer) !== null) return []
     const message = `The ${heater} has ${celsius(hasC)} when the print begins. ${material.name} wants ${celsius(wantedC)}.`
     return [{ line: last.row.line, message, fixes: replaced(material, all, heater, hasC, wantedC) }]
   }

@@ -2,16 +2,15 @@
 import { celsius } from '../../format.ts'
 import { replacePiece } from '../../script/edits/lines.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
-import { heatings } from '../queries.ts'
+import { heatings, overHighestC } from '../queries.ts'
 
 function check(script: Checked): Found[] {
   const { printer, material } = script.stage
-  const { nozzle, bed, chamber } = printer.heaters
-  const highest = { nozzle: nozzle.highestC, bed: bed.highestC, chamber: chamber?.highestC ?? null }
   const wanted = { nozzle: material.nozzleC, bed: material.bedC, chamber: material.chamberC }
-  return heatings(script).flatMap(({ row, heater, targetC, word }): Found[] => {
-    const most = highest[heater]
-    if (targetC === null || most === null || targetC <= most) return []
+  return heatings(script).flatMap((heating): Found[] => {
+    const most = overHighestC(heating, printer)
+    const { row, heater, targetC, word } = heating
+    if (most === null || targetC === null) return []
     const { source, line } = row
     const own = wanted[heater]
     const fixes =
@@ -23,7 +22,7 @@ function check(script: Checked): Found[] {
             },
           ]
         : []
-    const message = `Sets the ${heater} to ${celsius(targetC)}. ${printer.name} takes ${celsius(most)} at most; the firmware stops with an error, or something burns.`
+    const message = `Sets the ${heater} to ${celsius(targetC)}. ${printer.name} takes ${celsius(most)} at most; the firmware stops with an error, or something burns.${script.trace.stopped?.line === line ? ' The rehearsal waits for it in vain, and stops here.' : ''}`
     return [{ line, message, fixes }]
   })
 }
