@@ -1,6 +1,7 @@
 // Questions that several rules ask of a rehearsed script.
 import { heatedTools, heaterOf, heatTarget } from '../effects/heating.ts'
-import { numberOf, type Word } from '../gcode/line.ts'
+import type { CommandSpec } from '../firmware/spec.ts'
+import { type Line, numberOf, type Word } from '../gcode/line.ts'
 import { temperatureAt } from '../machine/heat.ts'
 import type { Stage } from '../machine/state.ts'
 import type { Step } from '../machine/trace.ts'
@@ -124,6 +125,17 @@ export const isWhole = ({ rows, steps }: Checked): boolean =>
 /** The passage that a line stands in, where its lines are a person's own and not made from numbers. */
 export const ownPassageOf = ({ passages }: Checked, line: number): Passage | undefined =>
   passages.find(({ firstLine, lastLine, made }) => firstLine <= line && line <= lastLine && !made)
+
+/** A letter O typed for a zero: it stands right behind a number, and the command doesn't take it. */
+export function letterZeros(line: Line, spec: CommandSpec): { at: string; meant: string; piece: Word }[] {
+  if (spec.letters.some(({ letter }) => letter === 'O')) return []
+  return line.pieces.flatMap((piece, i) => {
+    const before = line.pieces[i - 1]
+    if (piece.kind !== 'word' || piece.letter !== 'O' || before?.kind !== 'word' || before.value === null) return []
+    const at = before.text + piece.text
+    return [{ at, meant: before.text + piece.text.replace(/^o/i, '0'), piece }]
+  })
+}
 
 /** One finding for the first of several lines, telling of the others. */
 export const andMore = (lines: readonly number[]): string => {

@@ -1,12 +1,18 @@
 // Two commands stand on one line, as a bad paste leaves them.
-
+import { plural } from '../../format.ts'
 import { startsCommand } from '../../gcode/read.ts'
-import { partCommands } from '../../script/edits/repair.ts'
+import { partCommands, spelledEnds } from '../../script/edits/repair.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
 function check({ lines, stage }: Checked): Found[] {
-  if (stage.firmware.severalOnALine) return []
   const ending = lines.find(line => line.ending)?.ending ?? '\n'
+  const spelled = lines.flatMap((line): Found[] => {
+    const edits = spelledEnds(line, ending)
+    if (edits.length === 0) return []
+    const message = `The line ends are spelled out as “\\n” here, ${plural(edits.length, 'time')}, as a settings file keeps them. The machine takes it all for one line.`
+    return [{ line: line.number, message, fixes: [{ title: 'Put real line ends in their place', edits }] }]
+  })
+  if (spelled.length > 0 || stage.firmware.severalOnALine) return spelled
   return lines.flatMap((line): Found[] => {
     const seconds = line.more.length > 0 ? line.pieces.filter(startsCommand) : []
     const first = seconds[0]

@@ -1,7 +1,7 @@
 // A letter that needs a number and has none that a machine can take, or a command without a letter that it needs.
-import { hasLetter } from '../../gcode/line.ts'
+import { hasLetter, placeOf } from '../../gcode/line.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
-import { heatings } from '../queries.ts'
+import { heatings, letterZeros } from '../queries.ts'
 
 /** Waits for a heater that no line has given a temperature. */
 const waitsForNothing = (script: Checked): Found[] =>
@@ -37,6 +37,17 @@ function check(script: Checked): Found[] {
           message: `${letter} needs a number after it and has none, so the machine takes it as zero or passes over it.`,
         })
     }
+    for (const { at, meant, piece } of letterZeros(line, spec))
+      found.push({
+        line: line.number,
+        message: `“${at}” has the letter ${piece.letter} in its number; the machine stops reading there. Was ${meant} meant?`,
+        fixes: [
+          {
+            title: `Write ${meant}`,
+            edits: [{ ...placeOf(line, piece), insert: meant.slice(at.length - piece.text.length) }],
+          },
+        ],
+      })
     const lacking = spec.letters.find(letter => letter.required && !hasLetter(command, letter.letter))
     if (lacking)
       found.push({

@@ -3,6 +3,7 @@ import type { CommandSpec, Letter } from '../../firmware/spec.ts'
 import { listed } from '../../format.ts'
 import type { Command } from '../../gcode/line.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
+import { letterZeros } from '../queries.ts'
 
 /** The letters and keys that a command has and its entry lacks. */
 function oddIn({ name, words, keys }: Command, { letters }: CommandSpec): string[] {
@@ -22,7 +23,8 @@ function check({ statements }: Checked): Found[] {
   return statements.flatMap(({ line, command, spec }): Found[] => {
     if (!spec || spec.text || spec.anyLetter) return []
     if (spec.effect.does === 'macro' || spec.effect.does === 'flow') return []
-    const odd = oddIn(command, spec)
+    const zeros = letterZeros(line, spec)
+    const odd = oddIn(command, spec).filter(letter => letter !== 'O' || zeros.length === 0)
     if (odd.length === 0) return []
     const known = spec.letters.length
       ? ` It takes ${listed(spec.letters.map(({ letter }) => letter))}.`

@@ -4,7 +4,7 @@ import { type Line, type Piece, placeOf } from '../../gcode/line.ts'
 import { looksLikeConfig } from '../../macros/config.ts'
 import type { Edit } from '../../model/script.ts'
 import { isForeign } from '../../resolve/resolve.ts'
-import { straighten } from '../../script/edits/repair.ts'
+import { spelledEnds, straighten } from '../../script/edits/repair.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
 const isByteOrderMark = (line: Line, piece: Piece) =>
@@ -14,8 +14,8 @@ function check({ lines, stage }: Checked): Found[] {
   if (looksLikeConfig(lines.map(({ raw }) => raw))) return []
   const odd = lines.filter(({ pieces }) => pieces.some(piece => 'flaw' in piece && piece.flaw !== null))
   return odd.flatMap((line): Found[] => {
-    // Another program's signs are told by a rule of their own.
-    if (isForeign(line, stage)) return []
+    // Another program's signs are told by a rule of their own, and so are line ends that are spelled out.
+    if (isForeign(line, stage) || spelledEnds(line, '').length > 0) return []
     const found: Found[] = []
     if (line.kind === 'command' || line.kind === 'blank') {
       const odd = line.pieces.filter(piece => 'flaw' in piece && !isByteOrderMark(line, piece))

@@ -19,6 +19,17 @@ const plainSigns: [RegExp, string][] = [
 export const straighten = (text: string): string =>
   plainSigns.reduce((mended, [sign, plain]) => mended.replace(sign, plain), text)
 
+/** `\\n` spelled out, as settings files keep line ends, before what may begin a line. */
+const spelledEnd = /(?:\\r)?\\n(?=[ \t]*(?:[GMTN]-?\d|[A-Z][A-Z0-9]*_[A-Z0-9_]+|[;\\]|$))/g
+
+/** Where a line has line ends spelled out as signs, real ones in their place. */
+export const spelledEnds = (line: Line, ending: string): Edit[] =>
+  [...line.raw.matchAll(spelledEnd)].map(({ index, 0: { length } }) => ({
+    from: line.from + index,
+    to: line.from + index + length,
+    insert: ending,
+  }))
+
 function mendedPiece(piece: Piece): string | null {
   if (piece.kind === 'stray' && (piece.flaw === 'odd-space' || piece.flaw === 'odd-character'))
     return straighten(piece.text)
@@ -43,19 +54,25 @@ const byteOrderMark = (line: Line, piece: Piece): boolean =>
 /** Signs first, since a mended sign may show two commands where there seemed to be one word; then the lines are parted. */
 export function repair({ lines }: Rehearsed): Plan {
   const ending = lines.find(line => line.ending)?.ending ?? '\n'
-  const edits = lines.flatMap((line): Edit[] => {
-    const signs = line.pieces.flatMap((piece): Edit[] => {
-      const mended = byteOrderMark(line, piece) ? null : mendedPiece(piece)
-      return mended === null ? [] : [{ ...placeOf(line, piece), insert: mended }]
-    })
-    const local = signs.map(edit => ({ ...edit, from: edit.from - line.from, to: edit.to - line.from }))
-    const mended = applyEdits(line.raw, local)
-    const uncovered = applyEdits(mended, partComment(readLine(mended), ending))
-    const parted = uncovered
-      .split(ending)
-      .map(each => applyEdits(each, partCommands(readLine(each), ending)))
-      .join(ending)
-    return parted === line.raw ? [] : [{ from: line.from, to: line.from + line.raw.length, insert: parted }]
+  const edits = lines.flatMap((whole): Edit[] => {
+    const text = applyEdits(whole.raw, spelledEnds({ ...whole, from: 0 }, ending))
+    const mended = text.split(ending).map(each => mendedLine(readLine(each, whole.number), ending))
+    const parted = mended.join(ending)
+    return parted === whole.raw ? [] : [{ from: whole.from, to: whole.from + whole.raw.length, insert: parted }]
   })
   return edits.length ? { ok: true, title: 'Repair what the paste did', edits } : refuse('There is nothing to repair.')
+}
+
+/** One line with plain signs, each of its commands on a line. */
+function mendedLine(line: Line, ending: string): string {
+  const signs = line.pieces.flatMap((piece): Edit[] => {
+    const mended = byteOrderMark(line, piece) ? null : mendedPiece(piece)
+    return mended === null ? [] : [{ ...placeOf(line, piece), insert: mended }]
+  })
+  const mended = applyEdits(line.raw, signs)
+  const uncovered = applyEdits(mended, partComment(readLine(mended), ending))
+  return uncovered
+    .split(ending)
+    .map(each => applyEdits(each, partCommands(readLine(each), ending)))
+    .join(ending)
 }
