@@ -92,7 +92,7 @@ test('paste, read, scrub, fix a finding, save, reload, download', async ({ page 
   expect(download.suggestedFilename()).toBe('Borrowed from a friend.gcode')
   expect(readFileSync(await download.path(), 'utf8')).toBe(`${mended}M117 Go`)
 
-  // The Shelf has it, sound.
+  // The Shelf has it, with no problems.
   await page.getByRole('link', { name: 'Shelf' }).click()
-  await expect(page.getByRole('link', { name: /Borrowed from a friend/ })).toContainText('sound')
+  await expect(page.getByRole('link', { name: /Borrowed from a friend/ })).toContainText('no problems')
 })

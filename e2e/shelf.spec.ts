@@ -266,6 +266,9 @@ test('a printer is made in five questions, and a change says what it does to its
   await page.getByRole('option', { name: /^Knot/ }).click()
   await keep(page, 'To the right')
   await page.goto('/')
+  // It is the last of nine, and only what is near the window is drawn.
+  await page.getByRole('heading', { name: 'The shelf' }).hover()
+  await page.mouse.wheel(0, 5000)
   await page.getByRole('link', { name: 'Knot', exact: true }).click()
   const effect = page.getByRole('region', { name: 'What this changes' })
   await expect(effect).toContainText('1 script will be rehearsed')

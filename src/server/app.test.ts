@@ -1,6 +1,6 @@
 import { join } from 'node:path'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { demoScripts } from '../../demo/load.ts'
+import { demoPrinters, demoScripts } from '../../demo/load.ts'
 import { type Database, openDatabase } from './database.ts'
 import { seedWhenEmpty } from './seed.ts'
 import { makeShelf, now, type TestShelf } from './testing.ts'
@@ -22,6 +22,34 @@ afterEach(() => {
 const ask: TestShelf['ask'] = (...asked) => shelf.ask(...asked)
 
 const script = { name: 'My start', printerId: 1, moment: 'start', text: 'G28\r\nG1 X\u00a01\n' }
+
+describe('numbers and identities', () => {
+  it('are never given twice: a tab open on a script that is gone saves into no other', async () => {
+    const { json: mine } = await ask('/scripts', 'POST', script)
+    await ask(`/scripts/${mine.id}`, 'DELETE')
+    await ask(`/bin/${mine.id}`, 'DELETE')
+    const { json: other } = await ask('/scripts', 'POST', { ...script, name: 'Another' })
+    expect(other.id).not.toBe(mine.id)
+    const change = { printerId: 1, moment: 'start', text: 'G28\n', base: 1, identity: mine.identity }
+    const gone = await ask(`/scripts/${mine.id}`, 'PUT', change)
+    expect([gone.status, gone.json.place]).toEqual([404, 'identity'])
+    // Even under the same number, as in a folder whose file was exchanged.
+    const wrong = await ask(`/scripts/${other.id}`, 'PUT', change)
+    expect([wrong.status, wrong.json.error]).toEqual([409, expect.stringContaining('no longer on the shelf')])
+    expect((await ask(`/scripts/${other.id}`)).json.text).toBe(script.text)
+  })
+
+  it('go on after the shelf was emptied', async () => {
+    const before = (await ask('/scripts', 'POST', script)).json.id
+    await ask('/archive/empty', 'POST')
+    const printer = database.prepare('SELECT max(last) FROM numbers WHERE name = ?').pluck().get('printers')
+    expect(Number(printer)).toBeGreaterThan(1)
+    const { json } = await ask('/printers', 'POST', demoPrinters()[0])
+    expect(Number(json.id)).toBe(Number(printer) + 1)
+    const again = await ask('/scripts', 'POST', { ...script, printerId: json.id })
+    expect(Number(again.json.id)).toBeGreaterThan(Number(before))
+  })
+})
 
 describe('the shelf', () => {
   it('has every demo printer with its scripts, their findings and when they were changed', async () => {

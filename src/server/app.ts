@@ -4,10 +4,11 @@ import { join } from 'node:path'
 import { serveStatic } from '@hono/node-server/serve-static'
 import { Hono } from 'hono'
 import { bodyLimit } from 'hono/body-limit'
+import { contentPolicy, ownPagesOnly } from './access.ts'
+import { allEntries } from './catalog.ts'
 import type { Database } from './database.ts'
-import { contentPolicy, ownPagesOnly } from './doors.ts'
 import { largestBody, largestShelf, Refused, shelfTooLarge, storageTrouble, tooLarge } from './requests.ts'
-import { alongRoutes } from './routes/along.ts'
+import { archiveRoutes } from './routes/archive.ts'
 import { binRoutes } from './routes/bin.ts'
 import { jobRoutes, materialRoutes, vocabularyRoutes } from './routes/kept.ts'
 import { printerRoutes } from './routes/printers.ts'
@@ -19,7 +20,6 @@ import { searchRoutes } from './routes/search.ts'
 import { shelfRoutes } from './routes/shelf.ts'
 import { allTaught, taughtRoutes } from './routes/taught.ts'
 import { whereUsedRoutes } from './routes/uses.ts'
-import { allThings } from './things.ts'
 
 export type AppParts = {
   database: Database
@@ -36,17 +36,17 @@ const limit = (maxSize: number, error: string) =>
 
 export function makeApp({ database, backups, screens, now }: AppParts): Hono {
   const api = new Hono()
-    .use('/along/*', limit(largestShelf, shelfTooLarge))
+    .use('/archive/*', limit(largestShelf, shelfTooLarge))
     .use((context, next) =>
-      context.req.path.startsWith('/api/along/') ? next() : limit(largestBody, tooLarge)(context, next),
+      context.req.path.startsWith('/api/archive/') ? next() : limit(largestBody, tooLarge)(context, next),
     )
     .get('/health', context => context.json({ ok: true }))
     .get('/things', context =>
       context.json({
-        printers: allThings(database, 'printers'),
-        materials: allThings(database, 'materials'),
-        jobs: allThings(database, 'jobs'),
-        vocabularies: allThings(database, 'vocabularies'),
+        printers: allEntries(database, 'printers'),
+        materials: allEntries(database, 'materials'),
+        jobs: allEntries(database, 'jobs'),
+        vocabularies: allEntries(database, 'vocabularies'),
         taught: allTaught(database),
       }),
     )
@@ -55,7 +55,7 @@ export function makeApp({ database, backups, screens, now }: AppParts): Hono {
     .route('/revisions', revisionRoutes(database, now))
     .route('/trials', trialRoutes(database))
     .route('/refrains', refrainRoutes(database, now))
-    .route('/along', alongRoutes(database, backups, now))
+    .route('/archive', archiveRoutes(database, backups, now))
     .route('/bin', binRoutes(database, now))
     .route('/search', searchRoutes(database))
     .route('/printers', printerRoutes(database, now))

@@ -15,9 +15,40 @@ const migrations = readdirSync(migrationsFolder)
   .sort()
   .map(file => ({ version: Number.parseInt(file, 10), sql: readFileSync(join(migrationsFolder, file), 'utf8') }))
 
+/**
+ * Does what changes the data base, all or nothing. It begins as a write, so that it waits for another program's instead of failing
+ * in the middle.
+ */
+export const writing = <T>(database: Database, change: () => T): T => database.transaction(change).immediate()
+
+type Value = string | number | Buffer | null
+
+/** Adds a row under a number that no row of its table has ever had; gives that number. */
+export function addRow(database: Database, table: string, row: Readonly<Record<string, Value>>): number {
+  const columns = Object.keys(row)
+  const insert = database.prepare(
+    `INSERT INTO ${table} (id, ${columns.join(', ')})
+     VALUES ((SELECT last + 1 FROM numbers WHERE name = '${table}'), ${columns.map(() => '?').join(', ')})`,
+  )
+  return Number(insert.run(...Object.values(row)).lastInsertRowid)
+}
+
+/** Moves what was written into the one file of the data base, so that a copy of it holds everything; for quiet times. */
+export function settle(database: Database): void {
+  try {
+    database.pragma('wal_checkpoint(TRUNCATE)')
+  } catch (error) {
+    // Nothing is lost: it stays in the file beside it until the next time.
+    console.error(`The data base could not be settled: ${(error as Error).message}`)
+  }
+}
+
+/** How long a write waits for one of another program, ms. */
+const patienceMs = 5000
+
 /** Opens (or makes) the data base at `path`. Throws with a plain sentence when it was made by a newer version of ours. */
 export function openDatabase(path: string): Database {
-  const database = new Sqlite(path)
+  const database = new Sqlite(path, { timeout: patienceMs })
   database.pragma('journal_mode = WAL')
   database.pragma('foreign_keys = ON')
   const newest = migrations.at(-1)?.version ?? 0
@@ -31,10 +62,10 @@ export function openDatabase(path: string): Database {
   if (present > 0 && present < newest) backUp(database, backupFolder(path), 'before-update', new Date().toISOString())
   for (const { version, sql } of migrations) {
     if (version <= present) continue
-    database.transaction(() => {
+    writing(database, () => {
       database.exec(sql)
       database.pragma(`user_version = ${version}`)
-    })()
+    })
   }
   return database
 }

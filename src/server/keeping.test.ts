@@ -110,13 +110,27 @@ describe('the bin', () => {
 
   it('gives up what has been in it for longer, revisions and all', async () => {
     const [{ id: old }, { id: young }] = [await make('Old'), await make('Young')]
-    binScript(shelf.database, old, '2026-10-01T08:00:00.000Z')
-    binScript(shelf.database, young, '2026-11-01T08:00:00.000Z')
-    // From the first of October to the 24th of November it is 54 days; from the first of November, 23.
-    expect(emptyOld(shelf.database, now)).toBe(1)
+    const day = (i: number) => new Date(Date.parse('2026-10-01T08:00:00.000Z') + i * 86_400_000).toISOString()
+    binScript(shelf.database, old, day(0))
+    // Looked at once a week, the days between two looks count in full.
+    for (let i = 0; i <= 21; i += 7) expect(emptyOld(shelf.database, day(i))).toBe(0)
+    binScript(shelf.database, young, day(21))
+    // 28 and 7 days, then 35 and 14.
+    expect(emptyOld(shelf.database, day(28))).toBe(0)
+    expect(emptyOld(shelf.database, day(35))).toBe(1)
     const { json } = await ask('/bin')
     expect((json.scripts as unknown as { name: string }[]).map(({ name }) => name)).toEqual(['Young'])
     expect(shelf.database.prepare('SELECT count(*) FROM variants WHERE script_id = ?').pluck().get(old)).toBe(0)
+  })
+
+  it('throws nothing away when the clock jumps ahead or back: a leap counts ten days at most', async () => {
+    const { id } = await make('Mine')
+    emptyOld(shelf.database, now)
+    binScript(shelf.database, id, now)
+    expect(emptyOld(shelf.database, '2036-01-01T08:00:00.000Z')).toBe(0)
+    expect(emptyOld(shelf.database, now)).toBe(0)
+    expect(emptyOld(shelf.database, '2026-11-30T08:00:00.000Z')).toBe(0)
+    expect(shelf.database.prepare('SELECT days_binned FROM scripts WHERE id = ?').pluck().get(id)).toBe(10 + 0 + 6)
   })
 
   it('lets go for good only of what is in it', async () => {

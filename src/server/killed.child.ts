@@ -1,7 +1,7 @@
 // Works on a data base without end, until it is killed: for the test that kills it. Says “go” when it begins.
 import { readFileSync } from 'node:fs'
-import { bring } from './along/bring.ts'
-import { unpack } from './along/layout.ts'
+import { bring } from './archive/bring.ts'
+import { unpack } from './archive/layout.ts'
 import { openDatabase } from './database.ts'
 import { saveScript, scriptById } from './scripts.ts'
 
@@ -17,7 +17,7 @@ if (task === 'import') {
   const found = unpack(new Uint8Array(readFileSync(file)))
   if (!found.ok) throw new Error(found.why)
   process.stdout.write('go')
-  bring(database, found.along, {}, now)
+  bring(database, found.archive, {}, now)
 }
 if (task === 'save') {
   const database = openDatabase(path)

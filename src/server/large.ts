@@ -1,9 +1,9 @@
 // A shelf as large as years make it, made up: printers, scripts and revisions that differ as people's do.
 import { demoJobs, demoMaterials, demoPrinters, demoScripts } from '../../demo/load.ts'
 import type { Printer } from '../core/model/printer.ts'
-import type { Database } from './database.ts'
+import { addEntry } from './catalog.ts'
+import { type Database, writing } from './database.ts'
 import { addRevision, addScript, scriptById } from './scripts.ts'
-import { addThing } from './things.ts'
 
 export type Size = { printers: number; scripts: number; revisions: number }
 
@@ -20,13 +20,13 @@ export function seedLarge(
   const [kinds, texts] = [demoPrinters(), demoScripts()]
   const each = Math.max(1, Math.round(size.revisions / size.scripts))
   const daysBefore = (days: number) => new Date(Date.parse(now) - days * 86_400_000).toISOString()
-  database.transaction(() => {
+  writing(database, () => {
     database.prepare("INSERT INTO remembered (name, value) VALUES ('seeded', ?)").run(now)
-    for (const material of demoMaterials()) addThing(database, 'materials', material, now)
-    for (const job of demoJobs()) addThing(database, 'jobs', job, now)
+    for (const material of demoMaterials()) addEntry(database, 'materials', material, now)
+    for (const job of demoJobs()) addEntry(database, 'jobs', job, now)
     const ids = Array.from({ length: size.printers }, (_, i) => {
       const kind = kinds[i % kinds.length] as Printer
-      return addThing(
+      return addEntry(
         database,
         'printers',
         {
@@ -66,5 +66,5 @@ export function seedLarge(
       made += each
       if (i % 100 === 99) told(made)
     }
-  })()
+  })
 }

@@ -1,5 +1,5 @@
 import { type ChildProcess, spawn } from 'node:child_process'
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -42,6 +42,25 @@ describe('starting and ending the server', () => {
     expect(database.pragma('integrity_check', { simple: true })).toBe('ok')
     expect(database.prepare('SELECT count(*) FROM scripts').pluck().get()).toBe(demoScripts().length)
     database.close()
+  })
+
+  it('leaves everything in the one file, and says so where another has the folder already', async () => {
+    let second: { code: number | null; err: string } | undefined
+    const first = await start({ PORT: '4434', DATA_DIR: folder }, async server => {
+      second = await start({ PORT: '4435', DATA_DIR: folder })
+      server.kill('SIGTERM')
+    })
+    expect([second?.code, second?.err.trim()]).toEqual([
+      1,
+      `Another Warm Prelude is using ${folder}. End that one, or set DATA_DIR to another folder.`,
+    ])
+    expect(first.code).toBe(0)
+    expect(existsSync(join(folder, 'warm-prelude.sqlite-wal'))).toBe(false)
+  })
+
+  it('takes the folder over from one that was killed', async () => {
+    await start({ PORT: '4436', DATA_DIR: folder }, server => server.kill('SIGKILL'))
+    expect((await start({ PORT: '4437', DATA_DIR: folder })).code).toBe(0)
   })
 
   it('says in one sentence that a port is in use', async () => {

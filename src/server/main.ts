@@ -4,8 +4,10 @@ import { dirname, join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { serve } from '@hono/node-server'
 import { makeApp } from './app.ts'
-import { backUpDaily, backupFolder } from './backups.ts'
-import { openDatabase } from './database.ts'
+import { backUpDaily, backupFolder, clearUnfinished } from './backups.ts'
+import { emptyOld } from './bin.ts'
+import { openDatabase, settle } from './database.ts'
+import { takeFolder } from './lock.ts'
 import { seedWhenEmpty } from './seed.ts'
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..', '..')
@@ -46,8 +48,22 @@ function open(path: string) {
   }
 }
 
+/** Ends the program where another one uses the folder already. */
+function take(folder: string): () => void {
+  try {
+    const letGo = takeFolder(folder)
+    if (letGo) return letGo
+  } catch (error) {
+    giveUp(`The data in ${folder} can’t be opened: ${(error as Error).message}`)
+  }
+  giveUp(`Another Warm Prelude is using ${folder}. End that one, or set DATA_DIR to another folder.`)
+}
+
 const port = portWanted()
-const path = join(folderWanted(), 'warm-prelude.sqlite')
+const folder = folderWanted()
+const letGo = take(folder)
+const path = join(folder, 'warm-prelude.sqlite')
+clearUnfinished(backupFolder(path))
 const database = open(path)
 const built = join(root, 'dist')
 const backups = backupFolder(path)
@@ -58,16 +74,19 @@ const app = makeApp({
   now: () => new Date().toISOString(),
 })
 
-/** Without room for a backup the work goes on. */
-function backUpToday() {
+/** Today's backup, and then the bin's days; without room for a backup the work goes on, and the bin stays as it is. */
+function lookAfter() {
+  const now = new Date().toISOString()
   try {
-    backUpDaily(database, backups, new Date().toISOString())
+    backUpDaily(database, backups, now)
+    emptyOld(database, now)
   } catch (error) {
     console.error(`Today’s backup could not be made: ${(error as Error).message}`)
   }
 }
-backUpToday()
-setInterval(backUpToday, 3_600_000).unref()
+lookAfter()
+setInterval(lookAfter, 3_600_000).unref()
+setInterval(() => settle(database), 30_000).unref()
 
 const server = serve({ fetch: app.fetch, hostname: '127.0.0.1', port }, () => {
   console.log(`Warm Prelude is at http://127.0.0.1:${port}   (Ctrl-C ends it)`)
@@ -83,7 +102,9 @@ server.on('error', (error: NodeJS.ErrnoException) => {
 
 function stop() {
   server.close()
+  settle(database)
   database.close()
+  letGo()
   process.exit(0)
 }
 process.on('SIGINT', stop)

@@ -1,7 +1,7 @@
 // Refrains in the data base: passages kept once, each with its revisions.
 import type { KeptRefrain } from '../core/model/kept.ts'
 import { nameKey } from '../core/model/script.ts'
-import type { Database } from './database.ts'
+import { addRow, type Database, writing } from './database.ts'
 
 type Row = Omit<KeptRefrain, 'earlier'>
 
@@ -31,14 +31,11 @@ export function addRefrain(
   { name, text, note }: { name: string; text: string; note: string },
   now: string,
 ): number {
-  return database.transaction(() => {
-    const id = Number(
-      database.prepare('INSERT INTO refrains (name, key, created_at) VALUES (?, ?, ?)').run(name, nameKey(name), now)
-        .lastInsertRowid,
-    )
+  return writing(database, () => {
+    const id = addRow(database, 'refrains', { name, key: nameKey(name), created_at: now })
     addRefrainRevision(database, id, 1, text, note, now)
     return id
-  })()
+  })
 }
 
 export function addRefrainRevision(
@@ -49,9 +46,7 @@ export function addRefrainRevision(
   note: string,
   now: string,
 ): void {
-  database
-    .prepare('INSERT INTO refrain_revisions (refrain_id, number, text, note, created_at) VALUES (?, ?, ?, ?, ?)')
-    .run(refrainId, number, text, note, now)
+  addRow(database, 'refrain_revisions', { refrain_id: refrainId, number, text, note, created_at: now })
 }
 
 export const removeRefrain = (database: Database, id: number): boolean =>

@@ -1,8 +1,10 @@
 // Putting a backup back: everything in the data base gives way to what the backup has, all or nothing.
-import { copyFileSync, mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { copyFileSync, mkdirSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
-import { type Database, openDatabase } from './database.ts'
+import type { Backup } from '../core/model/kept.ts'
+import { backUp, faultIn } from './backups.ts'
+import { type Database, openDatabase, writing } from './database.ts'
+import { Refused } from './requests.ts'
 
 /** In an order in which what is referred to comes first. The search index follows from the others by their triggers. */
 const tables = [
@@ -33,30 +35,43 @@ export function emptyAll(database: Database, but: readonly string[] = []): void 
   database.exec(sql)
 }
 
-/** Throws where the file is no data base of ours, or one of a newer version; the data base is then as it was. */
-export function restore(database: Database, backup: string): void {
-  // A backup of an older version is brought up to date in a copy first.
-  const folder = mkdtempSync(join(tmpdir(), 'warm-prelude-restore-'))
+/**
+ * Puts the backup of this file back, after a backup of what there is. Throws where it is no data base of ours, is damaged, or is
+ * one of a newer version; the data base is then as it was.
+ */
+export function restore(database: Database, backups: string, file: string, now: string): Backup {
+  const folder = join(backups, '.restoring')
+  rmSync(folder, { recursive: true, force: true })
+  mkdirSync(folder, { recursive: true })
   try {
+    // A copy of its own: making the other backup may drop the old file, and one of an older version is brought up to date.
     const copy = join(folder, 'backup.sqlite')
-    copyFileSync(backup, copy)
+    copyFileSync(join(backups, file), copy)
+    const fault = faultIn(copy)
+    if (fault) throw new Refused(409, `That backup can’t be put back: ${fault}. Nothing was changed.`, 'file')
     openDatabase(copy).close()
-    database.prepare('ATTACH ? AS backup').run(copy)
-    try {
-      database.transaction(() => {
-        database.pragma('defer_foreign_keys = ON')
-        emptyAll(database)
-        for (const table of tables) {
-          const columns = (database.pragma(`table_info(${table})`) as { name: string }[])
-            .map(({ name }) => name)
-            .join(', ')
-          database.exec(`INSERT INTO main.${table} (${columns}) SELECT ${columns} FROM backup.${table} ORDER BY rowid`)
-        }
-      })()
-    } finally {
-      database.exec('DETACH backup')
-    }
+    const backup = backUp(database, backups, 'before-restoring', now)
+    replaceAll(database, copy)
+    return backup
   } finally {
     rmSync(folder, { recursive: true, force: true })
+  }
+}
+
+function replaceAll(database: Database, copy: string): void {
+  database.prepare('ATTACH ? AS backup').run(copy)
+  try {
+    writing(database, () => {
+      database.pragma('defer_foreign_keys = ON')
+      emptyAll(database)
+      for (const table of tables) {
+        const columns = (database.pragma(`table_info(${table})`) as { name: string }[])
+          .map(({ name }) => name)
+          .join(', ')
+        database.exec(`INSERT INTO main.${table} (${columns}) SELECT ${columns} FROM backup.${table} ORDER BY rowid`)
+      }
+    })
+  } finally {
+    database.exec('DETACH backup')
   }
 }

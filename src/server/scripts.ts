@@ -1,7 +1,8 @@
 // Scripts in the data base: found, made and saved; each save is a revision that stays.
+import { randomUUID } from 'node:crypto'
 import type { SavedScript, ScriptHead } from '../core/model/kept.ts'
 import { type Moment, nameKey } from '../core/model/script.ts'
-import type { Database } from './database.ts'
+import { addRow, type Database, writing } from './database.ts'
 
 type Row<T extends ScriptHead> = Omit<T, 'stock' | 'variants'> & { stock: number }
 
@@ -13,7 +14,7 @@ const select = (more: string) => `
   JOIN revisions r ON r.id = v.newest
   WHERE s.binned_at IS NULL`
 
-const selectWhole = select(', r.text')
+const selectWhole = select(', r.text, s.identity')
 const selectHead = select('')
 
 /** How many variants each script has, where that is more than one. Counted at once, as a count for each row takes long. */
@@ -73,18 +74,21 @@ const firstVariant = (stock: boolean): string => (stock ? 'As it came' : 'First'
 
 /** Makes a script with its first variant and revision, all or nothing; gives its id. The name must be free. */
 export function addScript(database: Database, script: NewScript, now: string): number {
-  return database.transaction(() => {
+  return writing(database, () => {
     const { name, stock = false } = script
-    const made = database
-      .prepare('INSERT INTO scripts (name, key, printer_id, moment, created_at) VALUES (?, ?, ?, ?, ?)')
-      .run(name, nameKey(name), script.printerId, script.moment, now)
+    const id = addRow(database, 'scripts', {
+      name,
+      key: nameKey(name),
+      printer_id: script.printerId,
+      moment: script.moment,
+      created_at: now,
+      identity: randomUUID(),
+    })
     const first = firstVariant(stock)
-    const variant = database
-      .prepare('INSERT INTO variants (script_id, name, key, in_use, stock) VALUES (?, ?, ?, 1, ?)')
-      .run(made.lastInsertRowid, first, nameKey(first), Number(stock))
-    addRevision(database, Number(variant.lastInsertRowid), 1, script, now)
-    return Number(made.lastInsertRowid)
-  })()
+    const variant = { script_id: id, name: first, key: nameKey(first), in_use: 1, stock: Number(stock) }
+    addRevision(database, addRow(database, 'variants', variant), 1, script, now)
+    return id
+  })
 }
 
 /** Adds the next revision of a variant; gives its id. */
@@ -95,11 +99,13 @@ export function addRevision(
   of: { text: string; note: string },
   now: string,
 ): number {
-  return Number(
-    database
-      .prepare('INSERT INTO revisions (variant_id, number, text, note, created_at) VALUES (?, ?, ?, ?, ?)')
-      .run(variantId, number, of.text, of.note, now).lastInsertRowid,
-  )
+  return addRow(database, 'revisions', {
+    variant_id: variantId,
+    number,
+    text: of.text,
+    note: of.note,
+    created_at: now,
+  })
 }
 
 export type Change = {
@@ -109,6 +115,8 @@ export type Change = {
   moment: Moment
   base: number
   variant?: number | undefined
+  /** That of the script that it is a change of. */
+  identity?: string | undefined
 }
 
 /**
@@ -122,9 +130,9 @@ export function saveScript(
   change: Change,
   now: string,
 ): 'saved' | 'stale' | 'stock' | 'gone' {
-  return database.transaction(() => {
+  return writing(database, () => {
     const before = scriptById(database, id)
-    if (!before) return 'gone'
+    if (!before || (change.identity ?? before.identity) !== before.identity) return 'gone'
     if (before.revision !== change.base || (change.variant ?? before.variantId) !== before.variantId) return 'stale'
     if (before.stock && change.text !== before.text) return 'stock'
     database
@@ -132,7 +140,7 @@ export function saveScript(
       .run(change.printerId, change.moment, id)
     if (change.text !== before.text) addRevision(database, before.variantId, before.revision + 1, change, now)
     return 'saved'
-  })()
+  })
 }
 
 /** Changes a script's name, which must be free. */

@@ -1,9 +1,9 @@
 // Puts the demo shelf into an empty data base.
 import { type DemoScript, demoJobs, demoMaterials, demoPrinters, demoRefrains, demoScripts } from '../../demo/load.ts'
-import type { Database } from './database.ts'
+import { addEntry } from './catalog.ts'
+import { type Database, writing } from './database.ts'
 import { addRefrain } from './refrains.ts'
 import { addRevision, addScript, scriptById } from './scripts.ts'
-import { addThing } from './things.ts'
 import { addTrial } from './trials.ts'
 import { addVariant, putInUse, revisionsOf } from './variants.ts'
 
@@ -11,14 +11,14 @@ import { addVariant, putInUse, revisionsOf } from './variants.ts'
 export function seedWhenEmpty(database: Database, now: string): void {
   const printers = database.prepare('SELECT count(*) FROM printers').pluck().get()
   if (Number(printers) > 0 || database.prepare("SELECT 1 FROM remembered WHERE name = 'seeded'").get()) return
-  database.transaction(() => {
+  writing(database, () => {
     database.prepare("INSERT INTO remembered (name, value) VALUES ('seeded', ?)").run(now)
-    for (const material of demoMaterials()) addThing(database, 'materials', material, now)
-    for (const job of demoJobs()) addThing(database, 'jobs', job, now)
-    const ids = new Map(demoPrinters().map(printer => [printer.name, addThing(database, 'printers', printer, now)]))
+    for (const material of demoMaterials()) addEntry(database, 'materials', material, now)
+    for (const job of demoJobs()) addEntry(database, 'jobs', job, now)
+    const ids = new Map(demoPrinters().map(printer => [printer.name, addEntry(database, 'printers', printer, now)]))
     for (const script of demoScripts()) seedScript(database, script, ids.get(script.printer) as number, now)
     for (const refrain of demoRefrains()) addRefrain(database, refrain, now)
-  })()
+  })
 }
 
 /** A script with the years that it has behind it. */

@@ -5,10 +5,10 @@ import { join } from 'node:path'
 import { wordsFor } from '../core/model/vocabulary.ts'
 import { type RehearsalInput, rehearseScript } from '../core/round.ts'
 import { misfit, type Run, runOne } from '../core/runs/many.ts'
+import { allEntries, rawEntries } from './catalog.ts'
 import type { Database } from './database.ts'
 import { allTaught } from './routes/taught.ts'
 import { scriptById } from './scripts.ts'
-import { allThings, rawThings } from './things.ts'
 
 /** The most strokes kept for a small picture of the bed. */
 const mostStrokes = 60
@@ -55,11 +55,11 @@ function setupsOf(database: Database): Map<number, string> {
   const common = digest(
     coreVersion(),
     ...(['materials', 'jobs', 'vocabularies'] as const).flatMap(table =>
-      rawThings(database, table).map(({ data }) => data),
+      rawEntries(database, table).map(({ data }) => data),
     ),
     JSON.stringify(allTaught(database)),
   )
-  return new Map(rawThings(database, 'printers').map(({ id, data }) => [id, digest(common, data)]))
+  return new Map(rawEntries(database, 'printers').map(({ id, data }) => [id, digest(common, data)]))
 }
 
 const setupOf = (
@@ -89,8 +89,8 @@ export function seriousCounts(database: Database): Map<number, number> {
  */
 export function summariesOf(database: Database, ids: readonly number[], enough: () => boolean): Map<number, Summary> {
   const done = new Map<number, Summary>()
-  const materials = allThings(database, 'materials').map(({ data }) => data)
-  const [first, ...rest] = allThings(database, 'jobs').map(({ data }) => data)
+  const materials = allEntries(database, 'materials').map(({ data }) => data)
+  const [first, ...rest] = allEntries(database, 'jobs').map(({ data }) => data)
   const material = materials.find(each => each.name === first?.materials[0]) ?? materials[0]
   if (!first || !material) return done
   const others = rest.map(
@@ -100,8 +100,8 @@ export function summariesOf(database: Database, ids: readonly number[], enough: 
     }),
   )
   const [printers, vocabularies, taught] = [
-    allThings(database, 'printers'),
-    allThings(database, 'vocabularies').map(({ data }) => data),
+    allEntries(database, 'printers'),
+    allEntries(database, 'vocabularies').map(({ data }) => data),
     allTaught(database),
   ]
   const setups = setupsOf(database)

@@ -2,7 +2,7 @@
 import * as v from 'valibot'
 import type { KeptTrial } from '../core/model/kept.ts'
 import { Trial } from '../core/model/trial.ts'
-import type { Database } from './database.ts'
+import { addRow, type Database } from './database.ts'
 
 type Row = { id: number; revisionId: number; madeAt: string; pictured: number; data: string }
 
@@ -23,12 +23,7 @@ export const addTrial = (
   trial: Trial,
   picture: Buffer | null,
   now: string,
-): number =>
-  Number(
-    database
-      .prepare('INSERT INTO trials (revision_id, data, picture, made_at) VALUES (?, ?, ?, ?)')
-      .run(revisionId, JSON.stringify(trial), picture, now).lastInsertRowid,
-  )
+): number => addRow(database, 'trials', { revision_id: revisionId, data: JSON.stringify(trial), picture, made_at: now })
 
 export const removeTrial = (database: Database, id: number): boolean =>
   database.prepare('DELETE FROM trials WHERE id = ?').run(id).changes > 0

@@ -1,7 +1,7 @@
 // A script's variants and their revisions: listed, branched, switched between, and told as a story.
 import type { Revision, Variant } from '../core/model/kept.ts'
 import { nameKey } from '../core/model/script.ts'
-import type { Database } from './database.ts'
+import { addRow, type Database, writing } from './database.ts'
 import { addRevision } from './scripts.ts'
 
 type Row = { id: number; name: string; stock: number; inUse: number; bornOf: number | null }
@@ -48,15 +48,18 @@ export function addVariant(
   { name, text, note, bornOf }: NewVariant,
   now: string,
 ): number {
-  return database.transaction(() => {
-    const made = database
-      .prepare('INSERT INTO variants (script_id, name, key, in_use, born_of) VALUES (?, ?, ?, 0, ?)')
-      .run(scriptId, name, nameKey(name), bornOf)
-    const id = Number(made.lastInsertRowid)
+  return writing(database, () => {
+    const id = addRow(database, 'variants', {
+      script_id: scriptId,
+      name,
+      key: nameKey(name),
+      in_use: 0,
+      born_of: bornOf,
+    })
     addRevision(database, id, 1, { text, note }, now)
     putInUse(database, scriptId, id, false)
     return id
-  })()
+  })
 }
 
 export const variantNamed = (database: Database, scriptId: number, name: string) =>
@@ -75,7 +78,7 @@ export const renameVariant = (database: Database, id: number, name: string): voi
  * first such switch.
  */
 export function putInUse(database: Database, scriptId: number, variantId: number, forNextPrint: boolean): void {
-  database.transaction(() => {
+  writing(database, () => {
     const before = database
       .prepare<[number], { id: number; backTo: number | null }>(
         'SELECT v.id, s.back_to AS backTo FROM variants v JOIN scripts s ON s.id = v.script_id WHERE s.id = ? AND v.in_use = 1',
@@ -85,5 +88,5 @@ export function putInUse(database: Database, scriptId: number, variantId: number
     database.prepare('UPDATE variants SET in_use = 0 WHERE script_id = ?').run(scriptId)
     database.prepare('UPDATE variants SET in_use = 1 WHERE id = ? AND script_id = ?').run(variantId, scriptId)
     database.prepare('UPDATE scripts SET back_to = ? WHERE id = ?').run(backTo === variantId ? null : backTo, scriptId)
-  })()
+  })
 }

@@ -21,7 +21,8 @@ export type ScriptHead = {
   revisionId: number
   changedAt: string
 }
-export type SavedScript = ScriptHead & { text: string }
+/** `identity` is this script's alone for ever; its number tells it from the others on this shelf. */
+export type SavedScript = ScriptHead & { text: string; identity: string }
 
 export type Variant = {
   id: number
@@ -74,11 +75,11 @@ export type Hit = {
 export type Backup = { file: string; madeAt: string; reason: string; bytes: number }
 
 /** A thing in a shelf's file, and how it stands to the shelf; `words` says how it differs, where a few can. */
-export type AlongItem = {
+export type ArchiveItem = {
   kind: 'printers' | 'materials' | 'jobs' | 'vocabularies' | 'taught' | 'refrains' | 'scripts'
   name: string
   is: 'new' | 'same' | 'differs'
   words: string
 }
 /** What becomes of something that differs: mine stays; theirs takes its place; or theirs comes beside it under another name. */
-export type AlongDecision = 'mine' | 'theirs' | 'both'
+export type ArchiveDecision = 'mine' | 'theirs' | 'both'

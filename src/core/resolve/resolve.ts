@@ -13,8 +13,10 @@ import { indentOf, readLine } from '../gcode/read.ts'
 import { beginning } from '../machine/beginning.ts'
 import { materialOf, type Stage } from '../machine/state.ts'
 import type { PlainCommand, Trace } from '../machine/trace.ts'
-import { type Branch, branchIn, type Foreign, insideOf } from '../vocabulary/foreign.ts'
+import { type Branch, branchIn, insideOf } from '../vocabulary/foreign.ts'
 import { type Placeholder, Placeholders } from '../vocabulary/placeholders.ts'
+import { hasBranch, isForeign, isForeignFormula, isSo, wordsIn } from './foreign.ts'
+import { halfGuards } from './guards.ts'
 
 export type ScriptSetting = Quantity & {
   line: number
@@ -443,43 +445,6 @@ class Resolver {
 /** A feed rate for a placeholder that nobody knows, mm/min. */
 const ordinaryFeedMmMin = 3000
 
-/** What can't be told counts as so, that its lines are at least looked at. */
-const isSo = (value: Foreign): boolean =>
-  value === null ? true : typeof value === 'string' ? value !== '' : Boolean(value)
-
-/** Words that a board's own expressions begin with: what stands in its brackets then is its own. */
-const ownRoots =
-  /^\s*(?:[-+!(\d"']|(?:var|param|global|move|heat|tools|state|sensors|fans|job|network|boards|inputs|iterations|line|result|exists|min|max|abs|floor|ceil|mod|sqrt|random|true|false|null|pi|limits|spindles|volumes|directories)\b)/
-
-/** Whether a value in brackets is another program's: neither ours nor the firmware's own. */
-export function isForeignFormula(formula: string, { firmware }: Pick<Stage, 'firmware'>): boolean {
-  if (!/^[{[%<$]/.test(formula)) return false
-  return !(firmware.flow && formula.startsWith('{') && ownRoots.test(formula.slice(1)))
-}
-
-/** Whether a line begins, continues or ends a branch of another program. */
-const hasBranch = ({ raw, pieces }: Line): boolean =>
-  pieces.some(({ kind }) => kind === 'formula') ||
-  [...formulasIn(raw)].some(({ formula, text }) => formula && branchIn(insideOf(text)) !== null)
-
-/** All words in another program's signs. */
-const wordsIn = (lines: readonly Line[]): string[] =>
-  lines.flatMap(({ raw }) =>
-    /[{[%<$]/.test(raw)
-      ? [...formulasIn(raw)].flatMap(({ formula, text }) => (formula ? (text.match(/[A-Za-z_]\w*/g) ?? []) : []))
-      : [],
-  )
-
-/** Whether a line has another program's placeholders in what the machine reads. */
-export const isForeign = (line: Line, stage: Pick<Stage, 'firmware'>): boolean =>
-  line.pieces.some(
-    piece =>
-      piece.kind === 'formula' ||
-      (piece.kind === 'word' && piece.formula !== null && isForeignFormula(piece.formula, stage)) ||
-      (piece.kind === 'key' && isForeignFormula(piece.value, stage)) ||
-      (piece.kind === 'name' && /^[Tt][{[%<$]/.test(piece.text) && isForeignFormula(piece.text.slice(1), stage)),
-  )
-
 const whole: readonly (Unit | null)[] = ['°C', 'of 255', 'mm/min', 'ms', 'Hz', 'mA', 'switch']
 
 /** A number as its letter takes it: whole degrees, feeds and milliseconds, otherwise three decimals without trailing zeros. */
@@ -492,18 +457,4 @@ export function writtenFor({ value, unit }: Quantity, letter: Unit | null): stri
 function withoutRepeats(problems: readonly Problem[]): Problem[] {
   const known = new Map(problems.map(problem => [`${problem.kind} ${problem.from} ${problem.to}`, problem]))
   return [...known.values()].sort((a, b) => a.line - b.line || a.from - b.from)
-}
-
-/** Guard lines without a partner: a `when` that has no end, an `otherwise` or `end` that has no `when`. */
-function halfGuards(lines: readonly Line[]): ReadonlySet<number> {
-  const half = new Set<number>()
-  const open: number[] = []
-  for (const line of lines) {
-    const guard = line.kind === 'mark' ? guardLine(line.raw) : null
-    if (guard?.kind === 'when') open.push(line.number)
-    else if (guard && open.length === 0) half.add(line.number)
-    else if (guard?.kind === 'end') open.pop()
-  }
-  for (const line of open) half.add(line)
-  return half
 }

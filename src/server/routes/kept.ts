@@ -5,21 +5,21 @@ import { Job } from '../../core/model/job.ts'
 import { Material } from '../../core/model/material.ts'
 import { nameKey } from '../../core/model/script.ts'
 import { Vocabulary } from '../../core/model/vocabulary.ts'
-import type { Database } from '../database.ts'
+import { addEntry, allEntries, changeEntry, removeEntry } from '../catalog.ts'
+import { type Database, writing } from '../database.ts'
 import { bodyOf, Refused } from '../requests.ts'
-import { addThing, allThings, changeThing, removeThing } from '../things.ts'
 
 type Table = 'materials' | 'jobs' | 'vocabularies'
 const one: Record<Table, string> = { materials: 'material', jobs: 'job', vocabularies: 'vocabulary' }
 
 /** Refuses a name that another of its kind has, whatever the case. */
 function needFreeName(database: Database, table: Table, name: string, but: number | null): void {
-  const taken = allThings(database, table).find(({ id, data }) => id !== but && nameKey(data.name) === nameKey(name))
+  const taken = allEntries(database, table).find(({ id, data }) => id !== but && nameKey(data.name) === nameKey(name))
   if (taken) throw new Refused(409, `There is a ${one[table]} called “${taken.data.name}” already.`, 'name')
 }
 
 function needMaterials(database: Database, job: Job): void {
-  const known = allThings(database, 'materials').map(({ data }) => data.name)
+  const known = allEntries(database, 'materials').map(({ data }) => data.name)
   const missing = job.materials.find(name => !known.includes(name))
   if (missing !== undefined) throw new Refused(400, `There is no material called “${missing}”.`, 'materials')
 }
@@ -40,7 +40,7 @@ function routes<S extends v.GenericSchema<unknown, { name: string }>>(
   care: Care<v.InferOutput<S>>,
 ): Hono {
   const find = (param: string) => {
-    const found = allThings(database, table).find(({ id }) => String(id) === param)
+    const found = allEntries(database, table).find(({ id }) => String(id) === param)
     if (!found) throw new Refused(404, `There is no ${one[table]} ${param}.`)
     return found
   }
@@ -49,26 +49,26 @@ function routes<S extends v.GenericSchema<unknown, { name: string }>>(
       const thing = await bodyOf(context, schema)
       needFreeName(database, table, thing.name, null)
       care.check(thing)
-      return context.json({ id: addThing(database, table, thing, now()), data: thing }, 201)
+      return context.json({ id: addEntry(database, table, thing, now()), data: thing }, 201)
     })
     .put('/:id', async context => {
       const { id, data: before } = find(context.req.param('id'))
       const thing = await bodyOf(context, schema)
       needFreeName(database, table, thing.name, id)
       care.check(thing)
-      database.transaction(() => {
-        changeThing(database, table, id, thing, now())
+      writing(database, () => {
+        changeEntry(database, table, id, thing, now())
         if (before.name !== thing.name) care.renamed?.(before.name, thing.name)
-      })()
+      })
       return context.json({ id, data: thing })
     })
     .delete('/:id', context => {
       const { id, data } = find(context.req.param('id'))
-      if (table !== 'vocabularies' && allThings(database, table).length === 1)
+      if (table !== 'vocabularies' && allEntries(database, table).length === 1)
         throw new Refused(409, `The last ${one[table]} stays: a rehearsal needs one.`)
       const needed = care.needed?.(data.name)
       if (needed) throw new Refused(409, needed)
-      removeThing(database, table, id)
+      removeEntry(database, table, id)
       return context.json({ id })
     })
 }
@@ -77,14 +77,14 @@ export const materialRoutes = (database: Database, now: () => string): Hono =>
   routes(database, 'materials', Material, now, {
     check: () => {},
     renamed: (before, after) => {
-      for (const { id, data } of allThings(database, 'jobs'))
+      for (const { id, data } of allEntries(database, 'jobs'))
         if (data.materials.includes(before)) {
           const materials = data.materials.map(name => (name === before ? after : name))
-          changeThing(database, 'jobs', id, { ...data, materials } as { name: string }, now())
+          changeEntry(database, 'jobs', id, { ...data, materials } as { name: string }, now())
         }
     },
     needed: name => {
-      const using = allThings(database, 'jobs').filter(({ data }) => data.materials.includes(name))
+      const using = allEntries(database, 'jobs').filter(({ data }) => data.materials.includes(name))
       const [first] = using
       return first
         ? `“${name}” is what the job “${first.data.name}” prints with${using.length > 1 ? `, and ${using.length - 1} more` : ''}.`

@@ -3,9 +3,9 @@ import { Hono } from 'hono'
 import * as v from 'valibot'
 import { Firmware, MacroFile, Printer } from '../../core/model/printer.ts'
 import { nameKey } from '../../core/model/script.ts'
-import type { Database } from '../database.ts'
+import { addEntry, allEntries, changeEntry, removeEntry } from '../catalog.ts'
+import { type Database, writing } from '../database.ts'
 import { bodyOf, Refused } from '../requests.ts'
-import { addThing, allThings, changeThing, removeThing } from '../things.ts'
 
 const Macros = v.strictObject({
   macros: v.pipe(v.string(), v.maxLength(400_000, 'a config has at most 400,000 signs')),
@@ -28,12 +28,12 @@ export function printerRoutes(database: Database, now: () => string): Hono {
     const row = database.prepare<[number], { data: string }>('SELECT data FROM printers WHERE id = ?').get(id)
     if (!row) throw new Refused(404, `There is no printer ${param}.`)
     const printer = v.parse(Printer, { ...JSON.parse(row.data), ...part })
-    changeThing(database, 'printers', id, printer, now())
+    changeEntry(database, 'printers', id, printer, now())
     return { id, data: printer }
   }
   /** Refuses a name that another printer has, whatever its case and spaces. */
   const needFreeName = (name: string, but: number | null) => {
-    const taken = allThings(database, 'printers').find(
+    const taken = allEntries(database, 'printers').find(
       ({ id, data }) => id !== but && nameKey(data.name) === nameKey(name),
     )
     if (taken) throw new Refused(409, `There is a printer called “${taken.data.name}” already.`, 'name')
@@ -42,23 +42,23 @@ export function printerRoutes(database: Database, now: () => string): Hono {
     .post('/', async context => {
       const printer = await bodyOf(context, Printer)
       needFreeName(printer.name, null)
-      return context.json({ id: addThing(database, 'printers', printer, now()), data: printer }, 201)
+      return context.json({ id: addEntry(database, 'printers', printer, now()), data: printer }, 201)
     })
     .put('/:id', async context => {
       const id = Number(context.req.param('id'))
       const printer = await bodyOf(context, Printer)
       needFreeName(printer.name, id)
-      const before = allThings(database, 'printers').find(each => each.id === id)?.data.name
+      const before = allEntries(database, 'printers').find(each => each.id === id)?.data.name
       if (before === undefined) throw new Refused(404, `There is no printer ${context.req.param('id')}.`)
-      database.transaction(() => {
-        changeThing(database, 'printers', id, printer, now())
+      writing(database, () => {
+        changeEntry(database, 'printers', id, printer, now())
         // A vocabulary says by name which printers' files it is for.
-        for (const { id: its, data } of allThings(database, 'vocabularies'))
+        for (const { id: its, data } of allEntries(database, 'vocabularies'))
           if (data.printers.includes(before)) {
             const printers = data.printers.map(name => (name === before ? printer.name : name))
-            changeThing(database, 'vocabularies', its, { ...data, printers } as { name: string }, now())
+            changeEntry(database, 'vocabularies', its, { ...data, printers } as { name: string }, now())
           }
-      })()
+      })
       return context.json({ id, data: printer })
     })
     .delete('/:id', context => {
@@ -69,7 +69,7 @@ export function printerRoutes(database: Database, now: () => string): Hono {
           409,
           `It has ${scripts === 1 ? 'a script' : `${scripts} scripts`}, on the shelf or in the bin. Give those to another printer or throw them away first.`,
         )
-      if (!removeThing(database, 'printers', id))
+      if (!removeEntry(database, 'printers', id))
         throw new Refused(404, `There is no printer ${context.req.param('id')}.`)
       return context.json({ id })
     })

@@ -6,7 +6,7 @@ import { read } from '../../core/gcode/read.ts'
 import type { SavedScript } from '../../core/model/kept.ts'
 import { nameKey } from '../../core/model/script.ts'
 import { badName, refrainsIn } from '../../core/script/refrains.ts'
-import type { Database } from '../database.ts'
+import { type Database, writing } from '../database.ts'
 import { addRefrain, addRefrainRevision, allRefrains, refrainNamed, removeRefrain } from '../refrains.ts'
 import { bodyOf, Refused } from '../requests.ts'
 import { allScripts, saveScript, scriptById } from '../scripts.ts'
@@ -59,7 +59,7 @@ export function refrainRoutes(database: Database, now: () => string): Hono {
       const { base, text, note, scripts } = await bodyOf(context, RollOut)
       if (base !== refrain.revision)
         throw new Refused(409, 'This refrain was changed elsewhere in the meantime. Open it afresh.', 'base')
-      database.transaction(() => {
+      writing(database, () => {
         if (text !== null && text !== refrain.text)
           addRefrainRevision(database, refrain.id, refrain.revision + 1, text, note, now())
         for (const { id, variant, base: from, text: whole } of scripts) {
@@ -74,7 +74,7 @@ export function refrainRoutes(database: Database, now: () => string): Hono {
           }[outcome]
           throw new Refused(409, `“${script?.name ?? id}” ${why}. Nothing was rolled out.`, 'scripts')
         }
-      })()
+      })
       return context.json(find(String(refrain.id)))
     })
     .delete('/:id', context => {

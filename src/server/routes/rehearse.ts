@@ -9,9 +9,9 @@ import { Printer } from '../../core/model/printer.ts'
 import { Moment } from '../../core/model/script.ts'
 import { provenFindings } from '../../core/prove.ts'
 import { rehearseScript } from '../../core/round.ts'
+import { type CatalogTable, entryByName, wordsHere } from '../catalog.ts'
 import type { Database } from '../database.ts'
 import { bodyOf, Refused } from '../requests.ts'
-import { type ThingTable, thingByName, wordsHere } from '../things.ts'
 import { allTaught } from './taught.ts'
 
 /** Things are named (any case) or given whole. Without a job it is `small`; without a material, the job's own. */
@@ -27,8 +27,8 @@ const Body = v.strictObject({
 })
 
 export function rehearseRoutes(database: Database): Hono {
-  const named = <T extends ThingTable>(table: T, name: string, place: string) => {
-    const thing = thingByName(database, table, name)
+  const named = <T extends CatalogTable>(table: T, name: string, place: string) => {
+    const thing = entryByName(database, table, name)
     if (!thing) throw new Refused(404, `There is no ${place} named “${name}”.`, place)
     return thing
   }

@@ -30,6 +30,7 @@ const Change = v.strictObject({
   note: Note,
   base: Id,
   variant: v.optional(Id),
+  identity: v.optional(v.string()),
 })
 const Branch = v.strictObject({ name: ScriptName, text: Text, note: Note, bornOf: v.optional(v.nullable(Id), null) })
 const Name = v.strictObject({ name: ScriptName })
@@ -44,6 +45,8 @@ const momentWords: Record<Moment, string> = {
   resume: 'resume script',
   cancel: 'cancel script',
 }
+
+const gone = 'The script that this is a change of is no longer on the shelf. Save yours under another name.'
 
 /** Refuses a name that another script has, whatever its case and spaces. */
 export function needFreeName(database: Database, name: string, but: number | null = null): void {
@@ -95,8 +98,10 @@ export function scriptRoutes(database: Database, now: () => string): Hono {
       return context.json(scriptById(database, addScript(database, script, now())), 201)
     })
     .put('/:id', async context => {
-      const { id, name } = find(context.req.param('id'))
       const change = await bodyOf(context, Change)
+      const before = scriptById(database, Number(context.req.param('id')))
+      if (!before) throw new Refused(404, gone, 'identity')
+      const { id, name } = before
       needPrinter(change.printerId)
       const outcome = saveScript(database, id, change, now())
       if (outcome === 'stale')
@@ -105,6 +110,7 @@ export function scriptRoutes(database: Database, now: () => string): Hono {
           'This script was saved elsewhere in the meantime. Save yours under another name, or open it afresh.',
           'base',
         )
+      if (outcome === 'gone') throw new Refused(409, gone, 'identity')
       if (outcome === 'stock')
         throw new Refused(409, `“${name}” is kept as it came. Give your change a name of its own.`, 'stock')
       return context.json(find(String(id)))

@@ -4,11 +4,11 @@
 import { Hono } from 'hono'
 import * as v from 'valibot'
 import type { ScriptHead } from '../../core/model/kept.ts'
+import { allEntries } from '../catalog.ts'
 import type { Database } from '../database.ts'
 import { bodyOf } from '../requests.ts'
 import { allHeads } from '../scripts.ts'
 import { seriousCounts, summariesOf } from '../summaries.ts'
-import { allThings } from '../things.ts'
 
 /** An answer works summaries out for so long, ms, and leaves the rest to the next. */
 const patienceMs = 150
@@ -32,7 +32,7 @@ export function shelfRoutes(database: Database): Hono {
       else byPrinter.set(head.printerId, [head])
     }
     return JSON.stringify({
-      printers: allThings(database, 'printers').map(({ id, data: printer }) => ({
+      printers: allEntries(database, 'printers').map(({ id, data: printer }) => ({
         id,
         printer,
         scripts: byPrinter.get(id) ?? [],

@@ -2,7 +2,7 @@
 import { Hono } from 'hono'
 import * as v from 'valibot'
 import { TaughtCommand, TaughtFile } from '../../core/model/taught.ts'
-import type { Database } from '../database.ts'
+import { type Database, writing } from '../database.ts'
 import { bodyOf, Refused } from '../requests.ts'
 
 export const allTaught = (database: Database): TaughtCommand[] =>
@@ -42,9 +42,9 @@ export function taughtRoutes(database: Database, now: () => string): Hono {
     })
     .post('/file', async context => {
       const file = await bodyOf(context, TaughtFile)
-      database.transaction(() => {
+      writing(database, () => {
         for (const command of file.commands) keep(command)
-      })()
+      })
       return context.json(allTaught(database))
     })
 }

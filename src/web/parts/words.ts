@@ -7,8 +7,8 @@ export const momentWords: Record<Moment, string> = {
   'layer-change': 'at each layer',
   'tool-change': 'at a tool change',
   pause: 'at a pause',
-  resume: 'going on after a pause',
-  cancel: 'when a print is given up',
+  resume: 'resuming after a pause',
+  cancel: 'when a print is cancelled',
 }
 
 /** “today”, “yesterday”, “3 days ago”, or the date. `now` and `at` as ISO text. */

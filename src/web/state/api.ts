@@ -2,8 +2,8 @@
 import type { Severity } from '../../core/check/finding.ts'
 import type { Job } from '../../core/model/job.ts'
 import type {
-  AlongDecision,
-  AlongItem,
+  ArchiveDecision,
+  ArchiveItem,
   Backup,
   Binned,
   Hit,
@@ -75,7 +75,7 @@ async function ask<T>(path: string, method = 'GET', body?: unknown): Promise<T> 
 }
 
 /** A shelf's file as it is sent: whole, whatever its size. */
-function formFor(file: File, decisions: Record<string, AlongDecision>): FormData {
+function formFor(file: File, decisions: Record<string, ArchiveDecision>): FormData {
   const form = new FormData()
   form.set('file', file)
   form.set('decisions', JSON.stringify(decisions))
@@ -99,7 +99,15 @@ export const api = {
     ask<SavedScript>('/scripts', 'POST', script),
   save: (
     id: number,
-    change: { printerId: number; moment: Moment; text: string; note: string; base: number; variant: number },
+    change: {
+      printerId: number
+      moment: Moment
+      text: string
+      note: string
+      base: number
+      variant: number
+      identity: string
+    },
   ) => ask<SavedScript>(`/scripts/${id}`, 'PUT', change),
   rename: (id: number, name: string) => ask<SavedScript>(`/scripts/${id}/name`, 'PUT', { name }),
   bin: (id: number) => ask<{ id: number }>(`/scripts/${id}`, 'DELETE'),
@@ -133,12 +141,12 @@ export const api = {
   binned: () => ask<{ days: number; scripts: Binned[] }>('/bin'),
   takeOut: (id: number, name: string) => ask<SavedScript>(`/bin/${id}`, 'PUT', { name }),
   dropForGood: (id: number) => ask<{ id: number }>(`/bin/${id}`, 'DELETE'),
-  lookAlong: (file: File) => ask<AlongItem[]>('/along/look', 'POST', formFor(file, {})),
-  bringAlong: (file: File, decisions: Record<string, AlongDecision>) =>
-    ask<{ backup: Backup }>('/along/bring', 'POST', formFor(file, decisions)),
-  emptyShelf: () => ask<{ backup: Backup }>('/along/empty', 'POST'),
-  backups: () => ask<Backup[]>('/along/backups'),
-  restore: (file: string) => ask<{ backup: Backup }>('/along/restore', 'POST', { file }),
+  lookIntoArchive: (file: File) => ask<ArchiveItem[]>('/archive/look', 'POST', formFor(file, {})),
+  bringArchive: (file: File, decisions: Record<string, ArchiveDecision>) =>
+    ask<{ backup: Backup }>('/archive/bring', 'POST', formFor(file, decisions)),
+  emptyShelf: () => ask<{ backup: Backup }>('/archive/empty', 'POST'),
+  backups: () => ask<Backup[]>('/archive/backups'),
+  restore: (file: string) => ask<{ backup: Backup }>('/archive/restore', 'POST', { file }),
   search: (words: string) => ask<Hit[]>(`/search?q=${encodeURIComponent(words)}`),
   addMaterial: (material: Material) => ask<Kept<Material>>('/materials', 'POST', material),
   changeMaterial: (id: number, material: Material) => ask<Kept<Material>>(`/materials/${id}`, 'PUT', material),

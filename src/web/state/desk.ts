@@ -309,8 +309,8 @@ export async function saveOpen(note: string): Promise<SaveRefusal | null> {
   const { open } = getState()
   if (!open?.saved) return { text: 'This script has no name yet.', wants: null }
   const { printerId, moment } = open.chosen
-  const { id, revision, variantId } = open.saved
-  const change = { printerId, moment, text: fileText(open), note, base: revision, variant: variantId }
+  const { id, revision, variantId, identity } = open.saved
+  const change = { printerId, moment, text: fileText(open), note, base: revision, variant: variantId, identity }
   try {
     const saved = await api.save(id, change)
     update({ saved })
@@ -343,6 +343,8 @@ export async function saveOnTop(note: string): Promise<SaveRefusal | null> {
   if (!open?.saved) return null
   try {
     const saved = await api.script(String(open.saved.id))
+    if (saved.identity !== open.saved.identity)
+      return { text: 'Another script stands there now. Save yours under another name.', wants: null }
     await dropDraft(open.key)
     update({ saved, key: savedDraftKey(saved) })
     return saveOpen(note)

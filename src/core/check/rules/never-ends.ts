@@ -18,7 +18,7 @@ export const neverEnds: Rule = {
   severity: 'error',
   title: 'Never comes to an end',
   why: 'A wait for something that never comes holds the machine, hot, until somebody switches it off.',
-  silentWhen: 'Reckons with your printer’s heaters as described: a stronger one may get there.',
+  silentWhen: 'Goes by your printer’s heaters as described: a stronger one may get there.',
   example: {
     text: 'M191 S50',
     printer: {

@@ -3,7 +3,7 @@
 import { type Line, type Piece, placeOf } from '../../gcode/line.ts'
 import { looksLikeConfig } from '../../macros/config.ts'
 import type { Edit } from '../../model/script.ts'
-import { isForeign } from '../../resolve/resolve.ts'
+import { isForeign } from '../../resolve/foreign.ts'
 import { spelledEnds, straighten } from '../../script/edits/repair.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 

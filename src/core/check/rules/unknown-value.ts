@@ -1,5 +1,5 @@
 // A word in place of a number that nothing here fills in, or a formula that can't be worked out.
-import { isForeignFormula } from '../../resolve/resolve.ts'
+import { isForeignFormula } from '../../resolve/foreign.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
 const beyond = 'What it stands in counts as absent in this rehearsal.'

@@ -43,9 +43,9 @@ export function Telling({ story, told, timed, onTry, onChanged, onProblem }: Pro
       const variant = variantOf(revision)
       if (revision.variantId !== script.variantId && isNewest(revisions, revision))
         return api.use(script.id, revision.variantId, false)
-      const { printerId, moment, revision: base, variantId } = script
+      const { printerId, moment, revision: base, variantId, identity } = script
       const note = `back to revision ${revision.number}${variants.length > 1 ? ` of ${variant?.name}` : ''}`
-      return api.save(script.id, { printerId, moment, text: revision.text, note, base, variant: variantId })
+      return api.save(script.id, { printerId, moment, text: revision.text, note, base, variant: variantId, identity })
     })
   return (
     <>

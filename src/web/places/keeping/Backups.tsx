@@ -1,4 +1,4 @@
-// The last ten backups, each of which can be gone back to.
+// The backups, each of which can be gone back to.
 import { useState } from 'react'
 import type { Backup } from '../../../core/model/kept.ts'
 import { Button } from '../../parts/Button.tsx'

@@ -1,7 +1,7 @@
 // A shelf's file brought in: what is new in it, the same, or different, and what is to become of each that differs.
 import { useState } from 'react'
 import { plural } from '../../../core/format.ts'
-import type { AlongDecision, AlongItem } from '../../../core/model/kept.ts'
+import type { ArchiveDecision, ArchiveItem } from '../../../core/model/kept.ts'
 import { Button } from '../../parts/Button.tsx'
 import { FileButton } from '../../parts/FileButton.tsx'
 import { useDrop } from '../../parts/useDrop.ts'
@@ -9,7 +9,7 @@ import { api } from '../../state/api.ts'
 
 type Props = { onDone: (sentence: string) => Promise<void>; onProblem: (sentence: string) => void }
 
-const kindWords: Record<AlongItem['kind'], string> = {
+const kindWords: Record<ArchiveItem['kind'], string> = {
   printers: 'printer',
   materials: 'material',
   jobs: 'job',
@@ -19,20 +19,20 @@ const kindWords: Record<AlongItem['kind'], string> = {
   scripts: 'script',
 }
 
-const choices: Record<AlongDecision, string> = {
+const choices: Record<ArchiveDecision, string> = {
   mine: 'leave mine',
   theirs: 'take the file’s',
   both: 'keep both',
 }
 
 export function BringIn({ onDone, onProblem }: Props) {
-  const [looked, setLooked] = useState<{ name: string; file: File; items: AlongItem[] } | null>(null)
-  const [decisions, setDecisions] = useState<Record<string, AlongDecision>>({})
+  const [looked, setLooked] = useState<{ name: string; file: File; items: ArchiveItem[] } | null>(null)
+  const [decisions, setDecisions] = useState<Record<string, ArchiveDecision>>({})
   const look = async (file: File | undefined) => {
     if (!file) return
     setDecisions({})
     try {
-      setLooked({ name: file.name, file, items: await api.lookAlong(file) })
+      setLooked({ name: file.name, file, items: await api.lookIntoArchive(file) })
     } catch (error) {
       setLooked(null)
       onProblem(`“${file.name}”: ${(error as Error).message}`)
@@ -42,14 +42,14 @@ export function BringIn({ onDone, onProblem }: Props) {
   const bring = async () => {
     if (!looked) return
     try {
-      await api.bringAlong(looked.file, decisions)
+      await api.bringArchive(looked.file, decisions)
       setLooked(null)
       await onDone(`“${looked.name}” is brought in. A backup was made before.`)
     } catch (error) {
       onProblem((error as Error).message)
     }
   }
-  const of = (is: AlongItem['is']) => looked?.items.filter(item => item.is === is) ?? []
+  const of = (is: ArchiveItem['is']) => looked?.items.filter(item => item.is === is) ?? []
   return (
     <section
       aria-labelledby="bring-in"
@@ -90,7 +90,7 @@ export function BringIn({ onDone, onProblem }: Props) {
                   <select
                     aria-label={`What becomes of ${name}`}
                     value={decisions[key] ?? 'mine'}
-                    onChange={event => setDecisions({ ...decisions, [key]: event.target.value as AlongDecision })}
+                    onChange={event => setDecisions({ ...decisions, [key]: event.target.value as ArchiveDecision })}
                     className="rounded-button border border-rule bg-paper px-2 py-0.5"
                   >
                     {Object.entries(choices)

@@ -65,7 +65,7 @@ export function KeepingPlace() {
             gives the same bytes. All revisions, trials and pictures are in it; the bin is not.
           </p>
           <a
-            href="/api/along/shelf.zip"
+            href="/api/archive/shelf.zip"
             download
             className={`${linkLook} border-heat bg-heat px-3.5 py-1.5 text-[14px] font-semibold text-on-heat hover:brightness-110`}
           >
@@ -76,7 +76,7 @@ export function KeepingPlace() {
             {printers.map(({ id, printer }) => (
               <li key={id}>
                 <a
-                  href={`/api/along/printers/${id}`}
+                  href={`/api/archive/printers/${id}`}
                   download
                   className={`${linkLook} border-rule bg-raised px-2.5 py-0.5 text-[13px] hover:border-soft`}
                 >

@@ -97,7 +97,7 @@ function OldPrinter({ id }: { id: string }) {
           <Copy size={15} aria-hidden /> Copy
         </Button>
         <a
-          href={`/api/along/printers/${id}`}
+          href={`/api/archive/printers/${id}`}
           download
           className="inline-flex items-center gap-1.5 rounded-button border border-rule bg-raised px-3.5 py-1.5 text-[14px] hover:border-soft"
         >

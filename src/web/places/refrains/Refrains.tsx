@@ -199,7 +199,7 @@ function OneRefrain({ refrain, things, onChanged, onProblem }: OneProps) {
             onClick={() => (dropping ? void api.removeRefrain(refrain.id).then(onChanged) : setDropping(true))}
             className="text-left text-[14px] text-soft underline hover:text-bad"
           >
-            {dropping ? 'Really? The scripts keep their lines.' : 'Give this refrain up'}
+            {dropping ? 'Detach it everywhere? The scripts keep their lines.' : 'Detach this refrain…'}
           </button>
         </div>
       </div>

@@ -195,8 +195,8 @@ function Verdict({ rows, going, stopped, tookS }: VerdictProps) {
     failing > 0
       ? `${plural(failing, 'run')} of ${rows.length} would go wrong`
       : warned > 0
-        ? `Sound, with something to look at in ${plural(warned, 'run')} of ${rows.length}`
-        : `Sound for ${rows.length === 1 ? 'the one run' : `all ${rows.length} runs`}`
+        ? `No errors; warnings in ${plural(warned, 'run')} of ${rows.length}`
+        : `No problems in ${rows.length === 1 ? 'the one run' : `any of ${rows.length} runs`}`
   return (
     <p
       role="status"

@@ -58,7 +58,7 @@ export function RunsChart({ rows }: { rows: readonly RunRow[] }) {
   return (
     <section aria-label="Time of each run" className="rounded-card border border-rule bg-raised px-4 py-2.5">
       <p className="text-[14px] text-soft">
-        From {clock(shortest)} to {clock(longest)}, longest first; dotted: heating, full: the rest. On the average{' '}
+        From {clock(shortest)} to {clock(longest)}, longest first; dotted: heating, full: the rest. On average{' '}
         {plain(mean(saved.map(({ massG }) => massG)), 2)} g of filament.{' '}
         {change && <b className="text-ink">{change}</b>}
       </p>

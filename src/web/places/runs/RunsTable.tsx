@@ -27,7 +27,7 @@ const keeps: Record<Only, (row: RunRow) => boolean> = {
   clean: ({ counts }) => counts.error + counts.warning === 0,
 }
 
-const onlyWords: Record<Only, string> = { all: 'all', error: 'go wrong', warning: 'to look at', clean: 'sound' }
+const onlyWords: Record<Only, string> = { all: 'all', error: 'go wrong', warning: 'warnings', clean: 'no problems' }
 
 /** More rows than this are not drawn; sorting and filtering reach them. */
 const most = 300
@@ -129,7 +129,7 @@ export function RunsTable({ rows, printer }: { rows: readonly RunRow[]; printer:
 function Found({ row, onOpen }: { row: RunRow; onOpen: (line: number) => void }) {
   const { counts, worst } = row
   const first = worst.find(({ severity }) => severity !== 'advice')
-  if (!first) return <span className="font-semibold text-good">sound</span>
+  if (!first) return <span className="font-semibold text-good">no problems</span>
   const told = [
     counts.error ? plural(counts.error, 'error') : '',
     counts.warning ? plural(counts.warning, 'warning') : '',

@@ -36,7 +36,7 @@ export function PrinterCard({ id, printer, scripts, onChanged }: Props) {
               <div className="flex items-center hover:bg-sunk">
                 <Link
                   to={`/desk/${script.id}`}
-                  className="grid grid-cols-[8.5rem_minmax(8rem,1fr)_9.5rem_6rem_5.5rem] max-[1150px]:grid-cols-[7rem_minmax(4rem,1fr)_8.5rem_5.5rem] items-center min-w-0 flex-1 gap-3 max-[1150px]:gap-2 px-1 py-1.5"
+                  className="grid grid-cols-[8.5rem_minmax(8rem,1fr)_9rem_6rem_7rem] max-[1150px]:grid-cols-[7rem_minmax(4rem,1fr)_8.5rem_5.5rem] items-center min-w-0 flex-1 gap-3 max-[1150px]:gap-2 px-1 py-1.5"
                 >
                   <span className="text-[14px] text-soft">{momentWords[script.moment]}</span>
                   <span className="truncate font-semibold" title={script.name}>
@@ -83,9 +83,9 @@ function Verdict({ script }: { script: Script }) {
     )
   if (!worst)
     return (
-      <span className="flex items-center justify-end gap-1 text-[14px] font-semibold text-good">
+      <span className="flex items-center justify-end gap-1 text-[14px] font-semibold whitespace-nowrap text-good">
         <Check size={15} aria-hidden />
-        sound
+        no problems
       </span>
     )
   return (

@@ -5,10 +5,10 @@ import { Link } from 'react-router'
 import { plural } from '../../../core/format.ts'
 import { api, type ShelfPrinter } from '../../state/api.ts'
 import { LeftOpen } from './LeftOpen.tsx'
+import { NeedsAttention } from './NeedsAttention.tsx'
 import { NewScript } from './NewScript.tsx'
 import { PrinterCard } from './PrinterCard.tsx'
 import { useSummaries } from './useSummaries.ts'
-import { WantsALook } from './WantsALook.tsx'
 
 /** About how high a card is, px, until it has been measured. */
 const cardPx = ({ scripts }: ShelfPrinter): number => 76 + 34 * Math.max(2, scripts.length)
@@ -107,7 +107,7 @@ export function Shelf() {
       <aside aria-label="New scripts and what needs attention" className="grid content-start gap-7">
         <NewScript printers={printers} />
         <LeftOpen printers={printers} />
-        <WantsALook printers={printers} />
+        <NeedsAttention printers={printers} />
       </aside>
     </div>
   )

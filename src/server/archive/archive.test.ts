@@ -19,17 +19,17 @@ const form = (bytes: Uint8Array, decisions: object = {}) => {
   return data
 }
 const look = async (bytes: Uint8Array) =>
-  (await ask('/along/look', 'POST', form(bytes))).json as unknown as {
+  (await ask('/archive/look', 'POST', form(bytes))).json as unknown as {
     kind: string
     name: string
     is: string
     words: string
   }[]
-const bring = (bytes: Uint8Array, decisions: object = {}) => ask('/along/bring', 'POST', form(bytes, decisions))
+const bring = (bytes: Uint8Array, decisions: object = {}) => ask('/archive/bring', 'POST', form(bytes, decisions))
 const save = (id: number, text: string, base = 1) =>
   ask(`/scripts/${id}`, 'PUT', { printerId: 1, moment: 'start', text, base })
 
-describe('a shelf taken along', () => {
+describe('a shelf taken archive', () => {
   it('is the same bytes each time', () => expect(packed()).toEqual(packed()))
 
   it('can be read by a person: JSON, and each revision a file of G-code', () => {
@@ -47,7 +47,7 @@ describe('a shelf taken along', () => {
     const picture = Buffer.from([0xff, 0xd8, 0xff, 0xe0, 7]).toString('base64')
     await ask('/revisions/1/trials', 'POST', { trial, picture })
     const before = packed()
-    expect((await ask('/along/empty', 'POST')).status).toBe(200)
+    expect((await ask('/archive/empty', 'POST')).status).toBe(200)
     expect((await ask('/shelf')).json.printers).toEqual([])
     expect(packed()).not.toEqual(before)
     expect((await bring(before)).status).toBe(200)
@@ -57,10 +57,10 @@ describe('a shelf taken along', () => {
   })
 
   it('of one printer has what belongs to it and no other’s', () => {
-    const along = gather(shelf.database, 1)
-    expect(along.printers.map(({ name }) => name)).toEqual(['Dunlin'])
-    expect(new Set(along.scripts.map(({ printer }) => printer))).toEqual(new Set(['Dunlin']))
-    expect(along.refrains.map(({ name }) => name)).toEqual(['off the print'])
+    const archive = gather(shelf.database, 1)
+    expect(archive.printers.map(({ name }) => name)).toEqual(['Dunlin'])
+    expect(new Set(archive.scripts.map(({ printer }) => printer))).toEqual(new Set(['Dunlin']))
+    expect(archive.refrains.map(({ name }) => name)).toEqual(['off the print'])
     expect(gather(shelf.database, 2).refrains).toEqual([])
   })
 })
@@ -119,12 +119,12 @@ describe('a shelf brought in', () => {
     expect(why(without(all => Object.assign(all, { 'printers/Dunlin.json': strToU8('{"name":"Dunlin"}') })))).toContain(
       'does not fit',
     )
-    expect((await ask('/along/look', 'POST', new FormData())).json.error).toBe('The request has no file.')
-    expect((await ask('/along/bring', 'POST', form(before, { 'scripts Everyday': 'burn' }))).json.place).toBe(
+    expect((await ask('/archive/look', 'POST', new FormData())).json.error).toBe('The request has no file.')
+    expect((await ask('/archive/bring', 'POST', form(before, { 'scripts Everyday': 'burn' }))).json.place).toBe(
       'decisions',
     )
     const orphan = without(all => delete all['printers/Dunlin.json'])
-    await ask('/along/empty', 'POST')
+    await ask('/archive/empty', 'POST')
     const refused = await bring(orphan)
     expect([refused.status, refused.json.error]).toEqual([
       400,
@@ -142,13 +142,13 @@ describe('backups', () => {
     expect(backup.reason).toBe('before-import')
     await save(1, 'G28 ; later\n')
     await ask('/scripts/2', 'DELETE')
-    expect((await ask('/along/restore', 'POST', { file: backup.file })).status).toBe(200)
+    expect((await ask('/archive/restore', 'POST', { file: backup.file })).status).toBe(200)
     expect(packed()).toEqual(before)
     expect((await ask('/search?q=later')).json).toEqual([])
     // What was there before the restoring is a backup now.
-    const all = (await ask('/along/backups')).json as unknown as { reason: string }[]
+    const all = (await ask('/archive/backups')).json as unknown as { reason: string }[]
     expect(all.map(({ reason }) => reason)).toContain('before-restoring')
-    expect((await ask('/along/restore', 'POST', { file: '../shelf.sqlite' })).status).toBe(404)
+    expect((await ask('/archive/restore', 'POST', { file: '../shelf.sqlite' })).status).toBe(404)
     // Revisions are guarded as before.
     expect(() => shelf.database.prepare('DELETE FROM revisions').run()).toThrow('is kept')
   })

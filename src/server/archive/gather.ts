@@ -1,25 +1,25 @@
-// The shelf as it is taken along: everything, or one printer with all that belongs to it.
+// The shelf as an archive: everything, or one printer with all that belongs to it.
 import { read } from '../../core/gcode/read.ts'
 import { nameKey } from '../../core/model/script.ts'
 import { refrainsIn } from '../../core/script/refrain-marks.ts'
+import { allEntries } from '../catalog.ts'
 import type { Database } from '../database.ts'
 import { allTaught } from '../routes/taught.ts'
-import { allThings } from '../things.ts'
 import { pictureOf, trialsOf } from '../trials.ts'
 import { revisionsOf, variantsOf } from '../variants.ts'
-import type { Along, AlongRefrain, AlongScript } from './layout.ts'
+import type { Archive, ArchiveRefrain, ArchiveScript } from './layout.ts'
 
 type Row = {
   id: number
   name: string
   printer: string
   printerId: number
-  moment: AlongScript['moment']
+  moment: ArchiveScript['moment']
   createdAt: string
   backTo: number | null
 }
 
-function scriptFrom(database: Database, { id, backTo, printerId: _, ...row }: Row): AlongScript {
+function scriptFrom(database: Database, { id, backTo, printerId: _, ...row }: Row): ArchiveScript {
   const [variants, revisions] = [variantsOf(database, id), revisionsOf(database, id)]
   const nameOf = (variantId: number) => variants.find(each => each.id === variantId)?.name ?? ''
   const placeOf = (revisionId: number) => {
@@ -45,20 +45,20 @@ function scriptFrom(database: Database, { id, backTo, printerId: _, ...row }: Ro
   }
 }
 
-function refrainsAlong(database: Database): AlongRefrain[] {
+function refrainsArchive(database: Database): ArchiveRefrain[] {
   const heads = database
     .prepare<[], { id: number; name: string; createdAt: string }>(
       'SELECT id, name, created_at AS createdAt FROM refrains ORDER BY key',
     )
     .all()
-  const revisions = database.prepare<[number], AlongRefrain['revisions'][number]>(
+  const revisions = database.prepare<[number], ArchiveRefrain['revisions'][number]>(
     'SELECT number, note, created_at AS createdAt, text FROM refrain_revisions WHERE refrain_id = ? ORDER BY number',
   )
   return heads.map(({ id, ...refrain }) => ({ ...refrain, revisions: revisions.all(id) }))
 }
 
 /** What is in the bin stays behind. With a printer's id: that printer, its scripts, and the refrains that stand in them. */
-export function gather(database: Database, printerId: number | null = null): Along {
+export function gather(database: Database, printerId: number | null = null): Archive {
   const rows = database
     .prepare<[], Row>(
       `SELECT s.id, s.name, p.name AS printer, p.id AS printerId, s.moment, s.created_at AS createdAt, s.back_to AS backTo
@@ -68,7 +68,7 @@ export function gather(database: Database, printerId: number | null = null): Alo
   const scripts = rows
     .filter(row => printerId === null || row.printerId === printerId)
     .map(row => scriptFrom(database, row))
-  const printers = allThings(database, 'printers').filter(({ id }) => printerId === null || id === printerId)
+  const printers = allEntries(database, 'printers').filter(({ id }) => printerId === null || id === printerId)
   const standing = new Set(
     scripts
       .flatMap(({ variants }) => variants.flatMap(({ revisions }) => revisions.at(-1)?.text ?? ''))
@@ -78,13 +78,13 @@ export function gather(database: Database, printerId: number | null = null): Alo
   const family = printers[0]?.data.firmware.family
   return {
     printers: printers.map(({ data }) => data),
-    materials: allThings(database, 'materials').map(({ data }) => data),
-    jobs: allThings(database, 'jobs').map(({ data }) => data),
-    vocabularies: allThings(database, 'vocabularies')
+    materials: allEntries(database, 'materials').map(({ data }) => data),
+    jobs: allEntries(database, 'jobs').map(({ data }) => data),
+    vocabularies: allEntries(database, 'vocabularies')
       .map(({ data }) => data)
       .filter(each => printerId === null || each.printers.some(name => names.includes(name))),
     taught: allTaught(database).filter(each => printerId === null || each.family === family),
-    refrains: refrainsAlong(database).filter(({ name }) => printerId === null || standing.has(nameKey(name))),
+    refrains: refrainsArchive(database).filter(({ name }) => printerId === null || standing.has(nameKey(name))),
     scripts,
   }
 }

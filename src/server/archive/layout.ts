@@ -14,7 +14,7 @@ const Count = v.pipe(v.number(), v.integer(), v.minValue(1))
 const Revision = v.object({ number: Count, note: v.string(), createdAt: v.string(), text: v.string() })
 const Born = v.nullable(v.object({ variant: v.string(), number: Count }))
 
-export const AlongScript = v.object({
+export const ArchiveScript = v.object({
   name: ScriptName,
   printer: v.string(),
   moment: Moment,
@@ -45,26 +45,26 @@ export const AlongScript = v.object({
     }),
   ),
 })
-export type AlongScript = v.InferOutput<typeof AlongScript>
+export type ArchiveScript = v.InferOutput<typeof ArchiveScript>
 
-export const AlongRefrain = v.object({
+export const ArchiveRefrain = v.object({
   name: v.string(),
   createdAt: v.string(),
   revisions: v.pipe(v.array(Revision), v.minLength(1)),
 })
-export type AlongRefrain = v.InferOutput<typeof AlongRefrain>
+export type ArchiveRefrain = v.InferOutput<typeof ArchiveRefrain>
 
 /** A whole shelf, or one printer with all that belongs to it. */
-export const Along = v.object({
+export const Archive = v.object({
   printers: v.array(Printer),
   materials: v.array(Material),
   jobs: v.array(Job),
   vocabularies: v.array(Vocabulary),
   taught: v.array(TaughtCommand),
-  refrains: v.array(AlongRefrain),
-  scripts: v.array(AlongScript),
+  refrains: v.array(ArchiveRefrain),
+  scripts: v.array(ArchiveScript),
 })
-export type Along = v.InferOutput<typeof Along>
+export type Archive = v.InferOutput<typeof Archive>
 
 const head = { format: 'warm-prelude shelf', version: 1 }
 /** What has an order of its own on the shelf, which files have not: the first job, say, is what everything is rehearsed for. */
@@ -100,9 +100,9 @@ class Folders {
 }
 
 /** Puts a shelf into a .zip; equal shelves give equal bytes. */
-export function pack(along: Along): Uint8Array {
-  const { printers, materials, jobs, vocabularies, taught, refrains, scripts } = along
-  const order = Object.fromEntries(ordered.map(kind => [kind, along[kind].map(({ name }) => name)]))
+export function pack(archive: Archive): Uint8Array {
+  const { printers, materials, jobs, vocabularies, taught, refrains, scripts } = archive
+  const order = Object.fromEntries(ordered.map(kind => [kind, archive[kind].map(({ name }) => name)]))
   const files: Record<string, string | Uint8Array> = { 'shelf.json': json({ ...head, order }) }
   const folders = new Folders()
   const simple: [string, readonly { name: string }[]][] = [
@@ -112,11 +112,11 @@ export function pack(along: Along): Uint8Array {
     ['vocabularies/', vocabularies],
   ]
   for (const [folder, things] of simple)
-    for (const thing of byName(things)) files[folders.path(folder, thing.name, '.json')] = json(thing)
+    for (const entry of byName(things)) files[folders.path(folder, entry.name, '.json')] = json(entry)
   files['taught-commands.json'] = json(
     [...taught].sort((a, b) => (`${a.family} ${a.name}` < `${b.family} ${b.name}` ? -1 : 1)),
   )
-  const putRevisions = (folder: string, revisions: AlongRefrain['revisions']) =>
+  const putRevisions = (folder: string, revisions: ArchiveRefrain['revisions']) =>
     revisions.map(({ text, ...revision }) => {
       const file = `${folder}/${String(revision.number).padStart(4, '0')}.gcode`
       files[file] = text
@@ -155,22 +155,22 @@ export function pack(along: Along): Uint8Array {
 /** A text may begin with a byte order mark, which belongs to it. */
 const decoder = new TextDecoder('utf-8', { ignoreBOM: true })
 
-export type Unpacked = { ok: true; along: Along } | { ok: false; why: string }
+export type Unpacked = { ok: true; archive: Archive } | { ok: false; why: string }
 
 /** Things in the order that the shelf had; those that it does not name come last, by name. */
-function inOrder(along: Along, order: v.InferOutput<typeof Order>): Along {
+function inOrder(archive: Archive, order: v.InferOutput<typeof Order>): Archive {
   const sorted = <T extends { name: string }>(things: readonly T[], names: readonly string[]): T[] => {
     const places = new Map(names.map((name, i) => [nameKey(name), i]))
     const placeOf = ({ name }: T) => places.get(nameKey(name)) ?? names.length
     return byName(things).sort((a, b) => placeOf(a) - placeOf(b))
   }
   return {
-    ...along,
-    printers: sorted(along.printers, order.printers),
-    materials: sorted(along.materials, order.materials),
-    jobs: sorted(along.jobs, order.jobs),
-    vocabularies: sorted(along.vocabularies, order.vocabularies),
-    scripts: sorted(along.scripts, order.scripts),
+    ...archive,
+    printers: sorted(archive.printers, order.printers),
+    materials: sorted(archive.materials, order.materials),
+    jobs: sorted(archive.jobs, order.jobs),
+    vocabularies: sorted(archive.vocabularies, order.vocabularies),
+    scripts: sorted(archive.scripts, order.scripts),
   }
 }
 
@@ -234,9 +234,9 @@ export function unpack(bytes: Uint8Array): Unpacked {
       refrains,
       scripts,
     }
-    const result = v.safeParse(Along, whole)
+    const result = v.safeParse(Archive, whole)
     return result.success
-      ? { ok: true, along: inOrder(result.output, said.output.order) }
+      ? { ok: true, archive: inOrder(result.output, said.output.order) }
       : { ok: false, why: `Something in it does not fit: ${sentenceOf(result.issues)}` }
   } catch (error) {
     return { ok: false, why: `${now} can’t be read: ${(error as Error).message}.` }

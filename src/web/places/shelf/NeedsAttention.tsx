@@ -5,7 +5,7 @@ import type { Summarized } from './useSummaries.ts'
 
 const most = 4
 
-export function WantsALook({ printers }: { printers: Summarized[] }) {
+export function NeedsAttention({ printers }: { printers: Summarized[] }) {
   const all = printers.flatMap(({ printer, scripts }) =>
     scripts.flatMap(script => (script.summary?.findings ?? []).map(finding => ({ printer, script, finding }))),
   )
@@ -16,7 +16,7 @@ export function WantsALook({ printers }: { printers: Summarized[] }) {
       <h2 id="wants-a-look" className="border-b border-rule pb-1.5 font-serif text-[18px] font-semibold">
         Needs attention
       </h2>
-      {shown.length === 0 && <p className="py-2 text-soft">Nothing. Every script that was rehearsed is sound.</p>}
+      {shown.length === 0 && <p className="py-2 text-soft">Nothing. No script that was rehearsed has problems.</p>}
       <ul>
         {shown.map(({ printer, script, finding }) => (
           <li key={`${script.id} ${finding.rule} ${finding.line}`} className="border-b border-rule">

@@ -1,7 +1,7 @@
 import { strFromU8, unzipSync } from 'fflate'
 import { describe, expect, it } from 'vitest'
 import { job, material, printer } from '../../core/testing/stage.ts'
-import { type Along, type AlongScript, pack, unpack } from './layout.ts'
+import { type Archive, type ArchiveScript, pack, unpack } from './layout.ts'
 
 const revision = (number: number, text: string) => ({
   number,
@@ -9,7 +9,7 @@ const revision = (number: number, text: string) => ({
   createdAt: '2026-11-24T08:00:00.000Z',
   text,
 })
-const script = (name: string, text = 'G28\n', more: Partial<AlongScript> = {}): AlongScript => ({
+const script = (name: string, text = 'G28\n', more: Partial<ArchiveScript> = {}): ArchiveScript => ({
   name,
   printer: printer.name,
   moment: 'start',
@@ -19,7 +19,7 @@ const script = (name: string, text = 'G28\n', more: Partial<AlongScript> = {}): 
   trials: [],
   ...more,
 })
-const along = (scripts: AlongScript[]): Along => ({
+const archive = (scripts: ArchiveScript[]): Archive => ({
   printers: [printer],
   materials: [material],
   jobs: [job],
@@ -28,10 +28,10 @@ const along = (scripts: AlongScript[]): Along => ({
   refrains: [],
   scripts,
 })
-const back = (what: Along): Along => {
+const back = (what: Archive): Archive => {
   const found = unpack(pack(what))
   if (!found.ok) throw new Error(found.why)
-  return found.along
+  return found.archive
 }
 
 describe('the open file', () => {
@@ -45,28 +45,28 @@ describe('the open file', () => {
       ';& x\n\t \n;& end x',
       'a\u0000b\u2028c\n',
     ]
-    const whole = back(along(odd.map((text, i) => script(`Script ${i}`, text))))
+    const whole = back(archive(odd.map((text, i) => script(`Script ${i}`, text))))
     expect(whole.scripts.map(({ variants }) => variants[0]?.revisions[0]?.text)).toEqual(odd)
   })
 
   it('keeps the order of the shelf, which its files have not', () => {
     const [a, b, c] = [script('Birch'), script('Almond'), script('Cedar')]
-    expect(back(along([a, b, c])).scripts.map(({ name }) => name)).toEqual(['Birch', 'Almond', 'Cedar'])
+    expect(back(archive([a, b, c])).scripts.map(({ name }) => name)).toEqual(['Birch', 'Almond', 'Cedar'])
     const jobs = ['tall', 'small', 'odd'].map(name => ({ ...job, name }))
-    expect(back({ ...along([]), jobs }).jobs.map(({ name }) => name)).toEqual(['tall', 'small', 'odd'])
-    expect(pack(along([a, b]))).toEqual(pack(along([a, b])))
+    expect(back({ ...archive([]), jobs }).jobs.map(({ name }) => name)).toEqual(['tall', 'small', 'odd'])
+    expect(pack(archive([a, b]))).toEqual(pack(archive([a, b])))
   })
 
   it('takes names that a file system minds, and names that would be one folder', () => {
     const names = ['a/b', 'a:b', 'a-b', '..', 'CON?', 'ä', 'x'.repeat(120)]
     const scripts = names.map(name => script(name, `; ${name}\n`))
-    const files = Object.keys(unzipSync(pack(along(scripts))))
+    const files = Object.keys(unzipSync(pack(archive(scripts))))
     for (const path of files) {
       expect(path).not.toMatch(/[\\:*?"<>|]/)
       expect(path.split('/')).not.toContain('..')
     }
     expect(new Set(files.map(path => path.toLowerCase())).size).toBe(files.length)
-    const texts = back(along(scripts)).scripts.map(({ name, variants }) => [name, variants[0]?.revisions[0]?.text])
+    const texts = back(archive(scripts)).scripts.map(({ name, variants }) => [name, variants[0]?.revisions[0]?.text])
     expect(new Map(texts as [string, string][])).toEqual(new Map(names.map(name => [name, `; ${name}\n`])))
   })
 
@@ -89,11 +89,11 @@ describe('the open file', () => {
         { variant: 'Second', number: 1, madeAt: '2026-11-26T08:00:00.000Z', data, picture: null },
       ],
     })
-    expect(back(along([rich])).scripts).toEqual([rich])
+    expect(back(archive([rich])).scripts).toEqual([rich])
   })
 
   it('has JSON that ends its lines, as version control likes it', () => {
-    const files = unzipSync(pack(along([script('One')])))
+    const files = unzipSync(pack(archive([script('One')])))
     for (const [path, bytes] of Object.entries(files))
       if (path.endsWith('.json')) expect(strFromU8(bytes)).toMatch(/^[[{][\s\S]*[\]}]\n$/)
   })
@@ -101,7 +101,10 @@ describe('the open file', () => {
   it('with two variants in use is refused', () => {
     const two = script('Two')
     const [first] = two.variants
-    const broken = { ...two, variants: [first, { ...first, name: 'Other' }] } as AlongScript
-    expect(unpack(pack(along([broken])))).toMatchObject({ ok: false, why: expect.stringContaining('just one variant') })
+    const broken = { ...two, variants: [first, { ...first, name: 'Other' }] } as ArchiveScript
+    expect(unpack(pack(archive([broken])))).toMatchObject({
+      ok: false,
+      why: expect.stringContaining('just one variant'),
+    })
   })
 })

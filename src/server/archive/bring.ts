@@ -1,31 +1,32 @@
 // A shelf that is brought in: what is new in it, what is the same, what differs; and putting it in as the person decided.
+import { randomUUID } from 'node:crypto'
 import * as v from 'valibot'
-import type { AlongDecision, AlongItem } from '../../core/model/kept.ts'
+import type { ArchiveDecision, ArchiveItem } from '../../core/model/kept.ts'
 import { nameKey } from '../../core/model/script.ts'
 import { binScript } from '../bin.ts'
-import type { Database } from '../database.ts'
+import { addEntry, allEntries, type CatalogTable, changeEntry } from '../catalog.ts'
+import { addRow, type Database, writing } from '../database.ts'
 import { addRefrainRevision } from '../refrains.ts'
 import { addRevision } from '../scripts.ts'
-import { addThing, allThings, changeThing, type ThingTable } from '../things.ts'
 import { addTrial } from '../trials.ts'
 import { gather } from './gather.ts'
-import type { Along, AlongRefrain, AlongScript } from './layout.ts'
+import type { Archive, ArchiveRefrain, ArchiveScript } from './layout.ts'
 
 export const kinds = ['printers', 'materials', 'jobs', 'vocabularies', 'taught', 'refrains', 'scripts'] as const
-export type Kind = AlongItem['kind']
+export type Kind = ArchiveItem['kind']
 
-export const Decision = v.picklist(['mine', 'theirs', 'both'] satisfies AlongDecision[])
+export const Decision = v.picklist(['mine', 'theirs', 'both'] satisfies ArchiveDecision[])
 
 /** Decisions by kind and name, as `scripts My start`; what is not decided stays as mine. */
-export type Decisions = Readonly<Record<string, AlongDecision>>
+export type Decisions = Readonly<Record<string, ArchiveDecision>>
 
 export const decisionKey = ({ kind, name }: { kind: Kind; name: string }): string => `${kind} ${name}`
 
-const nameFor = (kind: Kind, thing: { name: string; family?: string }): string =>
-  kind === 'taught' ? `${thing.name} (${thing.family})` : thing.name
+const nameFor = (kind: Kind, entry: { name: string; family?: string }): string =>
+  kind === 'taught' ? `${entry.name} (${entry.family})` : entry.name
 
-function howScriptsDiffer(mine: AlongScript, theirs: AlongScript): string {
-  const count = (script: AlongScript) => script.variants.reduce((sum, { revisions }) => sum + revisions.length, 0)
+function howScriptsDiffer(mine: ArchiveScript, theirs: ArchiveScript): string {
+  const count = (script: ArchiveScript) => script.variants.reduce((sum, { revisions }) => sum + revisions.length, 0)
   const [here, there] = [count(mine), count(theirs)]
   if (here !== there) return `${here} revisions here, ${there} in the file`
   if (mine.trials.length !== theirs.trials.length)
@@ -35,18 +36,18 @@ function howScriptsDiffer(mine: AlongScript, theirs: AlongScript): string {
     : `for ${mine.printer} here, for ${theirs.printer} in the file`
 }
 
-/** How each thing in a file stands to the shelf. */
-export function compareAlong(database: Database, along: Along): AlongItem[] {
+/** How each entry in a file stands to the shelf. */
+export function compareArchive(database: Database, archive: Archive): ArchiveItem[] {
   const here = gather(database)
   return kinds.flatMap(kind => {
     const own = here[kind] as readonly { name: string; family?: string }[]
     const byKey = new Map(own.map(each => [nameKey(nameFor(kind, each)), each]))
-    return along[kind].map((thing): AlongItem => {
-      const name = nameFor(kind, thing)
+    return archive[kind].map((entry): ArchiveItem => {
+      const name = nameFor(kind, entry)
       const mine = byKey.get(nameKey(name))
       if (!mine) return { kind, name, is: 'new', words: '' }
-      if (JSON.stringify(mine) === JSON.stringify(thing)) return { kind, name, is: 'same', words: '' }
-      const words = kind === 'scripts' ? howScriptsDiffer(mine as AlongScript, thing as AlongScript) : ''
+      if (JSON.stringify(mine) === JSON.stringify(entry)) return { kind, name, is: 'same', words: '' }
+      const words = kind === 'scripts' ? howScriptsDiffer(mine as ArchiveScript, entry as ArchiveScript) : ''
       return { kind, name, is: 'differs', words }
     })
   })
@@ -60,23 +61,23 @@ function freeName(wanted: string, taken: (name: string) => boolean): string {
   }
 }
 
-function putThing(
+function putEntry(
   database: Database,
-  table: ThingTable,
-  thing: { name: string },
-  decision: AlongDecision,
+  table: CatalogTable,
+  entry: { name: string },
+  decision: ArchiveDecision,
   now: string,
 ): void {
-  const mine = allThings(database, table).find(({ data }) => nameKey(data.name) === nameKey(thing.name))
-  if (!mine) addThing(database, table, thing, now)
-  else if (decision === 'theirs') changeThing(database, table, mine.id, thing, now)
+  const mine = allEntries(database, table).find(({ data }) => nameKey(data.name) === nameKey(entry.name))
+  if (!mine) addEntry(database, table, entry, now)
+  else if (decision === 'theirs') changeEntry(database, table, mine.id, entry, now)
   else if (decision === 'both') {
-    const taken = (name: string) => allThings(database, table).some(({ data }) => nameKey(data.name) === nameKey(name))
-    addThing(database, table, { ...thing, name: freeName(thing.name, taken) }, now)
+    const taken = (name: string) => allEntries(database, table).some(({ data }) => nameKey(data.name) === nameKey(name))
+    addEntry(database, table, { ...entry, name: freeName(entry.name, taken) }, now)
   }
 }
 
-function putRefrain(database: Database, refrain: AlongRefrain, decision: AlongDecision): void {
+function putRefrain(database: Database, refrain: ArchiveRefrain, decision: ArchiveDecision): void {
   const find = database.prepare<[string], { id: number }>('SELECT id FROM refrains WHERE key = ?')
   const mine = find.get(nameKey(refrain.name))
   if (mine && decision === 'mine') return
@@ -90,16 +91,12 @@ function putRefrain(database: Database, refrain: AlongRefrain, decision: AlongDe
     return
   }
   const name = mine ? freeName(refrain.name, each => find.get(nameKey(each)) !== undefined) : refrain.name
-  const id = Number(
-    database
-      .prepare('INSERT INTO refrains (name, key, created_at) VALUES (?, ?, ?)')
-      .run(name, nameKey(name), refrain.createdAt).lastInsertRowid,
-  )
+  const id = addRow(database, 'refrains', { name, key: nameKey(name), created_at: refrain.createdAt })
   for (const { number, text, note, createdAt } of refrain.revisions)
     addRefrainRevision(database, id, number, text, note, createdAt)
 }
 
-function putScript(database: Database, script: AlongScript, decision: AlongDecision, now: string): void {
+function putScript(database: Database, script: ArchiveScript, decision: ArchiveDecision, now: string): void {
   const find = database.prepare<[string], { id: number }>('SELECT id FROM scripts WHERE key = ?')
   const mine = find.get(nameKey(script.name))
   if (mine && decision === 'mine') return
@@ -107,20 +104,21 @@ function putScript(database: Database, script: AlongScript, decision: AlongDecis
   if (mine && decision === 'theirs') binScript(database, mine.id, now)
   const name =
     mine && decision === 'both' ? freeName(script.name, each => find.get(nameKey(each)) !== undefined) : script.name
-  const printer = allThings(database, 'printers').find(({ data }) => nameKey(data.name) === nameKey(script.printer))
+  const printer = allEntries(database, 'printers').find(({ data }) => nameKey(data.name) === nameKey(script.printer))
   if (!printer) throw new Error(`“${script.name}” is for ${script.printer}, which is neither here nor in the file.`)
-  const scriptId = Number(
-    database
-      .prepare('INSERT INTO scripts (name, key, printer_id, moment, created_at) VALUES (?, ?, ?, ?, ?)')
-      .run(name, nameKey(name), printer.id, script.moment, script.createdAt).lastInsertRowid,
-  )
-  const addVariant = database.prepare(
-    'INSERT INTO variants (script_id, name, key, in_use, stock) VALUES (?, ?, ?, ?, ?)',
-  )
+  const scriptId = addRow(database, 'scripts', {
+    name,
+    key: nameKey(name),
+    printer_id: printer.id,
+    moment: script.moment,
+    created_at: script.createdAt,
+    identity: randomUUID(),
+  })
   const variantIds = new Map<string, number>()
   const revisionIds = new Map<string, number>()
   for (const { name: its, inUse, stock, revisions } of script.variants) {
-    const id = Number(addVariant.run(scriptId, its, nameKey(its), Number(inUse), Number(stock)).lastInsertRowid)
+    const variant = { script_id: scriptId, name: its, key: nameKey(its), in_use: Number(inUse), stock: Number(stock) }
+    const id = addRow(database, 'variants', variant)
     variantIds.set(its, id)
     for (const { number, createdAt, ...revision } of revisions)
       revisionIds.set(`${its} ${number}`, addRevision(database, id, number, revision, createdAt))
@@ -140,18 +138,18 @@ function putScript(database: Database, script: AlongScript, decision: AlongDecis
 }
 
 /** Puts a file's things in, all or nothing. Throws with a sentence where a script has no printer to belong to. */
-export function bring(database: Database, along: Along, decisions: Decisions, now: string): void {
+export function bring(database: Database, archive: Archive, decisions: Decisions, now: string): void {
   const differing = new Set(
-    compareAlong(database, along).flatMap(item => (item.is === 'differs' ? decisionKey(item) : [])),
+    compareArchive(database, archive).flatMap(item => (item.is === 'differs' ? decisionKey(item) : [])),
   )
-  const decided = (kind: Kind, name: string): AlongDecision => {
+  const decided = (kind: Kind, name: string): ArchiveDecision => {
     const key = decisionKey({ kind, name })
     return differing.has(key) ? (decisions[key] ?? 'mine') : 'mine'
   }
-  database.transaction(() => {
+  writing(database, () => {
     for (const table of ['printers', 'materials', 'jobs', 'vocabularies'] as const)
-      for (const thing of along[table]) putThing(database, table, thing, decided(table, thing.name), now)
-    for (const command of along.taught) {
+      for (const entry of archive[table]) putEntry(database, table, entry, decided(table, entry.name), now)
+    for (const command of archive.taught) {
       const name = nameFor('taught', command)
       const there = database
         .prepare('SELECT 1 FROM taught_commands WHERE family = ? AND name = ?')
@@ -161,7 +159,7 @@ export function bring(database: Database, along: Along, decisions: Decisions, no
           .prepare('INSERT OR REPLACE INTO taught_commands (family, name, data, changed_at) VALUES (?, ?, ?, ?)')
           .run(command.family, command.name, JSON.stringify(command), now)
     }
-    for (const refrain of along.refrains) putRefrain(database, refrain, decided('refrains', refrain.name))
-    for (const script of along.scripts) putScript(database, script, decided('scripts', script.name), now)
-  })()
+    for (const refrain of archive.refrains) putRefrain(database, refrain, decided('refrains', refrain.name))
+    for (const script of archive.scripts) putScript(database, script, decided('scripts', script.name), now)
+  })
 }

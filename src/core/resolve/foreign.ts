@@ -1,0 +1,42 @@
+// Another program's words and branches in a line: where they stand, and whether they are the firmware's own.
+import type { Line } from '../gcode/line.ts'
+import { formulasIn } from '../gcode/pieces.ts'
+import type { Stage } from '../machine/state.ts'
+import { branchIn, type Foreign, insideOf } from '../vocabulary/foreign.ts'
+
+/** What can't be told counts as so, that its lines are at least looked at. */
+export const isSo = (value: Foreign): boolean =>
+  value === null ? true : typeof value === 'string' ? value !== '' : Boolean(value)
+
+/** Words that a board's own expressions begin with: what stands in its brackets then is its own. */
+const ownRoots =
+  /^\s*(?:[-+!(\d"']|(?:var|param|global|move|heat|tools|state|sensors|fans|job|network|boards|inputs|iterations|line|result|exists|min|max|abs|floor|ceil|mod|sqrt|random|true|false|null|pi|limits|spindles|volumes|directories)\b)/
+
+/** Whether a value in brackets is another program's: neither ours nor the firmware's own. */
+export function isForeignFormula(formula: string, { firmware }: Pick<Stage, 'firmware'>): boolean {
+  if (!/^[{[%<$]/.test(formula)) return false
+  return !(firmware.flow && formula.startsWith('{') && ownRoots.test(formula.slice(1)))
+}
+
+/** Whether a line begins, continues or ends a branch of another program. */
+export const hasBranch = ({ raw, pieces }: Line): boolean =>
+  pieces.some(({ kind }) => kind === 'formula') ||
+  [...formulasIn(raw)].some(({ formula, text }) => formula && branchIn(insideOf(text)) !== null)
+
+/** All words in another program's signs. */
+export const wordsIn = (lines: readonly Line[]): string[] =>
+  lines.flatMap(({ raw }) =>
+    /[{[%<$]/.test(raw)
+      ? [...formulasIn(raw)].flatMap(({ formula, text }) => (formula ? (text.match(/[A-Za-z_]\w*/g) ?? []) : []))
+      : [],
+  )
+
+/** Whether a line has another program's placeholders in what the machine reads. */
+export const isForeign = (line: Line, stage: Pick<Stage, 'firmware'>): boolean =>
+  line.pieces.some(
+    piece =>
+      piece.kind === 'formula' ||
+      (piece.kind === 'word' && piece.formula !== null && isForeignFormula(piece.formula, stage)) ||
+      (piece.kind === 'key' && isForeignFormula(piece.value, stage)) ||
+      (piece.kind === 'name' && /^[Tt][{[%<$]/.test(piece.text) && isForeignFormula(piece.text.slice(1), stage)),
+  )
