@@ -128,7 +128,7 @@ export const ownPassageOf = ({ passages }: Checked, line: number): Passage | und
 
 /** A letter O typed for a zero: it stands right behind a number, and the command doesn't take it. */
 export function letterZeros(line: Line, spec: CommandSpec): { at: string; meant: string; piece: Word }[] {
-  if (spec.letters.some(({ letter }) => letter === 'O')) return []
+  if (!/\d[Oo]/.test(line.raw) || spec.letters.some(({ letter }) => letter === 'O')) return []
   return line.pieces.flatMap((piece, i) => {
     const before = line.pieces[i - 1]
     if (piece.kind !== 'word' || piece.letter !== 'O' || before?.kind !== 'word' || before.value === null) return []

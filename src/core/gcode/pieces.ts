@@ -120,6 +120,18 @@ export function cut(text: string): Piece[] {
   return cutter.pieces
 }
 
+/** Names as they are written, to the one text that stands for each: a script has few, and they are looked up all the time. */
+const names = new Map<string, string>()
+const mostNames = 4000
+
+function nameOf([written, letter = '', digits = '']: RegExpExecArray): string {
+  const known = names.get(written)
+  if (known !== undefined) return known
+  const name = letter.toUpperCase() + Number(digits)
+  if (names.size < mostNames) names.set(written, name)
+  return name
+}
+
 /** Goes along one line; `next` always takes at least one character. */
 class Cutter {
   readonly pieces: Piece[] = []
@@ -180,7 +192,7 @@ class Cutter {
     if (numbered) return { kind: 'line-number', text: numbered[0], number: Number(numbered[1]) }
     const plain = this.take(plainName)
     if (plain) {
-      this.name = (plain[1] as string).toUpperCase() + Number(plain[2])
+      this.name = nameOf(plain)
       this.takesMessage = takesText.has(this.name)
       return { kind: 'name', text: plain[0], name: this.name }
     }

@@ -38,7 +38,11 @@ export const plainName = (what: string, most = 80) =>
   )
 
 /** A list of at most so many, counted before anything in it is looked at. */
-export const listOf = <S extends v.GenericSchema>(item: S, most: number, why = `there are more than ${most.toLocaleString('en')}`) =>
+export const listOf = <S extends v.GenericSchema>(
+  item: S,
+  most: number,
+  why = `there are more than ${most.toLocaleString('en')}`,
+) =>
   v.pipe(
     v.custom<unknown[]>(list => Array.isArray(list), 'Invalid type: Expected Array'),
     v.check(list => list.length <= most, why),

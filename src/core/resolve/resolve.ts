@@ -111,12 +111,15 @@ export function rehearseLines(
 export const resolve = (lines: readonly Line[], stage: Stage): Resolution => rehearseLines(lines, stage).resolution
 
 /** A line's commands, as many as the firmware takes from it, and how far right it stands where that is heeded. */
-function plainOf({ number, raw, command, more }: Line, { firmware }: Stage): PlainCommand[] {
-  if (!command) return []
-  const plain = (each: Command): PlainCommand =>
-    firmware.flow ? { line: number, command: each, indent: indentOf(raw) } : { line: number, command: each }
-  return firmware.severalOnALine && more.length > 0 ? [command, ...more].map(plain) : [plain(command)]
+function plainOf(line: Line, { firmware }: Stage): PlainCommand[] {
+  if (!line.command) return []
+  const first = placed(line, line.command, firmware.flow)
+  if (!firmware.severalOnALine || line.more.length === 0) return [first]
+  return [first, ...line.more.map(command => placed(line, command, firmware.flow))]
 }
+
+const placed = ({ number, raw }: Line, command: Command, flow: boolean): PlainCommand =>
+  flow ? { line: number, command, indent: indentOf(raw) } : { line: number, command }
 
 class Resolver {
   private readonly settings: ScriptSetting[] = []

@@ -6,16 +6,17 @@ import type { Checked, Found, Rule } from '../finding.ts'
 
 function check({ lines, stage }: Checked): Found[] {
   const ending = lines.find(line => line.ending)?.ending ?? '\n'
-  const spelled = lines.flatMap((line): Found[] => {
+  const maybe = lines.filter(({ raw }) => raw.includes('\\n'))
+  const spelled = maybe.flatMap((line): Found[] => {
     const edits = spelledEnds(line, ending)
     if (edits.length === 0) return []
     const message = `The line ends are spelled out as “\\n” here, ${plural(edits.length, 'time')}, as a settings file keeps them. The machine takes it all for one line.`
     return [{ line: line.number, message, fixes: [{ title: 'Put real line ends in their place', edits }] }]
   })
   if (spelled.length > 0 || stage.firmware.severalOnALine) return spelled
-  return lines.flatMap((line): Found[] => {
-    const seconds = line.more.length > 0 ? line.pieces.filter(startsCommand) : []
-    const first = seconds[0]
+  const several = lines.filter(({ more }) => more.length > 0)
+  return several.flatMap((line): Found[] => {
+    const first = line.pieces.find(startsCommand)
     if (!line.command || !first) return []
     const edits = partCommands(line, ending)
     const message = `“${first.text}” is a command of its own, run together with “${line.command.name}”. This firmware takes one command a line and drops the rest.`

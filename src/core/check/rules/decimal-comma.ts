@@ -3,8 +3,9 @@ import { replacePiece } from '../../script/edits/lines.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
 function check({ lines }: Checked): Found[] {
-  return lines.flatMap(line =>
-    (line.raw.includes(',') ? line.pieces : []).flatMap((piece): Found[] => {
+  const withComma = lines.filter(({ raw }) => raw.includes(','))
+  return withComma.flatMap(line =>
+    line.pieces.flatMap((piece): Found[] => {
       if (piece.kind !== 'word' || piece.flaw !== 'decimal-comma') return []
       const mended = piece.text.replace(',', '.')
       const message = `“${piece.text}” has a comma in its number. The machine reads ${piece.letter}${piece.value} and stops there; write ${mended}.`

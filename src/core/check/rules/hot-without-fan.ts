@@ -21,7 +21,10 @@ function takesTheAir({ command, effect }: Row): string | null {
 
 function check(script: Checked): Found[] {
   const { rows, trace } = script
-  return rows.flatMap((row): Found[] => {
+  const maybe = rows.filter(
+    ({ effect, command }) => effect?.does === 'power' || effect?.does === 'fan' || command.keys.length > 0,
+  )
+  return maybe.flatMap((row): Found[] => {
     const what = takesTheAir(row)
     const nozzle = trace.nozzles[Math.max(0, row.after.tool)]
     if (what === null || !nozzle) return []

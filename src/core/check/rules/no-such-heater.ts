@@ -3,10 +3,11 @@ import { heaterOf, heatTarget } from '../../effects/heating.ts'
 import { textOf } from '../../gcode/line.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { commentOut } from '../fixes.ts'
+import { rowsThat } from '../queries.ts'
 
-function check({ rows, stage }: Checked): Found[] {
-  const { printer } = stage
-  return rows.flatMap((row): Found[] => {
+function check(script: Checked): Found[] {
+  const { printer } = script.stage
+  return rowsThat(script, 'heat').flatMap((row): Found[] => {
     const { effect, command, line, source } = row
     if (effect?.does !== 'heat' || heatTarget(command, effect)?.targetC === 0) return []
     const heater = heaterOf(command, effect)

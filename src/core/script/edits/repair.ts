@@ -23,10 +23,10 @@ export const straighten = (text: string): string =>
 const spelledEnd = /(?:\\r)?\\n(?=[ \t]*(?:[GMTN]-?\d|[A-Z][A-Z0-9]*_[A-Z0-9_]+|[;\\]|$))/g
 
 /** Where a line has line ends spelled out as signs, real ones in their place. */
-export const spelledEnds = (line: Line, ending: string): Edit[] =>
-  [...line.raw.matchAll(spelledEnd)].map(({ index, 0: { length } }) => ({
-    from: line.from + index,
-    to: line.from + index + length,
+export const spelledEnds = ({ raw, from }: Line, ending: string): Edit[] =>
+  [...raw.matchAll(spelledEnd)].map(({ index, 0: { length } }) => ({
+    from: from + index,
+    to: from + index + length,
     insert: ending,
   }))
 
