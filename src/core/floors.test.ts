@@ -34,6 +34,7 @@ const order = [
   'server',
   'cli',
   'web',
+  'siege',
 ]
 const floors: Record<string, number> = Object.fromEntries(order.map((name, floor) => [name, floor]))
 

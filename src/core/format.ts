@@ -4,7 +4,10 @@
 export function plain(value: number, digits = 2): string {
   if (Number.isSafeInteger(value)) return String(value)
   const text = value.toFixed(digits)
-  const trimmed = text.includes('.') ? text.replace(/\.?0+$/, '') : text
+  if (!text.includes('.')) return text === '-0' ? '0' : text
+  let end = text.length
+  while (text[end - 1] === '0') end--
+  const trimmed = text.slice(0, text[end - 1] === '.' ? end - 1 : end)
   return trimmed === '-0' ? '0' : trimmed
 }
 

@@ -132,24 +132,16 @@ describe('killed at any moment', () => {
 
   it('while migrating: it is of the old version or of the new one, with every revision', async () => {
     // A data base of the third version, as it was before trials and refrains.
-    const path = fresh('migrating')
-    const old = openDatabase(path)
-    const sql = ['004-keeping.sql', '005-summaries.sql']
-      .map(file => readFileSync(join(import.meta.dirname, 'migrations', file), 'utf8'))
-      .join('')
-    old.exec('DROP INDEX variants_by_script')
-    for (const [, sort, name] of sql.matchAll(/CREATE (TRIGGER|TABLE|VIRTUAL TABLE) (\w+)/g))
-      if (sort === 'TRIGGER') old.exec(`DROP TRIGGER ${name}`)
-    for (const table of ['summaries', 'trials', 'refrain_revisions', 'refrains', 'found', 'remembered'])
-      old.exec(`DROP TABLE ${table}`)
-    for (const [table, column] of [
-      ['scripts', 'binned_at'],
-      ['scripts', 'back_to'],
-      ['variants', 'stock'],
-      ['variants', 'born_of'],
-      ['variants', 'newest'],
-    ])
-      old.exec(`ALTER TABLE ${table} DROP COLUMN ${column}`)
+    const path = join(folder, 'migrating.sqlite')
+    const old = new Sqlite(path)
+    for (const file of ['001-shelf.sql', '002-taught.sql', '003-vocabularies.sql'])
+      old.exec(readFileSync(join(import.meta.dirname, 'migrations', file), 'utf8'))
+    old.prepare('ATTACH ? AS whole').run(fresh('whole'))
+    for (const table of ['printers', 'materials', 'jobs', 'scripts', 'variants', 'revisions']) {
+      const columns = (old.pragma(`main.table_info(${table})`) as { name: string }[]).map(({ name }) => name).join(', ')
+      old.exec(`INSERT INTO main.${table} (${columns}) SELECT ${columns} FROM whole.${table}`)
+    }
+    old.exec('DETACH whole')
     old.pragma('user_version = 3')
     const count = old.prepare('SELECT count(*) FROM revisions').pluck().get()
     old.close()

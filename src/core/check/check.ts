@@ -45,31 +45,42 @@ export function check(script: Unchecked): { findings: Finding[]; setAside: SetAs
 
 /** Findings that say the same of several lines become one, at the first of them, with the fixes of all. */
 function withoutRepeats(findings: readonly Finding[]): Finding[] {
-  const known = new Map<string, Finding>()
-  /** Those whose own words don't speak of all their lines yet. */
-  const joined = new Set<string>()
+  const alike = new Map<string, [Finding, ...Finding[]]>()
   for (const finding of findings) {
     const key = `${finding.rule} ${finding.severity} ${finding.message}`
-    const before = known.get(key)
-    if (!before) known.set(key, finding)
-    else if (!before.lines.includes(finding.line)) {
-      const lines = [...before.lines, ...finding.lines]
-      joined.add(key)
-      known.set(key, { ...before, lines, fixes: together(before.fixes, finding.fixes) })
-    }
+    const before = alike.get(key)
+    if (before) before.push(finding)
+    else alike.set(key, [finding])
   }
-  return [...known].map(([key, finding]) =>
-    joined.has(key) ? { ...finding, message: `${finding.message} ${sameOn(finding.lines.slice(1))}` } : finding,
-  )
+  return [...alike.values()].map(all => (all.length === 1 ? all[0] : asOne(all)))
 }
 
-/** One fix for all lines where each has one of the same title; those of the first where they differ. */
-function together(before: readonly Fix[], more: readonly Fix[]): Fix[] {
-  return before.map(fix => {
-    const same = more.find(({ title }) => title === fix.title)
-    const apart = same?.edits.every(edit => fix.edits.every(each => edit.to <= each.from || edit.from >= each.to))
-    return same && apart ? { ...fix, edits: [...fix.edits, ...same.edits] } : fix
-  })
+function asOne(all: readonly [Finding, ...Finding[]]): Finding {
+  const [first, ...more] = all
+  const known = new Set(first.lines)
+  const others = more.filter(({ line }) => !known.has(line))
+  const lines = [...new Set([...first.lines, ...others.map(({ line }) => line)])]
+  if (lines.length === first.lines.length) return first
+  const message = `${first.message} ${sameOn(lines.slice(1))}`
+  return { ...first, lines, message, fixes: first.fixes.map(fix => together(fix, others)) }
+}
+
+/** One fix for all lines where each has one of the same title: its edits that are not in the way of those before. */
+function together(fix: Fix, others: readonly Finding[]): Fix {
+  const same = others.flatMap(({ fixes }) => fixes.filter(({ title }) => title === fix.title).slice(0, 1))
+  if (same.length === 0) return fix
+  // From the front to the back each is held against the one before it only, so those of the first come first where they meet.
+  const edits = [fix, ...same].flatMap((each, i) => each.edits.map(edit => ({ edit, of: i })))
+  const taken = new Set([0])
+  const byPlace = edits.sort((a, b) => a.edit.from - b.edit.from || a.edit.to - b.edit.to || a.of - b.of)
+  let last: (typeof byPlace)[number] | undefined
+  const dropped = new Set<number>()
+  for (const each of byPlace) {
+    if (last && each.edit.from < last.edit.to && each.of !== last.of) dropped.add(Math.max(each.of, last.of))
+    if (!last || each.edit.to >= last.edit.to) last = each
+  }
+  for (let i = 1; i <= same.length; i++) if (!dropped.has(i)) taken.add(i)
+  return { ...fix, edits: [fix, ...same].flatMap((each, i) => (taken.has(i) ? each.edits : [])) }
 }
 
 const sameOn = (lines: readonly number[]): string =>

@@ -5,7 +5,7 @@ import type { Command, Word } from '../gcode/line.ts'
 import type { Recorder } from '../machine/recorder.ts'
 import { type Blocks, type Branch, blocksOf, type Indented, type Statement } from '../macros/blocks.ts'
 import { evaluateHere, evaluateList, type Worked } from '../macros/expression.ts'
-import { own, truthy, type Value, written } from '../macros/values.ts'
+import { isText, membersOf, own, truthy, type Value, written } from '../macros/values.ts'
 import { objectsOf } from './objects.ts'
 
 /** Runs one command as it stands; what it calls is run by the same runner. */
@@ -24,6 +24,9 @@ type Frame = {
   /** The line of the script that all of a file's lines are told as; null in the script itself. */
   callingLine: number | null
 }
+
+/** Branches and loops in each other, as deep as nobody writes them. */
+const deepestBlocks = 100
 
 /** No loop goes round more often. */
 const mostRounds = 5_000
@@ -57,6 +60,7 @@ class Flow {
 
   private body(statements: readonly Statement[], frame: Frame): Way {
     for (const statement of statements) {
+      if ((frame.rounds.length > 0 || frame.file !== null) && !this.spend(frame)) return 'abort'
       const way = this.statement(statement, frame)
       if (this.recorder.over) return 'abort'
       if (way !== 'on') return way
@@ -64,8 +68,18 @@ class Flow {
     return 'on'
   }
 
+  /** A line that a loop or a file runs is taken from what all of them may run. */
+  private spend({ callingLine }: Frame): boolean {
+    if (callingLine !== null) this.recorder.line = callingLine
+    return this.recorder.spend('repeats')
+  }
+
   /** A block has variables of its own. */
   private block(statements: readonly Statement[], frame: Frame): Way {
+    if (frame.blocks.length > deepestBlocks) {
+      this.recorder.stop(`Branches stand more than ${deepestBlocks} deep in each other. The rehearsal stops here.`)
+      return 'abort'
+    }
     frame.blocks.push(new Map())
     const way = this.body(statements, frame)
     frame.blocks.pop()
@@ -119,7 +133,7 @@ class Flow {
 
   /** Whether the condition behind `if`, `elif`, `while` holds; `otherwise` is what counts where it can't be known. */
   private holds(opener: Indented, frame: Frame, otherwise: boolean): boolean {
-    const found = evaluateHere(opener.command.message ?? '', this.lookup(frame))
+    const found = this.worth(opener.command.message ?? '', frame)
     if (!found.ok) this.tell(found, opener, frame, `The rehearsal goes on as if it were ${otherwise ? '' : 'not '}so.`)
     const holds = found.ok ? truthy(found.value) : otherwise
     this.note(
@@ -130,6 +144,11 @@ class Flow {
         : `${found.why} It is taken as ${otherwise ? '' : 'not '}so.`,
     )
     return holds
+  }
+
+  private worth(text: string, frame: Frame): Worked<Value> {
+    this.recorder.spend('steps', 1 + text.length / 20)
+    return evaluateHere(text, this.lookup(frame))
   }
 
   private note(text: string): void {
@@ -157,9 +176,9 @@ class Flow {
         case 'param':
           return frame.params as Record<string, Value>
         case 'var':
-          return Object.fromEntries(frame.blocks.flatMap(block => [...block]))
+          return membersOf(name => frame.blocks.findLast(block => block.has(name))?.get(name))
         case 'global':
-          return Object.fromEntries(this.recorder.globals)
+          return membersOf(name => this.recorder.globals.get(name))
         case 'iterations':
           return frame.rounds.at(-1)
         case 'result':
@@ -203,7 +222,7 @@ class Flow {
         return 'on'
       }
       case 'abort': {
-        const found = evaluateHere(text, this.lookup(frame))
+        const found = this.worth(text, frame)
         const why = found.ok ? written(found.value) : text
         this.recorder.message(`Stops: ${why}`)
         this.recorder.line = frame.callingLine ?? at.line
@@ -222,7 +241,8 @@ class Flow {
     const [scope, name] = target.includes('.')
       ? (target.split('.') as [string, string])
       : [step === 'global' ? 'global' : 'var', target]
-    const found = evaluateHere(body, this.lookup(frame))
+    const found = this.worth(body, frame)
+    if (found.ok && isText(found.value) && !this.recorder.spend('text', found.value.length)) return
     if (!target || !found.ok) {
       this.tell(
         found.ok ? { ok: false, why: 'A name and a value are missing.', unknown: null } : found,
@@ -255,7 +275,7 @@ class Flow {
     const shown = message.startsWith('{') && message.endsWith('}')
     if (!shown && !command.words.some(calculated)) return command
     const worth = (text: string): Value => {
-      const found = evaluateHere(text.slice(1, -1), this.lookup(frame))
+      const found = this.worth(text.slice(1, -1), frame)
       if (!found.ok) this.tell(found, at, frame, 'What it stands in counts as absent.')
       return found.ok ? found.value : undefined
     }

@@ -33,7 +33,7 @@ export function heatedTools(
 ): number[] {
   const heater = textOf(command, 'HEATER')
   const named = heater
-    ? Number(/\d+$/.exec(heater)?.[0] ?? 0)
+    ? Number(/(?<!\d)\d+$/.exec(heater)?.[0] ?? 0)
     : effect.tool === null
       ? null
       : numberOf(command, effect.tool)

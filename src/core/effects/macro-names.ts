@@ -4,7 +4,7 @@ import { temperatureAt } from '../machine/heat.ts'
 import type { Recorder } from '../machine/recorder.ts'
 import { flowPercent } from '../machine/state.ts'
 import { type Macro, readValue } from '../macros/config.ts'
-import type { Value } from '../macros/values.ts'
+import { membersOf, own, type Value } from '../macros/values.ts'
 import { axes } from '../model/printer.ts'
 
 /** A macro's variables as they are now. */
@@ -29,7 +29,7 @@ function parametersOf({ keys, words }: Command): Record<string, Value> {
   ])
 }
 
-function stateOf(recorder: Recorder): Record<string, Value> {
+function stateOf(recorder: Recorder): Value {
   recorder.comeToRest()
   const { modes, position, now, stage } = recorder
   const { printer } = stage
@@ -43,13 +43,13 @@ function stateOf(recorder: Recorder): Record<string, Value> {
       can_extrude: temperatureAt(history, now) >= stage.firmware.coldestExtrudeC,
     },
   ])
-  const macros = [...(stage.macros?.values() ?? [])].map((macro): [string, Value] => [
-    `gcode_macro ${macro.name}`,
-    variablesOf(recorder, macro),
-  ])
-  return {
+  const macroNamed = (name: string): Value => {
+    const wanted = name.startsWith('gcode_macro ') ? name.slice('gcode_macro '.length) : ''
+    const macro = stage.macros?.get(wanted.toUpperCase())
+    return macro?.name === wanted ? variablesOf(recorder, macro) : undefined
+  }
+  const fixed: Record<string, Value> = {
     ...Object.fromEntries(extruders),
-    ...Object.fromEntries(macros),
     heater_bed: { temperature: temperatureAt(recorder.bed, now), target: modes.bedTarget },
     fan: { speed: modes.fan },
     toolhead: {
@@ -74,6 +74,7 @@ function stateOf(recorder: Recorder): Record<string, Value> {
       extrude_factor: flowPercent(modes) / 100,
     },
   }
+  return membersOf(name => macroNamed(name) ?? own(fixed, name))
 }
 
 /** The names that stand for something in a macro's template. */

@@ -8,7 +8,7 @@ import type { PlainCommand, Trace } from '../machine/trace.ts'
 import type { Macro } from '../macros/config.ts'
 import { render } from '../macros/template.ts'
 import type { Value } from '../macros/values.ts'
-import { fileNamed } from '../model/printer.ts'
+import { fileNamed, type MacroFile } from '../model/printer.ts'
 import { runBlocks } from './blocks.ts'
 import { recordOf } from './effects.ts'
 import { namesFor } from './macro-names.ts'
@@ -21,7 +21,6 @@ const mostSteps = 4_000_000
 const mostSeconds = 14 * 24 * 3600
 /** Macros and files that call each other go no deeper than this. */
 const deepest = 20
-const mostRepeats = 10_000
 
 /** Commands in their order, each worked out when its turn comes; told which tool is in use then. */
 export type Commands = Iterable<PlainCommand> | ((toolInUse: () => number) => Iterable<PlainCommand>)
@@ -65,7 +64,6 @@ class Runner {
     const kept: PlainCommand[] = []
     const open: { at: number; left: number }[] = []
     let next = 0
-    let repeats = 0
     for (;;) {
       if (next >= kept.length) {
         const { value, done } = iterator.next()
@@ -75,7 +73,7 @@ class Runner {
           next = 0
         }
         kept.push(value)
-      }
+      } else if (!recorder.spend('repeats')) break
       const pending = kept[next++] as PlainCommand
       const command = pending.now?.() ?? pending.command
       this.command(pending.line, command, [])
@@ -87,8 +85,6 @@ class Runner {
       if (times !== null) open.push({ at: next, left: times > 0 ? times : Number.POSITIVE_INFINITY })
       else if (loop && --loop.left > 0) {
         next = loop.at
-        if (++repeats > mostRepeats)
-          recorder.stop(`The lines up to here are repeated more than ${mostRepeats} times. The rehearsal stops here.`)
       } else open.pop()
     }
   }
@@ -169,7 +165,7 @@ class Runner {
       return false
     }
     const inside = [...within, file.name]
-    runBlocks(recorder, readIndented(file.text), (_, command) => this.command(line, command, inside), {
+    runBlocks(recorder, commandsOf(file), (_, command) => this.command(line, command, inside), {
       file: file.name,
       params,
       callingLine: line,
@@ -184,7 +180,12 @@ class Runner {
       recorder.stop(endless('The macros call each other', [...within, macro.name]))
       return
     }
-    const rendered = render(macro.gcode, namesFor(recorder, command, macro))
+    const rendered = render(macro.gcode, namesFor(recorder, command, macro), recorder.budget)
+    if (recorder.budget.why !== null) {
+      recorder.line = line
+      recorder.stop(recorder.budget.why)
+      return
+    }
     if (!rendered.ok) {
       recorder.troubles.push({
         sort: 'macro',
@@ -194,10 +195,19 @@ class Runner {
       return
     }
     for (const made of read(rendered.text.replace(/^[ \t]+/gm, ''))) {
-      if (recorder.over) return
+      if (recorder.over || !recorder.spend('repeats')) return
       if (made.command) this.command(line, made.command, [...within, macro.name])
     }
   }
+}
+
+/** A file is read once, however often it is called. */
+const knownFiles = new WeakMap<MacroFile, ReturnType<typeof readIndented>>()
+
+function commandsOf(file: MacroFile): ReturnType<typeof readIndented> {
+  const commands = knownFiles.get(file) ?? readIndented(file.text)
+  knownFiles.set(file, commands)
+  return commands
 }
 
 const endless = (what: string, way: readonly string[]): string =>

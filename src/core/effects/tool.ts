@@ -17,7 +17,7 @@ import { alsoTold, withMore } from './table-words.ts'
 export function toolNamed(command: Command, by: string | null): number | null {
   if (by === null) return toolNumber(command.name)
   const named = textOf(command, by)
-  return named === null ? numberOf(command, by) : Number(/\d+$/.exec(named)?.[0] ?? 0)
+  return named === null ? numberOf(command, by) : Number(/(?<!\d)\d+$/.exec(named)?.[0] ?? 0)
 }
 
 /** What a number selects: a tool by its place in the list, a blend that stands for the mixing one, none, or nothing at all. */

@@ -4,6 +4,7 @@ import { specOf } from '../firmware/spec.ts'
 import { readLine, splitLines } from '../gcode/read.ts'
 import type { Stage } from '../machine/state.ts'
 import type { Macro } from '../macros/config.ts'
+import { insideTag, templateParts } from '../macros/tags.ts'
 import type { MacroFile } from '../model/printer.ts'
 
 /** A line of a macro; `depth` is how many branches and loops it stands in. */
@@ -13,8 +14,12 @@ export type MacroLine = { number: number; text: string; says: string; depth: num
 export function explainMacro({ gcode, gcodeLine }: Macro, stage: Stage): MacroLine[] {
   let depth = 0
   return linesIn(gcode, gcodeLine).map(({ number, text }) => {
-    const tags = [...text.matchAll(/\{%-?\s*(.*?)\s*-?%\}/g)].map(found => found[1] as string)
-    const plain = text.replace(/\{%.*?%\}|\{#.*?#\}/g, '').trim()
+    const parts = [...templateParts(text)]
+    const tags = parts.flatMap(part => (part.kind === 'tag' ? insideTag(part.text) : []))
+    const plain = parts
+      .map(part => (part.kind === 'plain' ? part.text : ''))
+      .join('')
+      .trim()
     const closes = tags.filter(tag => /^(?:end|el)/.test(tag)).length
     const opens = tags.filter(tag => /^(?:if|for|el)/.test(tag)).length
     depth = Math.max(0, depth - closes)
@@ -33,21 +38,29 @@ export function explainFile({ text }: MacroFile, stage: Stage): MacroLine[] {
 }
 
 const linesIn = (text: string, from: number): { number: number; text: string }[] =>
-  splitLines(text).flatMap(({ raw }, i) => (raw.trim() ? [{ number: from + i, text: raw.replace(/\s+$/, '') }] : []))
+  splitLines(text).flatMap(({ raw }, i) => (raw.trim() ? [{ number: from + i, text: raw.trimEnd() }] : []))
+
+/** `set x = params.X|default(60)|float`: the name, the key, and what stands for it where the line that calls doesn't give it. */
+function givenIn(tag: string): { name: string; key: string; otherwise: string | undefined } | null {
+  const [, name, key, rest] = /^set\s+(\w+)\s*=\s*params\.(\w+)(?!\w)(.*)$/s.exec(tag) ?? []
+  if (!name || !key || rest === undefined) return null
+  const [first, ...filters] = rest.split('|').map(each => each.trim())
+  if (first !== '' || !filters.every(filter => /^\w+(?:\(.*\))?$/s.test(filter))) return null
+  const otherwise = filters.find(filter => filter.startsWith('default('))
+  return { name, key, otherwise: otherwise?.slice('default('.length, -1).trim() }
+}
 
 function sayTag(tag: string): string {
-  const given = /^set\s+(\w+)\s*=\s*params\.(\w+)\s*(?:\|\s*default\(\s*(.*?)\s*\))?(?:\s*\|\s*\w+(?:\(.*?\))?)*$/.exec(
-    tag,
-  )
+  const given = givenIn(tag)
   if (given) {
-    const [, name, key, otherwise] = given
+    const { name, key, otherwise } = given
     const without = otherwise === undefined ? '' : `, or ${otherwise} where it is not given`
     return `Takes ${key} from the line that calls it${without}; it is ${name} from here on.`
   }
   const [, word = '', rest = ''] = /^(\w+)\s*(.*)$/.exec(tag) ?? []
   switch (word) {
     case 'set':
-      return `From here on ${rest.replace(/\s*=\s*/, ' is ')}.`
+      return `From here on ${rest.split('=').slice(0, 1).join('').trim()}${rest.includes('=') ? ` is ${rest.slice(rest.indexOf('=') + 1).trim()}` : ''}.`
     case 'if':
       return `The lines up to its end run only when ${rest}.`
     case 'elif':

@@ -23,13 +23,13 @@ const clues: readonly (readonly [RegExp, TaughtEffect])[] = [
   [/\b(?:turn|switch)\w* off\b|\bdisabl/, 'harmless'],
   [/\b(?:led|leds|light|lights|lamp|beep|buzzer|sound|tone|tune|music|fan|blower|exhaust|filter)\b/, 'light-sound-fan'],
   [
-    /\b(?:temp|temperature|tool|object|file|camera|photo|timelapse|flag|report|log|status|progress)\b.*\b(?:set|name|report|id)\b/,
+    /\b(?:temp|temperature|tool|object|file|camera|photo|timelapse|flag|report|log|status|progress)\b.{0,200}\b(?:set|name|report|id)\b/,
     'harmless',
   ],
-  [/\b(?:wait|waits|until|dwell|pause)\b.*\b(?:hot|warm|heat|heated|temperature|temp)\b/, 'waits'],
-  [/\b(?:heat|heats|preheat|warm)\w*\b.*\b(?:bed|plate)\b|\b(?:bed|plate)\b.*\bheat/, 'heats-bed'],
+  [/\b(?:wait|waits|until|dwell|pause)\b.{0,200}\b(?:hot|warm|heat|heated|temperature|temp)\b/, 'waits'],
+  [/\b(?:heat|heats|preheat|warm)\w{0,9}\b.{0,200}\b(?:bed|plate)\b|\b(?:bed|plate)\b.{0,200}\bheat/, 'heats-bed'],
   [
-    /\b(?:heat|heats|preheat|warm)\w*\b.*\b(?:nozzle|hotend|hot end|extruder)\b|\b(?:nozzle|hotend)\b.*\bheat/,
+    /\b(?:heat|heats|preheat|warm)\w{0,9}\b.{0,200}\b(?:nozzle|hotend|hot end|extruder)\b|\b(?:nozzle|hotend)\b.{0,200}\bheat/,
     'heats-nozzle',
   ],
   [/\b(?:wip(?:e|es|ing)|brush|brushes|scrub|shake|park|parks|parking|bucket|chute|clean|cleans)\b/, 'moves'],
@@ -39,7 +39,7 @@ const clues: readonly (readonly [RegExp, TaughtEffect])[] = [
     /\b(?:purg(?:e|es|ing)|prim(?:e|es|ing)|extrud(?:e|es)|flush|load|loads|unload|unloads|cut|cuts|feed|retract)\b/,
     'moves-filament',
   ],
-  [/\b(?:change|select|switch|pick)\w*\b.*\b(?:tool|slot|filament|material)\b/, 'changes-tool'],
+  [/\b(?:change|select|switch|pick)\w{0,9}\b.{0,200}\b(?:tool|slot|filament|material)\b/, 'changes-tool'],
   [/\b(?:wait|waits|dwell|pause|calibrat\w*|measur\w*|scan|scans|vibration|resonance|sweep)\b/, 'opaque'],
   [
     /\b(?:set|sets|reset|resets|enable|enables|clear|limit|limits|mode|message|current|detect\w*|sensor|camera|flag|report|log|status)\b/,
@@ -49,14 +49,17 @@ const clues: readonly (readonly [RegExp, TaughtEffect])[] = [
 
 /** Seconds that a comment tells: `about 20 s`, `2 min`. */
 function secondsIn(comment: string): number {
-  const found = /(\d+(?:\.\d+)?)\s*(s|sec|secs|seconds?|min|minutes?)\b/i.exec(comment)
+  const found = /(?<![\d.])(\d{1,9}(?:\.\d{1,9})?)\s{0,9}(s|sec|secs|seconds?|min|minutes?)\b/i.exec(comment)
   if (!found) return 0
   return Number(found[1]) * (found[2]?.toLowerCase().startsWith('m') ? 60 : 1)
 }
 
+/** More of a comment than this tells nothing more. */
+const mostSaid = 200
+
 /** What a command most likely does, from what is written beside it and from its own words. */
 export function effectToldBy(comment: string, name: string): TaughtEffect {
-  const words = `${comment} ${name.replaceAll('_', ' ')}`.toLowerCase()
+  const words = `${comment.slice(0, mostSaid)} ${name.slice(0, mostSaid).replaceAll('_', ' ')}`.toLowerCase()
   return clues.find(([clue]) => clue.test(words))?.[1] ?? 'opaque'
 }
 

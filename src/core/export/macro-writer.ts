@@ -7,6 +7,7 @@ import { scopeOf } from '../formula/values.ts'
 import { indentOf, read } from '../gcode/read.ts'
 import type { Stage } from '../machine/state.ts'
 import { toolsUsed } from '../model/job.ts'
+import { halfGuards } from '../resolve/guards.ts'
 import { worldOf } from '../resolve/resolve.ts'
 import type { Untranslatable } from '../vocabulary/translate.ts'
 
@@ -41,8 +42,11 @@ export type Body = { lines: string[]; parameters: Parameter[]; untranslatable: U
 
 /** The lines of a script in a dialect, the parameters they need, and what can't be said so. */
 export function writeBody(text: string, stage: Stage, dialect: Dialect): Body {
+  const script = read(text)
+  const half = halfGuards(script.map(({ raw }) => raw))
   const writer = new Writer(stage, dialect)
-  const lines = read(text).flatMap(({ raw, number }) => writer.write(raw, number))
+  // A guard without its partner has no effect, and stays as the comment that it is.
+  const lines = script.flatMap(({ raw, number }) => (half.has(number) ? [raw.trim()] : writer.write(raw, number)))
   return { lines, parameters: [...writer.parameters.values()], untranslatable: writer.untranslatable }
 }
 
@@ -77,7 +81,7 @@ class Writer {
   private parameter(formula: string): string {
     const name = formula
       .toLowerCase()
-      .replace(/\s+of\s+/g, '_')
+      .replace(/(?<!\s)\s+of\s+/g, '_')
       .replace(/\s+/g, '_')
     if (!this.parameters.has(name)) {
       const now = evaluate(formula, this.scope())

@@ -65,7 +65,7 @@ export const settingValue = (text: string, scope: Scope): Result<SettingValue> =
     const written = (unitNode ? textOf(unitNode, text) : unit) as Unit
     if (unitNode && unit !== '' && unit !== written) stop(unitNode, `It is in ${unit}, not in ${written}.`)
     const range = rest.find(({ name }) => name === 'Range')
-    const [low, high] = (range ? textOf(range, text).match(/-?\s*\d[\d.]*|-?\s*\.\d+/g) : null) ?? []
+    const [low, high] = (range ? textOf(range, text).match(/(?:-\s{0,9})?(?:\d[\d.]*|\.\d+)/g) : null) ?? []
     return {
       value,
       unit: written,

@@ -5,10 +5,12 @@ export type SettingLine = { name: string; body: string; bodyFrom: number; note: 
 
 /** Two spaces or a tab part a setting's value from the note behind it. */
 export function settingLine(raw: string): SettingLine | null {
-  const found = /^(\s*;=\s*([A-Za-z_]\w*)\s*=\s*)(.*?)(?:(?: {2,}|\t)\s*(.*?))?\s*$/.exec(raw)
-  if (!found) return null
-  const [, before = '', name = '', body = '', note = ''] = found
-  return { name, body, bodyFrom: before.length, note }
+  const head = /^\s*;=\s*([A-Za-z_]\w*)\s*=\s*/.exec(raw)
+  if (!head?.[1]) return null
+  const bodyFrom = head[0].length
+  const rest = raw.slice(bodyFrom).trimEnd()
+  const gap = / {2}|\t/.exec(rest)?.index ?? rest.length
+  return { name: head[1], body: rest.slice(0, gap), bodyFrom, note: rest.slice(gap).trim() }
 }
 
 /** A condition stands at `from` in the line. */
@@ -18,10 +20,11 @@ export type GuardLine =
   | { kind: 'end' }
 
 export function guardLine(raw: string): GuardLine | null {
-  const found = /^(\s*;\?\s*)(when|otherwise|end)\b(\s*)(.*?)\s*$/.exec(raw)
-  if (!found) return null
-  const [, sign = '', word = '', gap = '', rest = ''] = found
-  const from = sign.length + word.length + gap.length
+  const head = /^\s*;\?\s*(when|otherwise|end)\b\s*/.exec(raw)
+  if (!head) return null
+  const word = head[1]
+  const from = head[0].length
+  const rest = raw.slice(from).trimEnd()
   if (word === 'end') return { kind: 'end' }
   if (word === 'when') return { kind: 'when', condition: rest, from }
   const second = /^when\b\s*/.exec(rest)?.[0] ?? ''

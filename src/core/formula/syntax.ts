@@ -14,8 +14,26 @@ const strict = {
 }
 export type Sort = keyof typeof strict
 
+/** Brackets and signs in each other, deeper than anybody writes them. */
+const deepest = 60
+const longest = 4000
+export const tooDeep = 'It is too long, or its brackets stand too deep in each other.'
+
+/** Whether a formula is of a length and depth that can be worked out. */
+export function within(text: string): boolean {
+  if (text.length > longest) return false
+  let depth = 0
+  for (const sign of text) {
+    if (sign === '(' || sign === '[' || sign === '{' || sign === '!' || sign === '?') depth++
+    else if (sign === ')' || sign === ']' || sign === '}') depth--
+    if (depth > deepest) return false
+  }
+  return !/[-+!]{60}|(?:not\s+){60}/.test(text)
+}
+
 /** The tree of a text, whose top node is of that sort. */
 export function parse(text: string, sort: Sort): Parsed {
+  if (!within(text)) return { ok: false, why: tooDeep, from: 0, to: text.length }
   try {
     return { ok: true, node: strict[sort].parse(text).topNode }
   } catch (error) {

@@ -15,7 +15,7 @@ const textBehindWords = new Set(['M0', 'M1'])
 const ownLetters: Readonly<Record<string, string>> = { M42: 'M', M43: 'M' }
 
 /** Words of a maker's own behind a number, as `M9100 bed_check :5`: read whole, up to a comment. */
-const wordsWithSigns = /[A-Za-z]{2,}[A-Za-z0-9]*(?:_|[ \t]*:)[^;]*/y
+const wordsWithSigns = /[A-Za-z]{2}[A-Za-z0-9]*(?:_|[ \t]*:)[^;]*/y
 
 const [space, tab, semicolon, openBracket, asterisk, capitalN, smallN] = [32, 9, 59, 40, 42, 78, 110]
 const spaces = /[ \t]+/y
@@ -33,11 +33,11 @@ const prose = /(?![XYZEABCUVWxyzeabcuvw]+(?![A-Za-z]))[A-Za-z]{3,}/y
 const key = /([A-Za-z_][A-Za-z0-9_]*)=("[^"]*"|'[^']*'|[^\s;]*)/y
 const letter = /[A-Za-z]/y
 /** A letter and its number with nothing odd about them, which is what nearly all words are. */
-const plainWord = /([A-Za-z])([+-]?(?:\d+\.?\d*|\.\d+))(?=[ \t]|$)/y
+const plainWord = /([A-Za-z])([+-]?(?:\d+(?:\.\d*)?|\.\d+))(?=[ \t]|$)/y
 const gapBeforeNumber = /[ \t]*(?=[+-]?(?:\d|\.\d))/y
-const number = /[+-]?(?:\d+\.?\d*|\.\d+)/y
+const number = /[+-]?(?:\d+(?:\.\d*)?|\.\d+)/y
 /** Several numbers for one letter, as `E0.3:0.7`; the first is the letter's value. */
-const listTail = /(?::[+-]?(?:\d+\.?\d*|\.\d+))+/y
+const listTail = /(?::[+-]?(?:\d+(?:\.\d*)?|\.\d+))+/y
 const commaTail = /,\d+/y
 const exponentTail = /e[+-]?\d+/y
 const quoted = /[ \t]*("(?:[^"]|"")*")/y
@@ -219,7 +219,7 @@ class Cutter {
     const own = this.ownWords()
     if (own) return own
     const plain = this.take(plainWord)
-    if (plain)
+    if (plain && Number.isFinite(Number(plain[2])))
       return this.begun({
         kind: 'word',
         text: plain[0],
@@ -229,6 +229,7 @@ class Cutter {
         formula: null,
         flaw: null,
       })
+    if (plain) this.at -= plain[0].length
     const extended = /^[A-Z_]{2}/.test(this.name as string)
     const pair = extended && this.take(key)
     if (pair) return this.key(pair)
@@ -311,6 +312,8 @@ class Cutter {
       return word({ flaw: bad === undefined ? null : oddSigns.test(bad) ? 'odd-character' : 'not-a-number' })
     }
     const value = Number(digits[0])
+    // More figures than a number can have.
+    if (!Number.isFinite(value)) return word({ flaw: 'not-a-number' })
     if (this.take(listTail)) return word({ value })
     if (this.take(commaTail)) return word({ value, flaw: 'decimal-comma' })
     // In `X1e9` the small letter was meant as an exponent; `X1E9` is two words written without a space.

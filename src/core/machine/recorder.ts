@@ -1,5 +1,6 @@
 // Grows a trace while a rehearsal runs: typed columns that double when they are full.
 
+import { Budget, type Sort } from '../macros/budget.ts'
 import type { Value } from '../macros/values.ts'
 import { beginning as beginningOf } from './beginning.ts'
 import {
@@ -110,6 +111,8 @@ export class Recorder {
   readonly byFile = new Map<number, FileRun>()
   /** Variables of the whole machine that macro files have made. */
   readonly globals: Map<string, Value>
+  /** What macros, files and loops may use together. */
+  readonly budget = new Budget()
   /** Commands whose place macros take, by the name that they can still be called by: `G28.1` is `G28`. */
   readonly renamed: ReadonlyMap<string, string>
   /** The variables of macros as they are now, by the macro's name. */
@@ -208,6 +211,13 @@ export class Recorder {
   }
 
   /** Whether nothing more is to run. */
+  /** Takes so much of what macros, files and loops may use; stops the rehearsal where there is no more. */
+  spend(sort: Sort, amount = 1): boolean {
+    const enough = this.budget.take(sort, amount)
+    if (!enough) this.stop(this.budget.why ?? '')
+    return enough
+  }
+
   get over(): boolean {
     return this.stopped !== null || this.ended !== null
   }

@@ -24,11 +24,18 @@ const none: Config = { macros: new Map(), problems: [] }
 /** A value as a config writes it: a number, true or false, a quoted text, or else the text itself. */
 export function readValue(text: string): Value {
   const trimmed = text.trim()
-  if (/^-?(?:\d+\.?\d*|\.\d+)$/.test(trimmed)) return Number(trimmed)
+  if (/^-?(?:\d+(?:\.\d*)?|\.\d+)$/.test(trimmed)) return Number(trimmed)
   if (/^true$/i.test(trimmed)) return true
   if (/^false$/i.test(trimmed)) return false
   if (/^none$/i.test(trimmed)) return null
   return /^(['"])(.*)\1$/.exec(trimmed)?.[2] ?? trimmed
+}
+
+/** `key: value` or `key = value`; null for a line that is neither. */
+function keyIn(raw: string): { key: string; value: string } | null {
+  const at = raw.search(/[:=]/)
+  const key = raw.slice(0, Math.max(0, at)).trimEnd()
+  return /^[A-Za-z_][\w ]*$/.test(key) ? { key, value: raw.slice(at + 1).trimStart() } : null
 }
 
 type Section = { header: string; line: number; keys: Map<string, { value: string; line: number }> }
@@ -49,13 +56,13 @@ function sectionsOf(text: string): { sections: Section[]; problems: ConfigProble
     } else if (/^\s/.test(raw)) {
       if (key) key.value += `\n${raw}`
     } else {
-      const found = /^([A-Za-z_][\w ]*?)\s*[:=]\s*(.*)$/.exec(raw)
+      const found = keyIn(raw)
       const section = sections.at(-1)
       if (!found || !section)
         problems.push({ line, why: `“${raw.trim().slice(0, 40)}” is neither a section nor a key with a value.` })
       else {
-        key = { value: found[2] ?? '', line }
-        section.keys.set((found[1] as string).toLowerCase(), key)
+        key = { value: found.value, line }
+        section.keys.set(found.key.toLowerCase(), key)
       }
     }
   })

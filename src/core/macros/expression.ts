@@ -1,6 +1,6 @@
 // Works out what macro files reckon with: `{var.length * 2}`, `if move.axes[2].homed && param.S > 40`.
 import type { SyntaxNode } from '@lezer/common'
-import { childrenOf, textOf } from '../formula/syntax.ts'
+import { childrenOf, textOf, tooDeep, within } from '../formula/syntax.ts'
 import { parser } from './expression-parser.ts'
 import { isText, numberFrom, own, truthy, type Value, written } from './values.ts'
 
@@ -28,6 +28,7 @@ class Stop extends Error {
 type Place = { text: string; lookup: Lookup }
 
 function worked<T>(text: string, top: keyof typeof strict, work: (node: SyntaxNode) => T): Worked<T> {
+  if (!within(text)) return { ok: false, why: tooDeep, unknown: null }
   try {
     return { ok: true, value: work(strict[top].parse(text).topNode) }
   } catch (error) {

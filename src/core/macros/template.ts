@@ -1,5 +1,7 @@
 // Works out a macro's template: a well-known parser gives its tree, and this evaluates it, with nothing but plain data in reach.
 import { parse } from 'nunjucks/src/parser.js'
+import { Budget, type Sort } from './budget.ts'
+import { templateParts } from './tags.ts'
 import { isText, numberFrom, own, truthy, type Value, written } from './values.ts'
 
 export type Rendered = { ok: true; text: string } | { ok: false; why: string }
@@ -50,16 +52,19 @@ function treeOf(source: string): Node {
   const known = trees.get(source)
   if (known) return known
   // The parser takes `{#` for the beginning of a value, since ours begins with `{`; so comments go first.
-  const tree = parse(source.replace(/\{#[\s\S]*?#\}/g, ''), [], { tags }) as Node
+  const tree = parse(withoutComments(source), [], { tags }) as Node
   if (trees.size >= mostTrees) trees.clear()
   trees.set(source, tree)
   return tree
 }
 
+const withoutComments = (source: string): string =>
+  [...templateParts(source)].map(({ kind, text }) => (kind === 'comment' ? '' : text)).join('')
+
 /** Renders a template with names that stand for plain data. Never throws; bounded in steps and in text. */
-export function render(source: string, names: Readonly<Record<string, Value>>): Rendered {
+export function render(source: string, names: Readonly<Record<string, Value>>, budget = new Budget()): Rendered {
   try {
-    return { ok: true, text: new Renderer(names).all(treeOf(source)) }
+    return { ok: true, text: new Renderer(names, budget).all(treeOf(source)) }
   } catch (error) {
     if (error instanceof Stop) return { ok: false, why: error.message }
     const message = error instanceof Error ? error.message.split('\n').at(-1)?.trim() : 'it can’t be read'
@@ -79,8 +84,10 @@ const filters: Record<string, (value: Value, ...args: Value[]) => Value> = {
   trim: value => written(value).trim(),
   string: value => written(value),
   length: value => (Array.isArray(value) || isText(value) ? value.length : 0),
-  min: value => (Array.isArray(value) ? Math.min(...value.map(each => numberFrom(each))) : value),
-  max: value => (Array.isArray(value) ? Math.max(...value.map(each => numberFrom(each))) : value),
+  min: value =>
+    Array.isArray(value) ? value.map(each => numberFrom(each)).reduce((a, b) => Math.min(a, b), Infinity) : value,
+  max: value =>
+    Array.isArray(value) ? value.map(each => numberFrom(each)).reduce((a, b) => Math.max(a, b), -Infinity) : value,
 }
 filters.d = filters.default as (typeof filters)[string]
 
@@ -89,7 +96,10 @@ class Renderer {
   private steps = 0
   private length = 0
 
-  constructor(private readonly names: Readonly<Record<string, Value>>) {}
+  constructor(
+    private readonly names: Readonly<Record<string, Value>>,
+    private readonly budget: Budget,
+  ) {}
 
   all(node: Node): string {
     return (node.children ?? []).map(child => this.statement(child)).join('')
@@ -97,11 +107,17 @@ class Renderer {
 
   private tick(): void {
     if (++this.steps > mostSteps) throw new Stop('The template takes more than 50,000 steps; it was stopped.')
+    this.take('steps')
+  }
+
+  private take(sort: Sort, amount = 1): void {
+    if (!this.budget.take(sort, amount)) throw new Stop(this.budget.why ?? '')
   }
 
   private put(text: string): string {
     this.length += text.length
-    if (this.length > mostText) throw new Stop('The template makes more than 400,000 signs; it was stopped.')
+    if (this.length > mostText) throw new Stop('The template makes more than 400,000 characters; it was stopped.')
+    this.take('text', text.length)
     return text
   }
 
@@ -165,6 +181,7 @@ class Renderer {
       case 'Group':
         return this.argumentsOf(node).at(-1)
       case 'Array':
+        this.take('values', node.children?.length ?? 0)
         return this.argumentsOf(node)
       case 'LookupVal':
         return own(this.value(node.target), written(this.value(node.val)))
@@ -173,6 +190,7 @@ class Renderer {
         const [value, ...rest] = this.argumentsOf(node.args)
         const filter = Object.hasOwn(filters, name) ? filters[name] : undefined
         if (!filter) throw new Stop(`There is no filter “${name}” here.`)
+        this.take('steps', sizeOf(value))
         return filter(value, ...rest)
       }
       case 'FunCall':
@@ -211,6 +229,7 @@ class Renderer {
         return this.compare(node)
       case 'In': {
         const [item, among] = both()
+        if (isText(among) || Array.isArray(among)) this.take('steps', Math.ceil(among.length / 100))
         if (isText(among)) return among.includes(written(item))
         if (Array.isArray(among)) return among.includes(item)
         return own(among, written(item)) !== undefined
@@ -230,6 +249,7 @@ class Renderer {
     const [from, to] = second === undefined ? [0, first] : [first, second]
     const count = Math.max(0, Math.ceil((to - from) / (step || 1)))
     if (count > mostSteps) throw new Stop('A loop would go round more than 50,000 times; it was stopped.')
+    this.take('values', count)
     return Array.from({ length: count }, (_, i) => from + i * (step || 1))
   }
 
@@ -255,6 +275,9 @@ class Renderer {
     throw new Stop(`There is no test “is ${name}” here.`)
   }
 }
+
+/** What a filter has to go through, in steps. */
+const sizeOf = (value: Value): number => (Array.isArray(value) || isText(value) ? Math.ceil(value.length / 100) : 0)
 
 function divided(a: number, b: number): number {
   if (b === 0) throw new Stop('The template divides by zero.')

@@ -20,6 +20,16 @@ export function numberFrom(value: Value, otherwise = 0): number {
   return Number.isFinite(number) ? number : otherwise
 }
 
+/** A thing whose members are looked up only when they are asked for; those that are undefined it does not have. */
+export const membersOf = (lookUp: (name: string) => Value): Value =>
+  new Proxy({} as Record<string, Value>, {
+    getOwnPropertyDescriptor: (_, name) => {
+      const value = lookUp(String(name))
+      return value === undefined ? undefined : { value, configurable: true, enumerable: true, writable: false }
+    },
+    get: (_, name) => lookUp(String(name)),
+  })
+
 /** A thing's own member and nothing that it inherits: no constructors, no prototypes. */
 export function own(thing: Value, name: string): Value {
   if (typeof thing !== 'object' || thing === null || !Object.hasOwn(thing, name)) return undefined

@@ -1,17 +1,30 @@
 // Guards that have lost their partner.
 import { guardLine } from '../formula/marks.ts'
-import type { Line } from '../gcode/line.ts'
 
-/** Guard lines without a partner: a `when` that has no end, an `otherwise` or `end` that has no `when`. */
-export function halfGuards(lines: readonly Line[]): ReadonlySet<number> {
-  const half = new Set<number>()
-  const open: number[] = []
-  for (const line of lines) {
-    const guard = line.kind === 'mark' ? guardLine(line.raw) : null
-    if (guard?.kind === 'when') open.push(line.number)
-    else if (guard && open.length === 0) half.add(line.number)
-    else if (guard?.kind === 'end') open.pop()
+/**
+ * Guard lines that have no effect, with the reason: a `when` that no `end` closes and the `otherwise` lines that belong to it, an
+ * `otherwise` or `end` that has no `when`. By the line's number, from 1.
+ */
+export function halfGuards(raws: Iterable<string>): ReadonlyMap<number, string> {
+  const half = new Map<number, string>()
+  /** The lines of each guard that is open. */
+  const open: number[][] = []
+  let number = 0
+  for (const raw of raws) {
+    number++
+    const guard = guardLine(raw)
+    if (guard?.kind === 'when') open.push([number])
+    else if (guard && open.length === 0) half.set(number, noWhen)
+    else if (guard?.kind === 'otherwise') open.at(-1)?.push(number)
+    else if (guard) open.pop()
   }
-  for (const line of open) half.add(line)
+  for (const [when, ...others] of open) {
+    if (when !== undefined) half.set(when, noEnd)
+    for (const other of others) half.set(other, halfWhen)
+  }
   return half
 }
+
+const noWhen = 'There is no “;? when” above that this line belongs to. It does nothing.'
+const noEnd = 'This guard has no “;? end”. Its lines run as if it were not there.'
+const halfWhen = 'The guard that this line belongs to has no “;? end”. Its lines run as if it were not there.'

@@ -134,7 +134,7 @@ class Resolver {
   private readonly foreign: { taken: boolean; now: boolean }[] = []
   private readonly known = new Map<string, Quantity>()
   private readonly open: Open[] = []
-  private readonly halves: ReadonlySet<number>
+  private readonly halves: ReadonlyMap<number, string>
   private toolInUse: () => number
 
   constructor(
@@ -145,7 +145,7 @@ class Resolver {
     this.placeholders = new Placeholders(this.world, stage.vocabulary, wordsIn(lines))
     const { tool } = beginning(stage).modes
     this.toolInUse = () => tool
-    this.halves = halfGuards(lines)
+    this.halves = halfGuards(lines.map(({ kind, raw }) => (kind === 'mark' ? raw : '')))
   }
 
   /** The commands in order, each line looked at when its turn comes. */
@@ -156,7 +156,8 @@ class Resolver {
 
   private *lineByLine(): Generator<PlainCommand> {
     for (const line of this.lines) {
-      if (line.kind === 'mark' && this.halves.has(line.number)) this.tellHalf(line)
+      const half = this.halves.get(line.number)
+      if (half !== undefined) this.tell('guard', line, 0, line.raw.length, half)
       else if (line.kind === 'mark' && this.guard(line)) continue
       else if (this.open.some(({ now }) => !now)) {
         if (line.command) this.skipped.add(line.number)
@@ -199,15 +200,6 @@ class Resolver {
     const kinds: Record<Missing['missing'], Problem['kind']> = { unknown: 'unknown', 'not-now': 'not-now' }
     this.tell(result.missing ? kinds[result.missing] : 'unreadable', line, at + result.from, at + result.to, result.why)
     return null
-  }
-
-  private tellHalf(line: Line): void {
-    const guard = guardLine(line.raw)
-    const why =
-      guard?.kind === 'when'
-        ? 'This guard has no “;? end”. Its lines run as if it were not there.'
-        : 'There is no “;? when” above that this line belongs to. It does nothing.'
-    this.tell('guard', line, 0, line.raw.length, why)
   }
 
   private guard(line: Line): boolean {

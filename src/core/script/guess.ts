@@ -31,9 +31,12 @@ const headings: readonly (readonly [Moment, RegExp])[] = [
   ['pause', /\bpause\b/i],
   [
     'end',
-    /\b(?:end|finish|ending|after)[\s_-]*(?:of)?[\s_-]*(?:the)?[\s_-]*(?:g-?code|script|print|job)?\b|\bprint (?:is )?(?:done|finished)\b/i,
+    /\b(?:end|finish|ending|after)[\s_-]{0,3}(?:of)?[\s_-]{0,3}(?:the)?[\s_-]{0,3}(?:g-?code|script|print|job)?\b|\bprint (?:is )?(?:done|finished)\b/i,
   ],
-  ['start', /\b(?:start|begin|prime|before)[\s_-]*(?:of)?[\s_-]*(?:the)?[\s_-]*(?:g-?code|script|print|job)?\b/i],
+  [
+    'start',
+    /\b(?:start|begin|prime|before)[\s_-]{0,3}(?:of)?[\s_-]{0,3}(?:the)?[\s_-]{0,3}(?:g-?code|script|print|job)?\b/i,
+  ],
 ]
 
 /** The first family that knows a command says what it does. */
@@ -79,7 +82,10 @@ export function guessMoment(text: string): Moment {
   const names = commands.map(({ name }) => name)
   const states = seen.flatMap(({ command }) => textOf(command, 'NAME')?.toUpperCase() ?? [])
   // What only one moment has.
-  if (has(text, /[{[%<$][^;\n]*(?:next|new|previous|old)_?(?:tool|extruder)/i) || has(text, /@(?:to_tool|from_tool)\b/))
+  if (
+    has(text, /[{[%<$][^;\n]{0,80}(?:next|new|previous|old)_?(?:tool|extruder)/i) ||
+    has(text, /@(?:to_tool|from_tool)\b/)
+  )
     return 'tool-change'
   if (names.some(name => /^(?:RESUME|RESUME_BASE|BASE_RESUME|M24)$/.test(name))) return 'resume'
   if (names.some(name => /^(?:PAUSE|PAUSE_BASE|BASE_PAUSE|M125|M25)$/.test(name)) && !cools) return 'pause'
@@ -92,7 +98,7 @@ export function guessMoment(text: string): Moment {
   if (does('restore-state').length > 0 && does('save-state').length === 0) return 'resume'
   if (does('park').length > 0 || (does('save-state').length > 0 && does('restore-state').length === 0)) return 'pause'
   if (does('tool').length > 0 && (!heats || leavesATool(seen))) return 'tool-change'
-  if (!heats && has(text, /[{[%<$@(][^;\n]*\blayer(?:_?(?:num|number|nr|z))?\b/i)) return 'layer-change'
+  if (!heats && has(text, /[{[%<$@(][^;\n]{0,80}\blayer(?:_?(?:num|number|nr|z))?\b/i)) return 'layer-change'
   if (
     !heats &&
     commands.length > 0 &&

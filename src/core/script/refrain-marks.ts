@@ -7,8 +7,12 @@ export type RefrainMark = { kind: 'begin' | 'end'; name: string }
 /** What a refrain's marker line says; null for any other line. */
 export function readRefrain(line: Line): RefrainMark | null {
   if (line.kind !== 'mark') return null
-  const found = /^\s*;&\s*(end\s+)?(\S.*?)\s*$/.exec(line.raw)
-  return found ? { kind: found[1] ? 'end' : 'begin', name: found[2] as string } : null
+  const text = line.raw.trim()
+  if (!text.startsWith(';&')) return null
+  const said = text.slice(2).trimStart()
+  const end = /^end\s+(?=\S)/.exec(said)?.[0] ?? ''
+  const name = said.slice(end.length)
+  return name ? { kind: end ? 'end' : 'begin', name } : null
 }
 
 export const beginRefrain = (name: string): string => `;& ${name}`

@@ -32,7 +32,8 @@ const named = (name: string) => (standing: Standing) => nameKey(standing.name) =
 
 /** The refrain's text with the script's own line ends, ending with one. */
 function inside(text: string, ending: string): string {
-  const body = text.replace(/\r\n|\r|\n/g, '\n').replace(/\n+$/, '')
+  let body = text.replace(/\r\n|\r|\n/g, '\n')
+  while (body.endsWith('\n')) body = body.slice(0, -1)
   return body === '' ? '' : `${body}\n`.replaceAll('\n', ending)
 }
 

@@ -72,7 +72,7 @@ export function confirmed(
 /** A vocabulary without branches, with the signs that stand around a word in the text. */
 function plainSigns(text: string, word: string, name: string): Vocabulary {
   const at = text.indexOf(word)
-  const open = /[^\s\w]*$/.exec(text.slice(0, at))?.[0] || '{'
+  const open = /(?<![^\s\w])[^\s\w]*$/.exec(text.slice(Math.max(0, at - 12), at))?.[0] || '{'
   const close = /^[^\s\w]*/.exec(text.slice(at + word.length))?.[0] || '}'
   return {
     name,

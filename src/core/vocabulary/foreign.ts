@@ -7,7 +7,7 @@ export type Foreign = number | string | boolean | null
 export type LookUp = (word: string, index: string | null) => Foreign
 
 const token =
-  /\s*(?:(\d+\.?\d*|\.\d+)|"([^"]*)"|'([^']*)'|([A-Za-z_][\w.]*)|(==|!=|<>|<=|>=|&&|\|\||=~|!~|[-+*/%()[\]<>!?:,=]))/y
+  /\s*(?:(\d+(?:\.\d*)?|\.\d+)|"([^"]*)"|'([^']*)'|([A-Za-z_][\w.]*)|(==|!=|<>|<=|>=|&&|\|\||=~|!~|[-+*/%()[\]<>!?:,=]))/y
 
 type Token = { kind: 'number' | 'text' | 'word' | 'sign'; text: string }
 

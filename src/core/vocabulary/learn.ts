@@ -236,7 +236,7 @@ export function learn(text: string, name: string): Learned | null {
   const words = [...names].map(word => ({ word, value: guesses.get(word)?.value ?? null, standIn: null }))
   // A word before a bracket that joins formulas, as in `not (a)`, has no number of a tool behind it.
   const indexed = insides
-    .flatMap(inside => [...inside.matchAll(/([A-Za-z_][\w.]*)\s*([[(])\s*\w+\s*[\])]/g)])
+    .flatMap(inside => [...inside.matchAll(/(?<![\w.])([A-Za-z_][\w.]*)\s{0,9}([[(])\s{0,9}\w{1,80}\s{0,9}[\])]/g)])
     .find(([, word = '']) => !reserved.has(word))
   const bracket = indexed?.[2]
   return {

@@ -4,13 +4,14 @@ import { specNamed } from '../../firmware/spec.ts'
 import { type Line, type Piece, placeOf } from '../../gcode/line.ts'
 import { readLine } from '../../gcode/read.ts'
 import type { Edit } from '../../model/script.ts'
+import { blanksBefore } from './lines.ts'
 
 /** A command in a comment: where it begins and ends in the comment's text, and whether it surely is one. */
 type Found = { from: number; to: number; name: string; sure: boolean }
 
 /** A name and the letters with numbers behind it, each in capitals as scripts have them. */
 const shape =
-  /(?<![\w.-])([GMT]\d{1,4}(?:\.\d+)?)((?:[ \t]+[A-FH-LN-Z](?:[+-]?(?:\d+\.?\d*|\.\d+)|"[^"]*")?(?![a-z\w]))*)/g
+  /(?<![\w.-])([GMT]\d{1,4}(?:\.\d+)?)((?:[ \t]+[A-FH-LN-Z](?:[+-]?(?:\d+(?:\.\d*)?|\.\d+)|"[^"]*")?(?![a-z\w]))*)/g
 
 const mayName = /[GMT]\d/
 
@@ -81,7 +82,7 @@ export function partComment(line: Line, ending: string): Edit[] {
     ({ from, to }, i) => text.slice(from, to).trim() + commented(text.slice(to, commands[i + 1]?.from)),
   )
   const { from, to } = placeOf(line, piece)
-  const gap = line.raw.slice(0, from - line.from).match(/[ \t]*$/)?.[0].length ?? 0
+  const gap = blanksBefore(line, from)
   const first = head ? (line.command ? ` ; ${head}` : `; ${head}`) : ''
   const start = from - gap
   return [{ from: start, to, insert: [first, ...lines].join(ending).replace(line.command || first ? '' : ending, '') }]

@@ -1,15 +1,13 @@
 // Counts filament the other way through a whole script, with the same motion: every E rewritten, the modes too.
 import { effectOf } from '../../firmware/spec.ts'
+import { plain } from '../../format.ts'
 import { numberOf } from '../../gcode/line.ts'
 import { counterAfter, modesBefore } from '../../machine/trace.ts'
 import type { Edit } from '../../model/script.ts'
 import { insertBefore, notANumber, replacePiece, sourceWord } from './lines.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
 
-const short = (value: number): string => {
-  const text = value.toFixed(5).replace(/\.?0+$/, '')
-  return text === '-0' ? '0' : text
-}
+const short = (value: number): string => plain(value, 5)
 
 /**
  * Rewrites a script so that filament is counted `to`. Filament that is reset stays reset. Refused where an E has

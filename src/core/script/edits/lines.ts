@@ -37,6 +37,13 @@ export const replacePiece = (line: Line, piece: Piece, insert: string): Edit => 
 export const sourceWord = (line: Line, letter: string): Word | undefined =>
   line.command ? wordOf(line.command, letter) : undefined
 
+/** How many blanks stand in a line right before a place in the text. */
+export function blanksBefore({ raw, from }: Line, at: number): number {
+  let first = at - from
+  while (raw[first - 1] === ' ' || raw[first - 1] === '\t') first--
+  return at - from - first
+}
+
 /** The refusal for a word that has no number which a tool could change. */
 export const notANumber = (line: Line, word: Word): string =>
   word.formula

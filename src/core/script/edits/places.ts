@@ -1,5 +1,6 @@
 // Rewrites the places that a passage names, all by one rule, or refuses: what nudging, mirroring and changing edges share.
 import { effectOf } from '../../firmware/spec.ts'
+import { plain } from '../../format.ts'
 import { numberOf, type Word, wordOf } from '../../gcode/line.ts'
 import { modesBefore, stepsOfCommand } from '../../machine/trace.ts'
 import type { Axis } from '../../model/printer.ts'
@@ -16,7 +17,7 @@ const doubtMm = 1e-6
 /** A number as this script writes it: with as many decimals as it had, or as the change needs, at most three. */
 export function writtenLike(word: Word, letter: string, value: number): string {
   const had = /\.(\d+)/.exec(word.text)?.[1]?.length ?? 0
-  const exact = value.toFixed(3).replace(/\.?0+$/, '')
+  const exact = plain(value, 3)
   const needs = /\.(\d+)/.exec(exact)?.[1]?.length ?? 0
   const number = value.toFixed(Math.min(3, Math.max(had, needs)))
   const sign = word.text.charAt(0) === word.letter ? letter : letter.toLowerCase()

@@ -4,6 +4,7 @@ import { placeOf } from '../../gcode/line.ts'
 import { readLine, startsCommand } from '../../gcode/read.ts'
 import { applyEdits, type Edit } from '../../model/script.ts'
 import { partComment } from './comment-commands.ts'
+import { blanksBefore } from './lines.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
 
 /** Signs that word processors and web pages put in place of plain ones. */
@@ -43,7 +44,7 @@ export function partCommands(line: Line, ending: string): Edit[] {
   if (!line.command) return []
   return line.pieces.filter(startsCommand).map(piece => {
     const { from } = placeOf(line, piece)
-    const gap = line.raw.slice(0, from - line.from).match(/[ \t]*$/)?.[0].length ?? 0
+    const gap = blanksBefore(line, from)
     return { from: from - gap, to: from, insert: ending }
   })
 }

@@ -1,5 +1,6 @@
 // Writes a whole script in millimetres or in inches, with the same motion.
 import { effectOf } from '../../firmware/spec.ts'
+import { plain } from '../../format.ts'
 import { type Command, numberOf, wordOf } from '../../gcode/line.ts'
 import { modesBefore } from '../../machine/trace.ts'
 import type { Edit } from '../../model/script.ts'
@@ -45,8 +46,7 @@ export function writeIn({ lines, commands, trace, stage }: Rehearsed, to: 'mm' |
       const value = numberOf(command, letter)
       if (value === null || word.formula) return refuse(notANumber(source, word))
       const now = to === 'mm' ? value * mmPerInch : value / mmPerInch
-      const text = now.toFixed(decimals[to]).replace(/\.?0+$/, '')
-      edits.push(replacePiece(source, word, word.text.charAt(0) + (text === '-0' ? '0' : text)))
+      edits.push(replacePiece(source, word, word.text.charAt(0) + plain(now, decimals[to])))
       converted++
     }
   }

@@ -1,4 +1,5 @@
 // A maker makes a passage from parameters; the passage keeps them in its marker line (`;@ purge-line edge=left length=150`).
+import { plain } from '../../format.ts'
 import type { Line } from '../../gcode/line.ts'
 import { beginning } from '../../machine/beginning.ts'
 import type { Modes, Stage } from '../../machine/state.ts'
@@ -86,10 +87,7 @@ export const fittingWords = (
   columns === undefined ? null : (wordings.find(wording => atLongest(wording).length <= columns) ?? null)
 
 /** A number for G-code: at most three decimals, none of them a trailing zero. */
-export const written = (value: number): string => {
-  const text = value.toFixed(3).replace(/\.?0+$/, '')
-  return text === '-0' ? '0' : text
-}
+export const written = (value: number): string => plain(value, 3)
 
 export const numberIn = (values: Values, name: string): number => Number(values[name])
 
@@ -184,7 +182,18 @@ export function readMarker(line: Line): Marker | null {
 export type MadePassage = { name: string; values: Values; firstLine: number; lastLine: number }
 
 /** Made passages whose markers close, and the marker lines that don't match. */
-export function madePassages(lines: readonly Line[]): { made: MadePassage[]; loose: number[] } {
+export function madePassages(lines: readonly Line[]): MadeAll {
+  const found = known.get(lines) ?? madeIn(lines)
+  known.set(lines, found)
+  return found
+}
+
+type MadeAll = { made: readonly MadePassage[]; loose: readonly number[] }
+
+/** The lines of a script never change, and rules, edits and passages all ask. */
+const known = new WeakMap<readonly Line[], MadeAll>()
+
+function madeIn(lines: readonly Line[]): MadeAll {
   const made: MadePassage[] = []
   const loose: number[] = []
   let open: { name: string; values: Values; firstLine: number } | null = null

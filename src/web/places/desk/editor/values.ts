@@ -73,10 +73,11 @@ const settingsIn = (doc: Text): { name: string; body: string; note: string }[] =
 const complete = (known: () => Known) => (context: CompletionContext) => {
   const line = context.state.doc.lineAt(context.pos)
   const before = context.state.sliceDoc(line.from, context.pos)
-  const word =
-    /(@\(?|@\([^)]*?)([A-Za-z_]\w*)?$/.exec(before) ?? (/^\s*;[=?]/.test(before) && /([A-Za-z_]\w*)$/.exec(before))
-  if (!word && !context.explicit) return null
-  const typed = /[A-Za-z_]\w*$/.exec(before)?.[0] ?? ''
+  const typed = /(?<!\w)[A-Za-z_]\w*$/.exec(before)?.[0] ?? ''
+  const rest = before.slice(0, before.length - typed.length)
+  const inFormula = rest.endsWith('@') || rest.lastIndexOf('@(') > rest.lastIndexOf(')')
+  const inMark = typed !== '' && /^\s*;[=?]/.test(before)
+  if (!inFormula && !inMark && !context.explicit) return null
   const now = known()
   const { moment, printer, job } = now.setting
   const values = valueSpecs

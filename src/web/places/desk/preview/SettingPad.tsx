@@ -13,7 +13,7 @@ export function SettingPad({ request, preview }: Props) {
   if (preview && preview.places.length > 0 && preview.places !== shown) setShown(preview.places)
   const set = (change: Partial<typeof request>) => void propose({ ...request, ...change })
   const { leave } = request
-  const suggested = /“(.*)”/.exec(preview?.title ?? '')?.[1] ?? ''
+  const suggested = /“([^“”]*)”/.exec(preview?.title ?? '')?.[1] ?? ''
   return (
     <div className="text-[14px]">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">

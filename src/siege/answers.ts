@@ -1,0 +1,63 @@
+// What must hold of every answer, whatever the text: it comes, and every number in it is one.
+import { demoJobs, demoMaterials, demoPrinters } from '../../demo/load.ts'
+import { extras, rehearsalAnswer } from '../core/answer.ts'
+import { exportScript, type Form } from '../core/export/export.ts'
+import { Moment } from '../core/model/script.ts'
+import { type RehearsalInput, rehearseScript } from '../core/round.ts'
+import { guessMoment } from '../core/script/guess.ts'
+import { type Chance, oneOf } from './texts.ts'
+
+const [printers, jobs, materials] = [demoPrinters(), demoJobs(), demoMaterials()]
+
+/** One of the demo printers with a job, its materials and a moment. */
+export function madeSetting(chance: Chance): RehearsalInput {
+  const job = oneOf(chance, jobs)
+  const its = job.materials.map(name => materials.find(each => each.name === name) ?? oneOf(chance, materials))
+  return {
+    printer: oneOf(chance, printers),
+    job,
+    material: its[job.firstTool] ?? oneOf(chance, materials),
+    materials: its,
+    moment: oneOf(chance, Moment.options),
+  }
+}
+
+const forms: readonly Form[] = [
+  { kind: 'as-it-is' },
+  { kind: 'plain' },
+  { kind: 'host-macro', vocabularies: [] },
+  { kind: 'macro-files', vocabularies: [] },
+]
+
+/** The path of the first number that is none, as `state.position.x`; null where all are. What JSON leaves out is not looked at. */
+export function numberAmiss(value: unknown, path = ''): string | null {
+  if (typeof value === 'number') return Number.isFinite(value) ? null : path
+  if (value === null || typeof value !== 'object') return null
+  for (const [key, inner] of Object.entries(value)) {
+    const found = numberAmiss(inner, path ? `${path}.${key}` : key)
+    if (found) return found
+  }
+  return null
+}
+
+/** Does everything there is to do with a text. Gives what is amiss, in words; null where nothing is. */
+export function amissWith(text: string, setting: RehearsalInput): string | null {
+  try {
+    const round = rehearseScript(text, setting)
+    const wrong = numberAmiss(rehearsalAnswer(round, extras))
+    if (wrong) return `no number: ${wrong}`
+    const odd = round.findings.find(
+      ({ message }) => /\b(?:NaN|Infinity|undefined|null)\b/.test(message) && !/NaN|Infinity|undefined|null/.test(text),
+    )
+    if (odd) return `words: ${odd.rule}: ${odd.message}`
+    const said = round.explained.find(
+      ({ says }) => /\b(?:NaN|Infinity|undefined)\b/.test(says) && !/NaN|Infinity|undefined/.test(text),
+    )
+    if (said) return `words: line ${said.line}: ${said.says}`
+    guessMoment(text)
+    for (const form of forms) exportScript(text, [setting], { form, comments: true, ending: 'as-it-is' })
+    return null
+  } catch (error) {
+    return `throws: ${(error as Error).stack?.split('\n').slice(0, 4).join(' | ')}`
+  }
+}

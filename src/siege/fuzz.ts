@@ -1,0 +1,50 @@
+// `npm run fuzz [texts] [seed]`: texts that nobody would write, each rehearsed, checked, explained and exported. Says what it counted.
+import { amissWith, madeSetting } from './answers.ts'
+import { chanceFrom, madeText } from './texts.ts'
+
+const wanted = Number(process.argv[2] ?? 1_000_000)
+const first = Number(process.argv[3] ?? 1)
+const mostLines = 40
+/** A text that takes longer than this is told, with its seed. */
+const slowMs = 2000
+
+const kinds = new Map<string, { count: number; seed: number; what: string }>()
+let [done, lines, signs, slow, slowest] = [0, 0, 0, 0, 0]
+const began = performance.now()
+
+const tell = () => {
+  const seconds = (performance.now() - began) / 1000
+  console.log(
+    `${done.toLocaleString('en')} texts of ${lines.toLocaleString('en')} lines and ${signs.toLocaleString('en')} characters in ${seconds.toFixed(0)} s; ${[...kinds.values()].reduce((sum, { count }) => sum + count, 0)} amiss, ${slow} slower than ${slowMs / 1000} s, the slowest ${(slowest / 1000).toFixed(2)} s`,
+  )
+}
+
+for (let seed = first; seed < first + wanted; seed++) {
+  const chance = chanceFrom(seed * 7919)
+  const text = madeText(chance, mostLines)
+  const setting = madeSetting(chance)
+  const start = performance.now()
+  const amiss = amissWith(text, setting)
+  const took = performance.now() - start
+  done++
+  lines += text.split('\n').length
+  signs += text.length
+  slowest = Math.max(slowest, took)
+  if (took > slowMs) {
+    slow++
+    console.log(`slow: seed ${seed}, ${(took / 1000).toFixed(1)} s`)
+  }
+  if (amiss) {
+    const kind = amiss.replace(/\d+/g, '#').slice(0, 160)
+    const known = kinds.get(kind)
+    if (known) known.count++
+    else {
+      kinds.set(kind, { count: 1, seed, what: amiss })
+      console.log(`amiss: seed ${seed}: ${amiss}`)
+    }
+  }
+  if (done % 10_000 === 0) tell()
+}
+tell()
+for (const { count, seed, what } of kinds.values()) console.log(`${count} times, first with seed ${seed}: ${what}`)
+process.exit(kinds.size > 0 ? 1 : 0)
