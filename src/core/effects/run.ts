@@ -16,8 +16,8 @@ import type { Call } from './record.ts'
 
 export type { PlainCommand }
 
-/** A rehearsal ends here whatever the script asks, so that nothing runs for ever. */
-const mostSteps = 4_000_000
+/** A rehearsal ends here whatever the script asks, so that nothing runs for ever; a print file of millions of lines passes by. */
+const mostSteps = { kept: 500_000, passing: 4_000_000 }
 const mostSeconds = 14 * 24 * 3600
 /** Macros and files that call each other go no deeper than this. */
 const deepest = 20
@@ -111,8 +111,9 @@ class Runner {
     recorder.ran?.push({ line, command: meant })
     if (effect) record?.run?.(recorder, meant, effect as never, byFile !== null)
     recorder.endCommand()
-    if (recorder.steps.count > mostSteps || recorder.rows.count > mostSteps)
-      recorder.stop('The rehearsal stops here: the script makes more than four million moves.')
+    const most = recorder.ran ? mostSteps.kept : mostSteps.passing
+    if (recorder.steps.count > most || recorder.rows.count > most)
+      recorder.stop(`The rehearsal stops here: the script makes more than ${most.toLocaleString('en')} moves.`)
     if (recorder.now > mostSeconds) recorder.stop(tooLong)
     const row = recorder.rows.count - 1
     const ran = recorder.over ? null : this.calls(line, after, within, effect?.does === 'macro-file')
