@@ -1,6 +1,6 @@
 // Sends texts to the worker, the newest only: while one is being rehearsed, later ones replace each other in the queue.
-import { wrap } from 'comlink'
 import type { Finding } from '../../core/check/finding.ts'
+import { firstChange } from '../../core/compare/first-change.ts'
 import type { Effect } from '../../core/compare/printer-change.ts'
 import type { Compared, Script } from '../../core/compare/side-by-side.ts'
 import type { Printer } from '../../core/model/printer.ts'
@@ -9,6 +9,7 @@ import type { Timed } from '../../core/runs/fit-printer.ts'
 import type { Run } from '../../core/runs/many.ts'
 import type { EditRequest } from '../../core/script/edits/edit.ts'
 import type { DeskRound, Rehearser } from '../../worker/rehearsal.worker.ts'
+import { NoAnswer, Watched } from './watched.ts'
 
 type Wanted = {
   text: string
@@ -19,8 +20,12 @@ type Wanted = {
   failed: (why: string) => void
 }
 
-const remote = wrap<Rehearser>(
-  new Worker(new URL('../../worker/rehearsal.worker.ts', import.meta.url), { type: 'module' }),
+/** What a text may take. Work is bounded in the core, so that only a mistake of ours takes longer. */
+const patienceMs = 12_000
+
+const worker = new Watched<Rehearser>(
+  () => new Worker(new URL('../../worker/rehearsal.worker.ts', import.meta.url), { type: 'module' }),
+  patienceMs,
 )
 let running = false
 let next: Wanted | null = null
@@ -34,27 +39,43 @@ export function requestRound(wanted: Wanted): void {
   if (!running) void drain()
 }
 
+/** The last text that was answered, so that it can be told where one that is not begins to differ. */
+let answered = ''
+
 async function drain(): Promise<void> {
   running = true
+  let again = true
   while (next) {
     const wanted: Wanted = next
     next = null
     try {
-      const round = await remote.rehearse(wanted.text, wanted.setting)
+      const round = await worker.ask(remote => remote.rehearse(wanted.text, wanted.setting))
+      answered = wanted.text
+      again = true
       if (next) continue
       wanted.done(round)
       await prove(wanted, round.findings)
     } catch (error) {
-      if (!next) wanted.failed((error as Error).message)
+      if (next) continue
+      // Where the worker ended over something else, this text is asked for once more.
+      if (again && error instanceof NoAnswer && !error.tookTooLong) {
+        again = false
+        next = wanted
+      } else wanted.failed(error instanceof NoAnswer ? noAnswerTo(wanted.text) : (error as Error).message)
     }
   }
   running = false
 }
 
+const noAnswerTo = (text: string): string =>
+  `From line ${firstChange(answered, text)} on it takes too long. The rehearsal was ended; the next text is rehearsed as usual.`
+
 async function prove({ text, setting, proven }: Wanted, findings: readonly Finding[]): Promise<void> {
   const tried: Finding[] = []
   for (const finding of findings) {
-    tried.push(finding.fixes.length ? await remote.prove(text, setting, findings, finding) : finding)
+    tried.push(
+      finding.fixes.length ? await worker.ask(remote => remote.prove(text, setting, findings, finding)) : finding,
+    )
     if (next) return
   }
   if (findings.some(({ fixes }) => fixes.length)) proven(tried)
@@ -62,37 +83,40 @@ async function prove({ text, setting, proven }: Wanted, findings: readonly Findi
 
 /** Rehearses a text beside the queue, as for a preview. */
 export const rehearseAside = (text: string, setting: RehearsalInput): Promise<DeskRound> =>
-  remote.rehearse(text, setting)
+  worker.ask(remote => remote.rehearse(text, setting))
 
 /** Asks for a plan of an edit and the rehearsal of its outcome. */
 export const proposeAside = (text: string, setting: RehearsalInput, request: EditRequest) =>
-  remote.propose(text, setting, request)
+  worker.ask(remote => remote.propose(text, setting, request))
 
 /** Asks where a script could save time or filament. */
-export const savingsAside = (text: string, setting: RehearsalInput) => remote.savings(text, setting)
+export const savingsAside = (text: string, setting: RehearsalInput) =>
+  worker.ask(remote => remote.savings(text, setting))
 
 /** Asks which of the jobs a text fits. */
 export const fitsAside = (text: string, setting: RehearsalInput, runs: readonly Run[]) =>
-  remote.fits(text, setting, runs)
+  worker.ask(remote => remote.fits(text, setting, runs))
 
 /** Tells two scripts apart: whole, or in a few words. */
-export const compareAside = (left: Script, right: Script): Promise<Compared> => remote.compareScripts(left, right)
-export const tellApartAside = (left: Script, right: Script) => remote.tellApart(left, right)
+export const compareAside = (left: Script, right: Script): Promise<Compared> =>
+  worker.ask(remote => remote.compareScripts(left, right))
+export const tellApartAside = (left: Script, right: Script) => worker.ask(remote => remote.tellApart(left, right))
 
 /** What each revision of a script comes to, and changed. */
 export const tellRevisionsAside = (
   revisions: readonly { id: number; text: string; before: number | null }[],
   setting: RehearsalInput,
-) => remote.tellRevisions(revisions, setting)
+) => worker.ask(remote => remote.tellRevisions(revisions, setting))
 
 /** The text after one of its passages has been made as the other script has it. */
 export const carriedAcrossAside = (left: Script, right: Script, index: number, to: 'left' | 'right') =>
-  remote.carriedAcross(left, right, index, to)
+  worker.ask(remote => remote.carriedAcross(left, right, index, to))
 
 /** Asks for a printer's figures bettered from measured times. */
-export const fitAside = (printer: Printer, trials: readonly Timed[]) => remote.fitPrinter(printer, trials)
+export const fitAside = (printer: Printer, trials: readonly Timed[]) =>
+  worker.ask(remote => remote.fitPrinter(printer, trials))
 
 /** What a change of a printer does to its scripts. */
 export const effectsAside = (
   scripts: readonly { id: number; text: string; before: RehearsalInput; after: RehearsalInput }[],
-): Promise<Effect[]> => remote.effectsOf(scripts)
+): Promise<Effect[]> => worker.ask(remote => remote.effectsOf(scripts))

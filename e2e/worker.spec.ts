@@ -1,0 +1,42 @@
+// A worker that spins or runs out of memory is ended, and the next text is rehearsed as if nothing had been.
+import { expect, type Page, test } from '@playwright/test'
+import { findings, lineWith, pasteOnShelf } from './desk.ts'
+
+/** Makes the worker that rehearses do something dreadful when it is sent a text with this word. */
+async function poison(page: Page, word: string, deed: string): Promise<void> {
+  await page.route('**/rehearsal.worker-*.js', async route => {
+    const script = await (await route.fetch()).text()
+    const before = `
+      const listen = self.addEventListener.bind(self)
+      self.addEventListener = (sort, hear, ...more) =>
+        listen(sort, event => { if (sort === 'message' && JSON.stringify(event.data).includes('${word}')) { ${deed} } return hear(event) }, ...more)
+    `
+    await route.fulfill({ contentType: 'text/javascript', body: before + script })
+  })
+}
+
+async function typeOnAfter(page: Page): Promise<void> {
+  await pasteOnShelf(page, 'G28\nM420 S1\nM190 S60\nM109 S205\n')
+  await expect(page.getByText('Waits for the bed: 60 °C', { exact: false }).first()).toBeVisible()
+  await lineWith(page, 'M109 S205').click({ position: { x: 60, y: 8 } })
+  await page.keyboard.press('End')
+  await page.keyboard.type('\nM117 dreadful')
+  await expect(page.getByText('could not be rehearsed', { exact: false })).toContainText('line 5', { timeout: 40_000 })
+  // The dreadful line goes, another comes, and is rehearsed.
+  await page.keyboard.press('Shift+Home')
+  await page.keyboard.type('G1 X900 Y5 F3000')
+  await expect(page.getByText('could not be rehearsed', { exact: false })).toHaveCount(0, { timeout: 40_000 })
+  await expect(findings(page).first()).toContainText('X 900')
+}
+
+test('a worker that spins for ever is ended, and typing goes on', async ({ page }) => {
+  test.setTimeout(120_000)
+  await poison(page, 'dreadful', 'for (;;) {}')
+  await typeOnAfter(page)
+})
+
+test('a worker that runs out of memory is begun anew', async ({ page }) => {
+  test.setTimeout(120_000)
+  await poison(page, 'dreadful', 'const all = []; for (;;) all.push({ a: [all.length], b: "x" + all.length })')
+  await typeOnAfter(page)
+})

@@ -1,0 +1,56 @@
+// A worker that can't hang or die for good: one that does not answer in its time is ended, and begun anew for what comes next.
+import { type Remote, wrap } from 'comlink'
+
+/** Why a worker gave no answer: it took too long over this very question, or ended over another one or by itself. */
+export class NoAnswer extends Error {
+  constructor(readonly tookTooLong: boolean) {
+    super(tookTooLong ? 'It took too long, and was ended.' : 'The calculation ended before it had an answer.')
+  }
+}
+
+type Running<T> = { worker: Worker; remote: Remote<T>; ended: Promise<never>; end: () => void }
+
+export class Watched<T> {
+  private running: Running<T> | null = null
+
+  constructor(
+    private readonly make: () => Worker,
+    private readonly patienceMs: number,
+  ) {}
+
+  /** Asks the worker. Rejects with `NoAnswer` where none comes in time, or with what the worker itself throws. */
+  async ask<R>(question: (remote: Remote<T>) => R): Promise<Awaited<R>> {
+    this.running ??= this.begin()
+    const { remote, ended, end } = this.running
+    let timer: ReturnType<typeof setTimeout> | undefined
+    const late = new Promise<never>((_, fail) => {
+      timer = setTimeout(() => {
+        fail(new NoAnswer(true))
+        end()
+      }, this.patienceMs)
+    })
+    try {
+      return await Promise.race([question(remote), late, ended])
+    } finally {
+      clearTimeout(timer)
+    }
+  }
+
+  private begin(): Running<T> {
+    const worker = this.make()
+    let fail: (why: NoAnswer) => void = () => {}
+    const ended = new Promise<never>((_, reject) => {
+      fail = reject
+    })
+    // Nobody may be waiting when it ends.
+    ended.catch(() => {})
+    const end = () => {
+      worker.terminate()
+      if (this.running?.worker === worker) this.running = null
+      fail(new NoAnswer(false))
+    }
+    // One that has run out of memory, or could not be loaded.
+    worker.addEventListener('error', end)
+    return { worker, remote: wrap<T>(worker), ended, end }
+  }
+}
