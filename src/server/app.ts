@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { serveStatic } from '@hono/node-server/serve-static'
-import { Hono } from 'hono'
+import { Hono, type MiddlewareHandler } from 'hono'
 import { bodyLimit } from 'hono/body-limit'
 import { contentPolicy, ownPagesOnly } from './access.ts'
 import { allEntries } from './catalog.ts'
@@ -33,6 +33,26 @@ export type AppParts = {
 
 const limit = (maxSize: number, error: string) =>
   bodyLimit({ maxSize, onError: context => context.json({ error, place: null }, 413) })
+
+/** Whatever changes is asked for each time; what the build names by its contents is kept. */
+const cachePolicy: MiddlewareHandler = async (context, next) => {
+  await next()
+  const { path } = context.req
+  const kept = path.startsWith('/assets/') && context.res.ok
+  context.header(
+    'cache-control',
+    kept ? 'public, max-age=31536000, immutable' : path.startsWith('/api/') ? 'no-store' : 'no-cache',
+  )
+}
+
+/** The methods that something at this path takes. */
+function methodsAt(routes: readonly { method: string; path: string }[], path: string): string[] {
+  const fits = (pattern: string) => {
+    const [want, have] = [pattern.split('/'), path.split('/')]
+    return want.length === have.length && want.every((part, i) => part.startsWith(':') || part === have[i])
+  }
+  return [...new Set(routes.filter(route => fits(route.path)).map(({ method }) => method))]
+}
 
 export function makeApp({ database, backups, screens, now }: AppParts): Hono {
   const api = new Hono()
@@ -66,7 +86,7 @@ export function makeApp({ database, backups, screens, now }: AppParts): Hono {
     .route('/uses', whereUsedRoutes(database))
     .route('/rehearse', rehearseRoutes(database))
 
-  const app = new Hono().use(contentPolicy).use(ownPagesOnly).route('/api', api)
+  const app = new Hono().use(contentPolicy).use(cachePolicy).use(ownPagesOnly).route('/api', api)
   app.onError((error, context) => {
     if (error instanceof Refused) return context.json({ error: error.message, place: error.place }, error.status)
     const storing = storageTrouble(error)
@@ -74,7 +94,17 @@ export function makeApp({ database, backups, screens, now }: AppParts): Hono {
     console.error(error)
     return context.json({ error: 'Something went wrong here, not with what you sent.', place: null }, 500)
   })
-  app.notFound(context => context.json({ error: `There is nothing at ${context.req.path}.`, place: null }, 404))
+  const known = app.routes.filter(({ method }) => method !== 'ALL')
+  app.notFound(context => {
+    const methods = methodsAt(known, context.req.path)
+    if (methods.length === 0)
+      return context.json({ error: `There is nothing at ${context.req.path.slice(0, 200)}.`, place: null }, 404)
+    context.header('allow', methods.join(', '))
+    return context.json(
+      { error: `This takes ${methods.join(' or ')}, and not ${context.req.method}.`, place: null },
+      405,
+    )
+  })
   if (screens === null) return app
 
   const page = readFileSync(join(screens, 'index.html'), 'utf8')

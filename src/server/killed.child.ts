@@ -1,7 +1,7 @@
 // Works on a data base without end, until it is killed: for the test that kills it. Says “go” when it begins.
 import { readFileSync } from 'node:fs'
 import { bring } from './archive/bring.ts'
-import { unpack } from './archive/layout.ts'
+import { unpack } from './archive/unpack.ts'
 import { openDatabase } from './database.ts'
 import { saveScript, scriptById } from './scripts.ts'
 

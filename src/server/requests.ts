@@ -6,7 +6,7 @@ import { placeOfIssue, sentenceOf } from '../core/model/issues.ts'
 /** A refusal that reaches the caller as JSON `{ error, place }` with this status. */
 export class Refused extends Error {
   constructor(
-    readonly status: 400 | 404 | 409 | 413,
+    readonly status: 400 | 404 | 409 | 413 | 415,
     message: string,
     readonly place: string | null = null,
   ) {
@@ -14,8 +14,14 @@ export class Refused extends Error {
   }
 }
 
+/** JSON, and what programs call it that were not told what they send. */
+const takenTypes = /^(?:application\/(?:json|x-www-form-urlencoded)|text\/plain)\b/
+
 /** The request's JSON body through a schema; refuses anything else. */
 export async function bodyOf<S extends v.GenericSchema>(context: Context, schema: S): Promise<v.InferOutput<S>> {
+  const type = context.req.header('content-type')?.toLowerCase()
+  if (type && !takenTypes.test(type))
+    throw new Refused(415, 'The body of this request is JSON (application/json), and was sent as something else.')
   let json: unknown
   try {
     json = await context.req.json()
@@ -23,7 +29,7 @@ export async function bodyOf<S extends v.GenericSchema>(context: Context, schema
     if ((error as Error).name === 'BodyLimitError') throw new Refused(413, tooLarge)
     throw new Refused(400, 'The request’s body is not JSON.')
   }
-  const parsed = v.safeParse(schema, json)
+  const parsed = v.safeParse(schema, json, { abortEarly: true })
   if (parsed.success) return parsed.output
   throw new Refused(
     400,

@@ -13,12 +13,18 @@ function deepest(issue: Issue, outer = ''): Placed {
   return inner?.path?.length ? deepest(inner, place) : { place, issue }
 }
 
+/** What was there in place of what should be: never the text itself, which may be long, and somebody else's. */
+const kindOf = (received: string): string => (received.startsWith('"') ? 'a text' : received.slice(0, 40))
+
+const shorter = (place: string): string => (place.length > 100 ? `${place.slice(0, 100)}…` : place)
+
 function told({ place, issue }: Placed): string {
-  const at = place ? `${place} ` : ''
-  if (!issue.message.startsWith('Invalid')) return `${place ? `${place}: ` : ''}${issue.message.replace(/\.$/, '')}`
+  const at = place ? `${shorter(place)} ` : ''
+  if (!issue.message.startsWith('Invalid'))
+    return `${place ? `${shorter(place)}: ` : ''}${issue.message.replace(/\.$/, '')}`
   if (issue.expected === 'never') return `${at}is not something we know`
   if (issue.received === 'undefined') return `${at}is missing`
-  return `${at}should be ${issue.expected ?? 'something else'} and is ${issue.received}`
+  return `${at}should be ${issue.expected ?? 'something else'} and is ${kindOf(issue.received)}`
 }
 
 /** The dotted path of an issue, as “heaters.bed.highestC”; empty for the whole. */

@@ -1,9 +1,7 @@
 // What is about to be printed. A job's place and height may be said relative to a printer, so that one job suits several.
 import * as v from 'valibot'
+import { listOf, mm, plainName, plainText, positive } from './pieces.ts'
 import type { Printer } from './printer.ts'
-
-const mm = v.pipe(v.number(), v.finite())
-const positive = v.pipe(v.number(), v.finite(), v.gtValue(0))
 
 const Area = v.variant('kind', [
   v.object({ kind: v.literal('centred'), widthMm: positive, depthMm: positive }),
@@ -17,10 +15,10 @@ const Top = v.variant('kind', [
 ])
 
 export const Job = v.object({
-  name: v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(80)),
-  about: v.string(),
+  name: plainName('a job'),
+  about: plainText(4000),
   /** Names of the materials, one for each tool used. */
-  materials: v.pipe(v.array(v.string()), v.minLength(1)),
+  materials: v.pipe(listOf(plainText(80), 64), v.minLength(1)),
   firstTool: v.pipe(v.number(), v.integer(), v.minValue(0)),
   area: Area,
   top: Top,

@@ -1,11 +1,11 @@
 // What we know of a material: the temperatures that the person prints it at, and what it weighs and costs.
 import * as v from 'valibot'
+import { nonNegative, plainName, positive } from './pieces.ts'
 
 const celsius = v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(600))
-const positive = v.pipe(v.number(), v.finite(), v.gtValue(0))
 
 export const Material = v.object({
-  name: v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(80)),
+  name: plainName('a material'),
   nozzleC: celsius,
   nozzleLaterC: celsius,
   bedC: celsius,
@@ -14,10 +14,10 @@ export const Material = v.object({
   chamberC: v.optional(celsius, 0),
   /** What the nozzle may hold without oozing, as while probing. */
   oozeSafeC: celsius,
-  soakMin: v.pipe(v.number(), v.finite(), v.minValue(0)),
+  soakMin: nonNegative,
   flowFactor: positive,
   densityGCm3: positive,
-  pricePerKg: v.pipe(v.number(), v.finite(), v.minValue(0)),
+  pricePerKg: nonNegative,
 })
 
 export type Material = v.InferOutput<typeof Material>

@@ -37,20 +37,22 @@ export const plainName = (what: string, most = 80) =>
     v.check(name => isWhole(name) && !unseen.test(name), 'a name has no characters that can’t be seen'),
   )
 
-/** A list of at most so many, counted before anything in it is looked at. */
-export const listOf = <S extends v.GenericSchema>(
-  item: S,
-  most: number,
-  why = `there are more than ${most.toLocaleString('en')}`,
-) =>
-  v.pipe(
-    v.custom<unknown[]>(list => Array.isArray(list), 'Invalid type: Expected Array'),
-    v.check(list => list.length <= most, why),
-    v.rawTransform(({ dataset, NEVER, addIssue }) => {
-      const found = v.safeParse(v.array(item), dataset.value, { abortEarly: true })
-      if (found.success) return found.output
-      const [issue] = found.issues
-      addIssue({ ...(issue as { message: string }) })
-      return NEVER
-    }),
+/** A list of at most so many, which are counted before anything in it is looked at. */
+export const listOf = <S extends v.GenericSchema>(item: S, most: number) => {
+  const list = v.array(item)
+  const tooMany = v.custom<v.InferInput<typeof list>>(
+    () => false,
+    `it has more than ${most.toLocaleString('en')} entries`,
   )
+  return v.lazy((input): typeof list => (Array.isArray(input) && input.length > most ? (tooMany as never) : list))
+}
+
+/** A time as machines write it, in a century that there were printers in. */
+export const isoTime = v.pipe(
+  v.string(),
+  v.regex(
+    /^(?:19|20|21)\d\d-\d\d-\d\dT\d\d:\d\d:\d\d(?:\.\d{1,3})?Z$/,
+    'a time is written as 2026-11-26T08:00:00.000Z',
+  ),
+  v.check(time => !Number.isNaN(Date.parse(time)), 'there is no such day or time'),
+)

@@ -1,12 +1,10 @@
 // What we know of a printer: the one schema that guards the data base, the API and imported files.
 import * as v from 'valibot'
+import { count, listOf, mm, nonNegative, plainName, plainText, positive } from './pieces.ts'
 import { TaughtCommand } from './taught.ts'
 
-const mm = v.pipe(v.number(), v.finite())
-const positive = v.pipe(v.number(), v.finite(), v.gtValue(0))
-const nonNegative = v.pipe(v.number(), v.finite(), v.minValue(0))
 const celsius = v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(1000))
-const whole = v.pipe(v.number(), v.integer(), v.minValue(1))
+const whole = v.pipe(count, v.maxValue(10_000))
 
 /** A span along one axis in mm, low end first. */
 const Span = v.pipe(
@@ -23,7 +21,7 @@ export const Corner = v.variant('kind', [
 ])
 
 const Tool = v.object({
-  name: v.string(),
+  name: plainText(80),
   /** The number that scripts call it by where that is not its place in the list: `11` for head 1 on carriage 1. */
   address: v.optional(v.nullable(v.pipe(v.number(), v.integer(), v.minValue(0))), null),
   /** Where its nozzle is from the head's own place, mm. */
@@ -46,7 +44,7 @@ const Spot = v.object({ name: v.pipe(v.string(), v.regex(/^[a-z][a-z_]*$/)), x: 
 
 /** A block on the bed or beside it where the head must not go, as a clip or a camera: its sides, and how high it is; mm. */
 const Zone = v.object({
-  name: v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(40)),
+  name: plainName('a zone', 40),
   x: Span,
   y: Span,
   highMm: positive,
@@ -101,14 +99,14 @@ export const Firmware = v.object({
 })
 
 export const MacroFile = v.object({
-  name: v.pipe(v.string(), v.trim(), v.minLength(1, 'a macro file needs a name'), v.maxLength(120)),
-  text: v.pipe(v.string(), v.maxLength(400_000)),
+  name: plainName('a macro file', 120),
+  text: plainText(400_000),
 })
 export type MacroFile = v.InferOutput<typeof MacroFile>
 
 export const Printer = v.object({
-  name: v.pipe(v.string(), v.trim(), v.minLength(1), v.maxLength(80)),
-  about: v.string(),
+  name: plainName('a printer'),
+  about: plainText(4000),
   firmware: Firmware,
   /** Which axis carries the bed: a bed on Y slides front to back, one on Z goes down. */
   bedCarriedOn: v.picklist(['y', 'z']),
@@ -134,7 +132,7 @@ export const Printer = v.object({
   probe: v.nullable(Probe),
   /** Whether a measured bed shape is kept in the board's memory, for M420 to load. */
   storedMesh: v.boolean(),
-  tools: v.pipe(v.array(Tool), v.minLength(1)),
+  tools: v.pipe(listOf(Tool, 64), v.minLength(1)),
   heaters: v.object({
     nozzle: NozzleHeater,
     bed: BedHeater,
@@ -145,22 +143,22 @@ export const Printer = v.object({
   /** When a wait for a heater ends, where this printer differs from its firmware: within so many °C, for so many s. */
   waits: v.optional(v.nullable(v.object({ windowC: nonNegative, dwellS: nonNegative })), null),
   /** A host's config file with the macros that scripts of this printer may call; empty where there are none. */
-  macros: v.optional(v.pipe(v.string(), v.maxLength(400_000)), ''),
+  macros: v.optional(plainText(400_000), ''),
   /** The macro files on a board's card that its scripts may call, each with its name there. */
-  macroFiles: v.optional(v.array(MacroFile), []),
+  macroFiles: v.optional(listOf(MacroFile, 500), []),
   /** Commands of its maker's own, taught for this printer alone; those of its whole firmware family are kept apart. */
-  taught: v.optional(v.array(TaughtCommand), []),
+  taught: v.optional(listOf(TaughtCommand, 2000), []),
   /** What a change of filament by hand moves: out, in and through the nozzle, mm, and how fast; null where that is not known. */
   filamentChange: v.optional(
     v.nullable(v.object({ unloadMm: nonNegative, loadMm: nonNegative, purgeMm: nonNegative, speedMmS: positive })),
     null,
   ),
   display: v.nullable(v.object({ columns: whole })),
-  spots: v.optional(v.array(Spot), []),
+  spots: v.optional(listOf(Spot, 200), []),
   /** Where the head must not go. */
-  zones: v.optional(v.array(Zone), []),
+  zones: v.optional(listOf(Zone, 200), []),
   /** What else it has, for guards to ask: `lights`, `gantry_alignment`. */
-  features: v.optional(v.array(v.pipe(v.string(), v.regex(/^[a-z][a-z_]*$/))), []),
+  features: v.optional(listOf(v.pipe(v.string(), v.maxLength(60), v.regex(/^[a-z][a-z_]*$/)), 100), []),
 })
 
 export type Printer = v.InferOutput<typeof Printer>

@@ -1,17 +1,18 @@
 // A script's moment and name, and the edits that tools propose to its text.
 import * as v from 'valibot'
+import { plainName, plainText } from './pieces.ts'
 
 /** When a script runs. */
 export const Moment = v.picklist(['start', 'end', 'layer-change', 'tool-change', 'pause', 'resume', 'cancel'])
 export type Moment = v.InferOutput<typeof Moment>
 
 /** A script's name as saved: trimmed, inner spaces single, at most 120 characters. */
-export const ScriptName = v.pipe(
-  v.string(),
-  v.transform(name => name.trim().replace(/\s+/g, ' ')),
-  v.minLength(1, 'a script needs a name'),
-  v.maxLength(120, 'a name has at most 120 characters'),
-)
+export const ScriptName = plainName('a script', 120)
+
+/** Why a script was changed, or what a revision is for. */
+export const Note = plainText(2000)
+/** A script as long as a print. */
+export const ScriptText = plainText(24 * 1024 * 1024)
 
 /** What two names share when a person would call them the same: case, width and spaces don't count. */
 export const nameKey = (name: string): string =>

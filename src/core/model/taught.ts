@@ -1,5 +1,6 @@
 // Commands that a person taught: a maker's own, or macros of their printer, with what they do in plain terms.
 import * as v from 'valibot'
+import { listOf, plainText } from './pieces.ts'
 
 export const FamilyNames = v.picklist(['board', 'host', 'macro-file', 'dispensing'])
 
@@ -34,16 +35,17 @@ export const TaughtCommand = v.strictObject({
     ),
     v.maxLength(60),
   ),
-  title: v.pipe(v.string(), v.trim(), v.minLength(1, 'say in a few words what it does'), v.maxLength(120)),
-  parameters: v.array(
+  title: v.pipe(plainText(120), v.trim(), v.minLength(1, 'say in a few words what it does')),
+  parameters: listOf(
     v.strictObject({
       letter: v.pipe(
         v.string(),
         v.transform(letter => letter.trim().toUpperCase()),
         v.regex(/^[A-Z][A-Z0-9_]*$/, 'a parameter is a letter, or a word such as TARGET'),
       ),
-      means: v.pipe(v.string(), v.trim(), v.maxLength(80)),
+      means: v.pipe(plainText(80), v.trim()),
     }),
+    60,
   ),
   effect: v.picklist(taughtEffects),
   /** How long it takes, where the effect has a time, s. */
@@ -55,5 +57,5 @@ export type TaughtCommand = v.InferOutput<typeof TaughtCommand>
 export const TaughtFile = v.strictObject({
   format: v.literal('warm-prelude taught commands'),
   version: v.literal(1),
-  commands: v.array(TaughtCommand),
+  commands: listOf(TaughtCommand, 2000),
 })

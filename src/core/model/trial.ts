@@ -1,5 +1,6 @@
 // What a person saw when they ran a revision on the real machine.
 import * as v from 'valibot'
+import { listOf, plainText, positive } from './pieces.ts'
 
 /** What may be seen, in the trade's words. */
 export const sights = [
@@ -27,17 +28,25 @@ export const sightWords: Record<Sight, string> = {
   'waited-too-long': 'waited too long',
 }
 
-const positive = v.pipe(v.number(), v.finite(), v.gtValue(0))
+/** A picture has been made small in the browser; more than this, in signs of base 64, has not. */
+const largestPicture = 2_000_000
+
+/** A picture of the bed, a JPEG in base 64. */
+export const Picture = v.pipe(
+  v.string(),
+  v.maxLength(largestPicture, 'the picture is too large'),
+  v.regex(/^\/9j\/[A-Za-z0-9+/]*=*$/, 'the picture is no JPEG'),
+)
 
 export const Trial = v.object({
-  seen: v.pipe(v.array(v.picklist(sights)), v.maxLength(sights.length)),
+  seen: listOf(v.picklist(sights), sights.length),
   /** In the person's own words. */
-  words: v.pipe(v.string(), v.maxLength(4000)),
+  words: plainText(4000),
   /** What the script took by the clock, s, and what it pushed, mm; null where nobody measured. */
   measuredS: v.nullable(positive),
   filamentMm: v.nullable(positive),
   /** What was printed, by name; empty where nobody said. */
-  job: v.pipe(v.string(), v.maxLength(80)),
-  material: v.pipe(v.string(), v.maxLength(80)),
+  job: plainText(80),
+  material: plainText(80),
 })
 export type Trial = v.InferOutput<typeof Trial>

@@ -1,10 +1,15 @@
 // How the program that makes a person's print files writes values: learned from a script of theirs, none shipped.
 import * as v from 'valibot'
+import { listOf, plainName, plainText } from './pieces.ts'
 import { Moment } from './script.ts'
 
-const name = v.pipe(v.string(), v.trim(), v.minLength(1, 'a vocabulary needs a name'), v.maxLength(80))
-const sign = v.pipe(v.string(), v.minLength(1), v.maxLength(12))
-const word = v.pipe(v.string(), v.regex(/^[A-Za-z_][\w.]*$/, 'a word is letters, figures, points and underscores'))
+const name = plainName('a vocabulary')
+const sign = v.pipe(plainText(12), v.minLength(1))
+const word = v.pipe(
+  v.string(),
+  v.maxLength(200),
+  v.regex(/^[A-Za-z_][\w.]*$/, 'a word is letters, figures, points and underscores'),
+)
 
 export const VocabularyWord = v.object({
   word,
@@ -22,15 +27,15 @@ export const Vocabulary = v.pipe(
     close: sign,
     /** What stands around the number of a tool behind a word; null where words have none. */
     index: v.nullable(v.object({ open: sign, close: sign })),
-    words: v.array(VocabularyWord),
+    words: listOf(VocabularyWord, 5000),
     /** Whether a formula may stand between the signs, or only a word. */
     formulas: v.boolean(),
     /** The words that open, continue and close a branch, in the same signs; null where there are none. */
     branch: v.nullable(v.object({ when: sign, otherwiseWhen: v.nullable(sign), otherwise: sign, end: sign })),
     /** The moments for which the program has a box to put a script in; null where nobody said. */
-    moments: v.optional(v.nullable(v.array(Moment)), null),
+    moments: v.optional(v.nullable(listOf(Moment, Moment.options.length)), null),
     /** Names of the printers whose print files it makes. */
-    printers: v.optional(v.array(v.string()), []),
+    printers: v.optional(listOf(plainText(80), 2000), []),
     /** Whether the program adds heating lines of its own where a script has none, and sets the filament to zero. */
     addsHeating: v.optional(v.boolean(), false),
     resetsFilament: v.optional(v.boolean(), false),

@@ -1,5 +1,7 @@
 // Refrains: passages kept once and written into many scripts, whole, between marker lines.
+import * as v from 'valibot'
 import { read } from '../gcode/read.ts'
+import { plainName, plainText } from '../model/pieces.ts'
 import { applyEdits, type Edit, nameKey } from '../model/script.ts'
 import { blockOf, type Plan, type Rehearsed, rangeOf, refuse } from './edits/plan.ts'
 import type { Passage } from './passages.ts'
@@ -59,6 +61,15 @@ export function keptApart(script: string, name: string): string {
     .flatMap(({ firstLine, lastLine }) => [firstLine, lastLine].map(at => ({ ...rangeOf(lines, at, at), insert: '' })))
   return applyEdits(script, edits)
 }
+
+export const RefrainName = v.pipe(
+  plainName('a refrain'),
+  v.rawCheck(({ dataset, addIssue }) => {
+    const bad = dataset.typed ? badName(dataset.value) : null
+    if (bad) addIssue({ message: bad })
+  }),
+)
+export const RefrainText = plainText(400_000)
 
 /** A refrain's name stands in a line of its own and must not read as the other marker. */
 export function badName(name: string): string | null {

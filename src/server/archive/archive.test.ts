@@ -2,7 +2,8 @@ import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { makeShelf, type TestShelf } from '../testing.ts'
 import { gather } from './gather.ts'
-import { pack, unpack } from './layout.ts'
+import { pack } from './layout.ts'
+import { unpack } from './unpack.ts'
 
 let shelf: TestShelf
 beforeEach(() => {

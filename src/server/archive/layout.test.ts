@@ -1,7 +1,8 @@
 import { strFromU8, unzipSync } from 'fflate'
 import { describe, expect, it } from 'vitest'
 import { job, material, printer } from '../../core/testing/stage.ts'
-import { type Archive, type ArchiveScript, pack, unpack } from './layout.ts'
+import { type Archive, type ArchiveScript, pack } from './layout.ts'
+import { unpack } from './unpack.ts'
 
 const revision = (number: number, text: string) => ({
   number,

@@ -4,11 +4,12 @@ import * as v from 'valibot'
 import { nameKey } from '../../core/model/script.ts'
 import { bring, compareArchive, Decision } from '../archive/bring.ts'
 import { gather } from '../archive/gather.ts'
-import { type Archive, pack, unpack } from '../archive/layout.ts'
+import { type Archive, pack } from '../archive/layout.ts'
+import { unpack } from '../archive/unpack.ts'
 import { allBackups, backUp } from '../backups.ts'
 import { allEntries } from '../catalog.ts'
 import { type Database, writing } from '../database.ts'
-import { bodyOf, Refused } from '../requests.ts'
+import { bodyOf, Refused, shelfTooLarge } from '../requests.ts'
 import { emptyAll, restore } from '../restore.ts'
 
 const Decisions = v.pipe(v.string(), v.parseJson(), v.record(v.string(), Decision))
@@ -16,6 +17,16 @@ const Restore = v.strictObject({ file: v.string() })
 
 /** What stays when a shelf is emptied: a rehearsal needs materials and jobs. */
 const staying = ['materials', 'jobs', 'remembered']
+
+/** A body that says it is a form, and may be none. */
+async function formIn(context: Context) {
+  try {
+    return await context.req.parseBody()
+  } catch (error) {
+    if ((error as Error).name === 'BodyLimitError') throw new Refused(413, shelfTooLarge)
+    throw new Refused(400, 'The form can’t be read.', 'file')
+  }
+}
 
 export function archiveRoutes(database: Database, backups: string, now: () => string): Hono {
   const zip = (context: Context, archive: Archive, name: string) => {
@@ -26,7 +37,9 @@ export function archiveRoutes(database: Database, backups: string, now: () => st
   const formOf = async (
     context: Context,
   ): Promise<{ archive: Archive; decisions: v.InferOutput<typeof Decisions> }> => {
-    const { file, decisions = '{}' } = await context.req.parseBody()
+    if (!context.req.header('content-type')?.startsWith('multipart/form-data'))
+      throw new Refused(415, 'A shelf is sent as a form with its file (multipart/form-data).', 'file')
+    const { file, decisions = '{}' } = await formIn(context)
     if (!(file instanceof Blob)) throw new Refused(400, 'The request has no file.', 'file')
     const found = unpack(new Uint8Array(await file.arrayBuffer()))
     if (!found.ok) throw new Refused(400, found.why, 'file')

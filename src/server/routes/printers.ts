@@ -1,6 +1,7 @@
 // /api/printers: made, changed and given up; PUT /:id/firmware, …/macros and …/macro-files: what a printer runs, as identified and confirmed, and its macros.
 import { Hono } from 'hono'
 import * as v from 'valibot'
+import { listOf, plainText } from '../../core/model/pieces.ts'
 import { Firmware, MacroFile, Printer } from '../../core/model/printer.ts'
 import { nameKey } from '../../core/model/script.ts'
 import { addEntry, allEntries, changeEntry, removeEntry } from '../catalog.ts'
@@ -8,12 +9,12 @@ import { type Database, writing } from '../database.ts'
 import { bodyOf, Refused } from '../requests.ts'
 
 const Macros = v.strictObject({
-  macros: v.pipe(v.string(), v.maxLength(400_000, 'a config has at most 400,000 signs')),
+  macros: plainText(400_000),
 })
 
 const MacroFiles = v.strictObject({
   macroFiles: v.pipe(
-    v.array(MacroFile),
+    listOf(MacroFile, 500),
     v.check(
       files => new Set(files.map(({ name }) => nameKey(name))).size === files.length,
       'two macro files have the same name',

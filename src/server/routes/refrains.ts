@@ -4,33 +4,37 @@ import { Hono } from 'hono'
 import * as v from 'valibot'
 import { read } from '../../core/gcode/read.ts'
 import type { SavedScript } from '../../core/model/kept.ts'
-import { nameKey } from '../../core/model/script.ts'
-import { badName, refrainsIn } from '../../core/script/refrains.ts'
+import { count, listOf } from '../../core/model/pieces.ts'
+import { Note, nameKey, ScriptText } from '../../core/model/script.ts'
+import { RefrainName, RefrainText, refrainsIn } from '../../core/script/refrains.ts'
 import { type Database, writing } from '../database.ts'
 import { addRefrain, addRefrainRevision, allRefrains, refrainNamed, removeRefrain } from '../refrains.ts'
 import { bodyOf, Refused } from '../requests.ts'
 import { allScripts, saveScript, scriptById } from '../scripts.ts'
 
-const Id = v.pipe(v.number(), v.integer(), v.minValue(1))
-const Text = v.pipe(v.string(), v.maxLength(400_000, 'a refrain has at most 400,000 characters'))
-const Note = v.optional(v.pipe(v.string(), v.maxLength(2000)), '')
+const Why = v.optional(Note, '')
 
 const New = v.strictObject({
-  name: v.pipe(v.string(), v.trim(), v.minLength(1, 'a refrain needs a name'), v.maxLength(80)),
-  text: Text,
-  note: Note,
+  name: RefrainName,
+  text: RefrainText,
+  note: Why,
 })
 
 /** A script's whole text as it is to be, and the revision that it was made from. */
 const Landing = v.strictObject({
-  id: Id,
-  variant: Id,
-  base: Id,
-  text: v.pipe(v.string(), v.maxLength(24 * 1024 * 1024)),
+  id: count,
+  variant: count,
+  base: count,
+  text: ScriptText,
 })
 
 /** `text` is null where the refrain stays and only scripts change. */
-const RollOut = v.strictObject({ base: Id, text: v.nullable(Text), note: Note, scripts: v.array(Landing) })
+const RollOut = v.strictObject({
+  base: count,
+  text: v.nullable(RefrainText),
+  note: Why,
+  scripts: listOf(Landing, 2000),
+})
 
 export function refrainRoutes(database: Database, now: () => string): Hono {
   const find = (param: string) => {
@@ -48,8 +52,6 @@ export function refrainRoutes(database: Database, now: () => string): Hono {
     })
     .post('/', async context => {
       const refrain = await bodyOf(context, New)
-      const bad = badName(refrain.name)
-      if (bad) throw new Refused(400, bad, 'name')
       const taken = refrainNamed(database, refrain.name)
       if (taken) throw new Refused(409, `There is a refrain called “${taken.name}” already.`, 'name')
       return context.json(find(String(addRefrain(database, refrain, now()))), 201)

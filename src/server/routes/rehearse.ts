@@ -5,8 +5,9 @@ import { extras, rehearsalAnswer } from '../../core/answer.ts'
 import { fitsPrinter, MachineState } from '../../core/machine/state.ts'
 import { Job } from '../../core/model/job.ts'
 import { Material } from '../../core/model/material.ts'
+import { listOf, plainText } from '../../core/model/pieces.ts'
 import { Printer } from '../../core/model/printer.ts'
-import { Moment } from '../../core/model/script.ts'
+import { Moment, ScriptText } from '../../core/model/script.ts'
 import { provenFindings } from '../../core/prove.ts'
 import { rehearseScript } from '../../core/round.ts'
 import { type CatalogTable, entryByName, wordsHere } from '../catalog.ts'
@@ -16,14 +17,14 @@ import { allTaught } from './taught.ts'
 
 /** Things are named (any case) or given whole. Without a job it is `small`; without a material, the job's own. */
 const Body = v.strictObject({
-  text: v.string(),
-  printer: v.union([v.string(), Printer]),
-  job: v.optional(v.union([v.string(), Job]), 'small'),
-  material: v.optional(v.union([v.string(), Material])),
+  text: ScriptText,
+  printer: v.union([plainText(80), Printer]),
+  job: v.optional(v.union([plainText(80), Job]), 'small'),
+  material: v.optional(v.union([plainText(80), Material])),
   moment: v.optional(Moment, 'start'),
   /** The state to begin in, as an earlier answer gave it. */
   from: v.optional(MachineState),
-  with: v.optional(v.array(v.picklist(extras)), []),
+  with: v.optional(listOf(v.picklist(extras), extras.length), []),
 })
 
 export function rehearseRoutes(database: Database): Hono {

@@ -1,25 +1,15 @@
 // /api/revisions and /api/trials: a revision opened; what was seen of it, with a picture.
 import { Hono } from 'hono'
 import * as v from 'valibot'
-import { Trial } from '../../core/model/trial.ts'
+import { Picture, Trial } from '../../core/model/trial.ts'
 import type { Database } from '../database.ts'
 import { bodyOf, Refused } from '../requests.ts'
 import { addTrial, pictureOf, removeTrial } from '../trials.ts'
 import { revisionById } from '../variants.ts'
 
-/** A picture has been made small in the browser; more than this, in signs of base 64, has not. */
-const largestPicture = 2_000_000
-
 const NewTrial = v.strictObject({
   trial: Trial,
-  /** JPEG in base 64; null without one. */
-  picture: v.nullable(
-    v.pipe(
-      v.string(),
-      v.maxLength(largestPicture, 'the picture is too large'),
-      v.regex(/^\/9j\/[A-Za-z0-9+/]*=*$/, 'the picture is no JPEG'),
-    ),
-  ),
+  picture: v.nullable(Picture),
 })
 
 export function revisionRoutes(database: Database, now: () => string): Hono {

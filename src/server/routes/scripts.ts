@@ -3,7 +3,8 @@
 import { Hono } from 'hono'
 import * as v from 'valibot'
 import type { SavedScript } from '../../core/model/kept.ts'
-import { Moment, ScriptName } from '../../core/model/script.ts'
+import { count } from '../../core/model/pieces.ts'
+import { Moment, Note, ScriptName, ScriptText } from '../../core/model/script.ts'
 import { binScript } from '../bin.ts'
 import type { Database } from '../database.ts'
 import { bodyOf, Refused } from '../requests.ts'
@@ -11,30 +12,33 @@ import { addScript, renameScript, saveScript, scriptById, scriptNamed } from '..
 import { trialsOf } from '../trials.ts'
 import { addVariant, putInUse, renameVariant, revisionsOf, variantNamed, variantsOf } from '../variants.ts'
 
-const Text = v.pipe(v.string(), v.maxLength(24 * 1024 * 1024, 'a script has at most 24 million characters'))
-const Note = v.optional(v.pipe(v.string(), v.maxLength(2000)), '')
-const Id = v.pipe(v.number(), v.integer(), v.minValue(1))
+const Why = v.optional(Note, '')
 
 const New = v.strictObject({
   name: ScriptName,
-  printerId: Id,
+  printerId: count,
   moment: Moment,
-  text: Text,
-  note: Note,
+  text: ScriptText,
+  note: Why,
   stock: v.optional(v.boolean(), false),
 })
 const Change = v.strictObject({
-  printerId: Id,
+  printerId: count,
   moment: Moment,
-  text: Text,
-  note: Note,
-  base: Id,
-  variant: v.optional(Id),
-  identity: v.optional(v.string()),
+  text: ScriptText,
+  note: Why,
+  base: count,
+  variant: v.optional(count),
+  identity: v.optional(v.pipe(v.string(), v.maxLength(80))),
 })
-const Branch = v.strictObject({ name: ScriptName, text: Text, note: Note, bornOf: v.optional(v.nullable(Id), null) })
+const Branch = v.strictObject({
+  name: ScriptName,
+  text: ScriptText,
+  note: Why,
+  bornOf: v.optional(v.nullable(count), null),
+})
 const Name = v.strictObject({ name: ScriptName })
-const Use = v.strictObject({ variantId: Id, forNextPrint: v.optional(v.boolean(), false) })
+const Use = v.strictObject({ variantId: count, forNextPrint: v.optional(v.boolean(), false) })
 
 const momentWords: Record<Moment, string> = {
   start: 'start script',

@@ -6,6 +6,8 @@ import { type Sight, sightWords } from '../../core/model/trial.ts'
 import type { Database } from '../database.ts'
 
 const most = 40
+/** More of what is sought than this, in characters, finds nothing more. */
+const longest = 200
 /** Of texts, notes, trials and refrains so many each. */
 const mostOf = [20, 8, 8, 4]
 
@@ -76,7 +78,7 @@ export function searchRoutes(database: Database): Hono {
   }
 
   return new Hono().get('/', context => {
-    const words = nameKey(context.req.query('q') ?? '')
+    const words = nameKey((context.req.query('q') ?? '').slice(0, longest).replace(/[\p{Cc}\p{Cs}]/gu, ' '))
       .split(' ')
       .filter(Boolean)
       .slice(0, 8)

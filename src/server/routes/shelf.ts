@@ -4,6 +4,7 @@
 import { Hono } from 'hono'
 import * as v from 'valibot'
 import type { ScriptHead } from '../../core/model/kept.ts'
+import { count, listOf } from '../../core/model/pieces.ts'
 import { allEntries } from '../catalog.ts'
 import type { Database } from '../database.ts'
 import { bodyOf } from '../requests.ts'
@@ -13,7 +14,7 @@ import { seriousCounts, summariesOf } from '../summaries.ts'
 /** An answer works summaries out for so long, ms, and leaves the rest to the next. */
 const patienceMs = 150
 
-const Wanted = v.strictObject({ ids: v.pipe(v.array(v.pipe(v.number(), v.integer())), v.maxLength(200)) })
+const Wanted = v.strictObject({ ids: listOf(count, 200) })
 
 export function shelfRoutes(database: Database): Hono {
   /** What the data base was at, when the answer that is kept was made: changes of this connection, and of others. */

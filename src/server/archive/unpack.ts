@@ -1,0 +1,167 @@
+// Reads a shelf's .zip, whoever made it: its size is looked at before it is unpacked, and all that it holds before it is believed.
+import { type UnzipFileInfo, unzipSync } from 'fflate'
+import * as v from 'valibot'
+import { sentenceOf } from '../../core/model/issues.ts'
+import { nameKey } from '../../core/model/script.ts'
+import { Archive, byName, Head, type Order } from './layout.ts'
+
+export type Unpacked = { ok: true; archive: Archive } | { ok: false; why: string }
+
+const mostFiles = 200_000
+const mostBytes = 512 * 1024 * 1024
+/** Texts shrink to a tenth, or a fiftieth where one line stands there again and again; a small file may well be all of one line. */
+const mostTimes = 100
+const always = 16 * 1024 * 1024
+
+/** Why a .zip is not unpacked: what its own list of contents says. Null where it may be. */
+function tooMuchIn(bytes: Uint8Array): string | null {
+  let [files, packed, unpacked] = [0, 0, 0]
+  unzipSync(bytes, {
+    filter: ({ size, originalSize }: UnzipFileInfo) => {
+      files++
+      packed += size
+      unpacked += originalSize
+      return false
+    },
+  })
+  if (files > mostFiles) return `It has more than ${mostFiles.toLocaleString('en')} files in it.`
+  if (packed > bytes.length) return 'Its files lie over each other, as no program packs them.'
+  return unpacked > mostBytes || unpacked > always + mostTimes * bytes.length
+    ? 'It would unpack to far more than a shelf can be.'
+    : null
+}
+
+/** A text may begin with a byte order mark, which belongs to it. */
+const decoder = new TextDecoder('utf-8', { ignoreBOM: true })
+
+/** Says what is wrong, in which file; thrown within this file only. */
+class Unfit extends Error {}
+
+/** A file's name as it is told: of the last signs, where it is long. */
+const told = (path: string): string => (path.length > 80 ? `…${path.slice(-80)}` : path)
+
+class Contents {
+  constructor(private readonly files: Readonly<Record<string, Uint8Array>>) {}
+
+  bytes(path: string): Uint8Array {
+    const content = Object.hasOwn(this.files, path) ? this.files[path] : undefined
+    if (!content) throw new Unfit(`${told(path)} can’t be read: it is not there.`)
+    return content
+  }
+
+  text(path: string): string {
+    return decoder.decode(this.bytes(path))
+  }
+
+  json(path: string): unknown {
+    try {
+      return JSON.parse(this.text(path))
+    } catch (error) {
+      throw error instanceof Unfit ? error : new Unfit(`${told(path)} can’t be read: it is no JSON.`)
+    }
+  }
+
+  /** What a JSON file says, which must fit. */
+  read<S extends v.GenericSchema>(path: string, schema: S): v.InferOutput<S> {
+    const found = v.safeParse(schema, this.json(path), { abortEarly: true })
+    if (!found.success) throw new Unfit(`${told(path)} does not fit: ${sentenceOf(found.issues)}`)
+    return found.output
+  }
+
+  paths(folder: string, ending: string): string[] {
+    return Object.keys(this.files).filter(path => path.startsWith(folder) && path.endsWith(ending))
+  }
+}
+
+const FileName = v.pipe(v.string(), v.maxLength(2000))
+const Files = v.looseObject({ revisions: v.array(v.looseObject({ file: FileName })) })
+const ScriptFile = v.looseObject({
+  variants: v.array(Files),
+  trials: v.array(v.looseObject({ picture: v.nullable(FileName) })),
+})
+
+/** Things in the order that the shelf had; those that it does not name come last, by name. */
+function inOrder(archive: Archive, order: v.InferOutput<typeof Order>): Archive {
+  const sorted = <T extends { name: string }>(things: readonly T[], names: readonly string[]): T[] => {
+    const places = new Map(names.map((name, i) => [nameKey(name), i]))
+    const placeOf = ({ name }: T) => places.get(nameKey(name)) ?? names.length
+    return byName(things).sort((a, b) => placeOf(a) - placeOf(b))
+  }
+  return {
+    ...archive,
+    printers: sorted(archive.printers, order.printers),
+    materials: sorted(archive.materials, order.materials),
+    jobs: sorted(archive.jobs, order.jobs),
+    vocabularies: sorted(archive.vocabularies, order.vocabularies),
+    scripts: sorted(archive.scripts, order.scripts),
+  }
+}
+
+/** Whether what a script's parts say of each other is so: the variants and revisions that they name are there. */
+function lostIn(archive: Archive): string | null {
+  for (const { name, variants, trials, backTo } of archive.scripts) {
+    const known = new Set(
+      variants.flatMap(variant => [
+        variant.name,
+        ...variant.revisions.map(({ number }) => `${variant.name} ${number}`),
+      ]),
+    )
+    const asked = [
+      ...(backTo === null ? [] : [backTo]),
+      ...variants.flatMap(({ bornOf }) => (bornOf ? [`${bornOf.variant} ${bornOf.number}`] : [])),
+      ...trials.map(({ variant, number }) => `${variant} ${number}`),
+    ]
+    if (!asked.every(each => known.has(each)))
+      return `“${name}” speaks of a variant or revision that is not in the file.`
+  }
+  return null
+}
+
+/** Reads such a .zip; a sentence says what is wrong with another, and in which of its files. */
+export function unpack(bytes: Uint8Array): Unpacked {
+  let contents: Contents
+  try {
+    const tooMuch = tooMuchIn(bytes)
+    if (tooMuch) return { ok: false, why: tooMuch }
+    contents = new Contents(unzipSync(bytes))
+  } catch {
+    return { ok: false, why: 'This is no .zip file, or it is cut off.' }
+  }
+  try {
+    const said = v.safeParse(Head, contents.json('shelf.json'))
+    if (!said.success)
+      return { ok: false, why: 'It says in shelf.json that it is no shelf of ours, or one of a newer version.' }
+    const withTexts = (revisions: v.InferOutput<typeof Files>['revisions']) =>
+      revisions.map(({ file, ...revision }) => ({ ...revision, text: contents.text(file) }))
+    const all = (folder: string) => contents.paths(folder, '.json').map(path => contents.json(path))
+    const whole = {
+      printers: all('printers/'),
+      materials: all('materials/'),
+      jobs: all('jobs/'),
+      vocabularies: all('vocabularies/'),
+      taught: contents.json('taught-commands.json'),
+      refrains: contents.paths('refrains/', '/refrain.json').map(path => {
+        const refrain = contents.read(path, Files)
+        return { ...refrain, revisions: withTexts(refrain.revisions) }
+      }),
+      scripts: contents.paths('scripts/', '/script.json').map(path => {
+        const script = contents.read(path, ScriptFile)
+        return {
+          ...script,
+          variants: script.variants.map(variant => ({ ...variant, revisions: withTexts(variant.revisions) })),
+          trials: script.trials.map(trial => ({
+            ...trial,
+            picture: trial.picture === null ? null : Buffer.from(contents.bytes(trial.picture)).toString('base64'),
+          })),
+        }
+      }),
+    }
+    const result = v.safeParse(Archive, whole, { abortEarly: true })
+    if (!result.success) return { ok: false, why: `Something in it does not fit: ${sentenceOf(result.issues)}` }
+    const lost = lostIn(result.output)
+    return lost ? { ok: false, why: lost } : { ok: true, archive: inOrder(result.output, said.output.order) }
+  } catch (error) {
+    if (error instanceof Unfit) return { ok: false, why: error.message }
+    throw error
+  }
+}
