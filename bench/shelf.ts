@@ -1,5 +1,6 @@
 // How quickly a shelf of 200 printers, 2,000 scripts and 40,000 revisions answers: each request many times, and how it compares to
 // the request that does nothing.
+
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -7,6 +8,7 @@ import { makeApp } from '../src/server/app.ts'
 import { openDatabase } from '../src/server/database.ts'
 import { seedLarge } from '../src/server/large.ts'
 import { summariesOf } from '../src/server/summaries.ts'
+import { workHere } from '../src/server/work/tasks.ts'
 
 const size = { printers: 200, scripts: 2000, revisions: 40_000 }
 const now = '2026-11-24T08:00:00.000Z'
@@ -16,10 +18,11 @@ const folder = mkdtempSync(join(tmpdir(), 'warm-prelude-large-'))
 const database = openDatabase(join(folder, 'shelf.sqlite'))
 seedLarge(database, size, now)
 // As it is after some use: what each script comes to is known.
-summariesOf(
+await summariesOf(
   database,
   Array.from({ length: size.scripts }, (_, i) => i + 1),
   () => false,
+  workHere,
 )
 const app = makeApp({ database, backups: join(folder, 'backups'), screens: null, now: () => now })
 

@@ -20,6 +20,7 @@ import { searchRoutes } from './routes/search.ts'
 import { shelfRoutes } from './routes/shelf.ts'
 import { allTaught, taughtRoutes } from './routes/taught.ts'
 import { whereUsedRoutes } from './routes/uses.ts'
+import { type Work, workHere } from './work/tasks.ts'
 
 export type AppParts = {
   database: Database
@@ -29,6 +30,8 @@ export type AppParts = {
   screens: string | null
   /** The present time as ISO text. */
   now: () => string
+  /** Where rehearsals are worked out; here where none is given. */
+  work?: Work
 }
 
 const limit = (maxSize: number, error: string) =>
@@ -54,7 +57,7 @@ function methodsAt(routes: readonly { method: string; path: string }[], path: st
   return [...new Set(routes.filter(route => fits(route.path)).map(({ method }) => method))]
 }
 
-export function makeApp({ database, backups, screens, now }: AppParts): Hono {
+export function makeApp({ database, backups, screens, now, work = workHere }: AppParts): Hono {
   const api = new Hono()
     .use('/archive/*', limit(largestShelf, shelfTooLarge))
     .use((context, next) =>
@@ -70,7 +73,7 @@ export function makeApp({ database, backups, screens, now }: AppParts): Hono {
         taught: allTaught(database),
       }),
     )
-    .route('/shelf', shelfRoutes(database))
+    .route('/shelf', shelfRoutes(database, work))
     .route('/scripts', scriptRoutes(database, now))
     .route('/revisions', revisionRoutes(database, now))
     .route('/trials', trialRoutes(database))
@@ -84,7 +87,7 @@ export function makeApp({ database, backups, screens, now }: AppParts): Hono {
     .route('/vocabularies', vocabularyRoutes(database, now))
     .route('/taught', taughtRoutes(database, now))
     .route('/uses', whereUsedRoutes(database))
-    .route('/rehearse', rehearseRoutes(database))
+    .route('/rehearse', rehearseRoutes(database, work))
 
   const app = new Hono().use(contentPolicy).use(cachePolicy).use(ownPagesOnly).route('/api', api)
   app.onError((error, context) => {

@@ -61,7 +61,7 @@ describe('starting and ending the server', () => {
   it('takes the folder over from one that was killed', async () => {
     await start({ PORT: '4436', DATA_DIR: folder }, server => server.kill('SIGKILL'))
     expect((await start({ PORT: '4437', DATA_DIR: folder })).code).toBe(0)
-  })
+  }, 30_000)
 
   it('says in one sentence that a port is in use', async () => {
     const other = createServer().listen(4432, '127.0.0.1')

@@ -1,5 +1,6 @@
 // Starts the server on the loopback: PORT (4310) and DATA_DIR (./data) may be set.
 import { accessSync, constants, existsSync, mkdirSync } from 'node:fs'
+import { availableParallelism } from 'node:os'
 import { dirname, join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { serve } from '@hono/node-server'
@@ -9,6 +10,7 @@ import { emptyOld } from './bin.ts'
 import { openDatabase, settle } from './database.ts'
 import { takeFolder } from './lock.ts'
 import { seedWhenEmpty } from './seed.ts'
+import { makePool } from './work/pool.ts'
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..', '..')
 
@@ -72,6 +74,7 @@ const app = makeApp({
   backups,
   screens: existsSync(join(built, 'index.html')) ? built : null,
   now: () => new Date().toISOString(),
+  work: makePool(Math.max(1, Math.min(4, availableParallelism() - 1))),
 })
 
 /** Today's backup, and then the bin's days; without room for a backup the work goes on, and the bin stays as it is. */

@@ -3,37 +3,14 @@ import { createHash } from 'node:crypto'
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { wordsFor } from '../core/model/vocabulary.ts'
-import { type RehearsalInput, rehearseScript } from '../core/round.ts'
-import { misfit, type Run, runOne } from '../core/runs/many.ts'
+import type { Run } from '../core/runs/many.ts'
 import { allEntries, rawEntries } from './catalog.ts'
 import type { Database } from './database.ts'
 import { allTaught } from './routes/taught.ts'
 import { scriptById } from './scripts.ts'
+import type { Summary, Work } from './work/tasks.ts'
 
-/** The most strokes kept for a small picture of the bed. */
-const mostStrokes = 60
-
-/** The other jobs of this printer that the script would go wrong for, by name. */
-function failsFor(text: string, setting: RehearsalInput, others: readonly Run[]): string[] {
-  return others
-    .filter(({ job }) => misfit(job, setting.printer) === null)
-    .filter(run => runOne({ ...setting, text }, run).counts.error > 0)
-    .map(({ job }) => job.name)
-}
-
-function summarize(text: string, setting: RehearsalInput, others: readonly Run[]) {
-  const round = rehearseScript(text, setting)
-  return {
-    failsFor: failsFor(text, setting, others),
-    durationS: round.durations.totalS,
-    massG: round.filament.massG,
-    probes: round.durations.probingS > 0,
-    findings: round.findings.map(({ rule, severity, line, message }) => ({ rule, severity, line, message })),
-    strokes: round.strokes.slice(0, mostStrokes).map(stroke => stroke.path),
-  }
-}
-
-export type Summary = ReturnType<typeof summarize>
+export type { Summary } from './work/tasks.ts'
 
 const digest = (...parts: string[]): string => createHash('sha1').update(parts.join('\n')).digest('base64')
 
@@ -83,11 +60,33 @@ export function seriousCounts(database: Database): Map<number, number> {
   return counts
 }
 
+/** What is shown of a script that takes more than there is to rehearse it. */
+const notRehearsed: Summary = {
+  failsFor: [],
+  durationS: 0,
+  massG: 0,
+  probes: false,
+  findings: [
+    {
+      rule: 'never-ends',
+      severity: 'error',
+      line: 1,
+      message: 'This script takes longer to rehearse, or more memory, than it may. What it does is not known here.',
+    },
+  ],
+  strokes: [],
+}
+
 /**
  * The summaries of scripts, by the script's id: those that are known and still hold, and of the others as many as can be worked
  * out until `enough` says so; at least one, so that asking again gets on.
  */
-export function summariesOf(database: Database, ids: readonly number[], enough: () => boolean): Map<number, Summary> {
+export async function summariesOf(
+  database: Database,
+  ids: readonly number[],
+  enough: () => boolean,
+  work: Work,
+): Promise<Map<number, Summary>> {
   const done = new Map<number, Summary>()
   const materials = allEntries(database, 'materials').map(({ data }) => data)
   const [first, ...rest] = allEntries(database, 'jobs').map(({ data }) => data)
@@ -128,8 +127,10 @@ export function summariesOf(database: Database, ids: readonly number[], enough: 
       taught,
       ...wordsFor(vocabularies, printer.name),
     }
-    const summary = summarize(script.text, setting, others)
+    const summary = await work.summarize(script.text, setting, others).catch(() => notRehearsed)
     const serious = summary.findings.filter(({ severity }) => severity !== 'advice').length
+    // While it was worked out the revision may have gone.
+    if (scriptById(database, id)?.revisionId !== script.revisionId) continue
     keep.run(script.revisionId, setupOf(setups, script), serious, JSON.stringify(summary))
     done.set(id, summary)
   }

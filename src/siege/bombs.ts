@@ -91,6 +91,12 @@ export function bombs(size: number): Bomb[] {
       'words with a trillion',
       'G4 S1e12\nM48 P1000000000\nG12 P2 S1000000000 T1000000000\nM303 C1000000000\nG29 L R B F\nM600',
     ),
+    {
+      name: 'a mesh of a billion points',
+      text: 'G28\nBED_MESH_CALIBRATE PROBE_COUNT=99999999999',
+      printer: named('Curlew'),
+    },
+    plain('a grid of a billion points', 'G28\nG29 P999999999 X999999999 Y999999999'),
     plain('one line', 'G1 X5 '.repeat(size)),
     plain('one word', 'G1 X'.padEnd(size * 10, '1')),
     plain('a comment of commands', `; ${'G28 home '.repeat(size)}`),

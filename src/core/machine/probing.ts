@@ -27,6 +27,10 @@ export const wholeBed = ({ bed }: Printer, { insetMm }: Probe): Rectangle => ({
   back: bed.y[1] - insetMm,
 })
 
+/** No machine probes more points than this along an axis, whatever a line asks. */
+const mostAlong = 100
+const pointsAlong = (count: number): number => Math.min(mostAlong, Math.max(1, Math.round(count) || 1))
+
 /**
  * Nozzle positions in mm for probing an area, in the order they are visited: rows from front to back, each begun at the end
  * where the last one stopped. A point that the nozzle can't bring the probe to is moved to the nearest that it can.
@@ -35,14 +39,15 @@ export function probePoints(
   printer: Printer,
   probe: Probe,
   area: Rectangle = wholeBed(printer, probe),
-  grid: Grid = probe.grid,
+  wanted: Grid = probe.grid,
 ): { x: number; y: number }[] {
+  const grid = { x: pointsAlong(wanted.x), y: pointsAlong(wanted.y) }
   const spread = (axis: 'x' | 'y', index: number): number => {
     const [first, last] = axis === 'x' ? [area.left, area.right] : [area.front, area.back]
     const count = grid[axis]
-    const wanted =
+    const place =
       (count === 1 ? (first + last) / 2 : first + ((last - first) * index) / (count - 1)) - probe.offset[axis]
-    return Math.min(printer.reach[axis][1], Math.max(printer.reach[axis][0], wanted))
+    return Math.min(printer.reach[axis][1], Math.max(printer.reach[axis][0], place))
   }
   const points: { x: number; y: number }[] = []
   for (let row = 0; row < grid.y; row++)

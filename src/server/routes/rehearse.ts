@@ -1,18 +1,18 @@
 // POST /api/rehearse: the same JSON as the terminal's `rehearse --json` (contract.md).
 import { Hono } from 'hono'
 import * as v from 'valibot'
-import { extras, rehearsalAnswer } from '../../core/answer.ts'
+import { extras } from '../../core/answer.ts'
 import { fitsPrinter, MachineState } from '../../core/machine/state.ts'
 import { Job } from '../../core/model/job.ts'
 import { Material } from '../../core/model/material.ts'
 import { listOf, plainText } from '../../core/model/pieces.ts'
 import { Printer } from '../../core/model/printer.ts'
 import { Moment, ScriptText } from '../../core/model/script.ts'
-import { provenFindings } from '../../core/prove.ts'
-import { rehearseScript } from '../../core/round.ts'
 import { type CatalogTable, entryByName, wordsHere } from '../catalog.ts'
 import type { Database } from '../database.ts'
 import { bodyOf, Refused } from '../requests.ts'
+import { TookTooMuch } from '../work/pool.ts'
+import type { Work } from '../work/tasks.ts'
 import { allTaught } from './taught.ts'
 
 /** Things are named (any case) or given whole. Without a job it is `small`; without a material, the job's own. */
@@ -27,7 +27,7 @@ const Body = v.strictObject({
   with: v.optional(listOf(v.picklist(extras), extras.length), []),
 })
 
-export function rehearseRoutes(database: Database): Hono {
+export function rehearseRoutes(database: Database, work: Work): Hono {
   const named = <T extends CatalogTable>(table: T, name: string, place: string) => {
     const thing = entryByName(database, table, name)
     if (!thing) throw new Refused(404, `There is no ${place} named “${name}”.`, place)
@@ -49,9 +49,11 @@ export function rehearseRoutes(database: Database): Hono {
       ...wordsHere(database, chosenPrinter.name),
       ...(from && { from: fitting(from, chosenPrinter) }),
     }
-    const round = rehearseScript(text, input)
-    const findings = provenFindings(text, input, round.findings)
-    return context.json(rehearsalAnswer({ ...round, findings }, extra))
+    try {
+      return context.body(await work.rehearse(text, input, extra), 200, { 'content-type': 'application/json' })
+    } catch (error) {
+      throw error instanceof TookTooMuch ? new Refused(413, error.message, 'text') : error
+    }
   })
 }
 

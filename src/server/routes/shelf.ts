@@ -10,13 +10,14 @@ import type { Database } from '../database.ts'
 import { bodyOf } from '../requests.ts'
 import { allHeads } from '../scripts.ts'
 import { seriousCounts, summariesOf } from '../summaries.ts'
+import type { Work } from '../work/tasks.ts'
 
 /** An answer works summaries out for so long, ms, and leaves the rest to the next. */
 const patienceMs = 150
 
 const Wanted = v.strictObject({ ids: listOf(count, 200) })
 
-export function shelfRoutes(database: Database): Hono {
+export function shelfRoutes(database: Database, work: Work): Hono {
   /** What the data base was at, when the answer that is kept was made: changes of this connection, and of others. */
   const changes = database.prepare('SELECT total_changes()').pluck()
   const stampNow = () => `${changes.get()} ${database.pragma('data_version', { simple: true })}`
@@ -50,7 +51,7 @@ export function shelfRoutes(database: Database): Hono {
     .post('/summaries', async context => {
       const { ids } = await bodyOf(context, Wanted)
       const began = performance.now()
-      const done = summariesOf(database, ids, () => performance.now() - began > patienceMs)
+      const done = await summariesOf(database, ids, () => performance.now() - began > patienceMs, work)
       return context.json(Object.fromEntries(done))
     })
 }

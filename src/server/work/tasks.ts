@@ -1,0 +1,49 @@
+// What the server lets others work out: a rehearsal, and what a script comes to. Plain data in, plain data out.
+import { type Extra, rehearsalAnswer } from '../../core/answer.ts'
+import { provenFindings } from '../../core/prove.ts'
+import { type RehearsalInput, rehearseScript } from '../../core/round.ts'
+import { misfit, type Run, runOne } from '../../core/runs/many.ts'
+
+/** The most strokes kept for a small picture of the bed. */
+const mostStrokes = 60
+
+/** The other jobs of this printer that the script would go wrong for, by name. */
+function failsFor(text: string, setting: RehearsalInput, others: readonly Run[]): string[] {
+  return others
+    .filter(({ job }) => misfit(job, setting.printer) === null)
+    .filter(run => runOne({ ...setting, text }, run).counts.error > 0)
+    .map(({ job }) => job.name)
+}
+
+function summarize(text: string, setting: RehearsalInput, others: readonly Run[]) {
+  const round = rehearseScript(text, setting)
+  return {
+    failsFor: failsFor(text, setting, others),
+    durationS: round.durations.totalS,
+    massG: round.filament.massG,
+    probes: round.durations.probingS > 0,
+    findings: round.findings.map(({ rule, severity, line, message }) => ({ rule, severity, line, message })),
+    strokes: round.strokes.slice(0, mostStrokes).map(stroke => stroke.path),
+  }
+}
+
+export type Summary = ReturnType<typeof summarize>
+
+/** The answer as the contract has it, written as JSON. */
+function rehearse(text: string, setting: RehearsalInput, extras: readonly Extra[]): string {
+  const round = rehearseScript(text, setting)
+  const findings = provenFindings(text, setting, round.findings)
+  return JSON.stringify(rehearsalAnswer({ ...round, findings }, extras))
+}
+
+export const tasks = { rehearse, summarize }
+export type Tasks = typeof tasks
+
+/** The tasks as they are asked for: the answer comes in its time, from wherever it is worked out. */
+export type Work = { [T in keyof Tasks]: (...given: Parameters<Tasks[T]>) => Promise<ReturnType<Tasks[T]>> }
+
+/** Works everything out at once, in the server's own thread. */
+export const workHere: Work = {
+  rehearse: async (...given) => tasks.rehearse(...given),
+  summarize: async (...given) => tasks.summarize(...given),
+}
