@@ -1,12 +1,13 @@
 // Right answers to wrong requests: each with its status and one sentence, and never a 500.
 import { unzipSync, zipSync } from 'fflate'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { chanceFrom, oneOf } from '../siege/texts.ts'
-import { makeApp } from './app.ts'
-import { gather } from './archive/gather.ts'
-import { pack } from './archive/layout.ts'
-import { unpack } from './archive/unpack.ts'
-import { makeShelf, now, type TestShelf } from './testing.ts'
+import { makeApp } from '../server/app.ts'
+import { gather } from '../server/archive/gather.ts'
+import { pack } from '../server/archive/layout.ts'
+import { unpack } from '../server/archive/unpack.ts'
+import { makeShelf, now, type TestShelf } from '../server/testing.ts'
+import { doorsOf, madeRequest } from './requests.ts'
+import { chanceFrom } from './texts.ts'
 
 let shelf: TestShelf
 let app: ReturnType<typeof makeApp>
@@ -65,7 +66,6 @@ describe('a wrong request', () => {
       '*',
       'NEAR(',
       'AND',
-      '\ud800',
       'x'.repeat(100_000),
       '🦆',
       '^',
@@ -84,84 +84,11 @@ describe('requests that a program makes up', () => {
   it('are answered, two thousand of them, with no 500', async () => {
     const complaints = vi.spyOn(console, 'error').mockImplementation(() => {})
     const chance = chanceFrom(12)
-    const paths = [...new Set(app.routes.map(({ path }) => path))].filter(
-      path => path.startsWith('/api/') && !path.includes('*'),
-    )
-    const odd = [
-      '1',
-      '2',
-      '0',
-      '-1',
-      'abc',
-      '99999999999999999999',
-      '%00',
-      '%ff',
-      '1.5',
-      'NaN',
-      '..%2f..',
-      "1'--",
-      '🦆',
-    ]
-    const values: unknown[] = [
-      null,
-      true,
-      1,
-      -1,
-      1.5,
-      1e308,
-      '',
-      'x',
-      'G28\n',
-      [],
-      {},
-      [1, [2]],
-      '\ud800',
-      '\u0000',
-      { name: 'x' },
-      'start',
-      'x'.repeat(5000),
-    ]
-    const keys = [
-      'name',
-      'printerId',
-      'moment',
-      'text',
-      'note',
-      'base',
-      'variant',
-      'variantId',
-      'ids',
-      'printer',
-      'job',
-      'material',
-      'file',
-      'scripts',
-      'id',
-      'trial',
-      'picture',
-      'macros',
-      'macroFiles',
-      '__proto__',
-      'constructor',
-      'with',
-      'from',
-      'data',
-      'commands',
-      'materials',
-      'tools',
-    ]
-    const made = () => Object.fromEntries(keys.filter(() => chance() < 0.4).map(key => [key, oneOf(chance, values)]))
+    const doors = doorsOf(app)
+    expect(doors.length).toBeGreaterThan(20)
     const bad: string[] = []
     for (let i = 0; i < 2000; i++) {
-      const path = oneOf(chance, paths).replace(/:\w+/g, () => oneOf(chance, odd))
-      const method = oneOf(chance, ['GET', 'POST', 'PUT', 'DELETE', 'PATCH'])
-      if (path.endsWith('/empty')) continue
-      const body =
-        method === 'GET'
-          ? undefined
-          : chance() < 0.1
-            ? '{"open'
-            : JSON.stringify(chance() < 0.1 ? oneOf(chance, values) : made())
+      const { path, method, body } = madeRequest(chance, doors)
       const { status } = await send(path, { method, ...(body !== undefined && { body }) })
       if (status >= 500) bad.push(`${method} ${path} ${body?.slice(0, 200)}`)
     }

@@ -1,0 +1,236 @@
+// `npm run siege [kills] [requests]`: attacks a real server and its data from outside. Says what it tried and what held.
+import { spawn } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { makeApp } from '../server/app.ts'
+import { backUp } from '../server/backups.ts'
+import { emptyOld } from '../server/bin.ts'
+import { openDatabase } from '../server/database.ts'
+import { seedWhenEmpty } from '../server/seed.ts'
+import { bombs } from './bombs.ts'
+import { type Held, Killing } from './killing.ts'
+import { doorsOf, madeRequest } from './requests.ts'
+import { chanceFrom } from './texts.ts'
+
+const [kills = 300, requests = 20_000] = process.argv.slice(2).map(Number)
+const root = join(import.meta.dirname, '..', '..')
+let lost = 0
+
+function tell(what: string, tried: number, wrong: readonly string[], more = ''): void {
+  lost += wrong.length
+  console.log(
+    `${wrong.length === 0 ? 'held' : 'LOST'}  ${what}: ${tried.toLocaleString('en')} tried${more}, ${wrong.length} amiss`,
+  )
+  for (const each of wrong.slice(0, 5)) console.log(`        ${each}`)
+}
+
+const freePort = () =>
+  new Promise<number>(done => {
+    const probe = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as { port: number }
+      probe.close(() => done(port))
+    })
+  })
+
+async function start(folder: string) {
+  const port = await freePort()
+  const server = spawn(process.execPath, ['scripts/run.mjs', 'src/server/main.ts'], {
+    cwd: root,
+    env: { ...process.env, PORT: String(port), DATA_DIR: folder },
+  })
+  let errors = ''
+  server.stderr.on('data', (text: Buffer) => {
+    errors += text
+  })
+  const ended = new Promise<number | null>(done => server.on('exit', done))
+  const up = new Promise<boolean>(done => {
+    server.stdout.on('data', (text: Buffer) => String(text).includes('is at http') && done(true))
+    server.on('exit', () => done(false))
+  })
+  return { server, ended, up: await up, url: `http://127.0.0.1:${port}`, errors: () => errors }
+}
+
+async function killing(): Promise<void> {
+  const attack = await new Killing().ready()
+  const ways = ['saving', 'importing', 'emptying', 'restoring', 'backingUp', 'migrating'] as const
+  for (const way of ways) {
+    const { tried, killed, wrong }: Held = await attack[way](Math.ceil(kills / ways.length))
+    tell(`killed while ${way}`, tried, wrong, ` (${killed} before it was done)`)
+  }
+  attack.clear()
+}
+
+async function asking(url: string): Promise<void> {
+  const chance = chanceFrom(77)
+  const doors = doorsOf(makeApp({ database: openDatabase(':memory:'), backups: '', screens: null, now: () => '' }))
+  const wrong: string[] = []
+  const statuses = new Map<number, number>()
+  for (let i = 0; i < requests; i++) {
+    const { path, method, body } = madeRequest(chance, doors)
+    try {
+      const answer = await fetch(url + path, { method, ...(body !== undefined && { body }) })
+      await answer.arrayBuffer()
+      statuses.set(answer.status, (statuses.get(answer.status) ?? 0) + 1)
+      if (answer.status === 500 || !answer.headers.get('cache-control'))
+        wrong.push(`${answer.status} ${method} ${path} ${body?.slice(0, 120)}`)
+    } catch (error) {
+      wrong.push(`no answer: ${method} ${path}: ${String((error as Error).cause ?? error)}`)
+    }
+  }
+  tell(
+    'made-up requests',
+    requests,
+    wrong,
+    ` (${[...statuses]
+      .sort((a, b) => a[0] - b[0])
+      .map(([status, count]) => `${count} × ${status}`)
+      .join(', ')})`,
+  )
+}
+
+async function large(url: string): Promise<void> {
+  const body = JSON.stringify({ name: 'x', printerId: 1, moment: 'start', text: 'G'.repeat(40 * 1024 * 1024) })
+  const wrong: string[] = []
+  for (const [path, wanted] of [
+    ['/api/scripts', 413],
+    ['/api/nowhere', 404],
+    ['/api/shelf/summaries', 413],
+  ] as const) {
+    try {
+      const { status } = await fetch(url + path, { method: 'POST', body })
+      if (status !== wanted && status !== 413) wrong.push(`${path}: ${status}`)
+    } catch (error) {
+      wrong.push(`${path}: no answer, ${String((error as Error).cause ?? error)}`)
+    }
+  }
+  tell('bodies of 40 MB, refused with an answer', 3, wrong)
+}
+
+/** Bombs are rehearsed, and health is asked for all the while. */
+async function bombing(url: string): Promise<void> {
+  const all = bombs(4000)
+  const wrong: string[] = []
+  const waits: number[] = []
+  let over = false
+  const pulse = (async () => {
+    while (!over) {
+      const before = performance.now()
+      await (await fetch(`${url}/api/health`)).arrayBuffer()
+      waits.push(performance.now() - before)
+      await new Promise(done => setTimeout(done, 20))
+    }
+  })()
+  for (const { name, text, printer, moment = 'start' } of all) {
+    const answer = await fetch(`${url}/api/rehearse`, {
+      method: 'POST',
+      body: JSON.stringify({ text, printer, moment }),
+    })
+    await answer.arrayBuffer()
+    if (answer.status !== 200 && answer.status !== 413) wrong.push(`${name}: ${answer.status}`)
+  }
+  over = true
+  await pulse
+  waits.sort((a, b) => a - b)
+  const at = (share: number) => (waits[Math.floor((waits.length - 1) * share)] ?? 0).toFixed(0)
+  tell(
+    'texts that ask for endless work',
+    all.length,
+    wrong,
+    ` (health meanwhile, ${waits.length} times: ${at(0.5)} ms in the median, ${at(0.99)} ms at the 99th hundredth, ${at(1)} ms at the worst)`,
+  )
+}
+
+async function serving(): Promise<void> {
+  const folder = mkdtempSync(join(tmpdir(), 'warm-prelude-siege-'))
+  const first = await start(folder)
+  if (!first.up) throw new Error(`the server does not start: ${first.errors()}`)
+  const second = await start(folder)
+  tell(
+    'a second server on the folder, which ends',
+    1,
+    second.up ? ['it runs'] : /Another Warm Prelude is using/.test(second.errors()) ? [] : [second.errors()],
+  )
+  await asking(first.url)
+  await large(first.url)
+  await bombing(first.url)
+  // Asked to end in the middle of work.
+  void fetch(`${first.url}/api/rehearse`, {
+    method: 'POST',
+    body: JSON.stringify({ text: 'M808 L0\nG1 X5\nM808', printer: 'Dunlin' }),
+  }).catch(() => {})
+  const before = performance.now()
+  first.server.kill('SIGTERM')
+  await first.ended
+  const took = performance.now() - before
+  tell(
+    'asked to end while it works',
+    1,
+    took > 2000 ? [`it took ${took.toFixed(0)} ms`] : [],
+    ` (${took.toFixed(0)} ms)`,
+  )
+  const database = openDatabase(join(folder, 'warm-prelude.sqlite'))
+  tell(
+    'the data base after all that',
+    1,
+    database.pragma('integrity_check', { simple: true }) === 'ok' ? [] : ['damaged'],
+  )
+  database.close()
+  rmSync(folder, { recursive: true, force: true })
+}
+
+/** A disk that is full, one that can only be read, and a clock that jumps. */
+async function failing(): Promise<void> {
+  const folder = mkdtempSync(join(tmpdir(), 'warm-prelude-siege-'))
+  const database = openDatabase(join(folder, 'shelf.sqlite'))
+  const now = '2026-11-24T08:00:00.000Z'
+  seedWhenEmpty(database, now)
+  const app = makeApp({ database, backups: join(folder, 'backups'), screens: null, now: () => now })
+  const text = `G28\n${'; words and words\n'.repeat(20_000)}`
+  const save = async () =>
+    (
+      await app.request('http://localhost/api/scripts/1', {
+        method: 'PUT',
+        body: JSON.stringify({ printerId: 1, moment: 'start', text, base: 1 }),
+      })
+    ).status
+  const read = async () => (await app.request('http://localhost/api/scripts/1')).status
+  const pages = Number(database.pragma('page_count', { simple: true }))
+  database.pragma(`max_page_count = ${pages}`)
+  const full = [await save(), await read()]
+  database.pragma('max_page_count = 1000000')
+  database.pragma('query_only = ON')
+  const readOnly = [await save(), await read()]
+  database.pragma('query_only = OFF')
+  const wanted = [507, 200]
+  tell(
+    'a full disk and one that can only be read',
+    2,
+    [full, readOnly].filter(each => String(each) !== String(wanted)).map(String),
+  )
+  const wrong: string[] = []
+  const chance = chanceFrom(5)
+  await app.request('http://localhost/api/scripts/1', { method: 'DELETE' })
+  let last = ''
+  for (let i = 0; i < 40; i++) {
+    const jump = new Date(Date.parse(now) + Math.floor((chance() - 0.5) * 20 * 365) * 86_400_000).toISOString()
+    const { file } = backUp(database, join(folder, 'backups'), 'daily', jump)
+    if (file <= last) wrong.push('a backup does not come last')
+    last = file
+    if (i < 2) emptyOld(database, jump)
+  }
+  if (!database.prepare('SELECT 1 FROM scripts WHERE id = 1').get()) wrong.push('the bin was emptied')
+  tell('a clock that jumps by years', 40, wrong)
+  database.close()
+  rmSync(folder, { recursive: true, force: true })
+}
+
+const began = performance.now()
+await killing()
+await serving()
+await failing()
+console.log(
+  `${lost === 0 ? 'Everything held' : `${lost} amiss`}, in ${((performance.now() - began) / 1000).toFixed(0)} s.`,
+)
+process.exit(lost === 0 ? 0 : 1)
