@@ -195,7 +195,7 @@ class Runner {
       })
       return
     }
-    for (const made of read(rendered.text.replace(/^[ \t]+/gm, ''))) {
+    for (const made of read(rendered.text)) {
       if (recorder.over || !recorder.spend('repeats')) return
       if (made.command) this.command(line, made.command, [...within, macro.name])
     }

@@ -35,6 +35,9 @@ export function splitLines(text: string): { raw: string; ending: string }[] {
   return lines
 }
 
+/** The lines of a text without their ends, told as everywhere here. */
+export const rawLines = (text: string): string[] => splitLines(text).map(({ raw }) => raw)
+
 const tooLong = (length: number) =>
   `This line is ${length} characters long; a printer takes about a hundred. It is kept as it is, and not read.`
 

@@ -1,5 +1,6 @@
 // Reads a host's config file: its macros, with their templates and variables. Other sections are left alone.
 
+import { rawLines } from '../gcode/read.ts'
 import type { Value } from './values.ts'
 
 export type Macro = {
@@ -44,7 +45,7 @@ function sectionsOf(text: string): { sections: Section[]; problems: ConfigProble
   const sections: Section[] = []
   const problems: ConfigProblem[] = []
   let key: { value: string; line: number } | null = null
-  text.split(/\r\n|\r|\n/).forEach((raw, i) => {
+  rawLines(text).forEach((raw, i) => {
     const line = i + 1
     const header = /^\[([^\]]+)\]/.exec(raw)?.[1]
     if (header !== undefined) {

@@ -1,6 +1,6 @@
 // Refrains: passages kept once and written into many scripts, whole, between marker lines.
 import * as v from 'valibot'
-import { read } from '../gcode/read.ts'
+import { rawLines, read } from '../gcode/read.ts'
 import { plainName, plainText } from '../model/pieces.ts'
 import { applyEdits, type Edit, nameKey } from '../model/script.ts'
 import { blockOf, type Plan, type Rehearsed, rangeOf, refuse } from './edits/plan.ts'
@@ -17,8 +17,7 @@ export type Drift = { kind: 'same' } | { kind: 'behind'; number: number } | { ki
 
 /** What two texts share that differ in line ends and blanks at a line's end alone. */
 const bare = (text: string): string =>
-  text
-    .split(/\r\n|\r|\n/)
+  rawLines(text)
     .map(line => line.trimEnd())
     .join('\n')
     .trimEnd()

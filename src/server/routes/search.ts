@@ -1,5 +1,6 @@
 // GET /api/search?q=: one search over scripts, notes, trials and refrains, with the line that has it.
 import { Hono } from 'hono'
+import { rawLines } from '../../core/gcode/read.ts'
 import type { Hit } from '../../core/model/kept.ts'
 import { nameKey } from '../../core/model/script.ts'
 import { type Sight, sightWords } from '../../core/model/trial.ts'
@@ -18,10 +19,10 @@ type Head = { scriptId: number; title: string; printer: string }
 const asked = (words: readonly string[]): string => words.map(word => `"${word.replaceAll('"', '""')}"*`).join(' ')
 
 function lineOf(body: string, words: readonly string[]): { line: number; shown: string } {
-  const lines = body.split(/\r\n|\r|\n/)
+  const lines = rawLines(body)
   const has = (line: string) => words.filter(word => line.toLowerCase().includes(word)).length
-  const best = lines.reduce((at, line, i) => (has(line) > has(lines[at] as string) ? i : at), 0)
-  return { line: best + 1, shown: (lines[best] as string).trim().slice(0, 200) }
+  const best = lines.reduce((at, line, i) => (has(line) > has(lines[at] ?? '') ? i : at), 0)
+  return { line: best + 1, shown: (lines[best] ?? '').trim().slice(0, 200) }
 }
 
 /** What was ticked in a trial is kept as a list of names; a person reads words. */

@@ -1,5 +1,7 @@
 // Lines of two texts in rows: the same, changed word by word, only here, only there.
+
 import { diffArrays, diffWordsWithSpace } from 'diff'
+import { rawLines } from '../../../core/gcode/read.ts'
 
 export type Bit = { text: string; changed: boolean }
 export type Cell = { number: number; bits: Bit[] }
@@ -7,10 +9,9 @@ export type Row = { is: 'same' | 'changed' | 'gone' | 'new'; left: Cell | null; 
 
 export type Lines = readonly { number: number; text: string }[]
 
-/** Lines first…last of a text, counted from 1. */
+/** Lines first…last of a text, counted from 1; behind a last line end there is an empty one. */
 export const linesIn = (text: string, first = 1, last = Number.POSITIVE_INFINITY): Lines =>
-  text
-    .split(/\r\n|\r|\n/)
+  [...rawLines(text), ...(/[\r\n]$|^$/.test(text) ? [''] : [])]
     .map((line, i) => ({ number: i + 1, text: line }))
     .filter(({ number }) => number >= first && number <= last)
 
