@@ -152,9 +152,10 @@ async function serving(): Promise<void> {
     1,
     second.up ? ['it runs'] : /Another Warm Prelude is using/.test(second.errors()) ? [] : [second.errors()],
   )
-  await asking(first.url)
   await large(first.url)
   await bombing(first.url)
+  // Last, since these may throw away what the others ask for.
+  await asking(first.url)
   // Asked to end in the middle of work.
   void fetch(`${first.url}/api/rehearse`, {
     method: 'POST',

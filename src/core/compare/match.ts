@@ -61,6 +61,18 @@ function alike(a: Read, b: Read): number {
   return 0.35 * shared(a.lines, b.lines) + 0.25 * shared(a.commands, b.commands) + title + kind
 }
 
+/** Where a script has more passages than this, each is held only against those near its place, and those of the same text. */
+const fewEnough = 200
+const near = 30
+
+function candidatesFor(a: Read, place: number, rights: readonly Read[]): number[] {
+  const all = rights.map((_, j) => j)
+  if (rights.length <= fewEnough) return all
+  const close = all.slice(Math.max(0, place - near), place + near + 1)
+  const same = rights.findIndex(({ text }) => text === a.text)
+  return same < 0 || close.includes(same) ? close : [...close, same]
+}
+
 /** The longest run of numbers that rise, as the places where they stand. */
 function longestRise(numbers: readonly number[]): Set<number> {
   const best = numbers.map(() => 1)
@@ -88,7 +100,9 @@ function longestRise(numbers: readonly number[]): Set<number> {
 export function matchPassages(leftSide: Side, rightSide: Side): Match[] {
   const [lefts, rights] = [readSide(leftSide), readSide(rightSide)]
   const pairs = lefts
-    .flatMap((a, i) => rights.map((b, j) => ({ i, j, score: alike(a, b), apart: Math.abs(i - j) })))
+    .flatMap((a, i) =>
+      candidatesFor(a, i, rights).map(j => ({ i, j, score: alike(a, rights[j] as Read), apart: Math.abs(i - j) })),
+    )
     .filter(({ score }) => score >= leastAlike)
     .sort((a, b) => b.score - a.score || a.apart - b.apart)
   const [likeOfLeft, likeOfRight] = [new Map<number, number>(), new Map<number, number>()]
