@@ -107,7 +107,9 @@ describe('a shelf that somebody made up', () => {
     return found.ok ? 'taken' : found.why
   }
   const path = 'scripts/Dunlin, Everyday/script.json'
-  const changed = (change: (script: Record<string, any>) => void) => (files: Record<string, Uint8Array>) => {
+  type Variant = { inUse: boolean; revisions: [{ number: number }, ...{ number: number }[]] }
+  type Written = { variants: [Variant, ...Variant[]] }
+  const changed = (change: (script: Written) => void) => (files: Record<string, Uint8Array>) => {
     const script = JSON.parse(Buffer.from(files[path] as Uint8Array).toString())
     change(script)
     files[path] = Buffer.from(JSON.stringify(script))

@@ -75,7 +75,9 @@ export function makePool(
     summarize: (...given) => ask('summarize', given),
     close: async () => {
       waiting.length = 0
-      await Promise.all(threads.splice(0).map(({ worker, timer }) => (clearTimeout(timer), worker.terminate())))
+      const all = threads.splice(0)
+      for (const { timer } of all) clearTimeout(timer)
+      await Promise.all(all.map(({ worker }) => worker.terminate()))
     },
   }
 }
