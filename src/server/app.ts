@@ -78,7 +78,7 @@ export function makeApp({ database, backups, screens, now, work = workHere }: Ap
     .route('/revisions', revisionRoutes(database, now))
     .route('/trials', trialRoutes(database))
     .route('/refrains', refrainRoutes(database, now))
-    .route('/archive', archiveRoutes(database, backups, now))
+    .route('/archive', archiveRoutes(database, backups, now, work))
     .route('/bin', binRoutes(database, now))
     .route('/search', searchRoutes(database))
     .route('/printers', printerRoutes(database, now))

@@ -5,18 +5,24 @@ import { nameKey } from '../../core/model/script.ts'
 import { bring, compareArchive, Decision } from '../archive/bring.ts'
 import { gather } from '../archive/gather.ts'
 import { type Archive, pack } from '../archive/layout.ts'
-import { unpack } from '../archive/unpack.ts'
 import { allBackups, backUp } from '../backups.ts'
 import { allEntries } from '../catalog.ts'
 import { type Database, writing } from '../database.ts'
 import { bodyOf, Refused, shelfTooLarge } from '../requests.ts'
 import { emptyAll, restore } from '../restore.ts'
+import { TookTooMuch } from '../work/pool.ts'
+import type { Work } from '../work/tasks.ts'
 
 const Decisions = v.pipe(v.string(), v.parseJson(), v.record(v.string(), Decision))
 const Restore = v.strictObject({ file: v.string() })
 
 /** What stays when a shelf is emptied: a rehearsal needs materials and jobs. */
 const staying = ['materials', 'jobs', 'remembered']
+
+/** A file that takes too much is refused as one that is too large. */
+const tooMuch = (error: Error): never => {
+  throw error instanceof TookTooMuch ? new Refused(413, error.message, 'file') : error
+}
 
 /** A body that says it is a form, and may be none. */
 async function formIn(context: Context) {
@@ -28,7 +34,7 @@ async function formIn(context: Context) {
   }
 }
 
-export function archiveRoutes(database: Database, backups: string, now: () => string): Hono {
+export function archiveRoutes(database: Database, backups: string, now: () => string, work: Work): Hono {
   const zip = (context: Context, archive: Archive, name: string) => {
     context.header('content-disposition', `attachment; filename*=UTF-8''${encodeURIComponent(name)}`)
     return context.body(new Uint8Array(pack(archive)), 200, { 'content-type': 'application/zip' })
@@ -41,7 +47,8 @@ export function archiveRoutes(database: Database, backups: string, now: () => st
       throw new Refused(415, 'A shelf is sent as a form with its file (multipart/form-data).', 'file')
     const { file, decisions = '{}' } = await formIn(context)
     if (!(file instanceof Blob)) throw new Refused(400, 'The request has no file.', 'file')
-    const found = unpack(new Uint8Array(await file.arrayBuffer()))
+    const bytes = new Uint8Array(await file.arrayBuffer())
+    const found = await work.unpack(bytes).catch(tooMuch)
     if (!found.ok) throw new Refused(400, found.why, 'file')
     const decided = v.safeParse(Decisions, decisions)
     if (!decided.success) throw new Refused(400, 'The decisions don’t fit.', 'decisions')

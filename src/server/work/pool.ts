@@ -2,17 +2,17 @@
 import { Worker } from 'node:worker_threads'
 import type { Tasks, Work } from './tasks.ts'
 
-/** A text that took longer than there was time, or more memory. */
+/** What took longer than there was time, or more memory. */
 export class TookTooMuch extends Error {
   constructor() {
-    super('This text takes longer to rehearse, or more memory, than it may.')
+    super('This takes longer to work out, or more memory, than it may.')
   }
 }
 
 type Asked = { task: keyof Tasks; given: unknown[]; done: (answer: never) => void; failed: (why: Error) => void }
 type Thread = { worker: Worker; asked: Asked | null; timer: NodeJS.Timeout | undefined }
 
-const limits = { patienceMs: 20_000, memoryMb: 512 }
+const limits = { patienceMs: 20_000, memoryMb: 1024 }
 
 /** So many threads at most, each begun when there is something for it. `patienceMs` and `memoryMb` may be set for tests. */
 export function makePool(
@@ -73,6 +73,7 @@ export function makePool(
   return {
     rehearse: (...given) => ask('rehearse', given),
     summarize: (...given) => ask('summarize', given),
+    unpack: (...given) => ask('unpack', given),
     close: async () => {
       waiting.length = 0
       const all = threads.splice(0)
