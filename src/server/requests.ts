@@ -29,13 +29,23 @@ export async function bodyOf<S extends v.GenericSchema>(context: Context, schema
     if ((error as Error).name === 'BodyLimitError') throw new Refused(413, tooLarge)
     throw new Refused(400, 'The request’s body is not JSON.')
   }
-  const parsed = v.safeParse(schema, json, { abortEarly: true })
+  const parsed = checked(schema, json)
   if (parsed.success) return parsed.output
   throw new Refused(
     400,
     `The request does not fit: ${sentenceOf(parsed.issues)}`,
     placeOfIssue(parsed.issues[0]) || null,
   )
+}
+
+/** Lists and things in each other, deeper than a schema can follow, are refused like any other flaw. */
+function checked<S extends v.GenericSchema>(schema: S, json: unknown) {
+  try {
+    return v.safeParse(schema, json, { abortEarly: true })
+  } catch (error) {
+    if (error instanceof RangeError) throw new Refused(400, 'The request does not fit: it is too deep.')
+    throw error
+  }
 }
 
 export const largestBody = 32 * 1024 * 1024

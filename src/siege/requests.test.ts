@@ -49,6 +49,24 @@ describe('a wrong request', () => {
     expect(JSON.parse(few.body).error).toBe('The request does not fit: ids.0 should be number and is a text.')
   })
 
+  it('may be as deep as it likes, and is told', async () => {
+    const deep = `${'['.repeat(200_000)}${']'.repeat(200_000)}`
+    const body = `{"text":"G28","printer":"Dunlin","from":{"globals":{"x":${deep}}}}`
+    expect((await send('/api/rehearse', { method: 'POST', body })).status).toBe(400)
+    // A state that an answer gave is taken, with something deep in its variables.
+    const { body: answer } = await send('/api/rehearse', {
+      method: 'POST',
+      body: JSON.stringify({ text: 'G28', printer: 'Dunlin' }),
+    })
+    const { state } = JSON.parse(answer)
+    const from = JSON.stringify({ ...state, globals: { x: 'DEEP' } }).replace('"DEEP"', deep)
+    const told = await send('/api/rehearse', {
+      method: 'POST',
+      body: `{"text":"G28","printer":"Dunlin","from":${from}}`,
+    })
+    expect([told.status, JSON.parse(told.body).error]).toEqual([400, 'The request does not fit: it is too deep.'])
+  })
+
   it('is never kept by what lies between', async () => {
     for (const path of ['/api/shelf', '/api/nowhere', '/api/scripts/abc'])
       expect((await send(path)).headers.get('cache-control')).toBe('no-store')

@@ -5,6 +5,7 @@ import type { Macro } from '../macros/config.ts'
 import type { Value } from '../macros/values.ts'
 import type { Job } from '../model/job.ts'
 import type { Material } from '../model/material.ts'
+import { listOf } from '../model/pieces.ts'
 import { Corner, type Printer } from '../model/printer.ts'
 import type { Moment } from '../model/script.ts'
 import type { Vocabulary } from '../model/vocabulary.ts'
@@ -43,17 +44,17 @@ export const Modes = v.object({
   /** What `M220 B` put by. */
   feedPercentKept: finite,
   /** One for each tool. */
-  flowPercents: v.array(finite),
+  flowPercents: listOf(finite, 200),
   /** −1 where none is in use. */
   tool: v.pipe(v.number(), v.integer(), v.minValue(-1)),
   /** The number of the blend that is in use as a tool of its own; null where it is the plain tool. */
   blend: v.nullable(index),
   /** Blends that have been kept, by the number of the tool that each is. */
-  blends: v.array(v.object({ tool: index, shares: v.array(finite) })),
+  blends: listOf(v.object({ tool: index, shares: listOf(finite, 200) }), 200),
   /** The shares of a blend that is begun and not kept yet, by input. */
-  mixing: v.array(v.nullable(finite)),
-  nozzleTargets: v.array(finite),
-  toolHeats: v.array(ToolHeat),
+  mixing: listOf(v.nullable(finite), 200),
+  nozzleTargets: listOf(finite, 200),
+  toolHeats: listOf(ToolHeat, 200),
   bedTarget: finite,
   /** Null where the printer has no chamber heater. */
   chamberTarget: v.nullable(finite),
@@ -76,11 +77,11 @@ export const Modes = v.object({
   shift: Offset,
   /** The probe's height under the nozzle that a script has set; null for the printer's own. */
   probeZ: v.nullable(finite),
-  retractions: v.array(Retraction),
+  retractions: listOf(Retraction, 200),
   /** By firmware retraction (G10), still to be pushed forward, mm. */
   firmwareRetractedMm: finite,
   /** For each tool the filament's diameter where E counts mm³, mm; 0 where it counts mm. */
-  volumetric: v.array(finite),
+  volumetric: listOf(finite, 200),
   speedLimits: AxisNumbers,
   accelerationLimits: AxisNumbers,
   acceleration: v.object({ print: positive, travel: positive, retract: positive }),
@@ -131,14 +132,14 @@ export const MachineState = v.object({
   modes: Modes,
   heat: v.object({
     /** One for each tool. */
-    nozzlesC: v.array(finite),
+    nozzlesC: listOf(finite, 200),
     bedC: finite,
     /** What follows the bed: its surface, and the air over it. */
-    bedFollowsC: v.array(finite),
+    bedFollowsC: listOf(finite, 200),
     chamberC: v.nullable(finite),
   }),
   /** For each tool how far its filament is back from the tip, what hangs from it, and what is missing behind the tip. */
-  tips: v.array(v.object({ backMm: finite, hangingMm3: finite, lostMm3: finite })),
+  tips: listOf(v.object({ backMm: finite, hangingMm3: finite, lostMm3: finite }), 200),
   remembered: v.record(v.string(), Saved),
   globals: v.record(v.string(), Variable),
   variables: v.record(v.string(), v.record(v.string(), Variable)),
