@@ -68,7 +68,7 @@ async function drain(): Promise<void> {
 }
 
 const noAnswerTo = (text: string): string =>
-  `From line ${firstChange(answered, text)} on it takes too long. The rehearsal was ended; the next text is rehearsed as usual.`
+  `from line ${firstChange(answered, text)} on it takes too long. The rehearsal was ended; the next text is rehearsed as usual.`
 
 async function prove({ text, setting, proven }: Wanted, findings: readonly Finding[]): Promise<void> {
   const tried: Finding[] = []

@@ -62,7 +62,7 @@ export function Findings({ open, setting }: Props) {
             {odd} The rehearsal goes on as if it could be.
           </p>
         ))}
-      {round && serious.length === 0 && (
+      {round && !open.trouble && serious.length === 0 && (
         <p className="flex items-center gap-2 py-1 text-[15px]">
           <CircleCheck size={17} className="text-good" aria-hidden />
           Nothing found for {setting.job.name} on {setting.printer.name}.
