@@ -69,18 +69,18 @@ function asOne(all: readonly [Finding, ...Finding[]]): Finding {
 function together(fix: Fix, others: readonly Finding[]): Fix {
   const same = others.flatMap(({ fixes }) => fixes.filter(({ title }) => title === fix.title).slice(0, 1))
   if (same.length === 0) return fix
-  // From the front to the back each is held against the one before it only, so those of the first come first where they meet.
-  const edits = [fix, ...same].flatMap((each, i) => each.edits.map(edit => ({ edit, of: i })))
-  const taken = new Set([0])
-  const byPlace = edits.sort((a, b) => a.edit.from - b.edit.from || a.edit.to - b.edit.to || a.of - b.of)
-  let last: (typeof byPlace)[number] | undefined
+  const all = [fix, ...same]
+  const byPlace = all
+    .flatMap(({ edits }, of) => edits.map(edit => ({ edit, of })))
+    .sort((a, b) => a.edit.from - b.edit.from || a.edit.to - b.edit.to || a.of - b.of)
+  // Of two that meet the later one's edits are left out, all of them.
   const dropped = new Set<number>()
-  for (const each of byPlace) {
+  let last = byPlace[0]
+  for (const each of byPlace.slice(1)) {
     if (last && each.edit.from < last.edit.to && each.of !== last.of) dropped.add(Math.max(each.of, last.of))
     if (!last || each.edit.to >= last.edit.to) last = each
   }
-  for (let i = 1; i <= same.length; i++) if (!dropped.has(i)) taken.add(i)
-  return { ...fix, edits: [fix, ...same].flatMap((each, i) => (taken.has(i) ? each.edits : [])) }
+  return { ...fix, edits: all.flatMap(({ edits }, of) => (dropped.has(of) ? [] : edits)) }
 }
 
 const sameOn = (lines: readonly number[]): string =>

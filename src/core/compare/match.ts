@@ -66,11 +66,12 @@ const fewEnough = 200
 const near = 30
 
 function candidatesFor(a: Read, place: number, rights: readonly Read[]): number[] {
-  const all = rights.map((_, j) => j)
-  if (rights.length <= fewEnough) return all
-  const close = all.slice(Math.max(0, place - near), place + near + 1)
-  const same = rights.findIndex(({ text }) => text === a.text)
-  return same < 0 || close.includes(same) ? close : [...close, same]
+  const few = rights.length <= fewEnough
+  const first = few ? 0 : Math.max(0, place - near)
+  const end = few ? rights.length : Math.min(rights.length, place + near + 1)
+  const close = Array.from({ length: Math.max(0, end - first) }, (_, i) => first + i)
+  const same = few ? -1 : rights.findIndex(({ text }) => text === a.text)
+  return same < 0 || (first <= same && same < end) ? close : [...close, same]
 }
 
 /** The longest run of numbers that rise, as the places where they stand. */
