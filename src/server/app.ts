@@ -21,6 +21,7 @@ import { shelfRoutes } from './routes/shelf.ts'
 import { allTaught, taughtRoutes } from './routes/taught.ts'
 import { whereUsedRoutes } from './routes/uses.ts'
 import { type Work, workHere } from './work/tasks.ts'
+import { type ShelfWork, shelfWorkHere } from './work/whole-shelf.ts'
 
 export type AppParts = {
   database: Database
@@ -32,6 +33,8 @@ export type AppParts = {
   now: () => string
   /** Where rehearsals are worked out; here where none is given. */
   work?: Work
+  /** Where the whole shelf is worked on; here where none is given. */
+  whole?: ShelfWork
 }
 
 const limit = (maxSize: number, error: string) =>
@@ -48,6 +51,14 @@ const cachePolicy: MiddlewareHandler = async (context, next) => {
   )
 }
 
+/** What changes something waits while the whole shelf is being worked on. */
+const changesWait =
+  (whole: ShelfWork): MiddlewareHandler =>
+  async (context, next) => {
+    if (context.req.method !== 'GET' && !context.req.path.startsWith('/api/archive/')) await whole.quiet()
+    await next()
+  }
+
 /** The methods that something at this path takes. */
 function methodsAt(routes: readonly { method: string; path: string }[], path: string): string[] {
   const fits = (pattern: string) => {
@@ -57,12 +68,14 @@ function methodsAt(routes: readonly { method: string; path: string }[], path: st
   return [...new Set(routes.filter(route => fits(route.path)).map(({ method }) => method))]
 }
 
-export function makeApp({ database, backups, screens, now, work = workHere }: AppParts): Hono {
+export function makeApp(parts: AppParts): Hono {
+  const { database, backups, screens, now, work = workHere, whole = shelfWorkHere(database, backups) } = parts
   const api = new Hono()
     .use('/archive/*', limit(largestShelf, shelfTooLarge))
     .use((context, next) =>
       context.req.path.startsWith('/api/archive/') ? next() : limit(largestBody, tooLarge)(context, next),
     )
+    .use(changesWait(whole))
     .get('/health', context => context.json({ ok: true }))
     .get('/things', context =>
       context.json({
@@ -73,12 +86,12 @@ export function makeApp({ database, backups, screens, now, work = workHere }: Ap
         taught: allTaught(database),
       }),
     )
-    .route('/shelf', shelfRoutes(database, work))
+    .route('/shelf', shelfRoutes(database, work, whole.quiet))
     .route('/scripts', scriptRoutes(database, now))
     .route('/revisions', revisionRoutes(database, now))
     .route('/trials', trialRoutes(database))
     .route('/refrains', refrainRoutes(database, now))
-    .route('/archive', archiveRoutes(database, backups, now, work))
+    .route('/archive', archiveRoutes(backups, now, whole))
     .route('/bin', binRoutes(database, now))
     .route('/search', searchRoutes(database))
     .route('/printers', printerRoutes(database, now))

@@ -36,10 +36,14 @@ export function addRow(database: Database, table: string, row: Readonly<Record<s
 /** Moves what was written into the one file of the data base, so that a copy of it holds everything; for quiet times. */
 export function settle(database: Database): void {
   try {
+    // It waits for nobody: there is a next time.
+    database.pragma('busy_timeout = 0')
     database.pragma('wal_checkpoint(TRUNCATE)')
   } catch (error) {
     // Nothing is lost: it stays in the file beside it until the next time.
     console.error(`The data base could not be settled: ${(error as Error).message}`)
+  } finally {
+    database.pragma(`busy_timeout = ${patienceMs}`)
   }
 }
 

@@ -2,15 +2,16 @@
 import { accessSync, constants, existsSync, mkdirSync } from 'node:fs'
 import { availableParallelism } from 'node:os'
 import { dirname, join, resolve } from 'node:path'
+import { setTimeout } from 'node:timers/promises'
 import { fileURLToPath } from 'node:url'
 import { serve } from '@hono/node-server'
 import { makeApp } from './app.ts'
-import { backUpDaily, backupFolder, clearUnfinished } from './backups.ts'
+import { backupFolder, clearUnfinished } from './backups.ts'
 import { emptyOld } from './bin.ts'
 import { openDatabase, settle } from './database.ts'
 import { takeFolder } from './lock.ts'
 import { seedWhenEmpty } from './seed.ts'
-import { makePool } from './work/pool.ts'
+import { makePool, makeShelfThread } from './work/pool.ts'
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..', '..')
 
@@ -69,26 +70,29 @@ clearUnfinished(backupFolder(path))
 const database = open(path)
 const built = join(root, 'dist')
 const backups = backupFolder(path)
+const work = makePool(Math.max(1, Math.min(4, availableParallelism() - 1)))
+const whole = makeShelfThread({ path, backups })
 const app = makeApp({
   database,
   backups,
   screens: existsSync(join(built, 'index.html')) ? built : null,
   now: () => new Date().toISOString(),
-  work: makePool(Math.max(1, Math.min(4, availableParallelism() - 1))),
+  work,
+  whole,
 })
 
 /** Today's backup, and then the bin's days; without room for a backup the work goes on, and the bin stays as it is. */
-function lookAfter() {
+async function lookAfter() {
   const now = new Date().toISOString()
   try {
-    backUpDaily(database, backups, now)
+    await whole.backUpDaily(now)
     emptyOld(database, now)
   } catch (error) {
     console.error(`Today’s backup could not be made: ${(error as Error).message}`)
   }
 }
-lookAfter()
-setInterval(lookAfter, 3_600_000).unref()
+void lookAfter()
+setInterval(() => void lookAfter(), 3_600_000).unref()
 setInterval(() => settle(database), 30_000).unref()
 
 const server = serve({ fetch: app.fetch, hostname: '127.0.0.1', port }, () => {
@@ -103,12 +107,21 @@ server.on('error', (error: NodeJS.ErrnoException) => {
   )
 })
 
-function stop() {
+/** How long a thread may take to end, ms: one that is in the middle of a copy hears of it only then. */
+const patienceMs = 1000
+
+async function stop() {
   server.close()
+  const ended = await Promise.race([
+    Promise.all([work.close(), whole.close()]).then(() => true),
+    setTimeout(patienceMs, false),
+  ])
   settle(database)
   database.close()
   letGo()
+  // A program waits for its threads; what they were at is undone when the data base is next opened.
+  if (!ended) process.kill(process.pid, 'SIGKILL')
   process.exit(0)
 }
-process.on('SIGINT', stop)
-process.on('SIGTERM', stop)
+process.on('SIGINT', () => void stop())
+process.on('SIGTERM', () => void stop())

@@ -79,13 +79,15 @@ const notRehearsed: Summary = {
 
 /**
  * The summaries of scripts, by the script's id: those that are known and still hold, and of the others as many as can be worked
- * out until `enough` says so; at least one, so that asking again gets on.
+ * out until `enough` says so; at least one, so that asking again gets on. Each is kept when it is `quiet`: nothing else changes the
+ * shelf.
  */
 export async function summariesOf(
   database: Database,
   ids: readonly number[],
   enough: () => boolean,
-  work: Work,
+  { summarize }: Pick<Work, 'summarize'>,
+  quiet: () => Promise<void> = async () => {},
 ): Promise<Map<number, Summary>> {
   const done = new Map<number, Summary>()
   const materials = allEntries(database, 'materials').map(({ data }) => data)
@@ -127,8 +129,9 @@ export async function summariesOf(
       taught,
       ...wordsFor(vocabularies, printer.name),
     }
-    const summary = await work.summarize(script.text, setting, others).catch(() => notRehearsed)
+    const summary = await summarize(script.text, setting, others).catch(() => notRehearsed)
     const serious = summary.findings.filter(({ severity }) => severity !== 'advice').length
+    await quiet()
     // While it was worked out the revision may have gone.
     if (scriptById(database, id)?.revisionId !== script.revisionId) continue
     keep.run(script.revisionId, setupOf(setups, script), serious, JSON.stringify(summary))

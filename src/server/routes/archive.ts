@@ -1,23 +1,14 @@
 // /api/archive: the whole shelf, or one printer, as a file; brought in again; and the backups.
 import { type Context, Hono } from 'hono'
 import * as v from 'valibot'
-import { nameKey } from '../../core/model/script.ts'
-import { bring, compareArchive, Decision } from '../archive/bring.ts'
-import { gather } from '../archive/gather.ts'
-import { type Archive, pack } from '../archive/layout.ts'
-import { allBackups, backUp } from '../backups.ts'
-import { allEntries } from '../catalog.ts'
-import { type Database, writing } from '../database.ts'
+import { Decision, type Decisions } from '../archive/bring.ts'
+import { allBackups } from '../backups.ts'
 import { bodyOf, Refused, shelfTooLarge } from '../requests.ts'
-import { emptyAll, restore } from '../restore.ts'
 import { TookTooMuch } from '../work/pool.ts'
-import type { Work } from '../work/tasks.ts'
+import type { ShelfWork } from '../work/whole-shelf.ts'
 
-const Decisions = v.pipe(v.string(), v.parseJson(), v.record(v.string(), Decision))
+const Decided = v.pipe(v.string(), v.parseJson(), v.record(v.string(), Decision))
 const Restore = v.strictObject({ file: v.string() })
-
-/** What stays when a shelf is emptied: a rehearsal needs materials and jobs. */
-const staying = ['materials', 'jobs', 'remembered']
 
 /** A file that takes too much is refused as one that is too large. */
 const tooMuch = (error: Error): never => {
@@ -34,58 +25,41 @@ async function formIn(context: Context) {
   }
 }
 
-export function archiveRoutes(database: Database, backups: string, now: () => string, work: Work): Hono {
-  const zip = (context: Context, archive: Archive, name: string) => {
+/** The form's file, and what was decided of it. */
+async function shelfIn(context: Context): Promise<{ zip: Uint8Array; decisions: Decisions }> {
+  if (!context.req.header('content-type')?.startsWith('multipart/form-data'))
+    throw new Refused(415, 'A shelf is sent as a form with its file (multipart/form-data).', 'file')
+  const { file, decisions = '{}' } = await formIn(context)
+  if (!(file instanceof Blob)) throw new Refused(400, 'The request has no file.', 'file')
+  const decided = v.safeParse(Decided, decisions)
+  if (!decided.success) throw new Refused(400, 'The decisions don’t fit.', 'decisions')
+  return { zip: new Uint8Array(await file.arrayBuffer()), decisions: decided.output }
+}
+
+export function archiveRoutes(backups: string, now: () => string, whole: ShelfWork): Hono {
+  const packed = async (context: Context, printerId: number | null) => {
+    const found = await whole.pack(printerId)
+    if (!found) throw new Refused(404, `There is no printer ${context.req.param('id')}.`)
+    const name = printerId === null ? 'warm prelude shelf.zip' : `${found.printer}.zip`
     context.header('content-disposition', `attachment; filename*=UTF-8''${encodeURIComponent(name)}`)
-    return context.body(new Uint8Array(pack(archive)), 200, { 'content-type': 'application/zip' })
-  }
-  /** The form's file, unpacked, and what was decided of it. */
-  const formOf = async (
-    context: Context,
-  ): Promise<{ archive: Archive; decisions: v.InferOutput<typeof Decisions> }> => {
-    if (!context.req.header('content-type')?.startsWith('multipart/form-data'))
-      throw new Refused(415, 'A shelf is sent as a form with its file (multipart/form-data).', 'file')
-    const { file, decisions = '{}' } = await formIn(context)
-    if (!(file instanceof Blob)) throw new Refused(400, 'The request has no file.', 'file')
-    const bytes = new Uint8Array(await file.arrayBuffer())
-    const found = await work.unpack(bytes).catch(tooMuch)
-    if (!found.ok) throw new Refused(400, found.why, 'file')
-    const decided = v.safeParse(Decisions, decisions)
-    if (!decided.success) throw new Refused(400, 'The decisions don’t fit.', 'decisions')
-    return { archive: found.archive, decisions: decided.output }
+    return context.body(new Uint8Array(found.zip), 200, { 'content-type': 'application/zip' })
   }
   return new Hono()
-    .get('/shelf.zip', context => zip(context, gather(database), 'warm prelude shelf.zip'))
-    .get('/printers/:id', context => {
-      const archive = gather(database, Number(context.req.param('id')))
-      const [printer] = archive.printers
-      if (!printer) throw new Refused(404, `There is no printer ${context.req.param('id')}.`)
-      return zip(context, archive, `${printer.name}.zip`)
+    .get('/shelf.zip', context => packed(context, null))
+    .get('/printers/:id', context => packed(context, Number(context.req.param('id'))))
+    .post('/look', async context => {
+      const { zip } = await shelfIn(context)
+      return context.json(await whole.compare(zip).catch(tooMuch))
     })
-    .post('/look', async context => context.json(compareArchive(database, (await formOf(context)).archive)))
     .post('/bring', async context => {
-      const { archive, decisions } = await formOf(context)
-      const known = new Set(
-        [...archive.printers, ...allEntries(database, 'printers').map(({ data }) => data)].map(({ name }) =>
-          nameKey(name),
-        ),
-      )
-      const lost = archive.scripts.find(({ printer }) => !known.has(nameKey(printer)))
-      if (lost)
-        throw new Refused(400, `“${lost.name}” is for ${lost.printer}, which is neither here nor in the file.`, 'file')
-      const backup = backUp(database, backups, 'before-import', now())
-      bring(database, archive, decisions, now())
-      return context.json({ backup })
+      const { zip, decisions } = await shelfIn(context)
+      return context.json({ backup: await whole.bring(zip, decisions, now()).catch(tooMuch) })
     })
-    .post('/empty', context => {
-      const backup = backUp(database, backups, 'before-emptying', now())
-      writing(database, () => emptyAll(database, staying))
-      return context.json({ backup })
-    })
+    .post('/empty', async context => context.json({ backup: await whole.empty(now()) }))
     .get('/backups', context => context.json(allBackups(backups)))
     .post('/restore', async context => {
       const { file } = await bodyOf(context, Restore)
       if (!allBackups(backups).some(each => each.file === file)) throw new Refused(404, 'There is no such backup.')
-      return context.json({ backup: restore(database, backups, file, now()) })
+      return context.json({ backup: await whole.restore(file, now()) })
     })
 }

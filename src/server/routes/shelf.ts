@@ -17,7 +17,7 @@ const patienceMs = 150
 
 const Wanted = v.strictObject({ ids: listOf(count, 200) })
 
-export function shelfRoutes(database: Database, work: Work): Hono {
+export function shelfRoutes(database: Database, work: Work, quiet: () => Promise<void>): Hono {
   /** What the data base was at, when the answer that is kept was made: changes of this connection, and of others. */
   const changes = database.prepare('SELECT total_changes()').pluck()
   const stampNow = () => `${changes.get()} ${database.pragma('data_version', { simple: true })}`
@@ -51,7 +51,7 @@ export function shelfRoutes(database: Database, work: Work): Hono {
     .post('/summaries', async context => {
       const { ids } = await bodyOf(context, Wanted)
       const began = performance.now()
-      const done = await summariesOf(database, ids, () => performance.now() - began > patienceMs, work)
+      const done = await summariesOf(database, ids, () => performance.now() - began > patienceMs, work, quiet)
       return context.json(Object.fromEntries(done))
     })
 }

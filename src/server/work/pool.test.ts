@@ -5,10 +5,13 @@ import { pathToFileURL } from 'node:url'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { demoJobs, demoMaterials, demoPrinters } from '../../../demo/load.ts'
 import { makeApp } from '../app.ts'
+import { Refused } from '../requests.ts'
 import { makeShelf, now, type TestShelf } from '../testing.ts'
-import { makePool, TookTooMuch } from './pool.ts'
+import { makePool, makeShelfThread, TookTooMuch } from './pool.ts'
 import { workHere } from './tasks.ts'
+import { shelfWorkHere } from './whole-shelf.ts'
 
+const root = join(import.meta.dirname, '..', '..', '..')
 let shelf: TestShelf
 let pool: ReturnType<typeof makePool>
 beforeEach(() => {
@@ -77,4 +80,101 @@ describe('the pool', () => {
     expect(await hangs).toEqual([413, 'text'])
     expect(order.at(-1)).toBe('rehearse')
   }, 60_000)
+})
+
+describe('the thread that works on the whole shelf', () => {
+  const place = () => ({ path: shelf.database.name, backups: join(shelf.folder, 'backups') })
+  const scripts = () => shelf.database.prepare('SELECT count(*) FROM scripts').pluck().get()
+
+  it('answers as the server itself would, and refuses with the same words and place', async () => {
+    pool = makePool(1)
+    const whole = makeShelfThread(place())
+    try {
+      const here = await shelfWorkHere(shelf.database, place().backups).pack(null)
+      const there = await whole.pack(null)
+      expect(Buffer.from(there?.zip ?? []).equals(here?.zip ?? Buffer.alloc(1))).toBe(true)
+      expect(await whole.pack(4711)).toBeNull()
+      await expect(whole.compare(new Uint8Array([1, 2, 3]))).rejects.toMatchObject({
+        constructor: Refused,
+        status: 400,
+        place: 'file',
+        message: 'This is no .zip file, or it is cut off.',
+      })
+      const before = scripts()
+      const { file } = await whole.empty(now)
+      expect(scripts()).toBe(0)
+      await whole.restore(file, now)
+      expect(scripts()).toBe(before)
+      await whole.empty(now)
+      await whole.bring(here?.zip ?? new Uint8Array(), {}, now)
+      expect(scripts()).toBe(before)
+    } finally {
+      await whole.close()
+    }
+  }, 120_000)
+
+  /** A thread that begins to empty the shelf and never ends. */
+  function endless(): URL {
+    const file = join(shelf.folder, 'endless.mjs')
+    const sqlite = pathToFileURL(join(root, 'node_modules', 'better-sqlite3', 'lib', 'index.js'))
+    writeFileSync(
+      file,
+      `import { parentPort, workerData } from 'node:worker_threads'
+      import Sqlite from '${sqlite}'
+      parentPort.on('message', () => {
+        const database = new Sqlite(workerData.path)
+        database.exec('BEGIN IMMEDIATE; DELETE FROM trials; UPDATE scripts SET binned_at = 1')
+        for (;;) {}
+      })`,
+    )
+    return pathToFileURL(file)
+  }
+
+  it('is ended in the middle of a change: all is as before, and what was saved meanwhile waits and is kept', async () => {
+    pool = makePool(1)
+    const whole = makeShelfThread(place(), { patienceMs: 4000, memoryMb: 64 }, endless())
+    let begin = () => {}
+    const begun = new Promise<void>(resolve => {
+      begin = resolve
+    })
+    const app = makeApp({
+      database: shelf.database,
+      backups: place().backups,
+      screens: null,
+      now: () => now,
+      work: workHere,
+      whole: {
+        ...whole,
+        bring(...given) {
+          const answer = whole.bring(...given)
+          begin()
+          return answer
+        },
+      },
+    })
+    const order: string[] = []
+    const form = new FormData()
+    form.set('file', new Blob([new Uint8Array([1])]), 'shelf.zip')
+    const brought = Promise.resolve(
+      app.request('http://localhost/api/archive/bring', { method: 'POST', body: form }),
+    ).then(({ status }) => {
+      order.push('brought')
+      return status
+    })
+    await begun
+    const change = { printerId: 1, moment: 'start', text: 'G28\n', base: 1 }
+    const saved = Promise.resolve(
+      app.request('http://localhost/api/scripts/1', { method: 'PUT', body: JSON.stringify(change) }),
+    ).then(({ status }) => {
+      order.push('saved')
+      return status
+    })
+    expect((await app.request('http://localhost/api/shelf')).status).toBe(200)
+    order.push('shelf')
+    expect([await brought, await saved]).toEqual([413, 200])
+    expect(order).toEqual(['shelf', 'brought', 'saved'])
+    expect(shelf.database.prepare('SELECT count(*) FROM scripts WHERE binned_at IS NOT NULL').pluck().get()).toBe(0)
+    expect(shelf.database.pragma('integrity_check', { simple: true })).toBe('ok')
+    await whole.close()
+  }, 120_000)
 })

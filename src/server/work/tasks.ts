@@ -1,9 +1,8 @@
-// What the server lets others work out: a rehearsal, what a script comes to, what a shelf's file holds. Plain data in, plain data out.
+// What the server lets others work out of a text: a rehearsal, and what a script comes to. Plain data in, plain data out.
 import { type Extra, rehearsalAnswer } from '../../core/answer.ts'
 import { provenFindings } from '../../core/prove.ts'
 import { type RehearsalInput, rehearseScript } from '../../core/round.ts'
 import { misfit, type Run, runOne } from '../../core/runs/many.ts'
-import { unpack } from '../archive/unpack.ts'
 
 /** The most strokes kept for a small picture of the bed. */
 const mostStrokes = 60
@@ -37,7 +36,7 @@ function rehearse(text: string, setting: RehearsalInput, extras: readonly Extra[
   return JSON.stringify(rehearsalAnswer({ ...round, findings }, extras))
 }
 
-export const tasks = { rehearse, summarize, unpack }
+export const tasks = { rehearse, summarize }
 export type Tasks = typeof tasks
 
 /** The tasks as they are asked for: the answer comes in its time, from wherever it is worked out. */
@@ -47,5 +46,4 @@ export type Work = { [T in keyof Tasks]: (...given: Parameters<Tasks[T]>) => Pro
 export const workHere: Work = {
   rehearse: async (...given) => tasks.rehearse(...given),
   summarize: async (...given) => tasks.summarize(...given),
-  unpack: async (...given) => tasks.unpack(...given),
 }

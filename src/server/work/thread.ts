@@ -1,12 +1,18 @@
-// One thread of the pool: works out what it is sent, one after another.
-import { parentPort } from 'node:worker_threads'
+// One thread of a pool: works out what it is sent, one after another. Given a data base, it works on that, over its own way to it.
+import { parentPort, workerData } from 'node:worker_threads'
+import { openDatabase } from '../database.ts'
+import { type ShelfPlace, toldOf } from './pool.ts'
 import { tasks } from './tasks.ts'
+import { shelfTasks } from './whole-shelf.ts'
 
-parentPort?.on('message', ({ task, given }: { task: keyof typeof tasks; given: unknown[] }) => {
+const place = workerData as ShelfPlace | null
+const all: Record<string, unknown> = place ? shelfTasks(openDatabase(place.path), place.backups) : tasks
+
+parentPort?.on('message', ({ task, given }: { task: string; given: unknown[] }) => {
   try {
-    const work = tasks[task] as (...all: unknown[]) => unknown
+    const work = all[task] as (...given: unknown[]) => unknown
     parentPort?.postMessage({ ok: true, answer: work(...given) })
   } catch (error) {
-    parentPort?.postMessage({ ok: false, why: String(error) })
+    parentPort?.postMessage({ ok: false, told: toldOf(error as Error) })
   }
 })

@@ -1,0 +1,106 @@
+// What is done to the whole shelf at once: packed, brought in, emptied, put back, backed up. Plain data in, plain data out.
+import type { ArchiveItem, Backup } from '../../core/model/kept.ts'
+import { nameKey } from '../../core/model/script.ts'
+import { bring, compareArchive, type Decisions } from '../archive/bring.ts'
+import { gather } from '../archive/gather.ts'
+import { type Archive, pack } from '../archive/layout.ts'
+import { unpack } from '../archive/unpack.ts'
+import { backUp, backUpDaily } from '../backups.ts'
+import { allEntries } from '../catalog.ts'
+import { type Database, writing } from '../database.ts'
+import { Refused } from '../requests.ts'
+import { emptyAll, restore } from '../restore.ts'
+
+/** What stays when a shelf is emptied: a rehearsal needs materials and jobs. */
+const staying = ['materials', 'jobs', 'remembered']
+
+function unpacked(bytes: Uint8Array): Archive {
+  const found = unpack(bytes)
+  if (!found.ok) throw new Refused(400, found.why, 'file')
+  return found.archive
+}
+
+/** A script must have its printer, here or in the file. */
+function refuseLost(database: Database, archive: Archive): void {
+  const printers = [...archive.printers, ...allEntries(database, 'printers').map(({ data }) => data)]
+  const known = new Set(printers.map(({ name }) => nameKey(name)))
+  const lost = archive.scripts.find(({ printer }) => !known.has(nameKey(printer)))
+  if (lost)
+    throw new Refused(400, `“${lost.name}” is for ${lost.printer}, which is neither here nor in the file.`, 'file')
+}
+
+/** The tasks, with the data base in hand. They throw `Refused` where what they are given does not fit; nothing is changed then. */
+export const shelfTasks = (database: Database, backups: string) => ({
+  /** The shelf as a .zip, or one printer with all that belongs to it; null where there is no such printer. */
+  pack(printerId: number | null): { zip: Uint8Array; printer: string } | null {
+    // As it is at one moment, whatever is saved meanwhile.
+    const archive = database.transaction(() => gather(database, printerId))()
+    const [printer] = archive.printers
+    if (printerId !== null && !printer) return null
+    return { zip: pack(archive), printer: printer?.name ?? '' }
+  },
+  /** How each entry of a packed shelf stands to this one. */
+  compare(zip: Uint8Array): ArchiveItem[] {
+    const archive = unpacked(zip)
+    return database.transaction(() => compareArchive(database, archive))()
+  },
+  bring(zip: Uint8Array, decisions: Decisions, now: string): Backup {
+    const archive = unpacked(zip)
+    refuseLost(database, archive)
+    const backup = backUp(database, backups, 'before-import', now)
+    bring(database, archive, decisions, now)
+    return backup
+  },
+  empty(now: string): Backup {
+    const backup = backUp(database, backups, 'before-emptying', now)
+    writing(database, () => emptyAll(database, staying))
+    return backup
+  },
+  restore: (file: string, now: string): Backup => restore(database, backups, file, now),
+  backUpDaily: (now: string): void => backUpDaily(database, backups, now),
+})
+
+type ShelfTasks = ReturnType<typeof shelfTasks>
+type TaskName = keyof ShelfTasks
+
+/** Tasks that need the shelf to stay as it is while they work: what is saved meanwhile waits for their end. */
+const alone: ReadonlySet<TaskName> = new Set(['bring', 'empty', 'restore', 'backUpDaily'] satisfies TaskName[])
+
+/** The tasks as they are asked for, and `quiet`, which comes when none is at work that has the shelf for itself. */
+export type ShelfWork = {
+  [T in TaskName]: (...given: Parameters<ShelfTasks[T]>) => Promise<ReturnType<ShelfTasks[T]>>
+} & { quiet: () => Promise<void> }
+
+/** The tasks as something else works them out. */
+export function shelfWork(
+  ask: <T extends TaskName>(task: T, given: Parameters<ShelfTasks[T]>) => Promise<ReturnType<ShelfTasks[T]>>,
+): ShelfWork {
+  let busy: Promise<unknown> = Promise.resolve()
+  const asking =
+    <T extends TaskName>(task: T) =>
+    (...given: Parameters<ShelfTasks[T]>) => {
+      const answer = ask(task, given)
+      if (alone.has(task)) busy = Promise.allSettled([busy, answer])
+      return answer
+    }
+  return {
+    pack: asking('pack'),
+    compare: asking('compare'),
+    bring: asking('bring'),
+    empty: asking('empty'),
+    restore: asking('restore'),
+    backUpDaily: asking('backUpDaily'),
+    async quiet() {
+      for (let seen: unknown; seen !== busy; ) {
+        seen = busy
+        await busy
+      }
+    },
+  }
+}
+
+/** Does everything at once, in the server's own thread. */
+export function shelfWorkHere(database: Database, backups: string): ShelfWork {
+  const tasks = shelfTasks(database, backups)
+  return shelfWork(async (task, given) => (tasks[task] as (...all: unknown[]) => never)(...given))
+}
