@@ -60,6 +60,12 @@ export type Round = {
   explained: Explained[]
 }
 
+/** What a round does one after another, as it is told while a long text is worked out. */
+export const roundSteps = ['reading', 'rehearsing', 'checking', 'explaining'] as const
+export type RoundStep = (typeof roundSteps)[number]
+type Told = (step: RoundStep) => void
+const toNobody: Told = () => {}
+
 /** What a script of this printer, job and moment is rehearsed on. */
 export const stageOf = (setting: RehearsalInput): Stage => ({
   ...setting,
@@ -71,13 +77,20 @@ export const stageOf = (setting: RehearsalInput): Stage => ({
  * Reads, rehearses and checks a text: all of a round but its sentences. Never throws, whatever the text. `lines` is the text
  * read already, where it is rehearsed more than once.
  */
-export function rehearseAndCheck(text: string, setting: RehearsalInput, lines = read(text)): Omit<Round, 'explained'> {
+export function rehearseAndCheck(
+  text: string,
+  setting: RehearsalInput,
+  lines = read(text),
+  told = toNobody,
+): Omit<Round, 'explained'> {
+  told('rehearsing')
   const stage = stageOf(setting)
   const { resolution, trace } = rehearseLines(lines, stage)
   const commands = trace.ran ?? []
   const strokes = strokesOf(trace, stage)
   const ooze = oozeOf(trace, stage)
   const passages = passagesOf(lines, trace, stage)
+  told('checking')
   const { findings, setAside } = check({ text, lines, commands, resolution, trace, stage, strokes, ooze, passages })
   return {
     stage,
@@ -96,8 +109,10 @@ export function rehearseAndCheck(text: string, setting: RehearsalInput, lines = 
 }
 
 /** Does everything there is to do with a text. Never throws, whatever the text. */
-export function rehearseScript(text: string, setting: RehearsalInput): Round {
-  const round = rehearseAndCheck(text, setting)
+export function rehearseScript(text: string, setting: RehearsalInput, told = toNobody): Round {
+  told('reading')
+  const round = rehearseAndCheck(text, setting, read(text), told)
+  told('explaining')
   const { lines, resolution, trace, stage } = round
   return { ...round, explained: explain(lines, resolution, trace, stage) }
 }

@@ -113,13 +113,7 @@ describe('saving', () => {
     expect(made.status).toBe(201)
     expect(made.json).toMatchObject({ name: 'My start', revision: 1, text: script.text })
     const { id } = made.json as unknown as { id: number }
-    const changed = await ask(`/scripts/${id}`, 'PUT', {
-      printerId: 1,
-      moment: 'start',
-      text: 'G90',
-      note: 'shorter',
-      base: 1,
-    })
+    const changed = await shelf.save(id, { text: 'G90', note: 'shorter' })
     expect(changed.json).toMatchObject({ revision: 2, text: 'G90', note: 'shorter' })
     const count = database
       .prepare('SELECT count(*) AS n FROM revisions r JOIN variants v ON v.id = r.variant_id WHERE v.script_id = ?')
@@ -130,7 +124,7 @@ describe('saving', () => {
   it('makes no revision when nothing in the text changed', async () => {
     const made = await ask('/scripts', 'POST', script)
     const { id } = made.json as unknown as { id: number }
-    const again = await ask(`/scripts/${id}`, 'PUT', { printerId: 2, moment: 'end', text: script.text, base: 1 })
+    const again = await shelf.save(id, { printerId: 2, moment: 'end', text: script.text })
     expect(again.json).toMatchObject({ revision: 1, printerId: 2, moment: 'end' })
   })
 
@@ -152,9 +146,8 @@ describe('saving', () => {
   it('refuses a change made from an older revision', async () => {
     const made = await ask('/scripts', 'POST', script)
     const { id } = made.json as unknown as { id: number }
-    const change = { printerId: 1, moment: 'start', base: 1 }
-    expect((await ask(`/scripts/${id}`, 'PUT', { ...change, text: 'G90' })).status).toBe(200)
-    const late = await ask(`/scripts/${id}`, 'PUT', { ...change, text: 'G91' })
+    expect((await shelf.save(id, { text: 'G90' })).status).toBe(200)
+    const late = await shelf.save(id, { text: 'G91' })
     expect(late.status).toBe(409)
     expect((await ask(`/scripts/${id}`)).json.text).toBe('G90')
   })

@@ -137,7 +137,7 @@ describe('a disk that fails', () => {
     const pages = shelf.database.pragma('page_count', { simple: true })
     shelf.database.pragma(`max_page_count = ${pages}`)
     const big = `G28\n${'; words and words\n'.repeat(20_000)}`
-    const refused = await shelf.ask('/scripts/1', 'PUT', { printerId: 1, moment: 'start', text: big, base: 1 })
+    const refused = await shelf.save(1, { text: big })
     expect([refused.status, refused.json.error]).toEqual([
       507,
       expect.stringContaining('The disk is full. Nothing was changed'),
@@ -148,7 +148,7 @@ describe('a disk that fails', () => {
 
   it('that can only be read says so', async () => {
     shelf.database.pragma('query_only = ON')
-    const refused = await shelf.ask('/scripts/1', 'PUT', { printerId: 1, moment: 'start', text: 'G28\n', base: 1 })
+    const refused = await shelf.save(1, { text: 'G28\n' })
     expect([refused.status, refused.json.error]).toEqual([507, expect.stringContaining('read-only')])
     shelf.database.pragma('query_only = OFF')
     expect((await shelf.ask('/scripts/1')).json.revision).toBe(1)

@@ -53,19 +53,18 @@ describe('variants', () => {
   it('are not mistaken for each other by a save from another tab', async () => {
     const { id, variantId } = await make('Mine')
     await branch(id, 'Short')
-    const change = { printerId: 1, moment: 'start', text: 'G28\n', base: 1, variant: variantId }
-    expect((await ask(`/scripts/${id}`, 'PUT', change)).status).toBe(409)
+    expect((await shelf.save(id, { text: 'G28\n', variant: variantId })).status).toBe(409)
   })
 })
 
 describe('the stock', () => {
   it('is branched, never saved over', async () => {
     const { id } = await make('Stock', { stock: true })
-    const refused = await ask(`/scripts/${id}`, 'PUT', { printerId: 1, moment: 'start', text: 'G28\n', base: 1 })
+    const refused = await shelf.save(id, { text: 'G28\n' })
     expect([refused.status, refused.json.place]).toEqual([409, 'stock'])
     const branched = await branch(id, 'No probing')
     expect(branched.json).toMatchObject({ stock: false, variant: 'No probing' })
-    const saved = await ask(`/scripts/${id}`, 'PUT', { printerId: 1, moment: 'start', text: 'G28\n', base: 1 })
+    const saved = await shelf.save(id, { text: 'G28\n' })
     expect(saved.json).toMatchObject({ revision: 2, text: 'G28\n' })
     const { json } = await ask(`/scripts/${id}/story`)
     expect((json.variants as unknown as object[])[0]).toMatchObject({ name: 'As it came', stock: true, inUse: false })
@@ -76,9 +75,7 @@ describe('revisions', () => {
   it('stay: none can be changed or lost', async () => {
     const { id, variantId } = await make('Mine')
     for (const words of ['one', 'two'])
-      await ask(`/scripts/${id}`, 'PUT', {
-        printerId: 1,
-        moment: 'start',
+      await shelf.save(id, {
         text: `${text}M117 ${words}\n`,
         note: words,
         base: words === 'one' ? 1 : 2,
@@ -247,7 +244,7 @@ describe('the search', () => {
 
   it('finds the newest text only, and minds no signs', async () => {
     const { id } = await make('Mine', { text: 'M117 curlewberry\n' })
-    await ask(`/scripts/${id}`, 'PUT', { printerId: 1, moment: 'start', text: 'M117 crowberry\n', base: 1 })
+    await shelf.save(id, { text: 'M117 crowberry\n' })
     expect(await search('curlewberry')).toEqual([])
     expect(await search('crowberry')).toHaveLength(1)
     for (const odd of ['"', '*', '% _', 'zzz" OR "qqq', '(', '']) expect(await search(odd)).toEqual([])

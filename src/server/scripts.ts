@@ -116,7 +116,7 @@ export type Change = {
   base: number
   variant?: number | undefined
   /** That of the script that it is a change of. */
-  identity?: string | undefined
+  identity: string
 }
 
 /**
@@ -132,7 +132,7 @@ export function saveScript(
 ): 'saved' | 'stale' | 'stock' | 'gone' {
   return writing(database, () => {
     const before = scriptById(database, id)
-    if (!before || (change.identity ?? before.identity) !== before.identity) return 'gone'
+    if (!before || change.identity !== before.identity) return 'gone'
     if (before.revision !== change.base || (change.variant ?? before.variantId) !== before.variantId) return 'stale'
     if (before.stock && change.text !== before.text) return 'stock'
     database

@@ -14,6 +14,8 @@ export type TestShelf = {
   folder: string
   database: Database
   ask: (path: string, method?: string, body?: unknown) => Promise<Answer>
+  /** Saves a change of a script, as it is now, to its first revision where nothing else is said. */
+  save: (id: unknown, change: object) => Promise<Answer>
   remove: () => void
 }
 
@@ -22,17 +24,22 @@ export function makeShelf(): TestShelf {
   const database = openDatabase(join(folder, 'shelf.sqlite'))
   seedWhenEmpty(database, now)
   const app = makeApp({ database, backups: join(folder, 'backups'), screens: null, now: () => now })
+  const ask: TestShelf['ask'] = async (path, method = 'GET', body) => {
+    const response = await app.request(`http://localhost/api${path}`, {
+      method,
+      ...(body === undefined
+        ? {}
+        : { body: typeof body === 'string' || body instanceof FormData ? body : JSON.stringify(body) }),
+    })
+    return { status: response.status, json: (await response.json()) as Answer['json'] }
+  }
   return {
     folder,
     database,
-    ask: async (path, method = 'GET', body) => {
-      const response = await app.request(`http://localhost/api${path}`, {
-        method,
-        ...(body === undefined
-          ? {}
-          : { body: typeof body === 'string' || body instanceof FormData ? body : JSON.stringify(body) }),
-      })
-      return { status: response.status, json: (await response.json()) as Answer['json'] }
+    ask,
+    save: async (id, change) => {
+      const { identity } = (await ask(`/scripts/${id}`)).json
+      return ask(`/scripts/${id}`, 'PUT', { printerId: 1, moment: 'start', base: 1, identity, ...change })
     },
     remove: () => {
       database.close()

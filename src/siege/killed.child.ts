@@ -48,10 +48,14 @@ switch (task) {
     const database = openDatabase(path)
     go()
     for (;;) {
-      const { revision, variantId } = scriptById(database, 1) as { revision: number; variantId: number }
+      const { revision, variantId, identity } = scriptById(database, 1) as {
+        revision: number
+        variantId: number
+        identity: string
+      }
       const text = `; revision ${revision + 1}\n`.repeat(400)
       const change = { printerId: 1, moment: 'start' as const, text, note: `note ${revision + 1}`, base: revision }
-      saveScript(database, 1, { ...change, variant: variantId }, now)
+      saveScript(database, 1, { ...change, variant: variantId, identity }, now)
     }
   }
 }

@@ -8,7 +8,7 @@ import { splitLines } from '../core/gcode/read.ts'
 import { readinessOf } from '../core/machine/readiness.ts'
 import { applyEdits } from '../core/model/script.ts'
 import { provenFinding } from '../core/prove.ts'
-import { type RehearsalInput, rehearseScript } from '../core/round.ts'
+import { type RehearsalInput, type RoundStep, rehearseScript } from '../core/round.ts'
 import { fitPrinter } from '../core/runs/fit-printer.ts'
 import { fitting, type Run } from '../core/runs/many.ts'
 import { savingsOf } from '../core/runs/savings.ts'
@@ -31,9 +31,9 @@ function beginningOf(text: string): { text: string; cutAt: number | null } {
   }
 }
 
-function rehearse(given: string, setting: RehearsalInput) {
+function rehearse(given: string, setting: RehearsalInput, told?: (step: RoundStep) => void) {
   const { text, cutAt } = beginningOf(given)
-  const whole = rehearseScript(text, setting)
+  const whole = rehearseScript(text, setting, told)
   const { lines, commands, resolution, stage, ...round } = whole
   return {
     ...round,

@@ -27,8 +27,7 @@ const look = async (bytes: Uint8Array) =>
     words: string
   }[]
 const bring = (bytes: Uint8Array, decisions: object = {}) => ask('/archive/bring', 'POST', form(bytes, decisions))
-const save = (id: number, text: string, base = 1) =>
-  ask(`/scripts/${id}`, 'PUT', { printerId: 1, moment: 'start', text, base })
+const save = (id: number, text: string, base = 1) => shelf.save(id, { text, base })
 
 describe('a shelf taken archive', () => {
   it('is the same bytes each time', () => expect(packed()).toEqual(packed()))

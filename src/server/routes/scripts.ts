@@ -29,7 +29,7 @@ const Change = v.strictObject({
   note: Why,
   base: count,
   variant: v.optional(count),
-  identity: v.optional(v.pipe(v.string(), v.maxLength(80))),
+  identity: v.pipe(v.string(), v.maxLength(80)),
 })
 const Branch = v.strictObject({
   name: ScriptName,

@@ -162,7 +162,8 @@ describe('the thread that works on the whole shelf', () => {
       return status
     })
     await begun
-    const change = { printerId: 1, moment: 'start', text: 'G28\n', base: 1 }
+    const { identity } = (await shelf.ask('/scripts/1')).json
+    const change = { printerId: 1, moment: 'start', text: 'G28\n', base: 1, identity }
     const saved = Promise.resolve(
       app.request('http://localhost/api/scripts/1', { method: 'PUT', body: JSON.stringify(change) }),
     ).then(({ status }) => {

@@ -6,7 +6,7 @@ import type { SavedScript } from '../../core/model/kept.ts'
 import type { Material } from '../../core/model/material.ts'
 import type { Moment } from '../../core/model/script.ts'
 import { wordsFor } from '../../core/model/vocabulary.ts'
-import type { RehearsalInput } from '../../core/round.ts'
+import type { RehearsalInput, RoundStep } from '../../core/round.ts'
 import type { DeskRound } from '../../worker/rehearsal.worker.ts'
 import { api, type Things } from './api.ts'
 import { borrowedJobs } from './borrowed.ts'
@@ -41,6 +41,8 @@ export type Open = {
   round: DeskRound | null
   /** Why the text could not be rehearsed; null when it could. */
   trouble: string | null
+  /** What the rehearsal of a long text is at; null when none runs. */
+  step: RoundStep | null
   /** The text that `round` speaks of. */
   roundText: string
   playheadS: number
@@ -108,6 +110,7 @@ function rehearseNow(): void {
         round,
         roundText: text,
         trouble: null,
+        step: null,
         playheadS: wasAtEnd ? totalS : Math.min(before.playheadS, totalS),
       })
     },
@@ -116,7 +119,10 @@ function rehearseNow(): void {
       if (now?.key === key && now.round && now.roundText === text) update({ round: { ...now.round, findings } })
     },
     failed: why => {
-      if (getState().open?.key === key) update({ trouble: why })
+      if (getState().open?.key === key) update({ trouble: why, step: null })
+    },
+    step: step => {
+      if (getState().open?.key === key) update({ step })
     },
   })
 }
@@ -178,6 +184,7 @@ const start = (part: Pick<Open, 'key' | 'saved' | 'suggestedName' | 'text' | 'se
       ...part,
       round: null,
       trouble: null,
+      step: null,
       roundText: '',
       playheadS: 0,
       selection: null,

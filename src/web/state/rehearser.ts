@@ -1,10 +1,11 @@
 // Sends texts to the worker, the newest only: while one is being rehearsed, later ones replace each other in the queue.
+import { proxy } from 'comlink'
 import type { Finding } from '../../core/check/finding.ts'
 import { firstChange } from '../../core/compare/first-change.ts'
 import type { Effect } from '../../core/compare/printer-change.ts'
 import type { Compared, Script } from '../../core/compare/side-by-side.ts'
 import type { Printer } from '../../core/model/printer.ts'
-import type { RehearsalInput } from '../../core/round.ts'
+import type { RehearsalInput, RoundStep } from '../../core/round.ts'
 import type { Timed } from '../../core/runs/fit-printer.ts'
 import type { Run } from '../../core/runs/many.ts'
 import type { EditRequest } from '../../core/script/edits/edit.ts'
@@ -18,7 +19,12 @@ type Wanted = {
   /** The findings once more, when their fixes have been tried: what each mends and brings. */
   proven: (findings: Finding[]) => void
   failed: (why: string) => void
+  /** What a long text is at. */
+  step: (step: RoundStep) => void
 }
+
+/** A text of so many characters is told of as it is worked out, once it has taken so long, ms. */
+const long = { signs: 50_000, ms: 400 }
 
 /** What a text may take. Work is bounded in the core, so that only a mistake of ours takes longer. */
 const patienceMs = 12_000
@@ -28,6 +34,8 @@ const worker = new Watched<Rehearser>(
   patienceMs,
 )
 let running = false
+/** Whether the person has ended what runs. */
+let stopped = false
 let next: Wanted | null = null
 
 /**
@@ -39,6 +47,12 @@ export function requestRound(wanted: Wanted): void {
   if (!running) void drain()
 }
 
+/** Ends the rehearsal that runs; the next text is rehearsed as usual. */
+export function stopRound(): void {
+  stopped = true
+  worker.end()
+}
+
 /** The last text that was answered, so that it can be told where one that is not begins to differ. */
 let answered = ''
 
@@ -48,8 +62,14 @@ async function drain(): Promise<void> {
   while (next) {
     const wanted: Wanted = next
     next = null
+    stopped = false
+    const began = performance.now()
+    const told = (step: RoundStep) => {
+      if (!next && performance.now() - began > long.ms) wanted.step(step)
+    }
+    const listener = wanted.text.length > long.signs ? proxy(told) : undefined
     try {
-      const round = await worker.ask(remote => remote.rehearse(wanted.text, wanted.setting))
+      const round = await worker.ask(remote => remote.rehearse(wanted.text, wanted.setting, listener))
       answered = wanted.text
       again = true
       if (next) continue
@@ -57,6 +77,10 @@ async function drain(): Promise<void> {
       await prove(wanted, round.findings)
     } catch (error) {
       if (next) continue
+      if (stopped) {
+        wanted.failed('you stopped it. The next change is rehearsed as usual.')
+        continue
+      }
       // Where the worker ended over something else, this text is asked for once more.
       if (again && error instanceof NoAnswer && !error.tookTooLong) {
         again = false

@@ -1,8 +1,8 @@
 // Many rehearsals at once: a pool of workers on all cores, results as they come, and a way to stop.
-import { type Remote, wrap } from 'comlink'
 import { create } from 'zustand'
 import type { Run, RunOutcome, Script } from '../../core/runs/many.ts'
 import type { Runner } from '../../worker/runs.worker.ts'
+import { Watched } from './watched.ts'
 
 /** A script to be run, by its id on the shelf and its name. */
 export type Wanted = { id: number; name: string; script: Script; changed?: boolean }
@@ -21,26 +21,31 @@ type RunsState = {
   /** How long the latest took, s; null before any has ended. */
   tookS: number | null
   stopped: boolean
+  /** What could not be rehearsed, in sentences. */
+  troubles: string[]
 }
 
-export const useRuns = create<RunsState>(() => ({ rows: [], going: null, tookS: null, stopped: false }))
+export const useRuns = create<RunsState>(() => ({ rows: [], going: null, tookS: null, stopped: false, troubles: [] }))
 const { getState, setState } = useRuns
 
 const batchSize = 10
 const mostWorkers = 8
-let pool: { worker: Worker; remote: Remote<Runner> }[] = []
+/** What a batch may take. Work is bounded in the core, so that only a mistake of ours takes longer. */
+const patienceMs = 60_000
+let pool: Watched<Runner>[] = []
 /** Counts up with each start and stop, so that answers to an earlier one are dropped. */
 let turn = 0
 
-const makeWorker = () => {
-  const worker = new Worker(new URL('../../worker/runs.worker.ts', import.meta.url), { type: 'module' })
-  return { worker, remote: wrap<Runner>(worker) }
-}
+const makeWorker = () =>
+  new Watched<Runner>(
+    () => new Worker(new URL('../../worker/runs.worker.ts', import.meta.url), { type: 'module' }),
+    patienceMs,
+  )
 
 /** Ends whatever runs at once; what has come stays. */
 export function stopRuns(): void {
   turn++
-  for (const { worker } of pool) worker.terminate()
+  for (const worker of pool) worker.end()
   pool = []
   if (getState().going) setState({ going: null, stopped: true })
 }
@@ -57,13 +62,20 @@ export async function startRuns(wanted: readonly (Wanted & { runs: readonly Run[
   )
   const all = wanted.reduce((sum, { runs }) => sum + runs.length, 0)
   const began = performance.now()
-  setState({ rows: [], going: { all, done: 0 }, tookS: null, stopped: false })
+  setState({ rows: [], going: { all, done: 0 }, tookS: null, stopped: false, troubles: [] })
   const cores = Math.min(mostWorkers, Math.max(1, navigator.hardwareConcurrency || 2), Math.max(1, batches.length))
   pool = Array.from({ length: cores }, makeWorker)
-  const drain = async ({ remote }: (typeof pool)[number]) => {
+  const drain = async (worker: Watched<Runner>) => {
     for (let batch = batches.shift(); batch; batch = batches.shift()) {
       const { one, runs } = batch
-      const outcomes = await remote.run(one.script, runs)
+      let outcomes: RunOutcome[] = []
+      let trouble: string | null = null
+      try {
+        outcomes = await worker.ask(remote => remote.run(one.script, runs))
+      } catch (error) {
+        const jobs = [...new Set(runs.map(({ job }) => job.name))].join(', ')
+        trouble = `“${one.name}” could not be rehearsed for ${jobs}: ${(error as Error).message}`
+      }
       if (mine !== turn) return
       const rows = outcomes.map(
         (outcome, i): RunRow => ({
@@ -75,9 +87,10 @@ export async function startRuns(wanted: readonly (Wanted & { runs: readonly Run[
           run: runs[i] as Run,
         }),
       )
-      setState(({ rows: before, going }) => ({
+      setState(({ rows: before, going, troubles }) => ({
         rows: [...before, ...rows],
-        going: going && { ...going, done: going.done + rows.length },
+        going: going && { ...going, done: going.done + runs.length },
+        troubles: trouble ? [...troubles, trouble] : troubles,
       }))
     }
   }

@@ -36,6 +36,11 @@ export class Watched<T> {
     }
   }
 
+  /** Ends it, whatever it is at; what was asked is answered with `NoAnswer`. */
+  end(): void {
+    this.running?.end()
+  }
+
   private begin(): Running<T> {
     const worker = this.make()
     let fail: (why: NoAnswer) => void = () => {}

@@ -31,12 +31,19 @@ export function FromFile({ materials, onJob }: Props) {
     setReading({ name: file.name, share: 0 })
     const mine = makeWorker()
     worker.current = mine
-    const facts = await wrap<PrintfileWorker>(mine).readJob(
-      file,
-      proxy((share: number) => setReading({ name: file.name, share })),
-    )
+    const ended = new Promise<null>(resolve => mine.addEventListener('error', () => resolve(null)))
+    const progress = proxy((share: number) => setReading({ name: file.name, share }))
+    // A file may be gone by now, or be cut off from us.
+    const read = wrap<PrintfileWorker>(mine)
+      .readJob(file, progress)
+      .catch(() => null)
+    const facts = await Promise.race([read, ended])
     if (worker.current !== mine) return
     stop()
+    if (!facts) {
+      setProblem(`“${file.name}” could not be read to its end. Open it once more.`)
+      return
+    }
     const job = jobFrom(facts, file.name.replace(/\.[^.]*$/, ''), materials)
     if (typeof job === 'string') setProblem(`“${file.name}”: ${job}`)
     else onJob(job, facts.cut)

@@ -26,7 +26,7 @@ export function Runs() {
   const [shelf, setShelf] = useState<ShelfPrinter[] | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
   const [against, setAgainst] = useState<Against>('own')
-  const { rows, going, tookS, stopped } = useRuns()
+  const { rows, going, tookS, stopped, troubles } = useRuns()
   useEffect(() => {
     document.title = 'Runs · Warm Prelude'
     Promise.all([api.things(), api.shelf()]).then(
@@ -165,14 +165,21 @@ export function Runs() {
           <div className="h-full bg-heat" style={{ width: `${(going.done / going.all) * 100}%` }} />
         </div>
       )}
-      {rows.length === 0 && !going && (
+      {rows.length === 0 && !going && troubles.length === 0 && (
         <p className="rounded-card border border-rule bg-raised p-8 text-center text-soft">
           Nothing rehearsed yet. Choose a script and press Rehearse.
         </p>
       )}
+      {troubles.length > 0 && (
+        <ul role="alert" className="rounded-card border border-bad bg-raised px-4 py-2 text-bad">
+          {troubles.map(trouble => (
+            <li key={trouble}>{trouble}</li>
+          ))}
+        </ul>
+      )}
       {rows.length > 0 && (
         <>
-          <Verdict rows={rows} going={going !== null} stopped={stopped} tookS={tookS} />
+          <Verdict rows={rows} troubled={troubles.length > 0} going={going !== null} stopped={stopped} tookS={tookS} />
           <RunsChart rows={rows} />
           <RunsTable rows={rows} printer={chosenPrinter.printer} />
         </>
@@ -182,13 +189,15 @@ export function Runs() {
 }
 
 type VerdictProps = {
+  /** Whether something could not be rehearsed. */
+  troubled: boolean
   rows: ReturnType<typeof useRuns.getState>['rows']
   going: boolean
   stopped: boolean
   tookS: number | null
 }
 
-function Verdict({ rows, going, stopped, tookS }: VerdictProps) {
+function Verdict({ rows, troubled, going, stopped, tookS }: VerdictProps) {
   const failing = rows.filter(({ counts }) => counts.error > 0).length
   const warned = rows.filter(({ counts }) => counts.error === 0 && counts.warning > 0).length
   const said =
@@ -200,10 +209,11 @@ function Verdict({ rows, going, stopped, tookS }: VerdictProps) {
   return (
     <p
       role="status"
-      className={`font-serif text-[19px] font-semibold ${failing ? 'text-bad' : warned ? 'text-warn' : 'text-good'}`}
+      className={`font-serif text-[19px] font-semibold ${failing ? 'text-bad' : warned || troubled ? 'text-warn' : 'text-good'}`}
     >
       {going ? `${said}, so far` : said}
       {stopped && ', stopped before the end'}
+      {troubled && ', and not all could be rehearsed'}
       {tookS !== null && (
         <span className="ml-3 font-sans text-[14px] font-normal text-soft">in {tookS.toFixed(1)} s</span>
       )}

@@ -4,13 +4,14 @@ import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import type { Finding } from '../../../../core/check/finding.ts'
 import { plural } from '../../../../core/format.ts'
-import type { RehearsalInput } from '../../../../core/round.ts'
+import { type RehearsalInput, type RoundStep, roundSteps } from '../../../../core/round.ts'
 import { misfit, tooHotFor } from '../../../../core/runs/many.ts'
 import { Button } from '../../../parts/Button.tsx'
 import { SeverityMark, seriousOf } from '../../../parts/Severity.tsx'
 import { ask } from '../../../state/asked.ts'
 import { type Open, selectLines, useDesk } from '../../../state/desk.ts'
 import { propose, showFix } from '../../../state/preview.ts'
+import { stopRound } from '../../../state/rehearser.ts'
 import { SetAsidePanel } from './SetAsidePanel.tsx'
 
 type Props = { open: Open; setting: RehearsalInput }
@@ -36,7 +37,8 @@ export function Findings({ open, setting }: Props) {
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
     <section className="h-full overflow-auto px-3.5 py-1" tabIndex={0} aria-label="List of findings">
-      {open.trouble && (
+      {open.step && <Rehearsing step={open.step} />}
+      {open.trouble && !open.step && (
         <p role="alert" className="py-1 text-[14px] text-bad">
           This text could not be rehearsed: {open.trouble} Nothing of it is lost; what is shown is of the text before.
         </p>
@@ -103,6 +105,22 @@ export function Findings({ open, setting }: Props) {
     </section>
   )
 }
+
+/** How far the rehearsal of a long text is, and a way to stop it. */
+const Rehearsing = ({ step }: { step: RoundStep }) => (
+  <div className="flex items-center gap-3 py-1 text-[14px]">
+    <progress
+      className="h-2 w-32 accent-heat"
+      max={roundSteps.length}
+      value={roundSteps.indexOf(step) + 1}
+      aria-label="Rehearsal of this text"
+    />
+    <p role="status">A long text: {step}…</p>
+    <Button small onClick={stopRound}>
+      Stop
+    </Button>
+  </div>
+)
 
 /** What can't be about the job and material themselves, whatever the script. */
 const oddities = ({ job, printer, material, materials = [material] }: RehearsalInput): string[] =>
