@@ -11,14 +11,17 @@ type Unchecked = Omit<Checked, 'statements' | 'rows' | 'steps'>
 
 const rank: Record<Severity, number> = { error: 0, warning: 1, advice: 2 }
 
+/** A rehearsed script with what all rules share. */
+export const checkedFrom = (script: Unchecked): Checked => ({
+  ...script,
+  statements: statementsOf(script),
+  rows: rowsOf(script),
+  steps: allSteps(script.trace),
+})
+
 /** Findings of all rules that speak of the script's moment, worst first and then by line; those set aside apart. */
 export function check(script: Unchecked): { findings: Finding[]; setAside: SetAside[] } {
-  const checked: Checked = {
-    ...script,
-    statements: statementsOf(script),
-    rows: rowsOf(script),
-    steps: allSteps(script.trace),
-  }
+  const checked = checkedFrom(script)
   const all = rules.flatMap(rule => {
     if (rule.moments && !rule.moments.includes(script.stage.moment)) return []
     return rule.check(checked).map(({ line, lines = [line], message, fixes = [], severity = rule.severity }) => ({

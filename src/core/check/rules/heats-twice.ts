@@ -12,29 +12,27 @@ function check(script: Checked): Found[] {
   const found: Found[] = []
   const all = heatings(script)
   for (const heater of ['nozzle', 'bed'] as const) {
-    const waits = all.filter(each => each.heater === heater && each.waits && (each.targetC ?? 0) > 0)
+    const own = all.filter(each => each.heater === heater)
+    const waits = own.flatMap((each, at) => (each.waits && (each.targetC ?? 0) > 0 ? [{ ...each, at }] : []))
     for (let i = 1; i < waits.length; i++) {
       const [before, now] = [waits[i - 1], waits[i]]
       if (!before || !now || before.tool !== now.tool) continue
-      const between = all.some(
-        each =>
-          each.heater === heater &&
-          each.tool === now.tool &&
-          each.row.row > before.row.row &&
-          each.row.row < now.row.row &&
-          each.targetC !== now.targetC,
-      )
+      const between = own
+        .slice(before.at + 1, now.at)
+        .some(each => each.tool === now.tool && each.targetC !== now.targetC)
       const seconds = now.row.endS - now.row.startS
       if (before.targetC === now.targetC && !between && seconds < worthS) {
         const message = `Waits for the ${heater} at ${celsius(now.targetC ?? 0)} again: line ${before.row.line} has done so, and nothing changed it since.`
         found.push({ line: now.row.line, message, fixes: commentOut(now.row.source) })
       }
-      const top = waits.slice(0, i).findLast(each => (each.targetC ?? 0) >= (now.targetC ?? 0) - dipC)
-      const dip = waits.slice(0, i).findLast(each => (each.targetC ?? 0) < (now.targetC ?? 0) - dipC)
-      if (top && dip && top.row.row < dip.row.row && seconds >= worthS && dip === before) {
-        const message = `Heats the ${heater} to ${celsius(now.targetC ?? 0)} a second time, ${duration(seconds)}: line ${top.row.line} had it there, and line ${dip.row.line} let it down to ${celsius(dip.targetC ?? 0)} again. Heat it fully only once.`
-        found.push({ line: now.row.line, message })
-      }
+      const low = (now.targetC ?? 0) - dipC
+      if (seconds < worthS || (before.targetC ?? 0) >= low) continue
+      let at = i - 1
+      while (at >= 0 && (waits[at]?.targetC ?? 0) < low) at--
+      const top = waits[at]
+      if (!top) continue
+      const message = `Heats the ${heater} to ${celsius(now.targetC ?? 0)} a second time, ${duration(seconds)}: line ${top.row.line} had it there, and line ${before.row.line} let it down to ${celsius(before.targetC ?? 0)} again. Heat it fully only once.`
+      found.push({ line: now.row.line, message })
     }
   }
   return found

@@ -35,13 +35,14 @@ function tell({ line, effect, source, command }: Row, earlier: Row | undefined, 
 
 function check({ rows, stage }: Checked): Found[] {
   const host = stage.firmware.namesMayBeMacros
-  return rows.flatMap((row, i) => {
-    if (row.effect?.does !== 'settings') return []
-    const earlier = rows
-      .slice(0, i)
-      .find(({ effect, command }) => effect !== null && changes.includes(effect.does) && command.words.length > 0)
-    return tell(row, earlier, host)
-  })
+  let earlier: Row | undefined
+  const found: Found[] = []
+  for (const row of rows) {
+    const { effect, command } = row
+    if (effect?.does === 'settings') found.push(...tell(row, earlier, host))
+    else if (effect && changes.includes(effect.does) && command.words.length > 0) earlier ??= row
+  }
+  return found
 }
 
 export const settingsKeptOrDropped: Rule = {
