@@ -40,3 +40,29 @@ test('a worker that runs out of memory is begun anew', async ({ page }) => {
   await poison(page, 'dreadful', 'const all = []; for (;;) all.push({ a: [all.length], b: "x" + all.length })')
   await typeOnAfter(page)
 })
+
+test('a long text tells what it is at, and can be stopped', async ({ page }) => {
+  test.setTimeout(120_000)
+  // Every long text takes its time over the checks.
+  await poison(
+    page,
+    'rehearse',
+    `const post = MessagePort.prototype.postMessage
+     MessagePort.prototype.postMessage = function (said, ...more) {
+       post.call(this, said, ...more)
+       const until = Date.now() + (JSON.stringify(said).includes('"explaining"') ? 9000 : JSON.stringify(said).includes('"reading"') ? 600 : 0)
+       while (Date.now() < until);
+     }`,
+  )
+  await pasteOnShelf(page, `G28\n${'; a long word of warning\n'.repeat(2500)}M109 S205\n`)
+  await expect(page.getByText('A long text is rehearsed: explaining', { exact: false })).toBeVisible({
+    timeout: 30_000,
+  })
+  await page.getByRole('button', { name: 'Stop' }).click()
+  await expect(page.getByText('you stopped it', { exact: false })).toBeVisible()
+  await page.locator('.cm-content').click()
+  await page.keyboard.press('ControlOrMeta+a')
+  await page.keyboard.type('G28\nG1 X900 Y5 F3000\n')
+  await expect(page.getByText('you stopped it', { exact: false })).toHaveCount(0, { timeout: 40_000 })
+  await expect(findings(page).filter({ hasText: 'X 900' })).toHaveCount(1)
+})

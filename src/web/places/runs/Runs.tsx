@@ -9,6 +9,7 @@ import { wordsFor } from '../../../core/model/vocabulary.ts'
 import { everythingCombined, inEveryMaterial, ownRuns } from '../../../core/runs/many.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Choice } from '../../parts/Choice.tsx'
+import { Progress } from '../../parts/Progress.tsx'
 import { momentWords } from '../../parts/words.ts'
 import { api, type ShelfPrinter, type Things } from '../../state/api.ts'
 import { findDraft, savedDraftKey } from '../../state/drafts.ts'
@@ -153,18 +154,7 @@ export function Runs() {
           </Button>
         )}
       </div>
-      {going && (
-        <div
-          role="progressbar"
-          aria-label="Rehearsing"
-          aria-valuemin={0}
-          aria-valuemax={going.all}
-          aria-valuenow={going.done}
-          className="h-2 overflow-hidden rounded-sm bg-sunk"
-        >
-          <div className="h-full bg-heat" style={{ width: `${(going.done / going.all) * 100}%` }} />
-        </div>
-      )}
+      {going && <Progress label="Rehearsing" done={going.done} all={going.all} />}
       {rows.length === 0 && !going && troubles.length === 0 && (
         <p className="rounded-card border border-rule bg-raised p-8 text-center text-soft">
           Nothing rehearsed yet. Choose a script and press Rehearse.

@@ -7,6 +7,7 @@ import { plural } from '../../../../core/format.ts'
 import { type RehearsalInput, type RoundStep, roundSteps } from '../../../../core/round.ts'
 import { misfit, tooHotFor } from '../../../../core/runs/many.ts'
 import { Button } from '../../../parts/Button.tsx'
+import { Progress } from '../../../parts/Progress.tsx'
 import { SeverityMark, seriousOf } from '../../../parts/Severity.tsx'
 import { ask } from '../../../state/asked.ts'
 import { type Open, selectLines, useDesk } from '../../../state/desk.ts'
@@ -40,7 +41,8 @@ export function Findings({ open, setting }: Props) {
       {open.step && <Rehearsing step={open.step} />}
       {open.trouble && !open.step && (
         <p role="alert" className="py-1 text-[14px] text-bad">
-          This text could not be rehearsed: {open.trouble} Nothing of it is lost; what is shown is of the text before.
+          This text could not be rehearsed: {open.trouble} Nothing of it is lost
+          {round ? '; what is shown is of the text before.' : '.'}
         </p>
       )}
       {round?.cutAt && (
@@ -109,13 +111,8 @@ export function Findings({ open, setting }: Props) {
 /** How far the rehearsal of a long text is, and a way to stop it. */
 const Rehearsing = ({ step }: { step: RoundStep }) => (
   <div className="flex items-center gap-3 py-1 text-[14px]">
-    <progress
-      className="h-2 w-32 accent-heat"
-      max={roundSteps.length}
-      value={roundSteps.indexOf(step) + 1}
-      aria-label="Rehearsal of this text"
-    />
-    <p role="status">A long text: {step}…</p>
+    <Progress label="Rehearsal" done={roundSteps.indexOf(step)} all={roundSteps.length} className="w-32" />
+    <p role="status">A long text is rehearsed: {step}…</p>
     <Button small onClick={stopRound}>
       Stop
     </Button>
