@@ -4,10 +4,12 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { setTimeout } from 'node:timers/promises'
 import { makeApp } from '../server/app.ts'
 import { backUp } from '../server/backups.ts'
 import { emptyOld } from '../server/bin.ts'
 import { openDatabase } from '../server/database.ts'
+import { seedLarge } from '../server/large.ts'
 import { seedWhenEmpty } from '../server/seed.ts'
 import { bombs } from './bombs.ts'
 import { type Held, Killing } from './killing.ts'
@@ -108,10 +110,8 @@ async function large(url: string): Promise<void> {
   tell('bodies of 40 MB, refused with an answer', 3, wrong)
 }
 
-/** Bombs are rehearsed, and health is asked for all the while. */
-async function bombing(url: string): Promise<void> {
-  const all = bombs(4000)
-  const wrong: string[] = []
+/** Does something, and asks for health all the while; says how long that took to come. */
+async function withHealth(url: string, work: () => Promise<void>): Promise<string> {
   const waits: number[] = []
   let over = false
   const pulse = (async () => {
@@ -119,27 +119,81 @@ async function bombing(url: string): Promise<void> {
       const before = performance.now()
       await (await fetch(`${url}/api/health`)).arrayBuffer()
       waits.push(performance.now() - before)
-      await new Promise(done => setTimeout(done, 20))
+      await setTimeout(20)
     }
   })()
-  for (const { name, text, printer, moment = 'start' } of all) {
-    const answer = await fetch(`${url}/api/rehearse`, {
-      method: 'POST',
-      body: JSON.stringify({ text, printer, moment }),
-    })
-    await answer.arrayBuffer()
-    if (answer.status !== 200 && answer.status !== 413) wrong.push(`${name}: ${answer.status}`)
-  }
+  await work()
   over = true
   await pulse
   waits.sort((a, b) => a - b)
   const at = (share: number) => (waits[Math.floor((waits.length - 1) * share)] ?? 0).toFixed(0)
-  tell(
-    'texts that ask for endless work',
-    all.length,
-    wrong,
-    ` (health meanwhile, ${waits.length} times: ${at(0.5)} ms in the median, ${at(0.99)} ms at the 99th hundredth, ${at(1)} ms at the worst)`,
-  )
+  return ` (health meanwhile, ${waits.length} times: ${at(0.5)} ms in the median, ${at(0.99)} ms at the 99th hundredth, ${at(1)} ms at the worst)`
+}
+
+async function bombing(url: string): Promise<void> {
+  const all = bombs(4000)
+  const wrong: string[] = []
+  const health = await withHealth(url, async () => {
+    for (const { name, text, printer, moment = 'start' } of all) {
+      const answer = await fetch(`${url}/api/rehearse`, {
+        method: 'POST',
+        body: JSON.stringify({ text, printer, moment }),
+      })
+      await answer.arrayBuffer()
+      if (answer.status !== 200 && answer.status !== 413) wrong.push(`${name}: ${answer.status}`)
+    }
+  })
+  tell('texts that ask for endless work', all.length, wrong, health)
+}
+
+/** A large shelf is exported, emptied, brought in again and put back, and asked to end in the middle of that. */
+async function moving(): Promise<void> {
+  const folder = mkdtempSync(join(tmpdir(), 'warm-prelude-siege-'))
+  const path = join(folder, 'warm-prelude.sqlite')
+  const seeded = openDatabase(path)
+  seedLarge(seeded, { printers: 50, scripts: 1000, revisions: 20_000 }, new Date().toISOString())
+  seeded.close()
+  const { server, ended, url } = await start(folder)
+  const wrong: string[] = []
+  const post = async (to: string, body?: FormData | string) => {
+    const answer = await fetch(`${url}/api/archive/${to}`, { method: 'POST', ...(body && { body }) })
+    if (answer.status !== 200) wrong.push(`${to}: ${answer.status}`)
+    return (await answer.json()) as { backup: { file: string } }
+  }
+  const packed = async () => Buffer.from(await (await fetch(`${url}/api/archive/shelf.zip`)).arrayBuffer())
+  let before: Buffer = Buffer.alloc(0)
+  const same = async (when: string) => {
+    if (!(await packed()).equals(before)) wrong.push(`the shelf is another one after ${when}`)
+  }
+  const form = () => {
+    const data = new FormData()
+    data.set('file', new Blob([new Uint8Array(before)]), 'shelf.zip')
+    return data
+  }
+  const health = await withHealth(url, async () => {
+    before = await packed()
+    await post('look', form())
+    const { backup } = await post('empty')
+    await post('bring', form())
+    await same('bringing it in')
+    await post('empty')
+    await post('restore', JSON.stringify({ file: backup.file }))
+    await same('putting it back')
+  })
+  tell('a shelf of 20,000 revisions exported, emptied, brought in and put back', 8, wrong, health)
+  const tooLate: string[] = []
+  void post('empty').catch(() => {})
+  await setTimeout(300)
+  const asked = performance.now()
+  server.kill('SIGTERM')
+  await ended
+  const took = performance.now() - asked
+  if (took > 2000) tooLate.push(`it took ${took.toFixed(0)} ms`)
+  const database = openDatabase(path)
+  if (database.pragma('integrity_check', { simple: true }) !== 'ok') tooLate.push('the data base is damaged')
+  database.close()
+  tell('asked to end while it backs up', 1, tooLate, ` (${took.toFixed(0)} ms)`)
+  rmSync(folder, { recursive: true, force: true })
 }
 
 async function serving(): Promise<void> {
@@ -189,11 +243,12 @@ async function failing(): Promise<void> {
   seedWhenEmpty(database, now)
   const app = makeApp({ database, backups: join(folder, 'backups'), screens: null, now: () => now })
   const text = `G28\n${'; words and words\n'.repeat(20_000)}`
+  const identity = database.prepare('SELECT identity FROM scripts WHERE id = 1').pluck().get()
   const save = async () =>
     (
       await app.request('http://localhost/api/scripts/1', {
         method: 'PUT',
-        body: JSON.stringify({ printerId: 1, moment: 'start', text, base: 1 }),
+        body: JSON.stringify({ printerId: 1, moment: 'start', text, base: 1, identity }),
       })
     ).status
   const read = async () => (await app.request('http://localhost/api/scripts/1')).status
@@ -230,6 +285,7 @@ async function failing(): Promise<void> {
 const began = performance.now()
 await killing()
 await serving()
+await moving()
 await failing()
 console.log(
   `${lost === 0 ? 'Everything held' : `${lost} amiss`}, in ${((performance.now() - began) / 1000).toFixed(0)} s.`,

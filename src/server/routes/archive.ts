@@ -42,7 +42,7 @@ export function archiveRoutes(backups: string, now: () => string, whole: ShelfWo
     if (!found) throw new Refused(404, `There is no printer ${context.req.param('id')}.`)
     const name = printerId === null ? 'warm prelude shelf.zip' : `${found.printer}.zip`
     context.header('content-disposition', `attachment; filename*=UTF-8''${encodeURIComponent(name)}`)
-    return context.body(new Uint8Array(found.zip), 200, { 'content-type': 'application/zip' })
+    return context.body(found.zip, 200, { 'content-type': 'application/zip' })
   }
   return new Hono()
     .get('/shelf.zip', context => packed(context, null))

@@ -26,6 +26,14 @@ export const toldOf = (error: Error): Told => ({
 const errorOf = ({ message, refused, code }: Told): Error =>
   refused ? new Refused(refused.status, message, refused.place) : Object.assign(new Error(message), code && { code })
 
+/** The memory of a .zip among these goes from thread to thread as it is, and is not copied. */
+export const movedWith = (things: readonly unknown[]): ArrayBuffer[] =>
+  things.flatMap(each =>
+    each instanceof Uint8Array && each.buffer instanceof ArrayBuffer && each.byteLength === each.buffer.byteLength
+      ? [each.buffer]
+      : [],
+  )
+
 type Asked = { task: string; given: unknown[]; done: (answer: never) => void; failed: (why: Error) => void }
 type Thread = { worker: Worker; asked: Asked | null; timer: NodeJS.Timeout | undefined }
 
@@ -80,7 +88,7 @@ function makeThreads(most: number, { patienceMs, memoryMb }: Limits, file: URL, 
       if (!free || !asked) return
       free.asked = asked
       free.timer = setTimeout(() => end(free), patienceMs)
-      free.worker.postMessage({ task: asked.task, given: asked.given })
+      free.worker.postMessage({ task: asked.task, given: asked.given }, movedWith(asked.given))
     }
   }
 

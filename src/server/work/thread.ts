@@ -1,7 +1,7 @@
 // One thread of a pool: works out what it is sent, one after another. Given a data base, it works on that, over its own way to it.
 import { parentPort, workerData } from 'node:worker_threads'
 import { openDatabase } from '../database.ts'
-import { type ShelfPlace, toldOf } from './pool.ts'
+import { movedWith, type ShelfPlace, toldOf } from './pool.ts'
 import { tasks } from './tasks.ts'
 import { shelfTasks } from './whole-shelf.ts'
 
@@ -11,7 +11,11 @@ const all: Record<string, unknown> = place ? shelfTasks(openDatabase(place.path)
 parentPort?.on('message', ({ task, given }: { task: string; given: unknown[] }) => {
   try {
     const work = all[task] as (...given: unknown[]) => unknown
-    parentPort?.postMessage({ ok: true, answer: work(...given) })
+    const answer = work(...given)
+    parentPort?.postMessage(
+      { ok: true, answer },
+      movedWith(answer && typeof answer === 'object' ? Object.values(answer) : []),
+    )
   } catch (error) {
     parentPort?.postMessage({ ok: false, told: toldOf(error as Error) })
   }

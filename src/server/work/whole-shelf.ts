@@ -32,12 +32,12 @@ function refuseLost(database: Database, archive: Archive): void {
 /** The tasks, with the data base in hand. They throw `Refused` where what they are given does not fit; nothing is changed then. */
 export const shelfTasks = (database: Database, backups: string) => ({
   /** The shelf as a .zip, or one printer with all that belongs to it; null where there is no such printer. */
-  pack(printerId: number | null): { zip: Uint8Array; printer: string } | null {
+  pack(printerId: number | null): { zip: Uint8Array<ArrayBuffer>; printer: string } | null {
     // As it is at one moment, whatever is saved meanwhile.
     const archive = database.transaction(() => gather(database, printerId))()
     const [printer] = archive.printers
     if (printerId !== null && !printer) return null
-    return { zip: pack(archive), printer: printer?.name ?? '' }
+    return { zip: new Uint8Array(pack(archive)), printer: printer?.name ?? '' }
   },
   /** How each entry of a packed shelf stands to this one. */
   compare(zip: Uint8Array): ArchiveItem[] {
