@@ -102,14 +102,14 @@ function statementsOf({ lines, stage }: Unchecked): Statement[] {
 
 function rowsOf({ lines, commands, trace, stage }: Unchecked): Row[] {
   return Array.from({ length: trace.rows.count }, (_, row) => {
-    const { line, command } = commands[row] as (typeof commands)[number]
+    const { line, command, which } = commands[row] as (typeof commands)[number]
     return {
       row,
       line,
       command,
       effect: effectOf(stage.firmware, command) ?? null,
       // What a macro makes has no text of its own in the script.
-      source: lines[line - 1]?.command?.name === command.name ? lines[line - 1] : undefined,
+      source: which === 0 && lines[line - 1]?.command?.name === command.name ? lines[line - 1] : undefined,
       before: modesBefore(trace, row),
       after: modesAfter(trace, row),
       startS: trace.rows.start[row] as number,

@@ -9,7 +9,7 @@ import { isText, membersOf, own, truthy, type Value, written } from '../macros/v
 import { objectsOf } from './objects.ts'
 
 /** Runs one command as it stands; what it calls is run by the same runner. */
-export type Run = (line: number, command: Command) => void
+export type Run = (line: number, command: Command, which: number | undefined) => void
 
 /** How a statement ends: on to the next, or out of the loop, the file, or the whole script. */
 type Way = 'on' | 'leave' | 'again' | 'return' | 'abort'
@@ -113,7 +113,7 @@ class Flow {
     let rounds = 0
     while (way === 'on' || way === 'again') {
       // What can't be known is taken as so once, since it would be so for ever.
-      if (!this.holds(opener, frame, rounds === 0)) break
+      if (!this.holds(opener, frame, rounds === 0, rounds)) break
       if (rounds++ >= mostRounds) {
         this.recorder.line = frame.callingLine ?? opener.line
         this.recorder.stop(
@@ -132,10 +132,12 @@ class Flow {
   }
 
   /** Whether the condition behind `if`, `elif`, `while` holds; `otherwise` is what counts where it can't be known. */
-  private holds(opener: Indented, frame: Frame, otherwise: boolean): boolean {
+  private holds(opener: Indented, frame: Frame, otherwise: boolean, rounds = 0): boolean {
     const found = this.worth(opener.command.message ?? '', frame)
     if (!found.ok) this.tell(found, opener, frame, `The rehearsal goes on as if it were ${otherwise ? '' : 'not '}so.`)
     const holds = found.ok ? truthy(found.value) : otherwise
+    const decided = frame.callingLine === null ? this.decided(opener, rounds) : undefined
+    if (decided !== undefined) return decided
     this.note(
       found.ok
         ? holds
@@ -144,6 +146,12 @@ class Flow {
         : `${found.why} It is taken as ${otherwise ? '' : 'not '}so.`,
     )
     return holds
+  }
+
+  /** What the stage says of a condition, where it is to go another way; a loop then goes round once. */
+  private decided({ command }: Indented, rounds: number): boolean | undefined {
+    const so = this.recorder.stage.branches?.get(command.message?.trim() ?? '')
+    return so && rounds === 0
   }
 
   private worth(text: string, frame: Frame): Worked<Value> {
@@ -155,8 +163,8 @@ class Flow {
     this.recorder.notes.set(this.recorder.rows.count, text)
   }
 
-  private show({ line, command }: Indented, frame: Frame): void {
-    this.run(frame.callingLine ?? line, command)
+  private show({ line, command, which }: Indented, frame: Frame): void {
+    this.run(frame.callingLine ?? line, command, frame.callingLine === null ? which : undefined)
   }
 
   private tell(found: Extract<Worked<unknown>, { ok: false }>, { line }: Indented, frame: Frame, then: string): void {

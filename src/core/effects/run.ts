@@ -34,7 +34,7 @@ export function rehearse(commands: Commands, stage: Stage, { keep = true } = {})
   const recorder = new Recorder(stage, keep)
   const runner = new Runner(recorder)
   const all = typeof commands === 'function' ? commands(() => recorder.modes.tool) : commands
-  if (stage.firmware.flow) runBlocks(recorder, all, (line, command) => runner.command(line, command, []))
+  if (stage.firmware.flow) runBlocks(recorder, all, (line, command, which) => runner.command(line, command, [], which))
   else runner.straight(all)
   const trace = recorder.finish()
   return trace.stopped || trace.totalS <= mostSeconds
@@ -76,7 +76,7 @@ class Runner {
       } else if (!recorder.spend('repeats')) break
       const pending = kept[next++] as PlainCommand
       const command = pending.now?.() ?? pending.command
-      this.command(pending.line, command, [])
+      this.command(pending.line, command, [], pending.which)
       if (recorder.over) break
       const effect = effectOf(recorder.stage.firmware, command)
       if (effect?.does !== 'repeat') continue
@@ -89,14 +89,17 @@ class Runner {
     }
   }
 
-  /** Runs a command, what a macro makes of it, and the files that it calls; `within` are those that are under way. */
-  command(line: number, command: Command, within: readonly string[]): void {
+  /**
+   * Runs a command, what a macro makes of it, and the files that it calls; `within` are those that are under way, `which` says
+   * which of its line's commands it is.
+   */
+  command(line: number, command: Command, within: readonly string[], which?: number): void {
     const { recorder } = this
     const { stage } = recorder
     const renamed = recorder.renamed.get(command.name)
     const macro = renamed ? undefined : stage.macros?.get(command.name)
     if (macro) {
-      this.row(line, command, `Runs the macro ${macro.name}.`)
+      this.row(line, command, which, `Runs the macro ${macro.name}.`)
       this.macro(line, command, macro, within)
       return
     }
@@ -108,7 +111,7 @@ class Runner {
     if (recorder.over) return
     recorder.beginCommand(line)
     if (byFile) recorder.byFile.set(recorder.rows.count, byFile)
-    recorder.ran?.push({ line, command: meant })
+    recorder.ran?.push({ line, command: meant, which })
     if (effect) record?.run?.(recorder, meant, effect as never, byFile !== null)
     recorder.endCommand()
     const most = recorder.ran ? mostSteps.kept : mostSteps.passing
@@ -121,11 +124,11 @@ class Runner {
   }
 
   /** A row for a command that does nothing by itself. */
-  private row(line: number, command: Command, note: string): void {
+  private row(line: number, command: Command, which: number | undefined, note: string): void {
     const { recorder } = this
     recorder.beginCommand(line)
     recorder.notes.set(recorder.rows.count, note)
-    recorder.ran?.push({ line, command })
+    recorder.ran?.push({ line, command, which })
     recorder.endCommand()
   }
 

@@ -176,6 +176,8 @@ export type Stage = {
   vocabulary?: Vocabulary | undefined
   /** Numbers for words of another program that have no meaning here, by the word with its signs, as `{mood}`. */
   standIns?: Readonly<Record<string, number>> | undefined
+  /** Conditions of the script that are taken as so or not so whatever they come to, by their text: to look at its other ways. */
+  branches?: ReadonlyMap<string, boolean> | undefined
 }
 
 /** Whether the program that makes the print files puts heating lines of its own before a start script that has none. */

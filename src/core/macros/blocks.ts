@@ -6,6 +6,8 @@ export type Indented = {
   line: number
   command: Command
   indent?: number | undefined
+  /** Which of its line's commands it is, from 0; undefined for what a macro or a file made. */
+  which?: number | undefined
   /** The command as it is when its turn comes, where values stand in it that are worked out then. */
   now?: () => Command
 }

@@ -113,13 +113,17 @@ export const resolve = (lines: readonly Line[], stage: Stage): Resolution => reh
 /** A line's commands, as many as the firmware takes from it, and how far right it stands where that is heeded. */
 function plainOf(line: Line, { firmware }: Stage): PlainCommand[] {
   if (!line.command) return []
-  const first = placed(line, line.command, firmware.flow)
+  const first = placed(line, line.command, firmware.flow, 0)
   if (!firmware.severalOnALine || line.more.length === 0) return [first]
-  return [first, ...line.more.map(command => placed(line, command, firmware.flow))]
+  return [first, ...line.more.map((command, i) => placed(line, command, firmware.flow, i + 1))]
 }
 
-const placed = ({ number, raw }: Line, command: Command, flow: boolean): PlainCommand =>
-  flow ? { line: number, command, indent: indentOf(raw) } : { line: number, command }
+const placed = ({ number, raw }: Line, command: Command, flow: boolean, which: number): PlainCommand => ({
+  line: number,
+  command,
+  which,
+  indent: flow ? indentOf(raw) : undefined,
+})
 
 class Resolver {
   private readonly settings: ScriptSetting[] = []
@@ -229,7 +233,8 @@ class Resolver {
 
   /** A condition that can't be made out counts as true, so that its lines are at least looked at. */
   private condition(line: Line, text: string, at: number): boolean {
-    return this.value(line, at, holds(text, this.scope())) ?? true
+    const so = this.value(line, at, holds(text, this.scope())) ?? true
+    return this.stage.branches?.get(text) ?? so
   }
 
   private setting(line: Line): void {
@@ -307,7 +312,7 @@ class Resolver {
     const holds = () => {
       const found = this.placeholders.worth(text, condition, line.number, this.tool)
       if (found === null) this.placeholders.standIn(text, line.number, 'yes')
-      const so = isSo(found)
+      const so = this.stage.branches?.get(condition) ?? isSo(found)
       this.guards.set(line.number, so)
       return so
     }

@@ -1,11 +1,12 @@
 // Counts filament the other way through a whole script, with the same motion: every E rewritten, the modes too.
-import { effectOf } from '../../firmware/spec.ts'
+import { type Effect, effectOf } from '../../firmware/spec.ts'
 import { plain } from '../../format.ts'
-import { numberOf } from '../../gcode/line.ts'
+import { numberOf, wordOf } from '../../gcode/line.ts'
 import { counterAfter, modesBefore } from '../../machine/trace.ts'
 import type { Edit } from '../../model/script.ts'
-import { insertBefore, notANumber, replacePiece, sourceWord } from './lines.ts'
+import { insertBefore, nameOf, notANumber, replacePiece } from './lines.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
+import { doesOtherwise, everywhere, inEveryWay, sourceOf } from './ways.ts'
 
 const short = (value: number): string => plain(value, 5)
 
@@ -13,51 +14,67 @@ const short = (value: number): string => plain(value, 5)
  * Rewrites a script so that filament is counted `to`. Filament that is reset stays reset. Refused where an E has
  * no number, and where the script counts one way before a line that changes it unsaid.
  */
-export function countFilament({ lines, commands, trace, stage }: Rehearsed, to: 'absolute' | 'relative'): Plan {
+export function countFilament(script: Rehearsed, to: 'absolute' | 'relative'): Plan {
+  const name = script.stage.firmware.phrases.countFilament(to)
+  const counts = ['move', 'arc', 'extrusion-mode', 'positioning']
+  const reach = everywhere(
+    script,
+    (effect, command) =>
+      effect !== undefined && counts.includes(effect.does) && (!moves(effect) || wordOf(command, 'E') !== undefined),
+  )
+  const edits = inEveryWay(script, reach, way => counted(way, to, name))
+  if (typeof edits === 'string') return refuse(edits)
+  if (edits.length === 0) return refuse('The filament is counted that way already.')
+  const otherwise = doesOtherwise(script, edits, ['extrusion'])
+  const title = `${to === 'relative' ? 'Relative' : 'Absolute'} extrusion (${name})`
+  return otherwise ? refuse(otherwise) : { ok: true, title, edits }
+}
+
+const moves = ({ does }: Effect): boolean => does === 'move' || does === 'arc'
+
+/** The edits of one way through the script. */
+function counted(way: Rehearsed, to: 'absolute' | 'relative', name: string): Edit[] | string {
+  const { lines, commands, trace, stage } = way
   const edits: Edit[] = []
-  const { phrases } = stage.firmware
-  const name = phrases.countFilament(to)
   let counter = trace.beginning.filament
   let stated = false
-  let changed = 0
   for (let i = 0; i < trace.rows.count; i++) {
-    const { line, command } = commands[i] as (typeof commands)[number]
+    const { command } = commands[i] as (typeof commands)[number]
     const effect = effectOf(stage.firmware, command)
-    const source = lines[line - 1]
+    const source = sourceOf(way, i)
     if (!effect || !source) continue
+    const { line } = source
     if (effect.does === 'extrusion-mode') {
-      const piece = source.pieces.find(each => each.kind === 'name')
-      if (piece && effect.extrusion !== to) edits.push(replacePiece(source, piece, name))
+      const piece = nameOf(source)
+      if (piece) edits.push(replacePiece(line, piece, effect.extrusion === to ? piece.text : name))
       stated = true
       continue
     }
     if (effect.does === 'positioning' && effect.filamentToo && stated) {
       // Such a line would turn the counting back; it is said again after it.
-      const end = source.from + source.raw.length + source.ending.length
-      if (effect.positioning !== to) edits.push({ from: end, to: end, insert: `${name}${source.ending || '\n'}` })
+      const end = line.from + line.raw.length + line.ending.length
+      if (effect.positioning !== to) edits.push({ from: end, to: end, insert: `${name}${line.ending || '\n'}` })
       continue
     }
     const filament = numberOf(command, 'E')
-    const word = sourceWord(source, 'E')
+    const word = wordOf(source.command, 'E')
     if (effect.does === 'set-position') {
       if (filament !== null) counter = filament
       continue
     }
     if (effect.does !== 'move' && effect.does !== 'arc') continue
     if (!word) continue
-    if (filament === null || word.formula) return refuse(notANumber(source, word))
+    if (filament === null || word.formula) return notANumber(line, word)
     if (!stated) {
-      edits.push(insertBefore(lines, line, name))
+      if (modesBefore(trace, i).extrusion !== to) edits.push(insertBefore(lines, line.number, name))
       stated = true
     }
     const step = counterAfter(trace, i) - counterAfter(trace, i - 1)
     const scale = modesBefore(trace, i).units === 'inch' ? 25.4 : 1
     counter += step / scale
     const value = to === 'relative' ? step / scale : counter
-    if (short(value) === short(filament) && modesBefore(trace, i).extrusion === to) continue
-    edits.push(replacePiece(source, word, `${word.text.charAt(0)}${short(value)}`))
-    changed++
+    const same = short(value) === short(filament)
+    edits.push(replacePiece(line, word, same ? word.text : `${word.text.charAt(0)}${short(value)}`))
   }
-  if (changed === 0 && edits.length === 0) return refuse(`The filament is counted that way already.`)
-  return { ok: true, title: `${to === 'relative' ? 'Relative' : 'Absolute'} extrusion (${name})`, edits }
+  return edits
 }

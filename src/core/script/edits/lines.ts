@@ -1,5 +1,5 @@
 // Small edits that fixes and tools are made of: whole lines put in, words replaced, sleeping lines woken.
-import { type Line, type Piece, placeOf, type Word, wordOf } from '../../gcode/line.ts'
+import { type Command, type Line, type Piece, placeOf, type Word, wordOf } from '../../gcode/line.ts'
 import type { Edit } from '../../model/script.ts'
 
 /** How the script ends its lines where it must be guessed: as its first line does. */
@@ -36,6 +36,12 @@ export const replacePiece = (line: Line, piece: Piece, insert: string): Edit => 
 /** The word with this letter as the script has it, which may be a formula where the command that ran has a number. */
 export const sourceWord = (line: Line, letter: string): Word | undefined =>
   line.command ? wordOf(line.command, letter) : undefined
+
+/** The piece that names a command: where several stand on a line, its own. */
+export function nameOf({ line, command }: { line: Line; command: Command }): Piece | undefined {
+  const which = [line.command, ...line.more].indexOf(command)
+  return line.pieces.filter(({ kind }) => kind === 'name')[which]
+}
 
 /** How many blanks stand in a line right before a place in the text. */
 export function blanksBefore({ raw, from }: Line, at: number): number {

@@ -4,8 +4,9 @@ import { plain } from '../../format.ts'
 import { type Command, numberOf, wordOf } from '../../gcode/line.ts'
 import { modesBefore } from '../../machine/trace.ts'
 import type { Edit } from '../../model/script.ts'
-import { insertBefore, notANumber, replacePiece, sourceWord } from './lines.ts'
+import { insertBefore, nameOf, notANumber, replacePiece } from './lines.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
+import { doesOtherwise, everywhere, inEveryWay, sourceOf } from './ways.ts'
 
 const mmPerInch = 25.4
 /** Letters whose numbers are lengths, or speeds in lengths a minute, on lines that move or set a position. */
@@ -18,38 +19,52 @@ const setsLengths = (does: string | undefined): boolean => does === 'move' || do
 const hasLength = (command: Command): boolean => lengths.some(letter => wordOf(command, letter))
 
 /** Refused where a length has no number to convert, and where the script is written so already. */
-export function writeIn({ lines, commands, trace, stage }: Rehearsed, to: 'mm' | 'inch'): Plan {
-  const name = stage.firmware.phrases.units(to)
+export function writeIn(script: Rehearsed, to: 'mm' | 'inch'): Plan {
+  const name = script.stage.firmware.phrases.units(to)
   if (name === null) return refuse('This firmware has no inches.')
+  const reach = everywhere(
+    script,
+    (effect, command) => effect?.does === 'units' || (setsLengths(effect?.does) && hasLength(command)),
+  )
+  const edits = inEveryWay(script, reach, way => written(way, to, name))
+  if (typeof edits === 'string') return refuse(edits)
+  if (edits.length === 0) return refuse(`Its lengths are in ${words[to]} already.`)
+  const otherwise = doesOtherwise(script, edits, ['units'])
+  return otherwise ? refuse(otherwise) : { ok: true, title: `Write it in ${words[to]} (${name})`, edits }
+}
+
+const words = { mm: 'millimetres', inch: 'inches' }
+
+/** The edits of one way through the script. */
+function written(way: Rehearsed, to: 'mm' | 'inch', name: string): Edit[] | string {
+  const { lines, commands, trace, stage } = way
   const edits: Edit[] = []
   let stated = false
-  let converted = 0
   for (let row = 0; row < trace.rows.count; row++) {
-    const { line, command } = commands[row] as Rehearsed['commands'][number]
+    const { command } = commands[row] as Rehearsed['commands'][number]
     const effect = effectOf(stage.firmware, command)
-    const source = lines[line - 1]
+    const source = sourceOf(way, row)
     if (!source) continue
     if (effect?.does === 'units') {
-      const piece = source.pieces.find(each => each.kind === 'name')
-      if (piece && effect.units !== to) edits.push(replacePiece(source, piece, name))
+      const piece = nameOf(source)
+      if (piece) edits.push(replacePiece(source.line, piece, effect.units === to ? piece.text : name))
       stated = true
       continue
     }
-    if (!setsLengths(effect?.does) || !hasLength(command) || modesBefore(trace, row).units === to) continue
-    if (!stated) {
-      edits.push(insertBefore(lines, line, name))
+    if (!setsLengths(effect?.does) || !hasLength(command)) continue
+    const leave = modesBefore(trace, row).units === to
+    if (!stated && !leave) {
+      edits.push(insertBefore(lines, source.line.number, name))
       stated = true
     }
     for (const letter of lengths) {
-      const word = sourceWord(source, letter)
+      const word = wordOf(source.command, letter)
       if (!word) continue
       const value = numberOf(command, letter)
-      if (value === null || word.formula) return refuse(notANumber(source, word))
-      const now = to === 'mm' ? value * mmPerInch : value / mmPerInch
-      edits.push(replacePiece(source, word, word.text.charAt(0) + plain(now, decimals[to])))
-      converted++
+      if (!leave && (value === null || word.formula)) return notANumber(source.line, word)
+      const now = to === 'mm' ? (value ?? 0) * mmPerInch : (value ?? 0) / mmPerInch
+      edits.push(replacePiece(source.line, word, leave ? word.text : word.text.charAt(0) + plain(now, decimals[to])))
     }
   }
-  if (converted === 0) return refuse(`Its lengths are in ${to === 'mm' ? 'millimetres' : 'inches'} already.`)
-  return { ok: true, title: `Write it in ${to === 'mm' ? 'millimetres' : 'inches'} (${name})`, edits }
+  return edits
 }

@@ -1,0 +1,86 @@
+// Whether two rehearsals come to the same: the same moves, filament, heat, messages and time, and the same state at the end.
+import { mm } from '../format.ts'
+import type { Modes } from './state.ts'
+import { lastModes, modesAfter, type Step, stepsOf, type Trace } from './trace.ts'
+
+/** Where two runs part: the line of each (null past its end), and what differs, in words. */
+export type Parting = { line: number | null; otherLine: number | null; what: string }
+
+/** What numbers may differ by: written with fewer decimals, they do. */
+const doubt = { mm: 0.003, share: 1e-3, s: 0.02 }
+
+const near = (one: number, other: number, by: number): boolean =>
+  Object.is(one, other) || Math.abs(one - other) <= by + doubt.share * Math.abs(one)
+
+/** Whether two values are the same, numbers within doubt, however deep. */
+function alike(one: unknown, other: unknown): boolean {
+  if (typeof one === 'number' && typeof other === 'number') return near(one, other, doubt.mm)
+  if (one === null || other === null || typeof one !== 'object' || typeof other !== 'object') return one === other
+  const [keys, others] = [Object.keys(one), Object.keys(other)]
+  return keys.length === others.length && keys.every(key => alike(one[key as never], other[key as never]))
+}
+
+/** What can be told of a run while it goes on, by how a person calls it. */
+const shown: readonly [keyof Modes, string][] = [
+  ['nozzleTargets', 'the nozzle’s target'],
+  ['bedTarget', 'the bed’s target'],
+  ['chamberTarget', 'the chamber’s target'],
+  ['fan', 'the fan'],
+  ['tool', 'the tool in use'],
+  ['levelling', 'bed levelling'],
+]
+
+/** Steps in which anything happens. */
+function* telling(trace: Trace): Generator<Step> {
+  for (const step of stepsOf(trace)) {
+    const { from, to, start, end, filamentMm } = step
+    const still = from.x === to.x && from.y === to.y && from.z === to.z
+    if (end - start > 1e-6 || filamentMm !== 0 || !(still || Number.isNaN(from.x + from.y + from.z))) yield step
+  }
+}
+
+function stepDifference(one: Step, other: Step): string | null {
+  if (one.kind !== other.kind) return `${one.kind} in one, ${other.kind} in the other`
+  for (const axis of ['x', 'y', 'z'] as const) {
+    const [a, b] = [one.to[axis], other.to[axis]]
+    if (!near(a, b, doubt.mm)) return `${axis.toUpperCase()} ${mm(a)} in one, ${mm(b)} in the other`
+  }
+  if (!near(one.filamentMm, other.filamentMm, doubt.mm))
+    return `${mm(one.filamentMm)} of filament in one, ${mm(other.filamentMm)} in the other`
+  const [a, b] = [one.end - one.start, other.end - other.start]
+  return near(a, b, doubt.s) ? null : `${a.toFixed(2)} s in one, ${b.toFixed(2)} s in the other`
+}
+
+function modesDifference(one: Modes, other: Modes): string | null {
+  const odd = one === other ? undefined : shown.find(([key]) => !alike(one[key], other[key]))
+  return odd ? `${odd[1]} is another` : null
+}
+
+/** Where two runs part first; null where they are the same. `but` names what may differ at their ends. */
+export function partingOf(one: Trace, other: Trace, but: readonly (keyof Modes)[] = []): Parting | null {
+  const lineOf = ({ rows }: Trace, step: Step | undefined) => (step ? (rows.line[step.command] ?? null) : null)
+  const [steps, others] = [telling(one), telling(other)]
+  for (;;) {
+    const [a, b] = [steps.next().value as Step | undefined, others.next().value as Step | undefined]
+    if (!a && !b) break
+    const what =
+      a && b
+        ? (stepDifference(a, b) ?? modesDifference(modesAfter(one, a.command), modesAfter(other, b.command)))
+        : `${(a ?? b)?.kind} in one, nothing in the other`
+    if (what) return { line: lineOf(one, a), otherLine: lineOf(other, b), what }
+  }
+  for (let i = 0; i < Math.max(one.messages.length, other.messages.length); i++) {
+    const [a, b] = [one.messages[i], other.messages[i]]
+    if (a?.text.trim() !== b?.text.trim())
+      return {
+        line: a?.line ?? null,
+        otherLine: b?.line ?? null,
+        what: `the message “${a?.text ?? ''}” in one, “${b?.text ?? ''}” in the other`,
+      }
+  }
+  const [a, b] = [lastModes(one), lastModes(other)]
+  const odd = (Object.keys(a) as (keyof Modes)[]).find(key => !but.includes(key) && !alike(a[key], b[key]))
+  if (odd) return { line: null, otherLine: null, what: `at the end, ${shown.find(([key]) => key === odd)?.[1] ?? odd}` }
+  const ended = (trace: Trace) => (trace.ended ?? trace.stopped) !== null
+  return ended(one) === ended(other) ? null : { line: null, otherLine: null, what: 'one of them ends early' }
+}

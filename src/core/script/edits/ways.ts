@@ -1,0 +1,198 @@
+// A script in every way that its branches can go: what an edit must look at before it changes a line.
+import { type Effect, effectOf } from '../../firmware/spec.ts'
+import { guardLine } from '../../formula/marks.ts'
+import type { Command, Line } from '../../gcode/line.ts'
+import { formulasIn } from '../../gcode/pieces.ts'
+import { read } from '../../gcode/read.ts'
+import { partingOf } from '../../machine/same-run.ts'
+import type { Stage } from '../../machine/state.ts'
+import type { Trace } from '../../machine/trace.ts'
+import { applyEdits, type Edit } from '../../model/script.ts'
+import { isForeign } from '../../resolve/foreign.ts'
+import { halfGuards } from '../../resolve/guards.ts'
+import { rehearseLines } from '../../resolve/resolve.ts'
+import { branchIn, insideOf } from '../../vocabulary/foreign.ts'
+import type { Rehearsed } from './plan.ts'
+
+/** Of so many conditions every combination is looked at; of more, each by itself; of still more, none. */
+const most = { combined: 5, each: 40 }
+
+/** What all branches of a script ask, each once: its own guards, another program's, and the firmware's. */
+function conditionsIn(lines: readonly Line[], stage: Stage): string[] {
+  const found = new Set<string>()
+  const halves = halfGuards(lines.map(({ kind, raw }) => (kind === 'mark' ? raw : '')))
+  for (const line of lines) {
+    const guard = line.kind === 'mark' && !halves.has(line.number) ? guardLine(line.raw) : null
+    if (guard && guard.kind !== 'end' && guard.condition !== null) found.add(guard.condition)
+    if (isForeign(line, stage))
+      for (const { formula, text } of formulasIn(line.raw)) {
+        const condition = formula ? branchIn(insideOf(text))?.condition : undefined
+        if (condition) found.add(condition)
+      }
+    const name = stage.firmware.flow ? line.command?.name : undefined
+    if (name === 'IF' || name === 'ELIF' || name === 'WHILE') found.add(line.command?.message?.trim() ?? '')
+  }
+  return [...found]
+}
+
+/** A comparison of one thing with a number or a word: `nozzle > 240 °C`, `material is PETG`. */
+const comparison = /^([^<>=!]+?)\s*(<=|>=|==|=|!=|<|>|\bis not\b|\bis\b)\s*("[^"]*"|[\w.+-]+)\s*(?:°C|mm|s|min|%)?$/
+
+const holdsFor = (value: number | string, sign: string, limit: number | string): boolean => {
+  switch (sign) {
+    case '<':
+      return value < limit
+    case '>':
+      return value > limit
+    case '<=':
+      return value <= limit
+    case '>=':
+      return value >= limit
+    case '!=':
+    case 'is not':
+      return value !== limit
+    default:
+      return value === limit
+  }
+}
+
+/** Whether conditions can all come out so: those that compare the same thing must agree on what it could be. */
+function possible(branches: ReadonlyMap<string, boolean>): boolean {
+  const asked = new Map<string, { sign: string; limit: number | string; so: boolean }[]>()
+  for (const [text, so] of branches) {
+    const [, subject, sign, word] = comparison.exec(text) ?? []
+    if (!subject || !sign || word === undefined) continue
+    const limit = Number.isFinite(Number(word)) ? Number(word) : word
+    asked.set(subject, [...(asked.get(subject) ?? []), { sign, limit, so }])
+  }
+  return [...asked.values()].every(all => {
+    // Anything that lies at, between or beyond the limits.
+    const values = all.flatMap(({ limit }): (number | string)[] =>
+      typeof limit === 'number' ? [limit, limit - 1e-3, limit + 1e-3] : [limit, `not ${limit}`],
+    )
+    return values.some(value => all.every(({ sign, limit, so }) => holdsFor(value, sign, limit) === so))
+  })
+}
+
+function combinations(conditions: readonly string[]): Map<string, boolean>[] {
+  const all = (so: (at: number) => boolean) => new Map(conditions.map((text, at) => [text, so(at)]))
+  if (conditions.length <= most.combined)
+    return Array.from({ length: 2 ** conditions.length }, (_, bits) => all(at => ((bits >> at) & 1) === 1))
+  return [true, false].flatMap(rest => [
+    all(() => rest),
+    ...conditions.map((_, one) => all(at => (at === one) !== rest)),
+  ])
+}
+
+const known = new WeakMap<Trace, readonly Rehearsed[]>()
+
+/**
+ * The script as it is rehearsed, and then in each other way that its branches can go; a sentence where there are too many. A
+ * loop whose condition is taken as so goes round once.
+ */
+export function waysOf(script: Rehearsed): readonly Rehearsed[] | string {
+  const had = known.get(script.trace)
+  if (had) return had
+  const conditions = conditionsIn(script.lines, script.stage)
+  if (conditions.length > most.each)
+    return `The script branches on ${conditions.length} conditions: too many to look at every way that it can go.`
+  const others = conditions.length === 0 ? [] : combinations(conditions).filter(possible)
+  const ways = [
+    script,
+    ...others.map((branches): Rehearsed => {
+      const stage = { ...script.stage, branches }
+      const { resolution, trace } = rehearseLines(script.lines, stage)
+      return { ...script, stage, resolution, trace, commands: trace.ran ?? [] }
+    }),
+  ]
+  known.set(script.trace, ways)
+  return ways
+}
+
+/** A command that ran, as the script has it: its line and the command there. Null for what a macro or a file made. */
+export function sourceOf(
+  { lines, commands }: Pick<Rehearsed, 'lines' | 'commands'>,
+  row: number,
+): { line: Line; command: Command } | null {
+  const { line: number, which } = commands[row] ?? { line: 0 }
+  const line = which === undefined ? undefined : lines[number - 1]
+  const command = which === 0 ? line?.command : line?.more[(which ?? 0) - 1]
+  return line && command ? { line, command } : null
+}
+
+/** The lines from…to, and which of their commands an edit has to do with. */
+export type Reach = { first: number; last: number; concerns: (effect: Effect | undefined, command: Command) => boolean }
+
+/**
+ * The edits that an edit comes to in every way that the script can go, each piece of text once. An edit also gives, unchanged,
+ * each piece that it looked at and leaves. A sentence where it won't in one way, where a piece would have to be changed
+ * otherwise each time that its line runs, and where no way runs a line that it has to do with.
+ */
+export function inEveryWay(
+  script: Rehearsed,
+  reach: Reach,
+  edit: (way: Rehearsed) => readonly Edit[] | string,
+): Edit[] | string {
+  const ways = waysOf(script)
+  if (typeof ways === 'string') return ways
+  const never = neverRun(script, ways, reach)
+  if (never !== null) return `Line ${never} never runs in this rehearsal, so what it would do is not known.`
+  const places = new Map<string, Edit>()
+  for (const way of ways) {
+    const edits = edit(way)
+    if (typeof edits === 'string') return edits
+    for (const each of edits) {
+      const place = `${each.from} ${each.to}`
+      const before = places.get(place)
+      if (before && before.insert !== each.insert) return conflictAt(script, each)
+      places.set(place, each)
+    }
+  }
+  return [...places.values()].filter(({ from, to, insert }) => script.text.slice(from, to) !== insert)
+}
+
+function neverRun(
+  { lines, stage }: Rehearsed,
+  ways: readonly Rehearsed[],
+  { first, last, concerns }: Reach,
+): number | null {
+  const ran = new Set(
+    ways.flatMap(({ commands }) => commands.flatMap(({ line, which }) => (which === undefined ? [] : [line]))),
+  )
+  const never = lines
+    .slice(first - 1, last)
+    .find(({ number, command }) => command && !ran.has(number) && concerns(effectOf(stage.firmware, command), command))
+  return never?.number ?? null
+}
+
+const conflictAt = ({ lines }: Rehearsed, { from }: Edit): string => {
+  const line = lines.findLast(each => each.from <= from)?.number ?? 1
+  return `Line ${line} would need another number each time that it runs: in a loop, or under one condition and another. No single one is right.`
+}
+
+/** All of a script, for an edit that has to do with commands of this effect. */
+export const everywhere = ({ lines }: Rehearsed, concerns: Reach['concerns']): Reach => ({
+  first: 1,
+  last: lines.length,
+  concerns,
+})
+
+/**
+ * Why edits that are to change nothing but how a script is written are not taken: they change what it does, in one of its ways.
+ * Null where it does the same in all of them; `but` names what may differ at its end.
+ */
+export function doesOtherwise(
+  script: Rehearsed,
+  edits: readonly Edit[],
+  but: Parameters<typeof partingOf>[2] = [],
+): string | null {
+  const ways = waysOf(script)
+  if (typeof ways === 'string') return ways
+  const lines = read(applyEdits(script.text, edits))
+  for (const { trace, stage } of ways) {
+    const parting = partingOf(trace, rehearseLines(lines, stage).trace, but)
+    if (parting)
+      return `It would no longer do the same${parting.line === null ? '' : ` at line ${parting.line}`}: ${parting.what.replace(' in one', ' before').replace(' in the other', ' after')}.`
+  }
+  return null
+}
