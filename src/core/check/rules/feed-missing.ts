@@ -12,8 +12,9 @@ function check({ steps, rows }: Checked): Found[] {
     return (row?.effect?.does === 'move' || row?.effect?.does === 'arc') && row.after.feedMmMin === null
   })
   const row = first && rows[first.command]
-  if (!row?.source) return []
-  const onlyUp = sourceWord(row.source, 'Z') && !sourceWord(row.source, 'X') && !sourceWord(row.source, 'Y')
+  const line = row?.source
+  if (!row || !line?.command) return []
+  const onlyUp = sourceWord(line, 'Z') && !sourceWord(line, 'X') && !sourceWord(line, 'Y')
   const feed = onlyUp ? calmHeightMmMin : calmMmMin
   const message =
     'The first move names no speed. The machine takes whatever it had: a crawl after it is switched on, or the last print’s travel speed.'
@@ -21,7 +22,9 @@ function check({ steps, rows }: Checked): Found[] {
     {
       line: row.line,
       message,
-      fixes: [{ title: `Give it a speed (F${feed})`, edits: [afterLastWord(row.source, ` F${feed}`)] }],
+      fixes: [
+        { title: `Give it a speed (F${feed})`, edits: [afterLastWord({ line, command: line.command }, ` F${feed}`)] },
+      ],
     },
   ]
 }

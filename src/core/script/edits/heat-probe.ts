@@ -1,13 +1,14 @@
 // Probing without ooze: the nozzle holds only what doesn't ooze until the bed has been probed, and gets its full heat after.
-import { heatedTools, heaterOf, heatTarget } from '../../effects/heating.ts'
-import type { Effect } from '../../firmware/effect.ts'
-import { effectOf } from '../../firmware/spec.ts'
-import type { Word } from '../../gcode/line.ts'
+import { heatedTools, heaterOf } from '../../effects/heating.ts'
+import { type Effect, effectOf } from '../../firmware/spec.ts'
+import { plain } from '../../format.ts'
+import { type Command, type Key, numberOf, textOf, type Word, wordOf } from '../../gcode/line.ts'
+import type { Stage } from '../../machine/state.ts'
 import { modesBefore } from '../../machine/trace.ts'
 import type { Edit } from '../../model/script.ts'
-import { insertAfter, replacePiece, sourceWord } from './lines.ts'
-import { writtenLike } from './places.ts'
+import { insertAfter, replacePiece } from './lines.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
+import { everywhere, inEveryWay, sourceOf } from './ways.ts'
 
 /** `cornerLiftMm` above 0 brings the head up over the front left corner while it heats; `settleS` stands there a while. */
 export type ProbeCool = { cornerLiftMm: number; settleS: number }
@@ -15,67 +16,110 @@ export type ProbeCool = { cornerLiftMm: number; settleS: number }
 /** The bed's corner is kept clear by this much, mm. */
 const cornerInsetMm = 2
 
-/**
- * Lowers every nozzle heating before the last probing that is hotter than the material's ooze-safe temperature, and puts the
- * full heat behind the probing where no later line waits for it.
- */
-export function probeWithoutOoze(
-  { lines, commands, trace, stage }: Rehearsed,
-  { cornerLiftMm, settleS }: ProbeCool,
-): Plan {
-  const safeC = stage.material.oozeSafeC
-  const { phrases } = stage.firmware
-  const does = (row: number): Effect | undefined => {
-    const command = commands[row]?.command
-    return command && effectOf(stage.firmware, command)
-  }
-  let probe = -1
-  for (let row = 0; row < trace.rows.count; row++)
-    if (does(row)?.does === 'probe' && trace.rows.end[row] !== trace.rows.start[row]) probe = row
-  if (probe < 0) return refuse('This script does not probe the bed.')
+/** A place in a line that says how warm the nozzle is to be: a word or a key, what it comes to, and whether the line waits. */
+type Warmth = { piece: Word | Key; targetC: number; waits: boolean }
 
-  const edits: Edit[] = []
-  let fullC = 0
-  /** As the script has it: a number or a formula. */
-  let full = ''
-  let waitsLater = false
-  for (let row = 0; row < trace.rows.count; row++) {
-    const effect = does(row)
-    const { line, command } = commands[row] as Rehearsed['commands'][number]
-    const source = lines[line - 1]
-    if (effect?.does !== 'heat' || heaterOf(command, effect) !== 'nozzle' || !source) continue
-    const inUse = modesBefore(trace, row).tool
-    if (!heatedTools(command, effect, inUse, stage).includes(Math.max(0, inUse))) continue
-    const aim = heatTarget(command, effect)
-    if (row > probe) waitsLater ||= effect.wait && (aim === null || aim.targetC > safeC)
-    else if (aim && aim.targetC > safeC) {
-      const word: Word | undefined = [...effect.coolingToo, ...effect.targets]
-        .map(letter => sourceWord(source, letter))
-        .find(each => each !== undefined && (each.value !== null || each.formula !== null))
-      if (!word) return refuse(`Line ${line} names its temperature in a way that can’t be lowered here.`)
-      if (aim.targetC > fullC) full = word.formula ?? String(aim.targetC)
-      fullC = Math.max(fullC, aim.targetC)
-      const lowered = word.formula ? `${word.text.charAt(0)}@ooze_safe` : writtenLike(word, word.letter, safeC)
-      edits.push(replacePiece(source, word, lowered))
-    }
-  }
+const isWarmth = (effect: Effect | undefined): boolean =>
+  effect?.does === 'heat' || effect?.does === 'tool-heat' || effect?.does === 'wait-for-heaters'
+
+/** The letters or keys of a line that may hold the temperature of the nozzle in use; null where it heats something else. */
+function lettersOf(command: Command, effect: Effect, inUse: number, stage: Stage): readonly string[] | null {
+  const tool = Math.max(0, inUse)
+  if (effect.does === 'heat')
+    return heaterOf(command, effect) === 'nozzle' && heatedTools(command, effect, inUse, stage).includes(tool)
+      ? [...effect.coolingToo, ...effect.targets]
+      : null
+  if (effect.does === 'tool-heat') return (numberOf(command, effect.tool) ?? tool) === tool ? [effect.active] : null
+  const sensor = effect.does === 'wait-for-heaters' ? textOf(command, 'SENSOR') : null
+  return sensor !== null && /^extruder\d*$/i.test(sensor) ? ['MINIMUM'] : null
+}
+
+/** A piece's text after its letter or key. */
+const written = (piece: Word | Key): string => (piece.kind === 'key' ? piece.value : piece.text.slice(1)).trim()
+
+const withWritten = (piece: Word | Key, text: string): string =>
+  (piece.kind === 'key' ? piece.text.slice(0, piece.text.length - piece.value.length) : piece.text.charAt(0)) + text
+
+/**
+ * Lowers all that heats the nozzle or waits for it before the last probing and is hotter than the material's ooze-safe
+ * temperature, and puts the full heat, as it was written, behind the probing where no later line heats to it.
+ */
+export function probeWithoutOoze(script: Rehearsed, how: ProbeCool): Plan {
+  const safeC = script.stage.material.oozeSafeC
+  if (lastProbe(script) < 0) return refuse('This script does not probe the bed.')
+  const reach = everywhere(script, effect => isWarmth(effect) || effect?.does === 'probe')
+  const edits = inEveryWay(script, reach, way => lowered(way, how))
+  if (typeof edits === 'string') return refuse(edits)
   if (edits.length === 0)
     return refuse(`The nozzle is at ${safeC} °C or less while this script probes. There is nothing to lower.`)
+  return { ok: true, title: `Probe at ${safeC} °C, full heat after it`, edits }
+}
+
+/** The row of the last probing; −1 without any. */
+function lastProbe({ commands, trace, stage }: Rehearsed): number {
+  for (let row = trace.rows.count - 1; row >= 0; row--) {
+    const command = commands[row]?.command
+    const probes = command && effectOf(stage.firmware, command)?.does === 'probe'
+    if (probes && trace.rows.end[row] !== trace.rows.start[row]) return row
+  }
+  return -1
+}
+
+/** The edits of one way through the script. */
+function lowered(way: Rehearsed, { cornerLiftMm, settleS }: ProbeCool): Edit[] | string {
+  const { lines, commands, trace, stage } = way
+  const { phrases } = stage.firmware
+  const safeC = stage.material.oozeSafeC
+  const probe = lastProbe(way)
+  const edits: Edit[] = []
+  let hottest: Warmth | null = null
+  let heatsLater = false
+  for (let row = 0; row < trace.rows.count; row++) {
+    const { line, command } = commands[row] as Rehearsed['commands'][number]
+    const effect = effectOf(stage.firmware, command)
+    const letters = effect && isWarmth(effect) ? lettersOf(command, effect, modesBefore(trace, row).tool, stage) : null
+    if (!effect || !letters) continue
+    const targetC = letters.map(letter => numberOf(command, letter)).find(value => value !== null) ?? null
+    const waits = effect.does === 'heat' ? effect.wait : effect.does === 'wait-for-heaters'
+    if (targetC === null) continue
+    if (row > probe && probe >= 0) {
+      heatsLater ||= targetC > safeC && waits && effect.does !== 'wait-for-heaters'
+      continue
+    }
+    const source = sourceOf(way, row)
+    const piece = source && pieceFor(source.command, letters)
+    if (targetC <= safeC || probe < 0) {
+      if (source && piece) edits.push(replacePiece(source.line, piece, piece.text))
+      continue
+    }
+    if (!source) return `Line ${line} calls what heats the nozzle by itself. Lower it there.`
+    if (!piece) return `Line ${line} names its temperature in a way that can’t be lowered here.`
+    if (targetC > (hottest?.targetC ?? 0)) hottest = { piece, targetC, waits }
+    const formula = piece.kind === 'word' ? piece.formula !== null : !Number.isFinite(Number(piece.value))
+    const safe = formula ? '@ooze_safe' : plain(safeC, 3)
+    edits.push(replacePiece(source.line, piece, withWritten(piece, safe)))
+  }
+  if (!hottest) return edits
   const after: string[] = []
   const { bed } = stage.printer
   const absolute = modesBefore(trace, probe).positioning === 'absolute' && modesBefore(trace, probe).units === 'mm'
   if (cornerLiftMm > 0 && !absolute)
-    return refuse('Positions are relative or in inches at the probing, so the head can’t be sent to the corner there.')
+    return 'Positions are relative or in inches at the probing, so the head can’t be sent to the corner there.'
   if (cornerLiftMm > 0)
     after.push(
       phrases.move({ z: cornerLiftMm, f: 600 }),
       phrases.move({ x: bed.x[0] + cornerInsetMm, y: bed.y[0] + cornerInsetMm, f: 6000 }),
     )
-  const wait = waitsLater ? null : phrases.waitFor('nozzle', full, null, false)
+  const wait = heatsLater ? null : phrases.waitFor('nozzle', written(hottest.piece), null, false)
   if (wait) after.push(wait)
   if (settleS > 0) after.push(phrases.dwell(settleS))
   const at = commands[probe]?.line ?? 1
   const ending = lines[at - 1]?.ending || '\n'
   if (after.length) edits.push(insertAfter(lines, at, after.join(ending)))
-  return { ok: true, title: `Probe at ${safeC} °C, full heat after it`, edits }
+  return edits
 }
+
+const pieceFor = (command: Command, letters: readonly string[]): Word | Key | undefined =>
+  letters
+    .map(letter => wordOf(command, letter) ?? command.keys.find(({ key }) => key === letter))
+    .find(piece => piece !== undefined && (piece.kind === 'key' || piece.value !== null || piece.formula !== null))

@@ -1,5 +1,6 @@
 // Small edits that fixes and tools are made of: whole lines put in, words replaced, sleeping lines woken.
 import { type Command, type Line, type Piece, placeOf, type Word, wordOf } from '../../gcode/line.ts'
+import { startsCommand } from '../../gcode/read.ts'
 import type { Edit } from '../../model/script.ts'
 
 /** How the script ends its lines where it must be guessed: as its first line does. */
@@ -39,8 +40,9 @@ export const sourceWord = (line: Line, letter: string): Word | undefined =>
 
 /** The piece that names a command: where several stand on a line, its own. */
 export function nameOf({ line, command }: { line: Line; command: Command }): Piece | undefined {
-  const which = [line.command, ...line.more].indexOf(command)
-  return line.pieces.filter(({ kind }) => kind === 'name')[which]
+  // What says that places are the machine's own stands before the name.
+  const which = [line.command, ...line.more].indexOf(command) + (line.command?.machine ? 1 : 0)
+  return line.pieces.filter(piece => piece.kind === 'name' || startsCommand(piece))[which]
 }
 
 /** How many blanks stand in a line right before a place in the text. */
@@ -60,13 +62,10 @@ export const notANumber = (line: Line, word: Word): string =>
 export const lastUsedLine = (lines: readonly Line[]): number =>
   lines.findLast(line => line.kind !== 'blank')?.number ?? 0
 
-/** Puts text behind the last word of a line, before any comment. */
-export function afterLastWord(line: Line, insert: string): Edit {
-  let at = line.from
-  let end = at
-  for (const piece of line.pieces) {
-    at += piece.text.length
-    if (piece.kind === 'word' || piece.kind === 'name') end = at
-  }
+/** Puts text behind the last word of a command, before any comment and any further command. */
+export function afterLastWord({ line, command }: { line: Line; command: Command }, insert: string): Edit {
+  const last =
+    line.pieces.findLast(piece => piece.kind === 'word' && command.words.includes(piece)) ?? nameOf({ line, command })
+  const end = last ? placeOf(line, last).to : line.from + line.raw.length
   return { from: end, to: end, insert }
 }

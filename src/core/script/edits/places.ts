@@ -1,13 +1,16 @@
 // Rewrites the places that a passage names, all by one rule, or refuses: what nudging, mirroring and changing edges share.
+import type { Does } from '../../firmware/effect.ts'
 import { effectOf } from '../../firmware/spec.ts'
 import { plain } from '../../format.ts'
-import { numberOf, type Word, wordOf } from '../../gcode/line.ts'
-import { modesBefore, stepsOfCommand } from '../../machine/trace.ts'
-import type { Axis } from '../../model/printer.ts'
+import { type Command, numberOf, type Word, wordOf } from '../../gcode/line.ts'
+import { modesAfter, modesBefore, stepsOfCommand } from '../../machine/trace.ts'
+import { type Axis, beyondRadiusMm } from '../../model/printer.ts'
 import type { Edit } from '../../model/script.ts'
+import { isForeignFormula } from '../../resolve/foreign.ts'
 import type { Passage } from '../passages.ts'
-import { notANumber, replacePiece, sourceWord } from './lines.ts'
+import { notANumber, replacePiece } from './lines.ts'
 import type { Rehearsed } from './plan.ts'
+import { inEveryWay, type Reach, sourceOf } from './ways.ts'
 
 /** Where a place on an axis goes: to which axis, and to what value, mm in the machine's coordinates. */
 export type Rule = (axis: Axis, value: number) => { axis: Axis; value: number }
@@ -42,13 +45,20 @@ export const laysFilament = (script: Rehearsed, row: number): boolean =>
 /** How far along each axis, mm. */
 export type Shift = Readonly<Record<Axis, number>>
 
-/** A formula with a distance added, put together with one that it ends in already. */
-function shifted(formula: string, by: number): string {
-  const inner = formula.startsWith('@(') ? formula.slice(2, -1) : formula.slice(1)
+/** A formula with a distance added, put together with one that it ends in already; null where it is no formula of ours. */
+function shifted(formula: string, by: number, { stage }: Rehearsed): string | null {
+  const brackets = formula.startsWith('{')
+  if (brackets ? isForeignFormula(formula, stage) : !formula.startsWith('@')) return null
+  const inner = brackets || formula.startsWith('@(') ? formula.slice(brackets ? 1 : 2, -1) : formula.slice(1)
   const [, before = inner, sign = '+', had = '0'] = /^(.*\S)\s*([+-])\s*(\d+(?:\.\d+)?)$/.exec(inner) ?? []
   const now = Number(((sign === '-' ? -Number(had) : Number(had)) + by).toFixed(3))
-  return now === 0 ? `@(${before})` : `@(${before} ${now < 0 ? '-' : '+'} ${Math.abs(now)})`
+  // What is more than sums and products is kept together.
+  const first = /^[\w.\s+*/()-]*$/.test(before) ? before : `(${before})`
+  const sum = now === 0 ? before : `${first} ${now < 0 ? '-' : '+'} ${Math.abs(now)}`
+  return brackets ? `{${sum}}` : `@(${sum})`
 }
+
+const moves = (does: Does | undefined): boolean => does === 'move' || does === 'arc'
 
 /**
  * Edits that put every place of the passage on the named axes where `rule` says. Where that is a mere `shift`, relative moves
@@ -62,42 +72,86 @@ export function replace(
   rule: Rule,
   shift: Shift | null,
 ): Edit[] | string {
-  const { lines, trace, stage } = script
+  const names = (command: Command) => wanted.some(axis => wordOf(command, axis.toUpperCase()))
+  const reach: Reach = {
+    first: passage.firstLine,
+    last: passage.lastLine,
+    concerns: (effect, command) => moves(effect?.does) && names(command),
+  }
+  const edits = inEveryWay(script, reach, way => replaced(way, passage, wanted, rule, shift))
+  if (typeof edits === 'string' || edits.length > 0) return edits
+  return `No line of it names ${wanted.map(axis => axis.toUpperCase()).join(' or ')} as a place that could change.`
+}
+
+/** The edits of one way through the script. */
+function replaced(
+  script: Rehearsed,
+  passage: Passage,
+  wanted: readonly Axis[],
+  rule: Rule,
+  shift: Shift | null,
+): Edit[] | string {
+  const { commands, trace, stage } = script
+  const { printer } = stage
   const edits: Edit[] = []
   const named = new Set<Axis>()
-  for (const { row, line, command } of movesIn(script, passage)) {
+  for (let row = 0; row < trace.rows.count; row++) {
+    const { line, command } = commands[row] as Rehearsed['commands'][number]
+    if (line < passage.firstLine || line > passage.lastLine) continue
+    const does = effectOf(stage.firmware, command)?.does
     const modes = modesBefore(trace, row)
+    const turned = wanted.find(axis => modesAfter(trace, row).shift[axis] !== modes.shift[axis])
+    if (does !== 'home' && turned && (!shift || named.has(turned)))
+      return `Line ${line} (${command.name}) sets where ${turned.toUpperCase()} is counted from. What comes after it would no longer be where it was.`
+    if (!moves(does)) continue
     const relative = modes.positioning === 'relative'
-    const source = lines[line - 1]
-    if (!source) continue
-    const arc = effectOf(stage.firmware, command)?.does === 'arc'
+    const source = sourceOf(script, row)
+    if (!source) {
+      if (!relative && wanted.some(axis => wordOf(command, axis.toUpperCase())))
+        return `Line ${line} calls what moves by itself. Its places can’t be changed from here.`
+      continue
+    }
+    const arc = does === 'arc'
     if (!shift && (arc || (relative && wanted.some(axis => wordOf(command, axis.toUpperCase())))))
       return `Line ${line} is ${arc ? 'an arc' : 'a relative move'}, which can’t be turned.`
     for (const axis of wanted) {
       const letter = axis.toUpperCase()
-      const word = sourceWord(source, letter)
+      const word = wordOf(source.command, letter)
       if (!named.has(axis) && laysFilament(script, row) && (!word || relative))
         return `Line ${line} lays filament where ${letter} was left by an earlier line. Give it a ${letter} of its own first.`
-      if (!word || relative) continue
+      if (!word) continue
+      if (relative) {
+        edits.push(replacePiece(source.line, word, word.text))
+        continue
+      }
       const value = numberOf(command, letter)
-      if (value === null || (word.formula && !shift)) return notANumber(source, word)
+      if (value === null || (word.formula && !shift)) return notANumber(source.line, word)
       if (modes.units === 'inch') return `Line ${line} counts in inches. Turn the script to millimetres first.`
       named.add(axis)
-      const to = rule(axis, value)
+      const from = (of: Axis) => (command.machine ? 0 : modes.shift[of])
+      const to = rule(axis, value + from(axis))
       const written =
         word.formula && shift
-          ? word.text.charAt(0) + shifted(word.formula, shift[axis])
-          : writtenLike(word, to.axis.toUpperCase(), to.value)
-      edits.push(replacePiece(source, word, written))
+          ? shifted(word.formula, shift[axis], script)
+          : writtenLike(word, to.axis.toUpperCase(), to.value - from(to.axis))
+      if (written === null) return notANumber(source.line, word)
+      edits.push(replacePiece(source.line, word, word.formula ? word.text.charAt(0) + written : written))
     }
-    for (const step of stepsOfCommand(trace, row))
+    for (const step of stepsOfCommand(trace, row)) {
+      const { x, y } = step.to
+      const end = { x, y }
       for (const axis of wanted) {
         if (!named.has(axis)) continue
         const to = rule(axis, step.to[axis])
-        const [low, high] = stage.printer.reach[to.axis]
+        if (to.axis !== 'z') end[to.axis] = to.value
+        const [low, high] = printer.reach[to.axis]
         if (to.value < low - doubtMm || to.value > high + doubtMm)
           return `Line ${line} would go to ${to.axis.toUpperCase()} ${Number(to.value.toFixed(3))}, beyond what the head can reach.`
       }
+      const beyond = beyondRadiusMm(printer, end.x, end.y)
+      if (beyond > doubtMm && beyond > beyondRadiusMm(printer, x, y) + doubtMm)
+        return `Line ${line} would go to X ${Number(end.x.toFixed(3))} Y ${Number(end.y.toFixed(3))}, beyond the circle that the head can reach.`
+    }
   }
-  return edits.length ? edits : `No line of it names ${wanted.map(axis => axis.toUpperCase()).join(' or ')}.`
+  return edits
 }

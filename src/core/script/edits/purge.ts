@@ -1,16 +1,17 @@
 // How much a purge pushes, how thick its beads are and how fast it goes: changed for all its strokes at once.
 import { effectOf } from '../../firmware/spec.ts'
-import { type Line, numberOf } from '../../gcode/line.ts'
+import { numberOf, wordOf } from '../../gcode/line.ts'
 import { beadAreaMm2, toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import { counterAfter, modesBefore, type Step, stepsOfCommand } from '../../machine/trace.ts'
 import type { Edit } from '../../model/script.ts'
 import type { Passage } from '../passages.ts'
-import { afterLastWord, notANumber, replacePiece, sourceWord } from './lines.ts'
+import { afterLastWord, notANumber, replacePiece } from './lines.ts'
 import { laysFilament, movesIn, replace, writtenLike } from './places.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
+import { inEveryWay, type Reach, sourceOf } from './ways.ts'
 
 /** New filament of a stroke, mm, from the old; `lengthMm` is the way that the command in `row` lays it along, by `tool`. */
-type Refill = (filamentMm: number, lengthMm: number, tool: number, row: number) => number
+type Refill = (filamentMm: number, lengthMm: number, tool: number, row: number, way: Rehearsed) => number
 
 const lengthOf = (script: Rehearsed, row: number): number =>
   stepsOfCommand(script.trace, row).reduce(
@@ -23,42 +24,54 @@ const lengthOf = (script: Rehearsed, row: number): number =>
  * also beyond the passage up to where the filament is reset; where that is never, it is refused.
  */
 function refill(script: Rehearsed, passage: Passage, title: string, fill: Refill): Plan {
-  const { lines, commands, trace, stage } = script
+  const lays = movesIn(script, passage).some(({ row }) => laysFilament(script, row))
+  if (!lays) return refuse('It lays no line of filament.')
+  const edits = inEveryWay(script, movesOf(passage, 'E'), way => refilled(way, passage, fill))
+  if (typeof edits === 'string') return refuse(edits)
+  return edits.length ? { ok: true, title, edits } : refuse('It is so already.')
+}
+
+/** The moves of a passage that have this letter, or all of them. */
+const movesOf = ({ firstLine, lastLine }: Passage, letter?: string): Reach => ({
+  first: firstLine,
+  last: lastLine,
+  concerns: (effect, command) =>
+    (effect?.does === 'move' || effect?.does === 'arc') && (!letter || wordOf(command, letter) !== undefined),
+})
+
+/** The edits of one way through the script. */
+function refilled(script: Rehearsed, passage: Passage, fill: Refill): Edit[] | string {
+  const { commands, trace, stage } = script
   const edits: Edit[] = []
   let shift = 0
-  let changed = false
   for (let row = 0; row < trace.rows.count; row++) {
     const { line, command } = commands[row] as Rehearsed['commands'][number]
     if (line < passage.firstLine) continue
     const effect = effectOf(stage.firmware, command)
     const inside = line <= passage.lastLine
-    const source = lines[line - 1]
-    const word = source && sourceWord(source, 'E')
-    if (effect?.does === 'set-position' && (word || command.words.length === 0)) {
-      shift = 0
-      if (!inside) break
-    }
-    if (!word || (effect?.does !== 'move' && effect?.does !== 'arc')) continue
+    const moves = effect?.does === 'move' || effect?.does === 'arc'
+    if (effect?.does === 'set-position' && (wordOf(command, 'E') || command.words.length === 0)) shift = 0
+    if (!moves || !wordOf(command, 'E')) continue
     const modes = modesBefore(trace, row)
     const relative = modes.extrusion === 'relative'
-    if (!inside && (relative || Math.abs(shift) < 1e-9)) break
+    if (!inside && (relative || Math.abs(shift) < 1e-9)) continue
     if (!inside)
-      return refuse(
-        `Line ${line} goes on counting the filament after it. Set the filament to zero (G92 E0) behind this passage first.`,
-      )
+      return `Line ${line} goes on counting the filament after it. Set the filament to zero (G92 E0) behind this passage first.`
+    const source = sourceOf(script, row)
+    const word = source && wordOf(source.command, 'E')
+    if (!word) return `Line ${line} calls what extrudes by itself. That can’t be changed from here.`
     const value = numberOf(command, 'E')
-    if (value === null || word.formula) return refuse(notANumber(source as Line, word))
+    if (value === null || word.formula) return notANumber(source.line, word)
     const scale = modes.units === 'inch' ? 25.4 : 1
     const step = (counterAfter(trace, row) - counterAfter(trace, row - 1)) / scale
     const lays = laysFilament(script, row)
-    const now = lays ? fill(step * scale, lengthOf(script, row), modes.tool, row) / scale : step
+    const now = lays ? fill(step * scale, lengthOf(script, row), modes.tool, row, script) / scale : step
     shift += now - step
-    changed ||= lays
-    const written = writtenLike(word, 'E', relative ? now : value + shift)
-    if (written !== word.text) edits.push(replacePiece(source as Line, word, written))
+    const change = relative ? now - step : shift
+    const written = Math.abs(change) < 1e-9 ? word.text : writtenLike(word, 'E', relative ? now : value + shift)
+    edits.push(replacePiece(source.line, word, written))
   }
-  if (!changed) return refuse('It lays no line of filament.')
-  return edits.length ? { ok: true, title, edits } : refuse('It is so already.')
+  return edits
 }
 
 /** Scales what every stroke pushes; 50 for half. */
@@ -81,8 +94,8 @@ export function setBead(script: Rehearsed, passage: Passage, areaMm2: number): P
 /** Gives every stroke a bead of this width, mm, at the height where it is laid. */
 export function setBeadWidth(script: Rehearsed, passage: Passage, widthMm: number): Plan {
   if (!(widthMm > 0 && widthMm <= 20)) return refuse('A bead is more than 0 and at most 20 mm wide.')
-  return refill(script, passage, `Beads ${widthMm} mm wide in “${passage.title}”`, (_, length, tool, row) => {
-    const heightMm = stepsOfCommand(script.trace, row)[0]?.to.z ?? 0
+  return refill(script, passage, `Beads ${widthMm} mm wide in “${passage.title}”`, (_, length, tool, row, way) => {
+    const heightMm = stepsOfCommand(way.trace, row)[0]?.to.z ?? 0
     return (beadAreaMm2(widthMm, heightMm) * length) / toolFilamentAreaMm2(script.stage.printer, tool)
   })
 }
@@ -113,8 +126,8 @@ export function setPurgeLength(script: Rehearsed, passage: Passage, lengthMm: nu
     return axis === 'x' ? Math.hypot(x * factor, y, z) : Math.hypot(x, y * factor, z)
   }
   const title = `Make “${passage.title}” ${lengthMm} mm long`
-  const filament = refill(script, passage, title, (had, length, _tool, row) => {
-    const now = stepsOfCommand(script.trace, row).reduce((sum, step) => sum + stretched(step), 0)
+  const filament = refill(script, passage, title, (had, length, _tool, row, way) => {
+    const now = stepsOfCommand(way.trace, row).reduce((sum, step) => sum + stretched(step), 0)
     return had * (length > 0 ? now / length : 1)
   })
   return filament.ok ? { ok: true, title, edits: [...places, ...filament.edits] } : filament
@@ -123,9 +136,19 @@ export function setPurgeLength(script: Rehearsed, passage: Passage, lengthMm: nu
 /** Sets the speed of every stroke, mm/s; a move after them that relied on the old speed is given it in words of its own. */
 export function setPurgeSpeed(script: Rehearsed, passage: Passage, speedMmS: number): Plan {
   if (!(speedMmS > 0 && speedMmS <= 1000)) return refuse('A speed is more than 0 and at most 1000 mm/s.')
-  const { lines, commands, trace, stage } = script
+  if (!movesIn(script, passage).some(({ row }) => laysFilament(script, row)))
+    return refuse('It lays no line of filament.')
+  const edits = inEveryWay(script, movesOf(passage), way => hastened(way, passage, Math.round(speedMmS * 60)))
+  if (typeof edits === 'string') return refuse(edits)
+  return edits.length
+    ? { ok: true, title: `Lay “${passage.title}” at ${speedMmS} mm/s`, edits }
+    : refuse('It has that speed already.')
+}
+
+/** The edits of one way through the script; `wanted` in mm/min. */
+function hastened(script: Rehearsed, passage: Passage, wanted: number): Edit[] | string {
+  const { commands, trace, stage } = script
   const edits: Edit[] = []
-  const wanted = Math.round(speedMmS * 60)
   /** The feed that holds after the edits so far, mm/min; null before the first stroke. */
   let now: number | null = null
   const strokes = new Set(
@@ -133,29 +156,34 @@ export function setPurgeSpeed(script: Rehearsed, passage: Passage, speedMmS: num
       .filter(({ row }) => laysFilament(script, row))
       .map(({ row }) => row),
   )
-  if (strokes.size === 0) return refuse('It lays no line of filament.')
+  if (strokes.size === 0) return edits
   const lastStroke = Math.max(...strokes)
   for (let row = Math.min(...strokes); row < trace.rows.count; row++) {
     const { line, command } = commands[row] as Rehearsed['commands'][number]
     const does = effectOf(stage.firmware, command)?.does
-    const source = lines[line - 1]
-    if ((does !== 'move' && does !== 'arc') || !source) continue
+    if (does !== 'move' && does !== 'arc') continue
+    const source = sourceOf(script, row)
+    if (!source) {
+      if (strokes.has(row) || (now !== null && !wordOf(command, 'F')))
+        return `Line ${line} calls what moves by itself. Its speed can’t be changed from here.`
+      now = trace.rows.modes[row]?.feedMmMin ?? null
+      continue
+    }
     const feed = trace.rows.modes[row]?.feedMmMin ?? null
     const scale = modesBefore(trace, row).units === 'inch' ? 25.4 : 1
     const target = strokes.has(row) ? wanted : feed
-    const word = sourceWord(source, 'F')
+    const word = wordOf(source.command, 'F')
     if (word) {
-      if (word.formula && target !== feed) return refuse(notANumber(source, word))
-      if (target !== feed && target !== null)
-        edits.push(replacePiece(source, word, writtenLike(word, 'F', target / scale)))
+      if (word.formula && target !== feed) return notANumber(source.line, word)
+      const written = target === feed || target === null ? word.text : writtenLike(word, 'F', target / scale)
+      edits.push(replacePiece(source.line, word, written))
       now = target
-    } else if (now !== target && target !== null && (strokes.has(row) || now !== null)) {
-      edits.push(afterLastWord(source, ` F${Number((target / scale).toFixed(3))}`))
-      now = target
+    } else {
+      const needs = now !== target && target !== null && (strokes.has(row) || now !== null)
+      edits.push(afterLastWord(source, needs ? ` F${Number((target / scale).toFixed(3))}` : ''))
+      if (needs) now = target
     }
     if (row > lastStroke) break
   }
-  return edits.length
-    ? { ok: true, title: `Lay “${passage.title}” at ${speedMmS} mm/s`, edits }
-    : refuse('It has that speed already.')
+  return edits
 }
