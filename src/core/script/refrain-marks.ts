@@ -21,23 +21,33 @@ export const endRefrain = (name: string): string => `;& end ${name}`
 /** Where a refrain stands in a script: its marker lines, and the text between them as it is there. */
 export type Standing = { name: string; firstLine: number; lastLine: number; text: string; from: number; to: number }
 
-/** The refrains in a script whose markers close; those that don't are ordinary comments. `from`…`to` is the text between. */
+/**
+ * The refrains in a script whose markers close, also one within another; markers that don't are ordinary comments. `from`…`to` is
+ * the text between.
+ */
 export function refrainsIn(lines: readonly Line[]): Standing[] {
   const standing: Standing[] = []
-  let open: { name: string; line: Line } | null = null
+  const open: { name: string; key: string; line: Line }[] = []
   for (const line of lines) {
     const mark = readRefrain(line)
     if (!mark) continue
-    if (mark.kind === 'begin') open = { name: mark.name, line }
-    else if (open && nameKey(open.name) === nameKey(mark.name)) {
-      const from = open.line.from + open.line.raw.length + open.line.ending.length
-      const text = lines
-        .slice(open.line.number, line.number - 1)
-        .map(each => each.raw + each.ending)
-        .join('')
-      standing.push({ name: open.name, firstLine: open.line.number, lastLine: line.number, text, from, to: line.from })
-      open = null
+    if (mark.kind === 'begin') {
+      open.push({ name: mark.name, key: nameKey(mark.name), line })
+      continue
     }
+    const wanted = nameKey(mark.name)
+    const at = open.findLastIndex(({ key }) => key === wanted)
+    const begun = open[at]
+    if (!begun) continue
+    // What was begun within it and did not end is none.
+    open.length = at
+    const from = begun.line.from + begun.line.raw.length + begun.line.ending.length
+    const text = lines
+      .slice(begun.line.number, line.number - 1)
+      .map(each => each.raw + each.ending)
+      .join('')
+    const { number: firstLine } = begun.line
+    standing.push({ name: begun.name, firstLine, lastLine: line.number, text, from, to: line.from })
   }
   return standing
 }

@@ -3,7 +3,8 @@ import * as v from 'valibot'
 import { rawLines, read } from '../gcode/read.ts'
 import { plainName, plainText } from '../model/pieces.ts'
 import { applyEdits, type Edit, nameKey } from '../model/script.ts'
-import { blockOf, type Plan, type Rehearsed, rangeOf, refuse } from './edits/plan.ts'
+import { wholeBlockOf } from './edits/blocks.ts'
+import { blockOf, keptLines, type Plan, type Rehearsed, rangeOf, refuse } from './edits/plan.ts'
 import type { Passage } from './passages.ts'
 import { beginRefrain, endRefrain, refrainsIn, type Standing } from './refrain-marks.ts'
 
@@ -48,9 +49,22 @@ export function editsFor(script: string, name: string, text: string): Edit[] {
     .map(({ from, to }) => ({ from, to, insert: inside(text, ending) }))
 }
 
-/** The script with the refrain's text wherever it stands in it. */
+/** The first kept line that a refrain's text would take from a script, with its reason; null where it has them all. */
+export function keptFrom(script: string, name: string, text: string): { line: number; why: string } | null {
+  const lines = read(script)
+  const has = new Set(rawLines(text).map(line => line.trim()))
+  const kept = keptLines(lines)
+  for (const { firstLine, lastLine } of refrainsIn(lines).filter(named(name)))
+    for (const { number, raw } of lines.slice(firstLine, lastLine - 1)) {
+      const why = kept.get(number)
+      if (why !== undefined && !has.has(raw.trim())) return { line: number, why }
+    }
+  return null
+}
+
+/** The script with the refrain's text wherever it stands in it; as it was where that would take a kept line from it. */
 export const rolledOut = (script: string, name: string, text: string): string =>
-  applyEdits(script, editsFor(script, name, text))
+  keptFrom(script, name, text) ? script : applyEdits(script, editsFor(script, name, text))
 
 /** Gives up the markers of a refrain, so that its lines are the script's own from then on. */
 export function keptApart(script: string, name: string): string {
@@ -83,10 +97,13 @@ export const refrainText = (text: string, { lines }: Pick<Rehearsed, 'lines'>, p
 }
 
 /** Puts the markers of a refrain around a passage. */
-export function makeRefrain({ text, lines }: Rehearsed, passage: Passage, name: string): Plan {
+export function makeRefrain(script: Rehearsed, passage: Passage, name: string): Plan {
+  const { text, lines } = script
   const bad = badName(name)
   if (bad) return refuse(bad)
-  const { first, last } = blockOf(passage)
+  const block = wholeBlockOf(script, passage)
+  if (typeof block === 'string') return refuse(block)
+  const { first, last } = block
   const inner = refrainsIn(lines).find(({ firstLine, lastLine }) => firstLine <= last && first <= lastLine)
   if (inner) return refuse(`These lines belong to the refrain “${inner.name}” already.`)
   if (passage.made) return refuse(`“${passage.title}” is made from numbers. Make it ordinary text first.`)
@@ -106,7 +123,12 @@ export function makeRefrain({ text, lines }: Rehearsed, passage: Passage, name: 
 /** Writes a refrain into a script before line `at`, or at the end. */
 export function putRefrain({ text, lines }: Rehearsed, refrain: Pick<Refrain, 'name' | 'text'>, at: number): Plan {
   const { name } = refrain
-  if (refrainsIn(lines).some(named(name))) return refuse(`“${name}” stands in this script already.`)
+  const standing = refrainsIn(lines)
+  if (standing.some(named(name))) return refuse(`“${name}” stands in this script already.`)
+  const around = standing.find(({ firstLine, lastLine }) => firstLine < at && at <= lastLine)
+  if (around) return refuse(`Line ${at} is within the refrain “${around.name}”. A refrain can’t stand in another.`)
+  const [inner] = refrainsIn(read(refrain.text))
+  if (inner) return refuse(`Its text has the refrain “${inner.name}” in it. A refrain can’t stand in another.`)
   const ending = endingOf(text)
   const line = lines[at - 1]
   const from = line?.from ?? text.length

@@ -1,13 +1,17 @@
 // Removes, moves and copies whole passages, headings along with them.
 import type { Line } from '../../gcode/line.ts'
 import type { Passage } from '../passages.ts'
-import { blockOf, type Plan, type Rehearsed, rangeOf, refuse } from './plan.ts'
+import { type Range, wholeBlockOf, whyParted } from './blocks.ts'
+import { type Plan, type Rehearsed, rangeOf, refuse } from './plan.ts'
 
 const blank = (line: Line | undefined): boolean => line?.kind === 'blank'
 
 /** Takes a passage out, and of the blank lines around it those that would be left doubled. */
-export function remove({ lines }: Rehearsed, passage: Passage): Plan {
-  const { first, last } = blockOf(passage)
+export function remove(script: Rehearsed, passage: Passage): Plan {
+  const { lines } = script
+  const block = wholeBlockOf(script, passage)
+  if (typeof block === 'string') return refuse(block)
+  const { first, last } = block
   let until = last
   if (first === 1 || blank(lines[first - 2])) while (blank(lines[until])) until++
   return { ok: true, title: `Remove “${passage.title}”`, edits: [{ ...rangeOf(lines, first, until), insert: '' }] }
@@ -24,9 +28,14 @@ export function move(script: Rehearsed, passages: readonly Passage[], passage: P
   const at = passages.findIndex(each => each.firstLine === passage.firstLine)
   const other = passages[down ? at + 1 : at - 1]
   if (at < 0 || !other) return refuse(down ? 'It is the last passage.' : 'It is the first passage.')
-  const [upper, lower] = down ? [passage, other] : [other, passage]
-  const a = rangeOf(lines, blockOf(upper).first, blockOf(upper).last)
-  const b = rangeOf(lines, blockOf(lower).first, blockOf(lower).last)
+  const [upper, lower] = (down ? [passage, other] : [other, passage]).map(each => wholeBlockOf(script, each))
+  for (const block of [upper, lower]) if (typeof block === 'string') return refuse(block)
+  const [upperBlock, lowerBlock] = [upper, lower] as [Range, Range]
+  if (upperBlock.last >= lowerBlock.first) return refuse('The two belong to one block, which can only go as a whole.')
+  const parted = whyParted(script, { first: upperBlock.first, last: lowerBlock.last })
+  if (parted) return refuse(parted)
+  const a = rangeOf(lines, upperBlock.first, upperBlock.last)
+  const b = rangeOf(lines, lowerBlock.first, lowerBlock.last)
   const [above, between, below] = [text.slice(a.from, a.to), text.slice(a.to, b.from), text.slice(b.from, b.to)]
   // The text's last line keeps its ending, or its lack of one.
   const unended = !/[\r\n]$/.test(below)
@@ -39,8 +48,11 @@ export function move(script: Rehearsed, passages: readonly Passage[], passage: P
 }
 
 /** Puts a copy after it, parted from it as passages in this text are: by a blank line where there is one before or after it. */
-export function duplicate({ text, lines }: Rehearsed, passage: Passage): Plan {
-  const { first, last } = blockOf(passage)
+export function duplicate(script: Rehearsed, passage: Passage): Plan {
+  const { text, lines } = script
+  const block = wholeBlockOf(script, passage)
+  if (typeof block === 'string') return refuse(block)
+  const { first, last } = block
   const { from, to } = rangeOf(lines, first, last)
   const ending = lines.find(line => line.ending)?.ending ?? '\n'
   const gap = blank(lines[first - 2]) || blank(lines[last]) ? ending : ''

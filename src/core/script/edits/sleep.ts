@@ -1,16 +1,25 @@
 // Puts a passage to sleep and wakes it: its commands become comments and commands again, its comments stay what they were.
+
+import type { Line } from '../../gcode/line.ts'
 import { sleeping } from '../../gcode/read.ts'
 import type { Edit } from '../../model/script.ts'
 import type { Passage } from '../passages.ts'
+import { wholeBlockOf } from './blocks.ts'
 import { wake as wakeLine } from './lines.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
 
-const within = ({ lines }: Rehearsed, { firstLine, lastLine }: Passage) => lines.slice(firstLine - 1, lastLine)
+/** The passage's lines, whole blocks of them; a sentence where it is a part of one. */
+function within(script: Rehearsed, passage: Passage): readonly Line[] | string {
+  const block = wholeBlockOf(script, passage)
+  return typeof block === 'string' ? block : script.lines.slice(block.first - 1, block.last)
+}
 
 /** A line that sleeps already gets one more `;`, so that waking the passage leaves it asleep. */
 export function putToSleep(script: Rehearsed, passage: Passage): Plan {
   const edits: Edit[] = []
-  for (const line of within(script, passage)) {
+  const lines = within(script, passage)
+  if (typeof lines === 'string') return refuse(lines)
+  for (const line of lines) {
     const asleep = sleeping(line)
     if (!asleep && line.kind !== 'command') continue
     const from = line.from + line.raw.search(/\S/)
@@ -22,7 +31,8 @@ export function putToSleep(script: Rehearsed, passage: Passage): Plan {
 }
 
 export function wake(script: Rehearsed, passage: Passage): Plan {
-  const edits = within(script, passage).flatMap(line => {
+  const lines = script.lines.slice(passage.firstLine - 1, passage.lastLine)
+  const edits = lines.flatMap(line => {
     const inner = sleeping(line)
     if (!inner) return []
     // Of several `;` one goes; of one, the spaces after it go too.

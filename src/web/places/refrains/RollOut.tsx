@@ -6,7 +6,7 @@ import { duration, plain, plural } from '../../../core/format.ts'
 import { read } from '../../../core/gcode/read.ts'
 import type { KeptRefrain, SavedScript } from '../../../core/model/kept.ts'
 import { nameKey } from '../../../core/model/script.ts'
-import { driftOf, refrainsIn } from '../../../core/script/refrains.ts'
+import { driftOf, keptFrom, refrainsIn } from '../../../core/script/refrains.ts'
 import { Button } from '../../parts/Button.tsx'
 import { changedLines } from '../../parts/changed.ts'
 import { LineChanges } from '../../parts/LineChanges.tsx'
@@ -110,7 +110,7 @@ export function RollOut({ landings, waiting, things, ...rest }: Props) {
 
 type RowProps = Omit<Props, 'landings' | 'waiting'> & { landing: Landing; proof: Proof | null }
 
-function ScriptRow({ refrain, landing, proof, things, unticked, onTick, onKeepApart, onMakeMaster }: RowProps) {
+function ScriptRow({ refrain, text, landing, proof, things, unticked, onTick, onKeepApart, onMakeMaster }: RowProps) {
   const { script, after } = landing
   const [shown, setShown] = useState(false)
   const standing = useMemo(
@@ -120,6 +120,7 @@ function ScriptRow({ refrain, landing, proof, things, unticked, onTick, onKeepAp
   const drift = standing ? driftOf(standing, refrain) : null
   const rows = useMemo(() => changedLines(script.text, after), [script.text, after])
   const changes = rows.length > 0
+  const kept = useMemo(() => keptFrom(script.text, refrain.name, text), [script.text, refrain.name, text])
   const printer = things.printers.find(({ id }) => id === script.printerId)?.data.name ?? ''
   const state =
     drift?.kind === 'drifted'
@@ -152,6 +153,11 @@ function ScriptRow({ refrain, landing, proof, things, unticked, onTick, onKeepAp
           className={`py-1.5 pr-3 text-[14px] ${drift?.kind === 'drifted' ? 'font-semibold text-warn' : 'text-soft'}`}
         >
           {state}
+          {kept && (
+            <span className="block text-warn">
+              stays: line {kept.line} is kept ({kept.why})
+            </span>
+          )}
         </td>
         <td className="py-1.5 pr-3">
           {changes ? (
