@@ -10,13 +10,15 @@ export type Quantity = { value: number; unit: Unit }
 export type Missing = { missing: 'unknown' | 'not-now'; why: string }
 
 /** Which tool a value is of: by its number, or as seen from a tool change. */
-export type ToolName = number | 'next' | 'previous'
+export type ToolName = number | 'next' | 'previous' | 'first'
 
 export type Scope = {
   /** A value, or one of a tool. */
   value: (name: string, tool: ToolName | null) => Quantity | Missing
   /** A value of each tool that the job uses. */
   ofEachTool: (name: string) => Quantity[] | Missing
+  /** A value that is a text, such as the material's name; undefined where there is none of this name. */
+  text: (name: string) => string | undefined
   uses: (tool: ToolName) => boolean
   has: (feature: string) => boolean
 }
@@ -87,6 +89,8 @@ function quantity(node: SyntaxNode, place: Place): Quantity {
   const children = childrenOf(node)
   const operand = (index: number) => quantity(children[index] as SyntaxNode, place)
   switch (node.name) {
+    case 'Text':
+      return stop(node, `${textOf(node, text)} is a text, and no number.`)
     case 'Number':
       return { value: Number(textOf(node, text)), unit: '' }
     case 'Grouped':
@@ -96,6 +100,8 @@ function quantity(node: SyntaxNode, place: Place): Quantity {
       return { value: -value, unit }
     }
     case 'Value': {
+      if (children.length === 1 && scope.text(textOf(node, text)) !== undefined)
+        stop(node, `“${textOf(node, text)}” is a text. It can be compared with a text in quotes.`)
       const tool = children.length > 1 ? toolOf(children.at(-1) as SyntaxNode, text) : null
       return known(node, scope.value(textOf(children[0] as SyntaxNode, text), tool))
     }
@@ -107,6 +113,10 @@ function quantity(node: SyntaxNode, place: Place): Quantity {
     }
     case 'Call':
       return call(node, children, place)
+    case 'Choose': {
+      const [condition, so, otherwise] = children.slice(1) as [SyntaxNode, SyntaxNode, SyntaxNode]
+      return quantity(truth(condition, place) ? so : otherwise, place)
+    }
     case 'Sum': {
       const less = children[1]?.name === 'Less'
       const [a, b] = [operand(0), operand(children.length - 1)]
@@ -116,12 +126,29 @@ function quantity(node: SyntaxNode, place: Place): Quantity {
       const divided = children[1]?.name === 'Divided'
       const [a, b] = [operand(0), operand(children.length - 1)]
       if (divided && b.value === 0) stop(node, `“${textOf(node, text)}” divides by zero.`)
-      return { value: divided ? a.value / b.value : a.value * b.value, unit: productUnit(a.unit, b.unit, divided) }
+      const value = divided ? a.value / b.value : a.value * b.value
+      return { value, unit: turned(a, b, divided) ?? productUnit(a.unit, b.unit, divided) }
     }
     default:
       return stop(node, `“${textOf(node, text)}” is no number.`)
   }
 }
+
+/** What people write to turn one unit into another: minutes times 60 are seconds. Undefined where a product is none of these. */
+function turned(a: Quantity, b: Quantity, divided: boolean): Unit | undefined {
+  const [number, of] = b.unit === '' ? [b.value, a.unit] : a.unit === '' && !divided ? [a.value, b.unit] : [0, '']
+  return turns.find(each => each.by === number && each.divided === divided && each.from === of)?.to
+}
+
+const turns: readonly { from: Unit; by: number; divided: boolean; to: Unit }[] = [
+  { from: 'min', by: 60, divided: false, to: 's' },
+  { from: 's', by: 60, divided: true, to: 'min' },
+  { from: 'mm/s', by: 60, divided: false, to: 'mm/min' },
+  { from: 'mm/min', by: 60, divided: true, to: 'mm/s' },
+  // Milliseconds have no unit of their own here.
+  { from: 's', by: 1000, divided: false, to: '' },
+  { from: 'min', by: 60_000, divided: false, to: '' },
+]
 
 /** A unit times or by a plain number stays; a unit by itself is plain; a length by a length is an area; the rest is plain. */
 function productUnit(a: Unit, b: Unit, divided: boolean): Unit {
@@ -142,12 +169,20 @@ const functions: Record<string, { takes: readonly [number, number]; work: (...va
   min: { takes: [1, 20], work: Math.min },
   max: { takes: [1, 20], work: Math.max },
   round: { takes: [1, 1], work: Math.round },
+  floor: { takes: [1, 1], work: Math.floor },
+  ceil: { takes: [1, 1], work: Math.ceil },
   abs: { takes: [1, 1], work: Math.abs },
+  remainder: { takes: [2, 2], work: remainder },
   clamp: {
     takes: [3, 3],
     work: (value, low, high) => Math.min(Math.max(value as number, low as number), high as number),
   },
 }
+/** What is left of a number when another goes into it as often as it can: 7 by 3 leaves 1, and −1 by 3 leaves 2. */
+function remainder(value = 0, by = 0): number {
+  return value - by * Math.floor(value / by)
+}
+
 export const functionNames: readonly string[] = Object.keys(functions)
 
 function call(node: SyntaxNode, children: readonly SyntaxNode[], place: Place): Quantity {
@@ -159,11 +194,25 @@ function call(node: SyntaxNode, children: readonly SyntaxNode[], place: Place): 
   if (given.length < least || given.length > most)
     stop(node, `“${name}” takes ${least === most ? least : `${least} to ${most}`} numbers, and has ${given.length}.`)
   const quantities = given.map(each => quantity(each, place))
+  if (name === 'remainder' && quantities[1]?.value === 0) stop(node, `“${textOf(node, place.text)}” divides by zero.`)
   return { value: known.work(...quantities.map(({ value }) => value)), unit: sameUnit(node, quantities, place) }
 }
 
 const toolOf = (node: SyntaxNode, text: string): ToolName =>
-  node.name === 'Tool' ? Number(textOf(node, text).slice(1)) : (node.name as 'next' | 'previous')
+  node.name === 'Tool'
+    ? Number(textOf(node, text).slice(1))
+    : node.name === 'FirstTool'
+      ? 'first'
+      : (node.name as 'next' | 'previous')
+
+/** The text that a node stands for, in quotes or by a value's name; null where it is a number. */
+function textAt(node: SyntaxNode, { text, scope }: Place): string | null {
+  if (node.name === 'Text') return textOf(node, text).slice(1, -1)
+  return node.name === 'Value' ? (scope.text(textOf(node, text)) ?? null) : null
+}
+
+/** Texts are the same whatever their case and the blanks around them. */
+const sameText = (one: string, other: string): boolean => one.trim().toLowerCase() === other.trim().toLowerCase()
 
 /** Numbers this near count as equal, so that 0.1 + 0.2 is 0.3. */
 const near = 1e-9
@@ -186,6 +235,15 @@ function truth(node: SyntaxNode, place: Place): boolean {
     case 'Has':
       return scope.has(textOf(children[1] as SyntaxNode, text))
     case 'Comparison': {
+      const [left, right] = [children[0], children.at(-1)].map(each => textAt(each as SyntaxNode, place))
+      const comparator = children[1]?.name
+      if (left != null || right != null) {
+        if (left == null || right == null)
+          return stop(node, `“${textOf(node, text)}” compares a text with a number. A text stands in quotes.`)
+        if (comparator !== 'Is' && comparator !== 'IsNot')
+          return stop(node, `“${textOf(node, text)}”: a text is another or is not; it is no more and no less.`)
+        return sameText(left, right) === (comparator === 'Is')
+      }
       const [a, b] = [quantity(children[0] as SyntaxNode, place), quantity(children.at(-1) as SyntaxNode, place)]
       sameUnit(node, [a, b], place)
       return compare(a.value - b.value, children[1]?.name ?? '')

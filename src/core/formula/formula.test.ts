@@ -64,7 +64,7 @@ describe('formulas', () => {
     ['bed + first_layer', '“bed + first_layer” puts °C and mm together.'],
     ['bed / 0', '“bed / 0” divides by zero.'],
     ['wibble', 'Unknown value “wibble”. A setting is written above where it is used.'],
-    ['shake(3)', 'There is no function “shake”; there are min, max, round, abs, clamp.'],
+    ['shake(3)', 'There is no function “shake”; there are min, max, round, floor, ceil, abs, remainder, clamp.'],
     ['clamp(3)', '“clamp” takes 3 numbers, and has 1.'],
     ['nozzle of T4', 'This job does not use tool T4.'],
     ['nozzle of next', 'Only a tool change has a next tool.'],

@@ -19,17 +19,37 @@ export type GuardLine =
   | { kind: 'otherwise'; condition: string | null; from: number }
   | { kind: 'end' }
 
+/** What people write for our words, whatever its case. */
+const guardWords: Readonly<Record<string, GuardLine['kind']>> = {
+  when: 'when',
+  if: 'when',
+  otherwise: 'otherwise',
+  else: 'otherwise',
+  elif: 'otherwise',
+  elsif: 'otherwise',
+  elseif: 'otherwise',
+  end: 'end',
+  endif: 'end',
+  endwhen: 'end',
+}
+
+/** A guard's line; also where it is said in the words of other languages. Null for any other. */
 export function guardLine(raw: string): GuardLine | null {
-  const head = /^\s*;\?\s*(when|otherwise|end)\b\s*/.exec(raw)
-  if (!head) return null
-  const word = head[1]
+  const head = /^\s*;\?\s*([A-Za-z]+)\b\s*/.exec(raw)
+  const word = head?.[1]?.toLowerCase() ?? ''
+  const kind = Object.hasOwn(guardWords, word) ? guardWords[word] : undefined
+  if (!head || !kind) return null
   const from = head[0].length
   const rest = raw.slice(from).trimEnd()
-  if (word === 'end') return { kind: 'end' }
-  if (word === 'when') return { kind: 'when', condition: rest, from }
-  const second = /^when\b\s*/.exec(rest)?.[0] ?? ''
-  return { kind: 'otherwise', condition: second ? rest.slice(second.length) : null, from: from + second.length }
+  if (kind === 'end') return { kind }
+  if (kind === 'when') return { kind, condition: rest, from }
+  const second = /^(?:when|if)\b\s*/i.exec(rest)?.[0] ?? ''
+  const asks = second !== '' || ['elif', 'elsif', 'elseif'].includes(word)
+  return { kind, condition: asks ? rest.slice(second.length) : null, from: from + second.length }
 }
+
+/** A line that begins as a guard does and is none. */
+export const isHalfSaid = (raw: string): boolean => raw.trimStart().startsWith(';?') && guardLine(raw) === null
 
 /** A guard from its `when` to its `end`: its branches, each with its own mark's line and the lines that it holds, from 1. */
 export type Guarded = { endLine: number; branches: { line: number; mark: GuardLine; first: number; last: number }[] }

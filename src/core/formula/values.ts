@@ -112,6 +112,13 @@ export const valueSpecs: readonly ValueSpec[] = [
   value('reach_top', 'mm', 'as high as the head goes', ({ printer }) => printer.reach.z[1]),
 ]
 
+/** Values that are texts, to be compared with texts in quotes. */
+export const textSpecs: readonly { name: string; says: string; from: (world: World, tool: number) => string }[] = [
+  { name: 'material', says: 'name of the material', from: ({ materialOf }, tool) => materialOf(tool).name },
+  { name: 'job_name', says: 'name of the job', from: ({ job }) => job.name },
+  { name: 'printer_name', says: 'name of the printer', from: ({ printer }) => printer.name },
+]
+
 const byName = new Map(valueSpecs.map(spec => [spec.name, spec]))
 
 const known = (spec: ValueSpec, found: number | null): Quantity | Missing =>
@@ -151,9 +158,11 @@ export function scopeOf(world: World, tool: number, settings: ReadonlyMap<string
   const numberOf = (name: ToolName): number | null =>
     typeof name === 'number'
       ? name
-      : moment !== 'tool-change'
-        ? null
-        : toolChanged(world)[name === 'next' ? 'to' : 'from']
+      : name === 'first'
+        ? job.firstTool
+        : moment !== 'tool-change'
+          ? null
+          : toolChanged(world)[name === 'next' ? 'to' : 'from']
   const specNow = (name: string): ValueSpec | Missing => {
     const spec = byName.get(name)
     if (!spec) return unknown(name)
@@ -180,6 +189,7 @@ export function scopeOf(world: World, tool: number, settings: ReadonlyMap<string
       const all = used.map(each => known(spec, spec.from(world, each)))
       return all.find((each): each is Missing => 'missing' in each) ?? (all as Quantity[])
     },
+    text: name => (settings.has(name) ? undefined : textSpecs.find(each => each.name === name)?.from(world, inUse)),
     uses(name) {
       const wanted = numberOf(name)
       return wanted !== null && used.includes(wanted)

@@ -178,6 +178,8 @@ export type Stage = {
   standIns?: Readonly<Record<string, number>> | undefined
   /** Conditions of the script that are taken as so or not so whatever they come to, by their text: to look at its other ways. */
   branches?: ReadonlyMap<string, boolean> | undefined
+  /** The text is taken as a machine takes it: values, settings and guards of ours mean nothing in it. */
+  asSent?: boolean | undefined
 }
 
 /** Whether the program that makes the print files puts heating lines of its own before a start script that has none. */

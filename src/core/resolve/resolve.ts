@@ -5,7 +5,8 @@ import type { Unit } from '../firmware/spec.ts'
 import { specOf } from '../firmware/spec.ts'
 import { plain } from '../format.ts'
 import { evaluate, holds, type Missing, type Quantity, type Result, settingValue } from '../formula/evaluate.ts'
-import { guardLine, inText, settingLine } from '../formula/marks.ts'
+import { guardLine, inText, isHalfSaid, settingLine } from '../formula/marks.ts'
+import { factorTo } from '../formula/units.ts'
 import { scopeOf, type World } from '../formula/values.ts'
 import type { Command, Line, Piece } from '../gcode/line.ts'
 import { cut, formulasIn } from '../gcode/pieces.ts'
@@ -16,7 +17,7 @@ import type { PlainCommand, Trace } from '../machine/trace.ts'
 import { type Branch, branchIn, insideOf } from '../vocabulary/foreign.ts'
 import { type Placeholder, Placeholders } from '../vocabulary/placeholders.ts'
 import { hasBranch, isForeign, isForeignFormula, isSo, wordsIn } from './foreign.ts'
-import { halfGuards } from './guards.ts'
+import { halfGuards, noGuard } from './guards.ts'
 
 export type ScriptSetting = Quantity & {
   line: number
@@ -84,8 +85,7 @@ export function rehearseLines(
   const words = Object.keys(stage.standIns ?? {})
   const allPlain = lines.every(
     line =>
-      line.kind !== 'mark' &&
-      !line.raw.includes('@') &&
+      (stage.asSent || (line.kind !== 'mark' && !line.raw.includes('@'))) &&
       !isForeign(line, stage) &&
       !words.some(word => line.raw.includes(word)),
   )
@@ -149,7 +149,7 @@ class Resolver {
     this.placeholders = new Placeholders(this.world, stage.vocabulary, wordsIn(lines))
     const { tool } = beginning(stage).modes
     this.toolInUse = () => tool
-    this.halves = halfGuards(lines.map(({ kind, raw }) => (kind === 'mark' ? raw : '')))
+    this.halves = stage.asSent ? new Map() : halfGuards(lines.map(({ kind, raw }) => (kind === 'mark' ? raw : '')))
   }
 
   /** The commands in order, each line looked at when its turn comes. */
@@ -162,14 +162,17 @@ class Resolver {
     for (const line of this.lines) {
       const half = this.halves.get(line.number)
       if (half !== undefined) this.tell('guard', line, 0, line.raw.length, half)
-      else if (line.kind === 'mark' && this.guard(line)) continue
+      else if (line.kind === 'mark' && !this.stage.asSent && this.guard(line)) continue
+      else if (line.kind === 'mark' && !this.stage.asSent && isHalfSaid(line.raw))
+        this.tell('guard', line, 0, line.raw.length, noGuard)
       else if (this.open.some(({ now }) => !now)) {
         if (line.command) this.skipped.add(line.number)
       } else if (isForeign(line, this.stage)) yield* this.foreignLine(line)
       else if (this.foreign.some(({ now }) => !now)) {
         if (line.command) this.skipped.add(line.number)
-      } else if (line.kind === 'mark') this.setting(line)
-      else if (line.command) yield* this.command(line)
+      } else if (line.kind === 'mark') {
+        if (!this.stage.asSent) this.setting(line)
+      } else if (line.command) yield* this.command(line)
     }
   }
 
@@ -258,10 +261,11 @@ class Resolver {
 
   private command(line: Line): PlainCommand[] {
     const pending = plainOf(line, this.stage)
-    if (!line.raw.includes('@') && this.withStandIns(line.raw) === line.raw) return pending
+    const own = !this.stage.asSent && line.raw.includes('@')
+    if (!own && this.withStandIns(line.raw) === line.raw) return pending
     // Worked out again each time that the line runs: a loop may bring it another tool.
     const now = (which: number) => (): Command => {
-      const filled = readLine(this.withStandIns(line.raw.includes('@') ? this.plainText(line) : line.raw))
+      const filled = readLine(this.withStandIns(own ? this.plainText(line) : line.raw))
       const commands = [filled.command, ...filled.more]
       return commands[which] ?? (pending[which] as PlainCommand).command
     }
@@ -293,7 +297,7 @@ class Resolver {
   }
 
   private ownValues(line: Line, text: string): string {
-    return line.raw.includes('@') && text === line.raw ? this.plainText(line) : text
+    return !this.stage.asSent && line.raw.includes('@') && text === line.raw ? this.plainText(line) : text
   }
 
   /** What of a line runs: its branches taken, the others left out. */
@@ -414,13 +418,32 @@ class Resolver {
     return { value, unit: '°C' }
   }
 
+  /** A value in the unit that its letter takes; told, and null, where it is of another kind. */
+  private inUnit(
+    line: Line,
+    at: number,
+    part: { text: string; from: number },
+    result: Result<Quantity>,
+    piece: Piece,
+    unit: Unit | null,
+  ): Quantity | null {
+    const found = this.value(line, at + part.from, result)
+    if (found === null) return null
+    const factor = factorTo(unit, found.unit)
+    if (typeof factor === 'number') return { value: found.value * factor, unit: found.unit }
+    const letter = piece.kind === 'word' ? piece.letter : piece.kind === 'key' ? piece.key : ''
+    const why = `“${part.text}” is ${factor.is}, and ${letter} takes ${factor.takes}.`
+    this.tell('unreadable', line, at + part.from, at + part.from + part.text.length, why)
+    return null
+  }
+
   private filledIn(line: Line, piece: Piece, at: number, unit: Unit | null): string {
     if (piece.kind === 'comment' || !piece.text.includes('@')) return piece.text
     let text = ''
     for (const part of inText(piece.text)) {
       if (part.kind === 'plain') text += part.text
       else {
-        const found = this.value(line, at + part.from, evaluate(part.text, this.scope()))
+        const found = this.inUnit(line, at, part, evaluate(part.text, this.scope()), piece, unit)
         const worth = found ?? this.standIn(line, unit)
         if (!worth) return piece.text
         const written = writtenFor(worth, unit)
