@@ -55,7 +55,7 @@ const importsOf = (path: string): string[] =>
   )
 
 /** Packages that are as pure as the core. */
-const pure = ['valibot', '@lezer/lr', '@lezer/common', 'nunjucks/src/parser.js']
+const pure = ['valibot', '@lezer/lr', '@lezer/common', '@huggingface/jinja']
 
 const code = filesIn(source).filter(path => !path.includes('.test.'))
 

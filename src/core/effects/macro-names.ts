@@ -1,22 +1,38 @@
 // What a macro's template sees of the simulated printer: parameters, variables, and its state at that moment.
 import { type Command, textOf } from '../gcode/line.ts'
-import { temperatureAt } from '../machine/heat.ts'
+import { type HeaterHistory, temperatureAt } from '../machine/heat.ts'
 import type { Recorder } from '../machine/recorder.ts'
 import { flowPercent } from '../machine/state.ts'
-import { type Macro, readValue } from '../macros/config.ts'
-import { membersOf, own, type Value } from '../macros/values.ts'
-import { axes } from '../model/printer.ts'
+import { type Config, type Macro, readConfig, readValue } from '../macros/config.ts'
+import type { Names } from '../macros/template/render.ts'
+import { type Item, Lookup, Unknown } from '../macros/template/values.ts'
+import { Float, type Value } from '../macros/values.ts'
+import { axes, type Printer } from '../model/printer.ts'
 
 /** A macro's variables as they are now. */
 function variablesOf(recorder: Recorder, macro: Macro): Record<string, Value> {
-  const known = recorder.variables.get(macro.name) ?? { ...macro.variables }
+  // What a template adds to a list of its own is not to stay in the config.
+  const known = recorder.variables.get(macro.name) ?? structuredClone(macro.variables)
   recorder.variables.set(macro.name, known)
   return known
 }
 
-/** `SET_GCODE_VARIABLE MACRO=… VARIABLE=… VALUE=…`; any other macro command does nothing here. */
+/** Under this name stands what SAVE_VARIABLE keeps; no macro can be called so. */
+const saved = 'saved variables'
+
+function savedVariables(recorder: Recorder): Record<string, Value> {
+  const known = recorder.variables.get(saved) ?? {}
+  recorder.variables.set(saved, known)
+  return known
+}
+
+/** `SAVE_VARIABLE VARIABLE=… VALUE=…`, and `SET_GCODE_VARIABLE MACRO=… VARIABLE=… VALUE=…`; any other macro command does nothing here. */
 export function setVariable(recorder: Recorder, command: Command): void {
   const [name, variable, value] = ['MACRO', 'VARIABLE', 'VALUE'].map(key => textOf(command, key))
+  if (name === null && variable && value != null) {
+    savedVariables(recorder)[variable.toLowerCase()] = readValue(value)
+    return
+  }
   const macro = name ? recorder.stage.macros?.get(name.toUpperCase()) : undefined
   if (macro && variable && value != null) variablesOf(recorder, macro)[variable.toLowerCase()] = readValue(value)
 }
@@ -29,56 +45,134 @@ function parametersOf({ keys, words }: Command): Record<string, Value> {
   ])
 }
 
-function stateOf(recorder: Recorder): Value {
+/** Numbers as a host gives them: with a point. */
+const pointed = (values: Readonly<Record<string, number>>): Record<string, Value> =>
+  Object.fromEntries(Object.entries(values).map(([name, value]) => [name, new Float(value)]))
+
+/** Members that are known, by their name; any other is something that the simulated printer can't tell. */
+const known = (path: string, members: Readonly<Record<string, Item | (() => Item)>>): Lookup =>
+  new Lookup(path, name => {
+    if (!Object.hasOwn(members, name)) return new Unknown(`${path}.${name}`)
+    const found = members[name]
+    return typeof found === 'function' ? (found as () => Item)() : found
+  })
+
+/** What the printer says of itself at this moment. */
+function statusOf(recorder: Recorder): Lookup {
   recorder.comeToRest()
   const { modes, position, now, stage } = recorder
-  const { printer } = stage
-  const place = (of: 0 | 1) => Object.fromEntries(axes.map(axis => [axis, printer.reach[axis][of]]))
-  const known = (value: number) => (Number.isNaN(value) ? 0 : value)
-  const extruders = recorder.nozzles.map((history, tool): [string, Value] => [
-    tool ? `extruder${tool}` : 'extruder',
-    {
-      temperature: temperatureAt(history, now),
-      target: modes.nozzleTargets[tool] ?? 0,
-      can_extrude: temperatureAt(history, now) >= stage.firmware.coldestExtrudeC,
-    },
-  ])
-  const macroNamed = (name: string): Value => {
-    const wanted = name.startsWith('gcode_macro ') ? name.slice('gcode_macro '.length) : ''
+  const { printer, job } = stage
+  const place = (of: 0 | 1) =>
+    pointed({ ...Object.fromEntries(axes.map(axis => [axis, printer.reach[axis][of]])), e: 0 })
+  const here = (shift: Readonly<Record<'x' | 'y' | 'z', number>>) =>
+    pointed({
+      ...Object.fromEntries(axes.map(axis => [axis, Number.isNaN(position[axis]) ? 0 : position[axis] - shift[axis]])),
+      e: recorder.counter,
+    })
+  const nothing = { x: 0, y: 0, z: 0 }
+  const heater = (path: string, history: HeaterHistory, targetC: number, more: Record<string, Item> = {}) =>
+    known(path, {
+      temperature: new Float(temperatureAt(history, now)),
+      target: new Float(targetC),
+      power: new Float(targetC > 0 ? 1 : 0),
+      ...more,
+    })
+  const nameOf = (tool: number) => (tool > 0 ? `extruder${tool}` : 'extruder')
+  const extruder = (tool: number): Item => {
+    const history = recorder.nozzles[tool]
+    if (!history) return undefined
+    return heater(`printer.${nameOf(tool)}`, history, modes.nozzleTargets[tool] ?? 0, {
+      can_extrude: temperatureAt(history, now) >= (modes.coldExtrusion.leastC ?? stage.firmware.coldestExtrudeC),
+    })
+  }
+  const macroNamed = (wanted: string): Item => {
     const macro = stage.macros?.get(wanted.toUpperCase())
-    return macro?.name === wanted ? variablesOf(recorder, macro) : undefined
+    return macro ? variablesOf(recorder, macro) : undefined
   }
-  const fixed: Record<string, Value> = {
-    ...Object.fromEntries(extruders),
-    heater_bed: { temperature: temperatureAt(recorder.bed, now), target: modes.bedTarget },
-    fan: { speed: modes.fan },
-    toolhead: {
-      position: { x: known(position.x), y: known(position.y), z: known(position.z), e: recorder.counter },
-      homed_axes: axes.filter(axis => modes.homed[axis]).join(''),
-      axis_minimum: place(0),
-      axis_maximum: place(1),
-      extruder: modes.tool > 0 ? `extruder${modes.tool}` : 'extruder',
-    },
-    gcode_move: {
-      absolute_coordinates: modes.positioning === 'absolute',
-      absolute_extrude: modes.extrusion === 'absolute',
-      speed_factor: modes.feedPercent / 100,
-      speed: modes.feedMmMin ?? 1500,
-      gcode_position: {
-        x: known(position.x - modes.shift.x),
-        y: known(position.y - modes.shift.y),
-        z: known(position.z - modes.shift.z),
-        e: recorder.counter,
-      },
-      homing_origin: { ...modes.places.host, e: 0 },
-      extrude_factor: flowPercent(modes) / 100,
-    },
+  const sections = (written: boolean) =>
+    new Lookup(`printer.configfile.${written ? 'config' : 'settings'}`, name => {
+      const section = configOf(printer).sections.get(written ? name : name.toLowerCase())
+      if (!section) return new Unknown(`printer.configfile.${written ? 'config' : 'settings'}.${name}`)
+      return known(
+        `printer.configfile.settings.${name}`,
+        Object.fromEntries([...section].map(([key, value]) => [key, written ? value : readValue(value)])),
+      )
+    })
+  const chamber = recorder.chamber
+  const status: Readonly<Record<string, () => Item>> = {
+    heater_bed: () => heater('printer.heater_bed', recorder.bed, modes.bedTarget),
+    'heater_generic chamber': () =>
+      chamber && heater('printer.heater_generic chamber', chamber, modes.chamberTarget ?? 0),
+    heaters: () =>
+      known('printer.heaters', {
+        available_heaters: [...recorder.nozzles.map((_, tool) => nameOf(tool)), 'heater_bed'],
+      }),
+    fan: () => known('printer.fan', { speed: new Float(modes.fan) }),
+    toolhead: () =>
+      known('printer.toolhead', {
+        position: here(nothing),
+        homed_axes: axes.filter(axis => modes.homed[axis]).join(''),
+        axis_minimum: place(0),
+        axis_maximum: place(1),
+        extruder: nameOf(modes.tool),
+        max_velocity: new Float(Math.min(modes.speedLimits.x, modes.speedLimits.y)),
+        max_accel: new Float(modes.acceleration.print),
+        print_time: new Float(now),
+        estimated_print_time: new Float(now),
+      }),
+    gcode_move: () =>
+      known('printer.gcode_move', {
+        absolute_coordinates: modes.positioning === 'absolute',
+        absolute_extrude: modes.extrusion === 'absolute',
+        speed_factor: new Float(modes.feedPercent / 100),
+        speed: new Float(modes.feedMmMin ?? 1500),
+        position: here(nothing),
+        gcode_position: here(modes.shift),
+        homing_origin: pointed({ ...modes.places.host, e: 0 }),
+        extrude_factor: new Float(flowPercent(modes) / 100),
+      }),
+    motion_report: () => known('printer.motion_report', { live_position: here(nothing) }),
+    bed_mesh: () =>
+      known('printer.bed_mesh', {
+        profile_name: modes.levelling === 'on' ? (modes.mesh ?? 'default') : '',
+        profiles: () => (printer.storedMesh || modes.meshThere ? { default: {} } : {}),
+      }),
+    configfile: () => known('printer.configfile', { settings: sections(false), config: sections(true) }),
+    idle_timeout: () => known('printer.idle_timeout', { state: 'Printing', printing_time: new Float(now) }),
+    print_stats: () =>
+      known('printer.print_stats', {
+        state: 'printing',
+        filename: `${job.name}.gcode`,
+        print_duration: new Float(now),
+        total_duration: new Float(now),
+        message: '',
+      }),
+    virtual_sdcard: () => known('printer.virtual_sdcard', { is_active: true, progress: new Float(0) }),
+    pause_resume: () =>
+      known('printer.pause_resume', { is_paused: stage.moment === 'pause' || stage.moment === 'resume' }),
+    display_status: () =>
+      known('printer.display_status', { message: recorder.messages.at(-1)?.text ?? '', progress: new Float(0) }),
+    webhooks: () => known('printer.webhooks', { state: 'ready', state_message: '' }),
+    save_variables: () => known('printer.save_variables', { variables: savedVariables(recorder) }),
+    stepper_enable: () => known('printer.stepper_enable', {}),
   }
-  return membersOf(name => macroNamed(name) ?? own(fixed, name))
+  return new Lookup('printer', name => {
+    if (name.startsWith('gcode_macro ')) return macroNamed(name.slice('gcode_macro '.length))
+    const tool = /^extruder(\d{0,2})$/.exec(name)
+    if (tool) return extruder(Number(tool[1] || 0))
+    return Object.hasOwn(status, name) ? status[name]?.() : new Unknown(`printer.${name}`)
+  })
 }
 
-/** The names that stand for something in a macro's template. */
-export function namesFor(recorder: Recorder, command: Command, macro: Macro): Record<string, Value> {
+/** A printer's config, read once for as long as it is asked for. */
+let lastConfig: { text: string; config: Config } | null = null
+function configOf({ macros: text = '' }: Printer): Config {
+  if (lastConfig?.text !== text) lastConfig = { text, config: readConfig(text) }
+  return lastConfig.config
+}
+
+/** The names that stand for something in a macro's template, and what it can do while it is worked out. */
+export function namesFor(recorder: Recorder, command: Command, macro: Macro): Names {
   const params = parametersOf(command)
   const rawparams = [
     ...command.words.map(({ text }) => text),
@@ -87,5 +181,9 @@ export function namesFor(recorder: Recorder, command: Command, macro: Macro): Re
   ]
     .filter(Boolean)
     .join(' ')
-  return { ...variablesOf(recorder, macro), params, rawparams, printer: stateOf(recorder) }
+  return {
+    names: { ...variablesOf(recorder, macro), params, rawparams, printer: statusOf(recorder) },
+    standIn: path => recorder.stage.standIns?.[path],
+    say: text => recorder.message(text),
+  }
 }

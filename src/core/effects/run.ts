@@ -6,7 +6,7 @@ import { Recorder } from '../machine/recorder.ts'
 import type { Stage } from '../machine/state.ts'
 import type { PlainCommand, Trace } from '../machine/trace.ts'
 import type { Macro } from '../macros/config.ts'
-import { render } from '../macros/template.ts'
+import { render } from '../macros/template/render.ts'
 import type { Value } from '../macros/values.ts'
 import { fileNamed, type MacroFile } from '../model/printer.ts'
 import { runBlocks } from './blocks.ts'
@@ -190,14 +190,18 @@ class Runner {
       recorder.stop(recorder.budget.why)
       return
     }
+    /** Where in the config it is: the template begins on the line of its key. */
+    const told = (at: number, why: string) =>
+      `In the macro ${macro.name}, line ${macro.gcodeLine + at - 1} of the config: ${why}`
     if (!rendered.ok) {
-      recorder.troubles.push({
-        sort: 'macro',
-        line,
-        why: `The macro ${macro.name} can’t be worked out. ${rendered.why}`,
-      })
+      if (rendered.stops) {
+        recorder.line = line
+        recorder.end(told(rendered.line, rendered.why))
+      } else recorder.troubles.push({ sort: 'macro', line, why: told(rendered.line, rendered.why) })
       return
     }
+    for (const { line: at, why, unknown } of rendered.flaws)
+      recorder.troubles.push({ sort: unknown === null ? 'macro' : 'unseen', line, why: told(at, why) })
     for (const made of read(rendered.text)) {
       if (recorder.over || !recorder.spend('repeats')) return
       if (made.command) this.command(line, made.command, [...within, macro.name])

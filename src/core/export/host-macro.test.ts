@@ -44,7 +44,7 @@ describe('a script as a host’s macro', () => {
     expect(config).toContain('  {% if (highest_bed > 70) and (not (uses_t1 > 0)) %}\n')
     expect(config).toContain('  G1 X{(10 + ([[long, 20]|max, 120]|min))|round(3)} E{(purge)|round(3)} F1200\n')
     expect(call).toBe(
-      'PRELUDE_START HIGHEST_BED=@(highest bed) OOZE_SAFE=@ooze_safe USES_T1=0 SOAK=@soak BED=@bed NOZZLE_T0=@(nozzle of T0) FIRST_LAYER=@first_layer',
+      'PRELUDE_START HIGHEST_BED=@(highest bed) OOZE_SAFE=@ooze_safe USES_T1=@(choose(uses T1, 1, 0)) SOAK=@soak BED=@bed NOZZLE_T0=@(nozzle of T0) FIRST_LAYER=@first_layer',
     )
   })
 

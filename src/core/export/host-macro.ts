@@ -26,18 +26,37 @@ const template: Dialect = {
   call(name, values) {
     if (name === 'min' || name === 'max') return `([${values.join(', ')}]|${name})`
     if (name === 'clamp') return `([[${values[0]}, ${values[1]}]|max, ${values[2]}]|min)`
+    if (name === 'remainder') return `((${values[0]}) % (${values[1]}))`
+    if (name === 'floor' || name === 'ceil') return `((${values[0]})|round(0, '${name}'))`
+    // Halves go up, as they do here; the host’s own rounding sends them to the even number.
+    if (name === 'round') return `((${values[0]} + 0.5)|round(0, 'floor'))`
     return `((${values[0]})|${name})`
   },
+  choose: (condition, so, otherwise) => `((${so}) if ${condition} else (${otherwise}))`,
+  same: (one, other) => `((${one}) - (${other}))|abs < 0.000001`,
   not: condition => `not (${condition})`,
   and: 'and',
   or: 'or',
   truth: holds => (holds ? '1 == 1' : '1 == 0'),
-  inLine: expression => `{(${expression})|round(3)}`,
+  inLine: (expression, digits) =>
+    digits === 0 ? `{(${expression} + 0.5)|round(0, 'floor')|int}` : `{(${expression})|round(${digits})}`,
+  // A display would show 10.0 for 10.
+  message: parts =>
+    parts
+      .map(part => {
+        if ('text' in part) return part.text
+        const { expression, digits } = part
+        if (digits === 0) return `{(${expression} + 0.5)|round(0, 'floor')|int}`
+        return `{(${expression})|int if (${expression})|int == (${expression}) else (${expression})|round(${digits})}`
+      })
+      .join(''),
+  comment: line => (/[{}]/.test(line) ? line.replace(/[{}]/g, sign => (sign === '{' ? '(' : ')')) : line),
   set: (name, value) => `{% set ${name} = ${value} %}`,
   when: condition => `{% if ${condition} %}`,
   otherwiseWhen: condition => `{% elif ${condition} %}`,
   otherwise: '{% else %}',
   end: '{% endif %}',
+  blocksKeep: false,
   comments: false,
   taken: /[{}]/,
 }

@@ -52,7 +52,7 @@ describe('a script as macro files', () => {
     expect(file?.untranslatable).toEqual([])
     expect(file?.name).toBe('prelude-start.g')
     expect(file?.call).toBe(
-      'M98 P"prelude-start.g" A@(highest bed) B@ooze_safe C0 D@soak E@bed F@(nozzle of T0) H@first_layer',
+      'M98 P"prelude-start.g" A@(highest bed) B@ooze_safe C@(choose(uses T1, 1, 0)) D@soak E@bed F@(nozzle of T0) H@first_layer',
     )
     const lines = file?.text.split('\n') ?? []
     expect(lines).toContain('var highest_bed = exists(param.A) ? param.A : 60')

@@ -12,22 +12,40 @@ export type MacroFileMade = MacroFile & { call: string; untranslatable: Untransl
 /** Letters that a call can give values under: those that mean nothing else in it. */
 const letters = [...'ABCDEFHIJKLOQRSUVWXYZ']
 
+/** An expression in its brackets, with so many decimals; a name or number by itself as it is. */
+function rounded(expression: string, digits: number): string {
+  if (/^[\w.]+$/.test(expression) && digits > 0) return `{${expression}}`
+  const times = 10 ** digits
+  return digits === 0 ? `{floor(${expression} + 0.5)}` : `{floor((${expression}) * ${times} + 0.5) / ${times}}`
+}
+
 const conditional: Dialect = {
   variable: name => `var.${name}`,
   call(name, values) {
     if (name === 'clamp') return `min(max(${values[0]}, ${values[1]}), ${values[2]})`
+    if (name === 'remainder') return `mod(${values.join(', ')})`
     return name === 'round' ? `floor(${values[0]} + 0.5)` : `${name}(${values.join(', ')})`
   },
+  choose: (condition, so, otherwise) => `(${condition} ? ${so} : ${otherwise})`,
+  same: (one, other) => `abs((${one}) - (${other})) < 0.000001`,
   not: condition => `!(${condition})`,
   and: '&&',
   or: '||',
   truth: String,
-  inLine: expression => `{${expression}}`,
+  inLine: rounded,
+  message: parts => {
+    const joined = parts.map(part =>
+      'text' in part ? `"${part.text.replaceAll('"', '""')}"` : rounded(part.expression, part.digits).slice(1, -1),
+    )
+    return `{${joined.join(' ^ ')}}`
+  },
+  comment: line => line,
   set: (name, value, again) => (again ? `set var.${name} = ${value}` : `var ${name} = ${value}`),
   when: condition => `if ${condition}`,
   otherwiseWhen: condition => `elif ${condition}`,
   otherwise: 'else',
   end: null,
+  blocksKeep: true,
   comments: true,
   taken: null,
 }

@@ -1,14 +1,16 @@
 // Writes a script as a macro in a machine's own language: values become parameters, settings variables, guards branches.
 import type { SyntaxNode } from '@lezer/common'
-import { evaluate, type Quantity } from '../formula/evaluate.ts'
+import { specOf, type Unit } from '../firmware/spec.ts'
+import { evaluate, type Quantity, settingValue } from '../formula/evaluate.ts'
 import { guardLine, inText, settingLine } from '../formula/marks.ts'
 import { childrenOf, parse, textOf } from '../formula/syntax.ts'
+import { factorTo } from '../formula/units.ts'
 import { scopeOf } from '../formula/values.ts'
-import { indentOf, read } from '../gcode/read.ts'
+import type { Line } from '../gcode/line.ts'
+import { read } from '../gcode/read.ts'
 import type { Stage } from '../machine/state.ts'
-import { toolsUsed } from '../model/job.ts'
 import { halfGuards } from '../resolve/guards.ts'
-import { worldOf } from '../resolve/resolve.ts'
+import { decimalsFor, worldOf } from '../resolve/resolve.ts'
 import type { Untranslatable } from '../vocabulary/translate.ts'
 
 /** How a macro language says things. Texts go in and come out as they stand in a line. */
@@ -16,12 +18,19 @@ export type Dialect = {
   /** A parameter or setting within an expression. */
   variable: (name: string) => string
   call: (name: string, values: readonly string[]) => string
+  choose: (condition: string, so: string, otherwise: string) => string
+  /** Whether two numbers are the same, as near as they are here. */
+  same: (one: string, other: string) => string
   not: (condition: string) => string
   and: string
   or: string
   truth: (holds: boolean) => string
-  /** A worked out number within a command. */
-  inLine: (expression: string) => string
+  /** A worked out number within a command, with so many decimals at most. */
+  inLine: (expression: string, digits: number) => string
+  /** A text with worked out numbers in it, as a display is to show it. */
+  message: (parts: readonly MessagePart[]) => string
+  /** A comment line as it may stand there. */
+  comment: (line: string) => string
   /** A setting's line; `again` where a variable of that name is there already. */
   set: (name: string, value: string, again: boolean) => string
   when: (condition: string) => string
@@ -29,11 +38,15 @@ export type Dialect = {
   otherwise: string
   /** What closes a branch; null where its indentation does. */
   end: string | null
+  /** Whether a variable that a branch makes is gone behind it: then it is made before. */
+  blocksKeep: boolean
   /** Whether comments may stand behind commands. */
   comments: boolean
   /** Signs that a command must not have, for the language takes them for its own; null where a script may have them too. */
   taken: RegExp | null
 }
+
+export type MessagePart = { text: string } | { expression: string; digits: number }
 
 /** A parameter: its name, the formula that it is called with, and what it is for the job at hand. */
 export type Parameter = { name: string; formula: string; standard: number }
@@ -46,20 +59,29 @@ export function writeBody(text: string, stage: Stage, dialect: Dialect): Body {
   const half = halfGuards(script.map(({ raw }) => raw))
   const writer = new Writer(stage, dialect)
   // A guard without its partner has no effect, and stays as the comment that it is.
-  const lines = script.flatMap(({ raw, number }) => (half.has(number) ? [raw.trim()] : writer.write(raw, number)))
-  return { lines, parameters: [...writer.parameters.values()], untranslatable: writer.untranslatable }
+  const lines = script.flatMap(line =>
+    half.has(line.number) ? [dialect.comment(line.raw.trim())] : writer.write(line),
+  )
+  return {
+    lines: [...writer.early, ...lines],
+    parameters: [...writer.parameters.values()],
+    untranslatable: writer.untranslatable,
+  }
 }
 
 /** A parameter's value in our words, for the line that calls the macro. */
 export const givenFor = ({ formula }: Parameter): string =>
   /^-?[\d.]+$/.test(formula) ? formula : /^\w+$/.test(formula) ? `@${formula}` : `@(${formula})`
 
-const signs: Record<string, string> = { Below: '<', AtMost: '<=', Above: '>', AtLeast: '>=', Is: '==', IsNot: '!=' }
+const signs: Record<string, string> = { Below: '<', AtMost: '<=', Above: '>', AtLeast: '>=' }
 
 class Writer {
   readonly parameters = new Map<string, Parameter>()
   readonly untranslatable: Untranslatable[] = []
-  private readonly settings = new Set<string>()
+  /** Lines that make variables which a branch is to set. */
+  readonly early: string[] = []
+  /** Settings that stand above, with what they are worth for the job at hand; null where that is not known. */
+  private readonly settings = new Map<string, Quantity | null>()
   private depth = 0
   private line = 0
 
@@ -69,7 +91,8 @@ class Writer {
   ) {}
 
   private scope() {
-    return scopeOf(worldOf(this.stage), this.stage.job.firstTool, new Map<string, Quantity>())
+    const known = [...this.settings].flatMap(([name, worth]) => (worth ? [[name, worth] as const] : []))
+    return scopeOf(worldOf(this.stage), this.stage.job.firstTool, new Map<string, Quantity>(known))
   }
 
   private cannot(what: string): string {
@@ -92,11 +115,10 @@ class Writer {
   }
 
   private uses(tool: string): string {
-    const number = Number(tool.slice(1))
-    const name = `uses_t${number}`
-    const standard = toolsUsed(this.stage.job).includes(number) ? 1 : 0
-    // No value of ours says it, so it is called with what holds for this job.
-    this.parameters.set(name, { name, formula: String(standard), standard })
+    const name = `uses_${tool.toLowerCase()}`
+    const formula = `choose(uses ${tool}, 1, 0)`
+    const now = evaluate(formula, this.scope())
+    this.parameters.set(name, { name, formula, standard: now.ok ? now.value.value : 0 })
     return `${this.dialect.variable(name)} > 0`
   }
 
@@ -119,6 +141,12 @@ class Writer {
         return `${part(0)} ${children[1]?.name === 'Less' ? '-' : '+'} ${part(-1)}`
       case 'Product':
         return `${part(0)} ${children[1]?.name === 'Divided' ? '/' : '*'} ${part(-1)}`
+      case 'Choose':
+        return this.dialect.choose(
+          this.condition(children[1] as SyntaxNode, text),
+          this.expression(children[2] as SyntaxNode, text),
+          part(-1),
+        )
       case 'Call':
         return this.dialect.call(
           textOf(children[0] as SyntaxNode, text),
@@ -134,8 +162,12 @@ class Writer {
     const children = childrenOf(node)
     const part = (index: number) => this.condition(children.at(index) as SyntaxNode, text)
     switch (node.name) {
-      case 'Comparison':
-        return `${this.expression(children[0] as SyntaxNode, text)} ${signs[children[1]?.name ?? '']} ${this.expression(children.at(-1) as SyntaxNode, text)}`
+      case 'Comparison': {
+        const [one, other] = [children[0], children.at(-1)].map(each => this.expression(each as SyntaxNode, text))
+        const sign = children[1]?.name ?? ''
+        if (sign === 'Is') return dialect.same(one ?? '', other ?? '')
+        return sign === 'IsNot' ? dialect.not(dialect.same(one ?? '', other ?? '')) : `${one} ${signs[sign]} ${other}`
+      }
       case 'Uses':
         return this.uses(textOf(children[1] as SyntaxNode, text))
       case 'Has':
@@ -161,15 +193,20 @@ class Writer {
   }
 
   /** One line of the script as lines of the macro, each as far right as its guards and its own beginning want it. */
-  write(raw: string, number: number): string[] {
-    this.line = number
+  write(line: Line): string[] {
+    const { raw } = line
+    this.line = line.number
     const { dialect } = this
     const at = (depth: number, line: string) => '  '.repeat(dialect.end === null ? depth : 0) + line
     const setting = settingLine(raw)
     if (setting) {
       const value = this.top(setting.body, 'Setting')
-      const again = this.settings.has(setting.name) || this.parameters.has(setting.name)
-      this.settings.add(setting.name)
+      const now = settingValue(setting.body, this.scope())
+      const inBranch = this.depth > 0 && dialect.blocksKeep
+      if (inBranch && !this.settings.has(setting.name) && !this.parameters.has(setting.name))
+        this.early.push(dialect.set(setting.name, '0', false))
+      const again = inBranch || this.settings.has(setting.name) || this.parameters.has(setting.name)
+      this.settings.set(setting.name, now.ok ? now.value : null)
       return [at(this.depth, dialect.set(setting.name, value, again))]
     }
     const guard = guardLine(raw)
@@ -182,21 +219,54 @@ class Writer {
       const condition = guard.condition === null ? null : this.top(guard.condition, 'Condition')
       return [at(this.depth - 1, condition === null ? dialect.otherwise : dialect.otherwiseWhen(condition))]
     }
-    return this.plainLine(raw).map(line => at(this.depth, line))
+    return this.plainLine(line).map(each => at(this.depth, each))
   }
 
-  private plainLine(raw: string): string[] {
+  private plainLine(line: Line): string[] {
     const { dialect } = this
-    const cut = raw.indexOf(';')
-    const command = cut < 0 ? raw : raw.slice(0, cut)
-    const comment = cut < 0 ? '' : raw.slice(cut)
-    if (command.trim() === '') return comment ? [comment.trim()] : dialect.comments ? [''] : []
-    if (dialect.taken?.test(command)) this.cannot('curly brackets, which a macro takes for its own')
+    if (!line.command) {
+      const comment = line.raw.trim()
+      return comment ? [dialect.comment(comment)] : dialect.comments ? [''] : []
+    }
+    const spec = specOf(this.stage.firmware, line.command)
+    let written = ''
+    let comment = ''
+    for (const piece of line.pieces) {
+      if (piece.kind === 'comment') {
+        if (piece.text.startsWith(';')) comment = piece.text
+        continue
+      }
+      const letter = piece.kind === 'word' ? piece.letter : piece.kind === 'key' ? piece.key : ''
+      const unit = spec?.letters.find(each => each.letter === letter)?.unit ?? null
+      const parts = this.partsOf(piece.text, unit)
+      written +=
+        piece.kind === 'message' && parts.some(part => 'expression' in part)
+          ? dialect.message(parts)
+          : parts.map(part => ('text' in part ? part.text : dialect.inLine(part.expression, part.digits))).join('')
+    }
+    const plain = line.pieces
+      .map(({ kind, text }) =>
+        kind === 'comment' ? '' : [...inText(text)].map(part => (part.kind === 'plain' ? part.text : '')).join(''),
+      )
+      .join('')
+    if (dialect.taken?.test(plain)) this.cannot('curly brackets, which a macro takes for its own')
     // Indentation means something where it closes branches, and nothing elsewhere.
-    const own = dialect.end === null ? command : command.slice(indentOf(command))
-    let line = ''
-    for (const part of inText(own.trimEnd()))
-      line += part.kind === 'plain' ? part.text : dialect.inLine(this.top(part.text, 'Expression'))
-    return [dialect.comments && comment ? `${line} ${comment}` : line]
+    const own = (dialect.end === null ? written : written.trimStart()).trimEnd()
+    return [dialect.comments && comment ? `${own} ${comment}` : own]
+  }
+
+  /** A piece of a line with its values as expressions, each turned into what its letter takes. */
+  private partsOf(text: string, unit: Unit | null): MessagePart[] {
+    return [...inText(text)].map((part): MessagePart => {
+      if (part.kind === 'plain') return { text: part.text }
+      const now = evaluate(part.text, this.scope())
+      const factor = now.ok ? factorTo(unit, now.value.unit) : 1
+      const expression = this.top(part.text, 'Expression')
+      if (typeof factor !== 'number') this.cannot(`“${part.text}”: ${factor.is}, where ${factor.takes} is taken`)
+      return {
+        expression: factor === 1 || typeof factor !== 'number' ? expression : `(${expression}) * ${factor}`,
+        digits: decimalsFor(unit, now.ok ? now.value.unit : ''),
+      }
+    })
   }
 }

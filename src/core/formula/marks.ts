@@ -1,4 +1,5 @@
 // The comment lines that mean something to us besides G-code: settings (`;=`) and guards (`;?`).
+import { mistyped } from '../gcode/read.ts'
 
 /** `name = body   note`; the body stands at `bodyFrom` in the line. */
 export type SettingLine = { name: string; body: string; bodyFrom: number; note: string }
@@ -48,8 +49,8 @@ export function guardLine(raw: string): GuardLine | null {
   return { kind, condition: asks ? rest.slice(second.length) : null, from: from + second.length }
 }
 
-/** A line that begins as a guard does and is none. */
-export const isHalfSaid = (raw: string): boolean => raw.trimStart().startsWith(';?') && guardLine(raw) === null
+/** A line that was to be a guard, and is none for a slip of the fingers. */
+export const isHalfSaid = (raw: string): boolean => mistyped.test(raw.trimStart())
 
 /** A guard from its `when` to its `end`: its branches, each with its own mark's line and the lines that it holds, from 1. */
 export type Guarded = { endLine: number; branches: { line: number; mark: GuardLine; first: number; last: number }[] }

@@ -6,10 +6,15 @@ import { cut } from './pieces.ts'
 /** Longer lines are not taken apart: no machine takes them, and nobody wrote them. */
 export const longestLine = 10_000
 
+/** The words of a guard as fingers slip. */
+export const mistyped =
+  /^;\?\s*(?:wehn|whne|wenn|hwen|wen|whem|othewise|otherwize|otherwhise|othrewise|otherwse|ohterwise|otherwies|esle|edn|ned|ends|endfi|enidf)\b/i
+
 /** Our own comments that mean something: settings, guards, made passages, keep marks, refrains (design.md). Decorated headings are not among them. */
 const marks = [
   /^;=\s*[A-Za-z_]\w*\s*=/,
-  /^;\?\s*(?:when|otherwise|end)\b/,
+  /^;\?\s*(?:when|if|otherwise|else|elif|elsif|elseif|end|endif|endwhen)\b/i,
+  mistyped,
   /^;@\s*(?:end\s+)?[a-z][a-z-]*(?:\s|$)/,
   /^;!\s*[^\s!]/,
   /^;&\s*[\p{L}\p{N}]/u,

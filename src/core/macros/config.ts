@@ -1,6 +1,7 @@
 // Reads a host's config file: its macros, with their templates and variables. Other sections are left alone.
 
 import { rawLines } from '../gcode/read.ts'
+import { literalIn } from './template/literal.ts'
 import type { Value } from './values.ts'
 
 export type Macro = {
@@ -18,18 +19,25 @@ export type Macro = {
 }
 
 export type ConfigProblem = { line: number; why: string }
-export type Config = { macros: ReadonlyMap<string, Macro>; problems: ConfigProblem[] }
+export type Config = {
+  macros: ReadonlyMap<string, Macro>
+  /** Every section's keys and values as they are written, by its header, and by that in small letters. */
+  sections: ReadonlyMap<string, ReadonlyMap<string, string>>
+  problems: ConfigProblem[]
+}
 
-const none: Config = { macros: new Map(), problems: [] }
+const none: Config = { macros: new Map(), sections: new Map(), problems: [] }
 
-/** A value as a config writes it: a number, true or false, a quoted text, or else the text itself. */
+/** A value as a config writes it: a number, true or false, a quoted text, a list or dictionary, or else the text itself. */
 export function readValue(text: string): Value {
   const trimmed = text.trim()
   if (/^-?(?:\d+(?:\.\d*)?|\.\d+)$/.test(trimmed)) return Number(trimmed)
   if (/^true$/i.test(trimmed)) return true
   if (/^false$/i.test(trimmed)) return false
   if (/^none$/i.test(trimmed)) return null
-  return /^(['"])(.*)\1$/.exec(trimmed)?.[2] ?? trimmed
+  const quoted = /^(['"])(.*)\1$/.exec(trimmed)?.[2]
+  if (quoted !== undefined) return quoted
+  return /^[[({]/.test(trimmed) ? (literalIn(trimmed) ?? trimmed) : trimmed
 }
 
 /** `key: value` or `key = value`; null for a line that is neither. */
@@ -75,7 +83,17 @@ export function readConfig(text: string): Config {
   if (text.trim() === '') return none
   const { sections, problems } = sectionsOf(text)
   const macros = new Map<string, Macro>()
+  const all = new Map<string, ReadonlyMap<string, string>>()
   for (const { header, line, keys } of sections) {
+    const own = new Map([...keys].map(([key, { value }]) => [key, value.trim()]))
+    all.set(header, own)
+    all.set(header.toLowerCase(), own)
+    const included = /^include\s+(\S.*)$/i.exec(header)?.[1]
+    if (included)
+      problems.push({
+        line,
+        why: `It includes “${included}”, which is not here. Paste what is in that file in here too.`,
+      })
     const name = /^gcode_macro\s+(\S+)$/i.exec(header)?.[1]?.toUpperCase()
     if (!name) continue
     const gcode = keys.get('gcode')?.value
@@ -95,7 +113,7 @@ export function readConfig(text: string): Config {
       ),
     })
   }
-  return { macros, problems }
+  return { macros, sections: all, problems }
 }
 
 /** Whether lines read like a config file: sections in brackets, each with keys below it. */

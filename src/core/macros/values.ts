@@ -1,20 +1,33 @@
 // What macros reckon with: plain data and nothing else, whichever language they are written in.
 
-export type Value = number | string | boolean | null | undefined | Value[] | { [key: string]: Value }
+export type Value = number | Float | string | boolean | null | undefined | Value[] | { [key: string]: Value }
+
+/** A number that has a point however whole it is, as `60.0` of a host's templates. */
+export class Float {
+  constructor(readonly value: number) {}
+}
 
 export const isText = (value: Value): value is string => typeof value === 'string'
 
 /** Numbers as a machine takes them: no more than six decimals, whole ones without any. */
 export function written(value: Value): string {
+  if (value instanceof Float) return written(value.value)
   if (typeof value === 'number') return Number.isInteger(value) ? String(value) : String(Number(value.toFixed(6)))
   if (typeof value === 'boolean') return value ? 'True' : 'False'
   return value === undefined || value === null ? '' : isText(value) ? value : ''
 }
 
 export const truthy = (value: Value): boolean =>
-  Array.isArray(value) ? value.length > 0 : typeof value === 'object' && value !== null ? true : Boolean(value)
+  value instanceof Float
+    ? value.value !== 0
+    : Array.isArray(value)
+      ? value.length > 0
+      : typeof value === 'object' && value !== null
+        ? true
+        : Boolean(value)
 
 export function numberFrom(value: Value, otherwise = 0): number {
+  if (value instanceof Float) return numberFrom(value.value, otherwise)
   const number =
     typeof value === 'number' ? value : typeof value === 'boolean' ? Number(value) : Number.parseFloat(String(value))
   return Number.isFinite(number) ? number : otherwise

@@ -26,7 +26,7 @@ export function halfGuards(raws: Iterable<string>): ReadonlyMap<number, string> 
 }
 
 export const noGuard =
-  'This begins as a guard does and is none: behind “;?” stands “when” with a condition, “otherwise” or “end”.'
+  'This seems to be a guard and is none: behind “;?” stands “when” with a condition, “otherwise” or “end”.'
 const noWhen = 'There is no “;? when” above that this line belongs to. It does nothing.'
 const noEnd = 'This guard has no “;? end”. Its lines run as if it were not there.'
 const halfWhen = 'The guard that this line belongs to has no “;? end”. Its lines run as if it were not there.'

@@ -18,7 +18,7 @@ export const macros: CommandSpec[] = [
   row(
     'SAVE_VARIABLE',
     'Save a variable',
-    housekeeping,
+    { does: 'set-variable' },
     [text('VARIABLE', 'which'), text('VALUE', 'to')],
     'SAVE_VARIABLE VARIABLE=last_bed VALUE=60',
   ),

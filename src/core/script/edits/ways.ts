@@ -35,8 +35,18 @@ function conditionsIn(lines: readonly Line[], stage: Stage): string[] {
   return [...found]
 }
 
-/** A comparison of one thing with a number or a word: `nozzle > 240 °C`, `material is PETG`. */
-const comparison = /^([^<>=!]+?)\s*(<=|>=|==|=|!=|<|>|\bis not\b|\bis\b)\s*("[^"]*"|[\w.+-]+)\s*(?:°C|mm|s|min|%)?$/
+const signs = /<=|>=|==|!=|=|<|>| is not | is /
+const limitOf = /^("[^"]*"|[\w.+-]+) ?(?:°C|mm|s|min|%)?$/
+
+/** A comparison of one thing with a number or a word: `nozzle > 240 °C`, `material is "PETG"`. Null for any other condition. */
+function comparisonIn(text: string): { subject: string; sign: string; limit: number | string } | null {
+  const sign = signs.exec(text)
+  if (!sign) return null
+  const word = limitOf.exec(text.slice(sign.index + sign[0].length).trim())?.[1]
+  if (word === undefined) return null
+  const limit = Number.isFinite(Number(word)) ? Number(word) : word
+  return { subject: text.slice(0, sign.index).trim(), sign: sign[0].trim(), limit }
+}
 
 const holdsFor = (value: number | string, sign: string, limit: number | string): boolean => {
   switch (sign) {
@@ -60,10 +70,8 @@ const holdsFor = (value: number | string, sign: string, limit: number | string):
 function possible(branches: ReadonlyMap<string, boolean>): boolean {
   const asked = new Map<string, { sign: string; limit: number | string; so: boolean }[]>()
   for (const [text, so] of branches) {
-    const [, subject, sign, word] = comparison.exec(text) ?? []
-    if (!subject || !sign || word === undefined) continue
-    const limit = Number.isFinite(Number(word)) ? Number(word) : word
-    asked.set(subject, [...(asked.get(subject) ?? []), { sign, limit, so }])
+    const found = comparisonIn(text)
+    if (found) asked.set(found.subject, [...(asked.get(found.subject) ?? []), { ...found, so }])
   }
   return [...asked.values()].every(all => {
     // Anything that lies at, between or beyond the limits.

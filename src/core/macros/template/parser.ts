@@ -1,0 +1,86 @@
+// The parser of the template language: a package's, as far as it is used here. It gives the tree; what stands in it is worked out
+// by our own code, with bounded steps and nothing but plain data in reach.
+import { parse as parseTokens } from '@huggingface/jinja'
+
+export type TokenType =
+  | 'Text'
+  | 'NumericLiteral'
+  | 'StringLiteral'
+  | 'Identifier'
+  | 'Equals'
+  | 'OpenParen'
+  | 'CloseParen'
+  | 'OpenStatement'
+  | 'CloseStatement'
+  | 'OpenExpression'
+  | 'CloseExpression'
+  | 'OpenSquareBracket'
+  | 'CloseSquareBracket'
+  | 'OpenCurlyBracket'
+  | 'CloseCurlyBracket'
+  | 'Comma'
+  | 'Dot'
+  | 'Colon'
+  | 'Pipe'
+  | 'AdditiveBinaryOperator'
+  | 'MultiplicativeBinaryOperator'
+  | 'ExponentiationBinaryOperator'
+  | 'ComparisonBinaryOperator'
+  | 'UnaryOperator'
+
+export class Token {
+  constructor(
+    readonly value: string,
+    readonly type: TokenType,
+  ) {}
+}
+
+/** A node of the tree, as far as it is looked at here; which of these a node has, its type says. */
+export type Node = {
+  type: string
+  value: unknown
+  body: Node[]
+  test: Node
+  alternate: Node[]
+  loopvar: Node
+  iterable: Node
+  defaultBlock: Node[]
+  assignee: Node
+  name: Node
+  args: Node[]
+  object: Node
+  property: Node
+  computed: boolean
+  callee: Node
+  operator: { value: string }
+  left: Node
+  right: Node
+  operand: Node
+  filter: Node
+  lhs: Node
+  negate: boolean
+  argument: Node
+  start: Node | undefined
+  stop: Node | undefined
+  step: Node | undefined
+  key: Node
+  condition: Node
+  trueExpr: Node
+  falseExpr: Node
+}
+
+/** The tree of all tokens. Throws where they don't fit together; `reached` then says how far it came. */
+export function parse(tokens: readonly Token[], reached: (index: number) => void): Node {
+  let furthest = 0
+  const watched = new Proxy(tokens as Token[], {
+    get(target, key, receiver) {
+      const index = typeof key === 'string' ? Number(key) : Number.NaN
+      if (index > furthest && index < target.length) {
+        furthest = index
+        reached(index)
+      }
+      return Reflect.get(target, key, receiver)
+    },
+  })
+  return parseTokens(watched as never) as unknown as Node
+}

@@ -1,0 +1,691 @@
+// Works out a host's template as the host's own language does: the tree is a well-known parser's, what stands in it is worked out
+// here, with bounded steps and nothing but plain data in reach. What can't be worked out stops its line, and not the macro.
+import { Budget, type Sort } from '../budget.ts'
+import { Float, isText, type Value } from '../values.ts'
+import { filterNamed, type Helpers, isIn, methodOf, testNamed } from './filters.ts'
+import { asTest, grouped, lineSign, type Placed, silently, tokensOf, Unreadable } from './lexer.ts'
+import { type Node, parse } from './parser.ts'
+import {
+  Broken,
+  formatted,
+  type Item,
+  isNumber,
+  isWhole,
+  itemsOf,
+  type Lookup,
+  memberOf,
+  Namespace,
+  numbered,
+  order,
+  printed,
+  Stop,
+  same,
+  sliceOf,
+  sortOf,
+  truth,
+  tuple,
+  Unknown,
+  worthOf,
+} from './values.ts'
+
+/** Something that could not be worked out: its line in the template, from 1. `unknown` is what the simulated printer can't tell. */
+export type Flaw = { line: number; why: string; unknown: string | null }
+
+/** The text that a template makes, without the lines that could not be worked out; or why it makes none. */
+export type Rendered =
+  | { ok: true; text: string; flaws: Flaw[] }
+  | { ok: false; line: number; why: string; stops: boolean }
+
+export type Names = {
+  /** What stands for plain data: parameters, variables, the printer's status. */
+  names: Readonly<Record<string, Value | Lookup>>
+  /** A number that the person has given for something that is not known, by the way to it. */
+  standIn?: (path: string) => number | undefined
+  /** What a macro says while it is worked out. */
+  say?: (text: string) => void
+}
+
+/** No template takes more steps or makes more text than this. */
+const mostSteps = 50_000
+const mostText = 400_000
+const deepestCalls = 20
+
+/** What is wrong with the whole: it ends the template. */
+class End extends Error {
+  constructor(
+    message: string,
+    readonly stops = false,
+  ) {
+    super(message)
+  }
+}
+
+/** `break` and `continue` of a loop. */
+class Leave extends Error {
+  constructor(readonly again: boolean) {
+    super()
+  }
+}
+
+/** Stands in the place of what could not be worked out; its line is left out. */
+const brokenSign = '\uE002'
+const ownSigns = /[\uE000-\uE002]/g
+
+type Tree = { ok: true; body: Node[] } | { ok: false; line: number; why: string }
+
+/** Trees are kept by their source: a macro is called again and again. */
+const trees = new Map<string, Tree>()
+const mostTrees = 500
+
+function treeOf(source: string): Tree {
+  const known = trees.get(source)
+  if (known) return known
+  if (trees.size >= mostTrees) trees.clear()
+  const tree = read(source)
+  trees.set(source, tree)
+  return tree
+}
+
+function read(source: string): Tree {
+  let tokens: Placed[] = []
+  let at = 0
+  try {
+    tokens = tokensOf(source.replace(ownSigns, ''))
+    const body = parse(tokens, index => {
+      at = index
+    }).body
+    return { ok: true, body }
+  } catch (error) {
+    if (error instanceof Unreadable) return { ok: false, line: error.line, why: error.message }
+    if (error instanceof RangeError) return { ok: false, line: 1, why: 'It stands too deep in itself.' }
+    return { ok: false, ...unfit(tokens, at) }
+  }
+}
+
+/** Statements that are open at the end, or else the place that does not fit. */
+function unfit(tokens: readonly Placed[], at: number): { line: number; why: string } {
+  const open: Placed[] = []
+  const blocks = ['if', 'for', 'macro', 'filter', 'call']
+  tokens.forEach((token, i) => {
+    if (token.type !== 'OpenStatement') return
+    const name = tokens[i + 1]?.value ?? ''
+    if (blocks.includes(name)) open.push(tokens[i + 1] as Placed)
+    else if (name.startsWith('end') && name !== 'endset') open.pop()
+  })
+  const left = open.at(-1)
+  if (left && at >= tokens.length - 1) return { line: left.line, why: `“${left.value}” has no “end${left.value}”.` }
+  const token = tokens[at]
+  const before = tokens.slice(0, at).findLast(({ type }) => type === 'OpenStatement')
+  const known = ['set', 'if', 'elif', 'else', 'endif', 'for', 'endfor', 'macro', 'endmacro', 'filter', 'endfilter']
+  if (token?.type === 'Identifier' && tokens[at - 1] === before && !known.includes(token.value))
+    return { line: token.line, why: `“{% ${token.value} … %}” is no statement that a macro may have here.` }
+  const shown = token && token.type !== 'Text' ? ` at “${token.value}”` : ''
+  return { line: token?.line ?? 1, why: `It can’t be read${shown}.` }
+}
+
+/** Renders a template. Never throws; bounded in steps and in text, over all templates that share a budget. */
+export function render(source: string, given: Names, budget = new Budget()): Rendered {
+  const tree = treeOf(source)
+  if (!tree.ok) return { ...tree, why: `The template can’t be read: ${tree.why}`, stops: false }
+  const renderer = new Renderer(given, budget)
+  try {
+    const text = renderer.whole(tree.body)
+    return { ok: true, text, flaws: renderer.flaws }
+  } catch (error) {
+    if (error instanceof End) return { ok: false, line: renderer.line, why: error.message, stops: error.stops }
+    if (error instanceof RangeError) return { ok: false, line: renderer.line, why: 'It goes too deep.', stops: false }
+    if (error instanceof Leave)
+      return { ok: false, line: renderer.line, why: 'It leaves a loop that it is not in.', stops: false }
+    throw error
+  }
+}
+
+type Scope = Map<string, Item>
+type OwnMacro = { args: Node[]; body: Node[] }
+
+export class Renderer {
+  /** What an expression by itself comes to; undefined where it can’t be worked out. */
+  static worth(text: string): Item {
+    const tree = read(`{${text}}`)
+    const [node] = tree.ok ? tree.body : []
+    if (!node) return undefined
+    try {
+      return new Renderer({ names: {} }, new Budget()).value(node)
+    } catch (error) {
+      if (error instanceof Stop || error instanceof End || error instanceof RangeError) return undefined
+      throw error
+    }
+  }
+
+  readonly flaws: Flaw[] = []
+  line = 1
+  private readonly scopes: Scope[] = [new Map()]
+  private readonly macros = new Map<string, OwnMacro>()
+  private steps = 0
+  private length = 0
+  private depth = 0
+
+  constructor(
+    private readonly given: Names,
+    private readonly budget: Budget,
+  ) {}
+
+  /** All of it, without our signs and without the lines that are broken. */
+  whole(body: readonly Node[]): string {
+    return this.all(body)
+      .split('\n')
+      .filter(line => !line.includes(brokenSign))
+      .map(line => line.replace(/\uE000\d{1,9}\uE000/g, ''))
+      .join('\n')
+  }
+
+  private all(nodes: readonly Node[]): string {
+    let text = ''
+    for (const node of nodes) text += this.statement(node)
+    return text
+  }
+
+  private tick(): void {
+    if (++this.steps > mostSteps) throw new End('The template takes more than 50,000 steps; it was stopped.')
+    this.take('steps')
+  }
+
+  private take(sort: Sort, amount = 1): void {
+    if (!this.budget.take(sort, amount)) throw new End(this.budget.why ?? '')
+  }
+
+  private put(text: string): string {
+    this.length += text.length
+    if (this.length > mostText) throw new End('The template makes more than 400,000 characters; it was stopped.')
+    this.take('text', text.length)
+    return text
+  }
+
+  /** Works something out; where it can't be, that is told once, and `otherwise` is what counts. */
+  private attempt<T>(work: () => T, otherwise: T, then = ''): T {
+    const { line } = this
+    try {
+      return work()
+    } catch (error) {
+      if (!(error instanceof Stop)) throw error
+      if (error.message) this.tell(line, `${error.message}${then}`, null)
+      return otherwise
+    }
+  }
+
+  private tell(line: number, why: string, unknown: string | null): void {
+    if (this.flaws.length < 50 && !this.flaws.some(each => each.line === line && each.why === why))
+      this.flaws.push({ line, why, unknown })
+  }
+
+  private statement(node: Node): string {
+    this.tick()
+    switch (node.type) {
+      case 'StringLiteral':
+        return this.text(node.value as string)
+      case 'Comment':
+        return ''
+      case 'Set':
+        this.set(node)
+        return ''
+      case 'If':
+        return this.attempt(() => truth(this.value(node.test)), false, ' It is taken as not so.')
+          ? this.all(node.body)
+          : this.all(node.alternate)
+      case 'For':
+        return this.loop(node)
+      case 'Macro':
+        this.macros.set(String(node.name.value), { args: node.args, body: node.body })
+        return ''
+      case 'Break':
+      case 'Continue':
+        throw new Leave(node.type === 'Continue')
+      case 'FilterStatement': {
+        const text = this.inScope(() => this.all(node.body))
+        return this.attempt(() => this.put(printed(this.filtered(text, node.filter))), brokenSign)
+      }
+      case 'CallStatement':
+        throw new End('“{% call … %}” is not something that a macro may do here.')
+      default:
+        return this.attempt(() => this.put(printed(this.known(this.value(node)))), brokenSign)
+    }
+  }
+
+  /** Plain text tells which line of the template comes next. */
+  private text(text: string): string {
+    const end = text.lastIndexOf(lineSign)
+    if (end > 0) this.line = Number(text.slice(text.lastIndexOf(lineSign, end - 1) + 1, end)) || this.line
+    return this.put(text)
+  }
+
+  private set(node: Node): void {
+    const { assignee } = node
+    const value = this.attempt<Item>(
+      () => (node.value ? this.value(node.value as Node) : this.inScope(() => this.withoutSigns(this.all(node.body)))),
+      new Broken(),
+    )
+    if (assignee.type === 'MemberExpression') {
+      this.attempt(() => {
+        const home = this.value(assignee.object)
+        if (!(home instanceof Namespace)) throw new Stop('Only a namespace’s names can be set so.')
+        home.names.set(String(assignee.property.value), value)
+      }, undefined)
+      return
+    }
+    this.bind(assignee, value)
+  }
+
+  private readonly withoutSigns = (text: string): string => text.replace(/\uE000\d{1,9}\uE000/g, '')
+
+  /** Gives names their values: one, or several at once. */
+  private bind(target: Node, value: Item): void {
+    const scope = this.scopes.at(-1) as Scope
+    if (target.type !== 'TupleLiteral') {
+      scope.set(String(target.value), value)
+      return
+    }
+    const items = this.attempt(() => itemsOf(value), [])
+    for (const [i, each] of (target.value as Node[]).entries()) scope.set(String(each.value), items[i])
+  }
+
+  private inScope<T>(work: () => T): T {
+    this.scopes.push(new Map())
+    try {
+      return work()
+    } finally {
+      this.scopes.pop()
+    }
+  }
+
+  private loop(node: Node): string {
+    const filtering = node.iterable.type === 'SelectExpression' ? node.iterable : null
+    const over = this.attempt<Item[] | null>(
+      () => [...itemsOf(this.known(this.value(filtering ? filtering.lhs : node.iterable)))],
+      null,
+      ' The loop is left out.',
+    )
+    if (over === null) return ''
+    const items = filtering
+      ? over.filter(item =>
+          this.inScope(() => {
+            this.bind(node.loopvar, item)
+            return this.attempt(() => truth(this.value(filtering.test)), false)
+          }),
+        )
+      : over
+    if (items.length === 0) return this.all(node.defaultBlock)
+    let text = ''
+    for (const [i, item] of items.entries()) {
+      const way = this.round(node, items, i, item)
+      text += way.text
+      if (way.leaves) break
+    }
+    return text
+  }
+
+  private round(node: Node, items: readonly Item[], i: number, item: Item): { text: string; leaves: boolean } {
+    return this.inScope(() => {
+      const count = items.length
+      const loop: [string, Item][] = [
+        ['index', i + 1],
+        ['index0', i],
+        ['revindex', count - i],
+        ['revindex0', count - i - 1],
+        ['first', i === 0],
+        ['last', i === count - 1],
+        ['length', count],
+        ['previtem', items[i - 1]],
+        ['nextitem', items[i + 1]],
+        ['cycle', args => args[i % Math.max(1, args.length)]],
+      ]
+      this.scopes.at(-1)?.set('loop', new Map(loop))
+      this.bind(node.loopvar, item)
+      let text = ''
+      try {
+        for (const each of node.body) text += this.statement(each)
+      } catch (error) {
+        if (!(error instanceof Leave)) throw error
+        return { text, leaves: !error.again }
+      }
+      return { text, leaves: false }
+    })
+  }
+
+  private lookUp(name: string): Item {
+    for (let i = this.scopes.length - 1; i >= 0; i--) {
+      const scope = this.scopes[i] as Scope
+      if (scope.has(name)) {
+        const found = scope.get(name)
+        // What it was to be has been told where it was set.
+        if (found instanceof Broken) throw new Stop('')
+        return found
+      }
+    }
+    if (Object.hasOwn(this.given.names, name)) return this.given.names[name] as Item
+    return undefined
+  }
+
+  /** A number in place of what the simulated printer can't tell, and told; anything else as it is. */
+  private known(value: Item): Item {
+    if (value instanceof Broken) throw new Stop('')
+    if (!(value instanceof Unknown)) return value
+    const given = this.given.standIn?.(value.path)
+    if (given === undefined)
+      this.tell(
+        this.line,
+        `${value.path} is nothing that the simulated printer knows. It is rehearsed with 0.`,
+        value.path,
+      )
+    return given ?? 0
+  }
+
+  private value(node: Node): Item {
+    this.tick()
+    switch (node.type) {
+      case 'IntegerLiteral':
+        return node.value as number
+      case 'FloatLiteral':
+        return new Float(node.value as number)
+      case 'StringLiteral':
+        return node.value as string
+      case 'Identifier':
+        return this.named(String(node.value))
+      case 'ArrayLiteral':
+      case 'TupleLiteral': {
+        const nodes = node.value as Node[]
+        this.take('values', nodes.length)
+        const items = nodes.map(each => this.value(each))
+        return node.type === 'TupleLiteral' ? tuple(items) : items
+      }
+      case 'ObjectLiteral': {
+        const entries = [...(node.value as Map<Node, Node>)]
+        this.take('values', entries.length)
+        return new Map(entries.map(([key, value]) => [printed(this.value(key)), this.value(value)]))
+      }
+      case 'MemberExpression':
+        return this.member(node)
+      case 'FilterExpression':
+        return this.filtered(this.operandOf(node), node.filter)
+      case 'TestExpression':
+        return this.test(node)
+      case 'CallExpression':
+        return this.call(node)
+      case 'UnaryExpression':
+        return this.unary(node)
+      case 'BinaryExpression':
+        return this.binary(node)
+      case 'Ternary':
+        return truth(this.known(this.value(node.condition))) ? this.value(node.trueExpr) : this.value(node.falseExpr)
+      case 'SelectExpression':
+        return truth(this.known(this.value(node.test))) ? this.value(node.lhs) : undefined
+      default:
+        throw new Stop(`“${node.type}” is not something that a macro may reckon with here.`)
+    }
+  }
+
+  private named(name: string): Item {
+    if (name === 'true' || name === 'True') return true
+    if (name === 'false' || name === 'False') return false
+    if (name === 'none' || name === 'None') return null
+    return this.lookUp(name)
+  }
+
+  private member({ object, property, computed }: Node): Item {
+    const home = this.value(object)
+    if (home instanceof Broken) throw new Stop('')
+    if (home === undefined && object.type === 'Identifier')
+      throw new Stop(`There is no “${String(object.value)}” here.`)
+    if (computed && property.type === 'SliceExpression') {
+      const part = (node: Node | undefined) => (node ? this.known(this.value(node)) : null)
+      const cut = sliceOf(home, part(property.start), part(property.stop), part(property.step))
+      if (Array.isArray(cut)) this.take('values', cut.length)
+      return cut
+    }
+    return memberOf(home, computed ? this.known(this.value(property)) : String(property.value))
+  }
+
+  /** What a filter is put behind: nothing there is something that `default` speaks of, so it is no mistake yet. */
+  private operandOf({ operand, filter }: Node): Item {
+    const name = String((filter.type === 'CallExpression' ? filter.callee : filter).value)
+    return name === 'default' || name === 'd' ? this.value(operand) : this.known(this.value(operand))
+  }
+
+  private readonly helpers: Helpers = {
+    filter: (name, value, args) => this.filter(name, value, args, new Map()),
+    test: (name, value, args) => testNamed(name)(value, args),
+  }
+
+  private filter(name: string, value: Item, args: readonly Item[], named: ReadonlyMap<string, Item>): Item {
+    if (name === silently) return ''
+    if (name === grouped) return value
+    if (name.startsWith(asTest)) {
+      const test = name.slice(asTest.length)
+      return test.startsWith('not ') ? !testNamed(test.slice(4))(value, args) : testNamed(test)(value, args)
+    }
+    this.take('steps', sizeOf(value))
+    const worked = filterNamed(name)(
+      value instanceof Unknown && name !== 'default' && name !== 'd' ? this.known(value) : value,
+      args,
+      named,
+      this.helpers,
+    )
+    if (Array.isArray(worked)) this.take('values', worked.length)
+    return isText(worked as Value) ? this.put(worked as string) : worked
+  }
+
+  private filtered(value: Item, filter: Node): Item {
+    if (filter.type !== 'CallExpression') return this.filter(String(filter.value), value, [], new Map())
+    const { args, named } = this.argumentsOf(filter.args)
+    return this.filter(String(filter.callee.value), value, args, named)
+  }
+
+  private test({ operand, test, negate }: Node): boolean {
+    const value = this.value(operand)
+    if (value instanceof Broken) throw new Stop('')
+    const name = String(test.type === 'CallExpression' ? test.callee.value : test.value)
+    const args = test.type === 'CallExpression' ? this.argumentsOf(test.args).args : []
+    if (value instanceof Unknown && name !== 'defined' && name !== 'undefined')
+      return testNamed(name)(this.known(value), args) !== negate
+    return testNamed(name)(value, args) !== negate
+  }
+
+  private argumentsOf(nodes: readonly Node[]): { args: Item[]; named: Map<string, Item> } {
+    const args: Item[] = []
+    const named = new Map<string, Item>()
+    for (const node of nodes) {
+      if (node.type === 'KeywordArgumentExpression')
+        named.set(String(node.key.value), this.known(this.value(node.value as Node)))
+      else if (node.type === 'SpreadExpression') args.push(...itemsOf(this.value(node.argument)))
+      else if (node.type === 'KeywordSpreadExpression') throw new Stop('“**” can’t be used in a call here.')
+      else args.push(this.known(this.value(node)))
+    }
+    return { args, named }
+  }
+
+  private call(node: Node): Item {
+    const { callee } = node
+    if (callee.type === 'Identifier') return this.function(String(callee.value), node.args)
+    if (callee.type !== 'MemberExpression') throw new Stop('That can’t be called.')
+    const home = this.known(this.value(callee.object))
+    const name = callee.computed ? printed(this.value(callee.property)) : String(callee.property.value)
+    const { args, named } = this.argumentsOf(node.args)
+    this.take('steps', sizeOf(home))
+    const found = home instanceof Map ? home.get(name) : undefined
+    const method = methodOf(home, name, values => this.take('values', values))
+    const worked = method
+      ? method(args, named)
+      : typeof found === 'function'
+        ? (found as (all: readonly Item[], by: ReadonlyMap<string, Item>) => Item)(args, named)
+        : notThere(home, name)
+    if (Array.isArray(worked)) this.take('values', worked.length)
+    return isText(worked as Value) ? this.put(worked as string) : worked
+  }
+
+  private function(name: string, nodes: readonly Node[]): Item {
+    const macro = this.macros.get(name)
+    const { args, named } = this.argumentsOf(nodes)
+    if (macro) return this.callOwn(macro, args, named)
+    switch (name) {
+      case 'range':
+        return this.range(args)
+      case 'namespace': {
+        const made = new Namespace()
+        for (const [key, value] of named) made.names.set(key, value)
+        return made
+      }
+      case 'dict':
+        return new Map(named)
+      case 'action_respond_info':
+        this.given.say?.(printed(args[0]))
+        return ''
+      case 'action_raise_error':
+        throw new End(`The macro stops the print here: “${printed(args[0])}”.`, true)
+      case 'action_emergency_stop':
+        throw new End(
+          `The macro stops the machine here${args[0] === undefined ? '' : `: “${printed(args[0])}”`}.`,
+          true,
+        )
+      case 'action_call_remote_method':
+      case 'action_log':
+        return ''
+      default:
+        throw new Stop(`There is no “${name}(…)” that could be called here.`)
+    }
+  }
+
+  private callOwn({ args, body }: OwnMacro, given: readonly Item[], named: ReadonlyMap<string, Item>): Item {
+    if (++this.depth > deepestCalls) throw new End('The template’s own macros call each other without end.')
+    const text = this.inScope(() => {
+      const scope = this.scopes.at(-1) as Scope
+      args.forEach((arg, i) => {
+        const name = String((arg.type === 'KeywordArgumentExpression' ? arg.key : arg).value)
+        const otherwise = arg.type === 'KeywordArgumentExpression' ? this.value(arg.value as Node) : undefined
+        scope.set(name, given[i] ?? named.get(name) ?? otherwise)
+      })
+      return this.all(body)
+    })
+    this.depth--
+    return text
+  }
+
+  private range(args: readonly Item[]): Item {
+    const numbers = args.map(each => {
+      if (!isNumber(each) || !isWhole(each)) throw new Stop('range(…) takes whole numbers. Put |int behind them.')
+      return worthOf(each)
+    })
+    const [first = 0, second, step = 1] = numbers
+    if (step === 0) throw new Stop('range(…) can’t go on by 0.')
+    const [from, to] = second === undefined ? [0, first] : [first, second]
+    const count = Math.max(0, Math.ceil((to - from) / step))
+    if (count > mostSteps) throw new End('A loop would go round more than 50,000 times; it was stopped.')
+    this.take('values', count)
+    return Array.from({ length: count }, (_, i) => from + i * step)
+  }
+
+  private unary({ operator, argument }: Node): Item {
+    const value = this.known(this.value(argument))
+    if (operator.value === 'not') return !truth(value)
+    if (!isNumber(value)) throw new Stop(`${sortOf(value)} has no sign. Put |float behind it.`)
+    return operator.value === '-' ? numbered(-worthOf(value), isWhole(value)) : value
+  }
+
+  private binary(node: Node): Item {
+    const sign = node.operator.value
+    if (sign === 'and' || sign === 'or') {
+      const left = this.known(this.value(node.left))
+      return truth(left) === (sign === 'and') ? this.known(this.value(node.right)) : left
+    }
+    if (comparisons.includes(sign)) return this.comparison(node)
+    const [left, right] = [this.known(this.value(node.left)), this.known(this.value(node.right))]
+    switch (sign) {
+      case 'in':
+        this.take('steps', sizeOf(right))
+        return isIn(left, right)
+      case 'not in':
+        this.take('steps', sizeOf(right))
+        return !isIn(left, right)
+      case '~':
+        return this.put(printed(left) + printed(right))
+      default:
+        return this.reckon(sign, left, right)
+    }
+  }
+
+  /** `1 < x < 3` asks both. */
+  private comparison({ operator, left, right }: Node): boolean {
+    const chained = left.type === 'BinaryExpression' && comparisons.includes(left.operator.value)
+    if (chained && !this.comparison(left)) return false
+    const [one, other] = [this.known(this.value(chained ? left.right : left)), this.known(this.value(right))]
+    switch (operator.value) {
+      case '==':
+        return same(one, other)
+      case '!=':
+        return !same(one, other)
+      case '<':
+        return order(one, other) < 0
+      case '>':
+        return order(one, other) > 0
+      case '<=':
+        return order(one, other) <= 0
+      default:
+        return order(one, other) >= 0
+    }
+  }
+
+  private reckon(sign: string, left: Item, right: Item): Item {
+    const texts = isText(left as Value) && isText(right as Value)
+    if (sign === '+' && texts) return this.put(`${left as string}${right as string}`)
+    if (sign === '+' && Array.isArray(left) && Array.isArray(right)) {
+      this.take('values', left.length + right.length)
+      return [...left, ...right]
+    }
+    if (sign === '%' && isText(left as Value)) return this.put(formatted(left as string, right))
+    if (sign === '*' && isWhole(left) && !isNumber(right)) return this.reckon(sign, right, left)
+    if (sign === '*' && Array.isArray(left) && isWhole(right)) {
+      const times = Math.max(0, worthOf(right as number))
+      this.take('values', left.length * times)
+      return Array.from({ length: times }, () => left).flat()
+    }
+    if (sign === '*' && isText(left as Value) && isWhole(right)) {
+      const times = Math.max(0, worthOf(right as number))
+      this.take('text', (left as string).length * times)
+      return (left as string).repeat(times)
+    }
+    if (!isNumber(left) || !isNumber(right)) {
+      const odd = isNumber(left) ? right : left
+      throw new Stop(
+        `“${sign}” can’t be done with ${sortOf(odd)}. A parameter is a text: put |int or |float behind it.`,
+      )
+    }
+    const [a, b, whole] = [worthOf(left), worthOf(right), isWhole(left) && isWhole(right)]
+    if ((sign === '/' || sign === '//' || sign === '%') && b === 0) throw new Stop('It divides by zero.')
+    switch (sign) {
+      case '+':
+        return numbered(a + b, whole)
+      case '-':
+        return numbered(a - b, whole)
+      case '*':
+        return numbered(a * b, whole)
+      case '/':
+        return numbered(a / b, false)
+      case '//':
+        return numbered(Math.floor(a / b), whole)
+      case '%':
+        return numbered(a - Math.floor(a / b) * b, whole)
+      case '**':
+        return numbered(a ** b, whole && b >= 0)
+      default:
+        throw new Stop(`“${sign}” is no sign that a macro may reckon with.`)
+    }
+  }
+}
+
+const comparisons = ['==', '!=', '<', '>', '<=', '>=']
+
+function notThere(home: Item, name: string): never {
+  throw new Stop(`${sortOf(home)} has no “${name}(…)”.`)
+}
+
+/** What has to be gone through, in steps. */
+const sizeOf = (value: Item): number =>
+  Array.isArray(value) || isText(value as Value) ? Math.ceil((value as string | Item[]).length / 100) : 0

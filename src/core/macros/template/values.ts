@@ -1,0 +1,267 @@
+// What a host's templates reckon with, as its own language does: whole numbers and those with a point, texts, lists, dictionaries,
+// and what is not known.
+import { Float, isText, own, type Value } from '../values.ts'
+
+/** Thrown within this folder only: what can't be worked out, in a sentence. */
+export class Stop extends Error {}
+
+/** Something that the simulated printer can't tell: the way that led to it. */
+export class Unknown {
+  constructor(readonly path: string) {}
+}
+
+/** What a line that could not be worked out was to set: it has been told, and whatever uses it goes with it. */
+export class Broken {}
+
+/** Names that a loop may change for what is around it. */
+export class Namespace {
+  readonly names = new Map<string, Item>()
+}
+
+/** Members that are looked up when they are asked for, as a printer's status. */
+export class Lookup {
+  constructor(
+    readonly path: string,
+    readonly member: (name: string) => Item,
+  ) {}
+}
+
+export type Callable = (args: readonly Item[], named: ReadonlyMap<string, Item>) => Item
+
+export type Item = Value | Unknown | Broken | Namespace | Lookup | Callable | Item[] | Map<string, Item>
+
+export const isNumber = (value: Item): value is number | Float | boolean =>
+  typeof value === 'number' || typeof value === 'boolean' || value instanceof Float
+
+/** How many it is; a number's own worth whether it has a point or not. */
+export const worthOf = (value: number | Float | boolean): number =>
+  value instanceof Float ? value.value : Number(value)
+
+/** A number that has a point unless it is `whole`. */
+export const numbered = (value: number, whole: boolean): Item => {
+  if (!Number.isFinite(value)) throw new Stop('It comes to no number.')
+  return whole && Number.isSafeInteger(value) ? value : new Float(value)
+}
+
+export const isWhole = (value: Item): boolean =>
+  typeof value === 'boolean' || (typeof value === 'number' && Number.isInteger(value))
+
+/** How a thing is called in a sentence. */
+export function sortOf(value: Item): string {
+  if (isText(value as Value)) return 'a text'
+  if (isNumber(value)) return 'a number'
+  if (Array.isArray(value)) return 'a list'
+  if (value === null) return 'None'
+  return value === undefined ? 'something that is not there' : 'a thing with members'
+}
+
+/** As the language prints it. */
+export function printed(value: Item): string {
+  if (isText(value as Value)) return value as string
+  if (value === undefined) return ''
+  if (value === null) return 'None'
+  if (typeof value === 'boolean') return value ? 'True' : 'False'
+  if (typeof value === 'number') return Number.isInteger(value) ? String(value) : pointed(value)
+  if (value instanceof Float) return pointed(value.value)
+  if (Array.isArray(value)) {
+    const inner = value.map(shown).join(', ')
+    return tuples.has(value) ? `(${inner}${value.length === 1 ? ',' : ''})` : `[${inner}]`
+  }
+  if (value instanceof Map) return `{${[...value].map(([key, each]) => `'${key}': ${shown(each)}`).join(', ')}}`
+  throw new Stop('It is no text that could be written into a line.')
+}
+
+/** Lists that are written with round brackets. */
+const tuples = new WeakSet<Item[]>()
+
+export function tuple(items: Item[]): Item[] {
+  tuples.add(items)
+  return items
+}
+
+function shown(value: Item): string {
+  if (!isText(value as Value)) return printed(value)
+  const quote = (value as string).includes("'") && !(value as string).includes('"') ? '"' : "'"
+  return quote + (value as string) + quote
+}
+
+/** An exponent has two figures at least. */
+const exponential = (text: string): string => text.replace(/e([+-])(\d)$/, 'e$10$2')
+
+/** The shortest way to write a number that has a point. */
+function pointed(value: number): string {
+  const size = Math.abs(value)
+  if (size !== 0 && (size >= 1e16 || size < 1e-4)) return exponential(value.toExponential())
+  const text = String(value)
+  return text.includes('.') ? text : `${text}.0`
+}
+
+/** A number with so many decimals; exact halves go to the even figure, as the host's language has it. */
+export function fixed(value: number, digits: number): string {
+  const text = value.toFixed(digits)
+  const rest =
+    Math.abs(value)
+      .toFixed(Math.min(100, digits + 40))
+      .split('.')[1]
+      ?.slice(digits) ?? ''
+  const odd = /[13579]$/.test(text)
+  if (!odd || !/^50*$/.test(rest)) return text
+  return (Number(text) - Math.sign(value) * 10 ** -digits).toFixed(digits)
+}
+
+export function truth(value: Item): boolean {
+  if (value instanceof Float) return value.value !== 0
+  if (Array.isArray(value)) return value.length > 0
+  if (value instanceof Map) return value.size > 0
+  return Boolean(value)
+}
+
+export function same(one: Item, other: Item): boolean {
+  if (isNumber(one) && isNumber(other)) return worthOf(one) === worthOf(other)
+  if (Array.isArray(one) && Array.isArray(other))
+    return one.length === other.length && one.every((each, i) => same(each, other[i]))
+  return one === other
+}
+
+/** Below, at or above zero as one comes before, with or after the other. */
+export function order(one: Item, other: Item): number {
+  if (isNumber(one) && isNumber(other)) return worthOf(one) - worthOf(other)
+  if (isText(one as Value) && isText(other as Value))
+    return (one as string) < (other as string) ? -1 : Number(one !== other)
+  if (Array.isArray(one) && Array.isArray(other)) {
+    for (let i = 0; i < Math.min(one.length, other.length); i++) {
+      const at = order(one[i], other[i])
+      if (at !== 0) return at
+    }
+    return one.length - other.length
+  }
+  throw new Stop(
+    `${sortOf(one)} and ${sortOf(other)} can’t be compared. A parameter is a text: put |int or |float behind it.`,
+  )
+}
+
+/** The items of what can be gone through. */
+export function itemsOf(value: Item): Item[] {
+  if (Array.isArray(value)) return value
+  if (isText(value as Value)) return [...(value as string)]
+  if (value instanceof Map) return [...value.keys()]
+  if (value === undefined) return []
+  if (typeof value === 'object' && value !== null && Object.getPrototypeOf(value) === Object.prototype)
+    return Object.keys(value)
+  throw new Stop(`${sortOf(value)} can’t be gone through one by one.`)
+}
+
+/** Keys and values of a dictionary, of whatever kind. */
+export function entriesOf(value: Item): [string, Item][] {
+  if (value instanceof Map) return [...value]
+  if (typeof value === 'object' && value !== null && Object.getPrototypeOf(value) === Object.prototype)
+    return Object.entries(value as Record<string, Item>)
+  throw new Stop(`${sortOf(value)} is no dictionary.`)
+}
+
+/** A member by its name or place: undefined where there is none, and never anything that a thing merely inherits. */
+export function memberOf(value: Item, key: Item): Item {
+  if (value instanceof Unknown) return new Unknown(`${value.path}.${printed(key)}`)
+  if (value instanceof Lookup) return value.member(printed(key))
+  if (value instanceof Namespace) return value.names.get(printed(key))
+  if (value instanceof Map) return value.get(printed(key))
+  if (Array.isArray(value) || isText(value as Value)) {
+    if (!isNumber(key)) return undefined
+    const list = value as Item[] | string
+    const at = worthOf(key)
+    return list[at < 0 ? list.length + at : at]
+  }
+  if (value === undefined || value === null) throw new Stop(`${sortOf(value)} has no “${printed(key)}”.`)
+  return own(value as Value, printed(key))
+}
+
+/** A part of a list or text, as `[1:]` and `[::-1]` take it. */
+export function sliceOf(value: Item, start: Item, stop: Item, step: Item): Item {
+  const list = isText(value as Value) ? [...(value as string)] : Array.isArray(value) ? value : null
+  if (!list) throw new Stop(`${sortOf(value)} has no parts.`)
+  const [by, from, to] = [step, start, stop].map(each => (isNumber(each) ? Math.trunc(worthOf(each)) : null)) as [
+    number | null,
+    number | null,
+    number | null,
+  ]
+  const stride = by ?? 1
+  if (stride === 0) throw new Stop('A part can’t go on by 0.')
+  const { length } = list
+  const bounded = (at: number, low: number, high: number) => Math.min(Math.max(at < 0 ? at + length : at, low), high)
+  const first =
+    from === null
+      ? stride > 0
+        ? 0
+        : length - 1
+      : stride > 0
+        ? bounded(from, 0, length)
+        : bounded(from, -1, length - 1)
+  const last =
+    to === null ? (stride > 0 ? length : -1) : stride > 0 ? bounded(to, 0, length) : bounded(to, -1, length - 1)
+  const part: Item[] = []
+  for (let at = first; stride > 0 ? at < last : at > last; at += stride) part.push(list[at] as Item)
+  return isText(value as Value) ? part.join('') : part
+}
+
+/** `"%.2f mm" % x` and its like. */
+export function formatted(template: string, given: Item): string {
+  const values = Array.isArray(given) ? [...given] : [given]
+  return template.replace(
+    /%(?:\((\w+)\))?([-+ 0]{0,3})(\d{0,3})(?:\.(\d{1,2}))?([sdifgeExX%])/g,
+    (_, name, flags, width, digits, sort) => {
+      if (sort === '%') return '%'
+      const value = name ? memberOf(given, name) : values.shift()
+      if (value === undefined) throw new Stop('There are fewer values than the text has places for.')
+      return padded(placed(value, sort, digits === undefined ? null : Number(digits), flags), flags, Number(width || 0))
+    },
+  )
+}
+
+function placed(value: Item, sort: string, digits: number | null, flags: string): string {
+  if (sort === 's') return digits === null ? printed(value) : printed(value).slice(0, digits)
+  if (!isNumber(value))
+    throw new Stop(`${sortOf(value)} stands where a number is wanted. Put |int or |float behind it.`)
+  const number = worthOf(value)
+  const plus = flags.includes('+') && number >= 0 ? '+' : ''
+  if (sort === 'd' || sort === 'i') return plus + String(Math.trunc(number))
+  if (sort === 'x' || sort === 'X') return Math.trunc(number).toString(16)
+  if (sort === 'f') return plus + fixed(number, digits ?? 6)
+  if (sort === 'e' || sort === 'E') return plus + exponential(number.toExponential(digits ?? 6))
+  return plus + general(number, Math.max(1, digits ?? 6))
+}
+
+/** `%g`: so many figures, without the zeros behind them, and with an exponent where it is very large or small. */
+function general(value: number, figures: number): string {
+  if (value === 0) return '0'
+  const [, exponent = '0'] = value.toExponential(figures - 1).split('e')
+  const bare = (text: string) => (text.includes('.') ? text.replace(/0{1,100}$/, '').replace(/\.$/, '') : text)
+  if (Number(exponent) >= -4 && Number(exponent) < figures) return bare(value.toPrecision(figures))
+  const [figuresOnly = ''] = value.toExponential(figures - 1).split('e')
+  return exponential(`${bare(figuresOnly)}e${exponent}`)
+}
+
+function padded(text: string, flags: string, width: number): string {
+  if (flags.includes('-')) return text.padEnd(width)
+  if (!flags.includes('0')) return text.padStart(width)
+  const sign = /^[+-]/.exec(text)?.[0] ?? ''
+  return sign + text.slice(sign.length).padStart(width - sign.length, '0')
+}
+
+/** `"{:.2f} mm".format(x)` and its like: `{}`, `{0}`, `{name}`, with a format behind a colon. */
+export function formattedByName(template: string, args: readonly Item[], named: ReadonlyMap<string, Item>): string {
+  let next = 0
+  return template.replace(
+    /\{\{|\}\}|\{(\w*)(?::([^{}]{0,20}))?\}/g,
+    (whole, key: string | undefined, format: string | undefined) => {
+      if (whole === '{{' || whole === '}}') return whole.charAt(0)
+      const value = !key ? args[next++] : /^\d+$/.test(key) ? args[Number(key)] : named.get(key)
+      if (value === undefined) throw new Stop('There are fewer values than the text has places for.')
+      if (!format) return printed(value)
+      const [, align = '', flags = '', width = '0', digits, sort] =
+        /^([<>^]?)([-+ 0]?)(\d{0,3})(?:\.(\d{1,2}))?([sdfgeExX]?)$/.exec(format) ?? []
+      const kind = sort || (isNumber(value) ? (isWhole(value) && digits === undefined ? 'd' : 'g') : 's')
+      const text = placed(value, kind, digits === undefined ? null : Number(digits), flags)
+      return padded(text, align === '<' || (align === '' && kind === 's') ? '-' : flags, Number(width || 0))
+    },
+  )
+}
