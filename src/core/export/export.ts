@@ -1,15 +1,25 @@
 // A script as it is taken away: as it stands, in plain numbers, in a vocabulary's words, or as macros of the machine's own.
 
+import { specOf } from '../firmware/spec.ts'
+import { listed } from '../format.ts'
 import { guardsOf, linesNotTaken } from '../formula/marks.ts'
+import { factorTo } from '../formula/units.ts'
 import { scopeOf } from '../formula/values.ts'
+import { placeOf } from '../gcode/line.ts'
 import { read } from '../gcode/read.ts'
 import type { Stage } from '../machine/state.ts'
+import type { Trace } from '../machine/trace.ts'
+import { readConfig } from '../macros/config.ts'
+import type { MacroFile } from '../model/printer.ts'
+import { applyEdits, type Edit } from '../model/script.ts'
 import type { Vocabulary } from '../model/vocabulary.ts'
 import { resolve, worldOf } from '../resolve/resolve.ts'
 import { type RehearsalInput, stageOf } from '../round.ts'
-import { type Decided, type Has, toTheirs, type Untranslatable } from '../vocabulary/translate.ts'
-import { callIn, toHostMacro } from './host-macro.ts'
-import { toMacroFiles } from './macro-files.ts'
+import { type Decided, type Has, type Translated, toTheirs, type Untranslatable } from '../vocabulary/translate.ts'
+import { toHostMacro } from './host-macro.ts'
+import { changingTo, toMacroFiles } from './macro-files.ts'
+import { type Call, callIn, callLine } from './macro-writer.ts'
+import { type Back, type Otherwise, otherwiseIn, traceOf } from './proof.ts'
 
 /**
  * Plain numbers hold for one job, so there is a file for each. A vocabulary's words hold for all; where `decided`, what it
@@ -24,63 +34,150 @@ export type Form =
 export type Ending = 'as-it-is' | 'lf' | 'crlf'
 export type Wish = { form: Form; comments: boolean; ending: Ending }
 
-/** A file: what tells it from the others, its text, what in it can't be said so, and its size in bytes. */
-export type Taken = { name: string; text: string; untranslatable: Untranslatable[]; bytes: number }
+/**
+ * A file: what tells it from the others, its text, what in it can't be said so, and its size in bytes. It has been read back and
+ * rehearsed for every job: `otherwise` tells where it does not do what the script does, and is empty where it does.
+ */
+export type Taken = {
+  name: string
+  text: string
+  untranslatable: Untranslatable[]
+  bytes: number
+  otherwise: Otherwise[]
+}
 
-/** `tail` is what stays whatever is left out. */
-type Said = { name: string; text: string; untranslatable: Untranslatable[]; tail?: string }
+/** `tail` is what stays whatever is left out; `back` is how the machine or the program takes the file, for each job. */
+type Said = {
+  name: string
+  text: string
+  untranslatable: Untranslatable[]
+  tail?: string
+  back: (text: string) => (Back & { script?: Stage })[]
+}
 
-/** The files of a script, one or several, for the jobs of these settings. */
+/** The files of a script, one or several, for the jobs of these settings, each proven. */
 export function exportScript(
   text: string,
   settings: readonly [RehearsalInput, ...RehearsalInput[]],
   { form, comments, ending }: Wish,
 ): Taken[] {
-  return filesIn(text, settings, form).map(({ name, text: said, untranslatable, tail = '' }) => {
+  const traces = new Map<Stage, Trace>()
+  const scriptOn = (stage: Stage): Trace => {
+    const trace = traces.get(stage) ?? traceOf(text, stage)
+    traces.set(stage, trace)
+    return trace
+  }
+  return filesIn(text, settings, form).map(({ name, text: said, untranslatable, tail = '', back }) => {
     const shorter = (comments ? said : withoutComments(said)) + tail
     const ended = ending === 'as-it-is' ? shorter : shorter.replace(/\r\n|\r|\n/g, ending === 'lf' ? '\n' : '\r\n')
-    return { name, text: ended, untranslatable, bytes: new TextEncoder().encode(ended).length }
+    const otherwise = back(ended).flatMap(each => otherwiseIn(scriptOn(each.script ?? each.stage), each) ?? [])
+    return { name, text: ended, untranslatable, bytes: new TextEncoder().encode(ended).length, otherwise }
   })
 }
 
+/** A text as a machine takes it, whatever of ours is left in it. */
+const sent = (script: Stage, text: string, more: Partial<Stage> = {}) => [
+  { text, script, stage: { ...script, ...more, asSent: true } },
+]
+
 function filesIn(text: string, settings: readonly [RehearsalInput, ...RehearsalInput[]], form: Form): Said[] {
-  const stage = stageOf(settings[0])
+  const stages = settings.map(stageOf) as [Stage, ...Stage[]]
+  const [stage] = stages
   const forEach = (one: (its: Stage) => Omit<Said, 'name'>): Said[] =>
-    settings.map(setting => ({ name: setting.job.name, ...one(stageOf(setting)) }))
+    stages.map(its => ({ name: its.job.name, ...one(its) }))
   switch (form.kind) {
     case 'as-it-is':
-      return [{ name: '', text, untranslatable: [] }]
+      return [
+        {
+          name: '',
+          text,
+          untranslatable: [],
+          back: said => stages.map(script => ({ text: said, script, stage: script })),
+        },
+      ]
     case 'plain':
-      return forEach(its => plainFor(text, its))
-    case 'vocabulary':
+      return forEach(its => ({ ...plainFor(text, its), back: said => sent(its, said) }))
+    case 'vocabulary': {
+      const { vocabulary } = form
       return form.decided
-        ? forEach(its => inWords(text, its, form.vocabulary, decidedFor(text, its)))
-        : [{ name: '', ...inWords(text, stage, form.vocabulary) }]
+        ? forEach(its => ({
+            ...inWords(text, its, vocabulary, decidedFor(text, its)),
+            back: said => sent(its, said, { vocabulary }),
+          }))
+        : [
+            {
+              name: '',
+              ...inWords(text, stage, vocabulary),
+              back: said => stages.flatMap(its => sent(its, said, { vocabulary })),
+            },
+          ]
+    }
     case 'host-macro': {
       const { config, call, untranslatable } = toHostMacro(text, stage)
-      return [{ name: '', text: config, untranslatable, tail: callLines('#', call, form.vocabularies, stage) }]
+      const calls = callsIn(call, form.vocabularies, stage)
+      return [
+        {
+          name: '',
+          text: config,
+          untranslatable: [...untranslatable, ...calls.left],
+          tail: calls.lines('#'),
+          back: said => stages.map(script => ({ text: callLine(call), script, stage: withConfig(script, said) })),
+        },
+      ]
     }
     case 'macro-files':
-      return toMacroFiles(text, stage).map(({ name, text: file, call, untranslatable }) => ({
-        name,
-        text: file,
-        untranslatable,
-        tail: callLines(';', call, form.vocabularies, stage),
-      }))
+      return toMacroFiles(text, stage).map(({ name, text: file, call, stage: made, untranslatable }) => {
+        const calls = callsIn(call, form.vocabularies, made)
+        return {
+          name,
+          text: file,
+          untranslatable: [...untranslatable, ...calls.left],
+          tail: calls.lines(';'),
+          back: said =>
+            (made.change ? stages.map(its => changingTo(its, made.change?.to ?? 0)) : stages).map(script => ({
+              text: callLine(call),
+              script,
+              stage: withFile(script, { name, text: said }),
+            })),
+        }
+      })
   }
 }
 
-/** The line that calls a macro, in our words and in each vocabulary, as comments. */
-const callLines = (sign: string, call: string, vocabularies: readonly Vocabulary[], stage: Stage): string =>
-  '\n' +
-  [['a script of ours', call], ...vocabularies.map(each => [each.name, callIn(call, each, stage)])]
-    .map(([from, line]) => `${sign} Called from ${from} with:\n${sign} ${line}\n`)
-    .join('')
+/** The machine with a config's macros besides its own. */
+function withConfig(stage: Stage, config: string): Stage {
+  const macros = `${stage.printer.macros ?? ''}\n${config}`
+  const printer = { ...stage.printer, macros }
+  return { ...stage, printer, macros: new Map([...(stage.macros ?? []), ...readConfig(config).macros]) }
+}
 
-function inWords(text: string, stage: Stage, vocabulary: Vocabulary, decided?: Decided): Omit<Said, 'name'> {
+const withFile = (stage: Stage, file: MacroFile): Stage => ({
+  ...stage,
+  printer: { ...stage.printer, macroFiles: [...(stage.printer.macroFiles ?? []), file] },
+})
+
+/** The line that calls a macro, in our words and in each vocabulary, as comments; and what a vocabulary leaves to the macro. */
+function callsIn(call: Call, vocabularies: readonly Vocabulary[], stage: Stage) {
+  const scope = scopeOf(worldOf(stage), stage.job.firstTool, new Map())
+  const said = vocabularies.map(each => ({ from: each.name, ...callIn(call, each, feature => scope.has(feature)) }))
+  const lines = (sign: string) =>
+    '\n' +
+    [{ from: 'a script of ours', line: callLine(call), left: [] as string[] }, ...said]
+      .map(
+        ({ from, line, left }) =>
+          `${sign} Called from ${from} with:\n${sign} ${line}\n${left.length ? `${sign} (${listed(left)}: as the macro has it for “${stage.job.name}”)\n` : ''}`,
+      )
+      .join('')
+  const left = said.flatMap(({ from, left: names }): Untranslatable[] =>
+    names.length ? [{ line: 1, what: `${listed(names)} in the call from ${from}: the macro’s own number holds` }] : [],
+  )
+  return { lines, left }
+}
+
+function inWords(text: string, stage: Stage, vocabulary: Vocabulary, decided?: Decided): Translated {
   const scope = scopeOf(worldOf(stage), stage.job.firstTool, new Map())
   const has: Has = feature => scope.has(feature)
-  const { text: said, untranslatable } = toTheirs(text, vocabulary, has, decided)
+  const { text: said, untranslatable } = toTheirs(explicitUnits(text, stage), vocabulary, has, decided)
   const { moments } = vocabulary
   return moments && !moments.includes(stage.moment)
     ? {
@@ -93,6 +190,27 @@ function inWords(text: string, stage: Stage, vocabulary: Vocabulary, decided?: D
     : { text: said, untranslatable }
 }
 
+/** The script with each value turned into what its letter takes in so many words: another program knows no units. */
+function explicitUnits(text: string, stage: Stage): string {
+  const lines = read(text)
+  const edits = resolve(lines, stage).worths.flatMap(({ line: number, from, to, formula, unit }): Edit[] => {
+    const line = lines[number - 1]
+    const piece = line?.pieces.find(each => {
+      const place = placeOf(line, each)
+      return place.from <= from && from < place.to
+    })
+    const spec = line?.command && specOf(stage.firmware, line.command)
+    if (!line || !spec || (piece?.kind !== 'word' && piece?.kind !== 'key')) return []
+    const letter = piece.kind === 'word' ? piece.letter : piece.key
+    const factor = factorTo(spec.letters.find(each => each.letter === letter)?.unit ?? null, unit)
+    if (typeof factor !== 'number' || factor === 1) return []
+    return [
+      { from: line.from + line.raw.lastIndexOf('@', from - line.from), to, insert: `@((${formula}) * ${factor})` },
+    ]
+  })
+  return applyEdits(text, edits)
+}
+
 function decidedFor(text: string, stage: Stage): Decided {
   const { guards, worths } = resolve(read(text), stage)
   return {
@@ -102,7 +220,7 @@ function decidedFor(text: string, stage: Stage): Decided {
 }
 
 /** Numbers in place of values, and of guards only the branch that runs. Our own marks go; other comments stay. */
-function plainFor(text: string, stage: Stage): Omit<Said, 'name'> {
+function plainFor(text: string, stage: Stage): Translated {
   const lines = read(text)
   const { worths, skipped, guards, problems } = resolve(lines, stage)
   const dead = linesNotTaken(guardsOf(lines.map(({ raw }) => raw)), guards)

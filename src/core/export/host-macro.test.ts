@@ -3,7 +3,8 @@ import { demoJobs, demoMaterials, demoPrinters } from '../../../demo/load.ts'
 import { type RehearsalInput, rehearseScript, stageOf } from '../round.ts'
 import { job, material, printer } from '../testing/stage.ts'
 import { learn } from '../vocabulary/learn.ts'
-import { callIn, toHostMacro } from './host-macro.ts'
+import { toHostMacro } from './host-macro.ts'
+import { callIn, callLine } from './macro-writer.ts'
 
 const text = [
   '; for every job',
@@ -43,7 +44,7 @@ describe('a script as a host’s macro', () => {
     expect(config).toContain('  {% set purge = 12 %}\n  {% set long = purge * 8 + 4 %}\n')
     expect(config).toContain('  {% if (highest_bed > 70) and (not (uses_t1 > 0)) %}\n')
     expect(config).toContain('  G1 X{(10 + ([[long, 20]|max, 120]|min))|round(3)} E{(purge)|round(3)} F1200\n')
-    expect(call).toBe(
+    expect(callLine(call)).toBe(
       'PRELUDE_START HIGHEST_BED=@(highest bed) OOZE_SAFE=@ooze_safe USES_T1=@(choose(uses T1, 1, 0)) SOAK=@soak BED=@bed NOZZLE_T0=@(nozzle of T0) FIRST_LAYER=@first_layer',
     )
   })
@@ -55,7 +56,7 @@ describe('a script as a host’s macro', () => {
       for (const each of demoJobs().filter(({ materials }) => materials.length === 1)) {
         const its = { ...setting, material: own, job: { ...each, firstTool: 0, materials: [own.name] } }
         const before = rehearseScript(text, its)
-        const after = rehearseScript(call, { ...its, printer: { ...host, macros: config } })
+        const after = rehearseScript(callLine(call), { ...its, printer: { ...host, macros: config } })
         expect(after.trace.totalS).toBeCloseTo(before.trace.totalS, 6)
         expect(after.filament).toEqual(before.filament)
         expect(after.trace.messages.map(message => message.text)).toEqual(
@@ -73,9 +74,16 @@ describe('a script as a host’s macro', () => {
     const vocabulary = learn('M190 S{first_bed_temp}\nM109 S{first_nozzle_temp(0)}', 'mine')?.vocabulary
     if (!vocabulary) throw new Error('nothing learned')
     const { call } = toHostMacro('M190 S@bed\nM109 S@(nozzle of T0)', stageOf(setting))
-    expect(callIn(call, vocabulary, stageOf(setting))).toBe(
-      'PRELUDE_START BED={first_bed_temp} NOZZLE_T0={first_nozzle_temp(0)}',
-    )
+    expect(callIn(call, vocabulary, () => false)).toEqual({
+      line: 'PRELUDE_START BED={first_bed_temp} NOZZLE_T0={first_nozzle_temp(0)}',
+      left: [],
+    })
+    // What the vocabulary has no word for is left to what the macro has for it.
+    const { call: more } = toHostMacro('M190 S@bed\nM104 S@ooze_safe', stageOf(setting))
+    expect(callIn(more, vocabulary, () => false)).toEqual({
+      line: 'PRELUDE_START BED={first_bed_temp}',
+      left: ['OOZE_SAFE'],
+    })
   })
 
   it('tells what it can’t say', () => {

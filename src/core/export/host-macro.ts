@@ -1,15 +1,12 @@
 // A script as a macro for a host's config file, and the line that calls it.
 
-import { scopeOf } from '../formula/values.ts'
 import type { Stage } from '../machine/state.ts'
 import type { Moment } from '../model/script.ts'
-import type { Vocabulary } from '../model/vocabulary.ts'
-import { worldOf } from '../resolve/resolve.ts'
-import { toTheirs, type Untranslatable } from '../vocabulary/translate.ts'
-import { type Dialect, givenFor, writeBody } from './macro-writer.ts'
+import type { Untranslatable } from '../vocabulary/translate.ts'
+import { type Call, type Dialect, givenFor, writeBody } from './macro-writer.ts'
 
 /** The config section, the line that calls it in our values, and what can't be said so. */
-export type HostMacro = { config: string; call: string; untranslatable: Untranslatable[] }
+export type HostMacro = { config: string; call: Call; untranslatable: Untranslatable[] }
 
 const names: Record<Moment, string> = {
   start: 'PRELUDE_START',
@@ -76,11 +73,5 @@ export function toHostMacro(text: string, stage: Stage): HostMacro {
     '',
   ].join('\n')
   const given = parameters.map(each => `${each.name.toUpperCase()}=${givenFor(each)}`)
-  return { config, call: [name, ...given].join(' '), untranslatable }
-}
-
-/** The line that calls a macro, in a vocabulary's words. */
-export const callIn = (call: string, vocabulary: Vocabulary, stage: Stage): string => {
-  const scope = scopeOf(worldOf(stage), stage.job.firstTool, new Map())
-  return toTheirs(call, vocabulary, feature => scope.has(feature)).text
+  return { config, call: { head: name, given }, untranslatable }
 }

@@ -4,10 +4,10 @@ import type { Stage } from '../machine/state.ts'
 import type { MacroFile } from '../model/printer.ts'
 import type { Moment } from '../model/script.ts'
 import type { Untranslatable } from '../vocabulary/translate.ts'
-import { type Dialect, givenFor, writeBody } from './macro-writer.ts'
+import { type Call, callLine, type Dialect, givenFor, writeBody } from './macro-writer.ts'
 
-/** A file, the line that calls it in our values, and what in it can't be said so. */
-export type MacroFileMade = MacroFile & { call: string; untranslatable: Untranslatable[] }
+/** A file, the line that calls it in our values, what it is made for, and what in it can't be said so. */
+export type MacroFileMade = MacroFile & { call: Call; stage: Stage; untranslatable: Untranslatable[] }
 
 /** Letters that a call can give values under: those that mean nothing else in it. */
 const letters = [...'ABCDEFHIJKLOQRSUVWXYZ']
@@ -32,7 +32,8 @@ const conditional: Dialect = {
   and: '&&',
   or: '||',
   truth: String,
-  inLine: rounded,
+  // A board takes as many decimals as there are; whole degrees and speeds are whole here too.
+  inLine: (expression, digits) => (digits > 0 ? `{${expression}}` : rounded(expression, 0)),
   message: parts => {
     const joined = parts.map(part =>
       'text' in part ? `"${part.text.replaceAll('"', '""')}"` : rounded(part.expression, part.digits).slice(1, -1),
@@ -60,7 +61,7 @@ export function toMacroFiles(text: string, stage: Stage): MacroFileMade[] {
 }
 
 /** The stage with a change to this tool, from the one that begins or else from another. */
-function changingTo(stage: Stage, tool: number): Stage {
+export function changingTo(stage: Stage, tool: number): Stage {
   const { job } = stage
   const from = tool !== job.firstTool ? job.firstTool : tool === 0 ? 1 : 0
   const materials = Array.from(
@@ -79,12 +80,12 @@ function fileFor(text: string, stage: Stage, tool: number | null): MacroFileMade
       line: 1,
       what: `@(${each.formula}), for a call has no letter left; it stays at ${each.standard}`,
     })
-  const call = [`M98 P"${name}"`, ...given.map((each, i) => `${letters[i]}${givenFor(each)}`)].join(' ')
+  const call = { head: `M98 P"${name}"`, given: given.map((each, i) => `${letters[i]}${givenFor(each)}`) }
   const values = parameters.map((each, i) => {
     const letter = letters[i]
     const value = letter ? `exists(param.${letter}) ? param.${letter} : ${each.standard}` : each.standard
     return `var ${each.name} = ${value}`
   })
-  const header = [`; ${stage.moment} script of ${stage.printer.name}`, `; called with: ${call}`]
-  return { name, text: [...header, ...values, '', ...lines, ''].join('\n'), call, untranslatable }
+  const header = [`; ${stage.moment} script of ${stage.printer.name}`, `; called with: ${callLine(call)}`]
+  return { name, text: [...header, ...values, '', ...lines, ''].join('\n'), call, stage, untranslatable }
 }

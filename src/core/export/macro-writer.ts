@@ -9,9 +9,10 @@ import { scopeOf } from '../formula/values.ts'
 import type { Line } from '../gcode/line.ts'
 import { read } from '../gcode/read.ts'
 import type { Stage } from '../machine/state.ts'
+import type { Vocabulary } from '../model/vocabulary.ts'
 import { halfGuards } from '../resolve/guards.ts'
 import { decimalsFor, worldOf } from '../resolve/resolve.ts'
-import type { Untranslatable } from '../vocabulary/translate.ts'
+import { type Has, toTheirs, type Untranslatable } from '../vocabulary/translate.ts'
 
 /** How a macro language says things. Texts go in and come out as they stand in a line. */
 export type Dialect = {
@@ -67,6 +68,26 @@ export function writeBody(text: string, stage: Stage, dialect: Dialect): Body {
     parameters: [...writer.parameters.values()],
     untranslatable: writer.untranslatable,
   }
+}
+
+/** The line that calls a macro: what it begins with, and each parameter as it is given there, in our values. */
+export type Call = { head: string; given: readonly string[] }
+
+export const callLine = ({ head, given }: Call): string => [head, ...given].join(' ')
+
+/**
+ * The line that calls a macro in a vocabulary's words. What the vocabulary can't say is left out, so that what the macro has for it
+ * holds; those are named in `left`.
+ */
+export function callIn({ head, given }: Call, vocabulary: Vocabulary, has: Has): { line: string; left: string[] } {
+  const left: string[] = []
+  const said = given.flatMap(each => {
+    const { text, untranslatable } = toTheirs(each, vocabulary, has)
+    if (untranslatable.length === 0) return [text]
+    left.push(/^[A-Za-z_0-9]+(?==)/.exec(each)?.[0] ?? each.charAt(0))
+    return []
+  })
+  return { line: [head, ...said].join(' '), left }
 }
 
 /** A parameter's value in our words, for the line that calls the macro. */

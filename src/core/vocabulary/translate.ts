@@ -90,7 +90,10 @@ function ourBranch(inside: string, branch: NonNullable<Vocabulary['branch']>, vo
   return condition && `;? when ${condition}`
 }
 
-type Out = { vocabulary: Vocabulary; settings: ReadonlyMap<string, string>; has: Has }
+/** What a setting that stands above is in their words, or why it can't be said. */
+type Said = { ok: true; text: string } | { ok: false; what: string }
+
+type Out = { vocabulary: Vocabulary; settings: Map<string, Said>; has: Has }
 
 /** What a job decides: for each guard mark's line whether its lines run, and what a formula comes to at a line. */
 export type Decided = { guards: ReadonlyMap<number, boolean>; worth: (line: number, formula: string) => string | null }
@@ -117,9 +120,8 @@ function toTheirFormula(
       case 'Value': {
         const [nameNode, , toolNode] = childrenOf(node)
         const name = textOf(nameNode as never, text)
-        const body = settings.get(name)
-        if (body !== undefined && !toolNode) {
-          const inner = toTheirFormula(body, 'Expression', out)
+        const inner = settings.get(name)
+        if (inner !== undefined && !toolNode) {
           if (inner.ok)
             changes.push({
               from: node.from,
@@ -139,7 +141,14 @@ function toTheirFormula(
           return
         }
         const tool = textOf(toolNode, text)
-        const by = tool === 'next' ? words.get('to_tool') : tool === 'previous' ? words.get('from_tool') : tool.slice(1)
+        const by =
+          tool === 'next'
+            ? words.get('to_tool')
+            : tool === 'previous'
+              ? words.get('from_tool')
+              : tool === 'first_tool'
+                ? words.get('first_tool')
+                : tool.slice(1)
         if (!vocabulary.index || !by) {
           cannot(`@(${whole})`)
           return
@@ -152,6 +161,8 @@ function toTheirFormula(
         return
       }
       case 'Aggregate':
+      case 'Choose':
+      case 'Text':
       case 'Uses':
         cannot(`“${whole}”`)
         return
@@ -197,13 +208,8 @@ function bodyOf(body: string): string | null {
 export function toTheirs(text: string, vocabulary: Vocabulary, has: Has, decided?: Decided): Translated {
   const untranslatable: Untranslatable[] = []
   const lines = linesOf(text)
-  const settings = new Map<string, string>()
-  for (const { raw } of lines) {
-    const setting = settingLine(raw)
-    const body = setting && bodyOf(setting.body)
-    if (setting && body) settings.set(setting.name, body)
-  }
-  const out: Out = { vocabulary, settings, has }
+  const out: Out = { vocabulary, settings: new Map(), has }
+  let depth = 0
   const { open, close } = vocabulary
   const left = decided
     ? leftOut(
@@ -213,9 +219,22 @@ export function toTheirs(text: string, vocabulary: Vocabulary, has: Has, decided
       )
     : new Set<number>()
   const written = lines.map(({ raw, ending }, i) => {
-    if (left.has(i + 1)) return ''
+    if (left.has(i + 1)) {
+      const mark = guardLine(raw)
+      if (mark) depth += mark.kind === 'when' ? 1 : mark.kind === 'end' ? -1 : 0
+      return ''
+    }
     const tell = (what: string) => untranslatable.push({ line: i + 1, what })
+    const setting = settingLine(raw)
+    if (setting) {
+      const body = bodyOf(setting.body)
+      const within: Said = { ok: false, what: `the setting “${setting.name}”, which a guard decides` }
+      // From here on it is what this line says, in a guard by the job only.
+      if (body) out.settings.set(setting.name, depth > 0 ? within : toTheirFormula(body, 'Expression', out))
+      return raw + ending
+    }
     const guard = guardLine(raw)
+    if (guard) depth += guard.kind === 'when' ? 1 : guard.kind === 'end' ? -1 : 0
     if (guard) return (theirBranch(raw, guard, out, tell) ?? raw) + ending
     if (raw.trimStart().startsWith(';') || !raw.includes('@')) return raw + ending
     let line = ''
