@@ -25,7 +25,7 @@ export const findings = (page: Page): Locator =>
 /** The script as a person would get it: copied with the “Export” menu. */
 export async function takenText(page: Page): Promise<string> {
   await page.getByRole('button', { name: 'Export' }).click()
-  await page.getByRole('menuitem', { name: 'Copy the text' }).click()
+  await page.getByRole('menuitem', { name: /^Copy the (?:text|source)/ }).click()
   await expect(page.getByText('Copied')).toBeVisible()
   return page.evaluate(() => navigator.clipboard.readText())
 }

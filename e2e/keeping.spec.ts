@@ -85,7 +85,10 @@ test('a save from an older revision is refused, and nothing is lost', async ({ p
   await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click()
   await expect(page.getByRole('heading', { name: 'Two tabs' })).toBeVisible()
   const id = new URL(page.url()).pathname.split('/').at(-1)
-  await context.request.put(`/api/scripts/${id}`, { data: { printerId: 1, moment: 'start', text: 'G90\n', base: 1 } })
+  const { identity } = await (await context.request.get(`/api/scripts/${id}`)).json()
+  await context.request.put(`/api/scripts/${id}`, {
+    data: { printerId: 1, moment: 'start', text: 'G90\n', base: 1, identity },
+  })
   await editor(page).press('Control+End')
   await page.keyboard.type('M82')
   await page.getByRole('button', { name: 'Save', exact: true }).click()

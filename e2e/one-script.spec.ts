@@ -49,6 +49,7 @@ async function takenIn(page: Page, form: RegExp): Promise<string> {
   await page.getByRole('button', { name: 'Export' }).click()
   await page.getByRole('menuitem', { name: /^For one job/ }).click()
   await choose(page, 'Written', form)
+  await expect(page.getByText(/bytes, \d+ lines/)).toBeVisible()
   const text = await page.getByLabel('The exported script').inputValue()
   await page.keyboard.press('Escape')
   await expect(page.getByRole('dialog')).toHaveCount(0)

@@ -54,11 +54,18 @@ test('a vocabulary is taught by pasting, and scripts are taken away in it', asyn
     '{when first_plate_temp > 70}\nM117 Hot\n{otherwise}\nM117 Cool\n{end}\nG28\nM420 S1\nM190 S{first_plate_temp}\nM109 S{first_nozzle_temp(0)}\nG1 X@print_left F3000\n',
   )
   await expect(page.getByRole('region', { name: 'What can’t be said so' })).toContainText('line 10: @print_left')
+  // Read back, `@print_left` is no number: it would not do the same, and is not handed over.
+  const otherwise = page.getByRole('region', { name: 'Where it would do otherwise' })
+  await expect(otherwise).toContainText('small: line 10')
+  await expect(page.getByRole('button', { name: 'Save as a file' })).toBeDisabled()
+  await page.getByLabel(/^Decide what can’t be said/).check()
+  await expect(text).toHaveValue(/G1 X95 F3000\n$/)
+  await expect(otherwise).toHaveCount(0)
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Save as a file' }).click(),
   ])
-  expect(download.suggestedFilename()).toBe('script (Our own slicer).gcode')
+  expect(download.suggestedFilename()).toBe('script (Our own slicer, small).gcode')
 
   // The whole of Dunlin's scripts at once.
   const [zip] = await Promise.all([

@@ -4,6 +4,7 @@ import { effectsOf } from '../core/compare/printer-change.ts'
 import { carriedAcross, compareScripts, tellApart, tellRevisions } from '../core/compare/side-by-side.ts'
 import { callsOf } from '../core/explain/calls.ts'
 import { unknownIn } from '../core/explain/unknown.ts'
+import { exportScript } from '../core/export/export.ts'
 import { splitLines } from '../core/gcode/read.ts'
 import { readinessOf } from '../core/machine/readiness.ts'
 import { applyEdits } from '../core/model/script.ts'
@@ -80,6 +81,7 @@ const rehearser = {
   carriedAcross,
   fitPrinter,
   effectsOf,
+  exportScript,
 }
 export type Rehearser = typeof rehearser
 expose(rehearser)

@@ -4,6 +4,7 @@ import type { Finding } from '../../core/check/finding.ts'
 import { firstChange } from '../../core/compare/first-change.ts'
 import type { Effect } from '../../core/compare/printer-change.ts'
 import type { Compared, Script } from '../../core/compare/side-by-side.ts'
+import type { Taken, Wish } from '../../core/export/export.ts'
 import type { Printer } from '../../core/model/printer.ts'
 import type { RehearsalInput, RoundStep } from '../../core/round.ts'
 import type { Timed } from '../../core/runs/fit-printer.ts'
@@ -139,6 +140,13 @@ export const carriedAcrossAside = (left: Script, right: Script, index: number, t
 /** Asks for a printer's figures bettered from measured times. */
 export const fitAside = (printer: Printer, trials: readonly Timed[]) =>
   worker.ask(remote => remote.fitPrinter(printer, trials))
+
+/** The files of a script for the jobs of these settings, each read back and rehearsed. */
+export const exportAside = (
+  text: string,
+  settings: readonly [RehearsalInput, ...RehearsalInput[]],
+  wish: Wish,
+): Promise<Taken[]> => worker.ask(remote => remote.exportScript(text, settings, wish))
 
 /** What a change of a printer does to its scripts. */
 export const effectsAside = (

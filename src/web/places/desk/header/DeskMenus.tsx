@@ -10,9 +10,10 @@ import { MenuItem, menuLook } from '../../../parts/menu.tsx'
 import { placeForNew, tables, tools } from '../../../state/actions.ts'
 import { api } from '../../../state/api.ts'
 import { ask } from '../../../state/asked.ts'
-import { fileText, goBackToSaved, useDesk } from '../../../state/desk.ts'
+import { fileText, goBackToSaved, settingOf, useDesk } from '../../../state/desk.ts'
 import { copyText, nameOf, type Said, saveFile } from '../../../state/files.ts'
 import { propose } from '../../../state/preview.ts'
+import { exportAside } from '../../../state/rehearser.ts'
 
 type Props = { canGoBack: boolean; onSaid: (said: Said) => void }
 
@@ -24,10 +25,34 @@ function addRefrain(name: string, text: string): void {
   void propose({ do: 'put-refrain', name, text, at: placeForNew() })
 }
 
-async function copy(): Promise<Said> {
+async function copySource(): Promise<Said> {
   const { open } = useDesk.getState()
   return copyText(open ? fileText(open) : '')
 }
+
+/** The text in plain numbers for the job that is shown. */
+async function copyPlain(): Promise<Said> {
+  const { open, things } = useDesk.getState()
+  const setting = open && settingOf(things, open.chosen)
+  if (!open || !setting) return { text: 'There is no script open.', bad: true }
+  try {
+    const wish = { form: { kind: 'plain' }, comments: true, ending: 'as-it-is' } as const
+    const [file] = await exportAside(fileText(open), [setting], wish)
+    const [odd] = file?.otherwise ?? []
+    if (!file || odd)
+      return {
+        text: `In plain numbers it would do otherwise${odd?.line ? ` at line ${odd.line}` : ''}. Copy the source.`,
+        bad: true,
+      }
+    const copied = await copyText(file.text)
+    return copied.bad ? copied : { ...copied, text: `${copied.text} in plain numbers for “${setting.job.name}”` }
+  } catch (error) {
+    return { text: (error as Error).message, bad: true }
+  }
+}
+
+/** Whether the script has values, settings or guards of ours. */
+const hasValues = ({ text }: { text: string }): boolean => text.includes('@') || /^[ \t]*;[=?]/m.test(text)
 
 function download(): Said {
   const { open } = useDesk.getState()
@@ -36,6 +61,7 @@ function download(): Said {
 
 export const DeskMenus = memo(function DeskMenus({ canGoBack, onSaid }: Props) {
   const [refrains, setRefrains] = useState<KeptRefrain[]>([])
+  const withValues = useDesk(({ open }) => open !== null && hasValues(open))
   return (
     <>
       <Menu name="Add" onOpen={() => void api.refrains().then(setRefrains, () => setRefrains([]))}>
@@ -71,9 +97,20 @@ export const DeskMenus = memo(function DeskMenus({ canGoBack, onSaid }: Props) {
         ))}
       </Menu>
       <Menu name="Export">
-        <MenuItem onSelect={() => void copy().then(onSaid)}>
-          <Copy size={15} aria-hidden /> Copy the text
-        </MenuItem>
+        {withValues ? (
+          <>
+            <MenuItem onSelect={() => void copyPlain().then(onSaid)}>
+              <Copy size={15} aria-hidden /> Copy in plain numbers, for this job
+            </MenuItem>
+            <MenuItem onSelect={() => void copySource().then(onSaid)}>
+              <Copy size={15} aria-hidden /> Copy the source, with its @ values
+            </MenuItem>
+          </>
+        ) : (
+          <MenuItem onSelect={() => void copySource().then(onSaid)}>
+            <Copy size={15} aria-hidden /> Copy the text
+          </MenuItem>
+        )}
         <MenuItem onSelect={() => onSaid(download())}>
           <Download size={15} aria-hidden /> Download as .gcode
         </MenuItem>

@@ -2,7 +2,7 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Ending, Taken } from '../../../../core/export/export.ts'
-import { plural } from '../../../../core/format.ts'
+import { listed, plural } from '../../../../core/format.ts'
 import { Button } from '../../../parts/Button.tsx'
 import { Choice } from '../../../parts/Choice.tsx'
 import { Panel } from '../../../parts/Panel.tsx'
@@ -26,7 +26,7 @@ function nameFor(base: string, { value, about }: Way, { name: own }: Taken): str
 
 export function TakeAway({ open, things, onClose }: Props) {
   const taking = useTaking(open, things)
-  const { wish, change, forms, form, printer, taken, take } = taking
+  const { wish, change, forms, form, printer, taken, waiting, trouble, take } = taking
   const [said, setSaid] = useState<Said | null>(null)
   const [shown, setShown] = useState('')
   const file = taken.find(({ name }) => name === shown) ?? taken[0]
@@ -48,14 +48,32 @@ export function TakeAway({ open, things, onClose }: Props) {
       const { printers } = await api.shelf()
       const heads = printers.find(({ id }) => id === open.chosen.printerId)?.scripts ?? []
       const scripts = await Promise.all(heads.map(({ id }) => api.script(String(id))))
-      const files = scripts.flatMap(each => {
+      const files: { name: string; text: string }[] = []
+      const left: string[] = []
+      for (const each of scripts) {
         const base = `${momentWords[each.moment]} - ${fileName(each.name)}`
-        return take(each.text, each.moment).map(one => ({
-          name: one.name.endsWith('.g') ? `${base}/${one.name}` : nameFor(base, form, one),
-          text: one.text,
-        }))
-      })
-      setSaid(files.length ? saveZip(files, printer) : { text: `${printer} has no saved script yet`, bad: true })
+        for (const one of await take(each.text, each.moment))
+          if (one.otherwise.length > 0) left.push(each.name)
+          else
+            files.push({
+              name: one.name.endsWith('.g') ? `${base}/${one.name}` : nameFor(base, form, one),
+              text: one.text,
+            })
+      }
+      const lost = [...new Set(left)]
+      if (files.length === 0)
+        setSaid({
+          text: scripts.length ? 'None of them does the same so' : `${printer} has no saved script yet`,
+          bad: true,
+        })
+      else {
+        const told = saveZip(files, printer)
+        setSaid(
+          lost.length
+            ? { text: `${told.text}. Left out, since it would do otherwise: ${listed(lost)}`, bad: true }
+            : told,
+        )
+      }
     } catch (error) {
       setSaid({ text: (error as Error).message, bad: true })
     }
@@ -117,6 +135,12 @@ export function TakeAway({ open, things, onClose }: Props) {
         </label>
       )}
       {file && file.untranslatable.length > 0 && <Untranslatable file={file} />}
+      {file && file.otherwise.length > 0 && <Otherwise file={file} />}
+      {trouble && (
+        <p role="alert" className="mt-3 text-bad">
+          The export could not be made: {trouble}
+        </p>
+      )}
       <textarea
         aria-label="The exported script"
         readOnly
@@ -126,21 +150,47 @@ export function TakeAway({ open, things, onClose }: Props) {
       />
       <div className="mt-3 flex items-center gap-3">
         <p className="text-[14px] text-soft" role="status">
+          {waiting && 'Reading it back and rehearsing it… '}
           {file &&
+            !waiting &&
             `${file.bytes.toLocaleString('en')} bytes, ${plural(file.text.split('\n').length - (/\n$/.test(file.text) ? 1 : 0), 'line')}`}
           {said && <span className={said.bad ? 'text-bad' : 'text-good'}> · {said.text}</span>}
         </p>
         <Button className="ml-auto" onClick={() => void takeAll()}>
           All of {printer}’s scripts (.zip)
         </Button>
-        <Button onClick={() => void copyText(file?.text ?? '').then(setSaid)}>Copy</Button>
-        <Button main onClick={takeIt}>
+        <Button disabled={waiting || !proven(file)} onClick={() => void copyText(file?.text ?? '').then(setSaid)}>
+          Copy
+        </Button>
+        <Button main disabled={waiting || taken.length === 0 || !taken.every(proven)} onClick={takeIt}>
           {taken.length > 1 ? `Save ${taken.length} files (.zip)` : 'Save as a file'}
         </Button>
       </div>
     </Panel>
   )
 }
+
+/** Only what does the same as the script is handed over. */
+const proven = (file: Taken | undefined): boolean => file !== undefined && file.otherwise.length === 0
+
+const Otherwise = ({ file: { otherwise } }: { file: Taken }) => (
+  <section
+    aria-label="Where it would do otherwise"
+    className="mt-3 rounded-button border border-bad px-3 py-2 text-[14px]"
+  >
+    <h3 className="font-semibold text-bad">
+      Read back and rehearsed, it does not do what the script does. It can’t be taken away so.
+    </h3>
+    <ul>
+      {otherwise.slice(0, mostUnsaid).map(({ job, line, what }) => (
+        <li key={`${job} ${line} ${what}`}>
+          {job}: {line === null ? '' : `line ${line}, `}
+          {what.replace(' in one', ' in the script').replace(' in the other', ' in the export')}
+        </li>
+      ))}
+    </ul>
+  </section>
+)
 
 const Untranslatable = ({ file: { untranslatable } }: { file: Taken }) => (
   <section aria-label="What can’t be said so" className="mt-3 rounded-button border border-warn px-3 py-2 text-[14px]">

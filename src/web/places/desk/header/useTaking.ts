@@ -1,10 +1,14 @@
 // What a person wants to take away, and the files that come of it.
-import { useCallback, useMemo, useState } from 'react'
-import { type Ending, exportScript, type Form, type Taken } from '../../../../core/export/export.ts'
+import { useCallback, useEffect, useMemo, useState } from 'react'
+import type { Ending, Form, Taken } from '../../../../core/export/export.ts'
 import type { Moment } from '../../../../core/model/script.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
+import { misfit } from '../../../../core/runs/many.ts'
 import type { Things } from '../../../state/api.ts'
 import { fileText, type Open, settingOf } from '../../../state/desk.ts'
+import { exportAside } from '../../../state/rehearser.ts'
+
+const nothingYet = { taken: [], waiting: true, trouble: null }
 
 type Wish = { form: string; comments: boolean; ending: Ending; jobs: string[]; decided: boolean }
 
@@ -66,31 +70,50 @@ export function useTaking(open: Open, things: Things) {
     decided: false,
   })
   const printer = things.printers.find(({ id }) => id === chosen.printerId)?.data
-  const ways = waysFor(things, printer?.firmware.family, wish.decided)
+  const family = printer?.firmware.family
+  const ways = useMemo(() => waysFor(things, family, wish.decided), [things, family, wish.decided])
   const way = ways.find(({ value }) => value === wish.form) ?? (ways[0] as Way)
   const take = useCallback(
-    (text: string, moment: Moment): Taken[] => {
-      const settings = wish.jobs.flatMap((jobName): RehearsalInput[] => {
+    async (text: string, moment: Moment): Promise<Taken[]> => {
+      const settingFor = (jobName: string): RehearsalInput[] => {
         const job = things.jobs.find(({ data }) => data.name === jobName)?.data
         // The job that is rehearsed keeps the material chosen for it; another has its own.
         const materialName = jobName === chosen.jobName ? chosen.materialName : (job?.materials[0] ?? '')
         const setting = settingOf(things, { ...chosen, moment, jobName, materialName })
         return setting ? [setting] : []
-      })
-      const [first, ...others] = settings
-      return first ? exportScript(text, [first, ...others], { ...wish, form: way.form }) : []
+      }
+      // What is one file for all jobs is proven for every job that the printer can print.
+      const others = things.jobs
+        .map(({ data }) => data)
+        .filter(job => job.name !== chosen.jobName && printer && misfit(job, printer) === null)
+        .map(({ name }) => name)
+      const names = way.perJob ? wish.jobs : [chosen.jobName, ...others]
+      const [first, ...more] = names.flatMap(settingFor)
+      return first ? exportAside(text, [first, ...more], { ...wish, form: way.form }) : []
     },
-    [chosen, things, wish, way.form],
+    [chosen, things, wish, way.form, way.perJob, printer],
   )
   const text = fileText(open)
-  const taken = useMemo(() => take(text, chosen.moment), [take, text, chosen.moment])
+  const [made, setMade] = useState<{ taken: Taken[]; waiting: boolean; trouble: string | null }>(nothingYet)
+  useEffect(() => {
+    let left = false
+    setMade(nothingYet)
+    take(text, chosen.moment).then(
+      taken => left || setMade({ taken, waiting: false, trouble: null }),
+      error => left || setMade({ taken: [], waiting: false, trouble: (error as Error).message }),
+    )
+    return () => {
+      left = true
+    }
+  }, [take, text, chosen.moment])
+  const { taken } = made
   return {
     wish,
     change: (part: Partial<Wish>) => setWish(before => ({ ...before, ...part })),
     forms: ways.map(({ value, label, note }) => ({ value, label, about: note })),
     form: way,
     printer: printer?.name ?? 'printer',
-    taken,
+    ...made,
     take,
     /** How much can't be said without deciding it for a job. */
     undecided: wish.decided ? 0 : (taken[0]?.untranslatable.length ?? 0),
