@@ -1,5 +1,6 @@
 // Whether two rehearsals come to the same: the same moves, filament, heat, messages and time, and the same state at the end.
 import { mm } from '../format.ts'
+import { axes } from '../model/printer.ts'
 import type { Modes } from './state.ts'
 import { lastModes, modesAfter, type Step, stepsOf, type Trace } from './trace.ts'
 
@@ -33,9 +34,12 @@ const shown: readonly [keyof Modes, string][] = [
 /** Steps in which anything happens. */
 function* telling(trace: Trace): Generator<Step> {
   for (const step of stepsOf(trace)) {
-    const { from, to, start, end, filamentMm } = step
-    const still = from.x === to.x && from.y === to.y && from.z === to.z
-    if (end - start > 1e-6 || filamentMm !== 0 || !(still || Number.isNaN(from.x + from.y + from.z))) yield step
+    const { kind, from, to, start, end, filamentMm } = step
+    const way = Math.hypot(to.x - from.x, to.y - from.y, to.z - from.z)
+    // An axis that is found is something, too.
+    const found = axes.some(axis => Number.isNaN(from[axis]) && !Number.isNaN(to[axis]))
+    const stays = kind === 'travel' && way < doubt.mm && filamentMm === 0
+    if (found || (!stays && (end - start > 1e-6 || filamentMm !== 0 || way > 0))) yield step
   }
 }
 
