@@ -183,7 +183,7 @@ export function namesFor(recorder: Recorder, command: Command, macro: Macro): Na
     .join(' ')
   return {
     names: { ...variablesOf(recorder, macro), params, rawparams, printer: statusOf(recorder) },
-    standIn: path => recorder.stage.standIns?.[path],
+    standIn: path => recorder.stage.printer.unseen?.find(each => each.path === path)?.value,
     say: text => recorder.message(text),
   }
 }

@@ -112,3 +112,42 @@ describe('macros of a host', () => {
     expect(found('unknown-command', 'STOP_PRINT', 'start', host)).toHaveLength(1)
   })
 })
+
+describe('what a rehearsal can’t know of a host', () => {
+  const asking =
+    '[gcode_macro WAIT]\ngcode:\n  {% set at = printer["temperature_sensor case"].temperature|float %}\n  G4 P{at * 100}\n  M117 done\n'
+  const withMacros = (more = {}) => round('WAIT', 'start', { ...host, macros: asking, ...more })
+
+  it('is told with its line in the config, and never passed over as 0', () => {
+    const { trace, findings } = withMacros()
+    // The template begins on line 2, where “gcode:” stands; the look-up is on the line after it.
+    expect(trace.troubles.map(({ sort, inConfig }) => [sort, inConfig?.line, inConfig?.unknown])).toEqual([
+      ['unseen', 3, 'printer.temperature_sensor case.temperature'],
+    ])
+    expect(findings.find(({ rule }) => rule === 'unknown-value')?.message).toContain('line 3 of the config')
+    expect(trace.messages.map(({ text }) => text)).toEqual(['done'])
+  })
+
+  it('is what the printer keeps for it', () => {
+    // 35 · 100 ms are 3.5 s.
+    const { trace } = withMacros({ unseen: [{ path: 'printer.temperature_sensor case.temperature', value: 35 }] })
+    expect(trace.troubles).toEqual([])
+    expect(trace.totalS).toBeCloseTo(3.5, 6)
+  })
+
+  it('says and stops what its templates say and stop', () => {
+    const macros =
+      '[gcode_macro SAY]\ngcode:\n  {action_respond_info("bed is %d" % printer.heater_bed.target)}\n  G28\n[gcode_macro NO]\ngcode:\n  {% if not params.BED %}{action_raise_error("no bed given")}{% endif %}\n  G28\n'
+    const say = round('M140 S60\nSAY', 'start', { ...host, macros })
+    expect(say.trace.messages.map(({ text }) => text)).toEqual(['bed is 60'])
+    const no = round('NO\nG1 X5', 'start', { ...host, macros })
+    expect(no.trace.ended?.why).toContain('no bed given')
+    expect(no.commands.map(({ command }) => command.name)).toEqual(['NO'])
+  })
+
+  it('keeps saved variables and takes lists from the config', () => {
+    const macros =
+      "[gcode_macro KEEP]\nvariable_spots: [[10, 20], [30, 40]]\ngcode:\n  SAVE_VARIABLE VARIABLE=last VALUE=7\n  TELL\n[gcode_macro TELL]\ngcode:\n  M117 {printer.save_variables.variables.last} {printer['gcode_macro KEEP'].spots[1][0]}\n"
+    expect(round('KEEP', 'start', { ...host, macros }).trace.messages.map(({ text }) => text)).toEqual(['7 30'])
+  })
+})

@@ -197,11 +197,24 @@ class Runner {
       if (rendered.stops) {
         recorder.line = line
         recorder.end(told(rendered.line, rendered.why))
-      } else recorder.troubles.push({ sort: 'macro', line, why: told(rendered.line, rendered.why) })
+      } else {
+        const inConfig = {
+          macro: macro.name,
+          line: macro.gcodeLine + rendered.line - 1,
+          why: rendered.why,
+          unknown: null,
+        }
+        recorder.troubles.push({ sort: 'macro', line, why: told(rendered.line, rendered.why), inConfig })
+      }
       return
     }
     for (const { line: at, why, unknown } of rendered.flaws)
-      recorder.troubles.push({ sort: unknown === null ? 'macro' : 'unseen', line, why: told(at, why) })
+      recorder.troubles.push({
+        sort: unknown === null ? 'macro' : 'unseen',
+        line,
+        why: told(at, why),
+        inConfig: { macro: macro.name, line: macro.gcodeLine + at - 1, why, unknown },
+      })
     for (const made of read(rendered.text)) {
       if (recorder.over || !recorder.spend('repeats')) return
       if (made.command) this.command(line, made.command, [...within, macro.name])

@@ -3,9 +3,11 @@ import { sayFromTable } from '../effects/table-words.ts'
 import { specOf } from '../firmware/spec.ts'
 import { readLine, splitLines } from '../gcode/read.ts'
 import type { Stage } from '../machine/state.ts'
+import type { Trouble } from '../machine/trace.ts'
 import type { Macro } from '../macros/config.ts'
 import { insideTag, templateParts } from '../macros/tags.ts'
 import type { MacroFile } from '../model/printer.ts'
+import { rehearseLines } from '../resolve/resolve.ts'
 
 /** A line of a macro; `depth` is how many branches and loops it stands in. */
 export type MacroLine = { number: number; text: string; says: string; depth: number }
@@ -83,4 +85,16 @@ function sayPlain(text: string, stage: Stage): string {
   if (!command) return ''
   const macro = specOf(stage.firmware, command) ? undefined : stage.macros?.get(command.name)
   return macro ? `Runs the macro ${macro.name}.` : sayFromTable(command, stage)
+}
+
+/** What in a host's macros can't be worked out when each is called by itself: its line in the config, and why. */
+export type MacroTrouble = NonNullable<Trouble['inConfig']>
+
+/** Each once, by its line; troubles that only parameters of a call would settle are among them. */
+export function troublesIn(stage: Stage): MacroTrouble[] {
+  const found = new Map<string, MacroTrouble>()
+  for (const name of stage.macros?.keys() ?? [])
+    for (const { inConfig } of rehearseLines([readLine(name)], stage).trace.troubles)
+      if (inConfig) found.set(`${inConfig.line} ${inConfig.why}`, inConfig)
+  return [...found.values()].sort((a, b) => a.line - b.line)
 }

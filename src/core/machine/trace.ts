@@ -54,7 +54,13 @@ export type PlainCommand = Indented
  * Something that could not be run as it stands: a macro, a file that is missing, blocks that don't fit, a value that nothing
  * gives, or something of the real machine that a rehearsal can't see.
  */
-export type Trouble = { sort: 'macro' | 'file' | 'unreadable' | 'value' | 'unseen'; line: number; why: string }
+export type Trouble = {
+  sort: 'macro' | 'file' | 'unreadable' | 'value' | 'unseen'
+  line: number
+  why: string
+  /** Where in a host's config it is, and what the simulated printer can't tell there. */
+  inConfig?: { macro: string; line: number; why: string; unknown: string | null }
+}
 
 /** Files that ran for a command: the first one's name, how many commands they held, and how long they took, s. */
 export type FileRun = { name: string; commands: number; tookS: number }

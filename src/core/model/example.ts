@@ -52,6 +52,7 @@ export const printer: Printer = {
   },
   macros: '',
   macroFiles: [],
+  unseen: [],
   taught: [],
   filamentChange: null,
   display: { columns: 20 },

@@ -94,6 +94,7 @@ export function printerFrom(answers: Answers): Printer {
     waits: null,
     macros: '',
     macroFiles: [],
+    unseen: [],
     taught: [],
     filamentChange: null,
     display: { columns: 20 },

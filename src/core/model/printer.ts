@@ -146,6 +146,11 @@ export const Printer = v.object({
   macros: v.optional(plainText(400_000), ''),
   /** The macro files on a board's card that its scripts may call, each with its name there. */
   macroFiles: v.optional(listOf(MacroFile, 500), []),
+  /** What it says of itself and a rehearsal can't know, by the way that a macro asks for it (`printer.mcu.last_stats`). */
+  unseen: v.optional(
+    listOf(v.object({ path: v.pipe(v.string(), v.minLength(1), v.maxLength(200)), value: mm }), 500),
+    [],
+  ),
   /** Commands of its maker's own, taught for this printer alone; those of its whole firmware family are kept apart. */
   taught: v.optional(listOf(TaughtCommand, 2000), []),
   /** What a change of filament by hand moves: out, in and through the nozzle, mm, and how fast; null where that is not known. */

@@ -1,5 +1,6 @@
 // The list of a printer's macros, and one of them with a sentence beside each line.
-import type { MacroLine } from '../../../core/explain/macro.ts'
+import type { ReactNode } from 'react'
+import type { MacroLine, MacroTrouble } from '../../../core/explain/macro.ts'
 import type { ConfigProblem } from '../../../core/macros/config.ts'
 import { Button } from '../../parts/Button.tsx'
 
@@ -10,13 +11,17 @@ type Props = {
   all: readonly Listed[]
   macro: Listed | undefined
   problems: readonly ConfigProblem[]
+  /** What in the macros can't be worked out, by the line of the config. */
+  troubles: readonly MacroTrouble[]
+  /** What stands below the list: numbers for what is not known. */
+  unseen: ReactNode
   onShow: (name: string) => void
   onEdit: () => void
 }
 
 const mostProblems = 8
 
-export function MacroText({ all, macro, problems, onShow, onEdit }: Props) {
+export function MacroText({ all, macro, problems, troubles, unseen, onShow, onEdit }: Props) {
   return (
     <div className="grid min-h-0 flex-1 grid-cols-[250px_minmax(0,1fr)] gap-6">
       <div className="flex min-h-0 flex-col gap-3">
@@ -53,6 +58,7 @@ export function MacroText({ all, macro, problems, onShow, onEdit }: Props) {
             ))}
           </ul>
         )}
+        {unseen}
       </div>
       {macro && (
         <article aria-label={macro.name} className="flex min-h-0 flex-col rounded-card border border-rule bg-raised">
@@ -73,7 +79,16 @@ export function MacroText({ all, macro, problems, onShow, onEdit }: Props) {
                     >
                       {text.trim()}
                     </td>
-                    <td className="pr-4 text-[15px] text-soft">{says}</td>
+                    <td className="pr-4 text-[15px] text-soft">
+                      {says}
+                      {troubles
+                        .filter(({ line, macro: of }) => line === number && of === macro.name)
+                        .map(({ why }) => (
+                          <span key={why} className="block text-warn">
+                            {why}
+                          </span>
+                        ))}
+                    </td>
                   </tr>
                 ))}
               </tbody>

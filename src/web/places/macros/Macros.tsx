@@ -1,7 +1,7 @@
 // Macros: a host's config, or the macro files on a board's card, kept for a printer and explained line by line.
 import { useEffect, useMemo, useState } from 'react'
 import { useLocation, useSearchParams } from 'react-router'
-import { explainFile, explainMacro } from '../../../core/explain/macro.ts'
+import { explainFile, explainMacro, type MacroTrouble, troublesIn } from '../../../core/explain/macro.ts'
 import { type ConfigProblem, readConfig } from '../../../core/macros/config.ts'
 import { job, material } from '../../../core/model/example.ts'
 import type { Printer } from '../../../core/model/printer.ts'
@@ -11,18 +11,20 @@ import { api, type Kept, type Things } from '../../state/api.ts'
 import { ConfigForm } from './ConfigForm.tsx'
 import { FilesForm } from './FilesForm.tsx'
 import { type Listed, MacroText } from './MacroText.tsx'
+import { Unseen } from './Unseen.tsx'
 
 const familyWords = { host: 'host firmware', 'macro-file': 'macro-file firmware' } as const
 type Family = keyof typeof familyWords
 const hasMacros = ({ firmware }: Printer): boolean => firmware.family in familyWords
 
 /** Everything a printer's scripts may call, each line with its sentence. */
-function listed(printer: Printer): { all: Listed[]; problems: ConfigProblem[] } {
+function listed(printer: Printer): { all: Listed[]; problems: ConfigProblem[]; troubles: MacroTrouble[] } {
   const stage = stageOf({ printer, material, job, moment: 'start' })
   if (printer.firmware.family === 'macro-file')
     return {
       all: printer.macroFiles.map(file => ({ name: file.name, about: '', lines: explainFile(file, stage) })),
       problems: [],
+      troubles: [],
     }
   const { macros, problems } = readConfig(printer.macros)
   return {
@@ -34,6 +36,7 @@ function listed(printer: Printer): { all: Listed[]; problems: ConfigProblem[] } 
       lines: explainMacro(macro, stage),
     })),
     problems,
+    troubles: troublesIn(stage),
   }
 }
 
@@ -85,7 +88,7 @@ export function Macros() {
 }
 
 function OfPrinter({ printer, onChanged }: { printer: Kept<Printer>; onChanged: (printer: Kept<Printer>) => void }) {
-  const { all, problems } = useMemo(() => listed(printer.data), [printer])
+  const { all, problems, troubles } = useMemo(() => listed(printer.data), [printer])
   const [shown, setShown] = useState<string | null>(null)
   const pasted: unknown = useLocation().state?.config
   const brought = printer.data.firmware.family === 'host' && typeof pasted === 'string' ? pasted : ''
@@ -103,5 +106,15 @@ function OfPrinter({ printer, onChanged }: { printer: Kept<Printer>; onChanged: 
       <FilesForm printer={printer} onDone={done} onClose={onClose} />
     )
   }
-  return <MacroText all={all} macro={macro} problems={problems} onShow={setShown} onEdit={() => setEditing(true)} />
+  return (
+    <MacroText
+      all={all}
+      macro={macro}
+      problems={problems}
+      troubles={troubles}
+      unseen={<Unseen printer={printer} troubles={troubles} onDone={onChanged} />}
+      onShow={setShown}
+      onEdit={() => setEditing(true)}
+    />
+  )
 }

@@ -1,0 +1,72 @@
+// What a printer's macros ask of it and a rehearsal can't know: a number for each, kept with the printer.
+import { useState } from 'react'
+import type { MacroTrouble } from '../../../core/explain/macro.ts'
+import type { Printer } from '../../../core/model/printer.ts'
+import { Button } from '../../parts/Button.tsx'
+import { fieldLook } from '../../parts/Field.tsx'
+import { api, type Kept } from '../../state/api.ts'
+
+type Props = { printer: Kept<Printer>; troubles: readonly MacroTrouble[]; onDone: (printer: Kept<Printer>) => void }
+
+export function Unseen({ printer, troubles, onDone }: Props) {
+  const { unseen = [] } = printer.data
+  const paths = [
+    ...new Set([
+      ...unseen.map(({ path }) => path),
+      ...troubles.flatMap(({ unknown }) => (unknown === null ? [] : [unknown])),
+    ]),
+  ]
+  const [numbers, setNumbers] = useState<Readonly<Record<string, string>>>(() =>
+    Object.fromEntries(unseen.map(({ path, value }) => [path, String(value)])),
+  )
+  const [refusal, setRefusal] = useState<string | null>(null)
+  if (paths.length === 0) return null
+  const keep = async () => {
+    const given = paths.flatMap(path => {
+      const text = numbers[path]?.trim() ?? ''
+      return text !== '' && Number.isFinite(Number(text)) ? [{ path, value: Number(text) }] : []
+    })
+    try {
+      onDone(await api.changePrinter(printer.id, { ...printer.data, unseen: given }))
+      setRefusal(null)
+    } catch (error) {
+      setRefusal((error as Error).message)
+    }
+  }
+  return (
+    <form
+      aria-label="What a rehearsal can’t know"
+      className="border-t border-rule pt-2"
+      onSubmit={event => {
+        event.preventDefault()
+        void keep()
+      }}
+    >
+      <h2 className="text-[15px] font-semibold">What a rehearsal can’t know</h2>
+      <p className="pb-1 text-[14px] text-soft">Without a number it is rehearsed with 0.</p>
+      <ul className="grid gap-1.5">
+        {paths.map(path => (
+          <li key={path}>
+            <label className="block text-[13px]">
+              <span className="font-mono break-all">{path}</span>
+              <input
+                inputMode="decimal"
+                value={numbers[path] ?? ''}
+                onChange={event => setNumbers(before => ({ ...before, [path]: event.target.value }))}
+                className={`${fieldLook} py-0.5`}
+              />
+            </label>
+          </li>
+        ))}
+      </ul>
+      {refusal && (
+        <p role="alert" className="text-bad">
+          {refusal}
+        </p>
+      )}
+      <Button small type="submit" className="mt-1.5">
+        Keep these numbers
+      </Button>
+    </form>
+  )
+}
