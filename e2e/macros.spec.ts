@@ -64,3 +64,37 @@ test('a board’s macro files are kept, explained, and run with the letters they
   await expect(lineWith(page, 'stand.g')).toContainText('Runs the file stand.g: 2 commands, 8 s.')
   await expect(page.getByRole('region', { name: 'Advice' })).toContainText('“sit.g” is not among this printer’s files')
 })
+
+test('what a macro asks and a rehearsal can’t know is told at its line, and given a number that the printer keeps', async ({
+  page,
+}) => {
+  await page.goto('/macros?printer=Curlew')
+  await page.getByRole('button', { name: 'Change them' }).click()
+  const before = await page.getByLabel('Config file').inputValue()
+  const asking =
+    '[gcode_macro SETTLE]\ngcode:\n  {% set air = printer["temperature_sensor case"].temperature|float %}\n  G4 P{air * 100}\n  G1 X{ 3 / 0 }\n  M117 settled\n'
+  await page.getByLabel('Config file').fill(asking)
+  await page.getByRole('button', { name: 'Keep the macros' }).click()
+  const macro = page.getByRole('article', { name: 'SETTLE' })
+  await expect(macro.getByRole('row', { name: /set air/ })).toContainText('A rehearsal can’t know')
+  await expect(macro.getByRole('row', { name: /3 \/ 0/ })).toContainText('It divides by zero.')
+  await page.getByLabel('printer.temperature_sensor case.temperature').fill('35')
+  await page.getByRole('button', { name: 'Keep these numbers' }).click()
+  await expect(macro.getByRole('row', { name: /set air/ })).not.toContainText('A rehearsal can’t know')
+
+  await pasteOnShelf(page, 'SETTLE\n')
+  await onPrinter(page, /^Curlew/)
+  await expect(
+    findings(page).filter({ hasText: 'In the macro SETTLE, line 5 of the config: It divides by zero.' }),
+  ).toBeVisible()
+  await expect(findings(page).filter({ hasText: 'temperature_sensor' })).toHaveCount(0)
+
+  await page.goto('/macros?printer=Curlew')
+  await page.getByRole('button', { name: 'Change them' }).click()
+  await page.getByLabel('Config file').fill(before)
+  await page.getByRole('button', { name: 'Keep the macros' }).click()
+  await expect(page.getByLabel('printer.temperature_sensor case.temperature')).toHaveValue('35')
+  await page.getByLabel('printer.temperature_sensor case.temperature').fill('')
+  await page.getByRole('button', { name: 'Keep these numbers' }).click()
+  await expect(page.getByRole('form', { name: 'What a rehearsal can’t know' })).toHaveCount(0)
+})

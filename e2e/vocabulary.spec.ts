@@ -56,7 +56,7 @@ test('a vocabulary is taught by pasting, and scripts are taken away in it', asyn
   await expect(page.getByRole('region', { name: 'What can’t be said so' })).toContainText('line 10: @print_left')
   // Read back, `@print_left` is no number: it would not do the same, and is not handed over.
   const otherwise = page.getByRole('region', { name: 'Where it would do otherwise' })
-  await expect(otherwise).toContainText('small: line 10')
+  await expect(otherwise).toContainText('small, tall and full-bed: line 10')
   await expect(page.getByRole('button', { name: 'Save as a file' })).toBeDisabled()
   await page.getByLabel(/^Decide what can’t be said/).check()
   await expect(text).toHaveValue(/G1 X95 F3000\n$/)

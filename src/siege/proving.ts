@@ -150,9 +150,11 @@ function madeRequest(chance: Chance, { passages }: Rehearsal): EditRequest {
   ])
 }
 
+/** Steps in which anything happens; what is left of reckoning with decimals is nothing. */
 const telling = (trace: Trace): Step[] =>
   [...stepsOf(trace)].filter(
-    ({ start, end, filamentMm, from, to }) => end - start > 1e-9 || filamentMm !== 0 || from.x !== to.x,
+    ({ start, end, filamentMm, from, to }) =>
+      end - start > 1e-6 || Math.abs(filamentMm) > 1e-6 || Math.abs(to.x - from.x) > 1e-6,
   )
 
 /** Where the head is after a command. */

@@ -371,11 +371,7 @@ export class Renderer {
     if (!(value instanceof Unknown)) return value
     const given = this.given.standIn?.(value.path)
     if (given === undefined)
-      this.tell(
-        this.line,
-        `${value.path} is nothing that the simulated printer knows. It is rehearsed with 0.`,
-        value.path,
-      )
+      this.tell(this.line, `A rehearsal can’t know “${value.path}”. It goes on with 0.`, value.path)
     return given ?? 0
   }
 

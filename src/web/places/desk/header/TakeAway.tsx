@@ -173,24 +173,30 @@ export function TakeAway({ open, things, onClose }: Props) {
 /** Only what does the same as the script is handed over. */
 const proven = (file: Taken | undefined): boolean => file !== undefined && file.otherwise.length === 0
 
-const Otherwise = ({ file: { otherwise } }: { file: Taken }) => (
-  <section
-    aria-label="Where it would do otherwise"
-    className="mt-3 rounded-button border border-bad px-3 py-2 text-[14px]"
-  >
-    <h3 className="font-semibold text-bad">
-      Read back and rehearsed, it does not do what the script does. It can’t be taken away so.
-    </h3>
-    <ul>
-      {otherwise.slice(0, mostUnsaid).map(({ job, line, what }) => (
-        <li key={`${job} ${line} ${what}`}>
-          {job}: {line === null ? '' : `line ${line}, `}
-          {what.replace(' in one', ' in the script').replace(' in the other', ' in the export')}
-        </li>
-      ))}
-    </ul>
-  </section>
-)
+function Otherwise({ file: { otherwise } }: { file: Taken }) {
+  const jobs = new Map<string, string[]>()
+  for (const { job, line, what } of otherwise) {
+    const said = `${line === null ? '' : `line ${line}, `}${what.replace(' in one', ' in the script').replace(' in the other', ' in the export')}`
+    jobs.set(said, [...(jobs.get(said) ?? []), job])
+  }
+  return (
+    <section
+      aria-label="Where it would do otherwise"
+      className="mt-3 rounded-button border border-bad px-3 py-2 text-[14px]"
+    >
+      <h3 className="font-semibold text-bad">
+        Read back and rehearsed, it does not do what the script does, so it is not handed over.
+      </h3>
+      <ul>
+        {[...jobs].slice(0, mostUnsaid).map(([said, names]) => (
+          <li key={said}>
+            {listed(names)}: {said}
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
 
 const Untranslatable = ({ file: { untranslatable } }: { file: Taken }) => (
   <section aria-label="What can’t be said so" className="mt-3 rounded-button border border-warn px-3 py-2 text-[14px]">
