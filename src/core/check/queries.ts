@@ -89,25 +89,6 @@ export const printArea = ({ stage }: Checked): Rectangle => areaOn(stage.job, st
 export const outsideMm = ({ left, right, front, back }: Rectangle, x: number, y: number): number =>
   Math.hypot(Math.max(left - x, 0, x - right), Math.max(front - y, 0, y - back))
 
-/** Whether a straight way touches a rectangle: cut to it side by side, something of the way is left. */
-export function crosses(area: Rectangle, { from, to }: Pick<Step, 'from' | 'to'>): boolean {
-  let [first, last] = [0, 1]
-  for (const [at, way, low, high] of [
-    [from.x, to.x - from.x, area.left, area.right],
-    [from.y, to.y - from.y, area.front, area.back],
-  ] as const) {
-    if (Number.isNaN(at + way)) return false
-    if (way === 0) {
-      if (at < low || at > high) return false
-      continue
-    }
-    const [one, other] = [(low - at) / way, (high - at) / way]
-    first = Math.max(first, Math.min(one, other))
-    last = Math.min(last, Math.max(one, other))
-  }
-  return first <= last
-}
-
 /** The most that one step's length along X and Y comes to, mm; 0 where an end is not known. */
 export const acrossMm = ({ from, to }: Step): number => Math.hypot(to.x - from.x, to.y - from.y) || 0
 

@@ -1,10 +1,10 @@
 // Moves to where the head can't go.
 import { mm, plain } from '../../format.ts'
+import { zoneOn } from '../../machine/beyond.ts'
 import { modesBefore } from '../../machine/trace.ts'
 import { axes, beyondRadiusMm } from '../../model/printer.ts'
 import { replacePiece, sourceWord } from '../../script/edits/lines.ts'
 import type { Checked, Fix, Found, Rule } from '../finding.ts'
-import { crosses } from '../queries.ts'
 import { liftsPast } from './lift-past-top.ts'
 
 const doubtMm = 0.01
@@ -57,11 +57,9 @@ function beyondTheCircle({ steps, trace, stage }: Pick<Checked, 'steps' | 'trace
 
 /** The first move through each zone that the head must keep out of. */
 function throughZones({ steps, trace, stage }: Pick<Checked, 'steps' | 'trace' | 'stage'>): Found[] {
-  return stage.printer.zones.flatMap(({ name, x, y, highMm }): Found[] => {
-    const zone = { left: x[0], right: x[1], front: y[0], back: y[1] }
-    const step = steps.find(
-      each => each.kind !== 'home' && Math.min(each.from.z, each.to.z) < highMm && crosses(zone, each),
-    )
+  return stage.printer.zones.flatMap((zone): Found[] => {
+    const { name, x, y, highMm } = zone
+    const step = steps.find(each => zoneOn({ zones: [zone] }, each))
     if (!step) return []
     const message = `Goes through “${name}” (X ${plain(x[0])} to ${plain(x[1])}, Y ${plain(y[0])} to ${plain(y[1])}, ${mm(highMm)} high), where the head is to keep out.`
     return [{ line: trace.rows.line[step.command] as number, message }]

@@ -1,8 +1,9 @@
 // A purge that lies where this job is printed.
 import { mm } from '../../format.ts'
+import { crosses } from '../../machine/beyond.ts'
 import { beadWidthMm } from '../../machine/outcome.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
-import { andMore, crosses, printArea } from '../queries.ts'
+import { andMore, printArea } from '../queries.ts'
 
 function check(script: Checked): Found[] {
   const { strokes, stage } = script

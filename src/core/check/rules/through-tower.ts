@@ -1,9 +1,10 @@
 // The head goes through the place of the prime tower: in a start script by purging there, later by running into it.
 import { mm } from '../../format.ts'
 import { printHeight } from '../../machine/beginning.ts'
+import { crosses } from '../../machine/beyond.ts'
 import { towerOf } from '../../model/job.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
-import { acrossMm, crosses, lineOf, outsideMm } from '../queries.ts'
+import { acrossMm, lineOf, outsideMm } from '../queries.ts'
 
 /** So little over the tower the nozzle still drags on it; deeper than this it runs into it. */
 const dragsMm = 0.1

@@ -1,9 +1,14 @@
 // Puts a made passage into a script, or makes one again from other parameters.
 
+import { plain } from '../../format.ts'
 import type { Line } from '../../gcode/line.ts'
+import { rawLines, read } from '../../gcode/read.ts'
+import { whyBeyond } from '../../machine/beyond.ts'
 import { segmentAt } from '../../machine/heat.ts'
-import { lastModes, modesBefore } from '../../machine/trace.ts'
-import type { Edit } from '../../model/script.ts'
+import { strokesOf } from '../../machine/outcome.ts'
+import { lastModes, modesAfter, modesBefore, stepsOf } from '../../machine/trace.ts'
+import { applyEdits, type Edit } from '../../model/script.ts'
+import { rehearseLines } from '../../resolve/resolve.ts'
 import {
   endLine,
   fitValues,
@@ -62,30 +67,57 @@ export function makePassage(script: Rehearsed, name: string, values: Values, at:
   const text = [markerLine(name, made.values), ...made.lines, endLine(name)].join(ending)
 
   const old = madePassages(lines).made.find(each => each.firstLine === at && each.name === name)
-  if (old) {
-    const { from, to } = rangeOf(lines, old.firstLine, old.lastLine)
-    const last = lines[old.lastLine - 1]
-    return {
-      ok: true,
-      ...note,
-      title: `Make “${title}” again`,
-      edits: [{ from, to: to - (last?.ending.length ?? 0), insert: text }],
-    }
-  }
+  const { length } = lines
+  const plan = old ? madeAgain(lines, old, text, title) : put(script, at, text, title, ending)
+  const first = Math.min(at, old || lines[at - 1] ? at : length)
+  const why = whyNot(script, plan, first, first + rawLines(text).length)
+  return why ? refuse(why) : { ...plan, ...note }
+}
+
+type Ready = Extract<Plan, { ok: true }>
+
+function madeAgain(lines: readonly Line[], old: MadePassage, text: string, title: string): Ready {
+  const { from, to } = rangeOf(lines, old.firstLine, old.lastLine)
+  const ending = lines[old.lastLine - 1]?.ending.length ?? 0
+  return { ok: true, title: `Make “${title}” again`, edits: [{ from, to: to - ending, insert: text }] }
+}
+
+function put({ text: whole, lines }: Rehearsed, at: number, text: string, title: string, ending: string): Ready {
   const before = lines[at - 1]
-  if (before)
-    return {
-      ok: true,
-      ...note,
-      title: `Add: ${title}`,
-      edits: [{ from: before.from, to: before.from, insert: text + ending }],
-    }
-  const end = script.text.length
-  const gap = end === 0 || /[\r\n]$/.test(script.text) ? '' : ending
-  return {
-    ok: true,
-    ...note,
-    title: `Add: ${title}`,
-    edits: [{ from: end, to: end, insert: gap + text + ending }],
+  const from = before?.from ?? whole.length
+  const gap = before || whole === '' || /[\r\n]$/.test(whole) ? '' : ending
+  return { ok: true, title: `Add: ${title}`, edits: [{ from, to: from, insert: gap + text + ending }] }
+}
+
+/** What a hot end is said to melt is no sharp line; a short dab spoils nothing. */
+const flow = { doubt: 1.05, worthMm: 3 }
+
+/** Why what would be made, on the lines first…last of the new text, can't be: it leaves where the head may go, or heats or pushes too much. */
+function whyNot({ text, stage }: Rehearsed, { edits }: Ready, first: number, last: number): string | null {
+  const { trace } = rehearseLines(read(applyEdits(text, edits)), stage)
+  const { printer } = stage
+  const within = (line: number) => first <= line && line <= last
+  for (const step of stepsOf(trace)) {
+    const why = within(trace.rows.line[step.command] as number) ? whyBeyond(printer, step) : null
+    if (why) return `It ${why}. Give it other numbers, or another place.`
   }
+  const most = printer.heaters.nozzle.highestC
+  for (let row = 0; row < trace.rows.count; row++) {
+    const asked = Math.max(0, ...modesAfter(trace, row).nozzleTargets)
+    if (
+      within(trace.rows.line[row] as number) &&
+      asked > most &&
+      asked > Math.max(0, ...modesBefore(trace, row).nozzleTargets)
+    )
+      return `It would heat the nozzle to ${plain(asked, 0)} °C; this printer takes ${plain(most, 0)} °C at most.`
+  }
+  const thick = strokesOf(trace, stage).find(
+    ({ line, tool, flowMm3S, lengthMm }) =>
+      within(line) &&
+      lengthMm >= flow.worthMm &&
+      flowMm3S > (printer.tools[tool]?.highestFlowMm3S ?? Infinity) * flow.doubt,
+  )
+  return thick
+    ? `It would extrude ${plain(thick.flowMm3S, 1)} mm³/s; this hot end melts ${plain(printer.tools[thick.tool]?.highestFlowMm3S ?? 0, 1)} at most. Make it slower or thinner.`
+    : null
 }

@@ -1,0 +1,53 @@
+// Where the head must not go: past its reach, out of its circle, through a zone to be kept clear.
+import { mm, plain } from '../format.ts'
+import type { Rectangle } from '../model/job.ts'
+import { axes, beyondRadiusMm, type Printer } from '../model/printer.ts'
+import type { Step } from './trace.ts'
+
+const doubtMm = 0.01
+
+/** Whether a straight way touches a rectangle: cut to it side by side, something of the way is left. */
+export function crosses(area: Rectangle, { from, to }: Pick<Step, 'from' | 'to'>): boolean {
+  let [first, last] = [0, 1]
+  for (const [at, way, low, high] of [
+    [from.x, to.x - from.x, area.left, area.right],
+    [from.y, to.y - from.y, area.front, area.back],
+  ] as const) {
+    if (Number.isNaN(at + way)) return false
+    if (way === 0) {
+      if (at < low || at > high) return false
+      continue
+    }
+    const [one, other] = [(low - at) / way, (high - at) / way]
+    first = Math.max(first, Math.min(one, other))
+    last = Math.min(last, Math.max(one, other))
+  }
+  return first <= last
+}
+
+/** The first zone to be kept clear that a step goes through. */
+export const zoneOn = ({ zones }: Pick<Printer, 'zones'>, step: Step): Printer['zones'][number] | undefined =>
+  step.kind === 'home'
+    ? undefined
+    : zones.find(
+        ({ x, y, highMm }) =>
+          Math.min(step.from.z, step.to.z) < highMm &&
+          crosses({ left: x[0], right: x[1], front: y[0], back: y[1] }, step),
+      )
+
+/** Why a step goes where the head must not, as “would go …”; null where it may. How high it lifts is not asked. */
+export function whyBeyond(printer: Printer, step: Step): string | null {
+  if (step.kind === 'home' || step.kind === 'probe') return null
+  const { from, to } = step
+  for (const axis of axes) {
+    const [low, high] = printer.reach[axis]
+    const past = to[axis] < low - doubtMm || (axis !== 'z' && to[axis] > high + doubtMm)
+    if (past && from[axis] !== to[axis])
+      return `would go to ${axis.toUpperCase()} ${plain(to[axis])}, beyond what the head can reach (${plain(low)} to ${mm(high)})`
+  }
+  const moves = from.x !== to.x || from.y !== to.y
+  if (moves && beyondRadiusMm(printer, to.x, to.y) > doubtMm)
+    return `would go to X ${plain(to.x)} Y ${plain(to.y)}, beyond the circle that the head can reach`
+  const zone = zoneOn(printer, step)
+  return zone ? `would go through “${zone.name}”, where the head is to keep out` : null
+}
