@@ -137,18 +137,23 @@ test('a purge line is given another amount, bead, speed and edge', async ({ page
   await pasteOnShelf(page, text)
   await page.getByRole('button', { name: 'Outline' }).click()
   await ask(page, 'purge', /Shape the purge/)
+  // It opens as the purge is: nothing would change.
+  await expect(preview(page).getByLabel('Amount')).toHaveValue('100')
+  await expect(preview(page)).not.toContainText('G1 Y120 E')
   await preview(page).getByLabel('Amount').fill('50')
   await expect(preview(page)).toContainText('G1 Y120 E6 F1200')
   // 0.25 mm² over 100 mm are 10.394 mm of 1.75 mm filament.
   await preview(page).getByLabel('Bead').fill('0.25')
   await expect(preview(page)).toContainText('G1 Y120 E10.394 F1200')
   await preview(page).getByLabel('Speed').fill('15')
-  await expect(preview(page)).toContainText('G1 Y120 E12 F900')
+  await expect(preview(page)).toContainText('G1 Y120 E10.394 F900')
   await preview(page).getByRole('button', { name: 'back', exact: true }).click()
   // Dunlin's bed is 210 mm deep: 10 mm from the left becomes 10 mm from the back.
   await expect(preview(page)).toContainText('G1 Y200 X20 Z0.3 F3000')
   await apply(page)
-  expect(await takenText(page)).toBe(text.replace('X10 Y20', 'Y200 X20').replace('G1 Y120', 'G1 X120'))
+  expect(await takenText(page)).toBe(
+    text.replace('X10 Y20', 'Y200 X20').replace('G1 Y120 E12 F1200', 'G1 X120 E10.394 F900'),
+  )
 })
 
 test('a purge line is added from a form, made otherwise, and removed with its markers', async ({ page }) => {

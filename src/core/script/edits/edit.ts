@@ -15,6 +15,7 @@ import { heedKeepMarks, type Plan, type Rehearsed, refuse } from './plan.ts'
 import { scalePurge, setBead, setBeadWidth, setPurgeLength, setPurgeSpeed } from './purge.ts'
 import { repair } from './repair.ts'
 import { setAside, takeBackAside } from './set-aside.ts'
+import { type Shape, shape } from './shape.ts'
 import { putToSleep, wake } from './sleep.ts'
 import { type ToSetting, toSetting } from './to-setting.ts'
 import { writeIn } from './units.ts'
@@ -33,6 +34,7 @@ export type EditRequest =
   | { do: 'length'; at: number; lengthMm: number }
   | { do: 'edge'; at: number; to: Edge }
   | { do: 'mirror'; at: number; axis: 'x' | 'y' }
+  | ({ do: 'shape'; at: number } & Shape)
   | { do: 'line-up' }
   | { do: 'make'; maker: string; values: Values; at: number }
   | { do: 'probe-without-ooze'; how: ProbeCool }
@@ -53,6 +55,7 @@ const reshapes: readonly EditRequest['do'][] = [
   'length',
   'edge',
   'mirror',
+  'shape',
 ]
 
 /** The passages among which one is found: the whole list, or the parts of the one that it belongs to. */
@@ -115,6 +118,8 @@ function answer(script: Rehearsed, passages: readonly Passage[], request: EditRe
       return setPurgeSpeed(script, passage, request.speedMmS)
     case 'length':
       return setPurgeLength(script, passage, request.lengthMm)
+    case 'shape':
+      return shape(script, passage, request)
     case 'mirror':
       return mirror(script, passage, request.axis)
     case 'edge':

@@ -109,9 +109,7 @@ function Row({ passage, open, onRename, onRefrain, small = false }: RowProps) {
               </MenuItem>
             )}
             {passage.kind === 'purge-line' && !passage.made && (
-              <MenuItem onSelect={() => void propose({ do: 'amount', at: firstLine, percent: 80 })}>
-                Shape the purge…
-              </MenuItem>
+              <MenuItem onSelect={() => void propose({ do: 'shape', at: firstLine })}>Shape the purge…</MenuItem>
             )}
             <MenuItem onSelect={() => onRename(passage)}>Rename…</MenuItem>
             <MenuItem onSelect={() => onRefrain(passage)}>Make it a refrain…</MenuItem>

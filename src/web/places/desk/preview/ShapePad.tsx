@@ -1,16 +1,24 @@
-// What can be changed about a purge line, one thing at a time: amount, bead, speed, length, edge, direction. The preview follows.
+// What can be changed about a purge line: amount or bead, speed, length, edge, direction. All that is touched holds together.
 import { beadWidthMm } from '../../../../core/machine/outcome.ts'
 import { edges } from '../../../../core/script/edits/edge.ts'
 import type { EditRequest } from '../../../../core/script/edits/edit.ts'
 import { Button } from '../../../parts/Button.tsx'
 import type { Open } from '../../../state/desk.ts'
-import { propose } from '../../../state/preview.ts'
+import { propose, usePreview } from '../../../state/preview.ts'
 import { NumberField } from './NumberField.tsx'
 
-type Shape = Extract<EditRequest, { do: 'amount' | 'bead' | 'bead-width' | 'speed' | 'length' | 'edge' | 'mirror' }>
+type Shaping = Extract<EditRequest, { do: 'shape' }>
 
-export const shapes = (request: EditRequest): request is Shape =>
-  ['amount', 'bead', 'bead-width', 'speed', 'length', 'edge', 'mirror'].includes(request.do)
+export const shapes = (request: EditRequest): request is Shaping => request.do === 'shape'
+
+/** Quick changes build on each other, answered or not. */
+function change(request: Shaping, part: Partial<Shaping>): void {
+  const { asked } = usePreview.getState()
+  void propose({ ...(asked?.do === 'shape' ? asked : request), ...part })
+}
+
+/** The amount, the bead and its width are one thing said in three ways: the last that is said holds. */
+const noAmount = { amountPercent: undefined, beadMm2: undefined, widthMm: undefined }
 
 /** The purge's present bead, mm², speed, mm/s, and length, mm, as its first stroke has them; null where it lays none. */
 function presently({ round }: Open, at: number): Record<'bead' | 'width' | 'speed' | 'length', number | null> {
@@ -30,7 +38,7 @@ function presently({ round }: Open, at: number): Record<'bead' | 'width' | 'spee
   }
 }
 
-export function ShapePad({ request, open }: { request: Shape; open: Open }) {
+export function ShapePad({ request, open }: { request: Shaping; open: Open }) {
   const { at } = request
   const { bead, width, speed, length } = presently(open, at)
   return (
@@ -39,36 +47,36 @@ export function ShapePad({ request, open }: { request: Shape; open: Open }) {
         name="Amount"
         unit="%"
         step={5}
-        value={request.do === 'amount' ? request.percent : 100}
-        onChange={percent => void propose({ do: 'amount', at, percent })}
+        value={request.amountPercent ?? 100}
+        onChange={amountPercent => change(request, { ...noAmount, amountPercent })}
       />
       <NumberField
         name="Bead"
         unit="mm²"
         step={0.05}
-        value={request.do === 'bead' ? request.areaMm2 : bead}
-        onChange={areaMm2 => void propose({ do: 'bead', at, areaMm2 })}
+        value={request.beadMm2 ?? bead}
+        onChange={beadMm2 => change(request, { ...noAmount, beadMm2 })}
       />
       <NumberField
         name="or wide"
         unit="mm"
         step={0.05}
-        value={request.do === 'bead-width' ? request.widthMm : width}
-        onChange={widthMm => void propose({ do: 'bead-width', at, widthMm })}
+        value={request.widthMm ?? width}
+        onChange={widthMm => change(request, { ...noAmount, widthMm })}
       />
       <NumberField
         name="Speed"
         unit="mm/s"
         step={1}
-        value={request.do === 'speed' ? request.speedMmS : speed}
-        onChange={speedMmS => void propose({ do: 'speed', at, speedMmS })}
+        value={request.speedMmS ?? speed}
+        onChange={speedMmS => change(request, { speedMmS })}
       />
       <NumberField
         name="Length"
         unit="mm"
         step={5}
-        value={request.do === 'length' ? request.lengthMm : length}
-        onChange={lengthMm => void propose({ do: 'length', at, lengthMm })}
+        value={request.lengthMm ?? length}
+        onChange={lengthMm => change(request, { lengthMm })}
       />
       <div className="flex items-center gap-1 text-[14px]">
         <span className="font-semibold">Edge</span>
@@ -76,9 +84,9 @@ export function ShapePad({ request, open }: { request: Shape; open: Open }) {
           <Button
             small
             key={to}
-            aria-pressed={request.do === 'edge' && request.to === to}
-            className={request.do === 'edge' && request.to === to ? 'border-ink font-semibold' : ''}
-            onClick={() => void propose({ do: 'edge', at, to })}
+            aria-pressed={request.edge === to}
+            className={request.edge === to ? 'border-ink font-semibold' : ''}
+            onClick={() => change(request, { edge: request.edge === to ? undefined : to })}
           >
             {to}
           </Button>
@@ -90,9 +98,9 @@ export function ShapePad({ request, open }: { request: Shape; open: Open }) {
           <Button
             small
             key={axis}
-            aria-pressed={request.do === 'mirror' && request.axis === axis}
-            className={request.do === 'mirror' && request.axis === axis ? 'border-ink font-semibold' : ''}
-            onClick={() => void propose({ do: 'mirror', at, axis })}
+            aria-pressed={request.mirror === axis}
+            className={request.mirror === axis ? 'border-ink font-semibold' : ''}
+            onClick={() => change(request, { mirror: request.mirror === axis ? undefined : axis })}
           >
             {axis === 'x' ? 'left for right' : 'front for back'}
           </Button>
