@@ -3,11 +3,12 @@
 import { Budget, type Sort } from '../budget.ts'
 import { Float, isText, type Value } from '../values.ts'
 import { filterNamed, type Helpers, isIn, methodOf, testNamed } from './filters.ts'
-import { asTest, grouped, lineSign, type Placed, silently, tokensOf, Unreadable } from './lexer.ts'
-import { type Node, parse } from './parser.ts'
+import { asTest, grouped, lineSign, silently } from './lexer.ts'
+import type { Node } from './parser.ts'
+import { type Pay, reckon } from './reckoning.ts'
+import { read, treeOf } from './tree.ts'
 import {
   Broken,
-  formatted,
   type Item,
   isNumber,
   isWhole,
@@ -69,59 +70,6 @@ class Leave extends Error {
 
 /** Stands in the place of what could not be worked out; its line is left out. */
 const brokenSign = '\uE002'
-const ownSigns = /[\uE000-\uE002]/g
-
-type Tree = { ok: true; body: Node[] } | { ok: false; line: number; why: string }
-
-/** Trees are kept by their source: a macro is called again and again. */
-const trees = new Map<string, Tree>()
-const mostTrees = 500
-
-function treeOf(source: string): Tree {
-  const known = trees.get(source)
-  if (known) return known
-  if (trees.size >= mostTrees) trees.clear()
-  const tree = read(source)
-  trees.set(source, tree)
-  return tree
-}
-
-function read(source: string): Tree {
-  let tokens: Placed[] = []
-  let at = 0
-  try {
-    tokens = tokensOf(source.replace(ownSigns, ''))
-    const body = parse(tokens, index => {
-      at = index
-    }).body
-    return { ok: true, body }
-  } catch (error) {
-    if (error instanceof Unreadable) return { ok: false, line: error.line, why: error.message }
-    if (error instanceof RangeError) return { ok: false, line: 1, why: 'It stands too deep in itself.' }
-    return { ok: false, ...unfit(tokens, at) }
-  }
-}
-
-/** Statements that are open at the end, or else the place that does not fit. */
-function unfit(tokens: readonly Placed[], at: number): { line: number; why: string } {
-  const open: Placed[] = []
-  const blocks = ['if', 'for', 'macro', 'filter', 'call']
-  tokens.forEach((token, i) => {
-    if (token.type !== 'OpenStatement') return
-    const name = tokens[i + 1]?.value ?? ''
-    if (blocks.includes(name)) open.push(tokens[i + 1] as Placed)
-    else if (name.startsWith('end') && name !== 'endset') open.pop()
-  })
-  const left = open.at(-1)
-  if (left && at >= tokens.length - 1) return { line: left.line, why: `“${left.value}” has no “end${left.value}”.` }
-  const token = tokens[at]
-  const before = tokens.slice(0, at).findLast(({ type }) => type === 'OpenStatement')
-  const known = ['set', 'if', 'elif', 'else', 'endif', 'for', 'endfor', 'macro', 'endmacro', 'filter', 'endfilter']
-  if (token?.type === 'Identifier' && tokens[at - 1] === before && !known.includes(token.value))
-    return { line: token.line, why: `“{% ${token.value} … %}” is no statement that a macro may have here.` }
-  const shown = token && token.type !== 'Text' ? ` at “${token.value}”` : ''
-  return { line: token?.line ?? 1, why: `It can’t be read${shown}.` }
-}
 
 /** Renders a template. Never throws; bounded in steps and in text, over all templates that share a budget. */
 export function render(source: string, given: Names, budget = new Budget()): Rendered {
@@ -217,6 +165,9 @@ export class Renderer {
     if (this.flaws.length < 50 && !this.flaws.some(each => each.line === line && each.why === why))
       this.flaws.push({ line, why, unknown })
   }
+
+  /** What reckoning with texts and lists pays with. */
+  private readonly pay: Pay = { put: text => this.put(text), take: (sort, amount) => this.take(sort, amount) }
 
   private statement(node: Node): string {
     this.tick()
@@ -603,7 +554,7 @@ export class Renderer {
       case '~':
         return this.put(printed(left) + printed(right))
       default:
-        return this.reckon(sign, left, right)
+        return reckon(sign, left, right, this.pay)
     }
   }
 
@@ -625,53 +576,6 @@ export class Renderer {
         return order(one, other) <= 0
       default:
         return order(one, other) >= 0
-    }
-  }
-
-  private reckon(sign: string, left: Item, right: Item): Item {
-    const texts = isText(left as Value) && isText(right as Value)
-    if (sign === '+' && texts) return this.put(`${left as string}${right as string}`)
-    if (sign === '+' && Array.isArray(left) && Array.isArray(right)) {
-      this.take('values', left.length + right.length)
-      return [...left, ...right]
-    }
-    if (sign === '%' && isText(left as Value)) return this.put(formatted(left as string, right))
-    if (sign === '*' && isWhole(left) && !isNumber(right)) return this.reckon(sign, right, left)
-    if (sign === '*' && Array.isArray(left) && isWhole(right)) {
-      const times = Math.max(0, worthOf(right as number))
-      this.take('values', left.length * times)
-      return Array.from({ length: times }, () => left).flat()
-    }
-    if (sign === '*' && isText(left as Value) && isWhole(right)) {
-      const times = Math.max(0, worthOf(right as number))
-      this.take('text', (left as string).length * times)
-      return (left as string).repeat(times)
-    }
-    if (!isNumber(left) || !isNumber(right)) {
-      const odd = isNumber(left) ? right : left
-      throw new Stop(
-        `“${sign}” can’t be done with ${sortOf(odd)}. A parameter is a text: put |int or |float behind it.`,
-      )
-    }
-    const [a, b, whole] = [worthOf(left), worthOf(right), isWhole(left) && isWhole(right)]
-    if ((sign === '/' || sign === '//' || sign === '%') && b === 0) throw new Stop('It divides by zero.')
-    switch (sign) {
-      case '+':
-        return numbered(a + b, whole)
-      case '-':
-        return numbered(a - b, whole)
-      case '*':
-        return numbered(a * b, whole)
-      case '/':
-        return numbered(a / b, false)
-      case '//':
-        return numbered(Math.floor(a / b), whole)
-      case '%':
-        return numbered(a - Math.floor(a / b) * b, whole)
-      case '**':
-        return numbered(a ** b, whole && b >= 0)
-      default:
-        throw new Stop(`“${sign}” is no sign that a macro may reckon with.`)
     }
   }
 }

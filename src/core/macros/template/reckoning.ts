@@ -1,0 +1,52 @@
+// What two values come to under a sign: sums and products of numbers, texts and lists put together, `%` that fills a text in.
+import type { Sort } from '../budget.ts'
+import { isText, type Value } from '../values.ts'
+import { formatted, type Item, isNumber, isWhole, numbered, Stop, sortOf, worthOf } from './values.ts'
+
+/** Texts and values that are made are paid for. */
+export type Pay = { put: (text: string) => string; take: (sort: Sort, amount: number) => void }
+
+export function reckon(sign: string, left: Item, right: Item, pay: Pay): Item {
+  const texts = isText(left as Value) && isText(right as Value)
+  if (sign === '+' && texts) return pay.put(`${left as string}${right as string}`)
+  if (sign === '+' && Array.isArray(left) && Array.isArray(right)) {
+    pay.take('values', left.length + right.length)
+    return [...left, ...right]
+  }
+  if (sign === '%' && isText(left as Value)) return pay.put(formatted(left as string, right))
+  if (sign === '*' && isWhole(left) && !isNumber(right)) return reckon(sign, right, left, pay)
+  if (sign === '*' && Array.isArray(left) && isWhole(right)) {
+    const times = Math.max(0, worthOf(right as number))
+    pay.take('values', left.length * times)
+    return Array.from({ length: times }, () => left).flat()
+  }
+  if (sign === '*' && isText(left as Value) && isWhole(right)) {
+    const times = Math.max(0, worthOf(right as number))
+    pay.take('text', (left as string).length * times)
+    return (left as string).repeat(times)
+  }
+  if (!isNumber(left) || !isNumber(right)) {
+    const odd = isNumber(left) ? right : left
+    throw new Stop(`“${sign}” can’t be done with ${sortOf(odd)}. A parameter is a text: put |int or |float behind it.`)
+  }
+  const [a, b, whole] = [worthOf(left), worthOf(right), isWhole(left) && isWhole(right)]
+  if ((sign === '/' || sign === '//' || sign === '%') && b === 0) throw new Stop('It divides by zero.')
+  switch (sign) {
+    case '+':
+      return numbered(a + b, whole)
+    case '-':
+      return numbered(a - b, whole)
+    case '*':
+      return numbered(a * b, whole)
+    case '/':
+      return numbered(a / b, false)
+    case '//':
+      return numbered(Math.floor(a / b), whole)
+    case '%':
+      return numbered(a - Math.floor(a / b) * b, whole)
+    case '**':
+      return numbered(a ** b, whole && b >= 0)
+    default:
+      throw new Stop(`“${sign}” is no sign that a macro may reckon with.`)
+  }
+}

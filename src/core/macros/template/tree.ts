@@ -1,0 +1,58 @@
+// A template's tree, read once for each source, or the line where it can't be read and why.
+import { type Placed, tokensOf, Unreadable } from './lexer.ts'
+import { type Node, parse } from './parser.ts'
+
+/** Signs of ours that a template must not have. */
+const ownSigns = /[\uE000-\uE002]/g
+
+type Tree = { ok: true; body: Node[] } | { ok: false; line: number; why: string }
+
+/** Trees are kept by their source: a macro is called again and again. */
+const trees = new Map<string, Tree>()
+const mostTrees = 500
+
+export function treeOf(source: string): Tree {
+  const known = trees.get(source)
+  if (known) return known
+  if (trees.size >= mostTrees) trees.clear()
+  const tree = read(source)
+  trees.set(source, tree)
+  return tree
+}
+
+export function read(source: string): Tree {
+  let tokens: Placed[] = []
+  let at = 0
+  try {
+    tokens = tokensOf(source.replace(ownSigns, ''))
+    const body = parse(tokens, index => {
+      at = index
+    }).body
+    return { ok: true, body }
+  } catch (error) {
+    if (error instanceof Unreadable) return { ok: false, line: error.line, why: error.message }
+    if (error instanceof RangeError) return { ok: false, line: 1, why: 'It stands too deep in itself.' }
+    return { ok: false, ...unfit(tokens, at) }
+  }
+}
+
+/** Statements that are open at the end, or else the place that does not fit. */
+function unfit(tokens: readonly Placed[], at: number): { line: number; why: string } {
+  const open: Placed[] = []
+  const blocks = ['if', 'for', 'macro', 'filter', 'call']
+  tokens.forEach((token, i) => {
+    if (token.type !== 'OpenStatement') return
+    const name = tokens[i + 1]?.value ?? ''
+    if (blocks.includes(name)) open.push(tokens[i + 1] as Placed)
+    else if (name.startsWith('end') && name !== 'endset') open.pop()
+  })
+  const left = open.at(-1)
+  if (left && at >= tokens.length - 1) return { line: left.line, why: `“${left.value}” has no “end${left.value}”.` }
+  const token = tokens[at]
+  const before = tokens.slice(0, at).findLast(({ type }) => type === 'OpenStatement')
+  const known = ['set', 'if', 'elif', 'else', 'endif', 'for', 'endfor', 'macro', 'endmacro', 'filter', 'endfilter']
+  if (token?.type === 'Identifier' && tokens[at - 1] === before && !known.includes(token.value))
+    return { line: token.line, why: `“{% ${token.value} … %}” is no statement that a macro may have here.` }
+  const shown = token && token.type !== 'Text' ? ` at “${token.value}”` : ''
+  return { line: token?.line ?? 1, why: `It can’t be read${shown}.` }
+}
