@@ -65,3 +65,28 @@ describe('a number becomes a setting', () => {
     expect(why('S200', { leave: [4, 6] })).toBe('Choose at least one line.')
   })
 })
+
+describe('a number that stands close to others', () => {
+  const named = (line: string, part: string) => {
+    const text = `G28\n${line}\n`
+    const plan = toSetting(
+      { text, ...round(text) },
+      { offset: text.indexOf(part) + 1, name: 'far', note: '', leave: [] },
+    )
+    return plan.ok ? applyEdits(text, plan.edits) : plan.why
+  }
+  it('is named so that its neighbours stay what they are', () => {
+    expect(named('G1X40Y20F3000', 'X40')).toBe(';= far = 40 mm\nG28\nG1X@(far)Y20F3000\n')
+    expect(round(named('G1X40Y20F3000', 'X40')).trace.steps.x.at(-1)).toBe(
+      round('G28\nG1X40Y20F3000\n').trace.steps.x.at(-1),
+    )
+    expect(named('G1 X+40 F3000', 'X+40')).toBe(';= far = 40 mm\nG28\nG1 X@far F3000\n')
+  })
+
+  it('has no name that is a value’s or a word of the language', () => {
+    const text = 'G28\nG1 X40 F3000\n'
+    const seen = { text, ...round(text) }
+    for (const name of ['material', 'bed', 'true', 'choose'])
+      expect(toSetting(seen, { offset: 8, name, note: '', leave: [] })).toMatchObject({ ok: false })
+  })
+})

@@ -4,7 +4,7 @@ import { heaterOf } from '../../effects/heating.ts'
 import { type Effect, specOf, type Unit } from '../../firmware/spec.ts'
 import type { Unit as FormulaUnit } from '../../formula/evaluate.ts'
 import { settingLine } from '../../formula/marks.ts'
-import { valueSpecs } from '../../formula/values.ts'
+import { textSpecs, valueSpecs } from '../../formula/values.ts'
 import { type Line, placeOf, type Word } from '../../gcode/line.ts'
 import { modesBefore } from '../../machine/trace.ts'
 import { insertAfter, insertBefore, replacePiece } from './lines.ts'
@@ -93,7 +93,8 @@ export function toSetting(script: Rehearsed, { offset, name, note, leave }: ToSe
   const chosen = same.filter(({ line }) => !leave.includes(line.number))
   const first = chosen[0]
   if (!first) return refuse('Choose at least one line.')
-  const value = `${at.word.text.slice(1).trim()}${meaning.unit ? ` ${meaning.unit}` : ''}`
+  // A plus sign is nothing that a setting's number has.
+  const value = `${at.word.text.slice(1).trim().replace(/^\+/, '')}${meaning.unit ? ` ${meaning.unit}` : ''}`
   const text = `;= ${wanted} = ${value}${note.trim() ? `   ${note.trim().replace(/\s+/g, ' ')}` : ''}`
   const places: Place[] = same.map(({ line, word }) => ({
     line: line.number,
@@ -106,16 +107,23 @@ export function toSetting(script: Rehearsed, { offset, name, note, leave }: ToSe
     title: `Make ${at.word.text} a setting, “${wanted}”`,
     edits: [
       declaration(lines, first.line.number, text),
-      ...chosen.map(({ line, word }) => replacePiece(line, word, `${word.text.charAt(0)}@${wanted}`)),
+      ...chosen.map(({ line, word }) => replacePiece(line, word, word.text.charAt(0) + named(line, word, wanted))),
     ],
     places,
   }
 }
 
+/** The setting's name as it stands in a line: in brackets where what follows would be taken for a part of it. */
+function named(line: Line, word: Word, name: string): string {
+  const next = line.raw[placeOf(line, word).to - line.from] ?? ''
+  return /\w/.test(next) ? `@(${name})` : `@${name}`
+}
+
 const settingsIn = (lines: readonly Line[]): string[] =>
   lines.flatMap(line => (line.kind === 'mark' ? (settingLine(line.raw)?.name ?? []) : []))
 
-const isValue = (name: string): boolean => valueSpecs.some(spec => spec.name === name)
+const isValue = (name: string): boolean =>
+  [...valueSpecs, ...textSpecs].some(spec => spec.name === name) || /^(?:true|false|none|choose)$/i.test(name)
 
 function whyTaken(name: string, lines: readonly Line[]): string | null {
   if (isValue(name)) return `“${name}” is a value already. Give the setting another name.`

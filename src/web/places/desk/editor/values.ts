@@ -5,7 +5,7 @@ import { Decoration, type DecorationSet, EditorView, hoverTooltip, WidgetType } 
 import { plain } from '../../../../core/format.ts'
 import type { Quantity } from '../../../../core/formula/evaluate.ts'
 import { settingLine } from '../../../../core/formula/marks.ts'
-import { scopeOf, valueSpecs, type World } from '../../../../core/formula/values.ts'
+import { scopeOf, textSpecs, valueSpecs, type World } from '../../../../core/formula/values.ts'
 import type { Job } from '../../../../core/model/job.ts'
 import type { Material } from '../../../../core/model/material.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
@@ -85,6 +85,9 @@ const complete = (known: () => Known) => (context: CompletionContext) => {
     .map(
       ({ name, says }): Completion => ({ label: name, detail: worthNow(now, job, name), info: says, type: 'variable' }),
     )
+  const texts = textSpecs.map(
+    ({ name, says }): Completion => ({ label: name, detail: 'a text, for guards', info: says, type: 'variable' }),
+  )
   const spots = printer.spots.flatMap(({ name, ...at }) =>
     (['x', 'y', 'z'] as const).map(
       (axis): Completion => ({
@@ -104,7 +107,11 @@ const complete = (known: () => Known) => (context: CompletionContext) => {
       boost: 1,
     }),
   )
-  return { from: context.pos - typed.length, options: [...settings, ...values, ...spots], validFor: /^\w*$/ }
+  return {
+    from: context.pos - typed.length,
+    options: [...settings, ...values, ...(inMark ? texts : []), ...spots],
+    validFor: /^\w*$/,
+  }
 }
 
 const card = (rows: readonly (readonly [string, string])[], head: string, about: string) => {
