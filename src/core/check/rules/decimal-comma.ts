@@ -1,5 +1,6 @@
 // A number with a comma where a machine wants a point.
 import { replacePiece } from '../../script/edits/lines.ts'
+import { mayBeThousands } from '../../script/edits/repair.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
 function check({ lines }: Checked): Found[] {
@@ -8,14 +9,12 @@ function check({ lines }: Checked): Found[] {
     line.pieces.flatMap((piece): Found[] => {
       if (piece.kind !== 'word' || piece.flaw !== 'decimal-comma') return []
       const mended = piece.text.replace(',', '.')
-      const message = `“${piece.text}” has a comma in its number. The machine reads ${piece.letter}${piece.value} and stops there; write ${mended}.`
-      return [
-        {
-          line: line.number,
-          message,
-          fixes: [{ title: `Write ${mended}`, edits: [replacePiece(line, piece, mended)] }],
-        },
-      ]
+      const without = piece.text.replace(',', '')
+      const thousands = mayBeThousands(piece)
+      const wanted = thousands ? [without, mended] : [mended]
+      const message = `“${piece.text}” has a comma in its number. The machine reads ${piece.letter}${piece.value} and stops there; write ${wanted.join(' or ')}.`
+      const fixes = wanted.map(text => ({ title: `Write ${text}`, edits: [replacePiece(line, piece, text)] }))
+      return [{ line: line.number, message, fixes }]
     }),
   )
 }

@@ -273,3 +273,29 @@ describe('keep marks', () => {
     expect(seen.lines).toHaveLength(4)
   })
 })
+
+describe('repair of what books, web pages and keyboards do', () => {
+  const repaired = (line: string): string => {
+    const plan = repair(script(`M83\n${line}\n`))
+    return plan.ok ? (applyEdits(`M83\n${line}\n`, plan.edits).split('\n')[1] ?? '') : line
+  }
+  it.each([
+    ['１. Ｇ２８', 'G28'],
+    ['G1 X１０ Y20 ; Ｘ stays here', 'G1 X10 Y20 ; Ｘ stays here'],
+    ['M117 “hot”', 'M117 "hot"'],
+    ['2) G29', 'G29'],
+    ['  12: M104 S200', '  M104 S200'],
+    ['• G28', 'G28'],
+    ['- G28', 'G28'],
+    ['G1 Z0,3 F600', 'G1 Z0.3 F600'],
+    // 1,200 may be 1200 or 1.2: that is asked, and not decided here.
+    ['G1 X5 F1,200', 'G1 X5 F1,200'],
+    ['; 1. G28 is a comment', '; 1. G28 is a comment'],
+    ['N10 G28', 'N10 G28'],
+  ])('%s', (line, wanted) => expect(repaired(line)).toBe(wanted))
+
+  it('asks whether a comma in a speed parts thousands', () => {
+    const [finding] = round('G28\nG1 X5 F1,200').findings.filter(({ rule }) => rule === 'decimal-comma')
+    expect(finding?.fixes.map(({ title }) => title)).toEqual(['Write F1200', 'Write F1.200'])
+  })
+})

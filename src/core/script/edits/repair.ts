@@ -1,5 +1,5 @@
 // Mends what a bad paste did to a whole script: lines run together, odd signs, decimal commas.
-import type { Line, Piece } from '../../gcode/line.ts'
+import type { Line, Piece, Word } from '../../gcode/line.ts'
 import { placeOf } from '../../gcode/line.ts'
 import { readLine, startsCommand } from '../../gcode/read.ts'
 import { applyEdits, type Edit } from '../../model/script.ts'
@@ -31,12 +31,35 @@ export const spelledEnds = ({ raw, from }: Line, ending: string): Edit[] =>
     insert: ending,
   }))
 
+/** Where a line's comment begins; its end where it has none. */
+const codeEnd = ({ raw, pieces }: Line): number => {
+  const comment = pieces.find(({ kind, text }) => kind === 'comment' && text.startsWith(';'))
+  return comment ? raw.length - comment.text.length : raw.length
+}
+
+/** Signs as wide as those of East Asian scripts, in the width that machines read. */
+const narrow = (text: string): string =>
+  text.replace(/[\uff01-\uff5e]/g, sign => String.fromCharCode(sign.charCodeAt(0) - 0xfee0))
+
+/** A number or dot of a list in front of a command, as web pages and books have it. */
+const listed = /^(\s*)(?:\d{1,3}[.):]|[•·*>–-])[ \t]{1,8}(?=[GMT]\d)/i
+
+/** What a machine reads of a line, in narrow signs and straight quotes, without the number that a list gave it. */
+function plainCode(line: Line): string {
+  const end = codeEnd(line)
+  const code = narrow(line.raw.slice(0, end)).replace(/[\u201c-\u201e]/g, '"')
+  return code.replace(listed, '$1') + line.raw.slice(end)
+}
+
+/** A comma in a speed may part thousands as well as decimals: nobody but the person can tell. */
+export const mayBeThousands = ({ letter, text }: Word): boolean => letter === 'F' && /^.\d{1,3},\d{3}$/.test(text)
+
 function mendedPiece(piece: Piece): string | null {
   if (piece.kind === 'stray' && (piece.flaw === 'odd-space' || piece.flaw === 'odd-character'))
     return straighten(piece.text)
   if (piece.kind !== 'word') return null
   if (piece.flaw === 'odd-character') return straighten(piece.text)
-  return piece.flaw === 'decimal-comma' ? piece.text.replace(',', '.') : null
+  return piece.flaw === 'decimal-comma' && !mayBeThousands(piece) ? piece.text.replace(',', '.') : null
 }
 
 /** Where commands have been run on to a line, line ends that part them; spaces before the later ones go. */
@@ -57,7 +80,10 @@ export function repair({ lines }: Rehearsed): Plan {
   const ending = lines.find(line => line.ending)?.ending ?? '\n'
   const edits = lines.flatMap((whole): Edit[] => {
     const text = applyEdits(whole.raw, spelledEnds({ ...whole, from: 0 }, ending))
-    const mended = text.split(ending).map(each => mendedLine(readLine(each, whole.number), ending))
+    const mended = text.split(ending).map(each => {
+      const plain = plainCode(readLine(each, whole.number))
+      return mendedLine(readLine(plain, whole.number), ending)
+    })
     const parted = mended.join(ending)
     return parted === whole.raw ? [] : [{ from: whole.from, to: whole.from + whole.raw.length, insert: parted }]
   })
