@@ -18,7 +18,8 @@ import type { Printer } from './model/printer.ts'
 import type { Moment } from './model/script.ts'
 import type { TaughtCommand } from './model/taught.ts'
 import type { Vocabulary } from './model/vocabulary.ts'
-import { type Resolution, rehearseLines } from './resolve/resolve.ts'
+import type { Resolution } from './resolve/resolution.ts'
+import { rehearseLines } from './resolve/resolve.ts'
 import { type Passage, passagesOf } from './script/passages.ts'
 
 /** What a script is rehearsed for. */

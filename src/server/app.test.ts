@@ -297,14 +297,14 @@ describe('taught commands', () => {
 })
 
 describe('uses and firmware', () => {
-  it('finds a command in the person’s scripts, asleep or put back', async () => {
+  it('finds a command in the person’s scripts, commented out or put back', async () => {
     const { json } = await ask('/uses/m420')
     expect(json).toContainEqual({
       scriptId: 3,
       script: 'From the café’s folder',
       line: 8,
       text: ';M420 S1 ; use the saved mesh',
-      asleep: true,
+      commentedOut: true,
     })
     expect(json).toHaveLength(demoScripts().filter(({ text }) => text.includes('M420')).length)
   })

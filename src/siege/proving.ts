@@ -11,9 +11,8 @@ import { type RehearsalInput, rehearseScript } from '../core/round.ts'
 import { type EditRequest, planEdit } from '../core/script/edits/edit.ts'
 import { keptLines } from '../core/script/edits/plan.ts'
 import type { Passage } from '../core/script/passages.ts'
+import { type Chance, oneOf } from './texts.ts'
 
-type Chance = () => number
-const among = <T>(chance: Chance, all: readonly T[]): T => all[Math.floor(chance() * all.length)] as T
 const between = (chance: Chance, low: number, high: number, digits = 0): number =>
   Number((low + chance() * (high - low)).toFixed(digits))
 
@@ -23,7 +22,7 @@ const printers = ['Dunlin', 'Curlew', 'Avocet']
 
 /** The same script for several materials, so that its branches go different ways. */
 export function settingsFor(chance: Chance): [RehearsalInput, ...RehearsalInput[]] {
-  const printer = among(chance, printers)
+  const printer = oneOf(chance, printers)
   const jobs = demoJobs().filter(({ materials }) => materials.length === 1)
   const all = demoMaterials()
     .slice(0, 4)
@@ -50,7 +49,7 @@ function moves(chance: Chance): string[] {
     const end = y + between(chance, 20, 90)
     const amount = between(chance, 2, 9, 1)
     lines.push(
-      among(chance, [
+      oneOf(chance, [
         `G1 Y${end} E${amount} F1200`,
         `G1 X${x + i} Y${end} E${amount}`,
         `G1 Y@(${y} + 40) E${amount} F900`,
@@ -66,7 +65,7 @@ function moves(chance: Chance): string[] {
 }
 
 const inGuard = (chance: Chance, one: readonly string[], other: readonly string[]): string[] => [
-  `;? when ${among(chance, conditions)}`,
+  `;? when ${oneOf(chance, conditions)}`,
   ...one,
   ...(chance() < 0.6 ? [';? otherwise', ...other] : []),
   ';? end',
@@ -75,7 +74,7 @@ const inGuard = (chance: Chance, one: readonly string[], other: readonly string[
 function inLoop(chance: Chance, family: string, lines: readonly string[]): string[] {
   if (family === 'board') return ['M808 L2', ...lines, 'M808']
   if (family !== 'macro-file') return [...lines]
-  const opener = among(chance, ['while iterations < 2', 'if heat.heaters[0].current < 500', 'if move.axes[0].homed'])
+  const opener = oneOf(chance, ['while iterations < 2', 'if heat.heaters[0].current < 500', 'if move.axes[0].homed'])
   return [opener, ...lines.map(line => `  ${line}`)]
 }
 
@@ -103,15 +102,15 @@ export function madeScript(chance: Chance, { printer: { firmware } }: RehearsalI
     ...part(
       'warm',
       wrapped([
-        `M140 S${among(chance, ['@bed', '60'])}`,
-        `M109 S${among(chance, ['@nozzle', '205', '@(nozzle - 5)'])}`,
+        `M140 S${oneOf(chance, ['@bed', '60'])}`,
+        `M109 S${oneOf(chance, ['@nozzle', '205', '@(nozzle - 5)'])}`,
       ]),
     ),
     ...part('zero', [...(chance() < 0.5 ? ['G90'] : []), 'G28', ...uses]),
     ...part('level', chance() < 0.5 ? inGuard(chance, [probe], ['M420 S1']) : [probe]),
     ...part('bed', ['M190 S@bed', ...(chance() < 0.3 ? ['M109 S@nozzle'] : [])]),
     ...part('purge', [
-      among(chance, ['M83', 'M82', 'M83']),
+      oneOf(chance, ['M83', 'M82', 'M83']),
       'G92 E0',
       ...wrapped(moves(chance)),
       ...(chance() < 0.4 ? wrapped(moves(chance)) : []),
@@ -119,25 +118,25 @@ export function madeScript(chance: Chance, { printer: { firmware } }: RehearsalI
     ]),
     ...part('tidy', ['M107 ; fan', 'G4 P20  ; a moment', 'M400']),
     ...part('done', ['G1 Z2 F600', ...(chance() < 0.5 ? [`M117 Ready at @nozzle`] : [])]),
-  ].join(among(chance, ['\n', '\n', '\r\n']))
+  ].join(oneOf(chance, ['\n', '\n', '\r\n']))
 }
 
 type Rehearsal = ReturnType<typeof rehearseScript>
 
 function madeRequest(chance: Chance, { passages }: Rehearsal): EditRequest {
   const all = passages.flatMap(each => [each, ...each.parts])
-  const at = (all.length ? among(chance, all) : { firstLine: 1 }).firstLine
+  const at = (all.length ? oneOf(chance, all) : { firstLine: 1 }).firstLine
   const laying = all.filter(({ pushedMm }) => pushedMm > 0)
-  const purge = (laying.length ? among(chance, laying) : { firstLine: at }).firstLine
-  const shift = { x: among(chance, [0, 3, -2]), y: among(chance, [0, 4.5]), z: among(chance, [0, 0, 0.1]) }
-  return among<EditRequest>(chance, [
+  const purge = (laying.length ? oneOf(chance, laying) : { firstLine: at }).firstLine
+  const shift = { x: oneOf(chance, [0, 3, -2]), y: oneOf(chance, [0, 4.5]), z: oneOf(chance, [0, 0, 0.1]) }
+  return oneOf<EditRequest>(chance, [
     { do: 'units', to: 'inch' },
-    { do: 'count-filament', to: among(chance, ['absolute', 'relative'] as const) },
+    { do: 'count-filament', to: oneOf(chance, ['absolute', 'relative'] as const) },
     { do: 'line-up' },
     { do: 'nudge', at, shift },
     { do: 'nudge', at: purge, shift },
-    { do: 'amount', at: purge, percent: among(chance, [50, 120, 80]) },
-    { do: 'speed', at: purge, speedMmS: among(chance, [10, 25]) },
+    { do: 'amount', at: purge, percent: oneOf(chance, [50, 120, 80]) },
+    { do: 'speed', at: purge, speedMmS: oneOf(chance, [10, 25]) },
     { do: 'remove', at },
     { do: 'move-up', at },
     { do: 'move-down', at },
@@ -146,11 +145,11 @@ function madeRequest(chance: Chance, { passages }: Rehearsal): EditRequest {
     { do: 'rename', at, title: 'another name' },
     { do: 'make-refrain', at, name: 'ours' },
     { do: 'probe-without-ooze', how: { cornerLiftMm: 0, settleS: 0 } },
-    { do: 'edge', at: purge, to: among(chance, ['left', 'right', 'front', 'back'] as const) },
+    { do: 'edge', at: purge, to: oneOf(chance, ['left', 'right', 'front', 'back'] as const) },
   ])
 }
 
-/** Steps in which anything happens; what is left of reckoning with decimals is nothing. */
+/** Steps in which anything happens; what is left of decimals is nothing. */
 const telling = (trace: Trace): Step[] =>
   [...stepsOf(trace)].filter(
     ({ start, end, filamentMm, from, to }) =>
@@ -178,7 +177,7 @@ const writing: Partial<Record<EditRequest['do'], readonly ('units' | 'extrusion'
 function broken(request: EditRequest, passage: Passage | undefined, before: Trace, after: Trace): string | null {
   const but = writing[request.do]
   if (but) {
-    const parting = partingOf(before, after, but)
+    const parting = partingOf(before, after, { but })
     return parting && `line ${parting.line}: ${parting.what}`
   }
   const [was, is] = [telling(before), telling(after)]
@@ -269,7 +268,7 @@ export function proveExport(chance: Chance): Proven & { text: string } {
   const files = exportScript(text, settings, {
     form,
     comments: chance() < 0.7,
-    ending: among(chance, ['as-it-is', 'lf'] as const),
+    ending: oneOf(chance, ['as-it-is', 'lf'] as const),
   })
   const refused = files.some(({ otherwise }) => otherwise.length > 0)
   if (refused || form.kind !== 'plain') return { ...told, refused, wrong: null }

@@ -3,13 +3,14 @@ import { expose } from 'comlink'
 import { effectsOf } from '../core/compare/printer-change.ts'
 import { carriedAcross, compareScripts, tellApart, tellRevisions } from '../core/compare/side-by-side.ts'
 import { callsOf } from '../core/explain/calls.ts'
+import { troublesIn } from '../core/explain/macro.ts'
 import { unknownIn } from '../core/explain/unknown.ts'
 import { exportScript } from '../core/export/export.ts'
 import { splitLines } from '../core/gcode/read.ts'
 import { readinessOf } from '../core/machine/readiness.ts'
 import { applyEdits } from '../core/model/script.ts'
 import { provenFinding } from '../core/prove.ts'
-import { type RehearsalInput, type RoundStep, rehearseScript } from '../core/round.ts'
+import { type RehearsalInput, type RoundStep, rehearseScript, stageOf } from '../core/round.ts'
 import { fitPrinter } from '../core/runs/fit-printer.ts'
 import { fitting, type Run } from '../core/runs/many.ts'
 import { savingsOf } from '../core/runs/savings.ts'
@@ -66,6 +67,9 @@ function savings(whole: string, setting: RehearsalInput) {
 /** The names of the jobs that a text fits on the setting's printer. */
 const fits = (text: string, setting: RehearsalInput, runs: readonly Run[]) => fitting({ ...setting, text }, runs)
 
+/** What in a printer's macros can't be worked out, each of them called by itself. */
+const macroTroubles = (setting: RehearsalInput) => troublesIn(stageOf(setting))
+
 /** What the Desk shows of a round. `cutAt` is the number of lines of a text too long to be rehearsed whole, else null. */
 export type DeskRound = ReturnType<typeof rehearse>
 
@@ -82,6 +86,7 @@ const rehearser = {
   fitPrinter,
   effectsOf,
   exportScript,
+  macroTroubles,
 }
 export type Rehearser = typeof rehearser
 expose(rehearser)

@@ -1,4 +1,4 @@
-// How levelling came to be off, what would turn it on, and which line asleep would have.
+// How levelling came to be off, what would turn it on, and which line commented out would have.
 import { effectOf } from '../firmware/spec.ts'
 import { type Line, numberOf } from '../gcode/line.ts'
 import { sleeping } from '../gcode/read.ts'

@@ -50,21 +50,21 @@ describe('the passages of two scripts', () => {
   it('are known again under another heading, and with their lines commented out', () => {
     const other = round([...heat, '; --- probe it ---', 'G28', 'G29', '', ...purge(40)])
     expect(kinds(whole, other)[1]).toBe('changed probe it')
-    const asleep = round([...heat, '; --- feel the bed ---', '; G28', '; G29', '', ...purge(40)])
-    expect(kinds(whole, asleep)[1]).toBe('changed feel the bed')
+    const commentedOut = round([...heat, '; --- feel the bed ---', '; G28', '; G29', '', ...purge(40)])
+    expect(kinds(whole, commentedOut)[1]).toBe('changed feel the bed')
   })
 })
 
 describe('the difference in words', () => {
   it('is what went to sleep, and how much shorter that makes it', () => {
     // Nine points of two seconds each, and the ways between them, are left out.
-    const asleep = round([...heat, '; --- feel the bed ---', 'G28', '; G29', '', ...purge(40)])
+    const commentedOut = round([...heat, '; --- feel the bed ---', 'G28', '; G29', '', ...purge(40)])
     const gone = round([...heat, ...purge(40)])
     expect(changesBetween(whole, gone)).toEqual(['no probing'])
     const seconds = whole.durations.totalS - gone.durations.totalS
     expect(seconds).toBeGreaterThan(18)
     expect(differenceInWords(whole, gone)).toBe(`no probing; ${Math.round(seconds)} s shorter`)
-    expect(differenceInWords(whole, asleep)).toMatch(/^probing commented out; .* s shorter$/)
+    expect(differenceInWords(whole, commentedOut)).toMatch(/^probing commented out; .* s shorter$/)
   })
 
   it('is the weightier of what went and what came', () => {

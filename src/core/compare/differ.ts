@@ -128,7 +128,7 @@ export function differenceInWords(left: Rehearsed, right: Rehearsed): string {
     .join('; ')
 }
 
-/** A name for a variant that says what is different about it: “no probing”, “probing asleep, purge line 18 mm”. */
+/** A name for a variant that says what is different about it: “no probing”, “probing commented out, purge line 18 mm”. */
 export function nameForDifference(left: Rehearsed, right: Rehearsed): string {
   const changes = changesBetween(left, right).slice(0, 2)
   const short = changes.map(change => change.replace(/ \S+ → /, ' ').replace(/^(.*) commented out$/, 'without $1'))

@@ -43,7 +43,7 @@ function readSide({ lines, passages }: Side): Read[] {
   return passages.map(passage => {
     const { first, last } = blockOf(passage)
     const own = lines.slice(first - 1, last)
-    // What sleeps in a comment is the same line, asleep.
+    // What sleeps in a comment is the same line, commented out.
     const bare = own.map(({ raw }) => raw.replace(/^\s*;\s?(?=[A-Z]\d)/, '').trim())
     return {
       passage,

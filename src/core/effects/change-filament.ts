@@ -6,7 +6,7 @@ import { runFilament, travelTo } from './moving.ts'
 import { parkHead } from './parking.ts'
 import { record } from './record.ts'
 
-/** What is drawn back before the head leaves, where the line does not say, mm. */
+/** What is retracted before the head leaves, where the line does not say, mm. */
 const firstRetractMm = 2
 const ordinarySpeedMmS = 10
 

@@ -190,31 +190,21 @@ class Runner {
       recorder.stop(recorder.budget.why)
       return
     }
-    /** Where in the config it is: the template begins on the line of its key. */
-    const told = (at: number, why: string) =>
-      `In the macro ${macro.name}, line ${macro.gcodeLine + at - 1} of the config: ${why}`
+    const tell = (at: number, why: string, unknown: string | null) => {
+      // The template begins on the line of its key.
+      const inConfig = { macro: macro.name, line: macro.gcodeLine + at - 1, why, unknown }
+      const sentence = `In the macro ${macro.name}, line ${inConfig.line} of the config: ${why}`
+      return { sort: unknown === null ? 'macro' : 'unseen', line, why: sentence, inConfig } as const
+    }
     if (!rendered.ok) {
+      const trouble = tell(rendered.line, rendered.why, null)
       if (rendered.stops) {
         recorder.line = line
-        recorder.end(told(rendered.line, rendered.why))
-      } else {
-        const inConfig = {
-          macro: macro.name,
-          line: macro.gcodeLine + rendered.line - 1,
-          why: rendered.why,
-          unknown: null,
-        }
-        recorder.troubles.push({ sort: 'macro', line, why: told(rendered.line, rendered.why), inConfig })
-      }
+        recorder.end(trouble.why)
+      } else recorder.troubles.push(trouble)
       return
     }
-    for (const { line: at, why, unknown } of rendered.flaws)
-      recorder.troubles.push({
-        sort: unknown === null ? 'macro' : 'unseen',
-        line,
-        why: told(at, why),
-        inConfig: { macro: macro.name, line: macro.gcodeLine + at - 1, why, unknown },
-      })
+    for (const { line: at, why, unknown } of rendered.flaws) recorder.troubles.push(tell(at, why, unknown))
     for (const made of read(rendered.text)) {
       if (recorder.over || !recorder.spend('repeats')) return
       if (made.command) this.command(line, made.command, [...within, macro.name])

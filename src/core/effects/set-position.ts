@@ -16,7 +16,7 @@ export const setPosition = record<'set-position'>({
     for (const axis of axes) {
       const value = all ? 0 : numberOf(command, axis.toUpperCase())
       if (value === null) continue
-      // Where the head is nobody knows before homing: the number is taken for its place.
+      // Before homing the head’s place is unknown: the number is taken for its place.
       if (Number.isNaN(recorder.position[axis])) recorder.position[axis] = value * scale + shift[axis]
       else renamed[axis] += recorder.position[axis] - shift[axis] - value * scale
     }

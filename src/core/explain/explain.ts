@@ -9,7 +9,7 @@ import type { Command, Line, LineKind } from '../gcode/line.ts'
 import { sleeping, startsCommand } from '../gcode/read.ts'
 import type { Stage } from '../machine/state.ts'
 import { modesAfter, modesBefore, type PlainCommand, stepsOfCommand, type Trace } from '../machine/trace.ts'
-import type { Resolution } from '../resolve/resolve.ts'
+import type { Resolution } from '../resolve/resolution.ts'
 import { sayMark } from './mark.ts'
 
 /** `moves` tells a command that moves the head, or would if it were not commented out, from every other. */
@@ -56,7 +56,7 @@ export function explain(lines: readonly Line[], resolution: Resolution, trace: T
     const says = own.map(row => {
       const command = (commands[row] as PlainCommand).command
       const does = effectOf(stage.firmware, command)?.does ?? ''
-      // Before a start script nobody knows the modes, so the first command that sets one does something.
+      // Before a start script the modes are unknown, so the first command that sets one does something.
       const modesKnown = stage.moment !== 'start' || seen.has(does)
       seen.add(does)
       return explainRow(row, commands, trace, stage, modesKnown, rows)

@@ -3,7 +3,7 @@
 import { plain } from '../format.ts'
 import { guardLine, settingLine } from '../formula/marks.ts'
 import type { Line } from '../gcode/line.ts'
-import type { Resolution } from '../resolve/resolve.ts'
+import type { Resolution } from '../resolve/resolution.ts'
 import { readAside } from '../script/edits/set-aside.ts'
 import { readMarker } from '../script/makers/maker.ts'
 import { makerNamed } from '../script/makers/makers.ts'

@@ -1,6 +1,6 @@
 // A script as it is taken away: as it stands, in plain numbers, in a vocabulary's words, or as macros of the machine's own.
 
-import { specOf } from '../firmware/spec.ts'
+import { specOf, unitOf } from '../firmware/spec.ts'
 import { listed } from '../format.ts'
 import { guardsOf, linesNotTaken } from '../formula/marks.ts'
 import { factorTo } from '../formula/units.ts'
@@ -52,7 +52,7 @@ type Said = {
   text: string
   untranslatable: Untranslatable[]
   tail?: string
-  back: (text: string) => (Back & { script?: Stage })[]
+  back: (text: string) => Back[]
 }
 
 /** The files of a script, one or several, for the jobs of these settings, each proven. */
@@ -70,13 +70,13 @@ export function exportScript(
   return filesIn(text, settings, form).map(({ name, text: said, untranslatable, tail = '', back }) => {
     const shorter = (comments ? said : withoutComments(said)) + tail
     const ended = ending === 'as-it-is' ? shorter : shorter.replace(/\r\n|\r|\n/g, ending === 'lf' ? '\n' : '\r\n')
-    const otherwise = back(ended).flatMap(each => otherwiseIn(scriptOn(each.script ?? each.stage), each) ?? [])
+    const otherwise = back(ended).flatMap(each => otherwiseIn(scriptOn(each.script), each) ?? [])
     return { name, text: ended, untranslatable, bytes: new TextEncoder().encode(ended).length, otherwise }
   })
 }
 
 /** A text as a machine takes it, whatever of ours is left in it. */
-const sent = (script: Stage, text: string, more: Partial<Stage> = {}) => [
+const sent = (script: Stage, text: string, more: Partial<Stage> = {}): Back[] => [
   { text, script, stage: { ...script, ...more, asSent: true } },
 ]
 
@@ -151,9 +151,10 @@ function withConfig(stage: Stage, config: string): Stage {
   return { ...stage, printer, macros: new Map([...(stage.macros ?? []), ...readConfig(config).macros]) }
 }
 
+/** The machine with a file besides its own; one of the same name gives way to it. */
 const withFile = (stage: Stage, file: MacroFile): Stage => ({
   ...stage,
-  printer: { ...stage.printer, macroFiles: [...(stage.printer.macroFiles ?? []), file] },
+  printer: { ...stage.printer, macroFiles: [file, ...(stage.printer.macroFiles ?? [])] },
 })
 
 /** The line that calls a macro, in our words and in each vocabulary, as comments; and what a vocabulary leaves to the macro. */
@@ -200,9 +201,8 @@ function explicitUnits(text: string, stage: Stage): string {
       return place.from <= from && from < place.to
     })
     const spec = line?.command && specOf(stage.firmware, line.command)
-    if (!line || !spec || (piece?.kind !== 'word' && piece?.kind !== 'key')) return []
-    const letter = piece.kind === 'word' ? piece.letter : piece.key
-    const factor = factorTo(spec.letters.find(each => each.letter === letter)?.unit ?? null, unit)
+    if (!line || !spec || !piece) return []
+    const factor = factorTo(unitOf(spec, piece), unit)
     if (typeof factor !== 'number' || factor === 1) return []
     return [
       { from: line.from + line.raw.lastIndexOf('@', from - line.from), to, insert: `@((${formula}) * ${factor})` },

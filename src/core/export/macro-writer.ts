@@ -1,6 +1,6 @@
 // Writes a script as a macro in a machine's own language: values become parameters, settings variables, guards branches.
 import type { SyntaxNode } from '@lezer/common'
-import { specOf, type Unit } from '../firmware/spec.ts'
+import { specOf, type Unit, unitOf } from '../firmware/spec.ts'
 import { evaluate, type Quantity, settingValue } from '../formula/evaluate.ts'
 import { guardLine, inText, settingLine } from '../formula/marks.ts'
 import { childrenOf, parse, textOf } from '../formula/syntax.ts'
@@ -11,7 +11,8 @@ import { read } from '../gcode/read.ts'
 import type { Stage } from '../machine/state.ts'
 import type { Vocabulary } from '../model/vocabulary.ts'
 import { halfGuards } from '../resolve/guards.ts'
-import { decimalsFor, worldOf } from '../resolve/resolve.ts'
+import { worldOf } from '../resolve/resolve.ts'
+import { decimalsFor } from '../resolve/written.ts'
 import { type Has, toTheirs, type Untranslatable } from '../vocabulary/translate.ts'
 
 /** How a macro language says things. Texts go in and come out as they stand in a line. */
@@ -257,9 +258,7 @@ class Writer {
         if (piece.text.startsWith(';')) comment = piece.text
         continue
       }
-      const letter = piece.kind === 'word' ? piece.letter : piece.kind === 'key' ? piece.key : ''
-      const unit = spec?.letters.find(each => each.letter === letter)?.unit ?? null
-      const parts = this.partsOf(piece.text, unit)
+      const parts = this.partsOf(piece.text, unitOf(spec, piece))
       written +=
         piece.kind === 'message' && parts.some(part => 'expression' in part)
           ? dialect.message(parts)

@@ -116,3 +116,13 @@ describe('exports', () => {
     expect(unproven(file ? [file] : [])).toEqual([])
   })
 })
+
+it('is proven with the file that is exported, not with one of its name that the printer has already', () => {
+  const settings = jobs('macro-file').map(setting => ({
+    ...setting,
+    printer: { ...setting.printer, macroFiles: [{ name: 'prelude-start.g', text: 'M117 an older one\n' }] },
+  })) as [RehearsalInput, RehearsalInput]
+  const form: Form = { kind: 'macro-files', vocabularies: [] }
+  const [file] = exportScript('G28\nM117 new\n', settings, { form, comments: true, ending: 'as-it-is' })
+  expect(file?.otherwise).toEqual([])
+})

@@ -6,8 +6,8 @@ import type { Stage } from '../machine/state.ts'
 import type { Trace } from '../machine/trace.ts'
 import { rehearseLines } from '../resolve/resolve.ts'
 
-/** An export of one script for one job: the text that is run, and the stage that it is run on. */
-export type Back = { text: string; stage: Stage }
+/** An export for one job: the text that is run, the stage that it is run on, and the stage of the script itself. */
+export type Back = { text: string; stage: Stage; script: Stage }
 
 /** Where an export does otherwise than its script, for one job. */
 export type Otherwise = { job: string } & Parting
@@ -16,6 +16,6 @@ export const traceOf = (text: string, stage: Stage): Trace => rehearseLines(read
 
 /** Where an export parts from its script; null where it does the same. */
 export function otherwiseIn(script: Trace, { text, stage }: Back): Otherwise | null {
-  const parting = partingOf(script, traceOf(text, stage))
+  const parting = partingOf(script, traceOf(text, stage), { as: ['in the script', 'in the export'] })
   return parting && { job: stage.job.name, ...parting }
 }

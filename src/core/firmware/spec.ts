@@ -1,5 +1,5 @@
 // The words a firmware table is written in: letters with units, what a command does, and what a family says and keeps to.
-import { type Command, hasLetter, numberOf } from '../gcode/line.ts'
+import { type Command, hasLetter, letterOf, numberOf, type Piece } from '../gcode/line.ts'
 import type { Axis } from '../model/printer.ts'
 import type { Effect } from './effect.ts'
 import type { Phrases } from './phrases.ts'
@@ -133,6 +133,10 @@ export function specOf(family: FirmwareFamily, command: Command): CommandSpec | 
 /** What a command does in a family; undefined where the table does not have it. */
 export const effectOf = (family: FirmwareFamily, command: Command): Effect | undefined =>
   specOf(family, command)?.effect
+
+/** The unit of the letter or key that a piece gives something to; null where the command has none of that name. */
+export const unitOf = (spec: CommandSpec | undefined, piece: Piece): Unit | null =>
+  spec?.letters.find(({ letter }) => letter === letterOf(piece))?.unit ?? null
 
 /** Whether a name that the family's table lacks may be a macro of this one printer: a long name, where there are macros. */
 export const mayBeMacro = (family: FirmwareFamily, name: string): boolean =>

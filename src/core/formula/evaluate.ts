@@ -6,7 +6,7 @@ import { childrenOf, type Flaw, parse, type Sort, textOf } from './syntax.ts'
 export type Unit = '' | 'mm' | '°C' | 's' | 'min' | '%' | 'mm/s' | 'mm/min' | 'mm²' | 'mm³' | 'mm³/s'
 export type Quantity = { value: number; unit: Unit }
 
-/** A value that can't be had: nobody knows the name, or it means nothing at this moment or in this job. */
+/** A value that can’t be had: its name is unknown, or it means nothing at this moment or in this job. */
 export type Missing = { missing: 'unknown' | 'not-now'; why: string }
 
 /** Which tool a value is of: by its number, or as seen from a tool change. */

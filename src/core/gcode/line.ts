@@ -121,6 +121,10 @@ export function commentOf(line: Line): string {
     .join(' ')
 }
 
+/** The letter or key that a piece gives something to; empty for any other piece. */
+export const letterOf = (piece: Piece): string =>
+  piece.kind === 'word' ? piece.letter : piece.kind === 'key' ? piece.key : ''
+
 /** Where a piece stands in the whole text. */
 export function placeOf(line: Line, piece: Piece): { from: number; to: number } {
   let from = line.from

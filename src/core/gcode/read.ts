@@ -149,7 +149,7 @@ const looksLikeCommand = /^(?:[GMTgmt]\d|[A-Z][A-Z0-9]*_[A-Z0-9_]+(?:\s|$))/
 
 /**
  * The command that a comment puts to sleep (`;M420 S1`), as a line of its own at its place in the text; null when the
- * comment is prose. Only commands that read cleanly count, so “; G28 finds zero” stays prose.
+ * comment is prose. Only commands that read cleanly count, so “; G28 comes first” stays prose.
  */
 export function sleeping(line: Line): Line | null {
   if (line.kind !== 'comment') return null

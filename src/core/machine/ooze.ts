@@ -1,4 +1,4 @@
-// What leaves the nozzle unasked: an estimate of the ooze while it idles hot, where it falls, and how far filament is drawn back.
+// What leaves the nozzle unasked: an estimate of the ooze while it idles hot, where it falls, and how far filament is retracted.
 import { offBedMm } from '../model/printer.ts'
 import { temperatureAt } from './heat.ts'
 import { toolFilamentAreaMm2 } from './outcome.ts'
@@ -7,7 +7,7 @@ import { lastModes, type Step, stepAt, type Trace } from './trace.ts'
 
 /**
  * The estimate: a full 0.4 mm nozzle loses 0.004 mm³/s for each °C above its material's ooze-safe temperature; wider ones by
- * their area; half as much for each mm that the filament is drawn back; and less as the 30 mm³ behind the tip run out,
+ * their area; half as much for each mm that the filament is retracted; and less as the 30 mm³ behind the tip run out,
  * e^(−lost/30). It is a rule of thumb, and is called one wherever it is shown.
  */
 const perDegreeMm3S = 0.004

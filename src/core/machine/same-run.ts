@@ -43,16 +43,19 @@ function* telling(trace: Trace): Generator<Step> {
   }
 }
 
-function stepDifference(one: Step, other: Step): string | null {
-  if (one.kind !== other.kind) return `${one.kind} in one, ${other.kind} in the other`
+/** How the two runs are called where they differ. */
+type Called = readonly [one: string, other: string]
+
+function stepDifference(one: Step, other: Step, [here, there]: Called): string | null {
+  if (one.kind !== other.kind) return `${one.kind} ${here}, ${other.kind} ${there}`
   for (const axis of ['x', 'y', 'z'] as const) {
     const [a, b] = [one.to[axis], other.to[axis]]
-    if (!near(a, b, doubt.mm)) return `${axis.toUpperCase()} ${mm(a)} in one, ${mm(b)} in the other`
+    if (!near(a, b, doubt.mm)) return `${axis.toUpperCase()} ${mm(a)} ${here}, ${mm(b)} ${there}`
   }
   if (!near(one.filamentMm, other.filamentMm, doubt.mm))
-    return `${mm(one.filamentMm)} of filament in one, ${mm(other.filamentMm)} in the other`
+    return `${mm(one.filamentMm)} of filament ${here}, ${mm(other.filamentMm)} ${there}`
   const [a, b] = [one.end - one.start, other.end - other.start]
-  return near(a, b, doubt.s) ? null : `${a.toFixed(2)} s in one, ${b.toFixed(2)} s in the other`
+  return near(a, b, doubt.s) ? null : `${a.toFixed(2)} s ${here}, ${b.toFixed(2)} s ${there}`
 }
 
 function modesDifference(one: Modes, other: Modes): string | null {
@@ -60,8 +63,13 @@ function modesDifference(one: Modes, other: Modes): string | null {
   return odd ? `${odd[1]} is another` : null
 }
 
-/** Where two runs part first; null where they are the same. `but` names what may differ at their ends. */
-export function partingOf(one: Trace, other: Trace, but: readonly (keyof Modes)[] = []): Parting | null {
+/** Where two runs part first; null where they are the same. `but` names what may differ at their ends, `as` how the two are called. */
+export function partingOf(
+  one: Trace,
+  other: Trace,
+  { but = [], as = ['in one', 'in the other'] }: { but?: readonly (keyof Modes)[]; as?: Called } = {},
+): Parting | null {
+  const [here, there] = as
   const lineOf = ({ rows }: Trace, step: Step | undefined) => (step ? (rows.line[step.command] ?? null) : null)
   const [steps, others] = [telling(one), telling(other)]
   for (;;) {
@@ -69,8 +77,8 @@ export function partingOf(one: Trace, other: Trace, but: readonly (keyof Modes)[
     if (!a && !b) break
     const what =
       a && b
-        ? (stepDifference(a, b) ?? modesDifference(modesAfter(one, a.command), modesAfter(other, b.command)))
-        : `${(a ?? b)?.kind} in one, nothing in the other`
+        ? (stepDifference(a, b, as) ?? modesDifference(modesAfter(one, a.command), modesAfter(other, b.command)))
+        : `${(a ?? b)?.kind} ${a ? here : there}, nothing ${a ? there : here}`
     if (what) return { line: lineOf(one, a), otherLine: lineOf(other, b), what }
   }
   for (let i = 0; i < Math.max(one.messages.length, other.messages.length); i++) {
@@ -79,7 +87,7 @@ export function partingOf(one: Trace, other: Trace, but: readonly (keyof Modes)[
       return {
         line: a?.line ?? null,
         otherLine: b?.line ?? null,
-        what: `the message “${a?.text ?? ''}” in one, “${b?.text ?? ''}” in the other`,
+        what: `the message “${a?.text ?? ''}” ${here}, “${b?.text ?? ''}” ${there}`,
       }
   }
   const [a, b] = [lastModes(one), lastModes(other)]

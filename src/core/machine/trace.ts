@@ -84,7 +84,7 @@ export type Trace = {
   ran: PlainCommand[] | null
   /** Macros, their files and what they reckon with, as far as they could not be worked out. */
   troubles: Trouble[]
-  /** What branches and reckonings came to, a sentence for the row. */
+  /** What branches and formulas came to, a sentence for the row. */
   notes: ReadonlyMap<number, string>
   /** Rows whose command ran files of the printer's own. */
   byFile: ReadonlyMap<number, FileRun>

@@ -16,7 +16,7 @@ export type PrintFacts = {
   firstTool: number
   nozzleC: Record<number, number>
   bedC: number | null
-  /** Filament pushed and not drawn back again, mm, of all tools. */
+  /** Filament extruded and not retracted again, mm, of all tools. */
   filamentMm: number
   lines: number
   /** Why it seems to end in the middle; null when it does not. */

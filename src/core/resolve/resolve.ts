@@ -2,59 +2,23 @@
 
 import { type Commands, rehearse } from '../effects/run.ts'
 import type { Unit } from '../firmware/spec.ts'
-import { specOf } from '../firmware/spec.ts'
-import { plain } from '../format.ts'
+import { specOf, unitOf } from '../firmware/spec.ts'
 import { evaluate, holds, type Missing, type Quantity, type Result, settingValue } from '../formula/evaluate.ts'
 import { guardLine, inText, isHalfSaid, settingLine } from '../formula/marks.ts'
 import { factorTo } from '../formula/units.ts'
 import { scopeOf, type World } from '../formula/values.ts'
-import type { Command, Line, Piece } from '../gcode/line.ts'
+import { type Command, type Line, letterOf, type Piece } from '../gcode/line.ts'
 import { cut, formulasIn } from '../gcode/pieces.ts'
 import { indentOf, readLine } from '../gcode/read.ts'
 import { beginning } from '../machine/beginning.ts'
 import { materialOf, type Stage } from '../machine/state.ts'
 import type { PlainCommand, Trace } from '../machine/trace.ts'
 import { type Branch, branchIn, insideOf } from '../vocabulary/foreign.ts'
-import { type Placeholder, Placeholders } from '../vocabulary/placeholders.ts'
+import { Placeholders } from '../vocabulary/placeholders.ts'
 import { hasBranch, isForeign, isForeignFormula, isSo, wordsIn } from './foreign.ts'
 import { halfGuards, noGuard } from './guards.ts'
-
-export type ScriptSetting = Quantity & {
-  line: number
-  name: string
-  /** As written behind its `=`. */
-  body: string
-  range: readonly [number, number] | null
-  note: string
-}
-
-/** Something in a value, setting or guard that could not be made out. `from` and `to` are offsets in the whole text. */
-export type Problem = {
-  kind: 'unknown' | 'not-now' | 'unreadable' | 'guard'
-  line: number
-  from: number
-  to: number
-  why: string
-  /** What the line is rehearsed with in its place, as `200 °C`; null where it counts as absent. */
-  standIn: string | null
-}
-
-/** What a value or formula in a line is worth now, as it is written for the machine; offsets in the whole text. */
-export type Worth = { line: number; from: number; to: number; formula: string; text: string; unit: Quantity['unit'] }
-
-export type Resolution = {
-  settings: ScriptSetting[]
-  problems: Problem[]
-  /** For each line with a condition, whether its lines run. */
-  guards: ReadonlyMap<number, boolean>
-  /** Lines that a guard leaves out this time. */
-  skipped: ReadonlySet<number>
-  worths: Worth[]
-  /** Another program's placeholders, and what they were rehearsed with. */
-  placeholders: Placeholder[]
-  /** Those whose meaning nothing tells, with their lines; what they stand in counts as absent. */
-  absent: ReadonlyMap<string, readonly number[]>
-}
+import type { Problem, Resolution, ScriptSetting, Worth } from './resolution.ts'
+import { writtenFor } from './written.ts'
 
 type Open = {
   line: Line
@@ -344,7 +308,7 @@ class Resolver {
         if (piece.kind === 'name' && /^[Tt][{[%<$]/.test(piece.text))
           return `T${this.filled(line, piece.text.slice(1)) ?? this.stage.job.firstTool}`
         if (piece.kind === 'word' && piece.formula !== null && isForeignFormula(piece.formula, this.stage)) {
-          const unit = spec?.letters.find(each => each.letter === piece.letter)?.unit ?? null
+          const unit = unitOf(spec, piece)
           const found =
             this.filled(line, piece.formula) ?? this.likely(line, piece.letter, piece.formula, unit, command)
           return found === null ? piece.text : piece.letter + writtenFor({ value: found, unit: '' }, unit)
@@ -399,9 +363,7 @@ class Resolver {
     let at = 0
     let text = ''
     for (const piece of line.pieces) {
-      const letter = piece.kind === 'word' ? piece.letter : piece.kind === 'key' ? piece.key : ''
-      const unit = spec?.letters.find(each => each.letter === letter)?.unit ?? null
-      text += this.filledIn(line, piece, at, unit)
+      text += this.filledIn(line, piece, at, unitOf(spec, piece))
       at += piece.text.length
     }
     return text
@@ -431,8 +393,7 @@ class Resolver {
     if (found === null) return null
     const factor = factorTo(unit, found.unit)
     if (typeof factor === 'number') return { value: found.value * factor, unit: found.unit }
-    const letter = piece.kind === 'word' ? piece.letter : piece.kind === 'key' ? piece.key : ''
-    const why = `“${part.text}” is ${factor.is}, and ${letter} takes ${factor.takes}.`
+    const why = `“${part.text}” is ${factor.is}, and ${letterOf(piece)} takes ${factor.takes}.`
     this.tell('unreadable', line, at + part.from, at + part.from + part.text.length, why)
     return null
   }
@@ -465,18 +426,8 @@ class Resolver {
   }
 }
 
-/** A feed rate for a placeholder that nobody knows, mm/min. */
+/** A feed rate for an unknown placeholder, mm/min. */
 const ordinaryFeedMmMin = 3000
-
-const whole: readonly (Unit | null)[] = ['°C', 'of 255', 'mm/min', 'ms', 'Hz', 'mA', 'switch']
-
-/** A number as its letter takes it: whole degrees, feeds and milliseconds, otherwise three decimals without trailing zeros. */
-export const writtenFor = ({ value, unit }: Quantity, letter: Unit | null): string =>
-  plain(value, decimalsFor(letter, unit))
-
-/** How many decimals a letter takes at most; one that is none of a command's, as in a message, by what it is given. */
-export const decimalsFor = (letter: Unit | null, unit: Quantity['unit']): number =>
-  whole.includes(letter) || (letter === null && unit === '°C') ? 0 : 3
 
 /** Each problem once, though its line may have run several times. */
 function withoutRepeats(problems: readonly Problem[]): Problem[] {

@@ -26,10 +26,10 @@ export type Passage = {
   title: string
   /** The first line of the comments that head it; null without any. */
   headingLine: number | null
-  /** Its first and last command, awake or asleep. */
+  /** Its first and last command, commented out or not. */
   firstLine: number
   lastLine: number
-  /** False when all its commands are asleep in comments. */
+  /** False when all its commands are commented out in comments. */
   enabled: boolean
   startS: number
   endS: number
@@ -103,7 +103,7 @@ function headingAmong(worded: readonly Line[]): Line | undefined {
   })
 }
 
-type Group = { lines: Line[]; purposes: Purpose[]; strongest: Purpose; heading: Heading | null; asleep: boolean }
+type Group = { lines: Line[]; purposes: Purpose[]; strongest: Purpose; heading: Heading | null; commentedOut: boolean }
 type Section = { heading: Heading | null; groups: Group[] }
 
 /** Puts lines into groups of one purpose, and groups under the decorated headings that hold for them. */
@@ -125,7 +125,7 @@ class Sorter {
     this.first = isStart
   }
 
-  /** A comment that is no command asleep: it may head what comes. */
+  /** A comment that is no command commented out: it may head what comes. */
   comment(line: Line): void {
     this.closeGroup()
     this.comments.push(line)
@@ -166,7 +166,7 @@ class Sorter {
     else this.heading = { title: name, line: line.number, section: true, boxed: true, made: null, refrain: true }
   }
 
-  command(line: Line, purpose: Purpose, asleep: boolean): void {
+  command(line: Line, purpose: Purpose, commentedOut: boolean): void {
     this.endComments()
     this.anyCommand = true
     // A plain heading holds up to a blank line or the next one, and within a section names only its own run; what stands under it
@@ -179,9 +179,15 @@ class Sorter {
     const now = this.group
     const loose =
       now && !now.heading && !goesWith(now.strongest, purpose, this.first) ? this.takeLoose(now, purpose) : []
-    if (now && (now.asleep !== asleep || (!now.heading && !goesWith(now.strongest, purpose, this.first))))
+    if (now && (now.commentedOut !== commentedOut || (!now.heading && !goesWith(now.strongest, purpose, this.first))))
       this.closeGroup()
-    this.group ??= { lines: loose, purposes: loose.map(() => null), strongest: null, heading: this.heading, asleep }
+    this.group ??= {
+      lines: loose,
+      purposes: loose.map(() => null),
+      strongest: null,
+      heading: this.heading,
+      commentedOut,
+    }
     this.heading = null
     this.group.lines.push(line)
     this.group.purposes.push(purpose)
@@ -230,8 +236,8 @@ export function passagesOf(lines: readonly Line[], trace: Trace, stage: Stage): 
     stage.moment === 'start',
   )
   for (const line of lines) {
-    const asleep = sleeping(line)
-    const read = line.kind === 'command' ? line : asleep
+    const commentedOut = sleeping(line)
+    const read = line.kind === 'command' ? line : commentedOut
     if (line.kind === 'blank') sorter.blank()
     else if (read) {
       const rows = rowsOfLine[line.number]
@@ -240,7 +246,7 @@ export function passagesOf(lines: readonly Line[], trace: Trace, stage: Stage): 
       const purpose = calls
         ? purposeOfCall(trace, rows.first, rows.last, stage)
         : purposeOf(read, command < 0 ? null : trace, command, stage)
-      sorter.command(line, purpose, asleep !== null)
+      sorter.command(line, purpose, commentedOut !== null)
     } else if (line.kind === 'comment') sorter.comment(line)
     else if (line.kind === 'mark') {
       const marker = readMarker(line)
@@ -253,7 +259,7 @@ export function passagesOf(lines: readonly Line[], trace: Trace, stage: Stage): 
 
   const toPassage = (groups: readonly Group[], heading: Heading | null): Passage => {
     const all = joined(groups, ({ lines }) => lines)
-    const awake = groups.filter(group => !group.asleep)
+    const awake = groups.filter(group => !group.commentedOut)
     const rows: Rows[] = []
     for (const { number } of all) {
       const ran = rowsOfLine[number]

@@ -219,11 +219,9 @@ export function toTheirs(text: string, vocabulary: Vocabulary, has: Has, decided
       )
     : new Set<number>()
   const written = lines.map(({ raw, ending }, i) => {
-    if (left.has(i + 1)) {
-      const mark = guardLine(raw)
-      if (mark) depth += mark.kind === 'when' ? 1 : mark.kind === 'end' ? -1 : 0
-      return ''
-    }
+    const guard = guardLine(raw)
+    if (guard) depth += guard.kind === 'when' ? 1 : guard.kind === 'end' ? -1 : 0
+    if (left.has(i + 1)) return ''
     const tell = (what: string) => untranslatable.push({ line: i + 1, what })
     const setting = settingLine(raw)
     if (setting) {
@@ -233,8 +231,6 @@ export function toTheirs(text: string, vocabulary: Vocabulary, has: Has, decided
       if (body) out.settings.set(setting.name, depth > 0 ? within : toTheirFormula(body, 'Expression', out))
       return raw + ending
     }
-    const guard = guardLine(raw)
-    if (guard) depth += guard.kind === 'when' ? 1 : guard.kind === 'end' ? -1 : 0
     if (guard) return (theirBranch(raw, guard, out, tell) ?? raw) + ending
     if (raw.trimStart().startsWith(';') || !raw.includes('@')) return raw + ending
     let line = ''

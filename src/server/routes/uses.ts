@@ -1,4 +1,4 @@
-// GET /api/uses/:name: where a command stands in the person's own scripts, asleep or awake.
+// GET /api/uses/:name: where a command stands in the person's own scripts, commented out or not.
 import { Hono } from 'hono'
 import { read, sleeping } from '../../core/gcode/read.ts'
 import type { Database } from '../database.ts'
@@ -6,7 +6,7 @@ import { allScripts } from '../scripts.ts'
 
 const most = 100
 
-export type Use = { scriptId: number; script: string; line: number; text: string; asleep: boolean }
+export type Use = { scriptId: number; script: string; line: number; text: string; commentedOut: boolean }
 
 export function whereUsedRoutes(database: Database): Hono {
   return new Hono().get('/:name', context => {
@@ -15,9 +15,15 @@ export function whereUsedRoutes(database: Database): Hono {
     const uses: Use[] = []
     for (const { id, name, text } of allScripts(database))
       for (const line of read(text)) {
-        const asleep = sleeping(line)
-        if (!same((asleep ?? line).command?.name)) continue
-        uses.push({ scriptId: id, script: name, line: line.number, text: line.raw.trim(), asleep: asleep !== null })
+        const commentedOut = sleeping(line)
+        if (!same((commentedOut ?? line).command?.name)) continue
+        uses.push({
+          scriptId: id,
+          script: name,
+          line: line.number,
+          text: line.raw.trim(),
+          commentedOut: commentedOut !== null,
+        })
         if (uses.length >= most) return context.json(uses)
       }
     return context.json(uses)

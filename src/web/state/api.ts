@@ -29,7 +29,7 @@ export type Things = {
   taught: TaughtCommand[]
 }
 
-export type Use = { scriptId: number; script: string; line: number; text: string; asleep: boolean }
+export type Use = { scriptId: number; script: string; line: number; text: string; commentedOut: boolean }
 
 export type Summary = {
   /** Other jobs that the script would go wrong for. */

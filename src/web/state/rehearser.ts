@@ -141,6 +141,9 @@ export const carriedAcrossAside = (left: Script, right: Script, index: number, t
 export const fitAside = (printer: Printer, trials: readonly Timed[]) =>
   worker.ask(remote => remote.fitPrinter(printer, trials))
 
+/** What in a printer's macros can't be worked out. */
+export const macroTroublesAside = (setting: RehearsalInput) => worker.ask(remote => remote.macroTroubles(setting))
+
 /** The files of a script for the jobs of these settings, each read back and rehearsed. */
 export const exportAside = (
   text: string,

@@ -1,5 +1,6 @@
 // Many rehearsals at once: a pool of workers on all cores, results as they come, and a way to stop.
 import { create } from 'zustand'
+import { listed } from '../../core/format.ts'
 import type { Run, RunOutcome, Script } from '../../core/runs/many.ts'
 import type { Runner } from '../../worker/runs.worker.ts'
 import { Watched } from './watched.ts'
@@ -73,7 +74,7 @@ export async function startRuns(wanted: readonly (Wanted & { runs: readonly Run[
       try {
         outcomes = await worker.ask(remote => remote.run(one.script, runs))
       } catch (error) {
-        const jobs = [...new Set(runs.map(({ job }) => job.name))].join(', ')
+        const jobs = listed([...new Set(runs.map(({ job }) => job.name))])
         trouble = `“${one.name}” could not be rehearsed for ${jobs}: ${(error as Error).message}`
       }
       if (mine !== turn) return

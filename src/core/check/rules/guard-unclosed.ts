@@ -16,7 +16,7 @@ export const guardUnclosed: Rule = {
   group: 'values',
   severity: 'warning',
   title: 'A guard or a marker that is not closed',
-  why: 'A guard and a made passage each stand between two marks. With one of them gone nobody knows where it ends.',
+  why: 'A guard and a made passage each stand between two marks. With one of them gone it is unknown where it ends.',
   silentWhen: 'Silent for comments that only look like a guard.',
   example: { text: 'G28\nM420 S1\n;? when highest bed > 85\nM109 S200' },
   check,

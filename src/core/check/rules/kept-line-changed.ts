@@ -5,8 +5,8 @@ import { type MadePassage, madePassages } from '../../script/makers/maker.ts'
 import { makerNamed } from '../../script/makers/makers.ts'
 import type { Checked, Fix, Found, Rule } from '../finding.ts'
 
-/** Lines put to sleep as a whole are left alone: they do nothing, and wake as they were. */
-const asleep = (lines: readonly Line[]): boolean =>
+/** Lines commented out as a whole are left alone: they do nothing, and are put back as they were. */
+const commentedOut = (lines: readonly Line[]): boolean =>
   lines.every(({ kind }) => kind === 'comment' || kind === 'blank' || kind === 'mark')
 
 function check(script: Checked): Found[] {
@@ -22,7 +22,7 @@ function check(script: Checked): Found[] {
         { line, severity: 'warning', message: `“${title}” can’t be made again here: ${now.why}`, fixes: [toText] },
       ]
     const same = inner.length === now.lines.length && inner.every(({ raw }, i) => raw === now.lines[i])
-    if (same || asleep(inner)) return []
+    if (same || commentedOut(inner)) return []
     return [{ line, message: told(script, made, now.lines, title), fixes: [...again(script, made), toText] }]
   })
 }

@@ -1,4 +1,4 @@
-// The line that would turn levelling on, or measure the bed, is asleep, and levelling is off.
+// The line that would turn levelling on, or measure the bed, is commented out, and levelling is off.
 import { effectOf } from '../../firmware/spec.ts'
 import { lastModes } from '../../machine/trace.ts'
 import { wake } from '../../script/edits/lines.ts'
@@ -8,9 +8,9 @@ import { commentedOutLevelling, turnedOff } from '../levelling.ts'
 function check(script: Checked): Found[] {
   if (lastModes(script.trace).levelling !== 'off') return []
   const off = turnedOff(script)
-  const asleep = off && commentedOutLevelling(script, off.line)
-  if (!asleep) return []
-  const { line, inner } = asleep
+  const commentedOut = off && commentedOutLevelling(script, off.line)
+  if (!commentedOut) return []
+  const { line, inner } = commentedOut
   const probes = inner.command !== null && effectOf(script.stage.firmware, inner.command)?.does === 'probe'
   const would = probes ? 'measure the bed' : 'turn bed levelling on'
   const how = off.byHoming ? `homing on line ${off.line} turned it off` : `line ${off.line} turned it off`

@@ -14,7 +14,7 @@ const homesAside = ({ effect, command }: Row): boolean =>
 
 function check(script: Checked): Found[] {
   const { stage, trace, rows } = script
-  // A tool that stands in its dock drips there.
+  // A tool that stands in its dock oozes there.
   if (lastModes(trace).tool < 0) return []
   const at = positionAt(trace, trace.totalS)
   const over = at.z - printHeight(stage)

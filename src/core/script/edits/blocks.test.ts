@@ -56,8 +56,8 @@ describe('a passage that is a guard', () => {
   })
 
   it('is commented out whole', () => {
-    const asleep = edited([...warm, ...purge], { do: 'sleep' }, 'purge')
-    expect(asleep).toEqual([...warm, ...purge.map(line => (line.startsWith(';') ? line : `;${line}`))])
+    const commentedOut = edited([...warm, ...purge], { do: 'sleep' }, 'purge')
+    expect(commentedOut).toEqual([...warm, ...purge.map(line => (line.startsWith(';') ? line : `;${line}`))])
   })
 })
 

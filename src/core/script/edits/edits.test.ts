@@ -28,16 +28,16 @@ const three =
 
 describe('sleep and wake', () => {
   it('turns commands to comments, and leaves what was a comment one', () => {
-    const asleep = edited(three, seen => putToSleep(seen, passage(seen, 'zero')))
-    expect(asleep).toContain('; --- zero ---\n;G28 ; all\n; a note\n;;G29\n')
-    expect(edited(asleep, seen => wake(seen, passage(seen, 'zero')))).toBe(three)
+    const commentedOut = edited(three, seen => putToSleep(seen, passage(seen, 'zero')))
+    expect(commentedOut).toContain('; --- zero ---\n;G28 ; all\n; a note\n;;G29\n')
+    expect(edited(commentedOut, seen => wake(seen, passage(seen, 'zero')))).toBe(three)
   })
 
   it('takes the passage out of the rehearsal, and puts it back', () => {
-    const asleep = edited(three, seen => putToSleep(seen, passage(seen, 'warm')))
+    const commentedOut = edited(three, seen => putToSleep(seen, passage(seen, 'warm')))
     expect(round(three).durations.heatingS).toBeCloseTo(100, 6)
-    expect(round(asleep).durations.heatingS).toBe(0)
-    expect(round(asleep).passages[0]).toMatchObject({ title: 'warm', enabled: false })
+    expect(round(commentedOut).durations.heatingS).toBe(0)
+    expect(round(commentedOut).passages[0]).toMatchObject({ title: 'warm', enabled: false })
   })
 
   it('wakes a command with a space behind its “;”', () => {
@@ -60,9 +60,9 @@ describe('sleep and wake', () => {
     fc.assert(
       fc.property(fc.array(line, { minLength: 1, maxLength: 12 }), fc.constantFrom('\n', '\r\n'), (lines, ending) => {
         const text = ['; --- a ---', ...lines].join(ending)
-        const asleep = edited(text, seen => putToSleep(seen, passage(seen, 'a')))
-        expect(round(asleep).commands).toEqual([])
-        expect(edited(asleep, seen => wake(seen, passage(seen, 'a')))).toBe(text)
+        const commentedOut = edited(text, seen => putToSleep(seen, passage(seen, 'a')))
+        expect(round(commentedOut).commands).toEqual([])
+        expect(edited(commentedOut, seen => wake(seen, passage(seen, 'a')))).toBe(text)
       }),
     )
   })

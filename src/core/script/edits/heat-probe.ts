@@ -16,8 +16,8 @@ export type ProbeCool = { cornerLiftMm: number; settleS: number }
 /** The bed's corner is kept clear by this much, mm. */
 const cornerInsetMm = 2
 
-/** A place in a line that says how warm the nozzle is to be: a word or a key, what it comes to, and whether the line waits. */
-type Warmth = { piece: Word | Key; targetC: number; waits: boolean }
+/** A place in a line that says how warm the nozzle is to be: a word or a key, and what it comes to. */
+type Warmth = { piece: Word | Key; targetC: number }
 
 const isWarmth = (effect: Effect | undefined): boolean =>
   effect?.does === 'heat' || effect?.does === 'tool-heat' || effect?.does === 'wait-for-heaters'
@@ -80,10 +80,9 @@ function lowered(way: Rehearsed, { cornerLiftMm, settleS }: ProbeCool): Edit[] |
     const letters = effect && isWarmth(effect) ? lettersOf(command, effect, modesBefore(trace, row).tool, stage) : null
     if (!effect || !letters) continue
     const targetC = letters.map(letter => numberOf(command, letter)).find(value => value !== null) ?? null
-    const waits = effect.does === 'heat' ? effect.wait : effect.does === 'wait-for-heaters'
     if (targetC === null) continue
     if (row > probe && probe >= 0) {
-      heatsLater ||= targetC > safeC && waits && effect.does !== 'wait-for-heaters'
+      heatsLater ||= targetC > safeC && effect.does === 'heat' && effect.wait
       continue
     }
     const source = sourceOf(way, row)
@@ -94,7 +93,7 @@ function lowered(way: Rehearsed, { cornerLiftMm, settleS }: ProbeCool): Edit[] |
     }
     if (!source) return `Line ${line} calls what heats the nozzle by itself. Lower it there.`
     if (!piece) return `Line ${line} names its temperature in a way that can’t be lowered here.`
-    if (targetC > (hottest?.targetC ?? 0)) hottest = { piece, targetC, waits }
+    if (targetC > (hottest?.targetC ?? 0)) hottest = { piece, targetC }
     const formula = piece.kind === 'word' ? piece.formula !== null : !Number.isFinite(Number(piece.value))
     const safe = formula ? '@ooze_safe' : plain(safeC, 3)
     edits.push(replacePiece(source.line, piece, withWritten(piece, safe)))

@@ -25,7 +25,7 @@ export function insertAfter(lines: readonly Line[], number: number, text: string
     : { from: end, to: end, insert: endingOf(lines) + ended }
 }
 
-/** Wakes a command that a comment put to sleep; `inner` is what `sleeping` gave for the line. */
+/** Puts a commented-out command back; `inner` is what `sleeping` gave for the line. */
 export const wake = (line: Line, inner: Line): Edit => ({
   from: line.from + line.raw.search(/;/),
   to: inner.from,

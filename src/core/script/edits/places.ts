@@ -78,19 +78,15 @@ export function replace(
     last: passage.lastLine,
     concerns: (effect, command) => moves(effect?.does) && names(command),
   }
-  const edits = inEveryWay(script, reach, way => replaced(way, passage, wanted, rule, shift))
+  const edits = inEveryWay(script, reach, way => replaced(way, { passage, wanted, rule, shift }))
   if (typeof edits === 'string' || edits.length > 0) return edits
   return `No line of it names ${wanted.map(axis => axis.toUpperCase()).join(' or ')} as a place that could change.`
 }
 
+type Asked = { passage: Passage; wanted: readonly Axis[]; rule: Rule; shift: Shift | null }
+
 /** The edits of one way through the script. */
-function replaced(
-  script: Rehearsed,
-  passage: Passage,
-  wanted: readonly Axis[],
-  rule: Rule,
-  shift: Shift | null,
-): Edit[] | string {
+function replaced(script: Rehearsed, { passage, wanted, rule, shift }: Asked): Edit[] | string {
   const { commands, trace, stage } = script
   const { printer } = stage
   const edits: Edit[] = []

@@ -6,7 +6,7 @@ import { read } from '../../gcode/read.ts'
 import type { Stage } from '../../machine/state.ts'
 import type { Trace } from '../../machine/trace.ts'
 import { applyEdits, type Edit } from '../../model/script.ts'
-import type { Resolution } from '../../resolve/resolve.ts'
+import type { Resolution } from '../../resolve/resolution.ts'
 import { type MadePassage, madePassages } from '../makers/maker.ts'
 import { headingOf, type Passage } from '../passages.ts'
 

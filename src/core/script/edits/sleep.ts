@@ -14,14 +14,14 @@ function within(script: Rehearsed, passage: Passage): readonly Line[] | string {
   return typeof block === 'string' ? block : script.lines.slice(block.first - 1, block.last)
 }
 
-/** A line that sleeps already gets one more `;`, so that waking the passage leaves it asleep. */
+/** A line that sleeps already gets one more `;`, so that waking the passage leaves it commented out. */
 export function putToSleep(script: Rehearsed, passage: Passage): Plan {
   const edits: Edit[] = []
   const lines = within(script, passage)
   if (typeof lines === 'string') return refuse(lines)
   for (const line of lines) {
-    const asleep = sleeping(line)
-    if (!asleep && line.kind !== 'command') continue
+    const commentedOut = sleeping(line)
+    if (!commentedOut && line.kind !== 'command') continue
     const from = line.from + line.raw.search(/\S/)
     edits.push({ from, to: from, insert: ';' })
   }

@@ -5,7 +5,7 @@ import type { Command, Line } from '../../gcode/line.ts'
 import { formulasIn } from '../../gcode/pieces.ts'
 import { read } from '../../gcode/read.ts'
 import { partingOf } from '../../machine/same-run.ts'
-import type { Stage } from '../../machine/state.ts'
+import type { Modes, Stage } from '../../machine/state.ts'
 import type { Trace } from '../../machine/trace.ts'
 import { applyEdits, type Edit } from '../../model/script.ts'
 import { isForeign } from '../../resolve/foreign.ts'
@@ -192,15 +192,15 @@ export const everywhere = ({ lines }: Rehearsed, concerns: Reach['concerns']): R
 export function doesOtherwise(
   script: Rehearsed,
   edits: readonly Edit[],
-  but: Parameters<typeof partingOf>[2] = [],
+  but: readonly (keyof Modes)[] = [],
 ): string | null {
   const ways = waysOf(script)
   if (typeof ways === 'string') return ways
   const lines = read(applyEdits(script.text, edits))
   for (const { trace, stage } of ways) {
-    const parting = partingOf(trace, rehearseLines(lines, stage).trace, but)
+    const parting = partingOf(trace, rehearseLines(lines, stage).trace, { but, as: ['before', 'after'] })
     if (parting)
-      return `It would no longer do the same${parting.line === null ? '' : ` at line ${parting.line}`}: ${parting.what.replace(' in one', ' before').replace(' in the other', ' after')}.`
+      return `It would no longer do the same${parting.line === null ? '' : ` at line ${parting.line}`}: ${parting.what}.`
   }
   return null
 }

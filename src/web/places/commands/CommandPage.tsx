@@ -116,7 +116,7 @@ function Uses({ name }: { name: string }) {
                 {use.script}, line {use.line}
               </span>
               <code className="truncate font-mono text-[13px]">{use.text}</code>
-              {use.asleep && <span className="text-[13px] text-soft">commented out</span>}
+              {use.commentedOut && <span className="text-[13px] text-soft">commented out</span>}
             </Link>
           </li>
         ))}

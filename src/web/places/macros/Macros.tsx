@@ -1,13 +1,14 @@
 // Macros: a host's config, or the macro files on a board's card, kept for a printer and explained line by line.
 import { useEffect, useMemo, useState } from 'react'
 import { useLocation, useSearchParams } from 'react-router'
-import { explainFile, explainMacro, type MacroTrouble, troublesIn } from '../../../core/explain/macro.ts'
+import { explainFile, explainMacro, type MacroTrouble } from '../../../core/explain/macro.ts'
 import { type ConfigProblem, readConfig } from '../../../core/macros/config.ts'
 import { job, material } from '../../../core/model/example.ts'
 import type { Printer } from '../../../core/model/printer.ts'
-import { stageOf } from '../../../core/round.ts'
+import { type RehearsalInput, stageOf } from '../../../core/round.ts'
 import { Choice } from '../../parts/Choice.tsx'
 import { api, type Kept, type Things } from '../../state/api.ts'
+import { macroTroublesAside } from '../../state/rehearser.ts'
 import { ConfigForm } from './ConfigForm.tsx'
 import { FilesForm } from './FilesForm.tsx'
 import { type Listed, MacroText } from './MacroText.tsx'
@@ -17,14 +18,16 @@ const familyWords = { host: 'host firmware', 'macro-file': 'macro-file firmware'
 type Family = keyof typeof familyWords
 const hasMacros = ({ firmware }: Printer): boolean => firmware.family in familyWords
 
+/** What a macro is explained and rehearsed for, where nothing calls it. */
+const settingFor = (printer: Printer): RehearsalInput => ({ printer, material, job, moment: 'start' })
+
 /** Everything a printer's scripts may call, each line with its sentence. */
-function listed(printer: Printer): { all: Listed[]; problems: ConfigProblem[]; troubles: MacroTrouble[] } {
-  const stage = stageOf({ printer, material, job, moment: 'start' })
+function listed(printer: Printer): { all: Listed[]; problems: ConfigProblem[] } {
+  const stage = stageOf(settingFor(printer))
   if (printer.firmware.family === 'macro-file')
     return {
       all: printer.macroFiles.map(file => ({ name: file.name, about: '', lines: explainFile(file, stage) })),
       problems: [],
-      troubles: [],
     }
   const { macros, problems } = readConfig(printer.macros)
   return {
@@ -36,7 +39,6 @@ function listed(printer: Printer): { all: Listed[]; problems: ConfigProblem[]; t
       lines: explainMacro(macro, stage),
     })),
     problems,
-    troubles: troublesIn(stage),
   }
 }
 
@@ -88,7 +90,17 @@ export function Macros() {
 }
 
 function OfPrinter({ printer, onChanged }: { printer: Kept<Printer>; onChanged: (printer: Kept<Printer>) => void }) {
-  const { all, problems, troubles } = useMemo(() => listed(printer.data), [printer])
+  const [troubles, setTroubles] = useState<MacroTrouble[]>([])
+  useEffect(() => {
+    let left = false
+    const tell = (found: MacroTrouble[]) => left || setTroubles(found)
+    // Without an answer the lines stand there with their sentences alone.
+    macroTroublesAside(settingFor(printer.data)).then(tell, () => tell([]))
+    return () => {
+      left = true
+    }
+  }, [printer])
+  const { all, problems } = useMemo(() => listed(printer.data), [printer])
   const [shown, setShown] = useState<string | null>(null)
   const pasted: unknown = useLocation().state?.config
   const brought = printer.data.firmware.family === 'host' && typeof pasted === 'string' ? pasted : ''

@@ -155,7 +155,7 @@ function ScriptRow({ refrain, text, landing, proof, things, unticked, onTick, on
           {state}
           {kept && (
             <span className="block text-warn">
-              stays: line {kept.line} is kept ({kept.why})
+              not rolled out: line {kept.line} is kept ({kept.why})
             </span>
           )}
         </td>
@@ -184,7 +184,9 @@ function ScriptRow({ refrain, text, landing, proof, things, unticked, onTick, on
             {changes && <LineChanges rows={rows} label={`What changes in ${script.name}`} className="max-h-44" />}
             {drift?.kind === 'drifted' && standing && (
               <p className="mt-1.5 flex flex-wrap items-center gap-2 text-[14px]">
-                Ticked, it is taken back to the refrain.
+                {kept
+                  ? 'Its kept line is not in the refrain, so it stays as it is.'
+                  : 'Ticked, it is taken back to the refrain.'}
                 <Button small onClick={() => onKeepApart(script)}>
                   Keep it apart
                 </Button>

@@ -1,4 +1,4 @@
-// The Shelf: every printer with its scripts, what wants a look, and where a new script begins.
+// The Shelf: every printer with its scripts, what needs attention, and where a new script begins.
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'

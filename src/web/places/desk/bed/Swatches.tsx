@@ -3,7 +3,7 @@ import { plain } from '../../../../core/format.ts'
 
 type Props = { blends: readonly { name: string; shares: readonly number[] }[] }
 
-/** Two inks of our own for the first inputs, and greys between them; which filament is loaded nobody knows. */
+/** Two inks of our own for the first inputs, and greys between them; which filament is loaded is unknown. */
 const inks = ['var(--heat)', 'var(--move)', 'var(--ink-soft)', 'var(--ink)']
 
 export function Swatches({ blends }: Props) {

@@ -3,7 +3,7 @@ import type { EditorView } from '@codemirror/view'
 import { useEffect, useId, useState } from 'react'
 import { plain } from '../../../../core/format.ts'
 import { settingLine } from '../../../../core/formula/marks.ts'
-import type { ScriptSetting } from '../../../../core/resolve/resolve.ts'
+import type { ScriptSetting } from '../../../../core/resolve/resolution.ts'
 
 type Props = { settings: readonly ScriptSetting[]; editor: () => EditorView | null }
 

@@ -99,9 +99,9 @@ function markStyles(raw: string): Styled[] {
 function stylesOf(text: string): Styled[] {
   const line = readLine(text)
   if (line.kind === 'mark') return markStyles(text)
-  const asleep = sleeping(line) ? 'docComment' : null
+  const commentedOut = sleeping(line) ? 'docComment' : null
   return line.pieces.flatMap((piece): Styled[] => {
-    const style = piece.kind === 'comment' && asleep ? asleep : styleOf(piece)
+    const style = piece.kind === 'comment' && commentedOut ? commentedOut : styleOf(piece)
     if (piece.kind === 'comment' || !piece.text.includes('@')) return [{ length: piece.text.length, style }]
     return withValues(piece.text, piece.kind === 'word' ? 'variableName' : style)
   })

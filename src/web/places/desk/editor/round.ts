@@ -25,19 +25,22 @@ class Sentence extends WidgetType {
   constructor(
     readonly text: string,
     readonly gap: number,
-    readonly asleep: boolean,
+    readonly commentedOut: boolean,
     readonly moves: boolean,
   ) {
     super()
   }
   override eq(other: Sentence): boolean {
     return (
-      other.text === this.text && other.gap === this.gap && other.asleep === this.asleep && other.moves === this.moves
+      other.text === this.text &&
+      other.gap === this.gap &&
+      other.commentedOut === this.commentedOut &&
+      other.moves === this.moves
     )
   }
   override toDOM(): HTMLElement {
     const span = document.createElement('span')
-    span.className = this.asleep ? 'cm-says cm-says-asleep' : 'cm-says'
+    span.className = this.commentedOut ? 'cm-says cm-says-off' : 'cm-says'
     span.style.paddingLeft = `${this.gap}ch`
     const words = document.createElement('span')
     if (this.moves) {
@@ -119,12 +122,12 @@ const selectionField = StateField.define<DecorationSet>({
 type Slur = 'one' | 'first' | 'middle' | 'last'
 
 /** For each line in a passage, its part of the slur that joins the passage's lines. */
-function slursOf(passages: readonly Passage[]): Map<number, { part: Slur; asleep: boolean }> {
-  const slurs = new Map<number, { part: Slur; asleep: boolean }>()
+function slursOf(passages: readonly Passage[]): Map<number, { part: Slur; commentedOut: boolean }> {
+  const slurs = new Map<number, { part: Slur; commentedOut: boolean }>()
   for (const { firstLine, lastLine, enabled } of passages)
     for (let line = firstLine; line <= lastLine; line++) {
       const part = firstLine === lastLine ? 'one' : line === firstLine ? 'first' : line === lastLine ? 'last' : 'middle'
-      slurs.set(line, { part, asleep: !enabled })
+      slurs.set(line, { part, commentedOut: !enabled })
     }
   return slurs
 }
@@ -168,7 +171,7 @@ const slurGutter = (level: 'whole' | 'parts') =>
     class: `cm-slurs cm-slurs-${level}`,
     lineMarker(view, block) {
       const slur = view.state.field(slurField)[level].get(view.state.doc.lineAt(block.from).number)
-      return slur ? new SlurMarker(`cm-slur-${slur.part}${slur.asleep ? ' cm-slur-asleep' : ''}`) : null
+      return slur ? new SlurMarker(`cm-slur-${slur.part}${slur.commentedOut ? ' cm-slur-off' : ''}`) : null
     },
     lineMarkerChange: update => update.transactions.some(({ effects }) => effects.some(effect => effect.is(putRound))),
   })

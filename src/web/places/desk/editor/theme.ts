@@ -36,7 +36,7 @@ export const editorTheme = EditorView.theme({
   },
   '.cm-chosen .cm-says > span': { color: 'var(--ink)' },
   '.cm-moves': { color: 'var(--move)', fontWeight: '700' },
-  '.cm-says-asleep > span': { fontStyle: 'italic' },
+  '.cm-says-off > span': { fontStyle: 'italic' },
   '.cm-slurs': { width: '12px' },
   '.cm-slurs-parts': { width: '8px', opacity: '0.75' },
   '.cm-slurs .cm-gutterElement': { marginLeft: '3px', boxSizing: 'border-box' },
@@ -54,7 +54,7 @@ export const editorTheme = EditorView.theme({
     transform: 'translateY(-8px)',
   },
   '.cm-slur-one': { borderLeft: slur, borderRadius: '9px', transform: 'scaleY(0.5)' },
-  '.cm-slur-asleep': { borderStyle: 'dotted' },
+  '.cm-slur-off': { borderStyle: 'dotted' },
   '.cm-foldGutter': { width: '14px', cursor: 'pointer' },
   '.cm-folded': {
     border: '1px solid var(--rule)',

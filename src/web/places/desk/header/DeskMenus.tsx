@@ -45,7 +45,7 @@ async function copyPlain(): Promise<Said> {
         bad: true,
       }
     const copied = await copyText(file.text)
-    return copied.bad ? copied : { ...copied, text: `${copied.text} in plain numbers for “${setting.job.name}”` }
+    return copied.bad ? copied : { ...copied, text: `${copied.text} for “${setting.job.name}”` }
   } catch (error) {
     return { text: (error as Error).message, bad: true }
   }

@@ -8,16 +8,9 @@ import { Button } from '../../../parts/Button.tsx'
 import { MenuItem, menuLook } from '../../../parts/menu.tsx'
 import type { Things } from '../../../state/api.ts'
 import { ask, askNothing, useAsked } from '../../../state/asked.ts'
-import {
-  branchOpen,
-  changeInWords,
-  hasUnsavedChange,
-  type Open,
-  type SaveRefusal,
-  saveOnTop,
-  saveOpen,
-} from '../../../state/desk.ts'
+import { hasUnsavedChange, type Open } from '../../../state/desk.ts'
 import type { Said } from '../../../state/files.ts'
+import { branchOpen, changeInWords, type SaveRefusal, saveOnTop, saveOpen } from '../../../state/saving.ts'
 import { SaveAs } from './SaveAs.tsx'
 import { SavedElsewhere } from './SavedElsewhere.tsx'
 

@@ -4,7 +4,8 @@ import { useNavigate } from 'react-router'
 import { AskPanel } from '../../../parts/AskPanel.tsx'
 import { momentWords } from '../../../parts/words.ts'
 import type { Things } from '../../../state/api.ts'
-import { type Open, saveAs } from '../../../state/desk.ts'
+import type { Open } from '../../../state/desk.ts'
+import { saveAs } from '../../../state/saving.ts'
 
 type Props = { open: Open; things: Things; onClose: () => void }
 

@@ -176,7 +176,7 @@ const proven = (file: Taken | undefined): boolean => file !== undefined && file.
 function Otherwise({ file: { otherwise } }: { file: Taken }) {
   const jobs = new Map<string, string[]>()
   for (const { job, line, what } of otherwise) {
-    const said = `${line === null ? '' : `line ${line}, `}${what.replace(' in one', ' in the script').replace(' in the other', ' in the export')}`
+    const said = `${line === null ? '' : `line ${line}, `}${what}`
     jobs.set(said, [...(jobs.get(said) ?? []), job])
   }
   return (

@@ -1,4 +1,4 @@
-// What a person wants to take away, and the files that come of it.
+// What a person wants to export, and the files that come of it.
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import type { Ending, Form, Taken } from '../../../../core/export/export.ts'
 import type { Moment } from '../../../../core/model/script.ts'

@@ -1,4 +1,4 @@
-// The script's passages as an outline: what each takes, asleep or awake, and what can be done with it.
+// The script's passages as an outline: what each takes, commented out or not, and what can be done with it.
 import { Ellipsis, Moon } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import { useState } from 'react'

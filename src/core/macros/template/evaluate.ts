@@ -1,0 +1,377 @@
+// Works out what stands in a template's tree: values, filters, tests and calls, with bounded steps and nothing but plain data in reach.
+import type { Budget, Sort } from '../budget.ts'
+import { Float, isText, type Value } from '../values.ts'
+import { type Pay, reckon } from './arithmetic.ts'
+import { filterNamed, type Helpers, isIn, methodOf, testNamed } from './filters.ts'
+import { asTest, grouped, silently } from './lexer.ts'
+import type { Node } from './parser.ts'
+import {
+  Broken,
+  type Item,
+  isNumber,
+  isWhole,
+  itemsOf,
+  type Lookup,
+  memberOf,
+  Namespace,
+  numbered,
+  order,
+  printed,
+  Stop,
+  same,
+  sliceOf,
+  sortOf,
+  truth,
+  tuple,
+  Unknown,
+  worthOf,
+} from './values.ts'
+
+/** Something that could not be worked out: its line in the template, from 1. `unknown` is what the simulated printer can't tell. */
+export type Flaw = { line: number; why: string; unknown: string | null }
+
+export type Names = {
+  /** What stands for plain data: parameters, variables, the printer's status. */
+  names: Readonly<Record<string, Value | Lookup>>
+  /** A number that the person has given for something that is not known, by the way to it. */
+  standIn?: (path: string) => number | undefined
+  /** What a macro says while it is worked out. */
+  say?: (text: string) => void
+}
+
+/** No template takes more steps or makes more text than this. */
+const mostSteps = 50_000
+const mostText = 400_000
+
+/** What is wrong with the whole: it ends the template. */
+export class End extends Error {
+  constructor(
+    message: string,
+    readonly stops = false,
+  ) {
+    super(message)
+  }
+}
+
+export type Scope = Map<string, Item>
+
+export abstract class Evaluator {
+  readonly flaws: Flaw[] = []
+  line = 1
+  protected readonly scopes: Scope[] = [new Map()]
+  private steps = 0
+  private length = 0
+
+  constructor(
+    protected readonly given: Names,
+    private readonly budget: Budget,
+  ) {}
+
+  /** What a macro of the template's own makes; undefined where there is none of this name. */
+  protected abstract callOwn(name: string, given: readonly Item[], named: ReadonlyMap<string, Item>): Item
+
+  protected tick(): void {
+    if (++this.steps > mostSteps) throw new End('The template takes more than 50,000 steps; it was stopped.')
+    this.take('steps')
+  }
+
+  protected take(sort: Sort, amount = 1): void {
+    if (!this.budget.take(sort, amount)) throw new End(this.budget.why ?? '')
+  }
+
+  protected put(text: string): string {
+    this.length += text.length
+    if (this.length > mostText) throw new End('The template makes more than 400,000 characters; it was stopped.')
+    this.take('text', text.length)
+    return text
+  }
+
+  protected tell(line: number, why: string, unknown: string | null): void {
+    if (this.flaws.length < 50 && !this.flaws.some(each => each.line === line && each.why === why))
+      this.flaws.push({ line, why, unknown })
+  }
+
+  /** What sums of texts and lists are paid with. */
+  protected readonly pay: Pay = { put: text => this.put(text), take: (sort, amount) => this.take(sort, amount) }
+
+  protected inScope<T>(work: () => T): T {
+    this.scopes.push(new Map())
+    try {
+      return work()
+    } finally {
+      this.scopes.pop()
+    }
+  }
+
+  private lookUp(name: string): Item {
+    for (let i = this.scopes.length - 1; i >= 0; i--) {
+      const scope = this.scopes[i] as Scope
+      if (scope.has(name)) {
+        const found = scope.get(name)
+        // What it was to be has been told where it was set.
+        if (found instanceof Broken) throw new Stop('')
+        return found
+      }
+    }
+    if (Object.hasOwn(this.given.names, name)) return this.given.names[name] as Item
+    return undefined
+  }
+
+  /** A number in place of what the simulated printer can't tell, and told; anything else as it is. */
+  protected known(value: Item): Item {
+    if (value instanceof Broken) throw new Stop('')
+    if (!(value instanceof Unknown)) return value
+    const given = this.given.standIn?.(value.path)
+    if (given === undefined)
+      this.tell(this.line, `A rehearsal can’t know “${value.path}”. It goes on with 0.`, value.path)
+    return given ?? 0
+  }
+
+  protected value(node: Node): Item {
+    this.tick()
+    switch (node.type) {
+      case 'IntegerLiteral':
+        return node.value as number
+      case 'FloatLiteral':
+        return new Float(node.value as number)
+      case 'StringLiteral':
+        return node.value as string
+      case 'Identifier':
+        return this.named(String(node.value))
+      case 'ArrayLiteral':
+      case 'TupleLiteral': {
+        const nodes = node.value as Node[]
+        this.take('values', nodes.length)
+        const items = nodes.map(each => this.value(each))
+        return node.type === 'TupleLiteral' ? tuple(items) : items
+      }
+      case 'ObjectLiteral': {
+        const entries = [...(node.value as Map<Node, Node>)]
+        this.take('values', entries.length)
+        return new Map(entries.map(([key, value]) => [printed(this.value(key)), this.value(value)]))
+      }
+      case 'MemberExpression':
+        return this.member(node)
+      case 'FilterExpression':
+        return this.filtered(this.operandOf(node), node.filter)
+      case 'TestExpression':
+        return this.test(node)
+      case 'CallExpression':
+        return this.call(node)
+      case 'UnaryExpression':
+        return this.unary(node)
+      case 'BinaryExpression':
+        return this.binary(node)
+      case 'Ternary':
+        return truth(this.known(this.value(node.condition))) ? this.value(node.trueExpr) : this.value(node.falseExpr)
+      case 'SelectExpression':
+        return truth(this.known(this.value(node.test))) ? this.value(node.lhs) : undefined
+      default:
+        throw new Stop(`“${node.type}” is not something that a macro may reckon with here.`)
+    }
+  }
+
+  private named(name: string): Item {
+    if (name === 'true' || name === 'True') return true
+    if (name === 'false' || name === 'False') return false
+    if (name === 'none' || name === 'None') return null
+    return this.lookUp(name)
+  }
+
+  private member({ object, property, computed }: Node): Item {
+    const home = this.value(object)
+    if (home instanceof Broken) throw new Stop('')
+    if (home === undefined && object.type === 'Identifier')
+      throw new Stop(`There is no “${String(object.value)}” here.`)
+    if (computed && property.type === 'SliceExpression') {
+      const part = (node: Node | undefined) => (node ? this.known(this.value(node)) : null)
+      const cut = sliceOf(home, part(property.start), part(property.stop), part(property.step))
+      if (Array.isArray(cut)) this.take('values', cut.length)
+      return cut
+    }
+    return memberOf(home, computed ? this.known(this.value(property)) : String(property.value))
+  }
+
+  /** What a filter is put behind: nothing there is something that `default` speaks of, so it is no mistake yet. */
+  private operandOf({ operand, filter }: Node): Item {
+    const name = String((filter.type === 'CallExpression' ? filter.callee : filter).value)
+    return name === 'default' || name === 'd' ? this.value(operand) : this.known(this.value(operand))
+  }
+
+  private readonly helpers: Helpers = {
+    filter: (name, value, args) => this.filter(name, value, args, new Map()),
+    test: (name, value, args) => testNamed(name)(value, args),
+  }
+
+  private filter(name: string, value: Item, args: readonly Item[], named: ReadonlyMap<string, Item>): Item {
+    if (name === silently) return ''
+    if (name === grouped) return value
+    if (name.startsWith(asTest)) {
+      const test = name.slice(asTest.length)
+      return test.startsWith('not ') ? !testNamed(test.slice(4))(value, args) : testNamed(test)(value, args)
+    }
+    this.take('steps', sizeOf(value))
+    const worked = filterNamed(name)(
+      value instanceof Unknown && name !== 'default' && name !== 'd' ? this.known(value) : value,
+      args,
+      named,
+      this.helpers,
+    )
+    if (Array.isArray(worked)) this.take('values', worked.length)
+    return isText(worked as Value) ? this.put(worked as string) : worked
+  }
+
+  protected filtered(value: Item, filter: Node): Item {
+    if (filter.type !== 'CallExpression') return this.filter(String(filter.value), value, [], new Map())
+    const { args, named } = this.argumentsOf(filter.args)
+    return this.filter(String(filter.callee.value), value, args, named)
+  }
+
+  private test({ operand, test, negate }: Node): boolean {
+    const value = this.value(operand)
+    if (value instanceof Broken) throw new Stop('')
+    const name = String(test.type === 'CallExpression' ? test.callee.value : test.value)
+    const args = test.type === 'CallExpression' ? this.argumentsOf(test.args).args : []
+    if (value instanceof Unknown && name !== 'defined' && name !== 'undefined')
+      return testNamed(name)(this.known(value), args) !== negate
+    return testNamed(name)(value, args) !== negate
+  }
+
+  protected argumentsOf(nodes: readonly Node[]): { args: Item[]; named: Map<string, Item> } {
+    const args: Item[] = []
+    const named = new Map<string, Item>()
+    for (const node of nodes) {
+      if (node.type === 'KeywordArgumentExpression')
+        named.set(String(node.key.value), this.known(this.value(node.value as Node)))
+      else if (node.type === 'SpreadExpression') args.push(...itemsOf(this.value(node.argument)))
+      else if (node.type === 'KeywordSpreadExpression') throw new Stop('“**” can’t be used in a call here.')
+      else args.push(this.known(this.value(node)))
+    }
+    return { args, named }
+  }
+
+  private call(node: Node): Item {
+    const { callee } = node
+    if (callee.type === 'Identifier') return this.function(String(callee.value), node.args)
+    if (callee.type !== 'MemberExpression') throw new Stop('That can’t be called.')
+    const home = this.known(this.value(callee.object))
+    const name = callee.computed ? printed(this.value(callee.property)) : String(callee.property.value)
+    const { args, named } = this.argumentsOf(node.args)
+    this.take('steps', sizeOf(home))
+    const found = home instanceof Map ? home.get(name) : undefined
+    const method = methodOf(home, name, values => this.take('values', values))
+    const worked = method
+      ? method(args, named)
+      : typeof found === 'function'
+        ? (found as (all: readonly Item[], by: ReadonlyMap<string, Item>) => Item)(args, named)
+        : notThere(home, name)
+    if (Array.isArray(worked)) this.take('values', worked.length)
+    return isText(worked as Value) ? this.put(worked as string) : worked
+  }
+
+  private function(name: string, nodes: readonly Node[]): Item {
+    const { args, named } = this.argumentsOf(nodes)
+    const own = this.callOwn(name, args, named)
+    if (own !== undefined) return own
+    switch (name) {
+      case 'range':
+        return this.range(args)
+      case 'namespace': {
+        const made = new Namespace()
+        for (const [key, value] of named) made.names.set(key, value)
+        return made
+      }
+      case 'dict':
+        return new Map(named)
+      case 'action_respond_info':
+        this.given.say?.(printed(args[0]))
+        return ''
+      case 'action_raise_error':
+        throw new End(`The macro stops the print here: “${printed(args[0])}”.`, true)
+      case 'action_emergency_stop':
+        throw new End(
+          `The macro stops the machine here${args[0] === undefined ? '' : `: “${printed(args[0])}”`}.`,
+          true,
+        )
+      case 'action_call_remote_method':
+      case 'action_log':
+        return ''
+      default:
+        throw new Stop(`There is no “${name}(…)” that could be called here.`)
+    }
+  }
+
+  private range(args: readonly Item[]): Item {
+    const numbers = args.map(each => {
+      if (!isNumber(each) || !isWhole(each)) throw new Stop('range(…) takes whole numbers. Put |int behind them.')
+      return worthOf(each)
+    })
+    const [first = 0, second, step = 1] = numbers
+    if (step === 0) throw new Stop('range(…) can’t go on by 0.')
+    const [from, to] = second === undefined ? [0, first] : [first, second]
+    const count = Math.max(0, Math.ceil((to - from) / step))
+    if (count > mostSteps) throw new End('A loop would go round more than 50,000 times; it was stopped.')
+    this.take('values', count)
+    return Array.from({ length: count }, (_, i) => from + i * step)
+  }
+
+  private unary({ operator, argument }: Node): Item {
+    const value = this.known(this.value(argument))
+    if (operator.value === 'not') return !truth(value)
+    if (!isNumber(value)) throw new Stop(`${sortOf(value)} has no sign. Put |float behind it.`)
+    return operator.value === '-' ? numbered(-worthOf(value), isWhole(value)) : value
+  }
+
+  private binary(node: Node): Item {
+    const sign = node.operator.value
+    if (sign === 'and' || sign === 'or') {
+      const left = this.known(this.value(node.left))
+      return truth(left) === (sign === 'and') ? this.known(this.value(node.right)) : left
+    }
+    if (comparisons.includes(sign)) return this.comparison(node)
+    const [left, right] = [this.known(this.value(node.left)), this.known(this.value(node.right))]
+    switch (sign) {
+      case 'in':
+        this.take('steps', sizeOf(right))
+        return isIn(left, right)
+      case 'not in':
+        this.take('steps', sizeOf(right))
+        return !isIn(left, right)
+      case '~':
+        return this.put(printed(left) + printed(right))
+      default:
+        return reckon(sign, left, right, this.pay)
+    }
+  }
+
+  /** `1 < x < 3` asks both. */
+  private comparison({ operator, left, right }: Node): boolean {
+    const chained = left.type === 'BinaryExpression' && comparisons.includes(left.operator.value)
+    if (chained && !this.comparison(left)) return false
+    const [one, other] = [this.known(this.value(chained ? left.right : left)), this.known(this.value(right))]
+    switch (operator.value) {
+      case '==':
+        return same(one, other)
+      case '!=':
+        return !same(one, other)
+      case '<':
+        return order(one, other) < 0
+      case '>':
+        return order(one, other) > 0
+      case '<=':
+        return order(one, other) <= 0
+      default:
+        return order(one, other) >= 0
+    }
+  }
+}
+
+const comparisons = ['==', '!=', '<', '>', '<=', '>=']
+
+function notThere(home: Item, name: string): never {
+  throw new Stop(`${sortOf(home)} has no “${name}(…)”.`)
+}
+
+/** What has to be gone through, in steps. */
+const sizeOf = (value: Item): number =>
+  Array.isArray(value) || isText(value as Value) ? Math.ceil((value as string | Item[]).length / 100) : 0

@@ -1,0 +1,88 @@
+// Saving the open script: as the next revision, as a variant, on top of another's save, under another name.
+import type { SavedScript } from '../../core/model/kept.ts'
+import { api } from './api.ts'
+import { fileText, keepNow, settingOf, update, useDesk } from './desk.ts'
+import { dropDraft, savedDraftKey } from './drafts.ts'
+import { tellApartAside } from './rehearser.ts'
+
+const { getState, setState } = useDesk
+
+/** Why a save was refused: a sentence, and whether it wants a choice: the stock is branched, another's save looked at. */
+export type SaveRefusal = { text: string; wants: 'branch' | 'choice' | null }
+
+const refusalOf = (error: unknown): SaveRefusal => {
+  const { message, place = null } = error as Error & { place?: string | null }
+  return { text: message, wants: place === 'stock' ? 'branch' : place === 'base' ? 'choice' : null }
+}
+
+/** Saves the open script as the next revision of its variant. Gives why that can't be done, else null. */
+export async function saveOpen(note: string): Promise<SaveRefusal | null> {
+  const { open } = getState()
+  if (!open?.saved) return { text: 'This script has no name yet.', wants: null }
+  const { printerId, moment } = open.chosen
+  const { id, revision, variantId, identity } = open.saved
+  const change = { printerId, moment, text: fileText(open), note, base: revision, variant: variantId, identity }
+  try {
+    const saved = await api.save(id, change)
+    update({ saved })
+    keepNow()
+    return null
+  } catch (error) {
+    return refusalOf(error)
+  }
+}
+
+/** Keeps the open text as a new variant of its script, which is then in use. Gives why not, else null. */
+export async function branchOpen(name: string, note: string): Promise<string | null> {
+  const { open } = getState()
+  if (!open?.saved) return 'This script has no name yet.'
+  try {
+    const { id, revisionId } = open.saved
+    const saved = await api.branch(id, { name, text: fileText(open), note, bornOf: revisionId })
+    await dropDraft(open.key)
+    update({ saved, key: savedDraftKey(saved) })
+    keepNow()
+    return null
+  } catch (error) {
+    return (error as Error).message
+  }
+}
+
+/** Takes what was saved elsewhere as what this text is a change of, so that a save goes on top of it. */
+export async function saveOnTop(note: string): Promise<SaveRefusal | null> {
+  const { open } = getState()
+  if (!open?.saved) return null
+  try {
+    const saved = await api.script(String(open.saved.id))
+    if (saved.identity !== open.saved.identity)
+      return { text: 'Another script stands there now. Save yours under another name.', wants: null }
+    await dropDraft(open.key)
+    update({ saved, key: savedDraftKey(saved) })
+    return saveOpen(note)
+  } catch (error) {
+    return refusalOf(error)
+  }
+}
+
+/** Saves the open script under a new name; gives the new script, or the sentence that refuses it. */
+export async function saveAs(name: string, note: string, stock = false): Promise<SavedScript | string> {
+  const { open } = getState()
+  if (!open) return 'There is no script open.'
+  const { printerId, moment } = open.chosen
+  try {
+    const saved = await api.add({ name, printerId, moment, text: fileText(open), note, stock })
+    await dropDraft(open.key)
+    setState({ open: null })
+    return saved
+  } catch (error) {
+    return (error as Error).message
+  }
+}
+
+/** What the change since the last save comes to, in a few words, and a name for it; empty where nothing is to be told. */
+export async function changeInWords(): Promise<{ words: string; name: string }> {
+  const { open, things } = getState()
+  const setting = open && settingOf(things, open.chosen)
+  if (!open?.saved || !setting) return { words: '', name: '' }
+  return tellApartAside({ text: open.saved.text, setting }, { text: fileText(open), setting })
+}
