@@ -8,7 +8,7 @@ import { readAside } from '../script/edits/set-aside.ts'
 import { readMarker } from '../script/makers/maker.ts'
 import { makerNamed } from '../script/makers/makers.ts'
 import { readRefrain } from '../script/refrain-marks.ts'
-import { branchIn, insideOf } from '../vocabulary/foreign.ts'
+import { branchIn, insideOf } from '../vocabulary/tags.ts'
 
 export function sayMark(line: Line, { settings, guards }: Resolution): string {
   const setting = settingLine(line.raw)

@@ -15,7 +15,10 @@ import { applyEdits, type Edit } from '../model/script.ts'
 import type { Vocabulary } from '../model/vocabulary.ts'
 import { resolve, worldOf } from '../resolve/resolve.ts'
 import { type RehearsalInput, stageOf } from '../round.ts'
-import { type Decided, type Has, type Translated, toTheirs, type Untranslatable } from '../vocabulary/translate.ts'
+import { inPlainSigns } from '../vocabulary/plain-signs.ts'
+import type { Has } from '../vocabulary/their-words.ts'
+import type { Translated, Untranslatable } from '../vocabulary/to-ours.ts'
+import { type Decided, toTheirs } from '../vocabulary/to-theirs.ts'
 import { toHostMacro } from './host-macro.ts'
 import { changingTo, toMacroFiles } from './macro-files.ts'
 import { type Call, callIn, callLine } from './macro-writer.ts'
@@ -102,13 +105,13 @@ function filesIn(text: string, settings: readonly [RehearsalInput, ...RehearsalI
       return form.decided
         ? forEach(its => ({
             ...inWords(text, its, vocabulary, decidedFor(text, its)),
-            back: said => sent(its, said, { vocabulary }),
+            back: said => sent(its, inPlainSigns(said, vocabulary), { vocabulary }),
           }))
         : [
             {
               name: '',
               ...inWords(text, stage, vocabulary),
-              back: said => stages.flatMap(its => sent(its, said, { vocabulary })),
+              back: said => stages.flatMap(its => sent(its, inPlainSigns(said, vocabulary), { vocabulary })),
             },
           ]
     }

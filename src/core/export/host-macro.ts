@@ -2,7 +2,7 @@
 
 import type { Stage } from '../machine/state.ts'
 import type { Moment } from '../model/script.ts'
-import type { Untranslatable } from '../vocabulary/translate.ts'
+import type { Untranslatable } from '../vocabulary/to-ours.ts'
 import { type Call, type Dialect, givenFor, writeBody } from './macro-writer.ts'
 
 /** The config section, the line that calls it in our values, and what can't be said so. */

@@ -3,7 +3,7 @@
 import type { Stage } from '../machine/state.ts'
 import type { MacroFile } from '../model/printer.ts'
 import type { Moment } from '../model/script.ts'
-import type { Untranslatable } from '../vocabulary/translate.ts'
+import type { Untranslatable } from '../vocabulary/to-ours.ts'
 import { type Call, callLine, type Dialect, givenFor, writeBody } from './macro-writer.ts'
 
 /** A file, the line that calls it in our values, what it is made for, and what in it can't be said so. */

@@ -13,7 +13,9 @@ import type { Vocabulary } from '../model/vocabulary.ts'
 import { halfGuards } from '../resolve/guards.ts'
 import { worldOf } from '../resolve/resolve.ts'
 import { decimalsFor } from '../resolve/written.ts'
-import { type Has, toTheirs, type Untranslatable } from '../vocabulary/translate.ts'
+import type { Has } from '../vocabulary/their-words.ts'
+import type { Untranslatable } from '../vocabulary/to-ours.ts'
+import { toTheirs } from '../vocabulary/to-theirs.ts'
 
 /** How a macro language says things. Texts go in and come out as they stand in a line. */
 export type Dialect = {

@@ -17,8 +17,8 @@ export type Scope = {
   value: (name: string, tool: ToolName | null) => Quantity | Missing
   /** A value of each tool that the job uses. */
   ofEachTool: (name: string) => Quantity[] | Missing
-  /** A value that is a text, such as the material's name; undefined where there is none of this name. */
-  text: (name: string) => string | undefined
+  /** A value that is a text, such as the material's name; undefined where there is none of this name, and why there is none now. */
+  text: (name: string, of: ToolName | null) => string | Missing | undefined
   uses: (tool: ToolName) => boolean
   has: (feature: string) => boolean
 }
@@ -100,9 +100,9 @@ function quantity(node: SyntaxNode, place: Place): Quantity {
       return { value: -value, unit }
     }
     case 'Value': {
-      if (children.length === 1 && scope.text(textOf(node, text)) !== undefined)
-        stop(node, `“${textOf(node, text)}” is a text. It can be compared with a text in quotes.`)
       const tool = children.length > 1 ? toolOf(children.at(-1) as SyntaxNode, text) : null
+      if (scope.text(textOf(children[0] as SyntaxNode, text), tool) !== undefined)
+        stop(node, `“${textOf(node, text)}” is a text. It can be compared with a text in quotes.`)
       return known(node, scope.value(textOf(children[0] as SyntaxNode, text), tool))
     }
     case 'Aggregate': {
@@ -208,7 +208,10 @@ const toolOf = (node: SyntaxNode, text: string): ToolName =>
 /** The text that a node stands for, in quotes or by a value's name; null where it is a number. */
 function textAt(node: SyntaxNode, { text, scope }: Place): string | null {
   if (node.name === 'Text') return textOf(node, text).slice(1, -1)
-  return node.name === 'Value' ? (scope.text(textOf(node, text)) ?? null) : null
+  if (node.name !== 'Value') return null
+  const [name, , tool] = childrenOf(node)
+  const found = scope.text(textOf(name as SyntaxNode, text), tool ? toolOf(tool, text) : null) ?? null
+  return found === null || typeof found === 'string' ? found : known<string>(node, found)
 }
 
 /** Texts are the same whatever their case and the blanks around them. */

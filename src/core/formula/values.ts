@@ -113,10 +113,20 @@ export const valueSpecs: readonly ValueSpec[] = [
 ]
 
 /** Values that are texts, to be compared with texts in quotes. */
-export const textSpecs: readonly { name: string; says: string; from: (world: World, tool: number) => string }[] = [
-  { name: 'material', says: 'name of the material', from: ({ materialOf }, tool) => materialOf(tool).name },
-  { name: 'job_name', says: 'name of the job', from: ({ job }) => job.name },
-  { name: 'printer_name', says: 'name of the printer', from: ({ printer }) => printer.name },
+export const textSpecs: readonly {
+  name: string
+  says: string
+  perTool: boolean
+  from: (world: World, tool: number) => string
+}[] = [
+  {
+    name: 'material',
+    says: 'name of the material',
+    perTool: true,
+    from: ({ materialOf }, tool) => materialOf(tool).name,
+  },
+  { name: 'job_name', says: 'name of the job', perTool: false, from: ({ job }) => job.name },
+  { name: 'printer_name', says: 'name of the printer', perTool: false, from: ({ printer }) => printer.name },
 ]
 
 const byName = new Map(valueSpecs.map(spec => [spec.name, spec]))
@@ -125,6 +135,8 @@ const known = (spec: ValueSpec, found: number | null): Quantity | Missing =>
   found === null
     ? { missing: 'not-now', why: `This printer has no ${spec.says} (${spec.name}).` }
     : { value: found, unit: spec.unit }
+
+const sameForAll = (name: string): Missing => ({ missing: 'unknown', why: `“${name}” is the same for every tool.` })
 
 const unknown = (name: string): Missing => ({
   missing: 'unknown',
@@ -163,6 +175,11 @@ export function scopeOf(world: World, tool: number, settings: ReadonlyMap<string
         : moment !== 'tool-change'
           ? null
           : toolChanged(world)[name === 'next' ? 'to' : 'from']
+  const usedTool = (name: ToolName): number | Missing => {
+    const wanted = numberOf(name)
+    if (wanted === null) return { missing: 'not-now', why: `Only a tool change has a ${name} tool.` }
+    return used.includes(wanted) ? wanted : { missing: 'not-now', why: `This job does not use tool T${wanted}.` }
+  }
   const specNow = (name: string): ValueSpec | Missing => {
     const spec = byName.get(name)
     if (!spec) return unknown(name)
@@ -176,20 +193,23 @@ export function scopeOf(world: World, tool: number, settings: ReadonlyMap<string
       const spec = specNow(name)
       if ('missing' in spec) return (of === null && spotValue(world, name)) || spec
       if (of === null) return known(spec, spec.from(world, inUse))
-      if (!spec.perTool) return { missing: 'unknown', why: `“${name}” is the same for every tool.` }
-      const wanted = numberOf(of)
-      if (wanted === null) return { missing: 'not-now', why: `Only a tool change has a ${of} tool.` }
-      if (!used.includes(wanted)) return { missing: 'not-now', why: `This job does not use tool T${wanted}.` }
-      return known(spec, spec.from(world, wanted))
+      const wanted = spec.perTool ? usedTool(of) : sameForAll(name)
+      return typeof wanted === 'number' ? known(spec, spec.from(world, wanted)) : wanted
     },
     ofEachTool(name) {
       const spec = specNow(name)
       if ('missing' in spec) return spec
-      if (!spec.perTool) return { missing: 'unknown', why: `“${name}” is the same for every tool.` }
+      if (!spec.perTool) return sameForAll(name)
       const all = used.map(each => known(spec, spec.from(world, each)))
       return all.find((each): each is Missing => 'missing' in each) ?? (all as Quantity[])
     },
-    text: name => (settings.has(name) ? undefined : textSpecs.find(each => each.name === name)?.from(world, inUse)),
+    text(name, of) {
+      const spec = textSpecs.find(each => each.name === name)
+      if (!spec || (of === null && settings.has(name))) return undefined
+      if (of === null) return spec.from(world, inUse)
+      const wanted = spec.perTool ? usedTool(of) : sameForAll(name)
+      return typeof wanted === 'number' ? spec.from(world, wanted) : wanted
+    },
     uses(name) {
       const wanted = numberOf(name)
       return wanted !== null && used.includes(wanted)

@@ -26,7 +26,7 @@ const lineNumber = /[Nn][ \t]*(\d+)/y
 const plainName = /([GMTgmt])[ \t]*(\d+(?:\.\d+)?)(?![\d_])/y
 const toolName = /[Tt]-1(?=[ \t;]|$)|[Tt](?=[ \t;?]|$)\??/y
 /** A tool whose number is worked out: `T@first_tool`, `T{var.next}`, `T[next]`. */
-const toolOf = /[Tt](?=[@{[%<$])/y
+const toolOf = /[Tt](?=[@{[%<$#])/y
 const longName = /(?=[A-Za-z_]{2})[A-Za-z0-9_]+/y
 /** Three letters or more in a row are prose, unless they are axes named together as in `G28 XYZ`. */
 const prose = /(?![XYZEABCUVWxyzeabcuvw]+(?![A-Za-z]))[A-Za-z]{3,}/y
@@ -57,15 +57,15 @@ export function checksumOf(text: string): number {
   return sum
 }
 
-/** Words of another program in signs that don't nest: `%bed_temp%`, `<bed_temp>`. */
-const signedWord = /%[A-Za-z_][\w.]*%|<[A-Za-z_][\w.]*(?:\[\w+\])?>/y
+/** Words of another program in signs that don't nest: `%bed_temp%`, `#bed_temp#`, `<bed_temp>`. */
+const signedWord = /%[A-Za-z_][\w.]*(?:\[\w+\])*%|#[A-Za-z_][\w.]*(?:\[\w+\])*#|<[A-Za-z_][\w.]*(?:\[\w+\])*>/y
 
 /**
  * The end of a value that is worked out elsewhere and starts at `at`, or `at` when none starts there: `@bed`, `@(bed + 5)`, and
- * another program's `{x}`, `[x]`, `{{x}}`, `${x}`, `$(x)`, `%x%`, `<x>`. Brackets nest.
+ * another program's `{x}`, `[x]`, `{{x}}`, `${x}`, `$(x)`, `%x%`, `#x#`, `<x>`. Brackets nest.
  */
 export function formulaEnd(text: string, at: number): number {
-  if (text[at] === '%' || text[at] === '<') {
+  if (text[at] === '%' || text[at] === '<' || text[at] === '#') {
     signedWord.lastIndex = at
     return signedWord.test(text) ? signedWord.lastIndex : at
   }
@@ -101,7 +101,7 @@ export function* formulasIn(text: string): Generator<{ formula: boolean; text: s
   let at = 0
   while (at < text.length) {
     if (text[at] === ';') break
-    const end = '{[%<$'.includes(text[at] as string) ? formulaEnd(text, at) : at
+    const end = '{[%<$#'.includes(text[at] as string) ? formulaEnd(text, at) : at
     if (end > at) {
       if (plain) yield { formula: false, text: plain }
       plain = ''
@@ -262,7 +262,7 @@ class Cutter {
   private key(pair: RegExpExecArray): Piece {
     const [whole, name = '', value = ''] = pair
     const start = this.at - whole.length
-    const end = /^[@{[$%<]/.test(value) ? formulaEnd(this.text, this.at - value.length) : 0
+    const end = /^[@{[$%<#]/.test(value) ? formulaEnd(this.text, this.at - value.length) : 0
     this.at = Math.max(this.at, end)
     const text = this.text.slice(start, this.at)
     return { kind: 'key', text, key: name.toUpperCase(), value: unquote(text.slice(name.length + 1)) }
@@ -270,7 +270,7 @@ class Cutter {
 
   /** A value or a branch of another program that stands by itself: `{if bed > 80}`. */
   private formula(): Piece | null {
-    if (!'{[%<$'.includes(this.text[this.at] as string)) return null
+    if (!'{[%<$#'.includes(this.text[this.at] as string)) return null
     const end = formulaEnd(this.text, this.at)
     if (end <= this.at) return null
     const text = this.text.slice(this.at, end)

@@ -5,16 +5,26 @@ import { Moment } from './script.ts'
 
 const name = plainName('a vocabulary')
 const sign = v.pipe(plainText(12), v.minLength(1))
+const Signs = v.object({ open: sign, close: sign })
 const word = v.pipe(
   v.string(),
   v.maxLength(200),
-  v.regex(/^[A-Za-z_][\w.]*$/, 'a word is letters, figures, points and underscores'),
+  v.regex(
+    /^[A-Za-z_][\w.]*(?:\[[\w.]+\])*$/,
+    'a word is letters, figures, points and underscores, and maybe a number in [ ] behind it',
+  ),
 )
 
 export const VocabularyWord = v.object({
+  /** As it is written; one element of a list with its number or name, whatever the vocabulary's own brackets: `area_min[0]`. */
   word,
-  /** What it means in our values, as `bed` or `nozzle_later`; null where it is left as it is. */
-  value: v.nullable(v.pipe(v.string(), v.regex(/^[a-z_]\w*$/))),
+  /**
+   * What it means in our values, as `bed`, `nozzle_later` or `nozzle of T1`; `uses` asks whether the job uses the tool behind the
+   * word. Null where it is left as it is.
+   */
+  value: v.nullable(v.pipe(v.string(), v.regex(/^[a-z_]\w*(?: of T\d{1,2})?$/))),
+  /** What stands around it where it stands alone, if that is not what stands around formulas. */
+  signs: v.optional(v.nullable(Signs), null),
   /** The number that a word without a meaning is rehearsed with. */
   standIn: v.optional(v.nullable(v.pipe(v.number(), v.finite())), null),
 })
@@ -22,16 +32,33 @@ export const VocabularyWord = v.object({
 export const Vocabulary = v.pipe(
   v.object({
     name,
-    /** What stands before and behind a word: `{` and `}`, `[` and `]`, `%` and `%`. */
+    /** What stands before and behind a word or a formula: `{` and `}`, `[` and `]`, `%` and `%`. */
     open: sign,
     close: sign,
     /** What stands around the number of a tool behind a word; null where words have none. */
-    index: v.nullable(v.object({ open: sign, close: sign })),
+    index: v.nullable(Signs),
     words: listOf(VocabularyWord, 5000),
     /** Whether a formula may stand between the signs, or only a word. */
     formulas: v.boolean(),
-    /** The words that open, continue and close a branch, in the same signs; null where there are none. */
-    branch: v.nullable(v.object({ when: sign, otherwiseWhen: v.nullable(sign), otherwise: sign, end: sign })),
+    /** How its formulas join conditions, the functions that they know, and whether they know `condition ? one : other`. */
+    joins: v.optional(v.object({ and: sign, or: sign, not: sign }), { and: 'and', or: 'or', not: 'not' }),
+    functions: v.optional(listOf(v.pipe(v.string(), v.regex(/^[A-Za-z_][\w.]{0,40}$/)), 100), [
+      'min',
+      'max',
+      'round',
+      'abs',
+    ]),
+    choices: v.optional(v.boolean(), false),
+    /** The words that open, continue and close a branch, and their own signs if they have some; null where there are none. */
+    branch: v.nullable(
+      v.object({
+        when: sign,
+        otherwiseWhen: v.nullable(sign),
+        otherwise: sign,
+        end: sign,
+        signs: v.optional(v.nullable(Signs), null),
+      }),
+    ),
     /** The moments for which the program has a box to put a script in; null where nobody said. */
     moments: v.optional(v.nullable(listOf(Moment, Moment.options.length)), null),
     /** Names of the printers whose print files it makes. */
@@ -48,14 +75,38 @@ export const Vocabulary = v.pipe(
 
 export type Vocabulary = v.InferOutput<typeof Vocabulary>
 export type VocabularyWord = v.InferOutput<typeof VocabularyWord>
+export type Signs = v.InferOutput<typeof Signs>
+
+/** A vocabulary without words yet, that knows neither formulas nor branches. */
+export const newVocabulary = (name: string, { open, close }: Signs): Vocabulary => ({
+  name,
+  open,
+  close,
+  index: null,
+  words: [],
+  formulas: false,
+  joins: { and: 'and', or: 'or', not: 'not' },
+  functions: [],
+  choices: false,
+  branch: null,
+  moments: null,
+  printers: [],
+  addsHeating: false,
+  resetsFilament: false,
+})
+
+/** The signs that a word stands in by itself. */
+export const signsOf = ({ open, close }: Vocabulary, word: Pick<VocabularyWord, 'signs'> | undefined): Signs =>
+  word?.signs ?? { open, close }
 
 /** The numbers that a person gave for words without a meaning, by the word with its signs. */
 export const standInsOf = (vocabularies: readonly Vocabulary[]): Record<string, number> =>
   Object.fromEntries(
-    vocabularies.flatMap(({ open, close, words }) =>
-      words.flatMap(({ word, value, standIn }) =>
-        value === null && standIn !== null ? [[open + word + close, standIn]] : [],
-      ),
+    vocabularies.flatMap(vocabulary =>
+      vocabulary.words.flatMap(({ word, value, standIn, signs }) => {
+        const { open, close } = signsOf(vocabulary, { signs })
+        return value === null && standIn !== null ? [[open + word + close, standIn]] : []
+      }),
     ),
   )
 

@@ -2,7 +2,8 @@
 import type { Line } from '../gcode/line.ts'
 import { formulasIn } from '../gcode/pieces.ts'
 import type { Stage } from '../machine/state.ts'
-import { branchIn, type Foreign, insideOf } from '../vocabulary/foreign.ts'
+import type { Foreign } from '../vocabulary/foreign.ts'
+import { branchIn, insideOf } from '../vocabulary/tags.ts'
 
 /** What can't be told counts as so, that its lines are at least looked at. */
 export const isSo = (value: Foreign): boolean =>
@@ -14,7 +15,7 @@ const ownRoots =
 
 /** Whether a value in brackets is another program's: neither ours nor the firmware's own. */
 export function isForeignFormula(formula: string, { firmware }: Pick<Stage, 'firmware'>): boolean {
-  if (!/^[{[%<$]/.test(formula)) return false
+  if (!/^[{[%<$#]/.test(formula)) return false
   return !(firmware.flow && formula.startsWith('{') && ownRoots.test(formula.slice(1)))
 }
 
@@ -26,7 +27,7 @@ export const hasBranch = ({ raw, pieces }: Line): boolean =>
 /** All words in another program's signs. */
 export const wordsIn = (lines: readonly Line[]): string[] =>
   lines.flatMap(({ raw }) =>
-    /[{[%<$]/.test(raw)
+    /[{[%<$#]/.test(raw)
       ? [...formulasIn(raw)].flatMap(({ formula, text }) => (formula ? (text.match(/[A-Za-z_]\w*/g) ?? []) : []))
       : [],
   )
@@ -38,5 +39,5 @@ export const isForeign = (line: Line, stage: Pick<Stage, 'firmware'>): boolean =
       piece.kind === 'formula' ||
       (piece.kind === 'word' && piece.formula !== null && isForeignFormula(piece.formula, stage)) ||
       (piece.kind === 'key' && isForeignFormula(piece.value, stage)) ||
-      (piece.kind === 'name' && /^[Tt][{[%<$]/.test(piece.text) && isForeignFormula(piece.text.slice(1), stage)),
+      (piece.kind === 'name' && /^[Tt][{[%<$#]/.test(piece.text) && isForeignFormula(piece.text.slice(1), stage)),
   )

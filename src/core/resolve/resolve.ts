@@ -13,8 +13,8 @@ import { indentOf, readLine } from '../gcode/read.ts'
 import { beginning } from '../machine/beginning.ts'
 import { materialOf, type Stage } from '../machine/state.ts'
 import type { PlainCommand, Trace } from '../machine/trace.ts'
-import { type Branch, branchIn, insideOf } from '../vocabulary/foreign.ts'
 import { Placeholders } from '../vocabulary/placeholders.ts'
+import { assignmentIn, type Branch, branchIn, insideOf } from '../vocabulary/tags.ts'
 import { hasBranch, isForeign, isForeignFormula, isSo, wordsIn } from './foreign.ts'
 import { halfGuards, noGuard } from './guards.ts'
 import type { Problem, Resolution, ScriptSetting, Worth } from './resolution.ts'
@@ -247,6 +247,7 @@ class Resolver {
         if (line.command) this.skipped.add(line.number)
         return []
       }
+      if (!line.command) this.assign(text)
       const pending = plainOf(line, this.stage)
       const now = (which: number) => (): Command => {
         const filled = readLine(this.withoutPlaceholders(line, this.ownValues(line, text)))
@@ -270,9 +271,16 @@ class Resolver {
     for (const part of formulasIn(text)) {
       const branch = part.formula ? branchIn(insideOf(part.text)) : null
       if (branch) this.takeBranch(branch, line, part.text)
-      else if (this.foreign.every(({ now }) => now)) kept += part.text
+      else if (this.foreign.every(({ now }) => now) && !(part.formula && this.assign(part.text))) kept += part.text
     }
     return kept
+  }
+
+  /** Sets another program's own variable, where a text does that and nothing else. */
+  private assign(text: string): boolean {
+    const assigned = assignmentIn(insideOf(text))
+    if (assigned) this.placeholders.assign(assigned.name, assigned.formula, this.tool)
+    return assigned !== null
   }
 
   private takeBranch({ kind, condition }: Branch, line: Line, text: string): void {
@@ -305,7 +313,7 @@ class Resolver {
     const spec = command ? specOf(this.stage.firmware, command) : undefined
     return pieces
       .map(piece => {
-        if (piece.kind === 'name' && /^[Tt][{[%<$]/.test(piece.text))
+        if (piece.kind === 'name' && /^[Tt][{[%<$#]/.test(piece.text))
           return `T${this.filled(line, piece.text.slice(1)) ?? this.stage.job.firstTool}`
         if (piece.kind === 'word' && piece.formula !== null && isForeignFormula(piece.formula, this.stage)) {
           const unit = unitOf(spec, piece)

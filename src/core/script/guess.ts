@@ -83,7 +83,7 @@ export function guessMoment(text: string): Moment {
   const states = seen.flatMap(({ command }) => textOf(command, 'NAME')?.toUpperCase() ?? [])
   // What only one moment has.
   if (
-    has(text, /[{[%<$][^;\n]{0,80}(?:next|new|previous|old)_?(?:tool|extruder)/i) ||
+    has(text, /[{[%<$#][^;\n]{0,80}(?:next|new|previous|old)_?(?:tool|extruder)/i) ||
     has(text, /@(?:to_tool|from_tool)\b/)
   )
     return 'tool-change'
@@ -98,7 +98,7 @@ export function guessMoment(text: string): Moment {
   if (does('restore-state').length > 0 && does('save-state').length === 0) return 'resume'
   if (does('park').length > 0 || (does('save-state').length > 0 && does('restore-state').length === 0)) return 'pause'
   if (does('tool').length > 0 && (!heats || leavesATool(seen))) return 'tool-change'
-  if (!heats && has(text, /[{[%<$@(][^;\n]{0,80}\blayer(?:_?(?:num|number|nr|z))?\b/i)) return 'layer-change'
+  if (!heats && has(text, /[{[%<$#@(][^;\n]{0,80}\blayer(?:_?(?:num|number|nr|z))?\b/i)) return 'layer-change'
   if (
     !heats &&
     commands.length > 0 &&

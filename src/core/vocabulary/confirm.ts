@@ -1,11 +1,12 @@
 // Placeholders that a script was rehearsed with, as a table to confirm, and the vocabulary that the confirmed table makes.
-import type { Vocabulary, VocabularyWord } from '../model/vocabulary.ts'
-import { insideOf } from './foreign.ts'
-import { guessMeaning, learn, wordsIn } from './learn.ts'
+import { newVocabulary, type Vocabulary, type VocabularyWord } from '../model/vocabulary.ts'
+import { guessMeaning } from './guess.ts'
+import { learn, wordsIn } from './learn.ts'
 import type { Placeholder } from './placeholders.ts'
+import { insideOf } from './tags.ts'
 
 /** A word to confirm: what it is taken for, in which lines it stands, and what its first placeholder was rehearsed with. */
-export type WordToConfirm = VocabularyWord & { lines: number[]; shown: string; with: string | null }
+export type WordToConfirm = Omit<VocabularyWord, 'signs'> & { lines: number[]; shown: string; with: string | null }
 
 /**
  * The words of placeholders, each once, with what each is taken for; a lone word has the meaning that it was rehearsed with. The
@@ -24,7 +25,7 @@ export function wordsToConfirm(
         before.lines.push(...placeholder.lines.filter(line => !before.lines.includes(line)))
         continue
       }
-      const value = inside.length === 1 ? ourValue(placeholder.value) : guessMeaning(word).value
+      const value = inside.length === 1 ? placeholder.value : guessMeaning(word).value
       const number = Number.parseFloat(placeholder.with)
       const standIn = value === null && inside.length === 1 && Number.isFinite(number) ? number : null
       words.set(word, {
@@ -43,27 +44,30 @@ export function wordsToConfirm(
   return [...words.values()].map(each => ({ ...each, lines: [...each.lines].sort((a, b) => a - b) }))
 }
 
-/** The name of a material is no value that a script here can say. */
-const ourValue = (value: string | null): string | null => (value === 'material' ? null : value)
-
 /**
  * The vocabulary of a script with its words as they were confirmed, for one printer. What that printer's vocabulary knew
  * already is kept.
  */
 export function confirmed(
   text: string,
-  words: readonly VocabularyWord[],
+  words: readonly Omit<VocabularyWord, 'signs'>[],
   { name, printer, known }: { name: string; printer: string; known: Vocabulary | undefined },
 ): Vocabulary {
   const [first] = words
   const base = known ?? learn(text, name)?.vocabulary ?? (first && plainSigns(text, first.word, name))
   if (!base) throw new RangeError('There is no word to confirm.')
+  const signsIn = [...base.words, ...(learn(text, name)?.vocabulary.words ?? [])]
   const said = new Set(words.map(({ word }) => word))
   return {
     ...base,
     words: [
       ...base.words.filter(({ word }) => known && !said.has(word)),
-      ...words.map(({ word, value, standIn }) => ({ word, value, standIn: value === null ? standIn : null })),
+      ...words.map(({ word, value, standIn }) => ({
+        word,
+        value,
+        standIn: value === null ? standIn : null,
+        signs: signsIn.find(each => each.word === word)?.signs ?? null,
+      })),
     ],
     printers: [...new Set([...base.printers, printer])],
   }
@@ -74,17 +78,5 @@ function plainSigns(text: string, word: string, name: string): Vocabulary {
   const at = text.indexOf(word)
   const open = /(?<![^\s\w])[^\s\w]*$/.exec(text.slice(Math.max(0, at - 12), at))?.[0] || '{'
   const close = /^[^\s\w]*/.exec(text.slice(at + word.length))?.[0] || '}'
-  return {
-    name,
-    open,
-    close,
-    index: null,
-    words: [],
-    formulas: false,
-    branch: null,
-    moments: null,
-    printers: [],
-    addsHeating: false,
-    resetsFilament: false,
-  }
+  return newVocabulary(name, { open, close })
 }

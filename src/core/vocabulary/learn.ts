@@ -1,192 +1,65 @@
-// Learns a vocabulary from a script that a person already uses: finds its bracketed words, and guesses what each means.
-import type { Vocabulary, VocabularyWord } from '../model/vocabulary.ts'
-
-type Style = Pick<Vocabulary, 'open' | 'close'>
-
-const styles: readonly Style[] = [
-  { open: '{', close: '}' },
-  { open: '[', close: ']' },
-  { open: '%', close: '%' },
-  { open: '<', close: '>' },
-]
-
-const identifier = /[A-Za-z_][\w.]*/g
-/** Words that open, continue and close branches in one language or another. */
-const branchWords = {
-  when: ['if', 'when'],
-  otherwiseWhen: ['elsif', 'elseif', 'elif', 'else if'],
-  otherwise: ['else', 'otherwise'],
-  end: ['endif', 'end', 'fi', 'end if'],
-}
-/** The word for the other branch where the script has none: the one that goes with how a branch opens. */
-const goesWith = (when: string): string => (when === 'if' ? 'else' : 'otherwise')
-
-const connectives = new Set(['and', 'or', 'not', 'min', 'max', 'round', 'abs', 'int', 'true', 'false', 'is'])
-
-/** Everything between a style's signs, with where it stands: brackets within brackets belong to the outer ones. */
-export function bracketed(text: string, { open, close }: Style): { from: number; to: number; inside: string }[] {
-  const found: { from: number; to: number; inside: string }[] = []
-  for (let from = text.indexOf(open); from >= 0; from = text.indexOf(open, from)) {
-    const to = closing(text, from, open, close)
-    if (to < 0) {
-      from += open.length
-      continue
-    }
-    found.push({ from, to, inside: text.slice(from + open.length, to - close.length) })
-    from = to
-  }
-  return found
-}
-
-function closing(text: string, from: number, open: string, close: string): number {
-  const lineEnd = text.indexOf('\n', from)
-  const end = lineEnd < 0 ? text.length : lineEnd
-  let depth = 0
-  for (let at = from; at < end; ) {
-    if (open !== close && text.startsWith(open, at)) {
-      depth++
-      at += open.length
-    } else if (text.startsWith(close, at) && at > from) {
-      at += close.length
-      if (--depth <= 0) return at
-    } else at++
-  }
-  return -1
-}
-
-const isWord = (inside: string): boolean => /^\s*[A-Za-z_]/.test(inside)
-
-/** What a person may take for granted about a word, and how sure that is, from 0 to 1. */
-export type Guess = { value: string | null; sureness: number }
-
-type Clue = { value: string; needs: readonly (readonly string[])[]; not?: readonly string[] }
-
-const temperature = ['temperature', 'temp', 'temps', 'heat']
-const first = ['first', 'initial', 'layer0', 'start']
-const bed = ['bed', 'plate', 'platform', 'heatbed']
-const hot = ['nozzle', 'extruder', 'hotend', 'tool', 'hot', 'head', 'print', 'printing']
-const layer = ['layer', 'layers']
-
-/** The most telling first: a word that has something from each list may mean the value. */
-const clues: readonly Clue[] = [
-  { value: 'chamber', needs: [['chamber', 'enclosure', 'air'], temperature] },
-  { value: 'bed', needs: [bed, temperature, first] },
-  { value: 'nozzle', needs: [hot, temperature, first], not: bed },
-  { value: 'bed_later', needs: [bed, temperature] },
-  { value: 'nozzle_later', needs: [hot, temperature], not: bed },
-  { value: 'nozzle', needs: [first, layer, temperature], not: bed },
-  { value: 'nozzle_later', needs: [temperature], not: [...bed, ...first] },
-  { value: 'nozzle_size', needs: [['nozzle'], ['diameter', 'size', 'width']] },
-  { value: 'filament_size', needs: [['filament'], ['diameter', 'size']] },
-  {
-    value: 'flow',
-    needs: [
-      ['flow', 'multiplier', 'extrusion'],
-      ['factor', 'multiplier', 'flow', 'ratio'],
-    ],
-  },
-  { value: 'first_layer', needs: [first, layer, ['height', 'thickness']] },
-  { value: 'layer_height', needs: [layer, ['height', 'thickness']] },
-  {
-    value: 'layers',
-    needs: [
-      ['total', 'count', 'number'],
-      ['layers', 'layer'],
-      ['total', 'count'],
-    ],
-  },
-  { value: 'layer', needs: [layer, ['num', 'number', 'no', 'nr', 'index', 'current']], not: ['total', 'count'] },
-  {
-    value: 'top',
-    needs: [
-      ['max', 'highest', 'total'],
-      ['z', 'height'],
-    ],
-  },
-  { value: 'height', needs: [layer, ['z']] },
-  {
-    value: 'top',
-    needs: [
-      ['max', 'total', 'object', 'print'],
-      ['z', 'height'],
-    ],
-    not: layer,
-  },
-  {
-    value: 'print_left',
-    needs: [
-      ['min', 'left'],
-      ['x', 'left'],
-    ],
-  },
-  {
-    value: 'print_right',
-    needs: [
-      ['max', 'right'],
-      ['x', 'right'],
-    ],
-  },
-  {
-    value: 'print_front',
-    needs: [
-      ['min', 'front'],
-      ['y', 'front'],
-    ],
-  },
-  {
-    value: 'print_back',
-    needs: [
-      ['max', 'back'],
-      ['y', 'back'],
-    ],
-  },
-  {
-    value: 'to_tool',
-    needs: [
-      ['next', 'to', 'new'],
-      ['tool', 'extruder'],
-    ],
-  },
-  {
-    value: 'from_tool',
-    needs: [
-      ['previous', 'from', 'old', 'last'],
-      ['tool', 'extruder'],
-    ],
-  },
-  {
-    value: 'first_tool',
-    needs: [
-      [...first, 'current'],
-      ['tool', 'extruder'],
-    ],
-  },
-  { value: 'first_tool', needs: [['tool', 'extruder']], not: temperature },
-]
-
-/** The ordinary words in a name: `firstLayerBed_temp0` has first, layer, bed, temp. */
-const partsOf = (word: string): string[] =>
-  word
-    .replace(/([a-z])([A-Z])/g, '$1 $2')
-    .toLowerCase()
-    .split(/[^a-z]+/)
-    .filter(Boolean)
-
-/** Guesses from the ordinary words inside. The more of them the guess accounts for, the surer it is. */
-export function guessMeaning(word: string): Guess {
-  // Layers count from 0 where a word says so: that is the first.
-  const parts = [...partsOf(word), ...(/layer_?0\b|(?:^|_)0_?layer/i.test(word) ? ['first'] : [])]
-  for (const { value, needs, not = [] } of clues) {
-    if (parts.some(part => not.includes(part))) continue
-    if (!needs.every(any => any.some(each => parts.includes(each)))) continue
-    const known = new Set(needs.flat())
-    const told = parts.filter(part => known.has(part) || layer.includes(part)).length / parts.length
-    return { value, sureness: Math.round((0.4 + 0.15 * needs.length + 0.2 * told) * 100) / 100 }
-  }
-  return { value: null, sureness: 0 }
-}
+// Learns a vocabulary from a script that a person already uses: its signs, words and branches, and what each most likely means.
+import { newVocabulary, type Signs, type Vocabulary, type VocabularyWord } from '../model/vocabulary.ts'
+import { elementName, plainFunction, plainIndex, readExpression, type Tree, wordsOf } from './expression.ts'
+import { type Guess, guessMeaning, perTool } from './guess.ts'
+import { type Span, spansIn, styles } from './signs.ts'
+import { assignmentIn, branchIn, loopIn } from './tags.ts'
 
 export type Learned = { vocabulary: Vocabulary; guesses: ReadonlyMap<string, Guess> }
+
+type Word = Extract<Tree, { is: 'word' }>
+
+/** The formula or condition in what stands between signs; null for the rest of a branch or a loop. */
+export function formulaIn(inside: string): string | null {
+  const branch = branchIn(inside)
+  if (branch) return branch.condition || null
+  if (loopIn(inside)) return null
+  return assignmentIn(inside)?.formula ?? inside
+}
+
+/** Words that look like placeholders' where nothing can be read as a formula. */
+const looseWords = (text: string): Word[] =>
+  [...text.replace(/"[^"]*"|'[^']*'/g, '').matchAll(/[A-Za-z_][\w.]*(?!\s*\()/g)].flatMap(([name]) =>
+    /^(?:and|or|not|is|true|false|in|if|else|end)$/i.test(name) ? [] : [{ is: 'word', name, index: [] }],
+  )
+
+function wordsInFormula(formula: string): Word[] {
+  const tree = readExpression(formula)
+  return tree ? [...wordsOf(tree)] : looseWords(formula)
+}
+
+/** The words in what stands between a placeholder's signs, each once; not those that join formulas and branches. */
+export const wordsIn = (inside: string): string[] => [
+  ...new Set(wordsInFormula(formulaIn(inside) ?? '').map(({ name }) => name)),
+]
+
+/** An axis by its number or name. */
+const axes: Readonly<Record<string, string>> = { '0': 'x', '1': 'y', '2': 'z' }
+
+/** What one element of a list means: `area_min[0]` is where the print begins on X, `bounds[x_max]` where it ends there. */
+export function guessElement({ name, index }: Word): Guess {
+  const plain = index.map(plainIndex)
+  const alone = guessMeaning(name)
+  if (plain.length === 0 || plain.some(each => each === null)) return { value: null, sureness: 0 }
+  // A list for tools has its number behind the word, which says by itself what it is.
+  if (plain.length === 1 && perTool.has(alone.value ?? '')) return { value: null, sureness: 0 }
+  const range = /range|extent|span|limits/i.test(name)
+  const told = plain.map((each, i) => {
+    const key = (each ?? '').toLowerCase()
+    const axisCame = /(?:^|_)[xyz](?:_|$)/i.test(name) || plain.slice(0, i).some(one => /^[xyz]$/i.test(one ?? ''))
+    if (axisCame && (key === '0' || key === '1')) return key === '0' ? 'min' : 'max'
+    return axes[key] ?? key
+  })
+  return guessMeaning([range ? name.replace(/range|extent|span|limits/gi, '') : name, ...told].join('_'))
+}
+
+/** `nozzle_heat_1` is the nozzle's of tool 1 where there is one of tool 0 too; counted from 1, it could be either. */
+function ofNumberedTool(name: string, all: ReadonlySet<string>): Guess | null {
+  const [, head = '', digit = '', tail = ''] = /^(.*?)(\d{1,2})(\D*)$/.exec(name) ?? []
+  const guess = digit ? guessMeaning(`${head}${tail}`.replace(/^_+|_+$/g, '').replace(/__+/g, '_')) : null
+  if (!guess?.value || !perTool.has(guess.value) || !all.has(`${head}0${tail}`)) return null
+  return { value: `${guess.value} of T${Number(digit)}`, sureness: guess.sureness }
+}
 
 /** Two words for one value: the surer keeps it, the other is left for the person to say. */
 function withoutDoubles(words: readonly VocabularyWord[], guesses: ReadonlyMap<string, Guess>): VocabularyWord[] {
@@ -204,54 +77,123 @@ function withoutDoubles(words: readonly VocabularyWord[], guesses: ReadonlyMap<s
   )
 }
 
-const reserved = new Set([...Object.values(branchWords).flat(), ...connectives])
+const same = (one: Signs, other: Signs): boolean => one.open === other.open && one.close === other.close
 
-/** The words in what stands between a placeholder's signs, each once; not those that join formulas and branches. */
-export const wordsIn = (inside: string): string[] =>
-  [...new Set([...inside.replace(/"[^"]*"|'[^']*'/g, '').matchAll(identifier)].map(([word]) => word))].filter(
-    word => !reserved.has(word.toLowerCase()),
-  )
+/** Formulas and branches say more of how a program writes than single words do. */
+function mainSigns(spans: readonly Span[]): Signs | null {
+  const weigh = ({ inside, signs }: Span): number =>
+    signs.open === '{%' ? 0 : branchIn(inside) || loopIn(inside) ? 100 : /[-+*/<>=?&|]/.test(inside) ? 10 : 1
+  const weights = styles.map(style => ({
+    style,
+    weight: spans.filter(({ signs }) => same(signs, style)).reduce((sum, span) => sum + weigh(span), 0),
+  }))
+  const [best] = weights.sort((a, b) => b.weight - a.weight)
+  if (best && best.weight > 0) return best.style
+  // Where only branches stand, their values would stand in the signs that go with them.
+  return spans.length > 0 ? { open: '{{', close: '}}' } : null
+}
+
+/** The words of its branches, as it writes them: `If`, `else if`, `endif`. */
+function branchOf(spans: readonly Span[], main: Signs): Vocabulary['branch'] {
+  const written = (kind: NonNullable<ReturnType<typeof branchIn>>['kind']): string | null => {
+    const span = spans.find(({ inside }) => branchIn(inside)?.kind === kind)
+    if (!span) return null
+    const words =
+      kind === 'end' ? /^\s*(\w+(?:\s+\w+)?)/ : kind === 'otherwise-when' ? /^\s*(else\s+if|\w+)/i : /^\s*(\w+)/
+    return words.exec(span.inside)?.[1]?.replace(/\s+/g, ' ') ?? null
+  }
+  const [when, end] = [written('when'), written('end')]
+  if (!when || !end) return null
+  const own = spans.find(({ inside }) => branchIn(inside)?.kind === 'when')?.signs ?? main
+  return {
+    when,
+    otherwiseWhen: written('otherwise-when'),
+    otherwise: written('otherwise') ?? (/^if$/i.test(when) ? 'else' : 'otherwise'),
+    end,
+    signs: same(own, main) ? null : own,
+  }
+}
+
+/** The brackets around a tool's number behind a word: not those of a function, nor of a list whose elements are words. */
+function indexIn(formulas: readonly string[], elements: ReadonlySet<string>): Signs | null {
+  for (const formula of formulas)
+    for (const [, name = '', open, at = ''] of formula.matchAll(
+      /(?<![\w.])([A-Za-z_][\w.]*)\s{0,9}([[(])\s{0,9}(\w{1,80})\s{0,9}[\])]/g,
+    )) {
+      const tree = readExpression(`${name}[${at}]`)
+      if (tree?.is !== 'word' || elements.has(elementName(tree) ?? '')) continue
+      if (open === '(' && !/^\d/.test(at) && !/tool|first_tool/.test(guessMeaning(at).value ?? '')) continue
+      if (readExpression(formula) === null || plainFunction(name) === 'not') continue
+      return open === '[' ? { open: '[', close: ']' } : { open: '(', close: ')' }
+    }
+  return null
+}
 
 /** The vocabulary that a script is written in, as far as it shows; null where it has no bracketed words. */
 export function learn(text: string, name: string): Learned | null {
-  const counted = styles.map(style => ({ style, found: bracketed(text, style).filter(({ inside }) => isWord(inside)) }))
-  const best = counted.sort((a, b) => b.found.length - a.found.length)[0]
-  if (!best || best.found.length === 0) return null
-  const insides = best.found.map(({ inside }) => inside.trim())
-  const used = (candidates: readonly string[]): string | null =>
-    candidates.find(each => insides.some(inside => new RegExp(`^${each}\\b`).test(inside))) ?? null
-  const when = used(branchWords.when)
-  const end = used(branchWords.end)
-  const branch =
-    when && end
-      ? {
-          when,
-          otherwiseWhen: used(branchWords.otherwiseWhen),
-          otherwise: used(branchWords.otherwise) ?? goesWith(when),
-          end,
-        }
-      : null
-  const names = new Set(insides.flatMap(wordsIn))
-  const guesses = new Map([...names].map(word => [word, guessMeaning(word)]))
-  const words = [...names].map(word => ({ word, value: guesses.get(word)?.value ?? null, standIn: null }))
-  // A word before a bracket that joins formulas, as in `not (a)`, has no number of a tool behind it.
-  const indexed = insides
-    .flatMap(inside => [...inside.matchAll(/(?<![\w.])([A-Za-z_][\w.]*)\s{0,9}([[(])\s{0,9}\w{1,80}\s{0,9}[\])]/g)])
-    .find(([, word = '']) => !reserved.has(word))
-  const bracket = indexed?.[2]
+  const spans = spansIn(text, styles)
+  const main = mainSigns(spans)
+  if (!main) return null
+  const formulas = spans.flatMap(({ inside }) => formulaIn(inside) ?? [])
+  const guesses = new Map<string, Guess>()
+  const elements = new Set<string>()
+  const own = new Set(spans.flatMap(({ inside }) => (branchIn(inside) ? [] : (assignmentIn(inside)?.name ?? []))))
+  const all = formulas.flatMap(formula => wordsInFormula(formula))
+  const names = new Set(all.map(each => each.name))
+  // What stands behind a word in brackets may be an axis, which is no word of its own.
+  const axisNames = new Set<string>()
+  for (const word of all) {
+    const element = word.index.length > 0 ? guessElement(word) : null
+    const key = element?.value ? elementName(word) : null
+    if (element && key) {
+      elements.add(key)
+      guesses.set(key, element)
+      names.delete(word.name)
+      for (const index of word.index) if (index.is === 'word') axisNames.add(index.name)
+    }
+  }
+  for (const word of names)
+    if (!own.has(word) && !axisNames.has(word)) {
+      const used = all.some(each => each.name === word && each.index.length === 1) && asksUse(word)
+      const guess = used ? { value: 'uses', sureness: 0.9 } : guessMeaning(word)
+      guesses.set(word, guess.value ? guess : (ofNumberedTool(word, names) ?? guess))
+    }
+  const formulaText = formulas.join('\n')
+  const isPlain = (inside: string): boolean => {
+    const tree = readExpression(inside)
+    return tree?.is === 'word' && tree.index.every(each => plainIndex(each) !== null)
+  }
+  const branch = branchOf(spans, main)
+  const words = [...guesses.keys()].map((word): VocabularyWord => {
+    const lone = spans.find(
+      ({ inside }) => isPlain(inside) && inside.trim().replace(/[[(].*$/, '') === word.replace(/\[.*$/, ''),
+    )
+    const signs = lone && !same(lone.signs, main) ? lone.signs : null
+    return { word, value: guesses.get(word)?.value ?? null, standIn: null, signs }
+  })
+  const cLike = /&&|\|\||!(?!=)/.test(formulaText)
   return {
     vocabulary: {
-      name,
-      ...best.style,
-      index: bracket ? { open: bracket, close: bracket === '[' ? ']' : ')' } : null,
+      ...newVocabulary(name, main),
+      index: indexIn(formulas, elements),
       words: withoutDoubles(words, guesses),
-      formulas: insides.some(inside => /[-+*/]/.test(inside)) || branch !== null,
+      formulas: branch !== null || formulas.some(each => /[-+*/]/.test(each)),
+      joins: cLike ? { and: '&&', or: '||', not: '!' } : { and: 'and', or: 'or', not: 'not' },
+      functions: [...new Set([...formulaText.matchAll(/([A-Za-z_][\w.]*)\s*\(/g)].map(([, each = '']) => each))].filter(
+        each => ['min', 'max', 'abs', 'round', 'floor', 'ceil'].includes(plainFunction(each)),
+      ),
+      choices: /\?/.test(formulaText),
       branch,
-      moments: null,
-      printers: [],
-      addsHeating: false,
-      resetsFilament: false,
     },
     guesses,
   }
+}
+
+/** `is_tool_used[1]` asks whether the job uses that tool. */
+export function asksUse(word: string): boolean {
+  const parts = word.toLowerCase().split(/[^a-z]+/)
+  return (
+    parts.some(part => part === 'used' || part === 'uses' || part === 'use') &&
+    parts.some(part => part === 'tool' || part === 'extruder' || part === 'head')
+  )
 }

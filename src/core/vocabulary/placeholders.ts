@@ -2,8 +2,10 @@
 // rehearsed at once.
 import { scopeOf, type World } from '../formula/values.ts'
 import type { Vocabulary } from '../model/vocabulary.ts'
+import { elementName, readExpression } from './expression.ts'
 import { type Foreign, type LookUp, workOut } from './foreign.ts'
-import { guessMeaning } from './learn.ts'
+import { guessMeaning, perTool } from './guess.ts'
+import { asksUse, guessElement } from './learn.ts'
 
 /** How a word came to its worth: it was taught, guessed from its own words, or told by the letter that it stands behind. */
 export type Source = 'taught' | 'guessed' | 'letter'
@@ -26,6 +28,8 @@ export class Placeholders {
   private readonly seen = new Map<string, Placeholder>()
   /** Those whose meaning nothing tells, with their lines. */
   readonly absent = new Map<string, number[]>()
+  /** The other program's own variables, as they were set last. */
+  private readonly own = new Map<string, Foreign>()
   /** The last meaning that a look-up found, for the record. */
   private last: { value: string; source: Source } | null = null
 
@@ -52,6 +56,11 @@ export class Placeholders {
     const found = workOut(inside, this.lookUpWith(tool))
     if (found !== null && this.last) this.note(text, line, this.last, shown(found))
     return found
+  }
+
+  /** A variable of the other program's own is worth this from here on. */
+  assign(name: string, formula: string, tool: number): void {
+    this.own.set(name, workOut(formula, this.lookUpWith(tool)))
   }
 
   /** Notes what stands in for a placeholder whose meaning nothing tells but its place. */
@@ -89,16 +98,30 @@ export class Placeholders {
       }
       return null
     }
-    const look: LookUp = (word, index) => {
-      const taught = this.vocabulary?.words.find(each => each.word === word)
+    const look: LookUp = (word, index, element) => {
+      const own = index === null ? this.own.get(word) : undefined
+      if (own !== undefined) return own
+      const taughtAs = (name: string | null) =>
+        name === null ? undefined : this.vocabulary?.words.find(each => each.word === name)
+      const ofList = taughtAs(element)
+      const taught = ofList ?? taughtAs(word)
       if (taught?.value) {
         this.last ??= { value: taught.value, source: 'taught' }
-        return worthOf(taught.value, toolIn(index, tool, this.world))
+        const [value = '', of] = taught.value.split(' of T')
+        const which = of !== undefined ? Number(of) : ofList ? null : toolIn(index, tool, this.world)
+        if (value === 'uses') return which === null ? null : scope.uses(which)
+        const text = scope.text(value, which)
+        return typeof text === 'string' ? text : worthOf(value, which)
       }
       if (taught?.standIn != null) return taught.standIn
       // A word that the person has confirmed without saying what it means is what it seems to be.
       const source = taught ? 'taught' : 'guessed'
-      const text = textValue(word, this.world, tool)
+      const inList = element === null ? null : elementIn(element)
+      if (inList !== null) {
+        this.last ??= { value: inList, source }
+        return worthOf(inList, null)
+      }
+      const text = textValue(word, this.world, toolIn(index, tool, this.world) ?? tool)
       if (text !== null) {
         this.last ??= { value: 'material', source }
         return text
@@ -109,7 +132,10 @@ export class Placeholders {
       // A start script that has one word for a heater's temperature means the one that the print begins with.
       const begins = this.world.moment === 'start' && !this.tellsFirst
       const plain = begins ? (guessed?.replace(/^(bed|nozzle)_later$/, '$1') ?? null) : guessed
-      if (plain === null) return usedIn(word, index, scope.uses)
+      if (plain === null)
+        return asksUse(word) && index !== null && /^\d+$/.test(index) ? scope.uses(Number(index)) : null
+      // A number behind what no tool has of its own asks for something else.
+      if (index !== null && !perTool.has(plain)) return null
       this.last ??= { value: plain, source }
       return worthOf(plain, index === null && parts ? Number(parts[2]) : toolIn(index, tool, this.world))
     }
@@ -117,12 +143,10 @@ export class Placeholders {
   }
 }
 
-/** `is_tool_used[1]`: whether the job uses that tool. */
-function usedIn(word: string, index: string | null, uses: (tool: number) => boolean): boolean | null {
-  const parts = word.toLowerCase().split(/[^a-z]+/)
-  const asks =
-    parts.some(part => part === 'used' || part === 'uses') && parts.some(part => part === 'tool' || part === 'extruder')
-  return asks && index !== null && /^\d+$/.test(index) ? uses(Number(index)) : null
+/** What one element of a list most likely means, as `area_min[0]`. */
+function elementIn(element: string): string | null {
+  const tree = readExpression(element)
+  return tree?.is === 'word' && elementName(tree) !== null ? guessElement(tree).value : null
 }
 
 /** A tool's number behind a word: as a number, or as a word for the tool that begins, comes or goes. */

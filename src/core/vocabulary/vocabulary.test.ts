@@ -3,8 +3,10 @@ import { describe, expect, it } from 'vitest'
 import { doubled, standInsOf, Vocabulary } from '../model/vocabulary.ts'
 import { rehearseScript } from '../round.ts'
 import { job, material, printer } from '../testing/stage.ts'
-import { guessMeaning, learn } from './learn.ts'
-import { toOurs, toTheirs } from './translate.ts'
+import { guessMeaning } from './guess.ts'
+import { learn } from './learn.ts'
+import { toOurs } from './to-ours.ts'
+import { toTheirs } from './to-theirs.ts'
 
 const setting = { printer, material, job, moment: 'start' as const }
 const none = () => false
@@ -61,7 +63,12 @@ describe('a vocabulary is learned', () => {
       branch: null,
       formulas: false,
     })
-    expect(learned(square).vocabulary.words.at(-1)).toEqual({ word: 'wibble_wobble', value: null, standIn: null })
+    expect(learned(square).vocabulary.words.at(-1)).toEqual({
+      word: 'wibble_wobble',
+      value: null,
+      standIn: null,
+      signs: null,
+    })
     expect(learned(percent).vocabulary.words.map(({ value }) => value)).toEqual(['bed', 'nozzle', 'layers'])
   })
 
@@ -102,7 +109,7 @@ describe('a script of theirs in our values', () => {
         'M117 Cool bed',
         ';? end',
         'M190 S@(bed of T0)',
-        'M109 S@nozzle',
+        'M109 S@(nozzle of first_tool)',
         'M83',
         'G1 X4 Y20 Z@(first_layer + 0.1) F3000',
         'G1 Y120 E12 F1200',
@@ -138,7 +145,10 @@ describe('bad input', () => {
 
   it('two words for one value are told, and the first of them is written', () => {
     const [first, ...others] = vocabulary.words
-    const both = { ...vocabulary, words: [first as never, { word: 'again', value: 'bed', standIn: null }, ...others] }
+    const both = {
+      ...vocabulary,
+      words: [first as never, { word: 'again', value: 'bed', standIn: null, signs: null }, ...others],
+    }
     expect(doubled(vocabulary)).toEqual([])
     expect(doubled(both)).toEqual(['bed'])
     expect(toTheirs('M190 S@bed', both, none).text).toBe(toTheirs('M190 S@bed', vocabulary, none).text)
@@ -147,7 +157,7 @@ describe('bad input', () => {
   it('one word for two things is refused', () => {
     const twice = {
       ...vocabulary,
-      words: [...vocabulary.words, { word: 'initial_plate_heat', value: 'nozzle', standIn: null }],
+      words: [...vocabulary.words, { word: 'initial_plate_heat', value: 'nozzle', standIn: null, signs: null }],
     }
     expect(v.safeParse(Vocabulary, twice).issues?.[0]?.message).toContain('it would mean two things')
   })

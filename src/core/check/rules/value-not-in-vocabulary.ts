@@ -1,8 +1,9 @@
 // The program that makes this printer's print files has no word for something that the script says.
 
 import { scopeOf } from '../../formula/values.ts'
+import { newVocabulary } from '../../model/vocabulary.ts'
 import { worldOf } from '../../resolve/resolve.ts'
-import { toTheirs } from '../../vocabulary/translate.ts'
+import { toTheirs } from '../../vocabulary/to-theirs.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
 function check({ text, stage }: Checked): Found[] {
@@ -30,20 +31,11 @@ export const valueNotInVocabulary: Rule = {
   example: {
     text: 'G28\nM420 S1\nM190 S@bed\nM109 S@nozzle\nG1 X@print_left Y20 Z5 F3000',
     vocabulary: {
-      name: 'ours',
-      open: '<<',
-      close: '>>',
-      index: null,
+      ...newVocabulary('ours', { open: '<<', close: '>>' }),
       words: [
-        { word: 'plate_heat', value: 'bed', standIn: null },
-        { word: 'nozzle_heat', value: 'nozzle', standIn: null },
+        { word: 'plate_heat', value: 'bed', standIn: null, signs: null },
+        { word: 'nozzle_heat', value: 'nozzle', standIn: null, signs: null },
       ],
-      formulas: false,
-      branch: null,
-      moments: null,
-      printers: [],
-      addsHeating: false,
-      resetsFilament: false,
     },
   },
   check,

@@ -11,7 +11,7 @@ import { applyEdits, type Edit } from '../../model/script.ts'
 import { isForeign } from '../../resolve/foreign.ts'
 import { halfGuards } from '../../resolve/guards.ts'
 import { rehearseLines } from '../../resolve/resolve.ts'
-import { branchIn, insideOf } from '../../vocabulary/foreign.ts'
+import { branchIn, insideOf } from '../../vocabulary/tags.ts'
 import type { Rehearsed } from './plan.ts'
 
 /** Of so many conditions every combination is looked at; of more, each by itself; of still more, none. */

@@ -1,0 +1,248 @@
+// Another program's formula or condition as a tree, whatever its signs: it is worked out from there, and written in our words.
+
+/** A word's index is what stands behind it in brackets, outermost first. */
+export type Tree =
+  | { is: 'number'; text: string }
+  | { is: 'text'; text: string }
+  | { is: 'truth'; so: boolean }
+  | { is: 'word'; name: string; index: readonly Tree[] }
+  | { is: 'call'; name: string; of: readonly Tree[] }
+  | { is: 'negative' | 'not'; of: Tree }
+  | { is: 'two'; sign: Sign; left: Tree; right: Tree }
+  | { is: 'choice'; when: Tree; yes: Tree; no: Tree }
+
+export type Sign = 'or' | 'and' | '==' | '!=' | '<=' | '>=' | '<' | '>' | '+' | '-' | '*' | '/' | '%'
+
+const token =
+  /\s*(?:(\d+(?:\.\d*)?(?![\w.])|\.\d+(?![\w.]))|"([^"]*)"|'([^']*)'|([A-Za-z_]\w*(?:\.[A-Za-z_]\w*)*)|(==|!=|<>|<=|>=|&&|\|\||[-+*/%()[\]<>!?:,=|]))/y
+
+type Token = { kind: 'number' | 'text' | 'word' | 'sign'; text: string }
+
+function tokensOf(text: string): Token[] | null {
+  const tokens: Token[] = []
+  token.lastIndex = 0
+  while (token.lastIndex < text.length) {
+    if (/^\s*$/.test(text.slice(token.lastIndex))) break
+    const found = token.exec(text)
+    if (!found) return null
+    const [, number, double, single, word, sign] = found
+    tokens.push(
+      number !== undefined
+        ? { kind: 'number', text: number }
+        : word !== undefined
+          ? { kind: 'word', text: word }
+          : sign !== undefined
+            ? { kind: 'sign', text: sign }
+            : { kind: 'text', text: double ?? single ?? '' },
+    )
+  }
+  return tokens
+}
+
+/** What programs work out by name; a bracket behind one of these holds no number of a tool. */
+export const functionNames: ReadonlySet<string> = new Set(
+  'min max abs int integer round floor ceil ceiling trunc sqrt pow float number digits str string upper lower len length default random is_nil defined'.split(
+    ' ',
+  ),
+)
+
+/** `math.max` is `max`. */
+export const plainFunction = (name: string): string => name.toLowerCase().replace(/^(?:math|std)\./, '')
+
+/** What joins no formula and means nothing by itself. */
+const joining = new Set(['and', 'or', 'not', 'is', 'true', 'false'])
+
+const comparing: Readonly<Record<string, Sign>> = {
+  '==': '==',
+  '=': '==',
+  is: '==',
+  '!=': '!=',
+  '<>': '!=',
+  '<=': '<=',
+  '>=': '>=',
+  '<': '<',
+  '>': '>',
+}
+
+/** More brackets in each other than anybody writes. */
+const deepest = 60
+
+/** Gives up with null, at any depth, by throwing this. */
+class Unreadable extends Error {}
+
+class Reader {
+  private at = 0
+  private depth = 0
+  constructor(private readonly tokens: readonly Token[]) {}
+
+  whole(): Tree {
+    const tree = this.choice()
+    return this.at === this.tokens.length ? tree : this.stop()
+  }
+
+  private stop(): never {
+    throw new Unreadable()
+  }
+
+  private take(...signs: readonly string[]): string | null {
+    const now = this.tokens[this.at]
+    if (!now || now.kind === 'number' || now.kind === 'text') return null
+    const text = now.kind === 'word' ? now.text.toLowerCase() : now.text
+    if (!signs.includes(text)) return null
+    this.at++
+    return text
+  }
+
+  private deeper<T>(read: () => T): T {
+    if (++this.depth > deepest) this.stop()
+    const found = read()
+    this.depth--
+    return found
+  }
+
+  private choice(): Tree {
+    return this.deeper(() => {
+      const when = this.or()
+      if (!this.take('?')) return when
+      const yes = this.choice()
+      if (!this.take(':')) this.stop()
+      return { is: 'choice', when, yes, no: this.choice() }
+    })
+  }
+
+  private or(): Tree {
+    let left = this.and()
+    while (this.take('||', 'or')) left = { is: 'two', sign: 'or', left, right: this.and() }
+    return left
+  }
+
+  private and(): Tree {
+    let left = this.not()
+    while (this.take('&&', 'and')) left = { is: 'two', sign: 'and', left, right: this.not() }
+    return left
+  }
+
+  private not(): Tree {
+    return this.take('!', 'not') ? this.deeper(() => ({ is: 'not', of: this.not() })) : this.comparison()
+  }
+
+  private comparison(): Tree {
+    const left = this.sum()
+    const sign = this.take(...Object.keys(comparing))
+    if (!sign) return left
+    const denied = sign === 'is' && this.take('not')
+    const right = this.sum()
+    return { is: 'two', sign: denied ? '!=' : (comparing[sign] ?? '=='), left, right }
+  }
+
+  private sum(): Tree {
+    let left = this.product()
+    for (let sign = this.take('+', '-'); sign; sign = this.take('+', '-'))
+      left = { is: 'two', sign: sign as Sign, left, right: this.product() }
+    return left
+  }
+
+  private product(): Tree {
+    let left = this.factor()
+    for (let sign = this.take('*', '/', '%'); sign; sign = this.take('*', '/', '%'))
+      left = { is: 'two', sign: sign as Sign, left, right: this.factor() }
+    return left
+  }
+
+  private factor(): Tree {
+    if (this.take('-')) return this.deeper(() => ({ is: 'negative', of: this.factor() }))
+    if (this.take('+')) return this.deeper(() => this.factor())
+    let tree = this.bare()
+    // `word | round`: what stands behind the sign is applied to what stands before.
+    while (this.tokens[this.at + 1]?.kind === 'word' && this.take('|')) {
+      const name = this.tokens[this.at++]?.text ?? ''
+      tree = { is: 'call', name, of: [tree, ...(this.take('(') ? this.list() : [])] }
+    }
+    return tree
+  }
+
+  private bare(): Tree {
+    if (this.take('(')) {
+      const tree = this.choice()
+      return this.take(')') ? tree : this.stop()
+    }
+    const now = this.tokens[this.at++]
+    if (!now || now.kind === 'sign') return this.stop()
+    if (now.kind === 'number' || now.kind === 'text') return { is: now.kind, text: now.text }
+    return this.word(now.text)
+  }
+
+  private word(name: string): Tree {
+    if (/^(?:true|false)$/i.test(name)) return { is: 'truth', so: /^t/i.test(name) }
+    if (joining.has(name.toLowerCase())) this.stop()
+    if (functionNames.has(plainFunction(name)) && this.take('(')) return { is: 'call', name, of: this.list() }
+    const index: Tree[] = []
+    for (let open = this.take('[', '('); open; open = this.take('[', '(')) {
+      const inside = this.choice()
+      if (open === '(' && this.take(',')) return { is: 'call', name, of: [inside, ...this.list()] }
+      if (!this.take(open === '[' ? ']' : ')')) this.stop()
+      index.push(inside)
+    }
+    return { is: 'word', name, index }
+  }
+
+  /** The rest of what stands in brackets, up to where they close. */
+  private list(): Tree[] {
+    const found: Tree[] = []
+    if (this.take(')')) return found
+    do found.push(this.choice())
+    while (this.take(','))
+    return this.take(')') ? found : this.stop()
+  }
+}
+
+/** The tree of a formula or condition; null where it can't be read. Never throws. */
+export function readExpression(text: string): Tree | null {
+  const tokens = text.length > 4000 ? null : tokensOf(text)
+  if (tokens === null || tokens.length === 0) return null
+  try {
+    return new Reader(tokens).whole()
+  } catch (error) {
+    if (error instanceof Unreadable) return null
+    throw error
+  }
+}
+
+/** All words in a tree, with what stands behind each in brackets; those in brackets too. */
+export function* wordsOf(tree: Tree): Generator<Extract<Tree, { is: 'word' }>> {
+  switch (tree.is) {
+    case 'word':
+      yield tree
+      for (const index of tree.index) yield* wordsOf(index)
+      return
+    case 'call':
+      for (const each of tree.of) yield* wordsOf(each)
+      return
+    case 'negative':
+    case 'not':
+      yield* wordsOf(tree.of)
+      return
+    case 'two':
+      yield* wordsOf(tree.left)
+      yield* wordsOf(tree.right)
+      return
+    case 'choice':
+      for (const each of [tree.when, tree.yes, tree.no]) yield* wordsOf(each)
+  }
+}
+
+/** What stands behind a word in brackets, where that is one number or one word; null for a formula. */
+export const plainIndex = (tree: Tree | undefined): string | null =>
+  tree?.is === 'number'
+    ? tree.text
+    : tree?.is === 'word' && tree.index.length === 0
+      ? tree.name
+      : tree?.is === 'text'
+        ? tree.text
+        : null
+
+/** A word with its index as one name, as a list's element is taught: `area_min[0]`. Null where the index is a formula. */
+export function elementName({ name, index }: Extract<Tree, { is: 'word' }>): string | null {
+  const plain = index.map(plainIndex)
+  return plain.every(each => each !== null) ? name + plain.map(each => `[${each}]`).join('') : null
+}

@@ -1,0 +1,186 @@
+// A formula or condition of another program, as a tree, in our words; or nothing where a part of it can't be said in them.
+import { textSpecs, valueSpecs } from '../formula/values.ts'
+import type { Vocabulary } from '../model/vocabulary.ts'
+import { elementName, plainFunction, plainIndex, type Tree } from './expression.ts'
+import { perTool } from './guess.ts'
+
+/** Binding from loose to tight, so that brackets stand where they are needed. */
+const binds = { or: 1, and: 2, not: 3, compare: 4, sum: 5, product: 6, negative: 7, bare: 8 } as const
+
+type Ours = { text: string; sort: 'number' | 'condition' | 'text'; bind: number }
+/** Their words with a meaning, and their own variables with the settings' names that stand for them. */
+export type Knowing = { vocabulary: Vocabulary; variables: ReadonlyMap<string, string> }
+
+const texts = new Set(textSpecs.map(({ name }) => name))
+const ourNames = new Set([...valueSpecs, ...textSpecs].map(({ name }) => name))
+
+/** Names that a setting of ours can't have without hiding a value. */
+export const isOurName = (name: string): boolean =>
+  ourNames.has(name) ||
+  /^(?:min|max|round|abs|clamp|floor|ceil|remainder|choose|uses|has|is|and|or|not|of|when|otherwise|end|highest|lowest|from|to|true|false|next|previous|T\d+)$/i.test(
+    name,
+  )
+
+const within = ({ text, bind }: Ours, least: number): string => (bind < least ? `(${text})` : text)
+const number = (text: string, bind: number = binds.bare): Ours => ({ text, sort: 'number', bind })
+const condition = (text: string, bind: number): Ours => ({ text, sort: 'condition', bind })
+
+/** A number as a condition is whether it is not 0, as programs take it. */
+const asCondition = (ours: Ours | null): Ours | null =>
+  ours?.sort === 'number'
+    ? condition(`${within(ours, binds.sum)} is not 0`, binds.compare)
+    : ours?.sort === 'condition'
+      ? ours
+      : null
+
+const asNumber = (ours: Ours | null): Ours | null =>
+  ours?.sort === 'condition' ? number(`choose(${ours.text}, 1, 0)`) : ours?.sort === 'number' ? ours : null
+
+/** Values that are never below 0, so that taking off what stands behind the point is rounding down. */
+const signless = /^(?:nozzle|bed|chamber|ooze|soak|flow|filament|first_|layer|height|top|to_tool|from_tool|tools)/
+
+/** The text of a formula or condition in our words; null where a part of it can't be said in them. */
+export function saidInOurs(tree: Tree, sort: 'Expression' | 'Condition', knowing: Knowing): string | null {
+  const ours = inOurWords(tree, knowing)
+  return (sort === 'Condition' ? asCondition(ours) : asNumber(ours))?.text ?? null
+}
+
+function inOurWords(tree: Tree, knowing: Knowing): Ours | null {
+  const ours = (of: Tree) => inOurWords(of, knowing)
+  switch (tree.is) {
+    case 'number':
+      return number(tree.text)
+    case 'text':
+      return tree.text.includes('"') ? null : { text: `"${tree.text}"`, sort: 'text', bind: binds.bare }
+    case 'truth':
+      return condition(tree.so ? '1 is 1' : '1 is 0', binds.compare)
+    case 'negative': {
+      const of = asNumber(ours(tree.of))
+      return of && number(`-${within(of, binds.negative)}`, binds.negative)
+    }
+    case 'not': {
+      const of = asCondition(ours(tree.of))
+      return of && condition(`not ${within(of, binds.bare)}`, binds.not)
+    }
+    case 'choice': {
+      const [when, yes, no] = [asCondition(ours(tree.when)), asNumber(ours(tree.yes)), asNumber(ours(tree.no))]
+      return when && yes && no && number(`choose(${when.text}, ${yes.text}, ${no.text})`)
+    }
+    case 'call':
+      return called(tree, knowing)
+    case 'word':
+      return word(tree, knowing)
+    case 'two':
+      return joined(tree, knowing)
+  }
+}
+
+function called({ name, of }: Extract<Tree, { is: 'call' }>, knowing: Knowing): Ours | null {
+  const values = of.map(each => asNumber(inOurWords(each, knowing)))
+  const [first] = values
+  if (!first || values.some(each => each === null)) return null
+  const list = values.map(each => each?.text).join(', ')
+  switch (plainFunction(name)) {
+    case 'min':
+    case 'max':
+      return number(`${plainFunction(name)}(${list})`)
+    case 'abs':
+    case 'floor':
+    case 'round':
+      return values.length === 1 ? number(`${plainFunction(name)}(${list})`) : null
+    case 'ceil':
+    case 'ceiling':
+      return values.length === 1 ? number(`ceil(${list})`) : null
+    case 'int':
+    case 'integer':
+    case 'trunc':
+      if (values.length !== 1) return null
+      return number(
+        /^[\w .+*/()]+$/.test(list) && [...list.matchAll(/[a-z]\w*/g)].every(([each]) => signless.test(each))
+          ? `floor(${list})`
+          : `choose(${within(first, binds.sum)} < 0, ceil(${list}), floor(${list}))`,
+      )
+    case 'float':
+    case 'number':
+      return values.length === 1 ? first : null
+    default:
+      return null
+  }
+}
+
+function word(tree: Extract<Tree, { is: 'word' }>, { vocabulary: { words }, variables }: Knowing): Ours | null {
+  const meaning = (name: string | null): string | null => words.find(each => each.word === name)?.value ?? null
+  const setting = variables.get(tree.name)
+  if (setting) return tree.index.length === 0 ? number(setting) : null
+  const element = tree.index.length > 0 ? meaning(elementName(tree)) : null
+  const value = element ?? meaning(tree.name)
+  if (!value) return null
+  const of = element ? '' : toolBehind(tree, value, meaning)
+  if (of === null) return null
+  if (value === 'uses') return of ? condition(`uses ${of.slice(4)}`, binds.bare) : null
+  return { text: value + of, sort: texts.has(value) ? 'text' : 'number', bind: binds.bare }
+}
+
+/** ` of T1` for what stands behind a word in brackets; null where it can't be said, for it must not be lost. */
+function toolBehind(
+  { index }: Extract<Tree, { is: 'word' }>,
+  value: string,
+  meaning: (name: string) => string | null,
+): string | null {
+  const [only, ...more] = index
+  if (!only) return ''
+  const plain = plainIndex(only)
+  if (more.length > 0 || plain === null || !(perTool.has(value) || value === 'uses')) return null
+  if (/^\d+$/.test(plain)) return ` of T${Number(plain)}`
+  const by = meaning(plain)
+  return by === 'to_tool'
+    ? ' of next'
+    : by === 'from_tool'
+      ? ' of previous'
+      : by === 'first_tool'
+        ? ' of first_tool'
+        : null
+}
+
+const comparisons: Readonly<Record<string, string>> = {
+  '==': 'is',
+  '!=': 'is not',
+  '<': '<',
+  '<=': '<=',
+  '>': '>',
+  '>=': '>=',
+}
+
+function joined(
+  { sign, left: leftTree, right: rightTree }: Extract<Tree, { is: 'two' }>,
+  knowing: Knowing,
+): Ours | null {
+  const [left, right] = [inOurWords(leftTree, knowing), inOurWords(rightTree, knowing)]
+  if (sign === 'and' || sign === 'or') {
+    const [one, other] = [asCondition(left), asCondition(right)]
+    const bind = binds[sign]
+    return one && other && condition(`${within(one, bind)} ${sign} ${within(other, bind + 1)}`, bind)
+  }
+  const compares = comparisons[sign]
+  if (compares) {
+    if (!left || !right) return null
+    if (left.sort === 'text' || right.sort === 'text')
+      return left.sort === right.sort && /^is/.test(compares)
+        ? condition(`${left.text} ${compares} ${right.text}`, binds.compare)
+        : null
+    // `used[1] == 1` and `used[1] == false` ask no more than `used[1]` does.
+    const asked =
+      left.sort === 'condition' ? left : right.sort === 'condition' && rightTree.is !== 'truth' ? right : null
+    const by = asked === left ? rightTree : leftTree
+    const so = by.is === 'truth' ? by.so : by.is === 'number' && /^[01]$/.test(by.text) ? by.text === '1' : null
+    if (asked && so !== null && /^is/.test(compares))
+      return so === (compares === 'is') ? asked : condition(`not ${within(asked, binds.bare)}`, binds.not)
+    const [one, other] = [asNumber(left), asNumber(right)]
+    return one && other && condition(`${within(one, binds.sum)} ${compares} ${within(other, binds.sum)}`, binds.compare)
+  }
+  const [one, other] = [asNumber(left), asNumber(right)]
+  if (!one || !other) return null
+  if (sign === '%') return number(`remainder(${one.text}, ${other.text})`)
+  const bind = sign === '+' || sign === '-' ? binds.sum : binds.product
+  return number(`${within(one, bind)} ${sign} ${within(other, bind + 1)}`, bind)
+}

@@ -1,0 +1,88 @@
+// Finds what stands between another program's signs, in one or several styles of signs at once.
+import type { Signs, Vocabulary } from '../model/vocabulary.ts'
+import { assignmentIn, branchIn } from './tags.ts'
+
+/** What programs put around their words. The longer ones come first, for they begin like the shorter. */
+export const styles: readonly Signs[] = [
+  { open: '{{', close: '}}' },
+  { open: '{%', close: '%}' },
+  { open: '${', close: '}' },
+  { open: '$(', close: ')' },
+  { open: '<<', close: '>>' },
+  { open: '{', close: '}' },
+  { open: '[', close: ']' },
+  { open: '%', close: '%' },
+  { open: '#', close: '#' },
+  { open: '<', close: '>' },
+]
+
+/** Something between signs. It stands on one line but for a condition, which may go on for some. */
+export type Span = { from: number; to: number; inside: string; signs: Signs }
+
+/** A condition goes on for no more lines than this. */
+const longest = 10
+
+/** Signs that are alike at both ends, or could be “less” and “more”, hold one word and nothing else. */
+const onlyWord = ({ open, close }: Signs): boolean => open === close || open === '<'
+const oneWord = /^[A-Za-z_][\w.]*(?:[[(]\w+[\])])*$/
+
+/** Everything between these signs in a text, outside comments, in order. What holds no letter is no placeholder. */
+export function spansIn(text: string, among: readonly Signs[]): Span[] {
+  const sorted = [...among].sort((a, b) => b.open.length - a.open.length)
+  const found: Span[] = []
+  let at = 0
+  while (at < text.length) {
+    if (text[at] === ';') {
+      while (at < text.length && text[at] !== '\n' && text[at] !== '\r') at++
+      continue
+    }
+    const span = spanAt(text, at, sorted)
+    if (span) found.push(span)
+    at = span ? span.to : at + 1
+  }
+  return found
+}
+
+function spanAt(text: string, at: number, among: readonly Signs[]): Span | null {
+  for (const signs of among) {
+    if (!text.startsWith(signs.open, at)) continue
+    const to = closing(text, at, signs)
+    if (to < 0) continue
+    const inside = text.slice(at + signs.open.length, to - signs.close.length)
+    if (!/[A-Za-z_]/.test(inside) || (onlyWord(signs) && !oneWord.test(inside))) continue
+    if (/[\r\n]/.test(inside) && !goesOn(inside)) continue
+    return { from: at, to, inside: trimmed(inside, signs), signs }
+  }
+  return null
+}
+
+/** Some take blanks away where a minus stands inside the sign. */
+const trimmed = (inside: string, { open }: Signs): string =>
+  open === '{{' || open === '{%' ? inside.replace(/^-|-$/g, '') : inside
+
+const goesOn = (inside: string): boolean =>
+  inside.split(/\r\n|\r|\n/).length <= longest && (branchIn(inside) !== null || assignmentIn(inside) !== null)
+
+/** Behind the sign that closes what opens at `from`; −1 where none does. Signs in each other belong to the outer ones. */
+function closing(text: string, from: number, { open, close }: Signs): number {
+  let depth = 0
+  let lines = 0
+  for (let at = from; at < text.length; ) {
+    if (text[at] === '\n' && ++lines > longest) return -1
+    if ((text[at] === '\n' || text[at] === ';') && open === close) return -1
+    if (open !== close && text.startsWith(open, at)) {
+      depth++
+      at += open.length
+    } else if (at > from && text.startsWith(close, at)) {
+      at += close.length
+      if (--depth <= 0) return at
+    } else at++
+  }
+  return -1
+}
+
+/** All signs that a vocabulary has: around formulas, branches, and single words. */
+export function allSigns({ open, close, branch, words }: Vocabulary): Signs[] {
+  const all = [{ open, close }, ...(branch?.signs ? [branch.signs] : []), ...words.flatMap(({ signs }) => signs ?? [])]
+  return all.filter((one, i) => all.findIndex(other => other.open === one.open && other.close === one.close) === i)
+}

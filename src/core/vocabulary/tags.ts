@@ -1,0 +1,46 @@
+// What stands between another program's signs: a formula, a part of a branch, a variable of its own, or a loop.
+
+/** What stands inside another program's signs: of `{x}`, `{{x}}`, `{% x %}`, `[x]`, `<x>`, `%x%`, `#x#`, `$(x)`, `${x}` the x. */
+export function insideOf(text: string): string {
+  const found =
+    /^(?:\{\{-?([\s\S]*?)-?\}\}|\{%-?([\s\S]*?)-?%\}|\$\(([\s\S]*)\)|\$\{([\s\S]*)\}|\{([\s\S]*)\}|\[([\s\S]*)\]|<([\s\S]*)>|%([\s\S]*)%|#([\s\S]*)#)$/.exec(
+      text.trim(),
+    )
+  return (found?.slice(1).find(each => each !== undefined) ?? text).trim()
+}
+
+const branchWords: readonly (readonly [Branch['kind'], RegExp])[] = [
+  ['otherwise-when', /^(?:elsif|elseif|elif|else\s+if)\b\s*(.*)$/is],
+  ['otherwise', /^(?:else|otherwise)\s*$/is],
+  ['end', /^(?:endif|end\s*if|end|fi)\s*$/is],
+  ['when', /^(?:if|when)\b\s*(.*)$/is],
+]
+
+/** A part of a branch: its beginning with a condition, another one, or its end. */
+export type Branch = { kind: 'when' | 'otherwise-when' | 'otherwise' | 'end'; condition: string }
+
+export function branchIn(inside: string): Branch | null {
+  for (const [kind, shape] of branchWords) {
+    const found = shape.exec(inside.trim())
+    // Some end a condition with a word or a sign of its own.
+    if (found) return { kind, condition: (found[1] ?? '').replace(/\s+then\s*$|\s*:\s*$/i, '').trim() }
+  }
+  return null
+}
+
+/** A variable of the program's own that is set: `local hot = first_temp + 5`. */
+export type Assigned = { name: string; formula: string }
+
+export function assignmentIn(inside: string): Assigned | null {
+  const [, name, formula] =
+    /^(?:(?:local|global|set|let|var|const)\s+)?([A-Za-z_]\w*)\s*:?=(?!=)\s*(\S[\s\S]*?);?$/i.exec(inside.trim()) ?? []
+  return name && formula ? { name, formula } : null
+}
+
+/** Whether a loop begins or ends here. */
+export const loopIn = (inside: string): 'begins' | 'ends' | null =>
+  /^(?:for|foreach|while|loop|repeat|until)\b/i.test(inside.trim())
+    ? 'begins'
+    : /^(?:end\s*(?:for|foreach|while|loop|repeat)|done|next)$/i.test(inside.trim())
+      ? 'ends'
+      : null

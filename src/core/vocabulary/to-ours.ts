@@ -1,0 +1,205 @@
+// A script of another program in our values, settings and guards. What can't be said in them stays as it is, and is told.
+import { parse } from '../formula/syntax.ts'
+import type { Vocabulary } from '../model/vocabulary.ts'
+import { readExpression } from './expression.ts'
+import { isOurName, type Knowing, saidInOurs } from './our-words.ts'
+import { allSigns, type Span, spansIn } from './signs.ts'
+import { assignmentIn, type Branch, branchIn, loopIn } from './tags.ts'
+import { type Block, isWhole, type LineParts, type Part, written } from './unfold.ts'
+
+/** More lines than this, out of one with many branches, are no help to anybody. */
+const mostLines = 16
+
+/** Something that can't be said in the other language, at a line counted from 1. */
+export type Untranslatable = { line: number; what: string }
+export type Translated = { text: string; untranslatable: Untranslatable[] }
+
+/** A script of theirs with our values and guards. Words without a meaning stay as they are, and are told. */
+export function toOurs(text: string, vocabulary: Vocabulary): Translated {
+  const untranslatable: Untranslatable[] = []
+  const lines = new Reading(text, vocabulary, untranslatable).lines()
+  const eol = /\r\n|\r|\n/.exec(text)?.[0] ?? '\n'
+  return {
+    text: lines.map(line => written(line, eol)).join(''),
+    untranslatable: untranslatable.sort((a, b) => a.line - b.line),
+  }
+}
+
+/** A branch by the vocabulary's own words, or by those that most programs use. */
+export function branchOf(inside: string, { branch }: Vocabulary): Branch | null {
+  if (!branch) return null
+  const after = (word: string | null): string | null => {
+    if (!word || !inside.toLowerCase().startsWith(word.toLowerCase())) return null
+    const rest = inside.slice(word.length)
+    return /^\w/.test(rest) && /\w$/.test(word) ? null : rest.trim()
+  }
+  const own: [Branch['kind'], string | null][] = [
+    ['otherwise-when', branch.otherwiseWhen],
+    ['end', branch.end],
+    ['otherwise', branch.otherwise],
+    ['when', branch.when],
+  ]
+  for (const [kind, word] of own) {
+    const condition = after(word)
+    if (condition === null) continue
+    const asks = kind === 'when' || kind === 'otherwise-when'
+    // Where the other branch's word begins like one that asks, what stands behind it says which it is.
+    if (asks ? condition !== '' : condition === '')
+      return { kind, condition: asks ? condition.replace(/\s+then\s*$|\s*:\s*$/i, '').trim() : '' }
+  }
+  return branchIn(inside)
+}
+
+class Reading {
+  private readonly variables = new Map<string, string>()
+  private readonly open: { tags: { line: number }[]; block: Block; loop: boolean; fresh: boolean }[] = []
+
+  constructor(
+    private readonly text: string,
+    private readonly vocabulary: Vocabulary,
+    private readonly told: Untranslatable[],
+  ) {}
+
+  lines(): LineParts[] {
+    const spans = spansIn(this.text, allSigns(this.vocabulary))
+    const found: LineParts[] = []
+    let at = 0
+    let next = 0
+    for (let number = 1; at < this.text.length; ) {
+      const line: LineParts = { number, parts: [], comment: '', ending: '', raw: '' }
+      const from = at
+      for (;;) {
+        const span = spans[next]
+        const stop = this.text.slice(at).search(/[;\r\n]/)
+        const end = stop < 0 ? this.text.length : at + stop
+        if (span && span.from < end) {
+          if (span.from > at) line.parts.push({ is: 'text', text: this.text.slice(at, span.from) })
+          line.parts.push(this.part(span, number))
+          number += span.inside.split(/\r\n|\r|\n/).length - 1
+          at = span.to
+          next++
+          continue
+        }
+        if (end > at) line.parts.push({ is: 'text', text: this.text.slice(at, end) })
+        at = end
+        break
+      }
+      const [, comment = '', ending = ''] = /^([^\r\n]*)(\r\n|\r|\n|$)/.exec(this.text.slice(at)) ?? []
+      line.comment = comment
+      line.ending = ending
+      at += comment.length + ending.length
+      line.raw = this.text.slice(from, at)
+      this.commentOf(line)
+      this.shapeOf(line)
+      found.push(line)
+      number++
+    }
+    return found
+  }
+
+  private tell(line: number, what: string): void {
+    this.told.push({ line, what })
+  }
+
+  /** Their program reads branches in comments too, and would leave lines out by them. */
+  private commentOf({ comment, number }: LineParts): void {
+    for (const { inside, from, to } of spansIn(comment.replace(/^;+/, ''), allSigns(this.vocabulary)))
+      if (branchOf(inside, this.vocabulary) || branchIn(inside) || loopIn(inside))
+        this.tell(number, `${comment.replace(/^;+/, '').slice(from, to)} in a comment`)
+  }
+
+  private get knowing(): Knowing {
+    return { vocabulary: this.vocabulary, variables: this.variables }
+  }
+
+  /** In our words, as a formula or a condition; null where it can't be said in them. */
+  private ours(formula: string, sort: 'Expression' | 'Condition'): string | null {
+    const tree = readExpression(formula)
+    const said = tree && saidInOurs(tree, sort, this.knowing)
+    return said !== null && parse(said, sort).ok ? said : null
+  }
+
+  private part(span: Span, line: number): Part {
+    const raw = this.text.slice(span.from, span.to)
+    const { inside } = span
+    const branch = branchOf(inside.trim(), this.vocabulary)
+    const loop = loopIn(inside)
+    if (loop === 'begins' && !branch) {
+      this.tell(line, `${raw}, a loop`)
+      this.open.push({ tags: [], block: { sayable: false, firstLine: line, lastLine: line }, loop: true, fresh: true })
+      return { is: 'text', text: raw }
+    }
+    if (loop === 'ends' && !branch) {
+      if (this.open.at(-1)?.loop) this.open.pop()
+      return { is: 'text', text: raw }
+    }
+    if (branch) return this.tag(branch, raw, line)
+    const assigned = assignmentIn(inside)
+    if (assigned) return this.assigned(assigned.name, assigned.formula, raw, line)
+    const ours = this.ours(inside, 'Expression')
+    if (ours !== null) return { is: 'formula', text: /^[a-z_]\w*$/.test(ours) ? `@${ours}` : `@(${ours})` }
+    this.tell(line, raw)
+    return { is: 'text', text: raw }
+  }
+
+  private assigned(name: string, formula: string, raw: string, line: number): Part {
+    const ours = this.ours(formula, 'Expression')
+    if (ours === null || this.open.some(({ loop }) => loop)) {
+      this.variables.delete(name)
+      this.tell(line, raw)
+      return { is: 'text', text: raw }
+    }
+    const own = isOurName(name) ? `own_${name}` : name
+    this.variables.set(name, own)
+    return { is: 'setting', text: `;= ${own} = ${ours}` }
+  }
+
+  private tag({ kind, condition }: Branch, raw: string, line: number): Part {
+    if (kind === 'when') {
+      const ours = this.condition(condition, raw, line)
+      const block = { sayable: ours !== null, firstLine: line, lastLine: line }
+      this.open.push({ tags: [], block, loop: false, fresh: true })
+      return { is: 'tag', kind, condition: ours ?? '', block, raw }
+    }
+    const at = this.open.at(-1)
+    if (!at || at.loop) {
+      if (!at) this.tell(line, raw)
+      if (at && kind === 'end') this.open.pop()
+      return { is: 'text', text: raw }
+    }
+    at.block.lastLine = line
+    if (kind === 'end') this.open.pop()
+    if (kind !== 'otherwise-when') return { is: 'tag', kind, condition: '', block: at.block, raw }
+    const ours = this.condition(condition, raw, line)
+    if (ours === null) at.block.sayable = false
+    return { is: 'tag', kind, condition: ours ?? '', block: at.block, raw }
+  }
+
+  /** In our words. A text is compared otherwise here: whole, where their kinds of material are short. */
+  private condition(condition: string, raw: string, line: number): string | null {
+    const ours = this.ours(condition, 'Condition')
+    if (ours === null) this.tell(line, raw)
+    const material = ours && /\bmaterial(?: of \w+)? is (?:not )?("[^"]*")/.exec(ours)?.[1]
+    if (material) this.tell(line, `${material}, which is compared with the material’s whole name here`)
+    return ours
+  }
+
+  /** A tag whose branch goes on to another line parts its line, which is the same only where nothing stands on one side of it. */
+  private shapeOf({ parts, number }: LineParts): void {
+    const tags = parts.filter(each => each.is === 'tag')
+    const blocks = [...new Set(tags.map(({ block }) => block))].filter(block => isWhole(block, parts))
+    const lines = blocks.reduce((all, block) => all * tags.filter(each => each.block === block).length, 1)
+    if (lines > mostLines) {
+      for (const block of blocks) block.sayable = false
+      this.tell(number, 'so many branches in one line')
+    }
+    parts.forEach((part, i) => {
+      if (part.is !== 'tag' || !part.block.sayable || isWhole(part.block, parts)) return
+      const stands = (side: readonly Part[]) =>
+        side.some(each => each.is === 'formula' || (each.is === 'text' && each.text.trim() !== ''))
+      if (!stands(parts.slice(0, i)) || !stands(parts.slice(i + 1))) return
+      part.block.sayable = false
+      this.tell(number, `${part.raw} in the middle of a line`)
+    })
+  }
+}
