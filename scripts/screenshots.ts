@@ -112,6 +112,7 @@ const shots: Shot[] = [
       await page.getByLabel('A script as your program has it').fill(theirs)
       await page.getByRole('button', { name: 'Find its words' }).click()
       await page.getByLabel('Name').fill('The café’s slicer')
+      await page.getByText('How it writes').click()
     },
   },
   {

@@ -39,7 +39,9 @@ export function Vocabularies() {
   const teach = () => {
     const learned = learn(pasted, '')
     if (!learned) {
-      setProblem('There are no bracketed words in it, such as {…}, […] or %…%. Paste a script as your program has it.')
+      setProblem(
+        'There are no bracketed words in it, such as {…}, […], %…% or #…#. Paste a script as your program has it.',
+      )
       return
     }
     setProblem(null)

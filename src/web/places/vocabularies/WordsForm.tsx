@@ -2,7 +2,6 @@
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { plural } from '../../../core/format.ts'
-import { valueSpecs } from '../../../core/formula/values.ts'
 import { Moment } from '../../../core/model/script.ts'
 import { doubled, Vocabulary } from '../../../core/model/vocabulary.ts'
 import type { Guess } from '../../../core/vocabulary/guess.ts'
@@ -11,9 +10,11 @@ import { Button } from '../../parts/Button.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
 import { Ticks } from '../../parts/Ticks.tsx'
 import { useKeeping } from '../../parts/useKeeping.ts'
+import { ValueChoice } from '../../parts/ValueChoice.tsx'
 import { momentWords } from '../../parts/words.ts'
 import { api, type Kept } from '../../state/api.ts'
 import { beginDraft } from '../../state/drafts.ts'
+import { SignsForm } from './SignsForm.tsx'
 
 type Props = {
   kept: Kept<Vocabulary> | null
@@ -38,7 +39,6 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
   const change = (part: Partial<Vocabulary>) => setVocabulary(before => ({ ...before, ...part }))
   const setWord = (word: string, part: Partial<Vocabulary['words'][number]>) =>
     change({ words: vocabulary.words.map(each => (each.word === word ? { ...each, ...part } : each)) })
-  const { branch, index } = vocabulary
   const twice = doubled(vocabulary)
   const ours = source ? toOurs(source, vocabulary) : null
   return (
@@ -62,31 +62,8 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
             />
           )}
         </Field>
-        <p className="pb-2 text-soft">
-          Words stand between <code className="font-mono text-ink">{vocabulary.open}</code> and{' '}
-          <code className="font-mono text-ink">{vocabulary.close}</code>
-          {index && (
-            <>
-              , the number of a tool in{' '}
-              <code className="font-mono text-ink">
-                {index.open}0{index.close}
-              </code>
-            </>
-          )}
-          ; {vocabulary.formulas ? 'formulas may stand there too' : 'only words stand there'};{' '}
-          {branch ? (
-            <>
-              branches are{' '}
-              <code className="font-mono text-ink">
-                {[branch.when, branch.otherwiseWhen, branch.otherwise, branch.end].filter(Boolean).join(' · ')}
-              </code>
-            </>
-          ) : (
-            'no branches'
-          )}
-          .
-        </p>
       </div>
+      <SignsForm vocabulary={vocabulary} onChange={change} />
       <table className="mt-4 w-full rounded-card border border-rule bg-raised text-[15px]">
         <thead>
           <tr className="border-b border-rule text-left text-[13px] text-soft">
@@ -103,19 +80,12 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
                 {word}
               </th>
               <td className="py-1 pr-3">
-                <select
-                  aria-label={`What ${word} means`}
-                  value={value ?? ''}
-                  onChange={event => setWord(word, { value: event.target.value || null })}
-                  className="w-full max-w-md rounded-button border border-rule bg-paper px-2 py-1"
-                >
-                  <option value="">nothing that we know: it stays as it is</option>
-                  {valueSpecs.map(spec => (
-                    <option key={spec.name} value={spec.name}>
-                      {spec.name} – {spec.says}
-                    </option>
-                  ))}
-                </select>
+                <ValueChoice
+                  word={word}
+                  value={value}
+                  none="nothing that we know: it stays as it is"
+                  onChange={meaning => setWord(word, { value: meaning })}
+                />
               </td>
               <td className="py-1 pr-3 text-[14px] text-soft">
                 {value !== null && twice.includes(value) ? (
@@ -201,9 +171,18 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
             <span className="font-sans text-[14px] font-normal text-soft">
               {ours.untranslatable.length === 0
                 ? 'everything could be said'
-                : `${plural(ours.untranslatable.length, 'place')} left as it was`}
+                : `${plural(ours.untranslatable.length, 'place')} to look at`}
             </span>
           </h2>
+          {ours.untranslatable.length > 0 && (
+            <ul className="mt-1 max-h-32 overflow-auto text-[14px]">
+              {ours.untranslatable.map(({ line, what }) => (
+                <li key={`${line} ${what}`}>
+                  Line {line}: <code className="font-mono">{what}</code>
+                </li>
+              ))}
+            </ul>
+          )}
           <pre className="mt-1 max-h-52 overflow-auto rounded-button border border-rule bg-raised px-3 py-2 font-mono text-[13px] leading-[18px]">
             {ours.text}
           </pre>

@@ -1,7 +1,6 @@
 // The placeholders of another program, as they were rehearsed: looked through once, and kept as what that program means.
 import { useState } from 'react'
 import { plural } from '../../../../core/format.ts'
-import { valueSpecs } from '../../../../core/formula/values.ts'
 import { Vocabulary } from '../../../../core/model/vocabulary.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import { confirmed, type WordToConfirm, wordsToConfirm } from '../../../../core/vocabulary/confirm.ts'
@@ -10,6 +9,7 @@ import { Button } from '../../../parts/Button.tsx'
 import { Field, fieldLook } from '../../../parts/Field.tsx'
 import { Panel } from '../../../parts/Panel.tsx'
 import { useKeeping } from '../../../parts/useKeeping.ts'
+import { ValueChoice } from '../../../parts/ValueChoice.tsx'
 import { api, type Things } from '../../../state/api.ts'
 import { reloadThings } from '../../../state/desk.ts'
 
@@ -101,19 +101,12 @@ function WordRow({ word: { word, value, standIn, lines, shown, with: worth }, on
         </span>
       </th>
       <td className="py-1.5 pr-3">
-        <select
-          aria-label={`What ${word} means`}
-          value={value ?? ''}
-          onChange={event => onChange({ value: event.target.value || null })}
-          className="w-full rounded-button border border-rule bg-paper px-2 py-1"
-        >
-          <option value="">none of our values</option>
-          {valueSpecs.map(spec => (
-            <option key={spec.name} value={spec.name}>
-              {spec.says}
-            </option>
-          ))}
-        </select>
+        <ValueChoice
+          word={word}
+          value={value}
+          none="none of our values"
+          onChange={meaning => onChange({ value: meaning })}
+        />
       </td>
       <td className="py-1.5">
         {value === null && (standIn !== null || worth === null) ? (
