@@ -1,13 +1,12 @@
 // Two rehearsed scripts told apart: in a few words, and in what they come to.
-import { celsius, duration, listed, plain } from '../format.ts'
-import type { Command } from '../gcode/line.ts'
-import { numberOf } from '../gcode/line.ts'
-import { read } from '../gcode/read.ts'
+import { duration, listed, plain } from '../format.ts'
 import type { Edit } from '../model/script.ts'
 import type { rehearseAndCheck } from '../round.ts'
 import { blockOf, rangeOf } from '../script/edits/plan.ts'
 import type { Passage, PassageKind } from '../script/passages.ts'
 import { heavier } from '../script/purposes.ts'
+import { commandCounts, lineChanges, type Within } from './line-changes.ts'
+import { guardChanges, keepChanges, settingChanges } from './mark-changes.ts'
 import { type Match, matchPassages, textOf } from './match.ts'
 
 type Rehearsed = ReturnType<typeof rehearseAndCheck>
@@ -47,69 +46,100 @@ const nounOf = ({ kind, title }: Passage): string => (kind === 'other' ? `“${t
 /** Differences of time smaller than this, s, are not worth a word. */
 const worthS = 5
 
-const heats: Record<string, string> = {
-  M104: 'nozzle',
-  M109: 'nozzle',
-  M140: 'bed',
-  M190: 'bed',
-  M141: 'chamber',
-  M191: 'chamber',
-}
+type Change = { words: string /** Its own lines are as they were. */; derived: boolean }
 
-const commandsIn = (text: string): Command[] =>
-  read(text).flatMap(({ kind, command }) => (kind === 'command' && command ? [command] : []))
-
-/** The first temperature that differs between two runs of lines with the same commands, as “nozzle 200 → 210 °C”. */
-function heatChange(left: string, right: string): string | null {
-  const [before, after] = [commandsIn(left), commandsIn(right)]
-  for (const [i, command] of before.entries()) {
-    const other = after[i]
-    const heater = heats[command.name]
-    if (!heater || other?.name !== command.name) continue
-    const [a, b] = [numberOf(command, 'S'), numberOf(other, 'S')]
-    if (a !== null && b !== null && a !== b) return `${heater} ${plain(a, 0)} → ${celsius(b)}`
-  }
-  return null
-}
-
-function changeIn(match: Match, left: Rehearsed, right: Rehearsed): string | null {
-  if (match.left === null) return match.right.enabled ? `with ${nounOf(match.right)}` : null
-  if (match.right === null) return match.left.enabled ? `no ${nounOf(match.left)}` : null
+/** What a passage comes to that is another one now; empty where nothing but comments differs. */
+function changesIn(match: Match, left: Rehearsed, right: Rehearsed, all: Within['all']): Change[] {
+  const own = (...words: readonly string[]): Change[] => words.map(each => ({ words: each, derived: false }))
+  if (match.left === null)
+    return match.right.enabled && !isIn(match.right, right, left) ? own(`with ${calledIn(match.right, right)}`) : []
+  if (match.right === null)
+    return match.left.enabled && !isIn(match.left, left, right) ? own(`no ${calledIn(match.left, left)}`) : []
   const { left: a, right: b, same, moved } = match
   const noun = nounOf(b)
-  if (a.enabled !== b.enabled) return b.enabled ? `${noun} put back` : `${noun} commented out`
-  if (!a.enabled) return moved ? `${noun} moved` : null
-  const purposes = same ? null : purposesChanged(a, b)
-  if (purposes) return purposes
+  if (a.enabled !== b.enabled) {
+    if (isIn(a, left, right) && isIn(b, right, left)) return []
+    return own(b.enabled ? `${noun} put back` : `${noun} commented out`)
+  }
+  const place = moved ? own(`${noun} moved`) : []
+  if (!a.enabled) return place
+  const purposes = same ? null : purposesChanged(a, b, left, right)
+  if (purposes) return own(purposes)
   // A setting further up may change what the same lines do.
-  if (Math.abs(a.pushedMm - b.pushedMm) >= 0.05) return `${noun} ${plain(a.pushedMm, 1)} → ${plain(b.pushedMm, 1)} mm`
-  if (same) return moved ? `${noun} moved` : null
-  const heat = heatChange(textOf(left, a), textOf(right, b))
-  if (heat) return heat
-  return sameCommands(textOf(left, a), textOf(right, b)) ? null : `${noun} changed`
+  const amountTold = Math.abs(a.pushedMm - b.pushedMm) >= 0.05
+  const amount = `${noun} ${plain(a.pushedMm, 1)} → ${plain(b.pushedMm, 1)} mm`
+  if (same) return amountTold ? [{ words: amount, derived: true }] : place
+  const changes = lineChanges(linesOf(left, a), linesOf(right, b), {
+    noun,
+    firmware: right.stage.firmware,
+    amountTold,
+    all,
+  })
+  return [...own(...(amountTold ? [amount] : []), ...changes), ...(amountTold || changes.length ? [] : place)]
+}
+
+/** A whole passage by its purpose, where a person has a word for that; a line or two as they are. */
+function calledIn(passage: Passage, script: Rehearsed): string {
+  const commands = linesOf(script, passage).filter(({ command }) => command)
+  const [only] = commands
+  return spokenOf.has(passage.kind) || commands.length !== 1 || !only
+    ? nounOf(passage)
+    : `“${only.raw.replace(/\s*;.*$/, '').trim()}”`
+}
+
+const linesOf = ({ lines }: Rehearsed, passage: Passage) => {
+  const { first, last } = blockOf(passage)
+  return lines.slice(first - 1, last)
+}
+
+/** Whether all commands of a passage stand in another script too, be it that a guard leaves them out there. */
+function isIn(passage: Passage, from: Rehearsed, to: Rehearsed): boolean {
+  const there = new Set(to.lines.flatMap(({ raw, command }) => (command ? [raw.trim()] : [])))
+  return linesOf(from, passage).every(({ raw, command }) => !command || there.has(raw.trim()))
 }
 
 const partsOf = (passage: Passage): readonly Passage[] => (passage.parts.length ? passage.parts : [passage])
 
+/** Purposes that a person speaks of by name; of the others the lines that changed say more. */
+const spokenOf: ReadonlySet<PassageKind> = new Set([
+  'home',
+  'align',
+  'probe',
+  'levelling',
+  'purge-line',
+  'purge-spot',
+  'wipe',
+  'prime',
+  'park',
+  'present',
+  'cool-down',
+])
+
 /** What a passage of several parts no longer does, or does now. */
-function purposesChanged(a: Passage, b: Passage): string | null {
+function purposesChanged(a: Passage, b: Passage, left: Rehearsed, right: Rehearsed): string | null {
   const does = (passage: Passage) => partsOf(passage).filter(({ enabled }) => enabled)
   const kinds = (parts: readonly Passage[]) => parts.map(({ kind }) => kind)
-  const lost = does(a).find(({ kind }) => !kinds(does(b)).includes(kind))
-  const gained = does(b).find(({ kind }) => !kinds(does(a)).includes(kind))
+  const only = (these: readonly Passage[], others: readonly Passage[], from: Rehearsed, to: Rehearsed) =>
+    these.find(part => spokenOf.has(part.kind) && !kinds(others).includes(part.kind) && !isIn(part, from, to))
+  const lost = only(does(a), does(b), left, right)
+  const gained = only(does(b), does(a), right, left)
   if (lost && (!gained || heavier(lost.kind, gained.kind) === lost.kind))
     return kinds(partsOf(b)).includes(lost.kind) ? `${nounOf(lost)} commented out` : `no ${nounOf(lost)}`
   if (gained) return kinds(partsOf(a)).includes(gained.kind) ? `${nounOf(gained)} put back` : `with ${nounOf(gained)}`
   return null
 }
 
-const sameCommands = (left: string, right: string): boolean =>
-  JSON.stringify(commandsIn(left)) === JSON.stringify(commandsIn(right))
-
 /** What differs from the first script in the second, one passage a piece: “no probing”, “purge line 40 → 18 mm”. */
 export function changesBetween(left: Rehearsed, right: Rehearsed): string[] {
-  const all = matchPassages(left, right).flatMap(match => changeIn(match, left, right) ?? [])
-  return [...new Set(all)]
+  const all = { left: commandCounts(left.lines), right: commandCounts(right.lines) }
+  const passages = matchPassages(left, right).flatMap(match => changesIn(match, left, right, all))
+  const told = [
+    ...passages.filter(({ derived }) => !derived).map(({ words }) => words),
+    ...guardChanges(left, right, nounOf),
+    ...keepChanges(left, right),
+  ]
+  const derived = passages.filter(each => each.derived).map(({ words }) => words)
+  return [...new Set(told.length > 0 ? told : derived.length > 0 ? derived : settingChanges(left, right))]
 }
 
 const mostChanges = 3
