@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { chanceFrom } from '../../siege/texts.ts'
 import { rehearseAndCheck } from '../round.ts'
 import { job, material, printer } from '../testing/stage.ts'
 import { fitPrinter, type Timed } from './fit-printer.ts'
@@ -48,6 +49,63 @@ describe('a printer fitted to what was measured', () => {
     const fit = fitPrinter(printer, timed)
     if (!fit.ok) throw new Error(fit.why)
     expect(fit.printer.probe?.secondsPerPoint).toBe(2)
+  })
+
+  /** A watch read by a person: seeded noise of about ±3 s on each time, more than ±6 s on none. */
+  const noisy = (timed: readonly Timed[], seed: number): Timed[] => {
+    const chance = chanceFrom(seed)
+    return timed.map(each => ({
+      ...each,
+      measuredS: each.measuredS + (chance() + chance() + chance() + chance() - 2) * 3,
+    }))
+  }
+
+  it.each([1, 2, 3, 4, 5, 6])('gets near them through a person’s watch (%i)', seed => {
+    // A quarter more of 100 s is 25 s, six times what the watch is off: the nozzle is known to about 4 s of 125 s.
+    const fit = fitPrinter(
+      printer,
+      noisy([...timedOn(slower(1.25, 3) as typeof printer), ...timedOn(slower(1.25, 3) as typeof printer)], seed),
+    )
+    if (!fit.ok) throw new Error(fit.why)
+    expect(Math.abs(fit.printer.heaters.nozzle.secondsTo200 - 125)).toBeLessThan(6)
+    expect(Math.abs(fit.printer.heaters.bed.secondsTo60 - 150)).toBeLessThan(7)
+    expect(Math.abs((fit.printer.probe?.secondsPerPoint ?? 0) - 3)).toBeLessThan(0.3)
+    expect(fit.agrees).toBe(true)
+  })
+
+  it.each([1, 2, 3, 4, 5, 6])('moves nothing for a watch’s noise (%i)', seed => {
+    const fit = fitPrinter(printer, noisy(timedOn(printer), seed))
+    expect(fit).toMatchObject({ ok: true, changes: [] })
+  })
+
+  it('says which figures its trials can’t tell, and leaves them', () => {
+    // Beds to 60 °C and no probing: how long 100 °C takes, a probe point and the accelerations show nowhere.
+    const timed = noisy(timedOn(slower(1.25, 3) as typeof printer).slice(1, 3), 7)
+    const fit = fitPrinter(printer, timed)
+    if (!fit.ok) throw new Error(fit.why)
+    expect(fit.untold).toEqual([
+      'bed to 100 °C',
+      'a probe point',
+      'acceleration when printing',
+      'acceleration when travelling',
+    ])
+    expect(fit.printer.probe).toEqual(printer.probe)
+    expect(fit.printer.accelerationMmS2).toEqual(printer.accelerationMmS2)
+    expect(fit.printer.heaters.bed.secondsTo100).toBe(Math.max(300, 2 * fit.printer.heaters.bed.secondsTo60))
+  })
+
+  it('says which figures it can’t tell from each other', () => {
+    // Both trials heat the bed and then the nozzle, one after the other: their sum is known, and neither by itself.
+    const one = 'M190 S60\nM109 S200'
+    const real = slower(1.25, 2) as typeof printer
+    const timed = [one, one].map(text => ({
+      text,
+      setting: { ...setting, printer: { ...printer, heaters: { ...printer.heaters, together: false } } },
+      measuredS: rehearseAndCheck(text, { ...setting, printer: real }).durations.totalS,
+    }))
+    const fit = fitPrinter(printer, timed)
+    if (!fit.ok) throw new Error(fit.why)
+    expect(fit.alike).toEqual([['nozzle to 200 °C', 'bed to 60 °C']])
   })
 
   it('says so where no figures explain the times', () => {

@@ -12,6 +12,10 @@ export type Fit =
       printer: Printer
       /** Figures that change, in words: s, mm/s². */
       changes: { what: string; from: number; to: number; unit: string }[]
+      /** Figures on which these trials do not bear, and that therefore stay. */
+      untold: string[]
+      /** Figures that these trials can't tell from each other: both were changed, and either may be the one. */
+      alike: [string, string][]
       /** Whether the new figures explain the times; if not, something else differed between the trials. */
       agrees: boolean
       /** What was measured, rehearsed before, and rehearsed with the new figures; s, in the order of the trials. */
@@ -21,7 +25,7 @@ export type Fit =
 /** How far a watch and a person's attention are off, s; and how far a printer's figures may be, as a share of them. */
 const watchS = 4
 const doubt = 0.35
-/** Changes smaller than this share are not worth offering. */
+/** Changes smaller than this share, or than twice what they are uncertain by, are not worth offering. */
 const leastChange = 0.03
 /** Figures further off than this are not the printer's fault. */
 const [leastScale, mostScale] = [0.4, 2.5]
@@ -29,36 +33,87 @@ const rounds = 4
 /** Times that the new figures miss by no more than this, s or as a share, are explained. */
 const missS = 8
 const missShare = 0.05
+/** A figure bears on a trial where a tenth of it would be seen on the watch: this many s. */
+const seenS = 1
+/** Two figures whose uncertainties go against each other this much can't be told apart. */
+const entangled = -0.8
 
-/** What the figures are multiplied by: warm-up times, seconds a probe point, times of moving. */
-type Scales = { heat: number; probe: number; move: number }
-const names = ['heat', 'probe', 'move'] as const
+type Figure = {
+  what: string
+  unit: string
+  of: (printer: Printer) => number
+  /** The printer with the figure times this; null where it has no such figure. */
+  times: (printer: Printer, scale: number) => Printer | null
+}
 
 const rounded = (value: number, digits: number): number => Number(value.toFixed(digits))
 
-/** A printer with its figures scaled; times of moving by accelerations, which go with the inverse square of time. */
-function scaled(printer: Printer, { heat, probe, move }: Scales): Printer {
-  const { nozzle, bed } = printer.heaters
-  const accelerate = (value: number) => Math.max(1, Math.round(value / (move * move)))
-  const { print, travel, retract } = printer.accelerationMmS2
-  return {
+type Bed = Printer['heaters']['bed']
+
+const withBed = (printer: Printer, change: (bed: Bed) => Partial<Bed>): Printer => ({
+  ...printer,
+  heaters: { ...printer.heaters, bed: { ...printer.heaters.bed, ...change(printer.heaters.bed) } },
+})
+
+const acceleration = (of: 'print' | 'travel', what: string): Figure => ({
+  what,
+  unit: 'mm/s²',
+  of: ({ accelerationMmS2 }) => accelerationMmS2[of],
+  times: (printer, scale) => ({
     ...printer,
-    heaters: {
-      ...printer.heaters,
-      nozzle: { ...nozzle, secondsTo200: rounded(nozzle.secondsTo200 * heat, 0) },
-      bed: {
-        ...bed,
-        secondsTo60: rounded(bed.secondsTo60 * heat, 0),
-        secondsTo100: rounded(bed.secondsTo100 * heat, 0),
-      },
+    accelerationMmS2: {
+      ...printer.accelerationMmS2,
+      [of]: Math.max(1, Math.round(printer.accelerationMmS2[of] * scale)),
     },
-    probe:
+  }),
+})
+
+const figures: readonly Figure[] = [
+  {
+    what: 'nozzle to 200 °C',
+    unit: 's',
+    of: ({ heaters }) => heaters.nozzle.secondsTo200,
+    times: (printer, scale) => {
+      const { nozzle } = printer.heaters
+      const secondsTo200 = rounded(nozzle.secondsTo200 * scale, 0)
+      return { ...printer, heaters: { ...printer.heaters, nozzle: { ...nozzle, secondsTo200 } } }
+    },
+  },
+  {
+    what: 'bed to 60 °C',
+    unit: 's',
+    of: ({ heaters }) => heaters.bed.secondsTo60,
+    // To 100 °C it takes no less than twice as long.
+    times: (printer, scale) =>
+      withBed(printer, ({ secondsTo60, secondsTo100 }) => {
+        const to60 = rounded(secondsTo60 * scale, 0)
+        return { secondsTo60: to60, secondsTo100: Math.max(secondsTo100, 2 * to60) }
+      }),
+  },
+  {
+    what: 'bed to 100 °C',
+    unit: 's',
+    of: ({ heaters }) => heaters.bed.secondsTo100,
+    times: (printer, scale) =>
+      withBed(printer, ({ secondsTo60, secondsTo100 }) => ({
+        secondsTo100: Math.max(2 * secondsTo60, rounded(secondsTo100 * scale, 0)),
+      })),
+  },
+  {
+    what: 'a probe point',
+    unit: 's',
+    of: ({ probe }) => probe?.secondsPerPoint ?? 0,
+    times: (printer, scale) =>
       printer.probe && printer.probe.dip === null
-        ? { ...printer.probe, secondsPerPoint: rounded(printer.probe.secondsPerPoint * probe, 2) }
-        : printer.probe,
-    accelerationMmS2: { print: accelerate(print), travel: accelerate(travel), retract },
-  }
-}
+        ? {
+            ...printer,
+            probe: { ...printer.probe, secondsPerPoint: rounded(printer.probe.secondsPerPoint * scale, 2) },
+          }
+        : null,
+  },
+  acceleration('print', 'acceleration when printing'),
+  acceleration('travel', 'acceleration when travelling'),
+]
 
 /** Solves a·x = b for a small matrix by elimination; the matrix here is never singular, its diagonal being above zero. */
 function solve(a: number[][], b: number[]): number[] {
@@ -76,17 +131,39 @@ function solve(a: number[][], b: number[]): number[] {
   return rows.map((row, i) => (row[size] as number) / (row[i] as number))
 }
 
-/** Where the times of a rehearsal go, s. */
-function timesOf({ text, setting }: Timed, printer: Printer) {
-  const { durations } = rehearseAndCheck(text, { ...setting, printer })
-  const parts = { heat: durations.heatingS, probe: durations.probingS, move: durations.movingS }
-  return { total: durations.totalS, parts }
+/** The inverse of a small matrix: its columns solved one by one. */
+const inverseOf = (a: number[][]): number[][] => {
+  const columns = a.map((_, i) =>
+    solve(
+      a,
+      a.map((_row, j) => (i === j ? 1 : 0)),
+    ),
+  )
+  return a.map((_, row) => columns.map(column => column[row] as number))
+}
+
+const totalS = ({ text, setting }: Timed, printer: Printer): number =>
+  rehearseAndCheck(text, { ...setting, printer }).durations.totalS
+
+/** A printer with each figure times its scale. */
+const scaled = (printer: Printer, scales: ReadonlyMap<Figure, number>): Printer =>
+  [...scales].reduce((now, [figure, scale]) => (scale === 1 ? now : (figure.times(now, scale) ?? now)), printer)
+
+/** What a tenth more of a figure adds to each trial, s. */
+const tenthOf = (
+  figure: Figure,
+  printer: Printer,
+  trials: readonly Timed[],
+  now: readonly number[],
+): number[] | null => {
+  const more = figure.times(printer, 1.1)
+  return more && trials.map((trial, i) => totalS(trial, more) - (now[i] as number))
 }
 
 /**
  * Fits warm-up times, seconds a probe point and accelerations to what was measured: the least Σ((measured − rehearsed) / 4 s)² +
  * Σ((scale − 1) / 0.35)², the second sum because a few times can't tell everything apart and the figures are not far off. The
- * rehearsal is done anew with each better guess, as waits do not simply add.
+ * rehearsal is done anew with each better guess, as waits do not simply add. A figure that no trial would show stays as it is.
  */
 export function fitPrinter(printer: Printer, trials: readonly Timed[]): Fit {
   if (trials.length < 2)
@@ -94,53 +171,81 @@ export function fitPrinter(printer: Printer, trials: readonly Timed[]): Fit {
       ok: false,
       why: 'One measured time can’t say what takes longer. Measure at least two, of different scripts or revisions.',
     }
-  const before = trials.map(trial => timesOf(trial, printer).total)
-  let scales: Scales = { heat: 1, probe: 1, move: 1 }
-  for (let i = 0; i < rounds; i++) {
-    const now = trials.map(trial => timesOf(trial, scaled(printer, scales)))
-    // A step of each scale, as a share of what it is now, changes the total by that share of its part.
-    const matrix = names.map((a, row) =>
-      names.map((b, column) => {
-        const data = now.reduce((sum, { parts }) => sum + parts[a] * parts[b], 0) / watchS ** 2
-        return data + (row === column ? (scales[a] / doubt) ** 2 : 0)
-      }),
-    )
-    const right = names.map(a => {
-      const data = now.reduce(
-        (sum, { total, parts }, at) => sum + parts[a] * ((trials[at] as Timed).measuredS - total),
-        0,
-      )
-      return data / watchS ** 2 + (scales[a] * (1 - scales[a])) / doubt ** 2
-    })
-    const [heat = 0, probe = 0, move = 0] = solve(matrix, right)
-    const next = (scale: number, share: number) => Math.min(mostScale, Math.max(leastScale, scale * (1 + share)))
-    scales = { heat: next(scales.heat, heat), probe: next(scales.probe, probe), move: next(scales.move, move) }
-  }
-  const worth = (scale: number) => (Math.abs(scale - 1) < leastChange ? 1 : scale)
-  const fitted = scaled(printer, { heat: worth(scales.heat), probe: worth(scales.probe), move: worth(scales.move) })
+  const before = trials.map(trial => totalS(trial, printer))
+  const shown = (figure: Figure) => tenthOf(figure, printer, trials, before)?.some(s => Math.abs(s) >= seenS) === true
+  const borne = figures.filter(shown)
+  const { scales, covariance } = leastSquares(printer, trials, borne)
+  const sure = borne.map((_, i) => Math.sqrt(covariance[i]?.[i] ?? 0))
+  const worth = new Map(
+    borne.map((figure, i) => {
+      const by = Math.abs((scales.get(figure) as number) - 1)
+      return [
+        figure,
+        by >= Math.max(leastChange, 2 * (sure[i] as number)) || by >= doubt ? (scales.get(figure) as number) : 1,
+      ]
+    }),
+  )
+  const fitted = scaled(printer, worth)
   const rows = trials.map((trial, i) => ({
     measuredS: trial.measuredS,
     beforeS: before[i] as number,
-    afterS: timesOf(trial, fitted).total,
+    afterS: totalS(trial, fitted),
   }))
-  const agrees = rows.every(
-    ({ measuredS, afterS }) => Math.abs(measuredS - afterS) <= Math.max(missS, missShare * measuredS),
-  )
-  return { ok: true, printer: fitted, changes: changesFrom(printer, fitted), agrees, rows }
+  return {
+    ok: true,
+    printer: fitted,
+    changes: changesFrom(printer, fitted),
+    untold: figures.filter(figure => !borne.includes(figure)).map(({ what }) => what),
+    alike: borne.flatMap((one, i) =>
+      borne.slice(i + 1).flatMap((other, j): [string, string][] => {
+        const together = (covariance[i]?.[i + 1 + j] ?? 0) / ((sure[i] as number) * (sure[i + 1 + j] as number))
+        return together < entangled ? [[one.what, other.what]] : []
+      }),
+    ),
+    agrees: rows.every(
+      ({ measuredS, afterS }) => Math.abs(measuredS - afterS) <= Math.max(missS, missShare * measuredS),
+    ),
+    rows,
+  }
+}
+
+/** The scales that fit best, and how uncertain each is and each two are together. */
+function leastSquares(printer: Printer, trials: readonly Timed[], borne: readonly Figure[]) {
+  let scales = new Map(borne.map(figure => [figure, 1]))
+  let covariance: number[][] = []
+  for (let i = 0; i < rounds && borne.length > 0; i++) {
+    const now = scaled(printer, scales)
+    const totals = trials.map(trial => totalS(trial, now))
+    // s for a whole of each figure as it was: a tenth of what it is now says it.
+    const slopes = borne.map(figure =>
+      (tenthOf(figure, now, trials, totals) ?? []).map(s => (s * 10) / (scales.get(figure) as number)),
+    )
+    const matrix = slopes.map((a, row) =>
+      slopes.map(
+        (b, column) =>
+          a.reduce((sum, s, at) => sum + s * (b[at] as number), 0) / watchS ** 2 +
+          (row === column ? 1 / doubt ** 2 : 0),
+      ),
+    )
+    const right = slopes.map((a, row) => {
+      const data = a.reduce((sum, s, at) => sum + s * ((trials[at] as Timed).measuredS - (totals[at] as number)), 0)
+      return data / watchS ** 2 + (1 - (scales.get(borne[row] as Figure) as number)) / doubt ** 2
+    })
+    const steps = solve(matrix, right)
+    covariance = inverseOf(matrix)
+    scales = new Map(
+      borne.map((figure, at) => {
+        const next = (scales.get(figure) as number) + (steps[at] as number)
+        return [figure, Math.min(mostScale, Math.max(leastScale, next))]
+      }),
+    )
+  }
+  return { scales, covariance }
 }
 
 function changesFrom(from: Printer, to: Printer) {
-  const figures = ({ heaters, probe, accelerationMmS2 }: Printer): [string, number, string][] => [
-    ['nozzle to 200 °C', heaters.nozzle.secondsTo200, 's'],
-    ['bed to 60 °C', heaters.bed.secondsTo60, 's'],
-    ['bed to 100 °C', heaters.bed.secondsTo100, 's'],
-    ['a probe point', probe?.secondsPerPoint ?? 0, 's'],
-    ['acceleration when printing', accelerationMmS2.print, 'mm/s²'],
-    ['acceleration when travelling', accelerationMmS2.travel, 'mm/s²'],
-  ]
-  const after = figures(to)
-  return figures(from).flatMap(([what, was, unit], i) => {
-    const [, is] = after[i] as [string, number, string]
+  return figures.flatMap(({ what, unit, of }) => {
+    const [was, is] = [of(from), of(to)]
     return is === was ? [] : [{ what, from: was, to: is, unit }]
   })
 }

@@ -1,7 +1,7 @@
 // “Fit the printer”: better warm-up times, probe seconds and accelerations from what was measured, shown before they are taken.
 import { CircleAlert } from 'lucide-react'
 import { useEffect, useState } from 'react'
-import { duration, plain } from '../../../core/format.ts'
+import { duration, listed, plain } from '../../../core/format.ts'
 import type { Story } from '../../../core/model/kept.ts'
 import type { RehearsalInput } from '../../../core/round.ts'
 import type { Fit } from '../../../core/runs/fit-printer.ts'
@@ -78,6 +78,15 @@ export function FitPanel({ story, setting, things, onDone, onClose }: Props) {
               </li>
             ))}
           </ul>
+          {fit.alike.map(([one, other]) => (
+            <p key={one + other} className="mt-2 text-[15px]">
+              These trials can’t tell {one} from {other}: only their sum is known. A trial with one of them alone would
+              tell.
+            </p>
+          ))}
+          {fit.untold.length > 0 && (
+            <p className="mt-2 text-[15px] text-soft">Stays as it is, for no trial shows it: {listed(fit.untold)}.</p>
+          )}
         </>
       )}
       {problem && (
