@@ -68,11 +68,12 @@ type Told = (step: RoundStep) => void
 const toNobody: Told = () => {}
 
 /** What a script of this printer, job and moment is rehearsed on. */
-export const stageOf = (setting: RehearsalInput): Stage => ({
-  ...setting,
-  firmware: withTaught(familyOf(setting.printer), taughtFor(setting.printer, setting.taught)),
-  ...(setting.printer.macros && { macros: readConfig(setting.printer.macros).macros }),
-})
+export function stageOf(setting: RehearsalInput): Stage {
+  const firmware = withTaught(familyOf(setting.printer), taughtFor(setting.printer, setting.taught))
+  if (!setting.printer.macros) return { ...setting, firmware }
+  const { macros, delayed } = readConfig(setting.printer.macros)
+  return { ...setting, firmware, macros, delayed }
+}
 
 /**
  * Reads, rehearses and checks a text: all of a round but its sentences. Never throws, whatever the text. `lines` is the text

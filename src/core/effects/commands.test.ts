@@ -168,6 +168,7 @@ const holds: { [D in Effect['does']]: Holds<D> } = {
   // Nothing has been saved under that name.
   'restore-state': modesSame,
   'set-variable': modesSame,
+  'run-later': modesSame,
   macro: heatAndHomeSame,
   'macro-file': heatAndHomeSame,
   // `global` and `var` keep a value, and no more.

@@ -46,6 +46,7 @@ import { repeat } from './repeat.ts'
 import { restoreState } from './restore-state.ts'
 import { resume } from './resume.ts'
 import { retractionSettings } from './retraction-settings.ts'
+import { runLater } from './run-later.ts'
 import { saveState } from './save-state.ts'
 import { setPosition } from './set-position.ts'
 import { setVariable } from './set-variable.ts'
@@ -119,6 +120,7 @@ const effects: { readonly [D in Does]: EffectRecord<D> } = {
   'save-state': saveState,
   'restore-state': restoreState,
   'set-variable': setVariable,
+  'run-later': runLater,
   macro,
   'macro-file': macroFile,
   flow,

@@ -77,6 +77,7 @@ class Runner {
       const pending = kept[next++] as PlainCommand
       const command = pending.now?.() ?? pending.command
       this.command(pending.line, command, [], pending.which)
+      this.delayed(pending.line)
       if (recorder.over) break
       const effect = effectOf(recorder.stage.firmware, command)
       if (effect?.does !== 'repeat') continue
@@ -121,6 +122,22 @@ class Runner {
     const row = recorder.rows.count - 1
     const ran = recorder.over ? null : this.calls(line, after, within, effect?.does === 'macro-file')
     if (ran) recorder.byFile.set(row, byFile ? { ...ran, ...byFile, tookS: byFile.tookS + ran.tookS } : ran)
+  }
+
+  /** Runs the delayed macros whose time has come: between two lines, as the machine does one thing after another. */
+  private delayed(line: number): void {
+    const { recorder } = this
+    if (recorder.timers.size === 0) return
+    recorder.comeToRest()
+    const due = [...recorder.timers].filter(([, at]) => at <= recorder.now).sort(([, a], [, b]) => a - b)
+    for (const [name] of due) {
+      const macro = recorder.stage.delayed?.get(name)
+      recorder.timers.delete(name)
+      if (!macro || recorder.over || !recorder.spend('repeats')) continue
+      const command: Command = { name, words: [], keys: [], message: null }
+      this.row(line, command, undefined, `The time of the delayed macro ${name} has come: it runs now.`)
+      this.macro(line, command, macro, [])
+    }
   }
 
   /** A row for a command that does nothing by itself. */

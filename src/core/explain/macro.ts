@@ -93,8 +93,9 @@ export type MacroTrouble = NonNullable<Trouble['inConfig']>
 /** Each once, by its line; troubles that only parameters of a call would settle are among them. */
 export function troublesIn(stage: Stage): MacroTrouble[] {
   const found = new Map<string, MacroTrouble>()
-  for (const name of stage.macros?.keys() ?? [])
-    for (const { inConfig } of rehearseLines([readLine(name)], stage).trace.troubles)
+  const all = new Map([...(stage.macros ?? []), ...(stage.delayed ?? [])])
+  for (const name of all.keys())
+    for (const { inConfig } of rehearseLines([readLine(name)], { ...stage, macros: all }).trace.troubles)
       if (inConfig) found.set(`${inConfig.line} ${inConfig.why}`, inConfig)
   return [...found.values()].sort((a, b) => a.line - b.line)
 }

@@ -151,7 +151,13 @@ function filesIn(text: string, settings: readonly [RehearsalInput, ...RehearsalI
 function withConfig(stage: Stage, config: string): Stage {
   const macros = `${stage.printer.macros ?? ''}\n${config}`
   const printer = { ...stage.printer, macros }
-  return { ...stage, printer, macros: new Map([...(stage.macros ?? []), ...readConfig(config).macros]) }
+  const own = readConfig(config)
+  return {
+    ...stage,
+    printer,
+    macros: new Map([...(stage.macros ?? []), ...own.macros]),
+    delayed: new Map([...(stage.delayed ?? []), ...own.delayed]),
+  }
 }
 
 /** The machine with a file besides its own; one of the same name gives way to it. */

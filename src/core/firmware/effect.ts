@@ -112,6 +112,8 @@ export type Effect =
   | { does: 'restore-state'; by: string | null; axes: boolean; move: string | null }
   | { does: 'set-variable' }
   | { does: 'macro' }
+  /** Runs a macro that waits for its time: under these keys which, and in how many seconds. */
+  | { does: 'run-later'; id: string; seconds: string }
   /** Runs a file of the printer's own, whose name stands under this letter. */
   | { does: 'macro-file'; by: string }
   /** Branches, loops and variables of the machine's own. */

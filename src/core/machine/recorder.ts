@@ -117,6 +117,8 @@ export class Recorder {
   readonly renamed: ReadonlyMap<string, string>
   /** The variables of macros as they are now, by the macro's name. */
   readonly variables: Map<string, Record<string, Value>>
+  /** Delayed macros that wait for their time, by name: when it comes, s. */
+  readonly timers = new Map<string, number>()
   now = 0
   modes: Modes
   position: Position

@@ -172,6 +172,8 @@ export type Stage = {
   change?: { from: number; to: number } | undefined
   /** Macros that scripts may call, by name in upper case. */
   macros?: ReadonlyMap<string, Macro> | undefined
+  /** Macros that run by themselves when their time comes, by the name that sets it. */
+  delayed?: ReadonlyMap<string, Macro> | undefined
   /** How the program that makes this printer's print files writes values, where the person has said which it is. */
   vocabulary?: Vocabulary | undefined
   /** Numbers for words of another program that have no meaning here, by the word with its signs, as `{mood}`. */

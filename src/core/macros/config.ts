@@ -21,12 +21,14 @@ export type Macro = {
 export type ConfigProblem = { line: number; why: string }
 export type Config = {
   macros: ReadonlyMap<string, Macro>
+  /** Macros that run by themselves when their time comes, by the name that sets it, in upper case. */
+  delayed: ReadonlyMap<string, Macro>
   /** Every section's keys and values as they are written, by its header, and by that in small letters. */
   sections: ReadonlyMap<string, ReadonlyMap<string, string>>
   problems: ConfigProblem[]
 }
 
-const none: Config = { macros: new Map(), sections: new Map(), problems: [] }
+const none: Config = { macros: new Map(), delayed: new Map(), sections: new Map(), problems: [] }
 
 /** A value as a config writes it: a number, true or false, a quoted text, a list or dictionary, or else the text itself. */
 export function readValue(text: string): Value {
@@ -83,6 +85,7 @@ export function readConfig(text: string): Config {
   if (text.trim() === '') return none
   const { sections, problems } = sectionsOf(text)
   const macros = new Map<string, Macro>()
+  const delayed = new Map<string, Macro>()
   const all = new Map<string, ReadonlyMap<string, string>>()
   for (const { header, line, keys } of sections) {
     const own = new Map([...keys].map(([key, { value }]) => [key, value.trim()]))
@@ -94,12 +97,14 @@ export function readConfig(text: string): Config {
         line,
         why: `It includes “${included}”, which is not here. Paste what is in that file in here too.`,
       })
-    const name = /^gcode_macro\s+(\S+)$/i.exec(header)?.[1]?.toUpperCase()
-    if (!name) continue
+    const [, sort, called] = /^(gcode_macro|delayed_gcode)\s+(\S+)$/i.exec(header) ?? []
+    const name = called?.toUpperCase()
+    if (!sort || !name) continue
+    const those = sort.toLowerCase() === 'gcode_macro' ? macros : delayed
     const gcode = keys.get('gcode')?.value
     if (gcode === undefined) problems.push({ line, why: `The macro ${name} has no “gcode:”.` })
-    if (macros.has(name)) problems.push({ line, why: `The macro ${name} stands there twice; the later one counts.` })
-    macros.set(name, {
+    if (those.has(name)) problems.push({ line, why: `The macro ${name} stands there twice; the later one counts.` })
+    those.set(name, {
       name,
       description: keys.get('description')?.value ?? '',
       gcode: gcode ?? '',
@@ -113,7 +118,7 @@ export function readConfig(text: string): Config {
       ),
     })
   }
-  return { macros, sections: all, problems }
+  return { macros, delayed, sections: all, problems }
 }
 
 /** Whether lines read like a config file: sections in brackets, each with keys below it. */

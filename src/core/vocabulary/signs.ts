@@ -28,7 +28,9 @@ const oneWord = /^[A-Za-z_][\w.]*(?:[[(]\w+[\])])*$/
 
 /** Everything between these signs in a text, outside comments, in order. What holds no letter is no placeholder. */
 export function spansIn(text: string, among: readonly Signs[]): Span[] {
-  const sorted = among.filter(({ open, close }) => open !== '' && close !== '').sort((a, b) => b.open.length - a.open.length)
+  const sorted = among
+    .filter(({ open, close }) => open !== '' && close !== '')
+    .sort((a, b) => b.open.length - a.open.length)
   const found: Span[] = []
   let at = 0
   while (at < text.length) {

@@ -25,7 +25,7 @@ export const macros: CommandSpec[] = [
   row(
     'UPDATE_DELAYED_GCODE',
     'Run a macro later',
-    { does: 'macro' },
+    { does: 'run-later', id: 'ID', seconds: 'DURATION' },
     [text('ID', 'which'), num('DURATION', 'in', 's')],
     'UPDATE_DELAYED_GCODE ID=cool_fan DURATION=300',
   ),

@@ -29,11 +29,15 @@ function listed(printer: Printer): { all: Listed[]; problems: ConfigProblem[] } 
       all: printer.macroFiles.map(file => ({ name: file.name, about: '', lines: explainFile(file, stage) })),
       problems: [],
     }
-  const { macros, problems } = readConfig(printer.macros)
+  const { macros, delayed, problems } = readConfig(printer.macros)
   return {
-    all: [...macros.values()].map(macro => ({
+    all: [...macros.values(), ...delayed.values()].map(macro => ({
       name: macro.name,
-      about: [macro.description, macro.renames && `takes its place; the old one is ${macro.renames}`]
+      about: [
+        macro.description,
+        macro.renames && `takes its place; the old one is ${macro.renames}`,
+        delayed.get(macro.name) === macro && 'runs by itself when its time comes',
+      ]
         .filter(Boolean)
         .join(' · '),
       lines: explainMacro(macro, stage),
