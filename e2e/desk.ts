@@ -38,3 +38,9 @@ export const stateOf = (page: Page, name: string): Locator =>
     .locator('+ dd')
 
 export const playhead = (page: Page): Locator => page.getByRole('slider', { name: 'Playhead' })
+
+/** A host's config as the printer of this name keeps it. */
+export async function configOf(page: Page, name: string): Promise<string> {
+  const { printers } = await (await page.request.get('/api/things')).json()
+  return printers.find(({ data }: { data: { name: string } }) => data.name === name).data.macros
+}

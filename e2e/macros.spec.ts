@@ -1,6 +1,6 @@
 // What a printer keeps for its scripts to call: a host's config, a board's macro files, explained and rehearsed through.
 import { expect, type Page, test } from '@playwright/test'
-import { findings, lineWith, pasteOnShelf, stateOf } from './desk.ts'
+import { configOf, findings, lineWith, pasteOnShelf, stateOf } from './desk.ts'
 
 const onPrinter = async (page: Page, name: RegExp) => {
   await page.getByRole('combobox', { name: 'Printer' }).click()
@@ -70,7 +70,7 @@ test('what a macro asks and a rehearsal can’t know is told at its line, and gi
 }) => {
   await page.goto('/macros?printer=Curlew')
   await page.getByRole('button', { name: 'Change them' }).click()
-  const before = await page.getByLabel('Config file').inputValue()
+  const before = await configOf(page, 'Curlew')
   const asking =
     '[gcode_macro SETTLE]\ngcode:\n  {% set air = printer["temperature_sensor case"].temperature|float %}\n  G4 P{air * 100}\n  G1 X{ 3 / 0 }\n  M117 settled\n'
   await page.getByLabel('Config file').fill(asking)

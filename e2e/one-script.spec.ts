@@ -1,7 +1,7 @@
 // One script for every job, the whole way: words are taught, the script is run against many jobs, mended, and taken away in
 // every form; each form, read back, comes to the same rehearsal.
 import { expect, type Page, test } from '@playwright/test'
-import { findings, lineWith, pasteOnShelf } from './desk.ts'
+import { configOf, findings, lineWith, pasteOnShelf } from './desk.ts'
 
 /** Right for every job but hot tall ones, for which it goes beside the bed farther than the head reaches. */
 const script = [
@@ -63,7 +63,7 @@ async function keepMacros(page: Page, printer: string, label: string | RegExp, t
   await page.goto(`/macros?printer=${printer}`)
   await page.getByRole('button', { name: 'Change them' }).click()
   const field = page.getByLabel(label).last()
-  const before = await field.inputValue()
+  const before = label === 'Config file' ? await configOf(page, printer) : await field.inputValue()
   await field.fill(text)
   await page.getByRole('button', { name: 'Keep the macros' }).click()
   await expect(page.getByRole('button', { name: 'Keep the macros' })).toHaveCount(0)

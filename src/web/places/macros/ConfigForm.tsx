@@ -1,11 +1,12 @@
 // A host's config file, pasted or changed as text.
-import { useMemo, useState } from 'react'
+import { lazy, Suspense, useMemo, useState } from 'react'
 import { plural } from '../../../core/format.ts'
 import { readConfig } from '../../../core/macros/config.ts'
 import type { Printer } from '../../../core/model/printer.ts'
-import { Field, fieldLook } from '../../parts/Field.tsx'
 import { api, type Kept } from '../../state/api.ts'
 import { KeepEnd } from './KeepEnd.tsx'
+
+const ConfigEditor = lazy(() => import('./ConfigEditor.tsx'))
 
 type Props = {
   printer: Kept<Printer>
@@ -21,18 +22,14 @@ export function ConfigForm({ printer, brought, onDone, onClose }: Props) {
   const [first] = problems
   return (
     <KeepEnd keep={() => api.setMacros(printer.id, config)} onDone={onDone} onClose={onClose}>
-      <Field name="Config file" hint="pasted as the host has it">
-        {id => (
-          <textarea
-            id={id}
-            value={config}
-            rows={18}
-            spellCheck={false}
-            onChange={event => setConfig(event.target.value)}
-            className={`${fieldLook} font-mono text-[14px]`}
-          />
-        )}
-      </Field>
+      <div>
+        <p className="font-semibold">
+          Config file <span className="font-normal text-soft">(pasted as the host has it)</span>
+        </p>
+        <Suspense fallback={<p className="py-2 text-soft">Opening the editor…</p>}>
+          <ConfigEditor name="Config file" value={config} onChange={setConfig} />
+        </Suspense>
+      </div>
       <p role="status" className="text-[14px] text-soft">
         {plural(macros.size, 'macro')}
         {first && (
