@@ -3,7 +3,7 @@ import type { FlowStep } from '../firmware/effect.ts'
 import { effectOf } from '../firmware/spec.ts'
 import type { Command, Word } from '../gcode/line.ts'
 import type { Recorder } from '../machine/recorder.ts'
-import { type Blocks, type Branch, blocksOf, type Indented, type Statement } from '../macros/blocks.ts'
+import { type BlockProblem, type Branch, type Indented, type Statement, statementsOf } from '../macros/blocks.ts'
 import { evaluateHere, evaluateList, type Worked } from '../macros/expression.ts'
 import { isText, membersOf, own, truthy, type Value, written } from '../macros/values.ts'
 import { objectsOf } from './objects.ts'
@@ -43,7 +43,7 @@ export function runBlocks(
 ): void {
   const flow = new Flow(recorder, run)
   const { params = {}, file = null, callingLine = null } = call ?? {}
-  flow.all(blocksOf(commands), { params, blocks: [new Map()], rounds: [], file, callingLine })
+  flow.all(statementsOf(commands), { params, blocks: [new Map()], rounds: [], file, callingLine })
 }
 
 class Flow {
@@ -52,20 +52,27 @@ class Flow {
     private readonly run: Run,
   ) {}
 
-  all({ statements, problems }: Blocks, frame: Frame): Way {
-    for (const { line, why } of problems)
-      this.recorder.troubles.push({ sort: 'unreadable', line: frame.callingLine ?? line, why })
-    return this.body(statements, frame)
+  all(statements: Iterable<Statement | BlockProblem>, frame: Frame): void {
+    for (const statement of statements) {
+      if (!('kind' in statement)) {
+        const line = frame.callingLine ?? statement.line
+        this.recorder.troubles.push({ sort: 'unreadable', line, why: statement.why })
+      } else if (this.next(statement, frame) !== 'on') return
+    }
   }
 
   private body(statements: readonly Statement[], frame: Frame): Way {
     for (const statement of statements) {
-      if ((frame.rounds.length > 0 || frame.file !== null) && !this.spend(frame)) return 'abort'
-      const way = this.statement(statement, frame)
-      if (this.recorder.over) return 'abort'
+      const way = this.next(statement, frame)
       if (way !== 'on') return way
     }
     return 'on'
+  }
+
+  private next(statement: Statement, frame: Frame): Way {
+    if ((frame.rounds.length > 0 || frame.file !== null) && !this.spend(frame)) return 'abort'
+    const way = this.statement(statement, frame)
+    return this.recorder.over ? 'abort' : way
   }
 
   /** A line that a loop or a file runs is taken from what all of them may run. */

@@ -14,10 +14,10 @@ export function settingLine(raw: string): SettingLine | null {
   return { name: head[1], body: rest.slice(0, gap), bodyFrom, note: rest.slice(gap).trim() }
 }
 
-/** A condition stands at `from` in the line. */
+/** A condition stands at `from` in the line. `odd` is what stands behind an “otherwise” that asks nothing. */
 export type GuardLine =
   | { kind: 'when'; condition: string; from: number }
-  | { kind: 'otherwise'; condition: string | null; from: number }
+  | { kind: 'otherwise'; condition: string | null; from: number; odd?: string }
   | { kind: 'end' }
 
 /** What people write for our words, whatever its case. */
@@ -46,7 +46,8 @@ export function guardLine(raw: string): GuardLine | null {
   if (kind === 'when') return { kind, condition: rest, from }
   const second = /^(?:when|if)\b\s*/i.exec(rest)?.[0] ?? ''
   const asks = second !== '' || ['elif', 'elsif', 'elseif'].includes(word)
-  return { kind, condition: asks ? rest.slice(second.length) : null, from: from + second.length }
+  if (asks) return { kind, condition: rest.slice(second.length), from: from + second.length }
+  return rest && !rest.startsWith(';') ? { kind, condition: null, from, odd: rest } : { kind, condition: null, from }
 }
 
 /** A line that was to be a guard, and is none for a slip of the fingers. */

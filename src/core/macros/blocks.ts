@@ -18,39 +18,50 @@ export type Statement =
   | { kind: 'choice'; branches: Branch[] }
   | { kind: 'loop'; opener: Indented; body: Statement[] }
 
-export type Blocks = { statements: Statement[]; problems: { line: number; why: string }[] }
+export type BlockProblem = { line: number; why: string }
 
-/** Puts commands into their blocks. An ELIF or ELSE without an IF is told and passed over, so that its lines run. */
-export function blocksOf(commands: Iterable<Indented>): Blocks {
-  const problems: Blocks['problems'] = []
-  const statements: Statement[] = []
+/**
+ * Puts commands into their blocks, one statement after another as the commands come, so that what a line is may depend on those
+ * that ran before it. An ELIF or ELSE without an IF is told and passed over, so that its lines run.
+ */
+export function* statementsOf(commands: Iterable<Indented>): Generator<Statement | BlockProblem> {
+  /** The branch or loop that is open outermost, until a line comes that does not belong to it. */
+  let whole: Statement | null = null
   /** Bodies that are open, each with how far right its opener stands. */
-  const open: { indent: number; body: Statement[] }[] = [{ indent: -1, body: statements }]
+  const open: { indent: number; body: Statement[] }[] = []
   for (const at of commands) {
     const { indent = 0, line, command } = at
-    while (open.length > 1 && (open.at(-1)?.indent ?? 0) >= indent) open.pop()
-    const here = open.at(-1)?.body ?? statements
+    while (open.length > 0 && (open.at(-1)?.indent ?? 0) >= indent) open.pop()
     const { name } = command
-    if (name === 'IF') {
-      const branch = { opener: at, body: [] }
-      here.push({ kind: 'choice', branches: [branch] })
-      open.push({ indent, body: branch.body })
-    } else if (name === 'ELIF' || name === 'ELSE') {
-      const before = here.at(-1)
+    const before: Statement | null | undefined = open.length > 0 ? open.at(-1)?.body.at(-1) : whole
+    if (name === 'ELIF' || name === 'ELSE') {
       if (before?.kind === 'choice' && (before.branches[0]?.opener.indent ?? 0) === indent) {
         const branch = { opener: at, body: [] }
         before.branches.push(branch)
         open.push({ indent, body: branch.body })
       } else
-        problems.push({
+        yield {
           line,
           why: `There is no “if” above at the same indentation that this “${name.toLowerCase()}” belongs to. Its lines run as if it were not there.`,
-        })
-    } else if (name === 'WHILE') {
-      const loop: Statement = { kind: 'loop', opener: at, body: [] }
-      here.push(loop)
-      open.push({ indent, body: loop.body })
-    } else here.push({ kind: 'command', at })
+        }
+      continue
+    }
+    const body: Statement[] = []
+    const statement: Statement =
+      name === 'IF'
+        ? { kind: 'choice', branches: [{ opener: at, body }] }
+        : name === 'WHILE'
+          ? { kind: 'loop', opener: at, body }
+          : { kind: 'command', at }
+    const outer = open.at(-1)?.body
+    if (outer) outer.push(statement)
+    else {
+      if (whole) yield whole
+      whole = null
+      if (statement.kind === 'command') yield statement
+      else whole = statement
+    }
+    if (statement.kind !== 'command') open.push({ indent, body })
   }
-  return { statements, problems }
+  if (whole) yield whole
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { readIndented } from '../gcode/read.ts'
-import { blocksOf } from './blocks.ts'
+import { type Indented, type Statement, statementsOf } from './blocks.ts'
 import { evaluateHere, evaluateList } from './expression.ts'
 import type { Value } from './values.ts'
 
@@ -12,6 +12,15 @@ const names: Record<string, Value> = {
 const worth = (text: string) => {
   const found = evaluateHere(text, root => (Object.hasOwn(names, root) ? names[root] : undefined))
   return found.ok ? found.value : `✗ ${found.why}`
+}
+
+/** All statements of some commands, and what is wrong with their blocks. */
+function blocksOf(commands: Iterable<Indented>) {
+  const all = [...statementsOf(commands)]
+  return {
+    statements: all.filter((each): each is Statement => 'kind' in each),
+    problems: all.filter(each => !('kind' in each)),
+  }
 }
 
 describe('an expression of a macro file', () => {

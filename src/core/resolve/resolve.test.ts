@@ -75,6 +75,42 @@ describe('settings', () => {
     ])
   })
 
+  /** Boards, and those whose lines branch by themselves, so that all of a block is read before it runs. */
+  const families = ['board', 'host', 'macro-file'] as const
+  const on = (family: (typeof families)[number]) => ({
+    printer: { ...printer, firmware: { family, version: '7.0', abilities: {} } },
+    material,
+    job,
+    moment: 'start' as const,
+  })
+
+  it.each(families)('set twice hold each for the lines below it, on a %s', family => {
+    const { commands } = rehearseScript(';= a = 20 mm\nG28\nG1 X@a F3000\n;= a = a + 10\nG1 X@a\n', on(family))
+    expect(commands.map(({ command }) => command.words.find(({ letter }) => letter === 'X')?.value ?? null)).toEqual([
+      null,
+      20,
+      30,
+    ])
+  })
+
+  it.each(families)('set in a guard hold where it runs, on a %s', family => {
+    const { commands } = rehearseScript(
+      // The bench's bed is at 60 °C.
+      ';= a = 1 mm\n;? when bed > 50\n;= a = 40 mm\n;? otherwise\n;= a = 50 mm\n;? end\nG28\nG1 X@a F3000\n',
+      on(family),
+    )
+    expect(commands.at(-1)?.command.words[0]?.value).toBe(40)
+  })
+
+  it.each(['bed', 'true', 'none', 'min', 'params', 'when'])('may have the name of something else: %s', name => {
+    const text = `;= ${name} = 5 mm\nG28\nG1 X@${name} F3000`
+    expect(sent(text).at(-1)).toBe('3 G1 X5 F3000')
+  })
+
+  it('with the name of a joining word are told', () => {
+    expect(round(';= of = 5 mm\nG28\nG1 X@of F3000').resolution.problems).toMatchObject([{ line: 3 }])
+  })
+
   it('that turn in a circle are told', () => {
     const { problems } = round(';= a = b + 1\n;= b = a + 1\n').resolution
     expect(problems.map(({ line, kind }) => [line, kind])).toEqual([
@@ -119,6 +155,13 @@ describe('guards', () => {
     const { problems } = round(';? when wibble > 3\nG28\n;? end').resolution
     expect(problems).toMatchObject([{ kind: 'unknown', line: 1, from: 8, to: 14 }])
     expect(sent(';? when wibble > 3\nG28\n;? end')).toEqual(['2 G28'])
+  })
+
+  it('tell what stands behind an “otherwise” that asks nothing', () => {
+    // 16 + 1 signs, 3 + 1 signs, and 13 signs up to the condition.
+    const { problems } = round(';? when bed > 90\nG28\n;? otherwise bed > 50\nG29\n;? end').resolution
+    expect(problems).toMatchObject([{ kind: 'guard', line: 3, from: 34, to: 42 }])
+    expect(sent(';? when bed > 90\nG28\n;? otherwise bed > 50\nG29\n;? end')).toEqual(['4 G29'])
   })
 
   it('have one last “otherwise”', () => {

@@ -100,7 +100,8 @@ class Resolver {
   private readonly placeholders: Placeholders
   /** Branches of another program that are open on this line and around it. */
   private readonly foreign: { taken: boolean; now: boolean }[] = []
-  private readonly known = new Map<string, Quantity>()
+  /** Settings as they are on this line; another map where one is set, for lines above may be worked out later. */
+  private known: ReadonlyMap<string, Quantity> = new Map()
   private readonly open: Open[] = []
   private readonly halves: ReadonlyMap<number, string>
   private toolInUse: () => number
@@ -189,6 +190,14 @@ class Resolver {
     const at = this.open.at(-1) as Open
     if (at.otherwise)
       this.tell('guard', line, 0, line.raw.length, 'An “otherwise” without a condition came before this one.')
+    if (guard.odd)
+      this.tell(
+        'guard',
+        line,
+        guard.from,
+        line.raw.length,
+        `“${guard.odd}” behind “otherwise” is passed over. A condition stands behind “otherwise when”.`,
+      )
     const outside = this.open.slice(0, -1).every(({ now }) => now)
     const wanted = !at.taken && outside && !at.otherwise
     at.now = wanted && (guard.condition === null || this.condition(line, guard.condition, guard.from))
@@ -212,7 +221,7 @@ class Resolver {
     if (!found) return
     const { value, unit, range } = found
     this.settings.push({ line: line.number, name, body, note, value, unit, range })
-    this.known.set(name, { value, unit })
+    this.known = new Map(this.known).set(name, { value, unit })
     if (range && (value < range[0] || value > range[1]))
       this.tell(
         'unreadable',
@@ -227,13 +236,23 @@ class Resolver {
     const pending = plainOf(line, this.stage)
     const own = !this.stage.asSent && line.raw.includes('@')
     if (!own && this.withStandIns(line.raw) === line.raw) return pending
-    // Worked out again each time that the line runs: a loop may bring it another tool.
+    // Worked out again each time that the line runs: a loop may bring it another tool. Settings are those above it.
+    const { known } = this
     const now = (which: number) => (): Command => {
-      const filled = readLine(this.withStandIns(own ? this.plainText(line) : line.raw))
+      const filled = readLine(this.withStandIns(own ? this.above(known, () => this.plainText(line)) : line.raw))
       const commands = [filled.command, ...filled.more]
       return commands[which] ?? (pending[which] as PlainCommand).command
     }
     return pending.map((each, which) => ({ ...each, now: now(which) }))
+  }
+
+  /** Works with the settings that stand above a line, which may run when others stand below. */
+  private above<T>(known: ReadonlyMap<string, Quantity>, work: () => T): T {
+    const now = this.known
+    this.known = known
+    const found = work()
+    this.known = now
+    return found
   }
 
   /**
@@ -249,8 +268,11 @@ class Resolver {
       }
       if (!line.command) this.assign(text)
       const pending = plainOf(line, this.stage)
+      const { known } = this
+      const { own } = this.placeholders
       const now = (which: number) => (): Command => {
-        const filled = readLine(this.withoutPlaceholders(line, this.ownValues(line, text)))
+        const work = () => this.withoutPlaceholders(line, this.ownValues(line, text))
+        const filled = readLine(this.placeholders.withOwn(own, () => this.above(known, work)))
         return [filled.command, ...filled.more][which] ?? (pending[which] as PlainCommand).command
       }
       return pending.map((each, which) => ({ ...each, now: now(which) }))

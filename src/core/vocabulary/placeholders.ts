@@ -29,7 +29,7 @@ export class Placeholders {
   /** Those whose meaning nothing tells, with their lines. */
   readonly absent = new Map<string, number[]>()
   /** The other program's own variables, as they were set last. */
-  private readonly own = new Map<string, Foreign>()
+  own: ReadonlyMap<string, Foreign> = new Map()
   /** The last meaning that a look-up found, for the record. */
   private last: { value: string; source: Source } | null = null
 
@@ -60,7 +60,16 @@ export class Placeholders {
 
   /** A variable of the other program's own is worth this from here on. */
   assign(name: string, formula: string, tool: number): void {
-    this.own.set(name, workOut(formula, this.lookUpWith(tool)))
+    this.own = new Map(this.own).set(name, workOut(formula, this.lookUpWith(tool)))
+  }
+
+  /** Works with the variables that were set above a line, which may run when they are others. */
+  withOwn<T>(own: ReadonlyMap<string, Foreign>, work: () => T): T {
+    const now = this.own
+    this.own = own
+    const found = work()
+    this.own = now
+    return found
   }
 
   /** Notes what stands in for a placeholder whose meaning nothing tells but its place. */
