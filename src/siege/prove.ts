@@ -1,9 +1,10 @@
-// `npm run prove [edits] [exports] [seed]`: edits and exports of scripts made by chance, each applied and rehearsed for every job of
-// a set. Says what it tried, what was refused, and what was not as promised.
+// `npm run prove [edits] [exports] [translations] [seed]`: edits, exports and translations of scripts made by chance, each applied
+// and rehearsed for every job of a set. Says what it tried, what was refused, and what was not as promised.
 import { type Proven, proveEdit, proveExport } from './proving.ts'
 import { chanceFrom } from './texts.ts'
+import { proveTranslation } from './translations.ts'
 
-const [edits = 20_000, exports = 5_000, first = 1] = process.argv.slice(2).map(Number)
+const [edits = 20_000, exports = 5_000, translations = 3_000, first = 1] = process.argv.slice(2).map(Number)
 let wrong = 0
 
 function run(what: string, count: number, prove: (chance: () => number) => Proven & { text: string }): void {
@@ -28,6 +29,7 @@ function run(what: string, count: number, prove: (chance: () => number) => Prove
 const began = performance.now()
 run('edit', edits, proveEdit)
 run('export', exports, proveExport)
+run('script of another program,', translations, proveTranslation)
 console.log(
   `${wrong === 0 ? 'All as promised' : `${wrong} not as promised`}, in ${((performance.now() - began) / 1000).toFixed(0)} s.`,
 )

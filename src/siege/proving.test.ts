@@ -2,6 +2,7 @@
 import { describe, expect, it } from 'vitest'
 import { type Proven, proveEdit, proveExport } from './proving.ts'
 import { chanceFrom } from './texts.ts'
+import { proveTranslation } from './translations.ts'
 
 /** What was not as promised, and how often there was a promise at all. */
 function all(count: number, prove: (chance: () => number) => Proven): { wrong: string[]; done: number } {
@@ -20,6 +21,12 @@ describe('scripts with guards, loops, settings and macros', () => {
     const { wrong, done } = all(400, proveEdit)
     expect(wrong).toEqual([])
     expect(done).toBeGreaterThan(150)
+  }, 120_000)
+
+  it('of other programs are read and written back as they are, on every job', () => {
+    const { wrong, done } = all(150, proveTranslation)
+    expect(wrong).toEqual([])
+    expect(done).toBeGreaterThan(80)
   }, 120_000)
 
   it('are exported as they are, on every job', () => {

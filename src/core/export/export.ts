@@ -124,7 +124,11 @@ function filesIn(text: string, settings: readonly [RehearsalInput, ...RehearsalI
           text: config,
           untranslatable: [...untranslatable, ...calls.left],
           tail: calls.lines('#'),
-          back: said => stages.map(script => ({ text: callLine(call), script, stage: withConfig(script, said) })),
+          back: said => {
+            const machine = (script: Stage) => withConfig(script, said)
+            const own = stages.map(script => ({ text: callLine(call), script, stage: machine(script) }))
+            return [...own, ...calls.back(stages, machine)]
+          },
         },
       ]
     }
@@ -136,12 +140,12 @@ function filesIn(text: string, settings: readonly [RehearsalInput, ...RehearsalI
           text: file,
           untranslatable: [...untranslatable, ...calls.left],
           tail: calls.lines(';'),
-          back: said =>
-            (made.change ? stages.map(its => changingTo(its, made.change?.to ?? 0)) : stages).map(script => ({
-              text: callLine(call),
-              script,
-              stage: withFile(script, { name, text: said }),
-            })),
+          back: said => {
+            const machine = (script: Stage) => withFile(script, { name, text: said })
+            const its = made.change ? stages.map(each => changingTo(each, made.change?.to ?? 0)) : stages
+            const own = its.map(script => ({ text: callLine(call), script, stage: machine(script) }))
+            return [...own, ...calls.back(its, machine)]
+          },
         }
       })
   }
@@ -169,7 +173,11 @@ const withFile = (stage: Stage, file: MacroFile): Stage => ({
 /** The line that calls a macro, in our words and in each vocabulary, as comments; and what a vocabulary leaves to the macro. */
 function callsIn(call: Call, vocabularies: readonly Vocabulary[], stage: Stage) {
   const scope = scopeOf(worldOf(stage), stage.job.firstTool, new Map())
-  const said = vocabularies.map(each => ({ from: each.name, ...callIn(call, each, feature => scope.has(feature)) }))
+  const said = vocabularies.map(each => ({
+    from: each.name,
+    vocabulary: each,
+    ...callIn(call, each, feature => scope.has(feature)),
+  }))
   const lines = (sign: string) =>
     '\n' +
     [{ from: 'a script of ours', line: callLine(call), left: [] as string[] }, ...said]
@@ -181,7 +189,18 @@ function callsIn(call: Call, vocabularies: readonly Vocabulary[], stage: Stage) 
   const left = said.flatMap(({ from, left: names }): Untranslatable[] =>
     names.length ? [{ line: 1, what: `${listed(names)} in the call from ${from}: the macro’s own number holds` }] : [],
   )
-  return { lines, left }
+  /** The call as each vocabulary says it, where it says all of it: then it does the same for every job. */
+  const back = (stages: readonly Stage[], machine: (script: Stage) => Stage): Back[] =>
+    said.flatMap(({ vocabulary, line, left: names }) =>
+      names.length > 0
+        ? []
+        : stages.map(script => ({
+            text: inPlainSigns(line, vocabulary),
+            script,
+            stage: { ...machine(script), vocabulary, asSent: true },
+          })),
+    )
+  return { lines, left, back }
 }
 
 function inWords(text: string, stage: Stage, vocabulary: Vocabulary, decided?: Decided): Translated {

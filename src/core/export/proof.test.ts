@@ -53,6 +53,21 @@ describe('exports', () => {
     // First layers are 0.2 mm: 0.2 · 52 = 10.4, and 10 below it.
   })
 
+  it('as a macro come with call lines of other programs that do the same for every job', () => {
+    const vocabulary = learn('M190 S{first_bed_temp}\nM109 S{first_nozzle_temp[0]}', 'theirs')?.vocabulary
+    if (!vocabulary) throw new Error('nothing learned')
+    const lines = ['G28', 'M190 S@bed', 'M109 S@nozzle']
+    const called = (words: typeof vocabulary) => taken(lines, { kind: 'host-macro', vocabularies: [words] }, 'host')
+    const [file] = called(vocabulary)
+    expect(file?.text).toContain('BED={first_bed_temp} NOZZLE={first_nozzle_temp}')
+    expect(unproven(file ? [file] : [])).toEqual([])
+    // With the bed's heat for a word of which each tool has its own number, it is another script.
+    const words = vocabulary.words.map(each => (each.value === 'bed' ? { ...each, value: 'bed of T1' } : each))
+    expect(called({ ...vocabulary, words })[0]?.untranslatable.map(({ what }) => what)).toEqual([
+      'BED in the call from theirs: the macro’s own number holds',
+    ])
+  })
+
   it('as macro files do what the script does for every job: a setting made in a branch, messages, choices', () => {
     const own = script.filter(line => !line.includes('{'))
     const [file] = taken(own, { kind: 'macro-files', vocabularies: [] }, 'macro-file')

@@ -13,10 +13,20 @@ export const isSo = (value: Foreign): boolean =>
 const ownRoots =
   /^\s*(?:[-+!(\d"']|(?:var|param|global|move|heat|tools|state|sensors|fans|job|network|boards|inputs|iterations|line|result|exists|min|max|abs|floor|ceil|mod|sqrt|random|true|false|null|pi|limits|spindles|volumes|directories)\b)/
 
+/** What a board's own expressions have without a point before or behind. */
+const ownNames =
+  /^(?:abs|acos|asin|atan|atan2|ceil|cos|datetime|degrees|drop|exists|exp|find|floor|fileexists|fileread|input|isnan|iterations|line|log|max|min|mod|null|pi|pow|radians|random|result|sin|sqrt|square|take|tan|true|false|vector|and|or|not|var|param|global|move|heat|tools|state|sensors|fans|job|network|boards|inputs|limits|spindles|volumes|directories)$/
+
+/** Words by themselves that no board knows: `first_bed_temp` in `{max(first_bed_temp, 60)}` is another program's. */
+const hasForeignWord = (inside: string): boolean =>
+  [...inside.replace(/"[^"]*"/g, '').matchAll(/(?<![\w.\]])[A-Za-z_]\w*(?![\w.])/g)].some(
+    ([word]) => !ownNames.test(word),
+  )
+
 /** Whether a value in brackets is another program's: neither ours nor the firmware's own. */
 export function isForeignFormula(formula: string, { firmware }: Pick<Stage, 'firmware'>): boolean {
   if (!/^[{[%<$#]/.test(formula)) return false
-  return !(firmware.flow && formula.startsWith('{') && ownRoots.test(formula.slice(1)))
+  return !(firmware.flow && formula.startsWith('{') && ownRoots.test(formula.slice(1)) && !hasForeignWord(formula))
 }
 
 /** Whether a line begins, continues or ends a branch of another program. */
@@ -32,6 +42,10 @@ export const wordsIn = (lines: readonly Line[]): string[] =>
       : [],
   )
 
+/** Whether a message has another program's words in it. */
+const hasForeign = (text: string, stage: Pick<Stage, 'firmware'>): boolean =>
+  /[{[%<$#]/.test(text) && [...formulasIn(text)].some(each => each.formula && isForeignFormula(each.text, stage))
+
 /** Whether a line has another program's placeholders in what the machine reads. */
 export const isForeign = (line: Line, stage: Pick<Stage, 'firmware'>): boolean =>
   line.pieces.some(
@@ -39,5 +53,6 @@ export const isForeign = (line: Line, stage: Pick<Stage, 'firmware'>): boolean =
       piece.kind === 'formula' ||
       (piece.kind === 'word' && piece.formula !== null && isForeignFormula(piece.formula, stage)) ||
       (piece.kind === 'key' && isForeignFormula(piece.value, stage)) ||
+      (piece.kind === 'message' && hasForeign(piece.text, stage)) ||
       (piece.kind === 'name' && /^[Tt][{[%<$#]/.test(piece.text) && isForeignFormula(piece.text.slice(1), stage)),
   )

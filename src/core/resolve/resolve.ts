@@ -347,9 +347,23 @@ class Resolver {
           const found = this.filled(line, piece.value)
           return found === null ? piece.text : `${piece.key}=${found}`
         }
+        if (piece.kind === 'message') return this.filledMessage(piece.text)
         return piece.text
       })
       .join('')
+  }
+
+  /** A message as it is shown, with what is known of its placeholders. */
+  private filledMessage(text: string): string {
+    let shown = ''
+    for (const part of formulasIn(text)) {
+      const filled =
+        part.formula && isForeignFormula(part.text, this.stage)
+          ? this.placeholders.shown(insideOf(part.text), this.tool)
+          : null
+      shown += filled ?? part.text
+    }
+    return shown
   }
 
   private filled(line: Line, text: string): number | null {

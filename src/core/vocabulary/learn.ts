@@ -131,7 +131,7 @@ function indexIn(formulas: readonly string[], elements: ReadonlySet<string>): Si
 
 /** The vocabulary that a script is written in, as far as it shows; null where it has no bracketed words. */
 export function learn(text: string, name: string): Learned | null {
-  const spans = spansIn(text, styles)
+  const spans = spansIn(text, styles).filter(({ inside }) => /[A-Za-z_]/.test(inside))
   const main = mainSigns(spans)
   if (!main) return null
   const formulas = spans.flatMap(({ inside }) => formulaIn(inside) ?? [])

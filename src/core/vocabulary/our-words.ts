@@ -36,8 +36,12 @@ const asCondition = (ours: Ours | null): Ours | null =>
 const asNumber = (ours: Ours | null): Ours | null =>
   ours?.sort === 'condition' ? number(`choose(${ours.text}, 1, 0)`) : ours?.sort === 'number' ? ours : null
 
-/** Values that are never below 0, so that taking off what stands behind the point is rounding down. */
+/** Values that are never below 0. */
 const signless = /^(?:nozzle|bed|chamber|ooze|soak|flow|filament|first_|layer|height|top|to_tool|from_tool|tools)/
+
+/** Whether a formula of ours can come to nothing below 0: sums and products of such values. */
+const isNeverBelow0 = (text: string): boolean =>
+  /^[\w .+*/()]+$/.test(text) && [...text.matchAll(/[a-z]\w*/g)].every(([each]) => signless.test(each))
 
 /** The text of a formula or condition in our words; null where a part of it can't be said in them. */
 export function saidInOurs(tree: Tree, sort: 'Expression' | 'Condition', knowing: Knowing): string | null {
@@ -96,7 +100,7 @@ function called({ name, of }: Extract<Tree, { is: 'call' }>, knowing: Knowing): 
     case 'trunc':
       if (values.length !== 1) return null
       return number(
-        /^[\w .+*/()]+$/.test(list) && [...list.matchAll(/[a-z]\w*/g)].every(([each]) => signless.test(each))
+        isNeverBelow0(list)
           ? `floor(${list})`
           : `choose(${within(first, binds.sum)} < 0, ceil(${list}), floor(${list}))`,
       )
@@ -180,7 +184,11 @@ function joined(
   }
   const [one, other] = [asNumber(left), asNumber(right)]
   if (!one || !other) return null
-  if (sign === '%') return number(`remainder(${one.text}, ${other.text})`)
+  // Programs differ in what a remainder is below 0, and by parts of a whole it is a matter of the last figure.
+  if (sign === '%')
+    return isNeverBelow0(one.text) && /^[1-9]\d*$/.test(other.text)
+      ? number(`remainder(${one.text}, ${other.text})`)
+      : null
   const bind = sign === '+' || sign === '-' ? binds.sum : binds.product
   return number(`${within(one, bind)} ${sign} ${within(other, bind + 1)}`, bind)
 }

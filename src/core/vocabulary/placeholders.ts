@@ -58,6 +58,12 @@ export class Placeholders {
     return found
   }
 
+  /** What a formula in a message comes to, as it is shown; null where nothing tells. Nobody needs to be told of it. */
+  shown(inside: string, tool: number): string | null {
+    const found = workOut(inside, this.lookUpWith(tool))
+    return typeof found === 'number' ? String(Number(found.toFixed(3))) : typeof found === 'string' ? found : null
+  }
+
   /** A variable of the other program's own is worth this from here on. */
   assign(name: string, formula: string, tool: number): void {
     this.own = new Map(this.own).set(name, workOut(formula, this.lookUpWith(tool)))

@@ -26,7 +26,7 @@ const longest = 10
 const onlyWord = ({ open, close }: Signs): boolean => open === close || open === '<'
 const oneWord = /^[A-Za-z_][\w.]*(?:[[(]\w+[\])])*$/
 
-/** Everything between these signs in a text, outside comments, in order. What holds no letter is no placeholder. */
+/** Everything between these signs in a text, outside comments, in order. What holds neither letter nor figure is no placeholder. */
 export function spansIn(text: string, among: readonly Signs[]): Span[] {
   const sorted = among
     .filter(({ open, close }) => open !== '' && close !== '')
@@ -51,7 +51,7 @@ function spanAt(text: string, at: number, among: readonly Signs[]): Span | null 
     const to = closing(text, at, signs)
     if (to < 0) continue
     const inside = text.slice(at + signs.open.length, to - signs.close.length)
-    if (!/[A-Za-z_]/.test(inside) || (onlyWord(signs) && !oneWord.test(inside))) continue
+    if (!/\w/.test(inside) || (onlyWord(signs) && !oneWord.test(inside))) continue
     if (/[\r\n]/.test(inside) && !goesOn(inside)) continue
     return { from: at, to, inside: trimmed(inside, signs), signs }
   }

@@ -1,11 +1,12 @@
 // A script of another program in our values, settings and guards. What can't be said in them stays as it is, and is told.
-import { parse } from '../formula/syntax.ts'
+import { evaluate, holds, type Quantity, type Scope } from '../formula/evaluate.ts'
+import { textSpecs, valueSpecs } from '../formula/values.ts'
 import type { Vocabulary } from '../model/vocabulary.ts'
 import { readExpression } from './expression.ts'
 import { isOurName, type Knowing, saidInOurs } from './our-words.ts'
 import { allSigns, type Span, spansIn } from './signs.ts'
 import { assignmentIn, type Branch, branchIn, loopIn } from './tags.ts'
-import { type Block, isWhole, type LineParts, type Part, written } from './unfold.ts'
+import { type Block, isWhole, type LineParts, type Part, staysTheirs, written } from './unfold.ts'
 
 /** More lines than this, out of one with many branches, are no help to anybody. */
 const mostLines = 16
@@ -16,8 +17,19 @@ export type Translated = { text: string; untranslatable: Untranslatable[] }
 
 /** A script of theirs with our values and guards. Words without a meaning stay as they are, and are told. */
 export function toOurs(text: string, vocabulary: Vocabulary): Translated {
-  const untranslatable: Untranslatable[] = []
-  const lines = new Reading(text, vocabulary, untranslatable).lines()
+  // A variable that is used where something can't be said stays theirs wholly, or its worth would be lost there.
+  const theirs = new Set<string>()
+  for (;;) {
+    const reading = new Reading(text, vocabulary, theirs)
+    const lines = reading.lines()
+    for (const line of lines) if (staysTheirs(line)) reading.keepTheirs(line.raw)
+    const more = [...reading.usedInTheirs].filter(name => !theirs.has(name))
+    if (more.length === 0) return inOurs(text, lines, reading.told)
+    for (const name of more) theirs.add(name)
+  }
+}
+
+function inOurs(text: string, lines: readonly LineParts[], untranslatable: Untranslatable[]): Translated {
   const eol = /\r\n|\r|\n/.exec(text)?.[0] ?? '\n'
   return {
     text: lines.map(line => written(line, eol)).join(''),
@@ -50,14 +62,32 @@ export function branchOf(inside: string, { branch }: Vocabulary): Branch | null 
   return branchIn(inside)
 }
 
+/** Every value with its unit and some number, to see whether a formula holds together. */
+const dryScope = (settings: ReadonlyMap<string, Quantity>): Scope => ({
+  value: name => {
+    const unit = valueSpecs.find(each => each.name === name)?.unit
+    return settings.get(name) ?? (unit === undefined ? { missing: 'unknown', why: name } : { value: 3, unit })
+  },
+  ofEachTool: () => [],
+  text: name => (textSpecs.some(each => each.name === name) ? name : undefined),
+  uses: () => true,
+  has: () => true,
+})
+
 class Reading {
+  readonly told: Untranslatable[] = []
+  /** Variables of theirs in what could not be said. */
+  readonly usedInTheirs = new Set<string>()
   private readonly variables = new Map<string, string>()
+  /** The settings that their variables have become, for their units. */
+  private readonly units = new Map<string, Quantity>()
   private readonly open: { tags: { line: number }[]; block: Block; loop: boolean; fresh: boolean }[] = []
 
   constructor(
     private readonly text: string,
     private readonly vocabulary: Vocabulary,
-    private readonly told: Untranslatable[],
+    /** Variables that stay theirs. */
+    private readonly theirs: ReadonlySet<string>,
   ) {}
 
   lines(): LineParts[] {
@@ -116,7 +146,14 @@ class Reading {
   private ours(formula: string, sort: 'Expression' | 'Condition'): string | null {
     const tree = readExpression(formula)
     const said = tree && saidInOurs(tree, sort, this.knowing)
-    return said !== null && parse(said, sort).ok ? said : null
+    return said !== null && this.fits(said, sort) ? said : null
+  }
+
+  /** Whether our language takes it: it reads, and puts no lengths and temperatures together. */
+  private fits(said: string, sort: 'Expression' | 'Condition'): boolean {
+    const scope = dryScope(this.units)
+    const found = sort === 'Condition' ? holds(said, scope) : evaluate(said, scope)
+    return found.ok || / divides by zero/.test(found.why)
   }
 
   private part(span: Span, line: number): Part {
@@ -139,18 +176,28 @@ class Reading {
     const ours = this.ours(inside, 'Expression')
     if (ours !== null) return { is: 'formula', text: /^[a-z_]\w*$/.test(ours) ? `@${ours}` : `@(${ours})` }
     this.tell(line, raw)
+    this.keepTheirs(inside)
     return { is: 'text', text: raw }
+  }
+
+  /** What is left in their words needs its variables in them. */
+  keepTheirs(formula: string): void {
+    for (const [name] of formula.matchAll(/[A-Za-z_]\w*/g)) if (this.variables.has(name)) this.usedInTheirs.add(name)
   }
 
   private assigned(name: string, formula: string, raw: string, line: number): Part {
     const ours = this.ours(formula, 'Expression')
-    if (ours === null || this.open.some(({ loop }) => loop)) {
+    if (ours === null || this.theirs.has(name) || this.open.some(({ loop }) => loop)) {
+      this.keepTheirs(formula)
+      this.usedInTheirs.add(name)
       this.variables.delete(name)
       this.tell(line, raw)
       return { is: 'text', text: raw }
     }
     const own = isOurName(name) ? `own_${name}` : name
     this.variables.set(name, own)
+    const worth = evaluate(ours, dryScope(this.units))
+    this.units.set(own, worth.ok ? worth.value : { value: 1, unit: '' })
     return { is: 'setting', text: `;= ${own} = ${ours}` }
   }
 
@@ -178,7 +225,10 @@ class Reading {
   /** In our words. A text is compared otherwise here: whole, where their kinds of material are short. */
   private condition(condition: string, raw: string, line: number): string | null {
     const ours = this.ours(condition, 'Condition')
-    if (ours === null) this.tell(line, raw)
+    if (ours === null) {
+      this.tell(line, raw)
+      this.keepTheirs(condition)
+    }
     const material = ours && /\bmaterial(?: of \w+)? is (?:not )?("[^"]*")/.exec(ours)?.[1]
     if (material) this.tell(line, `${material}, which is compared with the material’s whole name here`)
     return ours

@@ -28,8 +28,15 @@ export const isWhole = (block: Block, parts: readonly Part[]): boolean =>
     parts.some(each => each.is === 'tag' && each.block === block && each.kind === kind),
   )
 
+/** Whether a line keeps a branch of theirs beside something else: then all of it stays theirs. */
+export const staysTheirs = ({ parts }: Pick<LineParts, 'parts'>): boolean =>
+  parts.some(part => part.is === 'tag' && !part.block.sayable) &&
+  parts.some(part => part.is !== 'tag' && part.text.trim() !== '')
+
 /** A line of theirs as one of ours, or as several where branches stand in it. */
 export function written({ parts, comment, ending, raw }: LineParts, eol: string): string {
+  if (staysTheirs({ parts }))
+    return raw.slice(0, raw.length - comment.length - ending.length).replaceAll('@', '@@') + comment + ending
   const said = parts.map(
     (part): Part => (part.is === 'tag' && !part.block.sayable ? { is: 'text', text: part.raw } : part),
   )

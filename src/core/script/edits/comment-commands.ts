@@ -9,9 +9,9 @@ import { blanksBefore } from './lines.ts'
 /** A command in a comment: where it begins and ends in the comment's text, and whether it surely is one. */
 type Found = { from: number; to: number; name: string; sure: boolean }
 
-/** A name and the letters with numbers behind it, each in capitals as scripts have them. */
+/** A name and the letters with numbers behind it, each in capitals as scripts have them; its line's number and sum go with it. */
 const shape =
-  /(?<![\w.-])([GMT]\d{1,4}(?:\.\d+)?)((?:[ \t]+[A-FH-LN-Z](?:[+-]?(?:\d+(?:\.\d*)?|\.\d+)|"[^"]*")?(?![a-z\w]))*)/g
+  /(?<![\w.-])(?:N\d{1,6}[ \t]*)?([GMT]\d{1,4}(?:\.\d+)?)((?:[ \t]+[A-FH-LN-Z](?:[+-]?(?:\d+(?:\.\d*)?|\.\d+)|"[^"]*")?(?![a-z\w]))*(?:[ \t]*\*\d{1,3}(?!\d))?)/g
 
 const mayName = /[GMT]\d/
 

@@ -294,6 +294,12 @@ describe('repair of what books, web pages and keyboards do', () => {
     ['N10 G28', 'N10 G28'],
   ])('%s', (line, wanted) => expect(repaired(line)).toBe(wanted))
 
+  it('of lines with numbers behind a comment sign keeps each number with its command', () => {
+    const pasted = 'N1 M140 S60 ; bed N2 M104 S150*3 ; nozzle N3 G28 ; home'
+    const plan = repair(script(pasted))
+    expect(plan.ok && applyEdits(pasted, plan.edits)).toBe('N1 M140 S60 ; bed\nN2 M104 S150*3 ; nozzle\nN3 G28 ; home')
+  })
+
   it('asks whether a comma in a speed parts thousands', () => {
     const [finding] = round('G28\nG1 X5 F1,200').findings.filter(({ rule }) => rule === 'decimal-comma')
     expect(finding?.fixes.map(({ title }) => title)).toEqual(['Write F1200', 'Write F1.200'])
