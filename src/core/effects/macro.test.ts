@@ -82,6 +82,15 @@ describe('macros of a host', () => {
     expect(trace.rows.modes.at(-1)?.homed).toEqual({ x: true, y: false, z: false })
   })
 
+  it('may hand on all parameters to the command that they stand for', () => {
+    const macros =
+      '[gcode_macro M109]\nrename_existing: M109.1\ngcode:\n  M109.1{% for p in params %} {p}{params[p]}{% endfor %}\n  M117 {params|length}\n'
+    const { commands, trace } = round('M109 S200 T0', 'start', { ...host, macros })
+    expect(commands.at(-2)?.command.words.map(({ text }) => text)).toEqual(['S200', 'T0'])
+    expect(trace.messages.map(({ text }) => text)).toEqual(['2'])
+    expect(trace.rows.modes.at(-1)?.nozzleTargets).toEqual([200])
+  })
+
   it('say what they come to beside the line that calls them', () => {
     expect(run('PURGE LENGTH=100').explained[0]?.says).toMatch(/^Runs the macro PURGE: 5 commands, \d/)
   })
