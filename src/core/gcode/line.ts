@@ -73,10 +73,15 @@ export type Line = {
 }
 
 /** The first word with this letter, as machines take it; undefined when there is none. */
-export const wordOf = (command: Command, letter: string): Word | undefined =>
-  command.words.find(word => word.letter === letter)
+export function wordOf({ words }: Command, letter: string): Word | undefined {
+  for (const word of words) if (word.letter === letter) return word
+  return undefined
+}
 
-const keyOf = (command: Command, key: string): Key | undefined => command.keys.find(each => each.key === key)
+function keyOf({ keys }: Command, wanted: string): Key | undefined {
+  for (const key of keys) if (key.key === wanted) return key
+  return undefined
+}
 
 /** The number after a letter or key, or null when it is absent or has no number. */
 export function numberOf(command: Command, letter: string): number | null {

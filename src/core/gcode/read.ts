@@ -121,11 +121,33 @@ function commandsOf(pieces: readonly Piece[]): Command[] {
     : commands
 }
 
+/** What a line is by its text alone. */
+type Shape = Pick<Line, 'kind' | 'pieces' | 'command' | 'more' | 'reason'>
+
+/** Lines as they were read before: between two keystrokes nearly all of a script is the same. */
+const shapes = new Map<string, Shape>()
+const [mostShapes, longestShape, longestText] = [6000, 200, 500_000]
+
+function readAgain(raw: string, number: number, from: number, ending: string): Line {
+  const known = shapes.get(raw)
+  if (known) {
+    const { kind, pieces, command, more, reason } = known
+    return { number, from, raw, ending, kind, pieces, command, more, reason }
+  }
+  const line = readLine(raw, number, from, ending)
+  if (raw.length <= longestShape) {
+    if (shapes.size >= mostShapes) shapes.clear()
+    shapes.set(raw, line)
+  }
+  return line
+}
+
 /** Reads a whole text. Never throws; a line that can't be read says why. */
 export function read(text: string): Line[] {
+  const one = text.length > longestText ? readLine : readAgain
   let from = 0
   return splitLines(text).map(({ raw, ending }, index) => {
-    const line = readLine(raw, index + 1, from, ending)
+    const line = one(raw, index + 1, from, ending)
     from += raw.length + ending.length
     return line
   })

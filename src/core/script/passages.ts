@@ -41,14 +41,15 @@ export type Passage = {
   parts: Passage[]
 }
 
-const headings = new WeakMap<Line, string | null>()
+/** By a line's pieces, which lines of the same text share. */
+const headings = new WeakMap<Line['pieces'], string | null>()
 
 /** A comment line that heads what follows: words, maybe decorated. Sleeping commands and our own marks are none. */
 export function headingOf(line: Line): string | null {
-  const known = headings.get(line)
+  const known = headings.get(line.pieces)
   if (known !== undefined) return known
   const found = headingIs(line)
-  headings.set(line, found)
+  headings.set(line.pieces, found)
   return found
 }
 

@@ -165,8 +165,21 @@ function fits({ needs, may = '' }: Clue, has: ReadonlySet<string>, parts: readon
   })
 }
 
+/** Words that were guessed before: a script asks for few, and for each whenever its line runs. */
+const guessed = new Map<string, Guess>()
+const mostGuesses = 4000
+
 /** The surer, the more of the word the guess accounts for. A figure, a “not” or a question in it is never dropped. */
 export function guessMeaning(word: string): Guess {
+  const known = guessed.get(word)
+  if (known) return known
+  if (guessed.size >= mostGuesses) guessed.clear()
+  const guess = guessAnew(word)
+  guessed.set(word, guess)
+  return guess
+}
+
+function guessAnew(word: string): Guess {
   let parts = partsOf(word)
   // Layers count from 0 where a word says so: that is the first, as is “layer one”.
   const isLayer = (i: number) => ideasOf.get(parts[i] ?? '')?.has('layer')

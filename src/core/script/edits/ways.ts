@@ -159,14 +159,24 @@ export function inEveryWay(
   return [...places.values()].filter(({ from, to, insert }) => script.text.slice(from, to) !== insert)
 }
 
+const linesKnown = new WeakMap<readonly Rehearsed[], ReadonlySet<number>>()
+
+/** The lines that run in any of the ways. */
+function linesRun(ways: readonly Rehearsed[]): ReadonlySet<number> {
+  const known = linesKnown.get(ways)
+  if (known) return known
+  const ran = new Set<number>()
+  for (const { commands } of ways) for (const { line, which } of commands) if (which !== undefined) ran.add(line)
+  linesKnown.set(ways, ran)
+  return ran
+}
+
 function neverRun(
   { lines, stage }: Rehearsed,
   ways: readonly Rehearsed[],
   { first, last, concerns }: Reach,
 ): number | null {
-  const ran = new Set(
-    ways.flatMap(({ commands }) => commands.flatMap(({ line, which }) => (which === undefined ? [] : [line]))),
-  )
+  const ran = linesRun(ways)
   const never = lines
     .slice(first - 1, last)
     .find(({ number, command }) => command && !ran.has(number) && concerns(effectOf(stage.firmware, command), command))
