@@ -44,3 +44,13 @@ export async function configOf(page: Page, name: string): Promise<string> {
   const { printers } = await (await page.request.get('/api/things')).json()
   return printers.find(({ data }: { data: { name: string } }) => data.name === name).data.macros
 }
+
+export async function keep(page: Page, name: string, stock = false): Promise<string> {
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('Name').fill(name)
+  if (stock) await dialog.getByLabel(/^It is as it came/).check()
+  await dialog.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByRole('heading', { name })).toBeVisible()
+  return page.url().split('/').at(-1) as string
+}

@@ -1,6 +1,6 @@
 // Selecting a thing anywhere selects it everywhere; the pictures follow what is chosen.
 import { expect, type Page, test } from '@playwright/test'
-import { findings, lineWith, playhead, stateOf } from './desk.ts'
+import { findings, keep, lineWith, pasteOnShelf, playhead, stateOf } from './desk.ts'
 
 const openScript = async (page: Page, name: string) => {
   await page.goto('/')
@@ -82,6 +82,37 @@ test('printer, material and job can be chosen and the pictures follow', async ({
   await expect(findings(page).filter({ hasText: 'Homing turns bed levelling off' })).toBeVisible()
   await choose('When', /^after the print/)
   await expect(findings(page).filter({ hasText: 'is still on at' }).first()).toBeVisible()
+})
+
+test('another printer is a what-if: a save leaves the script where it is, and a move stands in its history', async ({
+  page,
+}) => {
+  await pasteOnShelf(page, 'G28\nM420 S1\n')
+  await page.getByRole('combobox', { name: 'Printer' }).click()
+  await page.getByRole('option', { name: /^Dunlin/ }).click()
+  const id = await keep(page, 'Whose it is')
+  const whose = async () => {
+    const { script } = await (await page.request.get(`/api/scripts/${id}/story`)).json()
+    const { printers } = await (await page.request.get('/api/things')).json()
+    return printers.find((each: { id: number }) => each.id === script.printerId).data.name
+  }
+  await page.getByRole('combobox', { name: 'Printer' }).click()
+  await page.getByRole('option', { name: /^Turnstone/ }).click()
+  const whatIf = page.getByRole('region', { name: 'On another printer' })
+  await expect(whatIf).toContainText('What if it ran on Turnstone? It is a script of Dunlin, and Save leaves it there.')
+  await expect(page.getByRole('button', { name: 'Save', exact: true })).toBeDisabled()
+  await page.locator('.cm-content').click()
+  await page.keyboard.press('Control+End')
+  await page.keyboard.type('M117 Go')
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(page.getByText(/^Saved just now/)).toBeVisible()
+  expect(await whose()).toBe('Dunlin')
+  await whatIf.getByRole('button', { name: 'Move to Turnstone' }).click()
+  await expect(page.getByText('Now a script of Turnstone. Choose Dunlin to move it back.')).toBeVisible()
+  await expect(whatIf).toHaveCount(0)
+  expect(await whose()).toBe('Turnstone')
+  await page.goto(`/history/${id}`)
+  await expect(page.getByText('moved from Dunlin to Turnstone')).toBeVisible()
 })
 
 test('hovering a command shows its letters', async ({ page }) => {

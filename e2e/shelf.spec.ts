@@ -2,7 +2,7 @@
 // On a server of its own, as it empties its shelf.
 import { readFileSync } from 'node:fs'
 import { expect, type Page, test } from '@playwright/test'
-import { findings, lineWith, pasteOnShelf } from './desk.ts'
+import { findings, keep, lineWith, pasteOnShelf } from './desk.ts'
 
 test.use({ baseURL: `http://127.0.0.1:${Number(process.env.E2E_PORT ?? 4417) + 1}` })
 test.describe.configure({ mode: 'serial' })
@@ -33,16 +33,6 @@ const dot = Buffer.from(
   'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
   'base64',
 )
-
-async function keep(page: Page, name: string, stock = false): Promise<string> {
-  await page.getByRole('button', { name: 'Save', exact: true }).click()
-  const dialog = page.getByRole('dialog')
-  await dialog.getByLabel('Name').fill(name)
-  if (stock) await dialog.getByLabel(/^It is as it came/).check()
-  await dialog.getByRole('button', { name: 'Save' }).click()
-  await expect(page.getByRole('heading', { name })).toBeVisible()
-  return page.url().split('/').at(-1) as string
-}
 
 const chip = (page: Page, script: string, variant: RegExp) =>
   page.getByRole('radiogroup', { name: `Variants of ${script}` }).getByRole('radio', { name: variant })

@@ -138,7 +138,9 @@ export function saveScript(
     database
       .prepare('UPDATE scripts SET printer_id = ?, moment = ? WHERE id = ?')
       .run(change.printerId, change.moment, id)
-    if (change.text !== before.text) addRevision(database, before.variantId, before.revision + 1, change, now)
+    // A move to another printer stands in the history too; what came with a printer has no history of its own.
+    const moved = change.printerId !== before.printerId && !before.stock
+    if (change.text !== before.text || moved) addRevision(database, before.variantId, before.revision + 1, change, now)
     return 'saved'
   })
 }

@@ -88,11 +88,9 @@ export function settingOf(things: Things | null, chosen: Chosen): RehearsalInput
 /** The text as a file has it, with its own line ends. */
 export const fileText = (open: Pick<Open, 'text' | 'separator'>): string => fromEditor(open.text, open.separator)
 
+/** Another printer is a what-if and no change: whose script it is, only a move changes. */
 export const hasUnsavedChange = (open: Open): boolean =>
-  open.saved === null ||
-  open.saved.printerId !== open.chosen.printerId ||
-  open.saved.moment !== open.chosen.moment ||
-  open.saved.text !== fileText(open)
+  open.saved === null || open.saved.moment !== open.chosen.moment || open.saved.text !== fileText(open)
 
 function rehearseNow(): void {
   const { open, things } = getState()

@@ -19,8 +19,8 @@ const refusalOf = (error: unknown): SaveRefusal => {
 export async function saveOpen(note: string): Promise<SaveRefusal | null> {
   const { open } = getState()
   if (!open?.saved) return { text: 'This script has no name yet.', wants: null }
-  const { printerId, moment } = open.chosen
-  const { id, revision, variantId, identity } = open.saved
+  const { moment } = open.chosen
+  const { id, revision, variantId, identity, printerId } = open.saved
   const change = { printerId, moment, text: fileText(open), note, base: revision, variant: variantId, identity }
   try {
     const saved = await api.save(id, change)
@@ -29,6 +29,24 @@ export async function saveOpen(note: string): Promise<SaveRefusal | null> {
     return null
   } catch (error) {
     return refusalOf(error)
+  }
+}
+
+/** Makes what is saved a script of the printer that is chosen; what is not saved stays so. Gives the sentence that refuses it. */
+export async function moveOpen(note: string): Promise<string | null> {
+  const { open } = getState()
+  if (!open?.saved) return 'This script has no name yet.'
+  const { id, revision, variantId, identity, moment, text } = open.saved
+  const { printerId } = open.chosen
+  try {
+    const saved = await api.save(id, { printerId, moment, text, note, base: revision, variant: variantId, identity })
+    // What is not saved is a change of the new revision now.
+    await dropDraft(open.key)
+    update({ saved, key: savedDraftKey(saved) })
+    keepNow()
+    return null
+  } catch (error) {
+    return (error as Error).message
   }
 }
 

@@ -10,6 +10,7 @@ import { DeskChoices, Divider } from './DeskChoices.tsx'
 import { DeskMenus } from './DeskMenus.tsx'
 import { Keeping } from './Keeping.tsx'
 import { TakeAway } from './TakeAway.tsx'
+import { WhatIf } from './WhatIf.tsx'
 
 export function DeskHeader({ open, things }: { open: Open; things: Things }) {
   const { asked } = useAsked()
@@ -20,23 +21,26 @@ export function DeskHeader({ open, things }: { open: Open; things: Things }) {
   const { chosen, saved } = open
 
   return (
-    <div className="flex shrink-0 items-center gap-3.5">
-      <div className="min-w-32">
-        <h1 className="truncate font-serif text-[21px] leading-6 font-semibold" title={saved?.name}>
-          {saved?.name ?? 'New script'}
-        </h1>
-        <p role="status" className={`line-clamp-2 text-[13px] leading-4 ${said?.bad ? 'text-bad' : 'text-soft'}`}>
-          {said?.text ?? state(open, unsaved)}
-        </p>
+    <>
+      <div className="flex shrink-0 items-center gap-3.5">
+        <div className="min-w-32">
+          <h1 className="truncate font-serif text-[21px] leading-6 font-semibold" title={saved?.name}>
+            {saved?.name ?? 'New script'}
+          </h1>
+          <p role="status" className={`line-clamp-2 text-[13px] leading-4 ${said?.bad ? 'text-bad' : 'text-soft'}`}>
+            {said?.text ?? state(open, unsaved)}
+          </p>
+        </div>
+        <Divider />
+        <DeskChoices chosen={chosen} things={things} />
+        <div className="ml-auto flex shrink-0 items-center gap-2">
+          <DeskMenus canGoBack={saved !== null && unsaved} onSaid={setSaid} />
+          <Keeping open={open} things={things} onSaid={setSaid} />
+        </div>
+        {asked === 'take-away' && <TakeAway open={open} things={things} onClose={askNothing} />}
       </div>
-      <Divider />
-      <DeskChoices chosen={chosen} things={things} />
-      <div className="ml-auto flex shrink-0 items-center gap-2">
-        <DeskMenus canGoBack={saved !== null && unsaved} onSaid={setSaid} />
-        <Keeping open={open} things={things} onSaid={setSaid} />
-      </div>
-      {asked === 'take-away' && <TakeAway open={open} things={things} onClose={askNothing} />}
-    </div>
+      <WhatIf open={open} things={things} onSaid={setSaid} />
+    </>
   )
 }
 

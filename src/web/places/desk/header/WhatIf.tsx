@@ -1,0 +1,35 @@
+// A script looked at on another printer than its own: a what-if, with the ways to make more of it.
+import { Button } from '../../../parts/Button.tsx'
+import type { Things } from '../../../state/api.ts'
+import { ask } from '../../../state/asked.ts'
+import { choose, type Open } from '../../../state/desk.ts'
+import type { Said } from '../../../state/files.ts'
+import { moveOpen } from '../../../state/saving.ts'
+
+type Props = { open: Open; things: Things; onSaid: (said: Said | null) => void }
+
+export function WhatIf({ open, things, onSaid }: Props) {
+  const { saved, chosen } = open
+  const nameOf = (id: number) => things.printers.find(each => each.id === id)?.data.name
+  const [own, other] = [nameOf(saved?.printerId ?? 0), nameOf(chosen.printerId)]
+  if (!saved || !own || !other || saved.printerId === chosen.printerId) return null
+  const move = async () => {
+    const refused = await moveOpen(`moved from ${own} to ${other}`)
+    onSaid(
+      refused ? { text: refused, bad: true } : { text: `Now a script of ${other}. Choose ${own} to move it back.`, bad: false },
+    )
+  }
+  return (
+    <section
+      aria-label="On another printer"
+      className="flex shrink-0 flex-wrap items-center gap-x-3 gap-y-1 rounded-card border border-rule bg-heat-fill px-3 py-1.5 text-[15px]"
+    >
+      <p className="min-w-0 flex-1">
+        <b>What if it ran on {other}?</b> It is a script of {own}, and Save leaves it there.
+      </p>
+      <Button onClick={() => choose({ printerId: saved.printerId })}>Back to {own}</Button>
+      <Button onClick={() => ask('another')}>Copy to {other}…</Button>
+      <Button onClick={() => void move()}>Move to {other}</Button>
+    </section>
+  )
+}
