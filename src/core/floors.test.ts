@@ -30,6 +30,7 @@ const order = [
   'core/runs',
   'core/carry',
   'core/testing',
+  'pages.ts',
   'worker',
   'server',
   'cli',

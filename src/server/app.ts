@@ -4,6 +4,8 @@ import { join } from 'node:path'
 import { serveStatic } from '@hono/node-server/serve-static'
 import { Hono, type MiddlewareHandler } from 'hono'
 import { bodyLimit } from 'hono/body-limit'
+import { compress } from 'hono/compress'
+import { pages } from '../pages.ts'
 import { contentPolicy, ownPagesOnly } from './access.ts'
 import { allEntries } from './catalog.ts'
 import type { Database } from './database.ts'
@@ -22,6 +24,11 @@ import { allTaught, taughtRoutes } from './routes/taught.ts'
 import { whereUsedRoutes } from './routes/uses.ts'
 import { type Work, workHere } from './work/tasks.ts'
 import { type ShelfWork, shelfWorkHere } from './work/whole-shelf.ts'
+
+const keptForGood: MiddlewareHandler = async (context, next) => {
+  await next()
+  if (context.res.ok) context.header('cache-control', 'public, max-age=31536000, immutable')
+}
 
 export type AppParts = {
   database: Database
@@ -124,25 +131,9 @@ export function makeApp(parts: AppParts): Hono {
   if (screens === null) return app
 
   const page = readFileSync(join(screens, 'index.html'), 'utf8')
-  app.use('/assets/*', serveStatic({ root: screens }))
+  // What is built has its digest in its name, so it never changes under it.
+  app.use('/assets/*', compress(), keptForGood, serveStatic({ root: screens }))
   app.get('/icon.svg', serveStatic({ root: screens }))
-  for (const path of [
-    '/',
-    '/desk/*',
-    '/commands',
-    '/commands/*',
-    '/checks',
-    '/checks/*',
-    '/runs',
-    '/jobs',
-    '/vocabularies',
-    '/macros',
-    '/history/*',
-    '/side-by-side',
-    '/refrains',
-    '/keeping',
-    '/printers/*',
-  ])
-    app.get(path, context => context.html(page))
+  for (const { path } of pages) app.get(path, context => context.html(page))
   return app
 }

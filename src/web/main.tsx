@@ -1,12 +1,14 @@
 // Where the screens begin: the routes, under one header.
-import { lazy, StrictMode } from 'react'
+import { lazy, type ReactElement, StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
-import { createBrowserRouter, RouterProvider } from 'react-router'
+import { createBrowserRouter, Navigate, RouterProvider } from 'react-router'
+import { type Path, pages } from '../pages.ts'
 import { Frame } from './parts/Frame.tsx'
 import { Nowhere } from './parts/Nowhere.tsx'
 import { WentWrong } from './parts/WentWrong.tsx'
 import { Shelf } from './places/shelf/Shelf.tsx'
 import './style.css'
+import { lastDesk } from './state/last-desk.ts'
 import { applyTheme } from './state/theme.ts'
 
 // The Desk brings the editor and the chart along; the Shelf should not wait for them.
@@ -23,9 +25,37 @@ const KeepingPlace = lazy(async () => ({ default: (await import('./places/keepin
 const PrinterPage = lazy(async () => ({ default: (await import('./places/printers/PrinterPage.tsx')).PrinterPage }))
 const Runs = lazy(async () => ({ default: (await import('./places/runs/Runs.tsx')).Runs }))
 const Checks = lazy(async () => ({ default: (await import('./places/checks/Checks.tsx')).Checks }))
+const Read = lazy(async () => ({ default: (await import('./places/read/Read.tsx')).Read }))
 const CommandBook = lazy(async () => ({ default: (await import('./places/commands/CommandBook.tsx')).CommandBook }))
 
 applyTheme()
+
+/** What each page shows. */
+const elements: Record<Path, ReactElement> = {
+  '/': <Shelf />,
+  '/desk': <Navigate to={lastDesk()} replace />,
+  '/desk/new/:draft': <Desk />,
+  '/desk/:id': <Desk />,
+  '/commands': <CommandBook />,
+  '/commands/:name': <CommandBook />,
+  '/vocabularies': <Vocabularies />,
+  '/macros': <Macros />,
+  '/jobs': <Jobs />,
+  '/history/:id': <History />,
+  '/side-by-side': <SideBySide />,
+  '/refrains': <Refrains />,
+  '/keeping': <KeepingPlace />,
+  '/printers/new': <PrinterPage />,
+  '/printers/:id': <PrinterPage />,
+  '/runs': <Runs />,
+  '/checks': <Checks />,
+  '/checks/:name': <Checks />,
+  '/read/script-language': <Read what="script-language" />,
+  '/read/rehearsal': <Read what="rehearsal" />,
+  '/read/macros': <Read what="macros" />,
+  '/read/vocabularies': <Read what="vocabularies" />,
+  '/read/shortcuts': <Read what="shortcuts" />,
+}
 
 const router = createBrowserRouter([
   {
@@ -34,22 +64,7 @@ const router = createBrowserRouter([
       {
         errorElement: <WentWrong />,
         children: [
-          { path: '/', element: <Shelf /> },
-          { path: '/desk/new/:draft', element: <Desk /> },
-          { path: '/desk/:id', element: <Desk /> },
-          { path: '/commands', element: <CommandBook /> },
-          { path: '/commands/:name', element: <CommandBook /> },
-          { path: '/vocabularies', element: <Vocabularies /> },
-          { path: '/macros', element: <Macros /> },
-          { path: '/jobs', element: <Jobs /> },
-          { path: '/history/:id', element: <History /> },
-          { path: '/side-by-side', element: <SideBySide /> },
-          { path: '/refrains', element: <Refrains /> },
-          { path: '/keeping', element: <KeepingPlace /> },
-          { path: '/printers/:id', element: <PrinterPage /> },
-          { path: '/runs', element: <Runs /> },
-          { path: '/checks', element: <Checks /> },
-          { path: '/checks/:name', element: <Checks /> },
+          ...pages.map(({ path }) => ({ path, element: elements[path] })),
           { path: '*', element: <Nowhere /> },
         ],
       },

@@ -1,37 +1,13 @@
 // One field for everything: go to a place, do something, or find a script, a line, a note, a trial. Ctrl K opens it.
-import { Command } from 'cmdk'
 import { Search } from 'lucide-react'
-import { useEffect, useState } from 'react'
-import { useNavigate } from 'react-router'
-import type { Hit } from '../../core/model/kept.ts'
-import { actionsNow } from '../state/actions.ts'
-import { api } from '../state/api.ts'
-import type { Action } from '../state/page-actions.ts'
+import { lazy, Suspense, useEffect, useState } from 'react'
 
-const sorts: Record<Hit['sort'], string> = {
-  name: 'script',
-  text: 'in a script',
-  note: 'note of a revision',
-  trial: 'trial',
-  refrain: 'refrain',
-}
-
-const addressOf = ({ sort, scriptId, line }: Hit): string =>
-  sort === 'refrain'
-    ? '/refrains'
-    : sort === 'note' || sort === 'trial'
-      ? `/history/${scriptId}`
-      : `/desk/${scriptId}${line ? `?line=${line}` : ''}`
-
-/** A search waits so long for the next key, ms. */
-const pauseMs = 120
+// It knows all that can be done, and brings much of the application along.
+const FinderDialog = lazy(() => import('./FinderDialog.tsx'))
 
 export function Finder() {
-  const navigate = useNavigate()
   const [open, setOpen] = useState(false)
-  const [words, setWords] = useState('')
-  const [hits, setHits] = useState<Hit[]>([])
-  const [problem, setProblem] = useState('')
+  const [wanted, setWanted] = useState(false)
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.key.toLowerCase() !== 'k' || !(event.ctrlKey || event.metaKey)) return
@@ -42,36 +18,8 @@ export function Finder() {
     return () => removeEventListener('keydown', onKey, { capture: true })
   }, [])
   useEffect(() => {
-    if (!open || words.trim().length < 2) {
-      setHits([])
-      return
-    }
-    let left = false
-    const timer = setTimeout(() => {
-      api.search(words).then(
-        found => {
-          if (!left) setHits(found)
-        },
-        error => setProblem((error as Error).message),
-      )
-    }, pauseMs)
-    return () => {
-      left = true
-      clearTimeout(timer)
-    }
-  }, [open, words])
-  const go = (run: () => void) => {
-    setOpen(false)
-    setWords('')
-    run()
-  }
-  const actions = open ? actionsNow(navigate) : []
-  const lower = words.trim().toLowerCase()
-  const fitting = actions.filter(
-    ({ name, group }) =>
-      lower === '' || lower.split(/\s+/).every(word => `${name} ${group}`.toLowerCase().includes(word)),
-  )
-  const groups = [...new Set(fitting.map(({ group }) => group))]
+    if (open) setWanted(true)
+  }, [open])
   return (
     <>
       <button
@@ -82,73 +30,11 @@ export function Finder() {
         <Search size={15} aria-hidden /> Find
         <kbd className="font-mono text-[12px]">Ctrl K</kbd>
       </button>
-      <Command.Dialog
-        open={open}
-        onOpenChange={setOpen}
-        label="Find, go, do"
-        shouldFilter={false}
-        overlayClassName="fixed inset-0 z-30 bg-black/40"
-        contentClassName="fixed top-[10vh] left-1/2 z-40 w-[92vw] max-w-2xl -translate-x-1/2 overflow-hidden rounded-card border border-rule bg-raised text-ink shadow-lg"
-      >
-        <Command.Input
-          value={words}
-          onValueChange={setWords}
-          placeholder="A script, a line, a note, or what you want to do"
-          className="w-full border-b border-rule bg-raised px-4 py-3 text-[16px] outline-none placeholder:text-soft"
-        />
-        <Command.List className="max-h-[60vh] overflow-auto p-1.5">
-          <Command.Empty className="px-3 py-4 text-soft">{problem || 'Nothing has these words.'}</Command.Empty>
-          {hits.length > 0 && (
-            <Command.Group heading="Found" className={groupLook}>
-              {hits.map((hit, i) => (
-                <Command.Item
-                  key={`${hit.sort} ${hit.scriptId} ${hit.title} ${hit.shown}`}
-                  value={`hit ${i}`}
-                  onSelect={() => go(() => void navigate(addressOf(hit)))}
-                  className={itemLook}
-                >
-                  <span className="min-w-0 flex-1">
-                    <span className="block truncate font-semibold">
-                      {hit.title}
-                      {hit.line !== null && <span className="font-normal text-soft">, line {hit.line}</span>}
-                    </span>
-                    {hit.shown && (
-                      <span
-                        className={`block truncate text-[13px] text-soft ${hit.sort === 'text' ? 'font-mono' : ''}`}
-                      >
-                        {hit.shown}
-                      </span>
-                    )}
-                  </span>
-                  <span className="shrink-0 text-[13px] text-soft">
-                    {[sorts[hit.sort], hit.printer].filter(Boolean).join(', ')}
-                  </span>
-                </Command.Item>
-              ))}
-            </Command.Group>
-          )}
-          {groups.map(group => (
-            <Command.Group key={group} heading={group} className={groupLook}>
-              {fitting
-                .filter(action => action.group === group)
-                .map((action: Action) => (
-                  <Command.Item
-                    key={action.name}
-                    value={`${group} ${action.name}`}
-                    onSelect={() => go(action.run)}
-                    className={itemLook}
-                  >
-                    {action.name}
-                  </Command.Item>
-                ))}
-            </Command.Group>
-          ))}
-        </Command.List>
-      </Command.Dialog>
+      {wanted && (
+        <Suspense fallback={null}>
+          <FinderDialog open={open} onOpenChange={setOpen} />
+        </Suspense>
+      )}
     </>
   )
 }
-
-const groupLook =
-  '[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:pb-0.5 [&_[cmdk-group-heading]]:text-[13px] [&_[cmdk-group-heading]]:text-soft'
-const itemLook = 'flex cursor-pointer items-center gap-3 rounded-button px-3 py-1.5 data-[selected=true]:bg-sunk'

@@ -1,8 +1,9 @@
 // The header over every place: the name, where one can go, light or dark.
 import { Moon, Sun } from 'lucide-react'
-import { Suspense } from 'react'
-import { NavLink, Outlet, useLocation } from 'react-router'
-import { lastDesk } from '../state/desk.ts'
+import { Suspense, useEffect } from 'react'
+import { NavLink, Outlet, useLocation, useNavigate } from 'react-router'
+import { type PlaceName, pageAt, places, tabsOf } from '../../pages.ts'
+import { lastDesk } from '../state/last-desk.ts'
 import { useTheme } from '../state/theme.ts'
 import { Finder } from './Finder.tsx'
 
@@ -11,7 +12,9 @@ const place = (active: boolean) =>
 
 export function Frame() {
   const { theme, toggle } = useTheme()
-  const onDesk = useLocation().pathname.startsWith('/desk')
+  const { pathname } = useLocation()
+  const here = pageAt(pathname)?.place ?? null
+  useHelpKey()
   return (
     <div className="flex h-full flex-col">
       <a
@@ -26,36 +29,16 @@ export function Frame() {
           <span className="whitespace-nowrap max-[1150px]:sr-only">Warm Prelude</span>
         </span>
         <nav className="flex gap-0.5" aria-label="Places">
-          <NavLink to="/" end className={({ isActive }) => place(isActive)}>
-            Shelf
-          </NavLink>
-          <NavLink to={lastDesk()} className={place(onDesk)} aria-current={onDesk ? 'page' : undefined}>
-            Desk
-          </NavLink>
-          <NavLink to="/jobs" className={({ isActive }) => place(isActive)}>
-            Jobs
-          </NavLink>
-          <NavLink to="/runs" className={({ isActive }) => place(isActive)}>
-            Runs
-          </NavLink>
-          <NavLink to="/refrains" className={({ isActive }) => place(isActive)}>
-            Refrains
-          </NavLink>
-          <NavLink to="/vocabularies" className={({ isActive }) => place(isActive)}>
-            Vocabularies
-          </NavLink>
-          <NavLink to="/macros" className={({ isActive }) => place(isActive)}>
-            Macros
-          </NavLink>
-          <NavLink to="/commands" className={({ isActive }) => place(isActive)}>
-            Command book
-          </NavLink>
-          <NavLink to="/checks" className={({ isActive }) => place(isActive)}>
-            Checks
-          </NavLink>
-          <NavLink to="/keeping" className={({ isActive }) => place(isActive)}>
-            Backup and export
-          </NavLink>
+          {places.map(({ name, title, path }) => (
+            <NavLink
+              key={name}
+              to={name === 'desk' ? lastDesk() : path}
+              className={place(here === name)}
+              aria-current={here === name ? 'page' : undefined}
+            >
+              {title}
+            </NavLink>
+          ))}
         </nav>
         <Finder />
         <button
@@ -67,6 +50,7 @@ export function Frame() {
           {theme === 'dark' ? 'Light' : 'Dark'}
         </button>
       </header>
+      {here && <Tabs of={here} at={pathname} />}
       <main id="place" className="min-h-0 flex-1 overflow-auto">
         <Suspense fallback={<p className="p-6 text-soft">One moment…</p>}>
           <Outlet />
@@ -74,6 +58,38 @@ export function Frame() {
       </main>
     </div>
   )
+}
+
+/** The pages of a place that is made of several. */
+function Tabs({ of, at }: { of: PlaceName; at: string }) {
+  const tabs = tabsOf(of)
+  if (tabs.length < 2) return null
+  return (
+    <nav
+      aria-label={`Pages of ${places.find(({ name }) => name === of)?.title}`}
+      className="flex shrink-0 flex-wrap gap-x-1 gap-y-0.5 border-b border-rule px-6 py-1 max-[1150px]:px-3"
+    >
+      {tabs.map(({ path, title }) => (
+        <NavLink key={path} to={path} className={place(at === path || at.startsWith(`${path}/`))}>
+          {title}
+        </NavLink>
+      ))}
+    </nav>
+  )
+}
+
+/** `?` shows the shortcuts, but not where somebody writes. */
+function useHelpKey(): void {
+  const navigate = useNavigate()
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const within = event.target instanceof HTMLElement ? event.target : null
+      if (event.key !== '?' || within?.closest('input, textarea, select, [contenteditable="true"]')) return
+      void navigate('/read/shortcuts')
+    }
+    addEventListener('keydown', onKey)
+    return () => removeEventListener('keydown', onKey)
+  }, [navigate])
 }
 
 /** A nozzle over its first line. */

@@ -3,6 +3,7 @@ import type { NavigateFunction } from 'react-router'
 import type { EditRequest } from '../../core/script/edits/edit.ts'
 import { makers } from '../../core/script/makers/makers.ts'
 import type { Passage } from '../../core/script/passages.ts'
+import { pages } from '../../pages.ts'
 import type { DeskRound } from '../../worker/rehearsal.worker.ts'
 import { type Asked, ask } from './asked.ts'
 import { goBackToSaved, selectLines, useDesk } from './desk.ts'
@@ -12,20 +13,6 @@ import { useOutline } from './outline.ts'
 import { type Action, pageActions } from './page-actions.ts'
 import { propose, showFix } from './preview.ts'
 import { useTheme } from './theme.ts'
-
-const places: [string, string][] = [
-  ['The shelf', '/'],
-  ['Jobs and materials', '/jobs'],
-  ['Runs', '/runs'],
-  ['Refrains', '/refrains'],
-  ['Side by side', '/side-by-side'],
-  ['Vocabularies', '/vocabularies'],
-  ['Macros', '/macros'],
-  ['Command book', '/commands'],
-  ['Checks', '/checks'],
-  ['Backup and export, the bin', '/keeping'],
-  ['A new printer', '/printers/new'],
-]
 
 export const tools: [string, EditRequest][] = [
   ['Repair what a paste did', { do: 'repair' }],
@@ -120,7 +107,9 @@ function deskActions(navigate: NavigateFunction): Action[] {
 /** What can be done now, where one is. */
 export const actionsNow = (navigate: NavigateFunction): Action[] => [
   ...deskActions(navigate),
-  ...places.map(([name, path]) => ({ group: 'Go to', name, run: () => void navigate(path) })),
+  ...pages.flatMap(({ path, title, also, listed }) =>
+    listed ? [{ group: 'Go to', name: title, also, run: () => void navigate(path) }] : [],
+  ),
   {
     group: 'Do',
     name: 'Begin an empty script',

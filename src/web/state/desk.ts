@@ -20,6 +20,7 @@ import {
   newDraftKey,
   savedDraftKey,
 } from './drafts.ts'
+import { deskMemory } from './last-desk.ts'
 import { requestRound } from './rehearser.ts'
 import { fromEditor, toEditor } from './separator.ts'
 
@@ -194,11 +195,6 @@ const start = (part: Pick<Open, 'key' | 'saved' | 'suggestedName' | 'text' | 'se
   }))
   rehearseNow()
 }
-
-const deskMemory = 'warm-prelude desk'
-
-/** Where the Desk was last used, for its link in the header. */
-export const lastDesk = (): string => localStorage.getItem(deskMemory) ?? '/desk/new/first'
 
 /** Opens a saved script by its id, with what was changed and not saved laid over it; `against` names what to rehearse it for. */
 export async function openSaved(id: string, against: { job: string; material: string } | null = null): Promise<void> {

@@ -2,7 +2,6 @@
 import { del, entries, get, set } from 'idb-keyval'
 import type { SavedScript } from '../../core/model/kept.ts'
 import { type Moment, nameKey } from '../../core/model/script.ts'
-import { guessMoment } from '../../core/script/guess.ts'
 import { toEditor } from './separator.ts'
 
 export type Draft = {
@@ -46,6 +45,8 @@ export async function keepDraft(key: string, draft: Draft): Promise<void> {
 
 /** Begins a new script with this text; gives the address of its Desk. */
 export async function beginDraft(text: string, name: string, printerId: number): Promise<string> {
+  // It asks the firmware’s tables, which the shelf has no other need of.
+  const { guessMoment } = await import('../../core/script/guess.ts')
   const id = crypto.randomUUID().slice(0, 8)
   await keepDraft(newDraftKey(id), {
     ...toEditor(text),

@@ -1,7 +1,7 @@
 // What can be pressed on the page that is open: read off the page itself, so that no button is out of the finder's reach.
 
 /** What the finder offers to do, under a heading. */
-export type Action = { group: string; name: string; run: () => void }
+export type Action = { group: string; name: string /** Other words for it. */; also?: string; run: () => void }
 
 /** A name longer than this is a text, not something to do. */
 const longestName = 80

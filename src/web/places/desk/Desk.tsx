@@ -16,6 +16,7 @@ import { Outcome } from './Outcome.tsx'
 import { PreviewCard } from './preview/PreviewCard.tsx'
 import { Ribbon } from './ribbon/Ribbon.tsx'
 import { StateCard } from './StateCard.tsx'
+import { useKeys } from './useKeys.ts'
 
 export function Desk() {
   const { id, draft } = useParams()
@@ -25,6 +26,7 @@ export function Desk() {
   const previewing = usePreview(({ preview, refusal }) => preview !== null || refusal !== null)
   const { outline } = useOutline()
   const { asked } = useAsked()
+  useKeys(editor)
   const chosen = open?.chosen
   const setting = useMemo(() => chosen && settingOf(things, chosen), [things, chosen])
   const wantedLine = Number(search.get('line'))

@@ -35,6 +35,13 @@ export function Keeping({ open, things, onSaid }: Props) {
     if (saved.stock) return ask('variant')
     answered(await saveOpen((await changeInWords()).words))
   }
+  // Saving may be asked for by key; what it asks in turn takes the place of that.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once for each time that it is asked
+  useEffect(() => {
+    if (asked !== 'save') return
+    askNothing()
+    if (saved === null || unsaved) void save()
+  }, [asked])
   return (
     <>
       <div className="flex">

@@ -16,7 +16,9 @@ export function WhatIf({ open, things, onSaid }: Props) {
   const move = async () => {
     const refused = await moveOpen(`moved from ${own} to ${other}`)
     onSaid(
-      refused ? { text: refused, bad: true } : { text: `Now a script of ${other}. Choose ${own} to move it back.`, bad: false },
+      refused
+        ? { text: refused, bad: true }
+        : { text: `Now a script of ${other}. Choose ${own} to move it back.`, bad: false },
     )
   }
   return (

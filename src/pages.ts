@@ -1,0 +1,79 @@
+// Every page there is, once: for the router, the header, the finder and the server.
+
+/** The places at the top; a page belongs to one of them, or is reached from where it is about. */
+export const places = [
+  { name: 'shelf', title: 'Shelf', path: '/' },
+  { name: 'desk', title: 'Desk', path: '/desk' },
+  { name: 'runs', title: 'Runs', path: '/runs' },
+  { name: 'library', title: 'Library', path: '/commands' },
+  { name: 'workshop', title: 'Workshop', path: '/jobs' },
+] as const
+
+export type PlaceName = (typeof places)[number]['name']
+
+export type Page = {
+  /** As the router and the server take it: `:name` is a part of the address that differs. */
+  path: string
+  place: PlaceName
+  title: string
+  /** What people call what is found there. */
+  also: string
+  /** Whether it can be gone to by itself; the others are about something, and are reached from there. */
+  listed: boolean
+}
+
+const page = (path: string, place: PlaceName, title: string, also = '', listed = true): Page => ({
+  path,
+  place,
+  title,
+  also,
+  listed,
+})
+const about = (path: string, place: PlaceName, title: string): Page => page(path, place, title, '', false)
+
+export const pages = [
+  page('/', 'shelf', 'Shelf', 'printers scripts start page home overview'),
+  page('/printers/new', 'shelf', 'A new printer', 'add machine describe my printer'),
+  about('/printers/:id', 'shelf', 'A printer'),
+  page('/macros', 'shelf', 'Macros and config', 'config file macro files host templates include'),
+  about('/history/:id', 'shelf', 'History of a script'),
+  page('/side-by-side', 'shelf', 'Side by side', 'compare diff difference two scripts'),
+  about('/desk', 'desk', 'Desk'),
+  about('/desk/new/:draft', 'desk', 'A new script'),
+  about('/desk/:id', 'desk', 'Desk'),
+  page('/runs', 'runs', 'Runs', 'many jobs materials all combinations matrix'),
+  page('/commands', 'library', 'Commands', 'command book g-code gcode list reference teach firmware m-codes'),
+  about('/commands/:name', 'library', 'A command'),
+  page('/checks', 'library', 'Checks', 'rules findings warnings errors what is checked'),
+  about('/checks/:name', 'library', 'A check'),
+  page(
+    '/read/script-language',
+    'library',
+    'Script language',
+    'help values settings guards formulas keep marks @ language',
+  ),
+  page('/read/rehearsal', 'library', 'The rehearsal', 'help simulation accuracy ooze heat time what it can not know'),
+  page('/read/macros', 'library', 'Macros', 'help templates host macro files variables delayed'),
+  page('/refrains', 'library', 'Refrains', 'shared passages snippets in many scripts'),
+  page('/vocabularies', 'library', 'Vocabularies', 'placeholders slicer variables words export import'),
+  page('/read/vocabularies', 'library', 'About vocabularies', 'help placeholders'),
+  page('/read/shortcuts', 'library', 'Shortcuts', 'keys keyboard help hotkeys'),
+  page('/jobs', 'workshop', 'Jobs and materials', 'filament temperatures print area first layer height'),
+  page('/keeping', 'workshop', 'Backup, export and the bin', 'restore undelete archive zip deleted'),
+] as const satisfies readonly Page[]
+
+export type Path = (typeof pages)[number]['path']
+
+/** The pages of a place that have a tab of their own, in their order. */
+export const tabsOf = (place: PlaceName): Page[] =>
+  place === 'library' || place === 'workshop' ? pages.filter(each => each.listed && each.place === place) : []
+
+/** The page that an address shows; null where there is none. */
+export function pageAt(address: string): Page | null {
+  const parts = address.split('/').filter(Boolean)
+  const fits = ({ path }: Page) => {
+    const wanted = path.split('/').filter(Boolean)
+    return wanted.length === parts.length && wanted.every((part, i) => part.startsWith(':') || part === parts[i])
+  }
+  return pages.find(each => !each.path.includes(':') && fits(each)) ?? pages.find(fits) ?? null
+}
