@@ -56,7 +56,7 @@ const importsOf = (path: string): string[] =>
   )
 
 /** Packages that are as pure as the core. */
-const pure = ['valibot', '@lezer/lr', '@lezer/common', '@huggingface/jinja']
+const pure = ['valibot', '@lezer/lr', '@lezer/common', '@huggingface/jinja', 'diff']
 
 const code = filesIn(source).filter(path => !path.includes('.test.'))
 

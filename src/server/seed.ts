@@ -18,7 +18,21 @@ export function seedWhenEmpty(database: Database, now: string): void {
     const ids = new Map(demoPrinters().map(printer => [printer.name, addEntry(database, 'printers', printer, now)]))
     for (const script of demoScripts()) seedScript(database, script, ids.get(script.printer) as number, now)
     for (const refrain of demoRefrains()) addRefrain(database, refrain, now)
+    database
+      .prepare('INSERT INTO remembered (name, value) VALUES (?, ?)')
+      .run(exampleNames, JSON.stringify([...ids.values()]))
   })
+}
+
+const exampleNames = 'example printers'
+
+/** The printers that came with the application, and stand behind a person's own. */
+export function examplesIn(database: Database): ReadonlySet<number> {
+  const kept = database
+    .prepare<[string], string>('SELECT value FROM remembered WHERE name = ?')
+    .pluck()
+    .get(exampleNames)
+  return new Set(kept === undefined ? [] : (JSON.parse(kept) as number[]))
 }
 
 /** A script with the years that it has behind it. */

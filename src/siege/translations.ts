@@ -67,7 +67,7 @@ const numberFor = (chance: Chance): string => oneOf(chance, ['5', '10', '0.5', '
 /** A formula with a word in it: one of numbers alone a board works out by itself. */
 function formula(chance: Chance, way: Way, words: readonly string[], depth = 0): string {
   const made = anyFormula(chance, way, words, depth)
-  return depth > 0 || /[a-z]\w*_/.test(made) ? made : `${oneOf(chance, words)} + ${made}`
+  return depth > 0 || /[a-z]_/.test(made) ? made : `${oneOf(chance, words)} + ${made}`
 }
 
 function anyFormula(chance: Chance, way: Way, words: readonly string[], depth: number): string {

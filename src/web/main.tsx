@@ -23,6 +23,7 @@ const SideBySide = lazy(async () => ({ default: (await import('./places/beside/S
 const Refrains = lazy(async () => ({ default: (await import('./places/refrains/Refrains.tsx')).Refrains }))
 const KeepingPlace = lazy(async () => ({ default: (await import('./places/keeping/KeepingPlace.tsx')).KeepingPlace }))
 const PrinterPage = lazy(async () => ({ default: (await import('./places/printers/PrinterPage.tsx')).PrinterPage }))
+const NewPrinter = lazy(async () => ({ default: (await import('./places/printers/NewPrinter.tsx')).NewPrinter }))
 const Runs = lazy(async () => ({ default: (await import('./places/runs/Runs.tsx')).Runs }))
 const Checks = lazy(async () => ({ default: (await import('./places/checks/Checks.tsx')).Checks }))
 const Read = lazy(async () => ({ default: (await import('./places/read/Read.tsx')).Read }))
@@ -45,7 +46,7 @@ const elements: Record<Path, ReactElement> = {
   '/side-by-side': <SideBySide />,
   '/refrains': <Refrains />,
   '/keeping': <KeepingPlace />,
-  '/printers/new': <PrinterPage />,
+  '/printers/new': <NewPrinter />,
   '/printers/:id': <PrinterPage />,
   '/runs': <Runs />,
   '/checks': <Checks />,

@@ -84,7 +84,7 @@ function calledIn(passage: Passage, script: Rehearsed): string {
   const [only] = commands
   return spokenOf.has(passage.kind) || commands.length !== 1 || !only
     ? nounOf(passage)
-    : `“${only.raw.replace(/\s*;.*$/, '').trim()}”`
+    : `“${(only.raw.split(';')[0] ?? '').trim()}”`
 }
 
 const linesOf = ({ lines }: Rehearsed, passage: Passage) => {

@@ -106,6 +106,9 @@ describe('a printer fitted to what was measured', () => {
     const fit = fitPrinter(printer, timed)
     if (!fit.ok) throw new Error(fit.why)
     expect(fit.alike).toEqual([['nozzle to 200 °C', 'bed to 60 °C']])
+    // 100 and 120 s are 55 s too short in sum: both grow, and the times are right.
+    expect(fit.changes.slice(0, 2).map(({ what }) => what)).toEqual(['nozzle to 200 °C', 'bed to 60 °C'])
+    expect(fit.agrees).toBe(true)
   })
 
   it('says so where no figures explain the times', () => {

@@ -176,13 +176,18 @@ export function fitPrinter(printer: Printer, trials: readonly Timed[]): Fit {
   const borne = figures.filter(shown)
   const { scales, covariance } = leastSquares(printer, trials, borne)
   const sure = borne.map((_, i) => Math.sqrt(covariance[i]?.[i] ?? 0))
+  const together = (i: number, j: number) =>
+    (covariance[i]?.[j] ?? 0) / ((sure[i] as number) * (sure[j] as number)) < entangled
+  const alike = borne.flatMap((one, i) =>
+    borne.flatMap((other, j): [Figure, Figure][] => (j > i && together(i, j) ? [[one, other]] : [])),
+  )
   const worth = new Map(
     borne.map((figure, i) => {
-      const by = Math.abs((scales.get(figure) as number) - 1)
-      return [
-        figure,
-        by >= Math.max(leastChange, 2 * (sure[i] as number)) || by >= doubt ? (scales.get(figure) as number) : 1,
-      ]
+      const scale = scales.get(figure) as number
+      // Of two that can't be told apart the sum is known well, though neither is by itself.
+      const doubtful = alike.some(pair => pair.includes(figure)) ? 0 : 2 * (sure[i] as number)
+      const by = Math.abs(scale - 1)
+      return [figure, by >= Math.max(leastChange, doubtful) || by >= doubt ? scale : 1]
     }),
   )
   const fitted = scaled(printer, worth)
@@ -196,12 +201,7 @@ export function fitPrinter(printer: Printer, trials: readonly Timed[]): Fit {
     printer: fitted,
     changes: changesFrom(printer, fitted),
     untold: figures.filter(figure => !borne.includes(figure)).map(({ what }) => what),
-    alike: borne.flatMap((one, i) =>
-      borne.slice(i + 1).flatMap((other, j): [string, string][] => {
-        const together = (covariance[i]?.[i + 1 + j] ?? 0) / ((sure[i] as number) * (sure[i + 1 + j] as number))
-        return together < entangled ? [[one.what, other.what]] : []
-      }),
-    ),
+    alike: alike.map(([one, other]) => [one.what, other.what]),
     agrees: rows.every(
       ({ measuredS, afterS }) => Math.abs(measuredS - afterS) <= Math.max(missS, missShare * measuredS),
     ),

@@ -241,6 +241,12 @@ export const plainIndex = (tree: Tree | undefined): string | null =>
         ? tree.text
         : null
 
+/** A word without what stands behind it in brackets. */
+export const bareName = (word: string): string => {
+  const at = word.search(/[[(]/)
+  return (at < 0 ? word : word.slice(0, at)).trim()
+}
+
 /** A word with its index as one name, as a list's element is taught: `area_min[0]`. Null where the index is a formula. */
 export function elementName({ name, index }: Extract<Tree, { is: 'word' }>): string | null {
   const plain = index.map(plainIndex)

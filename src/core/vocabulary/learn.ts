@@ -1,6 +1,6 @@
 // Learns a vocabulary from a script that a person already uses: its signs, words and branches, and what each most likely means.
 import { newVocabulary, type Signs, type Vocabulary, type VocabularyWord } from '../model/vocabulary.ts'
-import { elementName, plainFunction, plainIndex, readExpression, type Tree, wordsOf } from './expression.ts'
+import { bareName, elementName, plainFunction, plainIndex, readExpression, type Tree, wordsOf } from './expression.ts'
 import { type Guess, guessMeaning, perTool } from './guess.ts'
 import { type Span, spansIn, styles } from './signs.ts'
 import { assignmentIn, branchIn, loopIn } from './tags.ts'
@@ -165,9 +165,7 @@ export function learn(text: string, name: string): Learned | null {
   }
   const branch = branchOf(spans, main)
   const words = [...guesses.keys()].map((word): VocabularyWord => {
-    const lone = spans.find(
-      ({ inside }) => isPlain(inside) && inside.trim().replace(/[[(].*$/, '') === word.replace(/\[.*$/, ''),
-    )
+    const lone = spans.find(({ inside }) => isPlain(inside) && bareName(inside) === bareName(word))
     const signs = lone && !same(lone.signs, main) ? lone.signs : null
     return { word, value: guesses.get(word)?.value ?? null, standIn: null, signs }
   })
@@ -179,9 +177,11 @@ export function learn(text: string, name: string): Learned | null {
       words: withoutDoubles(words, guesses),
       formulas: branch !== null || formulas.some(each => /[-+*/]/.test(each)),
       joins: cLike ? { and: '&&', or: '||', not: '!' } : { and: 'and', or: 'or', not: 'not' },
-      functions: [...new Set([...formulaText.matchAll(/([A-Za-z_][\w.]*)\s*\(/g)].map(([, each = '']) => each))].filter(
-        each => ['min', 'max', 'abs', 'round', 'floor', 'ceil'].includes(plainFunction(each)),
-      ),
+      functions: [
+        ...new Set(
+          [...formulaText.matchAll(/(?<![\w.])([A-Za-z_][\w.]{0,40})\s{0,9}\(/g)].map(([, each = '']) => each),
+        ),
+      ].filter(each => ['min', 'max', 'abs', 'round', 'floor', 'ceil'].includes(plainFunction(each))),
       choices: /\?/.test(formulaText),
       branch,
     },

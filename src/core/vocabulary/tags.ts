@@ -19,11 +19,18 @@ const branchWords: readonly (readonly [Branch['kind'], RegExp])[] = [
 /** A part of a branch: its beginning with a condition, another one, or its end. */
 export type Branch = { kind: 'when' | 'otherwise-when' | 'otherwise' | 'end'; condition: string }
 
+/** Some end a condition with a word or a sign of its own. */
+export const conditionIn = (text: string): string => {
+  const trimmed = text.trim()
+  return (
+    /[\s)]then$/i.test(trimmed) ? trimmed.slice(0, -4) : trimmed.endsWith(':') ? trimmed.slice(0, -1) : trimmed
+  ).trim()
+}
+
 export function branchIn(inside: string): Branch | null {
   for (const [kind, shape] of branchWords) {
     const found = shape.exec(inside.trim())
-    // Some end a condition with a word or a sign of its own.
-    if (found) return { kind, condition: (found[1] ?? '').replace(/\s+then\s*$|\s*:\s*$/i, '').trim() }
+    if (found) return { kind, condition: conditionIn(found[1] ?? '') }
   }
   return null
 }

@@ -5,7 +5,7 @@ import type { Vocabulary } from '../model/vocabulary.ts'
 import { readExpression } from './expression.ts'
 import { isOurName, type Knowing, saidInOurs } from './our-words.ts'
 import { allSigns, type Span, spansIn } from './signs.ts'
-import { assignmentIn, type Branch, branchIn, loopIn } from './tags.ts'
+import { assignmentIn, type Branch, branchIn, conditionIn, loopIn } from './tags.ts'
 import { type Block, isWhole, type LineParts, type Part, staysTheirs, written } from './unfold.ts'
 
 /** More lines than this, out of one with many branches, are no help to anybody. */
@@ -56,8 +56,7 @@ export function branchOf(inside: string, { branch }: Vocabulary): Branch | null 
     if (condition === null) continue
     const asks = kind === 'when' || kind === 'otherwise-when'
     // Where the other branch's word begins like one that asks, what stands behind it says which it is.
-    if (asks ? condition !== '' : condition === '')
-      return { kind, condition: asks ? condition.replace(/\s+then\s*$|\s*:\s*$/i, '').trim() : '' }
+    if (asks ? condition !== '' : condition === '') return { kind, condition: asks ? conditionIn(condition) : '' }
   }
   return branchIn(inside)
 }

@@ -3,6 +3,7 @@
 import { guardLine, guardsOf, inText, linesNotTaken, settingLine } from '../formula/marks.ts'
 import { childrenOf, parse, textOf } from '../formula/syntax.ts'
 import { signsOf, type Vocabulary } from '../model/vocabulary.ts'
+import { bareName } from './expression.ts'
 import { type Has, inTheirWords, type Out, type Said } from './their-words.ts'
 import type { Translated, Untranslatable } from './to-ours.ts'
 
@@ -18,7 +19,7 @@ export type Decided = { guards: ReadonlyMap<number, boolean>; worth: (line: numb
 const commentAt = (raw: string): number => (raw.includes(';') ? raw.indexOf(';') : raw.length)
 
 /** Whether what is written is this word, maybe with a tool's number or a list's behind it. */
-const isSaidBy = (word: string, text: string): boolean => text.replace(/[[(].*$/, '') === word.replace(/\[.*$/, '')
+const isSaidBy = (word: string, text: string): boolean => bareName(text) === bareName(word)
 
 /** The expression of a setting, without its unit and range. */
 function bodyOf(body: string): string | null {

@@ -9,6 +9,7 @@ import { allEntries } from '../catalog.ts'
 import type { Database } from '../database.ts'
 import { bodyOf } from '../requests.ts'
 import { allHeads } from '../scripts.ts'
+import { examplesIn } from '../seed.ts'
 import { seriousCounts, summariesOf } from '../summaries.ts'
 import type { Work } from '../work/tasks.ts'
 
@@ -33,10 +34,12 @@ export function shelfRoutes(database: Database, work: Work, quiet: () => Promise
       if (its) its.push(head)
       else byPrinter.set(head.printerId, [head])
     }
+    const examples = examplesIn(database)
     return JSON.stringify({
       printers: allEntries(database, 'printers').map(({ id, data: printer }) => ({
         id,
         printer,
+        example: examples.has(id),
         scripts: byPrinter.get(id) ?? [],
       })),
     })

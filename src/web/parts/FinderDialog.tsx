@@ -25,11 +25,12 @@ const addressOf = ({ sort, scriptId, line }: Hit): string =>
 /** A search waits so long for the next key, ms. */
 const pauseMs = 120
 
-type Props = { open: boolean; onOpenChange: (open: boolean) => void }
+/** `typed` is what was written before this could be shown. */
+type Props = { open: boolean; typed: string; onOpenChange: (open: boolean) => void }
 
-export default function FinderDialog({ open, onOpenChange: setOpen }: Props) {
+export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Props) {
   const navigate = useNavigate()
-  const [words, setWords] = useState('')
+  const [words, setWords] = useState(typed)
   const [hits, setHits] = useState<Hit[]>([])
   const [problem, setProblem] = useState('')
   useEffect(() => {

@@ -41,7 +41,13 @@ export type Summary = {
   strokes: [number, number][][]
 }
 /** `serious` counts findings that are more than advice; null where the script was not rehearsed since something changed. */
-export type ShelfPrinter = { id: number; printer: Printer; scripts: (ScriptHead & { serious: number | null })[] }
+/** `example` is what came with the application. */
+export type ShelfPrinter = {
+  id: number
+  printer: Printer
+  example: boolean
+  scripts: (ScriptHead & { serious: number | null })[]
+}
 
 /** A request that failed, with the sentence to show. */
 export class ApiError extends Error {

@@ -43,6 +43,12 @@ export async function keepDraft(key: string, draft: Draft): Promise<void> {
   await set(prefix + key, draft)
 }
 
+/** Makes a new script that waits one of this printer. */
+export async function setDraftPrinter(key: string, printerId: number): Promise<void> {
+  const draft = await findDraft(key)
+  if (draft) await keepDraft(key, { ...draft, printerId })
+}
+
 /** Begins a new script with this text; gives the address of its Desk. */
 export async function beginDraft(text: string, name: string, printerId: number): Promise<string> {
   // It asks the firmware’s tables, which the shelf has no other need of.

@@ -3,6 +3,7 @@ import type { SavedScript } from '../../core/model/kept.ts'
 import { api } from './api.ts'
 import { fileText, keepNow, settingOf, update, useDesk } from './desk.ts'
 import { dropDraft, savedDraftKey } from './drafts.ts'
+import { rememberMyPrinter } from './mine.ts'
 import { tellApartAside } from './rehearser.ts'
 
 const { getState, setState } = useDesk
@@ -89,6 +90,7 @@ export async function saveAs(name: string, note: string, stock = false): Promise
   const { printerId, moment } = open.chosen
   try {
     const saved = await api.add({ name, printerId, moment, text: fileText(open), note, stock })
+    if (open.saved === null) rememberMyPrinter(printerId)
     await dropDraft(open.key)
     setState({ open: null })
     return saved

@@ -1,8 +1,11 @@
 // The Desk: one script written and rehearsed. Ribbon over everything; text, bed and findings below; the outcome along the bottom.
 import type { EditorView } from '@codemirror/view'
 import { useEffect, useMemo, useState } from 'react'
+import { Panel, PanelGroup, PanelResizeHandle } from 'react-resizable-panels'
 import { Link, useParams, useSearchParams } from 'react-router'
+import { useNarrow } from '../../parts/useNarrow.ts'
 import { askNothing, useAsked } from '../../state/asked.ts'
+import { useBedRoom } from '../../state/bed-room.ts'
 import { openNew, openSaved, selectLines, settingOf, useDesk } from '../../state/desk.ts'
 import { useOutline } from '../../state/outline.ts'
 import { usePreview } from '../../state/preview.ts'
@@ -15,6 +18,7 @@ import { UnknownPanel } from './lower/UnknownPanel.tsx'
 import { Outcome } from './Outcome.tsx'
 import { PreviewCard } from './preview/PreviewCard.tsx'
 import { Ribbon } from './ribbon/Ribbon.tsx'
+import { Stacked } from './Stacked.tsx'
 import { StateCard } from './StateCard.tsx'
 import { useKeys } from './useKeys.ts'
 
@@ -25,6 +29,8 @@ export function Desk() {
   const [editor, setEditor] = useState<EditorView | null>(null)
   const previewing = usePreview(({ preview, refusal }) => preview !== null || refusal !== null)
   const { outline } = useOutline()
+  const { large } = useBedRoom()
+  const narrow = useNarrow()
   const { asked } = useAsked()
   useKeys(editor)
   const chosen = open?.chosen
@@ -61,24 +67,53 @@ export function Desk() {
       </div>
     )
   if (!open || !things || !setting) return <p className="p-6 text-soft">Opening the script…</p>
+  const text = <ScriptEditor open={open} setting={setting} onReady={setEditor} />
+  const bed = <BedCard open={open} setting={setting} />
+  const lower = previewing ? (
+    <PreviewCard open={open} setting={setting} editor={editor} />
+  ) : (
+    <LowerCard open={open} setting={setting} editor={editor} />
+  )
   return (
-    <div className="flex h-full min-h-[640px] flex-col gap-2.5 px-6 pt-2 pb-1.5">
+    <div className="flex h-full min-h-[640px] flex-col gap-2.5 px-6 pt-2 pb-1.5 max-[899px]:h-auto max-[899px]:min-h-0 max-[899px]:px-3">
       <DeskHeader open={open} things={things} />
       <Ribbon open={open} setting={setting} />
-      <div
-        className={`grid min-h-0 flex-1 gap-3 ${outline ? 'grid-cols-[minmax(0,1.55fr)_minmax(0,1fr)]' : 'grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]'}`}
-      >
-        <ScriptEditor open={open} setting={setting} onReady={setEditor} />
-        <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_158px] grid-rows-[minmax(190px,1fr)_auto] gap-3 overflow-auto">
-          <BedCard open={open} setting={setting} />
-          <StateCard open={open} />
-          {previewing ? (
-            <PreviewCard open={open} setting={setting} editor={editor} />
-          ) : (
-            <LowerCard open={open} setting={setting} editor={editor} />
-          )}
-        </div>
-      </div>
+      {narrow ? (
+        <Stacked
+          text={text}
+          bed={
+            <>
+              {bed}
+              <StateCard open={open} />
+            </>
+          }
+          lower={lower}
+          previewing={previewing}
+        />
+      ) : (
+        <PanelGroup direction="horizontal" autoSaveId="warm-prelude desk columns" className="min-h-0 flex-1">
+          <Panel defaultSize={outline ? 61 : 56} minSize={25} className="flex">
+            {text}
+          </Panel>
+          <Divide between="the text and the bed" />
+          <Panel minSize={25}>
+            <PanelGroup direction="vertical" autoSaveId="warm-prelude desk rows">
+              <Panel id="bed" order={1} defaultSize={52} minSize={25} className="flex gap-3">
+                {bed}
+                <StateCard open={open} />
+              </Panel>
+              {(!large || previewing) && (
+                <>
+                  <Divide between="the bed and the findings" vertical />
+                  <Panel id="lower" order={2} minSize={20}>
+                    {lower}
+                  </Panel>
+                </>
+              )}
+            </PanelGroup>
+          </Panel>
+        </PanelGroup>
+      )}
       <Outcome open={open} setting={setting} />
       {asked === 'unknown' && (
         <UnknownPanel
@@ -101,3 +136,15 @@ export function Desk() {
     </div>
   )
 }
+
+/** Between two panes, to be dragged or moved by arrow keys; where it was left is remembered. */
+const Divide = ({ between, vertical = false }: { between: string; vertical?: boolean }) => (
+  <PanelResizeHandle
+    aria-label={`Room between ${between}`}
+    className={`group flex shrink-0 items-center justify-center ${vertical ? 'h-3' : 'w-3'}`}
+  >
+    <span
+      className={`rounded-full bg-rule group-hover:bg-soft group-data-[resize-handle-state=drag]:bg-heat ${vertical ? 'h-1 w-10' : 'h-10 w-1'}`}
+    />
+  </PanelResizeHandle>
+)

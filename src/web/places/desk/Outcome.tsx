@@ -30,7 +30,7 @@ export function Outcome({ open, setting }: Props) {
   return (
     <section
       aria-label="Outcome"
-      className="flex h-9 shrink-0 items-baseline gap-5 overflow-hidden border-t border-rule pt-1.5 whitespace-nowrap"
+      className="flex h-9 shrink-0 items-baseline gap-5 overflow-hidden border-t border-rule pt-1.5 whitespace-nowrap max-[899px]:h-auto max-[899px]:flex-wrap max-[899px]:gap-x-4 max-[899px]:gap-y-1"
     >
       <Figure value={duration(durations.totalS)} what={start ? 'before the print begins' : 'in all'} />
       {parts

@@ -16,7 +16,7 @@ import {
 } from '@codemirror/view'
 import { tags } from '@lezer/highlight'
 import { useEffect, useRef } from 'react'
-import { editorTheme } from '../desk/editor/theme.ts'
+import { editorTheme } from '../../parts/editor-theme.ts'
 
 type Props = { name: string; value: string; onChange: (value: string) => void }
 
@@ -26,10 +26,10 @@ const configLines = StreamLanguage.define<{ key: boolean }>({
   startState: () => ({ key: true }),
   token(stream) {
     if (stream.sol()) {
-      if (stream.match(/\[[^\]]*\]/)) return 'heading'
-      if (stream.match(/[A-Za-z_][\w ]*(?=[:=])/)) return 'propertyName'
+      if (stream.match(/^\[[^\]]{0,200}\]/)) return 'heading'
+      if (stream.match(/^[A-Za-z_][\w ]{0,80}(?=[:=])/)) return 'propertyName'
     }
-    if (stream.match(/[#;].*/)) return 'comment'
+    if (stream.match(/^[#;].*/)) return 'comment'
     stream.next()
     return null
   },

@@ -1,10 +1,12 @@
 // A printer made from nothing: five questions that matter; the rest gets sensible figures and can be changed afterwards.
 import { useState } from 'react'
-import { useNavigate } from 'react-router'
+import { useNavigate, useSearchParams } from 'react-router'
 import { type Answers, printerFrom } from '../../../core/model/new-printer.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
 import { api } from '../../state/api.ts'
+import { newDraftKey, setDraftPrinter } from '../../state/drafts.ts'
+import { rememberMyPrinter } from '../../state/mine.ts'
 import { BedPad } from './BedPad.tsx'
 
 const families: { value: Answers['family']; label: string; about: string }[] = [
@@ -31,6 +33,8 @@ const probes: { value: Answers['probe']; label: string }[] = [
 
 export function NewPrinter() {
   const navigate = useNavigate()
+  const [search] = useSearchParams()
+  const back = search.get('back') ?? ''
   const [answers, setAnswers] = useState<Answers>({
     name: '',
     widthMm: 220,
@@ -48,7 +52,11 @@ export function NewPrinter() {
     if (answers.name.trim() === '') return setRefusal('A printer needs a name.')
     try {
       const { id } = await api.addPrinter(printerFrom({ ...answers, name: answers.name.trim() }))
-      await navigate(`/printers/${id}`, { replace: true })
+      rememberMyPrinter(id)
+      // A script that waits for it is checked for it from now on.
+      const draft = /^\/desk\/new\/([\w-]+)$/.exec(back)?.[1]
+      if (draft) await setDraftPrinter(newDraftKey(draft), id)
+      await navigate(draft ? back : `/printers/${id}`, { replace: true })
     } catch (error) {
       setRefusal((error as Error).message)
     }

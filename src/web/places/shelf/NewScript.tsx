@@ -7,6 +7,13 @@ import { FileButton } from '../../parts/FileButton.tsx'
 import { useDrop } from '../../parts/useDrop.ts'
 import type { ShelfPrinter } from '../../state/api.ts'
 import { beginDraft } from '../../state/drafts.ts'
+import { myPrinter } from '../../state/mine.ts'
+
+/** The printer that was said to be theirs, else the first on the shelf. */
+const printerFor = (printers: readonly ShelfPrinter[]): number => {
+  const mine = myPrinter()
+  return printers.find(({ id }) => id === mine)?.id ?? printers[0]?.id ?? 0
+}
 
 /** Larger files are no scripts that a person works on. */
 const largestFile = 64 * 1024 * 1024
@@ -16,7 +23,7 @@ export function NewScript({ printers }: { printers: ShelfPrinter[] }) {
   const [problem, setProblem] = useState<string | null>(null)
 
   const begin = async (text: string, name: string) => {
-    await navigate(await beginDraft(text, name, printers[0]?.id ?? 0))
+    await navigate(await beginDraft(text, name, printerFor(printers)))
   }
 
   const take = async (dropped: File | undefined) => {

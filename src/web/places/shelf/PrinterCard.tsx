@@ -13,10 +13,13 @@ type Script = Summarized['scripts'][number]
 
 type Props = Summarized & { onChanged: () => void }
 
-export function PrinterCard({ id, printer, scripts, onChanged }: Props) {
+export function PrinterCard({ id, printer, example, scripts, onChanged }: Props) {
   const start = scripts.find(({ moment }) => moment === 'start')
   return (
-    <section aria-label={printer.name} className="flex gap-5 rounded-card border border-rule bg-raised px-4 py-3.5">
+    <section
+      aria-label={printer.name}
+      className="flex gap-5 rounded-card border border-rule bg-raised px-4 py-3.5 max-[899px]:gap-3 max-[899px]:px-3 max-[699px]:[&>svg]:hidden"
+    >
       <BedPicture printer={printer} strokes={start?.summary?.strokes ?? []} probes={start?.summary?.probes ?? false} />
       <div className="min-w-0 flex-1">
         <div className="flex flex-wrap items-baseline gap-x-3 pb-1.5">
@@ -25,6 +28,7 @@ export function PrinterCard({ id, printer, scripts, onChanged }: Props) {
               {printer.name}
             </Link>
           </h2>
+          {example && <span className="rounded-full border border-rule px-2 text-[13px] text-soft">example</span>}
           <p className="text-[14px] text-soft">{printer.about}</p>
         </div>
         {scripts.length === 0 && (
@@ -36,13 +40,15 @@ export function PrinterCard({ id, printer, scripts, onChanged }: Props) {
               <div className="flex items-center hover:bg-sunk">
                 <Link
                   to={`/desk/${script.id}`}
-                  className="grid grid-cols-[8.5rem_minmax(8rem,1fr)_9rem_6rem_7rem] max-[1150px]:grid-cols-[7rem_minmax(4rem,1fr)_8.5rem_5.5rem] items-center min-w-0 flex-1 gap-3 max-[1150px]:gap-2 px-1 py-1.5"
+                  className="grid grid-cols-[8.5rem_minmax(8rem,1fr)_9rem_6rem_7rem] max-[1150px]:grid-cols-[7rem_minmax(4rem,1fr)_8.5rem_5.5rem] max-[899px]:grid-cols-[minmax(5rem,1fr)_6.5rem] items-center min-w-0 flex-1 gap-3 max-[1150px]:gap-2 px-1 py-1.5"
                 >
-                  <span className="text-[14px] text-soft">{momentWords[script.moment]}</span>
+                  <span className="text-[14px] text-soft max-[899px]:order-3">{momentWords[script.moment]}</span>
                   <span className="truncate font-semibold" title={script.name}>
                     {script.name}
                   </span>
-                  <span className="text-[14px] text-soft">{outcome(script)}</span>
+                  <span className="text-[14px] text-soft max-[899px]:order-4 max-[899px]:text-right">
+                    {outcome(script)}
+                  </span>
                   <span className="text-[14px] text-soft max-[1150px]:hidden">
                     {howLongAgo(script.changedAt, new Date())}
                   </span>

@@ -1,26 +1,34 @@
 // The Shelf: every printer with its scripts, what needs attention, and where a new script begins.
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { useCallback, useEffect, useRef, useState } from 'react'
-import { Link } from 'react-router'
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { Link, useNavigate } from 'react-router'
 import { plural } from '../../../core/format.ts'
 import { api, type ShelfPrinter } from '../../state/api.ts'
+import { hideExamples, useExamples } from '../../state/mine.ts'
 import { LeftOpen } from './LeftOpen.tsx'
 import { NeedsAttention } from './NeedsAttention.tsx'
 import { NewScript } from './NewScript.tsx'
+import { inOrder } from './order.ts'
 import { PrinterCard } from './PrinterCard.tsx'
 import { useSummaries } from './useSummaries.ts'
+import { Welcome } from './Welcome.tsx'
 
 /** About how high a card is, px, until it has been measured. */
 const cardPx = ({ scripts }: ShelfPrinter): number => 76 + 34 * Math.max(2, scripts.length)
 const gapPx = 12
 
 export function Shelf() {
-  const [loaded, setLoaded] = useState<ShelfPrinter[] | null>(null)
+  const navigate = useNavigate()
+  const [all, setAll] = useState<ShelfPrinter[] | null>(null)
+  const { hidden } = useExamples()
+  const loaded = useMemo(() => all && inOrder(all, !hidden), [all, hidden])
+  const own = all?.some(({ example }) => !example) ?? true
+  const examples = all?.filter(({ example }) => example).length ?? 0
   const [problem, setProblem] = useState<string | null>(null)
   const load = useCallback(() => {
     setProblem(null)
     api.shelf().then(
-      shelf => setLoaded(shelf.printers),
+      shelf => setAll(shelf.printers),
       error => setProblem((error as Error).message),
     )
   }, [])
@@ -29,6 +37,12 @@ export function Shelf() {
     document.title = 'Shelf · Warm Prelude'
   }, [])
 
+  /** The first example's start script on the Desk. */
+  const lookAround = () => {
+    hideExamples(false)
+    const script = all?.find(({ example }) => example)?.scripts[0]
+    if (script) void navigate(`/desk/${script.id}`)
+  }
   const list = useRef<HTMLDivElement>(null)
   const cards = useVirtualizer({
     count: loaded?.length ?? 0,
@@ -46,7 +60,7 @@ export function Shelf() {
     summary?.findings.some(({ severity }) => severity !== 'advice'),
   ).length
   return (
-    <div className="mx-auto grid max-w-[1500px] grid-cols-[minmax(0,1fr)_300px] gap-6 px-6 py-5 max-[1150px]:grid-cols-[minmax(0,1fr)_240px] max-[1150px]:gap-4 max-[1150px]:px-4">
+    <div className="mx-auto grid max-w-[1500px] grid-cols-[minmax(0,1fr)_300px] gap-6 px-6 py-5 max-[1150px]:grid-cols-[minmax(0,1fr)_240px] max-[1150px]:gap-4 max-[1150px]:px-4 max-[899px]:grid-cols-1 max-[899px]:px-3">
       <div className="min-w-0">
         <div className="mb-4 flex items-baseline gap-4">
           <h1 className="font-serif text-[27px] font-semibold">The shelf</h1>
@@ -72,7 +86,8 @@ export function Shelf() {
           </p>
         )}
         {!loaded && !problem && <p className="text-soft">Taking the printers from the shelf…</p>}
-        {loaded?.length === 0 && (
+        {all && !own && <Welcome onLookAround={lookAround} />}
+        {loaded?.length === 0 && examples === 0 && (
           <p className="rounded-card border border-rule bg-raised p-8 text-center text-soft">
             The shelf is empty.{' '}
             <Link to="/printers/new" className="text-heat underline">
@@ -83,6 +98,14 @@ export function Shelf() {
               bring a shelf in
             </Link>
             .
+          </p>
+        )}
+        {examples > 0 && hidden && (
+          <p className="mb-3 text-soft">
+            {plural(examples, 'example printer')} hidden.{' '}
+            <button type="button" onClick={() => hideExamples(false)} className="text-heat underline">
+              Show the examples
+            </button>
           </p>
         )}
         <div ref={list} className="relative" style={{ height: cards.getTotalSize() }}>
@@ -97,6 +120,15 @@ export function Shelf() {
                   className="absolute top-0 left-0 w-full pb-3"
                   style={{ transform: `translateY(${start - cards.options.scrollMargin}px)` }}
                 >
+                  {printer.example && !printers[index - 1]?.example && (
+                    <p className="flex items-baseline gap-3 pb-2 text-soft">
+                      <span className="font-serif text-[18px] font-semibold text-ink">Examples</span> made-up printers
+                      to look around with
+                      <button type="button" onClick={() => hideExamples(true)} className="text-heat underline">
+                        Hide the examples
+                      </button>
+                    </p>
+                  )}
                   <PrinterCard {...printer} onChanged={load} />
                 </div>
               )

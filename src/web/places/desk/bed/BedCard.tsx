@@ -1,11 +1,12 @@
 // The bed from above, where the head can go, where it went and what it laid down; and the same from the side.
-import { ChevronLeft, ChevronRight } from 'lucide-react'
+import { ChevronLeft, ChevronRight, Expand, Shrink } from 'lucide-react'
 import { useRef } from 'react'
 import { mm, plain } from '../../../../core/format.ts'
 import { beadWidthMm } from '../../../../core/machine/outcome.ts'
 import { stepsOf } from '../../../../core/machine/trace.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+import { toggleBedRoom, useBedRoom } from '../../../state/bed-room.ts'
 import { type Open, selectLines } from '../../../state/desk.ts'
 import { propose, usePreview } from '../../../state/preview.ts'
 import { BedView } from './BedView.tsx'
@@ -32,6 +33,7 @@ const toStep = (mm: number): number => Math.round(mm * 2) / 2
 export function BedCard({ open, setting }: Props) {
   const { round, selection } = open
   const { preview, asked } = usePreview()
+  const { large } = useBedRoom()
   const from = useRef({ x: 0, y: 0 })
   const nudging = asked?.do === 'nudge' ? asked : null
   const onDrag = (dx: number, dy: number, begins: boolean) => {
@@ -53,10 +55,10 @@ export function BedCard({ open, setting }: Props) {
   return (
     <section
       aria-label="The bed from above"
-      className="@container relative flex min-h-0 flex-col rounded-card border border-rule bg-raised p-2"
+      className="@container relative flex min-h-0 min-w-0 flex-1 flex-col rounded-card border border-rule bg-raised p-2"
     >
       {round && (
-        <div className="flex min-h-0 flex-1 gap-1">
+        <div className={`flex min-h-0 flex-1 gap-1 ${large ? 'flex-col' : ''}`}>
           <BedView
             after={preview?.round ?? null}
             round={round}
@@ -65,19 +67,24 @@ export function BedCard({ open, setting }: Props) {
             playheadS={open.playheadS}
             onDrag={nudging ? onDrag : null}
           />
-          <SideView round={round} at={open.playheadS} setting={setting} />
+          <SideView round={round} at={open.playheadS} setting={setting} large={large} />
         </div>
       )}
       <div className="flex items-center gap-1 text-[13px] text-soft">
         <Step name="Move before" onClick={() => go(false)} icon={<ChevronLeft size={16} aria-hidden />} />
         <Step name="Next move" onClick={() => go(true)} icon={<ChevronRight size={16} aria-hidden />} />
-        <p className="ml-1 truncate">
+        <p className="ml-1 min-w-0 flex-1 truncate">
           {nudging
             ? 'Drag on the bed to nudge it'
             : stroke
               ? `${mm(stroke.lengthMm, 1)} long, bead ${plain(stroke.crossSectionMm2)} mm², ${plain(beadWidthMm(stroke.crossSectionMm2, stroke.to[2]), 2)} mm wide, ${plain(stroke.flowMm3S, 1)} mm³/s`
               : `${sizeOf(setting.printer.bed.x)} × ${sizeOf(setting.printer.bed.y)} mm · dotted: travel · full: filament${preview ? ' · outlined: after the edit' : ''}`}
         </p>
+        <Step
+          name={large ? 'The bed smaller, with the findings below' : 'The bed larger'}
+          onClick={toggleBedRoom}
+          icon={large ? <Shrink size={16} aria-hidden /> : <Expand size={16} aria-hidden />}
+        />
       </div>
     </section>
   )

@@ -1,5 +1,7 @@
 // Draws the bed and the path in millimetres; pressing a move selects its line.
-import { type MouseEvent, type PointerEvent, useMemo, useRef } from 'react'
+import { tickStep } from 'd3-array'
+import { Maximize, ZoomIn, ZoomOut } from 'lucide-react'
+import { type KeyboardEvent, type MouseEvent, type PointerEvent, useMemo, useRef } from 'react'
 import { beadWidthMm, type Stroke } from '../../../../core/machine/outcome.ts'
 import { positionAt, stepsOf } from '../../../../core/machine/trace.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
@@ -8,6 +10,7 @@ import { useSize } from '../../../parts/useSize.ts'
 import { type Selection, selectLines } from '../../../state/desk.ts'
 import { BedGround } from './BedGround.tsx'
 import { BedOoze } from './BedOoze.tsx'
+import { type BedZoom, useBedZoom } from './useBedZoom.ts'
 
 type Props = {
   round: DeskRound
@@ -53,10 +56,17 @@ export function BedView({ round, after, setting, selection, playheadS, onDrag }:
   const [left, right] = widen(printer.reach.x, round.bounds.x)
   const [front, back] = widen(printer.reach.y, round.bounds.y)
   const [width, depth] = [right - left, back - front]
-  /** Millimetres to a screen pixel, so that text and signs keep their size whatever the bed's. */
-  const pixel = size.width > 0 ? Math.max(width / size.width, depth / size.height) : 1
+  const drawnAt = useMemo(() => middleOf(round, onDrag !== null ? selection : null), [round, selection, onDrag])
+  // Text and signs keep their size on the screen, whatever the bed's.
+  const zoom = useBedZoom(
+    { left, right, front, back },
+    size,
+    onDrag !== null,
+    onDrag ? { ...drawnAt, mostMmPixel: finestDragMm } : null,
+  )
+  const { pixel } = zoom
   const head = positionAt(round.trace, playheadS)
-  const near = Math.max(width, depth) * nearShare
+  const near = (Math.max(width, depth) * nearShare) / zoom.times
 
   /** Where the pointer is on the bed, mm. */
   const placeOf = (event: MouseEvent<SVGSVGElement>): [number, number] | null => {
@@ -95,11 +105,12 @@ export function BedView({ round, after, setting, selection, playheadS, onDrag }:
   }
 
   return (
-    <div ref={attach} className="min-h-0 min-w-0 flex-1">
+    <div ref={attach} className="relative min-h-0 min-w-0 flex-1">
       {/* biome-ignore lint/a11y/useKeyWithClickEvents: the keys for this are the buttons below the picture */}
       <svg
-        viewBox={`${left} ${-back} ${width} ${depth}`}
-        className={`h-full w-full ${onDrag ? 'cursor-grab touch-none select-none active:cursor-grabbing' : ''}`}
+        ref={zoom.attach}
+        viewBox={zoom.viewBox}
+        className={`absolute inset-0 h-full w-full touch-none ${onDrag ? 'cursor-grab select-none active:cursor-grabbing' : ''}`}
         role="img"
         aria-label={`The bed of ${printer.name} with ${round.strokes.length} strokes of filament on it`}
         onClick={press}
@@ -116,6 +127,71 @@ export function BedView({ round, after, setting, selection, playheadS, onDrag }:
           {!Number.isNaN(head.x + head.y) && <Head x={head.x} y={head.y} size={8 * pixel} />}
         </g>
       </svg>
+      <ZoomKeys zoom={zoom} />
+      {(zoom.times > 1.001 || size.height > 320) && <Scale pixel={pixel} width={size.width} />}
+    </div>
+  )
+}
+
+/** While something is dragged, a screen pixel is no more than this. */
+const finestDragMm = 0.25
+
+/** The middle of what is dragged, or of all that is laid down. */
+function middleOf({ strokes, bounds }: DeskRound, selection: Selection | null): { x: number; y: number } {
+  const its = strokes.filter(({ line }) => selection && line >= selection.firstLine && line <= selection.lastLine)
+  const points = (its.length ? its : strokes).flatMap(({ path }) => path)
+  const middle = (values: readonly number[]) => (Math.min(...values) + Math.max(...values)) / 2
+  if (points.length > 0) return { x: middle(points.map(([x]) => x)), y: middle(points.map(([, y]) => y)) }
+  return { x: middle(bounds.x ?? [0]), y: middle(bounds.y ?? [0]) }
+}
+
+/** Larger, smaller, all of it: by button, and by arrow keys for what lies beside. */
+function ZoomKeys({ zoom: { zoomBy, panBy, fit, times } }: { zoom: BedZoom }) {
+  const onKey = (event: KeyboardEvent) => {
+    const to = { ArrowLeft: [-0.2, 0], ArrowRight: [0.2, 0], ArrowUp: [0, 0.2], ArrowDown: [0, -0.2] }[event.key]
+    if (to) panBy(to[0] ?? 0, to[1] ?? 0)
+    else if (event.key === '+' || event.key === '=') zoomBy(1.5)
+    else if (event.key === '-') zoomBy(1 / 1.5)
+    else if (event.key === '0') fit()
+    else return
+    event.preventDefault()
+  }
+  const look = 'rounded-sm bg-raised/80 p-0.5 text-soft hover:bg-sunk hover:text-ink'
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: keys that its buttons take too
+    <div className="absolute top-0 right-0 flex" onKeyDown={onKey}>
+      <button type="button" aria-label="Larger (+)" title="Larger (+)" onClick={() => zoomBy(1.5)} className={look}>
+        <ZoomIn size={16} aria-hidden />
+      </button>
+      <button
+        type="button"
+        aria-label="Smaller (−)"
+        title="Smaller (−)"
+        onClick={() => zoomBy(1 / 1.5)}
+        className={look}
+      >
+        <ZoomOut size={16} aria-hidden />
+      </button>
+      {times > 1.001 && (
+        <button type="button" aria-label="All of the bed (0)" title="All of the bed (0)" onClick={fit} className={look}>
+          <Maximize size={16} aria-hidden />
+        </button>
+      )}
+    </div>
+  )
+}
+
+/** A length of round figures, as long as it is on the bed. */
+function Scale({ pixel, width }: { pixel: number; width: number }) {
+  if (width === 0) return null
+  const lengthMm = tickStep(0, width * pixel, 5)
+  return (
+    <div
+      aria-hidden
+      className="pointer-events-none absolute bottom-0 left-0 border-x border-b border-ink bg-raised/70 px-1 text-center text-[12px] leading-3 whitespace-nowrap text-ink"
+      style={{ width: lengthMm / pixel }}
+    >
+      {lengthMm} mm
     </div>
   )
 }

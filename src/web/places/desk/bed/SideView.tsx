@@ -12,7 +12,14 @@ const ground = height - 8
 /** More moves than this are not drawn one by one. */
 const mostPoints = 2000
 
-export function SideView({ round, at, setting }: { round: DeskRound; at: number; setting: RehearsalInput }) {
+type Props = {
+  round: DeskRound
+  at: number
+  setting: RehearsalInput /** Below a large bed, and not beside it. */
+  large: boolean
+}
+
+export function SideView({ round, at, setting, large }: Props) {
   const { printer, job } = setting
   const [left, right] = printer.reach.x
   const area = areaOn(job, printer)
@@ -29,7 +36,11 @@ export function SideView({ round, at, setting }: { round: DeskRound; at: number;
   }
   const knownHead = !Number.isNaN(head.x + head.z)
   return (
-    <figure className="hidden w-[104px] shrink-0 self-end pb-1 @min-[320px]:block">
+    <figure
+      className={
+        large ? 'w-[190px] shrink-0 self-center pb-1' : 'hidden w-[104px] shrink-0 self-end pb-1 @min-[320px]:block'
+      }
+    >
       <figcaption className="text-center text-[13px] text-soft">from the side</figcaption>
       <svg
         viewBox={`0 0 ${width} ${height}`}

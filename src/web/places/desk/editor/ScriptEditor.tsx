@@ -20,6 +20,7 @@ import type { RehearsalInput } from '../../../../core/round.ts'
 import { stageOf } from '../../../../core/round.ts'
 import { numberAt } from '../../../../core/script/edits/to-setting.ts'
 import { Button } from '../../../parts/Button.tsx'
+import { editorTheme } from '../../../parts/editor-theme.ts'
 import { type Open, selectLines, setText, useDesk } from '../../../state/desk.ts'
 import { keepAll } from '../../../state/kept.ts'
 import { useOutline } from '../../../state/outline.ts'
@@ -32,7 +33,6 @@ import { keepMarks } from './keep.ts'
 import { scriptLanguage } from './language.ts'
 import { putSelection, roundExtension, showRound } from './round.ts'
 import { SettingsForm } from './SettingsForm.tsx'
-import { editorTheme } from './theme.ts'
 import { type Known, values } from './values.ts'
 
 type Props = {
@@ -146,7 +146,7 @@ export function ScriptEditor({ open, setting, onReady }: Props) {
   return (
     <section
       aria-label="Script"
-      className="relative flex min-h-0 min-w-0 flex-col rounded-card border border-rule bg-raised"
+      className="relative flex min-h-0 min-w-0 flex-1 flex-col rounded-card border border-rule bg-raised"
     >
       <SettingsForm settings={round?.settings ?? []} editor={() => view.current} />
       <div className="flex min-h-0 flex-1">

@@ -8,13 +8,22 @@ import {
   StateField,
   type Text,
 } from '@codemirror/state'
-import { Decoration, type DecorationSet, EditorView, GutterMarker, gutter, WidgetType } from '@codemirror/view'
+import {
+  Decoration,
+  type DecorationSet,
+  EditorView,
+  GutterMarker,
+  gutter,
+  ViewPlugin,
+  WidgetType,
+} from '@codemirror/view'
 import type { Finding } from '../../../../core/check/finding.ts'
 import type { Passage } from '../../../../core/script/passages.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
 import type { Selection } from '../../../state/desk.ts'
 
 export const putRound = StateEffect.define<DeskRound>()
+const putRoom = StateEffect.define<number>()
 export const putSelection = StateEffect.define<Selection | null>()
 
 /** The column where sentences begin beside short lines; longer lines push theirs further right. */
@@ -27,6 +36,8 @@ class Sentence extends WidgetType {
     readonly gap: number,
     readonly commentedOut: boolean,
     readonly moves: boolean,
+    /** Whether it stands under its line, where there is no room beside it. */
+    readonly below: boolean,
   ) {
     super()
   }
@@ -35,13 +46,16 @@ class Sentence extends WidgetType {
       other.text === this.text &&
       other.gap === this.gap &&
       other.commentedOut === this.commentedOut &&
-      other.moves === this.moves
+      other.moves === this.moves &&
+      other.below === this.below
     )
   }
   override toDOM(): HTMLElement {
     const span = document.createElement('span')
-    span.className = this.commentedOut ? 'cm-says cm-says-off' : 'cm-says'
-    span.style.paddingLeft = `${this.gap}ch`
+    span.className = ['cm-says', this.commentedOut && 'cm-says-off', this.below && 'cm-says-below']
+      .filter(Boolean)
+      .join(' ')
+    if (!this.below) span.style.paddingLeft = `${this.gap}ch`
     const words = document.createElement('span')
     if (this.moves) {
       const arrow = document.createElement('span')
@@ -76,28 +90,61 @@ function worthColumns(round: DeskRound): ReadonlyMap<number, number> {
   return columns
 }
 
-function sentences(doc: Text, round: DeskRound): DecorationSet {
+/** How wide a sign of a sentence is, in columns of the text. */
+const signColumns = 0.75
+
+/** `room` is how many columns the editor shows; a sentence that has no room beside its line goes under it. */
+function sentences(doc: Text, round: DeskRound, room: number): DecorationSet {
   const builder = new RangeSetBuilder<Decoration>()
   const beside = worthColumns(round)
   for (const { line, kind, says, moves } of round.explained) {
     if (!says || line > doc.lines) continue
     const at = doc.line(line)
     const gap = at.length > 400 ? 2 : Math.max(sentenceColumn - columnsOf(at.text) - (beside.get(line) ?? 0), 2)
-    const widget = new Sentence(says, gap, kind === 'comment', moves)
+    const needs = columnsOf(at.text) + (beside.get(line) ?? 0) + gap + says.length * signColumns + (moves ? 3 : 1)
+    const below = needs > room
+    const widget = new Sentence(says, gap, kind === 'comment', moves, below)
     builder.add(at.to, at.to, Decoration.widget({ widget, side: 1 }))
   }
   return builder.finish()
 }
 
-const saysField = StateField.define<DecorationSet>({
-  create: () => Decoration.none,
-  update(set, transaction) {
-    for (const effect of transaction.effects)
-      if (effect.is(putRound)) return sentences(transaction.state.doc, effect.value)
-    return set.map(transaction.changes)
+type Says = { set: DecorationSet; round: DeskRound | null; room: number }
+
+const saysField = StateField.define<Says>({
+  create: () => ({ set: Decoration.none, round: null, room: Number.POSITIVE_INFINITY }),
+  update(says, { effects, state, changes, docChanged }) {
+    let { round, room } = says
+    let anew = false
+    for (const effect of effects) {
+      if (effect.is(putRound)) round = effect.value
+      else if (effect.is(putRoom)) room = effect.value
+      else continue
+      anew = true
+    }
+    if (anew && round) return { set: sentences(state.doc, round, room), round, room }
+    // Between a change and its round the sentences go with their lines, and speak of no other text.
+    return { set: says.set.map(changes), round: docChanged ? null : round, room }
   },
-  provide: field => EditorView.decorations.from(field),
+  provide: field => EditorView.decorations.from(field, ({ set }) => set),
 })
+
+/** Tells how many columns the editor shows, whenever that changes. */
+const roomWatch = ViewPlugin.define(view => {
+  let known = 0
+  const look = () => {
+    // With its scroll bar always taken off: sentences that come and go below make one come and go.
+    const room = Math.floor((view.scrollDOM.offsetWidth - marginPx) / view.defaultCharacterWidth)
+    if (room === known || room <= 0) return
+    known = room
+    requestAnimationFrame(() => view.dispatch({ effects: putRoom.of(room) }))
+  }
+  look()
+  return { update: update => update.geometryChanged && look() }
+})
+
+/** What the margin and the scroll bar take beside the text, px. */
+const marginPx = 112
 
 const chosenLine = Decoration.line({ class: 'cm-chosen' })
 
@@ -199,6 +246,7 @@ export function showRound(view: EditorView, round: DeskRound): void {
 
 export const roundExtension: Extension = [
   saysField,
+  roomWatch,
   selectionField,
   passagesField,
   slurField,

@@ -11,6 +11,7 @@ import { DeskMenus } from './DeskMenus.tsx'
 import { Keeping } from './Keeping.tsx'
 import { TakeAway } from './TakeAway.tsx'
 import { WhatIf } from './WhatIf.tsx'
+import { WhichPrinter } from './WhichPrinter.tsx'
 
 export function DeskHeader({ open, things }: { open: Open; things: Things }) {
   const { asked } = useAsked()
@@ -22,7 +23,7 @@ export function DeskHeader({ open, things }: { open: Open; things: Things }) {
 
   return (
     <>
-      <div className="flex shrink-0 items-center gap-3.5">
+      <div className="flex shrink-0 items-center gap-3.5 max-[899px]:sticky max-[899px]:top-0 max-[899px]:z-20 max-[899px]:flex-wrap max-[899px]:gap-y-1.5 max-[899px]:bg-paper max-[899px]:py-1">
         <div className="min-w-32">
           <h1 className="truncate font-serif text-[21px] leading-6 font-semibold" title={saved?.name}>
             {saved?.name ?? 'New script'}
@@ -33,13 +34,14 @@ export function DeskHeader({ open, things }: { open: Open; things: Things }) {
         </div>
         <Divider />
         <DeskChoices chosen={chosen} things={things} />
-        <div className="ml-auto flex shrink-0 items-center gap-2">
+        <div className="ml-auto flex shrink-0 items-center gap-2 max-[899px]:flex-wrap">
           <DeskMenus canGoBack={saved !== null && unsaved} onSaid={setSaid} />
           <Keeping open={open} things={things} onSaid={setSaid} />
         </div>
         {asked === 'take-away' && <TakeAway open={open} things={things} onClose={askNothing} />}
       </div>
       <WhatIf open={open} things={things} onSaid={setSaid} />
+      <WhichPrinter open={open} things={things} />
     </>
   )
 }

@@ -26,7 +26,7 @@ export function LowerCard({ open, setting, editor }: Props) {
       value={lower === 'calls' && calls.length === 0 ? 'findings' : lower}
       onValueChange={value => showLower(value as Lower)}
       activationMode="manual"
-      className="col-span-2 flex h-[222px] flex-col rounded-card border border-rule bg-raised"
+      className="flex h-full min-h-0 flex-col rounded-card border border-rule bg-raised"
     >
       <div className="flex items-center border-b border-rule pr-3 pl-1.5">
         <Tabs.List aria-label="Below the bed" className="flex">

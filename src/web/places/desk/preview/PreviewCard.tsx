@@ -32,7 +32,7 @@ export function PreviewCard({
   return (
     <section
       aria-label="Preview"
-      className="col-span-2 flex h-[262px] flex-col overflow-auto rounded-card border border-heat bg-raised px-3.5 py-2"
+      className="flex h-full min-h-0 flex-col overflow-auto rounded-card border border-heat bg-raised px-3.5 py-2"
     >
       <div className="flex items-start gap-2">
         <h2 className="min-w-0 flex-1 font-serif text-[17px] leading-6 font-semibold truncate" title={preview?.title}>

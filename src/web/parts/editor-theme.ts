@@ -34,6 +34,10 @@ export const editorTheme = EditorView.theme({
     fontSize: '14px',
     color: 'var(--ink-soft)',
   },
+  '.cm-says-below': { display: 'block', padding: '0 10px 3px 3.5ch', whiteSpace: 'normal' },
+  // What the editor puts behind a widget would open a line of its own under it.
+  '.cm-says-below ~ br': { display: 'none' },
+  '.cm-says-below > span': { position: 'static', lineHeight: '17px' },
   '.cm-chosen .cm-says > span': { color: 'var(--ink)' },
   '.cm-moves': { color: 'var(--move)', fontWeight: '700' },
   '.cm-says-off > span': { fontStyle: 'italic' },
