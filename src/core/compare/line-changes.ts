@@ -7,7 +7,7 @@ import { type Command, type Key, type Line, letterOf, textOf, type Word, wordOf 
 import { readLine } from '../gcode/read.ts'
 
 /** A command, its line's text without comments, and whether it is commented out. */
-type Sent = { text: string; command: Command; sleeps: boolean }
+type Sent = { text: string; command: Command; isComment: boolean }
 
 /** What the passage is called that the lines stand in, and whether a change of its filament is told already. */
 export type Within = {
@@ -18,10 +18,10 @@ export type Within = {
   all: { left: Counts; right: Counts }
 }
 
-/** How often each command stands in a script, awake and asleep. */
+/** How often each command stands in a script, commented out or not. */
 export type Counts = ReadonlyMap<string, number>
 
-const keyOf = ({ text, sleeps }: Sent): string => (sleeps ? `;${text}` : text)
+const keyOf = ({ text, isComment }: Sent): string => (isComment ? `;${text}` : text)
 
 export function commandCounts(lines: readonly Line[]): Counts {
   const counts = new Map<string, number>()
@@ -36,16 +36,16 @@ const longest = 48
 const most = 3
 
 /** A command behind a single `;`, as a person sets a line aside. */
-const asleep = /^\s*;\s?(?=[A-Za-z]+\d|[A-Z_]{3,}(?:\s|$))/
+const commentSign = /^\s*;\s?(?=[A-Za-z]+\d|[A-Z_]{3,}(?:\s|$))/
 
 function sentIn(lines: readonly Line[]): Sent[] {
   return lines.flatMap((line): Sent[] => {
     const bare = (from: Line) =>
       from.pieces.flatMap(piece => (piece.kind === 'comment' || piece.kind === 'space' ? [] : [piece.text])).join(' ')
-    if (line.command) return [{ text: bare(line), command: line.command, sleeps: false }]
-    if (line.kind !== 'comment' || !asleep.test(line.raw)) return []
-    const woken = readLine(line.raw.replace(asleep, ''))
-    return woken.command ? [{ text: bare(woken), command: woken.command, sleeps: true }] : []
+    if (line.command) return [{ text: bare(line), command: line.command, isComment: false }]
+    if (line.kind !== 'comment' || !commentSign.test(line.raw)) return []
+    const command = readLine(line.raw.replace(commentSign, ''))
+    return command.command ? [{ text: bare(command), command: command.command, isComment: true }] : []
   })
 }
 
@@ -60,7 +60,7 @@ export function lineChanges(left: readonly Line[], right: readonly Line[], withi
     for (const change of changesInGap(gone, come, within, moved)) told.push(change)
     gone = []
   }
-  const same = (a: Sent, b: Sent) => a.text === b.text && a.sleeps === b.sleeps
+  const same = (a: Sent, b: Sent) => a.text === b.text && a.isComment === b.isComment
   for (const part of diffArrays(sentIn(left), sentIn(right), { comparator: same })) {
     if (part.removed) gone = part.value
     else settle(part.added ? part.value : [])
@@ -102,17 +102,17 @@ function changesInGap(
   const { left: before, right: after } = within.all
   const changes = pairs.flatMap(pair => {
     if (pair.after) return changeOf(pair.before, pair.after, within, moved)
-    return pair.before.sleeps ? [] : lost(pair.before.text, before, after, 'no', 'commented out')
+    return pair.before.isComment ? [] : lost(pair.before.text, before, after, 'no', 'commented out')
   })
-  for (const each of left) if (!each.sleeps) changes.push(...lost(each.text, after, before, 'with', 'put back'))
+  for (const each of left) if (!each.isComment) changes.push(...lost(each.text, after, before, 'with', 'put back'))
   return changes
 }
 
 /** A command that stands on one side only; nothing where it stands as often in both scripts. */
-function lost(text: string, here: Counts, there: Counts, word: string, asleep: string): string[] {
+function lost(text: string, here: Counts, there: Counts, word: string, commented: string): string[] {
   if ((here.get(text) ?? 0) <= (there.get(text) ?? 0)) return []
-  const slept = (there.get(`;${text}`) ?? 0) > (here.get(`;${text}`) ?? 0)
-  return [slept ? `${quoted(text)} ${asleep}` : `${word} ${quoted(text)}`]
+  const nowComment = (there.get(`;${text}`) ?? 0) > (here.get(`;${text}`) ?? 0)
+  return [nowComment ? `${quoted(text)} ${commented}` : `${word} ${quoted(text)}`]
 }
 
 const effectIn = ({ command }: Sent, { firmware }: Within): Effect | undefined => specOf(firmware, command)?.effect
@@ -138,9 +138,9 @@ function subjectOf(sent: Sent, within: Within): string {
 }
 
 function changeOf(before: Sent, after: Sent, within: Within, moved: Map<string, string[]>): string[] {
-  if (before.text === after.text) return [`${quoted(after.text)} ${after.sleeps ? 'commented out' : 'put back'}`]
-  if (before.sleeps || after.sleeps)
-    return after.sleeps ? [`no ${quoted(before.text)}`] : [`with ${quoted(after.text)}`]
+  if (before.text === after.text) return [`${quoted(after.text)} ${after.isComment ? 'commented out' : 'put back'}`]
+  if (before.isComment || after.isComment)
+    return after.isComment ? [`no ${quoted(before.text)}`] : [`with ${quoted(after.text)}`]
   const [one, other] = [effectIn(before, within), effectIn(after, within)]
   const whole = [`${quoted(before.text)} → ${quoted(after.text)}`]
   if (!one || !other) return letterChanges(before, after, within, '') ?? whole

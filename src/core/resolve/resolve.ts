@@ -8,14 +8,13 @@ import { guardLine, inText, isHalfSaid, settingLine } from '../formula/marks.ts'
 import { factorTo } from '../formula/units.ts'
 import { scopeOf, type World } from '../formula/values.ts'
 import { type Command, type Line, letterOf, type Piece } from '../gcode/line.ts'
-import { cut, formulasIn } from '../gcode/pieces.ts'
 import { indentOf, readLine } from '../gcode/read.ts'
 import { beginning } from '../machine/beginning.ts'
 import { materialOf, type Stage } from '../machine/state.ts'
 import type { PlainCommand, Trace } from '../machine/trace.ts'
 import { Placeholders } from '../vocabulary/placeholders.ts'
-import { assignmentIn, type Branch, branchIn, insideOf } from '../vocabulary/tags.ts'
-import { hasBranch, isForeign, isForeignFormula, isSo, wordsIn } from './foreign.ts'
+import { AnotherProgram } from './another-program.ts'
+import { hasBranch, isForeign, wordsIn } from './foreign.ts'
 import { halfGuards, noGuard } from './guards.ts'
 import type { Problem, Resolution, ScriptSetting, Worth } from './resolution.ts'
 import { writtenFor } from './written.ts'
@@ -98,8 +97,7 @@ class Resolver {
   private readonly worths = new Map<string, Worth>()
   private readonly world: World
   private readonly placeholders: Placeholders
-  /** Branches of another program that are open on this line and around it. */
-  private readonly foreign: { taken: boolean; now: boolean }[] = []
+  private readonly foreign: AnotherProgram
   /** Settings as they are on this line; another map where one is set, for lines above may be worked out later. */
   private known: ReadonlyMap<string, Quantity> = new Map()
   private readonly open: Open[] = []
@@ -112,6 +110,7 @@ class Resolver {
   ) {
     this.world = worldOf(stage)
     this.placeholders = new Placeholders(this.world, stage.vocabulary, wordsIn(lines))
+    this.foreign = new AnotherProgram(stage, this.placeholders, this.guards, () => this.tool)
     const { tool } = beginning(stage).modes
     this.toolInUse = () => tool
     this.halves = stage.asSent ? new Map() : halfGuards(lines.map(({ kind, raw }) => (kind === 'mark' ? raw : '')))
@@ -133,7 +132,7 @@ class Resolver {
       else if (this.open.some(({ now }) => !now)) {
         if (line.command) this.skipped.add(line.number)
       } else if (isForeign(line, this.stage)) yield* this.foreignLine(line)
-      else if (this.foreign.some(({ now }) => !now)) {
+      else if (!this.foreign.runs) {
         if (line.command) this.skipped.add(line.number)
       } else if (line.kind === 'mark') {
         if (!this.stage.asSent) this.setting(line)
@@ -262,135 +261,29 @@ class Resolver {
   private foreignLine(line: Line): PlainCommand[] {
     const text = this.withStandIns(line.raw)
     if (!hasBranch(line)) {
-      if (this.foreign.some(({ now }) => !now)) {
+      if (!this.foreign.runs) {
         if (line.command) this.skipped.add(line.number)
         return []
       }
-      if (!line.command) this.assign(text)
+      if (!line.command) this.foreign.assign(text)
       const pending = plainOf(line, this.stage)
       const { known } = this
       const { own } = this.placeholders
       const now = (which: number) => (): Command => {
-        const work = () => this.withoutPlaceholders(line, this.ownValues(line, text))
+        const work = () => this.foreign.filled(line, this.ownValues(line, text))
         const filled = readLine(this.placeholders.withOwn(own, () => this.above(known, work)))
         return [filled.command, ...filled.more][which] ?? (pending[which] as PlainCommand).command
       }
       return pending.map((each, which) => ({ ...each, now: now(which) }))
     }
-    const kept = this.afterBranches(line, text)
-    const left = readLine(this.withoutPlaceholders(line, kept), line.number, line.from)
+    const kept = this.foreign.afterBranches(line, text)
+    const left = readLine(this.foreign.filled(line, kept), line.number, line.from)
     if (line.command && !left.command) this.skipped.add(line.number)
     return plainOf({ ...line, command: left.command, more: left.more }, this.stage)
   }
 
   private ownValues(line: Line, text: string): string {
     return !this.stage.asSent && line.raw.includes('@') && text === line.raw ? this.plainText(line) : text
-  }
-
-  /** What of a line runs: its branches taken, the others left out. */
-  private afterBranches(line: Line, text: string): string {
-    let kept = ''
-    for (const part of formulasIn(text)) {
-      const branch = part.formula ? branchIn(insideOf(part.text)) : null
-      if (branch) this.takeBranch(branch, line, part.text)
-      else if (this.foreign.every(({ now }) => now) && !(part.formula && this.assign(part.text))) kept += part.text
-    }
-    return kept
-  }
-
-  /** Sets another program's own variable, where a text does that and nothing else. */
-  private assign(text: string): boolean {
-    const assigned = assignmentIn(insideOf(text))
-    if (assigned) this.placeholders.assign(assigned.name, assigned.formula, this.tool)
-    return assigned !== null
-  }
-
-  private takeBranch({ kind, condition }: Branch, line: Line, text: string): void {
-    const outside = (depth: number) => this.foreign.slice(0, depth).every(({ now }) => now)
-    const holds = () => {
-      const found = this.placeholders.worth(text, condition, line.number, this.tool)
-      if (found === null) this.placeholders.standIn(text, line.number, 'yes')
-      const so = this.stage.branches?.get(condition) ?? isSo(found)
-      this.guards.set(line.number, so)
-      return so
-    }
-    if (kind === 'when') {
-      const now = outside(this.foreign.length) && holds()
-      this.foreign.push({ taken: now, now })
-      return
-    }
-    const at = this.foreign.at(-1)
-    if (!at) return
-    if (kind === 'end') this.foreign.pop()
-    else {
-      at.now = !at.taken && outside(this.foreign.length - 1) && (kind === 'otherwise' || holds())
-      at.taken ||= at.now
-    }
-  }
-
-  /** The text with numbers in place of placeholders; a word that has no meaning stands for what its letter most likely wants. */
-  private withoutPlaceholders(line: Line, text: string): string {
-    const pieces = cut(text)
-    const command = readLine(text).command
-    const spec = command ? specOf(this.stage.firmware, command) : undefined
-    return pieces
-      .map(piece => {
-        if (piece.kind === 'name' && /^[Tt][{[%<$#]/.test(piece.text))
-          return `T${this.filled(line, piece.text.slice(1)) ?? this.stage.job.firstTool}`
-        if (piece.kind === 'word' && piece.formula !== null && isForeignFormula(piece.formula, this.stage)) {
-          const unit = unitOf(spec, piece)
-          const found =
-            this.filled(line, piece.formula) ?? this.likely(line, piece.letter, piece.formula, unit, command)
-          return found === null ? piece.text : piece.letter + writtenFor({ value: found, unit: '' }, unit)
-        }
-        if (piece.kind === 'key' && isForeignFormula(piece.value, this.stage)) {
-          const found = this.filled(line, piece.value)
-          return found === null ? piece.text : `${piece.key}=${found}`
-        }
-        if (piece.kind === 'message') return this.filledMessage(piece.text)
-        return piece.text
-      })
-      .join('')
-  }
-
-  /** A message as it is shown, with what is known of its placeholders. */
-  private filledMessage(text: string): string {
-    let shown = ''
-    for (const part of formulasIn(text)) {
-      const filled =
-        part.formula && isForeignFormula(part.text, this.stage)
-          ? this.placeholders.shown(insideOf(part.text), this.tool)
-          : null
-      shown += filled ?? part.text
-    }
-    return shown
-  }
-
-  private filled(line: Line, text: string): number | null {
-    const found = this.placeholders.worth(text, insideOf(text), line.number, this.tool)
-    return typeof found === 'number' && Number.isFinite(found)
-      ? found
-      : typeof found === 'boolean'
-        ? Number(found)
-        : null
-  }
-
-  /** What a letter most likely wants: the material's heat, the tool that begins, a travel's speed, the print's own place. */
-  private likely(line: Line, letter: string, text: string, unit: Unit | null, command: Command | null): number | null {
-    const effect = command ? specOf(this.stage.firmware, command)?.effect : undefined
-    const { bedC, nozzleC, chamberC } = materialOf(this.stage, this.tool)
-    const heat = effect?.does === 'heat' ? { bed: bedC, nozzle: nozzleC, chamber: chamberC }[effect.heater] : nozzleC
-    const value =
-      unit === '°C'
-        ? heat
-        : unit === 'mm/min'
-          ? ordinaryFeedMmMin
-          : letter === 'T' || letter === 'P'
-            ? this.stage.job.firstTool
-            : null
-    if (value === null) this.placeholders.leaveOut(text, line.number)
-    else this.placeholders.standIn(text, line.number, unit === '°C' ? `${value} °C` : String(value))
-    return value
   }
 
   /** The line with the person's numbers in place of words that mean nothing here. */
@@ -469,9 +362,6 @@ class Resolver {
     return text
   }
 }
-
-/** A feed rate for an unknown placeholder, mm/min. */
-const ordinaryFeedMmMin = 3000
 
 /** Each problem once, though its line may have run several times. */
 function withoutRepeats(problems: readonly Problem[]): Problem[] {

@@ -186,12 +186,12 @@ function guessAnew(word: string): Guess {
   parts = parts.map((part, i) =>
     (part === '0' && (isLayer(i - 1) || isLayer(i + 1))) || (part === 'one' && isLayer(i - 1)) ? 'first' : part,
   )
-  // “no” in front of what drips, or behind what is counted; anywhere else it is a “not”.
-  const drips = parts.some(part => ideasOf.get(part)?.has('drip'))
+  // “no” in front of what oozes, or behind what is counted; anywhere else it is a “not”.
+  const oozes = parts.some(part => ideasOf.get(part)?.has('drip'))
   const denied = parts.some(
     (part, i) =>
       part === 'no' &&
-      !drips &&
+      !oozes &&
       !ideasOf.get(parts[i - 1] ?? '')?.has('layer') &&
       !ideasOf.get(parts[i - 1] ?? '')?.has('tool'),
   )

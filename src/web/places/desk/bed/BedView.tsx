@@ -146,13 +146,13 @@ function middleOf({ strokes, bounds }: DeskRound, selection: Selection | null): 
 }
 
 /** Larger, smaller, all of it: by button, and by arrow keys for what lies beside. */
-function ZoomKeys({ zoom: { zoomBy, panBy, fit, times } }: { zoom: BedZoom }) {
+function ZoomKeys({ zoom: { zoomBy, panBy, showAll, times } }: { zoom: BedZoom }) {
   const onKey = (event: KeyboardEvent) => {
     const to = { ArrowLeft: [-0.2, 0], ArrowRight: [0.2, 0], ArrowUp: [0, 0.2], ArrowDown: [0, -0.2] }[event.key]
     if (to) panBy(to[0] ?? 0, to[1] ?? 0)
     else if (event.key === '+' || event.key === '=') zoomBy(1.5)
     else if (event.key === '-') zoomBy(1 / 1.5)
-    else if (event.key === '0') fit()
+    else if (event.key === '0') showAll()
     else return
     event.preventDefault()
   }
@@ -173,7 +173,13 @@ function ZoomKeys({ zoom: { zoomBy, panBy, fit, times } }: { zoom: BedZoom }) {
         <ZoomOut size={16} aria-hidden />
       </button>
       {times > 1.001 && (
-        <button type="button" aria-label="All of the bed (0)" title="All of the bed (0)" onClick={fit} className={look}>
+        <button
+          type="button"
+          aria-label="All of the bed (0)"
+          title="All of the bed (0)"
+          onClick={showAll}
+          className={look}
+        >
           <Maximize size={16} aria-hidden />
         </button>
       )}

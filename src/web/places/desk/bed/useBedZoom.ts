@@ -18,7 +18,7 @@ export type BedZoom = {
   times: number
   zoomBy: (factor: number) => void
   panBy: (xShare: number, yShare: number) => void
-  fit: () => void
+  showAll: () => void
 }
 
 /** As near as a bead is wide enough to be seen, mm a pixel. */
@@ -82,6 +82,6 @@ export function useBedZoom(
     zoomBy: factor => element && select(element).call(behavior.scaleBy, factor),
     panBy: (xShare, yShare) =>
       element && select(element).call(behavior.translateBy, (-xShare * width) / k, (yShare * height) / k),
-    fit: () => element && select(element).call(behavior.transform, zoomIdentity),
+    showAll: () => element && select(element).call(behavior.transform, zoomIdentity),
   }
 }
