@@ -34,7 +34,14 @@ export const editorTheme = EditorView.theme({
     fontSize: '14px',
     color: 'var(--ink-soft)',
   },
-  '.cm-says-below': { display: 'block', padding: '0 10px 3px 3.5ch', whiteSpace: 'normal' },
+  // As wide as what is shown, however wide the longest line is.
+  '.cm-says-below': {
+    display: 'block',
+    width: '0',
+    minWidth: 'var(--says-width)',
+    padding: '0 10px 3px 3.5ch',
+    whiteSpace: 'normal',
+  },
   // What the editor puts behind a widget would open a line of its own under it.
   '.cm-says-below ~ br': { display: 'none' },
   '.cm-says-below > span': { position: 'static', lineHeight: '17px' },

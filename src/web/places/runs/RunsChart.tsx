@@ -5,6 +5,9 @@ import { clock, duration, plain } from '../../../core/format.ts'
 import { useSize } from '../../parts/useSize.ts'
 import type { RunRow } from '../../state/runs.ts'
 
+/** Runs that differ by no more than this, s or as a share, take equally long to the eye. */
+const [alikeS, alikeShare] = [2, 0.01]
+
 const height = 150
 const most = 120
 
@@ -55,12 +58,20 @@ export function RunsChart({ rows }: { rows: readonly RunRow[] }) {
   const longest = rows.reduce((top, { durationS }) => Math.max(top, durationS), 0)
   const shortest = saved.reduce((low, { durationS }) => Math.min(low, durationS), longest)
   const change = changeTold(rows)
+  const grams = plain(mean(saved.map(({ massG }) => massG)), 2)
+  // Bars that are all alike are one sentence.
+  if (saved.length > 1 && longest - shortest < Math.max(alikeS, longest * alikeShare) && !change)
+    return (
+      <p className="rounded-card border border-rule bg-raised px-4 py-2.5">
+        All {saved.length} runs take about {duration(longest)}, {duration(mean(saved.map(({ heatingS }) => heatingS)))}{' '}
+        of it heating, and {grams} g of filament on average.
+      </p>
+    )
   return (
     <section aria-label="Time of each run" className="rounded-card border border-rule bg-raised px-4 py-2.5">
       <p className="text-[14px] text-soft">
-        From {clock(shortest)} to {clock(longest)}, longest first; dotted: heating, full: the rest. On average{' '}
-        {plain(mean(saved.map(({ massG }) => massG)), 2)} g of filament.{' '}
-        {change && <b className="text-ink">{change}</b>}
+        From {clock(shortest)} to {clock(longest)}, longest first; dotted: heating, full: the rest. On average {grams} g
+        of filament. {change && <b className="text-ink">{change}</b>}
       </p>
       <div ref={attach} aria-hidden style={{ height }}>
         {width > 0 && (

@@ -137,6 +137,7 @@ const roomWatch = ViewPlugin.define(view => {
     const room = Math.floor((view.scrollDOM.offsetWidth - marginPx) / view.defaultCharacterWidth)
     if (room === known || room <= 0) return
     known = room
+    view.dom.style.setProperty('--says-width', `${Math.floor(room * view.defaultCharacterWidth)}px`)
     requestAnimationFrame(() => view.dispatch({ effects: putRoom.of(room) }))
   }
   look()
