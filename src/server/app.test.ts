@@ -124,8 +124,17 @@ describe('saving', () => {
   it('makes no revision when nothing in the text changed', async () => {
     const made = await ask('/scripts', 'POST', script)
     const { id } = made.json as unknown as { id: number }
-    const again = await shelf.save(id, { printerId: 2, moment: 'end', text: script.text })
-    expect(again.json).toMatchObject({ revision: 1, printerId: 2, moment: 'end' })
+    const again = await shelf.save(id, { moment: 'end', text: script.text })
+    expect(again.json).toMatchObject({ revision: 1, moment: 'end' })
+  })
+
+  it('makes one when a script goes to another printer, so that its history says so', async () => {
+    const made = await ask('/scripts', 'POST', script)
+    const { id } = made.json as unknown as { id: number }
+    const moved = await shelf.save(id, { printerId: 2, text: script.text, note: 'moved from Dunlin to Turnstone' })
+    expect(moved.json).toMatchObject({ revision: 2, printerId: 2, text: script.text })
+    const { revisions } = (await ask(`/scripts/${id}/story`)).json as unknown as { revisions: { note: string }[] }
+    expect(revisions.map(({ note }) => note)).toContain('moved from Dunlin to Turnstone')
   })
 
   it.each(['my start', '  MY   START ', 'Ｍy start'])(

@@ -7,6 +7,7 @@ import { whyBeyond } from '../../machine/beyond.ts'
 import { segmentAt } from '../../machine/heat.ts'
 import { strokesOf } from '../../machine/outcome.ts'
 import { lastModes, modesAfter, modesBefore, stepsOf } from '../../machine/trace.ts'
+import { axes } from '../../model/printer.ts'
 import { applyEdits, type Edit } from '../../model/script.ts'
 import { rehearseLines } from '../../resolve/resolve.ts'
 import {
@@ -61,6 +62,8 @@ export function makePassage(script: Rehearsed, name: string, values: Values, at:
   const { lines } = script
   const made = madeNow(script, name, values, at)
   if (!made.ok) return refuse(made.why)
+  const renamed = renamedAt(script, at)
+  if (renamed && made.lines.some(line => placeWord.test(line))) return refuse(renamed)
   const title = makerNamed(name)?.title ?? name
   const ending = lines.find(line => line.ending)?.ending ?? '\n'
   const note = made.note === undefined ? {} : { note: made.note }
@@ -72,6 +75,20 @@ export function makePassage(script: Rehearsed, name: string, values: Values, at:
   const first = Math.min(at, old || lines[at - 1] ? at : length)
   const why = whyNot(script, plan, first, first + rawLines(text).length)
   return why ? refuse(why) : { ...plan, ...note }
+}
+
+/** A move to a place along an axis. */
+const placeWord = /^G[0123]\b.*\b[XYZ]-?[\d.]/
+
+/** Why no passage that counts from the bed goes in here: G92 has given the place another name. Null where it has not. */
+function renamedAt(script: Rehearsed, at: number): string | null {
+  const { modes, stage } = surroundingsAt(script, at)
+  // Machines that are set up by hand have their origin so, and all counts from there.
+  if (stage.firmware.originByHand) return null
+  const axis = axes.find(each => Math.abs(modes.places.renamed[each]) > 0.001)
+  if (!axis) return null
+  const by = plain(modes.places.renamed[axis])
+  return `G92 has shifted ${axis.toUpperCase()} by ${by} mm here, and this passage counts from the bed. Put it before that line, or home again first.`
 }
 
 type Ready = Extract<Plan, { ok: true }>

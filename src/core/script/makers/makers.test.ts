@@ -219,3 +219,18 @@ describe('markers', () => {
     expect(madePassages(lines).made).toMatchObject([{ name: 'heat-soak', firstLine: 3, lastLine: 5 }])
   })
 })
+
+describe('a passage that counts from the bed', () => {
+  const why = (text: string): string => {
+    const plan = makePassage({ text, ...round(text) }, 'purge-line', {}, text.split('\n').length)
+    return plan.ok ? 'made' : plan.why
+  }
+
+  it('is refused where G92 has given the place another name, and made where it has not', () => {
+    expect(why('G28\nG1 X30 F3000\nG92 X0\n')).toContain('G92 has shifted X by 30 mm here')
+    expect(why('G28\nG1 Z5 F600\nG92 Z0\n')).toContain('G92 has shifted Z by 5 mm here')
+    expect(why('G28\nG92 E0\n')).toBe('made')
+    // Homing takes the shift back.
+    expect(why('G28\nG1 X30 F3000\nG92 X0\nG28\n')).toBe('made')
+  })
+})

@@ -7,8 +7,19 @@ import { howLongAgo, momentWords } from '../../parts/words.ts'
 import type { ShelfPrinter } from '../../state/api.ts'
 import { type Draft, dropDraft, newDraftKey, unsavedDrafts } from '../../state/drafts.ts'
 
+/** More than these are shown when they are asked for, so that what needs attention stays in sight. */
+const few = 3
+
+/** The first line that says what a script is: a comment with words, else its first command. */
+function tellingLine(text: string): string {
+  const lines = text.slice(0, 4000).split('\n')
+  const words = lines.find(line => /^\s*;[^=?@!&~]*\p{L}{3}/u.test(line))
+  return (words?.replace(/^[\s;#*=-]+/, '') ?? lines.find(line => line.trim() !== '') ?? '').trim().slice(0, 80)
+}
+
 export function LeftOpen({ printers }: { printers: ShelfPrinter[] }) {
   const [drafts, setDrafts] = useState<{ id: string; draft: Draft }[]>([])
+  const [all, setAll] = useState(false)
   const [asking, setAsking] = useState<string | null>(null)
   const load = useCallback(() => {
     void unsavedDrafts().then(found => setDrafts(found.filter(({ draft }) => draft.text.trim() !== '')))
@@ -26,12 +37,13 @@ export function LeftOpen({ printers }: { printers: ShelfPrinter[] }) {
         Not saved yet
       </h2>
       <ul>
-        {drafts.map(({ id, draft }) => (
+        {(all ? drafts : drafts.slice(0, few)).map(({ id, draft }) => (
           <li key={id} className="flex items-center gap-1 border-b border-rule">
             <Link to={`/desk/new/${id}`} className="min-w-0 flex-1 px-1 py-2 hover:bg-sunk">
               <span className="block truncate font-semibold">
                 {printerName(draft.printerId)}, {momentWords[draft.moment]}
               </span>
+              <span className="block truncate text-[14px]">{tellingLine(draft.text)}</span>
               <span className="text-[14px] text-soft">
                 {plural(draft.text.split('\n').length, 'line')} · {howLongAgo(draft.changedAt, new Date())}
               </span>
@@ -48,6 +60,11 @@ export function LeftOpen({ printers }: { printers: ShelfPrinter[] }) {
           </li>
         ))}
       </ul>
+      {drafts.length > few && (
+        <button type="button" onClick={() => setAll(!all)} className="pt-1.5 text-[14px] text-heat underline">
+          {all ? 'Fewer' : `${drafts.length - few} more`}
+        </button>
+      )}
     </section>
   )
 }
