@@ -35,6 +35,11 @@ test('from first load to a right finding for one’s own 220 × 220 machine in f
 test('open, walk the findings, fix, undo and save by at most fifteen strokes of the keyboard', async ({ page }) => {
   await page.goto('/')
   await expect(page.getByRole('heading', { name: 'Turnstone' })).toBeVisible()
+  const { printers } = await (await page.request.get('/api/shelf')).json()
+  const { id } = printers
+    .flatMap(({ scripts }: { scripts: { id: number; name: string }[] }) => scripts)
+    .find(({ name }: { name: string }) => name === 'From the café’s folder')
+  const before = await (await page.request.get(`/api/scripts/${id}`)).json()
   let strokes = 0
   const press = async (...keys: string[]) => {
     for (const key of keys) await page.keyboard.press(key)
@@ -50,13 +55,20 @@ test('open, walk the findings, fix, undo and save by at most fifteen strokes of 
   await press('F8', 'F9')
   const preview = page.getByRole('region', { name: 'Preview' })
   await expect(preview.getByRole('button', { name: 'Apply' })).toBeEnabled()
-  const before = await page.locator('.cm-content').innerText()
+  const text = await page.locator('.cm-content').innerText()
   await press('Control+Enter')
   await expect(preview).toHaveCount(0)
-  await expect(page.locator('.cm-content')).not.toHaveText(before)
+  await expect(page.locator('.cm-content')).not.toHaveText(text)
   await press('Control+z', 'Control+y', 'Control+s')
   await expect(page.getByText(/^(?:.* · )?Saved just now/)).toBeVisible()
   expect(strokes).toBeLessThanOrEqual(15)
+  // The other tests find it as it was.
+  const { revision, variantId, identity, printerId, moment } = await (
+    await page.request.get(`/api/scripts/${id}`)
+  ).json()
+  const back = { text: before.text, note: '', base: revision, variant: variantId, identity, printerId, moment }
+  expect((await page.request.put(`/api/scripts/${id}`, { data: back })).ok()).toBe(true)
+
   await press('?')
   await expect(page).not.toHaveURL(/shortcuts/)
   await page.getByRole('link', { name: 'Library' }).focus()

@@ -1,6 +1,6 @@
 // One field for everything: go to a place, do something, or find a script, a line, a note, a trial. Ctrl K opens it.
 import { Search } from 'lucide-react'
-import { lazy, Suspense, useEffect, useRef, useState } from 'react'
+import { lazy, Suspense, useCallback, useEffect, useRef, useState } from 'react'
 
 const load = () => import('./FinderDialog.tsx')
 // It knows all that can be done, and brings much of the application along.
@@ -25,7 +25,6 @@ export function Finder() {
   useEffect(() => {
     if (!open || ready) return
     setWanted(true)
-    void load().then(() => setReady(true))
     const onKey = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey) return
       event.preventDefault()
@@ -37,6 +36,7 @@ export function Finder() {
     addEventListener('keydown', onKey, { capture: true })
     return () => removeEventListener('keydown', onKey, { capture: true })
   }, [open, ready])
+  const onReady = useCallback(() => setReady(true), [])
   return (
     <>
       <button
@@ -50,7 +50,7 @@ export function Finder() {
       </button>
       {wanted && (
         <Suspense fallback={null}>
-          <FinderDialog open={open} typed={early.current} onOpenChange={setOpen} />
+          <FinderDialog open={open} typed={early} onReady={onReady} onOpenChange={setOpen} />
         </Suspense>
       )}
     </>

@@ -1,6 +1,6 @@
 // What the finder shows: what can be done now, and what was found. Loaded when it is first opened.
 import { Command } from 'cmdk'
-import { useEffect, useState } from 'react'
+import { type RefObject, useEffect, useLayoutEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { Hit } from '../../core/model/kept.ts'
 import { actionsNow } from '../state/actions.ts'
@@ -25,12 +25,21 @@ const addressOf = ({ sort, scriptId, line }: Hit): string =>
 /** A search waits so long for the next key, ms. */
 const pauseMs = 120
 
-/** `typed` is what was written before this could be shown. */
-type Props = { open: boolean; typed: string; onOpenChange: (open: boolean) => void }
+/** `typed` is what was written before this could be shown; from `onReady` on, its own field takes what is typed. */
+type Props = {
+  open: boolean
+  typed: RefObject<string>
+  onReady: () => void
+  onOpenChange: (open: boolean) => void
+}
 
-export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Props) {
+export default function FinderDialog({ open, typed, onReady, onOpenChange: setOpen }: Props) {
   const navigate = useNavigate()
-  const [words, setWords] = useState(typed)
+  const [words, setWords] = useState('')
+  useLayoutEffect(() => {
+    setWords(typed.current)
+    onReady()
+  }, [typed, onReady])
   const [hits, setHits] = useState<Hit[]>([])
   const [problem, setProblem] = useState('')
   useEffect(() => {
