@@ -4,12 +4,15 @@ import { plain } from '../format.ts'
 import { guardLine, guardsOf } from '../formula/marks.ts'
 import type { Line } from '../gcode/line.ts'
 import type { Resolution } from '../resolve/resolution.ts'
-import { blockOf } from '../script/edits/plan.ts'
 import type { Passage } from '../script/passages.ts'
 
 type Side = { lines: readonly Line[]; passages: readonly Passage[]; resolution: Resolution }
 
-type Guard = { condition: string; noun: string }
+/** What a guard asks, the commands in it, and what they are called together. */
+type Guard = { condition: string; noun: string; commands: string[] }
+
+const commandsIn = (lines: readonly Line[]): string[] =>
+  lines.flatMap(({ raw, command }) => (command ? [raw.trim()] : []))
 
 function guardsIn({ lines, passages }: Side, nounOf: (passage: Passage) => string): Guard[] {
   return guardsOf(lines.map(({ raw }) => raw))
@@ -18,23 +21,25 @@ function guardsIn({ lines, passages }: Side, nounOf: (passage: Passage) => strin
     .flatMap(({ line, first, last }): Guard[] => {
       const mark = guardLine(lines[line - 1]?.raw ?? '')
       if (!mark || mark.kind === 'end' || mark.condition === null) return []
-      const commands = lines.slice(first - 1, last).filter(({ command }) => command)
-      if (commands.length === 1) return [{ condition: mark.condition, noun: `“${commands[0]?.raw.trim()}”` }]
-      const inside = passages.find(passage => {
-        const block = blockOf(passage)
-        return block.first <= last && first <= block.last
-      })
-      return [{ condition: mark.condition, noun: inside ? nounOf(inside) : 'lines' }]
+      const commands = commandsIn(lines.slice(first - 1, last))
+      // A passage is meant only where all of it stands within.
+      const whole = passages.find(passage => first <= passage.firstLine && passage.lastLine <= last)
+      const [only, ...more] = commands
+      const quoted = only === undefined ? 'lines' : `“${only}”${more.length > 0 ? ` and ${more.length} more` : ''}`
+      return [{ condition: mark.condition, commands, noun: whole && more.length > 0 ? nounOf(whole) : quoted }]
     })
 }
 
 /** Each change of a guard: what runs only then now, what runs always, and what asks for something else. */
 export function guardChanges(left: Side, right: Side, nounOf: (passage: Passage) => string): string[] {
   const changes: string[] = []
+  const still = new Set(commandsIn(right.lines))
   let gone: Guard[] = []
   const settle = (come: readonly Guard[]) => {
-    for (const [i, { condition, noun }] of gone.entries()) {
+    for (const [i, { condition, noun, commands }] of gone.entries()) {
       const other = come[i]
+      // What went with its guard does not run always.
+      if (!other && !commands.every(command => still.has(command))) continue
       changes.push(other ? `“${condition}” → “${other.condition}”` : `${noun} always`)
     }
     for (const { condition, noun } of come.slice(gone.length)) changes.push(`${noun} only when ${condition}`)

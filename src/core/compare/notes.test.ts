@@ -130,6 +130,12 @@ describe('the note on a change says what was changed, in numbers', () => {
     const guarded = start.replace('M420 S1\n', ';? when bed > 85\nM420 S1\n;? end\n')
     expect(note(guarded, guarded.replace('> 85', '> 50'))).toBe('“bed > 85” → “bed > 50”')
     expect(note(guarded, start)).toBe('“M420 S1” always')
+    // Lines that went with their guard, and lines that came with one, say nothing of the passage that they stood in.
+    expect(note(guarded, start.replace('M420 S1\n', ''))).not.toContain('always')
+    const soaked = start.replace('M420 S1\n', ';? when soak > 0\nM117 Settling\nG4 S@(soak * 60)\n;? end\nM420 S1\n')
+    expect(note(start, soaked)).toBe(
+      'with “M117 Settling”; with “G4 S@(soak * 60)”; “M117 Settling” and 1 more only when soak > 0',
+    )
   })
 
   it('of an end script', () => {

@@ -33,6 +33,13 @@ export async function saveOpen(note: string): Promise<SaveRefusal | null> {
   }
 }
 
+/** What is not saved is a change of this revision from now on. */
+async function goOnFrom(key: string, saved: SavedScript): Promise<void> {
+  await dropDraft(key)
+  update({ saved, key: savedDraftKey(saved) })
+  keepNow()
+}
+
 /** Makes what is saved a script of the printer that is chosen; what is not saved stays so. Gives the sentence that refuses it. */
 export async function moveOpen(note: string): Promise<string | null> {
   const { open } = getState()
@@ -41,10 +48,7 @@ export async function moveOpen(note: string): Promise<string | null> {
   const { printerId } = open.chosen
   try {
     const saved = await api.save(id, { printerId, moment, text, note, base: revision, variant: variantId, identity })
-    // What is not saved is a change of the new revision now.
-    await dropDraft(open.key)
-    update({ saved, key: savedDraftKey(saved) })
-    keepNow()
+    await goOnFrom(open.key, saved)
     return null
   } catch (error) {
     return (error as Error).message
@@ -58,9 +62,7 @@ export async function branchOpen(name: string, note: string): Promise<string | n
   try {
     const { id, revisionId } = open.saved
     const saved = await api.branch(id, { name, text: fileText(open), note, bornOf: revisionId })
-    await dropDraft(open.key)
-    update({ saved, key: savedDraftKey(saved) })
-    keepNow()
+    await goOnFrom(open.key, saved)
     return null
   } catch (error) {
     return (error as Error).message

@@ -11,12 +11,11 @@ import { useKeeping } from '../../parts/useKeeping.ts'
 import { api, type Things } from '../../state/api.ts'
 import { BedPad } from './BedPad.tsx'
 import { at, type FieldSpec, sectionsOf, withAt } from './fields.ts'
-import { NewPrinter } from './NewPrinter.tsx'
 import { PlacesForm } from './PlacesForm.tsx'
 
 export function PrinterPage() {
   const { id = '' } = useParams()
-  return id === 'new' ? <NewPrinter /> : <OldPrinter key={id} id={id} />
+  return <OldPrinter key={id} id={id} />
 }
 
 type Loaded = { things: Things; scripts: SavedScript[]; printer: Printer }
