@@ -1,11 +1,11 @@
 // Where a new script begins: dropped as a file, pasted, or opened from disk.
-import { useEffect, useRef, useState } from 'react'
+import { useLayoutEffect, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { decodeScript } from '../../../core/gcode/decode.ts'
 import { Button } from '../../parts/Button.tsx'
 import { FileButton } from '../../parts/FileButton.tsx'
 import { useDrop } from '../../parts/useDrop.ts'
-import type { ShelfPrinter } from '../../state/api.ts'
+import { api, type ShelfPrinter } from '../../state/api.ts'
 import { beginDraft } from '../../state/drafts.ts'
 import { myPrinter } from '../../state/mine.ts'
 
@@ -18,12 +18,19 @@ const printerFor = (printers: readonly ShelfPrinter[]): number => {
 /** Larger files are no scripts that a person works on. */
 const largestFile = 64 * 1024 * 1024
 
-export function NewScript({ printers }: { printers: ShelfPrinter[] }) {
+/** `printers` is null until the shelf has answered; what is pasted before that waits for it. */
+export function NewScript({ printers }: { printers: ShelfPrinter[] | null }) {
   const navigate = useNavigate()
   const [problem, setProblem] = useState<string | null>(null)
 
   const begin = async (text: string, name: string) => {
-    await navigate(await beginDraft(text, name, printerFor(printers)))
+    const known =
+      printers ??
+      (await api.shelf().then(
+        shelf => shelf.printers,
+        () => [],
+      ))
+    await navigate(await beginDraft(text, name, printerFor(known)))
   }
 
   const take = async (dropped: File | undefined) => {
@@ -38,7 +45,8 @@ export function NewScript({ printers }: { printers: ShelfPrinter[] }) {
 
   const begun = useRef(begin)
   begun.current = begin
-  useEffect(() => {
+  // In the commit that draws the page: somebody who sees it can paste.
+  useLayoutEffect(() => {
     const onPaste = (event: ClipboardEvent) => {
       const text = event.clipboardData?.getData('text/plain')
       if (!text || event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement) return

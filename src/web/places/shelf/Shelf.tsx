@@ -137,7 +137,7 @@ export function Shelf() {
         </div>
       </div>
       <aside aria-label="New scripts and what needs attention" className="grid content-start gap-7">
-        <NewScript printers={printers} />
+        <NewScript printers={all} />
         <LeftOpen printers={printers} />
         <NeedsAttention printers={printers} />
       </aside>
