@@ -5,10 +5,10 @@ import { Panel, PanelGroup, PanelResizeHandle } from 'react-resizable-panels'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { useNarrow } from '../../parts/useNarrow.ts'
 import { askNothing, useAsked } from '../../state/asked.ts'
-import { useBedRoom } from '../../state/bed-room.ts'
 import { openNew, openSaved, selectLines, settingOf, useDesk } from '../../state/desk.ts'
 import { useOutline } from '../../state/outline.ts'
 import { usePreview } from '../../state/preview.ts'
+import { useRoom } from '../../state/room.ts'
 import { BedCard } from './bed/BedCard.tsx'
 import { ScriptEditor } from './editor/ScriptEditor.tsx'
 import { DeskHeader } from './header/DeskHeader.tsx'
@@ -21,6 +21,7 @@ import { Ribbon } from './ribbon/Ribbon.tsx'
 import { Stacked } from './Stacked.tsx'
 import { StateCard } from './StateCard.tsx'
 import { useKeys } from './useKeys.ts'
+import { useQuiet } from './useQuiet.ts'
 
 export function Desk() {
   const { id, draft } = useParams()
@@ -29,9 +30,10 @@ export function Desk() {
   const [editor, setEditor] = useState<EditorView | null>(null)
   const previewing = usePreview(({ preview, refusal }) => preview !== null || refusal !== null)
   const { outline } = useOutline()
-  const { large } = useBedRoom()
+  const { large } = useRoom()
   const narrow = useNarrow()
   const { asked } = useAsked()
+  const quiet = useQuiet(open) && !previewing
   useKeys(editor)
   const chosen = open?.chosen
   const setting = useMemo(() => chosen && settingOf(things, chosen), [things, chosen])
@@ -96,13 +98,13 @@ export function Desk() {
             {text}
           </Panel>
           <Divide between="the text and the bed" />
-          <Panel minSize={25}>
-            <PanelGroup direction="vertical" autoSaveId="warm-prelude desk rows">
-              <Panel id="bed" order={1} defaultSize={52} minSize={25} className="flex gap-3">
+          <Panel minSize={25} className="flex flex-col gap-2.5">
+            <PanelGroup direction="vertical" autoSaveId="warm-prelude desk rows" className="min-h-0 flex-1">
+              <Panel id="bed" order={1} defaultSize={58} minSize={25} className="flex gap-3">
                 {bed}
                 <StateCard open={open} />
               </Panel>
-              {(!large || previewing) && (
+              {(!large || previewing) && !quiet && (
                 <>
                   <Divide between="the bed and the findings" vertical />
                   <Panel id="lower" order={2} minSize={20}>
@@ -111,6 +113,7 @@ export function Desk() {
                 </>
               )}
             </PanelGroup>
+            {quiet && !large && <div className="shrink-0">{lower}</div>}
           </Panel>
         </PanelGroup>
       )}

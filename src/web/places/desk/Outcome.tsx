@@ -30,7 +30,7 @@ export function Outcome({ open, setting }: Props) {
   return (
     <section
       aria-label="Outcome"
-      className="flex h-9 shrink-0 items-baseline gap-5 overflow-hidden border-t border-rule pt-1.5 whitespace-nowrap max-[899px]:h-auto max-[899px]:flex-wrap max-[899px]:gap-x-4 max-[899px]:gap-y-1"
+      className="flex min-h-9 shrink-0 flex-wrap items-baseline gap-x-5 gap-y-1 border-t border-rule py-1.5 max-[899px]:gap-x-4"
     >
       <Figure value={duration(durations.totalS)} what={start ? 'before the print begins' : 'in all'} />
       {parts
@@ -50,14 +50,14 @@ export function Outcome({ open, setting }: Props) {
         <button
           type="button"
           onClick={() => showLower(errors > 0 ? 'findings' : 'left')}
-          className={`ml-auto flex min-w-0 items-center gap-1.5 self-center rounded-sm text-[14px] hover:underline ${wrong ? 'text-warn' : 'text-good'}`}
+          className={`ml-auto flex min-w-0 items-baseline gap-1.5 rounded-sm text-[14px] hover:underline ${wrong ? 'text-warn' : 'text-good'}`}
         >
           {wrong ? (
-            <CircleAlert size={16} aria-hidden className="shrink-0" />
+            <CircleAlert size={16} aria-hidden className="shrink-0 self-center" />
           ) : (
-            <CircleCheck size={16} aria-hidden className="shrink-0" />
+            <CircleCheck size={16} aria-hidden className="shrink-0 self-center" />
           )}
-          <span className="truncate" title={told}>
+          <span className="text-left">
             {verdict(start, bad.length > 0, errors > 0)}
             {told}
           </span>
@@ -79,7 +79,7 @@ const verdict = (start: boolean, bad: boolean, errors: boolean): string =>
         : 'All quiet: '
 
 const Figure = ({ value, what, small = false }: { value: string; what: string; small?: boolean }) => (
-  <p className="shrink-0">
+  <p className="shrink-0 whitespace-nowrap">
     <b className={`font-serif font-semibold ${small ? 'text-[16px]' : 'text-[18px]'}`}>{value}</b>{' '}
     <span className="text-[14px] text-soft">{what}</span>
   </p>

@@ -4,6 +4,7 @@ import { useEffect } from 'react'
 import { ask } from '../../state/asked.ts'
 import { selectLines, useDesk } from '../../state/desk.ts'
 import { showLower } from '../../state/lower.ts'
+import { step, togglePlaying } from '../../state/playing.ts'
 import { applyPreview, closePreview, showFix, usePreview } from '../../state/preview.ts'
 
 /** The place that comes after (or before) a line, and the first (or last) one behind the end. */
@@ -47,6 +48,8 @@ function deed(event: KeyboardEvent, editor: EditorView | null): (() => void) | n
   if (event.key === 'F8') return () => go('finding', event.shiftKey, editor)
   if (event.key === 'F7') return () => go('passage', event.shiftKey, editor)
   if (event.key === 'F9') return showFirstFix
+  if (event.key === 'F4') return togglePlaying
+  if (event.key === 'F2') return () => step(!event.shiftKey)
   if (control && event.key === 'Enter' && preview && editor) return () => applyPreview(editor)
   if (event.key === 'Escape' && (preview || refusal))
     return () => {

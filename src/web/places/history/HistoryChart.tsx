@@ -1,69 +1,104 @@
-// Time and waste over a script's revisions: bars for time, a line for filament, flags where something was seen.
+// Time and waste over a script's revisions, variant beside variant: bars for time, a line for filament, dots where it was tried.
 import { Bar, CartesianGrid, ComposedChart, Line, XAxis, YAxis } from 'recharts'
 import type { ToldRevision } from '../../../core/compare/side-by-side.ts'
 import { clock, duration, plain } from '../../../core/format.ts'
-import type { Story } from '../../../core/model/kept.ts'
+import type { Story, Variant } from '../../../core/model/kept.ts'
+import { numberTicks, timeTicks } from '../../parts/round-ticks.ts'
 import { useSize } from '../../parts/useSize.ts'
 
 const most = 60
+const height = 150
+const [leftPx, rightPx] = [48, 52]
 
-export function HistoryChart({ story, told }: { story: Story; told: ReadonlyMap<number, ToldRevision> }) {
+/** A bar, or with nothing in it the gap between two variants. */
+type Row = { key: string; mark: string; seconds: number | null; grams: number | null }
+
+type Its = { variant: Variant; rows: (Row & { seconds: number; grams: number })[] }
+
+/** The latest revisions, each variant's by themselves, the one in use first. */
+function byVariant({ revisions, variants, trials }: Story, told: ReadonlyMap<number, ToldRevision>): Its[] {
+  const shown = revisions.slice(-most)
+  return variants
+    .toSorted((a, b) => Number(b.inUse) - Number(a.inUse))
+    .map(variant => ({
+      variant,
+      rows: shown
+        .filter(({ variantId }) => variantId === variant.id)
+        .flatMap(({ id, number }) => {
+          const its = told.get(id)
+          const tried = trials.some(({ revisionId }) => revisionId === id)
+          return its
+            ? [{ key: String(id), mark: `${number}${tried ? ' ●' : ''}`, seconds: its.durationS, grams: its.massG }]
+            : []
+        }),
+    }))
+    .filter(({ rows }) => rows.length > 0)
+}
+
+const gapAfter = ({ variant }: Its): Row => ({ key: `after ${variant.id}`, mark: '', seconds: null, grams: null })
+
+/** What came of a variant over its revisions. */
+function told({ rows }: Its): string {
+  const [first, last] = [rows[0], rows.at(-1)]
+  if (!first || !last) return ''
+  const of = ({ seconds, grams }: Its['rows'][number]) => `${duration(seconds)} and ${plain(grams, 2)} g`
+  return rows.length === 1 || of(first) === of(last) ? of(last) : `${of(first)}, now ${of(last)}`
+}
+
+const tick = { fill: 'var(--ink-soft)', fontSize: 12 }
+
+export function HistoryChart({ story, told: known }: { story: Story; told: ReadonlyMap<number, ToldRevision> }) {
   const [attach, { width }] = useSize()
-  const { revisions, variants, trials } = story
-  const data = revisions.slice(-most).flatMap(revision => {
-    const its = told.get(revision.id)
-    const variant = variants.find(({ id }) => id === revision.variantId)
-    const tried = trials.some(({ revisionId }) => revisionId === revision.id)
-    return its
-      ? [
-          {
-            name: `${variants.length > 1 ? `${variant?.name.slice(0, 14)} ` : ''}${revision.number}${tried ? ' ●' : ''}`,
-            seconds: its.durationS,
-            grams: its.massG,
-          },
-        ]
-      : []
-  })
-  const [first, last] = [data[0], data.at(-1)]
+  const variants = byVariant(story, known)
+  const rows: Row[] = variants.flatMap((each, i) => (i > 0 ? [gapAfter(each), ...each.rows] : each.rows))
+  const all = variants.flatMap(each => each.rows)
+  const longest = Math.max(1, ...all.map(({ seconds }) => seconds))
+  const heaviest = Math.max(0.1, ...all.map(({ grams }) => grams))
+  const marks = new Map(rows.map(({ key, mark }) => [key, mark]))
   return (
     <section
       aria-label="Time and waste over the revisions"
       className="rounded-card border border-rule bg-raised px-4 py-2.5"
     >
       <p className="text-[14px] text-soft">
-        {first && last
-          ? `From ${duration(first.seconds)} and ${plain(first.grams, 2)} g to ${duration(last.seconds)} and ${plain(last.grams, 2)} g. Bars: time; line: filament; ● tried on the machine.`
+        {all.length > 0
+          ? 'Each revision: bars: time; line: filament; ● tried on the machine.'
           : 'Rehearsing the revisions…'}
       </p>
-      <div ref={attach} className="h-[150px]" aria-hidden>
-        {width > 0 && data.length > 0 && (
+      <div ref={attach} style={{ height }} aria-hidden>
+        {width > 0 && rows.length > 0 && (
           <ComposedChart
             accessibilityLayer={false}
             width={width}
-            height={150}
-            data={data}
+            height={height}
+            data={rows}
             margin={{ top: 8, right: 0, bottom: 0, left: 0 }}
           >
             <CartesianGrid vertical={false} stroke="var(--rule)" />
             <XAxis
-              dataKey="name"
-              tick={{ fill: 'var(--ink-soft)', fontSize: 12 }}
+              dataKey="key"
+              tickFormatter={(key: string) => marks.get(key) ?? ''}
+              tick={tick}
               tickLine={false}
               stroke="var(--rule)"
             />
             <YAxis
               yAxisId="s"
-              width={48}
+              width={leftPx}
+              ticks={timeTicks(longest, 4)}
+              domain={[0, longest]}
               tickFormatter={clock}
-              tick={{ fill: 'var(--ink-soft)', fontSize: 12 }}
+              tick={tick}
               stroke="var(--rule)"
             />
             <YAxis
               yAxisId="g"
               orientation="right"
-              width={52}
+              width={rightPx}
+              ticks={numberTicks(heaviest, 3)}
+              domain={[0, heaviest]}
               tickFormatter={(value: number) => `${plain(value, 2)} g`}
-              tick={{ fill: 'var(--ink-soft)', fontSize: 12 }}
+              tick={tick}
               stroke="var(--rule)"
             />
             <Bar
@@ -85,6 +120,21 @@ export function HistoryChart({ story, told }: { story: Story; told: ReadonlyMap<
             />
           </ComposedChart>
         )}
+      </div>
+      {/* Each below its own bars. */}
+      <div className="flex text-[14px]" style={{ marginLeft: leftPx, marginRight: rightPx }}>
+        {variants.map((each, i) => (
+          <p
+            key={each.variant.id}
+            className="min-w-0 border-t border-ink px-1 pt-0.5"
+            style={{ flex: each.rows.length, marginLeft: i > 0 ? `${100 / rows.length}%` : 0 }}
+          >
+            <b className="block truncate" title={each.variant.name}>
+              {each.variant.name}
+            </b>
+            <span className="text-soft">{told(each)}</span>
+          </p>
+        ))}
       </div>
     </section>
   )

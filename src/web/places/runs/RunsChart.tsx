@@ -2,6 +2,7 @@
 import { useMemo } from 'react'
 import { Bar, BarChart, CartesianGrid, XAxis, YAxis } from 'recharts'
 import { clock, duration, plain } from '../../../core/format.ts'
+import { timeTicks } from '../../parts/round-ticks.ts'
 import { useSize } from '../../parts/useSize.ts'
 import type { RunRow } from '../../state/runs.ts'
 
@@ -26,12 +27,6 @@ function rowsOf(rows: readonly RunRow[]): Row[] {
       after: changed.get(`${scriptId} ${job}`)?.durationS ?? null,
       grams: massG,
     }))
-}
-
-/** Whole minutes or halves of one: three to six marks. */
-function ticks(longest: number): number[] {
-  const step = [5, 10, 30, 60, 120, 300, 600, 1800, 3600].find(each => longest / each <= 5) ?? longest / 4
-  return Array.from({ length: Math.floor(longest / step) + 1 }, (_, i) => i * step)
 }
 
 const mean = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / (values.length || 1)
@@ -91,7 +86,7 @@ export function RunsChart({ rows }: { rows: readonly RunRow[] }) {
             <CartesianGrid vertical={false} stroke="var(--rule)" />
             <XAxis dataKey="key" hide />
             <YAxis
-              ticks={ticks(longest)}
+              ticks={timeTicks(longest, 4)}
               width={44}
               tickFormatter={(at: number) => clock(at)}
               tickLine={false}

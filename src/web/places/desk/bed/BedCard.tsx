@@ -6,11 +6,10 @@ import { beadWidthMm } from '../../../../core/machine/outcome.ts'
 import { stepsOf } from '../../../../core/machine/trace.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
-import { toggleBedRoom, useBedRoom } from '../../../state/bed-room.ts'
 import { type Open, selectLines } from '../../../state/desk.ts'
 import { propose, usePreview } from '../../../state/preview.ts'
+import { toggleBed, useRoom } from '../../../state/room.ts'
 import { BedView } from './BedView.tsx'
-import { SideView } from './SideView.tsx'
 
 type Props = { open: Open; setting: RehearsalInput }
 
@@ -33,7 +32,7 @@ const toStep = (mm: number): number => Math.round(mm * 2) / 2
 export function BedCard({ open, setting }: Props) {
   const { round, selection } = open
   const { preview, asked } = usePreview()
-  const { large } = useBedRoom()
+  const { large } = useRoom()
   const from = useRef({ x: 0, y: 0 })
   const nudging = asked?.do === 'nudge' ? asked : null
   const onDrag = (dx: number, dy: number, begins: boolean) => {
@@ -66,8 +65,8 @@ export function BedCard({ open, setting }: Props) {
             selection={selection}
             playheadS={open.playheadS}
             onDrag={nudging ? onDrag : null}
+            large={large}
           />
-          <SideView round={round} at={open.playheadS} setting={setting} large={large} />
         </div>
       )}
       <div className="flex items-center gap-1 text-[13px] text-soft">
@@ -82,7 +81,7 @@ export function BedCard({ open, setting }: Props) {
         </p>
         <Step
           name={large ? 'The bed smaller, with the findings below' : 'The bed larger'}
-          onClick={toggleBedRoom}
+          onClick={toggleBed}
           icon={large ? <Shrink size={16} aria-hidden /> : <Expand size={16} aria-hidden />}
         />
       </div>

@@ -1,8 +1,9 @@
-// The bed itself: its edge and grid, how far the head goes, the print's area, and the points that are probed.
+// The bed itself: its edge and grid, how far the head goes, the print's area, spots and keep-out zones, and the points that are probed.
 import { memo } from 'react'
 import { probePoints } from '../../../../core/machine/probing.ts'
 import { areaOn } from '../../../../core/model/job.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
+import { spaced } from './labels.ts'
 
 const gridMm = 50
 
@@ -71,15 +72,6 @@ export const BedGround = memo(function BedGround({
         stroke="var(--ink-soft)"
         strokeDasharray="7 3"
       />
-      <Text
-        pixel={pixel}
-        x={(area.left + area.right) / 2}
-        y={Math.min(area.back + 4 * pixel, back - 14 * pixel)}
-        text="the print"
-      />
-      <Text pixel={pixel} x={left + 6 * pixel} y={front + 6 * pixel} text="0" anchor="start" />
-      <Text pixel={pixel} x={right - 4 * pixel} y={front + 6 * pixel} text={String(right)} anchor="end" />
-      <Text pixel={pixel} x={left + 5 * pixel} y={back - 14 * pixel} text={String(back)} anchor="start" />
       {probes &&
         printer.probe &&
         probePoints(printer, { ...printer.probe, offset: { x: 0, y: 0 } }).map(point => (
@@ -93,15 +85,40 @@ export const BedGround = memo(function BedGround({
             strokeWidth={1.3}
           />
         ))}
+      {printer.zones.map(zone => (
+        <rect
+          key={zone.name}
+          data-zone={zone.name}
+          x={zone.x[0]}
+          y={zone.y[0]}
+          width={zone.x[1] - zone.x[0]}
+          height={zone.y[1] - zone.y[0]}
+          {...thin}
+          fill="url(#keep-out)"
+          stroke="var(--bad)"
+        >
+          <title>{`${zone.name}: keep out below ${zone.highMm} mm`}</title>
+        </rect>
+      ))}
+      {printer.spots.map(({ name, x, y, z }) => (
+        <path
+          key={name}
+          data-spot={name}
+          transform={`translate(${x} ${y}) scale(${pixel})`}
+          d={isDock(name) ? 'M-6 -5V5H6V-5' : 'M0 -6L6 0L0 6L-6 0Z'}
+          {...thin}
+          fill={isDock(name) ? 'none' : 'var(--raised)'}
+          stroke="var(--ink)"
+          strokeWidth={1.6}
+        >
+          <title>{`${spaced(name)}: X ${x} Y ${y} Z ${z}`}</title>
+        </path>
+      ))}
+      <pattern id="keep-out" width={7 * pixel} height={7 * pixel} patternUnits="userSpaceOnUse">
+        <path d={`M0 0L${7 * pixel} ${7 * pixel}`} stroke="var(--bad)" strokeWidth={pixel} />
+      </pattern>
     </g>
   )
 })
 
-type TextProps = { pixel: number; x: number; y: number; text: string; anchor?: 'start' | 'middle' | 'end' }
-
-/** Text stands upright although the drawing's Y goes up. */
-const Text = ({ pixel, x, y, text, anchor = 'middle' }: TextProps) => (
-  <text transform={`translate(${x} ${y}) scale(1 -1)`} textAnchor={anchor} fontSize={13 * pixel} fill="var(--ink-soft)">
-    {text}
-  </text>
-)
+const isDock = (name: string): boolean => name.startsWith('dock')

@@ -2,14 +2,16 @@
 import { tickStep } from 'd3-array'
 import { Maximize, ZoomIn, ZoomOut } from 'lucide-react'
 import { type KeyboardEvent, type MouseEvent, type PointerEvent, useMemo, useRef } from 'react'
-import { beadWidthMm, type Stroke } from '../../../../core/machine/outcome.ts'
-import { positionAt, stepsOf } from '../../../../core/machine/trace.ts'
+import { positionAt } from '../../../../core/machine/trace.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
 import { useSize } from '../../../parts/useSize.ts'
 import { type Selection, selectLines } from '../../../state/desk.ts'
 import { BedGround } from './BedGround.tsx'
 import { BedOoze } from './BedOoze.tsx'
+import { After, Head, laysDifferently, Path, type Segment, segmentsOf } from './BedPath.tsx'
+import { BedWords } from './BedWords.tsx'
+import { SideView } from './SideView.tsx'
 import { type BedZoom, useBedZoom } from './useBedZoom.ts'
 
 type Props = {
@@ -20,26 +22,13 @@ type Props = {
   playheadS: number
   /** Where a passage is being nudged: told how far the pointer has dragged it since it was pressed, mm; null otherwise. */
   onDrag: ((dx: number, dy: number, begins: boolean) => void) | null
+  /** Whether it has the room of what stands below it. */
+  large: boolean
 }
-type Segment = { line: number; from: [number, number]; to: [number, number]; travel: boolean }
 
 const marginMm = 9
 /** How near to a move one has to press, as a share of the picture's width. */
 const nearShare = 0.03
-const mostSegments = 8000
-
-/** Every move with both ends known, for drawing travel and for finding what was pressed. */
-function segmentsOf(round: DeskRound): Segment[] {
-  const segments: Segment[] = []
-  for (const { kind, from, to, command } of stepsOf(round.trace)) {
-    if (kind === 'home' || kind === 'probe' || Number.isNaN(from.x + from.y + to.x + to.y)) continue
-    if (from.x === to.x && from.y === to.y) continue
-    const line = round.trace.rows.line[command] as number
-    segments.push({ line, from: [from.x, from.y], to: [to.x, to.y], travel: kind !== 'extrude' })
-    if (segments.length >= mostSegments) break
-  }
-  return segments
-}
 
 /** The distance of a point from a segment, same unit as both. */
 function distance([px, py]: [number, number], { from: [ax, ay], to: [bx, by] }: Segment): number {
@@ -48,13 +37,22 @@ function distance([px, py]: [number, number], { from: [ax, ay], to: [bx, by] }: 
   return Math.hypot(px - ax - along * dx, py - ay - along * dy)
 }
 
-export function BedView({ round, after, setting, selection, playheadS, onDrag }: Props) {
+export function BedView({ round, after, setting, selection, playheadS, onDrag, large }: Props) {
   const { printer } = setting
   const drawing = useRef<SVGGElement>(null)
   const [attach, size] = useSize()
   const segments = useMemo(() => segmentsOf(round), [round])
-  const [left, right] = widen(printer.reach.x, round.bounds.x)
-  const [front, back] = widen(printer.reach.y, round.bounds.y)
+  const places = [...printer.spots, ...printer.zones.map(zone => ({ x: zone.x[0], y: zone.y[0] }))]
+  const [left, right] = widen(
+    printer.reach.x,
+    round.bounds.x,
+    places.map(({ x }) => x),
+  )
+  const [front, back] = widen(
+    printer.reach.y,
+    round.bounds.y,
+    places.map(({ y }) => y),
+  )
   const [width, depth] = [right - left, back - front]
   const drawnAt = useMemo(() => middleOf(round, onDrag !== null ? selection : null), [round, selection, onDrag])
   // Text and signs keep their size on the screen, whatever the bed's.
@@ -105,31 +103,35 @@ export function BedView({ round, after, setting, selection, playheadS, onDrag }:
   }
 
   return (
-    <div ref={attach} className="relative min-h-0 min-w-0 flex-1">
-      {/* biome-ignore lint/a11y/useKeyWithClickEvents: the keys for this are the buttons below the picture */}
-      <svg
-        ref={zoom.attach}
-        viewBox={zoom.viewBox}
-        className={`absolute inset-0 h-full w-full touch-none ${onDrag ? 'cursor-grab select-none active:cursor-grabbing' : ''}`}
-        role="img"
-        aria-label={`The bed of ${printer.name} with ${round.strokes.length} strokes of filament on it`}
-        onClick={press}
-        onPointerDown={grab}
-        onPointerMove={drag}
-        onPointerUp={drop}
-        onPointerCancel={drop}
-      >
-        <g ref={drawing} transform="scale(1 -1)">
-          <BedGround pixel={pixel} setting={setting} probes={round.durations.probingS > 0} />
-          <Path round={round} segments={segments} selection={selection} playheadS={playheadS} />
-          <BedOoze round={round} pixel={pixel} playheadS={playheadS} />
-          {after && laysDifferently(round, after) && <After round={after} pixel={pixel} />}
-          {!Number.isNaN(head.x + head.y) && <Head x={head.x} y={head.y} size={8 * pixel} />}
-        </g>
-      </svg>
-      <ZoomKeys zoom={zoom} />
-      {(zoom.times > 1.001 || size.height > 320) && <Scale pixel={pixel} width={size.width} />}
-    </div>
+    <>
+      <div ref={attach} className="relative min-h-0 min-w-0 flex-1">
+        {/* biome-ignore lint/a11y/useKeyWithClickEvents: the keys for this are the buttons below the picture */}
+        <svg
+          ref={zoom.attach}
+          viewBox={zoom.viewBox}
+          className={`absolute inset-0 h-full w-full touch-none ${onDrag ? 'cursor-grab select-none active:cursor-grabbing' : ''}`}
+          role="img"
+          aria-label={`The bed of ${printer.name} with ${round.strokes.length} strokes of filament on it`}
+          onClick={press}
+          onPointerDown={grab}
+          onPointerMove={drag}
+          onPointerUp={drop}
+          onPointerCancel={drop}
+        >
+          <g ref={drawing} transform="scale(1 -1)">
+            <BedGround pixel={pixel} setting={setting} probes={round.durations.probingS > 0} />
+            <Path round={round} segments={segments} selection={selection} playheadS={playheadS} />
+            <BedOoze round={round} pixel={pixel} playheadS={playheadS} />
+            {after && laysDifferently(round, after) && <After round={after} pixel={pixel} />}
+            <BedWords pixel={pixel} setting={setting} round={round} />
+            {!Number.isNaN(head.x + head.y) && <Head x={head.x} y={head.y} size={8 * pixel} />}
+          </g>
+        </svg>
+        <ZoomKeys zoom={zoom} />
+        {(zoom.times > 1.001 || size.height > 320) && <Scale pixel={pixel} width={size.width} />}
+      </div>
+      <SideView round={round} at={playheadS} setting={setting} zoom={zoom} below={large} />
+    </>
   )
 }
 
@@ -202,97 +204,12 @@ function Scale({ pixel, width }: { pixel: number; width: number }) {
   )
 }
 
-const widen = ([low, high]: readonly [number, number], bounds: [number, number] | null): [number, number] => [
-  Math.max(Math.min(low, bounds?.[0] ?? low), low - 60) - marginMm,
-  Math.min(Math.max(high, bounds?.[1] ?? high), high + 60) + marginMm,
+/** The reach, and what lies a little beyond it: where the script goes, and places beside the bed. */
+const widen = (
+  [low, high]: readonly [number, number],
+  bounds: [number, number] | null,
+  places: readonly number[],
+): [number, number] => [
+  Math.max(Math.min(low, bounds?.[0] ?? low, ...places), low - 60) - marginMm,
+  Math.min(Math.max(high, bounds?.[1] ?? high, ...places), high + 60) + marginMm,
 ]
-
-type PathProps = { round: DeskRound; segments: Segment[]; selection: Selection | null; playheadS: number }
-
-const wayOf = (path: readonly [number, number][]): string =>
-  path.map(([x, y], i) => `${i ? 'L' : 'M'}${x} ${y}`).join('')
-const wayOfTravel = (segments: readonly Segment[]): string => segments.map(({ from, to }) => wayOf([from, to])).join('')
-
-/** Strokes of about the same width share one path, so that a whole layer draws as fast as a purge line. */
-function beads(strokes: readonly Stroke[], laidBy: number) {
-  const groups = new Map<string, { width: number; laid: boolean; way: string }>()
-  for (const stroke of strokes) {
-    const width = Math.round(beadWidthMm(stroke.crossSectionMm2, stroke.to[2]) * 50) / 50
-    const laid = stroke.startS < laidBy || stroke.endS <= laidBy
-    const key = `${width} ${laid}`
-    const group = groups.get(key) ?? { width, laid, way: '' }
-    group.way += wayOf(stroke.path)
-    groups.set(key, group)
-  }
-  return [...groups]
-}
-
-function Path({ round, segments, selection, playheadS }: PathProps) {
-  const travel = useMemo(() => wayOfTravel(segments.filter(each => each.travel)), [segments])
-  const strokes = useMemo(() => round.strokes.slice(0, mostSegments), [round])
-  const chosen = ({ line }: { line: number }) =>
-    selection !== null && line >= selection.firstLine && line <= selection.lastLine
-  const dotted = {
-    fill: 'none',
-    vectorEffect: 'non-scaling-stroke' as const,
-    stroke: 'var(--move)',
-    strokeLinecap: 'round' as const,
-  }
-  const solid = { fill: 'none', strokeLinecap: 'round' as const, strokeLinejoin: 'round' as const }
-  return (
-    <g>
-      <path d={travel} {...dotted} strokeWidth={1.5} strokeDasharray="0.5 4" />
-      <path
-        d={wayOfTravel(segments.filter(each => each.travel && chosen(each)))}
-        {...dotted}
-        strokeWidth={3}
-        strokeDasharray="0.5 5"
-      />
-      {strokes.filter(chosen).map(stroke => (
-        <path
-          key={`${stroke.line} ${stroke.startS}`}
-          data-chosen={stroke.line}
-          d={wayOf(stroke.path)}
-          {...solid}
-          stroke="var(--ink)"
-          strokeWidth={beadWidthMm(stroke.crossSectionMm2, stroke.to[2]) + 3.2}
-        />
-      ))}
-      {beads(strokes, playheadS).map(([key, { width, laid, way }]) => (
-        <g key={key} opacity={laid ? 1 : 0.4} stroke="var(--heat)" {...solid}>
-          <path d={way} strokeWidth={width} />
-          <path d={way} strokeWidth={1} vectorEffect="non-scaling-stroke" />
-        </g>
-      ))}
-    </g>
-  )
-}
-
-const laysDifferently = (before: DeskRound, after: DeskRound): boolean =>
-  JSON.stringify(before.strokes.map(({ path }) => path)) !== JSON.stringify(after.strokes.map(({ path }) => path))
-
-/** What would be laid down after an edit: outlined, so that it is told from what is there by shape. */
-const After = ({ round, pixel }: { round: DeskRound; pixel: number }) => (
-  <g data-after fill="none" strokeLinecap="round">
-    {beads(round.strokes.slice(0, mostSegments), Number.POSITIVE_INFINITY).map(([key, { width, way }]) => (
-      <g key={key}>
-        <path d={way} stroke="var(--ink)" strokeWidth={Math.max(width, 4 * pixel) + 2.4 * pixel} />
-        <path d={way} stroke="var(--raised)" strokeWidth={Math.max(width, 4 * pixel)} />
-        <path
-          d={way}
-          stroke="var(--heat)"
-          strokeWidth={2 * pixel}
-          strokeDasharray={`${5 * pixel} ${5 * pixel}`}
-          strokeLinecap="butt"
-        />
-      </g>
-    ))}
-  </g>
-)
-
-const Head = ({ x, y, size }: { x: number; y: number; size: number }) => (
-  <g transform={`translate(${x} ${y})`}>
-    <circle r={size} fill="var(--raised)" stroke="var(--ink)" strokeWidth={size / 3.5} />
-    <circle r={size / 3} fill="var(--heat)" />
-  </g>
-)

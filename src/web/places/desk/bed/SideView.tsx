@@ -1,64 +1,108 @@
-// The head from the side: how high over the bed, against the height of the print.
-
+// The head from the side, on the bed's own scale: how high it goes, and how high the print will be.
+import { useMemo } from 'react'
 import { mm } from '../../../../core/format.ts'
 import { positionAt, stepsOf } from '../../../../core/machine/trace.ts'
 import { areaOn, topOn } from '../../../../core/model/job.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+import type { BedZoom } from './useBedZoom.ts'
 
-const width = 132
-const height = 84
-const ground = height - 8
+/** How much of the room it takes, and how much of that lies below the bed's surface, px. */
+const [besidePx, belowPx, underPx] = [86, 96, 10]
 /** More moves than this are not drawn one by one. */
 const mostPoints = 2000
 
 type Props = {
   round: DeskRound
   at: number
-  setting: RehearsalInput /** Below a large bed, and not beside it. */
-  large: boolean
+  setting: RehearsalInput
+  zoom: BedZoom
+  /** Under the bed's picture, along X, seen from the front; otherwise beside it, along Y, seen from the right. */
+  below: boolean
 }
 
-export function SideView({ round, at, setting, large }: Props) {
+export function SideView({ round, at, setting, zoom, below }: Props) {
   const { printer, job } = setting
-  const [left, right] = printer.reach.x
+  const { pixel, shown } = zoom
+  const along = below ? 'x' : 'y'
   const area = areaOn(job, printer)
   const top = topOn(job, printer)
-  const highest = Math.max(20, round.bounds.z?.[1] ?? 0, Math.min(top, printer.reach.z[1])) * 1.1
-  const x = (value: number) => ((value - left) / (right - left)) * width
-  const y = (value: number) => ground - (value / highest) * (ground - 12)
+  const [from, to] = below ? [area.left, area.right] : [area.front, area.back]
+  const [bedFrom, bedTo] = printer.bed[along]
   const head = positionAt(round.trace, at)
-  const way: string[] = []
-  for (const { to } of stepsOf(round.trace)) {
-    if (Number.isNaN(to.x + to.z)) continue
-    if (way.length >= mostPoints) break
-    way.push(`${x(to.x).toFixed(1)},${y(to.z).toFixed(1)}`)
-  }
-  const knownHead = !Number.isNaN(head.x + head.z)
+  const path = useMemo(() => {
+    const way: string[] = []
+    for (const { to } of stepsOf(round.trace)) {
+      if (Number.isNaN(to[along] + to.z)) continue
+      if (way.length >= mostPoints) break
+      way.push(`${way.length ? 'L' : 'M'}${to[along].toFixed(2)} ${to.z.toFixed(2)}`)
+    }
+    return way.join('')
+  }, [round, along])
+  if (shown.width === 0) return null
+  const across = below ? belowPx : besidePx
+  const highest = (across - underPx) * pixel
+  const viewBox = below
+    ? `${shown.left} ${-highest} ${shown.width * pixel} ${across * pixel}`
+    : `${-underPx * pixel} ${shown.top} ${across * pixel} ${shown.height * pixel}`
+  // Drawn with Z going up; beside the bed that is to the right, and the bed's own Y goes up.
+  const turned = below ? 'scale(1 -1)' : 'matrix(0 -1 1 0 0 0)'
+  const thin = { vectorEffect: 'non-scaling-stroke' as const, fill: 'none' }
+  const known = !Number.isNaN(head[along] + head.z)
+  const headZ = Math.min(head.z, highest - 14 * pixel)
   return (
     <figure
-      className={
-        large ? 'w-[190px] shrink-0 self-center pb-1' : 'hidden w-[104px] shrink-0 self-end pb-1 @min-[320px]:block'
-      }
+      className={below ? 'shrink-0' : 'hidden shrink-0 @min-[320px]:flex'}
+      style={below ? { height: belowPx } : { width: besidePx }}
     >
-      <figcaption className="text-center text-[13px] text-soft">from the side</figcaption>
       <svg
-        viewBox={`0 0 ${width} ${height}`}
-        className="w-full"
+        viewBox={viewBox}
+        className="h-full w-full"
         role="img"
-        aria-label={knownHead ? `The nozzle is ${mm(head.z)} over the bed` : 'The height over the bed is not known'}
+        aria-label={
+          known
+            ? `From ${below ? 'the front' : 'the right'}: the nozzle is ${mm(head.z)} over the bed`
+            : 'The height over the bed is not known'
+        }
       >
-        <rect
-          x={x(area.left)}
-          y={y(top)}
-          width={x(area.right) - x(area.left)}
-          height={ground - y(top)}
-          fill="var(--sunk)"
-          stroke="var(--rule)"
-        />
-        <polyline points={way.join(' ')} fill="none" stroke="var(--move)" strokeDasharray="2 2.5" />
-        <path d={`M0 ${ground}H${width}`} stroke="var(--ink)" strokeWidth="1.5" />
-        {knownHead && <path d={`M${x(head.x) - 5} ${y(head.z) - 12}h10l-5 12z`} fill="var(--heat)" />}
+        <title>{below ? 'Seen from the front, on the same scale' : 'Seen from the right, on the same scale'}</title>
+        <g transform={turned}>
+          <rect
+            x={from}
+            y={0}
+            width={to - from}
+            height={top}
+            {...thin}
+            fill="var(--sunk)"
+            stroke="var(--ink-soft)"
+            strokeDasharray="7 3"
+          />
+          <path d={path} {...thin} stroke="var(--move)" strokeDasharray="2 2.5" />
+          <path d={`M${bedFrom} 0H${bedTo}`} {...thin} stroke="var(--ink)" strokeWidth={2.5} />
+          {known && (
+            <path
+              transform={`translate(${head[along]} ${headZ}) scale(${pixel})`}
+              d="M-5 12H5L0 0Z"
+              fill="var(--heat)"
+              stroke="var(--ink)"
+              strokeWidth={1}
+            />
+          )}
+        </g>
+        {known && head.z > headZ && (
+          <text
+            transform={
+              below
+                ? `translate(${head.x + 8 * pixel} ${12 * pixel - highest})`
+                : `translate(${highest} ${-head.y - 9 * pixel})`
+            }
+            textAnchor={below ? 'start' : 'end'}
+            fontSize={12 * pixel}
+            fill="var(--ink)"
+          >
+            {mm(head.z, 0)}
+          </text>
+        )}
       </svg>
     </figure>
   )

@@ -12,6 +12,8 @@ export type BedZoom = {
   /** For the picture's element. */
   attach: (element: SVGSVGElement | null) => void
   viewBox: string
+  /** What is seen: its left and upper edge, mm with Y going down, and its size, px. */
+  shown: { left: number; top: number; width: number; height: number }
   /** Millimetres to a screen pixel. */
   pixel: number
   /** How many times larger than when all of it fits. */
@@ -74,9 +76,11 @@ export function useBedZoom(
   }, [element, behavior, focusX === null, mostMmPixel, width])
   const { k, x, y } = transform
   const pixel = fits / k
+  const shown = { left: shownLeft - x * pixel, top: shownTop - y * pixel, width, height }
   return {
     attach,
-    viewBox: `${shownLeft - x * pixel} ${shownTop - y * pixel} ${width * pixel || 1} ${height * pixel || 1}`,
+    viewBox: `${shown.left} ${shown.top} ${width * pixel || 1} ${height * pixel || 1}`,
+    shown,
     pixel,
     times: k,
     zoomBy: factor => element && select(element).call(behavior.scaleBy, factor),

@@ -6,6 +6,7 @@ import { type HeaterHistory, roomC, surfaceAt, targetAt, temperatureAt } from '.
 import { commandAt, lastModes } from '../../../../core/machine/trace.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+import { timeTicks } from '../../../parts/round-ticks.ts'
 
 type Props = { round: DeskRound; setting: RehearsalInput; width: number; height: number; totalS: number }
 
@@ -22,13 +23,8 @@ function times(round: DeskRound, totalS: number): number[] {
   return [...even, ...changes.filter(at => at >= 0 && at <= totalS)].sort((a, b) => a - b)
 }
 
-/** Whole minutes or a handful of seconds: about six marks along the time. */
-function ticks(totalS: number): number[] {
-  const steps = [0.2, 0.5, 1, 2, 5, 10, 15, 30, 60, 120, 300, 600, 1800, 3600, 7200, 21600, 86400]
-  const step = steps.find(each => totalS / each <= 7) ?? totalS / 6
-  // One at the very end would be cut off.
-  return Array.from({ length: Math.floor(totalS / step) + 1 }, (_, i) => i * step).filter(at => at < totalS * 0.965)
-}
+/** One at the very end would be cut off. */
+const marks = (totalS: number): number[] => timeTicks(totalS, 6).filter(at => at < totalS * 0.965)
 
 export const HeatChart = memo(function HeatChart({ round, setting, width, height, totalS }: Props) {
   const { nozzles, bed } = round.trace
@@ -66,7 +62,7 @@ export const HeatChart = memo(function HeatChart({ round, setting, width, height
           dataKey="at"
           type="number"
           domain={[0, totalS]}
-          ticks={ticks(totalS)}
+          ticks={marks(totalS)}
           tickFormatter={(at: number) => (totalS < 7 ? `${plain(at, 1)} s` : clock(at))}
           height={axisHeight}
           tickLine={false}

@@ -1,20 +1,22 @@
 // The ribbon: time along, temperatures up, passages as bands, messages as flags, and the playhead over it all.
-import { Flag } from 'lucide-react'
-import { type PointerEvent, useDeferredValue, useRef } from 'react'
+import { ChevronDown, ChevronUp, Flag, Pause, Play } from 'lucide-react'
+import { type PointerEvent, type ReactNode, useDeferredValue, useRef } from 'react'
 import { celsius, clock, duration } from '../../../../core/format.ts'
 import { temperatureAt } from '../../../../core/machine/heat.ts'
-import { commandAt } from '../../../../core/machine/trace.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
 import { useSize } from '../../../parts/useSize.ts'
-import { commandAtPlayhead, movePlayhead, type Open, selectLines } from '../../../state/desk.ts'
+import { commandAtPlayhead, type Open, selectLines } from '../../../state/desk.ts'
+import { goTo, paceOf, togglePlaying, usePlaying } from '../../../state/playing.ts'
+import { toggleRibbon, useRoom } from '../../../state/room.ts'
 import { Stills } from '../bed/Stills.tsx'
 import { Bands } from './Bands.tsx'
 import { HeatChart } from './HeatChart.tsx'
 
 type Props = { open: Open; setting: RehearsalInput }
 
-const height = 166
+/** Its height, and that of its bands alone, px. */
+const [whole, bandsOnly] = [166, 38]
 /** The shortest time that the ribbon spreads over its width, s. */
 const shortest = 1
 
@@ -22,15 +24,20 @@ export function Ribbon({ open, setting }: Props) {
   const [attach, { width }] = useSize()
   const { round, playheadS } = open
   const totalS = Math.max(round?.trace.totalS ?? 0, shortest)
+  const { folded } = useRoom()
+  const height = folded ? bandsOnly : whole
   // The curves are the dearest to draw, so while one types they come a moment after everything else.
   const drawn = useDeferredValue(round)
   return (
-    <section aria-label="Ribbon: time and temperatures" className="shrink-0 rounded-card border border-rule bg-raised">
-      <div ref={attach} className="relative mx-2" style={{ height }}>
+    <section
+      aria-label="Ribbon: time and temperatures"
+      className="flex shrink-0 rounded-card border border-rule bg-raised"
+    >
+      <div ref={attach} className="relative ml-2 min-w-0 flex-1" style={{ height }}>
         {round && width > 0 && (
           <>
             <Bands round={round} width={width} totalS={totalS} selection={open.selection} />
-            {drawn && (
+            {drawn && !folded && (
               <HeatChart
                 round={drawn}
                 setting={setting}
@@ -39,20 +46,59 @@ export function Ribbon({ open, setting }: Props) {
                 totalS={Math.max(drawn.trace.totalS, shortest)}
               />
             )}
-            {drawn && <Stills round={drawn} width={width} totalS={Math.max(drawn.trace.totalS, shortest)} />}
-            <Flags round={round} width={width} totalS={totalS} />
-            <Playhead round={round} width={width} totalS={totalS} at={playheadS} command={commandAtPlayhead(open)} />
+            {drawn && !folded && <Stills round={drawn} width={width} totalS={Math.max(drawn.trace.totalS, shortest)} />}
+            {!folded && <Flags round={round} width={width} totalS={totalS} />}
+            <Playhead
+              round={round}
+              width={width}
+              totalS={totalS}
+              at={playheadS}
+              command={commandAtPlayhead(open)}
+              folded={folded}
+            />
           </>
         )}
         {round && round.trace.rows.count === 0 && (
-          <p className="absolute inset-x-0 top-16 text-center text-soft">
+          <p className={`absolute inset-x-0 text-center text-soft ${folded ? 'top-2' : 'top-16'}`}>
             Nothing to rehearse yet. Write or paste a script below.
           </p>
         )}
       </div>
+      <Controls totalS={totalS} folded={folded} />
     </section>
   )
 }
+
+/** Playing and folding, at the ribbon's end. */
+function Controls({ totalS, folded }: { totalS: number; folded: boolean }) {
+  const { playing } = usePlaying()
+  const pace = paceOf(totalS)
+  return (
+    <div className={`m-1 flex shrink-0 ${folded ? '' : 'flex-col'}`}>
+      <Control
+        name={playing ? 'Stop playing (F4)' : `Play the rehearsal${pace > 1 ? `, ${pace} times as fast` : ''} (F4)`}
+        onClick={togglePlaying}
+      >
+        {playing ? <Pause size={16} aria-hidden /> : <Play size={16} aria-hidden />}
+      </Control>
+      <Control name={folded ? 'Unfold the ribbon' : 'Fold the ribbon'} onClick={toggleRibbon}>
+        {folded ? <ChevronDown size={16} aria-hidden /> : <ChevronUp size={16} aria-hidden />}
+      </Control>
+    </div>
+  )
+}
+
+const Control = ({ name, onClick, children }: { name: string; onClick: () => void; children: ReactNode }) => (
+  <button
+    type="button"
+    aria-label={name}
+    title={name}
+    onClick={onClick}
+    className="rounded-sm p-1 text-soft hover:bg-sunk hover:text-ink"
+  >
+    {children}
+  </button>
+)
 
 function Flags({ round, width, totalS }: { round: DeskRound; width: number; totalS: number }) {
   return round.trace.messages.slice(0, 200).map(message => (
@@ -85,19 +131,21 @@ function keyTarget(
   return key === 'End' ? totalS : null
 }
 
-type PlayheadProps = { round: DeskRound; width: number; totalS: number; at: number; command: number }
+type PlayheadProps = {
+  round: DeskRound
+  width: number
+  totalS: number
+  at: number
+  command: number
+  folded: boolean
+}
 
-function Playhead({ round, width, totalS, at, command }: PlayheadProps) {
+function Playhead({ round, width, totalS, at, command, folded }: PlayheadProps) {
   const surface = useRef<HTMLDivElement>(null)
   const { trace } = round
-  const go = (seconds: number) => {
-    const to = Math.min(Math.max(seconds, 0), trace.totalS)
-    const there = commandAt(trace, to)
-    movePlayhead(to, there < 0 ? null : (trace.rows.line[there] as number))
-  }
-  const goTo = (event: PointerEvent) => {
+  const follow = (event: PointerEvent) => {
     const left = surface.current?.getBoundingClientRect().left ?? 0
-    go(((event.clientX - left) / width) * totalS)
+    goTo(((event.clientX - left) / width) * totalS)
   }
   const next = (forward: boolean) => {
     const starts = round.passages.filter(({ enabled }) => enabled).map(({ startS }) => startS)
@@ -112,13 +160,13 @@ function Playhead({ round, width, totalS, at, command }: PlayheadProps) {
   return (
     <div
       ref={surface}
-      className="absolute inset-x-0 top-[32px] bottom-0 touch-none"
+      className={`absolute inset-x-0 bottom-0 touch-none ${folded ? 'top-[30px]' : 'top-[32px]'}`}
       onPointerDown={event => {
         event.currentTarget.setPointerCapture(event.pointerId)
-        goTo(event)
+        follow(event)
       }}
       onPointerMove={event => {
-        if (event.buttons === 1) goTo(event)
+        if (event.buttons === 1) follow(event)
       }}
     >
       <div
@@ -133,12 +181,15 @@ function Playhead({ round, width, totalS, at, command }: PlayheadProps) {
           const to = keyTarget(event.key, at, step, trace.totalS, next)
           if (to === null) return
           event.preventDefault()
-          go(to)
+          goTo(to)
         }}
         style={{ left: x }}
         className="absolute -top-[26px] bottom-0 -ml-2 w-4 rounded-sm"
       >
-        <span aria-hidden className="absolute top-0 bottom-[18px] left-[7px] w-0.5 bg-ink" />
+        <span
+          aria-hidden
+          className={`absolute top-0 left-[7px] w-0.5 bg-ink ${folded ? 'bottom-0' : 'bottom-[18px]'}`}
+        />
         <svg
           aria-hidden="true"
           width="16"
@@ -148,16 +199,18 @@ function Playhead({ round, width, totalS, at, command }: PlayheadProps) {
         >
           <path d="M2 1h12v9l-6 7-6-7z" fill="var(--ink)" />
         </svg>
-        <span
-          aria-hidden
-          className={`pointer-events-none absolute bottom-5 z-20 rounded-button bg-ink px-2 py-0.5 text-[13px] leading-4 whitespace-nowrap text-paper ${x > width - 170 ? 'right-3.5' : 'left-3.5'}`}
-        >
-          <b>
-            {clock(at)} · line {line}
-          </b>
-          <br />
-          {told}
-        </span>
+        {!folded && (
+          <span
+            aria-hidden
+            className={`pointer-events-none absolute bottom-5 z-20 rounded-button bg-ink px-2 py-0.5 text-[13px] leading-4 whitespace-nowrap text-paper ${x > width - 170 ? 'right-3.5' : 'left-3.5'}`}
+          >
+            <b>
+              {clock(at)} · line {line}
+            </b>
+            <br />
+            {told}
+          </span>
+        )}
       </div>
     </div>
   )

@@ -1,0 +1,65 @@
+// The words on the bed: spots, zones, what oozes, the print, and how far the bed goes; as far as there is room for them.
+import { memo } from 'react'
+import { plain } from '../../../../core/format.ts'
+import { areaOn } from '../../../../core/model/job.ts'
+import type { RehearsalInput } from '../../../../core/round.ts'
+import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+import { type Label, letterPx, spaced, withRoom } from './labels.ts'
+
+type Props = { pixel: number; setting: RehearsalInput; round: DeskRound }
+
+/** Below this a drop is drawn and not told, mm³. */
+const toldMm3 = 0.5
+
+function labelsOf({ printer, job }: RehearsalInput, round: DeskRound, pixel: number): Label[] {
+  const [left, right] = printer.bed.x
+  const [front, back] = printer.bed.y
+  const area = areaOn(job, printer)
+  const px = (pixels: number) => pixels * pixel
+  const drops = round.ooze.marks.filter(({ kind, mm3 }) => kind === 'drop' && mm3 >= toldMm3)
+  return [
+    ...printer.spots.map(({ name, x, y }): Label => ({ text: spaced(name), x, y: y - px(19), anchor: 'middle' })),
+    ...printer.zones.map(
+      ({ name, x, y }): Label => ({
+        text: `${name}, keep out`,
+        x: (x[0] + x[1]) / 2,
+        y: (y[0] + y[1]) / 2 - px(5),
+        anchor: 'middle',
+      }),
+    ),
+    {
+      text: 'the print',
+      x: (area.left + area.right) / 2,
+      y: Math.min(area.back + px(4), back - px(14)),
+      anchor: 'middle',
+    },
+    { text: plain(left), x: left + px(6), y: front + px(6), anchor: 'start' },
+    { text: plain(right), x: right - px(4), y: front + px(6), anchor: 'end' },
+    { text: plain(back), x: left + px(5), y: back - px(14), anchor: 'start' },
+    ...drops
+      .toSorted((a, b) => b.mm3 - a.mm3)
+      .map(({ to: [x, y], mm3 }): Label => ({ text: `oozes ${plain(mm3, 1)} mm³`, x: x + px(9), y, anchor: 'start' })),
+  ]
+}
+
+export const BedWords = memo(function BedWords({ pixel, setting, round }: Props) {
+  return (
+    <g aria-hidden className="pointer-events-none">
+      {withRoom(labelsOf(setting, round, pixel), pixel).map(({ text, x, y, anchor }) => (
+        // Text stands upright although the drawing's Y goes up.
+        <text
+          key={`${text} ${x} ${y}`}
+          transform={`translate(${x} ${y}) scale(1 -1)`}
+          textAnchor={anchor}
+          fontSize={letterPx * pixel}
+          fill="var(--ink-soft)"
+          stroke="var(--paper)"
+          strokeWidth={3 * pixel}
+          paintOrder="stroke"
+        >
+          {text}
+        </text>
+      ))}
+    </g>
+  )
+})

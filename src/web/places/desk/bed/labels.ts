@@ -1,0 +1,37 @@
+// Words on the bed: those that there is room for.
+
+export type Label = {
+  text: string
+  /** Where its line of writing stands, mm, Y going up. */
+  x: number
+  y: number
+  anchor: 'start' | 'middle' | 'end'
+}
+
+/** Height of a line and width of a letter, pixels: of the size that they are drawn in, and rather more than less. */
+export const letterPx = 13
+const [lineHighPx, letterWidePx] = [15, 6.6]
+
+type Box = { left: number; right: number; low: number; high: number }
+
+function boxOf({ text, x, y, anchor }: Label, pixel: number): Box {
+  const wide = text.length * letterWidePx * pixel
+  const left = x - { start: 0, middle: wide / 2, end: wide }[anchor]
+  return { left, right: left + wide, low: y - 3 * pixel, high: y + (lineHighPx - 3) * pixel }
+}
+
+const overlap = (a: Box, b: Box): boolean => a.left < b.right && b.left < a.right && a.low < b.high && b.low < a.high
+
+/** Those that cover none before them; `pixel` is the width of a screen pixel, mm. */
+export function withRoom(labels: readonly Label[], pixel: number): Label[] {
+  const taken: Box[] = []
+  return labels.filter(label => {
+    const box = boxOf(label, pixel)
+    if (taken.some(other => overlap(box, other))) return false
+    taken.push(box)
+    return true
+  })
+}
+
+/** A spot's name as words. */
+export const spaced = (name: string): string => name.replaceAll('_', ' ')

@@ -1,0 +1,26 @@
+// Whether the findings have nothing to say, and so give their room to the bed.
+import { useEffect, useState } from 'react'
+import type { Open } from '../../state/desk.ts'
+import { useLower } from '../../state/lower.ts'
+
+/** Only after so long: findings come and go while one types, ms. */
+const settledMs = 1500
+
+export function useQuiet(open: Open | null): boolean {
+  const { lower } = useLower()
+  const round = open?.round
+  const empty =
+    lower === 'findings' &&
+    Boolean(round && !open?.trouble && !open?.step) &&
+    round?.findings.length === 0 &&
+    round.setAside.length === 0 &&
+    !round.cutAt &&
+    !round.pasted
+  const [quiet, setQuiet] = useState(false)
+  useEffect(() => {
+    if (!empty) return setQuiet(false)
+    const timer = setTimeout(() => setQuiet(true), settledMs)
+    return () => clearTimeout(timer)
+  }, [empty])
+  return quiet && empty
+}
