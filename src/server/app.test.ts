@@ -27,7 +27,7 @@ describe('numbers and identities', () => {
   it('are never given twice: a tab open on a script that is gone saves into no other', async () => {
     const { json: mine } = await ask('/scripts', 'POST', script)
     await ask(`/scripts/${mine.id}`, 'DELETE')
-    await ask(`/bin/${mine.id}`, 'DELETE')
+    await ask(`/bin/scripts/${mine.id}`, 'DELETE')
     const { json: other } = await ask('/scripts', 'POST', { ...script, name: 'Another' })
     expect(other.id).not.toBe(mine.id)
     const change = { printerId: 1, moment: 'start', text: 'G28\n', base: 1, identity: mine.identity }

@@ -75,9 +75,11 @@ function methodsAt(routes: readonly { method: string; path: string }[], path: st
   return [...new Set(routes.filter(route => fits(route.path)).map(({ method }) => method))]
 }
 
-export function makeApp(parts: AppParts): Hono {
-  const { database, backups, screens, now, work = workHere, whole = shelfWorkHere(database, backups) } = parts
-  const api = new Hono()
+/** Whoever asks over HTTP from TypeScript has the types of every question and answer from here. */
+export type Api = ReturnType<typeof apiOf>
+
+function apiOf({ database, backups, now, work = workHere, whole = shelfWorkHere(database, backups) }: AppParts) {
+  return new Hono()
     .use('/archive/*', limit(largestShelf, shelfTooLarge))
     .use((context, next) =>
       context.req.path.startsWith('/api/archive/') ? next() : limit(largestBody, tooLarge)(context, next),
@@ -108,8 +110,11 @@ export function makeApp(parts: AppParts): Hono {
     .route('/taught', taughtRoutes(database, now))
     .route('/uses', whereUsedRoutes(database))
     .route('/rehearse', rehearseRoutes(database, work))
+}
 
-  const app = new Hono().use(contentPolicy).use(cachePolicy).use(ownPagesOnly).route('/api', api)
+export function makeApp(parts: AppParts): Hono {
+  const { screens } = parts
+  const app = new Hono().use(contentPolicy).use(cachePolicy).use(ownPagesOnly).route('/api', apiOf(parts))
   app.onError((error, context) => {
     if (error instanceof Refused) return context.json({ error: error.message, place: error.place }, error.status)
     const storing = storageTrouble(error)

@@ -1,36 +1,59 @@
-// The bin: scripts that were thrown away wait here for 30 days, with all their variants, revisions and trials.
-import type { Binned } from '../core/model/kept.ts'
+// The bin: what was thrown away waits here for 30 days; a script or a variant with all its revisions and trials.
+import type { Binned, BinSort } from '../core/model/kept.ts'
 import { nameKey } from '../core/model/script.ts'
 import { type Database, writing } from './database.ts'
 
 export const daysInBin = 30
 
-export const allBinned = (database: Database): Binned[] =>
-  database
-    .prepare<[], Binned>(
-      `SELECT s.id, s.name, p.name AS printer, s.moment, s.binned_at AS binnedAt
-       FROM scripts s JOIN printers p ON p.id = s.printer_id WHERE s.binned_at IS NOT NULL ORDER BY s.binned_at DESC, s.id DESC`,
-    )
-    .all()
+/** What it is told by besides its name: a script's printer, a variant's script. */
+const lists: Record<BinSort, string> = {
+  scripts: `SELECT t.id, t.name, p.name AS whose, t.moment, t.binned_at AS binnedAt
+    FROM scripts t JOIN printers p ON p.id = t.printer_id`,
+  variants: `SELECT t.id, t.name, s.name AS whose, s.moment, t.binned_at AS binnedAt
+    FROM variants t JOIN scripts s ON s.id = t.script_id AND s.binned_at IS NULL`,
+  refrains: "SELECT t.id, t.name, '' AS whose, NULL AS moment, t.binned_at AS binnedAt FROM refrains t",
+  printers: "SELECT t.id, t.name, '' AS whose, NULL AS moment, t.binned_at AS binnedAt FROM printers t",
+  materials: "SELECT t.id, t.name, '' AS whose, NULL AS moment, t.binned_at AS binnedAt FROM materials t",
+  jobs: "SELECT t.id, t.name, '' AS whose, NULL AS moment, t.binned_at AS binnedAt FROM jobs t",
+  vocabularies: "SELECT t.id, t.name, '' AS whose, NULL AS moment, t.binned_at AS binnedAt FROM vocabularies t",
+}
 
-/** Puts a script into the bin; its name is free from then on. Gives whether it was on the shelf. */
-export const binScript = (database: Database, id: number, now: string): boolean =>
+export const binSorts = Object.keys(lists) as BinSort[]
+
+/** All that is in it, the latest first. */
+export const allBinned = (database: Database): Binned[] =>
+  binSorts
+    .flatMap(sort =>
+      database
+        .prepare<[], Omit<Binned, 'sort'>>(`${lists[sort]} WHERE t.binned_at IS NOT NULL ORDER BY t.id DESC`)
+        .all()
+        .map(row => ({ sort, ...row })),
+    )
+    .sort((a, b) => (a.binnedAt < b.binnedAt ? 1 : a.binnedAt > b.binnedAt ? -1 : 0))
+
+/** Puts something into the bin; its name is free from then on. Gives whether it was there. */
+export const binThing = (database: Database, sort: BinSort, id: number, now: string): boolean =>
   database
     .prepare(
-      "UPDATE scripts SET binned_at = ?, days_binned = 0, key = 'bin ' || id || ' ' || key WHERE id = ? AND binned_at IS NULL",
+      `UPDATE ${sort} SET binned_at = ?, days_binned = 0, key = 'bin ' || id || ' ' || key WHERE id = ? AND binned_at IS NULL`,
     )
     .run(now, id).changes > 0
 
-/** Takes it out again under this name, which must be free. */
-export const takeOut = (database: Database, id: number, name: string): void => {
-  database
-    .prepare('UPDATE scripts SET binned_at = NULL, name = ?, key = ? WHERE id = ? AND binned_at IS NOT NULL')
-    .run(name, nameKey(name), id)
+/** Takes something out again under this name, which must be free. Where its data has its name, that says it too. */
+export function takeOut(database: Database, sort: BinSort, id: number, name: string): void {
+  const hasData = sort !== 'scripts' && sort !== 'variants' && sort !== 'refrains'
+  writing(database, () => {
+    const out = database.prepare(
+      `UPDATE ${sort} SET binned_at = NULL, name = ?, key = ? WHERE id = ? AND binned_at IS NOT NULL`,
+    )
+    if (out.run(name, nameKey(name), id).changes > 0 && hasData)
+      database.prepare(`UPDATE ${sort} SET data = json_set(data, '$.name', ?) WHERE id = ?`).run(name, id)
+  })
 }
 
-/** Throws one away for good; only what is in the bin. */
-export const dropForGood = (database: Database, id: number): boolean =>
-  database.prepare('DELETE FROM scripts WHERE id = ? AND binned_at IS NOT NULL').run(id).changes > 0
+/** Throws something away for good; only what is in the bin. */
+export const dropForGood = (database: Database, sort: BinSort, id: number): boolean =>
+  database.prepare(`DELETE FROM ${sort} WHERE id = ? AND binned_at IS NOT NULL`).run(id).changes > 0
 
 /** A clock that jumps further than this between two looks is not believed: it counts as so many days. */
 const mostDaysAtOnce = 10
@@ -38,7 +61,7 @@ const dayMs = 86_400_000
 
 /**
  * Counts the days since the last look for all that is in the bin, and throws away what has spent its 30 there. Days are counted as
- * they pass: a clock set ahead throws nothing away, and one set back counts none. `now` as ISO text.
+ * they pass: a clock set ahead throws nothing away, and one set back counts none. `now` as ISO text. Gives how many went.
  */
 export function emptyOld(database: Database, now: string): number {
   return writing(database, () => {
@@ -47,8 +70,14 @@ export function emptyOld(database: Database, now: string): number {
     if (days === 0 && last !== undefined) return 0
     database.prepare("INSERT OR REPLACE INTO remembered (name, value) VALUES ('bin looked at', ?)").run(now)
     const passed = Math.min(Math.max(days, 0), mostDaysAtOnce)
-    database.prepare('UPDATE scripts SET days_binned = days_binned + ? WHERE binned_at IS NOT NULL').run(passed)
-    return database.prepare('DELETE FROM scripts WHERE binned_at IS NOT NULL AND days_binned >= ?').run(daysInBin)
-      .changes
+    let gone = 0
+    for (const sort of binSorts) {
+      database.prepare(`UPDATE ${sort} SET days_binned = days_binned + ? WHERE binned_at IS NOT NULL`).run(passed)
+      // Scripts go before the printers that they belong to.
+      gone += database
+        .prepare(`DELETE FROM ${sort} WHERE binned_at IS NOT NULL AND days_binned >= ?`)
+        .run(daysInBin).changes
+    }
+    return gone
   })
 }

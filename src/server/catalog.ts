@@ -1,6 +1,7 @@
 // Printers, materials, jobs and vocabularies in the data base: each a name and its whole data, kept under its schema.
 import * as v from 'valibot'
 import { Job } from '../core/model/job.ts'
+import type { Earlier } from '../core/model/kept.ts'
 import { Material } from '../core/model/material.ts'
 import { Printer } from '../core/model/printer.ts'
 import { nameKey } from '../core/model/script.ts'
@@ -15,7 +16,7 @@ type Row = { id: number; data: string }
 
 /** All of a table in the order they were put in, as they are kept. */
 export const rawEntries = (database: Database, table: CatalogTable): Row[] =>
-  database.prepare<[], Row>(`SELECT id, data FROM ${table} ORDER BY id`).all()
+  database.prepare<[], Row>(`SELECT id, data FROM ${table} WHERE binned_at IS NULL ORDER BY id`).all()
 
 /** What was read lately, by its text: a shelf of hundreds of printers is asked for again and again. */
 const read = new Map<string, unknown>()
@@ -44,9 +45,24 @@ export const wordsHere = (database: Database, printer: string) =>
 
 /** One by its name as people compare names; undefined when there is none. */
 export function entryByName<T extends CatalogTable>(database: Database, table: T, name: string): Entry<T> | undefined {
-  const row = database.prepare<[string], Row>(`SELECT id, data FROM ${table} WHERE key = ?`).get(nameKey(name))
+  const row = database
+    .prepare<[string], Row>(`SELECT id, data FROM ${table} WHERE key = ? AND binned_at IS NULL`)
+    .get(nameKey(name))
   return row && (v.parse(schemas[table], JSON.parse(row.data)) as Entry<T>)
 }
+
+/** What the one with this key is called; undefined when there is none. */
+export const entryNamed = (database: Database, table: CatalogTable, key: string): string | undefined =>
+  database.prepare<[string], string>(`SELECT name FROM ${table} WHERE key = ? AND binned_at IS NULL`).pluck().get(key)
+
+/** What it was before it was changed, the latest first. */
+export const earlierOf = <T extends CatalogTable>(database: Database, table: T, id: number): Earlier<Entry<T>>[] =>
+  database
+    .prepare<[string, number], Row & { changedAt: string }>(
+      'SELECT id, data, changed_at AS changedAt FROM earlier WHERE kind = ? AND thing_id = ? ORDER BY id DESC',
+    )
+    .all(table, id)
+    .map(row => ({ ...row, data: parsed(table, row.data) }))
 
 /** Changes one; gives whether it was there. */
 export function changeEntry(
@@ -56,12 +72,11 @@ export function changeEntry(
   entry: { name: string },
   now: string,
 ): boolean {
-  const change = database.prepare(`UPDATE ${table} SET name = ?, key = ?, data = ?, changed_at = ? WHERE id = ?`)
+  const change = database.prepare(
+    `UPDATE ${table} SET name = ?, key = ?, data = ?, changed_at = ? WHERE id = ? AND binned_at IS NULL`,
+  )
   return change.run(entry.name, nameKey(entry.name), JSON.stringify(entry), now, id).changes > 0
 }
-
-export const removeEntry = (database: Database, table: CatalogTable, id: number): boolean =>
-  database.prepare(`DELETE FROM ${table} WHERE id = ?`).run(id).changes > 0
 
 export function addEntry(database: Database, table: CatalogTable, entry: { name: string }, now: string): number {
   return addRow(database, table, {

@@ -1,6 +1,6 @@
 // Variants, revisions, the bin, trials, refrains and search, asked over the API.
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { binScript, emptyOld } from './bin.ts'
+import { binThing, emptyOld } from './bin.ts'
 import { makeShelf, now, type TestShelf } from './testing.ts'
 
 let shelf: TestShelf
@@ -100,30 +100,34 @@ describe('the bin', () => {
     expect((await ask(`/scripts/${id}`)).status).toBe(404)
     const again = await make('Mine')
     expect(again.id).not.toBe(id)
-    expect((await ask('/bin')).json).toMatchObject({ days: 30, scripts: [{ id, name: 'Mine', printer: 'Dunlin' }] })
-    expect((await ask(`/bin/${id}`, 'PUT', { name: 'mine' })).json).toMatchObject({ place: 'name' })
-    expect((await ask(`/bin/${id}`, 'PUT', { name: 'Mine, the first' })).json).toMatchObject({ id, text })
+    expect((await ask('/bin')).json).toMatchObject({
+      days: 30,
+      things: [{ sort: 'scripts', id, name: 'Mine', whose: 'Dunlin' }],
+    })
+    expect((await ask(`/bin/scripts/${id}`, 'PUT', { name: 'mine' })).json).toMatchObject({ place: 'name' })
+    expect((await ask(`/bin/scripts/${id}`, 'PUT', { name: 'Mine, the first' })).status).toBe(200)
+    expect((await ask(`/scripts/${id}`)).json).toMatchObject({ id, name: 'Mine, the first', text })
   })
 
   it('gives up what has been in it for longer, revisions and all', async () => {
     const [{ id: old }, { id: young }] = [await make('Old'), await make('Young')]
     const day = (i: number) => new Date(Date.parse('2026-10-01T08:00:00.000Z') + i * 86_400_000).toISOString()
-    binScript(shelf.database, old, day(0))
+    binThing(shelf.database, 'scripts', old, day(0))
     // Looked at once a week, the days between two looks count in full.
     for (let i = 0; i <= 21; i += 7) expect(emptyOld(shelf.database, day(i))).toBe(0)
-    binScript(shelf.database, young, day(21))
+    binThing(shelf.database, 'scripts', young, day(21))
     // 28 and 7 days, then 35 and 14.
     expect(emptyOld(shelf.database, day(28))).toBe(0)
     expect(emptyOld(shelf.database, day(35))).toBe(1)
     const { json } = await ask('/bin')
-    expect((json.scripts as unknown as { name: string }[]).map(({ name }) => name)).toEqual(['Young'])
+    expect((json.things as unknown as { name: string }[]).map(({ name }) => name)).toEqual(['Young'])
     expect(shelf.database.prepare('SELECT count(*) FROM variants WHERE script_id = ?').pluck().get(old)).toBe(0)
   })
 
   it('throws nothing away when the clock jumps ahead or back: a leap counts ten days at most', async () => {
     const { id } = await make('Mine')
     emptyOld(shelf.database, now)
-    binScript(shelf.database, id, now)
+    binThing(shelf.database, 'scripts', id, now)
     expect(emptyOld(shelf.database, '2036-01-01T08:00:00.000Z')).toBe(0)
     expect(emptyOld(shelf.database, now)).toBe(0)
     expect(emptyOld(shelf.database, '2026-11-30T08:00:00.000Z')).toBe(0)
@@ -132,10 +136,10 @@ describe('the bin', () => {
 
   it('lets go for good only of what is in it', async () => {
     const { id } = await make('Mine')
-    expect((await ask(`/bin/${id}`, 'DELETE')).status).toBe(404)
+    expect((await ask(`/bin/scripts/${id}`, 'DELETE')).status).toBe(404)
     await ask(`/scripts/${id}`, 'DELETE')
-    expect((await ask(`/bin/${id}`, 'DELETE')).status).toBe(200)
-    expect((await ask('/bin')).json.scripts).toEqual([])
+    expect((await ask(`/bin/scripts/${id}`, 'DELETE')).status).toBe(200)
+    expect((await ask('/bin')).json.things).toEqual([])
   })
 })
 

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { printerFrom } from '../core/model/new-printer.ts'
+import { printerFrom, usualAnswers } from '../core/model/new-printer.ts'
 import { makeShelf, type TestShelf } from './testing.ts'
 
 let shelf: TestShelf
@@ -9,17 +9,7 @@ beforeEach(() => {
 afterEach(() => shelf.remove())
 const ask: TestShelf['ask'] = (...asked) => shelf.ask(...asked)
 
-const knot = printerFrom({
-  name: 'Knot',
-  widthMm: 220,
-  depthMm: 220,
-  heightMm: 250,
-  family: 'board',
-  bedCarriedOn: 'y',
-  probe: 'touch',
-  nozzleHighestC: 260,
-  bedHighestC: 100,
-})
+const knot = printerFrom({ ...usualAnswers, name: 'Knot' })
 
 describe('printers', () => {
   it('are made, changed and given up', async () => {
@@ -48,7 +38,7 @@ describe('printers', () => {
     await ask(`/scripts/${script.json.id}`, 'DELETE')
     const refused = await ask(`/printers/${id}`, 'DELETE')
     expect([refused.status, refused.json.error]).toEqual([409, expect.stringContaining('It has a script')])
-    await ask(`/bin/${script.json.id}`, 'DELETE')
+    await ask(`/bin/scripts/${script.json.id}`, 'DELETE')
     expect((await ask(`/printers/${id}`, 'DELETE')).status).toBe(200)
   })
 

@@ -11,6 +11,7 @@ export function allRefrains(database: Database): KeptRefrain[] {
       `SELECT f.id, f.name, r.text, r.note, r.number AS revision, r.created_at AS changedAt
        FROM refrains f JOIN refrain_revisions r ON r.refrain_id = f.id
          AND r.number = (SELECT max(number) FROM refrain_revisions WHERE refrain_id = f.id)
+       WHERE f.binned_at IS NULL
        ORDER BY f.key`,
     )
     .all()
@@ -48,6 +49,3 @@ export function addRefrainRevision(
 ): void {
   addRow(database, 'refrain_revisions', { refrain_id: refrainId, number, text, note, created_at: now })
 }
-
-export const removeRefrain = (database: Database, id: number): boolean =>
-  database.prepare('DELETE FROM refrains WHERE id = ?').run(id).changes > 0

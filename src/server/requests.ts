@@ -1,5 +1,5 @@
 // What every route shares: bodies checked by a schema, refusals with a plain sentence and a place.
-import type { Context } from 'hono'
+import type { Context, Env, MiddlewareHandler, TypedResponse } from 'hono'
 import * as v from 'valibot'
 import { placeOfIssue, sentenceOf } from '../core/model/issues.ts'
 
@@ -17,8 +17,33 @@ export class Refused extends Error {
 /** JSON, and what programs call it that were not told what they send. */
 const takenTypes = /^(?:application\/(?:json|x-www-form-urlencoded)|text\/plain)\b/
 
+/**
+ * Before a route whose JSON body fits a schema; refuses any other. The route has it as `context.req.valid('json')`, and whoever
+ * asks through the client is held to it by the compiler.
+ */
+export const takes =
+  <S extends v.GenericSchema>(
+    schema: S,
+  ): MiddlewareHandler<Env, string, { in: { json: v.InferInput<S> }; out: { json: v.InferOutput<S> } }> =>
+  async (context, next) => {
+    context.req.addValidatedData('json', (await bodyOf(context, schema)) as object)
+    await next()
+  }
+
+/** An answer that is the same for many requests, written out once. */
+export type Written<T> = { json: string; says: T }
+export const written = <T>(says: T): Written<T> => ({ json: JSON.stringify(says), says })
+
+/** Sends what was written before; whoever asks through the client has the type of what it says. */
+export const sent = <T>(context: Context, { json, says }: Written<T>): Response & TypedResponse<T, 200, 'json'> =>
+  Object.assign(context.newResponse(json, 200, { 'content-type': 'application/json' }), {
+    _data: says,
+    _status: 200 as const,
+    _format: 'json' as const,
+  })
+
 /** The request's JSON body through a schema; refuses anything else. */
-export async function bodyOf<S extends v.GenericSchema>(context: Context, schema: S): Promise<v.InferOutput<S>> {
+async function bodyOf<S extends v.GenericSchema>(context: Context, schema: S): Promise<v.InferOutput<S>> {
   const type = context.req.header('content-type')?.toLowerCase()
   if (type && !takenTypes.test(type))
     throw new Refused(415, 'The body of this request is JSON (application/json), and was sent as something else.')

@@ -13,6 +13,7 @@ const tables = [
   'jobs',
   'taught_commands',
   'vocabularies',
+  'earlier',
   'scripts',
   'variants',
   'revisions',
@@ -23,16 +24,18 @@ const tables = [
   'summaries',
 ]
 
-const keeper = 'revisions_are_kept'
+/** What keeps rows from being thrown away. */
+const keepers = ['revisions_are_kept', 'variants_are_kept']
 
 /** Empties every table, within a transaction. */
 export function emptyAll(database: Database, but: readonly string[] = []): void {
-  const sql = database.prepare('SELECT sql FROM sqlite_master WHERE name = ?').pluck().get(keeper) as string
-  database.exec(`DROP TRIGGER ${keeper}`)
+  const sqlOf = database.prepare('SELECT sql FROM sqlite_master WHERE name = ?').pluck()
+  const made = keepers.map(keeper => sqlOf.get(keeper) as string)
+  for (const keeper of keepers) database.exec(`DROP TRIGGER ${keeper}`)
   // Scripts and variants point at each other.
   database.exec('UPDATE scripts SET back_to = NULL; UPDATE variants SET born_of = NULL;')
   for (const table of [...tables].reverse()) if (!but.includes(table)) database.exec(`DELETE FROM ${table}`)
-  database.exec(sql)
+  for (const sql of made) database.exec(sql)
 }
 
 /**

@@ -22,7 +22,7 @@ const variantCounts = (database: Database): Map<number, number> =>
   new Map(
     database
       .prepare<[], { id: number; count: number }>(
-        'SELECT script_id AS id, count(*) AS count FROM variants GROUP BY script_id HAVING count(*) > 1',
+        'SELECT script_id AS id, count(*) AS count FROM variants WHERE binned_at IS NULL GROUP BY script_id HAVING count(*) > 1',
       )
       .all()
       .map(({ id, count }) => [id, count]),
@@ -46,7 +46,7 @@ export function scriptById(database: Database, id: number): SavedScript | undefi
   const row = database.prepare<[number], Row<SavedScript>>(`${selectWhole} AND s.id = ?`).get(id)
   if (!row) return undefined
   const variants = database
-    .prepare<[number], number>('SELECT count(*) FROM variants WHERE script_id = ?')
+    .prepare<[number], number>('SELECT count(*) FROM variants WHERE script_id = ? AND binned_at IS NULL')
     .pluck()
     .get(id)
   return { ...row, stock: row.stock === 1, variants: variants ?? 1 }

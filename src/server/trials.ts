@@ -12,7 +12,7 @@ export const trialsOf = (database: Database, scriptId: number): KeptTrial[] =>
     .prepare<[number], Row>(
       `SELECT t.id, t.revision_id AS revisionId, t.made_at AS madeAt, t.picture IS NOT NULL AS pictured, t.data
        FROM trials t JOIN revisions r ON r.id = t.revision_id JOIN variants v ON v.id = r.variant_id
-       WHERE v.script_id = ? ORDER BY t.made_at, t.id`,
+       WHERE v.script_id = ? AND v.binned_at IS NULL ORDER BY t.made_at, t.id`,
     )
     .all(scriptId)
     .map(row => ({ ...row, pictured: row.pictured === 1, data: v.parse(Trial, JSON.parse(row.data)) }))

@@ -10,7 +10,7 @@ type Row = { id: number; name: string; stock: number; inUse: number; bornOf: num
 export const variantsOf = (database: Database, scriptId: number): Variant[] =>
   database
     .prepare<[number], Row>(
-      'SELECT id, name, stock, in_use AS inUse, born_of AS bornOf FROM variants WHERE script_id = ? ORDER BY id',
+      'SELECT id, name, stock, in_use AS inUse, born_of AS bornOf FROM variants WHERE script_id = ? AND binned_at IS NULL ORDER BY id',
     )
     .all(scriptId)
     .map(row => ({ ...row, stock: row.stock === 1, inUse: row.inUse === 1 }))
@@ -22,7 +22,7 @@ const selectRevision =
 export const revisionsOf = (database: Database, scriptId: number): Revision[] =>
   database
     .prepare<[number], Revision>(
-      `${selectRevision} JOIN variants v ON v.id = r.variant_id WHERE v.script_id = ? ORDER BY r.created_at, r.id`,
+      `${selectRevision} JOIN variants v ON v.id = r.variant_id WHERE v.script_id = ? AND v.binned_at IS NULL ORDER BY r.created_at, r.id`,
     )
     .all(scriptId)
 
@@ -68,6 +68,10 @@ export const variantNamed = (database: Database, scriptId: number, name: string)
       'SELECT id, name FROM variants WHERE script_id = ? AND key = ?',
     )
     .get(scriptId, nameKey(name))
+
+/** The script that a variant belongs to, in the bin or not. */
+export const scriptOfVariant = (database: Database, id: number): number | undefined =>
+  database.prepare<[number], number>('SELECT script_id FROM variants WHERE id = ?').pluck().get(id)
 
 export const renameVariant = (database: Database, id: number, name: string): void => {
   database.prepare('UPDATE variants SET name = ?, key = ? WHERE id = ?').run(name, nameKey(name), id)

@@ -1,4 +1,5 @@
 // Where the screens begin: the routes, under one header.
+import { QueryClientProvider } from '@tanstack/react-query'
 import { lazy, type ReactElement, StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router'
@@ -9,6 +10,7 @@ import { WentWrong } from './parts/WentWrong.tsx'
 import { Shelf } from './places/shelf/Shelf.tsx'
 import './style.css'
 import { lastDesk } from './state/last-desk.ts'
+import { queries } from './state/queries.ts'
 import { applyTheme } from './state/theme.ts'
 
 // The Desk brings the editor and the chart along; the Shelf should not wait for them.
@@ -77,6 +79,8 @@ const root = document.getElementById('root')
 if (root)
   createRoot(root).render(
     <StrictMode>
-      <RouterProvider router={router} />
+      <QueryClientProvider client={queries}>
+        <RouterProvider router={router} />
+      </QueryClientProvider>
     </StrictMode>,
   )

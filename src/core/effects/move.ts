@@ -73,8 +73,9 @@ const isAfterPrint = ({ moment }: Stage): boolean => moment === 'end' || moment 
 
 /** Bringing a bed that slides all the way to the front, or a bed that goes down far down, shows the print. */
 function presents({ from, to }: Step, { printer }: Stage): boolean {
-  const [low, high] = printer.reach[printer.bedCarriedOn]
   const axis = printer.bedCarriedOn
+  if (axis === 'none') return false
+  const [low, high] = printer.reach[axis]
   const others = axis === 'y' ? from.x === to.x : from.x === to.x && from.y === to.y
   return others && to[axis] > from[axis] && to[axis] >= low + (high - low) * 0.75
 }

@@ -36,3 +36,19 @@ export function sentenceOf(issues: readonly Issue[]): string {
   if (!first) return 'It does not fit.'
   return `${told(deepest(first))}${more.length ? ` (and ${more.length} more)` : ''}.`
 }
+
+const sizes: Record<string, string> = { '>=': 'or more', '<=': 'or less', '>': 'more than', '<': 'less than' }
+
+/** What is wrong with one field, in a few words that stand beside it. */
+export function flawOf({ expected, received, message, type }: Issue): string {
+  if (received === 'NaN' || (expected === 'number' && received !== 'number')) return 'A number is needed.'
+  const [, sign = '', bound = ''] = /^([<>]=?)(-?[\d.]+)$/.exec(expected ?? '') ?? []
+  if (type.includes('length')) return sign.startsWith('>') ? 'Something is needed here.' : `At most ${bound} letters.`
+  if (sign)
+    return sign.length === 2
+      ? `${bound} ${sizes[sign]}.`
+      : `${sizes[sign]} ${bound}.`.replace(/^./, first => first.toUpperCase())
+  return message.startsWith('Invalid')
+    ? 'This does not fit.'
+    : `${message.charAt(0).toUpperCase()}${message.slice(1)}.`.replace(/\.\.$/, '.')
+}

@@ -1,4 +1,5 @@
 // What is kept of scripts over the years, as the server answers it and the screens read it.
+import type { Printer } from './printer.ts'
 import type { Moment } from './script.ts'
 import type { Trial } from './trial.ts'
 
@@ -58,8 +59,33 @@ export type KeptRefrain = {
   earlier: { number: number; text: string }[]
 }
 
-/** A script in the bin. */
-export type Binned = { id: number; name: string; printer: string; moment: Moment; binnedAt: string }
+/** A printer with its scripts; `example` is what came with the application. */
+export type ShelfPrinter = {
+  id: number
+  printer: Printer
+  example: boolean
+  /** `serious` counts findings that are more than advice; null where it was not rehearsed since something changed. */
+  scripts: (ScriptHead & { serious: number | null })[]
+}
+
+/** Where a command stands in a person's own scripts. */
+export type Use = { scriptId: number; script: string; line: number; text: string; commentedOut: boolean }
+
+/** What can be in the bin. */
+export type BinSort = 'scripts' | 'variants' | 'refrains' | 'printers' | 'materials' | 'jobs' | 'vocabularies'
+
+/** Something in the bin; `whose` is a script's printer or a variant's script, and empty for the others. */
+export type Binned = {
+  sort: BinSort
+  id: number
+  name: string
+  whose: string
+  moment: Moment | null
+  binnedAt: string
+}
+
+/** What something was before it was changed; `changedAt` is when it had been made so. */
+export type Earlier<T> = { id: number; changedAt: string; data: T }
 
 export type Hit = {
   sort: 'name' | 'text' | 'note' | 'trial' | 'refrain'

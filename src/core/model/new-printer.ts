@@ -1,18 +1,66 @@
 // A printer made from five answers, with sensible figures for all that was not asked.
-import type { Printer } from './printer.ts'
+import * as v from 'valibot'
+import { count, mm, plainName, positive } from './pieces.ts'
+import { Firmware, Printer, type Span } from './printer.ts'
 
-export type Answers = {
-  name: string
-  /** The bed and the height above it, mm. */
-  widthMm: number
-  depthMm: number
-  heightMm: number
-  family: Printer['firmware']['family']
-  /** What carries the bed: it slides front to back, or goes down. */
-  bedCarriedOn: Printer['bedCarriedOn']
-  probe: 'none' | 'touch' | 'inductive' | 'nozzle'
-  nozzleHighestC: number
-  bedHighestC: number
+const lengthMm = v.pipe(v.number(), v.minValue(10), v.maxValue(5000))
+const highestC = v.pipe(v.number(), v.minValue(0), v.maxValue(1000))
+
+/** What is asked of a tool: where its nozzle is from the first tool's, mm; and the tool whose heater it shares, if it does. */
+const ToolAnswers = v.object({
+  nozzleMm: positive,
+  filamentMm: positive,
+  offset: v.object({ x: mm, y: mm, z: mm }),
+  heater: v.nullable(count),
+  mixingInputs: v.pipe(count, v.minValue(1), v.maxValue(16)),
+})
+
+export const Answers = v.object({
+  name: plainName('a printer'),
+  /** The bed and the height above it; of a round bed the width is its diameter. */
+  widthMm: lengthMm,
+  depthMm: lengthMm,
+  heightMm: lengthMm,
+  round: v.boolean(),
+  /** Where X 0 Y 0 is: at the bed's front left corner, or in its middle. */
+  origin: v.picklist(['corner', 'middle']),
+  family: Firmware.entries.family,
+  /** What carries the bed: it slides front to back, goes down, or stays where it is. */
+  bedCarriedOn: Printer.entries.bedCarriedOn,
+  /** Whether its gantry levels itself, with a motor at each end or corner. */
+  alignsGantry: v.boolean(),
+  probe: v.picklist(['none', 'touch', 'inductive', 'nozzle']),
+  nozzleHighestC: highestC,
+  bedHighestC: highestC,
+  tools: v.pipe(v.array(ToolAnswers), v.minLength(1), v.maxLength(64)),
+})
+
+export type Answers = v.InferOutput<typeof Answers>
+export type ToolAnswers = v.InferOutput<typeof ToolAnswers>
+
+export const firstTool: ToolAnswers = {
+  nozzleMm: 0.4,
+  filamentMm: 1.75,
+  offset: { x: 0, y: 0, z: 0 },
+  heater: null,
+  mixingInputs: 1,
+}
+
+/** What the questions begin with. */
+export const usualAnswers: Answers = {
+  name: '',
+  widthMm: 220,
+  depthMm: 220,
+  heightMm: 250,
+  round: false,
+  origin: 'corner',
+  family: 'board',
+  bedCarriedOn: 'y',
+  alignsGantry: false,
+  probe: 'touch',
+  nozzleHighestC: 260,
+  bedHighestC: 100,
+  tools: [firstTool],
 }
 
 const versions: Record<Printer['firmware']['family'], string> = {
@@ -20,6 +68,12 @@ const versions: Record<Printer['firmware']['family'], string> = {
   host: '12.0',
   'macro-file': '3.4',
   dispensing: '1.0',
+}
+
+const carried: Record<Printer['bedCarriedOn'], string> = {
+  y: 'bed slides front to back',
+  z: 'bed goes down',
+  none: 'bed stays, the gantry moves',
 }
 
 /** A probe point each so many mm, three at least and seven at most. */
@@ -30,17 +84,21 @@ const points = (mm: number): number => Math.min(7, Math.max(3, Math.round(mm / 5
  * warm-up takes as long as the bed is large.
  */
 export function printerFrom(answers: Answers): Printer {
-  const { name, widthMm, depthMm, heightMm, family, bedCarriedOn, probe, nozzleHighestC, bedHighestC } = answers
+  const { name, widthMm, heightMm, round, family, bedCarriedOn, probe, nozzleHighestC, bedHighestC } = answers
+  const depthMm = round ? widthMm : answers.depthMm
   const slides = bedCarriedOn === 'y'
   const perArea = (widthMm * depthMm) / (230 * 210)
+  const along = (mm: number): Span => (answers.origin === 'middle' ? [-mm / 2, mm / 2] : [0, mm])
+  const [x, y] = [along(widthMm), along(depthMm)]
+  const middle = ([low, high]: Span) => Math.round((low + high) / 2)
   return {
     name,
-    about: `${slides ? 'bed slides front to back' : 'bed goes down'} · ${family} firmware · ${probe === 'none' ? 'no probe' : `${probe} probe`}`,
+    about: `${carried[bedCarriedOn]} · ${family} firmware · ${probe === 'none' ? 'no probe' : `${probe} probe`}`,
     firmware: { family, version: versions[family], abilities: {} },
     bedCarriedOn,
-    reach: { x: [0, widthMm], y: [0, depthMm], z: [0, heightMm] },
-    reachRadiusMm: null,
-    bed: { x: [0, widthMm], y: [0, depthMm], round: false },
+    reach: { x, y, z: [0, heightMm] },
+    reachRadiusMm: round ? widthMm / 2 : null,
+    bed: { x, y, round },
     highestSpeedMmS: slides ? { x: 300, y: 250, z: 15, e: 60 } : { x: 400, y: 400, z: 20, e: 80 },
     highestAccelerationMmS2: slides ? { x: 3000, y: 2500, z: 200, e: 5000 } : { x: 6000, y: 6000, z: 300, e: 5000 },
     accelerationMmS2: slides
@@ -48,7 +106,8 @@ export function printerFrom(answers: Answers): Printer {
       : { print: 2500, travel: 4000, retract: 2000 },
     corner: { kind: 'speed', mmS: 5 },
     homing: {
-      at: { x: Math.round(widthMm / 2), y: Math.round(depthMm / 2), z: 5 },
+      // Where the bed is round, all carriages go up to their end stops.
+      at: { x: middle(x), y: middle(y), z: round ? heightMm : 5 },
       speedMmS: { x: 50, y: 50, z: 8 },
       bumpMm: { x: 0, y: 0, z: 0 },
       bumpShare: 0.5,
@@ -65,20 +124,14 @@ export function printerFrom(answers: Answers): Printer {
             dip: null,
           },
     storedMesh: probe !== 'none',
-    tools: [
-      {
-        name: 'nozzle',
-        nozzleMm: 0.4,
-        filamentMm: 1.75,
-        retractMm: slides ? 4 : 0.8,
-        retractMmS: 35,
-        highestFlowMm3S: 11,
-        address: null,
-        offset: { x: 0, y: 0, z: 0 },
-        mixingInputs: 1,
-        heater: null,
-      },
-    ],
+    tools: answers.tools.map((tool, i) => ({
+      ...tool,
+      name: answers.tools.length === 1 ? 'nozzle' : `nozzle T${i}`,
+      retractMm: slides ? 4 : 0.8,
+      retractMmS: 35,
+      highestFlowMm3S: 11,
+      address: null,
+    })),
     heaters: {
       nozzle: { highestC: nozzleHighestC, secondsTo200: 95, secondsCooling200To50: 260 },
       bed: {
@@ -100,6 +153,6 @@ export function printerFrom(answers: Answers): Printer {
     display: { columns: 20 },
     spots: [],
     zones: [],
-    features: [],
+    features: answers.alignsGantry ? ['gantry_alignment'] : [],
   }
 }

@@ -108,8 +108,8 @@ export const Printer = v.object({
   name: plainName('a printer'),
   about: plainText(4000),
   firmware: Firmware,
-  /** Which axis carries the bed: a bed on Y slides front to back, one on Z goes down. */
-  bedCarriedOn: v.picklist(['y', 'z']),
+  /** Which axis carries the bed: a bed on Y slides front to back, one on Z goes down; with none the bed stays and all else moves. */
+  bedCarriedOn: v.picklist(['y', 'z', 'none']),
   /** Where the head can go, mm, from the origin at the bed's front left corner. */
   reach: v.object({ x: Span, y: Span, z: Span }),
   /** Of a machine whose reach is a circle about the bed's middle: how far, mm. */
@@ -169,6 +169,7 @@ export const Printer = v.object({
 export type Printer = v.InferOutput<typeof Printer>
 export type Probe = v.InferOutput<typeof Probe>
 export type Zone = v.InferOutput<typeof Zone>
+export type Tool = v.InferOutput<typeof Tool>
 export type Spot = v.InferOutput<typeof Spot>
 export type Span = v.InferOutput<typeof Span>
 export type Axis = 'x' | 'y' | 'z'

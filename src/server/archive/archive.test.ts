@@ -95,7 +95,7 @@ describe('a shelf brought in', () => {
     expect((await shelfNow()).find(({ name }) => name === 'Everyday, from the file')).toMatchObject({ revision: 1 })
     await bring(before, { 'scripts Everyday': 'theirs' })
     expect((await shelfNow()).find(({ name }) => name === 'Everyday')).toMatchObject({ revision: 1 })
-    expect((await ask('/bin')).json.scripts).toMatchObject([{ id: 1, name: 'Everyday' }])
+    expect((await ask('/bin')).json.things).toMatchObject([{ id: 1, name: 'Everyday' }])
   })
 
   it('is refused with a sentence where it is none, and nothing changes', async () => {

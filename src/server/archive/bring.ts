@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto'
 import * as v from 'valibot'
 import type { ArchiveDecision, ArchiveItem } from '../../core/model/kept.ts'
 import { nameKey } from '../../core/model/script.ts'
-import { binScript } from '../bin.ts'
+import { binThing } from '../bin.ts'
 import { addEntry, allEntries, type CatalogTable, changeEntry } from '../catalog.ts'
 import { addRow, type Database, writing } from '../database.ts'
 import { addRefrainRevision } from '../refrains.ts'
@@ -101,7 +101,7 @@ function putScript(database: Database, script: ArchiveScript, decision: ArchiveD
   const mine = find.get(nameKey(script.name))
   if (mine && decision === 'mine') return
   // Mine is not lost where theirs takes its place: it goes into the bin.
-  if (mine && decision === 'theirs') binScript(database, mine.id, now)
+  if (mine && decision === 'theirs') binThing(database, 'scripts', mine.id, now)
   const name =
     mine && decision === 'both' ? freeName(script.name, each => find.get(nameKey(each)) !== undefined) : script.name
   const printer = allEntries(database, 'printers').find(({ data }) => nameKey(data.name) === nameKey(script.printer))

@@ -48,7 +48,7 @@ function scriptFrom(database: Database, { id, backTo, printerId: _, ...row }: Ro
 function refrainsArchive(database: Database): ArchiveRefrain[] {
   const heads = database
     .prepare<[], { id: number; name: string; createdAt: string }>(
-      'SELECT id, name, created_at AS createdAt FROM refrains ORDER BY key',
+      'SELECT id, name, created_at AS createdAt FROM refrains WHERE binned_at IS NULL ORDER BY key',
     )
     .all()
   const revisions = database.prepare<[number], ArchiveRefrain['revisions'][number]>(

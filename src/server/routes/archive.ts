@@ -3,7 +3,7 @@ import { type Context, Hono } from 'hono'
 import * as v from 'valibot'
 import { Decision, type Decisions } from '../archive/bring.ts'
 import { allBackups } from '../backups.ts'
-import { bodyOf, Refused, shelfTooLarge } from '../requests.ts'
+import { Refused, shelfTooLarge, takes } from '../requests.ts'
 import { TookTooMuch } from '../work/pool.ts'
 import type { ShelfWork } from '../work/whole-shelf.ts'
 
@@ -36,7 +36,7 @@ async function shelfIn(context: Context): Promise<{ zip: Uint8Array; decisions: 
   return { zip: new Uint8Array(await file.arrayBuffer()), decisions: decided.output }
 }
 
-export function archiveRoutes(backups: string, now: () => string, whole: ShelfWork): Hono {
+export function archiveRoutes(backups: string, now: () => string, whole: ShelfWork) {
   const packed = async (context: Context, printerId: number | null) => {
     const found = await whole.pack(printerId)
     if (!found) throw new Refused(404, `There is no printer ${context.req.param('id')}.`)
@@ -57,8 +57,8 @@ export function archiveRoutes(backups: string, now: () => string, whole: ShelfWo
     })
     .post('/empty', async context => context.json({ backup: await whole.empty(now()) }))
     .get('/backups', context => context.json(allBackups(backups)))
-    .post('/restore', async context => {
-      const { file } = await bodyOf(context, Restore)
+    .post('/restore', takes(Restore), async context => {
+      const { file } = context.req.valid('json')
       if (!allBackups(backups).some(each => each.file === file)) throw new Refused(404, 'There is no such backup.')
       return context.json({ backup: await whole.restore(file, now()) })
     })

@@ -5,9 +5,10 @@ import { Job } from '../../core/model/job.ts'
 import { Material } from '../../core/model/material.ts'
 import { nameKey } from '../../core/model/script.ts'
 import { Vocabulary } from '../../core/model/vocabulary.ts'
-import { addEntry, allEntries, changeEntry, removeEntry } from '../catalog.ts'
+import { binThing } from '../bin.ts'
+import { addEntry, allEntries, changeEntry, earlierOf } from '../catalog.ts'
 import { type Database, writing } from '../database.ts'
-import { bodyOf, Refused } from '../requests.ts'
+import { Refused, takes } from '../requests.ts'
 
 type Table = 'materials' | 'jobs' | 'vocabularies'
 const one: Record<Table, string> = { materials: 'material', jobs: 'job', vocabularies: 'vocabulary' }
@@ -18,7 +19,7 @@ function needFreeName(database: Database, table: Table, name: string, but: numbe
   if (taken) throw new Refused(409, `There is a ${one[table]} called “${taken.data.name}” already.`, 'name')
 }
 
-function needMaterials(database: Database, job: Job): void {
+export function needMaterials(database: Database, job: Job): void {
   const known = allEntries(database, 'materials').map(({ data }) => data.name)
   const missing = job.materials.find(name => !known.includes(name))
   if (missing !== undefined) throw new Refused(400, `There is no material called “${missing}”.`, 'materials')
@@ -38,22 +39,23 @@ function routes<S extends v.GenericSchema<unknown, { name: string }>>(
   schema: S,
   now: () => string,
   care: Care<v.InferOutput<S>>,
-): Hono {
+) {
   const find = (param: string) => {
     const found = allEntries(database, table).find(({ id }) => String(id) === param)
     if (!found) throw new Refused(404, `There is no ${one[table]} ${param}.`)
     return found
   }
   return new Hono()
-    .post('/', async context => {
-      const thing = await bodyOf(context, schema)
+    .post('/', takes(schema), async context => {
+      const thing = context.req.valid('json')
       needFreeName(database, table, thing.name, null)
       care.check(thing)
       return context.json({ id: addEntry(database, table, thing, now()), data: thing }, 201)
     })
-    .put('/:id', async context => {
+    .get('/:id/earlier', context => context.json(earlierOf(database, table, find(context.req.param('id')).id)))
+    .put('/:id', takes(schema), async context => {
       const { id, data: before } = find(context.req.param('id'))
-      const thing = await bodyOf(context, schema)
+      const thing = context.req.valid('json')
       needFreeName(database, table, thing.name, id)
       care.check(thing)
       writing(database, () => {
@@ -68,12 +70,12 @@ function routes<S extends v.GenericSchema<unknown, { name: string }>>(
         throw new Refused(409, `The last ${one[table]} stays: a rehearsal needs one.`)
       const needed = care.needed?.(data.name)
       if (needed) throw new Refused(409, needed)
-      removeEntry(database, table, id)
+      binThing(database, table, id, now())
       return context.json({ id })
     })
 }
 
-export const materialRoutes = (database: Database, now: () => string): Hono =>
+export const materialRoutes = (database: Database, now: () => string) =>
   routes(database, 'materials', Material, now, {
     check: () => {},
     renamed: (before, after) => {
@@ -92,8 +94,8 @@ export const materialRoutes = (database: Database, now: () => string): Hono =>
     },
   })
 
-export const vocabularyRoutes = (database: Database, now: () => string): Hono =>
+export const vocabularyRoutes = (database: Database, now: () => string) =>
   routes(database, 'vocabularies', Vocabulary, now, { check: () => {} })
 
-export const jobRoutes = (database: Database, now: () => string): Hono =>
+export const jobRoutes = (database: Database, now: () => string) =>
   routes(database, 'jobs', Job, now, { check: job => needMaterials(database, job) })

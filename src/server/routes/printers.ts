@@ -4,9 +4,10 @@ import * as v from 'valibot'
 import { listOf, plainText } from '../../core/model/pieces.ts'
 import { Firmware, MacroFile, Printer } from '../../core/model/printer.ts'
 import { nameKey } from '../../core/model/script.ts'
-import { addEntry, allEntries, changeEntry, removeEntry } from '../catalog.ts'
+import { binThing } from '../bin.ts'
+import { addEntry, allEntries, changeEntry, earlierOf } from '../catalog.ts'
 import { type Database, writing } from '../database.ts'
-import { bodyOf, Refused } from '../requests.ts'
+import { Refused, takes } from '../requests.ts'
 
 const Macros = v.strictObject({
   macros: plainText(400_000),
@@ -22,11 +23,13 @@ const MacroFiles = v.strictObject({
   ),
 })
 
-export function printerRoutes(database: Database, now: () => string): Hono {
+export function printerRoutes(database: Database, now: () => string) {
   /** Changes a part of a printer and nothing else of it. */
   const change = (param: string, part: Partial<Printer>) => {
     const id = Number(param)
-    const row = database.prepare<[number], { data: string }>('SELECT data FROM printers WHERE id = ?').get(id)
+    const row = database
+      .prepare<[number], { data: string }>('SELECT data FROM printers WHERE id = ? AND binned_at IS NULL')
+      .get(id)
     if (!row) throw new Refused(404, `There is no printer ${param}.`)
     const printer = v.parse(Printer, { ...JSON.parse(row.data), ...part })
     changeEntry(database, 'printers', id, printer, now())
@@ -40,14 +43,14 @@ export function printerRoutes(database: Database, now: () => string): Hono {
     if (taken) throw new Refused(409, `There is a printer called “${taken.data.name}” already.`, 'name')
   }
   return new Hono()
-    .post('/', async context => {
-      const printer = await bodyOf(context, Printer)
+    .post('/', takes(Printer), async context => {
+      const printer = context.req.valid('json')
       needFreeName(printer.name, null)
       return context.json({ id: addEntry(database, 'printers', printer, now()), data: printer }, 201)
     })
-    .put('/:id', async context => {
+    .put('/:id', takes(Printer), async context => {
       const id = Number(context.req.param('id'))
-      const printer = await bodyOf(context, Printer)
+      const printer = context.req.valid('json')
       needFreeName(printer.name, id)
       const before = allEntries(database, 'printers').find(each => each.id === id)?.data.name
       if (before === undefined) throw new Refused(404, `There is no printer ${context.req.param('id')}.`)
@@ -70,20 +73,21 @@ export function printerRoutes(database: Database, now: () => string): Hono {
           409,
           `It has ${scripts === 1 ? 'a script' : `${scripts} scripts`}, on the shelf or in the bin. Give those to another printer or throw them away first.`,
         )
-      if (!removeEntry(database, 'printers', id))
+      if (!binThing(database, 'printers', id, now()))
         throw new Refused(404, `There is no printer ${context.req.param('id')}.`)
       return context.json({ id })
     })
-    .put('/:id/firmware', async context => {
-      const firmware = await bodyOf(context, Firmware)
+    .get('/:id/earlier', context => context.json(earlierOf(database, 'printers', Number(context.req.param('id')))))
+    .put('/:id/firmware', takes(Firmware), async context => {
+      const firmware = context.req.valid('json')
       return context.json(change(context.req.param('id'), { firmware }))
     })
-    .put('/:id/macros', async context => {
-      const { macros } = await bodyOf(context, Macros)
+    .put('/:id/macros', takes(Macros), async context => {
+      const { macros } = context.req.valid('json')
       return context.json(change(context.req.param('id'), { macros }))
     })
-    .put('/:id/macro-files', async context => {
-      const { macroFiles } = await bodyOf(context, MacroFiles)
+    .put('/:id/macro-files', takes(MacroFiles), async context => {
+      const { macroFiles } = context.req.valid('json')
       return context.json(change(context.req.param('id'), { macroFiles }))
     })
 }

@@ -7,9 +7,10 @@ import type { SavedScript } from '../../core/model/kept.ts'
 import { count, listOf } from '../../core/model/pieces.ts'
 import { Note, nameKey, ScriptText } from '../../core/model/script.ts'
 import { RefrainName, RefrainText, refrainsIn } from '../../core/script/refrains.ts'
+import { binThing } from '../bin.ts'
 import { type Database, writing } from '../database.ts'
-import { addRefrain, addRefrainRevision, allRefrains, refrainNamed, removeRefrain } from '../refrains.ts'
-import { bodyOf, Refused } from '../requests.ts'
+import { addRefrain, addRefrainRevision, allRefrains, refrainNamed } from '../refrains.ts'
+import { Refused, takes } from '../requests.ts'
 import { allScripts, saveScript, scriptById } from '../scripts.ts'
 
 const Why = v.optional(Note, '')
@@ -36,7 +37,7 @@ const RollOut = v.strictObject({
   scripts: listOf(Landing, 2000),
 })
 
-export function refrainRoutes(database: Database, now: () => string): Hono {
+export function refrainRoutes(database: Database, now: () => string) {
   const find = (param: string) => {
     const refrain = allRefrains(database).find(({ id }) => String(id) === param)
     if (!refrain) throw new Refused(404, `There is no refrain ${param}.`)
@@ -50,15 +51,15 @@ export function refrainRoutes(database: Database, now: () => string): Hono {
         text.includes(';&') && refrainsIn(read(text)).some(each => nameKey(each.name) === nameKey(name))
       return context.json(allScripts(database).filter(stands))
     })
-    .post('/', async context => {
-      const refrain = await bodyOf(context, New)
+    .post('/', takes(New), async context => {
+      const refrain = context.req.valid('json')
       const taken = refrainNamed(database, refrain.name)
       if (taken) throw new Refused(409, `There is a refrain called “${taken.name}” already.`, 'name')
       return context.json(find(String(addRefrain(database, refrain, now()))), 201)
     })
-    .put('/:id', async context => {
+    .put('/:id', takes(RollOut), async context => {
       const refrain = find(context.req.param('id'))
-      const { base, text, note, scripts } = await bodyOf(context, RollOut)
+      const { base, text, note, scripts } = context.req.valid('json')
       if (base !== refrain.revision)
         throw new Refused(409, 'This refrain was changed elsewhere in the meantime. Open it afresh.', 'base')
       writing(database, () => {
@@ -81,7 +82,7 @@ export function refrainRoutes(database: Database, now: () => string): Hono {
     })
     .delete('/:id', context => {
       const { id } = find(context.req.param('id'))
-      removeRefrain(database, id)
+      binThing(database, 'refrains', id, now())
       return context.json({ id })
     })
 }

@@ -10,7 +10,7 @@ import { Printer } from '../../core/model/printer.ts'
 import { Moment, ScriptText } from '../../core/model/script.ts'
 import { type CatalogTable, entryByName, wordsHere } from '../catalog.ts'
 import type { Database } from '../database.ts'
-import { bodyOf, Refused } from '../requests.ts'
+import { Refused, takes } from '../requests.ts'
 import { TookTooMuch } from '../work/pool.ts'
 import type { Work } from '../work/tasks.ts'
 import { allTaught } from './taught.ts'
@@ -27,14 +27,14 @@ const Body = v.strictObject({
   with: v.optional(listOf(v.picklist(extras), extras.length), []),
 })
 
-export function rehearseRoutes(database: Database, work: Work): Hono {
+export function rehearseRoutes(database: Database, work: Work) {
   const named = <T extends CatalogTable>(table: T, name: string, place: string) => {
     const thing = entryByName(database, table, name)
     if (!thing) throw new Refused(404, `There is no ${place} named “${name}”.`, place)
     return thing
   }
-  return new Hono().post('/', async context => {
-    const { text, printer, job, material, moment, from, with: extra } = await bodyOf(context, Body)
+  return new Hono().post('/', takes(Body), async context => {
+    const { text, printer, job, material, moment, from, with: extra } = context.req.valid('json')
     const chosenJob = typeof job === 'string' ? named('jobs', job, 'job') : job
     const wanted = material ?? chosenJob.materials[chosenJob.firstTool] ?? chosenJob.materials[0] ?? ''
     const several = material === undefined && chosenJob.materials.length > 1

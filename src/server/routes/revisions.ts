@@ -3,7 +3,7 @@ import { Hono } from 'hono'
 import * as v from 'valibot'
 import { Picture, Trial } from '../../core/model/trial.ts'
 import type { Database } from '../database.ts'
-import { bodyOf, Refused } from '../requests.ts'
+import { Refused, takes } from '../requests.ts'
 import { addTrial, pictureOf, removeTrial } from '../trials.ts'
 import { revisionById } from '../variants.ts'
 
@@ -12,7 +12,7 @@ const NewTrial = v.strictObject({
   picture: v.nullable(Picture),
 })
 
-export function revisionRoutes(database: Database, now: () => string): Hono {
+export function revisionRoutes(database: Database, now: () => string) {
   const find = (param: string) => {
     const revision = /^\d+$/.test(param) ? revisionById(database, Number(param)) : undefined
     if (!revision) throw new Refused(404, `There is no revision ${param}.`)
@@ -20,15 +20,15 @@ export function revisionRoutes(database: Database, now: () => string): Hono {
   }
   return new Hono()
     .get('/:id', context => context.json(find(context.req.param('id'))))
-    .post('/:id/trials', async context => {
+    .post('/:id/trials', takes(NewTrial), async context => {
       const { id } = find(context.req.param('id'))
-      const { trial, picture } = await bodyOf(context, NewTrial)
+      const { trial, picture } = context.req.valid('json')
       const bytes = picture === null ? null : Buffer.from(picture, 'base64')
       return context.json({ id: addTrial(database, id, trial, bytes, now()) }, 201)
     })
 }
 
-export const trialRoutes = (database: Database): Hono =>
+export const trialRoutes = (database: Database) =>
   new Hono()
     .get('/:id/picture', context => {
       const picture = pictureOf(database, Number(context.req.param('id')))

@@ -5,9 +5,9 @@ import * as v from 'valibot'
 import type { SavedScript } from '../../core/model/kept.ts'
 import { count } from '../../core/model/pieces.ts'
 import { Moment, Note, ScriptName, ScriptText } from '../../core/model/script.ts'
-import { binScript } from '../bin.ts'
+import { binThing } from '../bin.ts'
 import type { Database } from '../database.ts'
-import { bodyOf, Refused } from '../requests.ts'
+import { Refused, takes } from '../requests.ts'
 import { addScript, renameScript, saveScript, scriptById, scriptNamed } from '../scripts.ts'
 import { trialsOf } from '../trials.ts'
 import { addVariant, putInUse, renameVariant, revisionsOf, variantNamed, variantsOf } from '../variants.ts'
@@ -63,14 +63,14 @@ export function needFreeName(database: Database, name: string, but: number | nul
     )
 }
 
-export function scriptRoutes(database: Database, now: () => string): Hono {
+export function scriptRoutes(database: Database, now: () => string) {
   const find = (param: string): SavedScript => {
     const script = /^\d+$/.test(param) ? scriptById(database, Number(param)) : undefined
     if (!script) throw new Refused(404, `There is no script ${param}.`)
     return script
   }
   const needPrinter = (id: number) => {
-    if (!database.prepare('SELECT 1 FROM printers WHERE id = ?').get(id))
+    if (!database.prepare('SELECT 1 FROM printers WHERE id = ? AND binned_at IS NULL').get(id))
       throw new Refused(400, `There is no printer ${id}.`, 'printerId')
   }
   const findVariant = (scriptId: number, param: string | number) => {
@@ -95,14 +95,14 @@ export function scriptRoutes(database: Database, now: () => string): Hono {
         trials: trialsOf(database, script.id),
       })
     })
-    .post('/', async context => {
-      const script = await bodyOf(context, New)
+    .post('/', takes(New), async context => {
+      const script = context.req.valid('json')
       needPrinter(script.printerId)
       needFreeName(database, script.name)
       return context.json(scriptById(database, addScript(database, script, now())), 201)
     })
-    .put('/:id', async context => {
-      const change = await bodyOf(context, Change)
+    .put('/:id', takes(Change), async context => {
+      const change = context.req.valid('json')
       const before = scriptById(database, Number(context.req.param('id')))
       if (!before) throw new Refused(404, gone, 'identity')
       const { id, name } = before
@@ -119,36 +119,46 @@ export function scriptRoutes(database: Database, now: () => string): Hono {
         throw new Refused(409, `“${name}” is kept as it came. Give your change a name of its own.`, 'stock')
       return context.json(find(String(id)))
     })
-    .put('/:id/name', async context => {
+    .put('/:id/name', takes(Name), async context => {
       const { id } = find(context.req.param('id'))
-      const { name } = await bodyOf(context, Name)
+      const { name } = context.req.valid('json')
       needFreeName(database, name, id)
       renameScript(database, id, name)
       return context.json(find(String(id)))
     })
     .delete('/:id', context => {
       const { id } = find(context.req.param('id'))
-      binScript(database, id, now())
+      binThing(database, 'scripts', id, now())
       return context.json({ id })
     })
-    .post('/:id/variants', async context => {
+    .post('/:id/variants', takes(Branch), async context => {
       const { id } = find(context.req.param('id'))
-      const branch = await bodyOf(context, Branch)
+      const branch = context.req.valid('json')
       needFreeVariant(id, branch.name, null)
       addVariant(database, id, branch, now())
       return context.json(find(String(id)), 201)
     })
-    .put('/:id/variants/:variant/name', async context => {
+    .put('/:id/variants/:variant/name', takes(Name), async context => {
       const { id } = find(context.req.param('id'))
       const variant = findVariant(id, context.req.param('variant'))
-      const { name } = await bodyOf(context, Name)
+      const { name } = context.req.valid('json')
       needFreeVariant(id, name, variant.id)
       renameVariant(database, variant.id, name)
       return context.json(find(String(id)))
     })
-    .put('/:id/use', async context => {
+    .delete('/:id/variants/:variant', context => {
+      const script = find(context.req.param('id'))
+      const { id, name, stock } = findVariant(script.id, context.req.param('variant'))
+      if (id === script.variantId)
+        throw new Refused(409, `“${name}” is in use. Put another variant in use first.`, 'variant')
+      if (id === script.backTo) throw new Refused(409, `“${name}” is in use again after the next print.`, 'variant')
+      if (stock) throw new Refused(409, `“${name}” is kept as it came.`, 'variant')
+      binThing(database, 'variants', id, now())
+      return context.json({ id })
+    })
+    .put('/:id/use', takes(Use), async context => {
       const { id } = find(context.req.param('id'))
-      const { variantId, forNextPrint } = await bodyOf(context, Use)
+      const { variantId, forNextPrint } = context.req.valid('json')
       putInUse(database, id, findVariant(id, variantId).id, forNextPrint)
       return context.json(find(String(id)))
     })

@@ -29,8 +29,9 @@ function lineOf(body: string, words: readonly string[]): { line: number; shown: 
 const inWords = (shown: string): string =>
   shown.startsWith('["') ? (JSON.parse(shown) as Sight[]).map(sight => sightWords[sight]).join(', ') : shown
 
-export function searchRoutes(database: Database): Hono {
-  const onShelf = 'JOIN scripts s ON s.id = v.script_id AND s.binned_at IS NULL JOIN printers p ON p.id = s.printer_id'
+export function searchRoutes(database: Database) {
+  const onShelf =
+    'JOIN scripts s ON s.id = v.script_id AND s.binned_at IS NULL AND v.binned_at IS NULL JOIN printers p ON p.id = s.printer_id'
   const head = 's.id AS scriptId, s.name AS title, p.name AS printer'
   const statements = {
     names: database.prepare<[string, number], Head>(
@@ -53,7 +54,9 @@ export function searchRoutes(database: Database): Hono {
     trial: database.prepare<[number], Head>(
       `SELECT ${head} FROM trials t JOIN revisions r ON r.id = t.revision_id JOIN variants v ON v.id = r.variant_id ${onShelf} WHERE t.id = ?`,
     ),
-    refrain: database.prepare<[number], { title: string }>('SELECT name AS title FROM refrains WHERE id = ?'),
+    refrain: database.prepare<[number], { title: string }>(
+      'SELECT name AS title FROM refrains WHERE id = ? AND binned_at IS NULL',
+    ),
   }
 
   const hitFor = ({ rowid, body }: Found, words: readonly string[]): Hit | null => {

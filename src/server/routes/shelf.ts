@@ -3,11 +3,11 @@
 
 import { Hono } from 'hono'
 import * as v from 'valibot'
-import type { ScriptHead } from '../../core/model/kept.ts'
+import type { ScriptHead, ShelfPrinter } from '../../core/model/kept.ts'
 import { count, listOf } from '../../core/model/pieces.ts'
 import { allEntries } from '../catalog.ts'
 import type { Database } from '../database.ts'
-import { bodyOf } from '../requests.ts'
+import { sent, takes, written } from '../requests.ts'
 import { allHeads } from '../scripts.ts'
 import { examplesIn } from '../seed.ts'
 import { seriousCounts, summariesOf } from '../summaries.ts'
@@ -16,15 +16,17 @@ import type { Work } from '../work/tasks.ts'
 /** An answer works summaries out for so long, ms, and leaves the rest to the next. */
 const patienceMs = 150
 
+type ShelfAnswer = { printers: ShelfPrinter[] }
+
 const Wanted = v.strictObject({ ids: listOf(count, 200) })
 
-export function shelfRoutes(database: Database, work: Work, quiet: () => Promise<void>): Hono {
+export function shelfRoutes(database: Database, work: Work, quiet: () => Promise<void>) {
   /** What the data base was at, when the answer that is kept was made: changes of this connection, and of others. */
   const changes = database.prepare('SELECT total_changes()').pluck()
   const stampNow = () => `${changes.get()} ${database.pragma('data_version', { simple: true })}`
-  let kept = { stamp: '', body: '' }
+  let kept = { stamp: '', answer: written<ShelfAnswer>({ printers: [] }) }
 
-  const made = (): string => {
+  const made = (): ShelfAnswer => {
     const heads = allHeads(database)
     const serious = seriousCounts(database)
     const byPrinter = new Map<number, (ScriptHead & { serious: number | null })[]>()
@@ -35,24 +37,24 @@ export function shelfRoutes(database: Database, work: Work, quiet: () => Promise
       else byPrinter.set(head.printerId, [head])
     }
     const examples = examplesIn(database)
-    return JSON.stringify({
+    return {
       printers: allEntries(database, 'printers').map(({ id, data: printer }) => ({
         id,
         printer,
         example: examples.has(id),
         scripts: byPrinter.get(id) ?? [],
       })),
-    })
+    }
   }
 
   return new Hono()
     .get('/', context => {
       const stamp = stampNow()
-      if (kept.stamp !== stamp) kept = { stamp, body: made() }
-      return context.body(kept.body, 200, { 'content-type': 'application/json' })
+      if (kept.stamp !== stamp) kept = { stamp, answer: written(made()) }
+      return sent(context, kept.answer)
     })
-    .post('/summaries', async context => {
-      const { ids } = await bodyOf(context, Wanted)
+    .post('/summaries', takes(Wanted), async context => {
+      const { ids } = context.req.valid('json')
       const began = performance.now()
       const done = await summariesOf(database, ids, () => performance.now() - began > patienceMs, work, quiet)
       return context.json(Object.fromEntries(done))

@@ -3,7 +3,7 @@ import { Hono } from 'hono'
 import * as v from 'valibot'
 import { TaughtCommand, TaughtFile } from '../../core/model/taught.ts'
 import { type Database, writing } from '../database.ts'
-import { bodyOf, Refused } from '../requests.ts'
+import { Refused, takes } from '../requests.ts'
 
 export const allTaught = (database: Database): TaughtCommand[] =>
   database
@@ -11,7 +11,7 @@ export const allTaught = (database: Database): TaughtCommand[] =>
     .all()
     .map(({ data }) => v.parse(TaughtCommand, JSON.parse(data)))
 
-export function taughtRoutes(database: Database, now: () => string): Hono {
+export function taughtRoutes(database: Database, now: () => string) {
   const keep = (command: TaughtCommand) =>
     database
       .prepare('INSERT OR REPLACE INTO taught_commands (family, name, data, changed_at) VALUES (?, ?, ?, ?)')
@@ -19,8 +19,8 @@ export function taughtRoutes(database: Database, now: () => string): Hono {
 
   return new Hono()
     .get('/', context => context.json(allTaught(database)))
-    .put('/', async context => {
-      keep(await bodyOf(context, TaughtCommand))
+    .put('/', takes(TaughtCommand), async context => {
+      keep(context.req.valid('json'))
       return context.json(allTaught(database))
     })
     .delete('/:family/:name', context => {
@@ -40,8 +40,8 @@ export function taughtRoutes(database: Database, now: () => string): Hono {
       context.header('content-disposition', 'attachment; filename="taught-commands.json"')
       return context.body(`${JSON.stringify(file, null, 2)}\n`, 200, { 'content-type': 'application/json' })
     })
-    .post('/file', async context => {
-      const file = await bodyOf(context, TaughtFile)
+    .post('/file', takes(TaughtFile), async context => {
+      const file = context.req.valid('json')
       writing(database, () => {
         for (const command of file.commands) keep(command)
       })

@@ -1,14 +1,13 @@
 // GET /api/uses/:name: where a command stands in the person's own scripts, commented out or not.
 import { Hono } from 'hono'
 import { read, sleeping } from '../../core/gcode/read.ts'
+import type { Use } from '../../core/model/kept.ts'
 import type { Database } from '../database.ts'
 import { allScripts } from '../scripts.ts'
 
 const most = 100
 
-export type Use = { scriptId: number; script: string; line: number; text: string; commentedOut: boolean }
-
-export function whereUsedRoutes(database: Database): Hono {
+export function whereUsedRoutes(database: Database) {
   return new Hono().get('/:name', context => {
     const wanted = context.req.param('name').toUpperCase()
     const same = (name: string | undefined) => name === wanted || (wanted === 'T' && /^T\d+$/.test(name ?? ''))

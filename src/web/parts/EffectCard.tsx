@@ -6,31 +6,14 @@ import type { Effect } from '../../core/compare/printer-change.ts'
 import { duration, plural } from '../../core/format.ts'
 import type { SavedScript } from '../../core/model/kept.ts'
 import { Printer } from '../../core/model/printer.ts'
-import { api, type Things } from '../state/api.ts'
+import type { Things } from '../state/api.ts'
+import { useScriptsOf } from '../state/asking.ts'
 import { effectsAside } from '../state/rehearser.ts'
 import { usualSetting } from '../state/setting.ts'
 
-/** The scripts of a printer as they are in use, with all that they are rehearsed with. */
-export async function scriptsFor(printerId: number): Promise<{ scripts: SavedScript[]; things: Things }> {
-  const [things, shelf] = await Promise.all([api.things(), api.shelf()])
-  const heads = shelf.printers.find(({ id }) => id === printerId)?.scripts ?? []
-  return { things, scripts: await Promise.all(heads.map(({ id }) => api.script(String(id)))) }
-}
-
 /** The same card for a printer whose scripts are not at hand. */
 export function PrinterEffect({ printerId, before, after }: { printerId: number; before: Printer; after: Printer }) {
-  const [found, setFound] = useState<Awaited<ReturnType<typeof scriptsFor>> | null>(null)
-  useEffect(() => {
-    let left = false
-    setFound(null)
-    scriptsFor(printerId).then(
-      all => !left && setFound(all),
-      () => {},
-    )
-    return () => {
-      left = true
-    }
-  }, [printerId])
+  const found = useScriptsOf(printerId).data
   return found && <EffectCard before={before} after={after} {...found} />
 }
 

@@ -1,18 +1,32 @@
-// A form's field: its name above, what it takes below.
+// A form's field: its name above, what it takes below, and what is wrong with what was written.
 import { type ReactNode, useId } from 'react'
 
-export const fieldLook = 'mt-1 w-full rounded-button border border-rule bg-paper px-3 py-1.5 placeholder:text-soft'
+export const fieldLook =
+  'mt-1 w-full rounded-button border border-rule bg-paper px-3 py-1.5 placeholder:text-soft aria-invalid:border-bad'
 
-type Props = { name: string; hint?: string; children: (id: string) => ReactNode }
+/** For the input: that it is wrong, and where that is said. */
+type Described = { 'aria-invalid'?: true; 'aria-describedby'?: string }
 
-export function Field({ name, hint, children }: Props) {
+type Props = {
+  name: string
+  hint?: string
+  flaw?: string | undefined
+  children: (id: string, described: Described) => ReactNode
+}
+
+export function Field({ name, hint, flaw, children }: Props) {
   const id = useId()
   return (
     <div>
       <label htmlFor={id} className="font-semibold">
         {name} {hint && <span className="font-normal text-soft">({hint})</span>}
       </label>
-      {children(id)}
+      {children(id, flaw ? { 'aria-invalid': true, 'aria-describedby': `${id}-flaw` } : {})}
+      {flaw && (
+        <p id={`${id}-flaw`} className="mt-0.5 text-[13px] text-bad">
+          {flaw}
+        </p>
+      )}
     </div>
   )
 }

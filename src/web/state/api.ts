@@ -1,53 +1,20 @@
-// What the screens ask of the server. A refusal comes back as a plain sentence.
-import type { Severity } from '../../core/check/finding.ts'
+// What the screens ask of the server, with the types of its routes. A refusal comes back as a plain sentence.
+import { type ClientResponse, hc, type InferRequestType } from 'hono/client'
 import type { Job } from '../../core/model/job.ts'
-import type {
-  ArchiveDecision,
-  ArchiveItem,
-  Backup,
-  Binned,
-  Hit,
-  KeptRefrain,
-  Revision,
-  SavedScript,
-  ScriptHead,
-  Story,
-} from '../../core/model/kept.ts'
+import type { ArchiveDecision, Binned } from '../../core/model/kept.ts'
 import type { Material } from '../../core/model/material.ts'
 import type { MacroFile, Printer } from '../../core/model/printer.ts'
-import type { Moment } from '../../core/model/script.ts'
 import type { TaughtCommand } from '../../core/model/taught.ts'
 import type { Trial } from '../../core/model/trial.ts'
 import type { Vocabulary } from '../../core/model/vocabulary.ts'
+import type { Api } from '../../server/app.ts'
+import { everythingChanged } from './queries.ts'
+
+export type { ShelfPrinter, Use } from '../../core/model/kept.ts'
 
 export type Kept<T> = { id: number; data: T }
-export type Things = {
-  printers: Kept<Printer>[]
-  materials: Kept<Material>[]
-  jobs: Kept<Job>[]
-  vocabularies: Kept<Vocabulary>[]
-  taught: TaughtCommand[]
-}
-
-export type Use = { scriptId: number; script: string; line: number; text: string; commentedOut: boolean }
-
-export type Summary = {
-  /** Other jobs that the script would go wrong for. */
-  failsFor: string[]
-  durationS: number
-  massG: number
-  probes: boolean
-  findings: { rule: string; severity: Severity; line: number; message: string }[]
-  strokes: [number, number][][]
-}
-/** `serious` counts findings that are more than advice; null where the script was not rehearsed since something changed. */
-/** `example` is what came with the application. */
-export type ShelfPrinter = {
-  id: number
-  printer: Printer
-  example: boolean
-  scripts: (ScriptHead & { serious: number | null })[]
-}
+export type Things = Awaited<ReturnType<typeof api.things>>
+export type Summary = Awaited<ReturnType<typeof api.summaries>>[string]
 
 /** A request that failed, with the sentence to show. */
 export class ApiError extends Error {
@@ -61,120 +28,113 @@ export class ApiError extends Error {
   }
 }
 
-async function ask<T>(path: string, method = 'GET', body?: unknown): Promise<T> {
-  let response: Response
-  try {
-    response = await fetch(`/api${path}`, {
-      method,
-      ...sent(body),
-    })
-  } catch {
+const client = hc<Api>('/api')
+
+/** The JSON that a route takes. */
+type Body<Route> = InferRequestType<Route> extends { json: infer T } ? T : never
+
+/** The answer; a refusal, or none at all, as an error with the sentence to show. */
+async function answer<T>(asked: Promise<ClientResponse<T, number, 'json'>>): Promise<T> {
+  const response = await asked.catch(() => {
     throw new ApiError(
       'The server does not answer. Is Warm Prelude still running? What you wrote is kept in this browser.',
       0,
     )
-  }
-  const json = await response.json().catch(() => null)
-  if (!response.ok)
-    throw new ApiError(json?.error ?? `The server refused this (${response.status}).`, response.status, json?.place)
-  return json as T
+  })
+  if (response.ok) return response.json()
+  const refusal: { error?: string; place?: string | null } = await new Response(response.body).json().catch(() => ({}))
+  throw new ApiError(
+    refusal.error ?? `The server refused this (${response.status}).`,
+    response.status,
+    refusal.place ?? null,
+  )
+}
+
+/** The answer to what changes something: whatever is shown of the shelf is then fetched anew. */
+async function change<T>(asked: Promise<ClientResponse<T, number, 'json'>>): Promise<T> {
+  const answered = await answer(asked)
+  everythingChanged()
+  return answered
 }
 
 /** A shelf's file as it is sent: whole, whatever its size. */
-function formFor(file: File, decisions: Record<string, ArchiveDecision>): FormData {
-  const form = new FormData()
-  form.set('file', file)
-  form.set('decisions', JSON.stringify(decisions))
-  return form
+function formFor(file: File, decisions: Record<string, ArchiveDecision>) {
+  const body = new FormData()
+  body.set('file', file)
+  body.set('decisions', JSON.stringify(decisions))
+  return { init: { body } }
 }
 
-const sent = (body: unknown): RequestInit =>
-  body === undefined
-    ? {}
-    : body instanceof FormData
-      ? { body }
-      : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }
+const at = (id: number | string) => ({ param: { id: String(id) } })
+const inBin = ({ sort, id }: Binned) => ({ param: { sort, id: String(id) } })
+const { scripts, revisions, trials, refrains, archive, bin, materials, jobs, vocabularies, taught, printers } = client
 
 export const api = {
-  things: () => ask<Things>('/things'),
-  shelf: () => ask<{ printers: ShelfPrinter[] }>('/shelf'),
+  things: () => answer(client.things.$get()),
+  shelf: () => answer(client.shelf.$get()),
   /** What some scripts come to: those that are known, and as many others as an answer has time for. */
-  summaries: (ids: readonly number[]) => ask<Record<string, Summary>>('/shelf/summaries', 'POST', { ids }),
-  script: (id: string) => ask<SavedScript>(`/scripts/${id}`),
-  add: (script: { name: string; printerId: number; moment: Moment; text: string; note: string; stock?: boolean }) =>
-    ask<SavedScript>('/scripts', 'POST', script),
-  save: (
-    id: number,
-    change: {
-      printerId: number
-      moment: Moment
-      text: string
-      note: string
-      base: number
-      variant: number
-      identity: string
-    },
-  ) => ask<SavedScript>(`/scripts/${id}`, 'PUT', change),
-  rename: (id: number, name: string) => ask<SavedScript>(`/scripts/${id}/name`, 'PUT', { name }),
-  bin: (id: number) => ask<{ id: number }>(`/scripts/${id}`, 'DELETE'),
-  story: (id: number | string) => ask<Story>(`/scripts/${id}/story`),
-  branch: (id: number, variant: { name: string; text: string; note: string; bornOf: number | null }) =>
-    ask<SavedScript>(`/scripts/${id}/variants`, 'POST', variant),
+  summaries: (ids: number[]) => answer(client.shelf.summaries.$post({ json: { ids } })),
+  script: (id: string) => answer(scripts[':id'].$get(at(id))),
+  add: (json: Body<typeof scripts.$post>) => change(scripts.$post({ json })),
+  save: (id: number, json: Body<(typeof scripts)[':id']['$put']>) => change(scripts[':id'].$put({ ...at(id), json })),
+  rename: (id: number, name: string) => change(scripts[':id'].name.$put({ ...at(id), json: { name } })),
+  bin: (id: number) => change(scripts[':id'].$delete(at(id))),
+  story: (id: number | string) => answer(scripts[':id'].story.$get(at(id))),
+  branch: (id: number, json: Body<(typeof scripts)[':id']['variants']['$post']>) =>
+    change(scripts[':id'].variants.$post({ ...at(id), json })),
   renameVariant: (id: number, variantId: number, name: string) =>
-    ask<SavedScript>(`/scripts/${id}/variants/${variantId}/name`, 'PUT', { name }),
-  use: (id: number, variantId: number, forNextPrint: boolean) =>
-    ask<SavedScript>(`/scripts/${id}/use`, 'PUT', { variantId, forNextPrint }),
-  revision: (id: number | string) =>
-    ask<Revision & { scriptId: number; script: string; variant: string; printerId: number; moment: Moment }>(
-      `/revisions/${id}`,
+    change(
+      scripts[':id'].variants[':variant'].name.$put({
+        param: { id: String(id), variant: String(variantId) },
+        json: { name },
+      }),
     ),
+  binVariant: (id: number, variantId: number) =>
+    change(scripts[':id'].variants[':variant'].$delete({ param: { id: String(id), variant: String(variantId) } })),
+  use: (id: number, variantId: number, forNextPrint: boolean) =>
+    change(scripts[':id'].use.$put({ ...at(id), json: { variantId, forNextPrint } })),
+  revision: (id: number | string) => answer(revisions[':id'].$get(at(id))),
   addTrial: (revisionId: number, trial: Trial, picture: string | null) =>
-    ask<{ id: number }>(`/revisions/${revisionId}/trials`, 'POST', { trial, picture }),
-  removeTrial: (id: number) => ask<{ id: number }>(`/trials/${id}`, 'DELETE'),
-  refrains: () => ask<KeptRefrain[]>('/refrains'),
-  scriptsWith: (refrainId: number) => ask<SavedScript[]>(`/refrains/${refrainId}/scripts`),
-  addRefrain: (refrain: { name: string; text: string; note: string }) => ask<KeptRefrain>('/refrains', 'POST', refrain),
-  rollOut: (
-    id: number,
-    change: {
-      base: number
-      text: string | null
-      note: string
-      scripts: { id: number; variant: number; base: number; text: string }[]
-    },
-  ) => ask<KeptRefrain>(`/refrains/${id}`, 'PUT', change),
-  removeRefrain: (id: number) => ask<{ id: number }>(`/refrains/${id}`, 'DELETE'),
-  binned: () => ask<{ days: number; scripts: Binned[] }>('/bin'),
-  takeOut: (id: number, name: string) => ask<SavedScript>(`/bin/${id}`, 'PUT', { name }),
-  dropForGood: (id: number) => ask<{ id: number }>(`/bin/${id}`, 'DELETE'),
-  lookIntoArchive: (file: File) => ask<ArchiveItem[]>('/archive/look', 'POST', formFor(file, {})),
+    change(revisions[':id'].trials.$post({ ...at(revisionId), json: { trial, picture } })),
+  removeTrial: (id: number) => change(trials[':id'].$delete(at(id))),
+  refrains: () => answer(refrains.$get()),
+  scriptsWith: (refrainId: number) => answer(refrains[':id'].scripts.$get(at(refrainId))),
+  addRefrain: (json: Body<typeof refrains.$post>) => change(refrains.$post({ json })),
+  rollOut: (id: number, json: Body<(typeof refrains)[':id']['$put']>) =>
+    change(refrains[':id'].$put({ ...at(id), json })),
+  removeRefrain: (id: number) => change(refrains[':id'].$delete(at(id))),
+  binned: () => answer(bin.$get()),
+  takeOut: (thing: Binned, name: string) => change(bin[':sort'][':id'].$put({ ...inBin(thing), json: { name } })),
+  dropForGood: (thing: Binned) => change(bin[':sort'][':id'].$delete(inBin(thing))),
+  lookIntoArchive: (file: File) => answer(archive.look.$post({}, formFor(file, {}))),
   bringArchive: (file: File, decisions: Record<string, ArchiveDecision>) =>
-    ask<{ backup: Backup }>('/archive/bring', 'POST', formFor(file, decisions)),
-  emptyShelf: () => ask<{ backup: Backup }>('/archive/empty', 'POST'),
-  backups: () => ask<Backup[]>('/archive/backups'),
-  restore: (file: string) => ask<{ backup: Backup }>('/archive/restore', 'POST', { file }),
-  search: (words: string) => ask<Hit[]>(`/search?q=${encodeURIComponent(words)}`),
-  addMaterial: (material: Material) => ask<Kept<Material>>('/materials', 'POST', material),
-  changeMaterial: (id: number, material: Material) => ask<Kept<Material>>(`/materials/${id}`, 'PUT', material),
-  removeMaterial: (id: number) => ask<{ id: number }>(`/materials/${id}`, 'DELETE'),
-  addJob: (job: Job) => ask<Kept<Job>>('/jobs', 'POST', job),
-  changeJob: (id: number, job: Job) => ask<Kept<Job>>(`/jobs/${id}`, 'PUT', job),
-  removeJob: (id: number) => ask<{ id: number }>(`/jobs/${id}`, 'DELETE'),
-  addVocabulary: (vocabulary: Vocabulary) => ask<Kept<Vocabulary>>('/vocabularies', 'POST', vocabulary),
-  changeVocabulary: (id: number, vocabulary: Vocabulary) =>
-    ask<Kept<Vocabulary>>(`/vocabularies/${id}`, 'PUT', vocabulary),
-  removeVocabulary: (id: number) => ask<{ id: number }>(`/vocabularies/${id}`, 'DELETE'),
-  uses: (name: string) => ask<Use[]>(`/uses/${encodeURIComponent(name)}`),
-  teach: (command: TaughtCommand) => ask<TaughtCommand[]>('/taught', 'PUT', command),
-  forget: ({ family, name }: TaughtCommand) =>
-    ask<TaughtCommand[]>(`/taught/${family}/${encodeURIComponent(name)}`, 'DELETE'),
-  bringTaught: (file: unknown) => ask<TaughtCommand[]>('/taught/file', 'POST', file),
-  addPrinter: (printer: Printer) => ask<Kept<Printer>>('/printers', 'POST', printer),
-  changePrinter: (id: number, printer: Printer) => ask<Kept<Printer>>(`/printers/${id}`, 'PUT', printer),
-  removePrinter: (id: number) => ask<{ id: number }>(`/printers/${id}`, 'DELETE'),
-  setMacroFiles: (id: number, macroFiles: readonly MacroFile[]) =>
-    ask<Kept<Printer>>(`/printers/${id}/macro-files`, 'PUT', { macroFiles }),
-  setMacros: (id: number, macros: string) => ask<Kept<Printer>>(`/printers/${id}/macros`, 'PUT', { macros }),
-  setFirmware: (id: number, firmware: Printer['firmware']) =>
-    ask<Kept<Printer>>(`/printers/${id}/firmware`, 'PUT', firmware),
+    change(archive.bring.$post({}, formFor(file, decisions))),
+  emptyShelf: () => change(archive.empty.$post()),
+  backups: () => answer(archive.backups.$get()),
+  restore: (file: string) => change(archive.restore.$post({ json: { file } })),
+  search: (q: string) => answer(client.search.$get({ query: { q } })),
+  addMaterial: (json: Material) => change(materials.$post({ json })),
+  changeMaterial: (id: number, json: Material) => change(materials[':id'].$put({ ...at(id), json })),
+  earlierMaterials: (id: number) => answer(materials[':id'].earlier.$get(at(id))),
+  removeMaterial: (id: number) => change(materials[':id'].$delete(at(id))),
+  addJob: (json: Job) => change(jobs.$post({ json })),
+  changeJob: (id: number, json: Job) => change(jobs[':id'].$put({ ...at(id), json })),
+  earlierJobs: (id: number) => answer(jobs[':id'].earlier.$get(at(id))),
+  removeJob: (id: number) => change(jobs[':id'].$delete(at(id))),
+  addVocabulary: (json: Vocabulary) => change(vocabularies.$post({ json })),
+  changeVocabulary: (id: number, json: Vocabulary) => change(vocabularies[':id'].$put({ ...at(id), json })),
+  earlierVocabularies: (id: number) => answer(vocabularies[':id'].earlier.$get(at(id))),
+  removeVocabulary: (id: number) => change(vocabularies[':id'].$delete(at(id))),
+  uses: (name: string) => answer(client.uses[':name'].$get({ param: { name } })),
+  teach: (json: TaughtCommand) => change(taught.$put({ json })),
+  forget: ({ family, name }: TaughtCommand) => change(taught[':family'][':name'].$delete({ param: { family, name } })),
+  bringTaught: (json: Body<typeof taught.file.$post>) => change(taught.file.$post({ json })),
+  addPrinter: (json: Printer) => change(printers.$post({ json })),
+  changePrinter: (id: number, json: Printer) => change(printers[':id'].$put({ ...at(id), json })),
+  earlierPrinters: (id: number) => answer(printers[':id'].earlier.$get(at(id))),
+  removePrinter: (id: number) => change(printers[':id'].$delete(at(id))),
+  setMacroFiles: (id: number, macroFiles: MacroFile[]) =>
+    change(printers[':id']['macro-files'].$put({ ...at(id), json: { macroFiles } })),
+  setMacros: (id: number, macros: string) => change(printers[':id'].macros.$put({ ...at(id), json: { macros } })),
+  setFirmware: (id: number, json: Printer['firmware']) => change(printers[':id'].firmware.$put({ ...at(id), json })),
 }

@@ -7,7 +7,9 @@ import type { Story } from '../../../core/model/kept.ts'
 import { Button } from '../../parts/Button.tsx'
 import { fieldLook } from '../../parts/Field.tsx'
 import { Picker } from '../../parts/Picker.tsx'
-import { api, type ShelfPrinter, type Things } from '../../state/api.ts'
+import { useTitle } from '../../parts/useTitle.ts'
+import type { ShelfPrinter, Things } from '../../state/api.ts'
+import { fetchStory, fetchThings, useShelf } from '../../state/asking.ts'
 import { carriedAcrossAside, compareAside } from '../../state/rehearser.ts'
 import { usualSetting } from '../../state/setting.ts'
 import { BothBeds } from './BothBeds.tsx'
@@ -15,24 +17,21 @@ import { BothOutcomes } from './BothOutcomes.tsx'
 import { PassagePairs } from './PassagePairs.tsx'
 import { asUnsavedChange, choicesFrom, type Side, sideFor } from './sides.ts'
 
+const none: ShelfPrinter[] = []
+
 type Both = { left: Side; right: Side; compared: Compared; things: Things }
 
 export function SideBySide() {
   const [search, setSearch] = useSearchParams()
-  const [shelf, setShelf] = useState<ShelfPrinter[]>([])
+  useTitle('Side by side')
+  const asked = useShelf()
+  const shelf = asked.data?.printers ?? none
   const [stories, setStories] = useState<Story[]>([])
   const [both, setBoth] = useState<Both | null>(null)
   const [pasted, setPasted] = useState('')
   const [problem, setProblem] = useState<string | null>(null)
   const [said, setSaid] = useState<{ text: string; scriptId: number } | null>(null)
   const [quiet, setQuiet] = useState(false)
-  useEffect(() => {
-    document.title = 'Side by side · Warm Prelude'
-    api.shelf().then(
-      ({ printers }) => setShelf(printers),
-      error => setProblem((error as Error).message),
-    )
-  }, [])
   const first = choicesFrom(shelf)[0]?.value ?? ''
   const leftKey = search.get('left') ?? first
   const rightKey = (search.get('right') ?? leftKey).replace(/^desk$/, leftKey.replace('script', 'desk'))
@@ -40,7 +39,7 @@ export function SideBySide() {
   const load = useCallback(async () => {
     if (!leftKey) return
     try {
-      const things = await api.things()
+      const things = await fetchThings()
       const one = await sideFor(leftKey, pasted, null)
       const right = await sideFor(rightKey, pasted, one)
       const left = leftKey === 'text' ? await sideFor(leftKey, pasted, right) : one
@@ -50,7 +49,7 @@ export function SideBySide() {
       setProblem(null)
       setBoth({ left, right, compared, things })
       const ids = [...new Set([left, right].flatMap(({ scriptId }) => scriptId ?? []))]
-      setStories(await Promise.all(ids.map(id => api.story(id))))
+      setStories(await Promise.all(ids.map(id => fetchStory(id))))
     } catch (error) {
       setProblem((error as Error).message)
     }

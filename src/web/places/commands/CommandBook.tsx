@@ -1,12 +1,14 @@
 // The command book: every command, found by word or by what it does, with its letters and where the person's scripts use it.
-import { useEffect, useMemo, useState } from 'react'
+import { useMemo, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { type BookEntry, bookOf, searchBook } from '../../../core/effects/book.ts'
 import { families } from '../../../core/firmware/families.ts'
 import type { FamilyName } from '../../../core/firmware/spec.ts'
 import { withTaught } from '../../../core/firmware/teach.ts'
 import { Button } from '../../parts/Button.tsx'
-import { api, type Things } from '../../state/api.ts'
+import { useTitle } from '../../parts/useTitle.ts'
+import { Waiting } from '../../parts/Waiting.tsx'
+import { useThings } from '../../state/asking.ts'
 import { CommandPage } from './CommandPage.tsx'
 import { IdentifyPanel } from './IdentifyPanel.tsx'
 import { TaughtFiles } from './TaughtFiles.tsx'
@@ -17,25 +19,18 @@ const familyNames = Object.keys(families) as FamilyName[]
 export function CommandBook() {
   const { name } = useParams()
   const navigate = useNavigate()
-  const [things, setThings] = useState<Things | null>(null)
-  const [problem, setProblem] = useState<string | null>(null)
+  useTitle('Commands')
+  const asked = useThings()
+  const things = asked.data
   const [query, setQuery] = useState('')
   const [family, setFamily] = useState<FamilyName | 'all'>('all')
   const [panel, setPanel] = useState<'teach' | 'identify' | null>(null)
-  useEffect(() => {
-    document.title = 'Command book · Warm Prelude'
-    api.things().then(setThings, error => setProblem((error as Error).message))
-  }, [])
-
   const book = useMemo(() => {
     const wanted = familyNames.filter(each => family === 'all' || each === family)
     return bookOf(wanted.map(each => withTaught(families[each], things?.taught ?? [])))
   }, [family, things])
   const found = useMemo(() => searchBook(book, query), [book, query])
   const chosen = book.find(entry => entry.name === name) ?? found[0]
-
-  const changed = (printer: Things['printers'][number]) =>
-    setThings(now => now && { ...now, printers: now.printers.map(each => (each.id === printer.id ? printer : each)) })
   return (
     <div className="mx-auto flex h-full max-w-[1500px] flex-col gap-3 px-6 py-4">
       <div className="flex shrink-0 flex-wrap items-center gap-x-3 gap-y-2">
@@ -73,40 +68,26 @@ export function CommandBook() {
           </Button>
         </div>
       </div>
-      {problem && (
-        <p role="alert" className="text-bad">
-          {problem}
-        </p>
-      )}
+      {asked.error && <Waiting on={[asked]} what="what was taught" />}
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(280px,0.8fr)_minmax(0,1.6fr)] gap-4">
         <div className="flex min-h-0 flex-col gap-2">
           <List entries={found} chosen={chosen} query={query} />
-          <TaughtFiles taught={things?.taught ?? []} onChange={taught => things && setThings({ ...things, taught })} />
+          <TaughtFiles taught={things?.taught ?? []} />
         </div>
-        {chosen && (
-          <CommandPage
-            key={chosen.name}
-            entry={chosen}
-            onForget={taught => things && setThings({ ...things, taught })}
-            taught={things?.taught ?? []}
-          />
-        )}
+        {chosen && <CommandPage key={chosen.name} entry={chosen} taught={things?.taught ?? []} />}
       </div>
       {panel === 'teach' && (
         <TeachPanel
           name={found.length === 0 ? query : ''}
           onClose={() => setPanel(null)}
-          onTaught={(taught, command) => {
-            if (things) setThings({ ...things, taught })
+          onTaught={command => {
             setPanel(null)
             setQuery('')
             void navigate(`/commands/${command.name}`)
           }}
         />
       )}
-      {panel === 'identify' && things && (
-        <IdentifyPanel printers={things.printers} onClose={() => setPanel(null)} onSet={changed} />
-      )}
+      {panel === 'identify' && things && <IdentifyPanel printers={things.printers} onClose={() => setPanel(null)} />}
     </div>
   )
 }

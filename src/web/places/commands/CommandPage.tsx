@@ -1,5 +1,4 @@
 // One command: what it is in each family, its letters with units, an example, and where it is used.
-import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import type { BookEntry } from '../../../core/effects/book.ts'
 import { sortOf } from '../../../core/effects/effects.ts'
@@ -7,9 +6,10 @@ import type { CommandSpec, Letter } from '../../../core/firmware/spec.ts'
 import { plain, plural } from '../../../core/format.ts'
 import type { TaughtCommand } from '../../../core/model/taught.ts'
 import { Button } from '../../parts/Button.tsx'
-import { api, type Use } from '../../state/api.ts'
+import { api } from '../../state/api.ts'
+import { useUses } from '../../state/asking.ts'
 
-type Props = { entry: BookEntry; taught: TaughtCommand[]; onForget: (taught: TaughtCommand[]) => void }
+type Props = { entry: BookEntry; taught: TaughtCommand[] }
 
 /** Families whose rows say the same are told together. */
 function grouped({ inFamilies }: BookEntry): { families: string[]; spec: CommandSpec }[] {
@@ -23,7 +23,7 @@ function grouped({ inFamilies }: BookEntry): { families: string[]; spec: Command
   return [...groups.values()]
 }
 
-export function CommandPage({ entry, taught, onForget }: Props) {
+export function CommandPage({ entry, taught }: Props) {
   const groups = grouped(entry)
   const mine = taught.filter(({ name }) => name === entry.name)
   return (
@@ -49,7 +49,7 @@ export function CommandPage({ entry, taught, onForget }: Props) {
         </section>
       ))}
       {mine.map(command => (
-        <Button key={command.family} small className="mt-3" onClick={() => void api.forget(command).then(onForget)}>
+        <Button key={command.family} small className="mt-3" onClick={() => void api.forget(command)}>
           Forget what was taught for {command.family}
         </Button>
       ))}
@@ -91,17 +91,7 @@ function Letters({ letters }: { letters: readonly Letter[] }) {
 }
 
 function Uses({ name }: { name: string }) {
-  const [uses, setUses] = useState<Use[] | null>(null)
-  useEffect(() => {
-    let wanted = true
-    void api.uses(name).then(
-      found => wanted && setUses(found),
-      () => wanted && setUses([]),
-    )
-    return () => {
-      wanted = false
-    }
-  }, [name])
+  const uses = useUses(name).data
   if (!uses) return null
   return (
     <section className="mt-4 border-t border-rule pt-3">

@@ -11,9 +11,9 @@ import { Panel } from '../../parts/Panel.tsx'
 import { api, type Things } from '../../state/api.ts'
 
 type KeptPrinter = Things['printers'][number]
-type Props = { printers: KeptPrinter[]; onClose: () => void; onSet: (printer: KeptPrinter) => void }
+type Props = { printers: KeptPrinter[]; onClose: () => void }
 
-export function IdentifyPanel({ printers, onClose, onSet }: Props) {
+export function IdentifyPanel({ printers, onClose }: Props) {
   const [reply, setReply] = useState('')
   const [chosen, setChosen] = useState<number | null>(null)
   const [family, setFamily] = useState<FamilyName | ''>('')
@@ -36,7 +36,6 @@ export function IdentifyPanel({ printers, onClose, onSet }: Props) {
         version: wantedVersion,
         abilities: found.abilities,
       })
-      onSet(changed)
       setTold({
         text: `${changed.data.name} now runs the ${wantedFamily} family, version ${wantedVersion}.`,
         bad: false,

@@ -4,14 +4,12 @@ import type { TaughtCommand } from '../../../core/model/taught.ts'
 import { FileButton } from '../../parts/FileButton.tsx'
 import { api } from '../../state/api.ts'
 
-type Props = { taught: TaughtCommand[]; onChange: (taught: TaughtCommand[]) => void }
-
-export function TaughtFiles({ taught, onChange }: Props) {
+export function TaughtFiles({ taught }: { taught: TaughtCommand[] }) {
   const [problem, setProblem] = useState<string | null>(null)
   const bring = async (chosen: File | undefined) => {
     if (!chosen) return
     try {
-      onChange(await api.bringTaught(JSON.parse(await chosen.text())))
+      await api.bringTaught(JSON.parse(await chosen.text()))
       setProblem(null)
     } catch (error) {
       setProblem(error instanceof SyntaxError ? `“${chosen.name}” is not JSON.` : (error as Error).message)

@@ -13,7 +13,7 @@ import { api } from '../../state/api.ts'
 type Props = {
   name: string
   onClose: () => void
-  onTaught: (taught: TaughtCommand[], command: TaughtCommand) => void
+  onTaught: (command: TaughtCommand) => void
 }
 
 /** “S strokes, T which tool” to letters with meanings. */
@@ -49,7 +49,8 @@ export function TeachPanel({ name: firstName, onClose, onTaught }: Props) {
     const parsed = v.safeParse(TaughtCommand, wanted)
     if (!parsed.success) return setRefusal(sentenceOf(parsed.issues))
     try {
-      onTaught(await api.teach(parsed.output), parsed.output)
+      await api.teach(parsed.output)
+      onTaught(parsed.output)
     } catch (error) {
       setRefusal((error as Error).message)
     }

@@ -11,9 +11,9 @@ import { api, type Things } from '../../state/api.ts'
 import { fitAside } from '../../state/rehearser.ts'
 import { timedTrials } from './story.ts'
 
-type Props = { story: Story; setting: RehearsalInput; things: Things; onDone: () => void; onClose: () => void }
+type Props = { story: Story; setting: RehearsalInput; things: Things; onClose: () => void }
 
-export function FitPanel({ story, setting, things, onDone, onClose }: Props) {
+export function FitPanel({ story, setting, things, onClose }: Props) {
   const [fit, setFit] = useState<Fit | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
   const { printer } = setting
@@ -24,7 +24,6 @@ export function FitPanel({ story, setting, things, onDone, onClose }: Props) {
     if (!fit?.ok) return
     try {
       await api.changePrinter(story.script.printerId, fit.printer)
-      onDone()
       onClose()
     } catch (error) {
       setProblem((error as Error).message)

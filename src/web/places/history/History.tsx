@@ -1,14 +1,18 @@
 // The history of a script as a story: what was changed and why, what was seen on the machine, what was changed next.
 import { Pencil } from 'lucide-react'
-import { useCallback, useEffect, useMemo, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import type { ToldRevision } from '../../../core/compare/side-by-side.ts'
 import { plural } from '../../../core/format.ts'
-import type { Revision, Story, Variant } from '../../../core/model/kept.ts'
+import type { Revision, Variant } from '../../../core/model/kept.ts'
 import { AskPanel } from '../../parts/AskPanel.tsx'
 import { Button } from '../../parts/Button.tsx'
+import { Notice } from '../../parts/Notice.tsx'
+import { useTitle } from '../../parts/useTitle.ts'
+import { Waiting } from '../../parts/Waiting.tsx'
 import { momentWords } from '../../parts/words.ts'
 import { api, type Things } from '../../state/api.ts'
+import { useStory, useThings } from '../../state/asking.ts'
 import { tellRevisionsAside } from '../../state/rehearser.ts'
 import { usualSetting } from '../../state/setting.ts'
 import { FitPanel } from './FitPanel.tsx'
@@ -19,8 +23,9 @@ import { TrialPanel } from './TrialPanel.tsx'
 
 export function History() {
   const { id = '' } = useParams()
-  const [story, setStory] = useState<Story | null>(null)
-  const [things, setThings] = useState<Things | null>(null)
+  const [askedStory, askedThings] = [useStory(id), useThings()]
+  const [story, things] = [askedStory.data ?? null, askedThings.data ?? null]
+  useTitle(story ? `History of ${story.script.name}` : 'History')
   const [told, setTold] = useState<ReadonlyMap<number, ToldRevision>>(new Map())
   /** What each timed trial takes as rehearsed for its own job and material, s. */
   const [timed, setTimed] = useState<ReadonlyMap<number, number>>(new Map())
@@ -28,17 +33,6 @@ export function History() {
   const [trying, setTrying] = useState<Revision | null>(null)
   const [fitting, setFitting] = useState(false)
   const [renaming, setRenaming] = useState<Variant | null>(null)
-  const load = useCallback(() => {
-    Promise.all([api.story(id), api.things()]).then(
-      ([loaded, known]) => {
-        setStory(loaded)
-        setThings(known)
-        document.title = `History of ${loaded.script.name} · Warm Prelude`
-      },
-      error => setProblem((error as Error).message),
-    )
-  }, [id])
-  useEffect(load, [load])
   const setting = useMemo(() => story && things && usualSetting(story.script, things), [story, things])
   useEffect(() => {
     if (!story || !setting) return
@@ -62,11 +56,11 @@ export function History() {
 
   if (problem)
     return (
-      <p role="alert" className="m-6 rounded-card border border-bad bg-raised p-4">
-        {problem}
-      </p>
+      <div className="p-6">
+        <Notice>{problem}</Notice>
+      </div>
     )
-  if (!story || !things || !setting) return <p className="p-6 text-soft">Taking the history from the shelf…</p>
+  if (!story || !things || !setting) return <Waiting on={[askedStory, askedThings]} what="the history" />
   const { script, revisions, trials, variants } = story
   const measured = trials.filter(({ data }) => data.measuredS !== null)
   return (
@@ -122,7 +116,6 @@ export function History() {
           onGo={async ([name = '']) => {
             try {
               await api.renameVariant(script.id, renaming.id, name)
-              load()
               return null
             } catch (error) {
               return (error as Error).message
@@ -132,19 +125,16 @@ export function History() {
         />
       )}
       {revisions.length > 1 && <HistoryChart story={story} told={told} />}
-      <Telling story={story} told={told} timed={timed} onTry={setTrying} onChanged={load} onProblem={setProblem} />
+      <Telling story={story} told={told} timed={timed} onTry={setTrying} onProblem={setProblem} />
       {trying && (
         <TrialPanel
           revision={trying}
           things={things}
           rehearsedS={told.get(trying.id)?.durationS ?? null}
-          onDone={load}
           onClose={() => setTrying(null)}
         />
       )}
-      {fitting && (
-        <FitPanel story={story} setting={setting} things={things} onDone={load} onClose={() => setFitting(false)} />
-      )}
+      {fitting && <FitPanel story={story} setting={setting} things={things} onClose={() => setFitting(false)} />}
     </div>
   )
 }

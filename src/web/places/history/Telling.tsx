@@ -19,11 +19,10 @@ type Props = {
   /** What each timed trial takes as rehearsed for its own job and material, s. */
   timed: ReadonlyMap<number, number>
   onTry: (revision: Revision) => void
-  onChanged: () => void
   onProblem: (sentence: string) => void
 }
 
-export function Telling({ story, told, timed, onTry, onChanged, onProblem }: Props) {
+export function Telling({ story, told, timed, onTry, onProblem }: Props) {
   const navigate = useNavigate()
   const [branching, setBranching] = useState<Revision | null>(null)
   const [shown, setShown] = useState(mostAtFirst)
@@ -32,7 +31,6 @@ export function Telling({ story, told, timed, onTry, onChanged, onProblem }: Pro
   const attempt = async (act: () => Promise<unknown>) => {
     try {
       await act()
-      onChanged()
     } catch (error) {
       onProblem((error as Error).message)
     }
@@ -152,7 +150,6 @@ export function Telling({ story, told, timed, onTry, onChanged, onProblem }: Pro
           onGo={async ([name = '', note = '']) => {
             try {
               await api.branch(script.id, { name, text: branching.text, note, bornOf: branching.id })
-              onChanged()
               return null
             } catch (error) {
               return (error as Error).message

@@ -16,11 +16,10 @@ type Props = {
   revision: Revision
   things: Things
   rehearsedS: number | null
-  onDone: () => void
   onClose: () => void
 }
 
-export function TrialPanel({ revision, things, rehearsedS, onDone, onClose }: Props) {
+export function TrialPanel({ revision, things, rehearsedS, onClose }: Props) {
   const [seen, setSeen] = useState<Sight[]>([])
   const [words, setWords] = useState('')
   const [clock, setClock] = useState('')
@@ -30,7 +29,6 @@ export function TrialPanel({ revision, things, rehearsedS, onDone, onClose }: Pr
   const [picture, setPicture] = useState<string | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
   const { refusal, keep } = useKeeping(Trial, () => {
-    onDone()
     onClose()
   })
   const take = (file: File | undefined) => {

@@ -1,6 +1,6 @@
 // Jobs and materials: what is about to be printed, and what with; made and changed by hand.
 import { Plus } from 'lucide-react'
-import { useCallback, useEffect, useState } from 'react'
+import { useState } from 'react'
 import { duration, plain } from '../../../core/format.ts'
 import { areaOn, type Job, topOn } from '../../../core/model/job.ts'
 import type { Material } from '../../../core/model/material.ts'
@@ -9,7 +9,10 @@ import { misfit } from '../../../core/runs/many.ts'
 import { BedPicture } from '../../parts/BedPicture.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { Choice } from '../../parts/Choice.tsx'
-import { api, type Kept, type Things } from '../../state/api.ts'
+import { useTitle } from '../../parts/useTitle.ts'
+import { Waiting } from '../../parts/Waiting.tsx'
+import type { Kept } from '../../state/api.ts'
+import { useThings } from '../../state/asking.ts'
 import { FromFile } from './FromFile.tsx'
 import { JobPanel } from './JobPanel.tsx'
 import { MaterialPanel } from './MaterialPanel.tsx'
@@ -20,30 +23,15 @@ type Editing =
   | { what: 'material'; kept: Kept<Material> | null }
 
 export function Jobs() {
-  const [things, setThings] = useState<Things | null>(null)
-  const [problem, setProblem] = useState<string | null>(null)
+  useTitle('Jobs and materials')
+  const asked = useThings()
+  const things = asked.data
   const [editing, setEditing] = useState<Editing | null>(null)
   const [printerId, setPrinterId] = useState<number | null>(null)
-  const load = useCallback(() => {
-    api.things().then(setThings, error => setProblem((error as Error).message))
-  }, [])
-  useEffect(() => {
-    document.title = 'Jobs and materials · Warm Prelude'
-    load()
-  }, [load])
-  if (problem)
-    return (
-      <p role="alert" className="m-6 rounded-card border border-bad bg-raised p-4">
-        {problem}
-      </p>
-    )
-  if (!things) return <p className="p-6 text-soft">Fetching jobs and materials…</p>
+  if (!things) return <Waiting on={[asked]} what="jobs and materials" />
   const printer = (things.printers.find(({ id }) => id === printerId) ?? things.printers[0])?.data
   if (!printer) return <p className="p-6 text-soft">There is no printer yet.</p>
-  const done = () => {
-    setEditing(null)
-    load()
-  }
+  const done = () => setEditing(null)
   return (
     <div className="mx-auto grid max-w-[1320px] grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)] gap-8 px-6 py-5">
       <section aria-label="Jobs">

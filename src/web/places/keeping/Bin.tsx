@@ -1,28 +1,42 @@
 // The bin: what was thrown away in the last thirty days.
 import { useState } from 'react'
-import type { Binned } from '../../../core/model/kept.ts'
+import type { Binned, BinSort } from '../../../core/model/kept.ts'
 import { AskPanel } from '../../parts/AskPanel.tsx'
 import { Button } from '../../parts/Button.tsx'
+import { Confirm } from '../../parts/Confirm.tsx'
 import { howLongAgo, momentWords } from '../../parts/words.ts'
 import { api } from '../../state/api.ts'
 
 type Props = {
   days: number
-  scripts: readonly Binned[]
-  onTakeOut: (id: number, name: string) => void
-  onDrop: (id: number, name: string) => void
+  things: readonly Binned[]
+  onSaid: (sentence: string) => void
 }
 
-export function Bin({ days, scripts, onTakeOut, onDrop }: Props) {
-  const [asking, setAsking] = useState<number | null>(null)
-  const [renaming, setRenaming] = useState<{ script: Binned; why: string } | null>(null)
-  const takeOut = async (script: Binned) => {
-    // A name that has been given to another script meanwhile is asked for anew.
+const sortWords: Record<BinSort, string> = {
+  scripts: 'script',
+  variants: 'variant',
+  refrains: 'refrain',
+  printers: 'printer',
+  materials: 'material',
+  jobs: 'job',
+  vocabularies: 'vocabulary',
+}
+
+/** “script of Dunlin, before the print”. */
+const told = ({ sort, whose, moment }: Binned): string =>
+  [`${sortWords[sort]}${whose && ` of ${whose}`}`, moment && momentWords[moment]].filter(Boolean).join(', ')
+
+export function Bin({ days, things, onSaid }: Props) {
+  const [asking, setAsking] = useState<Binned | null>(null)
+  const [renaming, setRenaming] = useState<{ thing: Binned; why: string } | null>(null)
+  const takeOut = async (thing: Binned) => {
+    // A name that has been given to another meanwhile is asked for anew.
     try {
-      await api.takeOut(script.id, script.name)
-      onTakeOut(script.id, script.name)
+      await api.takeOut(thing, thing.name)
+      onSaid(`“${thing.name}” is back.`)
     } catch (error) {
-      setRenaming({ script, why: (error as Error).message })
+      setRenaming({ thing, why: (error as Error).message })
     }
   }
   return (
@@ -30,38 +44,51 @@ export function Bin({ days, scripts, onTakeOut, onDrop }: Props) {
       <h2 id="bin" className="border-b border-rule pb-1.5 font-serif text-[19px] font-semibold">
         The bin
       </h2>
-      {scripts.length === 0 && <p className="py-2 text-soft">Empty. What is thrown away waits here for {days} days.</p>}
+      {things.length === 0 && <p className="py-2 text-soft">Empty. What is thrown away waits here for {days} days.</p>}
       <ul>
-        {scripts.map(script => (
-          <li key={script.id} className="flex items-center gap-2 border-b border-rule py-1.5">
+        {things.map(thing => (
+          <li key={`${thing.sort} ${thing.id}`} className="flex items-center gap-2 border-b border-rule py-1.5">
             <span className="min-w-0 flex-1">
-              <span className="block truncate font-semibold">{script.name}</span>
+              <span className="block truncate font-semibold">{thing.name}</span>
               <span className="text-[14px] text-soft">
-                {script.printer}, {momentWords[script.moment]} · {howLongAgo(script.binnedAt, new Date())}
+                {told(thing)} · {howLongAgo(thing.binnedAt, new Date())}
               </span>
             </span>
-            <Button small onClick={() => void takeOut(script)}>
+            <Button small onClick={() => void takeOut(thing)}>
               Put back
             </Button>
-            <Button
-              small
-              onClick={() => (asking === script.id ? onDrop(script.id, script.name) : setAsking(script.id))}
-            >
-              {asking === script.id ? 'Really, all its revisions' : 'For good'}
+            <Button small onClick={() => setAsking(thing)}>
+              For good…
             </Button>
           </li>
         ))}
       </ul>
+      {asking && (
+        <Confirm
+          title={`Throw “${asking.name}” away for good`}
+          about={
+            asking.sort === 'scripts' || asking.sort === 'variants'
+              ? 'All its revisions and trials go with it. Only a backup can bring it back.'
+              : 'Only a backup can bring it back.'
+          }
+          go="Throw it away for good"
+          onGo={async () => {
+            await api.dropForGood(asking)
+            onSaid(`“${asking.name}” is gone for good.`)
+          }}
+          onClose={() => setAsking(null)}
+        />
+      )}
       {renaming && (
         <AskPanel
           title="Put back under another name"
           about={renaming.why}
-          fields={[{ name: 'Name', value: `${renaming.script.name}, from the bin`, needed: true }]}
+          fields={[{ name: 'Name', value: `${renaming.thing.name}, from the bin`, needed: true }]}
           go="Put it back"
           onGo={async ([name = '']) => {
             try {
-              await api.takeOut(renaming.script.id, name)
-              onTakeOut(renaming.script.id, name)
+              await api.takeOut(renaming.thing, name)
+              onSaid(`“${name}” is back.`)
               return null
             } catch (error) {
               return (error as Error).message

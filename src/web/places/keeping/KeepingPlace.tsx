@@ -1,9 +1,12 @@
 // Keeping: the shelf taken along and brought in, its backups, and the bin.
 import { Download } from 'lucide-react'
-import { useCallback, useEffect, useState } from 'react'
-import type { Backup, Binned } from '../../../core/model/kept.ts'
+import { useState } from 'react'
 import { Button } from '../../parts/Button.tsx'
-import { api, type ShelfPrinter } from '../../state/api.ts'
+import { Notice } from '../../parts/Notice.tsx'
+import { useTitle } from '../../parts/useTitle.ts'
+import { Waiting } from '../../parts/Waiting.tsx'
+import { api } from '../../state/api.ts'
+import { useBackups, useBin, useShelf } from '../../state/asking.ts'
 import { Backups } from './Backups.tsx'
 import { Bin } from './Bin.tsx'
 import { BringIn } from './BringIn.tsx'
@@ -11,31 +14,18 @@ import { BringIn } from './BringIn.tsx'
 const linkLook = 'inline-flex items-center gap-1.5 rounded-button border'
 
 export function KeepingPlace() {
-  const [printers, setPrinters] = useState<ShelfPrinter[]>([])
-  const [backups, setBackups] = useState<Backup[]>([])
-  const [bin, setBin] = useState<{ days: number; scripts: Binned[] }>({ days: 30, scripts: [] })
+  useTitle('Backup and export')
+  const [shelf, allBackups, binned] = [useShelf(), useBackups(), useBin()]
   const [said, setSaid] = useState<{ text: string; bad: boolean } | null>(null)
   const [emptying, setEmptying] = useState('')
-  const load = useCallback(() => {
-    Promise.all([api.shelf(), api.backups(), api.binned()]).then(
-      ([shelf, all, binned]) => {
-        setPrinters(shelf.printers)
-        setBackups(all)
-        setBin(binned)
-      },
-      error => setSaid({ text: (error as Error).message, bad: true }),
-    )
-  }, [])
-  useEffect(() => {
-    document.title = 'Backup and export · Warm Prelude'
-    load()
-  }, [load])
-  /** Does it, says what came of it, and looks again. */
+  if (!shelf.data || !allBackups.data || !binned.data)
+    return <Waiting on={[shelf, allBackups, binned]} what="backups and the bin" />
+  const { printers } = shelf.data
+  /** Does it, and says what came of it. */
   const attempt = async (act: () => Promise<unknown>, done: string) => {
     try {
       await act()
       setSaid({ text: done, bad: false })
-      load()
     } catch (error) {
       setSaid({ text: (error as Error).message, bad: true })
     }
@@ -47,14 +37,7 @@ export function KeepingPlace() {
         <h1 className="font-serif text-[27px] font-semibold">Backup and export</h1>
         <p className="text-soft">Export the shelf, bring one in, go back to a backup, and find what was thrown away.</p>
       </div>
-      {said && (
-        <p
-          role={said.bad ? 'alert' : 'status'}
-          className={`rounded-card border bg-raised px-4 py-2.5 ${said.bad ? 'border-bad text-bad' : 'border-good text-good'}`}
-        >
-          {said.text}
-        </p>
-      )}
+      {said && <Notice good={!said.bad}>{said.text}</Notice>}
       <div className="grid grid-cols-2 gap-6">
         <section aria-labelledby="take-along" className="rounded-card border border-rule bg-raised px-5 py-4">
           <h2 id="take-along" className="font-serif text-[19px] font-semibold">
@@ -93,15 +76,11 @@ export function KeepingPlace() {
       </div>
       <div className="grid grid-cols-2 gap-6">
         <Backups
-          backups={backups}
+          backups={allBackups.data}
           onRestore={file => void attempt(() => api.restore(file), 'Restored. What was there before is a backup, too.')}
         />
         <div className="grid content-start gap-6">
-          <Bin
-            {...bin}
-            onTakeOut={(_, name) => void attempt(async () => {}, `“${name}” is back on the shelf.`)}
-            onDrop={(id, name) => void attempt(() => api.dropForGood(id), `“${name}” is gone for good.`)}
-          />
+          <Bin {...binned.data} onSaid={text => setSaid({ text, bad: false })} />
           <section aria-labelledby="empty-it">
             <h2 id="empty-it" className="border-b border-rule pb-1.5 font-serif text-[19px] font-semibold">
               Empty the shelf

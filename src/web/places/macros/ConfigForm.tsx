@@ -12,7 +12,7 @@ type Props = {
   printer: Kept<Printer>
   /** A config pasted as a script, to be put behind what the printer has; empty where there is none. */
   brought: string
-  onDone: (printer: Kept<Printer>) => void
+  onDone: () => void
   onClose: (() => void) | null
 }
 

@@ -6,7 +6,7 @@ import { Field, fieldLook } from '../../parts/Field.tsx'
 import { api, type Kept } from '../../state/api.ts'
 import { KeepEnd } from './KeepEnd.tsx'
 
-type Props = { printer: Kept<Printer>; onDone: (printer: Kept<Printer>) => void; onClose: (() => void) | null }
+type Props = { printer: Kept<Printer>; onDone: () => void; onClose: (() => void) | null }
 
 /** Files by name; one that comes again takes the place of the one before. */
 const withFiles = (before: readonly MacroFile[], added: readonly MacroFile[]): MacroFile[] => [

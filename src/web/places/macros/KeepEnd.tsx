@@ -6,7 +6,7 @@ import type { Kept } from '../../state/api.ts'
 
 type Props = {
   keep: () => Promise<Kept<Printer>>
-  onDone: (printer: Kept<Printer>) => void
+  onDone: () => void
   /** Null where there is nothing yet to go back to. */
   onClose: (() => void) | null
   children: ReactNode

@@ -7,7 +7,10 @@ import { job, material } from '../../../core/model/example.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import { type RehearsalInput, stageOf } from '../../../core/round.ts'
 import { Choice } from '../../parts/Choice.tsx'
-import { api, type Kept, type Things } from '../../state/api.ts'
+import { useTitle } from '../../parts/useTitle.ts'
+import { Waiting } from '../../parts/Waiting.tsx'
+import type { Kept } from '../../state/api.ts'
+import { useThings } from '../../state/asking.ts'
 import { macroTroublesAside } from '../../state/rehearser.ts'
 import { ConfigForm } from './ConfigForm.tsx'
 import { FilesForm } from './FilesForm.tsx'
@@ -47,18 +50,13 @@ function listed(printer: Printer): { all: Listed[]; problems: ConfigProblem[] } 
 }
 
 export function Macros() {
-  const [things, setThings] = useState<Things | null>(null)
-  const [problem, setProblem] = useState<string | null>(null)
+  useTitle('Macros')
+  const asked = useThings()
+  const things = asked.data
   const [search, setSearch] = useSearchParams()
-  useEffect(() => {
-    document.title = 'Macros · Warm Prelude'
-    api.things().then(setThings, error => setProblem((error as Error).message))
-  }, [])
   const printers = useMemo(() => things?.printers.filter(({ data }) => hasMacros(data)) ?? [], [things])
   const ofHost = useLocation().state?.config ? printers.find(({ data }) => data.firmware.family === 'host') : undefined
   const chosen = printers.find(({ data }) => data.name === search.get('printer')) ?? ofHost ?? printers[0]
-  const changed = (printer: Kept<Printer>) =>
-    setThings(now => now && { ...now, printers: now.printers.map(each => (each.id === printer.id ? printer : each)) })
   return (
     <div className="mx-auto flex h-full max-w-[1400px] flex-col gap-4 px-6 py-5">
       <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
@@ -82,18 +80,14 @@ export function Macros() {
           />
         )}
       </div>
-      {problem && (
-        <p role="alert" className="rounded-card border border-bad bg-raised px-4 py-2.5">
-          {problem}
-        </p>
-      )}
+      {!things && <Waiting on={[asked]} what="the macros" />}
       {things && !chosen && <p>None of your printers keeps macros: those with host or macro-file firmware do.</p>}
-      {chosen && <OfPrinter key={chosen.id} printer={chosen} onChanged={changed} />}
+      {chosen && <OfPrinter key={chosen.id} printer={chosen} />}
     </div>
   )
 }
 
-function OfPrinter({ printer, onChanged }: { printer: Kept<Printer>; onChanged: (printer: Kept<Printer>) => void }) {
+function OfPrinter({ printer }: { printer: Kept<Printer> }) {
   const [troubles, setTroubles] = useState<MacroTrouble[]>([])
   useEffect(() => {
     let left = false
@@ -110,10 +104,7 @@ function OfPrinter({ printer, onChanged }: { printer: Kept<Printer>; onChanged: 
   const brought = printer.data.firmware.family === 'host' && typeof pasted === 'string' ? pasted : ''
   const [editing, setEditing] = useState(brought !== '')
   const macro = all.find(({ name }) => name === shown) ?? all[0]
-  const done = (after: Kept<Printer>) => {
-    onChanged(after)
-    setEditing(false)
-  }
+  const done = () => setEditing(false)
   if (editing || all.length === 0) {
     const onClose = all.length > 0 ? () => setEditing(false) : null
     return printer.data.firmware.family === 'host' ? (
@@ -128,7 +119,7 @@ function OfPrinter({ printer, onChanged }: { printer: Kept<Printer>; onChanged: 
       macro={macro}
       problems={problems}
       troubles={troubles}
-      unseen={<Unseen printer={printer} troubles={troubles} onDone={onChanged} />}
+      unseen={<Unseen printer={printer} troubles={troubles} />}
       onShow={setShown}
       onEdit={() => setEditing(true)}
     />

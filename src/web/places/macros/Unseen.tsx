@@ -6,9 +6,9 @@ import { Button } from '../../parts/Button.tsx'
 import { fieldLook } from '../../parts/Field.tsx'
 import { api, type Kept } from '../../state/api.ts'
 
-type Props = { printer: Kept<Printer>; troubles: readonly MacroTrouble[]; onDone: (printer: Kept<Printer>) => void }
+type Props = { printer: Kept<Printer>; troubles: readonly MacroTrouble[] }
 
-export function Unseen({ printer, troubles, onDone }: Props) {
+export function Unseen({ printer, troubles }: Props) {
   const { unseen = [] } = printer.data
   const paths = [
     ...new Set([
@@ -27,7 +27,7 @@ export function Unseen({ printer, troubles, onDone }: Props) {
       return text !== '' && Number.isFinite(Number(text)) ? [{ path, value: Number(text) }] : []
     })
     try {
-      onDone(await api.changePrinter(printer.id, { ...printer.data, unseen: given }))
+      await api.changePrinter(printer.id, { ...printer.data, unseen: given })
       setRefusal(null)
     } catch (error) {
       setRefusal((error as Error).message)

@@ -1,13 +1,17 @@
-// A printer made from nothing: five questions that matter; the rest gets sensible figures and can be changed afterwards.
-import { useState } from 'react'
+// A printer made from nothing: five questions that matter; the rest gets what such printers usually have and can be changed.
+import { type ReactNode, useRef } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
-import { type Answers, printerFrom } from '../../../core/model/new-printer.ts'
+import { Answers, printerFrom, usualAnswers } from '../../../core/model/new-printer.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
+import { Radios } from '../../parts/Radios.tsx'
+import { useForm } from '../../parts/useForm.ts'
+import { useTitle } from '../../parts/useTitle.ts'
 import { api } from '../../state/api.ts'
 import { newDraftKey, setDraftPrinter } from '../../state/drafts.ts'
 import { rememberMyPrinter } from '../../state/mine.ts'
 import { BedPad } from './BedPad.tsx'
+import { ToolQuestions } from './ToolQuestions.tsx'
 
 const families: { value: Answers['family']; label: string; about: string }[] = [
   {
@@ -24,6 +28,12 @@ const families: { value: Answers['family']; label: string; about: string }[] = [
   { value: 'dispensing', label: 'dispensing', about: 'Paste and several heads, which are chosen by M6.' },
 ]
 
+const carriers: { value: Answers['bedCarriedOn']; label: string }[] = [
+  { value: 'y', label: 'The bed slides front to back' },
+  { value: 'z', label: 'The bed goes down' },
+  { value: 'none', label: 'The bed stays, the gantry moves' },
+]
+
 const probes: { value: Answers['probe']; label: string }[] = [
   { value: 'none', label: 'It doesn’t' },
   { value: 'touch', label: 'With a touch probe' },
@@ -31,49 +41,62 @@ const probes: { value: Answers['probe']; label: string }[] = [
   { value: 'nozzle', label: 'With the nozzle itself' },
 ]
 
+const shapes: { value: 'square' | 'round'; label: string }[] = [
+  { value: 'square', label: 'Rectangular' },
+  { value: 'round', label: 'Round' },
+]
+
+const origins: { value: Answers['origin']; label: string }[] = [
+  { value: 'corner', label: 'X 0 Y 0 is the front left corner' },
+  { value: 'middle', label: 'X 0 Y 0 is the middle' },
+]
+
+/** Figures that can't be a printer's yet are drawn as the least that can. */
+const drawable = (answers: Answers): Answers => ({
+  ...answers,
+  name: answers.name.trim() || 'the new printer',
+  widthMm: answers.widthMm || 1,
+  depthMm: answers.depthMm || 1,
+  heightMm: answers.heightMm || 1,
+})
+
 export function NewPrinter() {
+  useTitle('A new printer')
   const navigate = useNavigate()
   const [search] = useSearchParams()
   const back = search.get('back') ?? ''
-  const [answers, setAnswers] = useState<Answers>({
-    name: '',
-    widthMm: 220,
-    depthMm: 220,
-    heightMm: 250,
-    family: 'board',
-    bedCarriedOn: 'y',
-    probe: 'touch',
-    nozzleHighestC: 260,
-    bedHighestC: 100,
-  })
-  const [refusal, setRefusal] = useState<string | null>(null)
-  const change = (part: Partial<Answers>) => setAnswers(before => ({ ...before, ...part }))
-  const make = async () => {
-    if (answers.name.trim() === '') return setRefusal('A printer needs a name.')
-    try {
-      const { id } = await api.addPrinter(printerFrom({ ...answers, name: answers.name.trim() }))
+  const form = useForm<Answers>({
+    key: 'new printer',
+    schema: Answers,
+    saved: usualAnswers,
+    send: async answers => {
+      const { id } = await api.addPrinter(printerFrom(answers))
       rememberMyPrinter(id)
       // A script that waits for it is checked for it from now on.
       const draft = /^\/desk\/new\/([\w-]+)$/.exec(back)?.[1]
       if (draft) await setDraftPrinter(newDraftKey(draft), id)
-      await navigate(draft ? back : `/printers/${id}`, { replace: true })
-    } catch (error) {
-      setRefusal((error as Error).message)
-    }
+      made.current = draft ? back : `/printers/${id}`
+    },
+  })
+  const made = useRef('')
+  const { value: answers, fields } = form
+  const change = (part: Partial<Answers>) => {
+    for (const key of Object.keys(part) as (keyof Answers)[]) fields.setValue(key, part[key] as Answers[typeof key])
   }
+  const { errors } = fields.formState
   const numberField = (
     key: 'widthMm' | 'depthMm' | 'heightMm' | 'nozzleHighestC' | 'bedHighestC',
     name: string,
     unit: string,
   ) => (
-    <Field name={name} hint={unit}>
-      {id => (
+    <Field name={name} hint={unit} flaw={errors[key]?.message}>
+      {(id, described) => (
         <input
           id={id}
+          {...described}
           type="number"
-          min={1}
-          value={answers[key]}
-          onChange={event => change({ [key]: Math.max(1, event.target.valueAsNumber || 1) })}
+          step="any"
+          {...fields.register(key, { valueAsNumber: true })}
           className={fieldLook}
         />
       )}
@@ -81,11 +104,13 @@ export function NewPrinter() {
   )
   return (
     <form
-      onSubmit={event => {
-        event.preventDefault()
-        void make()
-      }}
-      className="mx-auto grid max-w-[1080px] grid-cols-[minmax(0,1fr)_340px] gap-8 px-6 py-5"
+      noValidate
+      onSubmit={event =>
+        void form.submit(event).then(done => {
+          if (done) void navigate(made.current, { replace: true })
+        })
+      }
+      className="mx-auto grid max-w-[1080px] grid-cols-[minmax(0,1fr)_340px] gap-8 px-6 py-5 max-[899px]:grid-cols-1 max-[899px]:px-3"
     >
       <div className="grid content-start gap-5">
         <div>
@@ -95,38 +120,37 @@ export function NewPrinter() {
           </p>
         </div>
         <Question number={1} title="What do you call it?">
-          <Field name="Name">
-            {id => (
-              <input
-                id={id}
-                value={answers.name}
-                maxLength={80}
-                onChange={event => change({ name: event.target.value })}
-                className={fieldLook}
-              />
+          <Field name="Name" flaw={errors.name?.message}>
+            {(id, described) => (
+              <input id={id} {...described} maxLength={80} {...fields.register('name')} className={fieldLook} />
             )}
           </Field>
         </Question>
         <Question number={2} title="How large is the bed, and how high can it print?">
+          <Radios
+            name="shape"
+            options={shapes}
+            value={answers.round ? 'round' : 'square'}
+            onChange={shape => {
+              const round = shape === 'round'
+              change({ round, origin: round ? 'middle' : 'corner' })
+            }}
+          />
           <div className="grid grid-cols-3 gap-3">
-            {numberField('widthMm', 'Wide', 'mm')}
-            {numberField('depthMm', 'Deep', 'mm')}
+            {numberField('widthMm', answers.round ? 'Diameter' : 'Wide', 'mm')}
+            {!answers.round && numberField('depthMm', 'Deep', 'mm')}
             {numberField('heightMm', 'High', 'mm')}
           </div>
+          <Radios name="origin" options={origins} value={answers.origin} onChange={origin => change({ origin })} />
         </Question>
-        <Question number={3} title="What runs it, and what carries the bed?">
-          <div className="grid grid-cols-2 gap-2">
+        <Question number={3} title="What runs it, and what moves?">
+          <div className="grid grid-cols-2 gap-2 max-[640px]:grid-cols-1">
             {families.map(({ value, label, about }) => (
               <label
                 key={value}
                 className={`flex gap-2 rounded-button border px-3 py-2 ${answers.family === value ? 'border-heat bg-raised' : 'border-rule'}`}
               >
-                <input
-                  type="radio"
-                  name="family"
-                  checked={answers.family === value}
-                  onChange={() => change({ family: value })}
-                />
+                <input type="radio" value={value} {...fields.register('family')} className="mt-0.5" />
                 <span>
                   <b>{label}</b>
                   <span className="block text-[13px] text-soft">{about}</span>
@@ -136,69 +160,56 @@ export function NewPrinter() {
           </div>
           <Radios
             name="bed"
-            options={[
-              { value: 'y', label: 'The bed slides front to back' },
-              { value: 'z', label: 'The bed goes down' },
-            ]}
+            options={carriers}
             value={answers.bedCarriedOn}
-            onChange={value => change({ bedCarriedOn: value as Answers['bedCarriedOn'] })}
+            onChange={bedCarriedOn => change({ bedCarriedOn })}
           />
+          <label className="flex items-center gap-2">
+            <input type="checkbox" {...fields.register('alignsGantry')} />
+            Its gantry levels itself, with a motor at each end or corner
+          </label>
         </Question>
         <Question number={4} title="How does it probe the bed?">
-          <Radios
-            name="probe"
-            options={probes}
-            value={answers.probe}
-            onChange={value => change({ probe: value as Answers['probe'] })}
-          />
+          <Radios name="probe" options={probes} value={answers.probe} onChange={probe => change({ probe })} />
         </Question>
-        <Question number={5} title="How hot can it get?">
-          <div className="grid grid-cols-2 gap-3">
-            {numberField('nozzleHighestC', 'Nozzle', '°C')}
-            {numberField('bedHighestC', 'Bed', '°C')}
+        <Question number={5} title="How many tools has it, and how hot can it get?">
+          <ToolQuestions form={fields} />
+          <div className="grid grid-cols-3 gap-3">
+            {numberField('nozzleHighestC', 'Nozzle at most', '°C')}
+            {numberField('bedHighestC', 'Bed at most', '°C')}
           </div>
         </Question>
-        {refusal && (
+        {form.refusal && (
           <p role="alert" className="text-bad">
-            {refusal}
+            {form.refusal}
           </p>
         )}
-        <div>
+        <div className="flex items-center gap-3">
           <Button main type="submit">
             Make this printer
           </Button>
+          {form.waited && form.changed && (
+            <>
+              <p className="text-[14px] text-soft">Your answers from before are still here.</p>
+              <Button small onClick={form.undo}>
+                Begin anew
+              </Button>
+            </>
+          )}
         </div>
       </div>
-      <div className="pt-16">
-        <BedPad printer={printerFrom({ ...answers, name: answers.name || 'the new printer' })} onChange={() => {}} />
+      <div className="pt-16 max-[899px]:pt-0">
+        <BedPad printer={printerFrom(drawable(answers))} onChange={() => {}} />
       </div>
     </form>
   )
 }
 
-const Question = ({ number, title, children }: { number: number; title: string; children: React.ReactNode }) => (
+const Question = ({ number, title, children }: { number: number; title: string; children: ReactNode }) => (
   <fieldset className="grid gap-2">
     <legend className="font-serif text-[18px] font-semibold">
       {number}. {title}
     </legend>
     {children}
   </fieldset>
-)
-
-type RadiosProps = {
-  name: string
-  options: readonly { value: string; label: string }[]
-  value: string
-  onChange: (value: string) => void
-}
-
-const Radios = ({ name, options, value: chosen, onChange }: RadiosProps) => (
-  <div className="flex flex-wrap gap-x-5 gap-y-1">
-    {options.map(({ value, label }) => (
-      <label key={value} className="flex items-center gap-2">
-        <input type="radio" name={name} checked={chosen === value} onChange={() => onChange(value)} />
-        {label}
-      </label>
-    ))}
-  </div>
 )

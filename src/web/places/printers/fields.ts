@@ -6,11 +6,12 @@ export type FieldSpec = {
   path: string
   label: string
   unit?: string
-  /** A few words in place of a number, one of several, or yes and no. */
-  kind?: 'text' | 'yes'
+  /** A few words in place of a number, yes and no, or one of the tools, by its number. */
+  kind?: 'text' | 'yes' | 'tool'
   options?: readonly { value: string; label: string }[]
 }
-export type Section = { title: string; about?: string; fields: readonly FieldSpec[] }
+/** `tool` is the number of the tool that a section is about. */
+export type Section = { title: string; about?: string; fields: readonly FieldSpec[]; tool?: number }
 
 const mm = (path: string, label: string): FieldSpec => ({ path, label, unit: 'mm' })
 const s = (path: string, label: string): FieldSpec => ({ path, label, unit: 's' })
@@ -43,6 +44,7 @@ export function sectionsOf(printer: Printer): Section[] {
           options: [
             { value: 'y', label: 'slides front to back' },
             { value: 'z', label: 'goes down' },
+            { value: 'none', label: 'stays; the gantry moves' },
           ],
         },
       ],
@@ -60,6 +62,7 @@ export function sectionsOf(printer: Printer): Section[] {
           mm(`reach.${axis}.1`, `to ${axis.toUpperCase()}`),
         ]),
         { path: 'bed.round', label: 'A round bed', kind: 'yes' },
+        ...(printer.reachRadiusMm === null ? [] : [mm('reachRadiusMm', 'Reach round the middle')]),
       ],
     },
     {
@@ -93,7 +96,7 @@ export function sectionsOf(printer: Printer): Section[] {
         })),
         { path: 'accelerationMmS2.print', label: 'Acceleration, printing', unit: 'mm/s²' },
         { path: 'accelerationMmS2.travel', label: 'travelling', unit: 'mm/s²' },
-        { path: 'accelerationMmS2.retract', label: 'drawing back', unit: 'mm/s²' },
+        { path: 'accelerationMmS2.retract', label: 'retracting', unit: 'mm/s²' },
         ...(corner.kind === 'speed' ? [{ path: 'corner.mmS', label: 'Round a corner', unit: 'mm/s' }] : []),
         ...(corner.kind === 'deviation' ? [mm('corner.mm', 'A corner cut by')] : []),
       ],
@@ -139,10 +142,29 @@ export function sectionsOf(printer: Printer): Section[] {
       fields: [
         mm(`tools.${i}.nozzleMm`, 'Nozzle'),
         mm(`tools.${i}.filamentMm`, 'Filament'),
-        mm(`tools.${i}.retractMm`, 'Draws back'),
+        mm(`tools.${i}.retractMm`, 'Retracts'),
         { path: `tools.${i}.retractMmS`, label: 'at', unit: 'mm/s' },
         { path: `tools.${i}.highestFlowMm3S`, label: 'Melts at most', unit: 'mm³/s' },
+        { path: `tools.${i}.mixingInputs`, label: 'Filaments into it' },
+        ...(tools.length === 1
+          ? []
+          : [
+              { path: `tools.${i}.name`, label: 'Its name', kind: 'text' as const },
+              ...axes.map(axis => mm(`tools.${i}.offset.${axis}`, `Offset ${axis.toUpperCase()}`)),
+              {
+                path: `tools.${i}.heater`,
+                label: 'Its heater',
+                kind: 'tool' as const,
+                options: [
+                  { value: '', label: 'its own' },
+                  ...tools.flatMap((_, other) =>
+                    other === i ? [] : [{ value: String(other), label: `that of T${other}` }],
+                  ),
+                ],
+              },
+            ]),
       ],
+      tool: i,
     })),
     ...(display ? [{ title: 'Display', fields: [{ path: 'display.columns', label: 'Columns' }] }] : []),
   ]
@@ -154,10 +176,10 @@ type Plain = Record<string, unknown>
 export const at = (thing: unknown, path: string): unknown =>
   path.split('.').reduce<unknown>((inner, key) => (inner as Plain | null)?.[key], thing)
 
-/** The thing with something else at a path; nothing of the given one is changed. */
-export function withAt<T>(thing: T, path: string, value: unknown): T {
-  const [key = '', ...rest] = path.split('.')
-  const inner = rest.length ? withAt((thing as Plain)[key], rest.join('.'), value) : value
-  if (Array.isArray(thing)) return thing.map((each, i) => (String(i) === key ? inner : each)) as T
-  return { ...thing, [key]: inner }
+/** What a place in a printer is called, with its section where another section has the same word. */
+export const labelOf = (printer: Printer): ((path: string) => string) => {
+  const labels = new Map(
+    sectionsOf(printer).flatMap(({ title, fields }) => fields.map(({ path, label }) => [path, `${title}, ${label}`])),
+  )
+  return path => labels.get(path) ?? path.replaceAll('.', ' ')
 }

@@ -1,5 +1,5 @@
 // Refrains: passages kept once; changed here, seen in every script that has them, and rolled out to those that are ticked.
-import { useCallback, useEffect, useMemo, useState } from 'react'
+import { useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { plural } from '../../../core/format.ts'
 import type { KeptRefrain, SavedScript } from '../../../core/model/kept.ts'
@@ -7,30 +7,21 @@ import { keptApart, rolledOut } from '../../../core/script/refrains.ts'
 import { AskPanel } from '../../parts/AskPanel.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
+import { Notice } from '../../parts/Notice.tsx'
+import { useTitle } from '../../parts/useTitle.ts'
+import { Waiting } from '../../parts/Waiting.tsx'
 import { howLongAgo } from '../../parts/words.ts'
 import { api, type Things } from '../../state/api.ts'
+import { useRefrains, useScriptsWith, useThings } from '../../state/asking.ts'
 import { RollOut } from './RollOut.tsx'
 
 export function Refrains() {
   const [search, setSearch] = useSearchParams()
-  const [all, setAll] = useState<KeptRefrain[] | null>(null)
-  const [things, setThings] = useState<Things | null>(null)
+  useTitle('Refrains')
+  const [refrains, asked] = [useRefrains(), useThings()]
+  const [all, things] = [refrains.data, asked.data]
   const [problem, setProblem] = useState<string | null>(null)
   const [making, setMaking] = useState(false)
-  const load = useCallback(() => {
-    setProblem(null)
-    Promise.all([api.refrains(), api.things()]).then(
-      ([refrains, known]) => {
-        setAll(refrains)
-        setThings(known)
-      },
-      error => setProblem((error as Error).message),
-    )
-  }, [])
-  useEffect(() => {
-    document.title = 'Refrains · Warm Prelude'
-    load()
-  }, [load])
   const chosen = all?.find(({ id }) => String(id) === search.get('refrain')) ?? all?.[0]
   return (
     <div className="mx-auto grid max-w-[1500px] gap-4 px-6 py-5">
@@ -44,11 +35,8 @@ export function Refrains() {
         </div>
         <Button onClick={() => setMaking(true)}>A new one</Button>
       </div>
-      {problem && (
-        <p role="alert" className="rounded-card border border-bad bg-raised px-4 py-2.5">
-          {problem}
-        </p>
-      )}
+      {problem && <Notice>{problem}</Notice>}
+      {(!all || !things) && <Waiting on={[refrains, asked]} what="the refrains" />}
       {all?.length === 0 && (
         <p className="rounded-card border border-rule bg-raised p-8 text-center text-soft">
           No refrain yet. On the Desk, open the outline of a script and choose “Make it a refrain” behind the three dots
@@ -81,7 +69,6 @@ export function Refrains() {
               key={`${chosen.id} ${chosen.revision}`}
               refrain={chosen}
               things={things}
-              onChanged={load}
               onProblem={setProblem}
             />
           )}
@@ -97,7 +84,6 @@ export function Refrains() {
             try {
               const { id } = await api.addRefrain({ name, text: '; what it does\n', note: '' })
               setSearch({ refrain: String(id) })
-              load()
               return null
             } catch (error) {
               return (error as Error).message
@@ -113,19 +99,15 @@ export function Refrains() {
 type OneProps = {
   refrain: KeptRefrain
   things: Things
-  onChanged: () => void
   onProblem: (sentence: string) => void
 }
 
-function OneRefrain({ refrain, things, onChanged, onProblem }: OneProps) {
+function OneRefrain({ refrain, things, onProblem }: OneProps) {
   const [text, setText] = useState(refrain.text)
   const [note, setNote] = useState('')
-  const [scripts, setScripts] = useState<SavedScript[] | null>(null)
+  const scripts = useScriptsWith(refrain.id).data ?? null
   const [unticked, setUnticked] = useState<ReadonlySet<number>>(new Set())
   const [dropping, setDropping] = useState(false)
-  useEffect(() => {
-    api.scriptsWith(refrain.id).then(setScripts, error => onProblem((error as Error).message))
-  }, [refrain.id, onProblem])
   const changed = text !== refrain.text
   const landings = useMemo(
     () => (scripts ?? []).map(script => ({ script, after: rolledOut(script.text, refrain.name, text) })),
@@ -151,8 +133,6 @@ function OneRefrain({ refrain, things, onChanged, onProblem }: OneProps) {
           text: after,
         })),
       })
-      setScripts(await api.scriptsWith(refrain.id))
-      onChanged()
     } catch (error) {
       onProblem((error as Error).message)
     }
@@ -196,7 +176,7 @@ function OneRefrain({ refrain, things, onChanged, onProblem }: OneProps) {
           {changed && <Button onClick={() => setText(refrain.text)}>Back to revision {refrain.revision}</Button>}
           <button
             type="button"
-            onClick={() => (dropping ? void api.removeRefrain(refrain.id).then(onChanged) : setDropping(true))}
+            onClick={() => (dropping ? void api.removeRefrain(refrain.id) : setDropping(true))}
             className="text-left text-[14px] text-soft underline hover:text-bad"
           >
             {dropping ? 'Detach it everywhere? The scripts keep their lines.' : 'Detach this refrain…'}

@@ -10,8 +10,11 @@ import { everythingCombined, inEveryMaterial, ownRuns } from '../../../core/runs
 import { Button } from '../../parts/Button.tsx'
 import { Choice } from '../../parts/Choice.tsx'
 import { Progress } from '../../parts/Progress.tsx'
+import { useTitle } from '../../parts/useTitle.ts'
+import { Waiting } from '../../parts/Waiting.tsx'
 import { momentWords } from '../../parts/words.ts'
-import { api, type ShelfPrinter, type Things } from '../../state/api.ts'
+import { api } from '../../state/api.ts'
+import { useShelf, useThings } from '../../state/asking.ts'
 import { findDraft, savedDraftKey } from '../../state/drafts.ts'
 import { startRuns, stopRuns, useRuns } from '../../state/runs.ts'
 import { fromEditor } from '../../state/separator.ts'
@@ -23,22 +26,13 @@ type Against = 'own' | 'materials' | 'combined'
 
 export function Runs() {
   const [search, setSearch] = useSearchParams()
-  const [things, setThings] = useState<Things | null>(null)
-  const [shelf, setShelf] = useState<ShelfPrinter[] | null>(null)
+  useTitle('Runs')
+  const [askedThings, askedShelf] = [useThings(), useShelf()]
+  const [things, shelf] = [askedThings.data, askedShelf.data?.printers]
   const [problem, setProblem] = useState<string | null>(null)
   const [against, setAgainst] = useState<Against>('own')
   const { rows, going, tookS, stopped, troubles } = useRuns()
-  useEffect(() => {
-    document.title = 'Runs · Warm Prelude'
-    Promise.all([api.things(), api.shelf()]).then(
-      ([loaded, { printers }]) => {
-        setThings(loaded)
-        setShelf(printers)
-      },
-      error => setProblem((error as Error).message),
-    )
-    return stopRuns
-  }, [])
+  useEffect(() => stopRuns, [])
 
   const wanted = search.get('script') ?? ''
   const withScripts = useMemo(() => shelf?.filter(({ scripts }) => scripts.length > 0) ?? [], [shelf])
@@ -98,8 +92,7 @@ export function Runs() {
         {problem}
       </p>
     )
-  if (!things || !shelf || !chosenPrinter)
-    return <p className="p-6 text-soft">Taking jobs and scripts from the shelf…</p>
+  if (!things || !shelf || !chosenPrinter) return <Waiting on={[askedThings, askedShelf]} what="jobs and scripts" />
   return (
     <div className="mx-auto flex max-w-[1400px] flex-col gap-4 px-6 py-5">
       <div className="flex flex-wrap items-end gap-x-6 gap-y-3">

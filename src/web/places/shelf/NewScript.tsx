@@ -5,7 +5,8 @@ import { decodeScript } from '../../../core/gcode/decode.ts'
 import { Button } from '../../parts/Button.tsx'
 import { FileButton } from '../../parts/FileButton.tsx'
 import { useDrop } from '../../parts/useDrop.ts'
-import { api, type ShelfPrinter } from '../../state/api.ts'
+import type { ShelfPrinter } from '../../state/api.ts'
+import { fetchShelf } from '../../state/asking.ts'
 import { beginDraft } from '../../state/drafts.ts'
 import { myPrinter } from '../../state/mine.ts'
 
@@ -18,19 +19,17 @@ const printerFor = (printers: readonly ShelfPrinter[]): number => {
 /** Larger files are no scripts that a person works on. */
 const largestFile = 64 * 1024 * 1024
 
-/** `printers` is null until the shelf has answered; what is pasted before that waits for it. */
-export function NewScript({ printers }: { printers: ShelfPrinter[] | null }) {
+export function NewScript() {
   const navigate = useNavigate()
   const [problem, setProblem] = useState<string | null>(null)
 
   const begin = async (text: string, name: string) => {
-    const known =
-      printers ??
-      (await api.shelf().then(
-        shelf => shelf.printers,
-        () => [],
-      ))
-    await navigate(await beginDraft(text, name, printerFor(known)))
+    // What is pasted before the shelf has answered waits for it.
+    const printers = await fetchShelf().then(
+      shelf => shelf.printers,
+      () => [],
+    )
+    await navigate(await beginDraft(text, name, printerFor(printers)))
   }
 
   const take = async (dropped: File | undefined) => {

@@ -11,9 +11,7 @@ import { Variants } from './Variants.tsx'
 
 type Script = Summarized['scripts'][number]
 
-type Props = Summarized & { onChanged: () => void }
-
-export function PrinterCard({ id, printer, example, scripts, onChanged }: Props) {
+export function PrinterCard({ id, printer, example, scripts }: Summarized) {
   const start = scripts.find(({ moment }) => moment === 'start')
   return (
     <section
@@ -54,9 +52,9 @@ export function PrinterCard({ id, printer, example, scripts, onChanged }: Props)
                   </span>
                   <Verdict script={script} />
                 </Link>
-                <ScriptMenu script={script} onChanged={onChanged} />
+                <ScriptMenu script={script} />
               </div>
-              {(script.variants > 1 || script.backTo !== null) && <Variants script={script} onChanged={onChanged} />}
+              {(script.variants > 1 || script.backTo !== null) && <Variants script={script} />}
             </li>
           ))}
         </ul>

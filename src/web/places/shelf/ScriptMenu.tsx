@@ -8,7 +8,7 @@ import { AskPanel } from '../../parts/AskPanel.tsx'
 import { MenuItem, menuLook } from '../../parts/menu.tsx'
 import { api } from '../../state/api.ts'
 
-export function ScriptMenu({ script, onChanged }: { script: ScriptHead; onChanged: () => void }) {
+export function ScriptMenu({ script }: { script: ScriptHead }) {
   const { id, name } = script
   const navigate = useNavigate()
   const [asking, setAsking] = useState<'name' | 'bin' | null>(null)
@@ -16,7 +16,6 @@ export function ScriptMenu({ script, onChanged }: { script: ScriptHead; onChange
   const attempt = async (act: () => Promise<unknown>): Promise<string | null> => {
     try {
       await act()
-      onChanged()
       return null
     } catch (error) {
       return (error as Error).message

@@ -1,9 +1,12 @@
 // The Shelf: every printer with its scripts, what needs attention, and where a new script begins.
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { useMemo, useRef } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { plural } from '../../../core/format.ts'
-import { api, type ShelfPrinter } from '../../state/api.ts'
+import { useTitle } from '../../parts/useTitle.ts'
+import { Waiting } from '../../parts/Waiting.tsx'
+import type { ShelfPrinter } from '../../state/api.ts'
+import { useShelf } from '../../state/asking.ts'
 import { hideExamples, useExamples } from '../../state/mine.ts'
 import { LeftOpen } from './LeftOpen.tsx'
 import { NeedsAttention } from './NeedsAttention.tsx'
@@ -19,23 +22,13 @@ const gapPx = 12
 
 export function Shelf() {
   const navigate = useNavigate()
-  const [all, setAll] = useState<ShelfPrinter[] | null>(null)
+  useTitle('Shelf')
+  const asked = useShelf()
+  const all = asked.data?.printers
   const { hidden } = useExamples()
   const loaded = useMemo(() => all && inOrder(all, !hidden), [all, hidden])
   const own = all?.some(({ example }) => !example) ?? true
   const examples = all?.filter(({ example }) => example).length ?? 0
-  const [problem, setProblem] = useState<string | null>(null)
-  const load = useCallback(() => {
-    setProblem(null)
-    api.shelf().then(
-      shelf => setAll(shelf.printers),
-      error => setProblem((error as Error).message),
-    )
-  }, [])
-  useEffect(load, [load])
-  useEffect(() => {
-    document.title = 'Shelf · Warm Prelude'
-  }, [])
 
   /** The first example's start script on the Desk. */
   const lookAround = () => {
@@ -77,15 +70,7 @@ export function Shelf() {
             A new printer
           </Link>
         </div>
-        {problem && (
-          <p role="alert" className="rounded-card border border-bad bg-raised p-4">
-            {problem}{' '}
-            <button type="button" onClick={load} className="text-heat underline">
-              Try again
-            </button>
-          </p>
-        )}
-        {!loaded && !problem && <p className="text-soft">Taking the printers from the shelf…</p>}
+        {!loaded && <Waiting on={[asked]} what="the printers" />}
         {all && !own && <Welcome onLookAround={lookAround} />}
         {loaded?.length === 0 && examples === 0 && (
           <p className="rounded-card border border-rule bg-raised p-8 text-center text-soft">
@@ -129,7 +114,7 @@ export function Shelf() {
                       </button>
                     </p>
                   )}
-                  <PrinterCard {...printer} onChanged={load} />
+                  <PrinterCard {...printer} />
                 </div>
               )
             )
@@ -137,7 +122,7 @@ export function Shelf() {
         </div>
       </div>
       <aside aria-label="New scripts and what needs attention" className="grid content-start gap-7">
-        <NewScript printers={all} />
+        <NewScript />
         <LeftOpen printers={printers} />
         <NeedsAttention printers={printers} />
       </aside>

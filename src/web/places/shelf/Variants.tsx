@@ -4,6 +4,7 @@ import { useCallback, useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import type { ScriptHead, Story } from '../../../core/model/kept.ts'
 import { api } from '../../state/api.ts'
+import { fetchStory, fetchThings, useStory } from '../../state/asking.ts'
 import { tellApartAside } from '../../state/rehearser.ts'
 import { usualSetting } from '../../state/setting.ts'
 
@@ -13,7 +14,7 @@ const newest = ({ revisions }: Story, variantId: number): string =>
 
 /** What the variant in use does otherwise than the one to go back to, or than the first. */
 async function difference(script: ScriptHead): Promise<string> {
-  const [story, things] = await Promise.all([api.story(script.id), api.things()])
+  const [story, things] = await Promise.all([fetchStory(script.id), fetchThings()])
   const setting = usualSetting(script, things)
   const other = script.backTo ?? story.variants.find(({ id }) => id !== script.variantId)?.id
   if (!setting || other === undefined) return ''
@@ -23,22 +24,19 @@ async function difference(script: ScriptHead): Promise<string> {
   return words ? `beside “${name}”: ${words}` : ''
 }
 
-export function Variants({ script, onChanged }: { script: ScriptHead; onChanged: () => void }) {
+export function Variants({ script }: { script: ScriptHead }) {
   const { id, variantId, backTo } = script
-  const [variants, setVariants] = useState<Story['variants']>([])
+  const variants = useStory(id).data?.variants ?? []
   const [words, setWords] = useState('')
   const [problem, setProblem] = useState<string | null>(null)
   const fail = useCallback((error: unknown) => setProblem((error as Error).message), [])
-  useEffect(() => {
-    api.story(id).then(story => setVariants(story.variants), fail)
-  }, [id, fail])
   // biome-ignore lint/correctness/useExhaustiveDependencies: another variant in use is another difference
   useEffect(() => {
     difference(script).then(setWords, fail)
   }, [id, variantId, backTo, fail])
   const use = (wanted: number, forNextPrint: boolean) => {
     setProblem(null)
-    api.use(id, wanted, forNextPrint).then(onChanged, fail)
+    api.use(id, wanted, forNextPrint).catch(fail)
   }
   const back = variants.find(each => each.id === backTo)
   return (

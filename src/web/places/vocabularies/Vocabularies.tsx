@@ -1,12 +1,16 @@
 // Vocabularies: the words of the program that makes the print files, learned from a script that one already uses.
-import { useCallback, useEffect, useState } from 'react'
+import { useState } from 'react'
 import { plural } from '../../../core/format.ts'
 import type { Vocabulary } from '../../../core/model/vocabulary.ts'
 import { type Guess, guessMeaning } from '../../../core/vocabulary/guess.ts'
 import { learn } from '../../../core/vocabulary/learn.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
-import { api, type Kept } from '../../state/api.ts'
+import { Notice } from '../../parts/Notice.tsx'
+import { useTitle } from '../../parts/useTitle.ts'
+import { Waiting } from '../../parts/Waiting.tsx'
+import type { Kept } from '../../state/api.ts'
+import { useThings } from '../../state/asking.ts'
 import { WordsForm } from './WordsForm.tsx'
 
 type Editing = {
@@ -17,24 +21,13 @@ type Editing = {
 }
 
 export function Vocabularies() {
-  const [all, setAll] = useState<Kept<Vocabulary>[] | null>(null)
-  const [printers, setPrinters] = useState<string[]>([])
+  useTitle('Vocabularies')
+  const asked = useThings()
+  const all = asked.data?.vocabularies
+  const printers = asked.data?.printers.map(({ data }) => data.name) ?? []
   const [problem, setProblem] = useState<string | null>(null)
   const [editing, setEditing] = useState<Editing | null>(null)
   const [pasted, setPasted] = useState('')
-  const load = useCallback(() => {
-    api.things().then(
-      ({ vocabularies, printers: known }) => {
-        setAll(vocabularies)
-        setPrinters(known.map(({ data }) => data.name))
-      },
-      error => setProblem((error as Error).message),
-    )
-  }, [])
-  useEffect(() => {
-    document.title = 'Vocabularies · Warm Prelude'
-    load()
-  }, [load])
 
   const teach = () => {
     const learned = learn(pasted, '')
@@ -55,7 +48,6 @@ export function Vocabularies() {
   const done = () => {
     setEditing(null)
     setPasted('')
-    load()
   }
   return (
     <div className="mx-auto max-w-[1180px] px-6 py-5">
@@ -66,9 +58,9 @@ export function Vocabularies() {
         from it and written for it.
       </p>
       {problem && (
-        <p role="alert" className="mt-3 rounded-card border border-bad bg-raised px-4 py-2.5">
-          {problem}
-        </p>
+        <div className="mt-3">
+          <Notice>{problem}</Notice>
+        </div>
       )}
       {editing ? (
         <WordsForm
@@ -104,6 +96,7 @@ export function Vocabularies() {
           </form>
           <section aria-label="Known vocabularies">
             <h2 className="border-b border-rule pb-1.5 font-serif text-[19px] font-semibold">Known</h2>
+            {!all && <Waiting on={[asked]} what="the vocabularies" />}
             {all?.length === 0 && (
               <p className="py-3 text-soft">None yet. Everything still works with our own values.</p>
             )}

@@ -1,0 +1,32 @@
+// Where a page waits for the server: what for, or why nothing came, with another try.
+import type { UseQueryResult } from '@tanstack/react-query'
+import { Notice } from './Notice.tsx'
+
+type Props = {
+  /** What the page can't be drawn without. */
+  on: readonly UseQueryResult<unknown, Error>[]
+  /** What is fetched, as “the history”. */
+  what: string
+}
+
+export function Waiting({ on, what }: Props) {
+  const failed = on.filter(({ error }) => error)
+  const why = failed[0]?.error
+  if (!why) return <p className="p-6 text-soft">Fetching {what}…</p>
+  return (
+    <div className="p-6">
+      <Notice>
+        {why.message}{' '}
+        <button
+          type="button"
+          onClick={() => {
+            for (const query of failed) void query.refetch()
+          }}
+          className="text-heat underline"
+        >
+          Try again
+        </button>
+      </Notice>
+    </div>
+  )
+}

@@ -1,0 +1,89 @@
+// A form with a schema behind it: each flaw at its field, what is not saved kept in this browser, and a refusal of the server told.
+import { valibotResolver } from '@hookform/resolvers/valibot'
+import { useCallback, useEffect, useRef, useState } from 'react'
+import { type DefaultValues, type FieldValues, type UseFormReturn, useForm as useFields } from 'react-hook-form'
+import * as v from 'valibot'
+import { flawOf, sentenceOf } from '../../core/model/issues.ts'
+import { dropFormDraft, formDraft, keepFormDraft } from '../state/form-drafts.ts'
+
+export type Form<T extends FieldValues> = {
+  fields: UseFormReturn<T, unknown, T>
+  /** What stands in it now. */
+  value: T
+  changed: boolean
+  /** Why it was not saved. */
+  refusal: string | null
+  /** What there is to say of a change that waited here; null where none did. */
+  waited: string | null
+  /** Saves what fits, for a form's `onSubmit`; gives whether it is saved. */
+  submit: (event?: { preventDefault: () => void }) => Promise<boolean>
+  /** Back to what is saved. */
+  undo: () => void
+}
+
+type Options<T extends FieldValues> = {
+  /** A name for this form alone, by which a change that waits is found again. */
+  key: string
+  schema: v.GenericSchema<FieldValues, T>
+  saved: T
+  send: (value: T) => Promise<unknown>
+}
+
+export function useForm<T extends FieldValues>({ key, schema, saved, send }: Options<T>): Form<T> {
+  const [draft] = useState(() => formDraft(key, saved))
+  const fields = useFields<T, unknown, T>({
+    defaultValues: (draft ? draft.value : saved) as DefaultValues<T>,
+    // What a schema gives it takes as well.
+    resolver: valibotResolver(schema as v.GenericSchema<T, T>, { message: flawOf }),
+    mode: 'onTouched',
+  })
+  const [refusal, setRefusal] = useState<string | null>(null)
+  const [waited, setWaited] = useState(
+    draft &&
+      `What you changed here earlier is not saved yet${draft.stale ? ', and it was changed elsewhere meanwhile' : ''}.`,
+  )
+  /** What was sent last, until it comes back as what is saved. */
+  const sent = useRef('')
+  const value = fields.watch()
+  const [now, kept] = [JSON.stringify(value), JSON.stringify(saved)]
+  const changed = now !== kept && now !== sent.current
+  useEffect(() => {
+    if (changed) keepFormDraft(key, JSON.parse(now), JSON.parse(kept))
+    else dropFormDraft(key)
+  }, [key, changed, now, kept])
+  // What was changed elsewhere is shown where nothing was changed here.
+  const untouched = useRef(!changed)
+  untouched.current = !changed
+  useEffect(() => {
+    if (untouched.current) fields.reset(JSON.parse(kept))
+  }, [fields, kept])
+  const undo = useCallback(() => {
+    setRefusal(null)
+    setWaited(null)
+    fields.reset(JSON.parse(kept))
+  }, [kept, fields])
+  const submit: Form<T>['submit'] = async event => {
+    event?.preventDefault()
+    setRefusal(null)
+    let done = false
+    const save = async (fitting: T) => {
+      try {
+        await send(fitting)
+        sent.current = JSON.stringify(fitting)
+        dropFormDraft(key)
+        setWaited(null)
+        fields.reset(fitting)
+        done = true
+      } catch (error) {
+        setRefusal((error as Error).message)
+      }
+    }
+    const refuse = () => {
+      const { issues } = v.safeParse(schema, value)
+      if (issues) setRefusal(sentenceOf(issues))
+    }
+    await fields.handleSubmit(save, refuse)()
+    return done
+  }
+  return { fields, value, changed, refusal, waited, submit, undo }
+}

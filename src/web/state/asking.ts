@@ -1,0 +1,34 @@
+// What pages show of the server: fetched once, shared by all that show it, fetched anew when something was changed.
+import { useQuery } from '@tanstack/react-query'
+import { api } from './api.ts'
+import { queries } from './queries.ts'
+
+const things = { queryKey: ['things'], queryFn: () => api.things() }
+const shelf = { queryKey: ['shelf'], queryFn: () => api.shelf() }
+const story = (id: string) => ({ queryKey: ['story', id], queryFn: () => api.story(id) })
+
+export const useThings = () => useQuery(things)
+export const useShelf = () => useQuery(shelf)
+export const useStory = (id: number | string) => useQuery(story(String(id)))
+export const useRefrains = () => useQuery({ queryKey: ['refrains'], queryFn: () => api.refrains() })
+export const useScriptsWith = (refrainId: number) =>
+  useQuery({ queryKey: ['scripts with', refrainId], queryFn: () => api.scriptsWith(refrainId) })
+export const useBackups = () => useQuery({ queryKey: ['backups'], queryFn: () => api.backups() })
+export const useBin = () => useQuery({ queryKey: ['bin'], queryFn: () => api.binned() })
+export const useUses = (name: string) => useQuery({ queryKey: ['uses', name], queryFn: () => api.uses(name) })
+
+/** The scripts of a printer as they are in use, with all that they are rehearsed with. */
+export const useScriptsOf = (printerId: number) =>
+  useQuery({
+    queryKey: ['scripts of', printerId],
+    queryFn: async () => {
+      const [known, { printers }] = await Promise.all([queries.fetchQuery(things), queries.fetchQuery(shelf)])
+      const heads = printers.find(({ id }) => id === printerId)?.scripts ?? []
+      return { things: known, scripts: await Promise.all(heads.map(({ id }) => api.script(String(id)))) }
+    },
+  })
+
+/** The shelf, the things and a story for what is worked out once and not shown. */
+export const fetchShelf = () => queries.fetchQuery(shelf)
+export const fetchThings = () => queries.fetchQuery(things)
+export const fetchStory = (id: number) => queries.fetchQuery(story(String(id)))

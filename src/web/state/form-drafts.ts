@@ -1,0 +1,44 @@
+// What was changed in a form and not saved: it waits in this browser, like an unsaved script does.
+
+const prefix = 'warm-prelude form '
+
+type Waiting = { value: unknown /** What was saved when the change began, as JSON. */; from: string; at: string }
+
+export type FormDraft = {
+  value: unknown
+  /** When it was changed last, as ISO text. */
+  at: string
+  /** Whether what it was made of has been changed elsewhere meanwhile. */
+  stale: boolean
+}
+
+/** The change that waits for this form; `saved` is what is kept of it now. */
+export function formDraft(key: string, saved: unknown): FormDraft | null {
+  const text = localStorage.getItem(prefix + key)
+  if (text === null) return null
+  try {
+    const { value, from, at }: Waiting = JSON.parse(text)
+    return { value, at, stale: from !== JSON.stringify(saved) }
+  } catch {
+    return null
+  }
+}
+
+/** Keeps a change; gives whether there was room for it. */
+export function keepFormDraft(key: string, value: unknown, saved: unknown): boolean {
+  const waiting: Waiting = { value, from: JSON.stringify(saved), at: new Date().toISOString() }
+  try {
+    localStorage.setItem(prefix + key, JSON.stringify(waiting))
+    return true
+  } catch {
+    return false
+  }
+}
+
+export const dropFormDraft = (key: string): void => localStorage.removeItem(prefix + key)
+
+/** The forms that a change waits for, by their keys. */
+export const waitingForms = (): string[] =>
+  Object.keys(localStorage)
+    .filter(key => key.startsWith(prefix))
+    .map(key => key.slice(prefix.length))
