@@ -17,8 +17,9 @@ const server = (at: number) => ({
 export default defineConfig({
   testDir: 'e2e',
   workers: 2,
-  timeout: 60_000,
-  expect: { timeout: 10_000 },
+  // Long enough for a machine that is busy with something else.
+  timeout: 150_000,
+  expect: { timeout: 20_000 },
   outputDir: 'test-results/browser',
   reporter: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ? [['list'], ['json']] : 'list',
   use: {

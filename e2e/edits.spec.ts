@@ -220,7 +220,7 @@ test('typing in a kept line asks first, and says why', async ({ page }) => {
   const question = page.getByRole('alert').filter({ hasText: 'Line 3 is kept as it is: the camera waits here' })
   await expect(question).toBeVisible()
   expect(await takenText(page)).toBe(text)
-  await question.getByRole('button', { name: 'Keep it' }).click()
+  await question.getByRole('button', { name: 'Leave it' }).click()
   await expect(question).toHaveCount(0)
   await editor(page).press('Control+Home')
   await page.keyboard.type('G90\n')

@@ -18,7 +18,7 @@ test('a host’s macros are pasted once, explained, and scripts that call them a
       '[gcode_macro WARM_UP]\ndescription: bed and nozzle\ngcode:\n  M190 S{params.BED|default(60)}\n  {% if params.NOZZLE is defined %}\n  M109 S{params.NOZZLE}\n  {% endif %}\n[gcode_macro LOOP]\ngcode:\n  LOOP\nhello\n',
     )
   await expect(page.getByRole('status')).toContainText('2 macros · Line 11: “hello” is neither a section nor a key')
-  await page.getByRole('button', { name: 'Keep the macros' }).click()
+  await page.getByRole('button', { name: 'Save the macros' }).click()
   const macro = page.getByRole('article', { name: 'WARM_UP' })
   await expect(macro.getByRole('row', { name: /params.NOZZLE is defined/ })).toContainText(
     'The lines up to its end run only when params.NOZZLE is defined.',
@@ -51,10 +51,10 @@ test('a board’s macro files are kept, explained, and run with the letters they
     .getByLabel(/^Name of file/)
     .last()
     .fill('STAND.g')
-  await page.getByRole('button', { name: 'Keep the macros' }).click()
+  await page.getByRole('button', { name: 'Save the macros' }).click()
   await expect(page.getByRole('alert')).toContainText('two macro files have the same name')
   await page.getByRole('button', { name: 'Leave it out' }).last().click()
-  await page.getByRole('button', { name: 'Keep the macros' }).click()
+  await page.getByRole('button', { name: 'Save the macros' }).click()
   await page.getByRole('button', { name: 'stand.g' }).click()
   await expect(page.getByRole('article', { name: 'stand.g' })).toContainText('Abort, with a reason')
 
@@ -74,12 +74,12 @@ test('what a macro asks and a rehearsal can’t know is told at its line, and gi
   const asking =
     '[gcode_macro SETTLE]\ngcode:\n  {% set air = printer["temperature_sensor case"].temperature|float %}\n  G4 P{air * 100}\n  G1 X{ 3 / 0 }\n  M117 settled\n'
   await page.getByLabel('Config file').fill(asking)
-  await page.getByRole('button', { name: 'Keep the macros' }).click()
+  await page.getByRole('button', { name: 'Save the macros' }).click()
   const macro = page.getByRole('article', { name: 'SETTLE' })
   await expect(macro.getByRole('row', { name: /set air/ })).toContainText('A rehearsal can’t know')
   await expect(macro.getByRole('row', { name: /3 \/ 0/ })).toContainText('It divides by zero.')
   await page.getByLabel('printer.temperature_sensor case.temperature').fill('35')
-  await page.getByRole('button', { name: 'Keep these numbers' }).click()
+  await page.getByRole('button', { name: 'Save these numbers' }).click()
   await expect(macro.getByRole('row', { name: /set air/ })).not.toContainText('A rehearsal can’t know')
 
   await pasteOnShelf(page, 'SETTLE\n')
@@ -92,9 +92,9 @@ test('what a macro asks and a rehearsal can’t know is told at its line, and gi
   await page.goto('/macros?printer=Curlew')
   await page.getByRole('button', { name: 'Change them' }).click()
   await page.getByLabel('Config file').fill(before)
-  await page.getByRole('button', { name: 'Keep the macros' }).click()
+  await page.getByRole('button', { name: 'Save the macros' }).click()
   await expect(page.getByLabel('printer.temperature_sensor case.temperature')).toHaveValue('35')
   await page.getByLabel('printer.temperature_sensor case.temperature').fill('')
-  await page.getByRole('button', { name: 'Keep these numbers' }).click()
+  await page.getByRole('button', { name: 'Save these numbers' }).click()
   await expect(page.getByRole('form', { name: 'What a rehearsal can’t know' })).toHaveCount(0)
 })

@@ -65,8 +65,8 @@ async function keepMacros(page: Page, printer: string, label: string | RegExp, t
   const field = page.getByLabel(label).last()
   const before = label === 'Config file' ? await configOf(page, printer) : await field.inputValue()
   await field.fill(text)
-  await page.getByRole('button', { name: 'Keep the macros' }).click()
-  await expect(page.getByRole('button', { name: 'Keep the macros' })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Save the macros' }).click()
+  await expect(page.getByRole('button', { name: 'Save the macros' })).toHaveCount(0)
   return before
 }
 
@@ -116,7 +116,7 @@ test('one script is read back the same from every form', async ({ page }) => {
   await page.getByLabel('What nozzle_temperature_first means').selectOption('nozzle')
   await page.getByLabel('What nozzle_ooze_safe means').selectOption('ooze_safe')
   await page.getByLabel('Name').fill('The quiet slicer')
-  await page.getByRole('button', { name: 'Keep the vocabulary' }).click()
+  await page.getByRole('button', { name: 'Save the vocabulary' }).click()
   await expect(page.getByRole('button', { name: /^The quiet slicer/ })).toContainText('without branches')
 
   const id = await keptForAvocet(
@@ -172,7 +172,7 @@ test('one script is read back the same from every form', async ({ page }) => {
   await page
     .getByLabel('Files from your computer')
     .setInputFiles({ name: 'prelude-start.g', mimeType: 'text/plain', buffer: Buffer.from(file) })
-  await page.getByRole('button', { name: 'Keep the macros' }).click()
+  await page.getByRole('button', { name: 'Save the macros' }).click()
   await expect(page.getByRole('button', { name: 'prelude-start.g' })).toBeVisible()
   await onDesk(`${callIn(file)}\n`, /^Avocet/)
   await expect.poll(() => outcome(page)).toBe(before)

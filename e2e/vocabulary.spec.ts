@@ -38,10 +38,10 @@ test('a vocabulary is taught by pasting, and scripts are taken away in it', asyn
   await page.getByLabel('End of a branch').fill('stop')
   await expect(page.getByRole('region', { name: 'In our values' })).toContainText('@(bed of T0)')
   await page.getByLabel('End of a branch').fill('end')
-  await page.getByRole('button', { name: 'Keep the vocabulary' }).click()
-  await expect(page.getByRole('alert')).toContainText('a vocabulary needs a name')
+  await page.getByRole('button', { name: 'Save the vocabulary' }).click()
+  await expect(page.getByRole('alert')).toContainText('A vocabulary needs a name')
   await page.getByLabel('Name').fill('Our own slicer')
-  await page.getByRole('button', { name: 'Keep the vocabulary' }).click()
+  await page.getByRole('button', { name: 'Save the vocabulary' }).click()
   await expect(page.getByRole('button', { name: /^Our own slicer/ })).toContainText('3 words, with branches')
 
   await pasteOnShelf(

@@ -37,18 +37,15 @@ export function sentenceOf(issues: readonly Issue[]): string {
   return `${told(deepest(first))}${more.length ? ` (and ${more.length} more)` : ''}.`
 }
 
-const sizes: Record<string, string> = { '>=': 'or more', '<=': 'or less', '>': 'more than', '<': 'less than' }
+const sizes: Record<string, string> = { '>=': 'or more', '<=': 'or less', '>': 'More than', '<': 'Less than' }
 
 /** What is wrong with one field, in a few words that stand beside it. */
 export function flawOf({ expected, received, message, type }: Issue): string {
-  if (received === 'NaN' || (expected === 'number' && received !== 'number')) return 'A number is needed.'
+  if (!message.startsWith('Invalid'))
+    return `${message.charAt(0).toUpperCase()}${message.slice(1).replace(/\.$/, '')}.`
+  if (expected === 'number' || received === 'NaN') return 'A number is needed.'
   const [, sign = '', bound = ''] = /^([<>]=?)(-?[\d.]+)$/.exec(expected ?? '') ?? []
-  if (type.includes('length')) return sign.startsWith('>') ? 'Something is needed here.' : `At most ${bound} letters.`
-  if (sign)
-    return sign.length === 2
-      ? `${bound} ${sizes[sign]}.`
-      : `${sizes[sign]} ${bound}.`.replace(/^./, first => first.toUpperCase())
-  return message.startsWith('Invalid')
-    ? 'This does not fit.'
-    : `${message.charAt(0).toUpperCase()}${message.slice(1)}.`.replace(/\.\.$/, '.')
+  if (type.endsWith('_length')) return sign.startsWith('>') ? 'Something is needed here.' : `At most ${bound} letters.`
+  if (sign.length === 2) return `${bound} ${sizes[sign]}.`
+  return sign ? `${sizes[sign]} ${bound}.` : 'This does not fit.'
 }

@@ -26,13 +26,15 @@ type Options<T extends FieldValues> = {
   key: string
   schema: v.GenericSchema<FieldValues, T>
   saved: T
+  /** What the form begins with where it is something else than what is saved. */
+  begin?: T
   send: (value: T) => Promise<unknown>
 }
 
-export function useForm<T extends FieldValues>({ key, schema, saved, send }: Options<T>): Form<T> {
+export function useForm<T extends FieldValues>({ key, schema, saved, begin = saved, send }: Options<T>): Form<T> {
   const [draft] = useState(() => formDraft(key, saved))
   const fields = useFields<T, unknown, T>({
-    defaultValues: (draft ? draft.value : saved) as DefaultValues<T>,
+    defaultValues: (draft ? draft.value : begin) as DefaultValues<T>,
     // What a schema gives it takes as well.
     resolver: valibotResolver(schema as v.GenericSchema<T, T>, { message: flawOf }),
     mode: 'onTouched',
@@ -48,8 +50,12 @@ export function useForm<T extends FieldValues>({ key, schema, saved, send }: Opt
   const [now, kept] = [JSON.stringify(value), JSON.stringify(saved)]
   const changed = now !== kept && now !== sent.current
   useEffect(() => {
-    if (changed) keepFormDraft(key, JSON.parse(now), JSON.parse(kept))
-    else dropFormDraft(key)
+    if (!changed) return dropFormDraft(key)
+    if (keepFormDraft(key, JSON.parse(now), JSON.parse(kept))) return
+    // There is no room for it in this browser: the window asks before it is closed.
+    const hold = (event: BeforeUnloadEvent) => event.preventDefault()
+    addEventListener('beforeunload', hold)
+    return () => removeEventListener('beforeunload', hold)
   }, [key, changed, now, kept])
   // What was changed elsewhere is shown where nothing was changed here.
   const untouched = useRef(!changed)
@@ -80,7 +86,7 @@ export function useForm<T extends FieldValues>({ key, schema, saved, send }: Opt
     }
     const refuse = () => {
       const { issues } = v.safeParse(schema, value)
-      if (issues) setRefusal(sentenceOf(issues))
+      if (issues) setRefusal(issues[0].message.startsWith('Invalid') ? sentenceOf(issues) : flawOf(issues[0]))
     }
     await fields.handleSubmit(save, refuse)()
     return done

@@ -1,5 +1,5 @@
 // The history of a script as a story: what was changed and why, what was seen on the machine, what was changed next.
-import { Pencil } from 'lucide-react'
+import { Pencil, Trash2 } from 'lucide-react'
 import { useEffect, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import type { ToldRevision } from '../../../core/compare/side-by-side.ts'
@@ -7,6 +7,7 @@ import { plural } from '../../../core/format.ts'
 import type { Revision, Variant } from '../../../core/model/kept.ts'
 import { AskPanel } from '../../parts/AskPanel.tsx'
 import { Button } from '../../parts/Button.tsx'
+import { Confirm } from '../../parts/Confirm.tsx'
 import { Notice } from '../../parts/Notice.tsx'
 import { useTitle } from '../../parts/useTitle.ts'
 import { Waiting } from '../../parts/Waiting.tsx'
@@ -33,6 +34,7 @@ export function History() {
   const [trying, setTrying] = useState<Revision | null>(null)
   const [fitting, setFitting] = useState(false)
   const [renaming, setRenaming] = useState<Variant | null>(null)
+  const [dropping, setDropping] = useState<Variant | null>(null)
   const setting = useMemo(() => story && things && usualSetting(story.script, things), [story, things])
   useEffect(() => {
     if (!story || !setting) return
@@ -103,9 +105,28 @@ export function History() {
               >
                 <Pencil size={13} aria-hidden />
               </button>
+              {!variant.inUse && !variant.stock && (
+                <button
+                  type="button"
+                  onClick={() => setDropping(variant)}
+                  aria-label={`Throw the variant ${variant.name} away…`}
+                  className="rounded-sm text-soft hover:text-bad"
+                >
+                  <Trash2 size={13} aria-hidden />
+                </button>
+              )}
             </li>
           ))}
         </ul>
+      )}
+      {dropping && (
+        <Confirm
+          title={`Throw the variant “${dropping.name}” away`}
+          about="Its revisions and trials go with it. It waits in the bin for 30 days and can be put back from the Workshop."
+          go="Throw it away"
+          onGo={() => api.binVariant(script.id, dropping.id)}
+          onClose={() => setDropping(null)}
+        />
       )}
       {renaming && (
         <AskPanel

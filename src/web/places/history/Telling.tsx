@@ -146,7 +146,7 @@ export function Telling({ story, told, timed, onTry, onProblem }: Props) {
             { name: 'Name of the variant', value: '', needed: true },
             { name: 'Why', value: '', most: 500 },
           ]}
-          go="Keep the variant"
+          go="Save the variant"
           onGo={async ([name = '', note = '']) => {
             try {
               await api.branch(script.id, { name, text: branching.text, note, bornOf: branching.id })

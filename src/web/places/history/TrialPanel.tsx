@@ -132,7 +132,7 @@ export function TrialPanel({ revision, things, rehearsedS, onClose }: Props) {
         <div className="flex justify-end gap-2">
           <Button onClick={onClose}>Not now</Button>
           <Button main type="submit">
-            Keep the trial
+            Save the trial
           </Button>
         </div>
       </form>

@@ -5,13 +5,14 @@ import type { Material } from '../../../core/model/material.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import { misfit } from '../../../core/runs/many.ts'
 import { Choice } from '../../parts/Choice.tsx'
-import { Field, fieldLook } from '../../parts/Field.tsx'
+import { EarlierPanel } from '../../parts/EarlierPanel.tsx'
+import { FormEnd } from '../../parts/FormEnd.tsx'
+import { NumberField } from '../../parts/NumberField.tsx'
 import { Panel } from '../../parts/Panel.tsx'
-import { useKeeping } from '../../parts/useKeeping.ts'
+import { TextField } from '../../parts/TextField.tsx'
+import { useForm } from '../../parts/useForm.ts'
 import { api, type Kept } from '../../state/api.ts'
 import { AreaPad } from './AreaPad.tsx'
-import { FormEnd } from './FormEnd.tsx'
-import { NumberIn } from './NumberIn.tsx'
 import { TowerFields } from './TowerFields.tsx'
 
 type Props = {
@@ -20,7 +21,6 @@ type Props = {
   note: string | null
   printer: Printer
   materials: readonly Material[]
-  onDone: () => void
   onClose: () => void
 }
 
@@ -31,49 +31,35 @@ const rounded = ({ left, right, front, back }: Rectangle): Rectangle => ({
   back: Math.round(back),
 })
 
-export function JobPanel({ kept, begin, note, printer, materials, onDone, onClose }: Props) {
-  const before = kept?.data ?? begin ?? undefined
-  const [name, setName] = useState(before?.name ?? '')
-  const [about, setAbout] = useState(before?.about ?? '')
-  const [area, setArea] = useState<Job['area']>(before?.area ?? { kind: 'centred', widthMm: 40, depthMm: 40 })
-  const [top, setTop] = useState<Job['top']>(before?.top ?? { kind: 'height', mm: 20 })
-  const [numbers, setNumbers] = useState({
-    firstLayerMm: String(before?.firstLayerMm ?? 0.2),
-    layerMm: String(before?.layerMm ?? 0.2),
-    minutes: String(before?.takes?.minutes ?? ''),
-    grams: String(before?.takes?.grams ?? ''),
-  })
-  const [tools, setTools] = useState<string[]>(before?.materials ?? [materials[0]?.name ?? ''])
-  const [firstTool, setFirstTool] = useState(before?.firstTool ?? 0)
-  const [tower, setTower] = useState<Job['tower']>(before?.tower ?? null)
-  const { refusal, keep, remove } = useKeeping(Job, onDone)
+const freshJob = (material: string): Job => ({
+  name: '',
+  about: '',
+  materials: [material],
+  firstTool: 0,
+  area: { kind: 'centred', widthMm: 40, depthMm: 40 },
+  top: { kind: 'height', mm: 20 },
+  firstLayerMm: 0.2,
+  layerMm: 0.2,
+  tower: null,
+  takes: null,
+})
 
-  const { minutes, grams } = numbers
-  const job = {
-    ...before,
-    name: name || 'new job',
-    about,
-    area,
-    top,
-    materials: tools,
-    firstTool,
-    firstLayerMm: Number(numbers.firstLayerMm),
-    layerMm: Number(numbers.layerMm),
-    tower,
-    takes: minutes === '' || grams === '' ? null : { minutes: Number(minutes), grams: Number(grams) },
-  } satisfies Job
+const sides = ['left', 'right', 'front', 'back'] as const
+
+export function JobPanel({ kept, begin, note, printer, materials, onClose }: Props) {
+  const [earlier, setEarlier] = useState(false)
+  const form = useForm<Job>({
+    key: kept ? `job ${kept.id}` : begin ? `job from ${begin.name}` : 'new job',
+    schema: Job,
+    saved: kept?.data ?? begin ?? freshJob(materials[0]?.name ?? ''),
+    send: job => (kept ? api.changeJob(kept.id, job) : api.addJob(job)),
+  })
+  const { fields, value: job } = form
+  const { area, top, materials: tools, firstTool, takes } = job
   const rectangle = areaOn(job, printer)
   const odd = misfit(job, printer)
   const most = Math.max(printer.tools.length, tools.length, firstTool + 1)
-  const fieldsFor = (key: keyof typeof numbers, label: string, unit: string, step: number) => (
-    <NumberIn
-      name={label}
-      unit={unit}
-      step={step}
-      value={numbers[key]}
-      onChange={value => setNumbers(now => ({ ...now, [key]: value }))}
-    />
-  )
+  const setTools = (now: string[]) => fields.setValue('materials', now)
   return (
     <Panel
       open
@@ -84,24 +70,13 @@ export function JobPanel({ kept, begin, note, printer, materials, onDone, onClos
     >
       <form
         noValidate
-        onSubmit={event => {
-          event.preventDefault()
-          void keep({ ...job, name }, thing => (kept ? api.changeJob(kept.id, thing) : api.addJob(thing)))
-        }}
-        className="grid grid-cols-[minmax(0,1fr)_260px] gap-5"
+        onSubmit={event => void form.submit(event).then(done => done && onClose())}
+        className="grid grid-cols-[minmax(0,1fr)_260px] gap-5 max-[700px]:grid-cols-1"
       >
         <div className="grid content-start gap-3">
           <div className="grid grid-cols-2 gap-3">
-            <Field name="Name">
-              {id => (
-                <input id={id} value={name} onChange={event => setName(event.target.value)} className={fieldLook} />
-              )}
-            </Field>
-            <Field name="What it is">
-              {id => (
-                <input id={id} value={about} onChange={event => setAbout(event.target.value)} className={fieldLook} />
-              )}
-            </Field>
+            <TextField form={fields} path="name" name="Name" />
+            <TextField form={fields} path="about" name="What it is" />
           </div>
           <Choice
             name="Where on the bed"
@@ -112,7 +87,8 @@ export function JobPanel({ kept, begin, note, printer, materials, onDone, onClos
               { value: 'at', label: 'at a place', about: 'dragged on the picture, or typed' },
             ]}
             onChange={kind =>
-              setArea(
+              fields.setValue(
+                'area',
                 kind === 'centred'
                   ? {
                       kind,
@@ -128,36 +104,19 @@ export function JobPanel({ kept, begin, note, printer, materials, onDone, onClos
           <div className="grid grid-cols-4 gap-3">
             {area.kind === 'centred' && (
               <>
-                <NumberIn
-                  name="Width"
-                  unit="mm"
-                  value={String(area.widthMm)}
-                  onChange={value => setArea({ ...area, widthMm: Number(value) })}
-                />
-                <NumberIn
-                  name="Depth"
-                  unit="mm"
-                  value={String(area.depthMm)}
-                  onChange={value => setArea({ ...area, depthMm: Number(value) })}
-                />
+                <NumberField form={fields} path="area.widthMm" name="Width" unit="mm" />
+                <NumberField form={fields} path="area.depthMm" name="Depth" unit="mm" />
               </>
             )}
-            {area.kind === 'whole-bed' && (
-              <NumberIn
-                name="Margin"
-                unit="mm"
-                value={String(area.marginMm)}
-                onChange={value => setArea({ ...area, marginMm: Number(value) })}
-              />
-            )}
+            {area.kind === 'whole-bed' && <NumberField form={fields} path="area.marginMm" name="Margin" unit="mm" />}
             {area.kind === 'at' &&
-              (['left', 'right', 'front', 'back'] as const).map(side => (
-                <NumberIn
+              sides.map(side => (
+                <NumberField
                   key={side}
+                  form={fields}
+                  path={`area.${side}`}
                   name={side.charAt(0).toUpperCase() + side.slice(1)}
                   unit="mm"
-                  value={String(area[side])}
-                  onChange={value => setArea({ ...area, [side]: Number(value) })}
                 />
               ))}
           </div>
@@ -169,20 +128,34 @@ export function JobPanel({ kept, begin, note, printer, materials, onDone, onClos
                 { value: 'height', label: 'a height' },
                 { value: 'below-reach', label: 'below the top', about: 'of whatever machine' },
               ]}
-              onChange={kind => setTop(kind === 'height' ? { kind, mm: 20 } : { kind: 'below-reach', mm: 5 })}
+              onChange={kind =>
+                fields.setValue('top', kind === 'height' ? { kind, mm: 20 } : { kind: 'below-reach', mm: 5 })
+              }
             />
-            <NumberIn
+            <NumberField
+              form={fields}
+              path="top.mm"
               name={top.kind === 'height' ? 'Height' : 'So far below'}
               unit="mm"
-              value={String(top.mm)}
-              onChange={value => setTop({ ...top, mm: Number(value) })}
             />
-            {fieldsFor('firstLayerMm', 'First layer', 'mm', 0.05)}
-            {fieldsFor('layerMm', 'Layers', 'mm', 0.05)}
+            <NumberField form={fields} path="firstLayerMm" name="First layer" unit="mm" step={0.05} />
+            <NumberField form={fields} path="layerMm" name="Layers" unit="mm" step={0.05} />
           </div>
+          <label className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              checked={takes !== null}
+              onChange={event => fields.setValue('takes', event.target.checked ? { minutes: 60, grams: 10 } : null)}
+            />
+            I know how long it takes and what it weighs
+          </label>
           <div className="grid grid-cols-4 items-end gap-3">
-            {fieldsFor('minutes', 'Takes', 'min', 1)}
-            {fieldsFor('grams', 'Weighs', 'g', 0.1)}
+            {takes && (
+              <>
+                <NumberField form={fields} path="takes.minutes" name="Takes" unit="min" />
+                <NumberField form={fields} path="takes.grams" name="Weighs" unit="g" />
+              </>
+            )}
             <Choice
               name="Tools used"
               value={String(tools.length)}
@@ -192,8 +165,8 @@ export function JobPanel({ kept, begin, note, printer, materials, onDone, onClos
               }))}
               onChange={count => {
                 const wanted = Number(count)
-                setTools(now => Array.from({ length: wanted }, (_, i) => now[i] ?? materials[0]?.name ?? ''))
-                if (wanted > 1) setFirstTool(tool => Math.min(tool, wanted - 1))
+                setTools(Array.from({ length: wanted }, (_, i) => tools[i] ?? materials[0]?.name ?? ''))
+                if (wanted > 1) fields.setValue('firstTool', Math.min(firstTool, wanted - 1))
               }}
             />
             <Choice
@@ -203,7 +176,7 @@ export function JobPanel({ kept, begin, note, printer, materials, onDone, onClos
                 value: String(i),
                 label: `T${i}`,
               }))}
-              onChange={tool => setFirstTool(Number(tool))}
+              onChange={tool => fields.setValue('firstTool', Number(tool))}
             />
           </div>
           <div className="flex flex-wrap gap-6">
@@ -218,28 +191,39 @@ export function JobPanel({ kept, begin, note, printer, materials, onDone, onClos
                   label: each.name,
                   about: `nozzle ${each.nozzleC} °C, bed ${each.bedC} °C`,
                 }))}
-                onChange={value => setTools(now => now.map((each, i) => (i === tool ? value : each)))}
+                onChange={value => setTools(tools.map((each, i) => (i === tool ? value : each)))}
               />
             ))}
           </div>
-          <TowerFields tower={tower} beside={rectangle} onChange={setTower} />
+          <TowerFields form={fields} tower={job.tower} beside={rectangle} />
         </div>
         <AreaPad
           printer={printer}
           area={rectangle}
           tower={towerOf(job)}
-          onChange={moved => setArea({ kind: 'at', ...rounded(moved) })}
+          onChange={moved => fields.setValue('area', { kind: 'at', ...rounded(moved) })}
         />
-        <div className="col-span-2">
+        <div className="col-span-2 max-[700px]:col-span-1">
           {note && <p className="text-warn">{note}</p>}
           {odd && <p className="text-warn">{odd}</p>}
           <FormEnd
-            refusal={refusal}
-            onRemove={kept && (() => void remove(() => api.removeJob(kept.id)))}
+            form={form}
+            kept={kept && { name: kept.data.name, remove: () => api.removeJob(kept.id) }}
+            onEarlier={kept && (() => setEarlier(true))}
             onClose={onClose}
           />
         </div>
       </form>
+      {earlier && kept && (
+        <EarlierPanel
+          name={kept.data.name}
+          listOf={`job ${kept.id}`}
+          now={job}
+          fetch={() => api.earlierJobs(kept.id)}
+          onTake={before => fields.reset(before)}
+          onClose={() => setEarlier(false)}
+        />
+      )}
     </Panel>
   )
 }

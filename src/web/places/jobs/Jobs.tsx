@@ -31,7 +31,7 @@ export function Jobs() {
   if (!things) return <Waiting on={[asked]} what="jobs and materials" />
   const printer = (things.printers.find(({ id }) => id === printerId) ?? things.printers[0])?.data
   if (!printer) return <p className="p-6 text-soft">There is no printer yet.</p>
-  const done = () => setEditing(null)
+  const close = () => setEditing(null)
   return (
     <div className="mx-auto grid max-w-[1320px] grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)] gap-8 px-6 py-5">
       <section aria-label="Jobs">
@@ -98,9 +98,7 @@ export function Jobs() {
           ))}
         </ul>
       </section>
-      {editing?.what === 'material' && (
-        <MaterialPanel kept={editing.kept} onDone={done} onClose={() => setEditing(null)} />
-      )}
+      {editing?.what === 'material' && <MaterialPanel kept={editing.kept} onClose={close} />}
       {editing?.what === 'job' && (
         <JobPanel
           kept={editing.kept}
@@ -108,8 +106,7 @@ export function Jobs() {
           note={editing.note ?? null}
           printer={printer}
           materials={things.materials.map(({ data }) => data)}
-          onDone={done}
-          onClose={() => setEditing(null)}
+          onClose={close}
         />
       )}
     </div>

@@ -1,16 +1,17 @@
 // A material's form.
 import { useState } from 'react'
 import { Material } from '../../../core/model/material.ts'
-import { Field, fieldLook } from '../../parts/Field.tsx'
+import { EarlierPanel } from '../../parts/EarlierPanel.tsx'
+import { FormEnd } from '../../parts/FormEnd.tsx'
+import { NumberField } from '../../parts/NumberField.tsx'
 import { Panel } from '../../parts/Panel.tsx'
-import { useKeeping } from '../../parts/useKeeping.ts'
+import { TextField } from '../../parts/TextField.tsx'
+import { useForm } from '../../parts/useForm.ts'
 import { api, type Kept } from '../../state/api.ts'
-import { FormEnd } from './FormEnd.tsx'
-import { NumberIn } from './NumberIn.tsx'
 
 type Numbers = Exclude<keyof Material, 'name'>
 
-const fields: [Numbers, string, string, number][] = [
+const figures: [Numbers, string, string, number][] = [
   ['nozzleC', 'Nozzle, first layer', '°C', 1],
   ['nozzleLaterC', 'Nozzle, later', '°C', 1],
   ['bedC', 'Bed, first layer', '°C', 1],
@@ -23,7 +24,10 @@ const fields: [Numbers, string, string, number][] = [
   ['pricePerKg', 'Price', 'a kg', 0.5],
 ]
 
-const fresh: Omit<Material, 'name'> = {
+const labels = new Map<string, string>(figures.map(([key, label]) => [key, label]))
+
+const fresh: Material = {
+  name: '',
   nozzleC: 205,
   nozzleLaterC: 200,
   bedC: 60,
@@ -36,21 +40,16 @@ const fresh: Omit<Material, 'name'> = {
   pricePerKg: 22,
 }
 
-type Props = { kept: Kept<Material> | null; onDone: () => void; onClose: () => void }
+type Props = { kept: Kept<Material> | null; onClose: () => void }
 
-export function MaterialPanel({ kept, onDone, onClose }: Props) {
-  const [name, setName] = useState(kept?.data.name ?? '')
-  const [numbers, setNumbers] = useState<Record<Numbers, string>>(() => {
-    const from = kept?.data ?? fresh
-    return Object.fromEntries(fields.map(([key]) => [key, String(from[key])])) as Record<Numbers, string>
+export function MaterialPanel({ kept, onClose }: Props) {
+  const [earlier, setEarlier] = useState(false)
+  const form = useForm<Material>({
+    key: kept ? `material ${kept.id}` : 'new material',
+    schema: Material,
+    saved: kept?.data ?? fresh,
+    send: material => (kept ? api.changeMaterial(kept.id, material) : api.addMaterial(material)),
   })
-  const { refusal, keep, remove } = useKeeping(Material, onDone)
-  const save = () => {
-    const filled = Object.fromEntries(
-      fields.map(([key]) => [key, numbers[key] === '' ? undefined : Number(numbers[key])]),
-    )
-    return keep({ name, ...filled }, thing => (kept ? api.changeMaterial(kept.id, thing) : api.addMaterial(thing)))
-  }
   return (
     <Panel
       open
@@ -59,34 +58,31 @@ export function MaterialPanel({ kept, onDone, onClose }: Props) {
       title={kept ? kept.data.name : 'New material'}
       about="The temperatures that you print it at, and what it weighs and costs. Scripts with values follow them."
     >
-      <form
-        noValidate
-        onSubmit={event => {
-          event.preventDefault()
-          void save()
-        }}
-      >
-        <Field name="Name">
-          {id => <input id={id} value={name} onChange={event => setName(event.target.value)} className={fieldLook} />}
-        </Field>
-        <div className="mt-3 grid grid-cols-4 gap-3">
-          {fields.map(([key, label, unit, step]) => (
-            <NumberIn
-              key={key}
-              name={label}
-              unit={unit}
-              step={step}
-              value={numbers[key]}
-              onChange={value => setNumbers(before => ({ ...before, [key]: value }))}
-            />
+      <form noValidate onSubmit={event => void form.submit(event).then(done => done && onClose())}>
+        <TextField form={form.fields} path="name" name="Name" />
+        <div className="mt-3 grid grid-cols-4 gap-3 max-[640px]:grid-cols-2">
+          {figures.map(([key, label, unit, step]) => (
+            <NumberField key={key} form={form.fields} path={key} name={label} unit={unit} step={step} />
           ))}
         </div>
         <FormEnd
-          refusal={refusal}
-          onRemove={kept && (() => void remove(() => api.removeMaterial(kept.id)))}
+          form={form}
+          kept={kept && { name: kept.data.name, remove: () => api.removeMaterial(kept.id) }}
+          onEarlier={kept && (() => setEarlier(true))}
           onClose={onClose}
         />
       </form>
+      {earlier && kept && (
+        <EarlierPanel
+          name={kept.data.name}
+          listOf={`material ${kept.id}`}
+          now={form.value}
+          fetch={() => api.earlierMaterials(kept.id)}
+          labelOf={path => labels.get(path) ?? path}
+          onTake={material => form.fields.reset(material)}
+          onClose={() => setEarlier(false)}
+        />
+      )}
     </Panel>
   )
 }

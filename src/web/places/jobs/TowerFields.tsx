@@ -1,9 +1,10 @@
 // A job's prime tower: whether it has one, where its middle stands and how large it is.
+import type { UseFormReturn } from 'react-hook-form'
 import type { Job, Rectangle } from '../../../core/model/job.ts'
-import { NumberIn } from './NumberIn.tsx'
+import { NumberField } from '../../parts/NumberField.tsx'
 
 type Tower = NonNullable<Job['tower']>
-type Props = { tower: Job['tower']; beside: Rectangle; onChange: (tower: Job['tower']) => void }
+type Props = { form: UseFormReturn<Job, unknown, Job>; tower: Job['tower']; beside: Rectangle }
 
 const fields = [
   ['x', 'Tower X'],
@@ -20,27 +21,21 @@ const towerBeside = ({ right, front, back }: Rectangle): Tower => ({
   depthMm: 30,
 })
 
-export function TowerFields({ tower, beside, onChange }: Props) {
+export function TowerFields({ form, tower, beside }: Props) {
   return (
     <div className="grid gap-2">
       <label className="flex items-center gap-2">
         <input
           type="checkbox"
           checked={tower !== null}
-          onChange={event => onChange(event.target.checked ? towerBeside(beside) : null)}
+          onChange={event => form.setValue('tower', event.target.checked ? towerBeside(beside) : null)}
         />
         With a prime tower
       </label>
       {tower && (
         <div className="grid grid-cols-4 gap-3">
           {fields.map(([key, name]) => (
-            <NumberIn
-              key={key}
-              name={name}
-              unit="mm"
-              value={String(tower[key])}
-              onChange={value => onChange({ ...tower, [key]: Number(value) })}
-            />
+            <NumberField key={key} form={form} path={`tower.${key}`} name={name} unit="mm" />
           ))}
         </div>
       )}

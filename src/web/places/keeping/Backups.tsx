@@ -2,6 +2,7 @@
 import { useState } from 'react'
 import type { Backup } from '../../../core/model/kept.ts'
 import { Button } from '../../parts/Button.tsx'
+import { Confirm } from '../../parts/Confirm.tsx'
 
 const reasons: Record<string, string> = {
   daily: 'of the day',
@@ -32,25 +33,21 @@ export function Backups({ backups, onRestore }: Props) {
                 {reasons[reason] ?? reason}, {(bytes / 1_000_000).toFixed(1)} MB
               </span>
             </span>
-            {asking === file ? (
-              <Button
-                small
-                main
-                onClick={() => {
-                  setAsking(null)
-                  onRestore(file)
-                }}
-              >
-                Really, the whole shelf
-              </Button>
-            ) : (
-              <Button small onClick={() => setAsking(file)}>
-                Restore
-              </Button>
-            )}
+            <Button small onClick={() => setAsking(file)}>
+              Restore…
+            </Button>
           </li>
         ))}
       </ul>
+      {asking && (
+        <Confirm
+          title="Restore this backup"
+          about="The whole shelf gives way to what it was then. A backup of what there is now is made first."
+          go="Restore the shelf"
+          onGo={async () => onRestore(asking)}
+          onClose={() => setAsking(null)}
+        />
+      )}
     </section>
   )
 }

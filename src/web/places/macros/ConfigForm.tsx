@@ -1,10 +1,15 @@
 // A host's config file, pasted or changed as text.
-import { lazy, Suspense, useMemo, useState } from 'react'
+import { lazy, Suspense, useMemo } from 'react'
+import * as v from 'valibot'
 import { plural } from '../../../core/format.ts'
 import { readConfig } from '../../../core/macros/config.ts'
+import { plainText } from '../../../core/model/pieces.ts'
 import type { Printer } from '../../../core/model/printer.ts'
+import { useForm } from '../../parts/useForm.ts'
 import { api, type Kept } from '../../state/api.ts'
-import { KeepEnd } from './KeepEnd.tsx'
+import { MacrosForm } from './MacrosForm.tsx'
+
+const Config = v.object({ config: plainText(400_000) })
 
 const ConfigEditor = lazy(() => import('./ConfigEditor.tsx'))
 
@@ -17,17 +22,30 @@ type Props = {
 }
 
 export function ConfigForm({ printer, brought, onDone, onClose }: Props) {
-  const [config, setConfig] = useState([printer.data.macros, brought].filter(Boolean).join('\n\n'))
+  const form = useForm<{ config: string }>({
+    key: `config ${printer.id}`,
+    schema: Config,
+    saved: { config: printer.data.macros },
+    begin: { config: [printer.data.macros, brought].filter(Boolean).join('\n\n') },
+    send: ({ config }) => api.setMacros(printer.id, config),
+  })
+  const { config } = form.value
   const { macros, problems } = useMemo(() => readConfig(config), [config])
   const [first] = problems
   return (
-    <KeepEnd keep={() => api.setMacros(printer.id, config)} onDone={onDone} onClose={onClose}>
+    <MacrosForm
+      form={form}
+      printer={printer}
+      earlier={({ macros }) => ({ config: macros })}
+      onDone={onDone}
+      onClose={onClose}
+    >
       <div>
         <p className="font-semibold">
           Config file <span className="font-normal text-soft">(pasted as the host has it)</span>
         </p>
         <Suspense fallback={<p className="py-2 text-soft">Opening the editor…</p>}>
-          <ConfigEditor name="Config file" value={config} onChange={setConfig} />
+          <ConfigEditor name="Config file" value={config} onChange={text => form.fields.setValue('config', text)} />
         </Suspense>
       </div>
       <p role="status" className="text-[14px] text-soft">
@@ -40,6 +58,6 @@ export function ConfigForm({ printer, brought, onDone, onClose }: Props) {
           </span>
         )}
       </p>
-    </KeepEnd>
+    </MacrosForm>
   )
 }

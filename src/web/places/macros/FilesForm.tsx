@@ -1,12 +1,15 @@
 // The macro files of a board's card: added from files, written by hand, renamed, thrown away.
-import { useState } from 'react'
-import type { MacroFile, Printer } from '../../../core/model/printer.ts'
+import * as v from 'valibot'
+import { MacroFile, type Printer } from '../../../core/model/printer.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
+import { useForm } from '../../parts/useForm.ts'
 import { api, type Kept } from '../../state/api.ts'
-import { KeepEnd } from './KeepEnd.tsx'
+import { MacrosForm } from './MacrosForm.tsx'
 
 type Props = { printer: Kept<Printer>; onDone: () => void; onClose: (() => void) | null }
+
+const Files = v.object({ files: v.array(MacroFile) })
 
 /** Files by name; one that comes again takes the place of the one before. */
 const withFiles = (before: readonly MacroFile[], added: readonly MacroFile[]): MacroFile[] => [
@@ -15,7 +18,15 @@ const withFiles = (before: readonly MacroFile[], added: readonly MacroFile[]): M
 ]
 
 export function FilesForm({ printer, onDone, onClose }: Props) {
-  const [files, setFiles] = useState<MacroFile[]>(printer.data.macroFiles)
+  const form = useForm<{ files: MacroFile[] }>({
+    key: `macro files ${printer.id}`,
+    schema: Files,
+    saved: { files: printer.data.macroFiles },
+    send: ({ files }) => api.setMacroFiles(printer.id, files),
+  })
+  const { files } = form.value
+  const setFiles = (change: (before: MacroFile[]) => MacroFile[]) =>
+    form.fields.setValue('files', change(form.fields.getValues('files')))
   const add = async (list: FileList | null) => {
     const added = await Promise.all([...(list ?? [])].map(async file => ({ name: file.name, text: await file.text() })))
     setFiles(before => withFiles(before, added))
@@ -23,7 +34,13 @@ export function FilesForm({ printer, onDone, onClose }: Props) {
   const change = (at: number, part: Partial<MacroFile>) =>
     setFiles(before => before.map((file, i) => (i === at ? { ...file, ...part } : file)))
   return (
-    <KeepEnd keep={() => api.setMacroFiles(printer.id, files)} onDone={onDone} onClose={onClose}>
+    <MacrosForm
+      form={form}
+      printer={printer}
+      earlier={({ macroFiles }) => ({ files: macroFiles })}
+      onDone={onDone}
+      onClose={onClose}
+    >
       <div className="flex flex-wrap items-end gap-3">
         <Field name="Files from your computer" hint="as they lie on the board’s card">
           {id => (
@@ -67,6 +84,6 @@ export function FilesForm({ printer, onDone, onClose }: Props) {
           />
         </fieldset>
       ))}
-    </KeepEnd>
+    </MacrosForm>
   )
 }

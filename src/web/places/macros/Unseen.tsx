@@ -65,7 +65,7 @@ export function Unseen({ printer, troubles }: Props) {
         </p>
       )}
       <Button small type="submit" className="mt-1.5">
-        Keep these numbers
+        Save these numbers
       </Button>
     </form>
   )

@@ -3,8 +3,9 @@ import { type ReactNode, useRef } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { Answers, printerFrom, usualAnswers } from '../../../core/model/new-printer.ts'
 import { Button } from '../../parts/Button.tsx'
-import { Field, fieldLook } from '../../parts/Field.tsx'
+import { NumberField } from '../../parts/NumberField.tsx'
 import { Radios } from '../../parts/Radios.tsx'
+import { TextField } from '../../parts/TextField.tsx'
 import { useForm } from '../../parts/useForm.ts'
 import { useTitle } from '../../parts/useTitle.ts'
 import { api } from '../../state/api.ts'
@@ -83,25 +84,6 @@ export function NewPrinter() {
   const change = (part: Partial<Answers>) => {
     for (const key of Object.keys(part) as (keyof Answers)[]) fields.setValue(key, part[key] as Answers[typeof key])
   }
-  const { errors } = fields.formState
-  const numberField = (
-    key: 'widthMm' | 'depthMm' | 'heightMm' | 'nozzleHighestC' | 'bedHighestC',
-    name: string,
-    unit: string,
-  ) => (
-    <Field name={name} hint={unit} flaw={errors[key]?.message}>
-      {(id, described) => (
-        <input
-          id={id}
-          {...described}
-          type="number"
-          step="any"
-          {...fields.register(key, { valueAsNumber: true })}
-          className={fieldLook}
-        />
-      )}
-    </Field>
-  )
   return (
     <form
       noValidate
@@ -120,11 +102,7 @@ export function NewPrinter() {
           </p>
         </div>
         <Question number={1} title="What do you call it?">
-          <Field name="Name" flaw={errors.name?.message}>
-            {(id, described) => (
-              <input id={id} {...described} maxLength={80} {...fields.register('name')} className={fieldLook} />
-            )}
-          </Field>
+          <TextField form={fields} path="name" name="Name" most={80} />
         </Question>
         <Question number={2} title="How large is the bed, and how high can it print?">
           <Radios
@@ -137,9 +115,9 @@ export function NewPrinter() {
             }}
           />
           <div className="grid grid-cols-3 gap-3">
-            {numberField('widthMm', answers.round ? 'Diameter' : 'Wide', 'mm')}
-            {!answers.round && numberField('depthMm', 'Deep', 'mm')}
-            {numberField('heightMm', 'High', 'mm')}
+            <NumberField form={fields} path="widthMm" name={answers.round ? 'Diameter' : 'Wide'} unit="mm" />
+            {!answers.round && <NumberField form={fields} path="depthMm" name="Deep" unit="mm" />}
+            <NumberField form={fields} path="heightMm" name="High" unit="mm" />
           </div>
           <Radios name="origin" options={origins} value={answers.origin} onChange={origin => change({ origin })} />
         </Question>
@@ -175,8 +153,8 @@ export function NewPrinter() {
         <Question number={5} title="How many tools has it, and how hot can it get?">
           <ToolQuestions form={fields} />
           <div className="grid grid-cols-3 gap-3">
-            {numberField('nozzleHighestC', 'Nozzle at most', '°C')}
-            {numberField('bedHighestC', 'Bed at most', '°C')}
+            <NumberField form={fields} path="nozzleHighestC" name="Nozzle at most" unit="°C" />
+            <NumberField form={fields} path="bedHighestC" name="Bed at most" unit="°C" />
           </div>
         </Question>
         {form.refusal && (

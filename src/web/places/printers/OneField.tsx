@@ -2,6 +2,8 @@
 import type { FieldPath, UseFormReturn } from 'react-hook-form'
 import type { Printer } from '../../../core/model/printer.ts'
 import { Field, fieldLook } from '../../parts/Field.tsx'
+import { NumberField } from '../../parts/NumberField.tsx'
+import { TextField } from '../../parts/TextField.tsx'
 import type { FieldSpec } from './fields.ts'
 
 type Props = { field: FieldSpec; form: UseFormReturn<Printer, unknown, Printer> }
@@ -11,8 +13,8 @@ const toolOf = (value: string | number | null): number | null => (value === '' |
 
 export function OneField({ field: { path, label, unit, kind, options }, form }: Props) {
   const name = path as FieldPath<Printer>
-  const { error } = form.getFieldState(name, form.formState)
-  const flaw = typeof error?.message === 'string' ? error.message : null
+  const message = form.getFieldState(name, form.formState).error?.message
+  const flaw = typeof message === 'string' ? message : undefined
   if (kind === 'yes')
     return (
       <label className="flex items-end gap-2 pb-1.5">
@@ -20,31 +22,29 @@ export function OneField({ field: { path, label, unit, kind, options }, form }: 
         {label}
       </label>
     )
-  const how = kind === 'tool' ? { setValueAs: toolOf } : kind || options ? {} : { valueAsNumber: true as const }
+  if (!kind && !options) return <NumberField form={form} path={name} name={label} {...(unit && { unit })} />
   return (
-    <div className={kind === 'text' || options ? 'col-span-2' : ''}>
-      <Field name={label} {...(unit && { hint: unit })} {...(flaw && { flaw })}>
-        {(id, described) =>
-          options ? (
-            <select id={id} {...described} {...form.register(name, how)} className={fieldLook}>
+    <div className="col-span-2">
+      {options ? (
+        <Field name={label} flaw={flaw}>
+          {(id, described) => (
+            <select
+              id={id}
+              {...described}
+              {...form.register(name, kind === 'tool' ? { setValueAs: toolOf } : {})}
+              className={fieldLook}
+            >
               {options.map(option => (
                 <option key={option.value} value={option.value}>
                   {option.label}
                 </option>
               ))}
             </select>
-          ) : (
-            <input
-              id={id}
-              {...described}
-              type={kind === 'text' ? 'text' : 'number'}
-              step="any"
-              {...form.register(name, how)}
-              className={fieldLook}
-            />
-          )
-        }
-      </Field>
+          )}
+        </Field>
+      ) : (
+        <TextField form={form} path={name} name={label} />
+      )}
     </div>
   )
 }

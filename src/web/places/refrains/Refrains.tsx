@@ -1,13 +1,18 @@
 // Refrains: passages kept once; changed here, seen in every script that has them, and rolled out to those that are ticked.
 import { useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
+import * as v from 'valibot'
 import { plural } from '../../../core/format.ts'
 import type { KeptRefrain, SavedScript } from '../../../core/model/kept.ts'
-import { keptApart, rolledOut } from '../../../core/script/refrains.ts'
+import { Note } from '../../../core/model/script.ts'
+import { keptApart, RefrainText, rolledOut } from '../../../core/script/refrains.ts'
 import { AskPanel } from '../../parts/AskPanel.tsx'
 import { Button } from '../../parts/Button.tsx'
+import { Confirm } from '../../parts/Confirm.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
+import { Leaving } from '../../parts/Leaving.tsx'
 import { Notice } from '../../parts/Notice.tsx'
+import { type Form, useForm } from '../../parts/useForm.ts'
 import { useTitle } from '../../parts/useTitle.ts'
 import { Waiting } from '../../parts/Waiting.tsx'
 import { howLongAgo } from '../../parts/words.ts'
@@ -79,7 +84,7 @@ export function Refrains() {
           title="A new refrain"
           about="Its lines are written afterwards; on the Desk it can be added to a script."
           fields={[{ name: 'Name of the refrain', value: '', most: 80, needed: true }]}
-          go="Keep it"
+          go="Save it"
           onGo={async ([name = '']) => {
             try {
               const { id } = await api.addRefrain({ name, text: '; what it does\n', note: '' })
@@ -96,6 +101,9 @@ export function Refrains() {
   )
 }
 
+const Writing = v.object({ text: RefrainText, note: Note })
+type Writing = v.InferOutput<typeof Writing>
+
 type OneProps = {
   refrain: KeptRefrain
   things: Things
@@ -103,8 +111,14 @@ type OneProps = {
 }
 
 function OneRefrain({ refrain, things, onProblem }: OneProps) {
-  const [text, setText] = useState(refrain.text)
-  const [note, setNote] = useState('')
+  const form: Form<Writing> = useForm<Writing>({
+    key: `refrain ${refrain.id}`,
+    schema: Writing,
+    saved: { text: refrain.text, note: '' },
+    send: () => send({ text: changed ? text : null, scripts: landing, note: told }),
+  })
+  const { text, note } = form.value
+  const setText = (to: string) => form.fields.setValue('text', to)
   const scripts = useScriptsWith(refrain.id).data ?? null
   const [unticked, setUnticked] = useState<ReadonlySet<number>>(new Set())
   const [dropping, setDropping] = useState(false)
@@ -121,21 +135,17 @@ function OneRefrain({ refrain, things, onProblem }: OneProps) {
     scripts: { script: SavedScript; after: string }[]
     note: string
   }) => {
-    try {
-      await api.rollOut(refrain.id, {
-        base: refrain.revision,
-        text: change.text,
-        note: change.note,
-        scripts: change.scripts.map(({ script, after }) => ({
-          id: script.id,
-          variant: script.variantId,
-          base: script.revision,
-          text: after,
-        })),
-      })
-    } catch (error) {
-      onProblem((error as Error).message)
-    }
+    await api.rollOut(refrain.id, {
+      base: refrain.revision,
+      text: change.text,
+      note: change.note,
+      scripts: change.scripts.map(({ script, after }) => ({
+        id: script.id,
+        variant: script.variantId,
+        base: script.revision,
+        text: after,
+      })),
+    })
   }
   const told = note.trim() || `refrain “${refrain.name}” changed`
   return (
@@ -145,44 +155,47 @@ function OneRefrain({ refrain, things, onProblem }: OneProps) {
           {id => (
             <textarea
               id={id}
-              value={text}
+              {...form.fields.register('text')}
               rows={Math.min(14, Math.max(6, text.split('\n').length + 1))}
               spellCheck={false}
-              onChange={event => setText(event.target.value)}
               className={`${fieldLook} font-mono text-[14px] leading-[20px]`}
             />
           )}
         </Field>
         <div className="grid content-start gap-3">
           <Field name="Why" hint="stands in the history of each script">
-            {id => (
-              <input
-                id={id}
-                value={note}
-                maxLength={500}
-                onChange={event => setNote(event.target.value)}
-                className={fieldLook}
-              />
-            )}
+            {id => <input id={id} maxLength={500} {...form.fields.register('note')} className={fieldLook} />}
           </Field>
           <Button
             main
             disabled={!changed && landing.length === 0}
-            onClick={() => void send({ text: changed ? text : null, scripts: landing, note: told })}
+            onClick={() => void form.submit()}
             className="justify-center"
           >
-            {landing.length > 0 ? `Roll out to ${plural(landing.length, 'script')}` : 'Keep it, roll out to none'}
+            {landing.length > 0 ? `Roll out to ${plural(landing.length, 'script')}` : 'Save it, roll out to none'}
           </Button>
           {changed && <Button onClick={() => setText(refrain.text)}>Back to revision {refrain.revision}</Button>}
           <button
             type="button"
-            onClick={() => (dropping ? void api.removeRefrain(refrain.id) : setDropping(true))}
+            onClick={() => setDropping(true)}
             className="text-left text-[14px] text-soft underline hover:text-bad"
           >
-            {dropping ? 'Detach it everywhere? The scripts keep their lines.' : 'Detach this refrain…'}
+            Detach this refrain…
           </button>
+          {dropping && (
+            <Confirm
+              title={`Detach “${refrain.name}” everywhere`}
+              about="The scripts keep their lines. The refrain waits in the bin for 30 days and can be put back from the Workshop."
+              go="Detach it"
+              onGo={() => api.removeRefrain(refrain.id)}
+              onClose={() => setDropping(false)}
+            />
+          )}
         </div>
       </div>
+      {form.refusal && <Notice>{form.refusal}</Notice>}
+      {form.changed && form.waited && <p className="text-[14px] text-warn">{form.waited}</p>}
+      <Leaving what={`the refrain “${refrain.name}”`} changed={form.changed} save={form.submit} undo={form.undo} />
       <RollOut
         refrain={refrain}
         text={text}
@@ -201,7 +214,7 @@ function OneRefrain({ refrain, things, onProblem }: OneProps) {
             text: null,
             note: `“${refrain.name}” kept apart`,
             scripts: [{ script, after: keptApart(script.text, refrain.name) }],
-          })
+          }).catch(error => onProblem((error as Error).message))
         }
         onMakeMaster={setText}
       />

@@ -3,6 +3,7 @@ import { Trash2 } from 'lucide-react'
 import { useCallback, useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { plural } from '../../../core/format.ts'
+import { Confirm } from '../../parts/Confirm.tsx'
 import { howLongAgo, momentWords } from '../../parts/words.ts'
 import type { ShelfPrinter } from '../../state/api.ts'
 import { type Draft, dropDraft, newDraftKey, unsavedDrafts } from '../../state/drafts.ts'
@@ -27,10 +28,6 @@ export function LeftOpen({ printers }: { printers: ShelfPrinter[] }) {
   useEffect(load, [load])
   if (drafts.length === 0) return null
   const printerName = (id: number) => printers.find(each => each.id === id)?.printer.name ?? 'a printer'
-  const drop = (id: string) => {
-    if (asking !== id) return setAsking(id)
-    void dropDraft(newDraftKey(id)).then(load)
-  }
   return (
     <section aria-labelledby="left-open">
       <h2 id="left-open" className="border-b border-rule pb-1.5 font-serif text-[18px] font-semibold">
@@ -50,16 +47,24 @@ export function LeftOpen({ printers }: { printers: ShelfPrinter[] }) {
             </Link>
             <button
               type="button"
-              onClick={() => drop(id)}
-              aria-label={asking === id ? 'Really throw it away' : 'Throw it away'}
+              onClick={() => setAsking(id)}
+              aria-label="Throw it away…"
               className="flex items-center gap-1 rounded-button p-1.5 text-[13px] text-soft hover:bg-sunk hover:text-bad"
             >
               <Trash2 size={16} aria-hidden />
-              {asking === id && 'Really?'}
             </button>
           </li>
         ))}
       </ul>
+      {asking && (
+        <Confirm
+          title="Throw this script away"
+          about="It was never saved, so it can’t be brought back."
+          go="Throw it away"
+          onGo={() => dropDraft(newDraftKey(asking)).then(load)}
+          onClose={() => setAsking(null)}
+        />
+      )}
       {drafts.length > few && (
         <button type="button" onClick={() => setAll(!all)} className="pt-1.5 text-[14px] text-heat underline">
           {all ? 'Fewer' : `${drafts.length - few} more`}

@@ -7,9 +7,12 @@ import { doubled, Vocabulary } from '../../../core/model/vocabulary.ts'
 import type { Guess } from '../../../core/vocabulary/guess.ts'
 import { toOurs } from '../../../core/vocabulary/to-ours.ts'
 import { Button } from '../../parts/Button.tsx'
+import { EarlierPanel } from '../../parts/EarlierPanel.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
+import { FormEnd } from '../../parts/FormEnd.tsx'
+import { TextField } from '../../parts/TextField.tsx'
 import { Ticks } from '../../parts/Ticks.tsx'
-import { useKeeping } from '../../parts/useKeeping.ts'
+import { useForm } from '../../parts/useForm.ts'
 import { ValueChoice } from '../../parts/ValueChoice.tsx'
 import { momentWords } from '../../parts/words.ts'
 import { api, type Kept } from '../../state/api.ts'
@@ -34,9 +37,21 @@ const sure = ({ value, sureness }: Guess): string =>
 export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFrom, printers, onDone, onClose }: Props) {
   const navigate = useNavigate()
   const [source, setSource] = useState(learnedFrom)
-  const [vocabulary, setVocabulary] = useState(first)
-  const { refusal, keep, remove } = useKeeping(Vocabulary, onDone)
-  const change = (part: Partial<Vocabulary>) => setVocabulary(before => ({ ...before, ...part }))
+  const [earlier, setEarlier] = useState(false)
+  const form = useForm<Vocabulary>({
+    // One that is being learned is told by its words.
+    key: kept
+      ? `vocabulary ${kept.id}`
+      : `vocabulary of ${first.words.map(({ word }) => word).join(' ')}`.slice(0, 300),
+    schema: Vocabulary,
+    saved: first,
+    send: thing => (kept ? api.changeVocabulary(kept.id, thing) : api.addVocabulary(thing)),
+  })
+  const { value: vocabulary, fields } = form
+  const change = (part: Partial<Vocabulary>) => {
+    for (const key of Object.keys(part) as (keyof Vocabulary)[])
+      fields.setValue(key, part[key] as Vocabulary[typeof key])
+  }
   const setWord = (word: string, part: Partial<Vocabulary['words'][number]>) =>
     change({ words: vocabulary.words.map(each => (each.word === word ? { ...each, ...part } : each)) })
   const twice = doubled(vocabulary)
@@ -46,22 +61,10 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
       noValidate
       aria-label="Words and what they mean"
       className="mt-5"
-      onSubmit={event => {
-        event.preventDefault()
-        void keep(vocabulary, thing => (kept ? api.changeVocabulary(kept.id, thing) : api.addVocabulary(thing)))
-      }}
+      onSubmit={event => void form.submit(event).then(done => done && onDone())}
     >
       <div className="grid grid-cols-[minmax(0,18rem)_1fr] items-end gap-6">
-        <Field name="Name" hint="as you call the program">
-          {id => (
-            <input
-              id={id}
-              value={vocabulary.name}
-              onChange={event => change({ name: event.target.value })}
-              className={fieldLook}
-            />
-          )}
-        </Field>
+        <TextField form={fields} path="name" name="Name" hint="as you call the program" />
       </div>
       <SignsForm vocabulary={vocabulary} onChange={change} />
       <table className="mt-4 w-full rounded-card border border-rule bg-raised text-[15px]">
@@ -188,25 +191,29 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
           </pre>
         </section>
       )}
-      {refusal && (
-        <p role="alert" className="mt-3 text-bad">
-          {refusal}
-        </p>
-      )}
-      <div className="mt-4 flex gap-2">
-        {kept && <Button onClick={() => void remove(() => api.removeVocabulary(kept.id))}>Throw away</Button>}
-        <Button className="ml-auto" onClick={onClose}>
-          Not now
-        </Button>
+      <FormEnd
+        form={form}
+        kept={kept && { name: kept.data.name, remove: () => api.removeVocabulary(kept.id) }}
+        onEarlier={kept && (() => setEarlier(true))}
+        onClose={onClose}
+        save="Save the vocabulary"
+      >
         {ours && (
           <Button onClick={() => void beginDraft(ours.text, vocabulary.name, 0).then(navigate)}>
             Open this script on the Desk
           </Button>
         )}
-        <Button main type="submit">
-          Keep the vocabulary
-        </Button>
-      </div>
+      </FormEnd>
+      {earlier && kept && (
+        <EarlierPanel
+          name={kept.data.name}
+          listOf={`vocabulary ${kept.id}`}
+          now={vocabulary}
+          fetch={() => api.earlierVocabularies(kept.id)}
+          onTake={before => fields.reset(before)}
+          onClose={() => setEarlier(false)}
+        />
+      )}
     </form>
   )
 }

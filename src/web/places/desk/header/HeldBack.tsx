@@ -35,7 +35,7 @@ export function HeldBack({ editor }: { editor: () => EditorView | null }) {
         )}
       </p>
       <Button small onClick={keepIt}>
-        {held.kind === 'kept' ? 'Keep it' : 'Leave them'}
+        {held.kind === 'kept' ? 'Leave it' : 'Leave them'}
       </Button>
       <Button small onClick={() => (held.kind === 'kept' ? letGo(held.why) : makeOrdinary(editor(), held.line))}>
         {held.kind === 'kept' ? 'Let me change it' : 'Make them ordinary text'}

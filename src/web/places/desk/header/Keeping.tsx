@@ -138,7 +138,7 @@ function AsVariant({ name, variant, stock }: { name: string; variant: string; st
         { name: 'Name of the variant', hint: 'proposed from the change', value: change.name, needed: true },
         { name: 'Why', value: change.words, most: 500 },
       ]}
-      go="Keep the variant"
+      go="Save the variant"
       onGo={([wanted = '', note = '']) => branchOpen(wanted, note)}
       onClose={askNothing}
     />
