@@ -97,3 +97,26 @@ test('a save from an older revision is refused, and nothing is lost', async ({ p
   await dialog.getByRole('button', { name: 'Close' }).click()
   expect(await takenText(page)).toBe('G28\nM82')
 })
+
+test('a file that is dropped on a Desk opens as a script of its own, and is saved under the name that is proposed', async ({
+  page,
+}) => {
+  await page.goto('/desk/1')
+  await expect(editor(page)).toBeVisible()
+  const before = await editor(page).textContent()
+  const data = await page.evaluateHandle(() => {
+    const held = new DataTransfer()
+    held.items.add(new File(['; By the pier\nG28\nM117 low tide\n'], 'pier start.gcode', { type: 'text/plain' }))
+    return held
+  })
+  await editor(page).dispatchEvent('dragover', { dataTransfer: data })
+  await expect(page.getByText('Drop it to open it on the Desk')).toBeVisible()
+  await editor(page).dispatchEvent('drop', { dataTransfer: data })
+  await expect(lineWith(page, 'M117 low tide')).toBeVisible()
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(page.getByLabel('Name')).toHaveValue('pier start')
+  await page.keyboard.press('Escape')
+  // The script that it was dropped on is as it was.
+  await page.goto('/desk/1')
+  await expect.poll(() => editor(page).textContent()).toBe(before)
+})

@@ -41,8 +41,7 @@ const sizes: Record<string, string> = { '>=': 'or more', '<=': 'or less', '>': '
 
 /** What is wrong with one field, in a few words that stand beside it. */
 export function flawOf({ expected, received, message, type }: Issue): string {
-  if (!message.startsWith('Invalid'))
-    return `${message.charAt(0).toUpperCase()}${message.slice(1).replace(/\.$/, '')}.`
+  if (!message.startsWith('Invalid')) return `${message.charAt(0).toUpperCase()}${message.slice(1).replace(/\.$/, '')}.`
   if (expected === 'number' || received === 'NaN') return 'A number is needed.'
   const [, sign = '', bound = ''] = /^([<>]=?)(-?[\d.]+)$/.exec(expected ?? '') ?? []
   if (type.endsWith('_length')) return sign.startsWith('>') ? 'Something is needed here.' : `At most ${bound} letters.`

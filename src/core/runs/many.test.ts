@@ -1,7 +1,18 @@
 import { describe, expect, it } from 'vitest'
 import { demoJobs, demoMaterials, demoPrinters, demoScripts } from '../../../demo/load.ts'
 import { job, material, printer } from '../testing/stage.ts'
-import { byWorst, everythingCombined, fitting, inEveryMaterial, misfit, ownRuns, runOne, tooHotFor } from './many.ts'
+import {
+  byWorst,
+  everythingCombined,
+  fitting,
+  inEveryMaterial,
+  isRight,
+  leftOut,
+  misfit,
+  ownRuns,
+  runOne,
+  tooHotFor,
+} from './many.ts'
 
 const materials = demoMaterials()
 const materialsOf = (names: readonly string[]) =>
@@ -112,5 +123,29 @@ describe('a job that does not fit', () => {
     expect(misfit({ ...job, top: { kind: 'height', mm: 201 } }, printer)).toBe('It is higher than Test bench reaches.')
     expect(misfit({ ...job, materials: ['a', 'b'] }, printer)).toBe('It prints with tool T1; Test bench has one tool.')
     expect(misfit(job, printer)).toBeNull()
+  })
+})
+
+describe('what a run comes to', () => {
+  const counts = { error: 0, warning: 0, advice: 2 }
+
+  it('is right only where nothing would go wrong and nothing is left otherwise than expected', () => {
+    expect(isRight({ counts, lacking: [] })).toBe(true)
+    expect(isRight({ counts, lacking: ['nozzle cold'] })).toBe(false)
+    expect(isRight({ counts: { ...counts, warning: 1 }, lacking: [] })).toBe(false)
+  })
+
+  it('says of a start script that leaves the nozzle cold that it lacks that', () => {
+    const { lacking } = runOne({ text: 'G28\nM190 S60\n', printer, moment: 'start' }, { job, materials: [material] })
+    expect(lacking.join(', ')).toContain('nozzle')
+  })
+
+  it('leaves out jobs that a printer can’t print, with the reason', () => {
+    const high = { ...job, name: 'mast', top: { kind: 'height' as const, mm: 201 } }
+    const unknown = { ...job, name: 'cloud', materials: ['Moon dust'] }
+    expect(leftOut([job, high, unknown], [{ ...material, name: job.materials[0] ?? '' }], printer)).toEqual([
+      { job: 'mast', why: 'It is higher than Test bench reaches.' },
+      { job: 'cloud', why: 'There is no material called “Moon dust”.' },
+    ])
   })
 })

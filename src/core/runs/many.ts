@@ -95,6 +95,23 @@ export function tooHotFor({ name, nozzleC, bedC }: Material, { heaters, name: pr
     : null
 }
 
+/** Whether nothing at all would go wrong: no error and no warning, and everything left as the print expects it. */
+export const isRight = ({ counts, lacking }: Pick<RunOutcome, 'counts' | 'lacking'>): boolean =>
+  counts.error + counts.warning + lacking.length === 0
+
+/** The jobs that a printer can't print, or whose materials are unknown, with the reason. */
+export function leftOut(
+  jobs: readonly Job[],
+  known: readonly Material[],
+  printer: Printer,
+): { job: string; why: string }[] {
+  return jobs.flatMap(job => {
+    const missing = job.materials.find(name => !known.some(each => each.name === name))
+    const why = misfit(job, printer) ?? (missing === undefined ? null : `There is no material called “${missing}”.`)
+    return why ? [{ job: job.name, why }] : []
+  })
+}
+
 /** The jobs that a printer can print and whose materials are known, each with its materials. */
 export function ownRuns(jobs: readonly Job[], known: readonly Material[], printer: Printer): Run[] {
   return jobs.flatMap((job): Run[] => {

@@ -5,6 +5,7 @@ import { NavLink, Outlet, useLocation, useNavigate } from 'react-router'
 import { type PlaceName, pageAt, places, tabsOf } from '../../pages.ts'
 import { lastDesk } from '../state/last-desk.ts'
 import { useTheme } from '../state/theme.ts'
+import { DropAnywhere } from './DropAnywhere.tsx'
 import { Finder } from './Finder.tsx'
 
 const place = (active: boolean) =>
@@ -51,6 +52,7 @@ export function Frame() {
         </button>
       </header>
       {here && <Tabs of={here} at={pathname} />}
+      <DropAnywhere />
       <main id="place" className="min-h-0 flex-1 overflow-auto">
         <Suspense fallback={<p className="p-6 text-soft">One moment…</p>}>
           <Outlet />

@@ -6,6 +6,7 @@ export function useDrop(onDrop: (data: DataTransfer) => void) {
   return {
     over,
     handlers: {
+      'data-takes-files': true,
       onDragOver: (event: DragEvent) => {
         event.preventDefault()
         setOver(true)

@@ -104,7 +104,7 @@ export function SideBySide() {
         <div className="min-w-0 flex-1">
           <h1 className="font-serif text-[27px] font-semibold">Side by side</h1>
           <p className="text-soft" role="status">
-            {both ? summary(both) : 'Rehearsing both…'}
+            {both ? `${summary(both)} Both rehearsed for ${rehearsedFor(both)}.` : 'Rehearsing both…'}
           </p>
         </div>
         <Picker name="Left" value={leftKey} options={options} onChange={left => choose({ left })} />
@@ -153,6 +153,14 @@ export function SideBySide() {
       )}
     </div>
   )
+}
+
+/** The job and material that both sides are rehearsed for, and the printers where they differ. */
+function rehearsedFor({ left, right, things }: Both): string {
+  const [a, b] = [usualSetting(left, things), usualSetting(right, things)]
+  if (!a || !b) return 'no job'
+  const printers = a.printer.name === b.printer.name ? a.printer.name : `${a.printer.name} and ${b.printer.name}`
+  return `“${a.job.name}” in ${a.material.name} on ${printers}`
 }
 
 function summary({ left, right, compared }: Both): string {

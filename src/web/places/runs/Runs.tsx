@@ -6,7 +6,7 @@ import { plural } from '../../../core/format.ts'
 import type { SavedScript } from '../../../core/model/kept.ts'
 import type { Moment } from '../../../core/model/script.ts'
 import { wordsFor } from '../../../core/model/vocabulary.ts'
-import { everythingCombined, inEveryMaterial, ownRuns } from '../../../core/runs/many.ts'
+import { everythingCombined, inEveryMaterial, isRight, leftOut, ownRuns } from '../../../core/runs/many.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Choice } from '../../parts/Choice.tsx'
 import { Progress } from '../../parts/Progress.tsx'
@@ -49,6 +49,18 @@ export function Runs() {
     const jobs = things.jobs.map(({ data }) => data)
     return against === 'own' ? ownRuns(jobs, materials, printer) : inEveryMaterial(jobs, materials, printer)
   }, [things, chosenPrinter, against])
+
+  const out = useMemo(
+    () =>
+      things && chosenPrinter
+        ? leftOut(
+            things.jobs.map(({ data }) => data),
+            things.materials.map(({ data }) => data),
+            chosenPrinter.printer,
+          )
+        : [],
+    [things, chosenPrinter],
+  )
 
   const go = async () => {
     if (!chosenPrinter || !things) return
@@ -147,6 +159,21 @@ export function Runs() {
           </Button>
         )}
       </div>
+      {against !== 'combined' && out.length > 0 && (
+        <details className="text-[14px] text-soft">
+          <summary>
+            {plural(out.length, 'job')} left out: {chosenPrinter.printer.name} can’t print{' '}
+            {out.length === 1 ? 'it' : 'them'}
+          </summary>
+          <ul className="pl-4">
+            {out.map(({ job, why }) => (
+              <li key={job}>
+                {job}: {why}
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
       {going && <Progress label="Rehearsing" done={going.done} all={going.all} />}
       {rows.length === 0 && !going && troubles.length === 0 && (
         <p className="rounded-card border border-rule bg-raised p-8 text-center text-soft">
@@ -183,16 +210,19 @@ type VerdictProps = {
 function Verdict({ rows, troubled, going, stopped, tookS }: VerdictProps) {
   const failing = rows.filter(({ counts }) => counts.error > 0).length
   const warned = rows.filter(({ counts }) => counts.error === 0 && counts.warning > 0).length
+  const lacking = rows.filter(row => row.counts.error + row.counts.warning === 0 && !isRight(row)).length
   const said =
     failing > 0
       ? `${plural(failing, 'run')} of ${rows.length} would go wrong`
       : warned > 0
         ? `No errors; warnings in ${plural(warned, 'run')} of ${rows.length}`
-        : `No problems in ${rows.length === 1 ? 'the one run' : `any of ${rows.length} runs`}`
+        : lacking > 0
+          ? `Nothing wrong on the way, but ${plural(lacking, 'run')} of ${rows.length} ${lacking === 1 ? 'ends' : 'end'} otherwise than expected`
+          : `No problems in ${rows.length === 1 ? 'the one run' : `any of ${rows.length} runs`}`
   return (
     <p
       role="status"
-      className={`font-serif text-[19px] font-semibold ${failing ? 'text-bad' : warned || troubled ? 'text-warn' : 'text-good'}`}
+      className={`font-serif text-[19px] font-semibold ${failing ? 'text-bad' : warned || lacking || troubled ? 'text-warn' : 'text-good'}`}
     >
       {going ? `${said}, so far` : said}
       {stopped && ', stopped before the end'}

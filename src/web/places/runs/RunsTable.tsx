@@ -4,7 +4,7 @@ import { useNavigate } from 'react-router'
 import { duration, plain, plural } from '../../../core/format.ts'
 import { areaOn } from '../../../core/model/job.ts'
 import type { Printer } from '../../../core/model/printer.ts'
-import { byWorst } from '../../../core/runs/many.ts'
+import { byWorst, isRight } from '../../../core/runs/many.ts'
 import { BedPicture } from '../../parts/BedPicture.tsx'
 import { SeverityMark } from '../../parts/Severity.tsx'
 import { borrowJob } from '../../state/borrowed.ts'
@@ -24,7 +24,7 @@ const keeps: Record<Only, (row: RunRow) => boolean> = {
   all: () => true,
   error: ({ counts }) => counts.error > 0,
   warning: ({ counts }) => counts.warning > 0,
-  clean: ({ counts }) => counts.error + counts.warning === 0,
+  clean: isRight,
 }
 
 const onlyWords: Record<Only, string> = { all: 'all', error: 'go wrong', warning: 'warnings', clean: 'no problems' }

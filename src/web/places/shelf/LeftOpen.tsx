@@ -7,16 +7,10 @@ import { Confirm } from '../../parts/Confirm.tsx'
 import { howLongAgo, momentWords } from '../../parts/words.ts'
 import type { ShelfPrinter } from '../../state/api.ts'
 import { type Draft, dropDraft, newDraftKey, unsavedDrafts } from '../../state/drafts.ts'
+import { tellingLine } from '../../state/telling.ts'
 
 /** More than these are shown when they are asked for, so that what needs attention stays in sight. */
 const few = 3
-
-/** The first line that says what a script is: a comment with words, else its first command. */
-function tellingLine(text: string): string {
-  const lines = text.slice(0, 4000).split('\n')
-  const words = lines.find(line => /^\s*;[^=?@!&~]*\p{L}{3}/u.test(line))
-  return (words?.replace(/^[\s;#*=-]+/, '') ?? lines.find(line => line.trim() !== '') ?? '').trim().slice(0, 80)
-}
 
 export function LeftOpen({ printers }: { printers: ShelfPrinter[] }) {
   const [drafts, setDrafts] = useState<{ id: string; draft: Draft }[]>([])

@@ -1,46 +1,23 @@
 // Where a new script begins: dropped as a file, pasted, or opened from disk.
 import { useLayoutEffect, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
-import { decodeScript } from '../../../core/gcode/decode.ts'
 import { Button } from '../../parts/Button.tsx'
 import { FileButton } from '../../parts/FileButton.tsx'
 import { useDrop } from '../../parts/useDrop.ts'
-import type { ShelfPrinter } from '../../state/api.ts'
-import { fetchShelf } from '../../state/asking.ts'
-import { beginDraft } from '../../state/drafts.ts'
-import { myPrinter } from '../../state/mine.ts'
-
-/** The printer that was said to be theirs, else the first on the shelf. */
-const printerFor = (printers: readonly ShelfPrinter[]): number => {
-  const mine = myPrinter()
-  return printers.find(({ id }) => id === mine)?.id ?? printers[0]?.id ?? 0
-}
-
-/** Larger files are no scripts that a person works on. */
-const largestFile = 64 * 1024 * 1024
+import { type Begun, beginFromFile, beginScript } from '../../state/begin.ts'
 
 export function NewScript() {
   const navigate = useNavigate()
   const [problem, setProblem] = useState<string | null>(null)
 
-  const begin = async (text: string, name: string) => {
-    // What is pasted before the shelf has answered waits for it.
-    const printers = await fetchShelf().then(
-      shelf => shelf.printers,
-      () => [],
-    )
-    await navigate(await beginDraft(text, name, printerFor(printers)))
-  }
-
-  const take = async (dropped: File | undefined) => {
+  const go = async (begun: Promise<Begun>) => {
     setProblem(null)
-    if (!dropped) return
-    if (dropped.size > largestFile)
-      return setProblem(`“${dropped.name}” is larger than 64 MB, which is more than this takes.`)
-    const decoded = decodeScript(new Uint8Array(await dropped.arrayBuffer()))
-    if (!decoded.ok) return setProblem(`“${dropped.name}”: ${decoded.why}`)
-    await begin(decoded.text, dropped.name.replace(/\.(gcode|gco|g|nc|txt)$/i, ''))
+    const { address, why } = await begun
+    if (why !== null) setProblem(why)
+    else await navigate(address)
   }
+  const begin = (text: string) => go(beginScript(text, ''))
+  const take = (file: File | undefined) => file && go(beginFromFile(file))
 
   const begun = useRef(begin)
   begun.current = begin
@@ -50,7 +27,7 @@ export function NewScript() {
       const text = event.clipboardData?.getData('text/plain')
       if (!text || event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement) return
       event.preventDefault()
-      void begun.current(text, '')
+      void begun.current(text)
     }
     addEventListener('paste', onPaste)
     return () => removeEventListener('paste', onPaste)
@@ -58,7 +35,7 @@ export function NewScript() {
 
   const { over, handlers } = useDrop(data => {
     const text = data.getData('text/plain')
-    if (data.files.length === 0 && text) void begin(text, '')
+    if (data.files.length === 0 && text) void begin(text)
     else void take(data.files[0])
   })
 
@@ -74,7 +51,7 @@ export function NewScript() {
         <FileButton label="A script file" onFile={chosen => void take(chosen)}>
           Open a file
         </FileButton>
-        <Button onClick={() => void begin('', '')}>Begin empty</Button>
+        <Button onClick={() => void begin('')}>Begin empty</Button>
       </div>
       {problem && (
         <p role="alert" className="mt-3 text-[14px] text-bad">

@@ -4,8 +4,10 @@ import { useNavigate } from 'react-router'
 import { AskPanel } from '../../../parts/AskPanel.tsx'
 import { momentWords } from '../../../parts/words.ts'
 import type { Things } from '../../../state/api.ts'
+import { useShelf } from '../../../state/asking.ts'
 import type { Open } from '../../../state/desk.ts'
 import { saveAs } from '../../../state/saving.ts'
+import { proposedName } from '../../../state/telling.ts'
 
 type Props = { open: Open; things: Things; onClose: () => void }
 
@@ -13,12 +15,17 @@ export function SaveAs({ open, things, onClose }: Props) {
   const navigate = useNavigate()
   const [stock, setStock] = useState(false)
   const printer = things.printers.find(each => each.id === open.chosen.printerId)?.data.name ?? ''
+  const shelf = useShelf()
+  if (!shelf.data && !shelf.error) return null
+  const taken = shelf.data?.printers.flatMap(({ scripts }) => scripts.map(({ name }) => name)) ?? []
+  const usual = open.saved?.name ?? (open.suggestedName || `${printer}, ${momentWords[open.chosen.moment]}`)
+  const proposed = proposedName(open.saved || open.suggestedName ? '' : open.text, usual, taken)
   return (
     <AskPanel
       title="Save this script"
       about={`For ${printer}, to run ${momentWords[open.chosen.moment]}.`}
       fields={[
-        { name: 'Name', value: open.saved ? '' : open.suggestedName },
+        { name: 'Name', value: proposed },
         { name: 'Why', hint: 'if you like: you will be glad in six months', value: '', most: 500 },
       ]}
       go="Save"

@@ -1,0 +1,31 @@
+// A new script begun from what was pasted, dropped or opened, for the printer that was said to be theirs.
+import { decodeScript } from '../../core/gcode/decode.ts'
+import { fetchShelf } from './asking.ts'
+import { beginDraft } from './drafts.ts'
+import { myPrinter } from './mine.ts'
+
+/** Where its Desk is, or why it can't be opened. */
+export type Begun = { address: string; why: null } | { address: null; why: string }
+
+/** Larger files are no scripts that a person works on. */
+const largestFile = 64 * 1024 * 1024
+
+/** The printer that was said to be theirs, else the first on the shelf; what is pasted before the shelf has answered waits for it. */
+async function printerForNew(): Promise<number> {
+  const { printers } = await fetchShelf().catch(() => ({ printers: [] }))
+  const mine = myPrinter()
+  return printers.find(({ id }) => id === mine)?.id ?? printers[0]?.id ?? 0
+}
+
+export const beginScript = async (text: string, name: string): Promise<Begun> => ({
+  address: await beginDraft(text, name, await printerForNew()),
+  why: null,
+})
+
+export async function beginFromFile(file: File): Promise<Begun> {
+  if (file.size > largestFile)
+    return { address: null, why: `“${file.name}” is larger than 64 MB, which is more than this takes.` }
+  const decoded = decodeScript(new Uint8Array(await file.arrayBuffer()))
+  if (!decoded.ok) return { address: null, why: `“${file.name}”: ${decoded.why}` }
+  return beginScript(decoded.text, file.name.replace(/\.(gcode|gco|g|nc|txt)$/i, ''))
+}
