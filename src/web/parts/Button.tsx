@@ -1,5 +1,6 @@
 // The buttons: one main action in copper, the rest on paper.
 import type { ComponentProps } from 'react'
+import { usePressed } from '../state/registry.ts'
 
 type Props = ComponentProps<'button'> & { main?: boolean; small?: boolean }
 
@@ -10,6 +11,7 @@ export function Button({ main = false, small = false, className = '', ...rest }:
     : 'border-rule bg-raised hover:border-soft'
   return (
     <button
+      ref={usePressed<HTMLButtonElement>()}
       type="button"
       className={`inline-flex items-center gap-1.5 rounded-button border whitespace-nowrap disabled:opacity-50 ${size} ${look} ${className}`}
       {...rest}

@@ -1,6 +1,7 @@
 // One choice out of a few, with its name above: what a printer, a moment or a job is picked with.
 import { Check, ChevronDown } from 'lucide-react'
 import { Select } from 'radix-ui'
+import { usePressed } from '../state/registry.ts'
 
 type Props = {
   name: string
@@ -15,6 +16,7 @@ export function Choice({ name, value, options, onChange }: Props) {
       <div className="truncate text-[13px] leading-4 whitespace-nowrap text-soft">{name}</div>
       <Select.Root value={value} onValueChange={onChange}>
         <Select.Trigger
+          ref={usePressed<HTMLButtonElement>()}
           aria-label={name}
           className="flex max-w-full items-center gap-1 rounded-sm font-semibold hover:text-heat"
         >

@@ -1,6 +1,5 @@
 // What a change of the printer would do to its scripts, before it is saved.
 import { useEffect, useState } from 'react'
-import { Link } from 'react-router'
 import * as v from 'valibot'
 import type { Effect } from '../../core/compare/printer-change.ts'
 import { duration, plural } from '../../core/format.ts'
@@ -10,6 +9,7 @@ import type { Things } from '../state/api.ts'
 import { useScriptsOf } from '../state/asking.ts'
 import { effectsAside } from '../state/rehearser.ts'
 import { usualSetting } from '../state/setting.ts'
+import { PageLink } from './Press.tsx'
 
 /** The same card for a printer whose scripts are not at hand. */
 export function PrinterEffect({ printerId, before, after }: { printerId: number; before: Printer; after: Printer }) {
@@ -74,9 +74,9 @@ export function EffectCard({ before, after, scripts, things }: Props) {
         {touched?.map(({ id, come, go, beforeS, afterS }) => (
           <li key={id} className="border-t border-rule py-1.5 text-[14px]">
             <p className="flex gap-2">
-              <Link to={`/desk/${id}`} className="min-w-0 flex-1 truncate font-semibold hover:text-heat">
+              <PageLink to={`/desk/${id}`} className="min-w-0 flex-1 truncate font-semibold hover:text-heat">
                 {scripts.find(script => script.id === id)?.name}
-              </Link>
+              </PageLink>
               {Math.abs(afterS - beforeS) >= worthS && (
                 <span className="whitespace-nowrap text-soft">
                   {duration(beforeS)} → <b className="text-ink">{duration(afterS)}</b>

@@ -5,7 +5,10 @@ import { useNavigate } from 'react-router'
 import type { Hit } from '../../core/model/kept.ts'
 import { actionsNow } from '../state/actions.ts'
 import { api } from '../state/api.ts'
-import type { Action } from '../state/page-actions.ts'
+import { useThings } from '../state/asking.ts'
+import { selectLines, useDesk } from '../state/desk.ts'
+import { fitsWords, knownAs } from '../state/known.ts'
+import type { Action } from '../state/registry.ts'
 
 const sorts: Record<Hit['sort'], string> = {
   name: 'script',
@@ -66,12 +69,11 @@ export default function FinderDialog({ open, typed, onReady, onOpenChange: setOp
     setWords('')
     run()
   }
-  const actions = open ? actionsNow(navigate) : []
-  const lower = words.trim().toLowerCase()
-  const fitting = actions.filter(
-    ({ name, group, also = '' }) =>
-      lower === '' || lower.split(/\s+/).every(word => `${name} ${group} ${also}`.toLowerCase().includes(word)),
-  )
+  const things = useThings().data
+  const actions = open ? actionsNow(navigate).filter(each => fitsWords(each, words.trim())) : []
+  const settings = useDesk.getState().open?.round?.settings ?? []
+  const known = open ? knownAs(words, { things, settings, navigate, toLine: line => selectLines(line) }) : []
+  const fitting = [...actions, ...known]
   const groups = [...new Set(fitting.map(({ group }) => group))]
   return (
     <Command.Dialog

@@ -1,5 +1,6 @@
 // Shown for an address that leads nowhere.
-import { Link, useLocation } from 'react-router'
+import { useLocation } from 'react-router'
+import { PageLink } from './Press.tsx'
 
 export function Nowhere() {
   return (
@@ -7,9 +8,9 @@ export function Nowhere() {
       <h1 className="font-serif text-2xl font-semibold">There is nothing here</h1>
       <p className="mt-3">
         No place is called <code className="font-mono">{useLocation().pathname}</code>.{' '}
-        <Link to="/" className="text-heat underline">
+        <PageLink to="/" className="text-heat underline">
           Go to the shelf
-        </Link>
+        </PageLink>
       </p>
     </div>
   )

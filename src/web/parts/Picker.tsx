@@ -3,6 +3,7 @@ import { Command } from 'cmdk'
 import { ChevronDown } from 'lucide-react'
 import { Popover } from 'radix-ui'
 import { useState } from 'react'
+import { usePressed } from '../state/registry.ts'
 
 export type Pick = { value: string; label: string; about: string }
 
@@ -24,6 +25,7 @@ export function Picker({ name, value, options, onChange }: Props) {
       <div className="truncate text-[13px] leading-4 whitespace-nowrap text-soft">{name}</div>
       <Popover.Root open={open} onOpenChange={setOpen}>
         <Popover.Trigger
+          ref={usePressed<HTMLButtonElement>()}
           aria-label={`${name}: ${chosen?.label ?? 'none'}`}
           className="flex max-w-full items-center gap-1 rounded-sm font-semibold hover:text-heat"
         >

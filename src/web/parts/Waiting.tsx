@@ -1,6 +1,7 @@
 // Where a page waits for the server: what for, or why nothing came, with another try.
 import type { UseQueryResult } from '@tanstack/react-query'
 import { Notice } from './Notice.tsx'
+import { Press } from './Press.tsx'
 
 type Props = {
   /** What the page can't be drawn without. */
@@ -17,15 +18,14 @@ export function Waiting({ on, what }: Props) {
     <div className="p-6">
       <Notice>
         {why.message}{' '}
-        <button
-          type="button"
+        <Press
           onClick={() => {
             for (const query of failed) void query.refetch()
           }}
           className="text-heat underline"
         >
           Try again
-        </button>
+        </Press>
       </Notice>
     </div>
   )

@@ -1,6 +1,7 @@
 // A mistake of ours on a page: said plainly, with the way out; what was written is safe.
-import { Link, useRouteError } from 'react-router'
+import { useRouteError } from 'react-router'
 import { Button } from './Button.tsx'
+import { PageLink } from './Press.tsx'
 
 export function WentWrong() {
   const error = useRouteError()
@@ -16,9 +17,9 @@ export function WentWrong() {
         <Button main onClick={() => location.reload()}>
           Load the page again
         </Button>
-        <Link to="/" className="text-heat underline">
+        <PageLink to="/" className="text-heat underline">
           Go to the shelf
-        </Link>
+        </PageLink>
       </p>
     </div>
   )

@@ -10,8 +10,8 @@ import { goBackToSaved, selectLines, useDesk } from './desk.ts'
 import { beginDraft } from './drafts.ts'
 import { showLower } from './lower.ts'
 import { useOutline } from './outline.ts'
-import { type Action, pageActions } from './page-actions.ts'
 import { propose, showFix } from './preview.ts'
+import { type Action, pageActions } from './registry.ts'
 import { useTheme } from './theme.ts'
 
 export const tools: [string, EditRequest][] = [
@@ -72,7 +72,7 @@ function deskActions(navigate: NavigateFunction): Action[] {
     ...(saved && !saved.stock ? [{ group: desk, name: 'Save with a note…', run: () => ask('note') }] : []),
     ...(saved ? [{ group: desk, name: 'Save as a variant…', run: () => ask('variant') }] : []),
     { group: desk, name: 'Save as another script…', run: () => ask('another') },
-    { group: desk, name: 'Take it away…', run: () => ask('take-away') },
+    { group: desk, name: 'Export…', also: 'download copy save as file gcode', run: () => ask('take-away') },
     ...(saved
       ? [
           { group: desk, name: 'Its history', run: () => void navigate(`/history/${saved.id}`) },

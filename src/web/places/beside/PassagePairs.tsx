@@ -4,6 +4,7 @@ import { useState } from 'react'
 import type { Compared, MatchedPassages, Place } from '../../../core/compare/side-by-side.ts'
 import { plural } from '../../../core/format.ts'
 import { Button } from '../../parts/Button.tsx'
+import { Press } from '../../parts/Press.tsx'
 import { type Cell, commandsOnly, type Lines, linesIn, type Row, rowsFor } from './rows.ts'
 import type { Side } from './sides.ts'
 
@@ -97,8 +98,7 @@ function Pair({ match, rows, onTake }: PairProps) {
   return (
     <li className="overflow-hidden rounded-card border border-rule bg-raised">
       <div className="flex items-center gap-2 px-3 py-1.5">
-        <button
-          type="button"
+        <Press
           aria-expanded={shown}
           onClick={() => setOpen(!shown)}
           className="flex min-w-0 flex-1 items-center gap-2 text-left"
@@ -107,7 +107,7 @@ function Pair({ match, rows, onTake }: PairProps) {
           <span className="truncate font-semibold">{title}</span>
           <span className={`text-[14px] ${differs || moved ? 'text-heat' : 'text-soft'}`}>{told}</span>
           <span className="text-[13px] text-soft">{place(match)}</span>
-        </button>
+        </Press>
         {differs && onTake.left && (
           <Button small onClick={onTake.left} aria-label={`Make ${title} on the left as on the right`}>
             ← {match.right ? 'take to the left' : 'leave out on the left'}

@@ -1,12 +1,13 @@
 // Side by side: two scripts in three layers, text by passages, motion on one bed, and what each comes to.
 import { ArrowLeftRight } from 'lucide-react'
 import { useCallback, useEffect, useState } from 'react'
-import { Link, useSearchParams } from 'react-router'
+import { useSearchParams } from 'react-router'
 import type { Compared } from '../../../core/compare/side-by-side.ts'
 import type { Story } from '../../../core/model/kept.ts'
 import { Button } from '../../parts/Button.tsx'
 import { fieldLook } from '../../parts/Field.tsx'
 import { Picker } from '../../parts/Picker.tsx'
+import { PageLink } from '../../parts/Press.tsx'
 import { useTitle } from '../../parts/useTitle.ts'
 import type { ShelfPrinter, Things } from '../../state/api.ts'
 import { fetchStory, fetchThings, useShelf } from '../../state/asking.ts'
@@ -137,9 +138,9 @@ export function SideBySide() {
       {said && (
         <p role="status" className="rounded-card border border-heat bg-raised px-4 py-2">
           {said.text}{' '}
-          <Link to={`/desk/${said.scriptId}`} className="text-heat underline">
+          <PageLink to={`/desk/${said.scriptId}`} className="text-heat underline">
             Look at it on the Desk
-          </Link>
+          </PageLink>
         </p>
       )}
       {both && (

@@ -1,11 +1,12 @@
 // The command book: every command, found by word or by what it does, with its letters and where the person's scripts use it.
 import { useMemo, useState } from 'react'
-import { Link, useNavigate, useParams } from 'react-router'
+import { useNavigate, useParams } from 'react-router'
 import { type BookEntry, bookOf, searchBook } from '../../../core/effects/book.ts'
 import { families } from '../../../core/firmware/families.ts'
 import type { FamilyName } from '../../../core/firmware/spec.ts'
 import { withTaught } from '../../../core/firmware/teach.ts'
 import { Button } from '../../parts/Button.tsx'
+import { PageLink } from '../../parts/Press.tsx'
 import { useTitle } from '../../parts/useTitle.ts'
 import { Waiting } from '../../parts/Waiting.tsx'
 import { useThings } from '../../state/asking.ts'
@@ -103,7 +104,7 @@ function List({ entries, chosen, query }: { entries: BookEntry[]; chosen: BookEn
       <ul>
         {entries.map(entry => (
           <li key={entry.name} className="border-b border-rule last:border-b-0">
-            <Link
+            <PageLink
               to={`/commands/${entry.name}`}
               aria-current={entry.name === chosen?.name ? 'page' : undefined}
               className={`flex items-baseline gap-3 px-3 py-1.5 hover:bg-sunk ${entry.name === chosen?.name ? 'bg-heat-fill' : ''}`}
@@ -114,7 +115,7 @@ function List({ entries, chosen, query }: { entries: BookEntry[]; chosen: BookEn
               <span className={`min-w-0 truncate text-[14px] ${entry.name.length > 5 ? 'long' : ''}`}>
                 {entry.inFamilies[0]?.spec.title}
               </span>
-            </Link>
+            </PageLink>
           </li>
         ))}
       </ul>

@@ -1,11 +1,11 @@
 // One command: what it is in each family, its letters with units, an example, and where it is used.
-import { Link } from 'react-router'
 import type { BookEntry } from '../../../core/effects/book.ts'
 import { sortOf } from '../../../core/effects/effects.ts'
 import type { CommandSpec, Letter } from '../../../core/firmware/spec.ts'
 import { plain, plural } from '../../../core/format.ts'
 import type { TaughtCommand } from '../../../core/model/taught.ts'
 import { Button } from '../../parts/Button.tsx'
+import { PageLink } from '../../parts/Press.tsx'
 import { api } from '../../state/api.ts'
 import { useUses } from '../../state/asking.ts'
 
@@ -101,13 +101,13 @@ function Uses({ name }: { name: string }) {
       <ul>
         {uses.map(use => (
           <li key={`${use.scriptId} ${use.line}`}>
-            <Link to={`/desk/${use.scriptId}?line=${use.line}`} className="flex gap-3 py-0.5 hover:bg-sunk">
+            <PageLink to={`/desk/${use.scriptId}?line=${use.line}`} className="flex gap-3 py-0.5 hover:bg-sunk">
               <span className="w-52 shrink-0 truncate text-heat underline underline-offset-2">
                 {use.script}, line {use.line}
               </span>
               <code className="truncate font-mono text-[13px]">{use.text}</code>
               {use.commentedOut && <span className="text-[13px] text-soft">commented out</span>}
-            </Link>
+            </PageLink>
           </li>
         ))}
       </ul>

@@ -2,7 +2,8 @@
 import type { EditorView } from '@codemirror/view'
 import { useEffect, useMemo, useState } from 'react'
 import { Panel, PanelGroup, PanelResizeHandle } from 'react-resizable-panels'
-import { Link, useParams, useSearchParams } from 'react-router'
+import { useParams, useSearchParams } from 'react-router'
+import { PageLink } from '../../parts/Press.tsx'
 import { useNarrow } from '../../parts/useNarrow.ts'
 import { askNothing, useAsked } from '../../state/asked.ts'
 import { openNew, openSaved, selectLines, settingOf, useDesk } from '../../state/desk.ts'
@@ -62,9 +63,9 @@ export function Desk() {
         <h1 className="font-serif text-2xl font-semibold">This script can’t be opened</h1>
         <p className="mt-3" role="alert">
           {problem}{' '}
-          <Link to="/" className="text-heat underline">
+          <PageLink to="/" className="text-heat underline">
             Go to the shelf
-          </Link>
+          </PageLink>
         </p>
       </div>
     )

@@ -2,6 +2,7 @@
 import { CircleAlert, CircleCheck } from 'lucide-react'
 import { clock, duration, plain, plural } from '../../../core/format.ts'
 import type { RehearsalInput } from '../../../core/round.ts'
+import { Press } from '../../parts/Press.tsx'
 import type { Open } from '../../state/desk.ts'
 import { showLower } from '../../state/lower.ts'
 
@@ -47,8 +48,7 @@ export function Outcome({ open, setting }: Props) {
         />
       )}
       {readiness.length > 0 && round.trace.rows.count > 0 && (
-        <button
-          type="button"
+        <Press
           onClick={() => showLower(errors > 0 ? 'findings' : 'left')}
           className={`ml-auto flex min-w-0 items-baseline gap-1.5 rounded-sm text-[14px] hover:underline ${wrong ? 'text-warn' : 'text-good'}`}
         >
@@ -61,7 +61,7 @@ export function Outcome({ open, setting }: Props) {
             {verdict(start, bad.length > 0, errors > 0)}
             {told}
           </span>
-        </button>
+        </Press>
       )}
     </section>
   )

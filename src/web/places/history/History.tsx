@@ -1,7 +1,7 @@
 // The history of a script as a story: what was changed and why, what was seen on the machine, what was changed next.
 import { Pencil, Trash2 } from 'lucide-react'
 import { useEffect, useMemo, useState } from 'react'
-import { Link, useParams } from 'react-router'
+import { useParams } from 'react-router'
 import type { ToldRevision } from '../../../core/compare/side-by-side.ts'
 import { plural } from '../../../core/format.ts'
 import type { Revision, Variant } from '../../../core/model/kept.ts'
@@ -9,6 +9,7 @@ import { AskPanel } from '../../parts/AskPanel.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { Confirm } from '../../parts/Confirm.tsx'
 import { Notice } from '../../parts/Notice.tsx'
+import { PageLink, Press } from '../../parts/Press.tsx'
 import { useTitle } from '../../parts/useTitle.ts'
 import { Waiting } from '../../parts/Waiting.tsx'
 import { momentWords } from '../../parts/words.ts'
@@ -79,12 +80,12 @@ export function History() {
         <Button onClick={() => setTrying(revisions.find(each => each.id === script.revisionId) ?? null)}>
           What did you see?
         </Button>
-        <Link
+        <PageLink
           to={`/desk/${script.id}`}
           className="rounded-button border border-heat bg-heat px-3.5 py-1.5 text-[14px] font-semibold text-on-heat hover:brightness-110"
         >
           Open on the Desk
-        </Link>
+        </PageLink>
       </div>
       {variants.length > 1 && (
         <ul aria-label="Variants" className="flex flex-wrap gap-2">
@@ -97,23 +98,21 @@ export function History() {
               <span className="text-[13px] font-normal text-soft">
                 {variant.inUse ? 'in use' : variant.stock ? 'stock' : ''}
               </span>
-              <button
-                type="button"
+              <Press
                 onClick={() => setRenaming(variant)}
                 aria-label={`Rename the variant ${variant.name}`}
                 className="rounded-sm text-soft hover:text-ink"
               >
                 <Pencil size={13} aria-hidden />
-              </button>
+              </Press>
               {!variant.inUse && !variant.stock && (
-                <button
-                  type="button"
+                <Press
                   onClick={() => setDropping(variant)}
                   aria-label={`Throw the variant ${variant.name} away…`}
                   className="rounded-sm text-soft hover:text-bad"
                 >
                   <Trash2 size={13} aria-hidden />
-                </button>
+                </Press>
               )}
             </li>
           ))}

@@ -1,13 +1,14 @@
 // The revisions, the newest first, each with its note, what it changed, and what was seen of it.
 import { Camera, Check, CircleAlert, Trash2 } from 'lucide-react'
 import { useState } from 'react'
-import { Link, useNavigate } from 'react-router'
+import { useNavigate } from 'react-router'
 import type { ToldRevision } from '../../../core/compare/side-by-side.ts'
 import { duration, plain, plural } from '../../../core/format.ts'
 import type { KeptTrial, Revision, Story } from '../../../core/model/kept.ts'
 import { sightWords } from '../../../core/model/trial.ts'
 import { AskPanel } from '../../parts/AskPanel.tsx'
 import { Button } from '../../parts/Button.tsx'
+import { PageLink, Press } from '../../parts/Press.tsx'
 import { howLongAgo } from '../../parts/words.ts'
 import { api } from '../../state/api.ts'
 import { beginDraft } from '../../state/drafts.ts'
@@ -101,20 +102,20 @@ export function Telling({ story, told, timed, onTry, onProblem }: Props) {
                       What did you see?
                     </Button>
                     {before !== null && (
-                      <Link
+                      <PageLink
                         className={linkLook}
                         to={`/side-by-side?left=revision-${before}&right=revision-${revision.id}`}
                       >
                         Beside the one before
-                      </Link>
+                      </PageLink>
                     )}
                     {!inUse && (
-                      <Link
+                      <PageLink
                         className={linkLook}
                         to={`/side-by-side?left=revision-${revision.id}&right=script-${script.id}`}
                       >
                         Beside the one in use
-                      </Link>
+                      </PageLink>
                     )}
                     {!inUse && (!script.stock || isNewest(revisions, revision)) && (
                       <Button small onClick={() => void restore(revision)}>
@@ -201,14 +202,13 @@ function Seen({ trial, rehearsedS, onRemove }: SeenProps) {
         {words && <p className="whitespace-pre-line">{words}</p>}
         <p className="text-[14px] text-soft">{[...told, howLongAgo(trial.madeAt, new Date())].join(' · ')}</p>
       </div>
-      <button
-        type="button"
+      <Press
         onClick={onRemove}
         aria-label="Take this trial away"
         className="self-start rounded-sm p-1 text-soft hover:text-bad"
       >
         <Trash2 size={15} aria-hidden />
-      </button>
+      </Press>
     </li>
   )
 }

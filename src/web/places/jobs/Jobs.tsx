@@ -9,6 +9,7 @@ import { misfit } from '../../../core/runs/many.ts'
 import { BedPicture } from '../../parts/BedPicture.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { Choice } from '../../parts/Choice.tsx'
+import { Press } from '../../parts/Press.tsx'
 import { useTitle } from '../../parts/useTitle.ts'
 import { Waiting } from '../../parts/Waiting.tsx'
 import type { Kept } from '../../state/api.ts'
@@ -56,8 +57,7 @@ export function Jobs() {
         <ul>
           {things.jobs.map(kept => (
             <li key={kept.id} className="border-b border-rule">
-              <button
-                type="button"
+              <Press
                 onClick={() => setEditing({ what: 'job', kept })}
                 className="flex w-full items-center gap-4 px-1 py-2 text-left hover:bg-sunk"
               >
@@ -67,7 +67,7 @@ export function Jobs() {
                   <span className="block truncate text-[14px] text-soft">{kept.data.about}</span>
                   <span className="block text-[14px]">{toldJob(kept.data, printer)}</span>
                 </span>
-              </button>
+              </Press>
             </li>
           ))}
         </ul>
@@ -86,14 +86,13 @@ export function Jobs() {
         <ul>
           {things.materials.map(kept => (
             <li key={kept.id} className="border-b border-rule">
-              <button
-                type="button"
+              <Press
                 onClick={() => setEditing({ what: 'material', kept })}
                 className="w-full px-1 py-2 text-left hover:bg-sunk"
               >
                 <span className="font-semibold">{kept.data.name}</span>
                 <span className="block text-[14px]">{toldMaterial(kept.data)}</span>
-              </button>
+              </Press>
             </li>
           ))}
         </ul>

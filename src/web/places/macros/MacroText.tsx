@@ -3,6 +3,7 @@ import type { ReactNode } from 'react'
 import type { MacroLine, MacroTrouble } from '../../../core/explain/macro.ts'
 import type { ConfigProblem } from '../../../core/macros/config.ts'
 import { Button } from '../../parts/Button.tsx'
+import { Press } from '../../parts/Press.tsx'
 
 /** One macro or file, as the list has it. */
 export type Listed = { name: string; about: string; lines: MacroLine[] }
@@ -29,8 +30,7 @@ export function MacroText({ all, macro, problems, troubles, unseen, onShow, onEd
           <ul>
             {all.map(({ name, about }) => (
               <li key={name}>
-                <button
-                  type="button"
+                <Press
                   aria-current={name === macro?.name}
                   onClick={() => onShow(name)}
                   className={`w-full rounded-button px-2.5 py-1.5 text-left ${name === macro?.name ? 'bg-sunk' : 'hover:bg-sunk'}`}
@@ -41,7 +41,7 @@ export function MacroText({ all, macro, problems, troubles, unseen, onShow, onEd
                     {name}
                   </span>
                   {about && <span className="block text-[13px] text-soft">{about}</span>}
-                </button>
+                </Press>
               </li>
             ))}
           </ul>

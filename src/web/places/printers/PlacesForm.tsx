@@ -1,6 +1,7 @@
 // The spots and keep-out zones of a printer, by name and number.
 import type { Printer } from '../../../core/model/printer.ts'
 import { Button } from '../../parts/Button.tsx'
+import { Press } from '../../parts/Press.tsx'
 
 type Props = { printer: Printer; onChange: (part: Partial<Printer>) => void }
 
@@ -152,8 +153,8 @@ const Figure = ({ name, value, onChange }: FigureProps) => (
 
 const Drop = ({ name, onDrop }: { name: string; onDrop: () => void }) => (
   <td>
-    <button type="button" aria-label={name} onClick={onDrop} className="text-[13px] text-soft underline hover:text-bad">
+    <Press aria-label={name} onClick={onDrop} className="text-[13px] text-soft underline hover:text-bad">
       drop
-    </button>
+    </Press>
   </td>
 )

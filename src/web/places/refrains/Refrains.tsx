@@ -12,6 +12,7 @@ import { Confirm } from '../../parts/Confirm.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
 import { Leaving } from '../../parts/Leaving.tsx'
 import { Notice } from '../../parts/Notice.tsx'
+import { Press } from '../../parts/Press.tsx'
 import { type Form, useForm } from '../../parts/useForm.ts'
 import { useTitle } from '../../parts/useTitle.ts'
 import { Waiting } from '../../parts/Waiting.tsx'
@@ -54,8 +55,7 @@ export function Refrains() {
             <ul>
               {all.map(({ id, name, revision, changedAt }) => (
                 <li key={id}>
-                  <button
-                    type="button"
+                  <Press
                     aria-current={id === chosen?.id ? 'true' : undefined}
                     onClick={() => setSearch({ refrain: String(id) })}
                     className={`w-full rounded-button px-3 py-1.5 text-left ${id === chosen?.id ? 'bg-sunk' : 'hover:bg-sunk'}`}
@@ -64,7 +64,7 @@ export function Refrains() {
                     <span className="text-[13px] text-soft">
                       revision {revision}, {howLongAgo(changedAt, new Date())}
                     </span>
-                  </button>
+                  </Press>
                 </li>
               ))}
             </ul>
@@ -175,13 +175,9 @@ function OneRefrain({ refrain, things, onProblem }: OneProps) {
             {landing.length > 0 ? `Roll out to ${plural(landing.length, 'script')}` : 'Save it, roll out to none'}
           </Button>
           {changed && <Button onClick={() => setText(refrain.text)}>Back to revision {refrain.revision}</Button>}
-          <button
-            type="button"
-            onClick={() => setDropping(true)}
-            className="text-left text-[14px] text-soft underline hover:text-bad"
-          >
+          <Press onClick={() => setDropping(true)} className="text-left text-[14px] text-soft underline hover:text-bad">
             Detach this refrain…
-          </button>
+          </Press>
           {dropping && (
             <Confirm
               title={`Detach “${refrain.name}” everywhere`}

@@ -1,6 +1,5 @@
 // The scripts that have a refrain: how each would change, proven by a rehearsal, and whether it was changed there by hand.
 import { useEffect, useMemo, useState } from 'react'
-import { Link } from 'react-router'
 import type { ToldRevision } from '../../../core/compare/side-by-side.ts'
 import { duration, plain, plural } from '../../../core/format.ts'
 import { read } from '../../../core/gcode/read.ts'
@@ -10,6 +9,7 @@ import { driftOf, keptFrom, refrainsIn } from '../../../core/script/refrains.ts'
 import { Button } from '../../parts/Button.tsx'
 import { changedLines } from '../../parts/changed.ts'
 import { LineChanges } from '../../parts/LineChanges.tsx'
+import { PageLink, Press } from '../../parts/Press.tsx'
 import { momentWords } from '../../parts/words.ts'
 import type { Things } from '../../state/api.ts'
 import { tellRevisionsAside } from '../../state/rehearser.ts'
@@ -141,9 +141,13 @@ function ScriptRow({ refrain, text, landing, proof, things, unticked, onTick, on
           />
         </td>
         <td className="py-1.5 pr-3">
-          <Link to={`/desk/${script.id}`} className="block truncate font-semibold hover:text-heat" title={script.name}>
+          <PageLink
+            to={`/desk/${script.id}`}
+            className="block truncate font-semibold hover:text-heat"
+            title={script.name}
+          >
             {script.name}
-          </Link>
+          </PageLink>
           <span className="text-[13px] text-soft">
             {printer}, {momentWords[script.moment]}
             {script.stock && ', kept as it came'}
@@ -161,14 +165,9 @@ function ScriptRow({ refrain, text, landing, proof, things, unticked, onTick, on
         </td>
         <td className="py-1.5 pr-3">
           {changes ? (
-            <button
-              type="button"
-              aria-expanded={shown}
-              onClick={() => setShown(!shown)}
-              className="text-heat underline"
-            >
+            <Press aria-expanded={shown} onClick={() => setShown(!shown)} className="text-heat underline">
               {plural(rows.length, 'line')}
-            </button>
+            </Press>
           ) : (
             <span className="text-soft">none</span>
           )}

@@ -6,6 +6,7 @@ import { areaOn } from '../../../core/model/job.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import { byWorst, isRight } from '../../../core/runs/many.ts'
 import { BedPicture } from '../../parts/BedPicture.tsx'
+import { Press } from '../../parts/Press.tsx'
 import { SeverityMark } from '../../parts/Severity.tsx'
 import { borrowJob } from '../../state/borrowed.ts'
 import type { RunRow } from '../../state/runs.ts'
@@ -46,13 +47,12 @@ export function RunsTable({ rows, printer }: { rows: readonly RunRow[]; printer:
   }
   const head = (by: Sort, text: string, className = '') => (
     <th aria-sort={sort === by ? 'descending' : 'none'} className={`py-1.5 pr-3 font-normal ${className}`}>
-      <button
-        type="button"
+      <Press
         onClick={() => setSort(by)}
         className={`rounded-sm hover:text-ink ${sort === by ? 'font-semibold text-ink underline underline-offset-4' : ''}`}
       >
         {text}
-      </button>
+      </Press>
     </th>
   )
   return (
@@ -61,15 +61,14 @@ export function RunsTable({ rows, printer }: { rows: readonly RunRow[]; printer:
         <legend className="sr-only">Show</legend>
         <span className="text-soft">Show</span>
         {(Object.keys(onlyWords) as Only[]).map(each => (
-          <button
+          <Press
             key={each}
-            type="button"
             aria-pressed={only === each}
             onClick={() => setOnly(each)}
             className={`rounded-button border px-2.5 py-0.5 ${only === each ? 'border-ink bg-sunk font-semibold' : 'border-rule bg-raised'}`}
           >
             {onlyWords[each]} {rows.filter(keeps[each]).length}
-          </button>
+          </Press>
         ))}
       </fieldset>
       <table className="w-full rounded-card border border-rule bg-raised text-[14px]">
@@ -97,13 +96,12 @@ export function RunsTable({ rows, printer }: { rows: readonly RunRow[]; printer:
                 />
               </td>
               <td className="py-1.5 pr-3">
-                <button
-                  type="button"
+                <Press
                   onClick={() => open(row)}
                   className="rounded-sm text-left font-semibold underline decoration-rule underline-offset-2 hover:decoration-ink"
                 >
                   {row.job}
-                </button>
+                </Press>
                 {!row.job.includes(row.materials[0] ?? '') && (
                   <span className="block text-[13px] text-soft">{row.materials.join(' + ')}</span>
                 )}
@@ -141,13 +139,9 @@ function Found({ row, onOpen }: { row: RunRow; onOpen: (line: number) => void })
       </span>
       <span>
         <b>{told.join(', ')}</b>{' '}
-        <button
-          type="button"
-          onClick={() => onOpen(first.line)}
-          className="rounded-sm text-heat underline underline-offset-2"
-        >
+        <Press onClick={() => onOpen(first.line)} className="rounded-sm text-heat underline underline-offset-2">
           line {first.line}
-        </button>{' '}
+        </Press>{' '}
         <span className="text-soft">{first.message}</span>
       </span>
     </span>

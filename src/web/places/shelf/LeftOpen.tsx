@@ -1,9 +1,9 @@
 // Scripts that were begun and never saved: they wait in this browser.
 import { Trash2 } from 'lucide-react'
 import { useCallback, useEffect, useState } from 'react'
-import { Link } from 'react-router'
 import { plural } from '../../../core/format.ts'
 import { Confirm } from '../../parts/Confirm.tsx'
+import { PageLink, Press } from '../../parts/Press.tsx'
 import { howLongAgo, momentWords } from '../../parts/words.ts'
 import type { ShelfPrinter } from '../../state/api.ts'
 import { type Draft, dropDraft, newDraftKey, unsavedDrafts } from '../../state/drafts.ts'
@@ -30,7 +30,7 @@ export function LeftOpen({ printers }: { printers: ShelfPrinter[] }) {
       <ul>
         {(all ? drafts : drafts.slice(0, few)).map(({ id, draft }) => (
           <li key={id} className="flex items-center gap-1 border-b border-rule">
-            <Link to={`/desk/new/${id}`} className="min-w-0 flex-1 px-1 py-2 hover:bg-sunk">
+            <PageLink to={`/desk/new/${id}`} className="min-w-0 flex-1 px-1 py-2 hover:bg-sunk">
               <span className="block truncate font-semibold">
                 {printerName(draft.printerId)}, {momentWords[draft.moment]}
               </span>
@@ -38,15 +38,14 @@ export function LeftOpen({ printers }: { printers: ShelfPrinter[] }) {
               <span className="text-[14px] text-soft">
                 {plural(draft.text.split('\n').length, 'line')} · {howLongAgo(draft.changedAt, new Date())}
               </span>
-            </Link>
-            <button
-              type="button"
+            </PageLink>
+            <Press
               onClick={() => setAsking(id)}
               aria-label="Throw it away…"
               className="flex items-center gap-1 rounded-button p-1.5 text-[13px] text-soft hover:bg-sunk hover:text-bad"
             >
               <Trash2 size={16} aria-hidden />
-            </button>
+            </Press>
           </li>
         ))}
       </ul>
@@ -60,9 +59,9 @@ export function LeftOpen({ printers }: { printers: ShelfPrinter[] }) {
         />
       )}
       {drafts.length > few && (
-        <button type="button" onClick={() => setAll(!all)} className="pt-1.5 text-[14px] text-heat underline">
+        <Press onClick={() => setAll(!all)} className="pt-1.5 text-[14px] text-heat underline">
           {all ? 'Fewer' : `${drafts.length - few} more`}
-        </button>
+        </Press>
       )}
     </section>
   )

@@ -1,5 +1,6 @@
 // The findings that matter most, each a link to its script.
-import { Link } from 'react-router'
+
+import { PageLink } from '../../parts/Press.tsx'
 import { SeverityMark } from '../../parts/Severity.tsx'
 import type { Summarized } from './useSummaries.ts'
 
@@ -20,7 +21,7 @@ export function NeedsAttention({ printers }: { printers: Summarized[] }) {
       <ul>
         {shown.map(({ printer, script, finding }) => (
           <li key={`${script.id} ${finding.rule} ${finding.line}`} className="border-b border-rule">
-            <Link to={`/desk/${script.id}?line=${finding.line}`} className="flex gap-2 px-1 py-2 hover:bg-sunk">
+            <PageLink to={`/desk/${script.id}?line=${finding.line}`} className="flex gap-2 px-1 py-2 hover:bg-sunk">
               <span className="pt-1">
                 <SeverityMark severity={finding.severity} />
               </span>
@@ -30,7 +31,7 @@ export function NeedsAttention({ printers }: { printers: Summarized[] }) {
                 </span>
                 <span className="line-clamp-3 text-[14px] text-soft">{finding.message}</span>
               </span>
-            </Link>
+            </PageLink>
           </li>
         ))}
       </ul>

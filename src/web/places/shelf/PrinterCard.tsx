@@ -1,8 +1,8 @@
 // One printer on the shelf: its bed with the purge drawn on it, and its scripts by moment.
 import { Check } from 'lucide-react'
-import { Link } from 'react-router'
 import { duration, plain, plural } from '../../../core/format.ts'
 import { BedPicture } from '../../parts/BedPicture.tsx'
+import { PageLink } from '../../parts/Press.tsx'
 import { SeverityMark, seriousOf } from '../../parts/Severity.tsx'
 import { howLongAgo, momentWords } from '../../parts/words.ts'
 import { ScriptMenu } from './ScriptMenu.tsx'
@@ -22,9 +22,9 @@ export function PrinterCard({ id, printer, example, scripts }: Summarized) {
       <div className="min-w-0 flex-1">
         <div className="flex flex-wrap items-baseline gap-x-3 pb-1.5">
           <h2 className="font-serif text-[19px] font-semibold">
-            <Link to={`/printers/${id}`} className="hover:text-heat" title={`What ${printer.name} is like`}>
+            <PageLink to={`/printers/${id}`} className="hover:text-heat" title={`What ${printer.name} is like`}>
               {printer.name}
-            </Link>
+            </PageLink>
           </h2>
           {example && <span className="rounded-full border border-rule px-2 text-[13px] text-soft">example</span>}
           <p className="text-[14px] text-soft">{printer.about}</p>
@@ -36,7 +36,7 @@ export function PrinterCard({ id, printer, example, scripts }: Summarized) {
           {scripts.map(script => (
             <li key={script.id} className="border-t border-rule">
               <div className="flex items-center hover:bg-sunk">
-                <Link
+                <PageLink
                   to={`/desk/${script.id}`}
                   className="grid grid-cols-[8.5rem_minmax(8rem,1fr)_9rem_6rem_7rem] max-[1150px]:grid-cols-[7rem_minmax(4rem,1fr)_8.5rem_5.5rem] max-[899px]:grid-cols-[minmax(5rem,1fr)_6.5rem] items-center min-w-0 flex-1 gap-3 max-[1150px]:gap-2 px-1 py-1.5"
                 >
@@ -51,7 +51,7 @@ export function PrinterCard({ id, printer, example, scripts }: Summarized) {
                     {howLongAgo(script.changedAt, new Date())}
                   </span>
                   <Verdict script={script} />
-                </Link>
+                </PageLink>
                 <ScriptMenu script={script} />
               </div>
               {(script.variants > 1 || script.backTo !== null) && <Variants script={script} />}

@@ -7,6 +7,7 @@ import type { ScriptHead } from '../../../core/model/kept.ts'
 import { AskPanel } from '../../parts/AskPanel.tsx'
 import { MenuItem, menuLook } from '../../parts/menu.tsx'
 import { api } from '../../state/api.ts'
+import { usePressed } from '../../state/registry.ts'
 
 export function ScriptMenu({ script }: { script: ScriptHead }) {
   const { id, name } = script
@@ -25,6 +26,7 @@ export function ScriptMenu({ script }: { script: ScriptHead }) {
     <>
       <DropdownMenu.Root>
         <DropdownMenu.Trigger
+          ref={usePressed<HTMLButtonElement>()}
           aria-label={`What to do with ${name}`}
           className="mr-0.5 rounded-sm p-1 text-soft hover:text-ink"
         >

@@ -1,8 +1,9 @@
 // The Shelf: every printer with its scripts, what needs attention, and where a new script begins.
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useMemo, useRef } from 'react'
-import { Link, useNavigate } from 'react-router'
+import { useNavigate } from 'react-router'
 import { plural } from '../../../core/format.ts'
+import { PageLink, Press } from '../../parts/Press.tsx'
 import { useTitle } from '../../parts/useTitle.ts'
 import { Waiting } from '../../parts/Waiting.tsx'
 import type { ShelfPrinter } from '../../state/api.ts'
@@ -63,34 +64,34 @@ export function Shelf() {
               {wanting > 0 && `, ${wanting} ${wanting === 1 ? 'needs' : 'need'} attention`}
             </p>
           )}
-          <Link
+          <PageLink
             to="/printers/new"
             className="ml-auto self-center rounded-button border border-rule bg-raised px-3.5 py-1.5 text-[14px] hover:border-soft"
           >
             A new printer
-          </Link>
+          </PageLink>
         </div>
         {!loaded && <Waiting on={[asked]} what="the printers" />}
         {all && !own && <Welcome onLookAround={lookAround} />}
         {loaded?.length === 0 && examples === 0 && (
           <p className="rounded-card border border-rule bg-raised p-8 text-center text-soft">
             The shelf is empty.{' '}
-            <Link to="/printers/new" className="text-heat underline">
+            <PageLink to="/printers/new" className="text-heat underline">
               Make a printer
-            </Link>{' '}
+            </PageLink>{' '}
             in five questions, or{' '}
-            <Link to="/keeping" className="text-heat underline">
+            <PageLink to="/keeping" className="text-heat underline">
               bring a shelf in
-            </Link>
+            </PageLink>
             .
           </p>
         )}
         {examples > 0 && hidden && (
           <p className="mb-3 text-soft">
             {plural(examples, 'example printer')} hidden.{' '}
-            <button type="button" onClick={() => hideExamples(false)} className="text-heat underline">
+            <Press onClick={() => hideExamples(false)} className="text-heat underline">
               Show the examples
-            </button>
+            </Press>
           </p>
         )}
         <div ref={list} className="relative" style={{ height: cards.getTotalSize() }}>
@@ -109,9 +110,9 @@ export function Shelf() {
                     <p className="flex items-baseline gap-3 pb-2 text-soft">
                       <span className="font-serif text-[18px] font-semibold text-ink">Examples</span> made-up printers
                       to look around with
-                      <button type="button" onClick={() => hideExamples(true)} className="text-heat underline">
+                      <Press onClick={() => hideExamples(true)} className="text-heat underline">
                         Hide the examples
-                      </button>
+                      </Press>
                     </p>
                   )}
                   <PrinterCard {...printer} />

@@ -1,8 +1,8 @@
 // A script's variants: one click switches, for good or for the next print only, and what differs is said.
 import { Check, RotateCcw } from 'lucide-react'
 import { useCallback, useEffect, useState } from 'react'
-import { Link } from 'react-router'
 import type { ScriptHead, Story } from '../../../core/model/kept.ts'
+import { PageLink, Press } from '../../parts/Press.tsx'
 import { api } from '../../state/api.ts'
 import { fetchStory, fetchThings, useStory } from '../../state/asking.ts'
 import { tellApartAside } from '../../state/rehearser.ts'
@@ -43,10 +43,8 @@ export function Variants({ script }: { script: ScriptHead }) {
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1 pb-2 pl-1 text-[14px]">
       <div role="radiogroup" aria-label={`Variants of ${script.name}`} className="flex flex-wrap gap-1">
         {variants.map(({ id: each, name, stock }) => (
-          // biome-ignore lint/a11y/useSemanticElements: a switch of the page's own look, with the roles of one
-          <button
+          <Press
             key={each}
-            type="button"
             role="radio"
             aria-checked={each === variantId}
             onClick={() => each !== variantId && use(each, false)}
@@ -55,30 +53,29 @@ export function Variants({ script }: { script: ScriptHead }) {
             {each === variantId && <Check size={13} aria-hidden className="shrink-0" />}
             <span className="truncate">{name}</span>
             {stock && <span className="font-normal text-soft">stock</span>}
-          </button>
+          </Press>
         ))}
       </div>
       {backTo !== null && back ? (
         <>
           <span className="font-semibold text-warn">for the next print only</span>
-          <button
-            type="button"
+          <Press
             onClick={() => use(back.id, false)}
             className="flex items-center gap-1 rounded-full border border-warn px-2.5 py-px text-[13px] hover:bg-sunk"
           >
             <RotateCcw size={13} aria-hidden /> It is printed: back to “{back.name}”
-          </button>
-          <button type="button" onClick={() => use(variantId, false)} className="text-[13px] text-soft underline">
+          </Press>
+          <Press onClick={() => use(variantId, false)} className="text-[13px] text-soft underline">
             or keep it
-          </button>
+          </Press>
         </>
       ) : (
         <Once variants={variants} variantId={variantId} onUse={use} />
       )}
       {words && (
-        <Link to={`/history/${id}`} className="min-w-0 truncate text-[13px] text-soft hover:text-ink" title={words}>
+        <PageLink to={`/history/${id}`} className="min-w-0 truncate text-[13px] text-soft hover:text-ink" title={words}>
           {words}
-        </Link>
+        </PageLink>
       )}
       {problem && (
         <span role="alert" className="text-bad">

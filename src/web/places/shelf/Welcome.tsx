@@ -1,5 +1,5 @@
 // The first visit: what this is, and where to begin.
-import { Link } from 'react-router'
+import { PageLink, Press } from '../../parts/Press.tsx'
 
 export function Welcome({ onLookAround }: { onLookAround: () => void }) {
   const look = 'rounded-button border border-rule bg-paper px-3.5 py-1.5 hover:border-soft'
@@ -11,12 +11,12 @@ export function Welcome({ onLookAround }: { onLookAround: () => void }) {
       </p>
       <div className="mt-3 flex flex-wrap items-center gap-2.5">
         <span className="text-soft">Paste a script anywhere on this page (Ctrl V), or</span>
-        <Link to="/printers/new" className={look}>
+        <PageLink to="/printers/new" className={look}>
           Describe my printer
-        </Link>
-        <button type="button" onClick={onLookAround} className={look}>
+        </PageLink>
+        <Press onClick={onLookAround} className={look}>
           Look around with the examples
-        </button>
+        </Press>
       </div>
     </section>
   )

@@ -7,6 +7,7 @@ import { learn } from '../../../core/vocabulary/learn.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
 import { Notice } from '../../parts/Notice.tsx'
+import { Press } from '../../parts/Press.tsx'
 import { useTitle } from '../../parts/useTitle.ts'
 import { Waiting } from '../../parts/Waiting.tsx'
 import type { Kept } from '../../state/api.ts'
@@ -103,7 +104,7 @@ export function Vocabularies() {
             <ul>
               {all?.map(kept => (
                 <li key={kept.id} className="border-b border-rule">
-                  <button type="button" onClick={() => open(kept)} className="w-full px-1 py-2 text-left hover:bg-sunk">
+                  <Press onClick={() => open(kept)} className="w-full px-1 py-2 text-left hover:bg-sunk">
                     <span className="font-semibold">{kept.data.name}</span>
                     <span className="block text-[14px] text-soft">
                       <span className="font-mono">
@@ -112,7 +113,7 @@ export function Vocabularies() {
                       , {plural(kept.data.words.length, 'word')},{' '}
                       {kept.data.branch ? 'with branches' : 'without branches'}
                     </span>
-                  </button>
+                  </Press>
                 </li>
               ))}
             </ul>

@@ -6,6 +6,7 @@ import { beadWidthMm } from '../../../../core/machine/outcome.ts'
 import { stepsOf } from '../../../../core/machine/trace.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+import { Press } from '../../../parts/Press.tsx'
 import { type Open, selectLines } from '../../../state/desk.ts'
 import { propose, usePreview } from '../../../state/preview.ts'
 import { toggleBed, useRoom } from '../../../state/room.ts'
@@ -90,13 +91,7 @@ export function BedCard({ open, setting }: Props) {
 }
 
 const Step = ({ name, onClick, icon }: { name: string; onClick: () => void; icon: React.ReactNode }) => (
-  <button
-    type="button"
-    aria-label={name}
-    title={name}
-    onClick={onClick}
-    className="rounded-sm p-0.5 hover:bg-sunk hover:text-ink"
-  >
+  <Press aria-label={name} title={name} onClick={onClick} className="rounded-sm p-0.5 hover:bg-sunk hover:text-ink">
     {icon}
-  </button>
+  </Press>
 )

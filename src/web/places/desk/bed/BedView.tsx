@@ -5,6 +5,7 @@ import { type KeyboardEvent, type MouseEvent, type PointerEvent, useMemo, useRef
 import { positionAt } from '../../../../core/machine/trace.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+import { Press } from '../../../parts/Press.tsx'
 import { useSize } from '../../../parts/useSize.ts'
 import { type Selection, selectLines } from '../../../state/desk.ts'
 import { BedGround } from './BedGround.tsx'
@@ -162,28 +163,16 @@ function ZoomKeys({ zoom: { zoomBy, panBy, showAll, times } }: { zoom: BedZoom }
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: keys that its buttons take too
     <div className="absolute top-0 right-0 flex" onKeyDown={onKey}>
-      <button type="button" aria-label="Larger (+)" title="Larger (+)" onClick={() => zoomBy(1.5)} className={look}>
+      <Press aria-label="Larger (+)" title="Larger (+)" onClick={() => zoomBy(1.5)} className={look}>
         <ZoomIn size={16} aria-hidden />
-      </button>
-      <button
-        type="button"
-        aria-label="Smaller (−)"
-        title="Smaller (−)"
-        onClick={() => zoomBy(1 / 1.5)}
-        className={look}
-      >
+      </Press>
+      <Press aria-label="Smaller (−)" title="Smaller (−)" onClick={() => zoomBy(1 / 1.5)} className={look}>
         <ZoomOut size={16} aria-hidden />
-      </button>
+      </Press>
       {times > 1.001 && (
-        <button
-          type="button"
-          aria-label="All of the bed (0)"
-          title="All of the bed (0)"
-          onClick={showAll}
-          className={look}
-        >
+        <Press aria-label="All of the bed (0)" title="All of the bed (0)" onClick={showAll} className={look}>
           <Maximize size={16} aria-hidden />
-        </button>
+        </Press>
       )}
     </div>
   )

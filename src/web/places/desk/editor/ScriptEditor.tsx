@@ -21,6 +21,7 @@ import { stageOf } from '../../../../core/round.ts'
 import { numberAt } from '../../../../core/script/edits/to-setting.ts'
 import { Button } from '../../../parts/Button.tsx'
 import { editorTheme } from '../../../parts/editor-theme.ts'
+import { Press } from '../../../parts/Press.tsx'
 import { type Open, selectLines, setText, useDesk } from '../../../state/desk.ts'
 import { keepAll } from '../../../state/kept.ts'
 import { useOutline } from '../../../state/outline.ts'
@@ -155,14 +156,13 @@ export function ScriptEditor({ open, setting, onReady }: Props) {
       </div>
       <HeldBack editor={() => view.current} />
       <div className="flex items-start border-t border-rule">
-        <button
-          type="button"
+        <Press
           aria-pressed={outline}
           onClick={toggle}
           className={`m-1 flex shrink-0 items-center gap-1.5 rounded-button px-2 py-0.5 text-[14px] hover:bg-sunk ${outline ? 'bg-sunk font-semibold' : 'text-soft'}`}
         >
           <ListTree size={15} aria-hidden /> Outline
-        </button>
+        </Press>
         <p className="h-[46px] min-w-0 flex-1 overflow-auto px-2 py-1 text-[14px]" role="status">
           {line ? (
             <>

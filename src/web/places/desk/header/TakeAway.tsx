@@ -1,11 +1,11 @@
 // Taking a script away: in plain numbers for jobs, or in another program's words, seen before it is copied or saved.
 import { useState } from 'react'
-import { Link } from 'react-router'
 import type { Ending, Taken } from '../../../../core/export/export.ts'
 import { listed, plural } from '../../../../core/format.ts'
 import { Button } from '../../../parts/Button.tsx'
 import { Choice } from '../../../parts/Choice.tsx'
 import { Panel } from '../../../parts/Panel.tsx'
+import { PageLink } from '../../../parts/Press.tsx'
 import { Ticks } from '../../../parts/Ticks.tsx'
 import { momentWords } from '../../../parts/words.ts'
 import { api, type Things } from '../../../state/api.ts'
@@ -122,9 +122,9 @@ export function TakeAway({ open, things, onClose }: Props) {
       {things.vocabularies.length === 0 && (
         <p className="mt-2 text-[14px] text-soft">
           To write it for the program that makes your print files,{' '}
-          <Link to="/vocabularies" className="text-heat underline">
+          <PageLink to="/vocabularies" className="text-heat underline">
             teach its vocabulary
-          </Link>{' '}
+          </PageLink>{' '}
           first.
         </p>
       )}

@@ -1,12 +1,13 @@
 // What was found: the worst first, each with its place and fixes; then advice, and what the person has set aside.
 import { CircleCheck } from 'lucide-react'
 import { useState } from 'react'
-import { Link, useNavigate } from 'react-router'
+import { useNavigate } from 'react-router'
 import type { Finding } from '../../../../core/check/finding.ts'
 import { plural } from '../../../../core/format.ts'
 import { type RehearsalInput, type RoundStep, roundSteps } from '../../../../core/round.ts'
 import { misfit, tooHotFor } from '../../../../core/runs/many.ts'
 import { Button } from '../../../parts/Button.tsx'
+import { PageLink, Press } from '../../../parts/Press.tsx'
 import { Progress } from '../../../parts/Progress.tsx'
 import { SeverityMark, seriousOf } from '../../../parts/Severity.tsx'
 import { ask } from '../../../state/asked.ts'
@@ -54,9 +55,9 @@ export function Findings({ open, setting }: Props) {
       {round?.pasted === 'print' && (
         <p className="py-1 text-[14px]">
           This reads like a whole print file. Its area, height and tools make a job that scripts are rehearsed for:{' '}
-          <Link to="/jobs" className="text-heat underline underline-offset-2">
+          <PageLink to="/jobs" className="text-heat underline underline-offset-2">
             read it under Jobs
-          </Link>
+          </PageLink>
           .
         </p>
       )}
@@ -124,13 +125,12 @@ const oddities = ({ job, printer, material, materials = [material] }: RehearsalI
   [misfit(job, printer), ...materials.map(each => tooHotFor(each, printer))].filter(odd => odd !== null)
 
 const LineLink = ({ line }: { line: number }) => (
-  <button
-    type="button"
+  <Press
     onClick={() => selectLines(line)}
     className="mr-1.5 rounded-sm font-semibold whitespace-nowrap text-heat underline underline-offset-2"
   >
     line {line}
-  </button>
+  </Press>
 )
 
 type RowProps = { finding: Finding; text: string; onAside: (finding: Finding) => void }
@@ -148,9 +148,9 @@ function Row({ finding, text, onAside }: RowProps) {
           <p>
             <LineLink line={line} />
             {message}{' '}
-            <Link to={`/checks/${rule}`} className="whitespace-nowrap text-soft underline underline-offset-2">
+            <PageLink to={`/checks/${rule}`} className="whitespace-nowrap text-soft underline underline-offset-2">
               why?
-            </Link>
+            </PageLink>
           </p>
           {several && (
             <div className="flex flex-wrap gap-1 pt-1">
@@ -163,14 +163,13 @@ function Row({ finding, text, onAside }: RowProps) {
         <div className="flex shrink-0 flex-col items-end gap-1">
           <Table finding={finding} />
           {fixes.length === 1 && fixes[0] && <FixButton name="Show fix" fix={fixes[0]} line={line} text={text} />}
-          <button
-            type="button"
+          <Press
             aria-label={`Ignore “${rule}” on line ${line}`}
             onClick={() => onAside(finding)}
             className="rounded-sm px-1 text-[13px] text-soft underline underline-offset-2 hover:text-ink"
           >
             Ignore…
-          </button>
+          </Press>
         </div>
       </div>
     </li>

@@ -5,6 +5,7 @@ import { useState } from 'react'
 import { duration, plain } from '../../../../core/format.ts'
 import type { Passage } from '../../../../core/script/passages.ts'
 import { MenuItem, menuLook } from '../../../parts/menu.tsx'
+import { Press } from '../../../parts/Press.tsx'
 import { type Open, selectLines } from '../../../state/desk.ts'
 import { propose } from '../../../state/preview.ts'
 import { RefrainPanel } from './RefrainPanel.tsx'
@@ -62,8 +63,7 @@ function Row({ passage, open, onRename, onRefrain, small = false }: RowProps) {
   ]
   return (
     <div className={`group flex items-center ${here ? 'bg-heat-fill' : 'hover:bg-sunk'}`}>
-      <button
-        type="button"
+      <Press
         onClick={() => selectLines(firstLine, lastLine)}
         aria-label={`${title}, lines ${firstLine} to ${lastLine}${enabled ? '' : ', commented out'}`}
         className={`min-w-0 flex-1 py-1 pl-3 text-left ${small ? 'text-[13px] leading-[17px]' : 'text-[14px] leading-[18px]'}`}
@@ -75,7 +75,7 @@ function Row({ passage, open, onRename, onRefrain, small = false }: RowProps) {
         <span className={`block truncate text-[13px] ${here ? 'text-ink' : 'text-soft'}`}>
           {takes.filter(Boolean).join(' · ')}
         </span>
-      </button>
+      </Press>
       <DropdownMenu.Root>
         <DropdownMenu.Trigger
           aria-label={`What to do with ${title}`}

@@ -1,6 +1,7 @@
 // How far a passage is shifted: typed, or by the arrow keys; the preview follows at once.
 import type { EditRequest } from '../../../../core/script/edits/edit.ts'
 import type { Shift } from '../../../../core/script/edits/nudge.ts'
+import { Press } from '../../../parts/Press.tsx'
 import { propose } from '../../../state/preview.ts'
 import { NumberField } from './NumberField.tsx'
 
@@ -33,8 +34,7 @@ export function NudgePad({ request }: { request: Nudge }) {
           onChange={value => set({ ...shift, [axis]: rounded(value) })}
         />
       ))}
-      <button
-        type="button"
+      <Press
         title={`Arrow keys: ${stepMm} mm, with Shift ${10 * stepMm} mm. Page Up and Page Down: 0.1 mm in Z.`}
         className="rounded-button border border-rule bg-paper px-2.5 py-0.5 text-[13px] text-soft focus:border-ink focus:text-ink"
         onKeyDown={event => {
@@ -47,7 +47,7 @@ export function NudgePad({ request }: { request: Nudge }) {
         }}
       >
         or arrow keys here
-      </button>
+      </Press>
     </div>
   )
 }

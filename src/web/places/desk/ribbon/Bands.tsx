@@ -2,6 +2,7 @@
 import { duration } from '../../../../core/format.ts'
 import type { Passage, PassageKind } from '../../../../core/script/passages.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+import { Press } from '../../../parts/Press.tsx'
 import { type Selection, selectLines } from '../../../state/desk.ts'
 
 type Sort = 'heat' | 'motion' | 'filament' | 'plain'
@@ -78,8 +79,7 @@ export function Bands({ round, width, totalS, selection }: Props) {
     const { title, firstLine, lastLine, startS, endS } = band.passage
     const look = looks[sortOf(band.passage)]
     return (
-      <button
-        type="button"
+      <Press
         key={`${firstLine} ${title}`}
         onClick={() => selectLines(firstLine, lastLine)}
         aria-label={`${title}, lines ${firstLine} to ${lastLine}, ${duration(endS - startS)}`}
@@ -89,7 +89,7 @@ export function Bands({ round, width, totalS, selection }: Props) {
         className={`absolute top-2 h-[22px] overflow-hidden rounded-[5px] border px-1.5 text-left text-[13px] leading-[19px] font-semibold text-ellipsis whitespace-nowrap ${within(band.passage) ? 'ring-2 ring-ink' : ''}`}
       >
         {band.width > 34 && title}
-      </button>
+      </Press>
     )
   })
 }

@@ -5,6 +5,7 @@ import { celsius, clock, duration } from '../../../../core/format.ts'
 import { temperatureAt } from '../../../../core/machine/heat.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+import { Press } from '../../../parts/Press.tsx'
 import { useSize } from '../../../parts/useSize.ts'
 import { commandAtPlayhead, type Open, selectLines } from '../../../state/desk.ts'
 import { goTo, paceOf, togglePlaying, usePlaying } from '../../../state/playing.ts'
@@ -89,21 +90,19 @@ function Controls({ totalS, folded }: { totalS: number; folded: boolean }) {
 }
 
 const Control = ({ name, onClick, children }: { name: string; onClick: () => void; children: ReactNode }) => (
-  <button
-    type="button"
+  <Press
     aria-label={name}
     title={name}
     onClick={onClick}
     className="rounded-sm p-1 text-soft hover:bg-sunk hover:text-ink"
   >
     {children}
-  </button>
+  </Press>
 )
 
 function Flags({ round, width, totalS }: { round: DeskRound; width: number; totalS: number }) {
   return round.trace.messages.slice(0, 200).map(message => (
-    <button
-      type="button"
+    <Press
       key={`${message.line} ${message.at}`}
       title={`${clock(message.at)} shows “${message.text}”`}
       aria-label={`Message at ${clock(message.at)}: ${message.text || 'cleared'}`}
@@ -112,7 +111,7 @@ function Flags({ round, width, totalS }: { round: DeskRound; width: number; tota
       className="absolute z-10 rounded-sm p-px text-soft hover:text-ink"
     >
       <Flag size={13} aria-hidden />
-    </button>
+    </Press>
   ))
 }
 

@@ -1,10 +1,27 @@
-// What can be pressed on the page that is open: read off the page itself, so that no button is out of the finder's reach.
+// What can be done on the page that is open: whatever can be pressed says so where it is made, and the finder asks here.
+import { useEffect, useRef } from 'react'
 
 /** What the finder offers to do, under a heading. */
 export type Action = { group: string; name: string /** Other words for it. */; also?: string; run: () => void }
 
 /** A name longer than this is a text, not something to do. */
 const longestName = 80
+
+const registered = new Set<HTMLElement>()
+
+/** For the `ref` of something that can be pressed: it can be found by its name while it is on the page. */
+export function usePressed<T extends HTMLElement>() {
+  const element = useRef<T>(null)
+  useEffect(() => {
+    const it = element.current
+    if (!it) return
+    registered.add(it)
+    return () => {
+      registered.delete(it)
+    }
+  }, [])
+  return element
+}
 
 const nameOf = (element: HTMLElement): string =>
   (element.getAttribute('aria-label') ?? element.textContent ?? '').trim().replace(/\s+/g, ' ')
@@ -19,14 +36,13 @@ function press(element: HTMLElement): void {
   }, 80)
 }
 
-/** The page's buttons and links that can be used now, each name once; those of the text's editor are left out. */
+/** What can be pressed now, each name once. */
 export function pageActions(): Action[] {
-  const elements = document.querySelectorAll<HTMLElement>('#place button:not(:disabled), #place a[href]')
   const found = new Map<string, HTMLElement>()
-  for (const element of elements) {
+  for (const element of registered) {
     const name = nameOf(element)
-    const shown = element.offsetParent !== null && !element.closest('.cm-editor')
-    if (shown && name !== '' && name.length <= longestName && !found.has(name)) found.set(name, element)
+    const usable = element.offsetParent !== null && !element.matches(':disabled')
+    if (usable && name !== '' && name.length <= longestName && !found.has(name)) found.set(name, element)
   }
   return [...found].map(([name, element]) => ({ group: 'On this page', name, run: () => press(element) }))
 }

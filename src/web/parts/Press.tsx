@@ -1,0 +1,12 @@
+// A bare button and a bare link that the finder knows, with no look of their own.
+import type { ComponentProps } from 'react'
+import { Link } from 'react-router'
+import { usePressed } from '../state/registry.ts'
+
+export const Press = (props: ComponentProps<'button'>) => (
+  <button ref={usePressed<HTMLButtonElement>()} type="button" {...props} />
+)
+
+export const PageLink = (props: ComponentProps<typeof Link>) => (
+  <Link ref={usePressed<HTMLAnchorElement>()} {...props} />
+)

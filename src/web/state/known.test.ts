@@ -1,0 +1,38 @@
+import { expect, test } from 'vitest'
+import { rules } from '../../core/check/rules.ts'
+import { fitsWords, knownAs, seenAs } from './known.ts'
+
+const nothing = { things: undefined, settings: [], navigate: () => {}, toLine: () => {} }
+const names = (words: string) => knownAs(words, nothing).map(({ group, name }) => `${group}: ${name}`)
+
+test('a word of the trade finds the checks that bear on it', () => {
+  for (const words of ['blob', 'stringing', 'first layer', 'leveling', 'crash', 'clog'])
+    expect([words, names(words).some(each => each.startsWith('Checks: '))]).toEqual([words, true])
+})
+
+test('every check that a word leads to is one of ours', () => {
+  const known = new Set(rules.map(({ name }) => name))
+  expect(seenAs.flatMap(([, checks]) => checks.filter(check => !known.has(check)))).toEqual([])
+})
+
+test('a command is found by its name and by what it does', () => {
+  expect(names('g29')[0]).toMatch(/^Commands: G29: /)
+  expect(names('wait for bed').some(each => each.startsWith('Commands: M190'))).toBe(true)
+})
+
+test('one letter finds nothing yet, and every word has to fit', () => {
+  expect(knownAs('g', nothing)).toEqual([])
+  const action = { group: 'Do', name: 'Light or dark', also: 'theme', run: () => {} }
+  expect([fitsWords(action, 'DARK theme'), fitsWords(action, 'dark bed')]).toEqual([true, false])
+})
+
+test('a setting of the open script is found by its name, and leads to its line', () => {
+  const at: number[] = []
+  const settings = [
+    { name: 'purge_length', line: 4, body: '32 mm', range: null, note: 'how much', value: 32, unit: 'mm' as const },
+  ]
+  knownAs('purge length', { ...nothing, settings, toLine: line => at.push(line) })
+    .find(({ group }) => group === 'Settings of this script')
+    ?.run()
+  expect(at).toEqual([4])
+})

@@ -1,0 +1,123 @@
+// What the finder knows besides pages and buttons: checks, commands, printers and the open script's settings, also by the words
+// that people have for what they see on the bed.
+import type { NavigateFunction } from 'react-router'
+import { rules } from '../../core/check/rules.ts'
+import { bookOf, searchBook } from '../../core/effects/book.ts'
+import { families } from '../../core/firmware/families.ts'
+import type { FamilyName } from '../../core/firmware/spec.ts'
+import { withTaught } from '../../core/firmware/teach.ts'
+import type { ScriptSetting } from '../../core/resolve/resolution.ts'
+import type { Things } from './api.ts'
+import type { Action } from './registry.ts'
+
+/** What is seen on the machine, and the checks that bear on it. */
+export const seenAs: readonly [words: string, checks: readonly string[]][] = [
+  [
+    'stringing strings hairs ooze oozing drool dribble',
+    ['ooze-drag', 'probe-while-oozing', 'purge-too-thin', 'standby-differs'],
+  ],
+  ['blob blobs lump pimple zit', ['ooze-drag', 'retraction-unpaid', 'through-purge', 'purge-in-print-area']],
+  [
+    'first layer adhesion sticking stick warping lifted elephant foot',
+    [
+      'levelling-off',
+      'levelling-missing',
+      'mesh-not-fresh',
+      'mesh-not-there',
+      'soak-missing',
+      'probe-at-other-bed-heat',
+      'probe-while-oozing',
+      'origin-shifted',
+    ],
+  ],
+  [
+    'level levelling leveling bed mesh uneven',
+    ['levelling-off', 'levelling-missing', 'levelling-commented-out', 'mesh-not-fresh', 'mesh-not-there'],
+  ],
+  [
+    'crash collision grinding knock hit scratch scraped',
+    [
+      'outside-reach',
+      'move-before-home',
+      'never-homes',
+      'low-travel',
+      'parked-on-print',
+      'through-tower',
+      'soft-limits-off',
+    ],
+  ],
+  [
+    'under extrusion underextrusion gaps clog clogged jam',
+    ['cold-extrude', 'cold-push-allowed', 'flow-too-high', 'filament-mode', 'filament-not-reset', 'retraction-unpaid'],
+  ],
+  ['over extrusion overextrusion too much', ['bead-too-fat', 'filament-mode', 'override-left']],
+  ['layer shift shifted skipped steps', ['too-fast', 'override-left', 'motors-off-before-print']],
+  ['heat creep burnt smell fire safety hot', ['heaters-left-on', 'too-hot', 'hot-without-fan', 'fan-left']],
+  ['waste waiting slow takes long', ['purge-wasteful', 'heats-in-turn', 'heats-twice', 'feed-implausible']],
+]
+
+const alsoOf = (rule: string): string =>
+  seenAs.flatMap(([words, checks]) => (checks.includes(rule) ? [words] : [])).join(' ')
+
+/** More of one kind than this are not shown; more of their name finds them. */
+const most = 8
+
+const firstFew = (found: readonly Action[]): Action[] => found.slice(0, most)
+
+/** Whether something has each of the words, in its name or in what else it is called. */
+export const fitsWords = ({ name, group, also = '' }: Action, words: string): boolean => {
+  const said = `${name} ${group} ${also}`.toLowerCase()
+  return words
+    .toLowerCase()
+    .split(/\s+/)
+    .every(word => said.includes(word))
+}
+
+type Known = {
+  things: Things | undefined
+  /** Of the script that is open. */
+  settings: readonly ScriptSetting[]
+  navigate: NavigateFunction
+  toLine: (line: number) => void
+}
+
+/** What is known under these words; nothing for fewer than two letters. */
+export function knownAs(words: string, { things, settings, navigate, toLine }: Known): Action[] {
+  if (words.trim().length < 2) return []
+  const to = (address: string) => () => void navigate(address)
+  const checks = rules.map(
+    ({ name, title, why }): Action => ({
+      group: 'Checks',
+      name: title,
+      also: `${name} ${name.replaceAll('-', ' ')} ${why} ${alsoOf(name)}`,
+      run: to(`/checks/${name}`),
+    }),
+  )
+  const taught = things?.taught ?? []
+  const book = bookOf((Object.keys(families) as FamilyName[]).map(each => withTaught(families[each], taught)))
+  const commands = searchBook(book, words).map(
+    ({ name, inFamilies }): Action => ({
+      group: 'Commands',
+      name: `${name}: ${inFamilies[0]?.spec.title ?? ''}`,
+      run: to(`/commands/${encodeURIComponent(name)}`),
+    }),
+  )
+  const printers = (things?.printers ?? []).map(
+    ({ id, data }): Action => ({
+      group: 'Printers',
+      name: data.name,
+      also: `printer ${data.about}`,
+      run: to(`/printers/${id}`),
+    }),
+  )
+  const ofScript = settings.map(
+    ({ name, line, note }): Action => ({
+      group: 'Settings of this script',
+      name: name.replaceAll('_', ' '),
+      also: `setting ${name} ${note}`,
+      run: () => toLine(line),
+    }),
+  )
+  const fitting = (all: readonly Action[]) => firstFew(all.filter(each => fitsWords(each, words.trim())))
+  return [...fitting(ofScript), ...fitting(printers), ...fitting(checks), ...firstFew(commands)]
+}
