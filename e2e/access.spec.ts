@@ -93,7 +93,7 @@ for (const colorScheme of ['light', 'dark'] as const)
 
     test('saving under a name', async ({ page }) => {
       await page.goto('/desk/1')
-      await page.getByRole('button', { name: 'Other ways to keep it' }).click()
+      await page.getByRole('button', { name: 'Other ways to save it' }).click()
       await page.getByRole('menuitem', { name: /^Save as another script/ }).click()
       await page.getByLabel('Name').fill('')
       await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click()

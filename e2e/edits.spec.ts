@@ -165,7 +165,7 @@ test('a purge line is added from a form, made otherwise, and removed with its ma
   await preview(page).getByLabel('Length').fill('100')
   await preview(page).getByLabel('Bead').fill('0.3')
   // Two strokes of 100 mm at 0.3 mm² are 24.9 mm of filament.
-  await expect(preview(page)).toContainText('pushes 24.9 mm of filament')
+  await expect(preview(page)).toContainText('extrudes 24.9 mm of filament')
   await expect(page.locator('[data-after]')).toHaveCount(1)
   await apply(page)
   expect(await takenText(page)).toContain(

@@ -5,7 +5,7 @@ import { configOf, findings, lineWith, pasteOnShelf } from './desk.ts'
 
 /** Right for every job but hot tall ones, for which it goes beside the bed farther than the head reaches. */
 const script = [
-  ';= purge = 15 mm from 8 to 40   pushed along the front',
+  ';= purge = 15 mm from 8 to 40   extruded along the front',
   'G90',
   'M83',
   'T@first_tool',

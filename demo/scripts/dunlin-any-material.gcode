@@ -1,5 +1,5 @@
 ; Dunlin, one start for every material
-;= purge = 18 mm from 8 to 40   pushed along the left edge, each way
+;= purge = 18 mm from 8 to 40   extruded along the left edge, each way
 ;= lift = 2 mm   up after the purge
 
 ;==== count ====

@@ -1,5 +1,5 @@
 ; Oystercatcher: left, right or both carriages, any material
-;= purge = 15 mm from 8 to 40   pushed by each tool that prints
+;= purge = 15 mm from 8 to 40   extruded by each tool that prints
 ;= aside = 30 mm   how far beside the bed a tool waits
 
 ;==== count ====

@@ -42,7 +42,7 @@ export function rehearsalText(round: Round): string {
   ])
   return [
     `${duration(durations.totalS)}: ${spent.join(', ') || 'no time at all'}`,
-    `${mm(filament.pushedMm, 1)} of filament pushed: ${plain(filament.volumeMm3, 1)} mm³, ${plain(filament.massG, 2)} g`,
+    `${mm(filament.pushedMm, 1)} of filament extruded: ${plain(filament.volumeMm3, 1)} mm³, ${plain(filament.massG, 2)} g`,
     '',
     columns(rows),
     '',

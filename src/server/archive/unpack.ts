@@ -112,7 +112,7 @@ function lostIn(archive: Archive): string | null {
       ...trials.map(({ variant, number }) => `${variant} ${number}`),
     ]
     if (!asked.every(each => known.has(each)))
-      return `“${name}” speaks of a variant or revision that is not in the file.`
+      return `“${name}” refers to a variant or revision that is not in the file.`
   }
   return null
 }

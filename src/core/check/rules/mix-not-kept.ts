@@ -14,7 +14,7 @@ function check(script: Checked): Found[] {
     found.push({
       line: part.line,
       message,
-      fixes: putAfter(script, part.line, phrases.keepBlend(0), 'Keep it after this line'),
+      fixes: putAfter(script, part.line, phrases.keepBlend(0), 'Store it after this line'),
     })
   }
   const selected = rowsThat(script, 'tool').find(

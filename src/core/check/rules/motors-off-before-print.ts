@@ -22,7 +22,7 @@ export const motorsOffBeforePrint: Rule = {
   group: 'state',
   severity: 'error',
   title: 'Motors are off when the print begins',
-  why: 'A motor that is off holds nothing: the head sinks or is pushed, and the machine no longer knows where it is.',
+  why: 'A motor that is off holds nothing: the head sinks or is moved by hand, and the machine no longer knows where it is.',
   silentWhen: 'Silent when a later line homes those axes again, and for the extruder’s motor alone.',
   example: { text: 'G28\nM420 S1\nM109 S200\nM84' },
   moments: ['start', 'layer-change', 'tool-change', 'resume'],

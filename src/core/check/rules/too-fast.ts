@@ -38,7 +38,7 @@ export const tooFast: Rule = {
   title: 'Asks for more speed than there is',
   why: 'The firmware slows such a move down without a word. It does no harm where the limits are right; where they are not, the motor loses steps.',
   silentWhen:
-    'Speaks of moves along one axis alone, and of half as much again at least; goes by the limits in your printer’s description and in the script.',
+    'Tells of moves along one axis alone, and of half as much again at least; goes by the limits in your printer’s description and in the script.',
   example: { text: 'G28\nM420 S1\nG1 Z20 F3000' },
   check,
 }

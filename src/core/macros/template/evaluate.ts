@@ -167,7 +167,7 @@ export abstract class Evaluator {
       case 'SelectExpression':
         return truth(this.known(this.value(node.test))) ? this.value(node.lhs) : undefined
       default:
-        throw new Stop(`“${node.type}” is not something that a macro may reckon with here.`)
+        throw new Stop(`“${node.type}” is not something that a macro can calculate with here.`)
     }
   }
 

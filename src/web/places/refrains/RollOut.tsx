@@ -187,7 +187,7 @@ function ScriptRow({ refrain, text, landing, proof, things, unticked, onTick, on
                   ? 'Its kept line is not in the refrain, so it stays as it is.'
                   : 'Ticked, it is taken back to the refrain.'}
                 <Button small onClick={() => onKeepApart(script)}>
-                  Keep it apart
+                  Detach it here
                 </Button>
                 <Button small onClick={() => onMakeMaster(standing.text)}>
                   Make it the refrain for all

@@ -66,7 +66,7 @@ export function Variants({ script }: { script: ScriptHead }) {
             <RotateCcw size={13} aria-hidden /> It is printed: back to “{back.name}”
           </Press>
           <Press onClick={() => use(variantId, false)} className="text-[13px] text-soft underline">
-            or keep it
+            or use it from now on
           </Press>
         </>
       ) : (

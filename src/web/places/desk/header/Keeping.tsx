@@ -56,7 +56,7 @@ export function Keeping({ open, things, onSaid }: Props) {
         {saved && (
           <DropdownMenu.Root>
             <DropdownMenu.Trigger asChild>
-              <Button main aria-label="Other ways to keep it" className="rounded-l-none border-l-on-heat/40 px-1.5!">
+              <Button main aria-label="Other ways to save it" className="rounded-l-none border-l-on-heat/40 px-1.5!">
                 <ChevronDown size={16} aria-hidden />
               </Button>
             </DropdownMenu.Trigger>

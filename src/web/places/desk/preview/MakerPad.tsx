@@ -106,7 +106,7 @@ function told(round: DeskRound, { maker, at }: Make): string {
   const grams = passage.pushedMm * (round.filament.pushedMm > 0 ? round.filament.massG / round.filament.pushedMm : 0)
   const parts = [
     strokes.length > 0 && `lays ${mm(laid, 1)}, bead ${area(thickest)}`,
-    passage.pushedMm > 0 && `pushes ${mm(passage.pushedMm, 1)} of filament, ${plain(grams, 3)} g`,
+    passage.pushedMm > 0 && `extrudes ${mm(passage.pushedMm, 1)} of filament, ${plain(grams, 3)} g`,
     passage.endS - passage.startS >= 0.05 && `takes ${duration(passage.endS - passage.startS)}`,
   ]
   const sentence = parts.filter(Boolean).join(' · ')
