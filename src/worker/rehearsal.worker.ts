@@ -1,5 +1,6 @@
 // The core in a web worker: a whole round for each text that it is sent, and plans for edits.
-import { expose } from 'comlink'
+import { expose, transfer } from 'comlink'
+import type { Finding } from '../core/check/finding.ts'
 import { effectsOf } from '../core/compare/printer-change.ts'
 import { carriedAcross, compareScripts, tellApart, tellRevisions } from '../core/compare/side-by-side.ts'
 import { callsOf } from '../core/explain/calls.ts'
@@ -33,12 +34,26 @@ function beginningOf(text: string): { text: string; cutAt: number | null } {
   }
 }
 
-function rehearse(given: string, setting: RehearsalInput, told?: (step: RoundStep) => void) {
+/** What was rehearsed for last; it is sent once, and not with each text. */
+let latest: RehearsalInput | null = null
+
+/** `sent` is null where it is the same as the last time. */
+function settingFor(sent: RehearsalInput | null): RehearsalInput {
+  const setting = sent ?? latest
+  if (!setting) throw new Error('Nothing was said to rehearse for.')
+  latest = setting
+  return setting
+}
+
+function rehearse(given: string, sent: RehearsalInput | null, told?: (step: RoundStep) => void) {
+  const setting = settingFor(sent)
   const { text, cutAt } = beginningOf(given)
   const whole = rehearseScript(text, setting, told)
   const { lines, commands, resolution, stage, ...round } = whole
   return {
     ...round,
+    // What ran is worked with here and not shown.
+    trace: { ...round.trace, ran: null },
     settings: resolution.settings,
     worths: resolution.worths,
     placeholders: resolution.placeholders,
@@ -73,9 +88,19 @@ const macroTroubles = (setting: RehearsalInput) => troublesIn(stageOf(setting))
 /** What the Desk shows of a round. `cutAt` is the number of lines of a text too long to be rehearsed whole, else null. */
 export type DeskRound = ReturnType<typeof rehearse>
 
+/** The same, its columns handed over and not copied: nothing here looks at them again. */
+function rehearseAndHandOver(given: string, sent: RehearsalInput | null, told?: (step: RoundStep) => void): DeskRound {
+  const round = rehearse(given, sent, told)
+  const columns = [...Object.values(round.trace.rows), ...Object.values(round.trace.steps)].flatMap(column =>
+    ArrayBuffer.isView(column) ? [column.buffer] : [],
+  )
+  return transfer(round, [...new Set(columns)])
+}
+
 const rehearser = {
-  rehearse,
-  prove: provenFinding,
+  rehearse: rehearseAndHandOver,
+  prove: (text: string, sent: RehearsalInput | null, findings: readonly Finding[], finding: Finding) =>
+    provenFinding(text, settingFor(sent), findings, finding),
   propose,
   savings,
   fits,

@@ -1,5 +1,6 @@
 // The script on the Desk: its text and setting, its latest round, and what is selected everywhere at once.
 import { create } from 'zustand'
+import type { Finding } from '../../core/check/finding.ts'
 import { commandAt } from '../../core/machine/trace.ts'
 import type { Job } from '../../core/model/job.ts'
 import type { SavedScript } from '../../core/model/kept.ts'
@@ -40,6 +41,8 @@ export type Open = {
   separator: string
   chosen: Chosen
   round: DeskRound | null
+  /** What was found in it; a moment later with what each fix mends and brings. */
+  findings: readonly Finding[]
   /** Why the text could not be rehearsed; null when it could. */
   trouble: string | null
   /** What the rehearsal of a long text is at; null when none runs. */
@@ -51,6 +54,9 @@ export type Open = {
   /** Counts up whenever the text is replaced from outside the editor. */
   generation: number
 }
+
+/** What the Desk's pictures show: all but the text as it is being typed, which they follow when it has been rehearsed. */
+export type Seen = Omit<Open, 'text'>
 
 type DeskState = {
   things: Things | null
@@ -66,8 +72,38 @@ const { getState, setState } = useDesk
 export const update = (change: Partial<Open>): void =>
   setState(({ open }) => (open ? { open: { ...open, ...change } } : {}))
 
+let seen: Seen | null = null
+
+/** The same object until something else than the text changes. */
+function seenOf({ open }: DeskState): Seen | null {
+  if (!open) {
+    seen = null
+    return null
+  }
+  const { text: _, ...rest } = open
+  const before = seen
+  const same = before !== null && (Object.keys(rest) as (keyof Seen)[]).every(key => rest[key] === before[key])
+  if (!same) seen = rest
+  return seen
+}
+
+export const useSeen = (): Seen | null => useDesk(seenOf)
+
 /** What the open script is rehearsed for; null until all of it is known. */
 export function settingOf(things: Things | null, chosen: Chosen): RehearsalInput | null {
+  if (things !== latest.things || chosen !== latest.chosen)
+    latest = { things, chosen, setting: madeSetting(things, chosen) }
+  return latest.setting
+}
+
+/** The last one is the same object for as long as nothing of it changes. */
+let latest: { things: Things | null; chosen: Chosen | null; setting: RehearsalInput | null } = {
+  things: null,
+  chosen: null,
+  setting: null,
+}
+
+function madeSetting(things: Things | null, chosen: Chosen): RehearsalInput | null {
   const printer = things?.printers.find(({ id }) => id === chosen.printerId)?.data
   const material = things?.materials.find(({ data }) => data.name === chosen.materialName)?.data
   const job = things?.jobs.find(({ data }) => data.name === chosen.jobName)?.data
@@ -109,6 +145,7 @@ function rehearseNow(): void {
       const wasAtEnd = !before?.round || before.playheadS >= before.round.trace.totalS
       update({
         round,
+        findings: round.findings,
         roundText: text,
         trouble: null,
         step: null,
@@ -117,7 +154,7 @@ function rehearseNow(): void {
     },
     proven: findings => {
       const now = getState().open
-      if (now?.key === key && now.round && now.roundText === text) update({ round: { ...now.round, findings } })
+      if (now?.key === key && now.round && now.roundText === text) update({ findings })
     },
     failed: why => {
       if (getState().open?.key === key) update({ trouble: why, step: null })
@@ -154,8 +191,8 @@ export function keepNow(): void {
 /** Small texts are kept at every keystroke; large ones when the typing pauses. */
 function keepSoon(): void {
   clearTimeout(draftTimer)
-  if ((getState().open?.text.length ?? 0) < 200_000) keepNow()
-  else draftTimer = setTimeout(keepNow, 400)
+  // After what was typed has been painted.
+  draftTimer = setTimeout(keepNow, (getState().open?.text.length ?? 0) < 200_000 ? 0 : 400)
 }
 addEventListener('pagehide', keepNow)
 
@@ -185,6 +222,7 @@ const start = (part: Pick<Open, 'key' | 'saved' | 'suggestedName' | 'text' | 'se
     open: {
       ...part,
       round: null,
+      findings: [],
       trouble: null,
       step: null,
       roundText: '',
@@ -322,7 +360,7 @@ export function selectLines(firstLine: number, lastLine = firstLine): void {
  * The command under way at the playhead. Several may begin and end there; then it is the one whose line is selected.
  * −1 before the first.
  */
-export function commandAtPlayhead({ round, playheadS, selection }: Open): number {
+export function commandAtPlayhead({ round, playheadS, selection }: Seen): number {
   if (!round) return -1
   const { rows } = round.trace
   const latest = commandAt(round.trace, playheadS)

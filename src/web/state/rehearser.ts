@@ -70,7 +70,7 @@ async function drain(): Promise<void> {
     }
     const listener = wanted.text.length > long.signs ? proxy(told) : undefined
     try {
-      const round = await worker.ask(remote => remote.rehearse(wanted.text, wanted.setting, listener))
+      const round = await worker.ask(remote => remote.rehearse(wanted.text, onceFor(remote, wanted.setting), listener))
       answered = wanted.text
       again = true
       if (next) continue
@@ -99,16 +99,31 @@ async function prove({ text, setting, proven }: Wanted, findings: readonly Findi
   const tried: Finding[] = []
   for (const finding of findings) {
     tried.push(
-      finding.fixes.length ? await worker.ask(remote => remote.prove(text, setting, findings, finding)) : finding,
+      finding.fixes.length
+        ? await worker.ask(remote => remote.prove(text, onceFor(remote, setting), findings, finding))
+        : finding,
     )
     if (next) return
   }
   if (findings.some(({ fixes }) => fixes.length)) proven(tried)
 }
 
+/** What each worker was told to rehearse for last. */
+const told = new WeakMap<object, RehearsalInput>()
+
+/** A setting that a worker has already is not sent again: a printer with its macros is far longer than a script. */
+function onceFor(remote: object, setting: RehearsalInput): RehearsalInput | null {
+  if (told.get(remote) === setting) return null
+  told.set(remote, setting)
+  return setting
+}
+
 /** Rehearses a text beside the queue, as for a preview. */
 export const rehearseAside = (text: string, setting: RehearsalInput): Promise<DeskRound> =>
-  worker.ask(remote => remote.rehearse(text, setting))
+  worker.ask(remote => {
+    told.delete(remote)
+    return remote.rehearse(text, setting)
+  })
 
 /** Asks for a plan of an edit and the rehearsal of its outcome. */
 export const proposeAside = (text: string, setting: RehearsalInput, request: EditRequest) =>

@@ -6,7 +6,7 @@ import { useParams, useSearchParams } from 'react-router'
 import { PageLink } from '../../parts/Press.tsx'
 import { useNarrow } from '../../parts/useNarrow.ts'
 import { askNothing, useAsked } from '../../state/asked.ts'
-import { openNew, openSaved, selectLines, settingOf, useDesk } from '../../state/desk.ts'
+import { openNew, openSaved, selectLines, settingOf, useDesk, useSeen } from '../../state/desk.ts'
 import { useOutline } from '../../state/outline.ts'
 import { usePreview } from '../../state/preview.ts'
 import { useRoom } from '../../state/room.ts'
@@ -27,7 +27,9 @@ import { useQuiet } from './useQuiet.ts'
 export function Desk() {
   const { id, draft } = useParams()
   const [search] = useSearchParams()
-  const { open, problem, things } = useDesk()
+  const open = useSeen()
+  const problem = useDesk(state => state.problem)
+  const things = useDesk(state => state.things)
   const [editor, setEditor] = useState<EditorView | null>(null)
   const previewing = usePreview(({ preview, refusal }) => preview !== null || refusal !== null)
   const { outline } = useOutline()
@@ -79,7 +81,7 @@ export function Desk() {
   )
   return (
     <div className="flex h-full min-h-[640px] flex-col gap-2.5 px-6 pt-2 pb-1.5 max-[899px]:h-auto max-[899px]:min-h-0 max-[899px]:px-3">
-      <DeskHeader open={open} things={things} />
+      <DeskHeader things={things} />
       <Ribbon open={open} setting={setting} />
       {narrow ? (
         <Stacked

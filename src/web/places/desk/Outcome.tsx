@@ -1,14 +1,16 @@
 // What it all comes to, along the bottom: time, filament, and whether the machine is ready for what comes next.
+
 import { CircleAlert, CircleCheck } from 'lucide-react'
+import { memo } from 'react'
 import { clock, duration, plain, plural } from '../../../core/format.ts'
 import type { RehearsalInput } from '../../../core/round.ts'
 import { Press } from '../../parts/Press.tsx'
-import type { Open } from '../../state/desk.ts'
+import type { Seen } from '../../state/desk.ts'
 import { showLower } from '../../state/lower.ts'
 
-type Props = { open: Open; setting: RehearsalInput }
+type Props = { open: Seen; setting: RehearsalInput }
 
-export function Outcome({ open, setting }: Props) {
+export const Outcome = memo(function Outcome({ open, setting }: Props) {
   const { round } = open
   if (!round) return <div className="h-8 shrink-0" />
   const { durations, filament, readiness } = round
@@ -20,7 +22,7 @@ export function Outcome({ open, setting }: Props) {
     ['moving', durations.movingS],
     ['waiting', durations.waitingS],
   ] as const
-  const errors = round.findings.filter(({ severity }) => severity === 'error').length
+  const errors = open.findings.filter(({ severity }) => severity === 'error').length
   const worthSaying = readiness.filter(({ says }) => says !== null)
   const bad = worthSaying.filter(({ good }) => !good)
   const wrong = errors > 0 || bad.length > 0
@@ -65,7 +67,7 @@ export function Outcome({ open, setting }: Props) {
       )}
     </section>
   )
-}
+})
 
 const verdict = (start: boolean, bad: boolean, errors: boolean): string =>
   start

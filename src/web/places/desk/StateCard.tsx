@@ -1,11 +1,12 @@
 // The machine at the playhead.
+import { memo } from 'react'
 import { celsius, clock, plain } from '../../../core/format.ts'
 import { surfaceAt, temperatureAt } from '../../../core/machine/heat.ts'
 import { counterAfter, modesBefore, positionAt, stepAt, stepIndexAt } from '../../../core/machine/trace.ts'
 import type { DeskRound } from '../../../worker/rehearsal.worker.ts'
-import { commandAtPlayhead, type Open } from '../../state/desk.ts'
+import { commandAtPlayhead, type Seen } from '../../state/desk.ts'
 
-export function StateCard({ open }: { open: Open }) {
+export const StateCard = memo(function StateCard({ open }: { open: Seen }) {
   const { round, playheadS } = open
   return (
     <section
@@ -27,7 +28,7 @@ export function StateCard({ open }: { open: Open }) {
       )}
     </section>
   )
-}
+})
 
 const known = (value: number): string => (Number.isNaN(value) ? 'not known' : value.toFixed(2))
 

@@ -1,19 +1,19 @@
 // Whether the findings have nothing to say, and so give their room to the bed.
 import { useEffect, useState } from 'react'
-import type { Open } from '../../state/desk.ts'
+import type { Seen } from '../../state/desk.ts'
 import { useLower } from '../../state/lower.ts'
 
 /** Only after so long: findings come and go while one types, ms. */
 const settledMs = 1500
 
-export function useQuiet(open: Open | null): boolean {
+export function useQuiet(open: Seen | null): boolean {
   const { lower } = useLower()
   const round = open?.round
   const empty =
     lower === 'findings' &&
     Boolean(round && !open?.trouble && !open?.step) &&
-    round?.findings.length === 0 &&
-    round.setAside.length === 0 &&
+    open?.findings.length === 0 &&
+    round?.setAside.length === 0 &&
     !round.cutAt &&
     !round.pasted
   const [quiet, setQuiet] = useState(false)

@@ -1,18 +1,18 @@
 // The bed from above, where the head can go, where it went and what it laid down; and the same from the side.
 import { ChevronLeft, ChevronRight, Expand, Shrink } from 'lucide-react'
-import { useRef } from 'react'
+import { memo, useRef } from 'react'
 import { mm, plain } from '../../../../core/format.ts'
 import { beadWidthMm } from '../../../../core/machine/outcome.ts'
 import { stepsOf } from '../../../../core/machine/trace.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
 import { Press } from '../../../parts/Press.tsx'
-import { type Open, selectLines } from '../../../state/desk.ts'
+import { type Seen, selectLines } from '../../../state/desk.ts'
 import { propose, usePreview } from '../../../state/preview.ts'
 import { toggleBed, useRoom } from '../../../state/room.ts'
 import { BedView } from './BedView.tsx'
 
-type Props = { open: Open; setting: RehearsalInput }
+type Props = { open: Seen; setting: RehearsalInput }
 
 /** Lines whose command moves the head, in the order they run. */
 function movingLines(round: DeskRound): number[] {
@@ -30,7 +30,7 @@ const sizeOf = ([low, high]: readonly [number, number]) => plain(high - low, 0)
 /** Dragging goes in half millimetres; finer ones are typed. */
 const toStep = (mm: number): number => Math.round(mm * 2) / 2
 
-export function BedCard({ open, setting }: Props) {
+export const BedCard = memo(function BedCard({ open, setting }: Props) {
   const { round, selection } = open
   const { preview, asked } = usePreview()
   const { large } = useRoom()
@@ -88,7 +88,7 @@ export function BedCard({ open, setting }: Props) {
       </div>
     </section>
   )
-}
+})
 
 const Step = ({ name, onClick, icon }: { name: string; onClick: () => void; icon: React.ReactNode }) => (
   <Press aria-label={name} title={name} onClick={onClick} className="rounded-sm p-0.5 hover:bg-sunk hover:text-ink">

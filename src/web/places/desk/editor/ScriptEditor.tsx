@@ -14,7 +14,7 @@ import {
   placeholder,
 } from '@codemirror/view'
 import { ListTree } from 'lucide-react'
-import { useEffect, useRef, useState } from 'react'
+import { memo, useEffect, useRef, useState } from 'react'
 import { readLine } from '../../../../core/gcode/read.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import { stageOf } from '../../../../core/round.ts'
@@ -22,7 +22,7 @@ import { numberAt } from '../../../../core/script/edits/to-setting.ts'
 import { Button } from '../../../parts/Button.tsx'
 import { editorTheme } from '../../../parts/editor-theme.ts'
 import { Press } from '../../../parts/Press.tsx'
-import { type Open, selectLines, setText, useDesk } from '../../../state/desk.ts'
+import { type Seen, selectLines, setText, useDesk } from '../../../state/desk.ts'
 import { keepAll } from '../../../state/kept.ts'
 import { useOutline } from '../../../state/outline.ts'
 import { propose } from '../../../state/preview.ts'
@@ -37,7 +37,7 @@ import { SettingsForm } from './SettingsForm.tsx'
 import { type Known, values } from './values.ts'
 
 type Props = {
-  open: Open
+  open: Seen
   setting: RehearsalInput
   onReady: (view: EditorView | null) => void
 }
@@ -65,7 +65,7 @@ function numberUnderCaret(state: EditorState): CaretNumber {
   return found && { offset: head, text: found.word.text }
 }
 
-export function ScriptEditor({ open, setting, onReady }: Props) {
+export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady }: Props) {
   const [number, setNumber] = useState<CaretNumber>(null)
   const host = useRef<HTMLDivElement>(null)
   const view = useRef<EditorView | null>(null)
@@ -85,7 +85,7 @@ export function ScriptEditor({ open, setting, onReady }: Props) {
     const made = new EditorView({
       parent: host.current,
       state: EditorState.create({
-        doc: open.text,
+        doc: useDesk.getState().open?.text ?? '',
         extensions: [
           // Only `\n` parts lines here, so that the editor's lines are the reader's (state/separator.ts).
           EditorState.lineSeparator.of('\n'),
@@ -117,8 +117,8 @@ export function ScriptEditor({ open, setting, onReady }: Props) {
     })
     view.current = made
     onReady(made)
-    const { round, roundText } = useDesk.getState().open ?? {}
-    if (round && roundText === open.text) showRound(made, round)
+    const now = useDesk.getState().open
+    if (now?.round && now.roundText === now.text) showRound(made, now.round, now.findings)
     return () => {
       onReady(null)
       view.current = null
@@ -126,10 +126,11 @@ export function ScriptEditor({ open, setting, onReady }: Props) {
     }
   }, [open.generation])
 
-  const { round, roundText, selection } = open
+  const { round, roundText, selection, findings } = open
   useEffect(() => {
-    if (view.current && round && roundText === view.current.state.doc.toString()) showRound(view.current, round)
-  }, [round, roundText])
+    if (view.current && round && roundText === view.current.state.doc.toString())
+      showRound(view.current, round, findings)
+  }, [round, roundText, findings])
 
   useEffect(() => {
     const editor = view.current
@@ -187,4 +188,4 @@ export function ScriptEditor({ open, setting, onReady }: Props) {
       </div>
     </section>
   )
-}
+})

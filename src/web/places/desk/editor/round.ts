@@ -240,9 +240,10 @@ function diagnostics(state: EditorState, findings: readonly Finding[]): Diagnost
 }
 
 /** Lays a new round over the text that it speaks of. */
-export function showRound(view: EditorView, round: DeskRound): void {
-  view.dispatch({ effects: putRound.of(round) })
-  view.dispatch(setDiagnostics(view.state, diagnostics(view.state, round.findings)))
+export function showRound(view: EditorView, round: DeskRound, findings: readonly Finding[]): void {
+  const known = view.state.field(saysField).round === round
+  const { effects } = setDiagnostics(view.state, diagnostics(view.state, findings))
+  view.dispatch({ effects: [...(known ? [] : [putRound.of(round)]), ...[effects ?? []].flat()] })
 }
 
 export const roundExtension: Extension = [

@@ -4,7 +4,7 @@ import { plural } from '../../../../core/format.ts'
 import { howLongAgo } from '../../../parts/words.ts'
 import type { Things } from '../../../state/api.ts'
 import { askNothing, useAsked } from '../../../state/asked.ts'
-import { hasUnsavedChange, type Open } from '../../../state/desk.ts'
+import { hasUnsavedChange, type Open, useDesk } from '../../../state/desk.ts'
 import type { Said } from '../../../state/files.ts'
 import { DeskChoices, Divider } from './DeskChoices.tsx'
 import { DeskMenus } from './DeskMenus.tsx'
@@ -13,7 +13,12 @@ import { TakeAway } from './TakeAway.tsx'
 import { WhatIf } from './WhatIf.tsx'
 import { WhichPrinter } from './WhichPrinter.tsx'
 
-export function DeskHeader({ open, things }: { open: Open; things: Things }) {
+export function DeskHeader({ things }: { things: Things }) {
+  const open = useDesk(state => state.open)
+  return open && <Header open={open} things={things} />
+}
+
+function Header({ open, things }: { open: Open; things: Things }) {
   const { asked } = useAsked()
   const [said, setSaid] = useState<Said | null>(null)
   const unsaved = hasUnsavedChange(open)

@@ -4,7 +4,7 @@ import { duration, plain } from '../../../../core/format.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import type { Saving } from '../../../../core/runs/savings.ts'
 import { Button } from '../../../parts/Button.tsx'
-import type { Open } from '../../../state/desk.ts'
+import type { Seen } from '../../../state/desk.ts'
 import { showFix } from '../../../state/preview.ts'
 import { savingsAside } from '../../../state/rehearser.ts'
 
@@ -17,7 +17,7 @@ const parts = [
   ['waiting', 'waitingS', 'var(--warn)', 'repeating-linear-gradient(90deg, transparent 0 5px, var(--raised) 5px 6px)'],
 ] as const
 
-export function CostCard({ open, setting }: { open: Open; setting: RehearsalInput }) {
+export function CostCard({ open, setting }: { open: Seen; setting: RehearsalInput }) {
   const { round, roundText } = open
   const [savings, setSavings] = useState<Saving[] | null>(null)
   useEffect(() => {

@@ -11,12 +11,12 @@ import { PageLink, Press } from '../../../parts/Press.tsx'
 import { Progress } from '../../../parts/Progress.tsx'
 import { SeverityMark, seriousOf } from '../../../parts/Severity.tsx'
 import { ask } from '../../../state/asked.ts'
-import { type Open, selectLines, useDesk } from '../../../state/desk.ts'
+import { type Seen, selectLines, useDesk } from '../../../state/desk.ts'
 import { propose, showFix } from '../../../state/preview.ts'
 import { stopRound } from '../../../state/rehearser.ts'
 import { SetAsidePanel } from './SetAsidePanel.tsx'
 
-type Props = { open: Open; setting: RehearsalInput }
+type Props = { open: Seen; setting: RehearsalInput }
 
 /** Beyond this many the list ends and says how many more there are. */
 const most = 100
@@ -24,7 +24,7 @@ const most = 100
 export function Findings({ open, setting }: Props) {
   const { round } = open
   const [asking, setAsking] = useState<Finding | null>(null)
-  const findings = round?.findings ?? []
+  const { findings } = open
   const serious = seriousOf(findings)
   const advice = findings.filter(({ severity }) => severity === 'advice')
   const setAside = round?.setAside ?? []

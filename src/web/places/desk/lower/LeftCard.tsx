@@ -1,9 +1,9 @@
 // The state that the script leaves, thing by thing, beside what the print (or an unwatched machine) expects.
 import { Check, TriangleAlert } from 'lucide-react'
 import type { RehearsalInput } from '../../../../core/round.ts'
-import type { Open } from '../../../state/desk.ts'
+import type { Seen } from '../../../state/desk.ts'
 
-export function LeftCard({ open, setting }: { open: Open; setting: RehearsalInput }) {
+export function LeftCard({ open, setting }: { open: Seen; setting: RehearsalInput }) {
   const list = open.round?.readiness ?? []
   if (list.length === 0)
     return <p className="p-3.5 text-soft">Only start and end scripts leave something for others to find.</p>

@@ -1,11 +1,11 @@
 // Below the bed: what was found, what is left for the print, and what the script costs; one at a time.
 import type { EditorView } from '@codemirror/view'
 import { Tabs } from 'radix-ui'
-import type { ReactNode } from 'react'
+import { memo, type ReactNode } from 'react'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import { Button } from '../../../parts/Button.tsx'
 import { seriousOf } from '../../../parts/Severity.tsx'
-import type { Open } from '../../../state/desk.ts'
+import type { Seen } from '../../../state/desk.ts'
 import { type Lower, showLower, useLower } from '../../../state/lower.ts'
 import { takeBack, usePreview } from '../../../state/preview.ts'
 import { CallsCard } from './CallsCard.tsx'
@@ -13,12 +13,12 @@ import { CostCard } from './CostCard.tsx'
 import { Findings } from './Findings.tsx'
 import { LeftCard } from './LeftCard.tsx'
 
-type Props = { open: Open; setting: RehearsalInput; editor: EditorView | null }
+type Props = { open: Seen; setting: RehearsalInput; editor: EditorView | null }
 
-export function LowerCard({ open, setting, editor }: Props) {
+export const LowerCard = memo(function LowerCard({ open, setting, editor }: Props) {
   const { lower } = useLower()
   const { applied } = usePreview()
-  const serious = seriousOf(open.round?.findings ?? []).length
+  const serious = seriousOf(open.findings).length
   const calls = open.round?.calls ?? []
   const start = setting.moment === 'start'
   return (
@@ -58,7 +58,7 @@ export function LowerCard({ open, setting, editor }: Props) {
       </Tabs.Content>
     </Tabs.Root>
   )
-}
+})
 
 const Tab = ({ value, children }: { value: Lower; children: ReactNode }) => (
   <Tabs.Trigger

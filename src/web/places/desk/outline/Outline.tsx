@@ -6,7 +6,7 @@ import { duration, plain } from '../../../../core/format.ts'
 import type { Passage } from '../../../../core/script/passages.ts'
 import { MenuItem, menuLook } from '../../../parts/menu.tsx'
 import { Press } from '../../../parts/Press.tsx'
-import { type Open, selectLines } from '../../../state/desk.ts'
+import { type Seen, selectLines } from '../../../state/desk.ts'
 import { propose } from '../../../state/preview.ts'
 import { RefrainPanel } from './RefrainPanel.tsx'
 import { RenamePanel } from './RenamePanel.tsx'
@@ -14,7 +14,7 @@ import { RenamePanel } from './RenamePanel.tsx'
 /** More passages than this are not listed one by one. */
 const most = 300
 
-export function Outline({ open }: { open: Open }) {
+export function Outline({ open }: { open: Seen }) {
   const passages = open.round?.passages ?? []
   const [renaming, setRenaming] = useState<Passage | null>(null)
   const [refraining, setRefraining] = useState<Passage | null>(null)
@@ -38,7 +38,7 @@ export function Outline({ open }: { open: Open }) {
         {passages.length > most && <li className="px-3 py-1 text-soft">and {passages.length - most} more</li>}
         {passages.length === 0 && <li className="px-3 py-2 text-[14px] text-soft">No passages yet.</li>}
       </ol>
-      {refraining && <RefrainPanel passage={refraining} open={open} onClose={() => setRefraining(null)} />}
+      {refraining && <RefrainPanel passage={refraining} onClose={() => setRefraining(null)} />}
       {renaming && <RenamePanel passage={renaming} onClose={() => setRenaming(null)} />}
     </nav>
   )
@@ -46,7 +46,7 @@ export function Outline({ open }: { open: Open }) {
 
 type RowProps = {
   passage: Passage
-  open: Open
+  open: Seen
   onRename: (passage: Passage) => void
   onRefrain: (passage: Passage) => void
   small?: boolean

@@ -4,12 +4,12 @@ import type { Passage } from '../../../../core/script/passages.ts'
 import { refrainText } from '../../../../core/script/refrains.ts'
 import { AskPanel } from '../../../parts/AskPanel.tsx'
 import { api } from '../../../state/api.ts'
-import { fileText, type Open } from '../../../state/desk.ts'
+import { fileText, useDesk } from '../../../state/desk.ts'
 import { propose } from '../../../state/preview.ts'
 
-type Props = { passage: Passage; open: Open; onClose: () => void }
+type Props = { passage: Passage; onClose: () => void }
 
-export const RefrainPanel = ({ passage, open, onClose }: Props) => (
+export const RefrainPanel = ({ passage, onClose }: Props) => (
   <AskPanel
     title={`Make “${passage.title}” a refrain`}
     about="Its lines are kept once. Put into other scripts, they can be changed in all of them together. They stay in this script between two marker lines."
@@ -17,7 +17,8 @@ export const RefrainPanel = ({ passage, open, onClose }: Props) => (
     go="Make it a refrain"
     onGo={async ([name = '']) => {
       try {
-        const text = fileText(open)
+        const { open } = useDesk.getState()
+        const text = open ? fileText(open) : ''
         await api.addRefrain({ name, text: refrainText(text, { lines: read(text) }, passage), note: '' })
         await propose({ do: 'make-refrain', at: passage.firstLine, name })
         return null

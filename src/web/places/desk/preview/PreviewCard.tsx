@@ -11,7 +11,7 @@ import { Button } from '../../../parts/Button.tsx'
 import { changedLines } from '../../../parts/changed.ts'
 import { LineChanges } from '../../../parts/LineChanges.tsx'
 import { seriousOf } from '../../../parts/Severity.tsx'
-import type { Open } from '../../../state/desk.ts'
+import type { Seen } from '../../../state/desk.ts'
 import { applyPreview, closePreview, type Preview, usePreview } from '../../../state/preview.ts'
 import { MakerPad } from './MakerPad.tsx'
 import { NudgePad } from './NudgePad.tsx'
@@ -24,7 +24,7 @@ export function PreviewCard({
   setting,
   editor,
 }: {
-  open: Open
+  open: Seen
   setting: RehearsalInput
   editor: EditorView | null
 }) {
@@ -70,7 +70,7 @@ export function PreviewCard({
 
 const titleOf = (rule: string): string => rules.find(({ name }) => name === rule)?.title ?? rule
 
-function told({ round }: Preview, { round: now }: Open): string {
+function told({ round }: Preview, { round: now }: Seen): string {
   if (!round || !now) return 'Rehearsing it…'
   const time = `${duration(round.durations.totalS)} instead of ${duration(now.durations.totalS)}`
   const [after, before] = [seriousOf(round.findings).length, seriousOf(now.findings).length]
@@ -78,8 +78,8 @@ function told({ round }: Preview, { round: now }: Open): string {
 }
 
 /** What the edit mends and brings, by what each finding is called. */
-function Difference({ preview, open }: { preview: Preview; open: Open }) {
-  const [before, after] = [open.round?.findings, preview.round?.findings]
+function Difference({ preview, open }: { preview: Preview; open: Seen }) {
+  const [before, after] = [open.findings, preview.round?.findings]
   const { mends, brings } = useMemo(() => difference(before ?? [], after ?? []), [before, after])
   if (!before || !after) return null
   const both = new Set(mends.map(({ rule }) => rule).filter(rule => brings.some(each => each.rule === rule)))

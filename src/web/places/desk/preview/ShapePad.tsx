@@ -3,7 +3,7 @@ import { beadWidthMm } from '../../../../core/machine/outcome.ts'
 import { edges } from '../../../../core/script/edits/edge.ts'
 import type { EditRequest } from '../../../../core/script/edits/edit.ts'
 import { Button } from '../../../parts/Button.tsx'
-import type { Open } from '../../../state/desk.ts'
+import type { Seen } from '../../../state/desk.ts'
 import { propose, usePreview } from '../../../state/preview.ts'
 import { NumberField } from './NumberField.tsx'
 
@@ -21,7 +21,7 @@ function change(request: Shaping, part: Partial<Shaping>): void {
 const noAmount = { amountPercent: undefined, beadMm2: undefined, widthMm: undefined }
 
 /** The purge's present bead, mm², speed, mm/s, and length, mm, as its first stroke has them; null where it lays none. */
-function presently({ round }: Open, at: number): Record<'bead' | 'width' | 'speed' | 'length', number | null> {
+function presently({ round }: Seen, at: number): Record<'bead' | 'width' | 'speed' | 'length', number | null> {
   const all = round?.passages.flatMap(passage => [passage, ...passage.parts]) ?? []
   const passage = all.find(({ firstLine }) => firstLine === at)
   const stroke = round?.strokes.find(({ line }) => passage && line >= passage.firstLine && line <= passage.lastLine)
@@ -38,7 +38,7 @@ function presently({ round }: Open, at: number): Record<'bead' | 'width' | 'spee
   }
 }
 
-export function ShapePad({ request, open }: { request: Shaping; open: Open }) {
+export function ShapePad({ request, open }: { request: Shaping; open: Seen }) {
   const { at } = request
   const { bead, width, speed, length } = presently(open, at)
   return (

@@ -1,6 +1,6 @@
 // Nozzle and bed over time: what they are told to hold, and what they have.
+import { line } from 'd3-shape'
 import { memo, useMemo } from 'react'
-import { CartesianGrid, Line, LineChart, ReferenceLine, XAxis, YAxis } from 'recharts'
 import { clock, plain } from '../../../../core/format.ts'
 import { type HeaterHistory, roomC, surfaceAt, targetAt, temperatureAt } from '../../../../core/machine/heat.ts'
 import { commandAt, lastModes } from '../../../../core/machine/trace.ts'
@@ -13,6 +13,15 @@ type Props = { round: DeskRound; setting: RehearsalInput; width: number; height:
 const samples = 240
 const axisHeight = 20
 const topRoom = 8
+
+type Row = {
+  at: number
+  nozzle: number
+  nozzleTold: number | null
+  bed: number
+  bedTold: number | null
+  surface: number | null
+}
 
 /** Points in time worth drawing: evenly spread, and both sides of every change of a target. */
 function times(round: DeskRound, totalS: number): number[] {
@@ -32,7 +41,7 @@ export const HeatChart = memo(function HeatChart({ round, setting, width, height
   const settles = (bed.settleS[0] ?? 0) > 0
   const data = useMemo(
     () =>
-      times(round, totalS).map(at => {
+      times(round, totalS).map((at): Row => {
         const row = (history: HeaterHistory | undefined) =>
           history ? { is: temperatureAt(history, at), told: targetAt(history, at) } : { is: roomC, told: 0 }
         const inUse = round.trace.rows.modes[Math.max(0, commandAt(round.trace, at))]?.tool ?? 0
@@ -46,69 +55,43 @@ export const HeatChart = memo(function HeatChart({ round, setting, width, height
   const highest = Math.max(oozeSafeC, ...data.map(row => Math.max(row.nozzle, row.nozzleTold ?? 0))) * 1.1
   // Below zero there is room for what the ribbon says of waits.
   const lowest = -highest * 0.08
+  const xOf = (at: number) => (at / totalS) * width
   const yOf = (c: number) => topRoom + ((highest - c) / (highest - lowest)) * (height - axisHeight - topRoom)
+  const curve = (what: Exclude<keyof Row, 'at'>) => ({
+    d:
+      line<Row>()
+        .defined(row => row[what] !== null)
+        .x(row => xOf(row.at))
+        .y(row => yOf(row[what] ?? 0))
+        .digits(1)(data) ?? undefined,
+    fill: 'none',
+  })
   return (
-    <div aria-hidden className="absolute inset-x-0 bottom-0">
-      <LineChart
-        width={width}
-        height={height}
-        data={data}
-        margin={{ top: topRoom, right: 0, bottom: 0, left: 0 }}
-        tabIndex={-1}
-        accessibilityLayer={false}
-      >
-        <CartesianGrid horizontal={false} stroke="var(--rule)" />
-        <XAxis
-          dataKey="at"
-          type="number"
-          domain={[0, totalS]}
-          ticks={marks(totalS)}
-          tickFormatter={(at: number) => (totalS < 7 ? `${plain(at, 1)} s` : clock(at))}
-          height={axisHeight}
-          tickLine={false}
-          axisLine={false}
-          interval={0}
-          tick={{ fontSize: 13, fill: 'var(--ink-soft)', textAnchor: 'start' }}
-        />
-        <YAxis hide domain={[lowest, highest]} allowDataOverflow />
-        <ReferenceLine y={oozeSafeC} stroke="var(--warn)" strokeDasharray="2 4" />
-        <Line
-          dataKey="nozzleTold"
-          stroke="var(--heat)"
-          strokeWidth={1}
-          strokeDasharray="1 3"
-          dot={false}
-          isAnimationActive={false}
-        />
-        <Line
-          dataKey="bedTold"
-          stroke="var(--bed)"
-          strokeWidth={1}
-          strokeDasharray="1 3"
-          dot={false}
-          isAnimationActive={false}
-        />
-        <Line
-          dataKey="bed"
-          stroke="var(--bed)"
-          strokeWidth={2}
-          strokeDasharray="7 4"
-          dot={false}
-          isAnimationActive={false}
-        />
+    <div aria-hidden className="absolute inset-x-0 bottom-0" style={{ height }}>
+      <svg aria-hidden="true" width={width} height={height} className="absolute inset-0 overflow-visible">
+        {marks(totalS).map(at => (
+          <g key={at}>
+            <path d={`M${xOf(at)} ${topRoom}V${height - axisHeight}`} stroke="var(--rule)" />
+            <text x={xOf(at)} y={height - 5} fontSize={13} fill="var(--ink-soft)">
+              {totalS < 7 ? `${plain(at, 1)} s` : clock(at)}
+            </text>
+          </g>
+        ))}
+        <path d={`M0 ${yOf(oozeSafeC)}H${width}`} stroke="var(--warn)" strokeDasharray="2 4" />
+        <path {...curve('nozzleTold')} stroke="var(--heat)" strokeDasharray="1 3" />
+        <path {...curve('bedTold')} stroke="var(--bed)" strokeDasharray="1 3" />
+        <path {...curve('bed')} stroke="var(--bed)" strokeWidth={2} strokeDasharray="7 4" />
         {settles && (
-          <Line
-            dataKey="surface"
+          <path
+            {...curve('surface')}
             stroke="var(--bed)"
             strokeWidth={1.5}
             strokeDasharray="1 4"
             strokeLinecap="round"
-            dot={false}
-            isAnimationActive={false}
           />
         )}
-        <Line dataKey="nozzle" stroke="var(--heat)" strokeWidth={2.5} dot={false} isAnimationActive={false} />
-      </LineChart>
+        <path {...curve('nozzle')} stroke="var(--heat)" strokeWidth={2.5} />
+      </svg>
       <Label x={22} y={yOf(oozeSafeC) - 18} colour="var(--warn)" text={`oozes above ${oozeSafeC} °C`} />
       {nozzle && labels(nozzle, totalS, width, yOf, 'nozzle', 'var(--heat)', 4)}
       {labels(bed, totalS, width, yOf, 'bed', 'var(--bed)', -20)}

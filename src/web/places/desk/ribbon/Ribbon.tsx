@@ -1,27 +1,27 @@
 // The ribbon: time along, temperatures up, passages as bands, messages as flags, and the playhead over it all.
 import { ChevronDown, ChevronUp, Flag, Pause, Play } from 'lucide-react'
-import { type PointerEvent, type ReactNode, useDeferredValue, useRef } from 'react'
+import { memo, type PointerEvent, type ReactNode, useDeferredValue, useRef } from 'react'
 import { celsius, clock, duration } from '../../../../core/format.ts'
 import { temperatureAt } from '../../../../core/machine/heat.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
 import { Press } from '../../../parts/Press.tsx'
 import { useSize } from '../../../parts/useSize.ts'
-import { commandAtPlayhead, type Open, selectLines } from '../../../state/desk.ts'
+import { commandAtPlayhead, type Seen, selectLines } from '../../../state/desk.ts'
 import { goTo, paceOf, togglePlaying, usePlaying } from '../../../state/playing.ts'
 import { toggleRibbon, useRoom } from '../../../state/room.ts'
 import { Stills } from '../bed/Stills.tsx'
 import { Bands } from './Bands.tsx'
 import { HeatChart } from './HeatChart.tsx'
 
-type Props = { open: Open; setting: RehearsalInput }
+type Props = { open: Seen; setting: RehearsalInput }
 
 /** Its height, and that of its bands alone, px. */
 const [whole, bandsOnly] = [166, 38]
 /** The shortest time that the ribbon spreads over its width, s. */
 const shortest = 1
 
-export function Ribbon({ open, setting }: Props) {
+export const Ribbon = memo(function Ribbon({ open, setting }: Props) {
   const [attach, { width }] = useSize()
   const { round, playheadS } = open
   const totalS = Math.max(round?.trace.totalS ?? 0, shortest)
@@ -68,7 +68,7 @@ export function Ribbon({ open, setting }: Props) {
       <Controls totalS={totalS} folded={folded} />
     </section>
   )
-}
+})
 
 /** Playing and folding, at the ribbon's end. */
 function Controls({ totalS, folded }: { totalS: number; folded: boolean }) {
