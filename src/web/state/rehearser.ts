@@ -27,6 +27,9 @@ type Wanted = {
 /** A text of so many characters is told of as it is worked out, once it has taken so long, ms. */
 const long = { signs: 50_000, ms: 400 }
 
+/** Fixes are tried when the text has stood so long, ms. */
+const proveAfterMs = 120
+
 /** What a text may take. Work is bounded in the core, so that only a mistake of ours takes longer. */
 const patienceMs = 12_000
 
@@ -45,8 +48,18 @@ let next: Wanted | null = null
  */
 export function requestRound(wanted: Wanted): void {
   next = wanted
+  wake()
   if (!running) void drain()
 }
+
+let wake = () => {}
+
+/** Waits so long, ms, or until there is a newer text. */
+const nextTextOr = (ms: number) =>
+  new Promise<void>(resolve => {
+    wake = resolve
+    setTimeout(resolve, ms)
+  })
 
 /** Ends the rehearsal that runs; the next text is rehearsed as usual. */
 export function stopRound(): void {
@@ -75,6 +88,9 @@ async function drain(): Promise<void> {
       again = true
       if (next) continue
       wanted.done(round)
+      // While one types on, what was found is painted first, and the next text goes before the fixes.
+      await nextTextOr(proveAfterMs)
+      if (next) continue
       await prove(wanted, round.findings)
     } catch (error) {
       if (next) continue

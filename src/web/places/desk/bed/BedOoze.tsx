@@ -1,6 +1,7 @@
 // What oozes onto the bed: a drop where the nozzle stands or touches, a string where it travels; an estimate.
 import { plain } from '../../../../core/format.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+import { keysOf } from '../../../parts/keys.ts'
 
 const most = 400
 /** A drop is drawn so wide, pixels, for each root of its mm³, within limits. */
@@ -10,12 +11,13 @@ const dropPx = { least: 2.6, most: 6, perRoot: 2.6 }
 export function BedOoze({ round, pixel, playheadS }: { round: DeskRound; pixel: number; playheadS: number }) {
   const marks = round.ooze.marks.slice(0, most)
   if (marks.length === 0) return null
+  const keys = keysOf(marks, ({ kind, line }) => `${kind} ${line}`)
   return (
     <g data-ooze={marks.length} stroke="var(--warn)" fill="none">
-      {marks.map(({ kind, line, atS, from, to, mm3 }) => {
+      {marks.map(({ kind, line, atS, from, to, mm3 }, i) => {
         const opacity = atS <= playheadS ? 1 : 0.35
         const told = `${kind === 'drop' ? 'Oozes' : 'Draws a string of'} about ${plain(mm3, 1)} mm³, line ${line}`
-        const key = `${kind} ${line} ${atS}`
+        const key = keys[i]
         if (kind === 'string')
           return (
             <path

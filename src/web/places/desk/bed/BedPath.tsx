@@ -3,6 +3,7 @@ import { useMemo } from 'react'
 import { beadWidthMm, type Stroke } from '../../../../core/machine/outcome.ts'
 import { stepsOf } from '../../../../core/machine/trace.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+import { keysOf } from '../../../parts/keys.ts'
 import type { Selection } from '../../../state/desk.ts'
 
 export type Segment = { line: number; from: [number, number]; to: [number, number]; travel: boolean }
@@ -47,6 +48,8 @@ export function Path({ round, segments, selection, playheadS }: PathProps) {
   const strokes = useMemo(() => round.strokes.slice(0, mostSegments), [round])
   const chosen = ({ line }: { line: number }) =>
     selection !== null && line >= selection.firstLine && line <= selection.lastLine
+  const chosenStrokes = strokes.filter(chosen)
+  const chosenKeys = keysOf(chosenStrokes, ({ line }) => line)
   const dotted = {
     fill: 'none',
     vectorEffect: 'non-scaling-stroke' as const,
@@ -63,9 +66,9 @@ export function Path({ round, segments, selection, playheadS }: PathProps) {
         strokeWidth={3}
         strokeDasharray="0.5 5"
       />
-      {strokes.filter(chosen).map(stroke => (
+      {chosenStrokes.map((stroke, i) => (
         <path
-          key={`${stroke.line} ${stroke.startS}`}
+          key={chosenKeys[i]}
           data-chosen={stroke.line}
           d={wayOf(stroke.path)}
           {...solid}

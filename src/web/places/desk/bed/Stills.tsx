@@ -3,6 +3,7 @@ import { Droplet } from 'lucide-react'
 import { duration, plain } from '../../../../core/format.ts'
 import { type StepKind, stepsOf } from '../../../../core/machine/trace.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+import { keysOf } from '../../../parts/keys.ts'
 
 const reasons: Partial<Record<StepKind, { short: string; long: string }>> = {
   'wait-nozzle': { short: 'nozzle', long: 'waits for the nozzle' },
@@ -34,15 +35,21 @@ type Props = { round: DeskRound; width: number; totalS: number }
 
 export function Stills({ round, width, totalS }: Props) {
   const x = (seconds: number) => (seconds / totalS) * width
+  const stills = stillsOf(round)
+  const keys = keysOf(stills, ({ line }) => line)
+  const oozing = round.ooze.spans
+    .filter(({ mm3, startS, endS }) => mm3 >= seenMm3 && x(endS) - x(startS) > 8)
+    .slice(0, most)
+  const oozeKeys = keysOf(oozing, ({ line }) => line)
   return (
     <>
-      {stillsOf(round).map(({ startS, endS, line, short, long }) => {
+      {stills.map(({ startS, endS, line, short, long }, i) => {
         const room = x(endS) - x(startS)
         if (room < shortestPx) return null
         const told = `${long}, ${duration(endS - startS)}, line ${line}`
         return (
           <span
-            key={`${line} ${startS}`}
+            key={keys[i]}
             title={told}
             role="img"
             aria-label={told}
@@ -58,25 +65,22 @@ export function Stills({ round, width, totalS }: Props) {
           </span>
         )
       })}
-      {round.ooze.spans
-        .filter(({ mm3, startS, endS }) => mm3 >= seenMm3 && x(endS) - x(startS) > 8)
-        .slice(0, most)
-        .map(({ startS, endS, mm3, where, line }) => {
-          const told = `Oozes about ${plain(mm3, 1)} mm³ while ${where}, line ${line}; an estimate`
-          return (
-            <span
-              key={`${line} ${startS}`}
-              title={told}
-              role="img"
-              aria-label={told}
-              style={{ left: x((startS + endS) / 2) - 8 }}
-              className="absolute bottom-[35px] z-[1] flex items-center rounded-sm bg-raised/85 text-[12px] leading-[14px] whitespace-nowrap text-warn"
-            >
-              <Droplet size={13} aria-hidden />
-              {x(endS) - x(startS) > 60 && `${plain(mm3, 1)} mm³`}
-            </span>
-          )
-        })}
+      {oozing.map(({ startS, endS, mm3, where, line }, i) => {
+        const told = `Oozes about ${plain(mm3, 1)} mm³ while ${where}, line ${line}; an estimate`
+        return (
+          <span
+            key={oozeKeys[i]}
+            title={told}
+            role="img"
+            aria-label={told}
+            style={{ left: x((startS + endS) / 2) - 8 }}
+            className="absolute bottom-[35px] z-[1] flex items-center rounded-sm bg-raised/85 text-[12px] leading-[14px] whitespace-nowrap text-warn"
+          >
+            <Droplet size={13} aria-hidden />
+            {x(endS) - x(startS) > 60 && `${plain(mm3, 1)} mm³`}
+          </span>
+        )
+      })}
     </>
   )
 }

@@ -7,6 +7,7 @@ import { plural } from '../../../../core/format.ts'
 import { type RehearsalInput, type RoundStep, roundSteps } from '../../../../core/round.ts'
 import { misfit, tooHotFor } from '../../../../core/runs/many.ts'
 import { Button } from '../../../parts/Button.tsx'
+import { keysOf } from '../../../parts/keys.ts'
 import { PageLink, Press } from '../../../parts/Press.tsx'
 import { Progress } from '../../../parts/Progress.tsx'
 import { SeverityMark, seriousOf } from '../../../parts/Severity.tsx'
@@ -28,14 +29,12 @@ export function Findings({ open, setting }: Props) {
   const serious = seriousOf(findings)
   const advice = findings.filter(({ severity }) => severity === 'advice')
   const setAside = round?.setAside ?? []
-  const row = (finding: Finding) => (
-    <Row
-      key={`${finding.rule} ${finding.line} ${finding.message}`}
-      finding={finding}
-      text={open.roundText}
-      onAside={setAsking}
-    />
-  )
+  const rows = (some: readonly Finding[]) => {
+    const keys = keysOf(some, ({ rule, line }) => `${rule} ${line}`)
+    return some
+      .slice(0, most)
+      .map((finding, i) => <Row key={keys[i]} finding={finding} text={open.roundText} onAside={setAsking} />)
+  }
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
     <section className="h-full overflow-auto px-3.5 py-1" tabIndex={0} aria-label="List of findings">
@@ -73,14 +72,14 @@ export function Findings({ open, setting }: Props) {
           Nothing found for {setting.job.name} on {setting.printer.name}.
         </p>
       )}
-      <ul>{serious.slice(0, most).map(row)}</ul>
+      <ul>{rows(serious)}</ul>
       {serious.length > most && <p className="py-1 text-[14px] text-soft">and {serious.length - most} more</p>}
       {advice.length > 0 && (
         <section aria-label="Advice">
           <h3 className="border-t border-rule pt-1.5 text-[13px] text-soft">
             Advice: nothing wrong, but worth a thought
           </h3>
-          <ul>{advice.slice(0, most).map(row)}</ul>
+          <ul>{rows(advice)}</ul>
         </section>
       )}
       {setAside.length > 0 && (

@@ -5,6 +5,7 @@ import { celsius, clock, duration } from '../../../../core/format.ts'
 import { temperatureAt } from '../../../../core/machine/heat.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+import { keysOf } from '../../../parts/keys.ts'
 import { Press } from '../../../parts/Press.tsx'
 import { useSize } from '../../../parts/useSize.ts'
 import { commandAtPlayhead, type Seen, selectLines } from '../../../state/desk.ts'
@@ -101,9 +102,11 @@ const Control = ({ name, onClick, children }: { name: string; onClick: () => voi
 )
 
 function Flags({ round, width, totalS }: { round: DeskRound; width: number; totalS: number }) {
-  return round.trace.messages.slice(0, 200).map(message => (
+  const messages = round.trace.messages.slice(0, 200)
+  const keys = keysOf(messages, ({ line }) => line)
+  return messages.map((message, i) => (
     <Press
-      key={`${message.line} ${message.at}`}
+      key={keys[i]}
       title={`${clock(message.at)} shows “${message.text}”`}
       aria-label={`Message at ${clock(message.at)}: ${message.text || 'cleared'}`}
       onClick={() => selectLines(message.line)}
