@@ -2,5 +2,5 @@
 import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
-  test: { include: ['src/**/*.test.{ts,tsx}'], environment: 'node', testTimeout: 60_000 },
+  test: { include: ['src/**/*.test.{ts,tsx}'], environment: 'node', testTimeout: 60_000, maxWorkers: 2 },
 })

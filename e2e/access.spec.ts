@@ -1,25 +1,7 @@
 // Everyone can use it: no serious finding of the accessibility checker in either theme, and the path by keyboard alone.
-import { readFileSync } from 'node:fs'
-import { createRequire } from 'node:module'
-import { expect, type Page, test } from '@playwright/test'
+import { expect, test } from '@playwright/test'
+import { seriousFindings } from './axe.ts'
 import { editor, findings, pasteOnShelf, playhead } from './desk.ts'
-
-const checker = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
-
-type Violation = { id: string; impact: string; nodes: { target: string[]; failureSummary: string }[] }
-
-async function seriousFindings(page: Page): Promise<string[]> {
-  await page.evaluate(checker)
-  const violations = await page.evaluate(async () => {
-    const { axe } = window as unknown as { axe: { run: () => Promise<{ violations: Violation[] }> } }
-    return (await axe.run()).violations
-  })
-  return violations
-    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
-    .flatMap(({ id, nodes }) =>
-      nodes.map(({ target, failureSummary }) => `${id} at ${target.join(' ')}: ${failureSummary}`),
-    )
-}
 
 for (const colorScheme of ['light', 'dark'] as const)
   test.describe(`in the ${colorScheme} theme`, () => {

@@ -53,7 +53,12 @@ export function Frame() {
       </header>
       {here && <Tabs of={here} at={pathname} />}
       <DropAnywhere />
-      <main id="place" className="min-h-0 flex-1 overflow-auto">
+      <main
+        id="place"
+        // A page that is only read can be scrolled by keyboard, too.
+        tabIndex={pathname.startsWith('/read/') ? 0 : undefined}
+        className="min-h-0 flex-1 overflow-auto"
+      >
         <Suspense fallback={<p className="p-6 text-soft">One moment…</p>}>
           <Outlet />
         </Suspense>

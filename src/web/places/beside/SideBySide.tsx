@@ -100,7 +100,7 @@ export function SideBySide() {
   ].filter((each, i, all) => all.findIndex(other => other.value === each.value) === i)
 
   return (
-    <div className="mx-auto grid max-w-[1500px] gap-4 px-6 py-5">
+    <div className="mx-auto grid max-w-[1500px] grid-cols-[minmax(0,1fr)] gap-4 px-6 py-5 max-[899px]:px-3">
       <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
         <div className="min-w-0 flex-1">
           <h1 className="font-serif text-[27px] font-semibold">Side by side</h1>
@@ -145,7 +145,7 @@ export function SideBySide() {
       )}
       {both && (
         <>
-          <div className="grid grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)] gap-4">
+          <div className="grid grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)] gap-4 max-[899px]:grid-cols-1">
             <BothOutcomes {...both} />
             <BothBeds {...both} />
           </div>

@@ -66,7 +66,7 @@ export function Checks() {
         return (
           <section key={group} aria-label={heading}>
             <h2 className="mt-5 mb-2 border-b border-rule pb-1 font-serif text-[20px] font-semibold">{heading}</h2>
-            <div className="grid grid-cols-2 gap-3">
+            <div className="grid grid-cols-2 max-[700px]:grid-cols-1 gap-3">
               {these.map(rule => (
                 <RuleCard key={rule.name} rule={rule} />
               ))}

@@ -33,7 +33,7 @@ export function CommandBook() {
   const found = useMemo(() => searchBook(book, query), [book, query])
   const chosen = book.find(entry => entry.name === name) ?? found[0]
   return (
-    <div className="mx-auto flex h-full max-w-[1500px] flex-col gap-3 px-6 py-4">
+    <div className="mx-auto flex h-full max-w-[1500px] flex-col gap-3 px-6 py-4 max-[899px]:h-auto max-[899px]:px-3">
       <div className="flex shrink-0 flex-wrap items-center gap-x-3 gap-y-2">
         <h1 className="font-serif text-[27px] font-semibold">Command book</h1>
         <input
@@ -70,7 +70,7 @@ export function CommandBook() {
         </div>
       </div>
       {asked.error && <Waiting on={[asked]} what="what was taught" />}
-      <div className="grid min-h-0 flex-1 grid-cols-[minmax(280px,0.8fr)_minmax(0,1.6fr)] gap-4">
+      <div className="grid min-h-0 flex-1 grid-cols-[minmax(280px,0.8fr)_minmax(0,1.6fr)] gap-4 max-[899px]:grid-cols-1 max-[899px]:grid-rows-[240px_auto]">
         <div className="flex min-h-0 flex-col gap-2">
           <List entries={found} chosen={chosen} query={query} />
           <TaughtFiles taught={things?.taught ?? []} />

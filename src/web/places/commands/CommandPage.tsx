@@ -28,6 +28,8 @@ export function CommandPage({ entry, taught }: Props) {
   const mine = taught.filter(({ name }) => name === entry.name)
   return (
     <article
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
+      tabIndex={0}
       className="min-h-0 overflow-auto rounded-card border border-rule bg-raised px-6 py-4"
       aria-label={entry.name}
     >

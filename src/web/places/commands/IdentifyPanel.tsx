@@ -84,7 +84,7 @@ export function IdentifyPanel({ printers, onClose }: Props) {
           ))}
         </ul>
       )}
-      <div className="mt-3 grid grid-cols-3 gap-3">
+      <div className="mt-3 grid grid-cols-3 max-[640px]:grid-cols-2 gap-3">
         <Field name="Printer">
           {id => (
             <select

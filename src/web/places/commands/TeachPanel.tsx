@@ -70,7 +70,7 @@ export function TeachPanel({ name: firstName, onClose, onTaught }: Props) {
           void teach()
         }}
       >
-        <div className="grid grid-cols-2 gap-3">
+        <div className="grid grid-cols-2 max-[700px]:grid-cols-1 gap-3">
           <Field name="Name">
             {id => (
               <input

@@ -58,7 +58,10 @@ export function Telling({ story, told, timed, onTry, onProblem }: Props) {
             const before = beforeOf(story, revision)
             const inUse = revision.id === script.revisionId
             return (
-              <li key={revision.id} className="grid grid-cols-[9.5rem_minmax(0,1fr)] gap-x-5 border-t border-rule py-3">
+              <li
+                key={revision.id}
+                className="grid grid-cols-[9.5rem_minmax(0,1fr)] max-[640px]:grid-cols-1 gap-x-5 border-t border-rule py-3"
+              >
                 <div className="text-[14px] text-soft">
                   <p>{howLongAgo(revision.createdAt, new Date())}</p>
                   <p className="truncate" title={variant?.name}>

@@ -78,7 +78,7 @@ export function TrialPanel({ revision, things, rehearsedS, onClose }: Props) {
             />
           )}
         </Field>
-        <div className="grid grid-cols-4 items-end gap-4">
+        <div className="grid grid-cols-4 max-[640px]:grid-cols-2 items-end gap-4">
           <Field name="By the clock" {...(rehearsedS !== null && { hint: `rehearsed ${duration(rehearsedS)}` })}>
             {id => (
               <input

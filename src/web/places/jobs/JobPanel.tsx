@@ -74,7 +74,7 @@ export function JobPanel({ kept, begin, note, printer, materials, onClose }: Pro
         className="grid grid-cols-[minmax(0,1fr)_260px] gap-5 max-[700px]:grid-cols-1"
       >
         <div className="grid content-start gap-3">
-          <div className="grid grid-cols-2 gap-3">
+          <div className="grid grid-cols-2 max-[700px]:grid-cols-1 gap-3">
             <TextField form={fields} path="name" name="Name" />
             <TextField form={fields} path="about" name="What it is" />
           </div>
@@ -101,7 +101,7 @@ export function JobPanel({ kept, begin, note, printer, materials, onClose }: Pro
               )
             }
           />
-          <div className="grid grid-cols-4 gap-3">
+          <div className="grid grid-cols-4 max-[640px]:grid-cols-2 gap-3">
             {area.kind === 'centred' && (
               <>
                 <NumberField form={fields} path="area.widthMm" name="Width" unit="mm" />
@@ -120,7 +120,7 @@ export function JobPanel({ kept, begin, note, printer, materials, onClose }: Pro
                 />
               ))}
           </div>
-          <div className="grid grid-cols-4 items-end gap-3">
+          <div className="grid grid-cols-4 max-[640px]:grid-cols-2 items-end gap-3">
             <Choice
               name="How high"
               value={top.kind}
@@ -149,7 +149,7 @@ export function JobPanel({ kept, begin, note, printer, materials, onClose }: Pro
             />
             I know how long it takes and what it weighs
           </label>
-          <div className="grid grid-cols-4 items-end gap-3">
+          <div className="grid grid-cols-4 max-[640px]:grid-cols-2 items-end gap-3">
             {takes && (
               <>
                 <NumberField form={fields} path="takes.minutes" name="Takes" unit="min" />

@@ -34,7 +34,7 @@ export function Jobs() {
   if (!printer) return <p className="p-6 text-soft">There is no printer yet.</p>
   const close = () => setEditing(null)
   return (
-    <div className="mx-auto grid max-w-[1320px] grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)] gap-8 px-6 py-5">
+    <div className="mx-auto grid max-w-[1320px] grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)] gap-8 px-6 py-5 max-[899px]:grid-cols-1 max-[899px]:px-3">
       <section aria-label="Jobs">
         <div className="mb-2 flex items-end gap-4 border-b border-rule pb-2">
           <h1 className="font-serif text-[27px] leading-8 font-semibold">Jobs</h1>

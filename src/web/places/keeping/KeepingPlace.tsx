@@ -38,7 +38,7 @@ export function KeepingPlace() {
         <p className="text-soft">Export the shelf, bring one in, go back to a backup, and find what was thrown away.</p>
       </div>
       {said && <Notice good={!said.bad}>{said.text}</Notice>}
-      <div className="grid grid-cols-2 gap-6">
+      <div className="grid grid-cols-2 max-[700px]:grid-cols-1 gap-6">
         <section aria-labelledby="take-along" className="rounded-card border border-rule bg-raised px-5 py-4">
           <h2 id="take-along" className="font-serif text-[19px] font-semibold">
             Export it
@@ -74,7 +74,7 @@ export function KeepingPlace() {
           onProblem={text => setSaid({ text, bad: true })}
         />
       </div>
-      <div className="grid grid-cols-2 gap-6">
+      <div className="grid grid-cols-2 max-[700px]:grid-cols-1 gap-6">
         <Backups
           backups={allBackups.data}
           onRestore={file => void attempt(() => api.restore(file), 'Restored. What was there before is a backup, too.')}

@@ -24,7 +24,7 @@ const mostProblems = 8
 
 export function MacroText({ all, macro, problems, troubles, unseen, onShow, onEdit }: Props) {
   return (
-    <div className="grid min-h-0 flex-1 grid-cols-[250px_minmax(0,1fr)] gap-6">
+    <div className="grid min-h-0 flex-1 grid-cols-[250px_minmax(0,1fr)] max-[899px]:grid-cols-1 gap-6">
       <div className="flex min-h-0 flex-col gap-3">
         <nav aria-label="Macros of this printer" className="min-h-0 overflow-auto">
           <ul>

@@ -114,7 +114,7 @@ export function NewPrinter() {
               change({ round, origin: round ? 'middle' : 'corner' })
             }}
           />
-          <div className="grid grid-cols-3 gap-3">
+          <div className="grid grid-cols-3 max-[640px]:grid-cols-2 gap-3">
             <NumberField form={fields} path="widthMm" name={answers.round ? 'Diameter' : 'Wide'} unit="mm" />
             {!answers.round && <NumberField form={fields} path="depthMm" name="Deep" unit="mm" />}
             <NumberField form={fields} path="heightMm" name="High" unit="mm" />
@@ -152,7 +152,7 @@ export function NewPrinter() {
         </Question>
         <Question number={5} title="How many tools has it, and how hot can it get?">
           <ToolQuestions form={fields} />
-          <div className="grid grid-cols-3 gap-3">
+          <div className="grid grid-cols-3 max-[640px]:grid-cols-2 gap-3">
             <NumberField form={fields} path="nozzleHighestC" name="Nozzle at most" unit="°C" />
             <NumberField form={fields} path="bedHighestC" name="Bed at most" unit="°C" />
           </div>

@@ -30,7 +30,7 @@ export function Refrains() {
   const [making, setMaking] = useState(false)
   const chosen = all?.find(({ id }) => String(id) === search.get('refrain')) ?? all?.[0]
   return (
-    <div className="mx-auto grid max-w-[1500px] gap-4 px-6 py-5">
+    <div className="mx-auto grid max-w-[1500px] grid-cols-[minmax(0,1fr)] gap-4 px-6 py-5 max-[899px]:px-3">
       <div className="flex items-end gap-4">
         <div className="min-w-0 flex-1">
           <h1 className="font-serif text-[27px] font-semibold">Refrains</h1>
@@ -50,7 +50,7 @@ export function Refrains() {
         </p>
       )}
       {all && all.length > 0 && things && (
-        <div className="grid grid-cols-[230px_minmax(0,1fr)] gap-6">
+        <div className="grid grid-cols-[230px_minmax(0,1fr)] gap-6 max-[899px]:grid-cols-1">
           <nav aria-label="Refrains">
             <ul>
               {all.map(({ id, name, revision, changedAt }) => (
@@ -149,8 +149,8 @@ function OneRefrain({ refrain, things, onProblem }: OneProps) {
   }
   const told = note.trim() || `refrain “${refrain.name}” changed`
   return (
-    <div className="grid min-w-0 gap-4">
-      <div className="grid grid-cols-[minmax(0,1fr)_300px] gap-5">
+    <div className="grid min-w-0 grid-cols-[minmax(0,1fr)] gap-4">
+      <div className="grid grid-cols-[minmax(0,1fr)_300px] gap-5 max-[899px]:grid-cols-1">
         <Field name={refrain.name} hint="its lines, as they stand in every script">
           {id => (
             <textarea

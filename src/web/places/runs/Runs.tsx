@@ -108,7 +108,7 @@ export function Runs() {
   return (
     <div className="mx-auto flex max-w-[1400px] flex-col gap-4 px-6 py-5">
       <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
-        <div className="min-w-0 flex-1">
+        <div className="min-w-64 flex-1">
           <h1 className="font-serif text-[27px] font-semibold">Runs</h1>
           <p className="text-soft">
             A script has to be right for every job. Here it is rehearsed for all of them at once.

@@ -72,7 +72,7 @@ export function Vocabularies() {
           onClose={() => setEditing(null)}
         />
       ) : (
-        <div className="mt-5 grid grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)] gap-8">
+        <div className="mt-5 grid grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)] gap-8 max-[899px]:grid-cols-1">
           <form
             onSubmit={event => {
               event.preventDefault()
