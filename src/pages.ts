@@ -53,6 +53,7 @@ export const pages = [
     'help values settings guards formulas keep marks @ language',
   ),
   page('/read/rehearsal', 'library', 'The rehearsal', 'help simulation accuracy ooze heat time what it can not know'),
+  page('/read/checks', 'library', 'About checks', 'help findings errors warnings advice ignore fixes'),
   page('/read/macros', 'library', 'Macros', 'help templates host macro files variables delayed'),
   page('/refrains', 'library', 'Refrains', 'shared passages snippets in many scripts'),
   page('/vocabularies', 'library', 'Vocabularies', 'placeholders slicer variables words export import'),

@@ -55,6 +55,7 @@ const elements: Record<Path, ReactElement> = {
   '/checks/:name': <Checks />,
   '/read/script-language': <Read what="script-language" />,
   '/read/rehearsal': <Read what="rehearsal" />,
+  '/read/checks': <Read what="checks" />,
   '/read/macros': <Read what="macros" />,
   '/read/vocabularies': <Read what="vocabularies" />,
   '/read/shortcuts': <Read what="shortcuts" />,

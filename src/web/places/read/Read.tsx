@@ -1,21 +1,21 @@
 // A page of the documentation, as it stands in docs/, readable here too.
 import { marked } from 'marked'
-import { useEffect, useMemo } from 'react'
+import { useMemo } from 'react'
+import checks from '../../../../docs/checks.md?raw'
 import macros from '../../../../docs/macros.md?raw'
 import rehearsal from '../../../../docs/rehearsal.md?raw'
 import scriptLanguage from '../../../../docs/script-language.md?raw'
 import shortcuts from '../../../../docs/shortcuts.md?raw'
 import vocabularies from '../../../../docs/vocabularies.md?raw'
+import { useTitle } from '../../parts/useTitle.ts'
 
-const texts = { 'script-language': scriptLanguage, rehearsal, macros, vocabularies, shortcuts }
+const texts = { 'script-language': scriptLanguage, rehearsal, checks, macros, vocabularies, shortcuts }
 
 export function Read({ what }: { what: keyof typeof texts }) {
   const text = texts[what]
   // Our own words, shipped with the application.
   const html = useMemo(() => marked.parse(text, { async: false }), [text])
-  useEffect(() => {
-    document.title = `${/^# (.*)/.exec(text)?.[1]} · Warm Prelude`
-  }, [text])
+  useTitle(/^# (.*)/.exec(text)?.[1] ?? 'Library')
   return (
     <article
       className="read mx-auto max-w-[78ch] px-6 py-5"
