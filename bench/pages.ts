@@ -1,5 +1,6 @@
 // `npm run bench:pages`: how much script the first page and the Desk take, when the Shelf is painted over when an empty page of ours
-// is, and how many frames are long while a long script and a full shelf are scrolled. Prints, judges nothing. Needs a build.
+// is, and how many frames are long while a long script and a full shelf are scrolled. Prints, judges nothing. Needs a build. With FILES=1 it
+// lists the scripts.
 import { mkdtempSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -49,19 +50,36 @@ const middle = (values: readonly number[]): number =>
 
 const kB = (bytes: number): string => `${(bytes / 1000).toFixed(0)} kB`
 
-/** Bytes of script, compressed, with the worker's or without, that a page asks for until it rests. */
-async function scriptBytes(address: string, withWorker: boolean): Promise<number> {
+/** Bytes of script, compressed, that a page asks for until it rests: by itself, and with what its workers ask for. */
+async function scriptBytes(address: string): Promise<{ alone: number; withWorker: number }> {
   const context = await fresh()
   const page = await context.newPage()
-  const files = new Set<string>()
-  context.on('request', request => {
-    const { pathname } = new URL(request.url())
-    if (pathname.endsWith('.js') && (withWorker || !pathname.includes('.worker'))) files.add(pathname)
-  })
+  const all = new Set<string>()
+  const take = (files: Set<string>, url: string) => {
+    const { pathname } = new URL(url)
+    if (pathname.endsWith('.js')) files.add(pathname)
+  }
+  context.on('request', request => take(all, request.url()))
   await page.goto(address, { waitUntil: 'networkidle' })
   await page.waitForTimeout(1500)
+  // What the page itself imports stands in its head; the rest is its workers'.
+  const own = new Set<string>()
+  const named = () =>
+    [...document.querySelectorAll<HTMLElement>('script[src], link[rel="modulepreload"]')].map(
+      each => each.getAttribute('src') ?? each.getAttribute('href') ?? '',
+    )
+  for (const name of await page.evaluate(named)) take(own, new URL(name, origin).href)
   await context.close()
-  return [...files].reduce((sum, file) => sum + gzipSync(readFileSync(join(dist, file))).length, 0)
+  if (process.env.FILES)
+    console.log(
+      [...all]
+        .map(file => `${gzipSync(readFileSync(join(dist, file))).length} ${own.has(file) ? 'page' : 'worker'} ${file}`)
+        .sort((a, b) => Number.parseInt(b, 10) - Number.parseInt(a, 10))
+        .join('\n'),
+    )
+  const bytes = (files: Set<string>) =>
+    [...files].reduce((sum, file) => sum + gzipSync(readFileSync(join(dist, file))).length, 0)
+  return { alone: bytes(own), withWorker: bytes(all) }
 }
 
 /** Milliseconds until the first paint, in a browser that has nothing kept. */
@@ -125,8 +143,9 @@ async function scrolled(address: string, ready: string, over: string): Promise<s
 }
 
 console.log('\nScript, compressed')
-console.log(`Shelf: ${kB(await scriptBytes(origin, false))}; meant: 180 kB at most`)
-console.log(`Desk with its worker: ${kB(await scriptBytes(`${origin}/desk/${short}`, true))}; meant: 400 kB at most`)
+const [shelfScript, deskScript] = [await scriptBytes(origin), await scriptBytes(`${origin}/desk/${short}`)]
+console.log(`Shelf: ${kB(shelfScript.alone)}, with its worker ${kB(shelfScript.withWorker)}; meant: 180 kB at most`)
+console.log(`Desk: ${kB(deskScript.alone)}, with its worker ${kB(deskScript.withWorker)}; meant: 400 kB at most`)
 
 const [empty, shelf] = [await firstPaint(`${origin}/empty`), await firstPaint(origin)]
 console.log('\nFirst paint')

@@ -20,6 +20,7 @@ import type { TaughtCommand } from './model/taught.ts'
 import type { Vocabulary } from './model/vocabulary.ts'
 import type { Resolution } from './resolve/resolution.ts'
 import { rehearseLines } from './resolve/resolve.ts'
+import type { RoundStep } from './round-steps.ts'
 import { type Passage, passagesOf } from './script/passages.ts'
 
 /** What a script is rehearsed for. */
@@ -61,9 +62,6 @@ export type Round = {
   explained: Explained[]
 }
 
-/** What a round does one after another, as it is told while a long text is worked out. */
-export const roundSteps = ['reading', 'rehearsing', 'checking', 'explaining'] as const
-export type RoundStep = (typeof roundSteps)[number]
 type Told = (step: RoundStep) => void
 const toNobody: Told = () => {}
 

@@ -1,21 +1,20 @@
 // The core in a web worker: a whole round for each text that it is sent, and plans for edits.
 import { expose, transfer } from 'comlink'
 import type { Finding } from '../core/check/finding.ts'
-import { effectsOf } from '../core/compare/printer-change.ts'
-import { carriedAcross, compareScripts, tellApart, tellRevisions } from '../core/compare/side-by-side.ts'
+import type * as Change from '../core/compare/printer-change.ts'
+import type * as Compare from '../core/compare/side-by-side.ts'
 import { callsOf } from '../core/explain/calls.ts'
-import { troublesIn } from '../core/explain/macro.ts'
 import { unknownIn } from '../core/explain/unknown.ts'
-import { exportScript } from '../core/export/export.ts'
+import type * as Export from '../core/export/export.ts'
 import { splitLines } from '../core/gcode/read.ts'
 import { readinessOf } from '../core/machine/readiness.ts'
 import { applyEdits } from '../core/model/script.ts'
 import { provenFinding } from '../core/prove.ts'
-import { type RehearsalInput, type RoundStep, rehearseScript, stageOf } from '../core/round.ts'
-import { fitPrinter } from '../core/runs/fit-printer.ts'
-import { fitting, type Run } from '../core/runs/many.ts'
-import { savingsOf } from '../core/runs/savings.ts'
-import { type EditRequest, planEdit } from '../core/script/edits/edit.ts'
+import { type RehearsalInput, rehearseScript, stageOf } from '../core/round.ts'
+import type { RoundStep } from '../core/round-steps.ts'
+import type * as Fit from '../core/runs/fit-printer.ts'
+import type { Run } from '../core/runs/fits.ts'
+import type { EditRequest } from '../core/script/edits/edit.ts'
 import { pastedOf } from '../core/script/guess.ts'
 
 /** A script this long is a whole print; the Desk works on its beginning. */
@@ -67,23 +66,27 @@ function rehearse(given: string, sent: RehearsalInput | null, told?: (step: Roun
 }
 
 /** A plan for an edit, with the rehearsal of what it would make of the text; or the reason why there is none. */
-function propose(whole: string, setting: RehearsalInput, request: EditRequest) {
+async function propose(whole: string, setting: RehearsalInput, request: EditRequest) {
+  const { planEdit } = await import('../core/script/edits/edit.ts')
   const { text } = beginningOf(whole)
   const plan = planEdit(text, rehearseScript(text, setting), request)
   return plan.ok ? { ...plan, round: rehearse(applyEdits(whole, plan.edits), setting) } : plan
 }
 
 /** Where the script could save time or filament, each way rehearsed. */
-function savings(whole: string, setting: RehearsalInput) {
+async function savings(whole: string, setting: RehearsalInput) {
+  const { savingsOf } = await import('../core/runs/savings.ts')
   const { text } = beginningOf(whole)
   return savingsOf(text, rehearseScript(text, setting), setting)
 }
 
 /** The names of the jobs that a text fits on the setting's printer. */
-const fits = (text: string, setting: RehearsalInput, runs: readonly Run[]) => fitting({ ...setting, text }, runs)
+const fits = async (text: string, setting: RehearsalInput, runs: readonly Run[]) =>
+  (await import('../core/runs/many.ts')).fitting({ ...setting, text }, runs)
 
 /** What in a printer's macros can't be worked out, each of them called by itself. */
-const macroTroubles = (setting: RehearsalInput) => troublesIn(stageOf(setting))
+const macroTroubles = async (setting: RehearsalInput) =>
+  (await import('../core/explain/macro.ts')).troublesIn(stageOf(setting))
 
 /** What the Desk shows of a round. `cutAt` is the number of lines of a text too long to be rehearsed whole, else null. */
 export type DeskRound = ReturnType<typeof rehearse>
@@ -97,6 +100,11 @@ function rehearseAndHandOver(given: string, sent: RehearsalInput | null, told?: 
   return transfer(round, [...new Set(columns)])
 }
 
+type Asked<F extends (...asked: never[]) => unknown> = Parameters<F>
+
+/** What typing does not need is loaded when it is asked for. */
+const compare = () => import('../core/compare/side-by-side.ts')
+
 const rehearser = {
   rehearse: rehearseAndHandOver,
   prove: (text: string, sent: RehearsalInput | null, findings: readonly Finding[], finding: Finding) =>
@@ -104,13 +112,16 @@ const rehearser = {
   propose,
   savings,
   fits,
-  compareScripts,
-  tellApart,
-  tellRevisions,
-  carriedAcross,
-  fitPrinter,
-  effectsOf,
-  exportScript,
+  compareScripts: async (...asked: Asked<typeof Compare.compareScripts>) => (await compare()).compareScripts(...asked),
+  tellApart: async (...asked: Asked<typeof Compare.tellApart>) => (await compare()).tellApart(...asked),
+  tellRevisions: async (...asked: Asked<typeof Compare.tellRevisions>) => (await compare()).tellRevisions(...asked),
+  carriedAcross: async (...asked: Asked<typeof Compare.carriedAcross>) => (await compare()).carriedAcross(...asked),
+  fitPrinter: async (...asked: Asked<typeof Fit.fitPrinter>) =>
+    (await import('../core/runs/fit-printer.ts')).fitPrinter(...asked),
+  effectsOf: async (...asked: Asked<typeof Change.effectsOf>) =>
+    (await import('../core/compare/printer-change.ts')).effectsOf(...asked),
+  exportScript: async (...asked: Asked<typeof Export.exportScript>) =>
+    (await import('../core/export/export.ts')).exportScript(...asked),
   macroTroubles,
 }
 export type Rehearser = typeof rehearser

@@ -1,18 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { demoJobs, demoMaterials, demoPrinters, demoScripts } from '../../../demo/load.ts'
 import { job, material, printer } from '../testing/stage.ts'
-import {
-  byWorst,
-  everythingCombined,
-  fitting,
-  inEveryMaterial,
-  isRight,
-  leftOut,
-  misfit,
-  ownRuns,
-  runOne,
-  tooHotFor,
-} from './many.ts'
+import { inEveryMaterial, leftOut, misfit, ownRuns, tooHotFor } from './fits.ts'
+import { byWorst, everythingCombined, fitting, isRight, runOne } from './many.ts'
 
 const materials = demoMaterials()
 const materialsOf = (names: readonly string[]) =>

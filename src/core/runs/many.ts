@@ -3,16 +3,14 @@ import type { Severity } from '../check/finding.ts'
 import type { Line } from '../gcode/line.ts'
 import { read } from '../gcode/read.ts'
 import { readinessOf } from '../machine/readiness.ts'
-import { areaOn, type Job, toolsUsed, topOn } from '../model/job.ts'
+import type { Job } from '../model/job.ts'
 import type { Material } from '../model/material.ts'
 import type { Printer } from '../model/printer.ts'
 import type { Moment } from '../model/script.ts'
 import type { TaughtCommand } from '../model/taught.ts'
 import type { Vocabulary } from '../model/vocabulary.ts'
 import { rehearseAndCheck } from '../round.ts'
-
-/** A job with the materials that its tools print with, in the order of the tools. */
-export type Run = { job: Job; materials: readonly Material[] }
+import { type Run, tooHotFor } from './fits.ts'
 
 /** What a run comes to: s, g; findings by how bad they are, the worst first; what the end state lacks. */
 export type RunOutcome = {
@@ -74,65 +72,9 @@ export function runOne(script: Script, run: Run, lines = read(script.text)): Run
   }
 }
 
-/** Why a job can't be printed on a printer, in a sentence; null when it can. */
-export function misfit(job: Job, printer: Printer): string | null {
-  const area = areaOn(job, printer)
-  const { bed, reach } = printer
-  const tool = toolsUsed(job).find(each => each >= printer.tools.length)
-  if (tool !== undefined)
-    return `It prints with tool T${tool}; ${printer.name} has ${printer.tools.length === 1 ? 'one tool' : `tools up to T${printer.tools.length - 1}`}.`
-  if (area.left < bed.x[0] || area.right > bed.x[1] || area.front < bed.y[0] || area.back > bed.y[1])
-    return `It is larger than the bed of ${printer.name}.`
-  return topOn(job, printer) > reach.z[1] ? `It is higher than ${printer.name} reaches.` : null
-}
-
-/** Why a material can't be printed on a printer, in a sentence; null when it can. */
-export function tooHotFor({ name, nozzleC, bedC }: Material, { heaters, name: printer }: Printer): string | null {
-  if (nozzleC > heaters.nozzle.highestC)
-    return `${name} wants ${nozzleC} °C; the nozzle of ${printer} takes ${heaters.nozzle.highestC} °C.`
-  return bedC > heaters.bed.highestC
-    ? `${name} wants a bed of ${bedC} °C; that of ${printer} takes ${heaters.bed.highestC} °C.`
-    : null
-}
-
 /** Whether nothing at all would go wrong: no error and no warning, and everything left as the print expects it. */
 export const isRight = ({ counts, lacking }: Pick<RunOutcome, 'counts' | 'lacking'>): boolean =>
   counts.error + counts.warning + lacking.length === 0
-
-/** The jobs that a printer can't print, or whose materials are unknown, with the reason. */
-export function leftOut(
-  jobs: readonly Job[],
-  known: readonly Material[],
-  printer: Printer,
-): { job: string; why: string }[] {
-  return jobs.flatMap(job => {
-    const missing = job.materials.find(name => !known.some(each => each.name === name))
-    const why = misfit(job, printer) ?? (missing === undefined ? null : `There is no material called “${missing}”.`)
-    return why ? [{ job: job.name, why }] : []
-  })
-}
-
-/** The jobs that a printer can print and whose materials are known, each with its materials. */
-export function ownRuns(jobs: readonly Job[], known: readonly Material[], printer: Printer): Run[] {
-  return jobs.flatMap((job): Run[] => {
-    if (misfit(job, printer)) return []
-    const materials = job.materials.flatMap(name => known.find(each => each.name === name) ?? [])
-    return materials.length === job.materials.length ? [{ job, materials }] : []
-  })
-}
-
-/** The same, each in every material that the printer takes; jobs of several tools as they are. */
-export function inEveryMaterial(jobs: readonly Job[], known: readonly Material[], printer: Printer): Run[] {
-  const fitting = known.filter(material => tooHotFor(material, printer) === null)
-  return ownRuns(jobs, known, printer).flatMap(({ job, materials }): Run[] =>
-    job.materials.length > 1
-      ? [{ job, materials }]
-      : fitting.map(material => ({
-          job: { ...job, name: `${job.name}, ${material.name}`, materials: [material.name] },
-          materials: [material],
-        })),
-  )
-}
 
 /** The names of the jobs that a script fits: no error, and heated as the job's materials want. */
 export function fitting(script: Script, runs: readonly Run[]): string[] {

@@ -1,8 +1,9 @@
 // Finds passages: runs of lines with one purpose, told from what their commands do and from the headings that people write.
-import { commentOf, type Line } from '../gcode/line.ts'
+import type { Line } from '../gcode/line.ts'
 import { sleeping } from '../gcode/read.ts'
 import type { Stage } from '../machine/state.ts'
 import type { Trace } from '../machine/trace.ts'
+import { headingOf } from './headings.ts'
 import { type Marker, madePassages, readMarker, type Values } from './makers/maker.ts'
 import { makerNamed } from './makers/makers.ts'
 import {
@@ -39,26 +40,6 @@ export type Passage = {
   made: MadeBy | null
   /** What it is made of, where that is more than one thing; one level deep. */
   parts: Passage[]
-}
-
-/** By a line's pieces, which lines of the same text share. */
-const headings = new WeakMap<Line['pieces'], string | null>()
-
-/** A comment line that heads what follows: words, maybe decorated. Sleeping commands and our own marks are none. */
-export function headingOf(line: Line): string | null {
-  const known = headings.get(line.pieces)
-  if (known !== undefined) return known
-  const found = headingIs(line)
-  headings.set(line.pieces, found)
-  return found
-}
-
-function headingIs(line: Line): string | null {
-  if (line.kind !== 'comment' || sleeping(line)) return null
-  const words = commentOf(line)
-    .replace(/^[^\p{L}\p{N}(]+|[^\p{L}\p{N}).!?]+$/gu, '')
-    .trim()
-  return /\p{L}/u.test(words) ? words : null
 }
 
 /** Signs in a row, as in `;====` or `; --- x ---`. */

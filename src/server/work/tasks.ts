@@ -2,7 +2,8 @@
 import { type Extra, rehearsalAnswer } from '../../core/answer.ts'
 import { provenFindings } from '../../core/prove.ts'
 import { type RehearsalInput, rehearseScript } from '../../core/round.ts'
-import { misfit, type Run, runOne } from '../../core/runs/many.ts'
+import { misfit, type Run } from '../../core/runs/fits.ts'
+import { runOne } from '../../core/runs/many.ts'
 
 /** The most strokes kept for a small picture of the bed. */
 const mostStrokes = 60

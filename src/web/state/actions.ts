@@ -5,30 +5,15 @@ import { makers } from '../../core/script/makers/makers.ts'
 import type { Passage } from '../../core/script/passages.ts'
 import { pages } from '../../pages.ts'
 import type { DeskRound } from '../../worker/rehearsal.worker.ts'
-import { type Asked, ask } from './asked.ts'
+import { ask } from './asked.ts'
 import { goBackToSaved, selectLines, useDesk } from './desk.ts'
+import { placeForNew, tables, tools } from './desk-tools.ts'
 import { beginDraft } from './drafts.ts'
 import { showLower } from './lower.ts'
 import { useOutline } from './outline.ts'
 import { propose, showFix } from './preview.ts'
 import { type Action, pageActions } from './registry.ts'
 import { useTheme } from './theme.ts'
-
-export const tools: [string, EditRequest][] = [
-  ['Repair what a paste did', { do: 'repair' }],
-  ['Line up the comments', { do: 'line-up' }],
-  ['Probe without ooze', { do: 'probe-without-ooze', how: { cornerLiftMm: 10, settleS: 0 } }],
-  ['Count filament from the last move', { do: 'count-filament', to: 'relative' }],
-  ['Count filament from its zero', { do: 'count-filament', to: 'absolute' }],
-  ['Write it in millimetres', { do: 'units', to: 'mm' }],
-  ['Write it in inches', { do: 'units', to: 'inch' }],
-]
-
-/** A new passage goes in after the chosen lines, or at the end. */
-export const placeForNew = (): number => {
-  const { open } = useDesk.getState()
-  return open ? (open.selection ? open.selection.lastLine : open.text.split('\n').length) + 1 : 1
-}
 
 /** What can be done with a passage, as behind its three dots in the outline. */
 function passageActions({ title, firstLine: at, lastLine, enabled }: Passage): Action[] {
@@ -42,17 +27,6 @@ function passageActions({ title, firstLine: at, lastLine, enabled }: Passage): A
     does(`Move “${title}” down`, { do: 'move-down', at }),
     does(`Copy “${title}”`, { do: 'duplicate', at }),
     does(`Remove “${title}”`, { do: 'remove', at }),
-  ]
-}
-
-/** Tables about the open script: what of it is not known, and what of it another program fills in. */
-export function tables(): [name: string, asked: Asked][] {
-  const round = useDesk.getState().open?.round
-  return [
-    ...(round?.unknown.length ? [['Commands not known here…', 'unknown'] satisfies [string, Asked]] : []),
-    ...(round?.placeholders.length || round?.absent.size
-      ? [['Placeholders of another program…', 'placeholders'] satisfies [string, Asked]]
-      : []),
   ]
 }
 

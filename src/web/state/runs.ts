@@ -1,7 +1,8 @@
 // Many rehearsals at once: a pool of workers on all cores, results as they come, and a way to stop.
 import { create } from 'zustand'
 import { listed } from '../../core/format.ts'
-import type { Run, RunOutcome, Script } from '../../core/runs/many.ts'
+import type { Run } from '../../core/runs/fits.ts'
+import type { RunOutcome, Script } from '../../core/runs/many.ts'
 import type { Runner } from '../../worker/runs.worker.ts'
 import { Watched } from './watched.ts'
 

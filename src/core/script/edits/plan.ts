@@ -7,8 +7,9 @@ import type { Stage } from '../../machine/state.ts'
 import type { Trace } from '../../machine/trace.ts'
 import { applyEdits, type Edit } from '../../model/script.ts'
 import type { Resolution } from '../../resolve/resolution.ts'
+import { headingOf } from '../headings.ts'
 import { type MadePassage, madePassages } from '../makers/maker.ts'
-import { headingOf, type Passage } from '../passages.ts'
+import type { Passage } from '../passages.ts'
 
 /** A script as the tools see it: read, and with what became of it on the simulated printer. */
 export type Rehearsed = {

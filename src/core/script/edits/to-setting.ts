@@ -8,6 +8,7 @@ import { textSpecs, valueSpecs } from '../../formula/values.ts'
 import { type Line, placeOf, type Word } from '../../gcode/line.ts'
 import { modesBefore } from '../../machine/trace.ts'
 import { insertAfter, insertBefore, replacePiece } from './lines.ts'
+import { numberAt } from './number-at.ts'
 import { type Place, type Plan, type Rehearsed, refuse } from './plan.ts'
 
 /** Which number (by where it stands in the text), what it shall be called, and on which of the lines it stays a number. */
@@ -42,20 +43,6 @@ function meaningOf(script: Rehearsed, line: Line, word: Word): Meaning | null {
     }
   }
   return { key: `${command.name} ${word.letter}`, name: `${command.name}_${word.letter}`.toLowerCase(), unit }
-}
-
-/** The number at an offset in the text, with its line; null where there is none that could be a setting. */
-export function numberAt(
-  lines: readonly Line[],
-  offset: number,
-): { line: Line; word: Word & { value: number } } | null {
-  const line = lines.findLast(({ from }) => from <= offset)
-  for (const word of line?.command?.words ?? []) {
-    const { from, to } = placeOf(line as Line, word)
-    if (offset >= from && offset <= to && word.value !== null && !word.flaw)
-      return { line: line as Line, word: word as Word & { value: number } }
-  }
-  return null
 }
 
 /** Every line where this number means what it means at the first place. */

@@ -1,6 +1,6 @@
 // The Desk: one script written and rehearsed. Ribbon over everything; text, bed and findings below; the outcome along the bottom.
 import type { EditorView } from '@codemirror/view'
-import { useEffect, useMemo, useState } from 'react'
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
 import { Panel, PanelGroup, PanelResizeHandle } from 'react-resizable-panels'
 import { useParams, useSearchParams } from 'react-router'
 import { PageLink } from '../../parts/Press.tsx'
@@ -14,15 +14,19 @@ import { BedCard } from './bed/BedCard.tsx'
 import { ScriptEditor } from './editor/ScriptEditor.tsx'
 import { DeskHeader } from './header/DeskHeader.tsx'
 import { LowerCard } from './lower/LowerCard.tsx'
-import { PlaceholdersPanel } from './lower/PlaceholdersPanel.tsx'
-import { UnknownPanel } from './lower/UnknownPanel.tsx'
 import { Outcome } from './Outcome.tsx'
-import { PreviewCard } from './preview/PreviewCard.tsx'
 import { Ribbon } from './ribbon/Ribbon.tsx'
 import { Stacked } from './Stacked.tsx'
 import { StateCard } from './StateCard.tsx'
 import { useKeys } from './useKeys.ts'
 import { useQuiet } from './useQuiet.ts'
+
+// What is not shown at once is loaded when it is asked for.
+const PreviewCard = lazy(async () => ({ default: (await import('./preview/PreviewCard.tsx')).PreviewCard }))
+const PlaceholdersPanel = lazy(async () => ({
+  default: (await import('./lower/PlaceholdersPanel.tsx')).PlaceholdersPanel,
+}))
+const UnknownPanel = lazy(async () => ({ default: (await import('./lower/UnknownPanel.tsx')).UnknownPanel }))
 
 export function Desk() {
   const { id, draft } = useParams()
@@ -75,7 +79,9 @@ export function Desk() {
   const text = <ScriptEditor open={open} setting={setting} onReady={setEditor} />
   const bed = <BedCard open={open} setting={setting} />
   const lower = previewing ? (
-    <PreviewCard open={open} setting={setting} editor={editor} />
+    <Suspense fallback={<p className="p-3.5 text-soft">One moment…</p>}>
+      <PreviewCard open={open} setting={setting} editor={editor} />
+    </Suspense>
   ) : (
     <LowerCard open={open} setting={setting} editor={editor} />
   )
@@ -121,24 +127,26 @@ export function Desk() {
         </PanelGroup>
       )}
       <Outcome open={open} setting={setting} />
-      {asked === 'unknown' && (
-        <UnknownPanel
-          unknown={open.round?.unknown ?? []}
-          printerId={open.chosen.printerId}
-          things={things}
-          onClose={askNothing}
-        />
-      )}
-      {asked === 'placeholders' && (
-        <PlaceholdersPanel
-          text={open.roundText}
-          placeholders={open.round?.placeholders ?? []}
-          absent={open.round?.absent ?? new Map()}
-          setting={setting}
-          things={things}
-          onClose={askNothing}
-        />
-      )}
+      <Suspense fallback={null}>
+        {asked === 'unknown' && (
+          <UnknownPanel
+            unknown={open.round?.unknown ?? []}
+            printerId={open.chosen.printerId}
+            things={things}
+            onClose={askNothing}
+          />
+        )}
+        {asked === 'placeholders' && (
+          <PlaceholdersPanel
+            text={open.roundText}
+            placeholders={open.round?.placeholders ?? []}
+            absent={open.round?.absent ?? new Map()}
+            setting={setting}
+            things={things}
+            onClose={askNothing}
+          />
+        )}
+      </Suspense>
     </div>
   )
 }

@@ -17,8 +17,7 @@ import { ListTree } from 'lucide-react'
 import { memo, useEffect, useRef, useState } from 'react'
 import { readLine } from '../../../../core/gcode/read.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
-import { stageOf } from '../../../../core/round.ts'
-import { numberAt } from '../../../../core/script/edits/to-setting.ts'
+import { numberAt } from '../../../../core/script/edits/number-at.ts'
 import { Button } from '../../../parts/Button.tsx'
 import { editorTheme } from '../../../parts/editor-theme.ts'
 import { Press } from '../../../parts/Press.tsx'
@@ -101,7 +100,8 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
           lineNumbers(),
           folding,
           scriptLanguage,
-          commandHover(() => stageOf(known.current.setting).firmware),
+          // The tables of commands are looked into only when somebody asks.
+          commandHover(async () => (await import('../../../../core/round.ts')).stageOf(known.current.setting).firmware),
           values(() => known.current),
           placeholder('Paste a script here, or write one.'),
           EditorView.contentAttributes.of({ tabindex: '0', 'aria-label': 'The script' }),

@@ -12,8 +12,8 @@ const add = (parent: HTMLElement, tag: string, text: string, className = ''): HT
 }
 
 /** `firmware` gives the one chosen at the time of hovering, with what the person taught. */
-export const commandHover = (firmware: () => FirmwareFamily) =>
-  hoverTooltip((view, position) => {
+export const commandHover = (firmware: () => Promise<FirmwareFamily>) =>
+  hoverTooltip(async (view, position) => {
     const at = view.state.doc.lineAt(position)
     // Over a value, that is what is told of.
     for (const found of at.text.matchAll(/@\(?(?:(?:highest|lowest)\s+)?[A-Za-z_]\w*/g))
@@ -21,7 +21,7 @@ export const commandHover = (firmware: () => FirmwareFamily) =>
     const line = readLine(at.text)
     const command = line.command ?? sleeping(line)?.command
     if (!command) return null
-    const spec = specOf(firmware(), command)
+    const spec = specOf(await firmware(), command)
     return {
       pos: at.from,
       end: at.to,

@@ -1,8 +1,10 @@
 // Holds back changes of kept lines, and typing in made passages. Undoing, redoing and shown edits pass: those were looked at.
 import { EditorState } from '@codemirror/state'
 import { keptLineTouched, madeLinesTouched } from '../../../../core/script/edits/plan.ts'
-import { makerNamed } from '../../../../core/script/makers/makers.ts'
 import { holdBack, useKept } from '../../../state/kept.ts'
+
+/** A maker's name as words: the title of each is its own. */
+const titleOf = (maker: string): string => `${maker.charAt(0).toUpperCase()}${maker.slice(1)}`.replaceAll('-', ' ')
 
 /** Beyond this a text is a whole print, and reading it at every keystroke would be felt. */
 const longestRead = 400_000
@@ -23,6 +25,6 @@ export const keepMarks = EditorState.changeFilter.of(transaction => {
   }
   const made = makes ? madeLinesTouched(text, edits) : null
   if (!made) return true
-  holdBack({ kind: 'made', line: made.firstLine, title: makerNamed(made.name)?.title ?? made.name })
+  holdBack({ kind: 'made', line: made.firstLine, title: titleOf(made.name) })
   return false
 })

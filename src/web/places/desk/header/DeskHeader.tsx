@@ -1,5 +1,5 @@
 // The Desk's own header: what is open, what it is rehearsed for, what can be done with it, saving.
-import { useEffect, useState } from 'react'
+import { lazy, Suspense, useEffect, useState } from 'react'
 import { plural } from '../../../../core/format.ts'
 import { howLongAgo } from '../../../parts/words.ts'
 import type { Things } from '../../../state/api.ts'
@@ -9,9 +9,10 @@ import type { Said } from '../../../state/files.ts'
 import { DeskChoices, Divider } from './DeskChoices.tsx'
 import { DeskMenus } from './DeskMenus.tsx'
 import { Keeping } from './Keeping.tsx'
-import { TakeAway } from './TakeAway.tsx'
 import { WhatIf } from './WhatIf.tsx'
 import { WhichPrinter } from './WhichPrinter.tsx'
+
+const TakeAway = lazy(async () => ({ default: (await import('./TakeAway.tsx')).TakeAway }))
 
 export function DeskHeader({ things }: { things: Things }) {
   const open = useDesk(state => state.open)
@@ -43,7 +44,9 @@ function Header({ open, things }: { open: Open; things: Things }) {
           <DeskMenus canGoBack={saved !== null && unsaved} onSaid={setSaid} />
           <Keeping open={open} things={things} onSaid={setSaid} />
         </div>
-        {asked === 'take-away' && <TakeAway open={open} things={things} onClose={askNothing} />}
+        <Suspense fallback={null}>
+          {asked === 'take-away' && <TakeAway open={open} things={things} onClose={askNothing} />}
+        </Suspense>
       </div>
       <WhatIf open={open} things={things} onSaid={setSaid} />
       <WhichPrinter open={open} things={things} />

@@ -4,13 +4,13 @@ import { DropdownMenu } from 'radix-ui'
 import { memo, type ReactNode, useState } from 'react'
 import { plural } from '../../../../core/format.ts'
 import type { KeptRefrain } from '../../../../core/model/kept.ts'
-import { makers } from '../../../../core/script/makers/makers.ts'
+import type { makers as all } from '../../../../core/script/makers/makers.ts'
 import { Button } from '../../../parts/Button.tsx'
 import { MenuItem, menuLook } from '../../../parts/menu.tsx'
-import { placeForNew, tables, tools } from '../../../state/actions.ts'
 import { api } from '../../../state/api.ts'
 import { ask } from '../../../state/asked.ts'
 import { fileText, goBackToSaved, settingOf, useDesk } from '../../../state/desk.ts'
+import { placeForNew, tables, tools } from '../../../state/desk-tools.ts'
 import { copyText, nameOf, type Said, saveFile } from '../../../state/files.ts'
 import { propose } from '../../../state/preview.ts'
 import { exportAside } from '../../../state/rehearser.ts'
@@ -61,10 +61,17 @@ function download(): Said {
 
 export const DeskMenus = memo(function DeskMenus({ canGoBack, onSaid }: Props) {
   const [refrains, setRefrains] = useState<KeptRefrain[]>([])
+  const [makers, setMakers] = useState<typeof all>([])
   const withValues = useDesk(({ open }) => open !== null && hasValues(open))
   return (
     <>
-      <Menu name="Add" onOpen={() => void api.refrains().then(setRefrains, () => setRefrains([]))}>
+      <Menu
+        name="Add"
+        onOpen={() => {
+          void import('../../../../core/script/makers/makers.ts').then(found => setMakers(found.makers))
+          void api.refrains().then(setRefrains, () => setRefrains([]))
+        }}
+      >
         {refrains.map(({ id, name, text }) => (
           <MenuItem key={id} onSelect={() => addRefrain(name, text)}>
             <span>
