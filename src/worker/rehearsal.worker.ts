@@ -105,7 +105,13 @@ type Asked<F extends (...asked: never[]) => unknown> = Parameters<F>
 /** What typing does not need is loaded when it is asked for. */
 const compare = () => import('../core/compare/side-by-side.ts')
 
+/** Loads what will be asked for, so that it is there although the server may be gone by then. */
+async function loadAhead(): Promise<void> {
+  await Promise.all([compare(), import('../core/script/edits/edit.ts'), import('../core/export/export.ts')])
+}
+
 const rehearser = {
+  loadAhead,
   rehearse: rehearseAndHandOver,
   prove: (text: string, sent: RehearsalInput | null, findings: readonly Finding[], finding: Finding) =>
     provenFinding(text, settingFor(sent), findings, finding),

@@ -142,6 +142,9 @@ export const rehearseAside = (text: string, setting: RehearsalInput): Promise<De
     return remote.rehearse(text, setting)
   })
 
+/** Has the worker load what will be asked of it. */
+export const loadWorkerAhead = (): Promise<void> => worker.ask(remote => remote.loadAhead())
+
 /** Asks for a plan of an edit and the rehearsal of its outcome. */
 export const proposeAside = (text: string, setting: RehearsalInput, request: EditRequest) =>
   worker.ask(remote => remote.propose(text, setting, request))

@@ -106,5 +106,9 @@ export async function changeInWords(): Promise<{ words: string; name: string }> 
   const { open, things } = getState()
   const setting = open && settingOf(things, open.chosen)
   if (!open?.saved || !setting) return { words: '', name: '' }
-  return tellApartAside({ text: open.saved.text, setting }, { text: fileText(open), setting })
+  // Without an answer a save goes on without a note.
+  return tellApartAside({ text: open.saved.text, setting }, { text: fileText(open), setting }).catch(() => ({
+    words: '',
+    name: '',
+  }))
 }

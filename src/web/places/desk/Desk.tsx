@@ -9,6 +9,7 @@ import { askNothing, useAsked } from '../../state/asked.ts'
 import { openNew, openSaved, selectLines, settingOf, useDesk, useSeen } from '../../state/desk.ts'
 import { useOutline } from '../../state/outline.ts'
 import { usePreview } from '../../state/preview.ts'
+import { loadWorkerAhead } from '../../state/rehearser.ts'
 import { useRoom } from '../../state/room.ts'
 import { BedCard } from './bed/BedCard.tsx'
 import { ScriptEditor } from './editor/ScriptEditor.tsx'
@@ -21,12 +22,29 @@ import { StateCard } from './StateCard.tsx'
 import { useKeys } from './useKeys.ts'
 import { useQuiet } from './useQuiet.ts'
 
-// What is not shown at once is loaded when it is asked for.
-const PreviewCard = lazy(async () => ({ default: (await import('./preview/PreviewCard.tsx')).PreviewCard }))
-const PlaceholdersPanel = lazy(async () => ({
-  default: (await import('./lower/PlaceholdersPanel.tsx')).PlaceholdersPanel,
-}))
-const UnknownPanel = lazy(async () => ({ default: (await import('./lower/UnknownPanel.tsx')).UnknownPanel }))
+// What is not shown at once is loaded when it is asked for, or when the Desk has been at rest for a while.
+const loads = {
+  preview: () => import('./preview/PreviewCard.tsx'),
+  placeholders: () => import('./lower/PlaceholdersPanel.tsx'),
+  unknown: () => import('./lower/UnknownPanel.tsx'),
+  export: () => import('./header/TakeAway.tsx'),
+  makers: () => import('../../../core/script/makers/makers.ts'),
+}
+const PreviewCard = lazy(async () => ({ default: (await loads.preview()).PreviewCard }))
+const PlaceholdersPanel = lazy(async () => ({ default: (await loads.placeholders()).PlaceholdersPanel }))
+const UnknownPanel = lazy(async () => ({ default: (await loads.unknown()).UnknownPanel }))
+const restMs = 4000
+
+function useLoadedAhead(): void {
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      // Where the server is gone, what is there already goes on.
+      const all = [...Object.values(loads).map(load => load()), loadWorkerAhead()]
+      void Promise.allSettled(all)
+    }, restMs)
+    return () => clearTimeout(timer)
+  }, [])
+}
 
 export function Desk() {
   const { id, draft } = useParams()
@@ -42,6 +60,7 @@ export function Desk() {
   const { asked } = useAsked()
   const quiet = useQuiet(open) && !previewing
   useKeys(editor)
+  useLoadedAhead()
   const chosen = open?.chosen
   const setting = useMemo(() => chosen && settingOf(things, chosen), [things, chosen])
   const wantedLine = Number(search.get('line'))

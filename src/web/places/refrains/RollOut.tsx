@@ -71,40 +71,43 @@ export function RollOut({ landings, waiting, things, ...rest }: Props) {
       </p>
     )
   return (
-    <table
-      aria-label="Scripts that have it"
-      className="w-full table-fixed rounded-card border border-rule bg-raised text-[15px]"
-    >
-      <colgroup>
-        <col className="w-20" />
-        <col />
-        <col className="w-44" />
-        <col className="w-20" />
-        <col className="w-24" />
-        <col className="w-48" />
-        <col className="w-36" />
-      </colgroup>
-      <thead className="text-left text-[13px] text-soft">
-        <tr>
-          <th className="py-1.5 pl-3 font-normal">Roll out</th>
-          <th className="py-1.5 font-normal">Script</th>
-          <th className="py-1.5 font-normal">Stands there</th>
-          <th className="py-1.5 font-normal">Lines</th>
-          <th className="py-1.5 font-normal">Findings</th>
-          <th className="py-1.5 font-normal">Time</th>
-          <th className="py-1.5 pr-3 font-normal">Filament</th>
-        </tr>
-      </thead>
-      {landings.map(landing => (
-        <ScriptRow
-          key={landing.script.id}
-          landing={landing}
-          proof={proofs.get(landing.script.id) ?? null}
-          things={things}
-          {...rest}
-        />
-      ))}
-    </table>
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
+    <section aria-label="Scripts that have it" tabIndex={0} className="overflow-x-auto">
+      <table
+        aria-label="Scripts that have it"
+        className="w-full min-w-[760px] table-fixed rounded-card border border-rule bg-raised text-[15px]"
+      >
+        <colgroup>
+          <col className="w-20" />
+          <col />
+          <col className="w-44" />
+          <col className="w-20" />
+          <col className="w-24" />
+          <col className="w-48" />
+          <col className="w-36" />
+        </colgroup>
+        <thead className="text-left text-[13px] text-soft">
+          <tr>
+            <th className="py-1.5 pl-3 font-normal">Roll out</th>
+            <th className="py-1.5 font-normal">Script</th>
+            <th className="py-1.5 font-normal">Stands there</th>
+            <th className="py-1.5 font-normal">Lines</th>
+            <th className="py-1.5 font-normal">Findings</th>
+            <th className="py-1.5 font-normal">Time</th>
+            <th className="py-1.5 pr-3 font-normal">Filament</th>
+          </tr>
+        </thead>
+        {landings.map(landing => (
+          <ScriptRow
+            key={landing.script.id}
+            landing={landing}
+            proof={proofs.get(landing.script.id) ?? null}
+            things={things}
+            {...rest}
+          />
+        ))}
+      </table>
+    </section>
   )
 }
 

@@ -1,7 +1,8 @@
 // Time and filament of every run side by side; and what an unsaved change would do to them all.
+import { quantile } from 'd3-array'
 import { useMemo } from 'react'
 import { Bar, BarChart, CartesianGrid, XAxis, YAxis } from 'recharts'
-import { clock, duration, plain } from '../../../core/format.ts'
+import { clock, duration, listed, plain } from '../../../core/format.ts'
 import { timeTicks } from '../../parts/round-ticks.ts'
 import { useSize } from '../../parts/useSize.ts'
 import type { RunRow } from '../../state/runs.ts'
@@ -30,6 +31,24 @@ function rowsOf(rows: readonly RunRow[]): Row[] {
 }
 
 const mean = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / (values.length || 1)
+
+/** Runs that take far longer or shorter than most, longest first: beyond the middle half by more than one and a half times its width. */
+export function outliers<T extends { durationS: number }>(rows: readonly T[]): T[] {
+  const times = rows.map(({ durationS }) => durationS)
+  const [low = 0, high = 0] = [quantile(times, 0.25), quantile(times, 0.75)]
+  const room = 1.5 * (high - low)
+  return rows
+    .filter(({ durationS }) => durationS > high + room || durationS < low - room)
+    .toSorted((a, b) => b.durationS - a.durationS)
+}
+
+/** The odd ones by name, a few of them; empty where there are none. */
+function oddTold(rows: readonly RunRow[]): string {
+  const odd = outliers(rows)
+  if (odd.length === 0) return ''
+  const named = odd.slice(0, 3).map(({ job, durationS }) => `${job} (${clock(durationS)})`)
+  return ` Unlike the others: ${listed(named)}${odd.length > 3 ? ` and ${odd.length - 3} more` : ''}.`
+}
 
 /** What the unsaved change does on the average, in a sentence; null where there is none. */
 function changeTold(rows: readonly RunRow[]): string | null {
@@ -66,7 +85,7 @@ export function RunsChart({ rows }: { rows: readonly RunRow[] }) {
     <section aria-label="Time of each run" className="rounded-card border border-rule bg-raised px-4 py-2.5">
       <p className="text-[14px] text-soft">
         From {clock(shortest)} to {clock(longest)}, longest first; dotted: heating, full: the rest. On average {grams} g
-        of filament. {change && <b className="text-ink">{change}</b>}
+        of filament.{oddTold(saved)} {change && <b className="text-ink">{change}</b>}
       </p>
       <div ref={attach} aria-hidden style={{ height }}>
         {width > 0 && (

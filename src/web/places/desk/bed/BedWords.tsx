@@ -1,6 +1,7 @@
 // The words on the bed: spots, zones, what oozes, the print, and how far the bed goes; as far as there is room for them.
 import { memo } from 'react'
 import { plain } from '../../../../core/format.ts'
+import { probePoints } from '../../../../core/machine/probing.ts'
 import { areaOn } from '../../../../core/model/job.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
@@ -16,6 +17,11 @@ function labelsOf({ printer, job }: RehearsalInput, round: DeskRound, pixel: num
   const [front, back] = printer.bed.y
   const area = areaOn(job, printer)
   const px = (pixels: number) => pixels * pixel
+  const points =
+    round.durations.probingS > 0 && printer.probe
+      ? probePoints(printer, { ...printer.probe, offset: { x: 0, y: 0 } })
+      : []
+  const last = points.at(-1)
   const drops = round.ooze.marks.filter(({ kind, mm3 }) => kind === 'drop' && mm3 >= toldMm3)
   return [
     ...printer.spots.map(({ name, x, y }): Label => ({ text: spaced(name), x, y: y - px(19), anchor: 'middle' })),
@@ -36,6 +42,9 @@ function labelsOf({ printer, job }: RehearsalInput, round: DeskRound, pixel: num
     { text: plain(left), x: left + px(6), y: front + px(6), anchor: 'start' },
     { text: plain(right), x: right - px(4), y: front + px(6), anchor: 'end' },
     { text: plain(back), x: left + px(5), y: back - px(14), anchor: 'start' },
+    ...(last
+      ? [{ text: `${points.length} probe points`, x: last.x, y: last.y + px(6), anchor: 'end' } satisfies Label]
+      : []),
     ...drops
       .toSorted((a, b) => b.mm3 - a.mm3)
       .map(({ to: [x, y], mm3 }): Label => ({ text: `oozes ${plain(mm3, 1)} mm³`, x: x + px(9), y, anchor: 'start' })),
