@@ -8,7 +8,7 @@ import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
 import type { BedZoom } from './useBedZoom.ts'
 
 /** How much of the room it takes, and how much of that lies below the bed's surface, px. */
-const [besidePx, belowPx, underPx] = [86, 96, 10]
+const [besidePx, belowPx, underPx] = [86, 104, 16]
 /** More moves than this are not drawn one by one. */
 const mostPoints = 2000
 
@@ -89,6 +89,13 @@ export function SideView({ round, at, setting, zoom, below }: Props) {
             />
           )}
         </g>
+        <text
+          transform={`translate(${below ? shown.left + 4 * pixel : -underPx * pixel} ${below ? underPx * pixel - 1 * pixel : shown.top + (shown.height - 4) * pixel})`}
+          fontSize={12 * pixel}
+          fill="var(--ink-soft)"
+        >
+          {below ? 'from the front' : 'from the right'}
+        </text>
         {known && head.z > headZ && (
           <text
             transform={
