@@ -18,6 +18,8 @@ export function formDraft(key: string, saved: unknown): FormDraft | null {
   if (text === null) return null
   try {
     const { value, from, at }: Waiting = JSON.parse(text)
+    // One of an older version of the program may lack what the form has by now.
+    if (!Object.keys(saved ?? {}).every(part => part in Object(value))) return null
     return { value, at, stale: from !== JSON.stringify(saved) }
   } catch {
     return null
@@ -36,6 +38,22 @@ export function keepFormDraft(key: string, value: unknown, saved: unknown): bool
 }
 
 export const dropFormDraft = (key: string): void => localStorage.removeItem(prefix + key)
+
+/** Where a form is, by its key, and what to call it; `printers` are those of the shelf. */
+export function placeOfForm(
+  key: string,
+  printers: readonly { id: number; printer: { name: string } }[],
+): { name: string; to: string } {
+  const [, what = '', id = ''] = /^(.*?) ?(\d*)$/.exec(key) ?? []
+  const printer = printers.find(each => String(each.id) === id)?.printer.name ?? 'a printer'
+  if (what === 'printer') return { name: printer, to: `/printers/${id}` }
+  if (what === 'new printer') return { name: 'A new printer', to: '/printers/new' }
+  if (what === 'config' || what === 'macro files')
+    return { name: `The macros of ${printer}`, to: `/macros?printer=${encodeURIComponent(printer)}` }
+  if (what === 'refrain') return { name: 'A refrain', to: `/refrains?refrain=${id}` }
+  if (what.startsWith('vocabulary')) return { name: 'A vocabulary', to: '/vocabularies' }
+  return { name: what.endsWith('material') ? 'A material' : 'A job', to: '/jobs' }
+}
 
 /** The forms that a change waits for, by their keys. */
 export const waitingForms = (): string[] =>

@@ -83,7 +83,7 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
         </div>
         <Button onClick={() => setAsking(true)}>Throw away…</Button>
         <Button onClick={() => setEarlier(true)}>
-          <History size={15} aria-hidden /> Earlier
+          <History size={15} aria-hidden /> Earlier…
         </Button>
         <Button onClick={() => void copy()}>
           <Copy size={15} aria-hidden /> Copy
@@ -145,9 +145,11 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
           title={`Throw “${saved.name}” away`}
           about="It waits in the bin for 30 days and can be put back from the Workshop."
           go="Throw it away"
-          onGo={() => {
+          onGo={async () => {
+            await api.removePrinter(id)
             form.undo()
-            return api.removePrinter(id).then(() => navigate('/'))
+            // When nothing is changed any more, nothing holds the page.
+            setTimeout(() => void navigate('/'))
           }}
           onClose={() => setAsking(false)}
         />

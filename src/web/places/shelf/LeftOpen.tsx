@@ -7,6 +7,7 @@ import { PageLink, Press } from '../../parts/Press.tsx'
 import { howLongAgo, momentWords } from '../../parts/words.ts'
 import type { ShelfPrinter } from '../../state/api.ts'
 import { type Draft, dropDraft, newDraftKey, unsavedDrafts } from '../../state/drafts.ts'
+import { placeOfForm, waitingForms } from '../../state/form-drafts.ts'
 import { tellingLine } from '../../state/telling.ts'
 
 /** More than these are shown when they are asked for, so that what needs attention stays in sight. */
@@ -20,7 +21,8 @@ export function LeftOpen({ printers }: { printers: ShelfPrinter[] }) {
     void unsavedDrafts().then(found => setDrafts(found.filter(({ draft }) => draft.text.trim() !== '')))
   }, [])
   useEffect(load, [load])
-  if (drafts.length === 0) return null
+  const forms = waitingForms().map(key => ({ key, ...placeOfForm(key, printers) }))
+  if (drafts.length + forms.length === 0) return null
   const printerName = (id: number) => printers.find(each => each.id === id)?.printer.name ?? 'a printer'
   return (
     <section aria-labelledby="left-open">
@@ -46,6 +48,13 @@ export function LeftOpen({ printers }: { printers: ShelfPrinter[] }) {
             >
               <Trash2 size={16} aria-hidden />
             </Press>
+          </li>
+        ))}
+        {forms.map(({ key, name, to }) => (
+          <li key={key} className="border-b border-rule">
+            <PageLink to={to} className="block truncate px-1 py-2 font-semibold hover:bg-sunk">
+              {name}, <span className="font-normal text-soft">changed</span>
+            </PageLink>
           </li>
         ))}
       </ul>
