@@ -1,6 +1,6 @@
 // A dialog that asks for a few words, one field a line; what is refused is said under them.
 import { type ReactNode, useState } from 'react'
-import { Button } from './Button.tsx'
+import { DialogEnd } from './DialogEnd.tsx'
 import { Field, fieldLook } from './Field.tsx'
 import { Panel } from './Panel.tsx'
 
@@ -52,17 +52,7 @@ export function AskPanel({ title, about, fields, go, onGo, onClose, children }: 
             </Field>
           ))}
         </div>
-        {refusal && (
-          <p role="alert" className="mt-2 text-[14px] text-bad">
-            {refusal}
-          </p>
-        )}
-        <div className="mt-4 flex justify-end gap-2">
-          <Button onClick={onClose}>Not now</Button>
-          <Button main type="submit" disabled={missing}>
-            {go}
-          </Button>
-        </div>
+        <DialogEnd refusal={refusal} onClose={onClose} go={go} disabled={missing} />
       </form>
     </Panel>
   )

@@ -1,6 +1,6 @@
 // The one dialog that asks before something is thrown away or overwritten: it says what happens, and what can be brought back.
 import { useState } from 'react'
-import { Button } from './Button.tsx'
+import { DialogEnd } from './DialogEnd.tsx'
 import { Panel } from './Panel.tsx'
 
 type Props = {
@@ -18,17 +18,7 @@ export function Confirm({ title, about, go, onGo, onClose }: Props) {
   const act = () => onGo().then(onClose, error => setRefusal((error as Error).message))
   return (
     <Panel open title={title} about={about} onClose={onClose}>
-      {refusal && (
-        <p role="alert" className="mb-3 text-[14px] text-bad">
-          {refusal}
-        </p>
-      )}
-      <div className="flex justify-end gap-2">
-        <Button onClick={onClose}>Not now</Button>
-        <Button main onClick={() => void act()}>
-          {go}
-        </Button>
-      </div>
+      <DialogEnd refusal={refusal} onClose={onClose} go={go} onGo={() => void act()} />
     </Panel>
   )
 }

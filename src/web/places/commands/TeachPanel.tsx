@@ -4,7 +4,7 @@ import * as v from 'valibot'
 import { families } from '../../../core/firmware/families.ts'
 import { sentenceOf } from '../../../core/model/issues.ts'
 import { TaughtCommand, type TaughtEffect, takesSeconds, taughtEffects } from '../../../core/model/taught.ts'
-import { Button } from '../../parts/Button.tsx'
+import { DialogEnd } from '../../parts/DialogEnd.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
 import { Panel } from '../../parts/Panel.tsx'
 import { taughtWords } from '../../parts/taught.ts'
@@ -145,17 +145,7 @@ export function TeachPanel({ name: firstName, onClose, onTaught }: Props) {
             )}
           </Field>
         )}
-        {refusal && (
-          <p role="alert" className="text-[14px] text-bad">
-            {refusal}
-          </p>
-        )}
-        <div className="mt-1 flex justify-end gap-2">
-          <Button onClick={onClose}>Not now</Button>
-          <Button main type="submit">
-            Teach it
-          </Button>
-        </div>
+        <DialogEnd refusal={refusal} onClose={onClose} go="Teach it" />
       </form>
     </Panel>
   )

@@ -4,7 +4,7 @@ import * as v from 'valibot'
 import type { Unknown } from '../../../../core/explain/unknown.ts'
 import { plural } from '../../../../core/format.ts'
 import { TaughtCommand, type TaughtEffect, takesSeconds, taughtEffects } from '../../../../core/model/taught.ts'
-import { Button } from '../../../parts/Button.tsx'
+import { DialogEnd } from '../../../parts/DialogEnd.tsx'
 import { Panel } from '../../../parts/Panel.tsx'
 import { taughtWords } from '../../../parts/taught.ts'
 import { useKeeping } from '../../../parts/useKeeping.ts'
@@ -67,17 +67,12 @@ export function UnknownPanel({ unknown, printerId, things, onClose }: Props) {
               ))}
             </tbody>
           </table>
-          {refusal && (
-            <p role="alert" className="mt-2 text-[14px] text-bad">
-              {refusal}
-            </p>
-          )}
-          <div className="mt-4 flex justify-end gap-2">
-            <Button onClick={onClose}>Not now</Button>
-            <Button main type="submit" disabled={wanted.length === 0}>
-              Teach {plural(wanted.length, 'command')}
-            </Button>
-          </div>
+          <DialogEnd
+            refusal={refusal}
+            onClose={onClose}
+            go={`Teach ${plural(wanted.length, 'command')}`}
+            disabled={wanted.length === 0}
+          />
         </form>
       )}
     </Panel>
