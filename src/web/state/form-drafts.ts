@@ -44,7 +44,9 @@ export function placeOfForm(
   key: string,
   printers: readonly { id: number; printer: { name: string } }[],
 ): { name: string; to: string } {
-  const [, what = '', id = ''] = /^(.*?) ?(\d*)$/.exec(key) ?? []
+  const last = key.slice(key.lastIndexOf(' ') + 1)
+  const id = /^\d+$/.test(last) ? last : ''
+  const what = id ? key.slice(0, -id.length - 1) : key
   const printer = printers.find(each => String(each.id) === id)?.printer.name ?? 'a printer'
   if (what === 'printer') return { name: printer, to: `/printers/${id}` }
   if (what === 'new printer') return { name: 'A new printer', to: '/printers/new' }
