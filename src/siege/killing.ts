@@ -13,6 +13,10 @@ import { emptyAll } from '../server/restore.ts'
 import { seedWhenEmpty } from '../server/seed.ts'
 
 const root = join(import.meta.dirname, '..', '..')
+/** The version that the data base is brought to. */
+const newestVersion = Math.max(
+  ...readdirSync(join(root, 'src', 'server', 'migrations')).map(file => Number.parseInt(file, 10)),
+)
 const now = '2026-11-24T08:00:00.000Z'
 
 /** How often it was tried, how often the program was killed before it was done, and what was not as it must be. */
@@ -257,9 +261,12 @@ export class Killing {
       own => {
         const left = new Sqlite(own)
         const version = Number(left.pragma('user_version', { simple: true }))
-        const trials = left.prepare("SELECT count(*) FROM sqlite_master WHERE name = 'trials'").pluck().get()
+        const has = left.prepare('SELECT count(*) FROM sqlite_master WHERE name = ?').pluck()
+        // Each came with a version of its own.
+        const [trials, earlier] = [has.get('trials'), has.get('earlier')]
         left.close()
-        if (version < 3 || version > 6 || trials !== (version >= 4 ? 1 : 0)) return 'it is between two versions'
+        const whole = trials === (version >= 4 ? 1 : 0) && earlier === (version >= 7 ? 1 : 0)
+        if (version < 3 || version > newestVersion || !whole) return 'it is between two versions'
         const after = openDatabase(own)
         try {
           if (after.prepare('SELECT count(*) FROM revisions').pluck().get() !== revisions)
