@@ -36,7 +36,7 @@ function beginningOf(text: string): { text: string; cutAt: number | null } {
 /** What was rehearsed for last; it is sent once, and not with each text. */
 let latest: RehearsalInput | null = null
 
-/** `sent` is null where it is the same as the last time. */
+/** Of the Desk's own queue alone: what is asked beside it may be about another. `sent` is null where it is the same as the last time. */
 function settingFor(sent: RehearsalInput | null): RehearsalInput {
   const setting = sent ?? latest
   if (!setting) throw new Error('Nothing was said to rehearse for.')
@@ -44,8 +44,7 @@ function settingFor(sent: RehearsalInput | null): RehearsalInput {
   return setting
 }
 
-function rehearse(given: string, sent: RehearsalInput | null, told?: (step: RoundStep) => void) {
-  const setting = settingFor(sent)
+function rehearse(given: string, setting: RehearsalInput, told?: (step: RoundStep) => void) {
   const { text, cutAt } = beginningOf(given)
   const whole = rehearseScript(text, setting, told)
   const { lines, commands, resolution, stage, ...round } = whole
@@ -91,9 +90,8 @@ const macroTroubles = async (setting: RehearsalInput) =>
 /** What the Desk shows of a round. `cutAt` is the number of lines of a text too long to be rehearsed whole, else null. */
 export type DeskRound = ReturnType<typeof rehearse>
 
-/** The same, its columns handed over and not copied: nothing here looks at them again. */
-function rehearseAndHandOver(given: string, sent: RehearsalInput | null, told?: (step: RoundStep) => void): DeskRound {
-  const round = rehearse(given, sent, told)
+/** A round whose columns are handed over and not copied: nothing here looks at them again. */
+function handOver(round: DeskRound): DeskRound {
   const columns = [...Object.values(round.trace.rows), ...Object.values(round.trace.steps)].flatMap(column =>
     ArrayBuffer.isView(column) ? [column.buffer] : [],
   )
@@ -112,7 +110,9 @@ async function loadAhead(): Promise<void> {
 
 const rehearser = {
   loadAhead,
-  rehearse: rehearseAndHandOver,
+  rehearse: (text: string, sent: RehearsalInput | null, told?: (step: RoundStep) => void) =>
+    handOver(rehearse(text, settingFor(sent), told)),
+  rehearseBeside: (text: string, setting: RehearsalInput) => handOver(rehearse(text, setting)),
   prove: (text: string, sent: RehearsalInput | null, findings: readonly Finding[], finding: Finding) =>
     provenFinding(text, settingFor(sent), findings, finding),
   propose,

@@ -1,6 +1,7 @@
 // A number of a form, with its name, its unit and what is wrong with it.
 import type { FieldPath, FieldValues, UseFormReturn } from 'react-hook-form'
 import { Field, fieldLook } from './Field.tsx'
+import { flawAt } from './flaw-at.ts'
 
 type Props<T extends FieldValues> = {
   form: UseFormReturn<T, unknown, T>
@@ -11,9 +12,8 @@ type Props<T extends FieldValues> = {
 }
 
 export function NumberField<T extends FieldValues>({ form, path, name, unit = '', step = 'any' }: Props<T>) {
-  const message = form.getFieldState(path, form.formState).error?.message
   return (
-    <Field name={name} {...(unit && { hint: unit })} flaw={typeof message === 'string' ? message : undefined}>
+    <Field name={name} {...(unit && { hint: unit })} flaw={flawAt(form, path)}>
       {(id, described) => (
         <input
           id={id}

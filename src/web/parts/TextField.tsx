@@ -1,6 +1,7 @@
 // A few words of a form, with their name and what is wrong with them.
 import type { FieldPath, FieldValues, UseFormReturn } from 'react-hook-form'
 import { Field, fieldLook } from './Field.tsx'
+import { flawAt } from './flaw-at.ts'
 
 type Props<T extends FieldValues> = {
   form: UseFormReturn<T, unknown, T>
@@ -11,9 +12,8 @@ type Props<T extends FieldValues> = {
 }
 
 export function TextField<T extends FieldValues>({ form, path, name, hint, most }: Props<T>) {
-  const message = form.getFieldState(path, form.formState).error?.message
   return (
-    <Field name={name} {...(hint && { hint })} flaw={typeof message === 'string' ? message : undefined}>
+    <Field name={name} {...(hint && { hint })} flaw={flawAt(form, path)}>
       {(id, described) => (
         <input id={id} {...described} maxLength={most} {...form.register(path)} className={fieldLook} />
       )}

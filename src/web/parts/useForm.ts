@@ -1,7 +1,14 @@
 // A form with a schema behind it: each flaw at its field, what is not saved kept in this browser, and a refusal of the server told.
 import { valibotResolver } from '@hookform/resolvers/valibot'
 import { useCallback, useEffect, useRef, useState } from 'react'
-import { type DefaultValues, type FieldValues, type UseFormReturn, useForm as useFields } from 'react-hook-form'
+import {
+  type DefaultValues,
+  type FieldPath,
+  type FieldPathValue,
+  type FieldValues,
+  type UseFormReturn,
+  useForm as useFields,
+} from 'react-hook-form'
 import * as v from 'valibot'
 import { flawOf, sentenceOf } from '../../core/model/issues.ts'
 import { dropFormDraft, formDraft, keepFormDraft } from '../state/form-drafts.ts'
@@ -15,6 +22,8 @@ export type Form<T extends FieldValues> = {
   refusal: string | null
   /** What there is to say of a change that waited here; null where none did. */
   waited: string | null
+  /** Changes some of it by other means than its fields. */
+  change: (part: Partial<T>) => void
   /** Saves what fits, for a form's `onSubmit`; gives whether it is saved. */
   submit: (event?: { preventDefault: () => void }) => Promise<boolean>
   /** Back to what is saved. */
@@ -51,7 +60,7 @@ export function useForm<T extends FieldValues>({ key, schema, saved, begin = sav
   const changed = now !== kept && now !== sent.current
   useEffect(() => {
     if (!changed) return dropFormDraft(key)
-    if (keepFormDraft(key, JSON.parse(now), JSON.parse(kept))) return
+    if (keepFormDraft(key, now, kept)) return
     // There is no room for it in this browser: the window asks before it is closed.
     const hold = (event: BeforeUnloadEvent) => event.preventDefault()
     addEventListener('beforeunload', hold)
@@ -63,6 +72,10 @@ export function useForm<T extends FieldValues>({ key, schema, saved, begin = sav
   useEffect(() => {
     if (untouched.current) fields.reset(JSON.parse(kept))
   }, [fields, kept])
+  const change = (part: Partial<T>) => {
+    for (const name of Object.keys(part))
+      fields.setValue(name as FieldPath<T>, part[name] as FieldPathValue<T, FieldPath<T>>)
+  }
   const undo = useCallback(() => {
     setRefusal(null)
     setWaited(null)
@@ -91,5 +104,5 @@ export function useForm<T extends FieldValues>({ key, schema, saved, begin = sav
     await fields.handleSubmit(save, refuse)()
     return done
   }
-  return { fields, value, changed, refusal, waited, submit, undo }
+  return { fields, value, changed, refusal, waited, change, submit, undo }
 }

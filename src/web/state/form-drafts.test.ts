@@ -20,8 +20,10 @@ beforeEach(() => {
 
 const saved = { name: 'Knot', widthMm: 220 }
 
+const keep = (key: string, value: object) => keepFormDraft(key, JSON.stringify(value), JSON.stringify(saved))
+
 test('a change waits for its form, and says whether what it was made of is another by now', () => {
-  keepFormDraft('printer 1', { ...saved, widthMm: 230 }, saved)
+  keep('printer 1', { ...saved, widthMm: 230 })
   expect(formDraft('printer 1', saved)).toMatchObject({ value: { widthMm: 230 }, stale: false })
   expect(formDraft('printer 1', { ...saved, name: 'Dunlin' })).toMatchObject({ stale: true })
   expect(formDraft('printer 2', saved)).toBeNull()
@@ -31,14 +33,14 @@ test('a change waits for its form, and says whether what it was made of is anoth
 })
 
 test('one that lacks what the form has by now, or can’t be read, is none', () => {
-  keepFormDraft('printer 1', { name: 'Knot' }, saved)
+  keep('printer 1', { name: 'Knot' })
   expect(formDraft('printer 1', saved)).toBeNull()
   localStorage.setItem('warm-prelude form printer 1', '{')
   expect(formDraft('printer 1', saved)).toBeNull()
 })
 
 test('where there is no room for it, that is said', () => {
-  expect(keepFormDraft('printer 1', { ...saved, name: 'x'.repeat(300) }, saved)).toBe(false)
+  expect(keep('printer 1', { ...saved, name: 'x'.repeat(300) })).toBe(false)
 })
 
 test('a form that waits is led to', () => {

@@ -2,7 +2,8 @@
 
 const prefix = 'warm-prelude form '
 
-type Waiting = { value: unknown /** What was saved when the change began, as JSON. */; from: string; at: string }
+/** Both as JSON: what stands in the form, and what was saved when the change began. */
+type Waiting = { value: string; from: string; at: string }
 
 export type FormDraft = {
   value: unknown
@@ -19,16 +20,17 @@ export function formDraft(key: string, saved: unknown): FormDraft | null {
   try {
     const { value, from, at }: Waiting = JSON.parse(text)
     // One of an older version of the program may lack what the form has by now.
-    if (!Object.keys(saved ?? {}).every(part => part in Object(value))) return null
-    return { value, at, stale: from !== JSON.stringify(saved) }
+    const changed: unknown = JSON.parse(value)
+    if (!Object.keys(saved ?? {}).every(part => part in Object(changed))) return null
+    return { value: changed, at, stale: from !== JSON.stringify(saved) }
   } catch {
     return null
   }
 }
 
-/** Keeps a change; gives whether there was room for it. */
-export function keepFormDraft(key: string, value: unknown, saved: unknown): boolean {
-  const waiting: Waiting = { value, from: JSON.stringify(saved), at: new Date().toISOString() }
+/** Keeps a change, as JSON like what it was made of; gives whether there was room for it. */
+export function keepFormDraft(key: string, value: string, from: string): boolean {
+  const waiting: Waiting = { value, from, at: new Date().toISOString() }
   try {
     localStorage.setItem(prefix + key, JSON.stringify(waiting))
     return true

@@ -126,21 +126,18 @@ async function prove({ text, setting, proven }: Wanted, findings: readonly Findi
 }
 
 /** What each worker was told to rehearse for last. */
-const told = new WeakMap<object, RehearsalInput>()
+const hasSetting = new WeakMap<object, RehearsalInput>()
 
 /** A setting that a worker has already is not sent again: a printer with its macros is far longer than a script. */
 function onceFor(remote: object, setting: RehearsalInput): RehearsalInput | null {
-  if (told.get(remote) === setting) return null
-  told.set(remote, setting)
+  if (hasSetting.get(remote) === setting) return null
+  hasSetting.set(remote, setting)
   return setting
 }
 
 /** Rehearses a text beside the queue, as for a preview. */
 export const rehearseAside = (text: string, setting: RehearsalInput): Promise<DeskRound> =>
-  worker.ask(remote => {
-    told.delete(remote)
-    return remote.rehearse(text, setting)
-  })
+  worker.ask(remote => remote.rehearseBeside(text, setting))
 
 /** Has the worker load what will be asked of it. */
 export const loadWorkerAhead = (): Promise<void> => worker.ask(remote => remote.loadAhead())

@@ -1,6 +1,7 @@
 // A made passage whose lines are not what its numbers make, on this printer and at this place.
 import type { Line } from '../../gcode/line.ts'
-import { madeNow, makePassage, ordinaryText } from '../../script/edits/make.ts'
+import { madeNow, makePassage } from '../../script/edits/make.ts'
+import { ordinaryText } from '../../script/edits/ordinary-text.ts'
 import { type MadePassage, madePassages } from '../../script/makers/maker.ts'
 import { makerNamed } from '../../script/makers/makers.ts'
 import type { Checked, Fix, Found, Rule } from '../finding.ts'

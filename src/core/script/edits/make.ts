@@ -8,7 +8,7 @@ import { segmentAt } from '../../machine/heat.ts'
 import { strokesOf } from '../../machine/outcome.ts'
 import { lastModes, modesAfter, modesBefore, stepsOf } from '../../machine/trace.ts'
 import { axes } from '../../model/printer.ts'
-import { applyEdits, type Edit } from '../../model/script.ts'
+import { applyEdits } from '../../model/script.ts'
 import { rehearseLines } from '../../resolve/resolve.ts'
 import {
   endLine,
@@ -49,10 +49,6 @@ export function madeNow(
   const made = maker.make(fitted, surroundings)
   return made.ok ? { ...made, values: fitted } : made
 }
-
-/** Takes the two markers away, so that the lines between them are a person's own. */
-export const ordinaryText = (lines: readonly Line[], { firstLine, lastLine }: MadePassage): Edit[] =>
-  [firstLine, lastLine].map(line => ({ ...rangeOf(lines, line, line), insert: '' }))
 
 /**
  * `at` is the marker line of a made passage of the same maker, which is then made again; else the new passage goes in before

@@ -5,6 +5,7 @@ import type { Rule, RuleGroup } from '../../../core/check/finding.ts'
 import { rules } from '../../../core/check/rules.ts'
 import { plural } from '../../../core/format.ts'
 import { fieldLook } from '../../parts/Field.tsx'
+import { useTitle } from '../../parts/useTitle.ts'
 import { RuleCard } from './RuleCard.tsx'
 
 const groups: [RuleGroup, string][] = [
@@ -30,9 +31,7 @@ export function Checks() {
     const words = search.toLowerCase().split(/\s+/).filter(Boolean)
     return rules.filter(rule => fits(rule, words))
   }, [search])
-  useEffect(() => {
-    document.title = 'Checks · Warm Prelude'
-  }, [])
+  useTitle('Checks')
   useEffect(() => {
     if (name) document.getElementById(name)?.scrollIntoView()
   }, [name])

@@ -5,6 +5,7 @@ import { Panel, PanelGroup, PanelResizeHandle } from 'react-resizable-panels'
 import { useParams, useSearchParams } from 'react-router'
 import { PageLink } from '../../parts/Press.tsx'
 import { useNarrow } from '../../parts/useNarrow.ts'
+import { useTitle } from '../../parts/useTitle.ts'
 import { askNothing, useAsked } from '../../state/asked.ts'
 import { openNew, openSaved, selectLines, settingOf, useDesk, useSeen } from '../../state/desk.ts'
 import { useOutline } from '../../state/outline.ts'
@@ -72,10 +73,7 @@ export function Desk() {
     else if (draft) void openNew(draft)
   }, [id, draft, wantedJob, wantedMaterial])
 
-  const title = open?.saved?.name ?? 'New script'
-  useEffect(() => {
-    document.title = `${title} · Warm Prelude`
-  }, [title])
+  useTitle(open?.saved?.name ?? 'New script')
 
   const hasRound = Boolean(open?.round)
   useEffect(() => {

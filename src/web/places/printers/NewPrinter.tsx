@@ -80,10 +80,7 @@ export function NewPrinter() {
     },
   })
   const made = useRef('')
-  const { value: answers, fields } = form
-  const change = (part: Partial<Answers>) => {
-    for (const key of Object.keys(part) as (keyof Answers)[]) fields.setValue(key, part[key] as Answers[typeof key])
-  }
+  const { value: answers, fields, change } = form
   return (
     <form
       noValidate

@@ -2,6 +2,7 @@
 import type { FieldPath, UseFormReturn } from 'react-hook-form'
 import type { Printer } from '../../../core/model/printer.ts'
 import { Field, fieldLook } from '../../parts/Field.tsx'
+import { flawAt } from '../../parts/flaw-at.ts'
 import { NumberField } from '../../parts/NumberField.tsx'
 import { TextField } from '../../parts/TextField.tsx'
 import type { FieldSpec } from './fields.ts'
@@ -13,8 +14,6 @@ const toolOf = (value: string | number | null): number | null => (value === '' |
 
 export function OneField({ field: { path, label, unit, kind, options }, form }: Props) {
   const name = path as FieldPath<Printer>
-  const message = form.getFieldState(name, form.formState).error?.message
-  const flaw = typeof message === 'string' ? message : undefined
   if (kind === 'yes')
     return (
       <label className="flex items-end gap-2 pb-1.5">
@@ -26,7 +25,7 @@ export function OneField({ field: { path, label, unit, kind, options }, form }: 
   return (
     <div className="col-span-2">
       {options ? (
-        <Field name={label} flaw={flaw}>
+        <Field name={label} flaw={flawAt(form, name)}>
           {(id, described) => (
             <select
               id={id}

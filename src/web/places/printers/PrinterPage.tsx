@@ -55,12 +55,7 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
       setSaid('Saved')
     },
   })
-  const { fields, value: printer, changed } = form
-  /** Changes some of it by other means than a field. */
-  const change = (part: Partial<Printer>) => {
-    for (const key of Object.keys(part) as (keyof Printer)[])
-      fields.setValue(key, part[key] as Printer[typeof key], { shouldDirty: true })
-  }
+  const { fields, value: printer, changed, change } = form
   const copy = async () => {
     const names = things.printers.map(({ data }) => data.name)
     let name = `${saved.name}, a copy`

@@ -47,11 +47,7 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
     saved: first,
     send: thing => (kept ? api.changeVocabulary(kept.id, thing) : api.addVocabulary(thing)),
   })
-  const { value: vocabulary, fields } = form
-  const change = (part: Partial<Vocabulary>) => {
-    for (const key of Object.keys(part) as (keyof Vocabulary)[])
-      fields.setValue(key, part[key] as Vocabulary[typeof key])
-  }
+  const { value: vocabulary, fields, change } = form
   const setWord = (word: string, part: Partial<Vocabulary['words'][number]>) =>
     change({ words: vocabulary.words.map(each => (each.word === word ? { ...each, ...part } : each)) })
   const twice = doubled(vocabulary)

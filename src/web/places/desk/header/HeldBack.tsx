@@ -2,15 +2,15 @@
 import type { EditorView } from '@codemirror/view'
 import { Lock } from 'lucide-react'
 import { read } from '../../../../core/gcode/read.ts'
+import { ordinaryText } from '../../../../core/script/edits/ordinary-text.ts'
 import { madePassages } from '../../../../core/script/makers/maker.ts'
 import { Button } from '../../../parts/Button.tsx'
 import { keepIt, letGo, useKept } from '../../../state/kept.ts'
 
 /** Takes the markers of a made passage away, as one step that undo takes back. */
-async function makeOrdinary(editor: EditorView | null, firstLine: number): Promise<void> {
+function makeOrdinary(editor: EditorView | null, firstLine: number): void {
   keepIt()
   if (!editor) return
-  const { ordinaryText } = await import('../../../../core/script/edits/make.ts')
   const lines = read(editor.state.doc.toString())
   const made = madePassages(lines).made.find(each => each.firstLine === firstLine)
   if (made) editor.dispatch({ changes: ordinaryText(lines, made), userEvent: 'input.fix' })
@@ -37,7 +37,7 @@ export function HeldBack({ editor }: { editor: () => EditorView | null }) {
       <Button small onClick={keepIt}>
         {held.kind === 'kept' ? 'Leave it' : 'Leave them'}
       </Button>
-      <Button small onClick={() => (held.kind === 'kept' ? letGo(held.why) : void makeOrdinary(editor(), held.line))}>
+      <Button small onClick={() => (held.kind === 'kept' ? letGo(held.why) : makeOrdinary(editor(), held.line))}>
         {held.kind === 'kept' ? 'Let me change it' : 'Make them ordinary text'}
       </Button>
     </div>
