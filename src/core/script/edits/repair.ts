@@ -75,22 +75,36 @@ export function partCommands(line: Line, ending: string): Edit[] {
 const byteOrderMark = (line: Line, piece: Piece): boolean =>
   line.number === 1 && line.pieces[0] === piece && piece.text === '\ufeff'
 
-/** Signs first, since a mended sign may show two commands where there seemed to be one word; then the lines are parted. */
+/** Enough for any paste seen; a line that still changed then would be changed for ever. */
+const mostPasses = 8
+
+/** Each line is mended until nothing is left to mend: what is parted from it may show more that the paste did. */
 export function repair({ lines }: Rehearsed): Plan {
   const ending = lines.find(line => line.ending)?.ending ?? '\n'
-  const edits = lines.flatMap((whole): Edit[] => {
-    const text = applyEdits(whole.raw, spelledEnds({ ...whole, from: 0 }, ending))
-    const mended = text.split(ending).map(each => {
-      const plain = plainCode(readLine(each, whole.number))
-      return mendedLine(readLine(plain, whole.number), ending)
-    })
-    const parted = mended.join(ending)
-    return parted === whole.raw ? [] : [{ from: whole.from, to: whole.from + whole.raw.length, insert: parted }]
+  const edits = lines.flatMap(({ raw, number, from }): Edit[] => {
+    let mended = raw
+    for (let pass = 0, before = ''; mended !== before && pass < mostPasses; pass++) {
+      before = mended
+      mended = mendedOnce(before, number, ending)
+    }
+    return mended === raw ? [] : [{ from, to: from + raw.length, insert: mended }]
   })
   return edits.length ? { ok: true, title: 'Repair what the paste did', edits } : refuse('There is nothing to repair.')
 }
 
-/** One line with plain signs, each of its commands on a line. */
+/** What was one line, its line ends made real and each of its lines mended; `number` is that of the first. */
+function mendedOnce(text: string, number: number, ending: string): string {
+  const lines = text.split(ending).map(each => {
+    const line = readLine(each, number)
+    return applyEdits(each, spelledEnds({ ...line, from: 0 }, ending))
+  })
+  return lines
+    .flatMap(each => each.split(ending))
+    .map(each => mendedLine(readLine(plainCode(readLine(each, number)), number), ending))
+    .join(ending)
+}
+
+/** One line with plain signs, each of its commands on a line: a mended sign may show two where there seemed to be one word. */
 function mendedLine(line: Line, ending: string): string {
   const signs = line.pieces.flatMap((piece): Edit[] => {
     const mended = byteOrderMark(line, piece) ? null : mendedPiece(piece)
