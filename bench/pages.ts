@@ -1,10 +1,9 @@
 // `npm run bench:pages`: how much script the first page and the Desk take, when the Shelf is painted over when an empty page of ours
 // is, and how many frames are long while a long script and a full shelf are scrolled. Prints, judges nothing. Needs a build. With FILES=1 it
 // lists the scripts.
-import { mkdtempSync, readFileSync } from 'node:fs'
+import { existsSync, mkdtempSync, readFileSync, statSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { gzipSync } from 'node:zlib'
 import { serve } from '@hono/node-server'
 import { type BrowserContext, chromium, type Page } from '@playwright/test'
 import { makeApp } from '../src/server/app.ts'
@@ -50,6 +49,12 @@ const middle = (values: readonly number[]): number =>
 
 const kB = (bytes: number): string => `${(bytes / 1000).toFixed(0)} kB`
 
+/** Bytes that a browser is sent of a file: what the build packed beside it, where it did. */
+function sent(file: string): number {
+  const packed = join(dist, `${file}.br`)
+  return statSync(existsSync(packed) ? packed : join(dist, file)).size
+}
+
 /** Bytes of script, compressed, that a page asks for until it rests: by itself, and with what its workers ask for. */
 async function scriptBytes(address: string): Promise<{ alone: number; withWorker: number }> {
   const context = await fresh()
@@ -73,12 +78,12 @@ async function scriptBytes(address: string): Promise<{ alone: number; withWorker
   if (process.env.FILES)
     console.log(
       [...all]
-        .map(file => `${gzipSync(readFileSync(join(dist, file))).length} ${own.has(file) ? 'page' : 'worker'} ${file}`)
+        .map(file => `${sent(file)} ${own.has(file) ? 'page' : 'worker'} ${file}`)
         .sort((a, b) => Number.parseInt(b, 10) - Number.parseInt(a, 10))
         .join('\n'),
     )
   const bytes = (files: Set<string>) =>
-    [...files].reduce((sum, file) => sum + gzipSync(readFileSync(join(dist, file))).length, 0)
+    [...files].reduce((sum, file) => sum + sent(file), 0)
   return { alone: bytes(own), withWorker: bytes(all) }
 }
 

@@ -4,7 +4,6 @@ import { join } from 'node:path'
 import { serveStatic } from '@hono/node-server/serve-static'
 import { Hono, type MiddlewareHandler } from 'hono'
 import { bodyLimit } from 'hono/body-limit'
-import { compress } from 'hono/compress'
 import { pages } from '../pages.ts'
 import { contentPolicy, ownPagesOnly } from './access.ts'
 import { allEntries } from './catalog.ts'
@@ -137,7 +136,7 @@ export function makeApp(parts: AppParts): Hono {
 
   const page = readFileSync(join(screens, 'index.html'), 'utf8')
   // What is built has its digest in its name, so it never changes under it.
-  app.use('/assets/*', compress(), keptForGood, serveStatic({ root: screens }))
+  app.use('/assets/*', keptForGood, serveStatic({ root: screens, precompressed: true }))
   app.get('/icon.svg', serveStatic({ root: screens }))
   for (const { path } of pages) app.get(path, context => context.html(page))
   return app
