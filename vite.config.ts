@@ -6,7 +6,11 @@ import { compression } from 'vite-plugin-compression2'
 
 export default defineConfig({
   // Each file lies beside its packed ones, so that the server packs nothing anew for each visit.
-  plugins: [react(), tailwindcss(), compression({ algorithms: ['brotliCompress', 'gzip'], include: /\.(js|css|svg)$/ })],
+  plugins: [
+    react(),
+    tailwindcss(),
+    compression({ algorithms: ['brotliCompress', 'gzip'], include: /\.(js|css|svg)$/ }),
+  ],
   worker: { format: 'es' },
   build: { outDir: 'dist', target: 'es2022', chunkSizeWarningLimit: 1200 },
   // The page's own host is kept, as the server answers its own pages only.

@@ -82,8 +82,7 @@ async function scriptBytes(address: string): Promise<{ alone: number; withWorker
         .sort((a, b) => Number.parseInt(b, 10) - Number.parseInt(a, 10))
         .join('\n'),
     )
-  const bytes = (files: Set<string>) =>
-    [...files].reduce((sum, file) => sum + sent(file), 0)
+  const bytes = (files: Set<string>) => [...files].reduce((sum, file) => sum + sent(file), 0)
   return { alone: bytes(own), withWorker: bytes(all) }
 }
 

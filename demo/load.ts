@@ -1,5 +1,5 @@
 // Reads the demo printers, materials, jobs and scripts from this folder, each through its schema.
-import { readdirSync, readFileSync } from 'node:fs'
+import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import * as v from 'valibot'
@@ -49,10 +49,31 @@ export type DemoScript = {
   trials: { revision: number; daysAgo: number; trial: Trial }[]
 }
 
+/** What a machine keeps on its card or its small computer, or says of itself, as files of `machines/NAME`. */
+export function demoFiles(printer: string): { name: string; text: string }[] {
+  const folder = join(here, 'machines', printer.toLowerCase())
+  const names = existsSync(folder) ? readdirSync(folder).sort() : []
+  return names.map(name => ({ name, text: readFileSync(join(folder, name), 'utf8') }))
+}
+
+const config = 'printer.cfg'
+function withFiles(printer: Printer): Printer {
+  const files = demoFiles(printer.name)
+  if (printer.firmware.family === 'macro-file') return { ...printer, macroFiles: files }
+  if (printer.firmware.family !== 'host') return printer
+  return {
+    ...printer,
+    macros: files.find(({ name }) => name === config)?.text ?? '',
+    configFiles: files.filter(({ name }) => name !== config),
+  }
+}
+
 /** In the order in which they stand on the shelf. */
 export const demoPrinters = (): Printer[] => {
   const order = ['Dunlin', 'Turnstone', 'Curlew', 'Sanderling', 'Oystercatcher', 'Avocet', 'Phalarope', 'Shelduck']
-  return readFolder('printers', Printer).sort((a, b) => order.indexOf(a.name) - order.indexOf(b.name))
+  return readFolder('printers', Printer)
+    .map(withFiles)
+    .sort((a, b) => order.indexOf(a.name) - order.indexOf(b.name))
 }
 
 export const demoMaterials = (): Material[] => readFolder('materials', Material)

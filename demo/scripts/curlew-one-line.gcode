@@ -1,2 +1,2 @@
 ; Curlew, one line for every print: the printer's own macro does the rest
-PRELUDE BED=@bed NOZZLE=@nozzle SOAK=@soak
+PRELUDE BED=@bed NOZZLE=@nozzle SOAK=@soak FIRST=@first_layer

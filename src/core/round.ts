@@ -11,7 +11,7 @@ import { type Ooze, oozeOf } from './machine/ooze.ts'
 import { type Bounds, type Durations, type Filament, type Stroke, strokesOf, totals } from './machine/outcome.ts'
 import type { MachineState, Stage } from './machine/state.ts'
 import type { PlainCommand, Trace } from './machine/trace.ts'
-import { readConfig } from './macros/config.ts'
+import { configOf } from './macros/config.ts'
 import type { Job } from './model/job.ts'
 import type { Material } from './model/material.ts'
 import type { Printer } from './model/printer.ts'
@@ -69,7 +69,7 @@ const toNobody: Told = () => {}
 export function stageOf(setting: RehearsalInput): Stage {
   const firmware = withTaught(familyOf(setting.printer), taughtFor(setting.printer, setting.taught))
   if (!setting.printer.macros) return { ...setting, firmware }
-  const { macros, delayed } = readConfig(setting.printer.macros)
+  const { macros, delayed } = configOf(setting.printer)
   return { ...setting, firmware, macros, delayed }
 }
 

@@ -3,7 +3,7 @@ import { type Command, textOf } from '../gcode/line.ts'
 import { type HeaterHistory, temperatureAt } from '../machine/heat.ts'
 import type { Recorder } from '../machine/recorder.ts'
 import { flowPercent } from '../machine/state.ts'
-import { type Config, type Macro, readConfig, readValue } from '../macros/config.ts'
+import { type Config, configOf, type Macro, readValue } from '../macros/config.ts'
 import type { Names } from '../macros/template/evaluate.ts'
 import { type Item, Lookup, Unknown } from '../macros/template/values.ts'
 import { Float, type Value } from '../macros/values.ts'
@@ -91,7 +91,7 @@ function statusOf(recorder: Recorder): Lookup {
   }
   const sections = (written: boolean) =>
     new Lookup(`printer.configfile.${written ? 'config' : 'settings'}`, name => {
-      const section = configOf(printer).sections.get(written ? name : name.toLowerCase())
+      const section = configOnce(printer).sections.get(written ? name : name.toLowerCase())
       if (!section) return new Unknown(`printer.configfile.${written ? 'config' : 'settings'}.${name}`)
       return known(
         `printer.configfile.settings.${name}`,
@@ -165,9 +165,10 @@ function statusOf(recorder: Recorder): Lookup {
 }
 
 /** A printer's config, read once for as long as it is asked for. */
-let lastConfig: { text: string; config: Config } | null = null
-function configOf({ macros: text = '' }: Printer): Config {
-  if (lastConfig?.text !== text) lastConfig = { text, config: readConfig(text) }
+let lastConfig: { macros: string; configFiles: Printer['configFiles']; config: Config } | null = null
+function configOnce({ macros, configFiles }: Printer): Config {
+  if (lastConfig?.macros !== macros || lastConfig.configFiles !== configFiles)
+    lastConfig = { macros, configFiles, config: configOf({ macros, configFiles }) }
   return lastConfig.config
 }
 

@@ -10,15 +10,25 @@ import { record } from './record.ts'
 import { sayMove } from './say-move.ts'
 
 /** H1 and H3 stop at the end stop, H1 homes the axis too; H2 moves single motors; H4 measures. */
-function toEndStops(recorder: Recorder, how: number, moved: readonly Axis[], feedMmS: number): void {
-  const { homing } = recorder.stage.printer
+function toEndStops(recorder: Recorder, command: Command, how: number, moved: readonly Axis[], feedMmS: number): void {
+  const { reach, reachRadiusMm, homing } = recorder.stage.printer
+  const { positioning, homed } = recorder.modes
   const target = { ...recorder.position }
-  for (const axis of moved) target[axis] = homing.at[axis]
+  for (const axis of moved) {
+    const [low, high] = reach[axis]
+    const value = numberOf(command, axis.toUpperCase()) ?? 0
+    const at = recorder.position[axis]
+    const down = positioning === 'relative' ? value < 0 : Number.isNaN(at) ? value <= (low + high) / 2 : value < at
+    // Where the reach is round, the end stops are those of the carriages, and all stand up there.
+    target[axis] = reachRadiusMm === null ? (down ? low : high) : homing.at[axis]
+    // From who knows where: half of the way, as homing has it.
+    if (Number.isNaN(at)) recorder.position[axis] = target[axis] + ((down ? 1 : -1) * (high - low)) / 2
+  }
   goTo(recorder, target, feedMmS)
   if (how !== 1) return
-  const homed = { ...recorder.modes.homed }
-  for (const axis of moved) homed[axis] = true
-  recorder.set({ homed, motorsOn: true })
+  const now = { ...homed }
+  for (const axis of moved) now[axis] = true
+  recorder.set({ homed: now, motorsOn: true })
 }
 
 export const move = record<'move'>({
@@ -30,7 +40,7 @@ export const move = record<'move'>({
     if (how && how !== 2 && moved.length > 0) {
       const feedMmS = takeFeed(recorder, command)
       takeFilament(recorder, command)
-      toEndStops(recorder, how, moved, feedMmS)
+      toEndStops(recorder, command, how, moved, feedMmS)
       return
     }
     const slot = restorePoint === undefined ? null : numberOf(command, restorePoint)

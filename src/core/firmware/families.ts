@@ -13,4 +13,14 @@ export const families: Readonly<Record<FamilyName, FirmwareFamily>> = {
   dispensing,
 }
 
-export const familyOf = (printer: Printer): FirmwareFamily => families[printer.firmware.family]
+/** The family of a printer, with what this one's settings say otherwise. */
+export function familyOf({ firmware, extrudes }: Pick<Printer, 'firmware' | 'extrudes'>): FirmwareFamily {
+  const family = families[firmware.family]
+  const { coldestC = null, fattestBeadMm2 = null } = extrudes ?? {}
+  if (coldestC === null && fattestBeadMm2 === null) return family
+  return {
+    ...family,
+    coldestExtrudeC: coldestC ?? family.coldestExtrudeC,
+    fattestBeadMm2: fattestBeadMm2 === null ? family.fattestBeadMm2 : () => fattestBeadMm2,
+  }
+}

@@ -1,8 +1,11 @@
 // Reads a host's config file: its macros, with their templates and variables. Other sections are left alone.
 
-import { rawLines } from '../gcode/read.ts'
+import type { Printer } from '../model/printer.ts'
+import { type ConfigFile, type ConfigPlace, type ConfigProblem, sectionsOf } from './config-sections.ts'
 import { literalIn } from './template/literal.ts'
 import type { Value } from './values.ts'
+
+export type { ConfigFile, ConfigProblem } from './config-sections.ts'
 
 export type Macro = {
   /** In upper case, as it is called. */
@@ -10,7 +13,9 @@ export type Macro = {
   description: string
   /** The template that makes its lines. */
   gcode: string
-  /** The line of the config at which it begins, and at which its template does, from 1. */
+  /** The included file that it stands in; null for the config itself. */
+  file: ConfigPlace['file']
+  /** The line of its file at which it begins, and at which its template does, from 1. */
   line: number
   gcodeLine: number
   /** The name under which the command that it takes the place of can still be called; null where it takes none. */
@@ -18,7 +23,6 @@ export type Macro = {
   variables: Readonly<Record<string, Value>>
 }
 
-export type ConfigProblem = { line: number; why: string }
 export type Config = {
   macros: ReadonlyMap<string, Macro>
   /** Macros that run by themselves when their time comes, by the name that sets it, in upper case. */
@@ -42,72 +46,34 @@ export function readValue(text: string): Value {
   return /^[[({]/.test(trimmed) ? (literalIn(trimmed) ?? trimmed) : trimmed
 }
 
-/** `key: value` or `key = value`; null for a line that is neither. */
-function keyIn(raw: string): { key: string; value: string } | null {
-  const at = raw.search(/[:=]/)
-  const key = raw.slice(0, Math.max(0, at)).trimEnd()
-  return /^[A-Za-z_][\w ]*$/.test(key) ? { key, value: raw.slice(at + 1).trimStart() } : null
-}
-
-type Section = { header: string; line: number; keys: Map<string, { value: string; line: number }> }
-
-function sectionsOf(text: string): { sections: Section[]; problems: ConfigProblem[] } {
-  const sections: Section[] = []
-  const problems: ConfigProblem[] = []
-  let key: { value: string; line: number } | null = null
-  rawLines(text).forEach((raw, i) => {
-    const line = i + 1
-    const header = /^\[([^\]]+)\]/.exec(raw)?.[1]
-    if (header !== undefined) {
-      sections.push({ header: header.trim(), line, keys: new Map() })
-      key = null
-    } else if (/^\s*(?:[#;]|$)/.test(raw) && !/^\s+;/.test(raw)) {
-      // What is passed over still counts, so that a template's lines keep their numbers.
-      if (key) key.value += '\n'
-    } else if (/^\s/.test(raw)) {
-      if (key) key.value += `\n${raw}`
-    } else {
-      const found = keyIn(raw)
-      const section = sections.at(-1)
-      if (!found || !section)
-        problems.push({ line, why: `“${raw.trim().slice(0, 40)}” is neither a section nor a key with a value.` })
-      else {
-        key = { value: found.value, line }
-        section.keys.set(found.key.toLowerCase(), key)
-      }
-    }
-  })
-  return { sections, problems }
-}
-
-/** The macros of a config; what can't be read is told with its line. Never throws. */
-export function readConfig(text: string): Config {
+/** The macros of a config and of the files that it includes; what can't be read is told with its line. Never throws. */
+export function readConfig(text: string, files: readonly ConfigFile[] = []): Config {
   if (text.trim() === '') return none
-  const { sections, problems } = sectionsOf(text)
+  const { sections, problems } = sectionsOf(text, files)
   const macros = new Map<string, Macro>()
   const delayed = new Map<string, Macro>()
   const all = new Map<string, ReadonlyMap<string, string>>()
-  for (const { header, line, keys } of sections) {
-    const own = new Map([...keys].map(([key, { value }]) => [key, value.trim()]))
+  for (const { header, file, line, keys } of sections) {
+    const tell = (why: string) => problems.push({ ...(file !== null && { file }), line, why })
+    // Of two sections of one name the later one's keys count, and those that only the earlier one has.
+    const own = new Map([
+      ...(all.get(header) ?? []),
+      ...[...keys].map(([key, { value }]): [string, string] => [key, value.trim()]),
+    ])
     all.set(header, own)
     all.set(header.toLowerCase(), own)
-    const included = /^include\s+(\S.*)$/i.exec(header)?.[1]
-    if (included)
-      problems.push({
-        line,
-        why: `It includes “${included}”, which is not here. Paste what is in that file in here too.`,
-      })
     const [, sort, called] = /^(gcode_macro|delayed_gcode)\s+(\S+)$/i.exec(header) ?? []
     const name = called?.toUpperCase()
     if (!sort || !name) continue
     const those = sort.toLowerCase() === 'gcode_macro' ? macros : delayed
     const gcode = keys.get('gcode')?.value
-    if (gcode === undefined) problems.push({ line, why: `The macro ${name} has no “gcode:”.` })
-    if (those.has(name)) problems.push({ line, why: `The macro ${name} stands there twice; the later one counts.` })
+    if (gcode === undefined) tell(`The macro ${name} has no “gcode:”.`)
+    if (those.has(name)) tell(`The macro ${name} stands there twice; the later one counts.`)
     those.set(name, {
       name,
       description: keys.get('description')?.value ?? '',
       gcode: gcode ?? '',
+      file,
       line,
       gcodeLine: keys.get('gcode')?.line ?? line,
       renames: keys.get('rename_existing')?.value.trim().toUpperCase() ?? null,
@@ -120,6 +86,10 @@ export function readConfig(text: string): Config {
   }
   return { macros, delayed, sections: all, problems }
 }
+
+/** A printer's config with the files that it includes. */
+export const configOf = ({ macros, configFiles }: Pick<Printer, 'macros' | 'configFiles'>): Config =>
+  readConfig(macros ?? '', configFiles ?? [])
 
 /** Whether lines read like a config file: sections in brackets, each with keys below it. */
 export function looksLikeConfig(raws: readonly string[]): boolean {

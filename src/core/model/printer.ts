@@ -104,6 +104,18 @@ export const MacroFile = v.object({
 })
 export type MacroFile = v.InferOutput<typeof MacroFile>
 
+/** How a field is known: a file says it, it follows from what files say, it is what is usual, or somebody measured it. */
+export const howKnown = ['stated', 'derived', 'guessed', 'measured'] as const
+export type HowKnown = (typeof howKnown)[number]
+
+/** Where a field's value comes from; file and line are null where none says it. */
+const Source = v.object({
+  how: v.picklist(howKnown),
+  file: v.optional(v.nullable(v.pipe(v.string(), v.maxLength(200))), null),
+  line: v.optional(v.nullable(count), null),
+})
+export type Source = v.InferOutput<typeof Source>
+
 export const Printer = v.object({
   name: plainName('a printer'),
   about: plainText(4000),
@@ -144,6 +156,8 @@ export const Printer = v.object({
   waits: v.optional(v.nullable(v.object({ windowC: nonNegative, dwellS: nonNegative })), null),
   /** A host's config file with the macros that scripts of this printer may call; empty where there are none. */
   macros: v.optional(plainText(400_000), ''),
+  /** The files that this config includes, each with its name there. */
+  configFiles: v.optional(listOf(MacroFile, 500), []),
   /** The macro files on a board's card that its scripts may call, each with its name there. */
   macroFiles: v.optional(listOf(MacroFile, 500), []),
   /** What it says of itself and a rehearsal can't know, by the way that a macro asks for it (`printer.mcu.last_stats`). */
@@ -153,6 +167,16 @@ export const Printer = v.object({
   ),
   /** Commands of its maker's own, taught for this printer alone; those of its whole firmware family are kept apart. */
   taught: v.optional(listOf(TaughtCommand, 2000), []),
+  /** The coldest nozzle, °C, and the fattest bead, mm², with which it extrudes, where its settings say otherwise than its firmware. */
+  extrudes: v.optional(
+    v.object({
+      coldestC: v.optional(v.nullable(celsius), null),
+      fattestBeadMm2: v.optional(v.nullable(positive), null),
+    }),
+    { coldestC: null, fattestBeadMm2: null },
+  ),
+  /** Where fields come from, by their way in this schema (`tools.0.nozzleMm`); those without are the person's own. */
+  sources: v.optional(v.record(v.pipe(v.string(), v.maxLength(120)), Source), {}),
   /** What a change of filament by hand moves: out, in and through the nozzle, mm, and how fast; null where that is not known. */
   filamentChange: v.optional(
     v.nullable(v.object({ unloadMm: nonNegative, loadMm: nonNegative, purgeMm: nonNegative, speedMmS: positive })),

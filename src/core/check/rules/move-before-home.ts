@@ -21,6 +21,8 @@ function check(script: Checked): Found[] {
     if (does === 'set-position' && stage.firmware.originByHand)
       for (const axis of axes) if (numberOf(command, axis.toUpperCase()) !== null) byHand.add(axis)
     if (does !== 'move' && does !== 'arc') continue
+    // A move that ends at an end stop is how such a machine homes, and single motors go where nobody has homed.
+    if (effect?.does === 'move' && effect.endStops !== undefined && numberOf(command, effect.endStops)) continue
     const { homed, positioning } = before
     const blind = axes.filter(axis => {
       const value = numberOf(command, axis.toUpperCase())

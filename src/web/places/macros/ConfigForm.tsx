@@ -30,7 +30,10 @@ export function ConfigForm({ printer, brought, onDone, onClose }: Props) {
     send: ({ config }) => api.setMacros(printer.id, config),
   })
   const { config } = form.value
-  const { macros, problems } = useMemo(() => readConfig(config), [config])
+  const { macros, problems } = useMemo(
+    () => readConfig(config, printer.data.configFiles),
+    [config, printer.data.configFiles],
+  )
   const [first] = problems
   return (
     <MacrosForm
@@ -53,7 +56,7 @@ export function ConfigForm({ printer, brought, onDone, onClose }: Props) {
         {first && (
           <span className="text-warn">
             {' '}
-            · Line {first.line}: {first.why}
+            · {first.file ? `${first.file}, line` : 'Line'} {first.line}: {first.why}
             {problems.length > 1 && ` And ${problems.length - 1} more.`}
           </span>
         )}

@@ -51,9 +51,9 @@ export function MacroText({ all, macro, problems, troubles, unseen, onShow, onEd
         </Button>
         {problems.length > 0 && (
           <ul aria-label="What can’t be read" className="border-t border-rule pt-2 text-[14px] text-warn">
-            {problems.slice(0, mostProblems).map(({ line, why }) => (
-              <li key={`${line} ${why}`}>
-                Line {line}: {why}
+            {problems.slice(0, mostProblems).map(({ file, line, why }) => (
+              <li key={`${file} ${line} ${why}`}>
+                {file ? `${file}, line` : 'Line'} {line}: {why}
               </li>
             ))}
           </ul>

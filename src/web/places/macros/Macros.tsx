@@ -2,7 +2,7 @@
 import { useEffect, useMemo, useState } from 'react'
 import { useLocation, useSearchParams } from 'react-router'
 import { explainFile, explainMacro, type MacroTrouble } from '../../../core/explain/macro.ts'
-import { type ConfigProblem, readConfig } from '../../../core/macros/config.ts'
+import { type ConfigProblem, configOf } from '../../../core/macros/config.ts'
 import { job, material } from '../../../core/model/example.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import { type RehearsalInput, stageOf } from '../../../core/round.ts'
@@ -32,7 +32,7 @@ function listed(printer: Printer): { all: Listed[]; problems: ConfigProblem[] } 
       all: printer.macroFiles.map(file => ({ name: file.name, about: '', lines: explainFile(file, stage) })),
       problems: [],
     }
-  const { macros, delayed, problems } = readConfig(printer.macros)
+  const { macros, delayed, problems } = configOf(printer)
   return {
     all: [...macros.values(), ...delayed.values()].map(macro => ({
       name: macro.name,

@@ -1,0 +1,4 @@
+; tpost1.g: locks tool 1, Sedge, and takes it out
+if move.axes[0].homed && move.axes[1].homed
+  G53 G1 X100 F1200
+  G53 G1 Y0 F6000
