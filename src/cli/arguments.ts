@@ -13,6 +13,7 @@ export const usage = `Warm Prelude at the terminal
            --many         one JSON request a line on standard input, one answer a line
   check    FILE --printer NAME [--job NAME] [--moment start] [--json]   exit 1 if there is an error
   explain  FILE --printer NAME [--job NAME] [--moment start] [--json]
+  learn    FILE … [--json]   a printer from its config, its reports, its files or its scripts
   list     printers|jobs|materials|rules|commands [--json]
 
 NAME is a demo name, or a path to a JSON file. FILE may be - for standard input.`
@@ -24,6 +25,7 @@ export type Asked =
   | { verb: 'help' }
   | { verb: 'list'; what: Listable; json: boolean }
   | { verb: 'many' }
+  | { verb: 'learn'; files: string[]; json: boolean }
   | {
       verb: 'rehearse' | 'check' | 'explain'
       file: string
@@ -53,7 +55,12 @@ export function parseWords(words: readonly string[]): Asked {
   const [verb, subject, ...more] = positionals
   const json = values.json ?? false
   if (values.help || verb === 'help') return { verb: 'help' }
-  if (verb === undefined) throw new Refusal('Say what to do: rehearse, check, explain or list (--help tells more).', 2)
+  if (verb === undefined)
+    throw new Refusal('Say what to do: rehearse, check, explain, learn or list (--help tells more).', 2)
+  if (verb === 'learn') {
+    if (subject === undefined) throw new Refusal('Name the files to learn from: a config, a report, a script.', 2)
+    return { verb, files: [subject, ...more], json }
+  }
   if (more.length) throw new Refusal(`“${more[0]}” is one word too many (--help tells what each command takes).`, 2)
   if (verb === 'list') {
     const what = listable.find(each => each === subject)
@@ -61,7 +68,7 @@ export function parseWords(words: readonly string[]): Asked {
     return { verb, what, json }
   }
   if (verb !== 'rehearse' && verb !== 'check' && verb !== 'explain')
-    throw new Refusal(`“${verb}” is not a command here: rehearse, check, explain or list.`, 2)
+    throw new Refusal(`“${verb}” is not a command here: rehearse, check, explain, learn or list.`, 2)
   if (values.many) {
     if (verb !== 'rehearse') throw new Refusal('--many goes with rehearse.', 2)
     return { verb: 'many' }

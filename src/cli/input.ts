@@ -1,8 +1,10 @@
 // Where the terminal takes its input from: script files, demo things by name, JSON files in our open format.
 import { existsSync, readFileSync } from 'node:fs'
+import { basename } from 'node:path'
 import * as v from 'valibot'
 import { demoJobs, demoMaterials, demoPrinters } from '../../demo/load.ts'
 import { decodeScript } from '../core/gcode/decode.ts'
+import type { GivenFile, PassedOver } from '../core/learn/learn.ts'
 import { fitsPrinter, MachineState } from '../core/machine/state.ts'
 import { sentenceOf } from '../core/model/issues.ts'
 import { Job } from '../core/model/job.ts'
@@ -25,6 +27,26 @@ export function readScript(file: string): string {
   const decoded = decodeScript(bytes)
   if (!decoded.ok) throw new Refusal(`${file === '-' ? 'Standard input' : file}: ${decoded.why}`, 3)
   return decoded.text
+}
+
+/** Files to learn from; what is no text is told with the reason. */
+export function readGiven(paths: readonly string[]): { files: GivenFile[]; unreadable: PassedOver[] } {
+  const files: GivenFile[] = []
+  const unreadable: PassedOver[] = []
+  for (const path of paths) {
+    let bytes: Uint8Array
+    try {
+      bytes = readFileSync(path === '-' ? 0 : path)
+    } catch (error) {
+      const code = (error as NodeJS.ErrnoException).code
+      throw new Refusal(code === 'ENOENT' ? `There is no file ${path}.` : `${path} can’t be read (${code}).`, 3)
+    }
+    const name = path === '-' ? 'standard input' : basename(path)
+    const decoded = decodeScript(bytes)
+    if (decoded.ok) files.push({ name, text: decoded.text })
+    else unreadable.push({ file: name, line: null, why: decoded.why })
+  }
+  return { files, unreadable }
 }
 
 type Named = { name: string }

@@ -3,12 +3,13 @@ import { demoJobs, demoMaterials, demoPrinters } from '../../demo/load.ts'
 import { explainAnswer, findingsAnswer, rehearsalAnswer } from '../core/answer.ts'
 import { rules } from '../core/check/rules.ts'
 import { families } from '../core/firmware/families.ts'
+import { learnedAnswer, learnPrinter } from '../core/learn/learn.ts'
 import { provenFindings } from '../core/prove.ts'
 import { type Round, rehearseScript } from '../core/round.ts'
 import { type Asked, type Listable, parseWords, Refusal, usage } from './arguments.ts'
-import { readInput, readScript } from './input.ts'
+import { readGiven, readInput, readScript } from './input.ts'
 import { answerMany } from './many.ts'
-import { explainText, findingsText, listText, rehearsalText } from './text.ts'
+import { explainText, findingsText, learnedText, listText, rehearsalText } from './text.ts'
 
 const lists: Record<Listable, () => { name: string }[]> = {
   printers: demoPrinters,
@@ -34,6 +35,16 @@ function answer(asked: Asked): { text: string; exitCode: number } {
   if (asked.verb === 'list') {
     const items = lists[asked.what]()
     return { text: print(items, () => listText(items)), exitCode: 0 }
+  }
+  if (asked.verb === 'learn') {
+    const { files, unreadable } = readGiven(asked.files)
+    const learned = learnPrinter(files)
+    if (learned.told.every(({ file }) => file === null)) {
+      const [first] = [...unreadable, ...learned.passedOver]
+      throw new Refusal(first ? `${first.file}: ${first.why}` : 'There is nothing to learn from.', 3)
+    }
+    const whole = { ...learned, passedOver: [...unreadable, ...learned.passedOver] }
+    return { text: print(learnedAnswer(whole), () => learnedText(whole)), exitCode: 0 }
   }
   const input = readInput(asked)
   const text = asked.call ?? readScript(asked.file)

@@ -1,5 +1,7 @@
 // Answers as text for people at the terminal.
+
 import { clock, duration, mm, plain, plural } from '../core/format.ts'
+import type { Learned } from '../core/learn/learn.ts'
 import type { Round } from '../core/round.ts'
 
 const columns = (rows: readonly string[][]): string => {
@@ -51,4 +53,38 @@ export function rehearsalText(round: Round): string {
   ]
     .join('\n')
     .trimEnd()
+}
+
+/** What is worth a line of a terminal: whole files and macros are not. */
+const valueText = (value: unknown): string => {
+  const text = typeof value === 'string' ? value : JSON.stringify(value)
+  return text.length > 60 ? `${text.slice(0, 57)}…` : text
+}
+
+/** A proposal for a printer as people read it. */
+export function learnedText({ printer, told, asks, taught, passedOver }: Learned): string {
+  const place = (file: string | null, line: number | null) => (file ? ` (${file}${line ? `, line ${line}` : ''})` : '')
+  const part = (title: string, lines: readonly string[]) =>
+    lines.length ? ['', title, ...lines.map(line => `  ${line}`)] : []
+  return [
+    `${printer.name}: ${printer.about}`,
+    ...part(
+      'Known',
+      told.map(
+        ({ field, value, how, file, line }) => `${how.padEnd(7)}  ${field}: ${valueText(value)}${place(file, line)}`,
+      ),
+    ),
+    ...part(
+      'To be answered',
+      asks.map(({ question, proposed }) => question + (proposed === null ? '' : ` (Proposed: ${valueText(proposed)})`)),
+    ),
+    ...part(
+      'Commands to be taught',
+      taught.map(({ name }) => name),
+    ),
+    ...part(
+      'Passed over',
+      passedOver.map(({ file, line, why }) => `${why}${place(file, line)}`),
+    ),
+  ].join('\n')
 }

@@ -30,6 +30,7 @@ const order = [
   'core/export',
   'core/runs',
   'core/carry',
+  'core/learn',
   'core/testing',
   'pages.ts',
   'worker',

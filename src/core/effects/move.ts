@@ -1,5 +1,5 @@
 // A straight move; on machines that home by moves, one that ends at an end stop; and one that counts from a saved position.
-import { hasLetter, numberOf } from '../gcode/line.ts'
+import { type Command, hasLetter, numberOf } from '../gcode/line.ts'
 import type { Recorder } from '../machine/recorder.ts'
 import type { Position, Stage } from '../machine/state.ts'
 import type { Step } from '../machine/trace.ts'

@@ -94,7 +94,10 @@ export function numberOf(command: Command, letter: string): number | null {
 /** All numbers after a letter: of `E0.3:0.7` both, of `X20` one; empty when there is none. */
 export function numbersOf(command: Command, letter: string): number[] {
   const word = wordOf(command, letter)
-  if (!word) return (textOf(command, letter) ?? '').split(/[,:]/).map(Number).filter(Number.isFinite)
+  if (!word) {
+    const text = textOf(command, letter)?.trim()
+    return text ? text.split(/[,:]/).map(Number).filter(Number.isFinite) : []
+  }
   if (word.value === null) return []
   return word.text.includes(':') ? word.text.slice(1).split(':').map(Number) : [word.value]
 }

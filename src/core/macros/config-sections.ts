@@ -67,6 +67,8 @@ function ownSections(text: string, file: string | null): Pick<Sections, 'section
       const read = withoutNote(raw)
       const found = keyIn(upTo(read, read.search(/\s;/)))
       const section = sections.at(-1)
+      // What the host writes above what it saved is for people.
+      if (saved && !section?.saved) return
       if (!found || !section)
         problems.push({
           ...place,

@@ -1,0 +1,205 @@
+// A printer from what was told of it: the best known of each field, over what is usual for such a machine.
+import * as v from 'valibot'
+import { type Answers, firstTool, printerFrom, usualAnswers } from '../model/new-printer.ts'
+import { Printer } from '../model/printer.ts'
+import type { Ask, How, PassedOver, Told } from './findings.ts'
+
+const weight: Record<How, number> = { guessed: 1, derived: 2, stated: 3 }
+
+type Fields = Map<string, Told>
+
+const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)
+const placeOf = ({ file, line }: Told): string => (file ? `${file}${line ? `, line ${line}` : ''}` : 'no file')
+/** How a value is shown in a question. */
+const shown = (value: unknown): string => (Array.isArray(value) ? value.join(' to ') : String(value))
+
+/** `tools.*.retractMm` goes for each tool. */
+function spread(told: readonly Told[]): Told[] {
+  const numbers = told.flatMap(({ field }) => {
+    const number = /^tools\.(\d+)\./.exec(field)?.[1]
+    return number === undefined ? [] : [Number(number)]
+  })
+  const count = Math.max(0, ...numbers) + 1
+  return told.flatMap(each =>
+    each.field.startsWith('tools.*.')
+      ? Array.from({ length: count }, (_, i) => ({ ...each, field: each.field.replace('*', String(i)) }))
+      : [each],
+  )
+}
+
+/** Of each field the best known; of two that are known alike the later one, and where both are said, a question. */
+function best(told: readonly Told[], asks: Ask[]): Fields {
+  const fields: Fields = new Map()
+  for (const each of told) {
+    const before = fields.get(each.field)
+    if (before && weight[before.how] > weight[each.how]) continue
+    // A file that says a thing twice means the later one; two files that differ contradict each other.
+    if (
+      before &&
+      before.how === each.how &&
+      each.how !== 'guessed' &&
+      before.file !== each.file &&
+      !same(before.value, each.value)
+    ) {
+      const plain = [before.value, each.value].every(value => typeof value !== 'object' || Array.isArray(value))
+      if (plain)
+        asks.push({
+          key: each.field,
+          question: `${placeOf(before)}, says ${shown(before.value)}; ${placeOf(each)}, says ${shown(each.value)}. Which is right?`,
+          proposed: each.value,
+        })
+    }
+    fields.set(each.field, each)
+  }
+  return fields
+}
+
+type Json = { [key: string]: unknown } | unknown[]
+
+/** Puts a value at a way such as `tools.0.nozzleMm`; what is missing on the way is made. */
+function put(target: Json, way: string, value: unknown): void {
+  const parts = way.split('.')
+  let at: Json = target
+  parts.slice(0, -1).forEach((part, i) => {
+    const here = at as Record<string, unknown>
+    const next = here[part]
+    if (typeof next !== 'object' || next === null) here[part] = /^\d+$/.test(parts[i + 1] ?? '') ? [] : {}
+    at = here[part] as Json
+  })
+  ;(at as Record<string, unknown>)[parts.at(-1) as string] = value
+}
+
+const valueAt = (target: unknown, way: string): unknown =>
+  way.split('.').reduce<unknown>((at, part) => (at as Record<string, unknown> | null | undefined)?.[part], target)
+
+const spanOf = (fields: Fields, field: string): [number, number] | null =>
+  (fields.get(field)?.value as [number, number] | undefined) ?? null
+
+/** What the usual figures hang on, from what is known. */
+function answersFrom(fields: Fields): Answers {
+  const value = <T>(field: string, otherwise: T): T => (fields.has(field) ? (fields.get(field)?.value as T) : otherwise)
+  const wide = (axis: 'x' | 'y', otherwise: number) => {
+    const span = spanOf(fields, `bed.${axis}`) ?? spanOf(fields, `reach.${axis}`)
+    return span ? span[1] - span[0] : otherwise
+  }
+  const tools = [...fields.keys()].flatMap(field => Number(/^tools\.(\d+)\./.exec(field)?.[1] ?? -1))
+  const count = Math.min(64, Math.max(0, ...tools) + 1)
+  const hasProbe = [...fields.keys()].some(field => field.startsWith('probe.')) && fields.get('probe')?.value !== null
+  return {
+    ...usualAnswers,
+    name: value('name', 'My printer') || 'My printer',
+    widthMm: wide('x', usualAnswers.widthMm),
+    depthMm: wide('y', usualAnswers.depthMm),
+    heightMm: spanOf(fields, 'reach.z')?.[1] ?? usualAnswers.heightMm,
+    round: value('bed.round', false),
+    origin: (spanOf(fields, 'bed.x')?.[0] ?? 0) < 0 ? 'middle' : 'corner',
+    family: value('firmware.family', usualAnswers.family),
+    bedCarriedOn: value('bedCarriedOn', usualAnswers.bedCarriedOn),
+    probe: hasProbe ? value('probe.kind', 'touch') : 'none',
+    nozzleHighestC: value('heaters.nozzle.highestC', usualAnswers.nozzleHighestC),
+    bedHighestC: value('heaters.bed.highestC', usualAnswers.bedHighestC),
+    tools: Array.from({ length: count }, () => firstTool),
+  }
+}
+
+/** Fields that are told as guessed where nothing else is known. */
+const usualFields = [
+  'name',
+  'firmware.family',
+  'firmware.version',
+  'bedCarriedOn',
+  ...['x', 'y', 'z'].map(axis => `reach.${axis}`),
+  ...['x', 'y'].map(axis => `bed.${axis}`),
+  ...['x', 'y', 'z', 'e'].flatMap(axis => [`highestSpeedMmS.${axis}`, `highestAccelerationMmS2.${axis}`]),
+  ...['print', 'travel', 'retract'].map(what => `accelerationMmS2.${what}`),
+  'corner',
+  ...['x', 'y', 'z'].flatMap(axis => [`homing.at.${axis}`, `homing.speedMmS.${axis}`]),
+  ...['kind', 'offset.x', 'offset.y', 'grid', 'insetMm', 'secondsPerPoint'].map(what => `probe.${what}`),
+  'storedMesh',
+  'heaters.nozzle.highestC',
+  'heaters.nozzle.secondsTo200',
+  'heaters.nozzle.secondsCooling200To50',
+  'heaters.bed.highestC',
+  'heaters.bed.secondsTo60',
+  'heaters.bed.secondsTo100',
+  'heaters.bed.secondsCooling60To30',
+  'display',
+]
+const usualToolFields = ['name', 'nozzleMm', 'filamentMm', 'retractMm', 'retractMmS', 'highestFlowMm3S']
+
+/** What is asked of a figure that nobody said: how it is measured. */
+const measuring: Readonly<Record<string, string>> = {
+  'heaters.nozzle.secondsTo200':
+    'How many seconds does the nozzle take from a cold room to 200 °C? Send M104 S200 and watch the clock.',
+  'heaters.bed.secondsTo60':
+    'How many seconds does the bed take from a cold room to 60 °C? Send M140 S60 and watch the clock.',
+  'heaters.bed.secondsTo100':
+    'How many seconds does the bed take from a cold room to 100 °C? Send M140 S100 and watch the clock.',
+  'tools.0.highestFlowMm3S':
+    'How much can the hot end melt, mm³/s? What its seller says, or where extruding ever faster begins to grind.',
+}
+
+function usualTold(printer: Printer, fields: Fields): Told[] {
+  const of = [...usualFields, ...printer.tools.flatMap((_, i) => usualToolFields.map(field => `tools.${i}.${field}`))]
+  return of.flatMap((field): Told[] => {
+    const value = valueAt(printer, field)
+    const within = [...fields.keys()].some(known => known === field || field.startsWith(`${known}.`))
+    if (value === undefined || within) return []
+    return [{ field, value, file: null, line: null, how: 'guessed', why: 'what is usual for such a machine' }]
+  })
+}
+
+export type Assembled = { printer: Printer; told: Told[]; asks: Ask[]; passedOver: PassedOver[] }
+
+/** The printer that fits what was told. A value that no printer can have is passed over with its reason. Never throws. */
+export function assemble(all: readonly Told[]): Assembled {
+  const asks: Ask[] = []
+  const passedOver: PassedOver[] = []
+  const fields = best(spread(all), asks)
+  for (;;) {
+    const usual = printerFrom(answersFrom(fields))
+    const made: Json = structuredClone(usual)
+    const noProbe = fields.get('probe')?.value === null
+    // The wider first, so that what is told of a part stands over what is told of the whole.
+    for (const [field, { value }] of [...fields].sort(([a], [b]) => a.length - b.length))
+      if (!(noProbe && field.startsWith('probe.'))) put(made, field, structuredClone(value))
+    const parsed = v.safeParse(Printer, made)
+    const wrong = parsed.success ? null : wrongField(parsed.issues, fields)
+    if (parsed.success || !wrong) {
+      const printer = parsed.success ? parsed.output : usual
+      const told = [...fields.values()].filter(({ field }) => !(noProbe && field.startsWith('probe.')))
+      const guessed = usualTold(printer, fields)
+      for (const { field, value } of [...told.filter(({ how }) => how === 'guessed'), ...guessed])
+        if (measuring[field]) asks.push({ key: field, question: measuring[field], proposed: value })
+      return {
+        printer: { ...printer, sources: sourcesOf([...told, ...guessed]) },
+        told: [...told, ...guessed],
+        asks,
+        passedOver,
+      }
+    }
+    fields.delete(wrong.field)
+    if (wrong.file)
+      passedOver.push({
+        file: wrong.file,
+        line: wrong.line,
+        why: `“${shown(wrong.value).slice(0, 40)}” is no value that a printer can have there.`,
+      })
+  }
+}
+
+/** The told field that an issue of the schema is about. */
+function wrongField(issues: readonly v.BaseIssue<unknown>[], fields: Fields): Told | null {
+  for (const issue of issues) {
+    const way = (issue.path ?? []).map(({ key }) => String(key)).join('.')
+    const found = [...fields.values()].find(
+      ({ field }) => field === way || way.startsWith(`${field}.`) || field.startsWith(`${way}.`),
+    )
+    if (found) return found
+  }
+  return null
+}
+
+/** What a printer keeps of where its fields come from; of texts only that they are there. */
+const sourcesOf = (told: readonly Told[]): Printer['sources'] =>
+  Object.fromEntries(told.map(({ field, how, file, line }) => [field, { how, file, line }]))

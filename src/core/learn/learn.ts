@@ -1,0 +1,80 @@
+// Learn a printer: a proposal from whatever files a machine or its owner has, each field with where it comes from.
+import type { Printer } from '../model/printer.ts'
+import type { TaughtCommand } from '../model/taught.ts'
+import { assemble } from './assemble.ts'
+import { type Ask, type GivenFile, Notes, type PassedOver, type Told } from './findings.ts'
+import { readConfigFiles } from './read-config.ts'
+import { readMacroFiles } from './read-macro-files.ts'
+import { readExport, readMesh } from './read-others.ts'
+import { readReport } from './read-report.ts'
+import { readScript } from './read-script.ts'
+import { type Sort, sortOf } from './sort.ts'
+
+export type { Ask, GivenFile, PassedOver, Told } from './findings.ts'
+
+export type Learned = {
+  printer: Printer
+  told: Told[]
+  asks: Ask[]
+  /** Commands of the scripts that are not known here, as they would be taught. */
+  taught: TaughtCommand[]
+  passedOver: PassedOver[]
+}
+
+/** So much of one file is read; configs of 2 MB are mostly logs. */
+const longestFile = 1_000_000
+
+/** Two files of one name are told apart by a number. */
+function namedApart(files: readonly GivenFile[]): GivenFile[] {
+  const seen = new Map<string, number>()
+  return files.map(({ name, text }) => {
+    const count = (seen.get(name) ?? 0) + 1
+    seen.set(name, count)
+    return { name: count > 1 ? `${name} (${count})` : name, text }
+  })
+}
+
+/**
+ * A printer from files in any order: a host's config, a board's reports, files of a card, meshes, scripts, a printer of ours.
+ * What can't be used is passed over with its reason. Never throws.
+ */
+export function learnPrinter(given: readonly GivenFile[]): Learned {
+  const notes = new Notes()
+  const sorted = new Map<Sort, GivenFile[]>()
+  for (const file of namedApart(given)) {
+    const text =
+      file.text.length > longestFile ? file.text.slice(0, file.text.lastIndexOf('\n', longestFile) + 1) : file.text
+    if (text.length < file.text.length)
+      notes.pass({ file: file.name, line: null }, 'It is longer than a megabyte. What comes after that is not read.')
+    const of = sortOf({ ...file, text })
+    if (of.sort === null) notes.pass({ file: file.name, line: null }, of.why)
+    else sorted.set(of.sort, [...(sorted.get(of.sort) ?? []), { ...file, text }])
+  }
+  const of = (sort: Sort) => sorted.get(sort) ?? []
+  for (const file of of('export')) readExport(file, notes)
+  for (const file of of('mesh')) readMesh(file, notes)
+  for (const file of of('report')) readReport(file, notes)
+  if (of('config').length) readConfigFiles(of('config'), notes)
+  if (of('macro-file').length) readMacroFiles(of('macro-file'), notes)
+  const first = assemble(notes.told)
+  const known = new Map(first.told.map(({ field, how, file, line }) => [field, { how, file, line }]))
+  for (const file of of('script')) readScript(file, first.printer, known, notes)
+  const { printer, told, asks, passedOver } = of('script').length ? assemble(notes.told) : first
+  const asked = [...asks, ...notes.asks]
+  return {
+    printer,
+    told,
+    asks: asked.filter(({ key }, i) => asked.findIndex(each => each.key === key) === i),
+    taught: notes.taught.filter(({ name }, i, all) => all.findIndex(each => each.name === name) === i),
+    passedOver: [...notes.passedOver, ...passedOver],
+  }
+}
+
+/** As the contract has it: the same for the terminal and the API. */
+export const learnedAnswer = ({ printer, told, asks, taught, passedOver }: Learned) => ({
+  printer,
+  told,
+  asks,
+  taught,
+  passed_over: passedOver,
+})

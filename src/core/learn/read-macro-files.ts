@@ -1,0 +1,409 @@
+// A printer from the files on its board's card: its configuration, its homing, its tools' files.
+import { type Command, commentOf, hasLetter, numberOf, numbersOf, textOf } from '../gcode/line.ts'
+import { read } from '../gcode/read.ts'
+import type { Span } from '../model/printer.ts'
+import { bedAroundMesh, bedFromReach } from './bed.ts'
+import type { GivenFile, Notes, Place } from './findings.ts'
+import { knownMacroFile } from './sort.ts'
+import { ofGain, ofRates, secondsCooling, secondsTo } from './warming.ts'
+
+const axisNames = ['x', 'y', 'z'] as const
+type Row = { command: Command; place: Place; comment: string }
+
+const bare = (name: string): string => name.slice(name.lastIndexOf('/') + 1).toLowerCase()
+
+const rowsOf = ({ name, text }: GivenFile): Row[] =>
+  read(text).flatMap(line =>
+    line.command ? [{ command: line.command, place: { file: name, line: line.number }, comment: commentOf(line) }] : [],
+  )
+
+/** All numbers of `X-30:360`; one alone where there is no colon. */
+const numbers = (command: Command, letter: string): number[] => numbersOf(command, letter)
+
+/** What is gathered before it can be told. */
+class Gathered {
+  readonly limits: Partial<Record<'x' | 'y' | 'z', { low?: number; high?: number; place: Place }>> = {}
+  mesh: { x: Span; y: Span; place: Place } | null = null
+  probe: { dive: number; speed: number; travel: number; place: Place } | null = null
+  readonly heaters = new Map<number, Row>()
+  readonly highest = new Map<number, { value: number; place: Place }>()
+  readonly heaterOfTool = new Map<number, number>()
+  bedHeater = { number: 0, place: null as Place | null }
+  chamberHeater: { number: number; place: Place } | null = null
+  zSpeed: number | null = null
+}
+
+type Reader = (row: Row, notes: Notes, gathered: Gathered) => void
+
+const perAxis =
+  (field: string, divide = 1): Reader =>
+  ({ command, place }, notes, gathered) => {
+    for (const axis of [...axisNames, 'e']) {
+      const [value] = numbers(command, axis.toUpperCase())
+      if (value === undefined) continue
+      notes.state(`${field}.${axis}`, value / divide, place)
+      if (axis === 'z' && field === 'highestSpeedMmS') gathered.zSpeed = value / divide
+    }
+  }
+
+const limits: Reader = ({ command, place }, _notes, { limits: found }) => {
+  for (const axis of axisNames) {
+    const [first, second] = numbers(command, axis.toUpperCase())
+    if (first === undefined) continue
+    const now = found[axis]
+    if (second !== undefined) found[axis] = { low: first, high: second, place }
+    else if (numberOf(command, 'S') === 1) found[axis] = { ...now, low: first, place }
+    else found[axis] = { ...now, high: first, place }
+  }
+}
+
+/** What the probe's kind number says of how it works. */
+const probeKinds: Readonly<Record<number, 'touch' | 'inductive' | null>> = { 9: 'touch', 11: 'inductive' }
+
+const probe: Reader = ({ command, place }, notes, gathered) => {
+  const kind = numberOf(command, 'P')
+  if (kind === 0) return notes.derive('probe', null, place, 'P0 says that there is none')
+  if ((numberOf(command, 'K') ?? 0) > 0) return
+  const known = kind === null ? null : (probeKinds[kind] ?? null)
+  if (known) notes.derive('probe.kind', known, place, `P${kind} is such a one`)
+  else if (kind !== null) {
+    notes.guess('probe.kind', 'touch', `P${kind} says how it switches, not what it is`, place)
+    notes.ask(
+      'probe.kind',
+      'What kind of probe is it: one that touches, a sensor for metal, or the nozzle itself?',
+      'touch',
+    )
+  }
+  const [dive = 5] = numbers(command, 'H')
+  const [feed = 300] = numbers(command, 'F')
+  gathered.probe = { dive, speed: feed / 60, travel: (numberOf(command, 'T') ?? 6000) / 60, place }
+}
+
+const meshArea: Reader = ({ command, place }, notes, gathered) => {
+  const [x1, x2] = numbers(command, 'X')
+  const [y1, y2] = numbers(command, 'Y')
+  if (x1 === undefined || x2 === undefined || y1 === undefined || y2 === undefined || x1 >= x2 || y1 >= y2) return
+  gathered.mesh = { x: [x1, x2], y: [y1, y2], place }
+  const points = numbers(command, 'P')
+  const apart = numbers(command, 'S')
+  const count = (span: number, at: number) =>
+    points.length
+      ? (points[at] ?? points[0])
+      : apart.length
+        ? Math.floor(span / (apart[at] ?? apart[0] ?? 20)) + 1
+        : undefined
+  const [x, y] = [count(x2 - x1, 0), count(y2 - y1, 1)]
+  if (x && y) notes.state('probe.grid', { x, y }, place)
+}
+
+const tool: Reader = ({ command, place, comment }, notes, { heaterOfTool }) => {
+  const number = numberOf(command, 'P')
+  if (number === null || number < 0 || number > 63) return
+  notes.state(`tools.${number}.name`, textOf(command, 'S') || `tool ${number}`, place)
+  const [heater] = numbers(command, 'H')
+  if (heater !== undefined) heaterOfTool.set(number, heater)
+  const inputs = numbers(command, 'D').length
+  if (inputs > 1) notes.derive(`tools.${number}.mixingInputs`, inputs, place, 'it takes so many drives at once')
+  const size = /(?:^|\s)(0?\.\d{1,2}|1\.\d)\s*(?:mm)?\s*nozzle|nozzle\s*(?:of\s*)?(0?\.\d{1,2}|1\.\d)/i.exec(comment)
+  const nozzle = size?.[1] ?? size?.[2]
+  if (nozzle) notes.guess(`tools.${number}.nozzleMm`, Number(nozzle), 'the comment beside it says so', place)
+}
+
+const toolOffset: Reader = ({ command, place }, notes) => {
+  const number = numberOf(command, 'P')
+  // L2 and L20 are work offsets.
+  if (number === null || number < 0 || number > 63 || hasLetter(command, 'L')) return
+  for (const axis of axisNames)
+    notes.state(`tools.${number}.offset.${axis}`, numberOf(command, axis.toUpperCase()), place)
+}
+
+const passed =
+  (why: string): Reader =>
+  ({ place }, notes) =>
+    notes.pass(place, why)
+
+const wiring = passed('How the machine is wired and its motors are driven.')
+
+/** What each command of a configuration tells. */
+const readers: Readonly<Record<string, Reader>> = {
+  M550: ({ command, place }, notes) => notes.state('name', textOf(command, 'P'), place),
+  M208: limits,
+  M203: perAxis('highestSpeedMmS', 60),
+  M201: perAxis('highestAccelerationMmS2'),
+  M204: ({ command, place }, notes) => {
+    const print = numberOf(command, 'P')
+    notes.state('accelerationMmS2.print', print, place)
+    notes.state('accelerationMmS2.travel', numberOf(command, 'T'), place)
+    notes.derive('accelerationMmS2.retract', print, place, 'there is no figure for retractions alone')
+  },
+  M566: ({ command, place }, notes) => {
+    const [x, y, z, e] = ['X', 'Y', 'Z', 'E'].map(letter => numbers(command, letter)[0])
+    if (x && z)
+      notes.state('corner', { kind: 'jerk', x: x / 60, y: (y ?? x) / 60, z: z / 60, e: (e ?? 300) / 60 }, place)
+  },
+  M558: probe,
+  M557: meshArea,
+  G31: ({ command, place }, notes) => {
+    if ((numberOf(command, 'K') ?? 0) > 0) return
+    for (const axis of ['x', 'y']) notes.state(`probe.offset.${axis}`, numberOf(command, axis.toUpperCase()), place)
+    notes.state('probe.offset.z', numberOf(command, 'Z'), place)
+  },
+  M563: tool,
+  G10: toolOffset,
+  M404: ({ command, place }, notes) => {
+    const diameter = numberOf(command, 'N')
+    if (diameter) notes.state('tools.*.filamentMm', diameter, place)
+  },
+  M207: ({ command, place }, notes) => {
+    const of = numberOf(command, 'P') ?? '*'
+    notes.state(`tools.${of}.retractMm`, numberOf(command, 'S'), place)
+    const feed = numberOf(command, 'F')
+    if (feed) notes.state(`tools.${of}.retractMmS`, feed / 60, place)
+  },
+  M302: ({ command, place }, notes) => notes.state('extrudes.coldestC', numberOf(command, 'S'), place),
+  M143: ({ command, place }, _notes, { highest }) => {
+    const value = numberOf(command, 'S')
+    if (value !== null) highest.set(numberOf(command, 'H') ?? 1, { value, place })
+  },
+  M307: (row, _notes, { heaters }) => {
+    const number = numberOf(row.command, 'H')
+    if (number !== null) heaters.set(number, row)
+  },
+  M140: ({ command, place }, _notes, gathered) => {
+    const number = numberOf(command, 'H')
+    if (number !== null && number >= 0) gathered.bedHeater = { number, place }
+  },
+  M141: ({ command, place }, _notes, gathered) => {
+    const number = numberOf(command, 'H')
+    if (number !== null && number >= 0) gathered.chamberHeater = { number, place }
+  },
+  M669: ({ command, place }, notes) => {
+    const kind = numberOf(command, 'K')
+    if (kind === 3) notes.derive('bedCarriedOn', 'none', place, 'on a delta the bed stays where it is')
+    else if (kind !== null)
+      notes.guess(
+        'bedCarriedOn',
+        kind === 0 ? 'y' : 'z',
+        `most machines with these belts (K${kind}) are built so`,
+        place,
+      )
+  },
+  M671: ({ place }, notes) => {
+    notes.derive('bedCarriedOn', 'z', place, 'it has several screws that carry it')
+    notes.derive('features', ['gantry_alignment'], place, 'it levels by its screws')
+  },
+  M665: ({ command, place }, notes) => {
+    const [radius, height] = [numberOf(command, 'B'), numberOf(command, 'H')]
+    if (radius) {
+      notes.state('reachRadiusMm', radius, place)
+      for (const axis of ['x', 'y']) {
+        notes.derive(`reach.${axis}`, [-radius, radius], place, 'the circle about the middle')
+        notes.derive(`bed.${axis}`, [-radius, radius], place, 'the bed is taken to be as wide as the reach')
+      }
+      notes.derive('bed.round', true, place, 'deltas have round beds, mostly')
+    }
+    if (height) notes.derive('homing.at', { x: 0, y: 0, z: height }, place, 'it homes upwards')
+  },
+  M574: passed('Where end stops are; the homing files say how they are sought.'),
+  M575: ({ place }, notes) =>
+    notes.guess('display', { columns: 32 }, 'a panel is connected; how wide it is, is not said', place),
+  M92: passed('Steps for each millimetre: a rehearsal counts in millimetres.'),
+  M106: passed('A fan: it takes no time and moves nothing.'),
+  M572: passed('Pressure compensation: a rehearsal moves the same filament with it and without.'),
+  ...Object.fromEntries(
+    ['M308', 'M305', 'M350', 'M569', 'M584', 'M591', 'M906', 'M913', 'M915', 'M950', 'M917'].map(name => [
+      name,
+      wiring,
+    ]),
+  ),
+}
+
+const otherwise: Reader = ({ command, place }, notes) =>
+  notes.pass(place, `${command.name} says nothing of the machine that a rehearsal reckons with.`)
+const conditional = /^(?:if|elif|else|while|var|global|set|abort|echo|break|continue)$/i
+const undecided: Reader = ({ command, place }, notes) =>
+  notes.pass(
+    place,
+    `“${command.name.toLowerCase()}” is decided while the machine runs. All of its lines are read as if they held.`,
+  )
+
+/** Reads all files of a card together. */
+export function readMacroFiles(files: readonly GivenFile[], notes: Notes): void {
+  const [first] = files
+  if (!first) return
+  const gathered = new Gathered()
+  const configs = files.filter(({ name }) => bare(name).startsWith('config'))
+  const setUps = configs.length ? configs : files.filter(({ name }) => !knownMacroFile.test(bare(name)))
+  for (const file of setUps)
+    for (const row of rowsOf(file)) {
+      const { name } = row.command
+      const reader = readers[name] ?? (conditional.test(name) ? undecided : otherwise)
+      reader(row, notes, gathered)
+    }
+  notes.derive(
+    'firmware.family',
+    'macro-file',
+    { file: (configs[0] ?? first).name, line: 1 },
+    'its configuration is written in G-code, in files on a card',
+  )
+  for (const { name, text } of files) {
+    const version = /(?:firmware|version)\D{0,20}(\d+\.\d+(?:\.\d+)*)/i.exec(text.slice(0, 2000))?.[1]
+    if (version && bare(name).startsWith('config'))
+      notes.guess('firmware.version', version, 'a comment at the top says so', { file: name, line: 1 })
+  }
+  notes.state('macroFiles', files, { file: first.name, line: 1 })
+  places(gathered, notes)
+  probing(gathered, notes)
+  heaters(gathered, notes)
+  homing(files, notes)
+  docks(files, gathered, notes)
+}
+
+function places({ limits: found, mesh }: Gathered, notes: Notes): void {
+  for (const axis of axisNames) {
+    const its = found[axis]
+    if (its?.low === undefined || its.high === undefined) continue
+    const span: Span = [its.low, its.high]
+    if (axis === 'z') {
+      if (its.low < 0) notes.derive('reach.z', [0, its.high], its.place, `it may go to ${its.low}, but the bed is at 0`)
+      else notes.state('reach.z', span, its.place)
+      continue
+    }
+    notes.state(`reach.${axis}`, span, its.place)
+    const around = mesh ? bedAroundMesh(mesh[axis], span) : null
+    if (around && mesh) notes.derive(`bed.${axis}`, around, mesh.place, 'the mesh lies in the middle of the bed')
+    else {
+      notes.derive(`bed.${axis}`, bedFromReach(span), its.place, 'only how far the head goes is given')
+      notes.ask(
+        `bed.${axis}`,
+        `The configuration says how far the head goes, not how ${axis === 'x' ? 'wide' : 'deep'} the bed is. Measure it.`,
+        bedFromReach(span),
+      )
+    }
+    if (around && mesh)
+      notes.derive(
+        'probe.insetMm',
+        Math.max(0, mesh[axis][0] - around[0]),
+        mesh.place,
+        'from the bed’s edge to the first point',
+      )
+  }
+}
+
+function probing({ probe: its, mesh, zSpeed }: Gathered, notes: Notes): void {
+  if (!its || its.speed <= 0) return
+  const points = notes.told.find(({ field }) => field === 'probe.grid')?.value as { x: number } | undefined
+  const way = mesh && points && points.x > 1 ? (mesh.x[1] - mesh.x[0]) / (points.x - 1) : 40
+  const seconds = its.dive / its.speed + its.dive / (zSpeed ?? 10) + way / Math.max(1, its.travel)
+  notes.derive(
+    'probe.secondsPerPoint',
+    Math.round(seconds * 100) / 100,
+    its.place,
+    'down, up and on to the next, from the probe’s speeds',
+  )
+  notes.derive('storedMesh', true, mesh?.place ?? its.place, 'a mesh is kept on the card (G29 S1)')
+  notes.derive('homing.speedMmS.z', its.speed, its.place, 'Z is homed with the probe')
+}
+
+/** What M307 says of a heater; null where it says neither rates nor a gain. */
+function figuresIn({ command }: Row) {
+  const [rate, cooling, gain, time, delay] = ['R', 'K', 'A', 'C', 'D'].map(letter => numbers(command, letter)[0])
+  const power = numbers(command, 'E')[0] ?? 1.35
+  if (rate && cooling) return ofRates(rate, cooling, power, delay ?? 0)
+  return gain && time ? ofGain(gain, time, delay ?? 0) : null
+}
+
+const byTuning = 'from how the heater was tuned (M307)'
+
+function heaters(gathered: Gathered, notes: Notes): void {
+  const { heaters: tuned, highest, heaterOfTool, bedHeater, chamberHeater } = gathered
+  const nozzle = heaterOfTool.get(Math.min(...heaterOfTool.keys())) ?? 1
+  const most = highest.get(nozzle)
+  if (most) notes.state('heaters.nozzle.highestC', most.value, most.place)
+  const bedMost = highest.get(bedHeater.number)
+  if (bedMost) notes.state('heaters.bed.highestC', bedMost.value, bedMost.place)
+  const tell = (
+    of: number,
+    field: string,
+    seconds: (its: NonNullable<ReturnType<typeof figuresIn>>) => number | null,
+  ) => {
+    const row = tuned.get(of)
+    const figures = row && figuresIn(row)
+    if (row && figures) notes.derive(field, seconds(figures), row.place, byTuning)
+  }
+  tell(nozzle, 'heaters.nozzle.secondsTo200', its => secondsTo(its, 200))
+  tell(nozzle, 'heaters.nozzle.secondsCooling200To50', its => secondsCooling(its, 200, 50))
+  tell(bedHeater.number, 'heaters.bed.secondsTo60', its => secondsTo(its, 60))
+  tell(bedHeater.number, 'heaters.bed.secondsTo100', its => secondsTo(its, 100))
+  tell(bedHeater.number, 'heaters.bed.secondsCooling60To30', its => secondsCooling(its, 60, 30))
+  if (!chamberHeater) return
+  const row = tuned.get(chamberHeater.number)
+  const figures = row && figuresIn(row)
+  notes.guess(
+    'heaters.chamber',
+    {
+      highestC: highest.get(chamberHeater.number)?.value ?? 60,
+      secondsTo40: (figures && secondsTo(figures, 40)) ?? 900,
+      secondsCooling40To30: (figures && secondsCooling(figures, 40, 30)) ?? 1800,
+      heated: true,
+      bedShare: 0.25,
+    },
+    'it has a heater; how far the bed warms it is not said',
+    chamberHeater.place,
+  )
+}
+
+const fileNamed = (files: readonly GivenFile[], name: string): GivenFile | undefined =>
+  files.find(file => bare(file.name) === name)
+
+/** Speeds from the moves to the end stops; the place from the last moves that are no such. */
+function homing(files: readonly GivenFile[], notes: Notes): void {
+  for (const axis of axisNames) {
+    const file = fileNamed(files, 'homeall.g') ?? fileNamed(files, `home${axis}.g`)
+    if (!file) continue
+    let feed = 0
+    let relative = false
+    let at: { value: number; place: Place } | null = null
+    let found: { value: number; place: Place } | null = null
+    for (const { command, place } of rowsOf(file)) {
+      if (command.name === 'G91') relative = true
+      if (command.name === 'G90') relative = false
+      if (command.name !== 'G0' && command.name !== 'G1') continue
+      feed = numberOf(command, 'F') ?? feed
+      const value = numberOf(command, axis.toUpperCase())
+      if (value === null) continue
+      const how = numberOf(command, 'H') ?? 0
+      if (how === 1 && feed > 0) found ??= { value: feed / 60, place }
+      else if (how === 0 && !relative) at = { value, place }
+    }
+    if (found) notes.derive(`homing.speedMmS.${axis}`, found.value, found.place, 'how fast it goes to the end stop')
+    if (at) notes.derive(`homing.at.${axis}`, at.value, at.place, 'where the homing file ends')
+  }
+}
+
+/** Where a tool’s own file goes farthest off the bed, its dock stands. */
+function docks(files: readonly GivenFile[], { limits: found }: Gathered, notes: Notes): void {
+  const spots: { name: string; x: number; y: number; z: number }[] = []
+  let first: Place | null = null
+  for (const file of files) {
+    const number = /^tfree(\d+)\.g$/.exec(bare(file.name))?.[1]
+    if (number === undefined) continue
+    let [x, y] = [Number.NaN, Number.NaN]
+    let best: { x: number; y: number; off: number; place: Place } | null = null
+    for (const { command, place } of rowsOf(file)) {
+      if (command.name !== 'G0' && command.name !== 'G1') continue
+      x = numberOf(command, 'X') ?? x
+      y = numberOf(command, 'Y') ?? y
+      const off = Math.max(0, -y, -x, y - (found.y?.high ?? Infinity), x - (found.x?.high ?? Infinity))
+      if (Number.isFinite(x) && Number.isFinite(y) && off > 0 && (!best || off > best.off)) best = { x, y, off, place }
+    }
+    if (!best) continue
+    first ??= best.place
+    spots.push({ name: `dock_${letters(Number(number))}`, x: best.x, y: best.y, z: 0 })
+  }
+  if (first) notes.derive('spots', spots, first, 'where the tools’ files go beside the bed')
+}
+
+/** Names of places have letters only: a, b, … z, aa. */
+const letters = (number: number): string =>
+  (number >= 26 ? letters(Math.floor(number / 26) - 1) : '') + String.fromCharCode(97 + (number % 26))

@@ -1,0 +1,165 @@
+// A printer from the scripts that somebody runs on it: how far they go, the places beside the bed that they visit, the heat that they
+// take for granted, and commands that nobody here knows.
+import { unknownIn } from '../explain/unknown.ts'
+import { plain } from '../format.ts'
+import { type Step, stepsOf } from '../machine/trace.ts'
+import { job, material } from '../model/example.ts'
+import { axes, offBedMm, type Printer } from '../model/printer.ts'
+import type { Moment } from '../model/script.ts'
+import { type Round, rehearseScript } from '../round.ts'
+import type { GivenFile, How, Notes, Place } from './findings.ts'
+
+/** What a name says of when a script runs. */
+const momentOf = (name: string): Moment => (/end|after|finish|stop/i.test(name) ? 'end' : 'start')
+
+/** Who says how far the printer goes: without anybody, scripts are believed. */
+export type Known = ReadonlyMap<string, { how: How; file: string | null; line: number | null }>
+
+/** Where nobody said how far it goes, the rehearsal must not be held up by a guess. */
+const beyondMm = 2000
+/** So much filament in one place is a purge, and no prime. */
+const purgeMm = 5
+/** So many strokes one way and the other are a wipe. */
+const wipeStrokes = 4
+
+export function readScript(file: GivenFile, printer: Printer, known: Known, notes: Notes): void {
+  const wide: Printer = {
+    ...printer,
+    reach: {
+      x: [printer.reach.x[0] - beyondMm, printer.reach.x[1] + beyondMm],
+      y: [printer.reach.y[0] - beyondMm, printer.reach.y[1] + beyondMm],
+      z: [printer.reach.z[0] - beyondMm, printer.reach.z[1] + beyondMm],
+    },
+    zones: [],
+  }
+  const round = rehearseScript(file.text, { printer: wide, material, job, moment: momentOf(file.name) })
+  const steps = [...stepsOf(round.trace)]
+  const lineOf = (step: Step): Place => ({ file: file.name, line: round.trace.rows.line[step.command] as number })
+  reach(steps, lineOf, printer, known, notes)
+  heat(round, file, printer, known, notes)
+  places(steps, lineOf, printer, known, notes)
+  for (const { name, lines, proposed } of unknownIn(round.lines, round.stage)) {
+    notes.taught.push(proposed)
+    notes.pass({ file: file.name, line: lines[0] ?? 1 }, `${name} is not known here. What it does can be taught.`)
+  }
+}
+
+const saidBy = (known: Known, field: string): string | null => {
+  const its = known.get(field)
+  return its && its.how !== 'guessed' && its.file ? `${its.file}${its.line ? `, line ${its.line}` : ''}` : null
+}
+
+function reach(
+  steps: readonly Step[],
+  lineOf: (step: Step) => Place,
+  printer: Printer,
+  known: Known,
+  notes: Notes,
+): void {
+  for (const axis of axes) {
+    const [low, high] = printer.reach[axis]
+    let [least, most]: (Step | null)[] = [null, null]
+    for (const step of steps) {
+      if (step.kind === 'home' || step.kind === 'probe' || step.from[axis] === step.to[axis]) continue
+      if (step.to[axis] < (least?.to[axis] ?? low - 0.01)) least = step
+      if (step.to[axis] > (most?.to[axis] ?? high + 0.01)) most = step
+    }
+    const field = `reach.${axis}`
+    const by = saidBy(known, field)
+    for (const step of [least, most]) {
+      if (!step) continue
+      const place = lineOf(step)
+      if (by)
+        notes.ask(
+          field,
+          `${place.file}, line ${place.line}, goes to ${axis.toUpperCase()} ${plain(step.to[axis])}; ${by}, says ${plain(low)} to ${plain(high)}. Which is right?`,
+          [low, high],
+        )
+    }
+    const furthest = most ?? least
+    if (!by && furthest)
+      notes.derive(
+        field,
+        [least ? least.to[axis] : low, most ? most.to[axis] : high],
+        lineOf(furthest),
+        'the script goes there',
+      )
+  }
+}
+
+function heat({ trace }: Round, file: GivenFile, printer: Printer, known: Known, notes: Notes): void {
+  const highest = (of: (row: number) => readonly (number | null)[]) => {
+    let [value, row] = [0, 0]
+    for (let i = 0; i < trace.rows.count; i++)
+      for (const each of of(i)) if ((each ?? 0) > value) [value, row] = [each ?? 0, i]
+    return { value, place: { file: file.name, line: trace.rows.line[row] ?? 1 } }
+  }
+  const wanted = [
+    [
+      'heaters.nozzle.highestC',
+      highest(i => trace.rows.modes[i]?.nozzleTargets ?? []),
+      printer.heaters.nozzle.highestC,
+      'nozzle',
+    ],
+    ['heaters.bed.highestC', highest(i => [trace.rows.modes[i]?.bedTarget ?? 0]), printer.heaters.bed.highestC, 'bed'],
+  ] as const
+  for (const [field, { value, place }, most, what] of wanted) {
+    if (value <= most) continue
+    const by = saidBy(known, field)
+    if (by)
+      notes.ask(
+        field,
+        `${place.file}, line ${place.line}, heats the ${what} to ${plain(value)} °C; ${by}, says ${plain(most)} °C at most. Which is right?`,
+        most,
+      )
+    else notes.derive(field, value, place, `the script heats the ${what} so far`)
+  }
+}
+
+/** Off the bed: filament that is extruded in one place falls into a bucket; strokes one way and back go over a brush. */
+function places(
+  steps: readonly Step[],
+  lineOf: (step: Step) => Place,
+  printer: Printer,
+  known: Known,
+  notes: Notes,
+): void {
+  const off = ({ to }: Step) => offBedMm(printer, to.x, to.y) > 0.5
+  const told = new Set(printer.spots.map(({ name }) => name.replace(/_.*$/, '')))
+  const found: Printer['spots'] = []
+  let first: Place | null = null
+  const add = (name: string, step: Step) => {
+    if (told.has(name)) return
+    told.add(name)
+    first ??= lineOf(step)
+    const { x, y, z } = step.to
+    found.push({ name, x, y, z })
+  }
+  let strokes = 0
+  steps.forEach((step, i) => {
+    const before = steps[i - 1]
+    const still = step.from.x === step.to.x && step.from.y === step.to.y
+    if (step.kind === 'push' || (step.kind === 'extrude' && still)) {
+      if (off(step) && step.filamentMm >= purgeMm) add('bucket', step)
+      return
+    }
+    if (step.kind !== 'travel' || still) return
+    const turned = before && !straightOn(before, step)
+    strokes = off(step) && off({ ...step, to: step.from }) && turned ? strokes + 1 : 0
+    if (strokes >= wipeStrokes) add('brush', step)
+  })
+  if (!first || found.length === 0) return
+  notes.guess('spots', [...printer.spots, ...found], 'the script extrudes or wipes there, beside the bed', first)
+  for (const { name, x, y } of found)
+    notes.ask(
+      `spots.${name}`,
+      `The script ${name === 'bucket' ? 'extrudes' : 'wipes'} at X ${plain(x)} Y ${plain(y)}, beside the bed. Is there a ${name === 'bucket' ? 'purge bucket' : 'brush'}?`,
+      true,
+    )
+}
+
+/** Whether the second goes on in the first one’s way. */
+function straightOn(a: Step, b: Step): boolean {
+  const dot = (a.to.x - a.from.x) * (b.to.x - b.from.x) + (a.to.y - a.from.y) * (b.to.y - b.from.y)
+  return dot > 0
+}

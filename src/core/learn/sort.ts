@@ -1,0 +1,72 @@
+// What sort of text a file is, by what stands in it; its name only where that leaves it open.
+
+import { rawLines, read } from '../gcode/read.ts'
+import { looksLikeConfig } from '../macros/config.ts'
+import type { GivenFile } from './findings.ts'
+
+export type Sort = 'config' | 'macro-file' | 'report' | 'mesh' | 'script' | 'export'
+export type Sorted = { sort: Sort } | { sort: null; why: string }
+
+/** Sections that only a host's config has. */
+const hostSection =
+  /^\[(?:printer|include |mcu\b|stepper_|extruder|heater_bed|probe|bed_mesh|gcode_macro |delayed_gcode )/
+/** What a host writes down while it runs, line for line. */
+const hostLog = /^(?:Stats \d|MCU '|=+ Config file =+|Start printer at )/
+
+/** Commands that set a machine up, by which a macro-file machine's own files are known. */
+const settingUp = /^\s*(?:M(?:208|307|350|558|563|569|574|584|669|671|906|950)\b|G31\b)/
+/** Names that such a machine gives to files with a meaning. */
+export const knownMacroFile =
+  /^(?:config|homeall|home[xyz]|bed|mesh|deployprobe|retractprobe|tpre\d+|tpost\d+|tfree\d+|pause|resume|cancel|stop|sleep|start)\.g$/i
+
+/** What a terminal puts before a line that came from the machine. */
+const fromMachine = /^\s*(?:\[?\d{1,2}:\d{2}:\d{2}[\d.]*\]?\s*)?(?:(?:Recv|Send|echo):\s*|(?:>>>|<<<|<|>)\s*|\/\/\s*)*/i
+/** A line of a report without what a terminal puts before it. */
+export const plainReportLine = (raw: string): string => raw.replace(fromMachine, '').trim()
+
+const settingOfReport = /^(?:M(?:92|200|201|203|204|205|206|207|218|301|304|420|851|900)\b|G29 W\b)/
+const wordOfReport = /^(?:FIRMWARE_(?:NAME|VERSION):|Cap:[A-Z_]+:|Soft endstops|area:\{|M203:)/i
+
+/** A row of heights of a mesh: two or more signed decimals. */
+export const meshRow = (raw: string): number[] | null => {
+  const words = raw
+    .trim()
+    .split(/[\s,|]+/)
+    .filter(Boolean)
+  const [first, ...others] = words
+  const counted = first !== undefined && /^\d+$/.test(first) ? others : words
+  if (counted.length < 2 || !counted.every(word => /^[+-]?\d+\.\d+$/.test(word))) return null
+  return counted.map(Number)
+}
+
+const bare = (name: string): string => name.slice(name.lastIndexOf('/') + 1)
+
+/** Never throws. What can't be told apart says why, in a sentence. */
+export function sortOf({ name, text }: GivenFile): Sorted {
+  if (text.trim() === '') return { sort: null, why: 'The file is empty.' }
+  const raws = rawLines(text)
+  if (/^\s*\{/.test(text)) return { sort: 'export' }
+  if (raws.some(raw => hostLog.test(raw)))
+    return {
+      sort: null,
+      why: 'This is what a host writes down while it runs, not its config. Give the config file itself, usually printer.cfg.',
+    }
+  if (raws.some(raw => hostSection.test(raw)) || looksLikeConfig(raws)) return { sort: 'config' }
+  const plain = raws.map(plainReportLine)
+  const fromTerminal = raws.filter(raw => /(?:Recv:|echo:)/i.test(raw)).length
+  if (
+    plain.some(line => wordOfReport.test(line)) ||
+    (fromTerminal > 1 && plain.some(line => settingOfReport.test(line)))
+  )
+    return { sort: 'report' }
+  if (knownMacroFile.test(bare(name)) || raws.filter(raw => settingUp.test(raw)).length >= 3)
+    return { sort: 'macro-file' }
+  if (raws.filter(raw => meshRow(plainReportLine(raw))).length >= 2) return { sort: 'mesh' }
+  const lines = read(text).filter(({ kind }) => kind !== 'blank' && kind !== 'comment')
+  const commands = lines.filter(({ command }) => command && /^(?:[GMT]-?\d|[A-Z_]{3,})/.test(command.name))
+  if (commands.length > 0 && commands.length > lines.length / 2)
+    return { sort: /\.g$/i.test(name) ? 'macro-file' : 'script' }
+  // A settings report without its terminal's signs.
+  if (plain.filter(line => settingOfReport.test(line)).length > 2) return { sort: 'report' }
+  return { sort: null, why: 'Nothing in it tells of a printer: no config, no settings report, no G-code.' }
+}
