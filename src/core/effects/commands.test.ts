@@ -183,8 +183,10 @@ function modesSameBut({ before, after }: Seen, but: 'feedMmMin'): void {
   expect({ ...after.modes, [but]: 0 }).toEqual({ ...before.modes, [but]: 0 })
 }
 
-// What a command does by itself: files of the printer's own that it would run are another matter.
-const printers = demoPrinters().map(printer => ({ ...printer, macroFiles: [] }))
+// What a command does by itself: files of the printer's own that it would run are another matter, and a board that takes corners by
+// their deviation passes over a jerk.
+const corner = { kind: 'speed', mmS: 5 } as const
+const printers = demoPrinters().map(printer => ({ ...printer, macroFiles: [], corner }))
 function printerOf(family: string): Printer {
   const printer = printers.find(({ firmware }) => firmware.family === family)
   if (!printer) throw new Error(`no demo printer of the ${family} family`)

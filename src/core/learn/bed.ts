@@ -13,8 +13,14 @@ export function bedFromReach([low, high]: Span): Span {
   return right > 0 ? [0, right] : [low, high]
 }
 
-/** The bed that a probed area lies in the middle of, from 0 on; null where that would not fit the reach. */
-export function bedAroundMesh([first, last]: Span, [low, high]: Span): Span | null {
+/** A mesh may lie off the middle, where the probe does not reach: what it tells must be near what the reach tells. */
+const doubtMm = 10
+
+/** The bed from 0 on that a probed area lies in the middle of; null where it seems to lie off the middle. */
+export function bedAroundMesh([first, last]: Span, reach: Span): Span | null {
   const right = first + last
-  return low <= 0 && first > 0 && right > 0 && right <= high && right >= high * 0.8 ? [0, right] : null
+  const [low, high] = bedFromReach(reach)
+  return low === 0 && first > 0 && right % 5 === 0 && right <= reach[1] && Math.abs(right - high) <= doubtMm
+    ? [0, right]
+    : null
 }

@@ -7,7 +7,7 @@ import { readConfigFiles } from './read-config.ts'
 import { readMacroFiles } from './read-macro-files.ts'
 import { readExport, readMesh } from './read-others.ts'
 import { readReport } from './read-report.ts'
-import { readScript } from './read-script.ts'
+import { familyFor, readScript } from './read-script.ts'
 import { type Sort, sortOf } from './sort.ts'
 
 export type { Ask, GivenFile, PassedOver, Told } from './findings.ts'
@@ -30,7 +30,7 @@ function namedApart(files: readonly GivenFile[]): GivenFile[] {
   return files.map(({ name, text }) => {
     const count = (seen.get(name) ?? 0) + 1
     seen.set(name, count)
-    return { name: count > 1 ? `${name} (${count})` : name, text }
+    return { name: count > 1 ? `${name} (${count})` : name, text: text.replace(/^\ufeff/, '') }
   })
 }
 
@@ -56,6 +56,12 @@ export function learnPrinter(given: readonly GivenFile[]): Learned {
   for (const file of of('report')) readReport(file, notes)
   if (of('config').length) readConfigFiles(of('config'), notes)
   if (of('macro-file').length) readMacroFiles(of('macro-file'), notes)
+  const family = familyFor(of('script'))
+  if (family && !notes.told.some(({ field }) => field === 'firmware.family'))
+    notes.guess('firmware.family', family, 'its table has most of the commands', {
+      file: of('script')[0]?.name ?? '',
+      line: 1,
+    })
   const first = assemble(notes.told)
   const known = new Map(first.told.map(({ field, how, file, line }) => [field, { how, file, line }]))
   for (const file of of('script')) readScript(file, first.printer, known, notes)

@@ -114,7 +114,15 @@ export function readConfigFiles(files: readonly GivenFile[], notes: Notes): void
   const included = new Set(first.sections.map(({ file }) => file))
   const extra = others.filter(({ name }) => !included.has(name))
   const all = [...first.sections]
+  const machines = (text: string) => /^\[printer\]/m.test(text)
   for (const { name, text } of extra) {
+    if (machines(text) && machines(root.text)) {
+      notes.pass(
+        { file: name, line: null },
+        `It describes a machine of its own, as ${root.name} does. Learn each alone.`,
+      )
+      continue
+    }
     notes.pass({ file: name, line: 1 }, `${root.name} does not include this file. It is read as if it did.`)
     for (const section of sectionsOf(
       text,
@@ -131,7 +139,12 @@ export function readConfigFiles(files: readonly GivenFile[], notes: Notes): void
   const place = config.placeOf(config.has('printer') ? 'printer' : ([...config.named(/./)][0] ?? ''))
   notes.derive('firmware.family', 'host', place, 'a config with sections in brackets is a host’s')
   notes.state('macros', root.text, { file: root.name, line: 1 })
-  if (others.length) notes.state('configFiles', others, { file: others[0]?.name ?? root.name, line: 1 })
+  if (others.length)
+    notes.state(
+      'configFiles',
+      others.filter(({ text }) => !machines(text) || !machines(root.text)),
+      { file: others[0]?.name ?? root.name, line: 1 },
+    )
   const reach = motion(config, notes)
   homing(config, notes)
   probing(config, notes, reach)

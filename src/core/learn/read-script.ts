@@ -1,7 +1,11 @@
 // A printer from the scripts that somebody runs on it: how far they go, the places beside the bed that they visit, the heat that they
 // take for granted, and commands that nobody here knows.
+
 import { unknownIn } from '../explain/unknown.ts'
+import { families } from '../firmware/families.ts'
+import { type FamilyName, specNamed } from '../firmware/spec.ts'
 import { plain } from '../format.ts'
+import { read } from '../gcode/read.ts'
 import { type Step, stepsOf } from '../machine/trace.ts'
 import { job, material } from '../model/example.ts'
 import { axes, offBedMm, type Printer } from '../model/printer.ts'
@@ -22,6 +26,16 @@ const purgeMm = 5
 /** So many strokes one way and the other are a wipe. */
 const wipeStrokes = 4
 
+/** Which firmware scripts are written for, by whose table has most of their commands; null where several have as many. */
+export function familyFor(files: readonly GivenFile[]): FamilyName | null {
+  const names = files.flatMap(({ text }) => read(text).flatMap(({ command }) => (command ? [command.name] : [])))
+  const counts = Object.values(families)
+    .map(family => ({ family: family.family, known: names.filter(name => specNamed(family, name)).length }))
+    .sort((a, b) => b.known - a.known)
+  const [first, second] = counts
+  return first && second && first.known > second.known ? first.family : null
+}
+
 export function readScript(file: GivenFile, printer: Printer, known: Known, notes: Notes): void {
   const wide: Printer = {
     ...printer,
@@ -37,7 +51,7 @@ export function readScript(file: GivenFile, printer: Printer, known: Known, note
   const lineOf = (step: Step): Place => ({ file: file.name, line: round.trace.rows.line[step.command] as number })
   reach(steps, lineOf, printer, known, notes)
   heat(round, file, printer, known, notes)
-  places(steps, lineOf, printer, known, notes)
+  places(steps, lineOf, printer, notes)
   for (const { name, lines, proposed } of unknownIn(round.lines, round.stage)) {
     notes.taught.push(proposed)
     notes.pass({ file: file.name, line: lines[0] ?? 1 }, `${name} is not known here. What it does can be taught.`)
@@ -117,13 +131,7 @@ function heat({ trace }: Round, file: GivenFile, printer: Printer, known: Known,
 }
 
 /** Off the bed: filament that is extruded in one place falls into a bucket; strokes one way and back go over a brush. */
-function places(
-  steps: readonly Step[],
-  lineOf: (step: Step) => Place,
-  printer: Printer,
-  known: Known,
-  notes: Notes,
-): void {
+function places(steps: readonly Step[], lineOf: (step: Step) => Place, printer: Printer, notes: Notes): void {
   const off = ({ to }: Step) => offBedMm(printer, to.x, to.y) > 0.5
   const told = new Set(printer.spots.map(({ name }) => name.replace(/_.*$/, '')))
   const found: Printer['spots'] = []

@@ -63,10 +63,11 @@ export function sortOf({ name, text }: GivenFile): Sorted {
     return { sort: 'macro-file' }
   if (raws.filter(raw => meshRow(plainReportLine(raw))).length >= 2) return { sort: 'mesh' }
   const lines = read(text).filter(({ kind }) => kind !== 'blank' && kind !== 'comment')
+  // A settings report without its terminal's signs: settings, and nothing that moves.
+  const moves = lines.some(({ command }) => command && /^G(?:[0-3]|28)$/.test(command.name))
+  if (!moves && plain.filter(line => settingOfReport.test(line)).length > 2) return { sort: 'report' }
   const commands = lines.filter(({ command }) => command && /^(?:[GMT]-?\d|[A-Z_]{3,})/.test(command.name))
   if (commands.length > 0 && commands.length > lines.length / 2)
     return { sort: /\.g$/i.test(name) ? 'macro-file' : 'script' }
-  // A settings report without its terminal's signs.
-  if (plain.filter(line => settingOfReport.test(line)).length > 2) return { sort: 'report' }
   return { sort: null, why: 'Nothing in it tells of a printer: no config, no settings report, no G-code.' }
 }

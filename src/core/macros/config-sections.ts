@@ -48,7 +48,7 @@ function ownSections(text: string, file: string | null): Pick<Sections, 'section
   const sections: Section[] = []
   const problems: ConfigProblem[] = []
   let key: Key | null = null
-  rawLines(text).forEach((written, i) => {
+  rawLines(text.replace(/^\ufeff/, '')).forEach((written, i) => {
     const line = i + 1
     const saved = savedSign.test(written)
     const raw = saved ? written.replace(savedSign, '') : written
