@@ -34,6 +34,12 @@ const about = (path: string, place: PlaceName, title: string): Page => page(path
 export const pages = [
   page('/', 'shelf', 'Shelf', 'printers scripts start page home overview'),
   page('/printers/new', 'shelf', 'A new printer', 'add machine describe my printer'),
+  page(
+    '/printers/learn',
+    'shelf',
+    'Learn a printer',
+    'config printer.cfg settings report M503 M115 import machine detect',
+  ),
   about('/printers/:id', 'shelf', 'A printer'),
   page('/macros', 'shelf', 'Macros and config', 'config file macro files host templates include'),
   about('/history/:id', 'shelf', 'History of a script'),

@@ -53,6 +53,29 @@ describe('the terminal', () => {
     expect([sound.status, severities]).toEqual([0, ['advice']])
   })
 
+  it('learns a printer from its files, in the contract’s form, which rehearses as it is', () => {
+    const answer = cli(['learn', 'demo/machines/dunlin/settings.txt', '--json'])
+    expect(answer.status).toBe(0)
+    const { printer, told, asks, taught, passed_over } = JSON.parse(answer.out)
+    expect(told).toContainEqual({
+      field: 'highestSpeedMmS.y',
+      value: 250,
+      file: 'settings.txt',
+      line: 22,
+      how: 'stated',
+    })
+    expect(asks.map(({ key }: { key: string }) => key)).toContain('heaters.bed.secondsTo60')
+    expect(taught).toEqual([])
+    expect(passed_over[0]).toEqual({
+      file: 'settings.txt',
+      line: 16,
+      why: 'M149 sets nothing that a rehearsal needs.',
+    })
+    const path = join(folder, 'learned.json')
+    writeFileSync(path, JSON.stringify(printer))
+    expect(cli(['rehearse', '-', '--printer', path], 'G28\n').status).toBe(0)
+  })
+
   it('explains each line', () => {
     const json = JSON.parse(cli(['explain', '-', '--printer', 'Dunlin', '--json'], 'G90\n\n; note').out)
     expect(json).toEqual([
@@ -83,6 +106,9 @@ describe('the terminal', () => {
     [['check', '-', '--printer', 'Dunlin', '--moment', 'noon'], 2, '“noon” is not a moment'],
     [['check', '-', '--printer', 'Dunlin', '--speed'], 2, 'Unknown option'],
     [['list', 'birds'], 2, 'Say what to list'],
+    [['learn'], 2, 'Name the files to learn from'],
+    [['learn', 'nowhere.cfg'], 3, 'There is no file nowhere.cfg.'],
+    [['learn', 'LICENSE'], 3, 'LICENSE: Nothing in it tells of a printer'],
     [['check', 'nowhere.gcode', '--printer', 'Dunlin'], 3, 'There is no file nowhere.gcode.'],
     [['check', 'docs', '--printer', 'Dunlin'], 3, 'can’t be read'],
     [['check', '-', '--printer', 'package.json'], 3, 'package.json is not a printer as we know it'],

@@ -12,6 +12,7 @@ import { largestBody, largestShelf, Refused, shelfTooLarge, storageTrouble, tooL
 import { archiveRoutes } from './routes/archive.ts'
 import { binRoutes } from './routes/bin.ts'
 import { jobRoutes, materialRoutes, vocabularyRoutes } from './routes/kept.ts'
+import { learnRoutes } from './routes/learn.ts'
 import { printerRoutes } from './routes/printers.ts'
 import { refrainRoutes } from './routes/refrains.ts'
 import { rehearseRoutes } from './routes/rehearse.ts'
@@ -109,6 +110,7 @@ function apiOf({ database, backups, now, work = workHere, whole = shelfWorkHere(
     .route('/taught', taughtRoutes(database, now))
     .route('/uses', whereUsedRoutes(database))
     .route('/rehearse', rehearseRoutes(database, work))
+    .route('/learn', learnRoutes(work))
 }
 
 export function makeApp(parts: AppParts): Hono {

@@ -26,6 +26,9 @@ const Refrains = lazy(async () => ({ default: (await import('./places/refrains/R
 const KeepingPlace = lazy(async () => ({ default: (await import('./places/keeping/KeepingPlace.tsx')).KeepingPlace }))
 const PrinterPage = lazy(async () => ({ default: (await import('./places/printers/PrinterPage.tsx')).PrinterPage }))
 const NewPrinter = lazy(async () => ({ default: (await import('./places/printers/NewPrinter.tsx')).NewPrinter }))
+const LearnPrinter = lazy(async () => ({
+  default: (await import('./places/printers/learn/LearnPrinter.tsx')).LearnPrinter,
+}))
 const Runs = lazy(async () => ({ default: (await import('./places/runs/Runs.tsx')).Runs }))
 const Checks = lazy(async () => ({ default: (await import('./places/checks/Checks.tsx')).Checks }))
 const Read = lazy(async () => ({ default: (await import('./places/read/Read.tsx')).Read }))
@@ -49,6 +52,7 @@ const elements: Record<Path, ReactElement> = {
   '/refrains': <Refrains />,
   '/keeping': <KeepingPlace />,
   '/printers/new': <NewPrinter />,
+  '/printers/learn': <LearnPrinter />,
   '/printers/:id': <PrinterPage />,
   '/runs': <Runs />,
   '/checks': <Checks />,

@@ -7,6 +7,7 @@ import { callsOf } from '../core/explain/calls.ts'
 import { unknownIn } from '../core/explain/unknown.ts'
 import type * as Export from '../core/export/export.ts'
 import { splitLines } from '../core/gcode/read.ts'
+import type { GivenFile } from '../core/learn/findings.ts'
 import { readinessOf } from '../core/machine/readiness.ts'
 import { applyEdits } from '../core/model/script.ts'
 import { provenFinding } from '../core/prove.ts'
@@ -87,6 +88,9 @@ const fits = async (text: string, setting: RehearsalInput, runs: readonly Run[])
 const macroTroubles = async (setting: RehearsalInput) =>
   (await import('../core/explain/macro.ts')).troublesIn(stageOf(setting))
 
+/** A proposal for a printer from files. */
+const learn = async (files: readonly GivenFile[]) => (await import('../core/learn/learn.ts')).learnPrinter(files)
+
 /** What the Desk shows of a round. `cutAt` is the number of lines of a text too long to be rehearsed whole, else null. */
 export type DeskRound = ReturnType<typeof rehearse>
 
@@ -118,6 +122,7 @@ const rehearser = {
   propose,
   savings,
   fits,
+  learn,
   compareScripts: async (...asked: Asked<typeof Compare.compareScripts>) => (await compare()).compareScripts(...asked),
   tellApart: async (...asked: Asked<typeof Compare.tellApart>) => (await compare()).tellApart(...asked),
   tellRevisions: async (...asked: Asked<typeof Compare.tellRevisions>) => (await compare()).tellRevisions(...asked),

@@ -1,6 +1,6 @@
 // A printer from what was told of it: the best known of each field, over what is usual for such a machine.
 import * as v from 'valibot'
-import { type Answers, firstTool, printerFrom, usualAnswers } from '../model/new-printer.ts'
+import { type Answers, firstTool, printerFrom, usualAnswers, usualFieldsOf } from '../model/new-printer.ts'
 import { Printer } from '../model/printer.ts'
 import type { Ask, How, PassedOver, Told } from './findings.ts'
 
@@ -102,31 +102,6 @@ function answersFrom(fields: Fields): Answers {
   }
 }
 
-/** Fields that are told as guessed where nothing else is known. */
-const usualFields = [
-  'name',
-  'firmware.family',
-  'firmware.version',
-  'bedCarriedOn',
-  ...['x', 'y', 'z'].map(axis => `reach.${axis}`),
-  ...['x', 'y'].map(axis => `bed.${axis}`),
-  ...['x', 'y', 'z', 'e'].flatMap(axis => [`highestSpeedMmS.${axis}`, `highestAccelerationMmS2.${axis}`]),
-  ...['print', 'travel', 'retract'].map(what => `accelerationMmS2.${what}`),
-  'corner',
-  ...['x', 'y', 'z'].flatMap(axis => [`homing.at.${axis}`, `homing.speedMmS.${axis}`]),
-  ...['kind', 'offset.x', 'offset.y', 'grid', 'insetMm', 'secondsPerPoint'].map(what => `probe.${what}`),
-  'storedMesh',
-  'heaters.nozzle.highestC',
-  'heaters.nozzle.secondsTo200',
-  'heaters.nozzle.secondsCooling200To50',
-  'heaters.bed.highestC',
-  'heaters.bed.secondsTo60',
-  'heaters.bed.secondsTo100',
-  'heaters.bed.secondsCooling60To30',
-  'display',
-]
-const usualToolFields = ['name', 'nozzleMm', 'filamentMm', 'retractMm', 'retractMmS', 'highestFlowMm3S']
-
 /** What is asked of a figure that nobody said: how it is measured. */
 const measuring: Readonly<Record<string, string>> = {
   'heaters.nozzle.secondsTo200':
@@ -140,8 +115,7 @@ const measuring: Readonly<Record<string, string>> = {
 }
 
 function usualTold(printer: Printer, fields: Fields): Told[] {
-  const of = [...usualFields, ...printer.tools.flatMap((_, i) => usualToolFields.map(field => `tools.${i}.${field}`))]
-  return of.flatMap((field): Told[] => {
+  return usualFieldsOf(printer).flatMap((field): Told[] => {
     const value = valueAt(printer, field)
     const within = [...fields.keys()].some(known => known === field || field.startsWith(`${known}.`))
     if (value === undefined || within) return []
@@ -149,7 +123,20 @@ function usualTold(printer: Printer, fields: Fields): Told[] {
   })
 }
 
-export type Assembled = { printer: Printer; told: Told[]; asks: Ask[]; passedOver: PassedOver[] }
+/**
+ * A printer with these fields put in, and where each comes from; what the schema says against it where no printer can have them.
+ * `base` is left as it is.
+ */
+export function withTold(base: Printer, told: readonly Told[]): v.SafeParseResult<typeof Printer> {
+  const made: Json = structuredClone(base)
+  // The wider first, so that what is told of a part stands over what is told of the whole.
+  for (const { field, value } of [...told].sort((a, b) => a.field.length - b.field.length))
+    put(made, field, structuredClone(value))
+  return v.safeParse(Printer, { ...made, sources: { ...base.sources, ...sourcesOf(told) } })
+}
+
+/** `usual` is what such a machine has where nothing is told. */
+export type Assembled = { printer: Printer; usual: Printer; told: Told[]; asks: Ask[]; passedOver: PassedOver[] }
 
 /** The printer that fits what was told. A value that no printer can have is passed over with its reason. Never throws. */
 export function assemble(all: readonly Told[]): Assembled {
@@ -158,12 +145,11 @@ export function assemble(all: readonly Told[]): Assembled {
   const fields = best(spread(all), asks)
   for (;;) {
     const usual = printerFrom(answersFrom(fields))
-    const made: Json = structuredClone(usual)
     const noProbe = fields.get('probe')?.value === null
-    // The wider first, so that what is told of a part stands over what is told of the whole.
-    for (const [field, { value }] of [...fields].sort(([a], [b]) => a.length - b.length))
-      if (!(noProbe && field.startsWith('probe.'))) put(made, field, structuredClone(value))
-    const parsed = v.safeParse(Printer, made)
+    const parsed = withTold(
+      usual,
+      [...fields.values()].filter(({ field }) => !(noProbe && field.startsWith('probe.'))),
+    )
     const wrong = parsed.success ? null : wrongField(parsed.issues, fields)
     if (parsed.success || !wrong) {
       const printer = parsed.success ? parsed.output : usual
@@ -173,6 +159,7 @@ export function assemble(all: readonly Told[]): Assembled {
         if (measuring[field]) asks.push({ key: field, question: measuring[field], proposed: value })
       return {
         printer: { ...printer, sources: sourcesOf([...told, ...guessed]) },
+        usual,
         told: [...told, ...guessed],
         asks,
         passedOver,

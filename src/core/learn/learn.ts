@@ -10,10 +10,13 @@ import { readReport } from './read-report.ts'
 import { familyFor, readScript } from './read-script.ts'
 import { type Sort, sortOf } from './sort.ts'
 
+export { withTold } from './assemble.ts'
 export type { Ask, GivenFile, PassedOver, Told } from './findings.ts'
 
 export type Learned = {
   printer: Printer
+  /** What a machine of this kind has where nothing is told. */
+  usual: Printer
   told: Told[]
   asks: Ask[]
   /** Commands of the scripts that are not known here, as they would be taught. */
@@ -65,10 +68,11 @@ export function learnPrinter(given: readonly GivenFile[]): Learned {
   const first = assemble(notes.told)
   const known = new Map(first.told.map(({ field, how, file, line }) => [field, { how, file, line }]))
   for (const file of of('script')) readScript(file, first.printer, known, notes)
-  const { printer, told, asks, passedOver } = of('script').length ? assemble(notes.told) : first
+  const { printer, usual, told, asks, passedOver } = of('script').length ? assemble(notes.told) : first
   const asked = [...asks, ...notes.asks]
   return {
     printer,
+    usual,
     told,
     asks: asked.filter(({ key }, i) => asked.findIndex(each => each.key === key) === i),
     taught: notes.taught.filter(({ name }, i, all) => all.findIndex(each => each.name === name) === i),

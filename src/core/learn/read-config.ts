@@ -49,8 +49,8 @@ class ConfigFigures {
 
   number(section: string, key: string): { value: number; place: Place } | null {
     const found = this.text(section, key)
-    const value = found && /^[+-]?(?:\d+\.?\d*|\.\d+)$/.test(found.text) ? Number(found.text) : null
-    return found && value !== null ? { value, place: found.place } : null
+    const value = found && /^[-+.\d]+$/.test(found.text) ? Number(found.text) : Number.NaN
+    return found && Number.isFinite(value) ? { value, place: found.place } : null
   }
 
   /** `30, 30`, or one number that goes for both. */
@@ -87,7 +87,7 @@ const passedSections: [RegExp, string][] = [
   [/^(?:heater_|controller_|temperature_)?fan(?:_generic)?\b/, 'A fan: it takes no time and moves nothing.'],
   [/^delayed_gcode/, 'It runs by itself when its time comes; it is kept with the macros.'],
 ]
-const passedOtherwise = 'Nothing that a rehearsal reckons with.'
+const passedOtherwise = 'Nothing that a rehearsal needs.'
 
 /** So many keys are named; the others are counted. */
 const mostKeys = 6
@@ -186,10 +186,10 @@ function motion(config: ConfigFigures, notes: Notes): { x: Span | null; y: Span 
       kinematics.place,
     )
   }
-  for (const axis of ['x', 'y'] as const) {
-    if (speed) notes.state(`highestSpeedMmS.${axis}`, speed.value, speed.place)
-    if (acceleration) notes.state(`highestAccelerationMmS2.${axis}`, acceleration.value, acceleration.place)
-  }
+  const both = ['x', 'y'] as const
+  if (speed) for (const axis of both) notes.state(`highestSpeedMmS.${axis}`, speed.value, speed.place)
+  if (acceleration)
+    for (const axis of both) notes.state(`highestAccelerationMmS2.${axis}`, acceleration.value, acceleration.place)
   if (acceleration)
     for (const what of ['print', 'travel'])
       notes.state(`accelerationMmS2.${what}`, acceleration.value, acceleration.place)
@@ -489,6 +489,7 @@ function chamber(config: ConfigFigures, notes: Notes): void {
     heater ? 'it has a heater; how long it takes is not said' : 'only the bed warms it; how far is not said',
     highest?.place ?? config.placeOf(name),
   )
+  if (heater && highest) notes.state('heaters.chamber.highestC', highest.value, highest.place)
 }
 
 function besides(config: ConfigFigures, notes: Notes): void {

@@ -104,8 +104,8 @@ const tool: Reader = ({ command, place, comment }, notes, { heaterOfTool }) => {
   if (heater !== undefined) heaterOfTool.set(number, heater)
   const inputs = numbers(command, 'D').length
   if (inputs > 1) notes.derive(`tools.${number}.mixingInputs`, inputs, place, 'it takes so many drives at once')
-  const size = /(?:^|\s)(0?\.\d{1,2}|1\.\d)\s*(?:mm)?\s*nozzle|nozzle\s*(?:of\s*)?(0?\.\d{1,2}|1\.\d)/i.exec(comment)
-  const nozzle = size?.[1] ?? size?.[2]
+  const [, nozzle] =
+    /(\d?\.\d{1,2}) (?:mm )?nozzle/i.exec(comment) ?? /nozzle (?:of )?(\d?\.\d{1,2})/i.exec(comment) ?? []
   if (nozzle) notes.guess(`tools.${number}.nozzleMm`, Number(nozzle), 'the comment beside it says so', place)
 }
 
@@ -219,7 +219,7 @@ const readers: Readonly<Record<string, Reader>> = {
 }
 
 const otherwise: Reader = ({ command, place }, notes) =>
-  notes.pass(place, `${command.name} says nothing of the machine that a rehearsal reckons with.`)
+  notes.pass(place, `${command.name} says nothing of the machine that a rehearsal needs.`)
 const conditional = /^(?:if|elif|else|while|var|global|set|abort|echo|break|continue)$/i
 const undecided: Reader = ({ command, place }, notes) =>
   notes.pass(
@@ -318,8 +318,8 @@ const byTuning = 'from how the heater was tuned (M307)'
 function heaters(gathered: Gathered, notes: Notes): void {
   const { heaters: tuned, highest, heaterOfTool, bedHeater, chamberHeater } = gathered
   const nozzle = heaterOfTool.get(Math.min(...heaterOfTool.keys())) ?? 1
-  const most = highest.get(nozzle)
-  if (most) notes.state('heaters.nozzle.highestC', most.value, most.place)
+  const nozzleMost = highest.get(nozzle)
+  if (nozzleMost) notes.state('heaters.nozzle.highestC', nozzleMost.value, nozzleMost.place)
   const bedMost = highest.get(bedHeater.number)
   if (bedMost) notes.state('heaters.bed.highestC', bedMost.value, bedMost.place)
   const tell = (
@@ -351,6 +351,8 @@ function heaters(gathered: Gathered, notes: Notes): void {
     'it has a heater; how far the bed warms it is not said',
     chamberHeater.place,
   )
+  const most = highest.get(chamberHeater.number)
+  if (most) notes.state('heaters.chamber.highestC', most.value, most.place)
 }
 
 const fileNamed = (files: readonly GivenFile[], name: string): GivenFile | undefined =>

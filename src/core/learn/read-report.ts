@@ -73,7 +73,7 @@ const settings: Readonly<Record<string, Reader>> = {
       notes.state(`tools.${tool}.offset.${axis}`, numberOf(command, axis.toUpperCase()), place)
   },
   M302: (command, place, notes) => notes.state('extrudes.coldestC', numberOf(command, 'S'), place),
-  M420: (_command, place, notes) => notes.derive('storedMesh', true, place, 'its settings speak of levelling'),
+  M420: (_command, place, notes) => notes.derive('storedMesh', true, place, 'its settings include levelling'),
   M603: (command, place, notes) => {
     const [unload, load] = [numberOf(command, 'U'), numberOf(command, 'L')]
     if (unload !== null && load !== null && (numberOf(command, 'T') ?? 0) === 0)
@@ -194,7 +194,7 @@ export function readReport({ name, text }: GivenFile, notes: Notes): void {
       told = true
       reader(command, place, notes)
     } else if (command && passedSettings.test(command.name))
-      notes.pass(place, `${command.name} sets nothing that a rehearsal reckons with.`)
+      notes.pass(place, `${command.name} sets nothing that a rehearsal needs.`)
     else if (!between.test(line) && !/^(?:FIRMWARE_|Cap:)/i.test(line))
       notes.pass(place, `“${line.slice(0, 40)}” is nothing that we know.`)
   })

@@ -133,7 +133,7 @@ function heat({ trace }: Round, file: GivenFile, printer: Printer, known: Known,
 /** Off the bed: filament that is extruded in one place falls into a bucket; strokes one way and back go over a brush. */
 function places(steps: readonly Step[], lineOf: (step: Step) => Place, printer: Printer, notes: Notes): void {
   const off = ({ to }: Step) => offBedMm(printer, to.x, to.y) > 0.5
-  const told = new Set(printer.spots.map(({ name }) => name.replace(/_.*$/, '')))
+  const told = new Set(printer.spots.map(({ name }) => name.split('_')[0]))
   const found: Printer['spots'] = []
   let first: Place | null = null
   const add = (name: string, step: Step) => {

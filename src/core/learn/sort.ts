@@ -71,3 +71,14 @@ export function sortOf({ name, text }: GivenFile): Sorted {
     return { sort: /\.g$/i.test(name) ? 'macro-file' : 'script' }
   return { sort: null, why: 'Nothing in it tells of a printer: no config, no settings report, no G-code.' }
 }
+
+/** Whether a file tells of a machine, and is nothing that a person would open as a script. */
+export function describesMachine(file: GivenFile): boolean {
+  const { sort } = sortOf(file)
+  return (
+    sort === 'config' ||
+    sort === 'report' ||
+    sort === 'mesh' ||
+    (sort === 'macro-file' && /^config/i.test(bare(file.name)))
+  )
+}

@@ -79,11 +79,57 @@ const carried: Record<Printer['bedCarriedOn'], string> = {
 /** A probe point each so many mm, three at least and seven at most. */
 const points = (mm: number): number => Math.min(7, Math.max(3, Math.round(mm / 50)))
 
+/** Fields that a printer has by what is usual for its kind, where nobody says otherwise. */
+const usualFields = [
+  'name',
+  'firmware.family',
+  'firmware.version',
+  'bedCarriedOn',
+  ...['x', 'y', 'z'].map(axis => `reach.${axis}`),
+  ...['x', 'y'].map(axis => `bed.${axis}`),
+  ...['x', 'y', 'z', 'e'].flatMap(axis => [`highestSpeedMmS.${axis}`, `highestAccelerationMmS2.${axis}`]),
+  ...['print', 'travel', 'retract'].map(what => `accelerationMmS2.${what}`),
+  'corner',
+  ...['x', 'y', 'z'].flatMap(axis => [`homing.at.${axis}`, `homing.speedMmS.${axis}`]),
+  ...['kind', 'offset.x', 'offset.y', 'grid', 'insetMm', 'secondsPerPoint'].map(what => `probe.${what}`),
+  'storedMesh',
+  'heaters.nozzle.highestC',
+  'heaters.nozzle.secondsTo200',
+  'heaters.nozzle.secondsCooling200To50',
+  'heaters.bed.highestC',
+  'heaters.bed.secondsTo60',
+  'heaters.bed.secondsTo100',
+  'heaters.bed.secondsCooling60To30',
+  'display',
+]
+const usualToolFields = ['name', 'nozzleMm', 'filamentMm', 'retractMm', 'retractMmS', 'highestFlowMm3S']
+
+/** By their way in a printer's schema, as `tools.0.nozzleMm`. */
+export const usualFieldsOf = ({ tools }: Pick<Printer, 'tools'>): string[] => [
+  ...usualFields,
+  ...tools.flatMap((_, i) => usualToolFields.map(field => `tools.${i}.${field}`)),
+]
+
+/** What the five questions ask; all else is what is usual. */
+const askedFor =
+  /^(?:name|firmware\.family|bedCarriedOn|reach|bed\.|probe\.kind|heaters\.\w+\.highestC|tools\.\d+\.(?:nozzleMm|filamentMm))/
+
 /**
  * The figures that were not asked are what a printer of this kind usually has: a bed that slides is slower than a head that does;
  * warm-up takes as long as the bed is large.
  */
 export function printerFrom(answers: Answers): Printer {
+  const printer = figuresFrom(answers)
+  const guessed = usualFieldsOf(printer).filter(
+    field => !askedFor.test(field) && (printer.probe !== null || !field.startsWith('probe.')),
+  )
+  return {
+    ...printer,
+    sources: Object.fromEntries(guessed.map(field => [field, { how: 'guessed', file: null, line: null }])),
+  }
+}
+
+function figuresFrom(answers: Answers): Printer {
   const { name, widthMm, heightMm, round, family, bedCarriedOn, probe, nozzleHighestC, bedHighestC } = answers
   const depthMm = round ? widthMm : answers.depthMm
   const slides = bedCarriedOn === 'y'

@@ -115,6 +115,7 @@ export function makePool(most: number, limits = limitsOfTexts, file = threadFile
   return {
     rehearse: (...given) => ask('rehearse', given),
     summarize: (...given) => ask('summarize', given),
+    learn: (...given) => ask('learn', given),
     close,
   }
 }

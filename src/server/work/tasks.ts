@@ -1,5 +1,6 @@
 // What the server lets others work out of a text: a rehearsal, and what a script comes to. Plain data in, plain data out.
 import { type Extra, rehearsalAnswer } from '../../core/answer.ts'
+import { type GivenFile, learnedAnswer, learnPrinter } from '../../core/learn/learn.ts'
 import { provenFindings } from '../../core/prove.ts'
 import { type RehearsalInput, rehearseScript } from '../../core/round.ts'
 import { misfit, type Run } from '../../core/runs/fits.ts'
@@ -37,7 +38,10 @@ function rehearse(text: string, setting: RehearsalInput, extras: readonly Extra[
   return JSON.stringify(rehearsalAnswer({ ...round, findings }, extras))
 }
 
-export const tasks = { rehearse, summarize }
+/** A proposal for a printer, as the contract has it, written as JSON. */
+const learn = (files: readonly GivenFile[]): string => JSON.stringify(learnedAnswer(learnPrinter(files)))
+
+export const tasks = { rehearse, summarize, learn }
 export type Tasks = typeof tasks
 
 /** The tasks as they are asked for: the answer comes in its time, from wherever it is worked out. */
@@ -47,4 +51,5 @@ export type Work = { [T in keyof Tasks]: (...given: Parameters<Tasks[T]>) => Pro
 export const workHere: Work = {
   rehearse: async (...given) => tasks.rehearse(...given),
   summarize: async (...given) => tasks.summarize(...given),
+  learn: async (...given) => tasks.learn(...given),
 }

@@ -1,7 +1,7 @@
-// A script file that is dropped anywhere opens on the Desk; places that take files of their own are marked `data-takes-files`.
+// A script file that is dropped anywhere opens on the Desk, and what tells of a machine is learned from; places that take files of their own are marked `data-takes-files`.
 import { useEffect, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
-import { beginFromFile } from '../state/begin.ts'
+import { beginFromFiles } from '../state/begin.ts'
 import { Notice } from './Notice.tsx'
 
 /** How long a refusal is shown, ms. */
@@ -15,9 +15,9 @@ export function DropAnywhere() {
   const navigate = useNavigate()
   const [over, setOver] = useState(false)
   const [problem, setProblem] = useState<string | null>(null)
-  const take = useRef(async (_: File) => {})
-  take.current = async file => {
-    const { address, why } = await beginFromFile(file)
+  const take = useRef(async (_: readonly File[]) => {})
+  take.current = async files => {
+    const { address, why } = await beginFromFiles(files)
     if (why === null) return navigate(address)
     setProblem(why)
     setTimeout(() => setProblem(null), shownMs)
@@ -30,12 +30,12 @@ export function DropAnywhere() {
     const onLeave = (event: DragEvent) => event.relatedTarget === null && setOver(false)
     const onDrop = (event: DragEvent) => {
       setOver(false)
-      const file = event.dataTransfer?.files[0]
-      if (!file || !isForMe(event)) return
+      const files = [...(event.dataTransfer?.files ?? [])]
+      if (files.length === 0 || !isForMe(event)) return
       // The editor would write the file into the script.
       event.preventDefault()
       event.stopPropagation()
-      void take.current(file)
+      void take.current(files)
     }
     addEventListener('dragover', onOver, { capture: true })
     addEventListener('dragleave', onLeave, { capture: true })

@@ -66,12 +66,15 @@ export function useForm<T extends FieldValues>({ key, schema, saved, begin = sav
     addEventListener('beforeunload', hold)
     return () => removeEventListener('beforeunload', hold)
   }, [key, changed, now, kept])
-  // What was changed elsewhere is shown where nothing was changed here.
-  const untouched = useRef(!changed)
-  untouched.current = !changed
+  // What was changed elsewhere is shown where the form still stands as what was saved before.
+  const shown = useRef({ now, kept })
   useEffect(() => {
-    if (untouched.current) fields.reset(JSON.parse(kept))
+    const before = shown.current
+    if (before.kept !== kept && before.now === before.kept) fields.reset(JSON.parse(kept))
   }, [fields, kept])
+  useEffect(() => {
+    shown.current = { now, kept }
+  })
   const change = (part: Partial<T>) => {
     for (const name of Object.keys(part))
       fields.setValue(name as FieldPath<T>, part[name] as FieldPathValue<T, FieldPath<T>>)

@@ -27,5 +27,21 @@ export async function beginFromFile(file: File): Promise<Begun> {
     return { address: null, why: `“${file.name}” is larger than 64 MB, which is more than this takes.` }
   const decoded = decodeScript(new Uint8Array(await file.arrayBuffer()))
   if (!decoded.ok) return { address: null, why: `“${file.name}”: ${decoded.why}` }
+  // What describes a machine is no script: it is learned from.
+  const { describesMachine } = await import('../../core/learn/sort.ts')
+  if (describesMachine({ name: file.name, text: decoded.text })) {
+    const { giveFiles } = await import('./learning.ts')
+    await giveFiles([file])
+    return { address: '/printers/learn', why: null }
+  }
   return beginScript(decoded.text, file.name.replace(/\.(gcode|gco|g|nc|txt)$/i, ''))
+}
+
+/** Several files at once tell of a machine; one alone may be a script. */
+export async function beginFromFiles(files: readonly File[]): Promise<Begun> {
+  const [first] = files
+  if (first && files.length === 1) return beginFromFile(first)
+  const { giveFiles } = await import('./learning.ts')
+  await giveFiles(files)
+  return { address: '/printers/learn', why: null }
 }

@@ -5,6 +5,7 @@ import { firstChange } from '../../core/compare/first-change.ts'
 import type { Effect } from '../../core/compare/printer-change.ts'
 import type { Compared, Script } from '../../core/compare/side-by-side.ts'
 import type { Taken, Wish } from '../../core/export/export.ts'
+import type { GivenFile } from '../../core/learn/findings.ts'
 import type { Printer } from '../../core/model/printer.ts'
 import type { RehearsalInput } from '../../core/round.ts'
 import type { RoundStep } from '../../core/round-steps.ts'
@@ -187,3 +188,6 @@ export const exportAside = (
 export const effectsAside = (
   scripts: readonly { id: number; text: string; before: RehearsalInput; after: RehearsalInput }[],
 ): Promise<Effect[]> => worker.ask(remote => remote.effectsOf(scripts))
+
+/** A proposal for a printer from files that a machine or its owner has. */
+export const learnAside = (files: readonly GivenFile[]) => worker.ask(remote => remote.learn(files))

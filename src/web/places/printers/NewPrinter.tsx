@@ -4,6 +4,7 @@ import { useNavigate, useSearchParams } from 'react-router'
 import { Answers, printerFrom, usualAnswers } from '../../../core/model/new-printer.ts'
 import { Button } from '../../parts/Button.tsx'
 import { NumberField } from '../../parts/NumberField.tsx'
+import { PageLink } from '../../parts/Press.tsx'
 import { Radios } from '../../parts/Radios.tsx'
 import { TextField } from '../../parts/TextField.tsx'
 import { useForm } from '../../parts/useForm.ts'
@@ -95,7 +96,12 @@ export function NewPrinter() {
         <div>
           <h1 className="font-serif text-[27px] font-semibold">A new printer</h1>
           <p className="text-soft">
-            Five questions. All else gets what such printers usually have, and can be changed.
+            Five questions. All else gets what such printers usually have, and can be changed. Have you its config, or
+            what it says of itself? Then it can be{' '}
+            <PageLink to="/printers/learn" className="text-heat underline">
+              learned from its files
+            </PageLink>
+            .
           </p>
         </div>
         <Question number={1} title="What do you call it?">

@@ -5,14 +5,51 @@ import { Field, fieldLook } from '../../parts/Field.tsx'
 import { flawAt } from '../../parts/flaw-at.ts'
 import { NumberField } from '../../parts/NumberField.tsx'
 import { TextField } from '../../parts/TextField.tsx'
-import type { FieldSpec } from './fields.ts'
+import { at, type FieldSpec } from './fields.ts'
+import { canMeasure, Measure } from './Measure.tsx'
+import { measured, sourceOf, wordsOfSource } from './sources.ts'
 
-type Props = { field: FieldSpec; form: UseFormReturn<Printer, unknown, Printer> }
+type Props = {
+  field: FieldSpec
+  form: UseFormReturn<Printer, unknown, Printer>
+  /** As it stands in the form, and as it is saved. */
+  printer: Printer
+  saved: Printer
+  onChange: (part: Partial<Printer>) => void
+}
 
 /** A tool is said by its number, and none by nothing. */
 const toolOf = (value: string | number | null): number | null => (value === '' || value === null ? null : Number(value))
 
-export function OneField({ field: { path, label, unit, kind, options }, form }: Props) {
+/** A field with where its value comes from below, and a watch where it can be measured. */
+export function OneField({ field, form, printer, saved, onChange }: Props) {
+  const { path } = field
+  const source = sourceOf(printer, path)
+  const own = source?.how !== 'measured' && JSON.stringify(at(printer, path)) !== JSON.stringify(at(saved, path))
+  const wide = field.options || field.kind === 'text'
+  return (
+    <div className={wide ? 'col-span-2' : ''}>
+      <Entry field={field} form={form} />
+      {(source || canMeasure(path)) && (
+        <p className="flex flex-wrap items-baseline gap-x-2 text-[12px] leading-4 text-soft">
+          {source && <span>{own ? 'yours, not saved yet' : wordsOfSource(source)}</span>}
+          {canMeasure(path) && (
+            <Measure
+              printer={printer}
+              path={path}
+              onMeasured={seconds => {
+                form.setValue(path as FieldPath<Printer>, seconds)
+                onChange({ sources: measured(printer, path) })
+              }}
+            />
+          )}
+        </p>
+      )}
+    </div>
+  )
+}
+
+function Entry({ field: { path, label, unit, kind, options }, form }: Pick<Props, 'field' | 'form'>) {
   const name = path as FieldPath<Printer>
   if (kind === 'yes')
     return (
@@ -23,7 +60,7 @@ export function OneField({ field: { path, label, unit, kind, options }, form }: 
     )
   if (!kind && !options) return <NumberField form={form} path={name} name={label} {...(unit && { unit })} />
   return (
-    <div className="col-span-2">
+    <div>
       {options ? (
         <Field name={label} flaw={flawAt(form, name)}>
           {(id, described) => (

@@ -1,5 +1,5 @@
 // A printer: everything that is known of it, its bed drawn as it is entered, and what a change does to its scripts.
-import { Copy, Download, History } from 'lucide-react'
+import { Copy, Download, FileSearch, History } from 'lucide-react'
 import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import type { SavedScript } from '../../../core/model/kept.ts'
@@ -21,6 +21,7 @@ import { labelOf, sectionsOf } from './fields.ts'
 import { Having } from './Having.tsx'
 import { OneField } from './OneField.tsx'
 import { PlacesForm } from './PlacesForm.tsx'
+import { withOwnSources } from './sources.ts'
 
 export function PrinterPage() {
   const { id = '' } = useParams()
@@ -51,7 +52,7 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
     schema: Printer,
     saved,
     send: async printer => {
-      await api.changePrinter(id, printer)
+      await api.changePrinter(id, withOwnSources(saved, printer))
       setSaid('Saved')
     },
   })
@@ -77,6 +78,9 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
           </p>
         </div>
         <Button onClick={() => setAsking(true)}>Throw away…</Button>
+        <Button onClick={() => void navigate(`/printers/learn?for=${id}`)}>
+          <FileSearch size={15} aria-hidden /> Learn from files…
+        </Button>
         <Button onClick={() => setEarlier(true)}>
           <History size={15} aria-hidden /> Earlier…
         </Button>
@@ -108,7 +112,14 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
               {about && <p className="mb-1 text-[14px] text-soft">{about}</p>}
               <div className="grid grid-cols-4 gap-x-4 gap-y-2 max-[640px]:grid-cols-2">
                 {asked.map(field => (
-                  <OneField key={field.path} field={field} form={fields} />
+                  <OneField
+                    key={field.path}
+                    field={field}
+                    form={fields}
+                    printer={printer}
+                    saved={saved}
+                    onChange={change}
+                  />
                 ))}
               </div>
               {tool !== undefined && (

@@ -14,6 +14,9 @@ export function Welcome({ onLookAround }: { onLookAround: () => void }) {
         <PageLink to="/printers/new" className={look}>
           Describe my printer
         </PageLink>
+        <PageLink to="/printers/learn" className={look}>
+          Learn it from its files
+        </PageLink>
         <Press onClick={onLookAround} className={look}>
           Look around with the examples
         </Press>

@@ -1,0 +1,120 @@
+// Learn a printer: files go in at the left, and at the right stands what they tell, each field with where it comes from.
+import { useEffect, useState } from 'react'
+import { useNavigate, useSearchParams } from 'react-router'
+import type { Learned } from '../../../../core/learn/learn.ts'
+import { Notice } from '../../../parts/Notice.tsx'
+import { useTitle } from '../../../parts/useTitle.ts'
+import { useThings } from '../../../state/asking.ts'
+import { giveText, useLearning } from '../../../state/learning.ts'
+import { learnAside } from '../../../state/rehearser.ts'
+import { GivenFiles } from './GivenFiles.tsx'
+import { Proposal } from './Proposal.tsx'
+
+/** What the files tell, worked out beside the page. */
+function useLearned() {
+  const files = useLearning(state => state.files)
+  const [learned, setLearned] = useState<Learned | null>(null)
+  const [problem, setProblem] = useState<string | null>(null)
+  useEffect(() => {
+    let current = true
+    setProblem(null)
+    if (files.length === 0) setLearned(null)
+    else
+      learnAside(files).then(
+        found => current && setLearned(found),
+        error => current && setProblem((error as Error).message),
+      )
+    return () => {
+      current = false
+    }
+  }, [files])
+  return { files, learned, problem }
+}
+
+export function LearnPrinter() {
+  useTitle('Learn a printer')
+  const navigate = useNavigate()
+  const [search] = useSearchParams()
+  const things = useThings().data
+  const existing = things?.printers.find(({ id }) => String(id) === search.get('for')) ?? null
+  const { files, learned, problem } = useLearned()
+  useEffect(() => {
+    const onPaste = (event: ClipboardEvent) => {
+      const text = event.clipboardData?.getData('text/plain') ?? ''
+      if (text.trim() === '' || (event.target instanceof Element && event.target.closest('input, textarea'))) return
+      event.preventDefault()
+      giveText(text)
+    }
+    addEventListener('paste', onPaste)
+    return () => removeEventListener('paste', onPaste)
+  }, [])
+  return (
+    <div className="mx-auto grid max-w-[1400px] grid-cols-[320px_minmax(0,1fr)] content-start gap-6 px-6 py-5 max-[899px]:grid-cols-1 max-[899px]:px-3">
+      <div className="grid content-start gap-4">
+        <div>
+          <h1 className="font-serif text-[27px] font-semibold">
+            {existing ? `Learn more of ${existing.data.name}` : 'Learn a printer'}
+          </h1>
+          <p className="text-soft">
+            From what it has already: its config, what it says of itself, the files on its card, its start and end
+            scripts.
+          </p>
+        </div>
+        <GivenFiles passedOver={learned?.passedOver ?? []} />
+      </div>
+      <div className="min-w-0">
+        {problem && <Notice>{problem}</Notice>}
+        {files.length === 0 && <WhatToGive />}
+        {files.length > 0 && !learned && !problem && <p className="pt-16 text-soft">Reading…</p>}
+        {learned && (
+          <Proposal
+            key={existing?.id ?? 'new'}
+            learned={learned}
+            existing={existing}
+            onDone={id => void navigate(`/printers/${id}`)}
+          />
+        )}
+      </div>
+    </div>
+  )
+}
+
+const kinds: { what: string; where: string }[] = [
+  {
+    what: 'A host’s config',
+    where: 'The file with [sections], usually printer.cfg, and the files that it includes.',
+  },
+  {
+    what: 'What a board says of itself',
+    where: 'Send M115, M503 and M211 from a terminal, and copy all that it answers.',
+  },
+  {
+    what: 'The files on a card',
+    where: 'config.g, the homing files, the files of its tools.',
+  },
+  { what: 'A mesh', where: 'What the machine prints after probing the bed.' },
+  {
+    what: 'Start and end scripts',
+    where: 'They show how far the head goes, the bucket and the brush, and the heat that is used.',
+  },
+]
+
+const WhatToGive = () => (
+  <section aria-label="What can be given" className="rounded-card border border-rule bg-raised px-5 py-4">
+    <h2 className="font-serif text-[18px] font-semibold">What can be given</h2>
+    <dl className="mt-2 grid gap-2.5">
+      {kinds.map(({ what, where }) => (
+        <div
+          key={what}
+          className="grid grid-cols-[220px_minmax(0,1fr)] gap-3 max-[640px]:grid-cols-1 max-[640px]:gap-0"
+        >
+          <dt className="font-semibold">{what}</dt>
+          <dd className="text-soft">{where}</dd>
+        </div>
+      ))}
+    </dl>
+    <p className="mt-3 text-soft">
+      In any order, several at once. Nothing is sent anywhere, and nothing is changed before you say so.
+    </p>
+  </section>
+)

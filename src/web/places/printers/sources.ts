@@ -1,0 +1,38 @@
+// Where a printer's fields come from, as its page says it; what a person changes is theirs.
+import type { HowKnown, Printer, Source } from '../../../core/model/printer.ts'
+import { at } from './fields.ts'
+
+/** A field's own source, or that of what it is a part of: `bed.x.1` comes from where `bed.x` does. */
+export function sourceOf({ sources }: Pick<Printer, 'sources'>, path: string): Source | null {
+  for (let way = path; way !== ''; way = way.slice(0, Math.max(0, way.lastIndexOf('.')))) {
+    const found = sources[way]
+    if (found) return found
+  }
+  return null
+}
+
+const words: Record<HowKnown, string> = {
+  stated: 'stated',
+  derived: 'derived',
+  guessed: 'guessed, what is usual',
+  measured: 'measured',
+}
+
+/** `stated · printer.cfg, line 9`. */
+export function wordsOfSource({ how, file, line }: Source): string {
+  if (!file) return words[how]
+  return `${how} · ${file}${line === null ? '' : `, line ${line}`}`
+}
+
+/** The printer as it is saved: what differs from before comes from no file any more, but for what was measured just now. */
+export function withOwnSources(before: Printer, after: Printer): Printer {
+  const kept = Object.entries(after.sources).filter(
+    ([way, { how }]) => how === 'measured' || JSON.stringify(at(before, way)) === JSON.stringify(at(after, way)),
+  )
+  return { ...after, sources: Object.fromEntries(kept) }
+}
+
+export const measured = (printer: Printer, path: string): Printer['sources'] => ({
+  ...printer.sources,
+  [path]: { how: 'measured', file: null, line: null },
+})
