@@ -221,6 +221,20 @@ describe('rehearsing over HTTP', () => {
   })
 })
 
+describe('learning over HTTP', () => {
+  it('gives the JSON of the contract, and wants at least one file', async () => {
+    const text = '[printer]\nkinematics: corexy\n[stepper_x]\nposition_max: 120\n'
+    const { status, json: learned } = await ask('/learn', 'POST', { files: [{ name: 'printer.cfg', text }] })
+    expect(status).toBe(200)
+    expect(Object.keys(learned)).toEqual(['printer', 'told', 'asks', 'taught', 'passed_over'])
+    expect(learned.printer).toMatchObject({ firmware: { family: 'host' }, reach: { x: [0, 120] } })
+    expect(learned.told).toContainEqual(
+      expect.objectContaining({ field: 'reach.x', file: 'printer.cfg', line: 4, how: 'stated' }),
+    )
+    expect((await ask('/learn', 'POST', { files: [] })).status).toBe(400)
+  })
+})
+
 describe('bad requests', () => {
   it.each([
     ['/nowhere', 'GET', undefined, 404, 'There is nothing at /api/nowhere.'],

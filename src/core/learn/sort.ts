@@ -66,9 +66,9 @@ export function sortOf({ name, text }: GivenFile): Sorted {
   // A settings report without its terminal's signs: settings, and nothing that moves.
   const moves = lines.some(({ command }) => command && /^G(?:[0-3]|28)$/.test(command.name))
   if (!moves && plain.filter(line => settingOfReport.test(line)).length > 2) return { sort: 'report' }
-  const commands = lines.filter(({ command }) => command && /^(?:[GMT]-?\d|[A-Z_]{3,})/.test(command.name))
-  if (commands.length > 0 && commands.length > lines.length / 2)
-    return { sort: /\.g$/i.test(name) ? 'macro-file' : 'script' }
+  const commands = lines.filter(({ command }) => command && /^(?:[GMT]-?\d|[A-Z]+_[A-Z])/.test(command.name))
+  if (commands.length > 0 && /\.g$/i.test(name)) return { sort: 'macro-file' }
+  if (commands.length > lines.length / 2) return { sort: 'script' }
   return { sort: null, why: 'Nothing in it tells of a printer: no config, no settings report, no G-code.' }
 }
 
