@@ -20,6 +20,7 @@ const order = [
   'core/script',
   'core/explain',
   'core/check',
+  'core/documents',
   'core/round-steps.ts',
   'core/round.ts',
   'core/prove.ts',

@@ -1,6 +1,8 @@
 // One whole round: a script's text against one printer, material, job and moment, read, rehearsed, checked and explained.
 import { check } from './check/check.ts'
 import type { Finding, SetAside } from './check/finding.ts'
+import { explainDocument } from './documents/explained.ts'
+import { callLine, documentLines, withText } from './documents/open.ts'
 import { type Explained, explain } from './explain/explain.ts'
 import { familyOf } from './firmware/families.ts'
 import { taughtFor, withTaught } from './firmware/teach.ts'
@@ -9,7 +11,7 @@ import { read } from './gcode/read.ts'
 import { stateAfter } from './machine/after.ts'
 import { type Ooze, oozeOf } from './machine/ooze.ts'
 import { type Bounds, type Durations, type Filament, type Stroke, strokesOf, totals } from './machine/outcome.ts'
-import type { MachineState, Stage } from './machine/state.ts'
+import type { MachineState, Opened, Stage } from './machine/state.ts'
 import type { PlainCommand, Trace } from './machine/trace.ts'
 import { configOf } from './macros/config.ts'
 import type { Job } from './model/job.ts'
@@ -21,6 +23,7 @@ import type { Vocabulary } from './model/vocabulary.ts'
 import type { Resolution } from './resolve/resolution.ts'
 import { rehearseLines } from './resolve/resolve.ts'
 import type { RoundStep } from './round-steps.ts'
+import { asTemplate } from './script/edits/as-template.ts'
 import { type Passage, passagesOf } from './script/passages.ts'
 
 /** What a script is rehearsed for. */
@@ -40,6 +43,8 @@ export type RehearsalInput = {
   standIns?: Readonly<Record<string, number>> | undefined
   /** Commands that the person taught, of any family. */
   taught?: readonly TaughtCommand[]
+  /** Where the text is no script but a config or a macro file of this printer: which, and the line that calls what is in it. */
+  opened?: Opened | undefined
 }
 
 export type Round = {
@@ -84,13 +89,26 @@ export function rehearseAndCheck(
   told = toNobody,
 ): Omit<Round, 'explained'> {
   told('rehearsing')
+  const { opened } = setting
+  if (opened) return rehearseDocument(text, { ...setting, opened })
   const stage = stageOf(setting)
   const { resolution, trace } = rehearseLines(lines, stage)
+  told('checking')
+  return seenOn(text, lines, resolution, trace, stage)
+}
+
+/** What a rehearsal comes to: strokes, ooze, passages, findings. */
+function seenOn(
+  text: string,
+  lines: Line[],
+  resolution: Resolution,
+  trace: Trace,
+  stage: Stage,
+): Omit<Round, 'explained'> {
   const commands = trace.ran ?? []
   const strokes = strokesOf(trace, stage)
   const ooze = oozeOf(trace, stage)
   const passages = passagesOf(lines, trace, stage)
-  told('checking')
   const { findings, setAside } = check({ text, lines, commands, resolution, trace, stage, strokes, ooze, passages })
   return {
     stage,
@@ -108,11 +126,43 @@ export function rehearseAndCheck(
   }
 }
 
+/** What these say of words in brackets is said of scripts; a template's are its own. */
+const ofOurValues = [
+  'unknown-value',
+  'value-not-now',
+  'value-not-in-vocabulary',
+  'words-not-taught',
+  'fixed-temperature',
+]
+
+/** A config or macro file by a call of what is in it; lines, passages and findings are its own. */
+function rehearseDocument(text: string, setting: RehearsalInput & { opened: Opened }): Omit<Round, 'explained'> {
+  const { opened } = setting
+  const stage: Stage = { ...stageOf({ ...setting, printer: withText(setting.printer, opened, text) }), asSent: true }
+  const { resolution, trace } = rehearseLines([callLine(stage, opened)], stage)
+  const lines = documentLines(text, opened, stage, trace)
+  const checked = seenOn(text, lines, resolution, trace, stage)
+  if (stage.firmware.flow) return checked
+  const findings = checked.findings
+    .filter(({ rule }) => !ofOurValues.includes(rule))
+    .map(finding => ({
+      ...finding,
+      // Values of ours mean nothing in a template.
+      fixes: finding.fixes
+        .filter(({ edits }) => !edits.some(({ insert }) => insert.includes('@')))
+        .map(fix => ({ ...fix, edits: asTemplate(text, fix.edits) })),
+    }))
+  return { ...checked, findings }
+}
+
 /** Does everything there is to do with a text. Never throws, whatever the text. */
 export function rehearseScript(text: string, setting: RehearsalInput, told = toNobody): Round {
   told('reading')
   const round = rehearseAndCheck(text, setting, read(text), told)
   told('explaining')
   const { lines, resolution, trace, stage } = round
-  return { ...round, explained: explain(lines, resolution, trace, stage) }
+  const explained = setting.opened
+    ? explainDocument(text, setting.opened, lines, resolution, trace, stage)
+    : explain(lines, resolution, trace, stage)
+  return { ...round, explained }
 }

@@ -32,7 +32,7 @@ const deepestBlocks = 100
 const mostRounds = 5_000
 
 /** What a file is run with: its name, the letters that its call gives it, and the line that all of it is told as. */
-export type FileCall = { file: string; params: Readonly<Record<string, Value>>; callingLine: number }
+export type FileCall = { file: string; params: Readonly<Record<string, Value>>; callingLine: number | null }
 
 /** Runs the commands of a script, or of a file where `call` says which. */
 export function runBlocks(

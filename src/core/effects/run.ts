@@ -186,16 +186,15 @@ class Runner {
       return false
     }
     const inside = [...within, file.name]
-    runBlocks(recorder, commandsOf(file), (_, command) => this.command(line, command, inside), {
-      file: file.name,
-      params,
-      callingLine: line,
-    })
+    const open = isOpen(recorder.stage, file.name)
+    const run = (at: number, command: Command, which?: number) => this.command(open ? at : line, command, inside, which)
+    runBlocks(recorder, commandsOf(file), run, { file: file.name, params, callingLine: open ? null : line })
     return true
   }
 
   private macro(line: number, command: Command, macro: Macro, within: readonly string[]): void {
     const { recorder } = this
+    const open = isOpen(recorder.stage, macro.file)
     if (within.length >= deepest || within.includes(macro.name)) {
       recorder.line = line
       recorder.stop(endless('The macros call each other', [...within, macro.name]))
@@ -210,8 +209,14 @@ class Runner {
     const tell = (at: number, why: string, unknown: string | null) => {
       // The template begins on the line of its key.
       const inConfig = { macro: macro.name, line: macro.gcodeLine + at - 1, why, unknown }
-      const sentence = `In the macro ${macro.name}, line ${inConfig.line} of the config: ${why}`
-      return { sort: unknown === null ? 'macro' : 'unseen', line, why: sentence, inConfig } as const
+      const place = `line ${inConfig.line} of ${macro.file ?? 'the config'}`
+      const sentence = open ? why : `In the macro ${macro.name}, ${place}: ${why}`
+      return {
+        sort: unknown === null ? 'macro' : 'unseen',
+        line: open ? inConfig.line : line,
+        why: sentence,
+        inConfig,
+      } as const
     }
     if (!rendered.ok) {
       const trouble = tell(rendered.line, rendered.why, null)
@@ -222,12 +227,18 @@ class Runner {
       return
     }
     for (const { line: at, why, unknown } of rendered.flaws) recorder.troubles.push(tell(at, why, unknown))
+    if (open) for (const { line: at, says } of rendered.decided) recorder.decide(macro.gcodeLine + at - 1, says)
+    const inside = [...within, macro.name]
     for (const made of read(rendered.text)) {
       if (recorder.over || !recorder.spend('repeats')) return
-      if (made.command) this.command(line, made.command, [...within, macro.name])
+      const at = open ? macro.gcodeLine + (rendered.from[made.number - 1] ?? 1) - 1 : line
+      if (made.command) this.command(at, made.command, inside)
     }
   }
 }
+
+/** Whether what is rehearsed is this file itself, so that its lines are told as their own and not as those of who called it. */
+const isOpen = ({ opened }: Stage, file: string | null): boolean => opened !== undefined && opened.file === file
 
 /** A file is read once, however often it is called. */
 const knownFiles = new WeakMap<MacroFile, ReturnType<typeof readIndented>>()

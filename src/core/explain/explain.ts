@@ -50,7 +50,7 @@ export function explain(lines: readonly Line[], resolution: Resolution, trace: T
     if (rows.length === 0) return sayNotRun(line, line.command)
     const first = rows[0] as number
     const macro = stage.macros?.get(line.command.name)
-    if (macro) return sayMacro(`macro ${macro.name}`, macro.description, rows, trace)
+    if (macro) return sayMacro(`macro ${macro.name}`, macro.description, rows, trace, stage.opened !== undefined)
     // What a line does by itself: its own commands, without those of the files that they ran.
     const own = ownRows(line, rows, commands)
     const says = own.map(row => {
@@ -133,10 +133,17 @@ export function explainRow(
 }
 
 /** A macro of this printer: how much it does, and how long that takes. */
-function sayMacro(name: string, description: string, rows: readonly number[], trace: Trace): string {
+function sayMacro(
+  name: string,
+  description: string,
+  rows: readonly number[],
+  trace: Trace,
+  inDocument = false,
+): string {
   const about = description ? ` (“${description}”)` : ''
   const [first, last] = [rows[0], rows.at(-1)]
-  if (first === undefined || last === undefined) return `Runs the ${name}${about}.`
+  // In an open document what it runs is told at its own lines.
+  if (first === undefined || last === undefined || (rows.length === 1 && inDocument)) return `Runs the ${name}${about}.`
   const took = (trace.rows.end[last] as number) - (trace.rows.start[first] as number)
   return `Runs the ${name}${about}: ${plural(rows.length - 1, 'command')}${took > 0 ? `, ${duration(took)}` : ''}.`
 }

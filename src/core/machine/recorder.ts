@@ -107,6 +107,8 @@ export class Recorder {
   readonly ran: PlainCommand[] | null
   readonly troubles: Trace['troubles'] = []
   readonly notes = new Map<number, string>()
+  /** Of an open document: what the conditions and loops in its lines came to. */
+  readonly decided = new Map<number, string[]>()
   /** For rows whose command ran files of the printer's own: which, and what that came to. */
   readonly byFile = new Map<number, FileRun>()
   /** Variables of the whole machine that macro files have made. */
@@ -333,6 +335,12 @@ export class Recorder {
     history.segments.push(next)
   }
 
+  /** What a line's condition or loop came to: each way once. */
+  decide(line: number, says: string): void {
+    const before = this.decided.get(line) ?? []
+    if (!before.includes(says)) this.decided.set(line, [...before, says])
+  }
+
   finish(): Trace {
     this.comeToRest()
     resize(this.steps, this.steps.count)
@@ -348,6 +356,7 @@ export class Recorder {
       ran,
       troubles,
       notes,
+      decided,
       byFile,
       now,
       ended,
@@ -370,6 +379,7 @@ export class Recorder {
       ran,
       troubles,
       notes,
+      decided,
       byFile,
       totalS: now,
       ended,

@@ -157,6 +157,12 @@ export const knownPosition = ({ position: { x, y, z } }: Pick<MachineState, 'pos
 /** A place as JSON holds it. */
 export const placeOrNull = (value: number): number | null => (Number.isFinite(value) ? value : null)
 
+/**
+ * A config or one of its files, or a macro file, that is open itself: `file` is its name, null for the config, and `call` the line
+ * that is rehearsed. What runs in it is told by its own lines.
+ */
+export type Opened = { file: string | null; call: string }
+
 export type Stage = {
   printer: Printer
   firmware: FirmwareFamily
@@ -180,6 +186,8 @@ export type Stage = {
   standIns?: Readonly<Record<string, number>> | undefined
   /** Conditions of the script that are taken as so or not so whatever they come to, by their text: to look at its other ways. */
   branches?: ReadonlyMap<string, boolean> | undefined
+  /** The config or macro file that is rehearsed itself, by a call; see `Opened`. */
+  opened?: Opened | undefined
   /** The text is taken as a machine takes it: values, settings and guards of ours mean nothing in it. */
   asSent?: boolean | undefined
 }

@@ -86,6 +86,8 @@ export type Trace = {
   troubles: Trouble[]
   /** What branches and formulas came to, a sentence for the row. */
   notes: ReadonlyMap<number, string>
+  /** Of an open document: what the conditions and loops in its lines came to, a sentence for each way that it went. */
+  decided: ReadonlyMap<number, readonly string[]>
   /** Rows whose command ran files of the printer's own. */
   byFile: ReadonlyMap<number, FileRun>
   /** Where the script ends itself (an abort, the end of the job, an emergency stop) before its last line; null when it does not. */

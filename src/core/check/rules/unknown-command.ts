@@ -14,7 +14,7 @@ function check({ lines, stage, trace }: Checked): Found[] {
   const unreadable = lines.flatMap((line): Found[] =>
     line.kind === 'unreadable' ? [{ line: line.number, message: line.reason ?? 'This line can’t be read.' }] : [],
   )
-  if (looksLikeConfig(lines.map(({ raw }) => raw))) return [...macros, config]
+  if (!stage.opened && looksLikeConfig(lines.map(({ raw }) => raw))) return [...macros, config]
   const unknown = unknownIn(lines, stage)
   const may = unknown.filter(({ name }) => mayBeMacro(stage.firmware, name))
   const not = unknown.filter(({ name }) => !mayBeMacro(stage.firmware, name))

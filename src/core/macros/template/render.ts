@@ -4,12 +4,19 @@ import { Budget } from '../budget.ts'
 import { End, Evaluator, type Flaw, type Names, type Scope } from './evaluate.ts'
 import { lineSign } from './lexer.ts'
 import type { Node } from './parser.ts'
+import { said } from './said.ts'
 import { read, treeOf } from './tree.ts'
 import { Broken, type Item, itemsOf, Namespace, printed, Stop, truth } from './values.ts'
 
-/** The text that a template makes, without the lines that could not be worked out; or why it makes none. */
+/** What a condition or a loop of a template came to: its line in the template, and that in a sentence. */
+export type Decided = { line: number; says: string }
+
+/**
+ * The text that a template makes, without the lines that could not be worked out, with the line of the template that each of its
+ * lines comes from; or why it makes none.
+ */
 export type Rendered =
-  | { ok: true; text: string; flaws: Flaw[] }
+  | { ok: true; text: string; from: number[]; flaws: Flaw[]; decided: Decided[] }
   | { ok: false; line: number; why: string; stops: boolean }
 
 /** `break` and `continue` of a loop. */
@@ -28,8 +35,14 @@ export function render(source: string, given: Names, budget = new Budget()): Ren
   if (!tree.ok) return { ...tree, why: `The template can’t be read: ${tree.why}`, stops: false }
   const renderer = new Renderer(given, budget)
   try {
-    const text = renderer.whole(tree.body)
-    return { ok: true, text, flaws: renderer.flaws }
+    const made = renderer.whole(tree.body)
+    return {
+      ok: true,
+      text: made.map(({ text }) => text).join('\n'),
+      from: made.map(({ from }) => from),
+      flaws: renderer.flaws,
+      decided: renderer.decided,
+    }
   } catch (error) {
     if (error instanceof End) return { ok: false, line: renderer.line, why: error.message, stops: error.stops }
     if (error instanceof RangeError) return { ok: false, line: renderer.line, why: 'It goes too deep.', stops: false }
@@ -38,6 +51,9 @@ export function render(source: string, given: Names, budget = new Budget()): Ren
     throw error
   }
 }
+
+/** More of what was decided is told to nobody. */
+const mostDecided = 2000
 
 /** The template's own macros call each other no deeper than this. */
 const deepestCalls = 20
@@ -58,16 +74,24 @@ export class Renderer extends Evaluator {
     }
   }
 
+  readonly decided: Decided[] = []
   private readonly macros = new Map<string, OwnMacro>()
   private depth = 0
 
-  /** All of it, without our signs and without the lines that are broken. */
-  whole(body: readonly Node[]): string {
+  /** All of it line by line, without our signs and without the lines that are broken. */
+  whole(body: readonly Node[]): { text: string; from: number }[] {
+    let from = 1
     return this.all(body)
       .split('\n')
-      .filter(line => !line.includes(brokenSign))
-      .map(line => line.replace(/\uE000\d{1,9}\uE000/g, ''))
-      .join('\n')
+      .flatMap(line => {
+        // A line that tags have joined is the last one's.
+        for (const [, number] of line.matchAll(/\uE000(\d{1,9})\uE000/g)) from = Number(number)
+        return line.includes(brokenSign) ? [] : [{ text: this.withoutSigns(line), from }]
+      })
+  }
+
+  private decide(line: number, says: string): void {
+    if (this.decided.length < mostDecided) this.decided.push({ line, says })
   }
 
   private all(nodes: readonly Node[]): string {
@@ -99,9 +123,7 @@ export class Renderer extends Evaluator {
         this.set(node)
         return ''
       case 'If':
-        return this.attempt(() => truth(this.value(node.test)), false, ' It is taken as not so.')
-          ? this.all(node.body)
-          : this.all(node.alternate)
+        return this.branch(node)
       case 'For':
         return this.loop(node)
       case 'Macro':
@@ -119,6 +141,14 @@ export class Renderer extends Evaluator {
       default:
         return this.attempt(() => this.put(printed(this.known(this.value(node)))), brokenSign)
     }
+  }
+
+  private branch(node: Node): string {
+    const { line } = this
+    const holds = this.attempt(() => truth(this.value(node.test)), false, ' It is taken as not so.')
+    const why = said(node.test, each => this.value(each))
+    this.decide(line, holds ? `Runs: ${why}.` : `Not this time, as not so: ${why}.`)
+    return this.all(holds ? node.body : node.alternate)
   }
 
   /** Plain text tells which line of the template comes next. */
@@ -166,6 +196,7 @@ export class Renderer extends Evaluator {
       ' The loop is left out.',
     )
     if (over === null) return ''
+    const { line } = this
     const items = filtering
       ? over.filter(item =>
           this.inScope(() => {
@@ -174,6 +205,7 @@ export class Renderer extends Evaluator {
           }),
         )
       : over
+    this.decide(line, items.length === 1 ? 'Runs once.' : `Runs ${items.length} times.`)
     if (items.length === 0) return this.all(node.defaultBlock)
     let text = ''
     for (const [i, item] of items.entries()) {

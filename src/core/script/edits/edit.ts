@@ -4,6 +4,7 @@ import type { Values } from '../makers/maker.ts'
 import type { Passage } from '../passages.ts'
 import { makeRefrain, putRefrain } from '../refrains.ts'
 import { duplicate, move, remove, rename } from './arrange.ts'
+import { asTemplate } from './as-template.ts'
 import { bringToEdge, type Edge } from './edge.ts'
 import { countFilament } from './filament-mode.ts'
 import { type ProbeCool, probeWithoutOoze } from './heat-probe.ts'
@@ -134,4 +135,13 @@ export const planEdit = (
   text: string,
   rehearsed: Omit<Rehearsed, 'text'> & { passages: readonly Passage[] },
   request: EditRequest,
-): Plan => heedKeepMarks(text, answer({ ...rehearsed, text }, rehearsed.passages, request))
+): Plan =>
+  keptToForm(text, rehearsed.stage, heedKeepMarks(text, answer({ ...rehearsed, text }, rehearsed.passages, request)))
+
+/** Of a config or macro file: nothing of our own language is written into it, and what is in a template stands to the right. */
+function keptToForm(text: string, { opened, firmware }: Rehearsed['stage'], plan: Plan): Plan {
+  if (!opened || !plan.ok) return plan
+  if (plan.edits.some(({ insert }) => /@|^\s*;[=?]/m.test(insert)))
+    return refuse('Values and settings of ours mean nothing in a config or a macro file, so this can’t be done there.')
+  return firmware.flow ? plan : { ...plan, edits: asTemplate(text, plan.edits) }
+}

@@ -1,0 +1,158 @@
+import { describe, expect, it } from 'vitest'
+import { demoPrinters } from '../../../demo/load.ts'
+import { job, material } from '../model/example.ts'
+import type { Printer } from '../model/printer.ts'
+import { applyEdits, type Moment } from '../model/script.ts'
+import { type Round, rehearseScript, stageOf } from '../round.ts'
+import { asTemplate } from '../script/edits/as-template.ts'
+import { callablesIn, callOf, usualCall } from './calls.ts'
+import { textOfDocument } from './open.ts'
+
+const named = (name: string): Printer => {
+  const printer = demoPrinters().find(each => each.name === name)
+  if (!printer) throw new Error(`no ${name}`)
+  return printer
+}
+const curlew = named('Curlew')
+const avocet = named('Avocet')
+
+/** A document of a printer, rehearsed by a call. */
+function opened(printer: Printer, file: string | null, call: string, moment: Moment = 'start', text?: string): Round {
+  const kept = text ?? textOfDocument(printer, file)
+  if (kept === null) throw new Error(`no ${file}`)
+  return rehearseScript(kept, { printer, job, material, moment, opened: { file, call } })
+}
+const says = (round: Round, line: number) => round.explained.find(each => each.line === line)?.says
+/** The line of a file that begins with this, from 1. */
+function lineOf(printer: Printer, file: string, begins: string): number {
+  const lines = textOfDocument(printer, file)?.split('\n') ?? []
+  const at = lines.findIndex(line => line.trim().startsWith(begins))
+  if (at < 0) throw new Error(`no ${begins}`)
+  return at + 1
+}
+const config = (...lines: string[]): Printer => ({ ...curlew, macros: lines.join('\n'), configFiles: [] })
+
+describe('a config that is open itself', () => {
+  const at = (begins: string) => lineOf(curlew, 'macros.cfg', begins)
+
+  it('is rehearsed by a call, and told at its own lines, those of what it calls among them', () => {
+    const round = opened(curlew, 'macros.cfg', 'PRELUDE BED=60 NOZZLE=205 FIRST=0.2')
+    expect(says(round, at('M140 S{bed}'))).toBe('Heats the bed to 60 °C, doesn’t wait.')
+    expect(says(round, at('G1 Z{first}'))).toContain('Z 0.2 mm')
+    const purge = round.passages.find(({ kind }) => kind === 'purge-line')
+    expect([purge?.firstLine, purge?.lastLine]).toEqual([at('G92 E0'), at('G1 Z2 F900')])
+    // Each stroke is told by the line of the template that made it.
+    expect(round.strokes.map(({ line }) => line)).toEqual([at('G1 X{n.purge_x + length}')])
+  })
+
+  it('shows which branch ran and why, and the other as not this time', () => {
+    const cool = opened(curlew, 'macros.cfg', 'PRELUDE BED=60')
+    const hot = opened(curlew, 'macros.cfg', 'PRELUDE BED=100')
+    const branch = at('{% if bed < n.hot_bed %}')
+    expect(says(cool, branch)).toBe('Runs: bed 60 < hot_bed 90.')
+    expect(says(hot, branch)).toBe('Not this time, as not so: bed 100 < hot_bed 90.')
+    expect(says(cool, at('BED_MESH_CALIBRATE PROFILE=hot'))).toMatch(/^Not this time: /)
+    expect(says(hot, at('BED_MESH_CALIBRATE PROFILE=hot'))).toContain('Saves the mesh as “hot”')
+  })
+
+  it('counts how often a loop goes round', () => {
+    const printer = config(
+      '[gcode_macro WIPE]',
+      'gcode:',
+      '  {% for i in range(4) %}',
+      '  G1 X{i * 10} F6000',
+      '  {% endfor %}',
+    )
+    const round = opened(printer, null, 'WIPE', 'layer-change')
+    expect(says(round, 3)).toBe('Runs 4 times.')
+    expect(says(round, 4)).toContain('Runs 4 times.')
+  })
+
+  it('finds what would go wrong at the line of the template, and mends it there, kept to the right', () => {
+    const printer = config('[gcode_macro PRELUDE]', 'gcode:', '  M109 S200', '  G1 X10 Y10 F6000', '  G28')
+    const round = opened(printer, null, 'PRELUDE')
+    const early = round.findings.find(({ rule }) => rule === 'move-before-home')
+    expect(early?.line).toBe(4)
+    const below = config('[gcode_macro PRELUDE]', 'gcode:', '  M83', '  M109 S200', '  G1 X10 E5 F600')
+    const cold = opened(below, null, 'PRELUDE').findings.find(({ rule }) => rule === 'move-before-home')
+    const [fix] = cold?.fixes ?? []
+    const mended = applyEdits(below.macros, fix?.edits ?? [])
+    expect(mended.split('\n')).toContain('  G28')
+    expect(opened(below, null, 'PRELUDE', 'start', mended).findings.map(({ rule }) => rule)).not.toContain(
+      'move-before-home',
+    )
+  })
+
+  it('sees a command that is commented out as one', () => {
+    const round = opened(curlew, 'macros.cfg', 'PRELUDE')
+    expect(says(round, at('# QUAD_GANTRY_LEVEL'))).toMatch(/^Commented out\. It would/)
+  })
+
+  it('says where a template can’t be worked out, at its own line and without the file', () => {
+    const printer = config('[gcode_macro TRY_IT]', 'gcode:', '  G28', '  M104 S{nothing + 1}')
+    const found = opened(printer, null, 'TRY_IT').findings.find(({ line }) => line === 4)
+    expect(found?.message).not.toContain('In the macro')
+    expect(found?.rule).toBe('unknown-command')
+  })
+
+  it('of numbers alone shows the macro that reads them, and a change of one at once', () => {
+    const stage = stageOf({ printer: curlew, job, material, moment: 'start' })
+    const usual = usualCall(stage, 'numbers.cfg')
+    expect(usual?.call).toMatch(/^PRELUDE /)
+    const text = textOfDocument(curlew, 'numbers.cfg') ?? ''
+    const length = (changed: string) =>
+      opened(curlew, 'numbers.cfg', usual?.call ?? '', 'start', changed).strokes[0]?.lengthMm
+    expect(length(text)).toBeCloseTo(120, 6)
+    expect(length(text.replace('variable_purge_length: 120', 'variable_purge_length: 80'))).toBeCloseTo(80, 6)
+  })
+})
+
+describe('a macro file that is open itself', () => {
+  it('is called as the machine calls it, and told at its own lines', () => {
+    const stage = stageOf({ printer: avocet, job, material, moment: 'start' })
+    expect(['homeall.g', 'bed.g', 'brush.g'].map(file => usualCall(stage, file)?.call)).toEqual([
+      'G28',
+      'G32',
+      'M98 P"brush.g"',
+    ])
+    const round = opened(avocet, 'brush.g', 'M98 P"brush.g" R2', 'layer-change')
+    expect(says(round, 2)).toContain('It is 2.')
+    expect(says(round, 4)).toContain('2 times')
+    expect(round.findings).toEqual([])
+  })
+
+  it('homes by its end stops without a false alarm', () => {
+    const round = opened(avocet, 'homeall.g', 'G28')
+    expect(round.findings.filter(({ severity }) => severity === 'error')).toEqual([])
+    expect(round.state.position).toEqual({ x: 175, y: 175, z: 8 })
+  })
+})
+
+describe('what can be called', () => {
+  it('is each macro with its parameters, as the job gives them; what others call comes last', () => {
+    const stage = stageOf({ printer: curlew, job, material, moment: 'start' })
+    const all = callablesIn(stage, 'macros.cfg')
+    expect(all.map(({ name, moment }) => [name, moment])).toEqual([
+      ['PRELUDE', 'start'],
+      ['AFTERWARDS', 'end'],
+      ['HEAT_SOAK', 'layer-change'],
+      ['MESH_FOR_HEAT', 'layer-change'],
+      ['PURGE_FRONT', 'layer-change'],
+    ])
+    expect(all[0]?.parameters[0]).toEqual({ key: 'BED', otherwise: '60', proposed: String(material.bedC) })
+    expect(all[0] && callOf(all[0], { SOAK: '', NOZZLE: '230' })).toBe(
+      `PRELUDE BED=${material.bedC} NOZZLE=230 FIRST=${job.firstLayerMm}`,
+    )
+  })
+})
+
+describe('edits of a template', () => {
+  it('bring lines in as far to the right as those about them, and leave keys where they are', () => {
+    const text = '[gcode_macro A]\ngcode:\n    G28\n    M84\n'
+    const from = text.indexOf('    M84')
+    expect(applyEdits(text, asTemplate(text, [{ from, to: from, insert: 'G1 X0\n' }]))).toBe(
+      '[gcode_macro A]\ngcode:\n    G28\n    G1 X0\n    M84\n',
+    )
+    expect(asTemplate('a: 1\n', [{ from: 0, to: 1, insert: 'b' }])).toEqual([{ from: 0, to: 1, insert: 'b' }])
+  })
+})

@@ -1,0 +1,74 @@
+// A plain sentence for each line of an open config: what its tags came to, what its commands did, and what its keys set.
+
+import { type Explained, explain } from '../explain/explain.ts'
+import { explainMacro } from '../explain/macro.ts'
+import { plural } from '../format.ts'
+import type { Line } from '../gcode/line.ts'
+import { rawLines } from '../gcode/read.ts'
+import type { Opened, Stage } from '../machine/state.ts'
+import type { Trace } from '../machine/trace.ts'
+import type { Macro } from '../macros/config.ts'
+import type { Resolution } from '../resolve/resolution.ts'
+import { macrosIn } from './open.ts'
+
+/** `lines` are those that the rules look at, `text` is the file's own. */
+export function explainDocument(
+  text: string,
+  opened: Opened,
+  lines: readonly Line[],
+  resolution: Resolution,
+  trace: Trace,
+  stage: Stage,
+): Explained[] {
+  const ran = new Map<number, number>()
+  for (let row = 0; row < trace.rows.count; row++) {
+    const line = trace.rows.line[row] as number
+    ran.set(line, (ran.get(line) ?? 0) + 1)
+  }
+  const told = explain(lines, resolution, trace, stage)
+  if (stage.firmware.flow) return told.map(each => withDecided(each, trace))
+  const sentences = new Map<number, string>()
+  for (const macro of macrosIn(stage, opened.file)) {
+    sentences.set(macro.line, headerSays(macro))
+    for (const { number, says } of explainMacro(macro, stage)) sentences.set(number, says)
+  }
+  const raws = rawLines(text)
+  return told.map(each => {
+    const { line } = each
+    const decided = trace.decided.get(line)
+    if (decided) return { ...each, kind: 'comment', says: decided.join(' ') }
+    const times = ran.get(line) ?? 0
+    if (times > 0 && each.kind === 'command')
+      return { ...each, says: times > 1 ? `${each.says} Runs ${plural(times, 'time')}.` : each.says }
+    if (each.kind === 'comment' && each.says !== '') return each
+    const says = sentences.get(line) ?? keySays(raws[line - 1] ?? '')
+    // What stands in a macro that ran and did not run itself was in a branch that was not taken.
+    const notTaken = each.kind === 'command' && each.says !== ''
+    return {
+      ...each,
+      says: notTaken ? `Not this time: ${each.says.charAt(0).toLowerCase()}${each.says.slice(1)}` : says,
+    }
+  })
+}
+
+const withDecided = (each: Explained, { decided }: Trace): Explained => {
+  const says = decided.get(each.line)
+  return says ? { ...each, says: says.join(' ') } : each
+}
+
+const headerSays = ({ name, description, renames }: Macro): string =>
+  [
+    `The macro ${name}.`,
+    description && `${description}.`,
+    renames && `It takes the place of a command; the old one is ${renames}.`,
+  ]
+    .filter(Boolean)
+    .join(' ')
+
+/** A variable of a macro, or an included file. */
+function keySays(raw: string): string {
+  const [, name, value] = /^variable_(\w+)\s*[:=]\s*([^#]*)/.exec(raw) ?? []
+  if (name && value !== undefined) return `Other macros read it as ${name}: ${value.trim()}.`
+  const included = /^\[include\s+([^\]]+)\]/.exec(raw)?.[1]
+  return included ? `What stands in ${included} is read here.` : ''
+}
