@@ -1,6 +1,7 @@
 // One whole round: a script's text against one printer, material, job and moment, read, rehearsed, checked and explained.
 import { check } from './check/check.ts'
 import type { Finding, SetAside } from './check/finding.ts'
+import { usualCall } from './documents/calls.ts'
 import { explainDocument } from './documents/explained.ts'
 import { callLine, documentLines, withText } from './documents/open.ts'
 import { type Explained, explain } from './explain/explain.ts'
@@ -137,8 +138,10 @@ const ofOurValues = [
 
 /** A config or macro file by a call of what is in it; lines, passages and findings are its own. */
 function rehearseDocument(text: string, setting: RehearsalInput & { opened: Opened }): Omit<Round, 'explained'> {
-  const { opened } = setting
-  const stage: Stage = { ...stageOf({ ...setting, printer: withText(setting.printer, opened, text) }), asSent: true }
+  const base = { ...stageOf({ ...setting, printer: withText(setting.printer, setting.opened, text) }), asSent: true }
+  const call = setting.opened.call || (usualCall(base, setting.opened.file)?.call ?? '')
+  const opened = { ...setting.opened, call }
+  const stage: Stage = { ...base, opened }
   const { resolution, trace } = rehearseLines([callLine(stage, opened)], stage)
   const lines = documentLines(text, opened, stage, trace)
   const checked = seenOn(text, lines, resolution, trace, stage)

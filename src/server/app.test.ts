@@ -170,7 +170,13 @@ describe('saving', () => {
     database.close()
     database = openDatabase(join(folder, 'shelf.sqlite'))
     seedWhenEmpty(database, now)
-    const texts = database.prepare(`SELECT text FROM revisions ORDER BY id DESC`).pluck().all()
+    const texts = database
+      .prepare(
+        `SELECT r.text FROM revisions r JOIN variants v ON v.id = r.variant_id JOIN scripts s ON s.id = v.script_id
+         WHERE s.file IS NULL ORDER BY r.id DESC`,
+      )
+      .pluck()
+      .all()
     expect(texts[0]).toBe(script.text)
     const demo = demoScripts().map(({ earlier, variants }) => 1 + earlier.length + variants.length)
     expect(texts).toHaveLength(demo.reduce((sum, each) => sum + each, 0) + 1)

@@ -9,6 +9,7 @@ import { makeApp } from './app.ts'
 import { backupFolder, clearUnfinished } from './backups.ts'
 import { emptyOld } from './bin.ts'
 import { openDatabase, settle } from './database.ts'
+import { syncAllDocuments } from './documents.ts'
 import { takeFolder } from './lock.ts'
 import { seedWhenEmpty } from './seed.ts'
 import { makePool, makeShelfThread } from './work/pool.ts'
@@ -45,6 +46,7 @@ function open(path: string) {
   try {
     const database = openDatabase(path)
     seedWhenEmpty(database, new Date().toISOString())
+    syncAllDocuments(database, new Date().toISOString(), 'As it was kept with the printer.')
     return database
   } catch (error) {
     giveUp(`The data base ${path} can’t be opened: ${(error as Error).message}`)

@@ -7,7 +7,7 @@ import { addRow, type Database, writing } from './database.ts'
 type Row<T extends ScriptHead> = Omit<T, 'stock' | 'variants'> & { stock: number }
 
 const select = (more: string) => `
-  SELECT s.id, s.name, s.printer_id AS printerId, s.moment, v.id AS variantId, v.name AS variant, v.stock,
+  SELECT s.id, s.name, s.printer_id AS printerId, s.moment, s.file, v.id AS variantId, v.name AS variant, v.stock,
     s.back_to AS backTo, r.note, r.number AS revision, r.id AS revisionId, r.created_at AS changedAt${more}
   FROM scripts s
   JOIN variants v ON v.script_id = s.id AND v.in_use = 1
@@ -37,10 +37,23 @@ function fromRows<T extends ScriptHead>(database: Database, rows: Row<T>[]): T[]
 }
 
 export const allScripts = (database: Database): SavedScript[] =>
-  fromRows(database, database.prepare<[], Row<SavedScript>>(`${selectWhole} ORDER BY s.printer_id, s.id`).all())
+  fromRows(
+    database,
+    database.prepare<[], Row<SavedScript>>(`${selectWhole} AND s.file IS NULL ORDER BY s.printer_id, s.id`).all(),
+  )
 
 export const allHeads = (database: Database): ScriptHead[] =>
-  fromRows(database, database.prepare<[], Row<ScriptHead>>(`${selectHead} ORDER BY s.printer_id, s.id`).all())
+  fromRows(
+    database,
+    database.prepare<[], Row<ScriptHead>>(`${selectHead} AND s.file IS NULL ORDER BY s.printer_id, s.id`).all(),
+  )
+
+/** The config and macro files of all printers. */
+export const allDocuments = (database: Database): ScriptHead[] =>
+  fromRows(
+    database,
+    database.prepare<[], Row<ScriptHead>>(`${selectHead} AND s.file IS NOT NULL ORDER BY s.printer_id, s.id`).all(),
+  )
 
 export function scriptById(database: Database, id: number): SavedScript | undefined {
   const row = database.prepare<[number], Row<SavedScript>>(`${selectWhole} AND s.id = ?`).get(id)
@@ -67,6 +80,8 @@ export type NewScript = {
   text: string
   note: string
   stock?: boolean | undefined
+  /** Of a config or macro file, its name on the machine. */
+  file?: string | undefined
 }
 
 /** What the first variant of a script is called: as it came, or as it was begun. */
@@ -83,6 +98,7 @@ export function addScript(database: Database, script: NewScript, now: string): n
       moment: script.moment,
       created_at: now,
       identity: randomUUID(),
+      file: script.file ?? null,
     })
     const first = firstVariant(stock)
     const variant = { script_id: id, name: first, key: nameKey(first), in_use: 1, stock: Number(stock) }

@@ -2,6 +2,7 @@
 import { type DemoScript, demoJobs, demoMaterials, demoPrinters, demoRefrains, demoScripts } from '../../demo/load.ts'
 import { addEntry } from './catalog.ts'
 import { type Database, writing } from './database.ts'
+import { syncAllDocuments } from './documents.ts'
 import { addRefrain } from './refrains.ts'
 import { addRevision, addScript, scriptById } from './scripts.ts'
 import { addTrial } from './trials.ts'
@@ -18,6 +19,7 @@ export function seedWhenEmpty(database: Database, now: string): void {
     const ids = new Map(demoPrinters().map(printer => [printer.name, addEntry(database, 'printers', printer, now)]))
     for (const script of demoScripts()) seedScript(database, script, ids.get(script.printer) as number, now)
     for (const refrain of demoRefrains()) addRefrain(database, refrain, now)
+    syncAllDocuments(database, now, 'As it is on the machine.')
     database
       .prepare('INSERT INTO remembered (name, value) VALUES (?, ?)')
       .run(exampleNames, JSON.stringify([...ids.values()]))

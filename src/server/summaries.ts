@@ -2,6 +2,7 @@
 import { createHash } from 'node:crypto'
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { openedBy } from '../core/documents/open.ts'
 import { wordsFor } from '../core/model/vocabulary.ts'
 import type { Run } from '../core/runs/fits.ts'
 import { allEntries, rawEntries } from './catalog.ts'
@@ -126,6 +127,7 @@ export async function summariesOf(
       job: first,
       material,
       moment: script.moment,
+      ...(script.file !== null && { opened: openedBy(script.file) }),
       taught,
       ...wordsFor(vocabularies, printer.name),
     }

@@ -9,6 +9,8 @@ export type ScriptHead = {
   name: string
   printerId: number
   moment: Moment
+  /** Of a config or macro file, its name on the machine, empty for the config itself; null for every other script. */
+  file: string | null
   /** The variant in use, and how many there are. */
   variantId: number
   variant: string
@@ -66,6 +68,8 @@ export type ShelfPrinter = {
   example: boolean
   /** `serious` counts findings that are more than advice; null where it was not rehearsed since something changed. */
   scripts: (ScriptHead & { serious: number | null })[]
+  /** Its config and macro files. */
+  files: ScriptHead[]
 }
 
 /** Where a command stands in a person's own scripts. */

@@ -6,6 +6,7 @@ import { nameKey } from '../../core/model/script.ts'
 import { binThing } from '../bin.ts'
 import { addEntry, allEntries, type CatalogTable, changeEntry } from '../catalog.ts'
 import { addRow, type Database, writing } from '../database.ts'
+import { syncAllDocuments, writeBack } from '../documents.ts'
 import { addRefrainRevision } from '../refrains.ts'
 import { addRevision } from '../scripts.ts'
 import { addTrial } from '../trials.ts'
@@ -113,6 +114,7 @@ function putScript(database: Database, script: ArchiveScript, decision: ArchiveD
     moment: script.moment,
     created_at: script.createdAt,
     identity: randomUUID(),
+    file: script.file,
   })
   const variantIds = new Map<string, number>()
   const revisionIds = new Map<string, number>()
@@ -135,6 +137,7 @@ function putScript(database: Database, script: ArchiveScript, decision: ArchiveD
     if (revisionId !== undefined)
       addTrial(database, revisionId, data, picture === null ? null : Buffer.from(picture, 'base64'), madeAt)
   }
+  writeBack(database, scriptId, now)
 }
 
 /** Puts a file's things in, all or nothing. Throws with a sentence where a script has no printer to belong to. */
@@ -161,5 +164,6 @@ export function bring(database: Database, archive: Archive, decisions: Decisions
     }
     for (const refrain of archive.refrains) putRefrain(database, refrain, decided('refrains', refrain.name))
     for (const script of archive.scripts) putScript(database, script, decided('scripts', script.name), now)
+    syncAllDocuments(database, now, 'Came with the printer from a file.')
   })
 }

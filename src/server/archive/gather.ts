@@ -15,6 +15,7 @@ type Row = {
   printer: string
   printerId: number
   moment: ArchiveScript['moment']
+  file: string | null
   createdAt: string
   backTo: number | null
 }
@@ -61,7 +62,7 @@ function refrainsArchive(database: Database): ArchiveRefrain[] {
 export function gather(database: Database, printerId: number | null = null): Archive {
   const rows = database
     .prepare<[], Row>(
-      `SELECT s.id, s.name, p.name AS printer, p.id AS printerId, s.moment, s.created_at AS createdAt, s.back_to AS backTo
+      `SELECT s.id, s.name, p.name AS printer, p.id AS printerId, s.moment, s.file, s.created_at AS createdAt, s.back_to AS backTo
        FROM scripts s JOIN printers p ON p.id = s.printer_id WHERE s.binned_at IS NULL ORDER BY s.id`,
     )
     .all()

@@ -40,6 +40,8 @@ export const ArchiveScript = v.object({
   name: ScriptName,
   printer: plainName('a printer'),
   moment: Moment,
+  /** Of a config or macro file, its name on the machine. */
+  file: v.optional(v.nullable(plainText(200)), null),
   createdAt: isoTime,
   /** The variant to go back to after the next print, by name. */
   backTo: v.nullable(ScriptName),

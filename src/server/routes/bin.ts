@@ -7,6 +7,7 @@ import { nameKey } from '../../core/model/script.ts'
 import { allBinned, daysInBin, dropForGood, emptyOld, takeOut } from '../bin.ts'
 import { allEntries, entryNamed } from '../catalog.ts'
 import { type Database, writing } from '../database.ts'
+import { fileTaken, syncDocuments, writeBack } from '../documents.ts'
 import { refrainNamed } from '../refrains.ts'
 import { Refused, takes } from '../requests.ts'
 import { scriptOfVariant, variantNamed } from '../variants.ts'
@@ -23,7 +24,10 @@ export function binRoutes(database: Database, now: () => string) {
   }
   /** Refuses a name that another of its kind has been given meanwhile. */
   const needFree = ({ sort, id }: Binned, name: string) => {
-    if (sort === 'scripts') return needFreeName(database, name)
+    if (sort === 'scripts') {
+      if (fileTaken(database, id)) throw new Refused(409, 'The printer has a file of this name by now.', 'name')
+      return needFreeName(database, name)
+    }
     const taken =
       sort === 'refrains'
         ? refrainNamed(database, name)?.name
@@ -43,6 +47,8 @@ export function binRoutes(database: Database, now: () => string) {
       needFree(binned, name)
       writing(database, () => {
         takeOut(database, binned.sort, binned.id, name)
+        if (binned.sort === 'scripts') writeBack(database, binned.id, now())
+        if (binned.sort === 'printers') syncDocuments(database, binned.id, now(), 'Put back with its printer.')
         const job = binned.sort === 'jobs' && allEntries(database, 'jobs').find(({ id }) => id === binned.id)
         if (job) needMaterials(database, job.data)
       })

@@ -7,7 +7,9 @@ import { nameKey } from '../../core/model/script.ts'
 import { binThing } from '../bin.ts'
 import { addEntry, allEntries, changeEntry, earlierOf } from '../catalog.ts'
 import { type Database, writing } from '../database.ts'
+import { syncDocuments } from '../documents.ts'
 import { Refused, takes } from '../requests.ts'
+import { allDocuments } from '../scripts.ts'
 
 const Macros = v.strictObject({
   macros: plainText(400_000),
@@ -23,6 +25,9 @@ const MacroFiles = v.strictObject({
   ),
 })
 
+/** Why a file has a new revision that nobody saved by itself. */
+const changedWithPrinter = 'Changed on the printer’s own pages.'
+
 export function printerRoutes(database: Database, now: () => string) {
   /** Changes a part of a printer and nothing else of it. */
   const change = (param: string, part: Partial<Printer>) => {
@@ -32,7 +37,10 @@ export function printerRoutes(database: Database, now: () => string) {
       .get(id)
     if (!row) throw new Refused(404, `There is no printer ${param}.`)
     const printer = v.parse(Printer, { ...JSON.parse(row.data), ...part })
-    changeEntry(database, 'printers', id, printer, now())
+    writing(database, () => {
+      changeEntry(database, 'printers', id, printer, now())
+      syncDocuments(database, id, now(), changedWithPrinter)
+    })
     return { id, data: printer }
   }
   /** Refuses a name that another printer has, whatever its case and spaces. */
@@ -46,7 +54,12 @@ export function printerRoutes(database: Database, now: () => string) {
     .post('/', takes(Printer), async context => {
       const printer = context.req.valid('json')
       needFreeName(printer.name, null)
-      return context.json({ id: addEntry(database, 'printers', printer, now()), data: printer }, 201)
+      const id = writing(database, () => {
+        const made = addEntry(database, 'printers', printer, now())
+        syncDocuments(database, made, now(), 'As it came with the printer.')
+        return made
+      })
+      return context.json({ id, data: printer }, 201)
     })
     .put('/:id', takes(Printer), async context => {
       const id = Number(context.req.param('id'))
@@ -56,6 +69,7 @@ export function printerRoutes(database: Database, now: () => string) {
       if (before === undefined) throw new Refused(404, `There is no printer ${context.req.param('id')}.`)
       writing(database, () => {
         changeEntry(database, 'printers', id, printer, now())
+        syncDocuments(database, id, now(), changedWithPrinter)
         // A vocabulary says by name which printers' files it is for.
         for (const { id: its, data } of allEntries(database, 'vocabularies'))
           if (data.printers.includes(before)) {
@@ -67,14 +81,22 @@ export function printerRoutes(database: Database, now: () => string) {
     })
     .delete('/:id', context => {
       const id = Number(context.req.param('id'))
-      const scripts = database.prepare('SELECT count(*) FROM scripts WHERE printer_id = ?').pluck().get(id)
+      const scripts = database
+        .prepare('SELECT count(*) FROM scripts WHERE printer_id = ? AND file IS NULL')
+        .pluck()
+        .get(id)
       if (Number(scripts) > 0)
         throw new Refused(
           409,
           `It has ${scripts === 1 ? 'a script' : `${scripts} scripts`}, on the shelf or in the bin. Give those to another printer or throw them away first.`,
         )
-      if (!binThing(database, 'printers', id, now()))
-        throw new Refused(404, `There is no printer ${context.req.param('id')}.`)
+      const gone = writing(database, () => {
+        // Its config and macro files go with it, and come back with it.
+        for (const doc of allDocuments(database).filter(({ printerId }) => printerId === id))
+          binThing(database, 'scripts', doc.id, now())
+        return binThing(database, 'printers', id, now())
+      })
+      if (!gone) throw new Refused(404, `There is no printer ${context.req.param('id')}.`)
       return context.json({ id })
     })
     .get('/:id/earlier', context => context.json(earlierOf(database, 'printers', Number(context.req.param('id')))))

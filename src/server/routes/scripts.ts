@@ -6,7 +6,8 @@ import type { SavedScript } from '../../core/model/kept.ts'
 import { count } from '../../core/model/pieces.ts'
 import { Moment, Note, ScriptName, ScriptText } from '../../core/model/script.ts'
 import { binThing } from '../bin.ts'
-import type { Database } from '../database.ts'
+import { type Database, writing } from '../database.ts'
+import { putText, writeBack } from '../documents.ts'
 import { Refused, takes } from '../requests.ts'
 import { addScript, renameScript, saveScript, scriptById, scriptNamed } from '../scripts.ts'
 import { trialsOf } from '../trials.ts'
@@ -107,7 +108,13 @@ export function scriptRoutes(database: Database, now: () => string) {
       if (!before) throw new Refused(404, gone, 'identity')
       const { id, name } = before
       needPrinter(change.printerId)
-      const outcome = saveScript(database, id, change, now())
+      if (before.file !== null && change.printerId !== before.printerId)
+        throw new Refused(409, 'A config or macro file stays with its printer. Copy what is in it.', 'printerId')
+      const outcome = writing(database, () => {
+        const saved = saveScript(database, id, change, now())
+        if (saved === 'saved') writeBack(database, id, now())
+        return saved
+      })
       if (outcome === 'stale')
         throw new Refused(
           409,
@@ -127,8 +134,11 @@ export function scriptRoutes(database: Database, now: () => string) {
       return context.json(find(String(id)))
     })
     .delete('/:id', context => {
-      const { id } = find(context.req.param('id'))
-      binThing(database, 'scripts', id, now())
+      const { id, file, printerId } = find(context.req.param('id'))
+      writing(database, () => {
+        if (file !== null) putText(database, printerId, file, null, now())
+        binThing(database, 'scripts', id, now())
+      })
       return context.json({ id })
     })
     .post('/:id/variants', takes(Branch), async context => {
@@ -136,6 +146,7 @@ export function scriptRoutes(database: Database, now: () => string) {
       const branch = context.req.valid('json')
       needFreeVariant(id, branch.name, null)
       addVariant(database, id, branch, now())
+      writeBack(database, id, now())
       return context.json(find(String(id)), 201)
     })
     .put('/:id/variants/:variant/name', takes(Name), async context => {
@@ -160,6 +171,7 @@ export function scriptRoutes(database: Database, now: () => string) {
       const { id } = find(context.req.param('id'))
       const { variantId, forNextPrint } = context.req.valid('json')
       putInUse(database, id, findVariant(id, variantId).id, forNextPrint)
+      writeBack(database, id, now())
       return context.json(find(String(id)))
     })
 }

@@ -8,7 +8,7 @@ import { count, listOf } from '../../core/model/pieces.ts'
 import { allEntries } from '../catalog.ts'
 import type { Database } from '../database.ts'
 import { sent, takes, written } from '../requests.ts'
-import { allHeads } from '../scripts.ts'
+import { allDocuments, allHeads } from '../scripts.ts'
 import { examplesIn } from '../seed.ts'
 import { seriousCounts, summariesOf } from '../summaries.ts'
 import type { Work } from '../work/tasks.ts'
@@ -28,6 +28,7 @@ export function shelfRoutes(database: Database, work: Work, quiet: () => Promise
 
   const made = (): ShelfAnswer => {
     const heads = allHeads(database)
+    const files = allDocuments(database)
     const serious = seriousCounts(database)
     const byPrinter = new Map<number, (ScriptHead & { serious: number | null })[]>()
     for (const each of heads) {
@@ -43,6 +44,7 @@ export function shelfRoutes(database: Database, work: Work, quiet: () => Promise
         printer,
         example: examples.has(id),
         scripts: byPrinter.get(id) ?? [],
+        files: files.filter(({ printerId }) => printerId === id),
       })),
     }
   }

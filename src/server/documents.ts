@@ -1,0 +1,115 @@
+// A printer's config and macro files, kept like scripts. The printer's data has the texts in use, so that whatever rehearses has them;
+// each change on one side is made on the other as well.
+
+import * as v from 'valibot'
+import { usualCall } from '../core/documents/calls.ts'
+import { textOfDocument } from '../core/documents/open.ts'
+import { job, material } from '../core/model/example.ts'
+import { Printer } from '../core/model/printer.ts'
+import { type Moment, nameKey } from '../core/model/script.ts'
+import { stageOf } from '../core/round.ts'
+import { takeOut } from './bin.ts'
+import { changeEntry } from './catalog.ts'
+import { type Database, writing } from './database.ts'
+import { addRevision, addScript, scriptById, scriptNamed } from './scripts.ts'
+
+/** What a config is called where the machine gives it no other name. */
+const configName = 'printer.cfg'
+
+type Doc = { id: number; file: string; variantId: number; revision: number; text: string; binned: number }
+
+const docsOf = (database: Database, printerId: number): Doc[] =>
+  database
+    .prepare<[number], Doc>(
+      `SELECT s.id, s.file, v.id AS variantId, r.number AS revision, r.text, s.binned_at IS NOT NULL AS binned
+       FROM scripts s JOIN variants v ON v.script_id = s.id AND v.in_use = 1 JOIN revisions r ON r.id = v.newest
+       WHERE s.printer_id = ? AND s.file IS NOT NULL ORDER BY s.id`,
+    )
+    .all(printerId)
+
+function printerOf(database: Database, id: number): Printer | null {
+  const row = database.prepare<[number], { data: string }>('SELECT data FROM printers WHERE id = ?').get(id)
+  return row ? v.parse(Printer, JSON.parse(row.data)) : null
+}
+
+/** The files of a printer by their names there; the config itself has none. */
+function filesOf({ macros, configFiles, macroFiles }: Printer): Map<string, string> {
+  const named = [...configFiles, ...macroFiles].map(({ name, text }): [string, string] => [name, text])
+  return new Map(macros === '' ? named : [['', macros], ...named])
+}
+
+/** When what stands in a file runs, as a script would call it. */
+function momentOf(printer: Printer, file: string): Moment {
+  const stage = stageOf({ printer, job, material, moment: 'start' })
+  return usualCall(stage, file === '' ? null : file)?.moment ?? 'start'
+}
+
+function freeName(database: Database, printer: string, file: string): string {
+  const wanted = `${printer}, ${file || configName}`.slice(0, 110)
+  for (let i = 1; ; i++) {
+    const name = i === 1 ? wanted : `${wanted} ${i}`
+    if (!scriptNamed(database, name)) return name
+  }
+}
+
+/** Makes the documents of a printer as its data has them: a revision for each text that differs, all or nothing. */
+export function syncDocuments(database: Database, printerId: number, now: string, note: string): void {
+  writing(database, () => {
+    const printer = printerOf(database, printerId)
+    if (!printer) return
+    const files = filesOf(printer)
+    const docs = docsOf(database, printerId)
+    for (const doc of docs)
+      if (!doc.binned && !files.has(doc.file))
+        database
+          .prepare("UPDATE scripts SET binned_at = ?, days_binned = 0, key = 'bin ' || id || ' ' || key WHERE id = ?")
+          .run(now, doc.id)
+    for (const [file, text] of files) {
+      const its = docs.filter(each => each.file === file)
+      const doc = its.find(({ binned }) => !binned) ?? its.at(-1)
+      // One that was thrown away comes back with its history.
+      if (doc?.binned) takeOut(database, 'scripts', doc.id, freeName(database, printer.name, file))
+      if (!doc) {
+        const name = freeName(database, printer.name, file)
+        addScript(database, { name, printerId, moment: momentOf(printer, file), text, note, file }, now)
+      } else if (doc.text !== text) addRevision(database, doc.variantId, doc.revision + 1, { text, note }, now)
+    }
+  })
+}
+
+/** Of every printer, as when a shelf of an older version is opened, or another one was brought in. */
+export function syncAllDocuments(database: Database, now: string, note: string): void {
+  const ids = database.prepare<[], number>('SELECT id FROM printers WHERE binned_at IS NULL').pluck().all()
+  for (const id of ids) syncDocuments(database, id, now, note)
+}
+
+/** Puts a document's text in use into its printer; `null` takes the file away. A script that is no document changes nothing. */
+export function writeBack(database: Database, scriptId: number, now: string): void {
+  const script = scriptById(database, scriptId)
+  if (script?.file === null || script?.file === undefined) return
+  putText(database, script.printerId, script.file, script.text, now)
+}
+
+export function putText(database: Database, printerId: number, file: string, text: string | null, now: string): void {
+  const printer = printerOf(database, printerId)
+  if (!printer || textOfDocument(printer, file === '' ? null : file) === text) return
+  changeEntry(database, 'printers', printerId, withFile(printer, file, text), now)
+}
+
+function withFile(printer: Printer, file: string, text: string | null): Printer {
+  if (file === '') return { ...printer, macros: text ?? '' }
+  const list = printer.firmware.family === 'host' ? 'configFiles' : 'macroFiles'
+  const others = printer[list].filter(({ name }) => nameKey(name) !== nameKey(file))
+  const at = printer[list].findIndex(({ name }) => nameKey(name) === nameKey(file))
+  if (text === null) return { ...printer, [list]: others }
+  return { ...printer, [list]: others.toSpliced(at < 0 ? others.length : at, 0, { name: file, text }) }
+}
+
+/** Whether a document in the bin has a file's name that another of its printer has by now. */
+export const fileTaken = (database: Database, scriptId: number): boolean =>
+  database
+    .prepare(
+      `SELECT 1 FROM scripts old JOIN scripts now ON now.printer_id = old.printer_id AND now.file = old.file
+       WHERE old.id = ? AND now.id <> old.id AND now.binned_at IS NULL`,
+    )
+    .get(scriptId) !== undefined
