@@ -2,7 +2,7 @@
 import { createHash } from 'node:crypto'
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { openedBy } from '../core/documents/open.ts'
+import { openedBy } from '../core/documents/opened.ts'
 import { wordsFor } from '../core/model/vocabulary.ts'
 import type { Run } from '../core/runs/fits.ts'
 import { allEntries, rawEntries } from './catalog.ts'

@@ -31,10 +31,17 @@ export const revisionById = (database: Database, id: number) =>
   database
     .prepare<
       [number],
-      Revision & { scriptId: number; script: string; variant: string; printerId: number; moment: string }
+      Revision & {
+        scriptId: number
+        script: string
+        variant: string
+        printerId: number
+        moment: string
+        file: string | null
+      }
     >(
       `SELECT r.id, r.variant_id AS variantId, r.number, r.text, r.note, r.created_at AS createdAt,
-         s.id AS scriptId, s.name AS script, v.name AS variant, s.printer_id AS printerId, s.moment
+         s.id AS scriptId, s.name AS script, v.name AS variant, s.printer_id AS printerId, s.moment, s.file
        FROM revisions r JOIN variants v ON v.id = r.variant_id JOIN scripts s ON s.id = v.script_id WHERE r.id = ?`,
     )
     .get(id)

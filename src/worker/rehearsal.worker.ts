@@ -3,6 +3,7 @@ import { expose, transfer } from 'comlink'
 import type { Finding } from '../core/check/finding.ts'
 import type * as Change from '../core/compare/printer-change.ts'
 import type * as Compare from '../core/compare/side-by-side.ts'
+import { callablesIn } from '../core/documents/calls.ts'
 import { callsOf } from '../core/explain/calls.ts'
 import { unknownIn } from '../core/explain/unknown.ts'
 import type * as Export from '../core/export/export.ts'
@@ -60,6 +61,9 @@ function rehearse(given: string, setting: RehearsalInput, told?: (step: RoundSte
     unknown: unknownIn(lines, stage),
     readiness: readinessOf(whole),
     calls: callsOf(commands, round.trace, stage),
+    /** Of a config or macro file: what can be called in it, and what was. */
+    callables: stage.opened ? callablesIn(stage, stage.opened.file) : [],
+    called: stage.opened?.call ?? '',
     cutAt,
     pasted: pastedOf(lines),
   }

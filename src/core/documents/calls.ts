@@ -134,7 +134,7 @@ export const callOf = ({ before, join, parameters }: Callable, values: Readonly<
   [
     before,
     ...parameters.flatMap(({ key, proposed }) => {
-      const value = (values[key] ?? proposed ?? '').trim()
+      const value = (key in values ? (values[key] ?? '') : (proposed ?? '')).trim()
       return value === '' ? [] : [key + join + (/[\s"]/.test(value) ? `"${value.replaceAll('"', '')}"` : value)]
     }),
   ].join(' ')

@@ -2,7 +2,7 @@
 
 import { type Explained, explain } from '../explain/explain.ts'
 import { explainMacro } from '../explain/macro.ts'
-import { plural } from '../format.ts'
+import { listed, plural } from '../format.ts'
 import type { Line } from '../gcode/line.ts'
 import { rawLines } from '../gcode/read.ts'
 import type { Opened, Stage } from '../machine/state.ts'
@@ -33,6 +33,8 @@ export function explainDocument(
     for (const { number, says } of explainMacro(macro, stage)) sentences.set(number, says)
   }
   const raws = rawLines(text)
+  const own = macrosIn(stage, opened.file)
+  const macroAt = (line: number) => own.findLast(macro => macro.line < line)
   return told.map(each => {
     const { line } = each
     const decided = trace.decided.get(line)
@@ -41,7 +43,7 @@ export function explainDocument(
     if (times > 0 && each.kind === 'command')
       return { ...each, says: times > 1 ? `${each.says} Runs ${plural(times, 'time')}.` : each.says }
     if (each.kind === 'comment' && each.says !== '') return each
-    const says = sentences.get(line) ?? keySays(raws[line - 1] ?? '')
+    const says = sentences.get(line) ?? keySays(raws[line - 1] ?? '', macroAt(line), stage)
     // What stands in a macro that ran and did not run itself was in a branch that was not taken.
     const notTaken = each.kind === 'command' && each.says !== ''
     return {
@@ -65,10 +67,24 @@ const headerSays = ({ name, description, renames }: Macro): string =>
     .filter(Boolean)
     .join(' ')
 
-/** A variable of a macro, or an included file. */
-function keySays(raw: string): string {
+/** A variable of a macro, with those that read it; or an included file. */
+function keySays(raw: string, macro: Macro | undefined, stage: Stage): string {
   const [, name, value] = /^variable_(\w+)\s*[:=]\s*([^#]*)/.exec(raw) ?? []
-  if (name && value !== undefined) return `Other macros read it as ${name}: ${value.trim()}.`
+  if (macro && name && value !== undefined) {
+    const readers = readersOf(stage, macro.name, name)
+    return readers.length
+      ? `${listed(readers)} ${readers.length === 1 ? 'reads' : 'read'} it as ${name}: ${value.trim()}.`
+      : `No macro reads ${name}.`
+  }
   const included = /^\[include\s+([^\]]+)\]/.exec(raw)?.[1]
   return included ? `What stands in ${included} is read here.` : ''
+}
+
+/** The macros that read a variable of another, or of their own. */
+function readersOf({ macros, delayed }: Stage, of: string, variable: string): string[] {
+  const all = [...(macros?.values() ?? []), ...(delayed?.values() ?? [])]
+  const word = new RegExp(`(?:\\.|[^\\w.])${variable}(?!\\w)`)
+  return all
+    .filter(({ name, gcode }) => word.test(gcode) && (name === of || gcode.toUpperCase().includes(`GCODE_MACRO ${of}`)))
+    .map(({ name }) => name)
 }

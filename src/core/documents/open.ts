@@ -27,9 +27,6 @@ export function textOfDocument(
   return (printer.configFiles.find(({ name }) => name === file) ?? fileNamed(printer, file))?.text ?? null
 }
 
-/** A file as scripts are kept with it, the config without a name; `call` is what is usual where it is empty. */
-export const openedBy = (file: string, call = ''): Opened => ({ file: file === '' ? null : file, call })
-
 /** The macros that stand in this file, in the order of their lines. */
 export const macrosIn = ({ macros, delayed }: Pick<Stage, 'macros' | 'delayed'>, file: string | null): Macro[] =>
   [...(macros?.values() ?? []), ...(delayed?.values() ?? [])]

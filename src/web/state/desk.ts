@@ -1,11 +1,15 @@
 // The script on the Desk: its text and setting, its latest round, and what is selected everywhere at once.
+
+import * as v from 'valibot'
 import { create } from 'zustand'
 import type { Finding } from '../../core/check/finding.ts'
+import { openedBy } from '../../core/documents/opened.ts'
+import type { Opened } from '../../core/machine/state.ts'
 import { commandAt } from '../../core/machine/trace.ts'
 import type { Job } from '../../core/model/job.ts'
 import type { SavedScript } from '../../core/model/kept.ts'
 import type { Material } from '../../core/model/material.ts'
-import type { Moment } from '../../core/model/script.ts'
+import { Moment } from '../../core/model/script.ts'
 import { wordsFor } from '../../core/model/vocabulary.ts'
 import type { RehearsalInput } from '../../core/round.ts'
 import type { RoundStep } from '../../core/round-steps.ts'
@@ -29,7 +33,14 @@ import { fromEditor, toEditor } from './separator.ts'
 /** Lines first…last, selected on the ribbon, in the text, on the bed and among the findings alike. */
 export type Selection = { firstLine: number; lastLine: number }
 
-export type Chosen = { printerId: number; moment: Moment; materialName: string; jobName: string }
+export type Chosen = {
+  printerId: number
+  moment: Moment
+  materialName: string
+  jobName: string
+  /** Of a config or macro file: which, and what it is called with; empty for what is usual. */
+  opened?: Opened | undefined
+}
 
 export type Open = {
   /** The draft's key: what this script is called in the browser's store. */
@@ -118,6 +129,7 @@ function madeSetting(things: Things | null, chosen: Chosen): RehearsalInput | nu
     materials,
     job,
     moment: chosen.moment,
+    ...(chosen.opened && { opened: chosen.opened }),
     ...wordsFor(vocabularies, printer.name),
     taught: things?.taught ?? [],
   }
@@ -128,7 +140,10 @@ export const fileText = (open: Pick<Open, 'text' | 'separator'>): string => from
 
 /** Another printer is a what-if and no change: whose script it is, only a move changes. */
 export const hasUnsavedChange = (open: Open): boolean =>
-  open.saved === null || open.saved.moment !== open.chosen.moment || open.saved.text !== fileText(open)
+  open.saved === null ||
+  // When a config or macro file is called is a choice for the rehearsal alone.
+  (open.saved.file === null && open.saved.moment !== open.chosen.moment) ||
+  open.saved.text !== fileText(open)
 
 function rehearseNow(): void {
   const { open, things } = getState()
@@ -266,9 +281,12 @@ export async function openSaved(id: string, against: { job: string; material: st
       suggestedName: saved.name,
       text: held.text,
       separator: held.separator,
-      chosen: pick(
-        asked ? { ...chosen, jobName: asked.name, materialName: against?.material ?? chosen.materialName } : chosen,
-      ),
+      chosen: {
+        ...pick(
+          asked ? { ...chosen, jobName: asked.name, materialName: against?.material ?? chosen.materialName } : chosen,
+        ),
+        ...(saved.file !== null && calledLast(saved)),
+      },
     })
   } catch (error) {
     setState({ problem: (error as Error).message })
@@ -308,6 +326,30 @@ export async function openNew(id: string): Promise<void> {
   } catch (error) {
     setState({ problem: (error as Error).message })
   }
+}
+
+const callMemory = (id: number) => `warm-prelude call ${id}`
+
+/** A config or macro file is called as it was the last time. */
+function calledLast({ id, file, printerId, moment }: SavedScript): Partial<Chosen> {
+  const opened = openedBy(file ?? '')
+  try {
+    const last: unknown = JSON.parse(localStorage.getItem(callMemory(id)) ?? 'null')
+    const { call, moment: when } = Object(last) as { call?: unknown; moment?: unknown }
+    if (typeof call === 'string' && v.is(Moment, when)) return { printerId, moment: when, opened: { ...opened, call } }
+  } catch {
+    // What can't be read is as if it was not there.
+  }
+  return { printerId, moment, opened }
+}
+
+/** Calls the open config or macro file so, and at this moment. */
+export function callWith(call: string, moment: Moment): void {
+  const { open } = getState()
+  const opened = open?.chosen.opened
+  if (!open?.saved || !opened) return
+  localStorage.setItem(callMemory(open.saved.id), JSON.stringify({ call, moment }))
+  choose({ opened: { ...opened, call }, moment })
 }
 
 const pick = ({ printerId, moment, materialName, jobName }: Chosen): Chosen => ({

@@ -20,7 +20,7 @@ const refusalOf = (error: unknown): SaveRefusal => {
 export async function saveOpen(note: string): Promise<SaveRefusal | null> {
   const { open } = getState()
   if (!open?.saved) return { text: 'This script has no name yet.', wants: null }
-  const { moment } = open.chosen
+  const moment = open.saved.file === null ? open.chosen.moment : open.saved.moment
   const { id, revision, variantId, identity, printerId } = open.saved
   const change = { printerId, moment, text: fileText(open), note, base: revision, variant: variantId, identity }
   try {

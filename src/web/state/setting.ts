@@ -1,11 +1,14 @@
 // What a script on the shelf is rehearsed for when nobody has chosen: its printer, the first job, that job's material.
+import { openedBy } from '../../core/documents/opened.ts'
 import type { Moment } from '../../core/model/script.ts'
 import { wordsFor } from '../../core/model/vocabulary.ts'
 import type { RehearsalInput } from '../../core/round.ts'
 import type { Things } from './api.ts'
 
+type Kept = { printerId: number; moment: Moment; file?: string | null }
+
 /** Null where a printer, a job or a material is lacking. */
-export function usualSetting(script: { printerId: number; moment: Moment }, things: Things): RehearsalInput | null {
+export function usualSetting(script: Kept, things: Things): RehearsalInput | null {
   const printer = things.printers.find(({ id }) => id === script.printerId)?.data
   const job = things.jobs[0]?.data
   const materials = things.materials.map(({ data }) => data)
@@ -17,6 +20,8 @@ export function usualSetting(script: { printerId: number; moment: Moment }, thin
     job,
     material,
     moment: script.moment,
+    // A config or macro file is rehearsed by a call of what is in it.
+    ...(typeof script.file === 'string' && { opened: openedBy(script.file) }),
     taught: things.taught,
     ...wordsFor(vocabularies, printer.name),
   }

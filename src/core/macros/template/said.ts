@@ -24,8 +24,8 @@ const nameOf = (node: Node): string =>
         ? String(node.value)
         : ''
 
-/** `valueOf` works a part out; it may throw, and then the part is told by its name alone. */
-export function said(node: Node, valueOf: (node: Node) => Item): string {
+/** `worthOf` works a part out; it may throw, and then the part is told by its name alone. */
+export function said(node: Node, worthOf: (node: Node) => Item): string {
   const part = (of: Node): string => {
     switch (of.type) {
       case 'IntegerLiteral':
@@ -42,7 +42,7 @@ export function said(node: Node, valueOf: (node: Node) => Item): string {
       default: {
         const name = nameOf(of)
         try {
-          return `${name} ${worth(valueOf(of))}`.trim()
+          return `${name} ${worth(worthOf(of))}`.trim()
         } catch {
           return name
         }

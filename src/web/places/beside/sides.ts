@@ -13,6 +13,8 @@ export type Side = {
   text: string
   printerId: number
   moment: Moment
+  /** Of a config or macro file, its name; null for a script. */
+  file: string | null
   /** The script whose unsaved change a passage taken across becomes; null where it can't become one. */
   scriptId: number | null
 }
@@ -28,6 +30,7 @@ export async function sideFor(key: string, pasted: string, other: Side | null): 
       text: pasted,
       printerId: other?.printerId ?? 1,
       moment: other?.moment ?? 'start',
+      file: other?.file ?? null,
       scriptId: null,
     }
   if (sort === 'revision') {
@@ -40,6 +43,7 @@ export async function sideFor(key: string, pasted: string, other: Side | null): 
       text,
       printerId,
       moment: revision.moment as Moment,
+      file: revision.file,
       scriptId: null,
     }
   }
@@ -53,14 +57,15 @@ export async function sideFor(key: string, pasted: string, other: Side | null): 
     text: draft ? fromEditor(draft.text, draft.separator) : script.text,
     printerId: draft?.printerId ?? printerId,
     moment: draft?.moment ?? moment,
+    file: script.file,
     scriptId: script.id,
   }
 }
 
 /** The scripts that can be chosen, with their printers. */
 export const choicesFrom = (printers: readonly ShelfPrinter[]) =>
-  printers.flatMap(({ printer, scripts }) =>
-    scripts.map(({ id, name }) => ({ value: `script-${id}`, label: name, about: printer.name })),
+  printers.flatMap(({ printer, scripts, files }) =>
+    [...scripts, ...files].map(({ id, name }) => ({ value: `script-${id}`, label: name, about: printer.name })),
   )
 
 /** Makes a text the unsaved change of a script, as if it had been written on the Desk. */

@@ -1,18 +1,20 @@
 // The Desk: one script written and rehearsed. Ribbon over everything; text, bed and findings below; the outcome along the bottom.
 import type { EditorView } from '@codemirror/view'
-import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
+import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react'
 import { Panel, PanelGroup, PanelResizeHandle } from 'react-resizable-panels'
 import { useParams, useSearchParams } from 'react-router'
+import { callOf } from '../../../core/documents/calls.ts'
 import { PageLink } from '../../parts/Press.tsx'
 import { useNarrow } from '../../parts/useNarrow.ts'
 import { useTitle } from '../../parts/useTitle.ts'
 import { askNothing, useAsked } from '../../state/asked.ts'
-import { openNew, openSaved, selectLines, settingOf, useDesk, useSeen } from '../../state/desk.ts'
+import { callWith, openNew, openSaved, selectLines, settingOf, useDesk, useSeen } from '../../state/desk.ts'
 import { useOutline } from '../../state/outline.ts'
 import { usePreview } from '../../state/preview.ts'
 import { loadWorkerAhead } from '../../state/rehearser.ts'
 import { useRoom } from '../../state/room.ts'
 import { BedCard } from './bed/BedCard.tsx'
+import { CalledWith } from './editor/CalledWith.tsx'
 import { ScriptEditor } from './editor/ScriptEditor.tsx'
 import { DeskHeader } from './header/DeskHeader.tsx'
 import { LowerCard } from './lower/LowerCard.tsx'
@@ -75,6 +77,17 @@ export function Desk() {
 
   useTitle(open?.saved?.name ?? 'New script')
 
+  // One of a config's macros was asked for: it is called, once.
+  const wantedCall = search.get('call')
+  const callables = open?.round?.callables
+  const calledFor = useRef('')
+  useEffect(() => {
+    const callable = callables?.find(({ name }) => name === wantedCall)
+    if (!callable || calledFor.current === `${id} ${wantedCall}`) return
+    calledFor.current = `${id} ${wantedCall}`
+    callWith(callOf(callable, {}), callable.moment)
+  }, [id, wantedCall, callables])
+
   const hasRound = Boolean(open?.round)
   useEffect(() => {
     if (hasRound && wantedLine > 0) selectLines(wantedLine)
@@ -93,7 +106,12 @@ export function Desk() {
       </div>
     )
   if (!open || !things || !setting) return <p className="p-6 text-soft">Opening the script…</p>
-  const text = <ScriptEditor open={open} setting={setting} onReady={setEditor} />
+  const text = (
+    <div className="flex min-h-0 min-w-0 flex-1 flex-col gap-2">
+      {open.chosen.opened && <CalledWith open={open} />}
+      <ScriptEditor open={open} setting={setting} onReady={setEditor} />
+    </div>
+  )
   const bed = <BedCard open={open} setting={setting} />
   const lower = previewing ? (
     <Suspense fallback={<p className="p-3.5 text-soft">One moment…</p>}>

@@ -3,10 +3,11 @@ import type { ReactNode } from 'react'
 import type { MacroLine, MacroTrouble } from '../../../core/explain/macro.ts'
 import type { ConfigProblem } from '../../../core/macros/config.ts'
 import { Button } from '../../parts/Button.tsx'
-import { Press } from '../../parts/Press.tsx'
+import { PageLink, Press } from '../../parts/Press.tsx'
 
 /** One macro or file, as the list has it. */
-export type Listed = { name: string; about: string; lines: MacroLine[] }
+/** `file` is the one that it stands in, as it is kept: the config itself has no name. `line` is its first. */
+export type Listed = { name: string; about: string; lines: MacroLine[]; file: string; line: number }
 
 type Props = {
   all: readonly Listed[]
@@ -18,11 +19,13 @@ type Props = {
   unseen: ReactNode
   onShow: (name: string) => void
   onEdit: () => void
+  /** Where its file is open on the Desk, called by it; null where it is not kept yet. */
+  desk: string | null
 }
 
 const mostProblems = 8
 
-export function MacroText({ all, macro, problems, troubles, unseen, onShow, onEdit }: Props) {
+export function MacroText({ all, macro, problems, troubles, unseen, onShow, onEdit, desk }: Props) {
   return (
     <div className="grid min-h-0 flex-1 grid-cols-[250px_minmax(0,1fr)] max-[899px]:grid-cols-1 gap-6">
       <div className="flex min-h-0 flex-col gap-3">
@@ -46,9 +49,17 @@ export function MacroText({ all, macro, problems, troubles, unseen, onShow, onEd
             ))}
           </ul>
         </nav>
-        <Button className="self-start" onClick={onEdit}>
-          Change them
-        </Button>
+        <div className="flex flex-wrap gap-2">
+          {desk && (
+            <PageLink
+              to={desk}
+              className="inline-flex items-center rounded-button border border-heat bg-heat px-3.5 py-1.5 text-[14px] font-semibold text-on-heat hover:brightness-110"
+            >
+              Open on the Desk
+            </PageLink>
+          )}
+          <Button onClick={onEdit}>Change them here</Button>
+        </div>
         {problems.length > 0 && (
           <ul aria-label="What can’t be read" className="border-t border-rule pt-2 text-[14px] text-warn">
             {problems.slice(0, mostProblems).map(({ file, line, why }) => (

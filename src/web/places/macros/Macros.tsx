@@ -10,7 +10,7 @@ import { Choice } from '../../parts/Choice.tsx'
 import { useTitle } from '../../parts/useTitle.ts'
 import { Waiting } from '../../parts/Waiting.tsx'
 import type { Kept } from '../../state/api.ts'
-import { useThings } from '../../state/asking.ts'
+import { useShelf, useThings } from '../../state/asking.ts'
 import { macroTroublesAside } from '../../state/rehearser.ts'
 import { ConfigForm } from './ConfigForm.tsx'
 import { FilesForm } from './FilesForm.tsx'
@@ -29,7 +29,13 @@ function listed(printer: Printer): { all: Listed[]; problems: ConfigProblem[] } 
   const stage = stageOf(settingFor(printer))
   if (printer.firmware.family === 'macro-file')
     return {
-      all: printer.macroFiles.map(file => ({ name: file.name, about: '', lines: explainFile(file, stage) })),
+      all: printer.macroFiles.map(file => ({
+        name: file.name,
+        about: '',
+        lines: explainFile(file, stage),
+        file: file.name,
+        line: 1,
+      })),
       problems: [],
     }
   const { macros, delayed, problems } = configOf(printer)
@@ -44,9 +50,17 @@ function listed(printer: Printer): { all: Listed[]; problems: ConfigProblem[] } 
         .filter(Boolean)
         .join(' · '),
       lines: explainMacro(macro, stage),
+      file: macro.file ?? '',
+      line: macro.line,
     })),
     problems,
   }
+}
+
+/** Where a macro or file is open on the Desk, called by itself; null while it is not known where it is kept. */
+function deskOf(macro: Listed | undefined, files: readonly { id: number; file: string | null }[]): string | null {
+  const kept = macro && files.find(({ file }) => file === macro.file)
+  return kept ? `/desk/${kept.id}?call=${encodeURIComponent(macro.name)}&line=${macro.line}` : null
 }
 
 export function Macros() {
@@ -105,6 +119,7 @@ function OfPrinter({ printer }: { printer: Kept<Printer> }) {
   const [editing, setEditing] = useState(brought !== '')
   const macro = all.find(({ name }) => name === shown) ?? all[0]
   const done = () => setEditing(false)
+  const files = useShelf().data?.printers.find(each => each.id === printer.id)?.files ?? []
   if (editing || all.length === 0) {
     const onClose = all.length > 0 ? () => setEditing(false) : null
     return printer.data.firmware.family === 'host' ? (
@@ -122,6 +137,7 @@ function OfPrinter({ printer }: { printer: Kept<Printer> }) {
       unseen={<Unseen printer={printer} troubles={troubles} />}
       onShow={setShown}
       onEdit={() => setEditing(true)}
+      desk={deskOf(macro, files)}
     />
   )
 }

@@ -11,7 +11,10 @@ import { Variants } from './Variants.tsx'
 
 type Script = Summarized['scripts'][number]
 
-export function PrinterCard({ id, printer, example, scripts }: Summarized) {
+/** So many files are named; of more, the rest is unfolded. */
+const mostFiles = 4
+
+export function PrinterCard({ id, printer, example, scripts, files }: Summarized) {
   const start = scripts.find(({ moment }) => moment === 'start')
   return (
     <section
@@ -58,8 +61,37 @@ export function PrinterCard({ id, printer, example, scripts }: Summarized) {
             </li>
           ))}
         </ul>
+        {files.length > 0 && <Files files={files} />}
       </div>
     </section>
+  )
+}
+
+/** The config and macro files of a printer, each opened on the Desk. */
+function Files({ files }: Pick<Summarized, 'files'>) {
+  const link = ({ id, file, name }: Summarized['files'][number]) => (
+    <PageLink
+      key={id}
+      to={`/desk/${id}`}
+      title={name}
+      className="rounded-button px-1.5 py-0.5 font-mono text-[13px] hover:bg-sunk"
+    >
+      {file || 'printer.cfg'}
+    </PageLink>
+  )
+  return (
+    <div className="flex flex-wrap items-baseline gap-x-1 border-t border-rule pt-1.5 text-[14px]">
+      <span className="w-[8.5rem] px-1 text-soft max-[899px]:w-auto">config and macros</span>
+      <span className="min-w-0 flex-1">
+        {files.slice(0, mostFiles).map(link)}
+        {files.length > mostFiles && (
+          <details className="inline">
+            <summary className="inline cursor-pointer px-1.5 text-soft">and {files.length - mostFiles} more</summary>
+            {files.slice(mostFiles).map(link)}
+          </details>
+        )}
+      </span>
+    </div>
   )
 }
 

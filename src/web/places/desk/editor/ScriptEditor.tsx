@@ -3,7 +3,7 @@ import { completionKeymap } from '@codemirror/autocomplete'
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
 import { lintGutter } from '@codemirror/lint'
 import { highlightSelectionMatches, search, searchKeymap } from '@codemirror/search'
-import { EditorState } from '@codemirror/state'
+import { Compartment, EditorState } from '@codemirror/state'
 import {
   drawSelection,
   EditorView,
@@ -31,6 +31,7 @@ import { folding } from './fold.ts'
 import { commandHover } from './hover.ts'
 import { keepMarks } from './keep.ts'
 import { scriptLanguage } from './language.ts'
+import { NumbersForm } from './NumbersForm.tsx'
 import { putSelection, roundExtension, showRound } from './round.ts'
 import { SettingsForm } from './SettingsForm.tsx'
 import { type Known, values } from './values.ts'
@@ -52,6 +53,9 @@ const followCaret = EditorView.updateListener.of(update => {
   const { from, to } = update.state.selection.main
   selectLines(update.state.doc.lineAt(from).number, update.state.doc.lineAt(to).number)
 })
+
+/** A script's own, or that of a host's config. */
+const language = new Compartment()
 
 /** The number that the caret stands on, which may become a setting. */
 type CaretNumber = { offset: number; text: string } | null
@@ -99,7 +103,7 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
           roundExtension,
           lineNumbers(),
           folding,
-          scriptLanguage,
+          language.of(scriptLanguage),
           // The tables of commands are looked into only when somebody asks.
           commandHover(async () => (await import('../../../../core/round.ts')).stageOf(known.current.setting).firmware),
           values(() => known.current),
@@ -126,6 +130,19 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
     }
   }, [open.generation])
 
+  const isConfig = setting.opened !== undefined && setting.printer.firmware.family === 'host'
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a new editor begins with a script's language
+  useEffect(() => {
+    let current = true
+    if (isConfig)
+      void import('../../../parts/config-language.ts').then(({ configLanguage }) => {
+        if (current) view.current?.dispatch({ effects: language.reconfigure(configLanguage) })
+      })
+    return () => {
+      current = false
+    }
+  }, [isConfig, open.generation])
+
   const { round, roundText, selection, findings } = open
   useEffect(() => {
     if (view.current && round && roundText === view.current.state.doc.toString())
@@ -151,6 +168,7 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
       className="relative flex min-h-0 min-w-0 flex-1 flex-col rounded-card border border-rule bg-raised"
     >
       <SettingsForm settings={round?.settings ?? []} editor={() => view.current} />
+      {isConfig && <NumbersForm text={roundText} editor={() => view.current} />}
       <div className="flex min-h-0 flex-1">
         {outline && <Outline open={open} />}
         <div ref={host} className="min-h-0 min-w-0 flex-1 overflow-hidden rounded-card" />

@@ -10,12 +10,14 @@ export const DeskChoices = memo(function DeskChoices({ chosen, things }: { chose
   const materials = things.materials.map(({ data }) => data)
   return (
     <>
-      <Choice
-        name="Printer"
-        value={String(chosen.printerId)}
-        options={things.printers.map(({ id, data }) => ({ value: String(id), label: data.name, about: data.about }))}
-        onChange={value => choose({ printerId: Number(value) })}
-      />
+      {!chosen.opened && (
+        <Choice
+          name="Printer"
+          value={String(chosen.printerId)}
+          options={things.printers.map(({ id, data }) => ({ value: String(id), label: data.name, about: data.about }))}
+          onChange={value => choose({ printerId: Number(value) })}
+        />
+      )}
       <Choice
         name="When"
         value={chosen.moment}

@@ -1,0 +1,102 @@
+// A printer's config on the Desk: called with values, told at its own lines, its numbers a form, mended and saved like a script.
+import { expect, type Page, test } from '@playwright/test'
+import { editor, findings, lineWith } from './desk.ts'
+
+type Shelf = { printers: { id: number; printer: { name: string }; files: { id: number; file: string }[] }[] }
+
+/** A printer of this test's own, made like the one of this name. */
+async function copyOf(page: Page, name: string, called: string): Promise<number> {
+  const { printers } = await (await page.request.get('/api/things')).json()
+  const { data } = printers.find((each: { data: { name: string } }) => each.data.name === name)
+  return (await (await page.request.post('/api/printers', { data: { ...data, name: called } })).json()).id
+}
+async function fileOf(page: Page, printerId: number, file: string): Promise<number> {
+  const shelf: Shelf = await (await page.request.get('/api/shelf')).json()
+  const found = shelf.printers.find(({ id }) => id === printerId)?.files.find(each => each.file === file)
+  if (!found) throw new Error(`no ${file}`)
+  return found.id
+}
+const called = (page: Page) => page.getByRole('region', { name: 'Called with' })
+
+test('a macro is opened on the Desk from its list, called with the job’s values, and its branches say why', async ({
+  page,
+}) => {
+  await page.goto('/macros?printer=Curlew')
+  await page.getByRole('navigation', { name: 'Macros of this printer' }).getByText('MESH_FOR_HEAT').click()
+  await page.getByRole('link', { name: 'Open on the Desk' }).click()
+  await expect(called(page).getByRole('combobox')).toHaveValue('MESH_FOR_HEAT')
+  await expect(called(page).getByLabel('BED')).toHaveValue('60')
+  await expect(page.getByText('Runs: bed 60 < hot_bed 90.').first()).toBeVisible()
+  await called(page).getByLabel('BED').fill('100')
+  await called(page).getByLabel('BED').press('Enter')
+  await expect(page.getByText('Not this time, as not so: bed 100 < hot_bed 90.').first()).toBeVisible()
+  // What it was called with is remembered.
+  await page.goto(page.url().replace(/\?.*/, ''))
+  await expect(called(page).getByLabel('BED')).toHaveValue('100')
+})
+
+test('a number in the block at the top changes two macros at once, and is saved as a revision with a note', async ({
+  page,
+}) => {
+  const printer = await copyOf(page, 'Curlew', 'Curlew of numbers')
+  const [numbers, macros] = [await fileOf(page, printer, 'numbers.cfg'), await fileOf(page, printer, 'macros.cfg')]
+  await page.goto(`/desk/${numbers}`)
+  await expect(called(page).getByRole('combobox')).toHaveValue('PRELUDE')
+  await expect(page.getByText('PRELUDE and PURGE_FRONT read it as purge_x: 20.')).toBeVisible()
+  const outcome = page.getByText(/mm extruded/)
+  await expect(outcome).toContainText('15 mm extruded')
+  const form = page.getByRole('form', { name: 'Numbers of this config' })
+  await form.getByLabel('purge mm').fill('18')
+  await form.getByLabel('purge x').fill('40')
+  await expect(outcome).toContainText('18 mm extruded')
+  await expect(lineWith(page, 'variable_purge_x: 40')).toBeVisible()
+  await page.getByRole('button', { name: 'Other ways to save it' }).click()
+  await page.getByRole('menuitem', { name: 'Save with a note…' }).click()
+  await page.getByRole('dialog').getByLabel('Note').fill('More filament, farther in')
+  await page.getByRole('dialog').getByRole('button', { name: 'Save it so' }).click()
+  await expect(page.getByText('Saved just now')).toBeVisible()
+
+  // Both macros have it.
+  await page.goto(`/desk/${macros}`)
+  await expect(page.getByText(/Moves to X 40 and Y 2 mm/).first()).toBeVisible()
+  await expect(page.getByText(/mm extruded/)).toContainText('18 mm extruded')
+  await page.goto(`/history/${numbers}`)
+  await expect(page.getByText('More filament, farther in').first()).toBeVisible()
+})
+
+test('a finding inside a macro stands at its line, and is mended there', async ({ page }) => {
+  const printer = await copyOf(page, 'Curlew', 'Curlew to mend')
+  const { data } = (await (await page.request.get('/api/things')).json()).printers.find(
+    ({ id }: { id: number }) => id === printer,
+  )
+  const macros = data.configFiles.find(({ name }: { name: string }) => name === 'macros.cfg').text
+  const spoiled = macros.replace('  G28\n', '').replace('  G28 Z\n', '')
+  const configFiles = data.configFiles.map((file: { name: string }) =>
+    file.name === 'macros.cfg' ? { ...file, text: spoiled } : file,
+  )
+  expect((await page.request.put(`/api/printers/${printer}`, { data: { ...data, configFiles } })).status()).toBe(200)
+  await page.goto(`/desk/${await fileOf(page, printer, 'macros.cfg')}`)
+  await expect(called(page).getByRole('combobox')).toHaveValue('PRELUDE')
+  const unhomed = findings(page).filter({ hasText: 'before it is homed' }).first()
+  await expect(unhomed).toBeVisible()
+  await unhomed.getByRole('button', { name: 'Show fix' }).click()
+  await page.getByRole('region', { name: 'Preview' }).getByRole('button', { name: 'Apply' }).click()
+  await expect(findings(page).filter({ hasText: 'before it is homed' })).toHaveCount(0)
+  // It stands as far to the right as the template's other lines.
+  const text = await editor(page).innerText()
+  expect(text).toMatch(/\n {2}G28\n/)
+})
+
+test('a macro file is opened as the machine calls it, and goes back and forth with its printer', async ({ page }) => {
+  const printer = await copyOf(page, 'Avocet', 'Avocet of files')
+  await page.goto('/')
+  const card = page.getByRole('region', { name: 'Avocet of files' })
+  await card.getByText('more', { exact: false }).last().click()
+  await card.getByRole('link', { name: 'brush.g' }).click()
+  await expect(called(page)).toContainText('brush.g')
+  await expect(page.getByText(/It goes round 3 times/).first()).toBeVisible()
+  await called(page).getByRole('textbox', { name: 'R', exact: true }).fill('5')
+  await called(page).getByRole('textbox', { name: 'R', exact: true }).press('Enter')
+  await expect(page.getByText(/It goes round 5 times/).first()).toBeVisible()
+  expect(await fileOf(page, printer, 'brush.g')).toBeGreaterThan(0)
+})

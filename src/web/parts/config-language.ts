@@ -1,0 +1,64 @@
+// The colours of a host's config: its sections, keys and notes, and the templates of its macros. Loaded where one is open.
+import { jinja } from '@codemirror/lang-jinja'
+import { HighlightStyle, LanguageSupport, StreamLanguage, syntaxHighlighting } from '@codemirror/language'
+import type { Extension } from '@codemirror/state'
+import {
+  Decoration,
+  type DecorationSet,
+  EditorView,
+  MatchDecorator,
+  ViewPlugin,
+  type ViewUpdate,
+} from '@codemirror/view'
+import { tags } from '@lezer/highlight'
+
+/** What stands around the templates: sections, keys, comments. */
+const configLines = StreamLanguage.define<{ key: boolean }>({
+  name: 'config',
+  startState: () => ({ key: true }),
+  token(stream) {
+    if (stream.sol()) {
+      if (stream.match(/^\[[^\]]{0,200}\]/)) return 'heading'
+      if (stream.match(/^[A-Za-z_][\w ]{0,80}(?=[:=])/)) return 'propertyName'
+    }
+    if (stream.match(/^[#;].*/)) return 'comment'
+    stream.next()
+    return null
+  },
+})
+
+const colours = HighlightStyle.define([
+  { tag: tags.heading, color: 'var(--heat)', fontWeight: '700' },
+  { tag: tags.propertyName, color: 'var(--move)', fontWeight: '600' },
+  { tag: tags.comment, color: 'var(--ink-soft)', fontStyle: 'italic' },
+  { tag: [tags.keyword, tags.controlKeyword, tags.operatorKeyword, tags.processingInstruction], color: 'var(--heat)' },
+  { tag: [tags.string, tags.number, tags.bool], color: 'var(--move)' },
+])
+
+/** What stands in single braces, which these templates have for values. */
+const values = new MatchDecorator({
+  regexp: /\{(?![%#])[^{}\n]*\}/g,
+  decoration: Decoration.mark({ class: 'cm-template-value' }),
+})
+
+const templateValues = ViewPlugin.fromClass(
+  class {
+    decorations: DecorationSet
+    constructor(view: EditorView) {
+      this.decorations = values.createDeco(view)
+    }
+    update(update: ViewUpdate) {
+      this.decorations = values.updateDeco(update, this.decorations)
+    }
+  },
+  { decorations: ({ decorations }) => decorations },
+)
+
+const look = EditorView.theme({ '.cm-template-value': { color: 'var(--heat)' } })
+
+export const configLanguage: Extension = [
+  jinja({ base: new LanguageSupport(configLines) }),
+  syntaxHighlighting(colours),
+  templateValues,
+  look,
+]
