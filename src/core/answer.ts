@@ -20,12 +20,15 @@ export type Answer = ReturnType<typeof rehearsalAnswer>
 
 type PassageAnswer = { kind: string; first_line: number; last_line: number; enabled: boolean; parts?: PassageAnswer[] }
 
-const passageAnswer = ({ kind, firstLine, lastLine, enabled, parts }: Passage, withParts: boolean): PassageAnswer => ({
+const passageAnswer = (
+  { kind, firstLine, lastLine, enabled, parts, ran }: Passage,
+  withParts: boolean,
+): PassageAnswer => ({
   kind,
   first_line: firstLine,
   last_line: lastLine,
   enabled,
-  ...(withParts && { parts: parts.map(each => passageAnswer(each, true)) }),
+  ...(withParts && { parts: (parts.length ? parts : ran).map(each => passageAnswer(each, true)) }),
 })
 
 const findingAnswer = (finding: Finding, withFixes: boolean) => {

@@ -4,6 +4,8 @@ import type { Finding, SetAside } from './check/finding.ts'
 import { usualCall } from './documents/calls.ts'
 import { explainDocument } from './documents/explained.ts'
 import { callLine, documentLines, withText } from './documents/open.ts'
+import { placed } from './documents/placed.ts'
+import { configProblems } from './documents/problems.ts'
 import { type Explained, explain } from './explain/explain.ts'
 import { familyOf } from './firmware/families.ts'
 import { taughtFor, withTaught } from './firmware/teach.ts'
@@ -110,7 +112,9 @@ function seenOn(
   const strokes = strokesOf(trace, stage)
   const ooze = oozeOf(trace, stage)
   const passages = passagesOf(lines, trace, stage)
-  const { findings, setAside } = check({ text, lines, commands, resolution, trace, stage, strokes, ooze, passages })
+  const script = { text, lines, commands, resolution, trace, stage, strokes, ooze, passages }
+  const { findings: found, setAside } = check(script)
+  const findings = stage.opened ? found : placed(found, script)
   return {
     stage,
     lines,
@@ -143,6 +147,10 @@ function rehearseDocument(text: string, setting: RehearsalInput & { opened: Open
   const opened = { ...setting.opened, call }
   const stage: Stage = { ...base, opened }
   const { resolution, trace } = rehearseLines([callLine(stage, opened)], stage)
+  const problems = configProblems(stage)
+  // What can't be read is told once, and not again for being left out.
+  const left = trace.troubles.filter(({ sort, line }) => sort !== 'macro' || !problems.some(each => each.line === line))
+  trace.troubles.splice(0, trace.troubles.length, ...problems, ...left)
   const lines = documentLines(text, opened, stage, trace)
   const checked = seenOn(text, lines, resolution, trace, stage)
   if (stage.firmware.flow) return checked

@@ -36,6 +36,8 @@ export type Finding = {
   lines: readonly number[]
   message: string
   fixes: Fix[]
+  /** Of what a macro or a file of the machine's own did: where it stands there; the config itself has no name. */
+  at?: { file: string | null; line: number }
 }
 
 /** A finding that the person has set aside in the text, and why. */

@@ -156,3 +156,58 @@ describe('edits of a template', () => {
     expect(asTemplate('a: 1\n', [{ from: 0, to: 1, insert: 'b' }])).toEqual([{ from: 0, to: 1, insert: 'b' }])
   })
 })
+
+describe('a config that would not load', () => {
+  it('is never called fine: what is wrong stands at its line, whether it is called or not', () => {
+    const printer = config(
+      '[include away.cfg]',
+      'nonsense',
+      '[gcode_macro PRELUDE]',
+      'gcode:',
+      '  G28',
+      '[gcode_macro OTHER]',
+      'gcode:',
+      '  {% if 1 %}',
+      '  G28',
+    )
+    const found = opened(printer, null, 'PRELUDE').findings.filter(({ severity }) => severity === 'error')
+    expect(found.map(({ line, message }) => [line, message.split(/[.:]/)[0]])).toEqual([
+      [1, 'It includes “away'],
+      [2, '“nonsense” is neither a section nor a key with a value'],
+      [8, 'The template of OTHER can’t be read'],
+    ])
+  })
+})
+
+describe('a script that calls a macro', () => {
+  const call = (printer: Printer): Round =>
+    rehearseScript('M117 on\nPRELUDE BED=60\n', { printer, job, material, moment: 'start' })
+
+  it('steps into it: its band opens into the passages of what it ran', () => {
+    const passage = call(curlew).passages.find(({ firstLine, lastLine }) => firstLine <= 2 && lastLine >= 2)
+    const whole = passage?.ran.length ? passage : passage?.parts.find(part => part.ran.length)
+    expect(whole?.ran.map(({ kind }) => kind)).toEqual(
+      expect.arrayContaining(['home', 'heat-wait', 'probe', 'purge-line']),
+    )
+    const times = whole?.ran.map(({ startS }) => startS) ?? []
+    expect(times).toEqual([...times].sort((a, b) => a - b))
+  })
+
+  it('names the file and line that a finding is about, and how it was called', () => {
+    const macros = curlew.configFiles.map(file =>
+      file.name === 'macros.cfg' ? { ...file, text: file.text.replaceAll(/^ {2}G28(?: Z)?$/gm, '') } : file,
+    )
+    const round = call({ ...curlew, configFiles: macros })
+    const found = round.findings.find(({ rule }) => rule === 'probe-before-home')
+    const line = lineOf(curlew, 'macros.cfg', 'BED_MESH_CALIBRATE PROFILE=cool')
+    expect([found?.line, found?.at]).toEqual([2, { file: 'macros.cfg', line }])
+    expect(found?.message).toMatch(new RegExp(`^In macros.cfg, line ${line}: `))
+    const row = round.commands.find(({ command }) => command.name === 'BED_MESH_CALIBRATE')
+    expect(row?.whence).toEqual({
+      file: 'macros.cfg',
+      line,
+      macro: 'MESH_FOR_HEAT',
+      by: { file: 'macros.cfg', line: lineOf(curlew, 'macros.cfg', 'MESH_FOR_HEAT'), macro: 'PRELUDE', by: null },
+    })
+  })
+})

@@ -9,7 +9,8 @@ import { isText, membersOf, own, truthy, type Value, written } from '../macros/v
 import { objectsOf } from './objects.ts'
 
 /** Runs one command as it stands; what it calls is run by the same runner. */
-export type Run = (line: number, command: Command, which: number | undefined) => void
+/** `own` is the line of its own file, where `line` is that of what called it. */
+export type Run = (line: number, command: Command, which: number | undefined, own: number) => void
 
 /** How a statement ends: on to the next, or out of the loop, the file, or the whole script. */
 type Way = 'on' | 'leave' | 'again' | 'return' | 'abort'
@@ -171,7 +172,7 @@ class Flow {
   }
 
   private show({ line, command, which }: Indented, frame: Frame): void {
-    this.run(frame.callingLine ?? line, command, frame.callingLine === null ? which : undefined)
+    this.run(frame.callingLine ?? line, command, frame.callingLine === null ? which : undefined, line)
   }
 
   private tell(found: Extract<Worked<unknown>, { ok: false }>, { line }: Indented, frame: Frame, then: string): void {

@@ -5,11 +5,12 @@ import { read, readIndented } from '../gcode/read.ts'
 import { Recorder } from '../machine/recorder.ts'
 import type { Stage } from '../machine/state.ts'
 import type { PlainCommand, Trace } from '../machine/trace.ts'
+import type { Whence } from '../macros/blocks.ts'
 import type { Macro } from '../macros/config.ts'
 import { render } from '../macros/template/render.ts'
 import type { Value } from '../macros/values.ts'
 import { fileNamed, type MacroFile } from '../model/printer.ts'
-import { runBlocks } from './blocks.ts'
+import { type Run, runBlocks } from './blocks.ts'
 import { recordOf } from './effects.ts'
 import { namesFor } from './macro-names.ts'
 import type { Call } from './record.ts'
@@ -94,25 +95,25 @@ class Runner {
    * Runs a command, what a macro makes of it, and the files that it calls; `within` are those that are under way, `which` says
    * which of its line's commands it is.
    */
-  command(line: number, command: Command, within: readonly string[], which?: number): void {
+  command(line: number, command: Command, within: readonly string[], which?: number, whence?: Whence): void {
     const { recorder } = this
     const { stage } = recorder
     const renamed = recorder.renamed.get(command.name)
     const macro = renamed ? undefined : stage.macros?.get(command.name)
     if (macro) {
-      this.row(line, command, which, `Runs the macro ${macro.name}.`)
-      this.macro(line, command, macro, within)
+      this.row(line, command, which, `Runs the macro ${macro.name}.`, whence)
+      this.macro(line, command, macro, within, whence)
       return
     }
     const meant = renamed ? { ...command, name: renamed } : command
     const effect = effectOf(stage.firmware, meant)
     const record = effect && recordOf(effect)
     const { before = [], after = [] } = (effect && record?.calls?.(recorder, meant, effect as never)) ?? {}
-    const byFile = this.calls(line, before, within, false)
+    const byFile = this.calls(line, before, within, false, whence)
     if (recorder.over) return
     recorder.beginCommand(line)
     if (byFile) recorder.byFile.set(recorder.rows.count, byFile)
-    recorder.ran?.push({ line, command: meant, which })
+    recorder.ran?.push({ line, command: meant, which, whence })
     if (effect) record?.run?.(recorder, meant, effect as never, byFile !== null)
     recorder.endCommand()
     const most = recorder.ran ? mostSteps.kept : mostSteps.passing
@@ -120,7 +121,7 @@ class Runner {
       recorder.stop(`The rehearsal stops here: the script makes more than ${most.toLocaleString('en')} moves.`)
     if (recorder.now > mostSeconds) recorder.stop(tooLong)
     const row = recorder.rows.count - 1
-    const ran = recorder.over ? null : this.calls(line, after, within, effect?.does === 'macro-file')
+    const ran = recorder.over ? null : this.calls(line, after, within, effect?.does === 'macro-file', whence)
     if (ran) recorder.byFile.set(row, byFile ? { ...ran, ...byFile, tookS: byFile.tookS + ran.tookS } : ran)
   }
 
@@ -141,16 +142,16 @@ class Runner {
   }
 
   /** A row for a command that does nothing by itself. */
-  private row(line: number, command: Command, which: number | undefined, note: string): void {
+  private row(line: number, command: Command, which: number | undefined, note: string, whence?: Whence): void {
     const { recorder } = this
     recorder.beginCommand(line)
     recorder.notes.set(recorder.rows.count, note)
-    recorder.ran?.push({ line, command, which })
+    recorder.ran?.push({ line, command, which, whence })
     recorder.endCommand()
   }
 
   /** Runs files and commands that belong to another; gives the first file's name and what all came to, null without any. */
-  private calls(line: number, calls: readonly Call[], within: readonly string[], asked: boolean) {
+  private calls(line: number, calls: readonly Call[], within: readonly string[], asked: boolean, whence?: Whence) {
     const { recorder } = this
     if (calls.length === 0) return null
     recorder.comeToRest()
@@ -158,8 +159,8 @@ class Runner {
     let name: string | null = null
     for (const call of calls) {
       if (recorder.over) break
-      if ('command' in call) this.command(line, call.command, within)
-      else if ((asked || !within.includes(call.file)) && this.file(line, call.file, call.params ?? {}, within))
+      if ('command' in call) this.command(line, call.command, within, undefined, whence)
+      else if ((asked || !within.includes(call.file)) && this.file(line, call.file, call.params ?? {}, within, whence))
         name ??= call.file
     }
     recorder.comeToRest()
@@ -172,6 +173,7 @@ class Runner {
     name: string,
     params: Readonly<Record<string, Value>>,
     within: readonly string[],
+    by?: Whence,
   ): boolean {
     const { recorder } = this
     const file = fileNamed(recorder.stage.printer, name)
@@ -187,12 +189,13 @@ class Runner {
     }
     const inside = [...within, file.name]
     const open = isOpen(recorder.stage, file.name)
-    const run = (at: number, command: Command, which?: number) => this.command(open ? at : line, command, inside, which)
+    const run: Run = (at, command, which, own) =>
+      this.command(at, command, inside, which, { file: file.name, line: own, macro: null, by: by ?? null })
     runBlocks(recorder, commandsOf(file), run, { file: file.name, params, callingLine: open ? null : line })
     return true
   }
 
-  private macro(line: number, command: Command, macro: Macro, within: readonly string[]): void {
+  private macro(line: number, command: Command, macro: Macro, within: readonly string[], by?: Whence): void {
     const { recorder } = this
     const open = isOpen(recorder.stage, macro.file)
     if (within.length >= deepest || within.includes(macro.name)) {
@@ -231,8 +234,9 @@ class Runner {
     const inside = [...within, macro.name]
     for (const made of read(rendered.text)) {
       if (recorder.over || !recorder.spend('repeats')) return
-      const at = open ? macro.gcodeLine + (rendered.from[made.number - 1] ?? 1) - 1 : line
-      if (made.command) this.command(at, made.command, inside)
+      const at = macro.gcodeLine + (rendered.from[made.number - 1] ?? 1) - 1
+      const whence = { file: macro.file, line: at, macro: macro.name, by: by ?? null }
+      if (made.command) this.command(open ? at : line, made.command, inside, undefined, whence)
     }
   }
 }

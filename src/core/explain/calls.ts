@@ -10,7 +10,8 @@ import { explainRow } from './explain.ts'
 export type Call = {
   line: number
   text: string
-  commands: { text: string; says: string; startS: number }[]
+  /** `file` and `at` are where it stands in the machine's own files: the config itself has no name. */
+  commands: { text: string; says: string; startS: number; file: string | null; at: number | null }[]
   left: number
 }
 
@@ -21,7 +22,7 @@ const mostCommands = 400
 export function callsOf(commands: readonly PlainCommand[], trace: Trace, stage: Stage): Call[] {
   if (!stage.macros?.size && stage.printer.macroFiles.length === 0) return []
   const calls = new Map<number, Call>()
-  commands.forEach(({ line, command }, row) => {
+  commands.forEach(({ line, command, whence }, row) => {
     const call = calls.get(line)
     if (!call) {
       if (isCall(command.name, stage)) calls.set(line, { line, text: textOfCommand(command), commands: [], left: 0 })
@@ -33,6 +34,8 @@ export function callsOf(commands: readonly PlainCommand[], trace: Trace, stage: 
         text: textOfCommand(command),
         says: explainRow(row, commands, trace, stage),
         startS: trace.rows.start[row] as number,
+        file: whence?.file ?? null,
+        at: whence?.line ?? null,
       })
   })
   return [...calls.values()].slice(0, mostCalls)

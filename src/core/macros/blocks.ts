@@ -2,6 +2,9 @@
 import type { Command } from '../gcode/line.ts'
 
 /** A command, its line, and how far from the left it begins. */
+/** Where in a machine's own files a command stands, and what called it; the config itself has no name. */
+export type Whence = { file: string | null; line: number; macro: string | null; by: Whence | null }
+
 export type Indented = {
   line: number
   command: Command
@@ -10,6 +13,8 @@ export type Indented = {
   which?: number | undefined
   /** The command as it is when its turn comes, where values stand in it that are worked out then. */
   now?: () => Command
+  /** Where it stands, for what a macro or a file made. */
+  whence?: Whence | undefined
 }
 
 export type Branch = { opener: Indented; body: Statement[] }

@@ -40,6 +40,8 @@ export type Passage = {
   made: MadeBy | null
   /** What it is made of, where that is more than one thing; one level deep. */
   parts: Passage[]
+  /** Of a line that calls a macro or a file: the passages of what that ran, all of them at its line. */
+  ran: Passage[]
 }
 
 /** Signs in a row, as in `;====` or `; --- x ---`. */
@@ -239,12 +241,19 @@ export function passagesOf(lines: readonly Line[], trace: Trace, stage: Stage): 
   }
   sorter.closeGroup()
 
+  return passagesFrom(sorter, rowsOfLine, trace, stage).map(passage =>
+    withRan(passage, rowsOfLine, trace, stage, lines),
+  )
+}
+
+/** The sections as passages; `rowsOf` tells what ran for each of their lines. */
+function passagesFrom(sorter: Sorter, rowsOf: readonly (Rows | undefined)[], trace: Trace, stage: Stage): Passage[] {
   const toPassage = (groups: readonly Group[], heading: Heading | null): Passage => {
     const all = joined(groups, ({ lines }) => lines)
     const awake = groups.filter(group => !group.commentedOut)
     const rows: Rows[] = []
     for (const { number } of all) {
-      const ran = rowsOfLine[number]
+      const ran = rowsOf[number]
       if (ran) rows.push(ran)
     }
     const startS = trace.rows.start[rows[0]?.first ?? -1] ?? 0
@@ -270,11 +279,57 @@ export function passagesOf(lines: readonly Line[], trace: Trace, stage: Stage): 
       pushedMm: pushedBy(trace, rows),
       made: heading?.made ?? null,
       parts,
+      ran: [],
     }
   }
   return sorter.sections
     .filter(({ groups }) => groups.length > 0)
     .map(({ groups, heading }) => toPassage(groups, heading ?? groups[0]?.heading ?? null))
+}
+
+/** More of what one line ran is told by the whole alone. */
+const mostRan = 2000
+
+/** A passage with a call among its lines: with the passages of what ran, that line's and the others'. */
+function withRan(
+  passage: Passage,
+  rowsOf: readonly (Rows | undefined)[],
+  trace: Trace,
+  stage: Stage,
+  lines: readonly Line[],
+): Passage {
+  if (passage.parts.length > 0)
+    return { ...passage, parts: passage.parts.map(part => withRan(part, rowsOf, trace, stage, lines)) }
+  const own = lines.slice(passage.firstLine - 1, passage.lastLine).filter(({ number }) => rowsOf[number])
+  const calls = (line: Line) => {
+    const rows = rowsOf[line.number]
+    return rows !== undefined && rows.last > rows.first && isCall(line, trace, rows.first, stage)
+  }
+  if (!own.some(calls)) return passage
+  const sorter = new Sorter(new Map(), stage.moment === 'start')
+  // Each command that ran stands for a line of its own, told by its row.
+  const ownRows: (Rows | undefined)[] = []
+  let count = 0
+  for (const line of own) {
+    const rows = rowsOf[line.number]
+    for (let row = rows?.first ?? 0; row <= (rows?.last ?? -1); row++) {
+      const command = trace.ran?.[row]?.command
+      if (!command || stage.macros?.has(command.name)) continue
+      if (++count > mostRan) return passage
+      const made: Line = { ...line, number: row, kind: 'command', command, more: [] }
+      ownRows[row] = { first: row, last: row }
+      sorter.command(made, purposeOf(made, trace, row, stage), false)
+    }
+  }
+  sorter.closeGroup()
+  const lineOf = (row: number) => trace.rows.line[row] as number
+  const ran = passagesFrom(sorter, ownRows, trace, stage).map(each => ({
+    ...each,
+    firstLine: lineOf(each.firstLine),
+    lastLine: lineOf(each.lastLine),
+    parts: [],
+  }))
+  return { ...passage, ran }
 }
 
 /** The lists of several groups as one; most passages have one group only. */

@@ -9,6 +9,7 @@ function check({ lines, stage, trace }: Checked): Found[] {
   const macros = trace.troubles.flatMap(({ sort, line, why }): Found[] => {
     if (sort === 'file') return [{ line, message: `${why} Add it under Macros.`, severity: 'advice' }]
     if (sort === 'unreadable') return [{ line, message: why }]
+    if (sort === 'config') return [{ line, message: why, severity: 'error' }]
     return sort === 'macro' ? [{ line, message: `${why} The rehearsal leaves it out.` }] : []
   })
   const unreadable = lines.flatMap((line): Found[] =>

@@ -14,8 +14,10 @@ import { Progress } from '../../../parts/Progress.tsx'
 import { SeverityMark, seriousOf } from '../../../parts/Severity.tsx'
 import { ask } from '../../../state/asked.ts'
 import { type Seen, selectLines, useDesk } from '../../../state/desk.ts'
+import { giveText } from '../../../state/learning.ts'
 import { propose, showFix } from '../../../state/preview.ts'
 import { stopRound } from '../../../state/rehearser.ts'
+import { useFileLink } from '../useFileLink.ts'
 import { SetAsidePanel } from './SetAsidePanel.tsx'
 
 type Props = { open: Seen; setting: RehearsalInput }
@@ -133,10 +135,26 @@ const LineLink = ({ line }: { line: number }) => (
   </Press>
 )
 
+/** Opens the machine's own file where the finding is about. */
+function AtFile({ file, line }: NonNullable<Finding['at']>) {
+  const linkTo = useFileLink()
+  const to = linkTo(file, line)
+  return (
+    to && (
+      <>
+        {' · '}
+        <PageLink to={to} className="whitespace-nowrap text-heat underline underline-offset-2">
+          open {file ?? 'the config'}
+        </PageLink>
+      </>
+    )
+  )
+}
+
 type RowProps = { finding: Finding; text: string; onAside: (finding: Finding) => void }
 
 function Row({ finding, text, onAside }: RowProps) {
-  const { severity, line, message, fixes, rule } = finding
+  const { severity, line, message, fixes, rule, at } = finding
   const several = fixes.length > 1
   return (
     <li className="border-t border-rule py-1.5 first:border-t-0">
@@ -151,6 +169,7 @@ function Row({ finding, text, onAside }: RowProps) {
             <PageLink to={`/checks/${rule}`} className="whitespace-nowrap text-soft underline underline-offset-2">
               why?
             </PageLink>
+            {at && <AtFile {...at} />}
           </p>
           {several && (
             <div className="flex flex-wrap gap-1 pt-1">
@@ -194,9 +213,20 @@ function Table({ finding: { rule, lines } }: { finding: Finding }) {
     )
   if (rule === 'unknown-command' && open?.round?.pasted === 'config')
     return (
-      <Button small onClick={() => navigate('/macros', { state: { config: open.text } })}>
-        Put it under Macros
-      </Button>
+      <>
+        <Button
+          small
+          onClick={() => {
+            giveText(open.text)
+            void navigate('/printers/learn')
+          }}
+        >
+          Learn the printer
+        </Button>
+        <Button small onClick={() => navigate('/macros', { state: { config: open.text } })}>
+          Put it under Macros
+        </Button>
+      </>
     )
   if (rule === 'unknown-command' && open?.round?.unknown.some(unknown => lines.includes(unknown.lines[0] ?? 0)))
     return (

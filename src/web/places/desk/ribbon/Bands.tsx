@@ -52,7 +52,11 @@ type Props = { round: DeskRound; width: number; totalS: number; selection: Selec
  */
 function layOut(passages: readonly Passage[], width: number, totalS: number) {
   let from = 0
-  const awake = passages.filter(({ enabled }) => enabled)
+  // A call opens into what it ran; what a config's macros do comes in the order of time.
+  const awake = passages
+    .flatMap(passage => (passage.ran.length > 1 ? passage.ran : [passage]))
+    .filter(({ enabled }) => enabled)
+    .sort((a, b) => a.startS - b.startS)
   const crowded = awake.length * narrowest > width
   const bands = awake
     .filter(({ startS, endS }) => !crowded || ((endS - startS) / totalS) * width >= narrowest)

@@ -1,0 +1,78 @@
+// Findings on a line that calls a macro or a file, with the place in the machine's own files that they are about.
+import { check } from '../check/check.ts'
+import type { Checked, Finding } from '../check/finding.ts'
+import type { Line } from '../gcode/line.ts'
+import { oozeOf } from '../machine/ooze.ts'
+import { strokesOf } from '../machine/outcome.ts'
+import { passagesOf } from '../script/passages.ts'
+
+type Script = Omit<Checked, 'statements' | 'rows' | 'steps'>
+
+/** A place that a finding is about; the config itself has no name. */
+export type FilePlace = { file: string | null; line: number }
+
+/** What a message says apart from the lines that it names. */
+const withoutLines = (message: string): string => message.replace(/\blines? \d{1,9}/g, 'line')
+
+/**
+ * The script is looked at once more as if each line of its macros stood behind it, a line of its own: what is found there again,
+ * by the same check with the same words, is about that line. What can't be placed so stays as it was.
+ */
+export function placed(findings: readonly Finding[], script: Script): Finding[] {
+  const { lines, trace, stage, commands } = script
+  const called = new Set(commands.flatMap(({ line, whence }) => (whence ? [line] : [])))
+  if (!findings.some(({ line }) => called.has(line))) return [...findings]
+  const places = new Map<string, { number: number; place: FilePlace }>()
+  const behind: Line[] = []
+  const lineOf = Int32Array.from(trace.rows.line)
+  const ran = commands.map((command, row) => {
+    const { whence } = command
+    if (!whence) return command
+    const key = `${whence.file} ${whence.line}`
+    let known = places.get(key)
+    if (!known) {
+      known = { number: lines.length + places.size + 1, place: { file: whence.file, line: whence.line } }
+      places.set(key, known)
+      behind.push(lineFor(known.number, command.command, script.text.length))
+    }
+    lineOf[row] = known.number
+    return { ...command, line: known.number }
+  })
+  const apart = { ...trace, ran, rows: { ...trace.rows, line: lineOf } }
+  const all = [...lines, ...behind]
+  const again = check({
+    ...script,
+    lines: all,
+    commands: ran,
+    trace: apart,
+    strokes: strokesOf(apart, stage),
+    ooze: oozeOf(apart, stage),
+    passages: passagesOf(all, apart, stage),
+  }).findings
+  const byNumber = new Map([...places.values()].map(({ number, place }) => [number, place]))
+  const unused = again.filter(({ line }) => line > lines.length)
+  return findings.map(finding => {
+    if (!called.has(finding.line)) return finding
+    const at = unused.findIndex(
+      ({ rule, message }) => rule === finding.rule && withoutLines(message) === withoutLines(finding.message),
+    )
+    const [found] = at < 0 ? [] : unused.splice(at, 1)
+    const place = found && byNumber.get(found.line)
+    return place ? { ...finding, at: place, message: `${placeWords(place)}: ${finding.message}` } : finding
+  })
+}
+
+const placeWords = ({ file, line }: FilePlace): string => `In ${file ?? 'the config'}, line ${line}`
+
+/** A command of a macro as a line that no edit is made of. */
+const lineFor = (number: number, command: Line['command'], from: number): Line => ({
+  number,
+  from,
+  raw: '',
+  ending: '\n',
+  kind: 'command',
+  pieces: [],
+  command,
+  more: [],
+  reason: null,
+})
