@@ -132,13 +132,7 @@ function seenOn(
 }
 
 /** What these say of words in brackets is said of scripts; a template's are its own. */
-const ofOurValues = [
-  'unknown-value',
-  'value-not-now',
-  'value-not-in-vocabulary',
-  'words-not-taught',
-  'fixed-temperature',
-]
+const ofOurValues = ['value-not-now', 'value-not-in-vocabulary', 'words-not-taught', 'fixed-temperature']
 
 /** A config or macro file by a call of what is in it; lines, passages and findings are its own. */
 function rehearseDocument(text: string, setting: RehearsalInput & { opened: Opened }): Omit<Round, 'explained'> {

@@ -10,4 +10,5 @@ export const exampleRound = ({ example }: Rule): Round =>
     job: { ...job, ...example.job },
     moment: example.moment ?? 'start',
     vocabulary: example.vocabulary,
+    ...(example.opened && { opened: example.opened }),
   })

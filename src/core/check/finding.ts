@@ -3,7 +3,7 @@ import type { CommandSpec, Effect } from '../firmware/spec.ts'
 import type { Command, Line } from '../gcode/line.ts'
 import type { Ooze } from '../machine/ooze.ts'
 import type { Stroke } from '../machine/outcome.ts'
-import type { Modes } from '../machine/state.ts'
+import type { Modes, Opened } from '../machine/state.ts'
 import type { Step } from '../machine/trace.ts'
 import type { Job } from '../model/job.ts'
 import type { Material } from '../model/material.ts'
@@ -92,6 +92,8 @@ export type Example = {
   material?: Partial<Material>
   job?: Partial<Job>
   vocabulary?: Vocabulary
+  /** Where the text is a config: what is called in it. */
+  opened?: Opened
 }
 
 export type Rule = {

@@ -8,6 +8,7 @@ import { coldPushAllowed } from './rules/cold-push-allowed.ts'
 import { collapsedLines } from './rules/collapsed-lines.ts'
 import { commandsInComments } from './rules/commands-in-comments.ts'
 import { decimalComma } from './rules/decimal-comma.ts'
+import { delayedNotStopped } from './rules/delayed-not-stopped.ts'
 import { extrudesOffBed } from './rules/extrudes-off-bed.ts'
 import { fanLeft } from './rules/fan-left.ts'
 import { feedImplausible } from './rules/feed-implausible.ts'
@@ -20,6 +21,7 @@ import { guardUnclosed } from './rules/guard-unclosed.ts'
 import { heatersLeftOn } from './rules/heaters-left-on.ts'
 import { heatsInTurn } from './rules/heats-in-turn.ts'
 import { heatsTwice } from './rules/heats-twice.ts'
+import { hidesCommand } from './rules/hides-command.ts'
 import { hitsPrint } from './rules/hits-print.ts'
 import { hotWithoutFan } from './rules/hot-without-fan.ts'
 import { keptLineChanged } from './rules/kept-line-changed.ts'
@@ -48,6 +50,7 @@ import { originShifted } from './rules/origin-shifted.ts'
 import { outsideReach } from './rules/outside-reach.ts'
 import { overrideLeft } from './rules/override-left.ts'
 import { parameterMissing } from './rules/parameter-missing.ts'
+import { parameterNeverRead } from './rules/parameter-never-read.ts'
 import { parameterUnknown } from './rules/parameter-unknown.ts'
 import { parkedOnPrint } from './rules/parked-on-print.ts'
 import { pastedCharacters } from './rules/pasted-characters.ts'
@@ -63,6 +66,7 @@ import { settingsKeptOrDropped } from './rules/settings-kept-or-dropped.ts'
 import { soakMissing } from './rules/soak-missing.ts'
 import { softLimitsOff } from './rules/soft-limits-off.ts'
 import { standbyDiffers } from './rules/standby-differs.ts'
+import { stateNotRestored } from './rules/state-not-restored.ts'
 import { temperatureDiffers } from './rules/temperature-differs.ts'
 import { throughPurge } from './rules/through-purge.ts'
 import { throughTower } from './rules/through-tower.ts'
@@ -96,6 +100,8 @@ export const rules: readonly Rule[] = [
   noSuchHeater,
   meshNotThere,
   settingsKeptOrDropped,
+  stateNotRestored,
+  delayedNotStopped,
   mixNotKept,
   mixSum,
   coldExtrude,
@@ -135,6 +141,7 @@ export const rules: readonly Rule[] = [
   parkedOnPrint,
   hotWithoutFan,
   unknownCommand,
+  hidesCommand,
   notInThisFamily,
   needsNewerFirmware,
   parameterUnknown,
@@ -148,6 +155,7 @@ export const rules: readonly Rule[] = [
   decimalComma,
   heatsTwice,
   unknownValue,
+  parameterNeverRead,
   valueNotNow,
   valueNotInVocabulary,
   guardUnclosed,

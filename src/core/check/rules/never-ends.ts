@@ -1,16 +1,27 @@
 // The rehearsal had to be stopped: the script would wait or run for ever, or for weeks.
+
 import type { Checked, Found, Rule } from '../finding.ts'
+import { linesWith, openMacros } from '../macros.ts'
 import { heatings, overHighestC } from '../queries.ts'
 
 function check(script: Checked): Found[] {
   const { stopped } = script.trace
-  if (!stopped) return []
+  if (!stopped) return callsItself(script)
   // A wait for more than the heater may have is told as that.
   const tooHot = heatings(script).some(
     heating => heating.row.line === stopped.line && overHighestC(heating, script.stage.printer) !== null,
   )
   return tooHot ? [] : [{ line: stopped.line, message: stopped.why }]
 }
+
+/** A macro that calls itself, whether it is called here or not. */
+const callsItself = ({ stage }: Checked): Found[] =>
+  openMacros(stage).flatMap(macro =>
+    linesWith(macro, macro.name).map(({ line }) => ({
+      line,
+      message: `${macro.name} calls itself. The host ends that with an error.`,
+    })),
+  )
 
 export const neverEnds: Rule = {
   name: 'never-ends',

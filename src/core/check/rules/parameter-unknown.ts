@@ -1,8 +1,10 @@
 // A letter that a command doesn't take.
 import type { CommandSpec, Letter } from '../../firmware/spec.ts'
 import { listed } from '../../format.ts'
-import type { Command } from '../../gcode/line.ts'
+import type { Command, Line } from '../../gcode/line.ts'
+import type { Macro } from '../../macros/config.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
+import { parametersRead } from '../macros.ts'
 import { letterZeros } from '../queries.ts'
 
 /** The letters and keys that a command has and its entry lacks. */
@@ -19,24 +21,40 @@ function takes(letters: readonly Letter[], name: string): boolean {
   return false
 }
 
-function check({ statements }: Checked): Found[] {
+/** A call of a macro with a parameter that it doesn't read. */
+function oddCall({ keys }: Command, macro: Macro): string | null {
+  const read = parametersRead(macro)
+  const odd = read === null ? [] : keys.map(({ key }) => key.toUpperCase()).filter(key => !read.includes(key))
+  if (odd.length === 0) return null
+  const known = read?.length ? ` It takes ${listed(read)}.` : ' It takes none.'
+  return `The macro ${macro.name} doesn’t take ${listed([...new Set(odd)])}, so it is passed over.${known}`
+}
+
+function check({ statements, stage }: Checked): Found[] {
   return statements.flatMap(({ line, command, spec }): Found[] => {
-    if (!spec || spec.text || spec.anyLetter) return []
-    if (spec.effect.does === 'macro' || spec.effect.does === 'flow') return []
-    const zeros = letterZeros(line, spec)
-    const odd = oddIn(command, spec).filter(letter => letter !== 'O' || zeros.length === 0)
-    if (odd.length === 0) return []
-    const known = spec.letters.length
-      ? ` It takes ${listed(spec.letters.map(({ letter }) => letter))}.`
-      : ' It takes none.'
-    const message = `${command.name} doesn’t take ${listed([...new Set(odd)])} on this firmware, so it is passed over.${known}`
-    const byRadius = spec.effect.does === 'arc' && !spec.effect.byRadius && odd.includes('R')
-    if (byRadius) {
-      const radius = `${command.name} takes an arc’s centre (I and J) only on this firmware. With a radius (R) it stops with an error.`
-      return [{ line: line.number, severity: 'error', message: radius }]
-    }
-    return [{ line: line.number, message }]
+    const macro = stage.macros?.get(command.name)
+    const odd = macro ? oddCall(command, macro) : null
+    if (odd !== null) return [{ line: line.number, message: odd, severity: 'warning' }]
+    return oddLetters(line, command, macro ? undefined : spec)
   })
+}
+
+function oddLetters(line: Line, command: Command, spec: CommandSpec | undefined): Found[] {
+  if (!spec || spec.text || spec.anyLetter) return []
+  if (spec.effect.does === 'macro' || spec.effect.does === 'flow') return []
+  const zeros = letterZeros(line, spec)
+  const odd = oddIn(command, spec).filter(letter => letter !== 'O' || zeros.length === 0)
+  if (odd.length === 0) return []
+  const known = spec.letters.length
+    ? ` It takes ${listed(spec.letters.map(({ letter }) => letter))}.`
+    : ' It takes none.'
+  const message = `${command.name} doesn’t take ${listed([...new Set(odd)])} on this firmware, so it is passed over.${known}`
+  const byRadius = spec.effect.does === 'arc' && !spec.effect.byRadius && odd.includes('R')
+  if (byRadius) {
+    const radius = `${command.name} takes an arc’s centre (I and J) only on this firmware. With a radius (R) it stops with an error.`
+    return [{ line: line.number, severity: 'error', message: radius }]
+  }
+  return [{ line: line.number, message }]
 }
 
 export const parameterUnknown: Rule = {
@@ -45,7 +63,8 @@ export const parameterUnknown: Rule = {
   severity: 'advice',
   title: 'A letter that the command doesn’t take',
   why: 'Letters that a command doesn’t know are passed over without a word. Often another letter was meant.',
-  silentWhen: 'Silent for macros, and for commands whose letters differ from machine to machine.',
+  silentWhen:
+    'Silent for macros that take whatever they are given, and for commands whose letters differ from machine to machine.',
   example: { text: 'G28\nM420 S1\nM109 S200 Q5' },
   check,
 }

@@ -1,6 +1,8 @@
 // A word in place of a number that nothing here fills in, or a formula that can't be worked out.
+
 import { isForeignFormula } from '../../resolve/foreign.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
+import { linesOf, openMacros } from '../macros.ts'
 
 const beyond = 'What it stands in counts as absent in this rehearsal.'
 
@@ -8,7 +10,9 @@ function check({ lines, resolution, stage, trace }: Checked): Found[] {
   const known = stage.standIns ?? {}
   /** Placeholders that were rehearsed with something are told together, by a rule of their own. */
   const rehearsed = new Set(resolution.placeholders.map(({ text }) => text))
-  const bracketed = lines.flatMap((line): Found[] => {
+  // What stands in brackets in a template is worked out by the host.
+  const inTemplate = stage.opened !== undefined && !stage.firmware.flow
+  const bracketed = (inTemplate ? [] : lines).flatMap((line): Found[] => {
     const word = line.command?.words.find(
       ({ formula }) =>
         formula !== null && isForeignFormula(formula, stage) && !(formula in known) && !rehearsed.has(formula),
@@ -30,7 +34,37 @@ function check({ lines, resolution, stage, trace }: Checked): Found[] {
         ? [{ line, message: `${why} Only the real machine can say.`, severity: 'advice' }]
         : [],
   )
-  return [...bracketed, ...ours, ...troubles]
+  return [...bracketed, ...ours, ...troubles, ...unsetVariables(stage)]
+}
+
+/** Variables of other macros that those have not: read as nothing, each time. */
+function unsetVariables(stage: Checked['stage']): Found[] {
+  return openMacros(stage).flatMap(macro => {
+    const aliases = [
+      ...macro.gcode.matchAll(/set\s+(\w{1,60})\s{0,4}=\s{0,4}printer\[["']gcode_macro (\w{1,60})["']\]\s{0,4}-?%\}/g),
+    ]
+    const ways = aliases.map(([, alias = '', of = '']) => ({ before: `(?<![\\w.])${alias}`, of }))
+    for (const [, of = ''] of macro.gcode.matchAll(/printer\[["']gcode_macro (\w{1,60})["']\]\./g))
+      ways.push({ before: `gcode_macro ${of}["']\\]`, of })
+    return ways.flatMap(({ before, of }) => {
+      const owner = stage.macros?.get(of.toUpperCase())
+      const read = new RegExp(`${before}\\.([a-z_]\\w{0,60})`, 'g')
+      return linesOf(macro).flatMap(({ line, text }): Found[] =>
+        [...text.matchAll(read)].flatMap(([, name = '']) =>
+          owner && name in owner.variables
+            ? []
+            : [
+                {
+                  line,
+                  message: owner
+                    ? `${of} has no variable “${name}”, so it is nothing here. Its section would need “variable_${name}”.`
+                    : `There is no macro ${of} whose “${name}” could be read here.`,
+                },
+              ],
+        ),
+      )
+    })
+  })
 }
 
 export const unknownValue: Rule = {

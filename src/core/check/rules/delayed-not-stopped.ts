@@ -1,0 +1,49 @@
+// A delayed macro sets its own time again and again, and nothing ever ends that.
+
+import type { Checked, Found, Rule } from '../finding.ts'
+import { allMacros, givenFor, linesWith, openMacros } from '../macros.ts'
+
+const setsTime = 'UPDATE_DELAYED_GCODE'
+
+function check({ stage }: Checked): Found[] {
+  const all = allMacros(stage).flatMap(macro => linesWith(macro, setsTime))
+  const ends = new Set(
+    all.flatMap(({ text }) => {
+      const duration = givenFor('DURATION', text)
+      // What is worked out may come to 0.
+      return duration === null || Number(duration) === 0 ? [givenFor('ID', text)?.toUpperCase() ?? ''] : []
+    }),
+  )
+  return openMacros(stage)
+    .filter(({ name }) => stage.delayed?.has(name))
+    .flatMap(macro =>
+      linesWith(macro, setsTime).flatMap(({ line, text }): Found[] => {
+        const id = givenFor('ID', text)?.toUpperCase()
+        const conditional = /\{%-?\s{0,4}if/.test(macro.gcode)
+        return id !== macro.name || ends.has(id) || conditional
+          ? []
+          : [
+              {
+                line,
+                message: `${macro.name} sets its own time again each time it runs, and no macro sets it to 0. It goes on until the machine is switched off.`,
+              },
+            ]
+      }),
+    )
+}
+
+export const delayedNotStopped: Rule = {
+  name: 'delayed-not-stopped',
+  group: 'state',
+  severity: 'warning',
+  title: 'A delayed macro that never stops',
+  why: 'It runs between the lines of every print from then on: a message that comes back, a fan that goes on again, a move in the middle of a layer.',
+  silentWhen:
+    'Only macros that are open on the Desk are looked at. Silent where the macro decides by a condition whether it goes on.',
+  example: {
+    text: '[delayed_gcode REMINDER]\ngcode:\n  SET_DISPLAY_TEXT MSG="still warm"\n  UPDATE_DELAYED_GCODE ID=REMINDER DURATION=60\n[gcode_macro PRELUDE]\ngcode:\n  G28\n  BED_MESH_CALIBRATE\n  UPDATE_DELAYED_GCODE ID=REMINDER DURATION=60\n',
+    printer: { firmware: { family: 'host', version: '12.0', abilities: {} } },
+    opened: { file: null, call: 'PRELUDE' },
+  },
+  check,
+}

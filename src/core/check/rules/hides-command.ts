@@ -1,0 +1,28 @@
+// A macro has the name of a command that the host has itself, and does not say that it takes its place.
+import { specNamed } from '../../firmware/spec.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { openMacros } from '../macros.ts'
+
+function check({ stage }: Checked): Found[] {
+  return openMacros(stage).flatMap(({ name, renames, line }): Found[] => {
+    const spec = renames === null && !stage.delayed?.has(name) ? specNamed(stage.firmware, name) : undefined
+    if (!spec || spec.taught) return []
+    const message = `The host has a command ${name} of its own. Without “rename_existing” it would not start, or the command is gone.`
+    return [{ line, message }]
+  })
+}
+
+export const hidesCommand: Rule = {
+  name: 'hides-command',
+  group: 'firmware',
+  severity: 'error',
+  title: 'A macro that hides a command',
+  why: 'A macro of a command’s name takes its place for every script. The host wants to be told under which name the command stays.',
+  silentWhen: 'Only macros that are open on the Desk are looked at. Silent for commands that it doesn’t know.',
+  example: {
+    text: '[gcode_macro M109]\ngcode:\n  M104 S200\n[gcode_macro PRELUDE]\ngcode:\n  G28\n  BED_MESH_CALIBRATE\n',
+    printer: { firmware: { family: 'host', version: '12.0', abilities: {} } },
+    opened: { file: null, call: 'PRELUDE' },
+  },
+  check,
+}

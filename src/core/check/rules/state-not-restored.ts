@@ -1,0 +1,42 @@
+// A macro saves how things are counted, and nothing ever brings that back.
+
+import type { Checked, Found, Rule } from '../finding.ts'
+import { allMacros, givenFor, linesWith, openMacros } from '../macros.ts'
+
+const nameIn = (text: string): string | null => (/\sNAME=/i.test(text) ? givenFor('NAME', text) : 'default')
+
+function check({ stage }: Checked): Found[] {
+  const restores = allMacros(stage).flatMap(macro => linesWith(macro, 'RESTORE_GCODE_STATE'))
+  const restored = new Set(restores.map(({ text }) => nameIn(text)))
+  // One whose name is worked out may be any of them.
+  if (restored.has(null)) return []
+  return openMacros(stage).flatMap(macro =>
+    linesWith(macro, 'SAVE_GCODE_STATE').flatMap(({ line, text }): Found[] => {
+      const name = nameIn(text)
+      return name === null || restored.has(name)
+        ? []
+        : [
+            {
+              line,
+              message: `“${name}” is saved here, and no macro ever restores it. How positions count stays as this macro leaves it.`,
+            },
+          ]
+    }),
+  )
+}
+
+export const stateNotRestored: Rule = {
+  name: 'state-not-restored',
+  group: 'state',
+  severity: 'warning',
+  title: 'A saved state that nothing restores',
+  why: 'A state is saved so that whoever called finds things as they were. Without the second half the print goes on in relative positions, or at another speed.',
+  silentWhen:
+    'Only macros that are open on the Desk are looked at. A script of yours may restore it; only macros are looked through.',
+  example: {
+    text: '[gcode_macro PRELUDE]\ngcode:\n  SAVE_GCODE_STATE NAME=before\n  G28\n  BED_MESH_CALIBRATE\n',
+    printer: { firmware: { family: 'host', version: '12.0', abilities: {} } },
+    opened: { file: null, call: 'PRELUDE' },
+  },
+  check,
+}
