@@ -9,6 +9,9 @@ import { makeApp } from '../src/server/app.ts'
 import { openDatabase } from '../src/server/database.ts'
 import { seedWhenEmpty } from '../src/server/seed.ts'
 
+const root = join(import.meta.dirname ?? '.', '..')
+const curlewFiles = ['printer.cfg', 'numbers.cfg', 'macros.cfg'].map(name => join(root, 'demo/machines/curlew', name))
+
 type Shot = {
   name: string
   path: string /** Opened from the shelf. */
@@ -33,36 +36,6 @@ M117 {mood_of_the_day}`
 /** A paste that lost its line ends: everything behind the first semicolon is a comment. */
 const brokenPaste = `M140 S60 ; start the bed M104 S150 ; and the nozzle, not too hot G28 ; home all axes M420 S1 ; saved mesh M190 S60 ; wait for the bed M109 S205 ; wait for the nozzle
 G1 X2 Y20 Z0.3 F6000 ; to the left edge G1 Y140 E12 F1200 ; purge line G92 E0 ; filament at zero
-`
-
-const withPlaceholders = `; from a friend, for another program
-M140 S[first_layer_plate_heat]
-M104 S[first_layer_hotend_temp]
-G28 ; home
-[if first_layer_plate_heat > 65]
-G4 S60 ; let it settle
-[end]
-M420 S1 ; saved mesh
-M190 S[first_layer_plate_heat] ; wait
-M109 S[first_layer_hotend_temp] ; wait
-G1 Z[initial_layer_height] F600
-G1 X2 Y20 F6000
-G1 Y140 E[purge_length] F1200 ; purge line
-G92 E0
-M204 S[cruise_acceleration]
-`
-
-const withMakersCommands = `G28 ; home
-M420 S1 ; saved mesh
-M9601 S1 ; chamber light on
-M9602 ; wipe the nozzle on the brush, 15 s
-M9603.2 P3 ; set the motor current back
-M190 S60 ; wait for the bed
-M9604 S2 ; resonance sweep, about 40 s
-M109 S205 ; wait for the nozzle
-M9605 E20 ; flush the old colour, 12 s
-M9606 S0 ; play the ready tune
-G92 E0
 `
 
 const shots: Shot[] = [
@@ -154,7 +127,16 @@ const shots: Shot[] = [
     },
   },
   { name: 'keeping', path: '/keeping' },
-  { name: 'macros', path: '/macros?printer=Avocet' },
+  {
+    name: 'learn',
+    path: '/printers/learn',
+    prepare: async page => {
+      await page.locator('input[type=file][multiple]').setInputFiles(curlewFiles)
+      await page.getByText('What the files tell').waitFor()
+    },
+  },
+  { name: 'desk-macro', path: '/', prepare: page => openMacro(page, 'PRELUDE', 26) },
+  { name: 'desk-branch', path: '/', theme: 'dark', prepare: page => openMacro(page, 'MESH_FOR_HEAT', 51, '100') },
   { name: 'checks', path: '/checks' },
   { name: 'command-book', path: '/commands/G29' },
   {
@@ -164,24 +146,6 @@ const shots: Shot[] = [
       await paste(page, brokenPaste)
       await page.getByRole('button', { name: 'Show fix' }).first().click()
       await page.getByText('Rehearsed:').waitFor()
-    },
-  },
-  {
-    name: 'desk-placeholders',
-    path: '/',
-    prepare: async page => {
-      await paste(page, withPlaceholders)
-      await page.getByRole('button', { name: 'Confirm them…' }).click()
-      await page.getByRole('table').waitFor()
-    },
-  },
-  {
-    name: 'desk-taught',
-    path: '/',
-    prepare: async page => {
-      await paste(page, withMakersCommands)
-      await page.getByRole('button', { name: 'Teach them…' }).click()
-      await page.getByRole('table').waitFor()
     },
   },
   {
@@ -206,6 +170,21 @@ async function paste(page: Page, text: string): Promise<void> {
   await page.waitForTimeout(600)
 }
 
+/** Opens a macro of Curlew's on the Desk, with the line that is shown. */
+async function openMacro(page: Page, name: string, line: number, bed = ''): Promise<void> {
+  const card = page.getByRole('region', { name: 'Curlew' })
+  const address = await card.getByRole('link', { name: 'macros.cfg' }).getAttribute('href')
+  await page.goto(`http://127.0.0.1:4420${address}?call=${name}&line=${line}`)
+  await page.getByRole('region', { name: 'Called with' }).getByRole('combobox').waitFor()
+  await page.waitForTimeout(800)
+  if (bed) {
+    const field = page.getByRole('region', { name: 'Called with' }).getByLabel('BED')
+    await field.fill(bed)
+    await field.press('Enter')
+  }
+  await page.waitForTimeout(800)
+}
+
 async function openHistory(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'What to do with Any material' }).click()
   await page.getByRole('menuitem', { name: 'Its history' }).click()
@@ -215,7 +194,6 @@ async function openHistory(page: Page): Promise<void> {
     .waitFor()
 }
 
-const root = join(import.meta.dirname ?? '.', '..')
 const database = openDatabase(join(mkdtempSync(join(tmpdir(), 'warm-prelude-shots-')), 'shelf.sqlite'))
 seedWhenEmpty(database, new Date().toISOString())
 const app = makeApp({
@@ -238,7 +216,7 @@ for (const { name, path, script, theme = 'light', prepare } of shots) {
     .getByText(
       path.startsWith('/desk')
         ? 'before the print begins'
-        : /before the print|In your scripts|worked out here|all of them at once|what is about to be printed|has its own words|rehearsed through|kept once|What it is|Export the shelf/,
+        : /before the print|In your scripts|worked out here|all of them at once|what is about to be printed|has its own words|rehearsed through|kept once|What it is|Export the shelf|What can be given/,
     )
     .first()
     .waitFor()

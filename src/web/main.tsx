@@ -60,6 +60,7 @@ const elements: Record<Path, ReactElement> = {
   '/read/script-language': <Read what="script-language" />,
   '/read/rehearsal': <Read what="rehearsal" />,
   '/read/checks': <Read what="checks" />,
+  '/read/learning': <Read what="learning" />,
   '/read/macros': <Read what="macros" />,
   '/read/vocabularies': <Read what="vocabularies" />,
   '/read/shortcuts': <Read what="shortcuts" />,

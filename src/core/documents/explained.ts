@@ -76,7 +76,7 @@ function keySays(raw: string, macro: Macro | undefined, stage: Stage): string {
       ? `${listed(readers)} ${readers.length === 1 ? 'reads' : 'read'} it as ${name}: ${value.trim()}.`
       : `No macro reads ${name}.`
   }
-  const included = /^\[include\s+([^\]]+)\]/.exec(raw)?.[1]
+  const included = raw.startsWith('[include ') ? raw.slice('[include '.length).split(']', 1)[0]?.trim() : ''
   return included ? `What stands in ${included} is read here.` : ''
 }
 

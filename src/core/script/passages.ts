@@ -254,7 +254,8 @@ function passagesFrom(sorter: Sorter, rowsOf: readonly (Rows | undefined)[], tra
     const rows: Rows[] = []
     for (const { number } of all) {
       const ran = rowsOf[number]
-      if (ran) rows.push(ran)
+      // In an open file what a call runs has lines of its own, and a time of its own.
+      if (ran && !(stage.opened && all.length > 1 && isCallRow(trace, ran.first, stage))) rows.push(ran)
     }
     const startS = trace.rows.start[rows[0]?.first ?? -1] ?? 0
     const endS = trace.rows.end[rows.at(-1)?.last ?? -1] ?? startS
@@ -335,6 +336,9 @@ function withRan(
 /** The lists of several groups as one; most passages have one group only. */
 const joined = <T>(groups: readonly Group[], listOf: (group: Group) => readonly T[]): readonly T[] =>
   groups[0] && groups.length === 1 ? listOf(groups[0]) : groups.flatMap(listOf)
+
+const isCallRow = (trace: Trace, row: number, { macros }: Stage): boolean =>
+  macros?.has(trace.ran?.[row]?.command.name ?? '') === true
 
 /** Whether a line calls a macro or a file, whose commands ran for it. */
 const isCall = (line: Line, trace: Trace, row: number, { macros }: Stage): boolean =>

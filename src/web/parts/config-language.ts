@@ -18,10 +18,12 @@ const configLines = StreamLanguage.define<{ key: boolean }>({
   startState: () => ({ key: true }),
   token(stream) {
     if (stream.sol()) {
+      if (stream.match(/^[ \t]{0,80};.*/)) return 'comment'
       if (stream.match(/^\[[^\]]{0,200}\]/)) return 'heading'
       if (stream.match(/^[A-Za-z_][\w ]{0,80}(?=[:=])/)) return 'propertyName'
     }
-    if (stream.match(/^[#;].*/)) return 'comment'
+    // Behind a `;` there is a note only where a blank stands before it.
+    if (stream.match(/^#.*/) || stream.match(/^[ \t];.*/)) return 'comment'
     stream.next()
     return null
   },

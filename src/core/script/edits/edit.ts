@@ -138,10 +138,14 @@ export const planEdit = (
 ): Plan =>
   keptToForm(text, rehearsed.stage, heedKeepMarks(text, answer({ ...rehearsed, text }, rehearsed.passages, request)))
 
+/** Whether a text has values, settings or guards of ours. */
+const isOurs = (text: string): boolean =>
+  text.includes('@') || text.split('\n').some(line => /^;[=?]/.test(line.trimStart()))
+
 /** Of a config or macro file: nothing of our own language is written into it, and what is in a template stands to the right. */
 function keptToForm(text: string, { opened, firmware }: Rehearsed['stage'], plan: Plan): Plan {
   if (!opened || !plan.ok) return plan
-  if (plan.edits.some(({ insert }) => /@|^\s*;[=?]/m.test(insert)))
+  if (plan.edits.some(({ insert }) => isOurs(insert)))
     return refuse('Values and settings of ours mean nothing in a config or a macro file, so this can’t be done there.')
   return firmware.flow ? plan : { ...plan, edits: asTemplate(text, plan.edits) }
 }

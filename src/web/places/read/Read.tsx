@@ -2,6 +2,7 @@
 import { marked } from 'marked'
 import { useMemo } from 'react'
 import checks from '../../../../docs/checks.md?raw'
+import learning from '../../../../docs/learning.md?raw'
 import macros from '../../../../docs/macros.md?raw'
 import rehearsal from '../../../../docs/rehearsal.md?raw'
 import scriptLanguage from '../../../../docs/script-language.md?raw'
@@ -9,7 +10,7 @@ import shortcuts from '../../../../docs/shortcuts.md?raw'
 import vocabularies from '../../../../docs/vocabularies.md?raw'
 import { useTitle } from '../../parts/useTitle.ts'
 
-const texts = { 'script-language': scriptLanguage, rehearsal, checks, macros, vocabularies, shortcuts }
+const texts = { 'script-language': scriptLanguage, rehearsal, checks, learning, macros, vocabularies, shortcuts }
 
 export function Read({ what }: { what: keyof typeof texts }) {
   const text = texts[what]
