@@ -57,15 +57,15 @@ M950 F0 C"out6"
 M106 P0 S0
 
 ; --- tools ---
-M563 P0 S"Reed" D0 H1 F0
+M563 P0 D0 H1 F0 S"Reed"
 G10 P0 X0 Y0 Z0 R0 S0
-M563 P1 S"Sedge" D1 H2 F0
+M563 P1 D1 H2 F0 S"Sedge"
 G10 P1 X0 Y0 Z0 R0 S0
-M563 P2 S"Rush" D2 H3 F0               ; 0.6 nozzle, for big things
+M563 P2 D2 H3 F0 S"Rush"               ; 0.6 nozzle, for big things
 G10 P2 X0 Y0 Z0 R0 S0
-M563 P3 S"Thrift" D3 H4 F0             ; 0.25 nozzle, for small letters
+M563 P3 D3 H4 F0 S"Thrift"             ; 0.25 nozzle, for small letters
 G10 P3 X0 Y0 Z0 R0 S0
-M563 P4 S"Samphire" D4 H5 F0
+M563 P4 D4 H5 F0 S"Samphire"
 G10 P4 X0 Y0 Z0 R0 S0
 M404 N1.75 D0.4
 M207 P0 S0.8 F2100

@@ -20,6 +20,7 @@ export type Callable = {
 }
 
 const momentWords: readonly [RegExp, Moment][] = [
+  [/^T\d+$|change_?(?:tool|carriage)|tool_?change/i, 'tool-change'],
   [/cancel/i, 'cancel'],
   [/pause/i, 'pause'],
   [/resume/i, 'resume'],
@@ -27,9 +28,9 @@ const momentWords: readonly [RegExp, Moment][] = [
   [/start|begin|before|prelude|prepare/i, 'start'],
 ]
 
-/** When something of this name runs; what others call by themselves is taken to run in a print that is under way. */
-const momentOf = (name: string, calledByOthers: boolean): Moment =>
-  momentWords.find(([fits]) => fits.test(name))?.[1] ?? (calledByOthers ? 'layer-change' : 'start')
+/** When something of this name runs; what begins with nothing ready is a start, all else runs in a print that is under way. */
+const momentOf = (name: string, beginsCold: boolean): Moment =>
+  momentWords.find(([fits]) => fits.test(name))?.[1] ?? (beginsCold ? 'start' : 'layer-change')
 
 /** What a parameter's name says that it is, for a job. */
 const meanings: readonly [RegExp, (stage: Stage) => number][] = [
@@ -74,6 +75,11 @@ function parametersIn(text: string): Parameter[] {
   return [...found].map(([key, otherwise]) => ({ key, otherwise, proposed: null }))
 }
 
+const rank = ({ inner, moment }: { inner: boolean; moment: Moment }): number => (inner ? 2 : moment === 'start' ? 0 : 1)
+
+/** Whether a macro homes by itself, as what begins a print does. */
+const homes = ({ gcode }: Macro): boolean => firstWords(gcode).includes('G28')
+
 /** The words that the lines of a template begin with, as a command would. */
 const firstWords = (gcode: string): string[] =>
   gcode
@@ -98,31 +104,35 @@ export function callablesIn(stage: Stage, file: string | null): Callable[] {
   const elsewhere = found.length
     ? found
     : [...(stage.macros?.values() ?? [])].map(macro => ({ macro, inner: calls.has(macro.name) }))
-  return elsewhere
-    .sort((a, b) => Number(a.inner) - Number(b.inner))
-    .map(({ macro, inner }) => ({
-      name: macro.name,
-      about: macro.description,
-      moment: momentOf(macro.name, inner),
-      before: macro.name,
-      join: '=',
-      parameters: parametersOf(macro, stage),
-    }))
+  return (
+    elsewhere
+      .map(each => ({ ...each, moment: momentOf(each.macro.name, !each.inner && homes(each.macro)) }))
+      // What begins a print first, what others call last.
+      .sort((a, b) => rank(a) - rank(b))
+      .map(({ macro, moment }) => ({
+        name: macro.name,
+        about: macro.description,
+        moment,
+        before: macro.name,
+        join: '=',
+        parameters: parametersOf(macro, stage),
+      }))
+  )
 }
 
 /** A macro file is called as the machine calls it: for homing, for a tool, or by its name. */
 function ofFile({ printer }: Stage, file: string): Callable {
   const bare = file.slice(file.lastIndexOf('/') + 1).toLowerCase()
   const [, tool] = /^t(?:pre|post|free)(\d+)\.g$/.exec(bare) ?? []
-  const homes = /^home(all|[xyz])\.g$/.exec(bare)?.[1]
+  const homed = /^home(all|[xyz])\.g$/.exec(bare)?.[1]
   const text = printer.macroFiles.find(({ name }) => name === file)?.text ?? ''
   const byName = `M98 P"${file}"`
-  const before = homes ? `G28${homes === 'all' ? '' : ` ${homes.toUpperCase()}`}` : bare === 'bed.g' ? 'G32' : byName
+  const before = homed ? `G28${homed === 'all' ? '' : ` ${homed.toUpperCase()}`}` : bare === 'bed.g' ? 'G32' : byName
   return {
     name: file,
     about: '',
     // A tool is changed in a print that is under way.
-    moment: tool ? 'tool-change' : momentOf(bare, homes === undefined && !bare.startsWith('config')),
+    moment: tool ? 'tool-change' : momentOf(bare, homed !== undefined || bare.startsWith('config')),
     before,
     join: '',
     parameters: parametersIn(text),

@@ -73,9 +73,14 @@ export function documentLines(text: string, opened: Opened, stage: Stage, trace:
     const command = row === undefined ? undefined : trace.ran?.[row]?.command
     if (!command) return quiet(line)
     const name = line.command?.name
-    return name === command.name && !raw.includes('#') ? line : asRun(line, textOfCommand(command))
+    const asWritten = name === command.name && !raw.includes('#') && !line.pieces.some(flawed)
+    return asWritten ? line : asRun(line, textOfCommand(command))
   })
 }
+
+/** `E-{retract}`: what stands there is a number only when it runs. */
+const flawed = (piece: Line['pieces'][number]): boolean =>
+  piece.kind === 'stray' || ('flaw' in piece && piece.flaw !== null)
 
 /** A line that says nothing by itself. */
 const quiet = (line: Line): Line => ({

@@ -1,6 +1,6 @@
 // The words a firmware table is written in: letters with units, what a command does, and what a family says and keeps to.
 import { type Command, hasLetter, letterOf, numberOf, type Piece } from '../gcode/line.ts'
-import type { Axis } from '../model/printer.ts'
+import type { Axis, Printer } from '../model/printer.ts'
 import type { Effect } from './effect.ts'
 import type { Phrases } from './phrases.ts'
 
@@ -70,6 +70,9 @@ export type CommandSpec = {
   taught?: boolean
 }
 
+/** A macro with its numbers at its top, as the printer's own figures have them. */
+export type MacroText = { name: string; title: string; about: string; text: (printer: Printer) => string[] }
+
 export type FamilyName = 'board' | 'host' | 'macro-file' | 'dispensing'
 
 export type FirmwareFamily = {
@@ -105,6 +108,8 @@ export type FirmwareFamily = {
   flow: boolean
   /** Whether a name that the table lacks may be a macro of this one printer. */
   namesMayBeMacros: boolean
+  /** Macros that a config of this firmware can begin with. */
+  macroTexts: readonly MacroText[]
 }
 
 /** The entry for a command's name in a family, tools (`T0`, `T12`, `T-1` for none) under `T`; undefined when the table has none. */

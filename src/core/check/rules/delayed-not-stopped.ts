@@ -1,12 +1,11 @@
 // A delayed macro sets its own time again and again, and nothing ever ends that.
 
+import { setDelayed } from '../../firmware/host/macro-commands.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { allMacros, givenFor, linesWith, openMacros } from '../macros.ts'
 
-const setsTime = 'UPDATE_DELAYED_GCODE'
-
 function check({ stage }: Checked): Found[] {
-  const all = allMacros(stage).flatMap(macro => linesWith(macro, setsTime))
+  const all = allMacros(stage).flatMap(macro => linesWith(macro, setDelayed))
   const ends = new Set(
     all.flatMap(({ text }) => {
       const duration = givenFor('DURATION', text)
@@ -17,7 +16,7 @@ function check({ stage }: Checked): Found[] {
   return openMacros(stage)
     .filter(({ name }) => stage.delayed?.has(name))
     .flatMap(macro =>
-      linesWith(macro, setsTime).flatMap(({ line, text }): Found[] => {
+      linesWith(macro, setDelayed).flatMap(({ line, text }): Found[] => {
         const id = givenFor('ID', text)?.toUpperCase()
         const conditional = /\{%-?\s{0,4}if/.test(macro.gcode)
         return id !== macro.name || ends.has(id) || conditional

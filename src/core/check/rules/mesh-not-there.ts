@@ -1,4 +1,5 @@
 // A saved mesh is asked for, and the printer keeps none.
+import { meshProfile, probeMesh } from '../../firmware/host/macro-commands.ts'
 import { configOf } from '../../macros/config.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { putBefore } from '../fixes.ts'
@@ -8,18 +9,16 @@ import { rowsThat } from '../queries.ts'
 /** A mesh that a macro loads by a name under which no macro saves one, and the host keeps none. */
 function neverSaved({ stage }: Checked): Found[] {
   const saves = allMacros(stage).flatMap(macro => [
-    ...linesWith(macro, 'BED_MESH_CALIBRATE').map(
+    ...linesWith(macro, probeMesh).map(
       ({ text }) => givenFor('PROFILE', text) ?? (/PROFILE=/i.test(text) ? null : 'default'),
     ),
-    ...linesWith(macro, 'BED_MESH_PROFILE').flatMap(({ text }) =>
-      /\sSAVE=/i.test(text) ? [givenFor('SAVE', text)] : [],
-    ),
+    ...linesWith(macro, meshProfile).flatMap(({ text }) => (/\sSAVE=/i.test(text) ? [givenFor('SAVE', text)] : [])),
   ])
   // One whose name is worked out may be any of them; and one may be saved by hand.
   if (saves.length === 0 || saves.includes(null)) return []
   const sections = stage.opened ? configOf(stage.printer).sections : new Map()
   return openMacros(stage).flatMap(macro =>
-    linesWith(macro, 'BED_MESH_PROFILE').flatMap(({ line, text }): Found[] => {
+    linesWith(macro, meshProfile).flatMap(({ line, text }): Found[] => {
       const name = givenFor('LOAD', text)
       if (name === null || saves.includes(name) || sections.has(`bed_mesh ${name.toLowerCase()}`)) return []
       return [

@@ -1,17 +1,18 @@
 // A macro saves how things are counted, and nothing ever brings that back.
 
+import { restoreState, saveState } from '../../firmware/host/macro-commands.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { allMacros, givenFor, linesWith, openMacros } from '../macros.ts'
 
 const nameIn = (text: string): string | null => (/\sNAME=/i.test(text) ? givenFor('NAME', text) : 'default')
 
 function check({ stage }: Checked): Found[] {
-  const restores = allMacros(stage).flatMap(macro => linesWith(macro, 'RESTORE_GCODE_STATE'))
+  const restores = allMacros(stage).flatMap(macro => linesWith(macro, restoreState))
   const restored = new Set(restores.map(({ text }) => nameIn(text)))
   // One whose name is worked out may be any of them.
   if (restored.has(null)) return []
   return openMacros(stage).flatMap(macro =>
-    linesWith(macro, 'SAVE_GCODE_STATE').flatMap(({ line, text }): Found[] => {
+    linesWith(macro, saveState).flatMap(({ line, text }): Found[] => {
       const name = nameIn(text)
       return name === null || restored.has(name)
         ? []

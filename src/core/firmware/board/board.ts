@@ -57,4 +57,5 @@ export const board: FirmwareFamily = {
   mostBlends: 16,
   flow: false,
   namesMayBeMacros: false,
+  macroTexts: [],
 }

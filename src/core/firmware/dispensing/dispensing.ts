@@ -137,4 +137,5 @@ export const dispensing: FirmwareFamily = {
   mostBlends: null,
   flow: false,
   namesMayBeMacros: false,
+  macroTexts: [],
 }

@@ -50,4 +50,5 @@ export const macroFile: FirmwareFamily = {
   mostBlends: null,
   flow: true,
   namesMayBeMacros: false,
+  macroTexts: [],
 }

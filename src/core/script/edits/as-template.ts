@@ -21,7 +21,8 @@ function indentAbout(text: string, at: number): string {
 export const asTemplate = (text: string, edits: readonly Edit[]): Edit[] =>
   edits.map(edit => {
     const indent = indentAbout(text, edit.from)
-    if (indent === '') return edit
+    // Whole sections stand at the left, as they came.
+    if (indent === '' || edit.insert.split('\n').some(line => line.startsWith('['))) return edit
     const startsLine = edit.from === 0 || text[edit.from - 1] === '\n'
     const lines = edit.insert.split('\n')
     const insert = lines

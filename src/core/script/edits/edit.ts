@@ -3,6 +3,7 @@
 import type { Values } from '../makers/maker.ts'
 import type { Passage } from '../passages.ts'
 import { makeRefrain, putRefrain } from '../refrains.ts'
+import { addMacro } from './add-macro.ts'
 import { duplicate, move, remove, rename } from './arrange.ts'
 import { asTemplate } from './as-template.ts'
 import { bringToEdge, type Edge } from './edge.ts'
@@ -38,6 +39,7 @@ export type EditRequest =
   | ({ do: 'shape'; at: number } & Shape)
   | { do: 'line-up' }
   | { do: 'make'; maker: string; values: Values; at: number }
+  | { do: 'add-macro'; macro: string }
   | { do: 'probe-without-ooze'; how: ProbeCool }
   | ({ do: 'setting' } & ToSetting)
   | { do: 'set-aside'; rule: string; line: number; reason: string }
@@ -81,6 +83,7 @@ function answer(script: Rehearsed, passages: readonly Passage[], request: EditRe
   if (request.do === 'take-back-aside') return takeBackAside(script, request.rule, request.line)
   if (request.do === 'setting') return toSetting(script, request)
   if (request.do === 'make') return makePassage(script, request.maker, request.values, request.at)
+  if (request.do === 'add-macro') return addMacro(script, request.macro)
   if (request.do === 'probe-without-ooze') return probeWithoutOoze(script, request.how)
   if (request.do === 'put-refrain') return putRefrain(script, request, request.at)
   const found = familyOf(passages, request.at)

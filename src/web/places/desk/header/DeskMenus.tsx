@@ -2,6 +2,7 @@
 import { Copy, Download, FileOutput, Undo2 } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import { memo, type ReactNode, useState } from 'react'
+import type { MacroText } from '../../../../core/firmware/spec.ts'
 import { plural } from '../../../../core/format.ts'
 import type { KeptRefrain } from '../../../../core/model/kept.ts'
 import type { makers as all } from '../../../../core/script/makers/makers.ts'
@@ -62,6 +63,11 @@ function download(): Said {
 export const DeskMenus = memo(function DeskMenus({ canGoBack, onSaid }: Props) {
   const [refrains, setRefrains] = useState<KeptRefrain[]>([])
   const [makers, setMakers] = useState<typeof all>([])
+  const [macros, setMacros] = useState<readonly MacroText[]>([])
+  const inConfig = useDesk(({ open, things }) => {
+    const printer = things?.printers.find(({ id }) => id === open?.chosen.printerId)?.data
+    return open?.chosen.opened !== undefined && printer?.firmware.family === 'host'
+  })
   const withValues = useDesk(({ open }) => open !== null && hasValues(open))
   return (
     <>
@@ -69,6 +75,9 @@ export const DeskMenus = memo(function DeskMenus({ canGoBack, onSaid }: Props) {
         name="Add"
         onOpen={() => {
           void import('../../../../core/script/makers/makers.ts').then(found => setMakers(found.makers))
+          if (inConfig)
+            void import('../../../../core/firmware/host/macro-texts.ts').then(found => setMacros(found.macroTexts))
+          else setMacros([])
           void api.refrains().then(setRefrains, () => setRefrains([]))
         }}
       >
@@ -82,7 +91,15 @@ export const DeskMenus = memo(function DeskMenus({ canGoBack, onSaid }: Props) {
             </span>
           </MenuItem>
         ))}
-        {makers.map(maker => (
+        {macros.map(({ name, title, about }) => (
+          <MenuItem key={name} onSelect={() => void propose({ do: 'add-macro', macro: name })}>
+            <span>
+              <b>{title}</b>
+              <span className="block text-[13px] text-soft">{about}</span>
+            </span>
+          </MenuItem>
+        ))}
+        {(inConfig ? [] : makers).map(maker => (
           <MenuItem key={maker.name} onSelect={() => add(maker.name)}>
             <span>
               <b>{maker.title}</b>

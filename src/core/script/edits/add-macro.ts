@@ -1,0 +1,19 @@
+// A macro that the family offers, put at the end of the config that is open.
+import { type Plan, type Rehearsed, refuse } from './plan.ts'
+
+export function addMacro({ text, lines, stage }: Rehearsed, name: string): Plan {
+  const offered = stage.firmware.macroTexts.find(each => each.name === name)
+  if (!offered) return refuse('This firmware has no such macro.')
+  if (!stage.opened) return refuse('A macro goes into a config: open one of the printer’s files on the Desk.')
+  const made = offered.text(stage.printer)
+  const names = made.flatMap(line => /^\[gcode_macro (\w+)\]$/.exec(line)?.[1] ?? [])
+  const taken = names.find(each => stage.macros?.has(each))
+  if (taken) return refuse(`There is a macro ${taken} already. Change that one.`)
+  const ending = lines.find(line => line.ending)?.ending ?? '\n'
+  const gap = text === '' ? '' : /\n\s*\n$/.test(text) ? '' : text.endsWith('\n') ? ending : ending + ending
+  // What the host saved stays at the end of its file.
+  const saved = text.search(/^#\*#/m)
+  const at = saved < 0 ? text.length : saved
+  const insert = `${saved < 0 ? gap : ''}${made.join(ending)}${ending}${saved < 0 ? '' : ending}`
+  return { ok: true, title: `Add: ${offered.title.toLowerCase()}`, edits: [{ from: at, to: at, insert }] }
+}
