@@ -100,3 +100,35 @@ test('a macro file is opened as the machine calls it, and goes back and forth wi
   await expect(page.getByText(/It goes round 5 times/).first()).toBeVisible()
   expect(await fileOf(page, printer, 'brush.g')).toBeGreaterThan(0)
 })
+
+test('a script becomes a macro of its printer and the line that calls it, and is written out again', async ({
+  page,
+}) => {
+  const printer = await copyOf(page, 'Curlew', 'Curlew to hold a script')
+  const text = 'G90\nM83\nM140 S@bed\nG28\nM190 S@bed\nBED_MESH_CALIBRATE\nM109 S@nozzle\n'
+  const made = await page.request.post('/api/scripts', {
+    data: { name: 'Into the config', printerId: printer, moment: 'start', text },
+  })
+  await page.goto(`/desk/${(await made.json()).id}`)
+  await page.getByRole('button', { name: 'Export' }).click()
+  await page.getByRole('menuitem', { name: /For one job/ }).click()
+  const dialog = page.getByRole('dialog', { name: 'Export' })
+  await page.getByRole('combobox', { name: 'Written' }).click()
+  await page.getByRole('option', { name: /^as a macro for the config file/ }).click()
+  await dialog.getByRole('button', { name: 'Put it into Curlew to hold a script' }).click()
+  const preview = page.getByRole('region', { name: 'Preview' })
+  await expect(preview).toContainText('Call it from here')
+  await preview.getByRole('button', { name: 'Apply' }).click()
+  await expect(lineWith(page, 'M190')).toHaveCount(0)
+  await expect(page.getByText(/Runs the macro/).first()).toBeVisible()
+  // It is in the file that has most of the macros.
+  const { printers } = await (await page.request.get('/api/things')).json()
+  const { data } = printers.find(({ id }: { id: number }) => id === printer)
+  const macros = data.configFiles.find(({ name }: { name: string }) => name === 'macros.cfg').text
+  expect(macros).toContain('M190 S')
+
+  await page.getByRole('button', { name: 'Tools' }).click()
+  await page.getByRole('menuitem', { name: 'Write out what it calls' }).click()
+  await preview.getByRole('button', { name: 'Apply' }).click()
+  await expect(lineWith(page, 'M190 S60')).toHaveCount(1)
+})

@@ -280,3 +280,41 @@ describe('macros that a config can begin with', () => {
     expect(none.ok ? '' : none.why).toContain('A macro goes into a config')
   })
 })
+
+describe('the way back from a macro', () => {
+  const setting = { printer: curlew, job, material, moment: 'start' as const }
+
+  it('writes out what a call runs, and the rehearsal is the same', () => {
+    const text = 'M117 on\nPRELUDE BED=60 NOZZLE=205\nM117 off\n'
+    const before = rehearseScript(text, setting)
+    const plan = planEdit(text, before, { do: 'write-out' })
+    if (!plan.ok) throw new Error(plan.why)
+    const out = applyEdits(text, plan.edits)
+    expect(out.split('\n').slice(0, 3)).toEqual(['M117 on', `; what PRELUDE ran for ${job.name}`, 'G90'])
+    expect(out).not.toContain('\nPRELUDE')
+    const after = rehearseScript(out, setting)
+    expect(after.durations).toEqual(before.durations)
+    expect(after.strokes.map(({ from, to, filamentMm }) => [from, to, filamentMm])).toEqual(
+      before.strokes.map(({ from, to, filamentMm }) => [from, to, filamentMm]),
+    )
+    expect(after.state.modes.bedTarget).toBe(60)
+  })
+
+  it('writes out a macro file, and refuses where nothing is called', () => {
+    const board = { ...setting, printer: avocet, moment: 'layer-change' as const }
+    const text = 'M98 P"brush.g" R2\n'
+    const plan = planEdit(text, rehearseScript(text, board), { do: 'write-out' })
+    // To the brush, and twice over it and back.
+    expect(plan.ok ? applyEdits(text, plan.edits).split('\n') : plan.why).toEqual([
+      `; what M98 ran for ${job.name}`,
+      'G1 X-28 Y140 F12000',
+      'G1 Y152 F6000',
+      'G1 Y140',
+      'G1 Y152 F6000',
+      'G1 Y140',
+      '',
+    ])
+    const none = planEdit('G28\n', rehearseScript('G28\n', setting), { do: 'write-out' })
+    expect(none.ok ? '' : none.why).toBe('No line of this script calls a macro or a file that ran anything.')
+  })
+})

@@ -47,6 +47,8 @@ export type Taken = {
   untranslatable: Untranslatable[]
   bytes: number
   otherwise: Otherwise[]
+  /** Of macros the line that calls them, in our values; null otherwise. */
+  call: string | null
 }
 
 /** `tail` is what stays whatever is left out; `back` is how the machine or the program takes the file, for each job. */
@@ -55,6 +57,7 @@ type Said = {
   text: string
   untranslatable: Untranslatable[]
   tail?: string
+  call?: string
   back: (text: string) => Back[]
 }
 
@@ -70,11 +73,11 @@ export function exportScript(
     traces.set(stage, trace)
     return trace
   }
-  return filesIn(text, settings, form).map(({ name, text: said, untranslatable, tail = '', back }) => {
+  return filesIn(text, settings, form).map(({ name, text: said, untranslatable, tail = '', call = null, back }) => {
     const shorter = (comments ? said : withoutComments(said)) + tail
     const ended = ending === 'as-it-is' ? shorter : shorter.replace(/\r\n|\r|\n/g, ending === 'lf' ? '\n' : '\r\n')
     const otherwise = back(ended).flatMap(each => otherwiseIn(scriptOn(each.script), each) ?? [])
-    return { name, text: ended, untranslatable, bytes: new TextEncoder().encode(ended).length, otherwise }
+    return { name, text: ended, untranslatable, bytes: new TextEncoder().encode(ended).length, otherwise, call }
   })
 }
 
@@ -124,6 +127,7 @@ function filesIn(text: string, settings: readonly [RehearsalInput, ...RehearsalI
           text: config,
           untranslatable: [...untranslatable, ...calls.left],
           tail: calls.lines('#'),
+          call: callLine(call),
           back: said => {
             const machine = (script: Stage) => withConfig(script, said)
             const own = stages.map(script => ({ text: callLine(call), script, stage: machine(script) }))
@@ -140,6 +144,7 @@ function filesIn(text: string, settings: readonly [RehearsalInput, ...RehearsalI
           text: file,
           untranslatable: [...untranslatable, ...calls.left],
           tail: calls.lines(';'),
+          call: callLine(call),
           back: said => {
             const machine = (script: Stage) => withFile(script, { name, text: said })
             const its = made.change ? stages.map(each => changingTo(each, made.change?.to ?? 0)) : stages

@@ -11,6 +11,7 @@ export const tools: [string, EditRequest][] = [
   ['Count filament from its zero', { do: 'count-filament', to: 'absolute' }],
   ['Write it in millimetres', { do: 'units', to: 'mm' }],
   ['Write it in inches', { do: 'units', to: 'inch' }],
+  ['Write out what it calls', { do: 'write-out' }],
 ]
 
 /** A new passage goes in after the chosen lines, or at the end. */

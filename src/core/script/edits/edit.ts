@@ -21,6 +21,7 @@ import { type Shape, shape } from './shape.ts'
 import { putToSleep, wake } from './sleep.ts'
 import { type ToSetting, toSetting } from './to-setting.ts'
 import { writeIn } from './units.ts'
+import { writeOut } from './write-out.ts'
 
 /** `at` is the first line of the passage, or of a part of one. */
 export type EditRequest =
@@ -39,6 +40,7 @@ export type EditRequest =
   | ({ do: 'shape'; at: number } & Shape)
   | { do: 'line-up' }
   | { do: 'make'; maker: string; values: Values; at: number }
+  | { do: 'write-out' }
   | { do: 'add-macro'; macro: string }
   | { do: 'probe-without-ooze'; how: ProbeCool }
   | ({ do: 'setting' } & ToSetting)
@@ -83,6 +85,7 @@ function answer(script: Rehearsed, passages: readonly Passage[], request: EditRe
   if (request.do === 'take-back-aside') return takeBackAside(script, request.rule, request.line)
   if (request.do === 'setting') return toSetting(script, request)
   if (request.do === 'make') return makePassage(script, request.maker, request.values, request.at)
+  if (request.do === 'write-out') return writeOut(script)
   if (request.do === 'add-macro') return addMacro(script, request.macro)
   if (request.do === 'probe-without-ooze') return probeWithoutOoze(script, request.how)
   if (request.do === 'put-refrain') return putRefrain(script, request, request.at)

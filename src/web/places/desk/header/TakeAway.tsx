@@ -11,6 +11,7 @@ import { momentWords } from '../../../parts/words.ts'
 import { api, type Things } from '../../../state/api.ts'
 import type { Open } from '../../../state/desk.ts'
 import { copyText, fileName, nameOf, type Said, saveFile, saveZip } from '../../../state/files.ts'
+import { intoPrinter } from './intoPrinter.ts'
 import { useTaking, type Way } from './useTaking.ts'
 
 type Props = { open: Open; things: Things; onClose: () => void }
@@ -159,6 +160,19 @@ export function TakeAway({ open, things, onClose }: Props) {
         <Button className="ml-auto" onClick={() => void takeAll()}>
           All of {printer}’s scripts (.zip)
         </Button>
+        {taken.some(({ call }) => call !== null) && (
+          <Button
+            disabled={waiting || !taken.every(proven)}
+            title={`Saves it with ${printer}, and shows the script as the line that calls it`}
+            onClick={() =>
+              void intoPrinter(open, taken).then(refused =>
+                refused === null ? onClose() : setSaid({ text: refused, bad: true }),
+              )
+            }
+          >
+            Put it into {printer}
+          </Button>
+        )}
         <Button disabled={waiting || !proven(file)} onClick={() => void copyText(file?.text ?? '').then(setSaid)}>
           Copy
         </Button>

@@ -1,0 +1,37 @@
+// The way back from a macro: what a script's calls run, written out in their place.
+import { effectOf } from '../../firmware/spec.ts'
+import { textOfCommand } from '../../gcode/line.ts'
+import type { Edit } from '../../model/script.ts'
+import { type Plan, type Rehearsed, refuse } from './plan.ts'
+
+/** More than this nobody wants in a script. */
+const mostLines = 500
+
+/**
+ * In place of each line that calls a macro or a file, the commands that it ran: in plain numbers, as this job, printer and material
+ * have them. A call that ran nothing, or whose line runs several times, is left and told.
+ */
+export function writeOut({ lines, commands, stage }: Rehearsed): Plan {
+  if (stage.opened) return refuse('What a config’s macros call is written out where a script calls them.')
+  const ending = lines.find(line => line.ending)?.ending ?? '\n'
+  const made = new Map<number, string[]>()
+  const calls = new Map<number, number>()
+  for (const { line, command, whence } of commands) {
+    if (!whence) calls.set(line, (calls.get(line) ?? 0) + 1)
+    const does = effectOf(stage.firmware, command)?.does
+    const calling = stage.macros?.has(command.name) || does === 'macro-file' || does === 'flow'
+    if (whence && !calling) made.set(line, [...(made.get(line) ?? []), textOfCommand(command)])
+  }
+  const several = [...made.keys()].find(line => (calls.get(line) ?? 0) > 1)
+  if (several !== undefined)
+    return refuse(`Line ${several} calls several times, so that what it runs can’t stand in its place.`)
+  if (made.size === 0) return refuse('No line of this script calls a macro or a file that ran anything.')
+  const count = [...made.values()].reduce((sum, each) => sum + each.length, 0)
+  if (count > mostLines) return refuse(`It runs ${count.toLocaleString('en')} commands, too many to write out.`)
+  const edits = [...made].flatMap(([number, texts]): Edit[] => {
+    const line = lines[number - 1]
+    const note = `; what ${line?.command?.name ?? 'it'} ran for ${stage.job.name}`
+    return line ? [{ from: line.from, to: line.from + line.raw.length, insert: [note, ...texts].join(ending) }] : []
+  })
+  return { ok: true, title: `Write out what it calls, for ${stage.job.name}`, edits }
+}

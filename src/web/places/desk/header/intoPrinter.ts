@@ -1,0 +1,60 @@
+// A script that becomes a macro of its printer: put into its config or among its macro files, and called from the script.
+
+import type { Taken } from '../../../../core/export/export.ts'
+import { configOf } from '../../../../core/macros/config.ts'
+import type { Printer } from '../../../../core/model/printer.ts'
+import { nameKey } from '../../../../core/model/script.ts'
+import { api } from '../../../state/api.ts'
+import { type Open, reloadThings, useDesk } from '../../../state/desk.ts'
+import { showFix } from '../../../state/preview.ts'
+
+/** The printer with a macro in the file that has most of its macros, or the config itself. */
+function withMacro(printer: Printer, text: string): Printer | string {
+  const { macros: known } = configOf(printer)
+  const names = [...text.matchAll(/^\[gcode_macro (\w{1,60})\]/gm)].map(found => (found[1] ?? '').toUpperCase())
+  const taken = names.find(name => known.has(name))
+  if (taken) return `${printer.name} has a macro ${taken} already. Change or remove that one first.`
+  const count = (file: string | null) => [...known.values()].filter(macro => macro.file === file).length
+  const [most] = printer.configFiles.map(({ name }) => name).sort((a, b) => count(b) - count(a))
+  const joined = (before: string) => `${before.trimEnd()}${before.trim() ? '\n\n' : ''}${text.trimEnd()}\n`
+  if (most === undefined || count(most) <= count(null)) {
+    // What the host saved stays at the end.
+    const saved = printer.macros.search(/^#\*#/m)
+    const [own, rest] = saved < 0 ? [printer.macros, ''] : [printer.macros.slice(0, saved), printer.macros.slice(saved)]
+    return { ...printer, macros: joined(own) + (rest && `\n${rest}`) }
+  }
+  return {
+    ...printer,
+    configFiles: printer.configFiles.map(file => (file.name === most ? { ...file, text: joined(file.text) } : file)),
+  }
+}
+
+const withFiles = (printer: Printer, files: readonly Taken[]): Printer => ({
+  ...printer,
+  macroFiles: [
+    ...printer.macroFiles.filter(({ name }) => !files.some(file => nameKey(file.name) === nameKey(name))),
+    ...files.map(({ name, text }) => ({ name, text })),
+  ],
+})
+
+/**
+ * Saves what was proven with the printer, and shows the call as a change of the script, to be applied or not. Gives the sentence
+ * that refuses it, else null.
+ */
+export async function intoPrinter(open: Open, taken: readonly Taken[]): Promise<string | null> {
+  const kept = useDesk.getState().things?.printers.find(({ id }) => id === open.chosen.printerId)
+  const [first] = taken
+  if (!kept || !first?.call) return 'There is nothing to put into the printer.'
+  const { id, data } = kept
+  const made = data.firmware.family === 'host' ? withMacro(data, first.text) : withFiles(data, taken)
+  if (typeof made === 'string') return made
+  try {
+    await api.changePrinter(id, made)
+    await reloadThings()
+  } catch (error) {
+    return (error as Error).message
+  }
+  const call = `${first.call}\n`
+  await showFix({ title: 'Call it from here', edits: [{ from: 0, to: open.text.length, insert: call }] }, open.text)
+  return null
+}
