@@ -48,6 +48,10 @@ export const allHeads = (database: Database): ScriptHead[] =>
     database.prepare<[], Row<ScriptHead>>(`${selectHead} AND s.file IS NULL ORDER BY s.printer_id, s.id`).all(),
   )
 
+/** Scripts and the machines' own files, with their texts. */
+export const allTexts = (database: Database): SavedScript[] =>
+  fromRows(database, database.prepare<[], Row<SavedScript>>(`${selectWhole} ORDER BY s.printer_id, s.id`).all())
+
 /** The config and macro files of all printers. */
 export const allDocuments = (database: Database): ScriptHead[] =>
   fromRows(

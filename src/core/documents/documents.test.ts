@@ -70,6 +70,17 @@ describe('a config that is open itself', () => {
     expect(says(round, 4)).toContain('Runs 4 times.')
   })
 
+  it('knows the line of what a template makes, however its tags join lines, and passes over its notes', () => {
+    const lines = (...template: string[]) =>
+      opened(config('[gcode_macro TRY_IT]', 'gcode:', ...template), null, 'TRY_IT')
+        .commands.filter(({ command }) => command.name !== 'TRY_IT')
+        .map(({ line, command }) => `${line} ${command.name}`)
+    expect(lines('  {% if 1 -%}', '  G28', '  {%- endif %}', '  M117 x')).toEqual(['4 G28', '6 M117'])
+    expect(lines('  {% set x = [1,', '     2] %}', '  G28', '  M117 {x[1]}')).toEqual(['5 G28', '6 M117'])
+    expect(lines('  {# a note', '  over lines #}', '  G28 # home')).toEqual(['5 G28'])
+    expect(lines('  {% macro m(a) %}', '  M117 {a}', '  {% endmacro %}', '  {m(5)}')).toEqual(['4 M117'])
+  })
+
   it('finds what would go wrong at the line of the template, and mends it there, kept to the right', () => {
     const printer = config('[gcode_macro PRELUDE]', 'gcode:', '  M109 S200', '  G1 X10 Y10 F6000', '  G28')
     const round = opened(printer, null, 'PRELUDE')

@@ -27,8 +27,8 @@ const mostFiles = 200
 
 const upTo = (text: string, at: number): string => (at < 0 ? text : text.slice(0, at).trimEnd())
 
-/** What a host reads of a line: not what stands behind a `#`. */
-const withoutNote = (raw: string): string => upTo(raw, raw.indexOf('#'))
+/** What a host reads of a line: not what stands behind a `#`, but for a template's own notes, `{# … #}`. */
+const withoutNote = (raw: string): string => upTo(raw, raw.search(/(?<!\{)#(?!\})/))
 
 /** `key: value` or `key = value`; null for a line that is neither. */
 function keyIn(raw: string): { key: string; value: string } | null {

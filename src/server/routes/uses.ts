@@ -3,7 +3,7 @@ import { Hono } from 'hono'
 import { read, sleeping } from '../../core/gcode/read.ts'
 import type { Use } from '../../core/model/kept.ts'
 import type { Database } from '../database.ts'
-import { allScripts } from '../scripts.ts'
+import { allTexts } from '../scripts.ts'
 
 const most = 100
 
@@ -12,7 +12,7 @@ export function whereUsedRoutes(database: Database) {
     const wanted = context.req.param('name').toUpperCase()
     const same = (name: string | undefined) => name === wanted || (wanted === 'T' && /^T\d+$/.test(name ?? ''))
     const uses: Use[] = []
-    for (const { id, name, text } of allScripts(database))
+    for (const { id, name, text } of allTexts(database))
       for (const line of read(text)) {
         const commentedOut = sleeping(line)
         if (!same((commentedOut ?? line).command?.name)) continue

@@ -84,9 +84,14 @@ export class Renderer extends Evaluator {
     return this.all(body)
       .split('\n')
       .flatMap(line => {
-        // A line that tags have joined is the last one's.
-        for (const [, number] of line.matchAll(/\uE000(\d{1,9})\uE000/g)) from = Number(number)
-        return line.includes(brokenSign) ? [] : [{ text: this.withoutSigns(line), from }]
+        // A line that tags have joined is that of what is seen of it first; what comes behind belongs to the next.
+        let [own, seen] = [from, false]
+        for (const part of line.split(/(\uE000\d{1,9}\uE000)/)) {
+          if (part.startsWith(lineSign)) from = Number(part.slice(1, -1))
+          else if (part.trim() !== '') seen = true
+          if (!seen) own = from
+        }
+        return line.includes(brokenSign) ? [] : [{ text: this.withoutSigns(line), from: own }]
       })
   }
 

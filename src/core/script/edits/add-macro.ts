@@ -10,7 +10,7 @@ export function addMacro({ text, lines, stage }: Rehearsed, name: string): Plan 
   const taken = names.find(each => stage.macros?.has(each))
   if (taken) return refuse(`There is a macro ${taken} already. Change that one.`)
   const ending = lines.find(line => line.ending)?.ending ?? '\n'
-  const gap = text === '' ? '' : /\n\s*\n$/.test(text) ? '' : text.endsWith('\n') ? ending : ending + ending
+  const gap = text === '' || text.endsWith(ending + ending) ? '' : text.endsWith(ending) ? ending : ending + ending
   // What the host saved stays at the end of its file.
   const saved = text.search(/^#\*#/m)
   const at = saved < 0 ? text.length : saved

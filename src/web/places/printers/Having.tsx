@@ -1,6 +1,13 @@
 // What a printer may have or not have: a probe, a chamber, a display; other features by name.
 import type { Printer } from '../../../core/model/printer.ts'
 import { Field, fieldLook } from '../../parts/Field.tsx'
+import { sourceOf, wordsOfSource } from './sources.ts'
+
+/** Where what stands there comes from, in brackets. */
+const words = (printer: Printer, path: string): string => {
+  const source = sourceOf(printer, path)
+  return source ? ` (${wordsOfSource(source)})` : ''
+}
 
 export function Having({ printer, onChange }: { printer: Printer; onChange: (part: Partial<Printer>) => void }) {
   const { probe, heaters, display, features } = printer
@@ -46,7 +53,10 @@ export function Having({ printer, onChange }: { printer: Printer; onChange: (par
           onChange={has => onChange({ display: has ? { columns: 20 } : null })}
         />
       </div>
-      <Field name="Other features" hint="words that a script may ask for, as in “has lights”; commas between">
+      <Field
+        name={`Other features${words(printer, 'features')}`}
+        hint="words that a script may ask for, as in “has lights”; commas between"
+      >
         {id => (
           <input
             id={id}

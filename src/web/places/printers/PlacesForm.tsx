@@ -2,6 +2,7 @@
 import type { Printer } from '../../../core/model/printer.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Press } from '../../parts/Press.tsx'
+import { sourceOf, wordsOfSource } from './sources.ts'
 
 type Props = { printer: Printer; onChange: (part: Partial<Printer>) => void }
 
@@ -14,11 +15,12 @@ export function PlacesForm({ printer, onChange }: Props) {
   const setZone = (index: number, part: Partial<Printer['zones'][number]>) =>
     onChange({ zones: zones.map((zone, i) => (i === index ? { ...zone, ...part } : zone)) })
   const [middleX, back] = [Math.round((bed.x[0] + bed.x[1]) / 2), bed.y[1]]
+  const from = sourceOf(printer, 'spots')
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-3">
       <Rows
         title="Spots"
-        about="a bucket, a brush, a dock: scripts call them @bucket_x"
+        about={from ? wordsOfSource(from) : 'a bucket, a brush, a dock: scripts call them @bucket_x'}
         heads={['Name', 'X', 'Y', 'Z']}
         add="Add a spot"
         onAdd={() => onChange({ spots: [...spots, { name: 'bucket', x: middleX, y: back, z: 5 }] })}

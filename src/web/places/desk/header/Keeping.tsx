@@ -1,12 +1,13 @@
 // Saving: at once with a note made from the change, with a note of one's own, as a variant, or as another script.
-import { BookOpen, ChevronDown, Columns2, FilePlus, GitBranch, MessageSquare } from 'lucide-react'
+import { BookOpen, ChevronDown, Columns2, FilePlus, GitBranch, MessageSquare, Trash2 } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import { useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { AskPanel } from '../../../parts/AskPanel.tsx'
 import { Button } from '../../../parts/Button.tsx'
+import { Confirm } from '../../../parts/Confirm.tsx'
 import { MenuItem, menuLook } from '../../../parts/menu.tsx'
-import type { Things } from '../../../state/api.ts'
+import { api, type Things } from '../../../state/api.ts'
 import { ask, askNothing, useAsked } from '../../../state/asked.ts'
 import { hasUnsavedChange, type Open } from '../../../state/desk.ts'
 import type { Said } from '../../../state/files.ts'
@@ -76,6 +77,11 @@ export function Keeping({ open, things, onSaid }: Props) {
                 <MenuItem onSelect={() => void navigate(`/history/${saved.id}`)}>
                   <BookOpen size={15} aria-hidden /> Its history
                 </MenuItem>
+                {saved.file !== null && (
+                  <MenuItem onSelect={() => ask('throw-away')}>
+                    <Trash2 size={15} aria-hidden /> Throw this file away…
+                  </MenuItem>
+                )}
                 <MenuItem onSelect={() => void navigate(`/side-by-side?left=script-${saved.id}&right=desk`)}>
                   <Columns2 size={15} aria-hidden /> Beside what is saved
                 </MenuItem>
@@ -84,6 +90,18 @@ export function Keeping({ open, things, onSaid }: Props) {
           </DropdownMenu.Root>
         )}
       </div>
+      {asked === 'throw-away' && saved && (
+        <Confirm
+          title={`Throw “${saved.name}” away`}
+          about="The printer is without it from then on. It waits in the bin for 30 days, with its history, and can be put back from the Workshop."
+          go="Throw it away"
+          onGo={async () => {
+            await api.bin(saved.id)
+            await navigate('/')
+          }}
+          onClose={askNothing}
+        />
+      )}
       {asked === 'another' && <SaveAs open={open} things={things} onClose={askNothing} />}
       {asked === 'note' && <WithNote answered={answered} />}
       {asked === 'variant' && saved && <AsVariant name={saved.name} variant={saved.variant} stock={saved.stock} />}
