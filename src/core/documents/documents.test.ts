@@ -1,12 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { demoPrinters } from '../../../demo/load.ts'
 import { host } from '../firmware/host/host.ts'
+import { read } from '../gcode/read.ts'
 import { job, material } from '../model/example.ts'
 import type { Printer } from '../model/printer.ts'
 import { applyEdits, type Moment } from '../model/script.ts'
 import { type Round, rehearseScript, stageOf } from '../round.ts'
 import { asTemplate } from '../script/edits/as-template.ts'
 import { planEdit } from '../script/edits/edit.ts'
+import { driftOf, refrainsIn, rolledOut } from '../script/refrains.ts'
 import { callablesIn, callOf, usualCall } from './calls.ts'
 import { textOfDocument } from './open.ts'
 
@@ -327,5 +329,28 @@ describe('the way back from a macro', () => {
     ])
     const none = planEdit('G28\n', rehearseScript('G28\n', setting), { do: 'write-out' })
     expect(none.ok ? '' : none.why).toBe('No line of this script calls a macro or a file that ran anything.')
+  })
+})
+
+describe('a refrain in a template', () => {
+  it('stands as far to the right as its marker, and is the same refrain as in a script', () => {
+    const printer = config('[gcode_macro PRELUDE]', 'gcode:', '  G28', '  M400')
+    const round = opened(printer, null, 'PRELUDE')
+    const plan = planEdit(printer.macros, round, {
+      do: 'put-refrain',
+      name: 'up',
+      text: 'G91\nG1 Z5 F600\nG90\n',
+      at: 4,
+    })
+    if (!plan.ok) throw new Error(plan.why)
+    const put = applyEdits(printer.macros, plan.edits)
+    expect(put.split('\n').slice(2, 8)).toEqual(['  G28', '  ;& up', '  G91', '  G1 Z5 F600', '  G90', '  ;& end up'])
+    const [standing] = refrainsIn(read(put))
+    const refrain = { name: 'up', text: 'G91\nG1 Z5 F600\nG90\n', earlier: [] }
+    expect(standing && driftOf(standing, refrain)).toEqual({ kind: 'same' })
+    // Rolled out anew, it stays a part of the template.
+    const rolled = rolledOut(put, 'up', 'G91\nG1 Z8 F600\nG90\n')
+    expect(rolled.split('\n')).toContain('  G1 Z8 F600')
+    expect(opened(printer, null, 'PRELUDE', 'start', rolled).trace.troubles).toEqual([])
   })
 })

@@ -16,9 +16,16 @@ export type Refrain = { name: string; text: string; earlier: readonly { number: 
 /** How a script's copy stands to the refrain: the same, an earlier text of it, or changed by hand. */
 export type Drift = { kind: 'same' } | { kind: 'behind'; number: number } | { kind: 'drifted' }
 
-/** What two texts share that differ in line ends and blanks at a line's end alone. */
+/** A text without the blanks that all of its lines begin with, as those of a template do. */
+function dedented(text: string): string {
+  const lines = rawLines(text).filter(line => line.trim() !== '')
+  const least = Math.min(...lines.map(line => line.search(/\S/)))
+  return lines.length && least > 0 ? text.replace(new RegExp(`^[ \\t]{${least}}`, 'gm'), '') : text
+}
+
+/** What two texts share that differ in line ends, in blanks at a line's end, and in how far right they stand. */
 const bare = (text: string): string =>
-  rawLines(text)
+  rawLines(dedented(text))
     .map(line => line.trimEnd())
     .join('\n')
     .trimEnd()
@@ -32,9 +39,10 @@ export function driftOf(standing: Pick<Standing, 'text'>, { text, earlier }: Ref
 
 const named = (name: string) => (standing: Standing) => nameKey(standing.name) === nameKey(name)
 
-/** The refrain's text with the script's own line ends, ending with one. */
-function inside(text: string, ending: string): string {
+/** The refrain's text with the script's own line ends, ending with one, and as far to the right as its marker stands. */
+function inside(text: string, ending: string, indent = ''): string {
   let body = text.replace(/\r\n|\r|\n/g, '\n')
+  if (indent !== '') body = dedented(body).replace(/^(?=[^\n])/gm, indent)
   while (body.endsWith('\n')) body = body.slice(0, -1)
   return body === '' ? '' : `${body}\n`.replaceAll('\n', ending)
 }
@@ -44,9 +52,13 @@ const endingOf = (script: string): string => /\r\n|\n|\r/.exec(script)?.[0] ?? '
 /** The edits that put a refrain's text in wherever the script has it. */
 export function editsFor(script: string, name: string, text: string): Edit[] {
   const ending = endingOf(script)
-  return refrainsIn(read(script))
+  const lines = read(script)
+  return refrainsIn(lines)
     .filter(named(name))
-    .map(({ from, to }) => ({ from, to, insert: inside(text, ending) }))
+    .map(({ from, to, firstLine }) => {
+      const indent = /^[ \t]{0,80}/.exec(lines[firstLine - 1]?.raw ?? '')?.[0]
+      return { from, to, insert: inside(text, ending, indent) }
+    })
 }
 
 /** The first kept line that a refrain's text would take from a script, with its reason; null where it has them all. */
@@ -93,7 +105,7 @@ export function badName(name: string): string | null {
 /** The text that a passage has as a refrain: its heading and lines. */
 export const refrainText = (text: string, { lines }: Pick<Rehearsed, 'lines'>, passage: Passage): string => {
   const { from, to } = rangeOf(lines, blockOf(passage).first, blockOf(passage).last)
-  return text.slice(from, to)
+  return dedented(text.slice(from, to))
 }
 
 /** Puts the markers of a refrain around a passage. */

@@ -9,9 +9,10 @@ import { Note, nameKey, ScriptText } from '../../core/model/script.ts'
 import { RefrainName, RefrainText, refrainsIn } from '../../core/script/refrains.ts'
 import { binThing } from '../bin.ts'
 import { type Database, writing } from '../database.ts'
+import { writeBack } from '../documents.ts'
 import { addRefrain, addRefrainRevision, allRefrains, refrainNamed } from '../refrains.ts'
 import { Refused, takes } from '../requests.ts'
-import { allScripts, saveScript, scriptById } from '../scripts.ts'
+import { allTexts, saveScript, scriptById } from '../scripts.ts'
 
 const Why = v.optional(Note, '')
 
@@ -49,7 +50,7 @@ export function refrainRoutes(database: Database, now: () => string) {
       const { name } = find(context.req.param('id'))
       const stands = ({ text }: SavedScript) =>
         text.includes(';&') && refrainsIn(read(text)).some(each => nameKey(each.name) === nameKey(name))
-      return context.json(allScripts(database).filter(stands))
+      return context.json(allTexts(database).filter(stands))
     })
     .post('/', takes(New), async context => {
       const refrain = context.req.valid('json')
@@ -69,7 +70,10 @@ export function refrainRoutes(database: Database, now: () => string) {
           const script = scriptById(database, id)
           const change = script && { ...script, text: whole, note, base: from, variant }
           const outcome = change ? saveScript(database, id, change, now()) : 'gone'
-          if (outcome === 'saved') continue
+          if (outcome === 'saved') {
+            writeBack(database, id, now())
+            continue
+          }
           const why = {
             stale: 'was saved elsewhere in the meantime',
             stock: 'is kept as it came, and not changed',
