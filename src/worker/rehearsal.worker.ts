@@ -92,6 +92,15 @@ const fits = async (text: string, setting: RehearsalInput, runs: readonly Run[])
 const macroTroubles = async (setting: RehearsalInput) =>
   (await import('../core/explain/macro.ts')).troublesIn(stageOf(setting))
 
+/** What a change of an open config does to the macros that read it. */
+const macroEffects = async (before: string, after: string, setting: RehearsalInput) =>
+  setting.opened
+    ? (await import('../core/compare/macro-changes.ts')).changedMacros(before, after, {
+        ...setting,
+        opened: setting.opened,
+      })
+    : []
+
 /** A proposal for a printer from files. */
 const learn = async (files: readonly GivenFile[]) => (await import('../core/learn/learn.ts')).learnPrinter(files)
 
@@ -127,6 +136,7 @@ const rehearser = {
   savings,
   fits,
   learn,
+  macroEffects,
   compareScripts: async (...asked: Asked<typeof Compare.compareScripts>) => (await compare()).compareScripts(...asked),
   tellApart: async (...asked: Asked<typeof Compare.tellApart>) => (await compare()).tellApart(...asked),
   tellRevisions: async (...asked: Asked<typeof Compare.tellRevisions>) => (await compare()).tellRevisions(...asked),

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { demoPrinters } from '../../../demo/load.ts'
+import { changedMacros } from '../compare/macro-changes.ts'
 import { host } from '../firmware/host/host.ts'
+import { fileTexts } from '../firmware/macro-file/file-texts.ts'
 import { read } from '../gcode/read.ts'
 import { job, material } from '../model/example.ts'
 import type { Printer } from '../model/printer.ts'
@@ -119,6 +121,27 @@ describe('a config that is open itself', () => {
       opened(curlew, 'numbers.cfg', usual?.call ?? '', 'start', changed).strokes[0]?.lengthMm
     expect(length(text)).toBeCloseTo(120, 6)
     expect(length(text.replace('variable_purge_length: 120', 'variable_purge_length: 80'))).toBeCloseTo(80, 6)
+  })
+})
+
+describe('a change of a number', () => {
+  it('shows at once what it does to every macro that reads it, and to no other', () => {
+    const text = textOfDocument(curlew, 'numbers.cfg') ?? ''
+    const change = (from: string, to: string) =>
+      changedMacros(text, text.replace(from, to), {
+        printer: curlew,
+        job,
+        material,
+        moment: 'start',
+        opened: { file: 'numbers.cfg', call: '' },
+      })
+    // 15 mm go into the line; 18 mm take longer only where the extruder is slower than the move, which it is not.
+    expect(change('variable_purge_mm: 15', 'variable_purge_mm: 18')).toEqual([
+      { name: 'PRELUDE', says: '15 → 18 mm of filament' },
+      { name: 'PURGE_FRONT', says: '15 → 18 mm of filament' },
+    ])
+    expect(change('variable_park_y: 295', 'variable_park_y: 200').map(({ name }) => name)).toEqual(['AFTERWARDS'])
+    expect(change('# mm/min', '# mm in a minute')).toEqual([])
   })
 })
 
@@ -352,5 +375,20 @@ describe('a refrain in a template', () => {
     const rolled = rolledOut(put, 'up', 'G91\nG1 Z8 F600\nG90\n')
     expect(rolled.split('\n')).toContain('  G1 Z8 F600')
     expect(opened(printer, null, 'PRELUDE', 'start', rolled).trace.troubles).toEqual([])
+  })
+})
+
+describe('macro files that a card can begin with', () => {
+  it.each(fileTexts.map(each => [each.name, each] as const))('%s runs, and raises no alarm', (_name, { files }) => {
+    const made = files(avocet)
+    const board = { ...avocet, macroFiles: [...avocet.macroFiles, ...made] }
+    for (const { name, text } of made) {
+      const usual = usualCall(stageOf({ printer: board, job, material, moment: 'start' }), name)
+      const round = opened(board, name, usual?.call ?? '', usual?.moment, text)
+      const wrong = round.findings.filter(({ severity, rule }) => severity === 'error' || rule === 'unknown-command')
+      expect(wrong.map(({ line, message }) => `${name} ${line}: ${message}`)).toEqual([])
+      expect(round.trace.troubles.map(({ why }) => why)).toEqual([])
+      expect(round.commands.length).toBeGreaterThan(2)
+    }
   })
 })

@@ -197,8 +197,17 @@ export function besides(config: ConfigFigures, notes: Notes): void {
   if (align) features.push('gantry_alignment')
   const [light] = config.named(/^neopixel |^led |^dotstar /)
   if (light) features.push('lights')
+  if (config.has('fan')) features.push('part_fan')
+  // A fan by a name of its own may be asked for by it.
+  const fans = config.named(/^fan_generic /).map(name => name.slice('fan_generic '.length))
+  features.push(...fans.filter(name => /^[a-z][a-z_]*$/.test(name)))
   if (features.length)
-    notes.derive('features', features, config.placeOf(align ?? light ?? ''), 'it has a section for each')
+    notes.derive(
+      'features',
+      features,
+      config.placeOf(align ?? light ?? (config.has('fan') ? 'fan' : (config.named(/^fan_generic /)[0] ?? ''))),
+      'it has a section for each',
+    )
   const display = config.text('display', 'lcd_type')
   if (display) {
     const columns = Number(/(\d\d)x\d/.exec(display.text)?.[1] ?? 16)

@@ -191,3 +191,7 @@ export const effectsAside = (
 
 /** A proposal for a printer from files that a machine or its owner has. */
 export const learnAside = (files: readonly GivenFile[]) => worker.ask(remote => remote.learn(files))
+
+/** What a change of an open config does to each of its macros. */
+export const macroEffectsAside = (before: string, after: string, setting: RehearsalInput) =>
+  worker.ask(remote => remote.macroEffects(before, after, setting))

@@ -1,5 +1,6 @@
 // The macro files of a board's card: added from files, written by hand, renamed, thrown away.
 import * as v from 'valibot'
+import { fileTexts } from '../../../core/firmware/macro-file/file-texts.ts'
 import { MacroFile, type Printer } from '../../../core/model/printer.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
@@ -57,6 +58,31 @@ export function FilesForm({ printer, onDone, onClose }: Props) {
         <Button onClick={() => setFiles(before => [...before, { name: `macro-${before.length + 1}.g`, text: '' }])}>
           An empty one
         </Button>
+        <Field name="One to begin with">
+          {id => (
+            <select
+              id={id}
+              value=""
+              onChange={event => {
+                const chosen = fileTexts.find(({ name }) => name === event.target.value)
+                const made = chosen?.files(printer.data) ?? []
+                // One that is there already stays as it is.
+                setFiles(before => [
+                  ...before,
+                  ...made.filter(({ name }) => !before.some(each => each.name.toLowerCase() === name.toLowerCase())),
+                ])
+              }}
+              className={fieldLook}
+            >
+              <option value="">Choose…</option>
+              {fileTexts.map(({ name, title, about }) => (
+                <option key={name} value={name}>
+                  {title}: {about}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
       </div>
       {files.length === 0 && <p className="text-soft">No macro files yet.</p>}
       {files.map((file, i) => (

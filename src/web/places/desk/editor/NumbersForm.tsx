@@ -1,7 +1,10 @@
 // The variables of a config's macros as a form: the block at the top in which people change numbers, without reading the rest.
 import type { EditorView } from '@codemirror/view'
 import { useEffect, useId, useMemo, useState } from 'react'
+import type { Changed } from '../../../../core/compare/macro-changes.ts'
 import { rawLines } from '../../../../core/gcode/read.ts'
+import type { RehearsalInput } from '../../../../core/round.ts'
+import { macroEffectsAside } from '../../../state/rehearser.ts'
 
 /** `variable_purge_x: 20   # where the purge line begins`; only a plain number can be changed here. */
 const variableLine =
@@ -27,18 +30,55 @@ function write(editor: EditorView, { line, name }: Variable, value: string): voi
   editor.dispatch({ changes: { from, to: from + old.length, insert: value }, userEvent: 'input.setting' })
 }
 
-export function NumbersForm({ text, editor }: { text: string; editor: () => EditorView | null }) {
+/** A change is tried when the text has stood so long, ms. */
+const triedAfterMs = 300
+
+/** What the change since the last save does to each macro that reads it. */
+function useEffects(text: string, saved: string, setting: RehearsalInput): readonly Changed[] {
+  const [changed, setChanged] = useState<readonly Changed[]>([])
+  useEffect(() => {
+    if (text === saved) return setChanged([])
+    let current = true
+    const timer = setTimeout(
+      () =>
+        void macroEffectsAside(saved, text, setting).then(
+          found => current && setChanged(found),
+          () => current && setChanged([]),
+        ),
+      triedAfterMs,
+    )
+    return () => {
+      current = false
+      clearTimeout(timer)
+    }
+  }, [text, saved, setting])
+  return changed
+}
+
+type Props = { text: string; saved: string; setting: RehearsalInput; editor: () => EditorView | null }
+
+export function NumbersForm({ text, saved, setting, editor }: Props) {
   const variables = useMemo(() => variablesIn(text), [text])
+  const changed = useEffects(text, saved, setting)
   if (variables.length === 0) return null
   return (
     <form
       aria-label="Numbers of this config"
       onSubmit={event => event.preventDefault()}
-      className="flex max-h-[104px] shrink-0 flex-wrap gap-x-5 gap-y-1 overflow-auto border-b border-rule px-3 py-2"
+      className="flex max-h-[150px] shrink-0 flex-wrap gap-x-5 gap-y-1 overflow-auto border-b border-rule px-3 py-2"
     >
       {variables.map(variable => (
         <NumberField key={`${variable.name} ${variable.line}`} variable={variable} editor={editor} />
       ))}
+      {changed.length > 0 && (
+        <ul aria-label="What the change does" className="w-full border-t border-rule pt-1 text-[14px]">
+          {changed.map(({ name, says }) => (
+            <li key={name}>
+              <span className="font-mono text-[13px]">{name}</span>: {says}
+            </li>
+          ))}
+        </ul>
+      )}
     </form>
   )
 }

@@ -25,6 +25,7 @@ import { type Seen, selectLines, setText, useDesk } from '../../../state/desk.ts
 import { keepAll } from '../../../state/kept.ts'
 import { useOutline } from '../../../state/outline.ts'
 import { propose } from '../../../state/preview.ts'
+import { toEditor } from '../../../state/separator.ts'
 import { HeldBack } from '../header/HeldBack.tsx'
 import { Outline } from '../outline/Outline.tsx'
 import { folding } from './fold.ts'
@@ -168,7 +169,14 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
       className="relative flex min-h-0 min-w-0 flex-1 flex-col rounded-card border border-rule bg-raised"
     >
       <SettingsForm settings={round?.settings ?? []} editor={() => view.current} />
-      {isConfig && <NumbersForm text={roundText} editor={() => view.current} />}
+      {isConfig && (
+        <NumbersForm
+          text={roundText}
+          saved={toEditor(open.saved?.text ?? '').text}
+          setting={setting}
+          editor={() => view.current}
+        />
+      )}
       <div className="flex min-h-0 flex-1">
         {outline && <Outline open={open} />}
         <div ref={host} className="min-h-0 min-w-0 flex-1 overflow-hidden rounded-card" />
