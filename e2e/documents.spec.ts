@@ -49,6 +49,8 @@ test('a number in the block at the top changes two macros at once, and is saved 
   await form.getByLabel('purge mm').fill('18')
   await form.getByLabel('purge x').fill('40')
   await expect(outcome).toContainText('18 mm extruded')
+  // What it does to every macro that reads it.
+  await expect(form.getByRole('list', { name: 'What the change does' })).toContainText(/PURGE_FRONT: .*15 → 18 mm/)
   await expect(lineWith(page, 'variable_purge_x: 40')).toBeVisible()
   await page.getByRole('button', { name: 'Other ways to save it' }).click()
   await page.getByRole('menuitem', { name: 'Save with a note…' }).click()
