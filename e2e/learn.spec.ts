@@ -55,6 +55,12 @@ test('dropped config files make a printer that its scripts are rehearsed on, and
   await pasteOnShelf(page, 'PRELUDE BED=60 NOZZLE=205\n')
   await expect(editor(page)).toContainText('PRELUDE')
   await expect(page.getByText('Runs the macro PRELUDE').first()).toBeVisible()
+
+  const shelf = await (await page.request.get('/api/shelf')).json()
+  const own = shelf.printers.find((each: { printer: { name: string } }) => each.printer.name === 'Redshank learned')
+  await page.request.delete(`/api/printers/${own.id}`)
+  for (const { id } of own.files) await page.request.delete(`/api/bin/scripts/${id}`)
+  await page.request.delete(`/api/bin/printers/${own.id}`)
 })
 
 test('a report goes beside what is known already, and only what is chosen is taken', async ({ page }) => {

@@ -1,14 +1,35 @@
-// A printer's config on the Desk: called with values, told at its own lines, its numbers a form, mended and saved like a script.
+// A printer’s config on the Desk: called with values, told at its own lines, its numbers a form, mended and saved like a script.
 import { expect, type Page, test } from '@playwright/test'
 import { editor, findings, lineWith } from './desk.ts'
 
 type Shelf = { printers: { id: number; printer: { name: string }; files: { id: number; file: string }[] }[] }
 
+/** Printers of these tests, to be thrown away after each: what others look at stays as it was. */
+const made: number[] = []
+test.afterEach(async ({ page }) => {
+  for (const id of made.splice(0)) {
+    const shelf = await (await page.request.get('/api/shelf')).json()
+    const { scripts } = shelf.printers.find((each: { id: number }) => each.id === id)
+    for (const script of scripts) {
+      await page.request.delete(`/api/scripts/${script.id}`)
+      await page.request.delete(`/api/bin/scripts/${script.id}`)
+    }
+    expect((await page.request.delete(`/api/printers/${id}`)).status()).toBe(200)
+    const { things } = await (await page.request.get('/api/bin')).json()
+    for (const { sort, id: its, name } of things)
+      if (sort === 'scripts' && / of (?:Curlew|Avocet), /.test(name))
+        await page.request.delete(`/api/bin/scripts/${its}`)
+    await page.request.delete(`/api/bin/printers/${id}`)
+  }
+})
+
 /** A printer of this test's own, made like the one of this name. */
 async function copyOf(page: Page, name: string, called: string): Promise<number> {
   const { printers } = await (await page.request.get('/api/things')).json()
   const { data } = printers.find((each: { data: { name: string } }) => each.data.name === name)
-  return (await (await page.request.post('/api/printers', { data: { ...data, name: called } })).json()).id
+  const { id } = await (await page.request.post('/api/printers', { data: { ...data, name: called } })).json()
+  made.push(id)
+  return id
 }
 async function fileOf(page: Page, printerId: number, file: string): Promise<number> {
   const shelf: Shelf = await (await page.request.get('/api/shelf')).json()
@@ -38,7 +59,7 @@ test('a macro is opened on the Desk from its list, called with the job’s value
 test('a number in the block at the top changes two macros at once, and is saved as a revision with a note', async ({
   page,
 }) => {
-  const printer = await copyOf(page, 'Curlew', 'Curlew of numbers')
+  const printer = await copyOf(page, 'Curlew', 'Numbers of Curlew')
   const [numbers, macros] = [await fileOf(page, printer, 'numbers.cfg'), await fileOf(page, printer, 'macros.cfg')]
   await page.goto(`/desk/${numbers}`)
   await expect(called(page).getByRole('combobox')).toHaveValue('PRELUDE')
@@ -67,7 +88,7 @@ test('a number in the block at the top changes two macros at once, and is saved 
 })
 
 test('a finding inside a macro stands at its line, and is mended there', async ({ page }) => {
-  const printer = await copyOf(page, 'Curlew', 'Curlew to mend')
+  const printer = await copyOf(page, 'Curlew', 'Mend of Curlew')
   const { data } = (await (await page.request.get('/api/things')).json()).printers.find(
     ({ id }: { id: number }) => id === printer,
   )
@@ -90,9 +111,9 @@ test('a finding inside a macro stands at its line, and is mended there', async (
 })
 
 test('a macro file is opened as the machine calls it, and goes back and forth with its printer', async ({ page }) => {
-  const printer = await copyOf(page, 'Avocet', 'Avocet of files')
+  const printer = await copyOf(page, 'Avocet', 'Files of Avocet')
   await page.goto('/')
-  const card = page.getByRole('region', { name: 'Avocet of files' })
+  const card = page.getByRole('region', { name: 'Files of Avocet' })
   await card.getByText('more', { exact: false }).last().click()
   await card.getByRole('link', { name: 'brush.g' }).click()
   await expect(called(page)).toContainText('brush.g')
@@ -106,18 +127,18 @@ test('a macro file is opened as the machine calls it, and goes back and forth wi
 test('a script becomes a macro of its printer and the line that calls it, and is written out again', async ({
   page,
 }) => {
-  const printer = await copyOf(page, 'Curlew', 'Curlew to hold a script')
+  const printer = await copyOf(page, 'Curlew', 'Holder of Curlew')
   const text = 'G90\nM83\nM140 S@bed\nG28\nM190 S@bed\nBED_MESH_CALIBRATE\nM109 S@nozzle\n'
-  const made = await page.request.post('/api/scripts', {
+  const kept = await page.request.post('/api/scripts', {
     data: { name: 'Into the config', printerId: printer, moment: 'start', text },
   })
-  await page.goto(`/desk/${(await made.json()).id}`)
+  await page.goto(`/desk/${(await kept.json()).id}`)
   await page.getByRole('button', { name: 'Export' }).click()
   await page.getByRole('menuitem', { name: /For one job/ }).click()
   const dialog = page.getByRole('dialog', { name: 'Export' })
   await page.getByRole('combobox', { name: 'Written' }).click()
   await page.getByRole('option', { name: /^as a macro for the config file/ }).click()
-  await dialog.getByRole('button', { name: 'Put it into Curlew to hold a script' }).click()
+  await dialog.getByRole('button', { name: 'Put it into Holder of Curlew' }).click()
   const preview = page.getByRole('region', { name: 'Preview' })
   await expect(preview).toContainText('Call it from here')
   await preview.getByRole('button', { name: 'Apply' }).click()
