@@ -7,6 +7,7 @@ import { callablesIn } from '../core/documents/calls.ts'
 import { callsOf } from '../core/explain/calls.ts'
 import { unknownIn } from '../core/explain/unknown.ts'
 import type * as Export from '../core/export/export.ts'
+import { textOfCommand } from '../core/gcode/line.ts'
 import { splitLines } from '../core/gcode/read.ts'
 import type { GivenFile } from '../core/learn/findings.ts'
 import { readinessOf } from '../core/machine/readiness.ts'
@@ -34,6 +35,9 @@ function beginningOf(text: string): { text: string; cutAt: number | null } {
     cutAt: lines.length,
   }
 }
+
+/** More of what a config's lines ran as is told to nobody. */
+const mostRanAs = 5000
 
 /** What was rehearsed for last; it is sent once, and not with each text. */
 let latest: RehearsalInput | null = null
@@ -64,6 +68,14 @@ function rehearse(given: string, setting: RehearsalInput, told?: (step: RoundSte
     /** Of a config or macro file: what can be called in it, and what was. */
     callables: stage.opened ? callablesIn(stage, stage.opened.file) : [],
     called: stage.opened?.call ?? '',
+    /** Of its lines, what each ran as and when: a template's may run as something else each time. */
+    ranAs: stage.opened
+      ? commands.slice(0, mostRanAs).map(({ line, command }, row) => ({
+          line,
+          text: textOfCommand(command),
+          startS: round.trace.rows.start[row] as number,
+        }))
+      : [],
     cutAt,
     pasted: pastedOf(lines),
   }

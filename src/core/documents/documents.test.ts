@@ -392,3 +392,19 @@ describe('macro files that a card can begin with', () => {
     }
   })
 })
+
+describe('a passage made in a template', () => {
+  it('is ordinary text there, as far to the right as its neighbours', () => {
+    const printer = config('[gcode_macro PRELUDE]', 'gcode:', '  G28', '  BED_MESH_CALIBRATE', '  M109 S200', '  M400')
+    const round = opened(printer, null, 'PRELUDE')
+    const plan = planEdit(printer.macros, round, { do: 'make', maker: 'purge-line', values: {}, at: 6 })
+    if (!plan.ok) throw new Error(plan.why)
+    const put = applyEdits(printer.macros, plan.edits)
+    expect(put).not.toContain(';@')
+    expect(put.split('\n').every(line => line === '' || /^[ \t]/.test(line) || /^(?:\[|gcode:)/.test(line))).toBe(true)
+    const after = opened(printer, null, 'PRELUDE', 'start', put)
+    expect(after.passages.map(({ kind }) => kind)).toContain('purge-line')
+    expect(after.strokes.length).toBeGreaterThan(0)
+    expect(after.findings.filter(({ severity }) => severity === 'error')).toEqual([])
+  })
+})

@@ -14,12 +14,14 @@ export const families: Readonly<Record<FamilyName, FirmwareFamily>> = {
 }
 
 /** The family of a printer, with what this one's settings say otherwise. */
-export function familyOf({ firmware, extrudes }: Pick<Printer, 'firmware' | 'extrudes'>): FirmwareFamily {
+export function familyOf({ firmware, extrudes, homing }: Printer): FirmwareFamily {
   const family = families[firmware.family]
   const { coldestC = null, fattestBeadMm2 = null } = extrudes ?? {}
-  if (coldestC === null && fattestBeadMm2 === null) return family
+  const order = homing.order ?? null
+  if (coldestC === null && fattestBeadMm2 === null && order === null) return family
   return {
     ...family,
+    homingOrder: order ?? family.homingOrder,
     coldestExtrudeC: coldestC ?? family.coldestExtrudeC,
     fattestBeadMm2: fattestBeadMm2 === null ? family.fattestBeadMm2 : () => fattestBeadMm2,
   }

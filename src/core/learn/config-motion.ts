@@ -138,6 +138,10 @@ export function homing(config: ConfigFigures, notes: Notes): void {
   const zStop = config.number('stepper_z', 'position_endstop')
   if (hop) notes.derive('homing.at.z', hop.value, hop.place, 'it lifts so far after homing')
   else if (zStop) notes.derive('homing.at.z', zStop.value, zStop.place, 'where its end stop is')
+  const override = config.text('homing_override', 'gcode')
+  const order = [...(override?.text ?? '').matchAll(/^\s{0,40}G28 ([XYZ])\b/gim)].map(found => found[1]?.toLowerCase())
+  if (override && new Set(order).size === 3 && order.length === 3)
+    notes.derive('homing.order', order, override.place, 'as its own homing goes through them')
   if (config.has('homing_override'))
     notes.pass(
       config.placeOf('homing_override'),

@@ -278,6 +278,25 @@ describe('files of a card', () => {
   })
 })
 
+describe('the order of homing', () => {
+  it('is learned where a machine has one of its own, and kept to', () => {
+    const card = learn(
+      file('config.g', 'M208 X0:200 Y0:200 Z0:200\nM563 P0 D0 H1\nM558 P0\n'),
+      file('homeall.g', 'G91\nG1 H1 Z300 F600\nG1 H1 Y-300 F3000\nG1 H1 X-300 F3000\nG90\n'),
+    )
+    expect(card.printer.homing.order).toEqual(['z', 'y', 'x'])
+    const host = learn(
+      file('printer.cfg', '[stepper_x]\nposition_max: 100\n[homing_override]\ngcode:\n  G28 Y\n  G28 X\n  G28 Z\n'),
+    )
+    expect(host.printer.homing.order).toEqual(['y', 'x', 'z'])
+    const [job] = demoJobs()
+    const [material] = demoMaterials()
+    if (!job || !material) throw new Error('no job')
+    const round = rehearseScript('G28\n', { printer: host.printer, job, material, moment: 'start' })
+    expect(round.explained[0]?.says).toContain('Homes Y, X, then Z')
+  })
+})
+
 describe('scripts', () => {
   it('widen a reach that nobody stated, and contradict one that somebody did', () => {
     const start = file('start.gcode', 'G28\nG1 Z5 F600\nG1 X-12 Y100 F6000\nM104 S205\n')

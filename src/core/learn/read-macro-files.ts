@@ -139,6 +139,10 @@ const fileNamed = (files: readonly GivenFile[], name: string): GivenFile | undef
 
 /** Speeds from the moves to the end stops; the place from the last moves that are no such. */
 function homing(files: readonly GivenFile[], notes: Notes): void {
+  const whole = fileNamed(files, 'homeall.g')
+  const order = whole && homingOrder(whole)
+  if (whole && order)
+    notes.derive('homing.order', order, { file: whole.name, line: 1 }, 'as the file goes through them')
   for (const axis of axisNames) {
     const file = fileNamed(files, 'homeall.g') ?? fileNamed(files, `home${axis}.g`)
     if (!file) continue
@@ -160,6 +164,18 @@ function homing(files: readonly GivenFile[], notes: Notes): void {
     if (found) notes.derive(`homing.speedMmS.${axis}`, found.value, found.place, 'how fast it goes to the end stop')
     if (at) notes.derive(`homing.at.${axis}`, at.value, at.place, 'where the homing file ends')
   }
+}
+
+/** The order in which a file sends the axes to their end stops; Z that is probed comes last. Null where it leaves one out. */
+function homingOrder(file: GivenFile): ('x' | 'y' | 'z')[] | null {
+  const order: ('x' | 'y' | 'z')[] = []
+  for (const { command } of rowsOf(file)) {
+    const seeks = /^G[01]$/.test(command.name) && numberOf(command, 'H') === 1
+    const found = seeks ? axisNames.filter(axis => numberOf(command, axis.toUpperCase()) !== null) : []
+    if (command.name === 'G30') found.push('z')
+    for (const axis of found) if (!order.includes(axis)) order.push(axis)
+  }
+  return order.length === 3 ? order : null
 }
 
 /** Where a tool’s own file goes farthest off the bed, its dock stands. */

@@ -18,6 +18,7 @@ export const printer: Printer = {
   homing: {
     at: { x: 0, y: 0, z: 10 },
     speedMmS: { x: 50, y: 50, z: 10 },
+    order: null,
     bumpMm: { x: 0, y: 0, z: 0 },
     bumpShare: 0.5,
   },

@@ -155,6 +155,7 @@ function figuresFrom(answers: Answers): Printer {
       // Where the bed is round, all carriages go up to their end stops.
       at: { x: middle(x), y: middle(y), z: round ? heightMm : 5 },
       speedMmS: { x: 50, y: 50, z: 8 },
+      order: null,
       bumpMm: { x: 0, y: 0, z: 0 },
       bumpShare: 0.5,
     },

@@ -137,6 +137,16 @@ export const Printer = v.object({
     /** Where the head stands after all axes have been homed, mm. */
     at: v.object({ x: mm, y: mm, z: mm }),
     speedMmS: v.object({ x: positive, y: positive, z: positive }),
+    /** In which order, where it differs from what its firmware does by itself. */
+    order: v.optional(
+      v.nullable(
+        v.pipe(
+          v.array(v.picklist(['x', 'y', 'z'])),
+          v.check(order => new Set(order).size === 3 && order.length === 3, 'each axis comes once'),
+        ),
+      ),
+      null,
+    ),
     /** How far it backs off an end stop to touch it again, mm, at a share of its speed; 0 for once only. */
     bumpMm: v.optional(v.object({ x: nonNegative, y: nonNegative, z: nonNegative }), { x: 0, y: 0, z: 0 }),
     bumpShare: v.optional(v.pipe(v.number(), v.gtValue(0), v.maxValue(1)), 0.5),

@@ -14,6 +14,7 @@ describe(rule, () => {
       homing: {
         at: { x: 100, y: 100, z: 5 },
         speedMmS: { x: 50, y: 50, z: 10 },
+        order: null,
         bumpMm: { x: 0, y: 0, z: 0 },
         bumpShare: 0.5,
       },

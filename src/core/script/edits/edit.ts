@@ -144,6 +144,9 @@ export const planEdit = (
 ): Plan =>
   keptToForm(text, rehearsed.stage, heedKeepMarks(text, answer({ ...rehearsed, text }, rehearsed.passages, request)))
 
+/** A text without the markers of made passages. */
+const withoutMarkers = (text: string): string => text.replace(/^;@ [^\r\n]*(?:\r\n|\r|\n|$)/gm, '')
+
 /** Whether a text has values, settings or guards of ours. */
 const isOurs = (text: string): boolean =>
   text.includes('@') || text.split('\n').some(line => /^;[=?]/.test(line.trimStart()))
@@ -151,7 +154,9 @@ const isOurs = (text: string): boolean =>
 /** Of a config or macro file: nothing of our own language is written into it, and what is in a template stands to the right. */
 function keptToForm(text: string, { opened, firmware }: Rehearsed['stage'], plan: Plan): Plan {
   if (!opened || !plan.ok) return plan
-  if (plan.edits.some(({ insert }) => isOurs(insert)))
+  // What a maker made is ordinary text there: nothing would make it again.
+  const edits = plan.edits.map(edit => ({ ...edit, insert: withoutMarkers(edit.insert) }))
+  if (edits.some(({ insert }) => isOurs(insert)))
     return refuse('Values and settings of ours mean nothing in a config or a macro file, so this can’t be done there.')
-  return firmware.flow ? plan : { ...plan, edits: asTemplate(text, plan.edits) }
+  return { ...plan, edits: firmware.flow ? edits : asTemplate(text, edits) }
 }

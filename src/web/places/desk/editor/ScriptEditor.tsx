@@ -69,6 +69,13 @@ function numberUnderCaret(state: EditorState): CaretNumber {
   return found && { offset: head, text: found.word.text }
 }
 
+/** What a line of an open config or macro file ran as, at the playhead or the last time before it; null where it says the same. */
+function ranAt({ round, roundText, playheadS }: Seen, line: number): string | null {
+  const own = round?.ranAs.filter(each => each.line === line) ?? []
+  const ran = own.findLast(({ startS }) => startS <= playheadS + 1e-6) ?? own[0]
+  return ran && ran.text !== roundText.split('\n')[line - 1]?.trim() ? ran.text : null
+}
+
 export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady }: Props) {
   const [number, setNumber] = useState<CaretNumber>(null)
   const host = useRef<HTMLDivElement>(null)
@@ -163,6 +170,7 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
 
   const { outline, toggle } = useOutline()
   const line = selection && round?.explained[selection.firstLine - 1]
+  const ran = line && ranAt(open, line.line)
   return (
     <section
       aria-label="Script"
@@ -196,6 +204,12 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
               <b>Line {line.line}</b>{' '}
               {line.says ||
                 (line.kind === 'comment' ? 'A note for people; the machine passes over it.' : 'Nothing here.')}
+              {ran && (
+                <>
+                  {' '}
+                  <span className="text-soft">Ran as</span> <code className="font-mono text-[13px]">{ran}</code>
+                </>
+              )}
             </>
           ) : (
             <span className="text-soft">Put the caret on a line to read here what it does.</span>

@@ -99,7 +99,7 @@ export const DeskMenus = memo(function DeskMenus({ canGoBack, onSaid }: Props) {
             </span>
           </MenuItem>
         ))}
-        {(inConfig ? [] : makers).map(maker => (
+        {makers.map(maker => (
           <MenuItem key={maker.name} onSelect={() => add(maker.name)}>
             <span>
               <b>{maker.title}</b>

@@ -40,6 +40,7 @@ const words: Readonly<Record<string, string>> = {
   'accelerationMmS2.print': 'Acceleration, printing',
   'accelerationMmS2.travel': 'Acceleration, travelling',
   'accelerationMmS2.retract': 'Acceleration, retracting',
+  'homing.order': 'Order of homing',
   'homing.bumpMm': 'Steps back to touch twice',
   'homing.bumpShare': 'Second touch, of its speed',
   storedMesh: 'Keeps a mesh',
@@ -125,6 +126,7 @@ function ofList(value: readonly unknown[], unit: string): string {
   if (value.length === 0) return 'none'
   if (value.length === 2 && value.every(each => typeof each === 'number'))
     return `${plain(value[0] as number)} to ${plain(value[1] as number)} ${unit}`.trim()
+  if (value.every(each => /^[xyz]$/.test(String(each)))) return value.join(', ').toUpperCase()
   if (!value.every(isRecord)) return value.map(each => String(each).replaceAll('_', ' ')).join(', ')
   const shown = (value as Named[]).map(({ name, x, y }) =>
     x === undefined || y === undefined ? name : `${name.replaceAll('_', ' ')} at X ${plain(x)} Y ${plain(y)}`,
