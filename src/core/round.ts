@@ -114,7 +114,7 @@ function seenOn(
   const passages = passagesOf(lines, trace, stage)
   const script = { text, lines, commands, resolution, trace, stage, strokes, ooze, passages }
   const { findings: found, setAside } = check(script)
-  const findings = stage.opened ? found : placed(found, script)
+  const findings = placed(found, script)
   return {
     stage,
     lines,

@@ -6,6 +6,7 @@ import { applyEdits } from '../model/script.ts'
 import { type RehearsalInput, rehearseAndCheck } from '../round.ts'
 import { blockOf } from '../script/edits/plan.ts'
 import type { Passage } from '../script/passages.ts'
+import { configChanges } from './config-changes.ts'
 import { changesBetween, differenceInWords, nameForDifference, takeAcross } from './differ.ts'
 import { type Match, matchPassages } from './match.ts'
 
@@ -79,17 +80,26 @@ export function compareScripts(left: Script, right: Script): Compared {
   const [a, b] = [rehearsed(left), rehearsed(right)]
   return {
     matches: matchPassages(a, b).map(told),
-    words: differenceInWords(a, b),
+    words: wordsBetween(a, b),
     changes: changesBetween(a, b),
     left: coming(a),
     right: coming(b),
   }
 }
 
+/** What one text does otherwise than another; of two texts of one config or macro file its numbers by their names first. */
+function wordsBetween(a: Rehearsed, b: Rehearsed): string {
+  const { opened, firmware } = b.stage
+  const same = opened !== undefined && a.stage.opened?.file === opened.file
+  const textOf = ({ lines }: Rehearsed) => lines.map(({ raw, ending }) => raw + ending).join('')
+  const own = same ? configChanges(textOf(a), textOf(b), !firmware.flow) : ''
+  return [own, differenceInWords(a, b)].filter(Boolean).join('; ')
+}
+
 /** The difference of the second from the first in a few words, and a name for it. */
 export function tellApart(left: Script, right: Script): { words: string; name: string } {
   const [a, b] = [rehearsed(left), rehearsed(right)]
-  return { words: differenceInWords(a, b), name: nameForDifference(a, b) }
+  return { words: wordsBetween(a, b), name: nameForDifference(a, b) }
 }
 
 /** The text of the script `to` after its passage has been made as `from` has it; `index` counts the matches from left to right. */
@@ -121,7 +131,7 @@ export function tellRevisions(
     const earlier = before === null ? undefined : rounds.get(before)
     return {
       id,
-      words: earlier ? differenceInWords(earlier, round) || 'only comments' : '',
+      words: earlier ? wordsBetween(earlier, round) || 'only comments' : '',
       durationS: round.durations.totalS,
       massG: round.filament.massG,
       serious: round.findings.filter(({ severity }) => severity !== 'advice').length,

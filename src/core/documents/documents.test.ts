@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { demoPrinters } from '../../../demo/load.ts'
 import { changedMacros } from '../compare/macro-changes.ts'
+import { tellApart } from '../compare/side-by-side.ts'
 import { host } from '../firmware/host/host.ts'
 import { fileTexts } from '../firmware/macro-file/file-texts.ts'
 import { read } from '../gcode/read.ts'
@@ -406,5 +407,33 @@ describe('a passage made in a template', () => {
     expect(after.passages.map(({ kind }) => kind)).toContain('purge-line')
     expect(after.strokes.length).toBeGreaterThan(0)
     expect(after.findings.filter(({ severity }) => severity === 'error')).toEqual([])
+  })
+})
+
+describe('the note of a change of a config', () => {
+  const text = textOfDocument(curlew, 'numbers.cfg') ?? ''
+  const note = (before: string, after: string, file: string, printer = curlew) => {
+    const setting = { printer, job, material, moment: 'start' as const, opened: { file, call: '' } }
+    return tellApart({ text: before, setting }, { text: after, setting }).words
+  }
+
+  it('tells numbers by their names, macros by theirs', () => {
+    const changed = text.replace('variable_hot_bed: 90', 'variable_hot_bed: 80')
+    expect(note(text, changed, 'numbers.cfg')).toBe('hot bed 90 → 80')
+    const macros = textOfDocument(curlew, 'macros.cfg') ?? ''
+    expect(note(macros, macros.replace('  G1 Z2 F900', '  G1 Z3 F900'), 'macros.cfg')).toMatch(
+      /^the lines of PURGE_FRONT/,
+    )
+    expect(note(macros, `${macros}\n[gcode_macro ANOTHER_ONE]\ngcode:\n  M400\n`, 'macros.cfg')).toMatch(
+      /^new macro ANOTHER_ONE/,
+    )
+    const brush = textOfDocument(avocet, 'brush.g') ?? ''
+    expect(note(brush, brush.replace(': 3', ': 4'), 'brush.g', avocet)).toMatch(
+      /^times exists\(param\.R\) \? param\.R : 3 → /,
+    )
+  })
+
+  it('is none for a comment', () => {
+    expect(note(text, text.replace('# mm/min', '# mm in a minute'), 'numbers.cfg')).toBe('')
   })
 })

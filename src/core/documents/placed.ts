@@ -20,14 +20,18 @@ const withoutLines = (message: string): string => message.replace(/\blines? \d{1
  */
 export function placed(findings: readonly Finding[], script: Script): Finding[] {
   const { lines, trace, stage, commands } = script
-  const called = new Set(commands.flatMap(({ line, whence }) => (whence ? [line] : [])))
+  // What stands in the open file itself is told at its line already.
+  const { opened } = stage
+  const elsewhere = (whence: (typeof commands)[number]['whence']) =>
+    whence !== undefined && !(opened && whence.file === opened.file)
+  const called = new Set(commands.flatMap(({ line, whence }) => (elsewhere(whence) ? [line] : [])))
   if (!findings.some(({ line }) => called.has(line))) return [...findings]
   const places = new Map<string, { number: number; place: FilePlace }>()
   const behind: Line[] = []
   const lineOf = Int32Array.from(trace.rows.line)
   const ran = commands.map((command, row) => {
     const { whence } = command
-    if (!whence) return command
+    if (!whence || !elsewhere(whence)) return command
     const key = `${whence.file} ${whence.line}`
     let known = places.get(key)
     if (!known) {
