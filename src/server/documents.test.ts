@@ -71,6 +71,24 @@ describe('the files of a machine', () => {
     expect(names).not.toContain('first-line.g')
   })
 
+  it('are kept as they came where one says so: branched, and not saved over', async () => {
+    const { id, printerId } = await fileOf('Curlew', 'numbers.cfg')
+    const before = (await ask(`/scripts/${id}`)).json as unknown as { text: string; variantId: number }
+    const put = await ask(`/scripts/${id}/variants/${before.variantId}/stock`, 'PUT', { stock: true })
+    expect([put.status, put.json.stock]).toEqual([200, true])
+    const text = before.text.replace('90', '85')
+    const refused = await shelf.save(id, { text, printerId })
+    expect([refused.status, refused.json.place]).toEqual([409, 'stock'])
+    const branched = await ask(`/scripts/${id}/variants`, 'POST', { name: 'For ABS', text, note: 'hotter plate' })
+    expect(branched.status).toBe(201)
+    // The branch is in use, and so in the printer.
+    const inPrinter = async () =>
+      (await printerOf('Curlew')).data.configFiles.find(({ name }) => name === 'numbers.cfg')?.text
+    expect(await inPrinter()).toBe(text)
+    await ask(`/scripts/${id}/use`, 'PUT', { variantId: before.variantId })
+    expect(await inPrinter()).toBe(before.text)
+  })
+
   it('go into the bin and come out with their history, and the printer is without them meanwhile', async () => {
     const { id } = await fileOf('Curlew', 'macros.cfg')
     const { text } = (await ask(`/scripts/${id}`)).json

@@ -84,6 +84,11 @@ export const renameVariant = (database: Database, id: number, name: string): voi
   database.prepare('UPDATE variants SET name = ?, key = ? WHERE id = ?').run(name, nameKey(name), id)
 }
 
+/** Keeps a variant as it came: it is branched from then on, and not saved over; or lets it be changed again. */
+export const setStock = (database: Database, id: number, stock: boolean): void => {
+  database.prepare('UPDATE variants SET stock = ? WHERE id = ?').run(Number(stock), id)
+}
+
 /**
  * Puts a variant in use. With `forNextPrint` the script remembers the one to go back to: that which was in use before the
  * first such switch.

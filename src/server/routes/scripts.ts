@@ -11,7 +11,7 @@ import { putText, writeBack } from '../documents.ts'
 import { Refused, takes } from '../requests.ts'
 import { addScript, renameScript, saveScript, scriptById, scriptNamed } from '../scripts.ts'
 import { trialsOf } from '../trials.ts'
-import { addVariant, putInUse, renameVariant, revisionsOf, variantNamed, variantsOf } from '../variants.ts'
+import { addVariant, putInUse, renameVariant, revisionsOf, setStock, variantNamed, variantsOf } from '../variants.ts'
 
 const Why = v.optional(Note, '')
 
@@ -39,6 +39,7 @@ const Branch = v.strictObject({
   bornOf: v.optional(v.nullable(count), null),
 })
 const Name = v.strictObject({ name: ScriptName })
+const Stock = v.strictObject({ stock: v.boolean() })
 const Use = v.strictObject({ variantId: count, forNextPrint: v.optional(v.boolean(), false) })
 
 const momentWords: Record<Moment, string> = {
@@ -155,6 +156,11 @@ export function scriptRoutes(database: Database, now: () => string) {
       const { name } = context.req.valid('json')
       needFreeVariant(id, name, variant.id)
       renameVariant(database, variant.id, name)
+      return context.json(find(String(id)))
+    })
+    .put('/:id/variants/:variant/stock', takes(Stock), async context => {
+      const { id } = find(context.req.param('id'))
+      setStock(database, findVariant(id, context.req.param('variant')).id, context.req.valid('json').stock)
       return context.json(find(String(id)))
     })
     .delete('/:id/variants/:variant', context => {

@@ -79,6 +79,13 @@ export const api = {
   save: (id: number, json: Body<(typeof scripts)[':id']['$put']>) => change(scripts[':id'].$put({ ...at(id), json })),
   rename: (id: number, name: string) => change(scripts[':id'].name.$put({ ...at(id), json: { name } })),
   bin: (id: number) => change(scripts[':id'].$delete(at(id))),
+  setStock: (id: number, variantId: number, stock: boolean) =>
+    change(
+      scripts[':id'].variants[':variant'].stock.$put({
+        param: { id: String(id), variant: String(variantId) },
+        json: { stock },
+      }),
+    ),
   story: (id: number | string) => answer(scripts[':id'].story.$get(at(id))),
   branch: (id: number, json: Body<(typeof scripts)[':id']['variants']['$post']>) =>
     change(scripts[':id'].variants.$post({ ...at(id), json })),

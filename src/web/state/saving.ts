@@ -33,6 +33,19 @@ export async function saveOpen(note: string): Promise<SaveRefusal | null> {
   }
 }
 
+/** Keeps what is in use of the open script as it came, or lets it be changed again. Gives why not, else null. */
+export async function keepAsItCame(stock: boolean): Promise<string | null> {
+  const { open } = getState()
+  if (!open?.saved) return 'This script has no name yet.'
+  try {
+    const { stock: kept } = await api.setStock(open.saved.id, open.saved.variantId, stock)
+    update({ saved: { ...open.saved, stock: kept } })
+    return null
+  } catch (error) {
+    return (error as Error).message
+  }
+}
+
 /** What is not saved is a change of this revision from now on. */
 async function goOnFrom(key: string, saved: SavedScript): Promise<void> {
   await dropDraft(key)

@@ -1,5 +1,5 @@
 // Saving: at once with a note made from the change, with a note of one's own, as a variant, or as another script.
-import { BookOpen, ChevronDown, Columns2, FilePlus, GitBranch, MessageSquare, Trash2 } from 'lucide-react'
+import { BookOpen, ChevronDown, Columns2, FilePlus, GitBranch, Lock, MessageSquare, Trash2 } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import { useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
@@ -11,7 +11,14 @@ import { api, type Things } from '../../../state/api.ts'
 import { ask, askNothing, useAsked } from '../../../state/asked.ts'
 import { hasUnsavedChange, type Open } from '../../../state/desk.ts'
 import type { Said } from '../../../state/files.ts'
-import { branchOpen, changeInWords, type SaveRefusal, saveOnTop, saveOpen } from '../../../state/saving.ts'
+import {
+  branchOpen,
+  changeInWords,
+  keepAsItCame,
+  type SaveRefusal,
+  saveOnTop,
+  saveOpen,
+} from '../../../state/saving.ts'
 import { SaveAs } from './SaveAs.tsx'
 import { SavedElsewhere } from './SavedElsewhere.tsx'
 
@@ -77,6 +84,15 @@ export function Keeping({ open, things, onSaid }: Props) {
                 <MenuItem onSelect={() => void navigate(`/history/${saved.id}`)}>
                   <BookOpen size={15} aria-hidden /> Its history
                 </MenuItem>
+                {saved.file !== null && (
+                  <MenuItem
+                    onSelect={() =>
+                      void keepAsItCame(!saved.stock).then(why => why !== null && onSaid({ text: why, bad: true }))
+                    }
+                  >
+                    <Lock size={15} aria-hidden /> {saved.stock ? 'Let it be changed again' : 'Keep it as it came'}
+                  </MenuItem>
+                )}
                 {saved.file !== null && (
                   <MenuItem onSelect={() => ask('throw-away')}>
                     <Trash2 size={15} aria-hidden /> Throw this file away…
