@@ -90,7 +90,7 @@ export function Keeping({ open, things, onSaid }: Props) {
                       void keepAsItCame(!saved.stock).then(why => why !== null && onSaid({ text: why, bad: true }))
                     }
                   >
-                    <Lock size={15} aria-hidden /> {saved.stock ? 'Let it be changed again' : 'Keep it as it came'}
+                    <Lock size={15} aria-hidden /> {saved.stock ? 'Let it be changed again' : 'Make it the stock'}
                   </MenuItem>
                 )}
                 {saved.file !== null && (
