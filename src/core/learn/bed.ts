@@ -1,5 +1,6 @@
 // The bed's extent, where files give only limits: from a mesh that lies in its middle, or from how far the head goes.
 import type { Span } from '../model/printer.ts'
+import type { Notes, Place } from './findings.ts'
 
 /** Beds are sold in whole centimetres; limits go a little beyond. */
 const roundMm = 10
@@ -23,4 +24,20 @@ export function bedAroundMesh([first, last]: Span, reach: Span): Span | null {
   return low === 0 && first > 0 && right % 5 === 0 && right <= reach[1] && Math.abs(right - high) <= doubtMm
     ? [0, right]
     : null
+}
+
+/** A bed of which only the reach is known: what is proposed, and that it be measured. `source` is what its owner calls the file. */
+export function tellBedFromReach(
+  notes: Notes,
+  axis: 'x' | 'y',
+  reach: { span: Span; place: Place },
+  source: 'config' | 'configuration',
+): void {
+  const bed = bedFromReach(reach.span)
+  notes.derive(`bed.${axis}`, bed, reach.place, 'only how far the head goes is given')
+  notes.ask(
+    `bed.${axis}`,
+    `The ${source} says how far the head goes, not how ${axis === 'x' ? 'wide' : 'deep'} the bed is. Measure it.`,
+    bed,
+  )
 }

@@ -3,6 +3,7 @@ import { type Command, commentOf, hasLetter, numberOf, numbersOf, textOf } from 
 import { read } from '../gcode/read.ts'
 import type { Span } from '../model/printer.ts'
 import type { GivenFile, Notes, Place } from './findings.ts'
+import { guessProbeKind } from './probe-kind.ts'
 
 const axisNames = ['x', 'y', 'z'] as const
 export type Row = { command: Command; place: Place; comment: string }
@@ -11,9 +12,6 @@ export const rowsOf = ({ name, text }: GivenFile): Row[] =>
   read(text).flatMap(line =>
     line.command ? [{ command: line.command, place: { file: name, line: line.number }, comment: commentOf(line) }] : [],
   )
-
-/** All numbers of `X-30:360`; one alone where there is no colon. */
-export const numbers = (command: Command, letter: string): number[] => numbersOf(command, letter)
 
 /** What is gathered before it can be told. */
 export class Gathered {
@@ -34,7 +32,7 @@ const perAxis =
   (field: string, divide = 1): Reader =>
   ({ command, place }, notes, gathered) => {
     for (const axis of [...axisNames, 'e']) {
-      const [value] = numbers(command, axis.toUpperCase())
+      const [value] = numbersOf(command, axis.toUpperCase())
       if (value === undefined) continue
       notes.state(`${field}.${axis}`, value / divide, place)
       if (axis === 'z' && field === 'highestSpeedMmS') gathered.zSpeed = value / divide
@@ -43,7 +41,7 @@ const perAxis =
 
 const limits: Reader = ({ command, place }, _notes, { limits: found }) => {
   for (const axis of axisNames) {
-    const [first, second] = numbers(command, axis.toUpperCase())
+    const [first, second] = numbersOf(command, axis.toUpperCase())
     if (first === undefined) continue
     const now = found[axis]
     if (second !== undefined) found[axis] = { low: first, high: second, place }
@@ -61,26 +59,19 @@ const probe: Reader = ({ command, place }, notes, gathered) => {
   if ((numberOf(command, 'K') ?? 0) > 0) return
   const known = kind === null ? null : (probeKinds[kind] ?? null)
   if (known) notes.derive('probe.kind', known, place, `P${kind} is such a one`)
-  else if (kind !== null) {
-    notes.guess('probe.kind', 'touch', `P${kind} says how it switches, not what it is`, place)
-    notes.ask(
-      'probe.kind',
-      'What kind of probe is it: one that touches, a sensor for metal, or the nozzle itself?',
-      'touch',
-    )
-  }
-  const [dive = 5] = numbers(command, 'H')
-  const [feed = 300] = numbers(command, 'F')
+  else if (kind !== null) guessProbeKind(notes, 'touch', `P${kind} says how it switches, not what it is`, place)
+  const [dive = 5] = numbersOf(command, 'H')
+  const [feed = 300] = numbersOf(command, 'F')
   gathered.probe = { dive, speed: feed / 60, travel: (numberOf(command, 'T') ?? 6000) / 60, place }
 }
 
 const meshArea: Reader = ({ command, place }, notes, gathered) => {
-  const [x1, x2] = numbers(command, 'X')
-  const [y1, y2] = numbers(command, 'Y')
+  const [x1, x2] = numbersOf(command, 'X')
+  const [y1, y2] = numbersOf(command, 'Y')
   if (x1 === undefined || x2 === undefined || y1 === undefined || y2 === undefined || x1 >= x2 || y1 >= y2) return
   gathered.mesh = { x: [x1, x2], y: [y1, y2], place }
-  const points = numbers(command, 'P')
-  const apart = numbers(command, 'S')
+  const points = numbersOf(command, 'P')
+  const apart = numbersOf(command, 'S')
   const count = (span: number, at: number) =>
     points.length
       ? (points[at] ?? points[0])
@@ -95,9 +86,9 @@ const tool: Reader = ({ command, place, comment }, notes, { heaterOfTool }) => {
   const number = numberOf(command, 'P')
   if (number === null || number < 0 || number > 63) return
   notes.state(`tools.${number}.name`, textOf(command, 'S') || `tool ${number}`, place)
-  const [heater] = numbers(command, 'H')
+  const [heater] = numbersOf(command, 'H')
   if (heater !== undefined) heaterOfTool.set(number, heater)
-  const inputs = numbers(command, 'D').length
+  const inputs = numbersOf(command, 'D').length
   if (inputs > 1) notes.derive(`tools.${number}.mixingInputs`, inputs, place, 'it takes so many drives at once')
   const [, nozzle] =
     /(\d?\.\d{1,2}) (?:mm )?nozzle/i.exec(comment) ?? /nozzle (?:of )?(\d?\.\d{1,2})/i.exec(comment) ?? []
@@ -132,7 +123,7 @@ const readers: Readonly<Record<string, Reader>> = {
     notes.derive('accelerationMmS2.retract', print, place, 'there is no figure for retractions alone')
   },
   M566: ({ command, place }, notes) => {
-    const [x, y, z, e] = ['X', 'Y', 'Z', 'E'].map(letter => numbers(command, letter)[0])
+    const [x, y, z, e] = ['X', 'Y', 'Z', 'E'].map(letter => numbersOf(command, letter)[0])
     if (x && z)
       notes.state('corner', { kind: 'jerk', x: x / 60, y: (y ?? x) / 60, z: z / 60, e: (e ?? 300) / 60 }, place)
   },

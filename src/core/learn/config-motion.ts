@@ -1,6 +1,6 @@
 // How a machine moves, from a host's config: limits, reach, bed, homing.
 import type { Span } from '../model/printer.ts'
-import { bedAroundMesh, bedFromReach } from './bed.ts'
+import { bedAroundMesh, tellBedFromReach } from './bed.ts'
 import type { ConfigFigures } from './config-figures.ts'
 import type { Notes, Place } from './findings.ts'
 
@@ -92,14 +92,7 @@ function straightReach(config: ConfigFigures, notes: Notes): StraightReach {
     const around = probed[0] && probed[1] ? bedAroundMesh([probed[0].value[at], probed[1].value[at]], span) : null
     if (around && probed[1])
       notes.derive(`bed.${axis}`, around, probed[1].place, 'the mesh lies in the middle of the bed')
-    else {
-      notes.derive(`bed.${axis}`, bedFromReach(span), high.place, 'only how far the head goes is given')
-      notes.ask(
-        `bed.${axis}`,
-        `The config says how far the head goes, not how ${axis === 'x' ? 'wide' : 'deep'} the bed is. Measure it.`,
-        bedFromReach(span),
-      )
-    }
+    else tellBedFromReach(notes, axis, { span, place: high.place }, 'config')
   }
   config.named(/^stepper_[xyz]\d$|^dual_carriage$/)
   return spans

@@ -3,6 +3,7 @@ import { bedAroundMesh, bedFromReach } from './bed.ts'
 import type { ConfigFigures } from './config-figures.ts'
 import type { StraightReach } from './config-motion.ts'
 import type { Notes, Place } from './findings.ts'
+import { guessProbeKind } from './probe-kind.ts'
 import { ofBlock, secondsCooling, secondsTo } from './warming.ts'
 
 /** A probe’s section, and which kind it is; null where that can’t be told. */
@@ -26,14 +27,7 @@ export function probing(config: ConfigFigures, notes: Notes, reach: StraightReac
   const { name, kind } = section
   const place = config.placeOf(name)
   if (kind) notes.derive('probe.kind', kind, place, `[${name}] is one`)
-  else {
-    notes.guess('probe.kind', 'inductive', 'a [probe] may be of any kind; most are sensors for metal', place)
-    notes.ask(
-      'probe.kind',
-      'What kind of probe is it: one that touches, a sensor for metal, or the nozzle itself?',
-      'inductive',
-    )
-  }
+  else guessProbeKind(notes, 'inductive', 'a [probe] may be of any kind; most are sensors for metal', place)
   const [x, y, z] = ['x_offset', 'y_offset', 'z_offset'].map(key => config.number(name, key))
   if (kind !== 'nozzle' || x || y) {
     notes.state('probe.offset.x', x?.value ?? 0, x?.place ?? place)

@@ -1,8 +1,8 @@
 // A printer from the files on its board's card: its configuration, its homing, its tools' files.
-import { numberOf } from '../gcode/line.ts'
+import { numberOf, numbersOf } from '../gcode/line.ts'
 import type { Span } from '../model/printer.ts'
-import { bedAroundMesh, bedFromReach } from './bed.ts'
-import { Gathered, numbers, type Row, readRow, rowsOf } from './card-commands.ts'
+import { bedAroundMesh, tellBedFromReach } from './bed.ts'
+import { Gathered, type Row, readRow, rowsOf } from './card-commands.ts'
 import type { GivenFile, Notes, Place } from './findings.ts'
 import { knownMacroFile } from './sort.ts'
 import { ofGain, ofRates, secondsCooling, secondsTo } from './warming.ts'
@@ -51,14 +51,7 @@ function places({ limits: found, mesh }: Gathered, notes: Notes): void {
     notes.state(`reach.${axis}`, span, its.place)
     const around = mesh ? bedAroundMesh(mesh[axis], span) : null
     if (around && mesh) notes.derive(`bed.${axis}`, around, mesh.place, 'the mesh lies in the middle of the bed')
-    else {
-      notes.derive(`bed.${axis}`, bedFromReach(span), its.place, 'only how far the head goes is given')
-      notes.ask(
-        `bed.${axis}`,
-        `The configuration says how far the head goes, not how ${axis === 'x' ? 'wide' : 'deep'} the bed is. Measure it.`,
-        bedFromReach(span),
-      )
-    }
+    else tellBedFromReach(notes, axis, { span, place: its.place }, 'configuration')
     if (around && mesh)
       notes.derive(
         'probe.insetMm',
@@ -86,8 +79,8 @@ function probing({ probe: its, mesh, zSpeed }: Gathered, notes: Notes): void {
 
 /** What M307 says of a heater; null where it says neither rates nor a gain. */
 function figuresIn({ command }: Row) {
-  const [rate, cooling, gain, time, delay] = ['R', 'K', 'A', 'C', 'D'].map(letter => numbers(command, letter)[0])
-  const power = numbers(command, 'E')[0] ?? 1.35
+  const [rate, cooling, gain, time, delay] = ['R', 'K', 'A', 'C', 'D'].map(letter => numbersOf(command, letter)[0])
+  const power = numbersOf(command, 'E')[0] ?? 1.35
   if (rate && cooling) return ofRates(rate, cooling, power, delay ?? 0)
   return gain && time ? ofGain(gain, time, delay ?? 0) : null
 }

@@ -5,6 +5,7 @@ import { rawLines, readLine } from '../gcode/read.ts'
 import type { Span } from '../model/printer.ts'
 import { bedFromReach } from './bed.ts'
 import type { GivenFile, Notes, Place } from './findings.ts'
+import { guessProbeKind } from './probe-kind.ts'
 import { plainReportLine } from './sort.ts'
 
 const axisNames = ['x', 'y', 'z'] as const
@@ -151,14 +152,8 @@ function identification(text: string, lines: readonly string[], file: string, no
     const [field, value] = abilityFields[ability]?.(on) ?? []
     if (field) notes.derive(field, value, placeOf(new RegExp(`^Cap:${ability}:`)), `${ability} is ${on ? 'on' : 'off'}`)
   }
-  if (reply.abilities.Z_PROBE) {
-    notes.guess('probe.kind', 'touch', 'it has a probe; its kind is not said', placeOf(/^Cap:Z_PROBE:/))
-    notes.ask(
-      'probe.kind',
-      'What kind of probe is it: one that touches, a sensor for metal, or the nozzle itself?',
-      'touch',
-    )
-  }
+  if (reply.abilities.Z_PROBE)
+    guessProbeKind(notes, 'touch', 'it has a probe; its kind is not said', placeOf(/^Cap:Z_PROBE:/))
 }
 
 /** Lines that tell nothing and are no setting: what the terminal or the board says in between. */
