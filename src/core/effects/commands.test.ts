@@ -136,6 +136,7 @@ const holds: { [D in Effect['does']]: Holds<D> } = {
   'cold-extrusion': ({ before, after }) => expect(after.modes.coldExtrusion).not.toEqual(before.modes.coldExtrusion),
   'change-filament': ({ before, after }) => expect(after.modes.nozzleTargets).toEqual(before.modes.nozzleTargets),
   mix: placeSame,
+  'pressure-advance': same,
   'flow-override': ({ before, after, command }) => {
     // A share of 1 is how it was.
     if (numberOf(command, 'S') === 1) expect(after.modes.flowPercents).toEqual(before.modes.flowPercents)

@@ -37,6 +37,7 @@ import { pause } from './pause.ts'
 import { plane } from './plane.ts'
 import { positioning } from './positioning.ts'
 import { power } from './power.ts'
+import { pressureAdvance } from './pressure-advance.ts'
 import { probe } from './probe.ts'
 import { probeGrid } from './probe-grid.ts'
 import { probeOffset } from './probe-offset.ts'
@@ -101,6 +102,7 @@ const effects: { readonly [D in Does]: EffectRecord<D> } = {
   'cold-extrusion': coldExtrusion,
   'change-filament': changeFilament,
   mix,
+  'pressure-advance': pressureAdvance,
   'flow-override': flowOverride,
   'feed-override': feedOverride,
   limits,

@@ -86,6 +86,8 @@ export type Effect =
   | { does: 'cold-extrusion'; least: string; any: string }
   | { does: 'change-filament'; part: 'change' | 'load' | 'unload'; file: string | null }
   | { does: 'mix'; step: 'part' | 'keep' | 'whole' | 'gradient' | 'tool' }
+  /** Pressure advance: under this letter or key how much, s, and of which extruder. */
+  | { does: 'pressure-advance'; factor: string; of: string | null }
   | { does: 'flow-override'; unit: 'percent' | 'share' }
   // Limits
   | { does: 'feed-override' }

@@ -9,6 +9,9 @@ export type Amount = number | string
 /** The words of a move, in mm, mm/min and mm of filament; a text is a formula. */
 export type MoveWords = Readonly<Partial<Record<'x' | 'y' | 'z' | 'e' | 'f', Amount>>>
 
+/** A number for some of the axes, and of filament under `e`. */
+export type AxisAmounts = Readonly<Partial<Record<Axis | 'e', number>>>
+
 /** `tool` is the number that scripts call a tool by; null for the one in use. Several lines stand in one text, a line end between. */
 export type Phrases = {
   move: (words: MoveWords) => string
@@ -20,8 +23,13 @@ export type Phrases = {
   dwell: (seconds: number) => string
   home: (axes: readonly Axis[]) => string
   probeBed: () => string | null
+  /** Touches the bed once, where the head is. */
+  probePoint: () => string | null
+  /** Aligns the gantry: held at its four corners, or by motors of its own along Z. */
+  align: (held: 'corners' | 'motors') => string | null
   /** The saved mesh, or one of several by its number. */
   loadMesh: (number: number | null) => string | null
+  levellingOff: () => string | null
   heat: (heater: Heater, to: Amount, tool: number | null) => string | null
   /** Heats and waits; `cooling` waits as well while it cools. */
   waitFor: (heater: Heater, to: Amount, tool: number | null, cooling: boolean) => string | null
@@ -31,6 +39,22 @@ export type Phrases = {
   motorsOff: (letters: readonly (Axis | 'e')[] | null) => string | null
   softLimits: (on: boolean) => string | null
   coldExtrusion: (allowed: boolean) => string | null
+  /** The highest speeds of the axes, mm/s, and their highest accelerations, mm/s². */
+  speedLimits: (limits: AxisAmounts) => string | null
+  accelerationLimits: (limits: AxisAmounts) => string | null
+  /** The acceleration of moves, mm/s². */
+  acceleration: (of: Readonly<Partial<Record<'print' | 'travel' | 'retract', number>>>) => string | null
+  /** Pressure advance, s; `tool` is null for the one in use. */
+  pressureAdvance: (factor: Amount, tool: number | null) => string | null
+  /** The retraction that is set in the firmware: back, or forward again. */
+  firmwareRetract: (back: boolean) => string | null
+  /** How long and fast that is: mm and mm/s. */
+  retraction: (of: Readonly<Partial<Record<'lengthMm' | 'speedMmS', number>>>) => string | null
+  /** Waits for the person; `parks` where the head goes aside for it. */
+  pause: (parks: boolean) => string
+  resume: () => string | null
+  changeFilament: () => string | null
+  beep: (hz: number, milliseconds: number) => string | null
   feedPercent: (percent: number) => string | null
   flowPercent: (percent: number, tool: number | null) => string | null
   message: (text: string) => string | null
@@ -62,6 +86,37 @@ export const common = {
   message: text => `M117 ${text}`,
   takeTool: tool => `T${tool}`,
 } satisfies Partial<Phrases>
+
+/** `X200 Y180` */
+const axisWords = (limits: AxisAmounts, times = 1): string =>
+  (['x', 'y', 'z', 'e'] as const)
+    .flatMap(each => (limits[each] === undefined ? [] : `${each.toUpperCase()}${amount(limits[each] * times)}`))
+    .join(' ')
+
+/** Limits and accelerations by numbered commands; speeds count so many times mm/s. */
+export const limitsByNumber = (
+  perSecond: number,
+): Pick<Phrases, 'speedLimits' | 'accelerationLimits' | 'acceleration'> => ({
+  speedLimits: limits => `M203 ${axisWords(limits, perSecond)}`,
+  accelerationLimits: limits => `M201 ${axisWords(limits)}`,
+  acceleration: ({ print, travel, retract }) =>
+    ['M204', ...Object.entries({ P: print, T: travel, R: retract }).flatMap(([letter, value]) =>
+      value === undefined ? [] : `${letter}${amount(value)}`,
+    )].join(' '),
+})
+
+/** Retraction of the firmware's own, by numbered commands. */
+export const retractingByNumber: Pick<Phrases, 'firmwareRetract' | 'retraction'> = {
+  firmwareRetract: back => (back ? 'G10' : 'G11'),
+  retraction: ({ lengthMm, speedMmS }) =>
+    [
+      'M207',
+      ...(lengthMm === undefined ? [] : [`S${amount(lengthMm)}`]),
+      ...(speedMmS === undefined ? [] : [`F${amount(speedMmS * 60)}`]),
+    ].join(' '),
+}
+
+export const beepByNumber = (hz: number, milliseconds: number): string => `M300 S${amount(hz)} P${amount(milliseconds)}`
 
 /** `T1 ` where a tool is named. */
 export const toolWord = (tool: number | null): string => (tool === null ? '' : ` T${tool}`)

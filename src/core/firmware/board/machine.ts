@@ -57,7 +57,7 @@ export const machine: CommandSpec[] = [
   row(
     'M572',
     'Pressure advance',
-    tuning,
+    { does: 'pressure-advance', factor: 'S', of: 'D' },
     [num('D', 'extruder', 'number'), num('S', 'factor', 's'), num('W', 'smooth over', 's')],
     'M572 S0.04',
     { makersOwn: true },

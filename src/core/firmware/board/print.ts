@@ -236,7 +236,7 @@ export const filament: CommandSpec[] = [
   row(
     'M900',
     'Linear advance',
-    tuning,
+    { does: 'pressure-advance', factor: 'K', of: 'T' },
     [
       num('K', 'factor', 'number', [0, 2000]),
       tool,

@@ -1,11 +1,14 @@
 // How the dispensing family says things.
-import { amount, common, type Phrases, toolWord } from '../phrases.ts'
+import { amount, beepByNumber, common, type Phrases, toolWord } from '../phrases.ts'
 
 export const phrases: Phrases = {
   ...common,
   dwell: seconds => `G4 S${amount(seconds)}`,
   probeBed: () => null,
+  probePoint: () => null,
+  align: () => null,
   loadMesh: () => null,
+  levellingOff: () => null,
   heat: (heater, to, tool) =>
     heater === 'bed' ? `M140 S${amount(to)}` : heater === 'chamber' ? null : `M104${toolWord(tool)} S${amount(to)}`,
   waitFor: (heater, to, tool) =>
@@ -17,6 +20,17 @@ export const phrases: Phrases = {
   feedPercent: percent => `M220 S${amount(percent)}`,
   flowPercent: (percent, tool) => `M221${toolWord(tool)} S${amount(percent / 100)}`,
   takeTool: tool => `M6 T${tool}`,
+  speedLimits: () => null,
+  accelerationLimits: () => null,
+  acceleration: () => null,
+  pressureAdvance: () => null,
+  // Its own retraction is said of a head, in pulses.
+  firmwareRetract: () => null,
+  retraction: () => null,
+  pause: () => 'M0',
+  resume: () => null,
+  changeFilament: () => null,
+  beep: beepByNumber,
   blendPart: () => null,
   keepBlend: () => null,
 }

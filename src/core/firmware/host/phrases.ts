@@ -1,6 +1,12 @@
 // How the host family says things.
 import type { Axis } from '../../model/printer.ts'
-import { amount, common, type Phrases, toolWord } from '../phrases.ts'
+import { amount, type AxisAmounts, common, type Phrases, toolWord } from '../phrases.ts'
+
+/** It has one limit for both axes of the plane: the smaller one. */
+const overall = (key: string, { x, y }: AxisAmounts): string | null => {
+  const given = [x, y].filter(each => each !== undefined)
+  return given.length > 0 ? `SET_VELOCITY_LIMIT ${key}=${amount(Math.min(...given))}` : null
+}
 
 const stepperOf = (letter: Axis | 'e'): string => (letter === 'e' ? 'extruder' : `stepper_${letter}`)
 
@@ -10,6 +16,9 @@ export const phrases: Phrases = {
   units: units => (units === 'mm' ? 'G21' : null),
   dwell: seconds => `G4 P${amount(Math.round(seconds * 1000))}`,
   probeBed: () => 'BED_MESH_CALIBRATE',
+  probePoint: () => 'PROBE',
+  align: held => (held === 'corners' ? 'QUAD_GANTRY_LEVEL' : 'Z_TILT_ADJUST'),
+  levellingOff: () => 'BED_MESH_CLEAR',
   loadMesh: number => `BED_MESH_PROFILE LOAD=${number === null ? 'default' : `mesh_${number}`}`,
   heat: (heater, to, tool) =>
     heater === 'chamber'
@@ -33,6 +42,29 @@ export const phrases: Phrases = {
   // The limits of its axes can't be turned off.
   softLimits: () => null,
   coldExtrusion: () => null,
+  speedLimits: limits => overall('VELOCITY', limits),
+  accelerationLimits: limits => overall('ACCEL', limits),
+  // With both it takes the smaller one, and with one alone nothing.
+  acceleration: ({ print, travel }) =>
+    print !== undefined && travel !== undefined && print !== travel
+      ? `M204 P${amount(print)} T${amount(travel)}`
+      : print === undefined && travel === undefined
+        ? null
+        : `M204 S${amount(print ?? travel ?? 0)}`,
+  pressureAdvance: (factor, tool) =>
+    `SET_PRESSURE_ADVANCE${tool === null ? '' : ` EXTRUDER=extruder${tool || ''}`} ADVANCE=${amount(factor)}`,
+  firmwareRetract: back => (back ? 'G10' : 'G11'),
+  retraction: ({ lengthMm, speedMmS }) =>
+    [
+      'SET_RETRACTION',
+      ...(lengthMm === undefined ? [] : [`RETRACT_LENGTH=${amount(lengthMm)}`]),
+      ...(speedMmS === undefined ? [] : [`RETRACT_SPEED=${amount(speedMmS)}`]),
+    ].join(' '),
+  pause: () => 'PAUSE',
+  resume: () => 'RESUME',
+  // Only where a macro of this name has been set up.
+  changeFilament: () => null,
+  beep: () => null,
   flowPercent: percent => `M221 S${amount(percent)}`,
   takeTool: tool => `ACTIVATE_EXTRUDER EXTRUDER=extruder${tool || ''}`,
   blendPart: () => null,

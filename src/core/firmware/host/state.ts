@@ -54,7 +54,7 @@ export const state: CommandSpec[] = [
   row(
     'SET_PRESSURE_ADVANCE',
     'Pressure advance',
-    tuning,
+    { does: 'pressure-advance', factor: 'ADVANCE', of: 'EXTRUDER' },
     [num('ADVANCE', 'factor', 's', [0, 2]), num('SMOOTH_TIME', 'smooth over', 's', [0, 0.2]), text('EXTRUDER', 'of')],
     'SET_PRESSURE_ADVANCE ADVANCE=0.04',
   ),

@@ -1,0 +1,8 @@
+// Pressure advance: the filament is pushed ahead where a move speeds up. A rehearsal moves the same filament with it and without.
+import { record } from './record.ts'
+
+export const pressureAdvance = record<'pressure-advance'>({
+  movesHead: false,
+  book: { sort: 'fine tuning', alsoCalled: 'linear advance pressure compensation' },
+  purpose: null,
+})
