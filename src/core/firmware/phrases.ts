@@ -100,9 +100,12 @@ export const limitsByNumber = (
   speedLimits: limits => `M203 ${axisWords(limits, perSecond)}`,
   accelerationLimits: limits => `M201 ${axisWords(limits)}`,
   acceleration: ({ print, travel, retract }) =>
-    ['M204', ...Object.entries({ P: print, T: travel, R: retract }).flatMap(([letter, value]) =>
-      value === undefined ? [] : `${letter}${amount(value)}`,
-    )].join(' '),
+    [
+      'M204',
+      ...Object.entries({ P: print, T: travel, R: retract }).flatMap(([letter, value]) =>
+        value === undefined ? [] : `${letter}${amount(value)}`,
+      ),
+    ].join(' '),
 })
 
 /** Retraction of the firmware's own, by numbered commands. */

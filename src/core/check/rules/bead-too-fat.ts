@@ -7,7 +7,7 @@ import { planned } from '../fixes.ts'
 import { andMore, ownPassageOf } from '../queries.ts'
 
 /** A bead wider than so many nozzles piles up around the nozzle instead of lying flat. */
-const widestNozzles = 5
+export const widestNozzles = 5
 /** A good fat purge. */
 const wantedNozzles = 2.5
 /** Very short strokes are blobs, and meant so. */

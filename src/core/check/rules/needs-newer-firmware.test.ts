@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
+import { isOlder } from '../../firmware/version.ts'
 import { found } from '../../testing/stage.ts'
-import { isOlder } from './needs-newer-firmware.ts'
 
 const rule = 'needs-newer-firmware'
 

@@ -1,6 +1,6 @@
 // How the host family says things.
 import type { Axis } from '../../model/printer.ts'
-import { amount, type AxisAmounts, common, type Phrases, toolWord } from '../phrases.ts'
+import { type AxisAmounts, amount, common, type Phrases, toolWord } from '../phrases.ts'
 
 /** It has one limit for both axes of the plane: the smaller one. */
 const overall = (key: string, { x, y }: AxisAmounts): string | null => {

@@ -103,7 +103,13 @@ export const moving: CommandSpec[] = [
     'M208 X350',
   ),
   row('M206', 'Home offset', { does: 'homed-offset', here: false }, each('XYZ', 'mm'), 'M206 Z-0.1'),
-  row('M572', 'Pressure advance', { does: 'pressure-advance', factor: 'S', of: 'D' }, [text('D', 'extruder'), num('S', 'factor', 's')], 'M572 D0 S0.04'),
+  row(
+    'M572',
+    'Pressure advance',
+    { does: 'pressure-advance', factor: 'S', of: 'D' },
+    [text('D', 'extruder'), num('S', 'factor', 's')],
+    'M572 D0 S0.04',
+  ),
   row(
     'M593',
     'Input shaping',

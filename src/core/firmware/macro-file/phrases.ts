@@ -1,5 +1,13 @@
 // How the macro-file family says things.
-import { amount, beepByNumber, common, heatByNumber, limitsByNumber, type Phrases, retractingByNumber } from '../phrases.ts'
+import {
+  amount,
+  beepByNumber,
+  common,
+  heatByNumber,
+  limitsByNumber,
+  type Phrases,
+  retractingByNumber,
+} from '../phrases.ts'
 
 export const phrases: Phrases = {
   ...common,

@@ -1,0 +1,162 @@
+// Filament and speed as they are meant: a bead stays a bead, a purge its volume, a retraction the tool's own, a flow what it melts.
+import { widestNozzles } from '../check/rules/bead-too-fat.ts'
+import { type AxisLimits, alongPath } from '../machine/motion.ts'
+import { beadAreaMm2, toolFilamentAreaMm2 } from '../machine/outcome.ts'
+import type { Modes, Position } from '../machine/state.ts'
+import { counterAfter, type Step, stepsOfCommand } from '../machine/trace.ts'
+import type { Rehearsed } from '../script/edits/plan.ts'
+import { type Side, toolThere } from './sides.ts'
+
+/** A move that is nearly all along one axis is held to that axis's own speed. */
+const nearlyAlone = 0.95
+
+/** Filament that a command counts here and there, as its firmware counts it, and why that differs where it does. */
+export type FilamentThere = { here: number; there: number; why: string | null; beadMm2: number; repays: boolean }
+
+/** A bead that a nozzle just presses flat stays so much under the widest. */
+const underWidest = 0.98
+
+/** How much is still retracted, mm, by tool: what comes forward first is that. */
+export class Retracted {
+  private readonly backMm = new Map<number, number>()
+
+  /** What of a push pays a retraction back, mm; a retraction is owed from here on. */
+  take(tool: number, mm: number): number {
+    const owed = this.backMm.get(tool) ?? 0
+    const paid = mm > 0 ? Math.min(owed, mm) : 0
+    this.backMm.set(tool, Math.max(0, owed - mm))
+    return paid
+  }
+}
+
+/**
+ * What a command extrudes there: along a way as thick a bead as here, though no thicker than its firmware takes; in place as much
+ * volume; back, and forward again, what the tool there retracts. Null where nothing is counted.
+ */
+export function filamentThere(
+  way: Rehearsed,
+  row: number,
+  { from, to }: { from: Side; to: Side },
+  ends: { from: Position; to: Position },
+  retracted: Retracted,
+  before: Modes,
+): FilamentThere | null {
+  const steps = stepsOfCommand(way.trace, row)
+  const here = counterAfter(way.trace, row) - counterAfter(way.trace, row - 1)
+  if (Math.abs(here) < 1e-9) return null
+  const tool = Math.max(0, before.tool)
+  const toolTo = toolThere(to, tool) ?? 0
+  const volumetric = (before.volumetric[tool] ?? 0) > 0
+  const keepsVolume = volumetric && to.family.phrases.firmwareRetract(true) !== null && takesVolume(to)
+  // A counted unit here is so many mm³, and there.
+  const areaHere = volumetric ? 1 : toolFilamentAreaMm2(from.printer, tool)
+  const areaThere = keepsVolume ? 1 : toolFilamentAreaMm2(to.printer, toolTo)
+  const byVolume = areaHere / areaThere
+  const [own, other] = [from.printer.tools[tool], to.printer.tools[toolTo]]
+  const share = own && other && own.retractMm > 0 && other.retractMm > 0 ? other.retractMm / own.retractMm : 1
+  const paid = retracted.take(tool, here)
+  if (here < 0)
+    return {
+      here,
+      there: here * share,
+      why: share === 1 ? null : retractWhy(to, own?.retractMm, other?.retractMm),
+      beadMm2: 0,
+      repays: true,
+    }
+  const lengthHere = lengthOf(steps)
+  const lays = steps.some(({ kind }) => kind === 'extrude') && lengthHere > 0
+  if (!lays) {
+    const there = paid * share + (here - paid) * byVolume
+    const why =
+      Math.abs(there - here) < 1e-9
+        ? null
+        : paid >= here - 1e-9
+          ? retractWhy(to, own?.retractMm, other?.retractMm)
+          : volumeWhy(to)
+    return { here, there, why, beadMm2: 0, repays: paid >= here - 1e-9 }
+  }
+  const lengthThere = between(ends.from, ends.to, steps)
+  const nozzleMm = other?.nozzleMm ?? 0.4
+  const bead = (here * areaHere) / lengthHere
+  const refusedMm2 = to.family.fattestBeadMm2(nozzleMm) ?? Number.POSITIVE_INFINITY
+  // What this nozzle would press no wider either is the script's own affair.
+  const heightMm = Math.max(ends.from.z, ends.to.z)
+  const pressedMm2 =
+    own && other && other.nozzleMm < own.nozzleMm && heightMm > 0
+      ? underWidest * beadAreaMm2(widestNozzles * nozzleMm, heightMm)
+      : Number.POSITIVE_INFINITY
+  const most = Math.min(refusedMm2, pressedMm2)
+  const laid = Math.min(bead, most)
+  const there = (laid * lengthThere) / areaThere
+  const why =
+    laid < bead
+      ? most === refusedMm2
+        ? `Its firmware takes no thicker bead than ${Number(most.toFixed(3))} mm².`
+        : `A nozzle of ${nozzleMm} mm presses no bead flat that is wider than ${Number((widestNozzles * nozzleMm).toFixed(2))} mm.`
+      : Math.abs(there - here) < 1e-9
+        ? null
+        : byVolume !== 1
+          ? volumeWhy(to)
+          : 'The bead stays as it is.'
+  return { here, there, why, beadMm2: laid, repays: false }
+}
+
+const takesVolume = ({ family }: Side): boolean =>
+  [...family.commands.values()].some(({ effect }) => effect.does === 'volumetric')
+
+const retractWhy = ({ printer }: Side, here = 0, there = 0): string =>
+  `${printer.name} retracts ${there} mm where this one retracts ${here} mm.`
+
+const volumeWhy = ({ printer }: Side): string =>
+  `The filament of ${printer.name} has another diameter: the volume stays.`
+
+const lengthOf = (steps: readonly Step[]): number =>
+  steps.reduce((sum, { from, to }) => sum + (Math.hypot(to.x - from.x, to.y - from.y, to.z - from.z) || 0), 0)
+
+/** The way there: straight, or an arc as much longer or shorter as its chord. */
+function between(from: Position, to: Position, steps: readonly Step[]): number {
+  const chord = Math.hypot(to.x - from.x, to.y - from.y, to.z - from.z)
+  const [first, last] = [steps[0], steps.at(-1)]
+  if (!first || !last || steps.length === 1) return chord
+  const chordHere = Math.hypot(last.to.x - first.from.x, last.to.y - first.from.y, last.to.z - first.from.z)
+  return chordHere > 0 ? (lengthOf(steps) * chord) / chordHere : lengthOf(steps)
+}
+
+/** The most that a move there may be told to go, mm/min, and what sets it; infinite where nothing does. */
+export function mostFeed(
+  to: Side,
+  tool: number,
+  ends: { from: Position; to: Position },
+  filament: FilamentThere | null,
+): { mmMin: number; why: string } {
+  const { printer } = to
+  const toolTo = printer.tools[toolThere(to, tool) ?? 0]
+  const way = (axis: 'x' | 'y' | 'z') => ends.to[axis] - ends.from[axis] || 0
+  const [x, y, z] = [way('x'), way('y'), way('z')]
+  const length = Math.hypot(x, y, z)
+  const limits = printer.highestSpeedMmS
+  if (length === 0) {
+    if (!filament || filament.there === 0) return none
+    const melts = filament.repays
+      ? Number.POSITIVE_INFINITY
+      : (toolTo?.highestFlowMm3S ?? Number.POSITIVE_INFINITY) / toolFilamentAreaMm2(printer, toolThere(to, tool) ?? 0)
+    return melts < limits.e
+      ? { mmMin: melts * 60, why: meltsWhy(printer.name, toolTo?.highestFlowMm3S) }
+      : { mmMin: limits.e * 60, why: `The filament of ${printer.name} goes ${limits.e} mm/s at most.` }
+  }
+  const shares: AxisLimits = { x: x / length, y: y / length, z: z / length, e: 0 }
+  const axis = (['x', 'y', 'z'] as const).find(each => Math.abs(shares[each]) > nearlyAlone)
+  const alone = axis
+    ? alongPath(Number.POSITIVE_INFINITY, { x: 0, y: 0, z: 0, e: 0, [axis]: 1 }, limits) * 60
+    : Number.POSITIVE_INFINITY
+  const flow =
+    filament && filament.beadMm2 > 0
+      ? ((toolTo?.highestFlowMm3S ?? Number.POSITIVE_INFINITY) / filament.beadMm2) * 60
+      : Number.POSITIVE_INFINITY
+  if (flow < alone) return { mmMin: flow, why: meltsWhy(printer.name, toolTo?.highestFlowMm3S) }
+  return { mmMin: alone, why: `${axis?.toUpperCase()} of ${printer.name} goes ${limits[axis ?? 'x']} mm/s at most.` }
+}
+
+const none = { mmMin: Number.POSITIVE_INFINITY, why: '' }
+const meltsWhy = (name: string, mm3S?: number): string =>
+  `The hot end of ${name} melts no more${mm3S === undefined ? '' : ` than ${mm3S} mm³/s`}.`

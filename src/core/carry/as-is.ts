@@ -1,0 +1,30 @@
+// Whether the other firmware takes a command just as it stands, and does the same for it.
+import { specOf } from '../firmware/spec.ts'
+import { isOlder } from '../firmware/version.ts'
+import { type Command, hasLetter } from '../gcode/line.ts'
+import type { Side } from './sides.ts'
+
+const sorted = (value: unknown): string =>
+  JSON.stringify(value, (_, each) =>
+    each && typeof each === 'object' && !Array.isArray(each)
+      ? Object.fromEntries(Object.entries(each).sort(([a], [b]) => a.localeCompare(b)))
+      : each,
+  )
+
+/** Whether its table there says the same of it, with all its letters, and its version has it. */
+export function takenAsItIs(command: Command, from: Side, to: Side): boolean {
+  const [here, there] = [specOf(from.family, command), specOf(to.family, command)]
+  if (!here || !there || there.refused || isTooOld(command, to)) return false
+  if (sorted(here.effect) !== sorted(there.effect)) return false
+  const letters = [...command.words.map(({ letter }) => letter), ...command.keys.map(({ key }) => key)]
+  return there.anyLetter || there.text || letters.every(letter => there.letters.some(each => each.letter === letter))
+}
+
+/** Whether the printer's firmware came before this command. */
+export function isTooOld(command: Command, { family, printer }: Side): boolean {
+  const since = specOf(family, command)?.since
+  return since !== undefined && isOlder(printer.firmware.version, since)
+}
+
+export const hasAny = (command: Command, letters: readonly string[]): boolean =>
+  letters.some(letter => hasLetter(command, letter))

@@ -1,0 +1,14 @@
+// Formulas that go along: tools in them are called as the other printer calls them.
+import { addressOf, toolsAt } from '../firmware/tools.ts'
+import type { Ran } from './said.ts'
+import { toolThere } from './sides.ts'
+
+/** `@(nozzle of T1)` with the tool's number there; anything else is as it was. */
+export const formulaThere = (formula: string, { from, to }: Pick<Ran, 'from' | 'to'>): string =>
+  formula.startsWith('@')
+    ? formula.replace(/\bT(\d+)\b/g, (whole, digits: string) => {
+        const [tool] = toolsAt(from.family, from.printer, Number(digits))
+        const own = tool === undefined ? null : toolThere(to, tool)
+        return own === null ? whole : `T${addressOf(to.family, to.printer, own)}`
+      })
+    : formula

@@ -1,0 +1,123 @@
+// What the other printer needs and the script lacks: an aligned gantry, a mesh, a tool in use, heat, a bed that has settled.
+import { effectOf } from '../firmware/spec.ts'
+import { addressOf } from '../firmware/tools.ts'
+import { hasLetter } from '../gcode/line.ts'
+import { lastModes, stepsOfCommand } from '../machine/trace.ts'
+import { axes } from '../model/printer.ts'
+import type { Rehearsed } from '../script/edits/plan.ts'
+import { sourceOf } from '../script/edits/ways.ts'
+import { heldIn } from './say.ts'
+import type { Side } from './sides.ts'
+import type { Addition, Walked } from './walk.ts'
+
+/** Lines to be added, in the order in which they go behind the same line. Only of a start script, which gets a machine ready. */
+export function needs(script: Rehearsed, from: Side, to: Side, walked: Walked): Addition[] {
+  if (script.stage.moment !== 'start') return []
+  const rows = rowsIn(script)
+  const homing =
+    rows.filter(({ does, all }) => does === 'home' && all).at(0) ?? rows.filter(({ does }) => does === 'home').at(-1)
+  const additions: Addition[] = []
+  const prints =
+    rows.some(({ does }) => does === 'heat' || does === 'tool-heat') || script.trace.steps.filament.some(mm => mm > 0)
+  if (homing && prints) additions.push(...behindHoming(script, rows, homing.line, from, to))
+  const firstProbe = rows.find(({ does }) => does === 'probe')
+  if (firstProbe && settlesFor(from, to) && !soaks(script)) additions.push(soak(firstProbe.line, to))
+  if (!from.family.heatsToExtrude && to.family.heatsToExtrude && homing) additions.push(heat(homing.line, to))
+  const had = new Set(walked.additions.flatMap(({ lines }) => lines))
+  return additions.filter(({ lines }) => !lines.every(line => had.has(line)))
+}
+
+type Row = { line: number; does: string | undefined; all: boolean }
+
+const rowsIn = (script: Rehearsed): Row[] =>
+  script.commands.flatMap((command, row): Row[] => {
+    if (row >= script.trace.rows.count || !sourceOf(script, row)) return []
+    const effect = effectOf(script.stage.firmware, command.command)
+    return [
+      {
+        line: command.line,
+        does: effect?.does,
+        all: axes.every(axis => !hasLetter(command.command, axis.toUpperCase())),
+      },
+    ]
+  })
+
+function behindHoming(script: Rehearsed, rows: readonly Row[], line: number, from: Side, to: Side): Addition[] {
+  const { printer, family } = to
+  const { phrases } = family
+  const additions: Addition[] = []
+  const takesTool = rows.some(({ does }) => does === 'tool')
+  if (family.noToolAtStart && printer.tools.length > 1 && !takesTool) {
+    const first = addressOf(family, printer, script.stage.job.firstTool)
+    additions.push({
+      after: line,
+      lines: [phrases.takeTool(first)].filter(each => each !== null),
+      why: `${printer.name} has no tool in use when it begins.`,
+    })
+  }
+  const aligns = rows.some(({ does }) => does === 'align')
+  const align =
+    printer.features.includes('gantry_alignment') && !aligns ? phrases.align(heldIn(printer.macros) ?? 'corners') : null
+  if (align !== null)
+    additions.push({
+      after: line,
+      lines: [align, phrases.home(['z'])].filter(each => each !== null),
+      why: `The gantry of ${printer.name} is aligned before the bed is probed, and Z homed again after it.`,
+    })
+  const levels = rows.some(({ does }) => does === 'probe' || does === 'levelling')
+  if (
+    levels ||
+    lastModes(script.trace).levelling !== 'unknown' ||
+    rows.some(({ does }) => does === 'macro' || does === 'opaque')
+  ) {
+    // It says itself what its levelling is to be, or what it does is not known.
+    if (levels || lastModes(script.trace).levelling === 'on') return additions
+  }
+  const last = rows.filter(({ does }) => does === 'home').at(-1)?.line ?? line
+  const mesh = printer.storedMesh ? phrases.loadMesh(null) : printer.probe ? phrases.probeBed() : null
+  const hadNone = !from.printer.probe && !from.printer.storedMesh
+  if (mesh !== null)
+    additions.push({
+      after: last,
+      lines: [mesh],
+      why: `${hadNone ? `${from.printer.name} has no levelling` : 'The script turns no levelling on'}; ${printer.name} ${printer.storedMesh ? 'keeps a mesh' : 'has a probe'}.`,
+    })
+  return additions
+}
+
+/** Whether the probe there shifts with warmth and the one here does not. */
+const settlesFor = (from: Side, to: Side): boolean =>
+  to.printer.probe?.kind === 'inductive' && from.printer.probe?.kind !== 'inductive'
+
+/** Whether the script lets the bed settle already: by the material’s own time, or for a minute and more. */
+const soaks = ({ lines, trace }: Rehearsed): boolean =>
+  lines.some(({ raw }) => /^[^;]*@\(?[^;]*\bsoak\b/.test(raw)) ||
+  Array.from({ length: trace.rows.count }, (_, row) => row).some(row =>
+    stepsOfCommand(trace, row).some(({ kind, start, end }) => kind === 'stand' && end - start >= longDwellS),
+  )
+
+/** A dwell of so long is meant for the bed, s. */
+const longDwellS = 60
+
+const soak = (line: number, to: Side): Addition => ({
+  after: line - 1,
+  lines: [
+    ';? when soak > 0',
+    to.family.phrases
+      .dwell(1)
+      .replace(/\d+$/, to.family.phrases.dwell(1).endsWith('S1') ? '@(soak * 60)' : '@(soak * 60000)'),
+    ';? end',
+  ],
+  why: `The probe of ${to.printer.name} reads a bed that is still settling otherwise: as long as the material asks for.`,
+})
+
+const heat = (line: number, to: Side): Addition => {
+  const { heat, waitFor } = to.family.phrases
+  const lines = [
+    heat('bed', '@bed', null),
+    heat('nozzle', '@nozzle', null),
+    waitFor('bed', '@bed', null, false),
+    waitFor('nozzle', '@nozzle', null, false),
+  ]
+  return { after: line, lines: lines.filter(each => each !== null), why: `${to.printer.name} melts what it extrudes.` }
+}

@@ -1,0 +1,88 @@
+// Where along one axis a place goes on another printer: it keeps its edge and its inset, its middle, or its share of the bed.
+import type { Span } from '../model/printer.ts'
+
+/** A place nearer to an edge than this, mm, or than this share of the bed, is at that edge. */
+const atEdgeMm = 30
+const atEdgeShare = 0.15
+/** A middle is meant where one is missed by no more than this, mm. */
+const aboutMm = 1
+/** What covers so much of a bed goes from edge to edge. */
+const wholeShare = 0.8
+/** So near to an edge a line that goes on for its own length may come, mm. */
+const nearestMm = 5
+
+const middleOf = ([low, high]: Span): number => (low + high) / 2
+const lengthOf = ([low, high]: Span): number => high - low
+
+/** A linear way from places here to places there, one for each axis of a drawing. */
+export type AxisWay = { scale: number; here: number; there: number }
+
+export const along = ({ scale, here, there }: AxisWay, value: number): number => there + (value - here) * scale
+
+export const shiftedBy = (here: number, there: number): AxisWay => ({ scale: 1, here, there })
+
+/**
+ * A single place: over an edge by as much, in from an edge by as much, in the middle, and else at the same share of the bed. Beds
+ * are spans in mm.
+ */
+export function pointThere(value: number, here: Span, there: Span): number {
+  const near = Math.max(atEdgeMm, lengthOf(here) * atEdgeShare)
+  const [fromLow, fromHigh] = [value - here[0], here[1] - value]
+  if (fromLow <= near && fromLow <= fromHigh) return there[0] + Math.min(fromLow, lengthOf(there))
+  if (fromHigh <= near) return there[1] - Math.min(fromHigh, lengthOf(there))
+  if (Math.abs(value - middleOf(here)) <= aboutMm) return middleOf(there) + (value - middleOf(here))
+  return there[0] + (fromLow / lengthOf(here)) * lengthOf(there)
+}
+
+/** How a drawing goes along one axis, and whether it had to be made shorter for it. */
+export type DrawingWay = AxisWay & { shortened: boolean }
+
+/**
+ * A drawing from `low` to `high`: in the middle where it is in the middle, edge to edge where it covers the bed, and else in from
+ * its nearer edge by as much, as long as it is, or as much shorter as the bed there is too small.
+ */
+export function drawingThere(low: number, high: number, here: Span, there: Span): DrawingWay {
+  const [fromLow, fromHigh, extent] = [low - here[0], here[1] - high, high - low]
+  const room = lengthOf(there)
+  const fitted = (first: number, last: number): DrawingWay =>
+    extent > 0 && last > first
+      ? {
+          scale: (last - first) / extent,
+          here: low,
+          there: first,
+          shortened: last - first < extent - 1e-6,
+        }
+      : { ...shiftedBy(low, first), shortened: false }
+  if (extent === 0) return { ...shiftedBy(low, pointThere(low, here, there)), shortened: false }
+  if (extent >= wholeShare * lengthOf(here) && fromLow + fromHigh < room)
+    return fitted(there[0] + fromLow, there[1] - fromHigh)
+  const least = Math.min(fromLow, fromHigh)
+  const centred = Math.abs(fromLow - fromHigh) <= 2 * aboutMm
+  if (centred)
+    return extent <= room - 2 * Math.min(Math.max(0, least), nearestMm)
+      ? { ...shiftedBy(middleOf(here), middleOf(there)), shortened: false }
+      : fitted(
+          there[0] + Math.max(0, Math.min(fromLow, room / 4)),
+          there[1] - Math.max(0, Math.min(fromHigh, room / 4)),
+        )
+  const margin = Math.max(0, Math.min(least, room / 4))
+  if (fromLow <= fromHigh) {
+    const first = there[0] + Math.min(fromLow, room / 4)
+    return first + extent <= there[1] - Math.min(margin, nearestMm)
+      ? { ...shiftedBy(low, first), shortened: false }
+      : fitted(first, there[1] - margin)
+  }
+  const last = there[1] - Math.min(fromHigh, room / 4)
+  return last - extent >= there[0] + Math.min(margin, nearestMm)
+    ? { ...shiftedBy(high, last), shortened: false }
+    : fitted(there[0] + margin, last)
+}
+
+/** A height: as far under the top where it is near the top, and else as it is, as far as there is room. */
+export function heightThere(value: number, top: number, topThere: number): number {
+  if (value >= nearTopShare * top && top !== topThere) return Math.max(0, topThere - (top - value))
+  return Math.min(value, Math.max(topThere, 0))
+}
+
+/** From here up a height is meant from the top. */
+const nearTopShare = 0.8

@@ -1,0 +1,269 @@
+// A call of a host's macro as lines of ours: what the call gives stays a value, its branches become guards. What is more than
+// sums, comparisons and branches is left to what ran.
+import { plain } from '../format.ts'
+import { type Line, textOf } from '../gcode/line.ts'
+import { read } from '../gcode/read.ts'
+import type { Macro } from '../macros/config.ts'
+import type { Node } from '../macros/template/parser.ts'
+import { treeOf } from '../macros/template/tree.ts'
+import type { Value } from '../macros/values.ts'
+import type { Side } from './sides.ts'
+
+/** An expression of ours; `value` where it is a plain number. `simple` where it needs no brackets beside others. */
+type Ours = { text: string; value: number | null; simple: boolean }
+
+/** What is more than can be said so. */
+class TooMuch extends Error {}
+
+const deepestCalls = 5
+
+/** The lines of a macro in our language; null where they can't be said so. */
+export function callWithGuards(line: Line, from: Side, to: Side, depth = 0): string[] | null {
+  const macro = line.command && from.stage.macros?.get(line.command.name)
+  if (!macro || depth > deepestCalls || from.family.family === to.family.family) return null
+  try {
+    const text = new Translator(line, macro, from.stage.macros ?? new Map()).whole()
+    const lines = read(text).filter(({ kind }) => kind !== 'blank')
+    if (lines.some(({ kind }) => kind === 'unreadable')) return null
+    const made = lines.map(each => {
+      const called = each.command && from.stage.macros?.has(each.command.name)
+      return called ? callWithGuards(each, from, to, depth + 1) : [each.raw.trim()]
+    })
+    return made.some(each => each === null) ? null : made.flatMap(each => each ?? [])
+  } catch (error) {
+    if (error instanceof TooMuch) return null
+    throw error
+  }
+}
+
+class Translator {
+  private text = ''
+  private depth = 0
+  private readonly names = new Map<string, Ours>()
+  /** Names that stand for another macro with its variables. */
+  private readonly objects = new Map<string, Readonly<Record<string, Value>>>()
+
+  constructor(
+    private readonly call: Line,
+    private readonly macro: Macro,
+    private readonly macros: ReadonlyMap<string, Macro>,
+  ) {}
+
+  whole(): string {
+    const tree = treeOf(this.macro.gcode)
+    if (!tree.ok) throw new TooMuch()
+    this.all(tree.body)
+    return this.text
+  }
+
+  private all(nodes: readonly Node[]): void {
+    for (const node of nodes) this.one(node)
+  }
+
+  private one(node: Node): void {
+    switch (node.type) {
+      case 'StringLiteral':
+        // The signs before each line tell its number.
+        this.text += String(node.value).replace(/\uE000[^\uE000]*\uE000/g, '')
+        break
+      case 'Set':
+        if (this.depth > 0 || node.assignee.type !== 'Identifier') throw new TooMuch()
+        this.assign(String(node.assignee.value), node.value as Node)
+        break
+      case 'If':
+        this.branch(node)
+        break
+      case 'Comment':
+        break
+      case 'For':
+      case 'Macro':
+      case 'Break':
+      case 'Continue':
+        throw new TooMuch()
+      default: {
+        const ours = this.expression(node)
+        this.text +=
+          ours.value !== null ? plain(ours.value, 4) : /^\w+$/.test(ours.text) ? `@${ours.text}` : `@(${ours.text})`
+      }
+    }
+  }
+
+  private assign(name: string, value: Node): void {
+    const variables = this.variablesOf(value)
+    if (variables) this.objects.set(name, variables)
+    else this.names.set(name, this.expression(value))
+  }
+
+  /** `printer["gcode_macro NUMBERS"]`: that macro's variables; null for anything else. */
+  private variablesOf(node: Node): Readonly<Record<string, Value>> | null {
+    if (node.type === 'Identifier') return this.objects.get(String(node.value)) ?? null
+    if (node.type !== 'MemberExpression' || node.object?.type !== 'Identifier' || node.object.value !== 'printer')
+      return null
+    const name = /^gcode_macro\s+(\S+)$/i.exec(String(node.property.value))?.[1]
+    return (name && this.macros.get(name.toUpperCase())?.variables) || null
+  }
+
+  private branch(node: Node): void {
+    const condition = this.condition(node.test)
+    if (typeof condition === 'boolean') {
+      this.all(condition ? node.body : node.alternate)
+      return
+    }
+    // A branch within a line would part it.
+    if (/[^\s][^\n]*$/.test(this.text)) throw new TooMuch()
+    this.depth++
+    this.text += `\n;? when ${condition}\n`
+    this.all(node.body)
+    if (
+      node.alternate.length > 0 &&
+      node.alternate.some(each => each.type !== 'StringLiteral' || /[^\s\uE000\d]/.test(String(each.value)))
+    ) {
+      this.text += '\n;? otherwise\n'
+      this.all(node.alternate)
+    }
+    this.text += '\n;? end\n'
+    this.depth--
+  }
+
+  private expression(node: Node): Ours {
+    switch (node.type) {
+      case 'IntegerLiteral':
+      case 'FloatLiteral':
+      case 'NumericLiteral':
+        return number(Number(node.value))
+      case 'Identifier': {
+        const known = this.names.get(String(node.value))
+        if (!known) throw new TooMuch()
+        return known
+      }
+      case 'MemberExpression': {
+        const value = this.variablesOf(node.object)?.[String(node.property.value)]
+        if (typeof value === 'number') return number(value)
+        const given = this.parameter(node)
+        if (!given) throw new TooMuch()
+        return given
+      }
+      case 'BinaryExpression':
+        return this.sum(node)
+      case 'UnaryExpression': {
+        const inner = this.expression(node.argument)
+        if (node.operator.value !== '-') throw new TooMuch()
+        return inner.value === null
+          ? { text: `-${bracketed(inner)}`, value: null, simple: false }
+          : number(-inner.value)
+      }
+      case 'FilterExpression':
+        return this.filtered(node)
+      default:
+        throw new TooMuch()
+    }
+  }
+
+  /** `params.BED`: what the call gives, or undefined. */
+  private parameter(node: Node): Ours | undefined {
+    const { object, property } = node
+    if (object?.type !== 'Identifier' || object.value !== 'params') throw new TooMuch()
+    const name = String(property.value).toUpperCase()
+    const command = this.call.command
+    const given = command && textOf(command, name)
+    if (given === null || given === undefined) return undefined
+    const text = given.trim()
+    if (text !== '' && Number.isFinite(Number(text))) return number(Number(text))
+    if (/^@\w+$/.test(text)) return { text: text.slice(1), value: null, simple: true }
+    if (/^@\(.*\)$/.test(text)) return { text: text.slice(2, -1), value: null, simple: false }
+    throw new TooMuch()
+  }
+
+  private filtered(node: Node): Ours {
+    const { filter, operand } = node
+    const name = String(filter.type === 'CallExpression' ? filter.callee.value : filter.value)
+    if (name === 'default') {
+      const given =
+        operand.type === 'MemberExpression' && !this.variablesOf(operand.object)
+          ? this.parameter(operand)
+          : this.expression(operand)
+      const standard = filter.args?.[0]
+      if (given) return given
+      if (!standard) throw new TooMuch()
+      return this.expression(standard)
+    }
+    const inner = operand.type === 'ArrayLiteral' ? null : this.expression(operand)
+    if (inner && (name === 'float' || name === 'grouped \uE001' || name.startsWith('grouped'))) return inner
+    if (inner && name === 'int') return inner.value === null ? inner : number(Math.trunc(inner.value))
+    if (inner && name === 'abs')
+      return inner.value === null
+        ? { text: `abs(${inner.text})`, value: null, simple: true }
+        : number(Math.abs(inner.value))
+    if (!inner && (name === 'max' || name === 'min')) {
+      const items = (operand.value as Node[]).map(each => this.expression(each))
+      if (items.every(({ value }) => value !== null))
+        return number(Math[name](...items.map(({ value }) => value as number)))
+      return { text: `${name}(${items.map(({ text }) => text).join(', ')})`, value: null, simple: true }
+    }
+    throw new TooMuch()
+  }
+
+  private sum(node: Node): Ours {
+    const sign = node.operator.value
+    const [left, right] = [this.expression(node.left), this.expression(node.right)]
+    if (!['+', '-', '*', '/'].includes(sign)) throw new TooMuch()
+    if (left.value !== null && right.value !== null) {
+      const [a, b] = [left.value, right.value]
+      return number(sign === '+' ? a + b : sign === '-' ? a - b : sign === '*' ? a * b : a / b)
+    }
+    return { text: `${bracketed(left)} ${sign} ${bracketed(right)}`, value: null, simple: false }
+  }
+
+  /** A condition of ours, or what it comes to where only numbers stand in it. */
+  private condition(node: Node): string | boolean {
+    if (node.type === 'BinaryExpression') {
+      const sign = node.operator.value
+      if (sign === 'and' || sign === 'or') {
+        const [left, right] = [this.condition(node.left), this.condition(node.right)]
+        if (typeof left === 'boolean') return (sign === 'and') === left ? right : left
+        if (typeof right === 'boolean') return (sign === 'and') === right ? left : right
+        return `(${left}) ${sign} (${right})`
+      }
+      const said = comparisons[sign]
+      if (!said) throw new TooMuch()
+      const [left, right] = [this.expression(node.left), this.expression(node.right)]
+      if (left.value !== null && right.value !== null) return compared(left.value, sign, right.value)
+      return `${left.text} ${said} ${right.text}`
+    }
+    if (node.type === 'UnaryExpression' && node.operator.value === 'not') {
+      const inner = this.condition(node.argument)
+      return typeof inner === 'boolean' ? !inner : `not (${inner})`
+    }
+    if (node.type === 'FilterExpression' && String(node.filter.value).startsWith('grouped'))
+      return this.condition(node.operand)
+    const worth = this.expression(node)
+    return worth.value === null ? `${worth.text} is not 0` : worth.value !== 0
+  }
+}
+
+const comparisons: Readonly<Record<string, string>> = {
+  '<': '<',
+  '<=': '<=',
+  '>': '>',
+  '>=': '>=',
+  '==': 'is',
+  '!=': 'is not',
+}
+
+function compared(a: number, sign: string, b: number): boolean {
+  switch (sign) {
+    case '<':
+      return a < b
+    case '<=':
+      return a <= b
+    case '>':
+      return a > b
+    case '>=':
+      return a >= b
+    default:
+      return (a === b) === (sign === '==')
+  }
+}
+
+const number = (value: number): Ours => ({ text: plain(value, 6), value, simple: value >= 0 })
+const bracketed = ({ text, simple }: Ours): string => (simple ? text : `(${text})`)
