@@ -2,6 +2,7 @@
 import { parseArgs } from 'node:util'
 import * as v from 'valibot'
 import { type Extra, extras } from '../core/answer.ts'
+import type { LineSpan } from '../core/carry/carry.ts'
 import { Moment } from '../core/model/script.ts'
 
 export const usage = `Warm Prelude at the terminal
@@ -13,6 +14,8 @@ export const usage = `Warm Prelude at the terminal
            --many         one JSON request a line on standard input, one answer a line
   check    FILE --printer NAME [--job NAME] [--moment start] [--json]   exit 1 if there is an error
   explain  FILE --printer NAME [--job NAME] [--moment start] [--json]
+  carry    FILE --from PRINTER --to PRINTER [--moment start] [--job NAME] [--lines 12-40] [--answer KEY=VALUE …] [--json]
+           the script as the other printer takes it; exit 1 if something is refused, or asked and not answered
   learn    FILE … [--json]   a printer from its config, its reports, its files or its scripts
   list     printers|jobs|materials|rules|commands [--json]
 
@@ -26,6 +29,17 @@ export type Asked =
   | { verb: 'list'; what: Listable; json: boolean }
   | { verb: 'many' }
   | { verb: 'learn'; files: string[]; json: boolean }
+  | {
+      verb: 'carry'
+      file: string
+      from: string
+      to: string
+      job: string
+      moment: Moment
+      json: boolean
+      lines: LineSpan | null
+      answers: Readonly<Record<string, string>>
+    }
   | {
       verb: 'rehearse' | 'check' | 'explain'
       file: string
@@ -56,7 +70,7 @@ export function parseWords(words: readonly string[]): Asked {
   const json = values.json ?? false
   if (values.help || verb === 'help') return { verb: 'help' }
   if (verb === undefined)
-    throw new Refusal('Say what to do: rehearse, check, explain, learn or list (--help tells more).', 2)
+    throw new Refusal('Say what to do: rehearse, check, explain, carry, learn or list (--help tells more).', 2)
   if (verb === 'learn') {
     if (subject === undefined) throw new Refusal('Name the files to learn from: a config, a report, a script.', 2)
     return { verb, files: [subject, ...more], json }
@@ -67,8 +81,9 @@ export function parseWords(words: readonly string[]): Asked {
     if (!what) throw new Refusal(`Say what to list: ${listable.join(', ')}.`, 2)
     return { verb, what, json }
   }
+  if (verb === 'carry') return carryWords(subject, values, json)
   if (verb !== 'rehearse' && verb !== 'check' && verb !== 'explain')
-    throw new Refusal(`“${verb}” is not a command here: rehearse, check, explain, learn or list.`, 2)
+    throw new Refusal(`“${verb}” is not a command here: rehearse, check, explain, carry, learn or list.`, 2)
   if (values.many) {
     if (verb !== 'rehearse') throw new Refusal('--many goes with rehearse.', 2)
     return { verb: 'many' }
@@ -77,20 +92,55 @@ export function parseWords(words: readonly string[]): Asked {
   if (subject === undefined && call === null)
     throw new Refusal(`Name the script to ${verb}, or - for standard input.`, 2)
   if (values.printer === undefined) throw new Refusal('Name the printer with --printer.', 2)
-  const moment = v.safeParse(Moment, values.moment ?? 'start')
-  if (!moment.success) throw new Refusal(`“${values.moment}” is not a moment: ${Moment.options.join(', ')}.`, 2)
+  const moment = momentIn(values.moment)
   return {
     verb,
     file: subject ?? '',
     printer: values.printer,
     job: values.job ?? 'small',
-    moment: moment.output,
+    moment,
     json,
     from: values.from ?? null,
     extra: extrasIn(values.with ?? ''),
     call,
     config: values.config ?? null,
   }
+}
+
+function momentIn(word: string | undefined): Moment {
+  const moment = v.safeParse(Moment, word ?? 'start')
+  if (!moment.success) throw new Refusal(`“${word}” is not a moment: ${Moment.options.join(', ')}.`, 2)
+  return moment.output
+}
+
+function carryWords(file: string | undefined, values: ReturnType<typeof takeApart>['values'], json: boolean): Asked {
+  const { from, to } = values
+  if (file === undefined) throw new Refusal('Name the script to carry, or - for standard input.', 2)
+  if (from === undefined) throw new Refusal('Name the printer that the script is for with --from.', 2)
+  if (to === undefined) throw new Refusal('Name the printer to carry it to with --to.', 2)
+  const answers = (values.answer ?? []).map(each => {
+    const at = each.indexOf('=')
+    if (at < 1) throw new Refusal(`“${each}” is no answer: write --answer KEY=VALUE.`, 2)
+    return [each.slice(0, at), each.slice(at + 1)] as const
+  })
+  return {
+    verb: 'carry',
+    file,
+    from,
+    to,
+    job: values.job ?? 'small',
+    moment: momentIn(values.moment),
+    json,
+    lines: values.lines === undefined ? null : spanIn(values.lines),
+    answers: Object.fromEntries(answers),
+  }
+}
+
+/** `12-40`, or one line. */
+function spanIn(words: string): LineSpan {
+  const found = /^(\d+)(?:-(\d+))?$/.exec(words)
+  if (!found) throw new Refusal(`“${words}” names no lines: write --lines 12-40.`, 2)
+  return { first: Number(found[1]), last: Number(found[2] ?? found[1]) }
 }
 
 function extrasIn(list: string): Extra[] {
@@ -116,6 +166,9 @@ function takeApart(words: readonly string[]) {
         moment: { type: 'string' },
         json: { type: 'boolean' },
         from: { type: 'string' },
+        to: { type: 'string' },
+        lines: { type: 'string' },
+        answer: { type: 'string', multiple: true },
         with: { type: 'string' },
         many: { type: 'boolean' },
         call: { type: 'string' },

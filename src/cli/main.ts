@@ -1,6 +1,8 @@
 // The core at a terminal. Answers go to standard output, errors to standard error in one plain sentence.
 import { demoJobs, demoMaterials, demoPrinters } from '../../demo/load.ts'
 import { explainAnswer, findingsAnswer, rehearsalAnswer } from '../core/answer.ts'
+import { carriedAnswer, isIncomplete } from '../core/carry/answer.ts'
+import { carryOver } from '../core/carry/carry.ts'
 import { rules } from '../core/check/rules.ts'
 import { families } from '../core/firmware/families.ts'
 import { learnedAnswer, learnPrinter } from '../core/learn/learn.ts'
@@ -9,7 +11,7 @@ import { type Round, rehearseScript } from '../core/round.ts'
 import { type Asked, type Listable, parseWords, Refusal, usage } from './arguments.ts'
 import { readGiven, readInput, readScript } from './input.ts'
 import { answerMany } from './many.ts'
-import { explainText, findingsText, learnedText, listText, rehearsalText } from './text.ts'
+import { carriedText, explainText, findingsText, learnedText, listText, rehearsalText } from './text.ts'
 
 const lists: Record<Listable, () => { name: string }[]> = {
   printers: demoPrinters,
@@ -28,7 +30,26 @@ const lists: Record<Listable, () => { name: string }[]> = {
     ),
 }
 
-function answer(asked: Asked): { text: string; exitCode: number } {
+/** `aside` goes to standard error. */
+type Answered = { text: string; exitCode: number; aside?: string }
+
+function carry(asked: Extract<Asked, { verb: 'carry' }>): Answered {
+  const { job, moment, lines, answers } = asked
+  const plan = carryOver({
+    text: readScript(asked.file),
+    from: readInput({ printer: asked.from, job, moment }),
+    to: readInput({ printer: asked.to, job, moment }),
+    ...(lines && { lines }),
+    answers,
+  })
+  if (!plan.ok) throw new Refusal(plan.why, 2)
+  const exitCode = isIncomplete(plan) ? 1 : 0
+  return asked.json
+    ? { text: JSON.stringify(carriedAnswer(plan), null, 2), exitCode }
+    : { text: plan.text.replace(/\r?\n$/, ''), exitCode, aside: carriedText(plan) }
+}
+
+function answer(asked: Asked): Answered {
   if (asked.verb === 'help') return { text: usage, exitCode: 0 }
   if (asked.verb === 'many') return { text: answerMany(), exitCode: 0 }
   const print = (json: unknown, text: () => string) => (asked.json ? JSON.stringify(json, null, 2) : text())
@@ -46,6 +67,7 @@ function answer(asked: Asked): { text: string; exitCode: number } {
     const whole = { ...learned, passedOver: [...unreadable, ...learned.passedOver] }
     return { text: print(learnedAnswer(whole), () => learnedText(whole)), exitCode: 0 }
   }
+  if (asked.verb === 'carry') return carry(asked)
   const input = readInput(asked)
   const text = asked.call ?? readScript(asked.file)
   const found = rehearseScript(text, input)
@@ -66,8 +88,9 @@ function answer(asked: Asked): { text: string; exitCode: number } {
 const hasError = (round: Round): boolean => round.findings.some(finding => finding.severity === 'error')
 
 try {
-  const { text, exitCode } = answer(parseWords(process.argv.slice(2)))
+  const { text, exitCode, aside } = answer(parseWords(process.argv.slice(2)))
   process.stdout.write(`${text}\n`)
+  if (aside) process.stderr.write(`${aside}\n`)
   process.exitCode = exitCode
 } catch (error) {
   if (!(error instanceof Refusal)) throw error

@@ -1,5 +1,6 @@
 // Answers as text for people at the terminal.
 
+import type { CarryPlan } from '../core/carry/carry.ts'
 import { clock, duration, mm, plain, plural } from '../core/format.ts'
 import type { Learned } from '../core/learn/learn.ts'
 import type { Round } from '../core/round.ts'
@@ -53,6 +54,39 @@ export function rehearsalText(round: Round): string {
   ]
     .join('\n')
     .trimEnd()
+}
+
+const kindWords = {
+  same: 'same',
+  changed: 'changed',
+  'left-out': 'left out',
+  added: 'added',
+  asks: 'asks',
+  refused: 'refused',
+}
+
+/** What became of the lines that are not the same, the questions, and what only the carried script has. */
+export function carriedText({ changes, open, onlyThere, before, after }: CarryPlan): string {
+  const rows = changes
+    .filter(({ kind }) => kind !== 'same')
+    .map(({ line, kind, became, why }) => [
+      line === null ? 'added' : `line ${line}`,
+      line === null ? '' : kindWords[kind],
+      `${became.join(' | ')}${became.length ? '  ' : ''}(${why})`,
+    ])
+  const same = changes.length - rows.length
+  return [
+    ...onlyThere.map(
+      ({ line, severity, rule, message }) => `Only there: line ${line}  ${severity}  ${rule}: ${message}`,
+    ),
+    `${plural(same, 'line')} the same, ${plural(rows.length, 'change')}. ${duration(before.durations.totalS)} here, ${duration(after.durations.totalS)} there.`,
+    columns(rows),
+    ...open.map(
+      ({ key, question, proposed }) => `${key}: ${question} (Taken: ${proposed}. Answer with --answer ${key}=…)`,
+    ),
+  ]
+    .filter(Boolean)
+    .join('\n')
 }
 
 /** What is worth a line of a terminal: whole files and macros are not. */

@@ -11,6 +11,7 @@ import type { Database } from './database.ts'
 import { largestBody, largestShelf, Refused, shelfTooLarge, storageTrouble, tooLarge } from './requests.ts'
 import { archiveRoutes } from './routes/archive.ts'
 import { binRoutes } from './routes/bin.ts'
+import { carryRoutes } from './routes/carry.ts'
 import { jobRoutes, materialRoutes, vocabularyRoutes } from './routes/kept.ts'
 import { learnRoutes } from './routes/learn.ts'
 import { printerRoutes } from './routes/printers.ts'
@@ -111,6 +112,7 @@ function apiOf({ database, backups, now, work = workHere, whole = shelfWorkHere(
     .route('/uses', whereUsedRoutes(database))
     .route('/rehearse', rehearseRoutes(database, work))
     .route('/learn', learnRoutes(work))
+    .route('/carry', carryRoutes(database, work))
 }
 
 export function makeApp(parts: AppParts): Hono {

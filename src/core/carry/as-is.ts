@@ -15,6 +15,9 @@ const sorted = (value: unknown): string =>
 export function takenAsItIs(command: Command, from: Side, to: Side): boolean {
   const [here, there] = [specOf(from.family, command), specOf(to.family, command)]
   if (!here || !there || there.refused || isTooOld(command, to)) return false
+  // What only some machines have, the other one may not.
+  if (there.makersOwn && from.family.family !== to.family.family) return false
+  if (there.byMacro && !to.stage.macros?.has(there.name)) return false
   if (sorted(here.effect) !== sorted(there.effect)) return false
   const letters = [...command.words.map(({ letter }) => letter), ...command.keys.map(({ key }) => key)]
   return there.anyLetter || there.text || letters.every(letter => there.letters.some(each => each.letter === letter))

@@ -8,7 +8,7 @@ import { withHung } from './hung.ts'
 import { needs } from './needs.ts'
 import { AnswerRefused, type Ask, Questions } from './questions.ts'
 import { sameMachine, sideOf } from './sides.ts'
-import { type Addition, type ChangeKind, type Outcome, walk } from './walk.ts'
+import { type Addition, type ChangeKind, type Outcome, ranks, walk } from './walk.ts'
 
 export type { Ask } from './questions.ts'
 export type { ChangeKind } from './walk.ts'
@@ -69,7 +69,9 @@ export function carryOver(request: CarryRequest): Carried {
     const script = rehearsed(flat.text, from)
     const walked = walk(script, from, to, questions, same)
     const outcomes = withHung(script, walked.outcomes)
-    const additions = [...needs(script, from, to, walked), ...walked.additions]
+    const additions = [...walked.additions, ...needs(script, from, to, walked)].sort(
+      (a, b) => ranks.indexOf(a.rank) - ranks.indexOf(b.rank),
+    )
     const why = questions.unasked
     if (why !== null) return { ok: false, why }
     const changes = assembled(

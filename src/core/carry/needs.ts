@@ -1,6 +1,5 @@
 // What the other printer needs and the script lacks: an aligned gantry, a mesh, a tool in use, heat, a bed that has settled.
 import { effectOf } from '../firmware/spec.ts'
-import { addressOf } from '../firmware/tools.ts'
 import { hasLetter } from '../gcode/line.ts'
 import { lastModes, stepsOfCommand } from '../machine/trace.ts'
 import { axes } from '../model/printer.ts'
@@ -46,21 +45,13 @@ function behindHoming(script: Rehearsed, rows: readonly Row[], line: number, fro
   const { printer, family } = to
   const { phrases } = family
   const additions: Addition[] = []
-  const takesTool = rows.some(({ does }) => does === 'tool')
-  if (family.noToolAtStart && printer.tools.length > 1 && !takesTool) {
-    const first = addressOf(family, printer, script.stage.job.firstTool)
-    additions.push({
-      after: line,
-      lines: [phrases.takeTool(first)].filter(each => each !== null),
-      why: `${printer.name} has no tool in use when it begins.`,
-    })
-  }
   const aligns = rows.some(({ does }) => does === 'align')
   const align =
     printer.features.includes('gantry_alignment') && !aligns ? phrases.align(heldIn(printer.macros) ?? 'corners') : null
   if (align !== null)
     additions.push({
       after: line,
+      rank: 'align',
       lines: [align, phrases.home(['z'])].filter(each => each !== null),
       why: `The gantry of ${printer.name} is aligned before the bed is probed, and Z homed again after it.`,
     })
@@ -79,6 +70,7 @@ function behindHoming(script: Rehearsed, rows: readonly Row[], line: number, fro
   if (mesh !== null)
     additions.push({
       after: last,
+      rank: 'levelling',
       lines: [mesh],
       why: `${hadNone ? `${from.printer.name} has no levelling` : 'The script turns no levelling on'}; ${printer.name} ${printer.storedMesh ? 'keeps a mesh' : 'has a probe'}.`,
     })
@@ -101,6 +93,7 @@ const longDwellS = 60
 
 const soak = (line: number, to: Side): Addition => ({
   after: line - 1,
+  rank: 'soak',
   lines: [
     ';? when soak > 0',
     to.family.phrases
@@ -119,5 +112,6 @@ const heat = (line: number, to: Side): Addition => {
     waitFor('bed', '@bed', null, false),
     waitFor('nozzle', '@nozzle', null, false),
   ]
-  return { after: line, lines: lines.filter(each => each !== null), why: `${to.printer.name} melts what it extrudes.` }
+  return { after: line,
+    rank: 'heat', lines: lines.filter(each => each !== null), why: `${to.printer.name} melts what it extrudes.` }
 }

@@ -23,6 +23,6 @@ export class There {
     this.extrusion = at.modes.extrusion
     this.homed = { ...at.modes.homed }
     this.levelling = at.modes.levelling
-    this.toolTaken = !to.family.noToolAtStart || to.printer.tools.length === 1 || at.modes.tool >= 0
+    this.toolTaken = !to.family.noToolAtStart || to.printer.tools.length === 1 || to.stage.moment !== 'start'
   }
 }

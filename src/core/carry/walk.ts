@@ -2,17 +2,27 @@
 
 import { stateName } from '../effects/save-state.ts'
 import { effectOf, specOf } from '../firmware/spec.ts'
+import { addressOf } from '../firmware/tools.ts'
 import { plain } from '../format.ts'
 import { evaluate } from '../formula/evaluate.ts'
 import { scopeOf } from '../formula/values.ts'
-import { type Command, hasLetter, type Line, numberOf, type Piece, textOfCommand, wordOf } from '../gcode/line.ts'
+import {
+  type Command,
+  hasLetter,
+  type Line,
+  numberOf,
+  type Piece,
+  textOfCommand,
+  type Word,
+  wordOf,
+} from '../gcode/line.ts'
+import { readLine } from '../gcode/read.ts'
 import type { Modes, Position } from '../machine/state.ts'
 import { lastModes, modesAfter, modesBefore, stepsOfCommand } from '../machine/trace.ts'
 import { type Axis, axes } from '../model/printer.ts'
 import { applyEdits, type Edit } from '../model/script.ts'
 import { worldOf } from '../resolve/resolve.ts'
 import { nameOf, replacePiece } from '../script/edits/lines.ts'
-import { writtenLike } from '../script/edits/places.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
 import { sourceOf, waysOf } from '../script/edits/ways.ts'
 import { filamentThere, mostFeed, Retracted } from './amounts.ts'
@@ -28,7 +38,11 @@ import { There } from './there.ts'
 export type ChangeKind = 'same' | 'changed' | 'left-out' | 'added' | 'asks' | 'refused'
 export type Outcome = { kind: ChangeKind; became: readonly string[]; why: string }
 /** Lines that the script lacks there, behind one of its lines; 0 for its beginning. */
-export type Addition = { after: number; lines: readonly string[]; why: string }
+export type Addition = { after: number; rank: Rank; lines: readonly string[]; why: string }
+
+/** In which order what is added behind the same line stands there. */
+export const ranks = ['tool', 'align', 'levelling', 'heat', 'soak', 'counting'] as const
+export type Rank = (typeof ranks)[number]
 
 export type Walked = {
   outcomes: ReadonlyMap<number, Outcome>
@@ -130,6 +144,7 @@ class Pass {
       if (text !== null && (printer.storedMesh || printer.probe))
         this.additions.push({
           after: this.levellingApart ?? this.lastHome ?? last,
+          rank: 'levelling',
           lines: [text],
           why: `Homing turns levelling off on ${printer.name}.`,
         })
@@ -145,6 +160,7 @@ class Pass {
         : 'G91 counts filament from here to here there too.'
     this.additions.push({
       after: this.countsApart,
+      rank: 'counting',
       lines: [this.to.family.phrases.countFilament(mode)],
       why: this.there.extrusion === 'absolute' ? why : 'Filament is still counted as before there.',
     })
@@ -296,6 +312,7 @@ class Pass {
       there.position[axis] = to.printer.homing.at[axis]
     }
     this.lastHome = line.number
+    this.takeTool(line.number)
     const spec = effectOf(to.family, own)
     if (spec?.does === 'home' && spec.turnsLevellingOff) {
       there.levelling = 'off'
@@ -309,11 +326,36 @@ class Pass {
     return takenAsItIs(own, from, to) ? same : changed([to.family.phrases.home(named)], 'It homes the same axes.')
   }
 
+  /** A tool taken once the axes are homed, where none is in use and the script takes none. */
+  private takeTool(line: number): void {
+    const { there, to, way } = this
+    const takes = way.commands.some(({ command }) => effectOf(this.from.family, command)?.does === 'tool')
+    if (there.toolTaken || takes) return
+    const text = to.family.phrases.takeTool(addressOf(to.family, to.printer, way.stage.job.firstTool))
+    if (text === null) return
+    there.toolTaken = true
+    this.additions.push({
+      after: line,
+      rank: 'tool',
+      lines: [text],
+      why: `${to.printer.name} has no tool in use when it begins.`,
+    })
+  }
+
   /** A line that stays, and moves the head there by what it moves it here. */
   private follow(ran: Ran, said: Said): Said {
     const last = stepsOfCommand(this.way.trace, ran.row).at(-1)
     if (last) this.there.position = this.places.place(ran.row, last.to).to
     return said
+  }
+
+  /** Positions counted so, and filament with them where the firmware there does that. */
+  private positioned(how: Modes['positioning']): string {
+    const { family } = this.to
+    const text = family.phrases.positioning(how)
+    const effect = effectOf(family, readLine(text).command ?? nothing)
+    if (effect?.does === 'positioning' && effect.filamentToo) this.there.extrusion = how
+    return text
   }
 
   /** What a command of the one firmware does by itself, move by move. */
@@ -364,11 +406,11 @@ class Pass {
       const moveSpeed = numberOf(command, 'MOVE_SPEED')
       const feed =
         numberOf(command, 'F') ?? (moveSpeed === null ? (this.there.feedMmMin ?? standardFeed) : moveSpeed * 60)
-      if (before.positioning === 'relative') lines.push(phrases.positioning('absolute'))
+      if (before.positioning === 'relative') lines.push(this.positioned('absolute'))
       lines.push(phrases.move({ ...words, f: feed }))
       this.there.position = { ...saved.position }
-      if (after.positioning === 'relative') lines.push(phrases.positioning('relative'))
-    } else if (after.positioning !== before.positioning) lines.push(phrases.positioning(after.positioning))
+      if (after.positioning === 'relative') lines.push(this.positioned('relative'))
+    } else if (after.positioning !== before.positioning) lines.push(this.positioned(after.positioning))
     if (!effect.axes && after.extrusion !== this.there.extrusion) {
       lines.push(phrases.countFilament(after.extrusion))
       this.there.extrusion = after.extrusion
@@ -425,7 +467,7 @@ class Pass {
       const number = relative ? target[axis] - start[axis] : target[axis] - (command.machine ? 0 : there.shift[axis])
       const written = Number.isNaN(number) ? value : number / scale
       if (Math.abs(written - value) < 5e-4) continue
-      edits.push(replacePiece(line, word, writtenLike(word, letter, written)))
+      edits.push(replacePiece(line, word, writtenAs(word, written)))
       if (place.why) whys.push(place.why)
       else if (axis === 'z') whys.push('It keeps its height under the top.')
       else whys.push(`It keeps its place on the bed of ${to.printer.name}.`)
@@ -451,7 +493,7 @@ class Pass {
             whys.push(filament.why ?? 'The bead stays as it is.')
           }
         } else if (Math.abs(value - had) >= 5e-4) {
-          edits.push(replacePiece(line, wordE, writtenLike(wordE, 'E', value)))
+          edits.push(replacePiece(line, wordE, writtenAs(wordE, value)))
           if (filament.why) whys.push(filament.why)
         }
       }
@@ -544,7 +586,7 @@ class Pass {
         return
       }
       if (capped !== wanted) {
-        edits.push(replacePiece(line, word, writtenLike(word, 'F', capped / scale)))
+        edits.push(replacePiece(line, word, writtenAs(word, capped / scale)))
         whys.push(most.why)
         this.held.add(line.number)
       }
@@ -589,6 +631,8 @@ function takesMove({ own, effect, to }: Ran): boolean {
   return special.every(letter => !hasLetter(own, letter) || there.endStops === letter || there.restorePoint === letter)
 }
 
+const nothing: Command = { name: '', words: [], keys: [], message: null }
+
 /** What a script calls the ends of the reach. */
 const reachNames: Record<Axis, readonly [string, string]> = {
   x: ['reach_left', 'reach_right'],
@@ -598,6 +642,9 @@ const reachNames: Record<Axis, readonly [string, string]> = {
 
 /** How fast a move goes of which nothing says it, mm/min. */
 const standardFeed = 3000
+
+/** A number under the letter that its word has. */
+const writtenAs = (word: Word, value: number): string => word.text.charAt(0) + plain(value, 3)
 
 const rounded = (value: number): number => Number(value.toFixed(3))
 

@@ -68,7 +68,9 @@ export const when = (letter: string, is: readonly number[] | null, title: string
   ...(is && { is }),
 })
 
-type More = Partial<Pick<CommandSpec, 'cases' | 'refused' | 'since' | 'text' | 'anyLetter' | 'notes' | 'makersOwn'>>
+type More = Partial<
+  Pick<CommandSpec, 'cases' | 'refused' | 'since' | 'text' | 'anyLetter' | 'notes' | 'makersOwn' | 'byMacro'>
+>
 
 /** One row of a table. The example is a line made by us that reads cleanly. */
 export const row = (

@@ -66,6 +66,8 @@ export type CommandSpec = {
   notes?: string
   /** Only some makers' machines have it, or they mean different things by it. */
   makersOwn?: boolean
+  /** Only where a macro of this name has been set up. */
+  byMacro?: boolean
   /** Added by the person, not by us. */
   taught?: boolean
 }

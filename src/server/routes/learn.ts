@@ -2,8 +2,8 @@
 import { Hono } from 'hono'
 import * as v from 'valibot'
 import { listOf, plainText } from '../../core/model/pieces.ts'
-import { Refused, takes } from '../requests.ts'
-import { TookTooMuch } from '../work/pool.ts'
+import { worked } from '../asked.ts'
+import { takes } from '../requests.ts'
 import type { Work } from '../work/tasks.ts'
 
 /** More than any machine has; each file may be as long as a request may. */
@@ -17,9 +17,6 @@ const Body = v.strictObject({
 export const learnRoutes = (work: Work) =>
   new Hono().post('/', takes(Body), async context => {
     const { files } = context.req.valid('json')
-    try {
-      return context.body(await work.learn(files), 200, { 'content-type': 'application/json' })
-    } catch (error) {
-      throw error instanceof TookTooMuch ? new Refused(413, error.message, 'files') : error
-    }
+    const answer = await worked(work.learn(files), 'files')
+    return context.body(answer, 200, { 'content-type': 'application/json' })
   })

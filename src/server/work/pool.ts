@@ -116,6 +116,7 @@ export function makePool(most: number, limits = limitsOfTexts, file = threadFile
     rehearse: (...given) => ask('rehearse', given),
     summarize: (...given) => ask('summarize', given),
     learn: (...given) => ask('learn', given),
+    carry: (...given) => ask('carry', given),
     close,
   }
 }

@@ -1,5 +1,7 @@
 // What the server lets others work out of a text: a rehearsal, and what a script comes to. Plain data in, plain data out.
 import { type Extra, rehearsalAnswer } from '../../core/answer.ts'
+import { carriedAnswer } from '../../core/carry/answer.ts'
+import { type CarryRequest, carryOver } from '../../core/carry/carry.ts'
 import { type GivenFile, learnedAnswer, learnPrinter } from '../../core/learn/learn.ts'
 import { provenFindings } from '../../core/prove.ts'
 import { type RehearsalInput, rehearseScript } from '../../core/round.ts'
@@ -41,7 +43,13 @@ function rehearse(text: string, setting: RehearsalInput, extras: readonly Extra[
 /** A proposal for a printer, as the contract has it, written as JSON. */
 const learn = (files: readonly GivenFile[]): string => JSON.stringify(learnedAnswer(learnPrinter(files)))
 
-export const tasks = { rehearse, summarize, learn }
+/** A plan as the contract has it, written as JSON, or why there is none. */
+function carry(request: CarryRequest): { ok: true; json: string } | { ok: false; why: string } {
+  const plan = carryOver(request)
+  return plan.ok ? { ok: true, json: JSON.stringify(carriedAnswer(plan)) } : plan
+}
+
+export const tasks = { rehearse, summarize, learn, carry }
 export type Tasks = typeof tasks
 
 /** The tasks as they are asked for: the answer comes in its time, from wherever it is worked out. */
@@ -52,4 +60,5 @@ export const workHere: Work = {
   rehearse: async (...given) => tasks.rehearse(...given),
   summarize: async (...given) => tasks.summarize(...given),
   learn: async (...given) => tasks.learn(...given),
+  carry: async (...given) => tasks.carry(...given),
 }

@@ -132,10 +132,12 @@ export const macros: CommandSpec[] = [
   ),
   row('M73', 'Show the progress', report, [num('P', 'done', '%'), num('R', 'left', 'min')], 'M73 P10'),
   row('M300', 'Beep', quiet('sound'), [num('S', 'pitch', 'Hz'), num('P', 'for', 'ms')], 'M300 S880', {
+    byMacro: true,
     notes: 'Only where a macro of this name has been set up.',
   }),
   row('M600', 'Change the filament by hand', { does: 'change-filament', part: 'change', file: null }, [], 'M600', {
     anyLetter: true,
+    byMacro: true,
     notes: 'Only where a macro of this name has been set up.',
   }),
   row('M20', 'List the files', report, [], 'M20'),
