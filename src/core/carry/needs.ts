@@ -112,6 +112,10 @@ const heat = (line: number, to: Side): Addition => {
     waitFor('bed', '@bed', null, false),
     waitFor('nozzle', '@nozzle', null, false),
   ]
-  return { after: line,
-    rank: 'heat', lines: lines.filter(each => each !== null), why: `${to.printer.name} melts what it extrudes.` }
+  return {
+    after: line,
+    rank: 'heat',
+    lines: lines.filter(each => each !== null),
+    why: `${to.printer.name} melts what it extrudes.`,
+  }
 }
