@@ -3,13 +3,19 @@ import type { Finding } from '../check/finding.ts'
 import { splitLines } from '../gcode/read.ts'
 import { provenFindings } from '../prove.ts'
 import { type RehearsalInput, type Round, rehearseScript } from '../round.ts'
+import type { Rehearsed } from '../script/edits/plan.ts'
+import { madePassages } from '../script/makers/maker.ts'
+import { type Change, type Ends, endsOf, withEdits, writtenOut } from './changes.ts'
 import { type Flat, flatten, rehearsed } from './flatten.ts'
 import { withHung } from './hung.ts'
+import { madeAgain } from './made.ts'
 import { needs } from './needs.ts'
 import { AnswerRefused, type Ask, Questions } from './questions.ts'
-import { sameMachine, sideOf } from './sides.ts'
+import { detached } from './refrains.ts'
+import { type Side, sameMachine, sideOf } from './sides.ts'
 import { type Addition, type ChangeKind, type Outcome, ranks, walk } from './walk.ts'
 
+export type { Change } from './changes.ts'
 export type { Ask } from './questions.ts'
 export type { ChangeKind } from './walk.ts'
 
@@ -26,10 +32,9 @@ export type CarryRequest = {
   answers?: Readonly<Record<string, string>> | undefined
   /** Changes that the person does not want, by their ids: lines stay as they are, additions stay away. */
   refused?: readonly string[] | undefined
+  /** Temperatures that are the material’s become values. */
+  heatsAsValues?: boolean | undefined
 }
-
-/** `line` is null for what is added; `id` tells a change from the others of its plan. */
-export type Change = { id: string; line: number | null; became: string[]; kind: ChangeKind; why: string }
 
 export type CarryPlan = {
   ok: true
@@ -74,46 +79,108 @@ export function carryOver(request: CarryRequest): Carried {
     )
     const why = questions.unasked
     if (why !== null) return { ok: false, why }
-    const changes = assembled(
-      raws,
-      flat,
-      script.lines.map(({ raw }) => raw),
-      outcomes,
-      additions,
-      new Set(refused),
-    )
+    const ends = endsOf(text)
+    const flatRaws = script.lines.map(({ raw }) => raw)
+    const carried = assembled(raws, flat, flatRaws, outcomes, additions)
+    const own = chosen(settled(carried, ends, rehearsed(text, from), to), raws, new Set(refused))
+    const changes = mended(own, ends, request)
     const wanted = lines ? changes.filter((each, i) => within(changes, each, i, lines)) : changes
-    const ending = raws.find(each => each.ending)?.ending ?? '\n'
-    const carried = written(wanted, raws, ending)
-    const whole = lines ? written(changes.slice(0, changes.indexOf(wanted[0] as Change)), raws, ending) : ''
-    const before = roundOf(
-      lines ? part(text, lines) : text,
-      request.from,
-      lines ? stateBefore(text, lines, request.from) : undefined,
-    )
-    const after = roundOf(
-      carried,
-      request.to,
-      lines && whole !== '' ? rehearseScript(whole, request.to).state : undefined,
-    )
-    const oneWay =
-      walked.held.size > 0 || wanted.some(({ kind }) => kind === 'left-out' || kind === 'refused' || kind === 'asks')
-    return {
-      ok: true,
-      text: carried,
-      changes: wanted,
-      asks: questions.all,
-      open: questions.open,
-      before,
-      after,
-      onlyThere: onlyThere(before, after),
-      oneWay,
-    }
+    const before = lines ? changes.slice(0, changes.indexOf(wanted[0] as Change)) : []
+    return planOf({
+      request,
+      questions,
+      wanted,
+      ends,
+      before: writtenOut(before, { ...ends, lastOpen: false }),
+      held: walked.held.size > 0,
+    })
   } catch (error) {
     if (error instanceof AnswerRefused) return { ok: false, why: error.message }
     throw error
   }
 }
+
+type Parts = {
+  request: CarryRequest
+  questions: Questions
+  wanted: Change[]
+  ends: Ends
+  /** What is carried before the lines that were asked for. */
+  before: string
+  held: boolean
+}
+
+/** Both texts rehearsed, and what differs. */
+function planOf({ request, questions, wanted, ends, before: leading, held }: Parts): CarryPlan {
+  const { text, lines, from, to } = request
+  const carried = writtenOut(wanted, ends)
+  const before = roundOf(lines ? part(text, lines) : text, from, lines ? stateBefore(text, lines, from) : undefined)
+  const after = roundOf(carried, to, lines && leading !== '' ? rehearseScript(leading, to).state : undefined)
+  const lost = wanted.some(({ kind }) => kind === 'left-out' || kind === 'refused' || kind === 'asks')
+  return {
+    ok: true,
+    text: carried,
+    changes: wanted,
+    asks: questions.all,
+    open: questions.open,
+    before,
+    after,
+    onlyThere: onlyThere(before, after),
+    oneWay: held || lost,
+  }
+}
+
+/** Made passages made again, refrains attached or detached. */
+function settled(changes: Change[], ends: Ends, script: Rehearsed, to: Side): Change[] {
+  const made = madePassages(script.lines).made.reduce(
+    (now, passage) => madeAgain(now, ends, passage, script, to),
+    changes,
+  )
+  return detached(made, script)
+}
+
+/** Without the changes that the person does not want. */
+const chosen = (changes: readonly Change[], raws: readonly { raw: string }[], refused: ReadonlySet<string>): Change[] =>
+  changes.flatMap(change => {
+    if (!refused.has(change.id)) return [change]
+    if (change.line === null) return []
+    return [
+      {
+        ...change,
+        became: [raws[change.line - 1]?.raw ?? ''],
+        kind: 'same' as const,
+        why: 'It stays as it was, as you chose.',
+      },
+    ]
+  })
+
+/** More rounds than this would mend what they broke. */
+const mostRounds = 3
+
+/** Errors that only the other printer would have are mended where their check knows how; heats become values where that is wanted. */
+function mended(
+  changes: Change[],
+  ends: Ends,
+  { text, from, to, heatsAsValues, refused = [] }: CarryRequest,
+): Change[] {
+  let now = changes
+  const before = heatsAsValues || hasErrors(now, ends, to) ? roundOf(text, from, undefined) : null
+  for (let round = 0; before && round < mostRounds; round++) {
+    const after = roundOf(writtenOut(now, ends), to, undefined)
+    const error = onlyThere(before, after).find(({ severity, fixes }) => severity === 'error' && fixes.length > 0)
+    const fix = error?.fixes[0]
+    const made = fix ? withEdits(now, ends, fix.edits, `${fix.title}: ${error?.message}`) : null
+    if (!made || made.some(({ id }) => refused.includes(id))) break
+    now = made
+  }
+  if (!heatsAsValues) return now
+  const fix = roundOf(writtenOut(now, ends), to, undefined).findings.find(({ rule }) => rule === 'fixed-temperature')
+    ?.fixes[0]
+  return (fix && withEdits(now, ends, fix.edits, 'It follows the material.')) ?? now
+}
+
+const hasErrors = (changes: readonly Change[], ends: Ends, to: RehearsalInput): boolean =>
+  rehearseScript(writtenOut(changes, ends), to).findings.some(({ severity }) => severity === 'error')
 
 function roundOf(text: string, input: RehearsalInput, from: Round['state'] | undefined): Round {
   const setting = from ? { ...input, from } : input
@@ -144,7 +211,6 @@ function assembled(
   flatRaws: readonly string[],
   outcomes: ReadonlyMap<number, Outcome>,
   additions: readonly Addition[],
-  refused: ReadonlySet<string>,
 ): Change[] {
   const ofOrigin = new Map<number, number[]>()
   for (const [i, origin] of flat.origins.entries()) ofOrigin.set(origin, [...(ofOrigin.get(origin) ?? []), i + 1])
@@ -159,18 +225,14 @@ function assembled(
   const changes: Change[] = addedAfter(0).map(each => asChange(each, 0))
   raws.forEach(({ raw }, i) => {
     const number = i + 1
-    const id = String(number)
     const own = ofOrigin.get(number) ?? []
     const behind = own
       .flatMap((flatLine, at) => (at === own.length - 1 ? addedAfter(flatLine) : []))
       .map(each => asChange(each, number))
     const change = own.length === 0 ? gone(flat, number) : whole(own, flat, flatRaws, outcomes, additions, raw, number)
-    const kept: Change = refused.has(id)
-      ? { ...change, became: [raw], kind: 'same', why: 'It stays as it was, as you chose.' }
-      : change
-    changes.push(kept, ...behind)
+    changes.push(change, ...behind)
   })
-  return changes.filter(({ id, line }) => line !== null || !refused.has(id))
+  return changes
 }
 
 const gone = ({ gone: whys }: Flat, number: number): Change => ({
@@ -221,16 +283,6 @@ function whole(
 
 /** A refused line stays to be read, and does nothing. */
 const refusedNote = (raw: string): string[] => [`; not carried over: ${raw.trim()}`]
-
-function written(changes: readonly Change[], raws: readonly { ending: string }[], ending: string): string {
-  const text = changes
-    .flatMap(({ became, line }) =>
-      became.map(each => each + (line === null ? ending : raws[line - 1]?.ending || ending)),
-    )
-    .join('')
-  const open = raws.at(-1)?.ending === '' && text.endsWith(ending)
-  return open ? text.slice(0, -ending.length) : text
-}
 
 /** Of each rule the findings that the new script has beyond the old one's. */
 function onlyThere(before: Round, after: Round): Finding[] {

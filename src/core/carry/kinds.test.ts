@@ -72,7 +72,7 @@ const atTheEnd: Kind[] = [
   ],
   ['changing filament where nothing does it', 'Dunlin', 'Curlew', ['M600'], ['PAUSE']],
   ['a stop for the person is no end of the print', 'Dunlin', 'Avocet', ['M0'], ['M226']],
-  ['the end of the job has no like', 'Avocet', 'Dunlin', ['M104 S0', 'M2'], ['M104 S0']],
+  ['the end of the job has no like', 'Avocet', 'Dunlin', ['M104 S0', 'M140 S0', 'M2'], ['M104 S0', 'M140 S0']],
   ['soft limits that can’t be turned off', 'Dunlin', 'Curlew', ['M211 S0', 'G1 X10 F3000'], ['G1 X10 F3000']],
   ['soft limits by another name', 'Dunlin', 'Avocet', ['M211 S0'], ['M564 S0']],
   [
@@ -310,5 +310,57 @@ describe('bad input', () => {
     const with_ = (name: string) => v.parse(Printer, { ...named(name), taught })
     expect(textOf(plan(with_('Dunlin'), with_('Turnstone'), ['M9001 S1']))).toEqual(['M9001 S1'])
     expect(plan(with_('Dunlin'), named('Turnstone'), ['M9001 S1']).changes[0]).toMatchObject({ kind: 'refused' })
+  })
+})
+
+describe('what was made, kept once, or is the material’s', () => {
+  const before = ['G90', 'M83', 'G28', 'G29', 'M109 S205']
+
+  it('makes a purge line again: the usual ones as usual there, shorter where it has to be', () => {
+    // 4 mm in from the left, from 20 mm on; 150 mm do not fit on 120, 0.9⁴ of it is 98.4 and 20 + 98 is still too far, 0.9⁵ is 88.
+    const marker = ';@ purge-line edge=left strokes=1 inset=4 from=20 length=150 starts=near measure=bead bead=0.3 height=0.3 end=0.3 speed=17 back=0 lift=2'
+    const maker = [marker, 'G92 E0', 'G1 Z2.3 F600', 'G1 X4 Y20 F6000', 'G1 Z0.3 F600', 'G1 Y170 E18.709 F1020', 'G92 E0', 'G1 Z2.3 F600', 'G1 Y160 F6000', ';@ end purge-line']
+    const made = plan(named('Dunlin'), named('Sanderling'), [...before, ...maker], 'start')
+    const marks = textOf(made).filter(line => line.startsWith(';@'))
+    expect(marks).toHaveLength(2)
+    // What was usual there for a bed of 210 mm is usual here for one of 120: (120 − 40) rounded down to tens.
+    expect(marks[0]).toContain('length=80')
+    // 0.3 mm² · 80 mm / 2.405 mm² = 9.978 mm of filament.
+    expect(textOf(made)).toContain('G1 Y100 E9.978 F1020')
+    expect(made.after.findings.filter(({ severity }) => severity === 'error')).toEqual([])
+  })
+
+  it('leaves a refrain attached where its lines stay, and detaches it where they differ', () => {
+    const refrain = [';& off the print', 'G91', 'G1 Z5 F600', 'G90', ';& end off the print']
+    expect(textOf(plan(named('Dunlin'), named('Oystercatcher'), refrain))).toEqual(refrain)
+    // Z goes 8 mm/s at most.
+    expect(textOf(plan(named('Dunlin'), named('Turnstone'), refrain))).toEqual(['G91', 'G1 Z5 F480', 'G90'])
+  })
+
+  it('writes temperatures as values where they are the material’s and that is wanted', () => {
+    const input = (printer: Printer) => ({ printer, job, material, moment: 'start' as const })
+    const text = 'M140 S60\nM104 S160\nG28\nM420 S1\nM190 S60\nM109 S205\n'
+    const made = carryOver({ text, from: input(named('Turnstone')), to: input(named('Dunlin')), heatsAsValues: true })
+    expect(made.ok && made.text).toBe('M140 S@bed\nM104 S@ooze_safe\nG28\nM420 S1\nM190 S@bed\nM109 S@nozzle\n')
+  })
+
+  it('probes without ooze where the nozzle is the probe: with a nozzle of 205 °C it would measure drops', () => {
+    const made = plan(named('Dunlin'), named('Sanderling'), ['M190 S60', 'M109 S205', 'G28', 'G29', 'G1 X20 Y2 F3000'], 'start')
+    expect(textOf(made)).toEqual(['M190 S60', 'M109 S160', 'G28', 'G29', 'M109 S205', 'G1 X20 Y2 F3000'])
+    expect(made.changes.map(({ line, kind }) => [line, kind])).toEqual([
+      [1, 'same'],
+      [2, 'changed'],
+      [3, 'same'],
+      [4, 'same'],
+      [null, 'added'],
+      [5, 'same'],
+    ])
+  })
+
+  it('leaves what the person does not want', () => {
+    const input = (printer: Printer) => ({ printer, job, material, moment: 'end' as const })
+    const text = 'M420 S0\nM106 S51\n'
+    const made = carryOver({ text, from: input(named('Dunlin')), to: input(named('Avocet')), refused: ['1'] })
+    expect(made.ok && made.text).toBe('M420 S0\nM106 S0.2\n')
   })
 })
