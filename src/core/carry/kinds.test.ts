@@ -318,8 +318,20 @@ describe('what was made, kept once, or is the material’s', () => {
 
   it('makes a purge line again: the usual ones as usual there, shorter where it has to be', () => {
     // 4 mm in from the left, from 20 mm on; 150 mm do not fit on 120, 0.9⁴ of it is 98.4 and 20 + 98 is still too far, 0.9⁵ is 88.
-    const marker = ';@ purge-line edge=left strokes=1 inset=4 from=20 length=150 starts=near measure=bead bead=0.3 height=0.3 end=0.3 speed=17 back=0 lift=2'
-    const maker = [marker, 'G92 E0', 'G1 Z2.3 F600', 'G1 X4 Y20 F6000', 'G1 Z0.3 F600', 'G1 Y170 E18.709 F1020', 'G92 E0', 'G1 Z2.3 F600', 'G1 Y160 F6000', ';@ end purge-line']
+    const marker =
+      ';@ purge-line edge=left strokes=1 inset=4 from=20 length=150 starts=near measure=bead bead=0.3 height=0.3 end=0.3 speed=17 back=0 lift=2'
+    const maker = [
+      marker,
+      'G92 E0',
+      'G1 Z2.3 F600',
+      'G1 X4 Y20 F6000',
+      'G1 Z0.3 F600',
+      'G1 Y170 E18.709 F1020',
+      'G92 E0',
+      'G1 Z2.3 F600',
+      'G1 Y160 F6000',
+      ';@ end purge-line',
+    ]
     const made = plan(named('Dunlin'), named('Sanderling'), [...before, ...maker], 'start')
     const marks = textOf(made).filter(line => line.startsWith(';@'))
     expect(marks).toHaveLength(2)
@@ -345,7 +357,12 @@ describe('what was made, kept once, or is the material’s', () => {
   })
 
   it('probes without ooze where the nozzle is the probe: with a nozzle of 205 °C it would measure drops', () => {
-    const made = plan(named('Dunlin'), named('Sanderling'), ['M190 S60', 'M109 S205', 'G28', 'G29', 'G1 X20 Y2 F3000'], 'start')
+    const made = plan(
+      named('Dunlin'),
+      named('Sanderling'),
+      ['M190 S60', 'M109 S205', 'G28', 'G29', 'G1 X20 Y2 F3000'],
+      'start',
+    )
     expect(textOf(made)).toEqual(['M190 S60', 'M109 S160', 'G28', 'G29', 'M109 S205', 'G1 X20 Y2 F3000'])
     expect(made.changes.map(({ line, kind }) => [line, kind])).toEqual([
       [1, 'same'],
