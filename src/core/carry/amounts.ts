@@ -1,6 +1,5 @@
 // Filament and speed as they are meant: a bead stays a bead, a purge its volume, a retraction the tool's own, a flow what it melts.
 import { widestNozzles } from '../check/rules/bead-too-fat.ts'
-import { type AxisLimits, alongPath } from '../machine/motion.ts'
 import { beadAreaMm2, toolFilamentAreaMm2 } from '../machine/outcome.ts'
 import type { Modes, Position } from '../machine/state.ts'
 import { counterAfter, type Step, stepsOfCommand } from '../machine/trace.ts'
@@ -122,10 +121,14 @@ function between(from: Position, to: Position, steps: readonly Step[]): number {
   return chordHere > 0 ? (lengthOf(steps) * chord) / chordHere : lengthOf(steps)
 }
 
-/** The most that a move there may be told to go, mm/min, and what sets it; infinite where nothing does. */
+/**
+ * The most that a move there may be told to go, mm/min, and what sets it; infinite where nothing does. A script that asks more of
+ * its own machine than that has is let be: both hold it back by themselves.
+ */
 export function mostFeed(
-  to: Side,
+  { from, to }: { from: Side; to: Side },
   tool: number,
+  wantedMmMin: number,
   ends: { from: Position; to: Position },
   filament: FilamentThere | null,
 ): { mmMin: number; why: string } {
@@ -135,20 +138,20 @@ export function mostFeed(
   const [x, y, z] = [way('x'), way('y'), way('z')]
   const length = Math.hypot(x, y, z)
   const limits = printer.highestSpeedMmS
+  const limitOf = (axis: 'x' | 'y' | 'z' | 'e') =>
+    wantedMmMin > from.printer.highestSpeedMmS[axis] * 60 ? Number.POSITIVE_INFINITY : limits[axis]
   if (length === 0) {
     if (!filament || filament.there === 0) return none
     const melts = filament.repays
       ? Number.POSITIVE_INFINITY
       : (toolTo?.highestFlowMm3S ?? Number.POSITIVE_INFINITY) / toolFilamentAreaMm2(printer, toolThere(to, tool) ?? 0)
-    return melts < limits.e
+    return melts < limitOf('e')
       ? { mmMin: melts * 60, why: meltsWhy(printer.name, toolTo?.highestFlowMm3S) }
-      : { mmMin: limits.e * 60, why: `The filament of ${printer.name} goes ${limits.e} mm/s at most.` }
+      : { mmMin: limitOf('e') * 60, why: `The filament of ${printer.name} goes ${limits.e} mm/s at most.` }
   }
-  const shares: AxisLimits = { x: x / length, y: y / length, z: z / length, e: 0 }
+  const shares = { x: x / length, y: y / length, z: z / length }
   const axis = (['x', 'y', 'z'] as const).find(each => Math.abs(shares[each]) > nearlyAlone)
-  const alone = axis
-    ? alongPath(Number.POSITIVE_INFINITY, { x: 0, y: 0, z: 0, e: 0, [axis]: 1 }, limits) * 60
-    : Number.POSITIVE_INFINITY
+  const alone = axis ? limitOf(axis) * 60 : Number.POSITIVE_INFINITY
   const flow =
     filament && filament.beadMm2 > 0
       ? ((toolTo?.highestFlowMm3S ?? Number.POSITIVE_INFINITY) / filament.beadMm2) * 60

@@ -46,12 +46,7 @@ export function drawingThere(low: number, high: number, here: Span, there: Span)
   const room = lengthOf(there)
   const fitted = (first: number, last: number): DrawingWay =>
     extent > 0 && last > first
-      ? {
-          scale: (last - first) / extent,
-          here: low,
-          there: first,
-          shortened: last - first < extent - 1e-6,
-        }
+      ? { scale: (last - first) / extent, here: low, there: first, shortened: last - first < extent - 1e-6 }
       : { ...shiftedBy(low, first), shortened: false }
   if (extent === 0) return { ...shiftedBy(low, pointThere(low, here, there)), shortened: false }
   if (extent >= wholeShare * lengthOf(here) && fromLow + fromHigh < room)
@@ -66,16 +61,23 @@ export function drawingThere(low: number, high: number, here: Span, there: Span)
           there[1] - Math.max(0, Math.min(fromHigh, room / 4)),
         )
   const margin = Math.max(0, Math.min(least, room / 4))
+  const gap = Math.min(margin, nearestMm)
   if (fromLow <= fromHigh) {
-    const first = there[0] + Math.min(fromLow, room / 4)
-    return first + extent <= there[1] - Math.min(margin, nearestMm)
+    const first = there[0] + fromLow
+    return first + extent <= there[1] - gap
       ? { ...shiftedBy(low, first), shortened: false }
-      : fitted(first, there[1] - margin)
+      : fitted(
+          there[0] + Math.min(fromLow, room / 4),
+          Math.min(there[1] - margin, there[0] + Math.min(fromLow, room / 4) + extent),
+        )
   }
-  const last = there[1] - Math.min(fromHigh, room / 4)
-  return last - extent >= there[0] + Math.min(margin, nearestMm)
+  const last = there[1] - fromHigh
+  return last - extent >= there[0] + gap
     ? { ...shiftedBy(high, last), shortened: false }
-    : fitted(there[0] + margin, last)
+    : fitted(
+        Math.max(there[0] + margin, there[1] - Math.min(fromHigh, room / 4) - extent),
+        there[1] - Math.min(fromHigh, room / 4),
+      )
 }
 
 /** A height: as far under the top where it is near the top, and else as it is, as far as there is room. */

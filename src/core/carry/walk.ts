@@ -577,7 +577,7 @@ class Pass {
     const word = wordOf(own, 'F')
     const wanted = after.feedMmMin
     if (wanted === null) return
-    const most = mostFeed(to, Math.max(0, before.tool), ends, filament)
+    const most = mostFeed({ from: this.from, to }, Math.max(0, before.tool), wanted, ends, filament)
     const capped = wanted > most.mmMin * 1.001 ? Math.floor(most.mmMin) : wanted
     const scale = before.units === 'inch' ? 25.4 : 1
     if (word) {
