@@ -1,5 +1,6 @@
 // `npm run bench`: how long one round takes, beside merely splitting the same text at its line ends. Prints, judges nothing.
 import { demoJobs, demoMaterials, demoPrinters } from '../demo/load.ts'
+import { carryOver } from '../src/core/carry/carry.ts'
 import { check } from '../src/core/check/check.ts'
 import { explain } from '../src/core/explain/explain.ts'
 import { familyOf } from '../src/core/firmware/families.ts'
@@ -128,4 +129,19 @@ report(
   200,
   () => short.split('\n'),
   [['a run', () => runOne(one, runs[turn++ % runs.length] as (typeof runs)[number], shortLines)]],
+)
+
+/** Once: how long carrying a script to every other demo printer takes, beside one rehearsal of it. */
+const others = demoPrinters().filter(({ name }) => name !== printer.name)
+const long400 = longScript(400)
+report(
+  `Carry over: 400 lines to ${others.length} printers, beside one rehearsal of them`,
+  400,
+  () => rehearseScript(long400, setting),
+  [
+    [
+      'to all of them',
+      () => others.map(to => carryOver({ text: long400, from: setting, to: { ...setting, printer: to } })),
+    ],
+  ],
 )

@@ -1,7 +1,7 @@
 // The changes of a plan in the order of the carried text, the text that they come to, and edits of that text put back into them.
 import { splitLines } from '../gcode/read.ts'
 import { applyEdits, type Edit } from '../model/script.ts'
-import type { ChangeKind } from './walk.ts'
+import type { ChangeKind } from './outcomes.ts'
 
 /** `line` is null for what is added; `id` tells a change from the others of its plan. */
 export type Change = { id: string; line: number | null; became: readonly string[]; kind: ChangeKind; why: string }

@@ -111,9 +111,8 @@ function warmthAt({ way, row, before }: Ran, heater: Heater, tool = Math.max(0, 
 /** Whether a wait is one of cooling: hotter than what it waits for. A formula's worth is that of the line as it ran. */
 function cools(ran: Ran<EffectOf<'heat'>>, heater: Heater): boolean {
   const { to, command, effect } = ran
-  // Where the letter R waits both ways it says no more than it did.
-  if (command.name === 'M109' || command.name === 'M190' || command.name === 'M191')
-    if (effect.coolingToo.some(letter => hasLetter(command, letter))) return true
+  // Where a letter says that both ways are waited for, it is said there too.
+  if (effect.coolingToo.some(letter => hasLetter(command, letter))) return true
   const wanted = heatTarget(command, effect)?.targetC ?? 0
   return to.family.family !== 'host' && warmthAt(ran, heater) > wanted + coolsC
 }

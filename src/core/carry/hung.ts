@@ -2,7 +2,7 @@
 import { effectOf } from '../firmware/spec.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
 import { passagesOf } from '../script/passages.ts'
-import type { Outcome } from './walk.ts'
+import type { Outcome } from './outcomes.ts'
 
 const touching: readonly (string | undefined)[] = ['probe', 'probe-point', 'levelling', 'align']
 const speaksOfIt = /\b(?:prob|mesh|level|align|gantry)/i

@@ -176,6 +176,15 @@ const atTheEnd: Kind[] = [
     ['; --- off ---', ';! the fan needs it', 'M107 ; fan'],
     ['; --- off ---', ';! the fan needs it', 'M107 ; fan'],
   ],
+  [
+    // From 10, 10 to 30, 10 by a radius of 10 the centre is 20, 10: 10 along X. On a bed of the same size nothing else changes.
+    'arcs by their centre',
+    'Dunlin',
+    'Curlew',
+    ['G90', 'G1 X10 Y10 F3000', 'G2 X30 Y10 R10'],
+    ['G90', 'G1 X10 Y10 F3000', 'G2 X30 Y10 I10 J0'],
+  ],
+  ['places of the machine’s own', 'Avocet', 'Curlew', ['G90', 'G53 G1 X10 Y10 F3000'], ['G90', 'G1 X10 Y10 F3000']],
   ['paste needs no heat', 'Dunlin', 'Shelduck', ['M104 S0', 'M140 S0', 'M84'], ['M140 S0', 'M84']],
   ['a head by its carriage', 'Avocet', 'Shelduck', ['T1'], ['M6 T12']],
 ]

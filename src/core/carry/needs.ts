@@ -5,9 +5,10 @@ import { lastModes, stepsOfCommand } from '../machine/trace.ts'
 import { axes } from '../model/printer.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
 import { sourceOf } from '../script/edits/ways.ts'
-import { heldIn } from './say.ts'
+import type { Addition, Walked } from './outcomes.ts'
+import { heldIn } from './say-bed.ts'
+import { dwellBy } from './say-waiting.ts'
 import type { Side } from './sides.ts'
-import type { Addition, Walked } from './walk.ts'
 
 /** Lines to be added, in the order in which they go behind the same line. Only of a start script, which gets a machine ready. */
 export function needs(script: Rehearsed, from: Side, to: Side, walked: Walked): Addition[] {
@@ -94,13 +95,7 @@ const longDwellS = 60
 const soak = (line: number, to: Side): Addition => ({
   after: line - 1,
   rank: 'soak',
-  lines: [
-    ';? when soak > 0',
-    to.family.phrases
-      .dwell(1)
-      .replace(/\d+$/, to.family.phrases.dwell(1).endsWith('S1') ? '@(soak * 60)' : '@(soak * 60000)'),
-    ';? end',
-  ],
+  lines: [';? when soak > 0', dwellBy({ to }, '@(soak * 60)', true), ';? end'],
   why: `The probe of ${to.printer.name} reads a bed that is still settling otherwise: as long as the material asks for.`,
 })
 

@@ -22,7 +22,7 @@ const codeOf = (text: string): string[] =>
     .map(line => line.replace(/(^|\s)\/\/.*/, ''))
     .map(line => (/^\s*(?:example|title|why|silentWhen|text|purpose)\b.*:/.test(line) ? '' : line))
 
-it.each(['check', 'script/makers', 'script/edits'])('spells no command in %s', folder => {
+it.each(['check', 'script/makers', 'script/edits', 'carry'])('spells no command in %s', folder => {
   const found = filesIn(folder).flatMap(file =>
     codeOf(readFileSync(join(core, file), 'utf8')).flatMap((line, i) =>
       spelled.test(line) ? [`${file}:${i + 1}: ${line.trim()}`] : [],

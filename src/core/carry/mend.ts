@@ -1,0 +1,52 @@
+// What the rehearsal on the other printer tells: findings that only it has, mended where their check knows how.
+import type { Finding } from '../check/finding.ts'
+import { provenFindings } from '../prove.ts'
+import { type RehearsalInput, type Round, rehearseScript } from '../round.ts'
+import { type Change, type Ends, withEdits, writtenOut } from './changes.ts'
+import type { CarryRequest } from './request.ts'
+
+/** More rounds than this would mend what they broke. */
+const mostRounds = 3
+
+/** Errors that only the other printer would have are mended where their check knows how; heats become values where that is wanted. */
+export function mended(
+  changes: Change[],
+  ends: Ends,
+  { text, from, to, heatsAsValues, refused = [] }: CarryRequest,
+): Change[] {
+  let now = changes
+  const before = heatsAsValues || hasErrors(now, ends, to) ? roundOf(text, from, undefined) : null
+  for (let round = 0; before && round < mostRounds; round++) {
+    const after = roundOf(writtenOut(now, ends), to, undefined)
+    const error = onlyThere(before, after).find(({ severity, fixes }) => severity === 'error' && fixes.length > 0)
+    const fix = error?.fixes[0]
+    const made = fix ? withEdits(now, ends, fix.edits, `${fix.title}: ${error?.message}`) : null
+    if (!made || made.some(({ id }) => refused.includes(id))) break
+    now = made
+  }
+  if (!heatsAsValues) return now
+  const fix = roundOf(writtenOut(now, ends), to, undefined).findings.find(({ rule }) => rule === 'fixed-temperature')
+    ?.fixes[0]
+  return (fix && withEdits(now, ends, fix.edits, 'It follows the material.')) ?? now
+}
+
+const hasErrors = (changes: readonly Change[], ends: Ends, to: RehearsalInput): boolean =>
+  rehearseScript(writtenOut(changes, ends), to).findings.some(({ severity }) => severity === 'error')
+
+export function roundOf(text: string, input: RehearsalInput, from: Round['state'] | undefined): Round {
+  const setting = from ? { ...input, from } : input
+  const round = rehearseScript(text, setting)
+  return { ...round, findings: provenFindings(text, setting, round.findings) }
+}
+
+/** Of each rule the findings that the new script has beyond the old one's. */
+export function onlyThere(before: Round, after: Round): Finding[] {
+  const had = new Map<string, number>()
+  const keyOf = ({ rule, severity }: Finding) => `${rule} ${severity}`
+  for (const finding of before.findings) had.set(keyOf(finding), (had.get(keyOf(finding)) ?? 0) + 1)
+  return after.findings.filter(finding => {
+    const left = had.get(keyOf(finding)) ?? 0
+    had.set(keyOf(finding), left - 1)
+    return left <= 0
+  })
+}

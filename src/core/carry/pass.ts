@@ -1,0 +1,373 @@
+// One way through a script as it ran: each command said for the other printer, in the state that the lines before leave it in.
+import { stateName } from '../effects/save-state.ts'
+import type { Does } from '../firmware/effect.ts'
+import { effectOf, specOf } from '../firmware/spec.ts'
+import { addressOf } from '../firmware/tools.ts'
+import { type Command, hasLetter, type Line, numberOf } from '../gcode/line.ts'
+import { readLine } from '../gcode/read.ts'
+import type { Modes, Position } from '../machine/state.ts'
+import { lastModes, modesAfter, modesBefore, stepsOfCommand } from '../machine/trace.ts'
+import { axes } from '../model/printer.ts'
+import type { Rehearsed } from '../script/edits/plan.ts'
+import { sourceOf } from '../script/edits/ways.ts'
+import { takenAsItIs } from './as-is.ts'
+import { outcomeOf, type Part } from './line-text.ts'
+import { Moves } from './moves.ts'
+import type { Addition, Outcome } from './outcomes.ts'
+import { PlaceMap } from './places.ts'
+import type { Questions } from './questions.ts'
+import { changed, leftOut, type Ran, refused, type Said, same, sayOr } from './said.ts'
+import { sayOther, unknownCommand } from './say.ts'
+import { type Side, toolThere } from './sides.ts'
+import { There } from './there.ts'
+
+export class Pass {
+  readonly additions: Addition[] = []
+  private readonly parts = new Map<number, Part[]>()
+  private readonly places: PlaceMap
+  private readonly there: There
+  private readonly moves: Moves
+  private readonly saved = new Map<string, { modes: Modes; position: Position }>()
+  /** The line after which filament is counted otherwise there than here; null where it is counted alike. */
+  private countsApart: number | null = null
+  private levellingApart: number | null = null
+  private lastHome: number | null = null
+  /** Whether an alignment was left out whose next homing of Z hangs on it. */
+  private alignLeft = false
+
+  constructor(
+    private readonly way: Rehearsed,
+    private readonly from: Side,
+    private readonly to: Side,
+    private readonly questions: Questions,
+    private readonly sameMachine: boolean,
+  ) {
+    this.places = new PlaceMap(way, from, to, questions)
+    this.there = new There(to)
+    this.moves = new Moves(way, from, to, this.there, this.places, questions, mode => this.countAs(mode))
+  }
+
+  get held(): ReadonlySet<number> {
+    return this.moves.held
+  }
+
+  run(): void {
+    const { commands, trace } = this.way
+    const done = new Set<string>()
+    for (let row = 0; row < trace.rows.count; row++) {
+      const source = sourceOf(this.way, row)
+      if (!source) continue
+      const { command, which } = commands[row] as Rehearsed['commands'][number]
+      const part = this.part(row, source.line, source.command, command)
+      // A line that a loop runs again is as it was the first time.
+      const key = `${source.line.number} ${which}`
+      if (!done.has(key)) this.parts.set(source.line.number, [...(this.parts.get(source.line.number) ?? []), part])
+      done.add(key)
+    }
+    this.atTheEnd()
+  }
+
+  /** How the script leaves the machine there is as it leaves it here. */
+  private atTheEnd(): void {
+    const last = this.way.lines.length
+    const end = lastModes(this.way.trace)
+    if (this.way.stage.moment !== 'start') return
+    if (this.countsApart !== null && end.extrusion !== this.there.extrusion) this.countAs(end.extrusion)
+    if (end.levelling === 'on' && this.there.levelling === 'off' && this.lastHome !== null) {
+      const { printer, family } = this.to
+      const text = printer.storedMesh || this.there.homed.z ? family.phrases.loadMesh(null) : null
+      if (text !== null && (printer.storedMesh || printer.probe))
+        this.additions.push({
+          after: this.levellingApart ?? this.lastHome ?? last,
+          rank: 'levelling',
+          lines: [text],
+          why: `Homing turns levelling off on ${printer.name}.`,
+        })
+    }
+  }
+
+  /** Filament counted as the script counts it, from where that began to differ. */
+  private countAs(mode: Modes['extrusion']): void {
+    if (this.there.extrusion === mode || this.countsApart === null) return
+    const why =
+      mode === 'relative'
+        ? 'G90 counts filament from zero there too.'
+        : 'G91 counts filament from here to here there too.'
+    this.additions.push({
+      after: this.countsApart,
+      rank: 'counting',
+      lines: [this.to.family.phrases.countFilament(mode)],
+      why: this.there.extrusion === 'absolute' ? why : 'Filament is still counted as before there.',
+    })
+    this.there.extrusion = mode
+    this.countsApart = null
+  }
+
+  private part(row: number, line: Line, own: Command, command: Command): Part {
+    const effect = effectOf(this.from.family, own)
+    const unknown: Part = { said: unknownCommand({ own, from: this.from, to: this.to }), own, edits: null, why: '' }
+    if (!effect) {
+      const there = specOf(this.to.family, own)
+      return there?.taught && takenAsItIs(own, { ...this.from, family: this.to.family }, this.to)
+        ? { ...unknown, said: same }
+        : unknown
+    }
+    const spec = specOf(this.from.family, own)
+    const before = modesBefore(this.way.trace, row)
+    const ran: Ran = {
+      line,
+      own,
+      command,
+      effect,
+      row,
+      before,
+      after: modesAfter(this.way.trace, row),
+      way: this.way,
+      from: this.from,
+      to: this.to,
+      sameMachine: this.sameMachine,
+      there: this.there,
+      questions: this.questions,
+    }
+    const plainPart = (said: Said): Part => ({ said, own, edits: null, why: '' })
+    if (spec?.taught && !takenAsItIs(own, this.from, this.to))
+      return plainPart(
+        refused(`${own.name} was taught for ${this.from.printer.name}, and is not known on ${this.to.printer.name}.`),
+      )
+    if (effect.does === 'move' || effect.does === 'arc') return this.moves.move(ran)
+    if (this.toolGone(ran)) return plainPart(leftOut(`${this.to.printer.name} has no such tool.`))
+    const other = this.counted(ran) ?? sayOther(ran)
+    if (effect.does === 'align') this.alignLeft = other?.kind === 'left-out'
+    if (effect.does === 'levelling' || effect.does === 'probe')
+      if (other && other.kind !== 'left-out') this.there.levelling = ran.after.levelling
+    return plainPart(other ?? same)
+  }
+
+  /** Whether what runs now is done with a tool that there is none of. */
+  private toolGone({ before, effect }: Ran): boolean {
+    return byTool.includes(effect.does) && before.tool >= 0 && toolThere(this.to, before.tool) === null
+  }
+
+  /** Effects that hang on how things are counted, and on where the head is. */
+  private counted(ran: Ran): Said | null {
+    const { effect, own, command, from, to, there, before, after, line } = ran
+    const { phrases } = to.family
+    switch (effect.does) {
+      case 'positioning': {
+        const spec = effectOf(to.family, own)
+        if (spec?.does === 'positioning' && spec.filamentToo) there.extrusion = spec.positioning
+        if (there.extrusion !== after.extrusion) this.countsApart ??= line.number
+        else this.countsApart = null
+        return sayOr(phrases.positioning(effect.positioning), '', '')
+      }
+      case 'extrusion-mode':
+        there.extrusion = effect.extrusion
+        this.countsApart = null
+        return sayOr(phrases.countFilament(effect.extrusion), '', '')
+      case 'set-position':
+        return this.named(ran)
+      case 'home':
+        return this.home(ran)
+      case 'firmware-retract': {
+        if (takenAsItIs(own, from, to)) return same
+        const text = phrases.firmwareRetract(effect.back)
+        if (text !== null) return changed([text], 'Said as its firmware takes it.')
+        const mm = to.printer.tools[toolThere(to, Math.max(0, before.tool)) ?? 0]?.retractMm ?? 0
+        return changed(
+          this.filamentMove(effect.back ? -mm : mm),
+          `${to.printer.name} has no retraction of its firmware’s own.`,
+        )
+      }
+      case 'machine-places':
+        return takenAsItIs(own, from, to) ? same : leftOut('Places are written as they are.')
+      case 'save-state':
+        if (takenAsItIs(own, from, to)) return same
+        this.saved.set(stateName(command, effect.by), { modes: before, position: { ...there.position } })
+        return leftOut(`What it puts by is written out where it comes back.`)
+      case 'restore-state':
+        return takenAsItIs(own, from, to) ? this.follow(ran, same) : this.restored(ran)
+      case 'park':
+        return takenAsItIs(own, from, to) ? this.follow(ran, same) : this.expanded(ran)
+      case 'flow':
+        return takenAsItIs(own, from, to) ? same : leftOut('It is decided for this job.')
+      default:
+        return null
+    }
+  }
+
+  private filamentMove(mm: number): string[] {
+    const { there, to } = this
+    const { phrases } = to.family
+    const f = (to.printer.tools[0]?.retractMmS ?? 30) * 60
+    const e = there.extrusion === 'relative' ? mm : there.counter + mm
+    there.counter += mm
+    return [phrases.move({ e, f })]
+  }
+
+  /** `G92`: what is called otherwise here is so there; the numbers stay. */
+  private named({ own, command, to, from }: Ran): Said {
+    const { there } = this
+    const all = own.words.length === 0 && own.keys.length === 0
+    for (const axis of axes) {
+      const value = all ? 0 : numberOf(command, axis.toUpperCase())
+      if (value === null) continue
+      if (Number.isNaN(there.position[axis])) there.position[axis] = value + there.shift[axis]
+      else there.shift[axis] = there.position[axis] - value
+    }
+    const filament = all ? 0 : numberOf(command, 'E')
+    if (filament !== null) there.counter = filament
+    if (takenAsItIs(own, from, to)) return same
+    return filament === 0
+      ? changed([to.family.phrases.zeroFilament()], 'Said as its firmware takes it.')
+      : refused('Where the head is can’t be called otherwise there.')
+  }
+
+  private home(ran: Ran): Said {
+    const { own, to, from, there, line, after } = ran
+    const wanted = axes.filter(axis => hasLetter(own, axis.toUpperCase()))
+    const named = wanted.length ? wanted : axes
+    if (this.alignLeft && named.length === 1 && named[0] === 'z') {
+      this.alignLeft = false
+      return leftOut('It homes Z again after the alignment, which is left out.')
+    }
+    const probesZ =
+      to.printer.probe !== null &&
+      named.includes('z') &&
+      named.length < 3 &&
+      !(there.homed.x && there.homed.y) &&
+      !named.includes('x')
+    const homed = probesZ ? axes : named
+    for (const axis of homed) {
+      there.homed[axis] = true
+      there.position[axis] = to.printer.homing.at[axis]
+    }
+    this.lastHome = line.number
+    this.takeTool(line.number)
+    const spec = effectOf(to.family, own)
+    if (spec?.does === 'home' && spec.turnsLevellingOff) {
+      there.levelling = 'off'
+      if (after.levelling === 'on') this.levellingApart = line.number
+    }
+    if (probesZ)
+      return changed(
+        [to.family.phrases.home(axes)],
+        `${to.printer.name} homes Z with its probe, which has to be over the bed: X and Y are homed first.`,
+      )
+    return takenAsItIs(own, from, to) ? same : changed([to.family.phrases.home(named)], 'It homes the same axes.')
+  }
+
+  /** A tool taken once the axes are homed, where none is in use and the script takes none. */
+  private takeTool(line: number): void {
+    const { there, to, way } = this
+    const takes = way.commands.some(({ command }) => effectOf(this.from.family, command)?.does === 'tool')
+    if (there.toolTaken || takes) return
+    const text = to.family.phrases.takeTool(addressOf(to.family, to.printer, way.stage.job.firstTool))
+    if (text === null) return
+    there.toolTaken = true
+    this.additions.push({
+      after: line,
+      rank: 'tool',
+      lines: [text],
+      why: `${to.printer.name} has no tool in use when it begins.`,
+    })
+  }
+
+  /** A line that stays, and moves the head there by what it moves it here. */
+  private follow(ran: Ran, said: Said): Said {
+    const last = stepsOfCommand(this.way.trace, ran.row).at(-1)
+    if (last) this.there.position = this.places.place(ran.row, last.to).to
+    return said
+  }
+
+  /** Positions counted so, and filament with them where the firmware there does that. */
+  private positioned(how: Modes['positioning']): string {
+    const { family } = this.to
+    const text = family.phrases.positioning(how)
+    const effect = effectOf(family, readLine(text).command ?? nothing)
+    if (effect?.does === 'positioning' && effect.filamentToo) this.there.extrusion = how
+    return text
+  }
+
+  /** What a command of the one firmware does by itself, move by move. */
+  private expanded(ran: Ran): Said {
+    const { there, to } = this
+    const steps = stepsOfCommand(this.way.trace, ran.row)
+    if (steps.length === 0) return leftOut('It moves nothing here.')
+    const lines: string[] = []
+    for (const step of steps) {
+      if (step.filamentMm < 0) lines.push(...this.filamentMove(step.filamentMm))
+      const target = this.places.place(ran.row, step.to).to
+      const named = axes.filter(axis => step.from[axis] !== step.to[axis] && !Number.isNaN(target[axis]))
+      if (named.length === 0) continue
+      const f = Math.min(...named.map(axis => to.printer.highestSpeedMmS[axis])) * 30
+      lines.push(
+        to.family.phrases.move({
+          ...Object.fromEntries(named.map(axis => [axis, rounded(target[axis] - there.shift[axis])])),
+          f,
+        }),
+      )
+      for (const axis of named) there.position[axis] = target[axis]
+    }
+    if (ran.effect.does === 'park' && ran.effect.waits) lines.push(to.family.phrases.pause(false))
+    const { positioning } = to.family.phrases
+    const away =
+      ran.before.positioning === 'relative' ? [positioning('absolute'), ...lines, positioning('relative')] : lines
+    return away.length
+      ? changed(away, `${to.printer.name} has no such command: its moves are written out.`)
+      : leftOut('It moves nothing here.')
+  }
+
+  /** A saved state written out: what differs from how things are counted now, and the way back where it goes back. */
+  private restored(ran: Ran): Said {
+    const { effect, command, before, after, to } = ran
+    const { phrases } = to.family
+    if (effect.does !== 'restore-state') return same
+    const saved = this.saved.get(stateName(command, effect.by))
+    if (!saved) return leftOut('Nothing was saved that it could bring back.')
+    const lines: string[] = []
+    const moves = stepsOfCommand(this.way.trace, ran.row).some(
+      ({ from: a, to: b }) => a.x !== b.x || a.y !== b.y || a.z !== b.z,
+    )
+    if (moves) {
+      const named = axes.filter(axis => !Number.isNaN(saved.position[axis]))
+      const words = Object.fromEntries(
+        named.map(axis => [axis, rounded(saved.position[axis] - this.there.shift[axis])]),
+      )
+      const moveSpeed = numberOf(command, 'MOVE_SPEED')
+      const feed =
+        numberOf(command, 'F') ?? (moveSpeed === null ? (this.there.feedMmMin ?? standardFeed) : moveSpeed * 60)
+      if (before.positioning === 'relative') lines.push(this.positioned('absolute'))
+      lines.push(phrases.move({ ...words, f: feed }))
+      this.there.position = { ...saved.position }
+      if (after.positioning === 'relative') lines.push(this.positioned('relative'))
+    } else if (after.positioning !== before.positioning) lines.push(this.positioned(after.positioning))
+    if (!effect.axes && after.extrusion !== this.there.extrusion) {
+      lines.push(phrases.countFilament(after.extrusion))
+      this.there.extrusion = after.extrusion
+    }
+    const speed = after.feedPercent === before.feedPercent ? null : phrases.feedPercent(after.feedPercent)
+    if (speed !== null) lines.push(speed)
+    return lines.length
+      ? changed(lines, 'What was saved is written out.')
+      : leftOut('What it brings back is so already.')
+  }
+
+  outcomes(): Map<number, Outcome> {
+    const outcomes = new Map<number, Outcome>()
+    for (const [number, parts] of this.parts) {
+      const line = this.way.lines[number - 1]
+      if (line) outcomes.set(number, outcomeOf(line, parts, this.to))
+    }
+    return outcomes
+  }
+}
+
+/** What is done by the tool in use. */
+const byTool: readonly Does[] = ['change-filament', 'firmware-retract', 'retraction-settings']
+
+const nothing: Command = { name: '', words: [], keys: [], message: null }
+
+/** How fast a move goes of which nothing says it, mm/min. */
+const standardFeed = 3000
+
+const rounded = (value: number): number => Number(value.toFixed(3))

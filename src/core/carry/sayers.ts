@@ -1,0 +1,23 @@
+// What the sentences of all effects have in common.
+import type { Does, EffectOf } from '../firmware/effect.ts'
+import { takenAsItIs } from './as-is.ts'
+import { familyName, leftOut, type Ran, type Said, same, sayOr } from './said.ts'
+
+export type Sayer<D extends Does> = (ran: Ran<EffectOf<D>>) => Said
+
+export const itsWay = (ran: Ran): string =>
+  `Said as the ${familyName[ran.to.family.family]} of ${ran.to.printer.name} takes it.`
+export const hasNone = (ran: Ran, what: string): string =>
+  `The ${familyName[ran.to.family.family]} of ${ran.to.printer.name} has no ${what}.`
+
+/** What was measured or tuned on the one machine, and is not true of another. */
+export const ofThisMachine =
+  (what: string): ((ran: Ran) => Said) =>
+  ran =>
+    ran.sameMachine && takenAsItIs(ran.own, ran.from, ran.to)
+      ? same
+      : leftOut(`${what} belongs to ${ran.from.printer.name} alone.`)
+
+/** A text through the phrases, where it has one. */
+export const through = (ran: Ran, text: string | null, what: string): Said =>
+  sayOr(text, itsWay(ran), hasNone(ran, what))
