@@ -7,6 +7,7 @@ import { binThing } from '../bin.ts'
 import { addEntry, allEntries, type CatalogTable, changeEntry } from '../catalog.ts'
 import { addRow, type Database, writing } from '../database.ts'
 import { syncAllDocuments, writeBack } from '../documents.ts'
+import { keepOrigin } from '../origins.ts'
 import { addRefrainRevision } from '../refrains.ts'
 import { addRevision } from '../scripts.ts'
 import { addTrial } from '../trials.ts'
@@ -116,6 +117,7 @@ function putScript(database: Database, script: ArchiveScript, decision: ArchiveD
     identity: randomUUID(),
     file: script.file,
   })
+  if (script.cameFrom) keepOrigin(database, scriptId, script.cameFrom)
   const variantIds = new Map<string, number>()
   const revisionIds = new Map<string, number>()
   for (const { name: its, inUse, stock, revisions } of script.variants) {

@@ -4,6 +4,7 @@ import { nameKey } from '../../core/model/script.ts'
 import { refrainsIn } from '../../core/script/refrain-marks.ts'
 import { allEntries } from '../catalog.ts'
 import type { Database } from '../database.ts'
+import { originKept } from '../origins.ts'
 import { allTaught } from '../routes/taught.ts'
 import { pictureOf, trialsOf } from '../trials.ts'
 import { revisionsOf, variantsOf } from '../variants.ts'
@@ -21,6 +22,7 @@ type Row = {
 }
 
 function scriptFrom(database: Database, { id, backTo, printerId: _, ...row }: Row): ArchiveScript {
+  const from = originKept(database, id)
   const [variants, revisions] = [variantsOf(database, id), revisionsOf(database, id)]
   const nameOf = (variantId: number) => variants.find(each => each.id === variantId)?.name ?? ''
   const placeOf = (revisionId: number) => {
@@ -29,6 +31,8 @@ function scriptFrom(database: Database, { id, backTo, printerId: _, ...row }: Ro
   }
   return {
     ...row,
+    // Another shelf has other identities.
+    cameFrom: from && { ...from, identity: '' },
     backTo: backTo === null ? null : nameOf(backTo),
     variants: variants.map(({ id: variantId, bornOf, ...variant }) => ({
       ...variant,

@@ -15,6 +15,7 @@ const script = (name: string, text = 'G28\n', more: Partial<ArchiveScript> = {})
   printer: printer.name,
   moment: 'start',
   file: null,
+  cameFrom: null,
   createdAt: '2026-11-24T08:00:00.000Z',
   backTo: null,
   variants: [{ name: 'First', stock: false, inUse: true, bornOf: null, revisions: [revision(1, text)] }],

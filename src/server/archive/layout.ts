@@ -1,6 +1,7 @@
 // How a shelf lies in an open file: a .zip of JSON and .gcode, each script a folder, in an order that does not depend on the machine.
 import { strToU8, type Zippable, zipSync } from 'fflate'
 import * as v from 'valibot'
+import { CameFrom } from '../../core/model/came-from.ts'
 import { Job } from '../../core/model/job.ts'
 import { Material } from '../../core/model/material.ts'
 import { count, isoTime, listOf, plainName, plainText } from '../../core/model/pieces.ts'
@@ -43,6 +44,8 @@ export const ArchiveScript = v.object({
   /** Of a config or macro file, its name on the machine. */
   file: v.optional(v.nullable(plainText(200)), null),
   createdAt: isoTime,
+  /** Where it was carried over from. */
+  cameFrom: v.optional(v.nullable(CameFrom), null),
   /** The variant to go back to after the next print, by name. */
   backTo: v.nullable(ScriptName),
   variants: v.pipe(

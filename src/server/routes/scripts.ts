@@ -2,18 +2,23 @@
 
 import { Hono } from 'hono'
 import * as v from 'valibot'
+import { CarryAsked } from '../../core/model/came-from.ts'
 import type { SavedScript } from '../../core/model/kept.ts'
 import { count } from '../../core/model/pieces.ts'
 import { Moment, Note, ScriptName, ScriptText } from '../../core/model/script.ts'
 import { binThing } from '../bin.ts'
 import { type Database, writing } from '../database.ts'
 import { putText, writeBack } from '../documents.ts'
+import { cameFrom, keepOrigin } from '../origins.ts'
 import { Refused, takes } from '../requests.ts'
 import { addScript, renameScript, saveScript, scriptById, scriptNamed } from '../scripts.ts'
 import { trialsOf } from '../trials.ts'
 import { addVariant, putInUse, renameVariant, revisionsOf, setStock, variantNamed, variantsOf } from '../variants.ts'
 
 const Why = v.optional(Note, '')
+
+/** The revision that a text was carried over from, and how. */
+const Origin = v.strictObject({ revisionId: count, asked: CarryAsked })
 
 const New = v.strictObject({
   name: ScriptName,
@@ -22,6 +27,7 @@ const New = v.strictObject({
   text: ScriptText,
   note: Why,
   stock: v.optional(v.boolean(), false),
+  cameFrom: v.optional(Origin),
 })
 const Change = v.strictObject({
   printerId: count,
@@ -31,6 +37,7 @@ const Change = v.strictObject({
   base: count,
   variant: v.optional(count),
   identity: v.pipe(v.string(), v.maxLength(80)),
+  cameFrom: v.optional(Origin),
 })
 const Branch = v.strictObject({
   name: ScriptName,
@@ -75,6 +82,12 @@ export function scriptRoutes(database: Database, now: () => string) {
     if (!database.prepare('SELECT 1 FROM printers WHERE id = ? AND binned_at IS NULL').get(id))
       throw new Refused(400, `There is no printer ${id}.`, 'printerId')
   }
+  const keepCameFrom = (id: number, { revisionId, asked }: v.InferOutput<typeof Origin>) => {
+    const from = cameFrom(database, revisionId, asked)
+    if (!from)
+      throw new Refused(400, 'The script that this was carried over from is no longer on the shelf.', 'cameFrom')
+    keepOrigin(database, id, from)
+  }
   const findVariant = (scriptId: number, param: string | number) => {
     const variant = variantsOf(database, scriptId).find(({ id }) => String(id) === String(param))
     if (!variant) throw new Refused(404, `This script has no variant ${param}.`)
@@ -101,7 +114,13 @@ export function scriptRoutes(database: Database, now: () => string) {
       const script = context.req.valid('json')
       needPrinter(script.printerId)
       needFreeName(database, script.name)
-      return context.json(scriptById(database, addScript(database, script, now())), 201)
+      const { cameFrom: origin, ...rest } = script
+      const id = writing(database, () => {
+        const made = addScript(database, rest, now())
+        if (origin) keepCameFrom(made, origin)
+        return made
+      })
+      return context.json(scriptById(database, id), 201)
     })
     .put('/:id', takes(Change), async context => {
       const change = context.req.valid('json')
@@ -112,8 +131,10 @@ export function scriptRoutes(database: Database, now: () => string) {
       if (before.file !== null && change.printerId !== before.printerId)
         throw new Refused(409, 'A config or macro file stays with its printer. Copy what is in it.', 'printerId')
       const outcome = writing(database, () => {
-        const saved = saveScript(database, id, change, now())
+        const { cameFrom: origin, ...rest } = change
+        const saved = saveScript(database, id, rest, now())
         if (saved === 'saved') writeBack(database, id, now())
+        if (saved === 'saved' && origin) keepCameFrom(id, origin)
         return saved
       })
       if (outcome === 'stale')

@@ -117,6 +117,8 @@ export function makePool(most: number, limits = limitsOfTexts, file = threadFile
     summarize: (...given) => ask('summarize', given),
     learn: (...given) => ask('learn', given),
     carry: (...given) => ask('carry', given),
+    planCarry: (...given) => ask('planCarry', given),
+    carryChange: (...given) => ask('carryChange', given),
     close,
   }
 }

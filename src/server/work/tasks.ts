@@ -1,7 +1,9 @@
 // What the server lets others work out of a text: a rehearsal, and what a script comes to. Plain data in, plain data out.
 import { type Extra, rehearsalAnswer } from '../../core/answer.ts'
+import { carryAfter } from '../../core/carry/after.ts'
 import { carriedAnswer } from '../../core/carry/answer.ts'
 import { type CarryRequest, carryOver } from '../../core/carry/carry.ts'
+import { type PlanShown, planShown } from '../../core/carry/page.ts'
 import { type GivenFile, learnedAnswer, learnPrinter } from '../../core/learn/learn.ts'
 import { provenFindings } from '../../core/prove.ts'
 import { type RehearsalInput, rehearseScript } from '../../core/round.ts'
@@ -49,7 +51,19 @@ function carry(request: CarryRequest): { ok: true; json: string } | { ok: false;
   return plan.ok ? { ok: true, json: JSON.stringify(carriedAnswer(plan)) } : plan
 }
 
-export const tasks = { rehearse, summarize, learn, carry }
+/** A plan as its page shows it, or why there is none. */
+function planCarry(request: CarryRequest): { ok: true; plan: PlanShown } | { ok: false; why: string } {
+  const plan = carryOver(request)
+  return plan.ok ? { ok: true, plan: planShown(plan, request.lines?.first) } : plan
+}
+
+/** A change of the original put into what was carried over, or why it can’t be. */
+function carryChange(request: Omit<CarryRequest, 'text'>, was: string, now: string, mine: string) {
+  const after = carryAfter(request, was, now, mine)
+  return after.ok ? { ok: true as const, text: after.text, same: after.same, plan: planShown(after.plan) } : after
+}
+
+export const tasks = { rehearse, summarize, learn, carry, planCarry, carryChange }
 export type Tasks = typeof tasks
 
 /** The tasks as they are asked for: the answer comes in its time, from wherever it is worked out. */
@@ -61,4 +75,6 @@ export const workHere: Work = {
   summarize: async (...given) => tasks.summarize(...given),
   learn: async (...given) => tasks.learn(...given),
   carry: async (...given) => tasks.carry(...given),
+  planCarry: async (...given) => tasks.planCarry(...given),
+  carryChange: async (...given) => tasks.carryChange(...given),
 }

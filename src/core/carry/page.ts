@@ -1,0 +1,57 @@
+// A plan as its page shows it: changes by passages, both texts, what each comes to, and what only the other printer finds.
+import type { Finding } from '../check/finding.ts'
+import type { Round } from '../round.ts'
+import type { CarryPlan } from './carry.ts'
+import type { Change } from './changes.ts'
+
+/** The most strokes of a picture. */
+const mostStrokes = 400
+
+/** A passage of the script with the changes of its lines; `title` is null for what stands between passages. */
+export type CarriedPassage = { title: string | null; changes: Change[] }
+
+const sideShown = ({ durations, filament, strokes, findings, bounds }: Round) => ({
+  durationS: durations.totalS,
+  heatingS: durations.heatingS,
+  massG: filament.massG,
+  pushedMm: filament.pushedMm,
+  bounds,
+  strokes: strokes.slice(0, mostStrokes).map(({ path }) => path),
+  findings: findings.map(shortly),
+})
+
+const shortly = ({ rule, severity, line, message }: Finding) => ({ rule, severity, line, message })
+
+/** What the page needs of a plan, as plain data; `firstLine` is the first of those that were carried. */
+export const planShown = (plan: CarryPlan, firstLine = 1) => ({
+  text: plan.text,
+  passages: byPassages(plan, firstLine),
+  asks: plan.asks.map(ask => ({ ...ask, answered: !plan.open.some(({ key }) => key === ask.key) })),
+  onlyThere: plan.onlyThere.map(shortly),
+  oneWay: plan.oneWay,
+  before: sideShown(plan.before),
+  after: sideShown(plan.after),
+})
+export type PlanShown = ReturnType<typeof planShown>
+
+/** Changes in the order of the text, parted where the script's passages are. */
+function byPassages({ changes, before }: CarryPlan, firstLine: number): CarriedPassage[] {
+  const parts: CarriedPassage[] = []
+  const passageOf = (line: number) =>
+    before.passages.find(
+      ({ headingLine, firstLine, lastLine, made }) =>
+        (headingLine ?? firstLine) <= line && line <= (made?.endLine ?? lastLine),
+    )
+  let now: unknown
+  for (const change of changes) {
+    const passage = change.line === null ? now : passageOf(change.line - firstLine + 1)
+    const last = parts.at(-1)
+    if (last && passage === now) last.changes.push(change)
+    else {
+      const title = passage && typeof passage === 'object' && 'title' in passage ? String(passage.title) : null
+      parts.push({ title, changes: [change] })
+    }
+    now = passage
+  }
+  return parts
+}
