@@ -106,6 +106,41 @@ const shots: Shot[] = [
     },
   },
   {
+    name: 'carry-over',
+    path: '/',
+    prepare: async page => {
+      await carry(page, 'Half and half', 'Dunlin')
+      await page.getByText('to answer').waitFor()
+    },
+  },
+  {
+    name: 'carry-small',
+    path: '/',
+    prepare: page => carry(page, 'Everyday', 'Sanderling'),
+  },
+  {
+    name: 'carry-several',
+    path: '/',
+    prepare: async page => {
+      await carry(page, 'Everyday', 'Sanderling')
+      await page.getByRole('link', { name: 'To several printers…' }).click()
+      await page.getByText('Carrying it over…').first().waitFor({ state: 'detached' })
+      await page.waitForTimeout(800)
+    },
+  },
+  {
+    name: 'other-firmware',
+    path: '/',
+    prepare: async page => {
+      await page.getByRole('link', { name: 'Turnstone' }).first().click()
+      await page.getByRole('button', { name: 'Another firmware…' }).click()
+      await page.getByRole('combobox', { name: 'The new firmware' }).click()
+      await page.getByRole('option', { name: 'host firmware' }).click()
+      await page.getByLabel('Version').fill('12.1')
+      await page.waitForTimeout(1500)
+    },
+  },
+  {
     name: 'refrains',
     path: '/refrains',
     prepare: async page => {
@@ -183,6 +218,16 @@ async function openMacro(page: Page, name: string, line: number, bed = ''): Prom
     await field.press('Enter')
   }
   await page.waitForTimeout(800)
+}
+
+/** Carries a script to another printer, from the shelf. */
+async function carry(page: Page, script: string, to: string): Promise<void> {
+  await page.getByRole('button', { name: `What to do with ${script}` }).click()
+  await page.getByRole('menuitem', { name: 'Carry over to…' }).click()
+  await page.getByRole('combobox', { name: 'To' }).click()
+  await page.getByRole('option', { name: new RegExp(`^${to}`) }).click()
+  await page.getByText('Line by line').waitFor()
+  await page.waitForTimeout(600)
 }
 
 async function openHistory(page: Page): Promise<void> {

@@ -22,6 +22,11 @@ const Vocabularies = lazy(async () => ({
 const Macros = lazy(async () => ({ default: (await import('./places/macros/Macros.tsx')).Macros }))
 const History = lazy(async () => ({ default: (await import('./places/history/History.tsx')).History }))
 const SideBySide = lazy(async () => ({ default: (await import('./places/beside/SideBySide.tsx')).SideBySide }))
+const CarryPage = lazy(async () => ({ default: (await import('./places/carry/CarryPage.tsx')).CarryPage }))
+const CarryToSeveral = lazy(async () => ({ default: (await import('./places/carry/Several.tsx')).CarryToSeveral }))
+const OtherFirmware = lazy(async () => ({
+  default: (await import('./places/carry/OtherFirmware.tsx')).OtherFirmware,
+}))
 const Refrains = lazy(async () => ({ default: (await import('./places/refrains/Refrains.tsx')).Refrains }))
 const KeepingPlace = lazy(async () => ({ default: (await import('./places/keeping/KeepingPlace.tsx')).KeepingPlace }))
 const PrinterPage = lazy(async () => ({ default: (await import('./places/printers/PrinterPage.tsx')).PrinterPage }))
@@ -49,6 +54,9 @@ const elements: Record<Path, ReactElement> = {
   '/jobs': <Jobs />,
   '/history/:id': <History />,
   '/side-by-side': <SideBySide />,
+  '/carry/:id': <CarryPage />,
+  '/carry/:id/several': <CarryToSeveral />,
+  '/printers/:id/firmware': <OtherFirmware />,
   '/refrains': <Refrains />,
   '/keeping': <KeepingPlace />,
   '/printers/new': <NewPrinter />,

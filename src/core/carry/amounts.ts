@@ -3,6 +3,7 @@ import { widestNozzles } from '../check/rules/bead-too-fat.ts'
 import { beadAreaMm2, toolFilamentAreaMm2 } from '../machine/outcome.ts'
 import type { Modes, Position } from '../machine/state.ts'
 import { counterAfter, type Step, stepsOfCommand } from '../machine/trace.ts'
+import { type Axis, axes } from '../model/printer.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
 import { type Side, toolThere } from './sides.ts'
 
@@ -129,17 +130,18 @@ export function mostFeed(
   { from, to }: { from: Side; to: Side },
   tool: number,
   wantedMmMin: number,
+  here: { from: Position; to: Position },
   ends: { from: Position; to: Position },
   filament: FilamentThere | null,
 ): { mmMin: number; why: string } {
   const { printer } = to
   const toolTo = printer.tools[toolThere(to, tool) ?? 0]
-  const way = (axis: 'x' | 'y' | 'z') => ends.to[axis] - ends.from[axis] || 0
-  const [x, y, z] = [way('x'), way('y'), way('z')]
-  const length = Math.hypot(x, y, z)
+  const length = Math.hypot(...spanOf(ends))
   const limits = printer.highestSpeedMmS
   const limitOf = (axis: 'x' | 'y' | 'z' | 'e') =>
-    wantedMmMin > from.printer.highestSpeedMmS[axis] * 60 ? Number.POSITIVE_INFINITY : limits[axis]
+    (axis === 'e' || aloneOn(here) === axis) && wantedMmMin > from.printer.highestSpeedMmS[axis] * 60
+      ? Number.POSITIVE_INFINITY
+      : limits[axis]
   if (length === 0) {
     if (!filament || filament.there === 0) return none
     const melts = filament.repays
@@ -149,8 +151,7 @@ export function mostFeed(
       ? { mmMin: melts * 60, why: meltsWhy(printer.name, toolTo?.highestFlowMm3S) }
       : { mmMin: limitOf('e') * 60, why: `The filament of ${printer.name} goes ${limits.e} mm/s at most.` }
   }
-  const shares = { x: x / length, y: y / length, z: z / length }
-  const axis = (['x', 'y', 'z'] as const).find(each => Math.abs(shares[each]) > nearlyAlone)
+  const axis = aloneOn(ends)
   const alone = axis ? limitOf(axis) * 60 : Number.POSITIVE_INFINITY
   const flow =
     filament && filament.beadMm2 > 0
@@ -158,6 +159,16 @@ export function mostFeed(
       : Number.POSITIVE_INFINITY
   if (flow < alone) return { mmMin: flow, why: meltsWhy(printer.name, toolTo?.highestFlowMm3S) }
   return { mmMin: alone, why: `${axis?.toUpperCase()} of ${printer.name} goes ${limits[axis ?? 'x']} mm/s at most.` }
+}
+
+/** How far a move goes along each axis, mm; nothing where that is not known. */
+const spanOf = ({ from, to }: { from: Position; to: Position }): number[] =>
+  axes.map(axis => to[axis] - from[axis] || 0)
+
+/** The axis that a move goes along nearly alone. */
+const aloneOn = (ends: { from: Position; to: Position }): Axis | undefined => {
+  const span = spanOf(ends)
+  return axes.find((_, i) => Math.abs(span[i] ?? 0) > nearlyAlone * Math.hypot(...span))
 }
 
 const none = { mmMin: Number.POSITIVE_INFINITY, why: '' }

@@ -45,7 +45,8 @@ export function carryOver(request: CarryRequest): Carried {
   const { text, lines, refused = [] } = request
   const [from, to] = [sideOf(request.from), sideOf(request.to)]
   const same = sameMachine(from, to)
-  if (same && JSON.stringify(from.printer) === JSON.stringify(to.printer))
+  // A passage may well go into another script of its own printer.
+  if (same && !lines && JSON.stringify(from.printer) === JSON.stringify(to.printer))
     return { ok: false, why: `It is a script of ${from.printer.name} already.` }
   const raws = splitLines(text)
   if (lines && !(lines.first >= 1 && lines.first <= lines.last && lines.last <= raws.length))

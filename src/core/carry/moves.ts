@@ -109,7 +109,7 @@ export class Moves {
           }
         } else if (Math.abs(value - had) >= 5e-4) {
           edits.push(replacePiece(line, wordE, writtenAs(wordE, value)))
-          if (filament.why) whys.push(filament.why)
+          if (filament.why && !whys.some(why => why.includes('bead stays'))) whys.push(filament.why)
         }
       }
       there.counter = counted
@@ -233,7 +233,9 @@ export class Moves {
     const word = wordOf(own, 'F')
     const wanted = after.feedMmMin
     if (wanted === null) return
-    const most = mostFeed({ from: this.from, to }, Math.max(0, before.tool), wanted, ends, filament)
+    const move = this.places.move(ran.row)
+    const here = move ?? ends
+    const most = mostFeed({ from: this.from, to }, Math.max(0, before.tool), wanted, here, ends, filament)
     const capped = wanted > most.mmMin * 1.001 ? Math.floor(most.mmMin) : wanted
     const scale = before.units === 'inch' ? mmPerInch : 1
     if (word) {

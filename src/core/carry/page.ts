@@ -1,5 +1,6 @@
 // A plan as its page shows it: changes by passages, both texts, what each comes to, and what only the other printer finds.
 import type { Finding } from '../check/finding.ts'
+import { rules } from '../check/rules.ts'
 import type { Round } from '../round.ts'
 import type { CarryPlan } from './carry.ts'
 import type { Change } from './changes.ts'
@@ -7,8 +8,10 @@ import type { Change } from './changes.ts'
 /** The most strokes of a picture. */
 const mostStrokes = 400
 
+/** A change with the line that it is of; null for what is added. */
+export type ChangeShown = Change & { was: string | null }
 /** A passage of the script with the changes of its lines; `title` is null for what stands between passages. */
-export type CarriedPassage = { title: string | null; changes: Change[] }
+export type CarriedPassage = { title: string | null; changes: ChangeShown[] }
 
 const sideShown = ({ durations, filament, strokes, findings, bounds }: Round) => ({
   durationS: durations.totalS,
@@ -20,7 +23,13 @@ const sideShown = ({ durations, filament, strokes, findings, bounds }: Round) =>
   findings: findings.map(shortly),
 })
 
-const shortly = ({ rule, severity, line, message }: Finding) => ({ rule, severity, line, message })
+const shortly = ({ rule, severity, line, message }: Finding) => ({
+  rule,
+  title: rules.find(({ name }) => name === rule)?.title ?? rule,
+  severity,
+  line,
+  message,
+})
 
 /** What the page needs of a plan, as plain data; `firstLine` is the first of those that were carried. */
 export const planShown = (plan: CarryPlan, firstLine = 1) => ({
@@ -29,6 +38,10 @@ export const planShown = (plan: CarryPlan, firstLine = 1) => ({
   asks: plan.asks.map(ask => ({ ...ask, answered: !plan.open.some(({ key }) => key === ask.key) })),
   onlyThere: plan.onlyThere.map(shortly),
   oneWay: plan.oneWay,
+  /** What the lines are for, as the weightiest of their passages has it. */
+  kind:
+    plan.before.passages.toSorted((a, b) => b.pushedMm - a.pushedMm || b.endS - b.startS - (a.endS - a.startS))[0]
+      ?.kind ?? 'other',
   before: sideShown(plan.before),
   after: sideShown(plan.after),
 })
@@ -46,10 +59,11 @@ function byPassages({ changes, before }: CarryPlan, firstLine: number): CarriedP
   for (const change of changes) {
     const passage = change.line === null ? now : passageOf(change.line - firstLine + 1)
     const last = parts.at(-1)
-    if (last && passage === now) last.changes.push(change)
+    const was = change.line === null ? null : (before.lines[change.line - firstLine]?.raw ?? '')
+    if (last && passage === now) last.changes.push({ ...change, was })
     else {
       const title = passage && typeof passage === 'object' && 'title' in passage ? String(passage.title) : null
-      parts.push({ title, changes: [change] })
+      parts.push({ title, changes: [{ ...change, was }] })
     }
     now = passage
   }

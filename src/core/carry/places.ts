@@ -7,7 +7,7 @@ import { type Axis, beyondRadiusMm, offBedMm, type Printer, type Span, type Spot
 import type { Rehearsed } from '../script/edits/plan.ts'
 import { type Drawing, drawingsIn, type Move, movesOf, pointsOf } from './drawings.ts'
 import type { Questions } from './questions.ts'
-import type { Side } from './sides.ts'
+import { type Side, sameMachine } from './sides.ts'
 import { type AxisWay, along, drawingThere, heightThere, pointThere, shiftedBy } from './spans.ts'
 
 /** So near to a bucket, a brush or a dock a place is that spot's, mm; over the bed only when nearly on it. */
@@ -56,6 +56,8 @@ export class PlaceMap {
 
   /** Where a place here is there; NaN for an axis that is not known. */
   place(row: number, here: Position): PlaceThere {
+    // A machine with another firmware is still where it was.
+    if (sameMachine(this.from, this.to)) return { to: here, why: null, gone: null, scale: { x: 1, y: 1 } }
     const fine = this.fineAt(row)
     const meant = { x: here.x - fine.x, y: here.y - fine.y, z: here.z - fine.z }
     const [bed, bedThere] = [this.from.printer.bed, this.to.printer.bed]

@@ -1,6 +1,5 @@
 // What becomes of one command: as it is, said otherwise, left out, asked for, or refused; and each with its reason.
 import type { Effect } from '../firmware/effect.ts'
-import type { FirmwareFamily } from '../firmware/spec.ts'
 import type { Command, Line } from '../gcode/line.ts'
 import type { Modes } from '../machine/state.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
@@ -42,9 +41,4 @@ export type Ran<E extends Effect = Effect> = {
   questions: Questions
 }
 
-export const familyName: Record<FirmwareFamily['family'], string> = {
-  board: 'board firmware',
-  host: 'host firmware',
-  'macro-file': 'macro-file firmware',
-  dispensing: 'dispensing firmware',
-}
+export { familyName } from './family-name.ts'

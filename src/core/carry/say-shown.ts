@@ -79,7 +79,7 @@ export function carryShownNothing(ran: Ran<EffectOf<'nothing-shown'>>): Said {
 
 /** Pins, servos, lights and sensors by their names or numbers. */
 const namesOwnThings =
-  /^(?:M42|M280|M282|M260|M355|SET_PIN|SET_SERVO|SET_LED|SET_FILAMENT_SENSOR|MANUAL_STEPPER|SET_FAN_SPEED|SET_TEMPERATURE_FAN_TARGET|SET_STEPPER_ENABLE)$/
+  /^(?:M42|M280|M282|M260|M355|SET_PIN|SET_SERVO|SET_LED|SET_FILAMENT_SENSOR|MANUAL_STEPPER|SET_FAN_SPEED|SET_TEMPERATURE_FAN_TARGET)$/
 /** What puts a probe out and stows it. */
 const probesOnly = /^(?:M401|M402|G31|G32)$/
 

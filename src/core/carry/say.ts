@@ -1,4 +1,5 @@
 // What becomes of a command that moves nothing, effect by effect: one row each, through the other family's phrases.
+import { motorNamed } from '../effects/motors.ts'
 import { toolNamed } from '../effects/tool.ts'
 import type { Does, Effect, EffectOf } from '../firmware/effect.ts'
 import { addressOf } from '../firmware/tools.ts'
@@ -58,10 +59,13 @@ function carryFlow(ran: Ran<EffectOf<'flow-override'>>): Said {
 const carryMotors: Sayer<'motors'> = ran => {
   const { own, command, effect, from, to } = ran
   if (takenAsItIs(own, from, to)) return same
-  const letters = (['x', 'y', 'z', 'e'] as const).filter(
-    each => effect.axesApart && hasLetter(command, each.toUpperCase()),
+  const named = effect.byName ? motorNamed(command, effect.byName.motor) : null
+  const letters = (['x', 'y', 'z', 'e'] as const).filter(each =>
+    effect.byName ? each === named : effect.axesApart && hasLetter(command, each.toUpperCase()),
   )
-  if (effect.on) return leftOut('Motors go on by themselves with the next move.')
+  if (effect.byName && named === null) return leftOut(`It names a motor of ${from.printer.name}.`)
+  if (effect.byName ? numberOf(command, effect.byName.on) !== 0 : effect.on)
+    return leftOut('Motors go on by themselves with the next move.')
   return through(ran, to.family.phrases.motorsOff(letters.length ? letters : null), 'motors to turn off')
 }
 

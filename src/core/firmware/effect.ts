@@ -57,7 +57,8 @@ export type Effect =
   | { does: 'align'; file: string | null }
   /** On or off always, or as the letter says (0 off, more on); the mesh's own name stands under `mesh`. */
   | { does: 'levelling'; set: 'on' | 'off' | { by: string }; mesh: string | null }
-  | { does: 'motors'; on: boolean; axesApart: boolean }
+  /** One motor by its name under a key, on or off by another, where `byName` says which. */
+  | { does: 'motors'; on: boolean; axesApart: boolean; byName?: { motor: string; on: string } }
   // Heat and air
   /** The target is the first of `targets` that the line has; one in `coolingToo` waits for cooling as well, and all do where `both`. */
   | {

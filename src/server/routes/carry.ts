@@ -2,10 +2,12 @@
 // shows it; …/after/:id: a later change of the original, for a script that was carried over.
 import { Hono } from 'hono'
 import * as v from 'valibot'
-import { CarryAsked } from '../../core/model/came-from.ts'
+import { type CameFrom, CarryAsked } from '../../core/model/came-from.ts'
 import { count, plainText } from '../../core/model/pieces.ts'
 import { Firmware, type Printer } from '../../core/model/printer.ts'
 import { Moment, ScriptText } from '../../core/model/script.ts'
+import type { RehearsalInput } from '../../core/round.ts'
+import { passageKinds } from '../../core/script/purposes.ts'
 import { inputAsked, JobAsked, MaterialAsked, PrinterAsked, worked } from '../asked.ts'
 import { allEntries } from '../catalog.ts'
 import type { Database } from '../database.ts'
@@ -36,6 +38,22 @@ const Plan = v.strictObject({
   firmware: v.optional(v.nullable(Firmware), null),
   job: v.optional(v.nullable(plainText(80)), null),
   asked: CarryAsked,
+})
+
+/** Where a script came from, its original as it is now, and what came since as a change of this script; null where nothing did. */
+type CarriedAfter = {
+  from: CameFrom
+  original: { id: number; name: string; printer: string; revision: number; note: string; revisionId: number } | null
+  change: Awaited<ReturnType<Work['carryChange']>> | null
+}
+
+/** A part that is to go into another script. */
+const Into = v.strictObject({
+  text: ScriptText,
+  printerId: count,
+  moment: Moment,
+  kind: v.picklist(passageKinds),
+  part: ScriptText,
 })
 
 export function carryRoutes(database: Database, work: Work) {
@@ -83,39 +101,40 @@ export function carryRoutes(database: Database, work: Work) {
       if (!answer.ok) throw new Refused(400, answer.why, 'asked')
       return context.json(answer.plan)
     })
+    .post('/into', takes(Into), async context => {
+      const { text, printerId, moment, kind, part } = context.req.valid('json')
+      const input = inputAsked(database, { printer: printerBy(printerId), job: usualJob(null), moment })
+      return context.json(await worked(work.intoScript(text, input, kind, part), 'text'))
+    })
     .get('/after/:id', async context => {
       const id = Number(context.req.param('id'))
       const script = scriptById(database, id)
       const origin = script && originOf(database, id)
       if (!script || !origin) throw new Refused(404, 'This script was not carried over from another.')
-      if (!origin.now) return context.json({ from: origin.from, original: null, change: null })
-      const { was, newest, ...original } = origin.now
-      if (was.number === newest.number || origin.from.asked.lines)
-        return context.json({
-          from: origin.from,
-          original: { ...original, newest: newest.number, note: newest.note, revisionId: newest.id },
-          change: null,
-        })
-      const job = usualJob(null)
-      const { moment } = script
-      const { lines: _, ...how } = origin.from.asked
-      const change = await worked(
-        work.carryChange(
-          {
-            from: inputAsked(database, { printer: printerBy(original.printerId), job, moment }),
-            to: inputAsked(database, { printer: printerBy(script.printerId), job, moment }),
-            ...how,
-          },
-          was.text,
-          newest.text,
-          script.text,
-        ),
-        'text',
-      )
-      return context.json({
+      const { now } = origin
+      const answer: CarriedAfter = {
         from: origin.from,
-        original: { ...original, newest: newest.number, note: newest.note, revisionId: newest.id },
-        change,
-      })
+        original: now && {
+          id: now.scriptId,
+          name: now.script,
+          printer: now.printer,
+          revision: now.newest.number,
+          note: now.newest.note,
+          revisionId: now.newest.id,
+        },
+        change: null,
+      }
+      if (now && now.was.number < now.newest.number && !origin.from.asked.lines) {
+        const job = usualJob(null)
+        const { lines: _, ...how } = origin.from.asked
+        const [from, to] = [now.printerId, script.printerId].map(each =>
+          inputAsked(database, { printer: printerBy(each), job, moment: script.moment }),
+        ) as [RehearsalInput, RehearsalInput]
+        answer.change = await worked(
+          work.carryChange({ from, to, ...how }, now.was.text, now.newest.text, script.text),
+          'text',
+        )
+      }
+      return context.json(answer)
     })
 }

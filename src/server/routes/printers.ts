@@ -1,15 +1,17 @@
 // /api/printers: made, changed and given up; PUT /:id/firmware, …/macros and …/macro-files: what a printer runs, as identified and confirmed, and its macros.
 import { Hono } from 'hono'
 import * as v from 'valibot'
-import { listOf, plainText } from '../../core/model/pieces.ts'
+import { familyName } from '../../core/carry/family-name.ts'
+import { count, listOf, plainText } from '../../core/model/pieces.ts'
 import { Firmware, MacroFile, Printer } from '../../core/model/printer.ts'
-import { nameKey } from '../../core/model/script.ts'
+import { nameKey, ScriptText } from '../../core/model/script.ts'
 import { binThing } from '../bin.ts'
 import { addEntry, allEntries, changeEntry, earlierOf } from '../catalog.ts'
 import { type Database, writing } from '../database.ts'
 import { syncDocuments } from '../documents.ts'
 import { Refused, takes } from '../requests.ts'
-import { allDocuments } from '../scripts.ts'
+import { allDocuments, saveScript, scriptById } from '../scripts.ts'
+import { addVariant, variantNamed } from '../variants.ts'
 
 const Macros = v.strictObject({
   macros: plainText(400_000),
@@ -24,6 +26,40 @@ const MacroFiles = v.strictObject({
     ),
   ),
 })
+
+/** A printer’s firmware, and its scripts as they are for it. */
+const OtherFirmware = v.strictObject({
+  firmware: Firmware,
+  scripts: listOf(v.strictObject({ id: count, base: count, identity: plainText(80), text: ScriptText }), 10_000),
+})
+
+type CarriedScript = v.InferOutput<typeof OtherFirmware>['scripts'][number]
+
+/** A script as it is for a printer’s new firmware: its next revision, or a variant of its own beside what came with the printer. */
+function carryTo(
+  database: Database,
+  printerId: number,
+  script: CarriedScript,
+  firmware: Printer['firmware'],
+  now: string,
+): void {
+  const { id, base, identity, text } = script
+  const saved = scriptById(database, id)
+  if (!saved || saved.printerId !== printerId)
+    throw new Refused(409, 'One of the scripts is no longer this printer’s.', 'scripts')
+  const to = `${familyName[firmware.family]} ${firmware.version}`
+  const note = `Carried over to ${to}.`
+  if (saved.stock && text !== saved.text) {
+    const name = `For ${to}`
+    if (variantNamed(database, id, name))
+      throw new Refused(409, `“${saved.name}” has a variant “${name}” already.`, 'scripts')
+    addVariant(database, id, { name, text, note, bornOf: saved.revisionId }, now)
+    return
+  }
+  const outcome = saveScript(database, id, { text, note, printerId, moment: saved.moment, base, identity }, now)
+  if (outcome !== 'saved')
+    throw new Refused(409, `“${saved.name}” was saved elsewhere in the meantime. Open this page afresh.`, 'scripts')
+}
 
 /** Why a file has a new revision that nobody saved by itself. */
 const changedWithPrinter = 'Changed on the printer’s own pages.'
@@ -103,6 +139,20 @@ export function printerRoutes(database: Database, now: () => string) {
     .put('/:id/firmware', takes(Firmware), async context => {
       const firmware = context.req.valid('json')
       return context.json(change(context.req.param('id'), { firmware }))
+    })
+    .put('/:id/other-firmware', takes(OtherFirmware), async context => {
+      const { firmware, scripts } = context.req.valid('json')
+      const id = Number(context.req.param('id'))
+      return context.json(
+        writing(database, () => {
+          const before = allEntries(database, 'printers').find(each => each.id === id)?.data.firmware.family
+          // What another family reads is nothing to this one.
+          const files = before === firmware.family ? {} : { macros: '', configFiles: [], macroFiles: [] }
+          const printer = change(context.req.param('id'), { firmware, ...files })
+          for (const script of scripts) carryTo(database, id, script, firmware, now())
+          return printer
+        }),
+      )
     })
     .put('/:id/macros', takes(Macros), async context => {
       const { macros } = context.req.valid('json')

@@ -119,6 +119,7 @@ export function makePool(most: number, limits = limitsOfTexts, file = threadFile
     carry: (...given) => ask('carry', given),
     planCarry: (...given) => ask('planCarry', given),
     carryChange: (...given) => ask('carryChange', given),
+    intoScript: (...given) => ask('intoScript', given),
     close,
   }
 }

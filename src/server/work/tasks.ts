@@ -3,12 +3,14 @@ import { type Extra, rehearsalAnswer } from '../../core/answer.ts'
 import { carryAfter } from '../../core/carry/after.ts'
 import { carriedAnswer } from '../../core/carry/answer.ts'
 import { type CarryRequest, carryOver } from '../../core/carry/carry.ts'
+import { placesInto } from '../../core/carry/into.ts'
 import { type PlanShown, planShown } from '../../core/carry/page.ts'
 import { type GivenFile, learnedAnswer, learnPrinter } from '../../core/learn/learn.ts'
 import { provenFindings } from '../../core/prove.ts'
 import { type RehearsalInput, rehearseScript } from '../../core/round.ts'
 import { misfit, type Run } from '../../core/runs/fits.ts'
 import { runOne } from '../../core/runs/many.ts'
+import type { PassageKind } from '../../core/script/passages.ts'
 
 /** The most strokes kept for a small picture of the bed. */
 const mostStrokes = 60
@@ -63,7 +65,11 @@ function carryChange(request: Omit<CarryRequest, 'text'>, was: string, now: stri
   return after.ok ? { ok: true as const, text: after.text, same: after.same, plan: planShown(after.plan) } : after
 }
 
-export const tasks = { rehearse, summarize, learn, carry, planCarry, carryChange }
+/** Where a part could go in another script of this setting. */
+const intoScript = (text: string, setting: RehearsalInput, kind: PassageKind, part: string) =>
+  placesInto(rehearseScript(text, setting), kind, part)
+
+export const tasks = { rehearse, summarize, learn, carry, planCarry, carryChange, intoScript }
 export type Tasks = typeof tasks
 
 /** The tasks as they are asked for: the answer comes in its time, from wherever it is worked out. */
@@ -77,4 +83,5 @@ export const workHere: Work = {
   carry: async (...given) => tasks.carry(...given),
   planCarry: async (...given) => tasks.planCarry(...given),
   carryChange: async (...given) => tasks.carryChange(...given),
+  intoScript: async (...given) => tasks.intoScript(...given),
 }

@@ -55,6 +55,16 @@ function deskActions(navigate: NavigateFunction): Action[] {
             name: 'Beside what is saved',
             run: () => void navigate(`/side-by-side?left=script-${saved.id}&right=desk`),
           },
+          ...(saved.file === null
+            ? [
+                {
+                  group: desk,
+                  name: 'Carry over to…',
+                  also: 'another printer firmware convert translate port adapt bring',
+                  run: () => void navigate(`/carry/${saved.id}`),
+                },
+              ]
+            : []),
           { group: desk, name: 'Run it against many jobs', run: () => void navigate(`/runs?script=${saved.id}`) },
           { group: desk, name: 'Go back to what is saved', run: () => void goBackToSaved() },
         ]

@@ -14,6 +14,9 @@ export type { ShelfPrinter, Use } from '../../core/model/kept.ts'
 
 export type Kept<T> = { id: number; data: T }
 export type Things = Awaited<ReturnType<typeof api.things>>
+export type PlanShown = Awaited<ReturnType<typeof api.planCarry>>
+export type Change = PlanShown['passages'][number]['changes'][number]
+export type ChangeKind = Change['kind']
 export type Summary = Awaited<ReturnType<typeof api.summaries>>[string]
 
 /** A request that failed, with the sentence to show. */
@@ -67,9 +70,13 @@ function formFor(file: File, decisions: Record<string, ArchiveDecision>) {
 
 const at = (id: number | string) => ({ param: { id: String(id) } })
 const inBin = ({ sort, id }: Binned) => ({ param: { sort, id: String(id) } })
-const { scripts, revisions, trials, refrains, archive, bin, materials, jobs, vocabularies, taught, printers } = client
+const { carry, scripts, revisions, trials, refrains, archive, bin, materials, jobs, vocabularies, taught, printers } =
+  client
 
 export const api = {
+  planCarry: (json: Body<typeof carry.plan.$post>) => answer(carry.plan.$post({ json })),
+  carriedAfter: (id: number) => answer(carry.after[':id'].$get(at(id))),
+  placesInto: (json: Body<typeof carry.into.$post>) => answer(carry.into.$post({ json })),
   things: () => answer(client.things.$get()),
   shelf: () => answer(client.shelf.$get()),
   /** What some scripts come to: those that are known, and as many others as an answer has time for. */
@@ -140,6 +147,8 @@ export const api = {
   changePrinter: (id: number, json: Printer) => change(printers[':id'].$put({ ...at(id), json })),
   earlierPrinters: (id: number) => answer(printers[':id'].earlier.$get(at(id))),
   removePrinter: (id: number) => change(printers[':id'].$delete(at(id))),
+  changeFirmware: (id: number, json: Body<(typeof printers)[':id']['other-firmware']['$put']>) =>
+    change(printers[':id']['other-firmware'].$put({ ...at(id), json })),
   setMacroFiles: (id: number, macroFiles: MacroFile[]) =>
     change(printers[':id']['macro-files'].$put({ ...at(id), json: { macroFiles } })),
   setMacros: (id: number, macros: string) => change(printers[':id'].macros.$put({ ...at(id), json: { macros } })),

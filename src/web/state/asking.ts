@@ -7,6 +7,8 @@ const things = { queryKey: ['things'], queryFn: () => api.things() }
 const shelf = { queryKey: ['shelf'], queryFn: () => api.shelf() }
 const story = (id: string) => ({ queryKey: ['story', id], queryFn: () => api.story(id) })
 
+export const useScript = (id: number | string) =>
+  useQuery({ queryKey: ['script', String(id)], queryFn: () => api.script(String(id)) })
 export const useThings = () => useQuery(things)
 export const useShelf = () => useQuery(shelf)
 export const useStory = (id: number | string) => useQuery(story(String(id)))

@@ -87,7 +87,7 @@ export const state: CommandSpec[] = [
   row(
     'SET_STEPPER_ENABLE',
     'One motor on or off',
-    housekeeping,
+    { does: 'motors', on: true, axesApart: true, byName: { motor: 'STEPPER', on: 'ENABLE' } },
     [text('STEPPER', 'which'), num('ENABLE', 'on', 'switch')],
     'SET_STEPPER_ENABLE STEPPER=stepper_x ENABLE=1',
   ),

@@ -13,10 +13,11 @@ import type { ShelfPrinter, Things } from '../../state/api.ts'
 import { fetchStory, fetchThings, useShelf } from '../../state/asking.ts'
 import { carriedAcrossAside, compareAside } from '../../state/rehearser.ts'
 import { usualSetting } from '../../state/setting.ts'
+import { asUnsavedChange } from '../../state/unsaved.ts'
 import { BothBeds } from './BothBeds.tsx'
 import { BothOutcomes } from './BothOutcomes.tsx'
 import { PassagePairs } from './PassagePairs.tsx'
-import { asUnsavedChange, choicesFrom, type Side, sideFor } from './sides.ts'
+import { choicesFrom, type Side, sideFor } from './sides.ts'
 
 const none: ShelfPrinter[] = []
 

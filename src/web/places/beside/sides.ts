@@ -2,8 +2,8 @@
 
 import type { Moment } from '../../../core/model/script.ts'
 import { api, type ShelfPrinter } from '../../state/api.ts'
-import { findDraft, keepDraft, savedDraftKey } from '../../state/drafts.ts'
-import { fromEditor, toEditor } from '../../state/separator.ts'
+import { findDraft, savedDraftKey } from '../../state/drafts.ts'
+import { fromEditor } from '../../state/separator.ts'
 
 export type Side = {
   /** As the address has it: `script-3`, `revision-12`, `desk-3`, `text`. */
@@ -67,22 +67,3 @@ export const choicesFrom = (printers: readonly ShelfPrinter[]) =>
   printers.flatMap(({ printer, scripts, files }) =>
     [...scripts, ...files].map(({ id, name }) => ({ value: `script-${id}`, label: name, about: printer.name })),
   )
-
-/** Makes a text the unsaved change of a script, as if it had been written on the Desk. */
-export async function asUnsavedChange(scriptId: number, text: string): Promise<void> {
-  const script = await api.script(String(scriptId))
-  const { printerId, moment, name, revision: base } = script
-  const draft = await findDraft(savedDraftKey(script))
-  await keepDraft(savedDraftKey(script), {
-    materialName: '',
-    jobName: '',
-    printerId,
-    moment,
-    name,
-    base,
-    baseAt: script.changedAt,
-    ...draft,
-    ...toEditor(text),
-    changedAt: new Date().toISOString(),
-  })
-}

@@ -1,5 +1,5 @@
 // A printer: everything that is known of it, its bed drawn as it is entered, and what a change does to its scripts.
-import { Copy, Download, FileSearch, History } from 'lucide-react'
+import { Copy, Cpu, Download, FileSearch, History } from 'lucide-react'
 import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import type { SavedScript } from '../../../core/model/kept.ts'
@@ -11,6 +11,7 @@ import { EarlierPanel } from '../../parts/EarlierPanel.tsx'
 import { EffectCard } from '../../parts/EffectCard.tsx'
 import { Leaving } from '../../parts/Leaving.tsx'
 import { Notice } from '../../parts/Notice.tsx'
+import { PageLink } from '../../parts/Press.tsx'
 import { useForm } from '../../parts/useForm.ts'
 import { useTitle } from '../../parts/useTitle.ts'
 import { Waiting } from '../../parts/Waiting.tsx'
@@ -78,6 +79,9 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
           </p>
         </div>
         <Button onClick={() => setAsking(true)}>Throw away…</Button>
+        <Button onClick={() => void navigate(`/printers/${id}/firmware`)}>
+          <Cpu size={15} aria-hidden /> Another firmware…
+        </Button>
         <Button onClick={() => void navigate(`/printers/learn?for=${id}`)}>
           <FileSearch size={15} aria-hidden /> Learn from files…
         </Button>
@@ -144,6 +148,7 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
           <BedPad printer={printer} onChange={change} />
           <PlacesForm printer={printer} onChange={change} />
           <EffectCard before={saved} after={printer} scripts={scripts} things={things} />
+          {scripts.length > 0 && <ItsScripts scripts={scripts} />}
         </div>
       </div>
       {asking && (
@@ -175,3 +180,26 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
     </form>
   )
 }
+
+/** Its scripts, each to be opened or carried to another printer. */
+const ItsScripts = ({ scripts }: { scripts: readonly SavedScript[] }) => (
+  <section aria-label="Its scripts" className="rounded-card border border-rule bg-raised px-4 py-3">
+    <h2 className="font-serif text-[18px] font-semibold">Its scripts</h2>
+    <ul className="mt-1 grid gap-1 text-[15px]">
+      {scripts.map(({ id, name }) => (
+        <li key={id} className="flex items-baseline gap-3">
+          <PageLink to={`/desk/${id}`} className="min-w-0 flex-1 truncate hover:text-heat" title={name}>
+            {name}
+          </PageLink>
+          <PageLink
+            to={`/carry/${id}`}
+            aria-label={`Carry “${name}” over to…`}
+            className="text-[14px] text-heat underline"
+          >
+            Carry over to…
+          </PageLink>
+        </li>
+      ))}
+    </ul>
+  </section>
+)

@@ -1,5 +1,5 @@
 // What can be done with a script on the shelf: its history, another beside it, another name, the bin.
-import { BookOpen, Columns2, Ellipsis, Pencil, Play, Trash2 } from 'lucide-react'
+import { ArrowRightLeft, BookOpen, Columns2, Ellipsis, Pencil, Play, Trash2 } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
@@ -39,6 +39,9 @@ export function ScriptMenu({ script }: { script: ScriptHead }) {
             </MenuItem>
             <MenuItem onSelect={() => void navigate(`/side-by-side?left=script-${id}&right=text`)}>
               <Columns2 size={15} aria-hidden /> Beside another…
+            </MenuItem>
+            <MenuItem onSelect={() => void navigate(`/carry/${id}`)}>
+              <ArrowRightLeft size={15} aria-hidden /> Carry over to…
             </MenuItem>
             <MenuItem onSelect={() => void navigate(`/runs?script=${id}`)}>
               <Play size={15} aria-hidden /> Run it against many jobs

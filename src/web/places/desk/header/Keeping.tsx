@@ -1,5 +1,15 @@
 // Saving: at once with a note made from the change, with a note of one's own, as a variant, or as another script.
-import { BookOpen, ChevronDown, Columns2, FilePlus, GitBranch, Lock, MessageSquare, Trash2 } from 'lucide-react'
+import {
+  ArrowRightLeft,
+  BookOpen,
+  ChevronDown,
+  Columns2,
+  FilePlus,
+  GitBranch,
+  Lock,
+  MessageSquare,
+  Trash2,
+} from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import { useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
@@ -84,6 +94,11 @@ export function Keeping({ open, things, onSaid }: Props) {
                 <MenuItem onSelect={() => void navigate(`/history/${saved.id}`)}>
                   <BookOpen size={15} aria-hidden /> Its history
                 </MenuItem>
+                {saved.file === null && (
+                  <MenuItem onSelect={() => void navigate(`/carry/${saved.id}`)}>
+                    <ArrowRightLeft size={15} aria-hidden /> Carry over to…
+                  </MenuItem>
+                )}
                 {saved.file !== null && (
                   <MenuItem
                     onSelect={() =>

@@ -2,11 +2,12 @@
 import { Ellipsis, Moon } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import { useState } from 'react'
+import { useNavigate } from 'react-router'
 import { duration, plain } from '../../../../core/format.ts'
 import type { Passage } from '../../../../core/script/passages.ts'
 import { MenuItem, menuLook } from '../../../parts/menu.tsx'
 import { Press } from '../../../parts/Press.tsx'
-import { type Seen, selectLines } from '../../../state/desk.ts'
+import { hasUnsavedChange, type Seen, selectLines, useDesk } from '../../../state/desk.ts'
 import { propose } from '../../../state/preview.ts'
 import { RefrainPanel } from './RefrainPanel.tsx'
 import { RenamePanel } from './RenamePanel.tsx'
@@ -113,6 +114,7 @@ function Row({ passage, open, onRename, onRefrain, small = false }: RowProps) {
             )}
             <MenuItem onSelect={() => onRename(passage)}>Rename…</MenuItem>
             <MenuItem onSelect={() => onRefrain(passage)}>Make it a refrain…</MenuItem>
+            <BringItem passage={passage} />
             <MenuItem onSelect={() => void propose({ do: 'move-up', at: firstLine })}>Move up</MenuItem>
             <MenuItem onSelect={() => void propose({ do: 'move-down', at: firstLine })}>Move down</MenuItem>
             <MenuItem onSelect={() => void propose({ do: 'duplicate', at: firstLine })}>Copy</MenuItem>
@@ -121,5 +123,19 @@ function Row({ passage, open, onRename, onRefrain, small = false }: RowProps) {
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
     </div>
+  )
+}
+
+/** Leads to where a passage is brought to another script; the page reads what is saved. */
+function BringItem({ passage }: { passage: Passage }) {
+  const navigate = useNavigate()
+  const saved = useDesk(({ open }) => (open?.saved?.file === null ? open.saved.id : null))
+  const unsaved = useDesk(({ open }) => open !== null && hasUnsavedChange(open))
+  if (saved === null) return null
+  const [first, last] = [passage.headingLine ?? passage.firstLine, passage.made?.endLine ?? passage.lastLine]
+  return (
+    <MenuItem disabled={unsaved} onSelect={() => void navigate(`/carry/${saved}?lines=${first}-${last}`)}>
+      Bring to another script…{unsaved && <span className="text-soft">save first</span>}
+    </MenuItem>
   )
 }

@@ -1,0 +1,9 @@
+// What a family of firmware is called in a sentence.
+import type { FamilyName } from '../firmware/spec.ts'
+
+export const familyName: Readonly<Record<FamilyName, string>> = {
+  board: 'board firmware',
+  host: 'host firmware',
+  'macro-file': 'macro-file firmware',
+  dispensing: 'dispensing firmware',
+}

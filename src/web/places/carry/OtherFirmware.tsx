@@ -1,0 +1,252 @@
+// A printer that has another firmware now: all its scripts carried over to it at once, each to be looked at, questions and all.
+import { keepPreviousData, useQueries } from '@tanstack/react-query'
+import { useState } from 'react'
+import { useNavigate, useParams } from 'react-router'
+import { familyName } from '../../../core/carry/family-name.ts'
+import { duration, plural } from '../../../core/format.ts'
+import type { CarryAsked } from '../../../core/model/came-from.ts'
+import type { SavedScript } from '../../../core/model/kept.ts'
+import type { Printer } from '../../../core/model/printer.ts'
+import { Button } from '../../parts/Button.tsx'
+import { Choice } from '../../parts/Choice.tsx'
+import { Field, fieldLook } from '../../parts/Field.tsx'
+import { Notice } from '../../parts/Notice.tsx'
+import { Press } from '../../parts/Press.tsx'
+import { seriousOf } from '../../parts/Severity.tsx'
+import { useTitle } from '../../parts/useTitle.ts'
+import { Waiting } from '../../parts/Waiting.tsx'
+import { momentWords } from '../../parts/words.ts'
+import { api, type PlanShown } from '../../state/api.ts'
+import { useScriptsOf } from '../../state/asking.ts'
+import { changesOf, needsOf, nothingAsked } from './asked.ts'
+import { countedKinds } from './kinds.ts'
+import { OnlyThere } from './OnlyThere.tsx'
+import { PlanText } from './PlanText.tsx'
+import { Questions } from './Questions.tsx'
+
+type Firmware = Printer['firmware']
+type Family = Firmware['family']
+const familyNames: readonly Family[] = ['board', 'host', 'macro-file', 'dispensing']
+
+export function OtherFirmware() {
+  const { id = '' } = useParams()
+  const asked = useScriptsOf(Number(id))
+  if (!asked.data) return <Waiting on={[asked]} what="the printer" />
+  const printer = asked.data.things.printers.find(each => String(each.id) === id)?.data
+  if (!printer)
+    return (
+      <div className="p-6">
+        <Notice>There is no printer {id}.</Notice>
+      </div>
+    )
+  return <OnePrinter key={id} id={Number(id)} printer={printer} scripts={asked.data.scripts} />
+}
+
+type Props = { id: number; printer: Printer; scripts: readonly SavedScript[] }
+
+function OnePrinter({ id, printer, scripts }: Props) {
+  const navigate = useNavigate()
+  useTitle(`Another firmware for ${printer.name}`)
+  const { firmware: now } = printer
+  const [family, setFamily] = useState<Family>(now.family)
+  const [version, setVersion] = useState(now.version)
+  const [asked, setAsked] = useState<Readonly<Record<number, CarryAsked>>>({})
+  const [unticked, setUnticked] = useState<ReadonlySet<number>>(new Set())
+  const [problem, setProblem] = useState<string | null>(null)
+  const firmware: Firmware = { family, version: version.trim(), abilities: {} }
+  const readable = /^\d+(\.\d+)*$/.test(firmware.version)
+  const differs = readable && (family !== now.family || firmware.version !== now.version)
+  const plans = useQueries({
+    queries: scripts.map(({ id: scriptId, revisionId, text, moment }) => ({
+      queryKey: ['firmware', scriptId, revisionId, firmware, asked[scriptId] ?? nothingAsked],
+      enabled: differs,
+      queryFn: () =>
+        api.planCarry({ text, moment, from: id, to: id, firmware, asked: asked[scriptId] ?? nothingAsked }),
+      placeholderData: keepPreviousData,
+      retry: false,
+    })),
+  })
+  const all = plans.every(({ data, error }) => data ?? error)
+  const files = printer.macros !== '' || printer.configFiles.length > 0 || printer.macroFiles.length > 0
+  const save = async () => {
+    try {
+      await api.changeFirmware(id, {
+        firmware,
+        scripts: scripts.flatMap(({ id: scriptId, revision, identity }, i) => {
+          const text = plans[i]?.data?.text
+          return text === undefined || unticked.has(scriptId) ? [] : [{ id: scriptId, base: revision, identity, text }]
+        }),
+      })
+      await navigate(`/printers/${id}`)
+    } catch (error) {
+      setProblem((error as Error).message)
+    }
+  }
+  return (
+    <div className="mx-auto max-w-[1320px] px-6 py-5 max-[899px]:px-3">
+      <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
+        <div className="min-w-0 flex-1">
+          <h1 className="font-serif text-[27px] font-semibold">{printer.name} has another firmware now</h1>
+          <p className="text-soft">
+            Its scripts are carried from {familyName[now.family]} {now.version} to the new one, all at once.
+          </p>
+        </div>
+        <Button onClick={() => void navigate(`/printers/${id}`)}>Not now</Button>
+        <Button main disabled={!differs || !all} onClick={() => void save()}>
+          Change it, with{' '}
+          {plural(scripts.filter((each, i) => plans[i]?.data && !unticked.has(each.id)).length, 'script')}
+        </Button>
+      </div>
+      <div className="mt-3 flex flex-wrap items-end gap-x-6 gap-y-2">
+        <Choice
+          name="The new firmware"
+          value={family}
+          options={familyNames.map(each => ({ value: each, label: familyName[each] }))}
+          onChange={chosen => setFamily(chosen as Family)}
+        />
+        <div className="w-40">
+          <Field name="Version" {...(!readable && { flaw: 'numbers with points between, as 12.1' })}>
+            {(fieldId, described) => (
+              <input
+                id={fieldId}
+                {...described}
+                value={version}
+                onChange={event => setVersion(event.target.value)}
+                className={fieldLook}
+              />
+            )}
+          </Field>
+        </div>
+        {files && family !== now.family && (
+          <p className="max-w-xl text-[14px] text-warn">
+            Its config and macro files are nothing that {familyName[family]} reads. They go into the bin; what scripts
+            call in them is written out.
+          </p>
+        )}
+      </div>
+      {problem && (
+        <div className="mt-3">
+          <Notice>{problem}</Notice>
+        </div>
+      )}
+      {!differs ? (
+        <p className="mt-5 rounded-card border border-rule bg-raised p-6 text-center text-soft">
+          It has {familyName[now.family]} {now.version}. Choose the family or the version that it has now.
+        </p>
+      ) : (
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
+        <section aria-label="Its scripts" tabIndex={0} className="mt-4 overflow-x-auto">
+          <table className="w-full min-w-[860px] table-fixed rounded-card border border-rule bg-raised text-[15px]">
+            <colgroup>
+              <col className="w-[27%]" />
+              <col className="w-[22%]" />
+              <col className="w-[14%]" />
+              <col className="w-[19%]" />
+              <col />
+            </colgroup>
+            <thead className="text-left text-[13px] text-soft">
+              <tr>
+                <th className="py-1.5 pl-3 font-normal">Script</th>
+                <th className="py-1.5 font-normal">Lines</th>
+                <th className="py-1.5 font-normal">What it needs</th>
+                <th className="py-1.5 font-normal">New findings</th>
+                <th className="py-1.5 pr-3 font-normal">Time</th>
+              </tr>
+            </thead>
+            {scripts.map((script, i) => (
+              <ScriptRow
+                key={script.id}
+                script={script}
+                printer={printer}
+                plan={plans[i]?.data}
+                problem={plans[i]?.error?.message ?? null}
+                asked={asked[script.id] ?? nothingAsked}
+                onAsked={next => setAsked({ ...asked, [script.id]: next })}
+                ticked={!unticked.has(script.id)}
+                onTick={ticked => {
+                  const next = new Set(unticked)
+                  if (ticked) next.delete(script.id)
+                  else next.add(script.id)
+                  setUnticked(next)
+                }}
+              />
+            ))}
+          </table>
+          {scripts.length === 0 && <p className="p-4 text-soft">It has no scripts; only its firmware changes.</p>}
+        </section>
+      )}
+    </div>
+  )
+}
+
+type RowProps = {
+  script: SavedScript
+  printer: Printer
+  plan: PlanShown | undefined
+  problem: string | null
+  asked: CarryAsked
+  onAsked: (asked: CarryAsked) => void
+  ticked: boolean
+  onTick: (ticked: boolean) => void
+}
+
+function ScriptRow({ script, printer, plan, problem, asked, onAsked, ticked, onTick }: RowProps) {
+  const [open, setOpen] = useState(false)
+  const refuse = (ids: readonly string[], refused: boolean) =>
+    onAsked({
+      ...asked,
+      refused: refused ? [...new Set([...asked.refused, ...ids])] : asked.refused.filter(each => !ids.includes(each)),
+    })
+  return (
+    <tbody className="border-t border-rule">
+      <tr className="align-baseline">
+        <td className="py-2 pr-3 pl-3">
+          <label className="flex items-baseline gap-2">
+            <input type="checkbox" checked={ticked} disabled={!plan} onChange={event => onTick(event.target.checked)} />
+            <span className="min-w-0">
+              <b className="block truncate">{script.name}</b>
+              <span className="block text-[13px] text-soft">
+                {momentWords[script.moment]}
+                {script.stock && ', kept as it came: a new variant'}
+              </span>
+            </span>
+          </label>
+        </td>
+        {plan ? (
+          <>
+            <td className="py-2 pr-3 text-[14px]">
+              <Press aria-expanded={open} onClick={() => setOpen(!open)} className="text-left text-heat underline">
+                {countedKinds(changesOf(plan).map(({ kind }) => kind))}
+              </Press>
+            </td>
+            <td className="py-2 pr-3 text-[14px]">{needsOf(plan)}</td>
+            <td
+              className={`py-2 pr-3 text-[14px] ${seriousOf(plan.onlyThere).length ? 'font-semibold text-warn' : 'text-soft'}`}
+            >
+              {[...new Set(plan.onlyThere.map(({ title }) => title))].join('; ') || 'none'}
+            </td>
+            <td className="py-2 pr-3 whitespace-nowrap">
+              <span className="text-soft">{duration(plan.before.durationS)} → </span>
+              <b>{duration(plan.after.durationS)}</b>
+            </td>
+          </>
+        ) : (
+          <td colSpan={4} className="py-2 pr-3 text-soft">
+            {problem ?? 'Carrying it over…'}
+          </td>
+        )}
+      </tr>
+      {open && plan && (
+        <tr>
+          <td colSpan={5} className="px-3 pb-3">
+            <div className="grid gap-3">
+              <OnlyThere plan={plan} to={`${printer.name} with its new firmware`} />
+              <Questions asks={plan.asks} asked={asked} onAsked={onAsked} />
+              <PlanText plan={plan} from="before" to="now" refused={asked.refused} onRefuse={refuse} />
+            </div>
+          </td>
+        </tr>
+      )}
+    </tbody>
+  )
+}

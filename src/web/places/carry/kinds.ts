@@ -1,0 +1,39 @@
+// What becomes of a line, in a word and a sign: never told by colour alone.
+import type { ChangeKind } from '../../state/api.ts'
+
+export const kindWords: Record<ChangeKind, string> = {
+  same: 'the same',
+  changed: 'changed',
+  'left-out': 'left out',
+  added: 'added',
+  asks: 'asks',
+  refused: 'refused',
+}
+
+export const kindSigns: Record<ChangeKind, string> = {
+  same: '=',
+  changed: '≠',
+  'left-out': '−',
+  added: '+',
+  asks: '?',
+  refused: '×',
+}
+
+export const kindLooks: Record<ChangeKind, string> = {
+  same: 'text-soft',
+  changed: 'text-heat',
+  'left-out': 'text-soft',
+  added: 'text-good',
+  asks: 'text-warn',
+  refused: 'text-bad',
+}
+
+/** “3 changed, 2 left out”: all kinds but the same, in their order. */
+export function countedKinds(kinds: readonly ChangeKind[]): string {
+  const order: ChangeKind[] = ['changed', 'added', 'left-out', 'asks', 'refused']
+  const parts = order.flatMap(kind => {
+    const count = kinds.filter(each => each === kind).length
+    return count ? [`${count} ${kindWords[kind]}`] : []
+  })
+  return parts.join(', ') || 'all the same'
+}
