@@ -7,6 +7,9 @@ import { seriousFindings } from './axe.ts'
 const about: Record<string, string> = {
   '/printers/:id': '/printers/6',
   '/history/:id': '/history/2',
+  '/carry/:id': '/carry/2',
+  '/carry/:id/several': '/carry/2/several',
+  '/printers/:id/firmware': '/printers/6/firmware',
   '/desk': '/desk',
   '/desk/new/:draft': '/desk/new/nowhere',
   '/desk/:id': '/desk/3',

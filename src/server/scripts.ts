@@ -4,7 +4,7 @@ import type { SavedScript, ScriptHead } from '../core/model/kept.ts'
 import { type Moment, nameKey } from '../core/model/script.ts'
 import { addRow, type Database, writing } from './database.ts'
 
-type Row<T extends ScriptHead> = Omit<T, 'stock' | 'variants'> & { stock: number }
+type Row<T extends ScriptHead> = Omit<T, 'stock' | 'variants' | 'carried'> & { stock: number; carried?: number }
 
 const select = (more: string) => `
   SELECT s.id, s.name, s.printer_id AS printerId, s.moment, s.file, v.id AS variantId, v.name AS variant, v.stock,
@@ -14,7 +14,7 @@ const select = (more: string) => `
   JOIN revisions r ON r.id = v.newest
   WHERE s.binned_at IS NULL`
 
-const selectWhole = select(', r.text, s.identity')
+const selectWhole = select(', r.text, s.identity, s.came_from IS NOT NULL AS carried')
 const selectHead = select('')
 
 /** How many variants each script has, where that is more than one. Counted at once, as a count for each row takes long. */
@@ -32,7 +32,12 @@ function fromRows<T extends ScriptHead>(database: Database, rows: Row<T>[]): T[]
   const counts = variantCounts(database)
   // The rows are ours alone, and thousands: they are finished in place.
   return rows.map(
-    row => Object.assign(row, { stock: row.stock === 1, variants: counts.get(row.id) ?? 1 }) as unknown as T,
+    row =>
+      Object.assign(row, {
+        stock: row.stock === 1,
+        variants: counts.get(row.id) ?? 1,
+        ...(row.carried !== undefined && { carried: row.carried === 1 }),
+      }) as unknown as T,
   )
 }
 
@@ -66,7 +71,7 @@ export function scriptById(database: Database, id: number): SavedScript | undefi
     .prepare<[number], number>('SELECT count(*) FROM variants WHERE script_id = ? AND binned_at IS NULL')
     .pluck()
     .get(id)
-  return { ...row, stock: row.stock === 1, variants: variants ?? 1 }
+  return { ...row, stock: row.stock === 1, carried: row.carried === 1, variants: variants ?? 1 }
 }
 
 /** The script that has this name as people compare names, with its printer's name, for the sentence that refuses it. */

@@ -25,7 +25,12 @@ export type ScriptHead = {
   changedAt: string
 }
 /** `identity` is this script's alone for ever; its number tells it from the others on this shelf. */
-export type SavedScript = ScriptHead & { text: string; identity: string }
+export type SavedScript = ScriptHead & {
+  text: string
+  identity: string
+  /** Whether it was carried over from another. */
+  carried: boolean
+}
 
 export type Variant = {
   id: number

@@ -7,6 +7,7 @@ import { plural } from '../../../core/format.ts'
 import type { Revision, Variant } from '../../../core/model/kept.ts'
 import { AskPanel } from '../../parts/AskPanel.tsx'
 import { Button } from '../../parts/Button.tsx'
+import { CameFrom } from '../../parts/CameFrom.tsx'
 import { Confirm } from '../../parts/Confirm.tsx'
 import { Notice } from '../../parts/Notice.tsx'
 import { PageLink, Press } from '../../parts/Press.tsx'
@@ -87,6 +88,7 @@ export function History() {
           Open on the Desk
         </PageLink>
       </div>
+      <CameFrom script={script} />
       {variants.length > 1 && (
         <ul aria-label="Variants" className="flex flex-wrap gap-2">
           {variants.map(variant => (

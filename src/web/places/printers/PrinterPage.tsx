@@ -193,7 +193,7 @@ const ItsScripts = ({ scripts }: { scripts: readonly SavedScript[] }) => (
           </PageLink>
           <PageLink
             to={`/carry/${id}`}
-            aria-label={`Carry “${name}” over to…`}
+            aria-label={`Carry over to…: ${name}`}
             className="text-[14px] text-heat underline"
           >
             Carry over to…

@@ -12,6 +12,7 @@ import { Keeping } from './Keeping.tsx'
 import { WhatIf } from './WhatIf.tsx'
 import { WhichPrinter } from './WhichPrinter.tsx'
 
+const ChangedSince = lazy(async () => ({ default: (await import('../../../parts/CameFrom.tsx')).ChangedSince }))
 const TakeAway = lazy(async () => ({ default: (await import('./TakeAway.tsx')).TakeAway }))
 
 export function DeskHeader({ things }: { things: Things }) {
@@ -50,6 +51,11 @@ function Header({ open, things }: { open: Open; things: Things }) {
       </div>
       <WhatIf open={open} things={things} onSaid={setSaid} />
       <WhichPrinter open={open} things={things} />
+      {saved?.carried && (
+        <Suspense fallback={null}>
+          <ChangedSince script={saved} />
+        </Suspense>
+      )}
     </>
   )
 }

@@ -1,0 +1,221 @@
+// Carry over: a script brought to other printers with its questions, a later change brought after it, a firmware changed, a passage.
+import { expect, type Page, test } from '@playwright/test'
+import { editor, lineWith } from './desk.ts'
+
+type Listed = { id: number; name: string }
+type OnShelf = { id: number; printer: { name: string; firmware: object }; scripts: Listed[] }
+
+const shelfOf = async (page: Page): Promise<OnShelf[]> => (await (await page.request.get('/api/shelf')).json()).printers
+const printerNamed = async (page: Page, name: string): Promise<OnShelf> => {
+  const found = (await shelfOf(page)).find(({ printer }) => printer.name === name)
+  if (!found) throw new Error(`no printer ${name}`)
+  return found
+}
+
+/** Throws a script away for good, so that other tests find the shelf as it was. */
+async function drop(page: Page, id: number): Promise<void> {
+  await page.request.delete(`/api/scripts/${id}`)
+  await page.request.delete(`/api/bin/scripts/${id}`)
+}
+
+/** A script of a test’s own, so that the demo’s stay as they are. */
+async function made(page: Page, name: string, printerId: number, text: string, moment = 'start'): Promise<number> {
+  const answer = await page.request.post('/api/scripts', { data: { name, printerId, moment, text, note: '' } })
+  return (await answer.json()).id
+}
+
+const everyday = [
+  'G21',
+  'G90',
+  'M82',
+  '; --- warm ---',
+  'M117 Warming up',
+  'M140 S60',
+  'M104 S150',
+  'M190 S60',
+  'M109 S150',
+  '; --- home and probe ---',
+  'G28',
+  'G29',
+  '; --- full heat ---',
+  'M109 S205',
+  '; --- purge line, left edge ---',
+  'G92 E0',
+  'G1 X4 Y20 Z0.3 F3000',
+  'G1 Y170 E18.7 F1000',
+  'G92 E0',
+  'G1 Z2 F900',
+  '',
+].join('\n')
+
+async function carryTo(page: Page, script: string, to: string): Promise<void> {
+  await page.goto('/')
+  await page.getByRole('button', { name: `What to do with ${script}`, exact: true }).click()
+  await page.getByRole('menuitem', { name: 'Carry over to…' }).click()
+  await page.getByRole('combobox', { name: 'To' }).click()
+  await page.getByRole('option', { name: new RegExp(`^${to}`) }).click()
+  await expect(page.getByText(`brought to ${to} by what each line means`)).toBeVisible()
+}
+
+test('a script goes to a small and to a host printer, remembers where it came from, and takes a later change after it', async ({
+  page,
+}) => {
+  const dunlin = await printerNamed(page, 'Dunlin')
+  const id = await made(page, 'Everyday to carry', dunlin.id, everyday)
+  await carryTo(page, 'Everyday to carry', 'Sanderling')
+  const lines = page.getByRole('region', { name: 'Both scripts, passage by passage' })
+  // 150 mm from 20 on do not fit on 120: up to 20 before the edge, with the bead as it was.
+  await expect(lines.getByText('G1 Y100 E9.973 F1000')).toBeVisible()
+  await expect(lines.getByText('Sanderling has no display.').first()).toBeVisible()
+  await expect(
+    page.getByRole('img', { name: /^The bed of Sanderling over that of Dunlin, to one scale/ }),
+  ).toBeVisible()
+  await page.getByRole('button', { name: 'Save as a new script…' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Save the script' }).click()
+  await expect(page.getByRole('heading', { name: 'Everyday to carry, Sanderling' })).toBeVisible()
+  const small = Number(page.url().split('/').at(-1))
+
+  // The host aligns its gantry, and lets the bed settle for a probe that shifts with warmth.
+  await carryTo(page, 'Everyday to carry', 'Curlew')
+  await expect(lines.getByText('QUAD_GANTRY_LEVEL')).toBeVisible()
+  await expect(lines.getByText('BED_MESH_CALIBRATE')).toBeVisible()
+  // A change can be ticked off: then the line stays.
+  await lines.getByRole('checkbox', { name: /^added: ;\? when soak/ }).uncheck()
+  await expect(lines.getByText('G4 P@(soak * 60000)')).toBeHidden()
+  await page.getByRole('button', { name: 'Save as a new script…' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Save the script' }).click()
+  await expect(page.getByRole('heading', { name: 'Everyday to carry, Curlew' })).toBeVisible()
+  await expect(editor(page)).toContainText('QUAD_GANTRY_LEVEL')
+  await expect(editor(page)).not.toContainText('soak')
+  const host = Number(page.url().split('/').at(-1))
+
+  // The original changes: a longer wait after the heat. The copy has a change of its own, which stays.
+  const saved = await (await page.request.get(`/api/scripts/${id}`)).json()
+  await page.request.put(`/api/scripts/${id}`, {
+    data: {
+      printerId: saved.printerId,
+      moment: saved.moment,
+      identity: saved.identity,
+      base: saved.revision,
+      text: everyday.replace('M109 S205', 'M109 S205\nG4 S5'),
+      note: 'the nozzle settles',
+    },
+  })
+  await page.goto(`/desk/${host}`)
+  await expect(page.getByText('“Everyday to carry” has changed since')).toBeVisible()
+  await page.getByRole('link', { name: 'Carry that change over too…' }).click()
+  await expect(page.getByRole('region', { name: 'Where it came from' })).toContainText(
+    'From Dunlin, Everyday to carry, revision 1',
+  )
+  await page.getByRole('button', { name: 'Carry that change over too…' }).click()
+  const dialog = page.getByRole('dialog')
+  // Five seconds are 5000 ms on a host.
+  await expect(dialog.getByRole('list', { name: 'Lines that change' })).toContainText('G4 P5000')
+  await expect(dialog.getByRole('listitem')).toHaveCount(1)
+  await dialog.getByRole('button', { name: 'Save it as the next revision' }).click()
+  await expect(page.getByRole('region', { name: 'Where it came from' })).toContainText(
+    'From Dunlin, Everyday to carry, revision 2',
+  )
+  await expect(page.getByText('the nozzle settles').first()).toBeVisible()
+  for (const each of [small, host, id]) await drop(page, each)
+})
+
+test('what only a person knows is asked, and the answer is taken', async ({ page }) => {
+  const phalarope = await printerNamed(page, 'Phalarope')
+  const text = 'G90\nM83\nG28\nM420 S1\nM109 S205\nG1 Z15 F700\nG1 X-20 Y30 F9000\nG1 E10 F180\nG1 X10 Y4 F9000\n'
+  const id = await made(page, 'Into the bucket', phalarope.id, text)
+  await carryTo(page, 'Into the bucket', 'Dunlin')
+  const questions = page.getByRole('region', { name: 'Questions' })
+  await expect(questions).toContainText('1 question to answer')
+  await questions.getByRole('textbox').fill('nowhere')
+  await questions.getByRole('button', { name: 'Answer' }).click()
+  await expect(page.getByRole('alert')).toContainText('is a place as “X,Y” in mm, or “leave out”')
+  await page.getByRole('button', { name: 'Start again' }).click()
+  await questions.getByRole('textbox').fill('2, 200')
+  await questions.getByRole('button', { name: 'Answer' }).click()
+  await expect(
+    page.getByRole('region', { name: 'Both scripts, passage by passage' }).getByText('G1 X2 Y200 F9000'),
+  ).toBeVisible()
+  await expect(questions).toContainText('Questions, all answered')
+  await drop(page, id)
+})
+
+test('one script goes to all ticked printers', async ({ page }) => {
+  const dunlin = await printerNamed(page, 'Dunlin')
+  const id = await made(page, 'To many', dunlin.id, everyday)
+  await page.goto(`/carry/${id}/several`)
+  const table = page.getByRole('table')
+  await expect(table.getByRole('row', { name: /Sanderling/ })).toContainText('left out')
+  for (const name of ['Turnstone', 'Oystercatcher', 'Avocet', 'Phalarope', 'Shelduck']) {
+    const box = table.getByRole('row', { name: new RegExp(name) }).getByRole('checkbox')
+    await expect(box).toBeEnabled()
+    await box.uncheck()
+  }
+  await page.getByRole('button', { name: 'Save 2 new scripts' }).click()
+  await expect(table.getByRole('link', { name: 'Saved: open it' })).toHaveCount(2)
+  const made_ = (await shelfOf(page)).flatMap(({ scripts }) => scripts).filter(({ name }) => name.startsWith('To many'))
+  expect(made_.map(({ name }) => name).sort()).toEqual(['To many', 'To many, Curlew', 'To many, Sanderling'])
+  for (const each of made_) await drop(page, each.id)
+})
+
+test('a printer that has another firmware takes all its scripts with it', async ({ page }) => {
+  const turnstone = await printerNamed(page, 'Turnstone')
+  const printer = { ...turnstone.printer, name: 'Turnstone refitted' }
+  const { id: printerId } = await (await page.request.post('/api/printers', { data: printer })).json()
+  const start = await made(
+    page,
+    'Refitted start',
+    printerId,
+    'G90\nM82\nG28\nM420 S1\nM109 S205\nG4 S5\nG1 X20 Y2 Z0.3 F3000\n',
+  )
+  const end = await made(page, 'Refitted end', printerId, 'G91\nG1 Z5 F480\nG90\nM104 S0\nM140 S0\nM84 X Y E\n', 'end')
+  await page.goto(`/printers/${printerId}`)
+  await page.getByRole('button', { name: 'Another firmware…' }).click()
+  await expect(page.getByText('Choose the family or the version that it has now.')).toBeVisible()
+  await page.getByRole('combobox', { name: 'The new firmware' }).click()
+  await page.getByRole('option', { name: 'host firmware' }).click()
+  await page.getByLabel('Version').fill('12.1')
+  await expect(page.getByRole('row', { name: /Refitted start/ })).toContainText('2 changed')
+  await page
+    .getByRole('row', { name: /Refitted start/ })
+    .getByRole('button')
+    .click()
+  await expect(page.getByText('BED_MESH_PROFILE LOAD=default')).toBeVisible()
+  await page.getByRole('button', { name: 'Change it, with 2 scripts' }).click()
+  await expect(page.getByRole('heading', { name: 'Turnstone refitted' })).toBeVisible()
+  const texts = await Promise.all(
+    [start, end].map(async each => (await (await page.request.get(`/api/scripts/${each}`)).json()).text),
+  )
+  expect(texts[0]).toBe('G90\nM82\nG28\nBED_MESH_PROFILE LOAD=default\nM109 S205\nG4 P5000\nG1 X20 Y2 Z0.3 F3000\n')
+  expect(texts[1]).toContain('SET_STEPPER_ENABLE STEPPER=stepper_x ENABLE=0')
+  for (const each of [start, end]) await drop(page, each)
+  await page.request.delete(`/api/printers/${printerId}`)
+  await page.request.delete(`/api/bin/printers/${printerId}`)
+})
+
+test('one purge line goes into another script, in place of its like', async ({ page }) => {
+  const [dunlin, sanderling] = [await printerNamed(page, 'Dunlin'), await printerNamed(page, 'Sanderling')]
+  const from = await made(page, 'Has the good purge', dunlin.id, everyday)
+  const into = await made(
+    page,
+    'Wants a better purge',
+    sanderling.id,
+    'G90\nM82\nM190 S60\nG28\nG29\nM109 S205\n\n; --- purge ---\nG92 E0\nG1 X10 Y2 Z0.3 F600\nG1 X60 E2 F900\nG92 E0\n\nM117 Go\n',
+  )
+  await page.goto(`/desk/${from}`)
+  await page.getByRole('button', { name: 'Outline' }).click()
+  await page.getByRole('button', { name: /^What to do with purge line/ }).click()
+  await page.getByRole('menuitem', { name: /^Bring to another script/ }).click()
+  await page.getByRole('combobox', { name: 'To' }).click()
+  await page.getByRole('option', { name: /^Sanderling/ }).click()
+  const where = page.getByRole('region', { name: 'Where it goes' })
+  await where.getByRole('combobox', { name: 'Into' }).click()
+  await page.getByRole('option', { name: /^Wants a better purge/ }).click()
+  await expect(where.getByRole('combobox', { name: 'Place, proposed' })).toContainText('in place of “purge”')
+  await where.getByRole('button', { name: 'Put it there, on the Desk' }).click()
+  await expect(page.getByRole('heading', { name: 'Wants a better purge' })).toBeVisible()
+  await expect(lineWith(page, 'G1 Y100 E9.973 F1000')).toBeVisible()
+  await expect(editor(page)).not.toContainText('G1 X60 E2 F900')
+  await expect(page.getByText('Changed, not saved')).toBeVisible()
+  for (const each of [from, into]) await drop(page, each)
+})
