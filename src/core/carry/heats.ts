@@ -6,8 +6,9 @@ import { celsius } from '../format.ts'
 import { type Command, hasLetter, numberOf, textOf, wordOf } from '../gcode/line.ts'
 import { temperatureAt } from '../machine/heat.ts'
 
+import { takenAsItIs } from './as-is.ts'
 import { formulaThere } from './formulas.ts'
-import { changed, leftOut, type Ran, type Said } from './said.ts'
+import { changed, leftOut, type Ran, type Said, same } from './said.ts'
 import { toolThere } from './sides.ts'
 
 const coolsC = 1
@@ -74,6 +75,7 @@ export function carryHeat(ran: Ran<EffectOf<'heat'>>): Said {
   if (without) return leftOut(without)
   const aim = heatTarget(command, effect)
   const amount = amountIn(ran, heater, aim?.coolingToo ? [...effect.coolingToo, ...effect.targets] : effect.targets)
+  if (!amount && !effect.wait) return takenAsItIs(ran.own, from, to) ? same : leftOut('It names no temperature.')
   const named = effect.tool !== null && hasLetter(command, effect.tool) ? true : hasLetter(command, 'HEATER')
   const tools: (number | null)[] =
     heater === 'nozzle' ? toolsNamed(ran, heatedTools(command, effect, before.tool, from.stage), named) : [null]

@@ -25,7 +25,7 @@ export function outcomeOf(line: Line, parts: readonly Part[], to: Side): Outcome
     return { kind: 'refused', became: commented(became, comment), why }
   const whole =
     several && to.family.severalOnALine && parts.every(({ said, edits }) => said.kind === 'same' && !edits?.length)
-  const bare = line.raw.slice(0, line.raw.length - comment.length).trim()
+  const bare = bareOf(line)
   const alike =
     !several &&
     became.length === 1 &&
@@ -41,6 +41,14 @@ export function outcomeOf(line: Line, parts: readonly Part[], to: Side): Outcome
   }
 }
 
+/** The command alone: without its number, its comment and its checksum. */
+const bareOf = ({ pieces }: Line): string =>
+  pieces
+    .filter(({ kind }) => kind !== 'comment' && kind !== 'line-number' && kind !== 'checksum')
+    .map(({ text }) => text)
+    .join('')
+    .trim()
+
 /** Whether two lines say the same command, however they are spaced. */
 const sameCommand = (one: string, other: string): boolean =>
   one.replace(/\s+/g, ' ').trim().toUpperCase() === other.replace(/\s+/g, ' ').trim().toUpperCase()
@@ -53,11 +61,18 @@ const commentIn = (line: Line): string => {
 const commented = (lines: readonly string[], comment: string): string[] =>
   lines.map((text, i) => (i === 0 && comment ? `${text} ${comment}` : text))
 
-const inLine = (line: Line, edits: readonly Edit[]): string =>
-  applyEdits(
+/** A line with edits; a checksum of what it was would be wrong, and its number goes with it. */
+function inLine(line: Line, edits: readonly Edit[]): string {
+  const summed = line.pieces.some(({ kind }) => kind === 'checksum')
+  const gone = line.pieces
+    .filter(({ kind }) => summed && (kind === 'checksum' || kind === 'line-number'))
+    .map(piece => ({ from: placeEnd(line, piece) - piece.text.length, to: placeEnd(line, piece), insert: '' }))
+  const made = applyEdits(
     line.raw,
-    edits.map(({ from, to, insert }) => ({ from: from - line.from, to: to - line.from, insert })),
+    [...edits, ...gone].map(({ from, to, insert }) => ({ from: from - line.from, to: to - line.from, insert })),
   )
+  return summed ? made.trimStart() : made
+}
 
 /** One of several commands of a line, as a line of its own. */
 function rewritten(line: Line, own: Command, edits: readonly Edit[]): string {

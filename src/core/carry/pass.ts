@@ -25,7 +25,7 @@ export class Pass {
   readonly additions: Addition[] = []
   private readonly parts = new Map<number, Part[]>()
   private readonly places: PlaceMap
-  private readonly there: There
+  readonly there: There
   private readonly moves: Moves
   private readonly saved = new Map<string, { modes: Modes; position: Position }>()
   /** The line after which filament is counted otherwise there than here; null where it is counted alike. */
@@ -41,9 +41,11 @@ export class Pass {
     private readonly to: Side,
     private readonly questions: Questions,
     private readonly sameMachine: boolean,
+    /** What the other printer is in when this begins; as its moment has it where nothing is given. */
+    there: There = new There(to),
   ) {
     this.places = new PlaceMap(way, from, to, questions)
-    this.there = new There(to)
+    this.there = there
     this.moves = new Moves(way, from, to, this.there, this.places, questions, mode => this.countAs(mode))
   }
 

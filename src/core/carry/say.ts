@@ -16,6 +16,11 @@ import { toolThere } from './sides.ts'
 
 function carryTool(ran: Ran<EffectOf<'tool'>>): Said {
   const { command, effect, own, after, from, to, there } = ran
+  // Which one is worked out when it runs: it stays so where tools are called alike.
+  if (/^\s*[Tt][@{[%<$]/.test(ran.line.raw))
+    return from.family.toolNumbers === to.family.toolNumbers && to.family.commands.has('T')
+      ? keepsTool(ran)
+      : refused(`Which tool it is is worked out, and ${to.printer.name} calls its tools otherwise.`)
   const number = toolNamed(command, effect.by)
   if (number === null) return takenAsItIs(own, from, to) ? same : leftOut('It selects no tool.')
   if (number === -1) {
@@ -30,6 +35,13 @@ function carryTool(ran: Ran<EffectOf<'tool'>>): Said {
   const address = addressOf(to.family, to.printer, tool)
   if (address === number && takenAsItIs(own, from, to)) return same
   return through(ran, to.family.phrases.takeTool(address), 'tools to select')
+}
+
+/** A tool that is worked out: as it is, where there is more than one. */
+function keepsTool({ to, there }: Ran): Said {
+  if (to.printer.tools.length === 1) return leftOut(`${to.printer.name} has one tool, which is always in use.`)
+  there.toolTaken = true
+  return same
 }
 
 function carryMix(ran: Ran<EffectOf<'mix'>>): Said {

@@ -1,6 +1,9 @@
 // Goes through a script in every way that it can run, and says what becomes of each of its lines on the other printer.
 import { specOf } from '../firmware/spec.ts'
 import type { Line } from '../gcode/line.ts'
+import { stateAfter } from '../machine/after.ts'
+import { oozeOf } from '../machine/ooze.ts'
+import { rehearseLines } from '../resolve/resolve.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
 import { waysOf } from '../script/edits/ways.ts'
 import { takenAsItIs } from './as-is.ts'
@@ -8,24 +11,57 @@ import type { Addition, Outcome, Walked } from './outcomes.ts'
 import { Pass } from './pass.ts'
 import type { Questions } from './questions.ts'
 import type { Side } from './sides.ts'
+import type { There } from './there.ts'
+
+/** Lines behind one that ends the rehearsal are looked at by themselves, so many times over. */
+const mostAnew = 8
 
 /** What becomes of every line of a script: of each as it ran first, in any of the ways that its branches can go. */
 export function walk(script: Rehearsed, from: Side, to: Side, questions: Questions, sameMachine: boolean): Walked {
-  const ways = waysOf(script)
   const outcomes = new Map<number, Outcome>()
   const additions: Addition[] = []
   const held = new Set<number>()
-  for (const way of typeof ways === 'string' ? [script] : ways) {
-    const pass = new Pass(way, from, to, questions, sameMachine)
-    pass.run()
+  const take = (pass: Pass): void => {
     for (const [line, outcome] of pass.outcomes()) if (!outcomes.has(line)) outcomes.set(line, outcome)
     for (const line of pass.held) held.add(line)
     for (const each of pass.additions)
       if (!additions.some(({ after, lines }) => after === each.after && lines.join() === each.lines.join()))
         additions.push(each)
   }
+  const ways = waysOf(script)
+  let there: There | null = null
+  for (const way of typeof ways === 'string' ? [script] : ways) {
+    const pass = new Pass(way, from, to, questions, sameMachine)
+    pass.run()
+    take(pass)
+    there ??= pass.there
+  }
+  let rest = script
+  for (let round = 0; there && round < mostAnew; round++) {
+    const next = unrun(rest, script, outcomes)
+    if (!next) break
+    const pass: Pass = new Pass(next, from, to, questions, sameMachine, there)
+    pass.run()
+    const before = outcomes.size
+    take(pass)
+    if (outcomes.size === before) break
+    rest = next
+  }
   for (const line of script.lines) if (!outcomes.has(line.number)) outcomes.set(line.number, notRun(line, from, to))
   return { outcomes, additions, held }
+}
+
+/** The commands that have not run yet, rehearsed from where the last rehearsal came to; null where there are none. */
+function unrun(last: Rehearsed, script: Rehearsed, outcomes: ReadonlyMap<number, Outcome>): Rehearsed | null {
+  const lines = script.lines.map(
+    (line): Line =>
+      line.command && !outcomes.has(line.number) ? line : { ...line, kind: 'blank', command: null, more: [] },
+  )
+  if (lines.every(({ command }) => command === null)) return null
+  const ooze = oozeOf(last.trace, last.stage)
+  const stage = { ...script.stage, from: stateAfter(last.trace, ooze, last.stage) }
+  const { resolution, trace } = rehearseLines(lines, stage)
+  return { ...script, lines, commands: trace.ran ?? [], resolution, trace, stage }
 }
 
 /** Comments, marks and blank lines stay; a line that never runs stays where the other firmware takes it as it is. */
