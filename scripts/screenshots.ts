@@ -50,14 +50,6 @@ const shots: Shot[] = [
     },
   },
   {
-    name: 'desk-ooze',
-    path: '/',
-    script: 'Hot and hasty',
-    prepare: async page => {
-      await page.locator('.cm-line', { hasText: 'G29' }).click()
-    },
-  },
-  {
     name: 'take-away',
     path: '/',
     script: 'Either or both',
@@ -109,14 +101,9 @@ const shots: Shot[] = [
     name: 'carry-over',
     path: '/',
     prepare: async page => {
-      await carry(page, 'Half and half', 'Dunlin')
+      await carry(page, 'Half and half', 'Sanderling')
       await page.getByText('to answer').waitFor()
     },
-  },
-  {
-    name: 'carry-small',
-    path: '/',
-    prepare: page => carry(page, 'Everyday', 'Sanderling'),
   },
   {
     name: 'carry-several',
@@ -126,18 +113,6 @@ const shots: Shot[] = [
       await page.getByRole('link', { name: 'To several printers…' }).click()
       await page.getByText('Carrying it over…').first().waitFor({ state: 'detached' })
       await page.waitForTimeout(800)
-    },
-  },
-  {
-    name: 'other-firmware',
-    path: '/',
-    prepare: async page => {
-      await page.getByRole('link', { name: 'Turnstone' }).first().click()
-      await page.getByRole('button', { name: 'Another firmware…' }).click()
-      await page.getByRole('combobox', { name: 'The new firmware' }).click()
-      await page.getByRole('option', { name: 'host firmware' }).click()
-      await page.getByLabel('Version').fill('12.1')
-      await page.waitForTimeout(1500)
     },
   },
   {
@@ -171,7 +146,6 @@ const shots: Shot[] = [
     },
   },
   { name: 'desk-macro', path: '/', prepare: page => openMacro(page, 'PRELUDE', 26) },
-  { name: 'desk-branch', path: '/', theme: 'dark', prepare: page => openMacro(page, 'MESH_FOR_HEAT', 51, '100') },
   { name: 'checks', path: '/checks' },
   { name: 'command-book', path: '/commands/G29' },
   {

@@ -69,6 +69,7 @@ const elements: Record<Path, ReactElement> = {
   '/read/rehearsal': <Read what="rehearsal" />,
   '/read/checks': <Read what="checks" />,
   '/read/learning': <Read what="learning" />,
+  '/read/carrying': <Read what="carrying" />,
   '/read/macros': <Read what="macros" />,
   '/read/vocabularies': <Read what="vocabularies" />,
   '/read/shortcuts': <Read what="shortcuts" />,

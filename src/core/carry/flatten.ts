@@ -162,7 +162,7 @@ function ranTexts(script: Rehearsed, row: number, from: Side): string[] {
 
 const hasExpression = (line: Line): boolean =>
   [line.command, ...line.more].some(
-    command => command?.words.some(({ formula }) => formula?.startsWith('{')) || /\{.*\}/.test(command?.message ?? ''),
+    command => command?.words.some(({ formula }) => formula?.startsWith('{')) || (command?.message ?? '').includes('{'),
   )
 
 /** How many lines a block of the firmware's own takes from here: with all its branches; 0 where none begins. */

@@ -20,7 +20,7 @@ export function withHung(script: Rehearsed, outcomes: ReadonlyMap<number, Outcom
     for (const number of numbers) {
       const raw = script.lines[number - 1]?.raw ?? ''
       if (effects[number - 1] === 'message' && speaksOfIt.test(raw) && all.get(number)?.kind !== 'left-out')
-        all.set(number, { kind: 'left-out', became: [], why: 'It speaks of what is left out.' })
+        all.set(number, { kind: 'left-out', became: [], why: 'Its words are about what is left out.' })
     }
   }
   return all

@@ -1,5 +1,6 @@
 // Where a passage goes in another script: in place of its like, behind what it needs, or between any two passages.
 
+import { rawLines } from '../gcode/read.ts'
 import type { Edit } from '../model/script.ts'
 import type { Round } from '../round.ts'
 import { insertAfter } from '../script/edits/lines.ts'
@@ -35,7 +36,7 @@ export function placesInto(
 ): { places: PlaceInto[]; proposed: number } {
   const { lines } = target
   const passages = target.passages.filter(({ enabled }) => enabled)
-  const text = part.replace(/(?:\r\n|\r|\n)+$/, '').replace(/\r\n|\r/g, '\n')
+  const text = rawLines(part.trimEnd()).join('\n')
   const after = ({ title, ...passage }: Passage): PlaceInto => ({
     label: `after “${title}” (line ${blockOf({ title, ...passage }).last})`,
     edit: insertAfter(lines, blockOf({ title, ...passage }).last, `\n${text}`),

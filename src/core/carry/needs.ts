@@ -84,10 +84,12 @@ const settlesFor = (from: Side, to: Side): boolean =>
 
 /** Whether the script lets the bed settle already: by the material’s own time, or for a minute and more. */
 const soaks = ({ lines, trace }: Rehearsed): boolean =>
-  lines.some(({ raw }) => /^[^;]*@\(?[^;]*\bsoak\b/.test(raw)) ||
+  lines.some(({ raw }) => asksForSoak(raw.split(';', 1)[0] ?? '')) ||
   Array.from({ length: trace.rows.count }, (_, row) => row).some(row =>
     stepsOfCommand(trace, row).some(({ kind, start, end }) => kind === 'stand' && end - start >= longDwellS),
   )
+
+const asksForSoak = (code: string): boolean => code.includes('@') && /\bsoak\b/.test(code)
 
 /** A dwell of so long is meant for the bed, s. */
 const longDwellS = 60

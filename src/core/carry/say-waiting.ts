@@ -39,7 +39,8 @@ export function dwellBy({ to }: Pick<Ran, 'to'>, formula: string, inSeconds: boo
   // A time by itself, as @soak, is turned into the letter's unit where it is worked out.
   const alone = /^@\w+$/.test(formula)
   const times = alone || inSeconds === takesSeconds ? formula : inSeconds ? timesThousand(inner) : byThousand(inner)
-  return one.replace(/\d+$/, times)
+  // One second is said with a 1, or with 1000.
+  return one.slice(0, takesSeconds ? -1 : -4) + times
 }
 
 /** `soak * 60000` ms are `soak * 60` s. */

@@ -110,7 +110,7 @@ class Translator {
       return
     }
     // A branch within a line would part it.
-    if (/[^\s][^\n]*$/.test(this.text)) throw new TooMuch()
+    if (this.text.slice(this.text.lastIndexOf('\n') + 1).trim() !== '') throw new TooMuch()
     this.depth++
     this.text += `\n;? when ${condition}\n`
     this.all(node.body)

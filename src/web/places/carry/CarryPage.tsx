@@ -25,11 +25,21 @@ import { Questions } from './Questions.tsx'
 
 export function CarryPage() {
   const { id = '' } = useParams()
+  const [search] = useSearchParams()
   const [script, things] = [useScript(id), useThings()]
   if (!script.data || !things.data) return <Waiting on={[script, things]} what="the script" />
-  return <OneScript key={id} script={script.data} things={things.data} />
+  const call = search.get('call')
+  if (script.data.file !== null && call === null)
+    return (
+      <div className="p-6">
+        <Notice>A config or macro file stays with its printer. What it runs is carried over from the Desk.</Notice>
+      </div>
+    )
+  const carried = script.data.file !== null && call !== null ? { ...script.data, text: call, name: call } : script.data
+  return <OneScript key={id} script={carried} things={things.data} />
 }
 
+/** `script` is what is carried: of a config or macro file the line that calls what is in it. */
 type Props = { script: SavedScript; things: Things }
 
 /** `12-40`; null for the whole script. */
@@ -65,7 +75,11 @@ function OneScript({ script, things }: Props) {
           name="To"
           value={String(to.id)}
           options={others.map(({ id, data }) => ({ value: String(id), label: data.name, about: data.about }))}
-          onChange={chosen => setSearch({ ...(lines && { lines: `${lines.first}-${lines.last}` }), to: chosen })}
+          onChange={chosen => {
+            const next = new URLSearchParams(search)
+            next.set('to', chosen)
+            setSearch(next)
+          }}
         />
       }
     />
@@ -104,9 +118,9 @@ function Planned({ script, from, to, lines, things, choice }: PlannedProps) {
         <div className="min-w-0 flex-1">
           <h1 className="font-serif text-[27px] font-semibold">Carry over</h1>
           <p className="text-soft">
-            {lines ? `Lines ${lines.first}–${lines.last} of “${script.name}”` : `“${script.name}”`},{' '}
-            {momentWords[moment]} of {from.name}, brought to {to.data.name} by what each line means.{' '}
-            {!lines && (
+            {lines ? `Lines ${lines.first}–${lines.last} of “${script.name}”` : `“${script.name}”`} of {from.name},{' '}
+            {momentWords[moment]}, brought to {to.data.name} by what each line means.{' '}
+            {!lines && script.file === null && (
               <PageLink to={`/carry/${script.id}/several`} className="text-heat underline">
                 To several printers…
               </PageLink>
@@ -207,8 +221,16 @@ function SaveCarried({ script, from, to, plan, asked, onSaved, onClose }: SavePr
       onGo={async ([name = '', note = '']) => {
         try {
           const { text } = plan
-          const cameFrom = { revisionId: script.revisionId, asked }
-          const made = await api.add({ name, note, text, printerId: to.id, moment: script.moment, cameFrom })
+          // A call is not the text of a revision, so nothing could come after it.
+          const cameFrom = script.file === null ? { revisionId: script.revisionId, asked } : undefined
+          const made = await api.add({
+            name,
+            note,
+            text,
+            printerId: to.id,
+            moment: script.moment,
+            ...(cameFrom && { cameFrom }),
+          })
           if (made) onSaved(made.id)
           return null
         } catch (error) {

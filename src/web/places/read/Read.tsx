@@ -1,6 +1,7 @@
 // A page of the documentation, as it stands in docs/, readable here too.
 import { marked } from 'marked'
 import { useMemo } from 'react'
+import carrying from '../../../../docs/carrying.md?raw'
 import checks from '../../../../docs/checks.md?raw'
 import learning from '../../../../docs/learning.md?raw'
 import macros from '../../../../docs/macros.md?raw'
@@ -10,7 +11,16 @@ import shortcuts from '../../../../docs/shortcuts.md?raw'
 import vocabularies from '../../../../docs/vocabularies.md?raw'
 import { useTitle } from '../../parts/useTitle.ts'
 
-const texts = { 'script-language': scriptLanguage, rehearsal, checks, learning, macros, vocabularies, shortcuts }
+const texts = {
+  'script-language': scriptLanguage,
+  rehearsal,
+  checks,
+  learning,
+  carrying,
+  macros,
+  vocabularies,
+  shortcuts,
+}
 
 export function Read({ what }: { what: keyof typeof texts }) {
   const text = texts[what]

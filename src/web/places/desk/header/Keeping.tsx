@@ -94,9 +94,10 @@ export function Keeping({ open, things, onSaid }: Props) {
                 <MenuItem onSelect={() => void navigate(`/history/${saved.id}`)}>
                   <BookOpen size={15} aria-hidden /> Its history
                 </MenuItem>
-                {saved.file === null && (
-                  <MenuItem onSelect={() => void navigate(`/carry/${saved.id}`)}>
-                    <ArrowRightLeft size={15} aria-hidden /> Carry over to…
+                {carryAddress(open, saved) !== null && (
+                  <MenuItem onSelect={() => void navigate(carryAddress(open, saved) ?? '/')}>
+                    <ArrowRightLeft size={15} aria-hidden />{' '}
+                    {saved.file === null ? 'Carry over to…' : 'Carry over what it runs…'}
                   </MenuItem>
                 )}
                 {saved.file !== null && (
@@ -146,6 +147,13 @@ export function Keeping({ open, things, onSaid }: Props) {
       )}
     </>
   )
+}
+
+/** Where it is carried over: a script, or what the call runs that a config or macro file is opened by; null without one. */
+const carryAddress = ({ chosen }: Open, { id, file }: NonNullable<Open['saved']>): string | null => {
+  const call = chosen.opened?.call
+  if (file === null) return `/carry/${id}`
+  return call ? `/carry/${id}?call=${encodeURIComponent(call)}` : null
 }
 
 /** What the change comes to, in words; null while it is being rehearsed. */
