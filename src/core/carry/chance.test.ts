@@ -2,7 +2,7 @@
 import * as v from 'valibot'
 import { describe, expect, it } from 'vitest'
 import { demoJobs, demoMaterials, demoPrinters } from '../../../demo/load.ts'
-import { type Chance, chanceFrom, oneOf } from '../../siege/texts.ts'
+import { type Chance, chanceFrom, madeText, oneOf } from '../../siege/texts.ts'
 import { splitLines } from '../gcode/read.ts'
 import { beyondRadiusMm, Printer } from '../model/printer.ts'
 import type { Moment } from '../model/script.ts'
@@ -172,4 +172,20 @@ describe('printers and scripts by chance', () => {
     }
     expect(back).toBeGreaterThan(5)
   })
+})
+
+describe('texts of anything', () => {
+  const moments = ['start', 'end', 'layer-change', 'tool-change', 'pause', 'resume', 'cancel'] as const
+
+  it('ends, whatever stands there, and gives every line its fate and its reason', () => {
+    for (const seed of seeds) {
+      const chance = chanceFrom(seed)
+      const [from, to] = [oneOf(chance, demo), madePrinter(chance)]
+      // Endless loops take their time elsewhere.
+      const text = madeText(chance, 40).replaceAll('M808', 'M809')
+      const plan = planFor(text, from, to, oneOf(chance, moments))
+      expect(plan.changes.flatMap(({ line }) => line ?? [])).toEqual(splitLines(text).map((_, i) => i + 1))
+      expect(plan.changes.filter(({ kind, why }) => kind !== 'same' && why === '')).toEqual([])
+    }
+  }, 120_000)
 })

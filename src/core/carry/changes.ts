@@ -40,6 +40,8 @@ export function withEdits(
   const made: Change[] = changes.map(each => ({ ...each, became: [...each.became] }))
   const places = changes.flatMap(({ became }, change) => became.map((_, line) => ({ change, line })))
   const lines = splitLines(text)
+  // A line that has a line’s end within it is none that could be told apart.
+  if (lines.length !== places.length) return null
   const starts: number[] = []
   let at = 0
   for (const { raw, ending } of lines) {

@@ -51,7 +51,8 @@ function inMillimetres(text: string, from: Side): string | null {
   return made !== null && read(made).length === read(text).length ? made : null
 }
 
-type Piece = { text: string; origin: number }
+/** A line of the text; `ending` is its own where it is the script’s. */
+type Piece = { text: string; origin: number; ending?: string }
 
 function written(script: Rehearsed, from: Side, to: Side, questions: Questions): Flat {
   const pieces: Piece[] = []
@@ -106,11 +107,11 @@ function written(script: Rehearsed, from: Side, to: Side, questions: Questions):
       )
       continue
     }
-    pieces.push({ text: line.raw, origin: line.number })
+    pieces.push({ text: line.raw, origin: line.number, ending: line.ending })
   }
   const ending = lines.find(line => line.ending)?.ending ?? '\n'
   return {
-    text: pieces.map(({ text }) => text + ending).join(''),
+    text: pieces.map(({ text, ending: own }) => text + (own ?? ending)).join(''),
     origins: pieces.map(({ origin }) => origin),
     whys,
     gone,

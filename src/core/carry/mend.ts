@@ -3,6 +3,7 @@ import type { Finding } from '../check/finding.ts'
 import { provenFindings } from '../prove.ts'
 import { type RehearsalInput, type Round, rehearseScript } from '../round.ts'
 import { type Change, type Ends, withEdits, writtenOut } from './changes.ts'
+import { isEndless } from './endless.ts'
 import type { CarryRequest } from './request.ts'
 
 /** More rounds than this would mend what they broke. */
@@ -15,7 +16,10 @@ export function mended(
   { text, from, to, heatsAsValues, refused = [] }: CarryRequest,
 ): Change[] {
   let now = changes
-  const before = heatsAsValues || hasErrors(now, ends, to) ? roundOf(text, from, undefined) : null
+  const first = rehearseScript(writtenOut(now, ends), to)
+  if (isEndless(first.trace)) return now
+  const hasErrors = first.findings.some(({ severity }) => severity === 'error')
+  const before = heatsAsValues || hasErrors ? roundOf(text, from, undefined) : null
   for (let round = 0; before && round < mostRounds; round++) {
     const after = roundOf(writtenOut(now, ends), to, undefined)
     const error = onlyThere(before, after).find(({ severity, fixes }) => severity === 'error' && fixes.length > 0)
@@ -30,13 +34,10 @@ export function mended(
   return (fix && withEdits(now, ends, fix.edits, 'It follows the material.')) ?? now
 }
 
-const hasErrors = (changes: readonly Change[], ends: Ends, to: RehearsalInput): boolean =>
-  rehearseScript(writtenOut(changes, ends), to).findings.some(({ severity }) => severity === 'error')
-
 export function roundOf(text: string, input: RehearsalInput, from: Round['state'] | undefined): Round {
   const setting = from ? { ...input, from } : input
   const round = rehearseScript(text, setting)
-  return { ...round, findings: provenFindings(text, setting, round.findings) }
+  return isEndless(round.trace) ? round : { ...round, findings: provenFindings(text, setting, round.findings) }
 }
 
 /** Of each rule the findings that the new script has beyond the old one's. */

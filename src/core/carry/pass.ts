@@ -55,16 +55,19 @@ export class Pass {
 
   run(): void {
     const { commands, trace } = this.way
-    const done = new Set<string>()
+    const runs = new Map<string, number>()
     for (let row = 0; row < trace.rows.count; row++) {
       const source = sourceOf(this.way, row)
       if (!source) continue
       const { command, which } = commands[row] as Rehearsed['commands'][number]
+      const key = `${source.line.number} ${which}`
+      const before = runs.get(key) ?? 0
+      runs.set(key, before + 1)
+      // What a loop does again and again is followed for a while.
+      if (before >= mostAgain) continue
       const part = this.part(row, source.line, source.command, command)
       // A line that a loop runs again is as it was the first time.
-      const key = `${source.line.number} ${which}`
-      if (!done.has(key)) this.parts.set(source.line.number, [...(this.parts.get(source.line.number) ?? []), part])
-      done.add(key)
+      if (before === 0) this.parts.set(source.line.number, [...(this.parts.get(source.line.number) ?? []), part])
     }
     this.atTheEnd()
   }
@@ -363,6 +366,9 @@ export class Pass {
     return outcomes
   }
 }
+
+/** How often a line that runs again is looked at. */
+const mostAgain = 50
 
 /** What is done by the tool in use. */
 const byTool: readonly Does[] = ['change-filament', 'firmware-retract', 'retraction-settings']
