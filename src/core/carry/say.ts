@@ -172,7 +172,9 @@ const sayers: { readonly [D in Rest]: Sayer<D> } = {
       ? leftOut(`${ran.to.printer.name} has one carriage.`)
       : takenAsItIs(ran.own, ran.from, ran.to)
         ? same
-        : refused(`How its carriages work together is said otherwise on ${ran.to.printer.name}.`),
+        : ran.after.carriages === 'single' || ran.after.carriages === 'auto-park'
+          ? leftOut(`Carriages go each for itself on ${ran.to.printer.name} where nothing else is said.`)
+          : refused(`How its carriages work together is said otherwise on ${ran.to.printer.name}.`),
   pause: asItIsOr(ran => through(ran, ran.to.family.phrases.pause(ran.effect.parks), 'pause')),
   resume: asItIsOr(ran => through(ran, ran.to.family.phrases.resume(), 'resuming')),
   finish: asItIsOr(ran => leftOut(hasNone(ran, 'such end; the script ends with its last line'))),

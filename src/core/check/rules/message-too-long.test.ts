@@ -14,4 +14,10 @@ describe(rule, () => {
     expect(found(rule, 'M117 12345678901234567890')).toEqual([])
     expect(found(rule, 'M117 123456789012345678901', 'start', { display: null })).toEqual([])
   })
+
+  it('counts no quotes where texts stand in them', () => {
+    const firmware = { family: 'macro-file', version: '3.4', abilities: {} } as const
+    expect(found(rule, 'M117 "12345678901234567890"', 'start', { firmware })).toEqual([])
+    expect(found(rule, 'M117 "123456789012345678901"', 'start', { firmware })).toHaveLength(1)
+  })
 })

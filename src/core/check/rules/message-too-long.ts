@@ -7,7 +7,9 @@ function check({ rows, stage }: Checked): Found[] {
   if (columns === undefined) return []
   return rows.flatMap(({ line, effect, command }): Found[] => {
     if (effect?.does !== 'message') return []
-    const text = (effect.key ? textOf(command, effect.key) : command.message) ?? ''
+    const said = (effect.key ? textOf(command, effect.key) : command.message) ?? ''
+    // Where texts stand in quotes the display shows what is between them.
+    const text = stage.firmware.flow ? said.trim().replace(/^"(.*)"$/, '$1') : said
     if (text.length <= columns) return []
     const message = `“${text}” has ${text.length} signs; the display shows ${columns}: “${text.slice(0, columns)}”.`
     return [{ line, message }]

@@ -148,7 +148,7 @@ function OnePrinter({ id, printer, scripts }: Props) {
               <tr>
                 <th className="py-1.5 pl-3 font-normal">Script</th>
                 <th className="py-1.5 font-normal">Lines</th>
-                <th className="py-1.5 font-normal">What it needs</th>
+                <th className="py-1.5 font-normal">Asks of you</th>
                 <th className="py-1.5 font-normal">New findings</th>
                 <th className="py-1.5 pr-3 font-normal">Time</th>
               </tr>

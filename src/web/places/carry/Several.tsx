@@ -95,7 +95,7 @@ function ToSeveral({ script, things, names }: Props) {
             <tr>
               <th className="py-1.5 pl-3 font-normal">Printer</th>
               <th className="py-1.5 font-normal">Lines</th>
-              <th className="py-1.5 font-normal">What it needs</th>
+              <th className="py-1.5 font-normal">Asks of you</th>
               <th className="py-1.5 font-normal">Findings only there</th>
               <th className="py-1.5 font-normal">Time</th>
               <th className="py-1.5 pr-3 font-normal">
