@@ -134,3 +134,43 @@ describe('the terminal', () => {
     })
   })
 })
+
+describe('carry at the terminal', () => {
+  const text = 'G90\nM83\nG28\nG29\nM117 Probing\nM109 S205\n'
+
+  it('writes the script to standard output and what became of its lines beside it', () => {
+    const answer = cli(['carry', '-', '--from', 'Dunlin', '--to', 'turnstone'], text)
+    expect(answer.status).toBe(0)
+    // No probe: the kept mesh; no display.
+    expect(answer.out).toBe('G90\nM83\nG28\nM420 S1\nM109 S205\n')
+    expect(answer.err).toContain('line 5  left out')
+  })
+
+  it('gives the contract’s JSON, for some lines alone, and ends with 1 when something is not answered', () => {
+    const answer = cli(
+      ['carry', '-', '--from', 'Curlew', '--to', 'Dunlin', '--lines', '2', '--json'],
+      'G28\nM109 S290\n',
+    )
+    expect(answer.status).toBe(1)
+    const json = JSON.parse(answer.out)
+    expect(json).toMatchObject({
+      text: 'M109 S260\n',
+      changes: [{ line: 2, became: ['M109 S260'], kind: 'asks' }],
+      asks: [{ key: 'heat:nozzle:290', proposed: '260' }],
+    })
+    const words = ['carry', '-', '--from', 'Curlew', '--to', 'Dunlin', '--answer', 'heat:nozzle:290=250']
+    expect(cli(words, 'M109 S290\n')).toMatchObject({ status: 0, out: 'M109 S250\n' })
+  })
+
+  it.each([
+    [['carry', '-', '--from', 'Dunlin'], 'Name the printer to carry it to with --to.'],
+    [['carry', '-', '--from', 'Dunlin', '--to', 'Dunlin'], 'It is a script of Dunlin already.'],
+    [['carry', '-', '--from', 'Dunlin', '--to', 'Curlew', '--lines', 'x'], '“x” names no lines: write --lines 12-40.'],
+    [
+      ['carry', '-', '--from', 'Dunlin', '--to', 'Curlew', '--answer', 'x'],
+      '“x” is no answer: write --answer KEY=VALUE.',
+    ],
+  ])('says what is wrong with %j', (words, why) => {
+    expect(cli(words, 'G28\n')).toMatchObject({ status: 2, err: `${why}\n` })
+  })
+})

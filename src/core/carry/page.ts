@@ -1,6 +1,7 @@
 // A plan as its page shows it: changes by passages, both texts, what each comes to, and what only the other printer finds.
 import type { Finding } from '../check/finding.ts'
 import { rules } from '../check/rules.ts'
+import { readinessOf } from '../machine/readiness.ts'
 import type { Round } from '../round.ts'
 import type { CarryPlan } from './carry.ts'
 import type { Change } from './changes.ts'
@@ -13,7 +14,13 @@ export type ChangeShown = Change & { was: string | null }
 /** A passage of the script with the changes of its lines; `title` is null for what stands between passages. */
 export type CarriedPassage = { title: string | null; changes: ChangeShown[] }
 
-const sideShown = ({ durations, filament, strokes, findings, bounds }: Round) => ({
+const sideShown = (round: Round) => ({
+  /** What the print would not find as it expects it. */
+  lacking: readinessOf(round).flatMap(({ good, says, name }) => (good ? [] : [says ?? name])),
+  ...figures(round),
+})
+
+const figures = ({ durations, filament, strokes, findings, bounds }: Round) => ({
   durationS: durations.totalS,
   heatingS: durations.heatingS,
   massG: filament.massG,

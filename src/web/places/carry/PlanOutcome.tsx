@@ -6,6 +6,9 @@ import type { PlanShown } from '../../state/api.ts'
 type Props = { plan: PlanShown; from: string; to: string }
 
 export function PlanOutcome({ plan: { before, after }, from, to }: Props) {
+  const gone = [...new Set(before.findings.map(({ title }) => title))].filter(
+    title => !after.findings.some(each => each.title === title),
+  )
   const rows: [string, string, string][] = [
     ['Time', duration(before.durationS), duration(after.durationS)],
     ['of it heating', duration(before.heatingS), duration(after.heatingS)],
@@ -36,8 +39,23 @@ export function PlanOutcome({ plan: { before, after }, from, to }: Props) {
               <td className="py-1 font-semibold">{there}</td>
             </tr>
           ))}
+          <tr className="border-t border-rule align-top">
+            <th scope="row" className="py-1 pr-3 text-left font-normal whitespace-nowrap text-soft">
+              Left behind
+            </th>
+            {[before, after].map((side, i) => (
+              <td key={i === 0 ? from : to} className="py-1 pr-3 text-[14px]">
+                {side.lacking.join(', ') || 'as the print expects'}
+              </td>
+            ))}
+          </tr>
         </tbody>
       </table>
+      {gone.length > 0 && (
+        <p className="mt-2 text-[14px] text-soft">
+          Only on {from}: {gone.join('; ')}.
+        </p>
+      )}
     </section>
   )
 }
