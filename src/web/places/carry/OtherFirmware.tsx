@@ -67,7 +67,7 @@ function OnePrinter({ id, printer, scripts }: Props) {
     })),
   })
   const all = plans.every(({ data, error }) => data ?? error)
-  const files = printer.macros !== '' || printer.configFiles.length > 0 || printer.macroFiles.length > 0
+  const files = filesOf(printer)
   const save = async () => {
     try {
       await api.changeFirmware(id, {
@@ -117,7 +117,7 @@ function OnePrinter({ id, printer, scripts }: Props) {
             )}
           </Field>
         </div>
-        {files && family !== now.family && (
+        {files.length > 0 && family !== now.family && (
           <p className="max-w-xl text-[14px] text-warn">
             Its config and macro files are nothing that {familyName[family]} reads. They go into the bin; what scripts
             call in them is written out.
@@ -171,6 +171,7 @@ function OnePrinter({ id, printer, scripts }: Props) {
                 }}
               />
             ))}
+            <FileRows files={files} reads={family === now.family} family={family} />
           </table>
           {scripts.length === 0 && <p className="p-4 text-soft">It has no scripts; only its firmware changes.</p>}
         </section>
@@ -178,6 +179,32 @@ function OnePrinter({ id, printer, scripts }: Props) {
     </div>
   )
 }
+
+/** Its config and macro files by their names. */
+const filesOf = ({ macros, configFiles, macroFiles }: Printer): string[] => [
+  ...(macros === '' ? [] : ['printer.cfg']),
+  ...[...configFiles, ...macroFiles].map(({ name }) => name),
+]
+
+type FilesProps = { files: readonly string[]; reads: boolean; family: Family }
+
+/** What becomes of its files: they stay where the new firmware reads them, and else go into the bin. */
+const FileRows = ({ files, reads, family }: FilesProps) => (
+  <tbody>
+    {files.map(name => (
+      <tr key={name} className="border-t border-rule align-baseline">
+        <td className="truncate py-2 pr-3 pl-9" title={name}>
+          <b>{name}</b>
+        </td>
+        <td colSpan={4} className="py-2 pr-3 text-[14px] text-soft">
+          {reads
+            ? 'stays as it is: the new version reads it too'
+            : `into the bin, with its history: ${familyName[family]} reads none of it; what scripts call in it is written out there`}
+        </td>
+      </tr>
+    ))}
+  </tbody>
+)
 
 type RowProps = {
   script: SavedScript
