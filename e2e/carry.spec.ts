@@ -193,6 +193,31 @@ test('a printer that has another firmware takes all its scripts with it', async 
   await page.request.delete(`/api/bin/printers/${printerId}`)
 })
 
+test('macros come along to a firmware that has none, as scripts of what they ran', async ({ page }) => {
+  const { printer } = await printerNamed(page, 'Curlew')
+  const { id } = await (await page.request.post('/api/printers', { data: { ...printer, name: 'Old board' } })).json()
+  await page.goto(`/printers/${id}/firmware`)
+  await page.getByRole('combobox', { name: 'The new firmware' }).click()
+  await page.getByRole('option', { name: 'board firmware' }).click()
+  await page.getByLabel('Version').fill('2.1')
+  const prelude = page.getByRole('row', { name: /PRELUDE/ })
+  await expect(prelude).toContainText('a macro: a new script of what it runs')
+  await prelude.getByRole('button').click()
+  await expect(page.getByText('PRELUDE is a macro of Old board', { exact: false }).first()).toBeVisible()
+  await expect(page.getByRole('row', { name: /macros\.cfg/ })).toContainText('into the bin')
+  await page.getByRole('button', { name: 'Change it, with 2 scripts' }).click()
+  await expect(page.getByRole('heading', { name: 'Old board', exact: true })).toBeVisible()
+  const own = (await shelfOf(page)).find(each => each.id === id)?.scripts ?? []
+  expect(own.map(({ name }) => name).sort()).toEqual(['Old board, AFTERWARDS', 'Old board, PRELUDE'])
+  const start = own.find(({ name }) => name.endsWith('PRELUDE'))?.id
+  const { text } = await (await page.request.get(`/api/scripts/${start}`)).json()
+  expect(text).toContain('M190 S@bed\n')
+  expect(text).not.toContain('BED_MESH')
+  for (const each of own) await drop(page, each.id)
+  await page.request.delete(`/api/printers/${id}`)
+  await page.request.delete(`/api/bin/printers/${id}`)
+})
+
 test('one purge line goes into another script, in place of its like', async ({ page }) => {
   const [dunlin, sanderling] = [await printerNamed(page, 'Dunlin'), await printerNamed(page, 'Sanderling')]
   const from = await made(page, 'Has the good purge', dunlin.id, everyday)

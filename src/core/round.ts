@@ -76,7 +76,8 @@ const toNobody: Told = () => {}
 /** What a script of this printer, job and moment is rehearsed on. */
 export function stageOf(setting: RehearsalInput): Stage {
   const firmware = withTaught(familyOf(setting.printer), taughtFor(setting.printer, setting.taught))
-  if (!setting.printer.macros) return { ...setting, firmware }
+  // A config left from an earlier firmware is nothing that another family reads.
+  if (!setting.printer.macros || setting.printer.firmware.family !== 'host') return { ...setting, firmware }
   const { macros, delayed } = configOf(setting.printer)
   return { ...setting, firmware, macros, delayed }
 }

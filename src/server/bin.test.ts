@@ -81,6 +81,35 @@ describe('what is thrown away', () => {
     expect(shelf.database.prepare('SELECT count(*) FROM earlier').pluck().get()).toBe(0)
   })
 
+  it('is a printer with its files: they go for good with it, and come back with it alone', async () => {
+    const curlew = (await list('printers')).find(({ data }) => data.name === 'Curlew')?.data
+    const printer = { ...curlew, name: 'Second Curlew' }
+    const { id } = (await ask('/printers', 'POST', printer)).json
+    await ask(`/printers/${id}`, 'DELETE')
+    const things = (await ask('/bin')).json.things as unknown as { id: number; sort: string; name: string }[]
+    const file = things.find(({ name }) => name === 'Second Curlew, macros.cfg')
+    const refused = await ask(`/bin/scripts/${file?.id}`, 'PUT', { name: 'By itself' })
+    expect([refused.status, refused.json.error]).toEqual([
+      409,
+      'Its printer is in the bin: put that back, and this comes with it.',
+    ])
+    expect((await ask(`/bin/printers/${id}`, 'DELETE')).status).toBe(200)
+    expect((await binned()).filter(each => each.includes('Second Curlew'))).toEqual([])
+  })
+
+  it('is a file of a firmware that its printer no longer has, which stays there', async () => {
+    const { id } = (await list('printers')).find(({ data }) => data.name === 'Curlew') as Thing
+    const firmware = { family: 'board', version: '2.1', abilities: {} }
+    await ask(`/printers/${id}/other-firmware`, 'PUT', { firmware, scripts: [] })
+    const things = (await ask('/bin')).json.things as unknown as { id: number; name: string }[]
+    const file = things.find(({ name }) => name === 'Curlew, macros.cfg')
+    const refused = await ask(`/bin/scripts/${file?.id}`, 'PUT', { name: 'Curlew, macros.cfg' })
+    expect([refused.status, refused.json.error]).toEqual([
+      409,
+      'Curlew has board firmware now, which reads no such file.',
+    ])
+  })
+
   it('stays out of what is taken along, and of rehearsals', async () => {
     const { id } = (await ask('/jobs', 'POST', mine)).json
     await ask(`/jobs/${id}`, 'DELETE')

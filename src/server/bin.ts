@@ -51,9 +51,18 @@ export function takeOut(database: Database, sort: BinSort, id: number, name: str
   })
 }
 
-/** Throws something away for good; only what is in the bin. */
-export const dropForGood = (database: Database, sort: BinSort, id: number): boolean =>
-  database.prepare(`DELETE FROM ${sort} WHERE id = ? AND binned_at IS NOT NULL`).run(id).changes > 0
+/** Throws something away for good, a printer with its files; only what is in the bin. */
+export function dropForGood(database: Database, sort: BinSort, id: number): boolean {
+  return writing(database, () => {
+    if (sort === 'printers')
+      database
+        .prepare(
+          'DELETE FROM scripts WHERE binned_at IS NOT NULL AND printer_id = (SELECT id FROM printers WHERE id = ? AND binned_at IS NOT NULL)',
+        )
+        .run(id)
+    return database.prepare(`DELETE FROM ${sort} WHERE id = ? AND binned_at IS NOT NULL`).run(id).changes > 0
+  })
+}
 
 /** A clock that jumps further than this between two looks is not believed: it counts as so many days. */
 const mostDaysAtOnce = 10

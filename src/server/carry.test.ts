@@ -144,6 +144,30 @@ describe('another firmware', () => {
     }
   })
 
+  it('makes scripts of what its macros ran, beside the files that go', async () => {
+    const id = await printerId('Curlew')
+    const asked = (await ask(`/carry/macros/${id}`)).json as unknown as Record<'name' | 'moment' | 'call', string>[]
+    expect(asked.map(({ name, moment }) => [name, moment])).toEqual([
+      ['PRELUDE', 'start'],
+      ['AFTERWARDS', 'end'],
+    ])
+    expect(asked[0]?.call).toMatch(/^PRELUDE BED=\d+ /)
+    const firmware = { family: 'board', version: '2.1', abilities: {} }
+    const macros = await Promise.all(
+      asked.map(async ({ name, moment, call }) => {
+        const plan = (await ask('/carry/plan', 'POST', { text: call, moment, from: id, to: id, firmware, asked: {} }))
+          .json
+        return { name, moment, text: plan.text }
+      }),
+    )
+    expect(macros[0]?.text).toContain('\nG28\n')
+    expect(macros.map(each => each.text).join()).not.toMatch(/PRELUDE|SET_|BED_MESH/)
+    await ask(`/printers/${id}/other-firmware`, 'PUT', { firmware, scripts: [], macros })
+    const names = (await printers()).find(each => each.id === id)?.scripts.map(({ name }) => name)
+    expect(names).toEqual(expect.arrayContaining(['Curlew, PRELUDE', 'Curlew, AFTERWARDS']))
+    expect(names).not.toContain('Curlew, macros.cfg')
+  })
+
   it('changes nothing where one of them was saved elsewhere', async () => {
     const id = await printerId('Dunlin')
     const saved = (await ask('/scripts/1')).json

@@ -2,6 +2,7 @@
 // each change on one side is made on the other as well.
 
 import * as v from 'valibot'
+import { familyName } from '../core/carry/family-name.ts'
 import { usualCall } from '../core/documents/calls.ts'
 import { textOfDocument } from '../core/documents/open.ts'
 import { job, material } from '../core/model/example.ts'
@@ -44,7 +45,8 @@ function momentOf(printer: Printer, file: string): Moment {
   return usualCall(stage, file === '' ? null : file)?.moment ?? 'start'
 }
 
-function freeName(database: Database, printer: string, file: string): string {
+/** What a script of this file is called; with a number where that is taken. */
+export function freeName(database: Database, printer: string, file: string): string {
   const wanted = `${printer}, ${file || configName}`.slice(0, 110)
   for (let i = 1; ; i++) {
     const name = i === 1 ? wanted : `${wanted} ${i}`
@@ -105,11 +107,26 @@ function withFile(printer: Printer, file: string, text: string | null): Printer 
   return { ...printer, [list]: others.toSpliced(at < 0 ? others.length : at, 0, { name: file, text }) }
 }
 
-/** Whether a document in the bin has a file's name that another of its printer has by now. */
-export const fileTaken = (database: Database, scriptId: number): boolean =>
-  database
-    .prepare(
-      `SELECT 1 FROM scripts old JOIN scripts now ON now.printer_id = old.printer_id AND now.file = old.file
-       WHERE old.id = ? AND now.id <> old.id AND now.binned_at IS NULL`,
+/** Whether this firmware reads a file of that name; the config itself has none. */
+const readsFile = ({ firmware: { family } }: Printer, file: string): boolean =>
+  family === 'host' ? !/\.g$/i.test(file) : family === 'macro-file' && file !== '' && !/\.cfg$/i.test(file)
+
+type Fallen = { file: string; data: string; printerBinned: number; taken: number }
+
+/** Why a document in the bin can't come out of it; null where it can, and for scripts that are none. */
+export function whyStaysBinned(database: Database, scriptId: number): string | null {
+  const row = database
+    .prepare<[number], Fallen>(
+      `SELECT old.file, p.data, p.binned_at IS NOT NULL AS printerBinned, EXISTS (SELECT 1 FROM scripts now
+         WHERE now.printer_id = old.printer_id AND now.file = old.file AND now.id <> old.id AND now.binned_at IS NULL) AS taken
+       FROM scripts old JOIN printers p ON p.id = old.printer_id WHERE old.id = ? AND old.file IS NOT NULL`,
     )
-    .get(scriptId) !== undefined
+    .get(scriptId)
+  if (!row) return null
+  const printer = v.parse(Printer, JSON.parse(row.data))
+  if (row.printerBinned) return 'Its printer is in the bin: put that back, and this comes with it.'
+  if (row.taken) return 'The printer has a file of this name by now.'
+  return readsFile(printer, row.file)
+    ? null
+    : `${printer.name} has ${familyName[printer.firmware.family]} now, which reads no such file.`
+}

@@ -87,11 +87,16 @@ const firstWords = (gcode: string): string[] =>
     .split('\n')
     .map(line => line.trim().split(/\s/, 1)[0] ?? '')
 
+/** The first words of what macros run, each but its own name: whichever of them is a macro is called by another. */
+function calledByOthers({ macros, delayed }: Stage): Set<string> {
+  const all = [...(macros?.values() ?? []), ...(delayed?.values() ?? [])]
+  return new Set(all.flatMap(({ name, gcode }) => firstWords(gcode).filter(word => word !== name)))
+}
+
 /** What can be called in a document: those that nothing else calls first, as a script would call them. */
 export function callablesIn(stage: Stage, file: string | null): Callable[] {
   if (stage.firmware.flow) return file === null ? [] : [ofFile(stage, file)]
-  const all = [...(stage.macros?.values() ?? []), ...(stage.delayed?.values() ?? [])]
-  const calls = new Set(all.flatMap(({ name, gcode }) => firstWords(gcode).map(word => (word === name ? '' : word))))
+  const calls = calledByOthers(stage)
   const own = macrosIn({ macros: stage.macros, delayed: undefined }, file)
   // What reads the numbers of a macro here shows what they do, wherever it stands.
   const reads = ({ gcode }: Macro) => own.some(({ name }) => gcode.toUpperCase().includes(`GCODE_MACRO ${name}`))
@@ -109,16 +114,18 @@ export function callablesIn(stage: Stage, file: string | null): Callable[] {
       .map(each => ({ ...each, moment: momentOf(each.macro.name, !each.inner && homes(each.macro)) }))
       // What begins a print first, what others call last.
       .sort((a, b) => rank(a) - rank(b))
-      .map(({ macro, moment }) => ({
-        name: macro.name,
-        about: macro.description,
-        moment,
-        before: macro.name,
-        join: '=',
-        parameters: parametersOf(macro, stage),
-      }))
+      .map(({ macro, moment }) => ofMacro(stage, macro, moment))
   )
 }
+
+const ofMacro = (stage: Stage, macro: Macro, moment: Moment): Callable => ({
+  name: macro.name,
+  about: macro.description,
+  moment,
+  before: macro.name,
+  join: '=',
+  parameters: parametersOf(macro, stage),
+})
 
 /** A macro file is called as the machine calls it: for homing, for a tool, or by its name. */
 function ofFile({ printer }: Stage, file: string): Callable {
@@ -148,6 +155,24 @@ export const callOf = ({ before, join, parameters }: Callable, values: Readonly<
       return value === '' ? [] : [key + join + (/[\s"]/.test(value) ? `"${value.replaceAll('"', '')}"` : value)]
     }),
   ].join(' ')
+
+/** Files that the machine runs by itself, or that only set it up. */
+const machinesOwn =
+  /^(?:config.*|home(?:all|[xyz])|bed|mesh|t(?:pre|post|free)\d+|(?:deploy|retract)probe\d*|daemon|trigger\d+)\.g$/i
+
+/** What people call of all that the printer's files have: macros that no other calls first, files that the machine does not run itself. */
+export function calledByPeople(stage: Stage): Callable[] {
+  const { printer } = stage
+  if (stage.firmware.flow)
+    return printer.macroFiles
+      .filter(({ name }) => !machinesOwn.test(name.slice(name.lastIndexOf('/') + 1)))
+      .map(({ name }) => ofFile(stage, name))
+  const inner = calledByOthers(stage)
+  // What only keeps numbers sends nothing.
+  const sends = ({ gcode }: Macro) => firstWords(gcode).some(word => /^[A-Z_]/.test(word))
+  const called = [...(stage.macros?.values() ?? [])].filter(macro => !inner.has(macro.name) && sends(macro))
+  return called.map(macro => ofMacro(stage, macro, momentOf(macro.name, homes(macro))))
+}
 
 /** What a document is called with at first: its first callable, as the job gives it; null where nothing in it can be called. */
 export function usualCall(stage: Stage, file: string | null): { call: string; moment: Moment } | null {

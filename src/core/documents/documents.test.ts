@@ -12,7 +12,7 @@ import { type Round, rehearseScript, stageOf } from '../round.ts'
 import { asTemplate } from '../script/edits/as-template.ts'
 import { planEdit } from '../script/edits/edit.ts'
 import { driftOf, refrainsIn, rolledOut } from '../script/refrains.ts'
-import { callablesIn, callOf, usualCall } from './calls.ts'
+import { callablesIn, calledByPeople, callOf, usualCall } from './calls.ts'
 import { textOfDocument } from './open.ts'
 
 const named = (name: string): Printer => {
@@ -164,6 +164,25 @@ describe('a macro file that is open itself', () => {
     const round = opened(avocet, 'homeall.g', 'G28')
     expect(round.findings.filter(({ severity }) => severity === 'error')).toEqual([])
     expect(round.state.position).toEqual({ x: 175, y: 175, z: 8 })
+  })
+})
+
+describe('what people call', () => {
+  const called = (printer: Printer) =>
+    calledByPeople(stageOf({ printer, job, material, moment: 'start' })).map(each => [each.name, each.moment])
+
+  it('is what no other macro calls; numbers alone and what runs later are not called', () => {
+    expect(called(curlew)).toEqual([
+      ['PRELUDE', 'start'],
+      ['AFTERWARDS', 'end'],
+    ])
+  })
+
+  it('is none of the files that the machine runs by itself', () => {
+    expect(called(avocet)).toEqual([
+      ['brush.g', 'layer-change'],
+      ['first-line.g', 'layer-change'],
+    ])
   })
 })
 

@@ -7,7 +7,7 @@ import { nameKey } from '../../core/model/script.ts'
 import { allBinned, daysInBin, dropForGood, emptyOld, takeOut } from '../bin.ts'
 import { allEntries, entryNamed } from '../catalog.ts'
 import { type Database, writing } from '../database.ts'
-import { fileTaken, syncDocuments, writeBack } from '../documents.ts'
+import { syncDocuments, whyStaysBinned, writeBack } from '../documents.ts'
 import { refrainNamed } from '../refrains.ts'
 import { Refused, takes } from '../requests.ts'
 import { scriptOfVariant, variantNamed } from '../variants.ts'
@@ -25,7 +25,8 @@ export function binRoutes(database: Database, now: () => string) {
   /** Refuses a name that another of its kind has been given meanwhile. */
   const needFree = ({ sort, id }: Binned, name: string) => {
     if (sort === 'scripts') {
-      if (fileTaken(database, id)) throw new Refused(409, 'The printer has a file of this name by now.', 'name')
+      const why = whyStaysBinned(database, id)
+      if (why !== null) throw new Refused(409, why, 'name')
       return needFreeName(database, name)
     }
     const taken =

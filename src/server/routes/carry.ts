@@ -1,12 +1,14 @@
 // /api/carry: a script brought to another printer, the same JSON as the terminal's `carry --json` (contract.md); …/plan: as its page
-// shows it; …/after/:id: a later change of the original, for a script that was carried over.
+// shows it; …/after/:id: a later change of the original, for a script that was carried over; …/macros/:id: what people call of a printer.
 import { Hono } from 'hono'
 import * as v from 'valibot'
+import { refitted } from '../../core/carry/refitted.ts'
+import { calledByPeople, callOf } from '../../core/documents/calls.ts'
 import { type CameFrom, CarryAsked } from '../../core/model/came-from.ts'
 import { count, plainText } from '../../core/model/pieces.ts'
 import { Firmware, type Printer } from '../../core/model/printer.ts'
 import { Moment, ScriptText } from '../../core/model/script.ts'
-import type { RehearsalInput } from '../../core/round.ts'
+import { type RehearsalInput, stageOf } from '../../core/round.ts'
 import { passageKinds } from '../../core/script/purposes.ts'
 import { inputAsked, JobAsked, MaterialAsked, PrinterAsked, worked } from '../asked.ts'
 import { allEntries } from '../catalog.ts'
@@ -92,7 +94,7 @@ export function carryRoutes(database: Database, work: Work) {
         work.planCarry({
           text,
           from: inputAsked(database, { printer: printerBy(from), job, moment }),
-          to: inputAsked(database, { printer: firmware ? { ...there, firmware } : there, job, moment }),
+          to: inputAsked(database, { printer: firmware ? refitted(there, firmware) : there, job, moment }),
           ...how,
           ...(lines && { lines }),
         }),
@@ -105,6 +107,16 @@ export function carryRoutes(database: Database, work: Work) {
       const { text, printerId, moment, kind, part } = context.req.valid('json')
       const input = inputAsked(database, { printer: printerBy(printerId), job: usualJob(null), moment })
       return context.json(await worked(work.intoScript(text, input, kind, part), 'text'))
+    })
+    .get('/macros/:id', context => {
+      const printer = printerBy(Number(context.req.param('id')))
+      const stage = stageOf(inputAsked(database, { printer, job: usualJob(null), moment: 'start' }))
+      const called = calledByPeople(stage).map(each => ({
+        name: each.name,
+        moment: each.moment,
+        call: callOf(each, {}),
+      }))
+      return context.json(called)
     })
     .get('/after/:id', async context => {
       const id = Number(context.req.param('id'))

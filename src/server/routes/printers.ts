@@ -2,15 +2,16 @@
 import { Hono } from 'hono'
 import * as v from 'valibot'
 import { familyName } from '../../core/carry/family-name.ts'
+import { refitted } from '../../core/carry/refitted.ts'
 import { count, listOf, plainText } from '../../core/model/pieces.ts'
 import { Firmware, MacroFile, Printer } from '../../core/model/printer.ts'
-import { nameKey, ScriptText } from '../../core/model/script.ts'
+import { Moment, nameKey, ScriptText } from '../../core/model/script.ts'
 import { binThing } from '../bin.ts'
 import { addEntry, allEntries, changeEntry, earlierOf } from '../catalog.ts'
 import { type Database, writing } from '../database.ts'
-import { syncDocuments } from '../documents.ts'
+import { freeName, syncDocuments } from '../documents.ts'
 import { Refused, takes } from '../requests.ts'
-import { allDocuments, saveScript, scriptById } from '../scripts.ts'
+import { addScript, allDocuments, saveScript, scriptById } from '../scripts.ts'
 import { addVariant, variantNamed } from '../variants.ts'
 
 const Macros = v.strictObject({
@@ -31,6 +32,8 @@ const MacroFiles = v.strictObject({
 const OtherFirmware = v.strictObject({
   firmware: Firmware,
   scripts: listOf(v.strictObject({ id: count, base: count, identity: plainText(80), text: ScriptText }), 10_000),
+  /** Macros of the printer's, written out: a script each. */
+  macros: v.optional(listOf(v.strictObject({ name: plainText(100), moment: Moment, text: ScriptText }), 1000), []),
 })
 
 type CarriedScript = v.InferOutput<typeof OtherFirmware>['scripts'][number]
@@ -66,13 +69,14 @@ const changedWithPrinter = 'Changed on the printer’s own pages.'
 
 export function printerRoutes(database: Database, now: () => string) {
   /** Changes a part of a printer and nothing else of it. */
-  const change = (param: string, part: Partial<Printer>) => {
+  const change = (param: string, part: Partial<Printer> | ((was: Printer) => Printer)) => {
     const id = Number(param)
     const row = database
       .prepare<[number], { data: string }>('SELECT data FROM printers WHERE id = ? AND binned_at IS NULL')
       .get(id)
     if (!row) throw new Refused(404, `There is no printer ${param}.`)
-    const printer = v.parse(Printer, { ...JSON.parse(row.data), ...part })
+    const was = v.parse(Printer, JSON.parse(row.data))
+    const printer = v.parse(Printer, typeof part === 'function' ? part(was) : { ...was, ...part })
     writing(database, () => {
       changeEntry(database, 'printers', id, printer, now())
       syncDocuments(database, id, now(), changedWithPrinter)
@@ -141,15 +145,17 @@ export function printerRoutes(database: Database, now: () => string) {
       return context.json(change(context.req.param('id'), { firmware }))
     })
     .put('/:id/other-firmware', takes(OtherFirmware), async context => {
-      const { firmware, scripts } = context.req.valid('json')
+      const { firmware, scripts, macros } = context.req.valid('json')
       const id = Number(context.req.param('id'))
       return context.json(
         writing(database, () => {
-          const before = allEntries(database, 'printers').find(each => each.id === id)?.data.firmware.family
-          // What another family reads is nothing to this one.
-          const files = before === firmware.family ? {} : { macros: '', configFiles: [], macroFiles: [] }
-          const printer = change(context.req.param('id'), { firmware, ...files })
+          const printer = change(context.req.param('id'), was => refitted(was, firmware))
           for (const script of scripts) carryTo(database, id, script, firmware, now())
+          for (const { name, moment, text } of macros) {
+            const note = `What the macro ${name} ran, for ${familyName[firmware.family]} ${firmware.version}.`
+            const free = freeName(database, printer.data.name, name)
+            addScript(database, { name: free, printerId: id, moment, text, note }, now())
+          }
           return printer
         }),
       )

@@ -15,6 +15,7 @@ export type { ShelfPrinter, Use } from '../../core/model/kept.ts'
 export type Kept<T> = { id: number; data: T }
 export type Things = Awaited<ReturnType<typeof api.things>>
 export type PlanShown = Awaited<ReturnType<typeof api.planCarry>>
+export type MacroToCarry = Awaited<ReturnType<typeof api.macrosToCarry>>[number]
 export type Change = PlanShown['passages'][number]['changes'][number]
 export type ChangeKind = Change['kind']
 export type Summary = Awaited<ReturnType<typeof api.summaries>>[string]
@@ -75,6 +76,7 @@ const { carry, scripts, revisions, trials, refrains, archive, bin, materials, jo
 
 export const api = {
   planCarry: (json: Body<typeof carry.plan.$post>) => answer(carry.plan.$post({ json })),
+  macrosToCarry: (id: number) => answer(carry.macros[':id'].$get(at(id))),
   carriedAfter: (id: number) => answer(carry.after[':id'].$get(at(id))),
   placesInto: (json: Body<typeof carry.into.$post>) => answer(carry.into.$post({ json })),
   things: () => answer(client.things.$get()),

@@ -1,5 +1,5 @@
-// A printer that has another firmware now: all its scripts carried over to it at once, each to be looked at, questions and all.
-import { keepPreviousData, useQueries } from '@tanstack/react-query'
+// A printer that has another firmware now: all its scripts and macros carried over at once, each to be looked at, questions and all.
+import { keepPreviousData, useQueries, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { familyName } from '../../../core/carry/family-name.ts'
@@ -7,6 +7,7 @@ import { duration, plural } from '../../../core/format.ts'
 import type { CarryAsked } from '../../../core/model/came-from.ts'
 import type { SavedScript } from '../../../core/model/kept.ts'
 import type { Printer } from '../../../core/model/printer.ts'
+import type { Moment } from '../../../core/model/script.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Choice } from '../../parts/Choice.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
@@ -16,7 +17,7 @@ import { seriousOf } from '../../parts/Severity.tsx'
 import { useTitle } from '../../parts/useTitle.ts'
 import { Waiting } from '../../parts/Waiting.tsx'
 import { momentWords } from '../../parts/words.ts'
-import { api, type PlanShown } from '../../state/api.ts'
+import { api, type MacroToCarry, type PlanShown } from '../../state/api.ts'
 import { useScriptsOf } from '../../state/asking.ts'
 import { changesOf, needsOf, nothingAsked } from './asked.ts'
 import { countedKinds } from './kinds.ts'
@@ -31,7 +32,8 @@ const familyNames: readonly Family[] = ['board', 'host', 'macro-file', 'dispensi
 export function OtherFirmware() {
   const { id = '' } = useParams()
   const asked = useScriptsOf(Number(id))
-  if (!asked.data) return <Waiting on={[asked]} what="the printer" />
+  const macros = useQuery({ queryKey: ['macros of', id], queryFn: () => api.macrosToCarry(Number(id)) })
+  if (!asked.data || !macros.data) return <Waiting on={[asked, macros]} what="the printer" />
   const printer = asked.data.things.printers.find(each => String(each.id) === id)?.data
   if (!printer)
     return (
@@ -39,42 +41,80 @@ export function OtherFirmware() {
         <Notice>There is no printer {id}.</Notice>
       </div>
     )
-  return <OnePrinter key={id} id={Number(id)} printer={printer} scripts={asked.data.scripts} />
+  return <OnePrinter key={id} id={Number(id)} printer={printer} scripts={asked.data.scripts} macros={macros.data} />
 }
 
-type Props = { id: number; printer: Printer; scripts: readonly SavedScript[] }
+type Props = { id: number; printer: Printer; scripts: readonly SavedScript[]; macros: readonly MacroToCarry[] }
 
-function OnePrinter({ id, printer, scripts }: Props) {
+/** What is carried: a script as it stands, or a macro as its call; `about` says what becomes of it beyond that. */
+type Piece = { key: string; name: string; moment: Moment; text: string; about: string; atFirst: CarryAsked }
+
+const scriptKey = ({ id, revisionId }: SavedScript): string => `script ${id} ${revisionId}`
+const macroKey = ({ name }: MacroToCarry): string => `macro ${name}`
+
+const piecesOf = (scripts: readonly SavedScript[], macros: readonly MacroToCarry[]): Piece[] => [
+  ...scripts.map(script => ({
+    key: scriptKey(script),
+    name: script.name,
+    moment: script.moment,
+    text: script.text,
+    about: script.stock ? 'kept as it came: a new variant' : '',
+    atFirst: nothingAsked,
+  })),
+  ...macros.map(macro => ({
+    key: macroKey(macro),
+    name: macro.name,
+    moment: macro.moment,
+    text: `${macro.call}\n`,
+    about: 'a macro: a new script of what it runs',
+    // It was called with the heats of whatever material there was.
+    atFirst: { ...nothingAsked, heatsAsValues: true },
+  })),
+]
+
+function OnePrinter({ id, printer, scripts, macros }: Props) {
   const navigate = useNavigate()
   useTitle(`Another firmware for ${printer.name}`)
   const { firmware: now } = printer
   const [family, setFamily] = useState<Family>(now.family)
   const [version, setVersion] = useState(now.version)
-  const [asked, setAsked] = useState<Readonly<Record<number, CarryAsked>>>({})
-  const [unticked, setUnticked] = useState<ReadonlySet<number>>(new Set())
+  const [asked, setAsked] = useState<Readonly<Record<string, CarryAsked>>>({})
+  const [unticked, setUnticked] = useState<ReadonlySet<string>>(new Set())
   const [problem, setProblem] = useState<string | null>(null)
   const firmware: Firmware = { family, version: version.trim(), abilities: {} }
   const readable = /^\d+(\.\d+)*$/.test(firmware.version)
   const differs = readable && (family !== now.family || firmware.version !== now.version)
+  // Its macros are nothing that another family reads.
+  const pieces = piecesOf(scripts, family === now.family ? [] : macros)
   const plans = useQueries({
-    queries: scripts.map(({ id: scriptId, revisionId, text, moment }) => ({
-      queryKey: ['firmware', scriptId, revisionId, firmware, asked[scriptId] ?? nothingAsked],
+    queries: pieces.map(({ key, text, moment, atFirst }) => ({
+      queryKey: ['firmware', key, text, firmware, asked[key] ?? atFirst],
       enabled: differs,
-      queryFn: () =>
-        api.planCarry({ text, moment, from: id, to: id, firmware, asked: asked[scriptId] ?? nothingAsked }),
+      queryFn: () => api.planCarry({ text, moment, from: id, to: id, firmware, asked: asked[key] ?? atFirst }),
       placeholderData: keepPreviousData,
       retry: false,
     })),
   })
   const all = plans.every(({ data, error }) => data ?? error)
   const files = filesOf(printer)
+  const texts = new Map(
+    pieces.flatMap(({ key }, i): [string, string][] => {
+      const text = plans[i]?.data?.text
+      return text === undefined || unticked.has(key) ? [] : [[key, text]]
+    }),
+  )
   const save = async () => {
     try {
       await api.changeFirmware(id, {
         firmware,
-        scripts: scripts.flatMap(({ id: scriptId, revision, identity }, i) => {
-          const text = plans[i]?.data?.text
-          return text === undefined || unticked.has(scriptId) ? [] : [{ id: scriptId, base: revision, identity, text }]
+        scripts: scripts.flatMap(script => {
+          const text = texts.get(scriptKey(script))
+          const { id: scriptId, revision: base, identity } = script
+          return text === undefined ? [] : [{ id: scriptId, base, identity, text }]
+        }),
+        macros: macros.flatMap(macro => {
+          const text = texts.get(macroKey(macro))
+          return text === undefined ? [] : [{ name: macro.name, moment: macro.moment, text }]
         }),
       })
       await navigate(`/printers/${id}`)
@@ -88,13 +128,12 @@ function OnePrinter({ id, printer, scripts }: Props) {
         <div className="min-w-0 flex-1">
           <h1 className="font-serif text-[27px] font-semibold">{printer.name} has another firmware now</h1>
           <p className="text-soft">
-            Its scripts are carried from {familyName[now.family]} {now.version} to the new one, all at once.
+            Its scripts and macros are carried from {familyName[now.family]} {now.version} to the new one, all at once.
           </p>
         </div>
         <Button onClick={() => void navigate(`/printers/${id}`)}>Not now</Button>
         <Button main disabled={!differs || !all} onClick={() => void save()}>
-          Change it, with{' '}
-          {plural(scripts.filter((each, i) => plans[i]?.data && !unticked.has(each.id)).length, 'script')}
+          Change it, with {plural(texts.size, 'script')}
         </Button>
       </div>
       <div className="mt-3 flex flex-wrap items-end gap-x-6 gap-y-2">
@@ -119,8 +158,8 @@ function OnePrinter({ id, printer, scripts }: Props) {
         </div>
         {files.length > 0 && family !== now.family && (
           <p className="max-w-xl text-[14px] text-warn">
-            Its config and macro files are nothing that {familyName[family]} reads. They go into the bin; what scripts
-            call in them is written out.
+            Its config and macro files are nothing that {familyName[family]} reads. They go into the bin; what is called
+            in them is written out, in the scripts that call it and as a script of each macro.
           </p>
         )}
       </div>
@@ -153,27 +192,27 @@ function OnePrinter({ id, printer, scripts }: Props) {
                 <th className="py-1.5 pr-3 font-normal">Time</th>
               </tr>
             </thead>
-            {scripts.map((script, i) => (
-              <ScriptRow
-                key={script.id}
-                script={script}
+            {pieces.map((piece, i) => (
+              <PieceRow
+                key={piece.key}
+                piece={piece}
                 printer={printer}
                 plan={plans[i]?.data}
                 problem={plans[i]?.error?.message ?? null}
-                asked={asked[script.id] ?? nothingAsked}
-                onAsked={next => setAsked({ ...asked, [script.id]: next })}
-                ticked={!unticked.has(script.id)}
+                asked={asked[piece.key] ?? piece.atFirst}
+                onAsked={next => setAsked({ ...asked, [piece.key]: next })}
+                ticked={!unticked.has(piece.key)}
                 onTick={ticked => {
                   const next = new Set(unticked)
-                  if (ticked) next.delete(script.id)
-                  else next.add(script.id)
+                  if (ticked) next.delete(piece.key)
+                  else next.add(piece.key)
                   setUnticked(next)
                 }}
               />
             ))}
             <FileRows files={files} reads={family === now.family} family={family} />
           </table>
-          {scripts.length === 0 && <p className="p-4 text-soft">It has no scripts; only its firmware changes.</p>}
+          {pieces.length === 0 && <p className="p-4 text-soft">It has no scripts; only its firmware changes.</p>}
         </section>
       )}
     </div>
@@ -199,7 +238,7 @@ const FileRows = ({ files, reads, family }: FilesProps) => (
         <td colSpan={4} className="py-2 pr-3 text-[14px] text-soft">
           {reads
             ? 'stays as it is: the new version reads it too'
-            : `into the bin, with its history: ${familyName[family]} reads none of it; what scripts call in it is written out there`}
+            : `into the bin, with its history: ${familyName[family]} reads none of it`}
         </td>
       </tr>
     ))}
@@ -207,7 +246,7 @@ const FileRows = ({ files, reads, family }: FilesProps) => (
 )
 
 type RowProps = {
-  script: SavedScript
+  piece: Piece
   printer: Printer
   plan: PlanShown | undefined
   problem: string | null
@@ -217,7 +256,7 @@ type RowProps = {
   onTick: (ticked: boolean) => void
 }
 
-function ScriptRow({ script, printer, plan, problem, asked, onAsked, ticked, onTick }: RowProps) {
+function PieceRow({ piece, printer, plan, problem, asked, onAsked, ticked, onTick }: RowProps) {
   const [open, setOpen] = useState(false)
   const refuse = (ids: readonly string[], refused: boolean) =>
     onAsked({
@@ -231,10 +270,10 @@ function ScriptRow({ script, printer, plan, problem, asked, onAsked, ticked, onT
           <label className="flex items-baseline gap-2">
             <input type="checkbox" checked={ticked} disabled={!plan} onChange={event => onTick(event.target.checked)} />
             <span className="min-w-0">
-              <b className="block truncate">{script.name}</b>
+              <b className="block truncate">{piece.name}</b>
               <span className="block text-[13px] text-soft">
-                {momentWords[script.moment]}
-                {script.stock && ', kept as it came: a new variant'}
+                {momentWords[piece.moment]}
+                {piece.about && `, ${piece.about}`}
               </span>
             </span>
           </label>
