@@ -9,6 +9,7 @@ import { temperatureAt } from '../machine/heat.ts'
 import { takenAsItIs } from './as-is.ts'
 import { formulaThere } from './formulas.ts'
 import { changed, leftOut, type Ran, type Said, same } from './said.ts'
+import { whose } from './sayers.ts'
 import { toolThere } from './sides.ts'
 
 const coolsC = 1
@@ -16,10 +17,12 @@ const coolsC = 1
 const nameOf: Record<Heater, string> = { nozzle: 'nozzle', bed: 'bed', chamber: 'chamber' }
 
 /** The heater there, or why there is none. */
-export function noHeater({ to }: Ran, heater: Heater): string | null {
+export function noHeater(ran: Ran, heater: Heater): string | null {
+  const { to } = ran
   const { name, heaters } = to.printer
   if (heater === 'chamber' && !heaters.chamber?.heated) return `${name} has no chamber heater.`
-  return heater === 'nozzle' && !to.family.heatsToExtrude ? `${name} extrudes paste, which needs no heat.` : null
+  if (heater !== 'nozzle' || to.family.heatsToExtrude) return null
+  return `${whose(ran)} extrudes ${ran.sameMachine ? 'without heat' : 'paste, which needs no heat'}.`
 }
 
 type Amount = number | string

@@ -1,6 +1,7 @@
 // What the other printer needs and the script lacks: an aligned gantry, a mesh, a tool in use, heat, a bed that has settled.
 import { effectOf } from '../firmware/spec.ts'
 import { hasLetter } from '../gcode/line.ts'
+import { melts } from '../machine/heaters.ts'
 import { lastModes, stepsOfCommand } from '../machine/trace.ts'
 import { axes } from '../model/printer.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
@@ -22,7 +23,8 @@ export function needs(script: Rehearsed, from: Side, to: Side, walked: Walked): 
   if (homing && prints) additions.push(...behindHoming(script, rows, homing.line, from, to))
   const firstProbe = rows.find(({ does }) => does === 'probe')
   if (firstProbe && settlesFor(from, to) && !soaks(script)) additions.push(soak(firstProbe.line, to))
-  if (!from.family.heatsToExtrude && to.family.heatsToExtrude && homing) additions.push(heat(homing.line, to))
+  if (!from.family.heatsToExtrude && to.family.heatsToExtrude && homing)
+    additions.push(...(melts(to.stage) ? [heat(homing.line, to)] : allowCold(homing.line, to)))
   const had = new Set(walked.additions.flatMap(({ lines }) => lines))
   return additions.filter(({ lines }) => !lines.every(line => had.has(line)))
 }
@@ -100,6 +102,12 @@ const soak = (line: number, to: Side): Addition => ({
   lines: [';? when soak > 0', dwellBy({ to }, '@(soak * 60)', true), ';? end'],
   why: `The probe of ${to.printer.name} reads a bed that is still settling otherwise: as long as the material asks for.`,
 })
+
+const allowCold = (line: number, to: Side): Addition[] => {
+  const allowed = to.family.phrases.coldExtrusion(true)
+  const why = `${to.printer.name} extrudes paste, and its firmware lets no cold nozzle extrude otherwise.`
+  return allowed === null ? [] : [{ after: line, rank: 'heat', lines: [allowed], why }]
+}
 
 const heat = (line: number, to: Side): Addition => {
   const { heat, waitFor } = to.family.phrases

@@ -11,7 +11,7 @@ import { carriesPoint, carryAlign, carryLevelling, carryProbe } from './say-bed.
 import { carryAcceleration, carryLimits, carryPressure, carryRetraction } from './say-limits.ts'
 import { carryFan, carryMessage, carryShownNothing } from './say-shown.ts'
 import { carryDwell } from './say-waiting.ts'
-import { hasNone, ofThisMachine, type Sayer, through } from './sayers.ts'
+import { hasNone, ofThisMachine, type Sayer, through, whose } from './sayers.ts'
 import { toolThere } from './sides.ts'
 
 function carryTool(ran: Ran<EffectOf<'tool'>>): Said {
@@ -26,7 +26,7 @@ function carryTool(ran: Ran<EffectOf<'tool'>>): Said {
   if (number === -1) {
     if (to.family.noToolAtStart && to.printer.tools.length > 1)
       return through(ran, to.family.phrases.takeTool(-1), 'tool to put back')
-    return leftOut(`${to.printer.name} always has a tool in use.`)
+    return leftOut(`${whose(ran)} always has a tool in use.`)
   }
   const tool = toolThere(to, after.tool)
   if (tool === null) return leftOut(`${to.printer.name} has no such tool.`)
@@ -45,15 +45,27 @@ function keepsTool({ to, there }: Ran): Said {
 }
 
 function carryMix(ran: Ran<EffectOf<'mix'>>): Said {
-  const { own, from, to, effect, command } = ran
+  const { own, from, to, effect, command, after } = ran
   const inputs = Math.max(...to.printer.tools.map(({ mixingInputs }) => mixingInputs))
   if (inputs < 2) return leftOut(`${to.printer.name} has no mixing hot end.`)
   if (takenAsItIs(own, from, to)) return same
-  const { blendPart, keepBlend } = to.family.phrases
+  const { blendOfTool, blendPart, keepBlend } = to.family.phrases
+  if (effect.step === 'gradient') return refused(`Blends are set otherwise on ${to.printer.name}.`)
+  const inOneLine = blendOfTool(0, []) !== null
+  if (effect.step === 'part' && inOneLine) return leftOut('All shares of the blend stand in one line there.')
   if (effect.step === 'part')
     return through(ran, blendPart(numberOf(command, 'S') ?? 0, numberOf(command, 'P') ?? 0), 'blend to set so')
-  if (effect.step === 'keep') return through(ran, keepBlend(numberOf(command, 'S') ?? 0), 'blend to keep so')
-  return refused(`Blends are set otherwise on ${to.printer.name}.`)
+  // What was kept last stands last.
+  const kept = after.blends.at(-1)
+  if (!kept) return leftOut('It keeps no blend.')
+  if (kept.tool >= to.printer.tools.length && inOneLine)
+    return refused(`A blend is a tool on ${to.printer.name} only where its config has a tool ${kept.tool}.`)
+  const shares = kept.shares.slice(0, inputs)
+  if (effect.step === 'keep' && !inOneLine) return through(ran, keepBlend(kept.tool), 'blend to keep so')
+  const parts = [...shares.map((share, input) => blendPart(input, share)), keepBlend(kept.tool)]
+  const lines = inOneLine ? [blendOfTool(kept.tool, shares)] : parts
+  const text = lines.every(line => line !== null) ? lines.join('\n') : null
+  return through(ran, text, 'blend to set so')
 }
 
 function carryFlow(ran: Ran<EffectOf<'flow-override'>>): Said {

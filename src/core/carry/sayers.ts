@@ -10,6 +10,10 @@ export const itsWay = (ran: Ran): string =>
 export const hasNone = (ran: Ran, what: string): string =>
   `The ${familyName[ran.to.family.family]} of ${ran.to.printer.name} has no ${what}.`
 
+/** What a lack belongs to: the other machine, or the new firmware of the same. */
+export const whose = ({ sameMachine, to }: Ran): string =>
+  sameMachine ? `The ${familyName[to.family.family]} of ${to.printer.name}` : to.printer.name
+
 /** What was measured or tuned on the one machine, and is not true of another. */
 export const ofThisMachine =
   (what: string): ((ran: Ran) => Said) =>

@@ -59,6 +59,8 @@ export type Phrases = {
   flowPercent: (percent: number, tool: number | null) => string | null
   message: (text: string) => string | null
   takeTool: (tool: number) => string | null
+  /** All shares of a tool's blend in one line. */
+  blendOfTool: (tool: number, shares: readonly number[]) => string | null
   /** One input's share of a blend, and the blend kept as a tool. */
   blendPart: (input: number, share: number) => string | null
   keepBlend: (tool: number) => string | null

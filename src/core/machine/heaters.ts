@@ -1,11 +1,15 @@
 // Heaters given targets and waited for, whatever command asks.
-import { chamberAirAt, type HeaterHistory, secondsWithin, temperatureAt } from './heat.ts'
+import { chamberAirAt, type HeaterHistory, roomC, secondsWithin, temperatureAt } from './heat.ts'
 import type { Recorder } from './recorder.ts'
-import type { ToolHeat } from './state.ts'
+import type { Stage, ToolHeat } from './state.ts'
 
 /** Waits for what only creeps along are looked at in steps of this, s, and for no longer than `mostWaitS`. */
 const waitStepS = 1
 const mostWaitS = 6 * 3600
+
+/** Whether it melts what it extrudes: paste is pushed cold, by a nozzle that never gets as hot as firmware asks for. */
+export const melts = ({ printer, firmware }: Pick<Stage, 'printer' | 'firmware'>): boolean =>
+  firmware.coldestExtrudeC > roomC && printer.heaters.nozzle.highestC >= firmware.coldestExtrudeC
 
 /**
  * Seconds until a heater has been near enough to its target for long enough, as the firmware has it; 0 when it has been, or

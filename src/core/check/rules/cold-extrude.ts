@@ -1,6 +1,7 @@
 // Pushes filament through a nozzle that is too cold.
 import { celsius, mm, plural } from '../../format.ts'
 import { temperatureAt } from '../../machine/heat.ts'
+import { melts } from '../../machine/heaters.ts'
 import { heatedByProgram } from '../../machine/state.ts'
 import { modesAfter } from '../../machine/trace.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
@@ -19,7 +20,7 @@ function check({ steps, trace, stage }: Checked): Found[] {
     const nozzle = trace.nozzles[modes.tool]
     if (!nozzle) continue
     const at = temperatureAt(nozzle, step.start)
-    if (at >= coldest - doubtC) continue
+    if (at >= coldest - doubtC || (modes.coldExtrusion.allowed && !melts(stage))) continue
     if (modes.nozzleTargets[modes.tool] === 0 && heatedByProgram(stage)) continue
     const line = trace.rows.line[step.command] as number
     extrudes ||= step.filamentMm > 0
@@ -45,7 +46,7 @@ export const coldExtrude: Rule = {
   title: 'Extrudes through a cold nozzle',
   why: 'Cold filament does not flow. The board refuses the move, or the gear grinds a notch into the filament and the print starts empty.',
   silentWhen:
-    'Goes by the simulated nozzle, whose warm-up times you have measured; silent within half a degree, and where you have taught that the program that makes the print files puts heating lines before a script that has none.',
+    'Goes by the simulated nozzle, whose warm-up times you have measured; silent within half a degree, where paste is extruded and the script allows it cold, and where you have taught that the program that makes the print files puts heating lines before a script that has none.',
   example: { text: 'G28\nM420 S1\nM104 S200\nM83\nG1 E20 F200' },
   check,
 }

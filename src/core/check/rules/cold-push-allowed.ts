@@ -1,11 +1,13 @@
 // Extruding with a cold nozzle is left allowed.
+
+import { melts } from '../../machine/heaters.ts'
 import { lastModes } from '../../machine/trace.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { atTheEnd } from '../fixes.ts'
 import { rowsThat } from '../queries.ts'
 
 function check(script: Checked): Found[] {
-  if (!lastModes(script.trace).coldExtrusion.allowed) return []
+  if (!lastModes(script.trace).coldExtrusion.allowed || !melts(script.stage)) return []
   const row = rowsThat(script, 'cold-extrusion').findLast(({ after }) => after.coldExtrusion.allowed)
   if (!row) return []
   const message =
@@ -20,7 +22,7 @@ export const coldPushAllowed: Rule = {
   severity: 'warning',
   title: 'Cold extrusion is left allowed',
   why: 'The firmware refuses to extrude with a cold nozzle so that a mistake grinds no filament. Turned off, that guard stays off until something turns it on.',
-  silentWhen: 'Silent when a later line refuses it again.',
+  silentWhen: 'Silent when a later line refuses it again, and on a printer that extrudes paste.',
   example: { text: 'G28\nM420 S1\nM302 P1\nM109 S200' },
   check,
 }

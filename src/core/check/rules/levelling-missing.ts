@@ -11,6 +11,8 @@ function check(script: Checked): Found[] {
     rows.some(({ effect }) => effect?.does === 'heat' && effect.wait) ||
     script.steps.some(({ filamentMm }) => filamentMm > 0)
   if (!home || !prints || !(printer.probe || printer.storedMesh) || lastModes(trace).levelling !== 'unknown') return []
+  const { loadMesh, probeBed } = stage.firmware.phrases
+  if (loadMesh(null) === null && probeBed() === null) return []
   const unknown = rows.some(({ effect }) => effect === null || effect.does === 'macro' || effect.does === 'opaque')
   if (unknown) return []
   const message = `Homes here, and no line probes the bed or loads a saved mesh. ${printer.name} could have levelling; whether it is on is left to what was before.`
@@ -24,7 +26,7 @@ export const levellingMissing: Rule = {
   title: 'Nothing turns levelling on',
   why: 'On this kind of firmware a mesh is used only after a line has loaded or measured it. Without one the first layer follows no bed at all.',
   silentWhen:
-    'Silent where a command or macro that is not known may do it, in a script that doesn’t home, and in a part of one that neither waits for a heater nor extrudes.',
+    'Silent where a command or macro that is not known may do it, in a script that doesn’t home, on firmware that has no levelling, and in a part of one that neither waits for a heater nor extrudes.',
   example: {
     text: 'G28\nM109 S200',
     printer: { firmware: { family: 'host', version: '12.0', abilities: {} } },

@@ -31,6 +31,7 @@ export const phrases: Phrases = {
   resume: () => 'M24',
   changeFilament: () => 'M600',
   beep: beepByNumber,
+  blendOfTool: () => null,
   blendPart: (input, share) => `M163 S${input} P${amount(share)}`,
   keepBlend: tool => `M164 S${tool}`,
 }

@@ -31,6 +31,7 @@ export const phrases: Phrases = {
   resume: () => null,
   changeFilament: () => null,
   beep: beepByNumber,
+  blendOfTool: () => null,
   blendPart: () => null,
   keepBlend: () => null,
 }

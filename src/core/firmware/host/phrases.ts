@@ -67,6 +67,7 @@ export const phrases: Phrases = {
   beep: () => null,
   flowPercent: percent => `M221 S${amount(percent)}`,
   takeTool: tool => `ACTIVATE_EXTRUDER EXTRUDER=extruder${tool || ''}`,
+  blendOfTool: () => null,
   blendPart: () => null,
   keepBlend: () => null,
 }

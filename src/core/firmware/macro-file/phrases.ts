@@ -34,6 +34,7 @@ export const phrases: Phrases = {
   changeFilament: () => 'M600',
   beep: beepByNumber,
   message: text => `M117 "${text}"`,
+  blendOfTool: (tool, shares) => `M567 P${tool} E${shares.map(amount).join(':')}`,
   blendPart: () => null,
   keepBlend: () => null,
 }
