@@ -384,6 +384,16 @@ describe('what was made, kept once, or is the material’s', () => {
     ])
   })
 
+  it('says of limits what the printer holds them to, and only of axes that its firmware has', () => {
+    const whyOf = (line: string) => plan(named('Dunlin'), named('Curlew'), [line]).changes[0]
+    // 500 mm/s² is less than the 5000 of Curlew; of Z and the extruder its firmware takes no limit.
+    expect(whyOf('M201 X500 Y500 Z100 E5000')).toMatchObject({
+      became: ['SET_VELOCITY_LIMIT ACCEL=500'],
+      why: 'Said as the host firmware of Curlew takes it.',
+    })
+    expect(whyOf('M201 X90000 Y90000')?.why).toBe('Curlew takes no more.')
+  })
+
   it('leaves what the person does not want', () => {
     const input = (printer: Printer) => ({ printer, job, material, moment: 'end' as const })
     const text = 'M420 S0\nM106 S51\n'

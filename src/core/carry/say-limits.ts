@@ -21,8 +21,11 @@ export function carryLimits(ran: Ran<EffectOf<'limits'>>): Said {
     wanted.map(([axis, value]) => [axis, Number(Math.min(value, limits[axis]).toFixed(3))]),
   )
   const { speedLimits, accelerationLimits } = to.family.phrases
-  const text = effect.of === 'speed' ? speedLimits(capped) : accelerationLimits(capped)
-  return sayOr(text, over ? `${to.printer.name} goes no faster.` : itsWay(ran), hasNone(ran, 'limit for these axes'))
+  const say = effect.of === 'speed' ? speedLimits : accelerationLimits
+  const text = say(capped)
+  // Of axes that the other firmware has no limit for nothing is held either.
+  const held = text !== say(Object.fromEntries(wanted))
+  return sayOr(text, held ? `${to.printer.name} takes no more.` : itsWay(ran), hasNone(ran, 'limit for these axes'))
 }
 
 export function carryAcceleration(ran: Ran<EffectOf<'move-acceleration' | 'overall-limits'>>): Said {
