@@ -66,7 +66,7 @@ export function carryOver(request: CarryRequest): Carried {
     const flatRaws = script.lines.map(({ raw }) => raw)
     const carried = assembled(raws, flat, flatRaws, outcomes, additions)
     const own = chosen(settled(carried, ends, rehearsed(text, from), to), raws, new Set(refused))
-    const changes = mended(own, ends, request)
+    const changes = mended(own, ends, request, flat.given)
     const wanted = lines ? changes.filter((each, i) => within(changes, each, i, lines)) : changes
     const before = lines ? changes.slice(0, changes.indexOf(wanted[0] as Change)) : []
     return planOf({

@@ -26,9 +26,28 @@ export function writtenOut(changes: readonly Change[], { ending, ofLine, lastOpe
   return lastOpen && text.endsWith(ending) ? text.slice(0, -ending.length) : text
 }
 
+/** The change that this place of the written-out text belongs to. */
+export function changeAt(changes: readonly Change[], ends: Ends, place: number): Change | undefined {
+  let end = 0
+  return changes.find(change => {
+    end += writtenOut([change], { ...ends, lastOpen: false }).length
+    return place < end
+  })
+}
+
+/** A line of what a change became. */
+type Place = { change: number; line: number }
+
+const changedToo = (change: Change, became: readonly string[], why: string): Change => ({
+  ...change,
+  became,
+  kind: change.kind === 'same' ? 'changed' : change.kind,
+  why: change.kind === 'same' ? why : `${change.why} ${why}`.trim(),
+})
+
 /**
  * The changes with edits of their text put into them: lines that an edit touches are changed for this reason, lines that it puts in
- * are added. Null where an edit goes over several lines, which no single line could be said to have become.
+ * are added, or belong to what they are put into. Null where an edit goes over several lines, which no single line could be said to have become.
  */
 export function withEdits(
   changes: readonly Change[],
@@ -38,7 +57,7 @@ export function withEdits(
 ): Change[] | null {
   const text = writtenOut(changes, ends)
   const made: Change[] = changes.map(each => ({ ...each, became: [...each.became] }))
-  const places = changes.flatMap(({ became }, change) => became.map((_, line) => ({ change, line })))
+  const places = changes.flatMap(({ became }, change) => became.map((_, line): Place => ({ change, line })))
   const lines = splitLines(text)
   // A line that has a line’s end within it is none that could be told apart.
   if (lines.length !== places.length) return null
@@ -50,13 +69,19 @@ export function withEdits(
   }
   const added: { before: number; change: Change }[] = []
   const ofLine = new Map<number, Edit[]>()
+  const within: { place: Place; lines: string[] }[] = []
   for (const edit of edits) {
     const index = starts.findLastIndex(start => start <= edit.from)
     const line = lines[index]
     const start = starts[index] ?? 0
     if (edit.from === edit.to && /[\r\n]$/.test(edit.insert) && (edit.from === start || edit.from === text.length)) {
       const became = edit.insert.split(/\r\n|\r|\n/).slice(0, -1)
-      const place = edit.from === text.length ? made.length : (places[index]?.change ?? made.length)
+      const inside = edit.from === text.length ? undefined : places[index]
+      if (inside && inside.line > 0) {
+        within.push({ place: inside, lines: became })
+        continue
+      }
+      const place = inside?.change ?? made.length
       added.push({
         before: place,
         change: { id: `+${made[place]?.id ?? 'end'}:${became[0]}`, line: null, became, kind: 'added', why },
@@ -74,8 +99,12 @@ export function withEdits(
     const change = place && made[place.change]
     if (!change || !place) return null
     const became = change.became.map((each, i) => (i === place.line ? applyEdits(each, own) : each))
-    const kind = change.kind === 'same' ? 'changed' : change.kind
-    made[place.change] = { ...change, became, kind, why: change.kind === 'same' ? why : `${change.why} ${why}`.trim() }
+    made[place.change] = changedToo(change, became, why)
+  }
+  // From the last on, so that the places of the others stay.
+  for (const { place, lines } of within.toSorted((a, b) => b.place.line - a.place.line)) {
+    const change = made[place.change]
+    if (change) made[place.change] = changedToo(change, change.became.toSpliced(place.line, 0, ...lines), why)
   }
   return made
     .flatMap((change, i) => [...added.filter(({ before }) => before === i).map(each => each.change), change])

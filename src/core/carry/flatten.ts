@@ -1,7 +1,7 @@
 // A script without what only its own printer runs: calls written out, the firmware's own conditions decided, inches turned to mm.
 import { effectOf } from '../firmware/spec.ts'
 import type { Command, Line } from '../gcode/line.ts'
-import { textOfCommand } from '../gcode/line.ts'
+import { numberOf, textOfCommand } from '../gcode/line.ts'
 import { indentOf, read } from '../gcode/read.ts'
 import { applyEdits } from '../model/script.ts'
 import { rehearseLines } from '../resolve/resolve.ts'
@@ -18,6 +18,8 @@ export type Flat = {
   origins: readonly number[]
   whys: ReadonlyMap<number, string>
   gone: ReadonlyMap<number, string>
+  /** For each line whose call was written out, the numbers that it was given as values. */
+  given: ReadonlyMap<number, readonly number[]>
 }
 
 export function rehearsed(text: string, side: Side): Rehearsed {
@@ -58,6 +60,7 @@ function written(script: Rehearsed, from: Side, to: Side, questions: Questions):
   const pieces: Piece[] = []
   const whys = new Map<number, string>()
   const gone = new Map<number, string>()
+  const given = new Map<number, number[]>()
   const runs = new Map<number, number[]>()
   script.commands.forEach(({ line }, row) => {
     if (row < script.trace.rows.count) runs.set(line, [...(runs.get(line) ?? []), row])
@@ -85,6 +88,8 @@ function written(script: Rehearsed, from: Side, to: Side, questions: Questions):
       const guarded = callWithGuards(line, from, to)
       const texts = guarded ?? rows.flatMap(row => ranTexts(script, row, from))
       const name = own.name
+      const call = script.commands[rows[0] ?? -1]?.command
+      if (call) given.set(line.number, givenAsValues(own, call))
       pieces.push(...texts.map(text => ({ text, origin: line.number })))
       whys.set(
         line.number,
@@ -115,8 +120,18 @@ function written(script: Rehearsed, from: Side, to: Side, questions: Questions):
     origins: pieces.map(({ origin }) => origin),
     whys,
     gone,
+    given,
   }
 }
+
+/** The numbers of a call that stand as values or another program’s words in it, as they came out. */
+const givenAsValues = (own: Command, ran: Command): number[] =>
+  own.keys
+    .filter(({ value }) => Number.isNaN(Number(value)))
+    .map(({ key }) => ran.keys.find(each => each.key === key)?.value)
+    .concat(own.words.filter(({ formula }) => formula !== null).map(({ letter }) => `${numberOf(ran, letter)}`))
+    .map(Number)
+    .filter(Number.isFinite)
 
 /** Whether it is a command of the family's own, whatever files or macros of the printer run for it. */
 const isStandard = (own: Command, from: Side): boolean => {

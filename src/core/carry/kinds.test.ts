@@ -394,6 +394,47 @@ describe('what was made, kept once, or is the material’s', () => {
     expect(whyOf('M201 X90000 Y90000')?.why).toBe('Curlew takes no more.')
   })
 
+  it('mends within what a call was written out to, where the line belongs', () => {
+    const macros = `[gcode_macro LINE]
+gcode:
+  SAVE_GCODE_STATE NAME=line
+  M83
+  G1 X10 Y4 Z0.3 F6000
+  G1 X110 E8 F1200
+  RESTORE_GCODE_STATE NAME=line
+`
+    const host = { ...named('Curlew'), configFiles: [], macros }
+    const script = ['M109 S205', 'G28', 'BED_MESH_PROFILE LOAD=default', 'LINE', 'G1 Z5 F600']
+    const made = plan(host, named('Dunlin'), script, 'start')
+    // A host brings its counter back with what was put by; a board has counted the 8 mm.
+    expect(textOf(made).slice(-6)).toEqual([
+      'M83',
+      'G1 X10 Y4 Z0.3 F6000',
+      'G1 X110 E8 F1200',
+      'G92 E0',
+      'M82',
+      'G1 Z5 F600',
+    ])
+    expect(made.changes.filter(({ line }) => line === null)).toEqual([])
+    expect(made.onlyThere.filter(({ severity }) => severity === 'error')).toEqual([])
+  })
+
+  it('keeps the heats values that a call was given as values', () => {
+    const macros = `[gcode_macro WARM]
+gcode:
+  {% for each in range(1) %}
+  M140 S{params.BED}
+  {% endfor %}
+  M190 S{params.BED}
+  M109 S{params.HOT}
+`
+    const host = { ...named('Curlew'), configFiles: [], macros }
+    const warm = (call: string) => textOf(plan(host, named('Dunlin'), [call], 'start'))
+    expect(warm('WARM BED=@bed HOT=@nozzle')).toEqual(['M140 S@bed', 'M190 S@bed', 'M109 S@nozzle'])
+    // What was typed as a number stays one, though it is the material’s.
+    expect(warm('WARM BED=@bed HOT=205')).toEqual(['M140 S@bed', 'M190 S@bed', 'M109 S205'])
+  })
+
   it('leaves what the person does not want', () => {
     const input = (printer: Printer) => ({ printer, job, material, moment: 'end' as const })
     const text = 'M420 S0\nM106 S51\n'

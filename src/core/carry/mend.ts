@@ -1,19 +1,25 @@
 // What the rehearsal on the other printer tells: findings that only it has, mended where their check knows how.
 import type { Finding } from '../check/finding.ts'
+import type { Edit } from '../model/script.ts'
 import { provenFindings } from '../prove.ts'
 import { type RehearsalInput, type Round, rehearseScript } from '../round.ts'
-import { type Change, type Ends, withEdits, writtenOut } from './changes.ts'
+import { type Change, changeAt, type Ends, withEdits, writtenOut } from './changes.ts'
 import { isEndless } from './endless.ts'
+import type { Flat } from './flatten.ts'
 import type { CarryRequest } from './request.ts'
 
 /** More rounds than this would mend what they broke. */
 const mostRounds = 3
 
-/** Errors that only the other printer would have are mended where their check knows how; heats become values where that is wanted. */
+/**
+ * Errors that only the other printer would have are mended where their check knows how; heats become values where that is wanted,
+ * or where the call that they were written out from was given values.
+ */
 export function mended(
   changes: Change[],
   ends: Ends,
   { text, from, to, heatsAsValues, refused = [] }: CarryRequest,
+  given: Flat['given'],
 ): Change[] {
   let now = changes
   const first = rehearseScript(writtenOut(now, ends), to)
@@ -28,10 +34,16 @@ export function mended(
     if (!made || made.some(({ id }) => refused.includes(id))) break
     now = made
   }
-  if (!heatsAsValues) return now
-  const fix = roundOf(writtenOut(now, ends), to, undefined).findings.find(({ rule }) => rule === 'fixed-temperature')
-    ?.fixes[0]
-  return (fix && withEdits(now, ends, fix.edits, 'It follows the material.')) ?? now
+  if (!heatsAsValues && given.size === 0) return now
+  const written = writtenOut(now, ends)
+  const fix = roundOf(written, to, undefined).findings.find(({ rule }) => rule === 'fixed-temperature')?.fixes[0]
+  // What a call was given as a value stays one, asked for or not.
+  const wasValue = (edit: Edit) => {
+    const numbers = given.get(changeAt(now, ends, edit.from)?.line ?? 0)
+    return numbers?.includes(Number(written.slice(edit.from + 1, edit.to))) ?? false
+  }
+  const edits = fix?.edits.filter(edit => heatsAsValues || wasValue(edit)) ?? []
+  return (edits.length > 0 && withEdits(now, ends, edits, 'It follows the material.')) || now
 }
 
 export function roundOf(text: string, input: RehearsalInput, from: Round['state'] | undefined): Round {
