@@ -1,7 +1,7 @@
 // Whether the other firmware takes a command just as it stands, and does the same for it.
 import { specOf } from '../firmware/spec.ts'
 import { isOlder } from '../firmware/version.ts'
-import { type Command, hasLetter } from '../gcode/line.ts'
+import type { Command } from '../gcode/line.ts'
 import type { Side } from './sides.ts'
 
 const sorted = (value: unknown): string =>
@@ -28,6 +28,3 @@ export function isTooOld(command: Command, { family, printer }: Side): boolean {
   const since = specOf(family, command)?.since
   return since !== undefined && isOlder(printer.firmware.version, since)
 }
-
-export const hasAny = (command: Command, letters: readonly string[]): boolean =>
-  letters.some(letter => hasLetter(command, letter))

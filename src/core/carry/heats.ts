@@ -17,7 +17,7 @@ const coolsC = 1
 const nameOf: Record<Heater, string> = { nozzle: 'nozzle', bed: 'bed', chamber: 'chamber' }
 
 /** The heater there, or why there is none. */
-export function noHeater(ran: Ran, heater: Heater): string | null {
+function noHeater(ran: Ran, heater: Heater): string | null {
   const { to } = ran
   const { name, heaters } = to.printer
   if (heater === 'chamber' && !heaters.chamber?.heated) return `${name} has no chamber heater.`

@@ -125,6 +125,17 @@ describe('what is drawn', () => {
     expect(stroke.filamentMm / stroke.lengthMm).toBeCloseTo(18 / 150, 4)
   })
 
+  it('stays so far beside a round bed as it was beside the other, and within a round reach', () => {
+    const far = (to: Printer) => {
+      const [, line = ''] = linesOf(carried('G90\nG1 X0 Y-4 F9000\n', dunlin, to).text)
+      const [, x, y] = /X(\S+) Y(\S+)/.exec(line) ?? []
+      return Math.hypot(Number(x), Number(y))
+    }
+    // 4 mm in front of the corner: 4 mm beside the rim of 100 mm, or as far as the head gets.
+    expect(far(round)).toBeCloseTo(104, 2)
+    expect(far({ ...round, reachRadiusMm: 102 })).toBeCloseTo(102, 2)
+  })
+
   it('keeps clear of a clip: the line lies further in', () => {
     const plan = carried('G90\nM83\nG1 X20 Y3 Z0.3 F3000\nG1 X180 E16 F900\n', { ...dunlin, name: 'Ruff' }, clipped)
     // The clip ends at 8, and 3 mm are kept.

@@ -1,9 +1,8 @@
 // Where each move of a script ends on another printer, by what its place means here: an edge, a middle, a spot, a height.
-import { plain } from '../format.ts'
 import { crosses } from '../machine/beyond.ts'
 import type { Position } from '../machine/state.ts'
 import { modesAfter } from '../machine/trace.ts'
-import { type Axis, beyondRadiusMm, offBedMm, type Printer, type Span, type Spot } from '../model/printer.ts'
+import { beyondRadiusMm, offBedMm, type Span, type Spot } from '../model/printer.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
 import { type Drawing, drawingsIn, type Move, movesOf, pointsOf } from './drawings.ts'
 import type { Questions } from './questions.ts'
@@ -121,20 +120,32 @@ export class PlaceMap {
   }
 
   private within(place: Position): Position {
-    const { reach } = this.to.printer
+    const { printer } = this.to
+    const { reach } = printer
     const clamp = (value: number, [low, high]: Span) => Math.min(high, Math.max(low, value))
-    return { x: clamp(place.x, reach.x), y: clamp(place.y, reach.y), z: clamp(place.z, reach.z) }
+    const at = { x: clamp(place.x, reach.x), y: clamp(place.y, reach.y), z: clamp(place.z, reach.z) }
+    const beyond = beyondRadiusMm(printer, at.x, at.y)
+    return beyond > doubtMm ? this.drawnIn(at, beyond) : at
   }
 
-  /** A place on a bed stays on a bed, a round one too: drawn towards its middle as far as it has to be. */
-  private onRoundBed(here: Position, there: Position): Position {
-    const off = offBedMm(this.to.printer, there.x, there.y)
-    if (!(off > doubtMm) || offBedMm(this.from.printer, here.x, here.y) > doubtMm) return there
+  /** A place so much nearer to the middle of the bed there. */
+  private drawnIn(place: Position, byMm: number): Position {
     const { bed } = this.to.printer
     const [x, y] = [(bed.x[0] + bed.x[1]) / 2, (bed.y[0] + bed.y[1]) / 2]
-    const far = Math.hypot(there.x - x, there.y - y)
-    const share = (far - off - clearMm) / far
-    return { ...there, x: x + (there.x - x) * share, y: y + (there.y - y) * share }
+    const far = Math.hypot(place.x - x, place.y - y)
+    const share = (far - byMm) / far
+    return { ...place, x: x + (place.x - x) * share, y: y + (place.y - y) * share }
+  }
+
+  /**
+   * A place on a bed stays on a bed, a round one too, and one beside it so far beside it: drawn towards its middle as far as it has
+   * to be.
+   */
+  private onRoundBed(here: Position, there: Position): Position {
+    const off = offBedMm(this.to.printer, there.x, there.y)
+    const beside = offBedMm(this.from.printer, here.x, here.y)
+    if (!this.to.printer.bed.round || !(off > beside + doubtMm)) return there
+    return this.drawnIn(there, beside > doubtMm ? off - beside : off + clearMm)
   }
 
   /** Out of a zone to be kept clear, by the nearest of its sides that the head can reach. */
@@ -258,10 +269,3 @@ export class PlaceMap {
     return now
   }
 }
-
-/** Whether a place there lies beyond a round reach. */
-export const outOfCircle = (printer: Printer, { x, y }: Position): boolean => beyondRadiusMm(printer, x, y) > doubtMm
-
-/** A place in a sentence: `X 4 Y 20`. */
-export const placeWords = (to: Position, axes: readonly Axis[]): string =>
-  axes.map(axis => `${axis.toUpperCase()} ${plain(to[axis])}`).join(' ')

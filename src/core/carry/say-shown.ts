@@ -46,7 +46,7 @@ const unquoted = (text: string): string =>
     .replaceAll('""', '"')
 
 /** The whole words that fit, or else as many signs. */
-export function cutTo(text: string, columns: number): string {
+function cutTo(text: string, columns: number): string {
   if (text.length <= columns) return text
   const words = text.slice(0, columns + 1)
   const end = words.lastIndexOf(' ')
