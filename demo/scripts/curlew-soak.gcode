@@ -12,7 +12,7 @@ TEMPERATURE_WAIT SENSOR=extruder MINIMUM=150
 
 ; --- settle, then align ---
 SET_DISPLAY_TEXT MSG="Letting the bed settle"
-G4 S180
+G4 P180000
 QUAD_GANTRY_LEVEL
 G28 Z
 
