@@ -120,7 +120,7 @@ test('whatever can be pressed on a page can be done by keyboard from the finder'
   await expect(page.getByRole('dialog').getByLabel('Name')).toBeVisible()
   await page.keyboard.press('Escape')
   await page.goto('/')
-  await expect(page.getByRole('link', { name: /Everyday/ })).toBeVisible()
+  await expect(page.getByRole('link', { name: /Everyday/ }).first()).toBeVisible()
   await find('what to do with park at the back')
   await page.getByRole('menuitem', { name: 'Its history' }).click()
   await expect(page.getByRole('heading', { name: 'Park at the back' })).toBeVisible()
