@@ -196,7 +196,10 @@ test('a printer that has another firmware takes all its scripts with it', async 
 
 test('macros come along to a firmware that has none, as scripts of what they ran', async ({ page }) => {
   const { printer } = await printerNamed(page, 'Curlew')
-  const { id } = await (await page.request.post('/api/printers', { data: { ...printer, name: 'Old board' } })).json()
+  const macros =
+    '[gcode_macro PRELUDE]\ngcode:\n  G28\n  M190 S{params.BED}\n  BED_MESH_CALIBRATE\n[gcode_macro AFTERWARDS]\ngcode:\n  M140 S0\n'
+  const data = { ...printer, name: 'Old board', macros, configFiles: [] }
+  const { id } = await (await page.request.post('/api/printers', { data })).json()
   await page.goto(`/printers/${id}/firmware`)
   await page.getByRole('combobox', { name: 'The new firmware' }).click()
   await page.getByRole('option', { name: 'board firmware' }).click()
@@ -205,7 +208,7 @@ test('macros come along to a firmware that has none, as scripts of what they ran
   await expect(prelude).toContainText('a macro: a new script of what it runs')
   await prelude.getByRole('button').click()
   await expect(page.getByText('PRELUDE is a macro of Old board', { exact: false }).first()).toBeVisible()
-  await expect(page.getByRole('row', { name: /macros\.cfg/ })).toContainText('into the bin')
+  await expect(page.getByRole('row', { name: /printer\.cfg/ })).toContainText('into the bin')
   await page.getByRole('button', { name: 'Change it, with 2 scripts' }).click()
   await expect(page.getByRole('heading', { name: 'Old board', exact: true })).toBeVisible()
   const own = (await shelfOf(page)).find(each => each.id === id)?.scripts ?? []
