@@ -1,5 +1,6 @@
 // A change of the original carried after it: just that change, put into the script that was carried over and may have its own since.
-import { applyPatch, structuredPatch } from 'diff'
+import { applyPatch, diffArrays, structuredPatch } from 'diff'
+import { rawLines } from '../gcode/read.ts'
 import { type CarryPlan, carryOver } from './carry.ts'
 import type { CarryRequest } from './request.ts'
 
@@ -16,8 +17,8 @@ const leeway = 2
 export function carryAfter(request: Omit<CarryRequest, 'text'>, was: string, now: string, mine: string): After {
   const before = carryOver({ ...request, text: was })
   if (!before.ok) return before
-  // Lines may have moved, so only answers hold on.
-  const plan = carryOver({ ...request, text: now, answers: known(request.answers ?? {}, now, request) })
+  const refused = refusedStill(request.refused ?? [], was, now)
+  const plan = carryOver({ ...request, text: now, refused, answers: known(request.answers ?? {}, now, request) })
   if (!plan.ok) return plan
   const [one, other, own] = [before.text, plan.text, mine].map(inLines) as [string, string, string]
   if (one === other) return { ok: true, text: mine, plan, same: true }
@@ -39,12 +40,30 @@ export function carryAfter(request: Omit<CarryRequest, 'text'>, was: string, now
 
 const inLines = (text: string): string => text.replaceAll('\r\n', '\n')
 
+/** The changes that were not wanted, by where their lines stand now; of lines that have been changed or are gone none. */
+function refusedStill(refused: readonly string[], was: string, now: string): string[] {
+  if (refused.length === 0) return []
+  const moved = new Map([[0, 0]])
+  let [before, after] = [0, 0]
+  for (const { added, removed, count } of diffArrays(rawLines(was), rawLines(now))) {
+    if (!added && !removed) for (let i = 1; i <= count; i++) moved.set(before + i, after + i)
+    if (!added) before += count
+    if (!removed) after += count
+  }
+  return refused.flatMap(id => {
+    const [, sign = '', line, rest = ''] = /^(\+?)(\d+)(.*)$/s.exec(id) ?? []
+    const at = moved.get(Number(line ?? Number.NaN))
+    return line === undefined ? [id] : at === undefined ? [] : [`${sign}${at}${rest}`]
+  })
+}
+
 /** Of earlier answers those that are still asked for. */
 function known(
   answers: Readonly<Record<string, string>>,
   text: string,
   request: Omit<CarryRequest, 'text'>,
 ): Record<string, string> {
+  if (Object.keys(answers).length === 0) return {}
   const asked = carryOver({ ...request, text, answers: {} })
   const keys = new Set(asked.ok ? asked.asks.map(({ key }) => key) : [])
   return Object.fromEntries(Object.entries(answers).filter(([key]) => keys.has(key)))
