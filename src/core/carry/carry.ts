@@ -6,7 +6,7 @@ import type { Rehearsed } from '../script/edits/plan.ts'
 import { madePassages } from '../script/makers/maker.ts'
 import { assembled } from './assemble.ts'
 import { type Change, type Ends, endsOf, writtenOut } from './changes.ts'
-import { flatten, rehearsed } from './flatten.ts'
+import { flatten, rehearsed, rehearsedAs } from './flatten.ts'
 import { withHung } from './hung.ts'
 import { madeAgain } from './made.ts'
 import { mended, onlyThere, roundOf } from './mend.ts'
@@ -53,8 +53,9 @@ export function carryOver(request: CarryRequest): Carried {
     return { ok: false, why: `The script has ${raws.length} lines; ${lines.first}–${lines.last} are not among them.` }
   const questions = new Questions(request.answers ?? {}, to.printer.name)
   try {
-    const flat = flatten(text, from, to, questions)
-    const script = rehearsed(flat.text, from)
+    const original = rehearsed(text, from)
+    const flat = flatten(original, from, to, questions)
+    const script = rehearsedAs(original, flat.text, from)
     const walked = walk(script, from, to, questions, same)
     const outcomes = withHung(script, walked.outcomes)
     const additions = [...walked.additions, ...needs(script, from, to, walked)].sort(
@@ -65,7 +66,7 @@ export function carryOver(request: CarryRequest): Carried {
     const ends = endsOf(text)
     const flatRaws = script.lines.map(({ raw }) => raw)
     const carried = assembled(raws, flat, flatRaws, outcomes, additions)
-    const own = chosen(settled(carried, ends, rehearsed(text, from), to), raws, new Set(refused))
+    const own = chosen(settled(carried, ends, original, to), raws, new Set(refused))
     const changes = mended(own, ends, request, flat.given)
     const wanted = lines ? changes.filter((each, i) => within(changes, each, i, lines)) : changes
     const before = lines ? changes.slice(0, changes.indexOf(wanted[0] as Change)) : []

@@ -28,10 +28,13 @@ export function rehearsed(text: string, side: Side): Rehearsed {
   return { text, lines, commands: trace.ran ?? [], resolution, trace, stage: side.stage }
 }
 
-export function flatten(text: string, from: Side, to: Side, questions: Questions): Flat {
-  const script = rehearsed(text, from)
+/** The script with another text; itself where that is its own. */
+export const rehearsedAs = (script: Rehearsed, text: string, side: Side): Rehearsed =>
+  text === script.text ? script : rehearsed(text, side)
+
+export function flatten(script: Rehearsed, from: Side, to: Side, questions: Questions): Flat {
   const made = written(script, from, to, questions)
-  const inches = to.family.phrases.units('inch') === null ? inMillimetres(made.text, from) : null
+  const inches = to.family.phrases.units('inch') === null ? inMillimetres(rehearsedAs(script, made.text, from)) : null
   if (inches === null) return made
   const whys = new Map(made.whys)
   const before = read(made.text)
@@ -44,13 +47,12 @@ export function flatten(text: string, from: Side, to: Side, questions: Questions
 }
 
 /** In millimetres where the script has inches; null where it has none, or they can't be turned. */
-function inMillimetres(text: string, from: Side): string | null {
-  const script = rehearsed(text, from)
+function inMillimetres(script: Rehearsed): string | null {
   const hasInches = script.trace.rows.modes.some(({ units }) => units === 'inch')
   if (!hasInches) return null
   const plan = writeIn(script, 'mm')
-  const made = plan.ok ? applyEdits(text, plan.edits) : null
-  return made !== null && read(made).length === read(text).length ? made : null
+  const made = plan.ok ? applyEdits(script.text, plan.edits) : null
+  return made !== null && read(made).length === script.lines.length ? made : null
 }
 
 /** A line of the text; `ending` is its own where it is the script’s. */

@@ -37,10 +37,10 @@ export function placesInto(
   const { lines } = target
   const passages = target.passages.filter(({ enabled }) => enabled)
   const text = rawLines(part.trimEnd()).join('\n')
-  const after = ({ title, ...passage }: Passage): PlaceInto => ({
-    label: `after “${title}” (line ${blockOf({ title, ...passage }).last})`,
-    edit: insertAfter(lines, blockOf({ title, ...passage }).last, `\n${text}`),
-  })
+  const after = (passage: Passage): PlaceInto => {
+    const { last } = blockOf(passage)
+    return { label: `after “${passage.title}” (line ${last})`, edit: insertAfter(lines, last, `\n${text}`) }
+  }
   const likes = passages.filter(each => each.kind === kind)
   const ending = lines.find(line => line.ending)?.ending ?? '\n'
   const instead = likes.map((like): PlaceInto => {

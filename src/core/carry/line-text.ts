@@ -1,6 +1,7 @@
 // A line's text from what became of its commands: as much of it as it was as can stay, and its comment with what is left.
-import { type Command, type Line, type Piece, textOfCommand } from '../gcode/line.ts'
+import { type Command, type Line, placeOf, textOfCommand } from '../gcode/line.ts'
 import { applyEdits, type Edit } from '../model/script.ts'
+import { replacePiece } from '../script/edits/lines.ts'
 import type { Outcome } from './outcomes.ts'
 import type { Said } from './said.ts'
 import type { Side } from './sides.ts'
@@ -66,7 +67,7 @@ function inLine(line: Line, edits: readonly Edit[]): string {
   const summed = line.pieces.some(({ kind }) => kind === 'checksum')
   const gone = line.pieces
     .filter(({ kind }) => summed && (kind === 'checksum' || kind === 'line-number'))
-    .map(piece => ({ from: placeEnd(line, piece) - piece.text.length, to: placeEnd(line, piece), insert: '' }))
+    .map(piece => replacePiece(line, piece, ''))
   const made = applyEdits(
     line.raw,
     [...edits, ...gone].map(({ from, to, insert }) => ({ from: from - line.from, to: to - line.from, insert })),
@@ -77,8 +78,7 @@ function inLine(line: Line, edits: readonly Edit[]): string {
 /** One of several commands of a line, as a line of its own. */
 function rewritten(line: Line, own: Command, edits: readonly Edit[]): string {
   const words = own.words.map(word => {
-    const at = placeEnd(line, word) - word.text.length
-    const edit = edits.find(({ from }) => from === at)
+    const edit = edits.find(({ from }) => from === placeOf(line, word).from)
     return edit ? edit.insert : word.text.trim()
   })
   const appended = edits.filter(({ from, to }) => from === to).map(({ insert }) => insert.trim())
@@ -87,14 +87,4 @@ function rewritten(line: Line, own: Command, edits: readonly Edit[]): string {
         .filter(Boolean)
         .join(' ')
     : textOfCommand(own)
-}
-
-/** Where a piece ends in the whole text. */
-export const placeEnd = (line: Line, piece: Piece): number => {
-  let at = line.from
-  for (const each of line.pieces) {
-    at += each.text.length
-    if (each === piece) break
-  }
-  return at
 }

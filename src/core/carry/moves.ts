@@ -4,7 +4,7 @@ import { effectOf, specNamed } from '../firmware/spec.ts'
 import { plain } from '../format.ts'
 import { evaluate } from '../formula/evaluate.ts'
 import { scopeOf } from '../formula/values.ts'
-import { hasLetter, numberOf, type Word, wordOf } from '../gcode/line.ts'
+import { hasLetter, numberOf, placeOf, type Word, wordOf } from '../gcode/line.ts'
 import type { Modes, Position } from '../machine/state.ts'
 import { stepsOfCommand } from '../machine/trace.ts'
 import { type Axis, axes } from '../model/printer.ts'
@@ -14,7 +14,7 @@ import { nameOf, replacePiece } from '../script/edits/lines.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
 import { filamentThere, mostFeed, Retracted } from './amounts.ts'
 import { formulaThere } from './formulas.ts'
-import { type Part, placeEnd } from './line-text.ts'
+import type { Part } from './line-text.ts'
 import type { PlaceMap } from './places.ts'
 import type { Questions } from './questions.ts'
 import { changed, leftOut, type Ran, refused, type Said, same } from './said.ts'
@@ -46,9 +46,7 @@ export class Moves {
     if (toolThere(to, tool) === null) return part(leftOut(`${to.printer.name} has no such tool.`))
     if (!takesMove(ran))
       return part(refused(`It moves until an end stop, or from a saved position: ${to.printer.name} has no such move.`))
-    const end = ran.way.trace
-    const steps = stepsOfCommand(end, row)
-    const here = steps.at(-1)?.to ?? this.there.position
+    const here = stepsOfCommand(ran.way.trace, row).at(-1)?.to ?? there.position
     const start = { ...there.position }
     const place = this.places.place(row, here)
     const moving = axes.filter(axis => hasLetter(own, axis.toUpperCase()))
@@ -147,8 +145,8 @@ export class Moves {
     const written = (letter: string): number | undefined => {
       const word = wordOf(own, letter)
       if (!word) return undefined
-      const at = placeEnd(line, word) - word.text.length
-      const edit = edits.find(({ from, to: end }) => from === at && end > from)
+      const at = placeOf(line, word)
+      const edit = edits.find(({ from, to: end }) => from === at.from && end > from)
       return edit ? Number(edit.insert.slice(1)) : (numberOf(command, letter) ?? undefined)
     }
     const words = {
@@ -161,6 +159,13 @@ export class Moves {
 
   private extrudesForward(row: number): boolean {
     return stepsOfCommand(this.way.trace, row).some(({ filamentMm }) => filamentMm > 0)
+  }
+
+  /** Whether a move ends beyond what its own machine reaches. */
+  private leavesReach(row: number, axis: Axis): boolean {
+    const end = this.places.move(row)?.to[axis]
+    const [low, high] = this.from.printer.reach[axis]
+    return end !== undefined && (end < low - 1e-6 || end > high + 1e-6)
   }
 
   /** Where an axis ends there, mm of the machine. */
@@ -178,11 +183,8 @@ export class Moves {
     if (Number.isNaN(start)) return start
     const [low, high] = this.to.printer.reach[axis]
     const wanted = start + by
-    const here = this.places.move(row)
-    const beyondHere =
-      here && (here.to[axis] < this.from.printer.reach[axis][0] || here.to[axis] > this.from.printer.reach[axis][1])
     // A script that leaves its own reach is carried as it is, and told.
-    return beyondHere || Number.isNaN(here?.from[axis] ?? Number.NaN)
+    return this.leavesReach(row, axis) || Number.isNaN(this.places.move(row)?.from[axis] ?? Number.NaN)
       ? wanted
       : Math.min(Math.max(wanted, Math.min(low, start)), Math.max(high, start))
   }
@@ -205,12 +207,8 @@ export class Moves {
     const start = there.position[axis]
     const end = relative ? start + value : value + there.shift[axis]
     const [low, high] = to.printer.reach[axis]
-    const beyondHere = this.places.move(ran.row)
-    const [lowHere, highHere] = this.from.printer.reach[axis]
     const beyond = end < low - 1e-6 ? 'low' : end > high + 1e-6 ? 'high' : null
-    const isBeyondHere =
-      beyondHere !== undefined && (beyondHere.to[axis] < lowHere - 1e-6 || beyondHere.to[axis] > highHere + 1e-6)
-    if (beyond === null || relative || isBeyondHere || !found?.ok || there.shift[axis] !== 0)
+    if (beyond === null || relative || this.leavesReach(ran.row, axis) || !found?.ok || there.shift[axis] !== 0)
       return { text: formula, to: end, why: '' }
     const [limit, name] = beyond === 'low' ? [low, reachNames[axis][0]] : [high, reachNames[axis][1]]
     return {
@@ -260,7 +258,7 @@ export class Moves {
       const name = nameOf({ line, command: own })
       const last = line.pieces.findLast(piece => piece.kind === 'word' && own.words.includes(piece)) ?? name
       if (!last) return
-      const at = placeEnd(line, last)
+      const at = placeOf(line, last).to
       edits.push({ from: at, to: at, insert: ` F${plain(capped / scale, 3)}` })
       if (capped < wanted) {
         whys.push(most.why)

@@ -188,7 +188,7 @@ class Translator {
       return this.expression(standard)
     }
     const inner = operand.type === 'ArrayLiteral' ? null : this.expression(operand)
-    if (inner && (name === 'float' || name === 'grouped \uE001' || name.startsWith('grouped'))) return inner
+    if (inner && (name === 'float' || name.startsWith('grouped'))) return inner
     if (inner && name === 'int') return inner.value === null ? inner : number(Math.trunc(inner.value))
     if (inner && name === 'abs')
       return inner.value === null
