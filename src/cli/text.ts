@@ -1,6 +1,7 @@
 // Answers as text for people at the terminal.
 
 import type { CarryPlan } from '../core/carry/carry.ts'
+import { kindWords } from '../core/carry/outcomes.ts'
 import { clock, duration, mm, plain, plural } from '../core/format.ts'
 import type { Learned } from '../core/learn/learn.ts'
 import type { Round } from '../core/round.ts'
@@ -54,15 +55,6 @@ export function rehearsalText(round: Round): string {
   ]
     .join('\n')
     .trimEnd()
-}
-
-const kindWords = {
-  same: 'same',
-  changed: 'changed',
-  'left-out': 'left out',
-  added: 'added',
-  asks: 'asks',
-  refused: 'refused',
 }
 
 /** What became of the lines that are not the same, the questions, and what only the carried script has. */

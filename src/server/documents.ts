@@ -2,20 +2,18 @@
 // each change on one side is made on the other as well.
 
 import * as v from 'valibot'
-import { familyName } from '../core/carry/family-name.ts'
 import { usualCall } from '../core/documents/calls.ts'
 import { textOfDocument } from '../core/documents/open.ts'
+import { familyName } from '../core/firmware/family-name.ts'
 import { job, material } from '../core/model/example.ts'
+import { configName, filesOf } from '../core/model/files.ts'
 import { Printer } from '../core/model/printer.ts'
-import { type Moment, nameKey } from '../core/model/script.ts'
+import { freeName, type Moment, nameKey } from '../core/model/script.ts'
 import { stageOf } from '../core/round.ts'
 import { takeOut } from './bin.ts'
 import { changeEntry } from './catalog.ts'
 import { type Database, writing } from './database.ts'
 import { addRevision, addScript, scriptById, scriptNamed } from './scripts.ts'
-
-/** What a config is called where the machine gives it no other name. */
-const configName = 'printer.cfg'
 
 type Doc = { id: number; file: string; variantId: number; revision: number; text: string; binned: number }
 
@@ -33,12 +31,6 @@ function printerOf(database: Database, id: number): Printer | null {
   return row ? v.parse(Printer, JSON.parse(row.data)) : null
 }
 
-/** The files of a printer by their names there; the config itself has none. */
-function filesOf({ macros, configFiles, macroFiles }: Printer): Map<string, string> {
-  const named = [...configFiles, ...macroFiles].map(({ name, text }): [string, string] => [name, text])
-  return new Map(macros === '' ? named : [['', macros], ...named])
-}
-
 /** When what stands in a file runs, as a script would call it. */
 function momentOf(printer: Printer, file: string): Moment {
   const stage = stageOf({ printer, job, material, moment: 'start' })
@@ -46,20 +38,15 @@ function momentOf(printer: Printer, file: string): Moment {
 }
 
 /** What a script of this file is called; with a number where that is taken. */
-export function freeName(database: Database, printer: string, file: string): string {
-  const wanted = `${printer}, ${file || configName}`.slice(0, 110)
-  for (let i = 1; ; i++) {
-    const name = i === 1 ? wanted : `${wanted} ${i}`
-    if (!scriptNamed(database, name)) return name
-  }
-}
+export const documentName = (database: Database, printer: string, file: string): string =>
+  freeName(`${printer}, ${file || configName}`.slice(0, 110), name => scriptNamed(database, name) !== undefined)
 
 /** Makes the documents of a printer as its data has them: a revision for each text that differs, all or nothing. */
 export function syncDocuments(database: Database, printerId: number, now: string, note: string): void {
   writing(database, () => {
     const printer = printerOf(database, printerId)
     if (!printer) return
-    const files = filesOf(printer)
+    const files = new Map(filesOf(printer).map(({ name, text }) => [name, text]))
     const docs = docsOf(database, printerId)
     for (const doc of docs)
       if (!doc.binned && !files.has(doc.file))
@@ -70,9 +57,9 @@ export function syncDocuments(database: Database, printerId: number, now: string
       const its = docs.filter(each => each.file === file)
       const doc = its.find(({ binned }) => !binned) ?? its.at(-1)
       // One that was thrown away comes back with its history.
-      if (doc?.binned) takeOut(database, 'scripts', doc.id, freeName(database, printer.name, file))
+      if (doc?.binned) takeOut(database, 'scripts', doc.id, documentName(database, printer.name, file))
       if (!doc) {
-        const name = freeName(database, printer.name, file)
+        const name = documentName(database, printer.name, file)
         addScript(database, { name, printerId, moment: momentOf(printer, file), text, note, file }, now)
       } else if (doc.text !== text) addRevision(database, doc.variantId, doc.revision + 1, { text, note }, now)
     }

@@ -3,10 +3,10 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import * as v from 'valibot'
 import { describe, expect, it } from 'vitest'
-import { demoJobs, demoMaterials, demoPrinters } from '../../../demo/load.ts'
+import { demoPrinters } from '../../../demo/load.ts'
 import { Printer } from '../model/printer.ts'
 import type { Moment } from '../model/script.ts'
-import { carryOver } from './carry.ts'
+import { carried } from '../testing/carrying.ts'
 
 const folder = join(import.meta.dirname, 'by-hand')
 
@@ -46,23 +46,18 @@ const bare = (text: string): string[] =>
     .map(line => (/^\s*;[?=@&!]/.test(line) ? line : line.replace(/;.*/, '')).trim())
     .filter(Boolean)
 
-const job = demoJobs().find(({ name }) => name === 'small')
-const material = demoMaterials().find(({ name }) => name === 'Plain PLA')
-
 describe('carried by hand', () => {
   it.each(readdirSync(folder).sort())('%s', file => {
-    if (!job || !material) throw new Error('the demo has no small job')
     const { from, to, parts } = partsOf(readFileSync(join(folder, file), 'utf8'))
     const moment = (parts.get('moment')?.trim() ?? 'start') as Moment
-    const input = (printer: Printer) => ({ printer, job, material, moment })
     const [first, last] = parts.get('lines')?.trim().split('-').map(Number) ?? []
-    const plan = carryOver({
-      text: parts.get('script') ?? '',
-      from: input(printerWith(from, parts.get('from'), parts.get('macros'))),
-      to: input(printerWith(to, parts.get('to'), undefined)),
-      ...(first && last && { lines: { first, last } }),
-    })
-    if (!plan.ok) throw new Error(plan.why)
+    const plan = carried(
+      parts.get('script') ?? '',
+      printerWith(from, parts.get('from'), parts.get('macros')),
+      printerWith(to, parts.get('to'), undefined),
+      moment,
+      first && last ? { lines: { first, last } } : {},
+    )
     expect(bare(plan.text)).toEqual(bare(parts.get('carried') ?? ''))
   })
 })

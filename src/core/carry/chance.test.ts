@@ -1,15 +1,12 @@
 // Printers and scripts made by chance: a plan always ends, gives every line its fate, keeps the head in reach, and comes back.
 import * as v from 'valibot'
 import { describe, expect, it } from 'vitest'
-import { demoJobs, demoMaterials, demoPrinters } from '../../../demo/load.ts'
+import { demoPrinters } from '../../../demo/load.ts'
 import { type Chance, chanceFrom, madeText, oneOf } from '../../siege/texts.ts'
 import { splitLines } from '../gcode/read.ts'
 import { beyondRadiusMm, Printer } from '../model/printer.ts'
-import type { Moment } from '../model/script.ts'
-import { type CarryPlan, carryOver } from './carry.ts'
+import { carried } from '../testing/carrying.ts'
 
-const job = demoJobs().find(({ name }) => name === 'small') as ReturnType<typeof demoJobs>[number]
-const material = demoMaterials().find(({ name }) => name === 'Plain PLA') as ReturnType<typeof demoMaterials>[number]
 const demo = demoPrinters()
 
 const between = (chance: Chance, low: number, high: number): number => low + chance() * (high - low)
@@ -112,13 +109,6 @@ function madeScript(chance: Chance, { bed, reach, firmware, tools }: Printer): s
     .join('')
 }
 
-function planFor(text: string, from: Printer, to: Printer, moment: Moment = 'start'): CarryPlan {
-  const input = (printer: Printer) => ({ printer, job, material, moment })
-  const plan = carryOver({ text, from: input(from), to: input(to) })
-  if (!plan.ok) throw new Error(plan.why)
-  return plan
-}
-
 const seeds = Array.from({ length: 150 }, (_, i) => Math.imul(i + 1, 2_654_435_761) >>> 0)
 
 describe('printers and scripts by chance', () => {
@@ -126,7 +116,7 @@ describe('printers and scripts by chance', () => {
     const chance = chanceFrom(seed)
     const [from, to] = [madePrinter(chance), madePrinter(chance)]
     const text = madeScript(chance, from)
-    const plan = planFor(text, from, to)
+    const plan = carried(text, from, to, 'start')
     expect(plan.changes.flatMap(({ line }) => line ?? [])).toEqual(splitLines(text).map((_, i) => i + 1))
     // What it becomes is the text, line by line.
     expect(plan.changes.flatMap(({ became }) => became).join('\n')).toBe(plan.text.replace(/\n$/, ''))
@@ -153,10 +143,10 @@ describe('printers and scripts by chance', () => {
       const [from, to] = [madePrinter(chance, base), madePrinter(chance, base)].map(
         (each): Printer => ({ ...each, probe, display, storedMesh }),
       ) as [Printer, Printer]
-      const there = planFor(madeScript(chance, from), from, to)
+      const there = carried(madeScript(chance, from), from, to, 'start')
       // What the other one needs besides takes its time.
       if (there.oneWay || there.changes.some(({ kind }) => kind === 'added')) continue
-      const again = planFor(there.text, to, from)
+      const again = carried(there.text, to, from, 'start')
       if (again.oneWay || again.changes.some(({ kind }) => kind === 'added')) continue
       back++
       expect(again.after.strokes).toHaveLength(there.before.strokes.length)
@@ -183,7 +173,7 @@ describe('texts of anything', () => {
       const [from, to] = [oneOf(chance, demo), madePrinter(chance)]
       // Endless loops take their time elsewhere.
       const text = madeText(chance, 40).replaceAll('M808', 'M809')
-      const plan = planFor(text, from, to, oneOf(chance, moments))
+      const plan = carried(text, from, to, oneOf(chance, moments))
       expect(plan.changes.flatMap(({ line }) => line ?? [])).toEqual(splitLines(text).map((_, i) => i + 1))
       expect(plan.changes.filter(({ kind, why }) => kind !== 'same' && why === '')).toEqual([])
     }

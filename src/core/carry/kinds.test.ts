@@ -1,27 +1,10 @@
 // What becomes of each kind of line between firmware families: worked out from what the machines take, a pair of texts each.
 import * as v from 'valibot'
 import { describe, expect, it } from 'vitest'
-import { demoJobs, demoMaterials, demoPrinters, demoScripts } from '../../../demo/load.ts'
 import { Printer } from '../model/printer.ts'
-import type { Moment } from '../model/script.ts'
-import { type CarryPlan, carryOver } from './carry.ts'
-import { refitted } from './refitted.ts'
+import { named, plan, textOf } from '../testing/carrying.ts'
 
-const job = demoJobs().find(({ name }) => name === 'small') as ReturnType<typeof demoJobs>[number]
-const material = demoMaterials().find(({ name }) => name === 'Plain PLA') as ReturnType<typeof demoMaterials>[number]
-const named = (name: string): Printer => demoPrinters().find(each => each.name === name) as Printer
-
-function plan(from: Printer, to: Printer, lines: readonly string[], moment: Moment = 'end', answers = {}): CarryPlan {
-  const input = (printer: Printer) => ({ printer, job, material, moment })
-  const made = carryOver({ text: lines.map(line => `${line}\n`).join(''), from: input(from), to: input(to), answers })
-  if (!made.ok) throw new Error(made.why)
-  return made
-}
-
-const textOf = ({ text }: CarryPlan): string[] =>
-  text.split('\n').filter(line => line !== '' && !line.startsWith('; not carried'))
-
-type Kind = [title: string, from: string, to: string, lines: string[], carried: string[]]
+type Kind = [title: string, from: string, to: string, lines: string[], becomes: string[]]
 
 /** At the end of a print: hot, homed, the head over the print's back right corner, so that nothing is added. */
 const atTheEnd: Kind[] = [
@@ -191,8 +174,8 @@ const atTheEnd: Kind[] = [
 ]
 
 describe('kinds of lines', () => {
-  it.each(atTheEnd)('%s (%s → %s)', (_, from, to, lines, carried) => {
-    expect(textOf(plan(named(from), named(to), lines))).toEqual(carried)
+  it.each(atTheEnd)('%s (%s → %s)', (_, from, to, lines, becomes) => {
+    expect(textOf(plan(named(from), named(to), lines))).toEqual(becomes)
   })
 
   it.each<Kind>([
@@ -243,8 +226,8 @@ describe('kinds of lines', () => {
       ['M104 S205', 'G28', 'M109 S205'],
       ['M104 S205', 'G28', 'M420 S1', 'M109 S205'],
     ],
-  ])('%s (%s → %s, before a print)', (_, from, to, lines, carried) => {
-    expect(textOf(plan(named(from), named(to), lines, 'start'))).toEqual(carried)
+  ])('%s (%s → %s, before a print)', (_, from, to, lines, becomes) => {
+    expect(textOf(plan(named(from), named(to), lines, 'start'))).toEqual(becomes)
   })
 })
 
@@ -320,160 +303,5 @@ describe('bad input', () => {
     const with_ = (name: string) => v.parse(Printer, { ...named(name), taught })
     expect(textOf(plan(with_('Dunlin'), with_('Turnstone'), ['M9001 S1']))).toEqual(['M9001 S1'])
     expect(plan(with_('Dunlin'), named('Turnstone'), ['M9001 S1']).changes[0]).toMatchObject({ kind: 'refused' })
-  })
-})
-
-describe('what was made, kept once, or is the material’s', () => {
-  const before = ['G90', 'M83', 'G28', 'G29', 'M109 S205']
-
-  it('makes a purge line again: the usual ones as usual there, shorter where it has to be', () => {
-    // 4 mm in from the left, from 20 mm on; 150 mm do not fit on 120, 0.9⁴ of it is 98.4 and 20 + 98 is still too far, 0.9⁵ is 88.
-    const marker =
-      ';@ purge-line edge=left strokes=1 inset=4 from=20 length=150 starts=near measure=bead bead=0.3 height=0.3 end=0.3 speed=17 back=0 lift=2'
-    const maker = [
-      marker,
-      'G92 E0',
-      'G1 Z2.3 F600',
-      'G1 X4 Y20 F6000',
-      'G1 Z0.3 F600',
-      'G1 Y170 E18.709 F1020',
-      'G92 E0',
-      'G1 Z2.3 F600',
-      'G1 Y160 F6000',
-      ';@ end purge-line',
-    ]
-    const made = plan(named('Dunlin'), named('Sanderling'), [...before, ...maker], 'start')
-    const marks = textOf(made).filter(line => line.startsWith(';@'))
-    expect(marks).toHaveLength(2)
-    // What was usual there for a bed of 210 mm is usual here for one of 120: (120 − 40) rounded down to tens.
-    expect(marks[0]).toContain('length=80')
-    // 0.3 mm² · 80 mm / 2.405 mm² = 9.978 mm of filament.
-    expect(textOf(made)).toContain('G1 Y100 E9.978 F1020')
-    expect(made.after.findings.filter(({ severity }) => severity === 'error')).toEqual([])
-  })
-
-  it('leaves a refrain attached where its lines stay, and detaches it where they differ', () => {
-    const refrain = [';& off the print', 'G91', 'G1 Z5 F600', 'G90', ';& end off the print']
-    expect(textOf(plan(named('Dunlin'), named('Oystercatcher'), refrain))).toEqual(refrain)
-    // Z goes 8 mm/s at most.
-    expect(textOf(plan(named('Dunlin'), named('Turnstone'), refrain))).toEqual(['G91', 'G1 Z5 F480', 'G90'])
-  })
-
-  it('writes temperatures as values where they are the material’s and that is wanted', () => {
-    const input = (printer: Printer) => ({ printer, job, material, moment: 'start' as const })
-    const text = 'M140 S60\nM104 S160\nG28\nM420 S1\nM190 S60\nM109 S205\n'
-    const made = carryOver({ text, from: input(named('Turnstone')), to: input(named('Dunlin')), heatsAsValues: true })
-    expect(made.ok && made.text).toBe('M140 S@bed\nM104 S@ooze_safe\nG28\nM420 S1\nM190 S@bed\nM109 S@nozzle\n')
-  })
-
-  it('probes without ooze where the nozzle is the probe: with a nozzle of 205 °C it would measure drops', () => {
-    const made = plan(
-      named('Dunlin'),
-      named('Sanderling'),
-      ['M190 S60', 'M109 S205', 'G28', 'G29', 'G1 X20 Y2 F3000'],
-      'start',
-    )
-    expect(textOf(made)).toEqual(['M190 S60', 'M109 S160', 'G28', 'G29', 'M109 S205', 'G1 X20 Y2 F3000'])
-    expect(made.changes.map(({ line, kind }) => [line, kind])).toEqual([
-      [1, 'same'],
-      [2, 'changed'],
-      [3, 'same'],
-      [4, 'same'],
-      [null, 'added'],
-      [5, 'same'],
-    ])
-  })
-
-  it('says of limits what the printer holds them to, and only of axes that its firmware has', () => {
-    const whyOf = (line: string) => plan(named('Dunlin'), named('Curlew'), [line]).changes[0]
-    // 500 mm/s² is less than the 5000 of Curlew; of Z and the extruder its firmware takes no limit.
-    expect(whyOf('M201 X500 Y500 Z100 E5000')).toMatchObject({
-      became: ['SET_VELOCITY_LIMIT ACCEL=500'],
-      why: 'Said as the host firmware of Curlew takes it.',
-    })
-    expect(whyOf('M201 X90000 Y90000')?.why).toBe('Curlew takes no more.')
-  })
-
-  it('mends within what a call was written out to, where the line belongs', () => {
-    const macros = `[gcode_macro LINE]
-gcode:
-  SAVE_GCODE_STATE NAME=line
-  M83
-  G1 X10 Y4 Z0.3 F6000
-  G1 X110 E8 F1200
-  RESTORE_GCODE_STATE NAME=line
-`
-    const host = { ...named('Curlew'), configFiles: [], macros }
-    const script = ['M109 S205', 'G28', 'BED_MESH_PROFILE LOAD=default', 'LINE', 'G1 Z5 F600']
-    const made = plan(host, named('Dunlin'), script, 'start')
-    // A host brings its counter back with what was put by; a board has counted the 8 mm.
-    expect(textOf(made).slice(-6)).toEqual([
-      'M83',
-      'G1 X10 Y4 Z0.3 F6000',
-      'G1 X110 E8 F1200',
-      'G92 E0',
-      'M82',
-      'G1 Z5 F600',
-    ])
-    expect(made.changes.filter(({ line }) => line === null)).toEqual([])
-    expect(made.onlyThere.filter(({ severity }) => severity === 'error')).toEqual([])
-  })
-
-  it('keeps the heats values that a call was given as values', () => {
-    const macros = `[gcode_macro WARM]
-gcode:
-  {% for each in range(1) %}
-  M140 S{params.BED}
-  {% endfor %}
-  M190 S{params.BED}
-  M109 S{params.HOT}
-`
-    const host = { ...named('Curlew'), configFiles: [], macros }
-    const warm = (call: string) => textOf(plan(host, named('Dunlin'), [call], 'start'))
-    expect(warm('WARM BED=@bed HOT=@nozzle')).toEqual(['M140 S@bed', 'M190 S@bed', 'M109 S@nozzle'])
-    // What was typed as a number stays one, though it is the material’s.
-    expect(warm('WARM BED=@bed HOT=205')).toEqual(['M140 S@bed', 'M190 S@bed', 'M109 S205'])
-  })
-
-  it('leaves what the person does not want', () => {
-    const input = (printer: Printer) => ({ printer, job, material, moment: 'end' as const })
-    const text = 'M420 S0\nM106 S51\n'
-    const made = carryOver({ text, from: input(named('Dunlin')), to: input(named('Avocet')), refused: ['1'] })
-    expect(made.ok && made.text).toBe('M420 S0\nM106 S0.2\n')
-  })
-})
-
-describe('another firmware on the same machine', () => {
-  const withFirmware = (name: string, family: Printer['firmware']['family'], version: string): Printer =>
-    refitted(named(name), { family, version, abilities: {} })
-
-  it('keeps blends, part by part or in one line', () => {
-    const [here, there] = [named('Phalarope'), withFirmware('Phalarope', 'macro-file', '3.4')]
-    // Shares count by their sum: 1 and 3 of 4 are a quarter and three.
-    expect(textOf(plan(here, there, ['M163 S0 P1', 'M163 S1 P3', 'M164 S0']))).toEqual(['M567 P0 E0.25:0.75'])
-    expect(textOf(plan(here, there, ['M165 A0.3 B0.7']))).toEqual(['M567 P0 E0.3:0.7'])
-    expect(textOf(plan(there, here, ['M567 P0 E0.3:0.7']))).toEqual(['M163 S0 P0.3', 'M163 S1 P0.7', 'M164 S0'])
-    // A blend that is a tool of its own is set up in the config there.
-    const own = plan(here, there, ['M163 S0 P0.5', 'M163 S1 P0.5', 'M164 S4'])
-    expect(own.changes.at(-1)).toMatchObject({ kind: 'refused', why: expect.stringContaining('its config') })
-  })
-
-  it('lets paste be pushed cold where the firmware would have it hot', () => {
-    const clay = demoScripts().find(({ printer }) => printer === 'Shelduck') as { text: string }
-    const [here, there] = [named('Shelduck'), withFirmware('Shelduck', 'board', '2.1')]
-    const made = plan(here, there, clay.text.split('\n'), 'start')
-    expect(textOf(made)).toContain('M302 P1')
-    expect(textOf(made).filter(line => /^M10[49]/.test(line))).toEqual([])
-    expect(made.onlyThere.filter(({ severity }) => severity !== 'advice')).toEqual([])
-  })
-
-  it('asks for no levelling of a firmware that has none', () => {
-    const made = plan(
-      named('Dunlin'),
-      withFirmware('Dunlin', 'dispensing', '3.5'),
-      ['M190 S60', 'G28', 'G29', 'G1 X9 Y9 F3000'],
-      'start',
-    )
-    expect(made.onlyThere.map(({ rule }) => rule)).not.toContain('levelling-missing')
   })
 })

@@ -1,14 +1,9 @@
 // Scripts as other people write them, carried over: line numbers, lower case, zigzags, arcs, tabs, odd ends of lines; what must come
 // of each worked out beforehand.
 import { describe, expect, it } from 'vitest'
-import { demoJobs, demoMaterials, demoPrinters } from '../../../demo/load.ts'
 import type { Printer } from '../model/printer.ts'
-import type { Moment } from '../model/script.ts'
-import { carryOver } from './carry.ts'
+import { carried, named, plan } from '../testing/carrying.ts'
 
-const job = demoJobs().find(({ name }) => name === 'small') as ReturnType<typeof demoJobs>[number]
-const material = demoMaterials().find(({ name }) => name === 'Plain PLA') as ReturnType<typeof demoMaterials>[number]
-const named = (name: string): Printer => demoPrinters().find(each => each.name === name) as Printer
 const dunlin = named('Dunlin')
 /** Round, 200 mm across, its zero in the middle, gantry of its own kind. */
 const round: Printer = {
@@ -21,16 +16,11 @@ const round: Printer = {
 /** The same bed with a clip in the middle of its front edge, up to 8 mm in. */
 const clipped: Printer = { ...dunlin, name: 'Knot', zones: [{ name: 'clip', x: [100, 130], y: [-5, 8], highMm: 12 }] }
 
-function carried(text: string, from: Printer, to: Printer, moment: Moment = 'end') {
-  const input = (printer: Printer) => ({ printer, job, material, moment })
-  const plan = carryOver({ text, from: input(from), to: input(to) })
-  if (!plan.ok) throw new Error(plan.why)
-  return plan
-}
+/** With the notes that a refusal leaves. */
 const linesOf = (text: string): string[] => text.split('\n').filter(Boolean)
 const end = (lines: string[], from: string | Printer, to: string | Printer): string[] => {
   const printer = (each: string | Printer) => (typeof each === 'string' ? named(each) : each)
-  return linesOf(carried(`${lines.join('\n')}\n`, printer(from), printer(to)).text)
+  return linesOf(plan(printer(from), printer(to), lines).text)
 }
 
 describe('how it is written stays', () => {

@@ -1,6 +1,16 @@
 // What becomes of lines, and what is added between them.
 
 export type ChangeKind = 'same' | 'changed' | 'left-out' | 'added' | 'asks' | 'refused'
+/** What became of a line, in a word. */
+export const kindWords: Readonly<Record<ChangeKind, string>> = {
+  same: 'the same',
+  changed: 'changed',
+  'left-out': 'left out',
+  added: 'added',
+  asks: 'asks',
+  refused: 'refused',
+}
+
 export type Outcome = { kind: ChangeKind; became: readonly string[]; why: string }
 /** Lines that the script lacks there, behind one of its lines; 0 for its beginning. */
 export type Addition = { after: number; rank: Rank; lines: readonly string[]; why: string }

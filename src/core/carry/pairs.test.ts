@@ -1,22 +1,11 @@
 // Every demo script of every printer brought to every other: the plan ends, brings no new error, and comes back as it was.
 import { describe, expect, it } from 'vitest'
-import { demoJobs, demoMaterials, demoPrinters, demoScripts } from '../../../demo/load.ts'
+import { demoPrinters, demoScripts } from '../../../demo/load.ts'
 import { partingOf } from '../machine/same-run.ts'
-import type { Printer } from '../model/printer.ts'
-import type { Moment } from '../model/script.ts'
-import { type CarryPlan, carryOver } from './carry.ts'
+import { carried, named } from '../testing/carrying.ts'
+import type { CarryPlan } from './carry.ts'
 
-const job = demoJobs().find(({ name }) => name === 'small') as ReturnType<typeof demoJobs>[number]
-const material = demoMaterials().find(({ name }) => name === 'Plain PLA') as ReturnType<typeof demoMaterials>[number]
 const printers = demoPrinters()
-const named = (name: string) => printers.find(each => each.name === name) as Printer
-
-function carried(text: string, from: Printer, to: Printer, moment: Moment): CarryPlan {
-  const input = (printer: Printer) => ({ printer, job, material, moment })
-  const plan = carryOver({ text, from: input(from), to: input(to) })
-  if (!plan.ok) throw new Error(plan.why)
-  return plan
-}
 
 const errorsOf = ({ findings }: CarryPlan['before']) => findings.filter(({ severity }) => severity === 'error')
 

@@ -40,5 +40,3 @@ export type Ran<E extends Effect = Effect> = {
   there: There
   questions: Questions
 }
-
-export { familyName } from './family-name.ts'

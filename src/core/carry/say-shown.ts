@@ -4,8 +4,8 @@ import { specOf } from '../firmware/spec.ts'
 import { numberOf, textOf } from '../gcode/line.ts'
 import { isTooOld, takenAsItIs } from './as-is.ts'
 import { formulaOf } from './heats.ts'
-import { familyName, leftOut, type Ran, refused, type Said, same, sayOr } from './said.ts'
-import { hasNone, through } from './sayers.ts'
+import { leftOut, type Ran, refused, type Said, same, sayOr } from './said.ts'
+import { firmwareThere, hasNone, through } from './sayers.ts'
 
 export function carryFan(ran: Ran<EffectOf<'fan'>>): Said {
   const { command, own, from, to, after, effect } = ran
@@ -73,7 +73,7 @@ export function carryShownNothing(ran: Ran<EffectOf<'nothing-shown'>>): Said {
   return leftOut(
     isTooOld(own, to)
       ? tooOld(ran)
-      : `The ${familyName[to.family.family]} of ${to.printer.name} does not know it; nothing that a print shows hangs on it.`,
+      : `The ${firmwareThere(ran)} does not know it; nothing that a print shows hangs on it.`,
   )
 }
 

@@ -1,18 +1,18 @@
 // What the sentences of all effects have in common.
 import type { Does, EffectOf } from '../firmware/effect.ts'
+import { familyName } from '../firmware/family-name.ts'
 import { takenAsItIs } from './as-is.ts'
-import { familyName, leftOut, type Ran, type Said, same, sayOr } from './said.ts'
+import { leftOut, type Ran, type Said, same, sayOr } from './said.ts'
 
 export type Sayer<D extends Does> = (ran: Ran<EffectOf<D>>) => Said
 
-export const itsWay = (ran: Ran): string =>
-  `Said as the ${familyName[ran.to.family.family]} of ${ran.to.printer.name} takes it.`
-export const hasNone = (ran: Ran, what: string): string =>
-  `The ${familyName[ran.to.family.family]} of ${ran.to.printer.name} has no ${what}.`
+/** “host firmware of Curlew” */
+export const firmwareThere = ({ to }: Ran): string => `${familyName[to.family.family]} of ${to.printer.name}`
+export const itsWay = (ran: Ran): string => `Said as the ${firmwareThere(ran)} takes it.`
+export const hasNone = (ran: Ran, what: string): string => `The ${firmwareThere(ran)} has no ${what}.`
 
 /** What a lack belongs to: the other machine, or the new firmware of the same. */
-export const whose = ({ sameMachine, to }: Ran): string =>
-  sameMachine ? `The ${familyName[to.family.family]} of ${to.printer.name}` : to.printer.name
+export const whose = (ran: Ran): string => (ran.sameMachine ? `The ${firmwareThere(ran)}` : ran.to.printer.name)
 
 /** What was measured or tuned on the one machine, and is not true of another. */
 export const ofThisMachine =

@@ -24,9 +24,6 @@ export const CameFrom = v.object({
 })
 export type CameFrom = v.InferOutput<typeof CameFrom>
 
-/** “From Dunlin, Everyday, revision 4.” */
-export const cameFromWords = ({
-  printer,
-  script,
-  revision,
-}: Pick<CameFrom, 'printer' | 'script' | 'revision'>): string => `From ${printer}, ${script}, revision ${revision}.`
+/** “Dunlin, Everyday, revision 4” */
+export const originWords = ({ printer, script, revision }: Pick<CameFrom, 'printer' | 'script' | 'revision'>): string =>
+  `${printer}, ${script}, revision ${revision}`

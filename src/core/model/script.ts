@@ -18,6 +18,14 @@ export const ScriptText = plainText(24 * 1024 * 1024)
 export const nameKey = (name: string): string =>
   name.normalize('NFKC').trim().replace(/\s+/g, ' ').toLocaleLowerCase('en')
 
+/** A name that nobody has: the wanted one, or that with a number. */
+export function freeName(wanted: string, taken: (name: string) => boolean): string {
+  for (let i = 1; ; i++) {
+    const name = i === 1 ? wanted : `${wanted} ${i}`
+    if (!taken(name)) return name
+  }
+}
+
 /** One replacement in a text: what stands in from…to (UTF-16 offsets) gives way to `insert`. */
 export type Edit = { from: number; to: number; insert: string }
 

@@ -39,3 +39,14 @@ export const asText = (lines: readonly string[]): string => lines.map(line => `$
 /** The lines of a text, without blank ones and the notes that a refusal leaves. */
 export const linesOf = (text: string): string[] =>
   text.split('\n').filter(line => line !== '' && !line.startsWith('; not carried'))
+
+/** Lines carried over, at the end of a print unless said otherwise. */
+export const plan = (
+  from: Printer,
+  to: Printer,
+  lines: readonly string[],
+  moment: Moment = 'end',
+  answers: Readonly<Record<string, string>> = {},
+): CarryPlan => carried(asText(lines), from, to, moment, { answers })
+
+export const textOf = ({ text }: CarryPlan): string[] => linesOf(text)

@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto'
 import * as v from 'valibot'
 import type { ArchiveDecision, ArchiveItem } from '../../core/model/kept.ts'
-import { nameKey } from '../../core/model/script.ts'
+import { freeName, nameKey } from '../../core/model/script.ts'
 import { binThing } from '../bin.ts'
 import { addEntry, allEntries, type CatalogTable, changeEntry } from '../catalog.ts'
 import { addRow, type Database, writing } from '../database.ts'
@@ -55,13 +55,8 @@ export function compareArchive(database: Database, archive: Archive): ArchiveIte
   })
 }
 
-/** A name that nobody has: the wanted one, or that with “from the file” and a number. */
-function freeName(wanted: string, taken: (name: string) => boolean): string {
-  for (let i = 1; ; i++) {
-    const name = i === 1 ? `${wanted}, from the file` : `${wanted}, from the file ${i}`
-    if (!taken(name)) return name
-  }
-}
+/** The name of what is brought in beside one of its name. */
+const besideName = (name: string, taken: (name: string) => boolean): string => freeName(`${name}, from the file`, taken)
 
 function putEntry(
   database: Database,
@@ -75,7 +70,7 @@ function putEntry(
   else if (decision === 'theirs') changeEntry(database, table, mine.id, entry, now)
   else if (decision === 'both') {
     const taken = (name: string) => allEntries(database, table).some(({ data }) => nameKey(data.name) === nameKey(name))
-    addEntry(database, table, { ...entry, name: freeName(entry.name, taken) }, now)
+    addEntry(database, table, { ...entry, name: besideName(entry.name, taken) }, now)
   }
 }
 
@@ -92,7 +87,7 @@ function putRefrain(database: Database, refrain: ArchiveRefrain, decision: Archi
     if (last) addRefrainRevision(database, mine.id, number + 1, last.text, last.note, last.createdAt)
     return
   }
-  const name = mine ? freeName(refrain.name, each => find.get(nameKey(each)) !== undefined) : refrain.name
+  const name = mine ? besideName(refrain.name, each => find.get(nameKey(each)) !== undefined) : refrain.name
   const id = addRow(database, 'refrains', { name, key: nameKey(name), created_at: refrain.createdAt })
   for (const { number, text, note, createdAt } of refrain.revisions)
     addRefrainRevision(database, id, number, text, note, createdAt)
@@ -105,7 +100,7 @@ function putScript(database: Database, script: ArchiveScript, decision: ArchiveD
   // Mine is not lost where theirs takes its place: it goes into the bin.
   if (mine && decision === 'theirs') binThing(database, 'scripts', mine.id, now)
   const name =
-    mine && decision === 'both' ? freeName(script.name, each => find.get(nameKey(each)) !== undefined) : script.name
+    mine && decision === 'both' ? besideName(script.name, each => find.get(nameKey(each)) !== undefined) : script.name
   const printer = allEntries(database, 'printers').find(({ data }) => nameKey(data.name) === nameKey(script.printer))
   if (!printer) throw new Error(`“${script.name}” is for ${script.printer}, which is neither here nor in the file.`)
   const scriptId = addRow(database, 'scripts', {

@@ -38,7 +38,6 @@ const Plan = v.strictObject({
   to: count,
   /** The other printer with another firmware than it has. */
   firmware: v.optional(v.nullable(Firmware), null),
-  job: v.optional(v.nullable(plainText(80)), null),
   asked: CarryAsked,
 })
 
@@ -65,9 +64,8 @@ export function carryRoutes(database: Database, work: Work) {
     return printer
   }
   /** The job that everything is rehearsed for where none is named: the first. */
-  const usualJob = (name: string | null) => {
-    const jobs = allEntries(database, 'jobs')
-    const job = name === null ? jobs[0]?.data : jobs.find(({ data }) => data.name === name)?.data
+  const usualJob = () => {
+    const job = allEntries(database, 'jobs')[0]?.data
     if (!job) throw new Refused(404, 'A rehearsal needs a job.', 'job')
     return job
   }
@@ -86,8 +84,8 @@ export function carryRoutes(database: Database, work: Work) {
       return context.body(answer.json, 200, { 'content-type': 'application/json' })
     })
     .post('/plan', takes(Plan), async context => {
-      const { text, moment, from, to, firmware, job: jobName, asked } = context.req.valid('json')
-      const job = usualJob(jobName)
+      const { text, moment, from, to, firmware, asked } = context.req.valid('json')
+      const job = usualJob()
       const there = printerBy(to)
       const { lines, ...how } = asked
       const answer = await worked(
@@ -105,12 +103,12 @@ export function carryRoutes(database: Database, work: Work) {
     })
     .post('/into', takes(Into), async context => {
       const { text, printerId, moment, kind, part } = context.req.valid('json')
-      const input = inputAsked(database, { printer: printerBy(printerId), job: usualJob(null), moment })
+      const input = inputAsked(database, { printer: printerBy(printerId), job: usualJob(), moment })
       return context.json(await worked(work.intoScript(text, input, kind, part), 'text'))
     })
     .get('/macros/:id', context => {
       const printer = printerBy(Number(context.req.param('id')))
-      const stage = stageOf(inputAsked(database, { printer, job: usualJob(null), moment: 'start' }))
+      const stage = stageOf(inputAsked(database, { printer, job: usualJob(), moment: 'start' }))
       const called = calledByPeople(stage).map(each => ({
         name: each.name,
         moment: each.moment,
@@ -137,7 +135,7 @@ export function carryRoutes(database: Database, work: Work) {
         change: null,
       }
       if (now && now.was.number < now.newest.number && !origin.from.asked.lines) {
-        const job = usualJob(null)
+        const job = usualJob()
         const { lines: _, ...how } = origin.from.asked
         const [from, to] = [now.printerId, script.printerId].map(each =>
           inputAsked(database, { printer: printerBy(each), job, moment: script.moment }),

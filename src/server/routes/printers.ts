@@ -1,15 +1,16 @@
-// /api/printers: made, changed and given up; PUT /:id/firmware, …/macros and …/macro-files: what a printer runs, as identified and confirmed, and its macros.
+// /api/printers: made, changed and given up; PUT /:id/firmware, …/macros and …/macro-files: what a printer runs, as identified
+// and confirmed, and its macros; …/other-firmware: another firmware, with its scripts and macros as they are for it.
 import { Hono } from 'hono'
 import * as v from 'valibot'
-import { familyName } from '../../core/carry/family-name.ts'
 import { refitted } from '../../core/carry/refitted.ts'
+import { familyName } from '../../core/firmware/family-name.ts'
 import { count, listOf, plainText } from '../../core/model/pieces.ts'
 import { Firmware, MacroFile, Printer } from '../../core/model/printer.ts'
 import { Moment, nameKey, ScriptText } from '../../core/model/script.ts'
 import { binThing } from '../bin.ts'
 import { addEntry, allEntries, changeEntry, earlierOf } from '../catalog.ts'
 import { type Database, writing } from '../database.ts'
-import { freeName, syncDocuments } from '../documents.ts'
+import { documentName, syncDocuments } from '../documents.ts'
 import { Refused, takes } from '../requests.ts'
 import { addScript, allDocuments, saveScript, scriptById } from '../scripts.ts'
 import { addVariant, variantNamed } from '../variants.ts'
@@ -153,7 +154,7 @@ export function printerRoutes(database: Database, now: () => string) {
           for (const script of scripts) carryTo(database, id, script, firmware, now())
           for (const { name, moment, text } of macros) {
             const note = `What the macro ${name} ran, for ${familyName[firmware.family]} ${firmware.version}.`
-            const free = freeName(database, printer.data.name, name)
+            const free = documentName(database, printer.data.name, name)
             addScript(database, { name: free, printerId: id, moment, text, note }, now())
           }
           return printer

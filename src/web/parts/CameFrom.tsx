@@ -1,6 +1,7 @@
 // Where a script was carried over from, and a change of the original since: brought after it, just that change.
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
+import { originWords } from '../../core/model/came-from.ts'
 import type { SavedScript } from '../../core/model/kept.ts'
 import { api } from '../state/api.ts'
 import { Button } from './Button.tsx'
@@ -23,7 +24,7 @@ const useAfter = ({ id, revisionId, carried }: SavedScript) =>
 
 /** “From Dunlin, Everyday, revision 4”, with a link where it is still there. */
 const Origin = ({ from, original }: Pick<After, 'from' | 'original'>) => {
-  const words = `${from.printer}, ${from.script}, revision ${from.revision}`
+  const words = originWords(from)
   return original ? (
     <>
       From{' '}
@@ -98,7 +99,7 @@ type Changed = {
 function AfterPanel({ script, after, onClose }: { script: SavedScript; after: Changed; onClose: () => void }) {
   const { original, change, from } = after
   const said = original.note ? `: ${original.note}` : '.'
-  const [note, setNote] = useState(`From ${original.printer}, ${original.name}, revision ${original.revision}${said}`)
+  const [note, setNote] = useState(`From ${originWords({ ...original, script: original.name })}${said}`)
   const [refusal, setRefusal] = useState<string | null>(null)
   const rows = useMemo(() => changedLines(script.text, change.text), [script.text, change.text])
   const save = async () => {

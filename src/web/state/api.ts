@@ -17,7 +17,6 @@ export type Things = Awaited<ReturnType<typeof api.things>>
 export type PlanShown = Awaited<ReturnType<typeof api.planCarry>>
 export type MacroToCarry = Awaited<ReturnType<typeof api.macrosToCarry>>[number]
 export type Change = PlanShown['passages'][number]['changes'][number]
-export type ChangeKind = Change['kind']
 export type Summary = Awaited<ReturnType<typeof api.summaries>>[string]
 
 /** A request that failed, with the sentence to show. */

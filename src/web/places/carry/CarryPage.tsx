@@ -15,7 +15,7 @@ import { Waiting } from '../../parts/Waiting.tsx'
 import { momentWords } from '../../parts/words.ts'
 import { api, type PlanShown, type Things } from '../../state/api.ts'
 import { useScript, useThings } from '../../state/asking.ts'
-import { nothingAsked } from './asked.ts'
+import { itsOrigin, nothingAsked, withRefused } from './asked.ts'
 import { IntoScript } from './IntoScript.tsx'
 import { OnlyThere } from './OnlyThere.tsx'
 import { PlanBeds } from './PlanBeds.tsx'
@@ -69,7 +69,6 @@ function OneScript({ script, things }: Props) {
       from={own.data}
       to={to}
       lines={lines}
-      things={things}
       choice={
         <Choice
           name="To"
@@ -91,11 +90,10 @@ type PlannedProps = {
   from: Printer
   to: { id: number; data: Printer }
   lines: CarryAsked['lines']
-  things: Things
   choice: React.ReactNode
 }
 
-function Planned({ script, from, to, lines, things, choice }: PlannedProps) {
+function Planned({ script, from, to, lines, choice }: PlannedProps) {
   const navigate = useNavigate()
   const [asked, setAsked] = useState<CarryAsked>({ ...nothingAsked, lines })
   const [saving, setSaving] = useState(false)
@@ -107,11 +105,6 @@ function Planned({ script, from, to, lines, things, choice }: PlannedProps) {
     retry: false,
   })
   const shown = plan.data
-  const refuse = (ids: readonly string[], refused: boolean) =>
-    setAsked({
-      ...asked,
-      refused: refused ? [...new Set([...asked.refused, ...ids])] : asked.refused.filter(id => !ids.includes(id)),
-    })
   return (
     <div className="mx-auto max-w-[1500px] px-6 py-5 max-[899px]:px-3">
       <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
@@ -154,7 +147,13 @@ function Planned({ script, from, to, lines, things, choice }: PlannedProps) {
             <OnlyThere plan={shown} to={to.data.name} />
             {lines && <IntoScript script={script} to={to} plan={shown} />}
             <Questions asks={shown.asks} asked={asked} onAsked={setAsked} />
-            <PlanText plan={shown} from={from.name} to={to.data.name} refused={asked.refused} onRefuse={refuse} />
+            <PlanText
+              plan={shown}
+              from={from.name}
+              to={to.data.name}
+              refused={asked.refused}
+              onRefuse={(id, refused) => setAsked(withRefused(asked, id, refused))}
+            />
           </div>
           <div className="grid content-start gap-4">
             <PlanBeds plan={shown} from={from} to={to.data} />
@@ -183,7 +182,6 @@ function Planned({ script, from, to, lines, things, choice }: PlannedProps) {
           to={to}
           plan={shown}
           asked={asked}
-          things={things}
           onSaved={id => void navigate(`/desk/${id}`)}
           onClose={() => setSaving(false)}
         />
@@ -198,7 +196,6 @@ type SaveProps = {
   to: { id: number; data: Printer }
   plan: PlanShown
   asked: CarryAsked
-  things: Things
   onSaved: (id: number) => void
   onClose: () => void
 }
@@ -215,7 +212,7 @@ function SaveCarried({ script, from, to, plan, asked, onSaved, onClose }: SavePr
       }
       fields={[
         { name: 'Name', value: `${script.name}, ${to.data.name}`, needed: true },
-        { name: 'Note', value: `From ${from.name}, ${script.name}, revision ${script.revision}.`, most: 500 },
+        { name: 'Note', value: `From ${itsOrigin(script, from)}.`, most: 500 },
       ]}
       go="Save the script"
       onGo={async ([name = '', note = '']) => {

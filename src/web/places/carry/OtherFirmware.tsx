@@ -2,9 +2,10 @@
 import { keepPreviousData, useQueries, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
-import { familyName } from '../../../core/carry/family-name.ts'
-import { duration, plural } from '../../../core/format.ts'
+import { familyName } from '../../../core/firmware/family-name.ts'
+import { plural } from '../../../core/format.ts'
 import type { CarryAsked } from '../../../core/model/came-from.ts'
+import { configName, filesOf } from '../../../core/model/files.ts'
 import type { SavedScript } from '../../../core/model/kept.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import type { Moment } from '../../../core/model/script.ts'
@@ -13,15 +14,14 @@ import { Choice } from '../../parts/Choice.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
 import { Notice } from '../../parts/Notice.tsx'
 import { Press } from '../../parts/Press.tsx'
-import { seriousOf } from '../../parts/Severity.tsx'
 import { useTitle } from '../../parts/useTitle.ts'
 import { Waiting } from '../../parts/Waiting.tsx'
 import { momentWords } from '../../parts/words.ts'
 import { api, type MacroToCarry, type PlanShown } from '../../state/api.ts'
 import { useScriptsOf } from '../../state/asking.ts'
-import { changesOf, needsOf, nothingAsked } from './asked.ts'
-import { countedKinds } from './kinds.ts'
+import { nothingAsked, withRefused } from './asked.ts'
 import { OnlyThere } from './OnlyThere.tsx'
+import { PlanCells, PlanTable, planColumns, TickCell, ticking } from './PlanTable.tsx'
 import { PlanText } from './PlanText.tsx'
 import { Questions } from './Questions.tsx'
 
@@ -96,7 +96,7 @@ function OnePrinter({ id, printer, scripts, macros }: Props) {
     })),
   })
   const all = plans.every(({ data, error }) => data ?? error)
-  const files = filesOf(printer)
+  const files = filesOf(printer).map(({ name }) => name || configName)
   const texts = new Map(
     pieces.flatMap(({ key }, i): [string, string][] => {
       const text = plans[i]?.data?.text
@@ -173,25 +173,8 @@ function OnePrinter({ id, printer, scripts, macros }: Props) {
           It has {familyName[now.family]} {now.version}. Choose the family or the version that it has now.
         </p>
       ) : (
-        // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
-        <section aria-label="Its scripts" tabIndex={0} className="mt-4 overflow-x-auto">
-          <table className="w-full min-w-[860px] table-fixed rounded-card border border-rule bg-raised text-[15px]">
-            <colgroup>
-              <col className="w-[27%]" />
-              <col className="w-[22%]" />
-              <col className="w-[14%]" />
-              <col className="w-[19%]" />
-              <col />
-            </colgroup>
-            <thead className="text-left text-[13px] text-soft">
-              <tr>
-                <th className="py-1.5 pl-3 font-normal">Script</th>
-                <th className="py-1.5 font-normal">Lines</th>
-                <th className="py-1.5 font-normal">Asks of you</th>
-                <th className="py-1.5 font-normal">New findings</th>
-                <th className="py-1.5 pr-3 font-normal">Time</th>
-              </tr>
-            </thead>
+        <>
+          <PlanTable label="Its scripts" first="Script" findings="New findings">
             {pieces.map((piece, i) => (
               <PieceRow
                 key={piece.key}
@@ -202,28 +185,17 @@ function OnePrinter({ id, printer, scripts, macros }: Props) {
                 asked={asked[piece.key] ?? piece.atFirst}
                 onAsked={next => setAsked({ ...asked, [piece.key]: next })}
                 ticked={!unticked.has(piece.key)}
-                onTick={ticked => {
-                  const next = new Set(unticked)
-                  if (ticked) next.delete(piece.key)
-                  else next.add(piece.key)
-                  setUnticked(next)
-                }}
+                onTick={ticked => setUnticked(ticking(unticked, piece.key, !ticked))}
               />
             ))}
             <FileRows files={files} reads={family === now.family} family={family} />
-          </table>
+          </PlanTable>
           {pieces.length === 0 && <p className="p-4 text-soft">It has no scripts; only its firmware changes.</p>}
-        </section>
+        </>
       )}
     </div>
   )
 }
-
-/** Its config and macro files by their names. */
-const filesOf = ({ macros, configFiles, macroFiles }: Printer): string[] => [
-  ...(macros === '' ? [] : ['printer.cfg']),
-  ...[...configFiles, ...macroFiles].map(({ name }) => name),
-]
 
 type FilesProps = { files: readonly string[]; reads: boolean; family: Family }
 
@@ -235,7 +207,7 @@ const FileRows = ({ files, reads, family }: FilesProps) => (
         <td className="truncate py-2 pr-3 pl-9" title={name}>
           <b>{name}</b>
         </td>
-        <td colSpan={4} className="py-2 pr-3 text-[14px] text-soft">
+        <td colSpan={planColumns - 1} className="py-2 pr-3 text-[14px] text-soft">
           {reads
             ? 'stays as it is: the new version reads it too'
             : `into the bin, with its history: ${familyName[family]} reads none of it`}
@@ -258,57 +230,38 @@ type RowProps = {
 
 function PieceRow({ piece, printer, plan, problem, asked, onAsked, ticked, onTick }: RowProps) {
   const [open, setOpen] = useState(false)
-  const refuse = (ids: readonly string[], refused: boolean) =>
-    onAsked({
-      ...asked,
-      refused: refused ? [...new Set([...asked.refused, ...ids])] : asked.refused.filter(each => !ids.includes(each)),
-    })
   return (
     <tbody className="border-t border-rule">
       <tr className="align-baseline">
-        <td className="py-2 pr-3 pl-3">
-          <label className="flex items-baseline gap-2">
-            <input type="checkbox" checked={ticked} disabled={!plan} onChange={event => onTick(event.target.checked)} />
-            <span className="min-w-0">
-              <b className="block truncate">{piece.name}</b>
-              <span className="block text-[13px] text-soft">
-                {momentWords[piece.moment]}
-                {piece.about && `, ${piece.about}`}
-              </span>
-            </span>
-          </label>
+        <TickCell
+          name={piece.name}
+          about={[momentWords[piece.moment], piece.about].filter(Boolean).join(', ')}
+          ticked={ticked}
+          disabled={!plan}
+          onTick={onTick}
+        />
+        <PlanCells plan={plan} problem={problem} fromBefore />
+        <td className="py-2 pr-3 text-[14px]">
+          {plan && (
+            <Press aria-expanded={open} onClick={() => setOpen(!open)} className="text-heat underline">
+              Line by line
+            </Press>
+          )}
         </td>
-        {plan ? (
-          <>
-            <td className="py-2 pr-3 text-[14px]">
-              <Press aria-expanded={open} onClick={() => setOpen(!open)} className="text-left text-heat underline">
-                {countedKinds(changesOf(plan).map(({ kind }) => kind))}
-              </Press>
-            </td>
-            <td className="py-2 pr-3 text-[14px]">{needsOf(plan)}</td>
-            <td
-              className={`py-2 pr-3 text-[14px] ${seriousOf(plan.onlyThere).length ? 'font-semibold text-warn' : 'text-soft'}`}
-            >
-              {[...new Set(plan.onlyThere.map(({ title }) => title))].join('; ') || 'none'}
-            </td>
-            <td className="py-2 pr-3 whitespace-nowrap">
-              <span className="text-soft">{duration(plan.before.durationS)} → </span>
-              <b>{duration(plan.after.durationS)}</b>
-            </td>
-          </>
-        ) : (
-          <td colSpan={4} className="py-2 pr-3 text-soft">
-            {problem ?? 'Carrying it over…'}
-          </td>
-        )}
       </tr>
       {open && plan && (
         <tr>
-          <td colSpan={5} className="px-3 pb-3">
+          <td colSpan={planColumns} className="px-3 pb-3">
             <div className="grid gap-3">
               <OnlyThere plan={plan} to={`${printer.name} with its new firmware`} />
               <Questions asks={plan.asks} asked={asked} onAsked={onAsked} />
-              <PlanText plan={plan} from="before" to="now" refused={asked.refused} onRefuse={refuse} />
+              <PlanText
+                plan={plan}
+                from="before"
+                to="now"
+                refused={asked.refused}
+                onRefuse={(id, refused) => onAsked(withRefused(asked, id, refused))}
+              />
             </div>
           </td>
         </tr>

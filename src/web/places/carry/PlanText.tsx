@@ -1,17 +1,18 @@
 // Both texts side by side by passages, each line with what became of it and why; a change can be ticked off.
 import { ChevronDown, ChevronRight } from 'lucide-react'
 import { useState } from 'react'
+import { kindWords } from '../../../core/carry/outcomes.ts'
 import { plural } from '../../../core/format.ts'
 import { Press } from '../../parts/Press.tsx'
 import type { Change, PlanShown } from '../../state/api.ts'
-import { countedKinds, kindLooks, kindSigns, kindWords } from './kinds.ts'
+import { countedKinds, kindLooks, kindSigns } from './kinds.ts'
 
 type Props = {
   plan: PlanShown
   from: string
   to: string
   refused: readonly string[]
-  onRefuse: (ids: readonly string[], refused: boolean) => void
+  onRefuse: (id: string, refused: boolean) => void
 }
 
 export function PlanText({ plan, from, to, refused, onRefuse }: Props) {
@@ -149,7 +150,7 @@ function Row({ change, raw, refused, onRefuse }: RowProps) {
               type="checkbox"
               className="mt-[3px]"
               checked={!refused}
-              onChange={event => onRefuse([id], !event.target.checked)}
+              onChange={event => onRefuse(id, !event.target.checked)}
               aria-label={`${kindWords[kind]}: ${raw ?? became.join(' ')}`}
             />
             {refused ? 'as it was' : kindWords[kind]}

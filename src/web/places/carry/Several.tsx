@@ -2,35 +2,37 @@
 import { useQueries } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useParams } from 'react-router'
-import { duration, plural } from '../../../core/format.ts'
+import { plural } from '../../../core/format.ts'
 import type { SavedScript } from '../../../core/model/kept.ts'
+import type { Printer } from '../../../core/model/printer.ts'
+import { freeName, nameKey } from '../../../core/model/script.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Notice } from '../../parts/Notice.tsx'
 import { PageLink } from '../../parts/Press.tsx'
-import { seriousOf } from '../../parts/Severity.tsx'
 import { useTitle } from '../../parts/useTitle.ts'
 import { Waiting } from '../../parts/Waiting.tsx'
 import { momentWords } from '../../parts/words.ts'
 import { api, type Things } from '../../state/api.ts'
 import { useScript, useShelf, useThings } from '../../state/asking.ts'
-import { changesOf, needsOf, nothingAsked } from './asked.ts'
-import { countedKinds } from './kinds.ts'
+import { itsOrigin, nothingAsked } from './asked.ts'
+import { PlanCells, PlanTable, TickCell, ticking } from './PlanTable.tsx'
 
 export function CarryToSeveral() {
   const { id = '' } = useParams()
   const [script, things, shelf] = [useScript(id), useThings(), useShelf()]
   if (!script.data || !things.data || !shelf.data) return <Waiting on={[script, things, shelf]} what="the script" />
-  const names = new Set(shelf.data.printers.flatMap(({ scripts }) => scripts.map(({ name }) => name.toLowerCase())))
-  return <ToSeveral key={id} script={script.data} things={things.data} names={names} />
+  const names = new Set(shelf.data.printers.flatMap(({ scripts }) => scripts.map(({ name }) => nameKey(name))))
+  const own = things.data.printers.find(each => each.id === script.data.printerId)?.data
+  if (!own) return <Notice>Its printer is no longer on the shelf.</Notice>
+  return <ToSeveral key={id} script={script.data} own={own} things={things.data} names={names} />
 }
 
-type Props = { script: SavedScript; things: Things; names: ReadonlySet<string> }
+type Props = { script: SavedScript; own: Printer; things: Things; names: ReadonlySet<string> }
 type Landed = { id: number; name: string }
 
-function ToSeveral({ script, things, names }: Props) {
+function ToSeveral({ script, own, things, names }: Props) {
   useTitle(`Carry over ${script.name} to several`)
   const { text, moment, printerId } = script
-  const own = things.printers.find(({ id }) => id === printerId)?.data
   const others = things.printers.filter(({ id }) => id !== printerId)
   const [unticked, setUnticked] = useState<ReadonlySet<number>>(new Set())
   const [landed, setLanded] = useState<ReadonlyMap<number, Landed | string>>(new Map())
@@ -51,8 +53,8 @@ function ToSeveral({ script, things, names }: Props) {
       if (!plan) continue
       try {
         const made = await api.add({
-          name: freeName(`${script.name}, ${data.name}`, names),
-          note: `From ${own?.name}, ${script.name}, revision ${script.revision}.`,
+          name: freeName(`${script.name}, ${data.name}`, name => names.has(nameKey(name))),
+          note: `From ${itsOrigin(script, own)}.`,
           text: plan.text,
           printerId: id,
           moment,
@@ -72,7 +74,7 @@ function ToSeveral({ script, things, names }: Props) {
         <div className="min-w-0 flex-1">
           <h1 className="font-serif text-[27px] font-semibold">Carry over to several</h1>
           <p className="text-soft">
-            “{script.name}” of {own?.name}, {momentWords[moment]}, to each ticked printer.
+            “{script.name}” of {own.name}, {momentWords[moment]}, to each ticked printer.
           </p>
         </div>
         <Button main disabled={ready.length === 0 || busy} onClick={() => void save()}>
@@ -80,96 +82,39 @@ function ToSeveral({ script, things, names }: Props) {
         </Button>
       </div>
       {others.length === 0 && <Notice>There is no other printer. Describe one on the shelf first.</Notice>}
-      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard */}
-      <section aria-label="Printers" tabIndex={0} className="mt-4 overflow-x-auto">
-        <table className="w-full min-w-[860px] table-fixed rounded-card border border-rule bg-raised text-[15px]">
-          <colgroup>
-            <col className="w-[32%]" />
-            <col className="w-[17%]" />
-            <col className="w-[14%]" />
-            <col className="w-[17%]" />
-            <col className="w-[9%]" />
-            <col />
-          </colgroup>
-          <thead className="text-left text-[13px] text-soft">
-            <tr>
-              <th className="py-1.5 pl-3 font-normal">Printer</th>
-              <th className="py-1.5 font-normal">Lines</th>
-              <th className="py-1.5 font-normal">Asks of you</th>
-              <th className="py-1.5 font-normal">Findings only there</th>
-              <th className="py-1.5 font-normal">Time</th>
-              <th className="py-1.5 pr-3 font-normal">
-                <span className="sr-only">More</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {others.map(({ id, data }, i) => {
-              const plan = plans[i]?.data
-              const done = landed.get(id)
-              return (
-                <tr key={id} className="border-t border-rule align-baseline">
-                  <td className="py-2 pr-3 pl-3">
-                    <label className="flex items-baseline gap-2">
-                      <input
-                        type="checkbox"
-                        checked={!unticked.has(id)}
-                        disabled={!plan || done !== undefined}
-                        onChange={event => {
-                          const next = new Set(unticked)
-                          if (event.target.checked) next.delete(id)
-                          else next.add(id)
-                          setUnticked(next)
-                        }}
-                      />
-                      <span>
-                        <b>{data.name}</b>
-                        <span className="block text-[13px] text-soft">{data.about}</span>
-                      </span>
-                    </label>
-                  </td>
-                  {plan ? (
-                    <>
-                      <td className="py-2 pr-3 text-[14px]">{countedKinds(changesOf(plan).map(({ kind }) => kind))}</td>
-                      <td className="py-2 pr-3 text-[14px]">{needsOf(plan)}</td>
-                      <td
-                        className={`py-2 pr-3 text-[14px] ${seriousOf(plan.onlyThere).length ? 'font-semibold text-warn' : 'text-soft'}`}
-                      >
-                        {[...new Set(plan.onlyThere.map(({ title }) => title))].join('; ') || 'none'}
-                      </td>
-                      <td className="py-2 pr-3 whitespace-nowrap">{duration(plan.after.durationS)}</td>
-                    </>
+      <PlanTable label="Printers" first="Printer" findings="Findings only there">
+        <tbody>
+          {others.map(({ id, data }, i) => {
+            const { data: plan, error } = plans[i] ?? {}
+            const done = landed.get(id)
+            return (
+              <tr key={id} className="border-t border-rule align-baseline">
+                <TickCell
+                  name={data.name}
+                  about={data.about}
+                  ticked={!unticked.has(id)}
+                  disabled={!plan || done !== undefined}
+                  onTick={ticked => setUnticked(ticking(unticked, id, !ticked))}
+                />
+                <PlanCells plan={plan} problem={error?.message ?? null} />
+                <td className="py-2 pr-3 text-[14px]">
+                  {typeof done === 'string' ? (
+                    <span className="text-bad">{done}</span>
+                  ) : done ? (
+                    <PageLink to={`/desk/${done.id}`} className="text-heat underline">
+                      Saved: open it
+                    </PageLink>
                   ) : (
-                    <td colSpan={4} className="py-2 pr-3 text-soft">
-                      {plans[i]?.error?.message ?? 'Carrying it over…'}
-                    </td>
+                    <PageLink to={`/carry/${script.id}?to=${id}`} className="text-heat underline">
+                      Line by line
+                    </PageLink>
                   )}
-                  <td className="py-2 pr-3 text-[14px]">
-                    {typeof done === 'string' ? (
-                      <span className="text-bad">{done}</span>
-                    ) : done ? (
-                      <PageLink to={`/desk/${done.id}`} className="text-heat underline">
-                        Saved: open it
-                      </PageLink>
-                    ) : (
-                      <PageLink to={`/carry/${script.id}?to=${id}`} className="text-heat underline">
-                        Line by line
-                      </PageLink>
-                    )}
-                  </td>
-                </tr>
-              )
-            })}
-          </tbody>
-        </table>
-      </section>
+                </td>
+              </tr>
+            )
+          })}
+        </tbody>
+      </PlanTable>
     </div>
   )
-}
-
-function freeName(wanted: string, names: ReadonlySet<string>): string {
-  for (let i = 1; ; i++) {
-    const name = i === 1 ? wanted : `${wanted} ${i}`
-    if (!names.has(name.toLowerCase())) return name
-  }
 }

@@ -1,9 +1,21 @@
 // What is asked of a plan, and what a plan needs of a person, in words.
 import { listed, plural } from '../../../core/format.ts'
-import type { CarryAsked } from '../../../core/model/came-from.ts'
+import { type CarryAsked, originWords } from '../../../core/model/came-from.ts'
+import type { SavedScript } from '../../../core/model/kept.ts'
+import type { Printer } from '../../../core/model/printer.ts'
 import type { Change, PlanShown } from '../../state/api.ts'
 
 export const nothingAsked: CarryAsked = { answers: {}, refused: [], heatsAsValues: false, lines: null }
+
+/** A change not wanted, or wanted again. */
+export const withRefused = (asked: CarryAsked, id: string, refused: boolean): CarryAsked => ({
+  ...asked,
+  refused: [...asked.refused.filter(each => each !== id), ...(refused ? [id] : [])],
+})
+
+/** What a script that is carried over comes from, as its note says it. */
+export const itsOrigin = ({ name, revision }: SavedScript, printer: Pick<Printer, 'name'>): string =>
+  originWords({ printer: printer.name, script: name, revision })
 
 export const changesOf = (plan: PlanShown): Change[] => plan.passages.flatMap(({ changes }) => changes)
 

@@ -1,14 +1,5 @@
 // What becomes of a line, in a word and a sign: never told by colour alone.
-import type { ChangeKind } from '../../state/api.ts'
-
-export const kindWords: Record<ChangeKind, string> = {
-  same: 'the same',
-  changed: 'changed',
-  'left-out': 'left out',
-  added: 'added',
-  asks: 'asks',
-  refused: 'refused',
-}
+import { type ChangeKind, kindWords } from '../../../core/carry/outcomes.ts'
 
 export const kindSigns: Record<ChangeKind, string> = {
   same: '=',

@@ -2,6 +2,7 @@
 import { useEffect, useMemo, useState } from 'react'
 import { useLocation, useSearchParams } from 'react-router'
 import { explainFile, explainMacro, type MacroTrouble } from '../../../core/explain/macro.ts'
+import { familyName } from '../../../core/firmware/family-name.ts'
 import { type ConfigProblem, configOf } from '../../../core/macros/config.ts'
 import { job, material } from '../../../core/model/example.ts'
 import type { Printer } from '../../../core/model/printer.ts'
@@ -17,9 +18,7 @@ import { FilesForm } from './FilesForm.tsx'
 import { type Listed, MacroText } from './MacroText.tsx'
 import { Unseen } from './Unseen.tsx'
 
-const familyWords = { host: 'host firmware', 'macro-file': 'macro-file firmware' } as const
-type Family = keyof typeof familyWords
-const hasMacros = ({ firmware }: Printer): boolean => firmware.family in familyWords
+const hasMacros = ({ firmware: { family } }: Printer): boolean => family === 'host' || family === 'macro-file'
 
 /** What a macro is explained and rehearsed for, where nothing calls it. */
 const settingFor = (printer: Printer): RehearsalInput => ({ printer, material, job, moment: 'start' })
@@ -88,7 +87,7 @@ export function Macros() {
             options={printers.map(({ data }) => ({
               value: data.name,
               label: data.name,
-              about: familyWords[data.firmware.family as Family],
+              about: familyName[data.firmware.family],
             }))}
             onChange={printer => setSearch({ printer })}
           />

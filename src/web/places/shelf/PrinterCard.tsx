@@ -1,6 +1,7 @@
 // One printer on the shelf: its bed with the purge drawn on it, and its scripts by moment.
 import { Check } from 'lucide-react'
 import { duration, plain, plural } from '../../../core/format.ts'
+import { configName } from '../../../core/model/files.ts'
 import { BedPicture } from '../../parts/BedPicture.tsx'
 import { PageLink } from '../../parts/Press.tsx'
 import { SeverityMark, seriousOf } from '../../parts/Severity.tsx'
@@ -76,7 +77,7 @@ function Files({ files }: Pick<Summarized, 'files'>) {
       title={name}
       className="rounded-button px-1.5 py-0.5 font-mono text-[13px] hover:bg-sunk"
     >
-      {file || 'printer.cfg'}
+      {file || configName}
     </PageLink>
   )
   return (

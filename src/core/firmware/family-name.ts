@@ -1,5 +1,5 @@
 // What a family of firmware is called in a sentence.
-import type { FamilyName } from '../firmware/spec.ts'
+import type { FamilyName } from './spec.ts'
 
 export const familyName: Readonly<Record<FamilyName, string>> = {
   board: 'board firmware',
