@@ -6,7 +6,7 @@ import * as v from 'valibot'
 import { Job } from '../src/core/model/job.ts'
 import { Material } from '../src/core/model/material.ts'
 import { Printer } from '../src/core/model/printer.ts'
-import { Moment } from '../src/core/model/script.ts'
+import { Moment } from '../src/core/model/moment.ts'
 import { Trial } from '../src/core/model/trial.ts'
 
 const here = dirname(fileURLToPath(import.meta.url))

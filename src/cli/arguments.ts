@@ -3,7 +3,7 @@ import { parseArgs } from 'node:util'
 import * as v from 'valibot'
 import { type Extra, extras } from '../core/answer.ts'
 import type { LineSpan } from '../core/carry/carry.ts'
-import { Moment } from '../core/model/script.ts'
+import { Moment } from '../core/model/moment.ts'
 
 export const usage = `Warm Prelude at the terminal
 

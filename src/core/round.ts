@@ -17,10 +17,11 @@ import { type Bounds, type Durations, type Filament, type Stroke, strokesOf, tot
 import type { MachineState, Opened, Stage } from './machine/state.ts'
 import type { PlainCommand, Trace } from './machine/trace.ts'
 import { configOf } from './macros/config.ts'
+import type { Change } from './model/changes.ts'
 import type { Job } from './model/job.ts'
 import type { Material } from './model/material.ts'
+import type { Moment } from './model/moment.ts'
 import type { Printer } from './model/printer.ts'
-import type { Moment } from './model/script.ts'
 import type { TaughtCommand } from './model/taught.ts'
 import type { Vocabulary } from './model/vocabulary.ts'
 import type { Resolution } from './resolve/resolution.ts'
@@ -40,6 +41,9 @@ export type RehearsalInput = {
   moment: Moment
   /** What the machine is in when the script begins, as an earlier rehearsal left it; what the moment says where absent. */
   from?: MachineState | undefined
+  /** The layer of the print that it runs in, from 1, and the tools that it changes between; see `Stage`. */
+  layer?: number | undefined
+  change?: Change | undefined
   /** How the program that makes this printer's print files writes values, where the person has said which it is. */
   vocabulary?: Vocabulary | undefined
   /** Numbers for words of another program that have no meaning here, by the word with its signs, as `{mood}`. */

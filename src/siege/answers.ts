@@ -2,7 +2,7 @@
 import { demoJobs, demoMaterials, demoPrinters } from '../../demo/load.ts'
 import { extras, rehearsalAnswer } from '../core/answer.ts'
 import { exportScript, type Form } from '../core/export/export.ts'
-import { Moment } from '../core/model/script.ts'
+import { Moment } from '../core/model/moment.ts'
 import { type RehearsalInput, rehearseScript } from '../core/round.ts'
 import { guessMoment } from '../core/script/guess.ts'
 import { type Chance, oneOf } from './texts.ts'

@@ -1,7 +1,7 @@
 // Small texts that ask for endless work, and long ones that ask for more than they should.
 import { demoPrinters } from '../../demo/load.ts'
+import type { Moment } from '../core/model/moment.ts'
 import type { Printer } from '../core/model/printer.ts'
-import type { Moment } from '../core/model/script.ts'
 
 export type Bomb = { name: string; text: string; printer: Printer; moment?: Moment }
 

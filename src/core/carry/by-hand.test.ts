@@ -4,8 +4,8 @@ import { join } from 'node:path'
 import * as v from 'valibot'
 import { describe, expect, it } from 'vitest'
 import { demoPrinters } from '../../../demo/load.ts'
+import type { Moment } from '../model/moment.ts'
 import { Printer } from '../model/printer.ts'
-import type { Moment } from '../model/script.ts'
 import { carried } from '../testing/carrying.ts'
 
 const folder = join(import.meta.dirname, 'by-hand')

@@ -1,7 +1,7 @@
 // Sound scripts as people write them, in many styles and at every moment: a finding on one of these is a false alarm.
 import { describe, expect, it } from 'vitest'
 import { demoJobs, demoMaterials, demoPrinters } from '../../../demo/load.ts'
-import type { Moment } from '../model/script.ts'
+import type { Moment } from '../model/moment.ts'
 import { rehearseScript } from '../round.ts'
 import { serious } from '../testing/stage.ts'
 

@@ -3,7 +3,7 @@
 import { plain } from '../format.ts'
 import { materialOf, type Stage } from '../machine/state.ts'
 import type { Macro } from '../macros/config.ts'
-import type { Moment } from '../model/script.ts'
+import type { Moment } from '../model/moment.ts'
 import { macrosIn } from './open.ts'
 
 /** `otherwise` is what is taken where the call gives nothing; `proposed` what the job would give, null where that can't be told. */

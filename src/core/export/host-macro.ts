@@ -1,7 +1,7 @@
 // A script as a macro for a host's config file, and the line that calls it.
 
 import type { Stage } from '../machine/state.ts'
-import type { Moment } from '../model/script.ts'
+import type { Moment } from '../model/moment.ts'
 import type { Untranslatable } from '../vocabulary/to-ours.ts'
 import { type Call, type Dialect, givenFor, writeBody } from './macro-writer.ts'
 
@@ -11,8 +11,15 @@ export type HostMacro = { config: string; call: Call; untranslatable: Untranslat
 const names: Record<Moment, string> = {
   start: 'PRELUDE_START',
   end: 'PRELUDE_END',
+  'before-layer': 'PRELUDE_BEFORE_LAYER',
   'layer-change': 'PRELUDE_LAYER',
+  'material-end': 'PRELUDE_MATERIAL_END',
+  'tool-leave': 'PRELUDE_LEAVE_TOOL',
   'tool-change': 'PRELUDE_TOOL',
+  'tool-arrive': 'PRELUDE_ARRIVE_TOOL',
+  'material-start': 'PRELUDE_MATERIAL_START',
+  'between-objects': 'PRELUDE_NEXT_OBJECT',
+  'at-layer': 'PRELUDE_AT_LAYER',
   pause: 'PRELUDE_PAUSE',
   resume: 'PRELUDE_RESUME',
   cancel: 'PRELUDE_CANCEL',

@@ -1,8 +1,8 @@
 // A script as macro files for a board that runs them: one for the moment, or one for each tool that is taken.
 
 import type { Stage } from '../machine/state.ts'
+import type { Moment } from '../model/moment.ts'
 import type { MacroFile } from '../model/printer.ts'
-import type { Moment } from '../model/script.ts'
 import type { Untranslatable } from '../vocabulary/to-ours.ts'
 import { type Call, callLine, type Dialect, givenFor, writeBody } from './macro-writer.ts'
 

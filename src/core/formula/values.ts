@@ -1,8 +1,9 @@
 // The values that a script can use: what each is, its unit, when there is one, and where it comes from.
+import { type Change, changeFor } from '../model/changes.ts'
 import { areaOn, heightOfLayer, type Job, layerRehearsed, layersOn, toolsUsed, topOn } from '../model/job.ts'
 import type { Material } from '../model/material.ts'
+import { changeMoments, isChangeMoment, type Moment, withinPrint } from '../model/moment.ts'
 import { axes, type Printer } from '../model/printer.ts'
-import type { Moment } from '../model/script.ts'
 import type { Missing, Quantity, Scope, ToolName, Unit } from './evaluate.ts'
 
 /** What a script's values come from. */
@@ -10,8 +11,10 @@ export type World = {
   printer: Printer
   job: Job
   moment: Moment
-  /** The tools that a tool change goes between; those of the job when absent. */
-  change?: { from: number; to: number } | undefined
+  /** The layer that it is in, from 1; half way up when absent. */
+  layer?: number | undefined
+  /** The tools that a change goes between, and where it goes on; those of the job when absent. */
+  change?: Change | undefined
   /** Of a tool that the job uses. */
   materialOf: (tool: number) => Material
 }
@@ -47,13 +50,13 @@ const only = (moments: readonly Moment[], spec: ValueSpec): ValueSpec => ({ ...s
 const ofMaterial = (name: string, unit: Unit, says: string, from: (material: Material) => number): ValueSpec =>
   ofTool(name, unit, says, ({ materialOf }, tool) => from(materialOf(tool)))
 
-const toolChanged = ({ job, change }: World): { from: number; to: number } => {
-  if (change) return change
-  const used = toolsUsed(job)
-  return { from: job.firstTool, to: used.find(tool => tool !== job.firstTool) ?? job.firstTool }
-}
+const layerNow = ({ job, printer, layer }: World): number => layerRehearsed(job, printer, layer)
 
-const atLayers: readonly Moment[] = ['layer-change', 'tool-change', 'pause', 'resume', 'cancel']
+/** Where the print goes on: where a print file says it, else at the print's back right corner, mm. */
+const goesOnAt = ({ job, printer, change }: World) => {
+  const { right, back } = areaOn(job, printer)
+  return change?.goesOnAt ?? { x: right, y: back }
+}
 
 /** Every value but those of the printer's own spots. */
 export const valueSpecs: readonly ValueSpec[] = [
@@ -75,15 +78,10 @@ export const valueSpecs: readonly ValueSpec[] = [
   value('first_layer', 'mm', 'height of the first layer', ({ job }) => job.firstLayerMm),
   value('layer_height', 'mm', 'height of later layers', ({ job }) => job.layerMm),
   value('layers', '', 'how many layers there are', ({ job, printer }) => layersOn(job, printer)),
+  only(withinPrint, value('layer', '', 'the layer that comes now', layerNow)),
   only(
-    atLayers,
-    value('layer', '', 'the layer that comes now', ({ job, printer }) => layerRehearsed(job, printer)),
-  ),
-  only(
-    atLayers,
-    value('height', 'mm', 'how high that layer reaches', ({ job, printer }) =>
-      heightOfLayer(job, layerRehearsed(job, printer)),
-    ),
+    withinPrint,
+    value('height', 'mm', 'how high that layer reaches', world => heightOfLayer(world.job, layerNow(world))),
   ),
   value('top', 'mm', 'how high the print is', ({ job, printer }) => topOn(job, printer)),
   value('print_left', 'mm', 'left edge of the print', ({ job, printer }) => areaOn(job, printer).left),
@@ -92,12 +90,20 @@ export const valueSpecs: readonly ValueSpec[] = [
   value('print_back', 'mm', 'back edge of the print', ({ job, printer }) => areaOn(job, printer).back),
   value('first_tool', '', 'the tool that begins', ({ job }) => job.firstTool),
   only(
-    ['tool-change'],
-    value('from_tool', '', 'the tool that is left', world => toolChanged(world).from),
+    changeMoments,
+    value('from_tool', '', 'the tool that is left', world => changeFor(world.job, world.change).from),
   ),
   only(
-    ['tool-change'],
-    value('to_tool', '', 'the tool that is taken', world => toolChanged(world).to),
+    changeMoments,
+    value('to_tool', '', 'the tool that is taken', world => changeFor(world.job, world.change).to),
+  ),
+  only(
+    withinPrint,
+    value('next_x', 'mm', 'where the print goes on, along X', world => goesOnAt(world).x),
+  ),
+  only(
+    withinPrint,
+    value('next_y', 'mm', 'where the print goes on, along Y', world => goesOnAt(world).y),
   ),
   value('tools_used', '', 'how many tools the job uses', ({ job }) => toolsUsed(job).length),
   value('bed_left', 'mm', 'left edge of the bed', ({ printer }) => printer.bed.x[0]),
@@ -172,9 +178,9 @@ export function scopeOf(world: World, tool: number, settings: ReadonlyMap<string
       ? name
       : name === 'first'
         ? job.firstTool
-        : moment !== 'tool-change'
+        : !isChangeMoment(moment)
           ? null
-          : toolChanged(world)[name === 'next' ? 'to' : 'from']
+          : changeFor(world.job, world.change)[name === 'next' ? 'to' : 'from']
   const usedTool = (name: ToolName): number | Missing => {
     const wanted = numberOf(name)
     if (wanted === null) return { missing: 'not-now', why: `Only a tool change has a ${name} tool.` }

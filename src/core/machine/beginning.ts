@@ -1,6 +1,7 @@
 // The machine as a script of a moment finds it, where nothing else is said: what the moment before would have left.
+import { changeFor } from '../model/changes.ts'
 import { areaOn, heightOfLayer, layerRehearsed, toolsUsed, topOn } from '../model/job.ts'
-import type { Moment } from '../model/script.ts'
+import { afterPrinting, hasTool, isChangeMoment, leavesTool, type Moment } from '../model/moment.ts'
 import { roomC } from './heat.ts'
 import { asDescribed, noOffset, toolOffset } from './places.ts'
 import { type MachineState, type Modes, materialOf, type Saved, type Stage } from './state.ts'
@@ -58,19 +59,34 @@ export function asSwitchedOn({ printer, firmware }: Stage): Modes {
 }
 
 /** The tool that a print has in use at this moment. */
-export const toolAt = ({ job, moment, change }: Pick<Stage, 'job' | 'moment' | 'change'>): number =>
-  moment === 'tool-change' ? (change?.from ?? job.firstTool) : job.firstTool
+export const toolAt = (stage: Pick<Stage, 'job' | 'moment' | 'change'>): number =>
+  leavesTool.includes(stage.moment)
+    ? changeFor(stage.job, stage.change).from
+    : hasTool.includes(stage.moment)
+      ? changeFor(stage.job, stage.change).to
+      : stage.job.firstTool
 
-/** How high the print is when a script of this moment runs, mm: all of it at the end, up to the layer that is rehearsed within it. */
-export const printHeight = ({ job, printer, moment }: Pick<Stage, 'job' | 'printer' | 'moment'>): number =>
-  moment === 'end' || moment === 'cancel' ? topOn(job, printer) : heightOfLayer(job, layerRehearsed(job, printer))
+/** How high the print is when a script of this moment runs, mm: all of it when it is done, up to the layer that is rehearsed within it. */
+export function printHeight({
+  job,
+  printer,
+  moment,
+  layer,
+}: Pick<Stage, 'job' | 'printer' | 'moment' | 'layer'>): number {
+  if (afterPrinting.includes(moment) && layer === undefined) return topOn(job, printer)
+  const now = layerRehearsed(job, printer, layer)
+  return heightOfLayer(job, moment === 'before-layer' ? Math.max(1, now - 1) : now)
+}
 
 /** A print under way: hot, every tool that the job uses warm or standing by, the head over the print's back right corner. */
 function printing(stage: Stage): Modes {
   const { printer, job } = stage
   const modes = asSwitchedOn(stage)
   const used = stage.firmware.heatsToExtrude ? toolsUsed(job) : []
-  const tool = Math.min(toolAt(stage), printer.tools.length - 1)
+  const wanted = toolAt(stage)
+  const tool = Math.min(wanted, printer.tools.length - 1)
+  // A mixing hot end has its blends behind its tools, as tools of their own.
+  const blend = wanted > tool && (printer.tools[tool]?.mixingInputs ?? 1) > 1 ? wanted : null
   const toolHeats = printer.tools.map((_, each): Modes['toolHeats'][number] => {
     if (!used.includes(each) && (each !== tool || !stage.firmware.heatsToExtrude))
       return { activeC: 0, standbyC: 0, state: 'off' }
@@ -83,6 +99,7 @@ function printing(stage: Stage): Modes {
     ...modes,
     feedMmMin: printer.highestSpeedMmS.x * 60,
     tool,
+    blend,
     nozzleTargets: shared(
       stage,
       tool,
@@ -121,7 +138,8 @@ export function beginning(stage: Stage): MachineState {
   const area = areaOn(job, printer)
   const z = printHeight(stage)
   const paused = moment === 'resume'
-  const corner = { x: area.right, y: area.back, z }
+  const { leavesAt } = isChangeMoment(moment) ? changeFor(stage.job, stage.change) : {}
+  const corner = { x: leavesAt?.x ?? area.right, y: leavesAt?.y ?? area.back, z }
   const position = !hot
     ? { x: null, y: null, z: null }
     : paused

@@ -3,11 +3,12 @@ import * as v from 'valibot'
 import type { FirmwareFamily } from '../firmware/spec.ts'
 import type { Macro } from '../macros/config.ts'
 import type { Value } from '../macros/values.ts'
+import type { Change } from '../model/changes.ts'
 import type { Job } from '../model/job.ts'
 import type { Material } from '../model/material.ts'
+import type { Moment } from '../model/moment.ts'
 import { listOf } from '../model/pieces.ts'
 import { Corner, type Printer } from '../model/printer.ts'
-import type { Moment } from '../model/script.ts'
 import type { Vocabulary } from '../model/vocabulary.ts'
 import { Offset, Places } from './places.ts'
 
@@ -174,8 +175,10 @@ export type Stage = {
   moment: Moment
   /** What the machine is in when the script begins; what the moment says where absent. */
   from?: MachineState | undefined
-  /** The tools that a tool change goes between; the job's first and the next that it uses when absent. */
-  change?: { from: number; to: number } | undefined
+  /** The layer of the print that the script runs in, from 1; half way up when absent. */
+  layer?: number | undefined
+  /** The tools that a change goes between, and where it leaves and goes on; the job's first and the next used when absent. */
+  change?: Change | undefined
   /** Macros that scripts may call, by name in upper case. */
   macros?: ReadonlyMap<string, Macro> | undefined
   /** Macros that run by themselves when their time comes, by the name that sets it. */

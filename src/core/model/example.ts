@@ -1,5 +1,5 @@
 // A made-up printer, material and job with round figures: what the examples of rules run on, and the tests reckon with.
-import type { Job } from './job.ts'
+import { type Job, nothingBetween } from './job.ts'
 import type { Material } from './material.ts'
 import type { Printer } from './printer.ts'
 
@@ -91,4 +91,5 @@ export const job: Job = {
   layerMm: 0.2,
   tower: null,
   takes: null,
+  ...nothingBetween,
 }

@@ -1,6 +1,6 @@
 // What is about to be printed. A job's place and height may be said relative to a printer, so that one job suits several.
 import * as v from 'valibot'
-import { listOf, mm, plainName, plainText, positive } from './pieces.ts'
+import { count, listOf, mm, nonNegative, plainName, plainText, positive } from './pieces.ts'
 import type { Printer } from './printer.ts'
 
 const Area = v.variant('kind', [
@@ -14,6 +14,28 @@ const Top = v.variant('kind', [
   v.object({ kind: v.literal('below-reach'), mm: v.pipe(mm, v.minValue(0)) }),
 ])
 
+const tool = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(200))
+const place = v.optional(v.nullable(v.object({ x: mm, y: mm })), null)
+const bound = v.optional(v.nullable(positive), null)
+
+/** One change of tools: in which layer, counted from 1, and where the nozzle leaves the print and comes back to it, mm, where known. */
+const ToolChange = v.object({ layer: count, from: tool, to: tool, leavesAt: place, goesOnAt: place })
+export type ToolChange = v.InferOutput<typeof ToolChange>
+
+/** The layers that a tool prints in: between two layers, or between two heights of their tops, mm; both ends with it. */
+const Use = v.object({ tool, fromLayer: bound, toLayer: bound, fromMm: bound, toMm: bound })
+export type Use = v.InferOutput<typeof Use>
+
+/** How a print goes through its tools: each change, or which layers each tool prints in and in what order within one. */
+const Changes = v.variant('kind', [
+  v.object({ kind: v.literal('list'), list: listOf(ToolChange, 20_000) }),
+  v.object({ kind: v.literal('layers'), order: v.picklist(['fewest', 'by-number']), uses: listOf(Use, 200) }),
+])
+
+/** A stop within the print: in which layer or at which height, and whether it is a pause or the script at a fixed layer. */
+const Stop = v.object({ layer: bound, mm: bound, runs: v.picklist(['at-layer', 'pause']) })
+export type Stop = v.InferOutput<typeof Stop>
+
 export const Job = v.object({
   name: plainName('a job'),
   about: plainText(4000),
@@ -26,11 +48,23 @@ export const Job = v.object({
   layerMm: positive,
   /** A prime tower beside the print: the middle of it and its sides, mm. */
   tower: v.optional(v.nullable(v.object({ x: mm, y: mm, widthMm: positive, depthMm: positive })), null),
+  /** How it goes through its tools; every tool in every layer, with the fewest changes, where nothing is said. */
+  changes: v.optional(v.nullable(Changes), null),
+  /** What the program that makes the print files purges into the tower at each change, mm³; 0 where it purges nothing. */
+  purgeMm3: v.optional(nonNegative, 0),
+  /** Pairs of tools for which that is another amount. */
+  purges: v.optional(listOf(v.object({ from: tool, to: tool, mm3: nonNegative }), 2000), []),
+  stops: v.optional(listOf(Stop, 1000), []),
+  /** How many objects are printed one after another, each to its top. */
+  objects: v.optional(v.pipe(count, v.maxValue(1000)), 1),
   /** What the print itself takes, where that is known. */
   takes: v.optional(v.nullable(v.object({ minutes: positive, grams: positive })), null),
 })
 
 export type Job = v.InferOutput<typeof Job>
+
+/** Of a print that goes through its tools as anybody would think, without stops or purging. */
+export const nothingBetween = { changes: null, purgeMm3: 0, purges: [], stops: [], objects: 1 } satisfies Partial<Job>
 
 /** A rectangle on the bed in mm, from the bed's origin. */
 export type Rectangle = { left: number; right: number; front: number; back: number }
@@ -75,12 +109,20 @@ export const layersOn = (job: Job, printer: Printer): number =>
 /** The height of a layer's top, mm; layers count from 1. */
 export const heightOfLayer = (job: Job, layer: number): number => job.firstLayerMm + (layer - 1) * job.layerMm
 
-/** The layer at which a layer change is rehearsed: half way up, and never the first. */
-export const layerRehearsed = (job: Job, printer: Printer): number => {
+/** The layer that a script within the print runs in: where none is given, half way up, and never the first. */
+export const layerRehearsed = (job: Job, printer: Printer, layer?: number): number => {
+  if (layer !== undefined) return layer
   const layers = layersOn(job, printer)
   return Math.min(layers, Math.max(2, Math.ceil(layers / 2)))
 }
 
 /** The tools that a job prints with, lowest first. */
-export const toolsUsed = (job: Job): number[] =>
-  job.materials.length === 1 ? [job.firstTool] : job.materials.map((_, tool) => tool)
+export function toolsUsed({ materials, firstTool, changes }: Job): number[] {
+  const own = materials.length === 1 ? [firstTool] : materials.map((_, tool) => tool)
+  if (!changes) return own
+  const named =
+    changes.kind === 'list'
+      ? changes.list.flatMap(({ from, to }) => [from, to])
+      : changes.uses.map(({ tool: used }) => used)
+  return [...new Set([firstTool, ...(named.length ? named : own)])].sort((a, b) => a - b)
+}

@@ -1,6 +1,7 @@
 // What is kept of scripts over the years, as the server answers it and the screens read it.
+
+import type { Moment } from './moment.ts'
 import type { Printer } from './printer.ts'
-import type { Moment } from './script.ts'
 import type { Trial } from './trial.ts'
 
 /** A script without its text: that of the variant in use. */

@@ -1,10 +1,6 @@
-// A script's moment and name, and the edits that tools propose to its text.
+// A script's name, and the edits that tools propose to its text.
 import * as v from 'valibot'
 import { plainName, plainText } from './pieces.ts'
-
-/** When a script runs. */
-export const Moment = v.picklist(['start', 'end', 'layer-change', 'tool-change', 'pause', 'resume', 'cancel'])
-export type Moment = v.InferOutput<typeof Moment>
 
 /** A script's name as saved: trimmed, inner spaces single, at most 120 characters. */
 export const ScriptName = plainName('a script', 120)

@@ -1,7 +1,7 @@
 // How the program that makes a person's print files writes values: learned from a script of theirs, none shipped.
 import * as v from 'valibot'
+import { Moment } from './moment.ts'
 import { listOf, plainName, plainText } from './pieces.ts'
-import { Moment } from './script.ts'
 
 const name = plainName('a vocabulary')
 const sign = v.pipe(plainText(12), v.minLength(1))

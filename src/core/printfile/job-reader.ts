@@ -1,5 +1,5 @@
 // Reads from a print file what is printed: its area, height, layers, tools and temperatures. Takes it in pieces, keeps little.
-import type { Job } from '../model/job.ts'
+import { type Job, nothingBetween } from '../model/job.ts'
 import type { Material } from '../model/material.ts'
 
 type Box = { left: number; right: number; front: number; back: number; extrudedMm: number }
@@ -214,5 +214,6 @@ export function jobFrom(facts: PrintFacts, name: string, materials: readonly Mat
     layerMm,
     tower: null,
     takes: null,
+    ...nothingBetween,
   }
 }

@@ -32,6 +32,7 @@ export const worldOf = (stage: Stage): World => ({
   printer: stage.printer,
   job: stage.job,
   moment: stage.moment,
+  layer: stage.layer,
   change: stage.change,
   materialOf: tool => materialOf(stage, tool),
 })

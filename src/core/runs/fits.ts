@@ -10,7 +10,9 @@ export type Run = { job: Job; materials: readonly Material[] }
 export function misfit(job: Job, printer: Printer): string | null {
   const area = areaOn(job, printer)
   const { bed, reach } = printer
-  const tool = toolsUsed(job).find(each => each >= printer.tools.length)
+  // A mixing hot end has blends behind its tools; which there are, its scripts say.
+  const blends = printer.tools.some(({ mixingInputs }) => mixingInputs > 1)
+  const tool = toolsUsed(job).find(each => each >= printer.tools.length && !blends)
   if (tool !== undefined)
     return `It prints with tool T${tool}; ${printer.name} has ${printer.tools.length === 1 ? 'one tool' : `tools up to T${printer.tools.length - 1}`}.`
   if (area.left < bed.x[0] || area.right > bed.x[1] || area.front < bed.y[0] || area.back > bed.y[1])

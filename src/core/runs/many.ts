@@ -3,10 +3,10 @@ import type { Severity } from '../check/finding.ts'
 import type { Line } from '../gcode/line.ts'
 import { read } from '../gcode/read.ts'
 import { readinessOf } from '../machine/readiness.ts'
-import type { Job } from '../model/job.ts'
+import { type Job, nothingBetween } from '../model/job.ts'
 import type { Material } from '../model/material.ts'
+import type { Moment } from '../model/moment.ts'
 import type { Printer } from '../model/printer.ts'
-import type { Moment } from '../model/script.ts'
 import type { TaughtCommand } from '../model/taught.ts'
 import type { Vocabulary } from '../model/vocabulary.ts'
 import { rehearseAndCheck } from '../round.ts'
@@ -150,6 +150,7 @@ export function everythingCombined(printer: Printer, materials: readonly Materia
             layerMm: 0.2,
             tower: null,
             takes: null,
+            ...nothingBetween,
           },
         }
       }),

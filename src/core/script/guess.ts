@@ -5,7 +5,7 @@ import { effectOf } from '../firmware/spec.ts'
 import { commentOf, type Line, numberOf, textOf } from '../gcode/line.ts'
 import { read } from '../gcode/read.ts'
 import { looksLikeConfig } from '../macros/config.ts'
-import type { Moment } from '../model/script.ts'
+import type { Moment } from '../model/moment.ts'
 
 /** So many moves that lay a line down are more than a script has round a print. */
 const printMoves = 300

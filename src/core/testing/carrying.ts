@@ -1,8 +1,8 @@
 // Scripts of the demo's printers carried over, for tests that say what must come of each.
 import { demoJobs, demoMaterials, demoPrinters } from '../../../demo/load.ts'
 import { type CarryPlan, type CarryRequest, carryOver } from '../carry/carry.ts'
+import type { Moment } from '../model/moment.ts'
 import type { Printer } from '../model/printer.ts'
-import type { Moment } from '../model/script.ts'
 import type { RehearsalInput } from '../round.ts'
 
 function of<T extends { name: string }>(things: readonly T[], name: string): T {

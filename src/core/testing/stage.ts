@@ -4,8 +4,9 @@ import type { Finding } from '../check/finding.ts'
 import { board } from '../firmware/board/board.ts'
 import type { Stage } from '../machine/state.ts'
 import { job, material, printer } from '../model/example.ts'
+import type { Moment } from '../model/moment.ts'
 import type { Printer } from '../model/printer.ts'
-import { applyEdits, type Moment } from '../model/script.ts'
+import { applyEdits } from '../model/script.ts'
 import { type Round, rehearseScript } from '../round.ts'
 
 export { job, material, printer }

@@ -4,8 +4,9 @@ import { Hono } from 'hono'
 import * as v from 'valibot'
 import { CarryAsked } from '../../core/model/came-from.ts'
 import type { SavedScript } from '../../core/model/kept.ts'
+import { Moment, scriptWords } from '../../core/model/moment.ts'
 import { count } from '../../core/model/pieces.ts'
-import { Moment, Note, ScriptName, ScriptText } from '../../core/model/script.ts'
+import { Note, ScriptName, ScriptText } from '../../core/model/script.ts'
 import { binThing } from '../bin.ts'
 import { type Database, writing } from '../database.ts'
 import { putText, writeBack } from '../documents.ts'
@@ -49,16 +50,6 @@ const Name = v.strictObject({ name: ScriptName })
 const Stock = v.strictObject({ stock: v.boolean() })
 const Use = v.strictObject({ variantId: count, forNextPrint: v.optional(v.boolean(), false) })
 
-const momentWords: Record<Moment, string> = {
-  start: 'start script',
-  end: 'end script',
-  'layer-change': 'layer change',
-  'tool-change': 'tool change',
-  pause: 'pause script',
-  resume: 'resume script',
-  cancel: 'cancel script',
-}
-
 const gone = 'The script that this is a change of is no longer on the shelf. Save yours under another name.'
 
 /** Refuses a name that another script has, whatever its case and spaces. */
@@ -67,7 +58,7 @@ export function needFreeName(database: Database, name: string, but: number | nul
   if (taken && taken.id !== but)
     throw new Refused(
       409,
-      `“${taken.name}” is already the name of ${taken.printer}’s ${momentWords[taken.moment]}.`,
+      `“${taken.name}” is already the name of ${taken.printer}’s ${scriptWords[taken.moment]}.`,
       'name',
     )
 }

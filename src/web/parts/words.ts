@@ -1,15 +1,4 @@
 // Words that several screens use for the same thing.
-import type { Moment } from '../../core/model/script.ts'
-
-export const momentWords: Record<Moment, string> = {
-  start: 'before the print',
-  end: 'after the print',
-  'layer-change': 'at each layer',
-  'tool-change': 'at a tool change',
-  pause: 'at a pause',
-  resume: 'resuming after a pause',
-  cancel: 'when a print is cancelled',
-}
 
 /** “today”, “yesterday”, “3 days ago”, or the date. `now` and `at` as ISO text. */
 export function howLongAgo(at: string, now: Date): string {

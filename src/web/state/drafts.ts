@@ -1,7 +1,8 @@
 // What has been written and not yet saved, kept in this browser so that a reload or a killed server loses nothing.
 import { del, entries, get, set } from 'idb-keyval'
 import type { SavedScript } from '../../core/model/kept.ts'
-import { type Moment, nameKey } from '../../core/model/script.ts'
+import type { Moment } from '../../core/model/moment.ts'
+import { nameKey } from '../../core/model/script.ts'
 import { toEditor } from './separator.ts'
 
 export type Draft = {

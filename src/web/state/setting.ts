@@ -1,6 +1,6 @@
 // What a script on the shelf is rehearsed for when nobody has chosen: its printer, the first job, that job's material.
 import { openedBy } from '../../core/documents/opened.ts'
-import type { Moment } from '../../core/model/script.ts'
+import type { Moment } from '../../core/model/moment.ts'
 import { wordsFor } from '../../core/model/vocabulary.ts'
 import type { RehearsalInput } from '../../core/round.ts'
 import type { Things } from './api.ts'

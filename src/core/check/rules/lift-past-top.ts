@@ -2,6 +2,7 @@
 import { mm, plain } from '../../format.ts'
 import { beginningPosition, type Step } from '../../machine/trace.ts'
 import { topOn } from '../../model/job.ts'
+import { afterPrinting, withinPrint } from '../../model/moment.ts'
 import { replacePiece, sourceWord } from '../../script/edits/lines.ts'
 import { written } from '../../script/makers/maker.ts'
 import type { Checked, Fix, Found, Rule } from '../finding.ts'
@@ -49,7 +50,7 @@ function check(script: Checked): Found[] {
 /** In the middle of a print there is room; over its last layers the same lift may have none. */
 function higherUp({ steps, rows, stage, trace }: Checked): Found[] {
   const { printer, job } = stage
-  if (stage.moment === 'end' || stage.moment === 'cancel') return []
+  if (stage.moment === 'end' || afterPrinting.includes(stage.moment)) return []
   const began = beginningPosition(trace).z
   const top = topOn(job, printer)
   const lifting = steps.filter(
@@ -75,6 +76,6 @@ export const liftPastTop: Rule = {
     moment: 'end',
     job: { name: 'tall', top: { kind: 'height', mm: 195 } },
   },
-  moments: ['end', 'cancel', 'pause', 'tool-change', 'layer-change'],
+  moments: ['end', ...withinPrint],
   check,
 }

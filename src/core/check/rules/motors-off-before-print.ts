@@ -1,6 +1,7 @@
 // A start script that turns motors off after homing.
 import { listed } from '../../format.ts'
 import { lastModes } from '../../machine/trace.ts'
+import { goesOnAfter } from '../../model/moment.ts'
 import { axes } from '../../model/printer.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { commentOut } from '../fixes.ts'
@@ -25,6 +26,6 @@ export const motorsOffBeforePrint: Rule = {
   why: 'A motor that is off holds nothing: the head sinks or is moved by hand, and the machine no longer knows where it is.',
   silentWhen: 'Silent when a later line homes those axes again, and for the extruder’s motor alone.',
   example: { text: 'G28\nM420 S1\nM109 S200\nM84' },
-  moments: ['start', 'layer-change', 'tool-change', 'resume'],
+  moments: ['start', ...goesOnAfter],
   check,
 }

@@ -3,6 +3,7 @@ import type { Does } from '../../firmware/effect.ts'
 import { plain } from '../../format.ts'
 import { flowPercent, type Modes } from '../../machine/state.ts'
 import { lastModes } from '../../machine/trace.ts'
+import { goesOnAfter } from '../../model/moment.ts'
 import type { Checked, Found, Row, Rule } from '../finding.ts'
 import { atTheEnd } from '../fixes.ts'
 import { rowsThat } from '../queries.ts'
@@ -75,6 +76,6 @@ export const overrideLeft: Rule = {
   silentWhen:
     'Silent when a later line sets it back, and for limits that stay above a third of the printer’s own. Flow within 10 % is only advice: it may make up for the filament. Whether the print sets its own limits is not known here.',
   example: { text: 'G28\nM420 S1\nM220 S40\nM109 S200' },
-  moments: ['start', 'layer-change', 'tool-change', 'resume'],
+  moments: ['start', ...goesOnAfter],
   check,
 }

@@ -1,5 +1,6 @@
 // Relative positions are still on when the print goes on.
 import { lastModes } from '../../machine/trace.ts'
+import { goesOnAfter } from '../../model/moment.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { atTheEnd } from '../fixes.ts'
 import { rowsThat } from '../queries.ts'
@@ -26,6 +27,6 @@ export const relativeLeftOn: Rule = {
   why: 'The print’s moves are places on the bed. Taken as distances they send the head off into its ends.',
   silentWhen: 'Silent when a later line goes back to places.',
   example: { text: 'G28\nM420 S1\nG91\nG1 Z5 F600' },
-  moments: ['start', 'layer-change', 'tool-change', 'resume'],
+  moments: ['start', ...goesOnAfter],
   check,
 }

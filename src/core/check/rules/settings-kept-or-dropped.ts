@@ -1,5 +1,6 @@
 // Settings saved, loaded or reset in the middle of a script.
 import type { Does } from '../../firmware/effect.ts'
+import { goesOnAfter } from '../../model/moment.ts'
 import type { Checked, Found, Row, Rule } from '../finding.ts'
 import { commentOut } from '../fixes.ts'
 
@@ -54,6 +55,6 @@ export const settingsKeptOrDropped: Rule = {
   silentWhen:
     'Silent for saving a mesh right after probing, where nothing else was changed. What else the board has in its memory is not known here.',
   example: { text: 'G28\nG29\nM204 P300\nM500\nM109 S200' },
-  moments: ['start', 'layer-change', 'tool-change'],
+  moments: ['start', ...goesOnAfter],
   check,
 }

@@ -6,6 +6,7 @@ import { numberOf } from '../../gcode/line.ts'
 import { materialOf } from '../../machine/state.ts'
 import { lastModes } from '../../machine/trace.ts'
 import { toolsUsed } from '../../model/job.ts'
+import { changeMoments, isChangeMoment } from '../../model/moment.ts'
 import { replacePiece, sourceWord } from '../../script/edits/lines.ts'
 import type { Checked, Fix, Found, Row, Rule } from '../finding.ts'
 
@@ -25,7 +26,7 @@ function told({ rows, trace, stage }: Checked): Standing[] {
       return heldC === null ? [] : [{ row, tool, heldC, letter: effect.standby }]
     }
     if (effect?.does !== 'heat' || effect.heater !== 'nozzle') return []
-    if (stage.moment !== 'tool-change' || effect.tool === null) return []
+    if (!isChangeMoment(stage.moment) || effect.tool === null) return []
     const letter = effect.targets.find(each => numberOf(command, each) !== null)
     const targetC = letter === undefined ? null : numberOf(command, letter)
     if (letter === undefined || targetC === null || targetC <= 0) return []
@@ -72,6 +73,6 @@ export const standbyDiffers: Rule = {
     text: 'G28\nG29 S1\nM140 S60\nG10 P0 S200 R190\nM116',
     printer: { firmware: { family: 'macro-file', version: '3.4', abilities: {} } },
   },
-  moments: ['start', 'tool-change'],
+  moments: ['start', ...changeMoments],
   check,
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { Moment } from '../../model/script.ts'
+import type { Moment } from '../../model/moment.ts'
 import { rehearseScript } from '../../round.ts'
 import { job, material, printer } from '../../testing/stage.ts'
 

@@ -3,6 +3,7 @@ import { mm } from '../../format.ts'
 import { printHeight } from '../../machine/beginning.ts'
 import { crosses } from '../../machine/beyond.ts'
 import { towerOf } from '../../model/job.ts'
+import { withinPrint } from '../../model/moment.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { acrossMm, lineOf, outsideMm } from '../queries.ts'
 
@@ -61,6 +62,6 @@ export const throughTower: Rule = {
     moment: 'end',
     job: { tower: { x: 160, y: 110, widthMm: 20, depthMm: 20 } },
   },
-  moments: ['start', 'end', 'tool-change', 'pause', 'cancel'],
+  moments: ['start', 'end', ...withinPrint],
   check,
 }

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { applyEdits, type Moment } from '../../model/script.ts'
+import type { Moment } from '../../model/moment.ts'
+import { applyEdits } from '../../model/script.ts'
 import { round } from '../../testing/stage.ts'
 import { duplicate, move, remove, rename } from './arrange.ts'
 import { countFilament } from './filament-mode.ts'

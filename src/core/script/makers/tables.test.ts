@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { temperatureAt } from '../../machine/heat.ts'
-import { applyEdits, type Moment } from '../../model/script.ts'
+import type { Moment } from '../../model/moment.ts'
+import { applyEdits } from '../../model/script.ts'
 import { rehearseScript } from '../../round.ts'
 import { job, material, printer, serious } from '../../testing/stage.ts'
 import { makePassage } from '../edits/make.ts'

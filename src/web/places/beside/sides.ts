@@ -1,6 +1,6 @@
 // What can stand on either side: a script, a revision, a text that was pasted, or what is open on the Desk; named in the address.
 
-import type { Moment } from '../../../core/model/script.ts'
+import type { Moment } from '../../../core/model/moment.ts'
 import { api, type ShelfPrinter } from '../../state/api.ts'
 import { findDraft, savedDraftKey } from '../../state/drafts.ts'
 import { fromEditor } from '../../state/separator.ts'

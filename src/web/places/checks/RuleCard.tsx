@@ -1,9 +1,9 @@
 // One check with its example, rehearsed where it is shown.
 import { useMemo } from 'react'
 import type { Rule } from '../../../core/check/finding.ts'
+import { momentWords } from '../../../core/model/moment.ts'
 import { exampleRound } from '../../../core/rule-example.ts'
 import { SeverityMark, severityWords } from '../../parts/Severity.tsx'
-import { momentWords } from '../../parts/words.ts'
 
 export function RuleCard({ rule }: { rule: Rule }) {
   const finding = useMemo(() => exampleRound(rule).findings.find(each => each.rule === rule.name), [rule])

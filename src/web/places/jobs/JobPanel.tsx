@@ -1,6 +1,6 @@
 // A job's form: where it stands on the bed, how high it is, and what each tool prints with.
 import { useState } from 'react'
-import { areaOn, Job, type Rectangle, towerOf } from '../../../core/model/job.ts'
+import { areaOn, Job, nothingBetween, type Rectangle, towerOf } from '../../../core/model/job.ts'
 import type { Material } from '../../../core/model/material.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import { misfit } from '../../../core/runs/fits.ts'
@@ -42,6 +42,7 @@ const freshJob = (material: string): Job => ({
   layerMm: 0.2,
   tower: null,
   takes: null,
+  ...nothingBetween,
 })
 
 const sides = ['left', 'right', 'front', 'back'] as const

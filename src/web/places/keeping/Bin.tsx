@@ -1,10 +1,11 @@
 // The bin: what was thrown away in the last thirty days.
 import { useState } from 'react'
 import type { Binned, BinSort } from '../../../core/model/kept.ts'
+import { momentWords } from '../../../core/model/moment.ts'
 import { AskPanel } from '../../parts/AskPanel.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { Confirm } from '../../parts/Confirm.tsx'
-import { howLongAgo, momentWords } from '../../parts/words.ts'
+import { howLongAgo } from '../../parts/words.ts'
 import { api } from '../../state/api.ts'
 
 type Props = {

@@ -1,6 +1,6 @@
 // Above a config or macro file: what in it is called, and with which values; the job and the material give what they can.
 import { type Callable, callOf } from '../../../../core/documents/calls.ts'
-import { momentWords } from '../../../parts/words.ts'
+import { momentWords } from '../../../../core/model/moment.ts'
 import { callWith, type Seen } from '../../../state/desk.ts'
 
 /** The values of a call by their keys, as they are written. */

@@ -1,8 +1,7 @@
 // What the open script is rehearsed for: printer, moment, job and material.
 import { memo } from 'react'
-import { Moment } from '../../../../core/model/script.ts'
+import { Moment, momentWords } from '../../../../core/model/moment.ts'
 import { Choice } from '../../../parts/Choice.tsx'
-import { momentWords } from '../../../parts/words.ts'
 import type { Things } from '../../../state/api.ts'
 import { type Chosen, choose, materialFor } from '../../../state/desk.ts'
 

@@ -1,8 +1,8 @@
 // Asks for a name and saves the script under it.
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
+import { momentWords } from '../../../../core/model/moment.ts'
 import { AskPanel } from '../../../parts/AskPanel.tsx'
-import { momentWords } from '../../../parts/words.ts'
 import type { Things } from '../../../state/api.ts'
 import { useShelf } from '../../../state/asking.ts'
 import type { Open } from '../../../state/desk.ts'

@@ -1,7 +1,7 @@
 // What a person wants to export, and the files that come of it.
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import type { Ending, Form, Taken } from '../../../../core/export/export.ts'
-import type { Moment } from '../../../../core/model/script.ts'
+import type { Moment } from '../../../../core/model/moment.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import { misfit } from '../../../../core/runs/fits.ts'
 import type { Things } from '../../../state/api.ts'

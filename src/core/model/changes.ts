@@ -1,0 +1,69 @@
+// How a job goes through its tools and its layers: each change, stop and layer in the order in which they come.
+import { heightOfLayer, type Job, layersOn, type Stop, type ToolChange, toolsUsed, type Use } from './job.ts'
+import type { Printer } from './printer.ts'
+
+/** What a change is for a script: the tools that it goes between, and where the nozzle leaves the print and goes on, mm. */
+export type Change = Pick<ToolChange, 'from' | 'to'> & Partial<Pick<ToolChange, 'leavesAt' | 'goesOnAt'>>
+
+/** The change that a script is rehearsed for: the one given, or from the tool that begins to the next that the job uses. */
+export function changeFor(job: Job, change?: Change): Change {
+  const to = toolsUsed(job).find(tool => tool !== job.firstTool) ?? job.firstTool
+  return change ?? { from: job.firstTool, to }
+}
+
+/** Heights that differ by less than this are the same, mm. */
+const sameMm = 1e-6
+
+/** The tools that print in a layer, lowest first. */
+function toolsIn(job: Job, uses: readonly Use[], layer: number): number[] {
+  const height = heightOfLayer(job, layer)
+  const inIt = uses.filter(
+    ({ fromLayer, toLayer, fromMm, toMm }) =>
+      layer >= (fromLayer ?? 1) &&
+      layer <= (toLayer ?? Number.POSITIVE_INFINITY) &&
+      height > (fromMm ?? 0) + sameMm &&
+      height <= (toMm ?? Number.POSITIVE_INFINITY) + sameMm,
+  )
+  return [...new Set(inIt.map(({ tool }) => tool))].sort((a, b) => a - b)
+}
+
+const everywhere = (tool: number): Use => ({ tool, fromLayer: null, toLayer: null, fromMm: null, toMm: null })
+
+/** How the job says that it goes through its tools; all of them in every layer where it says nothing. */
+export const waysOf = (job: Job): NonNullable<Job['changes']> =>
+  job.changes ?? { kind: 'layers', order: 'fewest', uses: toolsUsed(job).map(everywhere) }
+
+/**
+ * A job's changes of tools on this printer, in order. With the fewest changes a layer begins with the tool that the one below
+ * ended with, where it prints there too; else its tools come by their number. One object's; see `Job.objects`.
+ */
+export function changesOf(job: Job, printer: Printer): ToolChange[] {
+  const ways = waysOf(job)
+  const layers = layersOn(job, printer)
+  if (ways.kind === 'list') return ways.list.filter(({ layer, from, to }) => layer <= layers && from !== to)
+  const changes: ToolChange[] = []
+  let now = job.firstTool
+  for (let layer = 1; layer <= layers; layer++) {
+    const tools = toolsIn(job, ways.uses, layer)
+    const first = ways.order === 'fewest' && tools.includes(now) ? [now] : []
+    for (const tool of [...first, ...tools.filter(each => !first.includes(each))]) {
+      if (tool === now) continue
+      changes.push({ layer, from: now, to: tool, leavesAt: null, goesOnAt: null })
+      now = tool
+    }
+  }
+  return changes
+}
+
+/** The layer that a stop comes before: its own, or the first whose top lies over its height. Null where the print is lower. */
+export function layerOfStop(job: Job, printer: Printer, { layer, mm }: Stop): number | null {
+  const layers = layersOn(job, printer)
+  if (layer !== null) return layer >= 1 && layer <= layers ? Math.round(layer) : null
+  if (mm === null) return null
+  const found = 1 + Math.max(0, Math.ceil((mm - job.firstLayerMm) / job.layerMm + sameMm))
+  return found <= layers ? found : null
+}
+
+/** What the program that makes the print file purges into the tower at a change, mm³. */
+export const purgeOf = ({ purges, purgeMm3 }: Job, { from, to }: Pick<Change, 'from' | 'to'>): number =>
+  purges.find(each => each.from === from && each.to === to)?.mm3 ?? purgeMm3

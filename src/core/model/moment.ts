@@ -1,0 +1,88 @@
+// When a script runs: each moment's name, its words, and what kind of moment it is.
+import * as v from 'valibot'
+
+/** In the order in which people think of them; around a change of tools, in the order in which they run. */
+const names = [
+  'start',
+  'end',
+  'before-layer',
+  'layer-change',
+  'material-end',
+  'tool-leave',
+  'tool-change',
+  'tool-arrive',
+  'material-start',
+  'between-objects',
+  'at-layer',
+  'pause',
+  'resume',
+  'cancel',
+] as const
+
+/** When a script runs. */
+export const Moment = v.picklist(names)
+export type Moment = v.InferOutput<typeof Moment>
+
+/** When it runs, as a choice says it. */
+export const momentWords: Readonly<Record<Moment, string>> = {
+  start: 'before the print',
+  end: 'after the print',
+  'before-layer': 'before each layer change',
+  'layer-change': 'at each layer',
+  'material-end': 'material end',
+  'tool-leave': 'leaving a tool',
+  'tool-change': 'at a tool change',
+  'tool-arrive': 'arriving at a tool',
+  'material-start': 'material start',
+  'between-objects': 'between objects',
+  'at-layer': 'at a fixed layer',
+  pause: 'at a pause',
+  resume: 'resuming after a pause',
+  cancel: 'when a print is cancelled',
+}
+
+/** What a script of a moment is called. */
+export const scriptWords: Readonly<Record<Moment, string>> = {
+  start: 'start script',
+  end: 'end script',
+  'before-layer': 'script before a layer change',
+  'layer-change': 'layer change',
+  'material-end': 'material end script',
+  'tool-leave': 'script for leaving a tool',
+  'tool-change': 'tool change',
+  'tool-arrive': 'script for arriving at a tool',
+  'material-start': 'material start script',
+  'between-objects': 'script between objects',
+  'at-layer': 'script at a fixed layer',
+  pause: 'pause script',
+  resume: 'resume script',
+  cancel: 'cancel script',
+}
+
+/** Around a change of tools, in the order in which they run. A material's own lines also run at the print's start and end. */
+export const changeMoments = ['material-end', 'tool-leave', 'tool-change', 'tool-arrive', 'material-start'] as const
+export type ChangeMoment = (typeof changeMoments)[number]
+export const isChangeMoment = (moment: Moment): moment is ChangeMoment =>
+  (changeMoments as readonly Moment[]).includes(moment)
+
+/** Moments of a change in which the tool that is left is still the one in use, and those in which the next one is. */
+export const leavesTool: readonly Moment[] = ['material-end', 'tool-leave', 'tool-change']
+export const hasTool: readonly Moment[] = ['tool-arrive', 'material-start']
+
+/** Moments within the print, which know its layer. */
+export const withinPrint: readonly Moment[] = [
+  'before-layer',
+  'layer-change',
+  ...changeMoments,
+  'between-objects',
+  'at-layer',
+  'pause',
+  'resume',
+  'cancel',
+]
+
+/** Moments within the print after which it goes on as it was. */
+export const goesOnAfter: readonly Moment[] = withinPrint.filter(each => each !== 'pause' && each !== 'cancel')
+
+/** Moments that find the print finished, or the object that was printed last. */
+export const afterPrinting: readonly Moment[] = ['end', 'cancel', 'between-objects']
