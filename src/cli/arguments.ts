@@ -16,6 +16,9 @@ export const usage = `Warm Prelude at the terminal
   explain  FILE --printer NAME [--job NAME] [--moment start] [--json]
   carry    FILE --from PRINTER --to PRINTER [--moment start] [--job NAME] [--lines 12-40] [--answer KEY=VALUE …] [--json]
            the script as the other printer takes it; exit 1 if something is refused, or asked and not answered
+  whole-print --printer NAME --job NAME [--start FILE] [--layer FILE] [--leave FILE] [--change FILE] [--arrive FILE]
+           [--pause FILE] [--resume FILE] [--end FILE] [--script MOMENT=FILE …] [--json]
+           every moment of a print in order; scripts that are not named are the printer’s own in use; exit 1 if there is an error
   learn    FILE … [--json]   a printer from its config, its reports, its files or its scripts
   list     printers|jobs|materials|rules|commands [--json]
 
@@ -39,6 +42,14 @@ export type Asked =
       json: boolean
       lines: LineSpan | null
       answers: Readonly<Record<string, string>>
+    }
+  | {
+      verb: 'whole-print'
+      printer: string
+      job: string
+      /** Files by the moment that they are for. */
+      scripts: Readonly<Partial<Record<Moment, string>>>
+      json: boolean
     }
   | {
       verb: 'rehearse' | 'check' | 'explain'
@@ -70,7 +81,10 @@ export function parseWords(words: readonly string[]): Asked {
   const json = values.json ?? false
   if (values.help || verb === 'help') return { verb: 'help' }
   if (verb === undefined)
-    throw new Refusal('Say what to do: rehearse, check, explain, carry, learn or list (--help tells more).', 2)
+    throw new Refusal(
+      'Say what to do: rehearse, check, explain, carry, whole-print, learn or list (--help tells more).',
+      2,
+    )
   if (verb === 'learn') {
     if (subject === undefined) throw new Refusal('Name the files to learn from: a config, a report, a script.', 2)
     return { verb, files: [subject, ...more], json }
@@ -82,8 +96,12 @@ export function parseWords(words: readonly string[]): Asked {
     return { verb, what, json }
   }
   if (verb === 'carry') return carryWords(subject, values, json)
+  if (verb === 'whole-print') return wholePrintWords(subject, values, json)
   if (verb !== 'rehearse' && verb !== 'check' && verb !== 'explain')
-    throw new Refusal(`“${verb}” is not a command here: rehearse, check, explain, carry, learn or list.`, 2)
+    throw new Refusal(
+      `“${verb}” is not a command here: rehearse, check, explain, carry, whole-print, learn or list.`,
+      2,
+    )
   if (values.many) {
     if (verb !== 'rehearse') throw new Refusal('--many goes with rehearse.', 2)
     return { verb: 'many' }
@@ -136,6 +154,39 @@ function carryWords(file: string | undefined, values: ReturnType<typeof takeApar
   }
 }
 
+/** The moments that have a word of their own at the terminal. */
+const scriptWords = {
+  start: 'start',
+  layer: 'layer-change',
+  leave: 'tool-leave',
+  change: 'tool-change',
+  arrive: 'tool-arrive',
+  pause: 'pause',
+  resume: 'resume',
+  end: 'end',
+} as const satisfies Record<string, Moment>
+
+function wholePrintWords(
+  subject: string | undefined,
+  values: ReturnType<typeof takeApart>['values'],
+  json: boolean,
+): Asked {
+  if (subject !== undefined)
+    throw new Refusal(`“${subject}” is one word too many: scripts are named as --start FILE, --change FILE …`, 2)
+  if (values.printer === undefined) throw new Refusal('Name the printer with --printer.', 2)
+  const scripts: Partial<Record<Moment, string>> = {}
+  for (const [word, moment] of Object.entries(scriptWords)) {
+    const file = values[word as keyof typeof scriptWords]
+    if (file !== undefined) scripts[moment] = file
+  }
+  for (const each of values.script ?? []) {
+    const at = each.indexOf('=')
+    if (at < 1) throw new Refusal(`“${each}” names no script: write --script MOMENT=FILE.`, 2)
+    scripts[momentIn(each.slice(0, at))] = each.slice(at + 1)
+  }
+  return { verb: 'whole-print', printer: values.printer, job: values.job ?? 'small', scripts, json }
+}
+
 /** `12-40`, or one line. */
 function spanIn(words: string): LineSpan {
   const found = /^(\d+)(?:-(\d+))?$/.exec(words)
@@ -169,6 +220,15 @@ function takeApart(words: readonly string[]) {
         to: { type: 'string' },
         lines: { type: 'string' },
         answer: { type: 'string', multiple: true },
+        start: { type: 'string' },
+        layer: { type: 'string' },
+        leave: { type: 'string' },
+        change: { type: 'string' },
+        arrive: { type: 'string' },
+        pause: { type: 'string' },
+        resume: { type: 'string' },
+        end: { type: 'string' },
+        script: { type: 'string', multiple: true },
         with: { type: 'string' },
         many: { type: 'boolean' },
         call: { type: 'string' },

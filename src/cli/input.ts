@@ -2,7 +2,7 @@
 import { existsSync, readFileSync } from 'node:fs'
 import { basename } from 'node:path'
 import * as v from 'valibot'
-import { demoJobs, demoMaterials, demoPrinters } from '../../demo/load.ts'
+import { demoJobs, demoMaterials, demoPrinters, demoScripts } from '../../demo/load.ts'
 import { decodeScript } from '../core/gcode/decode.ts'
 import type { GivenFile, PassedOver } from '../core/learn/learn.ts'
 import { fitsPrinter, MachineState } from '../core/machine/state.ts'
@@ -10,9 +10,10 @@ import { sentenceOf } from '../core/model/issues.ts'
 import { Job } from '../core/model/job.ts'
 import type { Moment } from '../core/model/moment.ts'
 import { Printer } from '../core/model/printer.ts'
+import type { Scripts } from '../core/print/whole.ts'
 import type { RehearsalInput } from '../core/round.ts'
 import { Refusal } from './arguments.ts'
-import { shelfPrinter, shelfScript } from './shelf.ts'
+import { shelfPrinter, shelfScript, shelfScripts } from './shelf.ts'
 
 export function readScript(file: string): string {
   const kept = file.startsWith('shelf:') ? shelfScript(file.slice('shelf:'.length)) : null
@@ -135,4 +136,15 @@ export function stateFrom(json: unknown, printer: Printer, place: string): Machi
   const why = fitsPrinter(parsed.output, printer)
   if (why) throw new Refusal(why, 3)
   return parsed.output
+}
+
+/** The scripts of a whole print: those in files, and for other moments the ones that the printer has in use. */
+export function readScripts(printer: string, files: Scripts): Scripts {
+  const demo = demoScripts()
+    .filter(each => each.printer.toLowerCase() === printer.toLowerCase())
+    .toSorted((a, b) => b.daysAgo - a.daysAgo)
+    .map(({ moment, text }) => [moment, text])
+  const own = shelfScripts(printer) ?? Object.fromEntries(demo)
+  const named = Object.entries(files).map(([moment, file]) => [moment, readScript(file)])
+  return { ...own, ...Object.fromEntries(named) }
 }

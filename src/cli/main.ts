@@ -6,12 +6,14 @@ import { carryOver } from '../core/carry/carry.ts'
 import { rules } from '../core/check/rules.ts'
 import { families } from '../core/firmware/families.ts'
 import { learnedAnswer, learnPrinter } from '../core/learn/learn.ts'
+import { foundIn, wholePrintAnswer } from '../core/print/answer.ts'
+import { wholePrint } from '../core/print/whole.ts'
 import { provenFindings } from '../core/prove.ts'
 import { type Round, rehearseScript } from '../core/round.ts'
 import { type Asked, type Listable, parseWords, Refusal, usage } from './arguments.ts'
-import { readGiven, readInput, readScript } from './input.ts'
+import { inputFor, jobNamed, printerNamed, readGiven, readInput, readScript, readScripts } from './input.ts'
 import { answerMany } from './many.ts'
-import { carriedText, explainText, findingsText, learnedText, listText, rehearsalText } from './text.ts'
+import { carriedText, explainText, findingsText, learnedText, listText, rehearsalText, wholePrintText } from './text.ts'
 
 const lists: Record<Listable, () => { name: string }[]> = {
   printers: demoPrinters,
@@ -68,6 +70,12 @@ function answer(asked: Asked): Answered {
     return { text: print(learnedAnswer(whole), () => learnedText(whole)), exitCode: 0 }
   }
   if (asked.verb === 'carry') return carry(asked)
+  if (asked.verb === 'whole-print') {
+    const { printer, job } = asked
+    const whole = wholePrint(inputFor(printerNamed(printer), jobNamed(job)), readScripts(printer, asked.scripts))
+    const exitCode = foundIn(whole).some(({ finding }) => finding.severity === 'error') ? 1 : 0
+    return { text: print(wholePrintAnswer(whole), () => wholePrintText(whole)), exitCode }
+  }
   const input = readInput(asked)
   const text = asked.call ?? readScript(asked.file)
   const found = rehearseScript(text, input)

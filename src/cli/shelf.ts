@@ -3,6 +3,7 @@ import { existsSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import Sqlite from 'better-sqlite3'
 import * as v from 'valibot'
+import type { Moment } from '../core/model/moment.ts'
 import { Printer } from '../core/model/printer.ts'
 import { nameKey } from '../core/model/script.ts'
 import { Refusal } from './arguments.ts'
@@ -55,4 +56,23 @@ export function shelfScript(place: string): string {
   })
   if (text === null) throw new Refusal(`The shelf has no script “${script}” for a printer “${printer}”.`, 3)
   return text
+}
+
+/** The scripts that a printer of the shelf has in use, by moment: of several the one saved last. Null where the shelf lacks it. */
+export function shelfScripts(printer: string): Partial<Record<Moment, string>> | null {
+  return ask(database => {
+    if (!database.prepare('SELECT 1 FROM printers WHERE key = ? AND binned_at IS NULL').get(nameKey(printer)))
+      return null
+    const rows = database
+      .prepare(
+        `SELECT scripts.moment, revisions.text FROM scripts
+         JOIN printers ON printers.id = scripts.printer_id
+         JOIN variants ON variants.script_id = scripts.id AND variants.in_use = 1
+         JOIN revisions ON revisions.id = variants.newest
+         WHERE printers.key = ? AND scripts.binned_at IS NULL AND scripts.file IS NULL
+         ORDER BY revisions.created_at, scripts.id DESC`,
+      )
+      .all(nameKey(printer)) as { moment: Moment; text: string }[]
+    return Object.fromEntries(rows.map(({ moment, text }) => [moment, text]))
+  })
 }

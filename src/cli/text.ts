@@ -4,6 +4,9 @@ import type { CarryPlan } from '../core/carry/carry.ts'
 import { kindWords } from '../core/carry/outcomes.ts'
 import { clock, duration, mm, plain, plural } from '../core/format.ts'
 import type { Learned } from '../core/learn/learn.ts'
+import { momentWords } from '../core/model/moment.ts'
+import { foundIn } from '../core/print/answer.ts'
+import type { WholePrint } from '../core/print/whole.ts'
 import type { Round } from '../core/round.ts'
 
 const columns = (rows: readonly string[][]): string => {
@@ -113,4 +116,29 @@ export function learnedText({ printer, told, asks, taught, passedOver }: Learned
       passedOver.map(({ file, line, why }) => `${why}${place(file, line)}`),
     ),
   ].join('\n')
+}
+
+/** The situations of a whole print, what its changes cost, and what would go wrong. */
+export function wholePrintText(print: WholePrint): string {
+  const { situations, changes, changeS, purgedG, towerG, cost } = print
+  const rows = situations.map(({ moment, change, layer, times, seconds, extrudedMm3, findings }) => [
+    momentWords[moment],
+    change ? `T${change.from} → T${change.to}` : '',
+    `layer ${layer}`,
+    plural(times, 'time'),
+    duration(seconds),
+    `${plain(
+      extrudedMm3.reduce((sum, each) => sum + each, 0),
+      1,
+    )} mm³ extruded`,
+    plural(findings.length, 'finding'),
+  ])
+  const found = foundIn(print).map(
+    ({ finding: { line, severity, rule, message }, situation: { moment, layer } }) =>
+      `${momentWords[moment]}, layer ${layer}, line ${line}  ${severity}  ${rule}\n  ${message}`,
+  )
+  const all = changes
+    ? `${plural(changes, 'change')}: ${duration(changeS)}, ${plain(purgedG, 2)} g purged by scripts, ${plain(towerG, 2)} g into the tower, ${plain(cost, 2)} in money`
+    : 'No change of tools.'
+  return [columns(rows), '', all, '', ...(found.length ? found : ['Nothing found.'])].join('\n')
 }

@@ -31,6 +31,7 @@ const order = [
   'core/export',
   'core/runs',
   'core/carry',
+  'core/print',
   'core/learn',
   'core/testing',
   'pages.ts',

@@ -51,6 +51,10 @@ export type Ooze = {
   hangingMm3: number
   /** How each tool's tip is left. */
   tips: Tip[]
+  /** What each tool lost while another was in use, mm³. */
+  idleMm3: number[]
+  /** What left each tool's tip because it was extruded, mm³: what only refills a retraction is not among it. */
+  extrudedMm3: number[]
 }
 
 const whereOf = ({ kind }: Step): OozeWhere | null => {
@@ -77,7 +81,15 @@ const whereOf = ({ kind }: Step): OozeWhere | null => {
 export const oozeRateMm3S = (aboveC: number, nozzleMm: number, backMm: number, lostMm3: number): number =>
   aboveC <= 0 ? 0 : perDegreeMm3S * aboveC * (nozzleMm / 0.4) ** 2 * 2 ** -backMm * Math.exp(-lostMm3 / behindTheTipMm3)
 
-/** Follows the nozzle in use through a trace. A tool that stands by is left out: nothing is known of its dock. */
+/** Whether a tool that stands by hangs in the open: nothing is known of a dock, nor which nozzle is whose on a shared heater. */
+export function hangsOpen({ printer, firmware }: Pick<Stage, 'printer' | 'firmware'>, tool: number): boolean {
+  const { tools, spots } = printer
+  const shares =
+    (tools[tool]?.heater ?? tool) !== tool || tools.some(({ heater }, each) => heater === tool && each !== tool)
+  return !firmware.noToolAtStart && !shares && !spots.some(({ name }) => name.includes('dock'))
+}
+
+/** Follows the nozzle in use through a trace, and with it those that stand by in the open. */
 export function oozeOf(trace: Trace, stage: Stage): Ooze {
   const { printer } = stage
   const backMm = new Float32Array(trace.steps.count)
@@ -85,20 +97,47 @@ export function oozeOf(trace: Trace, stage: Stage): Ooze {
   const spans: OozeSpan[] = []
   const marks: OozeMark[] = []
   const nozzles: Tip[] = trace.beginning.tips.map(tip => ({ ...tip }))
+  const idleMm3 = nozzles.map(() => 0)
+  const extrudedMm3 = nozzles.map(() => 0)
+  /** Since when each tool stands by, s. */
+  const idleSince = nozzles.map(() => 0)
+  let inUse = trace.beginning.modes.tool
+  const lostPer = (tool: number, nozzle: Tip, at: number, seconds: number): number => {
+    const heater = trace.nozzles[tool]
+    const aboveC = heater ? temperatureAt(heater, at + seconds / 2) - materialOf(stage, tool).oozeSafeC : 0
+    return oozeRateMm3S(aboveC, printer.tools[tool]?.nozzleMm ?? 0.4, nozzle.backMm, nozzle.lostMm3) * seconds
+  }
+  /** What a tool that stood by until now has lost; more than a drop has fallen where it stands. */
+  const standBy = (tool: number, until: number) => {
+    const nozzle = nozzles[tool]
+    const stood = until - (idleSince[tool] ?? 0)
+    if (!nozzle || !(stood > 0) || !hangsOpen(stage, tool)) return
+    const pieces = Math.min(mostSteps, Math.ceil(stood / stepS))
+    for (let piece = 0; piece < pieces; piece++) {
+      const lost = lostPer(tool, nozzle, until - stood + (piece * stood) / pieces, stood / pieces)
+      nozzle.lostMm3 += lost
+      nozzle.hangingMm3 = Math.min(dropMm3, nozzle.hangingMm3 + lost)
+      idleMm3[tool] = (idleMm3[tool] ?? 0) + lost
+    }
+  }
   const toolIn = (command: number) => trace.rows.modes[command]?.tool ?? -1
   const cleaners = printer.spots.filter(({ name }) => /bucket|brush|wipe/.test(name))
   let last: Tip | undefined
   for (let i = 0; i < trace.steps.count; i++) {
     const step = stepAt(trace, i)
     const tool = toolIn(step.command)
+    if (tool !== inUse) {
+      standBy(tool, step.start)
+      idleSince[inUse] = step.start
+      inUse = tool
+    }
     const nozzle = nozzles[tool]
-    const heater = trace.nozzles[tool]
-    if (!nozzle || !heater) continue
+    if (!nozzle) continue
     last = nozzle
     const where = whereOf(step)
     const line = trace.rows.line[step.command] as number
     if (where === null) {
-      moveFilament(nozzle, step, toolFilamentAreaMm2(printer, tool))
+      extrudedMm3[tool] = (extrudedMm3[tool] ?? 0) + moveFilament(nozzle, step, toolFilamentAreaMm2(printer, tool))
       backMm[i] = nozzle.backMm
       continue
     }
@@ -108,9 +147,7 @@ export function oozeOf(trace: Trace, stage: Stage): Ooze {
     const seconds = (step.end - step.start) / pieces
     for (let piece = 0; piece < pieces; piece++) {
       const at = step.start + piece * seconds
-      const aboveC = temperatureAt(heater, at + seconds / 2) - materialOf(stage, tool).oozeSafeC
-      const nozzleMm = printer.tools[tool]?.nozzleMm ?? 0.4
-      const lost = oozeRateMm3S(aboveC, nozzleMm, nozzle.backMm, nozzle.lostMm3) * seconds
+      const lost = lostPer(tool, nozzle, at, seconds)
       nozzle.lostMm3 += lost
       nozzle.hangingMm3 += lost
       oozed += lost
@@ -134,6 +171,7 @@ export function oozeOf(trace: Trace, stage: Stage): Ooze {
     if (step.kind === 'travel') trail(stage, nozzle, step, line, marks)
     if (cleaners.some(({ x, y }) => Math.hypot(step.to.x - x, step.to.y - y) <= cleansWithinMm)) nozzle.hangingMm3 = 0
   }
+  for (let tool = 0; tool < nozzles.length; tool++) if (tool !== inUse) standBy(tool, trace.totalS)
   return {
     backMm,
     mm3,
@@ -141,19 +179,22 @@ export function oozeOf(trace: Trace, stage: Stage): Ooze {
     marks,
     hangingMm3: (last ?? nozzles[lastModes(trace).tool])?.hangingMm3 ?? 0,
     tips: nozzles,
+    idleMm3,
+    extrudedMm3,
   }
 }
 
-/** Filament pushed fills the way to the tip first and then what is missing there; what hung goes along. */
-function moveFilament(nozzle: Tip, { filamentMm }: Step, areaMm2: number): void {
+/** Filament pushed fills the way to the tip first and then what is missing there; what hung goes along. What leaves the tip, mm³. */
+function moveFilament(nozzle: Tip, { filamentMm }: Step, areaMm2: number): number {
   if (filamentMm < 0) {
     nozzle.backMm -= filamentMm
-    return
+    return 0
   }
   const out = Math.max(0, filamentMm - nozzle.backMm)
   nozzle.backMm = Math.max(0, nozzle.backMm - filamentMm)
   nozzle.lostMm3 = Math.max(0, nozzle.lostMm3 - out * areaMm2)
   if (out > 0) nozzle.hangingMm3 = 0
+  return out * areaMm2
 }
 
 const drop = ({ to }: Step, line: number, atS: number, mm3: number): OozeMark => ({

@@ -1,0 +1,53 @@
+// What the print itself does between two scripts, as far as the next one can tell: where the nozzle is, what is hot, what is counted.
+import { stateAfter } from '../machine/after.ts'
+import { aimBed, aimNozzle, setToolHeat } from '../machine/heaters.ts'
+import { oozeOf } from '../machine/ooze.ts'
+import { toolFilamentAreaMm2 } from '../machine/outcome.ts'
+import { Recorder } from '../machine/recorder.ts'
+import { type MachineState, materialOf, type Stage } from '../machine/state.ts'
+import { areaOn, toolsUsed } from '../model/job.ts'
+import { layerFilamentMm3, layerSeconds } from './sequence.ts'
+
+export type Printed = { tool: number; layer: number; z: number; seconds: number; at: { x: number; y: number } | null }
+
+/**
+ * The machine after so many seconds of printing. The program that makes the print file sets what it always sets: absolute places
+ * in mm, the heat of the tool in use (that of later layers from the second one on) and of the bed, the fan from the second layer
+ * on; where extrusion is absolute it begins to count anew. It extrudes, so that nothing is back from the tip and nothing hangs.
+ */
+export function printed(state: MachineState, stage: Stage, { tool, layer, z, seconds, at }: Printed): MachineState {
+  const { printer, job, firmware } = stage
+  const now: Stage = { ...stage, from: state }
+  const recorder = new Recorder(now, false)
+  const own = Math.min(tool, printer.tools.length - 1)
+  const later = layer > 1
+  const area = areaOn(job, printer)
+  recorder.beginCommand(0)
+  recorder.set({
+    tool: own,
+    blend: tool > own ? tool : null,
+    positioning: 'absolute',
+    units: 'mm',
+    feedMmMin: printer.highestSpeedMmS.x * 60,
+    fan: later ? 1 : 0,
+    motorsOn: true,
+  })
+  if (firmware.heatsToExtrude) {
+    const { nozzleC, nozzleLaterC } = materialOf(stage, tool)
+    const activeC = later ? nozzleLaterC : nozzleC
+    if (firmware.noToolAtStart) setToolHeat(recorder, own, { activeC, state: 'active' })
+    else aimNozzle(recorder, own, activeC)
+    const beds = toolsUsed(job).map(each => materialOf(stage, each)[later ? 'bedLaterC' : 'bedC'])
+    aimBed(recorder, Math.max(0, ...beds))
+  }
+  recorder.position = { x: at?.x ?? area.right, y: at?.y ?? area.back, z }
+  if (seconds > 0) {
+    const share = Math.min(1, seconds / layerSeconds(job, printer))
+    const laidMm = (layerFilamentMm3(job, printer, materialOf(stage, tool)) * share) / toolFilamentAreaMm2(printer, own)
+    recorder.step('extrude', seconds, laidMm + (state.tips[own]?.backMm ?? 0))
+    if (recorder.modes.extrusion === 'absolute') recorder.counter = laidMm
+  } else recorder.step('stand', 0)
+  recorder.endCommand()
+  const trace = recorder.finish()
+  return stateAfter(trace, oozeOf(trace, now), now)
+}

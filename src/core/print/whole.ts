@@ -1,0 +1,217 @@
+// A whole print as one rehearsal: its scripts in the order in which they run, the machine's state handed on from each to the next.
+import type { Finding } from '../check/finding.ts'
+import { addressOf } from '../firmware/tools.ts'
+import { holds } from '../formula/evaluate.ts'
+import { guardLine } from '../formula/marks.ts'
+import { scopeOf } from '../formula/values.ts'
+import { read } from '../gcode/read.ts'
+import { beginning } from '../machine/beginning.ts'
+import { type MachineState, materialOf, type Stage, toolShown } from '../machine/state.ts'
+import { type Change, purgeOf } from '../model/changes.ts'
+import { topOn, towerOf } from '../model/job.ts'
+import { isChangeMoment, type Moment } from '../model/moment.ts'
+import { worldOf } from '../resolve/resolve.ts'
+import { type RehearsalInput, type Round, rehearseAndCheck, stageOf } from '../round.ts'
+import { printed } from './body.ts'
+import { type Occasion, occasionsOf } from './sequence.ts'
+
+/** A print's scripts by their moments; a moment without one has nothing to run. */
+export type Scripts = Readonly<Partial<Record<Moment, string>>>
+
+/** Printer, materials, job and what was taught: all of a rehearsal but its moment. */
+export type PrintSetting = Omit<RehearsalInput, 'moment' | 'from' | 'layer' | 'change' | 'opened'>
+
+/** What a script did: all of a round but its sentences. */
+export type Rehearsed = Omit<Round, 'explained'>
+
+/** A kind of situation, rehearsed once for all the times that it comes. Seconds, mm, mm³; volumes and seconds of one time. */
+export type Situation = {
+  /** What tells it apart from the others of this print. */
+  key: string
+  moment: Moment
+  /** Null where no tools change. */
+  change: Change | null
+  layer: number
+  z: number
+  firstUse: boolean
+  times: number
+  seconds: number
+  /** By tool. */
+  extrudedMm3: readonly number[]
+  oozedMm3: number
+  /** The line by which the program that makes the print file takes the tool, where the script does not. */
+  byProgram: string | null
+  /** The script's; null where there is only the program's own line. */
+  round: Rehearsed | null
+  findings: readonly Finding[]
+  /** What the machine is in when it begins, and when it has run. */
+  from: MachineState | null
+  state: MachineState
+}
+
+export type WholePrint = {
+  situations: Situation[]
+  changes: number
+  /** All changes together. */
+  changeS: number
+  /** What scripts extrude at changes, and what goes into the tower, g; both in money. */
+  purgedG: number
+  towerG: number
+  cost: number
+  /** The occasions in order, each as the number of its situation, with the printing before it, s. */
+  course: { situation: number; printedS: number; layer: number }[]
+}
+
+/** Conditions of a script's guards as they are at this occasion: where they come out otherwise, another branch runs. */
+function branches(conditions: readonly string[], stage: Stage, tool: number): string {
+  if (conditions.length === 0) return ''
+  const scope = scopeOf(worldOf(stage), tool, new Map())
+  return conditions
+    .map(condition => {
+      const so = holds(condition, scope)
+      return so.ok ? Number(so.value) : '?'
+    })
+    .join('')
+}
+
+const conditionsIn = (text: string): string[] =>
+  read(text).flatMap(({ raw, kind }) => {
+    const guard = kind === 'mark' ? guardLine(raw) : null
+    return guard && 'condition' in guard && guard.condition ? [guard.condition] : []
+  })
+
+/** Runs a whole print. Never throws, whatever the scripts. `told` hears how far it is, 0 to 1, and says whether to go on. */
+export function wholePrint(
+  setting: PrintSetting,
+  scripts: Scripts,
+  told: (share: number) => boolean = () => true,
+): WholePrint {
+  const { job, printer } = setting
+  const base = stageOf({ ...setting, moment: 'tool-change' })
+  const lines = new Map(Object.entries(scripts).map(([moment, text]) => [moment, read(text)]))
+  const conditions = new Map(Object.entries(scripts).map(([moment, text]) => [moment, conditionsIn(text)]))
+  const runs = ({ moment, change }: Occasion): boolean =>
+    moment === 'start' || scripts[moment] !== undefined || (moment === 'tool-change' && change !== null)
+  const half = topOn(job, printer) / 2
+
+  // Which kinds there are, which time of each is rehearsed, and how often it comes.
+  const occasions: (Occasion & { key: string })[] = []
+  const kinds = new Map<string, { first: number; last: number; times: number }>()
+  let pending: number | null = null
+  for (const occasion of occasionsOf(job, printer)) {
+    if (occasion.printedS !== null) pending = (pending ?? 0) + occasion.printedS
+    if (!runs(occasion)) continue
+    const { moment, change, tool, layer, z, firstUse } = occasion
+    const stage = { ...base, moment, layer, change: change ?? undefined }
+    const key = [
+      moment,
+      change ? `${change.from}→${change.to}` : tool,
+      firstUse ? 'first' : z <= half ? 'low' : 'high',
+      branches(conditions.get(moment) ?? [], stage, tool),
+    ].join(' ')
+    const place = occasions.push({ ...occasion, key, printedS: pending }) - 1
+    pending = null
+    const known = kinds.get(key)
+    if (known) Object.assign(known, { last: place, times: known.times + 1 })
+    else kinds.set(key, { first: place, last: place, times: 1 })
+  }
+  const lowOf = (key: string) => (key.includes(' high ') ? key.replace(' high ', ' low ') : null)
+  /** High up, the last one is looked at: there is least room over it. */
+  const rehearsedAt = (key: string): number => {
+    const kind = kinds.get(key)
+    const low = lowOf(key)
+    return low !== null && kinds.has(low) ? (kind?.last ?? 0) : (kind?.first ?? 0)
+  }
+
+  const situations: Situation[] = []
+  const numbers = new Map<string, number>()
+  const leaves = new Map<string, MachineState>()
+  let now: MachineState | null = null
+  for (const [place, occasion] of occasions.entries()) {
+    const { key, moment, change, layer, z, tool, printedS, firstUse } = occasion
+    if (place !== rehearsedAt(key)) {
+      now = leaves.get(key) ?? leaves.get(lowOf(key) ?? '') ?? now
+      continue
+    }
+    if (!told(place / occasions.length)) break
+    if (now !== null && printedS !== null)
+      now = printed(
+        now,
+        { ...base, moment, layer },
+        { tool, layer, z, seconds: printedS, at: change?.leavesAt ?? null },
+      )
+    const from: MachineState | null = now
+    const input = { ...setting, moment, layer, change: change ?? undefined, from: from ?? undefined }
+    const text = scripts[moment]
+    const round: Rehearsed | null = text === undefined ? null : rehearseAndCheck(text, input, lines.get(moment))
+    now = round?.state ?? from ?? beginning(stageOf(input))
+    const wanted = moment === 'start' ? job.firstTool : moment === 'tool-change' ? (change?.to ?? null) : null
+    const own = wanted !== null && toolShown(now.modes) !== wanted ? takesTool(base, wanted) : null
+    const taking: Rehearsed | null = own === null ? null : rehearseAndCheck(own, { ...input, from: now })
+    now = taking?.state ?? now
+    const both = [round, taking].filter(each => each !== null)
+    const sum = (of: (each: Rehearsed) => number) => both.reduce((all, each) => all + of(each), 0)
+    leaves.set(key, now)
+    numbers.set(key, situations.length)
+    situations.push({
+      key,
+      moment,
+      change,
+      layer,
+      z,
+      firstUse,
+      times: kinds.get(key)?.times ?? 1,
+      seconds: sum(({ durations }) => durations.totalS),
+      extrudedMm3: printer.tools.map((_, each) => sum(({ ooze }) => ooze.extrudedMm3[each] ?? 0)),
+      oozedMm3: sum(({ ooze }) => total(Object.values(ooze.mm3)) + total(ooze.idleMm3)),
+      byProgram: own,
+      round,
+      findings: round?.findings ?? [],
+      from,
+      state: now,
+    })
+  }
+  told(1)
+  return {
+    situations,
+    course: occasions.flatMap(({ key, printedS, layer }) => {
+      const situation = numbers.get(key)
+      return situation === undefined ? [] : [{ situation, printedS: printedS ?? 0, layer }]
+    }),
+    ...costs(situations, setting),
+  }
+}
+
+const total = (numbers: readonly number[]): number => numbers.reduce((sum, each) => sum + each, 0)
+
+/** How a program takes a tool where no script does; null on a machine with one. */
+function takesTool({ firmware, printer }: Stage, tool: number): string | null {
+  if (printer.tools.length === 1 && (printer.tools[0]?.mixingInputs ?? 1) === 1) return null
+  return firmware.phrases.takeTool(tool < printer.tools.length ? addressOf(firmware, printer, tool) : tool)
+}
+
+/** Whether a situation is of a change within the print. */
+export const isOfChange = ({ moment, change }: Pick<Situation, 'moment' | 'change'>): boolean =>
+  isChangeMoment(moment) && change !== null && change.from !== change.to
+
+/** What all changes together cost: time, filament and money. */
+function costs(situations: readonly Situation[], setting: PrintSetting) {
+  const { job } = setting
+  const ofChanges = situations.filter(isOfChange)
+  const grams = (mm3: number, tool: number) => (mm3 * materialOf(setting, tool).densityGCm3) / 1000
+  const price = (g: number, tool: number) => (g * materialOf(setting, tool).pricePerKg) / 1000
+  let [changes, changeS, purgedG, towerG, cost] = [0, 0, 0, 0, 0]
+  for (const { moment, times, seconds, extrudedMm3, change } of ofChanges) {
+    if (moment === 'tool-change') changes += times
+    changeS += times * seconds
+    for (const [tool, mm3] of extrudedMm3.entries()) {
+      purgedG += grams(mm3, tool) * times
+      cost += price(grams(mm3, tool), tool) * times
+    }
+    if (moment !== 'tool-change' || !change || !towerOf(job)) continue
+    const inTower = grams(purgeOf(job, change), change.to) * times
+    towerG += inTower
+    cost += price(inTower, change.to)
+  }
+  return { changes, changeS, purgedG, towerG, cost }
+}
