@@ -44,6 +44,8 @@ export type RehearsalInput = {
   /** The layer of the print that it runs in, from 1, and the tools that it changes between; see `Stage`. */
   layer?: number | undefined
   change?: Change | undefined
+  /** Whether the print goes on right after it; false where another script of the same change comes first. */
+  goesOn?: boolean | undefined
   /** How the program that makes this printer's print files writes values, where the person has said which it is. */
   vocabulary?: Vocabulary | undefined
   /** Numbers for words of another program that have no meaning here, by the word with its signs, as `{mood}`. */

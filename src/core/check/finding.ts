@@ -15,7 +15,7 @@ import type { Rehearsed } from '../script/edits/plan.ts'
 import type { Passage } from '../script/passages.ts'
 
 export type Severity = 'error' | 'warning' | 'advice'
-export type RuleGroup = 'order' | 'state' | 'heat' | 'motion' | 'filament' | 'end' | 'firmware' | 'values'
+export type RuleGroup = 'order' | 'state' | 'change' | 'heat' | 'motion' | 'filament' | 'end' | 'firmware' | 'values'
 
 /**
  * A change of the text that mends a finding, told in a few words; `forJobs` when it is for the sake of other jobs. Where it has

@@ -3,6 +3,9 @@ import type { Rule } from './finding.ts'
 import { alignBeforeHome } from './rules/align-before-home.ts'
 import { anotherMakersCommand } from './rules/another-makers-command.ts'
 import { beadTooFat } from './rules/bead-too-fat.ts'
+import { changeFilamentLeft } from './rules/change-filament-left.ts'
+import { changeModeLeft } from './rules/change-mode-left.ts'
+import { changeOverPrint } from './rules/change-over-print.ts'
 import { coldExtrude } from './rules/cold-extrude.ts'
 import { coldPushAllowed } from './rules/cold-push-allowed.ts'
 import { collapsedLines } from './rules/collapsed-lines.ts'
@@ -58,6 +61,7 @@ import { probeAtOtherBedHeat } from './rules/probe-at-other-bed-heat.ts'
 import { probeBeforeHome } from './rules/probe-before-home.ts'
 import { probeWhileOozing } from './rules/probe-while-oozing.ts'
 import { purgeInPrintArea } from './rules/purge-in-print-area.ts'
+import { purgeMissingAtChange } from './rules/purge-missing-at-change.ts'
 import { purgeTooThin } from './rules/purge-too-thin.ts'
 import { purgeWasteful } from './rules/purge-wasteful.ts'
 import { relativeLeftOn } from './rules/relative-left-on.ts'
@@ -65,6 +69,7 @@ import { retractionUnpaid } from './rules/retraction-unpaid.ts'
 import { settingsKeptOrDropped } from './rules/settings-kept-or-dropped.ts'
 import { soakMissing } from './rules/soak-missing.ts'
 import { softLimitsOff } from './rules/soft-limits-off.ts'
+import { spotMissed } from './rules/spot-missed.ts'
 import { standbyDiffers } from './rules/standby-differs.ts'
 import { stateNotRestored } from './rules/state-not-restored.ts'
 import { temperatureDiffers } from './rules/temperature-differs.ts'
@@ -72,6 +77,9 @@ import { throughPurge } from './rules/through-purge.ts'
 import { throughTower } from './rules/through-tower.ts'
 import { tooFast } from './rules/too-fast.ts'
 import { tooHot } from './rules/too-hot.ts'
+import { toolCold } from './rules/tool-cold.ts'
+import { toolHotIdle } from './rules/tool-hot-idle.ts'
+import { toolNotTaken } from './rules/tool-not-taken.ts'
 import { unitsLeftInch } from './rules/units-left-inch.ts'
 import { unknownCommand } from './rules/unknown-command.ts'
 import { unknownValue } from './rules/unknown-value.ts'
@@ -104,6 +112,14 @@ export const rules: readonly Rule[] = [
   delayedNotStopped,
   mixNotKept,
   mixSum,
+  toolNotTaken,
+  toolCold,
+  toolHotIdle,
+  changeOverPrint,
+  changeModeLeft,
+  changeFilamentLeft,
+  purgeMissingAtChange,
+  spotMissed,
   coldExtrude,
   waitMissing,
   heatsInTurn,

@@ -179,6 +179,8 @@ export type Stage = {
   layer?: number | undefined
   /** The tools that a change goes between, and where it leaves and goes on; the job's first and the next used when absent. */
   change?: Change | undefined
+  /** Whether the print goes on right after it; false where another script of the same change comes first. */
+  goesOn?: boolean | undefined
   /** Macros that scripts may call, by name in upper case. */
   macros?: ReadonlyMap<string, Macro> | undefined
   /** Macros that run by themselves when their time comes, by the name that sets it. */

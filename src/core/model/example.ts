@@ -93,3 +93,6 @@ export const job: Job = {
   takes: null,
   ...nothingBetween,
 }
+
+/** The printer's nozzle twice, each with a heater of its own. */
+export const twoTools: Printer['tools'] = [0, 1].flatMap(() => printer.tools)

@@ -1,5 +1,4 @@
 // A script's name, and the edits that tools propose to its text.
-import * as v from 'valibot'
 import { plainName, plainText } from './pieces.ts'
 
 /** A script's name as saved: trimmed, inner spaces single, at most 120 characters. */

@@ -30,6 +30,22 @@ describe(rule, () => {
     expect(found('G10 P0 S200\nT1', 'tool-change')).toEqual([])
   })
 
+  it('tells of one heater for two tools that want a degree more or less: each change waits for it', () => {
+    const shared = tools.map((tool, each) => ({ ...tool, heater: each === 0 ? null : 0 }))
+    const change = (text: string) =>
+      rehearseScript(text, {
+        printer: { ...printer, tools: shared },
+        material,
+        job: { ...job, materials: ['Test stuff', 'Test stuff'] },
+        moment: 'tool-change',
+      }).findings.filter(finding => finding.rule === rule)
+    // τ = 212.8 s towards 500 °C: 195 to 196 °C takes 212.8 · ln(305/304) = 0.7 s.
+    expect((100 / Math.log(480 / 300)) * Math.log(305 / 304)).toBeCloseTo(0.7, 1)
+    expect(change('T1\nM109 S196')[0]?.message).toContain('makes each change stand for about 0.7 s')
+    expect(change('T1\nM109 S195')).toEqual([])
+    expect(change('T1\nM109 S230')).toEqual([])
+  })
+
   it('is content at that heat, colder, and with tools that the job does not use', () => {
     expect(found('G10 P1 S200 R160')).toEqual([])
     expect(found('G10 P1 S200 R165')).toEqual([])

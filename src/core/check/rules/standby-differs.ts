@@ -1,14 +1,16 @@
-// A tool that stands by is kept hotter than its material can wait at without oozing.
+// A tool that stands by is kept hotter than its material can wait at without oozing, or on a shared heater a little otherwise.
 
 import { heatedTools } from '../../effects/heating.ts'
-import { celsius } from '../../format.ts'
+import { celsius, plain } from '../../format.ts'
 import { numberOf } from '../../gcode/line.ts'
 import { materialOf } from '../../machine/state.ts'
 import { lastModes } from '../../machine/trace.ts'
 import { toolsUsed } from '../../model/job.ts'
 import { changeMoments, isChangeMoment } from '../../model/moment.ts'
 import { replacePiece, sourceWord } from '../../script/edits/lines.ts'
+import { changing, shareHeat } from '../changing.ts'
 import type { Checked, Fix, Found, Row, Rule } from '../finding.ts'
+import { heatings } from '../queries.ts'
 
 /** A thermometer's doubt, and a person's rounding. */
 const nearC = 5
@@ -48,7 +50,29 @@ function fixesFor({ row, tool, letter }: Standing): Fix[] {
   ]
 }
 
+/** Tools on one heater differ by so little on purpose or by mistake; more is what two materials want. */
+const slipC = 5
+
+/** One heater for both tools, and a little other heat for each: every change waits for the difference. */
+function sharedDiffers(script: Checked): Found[] {
+  const { trace } = script
+  const change = changing(script)
+  if (!change || !shareHeat(script, change.from, change.to)) return []
+  const held = trace.beginning.modes.nozzleTargets[Math.max(0, trace.beginning.modes.tool)] ?? 0
+  const last = heatings(script).findLast(({ heater, waits }) => heater === 'nozzle' && waits)
+  const target = last?.targetC ?? null
+  if (!last || target === null || held <= 0 || target === held || Math.abs(target - held) > slipC) return []
+  const waited = last.row.endS - last.row.startS
+  if (waited < 0.05) return []
+  const message = `T${change.from} and T${change.to} share one heater, which holds ${celsius(held)}. Waiting for ${celsius(target)} here makes each change stand for about ${plain(waited, 1)} s.`
+  return [{ line: last.row.line, message }]
+}
+
 function check(script: Checked): Found[] {
+  return [...standsByHot(script), ...sharedDiffers(script)]
+}
+
+function standsByHot(script: Checked): Found[] {
   const { stage } = script
   const used = toolsUsed(stage.job)
   return told(script).flatMap((each): Found[] => {
@@ -65,8 +89,8 @@ export const standbyDiffers: Rule = {
   name: 'standby-differs',
   group: 'heat',
   severity: 'advice',
-  title: 'A tool stands by too hot',
-  why: 'A tool that waits hot oozes into its dock or over the print, and begins empty when it is taken again.',
+  title: 'A tool stands by at another heat',
+  why: 'A tool that waits hot oozes into its dock or over the print, and begins empty when it is taken again. Tools on one heater that want a degree more or less stop every change for it.',
   silentWhen:
     'Silent at or below what its material may hold without oozing, and for tools that the job doesn’t use. It takes no account of how long a colder tool needs to warm again.',
   example: {

@@ -11,6 +11,7 @@ import { RuleCard } from './RuleCard.tsx'
 const groups: [RuleGroup, string][] = [
   ['order', 'Order: homing, probing, levelling'],
   ['state', 'What is left set, and what the printer lacks'],
+  ['change', 'Changes of tools'],
   ['heat', 'Heat'],
   ['motion', 'Motion'],
   ['filament', 'Filament'],

@@ -1,0 +1,51 @@
+// Questions that the rules about changes of tools ask: which tool is taken where, what is left hot, where the nozzle stands.
+import { type MachineState, toolShown } from '../machine/state.ts'
+import { lastModes, type Step } from '../machine/trace.ts'
+import { changeFor } from '../model/changes.ts'
+import { towerOf } from '../model/job.ts'
+import { isChangeMoment } from '../model/moment.ts'
+import type { Checked, Row } from './finding.ts'
+import { outsideMm, printArea } from './queries.ts'
+
+type Script = Pick<Checked, 'stage'>
+
+/** The tools that this script changes between; null where it is no change, or of one tool. */
+export function changing({ stage }: Script): { from: number; to: number } | null {
+  if (!isChangeMoment(stage.moment)) return null
+  const { from, to } = changeFor(stage.job, stage.change)
+  return from === to ? null : { from, to }
+}
+
+/** Whether the print goes on right after this script, as far as is known. */
+export const printGoesOn = ({ stage }: Script): boolean =>
+  stage.goesOn ?? (stage.moment !== 'material-end' && stage.moment !== 'tool-leave')
+
+/** Rows after which another tool is in use, whatever command, macro or file did it. */
+export const takings = ({ rows }: Pick<Checked, 'rows'>): Row[] =>
+  rows.filter(
+    ({ before, after, effect }) =>
+      toolShown(before) !== toolShown(after) || (effect?.does === 'tool' && before.tool === after.tool),
+  )
+
+/** The place of a tool's heat: its own, or that of the tool whose heater it shares. */
+export const heaterOfTool = ({ stage }: Script, tool: number): number =>
+  stage.printer.tools[tool]?.heater ?? Math.min(tool, stage.printer.tools.length - 1)
+
+/** Whether two tools are one nozzle, or hang on one heater. */
+export const shareHeat = (script: Script, one: number, other: number): boolean =>
+  heaterOfTool(script, one) === heaterOfTool(script, other)
+
+/** Whether a place lies over what has been printed; the tower is there to be purged into. */
+export function overPrint(script: Checked, { x, y }: Step['to']): boolean {
+  const tower = towerOf(script.stage.job)
+  if (Number.isNaN(x + y) || (tower && outsideMm(tower, x, y) === 0)) return false
+  return outsideMm(printArea(script), x, y) === 0
+}
+
+/** The machine when the script begins. */
+export const beganAs = ({ trace }: Pick<Checked, 'trace'>): MachineState => trace.beginning
+
+/** Whether the machine is one that was handed on, not one that is only supposed. */
+export const handedOn = ({ stage }: Script): boolean => stage.from !== undefined
+
+export const toolAfter = ({ trace }: Pick<Checked, 'trace'>): number => toolShown(lastModes(trace))

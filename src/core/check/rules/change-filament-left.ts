@@ -1,0 +1,85 @@
+// A change after which the filament is not where the print takes it to be.
+import { mm, plain } from '../../format.ts'
+import { counterAfter, lastModes } from '../../machine/trace.ts'
+import { twoTools } from '../../model/example.ts'
+import { goesOnAfter } from '../../model/moment.ts'
+import { printGoesOn } from '../changing.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { atTheEnd } from '../fixes.ts'
+import { lineOf } from '../queries.ts'
+
+const noticedMm = 0.3
+/** Up to so many times its own retraction the program may reckon with it. */
+const ordinary = 1.5
+
+function check(script: Checked): Found[] {
+  const { rows, steps, trace } = script
+  if (rows.length === 0 || !printGoesOn(script) || !steps.some(({ filamentMm }) => filamentMm !== 0)) return []
+  return [...backLeft(script), ...countLeft(script, counterAfter(trace, rows.length - 1))]
+}
+
+/** Retracted, and not unretracted before the print goes on. */
+function backLeft(script: Checked): Found[] {
+  const { ooze, steps, trace, stage } = script
+  const { phrases } = stage.firmware
+  const modes = lastModes(trace)
+  const back = ooze.tips[modes.tool]?.backMm ?? 0
+  const began = trace.beginning.modes.tool === modes.tool ? (trace.beginning.tips[modes.tool]?.backMm ?? 0) : 0
+  const last = steps.findLast(
+    ({ filamentMm, command }) => filamentMm < 0 && trace.rows.modes[command]?.tool === modes.tool,
+  )
+  // Retraction of the firmware's own is paid back by the firmware's own.
+  if (back - began <= noticedMm || !last || modes.firmwareRetractedMm > 0) return []
+  const own = Math.max(stage.printer.tools[modes.tool]?.retractMm ?? 0, 1)
+  const far = back - began > own * ordinary
+  const e = modes.extrusion === 'relative' ? back - began : counterAfter(trace, trace.rows.count - 1) + back - began
+  const message = `The filament of T${modes.tool} stands ${mm(back - began, 1)} back from the tip when the print goes on, and the first line after the change starts empty.${far ? '' : ' If the program unretracts it before it prints, this is meant.'}`
+  return [
+    {
+      line: lineOf(script, last),
+      severity: far ? 'warning' : 'advice',
+      message,
+      fixes: atTheEnd(script, phrases.move({ e: Number(plain(e)), f: 1800 }), 'Unretract it at the end'),
+    },
+  ]
+}
+
+/** Where filament is counted from a zero, the print goes on from where it was, or from a zero that is set anew. */
+function countLeft(script: Checked, count: number): Found[] {
+  const { trace, stage, rows, steps } = script
+  const modes = lastModes(trace)
+  const began = trace.beginning.filament
+  const sets = rows.some(
+    ({ effect, before, after }) => effect?.does === 'extrusion-mode' && before.extrusion !== after.extrusion,
+  )
+  if (modes.extrusion !== 'absolute' || sets || Math.abs(count) < 0.05 || Math.abs(count - began) < 0.05) return []
+  const last = steps.findLast(({ filamentMm }) => filamentMm !== 0)
+  if (!last) return []
+  const message = `The filament counter stands at ${plain(count, 1)} when the print goes on. Counted from a zero, the print’s next move pushes or pulls the difference, unless the program sets it to zero first.`
+  return [
+    {
+      line: lineOf(script, last),
+      severity: 'advice',
+      message,
+      fixes: atTheEnd(script, stage.firmware.phrases.zeroFilament(), 'Set it to zero'),
+    },
+  ]
+}
+
+export const changeFilamentLeft: Rule = {
+  name: 'change-filament-left',
+  group: 'change',
+  severity: 'warning',
+  title: 'The filament is not where the print takes it to be',
+  why: 'What was retracted for the change is missing when the print goes on, and a counter that stands elsewhere makes the next move push or pull the difference.',
+  silentWhen:
+    'Whether the program unretracts by itself, or sets the counter, is not known: up to one and a half retractions, and for the counter, it is only advice.',
+  example: {
+    text: 'T1\nM83\nG1 E-12 F1800',
+    moment: 'tool-change',
+    job: { materials: ['Test stuff', 'Test stuff'] },
+    printer: { tools: twoTools },
+  },
+  moments: goesOnAfter,
+  check,
+}

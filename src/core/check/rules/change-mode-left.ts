@@ -1,0 +1,104 @@
+// A change that leaves something set otherwise than the print had it.
+import { plain } from '../../format.ts'
+import type { Modes } from '../../machine/state.ts'
+import { lastModes } from '../../machine/trace.ts'
+import { twoTools } from '../../model/example.ts'
+import { goesOnAfter } from '../../model/moment.ts'
+import { handedOn } from '../changing.ts'
+import type { Checked, Found, Row, Rule } from '../finding.ts'
+import { atTheEnd } from '../fixes.ts'
+
+/** Something that a print sets once and reckons with: what it is, how it was and is, and how it is put back. */
+type Left = { what: string; was: string; now: string; back: string | null; row: Row | undefined; surely: boolean }
+
+const setBy = ({ rows }: Checked, differs: (modes: Modes) => unknown): Row | undefined =>
+  rows.findLast(({ before, after }) => differs(before) !== differs(after))
+
+const ways = { absolute: 'absolute', relative: 'relative' } as const
+const counted = { single: 'each by itself', 'auto-park': 'parking by itself', copied: 'copied', mirrored: 'mirrored' }
+
+function leftBy(script: Checked): Left[] {
+  const { trace, stage } = script
+  const [was, now] = [trace.beginning.modes, lastModes(trace)]
+  const { phrases } = stage.firmware
+  const left: Left[] = []
+  // How the print counts filament is known where it was handed on, or where the script itself says it twice.
+  const counts = script.rows.filter(({ before, after }) => before.extrusion !== after.extrusion)
+  const says = script.rows.filter(({ effect }) => effect?.does === 'extrusion-mode')
+  const first = says[0]?.after.extrusion
+  const print = handedOn(script) ? was.extrusion : counts.length === 0 ? now.extrusion : (first ?? was.extrusion)
+  if (now.extrusion !== print && (handedOn(script) || says.length > 1))
+    left.push({
+      what: 'Extrusion',
+      was: ways[print],
+      now: ways[now.extrusion],
+      back: phrases.countFilament(print),
+      row: setBy(script, ({ extrusion }) => extrusion),
+      surely: true,
+    })
+  if (now.fan !== was.fan && Math.abs(now.fan - was.fan) > 0.02)
+    left.push({
+      what: 'The part fan',
+      was: `at ${plain(was.fan * 100, 0)} %`,
+      now: now.fan > 0 ? `at ${plain(now.fan * 100, 0)} %` : 'off',
+      back: handedOn(script) ? phrases.fan(was.fan) : null,
+      row: setBy(script, ({ fan }) => fan),
+      surely: false,
+    })
+  for (const of of ['print', 'travel'] as const)
+    if (now.acceleration[of] !== was.acceleration[of] && !left.some(({ what }) => what === 'The acceleration'))
+      left.push({
+        what: 'The acceleration',
+        was: `${plain(was.acceleration[of], 0)} mm/s²`,
+        now: `${plain(now.acceleration[of], 0)} mm/s²`,
+        back: phrases.acceleration({ [of]: was.acceleration[of] }),
+        row: setBy(script, ({ acceleration }) => acceleration[of]),
+        surely: false,
+      })
+  if (now.carriages !== was.carriages)
+    left.push({
+      what: 'The carriages’ mode',
+      was: counted[was.carriages],
+      now: counted[now.carriages],
+      back: null,
+      row: setBy(script, ({ carriages }) => carriages),
+      surely: false,
+    })
+  if (now.plane !== was.plane)
+    left.push({
+      what: 'The plane of arcs',
+      was: was.plane.toUpperCase(),
+      now: now.plane.toUpperCase(),
+      back: null,
+      row: setBy(script, ({ plane }) => plane),
+      surely: true,
+    })
+  return left
+}
+
+function check(script: Checked): Found[] {
+  return leftBy(script).map(({ what, was, now, back, row, surely }) => ({
+    line: row?.line ?? script.rows.at(-1)?.line ?? 1,
+    severity: surely ? 'warning' : 'advice',
+    message: `${what} was ${was} before this and is ${now} after it. The print goes on as if nothing had changed${surely ? '' : ', unless the program that makes the print file sets it again'}.`,
+    fixes: atTheEnd(script, back, 'Set it back'),
+  }))
+}
+
+export const changeModeLeft: Rule = {
+  name: 'change-mode-left',
+  group: 'change',
+  severity: 'warning',
+  title: 'The change leaves something set otherwise',
+  why: 'The print goes on with what it had set before. A fan that stays off, or filament counted the other way, spoils what comes after the change.',
+  silentWhen:
+    'How the print counts filament is known only in a whole print, or where the script sets it twice. Programs that make print files may set the fan and the acceleration again after a change, so these are only advice.',
+  example: {
+    text: 'M107\nT1\nM109 S200',
+    moment: 'tool-change',
+    job: { materials: ['Test stuff', 'Test stuff'] },
+    printer: { tools: twoTools },
+  },
+  moments: goesOnAfter,
+  check,
+}

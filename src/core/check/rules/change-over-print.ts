@@ -1,0 +1,98 @@
+// A change that waits, drops the bed or purges while the nozzle stands over the print.
+import { duration, mm, plain } from '../../format.ts'
+import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
+import { stepAt } from '../../machine/trace.ts'
+import { twoTools } from '../../model/example.ts'
+import { changeMoments } from '../../model/moment.ts'
+import { overPrint } from '../changing.ts'
+import type { Checked, Fix, Found, Rule } from '../finding.ts'
+import { putBefore } from '../fixes.ts'
+import { lineOf, printArea } from '../queries.ts'
+
+/** A drop of this much is seen on the print; a push in place of so much is a purge; a lift of so much draws a string. */
+const seenMm3 = 0.5
+const purgeMm3 = 1
+const liftMm = 4
+/** Retracted by at least so much of its own retraction, a nozzle draws no string. */
+const retracted = 0.5
+
+function check(script: Checked): Found[] {
+  const { stage, steps, trace, ooze } = script
+  for (const [i, step] of steps.entries()) {
+    const inPlace = step.from.x === step.to.x && step.from.y === step.to.y
+    if (!inPlace || !overPrint(script, step.to)) continue
+    const line = lineOf(script, step)
+    const tool = Math.max(0, trace.rows.modes[step.command]?.tool ?? 0)
+    const before = i > 0 ? (ooze.backMm[i - 1] ?? 0) : (trace.beginning.tips[tool]?.backMm ?? 0)
+    const pushed = Math.max(0, step.filamentMm - before) * toolFilamentAreaMm2(stage.printer, tool)
+    if (pushed >= purgeMm3) {
+      const message = `Purges ${plain(pushed, 0)} mm³ in one place over the print. It lies there as a blob, and the nozzle runs into it.`
+      return [{ line, message, fixes: aside(script, line) }]
+    }
+    if (step.kind === 'wait-nozzle' || step.kind === 'wait-bed' || step.kind === 'stand') {
+      const lost = ooze.spans
+        .filter(({ startS, endS }) => startS < step.end && endS > step.start)
+        .reduce((sum, { mm3 }) => sum + mm3, 0)
+      if (step.end - step.start < 1 || lost < seenMm3) continue
+      const message = `Waits ${duration(step.end - step.start)} with the hot nozzle over the print. About ${plain(lost, 1)} mm³ ooze onto it.`
+      return [{ line, message, fixes: aside(script, line) }]
+    }
+    const own = stage.printer.tools[tool]?.retractMm ?? 0
+    if (step.kind === 'travel' && step.to.z - step.from.z >= liftMm && before < own * retracted) {
+      const next = i + 1 < steps.length ? stepAt(trace, i + 1) : null
+      const stays = next === null || next.filamentMm >= 0
+      if (!stays) continue
+      const message = `Lifts ${mm(step.to.z - step.from.z, 0)} straight up from the print without retracting first. It draws a string from there, unless the program that makes the print file has retracted already.`
+      return [{ line, severity: 'advice', message, fixes: retract(script, line, own) }]
+    }
+  }
+  return []
+}
+
+/** Off the print by the shortest way, a little lifted; the filament back for the way. */
+function aside(script: Checked, line: number): Fix[] {
+  const { stage } = script
+  const { phrases } = stage.firmware
+  const { reach } = stage.printer
+  const area = printArea(script)
+  const beside = 5
+  const right = Math.min(reach.x[1], area.right + beside)
+  if (right < area.right + 1) return []
+  const own = stage.printer.tools[0]?.retractMm ?? 1
+  const counts = script.rows.find(row => row.line === line)?.before.extrusion
+  const said = [
+    phrases.countFilament('relative'),
+    phrases.move({ e: -own, f: 1800 }),
+    ...(counts === 'absolute' ? [phrases.countFilament('absolute')] : []),
+    phrases.positioning('relative'),
+    phrases.move({ z: 1, f: 600 }),
+    phrases.positioning('absolute'),
+    phrases.move({ x: `@(min(print_right + ${beside}, reach_right))`, f: 9000 }),
+  ]
+  return putBefore(script, line, said.join('\n'), 'Retract and move off the print first')
+}
+
+const retract = (script: Checked, line: number, own: number): Fix[] => {
+  const { phrases } = script.stage.firmware
+  if (own <= 0) return []
+  const said = [phrases.countFilament('relative'), phrases.move({ e: -own, f: 1800 })]
+  return putBefore(script, line, said.join('\n'), 'Retract first')
+}
+
+export const changeOverPrint: Rule = {
+  name: 'change-over-print',
+  group: 'change',
+  severity: 'warning',
+  title: 'The change happens over the print',
+  why: 'A hot nozzle that waits over the print drops on it, and one that is lifted without a retraction draws a string from it.',
+  silentWhen:
+    'Knows the print as a box, and takes the nozzle to be over its back right corner when nothing says where it is. The program’s own retraction before the script is not known, so a lift is only advice.',
+  example: {
+    text: 'M104 S0\nG4 S20\nG91\nG1 Z2 F600\nG90\nT1',
+    moment: 'tool-change',
+    job: { materials: ['Test stuff', 'Test stuff'] },
+    printer: { tools: twoTools },
+  },
+  moments: [...changeMoments, 'at-layer', 'before-layer', 'layer-change'],
+  check,
+}

@@ -1,0 +1,241 @@
+// The rules about changes of tools. The bench has two nozzles: T0 prints at 195 °C over the print’s back right corner (110, 110),
+// T1 stands by at 160 °C, which is what its material may hold. Board firmware, retraction 5 mm, filament 1.75 mm (2.405 mm²).
+import { describe, expect, it } from 'vitest'
+import type { MachineState } from '../../machine/state.ts'
+import { twoTools } from '../../model/example.ts'
+import type { Job } from '../../model/job.ts'
+import type { Moment } from '../../model/moment.ts'
+import type { Printer } from '../../model/printer.ts'
+import { type RehearsalInput, rehearseScript } from '../../round.ts'
+import { fixed, job, material, printer } from '../../testing/stage.ts'
+
+type Over = { printer?: Partial<Printer>; job?: Partial<Job>; moment?: Moment; from?: MachineState; goesOn?: boolean }
+
+const setting = ({ printer: its, job: of, moment = 'tool-change', ...rest }: Over = {}): RehearsalInput => ({
+  printer: { ...printer, tools: twoTools, ...its },
+  material,
+  job: { ...job, materials: ['Test stuff', 'Test stuff'], ...of },
+  moment,
+  ...rest,
+})
+const round = (text: string, over: Over = {}) => rehearseScript(text, setting(over))
+const finder =
+  (rule: string) =>
+  (text: string, over: Over = {}) =>
+    round(text, over).findings.filter(finding => finding.rule === rule)
+
+const sharing = { printer: { tools: twoTools.map((tool, each) => ({ ...tool, heater: each === 0 ? null : 0 })) } }
+
+describe('tool-not-taken', () => {
+  const found = finder('tool-not-taken')
+
+  it('reports a change that ends with another tool, and offers the one that comes', () => {
+    const text = 'G91\nG1 Z2 F600\nG90\nT0 ; home again'
+    const [finding] = found(text)
+    expect(finding).toMatchObject({ line: 4, severity: 'error' })
+    expect(finding?.message).toContain('T0 is in use when this ends. The print goes on with T1')
+    expect(fixed(text, finding)).toBe('G91\nG1 Z2 F600\nG90\nT@to_tool ; home again')
+  })
+
+  it('only advises where no line takes a tool, for the program may', () => {
+    expect(found('G91\nG1 Z2 F600\nG90')).toMatchObject([{ severity: 'advice' }])
+  })
+
+  it('is content when the tool is taken, by number or by value, and with a change by hand', () => {
+    expect(found('T1')).toEqual([])
+    expect(found('T@to_tool')).toEqual([])
+    expect(found('M600')).toEqual([])
+    expect(found('G91\nG1 Z2 F600\nG90', { moment: 'tool-leave' })).toEqual([])
+  })
+
+  it('wants the tool of the print at a layer, and the one that came when it arrives', () => {
+    expect(found('T1', { moment: 'layer-change' })).toMatchObject([{ line: 1, severity: 'error' }])
+    expect(found('T1\nG4 S1\nT0', { moment: 'layer-change' })).toEqual([])
+    expect(found('T0', { moment: 'tool-arrive' })).toMatchObject([{ line: 1 }])
+  })
+
+  it('has nothing to say of a job with one tool', () => {
+    expect(found('T0', { job: { materials: ['Test stuff'] } })).toEqual([])
+  })
+})
+
+describe('tool-cold', () => {
+  const found = finder('tool-cold')
+
+  it('tells how long a tool that is not waited for still heats: 212.8 · ln(340/300) = 26.6 s from 160 to 200 °C', () => {
+    // τ = 100 / ln((500 − 20)/(500 − 200)) = 212.8 s.
+    expect((100 / Math.log(480 / 300)) * Math.log(340 / 300)).toBeCloseTo(26.6, 1)
+    const [finding] = found('T1\nM104 S200')
+    expect(finding).toMatchObject({ line: 2, severity: 'warning' })
+    expect(finding?.message).toContain(
+      'T1 has 160 °C when the print goes on, and is on its way to 200 °C for about 27 s',
+    )
+    expect(fixed('T1\nM104 S200', finding)).toContain('M109 T1 S200')
+  })
+
+  it('reports a tool that is waited for at a heat it can’t print at', () => {
+    expect(found('T1\nM109 S165')).toMatchObject([{ line: 2, severity: 'warning' }])
+  })
+
+  it('is content when it is waited for, when no line heats, and when the print does not go on yet', () => {
+    expect(found('T1\nM109 S200')).toEqual([])
+    expect(found('M104 T1 S200\nG4 S40\nT1')).toEqual([])
+    expect(found('T1')).toEqual([])
+    expect(found('M104 T1 S200', { moment: 'tool-leave' })).toEqual([])
+    expect(found('T1\nM104 S200', { goesOn: false })).toEqual([])
+  })
+})
+
+describe('tool-hot-idle', () => {
+  const found = finder('tool-hot-idle')
+
+  it('advises where a script heats the next tool and leaves the last one as hot as it printed', () => {
+    const [finding] = found('T1\nM109 S200')
+    expect(finding).toMatchObject({ severity: 'advice' })
+    expect(finding?.message).toContain('T0 stays at 195 °C while it stands by; Test stuff oozes above 160 °C')
+    expect(fixed('T1\nM109 S200', finding)).toContain('M104 T0 S@(ooze_safe of T0)')
+  })
+
+  it('is content when it is let cool, when nothing is heated here, and with one heater for both', () => {
+    expect(found('M104 T0 S160\nT1\nM109 S200')).toEqual([])
+    expect(found('T1')).toEqual([])
+    expect(found('T1\nM109 S200', sharing)).toEqual([])
+  })
+})
+
+describe('change-over-print', () => {
+  const found = finder('change-over-print')
+
+  it('reports a wait over the print: 35 °C too hot is 0.14 mm³/s, some 2.7 mm³ in 20 s', () => {
+    // 30 · ln(1 + 0.14 · 20/30) = 2.68
+    expect(30 * Math.log(1 + (0.004 * 35 * 20) / 30)).toBeCloseTo(2.68, 2)
+    const [finding] = found('G4 S20\nT1')
+    expect(finding).toMatchObject({ line: 1, severity: 'warning' })
+    expect(finding?.message).toContain('About 2.7 mm³ ooze onto it')
+    const mended = fixed('G4 S20\nT1', finding)
+    expect(mended.split('\n').slice(0, 5)).toEqual(['M83', 'G1 E-5 F1800', 'M82', 'G91', 'G1 Z1 F600'])
+    expect(found(mended)).toEqual([])
+  })
+
+  it('reports a purge in place over the print, and a lift that was not retracted for', () => {
+    // 5 mm of filament are 12.03 mm³.
+    expect(found('T1\nM83\nG1 E5 F300')[0]?.message).toContain('Purges 12 mm³ in one place over the print')
+    expect(found('G91\nG1 Z10 F600\nG90\nT1')).toMatchObject([{ line: 2, severity: 'advice' }])
+  })
+
+  it('is content with a retraction first, a place aside, the tower, and a small lift', () => {
+    expect(found('G91\nG1 E-5 F1800\nG1 Z10 F600\nG90\nT1')).toEqual([])
+    expect(found('G91\nG1 Z1 F600\nG90\nG1 X10 F9000\nG4 S20\nT1')).toEqual([])
+    expect(found('G91\nG1 Z2 F600\nG90\nT1')).toEqual([])
+    const tower = { x: 110, y: 110, widthMm: 30, depthMm: 30 }
+    expect(found('T1\nM83\nG1 E5 F300', { job: { tower } })).toEqual([])
+  })
+})
+
+describe('change-mode-left', () => {
+  const found = finder('change-mode-left')
+
+  it('advises on a fan that stays off and an acceleration that stays low', () => {
+    expect(found('M107\nT1')).toMatchObject([{ line: 1, severity: 'advice' }])
+    const [finding] = found('M204 P300\nT1')
+    expect(finding?.message).toContain('The acceleration was 1000 mm/s² before this and is 300 mm/s² after it')
+    expect(fixed('M204 P300\nT1', finding)).toContain('M204 P1000')
+  })
+
+  it('warns of filament counted the other way where the print’s own way is known', () => {
+    const before = round('M83', { moment: 'start' }).state
+    const printing = round('M83', { moment: 'layer-change' }).state
+    expect(before.modes.extrusion).toBe('relative')
+    const [finding] = found('M82\nT1', { from: printing })
+    expect(finding).toMatchObject({ line: 1, severity: 'warning' })
+    expect(fixed('M82\nT1', finding)).toContain('M83')
+  })
+
+  it('is content when all is put back, and where the print’s way is not known', () => {
+    expect(found('M107\nT1\nM106 S255')).toEqual([])
+    expect(found('M83\nG1 E-2 F1800\nT1')).toEqual([])
+    expect(found('M204 P300\nT1\nM204 P1000')).toEqual([])
+  })
+})
+
+describe('change-filament-left', () => {
+  const found = finder('change-filament-left')
+
+  it('warns of more than one and a half retractions, advises on less', () => {
+    // 12 mm against 1.5 · 5 = 7.5 mm; 4 mm may be what the program pays back.
+    const [far] = found('T1\nM83\nG1 E-12 F1800')
+    expect(far).toMatchObject({ line: 3, severity: 'warning' })
+    expect(fixed('T1\nM83\nG1 E-12 F1800', far)).toContain('G1 E12 F1800')
+    expect(found('T1\nM83\nG1 E-4 F1800')).toMatchObject([{ line: 3, severity: 'advice' }])
+  })
+
+  it('advises on a counter that stands elsewhere, where filament is counted from a zero', () => {
+    expect(found('T1\nG92 E0\nG1 E15 F300')).toMatchObject([{ line: 3, severity: 'advice' }])
+    expect(found('T1\nG92 E0\nG1 E15 F300\nG92 E0')).toEqual([])
+  })
+
+  it('is content with what is paid back, with what the tool that rests keeps back, and before the change itself', () => {
+    expect(found('M83\nG1 E-12 F1800\nT1\nG1 E-12 F1800\nG1 E12 F1800')).toEqual([])
+    expect(found('M83\nG1 E-12 F1800\nT1')).toEqual([])
+    expect(found('M83\nG1 E-12 F1800', { moment: 'tool-leave' })).toEqual([])
+  })
+})
+
+describe('purge-missing-at-change', () => {
+  const found = finder('purge-missing-at-change')
+  /** As T1 is after it has hung hot in the open for so long. */
+  const lost = (mm3: number): MachineState => {
+    const { state } = round('', { moment: 'layer-change' })
+    return { ...state, tips: state.tips.map((tip, tool) => (tool === 1 ? { ...tip, lostMm3: mm3 } : tip)) }
+  }
+
+  it('advises where two filaments come out of one nozzle and less than a nozzleful is purged', () => {
+    expect(found('T1', sharing)).toMatchObject([{ line: 1, severity: 'advice' }])
+    // 3 mm are 7.2 mm³, 10 mm are 24.
+    expect(found('T1\nM83\nG1 E3 F200', sharing)[0]?.message).toContain('only 7.2 mm³')
+    expect(found('T1\nM83\nG1 E10 F200', sharing)).toEqual([])
+  })
+
+  it('advises where the tool lost filament as it stood by, and nothing fills it', () => {
+    expect(found('T1', { from: lost(6) })[0]?.message).toContain('T1 lacks about 6 mm³')
+    expect(found('T1', { from: lost(1) })).toEqual([])
+    expect(found('T1\nM83\nG1 E5 F200', { from: lost(6) })).toEqual([])
+  })
+
+  it('is content where the tower or the program purges', () => {
+    const tower = { x: 160, y: 110, widthMm: 20, depthMm: 20 }
+    expect(found('T1', { ...sharing, job: { tower } })).toEqual([])
+    expect(found('T1', { ...sharing, job: { purgeMm3: 60 } })).toEqual([])
+  })
+})
+
+describe('spot-missed', () => {
+  const found = finder('spot-missed')
+  const spots = [
+    { name: 'bucket', x: -20, y: 110, z: 10 },
+    { name: 'brush', x: -20, y: 60, z: 2 },
+  ]
+  const with_ = { printer: { reach: { ...printer.reach, x: [-30, 200] as [number, number] }, spots } }
+  const purge = (y: number) => `T1\nG91\nG1 Z5 F600\nG90\nG1 X-20 Y${y} F9000\nM83\nG1 E10 F200`
+  const wipe = (y: number) =>
+    `G1 Z10 F600\nG1 X-20 Y${y} F9000\nG1 Z2 F600\nG1 X-28 F6000\nG1 X-12\nG1 X-28\nG1 X-12\nG1 Z10 F600`
+
+  it('reports a purge 30 mm beside the bucket, and none within 12 mm of it', () => {
+    const [finding] = found(purge(80), with_)
+    expect(finding).toMatchObject({ line: 7, severity: 'warning' })
+    expect(finding?.message).toContain('30 mm beside the bucket')
+    expect(found(purge(110), with_)).toEqual([])
+    expect(found(purge(120), with_)).toEqual([])
+  })
+
+  it('reports strokes that never cross the brush', () => {
+    expect(found(wipe(95), with_)[0]?.message).toContain('35 mm beside the brush')
+    expect(found(wipe(60), with_)).toEqual([])
+  })
+
+  it('has nothing to say of purges on the bed, far away, or on printers without such places', () => {
+    expect(found('T1\nG91\nG1 Z5 F600\nG90\nG1 X5 Y110 F9000\nM83\nG1 E10 F200', with_)).toEqual([])
+    expect(found(purge(10), with_)).toEqual([])
+    expect(found(purge(80), { printer: { reach: with_.printer.reach } })).toEqual([])
+  })
+})

@@ -1,0 +1,58 @@
+// A tool that lost filament while it stood by, or that has another colour in the same nozzle, is taken without a purge.
+import { plain } from '../../format.ts'
+import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
+import { lastModes } from '../../machine/trace.ts'
+import { purgeOf } from '../../model/changes.ts'
+import { twoTools } from '../../model/example.ts'
+import { towerOf } from '../../model/job.ts'
+import { changeMoments } from '../../model/moment.ts'
+import { changing, printGoesOn, shareHeat, toolAfter } from '../changing.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+
+/** Less than this missing at the tip is not seen; a purge of less than this changes no colour, mm³. */
+const missingMm3 = 2
+const colourMm3 = 10
+
+function check(script: Checked): Found[] {
+  const { stage, trace, ooze, rows } = script
+  const change = changing(script)
+  if (!change || !printGoesOn(script) || rows.length === 0 || toolAfter(script) !== change.to) return []
+  // The tower, or what the program purges elsewhere, is there for it.
+  if (towerOf(stage.job) || purgeOf(stage.job, change) > 0) return []
+  const { tool } = lastModes(trace)
+  const purged = ooze.extrudedMm3[tool] ?? 0
+  const line =
+    rows.findLast(({ before, after }) => before !== after && before.tool !== after.tool)?.line ?? rows.at(-1)?.line ?? 1
+  if (shareHeat(script, change.from, change.to)) {
+    const both = change.from < stage.printer.tools.length ? (ooze.extrudedMm3[change.from] ?? 0) : 0
+    if (Math.max(purged, both) >= colourMm3) return []
+    const message = `T${change.from} and T${change.to} come out of one nozzle, and ${purged < 0.05 ? 'nothing is purged' : `only ${plain(purged, 1)} mm³ are purged`} between them. “${stage.job.name}” has no prime tower: the old colour goes into the print, unless the program purges into the infill.`
+    return [{ line, message }]
+  }
+  const began = trace.beginning.tips[change.to]
+  const missing = (began?.lostMm3 ?? 0) + (began?.backMm ?? 0) * toolFilamentAreaMm2(stage.printer, change.to)
+  const left =
+    (ooze.tips[change.to]?.lostMm3 ?? 0) +
+    (ooze.tips[change.to]?.backMm ?? 0) * toolFilamentAreaMm2(stage.printer, change.to)
+  if (missing < missingMm3 || left < missingMm3) return []
+  const message = `T${change.to} lacks about ${plain(left, 1)} mm³ at its tip after it stood by, and nothing fills it before the print goes on. Its first line starts empty.`
+  return [{ line, message }]
+}
+
+export const purgeMissingAtChange: Rule = {
+  name: 'purge-missing-at-change',
+  group: 'change',
+  severity: 'advice',
+  title: 'Nothing is purged at the change',
+  why: 'A nozzle that stood by has lost filament, and one that changes colour still holds the old one. What is not purged goes into the print.',
+  silentWhen:
+    'Silent where the job has a prime tower or the program purges. What a tool loses while it stands by is an estimate, and known only in a whole print.',
+  example: {
+    text: 'T1',
+    moment: 'tool-change',
+    job: { materials: ['Test stuff', 'Test stuff'] },
+    printer: { tools: twoTools.map((tool, each) => ({ ...tool, heater: each === 0 ? null : 0 })) },
+  },
+  moments: changeMoments,
+  check,
+}

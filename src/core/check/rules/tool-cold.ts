@@ -1,0 +1,64 @@
+// The print goes on with a tool that was told to heat and is not warm yet.
+
+import { addressOf } from '../../firmware/tools.ts'
+import { celsius, duration } from '../../format.ts'
+import { segmentAt, temperatureAt } from '../../machine/heat.ts'
+import { melts } from '../../machine/heaters.ts'
+import { materialOf } from '../../machine/state.ts'
+import { lastModes } from '../../machine/trace.ts'
+import { twoTools } from '../../model/example.ts'
+import { changeMoments } from '../../model/moment.ts'
+import { changing, handedOn, printGoesOn } from '../changing.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { atTheEnd } from '../fixes.ts'
+import { heatings } from '../queries.ts'
+
+/** So much below its target a nozzle prints all the same. */
+const nearC = 10
+
+function check(script: Checked): Found[] {
+  const { trace, stage, rows } = script
+  const change = changing(script)
+  if (!change || !printGoesOn(script) || !melts(stage) || rows.length === 0) return []
+  const modes = lastModes(trace)
+  const tool = modes.tool
+  const history = trace.nozzles[tool]
+  if (!history) return []
+  const now = temperatureAt(history, trace.totalS)
+  const target = modes.nozzleTargets[tool] ?? 0
+  const { phrases } = stage.firmware
+  const named = stage.printer.tools.length > 1 ? addressOf(stage.firmware, stage.printer, tool) : null
+  const last = heatings(script).findLast(each => each.heater === 'nozzle' && each.tool === tool)
+  const line = last?.row.line ?? rows.at(-1)?.line ?? 1
+  if (target > now + nearC) {
+    // A target that was set long before and has not been reached comes from the tool itself, not from this script's lines.
+    const segment = segmentAt(history, trace.totalS)
+    const left = Number.isFinite(segment.reachS) ? segment.at + segment.reachS - trace.totalS : 0
+    const wait = phrases.waitFor('nozzle', target, named, false)
+    const message = `T${change.to} has ${celsius(now)} when the print goes on, and is on its way to ${celsius(target)} for about ${duration(left)} more. Nothing waits for it.`
+    return [{ line, message, fixes: atTheEnd(script, wait, 'Wait for it') }]
+  }
+  const { nozzleLaterC, name } = materialOf(stage, change.to)
+  if (last?.targetC === undefined && !handedOn(script)) return []
+  if (now > Math.min(nozzleLaterC, materialOf(stage, change.to).nozzleC) - 2 * nearC) return []
+  const message = `T${change.to} stays at ${celsius(now)} when the print goes on; ${name} is printed at ${celsius(nozzleLaterC)}. That is right only where the program that makes the print file heats it.`
+  return [{ line, severity: last ? 'warning' : 'advice', message }]
+}
+
+export const toolCold: Rule = {
+  name: 'tool-cold',
+  group: 'change',
+  severity: 'warning',
+  title: 'The next tool is not warm yet',
+  why: 'A tool that stood by is cooler than it prints at. The first line after the change is thin or missing, or the board refuses to extrude.',
+  silentWhen:
+    'Silent within 10 °C of its target, and where no line heats it and nothing is known of what ran before. An arriving script or the program itself may still wait for it.',
+  example: {
+    text: 'T1\nM104 S200',
+    moment: 'tool-change',
+    job: { materials: ['Test stuff', 'Test stuff'] },
+    printer: { tools: twoTools },
+  },
+  moments: changeMoments,
+  check,
+}

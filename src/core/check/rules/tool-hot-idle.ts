@@ -1,0 +1,53 @@
+// The tool that was left stays as hot as it printed while another one is in use.
+import { addressOf, toolName } from '../../firmware/tools.ts'
+import { celsius } from '../../format.ts'
+import { melts } from '../../machine/heaters.ts'
+import { materialOf } from '../../machine/state.ts'
+import { lastModes } from '../../machine/trace.ts'
+import { twoTools } from '../../model/example.ts'
+import { changeMoments } from '../../model/moment.ts'
+import { changing, printGoesOn, shareHeat, toolAfter } from '../changing.ts'
+import type { Checked, Found, Rule } from '../finding.ts'
+import { atTheEnd } from '../fixes.ts'
+import { heatings } from '../queries.ts'
+
+/** A few degrees over what it may hold do no harm. */
+const nearC = 10
+
+function check(script: Checked): Found[] {
+  const { stage, trace } = script
+  const { firmware, printer } = stage
+  const change = changing(script)
+  if (!change || !printGoesOn(script) || !melts(stage)) return []
+  const { from } = change
+  if (shareHeat(script, from, change.to) || toolAfter(script) === from) return []
+  const held = lastModes(trace).nozzleTargets[from]
+  const { oozeSafeC, name } = materialOf(stage, from)
+  // A script that heats nothing leaves all heat to the program.
+  const all = heatings(script).filter(({ heater }) => heater === 'nozzle')
+  if (held === undefined || held <= oozeSafeC + nearC || all.length === 0) return []
+  // Told to hold so much on purpose is told as that.
+  if (all.some(({ tool, targetC }) => tool === from && targetC === held)) return []
+  const formula = `@(ooze_safe of T${from})`
+  const said = firmware.phrases.heat('nozzle', formula, addressOf(firmware, printer, from))
+  const message = `${toolName(firmware, printer, from)} stays at ${celsius(held)} while it stands by; ${name} oozes above ${celsius(oozeSafeC)}. What it loses is missing from its first line when it is taken again.`
+  return [{ line: all[0]?.row.line ?? 1, message, fixes: atTheEnd(script, said, 'Let it cool to what it may hold') }]
+}
+
+export const toolHotIdle: Rule = {
+  name: 'tool-hot-idle',
+  group: 'change',
+  severity: 'advice',
+  title: 'A tool that rests stays hot',
+  why: 'A hot tool that stands by oozes on the print or into its dock, and chars what is left in it when it rests for long.',
+  silentWhen:
+    'Speaks only of scripts that heat a nozzle themselves: else the program that makes the print files sees to it. Knows nothing of how long the tool will rest; for a short rest staying hot may be meant.',
+  example: {
+    text: 'T1\nM109 S200',
+    moment: 'tool-change',
+    job: { materials: ['Test stuff', 'Test stuff'] },
+    printer: { tools: twoTools },
+  },
+  moments: changeMoments,
+  check,
+}

@@ -1,0 +1,76 @@
+// A change at whose end another tool is in use than the print goes on with.
+import { toolShown } from '../../machine/state.ts'
+import { twoTools } from '../../model/example.ts'
+import { goesOnAfter, hasTool, isChangeMoment } from '../../model/moment.ts'
+import { changing, takings, toolAfter } from '../changing.ts'
+import type { Checked, Fix, Found, Row, Rule } from '../finding.ts'
+import { atTheEnd } from '../fixes.ts'
+
+/** A change by hand, or by a macro that can’t be looked into, takes no tool that a rehearsal could see. */
+const byOther = ['change-filament', 'opaque', 'macro', 'pause']
+
+const name = (tool: number): string => (tool < 0 ? 'no tool' : `T${tool}`)
+
+function check(script: Checked): Found[] {
+  const { stage, rows, trace } = script
+  // A macro or a macro file of one tool is called for that one.
+  if (rows.length === 0 || trace.stopped || stage.opened) return []
+  const last = toolAfter(script)
+  const change = changing(script)
+  if (!change) return keptTool(script, last)
+  const wanted = hasTool.includes(stage.moment) || stage.moment === 'tool-change' ? change.to : null
+  if (wanted === null || last === wanted) return []
+  const taken = takings(script).at(-1)
+  if (taken) {
+    const message = `${name(last)} is in use when this ends. The print goes on with ${name(wanted)}, as if that were taken.`
+    return [{ line: taken.line, message, fixes: followed(taken) }]
+  }
+  if (stage.moment !== 'tool-change' || rows.some(({ effect }) => byOther.includes(effect?.does ?? ''))) return []
+  const message = `No line here takes ${name(wanted)}. That is right only where the program that makes the print file adds its own line for it.`
+  const take = stage.firmware.phrases.takeTool(-7)?.replace('-7', '@to_tool') ?? null
+  return [
+    { line: rows.at(-1)?.line ?? 1, severity: 'advice', message, fixes: atTheEnd(script, take, 'Take the next tool') },
+  ]
+}
+
+/** `T1` typed in where the change may go to any tool. */
+function followed({ source, command }: Row): Fix[] {
+  if (!source || !/^T\d+$/i.test(command.name)) return []
+  const at = source.raw.search(/T\d+/i)
+  if (at < 0) return []
+  const from = source.from + at
+  return [
+    {
+      title: 'Take the tool that comes (T@to_tool)',
+      edits: [{ from, to: from + command.name.length, insert: 'T@to_tool' }],
+    },
+  ]
+}
+
+/** Where no tool is to be changed, the one that printed goes on printing. */
+function keptTool(script: Checked, last: number): Found[] {
+  const { stage, trace } = script
+  const began = toolShown(trace.beginning.modes)
+  if (!goesOnAfter.includes(stage.moment) || isChangeMoment(stage.moment) || last === began) return []
+  const taken = takings(script).at(-1)
+  if (!taken) return []
+  const message = `${name(last)} is in use when this ends. The print goes on with ${name(began)}, which it was printing with.`
+  return [{ line: taken.line, message }]
+}
+
+export const toolNotTaken: Rule = {
+  name: 'tool-not-taken',
+  group: 'change',
+  severity: 'error',
+  title: 'The next tool is not taken',
+  why: 'After a change the print goes on as if the next tool were in use. With another one it prints in the wrong material, or beside its place.',
+  silentWhen:
+    'Only advice where no line takes a tool at all, for many programs add that line themselves; silent for a change of filament by hand, and where a macro that is not known may do it.',
+  example: {
+    text: 'G91\nG1 Z2 F600\nG90\nT0',
+    moment: 'tool-change',
+    job: { materials: ['Test stuff', 'Test stuff'] },
+    printer: { tools: twoTools },
+  },
+  check,
+}
