@@ -49,3 +49,32 @@ export const beganAs = ({ trace }: Pick<Checked, 'trace'>): MachineState => trac
 export const handedOn = ({ stage }: Script): boolean => stage.from !== undefined
 
 export const toolAfter = ({ trace }: Pick<Checked, 'trace'>): number => toolShown(lastModes(trace))
+
+/**
+ * For each step, mm of what it pushes that only bring filament back to the tip: what this tool had retracted, or what the tool
+ * before it had, for scripts retract with the one and unretract with the other.
+ */
+export function broughtBack({ steps, trace, ooze }: Pick<Checked, 'steps' | 'trace' | 'ooze'>): Float32Array {
+  const brought = new Float32Array(steps.length)
+  const owed = new Map<number, number>()
+  for (const [i, { command, filamentMm }] of steps.entries()) {
+    if (filamentMm === 0) continue
+    const tool = trace.rows.modes[command]?.tool ?? 0
+    if (filamentMm < 0) {
+      owed.set(tool, (owed.get(tool) ?? 0) - filamentMm)
+      continue
+    }
+    const back = i > 0 ? (ooze.backMm[i - 1] ?? 0) : (trace.beginning.tips[tool]?.backMm ?? 0)
+    const own = trace.rows.modes[steps[i - 1]?.command ?? -1]?.tool === tool ? back : (owed.get(tool) ?? 0)
+    let rest = Math.max(0, filamentMm - own)
+    owed.set(tool, Math.max(0, (owed.get(tool) ?? 0) - filamentMm))
+    for (const [other, mm] of owed) {
+      if (other === tool || mm <= 0 || rest <= 0) continue
+      const taken = Math.min(rest, mm)
+      owed.set(other, mm - taken)
+      rest -= taken
+    }
+    brought[i] = filamentMm - rest
+  }
+  return brought
+}

@@ -3,8 +3,8 @@ import { duration, mm, plain } from '../../format.ts'
 import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import { stepAt } from '../../machine/trace.ts'
 import { twoTools } from '../../model/example.ts'
-import { changeMoments } from '../../model/moment.ts'
-import { overPrint } from '../changing.ts'
+import { changeMoments, hasTool } from '../../model/moment.ts'
+import { broughtBack, overPrint, shareHeat } from '../changing.ts'
 import type { Checked, Fix, Found, Rule } from '../finding.ts'
 import { putBefore } from '../fixes.ts'
 import { lineOf, printArea } from '../queries.ts'
@@ -18,13 +18,20 @@ const retracted = 0.5
 
 function check(script: Checked): Found[] {
   const { stage, steps, trace, ooze } = script
+  const brought = broughtBack(script)
+  // A tool that has just been taken may still stand where it rested.
+  let where = !hasTool.includes(stage.moment)
+  let tool = trace.beginning.modes.tool
   for (const [i, step] of steps.entries()) {
+    const now = trace.rows.modes[step.command]?.tool ?? tool
     const inPlace = step.from.x === step.to.x && step.from.y === step.to.y
-    if (!inPlace || !overPrint(script, step.to)) continue
+    if (now !== tool && !shareHeat(script, now, tool)) where = false
+    if (!inPlace && step.kind !== 'home') where = true
+    tool = now
+    if (!where || !inPlace || !overPrint(script, step.to)) continue
     const line = lineOf(script, step)
-    const tool = Math.max(0, trace.rows.modes[step.command]?.tool ?? 0)
     const before = i > 0 ? (ooze.backMm[i - 1] ?? 0) : (trace.beginning.tips[tool]?.backMm ?? 0)
-    const pushed = Math.max(0, step.filamentMm - before) * toolFilamentAreaMm2(stage.printer, tool)
+    const pushed = Math.max(0, step.filamentMm - (brought[i] ?? 0)) * toolFilamentAreaMm2(stage.printer, tool)
     if (pushed >= purgeMm3) {
       const message = `Purges ${plain(pushed, 0)} mm³ in one place over the print. It lies there as a blob, and the nozzle runs into it.`
       return [{ line, message, fixes: aside(script, line) }]
@@ -63,10 +70,10 @@ function aside(script: Checked, line: number): Fix[] {
   const said = [
     phrases.countFilament('relative'),
     phrases.move({ e: -own, f: 1800 }),
-    ...(counts === 'absolute' ? [phrases.countFilament('absolute')] : []),
     phrases.positioning('relative'),
     phrases.move({ z: 1, f: 600 }),
     phrases.positioning('absolute'),
+    ...(counts ? [phrases.countFilament(counts)] : []),
     phrases.move({ x: `@(min(print_right + ${beside}, reach_right))`, f: 9000 }),
   ]
   return putBefore(script, line, said.join('\n'), 'Retract and move off the print first')

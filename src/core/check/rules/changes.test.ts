@@ -113,13 +113,16 @@ describe('change-over-print', () => {
     expect(finding).toMatchObject({ line: 1, severity: 'warning' })
     expect(finding?.message).toContain('About 2.7 mm³ ooze onto it')
     const mended = fixed('G4 S20\nT1', finding)
-    expect(mended.split('\n').slice(0, 5)).toEqual(['M83', 'G1 E-5 F1800', 'M82', 'G91', 'G1 Z1 F600'])
+    expect(mended.split('\n').slice(0, 6)).toEqual(['M83', 'G1 E-5 F1800', 'G91', 'G1 Z1 F600', 'G90', 'M82'])
     expect(found(mended)).toEqual([])
   })
 
   it('reports a purge in place over the print, and a lift that was not retracted for', () => {
     // 5 mm of filament are 12.03 mm³.
-    expect(found('T1\nM83\nG1 E5 F300')[0]?.message).toContain('Purges 12 mm³ in one place over the print')
+    const onOneHead = 'T1\nG1 X105 F6000\nM83\nG1 E5 F300'
+    expect(found(onOneHead)[0]?.message).toContain('Purges 12 mm³ in one place over the print')
+    // A tool that was just taken may stand where it rested: nothing is known of its place until it moves.
+    expect(found('T1\nM83\nG1 E5 F300')).toEqual([])
     expect(found('G91\nG1 Z10 F600\nG90\nT1')).toMatchObject([{ line: 2, severity: 'advice' }])
   })
 
@@ -128,7 +131,9 @@ describe('change-over-print', () => {
     expect(found('G91\nG1 Z1 F600\nG90\nG1 X10 F9000\nG4 S20\nT1')).toEqual([])
     expect(found('G91\nG1 Z2 F600\nG90\nT1')).toEqual([])
     const tower = { x: 110, y: 110, widthMm: 30, depthMm: 30 }
-    expect(found('T1\nM83\nG1 E5 F300', { job: { tower } })).toEqual([])
+    const onTower = 'T1\nG1 X105 F6000\nM83\nG1 E5 F300'
+    expect(found(onTower, { job: { tower } })).toEqual([])
+    expect(found(onTower)).toHaveLength(1)
   })
 })
 

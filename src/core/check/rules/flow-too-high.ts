@@ -2,6 +2,7 @@
 import { mm, plain } from '../../format.ts'
 import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import { setPurgeSpeed } from '../../script/edits/purge.ts'
+import { broughtBack } from '../changing.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { planned } from '../fixes.ts'
 import { andMore, lineOf, ownPassageOf } from '../queries.ts'
@@ -15,7 +16,8 @@ const worthMm = 3
 type Over = { line: number; flow: number; most: number; lengthMm: number; crossSectionMm2: number }
 
 function check(script: Checked): Found[] {
-  const { strokes, steps, stage, rows, ooze } = script
+  const { strokes, steps, stage, rows } = script
+  const brought = broughtBack(script)
   const { tools } = stage.printer
   const mostOf = (tool: number): number => tools[tool]?.highestFlowMm3S ?? Number.POSITIVE_INFINITY
   const over: Over[] = strokes.flatMap(({ line, tool, flowMm3S, lengthMm, crossSectionMm2 }) => {
@@ -28,7 +30,7 @@ function check(script: Checked): Found[] {
     // Loading fills an empty path, which nothing has to melt.
     if (step.kind !== 'push' || step.end <= step.start || rows[step.command]?.effect?.does === 'change-filament') return
     const tool = rows[step.command]?.after.tool ?? 0
-    const pushed = step.filamentMm - (i > 0 ? (ooze.backMm[i - 1] ?? 0) : 0)
+    const pushed = step.filamentMm - (brought[i] ?? 0)
     const flow = (step.filamentMm * toolFilamentAreaMm2(stage.printer, tool)) / (step.end - step.start)
     if (pushed > worthMm && flow > mostOf(tool) * onTheSpot)
       over.push({ line: lineOf(script, step), flow, most: mostOf(tool), lengthMm: 0, crossSectionMm2: 0 })

@@ -36,7 +36,9 @@ function check(script: Checked): Found[] {
     const left = Number.isFinite(segment.reachS) ? segment.at + segment.reachS - trace.totalS : 0
     const wait = phrases.waitFor('nozzle', target, named, false)
     const message = `T${change.to} has ${celsius(now)} when the print goes on, and is on its way to ${celsius(target)} for about ${duration(left)} more. Nothing waits for it.`
-    return [{ line, message, fixes: atTheEnd(script, wait, 'Wait for it') }]
+    // Where its heat is the tool's own, the program that changes tools may know to wait for it.
+    const severity = last ? 'warning' : 'advice'
+    return [{ line, severity, message, fixes: atTheEnd(script, wait, 'Wait for it') }]
   }
   const { nozzleLaterC, name } = materialOf(stage, change.to)
   if (last?.targetC === undefined && !handedOn(script)) return []
