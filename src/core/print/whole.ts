@@ -141,7 +141,10 @@ export function wholePrint(
         { tool, layer, z, seconds: printedS, at: change?.leavesAt ?? null },
       )
     const from: MachineState | null = now
-    const input = { ...setting, moment, layer, change: change ?? undefined, from: from ?? undefined }
+    // Within one change, the print goes on only after the last of its scripts.
+    const next = occasions[place + 1]
+    const goesOn = !(next && next.printedS === null && isChangeMoment(moment) && isChangeMoment(next.moment))
+    const input = { ...setting, moment, layer, change: change ?? undefined, from: from ?? undefined, goesOn }
     const text = scripts[moment]
     const round: Rehearsed | null = text === undefined ? null : rehearseAndCheck(text, input, lines.get(moment))
     now = round?.state ?? from ?? beginning(stageOf(input))
