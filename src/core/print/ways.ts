@@ -1,0 +1,164 @@
+// What a print's purging costs as it is, and would cost another way: into a tower, a bucket, the infill; and what could be saved.
+import { duration, plain, plural } from '../format.ts'
+import { materialOf } from '../machine/state.ts'
+import { changesOf, purgeOf, waysOf } from '../model/changes.ts'
+import { areaOn, type Job, layersOn, type ToolChange, towerOf } from '../model/job.ts'
+import { type Printer, spotOf } from '../model/printer.ts'
+import { isOfChange, type PrintSetting, type WholePrint } from './whole.ts'
+
+/** One way to purge at every change, for the whole print; `not` says why it can’t be had. Estimates but for `now`. */
+export type Way = {
+  way: 'now' | 'tower' | 'bucket' | 'infill'
+  seconds: number
+  grams: number
+  cost: number
+  not: string | null
+}
+
+/** A purge goes at so much of what the hot end melts, and so much of a layer is infill that may take it. */
+const ofFlow = 0.5
+const infill = 0.6
+
+type Purge = { change: ToolChange; mm3: number }
+
+/** What each change purges: what the job says, else what the scripts extrude at that change. */
+function purges({ situations }: WholePrint, { job, printer }: PrintSetting): Purge[] {
+  const byScript = new Map<string, number>()
+  for (const situation of situations.filter(isOfChange)) {
+    const pair = `${situation.change?.from} ${situation.change?.to}`
+    const mm3 = situation.extrudedMm3.reduce((sum, each) => sum + each, 0)
+    if (situation.moment !== 'tool-change') byScript.set(pair, (byScript.get(pair) ?? 0) + mm3)
+    else byScript.set(pair, Math.max(byScript.get(pair) ?? 0, mm3))
+  }
+  return changesOf(job, printer).map(change => ({
+    change,
+    mm3: purgeOf(job, change) || (byScript.get(`${change.from} ${change.to}`) ?? 0),
+  }))
+}
+
+/** What the tower takes, mm³: each layer up to the last change at least its outline, one bead wide. */
+export function towerMm3(job: Job, printer: Printer, purged: readonly Purge[]): number {
+  const tower = towerOf(job)
+  if (!tower || purged.length === 0) return 0
+  const last = Math.max(...purged.map(({ change }) => change.layer))
+  const bead = printer.tools[Math.min(job.firstTool, printer.tools.length - 1)]?.nozzleMm ?? 0.4
+  const outline = 2 * (tower.right - tower.left + tower.back - tower.front) * bead * job.layerMm
+  const inLayer = new Map<number, number>()
+  for (const { change, mm3 } of purged) inLayer.set(change.layer, (inLayer.get(change.layer) ?? 0) + mm3)
+  let all = 0
+  for (let layer = 1; layer <= last; layer++) all += Math.max(outline, inLayer.get(layer) ?? 0)
+  return all
+}
+
+/** Mean way from the print to a place and back, s: at travel speed, with its starts and stops. */
+function thereAndBackS({ job, printer }: PrintSetting, at: { x: number; y: number }): number {
+  const { left, right, front, back } = areaOn(job, printer)
+  const away = Math.hypot(at.x - (left + right) / 2, at.y - (front + back) / 2)
+  const speed = Math.min(printer.highestSpeedMmS.x, printer.highestSpeedMmS.y) * 0.6
+  return 2 * (away / speed + speed / printer.accelerationMmS2.travel)
+}
+
+/** The ways to purge, first as it is. Empty where the print changes no tools or purges nothing. */
+export function waysToPurge(print: WholePrint, setting: PrintSetting): Way[] {
+  const { job, printer } = setting
+  const purged = purges(print, setting)
+  const allMm3 = purged.reduce((sum, { mm3 }) => sum + mm3, 0) * job.objects
+  if (allMm3 <= 0) return []
+  const material = materialOf(setting, job.firstTool)
+  const grams = (mm3: number) => (mm3 * material.densityGCm3) / 1000
+  const price = (g: number) => (g * material.pricePerKg) / 1000
+  const flow = (printer.tools[Math.min(job.firstTool, printer.tools.length - 1)]?.highestFlowMm3S ?? 10) * ofFlow
+  const changes = purged.length * job.objects
+  const made = (way: Way['way'], seconds: number, g: number, not: string | null = null): Way => ({
+    way,
+    seconds,
+    grams: g,
+    cost: price(g),
+    not,
+  })
+  const inTower = towerMm3(job, printer, purged) * job.objects
+  const tower = towerOf(job)
+  const bucket = spotOf(printer, 'bucket')
+  const layerMm3 = layerInfillMm3(job, printer)
+  const most = Math.max(...perLayer(purged))
+  return [
+    {
+      ...made('now', print.changeS, print.purgedG + print.towerG),
+      cost: print.cost,
+    },
+    tower
+      ? made(
+          'tower',
+          inTower / flow +
+            changes * thereAndBackS(setting, { x: (tower.left + tower.right) / 2, y: (tower.front + tower.back) / 2 }),
+          grams(inTower),
+        )
+      : made('tower', 0, 0, `“${job.name}” has no prime tower.`),
+    bucket
+      ? made('bucket', allMm3 / flow + changes * thereAndBackS(setting, bucket), grams(allMm3))
+      : made('bucket', 0, 0, `${printer.name} has no place called bucket.`),
+    most <= layerMm3
+      ? made('infill', 0, 0)
+      : made(
+          'infill',
+          0,
+          grams(purged.reduce((sum, { mm3 }) => sum + mm3, 0) - layersOn(job, printer) * layerMm3),
+          `A layer has about ${plain(layerMm3, 0)} mm³ of infill, and ${plain(most, 0)} mm³ are purged in one.`,
+        ),
+  ]
+}
+
+function perLayer(purged: readonly Purge[]): number[] {
+  const all = new Map<number, number>()
+  for (const { change, mm3 } of purged) all.set(change.layer, (all.get(change.layer) ?? 0) + mm3)
+  return [...all.values()]
+}
+
+/** The infill of one layer, mm³: an estimate from the job’s area. */
+function layerInfillMm3(job: Job, printer: Printer): number {
+  const { left, right, front, back } = areaOn(job, printer)
+  return (right - left) * (back - front) * job.layerMm * 0.25 * infill
+}
+
+/** Something that would make the print shorter or lighter, in a sentence, with what it saves. */
+export type Saving = { says: string; seconds: number; grams: number }
+
+export function savingsOf(print: WholePrint, setting: PrintSetting): Saving[] {
+  const { job, printer } = setting
+  const savings: Saving[] = []
+  const ofChanges = print.situations.filter(isOfChange)
+  const { changes } = print
+  const ways = waysOf(job)
+  if (ways.kind === 'layers' && ways.order === 'by-number' && changes > 0) {
+    const fewest = changesOf({ ...job, changes: { ...ways, order: 'fewest' } }, printer).length * job.objects
+    if (fewest < changes) {
+      const share = 1 - fewest / changes
+      savings.push({
+        says: `Beginning each layer with the tool that the one below ended with takes ${plural(fewest, 'change')} in place of ${changes}.`,
+        seconds: print.changeS * share,
+        grams: (print.purgedG + print.towerG) * share,
+      })
+    }
+  }
+  // Waits for a nozzle that stood by colder could be over before the change, were it told to heat so much earlier.
+  const waits = ofChanges.map(({ round, times }) => ({ times, seconds: round?.durations.heatingS ?? 0 }))
+  const heating = waits.reduce((sum, { times, seconds }) => sum + times * seconds, 0)
+  const longest = Math.max(0, ...waits.map(({ seconds }) => seconds))
+  if (heating >= 1)
+    savings.push({
+      says: `Changes wait ${duration(heating)} for the next nozzle to warm. Heating it ${duration(longest)} ahead, while the other still prints, saves that.`,
+      seconds: heating,
+      grams: 0,
+    })
+  const purgedMm3 = ofChanges.reduce(
+    (sum, { extrudedMm3, times }) => sum + times * extrudedMm3.reduce((all, each) => all + each, 0),
+    0,
+  )
+  if (purgedMm3 > 0 && print.purgedG > 0)
+    savings.push({
+      says: `A fifth less purged at each change (${plain((purgedMm3 / Math.max(1, changes)) * 0.8, 0)} in place of ${plain(purgedMm3 / Math.max(1, changes), 0)} mm³) saves this much. Whether the colour is clean then, only a print tells.`,
+      seconds: 0,
+      grams: print.purgedG * 0.2,
+    })
+  return savings
+}
