@@ -5,8 +5,8 @@ import { fileURLToPath } from 'node:url'
 import * as v from 'valibot'
 import { Job } from '../src/core/model/job.ts'
 import { Material } from '../src/core/model/material.ts'
-import { Printer } from '../src/core/model/printer.ts'
 import { Moment } from '../src/core/model/moment.ts'
+import { Printer } from '../src/core/model/printer.ts'
 import { Trial } from '../src/core/model/trial.ts'
 
 const here = dirname(fileURLToPath(import.meta.url))
@@ -80,7 +80,17 @@ export const demoMaterials = (): Material[] => readFolder('materials', Material)
 
 /** Small first: it is what everything is rehearsed for unless said otherwise. */
 export const demoJobs = (): Job[] => {
-  const order = ['small', 'tall', 'full-bed', 'two-tool', 'right-tool']
+  const order = [
+    'small',
+    'tall',
+    'full-bed',
+    'two-tool',
+    'right-tool',
+    'name-plate',
+    'striped-cup',
+    'chequered-post',
+    'faded-vase',
+  ]
   return readFolder('jobs', Job).sort((a, b) => order.indexOf(a.name) - order.indexOf(b.name))
 }
 

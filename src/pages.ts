@@ -51,6 +51,12 @@ export const pages = [
   about('/desk/new/:draft', 'desk', 'A new script'),
   about('/desk/:id', 'desk', 'Desk'),
   page('/runs', 'runs', 'Runs', 'many jobs materials all combinations matrix'),
+  page(
+    '/whole-print',
+    'runs',
+    'Whole print',
+    'tool changes multi material purge tower waste start to end changes cost all scripts in order',
+  ),
   page('/commands', 'library', 'Commands', 'command book g-code gcode list reference teach firmware m-codes'),
   about('/commands/:name', 'library', 'A command'),
   page('/checks', 'library', 'Checks', 'rules findings warnings errors what is checked'),
@@ -78,7 +84,7 @@ export type Path = (typeof pages)[number]['path']
 
 /** The pages of a place that have a tab of their own, in their order. */
 export const tabsOf = (place: PlaceName): Page[] =>
-  place === 'library' || place === 'workshop' ? pages.filter(each => each.listed && each.place === place) : []
+  place !== 'shelf' && place !== 'desk' ? pages.filter(each => each.listed && each.place === place) : []
 
 /** The page that an address shows; null where there is none. */
 export function pageAt(address: string): Page | null {

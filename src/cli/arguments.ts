@@ -18,7 +18,7 @@ export const usage = `Warm Prelude at the terminal
            the script as the other printer takes it; exit 1 if something is refused, or asked and not answered
   whole-print --printer NAME --job NAME [--start FILE] [--layer FILE] [--leave FILE] [--change FILE] [--arrive FILE]
            [--pause FILE] [--resume FILE] [--end FILE] [--script MOMENT=FILE …] [--json]
-           every moment of a print in order; scripts that are not named are the printer’s own in use; exit 1 if there is an error
+           every moment of a print in order; scripts that are not named are the printer’s own in use
   learn    FILE … [--json]   a printer from its config, its reports, its files or its scripts
   list     printers|jobs|materials|rules|commands [--json]
 

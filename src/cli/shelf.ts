@@ -6,6 +6,7 @@ import * as v from 'valibot'
 import type { Moment } from '../core/model/moment.ts'
 import { Printer } from '../core/model/printer.ts'
 import { nameKey } from '../core/model/script.ts'
+import { textsInUse } from '../server/scripts.ts'
 import { Refusal } from './arguments.ts'
 
 const path = (): string => join(resolve(process.env.DATA_DIR ?? 'data'), 'warm-prelude.sqlite')
@@ -58,21 +59,10 @@ export function shelfScript(place: string): string {
   return text
 }
 
-/** The scripts that a printer of the shelf has in use, by moment: of several the one saved last. Null where the shelf lacks it. */
-export function shelfScripts(printer: string): Partial<Record<Moment, string>> | null {
-  return ask(database => {
-    if (!database.prepare('SELECT 1 FROM printers WHERE key = ? AND binned_at IS NULL').get(nameKey(printer)))
-      return null
-    const rows = database
-      .prepare(
-        `SELECT scripts.moment, revisions.text FROM scripts
-         JOIN printers ON printers.id = scripts.printer_id
-         JOIN variants ON variants.script_id = scripts.id AND variants.in_use = 1
-         JOIN revisions ON revisions.id = variants.newest
-         WHERE printers.key = ? AND scripts.binned_at IS NULL AND scripts.file IS NULL
-         ORDER BY revisions.created_at, scripts.id DESC`,
-      )
-      .all(nameKey(printer)) as { moment: Moment; text: string }[]
-    return Object.fromEntries(rows.map(({ moment, text }) => [moment, text]))
-  })
-}
+/** The scripts that a printer of the shelf has in use, by moment; null where the shelf lacks the printer. */
+export const shelfScripts = (printer: string): Partial<Record<Moment, string>> | null =>
+  ask(database =>
+    database.prepare('SELECT 1 FROM printers WHERE key = ? AND binned_at IS NULL').get(nameKey(printer))
+      ? textsInUse(database, printer)
+      : null,
+  )

@@ -123,7 +123,7 @@ export function wholePrintText(print: WholePrint): string {
   const { situations, changes, changeS, purgedG, towerG, cost } = print
   const rows = situations.map(({ moment, change, layer, times, seconds, extrudedMm3, findings }) => [
     momentWords[moment],
-    change ? `T${change.from} → T${change.to}` : '',
+    change && change.from !== change.to ? `T${change.from} → T${change.to}` : '',
     `layer ${layer}`,
     plural(times, 'time'),
     duration(seconds),

@@ -76,6 +76,8 @@ describe('the shelf', () => {
       ['Turnstone', 'From the café’s folder', 4],
       ['Turnstone', 'As it came', 1],
       ['Sanderling', 'Hot and hasty', 2],
+      ['Oystercatcher', 'A friend’s swap', 2],
+      ['Phalarope', 'Blend change from the forum', 3],
     ])
     expect(printers.flatMap(({ scripts }) => scripts)).toHaveLength(demoScripts().length)
     expect(printers.map(({ printer }) => printer.name)).toEqual([

@@ -16,7 +16,7 @@ import { jobRoutes, materialRoutes, vocabularyRoutes } from './routes/kept.ts'
 import { learnRoutes } from './routes/learn.ts'
 import { printerRoutes } from './routes/printers.ts'
 import { refrainRoutes } from './routes/refrains.ts'
-import { rehearseRoutes } from './routes/rehearse.ts'
+import { rehearseRoutes, wholePrintRoutes } from './routes/rehearse.ts'
 import { revisionRoutes, trialRoutes } from './routes/revisions.ts'
 import { scriptRoutes } from './routes/scripts.ts'
 import { searchRoutes } from './routes/search.ts'
@@ -111,6 +111,7 @@ function apiOf({ database, backups, now, work = workHere, whole = shelfWorkHere(
     .route('/taught', taughtRoutes(database, now))
     .route('/uses', whereUsedRoutes(database))
     .route('/rehearse', rehearseRoutes(database, work))
+    .route('/whole-print', wholePrintRoutes(database, work))
     .route('/learn', learnRoutes(work))
     .route('/carry', carryRoutes(database, work))
 }

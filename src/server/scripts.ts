@@ -54,6 +54,21 @@ export const allHeads = (database: Database): ScriptHead[] =>
     database.prepare<[], Row<ScriptHead>>(`${selectHead} AND s.file IS NULL ORDER BY s.printer_id, s.id`).all(),
   )
 
+/** The texts that a printer has in use, by moment: of several scripts of one moment the one that was saved last. */
+export function textsInUse(database: Database, printer: string): Partial<Record<Moment, string>> {
+  const rows = database
+    .prepare<[string], { moment: Moment; text: string }>(
+      `SELECT s.moment, r.text FROM scripts s
+       JOIN printers p ON p.id = s.printer_id
+       JOIN variants v ON v.script_id = s.id AND v.in_use = 1
+       JOIN revisions r ON r.id = v.newest
+       WHERE p.key = ? AND s.binned_at IS NULL AND s.file IS NULL
+       ORDER BY r.created_at, s.id DESC`,
+    )
+    .all(nameKey(printer))
+  return Object.fromEntries(rows.map(({ moment, text }) => [moment, text]))
+}
+
 /** Scripts and the machines' own files, with their texts. */
 export const allTexts = (database: Database): SavedScript[] =>
   fromRows(database, database.prepare<[], Row<SavedScript>>(`${selectWhole} ORDER BY s.printer_id, s.id`).all())

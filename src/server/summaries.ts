@@ -3,8 +3,9 @@ import { createHash } from 'node:crypto'
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { openedBy } from '../core/documents/opened.ts'
+import type { Job } from '../core/model/job.ts'
 import { wordsFor } from '../core/model/vocabulary.ts'
-import type { Run } from '../core/runs/fits.ts'
+import { jobFor, type Run } from '../core/runs/fits.ts'
 import { allEntries, rawEntries } from './catalog.ts'
 import type { Database } from './database.ts'
 import { allTaught } from './routes/taught.ts'
@@ -92,15 +93,13 @@ export async function summariesOf(
 ): Promise<Map<number, Summary>> {
   const done = new Map<number, Summary>()
   const materials = allEntries(database, 'materials').map(({ data }) => data)
-  const [first, ...rest] = allEntries(database, 'jobs').map(({ data }) => data)
-  const material = materials.find(each => each.name === first?.materials[0]) ?? materials[0]
-  if (!first || !material) return done
-  const others = rest.map(
-    (job): Run => ({
-      job,
-      materials: job.materials.map(name => materials.find(each => each.name === name) ?? material),
-    }),
-  )
+  const jobs = allEntries(database, 'jobs').map(({ data }) => data)
+  const [anyMaterial] = materials
+  if (jobs.length === 0 || !anyMaterial) return done
+  const runOf = (job: Job): Run => ({
+    job,
+    materials: job.materials.map(name => materials.find(each => each.name === name) ?? anyMaterial),
+  })
   const [printers, vocabularies, taught] = [
     allEntries(database, 'printers'),
     allEntries(database, 'vocabularies').map(({ data }) => data),
@@ -122,16 +121,21 @@ export async function summariesOf(
     if (row) done.set(id, JSON.parse(row.data) as Summary)
     if (row || (worked > 0 && enough())) continue
     worked++
+    const job = jobFor(jobs, printer, script.moment) as Job
+    const { materials: own } = runOf(job)
     const setting = {
       printer,
-      job: first,
-      material,
+      job,
+      material: own[0] ?? anyMaterial,
+      ...(own.length > 1 && { materials: own }),
       moment: script.moment,
       ...(script.file !== null && { opened: openedBy(script.file) }),
       taught,
       ...wordsFor(vocabularies, printer.name),
     }
-    const summary = await summarize(script.text, setting, others).catch(() => notRehearsed)
+    const summary = await summarize(script.text, setting, jobs.filter(each => each !== job).map(runOf)).catch(
+      () => notRehearsed,
+    )
     const serious = summary.findings.filter(({ severity }) => severity !== 'advice').length
     await quiet()
     // While it was worked out the revision may have gone.

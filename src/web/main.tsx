@@ -35,6 +35,7 @@ const LearnPrinter = lazy(async () => ({
   default: (await import('./places/printers/learn/LearnPrinter.tsx')).LearnPrinter,
 }))
 const Runs = lazy(async () => ({ default: (await import('./places/runs/Runs.tsx')).Runs }))
+const WholePrint = lazy(async () => ({ default: (await import('./places/print/WholePrint.tsx')).WholePrint }))
 const Checks = lazy(async () => ({ default: (await import('./places/checks/Checks.tsx')).Checks }))
 const Read = lazy(async () => ({ default: (await import('./places/read/Read.tsx')).Read }))
 const CommandBook = lazy(async () => ({ default: (await import('./places/commands/CommandBook.tsx')).CommandBook }))
@@ -63,6 +64,7 @@ const elements: Record<Path, ReactElement> = {
   '/printers/learn': <LearnPrinter />,
   '/printers/:id': <PrinterPage />,
   '/runs': <Runs />,
+  '/whole-print': <WholePrint />,
   '/checks': <Checks />,
   '/checks/:name': <Checks />,
   '/read/script-language': <Read what="script-language" />,

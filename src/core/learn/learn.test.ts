@@ -39,7 +39,8 @@ describe('the demo machines, from nothing but their files', () => {
       const { printer } = learn(...(machines[name] ?? []))
       const [job] = demoJobs()
       const material = demoMaterials().find(each => each.name === job?.materials[0])
-      const own = demoScripts().filter(each => each.printer === name)
+      // Where a bucket and a brush are no file of the machine says.
+      const own = demoScripts().filter(each => each.printer === name && !/@(?:bucket|brush)_/.test(each.text))
       expect(own.length).toBeGreaterThan(0)
       if (!job || !material) throw new Error('no job')
       for (const { text, moment, name: called } of own) {

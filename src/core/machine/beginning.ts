@@ -110,7 +110,8 @@ function printing(stage: Stage): Modes {
     toolHeats,
     bedTarget: Math.max(0, ...used.map(each => materialOf(stage, each).bedLaterC)),
     chamberTarget: chamber ? (chamber.heated ? Math.min(chamberC, chamber.highestC) : 0) : null,
-    fan: 1,
+    // What is not melted needs no cooling.
+    fan: stage.firmware.heatsToExtrude ? 1 : 0,
     motorsOn: true,
     levelling: 'on',
     homed: { x: true, y: true, z: true },

@@ -29,7 +29,7 @@ export function printed(state: MachineState, stage: Stage, { tool, layer, z, sec
     positioning: 'absolute',
     units: 'mm',
     feedMmMin: printer.highestSpeedMmS.x * 60,
-    fan: later ? 1 : 0,
+    fan: later && firmware.heatsToExtrude ? 1 : 0,
     motorsOn: true,
   })
   if (firmware.heatsToExtrude) {

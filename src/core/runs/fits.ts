@@ -1,6 +1,9 @@
 // Which jobs and materials a printer can print at all, whatever the script.
+
+import { changesOf } from '../model/changes.ts'
 import { areaOn, type Job, toolsUsed, topOn } from '../model/job.ts'
 import type { Material } from '../model/material.ts'
+import { isChangeMoment, type Moment } from '../model/moment.ts'
 import type { Printer } from '../model/printer.ts'
 
 /** A job with the materials that its tools print with, in the order of the tools. */
@@ -11,7 +14,7 @@ export function misfit(job: Job, printer: Printer): string | null {
   const area = areaOn(job, printer)
   const { bed, reach } = printer
   // A mixing hot end has blends behind its tools; which there are, its scripts say.
-  const blends = printer.tools.some(({ mixingInputs }) => mixingInputs > 1)
+  const blends = job.materials.length === 1 && printer.tools.some(({ mixingInputs }) => mixingInputs > 1)
   const tool = toolsUsed(job).find(each => each >= printer.tools.length && !blends)
   if (tool !== undefined)
     return `It prints with tool T${tool}; ${printer.name} has ${printer.tools.length === 1 ? 'one tool' : `tools up to T${printer.tools.length - 1}`}.`
@@ -19,6 +22,12 @@ export function misfit(job: Job, printer: Printer): string | null {
     return `It is larger than the bed of ${printer.name}.`
   return topOn(job, printer) > reach.z[1] ? `It is higher than ${printer.name} reaches.` : null
 }
+
+/** The job that a script of this moment is rehearsed for when nobody has chosen: the first; for a change the first that changes tools. */
+export const jobFor = (jobs: readonly Job[], printer: Printer, moment: Moment): Job | undefined =>
+  (isChangeMoment(moment)
+    ? jobs.find(job => misfit(job, printer) === null && changesOf(job, printer).length > 0)
+    : undefined) ?? jobs[0]
 
 /** Why a material can't be printed on a printer, in a sentence; null when it can. */
 export function tooHotFor({ name, nozzleC, bedC }: Material, { heaters, name: printer }: Printer): string | null {

@@ -140,11 +140,11 @@ describe('backups', () => {
     const { json } = await bring(before)
     const backup = json.backup as unknown as { file: string; reason: string }
     expect(backup.reason).toBe('before-import')
-    await save(1, 'G28 ; later\n')
+    await save(1, 'G28 ; whimbrel\n')
     await ask('/scripts/2', 'DELETE')
     expect((await ask('/archive/restore', 'POST', { file: backup.file })).status).toBe(200)
     expect(packed()).toEqual(before)
-    expect((await ask('/search?q=later')).json).toEqual([])
+    expect((await ask('/search?q=whimbrel')).json).toEqual([])
     // What was there before the restoring is a backup now.
     const all = (await ask('/archive/backups')).json as unknown as { reason: string }[]
     expect(all.map(({ reason }) => reason)).toContain('before-restoring')

@@ -1,4 +1,4 @@
-// POST /api/rehearse: the same JSON as the terminal's `rehearse --json` (contract.md).
+// POST /api/rehearse and /api/whole-print: the same JSON as the terminal's `rehearse` and `whole-print` (contract.md).
 import { Hono } from 'hono'
 import * as v from 'valibot'
 import { extras } from '../../core/answer.ts'
@@ -10,6 +10,7 @@ import { ScriptText } from '../../core/model/script.ts'
 import { inputAsked, JobAsked, MaterialAsked, PrinterAsked, worked } from '../asked.ts'
 import type { Database } from '../database.ts'
 import { Refused, takes } from '../requests.ts'
+import { textsInUse } from '../scripts.ts'
 import type { Work } from '../work/tasks.ts'
 
 const Body = v.strictObject({
@@ -22,6 +23,23 @@ const Body = v.strictObject({
   from: v.optional(MachineState),
   with: v.optional(listOf(v.picklist(extras), extras.length), []),
 })
+
+const PrintBody = v.strictObject({
+  printer: PrinterAsked,
+  job: JobAsked,
+  material: MaterialAsked,
+  /** Texts by moment; those of other moments are the printer's own in use. */
+  scripts: v.optional(v.partial(v.object(v.entriesFromList(Moment.options, ScriptText))), {}),
+})
+
+export const wholePrintRoutes = (database: Database, work: Work) =>
+  new Hono().post('/', takes(PrintBody), async context => {
+    const { scripts, ...asked } = context.req.valid('json')
+    const { moment: _, ...input } = inputAsked(database, { ...asked, moment: 'start' })
+    const all = { ...textsInUse(database, input.printer.name), ...scripts }
+    const answer = await worked(work.print(input, all), 'scripts')
+    return context.body(answer, 200, { 'content-type': 'application/json' })
+  })
 
 export const rehearseRoutes = (database: Database, work: Work) =>
   new Hono().post('/', takes(Body), async context => {

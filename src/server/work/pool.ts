@@ -120,6 +120,7 @@ export function makePool(most: number, limits = limitsOfTexts, file = threadFile
     planCarry: (...given) => ask('planCarry', given),
     carryChange: (...given) => ask('carryChange', given),
     intoScript: (...given) => ask('intoScript', given),
+    print: (...given) => ask('print', given),
     close,
   }
 }

@@ -6,6 +6,8 @@ import { type CarryRequest, carryOver } from '../../core/carry/carry.ts'
 import { placesInto } from '../../core/carry/into.ts'
 import { type PlanShown, planShown } from '../../core/carry/page.ts'
 import { type GivenFile, learnedAnswer, learnPrinter } from '../../core/learn/learn.ts'
+import { wholePrintAnswer } from '../../core/print/answer.ts'
+import { type PrintSetting, type Scripts, wholePrint } from '../../core/print/whole.ts'
 import { provenFindings } from '../../core/prove.ts'
 import { type RehearsalInput, rehearseScript } from '../../core/round.ts'
 import { misfit, type Run } from '../../core/runs/fits.ts'
@@ -65,11 +67,15 @@ function carryChange(request: Omit<CarryRequest, 'text'>, was: string, now: stri
   return after.ok ? { ok: true as const, text: after.text, same: after.same, plan: planShown(after.plan) } : after
 }
 
+/** A whole print as the contract has it, written as JSON. */
+const print = (setting: PrintSetting, scripts: Scripts): string =>
+  JSON.stringify(wholePrintAnswer(wholePrint(setting, scripts)))
+
 /** Where a part could go in another script of this setting. */
 const intoScript = (text: string, setting: RehearsalInput, kind: PassageKind, part: string) =>
   placesInto(rehearseScript(text, setting), kind, part)
 
-export const tasks = { rehearse, summarize, learn, carry, planCarry, carryChange, intoScript }
+export const tasks = { rehearse, summarize, learn, carry, planCarry, carryChange, intoScript, print }
 export type Tasks = typeof tasks
 
 /** The tasks as they are asked for: the answer comes in its time, from wherever it is worked out. */
@@ -84,4 +90,5 @@ export const workHere: Work = {
   planCarry: async (...given) => tasks.planCarry(...given),
   carryChange: async (...given) => tasks.carryChange(...given),
   intoScript: async (...given) => tasks.intoScript(...given),
+  print: async (...given) => tasks.print(...given),
 }

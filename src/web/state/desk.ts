@@ -4,15 +4,17 @@ import * as v from 'valibot'
 import { create } from 'zustand'
 import type { Finding } from '../../core/check/finding.ts'
 import { openedBy } from '../../core/documents/opened.ts'
-import type { Opened } from '../../core/machine/state.ts'
+import { fitsPrinter, type Opened } from '../../core/machine/state.ts'
 import { commandAt } from '../../core/machine/trace.ts'
 import type { Job } from '../../core/model/job.ts'
 import type { SavedScript } from '../../core/model/kept.ts'
 import type { Material } from '../../core/model/material.ts'
 import { Moment } from '../../core/model/moment.ts'
+import type { Printer } from '../../core/model/printer.ts'
 import { wordsFor } from '../../core/model/vocabulary.ts'
 import type { RehearsalInput } from '../../core/round.ts'
 import type { RoundStep } from '../../core/round-steps.ts'
+import { jobFor } from '../../core/runs/fits.ts'
 import type { DeskRound } from '../../worker/rehearsal.worker.ts'
 import { api, type Things } from './api.ts'
 import { borrowedJobs } from './borrowed.ts'
@@ -29,6 +31,7 @@ import {
 import { deskMemory } from './last-desk.ts'
 import { requestRound } from './rehearser.ts'
 import { fromEditor, toEditor } from './separator.ts'
+import type { Situation } from './situation.ts'
 
 /** Lines first…last, selected on the ribbon, in the text, on the bed and among the findings alike. */
 export type Selection = { firstLine: number; lastLine: number }
@@ -40,6 +43,8 @@ export type Chosen = {
   jobName: string
   /** Of a config or macro file: which, and what it is called with; empty for what is usual. */
   opened?: Opened | undefined
+  /** The situation of a whole print that it is looked at in; the moment's usual one when absent. */
+  situation?: Situation | undefined
 }
 
 export type Open = {
@@ -130,9 +135,16 @@ function madeSetting(things: Things | null, chosen: Chosen): RehearsalInput | nu
     job,
     moment: chosen.moment,
     ...(chosen.opened && { opened: chosen.opened }),
+    ...(chosen.situation && situationOn(chosen.situation, printer)),
     ...wordsFor(vocabularies, printer.name),
     taught: things?.taught ?? [],
   }
+}
+
+/** What was handed on fits the printer that it was rehearsed on; on another the layer and the tools alone are kept. */
+function situationOn({ layer, change, from }: Situation, printer: Printer): Partial<RehearsalInput> {
+  const fits = from && fitsPrinter(from, printer) === null ? { from } : {}
+  return { layer, ...(change && { change }), ...fits }
 }
 
 /** The text as a file has it, with its own line ends. */
@@ -251,7 +263,10 @@ const start = (part: Pick<Open, 'key' | 'saved' | 'suggestedName' | 'text' | 'se
 }
 
 /** Opens a saved script by its id, with what was changed and not saved laid over it; `against` names what to rehearse it for. */
-export async function openSaved(id: string, against: { job: string; material: string } | null = null): Promise<void> {
+export async function openSaved(
+  id: string,
+  against: { job: string; material: string; situation?: Situation | null } | null = null,
+): Promise<void> {
   setState({ open: null, problem: null })
   try {
     const [things, saved] = await Promise.all([loadThings(), api.script(id)])
@@ -260,7 +275,9 @@ export async function openSaved(id: string, against: { job: string; material: st
     const found = await findDraft(key)
     const draft = found && belongsTo(found, saved) ? found : null
     if (found && !draft) await letBeItsOwn(key, found)
-    const job = things.jobs[0]?.data
+    const printer = things.printers.find(({ id: each }) => each === saved.printerId)?.data
+    const jobs = things.jobs.map(({ data }) => data)
+    const job = printer ? jobFor(jobs, printer, saved.moment) : jobs[0]
     const usual = {
       printerId: saved.printerId,
       moment: saved.moment,
@@ -286,6 +303,7 @@ export async function openSaved(id: string, against: { job: string; material: st
           asked ? { ...chosen, jobName: asked.name, materialName: against?.material ?? chosen.materialName } : chosen,
         ),
         ...(saved.file !== null && calledLast(saved)),
+        ...(against?.situation && { situation: against.situation }),
       },
     })
   } catch (error) {
@@ -368,7 +386,9 @@ export function setText(text: string): void {
 export function choose(change: Partial<Chosen>): void {
   const { open } = getState()
   if (!open) return
-  update({ chosen: { ...open.chosen, ...change } })
+  // A situation is of its moment, job and printer.
+  const elsewhere = 'moment' in change || 'jobName' in change || 'printerId' in change
+  update({ chosen: { ...open.chosen, ...(elsewhere && { situation: undefined }), ...change } })
   keepSoon()
   rehearseNow()
 }

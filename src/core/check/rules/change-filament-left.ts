@@ -55,7 +55,7 @@ function countLeft(script: Checked, count: number): Found[] {
   if (modes.extrusion !== 'absolute' || sets || Math.abs(count) < 0.05 || Math.abs(count - began) < 0.05) return []
   const last = steps.findLast(({ filamentMm }) => filamentMm !== 0)
   if (!last) return []
-  const message = `The filament counter stands at ${plain(count, 1)} when the print goes on. Counted from a zero, the print’s next move pushes or pulls the difference, unless the program sets it to zero first.`
+  const message = `The filament counter stands at ${plain(count, 1)} when the print goes on. Counted from a zero, the print’s next move extrudes or retracts the difference, unless the program sets it to zero first.`
   return [
     {
       line: lineOf(script, last),
@@ -71,7 +71,7 @@ export const changeFilamentLeft: Rule = {
   group: 'change',
   severity: 'warning',
   title: 'The filament is not where the print takes it to be',
-  why: 'What was retracted for the change is missing when the print goes on, and a counter that stands elsewhere makes the next move push or pull the difference.',
+  why: 'What was retracted for the change is missing when the print goes on, and a counter that stands elsewhere makes the next move extrude or retract the difference.',
   silentWhen:
     'Whether the program unretracts by itself, or sets the counter, is not known: up to one and a half retractions, and for the counter, it is only advice.',
   example: {

@@ -16,7 +16,10 @@ const liftMm = 4
 /** Retracted by at least so much of its own retraction, a nozzle draws no string. */
 const retracted = 0.5
 
+/** What happens there, each kind where it comes first: a purge, a wait, a lift. */
 function check(script: Checked): Found[] {
+  const found = new Map<'purge' | 'wait' | 'lift', Found>()
+  const tell = (kind: 'purge' | 'wait' | 'lift', told: Found) => void (found.has(kind) || found.set(kind, told))
   const { stage, steps, trace, ooze } = script
   const brought = broughtBack(script)
   // A tool that has just been taken may still stand where it rested.
@@ -34,7 +37,7 @@ function check(script: Checked): Found[] {
     const pushed = Math.max(0, step.filamentMm - (brought[i] ?? 0)) * toolFilamentAreaMm2(stage.printer, tool)
     if (pushed >= purgeMm3) {
       const message = `Purges ${plain(pushed, 0)} mm³ in one place over the print. It lies there as a blob, and the nozzle runs into it.`
-      return [{ line, message, fixes: aside(script, line) }]
+      tell('purge', { line, message, fixes: aside(script, line) })
     }
     if (step.kind === 'wait-nozzle' || step.kind === 'wait-bed' || step.kind === 'stand') {
       const lost = ooze.spans
@@ -42,7 +45,7 @@ function check(script: Checked): Found[] {
         .reduce((sum, { mm3 }) => sum + mm3, 0)
       if (step.end - step.start < 1 || lost < seenMm3) continue
       const message = `Waits ${duration(step.end - step.start)} with the hot nozzle over the print. About ${plain(lost, 1)} mm³ ooze onto it.`
-      return [{ line, message, fixes: aside(script, line) }]
+      tell('wait', { line, message, fixes: aside(script, line) })
     }
     const own = stage.printer.tools[tool]?.retractMm ?? 0
     if (step.kind === 'travel' && step.to.z - step.from.z >= liftMm && before < own * retracted) {
@@ -50,10 +53,10 @@ function check(script: Checked): Found[] {
       const stays = next === null || next.filamentMm >= 0
       if (!stays) continue
       const message = `Lifts ${mm(step.to.z - step.from.z, 0)} straight up from the print without retracting first. It draws a string from there, unless the program that makes the print file has retracted already.`
-      return [{ line, severity: 'advice', message, fixes: retract(script, line, own) }]
+      tell('lift', { line, severity: 'advice', message, fixes: retract(script, line, own) })
     }
   }
-  return []
+  return [...found.values()]
 }
 
 /** Off the print by the shortest way, a little lifted; the filament back for the way. */

@@ -47,6 +47,9 @@ function check(script: Checked): Found[] {
   return [{ line: row?.line ?? 1, message, fixes }]
 }
 
+/** Whether a line reckons with how high the print is, or how much room there is over it. */
+const followsHeight = (line: string): boolean => line.includes('@') && /\b(?:reach_top|height|top|layers?)\b/.test(line)
+
 /** In the middle of a print there is room; over its last layers the same lift may have none. */
 function higherUp({ steps, rows, stage, trace }: Checked): Found[] {
   const { printer, job } = stage
@@ -55,7 +58,11 @@ function higherUp({ steps, rows, stage, trace }: Checked): Found[] {
   const top = topOn(job, printer)
   const lifting = steps.filter(
     ({ kind, command, from, to }) =>
-      kind === 'travel' && to.z > from.z && rows[command]?.before.positioning === 'relative',
+      kind === 'travel' &&
+      to.z > from.z &&
+      rows[command]?.before.positioning === 'relative' &&
+      // A lift that is worked out from the room above is another one higher up.
+      !followsHeight(rows[command]?.source?.raw ?? ''),
   )
   const highest = lifting.reduce<Step | null>((most, step) => (step.to.z > (most?.to.z ?? began) ? step : most), null)
   const over = highest === null ? 0 : top + highest.to.z - began - printer.reach.z[1]

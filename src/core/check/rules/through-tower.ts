@@ -2,6 +2,7 @@
 import { mm } from '../../format.ts'
 import { printHeight } from '../../machine/beginning.ts'
 import { crosses } from '../../machine/beyond.ts'
+import type { Step } from '../../machine/trace.ts'
 import { towerOf } from '../../model/job.ts'
 import { withinPrint } from '../../model/moment.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
@@ -27,11 +28,14 @@ function check(script: Checked): Found[] {
     return [{ line: stroke.line, message }]
   }
   const top = printHeight(stage)
-  for (const step of steps) {
+  const within = ({ x, y }: Step['to']) => outsideMm(tower, x, y) === 0
+  for (const [i, step] of steps.entries()) {
     const lowest = Math.min(step.from.z, step.to.z)
     if (!(lowest < top + dragsMm) || !crosses(tower, step)) continue
-    // A nozzle that primes on the tower comes to it and leaves it at its height.
-    const primes = outsideMm(tower, step.to.x, step.to.y) === 0 || outsideMm(tower, step.from.x, step.from.y) === 0
+    // A nozzle that primes on the tower comes to it and leaves it at its height, or stays there for the program to go on.
+    const primes =
+      (within(step.to) && visits(steps.slice(i + 1), within, true)) ||
+      (within(step.from) && visits(steps.slice(0, i).reverse(), within, false))
     const line = lineOf(script, step)
     if (lowest < top - crashMm)
       return [
@@ -49,6 +53,18 @@ function check(script: Checked): Found[] {
   return []
 }
 
+/**
+ * Whether a nozzle in the tower extrudes there before it leaves (or, looking back, since it came), or stays there to the script's
+ * end (or was there from its start).
+ */
+function visits(steps: readonly Step[], within: (place: Step['to']) => boolean, onwards: boolean): boolean {
+  for (const step of steps) {
+    if (step.filamentMm > 0 && within(step.to) && within(step.from)) return true
+    if (!within(onwards ? step.to : step.from)) return false
+  }
+  return true
+}
+
 export const throughTower: Rule = {
   name: 'through-tower',
   group: 'motion',
@@ -56,7 +72,7 @@ export const throughTower: Rule = {
   title: 'Goes through the prime tower',
   why: 'A prime tower is tall and slender. What lies under it keeps it from holding, and a nozzle that runs into it throws it over.',
   silentWhen:
-    'Knows the tower as a box as high as the print; silent where the nozzle goes to the tower itself, and for jobs without one.',
+    'Knows the tower as a box as high as the print; silent where the nozzle extrudes on the tower or stays there, and for jobs without one.',
   example: {
     text: 'G91\nG1 E-2 F1800\nG90\nG1 X200 Y110 F6000\nM104 S0\nM140 S0\nM107\nM84',
     moment: 'end',

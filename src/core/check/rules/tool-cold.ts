@@ -37,7 +37,7 @@ function check(script: Checked): Found[] {
     const wait = phrases.waitFor('nozzle', target, named, false)
     const message = `T${change.to} has ${celsius(now)} when the print goes on, and is on its way to ${celsius(target)} for about ${duration(left)} more. Nothing waits for it.`
     // Where its heat is the tool's own, the program that changes tools may know to wait for it.
-    const severity = last ? 'warning' : 'advice'
+    const severity = last || handedOn(script) ? 'warning' : 'advice'
     return [{ line, severity, message, fixes: atTheEnd(script, wait, 'Wait for it') }]
   }
   const { nozzleLaterC, name } = materialOf(stage, change.to)

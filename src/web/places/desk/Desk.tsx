@@ -13,6 +13,7 @@ import { useOutline } from '../../state/outline.ts'
 import { usePreview } from '../../state/preview.ts'
 import { loadWorkerAhead } from '../../state/rehearser.ts'
 import { useRoom } from '../../state/room.ts'
+import { sentSituation } from '../../state/situation.ts'
 import { BedCard } from './bed/BedCard.tsx'
 import { CalledWith } from './editor/CalledWith.tsx'
 import { ScriptEditor } from './editor/ScriptEditor.tsx'
@@ -69,11 +70,13 @@ export function Desk() {
   const wantedLine = Number(search.get('line'))
   const wantedJob = search.get('job') ?? ''
   const wantedMaterial = search.get('material') ?? ''
+  const inSituation = search.get('situation') !== null
 
   useEffect(() => {
-    if (id) void openSaved(id, wantedJob ? { job: wantedJob, material: wantedMaterial } : null)
+    const situation = inSituation ? sentSituation() : null
+    if (id) void openSaved(id, wantedJob ? { job: wantedJob, material: wantedMaterial, situation } : null)
     else if (draft) void openNew(draft)
-  }, [id, draft, wantedJob, wantedMaterial])
+  }, [id, draft, wantedJob, wantedMaterial, inSituation])
 
   useTitle(open?.saved?.name ?? 'New script')
 

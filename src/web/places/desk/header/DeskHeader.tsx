@@ -8,6 +8,7 @@ import { hasUnsavedChange, type Open, useDesk } from '../../../state/desk.ts'
 import type { Said } from '../../../state/files.ts'
 import { DeskChoices, Divider } from './DeskChoices.tsx'
 import { DeskMenus } from './DeskMenus.tsx'
+import { InSituation } from './InSituation.tsx'
 import { Keeping } from './Keeping.tsx'
 import { WhatIf } from './WhatIf.tsx'
 import { WhichPrinter } from './WhichPrinter.tsx'
@@ -51,6 +52,7 @@ function Header({ open, things }: { open: Open; things: Things }) {
       </div>
       <WhatIf open={open} things={things} onSaid={setSaid} />
       <WhichPrinter open={open} things={things} />
+      <InSituation open={open} things={things} />
       {saved?.carried && (
         <Suspense fallback={null}>
           <ChangedSince script={saved} />

@@ -1,0 +1,55 @@
+// A script looked at in one situation of a whole print: in which layer, between which tools, as the print leaves the machine.
+import { changesOf } from '../../../../core/model/changes.ts'
+import { isChangeMoment, withinPrint } from '../../../../core/model/moment.ts'
+import { Button } from '../../../parts/Button.tsx'
+import { Choice } from '../../../parts/Choice.tsx'
+import { PageLink } from '../../../parts/Press.tsx'
+import type { Things } from '../../../state/api.ts'
+import { choose, type Open } from '../../../state/desk.ts'
+
+type Props = { open: Open; things: Things }
+
+const pair = ({ from, to }: { from: number; to: number }): string => `T${from} → T${to}`
+
+export function InSituation({ open, things }: Props) {
+  const { chosen } = open
+  const { situation, moment } = chosen
+  const printer = things.printers.find(({ id }) => id === chosen.printerId)?.data
+  const job = things.jobs.find(({ data }) => data.name === chosen.jobName)?.data
+  if (!printer || !job || !withinPrint.includes(moment) || chosen.opened) return null
+  const pairs = [...new Map(changesOf(job, printer).map(each => [pair(each), each])).values()]
+  const changes = isChangeMoment(moment) && pairs.length > 0
+  if (!situation && !changes) return null
+  const now = situation?.change ?? (changes ? pairs[0] : null)
+  const where = `/whole-print?printer=${chosen.printerId}&job=${encodeURIComponent(job.name)}`
+  return (
+    <section
+      aria-label="In the whole print"
+      className="flex shrink-0 flex-wrap items-center gap-x-4 gap-y-1 rounded-card border border-rule bg-sunk px-3 py-1 text-[15px]"
+    >
+      {changes && now && (
+        <Choice
+          name="Change"
+          value={pair(now)}
+          options={pairs.map(each => ({ value: pair(each), label: pair(each), about: `first in layer ${each.layer}` }))}
+          onChange={value => {
+            const wanted = pairs.find(each => pair(each) === value)
+            if (wanted)
+              choose({ situation: { layer: wanted.layer, change: { from: wanted.from, to: wanted.to }, from: null } })
+          }}
+        />
+      )}
+      <p className="min-w-0 flex-1">
+        {situation?.from
+          ? `In layer ${situation.layer} of “${job.name}”, with the machine as the print leaves it.`
+          : situation
+            ? `In layer ${situation.layer} of “${job.name}”, as such a change usually begins.`
+            : `As a change of “${job.name}” usually begins, half way up.`}
+      </p>
+      <PageLink to={where} className="text-heat underline underline-offset-2">
+        Whole print
+      </PageLink>
+      {situation && <Button onClick={() => choose({ situation: undefined })}>The usual situation</Button>}
+    </section>
+  )
+}

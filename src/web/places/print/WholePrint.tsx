@@ -1,0 +1,227 @@
+// Whole print: every script of a printer, run as a print of one job would run them, the machine's state handed on.
+import { useEffect, useMemo, useState } from 'react'
+import { useNavigate, useSearchParams } from 'react-router'
+import { duration, plain, plural } from '../../../core/format.ts'
+import { momentWords } from '../../../core/model/moment.ts'
+import { wordsFor } from '../../../core/model/vocabulary.ts'
+import type { PrintShown } from '../../../core/print/shown.ts'
+import type { PrintSetting } from '../../../core/print/whole.ts'
+import { leftOut, ownRuns } from '../../../core/runs/fits.ts'
+import { Choice } from '../../parts/Choice.tsx'
+import { Progress } from '../../parts/Progress.tsx'
+import { useTitle } from '../../parts/useTitle.ts'
+import { Waiting } from '../../parts/Waiting.tsx'
+import { useShelf, useThings } from '../../state/asking.ts'
+import { rehearsePrint, stopPrint, usePrint } from '../../state/print.ts'
+import { sendSituation } from '../../state/situation.ts'
+import { Costs } from './Costs.tsx'
+import { PrintFindings } from './PrintFindings.tsx'
+import { PrintRibbon } from './PrintRibbon.tsx'
+import { SituationsTable } from './SituationsTable.tsx'
+import { type Picked, scriptsByMoment, useTexts } from './useOwnScripts.ts'
+
+export function WholePrint() {
+  useTitle('Whole print')
+  const navigate = useNavigate()
+  const [search, setSearch] = useSearchParams()
+  const [askedThings, askedShelf] = [useThings(), useShelf()]
+  const [things, shelf] = [askedThings.data, askedShelf.data?.printers]
+  const [picked, setPicked] = useState<Picked>({})
+  const [chosen, setChosen] = useState<number | null>(null)
+  const { print, share, problem } = usePrint()
+  useEffect(() => stopPrint, [])
+
+  const withScripts = useMemo(() => shelf?.filter(({ scripts }) => scripts.length > 0) ?? [], [shelf])
+  const own = withScripts.find(({ id }) => String(id) === search.get('printer')) ?? withScripts[0]
+  const runs = useMemo(
+    () =>
+      things && own
+        ? ownRuns(
+            things.jobs.map(({ data }) => data),
+            things.materials.map(({ data }) => data),
+            own.printer,
+          )
+        : [],
+    [things, own],
+  )
+  // A job that changes tools is what one comes here for.
+  const run =
+    runs.find(({ job }) => job.name === search.get('job')) ??
+    runs.find(({ job }) => job.materials.length > 1 || job.changes !== null) ??
+    runs[0]
+  const byMoment = useMemo(() => scriptsByMoment(own?.scripts ?? [], picked), [own, picked])
+  const { texts, problem: unread } = useTexts(byMoment)
+  const setting = useMemo((): PrintSetting | null => {
+    const material = run?.materials[run.job.materials.length > 1 ? run.job.firstTool : 0] ?? run?.materials[0]
+    if (!things || !own || !run || !material) return null
+    return {
+      printer: own.printer,
+      job: run.job,
+      material,
+      ...(run.materials.length > 1 && { materials: run.materials }),
+      taught: things.taught,
+      ...wordsFor(
+        things.vocabularies.map(({ data }) => data),
+        own.printer.name,
+      ),
+    }
+  }, [things, own, run])
+  useEffect(() => {
+    setChosen(null)
+    if (setting && texts) void rehearsePrint(setting, texts.scripts)
+  }, [setting, texts])
+
+  if (!things || !shelf) return <Waiting on={[askedThings, askedShelf]} what="printers and jobs" />
+  if (!own)
+    return (
+      <p className="m-6 rounded-card border border-rule bg-raised p-8 text-center text-soft">
+        No printer has a script yet. A whole print runs a printer’s scripts one after another.
+      </p>
+    )
+  const scriptAt = (situation: number) => {
+    const moment = print?.situations[situation]?.moment
+    return byMoment.find(each => each.moment === moment)?.taken ?? null
+  }
+  const open = (situation: number, atLine?: number) => {
+    const shown = print?.situations[situation]
+    const script = scriptAt(situation)
+    if (!shown || !script || !run) return
+    sendSituation({
+      layer: shown.layer,
+      change: shown.change && { from: shown.change.from, to: shown.change.to },
+      from: shown.from,
+    })
+    const where = new URLSearchParams({ job: run.job.name, material: setting?.material.name ?? '', situation: '1' })
+    if (atLine) where.set('line', String(atLine))
+    navigate(`/desk/${script.id}?${where}`)
+  }
+  const out = leftOut(
+    things.jobs.map(({ data }) => data),
+    things.materials.map(({ data }) => data),
+    own.printer,
+  )
+  return (
+    <div className="mx-auto flex max-w-[1500px] flex-col gap-3 px-6 py-4">
+      <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
+        <div className="min-w-64 flex-1">
+          <h1 className="font-serif text-[27px] leading-8 font-semibold">Whole print</h1>
+          <p className="text-soft">
+            All scripts of a printer as one print runs them, each begun as the one before left it.
+          </p>
+        </div>
+        <Choice
+          name="Printer"
+          value={String(own.id)}
+          options={withScripts.map(({ id, printer }) => ({
+            value: String(id),
+            label: printer.name,
+            about: printer.about,
+          }))}
+          onChange={id => {
+            setPicked({})
+            setSearch({ printer: id })
+          }}
+        />
+        {run && (
+          <Choice
+            name="Job"
+            value={run.job.name}
+            options={runs.map(({ job }) => ({ value: job.name, label: job.name, about: job.about }))}
+            onChange={job => setSearch({ printer: String(own.id), job })}
+          />
+        )}
+      </div>
+      {!run && (
+        <p className="rounded-card border border-rule bg-raised p-6 text-soft">
+          {own.printer.name} can print none of your jobs. {out[0] ? `${out[0].job}: ${out[0].why}` : ''}
+        </p>
+      )}
+      {(problem ?? unread) && (
+        <p role="alert" className="rounded-card border border-bad bg-raised px-4 py-2 text-bad">
+          {problem ?? unread}
+        </p>
+      )}
+      {share !== null && !print && <Progress label="Rehearsing the print" done={Math.round(share * 100)} all={100} />}
+      {print && run && (
+        <>
+          <Verdict print={print} />
+          <PrintRibbon print={print} chosen={chosen} onChoose={setChosen} />
+          <div className="grid grid-cols-[minmax(0,1fr)_400px] items-start gap-4 max-[1150px]:grid-cols-1">
+            <SituationsTable
+              print={print}
+              chosen={chosen}
+              canOpen={i => scriptAt(i) !== null}
+              onOpen={open}
+              onChoose={setChosen}
+            />
+            <div className="grid gap-4">
+              <PrintFindings print={print} onOpen={open} />
+              <section
+                aria-label="Scripts of this print"
+                className="rounded-card border border-rule bg-raised px-4 py-3"
+              >
+                <h2 className="font-serif text-[18px] font-semibold">Scripts</h2>
+                <ul className="grid gap-1.5 pt-1">
+                  {byMoment.map(({ moment, heads, taken }) => (
+                    <li key={moment}>
+                      <Choice
+                        name={momentWords[moment]}
+                        value={taken ? String(taken.id) : 'none'}
+                        options={[
+                          ...heads.map(({ id, name, variant, variants }) => ({
+                            value: String(id),
+                            label: name,
+                            about: variants > 1 ? variant : '',
+                          })),
+                          { value: 'none', label: 'none', about: 'as if there were no script at this moment' },
+                        ]}
+                        onChange={value => setPicked({ ...picked, [moment]: value === 'none' ? null : Number(value) })}
+                      />
+                    </li>
+                  ))}
+                </ul>
+                {texts && texts.unsaved.length > 0 && (
+                  <p className="pt-2 text-[14px] text-soft">
+                    With your changes that are not saved yet: {texts.unsaved.join(', ')}.
+                  </p>
+                )}
+              </section>
+            </div>
+          </div>
+          <Costs print={print} />
+        </>
+      )}
+    </div>
+  )
+}
+
+/** What the changes cost and whether anything would go wrong, before everything else. */
+function Verdict({ print }: { print: PrintShown }) {
+  const errors = print.findings.filter(({ severity }) => severity === 'error').length
+  const warnings = print.findings.filter(({ severity }) => severity === 'warning').length
+  const said = errors
+    ? `${plural(errors, 'error')}${warnings ? `, ${plural(warnings, 'warning')}` : ''}`
+    : warnings
+      ? `No errors, ${plural(warnings, 'warning')}`
+      : 'No problems'
+  const grams = print.purgedG + print.towerG
+  return (
+    <p role="status" className="flex flex-wrap items-baseline gap-x-3">
+      <span
+        className={`font-serif text-[20px] font-semibold ${errors ? 'text-bad' : warnings ? 'text-warn' : 'text-good'}`}
+      >
+        {said}
+      </span>
+      <span>
+        {print.changes > 0 ? (
+          <>
+            <b>{plural(print.changes, 'change')}</b> take <b>{duration(print.changeS)}</b> of {duration(print.totalS)},
+            and purge <b>{plain(grams, 1)} g</b> ({plain(print.cost, 2)} in money).
+          </>
+        ) : (
+          <>No change of tools in {duration(print.totalS)}.</>
+        )}
+      </span>
+    </p>
+  )
+}

@@ -1,0 +1,17 @@
+// Rehearses a whole print away from the page: every moment of a job in order.
+import { expose } from 'comlink'
+import { type PrintShown, printShown } from '../core/print/shown.ts'
+import { type PrintSetting, type Scripts, wholePrint } from '../core/print/whole.ts'
+
+const printer = {
+  /** `told` hears how far it is, 0 to 1. */
+  print: (setting: PrintSetting, scripts: Scripts, told: (share: number) => void): PrintShown => {
+    const whole = wholePrint(setting, scripts, share => {
+      told(share)
+      return true
+    })
+    return printShown(whole, setting)
+  },
+}
+export type PrintWorker = typeof printer
+expose(printer)
