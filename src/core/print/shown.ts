@@ -18,6 +18,7 @@ export type SituationShown = {
   layer: number
   z: number
   firstUse: boolean
+  high: boolean
   times: number
   seconds: number
   extrudedMm3: number
@@ -58,7 +59,8 @@ export type PrintShown = {
 }
 
 function shown(situation: Situation): SituationShown {
-  const { moment, change, layer, z, firstUse, times, seconds, extrudedMm3, oozedMm3, byProgram, findings } = situation
+  const { moment, change, layer, z, firstUse, high, times, seconds, extrudedMm3, oozedMm3, byProgram, findings } =
+    situation
   const trace = situation.round?.trace
   const tools = situation.state.modes.nozzleTargets.length
   return {
@@ -67,6 +69,7 @@ function shown(situation: Situation): SituationShown {
     layer,
     z,
     firstUse,
+    high,
     times,
     seconds,
     extrudedMm3: extrudedMm3.reduce((sum, each) => sum + each, 0),

@@ -34,6 +34,8 @@ export type Situation = {
   layer: number
   z: number
   firstUse: boolean
+  /** Whether it is in the upper half of the print, and comes in the lower half as well. */
+  high: boolean
   times: number
   seconds: number
   /** By tool. */
@@ -163,6 +165,7 @@ export function wholePrint(
       layer,
       z,
       firstUse,
+      high: kinds.has(lowOf(key) ?? ''),
       times: kinds.get(key)?.times ?? 1,
       seconds: sum(({ durations }) => durations.totalS),
       extrudedMm3: printer.tools.map((_, each) => sum(({ ooze }) => ooze.extrudedMm3[each] ?? 0)),

@@ -4,8 +4,9 @@ import { useState } from 'react'
 import { celsius, duration, plain, plural } from '../../../core/format.ts'
 import type { PrintShown, SituationShown } from '../../../core/print/shown.ts'
 import { Press } from '../../parts/Press.tsx'
+import { SeverityMark } from '../../parts/Severity.tsx'
 import { useSize } from '../../parts/useSize.ts'
-import { shortWords, situationWords, toolsOf } from './words.ts'
+import { bandWords, situationWords } from './words.ts'
 
 const lanePx = 44
 const headPx = 46
@@ -163,7 +164,7 @@ function GroupHead({ group, situations, chosen, onChoose }: GroupProps) {
       {group.pieces.map(piece => {
         const situation = situations[piece.situation] as SituationShown
         const words = `${situationWords(situation)}, layer ${situation.layer}: ${duration(situation.seconds)}`
-        const marks = situation.counts.error ? '!' : situation.counts.warning ? '?' : ''
+        const worst = situation.counts.error ? 'error' : situation.counts.warning ? 'warning' : null
         return (
           <Press
             key={piece.x}
@@ -180,7 +181,12 @@ function GroupHead({ group, situations, chosen, onChoose }: GroupProps) {
                   : 'border-rule'
             } ${chosen === piece.situation ? 'bg-heat-fill font-semibold' : 'bg-paper'}`}
           >
-            {piece.width > 40 ? `${marks && `${marks} `}${toolsOf(situation) || shortWords(situation.moment)}` : ''}
+            {piece.width > 40 && (
+              <span className="flex items-center justify-center gap-1">
+                {worst && <SeverityMark severity={worst} />}
+                <span className="truncate">{bandWords(situation)}</span>
+              </span>
+            )}
           </Press>
         )
       })}

@@ -216,7 +216,7 @@ function Verdict({ print }: { print: PrintShown }) {
         {print.changes > 0 ? (
           <>
             <b>{plural(print.changes, 'change')}</b> take <b>{duration(print.changeS)}</b> of {duration(print.totalS)},
-            and purge <b>{plain(grams, 1)} g</b> ({plain(print.cost, 2)} in money).
+            and purge <b>{plain(grams, 1)} g</b>, which costs {plain(print.cost, 2)}.
           </>
         ) : (
           <>No change of tools in {duration(print.totalS)}.</>

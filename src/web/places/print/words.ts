@@ -2,12 +2,18 @@
 import { type Moment, momentWords } from '../../../core/model/moment.ts'
 import type { SituationShown } from '../../../core/print/shown.ts'
 
-export const toolsOf = ({ change }: Pick<SituationShown, 'change'>): string =>
+const toolsOf = ({ change }: Pick<SituationShown, 'change'>): string =>
   change && change.from !== change.to ? `T${change.from} → T${change.to}` : ''
 
 /** As its row says it: when, between which tools, for the first time. */
 export const situationWords = (situation: SituationShown): string =>
-  [toolsOf(situation), momentWords[situation.moment], situation.firstUse ? 'first use' : ''].filter(Boolean).join(', ')
+  [
+    toolsOf(situation),
+    momentWords[situation.moment],
+    situation.firstUse ? 'first use' : situation.high ? 'high up' : '',
+  ]
+    .filter(Boolean)
+    .join(', ')
 
 /** As a band of the ribbon has room for it. */
 const short: Readonly<Record<Moment, string>> = {
@@ -26,4 +32,7 @@ const short: Readonly<Record<Moment, string>> = {
   resume: 'resume',
   cancel: 'cancel',
 }
-export const shortWords = (moment: Moment): string => short[moment]
+
+/** The change of tools itself by its tools, what stands around it by what it is. */
+export const bandWords = (situation: Pick<SituationShown, 'moment' | 'change'>): string =>
+  situation.moment === 'tool-change' ? toolsOf(situation) || short['tool-change'] : short[situation.moment]

@@ -1,7 +1,7 @@
-// The bed itself: its edge and grid, how far the head goes, the print's area, spots and keep-out zones, and the points that are probed.
+// The bed itself: its edge and grid, how far the head goes, the print's area, its tower, spots and keep-out zones, and the points that are probed.
 import { memo } from 'react'
 import { probePoints } from '../../../../core/machine/probing.ts'
-import { areaOn } from '../../../../core/model/job.ts'
+import { areaOn, towerOf } from '../../../../core/model/job.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import { spaced } from './labels.ts'
 
@@ -21,6 +21,7 @@ export const BedGround = memo(function BedGround({
   const [front, back] = printer.bed.y
   const { reach } = printer
   const area = areaOn(job, printer)
+  const tower = towerOf(job)
   const lines = (low: number, high: number) =>
     Array.from({ length: Math.ceil((high - low) / gridMm) - 1 }, (_, i) => low + gridMm * (i + 1))
   const thin = { vectorEffect: 'non-scaling-stroke' as const, fill: 'none' }
@@ -72,6 +73,21 @@ export const BedGround = memo(function BedGround({
         stroke="var(--ink-soft)"
         strokeDasharray="7 3"
       />
+      {tower && (
+        <rect
+          data-tower
+          x={tower.left}
+          y={tower.front}
+          width={tower.right - tower.left}
+          height={tower.back - tower.front}
+          {...thin}
+          fill="var(--sunk)"
+          stroke="var(--ink-soft)"
+          strokeWidth={2}
+        >
+          <title>The prime tower</title>
+        </rect>
+      )}
       {probes &&
         printer.probe &&
         probePoints(printer, { ...printer.probe, offset: { x: 0, y: 0 } }).map(point => (

@@ -2,7 +2,7 @@
 import { memo } from 'react'
 import { plain } from '../../../../core/format.ts'
 import { probePoints } from '../../../../core/machine/probing.ts'
-import { areaOn } from '../../../../core/model/job.ts'
+import { areaOn, towerOf } from '../../../../core/model/job.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
 import { type Label, letterPx, spaced, withRoom } from './labels.ts'
@@ -16,6 +16,7 @@ function labelsOf({ printer, job }: RehearsalInput, round: DeskRound, pixel: num
   const [left, right] = printer.bed.x
   const [front, back] = printer.bed.y
   const area = areaOn(job, printer)
+  const tower = towerOf(job)
   const px = (pixels: number) => pixels * pixel
   const points =
     round.durations.probingS > 0 && printer.probe
@@ -39,6 +40,16 @@ function labelsOf({ printer, job }: RehearsalInput, round: DeskRound, pixel: num
       y: Math.min(area.back + px(4), back - px(14)),
       anchor: 'middle',
     },
+    ...(tower
+      ? [
+          {
+            text: 'prime tower',
+            x: (tower.left + tower.right) / 2,
+            y: tower.front - px(16),
+            anchor: 'middle',
+          } satisfies Label,
+        ]
+      : []),
     { text: plain(left), x: left + px(6), y: front + px(6), anchor: 'start' },
     { text: plain(right), x: right - px(4), y: front + px(6), anchor: 'end' },
     { text: plain(back), x: left + px(5), y: back - px(14), anchor: 'start' },

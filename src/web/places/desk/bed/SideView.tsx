@@ -1,6 +1,7 @@
 // The head from the side, on the bed's own scale: how high it goes, and how high the print will be.
 import { useMemo } from 'react'
 import { mm } from '../../../../core/format.ts'
+import { printHeight } from '../../../../core/machine/beginning.ts'
 import { positionAt, stepsOf } from '../../../../core/machine/trace.ts'
 import { areaOn, topOn } from '../../../../core/model/job.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
@@ -26,7 +27,8 @@ export function SideView({ round, at, setting, zoom, below }: Props) {
   const { pixel, shown } = zoom
   const along = below ? 'x' : 'y'
   const area = areaOn(job, printer)
-  const top = topOn(job, printer)
+  // Before the print how high it will be, within it how high it is by then.
+  const top = setting.moment === 'start' ? topOn(job, printer) : printHeight(setting)
   const [from, to] = below ? [area.left, area.right] : [area.front, area.back]
   const [bedFrom, bedTo] = printer.bed[along]
   const head = positionAt(round.trace, at)
