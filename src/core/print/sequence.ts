@@ -26,6 +26,9 @@ const fill = 0.25
 const ofFlow = 0.5
 const leastLayerS = 5
 
+/** More layers than this, of all objects, are not gone through; of more objects the first ones are. */
+const mostLayers = 200_000
+
 /** What one layer takes, s: its share of the job's time, or an estimate from its area. */
 export function layerSeconds(job: Job, printer: Printer): number {
   if (job.takes) return (job.takes.minutes * 60) / (layersOn(job, printer) * job.objects)
@@ -84,7 +87,8 @@ export function* occasionsOf(job: Job, printer: Printer): Generator<Occasion> {
   }
   yield at('start', 1, null)
   yield at('material-start', 1, null, { from: tool, to: tool })
-  for (let object = 1; object <= job.objects; object++) {
+  const objects = Math.max(1, Math.min(job.objects, Math.floor(mostLayers / layers)))
+  for (let object = 1; object <= objects; object++) {
     // The next object begins with the tool that the first one began with.
     if (object > 1 && tool !== job.firstTool)
       yield* changed({ layer: 1, from: tool, to: job.firstTool, leavesAt: null, goesOnAt: null }, 1, 0)
@@ -103,7 +107,7 @@ export function* occasionsOf(job: Job, printer: Printer): Generator<Occasion> {
       for (const change of inIt) yield* changed(change, layer, printedS)
     }
     const last = { ...at('between-objects', layers, printedS), z: topOn(job, printer) }
-    if (object < job.objects) yield last
+    if (object < objects) yield last
     else yield { ...last, moment: 'material-end', change: { from: tool, to: tool } }
   }
   yield { ...at('end', layers, null), z: topOn(job, printer) }

@@ -64,6 +64,19 @@ describe('a print file', () => {
     expect(facts.area).toEqual({ left: 20, right: 25, front: 10, back: 15 })
   })
 
+  it('tells each change of tools with its layer, and where the print is left and goes on', () => {
+    const square = (x: number, tool: number) => `T${tool}\nG1 X${x} Y10\nG1 X${x + 5} E1\nG1 Y15 E1`
+    const facts = read(
+      ['M83\nG1 Z0.2', square(10, 0), square(40, 1), 'G1 Z0.4', square(40, 1), square(10, 0)].join('\n'),
+    )
+    expect(facts.changes).toEqual([
+      { layer: 1, from: 0, to: 1, leavesAt: { x: 15, y: 15 }, goesOnAt: { x: 40, y: 10 } },
+      { layer: 2, from: 1, to: 0, leavesAt: { x: 45, y: 15 }, goesOnAt: { x: 10, y: 10 } },
+    ])
+    const job = jobFrom(facts, 'two', demoMaterials())
+    expect(job).toMatchObject({ firstTool: 0, changes: { kind: 'list', list: [{ layer: 1 }, { layer: 2 }] } })
+  })
+
   it('that is cut off in the middle is told, with the line', () => {
     const cut = whole.slice(0, whole.indexOf('M104 S0') - 4)
     expect(read(cut).cut).toContain('ends in the middle')

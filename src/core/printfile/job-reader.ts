@@ -1,5 +1,5 @@
 // Reads from a print file what is printed: its area, height, layers, tools and temperatures. Takes it in pieces, keeps little.
-import { type Job, nothingBetween } from '../model/job.ts'
+import { type Job, nothingBetween, type ToolChange } from '../model/job.ts'
 import type { Material } from '../model/material.ts'
 
 type Box = { left: number; right: number; front: number; back: number; extrudedMm: number }
@@ -14,6 +14,8 @@ export type PrintFacts = {
   /** Tools that pushed filament, lowest first, and the first of them. */
   tools: number[]
   firstTool: number
+  /** Where another tool goes on laying than the one before, with the places before and after; layers from 1. */
+  changes: ToolChange[]
   nozzleC: Record<number, number>
   bedC: number | null
   /** Filament extruded and not retracted again, mm, of all tools. */
@@ -26,6 +28,7 @@ export type PrintFacts = {
 /** Heights this near are one layer, mm. */
 const sameHeightMm = 0.005
 const mostLayers = 100_000
+const mostChanges = 20_000
 
 const none = (): Box => ({ left: Infinity, right: -Infinity, front: Infinity, back: -Infinity, extrudedMm: 0 })
 
@@ -59,6 +62,9 @@ export class JobReader {
   private readonly nozzleC: Record<number, number> = {}
   private bedC: number | null = null
   private firstTool: number | null = null
+  /** Where filament was laid last, and with which tool. */
+  private laid: { tool: number; x: number; y: number } | null = null
+  private readonly changes: (Omit<ToolChange, 'layer'> & { height: number })[] = []
   private filamentMm = 0
   private lastRaw = ''
   private heatersOff = false
@@ -119,6 +125,16 @@ export class JobReader {
     this.firstTool ??= this.tool
     this.tools.add(this.tool)
     const key = Math.round(this.z / sameHeightMm)
+    const { laid } = this
+    if (laid && laid.tool !== this.tool && this.changes.length < mostChanges)
+      this.changes.push({
+        height: key,
+        from: laid.tool,
+        to: this.tool,
+        leavesAt: { x: laid.x, y: laid.y },
+        goesOnAt: { x: fromX, y: fromY },
+      })
+    this.laid = { tool: this.tool, x: this.x, y: this.y }
     let box = this.layersByHeight.get(key)
     if (!box) {
       if (this.layersByHeight.size >= mostLayers) return
@@ -150,6 +166,7 @@ export class JobReader {
   facts(): PrintFacts {
     if (this.rest) this.take('\n')
     const heights = [...this.layersByHeight.keys()].sort((a, b) => a - b)
+    const layerOf = new Map(heights.map((height, layer) => [height, layer]))
     const [lowest = 0] = heights
     const above = heights.slice(1)
     const area = none()
@@ -173,6 +190,7 @@ export class JobReader {
       layers: heights.length,
       tools: [...this.tools].sort((a, b) => a - b),
       firstTool: this.firstTool ?? 0,
+      changes: this.changes.map(({ height, ...change }) => ({ ...change, layer: (layerOf.get(height) ?? 0) + 1 })),
       nozzleC: this.nozzleC,
       bedC: this.bedC,
       filamentMm: round(this.filamentMm),
@@ -215,5 +233,6 @@ export function jobFrom(facts: PrintFacts, name: string, materials: readonly Mat
     tower: null,
     takes: null,
     ...nothingBetween,
+    changes: facts.changes.length ? { kind: 'list', list: facts.changes } : null,
   }
 }

@@ -13,6 +13,9 @@ import { TextField } from '../../parts/TextField.tsx'
 import { useForm } from '../../parts/useForm.ts'
 import { api, type Kept } from '../../state/api.ts'
 import { AreaPad } from './AreaPad.tsx'
+import { ChangesFields } from './ChangesFields.tsx'
+import { PurgeFields } from './PurgeFields.tsx'
+import { StopsFields } from './StopsFields.tsx'
 import { TowerFields } from './TowerFields.tsx'
 
 type Props = {
@@ -196,7 +199,10 @@ export function JobPanel({ kept, begin, note, printer, materials, onClose }: Pro
               />
             ))}
           </div>
+          <ChangesFields form={fields} job={job} printer={printer} />
           <TowerFields form={fields} tower={job.tower} beside={rectangle} />
+          <PurgeFields form={fields} job={job} printer={printer} />
+          <StopsFields form={fields} job={job} printer={printer} />
         </div>
         <AreaPad
           printer={printer}

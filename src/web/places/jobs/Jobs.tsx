@@ -1,7 +1,8 @@
 // Jobs and materials: what is about to be printed, and what with; made and changed by hand.
 import { Plus } from 'lucide-react'
 import { useState } from 'react'
-import { duration, plain } from '../../../core/format.ts'
+import { duration, listed, plain, plural } from '../../../core/format.ts'
+import { changesOf } from '../../../core/model/changes.ts'
 import { areaOn, type Job, topOn } from '../../../core/model/job.ts'
 import type { Material } from '../../../core/model/material.ts'
 import type { Printer } from '../../../core/model/printer.ts'
@@ -117,7 +118,9 @@ function toldJob(job: Job, printer: Printer): string {
   const size = `${plain(right - left, 0)} × ${plain(back - front, 0)} mm, ${plain(topOn(job, printer), 1)} mm high`
   const takes = job.takes ? ` · ${duration(job.takes.minutes * 60)}, ${plain(job.takes.grams, 1)} g` : ''
   const odd = misfit(job, printer)
-  return `${size} · ${job.materials.join(' + ')}${takes}${odd ? ` · ${odd}` : ''}`
+  const count = changesOf(job, printer).length * job.objects
+  const changes = count && !odd ? ` · ${plural(count, 'change')} of tools` : ''
+  return `${size} · ${listed([...new Set(job.materials)])}${changes}${takes}${odd ? ` · ${odd}` : ''}`
 }
 
 const toldMaterial = ({ nozzleC, bedC, oozeSafeC, soakMin, pricePerKg }: Material): string =>
