@@ -35,3 +35,7 @@ export function toolName(
   const address = addressOf(family, printer, tool)
   return family.toolNumbers === 'by-carriage' ? `head ${address % 10} (T${address})` : `T${address}`
 }
+
+/** Whether a tool hangs on one heater with another: two nozzles in one block, or two filaments in one nozzle. */
+export const shared = ({ tools }: Pick<Printer, 'tools'>, tool: number): boolean =>
+  (tools[tool]?.heater ?? tool) !== tool || tools.some(({ heater }, each) => heater === tool && each !== tool)

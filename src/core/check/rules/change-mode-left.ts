@@ -22,12 +22,9 @@ function leftBy(script: Checked): Left[] {
   const [was, now] = [trace.beginning.modes, lastModes(trace)]
   const { phrases } = stage.firmware
   const left: Left[] = []
-  // How the print counts filament is known where it was handed on, or where the script itself says it twice.
-  const counts = script.rows.filter(({ before, after }) => before.extrusion !== after.extrusion)
-  const says = script.rows.filter(({ effect }) => effect?.does === 'extrusion-mode')
-  const first = says[0]?.after.extrusion
-  const print = handedOn(script) ? was.extrusion : counts.length === 0 ? now.extrusion : (first ?? was.extrusion)
-  if (now.extrusion !== print && (handedOn(script) || says.length > 1))
+  // How the print counts filament is known only where it was handed on: a script's last word may well set back what was.
+  const print = was.extrusion
+  if (handedOn(script) && now.extrusion !== print)
     left.push({
       what: 'Extrusion',
       was: ways[print],
@@ -92,7 +89,7 @@ export const changeModeLeft: Rule = {
   title: 'The change leaves something set otherwise',
   why: 'The print goes on with what it had set before. A fan that stays off, or filament counted the other way, spoils what comes after the change.',
   silentWhen:
-    'How the print counts filament is known only in a whole print, or where the script sets it twice. Programs that make print files may set the fan and the acceleration again after a change, so these are only advice.',
+    'How the print counts filament is known only in a whole print. Programs that make print files may set the fan and the acceleration again after a change, so these are only advice.',
   example: {
     text: 'M107\nT1\nM109 S200',
     moment: 'tool-change',

@@ -1,13 +1,20 @@
 // The list of makers. A new one is a file beside this and a line here.
+
+import { changeByHand } from './change-by-hand.ts'
+import { comeBack } from './come-back.ts'
 import { endOfPrint } from './end.ts'
 import { heatSoak } from './heat-soak.ts'
+import { leavePrint } from './leave-print.ts'
 import type { Maker } from './maker.ts'
+import { manyTools } from './many-tools.ts'
 import { mixingTable } from './mixing-table.ts'
 import { probeCool } from './probe-cool.ts'
 import { progressMessage } from './progress-message.ts'
 import { purgeByPrint } from './purge-by-print.ts'
 import { purgeLine } from './purge-line.ts'
 import { purgeSpot } from './purge-spot.ts'
+import { takeTool } from './take-tool.ts'
+import { tearOff } from './tear-off.ts'
 import { twoTemperatures } from './two-temperatures.ts'
 import { brushWipe } from './wipe.ts'
 
@@ -20,6 +27,12 @@ export const makers: readonly Maker[] = [
   heatSoak,
   twoTemperatures,
   mixingTable,
+  manyTools,
+  leavePrint,
+  takeTool,
+  tearOff,
+  comeBack,
+  changeByHand,
   progressMessage,
   endOfPrint,
 ]

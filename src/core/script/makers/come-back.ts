@@ -1,0 +1,31 @@
+// Makes the way back to the print after a change: over the place where it goes on, down, and unretracted.
+import { asBefore, lowerWords, notWithin, placesAgain } from './between.ts'
+import { type Made, type Maker, number, numberIn, type Surroundings, type Values } from './maker.ts'
+
+function make(values: Values, surroundings: Surroundings): Made {
+  const why = notWithin(surroundings)
+  if (why) return { ok: false, why }
+  const { phrases } = surroundings.stage.firmware
+  const [forward, lower] = [numberIn(values, 'forward'), numberIn(values, 'lower')]
+  const said = [
+    ...placesAgain(phrases),
+    phrases.move({ x: '@next_x', y: '@next_y', f: 9000 }),
+    ...(lower > 0
+      ? [phrases.positioning('relative'), phrases.move({ z: lowerWords(lower), f: 600 }), ...placesAgain(phrases)]
+      : []),
+    ...(forward > 0 ? [phrases.move({ e: forward, f: 1800 })] : []),
+    ...asBefore(surroundings),
+  ]
+  return { ok: true, lines: said }
+}
+
+export const comeBack: Maker = {
+  name: 'come-back',
+  title: 'Come back to the print',
+  purpose: 'goes to where the print goes on, down again, and unretracts',
+  parameters: ({ stage, modes }) => [
+    number('lower', 'Lower by', 'mm', 0.2, [0, 50], 1),
+    number('forward', 'Unretract', 'mm', 0.1, [0, 50], stage.printer.tools[Math.max(0, modes.tool)]?.retractMm ?? 1),
+  ],
+  make,
+}

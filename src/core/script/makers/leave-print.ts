@@ -1,0 +1,78 @@
+// Makes the way off the print before a change: retracted, a little lifted, and aside to where nothing is printed.
+import { crosses } from '../../machine/beyond.ts'
+import { areaOn, towerOf } from '../../model/job.ts'
+import { asBefore, liftWords, notWithin, placesAgain } from './between.ts'
+import { choice, type Made, type Maker, number, numberIn, type Surroundings, type Values } from './maker.ts'
+
+const sides = ['back', 'right', 'left', 'front'] as const
+type Side = (typeof sides)[number]
+
+/** The place beside the print, as far as the head can go. */
+const asideWords = (side: Side, mm: number): { x?: string; y?: string } =>
+  side === 'back'
+    ? { y: `@(min(print_back + ${mm}, reach_back))` }
+    : side === 'front'
+      ? { y: `@(max(print_front - ${mm}, reach_front))` }
+      : side === 'right'
+        ? { x: `@(min(print_right + ${mm}, reach_right))` }
+        : { x: `@(max(print_left - ${mm}, reach_left))` }
+
+/** Whether the prime tower stands on the way from the print to that side. */
+function towerInTheWay({ stage }: Surroundings, side: Side, mm: number): boolean {
+  const { job, printer } = stage
+  const tower = towerOf(job)
+  if (!tower) return false
+  const { left, right, front, back } = areaOn(job, printer)
+  const beyond = {
+    back: { left, right, front: back, back: back + mm },
+    front: { left, right, front: front - mm, back: front },
+    right: { left: right, right: right + mm, front, back },
+    left: { left: left - mm, right: left, front, back },
+  }[side]
+  return (
+    crosses(tower, {
+      from: { x: beyond.left, y: (beyond.front + beyond.back) / 2, z: 0 },
+      to: { x: beyond.right, y: (beyond.front + beyond.back) / 2, z: 0 },
+    }) ||
+    crosses(tower, {
+      from: { x: (beyond.left + beyond.right) / 2, y: beyond.front, z: 0 },
+      to: { x: (beyond.left + beyond.right) / 2, y: beyond.back, z: 0 },
+    })
+  )
+}
+
+function make(values: Values, surroundings: Surroundings): Made {
+  const { stage, modes } = surroundings
+  const why = notWithin(surroundings)
+  if (why) return { ok: false, why }
+  if (modes.units === 'inch') return { ok: false, why: 'Lengths are in inches here. Put G21 before it first.' }
+  const { phrases } = stage.firmware
+  const side = String(values.side) as Side
+  const [back, lift, beside] = [numberIn(values, 'back'), numberIn(values, 'lift'), numberIn(values, 'beside')]
+  const said = [
+    phrases.countFilament('relative'),
+    ...(back > 0 ? [phrases.move({ e: -back, f: 1800 })] : []),
+    phrases.positioning('relative'),
+    ...(lift > 0 ? [phrases.move({ z: liftWords(lift), f: 600 })] : []),
+    ...placesAgain(phrases),
+    phrases.move({ ...asideWords(side, beside), f: 9000 }),
+    ...asBefore(surroundings),
+  ]
+  const note = towerInTheWay(surroundings, side, beside)
+    ? `The prime tower of “${stage.job.name}” stands that way. Choose another side.`
+    : undefined
+  return { ok: true, lines: said, ...(note !== undefined && { note }) }
+}
+
+export const leavePrint: Maker = {
+  name: 'leave-print',
+  title: 'Leave the print',
+  purpose: 'retracts and moves off the print before a change, so that no string is left on it',
+  parameters: ({ stage, modes }) => [
+    choice('side', 'To the', ...sides),
+    number('beside', 'Beside it', 'mm', 1, [1, 200], 5),
+    number('back', 'Retraction', 'mm', 0.1, [0, 50], stage.printer.tools[Math.max(0, modes.tool)]?.retractMm ?? 1),
+    number('lift', 'Lift', 'mm', 0.2, [0, 50], 1),
+  ],
+  make,
+}

@@ -1,0 +1,51 @@
+// Makes the heat and homing of a start script for any set of tools: only what the job uses is warmed, the first tool is taken hot.
+import { addressOf, shared } from '../../firmware/tools.ts'
+import { forEachTool } from './between.ts'
+import { choice, type Made, type Maker, type Surroundings, type Values } from './maker.ts'
+
+function make(values: Values, surroundings: Surroundings): Made {
+  const { stage } = surroundings
+  const { printer, firmware } = stage
+  const { phrases } = firmware
+  if (stage.moment !== 'start')
+    return { ok: false, why: 'It is the begin of a print. Choose “before the print” above first.' }
+  if (printer.tools.length < 2) return { ok: false, why: `${printer.name} has one tool.` }
+  const alone = [...printer.tools.keys()].filter(tool => !shared(printer, tool) || printer.tools[tool]?.heater === null)
+  const said = [
+    phrases.heat('bed', '@(highest bed)', null),
+    ...alone.flatMap(tool => {
+      const heat = phrases.heat('nozzle', `@(ooze_safe of T${tool})`, addressOf(firmware, printer, tool))
+      return heat === null ? [] : [`;? when uses T${tool}`, heat, ';? end']
+    }),
+    phrases.waitFor('bed', '@(highest bed)', null, false),
+    phrases.home(['x', 'y', 'z']),
+    values.levelling === 'probe'
+      ? phrases.probeBed()
+      : values.levelling === 'saved-mesh'
+        ? phrases.loadMesh(null)
+        : null,
+    ...forEachTool(surroundings, 'first_tool', (tool, address) => [
+      phrases.takeTool(address),
+      phrases.waitFor('nozzle', `@(nozzle of T${tool})`, address, false),
+    ]),
+  ]
+  return {
+    ok: true,
+    lines: said.flatMap(line => line?.split('\n') ?? []),
+    note: 'Put a purge line behind it: the first tool purges there, the others when they first come, in the script of the change.',
+  }
+}
+
+export const manyTools: Maker = {
+  name: 'many-tools',
+  title: 'Start with many tools',
+  purpose: 'warms only the tools that the job uses, homes, and takes the first one hot',
+  parameters: ({ stage }) => [
+    choice(
+      'levelling',
+      'Levelling',
+      ...(stage.printer.probe ? ['probe', 'saved-mesh', 'none'] : ['saved-mesh', 'none']),
+    ),
+  ],
+  make,
+}

@@ -1,0 +1,53 @@
+// Makes a purge into the bucket that tears itself off: extruded, hardened by the fan, and pulled away over the edge.
+import { spotOf } from '../../model/printer.ts'
+import { asBefore, liftWords, lowerWords, notWithin, placesAgain } from './between.ts'
+import { type Made, type Maker, number, numberIn, type Surroundings, type Values } from './maker.ts'
+
+function make(values: Values, surroundings: Surroundings): Made {
+  const { stage, modes } = surroundings
+  const why = notWithin(surroundings)
+  if (why) return { ok: false, why }
+  if (!spotOf(stage.printer, 'bucket'))
+    return { ok: false, why: `${stage.printer.name} has no place called bucket. Add it on the printer’s page.` }
+  const { phrases } = stage.firmware
+  const [amount, back, cool, pull, lift] = ['amount', 'back', 'cool', 'pull', 'lift'].map(name =>
+    numberIn(values, name),
+  ) as [number, number, number, number, number]
+  const said = [
+    ...(lift > 0 ? [phrases.positioning('relative'), phrases.move({ z: liftWords(lift), f: 600 })] : []),
+    ...placesAgain(phrases),
+    phrases.move({ x: '@bucket_x', y: '@bucket_y', f: 9000 }),
+    phrases.move({ e: amount, f: numberIn(values, 'speed') * 60 }),
+    ...(back > 0 ? [phrases.move({ e: -back, f: 1800 })] : []),
+    ...(cool > 0 ? [phrases.fan(1), phrases.dwell(cool), phrases.fan(modes.fan)] : []),
+    phrases.move({ y: `@(bucket_y + ${pull})`, f: 12_000 }),
+    phrases.move({ y: '@bucket_y', f: 12_000 }),
+    ...(lift > 0
+      ? [phrases.positioning('relative'), phrases.move({ z: lowerWords(lift), f: 600 }), ...placesAgain(phrases)]
+      : []),
+    ...asBefore(surroundings),
+  ]
+  return { ok: true, lines: said.filter(line => line !== null) }
+}
+
+export const tearOff: Maker = {
+  name: 'tear-off',
+  title: 'Purge into the bucket',
+  purpose: 'extrudes over the bucket, lets it harden, and tears it off before the way back',
+  parameters: ({ stage, modes }) => [
+    number('amount', 'Filament', 'mm', 1, [0.5, 500], 20),
+    number('speed', 'Speed', 'mm/s', 0.5, [0.1, 60], 3),
+    number(
+      'back',
+      'Retraction after',
+      'mm',
+      0.1,
+      [0, 50],
+      stage.printer.tools[Math.max(0, modes.tool)]?.retractMm ?? 1,
+    ),
+    number('cool', 'Let it harden', 's', 0.5, [0, 60], 2),
+    number('pull', 'Pull aside', 'mm', 1, [1, 100], 10),
+    number('lift', 'Lift over the edge', 'mm', 1, [0, 100], 5),
+  ],
+  make,
+}
