@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { round } from '../testing/stage.ts'
+import { twoTools } from '../model/example.ts'
+import { rehearseScript } from '../round.ts'
+import { job, material, printer, round } from '../testing/stage.ts'
 import { readinessOf } from './readiness.ts'
 
 const told = (text: string, moment: 'start' | 'end' | 'pause' = 'start') => {
@@ -33,6 +35,30 @@ describe('ready for the print', () => {
 
   it('has nothing to say of a filament that is counted from the last move', () => {
     expect(told('M83\nG1 E5 F300').some(each => each.includes('filament'))).toBe(false)
+  })
+})
+
+describe('left within the print', () => {
+  const lacking = (text: string, moment: 'tool-change' | 'layer-change' = 'tool-change') =>
+    readinessOf(
+      rehearseScript(text, {
+        printer: { ...printer, tools: twoTools },
+        material,
+        job: { ...job, materials: ['Test stuff', 'Test stuff'] },
+        moment,
+      }),
+    ).flatMap(({ name, good, says }) => (good ? [] : [`${name}: ${says}`]))
+
+  it('is right where the next tool is in use and warm, and where the program may take it', () => {
+    // What oozed while it warmed is extruded away.
+    expect(lacking('T1\nM109 S195\nM83\nG1 E1 F200')).toEqual([])
+    expect(lacking('G91\nG1 Z1 F600\nG90')).toEqual([])
+  })
+
+  it('says what the print would not expect', () => {
+    expect(lacking('T1\nM104 S200\nG91')).toEqual(['Nozzle: nozzle still heating', 'Places: places still relative'])
+    expect(lacking('T1\nM107', 'layer-change')).toEqual(['Tool: T1 in use', 'Part fan: fan otherwise than before'])
+    expect(lacking('T1\nM83\nG1 E-9 F1800')).toEqual(['Filament: filament retracted'])
   })
 })
 

@@ -1,8 +1,10 @@
 // What a script leaves behind, held against what comes next: the print after a start script, an unwatched machine after an end script.
+import { changeFor } from '../model/changes.ts'
 import { areaOn, topOn } from '../model/job.ts'
+import { goesOnAfter, isChangeMoment, leavesTool } from '../model/moment.ts'
 import { chamberAirAt, type HeaterHistory, segment, surfaceAt, temperatureAt } from './heat.ts'
 import type { Ooze } from './ooze.ts'
-import { flowPercent, heatedByProgram, materialOf, type Stage } from './state.ts'
+import { flowPercent, heatedByProgram, materialOf, type Stage, toolShown } from './state.ts'
 import { lastModes, positionAt, type Trace } from './trace.ts'
 
 /**
@@ -26,11 +28,90 @@ const tipMm = 0.3
 const degrees = (celsius: number): string => `${Math.round(celsius)} °C`
 const millimetres = (mm: number): string => `${mm.toFixed(Math.abs(mm) < 1 ? 1 : 0)} mm`
 
-/** Only for start and end scripts; empty for other moments. */
+/** For start and end scripts, and for those within the print after which it goes on; empty for other moments. */
 export function readinessOf(left: Left): Readiness[] {
+  if (goesOnAfter.includes(left.stage.moment)) return goingOn(left)
   if (left.stage.moment === 'start')
     return [...found(left), ...heated(left), ...counted(left), ...nozzle(left), ...set(left)]
   return left.stage.moment === 'end' ? leftAlone(left) : []
+}
+
+/** What a script within the print leaves, held against what the print goes on with. */
+function goingOn(left: Left): Readiness[] {
+  const { trace, stage, ooze } = left
+  const modes = lastModes(trace)
+  const { moment, job, printer } = stage
+  const wanted = isChangeMoment(moment)
+    ? changeFor(job, stage.change)[leavesTool.includes(moment) && moment !== 'tool-change' ? 'from' : 'to']
+    : toolShown(trace.beginning.modes)
+  const has = toolShown(modes)
+  const taken = has !== toolShown(trace.beginning.modes) || moment !== 'tool-change'
+  const history = trace.nozzles[modes.tool]
+  const target = modes.nozzleTargets[modes.tool] ?? 0
+  const backMm = ooze.tips[modes.tool]?.backMm ?? 0
+  const hanging = ooze.tips[modes.tool]?.hangingMm3 ?? 0
+  const was = trace.beginning.modes
+  const named = (tool: number) => (tool < 0 ? 'none' : `T${tool}`)
+  return [
+    ...(printer.tools.length > 1 || wanted !== has
+      ? [
+          quiet(
+            'Tool',
+            named(has),
+            taken ? named(wanted) : `${named(wanted)}, which the program may take itself`,
+            has === wanted || !taken,
+            `${named(has)} in use`,
+          ),
+        ]
+      : []),
+    ...(history && stage.firmware.heatsToExtrude
+      ? [
+          quiet(
+            'Nozzle',
+            target > 0 ? climbing(history, target, trace.totalS) : 'cold',
+            degrees(materialOf(stage, Math.max(0, wanted)).nozzleLaterC),
+            isWarm(history, target, trace.totalS),
+            target > 0 ? 'nozzle still heating' : 'nozzle cold',
+          ),
+        ]
+      : []),
+    quiet(
+      'Filament',
+      backMm > tipMm ? `${backMm.toFixed(1)} mm back` : 'at the tip',
+      'at the tip, or back by what the program retracts',
+      backMm <= Math.max(tipMm, 1.5 * (printer.tools[modes.tool]?.retractMm ?? 0)),
+      'filament retracted',
+    ),
+    quiet(
+      'Hanging from it',
+      hanging < 0.1 ? 'nothing' : `about ${hanging.toFixed(1)} mm³`,
+      'nothing to see',
+      hanging < cleanMm3,
+      'nozzle oozing',
+    ),
+    quiet(
+      'Places',
+      modes.positioning === 'absolute' ? 'from the origin' : 'from the head',
+      'from the origin',
+      modes.positioning === 'absolute',
+      'places still relative',
+    ),
+    quiet(
+      'Extrusion',
+      modes.extrusion,
+      was.extrusion,
+      // How the print counts is known only where the machine was handed on.
+      !stage.from || modes.extrusion === was.extrusion,
+      `extrusion ${modes.extrusion}`,
+    ),
+    quiet(
+      'Part fan',
+      `${Math.round(modes.fan * 100)} %`,
+      `${Math.round(was.fan * 100)} %`,
+      Math.abs(modes.fan - was.fan) < 0.02,
+      'fan otherwise than before',
+    ),
+  ]
 }
 
 /** What `says` no more than its list does. */

@@ -8,9 +8,11 @@ type Props = {
   value: string
   options: readonly { value: string; label: string; about?: string }[]
   onChange: (value: string) => void
+  /** What stands there while nothing is chosen. */
+  empty?: string
 }
 
-export function Choice({ name, value, options, onChange }: Props) {
+export function Choice({ name, value, options, onChange, empty }: Props) {
   return (
     <div className="min-w-14 shrink">
       <div className="truncate text-[13px] leading-4 whitespace-nowrap text-soft">{name}</div>
@@ -21,7 +23,7 @@ export function Choice({ name, value, options, onChange }: Props) {
           className="flex max-w-full items-center gap-1 rounded-sm font-semibold hover:text-heat"
         >
           <span className="truncate">
-            <Select.Value />
+            <Select.Value placeholder={empty} />
           </span>
           <ChevronDown size={15} aria-hidden className="shrink-0" />
         </Select.Trigger>

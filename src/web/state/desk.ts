@@ -319,10 +319,14 @@ export async function openNew(id: string): Promise<void> {
     localStorage.setItem(deskMemory, `/desk/new/${id}`)
     const key = newDraftKey(id)
     const draft = await findDraft(key)
-    const job = things.jobs[0]?.data
+    const printerId = draft?.printerId || (things.printers[0]?.id ?? 0)
+    const printer = things.printers.find(({ id: each }) => each === printerId)?.data
+    const jobs = things.jobs.map(({ data }) => data)
+    const moment = draft?.moment ?? 'start'
+    const job = printer ? jobFor(jobs, printer, moment) : jobs[0]
     const fresh: Chosen = {
-      printerId: things.printers[0]?.id ?? 0,
-      moment: 'start',
+      printerId,
+      moment,
       jobName: job?.name ?? '',
       materialName: materialFor(
         job,
@@ -335,11 +339,7 @@ export async function openNew(id: string): Promise<void> {
       suggestedName: draft?.name ?? '',
       text: draft?.text ?? '',
       separator: draft?.separator ?? '\n',
-      chosen: pick(
-        draft?.jobName
-          ? draft
-          : { ...fresh, ...(draft && { printerId: draft.printerId || fresh.printerId, moment: draft.moment }) },
-      ),
+      chosen: pick(draft?.jobName ? draft : fresh),
     })
   } catch (error) {
     setState({ problem: (error as Error).message })

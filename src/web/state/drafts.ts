@@ -50,8 +50,8 @@ export async function setDraftPrinter(key: string, printerId: number): Promise<v
   if (draft) await keepDraft(key, { ...draft, printerId })
 }
 
-/** Begins a new script with this text; gives the address of its Desk. */
-export async function beginDraft(text: string, name: string, printerId: number): Promise<string> {
+/** Begins a new script with this text, at a moment that is guessed from it where none is said; gives the address of its Desk. */
+export async function beginDraft(text: string, name: string, printerId: number, moment?: Moment): Promise<string> {
   // It asks the firmware’s tables, which the shelf has no other need of.
   const { guessMoment } = await import('../../core/script/guess.ts')
   const id = crypto.randomUUID().slice(0, 8)
@@ -59,7 +59,7 @@ export async function beginDraft(text: string, name: string, printerId: number):
     ...toEditor(text),
     name,
     printerId,
-    moment: guessMoment(text),
+    moment: moment ?? guessMoment(text),
     materialName: '',
     jobName: '',
     base: 0,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { found, printer } from '../../testing/stage.ts'
+import { fixed, found, printer } from '../../testing/stage.ts'
 
 const rule = 'ooze-drag'
 
@@ -16,6 +16,16 @@ describe(rule, () => {
     expect(found(rule, purge)).toEqual([])
     expect(found(rule, `${purge}G4 S5`)).toEqual([])
     expect(found(rule, 'G28\nM109 S160\nG4 S300')).toEqual([])
+  })
+
+  it('advises on coming back to the print from a purge unretracted, and takes the string away', () => {
+    // 10 mm of filament, 24 mm³, beside the print (its area is 90 to 110), and straight back over it.
+    const change = 'G91\nG1 Z5 F600\nG90\nM83\nG1 X20 Y20 F9000\nG1 E10 F200\nG1 X100 Y100 F9000'
+    const [finding] = found(rule, change, 'tool-change')
+    expect(finding).toMatchObject({ line: 6, severity: 'advice' })
+    expect(fixed(change, finding)).toContain('G1 E10 F200\nG1 E-5 F1800\nG1 X100')
+    expect(found(rule, fixed(change, finding), 'tool-change')).toEqual([])
+    expect(found(rule, change.replace('E10', 'E1'), 'tool-change')).toEqual([])
   })
 
   it('is content with a brush on the way', () => {

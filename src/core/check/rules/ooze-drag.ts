@@ -1,13 +1,44 @@
 // The nozzle has stood hot, and takes what hangs from it over the bed into the print.
 import { duration, mm, plain } from '../../format.ts'
+import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
+import { changeMoments, isChangeMoment } from '../../model/moment.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
+import { putAfter } from '../fixes.ts'
+import { acrossMm, lineOf, outsideMm, printArea } from '../queries.ts'
 
 /** A string of this much is seen under the first layer. */
 const seenMm3 = 1.5
 /** Where nothing is purged, a skirt of the print's own may take a drop up to this. */
 const skirtMm3 = 3
+/** So far from the print a purge is beside it. */
+const awayMm = 5
+
+/** A purge in place of so much is one; comes back from it to the print unretracted, and a string comes along. */
+const purgedMm3 = 8
+const atTipMm = 0.2
+
+/** At a change: away from where it purged, over to the print, with the filament at the tip. */
+function stringFromPurge(script: Checked): Found[] {
+  const { steps, ooze, trace, stage } = script
+  const at = steps.findLastIndex(({ filamentMm }) => filamentMm > 0)
+  const last = steps[at]
+  if (!last || acrossMm(last) > 0.01 || outsideMm(printArea(script), last.to.x, last.to.y) < awayMm) return []
+  const tool = Math.max(0, trace.rows.modes[last.command]?.tool ?? 0)
+  if (last.filamentMm * toolFilamentAreaMm2(stage.printer, tool) < purgedMm3) return []
+  const way = steps.findIndex(
+    (step, i) => i > at && acrossMm(step) > 0 && outsideMm(printArea(script), step.to.x, step.to.y) < 1,
+  )
+  if (way < 0 || (ooze.backMm[way] ?? 0) > atTipMm) return []
+  const own = stage.printer.tools[tool]?.retractMm ?? 1
+  const relative = trace.rows.modes[last.command]?.extrusion === 'relative'
+  const back = relative && own > 0 ? stage.firmware.phrases.move({ e: -own, f: 1800 }) : null
+  const line = lineOf(script, last)
+  const message = `Comes back to the print from where it purged without retracting first. A string comes along, and its end lies on the print.`
+  return [{ line, severity: 'advice', message, fixes: putAfter(script, line, back, 'Retract first') }]
+}
 
 function check(script: Checked): Found[] {
+  if (isChangeMoment(script.stage.moment)) return stringFromPurge(script)
   const { ooze, steps, trace } = script
   const last = steps.findLast(({ filamentMm }) => filamentMm > 0)
   const since = last?.end ?? 0
@@ -40,6 +71,6 @@ export const oozeDrag: Rule = {
   example: {
     text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E12 F1200\nG1 Z5 F600\nM190 S60\nG4 S30',
   },
-  moments: ['start'],
+  moments: ['start', ...changeMoments],
   check,
 }

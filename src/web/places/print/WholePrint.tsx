@@ -2,7 +2,7 @@
 import { useEffect, useMemo, useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { duration, plain, plural } from '../../../core/format.ts'
-import { momentWords } from '../../../core/model/moment.ts'
+import { Moment, momentWords } from '../../../core/model/moment.ts'
 import { wordsFor } from '../../../core/model/vocabulary.ts'
 import type { PrintShown } from '../../../core/print/shown.ts'
 import type { PrintSetting } from '../../../core/print/whole.ts'
@@ -12,6 +12,7 @@ import { Progress } from '../../parts/Progress.tsx'
 import { useTitle } from '../../parts/useTitle.ts'
 import { Waiting } from '../../parts/Waiting.tsx'
 import { useShelf, useThings } from '../../state/asking.ts'
+import { beginDraft } from '../../state/drafts.ts'
 import { rehearsePrint, stopPrint, usePrint } from '../../state/print.ts'
 import { sendSituation } from '../../state/situation.ts'
 import { Costs } from './Costs.tsx'
@@ -180,6 +181,19 @@ export function WholePrint() {
                     </li>
                   ))}
                 </ul>
+                <div className="pt-2">
+                  <Choice
+                    name="A script at another moment"
+                    value=""
+                    options={Moment.options
+                      .filter(moment => !byMoment.some(each => each.moment === moment))
+                      .map(moment => ({ value: moment, label: momentWords[moment] }))}
+                    onChange={moment =>
+                      void beginDraft('', '', own.id, moment as Moment).then(address => navigate(address))
+                    }
+                    empty="choose when it runs"
+                  />
+                </div>
                 {texts && texts.unsaved.length > 0 && (
                   <p className="pt-2 text-[14px] text-soft">
                     With your changes that are not saved yet: {texts.unsaved.join(', ')}.
