@@ -33,11 +33,6 @@ M109 S{first_nozzle_temp(0)}
 G1 Z{initial_layer_thickness + 0.1}
 M117 {mood_of_the_day}`
 
-/** A paste that lost its line ends: everything behind the first semicolon is a comment. */
-const brokenPaste = `M140 S60 ; start the bed M104 S150 ; and the nozzle, not too hot G28 ; home all axes M420 S1 ; saved mesh M190 S60 ; wait for the bed M109 S205 ; wait for the nozzle
-G1 X2 Y20 Z0.3 F6000 ; to the left edge G1 Y140 E12 F1200 ; purge line G92 E0 ; filament at zero
-`
-
 const shots: Shot[] = [
   { name: 'shelf', path: '/' },
   {
@@ -147,14 +142,30 @@ const shots: Shot[] = [
   },
   { name: 'desk-macro', path: '/', prepare: page => openMacro(page, 'PRELUDE', 26) },
   { name: 'checks', path: '/checks' },
-  { name: 'command-book', path: '/commands/G29' },
   {
-    name: 'desk-repair',
-    path: '/',
+    name: 'whole-print',
+    path: '/whole-print',
     prepare: async page => {
-      await paste(page, brokenPaste)
-      await page.getByRole('button', { name: 'Show fix' }).first().click()
-      await page.getByText('Rehearsed:').waitFor()
+      await page.getByRole('combobox', { name: 'Printer' }).click()
+      await page.getByRole('option', { name: /^Oystercatcher/ }).click()
+      await page.getByRole('combobox', { name: 'Job' }).click()
+      await page.getByRole('option', { name: /^chequered-post/ }).click()
+      await page.getByText('400 changes').waitFor()
+      await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
+    },
+  },
+  {
+    name: 'desk-change',
+    path: '/whole-print',
+    prepare: async page => {
+      await page.getByRole('combobox', { name: 'Printer' }).click()
+      await page.getByRole('option', { name: /^Avocet/ }).click()
+      await page.getByRole('combobox', { name: 'Job' }).click()
+      await page.getByRole('option', { name: /^chequered-post/ }).click()
+      await page.getByRole('button', { name: 'T1 → T0, at a tool change', exact: true }).click()
+      await page.getByRole('region', { name: 'In the whole print' }).waitFor()
+      await page.getByRole('button', { name: /^the next tool/ }).waitFor()
+      await page.waitForTimeout(1500)
     },
   },
   {

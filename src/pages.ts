@@ -71,6 +71,12 @@ export const pages = [
   page('/read/checks', 'library', 'About checks', 'help findings errors warnings advice ignore fixes'),
   page('/read/learning', 'library', 'Learning a printer', 'help config settings report describe machine'),
   page('/read/carrying', 'library', 'Carrying over', 'help another printer firmware convert port adapt move'),
+  page(
+    '/read/changes',
+    'library',
+    'Changes of tools',
+    'help tool change multi material moments whole print purge tower',
+  ),
   page('/read/macros', 'library', 'Macros', 'help templates host macro files variables delayed'),
   page('/refrains', 'library', 'Refrains', 'shared passages snippets in many scripts'),
   page('/vocabularies', 'library', 'Vocabularies', 'placeholders slicer variables words export import'),

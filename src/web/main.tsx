@@ -72,6 +72,7 @@ const elements: Record<Path, ReactElement> = {
   '/read/checks': <Read what="checks" />,
   '/read/learning': <Read what="learning" />,
   '/read/carrying': <Read what="carrying" />,
+  '/read/changes': <Read what="changes" />,
   '/read/macros': <Read what="macros" />,
   '/read/vocabularies': <Read what="vocabularies" />,
   '/read/shortcuts': <Read what="shortcuts" />,

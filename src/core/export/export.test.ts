@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import type { Moment } from '../model/moment.ts'
 import { type RehearsalInput, rehearseScript } from '../round.ts'
 import { job, material, printer } from '../testing/stage.ts'
 import { learn } from '../vocabulary/learn.ts'
@@ -128,5 +129,22 @@ describe('a script taken away', () => {
     expect(one('G28', setting, { form, comments: true, ending: 'as-it-is' }).untranslatable).toEqual([
       { line: 1, what: 'a script at this moment, for which plain has no box' },
     ])
+  })
+
+  it('goes into the nearest box that there is, before or behind what stands there', () => {
+    const vocabulary = learn('M190 S[first_bed_temp]', 'plain')?.vocabulary
+    if (!vocabulary) throw new Error('nothing learned')
+    const boxes = (moment: Moment, ...moments: Moment[]) => {
+      const form: Form = { kind: 'vocabulary', vocabulary: { ...vocabulary, moments }, decided: false }
+      return one('G91', { ...setting, moment }, { form, comments: true, ending: 'as-it-is' })
+    }
+    expect(boxes('material-end', 'start', 'tool-change')).toMatchObject({
+      untranslatable: [],
+      box: 'plain has no box for “material end”. Put this into the one for “at a tool change”, before what stands there.',
+    })
+    expect(boxes('tool-arrive', 'tool-change').box).toContain('behind what stands there')
+    expect(boxes('before-layer', 'layer-change').box).toContain('“at each layer”, before')
+    expect(boxes('tool-change', 'tool-change').box).toBeNull()
+    expect(boxes('pause', 'tool-change').untranslatable).toHaveLength(1)
   })
 })

@@ -10,9 +10,10 @@ import { read } from '../gcode/read.ts'
 import type { Stage } from '../machine/state.ts'
 import type { Trace } from '../machine/trace.ts'
 import { readConfig } from '../macros/config.ts'
+import { type Moment, momentWords } from '../model/moment.ts'
 import type { MacroFile } from '../model/printer.ts'
 import { applyEdits, type Edit } from '../model/script.ts'
-import type { Vocabulary } from '../model/vocabulary.ts'
+import { boxFor, type Vocabulary } from '../model/vocabulary.ts'
 import { resolve, worldOf } from '../resolve/resolve.ts'
 import { type RehearsalInput, stageOf } from '../round.ts'
 import { inPlainSigns } from '../vocabulary/plain-signs.ts'
@@ -49,6 +50,8 @@ export type Taken = {
   otherwise: Otherwise[]
   /** Of macros the line that calls them, in our values; null otherwise. */
   call: string | null
+  /** Where the program has no box for its moment: which one it goes into, in a sentence. */
+  box: string | null
 }
 
 /** `tail` is what stays whatever is left out; `back` is how the machine or the program takes the file, for each job. */
@@ -73,12 +76,21 @@ export function exportScript(
     traces.set(stage, trace)
     return trace
   }
+  const box = form.kind === 'vocabulary' ? otherBox(form.vocabulary, settings[0].moment) : null
   return filesIn(text, settings, form).map(({ name, text: said, untranslatable, tail = '', call = null, back }) => {
     const shorter = (comments ? said : withoutComments(said)) + tail
     const ended = ending === 'as-it-is' ? shorter : shorter.replace(/\r\n|\r|\n/g, ending === 'lf' ? '\n' : '\r\n')
     const otherwise = back(ended).flatMap(each => otherwiseIn(scriptOn(each.script), each) ?? [])
-    return { name, text: ended, untranslatable, bytes: new TextEncoder().encode(ended).length, otherwise, call }
+    return { name, text: ended, untranslatable, bytes: new TextEncoder().encode(ended).length, otherwise, call, box }
   })
+}
+
+/** Where a script goes whose own box the program lacks, in a sentence; null where it has one, or none that would do. */
+function otherBox(vocabulary: Vocabulary, moment: Moment): string | null {
+  const found = boxFor(vocabulary, moment)
+  return found && found.where !== 'own'
+    ? `${vocabulary.name} has no box for “${momentWords[moment]}”. Put this into the one for “${momentWords[found.box]}”, ${found.where} what stands there.`
+    : null
 }
 
 /** A text as a machine takes it, whatever of ours is left in it. */
@@ -212,8 +224,7 @@ function inWords(text: string, stage: Stage, vocabulary: Vocabulary, decided?: D
   const scope = scopeOf(worldOf(stage), stage.job.firstTool, new Map())
   const has: Has = feature => scope.has(feature)
   const { text: said, untranslatable } = toTheirs(explicitUnits(text, stage), vocabulary, has, decided)
-  const { moments } = vocabulary
-  return moments && !moments.includes(stage.moment)
+  return boxFor(vocabulary, stage.moment) === null
     ? {
         text: said,
         untranslatable: [

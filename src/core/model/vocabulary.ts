@@ -121,3 +121,40 @@ export function doubled({ words }: Vocabulary): string[] {
   const values = words.flatMap(({ value }) => value ?? [])
   return [...new Set(values.filter((value, i) => values.indexOf(value) !== i))]
 }
+
+/** Boxes that take a script whose own a program lacks, the nearest first: it stands before or behind what is in them. */
+const instead: Readonly<Partial<Record<Moment, readonly (readonly [Moment, 'before' | 'behind'])[]>>> = {
+  'material-end': [
+    ['tool-leave', 'before'],
+    ['tool-change', 'before'],
+  ],
+  'tool-leave': [
+    ['tool-change', 'before'],
+    ['material-end', 'behind'],
+  ],
+  'tool-change': [
+    ['tool-arrive', 'before'],
+    ['material-start', 'before'],
+    ['tool-leave', 'behind'],
+  ],
+  'tool-arrive': [
+    ['tool-change', 'behind'],
+    ['material-start', 'before'],
+  ],
+  'material-start': [
+    ['tool-arrive', 'behind'],
+    ['tool-change', 'behind'],
+  ],
+  'before-layer': [['layer-change', 'before']],
+  'layer-change': [['before-layer', 'behind']],
+}
+
+/** The box that a script goes into: its own, another one, before or behind what stands there, or null where there is none. */
+export function boxFor(
+  { moments }: Pick<Vocabulary, 'moments'>,
+  moment: Moment,
+): { box: Moment; where: 'before' | 'behind' | 'own' } | null {
+  if (moments === null || moments.includes(moment)) return { box: moment, where: 'own' }
+  const [found] = (instead[moment] ?? []).filter(([box]) => moments.includes(box))
+  return found ? { box: found[0], where: found[1] } : null
+}

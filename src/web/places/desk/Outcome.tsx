@@ -3,6 +3,7 @@
 import { CircleAlert, CircleCheck } from 'lucide-react'
 import { memo } from 'react'
 import { clock, duration, plain, plural } from '../../../core/format.ts'
+import { goesOnAfter, type Moment } from '../../../core/model/moment.ts'
 import type { RehearsalInput } from '../../../core/round.ts'
 import { Press } from '../../parts/Press.tsx'
 import type { Seen } from '../../state/desk.ts'
@@ -60,7 +61,7 @@ export const Outcome = memo(function Outcome({ open, setting }: Props) {
             <CircleCheck size={16} aria-hidden className="shrink-0 self-center" />
           )}
           <span className="text-left">
-            {verdict(start, bad.length > 0, errors > 0)}
+            {verdict(setting.moment, bad.length > 0, errors > 0)}
             {told}
           </span>
         </Press>
@@ -69,16 +70,13 @@ export const Outcome = memo(function Outcome({ open, setting }: Props) {
   )
 })
 
-const verdict = (start: boolean, bad: boolean, errors: boolean): string =>
-  start
-    ? bad || errors
-      ? 'Not ready for the print: '
-      : 'Ready for the print: '
-    : errors
-      ? 'Not right yet: '
-      : bad
-        ? 'Left behind: '
-        : 'All quiet: '
+/** What it comes to, in a few words that a list of reasons may follow. */
+function verdict(moment: Moment, bad: boolean, errors: boolean): string {
+  if (moment === 'start') return bad || errors ? 'Not ready for the print: ' : 'Ready for the print: '
+  if (errors) return 'Not right yet: '
+  if (goesOnAfter.includes(moment)) return bad ? 'Otherwise than the print goes on: ' : 'The print can go on'
+  return bad ? 'Left behind: ' : 'All quiet: '
+}
 
 const Figure = ({ value, what, small = false }: { value: string; what: string; small?: boolean }) => (
   <p className="shrink-0 whitespace-nowrap">

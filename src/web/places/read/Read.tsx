@@ -2,6 +2,7 @@
 import { marked } from 'marked'
 import { useMemo } from 'react'
 import carrying from '../../../../docs/carrying.md?raw'
+import changes from '../../../../docs/changes.md?raw'
 import checks from '../../../../docs/checks.md?raw'
 import learning from '../../../../docs/learning.md?raw'
 import macros from '../../../../docs/macros.md?raw'
@@ -15,6 +16,7 @@ const texts = {
   'script-language': scriptLanguage,
   rehearsal,
   checks,
+  changes,
   learning,
   carrying,
   macros,

@@ -25,7 +25,15 @@ function labelsOf({ printer, job }: RehearsalInput, round: DeskRound, pixel: num
   const last = points.at(-1)
   const drops = round.ooze.marks.filter(({ kind, mm3 }) => kind === 'drop' && mm3 >= toldMm3)
   return [
-    ...printer.spots.map(({ name, x, y }): Label => ({ text: spaced(name), x, y: y - px(19), anchor: 'middle' })),
+    // Beside the bed there is no room to both sides: the word goes towards it.
+    ...printer.spots.map(
+      ({ name, x, y }): Label =>
+        x < left
+          ? { text: spaced(name), x: x + px(9), y: y - px(4), anchor: 'start' }
+          : x > right
+            ? { text: spaced(name), x: x - px(9), y: y - px(4), anchor: 'end' }
+            : { text: spaced(name), x, y: y - px(19), anchor: 'middle' },
+    ),
     ...printer.zones.map(
       ({ name, x, y }): Label => ({
         text: `${name}, keep out`,

@@ -135,6 +135,7 @@ export function TakeAway({ open, things, onClose }: Props) {
           Decide what can’t be said for each job: a file for each
         </label>
       )}
+      {file?.box && <p className="mt-2">{file.box}</p>}
       {file && file.untranslatable.length > 0 && <Untranslatable file={file} />}
       {file && file.otherwise.length > 0 && <Otherwise file={file} />}
       {trouble && (

@@ -5,8 +5,7 @@ import type { Seen } from '../../../state/desk.ts'
 
 export function LeftCard({ open, setting }: { open: Seen; setting: RehearsalInput }) {
   const list = open.round?.readiness ?? []
-  if (list.length === 0)
-    return <p className="p-3.5 text-soft">Only start and end scripts leave something for others to find.</p>
+  if (list.length === 0) return <p className="p-3.5 text-soft">Nothing goes on right after this script.</p>
   // What is not as it should be comes first.
   const sorted = [...list].sort((a, b) => Number(a.good) - Number(b.good))
   return (
@@ -20,11 +19,11 @@ export function LeftCard({ open, setting }: { open: Seen; setting: RehearsalInpu
         <thead>
           <tr className="text-left text-[13px] text-soft">
             <th className="w-[30%] py-0.5 font-normal">
-              {setting.moment === 'start' ? 'When the script ends' : `After “${setting.job.name}”`}
+              {setting.moment === 'end' ? `After “${setting.job.name}”` : 'When the script ends'}
             </th>
             <th className="py-0.5 font-normal">it stands so</th>
             <th className="w-[32%] py-0.5 font-normal">
-              {setting.moment === 'start' ? 'the print expects' : 'as it should be'}
+              {setting.moment === 'end' ? 'as it should be' : 'the print expects'}
             </th>
           </tr>
         </thead>
