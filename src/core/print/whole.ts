@@ -1,16 +1,18 @@
 // A whole print as one rehearsal: its scripts in the order in which they run, the machine's state handed on from each to the next.
 import type { Finding } from '../check/finding.ts'
 import { addressOf } from '../firmware/tools.ts'
-import { holds } from '../formula/evaluate.ts'
-import { guardLine } from '../formula/marks.ts'
+import { holds, type Quantity, settingValue } from '../formula/evaluate.ts'
+import { guardLine, settingLine } from '../formula/marks.ts'
 import { scopeOf } from '../formula/values.ts'
+import type { Line } from '../gcode/line.ts'
 import { read } from '../gcode/read.ts'
 import { beginning } from '../machine/beginning.ts'
 import { type MachineState, materialOf, type Stage, toolShown } from '../machine/state.ts'
 import { type Change, purgeOf } from '../model/changes.ts'
 import { topOn, towerOf } from '../model/job.ts'
 import { isChangeMoment, type Moment } from '../model/moment.ts'
-import { worldOf } from '../resolve/resolve.ts'
+import { hasBranch, isForeign } from '../resolve/foreign.ts'
+import { resolve, worldOf } from '../resolve/resolve.ts'
 import { type RehearsalInput, type Round, rehearseAndCheck, stageOf } from '../round.ts'
 import { printed } from './body.ts'
 import { type Occasion, occasionsOf } from './sequence.ts'
@@ -64,23 +66,45 @@ export type WholePrint = {
   course: { situation: number; printedS: number; layer: number }[]
 }
 
-/** Conditions of a script's guards as they are at this occasion: where they come out otherwise, another branch runs. */
-function branches(conditions: readonly string[], stage: Stage, tool: number): string {
-  if (conditions.length === 0) return ''
-  const scope = scopeOf(worldOf(stage), tool, new Map())
-  return conditions
-    .map(condition => {
-      const so = holds(condition, scope)
-      return so.ok ? Number(so.value) : '?'
+/** What tells a script's branches apart: its settings and the conditions of its guards, as they stand. */
+type Mark = { setting: { name: string; body: string } } | { condition: string }
+
+const marksIn = (lines: readonly Line[]): Mark[] =>
+  lines.flatMap(({ raw, kind }): Mark[] => {
+    if (kind !== 'mark') return []
+    const setting = settingLine(raw)
+    if (setting) return [{ setting }]
+    const guard = guardLine(raw)
+    return guard && guard.kind !== 'end' && guard.condition ? [{ condition: guard.condition }] : []
+  })
+
+/** What the conditions come to on this occasion: where one comes out otherwise, another branch runs. */
+function branches(marks: readonly Mark[], stage: Stage, tool: number): string {
+  if (!marks.some(mark => 'condition' in mark)) return ''
+  const world = worldOf(stage)
+  const settings = new Map<string, Quantity>()
+  return marks
+    .map(mark => {
+      const scope = scopeOf(world, tool, settings)
+      if ('condition' in mark) {
+        const so = holds(mark.condition, scope)
+        return so.ok ? Number(so.value) : '?'
+      }
+      const worth = settingValue(mark.setting.body, scope)
+      if (worth.ok) settings.set(mark.setting.name, { value: worth.value.value, unit: worth.value.unit })
+      return ''
     })
     .join('')
 }
 
-const conditionsIn = (text: string): string[] =>
-  read(text).flatMap(({ raw, kind }) => {
-    const guard = kind === 'mark' ? guardLine(raw) : null
-    return guard && 'condition' in guard && guard.condition ? [guard.condition] : []
-  })
+/** So many occasions are asked which of another program's branches run; more take them as they were the last time. */
+const mostAsked = 3000
+
+/** Which of another program's branches run: they are decided as the script is, line by line. */
+function foreignBranches(lines: readonly Line[], stage: Stage): string {
+  const { guards } = resolve(lines, stage)
+  return [...guards.values()].map(Number).join('')
+}
 
 /** Runs a whole print. Never throws, whatever the scripts. `told` hears how far it is, 0 to 1, and says whether to go on. */
 export function wholePrint(
@@ -91,7 +115,11 @@ export function wholePrint(
   const { job, printer } = setting
   const base = stageOf({ ...setting, moment: 'tool-change' })
   const lines = new Map(Object.entries(scripts).map(([moment, text]) => [moment, read(text)]))
-  const conditions = new Map(Object.entries(scripts).map(([moment, text]) => [moment, conditionsIn(text)]))
+  const marks = new Map([...lines].map(([moment, all]) => [moment, marksIn(all)]))
+  const foreign = new Set(
+    [...lines].flatMap(([moment, all]) => (all.some(line => isForeign(line, base) && hasBranch(line)) ? [moment] : [])),
+  )
+  let asked = 0
   const runs = ({ moment, change }: Occasion): boolean =>
     moment === 'start' || scripts[moment] !== undefined || (moment === 'tool-change' && change !== null)
   const half = topOn(job, printer) / 2
@@ -109,7 +137,8 @@ export function wholePrint(
       moment,
       change ? `${change.from}→${change.to}` : tool,
       firstUse ? 'first' : z <= half ? 'low' : 'high',
-      branches(conditions.get(moment) ?? [], stage, tool),
+      branches(marks.get(moment) ?? [], stage, tool),
+      foreign.has(moment) && asked++ < mostAsked ? foreignBranches(lines.get(moment) ?? [], stage) : '',
     ].join(' ')
     const place = occasions.push({ ...occasion, key, printedS: pending }) - 1
     pending = null
@@ -191,8 +220,10 @@ export function wholePrint(
 const total = (numbers: readonly number[]): number => numbers.reduce((sum, each) => sum + each, 0)
 
 /** How a program takes a tool where no script does; null on a machine with one. */
-function takesTool({ firmware, printer }: Stage, tool: number): string | null {
+function takesTool({ firmware, printer, macros }: Stage, tool: number): string | null {
   if (printer.tools.length === 1 && (printer.tools[0]?.mixingInputs ?? 1) === 1) return null
+  // A host with macros of these names is sent them.
+  if (macros?.has(`T${tool}`)) return `T${tool}`
   return firmware.phrases.takeTool(tool < printer.tools.length ? addressOf(firmware, printer, tool) : tool)
 }
 
