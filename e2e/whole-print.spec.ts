@@ -80,7 +80,7 @@ test('a job of changes is made, the string found in its whole print, and taken a
   await expect(
     page
       .getByRole('region', { name: 'Ribbon of the whole print' })
-      .getByRole('button', { name: /^T0 → T1, at a tool change, first use, layer 11/ }),
+      .getByRole('button', { name: /T0 → T1, at a tool change, first use, layer 11/ }),
   ).toBeVisible()
 
   await choose(page, 'A script at another moment', 'material end')

@@ -16,7 +16,7 @@ G1 Z@(min(18, reach_top - height - 2)) F900
 G90
 G1 X@bucket_x Y@bucket_y F18000
 M116 P@to_tool
-G1 E@purge F140 ; the finest nozzle melts no more
+G1 E@purge F140 ; the smallest nozzle melts no more
 G1 E-0.8 F2100
 
 ; --- brush, and back ---

@@ -3,7 +3,7 @@ import { type MachineState, toolShown } from '../machine/state.ts'
 import { lastModes, type Step } from '../machine/trace.ts'
 import { changeFor } from '../model/changes.ts'
 import { towerOf } from '../model/job.ts'
-import { isChangeMoment } from '../model/moment.ts'
+import { isChangeMoment, withinPrint } from '../model/moment.ts'
 import type { Checked, Row } from './finding.ts'
 import { outsideMm, printArea } from './queries.ts'
 
@@ -50,13 +50,25 @@ export const handedOn = ({ stage }: Script): boolean => stage.from !== undefined
 
 export const toolAfter = ({ trace }: Pick<Checked, 'trace'>): number => toolShown(lastModes(trace))
 
+/** Up to so many times a tool's own retraction a first push may be the program's retraction paid back. */
+const ordinary = 1.5
+
 /**
  * For each step, mm of what it pushes that only bring filament back to the tip: what this tool had retracted, or what the tool
  * before it had, for scripts retract with the one and unretract with the other.
  */
-export function broughtBack({ steps, trace, ooze }: Pick<Checked, 'steps' | 'trace' | 'ooze'>): Float32Array {
+export function broughtBack({
+  steps,
+  trace,
+  ooze,
+  stage,
+}: Pick<Checked, 'steps' | 'trace' | 'ooze' | 'stage'>): Float32Array {
   const brought = new Float32Array(steps.length)
   const owed = new Map<number, number>()
+  // Within a print, where nothing was handed on, the program or the script before may have retracted.
+  const began = Math.max(0, trace.beginning.modes.tool)
+  let before =
+    stage.from || !withinPrint.includes(stage.moment) ? 0 : ordinary * (stage.printer.tools[began]?.retractMm ?? 0)
   for (const [i, { command, filamentMm }] of steps.entries()) {
     if (filamentMm === 0) continue
     const tool = trace.rows.modes[command]?.tool ?? 0
@@ -74,6 +86,9 @@ export function broughtBack({ steps, trace, ooze }: Pick<Checked, 'steps' | 'tra
       owed.set(other, mm - taken)
       rest -= taken
     }
+    const paid = Math.min(rest, before)
+    before -= paid
+    rest -= paid
     brought[i] = filamentMm - rest
   }
   return brought

@@ -1,14 +1,12 @@
 // What the machine is in when a rehearsal has ended: the state in which the next one can begin.
 import { followersAt, temperatureAt } from './heat.ts'
 import type { Ooze } from './ooze.ts'
-import { type MachineState, placeOrNull, type Stage } from './state.ts'
-import { counterAfter, lastModes, positionAtEnd, type Trace } from './trace.ts'
+import type { MachineState, Stage } from './state.ts'
+import { counterAfter, lastModes, type Trace } from './trace.ts'
 
 export function stateAfter(trace: Trace, ooze: Ooze, { printer }: Stage): MachineState {
   const { totalS, nozzles, bed, chamber, left, rows } = trace
-  const { x, y, z } = positionAtEnd(trace)
   return {
-    position: { x: placeOrNull(x), y: placeOrNull(y), z: placeOrNull(z) },
     filament: counterAfter(trace, rows.count - 1),
     modes: lastModes(trace),
     heat: {

@@ -22,6 +22,8 @@ function waitSeconds(recorder: Recorder, history: HeaterHistory, coolingToo: boo
   const { printer, firmware } = recorder.stage
   const { windowC, dwellS } = printer.waits ?? firmware.waits
   if (last.targetC < last.fromC && !coolingToo) return 0
+  // What was so near when the rehearsal began has been so for long enough.
+  if (history.segments.length === 1 && secondsWithin(last, within ?? windowC) === 0) return 0
   const left = last.at + secondsWithin(last, within ?? windowC) + dwellS - recorder.now
   if (Number.isFinite(left)) return Math.max(0, left)
   recorder.stop(`This would wait for ever: the heater never gets to ${last.targetC} °C. The rehearsal stops here.`)

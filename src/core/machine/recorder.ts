@@ -18,7 +18,15 @@ import {
 } from './heat.ts'
 import { type Places, shiftOf } from './places.ts'
 import { type PlannedMove, Planner } from './planner.ts'
-import { knownPosition, type MachineState, type Modes, type Position, type Saved, type Stage } from './state.ts'
+import {
+  knownPosition,
+  type MachineState,
+  type Modes,
+  type Position,
+  placeOrNull,
+  type Saved,
+  type Stage,
+} from './state.ts'
 import {
   type CommandRows,
   type FileRun,
@@ -362,7 +370,9 @@ export class Recorder {
       ended,
       stopped,
     } = this
+    const { x, y, z } = this.position
     const left = {
+      position: { x: placeOrNull(x), y: placeOrNull(y), z: placeOrNull(z) },
       remembered: Object.fromEntries(this.remembered),
       globals: Object.fromEntries(this.globals),
       variables: Object.fromEntries(this.variables),

@@ -71,7 +71,7 @@ export type Trace = {
   /** What the machine was in when it began. */
   beginning: MachineState
   /** What it is in at the end, but for its nozzles' tips, which the ooze tells. */
-  left: Pick<MachineState, 'remembered' | 'globals' | 'variables'>
+  left: Pick<MachineState, 'position' | 'remembered' | 'globals' | 'variables'>
   steps: Steps
   rows: CommandRows
   /** One for each tool. */
@@ -189,10 +189,5 @@ export function positionAt(trace: Trace, at: number): Position {
   return { x: between(from.x, to.x), y: between(from.y, to.y), z: between(from.z, to.z) }
 }
 
-/** Where the head is when all has ended, mm; NaN where an axis is unknown. */
-export function positionAtEnd(trace: Trace): Position {
-  const last = trace.steps.count - 1
-  if (last < 0) return beginningPosition(trace)
-  const { x, y, z } = trace.steps
-  return { x: x[last] as number, y: y[last] as number, z: z[last] as number }
-}
+/** Where the head is when all has ended, mm; NaN where an axis is unknown. A command may name a place that no step went to. */
+export const positionAtEnd = ({ left }: Pick<Trace, 'left'>): Position => knownPosition(left)

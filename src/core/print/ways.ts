@@ -2,8 +2,9 @@
 import { duration, plain, plural } from '../format.ts'
 import { materialOf } from '../machine/state.ts'
 import { changesOf, purgeOf, waysOf } from '../model/changes.ts'
-import { areaOn, type Job, layersOn, type ToolChange, towerOf } from '../model/job.ts'
+import { areaOn, heightOfLayer, type Job, layersOn, towerOf } from '../model/job.ts'
 import { type Printer, spotOf } from '../model/printer.ts'
+import { type Purge, towerMm3 } from './tower.ts'
 import { isOfChange, type PrintSetting, type WholePrint } from './whole.ts'
 
 /** One way to purge at every change, for the whole print; `not` says why it can’t be had. Estimates but for `now`. */
@@ -13,13 +14,13 @@ export type Way = {
   grams: number
   cost: number
   not: string | null
+  /** How high the tower gets, mm; null for other ways. */
+  towerMm: number | null
 }
 
 /** A purge goes at so much of what the hot end melts, and so much of a layer is infill that may take it. */
 const ofFlow = 0.5
 const infill = 0.6
-
-type Purge = { change: ToolChange; mm3: number }
 
 /** What each change purges: what the job says, else what the scripts extrude at that change. */
 function purges({ situations }: WholePrint, { job, printer }: PrintSetting): Purge[] {
@@ -34,20 +35,6 @@ function purges({ situations }: WholePrint, { job, printer }: PrintSetting): Pur
     change,
     mm3: purgeOf(job, change) || (byScript.get(`${change.from} ${change.to}`) ?? 0),
   }))
-}
-
-/** What the tower takes, mm³: each layer up to the last change at least its outline, one bead wide. */
-export function towerMm3(job: Job, printer: Printer, purged: readonly Purge[]): number {
-  const tower = towerOf(job)
-  if (!tower || purged.length === 0) return 0
-  const last = Math.max(...purged.map(({ change }) => change.layer))
-  const bead = printer.tools[Math.min(job.firstTool, printer.tools.length - 1)]?.nozzleMm ?? 0.4
-  const outline = 2 * (tower.right - tower.left + tower.back - tower.front) * bead * job.layerMm
-  const inLayer = new Map<number, number>()
-  for (const { change, mm3 } of purged) inLayer.set(change.layer, (inLayer.get(change.layer) ?? 0) + mm3)
-  let all = 0
-  for (let layer = 1; layer <= last; layer++) all += Math.max(outline, inLayer.get(layer) ?? 0)
-  return all
 }
 
 /** Mean way from the print to a place and back, s: at travel speed, with its starts and stops. */
@@ -69,15 +56,17 @@ export function waysToPurge(print: WholePrint, setting: PrintSetting): Way[] {
   const price = (g: number) => (g * material.pricePerKg) / 1000
   const flow = (printer.tools[Math.min(job.firstTool, printer.tools.length - 1)]?.highestFlowMm3S ?? 10) * ofFlow
   const changes = purged.length * job.objects
+  const tower = towerOf(job)
   const made = (way: Way['way'], seconds: number, g: number, not: string | null = null): Way => ({
     way,
     seconds,
     grams: g,
     cost: price(g),
     not,
+    towerMm:
+      way === 'tower' && tower ? heightOfLayer(job, Math.max(...purged.map(({ change }) => change.layer))) : null,
   })
   const inTower = towerMm3(job, printer, purged) * job.objects
-  const tower = towerOf(job)
   const bucket = spotOf(printer, 'bucket')
   const layerMm3 = layerInfillMm3(job, printer)
   const most = Math.max(...perLayer(purged))

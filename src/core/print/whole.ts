@@ -8,7 +8,7 @@ import type { Line } from '../gcode/line.ts'
 import { read } from '../gcode/read.ts'
 import { beginning } from '../machine/beginning.ts'
 import { type MachineState, materialOf, type Stage, toolShown } from '../machine/state.ts'
-import { type Change, purgeOf } from '../model/changes.ts'
+import { type Change, changesOf, purgeOf } from '../model/changes.ts'
 import { topOn, towerOf } from '../model/job.ts'
 import { isChangeMoment, type Moment } from '../model/moment.ts'
 import { hasBranch, isForeign } from '../resolve/foreign.ts'
@@ -16,6 +16,7 @@ import { resolve, worldOf } from '../resolve/resolve.ts'
 import { type RehearsalInput, type Round, rehearseAndCheck, stageOf } from '../round.ts'
 import { printed } from './body.ts'
 import { type Occasion, occasionsOf } from './sequence.ts'
+import { towerMm3 } from './tower.ts'
 
 /** A print's scripts by their moments; a moment without one has nothing to run. */
 export type Scripts = Readonly<Partial<Record<Moment, string>>>
@@ -233,7 +234,7 @@ export const isOfChange = ({ moment, change }: Pick<Situation, 'moment' | 'chang
 
 /** What all changes together cost: time, filament and money. */
 function costs(situations: readonly Situation[], setting: PrintSetting) {
-  const { job } = setting
+  const { job, printer } = setting
   const ofChanges = situations.filter(isOfChange)
   const grams = (mm3: number, tool: number) => (mm3 * materialOf(setting, tool).densityGCm3) / 1000
   const price = (g: number, tool: number) => (g * materialOf(setting, tool).pricePerKg) / 1000
@@ -250,5 +251,9 @@ function costs(situations: readonly Situation[], setting: PrintSetting) {
     towerG += inTower
     cost += price(inTower, change.to)
   }
-  return { changes, changeS, purgedG, towerG, cost }
+  // In layers without a change the tower grows all the same, by its outline.
+  const purged = changesOf(job, printer).map(change => ({ change, mm3: purgeOf(job, change) }))
+  const outline = (towerMm3(job, printer, purged) - purged.reduce((sum, { mm3 }) => sum + mm3, 0)) * job.objects
+  const more = grams(Math.max(0, outline), job.firstTool)
+  return { changes, changeS, purgedG, towerG: towerG + more, cost: cost + price(more, job.firstTool) }
 }

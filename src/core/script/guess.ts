@@ -24,6 +24,10 @@ export function pastedOf(lines: readonly Line[]): 'config' | 'print' | null {
 
 /** What people write over a script of each moment, the rarer words first. */
 const headings: readonly (readonly [Moment, RegExp])[] = [
+  ['material-start', /\b(?:filament|material)[\s_-]+(?:start|begin)\b/i],
+  ['material-end', /\b(?:filament|material)[\s_-]+end\b/i],
+  ['between-objects', /\bbetween[\s_-]+objects\b/i],
+  ['before-layer', /\bbefore[\s_-]+(?:a[\s_-]+|each[\s_-]+|every[\s_-]+)?layer[\s_-]*change\b/i],
   ['tool-change', /\b(?:tool|filament|extruder|colou?r)[\s_-]*(?:change|swap)|\bt(?:free|pre|post)\b/i],
   ['layer-change', /\b(?:layer[\s_-]*change|(?:each|every|per|before|after|new)[\s_-]+layer)\b/i],
   ['cancel', /\b(?:cancel|abort)(?:led|ed)?\b/i],

@@ -118,11 +118,12 @@ describe('change-over-print', () => {
   })
 
   it('reports a purge in place over the print, and a lift that was not retracted for', () => {
-    // 5 mm of filament are 12.03 mm³.
-    const onOneHead = 'T1\nG1 X105 F6000\nM83\nG1 E5 F300'
-    expect(found(onOneHead)[0]?.message).toContain('Purges 12 mm³ in one place over the print')
+    // 12 mm of filament, of which 7.5 may pay back what the program had retracted: 4.5 mm are 10.8 mm³.
+    const onOneHead = 'T1\nG1 X105 F6000\nM83\nG1 E12 F300'
+    expect(found(onOneHead)[0]?.message).toContain('Purges 11 mm³ in one place over the print')
+    expect(found('T1\nG1 X105 F6000\nM83\nG1 E5 F300')).toEqual([])
     // A tool that was just taken may stand where it rested: nothing is known of its place until it moves.
-    expect(found('T1\nM83\nG1 E5 F300')).toEqual([])
+    expect(found('T1\nM83\nG1 E12 F300')).toEqual([])
     expect(found('G91\nG1 Z10 F600\nG90\nT1')).toMatchObject([{ line: 2, severity: 'advice' }])
   })
 
@@ -131,7 +132,7 @@ describe('change-over-print', () => {
     expect(found('G91\nG1 Z1 F600\nG90\nG1 X10 F9000\nG4 S20\nT1')).toEqual([])
     expect(found('G91\nG1 Z2 F600\nG90\nT1')).toEqual([])
     const tower = { x: 110, y: 110, widthMm: 30, depthMm: 30 }
-    const onTower = 'T1\nG1 X105 F6000\nM83\nG1 E5 F300'
+    const onTower = 'T1\nG1 X105 F6000\nM83\nG1 E12 F300'
     expect(found(onTower, { job: { tower } })).toEqual([])
     expect(found(onTower)).toHaveLength(1)
   })

@@ -65,7 +65,17 @@ function sharedDiffers(script: Checked): Found[] {
   const waited = last.row.endS - last.row.startS
   if (waited < 0.05) return []
   const message = `T${change.from} and T${change.to} share one heater, which holds ${celsius(held)}. Waiting for ${celsius(target)} here makes each change stand for about ${plain(waited, 1)} s.`
-  return [{ line: last.row.line, message }]
+  const { source } = last.row
+  const fixes: Fix[] =
+    source && last.word
+      ? [
+          {
+            title: `Wait for what it holds already (${celsius(held)})`,
+            edits: [replacePiece(source, last.word, `${last.word.text.charAt(0)}${plain(held, 1)}`)],
+          },
+        ]
+      : []
+  return [{ line: last.row.line, message, fixes }]
 }
 
 function check(script: Checked): Found[] {

@@ -5,8 +5,9 @@ import type { Line } from '../../gcode/line.ts'
 import { rawLines, read } from '../../gcode/read.ts'
 import { whyBeyond } from '../../machine/beyond.ts'
 import { segmentAt } from '../../machine/heat.ts'
-import { strokesOf } from '../../machine/outcome.ts'
+import { strokesOf, toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import { lastModes, modesAfter, modesBefore, stepsOf } from '../../machine/trace.ts'
+import { withinPrint } from '../../model/moment.ts'
 import { axes } from '../../model/printer.ts'
 import { applyEdits } from '../../model/script.ts'
 import { rehearseLines } from '../../resolve/resolve.ts'
@@ -103,7 +104,7 @@ function put({ text: whole, lines }: Rehearsed, at: number, text: string, title:
 }
 
 /** What a hot end is said to melt is no sharp line; a short dab spoils nothing. */
-const flow = { doubt: 1.05, worthMm: 3 }
+const flow = { doubt: 1.05, inPlace: 1.5, worthMm: 3 }
 
 /** Why what would be made, on the lines first…last of the new text, can't be: it leaves where the head may go, or heats or pushes too much. */
 function whyNot({ text, stage }: Rehearsed, { edits }: Ready, first: number, last: number): string | null {
@@ -124,13 +125,26 @@ function whyNot({ text, stage }: Rehearsed, { edits }: Ready, first: number, las
     )
       return `It would heat the nozzle to ${plain(asked, 0)} °C; this printer takes ${plain(most, 0)} °C at most.`
   }
+  const tooMuch = (mm3S: number, tool: number): string =>
+    `It would extrude ${plain(mm3S, 1)} mm³/s; this hot end melts ${plain(printer.tools[tool]?.highestFlowMm3S ?? 0, 1)} at most. Make it slower or thinner.`
   const thick = strokesOf(trace, stage).find(
     ({ line, tool, flowMm3S, lengthMm }) =>
       within(line) &&
       lengthMm >= flow.worthMm &&
       flowMm3S > (printer.tools[tool]?.highestFlowMm3S ?? Infinity) * flow.doubt,
   )
-  return thick
-    ? `It would extrude ${plain(thick.flowMm3S, 1)} mm³/s; this hot end melts ${plain(printer.tools[thick.tool]?.highestFlowMm3S ?? 0, 1)} at most. Make it slower or thinner.`
-    : null
+  if (thick) return tooMuch(thick.flowMm3S, thick.tool)
+  // In one place nothing is laid thin, so a while of too much is forgiven; what was retracted, by whichever tool or before the
+  // script, only comes back.
+  const own = printer.tools[Math.max(0, trace.beginning.modes.tool)]?.retractMm ?? 0
+  let back = withinPrint.includes(stage.moment) ? own * flow.inPlace : 0
+  for (const step of stepsOf(trace)) {
+    const tool = Math.max(0, trace.rows.modes[step.command]?.tool ?? 0)
+    const beyond = step.filamentMm - back
+    back = Math.max(0, back - step.filamentMm)
+    if (step.kind !== 'push' || !within(trace.rows.line[step.command] as number) || beyond < flow.worthMm) continue
+    const mm3S = (step.filamentMm * toolFilamentAreaMm2(printer, tool)) / (step.end - step.start)
+    if (mm3S > (printer.tools[tool]?.highestFlowMm3S ?? Infinity) * flow.inPlace) return tooMuch(mm3S, tool)
+  }
+  return null
 }

@@ -1,11 +1,18 @@
 // Makes the way back to the print after a change: over the place where it goes on, down, and unretracted.
+import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import { asBefore, lowerWords, notWithin, placesAgain } from './between.ts'
 import { type Made, type Maker, number, numberIn, type Surroundings, type Values } from './maker.ts'
+
+/** Up to so many times its own retraction a push only pays that back. */
+const ordinary = 1.5
 
 function make(values: Values, surroundings: Surroundings): Made {
   const why = notWithin(surroundings)
   if (why) return { ok: false, why }
   const { phrases } = surroundings.stage.firmware
+  const tool = Math.max(0, surroundings.modes.tool)
+  const own = surroundings.stage.printer.tools[tool] ?? { retractMm: 1, retractMmS: 30, highestFlowMm3S: 10 }
+  const melts = own.highestFlowMm3S / toolFilamentAreaMm2(surroundings.stage.printer, tool)
   const [forward, lower] = [numberIn(values, 'forward'), numberIn(values, 'lower')]
   const said = [
     ...placesAgain(phrases),
@@ -13,7 +20,15 @@ function make(values: Values, surroundings: Surroundings): Made {
     ...(lower > 0
       ? [phrases.positioning('relative'), phrases.move({ z: lowerWords(lower), f: 600 }), ...placesAgain(phrases)]
       : []),
-    ...(forward > 0 ? [phrases.move({ e: forward, f: 1800 })] : []),
+    // No faster than the printer retracts; a long way, as of filament that was parked, no faster than it melts.
+    ...(forward > 0
+      ? [
+          phrases.move({
+            e: forward,
+            f: Math.round(60 * (forward > ordinary * own.retractMm ? melts : own.retractMmS)),
+          }),
+        ]
+      : []),
     ...asBefore(surroundings),
   ]
   return { ok: true, lines: said }

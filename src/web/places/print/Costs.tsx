@@ -1,13 +1,13 @@
 // What purging costs as it is and another way, side by side, and what would make the print shorter or lighter.
-import { duration, plain } from '../../../core/format.ts'
+import { duration, mm, plain } from '../../../core/format.ts'
 import type { PrintShown } from '../../../core/print/shown.ts'
 import type { Way } from '../../../core/print/ways.ts'
 
 const wayWords: Record<Way['way'], { name: string; about: string }> = {
   now: { name: 'As it is', about: 'your scripts, and what the job purges into its tower' },
-  tower: { name: 'Into a tower', about: 'printed along, as high as the last change' },
+  tower: { name: 'Into a tower', about: 'printed along' },
   bucket: { name: 'Into the bucket', about: 'there and back at each change' },
-  infill: { name: 'Into the infill', about: 'within the print, where no colour shows' },
+  infill: { name: 'Into the infill or a spare object', about: 'where no colour shows' },
 }
 
 export function Costs({ print }: { print: PrintShown }) {
@@ -30,11 +30,14 @@ export function Costs({ print }: { print: PrintShown }) {
               </tr>
             </thead>
             <tbody>
-              {ways.map(({ way, seconds, grams, cost, not }) => (
+              {ways.map(({ way, seconds, grams, cost, not, towerMm }) => (
                 <tr key={way} className="border-t border-rule align-top">
                   <th scope="row" className="py-1.5 text-left font-normal">
                     <b>{wayWords[way].name}</b>
-                    <span className="block text-[13px] text-soft">{not ?? wayWords[way].about}</span>
+                    <span className="block text-[13px] text-soft">
+                      {not ?? wayWords[way].about}
+                      {not === null && towerMm !== null && `, ${mm(towerMm, 1)} high, as the last change`}
+                    </span>
                   </th>
                   {not === null ? (
                     <>

@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { celsius, duration, plain, plural } from '../../../core/format.ts'
 import type { PrintShown, SituationShown } from '../../../core/print/shown.ts'
 import { Press } from '../../parts/Press.tsx'
-import { SeverityMark } from '../../parts/Severity.tsx'
+import { SeverityMark, severityWords } from '../../parts/Severity.tsx'
 import { useSize } from '../../parts/useSize.ts'
 import { bandWords, situationWords } from './words.ts'
 
@@ -163,13 +163,15 @@ function GroupHead({ group, situations, chosen, onChoose }: GroupProps) {
       )}
       {group.pieces.map(piece => {
         const situation = situations[piece.situation] as SituationShown
-        const words = `${situationWords(situation)}, layer ${situation.layer}: ${duration(situation.seconds)}`
         const worst = situation.counts.error ? 'error' : situation.counts.warning ? 'warning' : null
+        const words = `${situationWords(situation)}, layer ${situation.layer}: ${duration(situation.seconds)}`
+        // What is read out begins with what stands there.
+        const label = `${worst ? `${severityWords[worst]} ` : ''}${bandWords(situation)}: ${words}`
         return (
           <Press
             key={piece.x}
             title={words}
-            aria-label={words}
+            aria-label={label}
             aria-pressed={chosen === piece.situation}
             onClick={() => onChoose(piece.situation)}
             style={{ left: piece.x, width: Math.max(3, piece.width), top: 22, height: headPx - 24 }}
