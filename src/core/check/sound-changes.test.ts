@@ -229,7 +229,7 @@ G90`,
     on: 'docks',
     moment: 'tool-change',
     change: { from: 0, to: 1 },
-    text: ';? when to_tool is 1\nG10 P1 S@(nozzle of next) R@(ooze_safe of next)\n;? end\nT@to_tool\nM116 P@to_tool',
+    text: ';? when to_tool is 1\nG10 P@to_tool S@(nozzle of next) R@(ooze_safe of next)\n;? end\nT@to_tool\nM116 P@to_tool',
   },
   {
     name: 'heads: the next head by its number',

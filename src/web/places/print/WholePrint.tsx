@@ -143,7 +143,7 @@ export function WholePrint() {
         </p>
       )}
       {share !== null && !print && <Progress label="Rehearsing the print" done={Math.round(share * 100)} all={100} />}
-      {print && run && (
+      {run && print && (
         <>
           <Verdict print={print} />
           <PrintRibbon print={print} chosen={chosen} onChoose={setChosen} />
