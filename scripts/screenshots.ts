@@ -33,6 +33,19 @@ M109 S{first_nozzle_temp(0)}
 G1 Z{initial_layer_thickness + 0.1}
 M117 {mood_of_the_day}`
 
+/** A whole print of 400 changes on a printer. */
+async function printOf(page: Page, printer: string): Promise<void> {
+  for (const [choice, option] of [
+    ['Printer', printer],
+    ['Job', 'chequered-post'],
+  ] as const) {
+    await page.getByRole('combobox', { name: choice }).click()
+    await page.getByRole('option', { name: new RegExp(`^${option}`) }).click()
+  }
+  await page.getByText('400 changes').waitFor()
+  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
+}
+
 const shots: Shot[] = [
   { name: 'shelf', path: '/' },
   {
@@ -142,28 +155,13 @@ const shots: Shot[] = [
   },
   { name: 'desk-macro', path: '/', prepare: page => openMacro(page, 'PRELUDE', 26) },
   { name: 'checks', path: '/checks' },
-  {
-    name: 'whole-print',
-    path: '/whole-print',
-    prepare: async page => {
-      await page.getByRole('combobox', { name: 'Printer' }).click()
-      await page.getByRole('option', { name: /^Oystercatcher/ }).click()
-      await page.getByRole('combobox', { name: 'Job' }).click()
-      await page.getByRole('option', { name: /^chequered-post/ }).click()
-      await page.getByText('400 changes').waitFor()
-      await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
-    },
-  },
+  { name: 'whole-print', path: '/whole-print', prepare: page => printOf(page, 'Oystercatcher') },
   {
     name: 'desk-change',
     path: '/whole-print',
     prepare: async page => {
-      await page.getByRole('combobox', { name: 'Printer' }).click()
-      await page.getByRole('option', { name: /^Avocet/ }).click()
-      await page.getByRole('combobox', { name: 'Job' }).click()
-      await page.getByRole('option', { name: /^chequered-post/ }).click()
+      await printOf(page, 'Avocet')
       await page.getByRole('button', { name: 'T1 → T0, at a tool change', exact: true }).click()
-      await page.getByRole('region', { name: 'In the whole print' }).waitFor()
       await page.getByRole('button', { name: /^the next tool/ }).waitFor()
       await page.waitForTimeout(1500)
     },

@@ -112,3 +112,10 @@ export type Rule = {
   moments?: readonly Moment[]
   check: (script: Checked) => Found[]
 }
+
+/** How many findings there are of each severity. */
+export function countsOf(findings: readonly { severity: Severity }[]): Record<Severity, number> {
+  const counts: Record<Severity, number> = { error: 0, warning: 0, advice: 0 }
+  for (const { severity } of findings) counts[severity]++
+  return counts
+}

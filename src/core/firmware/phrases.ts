@@ -58,7 +58,8 @@ export type Phrases = {
   feedPercent: (percent: number) => string | null
   flowPercent: (percent: number, tool: number | null) => string | null
   message: (text: string) => string | null
-  takeTool: (tool: number) => string | null
+  /** A formula where the firmware takes the tool's place in the list as it is; null for one where it does not. */
+  takeTool: (tool: Amount) => string | null
   /** All shares of a tool's blend in one line. */
   blendOfTool: (tool: number, shares: readonly number[]) => string | null
   /** One input's share of a blend, and the blend kept as a tool. */

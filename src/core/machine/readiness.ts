@@ -4,7 +4,7 @@ import { areaOn, topOn } from '../model/job.ts'
 import { goesOnAfter, isChangeMoment, leavesTool } from '../model/moment.ts'
 import { chamberAirAt, type HeaterHistory, segment, surfaceAt, temperatureAt } from './heat.ts'
 import type { Ooze } from './ooze.ts'
-import { flowPercent, heatedByProgram, materialOf, type Stage, toolShown } from './state.ts'
+import { flowPercent, heatedByProgram, type Modes, materialOf, type Stage, toolShown } from './state.ts'
 import { lastModes, positionAt, type Trace } from './trace.ts'
 
 /**
@@ -35,6 +35,15 @@ export function readinessOf(left: Left): Readiness[] {
     return [...found(left), ...heated(left), ...counted(left), ...nozzle(left), ...set(left)]
   return left.stage.moment === 'end' ? leftAlone(left) : []
 }
+
+const places = ({ positioning }: Modes): Readiness =>
+  quiet(
+    'Places',
+    positioning === 'absolute' ? 'from the origin' : 'from the head',
+    'from the origin',
+    positioning === 'absolute',
+    'places still relative',
+  )
 
 /** What a script within the print leaves, held against what the print goes on with. */
 function goingOn(left: Left): Readiness[] {
@@ -89,13 +98,7 @@ function goingOn(left: Left): Readiness[] {
       hanging < cleanMm3,
       'nozzle oozing',
     ),
-    quiet(
-      'Places',
-      modes.positioning === 'absolute' ? 'from the origin' : 'from the head',
-      'from the origin',
-      modes.positioning === 'absolute',
-      'places still relative',
-    ),
+    places(modes),
     quiet(
       'Extrusion',
       modes.extrusion,
@@ -260,13 +263,7 @@ function set({ trace }: Left): Readiness[] {
   const shifted = (['x', 'y', 'z'] as const).filter(axis => Math.abs(modes.shift[axis]) > 0.001)
   const percent = modes.feedPercent === 100 && flowPercent(modes) === 100
   const list: Readiness[] = [
-    quiet(
-      'Places',
-      modes.positioning === 'absolute' ? 'from the origin' : 'from the head',
-      'from the origin',
-      modes.positioning === 'absolute',
-      'places still relative',
-    ),
+    places(modes),
     quiet(
       'Lengths',
       modes.units === 'mm' ? 'millimetres' : 'inches',

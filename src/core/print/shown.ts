@@ -1,9 +1,7 @@
 // A whole print as its page shows it: small enough to cross from a worker, with all that is drawn.
-import type { Severity } from '../check/finding.ts'
+import { countsOf, type Severity } from '../check/finding.ts'
 import { temperatureAt } from '../machine/heat.ts'
-import { type MachineState, toolShown } from '../machine/state.ts'
-import type { Change } from '../model/changes.ts'
-import type { Moment } from '../model/moment.ts'
+import { toolShown } from '../machine/state.ts'
 import { foundIn } from './answer.ts'
 import { type Fold, fold } from './fold.ts'
 import { type Saving, savingsOf, type Way, waysToPurge } from './ways.ts'
@@ -12,26 +10,15 @@ import { isOfChange, type PrintSetting, type Situation, type WholePrint } from '
 /** So many points of each tool's heat are drawn within one situation. */
 const points = 24
 
-export type SituationShown = {
-  moment: Moment
-  change: Change | null
-  layer: number
-  z: number
-  firstUse: boolean
-  high: boolean
-  times: number
-  seconds: number
+export type SituationShown = Omit<Situation, 'key' | 'extrudedMm3' | 'round' | 'findings' | 'state'> & {
+  /** Of all tools. */
   extrudedMm3: number
-  oozedMm3: number
-  byProgram: string | null
   counts: Record<Severity, number>
   /** Each tool's heat through it, °C, evenly in time; and the tool in use when it ends. */
   heats: number[][]
   tool: number
   /** What hangs from each tool when it ends, mm³. */
   hanging: number[]
-  /** What the machine is in when it begins; null for the start. */
-  from: MachineState | null
 }
 
 export type FindingShown = {
@@ -58,42 +45,23 @@ export type PrintShown = {
   savings: Saving[]
 }
 
-function shown(situation: Situation): SituationShown {
-  const { moment, change, layer, z, firstUse, high, times, seconds, extrudedMm3, oozedMm3, byProgram, findings } =
-    situation
-  const trace = situation.round?.trace
-  const tools = situation.state.modes.nozzleTargets.length
+function shown({ key: _, round, findings, state, extrudedMm3, ...situation }: Situation): SituationShown {
+  const trace = round?.trace
+  const began = situation.from ?? state
   return {
-    moment,
-    change,
-    layer,
-    z,
-    firstUse,
-    high,
-    times,
-    seconds,
+    ...situation,
     extrudedMm3: extrudedMm3.reduce((sum, each) => sum + each, 0),
-    oozedMm3,
-    byProgram,
-    counts: {
-      error: findings.filter(({ severity }) => severity === 'error').length,
-      warning: findings.filter(({ severity }) => severity === 'warning').length,
-      advice: findings.filter(({ severity }) => severity === 'advice').length,
-    },
-    heats: Array.from({ length: tools }, (_, tool) =>
-      Array.from({ length: points }, (_, i) => {
+    counts: countsOf(findings),
+    heats: state.heat.nozzlesC.map((endC, tool) => {
+      const beganC = began.heat.nozzlesC[tool] ?? endC
+      return Array.from({ length: points }, (_each, i) => {
+        const share = i / (points - 1)
         const history = trace?.nozzles[tool]
-        const [began, ended] = [situation.from ?? situation.state, situation.state].map(
-          each => each.heat.nozzlesC[tool] ?? 20,
-        )
-        return history
-          ? temperatureAt(history, (i / (points - 1)) * (trace?.totalS ?? 0))
-          : (began as number) + ((ended as number) - (began as number)) * (i / (points - 1))
-      }),
-    ),
-    tool: toolShown(situation.state.modes),
-    hanging: situation.state.tips.map(({ hangingMm3 }) => hangingMm3),
-    from: situation.from,
+        return trace && history ? temperatureAt(history, share * trace.totalS) : beganC + (endC - beganC) * share
+      })
+    }),
+    tool: toolShown(state.modes),
+    hanging: state.tips.map(({ hangingMm3 }) => hangingMm3),
   }
 }
 

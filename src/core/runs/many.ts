@@ -1,5 +1,5 @@
 // One script against many jobs: which jobs there are, and what each comes to.
-import type { Severity } from '../check/finding.ts'
+import { countsOf, type Severity } from '../check/finding.ts'
 import type { Line } from '../gcode/line.ts'
 import { read } from '../gcode/read.ts'
 import { readinessOf } from '../machine/readiness.ts'
@@ -56,8 +56,7 @@ export function runOne(script: Script, run: Run, lines = read(script.text)): Run
   const { job, materials } = run
   const round = roundOf(script, run, lines)
   const { trace, findings, durations, filament, strokes } = round
-  const counts: Record<Severity, number> = { error: 0, warning: 0, advice: 0 }
-  for (const { severity } of findings) counts[severity]++
+  const counts = countsOf(findings)
   return {
     job: job.name,
     materials: materials.map(({ name }) => name),

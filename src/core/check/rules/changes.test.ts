@@ -38,7 +38,14 @@ describe('tool-not-taken', () => {
   })
 
   it('only advises where no line takes a tool, for the program may', () => {
-    expect(found('G91\nG1 Z2 F600\nG90')).toMatchObject([{ severity: 'advice' }])
+    const text = 'G91\nG1 Z2 F600\nG90'
+    const [finding] = found(text)
+    expect(finding).toMatchObject({ severity: 'advice' })
+    expect(fixed(text, finding)).toContain('T@to_tool')
+    // A host’s first extruder has no number: a line for each.
+    const host = { firmware: { family: 'host' as const, version: '0.12', abilities: {} } }
+    const [onHost] = found(text, { printer: host })
+    expect(found(fixed(text, onHost), { printer: host })).toEqual([])
   })
 
   it('is content when the tool is taken, by number or by value, and with a change by hand', () => {

@@ -2,6 +2,7 @@
 import { toolShown } from '../../machine/state.ts'
 import { twoTools } from '../../model/example.ts'
 import { goesOnAfter, hasTool, isChangeMoment } from '../../model/moment.ts'
+import { forEachTool } from '../../script/makers/between.ts'
 import { changing, takings, toolAfter } from '../changing.ts'
 import type { Checked, Fix, Found, Row, Rule } from '../finding.ts'
 import { atTheEnd } from '../fixes.ts'
@@ -27,10 +28,21 @@ function check(script: Checked): Found[] {
   }
   if (stage.moment !== 'tool-change' || rows.some(({ effect }) => byOther.includes(effect?.does ?? ''))) return []
   const message = `No line here takes ${name(wanted)}. That is right only where the program that makes the print file adds its own line for it.`
-  const take = stage.firmware.phrases.takeTool(-7)?.replace('-7', '@to_tool') ?? null
+  const take = nextTool(script)
   return [
     { line: rows.at(-1)?.line ?? 1, severity: 'advice', message, fixes: atTheEnd(script, take, 'Take the next tool') },
   ]
+}
+
+/** The line that takes whichever tool comes, or a line for each where the firmware has no number to put a value in. */
+function nextTool({ stage, trace }: Checked): string | null {
+  const { phrases } = stage.firmware
+  const any = phrases.takeTool('@to_tool')
+  if (any !== null) return any
+  const each = forEachTool({ stage, modes: trace.beginning.modes }, 'to_tool', (_, address) => [
+    phrases.takeTool(address),
+  ])
+  return each.length ? each.join('\n') : null
 }
 
 /** `T1` typed in where the change may go to any tool. */

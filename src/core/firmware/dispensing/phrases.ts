@@ -19,7 +19,8 @@ export const phrases: Phrases = {
   coldExtrusion: () => null,
   feedPercent: percent => `M220 S${amount(percent)}`,
   flowPercent: (percent, tool) => `M221${toolWord(tool)} S${amount(percent / 100)}`,
-  takeTool: tool => `M6 T${tool}`,
+  // Heads are called by carriage and place, which no value of ours is.
+  takeTool: tool => (typeof tool === 'string' ? null : `M6 T${tool}`),
   speedLimits: () => null,
   accelerationLimits: () => null,
   acceleration: () => null,

@@ -66,7 +66,8 @@ export const phrases: Phrases = {
   changeFilament: () => null,
   beep: () => null,
   flowPercent: percent => `M221 S${amount(percent)}`,
-  takeTool: tool => `ACTIVATE_EXTRUDER EXTRUDER=extruder${tool || ''}`,
+  // The first one has no number.
+  takeTool: tool => (typeof tool === 'string' ? null : `ACTIVATE_EXTRUDER EXTRUDER=extruder${tool || ''}`),
   blendOfTool: () => null,
   blendPart: () => null,
   keepBlend: () => null,
