@@ -174,3 +174,48 @@ describe('carry at the terminal', () => {
     expect(cli(words, 'G28\n')).toMatchObject({ status: 2, err: `${why}\n` })
   })
 })
+
+describe('a whole print at the terminal', () => {
+  it('gives the contract’s JSON: the printer’s own scripts, and those that are named in their place', () => {
+    const answer = cli(
+      ['whole-print', '--printer', 'oystercatcher', '--job', 'name-plate', '--change', '-', '--json'],
+      'G4 S20\nT@to_tool\n',
+    )
+    expect(answer.status).toBe(0)
+    const json = JSON.parse(answer.out)
+    // T1 comes for the first time in layer 16 (3.2 mm, over 3) and goes in layer 21: two changes.
+    expect(json.totals.changes).toBe(2)
+    expect(Object.keys(json.totals).sort()).toEqual(['change_s', 'changes', 'cost', 'purged_g', 'tower_g'])
+    const change = json.situations.find((each: { moment: string }) => each.moment === 'tool-change')
+    expect(change).toMatchObject({ from_tool: 0, to_tool: 1, layer: 16, times: 1, purged_mm3: 0 })
+    expect(change.z).toBeCloseTo(3.2, 6)
+    expect(change.seconds).toBeCloseTo(20, 6)
+    expect(change.state.modes.tool).toBe(1)
+    expect(json.findings.find((each: { rule: string }) => each.rule === 'change-over-print')).toMatchObject({
+      line: 1,
+      moment: 'tool-change',
+      from_tool: 0,
+      to_tool: 1,
+      layer: 16,
+      fix: true,
+    })
+  })
+
+  it('says it in words for people', () => {
+    const answer = cli(['whole-print', '--printer', 'Avocet', '--job', 'striped-cup'])
+    expect(answer.status).toBe(0)
+    expect(answer.out).toContain('40 changes:')
+    expect(answer.out).toMatch(/at a tool change\s+T1 → T0\s+layer 2\s+10 times/)
+  })
+
+  it.each([
+    [['whole-print', '--job', 'small'], 'Name the printer with --printer.'],
+    [['whole-print', 'x.gcode', '--printer', 'Dunlin'], '“x.gcode” is one word too many'],
+    [['whole-print', '--printer', 'Dunlin', '--script', 'noon=x'], '“noon” is not a moment'],
+    [['whole-print', '--printer', 'Dunlin', '--script', 'x'], '“x” names no script'],
+  ])('says what is wrong with %j', (words, why) => {
+    const answer = cli(words)
+    expect(answer.status).toBe(2)
+    expect(answer.err).toContain(why)
+  })
+})

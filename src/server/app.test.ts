@@ -109,6 +109,39 @@ it('the shelf that is kept in memory is made anew when anything was changed, by 
   expect((await names())[0]).toBe('Ruff')
 })
 
+describe('a whole print', () => {
+  it('takes the printer’s own scripts, and those that are sent in their place', async () => {
+    const own = await ask('/whole-print', 'POST', { printer: 'Oystercatcher', job: 'name-plate' })
+    expect(own.status).toBe(200)
+    const moments = (json: unknown) =>
+      (json as { situations: { moment: string }[] }).situations.map(({ moment }) => moment)
+    // Two changes, to T1 and back, each with what the material wants; and the material’s lines at the begin.
+    expect(moments(own.json)).toEqual([
+      'start',
+      'material-start',
+      'tool-change',
+      'material-start',
+      'tool-change',
+      'material-start',
+      'end',
+    ])
+    expect(own.json).toMatchObject({ totals: { changes: 2 }, findings: [] })
+    const sent = await ask('/whole-print', 'POST', {
+      printer: 'Oystercatcher',
+      job: 'name-plate',
+      scripts: { 'tool-change': 'T0' },
+    })
+    expect((sent.json as unknown as { findings: { rule: string }[] }).findings.map(({ rule }) => rule)).toContain(
+      'tool-not-taken',
+    )
+  })
+
+  it('refuses what it does not know', async () => {
+    expect((await ask('/whole-print', 'POST', { printer: 'Dodo' })).status).toBe(404)
+    expect((await ask('/whole-print', 'POST', { printer: 'Dunlin', scripts: { noon: 'G28' } })).status).toBe(400)
+  })
+})
+
 describe('saving', () => {
   it('keeps a text to the last byte and numbers its revisions', async () => {
     const made = await ask('/scripts', 'POST', script)

@@ -145,6 +145,16 @@ describe('layers, stops and branches', () => {
     expect(at(whole, 'resume')[0]?.state.tips[0]?.backMm).toBe(0)
   })
 
+  it('may be cancelled half way up: rehearsed, and counted as no part of the print', () => {
+    const whole = run({ cancel: 'G91\nG1 Z5 F600\nG90\nM104 S0\nM140 S0\nM107\nM84' }, one)
+    const [cancel] = at(whole, 'cancel')
+    expect(cancel).toMatchObject({ times: 0, layer: 5 })
+    expect(cancel?.state.modes.nozzleTargets[0]).toBe(0)
+    expect(whole.course.every(({ situation }) => whole.situations[situation]?.moment !== 'cancel')).toBe(true)
+    // A heater that it leaves on is told.
+    expect(rules(run({ cancel: 'G91\nG1 Z5 F600\nG90\nM107\nM84' }, one))).toContain('cancel: heaters-left-on error')
+  })
+
   it('have no stop over the print', () => {
     const whole = run({ 'at-layer': 'M0' }, { ...one, stops: [{ layer: null, mm: 50, runs: 'at-layer' }] })
     expect(at(whole, 'at-layer')).toEqual([])

@@ -9,7 +9,7 @@ import { read } from '../gcode/read.ts'
 import { beginning } from '../machine/beginning.ts'
 import { type MachineState, materialOf, type Stage, toolShown } from '../machine/state.ts'
 import { type Change, changesOf, purgeOf } from '../model/changes.ts'
-import { topOn, towerOf } from '../model/job.ts'
+import { heightOfLayer, layerRehearsed, topOn, towerOf } from '../model/job.ts'
 import { isChangeMoment, type Moment } from '../model/moment.ts'
 import { hasBranch, isForeign } from '../resolve/foreign.ts'
 import { resolve, worldOf } from '../resolve/resolve.ts'
@@ -155,6 +155,8 @@ export function wholePrint(
     return low !== null && kinds.has(low) ? (kind?.last ?? 0) : (kind?.first ?? 0)
   }
 
+  /** The machine as the lower half of the print leaves it, for a script that may come at any time. */
+  let halfWay: MachineState | null = null
   const situations: Situation[] = []
   const numbers = new Map<string, number>()
   const leaves = new Map<string, MachineState>()
@@ -187,6 +189,7 @@ export function wholePrint(
     const both = [round, taking].filter(each => each !== null)
     const sum = (of: (each: Rehearsed) => number) => both.reduce((all, each) => all + of(each), 0)
     leaves.set(key, now)
+    if (z <= half) halfWay = now
     numbers.set(key, situations.length)
     situations.push({
       key,
@@ -207,6 +210,7 @@ export function wholePrint(
       state: now,
     })
   }
+  if (scripts.cancel !== undefined && halfWay) situations.push(cancelled(setting, base, scripts.cancel, halfWay))
   told(1)
   return {
     situations,
@@ -215,6 +219,34 @@ export function wholePrint(
       return situation === undefined ? [] : [{ situation, printedS: printedS ?? 0, layer }]
     }),
     ...costs(situations, setting),
+  }
+}
+
+/** A print that is cancelled half way up. It is part of no print that is finished, and comes no times. */
+function cancelled(setting: PrintSetting, base: Stage, text: string, state: MachineState): Situation {
+  const { job, printer } = setting
+  const layer = layerRehearsed(job, printer)
+  const z = heightOfLayer(job, layer)
+  const tool = toolShown(state.modes)
+  const from = printed(state, { ...base, moment: 'cancel', layer }, { tool, layer, z, seconds: 0, at: null })
+  const round = rehearseAndCheck(text, { ...setting, moment: 'cancel', layer, from })
+  return {
+    key: 'cancel',
+    moment: 'cancel',
+    change: null,
+    layer,
+    z,
+    firstUse: false,
+    high: false,
+    times: 0,
+    seconds: round.durations.totalS,
+    extrudedMm3: round.ooze.extrudedMm3,
+    oozedMm3: total(Object.values(round.ooze.mm3)) + total(round.ooze.idleMm3),
+    byProgram: null,
+    round,
+    findings: round.findings,
+    from,
+    state: round.state,
   }
 }
 

@@ -29,7 +29,7 @@ const PrintBody = v.strictObject({
   job: JobAsked,
   material: MaterialAsked,
   /** Texts by moment; those of other moments are the printer's own in use. */
-  scripts: v.optional(v.partial(v.object(v.entriesFromList(Moment.options, ScriptText))), {}),
+  scripts: v.optional(v.partial(v.strictObject(v.entriesFromList(Moment.options, ScriptText))), {}),
 })
 
 export const wholePrintRoutes = (database: Database, work: Work) =>

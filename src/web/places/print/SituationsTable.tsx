@@ -55,9 +55,9 @@ export function SituationsTable({ print, chosen, canOpen, onOpen, onChoose }: Pr
                 )}
               </td>
               <Figure>{situation.layer}</Figure>
-              <Figure>{situation.times}</Figure>
+              <Figure>{situation.times || '–'}</Figure>
               <Figure>{duration(situation.seconds)}</Figure>
-              <Figure>{duration(situation.seconds * situation.times)}</Figure>
+              <Figure>{situation.times ? duration(situation.seconds * situation.times) : '–'}</Figure>
               <Figure>{volume(situation.extrudedMm3)}</Figure>
               <Figure>{volume(situation.oozedMm3)}</Figure>
               <td className="py-1.5 pr-3 pl-3">
