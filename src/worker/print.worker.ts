@@ -6,11 +6,7 @@ import { type PrintSetting, type Scripts, wholePrint } from '../core/print/whole
 const printer = {
   /** `told` hears how far it is, 0 to 1. */
   print: (setting: PrintSetting, scripts: Scripts, told: (share: number) => void): PrintShown => {
-    const whole = wholePrint(setting, scripts, share => {
-      told(share)
-      return true
-    })
-    return printShown(whole, setting)
+    return printShown(wholePrint(setting, scripts, told), setting)
   },
 }
 export type PrintWorker = typeof printer

@@ -3,9 +3,10 @@ import { countsOf, type Severity } from '../check/finding.ts'
 import { temperatureAt } from '../machine/heat.ts'
 import { toolShown } from '../machine/state.ts'
 import { foundIn } from './answer.ts'
+import { isOfChange } from './costs.ts'
 import { type Fold, fold } from './fold.ts'
 import { type Saving, savingsOf, type Way, waysToPurge } from './ways.ts'
-import { isOfChange, type PrintSetting, type Situation, type WholePrint } from './whole.ts'
+import type { PrintSetting, Situation, WholePrint } from './whole.ts'
 
 /** So many points of each tool's heat are drawn within one situation. */
 const points = 24

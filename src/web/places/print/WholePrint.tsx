@@ -7,6 +7,7 @@ import { wordsFor } from '../../../core/model/vocabulary.ts'
 import type { PrintShown } from '../../../core/print/shown.ts'
 import type { PrintSetting } from '../../../core/print/whole.ts'
 import { leftOut, ownRuns } from '../../../core/runs/fits.ts'
+import { Button } from '../../parts/Button.tsx'
 import { Choice } from '../../parts/Choice.tsx'
 import { Progress } from '../../parts/Progress.tsx'
 import { useTitle } from '../../parts/useTitle.ts'
@@ -21,6 +22,8 @@ import { PrintRibbon } from './PrintRibbon.tsx'
 import { SituationsTable } from './SituationsTable.tsx'
 import { type Picked, scriptsByMoment, useTexts } from './useOwnScripts.ts'
 
+const slowMs = 700
+
 export function WholePrint() {
   useTitle('Whole print')
   const navigate = useNavigate()
@@ -31,6 +34,16 @@ export function WholePrint() {
   const [chosen, setChosen] = useState<number | null>(null)
   const { print, share, problem } = usePrint()
   useEffect(() => stopPrint, [])
+  // A print that takes its time shows how far it is; most are done before anybody would read it.
+  const [slow, setSlow] = useState(false)
+  const going = share !== null
+  useEffect(() => {
+    const timer = going ? setTimeout(() => setSlow(true), slowMs) : undefined
+    return () => {
+      clearTimeout(timer)
+      setSlow(false)
+    }
+  }, [going])
 
   const withScripts = useMemo(() => shelf?.filter(({ scripts }) => scripts.length > 0) ?? [], [shelf])
   const own = withScripts.find(({ id }) => String(id) === search.get('printer')) ?? withScripts[0]
@@ -142,7 +155,21 @@ export function WholePrint() {
           {problem ?? unread}
         </p>
       )}
-      {share !== null && !print && <Progress label="Rehearsing the print" done={Math.round(share * 100)} all={100} />}
+      {share !== null && (!print || slow) && (
+        <div className="flex items-center gap-4">
+          <div className="min-w-0 flex-1">
+            <Progress label="Rehearsing the print" done={Math.round(share * 100)} all={100} />
+          </div>
+          <Button small onClick={stopPrint}>
+            Stop
+          </Button>
+        </div>
+      )}
+      {run && share === null && !print && !problem && !unread && (
+        <p className="rounded-card border border-rule bg-raised p-6 text-soft">
+          Not rehearsed. Choose a job or a script to rehearse the print.
+        </p>
+      )}
       {run && print && (
         <>
           <Verdict print={print} />

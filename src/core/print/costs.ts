@@ -1,0 +1,37 @@
+// What all changes of a print together cost: time, filament and money.
+import { materialOf } from '../machine/state.ts'
+import { changesOf, purgeOf } from '../model/changes.ts'
+import { towerOf } from '../model/job.ts'
+import { isChangeMoment } from '../model/moment.ts'
+import { towerMm3 } from './tower.ts'
+import type { PrintSetting, Situation } from './whole.ts'
+
+/** Whether a situation is of a change within the print. */
+export const isOfChange = ({ moment, change }: Pick<Situation, 'moment' | 'change'>): boolean =>
+  isChangeMoment(moment) && change !== null && change.from !== change.to
+
+/** Seconds; g, of what scripts extrude and of what goes into the tower; and both in money. */
+export function costsOf(situations: readonly Situation[], setting: PrintSetting) {
+  const { job, printer } = setting
+  const ofChanges = situations.filter(isOfChange)
+  const grams = (mm3: number, tool: number) => (mm3 * materialOf(setting, tool).densityGCm3) / 1000
+  const price = (g: number, tool: number) => (g * materialOf(setting, tool).pricePerKg) / 1000
+  let [changes, changeS, purgedG, towerG, cost] = [0, 0, 0, 0, 0]
+  for (const { moment, times, seconds, extrudedMm3, change } of ofChanges) {
+    if (moment === 'tool-change') changes += times
+    changeS += times * seconds
+    for (const [tool, mm3] of extrudedMm3.entries()) {
+      purgedG += grams(mm3, tool) * times
+      cost += price(grams(mm3, tool), tool) * times
+    }
+    if (moment !== 'tool-change' || !change || !towerOf(job)) continue
+    const inTower = grams(purgeOf(job, change), change.to) * times
+    towerG += inTower
+    cost += price(inTower, change.to)
+  }
+  // In layers without a change the tower grows all the same, by its outline.
+  const purged = changesOf(job, printer).map(change => ({ change, mm3: purgeOf(job, change) }))
+  const outline = (towerMm3(job, printer, purged) - purged.reduce((sum, { mm3 }) => sum + mm3, 0)) * job.objects
+  const more = grams(Math.max(0, outline), job.firstTool)
+  return { changes, changeS, purgedG, towerG: towerG + more, cost: cost + price(more, job.firstTool) }
+}

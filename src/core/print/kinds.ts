@@ -1,0 +1,123 @@
+// Which kinds of situation a print has: what happens alike again and again, which time of it is rehearsed, and how often it comes.
+import { holds, type Quantity, settingValue } from '../formula/evaluate.ts'
+import { guardLine, settingLine } from '../formula/marks.ts'
+import { scopeOf } from '../formula/values.ts'
+import type { Line } from '../gcode/line.ts'
+import type { Stage } from '../machine/state.ts'
+import { topOn } from '../model/job.ts'
+import type { Moment } from '../model/moment.ts'
+import { hasBranch, isForeign } from '../resolve/foreign.ts'
+import { resolve, worldOf } from '../resolve/resolve.ts'
+import { type Occasion, occasionsOf } from './sequence.ts'
+
+/** What tells a script's branches apart: its settings and the conditions of its guards, as they stand. */
+type Mark = { setting: { name: string; body: string } } | { condition: string }
+
+const marksIn = (lines: readonly Line[]): Mark[] =>
+  lines.flatMap(({ raw, kind }): Mark[] => {
+    if (kind !== 'mark') return []
+    const setting = settingLine(raw)
+    if (setting) return [{ setting }]
+    const guard = guardLine(raw)
+    return guard && guard.kind !== 'end' && guard.condition ? [{ condition: guard.condition }] : []
+  })
+
+/** What the conditions come to on this occasion: where one comes out otherwise, another branch runs. */
+function branches(marks: readonly Mark[], stage: Stage, tool: number): string {
+  if (!marks.some(mark => 'condition' in mark)) return ''
+  const world = worldOf(stage)
+  const settings = new Map<string, Quantity>()
+  return marks
+    .map(mark => {
+      const scope = scopeOf(world, tool, settings)
+      if ('condition' in mark) {
+        const so = holds(mark.condition, scope)
+        return so.ok ? Number(so.value) : '?'
+      }
+      const worth = settingValue(mark.setting.body, scope)
+      if (worth.ok) settings.set(mark.setting.name, { value: worth.value.value, unit: worth.value.unit })
+      return ''
+    })
+    .join('')
+}
+
+/** So many occasions are asked which of another program's branches run; more take them as they were the last time. */
+const mostAsked = 3000
+
+/** Which of another program's branches run: they are decided as the script is, line by line. */
+function foreignBranches(lines: readonly Line[], stage: Stage): string {
+  const { guards } = resolve(lines, stage)
+  return [...guards.values()].map(Number).join('')
+}
+
+/** An occasion with the kind that it is of; `printedS` takes in what was printed before occasions at which nothing runs. */
+export type Kinded = Occasion & { key: string }
+
+/**
+ * A kind is one moment, between the same tools or with the same tool in use, for the first time or not, in the lower or the upper
+ * half of the print, with the same branches of its script.
+ */
+export class Kinds {
+  readonly occasions: Kinded[] = []
+  private readonly known = new Map<string, { first: number; last: number; times: number }>()
+  private readonly half: number
+  private asked = 0
+
+  /** `lines` are those of the scripts by their moments. */
+  constructor(
+    private readonly stage: Stage,
+    private readonly lines: ReadonlyMap<Moment, readonly Line[]>,
+  ) {
+    const { job, printer } = stage
+    this.half = topOn(job, printer) / 2
+    const marks = new Map([...lines].map(([moment, all]) => [moment, marksIn(all)]))
+    const foreign = new Set(
+      [...lines].flatMap(([moment, all]) =>
+        all.some(line => isForeign(line, stage) && hasBranch(line)) ? [moment] : [],
+      ),
+    )
+    let pending: number | null = null
+    for (const occasion of occasionsOf(job, printer)) {
+      if (occasion.printedS !== null) pending = (pending ?? 0) + occasion.printedS
+      if (!this.runs(occasion)) continue
+      const key = this.keyOf(occasion, marks.get(occasion.moment) ?? [], foreign.has(occasion.moment))
+      const place = this.occasions.push({ ...occasion, key, printedS: pending }) - 1
+      pending = null
+      const before = this.known.get(key)
+      if (before) Object.assign(before, { last: place, times: before.times + 1 })
+      else this.known.set(key, { first: place, last: place, times: 1 })
+    }
+  }
+
+  isLow = ({ z }: Pick<Occasion, 'z'>): boolean => z <= this.half
+
+  timesOf = (key: string): number => this.known.get(key)?.times ?? 1
+
+  /** The same in the lower half, where it comes there, too; null otherwise. */
+  lowOf(key: string): string | null {
+    const low = key.replace(' high ', ' low ')
+    return low !== key && this.known.has(low) ? low : null
+  }
+
+  /** The place of the occasion that stands for its kind: the first, or high up the last, for there is least room over it. */
+  standsFor(key: string): number {
+    const kind = this.known.get(key)
+    return (this.lowOf(key) === null ? kind?.first : kind?.last) ?? 0
+  }
+
+  /** A start is there without a script, too; and tools change without one. */
+  private runs = ({ moment, change }: Occasion): boolean =>
+    moment === 'start' || this.lines.has(moment) || (moment === 'tool-change' && change !== null)
+
+  private keyOf(occasion: Occasion, marks: readonly Mark[], foreign: boolean): string {
+    const { moment, change, tool, layer, firstUse } = occasion
+    const stage = { ...this.stage, moment, layer, change: change ?? undefined }
+    return [
+      moment,
+      change ? `${change.from}→${change.to}` : tool,
+      firstUse ? 'first' : this.isLow(occasion) ? 'low' : 'high',
+      branches(marks, stage, tool),
+      foreign && this.asked++ < mostAsked ? foreignBranches(this.lines.get(moment) ?? [], stage) : '',
+    ].join(' ')
+  }
+}
