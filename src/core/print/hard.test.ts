@@ -5,6 +5,7 @@ import { twoTools } from '../model/example.ts'
 import type { Job } from '../model/job.ts'
 import type { Moment } from '../model/moment.ts'
 import type { Printer } from '../model/printer.ts'
+import { rehearseScript } from '../round.ts'
 import { ownRuns } from '../runs/fits.ts'
 import { job, material, printer } from '../testing/stage.ts'
 import { foundIn } from './answer.ts'
@@ -47,6 +48,14 @@ describe('changes of tools', () => {
     const [first, second] = at(whole, 'tool-change')
     expect(first?.state.modes.nozzleTargets[1]).toBe(215)
     expect(second?.state.modes.nozzleTargets[0]).toBe(195)
+  })
+
+  it('follow the next tool in another program’s words, handed on or not', () => {
+    const text = 'T[next_tool]\nM109 S{nozzle_temperature[next_tool]}'
+    const [first] = at(run({ 'tool-change': text }), 'tool-change')
+    expect(first?.state.modes.nozzleTargets[1]).toBe(215)
+    const alone = rehearseScript(text, { ...bench(), moment: 'tool-change' })
+    expect([alone.state.modes.tool, alone.state.modes.nozzleTargets[1]]).toEqual([1, 215])
   })
 
   it('of a tool with an offset go on at the same place', () => {

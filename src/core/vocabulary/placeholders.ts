@@ -1,6 +1,7 @@
 // Another program's placeholders before anybody has taught them: what each most likely means, so that a script with them is
 // rehearsed at once.
 import { scopeOf, type World } from '../formula/values.ts'
+import { changeFor } from '../model/changes.ts'
 import type { Vocabulary } from '../model/vocabulary.ts'
 import { elementName, readExpression } from './expression.ts'
 import { type Foreign, type LookUp, workOut } from './foreign.ts'
@@ -169,7 +170,7 @@ function toolIn(index: string | null, inUse: number, world: World): number | nul
   if (index === null) return null
   if (/^\d+$/.test(index)) return Number(index)
   const value = guessMeaning(index).value
-  const { from, to } = world.change ?? { from: world.job.firstTool, to: world.job.firstTool }
+  const { from, to } = changeFor(world.job, world.change)
   return value === 'to_tool' ? to : value === 'from_tool' ? from : value === 'first_tool' ? world.job.firstTool : inUse
 }
 
