@@ -34,7 +34,8 @@ export async function rehearsePrint(setting: PrintSetting, scripts: Scripts): Pr
   const mine = ++turn
   setState({ share: 0, problem: null })
   const told = proxy((share: number) => {
-    if (mine === turn) setState({ share })
+    // One that comes after the answer says nothing new.
+    if (mine === turn && usePrint.getState().share !== null) setState({ share })
   })
   try {
     const print = await worker.ask(remote => remote.print(setting, scripts, told))

@@ -13,6 +13,8 @@ const headPx = 46
 const bodyPx = 14
 /** A drop of less than this is not drawn, mm³. */
 const seenMm3 = 0.5
+/** A tool that never gets warmer than this is cold. */
+const warmC = 30
 
 type Piece = { situation: number; x: number; width: number; body: number }
 type Group = { x: number; width: number; times: number; fromLayer: number; toLayer: number; pieces: Piece[] }
@@ -65,16 +67,25 @@ function inTime({ course, situations, totalS }: PrintShown, room: number): { gro
   return { groups, width: Math.max(room, x) }
 }
 
+/** The tools that a print warms or has in use; the others stand in their docks, cold. */
+function lanesOf(situations: readonly SituationShown[]): number[] {
+  const tools = situations[0]?.heats.length ?? 1
+  const used = Array.from({ length: tools }, (_, tool) => tool).filter(tool =>
+    situations.some(each => each.tool === tool || (each.heats[tool] ?? []).some(heat => heat > warmC)),
+  )
+  return used.length ? used : [0]
+}
+
 type Props = { print: PrintShown; chosen: number | null; onChoose: (situation: number) => void }
 
 export function PrintRibbon({ print, chosen, onChoose }: Props) {
   const [attach, { width: room }] = useSize()
   const [byTime, setByTime] = useState(false)
   const { situations } = print
-  const tools = situations[0]?.heats.length ?? 1
+  const lanes = lanesOf(situations)
   const { groups, width } = byTime ? inTime(print, room - 2) : folded(print, room - 2)
   const highest = Math.max(60, ...situations.flatMap(({ heats }) => heats.flat())) * 1.08
-  const height = headPx + tools * lanePx
+  const height = headPx + lanes.length * lanePx
   return (
     <section aria-label="Ribbon of the whole print" className="rounded-card border border-rule bg-raised">
       <div className="flex items-center gap-3 px-3 pt-2 text-[14px] text-soft">
@@ -96,8 +107,7 @@ export function PrintRibbon({ print, chosen, onChoose }: Props) {
       </div>
       <div className="flex p-2">
         <div aria-hidden className="w-10 shrink-0 text-[13px] text-soft" style={{ paddingTop: headPx }}>
-          {Array.from({ length: tools }, (_, tool) => (
-            // biome-ignore lint/suspicious/noArrayIndexKey: a lane is its tool’s number
+          {lanes.map(tool => (
             <div key={tool} className="pl-1 leading-[44px] font-semibold" style={{ height: lanePx }}>
               T{tool}
             </div>
@@ -107,13 +117,8 @@ export function PrintRibbon({ print, chosen, onChoose }: Props) {
           {room > 0 && (
             <div className="relative" style={{ width, height }}>
               <svg aria-hidden="true" width={width} height={height} className="absolute inset-0">
-                {Array.from({ length: tools }, (_, tool) => (
-                  <path
-                    // biome-ignore lint/suspicious/noArrayIndexKey: a lane is its tool’s number
-                    key={tool}
-                    d={`M0 ${headPx + (tool + 1) * lanePx - 0.5}H${width}`}
-                    stroke="var(--rule)"
-                  />
+                {lanes.map((tool, lane) => (
+                  <path key={tool} d={`M0 ${headPx + (lane + 1) * lanePx - 0.5}H${width}`} stroke="var(--rule)" />
                 ))}
                 {groups.map(group =>
                   group.pieces.map(piece => (
@@ -122,6 +127,7 @@ export function PrintRibbon({ print, chosen, onChoose }: Props) {
                       piece={piece}
                       situation={situations[piece.situation] as SituationShown}
                       before={situations[piece.situation]?.from?.modes.tool ?? 0}
+                      lanes={lanes}
                       highest={highest}
                       height={height}
                       chosen={chosen === piece.situation}
@@ -200,14 +206,16 @@ type PieceProps = {
   piece: Piece
   situation: SituationShown
   before: number
+  /** The tools that have a lane, in their order. */
+  lanes: readonly number[]
   highest: number
   height: number
   chosen: boolean
 }
 
-function PieceDrawn({ piece, situation, before, highest, height, chosen }: PieceProps) {
+function PieceDrawn({ piece, situation, before, lanes, highest, height, chosen }: PieceProps) {
   const { heats, hanging, tool } = situation
-  const laneOf = (each: number) => headPx + each * lanePx
+  const laneOf = (each: number) => headPx + Math.max(0, lanes.indexOf(each)) * lanePx
   const own = Math.min(tool, heats.length - 1)
   const beforeOwn = Math.min(Math.max(0, before), heats.length - 1)
   return (
@@ -224,12 +232,12 @@ function PieceDrawn({ piece, situation, before, highest, height, chosen }: Piece
         />
       )}
       <path d={`M${piece.x} ${headPx}V${height}`} stroke="var(--rule)" strokeDasharray="2 3" />
-      {heats.map((heat, each) => {
+      {lanes.map(each => {
+        const heat = heats[each] ?? []
         const y = (c: number) => laneOf(each) + 4 + (1 - c / highest) * (lanePx - 14)
         const drop = hanging[each] ?? 0
         const end = piece.x + piece.width
         return (
-          // biome-ignore lint/suspicious/noArrayIndexKey: a lane is its tool’s number
           <g key={each}>
             <path
               d={
