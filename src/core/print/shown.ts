@@ -18,6 +18,8 @@ export type SituationShown = Omit<Situation, 'key' | 'extrudedMm3' | 'round' | '
   /** Each tool's heat through it, °C, evenly in time; and the tool in use when it ends. */
   heats: number[][]
   tool: number
+  /** The shares of the blend that is in use when it ends; null where the tool is a plain one. */
+  blend: readonly number[] | null
   /** What hangs from each tool when it ends, mm³. */
   hanging: number[]
 }
@@ -62,6 +64,7 @@ function shown({ key: _, round, findings, state, extrudedMm3, ...situation }: Si
       })
     }),
     tool: toolShown(state.modes),
+    blend: state.modes.blends.find(({ tool }) => tool === state.modes.blend)?.shares ?? null,
     hanging: state.tips.map(({ hangingMm3 }) => hangingMm3),
   }
 }

@@ -3,6 +3,7 @@ import { duration, plain, plural } from '../../../core/format.ts'
 import type { PrintShown, SituationShown } from '../../../core/print/shown.ts'
 import { Press } from '../../parts/Press.tsx'
 import { SeverityMark } from '../../parts/Severity.tsx'
+import { Swatches } from '../../parts/Swatches.tsx'
 import { situationWords } from './words.ts'
 
 type Props = {
@@ -47,6 +48,9 @@ export function SituationsTable({ print, chosen, canOpen, onOpen, onChoose }: Pr
                   </Press>
                 ) : (
                   <span className="font-semibold">{situationWords(situation)}</span>
+                )}
+                {situation.blend && situation.moment === 'tool-change' && (
+                  <Swatches blends={[{ name: `T${situation.tool}`, shares: situation.blend }]} />
                 )}
                 {situation.byProgram && (
                   <span className="block text-[13px] text-soft">

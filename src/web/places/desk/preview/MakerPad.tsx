@@ -14,8 +14,8 @@ import {
 import { makerNamed } from '../../../../core/script/makers/makers.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
 import { Button } from '../../../parts/Button.tsx'
+import { Swatches } from '../../../parts/Swatches.tsx'
 import { type Preview, propose } from '../../../state/preview.ts'
-import { Swatches } from '../bed/Swatches.tsx'
 import { NumberField } from './NumberField.tsx'
 
 type Make = Extract<EditRequest, { do: 'make' }>

@@ -1,5 +1,5 @@
 // Blends of a mixing hot end, each as a bar parted in its shares; the numbers stand beside it.
-import { plain } from '../../../../core/format.ts'
+import { plain } from '../../core/format.ts'
 
 type Props = { blends: readonly { name: string; shares: readonly number[] }[] }
 
