@@ -66,6 +66,8 @@ export const Vocabulary = v.pipe(
     /** Whether the program adds heating lines of its own where a script has none, and sets the filament to zero. */
     addsHeating: v.optional(v.boolean(), false),
     resetsFilament: v.optional(v.boolean(), false),
+    /** Whether it puts a material's own lines before the start script and behind the end script, not between them. */
+    materialOutside: v.optional(v.boolean(), false),
   }),
   v.check(
     ({ words }) => new Set(words.map(each => each.word)).size === words.length,
@@ -93,6 +95,7 @@ export const newVocabulary = (name: string, { open, close }: Signs): Vocabulary 
   printers: [],
   addsHeating: false,
   resetsFilament: false,
+  materialOutside: false,
 })
 
 /** The signs that a word stands in by itself. */

@@ -5,6 +5,7 @@ import { twoTools } from '../model/example.ts'
 import type { Job } from '../model/job.ts'
 import type { Moment } from '../model/moment.ts'
 import type { Printer } from '../model/printer.ts'
+import { newVocabulary } from '../model/vocabulary.ts'
 import { rehearseScript } from '../round.ts'
 import { ownRuns } from '../runs/fits.ts'
 import { job, material, printer } from '../testing/stage.ts'
@@ -152,6 +153,14 @@ describe('layers, stops and branches', () => {
     expect(position).toMatchObject({ x: 110, y: 110 })
     expect(position?.z).toBeCloseTo(1.2, 9)
     expect(at(whole, 'resume')[0]?.state.tips[0]?.backMm).toBe(0)
+  })
+
+  it('begin cold with a material’s lines where these come before the start script', () => {
+    const vocabulary = { ...newVocabulary('plain', { open: '{', close: '}' }), materialOutside: true }
+    const whole = wholePrint({ ...bench(one), vocabulary }, { start: warm, 'material-start': 'M117 first' })
+    expect(whole.situations.map(({ moment }) => moment)).toEqual(['material-start', 'start'])
+    expect(whole.situations[0]?.from?.heat.nozzlesC).toEqual([20, 20])
+    expect(whole.situations[0]?.from?.modes.homed.z).toBe(false)
   })
 
   it('may be cancelled half way up: rehearsed, and counted as no part of the print', () => {

@@ -77,7 +77,7 @@ export class Kinds {
       ),
     )
     let pending: number | null = null
-    for (const occasion of occasionsOf(job, printer)) {
+    for (const occasion of occasionsOf(job, printer, stage.vocabulary?.materialOutside)) {
       if (occasion.printedS !== null) pending = (pending ?? 0) + occasion.printedS
       if (!this.runs(occasion)) continue
       const key = this.keyOf(occasion, marks.get(occasion.moment) ?? [], foreign.has(occasion.moment))

@@ -61,10 +61,10 @@ function byLayer<T>(all: readonly T[], layerOf: (each: T) => number | null): Map
 export const changeCount = (job: Job, printer: Printer): number => changesOf(job, printer).length * job.objects
 
 /**
- * All occasions of a job's print, in order. Material lines stand within the start and the end: the start script, the material's
- * own lines, the print; at a change the old material's lines, leaving, the change, arriving, the new material's lines.
+ * All occasions of a job's print, in order. Material lines stand between the start script and the end script, or outside of them
+ * where the program has it so; at a change the old material's lines, leaving, the change, arriving, the new material's lines.
  */
-export function* occasionsOf(job: Job, printer: Printer): Generator<Occasion> {
+export function* occasionsOf(job: Job, printer: Printer, materialOutside = false): Generator<Occasion> {
   const layers = layersOn(job, printer)
   const layerS = layerSeconds(job, printer)
   const changes = byLayer(changesOf(job, printer), ({ layer }) => layer)
@@ -85,8 +85,8 @@ export function* occasionsOf(job: Job, printer: Printer): Generator<Occasion> {
     used.add(change.to)
     tool = change.to
   }
-  yield at('start', 1, null)
-  yield at('material-start', 1, null, { from: tool, to: tool })
+  const begins = [at('start', 1, null), at('material-start', 1, null, { from: tool, to: tool })]
+  yield* materialOutside ? begins.reverse() : begins
   const objects = Math.max(1, Math.min(job.objects, Math.floor(mostLayers / layers)))
   for (let object = 1; object <= objects; object++) {
     // The next object begins with the tool that the first one began with.
@@ -106,9 +106,17 @@ export function* occasionsOf(job: Job, printer: Printer): Generator<Occasion> {
       printedS = layerS / (inIt.length + 1)
       for (const change of inIt) yield* changed(change, layer, printedS)
     }
-    const last = { ...at('between-objects', layers, printedS), z: topOn(job, printer) }
-    if (object < objects) yield last
-    else yield { ...last, moment: 'material-end', change: { from: tool, to: tool } }
+    const over = { ...at('between-objects', layers, printedS), z: topOn(job, printer) }
+    if (object < objects) {
+      yield over
+      continue
+    }
+    const ends: Occasion[] = [
+      { ...over, moment: 'material-end', change: { from: tool, to: tool } },
+      { ...over, moment: 'end' },
+    ]
+    const [first, second] = (materialOutside ? ends.reverse() : ends) as [Occasion, Occasion]
+    yield first
+    yield { ...second, printedS: null }
   }
-  yield { ...at('end', layers, null), z: topOn(job, printer) }
 }

@@ -45,6 +45,14 @@ describe('what runs in a print, in order', () => {
     ])
   })
 
+  it('has a material’s lines outside of start and end where the program puts them there', () => {
+    const moments = [...occasionsOf({ ...twoTool, materials: ['Test stuff'] }, setting().printer, true)].map(
+      ({ moment }) => moment,
+    )
+    expect(moments.slice(0, 2)).toEqual(['material-start', 'start'])
+    expect(moments.slice(-2)).toEqual(['end', 'material-end'])
+  })
+
   it('stops at its layers, and prints object after object from the first tool on', () => {
     const one = { materials: ['Test stuff'], top: { kind: 'height' as const, mm: 0.4 } }
     expect(order({ ...one, stops: [{ layer: 2, mm: null, runs: 'pause' }], objects: 2 })).toEqual([

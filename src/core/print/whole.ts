@@ -75,7 +75,9 @@ export function wholePrint(
   const situations: Situation[] = []
   const numbers = new Map<string, number>()
   const leaves = new Map<string, MachineState>()
-  let now: MachineState | null = null
+  // Lines of a material that come before the start script find the machine cold, as it does.
+  const before = occasions[0]?.moment === 'start' ? null : beginning({ ...base, moment: 'start' })
+  let now: MachineState | null = before
   /** The machine as the lower half of the print leaves it, for a script that may come at any time. */
   let halfWay: MachineState | null = null
   for (const [place, occasion] of occasions.entries()) {

@@ -145,6 +145,14 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
           />
           It sets the filament to zero itself
         </label>
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            checked={vocabulary.materialOutside}
+            onChange={event => change({ materialOutside: event.target.checked })}
+          />
+          It puts a material’s own lines before the start script and behind the end script
+        </label>
       </fieldset>
       {kept && (
         <div className="mt-4">
