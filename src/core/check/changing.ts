@@ -9,6 +9,9 @@ import { outsideMm, printArea } from './queries.ts'
 
 type Script = Pick<Checked, 'stage'>
 
+/** Nozzles that stand so far apart on the machine are on one head; carriages and docked tools come to the same place. */
+const oneHeadMm = 1
+
 /** The tools that this script changes between; null where it is no change, or of one tool. */
 export function changing({ stage }: Script): { from: number; to: number } | null {
   if (!isChangeMoment(stage.moment)) return null
@@ -34,6 +37,14 @@ export const heaterOfTool = ({ stage }: Script, tool: number): number =>
 /** Whether two tools are one nozzle, or hang on one heater. */
 export const shareHeat = (script: Script, one: number, other: number): boolean =>
   heaterOfTool(script, one) === heaterOfTool(script, other)
+
+/** Whether two nozzles hang on one head, so that one is where the other was but for their offset. */
+export function onOneHead(script: Script, one: number, other: number): boolean {
+  const { printer, firmware } = script.stage
+  if (shareHeat(script, one, other)) return true
+  const [a, b] = [printer.tools[one]?.offset, printer.tools[other]?.offset]
+  return !firmware.noToolAtStart && a !== undefined && b !== undefined && Math.hypot(a.x - b.x, a.y - b.y) > oneHeadMm
+}
 
 /** Whether a place lies over what has been printed; the tower is there to be purged into. */
 export function overPrint(script: Checked, { x, y }: Step['to']): boolean {

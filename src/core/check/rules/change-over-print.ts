@@ -1,13 +1,15 @@
 // A change that waits, drops the bed or purges while the nozzle stands over the print.
 import { duration, mm, plain } from '../../format.ts'
+import { numberOf } from '../../gcode/line.ts'
 import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import { stepAt } from '../../machine/trace.ts'
 import { twoTools } from '../../model/example.ts'
-import { changeMoments, hasTool } from '../../model/moment.ts'
-import { broughtBack, overPrint, shareHeat } from '../changing.ts'
+import { changeMoments, hasTool, isChangeMoment } from '../../model/moment.ts'
+import { replacePiece, sourceWord } from '../../script/edits/lines.ts'
+import { broughtBack, onOneHead, overPrint } from '../changing.ts'
 import type { Checked, Fix, Found, Rule } from '../finding.ts'
 import { putBefore } from '../fixes.ts'
-import { lineOf, printArea } from '../queries.ts'
+import { acrossMm, lineOf, printArea } from '../queries.ts'
 
 /** A drop of this much is seen on the print; a push in place of so much is a purge; a lift of so much draws a string. */
 const seenMm3 = 0.5
@@ -15,11 +17,15 @@ const purgeMm3 = 1
 const liftMm = 4
 /** Retracted by at least so much of its own retraction, a nozzle draws no string. */
 const retracted = 0.5
+/** A way of at least this comes back from somewhere, mm. */
+const fixedMm = 20
+
+type Kind = 'purge' | 'wait' | 'lift' | 'back'
 
 /** What happens there, each kind where it comes first: a purge, a wait, a lift. */
 function check(script: Checked): Found[] {
-  const found = new Map<'purge' | 'wait' | 'lift', Found>()
-  const tell = (kind: 'purge' | 'wait' | 'lift', told: Found) => void (found.has(kind) || found.set(kind, told))
+  const found = new Map<Kind, Found>()
+  const tell = (kind: Kind, told: Found) => void (found.has(kind) || found.set(kind, told))
   const { stage, steps, trace, ooze } = script
   const brought = broughtBack(script)
   // A tool that has just been taken may still stand where it rested.
@@ -28,7 +34,7 @@ function check(script: Checked): Found[] {
   for (const [i, step] of steps.entries()) {
     const now = trace.rows.modes[step.command]?.tool ?? tool
     const inPlace = step.from.x === step.to.x && step.from.y === step.to.y
-    if (now !== tool && !shareHeat(script, now, tool)) where = false
+    if (now !== tool && !onOneHead(script, now, tool)) where = false
     if (!inPlace && step.kind !== 'home') where = true
     tool = now
     if (!where || !inPlace || !overPrint(script, step.to)) continue
@@ -56,7 +62,33 @@ function check(script: Checked): Found[] {
       tell('lift', { line, severity: 'advice', message, fixes: retract(script, line, own) })
     }
   }
+  const back = fixedPlace(script)
+  if (back) tell('back', back)
   return [...found.values()]
+}
+
+/** Comes back to a place that is typed in, over the print: where it goes on is another one at each change. */
+function fixedPlace(script: Checked): Found | null {
+  const { stage, steps, rows } = script
+  if (!isChangeMoment(stage.moment)) return null
+  const last = steps.findLast(step => acrossMm(step) > 0.01)
+  const row = last && rows[last.command]
+  if (!last || !row?.source || row.effect?.does !== 'move' || row.before.positioning === 'relative') return null
+  if (acrossMm(last) < fixedMm || last.filamentMm > 0 || !overPrint(script, last.to)) return null
+  const { source } = row
+  const words = (['X', 'Y'] as const).flatMap(letter => {
+    const word = sourceWord(source, letter)
+    return word && word.value !== null && numberOf(row.command, letter) === word.value ? [{ letter, word }] : []
+  })
+  if (words.length < 2) return null
+  const edits = words.map(({ letter, word }) => replacePiece(source, word, `${letter}@next_${letter.toLowerCase()}`))
+  const message = `Comes back to X${plain(last.to.x, 0)} Y${plain(last.to.y, 0)}, typed in, which lies over the print of “${stage.job.name}”. The print goes on at another place at each change, and the way from here to it goes over what is printed.`
+  return {
+    line: row.line,
+    severity: 'advice',
+    message,
+    fixes: [{ title: 'Come back to where the print goes on (X@next_x Y@next_y)', edits }],
+  }
 }
 
 /** Off the print by the shortest way, a little lifted; the filament back for the way. */

@@ -134,6 +134,22 @@ describe('change-over-print', () => {
     expect(found('G91\nG1 Z10 F600\nG90\nT1')).toMatchObject([{ line: 2, severity: 'advice' }])
   })
 
+  it('tells of a purge over the print by a second nozzle on the same head, 20 mm beside the first', () => {
+    const tools = twoTools.map((tool, each) => (each === 1 ? { ...tool, offset: { x: 20, y: 0, z: 0 } } : tool))
+    // It comes to where the other one was; 20 mm of filament, less 7.5 that may be paid back, are 30 mm³.
+    expect(found('T1\nM83\nG1 E20 F200', { printer: { tools } })[0]?.message).toContain('Purges 30 mm³')
+  })
+
+  it('advises on coming back to a typed-in place over the print, and takes the print’s own in its stead', () => {
+    const text = 'G91\nG1 Z2 F600\nG90\nG1 X10 Y10 F9000\nT1\nG1 X100 Y95 F9000'
+    const [finding] = found(text)
+    expect(finding).toMatchObject({ line: 6, severity: 'advice' })
+    expect(fixed(text, finding)).toContain('T1\nG1 X@next_x Y@next_y F9000')
+    expect(found(fixed(text, finding))).toEqual([])
+    // Beside the print it is a place to wait at.
+    expect(found(text.replace('X100 Y95', 'X150 Y95'))).toEqual([])
+  })
+
   it('is content with a retraction first, a place aside, the tower, and a small lift', () => {
     expect(found('G91\nG1 E-5 F1800\nG1 Z10 F600\nG90\nT1')).toEqual([])
     expect(found('G91\nG1 Z1 F600\nG90\nG1 X10 F9000\nG4 S20\nT1')).toEqual([])
@@ -233,7 +249,7 @@ describe('spot-missed', () => {
   const wipe = (y: number) =>
     `G1 Z10 F600\nG1 X-20 Y${y} F9000\nG1 Z2 F600\nG1 X-28 F6000\nG1 X-12\nG1 X-28\nG1 X-12\nG1 Z10 F600`
 
-  it('reports a purge 30 mm beside the bucket, and none within 12 mm of it', () => {
+  it('reports a purge 30 mm beside the bucket, and none within 15 mm of it', () => {
     const [finding] = found(purge(80), with_)
     expect(finding).toMatchObject({ line: 7, severity: 'warning' })
     expect(finding?.message).toContain('30 mm beside the bucket')

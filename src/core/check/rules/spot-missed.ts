@@ -7,7 +7,7 @@ import type { Checked, Found, Rule } from '../finding.ts'
 import { acrossMm, lineOf, outsideMm, printArea } from '../queries.ts'
 
 /** A bucket is about so wide round its place, a brush so long; beyond `nearMm` a purge has nothing to do with it. */
-const bucketMm = 12
+const bucketMm = 15
 const brushMm = 15
 const nearMm = 60
 /** So much extruded in one place is a purge. */
