@@ -177,17 +177,6 @@ const shots: Shot[] = [
   },
 ]
 
-/** Pastes a script on the Shelf, which opens it on the Desk. */
-async function paste(page: Page, text: string): Promise<void> {
-  await page.evaluate(pasted => {
-    const data = new DataTransfer()
-    data.setData('text/plain', pasted)
-    document.body.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }))
-  }, text)
-  await page.getByText('before the print begins').first().waitFor()
-  await page.waitForTimeout(600)
-}
-
 /** Opens a macro of Curlew's on the Desk, with the line that is shown. */
 async function openMacro(page: Page, name: string, line: number, bed = ''): Promise<void> {
   const card = page.getByRole('region', { name: 'Curlew' })
