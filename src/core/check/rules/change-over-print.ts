@@ -2,6 +2,7 @@
 import { duration, mm, plain } from '../../format.ts'
 import { numberOf } from '../../gcode/line.ts'
 import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
+import type { Modes } from '../../machine/state.ts'
 import { stepAt } from '../../machine/trace.ts'
 import { twoTools } from '../../model/example.ts'
 import { changeMoments, hasTool, isChangeMoment } from '../../model/moment.ts'
@@ -100,26 +101,35 @@ function aside(script: Checked, line: number): Fix[] {
   const beside = 5
   const right = Math.min(reach.x[1], area.right + beside)
   if (right < area.right + 1) return []
-  const own = stage.printer.tools[0]?.retractMm ?? 1
-  const counts = script.rows.find(row => row.line === line)?.before.extrusion
+  const before = modesAt(script, line)
+  const own = stage.printer.tools[Math.max(0, before.tool)]?.retractMm ?? 1
   const said = [
     phrases.countFilament('relative'),
     phrases.move({ e: -own, f: 1800 }),
     phrases.positioning('relative'),
     phrases.move({ z: 1, f: 600 }),
     phrases.positioning('absolute'),
-    ...(counts ? [phrases.countFilament(counts)] : []),
     phrases.move({ x: `@(min(print_right + ${beside}, reach_right))`, f: 9000 }),
+    ...(before.positioning === 'relative' ? [phrases.positioning('relative')] : []),
+    phrases.countFilament(before.extrusion),
   ]
   return putBefore(script, line, said.join('\n'), 'Retract and move off the print first')
 }
 
-const retract = (script: Checked, line: number, own: number): Fix[] => {
+function retract(script: Checked, line: number, own: number): Fix[] {
   const { phrases } = script.stage.firmware
   if (own <= 0) return []
-  const said = [phrases.countFilament('relative'), phrases.move({ e: -own, f: 1800 })]
+  const said = [
+    phrases.countFilament('relative'),
+    phrases.move({ e: -own, f: 1800 }),
+    phrases.countFilament(modesAt(script, line).extrusion),
+  ]
   return putBefore(script, line, said.join('\n'), 'Retract first')
 }
+
+/** How things are counted before a line. */
+const modesAt = ({ rows, trace }: Checked, line: number): Modes =>
+  rows.find(row => row.line === line)?.before ?? trace.beginning.modes
 
 export const changeOverPrint: Rule = {
   name: 'change-over-print',

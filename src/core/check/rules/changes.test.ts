@@ -120,8 +120,26 @@ describe('change-over-print', () => {
     expect(finding).toMatchObject({ line: 1, severity: 'warning' })
     expect(finding?.message).toContain('About 2.7 mm³ ooze onto it')
     const mended = fixed('G4 S20\nT1', finding)
-    expect(mended.split('\n').slice(0, 6)).toEqual(['M83', 'G1 E-5 F1800', 'G91', 'G1 Z1 F600', 'G90', 'M82'])
+    expect(mended.split('\n').slice(0, 7)).toEqual([
+      'M83',
+      'G1 E-5 F1800',
+      'G91',
+      'G1 Z1 F600',
+      'G90',
+      'G1 X@(min(print_right + 5, reach_right)) F9000',
+      'M82',
+    ])
     expect(found(mended)).toEqual([])
+  })
+
+  it('is mended within relative moves without making them absolute', () => {
+    const text = 'G91\nG4 S20\nG1 Z2 F600\nG90\nT1'
+    const before = round(text).state.position
+    const mended = fixed(text, found(text)[0])
+    expect(found(mended)).toEqual([])
+    // A millimetre higher for the way aside, and 5 mm beside the print, whose edge is at 110.
+    const { x, z } = round(mended).state.position
+    expect([x, z]).toEqual([115, (before.z ?? 0) + 1])
   })
 
   it('reports a purge in place over the print, and a lift that was not retracted for', () => {

@@ -3,14 +3,14 @@ import type { Phrases } from '../../firmware/phrases.ts'
 import { addressOf } from '../../firmware/tools.ts'
 import { toolsUsed } from '../../model/job.ts'
 import { withinPrint } from '../../model/moment.ts'
-import type { Surroundings } from './maker.ts'
+import { placed, type Surroundings } from './maker.ts'
 
 type Counting = Pick<Surroundings, 'modes' | 'stage'>
 
-/** Why a passage of the print’s own values can’t stand in a script of this moment; null where it can. */
-export function notWithin({ stage }: Counting): string | null {
-  return withinPrint.includes(stage.moment)
-    ? null
+/** Why a passage of the print’s own values can’t stand here, in this script or as things are counted; null where it can. */
+export function notWithin(surroundings: Surroundings): string | null {
+  return withinPrint.includes(surroundings.stage.moment)
+    ? placed(surroundings, [])
     : 'Only a script that runs within the print knows its layer and its place. Choose another “When” above first.'
 }
 

@@ -69,6 +69,11 @@ describe('leaving the print', () => {
     expect(note('left')).toBe('')
   })
 
+  it('stands where places are absolute, for it leaves them so', () => {
+    expect(why('leave-print', {}, {}, 'G91\n')).toBe('Positions are relative here. Put G90 before it first.')
+    expect(why('come-back', {}, {}, 'G91\n')).toBe('Positions are relative here. Put G90 before it first.')
+  })
+
   it('has no print to leave in a start script', () => {
     expect(why('leave-print', {}, { moment: 'start' })).toContain('Only a script that runs within the print')
   })

@@ -42,10 +42,9 @@ function towerInTheWay({ stage }: Surroundings, side: Side, mm: number): boolean
 }
 
 function make(values: Values, surroundings: Surroundings): Made {
-  const { stage, modes } = surroundings
+  const { stage } = surroundings
   const why = notWithin(surroundings)
   if (why) return { ok: false, why }
-  if (modes.units === 'inch') return { ok: false, why: 'Lengths are in inches here. Put G21 before it first.' }
   const { phrases } = stage.firmware
   const side = String(values.side) as Side
   const [back, lift, beside] = [numberIn(values, 'back'), numberIn(values, 'lift'), numberIn(values, 'beside')]
