@@ -36,6 +36,15 @@ export function readinessOf(left: Left): Readiness[] {
   return left.stage.moment === 'end' ? leftAlone(left) : []
 }
 
+const drop = (mm3: number): Readiness =>
+  quiet(
+    'Hanging from it',
+    mm3 < 0.1 ? 'nothing' : `about ${mm3.toFixed(1)} mm³`,
+    'nothing to see',
+    mm3 < cleanMm3,
+    'nozzle oozing',
+  )
+
 const places = ({ positioning }: Modes): Readiness =>
   quiet(
     'Places',
@@ -91,13 +100,7 @@ function goingOn(left: Left): Readiness[] {
       backMm <= Math.max(tipMm, 1.5 * (printer.tools[modes.tool]?.retractMm ?? 0)),
       'filament retracted',
     ),
-    quiet(
-      'Hanging from it',
-      hanging < 0.1 ? 'nothing' : `about ${hanging.toFixed(1)} mm³`,
-      'nothing to see',
-      hanging < cleanMm3,
-      'nozzle oozing',
-    ),
+    drop(hanging),
     places(modes),
     quiet(
       'Extrusion',
@@ -236,13 +239,7 @@ function nozzle({ trace, ooze, stage }: Left): Readiness[] {
       backMm <= tipMm,
       'filament retracted',
     ),
-    quiet(
-      'Hanging from it',
-      hanging < 0.1 ? 'nothing' : `about ${hanging.toFixed(1)} mm³`,
-      'nothing to see',
-      hanging < cleanMm3,
-      'nozzle oozing',
-    ),
+    drop(hanging),
   ]
   if (printer.probe || printer.storedMesh) {
     const on = modes.levelling === 'on'
