@@ -243,6 +243,18 @@ describe('purge-missing-at-change', () => {
     expect(found('T1\nM83\nG1 E10 F200', sharing)).toEqual([])
   })
 
+  it('purges into the bucket where there is one', () => {
+    const spots = [{ name: 'bucket', x: -20, y: 110, z: 10 }]
+    const over = {
+      printer: { ...sharing.printer, spots, reach: { ...printer.reach, x: [-30, 200] as [number, number] } },
+    }
+    const mended = fixed('T1', found('T1', over)[0])
+    expect(mended).toContain('T1\n;@ tear-off')
+    expect(found(mended, over)).toEqual([])
+    // 20 mm of filament.
+    expect(round(mended, over).ooze.extrudedMm3[1]).toBeCloseTo((20 * Math.PI * 1.75 ** 2) / 4, 6)
+  })
+
   it('advises where the tool lost filament as it stood by, and nothing fills it', () => {
     expect(found('T1', { from: lost(6) })[0]?.message).toContain('T1 lacks about 6 mm³')
     expect(found('T1', { from: lost(1) })).toEqual([])

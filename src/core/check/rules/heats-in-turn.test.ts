@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { fixed, found, printer, round } from '../../testing/stage.ts'
+import { twoTools } from '../../model/example.ts'
+import { rehearseScript } from '../../round.ts'
+import { fixed, found, job, material, printer, round } from '../../testing/stage.ts'
 
 const rule = 'heats-in-turn'
 
@@ -28,5 +30,28 @@ describe(rule, () => {
 
   it('does not ask for 10 s: a nozzle that goes from 160 °C on is started already', () => {
     expect(found(rule, 'M104 S160\nM190 S60\nM104 S200\nM109 S200')).toEqual([])
+  })
+
+  it('advises at a change to heat the next tool before the way, not after it', () => {
+    const change = (text: string) =>
+      rehearseScript(text, {
+        printer: { ...printer, tools: twoTools },
+        material,
+        job: { ...job, materials: ['Test stuff', 'Test stuff'] },
+        moment: 'tool-change',
+      })
+    const late = (text: string) => change(text).findings.filter(finding => finding.rule === rule)
+    // 100 mm at 25 mm/s and 2000 mm/s²: 4.01 s and a rest, all of which the nozzle could have had.
+    const text = 'G91\nG1 Z2 F600\nG90\nG1 X10 F1500\nT1\nM109 T1 S195'
+    const [finding] = late(text)
+    expect(finding).toMatchObject({ line: 6, severity: 'advice' })
+    const after = fixed(text, finding)
+    expect(after.startsWith(';? when to_tool is 0\nM104 T0 S@(nozzle_later of T0)\n')).toBe(true)
+    const saves = change(text).durations.totalS - change(after).durations.totalS
+    // The lift, 2 mm at 10 mm/s and 100 mm/s², takes 0.3 s: 4.3 s in all.
+    expect(saves).toBeCloseTo(4.3, 1)
+    expect(finding?.message).toContain('each change is 4.3 s shorter')
+    expect(late(after)).toEqual([])
+    expect(late('M104 T1 S195\nG1 X10 F1500\nT1\nM109 T1 S195')).toEqual([])
   })
 })

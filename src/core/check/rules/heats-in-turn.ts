@@ -1,8 +1,12 @@
-// One heater waits for the other although both could warm at once.
-import { celsius, duration } from '../../format.ts'
+// One heater waits for the other although both could warm at once; or the next tool is told to heat late in a change.
+import { celsius, duration, plain } from '../../format.ts'
 import { read } from '../../gcode/read.ts'
+import { changeMoments, isChangeMoment } from '../../model/moment.ts'
 import { applyEdits } from '../../model/script.ts'
 import { rehearseLines } from '../../resolve/resolve.ts'
+import { insertBefore } from '../../script/edits/lines.ts'
+import { forEachTool } from '../../script/makers/between.ts'
+import { changing, shareHeat } from '../changing.ts'
 import type { Checked, Fix, Found, Rule } from '../finding.ts'
 import { putBefore } from '../fixes.ts'
 import { type Heating, heatings } from '../queries.ts'
@@ -15,8 +19,33 @@ function saved({ text, trace, stage }: Checked, { edits }: Fix): number {
   return trace.totalS - rehearseLines(read(applyEdits(text, edits)), stage).trace.totalS
 }
 
+/** At a change: so late is worth a word, and so much saved at each. */
+const lateS = 2
+const worthAtChangeS = 1.5
+
+/** The next tool is told to heat only after the way, and then waited for. */
+function heatsLate(script: Checked): Found[] {
+  const { rows, stage, trace } = script
+  const change = changing(script)
+  const [begin] = rows
+  if (!change || !begin || shareHeat(script, change.from, change.to)) return []
+  const own = heatings(script).filter(({ heater, tool }) => heater === 'nozzle' && tool === change.to)
+  const [first] = own
+  if (!first || first.row.startS < lateS || !own.some(({ waits }) => waits)) return []
+  const ahead = forEachTool({ stage, modes: trace.beginning.modes }, 'to_tool', (tool, address) => [
+    stage.firmware.phrases.heat('nozzle', `@(nozzle_later of T${tool})`, address),
+  ])
+  if (ahead.length === 0) return []
+  const fix = { title: 'Start to heat it at once', edits: [insertBefore(script.lines, begin.line, ahead.join('\n'))] }
+  const saves = saved(script, fix)
+  if (saves < worthAtChangeS) return []
+  const message = `T${change.to} is told to heat only here, ${plain(first.row.startS, 1)} s into the change, and is then waited for. Told at its begin, it is warm sooner: each change is ${plain(saves, 1)} s shorter.`
+  return [{ line: first.row.line, message, fixes: [fix] }]
+}
+
 function check(script: Checked): Found[] {
   const { stage } = script
+  if (isChangeMoment(stage.moment)) return heatsLate(script)
   if (!stage.printer.heaters.together) return []
   const all = heatings(script).filter(({ heater }) => heater !== 'chamber')
   const first = all.find(({ waits, row }) => waits && row.endS - row.startS > worthS)
@@ -45,8 +74,8 @@ export const heatsInTurn: Rule = {
   title: 'Heats one after the other',
   why: 'Bed and nozzle can warm at the same time. Waiting for one before the other begins costs minutes at every print.',
   silentWhen:
-    'Silent where the printer’s supply feeds one heater at a time, and where less than 20 s would be saved. Both ways are rehearsed.',
+    'Silent where the printer’s supply feeds one heater at a time, and where less than 20 s would be saved, or 1.5 s at a change. Both ways are rehearsed.',
   example: { text: 'G28\nM420 S1\nM190 S60\nM109 S200' },
-  moments: ['start'],
+  moments: ['start', ...changeMoments],
   check,
 }

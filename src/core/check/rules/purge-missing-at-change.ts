@@ -6,8 +6,10 @@ import { purgeOf } from '../../model/changes.ts'
 import { twoTools } from '../../model/example.ts'
 import { towerOf } from '../../model/job.ts'
 import { changeMoments } from '../../model/moment.ts'
+import { makePassage } from '../../script/edits/make.ts'
 import { changing, printGoesOn, shareHeat, toolAfter } from '../changing.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
+import { planned } from '../fixes.ts'
 
 /** Less than this missing at the tip is not seen; a purge of less than this changes no colour, mm³. */
 const missingMm3 = 2
@@ -27,7 +29,9 @@ function check(script: Checked): Found[] {
     const both = change.from < stage.printer.tools.length ? (ooze.extrudedMm3[change.from] ?? 0) : 0
     if (Math.max(purged, both) >= colourMm3) return []
     const message = `T${change.from} and T${change.to} come out of one nozzle, and ${purged < 0.05 ? 'nothing is purged' : `only ${plain(purged, 1)} mm³ are purged`} between them. “${stage.job.name}” has no prime tower: the old colour goes into the print, unless the program purges into the infill.`
-    return [{ line, message }]
+    // Behind the change, where the printer has a bucket and places are absolute.
+    const fixes = planned(makePassage(script, 'tear-off', {}, line + 1), 'Purge into the bucket')
+    return [{ line, message, fixes }]
   }
   const began = trace.beginning.tips[change.to]
   const missing = (began?.lostMm3 ?? 0) + (began?.backMm ?? 0) * toolFilamentAreaMm2(stage.printer, change.to)
