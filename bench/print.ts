@@ -1,7 +1,8 @@
 // `npm run bench:print`: a print of 400 layers with 800 changes of 6 kinds, beside one rehearsal of a change. Prints, judges nothing.
 import { demoMaterials, demoPrinters } from '../demo/load.ts'
 import { nothingBetween } from '../src/core/model/job.ts'
-import { type PrintSetting, wholePrint } from '../src/core/print/whole.ts'
+import type { PrintSetting } from '../src/core/print/situation.ts'
+import { wholePrint } from '../src/core/print/whole.ts'
 import { rehearseAndCheck } from '../src/core/round.ts'
 
 const rounds = 100

@@ -1,7 +1,8 @@
 // Rehearses a whole print away from the page: every moment of a job in order.
 import { expose } from 'comlink'
 import { type PrintShown, printShown } from '../core/print/shown.ts'
-import { type PrintSetting, type Scripts, wholePrint } from '../core/print/whole.ts'
+import type { PrintSetting, Scripts } from '../core/print/situation.ts'
+import { wholePrint } from '../core/print/whole.ts'
 
 const printer = {
   /** `told` hears how far it is, 0 to 1. */

@@ -2,7 +2,7 @@
 
 import { toolNumber } from '../firmware/spec.ts'
 import { addressOf, toolName, toolsAt } from '../firmware/tools.ts'
-import { celsius } from '../format.ts'
+import { celsius, plain } from '../format.ts'
 import { type Command, hasLetter, numberOf, textOf } from '../gcode/line.ts'
 import { setToolHeat } from '../machine/heaters.ts'
 import { toolOffset } from '../machine/places.ts'
@@ -60,10 +60,23 @@ function files(recorder: Recorder, command: Command, to: number): { before: Call
   return { before: [...leaving, ...none, ...arriving], after: to < 0 ? [] : call(4, `tpost${to}.g`) }
 }
 
+/** Where a tool's carriage rests along X, mm; null where it has none of its own. */
+const restsAt = ({ printer }: Stage, tool: number): number | null => printer.tools[tool]?.parksX ?? null
+
 /** Makes a tool the one in use. The nozzle's place changes with the offsets; boards bring the new nozzle to where the old one was. */
 function take(recorder: Recorder, { tool, blend }: NonNullable<Selected>, stays: boolean): void {
   const { modes, stage } = recorder
   const left = modes.tool
+  const rests = restsAt(stage, tool)
+  const parks = left === tool ? null : restsAt(stage, left)
+  if (modes.carriages === 'auto-park' && rests !== null && parks !== null) {
+    // The carriage that printed goes to its place; the other one stands in its own until it is moved.
+    travelTo(recorder, { ...recorder.position, x: parks })
+    recorder.set({ tool, blend })
+    recorder.position = { ...recorder.position, x: rests }
+    recorder.step('stand', 0)
+    return
+  }
   recorder.set({ tool, blend })
   if (left === tool) return
   if (stage.firmware.toolsStandBy) {
@@ -118,9 +131,14 @@ export const tool = record<'tool'>({
     const heat = after.toolHeats[after.tool]
     const heats = firmware.toolsStandBy && heat && heat.activeC > 0 ? `; it heats to ${celsius(heat.activeC)}` : ''
     const by = byFile ? ` by ${byFile.name}` : ''
+    const parksAt = before.carriages === 'auto-park' && before.tool !== after.tool ? restsAt(stage, before.tool) : null
+    const parks =
+      parksAt === null || restsAt(stage, after.tool) === null
+        ? ''
+        : `; ${toolName(firmware, printer, before.tool)} parks at X ${plain(parksAt, 0)}`
     const still = effect.staysStill && hasLetter(command, effect.staysStill) ? ' without moving' : ''
     const letters = `${effect.by ?? ''}${effect.staysStill ?? ''}${effect.files ? 'P' : ''}`
-    return withMore(`Selects ${name}${blend}${by}${still}${heats}.`, alsoTold(command, spec, stage, letters))
+    return withMore(`Selects ${name}${blend}${by}${still}${heats}${parks}.`, alsoTold(command, spec, stage, letters))
   },
   purpose: 'tool',
 })

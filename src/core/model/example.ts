@@ -43,6 +43,7 @@ export const printer: Printer = {
       highestFlowMm3S: 10,
       mixingInputs: 1,
       heater: null,
+      parksX: null,
     },
   ],
   heaters: {

@@ -178,6 +178,7 @@ function figuresFrom(answers: Answers): Printer {
       retractMmS: 35,
       highestFlowMm3S: 11,
       address: null,
+      parksX: null,
     })),
     heaters: {
       nozzle: { highestC: nozzleHighestC, secondsTo200: 95, secondsCooling200To50: 260 },

@@ -37,6 +37,8 @@ const Tool = v.object({
   mixingInputs: v.optional(whole, 1),
   /** The tool whose heater it shares, where it has none of its own. */
   heater: v.optional(v.nullable(v.pipe(v.number(), v.integer(), v.minValue(0))), null),
+  /** Where its carriage rests along X while another one prints, mm; null where it has no carriage of its own. */
+  parksX: v.optional(v.nullable(mm), null),
 })
 
 /** A named place beside the work, as a purge bucket, a brush or a dock; mm. */

@@ -1,7 +1,8 @@
 // The whole print as JSON for other programs (contract.md). Names and shapes are fixed.
 import { findingsAnswer } from '../answer.ts'
 import type { Finding } from '../check/finding.ts'
-import type { Situation, WholePrint } from './whole.ts'
+import type { Situation } from './situation.ts'
+import type { WholePrint } from './whole.ts'
 
 /** A finding with the situation in which it comes first. */
 export type FoundIn = { finding: Finding; situation: Situation }

@@ -3,8 +3,8 @@ import { materialOf } from '../machine/state.ts'
 import { changesOf, purgeOf } from '../model/changes.ts'
 import { towerOf } from '../model/job.ts'
 import { isChangeMoment } from '../model/moment.ts'
+import type { PrintSetting, Situation } from './situation.ts'
 import { towerMm3 } from './tower.ts'
-import type { PrintSetting, Situation } from './whole.ts'
 
 /** Whether a situation is of a change within the print. */
 export const isOfChange = ({ moment, change }: Pick<Situation, 'moment' | 'change'>): boolean =>

@@ -10,7 +10,8 @@ import { rehearseScript } from '../round.ts'
 import { ownRuns } from '../runs/fits.ts'
 import { job, material, printer } from '../testing/stage.ts'
 import { foundIn } from './answer.ts'
-import { type PrintSetting, type Scripts, wholePrint } from './whole.ts'
+import type { PrintSetting, Scripts } from './situation.ts'
+import { wholePrint } from './whole.ts'
 
 const bench = (over: Partial<Job> = {}, its: Partial<Printer> = {}): PrintSetting => ({
   printer: { ...printer, tools: twoTools, ...its },

@@ -5,8 +5,9 @@ import { toolShown } from '../machine/state.ts'
 import { foundIn } from './answer.ts'
 import { isOfChange } from './costs.ts'
 import { type Fold, fold } from './fold.ts'
+import type { PrintSetting, Situation } from './situation.ts'
 import { type Saving, savingsOf, type Way, waysToPurge } from './ways.ts'
-import type { PrintSetting, Situation, WholePrint } from './whole.ts'
+import type { WholePrint } from './whole.ts'
 
 /** So many points of each tool's heat are drawn within one situation. */
 const points = 24

@@ -3,9 +3,10 @@ import { describe, expect, it } from 'vitest'
 import { twoTools } from '../model/example.ts'
 import { type Job, nothingBetween } from '../model/job.ts'
 import { job, material, printer } from '../testing/stage.ts'
+import type { PrintSetting } from './situation.ts'
 import { towerMm3 } from './tower.ts'
 import { savingsOf, waysToPurge } from './ways.ts'
-import { type PrintSetting, wholePrint } from './whole.ts'
+import { wholePrint } from './whole.ts'
 
 const tower = { x: 160, y: 100, widthMm: 20, depthMm: 10 }
 const setting = (over: Partial<Job> = {}): PrintSetting => ({

@@ -5,8 +5,9 @@ import { changesOf, purgeOf, waysOf } from '../model/changes.ts'
 import { areaOn, heightOfLayer, type Job, layersOn, towerOf } from '../model/job.ts'
 import { type Printer, spotOf } from '../model/printer.ts'
 import { isOfChange } from './costs.ts'
+import type { PrintSetting } from './situation.ts'
 import { type Purge, towerMm3 } from './tower.ts'
-import type { PrintSetting, WholePrint } from './whole.ts'
+import type { WholePrint } from './whole.ts'
 
 /** One way to purge at every change, for the whole print; `not` says why it can’t be had. Estimates but for `now`. */
 export type Way = {

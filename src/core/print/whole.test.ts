@@ -8,7 +8,8 @@ import { rehearseScript } from '../round.ts'
 import { job, material, printer } from '../testing/stage.ts'
 import { foundIn, wholePrintAnswer } from './answer.ts'
 import { occasionsOf } from './sequence.ts'
-import { type PrintSetting, type Scripts, type Situation, wholePrint } from './whole.ts'
+import type { PrintSetting, Scripts, Situation } from './situation.ts'
+import { wholePrint } from './whole.ts'
 
 const twoTool: Job = { ...job, materials: ['Test stuff', 'Test stuff'], top: { kind: 'height', mm: 1 } }
 const setting = (over: Partial<Job> = {}): PrintSetting => ({

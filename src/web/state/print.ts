@@ -2,7 +2,7 @@
 import { proxy } from 'comlink'
 import { create } from 'zustand'
 import type { PrintShown } from '../../core/print/shown.ts'
-import type { PrintSetting, Scripts } from '../../core/print/whole.ts'
+import type { PrintSetting, Scripts } from '../../core/print/situation.ts'
 import type { PrintWorker } from '../../worker/print.worker.ts'
 import { Watched } from './watched.ts'
 

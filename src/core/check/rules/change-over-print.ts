@@ -35,7 +35,7 @@ function check(script: Checked): Found[] {
   for (const [i, step] of steps.entries()) {
     const now = trace.rows.modes[step.command]?.tool ?? tool
     const inPlace = step.from.x === step.to.x && step.from.y === step.to.y
-    if (now !== tool && !onOneHead(script, now, tool)) where = false
+    if (now !== tool && !onOneHead(script, now, tool)) where = restsKnown(script, step.command, now)
     if (!inPlace && step.kind !== 'home') where = true
     tool = now
     if (!where || !inPlace || !overPrint(script, step.to)) continue
@@ -67,6 +67,10 @@ function check(script: Checked): Found[] {
   if (back) tell('back', back)
   return [...found.values()]
 }
+
+/** Whether it is known where a carriage stands that was just taken: the one that printed has parked by itself. */
+const restsKnown = ({ stage, trace }: Checked, command: number, tool: number): boolean =>
+  trace.rows.modes[command]?.carriages === 'auto-park' && (stage.printer.tools[tool]?.parksX ?? null) !== null
 
 /** Comes back to a place that is typed in, over the print: where it goes on is another one at each change. */
 function fixedPlace(script: Checked): Found | null {

@@ -158,6 +158,21 @@ describe('change-over-print', () => {
     expect(found('T1\nM83\nG1 E20 F200', { printer: { tools } })[0]?.message).toContain('Purges 30 mm³')
   })
 
+  it('knows where a carriage stands that was taken, once they park by themselves', () => {
+    const tools = twoTools.map((tool, each) => ({ ...tool, parksX: each === 0 ? 0 : 200 }))
+    const text = (mode: number, x: string) => `M605 S${mode}\nG91\nG1 Z2 F600\nG90\nT1\n${x}M83\nG1 E20 F200`
+    const on = { printer: { tools } }
+    // In its own place beside the print it may purge; brought over the print it may not.
+    expect(found(text(1, ''), on)).toEqual([])
+    expect(found(text(1, 'G1 X105 F6000\n'), on)[0]?.message).toContain('Purges 30 mm³')
+    // From X 110, where T0 printed, 110 mm to its place at 250 mm/s and 2000 mm/s²: 110/250 + 250/2000 = 0.565 s.
+    const took = round('M605 S1\nT1', on)
+    expect(took.durations.totalS).toBeCloseTo(0.565, 3)
+    expect(took.state.position.x).toBe(200)
+    expect(took.explained[1]?.says).toBe('Selects T1; T0 parks at X 0.')
+    expect(round('M605 S0\nT1', on).state.position.x).toBe(110)
+  })
+
   it('advises on coming back to a typed-in place over the print, and takes the print’s own in its stead', () => {
     const text = 'G91\nG1 Z2 F600\nG90\nG1 X10 Y10 F9000\nT1\nG1 X100 Y95 F9000'
     const [finding] = found(text)

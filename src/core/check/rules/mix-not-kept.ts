@@ -49,6 +49,7 @@ export const mixNotKept: Rule = {
           highestFlowMm3S: 10,
           mixingInputs: 2,
           heater: null,
+          parksX: null,
         },
       ],
     },

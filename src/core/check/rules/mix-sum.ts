@@ -51,6 +51,7 @@ export const mixSum: Rule = {
           highestFlowMm3S: 10,
           mixingInputs: 2,
           heater: null,
+          parksX: null,
         },
       ],
     },

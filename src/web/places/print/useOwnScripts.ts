@@ -2,7 +2,7 @@
 import { useEffect, useState } from 'react'
 import type { ScriptHead } from '../../../core/model/kept.ts'
 import { Moment } from '../../../core/model/moment.ts'
-import type { Scripts } from '../../../core/print/whole.ts'
+import type { Scripts } from '../../../core/print/situation.ts'
 import { api } from '../../state/api.ts'
 import { findDraft, savedDraftKey } from '../../state/drafts.ts'
 import { fromEditor } from '../../state/separator.ts'

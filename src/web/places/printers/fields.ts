@@ -152,6 +152,24 @@ export function sectionsOf(printer: Printer): Section[] {
               { path: `tools.${i}.name`, label: 'Its name', kind: 'text' as const },
               ...axes.map(axis => mm(`tools.${i}.offset.${axis}`, `Offset ${axis.toUpperCase()}`)),
               {
+                path: `tools.${i}.parksX`,
+                label: 'Its carriage',
+                kind: 'tool' as const,
+                options: [
+                  { value: '', label: 'with the others, on one head' },
+                  ...[
+                    ...new Set([
+                      printer.reach.x[0],
+                      printer.reach.x[1],
+                      ...(tool.parksX === null ? [] : [tool.parksX]),
+                    ]),
+                  ].map(x => ({
+                    value: String(x),
+                    label: `its own, rests at X ${x}`,
+                  })),
+                ],
+              },
+              {
                 path: `tools.${i}.heater`,
                 label: 'Its heater',
                 kind: 'tool' as const,
