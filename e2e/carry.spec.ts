@@ -53,7 +53,7 @@ async function carryTo(page: Page, script: string, to: string): Promise<void> {
   await page.getByRole('button', { name: `What to do with ${script}`, exact: true }).click()
   // By keyboard: rows that are still rehearsed grow, and the menu moves with them.
   await page.getByRole('menuitem', { name: 'Carry over to…' }).press('Enter')
-  await page.getByRole('combobox', { name: 'To' }).click()
+  await page.getByRole('combobox', { name: 'To', exact: true }).click()
   await page.getByRole('option', { name: new RegExp(`^${to}`) }).click()
   await expect(page.getByText(`brought to ${to} by what each line means`)).toBeVisible()
 }
@@ -235,7 +235,7 @@ test('one purge line goes into another script, in place of its like', async ({ p
   await page.getByRole('button', { name: 'Outline' }).click()
   await page.getByRole('button', { name: /^What to do with purge line/ }).click()
   await page.getByRole('menuitem', { name: /^Bring to another script/ }).click()
-  await page.getByRole('combobox', { name: 'To' }).click()
+  await page.getByRole('combobox', { name: 'To', exact: true }).click()
   await page.getByRole('option', { name: /^Sanderling/ }).click()
   const where = page.getByRole('region', { name: 'Where it goes' })
   await where.getByRole('combobox', { name: 'Into' }).click()
