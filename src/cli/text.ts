@@ -4,8 +4,10 @@ import type { CarryPlan } from '../core/carry/carry.ts'
 import { kindWords } from '../core/carry/outcomes.ts'
 import { clock, duration, mm, plain, plural } from '../core/format.ts'
 import type { Learned } from '../core/learn/learn.ts'
+import { changeWords } from '../core/model/changes.ts'
 import { momentWords } from '../core/model/moment.ts'
 import { foundIn } from '../core/print/answer.ts'
+import { total } from '../core/print/situation.ts'
 import type { WholePrint } from '../core/print/whole.ts'
 import type { Round } from '../core/round.ts'
 
@@ -123,14 +125,11 @@ export function wholePrintText(print: WholePrint): string {
   const { situations, changes, changeS, purgedG, towerG, cost } = print
   const rows = situations.map(({ moment, change, layer, times, seconds, extrudedMm3, findings }) => [
     momentWords[moment],
-    change && change.from !== change.to ? `T${change.from} → T${change.to}` : '',
+    changeWords(change),
     `layer ${layer}`,
     plural(times, 'time'),
     duration(seconds),
-    `${plain(
-      extrudedMm3.reduce((sum, each) => sum + each, 0),
-      1,
-    )} mm³ extruded`,
+    `${plain(total(extrudedMm3), 1)} mm³ extruded`,
     plural(findings.length, 'finding'),
   ])
   const found = foundIn(print).map(

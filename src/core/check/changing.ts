@@ -1,5 +1,6 @@
 // Questions that the rules about changes of tools ask: which tool is taken where, what is left hot, where the nozzle stands.
-import { type MachineState, toolShown } from '../machine/state.ts'
+import { shareHeater } from '../firmware/tools.ts'
+import { toolShown } from '../machine/state.ts'
 import { lastModes, type Step } from '../machine/trace.ts'
 import { changeFor } from '../model/changes.ts'
 import { towerOf } from '../model/job.ts'
@@ -30,18 +31,10 @@ export const takings = ({ rows }: Pick<Checked, 'rows'>): Row[] =>
       toolShown(before) !== toolShown(after) || (effect?.does === 'tool' && before.tool === after.tool),
   )
 
-/** The place of a tool's heat: its own, or that of the tool whose heater it shares. */
-export const heaterOfTool = ({ stage }: Script, tool: number): number =>
-  stage.printer.tools[tool]?.heater ?? Math.min(tool, stage.printer.tools.length - 1)
-
-/** Whether two tools are one nozzle, or hang on one heater. */
-export const shareHeat = (script: Script, one: number, other: number): boolean =>
-  heaterOfTool(script, one) === heaterOfTool(script, other)
-
 /** Whether two nozzles hang on one head, so that one is where the other was but for their offset. */
 export function onOneHead(script: Script, one: number, other: number): boolean {
   const { printer, firmware } = script.stage
-  if (shareHeat(script, one, other)) return true
+  if (shareHeater(printer, one, other)) return true
   const [a, b] = [printer.tools[one]?.offset, printer.tools[other]?.offset]
   return !firmware.noToolAtStart && a !== undefined && b !== undefined && Math.hypot(a.x - b.x, a.y - b.y) > oneHeadMm
 }
@@ -52,9 +45,6 @@ export function overPrint(script: Checked, { x, y }: Step['to']): boolean {
   if (Number.isNaN(x + y) || (tower && outsideMm(tower, x, y) === 0)) return false
   return outsideMm(printArea(script), x, y) === 0
 }
-
-/** The machine when the script begins. */
-export const beganAs = ({ trace }: Pick<Checked, 'trace'>): MachineState => trace.beginning
 
 /** Whether the machine is one that was handed on, not one that is only supposed. */
 export const handedOn = ({ stage }: Script): boolean => stage.from !== undefined

@@ -7,7 +7,7 @@ import { type Command, hasLetter, numberOf, textOf } from '../gcode/line.ts'
 import { setToolHeat } from '../machine/heaters.ts'
 import { toolOffset } from '../machine/places.ts'
 import type { Recorder } from '../machine/recorder.ts'
-import type { Stage } from '../machine/state.ts'
+import type { Modes, Stage } from '../machine/state.ts'
 import { fileNamed } from '../model/printer.ts'
 import { travelTo } from './moving.ts'
 import { type Call, record } from './record.ts'
@@ -60,28 +60,37 @@ function files(recorder: Recorder, command: Command, to: number): { before: Call
   return { before: [...leaving, ...none, ...arriving], after: to < 0 ? [] : call(4, `tpost${to}.g`) }
 }
 
-/** Where a tool's carriage rests along X, mm; null where it has none of its own. */
-const restsAt = ({ printer }: Stage, tool: number): number | null => printer.tools[tool]?.parksX ?? null
+/** Where two carriages that park by themselves rest along X, mm, the one that is left and the one that is taken; null where they don't. */
+function restsAfter(
+  { carriages }: Pick<Modes, 'carriages'>,
+  { printer }: Stage,
+  left: number,
+  taken: number,
+): { left: number; taken: number } | null {
+  const [leftX, takenX] = [left, taken].map(tool => printer.tools[tool]?.parksX ?? null)
+  return carriages !== 'auto-park' || left === taken || leftX == null || takenX == null
+    ? null
+    : { left: leftX, taken: takenX }
+}
 
 /** Makes a tool the one in use. The nozzle's place changes with the offsets; boards bring the new nozzle to where the old one was. */
 function take(recorder: Recorder, { tool, blend }: NonNullable<Selected>, stays: boolean): void {
   const { modes, stage } = recorder
   const left = modes.tool
-  const rests = restsAt(stage, tool)
-  const parks = left === tool ? null : restsAt(stage, left)
-  if (modes.carriages === 'auto-park' && rests !== null && parks !== null) {
-    // The carriage that printed goes to its place; the other one stands in its own until it is moved.
-    travelTo(recorder, { ...recorder.position, x: parks })
-    recorder.set({ tool, blend })
-    recorder.position = { ...recorder.position, x: rests }
-    recorder.step('stand', 0)
-    return
-  }
+  const rests = restsAfter(modes, stage, left, tool)
+  // The carriage that printed goes to its place.
+  if (rests) travelTo(recorder, { ...recorder.position, x: rests.left })
   recorder.set({ tool, blend })
   if (left === tool) return
   if (stage.firmware.toolsStandBy) {
     if (left >= 0) setToolHeat(recorder, left, { state: 'standby' })
     if (tool >= 0) setToolHeat(recorder, tool, { state: 'active' })
+  }
+  if (rests) {
+    // The other one stands in its own until it is moved.
+    recorder.position = { ...recorder.position, x: rests.taken }
+    recorder.step('stand', 0)
+    return
   }
   if (left < 0 || tool < 0) return
   const [before, now] = [left, tool].map(each => toolOffset(modes.places, stage.printer.tools, each)) as [
@@ -131,11 +140,8 @@ export const tool = record<'tool'>({
     const heat = after.toolHeats[after.tool]
     const heats = firmware.toolsStandBy && heat && heat.activeC > 0 ? `; it heats to ${celsius(heat.activeC)}` : ''
     const by = byFile ? ` by ${byFile.name}` : ''
-    const parksAt = before.carriages === 'auto-park' && before.tool !== after.tool ? restsAt(stage, before.tool) : null
-    const parks =
-      parksAt === null || restsAt(stage, after.tool) === null
-        ? ''
-        : `; ${toolName(firmware, printer, before.tool)} parks at X ${plain(parksAt, 0)}`
+    const rests = restsAfter(before, stage, before.tool, after.tool)
+    const parks = rests ? `; ${toolName(firmware, printer, before.tool)} parks at X ${plain(rests.left, 0)}` : ''
     const still = effect.staysStill && hasLetter(command, effect.staysStill) ? ' without moving' : ''
     const letters = `${effect.by ?? ''}${effect.staysStill ?? ''}${effect.files ? 'P' : ''}`
     return withMore(`Selects ${name}${blend}${by}${still}${heats}${parks}.`, alsoTold(command, spec, stage, letters))

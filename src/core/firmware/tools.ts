@@ -36,6 +36,14 @@ export function toolName(
   return family.toolNumbers === 'by-carriage' ? `head ${address % 10} (T${address})` : `T${address}`
 }
 
-/** Whether a tool hangs on one heater with another: two nozzles in one block, or two filaments in one nozzle. */
-export const shared = ({ tools }: Pick<Printer, 'tools'>, tool: number): boolean =>
-  (tools[tool]?.heater ?? tool) !== tool || tools.some(({ heater }, each) => heater === tool && each !== tool)
+/** The tool whose heater a tool has: its own, or that which it shares. A blend has that of the last one. */
+export const heaterOfTool = ({ tools }: Pick<Printer, 'tools'>, tool: number): number =>
+  tools[tool]?.heater ?? Math.min(tool, tools.length - 1)
+
+/** Whether two tools hang on one heater: two nozzles in one block, or two filaments in one nozzle. */
+export const shareHeater = (printer: Pick<Printer, 'tools'>, one: number, other: number): boolean =>
+  heaterOfTool(printer, one) === heaterOfTool(printer, other)
+
+/** Whether a tool hangs on one heater with any other. */
+export const sharesHeater = (printer: Pick<Printer, 'tools'>, tool: number): boolean =>
+  printer.tools.some((_, other) => other !== tool && shareHeater(printer, tool, other))

@@ -1,4 +1,5 @@
 // The machine as a script of a moment finds it, where nothing else is said: what the moment before would have left.
+import { shareHeater } from '../firmware/tools.ts'
 import { changeFor } from '../model/changes.ts'
 import { areaOn, heightOfLayer, layerRehearsed, toolsUsed, topOn } from '../model/job.ts'
 import { afterPrinting, hasTool, isChangeMoment, leavesTool, type Moment } from '../model/moment.ts'
@@ -120,9 +121,8 @@ function printing(stage: Stage): Modes {
 
 /** Tools that share a heater have one target: that of the tool in use, or of the hottest. */
 function shared({ printer }: Stage, inUse: number, targets: readonly number[]): number[] {
-  const heaterOf = (tool: number) => printer.tools[tool]?.heater ?? tool
   return targets.map((_, tool) => {
-    const same = targets.flatMap((target, each) => (heaterOf(each) === heaterOf(tool) ? [{ target, each }] : []))
+    const same = targets.flatMap((target, each) => (shareHeater(printer, each, tool) ? [{ target, each }] : []))
     return (same.find(({ each }) => each === inUse) ?? { target: Math.max(...same.map(({ target }) => target)) }).target
   })
 }

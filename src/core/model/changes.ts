@@ -67,3 +67,7 @@ export function layerOfStop(job: Job, printer: Printer, { layer, mm }: Stop): nu
 /** What the program that makes the print file purges into the tower at a change, mm³. */
 export const purgeOf = ({ purges, purgeMm3 }: Job, { from, to }: Pick<Change, 'from' | 'to'>): number =>
   purges.find(each => each.from === from && each.to === to)?.mm3 ?? purgeMm3
+
+/** `T0 → T1`; empty where no tool is changed. */
+export const changeWords = (change: Pick<Change, 'from' | 'to'> | null): string =>
+  change && change.from !== change.to ? `T${change.from} → T${change.to}` : ''

@@ -1,7 +1,7 @@
 // The whole print as JSON for other programs (contract.md). Names and shapes are fixed.
 import { findingsAnswer } from '../answer.ts'
 import type { Finding } from '../check/finding.ts'
-import type { Situation } from './situation.ts'
+import { type Situation, total } from './situation.ts'
 import type { WholePrint } from './whole.ts'
 
 /** A finding with the situation in which it comes first. */
@@ -36,7 +36,7 @@ export function wholePrintAnswer(print: WholePrint) {
       z: situation.z,
       times: situation.times,
       seconds: situation.seconds,
-      purged_mm3: situation.extrudedMm3.reduce((sum, each) => sum + each, 0),
+      purged_mm3: total(situation.extrudedMm3),
       oozed_mm3: situation.oozedMm3,
       findings: findingsAnswer(situation.findings),
       state: situation.state,

@@ -5,7 +5,7 @@ import { toolShown } from '../machine/state.ts'
 import { foundIn } from './answer.ts'
 import { isOfChange } from './costs.ts'
 import { type Fold, fold } from './fold.ts'
-import type { PrintSetting, Situation } from './situation.ts'
+import { type PrintSetting, type Situation, total } from './situation.ts'
 import { type Saving, savingsOf, type Way, waysToPurge } from './ways.ts'
 import type { WholePrint } from './whole.ts'
 
@@ -54,7 +54,7 @@ function shown({ key: _, round, findings, state, extrudedMm3, ...situation }: Si
   const began = situation.from ?? state
   return {
     ...situation,
-    extrudedMm3: extrudedMm3.reduce((sum, each) => sum + each, 0),
+    extrudedMm3: total(extrudedMm3),
     counts: countsOf(findings),
     heats: state.heat.nozzlesC.map((endC, tool) => {
       const beganC = began.heat.nozzlesC[tool] ?? endC

@@ -40,3 +40,5 @@ export type Situation = {
   from: MachineState | null
   state: MachineState
 }
+
+export const total = (numbers: readonly number[]): number => numbers.reduce((sum, each) => sum + each, 0)

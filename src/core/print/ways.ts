@@ -5,8 +5,8 @@ import { changesOf, purgeOf, waysOf } from '../model/changes.ts'
 import { areaOn, heightOfLayer, type Job, layersOn, towerOf } from '../model/job.ts'
 import { type Printer, spotOf } from '../model/printer.ts'
 import { isOfChange } from './costs.ts'
-import type { PrintSetting } from './situation.ts'
-import { type Purge, towerMm3 } from './tower.ts'
+import { type PrintSetting, total } from './situation.ts'
+import { lastLayer, type Purge, perLayer, towerMm3 } from './tower.ts'
 import type { WholePrint } from './whole.ts'
 
 /** One way to purge at every change, for the whole print; `not` says why it can’t be had. Estimates but for `now`. */
@@ -29,7 +29,7 @@ function purges({ situations }: WholePrint, { job, printer }: PrintSetting): Pur
   const byScript = new Map<string, number>()
   for (const situation of situations.filter(isOfChange)) {
     const pair = `${situation.change?.from} ${situation.change?.to}`
-    const mm3 = situation.extrudedMm3.reduce((sum, each) => sum + each, 0)
+    const mm3 = total(situation.extrudedMm3)
     if (situation.moment !== 'tool-change') byScript.set(pair, (byScript.get(pair) ?? 0) + mm3)
     else byScript.set(pair, Math.max(byScript.get(pair) ?? 0, mm3))
   }
@@ -65,13 +65,12 @@ export function waysToPurge(print: WholePrint, setting: PrintSetting): Way[] {
     grams: g,
     cost: price(g),
     not,
-    towerMm:
-      way === 'tower' && tower ? heightOfLayer(job, Math.max(...purged.map(({ change }) => change.layer))) : null,
+    towerMm: way === 'tower' && tower ? heightOfLayer(job, lastLayer(purged)) : null,
   })
   const inTower = towerMm3(job, printer, purged) * job.objects
   const bucket = spotOf(printer, 'bucket')
   const layerMm3 = layerInfillMm3(job, printer)
-  const most = Math.max(...perLayer(purged))
+  const most = [...perLayer(purged).values()].reduce((most, mm3) => Math.max(most, mm3), 0)
   return [
     {
       ...made('now', print.changeS, print.purgedG + print.towerG),
@@ -97,12 +96,6 @@ export function waysToPurge(print: WholePrint, setting: PrintSetting): Way[] {
           `A layer has about ${plain(layerMm3, 0)} mm³ of infill, and ${plain(most, 0)} mm³ are purged in one.`,
         ),
   ]
-}
-
-function perLayer(purged: readonly Purge[]): number[] {
-  const all = new Map<number, number>()
-  for (const { change, mm3 } of purged) all.set(change.layer, (all.get(change.layer) ?? 0) + mm3)
-  return [...all.values()]
 }
 
 /** The infill of one layer, mm³: an estimate from the job’s area. */
@@ -141,10 +134,7 @@ export function savingsOf(print: WholePrint, setting: PrintSetting): Saving[] {
       seconds: heating,
       grams: 0,
     })
-  const purgedMm3 = ofChanges.reduce(
-    (sum, { extrudedMm3, times }) => sum + times * extrudedMm3.reduce((all, each) => all + each, 0),
-    0,
-  )
+  const purgedMm3 = ofChanges.reduce((sum, { extrudedMm3, times }) => sum + times * total(extrudedMm3), 0)
   if (purgedMm3 > 0 && print.purgedG > 0)
     savings.push({
       says: `A fifth less purged at each change (${plain((purgedMm3 / Math.max(1, changes)) * 0.8, 0)} in place of ${plain(purgedMm3 / Math.max(1, changes), 0)} mm³) saves this much. Whether the colour is clean then, only a print tells.`,

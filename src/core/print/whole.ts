@@ -9,7 +9,7 @@ import { rehearseAndCheck, stageOf } from '../round.ts'
 import { printed } from './body.ts'
 import { costsOf } from './costs.ts'
 import { type Kinded, Kinds } from './kinds.ts'
-import type { PrintSetting, Rehearsed, Scripts, Situation } from './situation.ts'
+import { type PrintSetting, type Rehearsed, type Scripts, type Situation, total } from './situation.ts'
 
 export type WholePrint = {
   situations: Situation[]
@@ -83,8 +83,6 @@ export function wholePrint(
     ...costsOf(situations, setting),
   }
 }
-
-const total = (numbers: readonly number[]): number => numbers.reduce((sum, each) => sum + each, 0)
 
 /** What a script and the program's own line after it come to together. */
 function situationOf(

@@ -14,7 +14,6 @@ type Left = { what: string; was: string; now: string; back: string | null; row: 
 const setBy = ({ rows }: Checked, differs: (modes: Modes) => unknown): Row | undefined =>
   rows.findLast(({ before, after }) => differs(before) !== differs(after))
 
-const ways = { absolute: 'absolute', relative: 'relative' } as const
 const counted = { single: 'each by itself', 'auto-park': 'parking by itself', copied: 'copied', mirrored: 'mirrored' }
 
 function leftBy(script: Checked): Left[] {
@@ -23,13 +22,12 @@ function leftBy(script: Checked): Left[] {
   const { phrases } = stage.firmware
   const left: Left[] = []
   // How the print counts filament is known only where it was handed on: a script's last word may well set back what was.
-  const print = was.extrusion
-  if (handedOn(script) && now.extrusion !== print)
+  if (handedOn(script) && now.extrusion !== was.extrusion)
     left.push({
       what: 'Extrusion',
-      was: ways[print],
-      now: ways[now.extrusion],
-      back: phrases.countFilament(print),
+      was: was.extrusion,
+      now: now.extrusion,
+      back: phrases.countFilament(was.extrusion),
       row: setBy(script, ({ extrusion }) => extrusion),
       surely: true,
     })

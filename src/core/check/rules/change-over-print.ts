@@ -3,7 +3,6 @@ import { duration, mm, plain } from '../../format.ts'
 import { numberOf } from '../../gcode/line.ts'
 import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import type { Modes } from '../../machine/state.ts'
-import { stepAt } from '../../machine/trace.ts'
 import { twoTools } from '../../model/example.ts'
 import { changeMoments, hasTool, isChangeMoment } from '../../model/moment.ts'
 import { replacePiece, sourceWord } from '../../script/edits/lines.ts'
@@ -23,7 +22,7 @@ const fixedMm = 20
 
 type Kind = 'purge' | 'wait' | 'lift' | 'back'
 
-/** What happens there, each kind where it comes first: a purge, a wait, a lift. */
+/** What happens there, each kind where it comes first. */
 function check(script: Checked): Found[] {
   const found = new Map<Kind, Found>()
   const tell = (kind: Kind, told: Found) => void (found.has(kind) || found.set(kind, told))
@@ -47,18 +46,18 @@ function check(script: Checked): Found[] {
       tell('purge', { line, message, fixes: aside(script, line) })
     }
     if (step.kind === 'wait-nozzle' || step.kind === 'wait-bed' || step.kind === 'stand') {
+      if (step.end - step.start < 1) continue
       const lost = ooze.spans
         .filter(({ startS, endS }) => startS < step.end && endS > step.start)
         .reduce((sum, { mm3 }) => sum + mm3, 0)
-      if (step.end - step.start < 1 || lost < seenMm3) continue
+      if (lost < seenMm3) continue
       const message = `Waits ${duration(step.end - step.start)} with the hot nozzle over the print. About ${plain(lost, 1)} mm³ ooze onto it.`
       tell('wait', { line, message, fixes: aside(script, line) })
     }
     const own = stage.printer.tools[tool]?.retractMm ?? 0
     if (step.kind === 'travel' && step.to.z - step.from.z >= liftMm && before < own * retracted) {
-      const next = i + 1 < steps.length ? stepAt(trace, i + 1) : null
-      const stays = next === null || next.filamentMm >= 0
-      if (!stays) continue
+      // Retracted while it lifts, as good as before it.
+      if ((steps[i + 1]?.filamentMm ?? 0) < 0) continue
       const message = `Lifts ${mm(step.to.z - step.from.z, 0)} straight up from the print without retracting first. It draws a string from there, unless the program that makes the print file has retracted already.`
       tell('lift', { line, severity: 'advice', message, fixes: retract(script, line, own) })
     }
@@ -96,7 +95,7 @@ function fixedPlace(script: Checked): Found | null {
   }
 }
 
-/** Off the print by the shortest way, a little lifted; the filament back for the way. */
+/** Off the print to its right, a little lifted, the filament back for the way; things are counted afterwards as they were. */
 function aside(script: Checked, line: number): Fix[] {
   const { stage } = script
   const { phrases } = stage.firmware

@@ -1,5 +1,5 @@
 // An end script leaves something hot.
-import { addressOf, toolName } from '../../firmware/tools.ts'
+import { addressOf, heaterOfTool, toolName } from '../../firmware/tools.ts'
 import { celsius } from '../../format.ts'
 import { lastModes } from '../../machine/trace.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
@@ -15,7 +15,7 @@ function check(script: Checked): Found[] {
   /** Tools that share a heater are told of once. */
   const told = new Set<number>()
   const found: Found[] = nozzleTargets.flatMap((target, tool): Found[] => {
-    const heater = printer.tools[tool]?.heater ?? tool
+    const heater = heaterOfTool(printer, tool)
     if (target <= 0 || told.has(heater)) return []
     told.add(heater)
     const name = several ? `The nozzle of ${toolName(firmware, printer, tool)}` : 'The nozzle'

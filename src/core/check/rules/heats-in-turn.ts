@@ -1,4 +1,5 @@
 // One heater waits for the other although both could warm at once; or the next tool is told to heat late in a change.
+import { shareHeater } from '../../firmware/tools.ts'
 import { celsius, duration, plain } from '../../format.ts'
 import { read } from '../../gcode/read.ts'
 import { changeMoments, isChangeMoment } from '../../model/moment.ts'
@@ -6,7 +7,7 @@ import { applyEdits } from '../../model/script.ts'
 import { rehearseLines } from '../../resolve/resolve.ts'
 import { insertBefore } from '../../script/edits/lines.ts'
 import { forEachTool } from '../../script/makers/between.ts'
-import { changing, shareHeat } from '../changing.ts'
+import { changing } from '../changing.ts'
 import type { Checked, Fix, Found, Rule } from '../finding.ts'
 import { putBefore } from '../fixes.ts'
 import { type Heating, heatings } from '../queries.ts'
@@ -28,7 +29,7 @@ function heatsLate(script: Checked): Found[] {
   const { rows, stage, trace } = script
   const change = changing(script)
   const [begin] = rows
-  if (!change || !begin || shareHeat(script, change.from, change.to)) return []
+  if (!change || !begin || shareHeater(script.stage.printer, change.from, change.to)) return []
   const own = heatings(script).filter(({ heater, tool }) => heater === 'nozzle' && tool === change.to)
   const [first] = own
   if (!first || first.row.startS < lateS || !own.some(({ waits }) => waits)) return []

@@ -1,13 +1,15 @@
 // A tool that lost filament while it stood by, or that has another colour in the same nozzle, is taken without a purge.
+import { shareHeater } from '../../firmware/tools.ts'
 import { plain } from '../../format.ts'
 import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
+import type { Tip } from '../../machine/state.ts'
 import { lastModes } from '../../machine/trace.ts'
 import { purgeOf } from '../../model/changes.ts'
 import { twoTools } from '../../model/example.ts'
 import { towerOf } from '../../model/job.ts'
 import { changeMoments } from '../../model/moment.ts'
 import { makePassage } from '../../script/edits/make.ts'
-import { changing, printGoesOn, shareHeat, toolAfter } from '../changing.ts'
+import { changing, printGoesOn, toolAfter } from '../changing.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { planned } from '../fixes.ts'
 
@@ -25,7 +27,7 @@ function check(script: Checked): Found[] {
   const purged = ooze.extrudedMm3[tool] ?? 0
   const line =
     rows.findLast(({ before, after }) => before !== after && before.tool !== after.tool)?.line ?? rows.at(-1)?.line ?? 1
-  if (shareHeat(script, change.from, change.to)) {
+  if (shareHeater(script.stage.printer, change.from, change.to)) {
     const both = change.from < stage.printer.tools.length ? (ooze.extrudedMm3[change.from] ?? 0) : 0
     if (Math.max(purged, both) >= colourMm3) return []
     const message = `T${change.from} and T${change.to} come out of one nozzle, and ${purged < 0.05 ? 'nothing is purged' : `only ${plain(purged, 1)} mm³ are purged`} between them. “${stage.job.name}” has no prime tower: the old colour goes into the print, unless the program purges into the infill.`
@@ -33,11 +35,9 @@ function check(script: Checked): Found[] {
     const fixes = planned(makePassage(script, 'tear-off', {}, line + 1), 'Purge into the bucket')
     return [{ line, message, fixes }]
   }
-  const began = trace.beginning.tips[change.to]
-  const missing = (began?.lostMm3 ?? 0) + (began?.backMm ?? 0) * toolFilamentAreaMm2(stage.printer, change.to)
-  const left =
-    (ooze.tips[change.to]?.lostMm3 ?? 0) +
-    (ooze.tips[change.to]?.backMm ?? 0) * toolFilamentAreaMm2(stage.printer, change.to)
+  const lacks = (tip: Tip | undefined): number =>
+    tip ? tip.lostMm3 + tip.backMm * toolFilamentAreaMm2(stage.printer, change.to) : 0
+  const [missing, left] = [lacks(trace.beginning.tips[change.to]), lacks(ooze.tips[change.to])]
   if (missing < missingMm3 || left < missingMm3) return []
   const message = `T${change.to} lacks about ${plain(left, 1)} mm³ at its tip after it stood by, and nothing fills it before the print goes on. Its first line starts empty.`
   return [{ line, message }]

@@ -93,15 +93,13 @@ function wipesBeside(script: Checked, brushes: readonly Spot[]): Found[] {
     if (turns.length < strokes - 1 || !first || outsideMm(area, first.to.x, first.to.y) === 0) continue
     const found = nearest(brushes, first.to)
     if (!found || first.to.z > found.spot.z + overMm) continue
-    const away = Math.min(
-      ...wipe.flatMap(({ from, to }) => [
-        awayMm(found.spot, from),
-        awayMm(found.spot, to),
-        awayMm(found.spot, { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 }),
-      ]),
-    )
+    const { spot } = found
+    const away = wipe.reduce((least, { from, to }) => {
+      const middle = { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 }
+      return Math.min(least, awayMm(spot, from), awayMm(spot, to), awayMm(spot, middle))
+    }, Number.POSITIVE_INFINITY)
     if (away <= brushMm) continue
-    const message = `Wipes back and forth near X${plain(first.to.x, 0)} Y${plain(first.to.y, 0)}, ${mm(away, 0)} beside the ${found.spot.name} (X${plain(found.spot.x, 1)} Y${plain(found.spot.y, 1)}), and never over it.`
+    const message = `Wipes back and forth near X${plain(first.to.x, 0)} Y${plain(first.to.y, 0)}, ${mm(away, 0)} beside the ${spot.name} (X${plain(spot.x, 1)} Y${plain(spot.y, 1)}), and never over it.`
     return [{ line: lineOf(script, first), message }]
   }
   return []

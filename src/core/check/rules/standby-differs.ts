@@ -1,6 +1,7 @@
 // A tool that stands by is kept hotter than its material can wait at without oozing, or on a shared heater a little otherwise.
 
 import { heatedTools } from '../../effects/heating.ts'
+import { shareHeater } from '../../firmware/tools.ts'
 import { celsius, plain } from '../../format.ts'
 import { numberOf } from '../../gcode/line.ts'
 import { materialOf } from '../../machine/state.ts'
@@ -8,7 +9,7 @@ import { lastModes } from '../../machine/trace.ts'
 import { toolsUsed } from '../../model/job.ts'
 import { changeMoments, isChangeMoment } from '../../model/moment.ts'
 import { replacePiece, sourceWord } from '../../script/edits/lines.ts'
-import { changing, shareHeat } from '../changing.ts'
+import { changing } from '../changing.ts'
 import type { Checked, Fix, Found, Row, Rule } from '../finding.ts'
 import { heatings } from '../queries.ts'
 
@@ -57,7 +58,7 @@ const slipC = 5
 function sharedDiffers(script: Checked): Found[] {
   const { trace } = script
   const change = changing(script)
-  if (!change || !shareHeat(script, change.from, change.to)) return []
+  if (!change || !shareHeater(script.stage.printer, change.from, change.to)) return []
   const held = trace.beginning.modes.nozzleTargets[Math.max(0, trace.beginning.modes.tool)] ?? 0
   const last = heatings(script).findLast(({ heater, waits }) => heater === 'nozzle' && waits)
   const target = last?.targetC ?? null

@@ -40,9 +40,9 @@ function check(script: Checked): Found[] {
     const severity = last || handedOn(script) ? 'warning' : 'advice'
     return [{ line, severity, message, fixes: atTheEnd(script, wait, 'Wait for it') }]
   }
-  const { nozzleLaterC, name } = materialOf(stage, change.to)
+  const { nozzleC, nozzleLaterC, name } = materialOf(stage, change.to)
   if (last?.targetC === undefined && !handedOn(script)) return []
-  if (now > Math.min(nozzleLaterC, materialOf(stage, change.to).nozzleC) - 2 * nearC) return []
+  if (now > Math.min(nozzleLaterC, nozzleC) - 2 * nearC) return []
   const message = `T${change.to} stays at ${celsius(now)} when the print goes on; ${name} is printed at ${celsius(nozzleLaterC)}. That is right only where the program that makes the print file heats it.`
   return [{ line, severity: last ? 'warning' : 'advice', message }]
 }

@@ -1,12 +1,12 @@
 // The tool that was left stays as hot as it printed while another one is in use.
-import { addressOf, toolName } from '../../firmware/tools.ts'
+import { addressOf, shareHeater, toolName } from '../../firmware/tools.ts'
 import { celsius } from '../../format.ts'
 import { melts } from '../../machine/heaters.ts'
 import { materialOf } from '../../machine/state.ts'
 import { lastModes } from '../../machine/trace.ts'
 import { twoTools } from '../../model/example.ts'
 import { changeMoments } from '../../model/moment.ts'
-import { changing, printGoesOn, shareHeat, toolAfter } from '../changing.ts'
+import { changing, printGoesOn, toolAfter } from '../changing.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { atTheEnd } from '../fixes.ts'
 import { heatings } from '../queries.ts'
@@ -20,7 +20,7 @@ function check(script: Checked): Found[] {
   const change = changing(script)
   if (!change || !printGoesOn(script) || !melts(stage)) return []
   const { from } = change
-  if (shareHeat(script, from, change.to) || toolAfter(script) === from) return []
+  if (shareHeater(script.stage.printer, from, change.to) || toolAfter(script) === from) return []
   const held = lastModes(trace).nozzleTargets[from]
   const { oozeSafeC, name } = materialOf(stage, from)
   // A script that heats nothing leaves all heat to the program.

@@ -1,5 +1,5 @@
 // Makes the heat and homing of a start script for any set of tools: only what the job uses is warmed, the first tool is taken hot.
-import { addressOf, shared } from '../../firmware/tools.ts'
+import { addressOf, sharesHeater } from '../../firmware/tools.ts'
 import { forEachTool } from './between.ts'
 import { choice, type Made, type Maker, type Surroundings, type Values } from './maker.ts'
 
@@ -10,7 +10,9 @@ function make(values: Values, surroundings: Surroundings): Made {
   if (stage.moment !== 'start')
     return { ok: false, why: 'It is the begin of a print. Choose “before the print” above first.' }
   if (printer.tools.length < 2) return { ok: false, why: `${printer.name} has one tool.` }
-  const alone = [...printer.tools.keys()].filter(tool => !shared(printer, tool) || printer.tools[tool]?.heater === null)
+  const alone = [...printer.tools.keys()].filter(
+    tool => !sharesHeater(printer, tool) || printer.tools[tool]?.heater === null,
+  )
   const said = [
     phrases.heat('bed', '@(highest bed)', null),
     ...alone.flatMap(tool => {

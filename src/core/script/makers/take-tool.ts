@@ -1,5 +1,5 @@
 // Makes the change itself: the next tool taken, whichever it is, beside the print where carriages park, and warm.
-import { shared } from '../../firmware/tools.ts'
+import { sharesHeater } from '../../firmware/tools.ts'
 import { forEachTool, notWithin } from './between.ts'
 import { choice, type Made, type Maker, number, numberIn, onlyFor, type Surroundings, type Values } from './maker.ts'
 
@@ -11,7 +11,7 @@ function make(values: Values, surroundings: Surroundings): Made {
   const { printer } = stage
   if (printer.tools.length < 2) return { ok: false, why: `${printer.name} has one tool.` }
   const ahead = values.heat === 'by-script' && !toolsStandBy
-  const alone = (tool: number) => !shared(printer, tool)
+  const alone = (tool: number) => !sharesHeater(printer, tool)
   const aside = numberIn(values, 'aside')
   const parks = values.waits === 'beside-the-bed'
   const said = [

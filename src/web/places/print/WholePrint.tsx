@@ -47,17 +47,11 @@ export function WholePrint() {
 
   const withScripts = useMemo(() => shelf?.filter(({ scripts }) => scripts.length > 0) ?? [], [shelf])
   const own = withScripts.find(({ id }) => String(id) === search.get('printer')) ?? withScripts[0]
-  const runs = useMemo(
-    () =>
-      things && own
-        ? ownRuns(
-            things.jobs.map(({ data }) => data),
-            things.materials.map(({ data }) => data),
-            own.printer,
-          )
-        : [],
-    [things, own],
+  const [jobs, materials] = useMemo(
+    () => [things?.jobs.map(({ data }) => data) ?? [], things?.materials.map(({ data }) => data) ?? []],
+    [things],
   )
+  const runs = useMemo(() => (own ? ownRuns(jobs, materials, own.printer) : []), [jobs, materials, own])
   // A job that changes tools is what one comes here for.
   const run =
     runs.find(({ job }) => job.name === search.get('job')) ??
@@ -109,11 +103,6 @@ export function WholePrint() {
     if (atLine) where.set('line', String(atLine))
     navigate(`/desk/${script.id}?${where}`)
   }
-  const out = leftOut(
-    things.jobs.map(({ data }) => data),
-    things.materials.map(({ data }) => data),
-    own.printer,
-  )
   return (
     <div className="mx-auto flex max-w-[1500px] flex-col gap-3 px-6 py-4">
       <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
@@ -147,7 +136,10 @@ export function WholePrint() {
       </div>
       {!run && (
         <p className="rounded-card border border-rule bg-raised p-6 text-soft">
-          {own.printer.name} can print none of your jobs. {out[0] ? `${out[0].job}: ${out[0].why}` : ''}
+          {own.printer.name} can print none of your jobs.{' '}
+          {leftOut(jobs, materials, own.printer)
+            .slice(0, 1)
+            .map(({ job, why }) => `${job}: ${why}`)}
         </p>
       )}
       {(problem ?? unread) && (

@@ -1,14 +1,12 @@
 // What the situations of a whole print are called.
+import { changeWords } from '../../../core/model/changes.ts'
 import { type Moment, momentWords } from '../../../core/model/moment.ts'
 import type { SituationShown } from '../../../core/print/shown.ts'
-
-const toolsOf = ({ change }: Pick<SituationShown, 'change'>): string =>
-  change && change.from !== change.to ? `T${change.from} → T${change.to}` : ''
 
 /** As its row says it: when, between which tools, for the first time. */
 export const situationWords = (situation: SituationShown): string =>
   [
-    toolsOf(situation),
+    changeWords(situation.change),
     momentWords[situation.moment],
     situation.firstUse ? 'first use' : situation.high ? 'high up' : '',
   ]
@@ -35,4 +33,4 @@ const short: Readonly<Record<Moment, string>> = {
 
 /** The change of tools itself by its tools, what stands around it by what it is. */
 export const bandWords = (situation: Pick<SituationShown, 'moment' | 'change'>): string =>
-  situation.moment === 'tool-change' ? toolsOf(situation) || short['tool-change'] : short[situation.moment]
+  situation.moment === 'tool-change' ? changeWords(situation.change) || short['tool-change'] : short[situation.moment]

@@ -52,7 +52,7 @@ function Header({ open, things }: { open: Open; things: Things }) {
       </div>
       <WhatIf open={open} things={things} onSaid={setSaid} />
       <WhichPrinter open={open} things={things} />
-      <InSituation open={open} things={things} />
+      <InSituation chosen={chosen} things={things} />
       {saved?.carried && (
         <Suspense fallback={null}>
           <ChangedSince script={saved} />

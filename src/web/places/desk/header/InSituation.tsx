@@ -1,23 +1,22 @@
 // A script looked at in one situation of a whole print: in which layer, between which tools, as the print leaves the machine.
-import { changesOf } from '../../../../core/model/changes.ts'
+import { memo } from 'react'
+import { changesOf, changeWords } from '../../../../core/model/changes.ts'
 import { isChangeMoment, withinPrint } from '../../../../core/model/moment.ts'
 import { Button } from '../../../parts/Button.tsx'
 import { Choice } from '../../../parts/Choice.tsx'
 import { PageLink } from '../../../parts/Press.tsx'
 import type { Things } from '../../../state/api.ts'
-import { choose, type Open } from '../../../state/desk.ts'
+import { type Chosen, choose } from '../../../state/desk.ts'
 
-type Props = { open: Open; things: Things }
+type Props = { chosen: Chosen; things: Things }
 
-const pair = ({ from, to }: { from: number; to: number }): string => `T${from} → T${to}`
-
-export function InSituation({ open, things }: Props) {
-  const { chosen } = open
+// What is chosen stays the same object while one types; a tall job's changes are not counted at every key.
+export const InSituation = memo(function InSituation({ chosen, things }: Props) {
   const { situation, moment } = chosen
   const printer = things.printers.find(({ id }) => id === chosen.printerId)?.data
   const job = things.jobs.find(({ data }) => data.name === chosen.jobName)?.data
   if (!printer || !job || !withinPrint.includes(moment) || chosen.opened) return null
-  const pairs = [...new Map(changesOf(job, printer).map(each => [pair(each), each])).values()]
+  const pairs = [...new Map(changesOf(job, printer).map(each => [changeWords(each), each])).values()]
   const changes = isChangeMoment(moment) && pairs.length > 0
   if (!situation && !changes) return null
   const now = situation?.change ?? (changes ? pairs[0] : null)
@@ -30,10 +29,14 @@ export function InSituation({ open, things }: Props) {
       {changes && now && (
         <Choice
           name="Change"
-          value={pair(now)}
-          options={pairs.map(each => ({ value: pair(each), label: pair(each), about: `first in layer ${each.layer}` }))}
+          value={changeWords(now)}
+          options={pairs.map(each => ({
+            value: changeWords(each),
+            label: changeWords(each),
+            about: `first in layer ${each.layer}`,
+          }))}
           onChange={value => {
-            const wanted = pairs.find(each => pair(each) === value)
+            const wanted = pairs.find(each => changeWords(each) === value)
             if (wanted)
               choose({ situation: { layer: wanted.layer, change: { from: wanted.from, to: wanted.to }, from: null } })
           }}
@@ -52,4 +55,4 @@ export function InSituation({ open, things }: Props) {
       {situation && <Button onClick={() => choose({ situation: undefined })}>The usual situation</Button>}
     </section>
   )
-}
+})
