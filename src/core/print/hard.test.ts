@@ -141,6 +141,14 @@ describe('layers, stops and branches', () => {
     ])
   })
 
+  it('keep to the branch of the last layer that was asked, in a print of more layers than are asked', () => {
+    // 0.2 mm and then 3599 layers of 0.05: 180.15 mm. Layers 2 and 3; then 4 to 1800 (0.2 + 1799 · 0.05 = 90.15, over half of it,
+    // so that the lower half ends with 1798: 90.05 ≤ 90.075), 1795 of them; and 1799 to 3600, 1802 of them.
+    const text = '{if layer_num < 4}\nM117 low\n{endif}'
+    const tall = { ...one, layerMm: 0.05, top: { kind: 'height' as const, mm: 180.15 } }
+    expect(at(run({ 'layer-change': text }, tall), 'layer-change').map(({ times }) => times)).toEqual([2, 1795, 1802])
+  })
+
   it('pause and resume once, and the print is as warm after it as before', () => {
     const pause = 'M83\nG1 E-2 F1800\nG91\nG1 Z10 F600\nG90\nG1 X0 Y190 F6000'
     const resume = 'M83\nG1 X@next_x Y@next_y F6000\nG91\nG1 Z-10 F600\nG90\nM83\nG1 E2 F1800'

@@ -62,6 +62,8 @@ export class Kinds {
   private readonly known = new Map<string, { first: number; last: number; times: number }>()
   private readonly half: number
   private asked = 0
+  /** What foreign branches came to the last time that they were asked, by moment and tools. */
+  private readonly foreignThen = new Map<string, string>()
 
   /** `lines` are those of the scripts by their moments. */
   constructor(
@@ -112,12 +114,14 @@ export class Kinds {
   private keyOf(occasion: Occasion, marks: readonly Mark[], foreign: boolean): string {
     const { moment, change, tool, layer, firstUse } = occasion
     const stage = { ...this.stage, moment, layer, change: change ?? undefined }
+    const what = `${moment} ${change ? `${change.from}→${change.to}` : tool}`
+    if (foreign && this.asked++ < mostAsked)
+      this.foreignThen.set(what, foreignBranches(this.lines.get(moment) ?? [], stage))
     return [
-      moment,
-      change ? `${change.from}→${change.to}` : tool,
+      what,
       firstUse ? 'first' : this.isLow(occasion) ? 'low' : 'high',
       branches(marks, stage, tool),
-      foreign && this.asked++ < mostAsked ? foreignBranches(this.lines.get(moment) ?? [], stage) : '',
+      this.foreignThen.get(what) ?? '',
     ].join(' ')
   }
 }
