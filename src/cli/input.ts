@@ -7,7 +7,7 @@ import { decodeScript } from '../core/gcode/decode.ts'
 import type { GivenFile, PassedOver } from '../core/learn/learn.ts'
 import { fitsPrinter, MachineState } from '../core/machine/state.ts'
 import { sentenceOf } from '../core/model/issues.ts'
-import { Job } from '../core/model/job.ts'
+import { Job, ofFirstTool } from '../core/model/job.ts'
 import type { Moment } from '../core/model/moment.ts'
 import { Printer } from '../core/model/printer.ts'
 import type { Scripts } from '../core/print/situation.ts'
@@ -112,8 +112,7 @@ export function inputFor(printer: Printer, job: Job): Omit<RehearsalInput, 'mome
     const names = known.map(each => each.name).join(', ')
     throw new Refusal(`The job asks for the material “${wanted}”; we know ${names}.`, 3)
   })
-  const [first] = materials
-  const material = materials[job.firstTool] ?? first
+  const material = ofFirstTool(job, materials)
   if (!material) throw new Refusal('The job names no material.', 3)
   return { printer, job, material, materials }
 }

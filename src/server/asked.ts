@@ -1,6 +1,6 @@
 // What a request asks to be rehearsed: printers, jobs and materials named in any case, or given whole.
 import * as v from 'valibot'
-import { Job } from '../core/model/job.ts'
+import { Job, ofFirstTool } from '../core/model/job.ts'
 import { Material } from '../core/model/material.ts'
 import type { Moment } from '../core/model/moment.ts'
 import { plainText } from '../core/model/pieces.ts'
@@ -36,7 +36,7 @@ export function inputAsked(
     return thing
   }
   const chosenJob = typeof job === 'string' ? named('jobs', job, 'job') : job
-  const wanted = material ?? chosenJob.materials[chosenJob.firstTool] ?? chosenJob.materials[0] ?? ''
+  const wanted = material ?? ofFirstTool(chosenJob, chosenJob.materials) ?? ''
   const several = material === undefined && chosenJob.materials.length > 1
   const chosenPrinter = typeof printer === 'string' ? named('printers', printer, 'printer', place) : printer
   return {

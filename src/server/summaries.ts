@@ -3,7 +3,7 @@ import { createHash } from 'node:crypto'
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { openedBy } from '../core/documents/opened.ts'
-import type { Job } from '../core/model/job.ts'
+import { type Job, ofFirstTool } from '../core/model/job.ts'
 import { wordsFor } from '../core/model/vocabulary.ts'
 import { jobFor, type Run } from '../core/runs/fits.ts'
 import { allEntries, rawEntries } from './catalog.ts'
@@ -126,7 +126,7 @@ export async function summariesOf(
     const setting = {
       printer,
       job,
-      material: own[0] ?? anyMaterial,
+      material: ofFirstTool(job, own) ?? anyMaterial,
       ...(own.length > 1 && { materials: own }),
       moment: script.moment,
       ...(script.file !== null && { opened: openedBy(script.file) }),

@@ -2,6 +2,7 @@
 import { demoJobs, demoMaterials, demoPrinters } from '../../demo/load.ts'
 import { extras, rehearsalAnswer } from '../core/answer.ts'
 import { exportScript, type Form } from '../core/export/export.ts'
+import { ofFirstTool } from '../core/model/job.ts'
 import { Moment } from '../core/model/moment.ts'
 import { type RehearsalInput, rehearseScript } from '../core/round.ts'
 import { guessMoment } from '../core/script/guess.ts'
@@ -16,7 +17,7 @@ export function madeSetting(chance: Chance): RehearsalInput {
   return {
     printer: oneOf(chance, printers),
     job,
-    material: its[job.firstTool] ?? oneOf(chance, materials),
+    material: ofFirstTool(job, its) ?? oneOf(chance, materials),
     materials: its,
     moment: oneOf(chance, Moment.options),
   }

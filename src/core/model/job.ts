@@ -119,6 +119,10 @@ export const layerRehearsed = (job: Job, printer: Printer, layer?: number): numb
   return Math.min(layers, Math.max(2, Math.ceil(layers / 2)))
 }
 
+/** Of what a job has for each of its tools, that of the tool that it begins with; a single one serves every tool. */
+export const ofFirstTool = <T>({ firstTool }: Pick<Job, 'firstTool'>, each: readonly T[]): T | undefined =>
+  each[Math.min(firstTool, each.length - 1)]
+
 /** The tools that a job prints with, lowest first. */
 export function toolsUsed({ materials, firstTool, changes }: Job): number[] {
   const own = materials.length === 1 ? [firstTool] : materials.map((_, tool) => tool)

@@ -3,7 +3,7 @@ import { countsOf, type Severity } from '../check/finding.ts'
 import type { Line } from '../gcode/line.ts'
 import { read } from '../gcode/read.ts'
 import { readinessOf } from '../machine/readiness.ts'
-import { type Job, nothingBetween } from '../model/job.ts'
+import { type Job, nothingBetween, ofFirstTool } from '../model/job.ts'
 import type { Material } from '../model/material.ts'
 import type { Moment } from '../model/moment.ts'
 import type { Printer } from '../model/printer.ts'
@@ -47,7 +47,7 @@ export function runAll(script: Script, runs: readonly Run[]): RunOutcome[] {
 }
 
 function roundOf({ text, ...setting }: Script, { job, materials }: Run, lines: Line[]) {
-  const material = materials[Math.min(job.firstTool, materials.length - 1)] ?? (materials[0] as Material)
+  const material = ofFirstTool(job, materials) as Material
   return rehearseAndCheck(text, { ...setting, material, materials, job }, lines)
 }
 

@@ -4,17 +4,10 @@ import * as v from 'valibot'
 import { create } from 'zustand'
 import type { Finding } from '../../core/check/finding.ts'
 import { openedBy } from '../../core/documents/opened.ts'
-import { fitsPrinter, type Opened } from '../../core/machine/state.ts'
 import { commandAt } from '../../core/machine/trace.ts'
-import type { Job } from '../../core/model/job.ts'
 import type { SavedScript } from '../../core/model/kept.ts'
-import type { Material } from '../../core/model/material.ts'
 import { Moment } from '../../core/model/moment.ts'
-import type { Printer } from '../../core/model/printer.ts'
-import { wordsFor } from '../../core/model/vocabulary.ts'
-import type { RehearsalInput } from '../../core/round.ts'
 import type { RoundStep } from '../../core/round-steps.ts'
-import { jobFor } from '../../core/runs/fits.ts'
 import type { DeskRound } from '../../worker/rehearsal.worker.ts'
 import { api, type Things } from './api.ts'
 import { borrowedJobs } from './borrowed.ts'
@@ -31,21 +24,11 @@ import {
 import { deskMemory } from './last-desk.ts'
 import { requestRound } from './rehearser.ts'
 import { fromEditor, toEditor } from './separator.ts'
+import { type Chosen, settingOf, usualChosen } from './setting.ts'
 import type { Situation } from './situation.ts'
 
 /** Lines first…last, selected on the ribbon, in the text, on the bed and among the findings alike. */
 export type Selection = { firstLine: number; lastLine: number }
-
-export type Chosen = {
-  printerId: number
-  moment: Moment
-  materialName: string
-  jobName: string
-  /** Of a config or macro file: which, and what it is called with; empty for what is usual. */
-  opened?: Opened | undefined
-  /** The situation of a whole print that it is looked at in; the moment's usual one when absent. */
-  situation?: Situation | undefined
-}
 
 export type Open = {
   /** The draft's key: what this script is called in the browser's store. */
@@ -105,47 +88,6 @@ function seenOf({ open }: DeskState): Seen | null {
 }
 
 export const useSeen = (): Seen | null => useDesk(seenOf)
-
-/** What the open script is rehearsed for; null until all of it is known. */
-export function settingOf(things: Things | null, chosen: Chosen): RehearsalInput | null {
-  if (things !== latest.things || chosen !== latest.chosen)
-    latest = { things, chosen, setting: madeSetting(things, chosen) }
-  return latest.setting
-}
-
-/** The last one is the same object for as long as nothing of it changes. */
-let latest: { things: Things | null; chosen: Chosen | null; setting: RehearsalInput | null } = {
-  things: null,
-  chosen: null,
-  setting: null,
-}
-
-function madeSetting(things: Things | null, chosen: Chosen): RehearsalInput | null {
-  const printer = things?.printers.find(({ id }) => id === chosen.printerId)?.data
-  const material = things?.materials.find(({ data }) => data.name === chosen.materialName)?.data
-  const job = things?.jobs.find(({ data }) => data.name === chosen.jobName)?.data
-  if (!printer || !material || !job) return null
-  const own = job.materials.flatMap(name => things?.materials.find(({ data }) => data.name === name)?.data ?? [])
-  const materials = job.materials.length > 1 && own.length === job.materials.length ? own : undefined
-  const vocabularies = things?.vocabularies.map(({ data }) => data) ?? []
-  return {
-    printer,
-    material,
-    materials,
-    job,
-    moment: chosen.moment,
-    ...(chosen.opened && { opened: chosen.opened }),
-    ...(chosen.situation && situationOn(chosen.situation, printer)),
-    ...wordsFor(vocabularies, printer.name),
-    taught: things?.taught ?? [],
-  }
-}
-
-/** What was handed on fits the printer that it was rehearsed on; on another the layer and the tools alone are kept. */
-function situationOn({ layer, change, from }: Situation, printer: Printer): Partial<RehearsalInput> {
-  const fits = from && fitsPrinter(from, printer) === null ? { from } : {}
-  return { layer, ...(change && { change }), ...fits }
-}
 
 /** The text as a file has it, with its own line ends. */
 export const fileText = (open: Pick<Open, 'text' | 'separator'>): string => fromEditor(open.text, open.separator)
@@ -240,10 +182,6 @@ async function loadThings(): Promise<Things> {
   return things
 }
 
-/** The first material of a job, or whatever there is. */
-export const materialFor = (job: Job | undefined, materials: readonly Material[]): string =>
-  materials.find(({ name }) => job?.materials.includes(name))?.name ?? materials[0]?.name ?? ''
-
 const start = (part: Pick<Open, 'key' | 'saved' | 'suggestedName' | 'text' | 'separator' | 'chosen'>): void => {
   setState(({ open }) => ({
     problem: null,
@@ -275,18 +213,7 @@ export async function openSaved(
     const found = await findDraft(key)
     const draft = found && belongsTo(found, saved) ? found : null
     if (found && !draft) await letBeItsOwn(key, found)
-    const printer = things.printers.find(({ id: each }) => each === saved.printerId)?.data
-    const jobs = things.jobs.map(({ data }) => data)
-    const job = printer ? jobFor(jobs, printer, saved.moment) : jobs[0]
-    const usual = {
-      printerId: saved.printerId,
-      moment: saved.moment,
-      jobName: job?.name ?? '',
-      materialName: materialFor(
-        job,
-        things.materials.map(({ data }) => data),
-      ),
-    }
+    const usual = usualChosen(saved, things)
     // A change that was made elsewhere than on the Desk doesn't say what it is rehearsed for.
     const chosen = draft ? { ...usual, ...(draft.jobName ? draft : { moment: draft.moment }) } : usual
     const asked = against && things.jobs.find(({ data }) => data.name === against.job)?.data
@@ -320,19 +247,7 @@ export async function openNew(id: string): Promise<void> {
     const key = newDraftKey(id)
     const draft = await findDraft(key)
     const printerId = draft?.printerId || (things.printers[0]?.id ?? 0)
-    const printer = things.printers.find(({ id: each }) => each === printerId)?.data
-    const jobs = things.jobs.map(({ data }) => data)
-    const moment = draft?.moment ?? 'start'
-    const job = printer ? jobFor(jobs, printer, moment) : jobs[0]
-    const fresh: Chosen = {
-      printerId,
-      moment,
-      jobName: job?.name ?? '',
-      materialName: materialFor(
-        job,
-        things.materials.map(({ data }) => data),
-      ),
-    }
+    const fresh = usualChosen({ printerId, moment: draft?.moment ?? 'start' }, things)
     start({
       key,
       saved: null,

@@ -9,8 +9,9 @@ import { inEveryMaterial } from '../../core/runs/fits.ts'
 import type { EditRequest } from '../../core/script/edits/edit.ts'
 import { heedKeepMarks, type Place } from '../../core/script/edits/plan.ts'
 import type { DeskRound } from '../../worker/rehearsal.worker.ts'
-import { settingOf, useDesk } from './desk.ts'
+import { useDesk } from './desk.ts'
 import { fitsAside, proposeAside, rehearseAside } from './rehearser.ts'
+import { settingOf } from './setting.ts'
 
 export type Preview = {
   title: string

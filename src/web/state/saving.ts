@@ -1,10 +1,11 @@
 // Saving the open script: as the next revision, as a variant, on top of another's save, under another name.
 import type { SavedScript } from '../../core/model/kept.ts'
 import { api } from './api.ts'
-import { fileText, keepNow, settingOf, update, useDesk } from './desk.ts'
+import { fileText, keepNow, update, useDesk } from './desk.ts'
 import { dropDraft, savedDraftKey } from './drafts.ts'
 import { rememberMyPrinter } from './mine.ts'
 import { tellApartAside } from './rehearser.ts'
+import { settingOf } from './setting.ts'
 
 const { getState, setState } = useDesk
 

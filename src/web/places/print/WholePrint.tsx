@@ -2,8 +2,8 @@
 import { useEffect, useMemo, useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { duration, plain, plural } from '../../../core/format.ts'
+import { ofFirstTool } from '../../../core/model/job.ts'
 import { Moment, momentWords } from '../../../core/model/moment.ts'
-import { wordsFor } from '../../../core/model/vocabulary.ts'
 import type { PrintShown } from '../../../core/print/shown.ts'
 import type { PrintSetting } from '../../../core/print/situation.ts'
 import { leftOut, ownRuns } from '../../../core/runs/fits.ts'
@@ -15,6 +15,7 @@ import { Waiting } from '../../parts/Waiting.tsx'
 import { useShelf, useThings } from '../../state/asking.ts'
 import { beginDraft } from '../../state/drafts.ts'
 import { rehearsePrint, stopPrint, usePrint } from '../../state/print.ts'
+import { taughtFor } from '../../state/setting.ts'
 import { sendSituation } from '../../state/situation.ts'
 import { Costs } from './Costs.tsx'
 import { PrintFindings } from './PrintFindings.tsx'
@@ -60,18 +61,14 @@ export function WholePrint() {
   const byMoment = useMemo(() => scriptsByMoment(own?.scripts ?? [], picked), [own, picked])
   const { texts, problem: unread } = useTexts(byMoment)
   const setting = useMemo((): PrintSetting | null => {
-    const material = run?.materials[run.job.materials.length > 1 ? run.job.firstTool : 0] ?? run?.materials[0]
+    const material = run && ofFirstTool(run.job, run.materials)
     if (!things || !own || !run || !material) return null
     return {
       printer: own.printer,
       job: run.job,
       material,
       ...(run.materials.length > 1 && { materials: run.materials }),
-      taught: things.taught,
-      ...wordsFor(
-        things.vocabularies.map(({ data }) => data),
-        own.printer.name,
-      ),
+      ...taughtFor(things, own.printer),
     }
   }, [things, own, run])
   useEffect(() => {

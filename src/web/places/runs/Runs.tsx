@@ -6,7 +6,6 @@ import { plural } from '../../../core/format.ts'
 import type { SavedScript } from '../../../core/model/kept.ts'
 import type { Moment } from '../../../core/model/moment.ts'
 import { momentWords } from '../../../core/model/moment.ts'
-import { wordsFor } from '../../../core/model/vocabulary.ts'
 import { inEveryMaterial, leftOut, ownRuns } from '../../../core/runs/fits.ts'
 import { everythingCombined, isRight } from '../../../core/runs/many.ts'
 import { Button } from '../../parts/Button.tsx'
@@ -19,6 +18,7 @@ import { useShelf, useThings } from '../../state/asking.ts'
 import { findDraft, savedDraftKey } from '../../state/drafts.ts'
 import { startRuns, stopRuns, useRuns } from '../../state/runs.ts'
 import { fromEditor } from '../../state/separator.ts'
+import { taughtFor } from '../../state/setting.ts'
 import { RunsChart } from './RunsChart.tsx'
 import { RunsTable } from './RunsTable.tsx'
 
@@ -76,11 +76,7 @@ export function Runs() {
           text,
           printer: chosenPrinter.printer,
           moment,
-          taught: things.taught,
-          ...wordsFor(
-            things.vocabularies.map(({ data }) => data),
-            chosenPrinter.printer.name,
-          ),
+          ...taughtFor(things, chosenPrinter.printer),
         },
         runs,
       })

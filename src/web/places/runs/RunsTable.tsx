@@ -2,7 +2,7 @@
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { duration, plain, plural } from '../../../core/format.ts'
-import { areaOn } from '../../../core/model/job.ts'
+import { areaOn, ofFirstTool } from '../../../core/model/job.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import { byWorst, isRight } from '../../../core/runs/many.ts'
 import { BedPicture } from '../../parts/BedPicture.tsx'
@@ -41,7 +41,7 @@ export function RunsTable({ rows, printer }: { rows: readonly RunRow[]; printer:
   const several = new Set(rows.map(({ script }) => script)).size > 1
   const open = ({ scriptId, run }: RunRow, line?: number) => {
     borrowJob(run.job)
-    const where = new URLSearchParams({ job: run.job.name, material: run.materials[0]?.name ?? '' })
+    const where = new URLSearchParams({ job: run.job.name, material: ofFirstTool(run.job, run.materials)?.name ?? '' })
     if (line) where.set('line', String(line))
     navigate(`/desk/${scriptId}?${where}`)
   }

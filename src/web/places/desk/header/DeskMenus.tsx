@@ -10,11 +10,12 @@ import { Button } from '../../../parts/Button.tsx'
 import { MenuItem, menuLook } from '../../../parts/menu.tsx'
 import { api } from '../../../state/api.ts'
 import { ask } from '../../../state/asked.ts'
-import { fileText, goBackToSaved, settingOf, useDesk } from '../../../state/desk.ts'
+import { fileText, goBackToSaved, useDesk } from '../../../state/desk.ts'
 import { placeForNew, tables, tools } from '../../../state/desk-tools.ts'
 import { copyText, nameOf, type Said, saveFile } from '../../../state/files.ts'
 import { propose } from '../../../state/preview.ts'
 import { exportAside } from '../../../state/rehearser.ts'
+import { settingOf } from '../../../state/setting.ts'
 
 type Props = { canGoBack: boolean; onSaid: (said: Said) => void }
 

@@ -6,7 +6,8 @@ import { Button } from '../../../parts/Button.tsx'
 import { Choice } from '../../../parts/Choice.tsx'
 import { PageLink } from '../../../parts/Press.tsx'
 import type { Things } from '../../../state/api.ts'
-import { type Chosen, choose } from '../../../state/desk.ts'
+import { choose } from '../../../state/desk.ts'
+import type { Chosen } from '../../../state/setting.ts'
 
 type Props = { chosen: Chosen; things: Things }
 

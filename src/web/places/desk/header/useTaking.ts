@@ -1,12 +1,14 @@
 // What a person wants to export, and the files that come of it.
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import type { Ending, Form, Taken } from '../../../../core/export/export.ts'
+import { ofFirstTool } from '../../../../core/model/job.ts'
 import type { Moment } from '../../../../core/model/moment.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import { misfit } from '../../../../core/runs/fits.ts'
 import type { Things } from '../../../state/api.ts'
-import { fileText, type Open, settingOf } from '../../../state/desk.ts'
+import { fileText, type Open } from '../../../state/desk.ts'
 import { exportAside } from '../../../state/rehearser.ts'
+import { settingOf } from '../../../state/setting.ts'
 
 const nothingYet = { taken: [], waiting: true, trouble: null }
 
@@ -78,7 +80,8 @@ export function useTaking(open: Open, things: Things) {
       const settingFor = (jobName: string): RehearsalInput[] => {
         const job = things.jobs.find(({ data }) => data.name === jobName)?.data
         // The job that is rehearsed keeps the material chosen for it; another has its own.
-        const materialName = jobName === chosen.jobName ? chosen.materialName : (job?.materials[0] ?? '')
+        const materialName =
+          jobName === chosen.jobName ? chosen.materialName : ((job && ofFirstTool(job, job.materials)) ?? '')
         const setting = settingOf(things, { ...chosen, moment, jobName, materialName })
         return setting ? [setting] : []
       }
