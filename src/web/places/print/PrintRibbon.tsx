@@ -6,75 +6,13 @@ import type { PrintShown, SituationShown } from '../../../core/print/shown.ts'
 import { Press } from '../../parts/Press.tsx'
 import { SeverityMark, severityWords } from '../../parts/Severity.tsx'
 import { useSize } from '../../parts/useSize.ts'
+import { folded, type Group, inTime, lanesOf, type Piece } from './layout.ts'
 import { bandWords, situationWords } from './words.ts'
 
 const lanePx = 44
 const headPx = 46
-const bodyPx = 14
 /** A drop of less than this is not drawn, mm³. */
 const seenMm3 = 0.5
-/** A tool that never gets warmer than this is cold. */
-const warmC = 30
-
-type Piece = { situation: number; x: number; width: number; body: number }
-type Group = { x: number; width: number; times: number; fromLayer: number; toLayer: number; pieces: Piece[] }
-
-const widthOf = ({ seconds }: SituationShown): number => Math.min(170, Math.max(58, 30 + 18 * Math.sqrt(seconds)))
-
-/** Folded: what comes again stands once; each band as wide as a name needs, and a little wider for a longer one. */
-function folded({ course, situations }: PrintShown, room: number): { groups: Group[]; width: number } {
-  let x = 0
-  const groups = course.map(({ pieces, ...fold }): Group => {
-    const began = x
-    const placed = pieces.map(({ situation, printedS }): Piece => {
-      const body = printedS > 0 ? bodyPx : 0
-      const width = widthOf(situations[situation] as SituationShown)
-      const piece = { situation, x: x + body, width, body }
-      x += body + width
-      return piece
-    })
-    const group = { ...fold, x: began, width: x - began, pieces: placed }
-    x += 6
-    return group
-  })
-  // Short prints use the width that there is.
-  const wider = x < room ? Math.min(1.8, room / Math.max(1, x)) : 1
-  if (wider > 1)
-    for (const group of groups) {
-      group.x *= wider
-      group.width *= wider
-      for (const piece of group.pieces)
-        Object.assign(piece, { x: piece.x * wider, width: piece.width * wider, body: piece.body * wider })
-    }
-  return { groups, width: Math.max(room, x * wider) }
-}
-
-/** True to time: each stretch as wide as it takes of the whole, its scripts behind its printing. */
-function inTime({ course, situations, totalS }: PrintShown, room: number): { groups: Group[]; width: number } {
-  const perS = room / Math.max(1, totalS)
-  let x = 0
-  const groups = course.map(({ pieces, ...fold }): Group => {
-    const began = x
-    const placed = pieces.map(({ situation, printedS }): Piece => {
-      const body = printedS * fold.times * perS
-      const width = Math.max(1, (situations[situation] as SituationShown).seconds * fold.times * perS)
-      const piece = { situation, x: x + body, width, body }
-      x += body + width
-      return piece
-    })
-    return { ...fold, x: began, width: x - began, pieces: placed }
-  })
-  return { groups, width: Math.max(room, x) }
-}
-
-/** The tools that a print warms or has in use; the others stand in their docks, cold. */
-function lanesOf(situations: readonly SituationShown[]): number[] {
-  const tools = situations[0]?.heats.length ?? 1
-  const used = Array.from({ length: tools }, (_, tool) => tool).filter(tool =>
-    situations.some(each => each.tool === tool || (each.heats[tool] ?? []).some(heat => heat > warmC)),
-  )
-  return used.length ? used : [0]
-}
 
 type Props = { print: PrintShown; chosen: number | null; onChoose: (situation: number) => void }
 
