@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { changeFor, changesOf, layerOfStop, purgeOf } from './changes.ts'
+import { changeBetween, changeCount, changeFor, changesOf, layerOfStop, pairsOf, purgeOf } from './changes.ts'
 import { job as plain, printer } from './example.ts'
 import type { Job, Use } from './job.ts'
 
@@ -85,5 +85,32 @@ describe('a job’s changes', () => {
   it('purges what is said for two tools, else what is said for all', () => {
     const job = { ...five, purgeMm3: 60, purges: [{ from: 1, to: 0, mm3: 120 }] }
     expect([purgeOf(job, { from: 0, to: 1 }), purgeOf(job, { from: 1, to: 0 })]).toEqual([60, 120])
+  })
+})
+
+describe('a print of several objects', () => {
+  it('changes back to the first tool before each next one, where the layers below ended with another', () => {
+    // Five layers with one change in each end with T1: 3 · 5, and back twice.
+    const three = { ...five, materials: ['Plain PLA', 'Bendy TPU'], objects: 3 }
+    expect(changeBetween(three, printer)).toMatchObject({ layer: 1, from: 1, to: 0 })
+    expect(changeCount(three, printer)).toBe(17)
+    // Four layers end with T0, with which the next one begins: 3 · 4.
+    const four: Job = { ...three, top: { kind: 'height', mm: 0.8 } }
+    expect(changeBetween(four, printer)).toBeNull()
+    expect(changeCount(four, printer)).toBe(12)
+  })
+
+  it('names each pair once, as it first comes, the change back among them', () => {
+    const { changes, ...job } = { ...five, objects: 2, materials: ['Plain PLA', 'Bendy TPU'] }
+    const said = (now: Job) => pairsOf(now, printer).map(({ layer, from, to }) => `${layer}: ${from}→${to}`)
+    expect(said({ ...job, changes })).toEqual(['1: 0→1', '2: 1→0'])
+    // Once only, in layer 4; then back before the second object.
+    const list = [{ layer: 4, from: 0, to: 1, leavesAt: null, goesOnAt: null }]
+    expect(said({ ...job, changes: { kind: 'list', list } })).toEqual(['4: 0→1', '1: 1→0'])
+  })
+
+  it('has none of it in one object, or where nothing changes', () => {
+    expect(changeCount({ ...five, materials: ['Plain PLA', 'Bendy TPU'] }, printer)).toBe(5)
+    expect(changeCount({ ...five, materials: ['Plain PLA'], objects: 3 }, printer)).toBe(0)
   })
 })

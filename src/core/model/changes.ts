@@ -27,7 +27,8 @@ function toolsIn(job: Job, uses: readonly Use[], layer: number): number[] {
   return [...new Set(inIt.map(({ tool }) => tool))].sort((a, b) => a - b)
 }
 
-const everywhere = (tool: number): Use => ({ tool, fromLayer: null, toLayer: null, fromMm: null, toMm: null })
+/** A tool that prints in every layer. */
+export const everywhere = (tool: number): Use => ({ tool, fromLayer: null, toLayer: null, fromMm: null, toMm: null })
 
 /** How the job says that it goes through its tools; all of them in every layer where it says nothing. */
 export const waysOf = (job: Job): NonNullable<Job['changes']> =>
@@ -53,6 +54,25 @@ export function changesOf(job: Job, printer: Printer): ToolChange[] {
     }
   }
   return changes
+}
+
+/** The change back to the first tool before each next object; null where the one before ends with it, or is the last. */
+export function changeBetween(job: Job, printer: Printer): ToolChange | null {
+  const last = changesOf(job, printer).at(-1)?.to ?? job.firstTool
+  if (job.objects < 2 || last === job.firstTool) return null
+  return { layer: 1, from: last, to: job.firstTool, leavesAt: null, goesOnAt: null }
+}
+
+/** How often tools change in the whole print, of all its objects. */
+export const changeCount = (job: Job, printer: Printer): number =>
+  changesOf(job, printer).length * job.objects + (changeBetween(job, printer) ? job.objects - 1 : 0)
+
+/** Each pair of tools that the print changes between, once, as it first comes: within an object, else between two. */
+export function pairsOf(job: Job, printer: Printer): ToolChange[] {
+  const all = [...changesOf(job, printer), changeBetween(job, printer) ?? []].flat()
+  const firsts = new Map<string, ToolChange>()
+  for (const each of all) if (!firsts.has(changeWords(each))) firsts.set(changeWords(each), each)
+  return [...firsts.values()]
 }
 
 /** The layer that a stop comes before: its own, or the first whose top lies over its height. Null where the print is lower. */

@@ -1,10 +1,10 @@
 // What all changes of a print together cost: time, filament and money.
 import { materialOf } from '../machine/state.ts'
-import { changesOf, purgeOf } from '../model/changes.ts'
+import { purgeOf } from '../model/changes.ts'
 import { towerOf } from '../model/job.ts'
 import { isChangeMoment } from '../model/moment.ts'
 import type { PrintSetting, Situation } from './situation.ts'
-import { towerMm3 } from './tower.ts'
+import { ofAll, purgedBy, purgeMm3, towerMm3 } from './tower.ts'
 
 /** Whether a situation is of a change within the print. */
 export const isOfChange = ({ moment, change }: Pick<Situation, 'moment' | 'change'>): boolean =>
@@ -30,8 +30,8 @@ export function costsOf(situations: readonly Situation[], setting: PrintSetting)
     cost += price(inTower, change.to)
   }
   // In layers without a change the tower grows all the same, by its outline.
-  const purged = changesOf(job, printer).map(change => ({ change, mm3: purgeOf(job, change) }))
-  const outline = (towerMm3(job, printer, purged) - purged.reduce((sum, { mm3 }) => sum + mm3, 0)) * job.objects
+  const purged = purgedBy(job, printer, change => purgeOf(job, change))
+  const outline = ofAll(purged, purges => towerMm3(job, printer, purges) - purgeMm3(purges))
   const more = grams(Math.max(0, outline), job.firstTool)
   return { changes, changeS, purgedG, towerG: towerG + more, cost: cost + price(more, job.firstTool) }
 }

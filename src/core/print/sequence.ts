@@ -1,5 +1,5 @@
 // What runs in a whole print, in order: the moments around each change, layer, stop and object of a job, and the printing between.
-import { type Change, changesOf, layerOfStop } from '../model/changes.ts'
+import { type Change, changeBetween, changesOf, layerOfStop } from '../model/changes.ts'
 import { areaOn, heightOfLayer, type Job, layersOn, type ToolChange, topOn } from '../model/job.ts'
 import type { Material } from '../model/material.ts'
 import { changeMoments, type Moment } from '../model/moment.ts'
@@ -37,7 +37,7 @@ export function layerSeconds(job: Job, printer: Printer): number {
 }
 
 /** What is laid in one layer, mm³: an estimate from its area. */
-function layerVolumeMm3(job: Job, printer: Printer): number {
+export function layerVolumeMm3(job: Job, printer: Printer): number {
   const { left, right, front, back } = areaOn(job, printer)
   return (right - left) * (back - front) * job.layerMm * fill
 }
@@ -57,9 +57,6 @@ function byLayer<T>(all: readonly T[], layerOf: (each: T) => number | null): Map
   return found
 }
 
-/** How often tools change in the whole print. */
-export const changeCount = (job: Job, printer: Printer): number => changesOf(job, printer).length * job.objects
-
 /**
  * All occasions of a job's print, in order. Material lines stand between the start script and the end script, or outside of them
  * where the program has it so; at a change the old material's lines, leaving, the change, arriving, the new material's lines.
@@ -68,6 +65,7 @@ export function* occasionsOf(job: Job, printer: Printer, materialOutside = false
   const layers = layersOn(job, printer)
   const layerS = layerSeconds(job, printer)
   const changes = byLayer(changesOf(job, printer), ({ layer }) => layer)
+  const back = changeBetween(job, printer)
   const stops = byLayer(job.stops, stop => layerOfStop(job, printer, stop))
   const used = new Set([job.firstTool])
   let tool = job.firstTool
@@ -89,9 +87,7 @@ export function* occasionsOf(job: Job, printer: Printer, materialOutside = false
   yield* materialOutside ? begins.reverse() : begins
   const objects = Math.max(1, Math.min(job.objects, Math.floor(mostLayers / layers)))
   for (let object = 1; object <= objects; object++) {
-    // The next object begins with the tool that the first one began with.
-    if (object > 1 && tool !== job.firstTool)
-      yield* changed({ layer: 1, from: tool, to: job.firstTool, leavesAt: null, goesOnAt: null }, 1, 0)
+    if (object > 1 && back) yield* changed(back, 1, 0)
     let printedS = 0
     for (let layer = 1; layer <= layers; layer++) {
       if (layer > 1) {

@@ -47,6 +47,21 @@ describe('the ways to purge', () => {
     expect(ways({ purgeMm3: 50 }).ways.infill?.not).toContain('about 12 mm³ of infill, and 50 mm³ are purged in one')
   })
 
+  it('purges what is left of a layer whose infill is too little, and of no other', () => {
+    const list = [{ layer: 5, from: 0, to: 1, leavesAt: null, goesOnAt: null }]
+    // One change of 50 mm³ where the layer takes 12: 38 mm³ · 1.25 g/cm³ = 0.0475 g.
+    const { ways: all } = ways({ purgeMm3: 50, changes: { kind: 'list', list } })
+    expect(all.infill?.grams).toBeCloseTo(0.0475, 6)
+  })
+
+  it('counts the changes back between objects: eleven of 50 mm³ for twice five layers are 0.6875 g', () => {
+    const { ways: all } = ways({ purgeMm3: 50, tower, objects: 2 })
+    // 2 · 5 + 1 = 11 changes, 550 mm³ · 1.25 g/cm³, each more than the outline of its layer.
+    for (const way of ['now', 'tower', 'bucket']) expect(all[way]?.grams).toBeCloseTo(0.6875, 6)
+    // A layer has 12 mm³ of infill: 38 are left over each time, and all 50 of the change back, whose layer has its own.
+    expect(all.infill?.grams).toBeCloseTo(((10 * 38 + 50) * 1.25) / 1000, 6)
+  })
+
   it('says what can’t be had, and nothing where nothing is purged', () => {
     expect(ways({ purgeMm3: 50 }).ways.tower?.not).toContain('has no prime tower')
     expect(ways({}).ways).toEqual({})

@@ -1,12 +1,13 @@
 // What a print's purging costs as it is, and would cost another way: into a tower, a bucket, the infill; and what could be saved.
 import { duration, plain, plural } from '../format.ts'
 import { materialOf } from '../machine/state.ts'
-import { changesOf, purgeOf, waysOf } from '../model/changes.ts'
-import { areaOn, heightOfLayer, type Job, layersOn, towerOf } from '../model/job.ts'
-import { type Printer, spotOf } from '../model/printer.ts'
+import { changeCount, purgeOf, waysOf } from '../model/changes.ts'
+import { areaOn, heightOfLayer, towerOf } from '../model/job.ts'
+import { spotOf } from '../model/printer.ts'
 import { isOfChange } from './costs.ts'
+import { layerVolumeMm3 } from './sequence.ts'
 import { type PrintSetting, total } from './situation.ts'
-import { lastLayer, type Purge, perLayer, towerMm3 } from './tower.ts'
+import { lastLayer, ofAll, type Purge, type Purged, perLayer, purgedBy, purgeMm3, towerMm3 } from './tower.ts'
 import type { WholePrint } from './whole.ts'
 
 /** One way to purge at every change, for the whole print; `not` says why it can’t be had. Estimates but for `now`. */
@@ -25,7 +26,7 @@ const ofFlow = 0.5
 const infill = 0.6
 
 /** What each change purges: what the job says, else what the scripts extrude at that change. */
-function purges({ situations }: WholePrint, { job, printer }: PrintSetting): Purge[] {
+function purgedIn({ situations }: WholePrint, { job, printer }: PrintSetting): Purged[] {
   const byScript = new Map<string, number>()
   for (const situation of situations.filter(isOfChange)) {
     const pair = `${situation.change?.from} ${situation.change?.to}`
@@ -33,10 +34,7 @@ function purges({ situations }: WholePrint, { job, printer }: PrintSetting): Pur
     if (situation.moment !== 'tool-change') byScript.set(pair, (byScript.get(pair) ?? 0) + mm3)
     else byScript.set(pair, Math.max(byScript.get(pair) ?? 0, mm3))
   }
-  return changesOf(job, printer).map(change => ({
-    change,
-    mm3: purgeOf(job, change) || (byScript.get(`${change.from} ${change.to}`) ?? 0),
-  }))
+  return purgedBy(job, printer, change => purgeOf(job, change) || (byScript.get(`${change.from} ${change.to}`) ?? 0))
 }
 
 /** Mean way from the print to a place and back, s: at travel speed, with its starts and stops. */
@@ -50,14 +48,14 @@ function thereAndBackS({ job, printer }: PrintSetting, at: { x: number; y: numbe
 /** The ways to purge, first as it is. Empty where the print changes no tools or purges nothing. */
 export function waysToPurge(print: WholePrint, setting: PrintSetting): Way[] {
   const { job, printer } = setting
-  const purged = purges(print, setting)
-  const allMm3 = purged.reduce((sum, { mm3 }) => sum + mm3, 0) * job.objects
+  const purged = purgedIn(print, setting)
+  const allMm3 = ofAll(purged, purgeMm3)
   if (allMm3 <= 0) return []
   const material = materialOf(setting, job.firstTool)
   const grams = (mm3: number) => (mm3 * material.densityGCm3) / 1000
   const price = (g: number) => (g * material.pricePerKg) / 1000
   const flow = (printer.tools[Math.min(job.firstTool, printer.tools.length - 1)]?.highestFlowMm3S ?? 10) * ofFlow
-  const changes = purged.length * job.objects
+  const changes = changeCount(job, printer)
   const tower = towerOf(job)
   const made = (way: Way['way'], seconds: number, g: number, not: string | null = null): Way => ({
     way,
@@ -65,12 +63,14 @@ export function waysToPurge(print: WholePrint, setting: PrintSetting): Way[] {
     grams: g,
     cost: price(g),
     not,
-    towerMm: way === 'tower' && tower ? heightOfLayer(job, lastLayer(purged)) : null,
+    towerMm: way === 'tower' && tower ? heightOfLayer(job, lastLayer(purged[0]?.purges ?? [])) : null,
   })
-  const inTower = towerMm3(job, printer, purged) * job.objects
+  const inTower = ofAll(purged, purges => towerMm3(job, printer, purges))
   const bucket = spotOf(printer, 'bucket')
-  const layerMm3 = layerInfillMm3(job, printer)
-  const most = [...perLayer(purged).values()].reduce((most, mm3) => Math.max(most, mm3), 0)
+  const layerMm3 = layerVolumeMm3(job, printer) * infill
+  const inLayers = (purges: readonly Purge[]) => [...perLayer(purges).values()]
+  const most = purged.flatMap(({ purges }) => inLayers(purges)).reduce((most, mm3) => Math.max(most, mm3), 0)
+  const leftOver = ofAll(purged, purges => total(inLayers(purges).map(mm3 => Math.max(0, mm3 - layerMm3))))
   return [
     {
       ...made('now', print.changeS, print.purgedG + print.towerG),
@@ -92,16 +92,10 @@ export function waysToPurge(print: WholePrint, setting: PrintSetting): Way[] {
       : made(
           'infill',
           0,
-          grams(purged.reduce((sum, { mm3 }) => sum + mm3, 0) - layersOn(job, printer) * layerMm3),
+          grams(leftOver),
           `A layer has about ${plain(layerMm3, 0)} mm³ of infill, and ${plain(most, 0)} mm³ are purged in one.`,
         ),
   ]
-}
-
-/** The infill of one layer, mm³: an estimate from the job’s area. */
-function layerInfillMm3(job: Job, printer: Printer): number {
-  const { left, right, front, back } = areaOn(job, printer)
-  return (right - left) * (back - front) * job.layerMm * 0.25 * infill
 }
 
 /** Something that would make the print shorter or lighter, in a sentence, with what it saves. */
@@ -114,7 +108,7 @@ export function savingsOf(print: WholePrint, setting: PrintSetting): Saving[] {
   const { changes } = print
   const ways = waysOf(job)
   if (ways.kind === 'layers' && ways.order === 'by-number' && changes > 0) {
-    const fewest = changesOf({ ...job, changes: { ...ways, order: 'fewest' } }, printer).length * job.objects
+    const fewest = changeCount({ ...job, changes: { ...ways, order: 'fewest' } }, printer)
     if (fewest < changes) {
       const share = 1 - fewest / changes
       savings.push({

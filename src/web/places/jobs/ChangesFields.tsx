@@ -2,7 +2,7 @@
 import { Plus, X } from 'lucide-react'
 import type { UseFormReturn } from 'react-hook-form'
 import { plural } from '../../../core/format.ts'
-import { changesOf } from '../../../core/model/changes.ts'
+import { changeCount, everywhere } from '../../../core/model/changes.ts'
 import { type Job, toolsUsed, type Use } from '../../../core/model/job.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import { Button } from '../../parts/Button.tsx'
@@ -13,8 +13,6 @@ import { MaybeNumber } from './MaybeNumber.tsx'
 type Form = UseFormReturn<Job, unknown, Job>
 type Ways = NonNullable<Job['changes']>
 
-const anywhere = (tool: number): Use => ({ tool, fromLayer: null, toLayer: null, fromMm: null, toMm: null })
-
 const kindOf = (changes: Job['changes']): 'all' | 'layers' | 'list' => (changes === null ? 'all' : changes.kind)
 
 export function ChangesFields({ form, job, printer }: { form: Form; job: Job; printer: Printer }) {
@@ -22,7 +20,7 @@ export function ChangesFields({ form, job, printer }: { form: Form; job: Job; pr
   const blends = printer.tools.some(({ mixingInputs }) => mixingInputs > 1)
   if (job.materials.length === 1 && changes === null && !blends) return null
   const set = (now: Ways | null) => form.setValue('changes', now, { shouldDirty: true })
-  const count = changesOf(job, printer).length
+  const count = changeCount(job, printer)
   return (
     <fieldset className="grid gap-2 border-t border-rule pt-2">
       <legend className="sr-only">Changes of tools</legend>
@@ -40,7 +38,7 @@ export function ChangesFields({ form, job, printer }: { form: Form; job: Job; pr
           onChange={kind => {
             if (kind === 'all') set(null)
             if (kind === 'layers' && changes?.kind !== 'layers')
-              set({ kind: 'layers', order: 'fewest', uses: toolsUsed(job).map(anywhere) })
+              set({ kind: 'layers', order: 'fewest', uses: toolsUsed(job).map(everywhere) })
           }}
         />
         {changes?.kind === 'layers' && (
@@ -91,7 +89,7 @@ function Uses({ form, changes, onChange }: UsesProps) {
                 { value: 'mm', label: 'height' },
                 { value: 'layer', label: 'layer' },
               ]}
-              onChange={by => put(i, by === 'layer' ? { ...anywhere(use.tool), fromLayer: 1 } : anywhere(use.tool))}
+              onChange={by => put(i, by === 'layer' ? { ...everywhere(use.tool), fromLayer: 1 } : everywhere(use.tool))}
             />
             <MaybeNumber form={form} path={`changes.uses.${i}.${from}`} name={byLayer ? 'From layer' : 'Over (mm)'} />
             <MaybeNumber form={form} path={`changes.uses.${i}.${to}`} name={byLayer ? 'To layer' : 'Up to (mm)'} />
@@ -106,7 +104,10 @@ function Uses({ form, changes, onChange }: UsesProps) {
         )
       })}
       <li>
-        <Button small onClick={() => onChange({ ...changes, uses: [...uses, anywhere((uses.at(-1)?.tool ?? 0) + 1)] })}>
+        <Button
+          small
+          onClick={() => onChange({ ...changes, uses: [...uses, everywhere((uses.at(-1)?.tool ?? 0) + 1)] })}
+        >
           <Plus size={14} aria-hidden /> Another row
         </Button>
       </li>

@@ -2,7 +2,7 @@
 import { Plus } from 'lucide-react'
 import { useState } from 'react'
 import { duration, listed, plain, plural } from '../../../core/format.ts'
-import { changesOf } from '../../../core/model/changes.ts'
+import { changeCount } from '../../../core/model/changes.ts'
 import { areaOn, type Job, topOn } from '../../../core/model/job.ts'
 import type { Material } from '../../../core/model/material.ts'
 import type { Printer } from '../../../core/model/printer.ts'
@@ -118,7 +118,7 @@ function toldJob(job: Job, printer: Printer): string {
   const size = `${plain(right - left, 0)} × ${plain(back - front, 0)} mm, ${plain(topOn(job, printer), 1)} mm high`
   const takes = job.takes ? ` · ${duration(job.takes.minutes * 60)}, ${plain(job.takes.grams, 1)} g` : ''
   const odd = misfit(job, printer)
-  const count = changesOf(job, printer).length * job.objects
+  const count = changeCount(job, printer)
   const changes = count && !odd ? ` · ${plural(count, 'change')} of tools` : ''
   return `${size} · ${listed([...new Set(job.materials)])}${changes}${takes}${odd ? ` · ${odd}` : ''}`
 }

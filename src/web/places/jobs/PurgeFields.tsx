@@ -1,6 +1,6 @@
 // What the program that makes the print files purges into the tower at each change, for all pairs of tools or for each.
 import type { UseFormReturn } from 'react-hook-form'
-import { changesOf, purgeOf } from '../../../core/model/changes.ts'
+import { changeWords, pairsOf, purgeOf } from '../../../core/model/changes.ts'
 import type { Job } from '../../../core/model/job.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import { NumberField } from '../../parts/NumberField.tsx'
@@ -11,7 +11,7 @@ type Props = { form: UseFormReturn<Job, unknown, Job>; job: Job; printer: Printe
 const mostPairs = 20
 
 export function PurgeFields({ form, job, printer }: Props) {
-  const pairs = [...new Map(changesOf(job, printer).map(each => [`${each.from} ${each.to}`, each])).values()]
+  const pairs = pairsOf(job, printer)
   if (pairs.length === 0) return null
   const put = (from: number, to: number, mm3: number) =>
     form.setValue(
@@ -34,9 +34,9 @@ export function PurgeFields({ form, job, printer }: Props) {
       {job.purgeMm3 > 0 && pairs.length > 1 && pairs.length <= mostPairs && (
         <ul className="flex flex-wrap gap-3">
           {pairs.map(({ from, to }) => (
-            <li key={`${from} ${to}`}>
+            <li key={changeWords({ from, to })}>
               <label className="block text-[14px]">
-                T{from} → T{to} <span className="text-soft">(mm³)</span>
+                {changeWords({ from, to })} <span className="text-soft">(mm³)</span>
                 <input
                   type="number"
                   min={0}

@@ -1,6 +1,6 @@
 // A script looked at in one situation of a whole print: in which layer, between which tools, as the print leaves the machine.
 import { memo } from 'react'
-import { changesOf, changeWords } from '../../../../core/model/changes.ts'
+import { changeWords, pairsOf } from '../../../../core/model/changes.ts'
 import { isChangeMoment, withinPrint } from '../../../../core/model/moment.ts'
 import { Button } from '../../../parts/Button.tsx'
 import { Choice } from '../../../parts/Choice.tsx'
@@ -17,7 +17,7 @@ export const InSituation = memo(function InSituation({ chosen, things }: Props) 
   const printer = things.printers.find(({ id }) => id === chosen.printerId)?.data
   const job = things.jobs.find(({ data }) => data.name === chosen.jobName)?.data
   if (!printer || !job || !withinPrint.includes(moment) || chosen.opened) return null
-  const pairs = [...new Map(changesOf(job, printer).map(each => [changeWords(each), each])).values()]
+  const pairs = pairsOf(job, printer)
   const changes = isChangeMoment(moment) && pairs.length > 0
   if (!situation && !changes) return null
   const now = situation?.change ?? (changes ? pairs[0] : null)
