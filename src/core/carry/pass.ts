@@ -7,7 +7,7 @@ import { type Command, hasLetter, type Line, numberOf } from '../gcode/line.ts'
 import { readLine } from '../gcode/read.ts'
 import type { Modes, Position } from '../machine/state.ts'
 import { lastModes, modesAfter, modesBefore, stepsOfCommand } from '../machine/trace.ts'
-import { axes } from '../model/printer.ts'
+import { axes, retractionOf } from '../model/printer.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
 import { sourceOf } from '../script/edits/ways.ts'
 import { takenAsItIs } from './as-is.ts'
@@ -177,7 +177,7 @@ export class Pass {
         if (takenAsItIs(own, from, to)) return same
         const text = phrases.firmwareRetract(effect.back)
         if (text !== null) return changed([text], 'Said as its firmware takes it.')
-        const mm = to.printer.tools[toolThere(to, Math.max(0, before.tool)) ?? 0]?.retractMm ?? 0
+        const mm = retractionOf(to.printer, toolThere(to, Math.max(0, before.tool)) ?? 0)
         return changed(
           this.filamentMove(effect.back ? -mm : mm),
           `${to.printer.name} has no retraction of its firmware’s own.`,

@@ -5,6 +5,7 @@ import { lastModes, type Step } from '../machine/trace.ts'
 import { changeFor } from '../model/changes.ts'
 import { towerOf } from '../model/job.ts'
 import { isChangeMoment, withinPrint } from '../model/moment.ts'
+import { ordinaryRetraction, retractionOf } from '../model/printer.ts'
 import type { Checked, Row } from './finding.ts'
 import { outsideMm, printArea } from './queries.ts'
 
@@ -51,9 +52,6 @@ export const handedOn = ({ stage }: Script): boolean => stage.from !== undefined
 
 export const toolAfter = ({ trace }: Pick<Checked, 'trace'>): number => toolShown(lastModes(trace))
 
-/** Up to so many times a tool's own retraction a first push may be the program's retraction paid back. */
-const ordinary = 1.5
-
 /**
  * For each step, mm of what it pushes that only bring filament back to the tip: what this tool had retracted, or what the tool
  * before it had, for scripts retract with the one and unretract with the other.
@@ -67,9 +65,9 @@ export function broughtBack({
   const brought = new Float32Array(steps.length)
   const owed = new Map<number, number>()
   // Within a print, where nothing was handed on, the program or the script before may have retracted.
-  const began = Math.max(0, trace.beginning.modes.tool)
+  const began = trace.beginning.modes.tool
   let before =
-    stage.from || !withinPrint.includes(stage.moment) ? 0 : ordinary * (stage.printer.tools[began]?.retractMm ?? 0)
+    stage.from || !withinPrint.includes(stage.moment) ? 0 : ordinaryRetraction * retractionOf(stage.printer, began)
   for (const [i, { command, filamentMm }] of steps.entries()) {
     if (filamentMm === 0) continue
     const tool = trace.rows.modes[command]?.tool ?? 0

@@ -2,6 +2,7 @@
 import { changeFor } from '../model/changes.ts'
 import { areaOn, topOn } from '../model/job.ts'
 import { goesOnAfter, isChangeMoment, leavesTool } from '../model/moment.ts'
+import { ordinaryRetraction, retractionOf } from '../model/printer.ts'
 import { chamberAirAt, type HeaterHistory, segment, surfaceAt, temperatureAt } from './heat.ts'
 import type { Ooze } from './ooze.ts'
 import { flowPercent, heatedByProgram, type Modes, materialOf, type Stage, toolShown } from './state.ts'
@@ -97,7 +98,7 @@ function goingOn(left: Left): Readiness[] {
       'Filament',
       backMm > tipMm ? `${backMm.toFixed(1)} mm back` : 'at the tip',
       'at the tip, or back by what the program retracts',
-      backMm <= Math.max(tipMm, 1.5 * (printer.tools[modes.tool]?.retractMm ?? 0)),
+      backMm <= Math.max(tipMm, ordinaryRetraction * retractionOf(printer, modes.tool)),
       'filament retracted',
     ),
     drop(hanging),

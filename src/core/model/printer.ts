@@ -238,6 +238,13 @@ export function beyondRadiusMm(
   return Math.max(0, Math.hypot(x - middleX, y - middleY) - reachRadiusMm)
 }
 
+/** What a tool retracts for a travel, mm; the first tool's where none, or none of its own, is in use. */
+export const retractionOf = ({ tools }: Pick<Printer, 'tools'>, tool: number): number =>
+  (tools[Math.max(0, tool)] ?? tools[0])?.retractMm ?? 0
+
+/** Up to so many times a tool's own retraction, filament that stands back may be the program's retraction, and a push its return. */
+export const ordinaryRetraction = 1.5
+
 /** The spot of this name, where the printer has one. */
 export const spotOf = (printer: Printer, name: string): Spot | undefined =>
   printer.spots.find(spot => spot.name === name)

@@ -3,14 +3,13 @@ import { mm, plain } from '../../format.ts'
 import { counterAfter, lastModes } from '../../machine/trace.ts'
 import { twoTools } from '../../model/example.ts'
 import { goesOnAfter } from '../../model/moment.ts'
+import { ordinaryRetraction, retractionOf } from '../../model/printer.ts'
 import { printGoesOn } from '../changing.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { atTheEnd } from '../fixes.ts'
 import { lineOf } from '../queries.ts'
 
 const noticedMm = 0.3
-/** Up to so many times its own retraction the program may reckon with it. */
-const ordinary = 1.5
 
 function check(script: Checked): Found[] {
   const { rows, steps, trace } = script
@@ -30,8 +29,8 @@ function backLeft(script: Checked): Found[] {
   )
   // Retraction of the firmware's own is paid back by the firmware's own.
   if (back - began <= noticedMm || !last || modes.firmwareRetractedMm > 0) return []
-  const own = Math.max(stage.printer.tools[modes.tool]?.retractMm ?? 0, 1)
-  const far = back - began > own * ordinary
+  const own = Math.max(retractionOf(stage.printer, modes.tool), 1)
+  const far = back - began > own * ordinaryRetraction
   const e = modes.extrusion === 'relative' ? back - began : counterAfter(trace, trace.rows.count - 1) + back - began
   const message = `The filament of T${modes.tool} stands ${mm(back - began, 1)} back from the tip when the print goes on, and the first line after the change starts empty.${far ? '' : ' If the program unretracts it before it prints, this is meant.'}`
   return [

@@ -5,6 +5,7 @@ import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import type { Modes } from '../../machine/state.ts'
 import { twoTools } from '../../model/example.ts'
 import { changeMoments, hasTool, isChangeMoment } from '../../model/moment.ts'
+import { retractionOf } from '../../model/printer.ts'
 import { replacePiece, sourceWord } from '../../script/edits/lines.ts'
 import { broughtBack, onOneHead, overPrint } from '../changing.ts'
 import type { Checked, Fix, Found, Rule } from '../finding.ts'
@@ -54,7 +55,7 @@ function check(script: Checked): Found[] {
       const message = `Waits ${duration(step.end - step.start)} with the hot nozzle over the print. About ${plain(lost, 1)} mm³ ooze onto it.`
       tell('wait', { line, message, fixes: aside(script, line) })
     }
-    const own = stage.printer.tools[tool]?.retractMm ?? 0
+    const own = retractionOf(stage.printer, tool)
     if (step.kind === 'travel' && step.to.z - step.from.z >= liftMm && before < own * retracted) {
       // Retracted while it lifts, as good as before it.
       if ((steps[i + 1]?.filamentMm ?? 0) < 0) continue
@@ -105,7 +106,7 @@ function aside(script: Checked, line: number): Fix[] {
   const right = Math.min(reach.x[1], area.right + beside)
   if (right < area.right + 1) return []
   const before = modesAt(script, line)
-  const own = stage.printer.tools[Math.max(0, before.tool)]?.retractMm ?? 1
+  const own = retractionOf(stage.printer, before.tool)
   const said = [
     phrases.countFilament('relative'),
     phrases.move({ e: -own, f: 1800 }),

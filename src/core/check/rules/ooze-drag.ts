@@ -2,6 +2,7 @@
 import { duration, mm, plain } from '../../format.ts'
 import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import { changeMoments, isChangeMoment } from '../../model/moment.ts'
+import { retractionOf } from '../../model/printer.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { putAfter } from '../fixes.ts'
 import { acrossMm, lineOf, outsideMm, printArea } from '../queries.ts'
@@ -29,7 +30,7 @@ function stringFromPurge(script: Checked): Found[] {
     (step, i) => i > at && acrossMm(step) > 0 && outsideMm(printArea(script), step.to.x, step.to.y) < 1,
   )
   if (way < 0 || (ooze.backMm[way] ?? 0) > atTipMm) return []
-  const own = stage.printer.tools[tool]?.retractMm ?? 1
+  const own = retractionOf(stage.printer, tool)
   const relative = trace.rows.modes[last.command]?.extrusion === 'relative'
   const back = relative && own > 0 ? stage.firmware.phrases.move({ e: -own, f: 1800 }) : null
   const line = lineOf(script, last)

@@ -27,7 +27,7 @@ function check(script: Checked): Found[] {
   const purged = ooze.extrudedMm3[tool] ?? 0
   const line =
     rows.findLast(({ before, after }) => before !== after && before.tool !== after.tool)?.line ?? rows.at(-1)?.line ?? 1
-  if (shareHeater(script.stage.printer, change.from, change.to)) {
+  if (shareHeater(stage.printer, change.from, change.to)) {
     const both = change.from < stage.printer.tools.length ? (ooze.extrudedMm3[change.from] ?? 0) : 0
     if (Math.max(purged, both) >= colourMm3) return []
     const message = `T${change.from} and T${change.to} come out of one nozzle, and ${purged < 0.05 ? 'nothing is purged' : `only ${plain(purged, 1)} mm³ are purged`} between them. “${stage.job.name}” has no prime tower: the old colour goes into the print, unless the program purges into the infill.`

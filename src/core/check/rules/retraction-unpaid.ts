@@ -1,12 +1,11 @@
 // The filament is back from the tip when the print begins.
 import { mm, plain } from '../../format.ts'
+import { ordinaryRetraction, retractionOf } from '../../model/printer.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { atTheEnd } from '../fixes.ts'
 import { lineOf } from '../queries.ts'
 
 const noticedMm = 0.3
-/** Up to so many times the printer's own retraction it may be what the program that makes the print files reckons with. */
-const ordinary = 1.5
 
 function check(script: Checked): Found[] {
   const { ooze, steps, trace, stage } = script
@@ -15,8 +14,8 @@ function check(script: Checked): Found[] {
   const last = steps.findLast(({ filamentMm }) => filamentMm < 0)
   if (!last) return []
   const modes = trace.rows.modes.at(-1)
-  const own = stage.printer.tools[modes?.tool ?? 0]?.retractMm ?? 0
-  const far = back > Math.max(own, 1) * ordinary
+  const own = retractionOf(stage.printer, modes?.tool ?? 0)
+  const far = back > Math.max(own, 1) * ordinaryRetraction
   const reset = far ? '' : ' If the print begins by unretracting it, this is meant.'
   const whose = stage.printer.tools.length > 1 ? ` of T${modes?.tool ?? 0}` : ''
   const message = `The filament${whose} stands ${mm(back, 1)} back from the tip when the print begins, and setting E to zero does not unretract it. The first line starts empty.${reset}`

@@ -20,7 +20,7 @@ function check(script: Checked): Found[] {
   const change = changing(script)
   if (!change || !printGoesOn(script) || !melts(stage)) return []
   const { from } = change
-  if (shareHeater(script.stage.printer, from, change.to) || toolAfter(script) === from) return []
+  if (shareHeater(stage.printer, from, change.to) || toolAfter(script) === from) return []
   const held = lastModes(trace).nozzleTargets[from]
   const { oozeSafeC, name } = materialOf(stage, from)
   // A script that heats nothing leaves all heat to the program.

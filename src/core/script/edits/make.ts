@@ -8,7 +8,7 @@ import { segmentAt } from '../../machine/heat.ts'
 import { strokesOf, toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import { lastModes, modesAfter, modesBefore, stepsOf } from '../../machine/trace.ts'
 import { withinPrint } from '../../model/moment.ts'
-import { axes } from '../../model/printer.ts'
+import { axes, retractionOf } from '../../model/printer.ts'
 import { applyEdits } from '../../model/script.ts'
 import { rehearseLines } from '../../resolve/resolve.ts'
 import {
@@ -136,7 +136,7 @@ function whyNot({ text, stage }: Rehearsed, { edits }: Ready, first: number, las
   if (thick) return tooMuch(thick.flowMm3S, thick.tool)
   // In one place nothing is laid thin, so a while of too much is forgiven; what was retracted, by whichever tool or before the
   // script, only comes back.
-  const own = printer.tools[Math.max(0, trace.beginning.modes.tool)]?.retractMm ?? 0
+  const own = retractionOf(printer, trace.beginning.modes.tool)
   let back = withinPrint.includes(stage.moment) ? own * flow.inPlace : 0
   for (const step of stepsOf(trace)) {
     const tool = Math.max(0, trace.rows.modes[step.command]?.tool ?? 0)

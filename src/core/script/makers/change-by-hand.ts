@@ -1,4 +1,5 @@
 // Makes a change of filament by hand at a fixed layer: aside, retracted, waiting for the person, and back.
+import { retractionOf } from '../../model/printer.ts'
 import { asBefore, liftWords, lowerWords, notWithin, placesAgain } from './between.ts'
 import { choice, type Made, type Maker, number, numberIn, type Surroundings, type Values } from './maker.ts'
 
@@ -35,15 +36,12 @@ export const changeByHand: Maker = {
   name: 'change-by-hand',
   title: 'Change filament by hand',
   purpose: 'stops at a layer for another filament or an insert, and goes on where it was',
-  parameters: ({ stage, modes }) => {
-    const tool = stage.printer.tools[Math.max(0, modes.tool)]
-    return [
-      stage.firmware.phrases.changeFilament() === null
-        ? choice('by', 'By', 'hand')
-        : choice('by', 'By', 'firmware', 'hand'),
-      number('back', 'Retraction', 'mm', 0.5, [0, 50], tool?.retractMm ?? 1),
-      number('lift', 'Lift', 'mm', 1, [0, 100], 10),
-    ]
-  },
+  parameters: ({ stage, modes }) => [
+    stage.firmware.phrases.changeFilament() === null
+      ? choice('by', 'By', 'hand')
+      : choice('by', 'By', 'firmware', 'hand'),
+    number('back', 'Retraction', 'mm', 0.5, [0, 50], retractionOf(stage.printer, modes.tool)),
+    number('lift', 'Lift', 'mm', 1, [0, 100], 10),
+  ],
   make,
 }

@@ -1,10 +1,8 @@
 // Makes the way back to the print after a change: over the place where it goes on, down, and unretracted.
 import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
+import { ordinaryRetraction, retractionOf } from '../../model/printer.ts'
 import { asBefore, lowerWords, notWithin, placesAgain } from './between.ts'
 import { type Made, type Maker, number, numberIn, type Surroundings, type Values } from './maker.ts'
-
-/** Up to so many times its own retraction a push only pays that back. */
-const ordinary = 1.5
 
 function make(values: Values, surroundings: Surroundings): Made {
   const why = notWithin(surroundings)
@@ -25,7 +23,7 @@ function make(values: Values, surroundings: Surroundings): Made {
       ? [
           phrases.move({
             e: forward,
-            f: Math.round(60 * (forward > ordinary * own.retractMm ? melts : own.retractMmS)),
+            f: Math.round(60 * (forward > ordinaryRetraction * own.retractMm ? melts : own.retractMmS)),
           }),
         ]
       : []),
@@ -40,7 +38,7 @@ export const comeBack: Maker = {
   purpose: 'goes to where the print goes on, down again, and unretracts',
   parameters: ({ stage, modes }) => [
     number('lower', 'Lower by', 'mm', 0.2, [0, 50], 1),
-    number('forward', 'Unretract', 'mm', 0.1, [0, 50], stage.printer.tools[Math.max(0, modes.tool)]?.retractMm ?? 1),
+    number('forward', 'Unretract', 'mm', 0.1, [0, 50], retractionOf(stage.printer, modes.tool)),
   ],
   make,
 }

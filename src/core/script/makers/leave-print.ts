@@ -1,6 +1,7 @@
 // Makes the way off the print before a change: retracted, a little lifted, and aside to where nothing is printed.
 import { crosses } from '../../machine/beyond.ts'
 import { areaOn, towerOf } from '../../model/job.ts'
+import { retractionOf } from '../../model/printer.ts'
 import { asBefore, liftWords, notWithin, placesAgain } from './between.ts'
 import { choice, type Made, type Maker, number, numberIn, type Surroundings, type Values } from './maker.ts'
 
@@ -70,7 +71,7 @@ export const leavePrint: Maker = {
   parameters: ({ stage, modes }) => [
     choice('side', 'To the', ...sides),
     number('beside', 'Beside it', 'mm', 1, [1, 200], 5),
-    number('back', 'Retraction', 'mm', 0.1, [0, 50], stage.printer.tools[Math.max(0, modes.tool)]?.retractMm ?? 1),
+    number('back', 'Retraction', 'mm', 0.1, [0, 50], retractionOf(stage.printer, modes.tool)),
     number('lift', 'Lift', 'mm', 0.2, [0, 50], 1),
   ],
   make,

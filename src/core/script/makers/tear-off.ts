@@ -1,5 +1,5 @@
 // Makes a purge into the bucket that tears itself off: extruded, hardened by the fan, and pulled away over the edge.
-import { spotOf } from '../../model/printer.ts'
+import { retractionOf, spotOf } from '../../model/printer.ts'
 import { asBefore, liftWords, lowerWords, notWithin, placesAgain } from './between.ts'
 import { type Made, type Maker, number, numberIn, type Surroundings, type Values } from './maker.ts'
 
@@ -37,14 +37,7 @@ export const tearOff: Maker = {
   parameters: ({ stage, modes }) => [
     number('amount', 'Filament', 'mm', 1, [0.5, 500], 20),
     number('speed', 'Speed', 'mm/s', 0.5, [0.1, 60], 3),
-    number(
-      'back',
-      'Retraction after',
-      'mm',
-      0.1,
-      [0, 50],
-      stage.printer.tools[Math.max(0, modes.tool)]?.retractMm ?? 1,
-    ),
+    number('back', 'Retraction after', 'mm', 0.1, [0, 50], retractionOf(stage.printer, modes.tool)),
     number('cool', 'Let it harden', 's', 0.5, [0, 60], 2),
     number('pull', 'Pull aside', 'mm', 1, [1, 100], 10),
     number('lift', 'Lift over the edge', 'mm', 1, [0, 100], 5),
