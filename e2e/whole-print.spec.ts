@@ -133,6 +133,47 @@ test('tower and bucket are compared, and a situation opens on the Desk as the pr
   await expect(where).toContainText('usually begins')
 })
 
+test('of a print file its own moves run around each change, and tell whether a lift draws a string', async ({
+  page,
+}) => {
+  const id = await printerLike(page, 'Oystercatcher', 'Sandpiper', { start, 'tool-change': swap })
+  // Two layers, T0 then T1 in each, at (140, 90) and (160, 110); the file retracts so much before each change.
+  const file = (retracts: number) =>
+    [
+      'M140 S60\nM104 S205\nM83',
+      ...[0.2, 0.4].map(z =>
+        [0, 1]
+          .map(tool => `T${tool}\nG1 X${140 + tool * 20} Y90\nG1 E${retracts}\nG1 Z${z}\nG1 Y110 E1\nG1 E-${retracts}`)
+          .join('\n'),
+      ),
+      'M104 S0\nM140 S0',
+    ].join('\n')
+  const jobOf = async (name: string, retracts: number) => {
+    await page.goto('/jobs')
+    await page
+      .getByLabel('A print file', { exact: true })
+      .setInputFiles({ name: `${name}.gcode`, mimeType: 'text/plain', buffer: Buffer.from(file(retracts)) })
+    await expect(page.getByRole('dialog').getByLabel('Name')).toHaveValue(name)
+    await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click()
+    await expect(page.getByRole('button', { name: new RegExp(name) })).toContainText('3 changes of tools')
+    await page.goto(`/whole-print?printer=${id}&job=${name}`)
+    await expect(page.getByText('3 changes take')).toBeVisible()
+  }
+  const string = page
+    .getByRole('region', { name: 'Findings' })
+    .getByText(/straight up from the print without retracting/)
+  await jobOf('burgee', 0.1)
+  await expect(string).toBeVisible()
+  await expect(string).not.toContainText('unless')
+  await jobOf('ensign', 5)
+  await expect(string).toBeHidden()
+  const situations = page.getByRole('region', { name: 'Situations' })
+  await expect(situations.getByText('with the print file’s own moves around it').first()).toBeVisible()
+  await situations.getByRole('button', { name: /^T0 → T1, at a tool change, first use/ }).click()
+  const where = page.getByRole('region', { name: 'In the whole print' })
+  await expect(where).toContainText('The print file itself has M83 · G1 E-5 before and G1 X160 Y90 · G1 E5')
+})
+
 test('one start script is right for left, right and both', async ({ page }) => {
   const { printers } = (await (await page.request.get('/api/shelf')).json()) as { printers: OnShelf[] }
   const id = printers.find(({ printer }) => printer.name === 'Oystercatcher')?.id

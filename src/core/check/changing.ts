@@ -1,7 +1,9 @@
 // Questions that the rules about changes of tools ask: which tool is taken where, what is left hot, where the nozzle stands.
 import { shareHeater } from '../firmware/tools.ts'
+import { numberOf } from '../gcode/line.ts'
+import { read } from '../gcode/read.ts'
 import { toolShown } from '../machine/state.ts'
-import { lastModes, type Step } from '../machine/trace.ts'
+import { counterAfter, lastModes, type Step } from '../machine/trace.ts'
 import { changeFor } from '../model/changes.ts'
 import { towerOf } from '../model/job.ts'
 import { isChangeMoment, withinPrint } from '../model/moment.ts'
@@ -38,6 +40,26 @@ export function onOneHead(script: Script, one: number, other: number): boolean {
   if (shareHeater(printer, one, other)) return true
   const [a, b] = [printer.tools[one]?.offset, printer.tools[other]?.offset]
   return !firmware.noToolAtStart && a !== undefined && b !== undefined && Math.hypot(a.x - b.x, a.y - b.y) > oneHeadMm
+}
+
+/** Whether the print file is known, and so what the program has done when the change begins. */
+export const knownBefore = ({ stage }: Script): boolean => handedOn({ stage }) && stage.change?.moves != null
+
+/** What the program brings back to the tip itself before the print goes on, mm, and whether it counts anew; null where unknown. */
+export function programsOwn({ stage, trace }: Pick<Checked, 'stage' | 'trace'>): { mm: number; anew: boolean } | null {
+  const after = stage.change?.moves?.after
+  if (after === undefined) return null
+  const relative = lastModes(trace).extrusion === 'relative'
+  let count = counterAfter(trace, trace.rows.count - 1)
+  const own = { mm: 0, anew: false }
+  for (const { command } of read(after)) {
+    const e = command && numberOf(command, 'E')
+    if (!command || e === null) continue
+    if (command.name === 'G92') own.anew = true
+    else own.mm += relative ? e : e - count
+    count = e
+  }
+  return own
 }
 
 /** Whether a place lies over what has been printed; the tower is there to be purged into. */

@@ -1,7 +1,8 @@
 // Sound scripts around changes of tools, in many styles: a finding on one of these that is more than advice is a false alarm.
+
 import { describe, expect, it } from 'vitest'
 import { demoJobs, demoMaterials, demoPrinters } from '../../../demo/load.ts'
-import type { Change } from '../model/changes.ts'
+import type { Change } from '../model/job.ts'
 import type { Moment } from '../model/moment.ts'
 import type { Printer } from '../model/printer.ts'
 import { rehearseScript } from '../round.ts'

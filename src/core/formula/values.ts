@@ -1,6 +1,15 @@
 // The values that a script can use: what each is, its unit, when there is one, and where it comes from.
-import { type Change, changeFor } from '../model/changes.ts'
-import { areaOn, heightOfLayer, type Job, layerRehearsed, layersOn, toolsUsed, topOn } from '../model/job.ts'
+import { changeFor } from '../model/changes.ts'
+import {
+  areaOn,
+  type Change,
+  heightOfLayer,
+  type Job,
+  layerRehearsed,
+  layersOn,
+  toolsUsed,
+  topOn,
+} from '../model/job.ts'
 import type { Material } from '../model/material.ts'
 import { changeMoments, isChangeMoment, type Moment, withinPrint } from '../model/moment.ts'
 import { axes, type Printer } from '../model/printer.ts'

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { changeBetween, changeCount, changeFor, changesOf, layerOfStop, pairsOf, purgeOf } from './changes.ts'
 import { job as plain, printer } from './example.ts'
-import type { Job, Use } from './job.ts'
+import { type Job, nowhere, type Use } from './job.ts'
 
 // First layer 0.2 and then 0.2 mm: layer n reaches 0.2·n mm; 1 mm high is five layers.
 const five: Job = {
@@ -51,11 +51,10 @@ describe('a job’s changes', () => {
   })
 
   it('takes a list as it is, but for layers that there are not and changes to the same tool', () => {
-    const at = { leavesAt: null, goesOnAt: null }
     const list = [
-      { layer: 2, from: 0, to: 1, ...at },
-      { layer: 3, from: 1, to: 1, ...at },
-      { layer: 9, from: 1, to: 0, ...at },
+      { layer: 2, from: 0, to: 1, ...nowhere },
+      { layer: 3, from: 1, to: 1, ...nowhere },
+      { layer: 9, from: 1, to: 0, ...nowhere },
     ]
     expect(changesOf({ ...five, changes: { kind: 'list', list } }, printer)).toEqual([list[0]])
   })
@@ -105,7 +104,7 @@ describe('a print of several objects', () => {
     const said = (now: Job) => pairsOf(now, printer).map(({ layer, from, to }) => `${layer}: ${from}→${to}`)
     expect(said({ ...job, changes })).toEqual(['1: 0→1', '2: 1→0'])
     // Once only, in layer 4; then back before the second object.
-    const list = [{ layer: 4, from: 0, to: 1, leavesAt: null, goesOnAt: null }]
+    const list = [{ layer: 4, from: 0, to: 1, ...nowhere }]
     expect(said({ ...job, changes: { kind: 'list', list } })).toEqual(['4: 0→1', '1: 1→0'])
   })
 

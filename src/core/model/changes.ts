@@ -1,9 +1,16 @@
 // How a job goes through its tools and its layers: each change, stop and layer in the order in which they come.
-import { heightOfLayer, type Job, layersOn, type Stop, type ToolChange, toolsUsed, type Use } from './job.ts'
+import {
+  type Change,
+  heightOfLayer,
+  type Job,
+  layersOn,
+  nowhere,
+  type Stop,
+  type ToolChange,
+  toolsUsed,
+  type Use,
+} from './job.ts'
 import type { Printer } from './printer.ts'
-
-/** What a change is for a script: the tools that it goes between, and where the nozzle leaves the print and goes on, mm. */
-export type Change = Pick<ToolChange, 'from' | 'to'> & Partial<Pick<ToolChange, 'leavesAt' | 'goesOnAt'>>
 
 /** The change that a script is rehearsed for: the one given, or from the tool that begins to the next that the job uses. */
 export function changeFor(job: Job, change?: Change): Change {
@@ -49,7 +56,7 @@ export function changesOf(job: Job, printer: Printer): ToolChange[] {
     const first = ways.order === 'fewest' && tools.includes(now) ? [now] : []
     for (const tool of [...first, ...tools.filter(each => !first.includes(each))]) {
       if (tool === now) continue
-      changes.push({ layer, from: now, to: tool, leavesAt: null, goesOnAt: null })
+      changes.push({ layer, from: now, to: tool, ...nowhere })
       now = tool
     }
   }
@@ -60,7 +67,7 @@ export function changesOf(job: Job, printer: Printer): ToolChange[] {
 export function changeBetween(job: Job, printer: Printer): ToolChange | null {
   const last = changesOf(job, printer).at(-1)?.to ?? job.firstTool
   if (job.objects < 2 || last === job.firstTool) return null
-  return { layer: 1, from: last, to: job.firstTool, leavesAt: null, goesOnAt: null }
+  return { layer: 1, from: last, to: job.firstTool, ...nowhere }
 }
 
 /** How often tools change in the whole print, of all its objects. */

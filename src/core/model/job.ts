@@ -18,9 +18,30 @@ const tool = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(200))
 const place = v.optional(v.nullable(v.object({ x: mm, y: mm })), null)
 const bound = v.optional(v.nullable(positive), null)
 
-/** One change of tools: in which layer, counted from 1, and where the nozzle leaves the print and comes back to it, mm, where known. */
-const ToolChange = v.object({ layer: count, from: tool, to: tool, leavesAt: place, goesOnAt: place })
+/** Lines by which the program that makes the print files leaves the print before its change, and goes on with it behind. */
+const OwnMoves = v.object({ before: plainText(4000), after: plainText(4000) })
+export type OwnMoves = v.InferOutput<typeof OwnMoves>
+
+/**
+ * One change of tools: in which layer, counted from 1; where the nozzle leaves the print and comes back to it, mm, and by which
+ * lines, where that is known. Of many changes that are alike a few have the lines.
+ */
+const ToolChange = v.object({
+  layer: count,
+  from: tool,
+  to: tool,
+  leavesAt: place,
+  goesOnAt: place,
+  moves: v.optional(v.nullable(OwnMoves), null),
+})
 export type ToolChange = v.InferOutput<typeof ToolChange>
+
+/** What a change is for a script: the tools that it goes between, where the nozzle leaves the print and goes on, mm, and how. */
+export const Change = v.partial(v.omit(ToolChange, ['layer']), ['leavesAt', 'goesOnAt', 'moves'])
+export type Change = v.InferOutput<typeof Change>
+
+/** Of a change of which no more than its tools and its layer are known. */
+export const nowhere = { leavesAt: null, goesOnAt: null, moves: null } as const
 
 /** The layers that a tool prints in: between two layers, or between two heights of their tops, mm; both ends with it. */
 const Use = v.object({ tool, fromLayer: bound, toLayer: bound, fromMm: bound, toMm: bound })

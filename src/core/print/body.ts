@@ -1,4 +1,6 @@
-// What the print itself does between two scripts, as far as the next one can tell: where the nozzle is, what is hot, what is counted.
+// What the print itself does between two scripts, as far as the next one can tell: where the nozzle is, what is hot, what is
+// counted; and around a change what the print file has there.
+import { read } from '../gcode/read.ts'
 import { stateAfter } from '../machine/after.ts'
 import { aimBed, aimNozzle, setToolHeat } from '../machine/heaters.ts'
 import { oozeOf } from '../machine/ooze.ts'
@@ -6,6 +8,7 @@ import { toolFilamentAreaMm2 } from '../machine/outcome.ts'
 import { Recorder } from '../machine/recorder.ts'
 import { type MachineState, materialOf, type Stage } from '../machine/state.ts'
 import { areaOn, toolsUsed } from '../model/job.ts'
+import { rehearseLines } from '../resolve/resolve.ts'
 import { layerFilamentMm3, layerSeconds } from './sequence.ts'
 
 export type Printed = { tool: number; layer: number; z: number; seconds: number; at: { x: number; y: number } | null }
@@ -49,5 +52,12 @@ export function printed(state: MachineState, stage: Stage, { tool, layer, z, sec
   } else recorder.step('stand', 0)
   recorder.endCommand()
   const trace = recorder.finish()
+  return stateAfter(trace, oozeOf(trace, now), now)
+}
+
+/** The machine after lines that the program that makes the print file has there itself. */
+export function moved(state: MachineState, stage: Stage, lines: string): MachineState {
+  const now: Stage = { ...stage, from: state }
+  const { trace } = rehearseLines(read(lines), now)
   return stateAfter(trace, oozeOf(trace, now), now)
 }

@@ -1,6 +1,6 @@
 // What runs in a whole print, in order: the moments around each change, layer, stop and object of a job, and the printing between.
-import { type Change, changeBetween, changesOf, layerOfStop } from '../model/changes.ts'
-import { areaOn, heightOfLayer, type Job, layersOn, type ToolChange, topOn } from '../model/job.ts'
+import { changeBetween, changesOf, layerOfStop } from '../model/changes.ts'
+import { areaOn, type Change, heightOfLayer, type Job, layersOn, type ToolChange, topOn } from '../model/job.ts'
 import type { Material } from '../model/material.ts'
 import { changeMoments, type Moment } from '../model/moment.ts'
 import type { Printer } from '../model/printer.ts'

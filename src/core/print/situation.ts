@@ -1,7 +1,8 @@
 // What a whole print is made of: its scripts and its setting, and the situations in which they run.
+
 import type { Finding } from '../check/finding.ts'
 import type { MachineState } from '../machine/state.ts'
-import type { Change } from '../model/changes.ts'
+import type { Change } from '../model/job.ts'
 import type { Moment } from '../model/moment.ts'
 import type { RehearsalInput, Round } from '../round.ts'
 

@@ -1,6 +1,6 @@
 // The prime tower as it grows: what is purged into it, and at least its outline in every layer up to the last change.
-import { type Change, changeBetween, changesOf } from '../model/changes.ts'
-import { type Job, type ToolChange, towerOf } from '../model/job.ts'
+import { changeBetween, changesOf } from '../model/changes.ts'
+import { type Change, type Job, type ToolChange, towerOf } from '../model/job.ts'
 import type { Printer } from '../model/printer.ts'
 import { total } from './situation.ts'
 

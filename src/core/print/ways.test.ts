@@ -1,7 +1,7 @@
 // What purging costs, worked out by hand on the bench: 20 × 20 mm in the middle, layers of 0.2 mm, nozzle 0.4 mm, 10 mm³/s at most.
 import { describe, expect, it } from 'vitest'
 import { twoTools } from '../model/example.ts'
-import { type Job, nothingBetween } from '../model/job.ts'
+import { type Job, nothingBetween, nowhere } from '../model/job.ts'
 import { job, material, printer } from '../testing/stage.ts'
 import type { PrintSetting } from './situation.ts'
 import { towerMm3 } from './tower.ts'
@@ -35,8 +35,7 @@ describe('the ways to purge', () => {
   })
 
   it('grows the tower in layers without a change as well', () => {
-    const at = { leavesAt: null, goesOnAt: null }
-    const change = { layer: 5, from: 0, to: 1, ...at }
+    const change = { layer: 5, from: 0, to: 1, ...nowhere }
     // Four layers of outline, 4.8 each, and 50 mm³ in the fifth: 69.2.
     expect(towerMm3({ ...setting().job, tower }, printer, [{ change, mm3: 50 }])).toBeCloseTo(69.2, 6)
     expect(towerMm3(setting().job, printer, [{ change, mm3: 50 }])).toBe(0)
@@ -48,7 +47,7 @@ describe('the ways to purge', () => {
   })
 
   it('purges what is left of a layer whose infill is too little, and of no other', () => {
-    const list = [{ layer: 5, from: 0, to: 1, leavesAt: null, goesOnAt: null }]
+    const list = [{ layer: 5, from: 0, to: 1, ...nowhere }]
     // One change of 50 mm³ where the layer takes 12: 38 mm³ · 1.25 g/cm³ = 0.0475 g.
     const { ways: all } = ways({ purgeMm3: 50, changes: { kind: 'list', list } })
     expect(all.infill?.grams).toBeCloseTo(0.0475, 6)

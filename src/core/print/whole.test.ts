@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest'
 import { nozzleModel } from '../machine/heat.ts'
 import { twoTools } from '../model/example.ts'
 import type { Job } from '../model/job.ts'
+import { JobReader } from '../printfile/job-reader.ts'
 import { rehearseScript } from '../round.ts'
 import { job, material, printer } from '../testing/stage.ts'
 import { foundIn, wholePrintAnswer } from './answer.ts'
@@ -217,5 +218,57 @@ describe('one long text', () => {
       for (const [tool, nozzle] of second.state.heat.nozzlesC.entries())
         expect(nozzle).toBeCloseTo(whole.state.heat.nozzlesC[tool] ?? 0, 6)
     }
+  })
+})
+
+describe('a print whose file is known', () => {
+  // The file retracts 0.8 mm along a wipe from (50, 60) to (48, 60), lifts 0.6, and comes back to (80, 70) with 0.8.
+  const file = [
+    'M83\nG1 Z0.2\nG1 X40 Y60\nG1 X50 E1',
+    'G1 X48 E-0.8\nG1 Z0.8\nM400\nT1\nG1 X80 Y70\nG1 Z0.2\nG1 E0.8\nG1 X90 E1',
+    'G1 Z0.4\nG1 X40 E1',
+  ].join('\n')
+  const reader = new JobReader()
+  reader.take(file)
+  const { changes: list } = reader.facts()
+  const known = { changes: { kind: 'list' as const, list }, top: { kind: 'height' as const, mm: 0.4 } }
+
+  it('begins a change where the file’s own moves end, with the filament as far back as they drew it', () => {
+    const { situations } = print({ 'tool-change': 'T1' }, known)
+    const change = one(situations, 'tool-change')
+    expect(change.from?.position).toMatchObject({ x: 48, y: 60, z: 0.8 })
+    expect(change.from?.tips[0]?.backMm).toBeCloseTo(0.8, 6)
+    // What the script itself leaves: the way back is the file’s, and comes behind it.
+    expect(change.state.position).toMatchObject({ x: 48, y: 60 })
+    expect(change.extrudedMm3.every(mm3 => mm3 === 0)).toBe(true)
+  })
+
+  it('hands on what its moves behind the change leave: what the script retracts is back when the print goes on', () => {
+    const scripts = { 'tool-change': 'T1\nM83\nG1 E-0.8 F1800', end: 'G1 E-2 F1800' }
+    const { situations } = print(scripts, known)
+    expect(one(situations, 'tool-change').findings.map(({ rule }) => rule)).not.toContain('change-filament-left')
+    // Without them the change would leave 0.8 mm back, and printing brings it to the tip; the end retracts its own 2.
+    expect(one(situations, 'tool-change').state.tips[1]?.backMm).toBeCloseTo(0.8, 6)
+    expect(one(situations, 'end').state.tips[1]?.backMm).toBeCloseTo(2, 6)
+    const short = print({ 'tool-change': 'T1\nM83\nG1 E-3 F1800' }, known)
+    expect(foundIn(short).filter(({ finding }) => finding.rule === 'change-filament-left')).toMatchObject([
+      { finding: { severity: 'warning' } },
+    ])
+  })
+
+  it('warns of a lift of the script’s own where the file has not retracted, and not where it has', () => {
+    const lift = { 'tool-change': 'G91\nG1 Z6 F600\nG90\nT1' }
+    const strings = (job: Partial<Job>) =>
+      foundIn(print(lift, job)).filter(({ finding }) => finding.rule === 'change-over-print')
+    const bare = list.map(each => ({ ...each, moves: { before: 'M83\nG1 Z0.8', after: '' } }))
+    const wiped = list.map(each => ({ ...each, moves: { before: 'M83\nG1 X48 E-5\nG1 Z0.8', after: '' } }))
+    // The print’s box is (90, 90) to (110, 110): both changes leave it in its middle.
+    const over = (all: typeof list) => ({
+      ...known,
+      changes: { kind: 'list' as const, list: all.map(each => ({ ...each, leavesAt: { x: 100, y: 100 } })) },
+      area: { kind: 'at' as const, left: 30, right: 110, front: 50, back: 110 },
+    })
+    expect(strings(over(bare))).toMatchObject([{ finding: { severity: 'warning', line: 2 } }])
+    expect(strings(over(wiped))).toEqual([])
   })
 })

@@ -6,7 +6,7 @@ import { type MachineState, type Stage, toolShown } from '../machine/state.ts'
 import { heightOfLayer, layerRehearsed } from '../model/job.ts'
 import { isChangeMoment, type Moment } from '../model/moment.ts'
 import { rehearseAndCheck, stageOf } from '../round.ts'
-import { printed } from './body.ts'
+import { moved, printed } from './body.ts'
 import { costsOf } from './costs.ts'
 import { type Kinded, Kinds } from './kinds.ts'
 import { type PrintSetting, type Rehearsed, type Scripts, type Situation, total } from './situation.ts'
@@ -53,6 +53,7 @@ export function wholePrint(
     if (now !== null && printedS !== null) {
       const body = { tool, layer, z, seconds: printedS, at: change?.leavesAt ?? null }
       now = printed(now, { ...base, moment, layer }, body)
+      if (change?.moves) now = moved(now, { ...base, moment, layer, change }, change.moves.before)
     }
     const from: MachineState | null = now
     // Within one change, the print goes on only after the last of its scripts.
@@ -66,11 +67,13 @@ export function wholePrint(
     const byProgram = wanted !== null && toolShown(now.modes) !== wanted ? takesTool(base, wanted) : null
     const taking: Rehearsed | null = byProgram === null ? null : rehearseAndCheck(byProgram, { ...input, from: now })
     now = taking?.state ?? now
+    const left = now
+    if (change?.moves && goesOn) now = moved(now, { ...base, moment, layer, change }, change.moves.after)
     leaves.set(key, now)
     if (kinds.isLow(occasion)) halfWay = now
     numbers.set(key, situations.length)
     const kind = { high: kinds.lowOf(key) !== null, times: kinds.timesOf(key), byProgram }
-    situations.push(situationOf(occasion, kind, round, taking, from, now))
+    situations.push(situationOf(occasion, kind, round, taking, from, left))
   }
   if (scripts.cancel !== undefined && halfWay) situations.push(cancelled(setting, base, scripts.cancel, halfWay))
   told(1)

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { demoMaterials } from '../../../demo/load.ts'
+import { demoMaterials, demoPrinters } from '../../../demo/load.ts'
 import { JobReader, jobFrom } from './job-reader.ts'
 
 const start = [
@@ -70,11 +70,52 @@ describe('a print file', () => {
       ['M83\nG1 Z0.2', square(10, 0), square(40, 1), 'G1 Z0.4', square(40, 1), square(10, 0)].join('\n'),
     )
     expect(facts.changes).toEqual([
-      { layer: 1, from: 0, to: 1, leavesAt: { x: 15, y: 15 }, goesOnAt: { x: 40, y: 10 } },
-      { layer: 2, from: 1, to: 0, leavesAt: { x: 45, y: 15 }, goesOnAt: { x: 10, y: 10 } },
+      {
+        ...{ layer: 1, from: 0, to: 1, leavesAt: { x: 15, y: 15 }, goesOnAt: { x: 40, y: 10 } },
+        moves: { before: 'M83', after: 'G1 X40 Y10' },
+      },
+      {
+        ...{ layer: 2, from: 1, to: 0, leavesAt: { x: 45, y: 15 }, goesOnAt: { x: 10, y: 10 } },
+        moves: { before: 'M83', after: 'G1 X10 Y10' },
+      },
     ])
     const job = jobFrom(facts, 'two', demoMaterials())
     expect(job).toMatchObject({ firstTool: 0, changes: { kind: 'list', list: [{ layer: 1 }, { layer: 2 }] } })
+  })
+
+  it('keeps the program’s own moves of the first two changes between two tools, and of the last', () => {
+    const layer = (z: number) =>
+      [...[0, 1].map(tool => `G1 E-1\nT${tool}\nG1 X${10 + z} Y10\nG1 E1\nG1 X30 E1`), `G1 Z${z + 1}`].join('\n')
+    const { changes } = read(['M83\nG1 Z1', ...[1, 2, 3, 4, 5].map(layer)].join('\n'))
+    // T0 → T1 in each of five layers, T1 → T0 in four.
+    const kept = changes.map(({ from, layer: each, moves }) => (moves ? `${from} in ${each}` : '')).filter(Boolean)
+    expect(kept).toEqual(['0 in 1', '1 in 2', '0 in 2', '1 in 3', '1 in 5', '0 in 5'])
+    expect(changes.at(-1)?.moves).toEqual({ before: 'M83\nG1 E-1', after: 'G1 X15 Y10\nG1 E1' })
+  })
+
+  it('knows a tool however it is taken, and lines that are numbered or set in', () => {
+    const two = (takes: (tool: number) => string, before = '') => {
+      const square = (tool: number) => [takes(tool), `G1 X${10 * tool} Y10`, `G1 X${10 * tool + 5} E1`]
+      return read(['M83', 'G1 Z0.2', ...square(11), ...square(12)].map(line => before + line).join('\n'))
+    }
+    for (const facts of [
+      two(tool => `M6 T${tool}`),
+      two(tool => `ACTIVATE_EXTRUDER EXTRUDER=extruder${tool}`),
+      two(tool => `t${tool}`, '  '),
+      two(tool => `T${tool}`, 'N10 '),
+    ])
+      expect(facts).toMatchObject({ tools: [11, 12], firstTool: 11, changes: [{ from: 11, to: 12, layer: 1 }] })
+    expect(read('N\nNever\n N5\nM83\nG1 Z1\nG1 X5 E1').tools).toEqual([0])
+  })
+
+  it('counts tools as its printer calls them: heads 11 and 12 of a carriage are its first two', () => {
+    const shelduck = demoPrinters().find(({ name }) => name === 'Shelduck')
+    const facts = read('M83\nG1 Z1\nM6 T12\nG1 X5 E1\nM6 T11\nG1 X9 E1')
+    expect(jobFrom(facts, 'jar', demoMaterials(), shelduck)).toMatchObject({
+      firstTool: 1,
+      materials: { length: 2 },
+      changes: { list: [{ from: 1, to: 0 }] },
+    })
   })
 
   it('that is cut off in the middle is told, with the line', () => {

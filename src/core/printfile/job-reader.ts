@@ -1,7 +1,13 @@
 // Reads from a print file what is printed: its area, height, layers, tools and temperatures. Takes it in pieces, keeps little.
+import { familyOf } from '../firmware/families.ts'
+import { toolsAt } from '../firmware/tools.ts'
 import { type Job, nothingBetween, type ToolChange } from '../model/job.ts'
 import type { Material } from '../model/material.ts'
+import type { Printer } from '../model/printer.ts'
+import { type Counting, ownMoves } from './around.ts'
+import { numberAfter } from './number-after.ts'
 
+type Place = { x: number; y: number }
 type Box = { left: number; right: number; front: number; back: number; extrudedMm: number }
 
 /** What was found; temperatures are the last that were set before the first layer was left. Lengths mm. */
@@ -29,18 +35,21 @@ export type PrintFacts = {
 const sameHeightMm = 0.005
 const mostLayers = 100_000
 const mostChanges = 20_000
+/** Between two strokes; a script of more lines is none that anybody wrote for a change. */
+const mostBetween = 2000
+/** Pairs of tools for which the program's own moves are kept: of the first two changes and of the last. */
+const mostPairs = 200
+
+/** What stands before a command: blanks and a line number. */
+const numbered = /^(?:\s+(?:N\d+\s*)?|N\d+\s*)(?=[A-Z])/i
+
+/** The tool of `ACTIVATE_EXTRUDER EXTRUDER=extruder1`; a host's first has no number. NaN in any other line. */
+const hostTool = (raw: string): number => {
+  const found = /^ACTIVATE_EXTRUDER\s+EXTRUDER=extruder(\d*)\s*$/i.exec(raw.replace(/;.*/, ''))
+  return found ? Number(found[1]) : Number.NaN
+}
 
 const none = (): Box => ({ left: Infinity, right: -Infinity, front: Infinity, back: -Infinity, extrudedMm: 0 })
-
-/** A number after a letter in a line, from `at` on; NaN where there is none. */
-function numberAfter(line: string, letter: string, from: number): number {
-  for (let at = from; at < line.length; at++) {
-    const sign = line[at]
-    if (sign === ';') return Number.NaN
-    if (sign === letter) return Number.parseFloat(line.slice(at + 1, at + 24))
-  }
-  return Number.NaN
-}
 
 /**
  * Give it a file's text piece by piece with `take`, then ask for `facts`. Moves are followed as far as places, heights and
@@ -63,8 +72,11 @@ export class JobReader {
   private bedC: number | null = null
   private firstTool: number | null = null
   /** Where filament was laid last, and with which tool. */
-  private laid: { tool: number; x: number; y: number } | null = null
+  private laid: (Counting & { tool: number; x: number; y: number }) | null = null
+  /** Lines since then; null where they are no longer kept. */
+  private between: string[] | null = null
   private readonly changes: (Omit<ToolChange, 'layer'> & { height: number })[] = []
+  private readonly withMoves = new Map<string, Pick<ToolChange, 'moves'>[]>()
   private filamentMm = 0
   private lastRaw = ''
   private heatersOff = false
@@ -82,14 +94,22 @@ export class JobReader {
   private line(raw: string): void {
     this.lines++
     this.lastRaw = raw
+    if (this.between && this.between.push(raw) > mostBetween) this.between = null
+    this.command(raw)
+  }
+
+  private command(raw: string): void {
     const first = raw.charCodeAt(0)
-    // G, M and T in either case; everything else tells nothing here.
+    // G, M and T in either case; a host's name for a tool. Everything else tells nothing here.
     if (first === 71 || first === 103) this.move(raw)
     else if (first === 77 || first === 109) this.other(raw)
-    else if (first === 84 || first === 116) {
-      const tool = Number.parseInt(raw.slice(1), 10)
-      if (tool >= 0) this.tool = tool
-    }
+    else if (first === 84 || first === 116) this.takes(Number.parseInt(raw.slice(1), 10))
+    else if (first === 65 || first === 97) this.takes(hostTool(raw))
+    else if (numbered.test(raw)) this.command(raw.replace(numbered, ''))
+  }
+
+  private takes(tool: number): void {
+    if (tool >= 0) this.tool = tool
   }
 
   private move(raw: string): void {
@@ -125,16 +145,10 @@ export class JobReader {
     this.firstTool ??= this.tool
     this.tools.add(this.tool)
     const key = Math.round(this.z / sameHeightMm)
-    const { laid } = this
-    if (laid && laid.tool !== this.tool && this.changes.length < mostChanges)
-      this.changes.push({
-        height: key,
-        from: laid.tool,
-        to: this.tool,
-        leavesAt: { x: laid.x, y: laid.y },
-        goesOnAt: { x: fromX, y: fromY },
-      })
-    this.laid = { tool: this.tool, x: this.x, y: this.y }
+    if (this.laid && this.laid.tool !== this.tool) this.changed(key, this.laid, { x: fromX, y: fromY })
+    const { tool, x, y, e, filamentRelative } = this
+    this.laid = { tool, x, y, e, relative: filamentRelative }
+    this.between = this.relative ? null : []
     let box = this.layersByHeight.get(key)
     if (!box) {
       if (this.layersByHeight.size >= mostLayers) return
@@ -148,8 +162,28 @@ export class JobReader {
     box.extrudedMm += pushed
   }
 
+  private changed(height: number, laid: Counting & { tool: number; x: number; y: number }, at: Place): void {
+    if (this.changes.length >= mostChanges) return
+    const change = { height, from: laid.tool, to: this.tool, leavesAt: { x: laid.x, y: laid.y }, goesOnAt: at }
+    // The last of the lines is the stroke that goes on.
+    const moves = this.between ? ownMoves(this.between.slice(0, -1), laid) : null
+    this.changes.push({ ...change, moves })
+    if (moves) this.keepFew(this.changes.at(-1) as (typeof this.changes)[number])
+  }
+
+  /** Of the changes between two tools, the first two and the last keep their moves. */
+  private keepFew(change: (typeof this.changes)[number]): void {
+    const pair = `${change.from} ${change.to}`
+    const kept = this.withMoves.get(pair)
+    if (!kept) {
+      if (this.withMoves.size < mostPairs) this.withMoves.set(pair, [change])
+      else change.moves = null
+    } else if (kept.push(change) > 3) for (const old of kept.splice(2, 1)) old.moves = null
+  }
+
   private other(raw: string): void {
     const code = Number.parseInt(raw.slice(1), 10)
+    if (code === 6) this.takes(numberAfter(raw, 'T', 2))
     if (code === 82 || code === 83) this.filamentRelative = code === 83
     if (code !== 104 && code !== 109 && code !== 140 && code !== 190) return
     const target = numberAfter(raw, 'S', 4)
@@ -214,8 +248,28 @@ function nearestMaterial(nozzleC: number | undefined, bedC: number | null, mater
   return [...materials].sort((a, b) => distance(a) - distance(b))[0]?.name ?? ''
 }
 
-/** A job from what a print file tells, or why there is none in it. */
-export function jobFrom(facts: PrintFacts, name: string, materials: readonly Material[]): Job | string {
+/** A file counts tools by the numbers that its printer takes them by; ours are by their place in its list. */
+function byPlace(facts: PrintFacts, printer: Printer): PrintFacts {
+  const family = familyOf(printer)
+  const at = (address: number) => toolsAt(family, printer, address)[0] ?? address
+  const nozzleC = Object.entries(facts.nozzleC).map(([tool, celsius]) => [at(Number(tool)), celsius])
+  return {
+    ...facts,
+    tools: facts.tools.map(at).sort((a, b) => a - b),
+    firstTool: at(facts.firstTool),
+    changes: facts.changes.map(change => ({ ...change, from: at(change.from), to: at(change.to) })),
+    nozzleC: Object.fromEntries(nozzleC),
+  }
+}
+
+/** A job from what a file tells that was made for this printer, or why there is none in it. */
+export function jobFrom(
+  told: PrintFacts,
+  name: string,
+  materials: readonly Material[],
+  printer?: Printer,
+): Job | string {
+  const facts = printer ? byPlace(told, printer) : told
   const { area, topMm, firstLayerMm, layerMm, tools, firstTool, nozzleC, bedC } = facts
   if (!area || !(firstLayerMm > 0)) return 'No line of it lays filament along a way, so there is no print in it.'
   // Tools are counted from T0 up to the highest one used, unless it is one alone.

@@ -4,7 +4,7 @@ import { counterAfter, lastModes } from '../../machine/trace.ts'
 import { twoTools } from '../../model/example.ts'
 import { goesOnAfter } from '../../model/moment.ts'
 import { ordinaryRetraction, retractionOf } from '../../model/printer.ts'
-import { printGoesOn } from '../changing.ts'
+import { printGoesOn, programsOwn } from '../changing.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { atTheEnd } from '../fixes.ts'
 import { lineOf } from '../queries.ts'
@@ -27,16 +27,17 @@ function backLeft(script: Checked): Found[] {
   const last = steps.findLast(
     ({ filamentMm, command }) => filamentMm < 0 && trace.rows.modes[command]?.tool === modes.tool,
   )
+  const own = programsOwn(script)
+  const left = back - (own ? own.mm : began)
   // Retraction of the firmware's own is paid back by the firmware's own.
-  if (back - began <= noticedMm || !last || modes.firmwareRetractedMm > 0) return []
-  const own = Math.max(retractionOf(stage.printer, modes.tool), 1)
-  const far = back - began > own * ordinaryRetraction
-  const e = modes.extrusion === 'relative' ? back - began : counterAfter(trace, trace.rows.count - 1) + back - began
-  const message = `The filament of T${modes.tool} stands ${mm(back - began, 1)} back from the tip when the print goes on, and the first line after the change starts empty.${far ? '' : ' If the program unretracts it before it prints, this is meant.'}`
+  if (left <= noticedMm || !last || modes.firmwareRetractedMm > 0) return []
+  const certain = own !== null || left > Math.max(retractionOf(stage.printer, modes.tool), 1) * ordinaryRetraction
+  const e = modes.extrusion === 'relative' ? left : counterAfter(trace, trace.rows.count - 1) + left
+  const message = `The filament of T${modes.tool} stands ${mm(left, 1)} back from the tip when the print goes on, and the first line after the change starts empty.${certain ? '' : ' If the program unretracts it before it prints, this is meant.'}`
   return [
     {
       line: lineOf(script, last),
-      severity: far ? 'warning' : 'advice',
+      severity: certain ? 'warning' : 'advice',
       message,
       fixes: atTheEnd(script, phrases.move({ e: Number(plain(e)), f: 1800 }), 'Unretract it at the end'),
     },
@@ -51,7 +52,14 @@ function countLeft(script: Checked, count: number): Found[] {
   const sets = rows.some(
     ({ effect, before, after }) => effect?.does === 'extrusion-mode' && before.extrusion !== after.extrusion,
   )
-  if (modes.extrusion !== 'absolute' || sets || Math.abs(count) < 0.05 || Math.abs(count - began) < 0.05) return []
+  if (
+    modes.extrusion !== 'absolute' ||
+    sets ||
+    programsOwn(script)?.anew ||
+    Math.abs(count) < 0.05 ||
+    Math.abs(count - began) < 0.05
+  )
+    return []
   const last = steps.findLast(({ filamentMm }) => filamentMm !== 0)
   if (!last) return []
   const message = `The filament counter stands at ${plain(count, 1)} when the print goes on. Counted from a zero, the print’s next move extrudes or retracts the difference, unless the program sets it to zero first.`
@@ -72,7 +80,7 @@ export const changeFilamentLeft: Rule = {
   title: 'The filament is not where the print takes it to be',
   why: 'What was retracted for the change is missing when the print goes on, and a counter that stands elsewhere makes the next move extrude or retract the difference.',
   silentWhen:
-    'Whether the program unretracts by itself, or sets the counter, is not known: up to one and a half retractions, and for the counter, it is only advice.',
+    'Whether the program unretracts by itself, or sets the counter, is known from a print file alone. Without one, up to one and a half retractions are only advice, and so is the counter.',
   example: {
     text: 'T1\nM83\nG1 E-12 F1800',
     moment: 'tool-change',

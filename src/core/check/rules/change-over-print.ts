@@ -7,7 +7,7 @@ import { twoTools } from '../../model/example.ts'
 import { changeMoments, hasTool, isChangeMoment } from '../../model/moment.ts'
 import { retractionOf } from '../../model/printer.ts'
 import { replacePiece, sourceWord } from '../../script/edits/lines.ts'
-import { broughtBack, onOneHead, overPrint } from '../changing.ts'
+import { broughtBack, knownBefore, onOneHead, overPrint } from '../changing.ts'
 import type { Checked, Fix, Found, Rule } from '../finding.ts'
 import { putBefore } from '../fixes.ts'
 import { acrossMm, lineOf, printArea } from '../queries.ts'
@@ -59,8 +59,10 @@ function check(script: Checked): Found[] {
     if (step.kind === 'travel' && step.to.z - step.from.z >= liftMm && before < own * retracted) {
       // Retracted while it lifts, as good as before it.
       if ((steps[i + 1]?.filamentMm ?? 0) < 0) continue
-      const message = `Lifts ${mm(step.to.z - step.from.z, 0)} straight up from the print without retracting first. It draws a string from there, unless the program that makes the print file has retracted already.`
-      tell('lift', { line, severity: 'advice', message, fixes: retract(script, line, own) })
+      const known = knownBefore(script)
+      const unless = known ? '' : ', unless the program that makes the print file has retracted already'
+      const message = `Lifts ${mm(step.to.z - step.from.z, 0)} straight up from the print without retracting first. It draws a string from there${unless}.`
+      tell('lift', { line, severity: known ? 'warning' : 'advice', message, fixes: retract(script, line, own) })
     }
   }
   const back = fixedPlace(script)
@@ -142,7 +144,7 @@ export const changeOverPrint: Rule = {
   title: 'The change happens over the print',
   why: 'A hot nozzle that waits over the print drops on it, and one that is lifted without a retraction draws a string from it.',
   silentWhen:
-    'Knows the print as a box, and takes the nozzle to be over its back right corner when nothing says where it is. The program’s own retraction before the script is not known, so a lift is only advice.',
+    'Knows the print as a box, and takes the nozzle to be over its back right corner when nothing says where it is. The program’s own retraction before the script is known from a print file alone; without one, a lift is only advice.',
   example: {
     text: 'M104 S0\nG4 S20\nG91\nG1 Z2 F600\nG90\nT1',
     moment: 'tool-change',

@@ -9,7 +9,11 @@ import type { Printer } from '../../model/printer.ts'
 import { type RehearsalInput, rehearseScript } from '../../round.ts'
 import { fixed, job, material, printer } from '../../testing/stage.ts'
 
-type Over = { printer?: Partial<Printer>; job?: Partial<Job>; moment?: Moment; from?: MachineState; goesOn?: boolean }
+type Over = Pick<RehearsalInput, 'from' | 'goesOn' | 'change'> & {
+  printer?: Partial<Printer>
+  job?: Partial<Job>
+  moment?: Moment
+}
 
 const setting = ({ printer: its, job: of, moment = 'tool-change', ...rest }: Over = {}): RehearsalInput => ({
   printer: { ...printer, tools: twoTools, ...its },
@@ -240,6 +244,40 @@ describe('change-filament-left', () => {
     expect(found('M83\nG1 E-12 F1800\nT1\nG1 E-12 F1800\nG1 E12 F1800')).toEqual([])
     expect(found('M83\nG1 E-12 F1800\nT1')).toEqual([])
     expect(found('M83\nG1 E-12 F1800', { moment: 'tool-leave' })).toEqual([])
+  })
+})
+
+describe('a change of a print file, whose own moves are known', () => {
+  const moves = (before: string, after: string) => ({ change: { from: 0, to: 1, moves: { before, after } } })
+  const filament = finder('change-filament-left')
+  const over = finder('change-over-print')
+
+  it('is no trouble where the program brings back what the script retracts, and is one where it brings back less', () => {
+    const back = 'T1\nM83\nG1 E-5 F1800'
+    expect(filament(back)).toMatchObject([{ severity: 'advice' }])
+    expect(filament(back, moves('M83', 'G1 X100 Y100 F9000\nG1 E5 F1800'))).toEqual([])
+    // 5 back, 2 of them brought: 3 are missing, and nobody else brings them.
+    const [short] = filament(back, moves('M83', 'G1 X100 Y100 F9000\nG1 E2 F1800'))
+    expect(short).toMatchObject({ severity: 'warning', line: 3 })
+    expect(short?.message).toContain('3 mm back')
+    expect(short?.message).not.toContain('If the program')
+    expect(fixed(back, short)).toContain('G1 E3 F1800')
+  })
+
+  it('counts as the script leaves it counted: from 5, a move to 10 brings 5', () => {
+    // 10 forward and 5 back is 5 on the counter; the program’s move to 10 brings the 5 mm back.
+    const text = 'T1\nM82\nG92 E0\nG1 E10 F300\nG1 E5 F1800'
+    expect(filament(text, moves('M82', 'G1 E10 F1800')).filter(({ message }) => message.includes('back'))).toEqual([])
+    expect(filament(text, moves('M82', 'G92 E0\nG1 E2 F1800'))).toMatchObject([{ line: 5, severity: 'warning' }])
+  })
+
+  it('that lifts without retraction is certain to draw a string once it is known that the program has not retracted', () => {
+    const { state } = round('', { moment: 'layer-change' })
+    const lift = 'G91\nG1 Z6 F600\nG90\nT1'
+    expect(over(lift, { from: state })).toMatchObject([{ severity: 'advice' }])
+    expect(over(lift, { from: state, ...moves('M83', '') })).toMatchObject([{ severity: 'warning' }])
+    const retracted = { ...state, tips: state.tips.map(tip => ({ ...tip, backMm: 5 })) }
+    expect(over(lift, { from: retracted, ...moves('M83\nG1 E-5', '') })).toEqual([])
   })
 })
 

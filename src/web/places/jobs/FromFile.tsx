@@ -3,17 +3,22 @@ import { proxy, wrap } from 'comlink'
 import { useEffect, useRef, useState } from 'react'
 import type { Job } from '../../../core/model/job.ts'
 import type { Material } from '../../../core/model/material.ts'
+import type { Printer } from '../../../core/model/printer.ts'
 import { jobFrom } from '../../../core/printfile/job-reader.ts'
 import type { PrintfileWorker } from '../../../worker/printfile.worker.ts'
 import { Button } from '../../parts/Button.tsx'
 import { FileButton } from '../../parts/FileButton.tsx'
 import { useDrop } from '../../parts/useDrop.ts'
 
-type Props = { materials: readonly Material[]; onJob: (job: Job, note: string | null) => void }
+type Props = {
+  materials: readonly Material[]
+  printer: Printer
+  onJob: (job: Job, note: string | null) => void
+}
 
 const makeWorker = () => new Worker(new URL('../../../worker/printfile.worker.ts', import.meta.url), { type: 'module' })
 
-export function FromFile({ materials, onJob }: Props) {
+export function FromFile({ materials, printer, onJob }: Props) {
   const [reading, setReading] = useState<{ name: string; share: number } | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
   const worker = useRef<Worker | null>(null)
@@ -44,7 +49,7 @@ export function FromFile({ materials, onJob }: Props) {
       setProblem(`“${file.name}” could not be read to its end. Open it once more.`)
       return
     }
-    const job = jobFrom(facts, file.name.replace(/\.[^.]*$/, ''), materials)
+    const job = jobFrom(facts, file.name.replace(/\.[^.]*$/, ''), materials, printer)
     if (typeof job === 'string') setProblem(`“${file.name}”: ${job}`)
     else onJob(job, facts.cut)
   }

@@ -74,6 +74,7 @@ export function Jobs() {
         </ul>
         <FromFile
           materials={things.materials.map(({ data }) => data)}
+          printer={printer}
           onJob={(begin, note) => setEditing({ what: 'job', kept: null, begin, note })}
         />
       </section>

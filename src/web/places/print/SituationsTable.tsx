@@ -52,6 +52,9 @@ export function SituationsTable({ print, chosen, canOpen, onOpen, onChoose }: Pr
                 {situation.blend && situation.moment === 'tool-change' && (
                   <Swatches blends={[{ name: `T${situation.tool}`, shares: situation.blend }]} />
                 )}
+                {situation.change?.moves && (
+                  <span className="block text-[13px] text-soft">with the print file’s own moves around it</span>
+                )}
                 {situation.byProgram && (
                   <span className="block text-[13px] text-soft">
                     {canOpen(i) ? 'and then ' : ''}the program’s own {situation.byProgram}

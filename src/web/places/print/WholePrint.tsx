@@ -91,11 +91,7 @@ export function WholePrint() {
     const shown = print?.situations[situation]
     const script = scriptAt(situation)
     if (!shown || !script || !run) return
-    sendSituation({
-      layer: shown.layer,
-      change: shown.change && { from: shown.change.from, to: shown.change.to },
-      from: shown.from,
-    })
+    sendSituation({ layer: shown.layer, change: shown.change, from: shown.from })
     const where = new URLSearchParams({ job: run.job.name, material: setting?.material.name ?? '', situation: '1' })
     if (atLine) where.set('line', String(atLine))
     navigate(`/desk/${script.id}?${where}`)

@@ -1,6 +1,7 @@
 // A script looked at in one situation of a whole print: in which layer, between which tools, as the print leaves the machine.
 import { memo } from 'react'
 import { changeWords, pairsOf } from '../../../../core/model/changes.ts'
+import type { OwnMoves } from '../../../../core/model/job.ts'
 import { isChangeMoment, withinPrint } from '../../../../core/model/moment.ts'
 import { Button } from '../../../parts/Button.tsx'
 import { Choice } from '../../../parts/Choice.tsx'
@@ -21,6 +22,7 @@ export const InSituation = memo(function InSituation({ chosen, things }: Props) 
   const changes = isChangeMoment(moment) && pairs.length > 0
   if (!situation && !changes) return null
   const now = situation?.change ?? (changes ? pairs[0] : null)
+  const moves = situation?.from ? situation.change?.moves : null
   const where = `/whole-print?printer=${chosen.printerId}&job=${encodeURIComponent(job.name)}`
   return (
     <section
@@ -38,8 +40,7 @@ export const InSituation = memo(function InSituation({ chosen, things }: Props) 
           }))}
           onChange={value => {
             const wanted = pairs.find(each => changeWords(each) === value)
-            if (wanted)
-              choose({ situation: { layer: wanted.layer, change: { from: wanted.from, to: wanted.to }, from: null } })
+            if (wanted) choose({ situation: { layer: wanted.layer, change: wanted, from: null } })
           }}
         />
       )}
@@ -49,6 +50,7 @@ export const InSituation = memo(function InSituation({ chosen, things }: Props) 
           : situation
             ? `In layer ${situation.layer} of “${job.name}”, as such a change usually begins.`
             : `As a change of “${job.name}” usually begins, half way up.`}
+        {moves && <OwnMovesWords moves={moves} />}
       </p>
       <PageLink to={where} className="text-heat underline underline-offset-2">
         Whole print
@@ -57,3 +59,20 @@ export const InSituation = memo(function InSituation({ chosen, things }: Props) 
     </section>
   )
 })
+
+/** What the print file has around this change besides its script. */
+const OwnMovesWords = ({ moves: { before, after } }: { moves: OwnMoves }) => (
+  <>
+    {' '}
+    The print file itself has <code className="font-mono text-[13px]">{inOne(before)}</code> before
+    {after !== '' && (
+      <>
+        {' '}
+        and <code className="font-mono text-[13px]">{inOne(after)}</code> behind it
+      </>
+    )}
+    .
+  </>
+)
+
+const inOne = (lines: string): string => lines.replaceAll('\n', ' · ')
