@@ -1,6 +1,6 @@
 // What leaves the nozzle unasked: an estimate of the ooze while it idles hot, where it falls, and how far filament is retracted.
 import { sharesHeater } from '../firmware/tools.ts'
-import { offBedMm } from '../model/printer.ts'
+import { docksOf, offBedMm } from '../model/printer.ts'
 import { temperatureAt } from './heat.ts'
 import { toolFilamentAreaMm2 } from './outcome.ts'
 import { materialOf, type Stage, type Tip } from './state.ts'
@@ -84,9 +84,7 @@ export const oozeRateMm3S = (aboveC: number, nozzleMm: number, backMm: number, l
 
 /** Whether a tool that stands by hangs in the open: nothing is known of a dock, nor which nozzle is whose on a shared heater. */
 export function hangsOpen({ printer, firmware }: Pick<Stage, 'printer' | 'firmware'>, tool: number): boolean {
-  return (
-    !firmware.noToolAtStart && !sharesHeater(printer, tool) && !printer.spots.some(({ name }) => name.includes('dock'))
-  )
+  return !firmware.noToolAtStart && !sharesHeater(printer, tool) && docksOf(printer).length === 0
 }
 
 /** Follows the nozzle in use through a trace, and with it those that stand by in the open. */

@@ -41,8 +41,14 @@ const Tool = v.object({
   parksX: v.optional(v.nullable(mm), null),
 })
 
-/** A named place beside the work, as a purge bucket, a brush or a dock; mm. */
-const Spot = v.object({ name: v.pipe(v.string(), v.regex(/^[a-z][a-z_]*$/)), x: mm, y: mm, z: mm })
+/** A named place beside the work, as a purge bucket, a brush or a dock; for a dock, where the head stands before it goes in; mm. */
+const Spot = v.object({
+  name: v.pipe(v.string(), v.regex(/^[a-z][a-z_]*$/)),
+  x: mm,
+  y: mm,
+  z: mm,
+  approach: v.optional(v.object({ x: mm, y: mm })),
+})
 
 /** A block on the bed or beside it where the head must not go, as a clip or a camera: its sides, and how high it is; mm. */
 const Zone = v.object({
@@ -248,3 +254,9 @@ export const ordinaryRetraction = 1.5
 /** The spot of this name, where the printer has one. */
 export const spotOf = (printer: Printer, name: string): Spot | undefined =>
   printer.spots.find(spot => spot.name === name)
+
+/** Whether a spot of this name is a dock. */
+export const isDock = (spot: string): boolean => spot.startsWith('dock')
+
+/** The docks in the order of their tools. */
+export const docksOf = ({ spots }: Pick<Printer, 'spots'>): Spot[] => spots.filter(({ name }) => isDock(name))

@@ -174,3 +174,46 @@ describe('a start for many tools', () => {
     expect(why('many-tools')).toContain('Choose “before the print” above first')
   })
 })
+
+describe('docking', () => {
+  const dock = (name: string, x: number) => ({ name, x, y: -20, z: 0, approach: { x, y: 15 } })
+  const docked = {
+    printer: {
+      reach: { ...printer.reach, y: [-30, 230] as [number, number] },
+      spots: [dock('dock_a', 40), dock('dock_b', 90)],
+    },
+  }
+
+  it('goes in and out by the approach, slowly, and frees and locks each tool in its own dock', () => {
+    expect(lines('dock', { speed: 10, frees: 'M280_P0_S20', locks: 'M280_P0_S90' }, docked)).toEqual([
+      'G90',
+      'M83',
+      ';? when from_tool is 0',
+      ...['G1 X40 Y15 F9000', 'G1 X40 Y-20 F600', 'M280 P0 S20', 'G1 X40 Y15 F600'],
+      ';? otherwise when from_tool is 1',
+      ...['G1 X90 Y15 F9000', 'G1 X90 Y-20 F600', 'M280 P0 S20', 'G1 X90 Y15 F600'],
+      ';? end',
+      ';? when to_tool is 0',
+      ...['G1 X40 Y15 F9000', 'G1 X40 Y-20 F600', 'M280 P0 S90', 'G1 X40 Y15 F600'],
+      ';? otherwise when to_tool is 1',
+      ...['G1 X90 Y15 F9000', 'G1 X90 Y-20 F600', 'M280 P0 S90', 'G1 X90 Y15 F600'],
+      ';? end',
+      'M82',
+    ])
+    expect(lines('dock', { what: 'fetch' }, docked)).not.toContain(';? when from_tool is 0')
+  })
+
+  it('says what is missing: a dock, an approach, room', () => {
+    const [a, b] = docked.printer.spots as [
+      (typeof docked.printer.spots)[number],
+      (typeof docked.printer.spots)[number],
+    ]
+    expect(why('dock', {}, { printer: { spots: [] } })).toContain('has no dock')
+    expect(why('dock', {}, { printer: { ...docked.printer, spots: [a] } })).toContain('no dock for T1')
+    expect(why('dock', {}, { printer: { ...docked.printer, spots: [a, { ...b, approach: undefined }] } })).toBe(
+      'The dock of T1 has no approach. Add it on the printer’s page.',
+    )
+    expect(why('dock', {}, { printer: { spots: docked.printer.spots } })).toContain('Y -20')
+    expect(why('dock', {}, { ...docked, moment: 'start' })).toContain('within the print')
+  })
+})

@@ -2,6 +2,7 @@
 
 import { changeByHand } from './change-by-hand.ts'
 import { comeBack } from './come-back.ts'
+import { dock } from './dock.ts'
 import { endOfPrint } from './end.ts'
 import { heatSoak } from './heat-soak.ts'
 import { leavePrint } from './leave-print.ts'
@@ -30,6 +31,7 @@ export const makers: readonly Maker[] = [
   manyTools,
   leavePrint,
   takeTool,
+  dock,
   tearOff,
   comeBack,
   changeByHand,

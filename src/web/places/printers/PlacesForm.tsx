@@ -1,5 +1,5 @@
 // The spots and keep-out zones of a printer, by name and number.
-import type { Printer } from '../../../core/model/printer.ts'
+import { isDock, type Printer } from '../../../core/model/printer.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Press } from '../../parts/Press.tsx'
 import { sourceOf, wordsOfSource } from './sources.ts'
@@ -16,12 +16,13 @@ export function PlacesForm({ printer, onChange }: Props) {
     onChange({ zones: zones.map((zone, i) => (i === index ? { ...zone, ...part } : zone)) })
   const [middleX, back] = [Math.round((bed.x[0] + bed.x[1]) / 2), bed.y[1]]
   const from = sourceOf(printer, 'spots')
+  const docks = spots.some(({ name }) => isDock(name))
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-3">
       <Rows
         title="Spots"
         about={from ? wordsOfSource(from) : 'a bucket, a brush, a dock: scripts call them @bucket_x'}
-        heads={['Name', 'X', 'Y', 'Z']}
+        heads={['Name', 'X', 'Y', 'Z', ...(docks ? ['from X', 'from Y'] : [])]}
         add="Add a spot"
         onAdd={() => onChange({ spots: [...spots, { name: 'bucket', x: middleX, y: back, z: 5 }] })}
       >
@@ -44,6 +45,18 @@ export function PlacesForm({ printer, onChange }: Props) {
                 onChange={value => setSpot(i, { [axis]: value })}
               />
             ))}
+            {docks && !isDock(spot.name) && <td colSpan={2} />}
+            {isDock(spot.name) &&
+              (['x', 'y'] as const).map(axis => (
+                <Figure
+                  key={`from ${axis}`}
+                  name={`${axis.toUpperCase()} from which dock ${i + 1} is entered`}
+                  value={spot.approach?.[axis] ?? null}
+                  onChange={value =>
+                    setSpot(i, { approach: { x: spot.x, y: spot.y, ...spot.approach, [axis]: value } })
+                  }
+                />
+              ))}
             <Drop name={`Drop spot ${i + 1}`} onDrop={() => onChange({ spots: spots.filter((_, at) => at !== i) })} />
           </tr>
         ))}
@@ -138,7 +151,7 @@ const Rows = ({ title, about, heads, add, onAdd, children }: RowsProps) => (
   </section>
 )
 
-type FigureProps = { name: string; value: number; onChange: (value: number) => void }
+type FigureProps = { name: string; value: number | null; onChange: (value: number) => void }
 
 const Figure = ({ name, value, onChange }: FigureProps) => (
   <td className="pr-1.5">
@@ -146,7 +159,7 @@ const Figure = ({ name, value, onChange }: FigureProps) => (
       type="number"
       step="any"
       aria-label={name}
-      value={value}
+      value={value ?? ''}
       onChange={event => onChange(event.target.valueAsNumber || 0)}
       className={cell}
     />

@@ -2,6 +2,7 @@
 import { memo } from 'react'
 import { probePoints } from '../../../../core/machine/probing.ts'
 import { areaOn, towerOf } from '../../../../core/model/job.ts'
+import { isDock } from '../../../../core/model/printer.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import { spaced } from './labels.ts'
 
@@ -116,6 +117,20 @@ export const BedGround = memo(function BedGround({
           <title>{`${zone.name}: keep out below ${zone.highMm} mm`}</title>
         </rect>
       ))}
+      {printer.spots.map(
+        ({ name, x, y, approach }) =>
+          approach && (
+            <line
+              key={name}
+              data-approach={name}
+              {...{ x1: approach.x, y1: approach.y, x2: x, y2: y }}
+              {...thin}
+              stroke="var(--ink)"
+              strokeDasharray="2 3"
+              strokeWidth={1.3}
+            />
+          ),
+      )}
       {printer.spots.map(({ name, x, y, z }) => (
         <path
           key={name}
@@ -136,5 +151,3 @@ export const BedGround = memo(function BedGround({
     </g>
   )
 })
-
-const isDock = (name: string): boolean => name.startsWith('dock')
