@@ -147,10 +147,14 @@ test('one script goes to all ticked printers', async ({ page }) => {
   await page.goto(`/carry/${id}/several`)
   const table = page.getByRole('table')
   await expect(table.getByRole('row', { name: /Sanderling/ })).toContainText('left out')
-  for (const name of ['Turnstone', 'Oystercatcher', 'Avocet', 'Phalarope', 'Shelduck']) {
-    const box = table.getByRole('row', { name: new RegExp(name) }).getByRole('checkbox')
+  // Other tests have printers of their own on the shelf.
+  for (const row of await table
+    .getByRole('row')
+    .filter({ has: page.getByRole('checkbox') })
+    .all()) {
+    const box = row.getByRole('checkbox')
     await expect(box).toBeEnabled()
-    await box.uncheck()
+    if (!/^(?:Curlew|Sanderling)/.test((await row.textContent()) ?? '')) await box.uncheck()
   }
   await page.getByRole('button', { name: 'Save 2 new scripts' }).click()
   await expect(table.getByRole('link', { name: 'Saved: open it' })).toHaveCount(2)

@@ -150,6 +150,7 @@ test('of a print file its own moves run around each change, and tell whether a l
     ].join('\n')
   const jobOf = async (name: string, retracts: number) => {
     await page.goto('/jobs')
+    await choose(page, 'Shown on', /^Sandpiper/)
     await page
       .getByLabel('A print file', { exact: true })
       .setInputFiles({ name: `${name}.gcode`, mimeType: 'text/plain', buffer: Buffer.from(file(retracts)) })

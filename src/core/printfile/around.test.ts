@@ -52,9 +52,14 @@ describe('the program’s own moves around a change', () => {
       before: ['M83', 'g10', 'g1 z2'],
       after: ['g1 x3 y4', 'g11'],
     })
-    expect(parted('N7 G1 E-2*41\nN8 T1*40\nN9 G1 E2 *44')).toEqual({ before: ['M83', 'G1 E-2'], after: ['G1 E2'] })
+    expect(parted('N7 G1 E-2*41\nN8 T1*40\nN9 G1 X5 *44')).toEqual({ before: ['M83', 'G1 E-2'], after: ['G1 X5'] })
     // G10 with letters sets a tool or a place, and is no retraction.
     expect(parted('G10 P0 S150\nT1')).toEqual({ before: ['M83'], after: [] })
+  })
+
+  it('leave a purge in place to the script, and take an unretraction at the end of the way, before or behind the lowering', () => {
+    expect(parted('T1\nG1 E12 F200\nG1 Z0.4').after).toEqual(['G1 Z0.4'])
+    expect(parted('T1\nG1 E12 F200\nG1 X5\nG1 E1\nG1 Z0.4').after).toEqual(['G1 X5', 'G1 E1', 'G1 Z0.4'])
   })
 
   it('are none where a script fills all of it', () => {

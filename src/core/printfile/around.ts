@@ -38,7 +38,7 @@ function kindOf(raw: string, counting: Counting): Kind {
 /** Retracts, also along a wipe, and lifts; a way to elsewhere may be the script's own. */
 const leaving = /^(?:[.c]*[rz])*/
 /** One way back to the print, lifted and lowered, and the unretraction there; counted from zero again, perhaps. */
-const goingOn = /(?:[zc]\.*)*(?:t\.*)?(?:[zc]\.*)*(?:u\.*)*$/
+const goingOn = /(?:[zc]\.*)*(?:t\.*(?:[zcu]\.*)*)?$/
 
 /** Longer than any program's own moves are. */
 const mostOwn = 40

@@ -13,6 +13,7 @@ import { Progress } from '../../parts/Progress.tsx'
 import { useTitle } from '../../parts/useTitle.ts'
 import { Waiting } from '../../parts/Waiting.tsx'
 import { useShelf, useThings } from '../../state/asking.ts'
+import { type Picked, scriptsByMoment } from '../../state/byMoment.ts'
 import { beginDraft } from '../../state/drafts.ts'
 import { rehearsePrint, stopPrint, usePrint } from '../../state/print.ts'
 import { taughtFor } from '../../state/setting.ts'
@@ -21,7 +22,7 @@ import { Costs } from './Costs.tsx'
 import { PrintFindings } from './PrintFindings.tsx'
 import { PrintRibbon } from './PrintRibbon.tsx'
 import { SituationsTable } from './SituationsTable.tsx'
-import { type Picked, scriptsByMoment, useTexts } from './useOwnScripts.ts'
+import { useTexts } from './useOwnScripts.ts'
 
 const slowMs = 700
 

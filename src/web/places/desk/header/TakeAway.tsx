@@ -2,28 +2,21 @@
 import { useState } from 'react'
 import type { Ending, Taken } from '../../../../core/export/export.ts'
 import { listed, plural } from '../../../../core/format.ts'
-import { momentWords } from '../../../../core/model/moment.ts'
 import { Button } from '../../../parts/Button.tsx'
 import { Choice } from '../../../parts/Choice.tsx'
 import { Panel } from '../../../parts/Panel.tsx'
 import { PageLink } from '../../../parts/Press.tsx'
 import { Ticks } from '../../../parts/Ticks.tsx'
-import { api, type Things } from '../../../state/api.ts'
+import type { Things } from '../../../state/api.ts'
 import type { Open } from '../../../state/desk.ts'
-import { copyText, fileName, nameOf, type Said, saveFile, saveZip } from '../../../state/files.ts'
+import { copyText, nameOf, type Said, saveFile, saveZip } from '../../../state/files.ts'
 import { intoPrinter } from './intoPrinter.ts'
-import { useTaking, type Way } from './useTaking.ts'
+import { nameFor, takeAll } from './takeAll.ts'
+import { useTaking } from './useTaking.ts'
 
 type Props = { open: Open; things: Things; onClose: () => void }
 
 const mostUnsaid = 12
-
-/** What a file is called: a macro file has its own name, another the script's, with what tells it from others. */
-function nameFor(base: string, { value, about }: Way, { name: own }: Taken): string {
-  if (own.endsWith('.g')) return own
-  const which = [about, own].filter(Boolean).join(', ')
-  return base + (which && ` (${which})`) + (value === 'macro' ? '.cfg' : '')
-}
 
 export function TakeAway({ open, things, onClose }: Props) {
   const taking = useTaking(open, things)
@@ -43,41 +36,6 @@ export function TakeAway({ open, things, onClose }: Props) {
             name,
           ),
     )
-  }
-  const takeAll = async () => {
-    try {
-      const { printers } = await api.shelf()
-      const heads = printers.find(({ id }) => id === open.chosen.printerId)?.scripts ?? []
-      const scripts = await Promise.all(heads.map(({ id }) => api.script(String(id))))
-      const files: { name: string; text: string }[] = []
-      const left: string[] = []
-      for (const each of scripts) {
-        const base = `${momentWords[each.moment]} - ${fileName(each.name)}`
-        for (const one of await take(each.text, each.moment))
-          if (one.otherwise.length > 0) left.push(each.name)
-          else
-            files.push({
-              name: one.name.endsWith('.g') ? `${base}/${one.name}` : nameFor(base, form, one),
-              text: one.text,
-            })
-      }
-      const lost = [...new Set(left)]
-      if (files.length === 0)
-        setSaid({
-          text: scripts.length ? 'None of them does the same so' : `${printer} has no saved script yet`,
-          bad: true,
-        })
-      else {
-        const told = saveZip(files, printer)
-        setSaid(
-          lost.length
-            ? { text: `${told.text}. Left out, since it would do otherwise: ${listed(lost)}`, bad: true }
-            : told,
-        )
-      }
-    } catch (error) {
-      setSaid({ text: (error as Error).message, bad: true })
-    }
   }
   return (
     <Panel open wide onClose={onClose} title="Export" about="What you see here is what you get.">
@@ -158,7 +116,10 @@ export function TakeAway({ open, things, onClose }: Props) {
             `${file.bytes.toLocaleString('en')} bytes, ${plural(file.text.split('\n').length - (/\n$/.test(file.text) ? 1 : 0), 'line')}`}
           {said && <span className={said.bad ? 'text-bad' : 'text-good'}> · {said.text}</span>}
         </p>
-        <Button className="ml-auto" onClick={() => void takeAll()}>
+        <Button
+          className="ml-auto"
+          onClick={() => void takeAll(open.chosen.printerId, printer, form, take).then(setSaid)}
+        >
           All of {printer}’s scripts (.zip)
         </Button>
         {taken.some(({ call }) => call !== null) && (

@@ -1,0 +1,61 @@
+// All scripts of a printer exported in one go, and what their files are called.
+import { type Exported, sharedBoxes } from '../../../../core/export/boxes.ts'
+import type { Taken } from '../../../../core/export/export.ts'
+import { listed } from '../../../../core/format.ts'
+import { type Moment, momentWords } from '../../../../core/model/moment.ts'
+import { api } from '../../../state/api.ts'
+import { scriptsByMoment } from '../../../state/byMoment.ts'
+import { fileName, type Said, saveZip } from '../../../state/files.ts'
+import type { Way } from './useTaking.ts'
+
+/** What a file is called: a macro file has its own name, another the script's, with what tells it from others. */
+export function nameFor(base: string, { value, about }: Way, { name: own }: Taken): string {
+  if (own.endsWith('.g')) return own
+  const which = [about, own].filter(Boolean).join(', ')
+  return base + (which && ` (${which})`) + (value === 'macro' ? '.cfg' : '')
+}
+
+type Take = (text: string, moment: Moment) => Promise<Taken[]>
+
+/**
+ * Saves them as a zip and says so, or why not. Those that share a box of the program that makes the print files stand together in
+ * one file; what would do otherwise than its script is left out.
+ */
+export async function takeAll(printerId: number, printer: string, way: Way, take: Take): Promise<Said> {
+  try {
+    const { printers } = await api.shelf()
+    const heads = printers.find(({ id }) => id === printerId)?.scripts ?? []
+    const inUse = new Set(scriptsByMoment(heads, {}).map(({ taken }) => taken?.id))
+    const scripts = await Promise.all(heads.map(({ id }) => api.script(String(id))))
+    const files: { name: string; text: string }[] = []
+    const ofMoments: (Exported & { file: string })[] = []
+    const left: string[] = []
+    for (const { id, name, text, moment } of scripts) {
+      const base = `${momentWords[moment]} - ${fileName(name)}`
+      for (const one of await take(text, moment)) {
+        const file = one.name.endsWith('.g') ? `${base}/${one.name}` : nameFor(base, way, one)
+        if (one.otherwise.length > 0) left.push(name)
+        else if (one.name === '' && inUse.has(id)) ofMoments.push({ moment, name, text: one.text, file })
+        else files.push({ name: file, text: one.text })
+      }
+    }
+    const shared = way.form.kind === 'vocabulary' ? sharedBoxes(way.form.vocabulary, ofMoments) : []
+    const together = shared.flatMap(({ of }) => of)
+    files.push(
+      ...shared.map(({ box, text }) => ({ name: `${momentWords[box]} - the whole box (${way.about})`, text })),
+      ...ofMoments.flatMap(each => (together.includes(each) ? [] : [{ name: each.file, text: each.text }])),
+    )
+    const lost = [...new Set(left)]
+    if (files.length === 0)
+      return {
+        text: scripts.length ? 'None of them does the same so' : `${printer} has no saved script yet`,
+        bad: true,
+      }
+    const told = saveZip(files, printer)
+    return lost.length
+      ? { text: `${told.text}. Left out, since it would do otherwise: ${listed(lost)}`, bad: true }
+      : told
+  } catch (error) {
+    return { text: (error as Error).message, bad: true }
+  }
+}
