@@ -321,6 +321,37 @@ describe('purge-missing-at-change', () => {
   })
 })
 
+describe('purge-wasteful at a change', () => {
+  const found = finder('purge-wasteful')
+  const lost: MachineState = (() => {
+    const { state } = round('', { moment: 'layer-change' })
+    return { ...state, tips: state.tips.map((tip, tool) => (tool === 1 ? { ...tip, lostMm3: 6 } : tip)) }
+  })()
+
+  it('advises on a purge many times what the tool lost, and offers what fills it twice', () => {
+    // 40 mm are 96 mm³; 6 are missing. Twice that, 12 mm³, is 5 mm of filament.
+    const text = 'T1\nM83\nG1 E40 F200'
+    const [finding] = found(text, { from: lost })
+    expect(finding).toMatchObject({ line: 3, severity: 'advice' })
+    expect(finding?.message).toContain('Purges 96 mm³ from T1, which lacks about 6 mm³')
+    expect(fixed(text, finding)).toBe('T1\nM83\nG1 E5 F200')
+    expect(found(fixed(text, finding), { from: lost })).toEqual([])
+  })
+
+  it('is content with less than four times that, with a nozzle that changes colour, and where nothing was handed on', () => {
+    expect(found('T1\nM83\nG1 E19 F200', { from: lost })).toEqual([])
+    expect(found('T1\nM83\nG1 E40 F200', { from: lost, ...sharing })).toEqual([])
+    expect(found('T1\nM83\nG1 E40 F200')).toEqual([])
+  })
+
+  it('sets a count from zero right as well, and leaves a formula alone', () => {
+    expect(fixed('T1\nM82\nG92 E0\nG1 E40 F200', found('T1\nM82\nG92 E0\nG1 E40 F200', { from: lost })[0])).toContain(
+      'G1 E5 F200',
+    )
+    expect(found('T1\nM83\nG1 E@(30 + 10) F200', { from: lost })).toMatchObject([{ fixes: [] }])
+  })
+})
+
 describe('spot-missed', () => {
   const found = finder('spot-missed')
   const spots = [

@@ -1,13 +1,55 @@
 // A purge that takes much more filament than it needs.
+import { shareHeater } from '../../firmware/tools.ts'
 import { mm, plain } from '../../format.ts'
+import { numberOf } from '../../gcode/line.ts'
 import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
+import type { Step } from '../../machine/trace.ts'
+import { changeMoments } from '../../model/moment.ts'
+import { replacePiece, sourceWord } from '../../script/edits/lines.ts'
+import { changing, handedOn } from '../changing.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { lineOf } from '../queries.ts'
 
 /** What fills a hot end and its 0.4 mm nozzle several times over, mm³; wider ones by their area. */
 const plentyMm3 = 180
 
-function check(script: Checked): Found[] {
+/** At a change, what fills a nozzle twice is enough, and at least so much; more than four times that is waste. */
+const twice = 2
+const leastMm3 = 10
+const tooOften = 4
+
+const check = (script: Checked): Found[] => (script.stage.moment === 'start' ? atStart(script) : atChange(script))
+
+/** A tool with a nozzle of its own changes no colour: it wants back what it lost while it stood by. */
+function atChange(script: Checked): Found[] {
+  const { stage, trace, ooze, steps } = script
+  const change = changing(script)
+  if (!change || !handedOn(script) || shareHeater(stage.printer, change.from, change.to)) return []
+  const tip = trace.beginning.tips[change.to]
+  const areaMm2 = toolFilamentAreaMm2(stage.printer, change.to)
+  const purged = ooze.extrudedMm3[change.to] ?? 0
+  if (!tip) return []
+  const lacks = tip.lostMm3 + tip.backMm * areaMm2
+  const enough = Math.max(leastMm3, twice * lacks)
+  if (purged <= tooOften * enough) return []
+  const largest = steps
+    .filter(({ command }) => trace.rows.modes[command]?.tool === change.to)
+    .reduce((most: Step | null, step) => (step.filamentMm > (most?.filamentMm ?? 0) ? step : most), null)
+  const row = largest && script.rows[largest.command]
+  if (!largest || !row?.source) return []
+  const word = sourceWord(row.source, 'E')
+  const less = largest.filamentMm - (purged - enough) / areaMm2
+  const e =
+    Math.ceil(2 * (row.before.extrusion === 'relative' ? less : (word?.value ?? 0) - largest.filamentMm + less)) / 2
+  const plainly = word && word.value !== null && numberOf(row.command, 'E') === word.value && less > 0
+  const message = `Purges ${plain(purged, 0)} mm³ from T${change.to}, which lacks about ${plain(lacks, 0)} mm³ after it stood by. Its nozzle holds no other colour.`
+  const fixes = plainly
+    ? [{ title: `Purge ${plain(enough, 0)} mm³`, edits: [replacePiece(row.source, word, `E${plain(e)}`)] }]
+    : []
+  return [{ line: row.line, message, fixes }]
+}
+
+function atStart(script: Checked): Found[] {
   const { steps, stage, rows } = script
   const { printer, material } = stage
   const perTool = new Map<number, { mm: number; line: number; most: number }>()
@@ -40,8 +82,8 @@ export const purgeWasteful: Rule = {
   title: 'Purges more than it needs',
   why: 'A nozzle holds a few cubic millimetres. What goes beyond filling it a few times over is thrown away at every print.',
   silentWhen:
-    'Silent up to 180 mm³ for each filament that the nozzle takes, and more for a nozzle wider than 0.4 mm. Changing to another colour needs more; ignore this there.',
+    'Silent up to 180 mm³ for each filament that the nozzle takes, and more for a nozzle wider than 0.4 mm. Changing to another colour needs more; ignore this there. At a change of tools it speaks of nozzles of their own in a whole print, where what they lost is known as an estimate.',
   example: { text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y4 Z20 F3000\nG1 E100 F200\nG1 Z1 F600' },
-  moments: ['start'],
+  moments: ['start', ...changeMoments],
   check,
 }

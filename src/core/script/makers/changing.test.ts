@@ -175,6 +175,31 @@ describe('a start for many tools', () => {
   })
 })
 
+describe('purging by pair', () => {
+  it('extrudes what the job says for each pair of tools, and the same for all others', () => {
+    const spots = [{ name: 'bucket', x: -20, y: 110, z: 10 }]
+    const purges = [
+      { from: 0, to: 1, mm3: 96.2 },
+      { from: 1, to: 0, mm3: 0 },
+    ]
+    // 96.2 mm³ over 2.405 mm² are 40 mm.
+    const made = lines(
+      'tear-off',
+      { amounts: 'by-pair', amount: 20, speed: 3 },
+      { printer: { spots }, job: { purges } },
+    )
+    expect(made.slice(made.indexOf(';? when from_tool is 0 and to_tool is 1'), made.indexOf(';? end') + 1)).toEqual([
+      ';? when from_tool is 0 and to_tool is 1',
+      'G1 E40 F180',
+      ';? otherwise when from_tool is 1 and to_tool is 0',
+      ';? otherwise',
+      'G1 E20 F180',
+      ';? end',
+    ])
+    expect(why('tear-off', { amounts: 'by-pair' }, { printer: { spots } })).toContain('Add a pair in the job')
+  })
+})
+
 describe('docking', () => {
   const dock = (name: string, x: number) => ({ name, x, y: -20, z: 0, approach: { x, y: 15 } })
   const docked = {
