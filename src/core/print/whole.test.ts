@@ -271,4 +271,44 @@ describe('a print whose file is known', () => {
     expect(strings(over(bare))).toMatchObject([{ finding: { severity: 'warning', line: 2 } }])
     expect(strings(over(wiped))).toEqual([])
   })
+
+  /** A file of six layers of 0.2 mm; in each T0, then T1, each change by these lines. */
+  const fileOf = (before: string, after: string): Partial<Job> => {
+    const reader = new JobReader()
+    const layer = [0, 1]
+      .map(tool => `${before}\nT${tool}\nG1 X${40 + 40 * tool} Y60\n${after}\nG1 X${50 + 40 * tool} E1`)
+      .join('\n')
+    reader.take(['M83', ...[1, 2, 3, 4, 5, 6].map(n => `G1 Z${(n * 0.2).toFixed(1)}\n${layer}`)].join('\n'))
+    const { changes: all } = reader.facts()
+    return { changes: { kind: 'list', list: all }, top: { kind: 'height', mm: 1.2 } }
+  }
+
+  it('takes retraction by the firmware as what it is: back before the change, and paid back behind it', () => {
+    const { situations } = print({ 'tool-change': 'T1' }, fileOf('G10', 'G11'))
+    const change = one(situations, 'tool-change')
+    expect(change.from?.modes.firmwareRetractedMm).toBeGreaterThan(0)
+    expect(change.findings.map(({ rule }) => rule)).not.toContain('change-filament-left')
+  })
+
+  it('takes low down the moves of a change low down, high up those of the last', () => {
+    const { situations } = print({ 'tool-change': 'T@to_tool' }, fileOf('G1 E-1', 'G1 E1'))
+    const places = situations
+      .filter(({ moment, change }) => moment === 'tool-change' && change?.to === 1)
+      .map(({ layer, firstUse, high, from }) => [layer, firstUse, high, from?.position.z])
+    // First use in layer 1, low down next in layer 2, high up last in layer 6.
+    expect(places).toEqual([
+      [1, true, false, 0.2],
+      [2, false, false, 0.4],
+      [6, false, true, 1.2],
+    ])
+    for (const { from } of situations.filter(({ moment }) => moment === 'tool-change'))
+      expect(from?.tips.some(({ backMm }) => Math.abs(backMm - 1) < 1e-6)).toBe(true)
+  })
+
+  it('supposes what is usual where no lines were kept, and says so as advice', () => {
+    const bare = { ...known, changes: { kind: 'list' as const, list: list.map(each => ({ ...each, moves: null })) } }
+    const { situations } = print({ 'tool-change': 'T1\nM83\nG1 E-3 F1800' }, bare)
+    const [left] = one(situations, 'tool-change').findings.filter(({ rule }) => rule === 'change-filament-left')
+    expect(left).toMatchObject({ severity: 'advice' })
+  })
 })

@@ -40,6 +40,19 @@ export function BedPad({ printer, onChange }: Props) {
   ]
   const up = (y: number) => front + back - y
   const unit = Math.max(right - left, back - front) / 330
+  /** Beside its spot, towards the middle; over it where another spot is near on that line. */
+  const labelOf = ({ x, y }: { x: number; y: number }) => {
+    const inRow = spots.some(
+      each => each.x !== x && Math.abs(each.x - x) < 90 * unit && Math.abs(each.y - y) < 16 * unit,
+    )
+    if (inRow) return { x, y: up(y) - 14 * unit, textAnchor: 'middle' as const }
+    const farRight = x > (left + right) / 2
+    return {
+      x: x + (farRight ? -12 : 12) * unit,
+      y: up(y) + 4 * unit,
+      textAnchor: farRight ? ('end' as const) : ('start' as const),
+    }
+  }
   const placeOf = (event: PointerEvent) => {
     const toMm = picture.current?.getScreenCTM()?.inverse()
     const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(toMm)
@@ -134,6 +147,19 @@ export function BedPad({ printer, onChange }: Props) {
             </text>
           </g>
         ))}
+        {spots.map(
+          ({ x, y, approach }, i) =>
+            approach && (
+              <line
+                // biome-ignore lint/suspicious/noArrayIndexKey: names may be the same while they are written
+                key={i}
+                {...{ x1: x, y1: up(y), x2: approach.x, y2: up(approach.y) }}
+                stroke="var(--move)"
+                strokeWidth={1.5 * unit}
+                strokeDasharray={`${3 * unit} ${3 * unit}`}
+              />
+            ),
+        )}
         {spots.map(({ name, x, y }, i) => (
           // biome-ignore lint/a11y/useSemanticElements: a thing that is moved, drawn in a picture
           <g
@@ -152,13 +178,7 @@ export function BedPad({ printer, onChange }: Props) {
               strokeWidth={2.5 * unit}
             />
             <circle cx={x} cy={up(y)} r={9 * unit} fill="transparent" stroke="var(--move)" strokeWidth={1.5 * unit} />
-            <text
-              x={x + (x > (left + right) / 2 ? -12 : 12) * unit}
-              y={up(y) + 4 * unit}
-              fontSize={13 * unit}
-              textAnchor={x > (left + right) / 2 ? 'end' : 'start'}
-              fill="var(--ink)"
-            >
+            <text {...labelOf({ x, y })} fontSize={13 * unit} fill="var(--ink)">
               {name}
             </text>
           </g>

@@ -22,7 +22,7 @@ export function PlacesForm({ printer, onChange }: Props) {
       <Rows
         title="Spots"
         about={from ? wordsOfSource(from) : 'a bucket, a brush, a dock: scripts call them @bucket_x'}
-        heads={['Name', 'X', 'Y', 'Z', ...(docks ? ['from X', 'from Y'] : [])]}
+        heads={['Name', 'X', 'Y', 'Z', ...(docks ? ['in from X', 'in from Y'] : [])]}
         add="Add a spot"
         onAdd={() => onChange({ spots: [...spots, { name: 'bucket', x: middleX, y: back, z: 5 }] })}
       >
