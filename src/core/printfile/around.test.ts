@@ -49,8 +49,8 @@ describe('the program’s own moves around a change', () => {
 
   it('know retraction by the firmware, small letters and both kinds of comment', () => {
     expect(parted('g10 (back)\ng1 z2 ; up\nT1\ng1 x3 y4\ng11')).toEqual({
-      before: ['M83', 'g10', 'g1 z2'],
-      after: ['g1 x3 y4', 'g11'],
+      before: ['M83', 'G10', 'G1 Z2'],
+      after: ['G1 X3 Y4', 'G11'],
     })
     expect(parted('N7 G1 E-2*41\nN8 T1*40\nN9 G1 X5 *44')).toEqual({ before: ['M83', 'G1 E-2'], after: ['G1 X5'] })
     // G10 with letters sets a tool or a place, and is no retraction.

@@ -1,59 +1,85 @@
 // The program's own moves around a change of tools: how it leaves the print before its script, and goes on with it behind.
 import { plain } from '../format.ts'
+import { type Command, hasLetter, type Line, numberOf, textOfCommand } from '../gcode/line.ts'
+import { readLine } from '../gcode/read.ts'
 import type { OwnMoves } from '../model/job.ts'
-import { numberAfter } from './number-after.ts'
 
 /** How filament is counted where the lines begin. */
 export type Counting = { e: number; relative: boolean }
 
-/** What a line does: retracts, unretracts, travels, goes up or down, counts anew, nothing that matters, a mark of ours, all else. */
-type Kind = 'r' | 'u' | 't' | 'z' | 'c' | '.' | 'm' | 'x'
+/** What a line does, as far as it tells whose it is. */
+type Kind = 'retract' | 'unretract' | 'travel' | 'up or down' | 'count' | 'anywhere' | 'our mark' | 'else'
 
-/** Comments, line numbers and checksums. */
-const noCommand = /;.*|\([^)]*\)|^\s*N\d+|\*\d+\s*$/gi
-const ourMark = /^\s*;~/
-/** Speeds, fans, progress: a program writes them anywhere. */
-const anywhere = /^(?:M(?:73|10[67]|20[45])\b|$)/
+/** Progress, fans, acceleration: a program writes them anywhere. */
+const anywhere: readonly string[] = ['M73', 'M106', 'M107', 'M204', 'M205']
+const moves: readonly string[] = ['G0', 'G1', 'G2', 'G3']
+const ourMark = ';~'
 
 /** Follows how filament is counted, line by line. */
-function kindOf(raw: string, counting: Counting): Kind {
-  if (ourMark.test(raw)) return 'm'
-  const code = raw.replace(noCommand, '').trim().toUpperCase()
-  if (anywhere.test(code)) return '.'
-  if (/^G1[01]$/.test(code)) return code === 'G10' ? 'r' : 'u'
-  const e = numberAfter(code, 'E', 2)
-  const [across, up] = [/[XYIJ]/.test(code), code.includes('Z')]
-  if (/^G92\b/.test(code)) {
-    if (Number.isNaN(e) || across || up) return 'x'
+function kindOf({ raw, command, more }: Line, counting: Counting): Kind {
+  if (raw.trimStart().startsWith(ourMark)) return 'our mark'
+  if (!command) return 'anywhere'
+  if (more.length > 0) return 'else'
+  const { name, words } = command
+  if (anywhere.includes(name)) return 'anywhere'
+  if ((name === 'G10' || name === 'G11') && words.length === 0) return name === 'G10' ? 'retract' : 'unretract'
+  const e = numberOf(command, 'E')
+  const across = ['X', 'Y'].some(letter => hasLetter(command, letter))
+  const up = hasLetter(command, 'Z')
+  if (name === 'G92' && e !== null && !across && !up) {
     counting.e = e
-    return 'c'
+    return 'count'
   }
-  if (!/^G0?[0-3]\b/.test(code)) return 'x'
-  if (Number.isNaN(e)) return across ? 't' : up ? 'z' : '.'
+  if (!moves.includes(name)) return 'else'
+  if (e === null) return across ? 'travel' : up ? 'up or down' : 'anywhere'
   const pushed = counting.relative ? e : e - counting.e
   counting.e = e
-  return pushed < 0 ? 'r' : across || up ? 'x' : 'u'
+  return pushed < 0 ? 'retract' : across || up ? 'else' : 'unretract'
 }
 
 /** Retracts, also along a wipe, and lifts; a way to elsewhere may be the script's own. */
-const leaving = /^(?:[.c]*[rz])*/
-/** One way back to the print, lifted and lowered, and the unretraction there; counted from zero again, perhaps. */
-const goingOn = /(?:[zc]\.*)*(?:t\.*(?:[zcu]\.*)*)?$/
+function leaving(kinds: readonly Kind[]): number {
+  const end = kinds.findIndex(kind => kind === 'travel' || kind === 'unretract' || kind === 'else')
+  const own = kinds.slice(0, end < 0 ? kinds.length : end)
+  return 1 + own.findLastIndex(kind => kind === 'retract' || kind === 'up or down')
+}
 
-/** Longer than any program's own moves are. */
+/** One way back to the print, lifted and lowered, and the unretraction at its end; counted from zero again, perhaps. */
+function goingOn(kinds: readonly Kind[]): number {
+  const low: readonly Kind[] = ['up or down', 'count', 'anywhere']
+  let from = kinds.length
+  const back = (own: readonly Kind[]) => {
+    while (own.includes(kinds[from - 1] ?? 'else')) from--
+  }
+  back([...low, 'unretract'])
+  if (kinds[from - 1] === 'travel') {
+    from--
+    back(low)
+  } else {
+    from = kinds.length
+    back(low)
+  }
+  // What comes first is a move or a count; what may stand anywhere may be the script's.
+  while (kinds[from] === 'anywhere') from++
+  return kinds.length - from
+}
+
+/** More than any program's own moves are. */
 const mostOwn = 40
+const longestOwn = 90
 
 /**
  * Parts the lines between the last stroke with one tool and the first with the next into the program's own at both ends; what lies
  * between is the script of the file. Our own marks tell it for certain; without them the program's are as many as can't be a
  * script's: no more than a retraction and a lift before, a way, a lowering and an unretraction behind.
  */
-export function ownMoves(lines: readonly string[], from: Counting): OwnMoves {
+export function ownMoves(raws: readonly string[], from: Counting): OwnMoves {
   const counting = { ...from }
-  const kinds = lines.map(raw => kindOf(raw, counting)).join('')
-  const [mark, lastMark] = [kinds.indexOf('m'), kinds.lastIndexOf('m')]
-  const before = mark >= 0 ? mark : (leaving.exec(kinds)?.[0].length ?? 0)
-  const after = mark >= 0 ? lines.length - lastMark - 1 : (goingOn.exec(kinds.slice(before))?.[0].length ?? 0)
+  const lines = raws.map(raw => readLine(raw))
+  const kinds = lines.map(line => kindOf(line, counting))
+  const [mark, lastMark] = [kinds.indexOf('our mark'), kinds.lastIndexOf('our mark')]
+  const before = mark >= 0 ? mark : leaving(kinds)
+  const after = mark >= 0 ? lines.length - lastMark - 1 : goingOn(kinds.slice(before))
   const counted = [from.relative ? 'M83' : 'M82', ...(from.relative ? [] : [`G92 E${plain(from.e, 5)}`])]
   return {
     before: [...counted, ...codes(lines.slice(0, before)).slice(-mostOwn)].join('\n'),
@@ -63,5 +89,9 @@ export function ownMoves(lines: readonly string[], from: Counting): OwnMoves {
   }
 }
 
-const codes = (lines: readonly string[]): string[] =>
-  lines.map(raw => raw.replace(noCommand, '').trim().slice(0, 90)).filter(line => line !== '')
+const codes = (lines: readonly Line[]): string[] =>
+  lines
+    .flatMap(({ command, more }) => [command, ...more])
+    .filter((command): command is Command => command !== null)
+    .map(textOfCommand)
+    .filter(code => code.length <= longestOwn)

@@ -8,6 +8,10 @@ import { type Counting, ownMoves } from './around.ts'
 import { numberAfter } from './number-after.ts'
 
 type Place = { x: number; y: number }
+/** How filament was counted, and where it was laid, with which tool. */
+type Laid = Counting & Place & { tool: number }
+/** A change by the height at which it comes, with the lines from stroke to stroke where they are kept. */
+type Changed = Omit<ToolChange, 'layer'> & { height: number; between: { lines: string[]; laid: Laid } | null }
 type Box = { left: number; right: number; front: number; back: number; extrudedMm: number }
 
 /** What was found; temperatures are the last that were set before the first layer was left. Lengths mm. */
@@ -72,11 +76,11 @@ export class JobReader {
   private bedC: number | null = null
   private firstTool: number | null = null
   /** Where filament was laid last, and with which tool. */
-  private laid: (Counting & { tool: number; x: number; y: number }) | null = null
+  private laid: Laid | null = null
   /** Lines since then; null where they are no longer kept. */
   private between: string[] | null = null
-  private readonly changes: (Omit<ToolChange, 'layer'> & { height: number })[] = []
-  private readonly withMoves = new Map<string, Pick<ToolChange, 'moves'>[]>()
+  private readonly changes: Changed[] = []
+  private readonly withLines = new Map<string, Changed[]>()
   private filamentMm = 0
   private lastRaw = ''
   private heatersOff = false
@@ -162,23 +166,23 @@ export class JobReader {
     box.extrudedMm += pushed
   }
 
-  private changed(height: number, laid: Counting & { tool: number; x: number; y: number }, at: Place): void {
+  private changed(height: number, laid: Laid, goesOnAt: Place): void {
     if (this.changes.length >= mostChanges) return
-    const change = { height, from: laid.tool, to: this.tool, leavesAt: { x: laid.x, y: laid.y }, goesOnAt: at }
+    const { tool: from, x, y } = laid
+    const change: Changed = { height, from, to: this.tool, leavesAt: { x, y }, goesOnAt, moves: null, between: null }
+    this.changes.push(change)
     // The last of the lines is the stroke that goes on.
-    const moves = this.between ? ownMoves(this.between.slice(0, -1), laid) : null
-    this.changes.push({ ...change, moves })
-    if (moves) this.keepFew(this.changes.at(-1) as (typeof this.changes)[number])
+    if (this.between) this.keepFew(change, { lines: this.between.slice(0, -1), laid })
   }
 
-  /** Of the changes between two tools, the first two and the last keep their moves. */
-  private keepFew(change: (typeof this.changes)[number]): void {
+  /** Of the changes between two tools, the first two and the last keep the lines between their strokes. */
+  private keepFew(change: Changed, between: NonNullable<Changed['between']>): void {
     const pair = `${change.from} ${change.to}`
-    const kept = this.withMoves.get(pair)
-    if (!kept) {
-      if (this.withMoves.size < mostPairs) this.withMoves.set(pair, [change])
-      else change.moves = null
-    } else if (kept.push(change) > 3) for (const old of kept.splice(2, 1)) old.moves = null
+    const kept = this.withLines.get(pair) ?? []
+    if (kept.length === 0 && this.withLines.size >= mostPairs) return
+    change.between = between
+    this.withLines.set(pair, kept)
+    if (kept.push(change) > 3) for (const old of kept.splice(2, 1)) old.between = null
   }
 
   private other(raw: string): void {
@@ -224,7 +228,11 @@ export class JobReader {
       layers: heights.length,
       tools: [...this.tools].sort((a, b) => a - b),
       firstTool: this.firstTool ?? 0,
-      changes: this.changes.map(({ height, ...change }) => ({ ...change, layer: (layerOf.get(height) ?? 0) + 1 })),
+      changes: this.changes.map(({ height, between, ...change }) => ({
+        ...change,
+        layer: (layerOf.get(height) ?? 0) + 1,
+        moves: between && ownMoves(between.lines, between.laid),
+      })),
       nozzleC: this.nozzleC,
       bedC: this.bedC,
       filamentMm: round(this.filamentMm),
