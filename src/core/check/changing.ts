@@ -1,4 +1,5 @@
 // Questions that the rules about changes of tools ask: which tool is taken where, what is left hot, where the nozzle stands.
+import { effectOf } from '../firmware/spec.ts'
 import { shareHeater } from '../firmware/tools.ts'
 import { numberOf } from '../gcode/line.ts'
 import { read } from '../gcode/read.ts'
@@ -55,7 +56,7 @@ export function programsOwn({ stage, trace }: Pick<Checked, 'stage' | 'trace'>):
   for (const { command } of read(after)) {
     const e = command && numberOf(command, 'E')
     if (!command || e === null) continue
-    if (command.name === 'G92') own.anew = true
+    if (effectOf(stage.firmware, command)?.does === 'set-position') own.anew = true
     else own.mm += relative ? e : e - count
     count = e
   }
