@@ -15,7 +15,7 @@ import { seedWhenEmpty } from '../src/server/seed.ts'
 import { longScript } from './long.ts'
 
 const [port, alonePort] = [4431, 4432]
-const strokes = 120
+const strokes = 60
 /** Between two keys, ms: longer than either takes. */
 const pauseMs = 250
 const mark = 'changed'

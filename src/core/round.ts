@@ -166,14 +166,23 @@ function rehearseDocument(text: string, setting: RehearsalInput & { opened: Open
   return { ...checked, findings }
 }
 
-/** Does everything there is to do with a text. Never throws, whatever the text. */
-export function rehearseScript(text: string, setting: RehearsalInput, told = toNobody): Round {
-  told('reading')
-  const round = rehearseAndCheck(text, setting, read(text), told)
-  told('explaining')
-  const { lines, resolution, trace, stage } = round
+/** A round with its sentences, from all of it but those. */
+export function withExplained(
+  text: string,
+  setting: Pick<RehearsalInput, 'opened'>,
+  checked: Omit<Round, 'explained'>,
+): Round {
+  const { lines, resolution, trace, stage } = checked
   const explained = setting.opened
     ? explainDocument(text, setting.opened, lines, resolution, trace, stage)
     : explain(lines, resolution, trace, stage)
-  return { ...round, explained }
+  return { ...checked, explained }
+}
+
+/** Does everything there is to do with a text. Never throws, whatever the text. */
+export function rehearseScript(text: string, setting: RehearsalInput, told = toNobody): Round {
+  told('reading')
+  const checked = rehearseAndCheck(text, setting, read(text), told)
+  told('explaining')
+  return withExplained(text, setting, checked)
 }

@@ -8,12 +8,19 @@ import { callsOf } from '../core/explain/calls.ts'
 import { unknownIn } from '../core/explain/unknown.ts'
 import type * as Export from '../core/export/export.ts'
 import { textOfCommand } from '../core/gcode/line.ts'
-import { splitLines } from '../core/gcode/read.ts'
+import { read, splitLines } from '../core/gcode/read.ts'
 import type { GivenFile } from '../core/learn/findings.ts'
 import { readinessOf } from '../core/machine/readiness.ts'
 import { applyEdits } from '../core/model/script.ts'
 import { provenFinding } from '../core/prove.ts'
-import { type RehearsalInput, rehearseScript, stageOf } from '../core/round.ts'
+import {
+  type RehearsalInput,
+  type Round,
+  rehearseAndCheck,
+  rehearseScript,
+  stageOf,
+  withExplained,
+} from '../core/round.ts'
 import type { RoundStep } from '../core/round-steps.ts'
 import type * as Fit from '../core/runs/fit-printer.ts'
 import type { Run } from '../core/runs/fits.ts'
@@ -50,9 +57,33 @@ function settingFor(sent: RehearsalInput | null): RehearsalInput {
   return setting
 }
 
-function rehearse(given: string, setting: RehearsalInput, told?: (step: RoundStep) => void) {
+/** A text of which what would go wrong is known, and the rest not yet worked out. */
+type Found = { given: string; setting: RehearsalInput; checked: Omit<Round, 'explained'> }
+let found: Found | null = null
+
+/** What would go wrong, which is wanted first; `rest` gives all else of the same text. */
+function find(given: string, setting: RehearsalInput, told?: (step: RoundStep) => void) {
+  const { text } = beginningOf(given)
+  told?.('reading')
+  const checked = rehearseAndCheck(text, setting, read(text), told)
+  found = { given, setting, checked }
+  return checked.findings
+}
+
+function rest() {
+  if (!found) throw new Error('Nothing was rehearsed.')
+  const { given, setting, checked } = found
   const { text, cutAt } = beginningOf(given)
-  const whole = rehearseScript(text, setting, told)
+  return shownOf(withExplained(text, setting, checked), cutAt)
+}
+
+function rehearse(given: string, setting: RehearsalInput) {
+  const { text, cutAt } = beginningOf(given)
+  return shownOf(rehearseScript(text, setting), cutAt)
+}
+
+/** What the Desk shows of a round. `cutAt` is the number of lines of a text too long to be rehearsed whole, else null. */
+function shownOf(whole: Round, cutAt: number | null) {
   const { lines, commands, resolution, stage, ...round } = whole
   return {
     ...round,
@@ -116,8 +147,7 @@ const macroEffects = async (before: string, after: string, setting: RehearsalInp
 /** A proposal for a printer from files. */
 const learn = async (files: readonly GivenFile[]) => (await import('../core/learn/learn.ts')).learnPrinter(files)
 
-/** What the Desk shows of a round. `cutAt` is the number of lines of a text too long to be rehearsed whole, else null. */
-export type DeskRound = ReturnType<typeof rehearse>
+export type DeskRound = ReturnType<typeof shownOf>
 
 /** A round whose columns are handed over and not copied: nothing here looks at them again. */
 function handOver(round: DeskRound): DeskRound {
@@ -139,8 +169,9 @@ async function loadAhead(): Promise<void> {
 
 const rehearser = {
   loadAhead,
-  rehearse: (text: string, sent: RehearsalInput | null, told?: (step: RoundStep) => void) =>
-    handOver(rehearse(text, settingFor(sent), told)),
+  find: (text: string, sent: RehearsalInput | null, told?: (step: RoundStep) => void) =>
+    find(text, settingFor(sent), told),
+  rest: () => handOver(rest()),
   rehearseBeside: (text: string, setting: RehearsalInput) => handOver(rehearse(text, setting)),
   prove: (text: string, sent: RehearsalInput | null, findings: readonly Finding[], finding: Finding) =>
     provenFinding(text, settingFor(sent), findings, finding),

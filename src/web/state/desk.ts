@@ -2,6 +2,7 @@
 
 import * as v from 'valibot'
 import { create } from 'zustand'
+import { useShallow } from 'zustand/react/shallow'
 import type { Finding } from '../../core/check/finding.ts'
 import { openedBy } from '../../core/documents/opened.ts'
 import { commandAt } from '../../core/machine/trace.ts'
@@ -43,6 +44,8 @@ export type Open = {
   round: DeskRound | null
   /** What was found in it; a moment later with what each fix mends and brings. */
   findings: readonly Finding[]
+  /** What was found in a newer text than `roundText`, whose round is on its way; null where that has come. */
+  early: Early | null
   /** Why the text could not be rehearsed; null when it could. */
   trouble: string | null
   /** What the rehearsal of a long text is at; null when none runs. */
@@ -55,8 +58,10 @@ export type Open = {
   generation: number
 }
 
+type Early = { text: string; findings: readonly Finding[] }
+
 /** What the Desk's pictures show: all but the text as it is being typed, which they follow when it has been rehearsed. */
-export type Seen = Omit<Open, 'text'>
+export type Seen = Omit<Open, 'text' | 'early'>
 
 type DeskState = {
   things: Things | null
@@ -80,14 +85,30 @@ function seenOf({ open }: DeskState): Seen | null {
     seen = null
     return null
   }
-  const { text: _, ...rest } = open
+  const { text: _text, early: _early, ...rest } = open
   const before = seen
   const same = before !== null && (Object.keys(rest) as (keyof Seen)[]).every(key => rest[key] === before[key])
   if (!same) seen = rest
   return seen
 }
 
+/** Of what is open, what names it and what it is rehearsed for: all that the header needs at every moment. */
+export type Head = Pick<Open, 'saved' | 'chosen' | 'suggestedName'>
+
+export const useHead = (): Head | null =>
+  useDesk(
+    useShallow(({ open }) => open && { saved: open.saved, chosen: open.chosen, suggestedName: open.suggestedName }),
+  )
+
+/** Whether anything is not saved yet. */
+export const useUnsaved = (): boolean => useDesk(({ open }) => open !== null && hasUnsavedChange(open))
+
 export const useSeen = (): Seen | null => useDesk(seenOf)
+
+/** The newest findings, which come before all else of their round. */
+export const useFindings = (): readonly Finding[] =>
+  useDesk(({ open }) => open?.early?.findings ?? open?.findings ?? noFindings)
+const noFindings: readonly Finding[] = []
 
 /** The text as a file has it, with its own line ends. */
 export const fileText = (open: Pick<Open, 'text' | 'separator'>): string => fromEditor(open.text, open.separator)
@@ -99,6 +120,16 @@ export const hasUnsavedChange = (open: Open): boolean =>
   (open.saved.file === null && open.saved.moment !== open.chosen.moment) ||
   open.saved.text !== fileText(open)
 
+/** A finding in all that is shown of it; what its fixes mend and bring is found out later, and stays shown until then. */
+const inShort = ({ fixes, ...finding }: Finding): string =>
+  JSON.stringify([finding, fixes.map(({ title, edits }) => [title, edits])])
+
+/** Findings that are the same as before stay the same objects, so that they are not drawn again. */
+function asBefore(before: readonly Finding[], now: readonly Finding[]): readonly Finding[] {
+  const known = new Map(before.map(finding => [inShort(finding), finding]))
+  return now.map(finding => known.get(inShort(finding)) ?? finding)
+}
+
 function rehearseNow(): void {
   const { open, things } = getState()
   const setting = open && settingOf(things, open.chosen)
@@ -107,6 +138,11 @@ function rehearseNow(): void {
   requestRound({
     text,
     setting,
+    found: findings => {
+      const now = getState().open
+      if (now?.key === key)
+        update({ early: { text, findings: asBefore(now.early?.findings ?? now.findings, findings) } })
+    },
     done: round => {
       if (getState().open?.key !== key) return
       const before = getState().open
@@ -115,7 +151,8 @@ function rehearseNow(): void {
       const wasAtEnd = !before?.round || before.playheadS >= before.round.trace.totalS
       update({
         round,
-        findings: round.findings,
+        findings: before?.early?.text === text ? before.early.findings : round.findings,
+        early: null,
         roundText: text,
         trouble: null,
         step: null,
@@ -127,7 +164,7 @@ function rehearseNow(): void {
       if (now?.key === key && now.round && now.roundText === text) update({ findings })
     },
     failed: why => {
-      if (getState().open?.key === key) update({ trouble: why, step: null })
+      if (getState().open?.key === key) update({ trouble: why, step: null, early: null })
     },
     step: step => {
       if (getState().open?.key === key) update({ step })
@@ -189,6 +226,7 @@ const start = (part: Pick<Open, 'key' | 'saved' | 'suggestedName' | 'text' | 'se
       ...part,
       round: null,
       findings: [],
+      early: null,
       trouble: null,
       step: null,
       roundText: '',

@@ -18,6 +18,8 @@ import { NoAnswer, Watched } from './watched.ts'
 type Wanted = {
   text: string
   setting: RehearsalInput
+  /** What would go wrong, a moment before all else. */
+  found: (findings: Finding[]) => void
   done: (round: DeskRound) => void
   /** The findings once more, when their fixes have been tried: what each mends and brings. */
   proven: (findings: Finding[]) => void
@@ -54,6 +56,14 @@ export function requestRound(wanted: Wanted): void {
   if (!running) void drain()
 }
 
+/** When what was found has been painted; a page that nobody sees paints nothing, and does not wait. */
+const painted = () =>
+  new Promise<void>(resolve => {
+    const after = () => setTimeout(resolve, 0)
+    if (document.hidden) after()
+    else requestAnimationFrame(after)
+  })
+
 let wake = () => {}
 
 /** Waits so long, ms, or until there is a newer text. */
@@ -85,15 +95,20 @@ async function drain(): Promise<void> {
     }
     const listener = wanted.text.length > long.signs ? proxy(told) : undefined
     try {
-      const round = await worker.ask(remote => remote.rehearse(wanted.text, onceFor(remote, wanted.setting), listener))
+      const findings = await worker.ask(remote => remote.find(wanted.text, onceFor(remote, wanted.setting), listener))
       answered = wanted.text
       again = true
+      if (next) continue
+      wanted.found(findings)
+      await painted()
+      if (next) continue
+      const round = await worker.ask(remote => remote.rest())
       if (next) continue
       wanted.done(round)
       // While one types on, what was found is painted first, and the next text goes before the fixes.
       await nextTextOr(proveAfterMs)
       if (next) continue
-      await prove(wanted, round.findings)
+      await prove(wanted, findings)
     } catch (error) {
       if (next) continue
       if (stopped) {

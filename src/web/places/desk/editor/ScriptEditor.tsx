@@ -3,7 +3,7 @@ import { completionKeymap } from '@codemirror/autocomplete'
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
 import { lintGutter } from '@codemirror/lint'
 import { highlightSelectionMatches, search, searchKeymap } from '@codemirror/search'
-import { Compartment, EditorState } from '@codemirror/state'
+import { Compartment, EditorState, Prec } from '@codemirror/state'
 import {
   drawSelection,
   EditorView,
@@ -12,6 +12,7 @@ import {
   keymap,
   lineNumbers,
   placeholder,
+  ViewPlugin,
 } from '@codemirror/view'
 import { ListTree } from 'lucide-react'
 import { memo, useEffect, useRef, useState } from 'react'
@@ -43,9 +44,15 @@ type Props = {
   onReady: (view: EditorView | null) => void
 }
 
+/** What is typed goes to be rehearsed before it is drawn: the worker works meanwhile. */
+const goesOut = Prec.highest(
+  ViewPlugin.define(() => ({
+    update: ({ docChanged, state }) => docChanged && setText(state.doc.toString()),
+  })),
+)
+
 /** The caret moving by a person's hand selects its line everywhere else. */
 const followCaret = EditorView.updateListener.of(update => {
-  if (update.docChanged) setText(update.state.doc.toString())
   const byHand = update.transactions.some(
     transaction =>
       transaction.isUserEvent('select') || transaction.isUserEvent('input') || transaction.isUserEvent('delete'),
@@ -118,6 +125,7 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
           placeholder('Paste a script here, or write one.'),
           EditorView.contentAttributes.of({ tabindex: '0', 'aria-label': 'The script' }),
           keymap.of([...completionKeymap, ...defaultKeymap, ...historyKeymap, ...searchKeymap]),
+          goesOut,
           followCaret,
           EditorView.updateListener.of(update => {
             if (update.selectionSet || update.docChanged) setNumber(numberUnderCaret(update.state))

@@ -1,10 +1,11 @@
 // The Desk's own header: what is open, what it is rehearsed for, what can be done with it, saving.
-import { lazy, Suspense, useEffect, useState } from 'react'
+import { lazy, memo, Suspense, useEffect, useState } from 'react'
 import { plural } from '../../../../core/format.ts'
+import type { SavedScript } from '../../../../core/model/kept.ts'
 import { howLongAgo } from '../../../parts/words.ts'
 import type { Things } from '../../../state/api.ts'
 import { askNothing, useAsked } from '../../../state/asked.ts'
-import { hasUnsavedChange, type Open, useDesk } from '../../../state/desk.ts'
+import { type Head, useDesk, useHead, useUnsaved } from '../../../state/desk.ts'
 import type { Said } from '../../../state/files.ts'
 import { DeskChoices, Divider } from './DeskChoices.tsx'
 import { DeskMenus } from './DeskMenus.tsx'
@@ -12,22 +13,23 @@ import { InSituation } from './InSituation.tsx'
 import { Keeping } from './Keeping.tsx'
 import { WhatIf } from './WhatIf.tsx'
 import { WhichPrinter } from './WhichPrinter.tsx'
+import { WithText } from './WithText.tsx'
 
 const ChangedSince = lazy(async () => ({ default: (await import('../../../parts/CameFrom.tsx')).ChangedSince }))
 const TakeAway = lazy(async () => ({ default: (await import('./TakeAway.tsx')).TakeAway }))
 
 export function DeskHeader({ things }: { things: Things }) {
-  const open = useDesk(state => state.open)
-  return open && <Header open={open} things={things} />
+  const head = useHead()
+  return head && <Header head={head} things={things} />
 }
 
-function Header({ open, things }: { open: Open; things: Things }) {
+const Header = memo(function Header({ head, things }: { head: Head; things: Things }) {
   const { asked } = useAsked()
   const [said, setSaid] = useState<Said | null>(null)
-  const unsaved = hasUnsavedChange(open)
-  // biome-ignore lint/correctness/useExhaustiveDependencies: what was said speaks of the text as it was
-  useEffect(() => setSaid(null), [open.text])
-  const { chosen, saved } = open
+  const unsaved = useUnsaved()
+  // What was said is about the text as it was.
+  useEffect(() => useDesk.subscribe((now, before) => now.open?.text !== before.open?.text && setSaid(null)), [])
+  const { chosen, saved } = head
 
   return (
     <>
@@ -37,21 +39,23 @@ function Header({ open, things }: { open: Open; things: Things }) {
             {saved?.name ?? 'New script'}
           </h1>
           <p role="status" className={`line-clamp-2 text-[13px] leading-4 ${said?.bad ? 'text-bad' : 'text-soft'}`}>
-            {said?.text ?? state(open, unsaved)}
+            {said?.text ?? (saved ? state(saved, unsaved) : <NotSaved />)}
           </p>
         </div>
         <Divider />
         <DeskChoices chosen={chosen} things={things} />
         <div className="ml-auto flex shrink-0 items-center gap-2 max-[899px]:flex-wrap">
           <DeskMenus canGoBack={saved !== null && unsaved} onSaid={setSaid} />
-          <Keeping open={open} things={things} onSaid={setSaid} />
+          <Keeping head={head} unsaved={unsaved} things={things} onSaid={setSaid} />
         </div>
         <Suspense fallback={null}>
-          {asked === 'take-away' && <TakeAway open={open} things={things} onClose={askNothing} />}
+          {asked === 'take-away' && (
+            <WithText>{open => <TakeAway open={open} things={things} onClose={askNothing} />}</WithText>
+          )}
         </Suspense>
       </div>
-      <WhatIf open={open} things={things} onSaid={setSaid} />
-      <WhichPrinter open={open} things={things} />
+      <WhatIf head={head} things={things} onSaid={setSaid} />
+      <WhichPrinter head={head} things={things} />
       <InSituation chosen={chosen} things={things} />
       {saved?.carried && (
         <Suspense fallback={null}>
@@ -60,11 +64,14 @@ function Header({ open, things }: { open: Open; things: Things }) {
       )}
     </>
   )
+})
+
+function NotSaved() {
+  const lines = useDesk(({ open }) => open?.text.split('\n').length ?? 0)
+  return `Not saved yet, ${plural(lines, 'line')}`
 }
 
-function state(open: Open, unsaved: boolean): string {
-  if (!open.saved) return `Not saved yet, ${plural(open.text.split('\n').length, 'line')}`
-  const { variant, variants, stock } = open.saved
+function state({ variant, variants, stock, changedAt }: SavedScript, unsaved: boolean): string {
   const which = stock ? `${variant}, kept so · ` : variants > 1 ? `${variant} · ` : ''
-  return unsaved ? `${which}Changed, not saved` : `${which}Saved ${howLongAgo(open.saved.changedAt, new Date())}`
+  return unsaved ? `${which}Changed, not saved` : `${which}Saved ${howLongAgo(changedAt, new Date())}`
 }

@@ -19,7 +19,7 @@ import { Confirm } from '../../../parts/Confirm.tsx'
 import { MenuItem, menuLook } from '../../../parts/menu.tsx'
 import { api, type Things } from '../../../state/api.ts'
 import { ask, askNothing, useAsked } from '../../../state/asked.ts'
-import { hasUnsavedChange, type Open } from '../../../state/desk.ts'
+import type { Head } from '../../../state/desk.ts'
 import type { Said } from '../../../state/files.ts'
 import {
   branchOpen,
@@ -31,14 +31,14 @@ import {
 } from '../../../state/saving.ts'
 import { SaveAs } from './SaveAs.tsx'
 import { SavedElsewhere } from './SavedElsewhere.tsx'
+import { WithText } from './WithText.tsx'
 
-type Props = { open: Open; things: Things; onSaid: (said: Said | null) => void }
+type Props = { head: Head; unsaved: boolean; things: Things; onSaid: (said: Said | null) => void }
 
-export function Keeping({ open, things, onSaid }: Props) {
+export function Keeping({ head, unsaved, things, onSaid }: Props) {
   const navigate = useNavigate()
   const { asked } = useAsked()
-  const unsaved = hasUnsavedChange(open)
-  const { saved } = open
+  const { saved } = head
   // A question on the Desk goes with the Desk.
   useEffect(() => askNothing, [])
   /** Asks what a refusal wants; gives the sentence of one that wants nothing. */
@@ -94,8 +94,8 @@ export function Keeping({ open, things, onSaid }: Props) {
                 <MenuItem onSelect={() => void navigate(`/history/${saved.id}`)}>
                   <BookOpen size={15} aria-hidden /> Its history
                 </MenuItem>
-                {carryAddress(open, saved) !== null && (
-                  <MenuItem onSelect={() => void navigate(carryAddress(open, saved) ?? '/')}>
+                {carryAddress(head, saved) !== null && (
+                  <MenuItem onSelect={() => void navigate(carryAddress(head, saved) ?? '/')}>
                     <ArrowRightLeft size={15} aria-hidden />{' '}
                     {saved.file === null ? 'Carry over to…' : 'Carry over what it runs…'}
                   </MenuItem>
@@ -134,23 +134,29 @@ export function Keeping({ open, things, onSaid }: Props) {
           onClose={askNothing}
         />
       )}
-      {asked === 'another' && <SaveAs open={open} things={things} onClose={askNothing} />}
+      {asked === 'another' && (
+        <WithText>{open => <SaveAs open={open} things={things} onClose={askNothing} />}</WithText>
+      )}
       {asked === 'note' && <WithNote answered={answered} />}
       {asked === 'variant' && saved && <AsVariant name={saved.name} variant={saved.variant} stock={saved.stock} />}
       {asked === 'elsewhere' && (
-        <SavedElsewhere
-          open={open}
-          onKeepMine={async () => answered(await saveOnTop((await changeInWords()).words))}
-          onAnother={() => ask('another')}
-          onClose={askNothing}
-        />
+        <WithText>
+          {open => (
+            <SavedElsewhere
+              open={open}
+              onKeepMine={async () => answered(await saveOnTop((await changeInWords()).words))}
+              onAnother={() => ask('another')}
+              onClose={askNothing}
+            />
+          )}
+        </WithText>
       )}
     </>
   )
 }
 
 /** Where it is carried over: a script, or what the call runs that a config or macro file is opened by; null without one. */
-const carryAddress = ({ chosen }: Open, { id, file }: NonNullable<Open['saved']>): string | null => {
+const carryAddress = ({ chosen }: Head, { id, file }: NonNullable<Head['saved']>): string | null => {
   const call = chosen.opened?.call
   if (file === null) return `/carry/${id}`
   return call ? `/carry/${id}?call=${encodeURIComponent(call)}` : null

@@ -2,14 +2,14 @@
 import { Button } from '../../../parts/Button.tsx'
 import type { Things } from '../../../state/api.ts'
 import { ask } from '../../../state/asked.ts'
-import { choose, type Open } from '../../../state/desk.ts'
+import { choose, type Head } from '../../../state/desk.ts'
 import type { Said } from '../../../state/files.ts'
 import { moveOpen } from '../../../state/saving.ts'
 
-type Props = { open: Open; things: Things; onSaid: (said: Said | null) => void }
+type Props = { head: Head; things: Things; onSaid: (said: Said | null) => void }
 
-export function WhatIf({ open, things, onSaid }: Props) {
-  const { saved, chosen } = open
+export function WhatIf({ head, things, onSaid }: Props) {
+  const { saved, chosen } = head
   const nameOf = (id: number) => things.printers.find(each => each.id === id)?.data.name
   const [own, other] = [nameOf(saved?.printerId ?? 0), nameOf(chosen.printerId)]
   if (!saved || !own || !other || saved.printerId === chosen.printerId) return null

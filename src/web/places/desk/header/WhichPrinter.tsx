@@ -3,15 +3,15 @@ import { useState } from 'react'
 import { useLocation, useNavigate } from 'react-router'
 import { Button } from '../../../parts/Button.tsx'
 import type { Things } from '../../../state/api.ts'
-import { choose, type Open } from '../../../state/desk.ts'
+import { choose, type Head } from '../../../state/desk.ts'
 import { myPrinter, rememberMyPrinter } from '../../../state/mine.ts'
 
-export function WhichPrinter({ open, things }: { open: Open; things: Things }) {
+export function WhichPrinter({ head, things }: { head: Head; things: Things }) {
   const navigate = useNavigate()
   const { pathname } = useLocation()
   const [asked, setAsked] = useState(() => myPrinter() === null)
-  if (open.saved || !asked) return null
-  const checkedFor = things.printers.find(({ id }) => id === open.chosen.printerId)?.data.name
+  if (head.saved || !asked) return null
+  const checkedFor = things.printers.find(({ id }) => id === head.chosen.printerId)?.data.name
   const mine = (id: number) => {
     rememberMyPrinter(id)
     choose({ printerId: id })
@@ -43,7 +43,7 @@ export function WhichPrinter({ open, things }: { open: Open; things: Things }) {
       <Button main onClick={() => void navigate(`/printers/new?back=${encodeURIComponent(pathname)}`)}>
         Describe my printer
       </Button>
-      <Button onClick={() => mine(open.chosen.printerId)}>{checkedFor} will do</Button>
+      <Button onClick={() => mine(head.chosen.printerId)}>{checkedFor} will do</Button>
     </section>
   )
 }

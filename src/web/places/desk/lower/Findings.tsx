@@ -1,19 +1,20 @@
 // What was found: the worst first, each with its place and fixes; then advice, and what the person has set aside.
 import { CircleCheck } from 'lucide-react'
-import { useState } from 'react'
+import { memo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { Finding } from '../../../../core/check/finding.ts'
 import { plural } from '../../../../core/format.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import { type RoundStep, roundSteps } from '../../../../core/round-steps.ts'
 import { misfit, tooHotFor } from '../../../../core/runs/fits.ts'
+import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
 import { Button } from '../../../parts/Button.tsx'
 import { keysOf } from '../../../parts/keys.ts'
 import { PageLink, Press } from '../../../parts/Press.tsx'
 import { Progress } from '../../../parts/Progress.tsx'
 import { SeverityMark, seriousOf } from '../../../parts/Severity.tsx'
 import { ask } from '../../../state/asked.ts'
-import { type Seen, selectLines, useDesk } from '../../../state/desk.ts'
+import { type Seen, selectLines, useDesk, useFindings } from '../../../state/desk.ts'
 import { giveText } from '../../../state/learning.ts'
 import { propose, showFix } from '../../../state/preview.ts'
 import { stopRound } from '../../../state/rehearser.ts'
@@ -28,15 +29,13 @@ const most = 100
 export function Findings({ open, setting }: Props) {
   const { round } = open
   const [asking, setAsking] = useState<Finding | null>(null)
-  const { findings } = open
+  const findings = useFindings()
   const serious = seriousOf(findings)
   const advice = findings.filter(({ severity }) => severity === 'advice')
   const setAside = round?.setAside ?? []
   const rows = (some: readonly Finding[]) => {
     const keys = keysOf(some, ({ rule, line }) => `${rule} ${line}`)
-    return some
-      .slice(0, most)
-      .map((finding, i) => <Row key={keys[i]} finding={finding} text={open.roundText} onAside={setAsking} />)
+    return some.slice(0, most).map((finding, i) => <Row key={keys[i]} finding={finding} onAside={setAsking} />)
   }
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
@@ -151,9 +150,9 @@ function AtFile({ file, line }: NonNullable<Finding['at']>) {
   )
 }
 
-type RowProps = { finding: Finding; text: string; onAside: (finding: Finding) => void }
+type RowProps = { finding: Finding; onAside: (finding: Finding) => void }
 
-function Row({ finding, text, onAside }: RowProps) {
+const Row = memo(function Row({ finding, onAside }: RowProps) {
   const { severity, line, message, fixes, rule, at } = finding
   const several = fixes.length > 1
   return (
@@ -174,14 +173,14 @@ function Row({ finding, text, onAside }: RowProps) {
           {several && (
             <div className="flex flex-wrap gap-1 pt-1">
               {fixes.map(fix => (
-                <FixButton key={fix.title} name={fix.title} fix={fix} line={line} text={text} />
+                <FixButton key={fix.title} name={fix.title} fix={fix} line={line} />
               ))}
             </div>
           )}
         </div>
         <div className="flex shrink-0 flex-col items-end gap-1">
           <Table finding={finding} />
-          {fixes.length === 1 && fixes[0] && <FixButton name="Show fix" fix={fixes[0]} line={line} text={text} />}
+          {fixes.length === 1 && fixes[0] && <FixButton name="Show fix" fix={fixes[0]} line={line} />}
           <Press
             aria-label={`Ignore “${rule}” on line ${line}`}
             onClick={() => onAside(finding)}
@@ -193,42 +192,48 @@ function Row({ finding, text, onAside }: RowProps) {
       </div>
     </li>
   )
+})
+
+type Settles = 'confirm' | 'say' | 'learn' | 'teach' | null
+
+/** The table that settles a finding of this rule, where there is one. */
+function tableFor({ rule, lines }: Finding, round: DeskRound | null | undefined): Settles {
+  if (rule === 'words-not-taught') return 'confirm'
+  if (rule === 'unknown-value') return round?.absent.size ? 'say' : null
+  if (rule !== 'unknown-command' || !round) return null
+  if (round.pasted === 'config') return 'learn'
+  return round.unknown.some(unknown => lines.includes(unknown.lines[0] ?? 0)) ? 'teach' : null
 }
 
-/** What opens the table that settles a finding of this rule, where there is one. */
-function Table({ finding: { rule, lines } }: { finding: Finding }) {
+/** What opens that table. */
+function Table({ finding }: { finding: Finding }) {
   const navigate = useNavigate()
-  if (rule === 'words-not-taught')
+  const table = useDesk(({ open }) => tableFor(finding, open?.round))
+  const text = () => useDesk.getState().open?.text ?? ''
+  if (table === 'confirm' || table === 'say')
     return (
       <Button small onClick={() => ask('placeholders')}>
-        Confirm them…
+        {table === 'confirm' ? 'Confirm them…' : 'Say what they are…'}
       </Button>
     )
-  const { open } = useDesk.getState()
-  if (rule === 'unknown-value' && open?.round?.absent.size)
-    return (
-      <Button small onClick={() => ask('placeholders')}>
-        Say what they are…
-      </Button>
-    )
-  if (rule === 'unknown-command' && open?.round?.pasted === 'config')
+  if (table === 'learn')
     return (
       <>
         <Button
           small
           onClick={() => {
-            giveText(open.text)
+            giveText(text())
             void navigate('/printers/learn')
           }}
         >
           Learn the printer
         </Button>
-        <Button small onClick={() => navigate('/macros', { state: { config: open.text } })}>
+        <Button small onClick={() => navigate('/macros', { state: { config: text() } })}>
           Put it under Macros
         </Button>
       </>
     )
-  if (rule === 'unknown-command' && open?.round?.unknown.some(unknown => lines.includes(unknown.lines[0] ?? 0)))
+  if (table === 'teach')
     return (
       <Button small onClick={() => ask('unknown')}>
         Teach them…
@@ -237,15 +242,16 @@ function Table({ finding: { rule, lines } }: { finding: Finding }) {
   return null
 }
 
-type FixProps = { name: string; fix: Finding['fixes'][number]; line: number; text: string }
+type FixProps = { name: string; fix: Finding['fixes'][number]; line: number }
 
-const FixButton = ({ name, fix, line, text }: FixProps) => (
+const FixButton = ({ name, fix, line }: FixProps) => (
   <Button
     small
     title={fix.title}
     onClick={() => {
+      const { open } = useDesk.getState()
       selectLines(line)
-      void showFix(fix, text)
+      void showFix(fix, open?.early?.text ?? open?.roundText ?? '')
     }}
   >
     {name}

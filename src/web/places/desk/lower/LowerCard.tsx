@@ -5,7 +5,7 @@ import { memo, type ReactNode } from 'react'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import { Button } from '../../../parts/Button.tsx'
 import { seriousOf } from '../../../parts/Severity.tsx'
-import type { Seen } from '../../../state/desk.ts'
+import { type Seen, useFindings } from '../../../state/desk.ts'
 import { type Lower, showLower, useLower } from '../../../state/lower.ts'
 import { takeBack, usePreview } from '../../../state/preview.ts'
 import { CallsCard } from './CallsCard.tsx'
@@ -18,7 +18,6 @@ type Props = { open: Seen; setting: RehearsalInput; editor: EditorView | null }
 export const LowerCard = memo(function LowerCard({ open, setting, editor }: Props) {
   const { lower } = useLower()
   const { applied } = usePreview()
-  const serious = seriousOf(open.findings).length
   const calls = open.round?.calls ?? []
   const start = setting.moment === 'start'
   return (
@@ -30,7 +29,9 @@ export const LowerCard = memo(function LowerCard({ open, setting, editor }: Prop
     >
       <div className="flex items-center border-b border-rule pr-3 pl-1.5">
         <Tabs.List aria-label="Below the bed" className="flex">
-          <Tab value="findings">{serious === 0 ? 'Findings' : `${serious} to look at`}</Tab>
+          <Tab value="findings">
+            <ToLookAt />
+          </Tab>
           <Tab value="left">{start ? 'Left for the print' : 'Left behind'}</Tab>
           <Tab value="cost">Time and waste</Tab>
           {calls.length > 0 && <Tab value="calls">In the macros</Tab>}
@@ -59,6 +60,11 @@ export const LowerCard = memo(function LowerCard({ open, setting, editor }: Prop
     </Tabs.Root>
   )
 })
+
+function ToLookAt() {
+  const serious = seriousOf(useFindings()).length
+  return serious === 0 ? 'Findings' : `${serious} to look at`
+}
 
 const Tab = ({ value, children }: { value: Lower; children: ReactNode }) => (
   <Tabs.Trigger

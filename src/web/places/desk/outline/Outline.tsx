@@ -7,7 +7,7 @@ import { duration, plain } from '../../../../core/format.ts'
 import type { Passage } from '../../../../core/script/passages.ts'
 import { MenuItem, menuLook } from '../../../parts/menu.tsx'
 import { Press } from '../../../parts/Press.tsx'
-import { hasUnsavedChange, type Seen, selectLines, useDesk } from '../../../state/desk.ts'
+import { type Seen, selectLines, useDesk, useUnsaved } from '../../../state/desk.ts'
 import { propose } from '../../../state/preview.ts'
 import { RefrainPanel } from './RefrainPanel.tsx'
 import { RenamePanel } from './RenamePanel.tsx'
@@ -130,7 +130,7 @@ function Row({ passage, open, onRename, onRefrain, small = false }: RowProps) {
 function BringItem({ passage }: { passage: Passage }) {
   const navigate = useNavigate()
   const saved = useDesk(({ open }) => (open?.saved?.file === null ? open.saved.id : null))
-  const unsaved = useDesk(({ open }) => open !== null && hasUnsavedChange(open))
+  const unsaved = useUnsaved()
   if (saved === null) return null
   const [first, last] = [passage.headingLine ?? passage.firstLine, passage.made?.endLine ?? passage.lastLine]
   return (
