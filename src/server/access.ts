@@ -40,4 +40,6 @@ export const contentPolicy = secureHeaders({
     frameAncestors: ["'none'"],
   },
   referrerPolicy: 'no-referrer',
+  // A page that loads nothing of others may share memory with its workers (worker/mailbox.ts).
+  crossOriginEmbedderPolicy: 'require-corp',
 })

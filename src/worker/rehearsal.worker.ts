@@ -26,6 +26,7 @@ import type * as Fit from '../core/runs/fit-printer.ts'
 import type { Run } from '../core/runs/fits.ts'
 import type { EditRequest } from '../core/script/edits/edit.ts'
 import { pastedOf } from '../core/script/guess.ts'
+import { Mailbox } from './mailbox.ts'
 
 /** A script this long is a whole print; the Desk works on its beginning. */
 const mostLines = 20_000
@@ -61,13 +62,14 @@ function settingFor(sent: RehearsalInput | null): RehearsalInput {
 type Found = { given: string; setting: RehearsalInput; checked: Omit<Round, 'explained'> }
 let found: Found | null = null
 
-/** What would go wrong, which is wanted first; `rest` gives all else of the same text. */
+/** What would go wrong, which is wanted first, and how long that took, ms; `rest` gives all else of the same text. */
 function find(given: string, setting: RehearsalInput, told?: (step: RoundStep) => void) {
+  const began = performance.now()
   const { text } = beginningOf(given)
   told?.('reading')
   const checked = rehearseAndCheck(text, setting, read(text), told)
   found = { given, setting, checked }
-  return checked.findings
+  return { findings: checked.findings, tookMs: performance.now() - began }
 }
 
 function rest() {
@@ -148,6 +150,7 @@ const macroEffects = async (before: string, after: string, setting: RehearsalInp
 const learn = async (files: readonly GivenFile[]) => (await import('../core/learn/learn.ts')).learnPrinter(files)
 
 export type DeskRound = ReturnType<typeof shownOf>
+export type FoundFirst = ReturnType<typeof find>
 
 /** A round whose columns are handed over and not copied: nothing here looks at them again. */
 function handOver(round: DeskRound): DeskRound {
@@ -156,6 +159,9 @@ function handOver(round: DeskRound): DeskRound {
   )
   return transfer(round, [...new Set(columns)])
 }
+
+/** The mailbox into which an answer is put besides, and the number of its question. */
+type Into = { memory: SharedArrayBuffer; question: number }
 
 type Asked<F extends (...asked: never[]) => unknown> = Parameters<F>
 
@@ -169,8 +175,11 @@ async function loadAhead(): Promise<void> {
 
 const rehearser = {
   loadAhead,
-  find: (text: string, sent: RehearsalInput | null, told?: (step: RoundStep) => void) =>
-    find(text, settingFor(sent), told),
+  find: (text: string, sent: RehearsalInput | null, told?: (step: RoundStep) => void, into?: Into) => {
+    const answer = find(text, settingFor(sent), told)
+    if (into) new Mailbox(into.memory).put(into.question, answer)
+    return answer
+  },
   rest: () => handOver(rest()),
   rehearseBeside: (text: string, setting: RehearsalInput) => handOver(rehearse(text, setting)),
   prove: (text: string, sent: RehearsalInput | null, findings: readonly Finding[], finding: Finding) =>

@@ -15,20 +15,17 @@ import {
   ViewPlugin,
 } from '@codemirror/view'
 import { ListTree } from 'lucide-react'
-import { memo, useEffect, useRef, useState } from 'react'
-import { readLine } from '../../../../core/gcode/read.ts'
+import { memo, useEffect, useRef } from 'react'
 import type { RehearsalInput } from '../../../../core/round.ts'
-import { numberAt } from '../../../../core/script/edits/number-at.ts'
-import { Button } from '../../../parts/Button.tsx'
 import { editorTheme } from '../../../parts/editor-theme.ts'
 import { Press } from '../../../parts/Press.tsx'
 import { type Seen, selectLines, setText, useDesk } from '../../../state/desk.ts'
 import { keepAll } from '../../../state/kept.ts'
 import { useOutline } from '../../../state/outline.ts'
-import { propose } from '../../../state/preview.ts'
 import { toEditor } from '../../../state/separator.ts'
 import { HeldBack } from '../header/HeldBack.tsx'
 import { Outline } from '../outline/Outline.tsx'
+import { CaretNumber, watchCaretNumber } from './CaretNumber.tsx'
 import { folding } from './fold.ts'
 import { commandHover } from './hover.ts'
 import { keepMarks } from './keep.ts'
@@ -65,17 +62,6 @@ const followCaret = EditorView.updateListener.of(update => {
 /** A script's own, or that of a host's config. */
 const language = new Compartment()
 
-/** The number that the caret stands on, which may become a setting. */
-type CaretNumber = { offset: number; text: string } | null
-
-function numberUnderCaret(state: EditorState): CaretNumber {
-  const { head, empty } = state.selection.main
-  if (!empty) return null
-  const at = state.doc.lineAt(head)
-  const found = numberAt([readLine(at.text, 1, at.from)], head)
-  return found && { offset: head, text: found.word.text }
-}
-
 /** What a line of an open config or macro file ran as, at the playhead or the last time before it; null where it says the same. */
 function ranAt({ round, roundText, playheadS }: Seen, line: number): string | null {
   const own = round?.ranAs.filter(each => each.line === line) ?? []
@@ -84,7 +70,6 @@ function ranAt({ round, roundText, playheadS }: Seen, line: number): string | nu
 }
 
 export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady }: Props) {
-  const [number, setNumber] = useState<CaretNumber>(null)
   const host = useRef<HTMLDivElement>(null)
   const view = useRef<EditorView | null>(null)
   const jobs = useDesk(({ things }) => things?.jobs)
@@ -127,9 +112,7 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
           keymap.of([...completionKeymap, ...defaultKeymap, ...historyKeymap, ...searchKeymap]),
           goesOut,
           followCaret,
-          EditorView.updateListener.of(update => {
-            if (update.selectionSet || update.docChanged) setNumber(numberUnderCaret(update.state))
-          }),
+          watchCaretNumber,
           keepMarks,
           editorTheme,
         ],
@@ -223,16 +206,7 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
             <span className="text-soft">Put the caret on a line to read here what it does.</span>
           )}
         </p>
-        {number && (
-          <Button
-            small
-            className="m-1"
-            title="Gives this number a name at the top of the script, wherever it means the same"
-            onClick={() => void propose({ do: 'setting', offset: number.offset, name: '', note: '', leave: [] })}
-          >
-            Name {number.text}…
-          </Button>
-        )}
+        <CaretNumber />
       </div>
     </section>
   )

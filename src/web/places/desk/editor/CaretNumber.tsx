@@ -1,0 +1,40 @@
+// The number that the caret stands on, and the button that gives it a name; apart from the editor, which is not drawn at each key.
+import type { EditorState } from '@codemirror/state'
+import { EditorView } from '@codemirror/view'
+import { create } from 'zustand'
+import { readLine } from '../../../../core/gcode/read.ts'
+import { numberAt } from '../../../../core/script/edits/number-at.ts'
+import { Button } from '../../../parts/Button.tsx'
+import { propose } from '../../../state/preview.ts'
+
+type Shown = { number: { offset: number; text: string } | null }
+
+const useCaretNumber = create<Shown>(() => ({ number: null }))
+
+function numberUnderCaret(state: EditorState): Shown['number'] {
+  const { head, empty } = state.selection.main
+  if (!empty) return null
+  const at = state.doc.lineAt(head)
+  const found = numberAt([readLine(at.text, 1, at.from)], head)
+  return found && { offset: head, text: found.word.text }
+}
+
+export const watchCaretNumber = EditorView.updateListener.of(update => {
+  if (update.selectionSet || update.docChanged) useCaretNumber.setState({ number: numberUnderCaret(update.state) })
+})
+
+export function CaretNumber() {
+  const { number } = useCaretNumber()
+  return (
+    number && (
+      <Button
+        small
+        className="m-1"
+        title="Gives this number a name at the top of the script, wherever it means the same"
+        onClick={() => void propose({ do: 'setting', offset: number.offset, name: '', note: '', leave: [] })}
+      >
+        Name {number.text}…
+      </Button>
+    )
+  )
+}
