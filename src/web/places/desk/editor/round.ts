@@ -129,19 +129,22 @@ const saysField = StateField.define<Says>({
   provide: field => EditorView.decorations.from(field, ({ set }) => set),
 })
 
-/** Tells how many columns the editor shows, whenever that changes. */
+/** Tells how many columns the editor shows, whenever that changes. Measured when the editor measures, so that no layout is forced. */
 const roomWatch = ViewPlugin.define(view => {
   let known = 0
-  const look = () => {
+  const measure = {
+    key: 'room',
     // With its scroll bar always taken off: sentences that come and go below make one come and go.
-    const room = Math.floor((view.scrollDOM.offsetWidth - marginPx) / view.defaultCharacterWidth)
-    if (room === known || room <= 0) return
-    known = room
-    view.dom.style.setProperty('--says-width', `${Math.floor(room * view.defaultCharacterWidth)}px`)
-    requestAnimationFrame(() => view.dispatch({ effects: putRoom.of(room) }))
+    read: () => Math.floor((view.scrollDOM.offsetWidth - marginPx) / view.defaultCharacterWidth),
+    write: (room: number) => {
+      if (room === known || room <= 0) return
+      known = room
+      view.dom.style.setProperty('--says-width', `${Math.floor(room * view.defaultCharacterWidth)}px`)
+      requestAnimationFrame(() => view.dispatch({ effects: putRoom.of(room) }))
+    },
   }
-  look()
-  return { update: update => update.geometryChanged && look() }
+  view.requestMeasure(measure)
+  return { update: ({ geometryChanged }) => geometryChanged && view.requestMeasure(measure) }
 })
 
 /** What the margin and the scroll bar take beside the text, px. */

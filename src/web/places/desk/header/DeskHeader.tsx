@@ -26,7 +26,6 @@ export function DeskHeader({ things }: { things: Things }) {
 const Header = memo(function Header({ head, things }: { head: Head; things: Things }) {
   const { asked } = useAsked()
   const [said, setSaid] = useState<Said | null>(null)
-  const unsaved = useUnsaved()
   // What was said is about the text as it was.
   useEffect(() => useDesk.subscribe((now, before) => now.open?.text !== before.open?.text && setSaid(null)), [])
   const { chosen, saved } = head
@@ -39,14 +38,14 @@ const Header = memo(function Header({ head, things }: { head: Head; things: Thin
             {saved?.name ?? 'New script'}
           </h1>
           <p role="status" className={`line-clamp-2 text-[13px] leading-4 ${said?.bad ? 'text-bad' : 'text-soft'}`}>
-            {said?.text ?? (saved ? state(saved, unsaved) : <NotSaved />)}
+            {said?.text ?? (saved ? <StateOf saved={saved} /> : <NotSaved />)}
           </p>
         </div>
         <Divider />
         <DeskChoices chosen={chosen} things={things} />
         <div className="ml-auto flex shrink-0 items-center gap-2 max-[899px]:flex-wrap">
-          <DeskMenus canGoBack={saved !== null && unsaved} onSaid={setSaid} />
-          <Keeping head={head} unsaved={unsaved} things={things} onSaid={setSaid} />
+          <DeskMenus onSaid={setSaid} />
+          <Keeping head={head} things={things} onSaid={setSaid} />
         </div>
         <Suspense fallback={null}>
           {asked === 'take-away' && (
@@ -71,7 +70,8 @@ function NotSaved() {
   return `Not saved yet, ${plural(lines, 'line')}`
 }
 
-function state({ variant, variants, stock, changedAt }: SavedScript, unsaved: boolean): string {
+function StateOf({ saved: { variant, variants, stock, changedAt } }: { saved: SavedScript }) {
+  const unsaved = useUnsaved()
   const which = stock ? `${variant}, kept so · ` : variants > 1 ? `${variant} · ` : ''
   return unsaved ? `${which}Changed, not saved` : `${which}Saved ${howLongAgo(changedAt, new Date())}`
 }

@@ -10,14 +10,14 @@ import { Button } from '../../../parts/Button.tsx'
 import { MenuItem, menuLook } from '../../../parts/menu.tsx'
 import { api } from '../../../state/api.ts'
 import { ask } from '../../../state/asked.ts'
-import { fileText, goBackToSaved, useDesk } from '../../../state/desk.ts'
+import { fileText, goBackToSaved, useDesk, useUnsaved } from '../../../state/desk.ts'
 import { placeForNew, tables, tools } from '../../../state/desk-tools.ts'
 import { copyText, nameOf, type Said, saveFile } from '../../../state/files.ts'
 import { propose } from '../../../state/preview.ts'
 import { exportAside } from '../../../state/rehearser.ts'
 import { settingOf } from '../../../state/setting.ts'
 
-type Props = { canGoBack: boolean; onSaid: (said: Said) => void }
+type Props = { onSaid: (said: Said) => void }
 
 function add(maker: string): void {
   void propose({ do: 'make', maker, values: {}, at: placeForNew() })
@@ -61,7 +61,7 @@ function download(): Said {
   return open ? saveFile(fileText(open), nameOf(open)) : { text: 'There is no script open.', bad: true }
 }
 
-export const DeskMenus = memo(function DeskMenus({ canGoBack, onSaid }: Props) {
+export const DeskMenus = memo(function DeskMenus({ onSaid }: Props) {
   const [refrains, setRefrains] = useState<KeptRefrain[]>([])
   const [makers, setMakers] = useState<typeof all>([])
   const [macros, setMacros] = useState<readonly MacroText[]>([])
@@ -142,15 +142,25 @@ export const DeskMenus = memo(function DeskMenus({ canGoBack, onSaid }: Props) {
         <MenuItem onSelect={() => ask('take-away')}>
           <FileOutput size={15} aria-hidden /> For one job, or in another program’s words…
         </MenuItem>
-        {canGoBack && (
-          <MenuItem onSelect={() => void goBackToSaved()}>
-            <Undo2 size={15} aria-hidden /> Go back to what is saved
-          </MenuItem>
-        )}
+        <GoBack />
       </Menu>
     </>
   )
 })
+
+/** Only where there is something to go back to. */
+function GoBack() {
+  const unsaved = useUnsaved()
+  const isSaved = useDesk(({ open }) => open?.saved != null)
+  return (
+    isSaved &&
+    unsaved && (
+      <MenuItem onSelect={() => void goBackToSaved()}>
+        <Undo2 size={15} aria-hidden /> Go back to what is saved
+      </MenuItem>
+    )
+  )
+}
 
 type MenuProps = { name: string; onOpen?: () => void; children: ReactNode }
 

@@ -19,7 +19,7 @@ import { Confirm } from '../../../parts/Confirm.tsx'
 import { MenuItem, menuLook } from '../../../parts/menu.tsx'
 import { api, type Things } from '../../../state/api.ts'
 import { ask, askNothing, useAsked } from '../../../state/asked.ts'
-import type { Head } from '../../../state/desk.ts'
+import { type Head, hasUnsavedChange, useDesk, useUnsaved } from '../../../state/desk.ts'
 import type { Said } from '../../../state/files.ts'
 import {
   branchOpen,
@@ -33,9 +33,9 @@ import { SaveAs } from './SaveAs.tsx'
 import { SavedElsewhere } from './SavedElsewhere.tsx'
 import { WithText } from './WithText.tsx'
 
-type Props = { head: Head; unsaved: boolean; things: Things; onSaid: (said: Said | null) => void }
+type Props = { head: Head; things: Things; onSaid: (said: Said | null) => void }
 
-export function Keeping({ head, unsaved, things, onSaid }: Props) {
+export function Keeping({ head, things, onSaid }: Props) {
   const navigate = useNavigate()
   const { asked } = useAsked()
   const { saved } = head
@@ -58,19 +58,13 @@ export function Keeping({ head, unsaved, things, onSaid }: Props) {
   useEffect(() => {
     if (asked !== 'save') return
     askNothing()
-    if (saved === null || unsaved) void save()
+    const { open } = useDesk.getState()
+    if (open && hasUnsavedChange(open)) void save()
   }, [asked])
   return (
     <>
       <div className="flex">
-        <Button
-          main
-          onClick={() => void save()}
-          disabled={saved !== null && !unsaved}
-          className={saved ? 'rounded-r-none' : ''}
-        >
-          Save
-        </Button>
+        <Save isNew={saved === null} onSave={() => void save()} />
         {saved && (
           <DropdownMenu.Root>
             <DropdownMenu.Trigger asChild>
@@ -80,11 +74,7 @@ export function Keeping({ head, unsaved, things, onSaid }: Props) {
             </DropdownMenu.Trigger>
             <DropdownMenu.Portal>
               <DropdownMenu.Content align="end" sideOffset={6} className={menuLook}>
-                {unsaved && !saved.stock && (
-                  <MenuItem onSelect={() => ask('note')}>
-                    <MessageSquare size={15} aria-hidden /> Save with a note…
-                  </MenuItem>
-                )}
+                {!saved.stock && <WithNoteItem />}
                 <MenuItem onSelect={() => ask('variant')}>
                   <GitBranch size={15} aria-hidden /> Save as a variant…
                 </MenuItem>
@@ -154,6 +144,19 @@ export function Keeping({ head, unsaved, things, onSaid }: Props) {
     </>
   )
 }
+
+const Save = ({ isNew, onSave }: { isNew: boolean; onSave: () => void }) => (
+  <Button main onClick={onSave} disabled={!useUnsaved()} className={isNew ? '' : 'rounded-r-none'}>
+    Save
+  </Button>
+)
+
+const WithNoteItem = () =>
+  useUnsaved() && (
+    <MenuItem onSelect={() => ask('note')}>
+      <MessageSquare size={15} aria-hidden /> Save with a note…
+    </MenuItem>
+  )
 
 /** Where it is carried over: a script, or what the call runs that a config or macro file is opened by; null without one. */
 const carryAddress = ({ chosen }: Head, { id, file }: NonNullable<Head['saved']>): string | null => {
