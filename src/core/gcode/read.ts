@@ -175,16 +175,19 @@ const looksLikeCommand = /^(?:[GMTgmt]\d|[A-Z][A-Z0-9]*_[A-Z0-9_]+(?:\s|$))/
  */
 export function sleeping(line: Line): Line | null {
   if (line.kind !== 'comment') return null
-  let inner = knownSleepers.get(line)
-  if (inner === undefined) {
-    inner = findSleeping(line)
-    knownSleepers.set(line, inner)
-  }
+  if (onlyWords.has(line.pieces)) return null
+  const known = knownSleepers.get(line)
+  if (known) return known
+  const inner = findSleeping(line)
+  if (inner === null) onlyWords.add(line.pieces)
+  else knownSleepers.set(line, inner)
   return inner
 }
 
 /** Lines never change, and passages, rules and sentences all ask the same of them. */
-const knownSleepers = new WeakMap<Line, Line | null>()
+const knownSleepers = new WeakMap<Line, Line>()
+/** Comments without a command in them, by their pieces, which lines of the same text share. */
+const onlyWords = new WeakSet<Line['pieces']>()
 
 function findSleeping(line: Line): Line | null {
   const start = line.raw.search(/[^\s;]/)

@@ -23,6 +23,9 @@ const hasForeignWord = (inside: string): boolean =>
     ([word]) => !ownNames.test(word),
   )
 
+/** Without one of these, nothing is in another program's signs. */
+const anySign = /[{[%<$#]/
+
 /** Whether a value in brackets is another program's: neither ours nor the firmware's own. */
 export function isForeignFormula(formula: string, { firmware }: Pick<Stage, 'firmware'>): boolean {
   if (!/^[{[%<$#]/.test(formula)) return false
@@ -47,8 +50,9 @@ const hasForeign = (text: string, stage: Pick<Stage, 'firmware'>): boolean =>
   /[{[%<$#]/.test(text) && [...formulasIn(text)].some(each => each.formula && isForeignFormula(each.text, stage))
 
 /** Whether a line has another program's placeholders in what the machine reads. */
-export const isForeign = (line: Line, stage: Pick<Stage, 'firmware'>): boolean =>
-  line.pieces.some(
+export const isForeign = ({ pieces, raw }: Line, stage: Pick<Stage, 'firmware'>): boolean =>
+  anySign.test(raw) &&
+  pieces.some(
     piece =>
       piece.kind === 'formula' ||
       (piece.kind === 'word' && piece.formula !== null && isForeignFormula(piece.formula, stage)) ||

@@ -44,8 +44,17 @@ export type Passage = {
   ran: Passage[]
 }
 
+/** By a line's pieces, which lines of the same text share. */
+const knownDecorated = new WeakMap<Line['pieces'], boolean>()
+
 /** Signs in a row, as in `;====` or `; --- x ---`. */
-const decorated = (line: Line): boolean => /([^\s\p{L}\p{N}.])\1/u.test(line.raw.replace(/^\s*;/, ''))
+function decorated({ pieces, raw }: Line): boolean {
+  const known = knownDecorated.get(pieces)
+  if (known !== undefined) return known
+  const found = /([^\s\p{L}\p{N}.])\1/u.test(raw.replace(/^\s*;/, ''))
+  knownDecorated.set(pieces, found)
+  return found
+}
 
 /**
  * A decorated heading holds for all that follows up to a blank line, whatever its purposes; a boxed one, with a rule of signs
@@ -334,8 +343,12 @@ function withRan(
 }
 
 /** The lists of several groups as one; most passages have one group only. */
-const joined = <T>(groups: readonly Group[], listOf: (group: Group) => readonly T[]): readonly T[] =>
-  groups[0] && groups.length === 1 ? listOf(groups[0]) : groups.flatMap(listOf)
+function joined<T>(groups: readonly Group[], listOf: (group: Group) => readonly T[]): readonly T[] {
+  if (groups[0] && groups.length === 1) return listOf(groups[0])
+  const all: T[] = []
+  for (const group of groups) for (const each of listOf(group)) all.push(each)
+  return all
+}
 
 const isCallRow = (trace: Trace, row: number, { macros }: Stage): boolean =>
   macros?.has(trace.ran?.[row]?.command.name ?? '') === true
