@@ -5,13 +5,14 @@ import { findings, lineWith, pasteOnShelf } from './desk.ts'
 /** Makes the worker that rehearses do something dreadful when it is sent a text with this word. */
 async function poison(page: Page, word: string, deed: string): Promise<void> {
   await page.route('**/rehearsal.worker-*.js', async route => {
-    const script = await (await route.fetch()).text()
+    const response = await route.fetch()
+    const script = await response.text()
     const before = `
       const listen = self.addEventListener.bind(self)
       self.addEventListener = (sort, hear, ...more) =>
         listen(sort, event => { if (sort === 'message' && JSON.stringify(event.data).includes('${word}')) { ${deed} } return hear(event) }, ...more)
     `
-    await route.fulfill({ contentType: 'text/javascript', body: before + script })
+    await route.fulfill({ response, body: before + script })
   })
 }
 
@@ -46,7 +47,7 @@ test('a long text tells what it is at, and can be stopped', async ({ page }) => 
   // Every long text takes its time over the checks.
   await poison(
     page,
-    'rehearse',
+    'find',
     `const post = MessagePort.prototype.postMessage
      MessagePort.prototype.postMessage = function (said, ...more) {
        post.call(this, said, ...more)
@@ -65,4 +66,24 @@ test('a long text tells what it is at, and can be stopped', async ({ page }) => 
   await page.keyboard.type('G28\nG1 X900 Y5 F3000\n')
   await expect(page.getByText('you stopped it', { exact: false })).toHaveCount(0, { timeout: 40_000 })
   await expect(findings(page).filter({ hasText: 'X 900' })).toHaveCount(1)
+})
+
+test('the page shares memory with its worker, and shows what was found also where it may not', async ({ page }) => {
+  const type = async () => {
+    await page.goto('/desk/new/shared')
+    await page.locator('.cm-content').click()
+    await page.keyboard.type('G28\nG1 X900 F3000')
+    await expect(page.getByRole('region', { name: 'List of findings' })).toContainText('Goes to X 900')
+  }
+  await type()
+  expect(await page.evaluate(() => crossOriginIsolated)).toBe(true)
+  // As another server in front of ours might leave it: without that header no memory is shared.
+  await page.route('**/desk/**', async route => {
+    const answer = await route.fetch()
+    const { 'cross-origin-embedder-policy': _, ...headers } = answer.headers()
+    await route.fulfill({ response: answer, headers })
+  })
+  await page.reload()
+  await type()
+  expect(await page.evaluate(() => crossOriginIsolated)).toBe(false)
 })

@@ -26,6 +26,7 @@ import type * as Fit from '../core/runs/fit-printer.ts'
 import type { Run } from '../core/runs/fits.ts'
 import type { EditRequest } from '../core/script/edits/edit.ts'
 import { pastedOf } from '../core/script/guess.ts'
+import { type Changed, Sender } from './changed.ts'
 import { Mailbox } from './mailbox.ts'
 
 /** A script this long is a whole print; the Desk works on its beginning. */
@@ -72,8 +73,9 @@ function find(given: string, setting: RehearsalInput, told?: (step: RoundStep) =
   return { findings: checked.findings, tookMs: performance.now() - began }
 }
 
-function rest() {
+function rest(told?: (step: RoundStep) => void) {
   if (!found) throw new Error('Nothing was rehearsed.')
+  told?.('explaining')
   const { given, setting, checked } = found
   const { text, cutAt } = beginningOf(given)
   return shownOf(withExplained(text, setting, checked), cutAt)
@@ -152,8 +154,38 @@ const learn = async (files: readonly GivenFile[]) => (await import('../core/lear
 export type DeskRound = ReturnType<typeof shownOf>
 export type FoundFirst = ReturnType<typeof find>
 
+/** Lists of a round of which only what changed crosses; they are long, and one key changes little of them. */
+export const changing = ['explained', 'strokes', 'passages', 'worths', 'ranAs'] as const
+export type Changing = (typeof changing)[number]
+
+/** A round on its way to the page; `number` counts them. */
+export type Sent = Omit<DeskRound, Changing> & {
+  number: number
+  lists: { [Name in Changing]: Changed<DeskRound[Name][number]> }
+}
+
+const senders = Object.fromEntries(changing.map(name => [name, new Sender()])) as Record<Changing, Sender>
+let sentNumber = 0
+
+/** `has` is the number of the round that the page has already. */
+function onlyChanged({ explained, strokes, passages, worths, ranAs, ...round }: DeskRound, has: number): Sent {
+  const anew = has !== sentNumber
+  sentNumber++
+  return {
+    ...round,
+    number: sentNumber,
+    lists: {
+      explained: senders.explained.changed(explained, anew),
+      strokes: senders.strokes.changed(strokes, anew),
+      passages: senders.passages.changed(passages, anew),
+      worths: senders.worths.changed(worths, anew),
+      ranAs: senders.ranAs.changed(ranAs, anew),
+    },
+  }
+}
+
 /** A round whose columns are handed over and not copied: nothing here looks at them again. */
-function handOver(round: DeskRound): DeskRound {
+function handOver<R extends Pick<DeskRound, 'trace'>>(round: R): R {
   const columns = [...Object.values(round.trace.rows), ...Object.values(round.trace.steps)].flatMap(column =>
     ArrayBuffer.isView(column) ? [column.buffer] : [],
   )
@@ -180,7 +212,7 @@ const rehearser = {
     if (into) new Mailbox(into.memory).put(into.question, answer)
     return answer
   },
-  rest: () => handOver(rest()),
+  rest: (has: number, told?: (step: RoundStep) => void) => handOver(onlyChanged(rest(told), has)),
   rehearseBeside: (text: string, setting: RehearsalInput) => handOver(rehearse(text, setting)),
   prove: (text: string, sent: RehearsalInput | null, findings: readonly Finding[], finding: Finding) =>
     provenFinding(text, settingFor(sent), findings, finding),

@@ -12,8 +12,9 @@ import type { RoundStep } from '../../core/round-steps.ts'
 import type { Timed } from '../../core/runs/fit-printer.ts'
 import type { Run } from '../../core/runs/fits.ts'
 import type { EditRequest } from '../../core/script/edits/edit.ts'
+import { changedTo } from '../../worker/changed.ts'
 import { type Mailbox, newMailbox } from '../../worker/mailbox.ts'
-import type { DeskRound, FoundFirst, Rehearser } from '../../worker/rehearsal.worker.ts'
+import type { Changing, DeskRound, FoundFirst, Rehearser, Sent } from '../../worker/rehearsal.worker.ts'
 import { NoAnswer, Watched } from './watched.ts'
 
 type Wanted = {
@@ -62,8 +63,8 @@ let questions = 0
 
 /** How long the worker took for the last text, ms; where that is short, a frame waits a little for it. */
 let lastTookMs = Number.POSITIVE_INFINITY
-const quickMs = 10
-const frameWaitMs = 5
+const quickMs = 20
+const frameWaitMs = 8
 
 /** What would go wrong: as a message, or from the mailbox in the frame that paints what was typed, whichever comes first. */
 async function findingsOf(
@@ -93,6 +94,25 @@ const inFrame = (box: Mailbox, question: number, waitMs: number) =>
       }),
     ),
   )
+
+/** The round that came last, of which the next one sends only what changed. */
+let last: { number: number } & Pick<DeskRound, Changing> = {
+  ...{ number: 0, explained: [], strokes: [], passages: [], worths: [], ranAs: [] },
+}
+
+/** A round from what changed of it. */
+function whole({ number, lists, ...round }: Sent): DeskRound {
+  last = {
+    number,
+    explained: changedTo(last.explained, lists.explained),
+    strokes: changedTo(last.strokes, lists.strokes),
+    passages: changedTo(last.passages, lists.passages),
+    worths: changedTo(last.worths, lists.worths),
+    ranAs: changedTo(last.ranAs, lists.ranAs),
+  }
+  const { number: _, ...both } = last
+  return { ...round, ...both }
+}
 
 /** When what was found has been painted; a page that nobody sees paints nothing, and does not wait. */
 const painted = () =>
@@ -140,7 +160,7 @@ async function drain(): Promise<void> {
       wanted.found(findings)
       await painted()
       if (next) continue
-      const round = await worker.ask(remote => remote.rest())
+      const round = whole(await worker.ask(remote => remote.rest(last.number, listener)))
       if (next) continue
       wanted.done(round)
       // While one types on, what was found is painted first, and the next text goes before the fixes.

@@ -40,9 +40,11 @@ function showFirstFix(): void {
 
 /** What a key does, where it does something now; null leaves it to the page. */
 function deed(event: KeyboardEvent, editor: EditorView | null): (() => void) | null {
+  const control = event.ctrlKey || event.metaKey
+  // What is typed is nobody's business here.
+  if (event.key.length === 1 && !control) return null
   const { preview, refusal } = usePreview.getState()
   const inDialog = document.querySelector('[role="dialog"]') !== null
-  const control = event.ctrlKey || event.metaKey
   if (control && event.key.toLowerCase() === 's') return () => ask('save')
   if (inDialog) return null
   if (event.key === 'F8') return () => go('finding', event.shiftKey, editor)
