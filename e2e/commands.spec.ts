@@ -80,7 +80,7 @@ test('a printer’s reply to M115 is read, and set only when confirmed', async (
   expect(await firmwareOf('Sanderling')).toEqual(before)
   // The reply names the machine, so that no other printer is overwritten by mistake.
   await expect(page.getByLabel('Printer', { exact: true }).locator('option:checked')).toHaveText('Sanderling')
-  await page.getByRole('button', { name: 'That is right' }).click()
+  await page.getByRole('button', { name: 'Use these' }).click()
   await expect(page.getByText('Sanderling now runs the board family, version 7.6.1.')).toBeVisible()
   expect(await firmwareOf('Sanderling')).toEqual({
     family: 'board',

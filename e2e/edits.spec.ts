@@ -178,7 +178,7 @@ test('a purge line is added from a form, made otherwise, and removed with its ma
       .first(),
   ).toBeVisible()
 
-  await ask(page, 'Purge line', /Make it otherwise/)
+  await ask(page, 'Purge line', /Change its numbers/)
   await preview(page).getByRole('button', { name: 'front' }).click()
   await expect(preview(page)).toContainText(';@ purge-line edge=front')
   await preview(page).getByLabel('Length').fill('400')

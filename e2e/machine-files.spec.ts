@@ -76,7 +76,7 @@ test('a number in the block at the top changes two macros at once, and is saved 
   await page.getByRole('button', { name: 'Other ways to save it' }).click()
   await page.getByRole('menuitem', { name: 'Save with a note…' }).click()
   await page.getByRole('dialog').getByLabel('Note').fill('More filament, farther in')
-  await page.getByRole('dialog').getByRole('button', { name: 'Save it so' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Save', exact: true }).click()
   await expect(page.getByText('Saved just now')).toBeVisible()
 
   // Both macros have it.

@@ -112,7 +112,7 @@ test('the stock is branched, switched, compared; a refrain rolled out; a trial l
   // Compared: of six passages (set-up, heat, probing the bed, full heat, purge, message) one differs.
   await page.goto(`/history/${stock}`)
   const revisions = page.getByRole('list', { name: 'Revisions, the newest first' })
-  await revisions.getByRole('link', { name: 'Beside the one in use' }).first().click()
+  await revisions.getByRole('link', { name: 'Side by side with the one in use' }).first().click()
   await expect(page.getByRole('status')).toContainText('probing put back')
   const passages = page.getByRole('region', { name: 'Passages side by side' })
   await expect(passages.getByText('1 changed, 5 the same')).toBeVisible()
@@ -344,7 +344,7 @@ test('a passage is taken across, the printer fitted to what was measured, and a 
   await expect(page.getByText(/5 min 6 s by the clock/)).toBeVisible()
   await page.getByRole('button', { name: 'Fit the printer…' }).click()
   await expect(fit.getByText(/^nozzle to 200 °C: 95 →/)).toBeVisible()
-  await fit.getByRole('button', { name: 'Take these figures' }).click()
+  await fit.getByRole('button', { name: 'Use these figures' }).click()
   await expect(fit).toHaveCount(0)
 
   // The day's backup was made before all of this.

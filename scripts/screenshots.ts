@@ -101,7 +101,7 @@ const shots: Shot[] = [
     path: '/',
     prepare: async page => {
       await openHistory(page)
-      await page.getByRole('link', { name: 'Beside the one in use' }).first().click()
+      await page.getByRole('link', { name: 'Side by side with the one in use' }).first().click()
       await page.getByText('1 changed').waitFor()
     },
   },

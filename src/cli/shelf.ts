@@ -11,7 +11,7 @@ import { Refusal } from './arguments.ts'
 
 const path = (): string => join(resolve(process.env.DATA_DIR ?? 'data'), 'warm-prelude.sqlite')
 
-/** Asks the shelf's data base; null where there is none. A shelf that can't be read is told, not passed over. */
+/** Asks the shelf's database; null where there is none. A shelf that can't be read is told, not passed over. */
 function ask<T>(question: (database: Sqlite.Database) => T): T | null {
   if (!existsSync(path())) return null
   try {

@@ -200,7 +200,7 @@ describe('saving', () => {
     expect(() => database.exec(`UPDATE revisions SET text = ''`)).toThrow('a revision never changes')
   })
 
-  it('finds everything again after the data base was closed', async () => {
+  it('finds everything again after the database was closed', async () => {
     await ask('/scripts', 'POST', script)
     database.close()
     database = openDatabase(join(folder, 'shelf.sqlite'))
@@ -303,7 +303,7 @@ describe('bad requests', () => {
   })
 })
 
-describe('the data base', () => {
+describe('the database', () => {
   it('refuses one made by a newer version and leaves it as it is', () => {
     const path = join(folder, 'newer.sqlite')
     const newer = openDatabase(path)

@@ -94,7 +94,7 @@ describe('backups', () => {
     ])
   })
 
-  it('are whole data bases, and nothing else in the folder is taken for one', () => {
+  it('are whole databases, and nothing else in the folder is taken for one', () => {
     const { file } = backUp(shelf.database, folder, 'daily', '2026-11-26T08:00:00.000Z')
     writeFileSync(join(folder, 'notes.txt'), 'mine')
     expect(allBackups(folder)).toHaveLength(1)
@@ -106,14 +106,14 @@ describe('backups', () => {
   })
 })
 
-describe('a data base of another version', () => {
+describe('a database of another version', () => {
   it('that is older is copied before it is brought up to date', () => {
     const path = join(shelf.folder, 'old.sqlite')
     const old = openDatabase(path)
     old.exec('DROP TABLE remembered')
     old.pragma('user_version = 3')
     old.close()
-    // The fourth step finds its tables there already, and fails; the data base stays as it was, with a copy beside it.
+    // The fourth step finds its tables there already, and fails; the database stays as it was, with a copy beside it.
     expect(() => openDatabase(path)).toThrow()
     const after = new Sqlite(path)
     expect(after.pragma('user_version', { simple: true })).toBe(3)

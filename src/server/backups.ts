@@ -1,4 +1,4 @@
-// Backups: whole copies of the data base beside it, made before whatever could go wrong, and each day that it is used.
+// Backups: whole copies of the database beside it, made before whatever could go wrong, and each day that it is used.
 import {
   closeSync,
   existsSync,
@@ -81,7 +81,7 @@ function countsOf(database: Database): string {
   return tables.map(name => `${name} ${database.prepare(`SELECT count(*) FROM ${name}`).pluck().get()}`).join(', ')
 }
 
-/** What is wrong with a copy of the data base, in a few words; null for a good one. */
+/** What is wrong with a copy of the database, in a few words; null for a good one. */
 export function faultIn(path: string): string | null {
   let copy: Database | undefined
   try {
@@ -104,7 +104,7 @@ function flush(path: string): void {
   closeSync(handle)
 }
 
-/** A copy of the data base as it is at this moment, with its number in it, checked and on the disk. Throws where it is not good. */
+/** A copy of the database as it is at this moment, with its number in it, checked and on the disk. Throws where it is not good. */
 function copyTo(path: string, database: Database, number: number): void {
   database.prepare('VACUUM INTO ?').run(path)
   const copy = new Sqlite(path)
@@ -123,7 +123,7 @@ function copyTo(path: string, database: Database, number: number): void {
   flush(path)
 }
 
-/** Copies the data base whole, as it is at this moment, and drops older copies that need not be kept. `now` as ISO text. */
+/** Copies the database whole, as it is at this moment, and drops older copies that need not be kept. `now` as ISO text. */
 export function backUp(database: Database, folder: string, reason: Reason, now: string): Backup {
   mkdirSync(folder, { recursive: true })
   const [last] = allBackups(folder)

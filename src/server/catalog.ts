@@ -1,4 +1,4 @@
-// Printers, materials, jobs and vocabularies in the data base: each a name and its whole data, kept under its schema.
+// Printers, materials, jobs and vocabularies in the database: each a name and its whole data, kept under its schema.
 import * as v from 'valibot'
 import { Job } from '../core/model/job.ts'
 import type { Earlier } from '../core/model/kept.ts'

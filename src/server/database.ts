@@ -1,4 +1,4 @@
-// Opens the data base and brings it up to date: numbered migrations, each in a transaction of its own.
+// Opens the database and brings it up to date: numbered migrations, each in a transaction of its own.
 import { readdirSync, readFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -9,14 +9,14 @@ export type Database = Sqlite.Database
 
 const migrationsFolder = join(dirname(fileURLToPath(import.meta.url)), 'migrations')
 
-/** The migrations in order; a file's leading number is the version it brings the data base to. */
+/** The migrations in order; a file's leading number is the version it brings the database to. */
 const migrations = readdirSync(migrationsFolder)
   .filter(file => /^\d+-.*\.sql$/.test(file))
   .sort()
   .map(file => ({ version: Number.parseInt(file, 10), sql: readFileSync(join(migrationsFolder, file), 'utf8') }))
 
 /**
- * Does what changes the data base, all or nothing. It begins as a write, so that it waits for another program's instead of failing
+ * Does what changes the database, all or nothing. It begins as a write, so that it waits for another program's instead of failing
  * in the middle.
  */
 export const writing = <T>(database: Database, change: () => T): T => database.transaction(change).immediate()
@@ -33,7 +33,7 @@ export function addRow(database: Database, table: string, row: Readonly<Record<s
   return Number(insert.run(...Object.values(row)).lastInsertRowid)
 }
 
-/** Moves what was written into the one file of the data base, so that a copy of it holds everything; for quiet times. */
+/** Moves what was written into the one file of the database, so that a copy of it holds everything; for quiet times. */
 export function settle(database: Database): void {
   try {
     // It waits for nobody: there is a next time.
@@ -41,7 +41,7 @@ export function settle(database: Database): void {
     database.pragma('wal_checkpoint(TRUNCATE)')
   } catch (error) {
     // Nothing is lost: it stays in the file beside it until the next time.
-    console.error(`The data base could not be settled: ${(error as Error).message}`)
+    console.error(`The database could not be settled: ${(error as Error).message}`)
   } finally {
     database.pragma(`busy_timeout = ${patienceMs}`)
   }
@@ -50,7 +50,7 @@ export function settle(database: Database): void {
 /** How long a write waits for one of another program, ms. */
 const patienceMs = 5000
 
-/** Opens (or makes) the data base at `path`. Throws with a plain sentence when it was made by a newer version of ours. */
+/** Opens (or makes) the database at `path`. Throws with a plain sentence when it was made by a newer version of ours. */
 export function openDatabase(path: string): Database {
   const database = new Sqlite(path, { timeout: patienceMs })
   database.pragma('journal_mode = WAL')

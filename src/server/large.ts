@@ -10,7 +10,7 @@ export type Size = { printers: number; scripts: number; revisions: number }
 const colours = ['red', 'grey', 'green', 'blue', 'white', 'black', 'yellow', 'brown', 'violet', 'orange']
 const whys = ['purge', 'wait', 'lift', 'probing', 'first layer', 'retraction', 'parking', 'heat', 'brush', 'message']
 
-/** Fills an empty data base, all or nothing. `told` hears how many revisions there are so far. */
+/** Fills an empty database, all or nothing. `told` hears how many revisions there are so far. */
 export function seedLarge(
   database: Database,
   size: Size,

@@ -34,7 +34,7 @@ function start(env: Record<string, string>, whenUp: (server: ChildProcess) => vo
 }
 
 describe('starting and ending the server', () => {
-  it('prints its address, and ends cleanly on Ctrl-C with the data base in order', async () => {
+  it('prints its address, and ends cleanly on Ctrl-C with the database in order', async () => {
     const { code, out } = await start({ PORT: '4431', DATA_DIR: folder })
     expect(code).toBe(0)
     expect(out).toContain('http://127.0.0.1:4431')

@@ -49,7 +49,7 @@ function open(path: string) {
     syncAllDocuments(database, new Date().toISOString(), 'As it was kept with the printer.')
     return database
   } catch (error) {
-    giveUp(`The data base ${path} can’t be opened: ${(error as Error).message}`)
+    giveUp(`The database ${path} can’t be opened: ${(error as Error).message}`)
   }
 }
 
@@ -121,7 +121,7 @@ async function stop() {
   settle(database)
   database.close()
   letGo()
-  // A program waits for its threads; what they were at is undone when the data base is next opened.
+  // A program waits for its threads; what they were at is undone when the database is next opened.
   if (!ended) process.kill(process.pid, 'SIGKILL')
   process.exit(0)
 }

@@ -1,4 +1,4 @@
-// Refrains in the data base: passages kept once, each with its revisions.
+// Refrains in the database: passages kept once, each with its revisions.
 import type { KeptRefrain } from '../core/model/kept.ts'
 import { nameKey } from '../core/model/script.ts'
 import { addRow, type Database, writing } from './database.ts'

@@ -80,13 +80,13 @@ export const tooLarge = 'That is more than 32 MB, which is the most this takes.'
 export const largestShelf = 1024 * 1024 * 1024
 export const shelfTooLarge = 'That file is larger than 1 GB, which is the most this takes.'
 
-/** What is wrong with the disk, in a sentence; null for an error of another kind. The data base is then as it was before. */
+/** What is wrong with the disk, in a sentence; null for an error of another kind. The database is then as it was before. */
 export function storageTrouble(error: unknown): string | null {
   const { code } = error as { code?: string }
   if (code === 'SQLITE_FULL' || code === 'ENOSPC')
     return 'The disk is full. Nothing was changed; what you wrote is kept in this browser. Make room and save again.'
   if (code?.startsWith('SQLITE_READONLY') || code === 'EROFS' || code === 'EACCES')
-    return 'The data base can’t be written to: its file or folder is read-only. Nothing was changed; what you wrote is kept in this browser.'
+    return 'The database can’t be written to: its file or folder is read-only. Nothing was changed; what you wrote is kept in this browser.'
   if (code?.startsWith('SQLITE_IOERR'))
     return 'The disk can’t be read or written just now. Nothing was changed; what you wrote is kept in this browser.'
   return null

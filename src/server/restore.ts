@@ -1,4 +1,4 @@
-// Putting a backup back: everything in the data base gives way to what the backup has, all or nothing.
+// Putting a backup back: everything in the database gives way to what the backup has, all or nothing.
 import { copyFileSync, mkdirSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Backup } from '../core/model/kept.ts'
@@ -39,8 +39,8 @@ export function emptyAll(database: Database, but: readonly string[] = []): void 
 }
 
 /**
- * Puts the backup of this file back, after a backup of what there is. Throws where it is no data base of ours, is damaged, or is
- * one of a newer version; the data base is then as it was.
+ * Puts the backup of this file back, after a backup of what there is. Throws where it is no database of ours, is damaged, or is
+ * one of a newer version; the database is then as it was.
  */
 export function restore(database: Database, backups: string, file: string, now: string): Backup {
   const folder = join(backups, '.restoring')

@@ -1,4 +1,4 @@
-// Scripts in the data base: found, made and saved; each save is a revision that stays.
+// Scripts in the database: found, made and saved; each save is a revision that stays.
 import { randomUUID } from 'node:crypto'
 import type { SavedScript, ScriptHead } from '../core/model/kept.ts'
 import type { Moment } from '../core/model/moment.ts'

@@ -1,4 +1,4 @@
-// Puts the demo shelf into an empty data base.
+// Puts the demo shelf into an empty database.
 import { type DemoScript, demoJobs, demoMaterials, demoPrinters, demoRefrains, demoScripts } from '../../demo/load.ts'
 import { addEntry } from './catalog.ts'
 import { type Database, writing } from './database.ts'
@@ -8,7 +8,7 @@ import { addRevision, addScript, scriptById } from './scripts.ts'
 import { addTrial } from './trials.ts'
 import { addVariant, putInUse, revisionsOf } from './variants.ts'
 
-/** Adds the demo data to a new data base, once; all or nothing. A shelf that was emptied stays empty. */
+/** Adds the demo data to a new database, once; all or nothing. A shelf that was emptied stays empty. */
 export function seedWhenEmpty(database: Database, now: string): void {
   const printers = database.prepare('SELECT count(*) FROM printers').pluck().get()
   if (Number(printers) > 0 || database.prepare("SELECT 1 FROM remembered WHERE name = 'seeded'").get()) return

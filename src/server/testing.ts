@@ -1,4 +1,4 @@
-// A shelf of its own for each test: the demo data in a new data base, and the API over it.
+// A shelf of its own for each test: the demo data in a new database, and the API over it.
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'

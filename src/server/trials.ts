@@ -1,4 +1,4 @@
-// Trials in the data base: what was seen of a revision, with a picture where there is one.
+// Trials in the database: what was seen of a revision, with a picture where there is one.
 import * as v from 'valibot'
 import type { KeptTrial } from '../core/model/kept.ts'
 import { Trial } from '../core/model/trial.ts'

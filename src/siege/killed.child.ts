@@ -1,4 +1,4 @@
-// Works on a data base until it is killed or done: for what kills it. Says “go” when it begins.
+// Works on a database until it is killed or done: for what kills it. Says “go” when it begins.
 import { readFileSync } from 'node:fs'
 import { bring } from '../server/archive/bring.ts'
 import { unpack } from '../server/archive/unpack.ts'

@@ -1,4 +1,4 @@
-// Kills a program without warning while it works on a data base, and looks at what it left.
+// Kills a program without warning while it works on a database, and looks at what it left.
 import { spawn } from 'node:child_process'
 import { cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -13,7 +13,7 @@ import { emptyAll } from '../server/restore.ts'
 import { seedWhenEmpty } from '../server/seed.ts'
 
 const root = join(import.meta.dirname, '..', '..')
-/** The version that the data base is brought to. */
+/** The version that the database is brought to. */
 const newestVersion = Math.max(
   ...readdirSync(join(root, 'src', 'server', 'migrations')).map(file => Number.parseInt(file, 10)),
 )
@@ -27,7 +27,7 @@ const delays = (count: number, longestMs: number): number[] =>
   Array.from({ length: count }, (_, i) => ((i * 37) % count) * (longestMs / count))
 
 const faultOf = (database: Database): string | null => {
-  if (database.pragma('integrity_check', { simple: true }) !== 'ok') return 'the data base is damaged'
+  if (database.pragma('integrity_check', { simple: true }) !== 'ok') return 'the database is damaged'
   return (database.pragma('foreign_key_check') as unknown[]).length > 0 ? 'what belongs together is parted' : null
 }
 
@@ -234,7 +234,7 @@ export class Killing {
 
   /** It is of the old version or of a newer one, and brought up to date it has every revision. */
   migrating(count: number): Promise<Held> {
-    // A data base of the third version, as it was before trials and refrains.
+    // A database of the third version, as it was before trials and refrains.
     const path = join(this.folder, 'migrating.sqlite')
     const old = new Sqlite(path)
     for (const file of ['001-shelf.sql', '002-taught.sql', '003-vocabularies.sql'])

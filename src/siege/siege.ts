@@ -198,7 +198,7 @@ async function moving(): Promise<void> {
   const took = performance.now() - asked
   if (took > 2000) tooLate.push(`it took ${took.toFixed(0)} ms`)
   const database = openDatabase(path)
-  if (database.pragma('integrity_check', { simple: true }) !== 'ok') tooLate.push('the data base is damaged')
+  if (database.pragma('integrity_check', { simple: true }) !== 'ok') tooLate.push('the database is damaged')
   database.close()
   tell('asked to end while it backs up', 1, tooLate, ` (${took.toFixed(0)} ms)`)
   rmSync(folder, { recursive: true, force: true })
@@ -235,7 +235,7 @@ async function serving(): Promise<void> {
   )
   const database = openDatabase(join(folder, 'warm-prelude.sqlite'))
   tell(
-    'the data base after all that',
+    'the database after all that',
     1,
     database.pragma('integrity_check', { simple: true }) === 'ok' ? [] : ['damaged'],
   )

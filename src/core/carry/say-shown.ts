@@ -34,7 +34,7 @@ export function carryMessage(ran: Ran<EffectOf<'message'>>): Said {
   const whole = text === unquoted(shown).trim() ? text : (/^[^@{[<%$]*/.exec(text)?.[0] ?? '').trim() || text
   return sayOr(
     to.family.phrases.message(cutTo(whole, columns)),
-    `The display of ${name} shows ${columns} signs.`,
+    `The display of ${name} shows ${columns} characters.`,
     hasNone(ran, 'message'),
   )
 }

@@ -1,4 +1,4 @@
-// What we know of a printer: the one schema that guards the data base, the API and imported files.
+// What we know of a printer: the one schema that guards the database, the API and imported files.
 import * as v from 'valibot'
 import { count, listOf, mm, nonNegative, plainName, plainText, positive } from './pieces.ts'
 import { TaughtCommand } from './taught.ts'

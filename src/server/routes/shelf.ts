@@ -21,7 +21,7 @@ type ShelfAnswer = { printers: ShelfPrinter[] }
 const Wanted = v.strictObject({ ids: listOf(count, 200) })
 
 export function shelfRoutes(database: Database, work: Work, quiet: () => Promise<void>) {
-  /** What the data base was at, when the answer that is kept was made: changes of this connection, and of others. */
+  /** What the database was at, when the answer that is kept was made: changes of this connection, and of others. */
   const changes = database.prepare('SELECT total_changes()').pluck()
   const stampNow = () => `${changes.get()} ${database.pragma('data_version', { simple: true })}`
   let kept = { stamp: '', answer: written<ShelfAnswer>({ printers: [] }) }

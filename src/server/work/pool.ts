@@ -11,7 +11,7 @@ export class TookTooMuch extends Error {
   }
 }
 
-/** Where the shelf is: its data base's file, and the folder of its backups. */
+/** Where the shelf is: its database's file, and the folder of its backups. */
 export type ShelfPlace = { path: string; backups: string }
 
 /** An error as it goes from thread to thread: what would be lost on the way is taken out of it. */

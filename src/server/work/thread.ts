@@ -1,4 +1,4 @@
-// One thread of a pool: works out what it is sent, one after another. Given a data base, it works on that, over its own way to it.
+// One thread of a pool: works out what it is sent, one after another. Given a database, it works on that, over its own way to it.
 import { parentPort, workerData } from 'node:worker_threads'
 import { openDatabase } from '../database.ts'
 import { movedWith, type ShelfPlace, toldOf } from './pool.ts'

@@ -29,7 +29,7 @@ function refuseLost(database: Database, archive: Archive): void {
     throw new Refused(400, `“${lost.name}” is for ${lost.printer}, which is neither here nor in the file.`, 'file')
 }
 
-/** The tasks, with the data base in hand. They throw `Refused` where what they are given does not fit; nothing is changed then. */
+/** The tasks, with the database in hand. They throw `Refused` where what they are given does not fit; nothing is changed then. */
 export const shelfTasks = (database: Database, backups: string) => ({
   /** The shelf as a .zip, or one printer with all that belongs to it; null where there is no such printer. */
   pack(printerId: number | null): { zip: Uint8Array<ArrayBuffer>; printer: string } | null {

@@ -52,7 +52,7 @@ function deskActions(navigate: NavigateFunction): Action[] {
           { group: desk, name: 'Its history', run: () => void navigate(`/history/${saved.id}`) },
           {
             group: desk,
-            name: 'Beside what is saved',
+            name: 'Side by side with what is saved',
             run: () => void navigate(`/side-by-side?left=script-${saved.id}&right=desk`),
           },
           ...(saved.file === null

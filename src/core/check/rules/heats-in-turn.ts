@@ -40,7 +40,7 @@ function heatsLate(script: Checked): Found[] {
   const fix = { title: 'Start to heat it at once', edits: [insertBefore(script.lines, begin.line, ahead.join('\n'))] }
   const saves = saved(script, fix)
   if (saves < worthAtChangeS) return []
-  const message = `T${change.to} is told to heat only here, ${plain(first.row.startS, 1)} s into the change, and is then waited for. Told at its begin, it is warm sooner: each change is ${plain(saves, 1)} s shorter.`
+  const message = `T${change.to} is told to heat only here, ${plain(first.row.startS, 1)} s into the change, and is then waited for. Told at its beginning, it is warm sooner: each change is ${plain(saves, 1)} s shorter.`
   return [{ line: first.row.line, message, fixes: [fix] }]
 }
 

@@ -7,7 +7,7 @@ describe(rule, () => {
   it('reports 21 signs on a display of 20', () => {
     const [finding] = found(rule, 'M117 123456789012345678901')
     expect(finding).toMatchObject({ line: 1, severity: 'advice' })
-    expect(finding?.message).toContain('has 21 signs; the display shows 20')
+    expect(finding?.message).toContain('has 21 characters; the display shows 20')
   })
 
   it('is content with 20, and without a display', () => {

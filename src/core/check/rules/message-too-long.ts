@@ -11,7 +11,7 @@ function check({ rows, stage }: Checked): Found[] {
     // Where texts stand in quotes the display shows what is between them.
     const text = stage.firmware.flow ? said.trim().replace(/^"(.*)"$/, '$1') : said
     if (text.length <= columns) return []
-    const message = `“${text}” has ${text.length} signs; the display shows ${columns}: “${text.slice(0, columns)}”.`
+    const message = `“${text}” has ${text.length} characters; the display shows ${columns}: “${text.slice(0, columns)}”.`
     return [{ line, message }]
   })
 }

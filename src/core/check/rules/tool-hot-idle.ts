@@ -41,7 +41,7 @@ export const toolHotIdle: Rule = {
   title: 'A tool that rests stays hot',
   why: 'A hot tool that stands by oozes on the print or into its dock, and chars what is left in it when it rests for long.',
   silentWhen:
-    'Speaks only of scripts that heat a nozzle themselves: else the program that makes the print files sees to it. Knows nothing of how long the tool will rest; for a short rest staying hot may be meant.',
+    'Only for scripts that heat a nozzle themselves: else the program that makes the print files sees to it. Knows nothing of how long the tool will rest; for a short rest staying hot may be meant.',
   example: {
     text: 'T1\nM109 S200',
     moment: 'tool-change',

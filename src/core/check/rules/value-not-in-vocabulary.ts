@@ -26,8 +26,7 @@ export const valueNotInVocabulary: Rule = {
   severity: 'advice',
   title: 'The program that makes the print files has no word for it',
   why: 'A script that is to be put into the program that makes the print files can only say what that program has words for. The rest must be plain numbers there.',
-  silentWhen:
-    'Speaks only where you have said which vocabulary is for this printer’s print files. Each thing is told once.',
+  silentWhen: 'Only where you have said which vocabulary is for this printer’s print files. Each thing is told once.',
   example: {
     text: 'G28\nM420 S1\nM190 S@bed\nM109 S@nozzle\nG1 X@print_left Y20 Z5 F3000',
     vocabulary: {

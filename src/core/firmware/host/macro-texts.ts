@@ -58,12 +58,12 @@ const before: MacroText = {
 const after: MacroText = {
   name: 'after-print',
   title: 'After the print',
-  about: 'hold the filament back, go off the print, cool down',
+  about: 'retract, move off the print, cool down',
   text: printer => {
     const { travel, climb, parkX, parkY, retract } = figures(printer)
     return [
       '[gcode_macro AFTER_PRINT]',
-      'description: Hold the filament back, go off the print, cool down',
+      'description: Retract, move off the print, cool down',
       `variable_retract: ${retract}`,
       `variable_park_x: ${parkX}`,
       `variable_park_y: ${parkY}`,
@@ -86,7 +86,7 @@ const after: MacroText = {
 const cancel: MacroText = {
   name: 'cancel',
   title: 'Cancel a print',
-  about: 'in place of the host’s own: go off the print and cool down first',
+  about: 'in place of the host’s own: move off the print and cool down first',
   text: printer => {
     const { travel, climb, parkX, parkY } = figures(printer)
     return [
@@ -112,12 +112,12 @@ const cancel: MacroText = {
 const pause: MacroText = {
   name: 'pause-resume',
   title: 'Pause and resume',
-  about: 'in place of the host’s own: hold the filament back, wait beside the print, come back',
+  about: 'in place of the host’s own: retract, wait beside the print, come back',
   text: printer => {
     const { travel, climb, parkX, parkY, retract } = figures(printer)
     return [
       '[gcode_macro PAUSE]',
-      'description: Hold the filament back and wait beside the print',
+      'description: Retract and wait beside the print',
       'rename_existing: PAUSE_OF_HOST',
       `variable_retract: ${retract}`,
       'variable_lift: 5',
@@ -135,7 +135,7 @@ const pause: MacroText = {
       '  G1 X{park_x} Y{park_y} F{travel}',
       '',
       '[gcode_macro RESUME]',
-      'description: Bring the filament back and go on',
+      'description: Unretract and go on',
       'rename_existing: RESUME_OF_HOST',
       'gcode:',
       '  M83',
@@ -258,7 +258,7 @@ const filament: MacroText = {
 const carriages: MacroText = {
   name: 'two-carriages',
   title: 'Tool change for two carriages',
-  about: 'T0 and T1: hold the filament back, change the carriage, bring filament again',
+  about: 'T0 and T1: retract, change the carriage, unretract',
   text: printer => {
     const { retract, climb } = figures(printer)
     const change = (tool: number) => [
@@ -270,7 +270,7 @@ const carriages: MacroText = {
     ]
     return [
       '[gcode_macro CHANGE_CARRIAGE]',
-      'description: Holds the filament back, changes the carriage, brings filament again',
+      'description: Retracts, changes the carriage, unretracts',
       `variable_retract: ${retract}`,
       'variable_lift: 1',
       'gcode:',

@@ -71,12 +71,12 @@ const leaving = (up: number, { travel, climb, parkX, parkY, top }: ReturnType<ty
 const afterPrint: FileText = {
   name: 'after-print',
   title: 'After the print',
-  about: 'hold the filament back, go off the print, cool down',
+  about: 'retract, move off the print, cool down',
   files: printer => {
     const its = figures(printer)
     return [
       file('after-print.g', [
-        '; after-print.g: hold the filament back, go off the print, cool down',
+        '; after-print.g: retract, move off the print, cool down',
         `var retract = ${its.retract}`,
         'M83',
         'G1 E{-var.retract} F1800',
@@ -93,12 +93,12 @@ const afterPrint: FileText = {
 const pauses: FileText = {
   name: 'pause-resume',
   title: 'Pause, resume and cancel',
-  about: 'the files that the board runs by itself: hold the filament back, wait beside the print, come back',
+  about: 'the files that the board runs by itself: retract, wait beside the print, come back',
   files: printer => {
     const its = figures(printer)
     return [
       file('pause.g', [
-        '; pause.g: hold the filament back and wait beside the print',
+        '; pause.g: retract and wait beside the print',
         `var retract = ${its.retract}`,
         'M83',
         'G1 E{-var.retract} F1800',
@@ -113,7 +113,7 @@ const pauses: FileText = {
         'G1 E{var.retract} F1800',
       ]),
       file('cancel.g', [
-        '; cancel.g: go off the print and cool down',
+        '; cancel.g: move off the print and cool down',
         ...leaving(5, its),
         'M140 S0',
         'G10 P0 S0 R0',

@@ -47,6 +47,6 @@ export function reckon(sign: string, left: Item, right: Item, pay: Pay): Item {
     case '**':
       return numbered(a ** b, whole && b >= 0)
     default:
-      throw new Stop(`“${sign}” is no sign that a macro can calculate with.`)
+      throw new Stop(`“${sign}” is no operator that a macro has.`)
   }
 }

@@ -230,7 +230,7 @@ class Lexer {
       return
     }
     const found = signs.find(([text]) => source.startsWith(text, this.at))
-    if (!found) this.fail(`“${sign}” is no sign of this language.`)
+    if (!found) this.fail(`“${sign}” is no symbol of this language.`)
     const [text, type] = found
     const before = this.tokens.at(-1)
     const own =

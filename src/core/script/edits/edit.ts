@@ -95,7 +95,7 @@ function answer(script: Rehearsed, passages: readonly Passage[], request: EditRe
   const made = passages.find(each => each.made && each.firstLine <= request.at && request.at <= each.lastLine)
   if (made && reshapes.includes(request.do))
     return refuse(
-      `“${made.title}” is made from numbers. Change those with “Make it otherwise”, or make it ordinary text.`,
+      `“${made.title}” is made from numbers. Change those with “Change its numbers”, or make it ordinary text.`,
     )
   switch (request.do) {
     case 'sleep':

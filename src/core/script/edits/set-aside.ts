@@ -51,7 +51,7 @@ export function setAside({ lines }: Rehearsed, rule: string, line: number, reaso
   if (!lines[first - 1]) return refuse('That line is no longer there.')
   const old = lines.find(each => readAside(each)?.rule === rule && keptRange(lines, each.number)?.first === first)
   const mark = `;! ignore ${rule} #${sumOf(lines, first, made?.lastLine ?? line)}: ${said}`
-  const title = `Set “${rule}” aside on line ${line}`
+  const title = `Ignore “${rule}” on line ${line}`
   if (old) return { ok: true, title, edits: [{ from: old.from, to: old.from + old.raw.length, insert: mark }] }
   // Above the marks that stand there already, so that none is parted from its line.
   let above = first

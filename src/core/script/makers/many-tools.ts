@@ -8,7 +8,7 @@ function make(values: Values, surroundings: Surroundings): Made {
   const { printer, firmware } = stage
   const { phrases } = firmware
   if (stage.moment !== 'start')
-    return { ok: false, why: 'It is the begin of a print. Choose “before the print” above first.' }
+    return { ok: false, why: 'It belongs to the beginning of a print. Choose “before the print” above first.' }
   if (printer.tools.length < 2) return { ok: false, why: `${printer.name} has one tool.` }
   const alone = [...printer.tools.keys()].filter(
     tool => !sharesHeater(printer, tool) || printer.tools[tool]?.heater === null,

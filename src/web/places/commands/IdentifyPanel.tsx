@@ -147,7 +147,7 @@ export function IdentifyPanel({ printers, onClose }: Props) {
       <div className="mt-4 flex justify-end gap-2">
         <Button onClick={onClose}>Close</Button>
         <Button main onClick={() => void confirm()}>
-          That is right
+          Use these
         </Button>
       </div>
     </Panel>

@@ -96,7 +96,7 @@ export function FitPanel({ story, setting, things, onClose }: Props) {
       <div className="mt-4 flex justify-end gap-2">
         <Button onClick={onClose}>Leave it</Button>
         <Button main disabled={!fit?.ok || fit.changes.length === 0} onClick={() => void take()}>
-          Take these figures
+          Use these figures
         </Button>
       </div>
     </Panel>

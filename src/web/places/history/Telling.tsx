@@ -109,7 +109,7 @@ export function Telling({ story, told, timed, onTry, onProblem }: Props) {
                         className={linkLook}
                         to={`/side-by-side?left=revision-${before}&right=revision-${revision.id}`}
                       >
-                        Beside the one before
+                        Side by side with the one before
                       </PageLink>
                     )}
                     {!inUse && (
@@ -117,7 +117,7 @@ export function Telling({ story, told, timed, onTry, onProblem }: Props) {
                         className={linkLook}
                         to={`/side-by-side?left=revision-${revision.id}&right=script-${script.id}`}
                       >
-                        Beside the one in use
+                        Side by side with the one in use
                       </PageLink>
                     )}
                     {!inUse && (!script.stock || isNewest(revisions, revision)) && (

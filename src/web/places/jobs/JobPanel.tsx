@@ -130,7 +130,7 @@ export function JobPanel({ kept, begin, note, printer, materials, onClose }: Pro
               value={top.kind}
               options={[
                 { value: 'height', label: 'a height' },
-                { value: 'below-reach', label: 'below the top', about: 'of whatever machine' },
+                { value: 'below-reach', label: 'below the top', about: 'as high as each printer goes' },
               ]}
               onChange={kind =>
                 fields.setValue('top', kind === 'height' ? { kind, mm: 20 } : { kind: 'below-reach', mm: 5 })
@@ -139,7 +139,7 @@ export function JobPanel({ kept, begin, note, printer, materials, onClose }: Pro
             <NumberField
               form={fields}
               path="top.mm"
-              name={top.kind === 'height' ? 'Height' : 'So far below'}
+              name={top.kind === 'height' ? 'Height' : 'Below the top'}
               unit="mm"
             />
             <NumberField form={fields} path="firstLayerMm" name="First layer" unit="mm" step={0.05} />

@@ -9,8 +9,8 @@ type Props = { form: UseFormReturn<Job, unknown, Job>; tower: Job['tower']; besi
 const fields = [
   ['x', 'Tower X'],
   ['y', 'Tower Y'],
-  ['widthMm', 'So wide'],
-  ['depthMm', 'So deep'],
+  ['widthMm', 'Tower width'],
+  ['depthMm', 'Tower depth'],
 ] as const
 
 /** A tower of the usual size to the right of the print. */

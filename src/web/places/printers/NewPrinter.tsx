@@ -118,9 +118,9 @@ export function NewPrinter() {
             }}
           />
           <div className="grid grid-cols-3 max-[640px]:grid-cols-2 gap-3">
-            <NumberField form={fields} path="widthMm" name={answers.round ? 'Diameter' : 'Wide'} unit="mm" />
-            {!answers.round && <NumberField form={fields} path="depthMm" name="Deep" unit="mm" />}
-            <NumberField form={fields} path="heightMm" name="High" unit="mm" />
+            <NumberField form={fields} path="widthMm" name={answers.round ? 'Diameter' : 'Width'} unit="mm" />
+            {!answers.round && <NumberField form={fields} path="depthMm" name="Depth" unit="mm" />}
+            <NumberField form={fields} path="heightMm" name="Height" unit="mm" />
           </div>
           <Radios name="origin" options={origins} value={answers.origin} onChange={origin => change({ origin })} />
         </Question>
@@ -153,7 +153,7 @@ export function NewPrinter() {
         <Question number={4} title="How does it probe the bed?">
           <Radios name="probe" options={probes} value={answers.probe} onChange={probe => change({ probe })} />
         </Question>
-        <Question number={5} title="How many tools has it, and how hot can it get?">
+        <Question number={5} title="How many tools does it have, and how hot can they get?">
           <ToolQuestions form={fields} />
           <div className="grid grid-cols-3 max-[640px]:grid-cols-2 gap-3">
             <NumberField form={fields} path="nozzleHighestC" name="Nozzle at most" unit="°C" />

@@ -105,7 +105,7 @@ export function Keeping({ head, things, onSaid }: Props) {
                   </MenuItem>
                 )}
                 <MenuItem onSelect={() => void navigate(`/side-by-side?left=script-${saved.id}&right=desk`)}>
-                  <Columns2 size={15} aria-hidden /> Beside what is saved
+                  <Columns2 size={15} aria-hidden /> Side by side with what is saved
                 </MenuItem>
               </DropdownMenu.Content>
             </DropdownMenu.Portal>
@@ -182,7 +182,7 @@ function WithNote({ answered }: { answered: (refusal: SaveRefusal | null) => str
       title="Save with a note"
       about="The next revision. The note says why, for you in six months."
       fields={[{ name: 'Note', hint: 'proposed from the change', value: change.words, most: 500 }]}
-      go="Save it so"
+      go="Save"
       onGo={async ([note = '']) => answered(await saveOpen(note))}
       onClose={askNothing}
     />

@@ -106,7 +106,7 @@ function Row({ passage, open, onRename, onRefrain, small = false }: RowProps) {
                   })
                 }
               >
-                Make it otherwise…
+                Change its numbers…
               </MenuItem>
             )}
             {passage.kind === 'purge-line' && !passage.made && (
