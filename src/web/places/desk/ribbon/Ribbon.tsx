@@ -5,7 +5,6 @@ import { celsius, clock, duration } from '../../../../core/format.ts'
 import { temperatureAt } from '../../../../core/machine/heat.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
-import { keysOf } from '../../../parts/keys.ts'
 import { Press } from '../../../parts/Press.tsx'
 import { useSize } from '../../../parts/useSize.ts'
 import { commandAtPlayhead, type Seen, selectLines } from '../../../state/desk.ts'
@@ -13,6 +12,7 @@ import { goTo, paceOf, togglePlaying, usePlaying } from '../../../state/playing.
 import { toggleRibbon, useRoom } from '../../../state/room.ts'
 import { Stills } from '../bed/Stills.tsx'
 import { Bands } from './Bands.tsx'
+import { flagsOf } from './flags.ts'
 import { HeatChart } from './HeatChart.tsx'
 
 type Props = { open: Seen; setting: RehearsalInput }
@@ -101,22 +101,24 @@ const Control = ({ name, onClick, children }: { name: string; onClick: () => voi
   </Press>
 )
 
-function Flags({ round, width, totalS }: { round: DeskRound; width: number; totalS: number }) {
-  const messages = round.trace.messages.slice(0, 200)
-  const keys = keysOf(messages, ({ line }) => line)
-  return messages.map((message, i) => (
-    <Press
-      key={keys[i]}
-      title={`${clock(message.at)} shows “${message.text}”`}
-      aria-label={`Message at ${clock(message.at)}: ${message.text || 'cleared'}`}
-      onClick={() => selectLines(message.line)}
-      style={{ left: Math.min((message.at / totalS) * width, width - 16), top: 33 }}
-      className="absolute z-10 rounded-sm p-px text-soft hover:text-ink"
-    >
-      <Flag size={13} aria-hidden />
-    </Press>
-  ))
-}
+const Flags = memo(function Flags({ round, width, totalS }: { round: DeskRound; width: number; totalS: number }) {
+  const { messages } = round.trace
+  return flagsOf(messages, width, totalS).map(({ left, messages: [first, ...more] }) => {
+    const others = more.length ? `, and ${more.length} more right after it` : ''
+    return (
+      <Press
+        key={`${first.line} ${first.at}`}
+        title={`${clock(first.at)} shows “${first.text}”${others}`}
+        aria-label={`Message at ${clock(first.at)}: ${first.text || 'cleared'}${others}`}
+        onClick={() => selectLines(first.line)}
+        style={{ left, top: 33 }}
+        className="absolute z-10 rounded-sm p-px text-soft hover:text-ink"
+      >
+        <Flag size={13} aria-hidden />
+      </Press>
+    )
+  })
+})
 
 /** Where a key takes the playhead, s: arrows by a step, Page Up and Down from passage to passage, Home and End to the ends. */
 function keyTarget(
