@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { changedTo, Sender } from './changed.ts'
+import { changedTo, ListsSender, listsChangedTo, Sender } from './changed.ts'
 
 const list = (words: string) => words.split('').map(word => ({ word }))
 
@@ -34,5 +34,15 @@ describe('what crosses of a list', () => {
         }
       }),
     )
+  })
+
+  it('goes for several lists at once, each by itself', () => {
+    const sender = new ListsSender<{ a: readonly number[]; b: readonly string[] }>()
+    const first = { a: [1, 2], b: ['x'] }
+    const got = listsChangedTo({ a: [], b: [] }, sender.changed(first, true))
+    expect(got).toEqual(first)
+    const changed = sender.changed({ a: [1, 3], b: ['x'] }, false)
+    expect(changed).toEqual({ a: { head: 1, tail: 0, middle: [3] }, b: { head: 1, tail: 0, middle: [] } })
+    expect(listsChangedTo(got, changed)).toEqual({ a: [1, 3], b: ['x'] })
   })
 })

@@ -29,3 +29,28 @@ export const changedTo = <T>(before: readonly T[], { head, tail, middle }: Chang
   ...middle,
   ...before.slice(before.length - tail),
 ]
+
+type Lists = Readonly<Record<string, readonly unknown[]>>
+export type ChangedLists<L extends Lists> = { [Name in keyof L]: Changed<L[Name][number]> }
+
+/** Several lists that go together. */
+export class ListsSender<L extends Lists> {
+  private readonly senders = new Map<string, Sender>()
+
+  changed(lists: L, anew: boolean): ChangedLists<L> {
+    const changed = Object.entries(lists).map(([name, list]) => {
+      const sender = this.senders.get(name) ?? new Sender()
+      this.senders.set(name, sender)
+      return [name, sender.changed(list, anew)]
+    })
+    // The same names, each with what changed of its list: the compiler does not follow entries.
+    return Object.fromEntries(changed) as ChangedLists<L>
+  }
+}
+
+/** What several lists come to; see `changedTo`. */
+export function listsChangedTo<L extends Lists>(before: L, changed: ChangedLists<L>): L {
+  const lists = Object.entries(before).map(([name, list]) => [name, changedTo(list, changed[name as keyof L])])
+  // The same names, each with a list of the same kind: the compiler does not follow entries.
+  return Object.fromEntries(lists) as unknown as L
+}

@@ -26,7 +26,7 @@ import type * as Fit from '../core/runs/fit-printer.ts'
 import type { Run } from '../core/runs/fits.ts'
 import type { EditRequest } from '../core/script/edits/edit.ts'
 import { pastedOf } from '../core/script/guess.ts'
-import { type Changed, Sender } from './changed.ts'
+import { type ChangedLists, ListsSender } from './changed.ts'
 import { Mailbox } from './mailbox.ts'
 
 /** A script this long is a whole print; the Desk works on its beginning. */
@@ -155,33 +155,20 @@ export type DeskRound = ReturnType<typeof shownOf>
 export type FoundFirst = ReturnType<typeof find>
 
 /** Lists of a round of which only what changed crosses; they are long, and one key changes little of them. */
-export const changing = ['explained', 'strokes', 'passages', 'worths', 'ranAs'] as const
-export type Changing = (typeof changing)[number]
+export type RoundLists = Pick<DeskRound, 'explained' | 'strokes' | 'passages' | 'worths' | 'ranAs'>
 
 /** A round on its way to the page; `number` counts them. */
-export type Sent = Omit<DeskRound, Changing> & {
-  number: number
-  lists: { [Name in Changing]: Changed<DeskRound[Name][number]> }
-}
+export type Sent = Omit<DeskRound, keyof RoundLists> & { number: number; lists: ChangedLists<RoundLists> }
 
-const senders = Object.fromEntries(changing.map(name => [name, new Sender()])) as Record<Changing, Sender>
+const sender = new ListsSender<RoundLists>()
 let sentNumber = 0
 
 /** `has` is the number of the round that the page has already. */
 function onlyChanged({ explained, strokes, passages, worths, ranAs, ...round }: DeskRound, has: number): Sent {
   const anew = has !== sentNumber
   sentNumber++
-  return {
-    ...round,
-    number: sentNumber,
-    lists: {
-      explained: senders.explained.changed(explained, anew),
-      strokes: senders.strokes.changed(strokes, anew),
-      passages: senders.passages.changed(passages, anew),
-      worths: senders.worths.changed(worths, anew),
-      ranAs: senders.ranAs.changed(ranAs, anew),
-    },
-  }
+  const lists = sender.changed({ explained, strokes, passages, worths, ranAs }, anew)
+  return { ...round, number: sentNumber, lists }
 }
 
 /** A round whose columns are handed over and not copied: nothing here looks at them again. */

@@ -12,9 +12,9 @@ import type { RoundStep } from '../../core/round-steps.ts'
 import type { Timed } from '../../core/runs/fit-printer.ts'
 import type { Run } from '../../core/runs/fits.ts'
 import type { EditRequest } from '../../core/script/edits/edit.ts'
-import { changedTo } from '../../worker/changed.ts'
+import { listsChangedTo } from '../../worker/changed.ts'
 import { type Mailbox, newMailbox } from '../../worker/mailbox.ts'
-import type { Changing, DeskRound, FoundFirst, Rehearser, Sent } from '../../worker/rehearsal.worker.ts'
+import type { DeskRound, FoundFirst, Rehearser, RoundLists, Sent } from '../../worker/rehearsal.worker.ts'
 import { NoAnswer, Watched } from './watched.ts'
 
 type Wanted = {
@@ -95,23 +95,16 @@ const inFrame = (box: Mailbox, question: number, waitMs: number) =>
     ),
   )
 
-/** The round that came last, of which the next one sends only what changed. */
-let last: { number: number } & Pick<DeskRound, Changing> = {
-  ...{ number: 0, explained: [], strokes: [], passages: [], worths: [], ranAs: [] },
+/** Of the round that came last its number and its lists, of which the next one sends only what changed. */
+let last: { number: number; lists: RoundLists } = {
+  number: 0,
+  lists: { explained: [], strokes: [], passages: [], worths: [], ranAs: [] },
 }
 
 /** A round from what changed of it. */
 function whole({ number, lists, ...round }: Sent): DeskRound {
-  last = {
-    number,
-    explained: changedTo(last.explained, lists.explained),
-    strokes: changedTo(last.strokes, lists.strokes),
-    passages: changedTo(last.passages, lists.passages),
-    worths: changedTo(last.worths, lists.worths),
-    ranAs: changedTo(last.ranAs, lists.ranAs),
-  }
-  const { number: _, ...both } = last
-  return { ...round, ...both }
+  last = { number, lists: listsChangedTo(last.lists, lists) }
+  return { ...round, ...last.lists }
 }
 
 /** When what was found has been painted; a page that nobody sees paints nothing, and does not wait. */
