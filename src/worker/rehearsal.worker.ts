@@ -73,8 +73,9 @@ function find(given: string, setting: RehearsalInput, told?: (step: RoundStep) =
   return { findings: checked.findings, tookMs: performance.now() - began }
 }
 
+/** Null where this worker was begun after the text had been given to another. */
 function rest(told?: (step: RoundStep) => void) {
-  if (!found) throw new Error('Nothing was rehearsed.')
+  if (!found) return null
   told?.('explaining')
   const { given, setting, checked } = found
   const { text, cutAt } = beginningOf(given)
@@ -199,7 +200,10 @@ const rehearser = {
     if (into) new Mailbox(into.memory).put(into.question, answer)
     return answer
   },
-  rest: (has: number, told?: (step: RoundStep) => void) => handOver(onlyChanged(rest(told), has)),
+  rest: (has: number, told?: (step: RoundStep) => void) => {
+    const round = rest(told)
+    return round && handOver(onlyChanged(round, has))
+  },
   rehearseBeside: (text: string, setting: RehearsalInput) => handOver(rehearse(text, setting)),
   prove: (text: string, sent: RehearsalInput | null, findings: readonly Finding[], finding: Finding) =>
     provenFinding(text, settingFor(sent), findings, finding),

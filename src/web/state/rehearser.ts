@@ -148,12 +148,14 @@ async function drain(): Promise<void> {
     try {
       const findings = await findingsOf(wanted, listener)
       answered = wanted.text
-      again = true
       if (next) continue
       wanted.found(findings)
       await painted()
       if (next) continue
-      const round = whole(await worker.ask(remote => remote.rest(last.number, listener)))
+      const sent = await worker.ask(remote => remote.rest(last.number, listener))
+      if (!sent) throw new NoAnswer(false)
+      const round = whole(sent)
+      again = true
       if (next) continue
       wanted.done(round)
       // While one types on, what was found is painted first, and the next text goes before the fixes.
