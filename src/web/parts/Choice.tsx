@@ -31,7 +31,7 @@ export function Choice({ name, value, options, onChange, empty }: Props) {
           <Select.Content
             position="popper"
             sideOffset={6}
-            className="z-40 max-w-md rounded-card border border-rule bg-raised p-1 text-ink shadow-lg"
+            className="z-40 max-h-(--radix-select-content-available-height) max-w-md rounded-card border border-rule bg-raised p-1 text-ink shadow-lg"
           >
             <Select.Viewport>
               {options.map(option => (

@@ -36,7 +36,7 @@ export function Picker({ name, value, options, onChange }: Props) {
           <Popover.Content
             align="end"
             sideOffset={6}
-            className="z-40 w-96 overflow-hidden rounded-card border border-rule bg-raised text-ink shadow-lg"
+            className="z-40 max-h-(--radix-popover-content-available-height) w-96 overflow-auto rounded-card border border-rule bg-raised text-ink shadow-lg"
           >
             <Command label={name} shouldFilter={false}>
               <Command.Input

@@ -2,7 +2,9 @@
 import { DropdownMenu } from 'radix-ui'
 import type { ComponentProps } from 'react'
 
-export const menuLook = 'z-40 rounded-card border border-rule bg-raised p-1 text-ink shadow-lg'
+/** No higher than there is room; a longer one scrolls. */
+export const menuLook =
+  'z-40 max-h-(--radix-dropdown-menu-content-available-height) overflow-auto rounded-card border border-rule bg-raised p-1 text-ink shadow-lg'
 
 export const MenuItem = (props: ComponentProps<typeof DropdownMenu.Item>) => (
   <DropdownMenu.Item

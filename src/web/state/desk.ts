@@ -106,9 +106,11 @@ export const useUnsaved = (): boolean => useDesk(({ open }) => open !== null && 
 export const useSeen = (): Seen | null => useDesk(seenOf)
 
 /** The newest findings, which come before all else of their round. */
-export const useFindings = (): readonly Finding[] =>
-  useDesk(({ open }) => open?.early?.findings ?? open?.findings ?? noFindings)
+export const newestFindings = ({ open }: Pick<DeskState, 'open'>): readonly Finding[] =>
+  open?.early?.findings ?? open?.findings ?? noFindings
 const noFindings: readonly Finding[] = []
+
+export const useFindings = (): readonly Finding[] => useDesk(newestFindings)
 
 /** The text as a file has it, with its own line ends. */
 export const fileText = (open: Pick<Open, 'text' | 'separator'>): string => fromEditor(open.text, open.separator)

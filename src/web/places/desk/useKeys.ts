@@ -2,7 +2,7 @@
 import type { EditorView } from '@codemirror/view'
 import { useEffect } from 'react'
 import { ask } from '../../state/asked.ts'
-import { selectLines, useDesk } from '../../state/desk.ts'
+import { newestFindings, selectLines, useDesk } from '../../state/desk.ts'
 import { showLower } from '../../state/lower.ts'
 import { step, togglePlaying } from '../../state/playing.ts'
 import { applyPreview, closePreview, showFix, usePreview } from '../../state/preview.ts'
@@ -21,7 +21,7 @@ function go(to: 'finding' | 'passage', back: boolean, editor: EditorView | null)
   const from = open?.selection?.firstLine ?? 0
   const found =
     to === 'finding'
-      ? next(open?.findings ?? [], ({ line }) => line, from, back)
+      ? next(newestFindings({ open }), ({ line }) => line, from, back)
       : next(open?.round?.passages ?? [], ({ firstLine }) => firstLine, from, back)
   if (!found) return
   if ('fixes' in found) showLower('findings')
@@ -34,7 +34,7 @@ function go(to: 'finding' | 'passage', back: boolean, editor: EditorView | null)
 function showFirstFix(): void {
   const { open } = useDesk.getState()
   const line = open?.selection?.firstLine
-  const fix = open?.findings.find(each => each.line === line && each.fixes.length > 0)?.fixes[0]
+  const fix = newestFindings({ open }).find(each => each.line === line && each.fixes.length > 0)?.fixes[0]
   if (open && fix) void showFix(fix, open.text)
 }
 

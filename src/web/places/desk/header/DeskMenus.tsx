@@ -170,7 +170,7 @@ const Menu = ({ name, onOpen, children }: MenuProps) => (
       <Button>{name}</Button>
     </DropdownMenu.Trigger>
     <DropdownMenu.Portal>
-      <DropdownMenu.Content align="end" sideOffset={6} className={`${menuLook} max-h-[80vh] overflow-auto`}>
+      <DropdownMenu.Content align="end" sideOffset={6} className={menuLook}>
         {children}
       </DropdownMenu.Content>
     </DropdownMenu.Portal>
