@@ -41,6 +41,7 @@ for (const theme of ['light', 'dark'] as const)
         const address = about[path] ?? path
         await page.goto(address)
         await expect(page.locator('#place h1').first()).toBeVisible()
+        await page.waitForLoadState('networkidle')
         for (const serious of await seriousFindings(page)) wrong.push(`${address}: ${serious}`)
         const wide = await tooWide(page)
         if (wide) wrong.push(`${address}: ${wide}`)

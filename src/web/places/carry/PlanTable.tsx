@@ -15,7 +15,7 @@ type Props = { label: string; first: string; findings: string; children: ReactNo
 export const PlanTable = ({ label, first, findings, children }: Props) => (
   // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
   <section aria-label={label} tabIndex={0} className="mt-4 overflow-x-auto">
-    <table className="w-full min-w-[860px] table-fixed rounded-card border border-rule bg-raised text-[15px]">
+    <table className="w-full min-[900px]:min-w-[860px] table-fixed rounded-card border border-rule bg-raised text-[15px]">
       <colgroup>
         <col className="w-[30%]" />
         <col className="w-[17%]" />
@@ -29,7 +29,7 @@ export const PlanTable = ({ label, first, findings, children }: Props) => (
           <th className="py-1.5 pl-3 font-normal">{first}</th>
           <th className="py-1.5 font-normal">Lines</th>
           <th className="py-1.5 font-normal">Asks of you</th>
-          <th className="py-1.5 font-normal">{findings}</th>
+          <th className="py-1.5 pr-2 font-normal">{findings}</th>
           <th className="py-1.5 font-normal">Time</th>
           <th className="py-1.5 pr-3 font-normal">
             <span className="sr-only">More</span>

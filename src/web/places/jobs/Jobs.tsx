@@ -125,4 +125,4 @@ function toldJob(job: Job, printer: Printer): string {
 }
 
 const toldMaterial = ({ nozzleC, bedC, oozeSafeC, soakMin, pricePerKg }: Material): string =>
-  `nozzle ${nozzleC} °C, bed ${bedC} °C, oozes above ${oozeSafeC} °C${soakMin ? `, settles ${soakMin} min` : ''} · ${plain(pricePerKg, 2)} a kg`
+  `nozzle ${nozzleC} °C, bed ${bedC} °C, oozes above ${oozeSafeC} °C${soakMin ? `, heat soak ${soakMin} min` : ''} · ${plain(pricePerKg, 2)} a kg`

@@ -243,7 +243,8 @@ function Verdict({ print }: { print: PrintShown }) {
         {print.changes > 0 ? (
           <>
             <b>{plural(print.changes, 'change')}</b> take <b>{duration(print.changeS)}</b> of {duration(print.totalS)},
-            and purge <b>{plain(grams, 1)} g</b>, which costs {plain(print.cost, 2)}.
+            and purge <b>{plain(grams, grams < 1 ? 2 : 1)} g</b>, which costs{' '}
+            {print.cost > 0 && print.cost < 0.005 ? 'less than 0.01' : plain(print.cost, 2)}.
           </>
         ) : (
           <>No change of tools in {duration(print.totalS)}.</>

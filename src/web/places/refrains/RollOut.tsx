@@ -75,16 +75,16 @@ export function RollOut({ landings, waiting, things, ...rest }: Props) {
     <section aria-label="Scripts that have it" tabIndex={0} className="overflow-x-auto">
       <table
         aria-label="Scripts that have it"
-        className="w-full min-w-[760px] table-fixed rounded-card border border-rule bg-raised text-[15px]"
+        className="w-full min-w-[640px] table-fixed rounded-card border border-rule bg-raised text-[15px]"
       >
         <colgroup>
-          <col className="w-20" />
+          <col className="w-[10%]" />
+          <col className="w-[28%]" />
+          <col className="w-[20%]" />
+          <col className="w-[10%]" />
+          <col className="w-[11%]" />
+          <col className="w-[12%]" />
           <col />
-          <col className="w-44" />
-          <col className="w-20" />
-          <col className="w-24" />
-          <col className="w-48" />
-          <col className="w-36" />
         </colgroup>
         <thead className="text-left text-[13px] text-soft">
           <tr>
