@@ -1,5 +1,5 @@
 // The command book: every command, found by word or by what it does, with its letters and where the person's scripts use it.
-import { useMemo, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { type BookEntry, bookOf, searchBook } from '../../../core/effects/book.ts'
 import { families } from '../../../core/firmware/families.ts'
@@ -94,8 +94,23 @@ export function CommandBook() {
 }
 
 function List({ entries, chosen, query }: { entries: BookEntry[]; chosen: BookEntry | undefined; query: string }) {
+  const list = useRef<HTMLElement>(null)
+  const shown = chosen?.name
+  // The one that is read is in sight, from wherever one came; within the list, so that the page itself stays.
+  useEffect(() => {
+    const row = shown && list.current?.querySelector<HTMLElement>('[aria-current]')
+    if (!row || !list.current) return
+    const { offsetTop, offsetHeight } = row
+    const { scrollTop, clientHeight } = list.current
+    if (offsetTop < scrollTop || offsetTop + offsetHeight > scrollTop + clientHeight)
+      list.current.scrollTop = offsetTop - clientHeight / 2
+  }, [shown])
   return (
-    <nav aria-label="Commands" className="min-h-0 flex-1 overflow-auto rounded-card border border-rule bg-raised">
+    <nav
+      ref={list}
+      aria-label="Commands"
+      className="relative min-h-0 flex-1 overflow-auto rounded-card border border-rule bg-raised"
+    >
       {entries.length === 0 && (
         <p className="p-4 text-soft">
           No command is called “{query}” or does that. If your printer knows one, teach it.
