@@ -1,4 +1,4 @@
-// Where the screens begin: the routes, under one header.
+// The screens: the routes, under one header.
 import { QueryClientProvider } from '@tanstack/react-query'
 import { lazy, type ReactElement, StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
@@ -8,10 +8,8 @@ import { Frame } from './parts/Frame.tsx'
 import { Nowhere } from './parts/Nowhere.tsx'
 import { WentWrong } from './parts/WentWrong.tsx'
 import { Shelf } from './places/shelf/Shelf.tsx'
-import './style.css'
 import { lastDesk } from './state/last-desk.ts'
 import { queries } from './state/queries.ts'
-import { applyTheme } from './state/theme.ts'
 
 // The Desk brings the editor and the chart along; the Shelf should not wait for them.
 const Desk = lazy(async () => ({ default: (await import('./places/desk/Desk.tsx')).Desk }))
@@ -39,8 +37,6 @@ const WholePrint = lazy(async () => ({ default: (await import('./places/print/Wh
 const Checks = lazy(async () => ({ default: (await import('./places/checks/Checks.tsx')).Checks }))
 const Read = lazy(async () => ({ default: (await import('./places/read/Read.tsx')).Read }))
 const CommandBook = lazy(async () => ({ default: (await import('./places/commands/CommandBook.tsx')).CommandBook }))
-
-applyTheme()
 
 /** What each page shows. */
 const elements: Record<Path, ReactElement> = {
