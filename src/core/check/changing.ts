@@ -6,11 +6,11 @@ import { read } from '../gcode/read.ts'
 import { toolShown } from '../machine/state.ts'
 import { counterAfter, lastModes, type Step } from '../machine/trace.ts'
 import { changeFor } from '../model/changes.ts'
-import { towerOf } from '../model/job.ts'
+import { outsideMm, towerOf } from '../model/job.ts'
 import { isChangeMoment, withinPrint } from '../model/moment.ts'
 import { ordinaryRetraction, retractionOf } from '../model/printer.ts'
 import type { Checked, Row } from './finding.ts'
-import { outsideMm, printArea } from './queries.ts'
+import { printArea } from './queries.ts'
 
 type Script = Pick<Checked, 'stage'>
 

@@ -85,10 +85,6 @@ export function nozzleC({ trace }: Checked, step: Step): number | null {
 
 export const printArea = ({ stage }: Checked): Rectangle => areaOn(stage.job, stage.printer)
 
-/** How far a place lies outside a rectangle, mm; 0 in it and on its edge. */
-export const outsideMm = ({ left, right, front, back }: Rectangle, x: number, y: number): number =>
-  Math.hypot(Math.max(left - x, 0, x - right), Math.max(front - y, 0, y - back))
-
 /** The most that one step's length along X and Y comes to, mm; 0 where an end is not known. */
 export const acrossMm = ({ from, to }: Step): number => Math.hypot(to.x - from.x, to.y - from.y) || 0
 

@@ -90,6 +90,10 @@ export const nothingBetween = { changes: null, purgeMm3: 0, purges: [], stops: [
 /** A rectangle on the bed in mm, from the bed's origin. */
 export type Rectangle = { left: number; right: number; front: number; back: number }
 
+/** How far a place lies outside a rectangle, mm; 0 in it and on its edge. */
+export const outsideMm = ({ left, right, front, back }: Rectangle, x: number, y: number): number =>
+  Math.hypot(Math.max(left - x, 0, x - right), Math.max(front - y, 0, y - back))
+
 /** The print's area on this printer's bed, mm. */
 export function areaOn(job: Job, printer: Printer): Rectangle {
   const [left, right] = printer.bed.x

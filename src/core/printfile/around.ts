@@ -22,7 +22,9 @@ function kindOf({ raw, command, more }: Line, counting: Counting): Kind {
   if (more.length > 0) return 'else'
   const { name, words } = command
   if (anywhere.includes(name)) return 'anywhere'
-  if ((name === 'G10' || name === 'G11') && words.length === 0) return name === 'G10' ? 'retract' : 'unretract'
+  // With other letters it sets a tool or a place; S0 and S1 tell the usual length from that for a change of tools.
+  if ((name === 'G10' || name === 'G11') && words.every(({ letter, value }) => letter === 'S' && (value ?? 0) <= 1))
+    return name === 'G10' ? 'retract' : 'unretract'
   const e = numberOf(command, 'E')
   const across = ['X', 'Y'].some(letter => hasLetter(command, letter))
   const up = hasLetter(command, 'Z')
@@ -31,9 +33,9 @@ function kindOf({ raw, command, more }: Line, counting: Counting): Kind {
     return 'count'
   }
   if (!moves.includes(name)) return 'else'
-  if (e === null) return across ? 'travel' : up ? 'up or down' : 'anywhere'
-  const pushed = counting.relative ? e : e - counting.e
-  counting.e = e
+  const pushed = e === null ? 0 : counting.relative ? e : e - counting.e
+  if (e !== null) counting.e = e
+  if (pushed === 0) return across ? 'travel' : up ? 'up or down' : 'anywhere'
   return pushed < 0 ? 'retract' : across || up ? 'else' : 'unretract'
 }
 

@@ -1,7 +1,7 @@
 // Reads from a print file what is printed: its area, height, layers, tools and temperatures. Takes it in pieces, keeps little.
 import { familyOf } from '../firmware/families.ts'
 import { toolsAt } from '../firmware/tools.ts'
-import { type Job, nothingBetween, type ToolChange } from '../model/job.ts'
+import { type Job, nothingBetween, outsideMm, type Rectangle, type ToolChange } from '../model/job.ts'
 import type { Material } from '../model/material.ts'
 import type { Printer } from '../model/printer.ts'
 import { type Counting, ownMoves } from './around.ts'
@@ -16,7 +16,7 @@ type Box = { left: number; right: number; front: number; back: number; extrudedM
 
 /** What was found; temperatures are the last that were set before the first layer was left. Lengths mm. */
 export type PrintFacts = {
-  area: { left: number; right: number; front: number; back: number } | null
+  area: Rectangle | null
   topMm: number
   firstLayerMm: number
   layerMm: number
@@ -39,6 +39,9 @@ export type PrintFacts = {
 const sameHeightMm = 0.005
 const mostLayers = 100_000
 const mostChanges = 20_000
+/** As far beside the print as a skirt or a brim may be, mm; what is laid farther away is a purge. */
+const besideMm = 15
+
 /** Between two strokes; a script of more lines is none that anybody wrote for a change. */
 const mostBetween = 2000
 /** Pairs of tools for which the program's own moves are kept: of the first two changes and of the last. */
@@ -215,20 +218,26 @@ export class JobReader {
       area.front = Math.min(area.front, box.front)
       area.back = Math.max(area.back, box.back)
     }
+    const rectangle = heights.length ? { left: area.left, right: area.right, front: area.front, back: area.back } : null
+    // Tools that purge beside the print before it begins do not change within it.
+    const purging = this.changes.findIndex(
+      ({ leavesAt }) => !leavesAt || !rectangle || outsideMm(rectangle, leavesAt.x, leavesAt.y) <= besideMm,
+    )
+    const changes = this.changes.slice(purging < 0 ? this.changes.length : purging)
     const steps = above
       .map((height, i) => (height - (i ? (above[i - 1] as number) : lowest)) * sameHeightMm)
       .sort((a, b) => a - b)
     const round = (value: number) => Math.round(value * 1000) / 1000
     const firstLayerMm = round(lowest * sameHeightMm)
     return {
-      area: heights.length ? { left: area.left, right: area.right, front: area.front, back: area.back } : null,
+      area: rectangle,
       topMm: round((heights.at(-1) ?? 0) * sameHeightMm),
       firstLayerMm,
       layerMm: steps.length ? round(steps[steps.length >> 1] as number) : firstLayerMm,
       layers: heights.length,
       tools: [...this.tools].sort((a, b) => a - b),
-      firstTool: this.firstTool ?? 0,
-      changes: this.changes.map(({ height, between, ...change }) => ({
+      firstTool: this.changes[this.changes.length - changes.length - 1]?.to ?? this.firstTool ?? 0,
+      changes: changes.map(({ height, between, ...change }) => ({
         ...change,
         layer: (layerOf.get(height) ?? 0) + 1,
         moves: between && ownMoves(between.lines, between.laid),

@@ -1,10 +1,12 @@
 // The head is driven into the print, or dragged over it.
+
 import { mm } from '../../format.ts'
 import { printHeight } from '../../machine/beginning.ts'
 import { crosses } from '../../machine/beyond.ts'
 import type { Step } from '../../machine/trace.ts'
+import { outsideMm } from '../../model/job.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
-import { acrossMm, lineOf, outsideMm, printArea } from '../queries.ts'
+import { acrossMm, lineOf, printArea } from '../queries.ts'
 
 /** What a bead stands up, and a print curls. */
 const curlsMm = 0.1

@@ -1,11 +1,13 @@
 // The nozzle has stood hot, and takes what hangs from it over the bed into the print.
+
 import { duration, mm, plain } from '../../format.ts'
 import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
+import { outsideMm } from '../../model/job.ts'
 import { changeMoments, isChangeMoment } from '../../model/moment.ts'
 import { retractionOf } from '../../model/printer.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { putAfter } from '../fixes.ts'
-import { acrossMm, lineOf, outsideMm, printArea } from '../queries.ts'
+import { acrossMm, lineOf, printArea } from '../queries.ts'
 
 /** A string of this much is seen under the first layer. */
 const seenMm3 = 1.5

@@ -1,10 +1,12 @@
 // The head is parked over the print, close to it.
+
 import { mm } from '../../format.ts'
 import { hasLetter } from '../../gcode/line.ts'
 import { printHeight } from '../../machine/beginning.ts'
 import { lastModes, positionAt } from '../../machine/trace.ts'
+import { outsideMm } from '../../model/job.ts'
 import type { Checked, Found, Row, Rule } from '../finding.ts'
-import { outsideMm, printArea } from '../queries.ts'
+import { printArea } from '../queries.ts'
 
 /** So far over a print a hand gets between. */
 const roomMm = 30

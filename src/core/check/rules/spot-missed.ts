@@ -1,10 +1,12 @@
 // Purges or wipes beside the bucket or the brush, and not in it.
+
 import { mm, plain } from '../../format.ts'
 import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import type { Step } from '../../machine/trace.ts'
+import { outsideMm } from '../../model/job.ts'
 import { offBedMm, type Spot } from '../../model/printer.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
-import { acrossMm, lineOf, outsideMm, printArea } from '../queries.ts'
+import { acrossMm, lineOf, printArea } from '../queries.ts'
 
 /** A bucket is about so wide round its place, a brush so long; beyond `nearMm` a purge has nothing to do with it. */
 const bucketMm = 15

@@ -3,10 +3,10 @@ import { mm } from '../../format.ts'
 import { printHeight } from '../../machine/beginning.ts'
 import { crosses } from '../../machine/beyond.ts'
 import type { Step } from '../../machine/trace.ts'
-import { towerOf } from '../../model/job.ts'
+import { outsideMm, towerOf } from '../../model/job.ts'
 import { withinPrint } from '../../model/moment.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
-import { acrossMm, lineOf, outsideMm } from '../queries.ts'
+import { acrossMm, lineOf } from '../queries.ts'
 
 /** So little over the tower the nozzle still drags on it; deeper than this it runs into it. */
 const dragsMm = 0.1
