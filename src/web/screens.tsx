@@ -1,10 +1,11 @@
 // The screens: the routes, under one header.
 import { QueryClientProvider } from '@tanstack/react-query'
-import { lazy, type ReactElement, StrictMode } from 'react'
+import { type ReactElement, StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router'
 import { type Path, pages } from '../pages.ts'
 import { Frame } from './parts/Frame.tsx'
+import { later } from './parts/later.ts'
 import { Nowhere } from './parts/Nowhere.tsx'
 import { WentWrong } from './parts/WentWrong.tsx'
 import { Shelf } from './places/shelf/Shelf.tsx'
@@ -12,31 +13,25 @@ import { lastDesk } from './state/last-desk.ts'
 import { queries } from './state/queries.ts'
 
 // The Desk brings the editor and the chart along; the Shelf should not wait for them.
-const Desk = lazy(async () => ({ default: (await import('./places/desk/Desk.tsx')).Desk }))
-const Jobs = lazy(async () => ({ default: (await import('./places/jobs/Jobs.tsx')).Jobs }))
-const Vocabularies = lazy(async () => ({
-  default: (await import('./places/vocabularies/Vocabularies.tsx')).Vocabularies,
-}))
-const Macros = lazy(async () => ({ default: (await import('./places/macros/Macros.tsx')).Macros }))
-const History = lazy(async () => ({ default: (await import('./places/history/History.tsx')).History }))
-const SideBySide = lazy(async () => ({ default: (await import('./places/beside/SideBySide.tsx')).SideBySide }))
-const CarryPage = lazy(async () => ({ default: (await import('./places/carry/CarryPage.tsx')).CarryPage }))
-const CarryToSeveral = lazy(async () => ({ default: (await import('./places/carry/Several.tsx')).CarryToSeveral }))
-const OtherFirmware = lazy(async () => ({
-  default: (await import('./places/carry/OtherFirmware.tsx')).OtherFirmware,
-}))
-const Refrains = lazy(async () => ({ default: (await import('./places/refrains/Refrains.tsx')).Refrains }))
-const KeepingPlace = lazy(async () => ({ default: (await import('./places/keeping/KeepingPlace.tsx')).KeepingPlace }))
-const PrinterPage = lazy(async () => ({ default: (await import('./places/printers/PrinterPage.tsx')).PrinterPage }))
-const NewPrinter = lazy(async () => ({ default: (await import('./places/printers/NewPrinter.tsx')).NewPrinter }))
-const LearnPrinter = lazy(async () => ({
-  default: (await import('./places/printers/learn/LearnPrinter.tsx')).LearnPrinter,
-}))
-const Runs = lazy(async () => ({ default: (await import('./places/runs/Runs.tsx')).Runs }))
-const WholePrint = lazy(async () => ({ default: (await import('./places/print/WholePrint.tsx')).WholePrint }))
-const Checks = lazy(async () => ({ default: (await import('./places/checks/Checks.tsx')).Checks }))
-const Read = lazy(async () => ({ default: (await import('./places/read/Read.tsx')).Read }))
-const CommandBook = lazy(async () => ({ default: (await import('./places/commands/CommandBook.tsx')).CommandBook }))
+const Desk = later(() => import('./places/desk/Desk.tsx'), 'Desk')
+const Jobs = later(() => import('./places/jobs/Jobs.tsx'), 'Jobs')
+const Vocabularies = later(() => import('./places/vocabularies/Vocabularies.tsx'), 'Vocabularies')
+const Macros = later(() => import('./places/macros/Macros.tsx'), 'Macros')
+const History = later(() => import('./places/history/History.tsx'), 'History')
+const SideBySide = later(() => import('./places/beside/SideBySide.tsx'), 'SideBySide')
+const CarryPage = later(() => import('./places/carry/CarryPage.tsx'), 'CarryPage')
+const CarryToSeveral = later(() => import('./places/carry/Several.tsx'), 'CarryToSeveral')
+const OtherFirmware = later(() => import('./places/carry/OtherFirmware.tsx'), 'OtherFirmware')
+const Refrains = later(() => import('./places/refrains/Refrains.tsx'), 'Refrains')
+const KeepingPlace = later(() => import('./places/keeping/KeepingPlace.tsx'), 'KeepingPlace')
+const PrinterPage = later(() => import('./places/printers/PrinterPage.tsx'), 'PrinterPage')
+const NewPrinter = later(() => import('./places/printers/NewPrinter.tsx'), 'NewPrinter')
+const LearnPrinter = later(() => import('./places/printers/learn/LearnPrinter.tsx'), 'LearnPrinter')
+const Runs = later(() => import('./places/runs/Runs.tsx'), 'Runs')
+const WholePrint = later(() => import('./places/print/WholePrint.tsx'), 'WholePrint')
+const Checks = later(() => import('./places/checks/Checks.tsx'), 'Checks')
+const Read = later(() => import('./places/read/Read.tsx'), 'Read')
+const CommandBook = later(() => import('./places/commands/CommandBook.tsx'), 'CommandBook')
 
 /** What each page shows. */
 const elements: Record<Path, ReactElement> = {

@@ -349,6 +349,9 @@ describe('purge-wasteful at a change', () => {
       'G1 E5 F200',
     )
     expect(found('T1\nM83\nG1 E@(30 + 10) F200', { from: lost })).toMatchObject([{ fixes: [] }])
+    // 2 inches are 50.8 mm; 100 mm³ are 41.6 mm. What the number means is not mm.
+    expect(found('T1\nG20\nM83\nG1 E2 F8\nG21', { from: lost })).toMatchObject([{ fixes: [] }])
+    expect(found('T1\nM200 T1 D1.75\nM83\nG1 E100 F500\nM200 T1 D0', { from: lost })).toMatchObject([{ fixes: [] }])
   })
 })
 

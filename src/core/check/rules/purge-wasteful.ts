@@ -5,9 +5,10 @@ import { numberOf } from '../../gcode/line.ts'
 import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import type { Step } from '../../machine/trace.ts'
 import { changeMoments } from '../../model/moment.ts'
+import type { Edit } from '../../model/script.ts'
 import { replacePiece, sourceWord } from '../../script/edits/lines.ts'
 import { changing, handedOn } from '../changing.ts'
-import type { Checked, Found, Rule } from '../finding.ts'
+import type { Checked, Found, Row, Rule } from '../finding.ts'
 import { lineOf } from '../queries.ts'
 
 /** What fills a hot end and its 0.4 mm nozzle several times over, mm³; wider ones by their area. */
@@ -17,6 +18,8 @@ const plentyMm3 = 180
 const twice = 2
 const leastMm3 = 10
 const tooOften = 4
+
+const upToHalf = (mm: number): number => Math.ceil(2 * mm) / 2
 
 const check = (script: Checked): Found[] => (script.stage.moment === 'start' ? atStart(script) : atChange(script))
 
@@ -37,16 +40,18 @@ function atChange(script: Checked): Found[] {
     .reduce((most: Step | null, step) => (step.filamentMm > (most?.filamentMm ?? 0) ? step : most), null)
   const row = largest && script.rows[largest.command]
   if (!largest || !row?.source) return []
-  const word = sourceWord(row.source, 'E')
-  const less = largest.filamentMm - (purged - enough) / areaMm2
-  const e =
-    Math.ceil(2 * (row.before.extrusion === 'relative' ? less : (word?.value ?? 0) - largest.filamentMm + less)) / 2
-  const plainly = word && word.value !== null && numberOf(row.command, 'E') === word.value && less > 0
   const message = `Purges ${plain(purged, 0)} mm³ from T${change.to}, which lacks about ${plain(lacks, 0)} mm³ after it stood by. Its nozzle holds no other colour.`
-  const fixes = plainly
-    ? [{ title: `Purge ${plain(enough, 0)} mm³`, edits: [replacePiece(row.source, word, `E${plain(e)}`)] }]
-    : []
+  const less = lessOf(row, largest, (purged - enough) / areaMm2)
+  const fixes = less ? [{ title: `Purge ${plain(enough, 0)} mm³`, edits: [less] }] : []
   return [{ line: row.line, message, fixes }]
+}
+
+/** A line’s push made shorter by so much, mm; null where it is no number in mm by itself, or not that long. */
+function lessOf({ source, command, before }: Row, { filamentMm }: Step, tooMuchMm: number): Edit | null {
+  const word = source && sourceWord(source, 'E')
+  if (!source || !word || word.value === null || numberOf(command, 'E') !== word.value) return null
+  if (before.units === 'inch' || before.volumetric[before.tool] || filamentMm <= tooMuchMm) return null
+  return replacePiece(source, word, `E${plain(upToHalf(word.value - tooMuchMm))}`)
 }
 
 function atStart(script: Checked): Found[] {

@@ -210,7 +210,7 @@ describe('docking', () => {
   }
 
   it('goes in and out by the approach, slowly, and frees and locks each tool in its own dock', () => {
-    expect(lines('dock', { speed: 10, frees: 'M280_P0_S20', locks: 'M280_P0_S90' }, docked)).toEqual([
+    expect(lines('dock', { speed: 10, frees: 'M280~P0~S20', locks: 'M280~P0~S90' }, docked)).toEqual([
       'G90',
       'M83',
       ';? when from_tool is 0',
@@ -226,6 +226,20 @@ describe('docking', () => {
       'M82',
     ])
     expect(lines('dock', { what: 'fetch' }, docked)).not.toContain(';? when from_tool is 0')
+  })
+
+  it('takes a host’s commands as well, whose names and words have signs of their own, and finds them in its marker again', () => {
+    const text = made('dock', { frees: 'SET_SERVO~SERVO=lock~ANGLE=20' }, docked)
+    expect(text).toContain('\nSET_SERVO SERVO=lock ANGLE=20\n')
+    const again = makePassage(
+      { text, ...rehearseScript(text, setting(docked)) },
+      'dock',
+      { frees: 'SET_SERVO~SERVO=lock~ANGLE=20' },
+      1,
+    )
+    expect(again.ok).toBe(true)
+    const left = rehearseScript(text, setting(docked)).findings.filter(({ rule }) => rule === 'kept-line-changed')
+    expect(left).toEqual([])
   })
 
   it('says what is missing: a dock, an approach, room', () => {

@@ -12,13 +12,13 @@ import {
   type Values,
 } from './maker.ts'
 
-/** A command is typed into the field for it; a marker holds no spaces, so `_` stands for one. */
+/** A command is typed into the field for it; a marker holds no spaces, so `~` stands for one. */
 const command = (name: string, label: string) => ({
   name,
   label,
   kind: 'text' as const,
   pattern: /^(?:none|[A-Za-z][^\s;]*)$/,
-  shape: '“none”, or a command with _ for each space, as M98_P"lock.g"',
+  shape: '“none”, or a command with ~ for each space, as M280~P0~S90',
   standard: 'none',
 })
 
@@ -52,7 +52,7 @@ function make(values: Values, surroundings: Surroundings): Made {
       return [
         phrases.move({ x, y, f: 9000 }),
         phrases.move({ x: dock.x, y: dock.y, f: slow }),
-        does === 'none' ? null : does.replaceAll('_', ' '),
+        does === 'none' ? null : does.replaceAll('~', ' '),
         phrases.move({ x, y, f: slow }),
       ]
     })

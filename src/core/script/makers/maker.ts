@@ -172,7 +172,8 @@ export function readMarker(line: Line): Marker | null {
   const pairs = (begin[2] as string).trim().split(/\s+/).filter(Boolean)
   const values = Object.fromEntries(
     pairs.map(pair => {
-      const [key = '', value = ''] = pair.split('=')
+      const at = pair.indexOf('=')
+      const [key, value] = [pair.slice(0, at), pair.slice(at + 1)]
       return [key, value !== '' && Number.isFinite(Number(value)) ? Number(value) : value]
     }),
   )

@@ -1,9 +1,10 @@
 // The Desk: one script written and rehearsed. Ribbon over everything; text, bed and findings below; the outcome along the bottom.
 import type { EditorView } from '@codemirror/view'
-import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react'
+import { Suspense, useEffect, useMemo, useRef, useState } from 'react'
 import { Panel, PanelGroup, PanelResizeHandle } from 'react-resizable-panels'
 import { useParams, useSearchParams } from 'react-router'
 import { callOf } from '../../../core/documents/calls.ts'
+import { later } from '../../parts/later.ts'
 import { PageLink } from '../../parts/Press.tsx'
 import { useNarrow } from '../../parts/useNarrow.ts'
 import { useTitle } from '../../parts/useTitle.ts'
@@ -35,9 +36,9 @@ const loads = {
   export: () => import('./header/TakeAway.tsx'),
   makers: () => import('../../../core/script/makers/makers.ts'),
 }
-const PreviewCard = lazy(async () => ({ default: (await loads.preview()).PreviewCard }))
-const PlaceholdersPanel = lazy(async () => ({ default: (await loads.placeholders()).PlaceholdersPanel }))
-const UnknownPanel = lazy(async () => ({ default: (await loads.unknown()).UnknownPanel }))
+const PreviewCard = later(loads.preview, 'PreviewCard')
+const PlaceholdersPanel = later(loads.placeholders, 'PlaceholdersPanel')
+const UnknownPanel = later(loads.unknown, 'UnknownPanel')
 const restMs = 4000
 
 function useLoadedAhead(): void {

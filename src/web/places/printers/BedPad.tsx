@@ -1,30 +1,12 @@
 // The bed as it is entered, with spots and keep-out zones that are dragged, or moved by arrow keys.
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react'
 import type { Printer } from '../../../core/model/printer.ts'
+import { moved, type Sort } from './moved.ts'
 
 type Props = { printer: Printer; onChange: (part: Partial<Printer>) => void }
-type Held = { sort: 'spot' | 'zone'; index: number; x: number; y: number; from: Printer }
+type Held = { sort: Sort; index: number; x: number; y: number; from: Printer }
 
 const stepMm = 1
-
-function moved(printer: Printer, sort: Held['sort'], index: number, dx: number, dy: number): Partial<Printer> {
-  const by = (value: number, shift: number) => Math.round(value + shift)
-  if (sort === 'spot')
-    return {
-      spots: printer.spots.map((spot, i) => (i === index ? { ...spot, x: by(spot.x, dx), y: by(spot.y, dy) } : spot)),
-    }
-  return {
-    zones: printer.zones.map((zone, i) =>
-      i === index
-        ? {
-            ...zone,
-            x: [by(zone.x[0], dx), by(zone.x[1], dx)] as [number, number],
-            y: [by(zone.y[0], dy), by(zone.y[1], dy)] as [number, number],
-          }
-        : zone,
-    ),
-  }
-}
 
 export function BedPad({ printer, onChange }: Props) {
   const picture = useRef<SVGSVGElement>(null)

@@ -178,7 +178,7 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
       )}
       <div className="flex min-h-0 flex-1">
         {outline && <Outline open={open} />}
-        <div ref={host} className="min-h-0 min-w-0 flex-1 overflow-hidden rounded-card contain-strict" />
+        <div ref={host} className="min-h-0 min-w-0 flex-1 overflow-hidden rounded-card" />
       </div>
       <HeldBack editor={() => view.current} />
       <div className="flex items-start border-t border-rule">

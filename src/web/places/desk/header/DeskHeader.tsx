@@ -1,7 +1,8 @@
 // The Desk's own header: what is open, what it is rehearsed for, what can be done with it, saving.
-import { lazy, memo, Suspense, useEffect, useState } from 'react'
+import { memo, Suspense, useEffect, useState } from 'react'
 import { plural } from '../../../../core/format.ts'
 import type { SavedScript } from '../../../../core/model/kept.ts'
+import { later } from '../../../parts/later.ts'
 import { howLongAgo } from '../../../parts/words.ts'
 import type { Things } from '../../../state/api.ts'
 import { askNothing, useAsked } from '../../../state/asked.ts'
@@ -15,8 +16,8 @@ import { WhatIf } from './WhatIf.tsx'
 import { WhichPrinter } from './WhichPrinter.tsx'
 import { WithText } from './WithText.tsx'
 
-const ChangedSince = lazy(async () => ({ default: (await import('../../../parts/CameFrom.tsx')).ChangedSince }))
-const TakeAway = lazy(async () => ({ default: (await import('./TakeAway.tsx')).TakeAway }))
+const ChangedSince = later(() => import('../../../parts/CameFrom.tsx'), 'ChangedSince')
+const TakeAway = later(() => import('./TakeAway.tsx'), 'TakeAway')
 
 export function DeskHeader({ things }: { things: Things }) {
   const head = useHead()

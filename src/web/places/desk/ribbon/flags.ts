@@ -2,9 +2,9 @@
 import type { Message } from '../../../../core/machine/trace.ts'
 
 /** A flag is so wide, px. */
-export const flagPx = 14
+const flagPx = 14
 
-export type FlagMark = { left: number; messages: readonly [Message, ...Message[]] }
+type FlagMark = { left: number; messages: readonly [Message, ...Message[]] }
 
 /** `left` in px from the ribbon's beginning; each flag has the messages that come before there is room for the next. */
 export function flagsOf(messages: readonly Message[], width: number, totalS: number): FlagMark[] {
