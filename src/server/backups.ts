@@ -87,9 +87,11 @@ export function faultIn(path: string): string | null {
   try {
     copy = new Sqlite(path, { readonly: true, fileMustExist: true })
     if (copy.pragma('integrity_check', { simple: true }) !== 'ok') return 'it is damaged'
-    if ((copy.pragma('foreign_key_check') as unknown[]).length > 0) return 'what belongs together in it is parted'
+    if ((copy.pragma('foreign_key_check') as unknown[]).length > 0) return 'rows in it refer to rows that are missing'
     if (Number(copy.pragma('user_version', { simple: true })) < 1) return 'it is empty'
-    return copy.prepare("SELECT 1 FROM sqlite_master WHERE name = 'revisions'").get() ? null : 'it is no shelf of ours'
+    return copy.prepare("SELECT 1 FROM sqlite_master WHERE name = 'revisions'").get()
+      ? null
+      : 'it is not a shelf of Warm Prelude'
   } catch {
     return 'it can’t be read'
   } finally {

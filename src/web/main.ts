@@ -4,7 +4,12 @@ import { applyTheme } from './state/theme.ts'
 
 applyTheme()
 
-const screens = () => void import('./screens.tsx')
+const screens = () => {
+  // The two pages that people begin with are fetched beside the frame that shows them, not behind it.
+  if (location.pathname === '/') void import('./places/shelf/Shelf.tsx')
+  else if (location.pathname.startsWith('/desk/')) void import('./places/desk/Desk.tsx')
+  void import('./screens.tsx')
+}
 // A page that nobody sees is not painted.
 if (document.hidden) screens()
 else requestAnimationFrame(() => setTimeout(screens))

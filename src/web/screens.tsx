@@ -8,11 +8,11 @@ import { Frame } from './parts/Frame.tsx'
 import { later } from './parts/later.ts'
 import { Nowhere } from './parts/Nowhere.tsx'
 import { WentWrong } from './parts/WentWrong.tsx'
-import { Shelf } from './places/shelf/Shelf.tsx'
 import { lastDesk } from './state/last-desk.ts'
 import { queries } from './state/queries.ts'
 
-// The Desk brings the editor and the chart along; the Shelf should not wait for them.
+// Each brings along what it alone needs.
+const Shelf = later(() => import('./places/shelf/Shelf.tsx'), 'Shelf')
 const Desk = later(() => import('./places/desk/Desk.tsx'), 'Desk')
 const Jobs = later(() => import('./places/jobs/Jobs.tsx'), 'Jobs')
 const Vocabularies = later(() => import('./places/vocabularies/Vocabularies.tsx'), 'Vocabularies')

@@ -25,7 +25,7 @@ function tooMuchIn(bytes: Uint8Array): string | null {
     },
   })
   if (files > mostFiles) return `It has more than ${mostFiles.toLocaleString('en')} files in it.`
-  if (packed > bytes.length) return 'Its files lie over each other, as no program packs them.'
+  if (packed > bytes.length) return 'Files overlap in it, so it is damaged.'
   return unpacked > mostBytes || unpacked > always + mostTimes * bytes.length
     ? 'It would unpack to far more than a shelf can be.'
     : null
@@ -130,7 +130,7 @@ export function unpack(bytes: Uint8Array): Unpacked {
   try {
     const said = v.safeParse(Head, contents.json('shelf.json'))
     if (!said.success)
-      return { ok: false, why: 'It says in shelf.json that it is no shelf of ours, or one of a newer version.' }
+      return { ok: false, why: 'By its shelf.json it is not a shelf of Warm Prelude, or one of a newer version.' }
     const withTexts = (revisions: v.InferOutput<typeof Files>['revisions']) =>
       revisions.map(({ file, ...revision }) => ({ ...revision, text: contents.text(file) }))
     const all = (folder: string) => contents.paths(folder, '.json').map(path => contents.json(path))

@@ -63,7 +63,7 @@ function carryTo(
   }
   const outcome = saveScript(database, id, { text, note, printerId, moment: saved.moment, base, identity }, now)
   if (outcome !== 'saved')
-    throw new Refused(409, `“${saved.name}” was saved elsewhere in the meantime. Open this page afresh.`, 'scripts')
+    throw new Refused(409, `“${saved.name}” was saved elsewhere in the meantime. Reload this page.`, 'scripts')
 }
 
 /** Why a file has a new revision that nobody saved by itself. */
@@ -130,7 +130,7 @@ export function printerRoutes(database: Database, now: () => string) {
       if (Number(scripts) > 0)
         throw new Refused(
           409,
-          `It has ${scripts === 1 ? 'a script' : `${scripts} scripts`}, on the shelf or in the bin. Give those to another printer or throw them away first.`,
+          `It has ${scripts === 1 ? 'a script' : `${scripts} scripts`}, on the shelf or in the bin. Move those to another printer or throw them away first.`,
         )
       const gone = writing(database, () => {
         // Its config and macro files go with it, and come back with it.

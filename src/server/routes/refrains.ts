@@ -62,7 +62,7 @@ export function refrainRoutes(database: Database, now: () => string) {
       const refrain = find(context.req.param('id'))
       const { base, text, note, scripts } = context.req.valid('json')
       if (base !== refrain.revision)
-        throw new Refused(409, 'This refrain was changed elsewhere in the meantime. Open it afresh.', 'base')
+        throw new Refused(409, 'This refrain was changed elsewhere in the meantime. Reload the page.', 'base')
       writing(database, () => {
         if (text !== null && text !== refrain.text)
           addRefrainRevision(database, refrain.id, refrain.revision + 1, text, note, now())

@@ -131,7 +131,7 @@ export function scriptRoutes(database: Database, now: () => string) {
       if (outcome === 'stale')
         throw new Refused(
           409,
-          'This script was saved elsewhere in the meantime. Save yours under another name, or open it afresh.',
+          'This script was saved elsewhere in the meantime. Save yours under another name, or reload the page.',
           'base',
         )
       if (outcome === 'gone') throw new Refused(409, gone, 'identity')

@@ -8,14 +8,25 @@ type Props<T extends FieldValues> = {
   path: FieldPath<T>
   name: string
   hint?: string
+  /** What could stand in it, shown while nothing does. */
+  example?: string
   most?: number
+  /** G-code and the like, in the letters of code. */
+  mono?: boolean
 }
 
-export function TextField<T extends FieldValues>({ form, path, name, hint, most }: Props<T>) {
+export function TextField<T extends FieldValues>({ form, path, name, hint, example, most, mono = false }: Props<T>) {
   return (
     <Field name={name} {...(hint && { hint })} flaw={flawAt(form, path)}>
       {(id, described) => (
-        <input id={id} {...described} maxLength={most} {...form.register(path)} className={fieldLook} />
+        <input
+          id={id}
+          {...described}
+          maxLength={most}
+          placeholder={example}
+          {...form.register(path)}
+          className={mono ? `${fieldLook} font-mono` : fieldLook}
+        />
       )}
     </Field>
   )

@@ -31,8 +31,8 @@ export type Form<T extends FieldValues> = {
 }
 
 type Options<T extends FieldValues> = {
-  /** A name for this form alone, by which a change that waits is found again. */
-  key: string
+  /** A name for this form alone, by which a change that waits is found again; null for a few words that need not wait. */
+  key: string | null
   schema: v.GenericSchema<FieldValues, T>
   saved: T
   /** What the form begins with where it is something else than what is saved. */
@@ -41,7 +41,7 @@ type Options<T extends FieldValues> = {
 }
 
 export function useForm<T extends FieldValues>({ key, schema, saved, begin = saved, send }: Options<T>): Form<T> {
-  const [draft] = useState(() => formDraft(key, saved))
+  const [draft] = useState(() => (key === null ? null : formDraft(key, saved)))
   const fields = useFields<T, unknown, T>({
     defaultValues: (draft ? draft.value : begin) as DefaultValues<T>,
     // What a schema gives it takes as well.
@@ -59,6 +59,7 @@ export function useForm<T extends FieldValues>({ key, schema, saved, begin = sav
   const [now, kept] = [JSON.stringify(value), JSON.stringify(saved)]
   const changed = now !== kept && now !== sent.current
   useEffect(() => {
+    if (key === null) return
     if (!changed) return dropFormDraft(key)
     if (keepFormDraft(key, now, kept)) return
     // There is no room for it in this browser: the window asks before it is closed.
@@ -92,7 +93,7 @@ export function useForm<T extends FieldValues>({ key, schema, saved, begin = sav
       try {
         await send(fitting)
         sent.current = JSON.stringify(fitting)
-        dropFormDraft(key)
+        if (key !== null) dropFormDraft(key)
         setWaited(null)
         fields.reset(fitting)
         done = true

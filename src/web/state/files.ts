@@ -1,5 +1,4 @@
 // Texts that leave the browser: to the clipboard, or as a file.
-import { strToU8, zipSync } from 'fflate'
 import type { Open } from './desk.ts'
 
 /** What came of an action, to be shown to the person. */
@@ -37,7 +36,8 @@ export const saveFile = (text: string, name: string): Said =>
   save(new Blob([text], { type: 'text/plain' }), withEnding(name))
 
 /** Several texts in one .zip; names that come twice are numbered. */
-export function saveZip(files: readonly { name: string; text: string }[], name: string): Said {
+export async function saveZip(files: readonly { name: string; text: string }[], name: string): Promise<Said> {
+  const { strToU8, zipSync } = await import('fflate')
   const entries: Record<string, Uint8Array> = {}
   for (const { name: wanted, text } of files) {
     let free = withEnding(wanted)

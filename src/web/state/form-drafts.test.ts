@@ -52,5 +52,7 @@ test('a form that waits is led to', () => {
   expect(at('new material')).toEqual({ name: 'A material', to: '/jobs' })
   expect(at('job 12')).toEqual({ name: 'A job', to: '/jobs' })
   expect(at('vocabulary of a b')).toEqual({ name: 'A vocabulary', to: '/vocabularies' })
+  expect(at('trial of revision 31 of script 4').to).toBe('/history/4')
+  expect(at('command M9100').to).toBe('/commands')
   expect(at('refrain 2')).toEqual({ name: 'A refrain', to: '/refrains?refrain=2' })
 })

@@ -55,6 +55,8 @@ export function placeOfForm(
   if (what === 'config' || what === 'macro files')
     return { name: `The macros of ${printer}`, to: `/macros?printer=${encodeURIComponent(printer)}` }
   if (what === 'refrain') return { name: 'A refrain', to: `/refrains?refrain=${id}` }
+  if (what.startsWith('command')) return { name: 'A command that is taught', to: '/commands' }
+  if (what.startsWith('trial')) return { name: 'What you saw, a trial', to: `/history/${id}` }
   if (what.startsWith('vocabulary')) return { name: 'A vocabulary', to: '/vocabularies' }
   return { name: what.endsWith('material') ? 'A material' : 'A job', to: '/jobs' }
 }

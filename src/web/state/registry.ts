@@ -30,7 +30,9 @@ const nameOf = (element: HTMLElement): string =>
 function press(element: HTMLElement): void {
   setTimeout(() => {
     element.focus()
-    if (element.getAttribute('aria-haspopup') === 'menu' || element.getAttribute('role') === 'combobox')
+    const opens = element.getAttribute('aria-haspopup') === 'menu' || element.getAttribute('role') === 'combobox'
+    // What has a state answers to keys; a button that is yet to become a menu does not.
+    if (opens && element.dataset.state !== undefined)
       element.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }))
     else element.click()
   }, 80)

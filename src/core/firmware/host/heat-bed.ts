@@ -61,7 +61,7 @@ export const bed: CommandSpec[] = [
       text('MESH_MAX', 'to'),
       text('PROBE_COUNT', 'points'),
       num('HORIZONTAL_MOVE_Z', 'travel at height', 'mm'),
-      text('ALGORITHM', 'how points are joined'),
+      text('ALGORITHM', 'interpolation'),
     ],
     'BED_MESH_CALIBRATE PROFILE=warm',
     {
@@ -169,8 +169,8 @@ export const bed: CommandSpec[] = [
     'SET_SKEW CLEAR=1',
   ),
   row('GET_CURRENT_SKEW', 'Report the skew correction', report, [], 'GET_CURRENT_SKEW'),
-  row('Z_OFFSET_APPLY_PROBE', 'Take the Z offset into the probe’s', housekeeping, [], 'Z_OFFSET_APPLY_PROBE'),
-  row('Z_OFFSET_APPLY_ENDSTOP', 'Take the Z offset into the end stop’s', housekeeping, [], 'Z_OFFSET_APPLY_ENDSTOP'),
+  row('Z_OFFSET_APPLY_PROBE', 'Apply the Z offset to the probe', housekeeping, [], 'Z_OFFSET_APPLY_PROBE'),
+  row('Z_OFFSET_APPLY_ENDSTOP', 'Apply the Z offset to the end stop', housekeeping, [], 'Z_OFFSET_APPLY_ENDSTOP'),
   row(
     'AXIS_TWIST_COMPENSATION_CALIBRATE',
     'Measure the twist of the X axis',

@@ -31,7 +31,7 @@ const otherwise: CommandSpec[] = [
     [flag('X', 'X only'), flag('Y', 'Y only'), flag('Z', 'Z only')],
     'G28',
     {
-      notes: 'A loaded mesh stays in force.',
+      notes: 'A loaded mesh stays active.',
     },
   ),
   row('G4', 'Wait (dwell)', { does: 'dwell', seconds: null, milliseconds: 'P' }, [num('P', 'for', 'ms')], 'G4 P5000', {

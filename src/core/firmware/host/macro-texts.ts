@@ -263,7 +263,7 @@ const carriages: MacroText = {
     const { retract, climb } = figures(printer)
     const change = (tool: number) => [
       `[gcode_macro T${tool}]`,
-      `description: Takes carriage ${tool}`,
+      `description: Selects carriage ${tool}`,
       'gcode:',
       `  CHANGE_CARRIAGE TO=${tool}`,
       '',

@@ -79,7 +79,7 @@ export const state: CommandSpec[] = [
   ),
   row(
     'SYNC_EXTRUDER_MOTION',
-    'Let one extruder follow another',
+    'Sync an extruder to another',
     configuration,
     [text('EXTRUDER', 'which'), text('MOTION_QUEUE', 'follows')],
     'SYNC_EXTRUDER_MOTION EXTRUDER=extruder1 MOTION_QUEUE=extruder',

@@ -144,7 +144,7 @@ export const heatersHere: CommandSpec[] = [
 
 export const bed: CommandSpec[] = [
   row('G28', 'Home', { does: 'home', turnsLevellingOff: false, file: 'home' }, flags('XYZU'), 'G28', {
-    notes: 'Runs the homing files where the printer has them. A loaded mesh stays in force.',
+    notes: 'Runs the homing files where the printer has them. A loaded mesh stays active.',
   }),
   row(
     'G29',

@@ -1,13 +1,14 @@
 // Teaching a command: its name, its parameters, and what it does in plain terms.
-import { useState } from 'react'
 import * as v from 'valibot'
 import { families } from '../../../core/firmware/families.ts'
-import { sentenceOf } from '../../../core/model/issues.ts'
-import { TaughtCommand, type TaughtEffect, takesSeconds, taughtEffects } from '../../../core/model/taught.ts'
-import { DialogEnd } from '../../parts/DialogEnd.tsx'
+import { TaughtCommand, takesSeconds, taughtEffects } from '../../../core/model/taught.ts'
 import { Field, fieldLook } from '../../parts/Field.tsx'
+import { FormEnd } from '../../parts/FormEnd.tsx'
+import { NumberField } from '../../parts/NumberField.tsx'
 import { Panel } from '../../parts/Panel.tsx'
+import { TextField } from '../../parts/TextField.tsx'
 import { taughtWords } from '../../parts/taught.ts'
+import { useForm } from '../../parts/useForm.ts'
 import { api } from '../../state/api.ts'
 
 type Props = {
@@ -15,6 +16,8 @@ type Props = {
   onClose: () => void
   onTaught: (command: TaughtCommand) => void
 }
+
+const parameters = TaughtCommand.entries.parameters
 
 /** “S strokes, T which tool” to letters with meanings. */
 const parametersOf = (text: string) =>
@@ -27,35 +30,32 @@ const parametersOf = (text: string) =>
       return { letter, means: means.join(' ') }
     })
 
-export function TeachPanel({ name: firstName, onClose, onTaught }: Props) {
-  const [name, setName] = useState(firstName)
-  const [family, setFamily] = useState('board')
-  const [title, setTitle] = useState('')
-  const [parameters, setParameters] = useState('')
-  const [effect, setEffect] = useState<TaughtEffect>('harmless')
-  const [seconds, setSeconds] = useState('0')
-  const [refusal, setRefusal] = useState<string | null>(null)
-  const takesTime = takesSeconds(effect)
+/** As it is written here: the parameters are one text. */
+const Taught = v.object({
+  ...TaughtCommand.entries,
+  parameters: v.pipe(
+    v.string(),
+    v.check(
+      text => v.is(parameters, parametersOf(text)),
+      'a letter or a word such as TARGET, and what it means; a comma before the next',
+    ),
+  ),
+})
+type Taught = v.InferOutput<typeof Taught>
 
-  const teach = async () => {
-    const wanted = {
-      family,
-      name,
-      title,
-      parameters: parametersOf(parameters),
-      effect,
-      seconds: takesTime ? Number(seconds) : 0,
-    }
-    const parsed = v.safeParse(TaughtCommand, wanted)
-    if (!parsed.success) return setRefusal(sentenceOf(parsed.issues))
-    try {
-      await api.teach(parsed.output)
-      onTaught(parsed.output)
-    } catch (error) {
-      setRefusal((error as Error).message)
-    }
-  }
-
+export function TeachPanel({ name, onClose, onTaught }: Props) {
+  const form = useForm<Taught>({
+    key: `command ${name}`.trim(),
+    schema: Taught,
+    saved: { family: 'board', name, title: '', parameters: '', effect: 'harmless', seconds: 0 },
+    send: async taught => {
+      const seconds = takesSeconds(taught.effect) ? taught.seconds : 0
+      const command = v.parse(TaughtCommand, { ...taught, parameters: parametersOf(taught.parameters), seconds })
+      await api.teach(command)
+      onTaught(command)
+    },
+  })
+  const { fields, value } = form
   return (
     <Panel
       open
@@ -63,28 +63,12 @@ export function TeachPanel({ name: firstName, onClose, onTaught }: Props) {
       title="Teach a command"
       about="A maker’s own command, or a macro of your printer. Its lines are then read and rehearsed as you say here."
     >
-      <form
-        className="grid gap-3"
-        onSubmit={event => {
-          event.preventDefault()
-          void teach()
-        }}
-      >
+      <form noValidate className="grid gap-3" onSubmit={event => void form.submit(event)}>
         <div className="grid grid-cols-2 max-[700px]:grid-cols-1 gap-3">
-          <Field name="Name">
-            {id => (
-              <input
-                id={id}
-                value={name}
-                onChange={event => setName(event.target.value)}
-                placeholder="M9100 or MY_PURGE"
-                className={`${fieldLook} font-mono`}
-              />
-            )}
-          </Field>
+          <TextField form={fields} path="name" name="Name" example="M9100 or MY_PURGE" mono />
           <Field name="Firmware">
             {id => (
-              <select id={id} value={family} onChange={event => setFamily(event.target.value)} className={fieldLook}>
+              <select id={id} {...fields.register('family')} className={fieldLook}>
                 {Object.keys(families).map(each => (
                   <option key={each}>{each}</option>
                 ))}
@@ -92,36 +76,17 @@ export function TeachPanel({ name: firstName, onClose, onTaught }: Props) {
             )}
           </Field>
         </div>
-        <Field name="In a few words">
-          {id => (
-            <input
-              id={id}
-              value={title}
-              onChange={event => setTitle(event.target.value)}
-              placeholder="Wipe on the side brush"
-              className={fieldLook}
-            />
-          )}
-        </Field>
-        <Field name="Parameters" hint="if any, with commas between">
-          {id => (
-            <input
-              id={id}
-              value={parameters}
-              onChange={event => setParameters(event.target.value)}
-              placeholder="S strokes, T which tool"
-              className={fieldLook}
-            />
-          )}
-        </Field>
+        <TextField form={fields} path="title" name="In a few words" example="Wipe on the side brush" />
+        <TextField
+          form={fields}
+          path="parameters"
+          name="Parameters"
+          hint="if any, with commas between"
+          example="S strokes, T which tool"
+        />
         <Field name="What it does">
           {id => (
-            <select
-              id={id}
-              value={effect}
-              onChange={event => setEffect(event.target.value as TaughtEffect)}
-              className={fieldLook}
-            >
+            <select id={id} {...fields.register('effect')} className={fieldLook}>
               {taughtEffects.map(each => (
                 <option key={each} value={each}>
                   {taughtWords[each]}
@@ -130,22 +95,8 @@ export function TeachPanel({ name: firstName, onClose, onTaught }: Props) {
             </select>
           )}
         </Field>
-        {takesTime && (
-          <Field name="Seconds it takes">
-            {id => (
-              <input
-                id={id}
-                type="number"
-                min="0"
-                max="86400"
-                value={seconds}
-                onChange={event => setSeconds(event.target.value)}
-                className={fieldLook}
-              />
-            )}
-          </Field>
-        )}
-        <DialogEnd refusal={refusal} onClose={onClose} go="Teach it" />
+        {takesSeconds(value.effect) && <NumberField form={fields} path="seconds" name="Seconds it takes" />}
+        <FormEnd form={form} kept={null} onEarlier={null} onClose={onClose} save="Teach it" />
       </form>
     </Panel>
   )

@@ -35,6 +35,10 @@ const loads = {
   unknown: () => import('./lower/UnknownPanel.tsx'),
   export: () => import('./header/TakeAway.tsx'),
   makers: () => import('../../../core/script/makers/makers.ts'),
+  keys: () => import('./editor/at-the-keys.ts'),
+  zooming: () => import('./bed/zooming.ts'),
+  asking: () => import('../../parts/AskDialog.tsx'),
+  zip: () => import('fflate'),
 }
 const PreviewCard = later(loads.preview, 'PreviewCard')
 const PlaceholdersPanel = later(loads.placeholders, 'PlaceholdersPanel')

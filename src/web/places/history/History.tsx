@@ -151,6 +151,7 @@ export function History() {
       {trying && (
         <TrialPanel
           revision={trying}
+          scriptId={script.id}
           things={things}
           rehearsedS={told.get(trying.id)?.durationS ?? null}
           onClose={() => setTrying(null)}

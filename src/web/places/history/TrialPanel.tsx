@@ -1,50 +1,74 @@
 // What was seen after a real print: ticks, the clock, a picture made small here, words.
 import { useState } from 'react'
+import type { UseFormRegisterReturn } from 'react-hook-form'
+import * as v from 'valibot'
 import { duration } from '../../../core/format.ts'
 import type { Revision } from '../../../core/model/kept.ts'
-import { type Sight, sights, sightWords, Trial } from '../../../core/model/trial.ts'
-import { Button } from '../../parts/Button.tsx'
+import { sights, sightWords, Trial } from '../../../core/model/trial.ts'
 import { Field, fieldLook } from '../../parts/Field.tsx'
+import { FormEnd } from '../../parts/FormEnd.tsx'
 import { Panel } from '../../parts/Panel.tsx'
+import { TextField } from '../../parts/TextField.tsx'
 import { Ticks } from '../../parts/Ticks.tsx'
-import { useKeeping } from '../../parts/useKeeping.ts'
+import { useForm } from '../../parts/useForm.ts'
 import { api, type Things } from '../../state/api.ts'
 import { pictureFrom } from './picture.ts'
 import { secondsIn } from './seconds.ts'
 
 type Props = {
   revision: Revision
+  scriptId: number
   things: Things
   rehearsedS: number | null
   onClose: () => void
 }
 
-export function TrialPanel({ revision, things, rehearsedS, onClose }: Props) {
-  const [seen, setSeen] = useState<Sight[]>([])
-  const [words, setWords] = useState('')
-  const [clock, setClock] = useState('')
-  const [filament, setFilament] = useState('')
-  const [job, setJob] = useState(things.jobs[0]?.data.name ?? '')
-  const [material, setMaterial] = useState(things.jobs[0]?.data.materials[0] ?? '')
+/** A decimal comma is one, too. */
+const lengthIn = (text: string): number => Number(text.trim().replace(',', '.'))
+
+/** As it is written here: what was measured is text, and nothing where nobody measured. */
+const Seen = v.object({
+  ...Trial.entries,
+  measuredS: v.pipe(
+    v.string(),
+    v.check(text => text.trim() === '' || secondsIn(text) !== null, 'no time; write it as 4:22, 4 min 22 s, or 262'),
+  ),
+  filamentMm: v.pipe(
+    v.string(),
+    v.check(text => text.trim() === '' || lengthIn(text) > 0, 'no length; write it as 84.5'),
+  ),
+})
+type Seen = v.InferOutput<typeof Seen>
+
+const trialOf = (seen: Seen): Trial => ({
+  ...seen,
+  words: seen.words.trim(),
+  measuredS: seen.measuredS.trim() === '' ? null : secondsIn(seen.measuredS),
+  filamentMm: seen.filamentMm.trim() === '' ? null : lengthIn(seen.filamentMm),
+})
+
+export function TrialPanel({ revision, scriptId, things, rehearsedS, onClose }: Props) {
   const [picture, setPicture] = useState<string | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
-  const { refusal, keep } = useKeeping(Trial, () => {
-    onClose()
+  const [job] = things.jobs
+  const form = useForm<Seen>({
+    key: `trial of revision ${revision.id} of script ${scriptId}`,
+    schema: Seen,
+    saved: {
+      seen: [],
+      words: '',
+      measuredS: '',
+      filamentMm: '',
+      job: job?.data.name ?? '',
+      material: job?.data.materials[0] ?? '',
+    },
+    send: seen => api.addTrial(revision.id, trialOf(seen), picture),
   })
+  const { fields, value } = form
   const take = (file: File | undefined) => {
     if (!file) return
     setProblem(null)
     pictureFrom(file).then(setPicture, () => setProblem(`“${file.name}” is no picture that the browser can read.`))
-  }
-  const save = () => {
-    const measuredS = clock.trim() === '' ? null : secondsIn(clock)
-    if (clock.trim() !== '' && measuredS === null)
-      return setProblem(`“${clock}” is no time. Write it as 4:22, 4 min 22 s, or 262.`)
-    const filamentMm = filament.trim() === '' ? null : Number(filament.replace(',', '.'))
-    setProblem(null)
-    void keep({ seen, words: words.trim(), measuredS, filamentMm, job, material }, trial =>
-      api.addTrial(revision.id, trial, picture),
-    )
   }
   return (
     <Panel
@@ -55,59 +79,33 @@ export function TrialPanel({ revision, things, rehearsedS, onClose }: Props) {
       about={`On the real machine, with revision ${revision.number}. It stands in the history beside what you changed.`}
     >
       <form
-        onSubmit={event => {
-          event.preventDefault()
-          save()
-        }}
+        noValidate
+        onSubmit={event => void form.submit(event).then(done => done && onClose())}
         className="grid gap-4"
       >
         <Ticks
           legend="Seen"
           options={sights.map(sight => ({ value: sight, label: sightWords[sight] }))}
-          chosen={seen}
-          onChange={chosen => setSeen(chosen as Sight[])}
+          chosen={value.seen}
+          onChange={chosen => fields.setValue('seen', chosen)}
         />
         <Field name="In your words">
-          {id => (
-            <textarea
-              id={id}
-              rows={3}
-              value={words}
-              onChange={event => setWords(event.target.value)}
-              className={fieldLook}
-            />
-          )}
+          {id => <textarea id={id} rows={3} {...fields.register('words')} className={fieldLook} />}
         </Field>
         <div className="grid grid-cols-4 max-[640px]:grid-cols-2 items-end gap-4">
-          <Field name="By the clock" {...(rehearsedS !== null && { hint: `rehearsed ${duration(rehearsedS)}` })}>
-            {id => (
-              <input
-                id={id}
-                value={clock}
-                placeholder="4:22"
-                onChange={event => setClock(event.target.value)}
-                className={fieldLook}
-              />
-            )}
-          </Field>
-          <Field name="Filament" hint="mm">
-            {id => (
-              <input
-                id={id}
-                type="number"
-                step="any"
-                value={filament}
-                onChange={event => setFilament(event.target.value)}
-                className={fieldLook}
-              />
-            )}
-          </Field>
-          <Pick name="Job" value={job} options={things.jobs.map(({ data }) => data.name)} onChange={setJob} />
+          <TextField
+            form={fields}
+            path="measuredS"
+            name="By the clock"
+            hint={rehearsedS === null ? '' : `rehearsed ${duration(rehearsedS)}`}
+            example="4:22"
+          />
+          <TextField form={fields} path="filamentMm" name="Filament" hint="mm" />
+          <Pick name="Job" options={things.jobs.map(({ data }) => data.name)} chosen={fields.register('job')} />
           <Pick
             name="Material"
-            value={material}
             options={things.materials.map(({ data }) => data.name)}
-            onChange={setMaterial}
+            chosen={fields.register('material')}
           />
         </div>
         <div className="flex items-center gap-4">
@@ -124,28 +122,23 @@ export function TrialPanel({ revision, things, rehearsedS, onClose }: Props) {
           </Field>
           {picture && <img src={`data:image/jpeg;base64,${picture}`} alt="As it is kept" className="h-16 rounded-sm" />}
         </div>
-        {(problem ?? refusal) && (
+        {problem && (
           <p role="alert" className="text-bad">
-            {problem ?? refusal}
+            {problem}
           </p>
         )}
-        <div className="flex justify-end gap-2">
-          <Button onClick={onClose}>Not now</Button>
-          <Button main type="submit">
-            Save the trial
-          </Button>
-        </div>
+        <FormEnd form={form} kept={null} onEarlier={null} onClose={onClose} save="Save the trial" />
       </form>
     </Panel>
   )
 }
 
-type PickProps = { name: string; value: string; options: readonly string[]; onChange: (value: string) => void }
+type PickProps = { name: string; options: readonly string[]; chosen: UseFormRegisterReturn }
 
-const Pick = ({ name, value, options, onChange }: PickProps) => (
+const Pick = ({ name, options, chosen }: PickProps) => (
   <Field name={name}>
     {id => (
-      <select id={id} value={value} onChange={event => onChange(event.target.value)} className={fieldLook}>
+      <select id={id} {...chosen} className={fieldLook}>
         <option value="">not said</option>
         {options.map(option => (
           <option key={option}>{option}</option>

@@ -1,5 +1,6 @@
 // One printer on the shelf: its bed with the purge drawn on it, and its scripts by moment.
 import { Check } from 'lucide-react'
+import { memo } from 'react'
 import { duration, plain, plural } from '../../../core/format.ts'
 import { configName } from '../../../core/model/files.ts'
 import { momentWords } from '../../../core/model/moment.ts'
@@ -16,7 +17,7 @@ type Script = Summarized['scripts'][number]
 /** So many files are named; of more, the rest is unfolded. */
 const mostFiles = 4
 
-export function PrinterCard({ id, printer, example, scripts, files }: Summarized) {
+export const PrinterCard = memo(function PrinterCard({ id, printer, example, scripts, files }: Summarized) {
   const start = scripts.find(({ moment }) => moment === 'start')
   return (
     <section
@@ -39,35 +40,38 @@ export function PrinterCard({ id, printer, example, scripts, files }: Summarized
         )}
         <ul>
           {scripts.map(script => (
-            <li key={script.id} className="border-t border-rule">
-              <div className="flex items-center hover:bg-sunk">
-                <PageLink
-                  to={`/desk/${script.id}`}
-                  className="grid grid-cols-[8.5rem_minmax(8rem,1fr)_9rem_6rem_7rem] max-[1150px]:grid-cols-[7rem_minmax(4rem,1fr)_8.5rem_5.5rem] max-[899px]:grid-cols-[minmax(5rem,1fr)_6.5rem] items-center min-w-0 flex-1 gap-3 max-[1150px]:gap-2 px-1 py-1.5"
-                >
-                  <span className="text-[14px] text-soft max-[899px]:order-3">{momentWords[script.moment]}</span>
-                  <span className="truncate font-semibold" title={script.name}>
-                    {script.name}
-                  </span>
-                  <span className="text-[14px] text-soft max-[899px]:order-4 max-[899px]:text-right">
-                    {outcome(script)}
-                  </span>
-                  <span className="text-[14px] text-soft max-[1150px]:hidden">
-                    {howLongAgo(script.changedAt, new Date())}
-                  </span>
-                  <Verdict script={script} />
-                </PageLink>
-                <ScriptMenu script={script} />
-              </div>
-              {(script.variants > 1 || script.backTo !== null) && <Variants script={script} />}
-            </li>
+            <ScriptRow key={script.id} script={script} />
           ))}
         </ul>
         {files.length > 0 && <Files files={files} />}
       </div>
     </section>
   )
-}
+})
+
+/** One of hundreds, maybe: drawn anew only where something has come for it. */
+const ScriptRow = memo(function ScriptRow({ script }: { script: Script }) {
+  return (
+    <li className="border-t border-rule">
+      <div className="flex items-center hover:bg-sunk">
+        <PageLink
+          to={`/desk/${script.id}`}
+          className="grid grid-cols-[8.5rem_minmax(8rem,1fr)_9rem_6rem_7rem] max-[1150px]:grid-cols-[7rem_minmax(4rem,1fr)_8.5rem_5.5rem] max-[899px]:grid-cols-[minmax(5rem,1fr)_6.5rem] items-center min-w-0 flex-1 gap-3 max-[1150px]:gap-2 px-1 py-1.5"
+        >
+          <span className="text-[14px] text-soft max-[899px]:order-3">{momentWords[script.moment]}</span>
+          <span className="truncate font-semibold" title={script.name}>
+            {script.name}
+          </span>
+          <span className="text-[14px] text-soft max-[899px]:order-4 max-[899px]:text-right">{outcome(script)}</span>
+          <span className="text-[14px] text-soft max-[1150px]:hidden">{howLongAgo(script.changedAt, new Date())}</span>
+          <Verdict script={script} />
+        </PageLink>
+        <ScriptMenu script={script} />
+      </div>
+      {(script.variants > 1 || script.backTo !== null) && <Variants script={script} />}
+    </li>
+  )
+})
 
 /** The config and macro files of a printer, each opened on the Desk. */
 function Files({ files }: Pick<Summarized, 'files'>) {

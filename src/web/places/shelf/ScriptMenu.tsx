@@ -1,80 +1,30 @@
-// What can be done with a script on the shelf: its history, another beside it, another name, the bin.
-import { ArrowRightLeft, BookOpen, Columns2, Ellipsis, Pencil, Play, Trash2 } from 'lucide-react'
-import { DropdownMenu } from 'radix-ui'
-import { useState } from 'react'
-import { useNavigate } from 'react-router'
+// What can be done with a script on the shelf: its history, another beside it, another name, the bin. There may be hundreds, so that the
+// menu is made when its button is pressed.
+import { Ellipsis } from 'lucide-react'
+import { Suspense, useState } from 'react'
 import type { ScriptHead } from '../../../core/model/kept.ts'
-import { AskPanel } from '../../parts/AskPanel.tsx'
-import { MenuItem, menuLook } from '../../parts/menu.tsx'
-import { api } from '../../state/api.ts'
-import { usePressed } from '../../state/registry.ts'
+import { later } from '../../parts/later.ts'
+import { Press } from '../../parts/Press.tsx'
+
+const OpenedMenu = later(() => import('./OpenedMenu.tsx'), 'OpenedMenu')
+
+/** What the button is like, whether the menu is there or not. */
+export const menuButton = ({ name }: ScriptHead) => ({
+  'aria-label': `What to do with ${name}`,
+  className: 'mr-0.5 rounded-sm p-1 text-soft hover:text-ink',
+  children: <Ellipsis size={16} aria-hidden />,
+})
 
 export function ScriptMenu({ script }: { script: ScriptHead }) {
-  const { id, name } = script
-  const navigate = useNavigate()
-  const [asking, setAsking] = useState<'name' | 'bin' | null>(null)
-  /** Does it; gives why it was refused, else null. */
-  const attempt = async (act: () => Promise<unknown>): Promise<string | null> => {
-    try {
-      await act()
-      return null
-    } catch (error) {
-      return (error as Error).message
-    }
-  }
-  return (
-    <>
-      <DropdownMenu.Root>
-        <DropdownMenu.Trigger
-          ref={usePressed<HTMLButtonElement>()}
-          aria-label={`What to do with ${name}`}
-          className="mr-0.5 rounded-sm p-1 text-soft hover:text-ink"
-        >
-          <Ellipsis size={16} aria-hidden />
-        </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content align="end" sideOffset={4} className={menuLook}>
-            <MenuItem onSelect={() => void navigate(`/history/${id}`)}>
-              <BookOpen size={15} aria-hidden /> Its history
-            </MenuItem>
-            <MenuItem onSelect={() => void navigate(`/side-by-side?left=script-${id}&right=text`)}>
-              <Columns2 size={15} aria-hidden /> Side by side with another…
-            </MenuItem>
-            <MenuItem onSelect={() => void navigate(`/carry/${id}`)}>
-              <ArrowRightLeft size={15} aria-hidden /> Carry over to…
-            </MenuItem>
-            <MenuItem onSelect={() => void navigate(`/runs?script=${id}`)}>
-              <Play size={15} aria-hidden /> Run it against many jobs
-            </MenuItem>
-            <MenuItem onSelect={() => setAsking('name')}>
-              <Pencil size={15} aria-hidden /> Rename…
-            </MenuItem>
-            <MenuItem onSelect={() => setAsking('bin')}>
-              <Trash2 size={15} aria-hidden /> Throw away…
-            </MenuItem>
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
-      </DropdownMenu.Root>
-      {asking === 'name' && (
-        <AskPanel
-          title={`Rename “${name}”`}
-          about="Its variants, revisions and trials stay with it."
-          fields={[{ name: 'Name', value: name, needed: true }]}
-          go="Rename it"
-          onGo={([wanted = '']) => attempt(() => api.rename(id, wanted))}
-          onClose={() => setAsking(null)}
-        />
-      )}
-      {asking === 'bin' && (
-        <AskPanel
-          title={`Throw “${name}” away`}
-          about="It waits in the bin for 30 days, with its history, and can be put back from “Backup and export”."
-          fields={[]}
-          go="Throw it away"
-          onGo={() => attempt(() => api.bin(id))}
-          onClose={() => setAsking(null)}
-        />
-      )}
-    </>
+  const [used, setUsed] = useState(false)
+  const button = (
+    <Press aria-haspopup="menu" aria-expanded={false} onClick={() => setUsed(true)} {...menuButton(script)} />
+  )
+  return used ? (
+    <Suspense fallback={button}>
+      <OpenedMenu script={script} />
+    </Suspense>
+  ) : (
+    button
   )
 }

@@ -14,14 +14,7 @@ export function useSummaries(printers: readonly ShelfPrinter[], wanted: readonly
   // The shelf asked for anew may stand on other materials or jobs.
   // biome-ignore lint/correctness/useExhaustiveDependencies: what was known of the shelf before is forgotten with it
   useEffect(() => setCome(new Map()), [printers])
-  const whole = useMemo(
-    () =>
-      printers.map(printer => ({
-        ...printer,
-        scripts: printer.scripts.map(script => ({ ...script, summary: come.get(keyOf(script)) ?? null })),
-      })),
-    [printers, come],
-  )
+  const whole = useMemo(() => printers.map(printer => summarized(printer, come)), [printers, come])
   const missing = whole
     .flatMap(({ scripts }) => scripts)
     .filter(({ id, summary }) => summary === null && wanted.includes(id))
@@ -47,6 +40,27 @@ export function useSummaries(printers: readonly ShelfPrinter[], wanted: readonly
     }
   }, [asked])
   return whole
+}
+
+type Script = Summarized['scripts'][number]
+
+/** What was made last of a script and of a printer: where nothing has come for it, it stays the same and is not drawn anew. */
+const [lastScript, lastPrinter] = [new WeakMap<object, Script>(), new WeakMap<object, Summarized>()]
+
+function summarized(printer: ShelfPrinter, come: ReadonlyMap<string, Summary>): Summarized {
+  const scripts = printer.scripts.map((script): Script => {
+    const summary = come.get(keyOf(script)) ?? null
+    const before = lastScript.get(script)
+    if (before?.summary === summary) return before
+    const now = { ...script, summary }
+    lastScript.set(script, now)
+    return now
+  })
+  const before = lastPrinter.get(printer)
+  if (before?.scripts.every((script, i) => script === scripts[i])) return before
+  const now = { ...printer, scripts }
+  lastPrinter.set(printer, now)
+  return now
 }
 
 const keyOf = ({ id, revisionId }: { id: number; revisionId: number }): string => `${id}/${revisionId}`

@@ -1,7 +1,6 @@
 // The bed's picture zoomed and panned: by wheel, pinch and dragging, by keys, and back to where all of it fits.
-import { select } from 'd3-selection'
-import { type D3ZoomEvent, type ZoomBehavior, zoom, zoomIdentity } from 'd3-zoom'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
+import type { Transform, Zooming } from './zooming.ts'
 
 /** What fits into the picture, mm, Y going up. */
 export type Extent = { left: number; right: number; front: number; back: number }
@@ -36,44 +35,47 @@ export function useBedZoom(
   focus: { x: number; y: number; mostMmPixel: number } | null,
 ): BedZoom {
   const [element, attach] = useState<SVGSVGElement | null>(null)
-  const [transform, setTransform] = useState(zoomIdentity)
+  const [transform, setTransform] = useState<Transform>({ k: 1, x: 0, y: 0 })
   const fits = width > 0 && height > 0 ? Math.max((right - left) / width, (back - front) / height) : 1
   // What the picture shows without any zoom: all that is to fit, in the middle.
   const [shownLeft, shownTop] = [(left + right) / 2 - (width * fits) / 2, -(front + back) / 2 - (height * fits) / 2]
-  const dragging = useRef(drags)
-  dragging.current = drags
-  const behavior = useMemo<ZoomBehavior<SVGSVGElement, unknown>>(
-    () =>
-      zoom<SVGSVGElement, unknown>()
-        .filter(event => !(dragging.current && event.type !== 'wheel') && !event.button && event.type !== 'dblclick')
-        .on('zoom', (event: D3ZoomEvent<SVGSVGElement, unknown>) => setTransform(event.transform)),
-    [],
-  )
+  // What an event or a late arrival has to know as it is then.
+  const now = useRef({ drags, width, height, most: 1 })
+  now.current = { drags, width, height, most: Math.max(1, fits / finestMm) }
+  const made = useRef<Promise<Zooming> | null>(null)
+  const make = async (picture: SVGSVGElement): Promise<Zooming> => {
+    const { zoomingOf } = await import('./zooming.ts')
+    const zooming = zoomingOf(picture, () => now.current.drags, setTransform)
+    zooming.sized(now.current.width, now.current.height, now.current.most)
+    return zooming
+  }
+  const zooming = async (act: (zooming: Zooming) => void) => {
+    if (!element) return
+    made.current ??= make(element)
+    act(await made.current)
+  }
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once for each picture
   useEffect(() => {
-    if (!element || width === 0) return
-    behavior.extent([
-      [0, 0],
-      [width, height],
-    ])
-    behavior.translateExtent([
-      [0, 0],
-      [width, height],
-    ])
-    behavior.scaleExtent([1, Math.max(1, fits / finestMm)])
-    select(element).call(behavior)
+    if (!element) return
+    const bring = () => void zooming(() => undefined)
+    element.addEventListener('pointerenter', bring, { once: true })
     return () => {
-      select(element).on('.zoom', null)
+      element.removeEventListener('pointerenter', bring)
+      void made.current?.then(({ end }) => end())
+      made.current = null
     }
-  }, [element, behavior, width, height, fits])
+  }, [element])
+  useEffect(() => {
+    if (width > 0) void made.current?.then(({ sized }) => sized(width, height, Math.max(1, fits / finestMm)))
+  }, [width, height, fits])
   const [focusX, focusY, mostMmPixel] = [focus?.x ?? null, focus?.y ?? null, focus?.mostMmPixel ?? 0]
   // biome-ignore lint/correctness/useExhaustiveDependencies: looked at once when it begins, and not at each step of a drag
   useEffect(() => {
     if (!element || focusX === null || focusY === null || width === 0) return
     const times = Math.max(1, fits / mostMmPixel)
-    const at: [number, number] = [(focusX - shownLeft) / fits, (-focusY - shownTop) / fits]
-    select(element).call(behavior.transform, zoomIdentity.scale(times))
-    select(element).call(behavior.translateTo, ...at)
-  }, [element, behavior, focusX === null, mostMmPixel, width])
+    const [x, y] = [(focusX - shownLeft) / fits, (-focusY - shownTop) / fits]
+    void zooming(({ lookAt }) => lookAt(times, x, y))
+  }, [element, focusX === null, mostMmPixel, width])
   const { k, x, y } = transform
   const pixel = fits / k
   const shown = { left: shownLeft - x * pixel, top: shownTop - y * pixel, width, height }
@@ -83,9 +85,8 @@ export function useBedZoom(
     shown,
     pixel,
     times: k,
-    zoomBy: factor => element && select(element).call(behavior.scaleBy, factor),
-    panBy: (xShare, yShare) =>
-      element && select(element).call(behavior.translateBy, (-xShare * width) / k, (yShare * height) / k),
-    showAll: () => element && select(element).call(behavior.transform, zoomIdentity),
+    zoomBy: factor => void zooming(({ by }) => by(factor)),
+    panBy: (xShare, yShare) => void zooming(({ pan }) => pan((-xShare * width) / k, (yShare * height) / k)),
+    showAll: () => void zooming(({ all }) => all()),
   }
 }

@@ -1,8 +1,6 @@
 // The script's text with what each line does beside it.
-import { completionKeymap } from '@codemirror/autocomplete'
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
 import { lintGutter } from '@codemirror/lint'
-import { highlightSelectionMatches, search, searchKeymap } from '@codemirror/search'
 import { Compartment, EditorState, Prec } from '@codemirror/state'
 import {
   drawSelection,
@@ -31,6 +29,7 @@ import { commandHover } from './hover.ts'
 import { keepMarks } from './keep.ts'
 import { scriptLanguage } from './language.ts'
 import { NumbersForm } from './NumbersForm.tsx'
+import { whenFocused } from './on-demand.ts'
 import { putSelection, roundExtension, showRound } from './round.ts'
 import { SettingsForm } from './SettingsForm.tsx'
 import { type Known, values } from './values.ts'
@@ -97,8 +96,6 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
           drawSelection(),
           highlightActiveLine(),
           highlightSpecialChars(),
-          highlightSelectionMatches(),
-          search({ top: true }),
           lintGutter(),
           roundExtension,
           lineNumbers(),
@@ -109,7 +106,8 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
           values(() => known.current),
           placeholder('Paste a script here, or write one.'),
           EditorView.contentAttributes.of({ tabindex: '0', 'aria-label': 'The script' }),
-          keymap.of([...completionKeymap, ...defaultKeymap, ...historyKeymap, ...searchKeymap]),
+          whenFocused(async () => (await import('./at-the-keys.ts')).atTheKeys(() => known.current)),
+          keymap.of([...defaultKeymap, ...historyKeymap]),
           goesOut,
           followCaret,
           watchCaretNumber,

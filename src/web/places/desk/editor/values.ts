@@ -1,11 +1,10 @@
-// Values in the text: what each is worth now stands beside it, hovering tells of the other jobs, and typing “@” offers them.
-import { autocompletion, type Completion, type CompletionContext } from '@codemirror/autocomplete'
+// Values in the text: what each is worth now stands beside it, and hovering tells of the other jobs.
 import { type Extension, RangeSetBuilder, StateField, type Text } from '@codemirror/state'
 import { Decoration, type DecorationSet, EditorView, hoverTooltip, WidgetType } from '@codemirror/view'
 import { plain } from '../../../../core/format.ts'
 import type { Quantity } from '../../../../core/formula/evaluate.ts'
 import { settingLine } from '../../../../core/formula/marks.ts'
-import { scopeOf, textSpecs, valueSpecs, type World } from '../../../../core/formula/values.ts'
+import { scopeOf, valueSpecs, type World } from '../../../../core/formula/values.ts'
 import type { Job } from '../../../../core/model/job.ts'
 import type { Material } from '../../../../core/model/material.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
@@ -61,58 +60,13 @@ const worldFor = ({ setting, materials }: Known, job: Job): World => {
 const told = (found: Quantity | { why: string }): string =>
   'why' in found ? '–' : `${plain(found.value, 3)} ${found.unit}`.trim()
 
-const worthNow = (known: Known, job: Job, name: string): string =>
+export const worthNow = (known: Known, job: Job, name: string): string =>
   told(scopeOf(worldFor(known, job), job.firstTool, new Map()).value(name, null))
 
-const settingsIn = (doc: Text): { name: string; body: string; note: string }[] =>
+export const settingsIn = (doc: Text): { name: string; body: string; note: string }[] =>
   Array.from({ length: Math.min(doc.lines, 2000) }, (_, i) => settingLine(doc.line(i + 1).text)).filter(
     each => each !== null,
   )
-
-/** Offers the values of this moment, the printer's spots and the script's settings, after “@” and in our own comment lines. */
-const complete = (known: () => Known) => (context: CompletionContext) => {
-  const line = context.state.doc.lineAt(context.pos)
-  const before = context.state.sliceDoc(line.from, context.pos)
-  const typed = /(?<!\w)[A-Za-z_]\w*$/.exec(before)?.[0] ?? ''
-  const rest = before.slice(0, before.length - typed.length)
-  const inFormula = rest.endsWith('@') || rest.lastIndexOf('@(') > rest.lastIndexOf(')')
-  const inMark = typed !== '' && /^\s*;[=?]/.test(before)
-  if (!inFormula && !inMark && !context.explicit) return null
-  const now = known()
-  const { moment, printer, job } = now.setting
-  const values = valueSpecs
-    .filter(({ moments }) => !moments || moments.includes(moment))
-    .map(
-      ({ name, says }): Completion => ({ label: name, detail: worthNow(now, job, name), info: says, type: 'variable' }),
-    )
-  const texts = textSpecs.map(
-    ({ name, says }): Completion => ({ label: name, detail: 'a text, for guards', info: says, type: 'variable' }),
-  )
-  const spots = printer.spots.flatMap(({ name, ...at }) =>
-    (['x', 'y', 'z'] as const).map(
-      (axis): Completion => ({
-        label: `${name}_${axis}`,
-        detail: `${at[axis]} mm`,
-        info: `${axis.toUpperCase()} of the ${name}`,
-        type: 'variable',
-      }),
-    ),
-  )
-  const settings = settingsIn(context.state.doc).map(
-    ({ name, body, note }): Completion => ({
-      label: name,
-      detail: body,
-      info: note || 'a setting of this script',
-      type: 'property',
-      boost: 1,
-    }),
-  )
-  return {
-    from: context.pos - typed.length,
-    options: [...settings, ...values, ...(inMark ? texts : []), ...spots],
-    validFor: /^\w*$/,
-  }
-}
 
 const card = (rows: readonly (readonly [string, string])[], head: string, about: string) => {
   const dom = document.createElement('div')
@@ -156,8 +110,4 @@ const hover = (known: () => Known) =>
   })
 
 /** `known` gives what holds at the time of hovering or typing. */
-export const values = (known: () => Known): Extension => [
-  worthField,
-  hover(known),
-  autocompletion({ override: [complete(known)], icons: false }),
-]
+export const values = (known: () => Known): Extension => [worthField, hover(known)]

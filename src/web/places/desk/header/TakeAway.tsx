@@ -25,13 +25,13 @@ export function TakeAway({ open, things, onClose }: Props) {
   const [shown, setShown] = useState('')
   const file = taken.find(({ name }) => name === shown) ?? taken[0]
   const name = nameOf(open)
-  const takeIt = () => {
+  const takeIt = async () => {
     const [only] = taken
     if (!only) return
     setSaid(
       taken.length === 1
         ? saveFile(only.text, nameFor(name, form, only))
-        : saveZip(
+        : await saveZip(
             taken.map(each => ({ name: nameFor(name, form, each), text: each.text })),
             name,
           ),

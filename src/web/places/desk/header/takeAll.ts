@@ -51,7 +51,7 @@ export async function takeAll(printerId: number, printer: string, way: Way, take
         text: scripts.length ? 'None of them does the same so' : `${printer} has no saved script yet`,
         bad: true,
       }
-    const told = saveZip(files, printer)
+    const told = await saveZip(files, printer)
     return lost.length
       ? { text: `${told.text}. Left out, since it would do otherwise: ${listed(lost)}`, bad: true }
       : told

@@ -1,14 +1,16 @@
 // The placeholders of another program, as they were rehearsed: looked through once, and kept as what that program means.
 import { useState } from 'react'
+import * as v from 'valibot'
 import { plural } from '../../../../core/format.ts'
+import { plainName } from '../../../../core/model/pieces.ts'
 import { Vocabulary } from '../../../../core/model/vocabulary.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import { confirmed, type WordToConfirm, wordsToConfirm } from '../../../../core/vocabulary/confirm.ts'
 import type { Placeholder } from '../../../../core/vocabulary/placeholders.ts'
-import { Button } from '../../../parts/Button.tsx'
-import { Field, fieldLook } from '../../../parts/Field.tsx'
+import { DialogEnd } from '../../../parts/DialogEnd.tsx'
 import { Panel } from '../../../parts/Panel.tsx'
-import { useKeeping } from '../../../parts/useKeeping.ts'
+import { TextField } from '../../../parts/TextField.tsx'
+import { useForm } from '../../../parts/useForm.ts'
 import { ValueChoice } from '../../../parts/ValueChoice.tsx'
 import { api, type Things } from '../../../state/api.ts'
 import { reloadThings } from '../../../state/desk.ts'
@@ -22,35 +24,41 @@ type Props = {
   onClose: () => void
 }
 
+/** What the whole is called, and for each word, in their order, what it means. */
+const Meanings = v.object({
+  name: plainName('a vocabulary'),
+  words: v.array(v.object({ value: v.nullable(v.string()), standIn: v.nullable(v.pipe(v.number(), v.finite())) })),
+})
+type Meanings = v.InferOutput<typeof Meanings>
+
 export function PlaceholdersPanel({ text, placeholders, absent, setting, things, onClose }: Props) {
-  const [words, setWords] = useState(() => wordsToConfirm(placeholders, absent))
-  const known = things.vocabularies.find(({ data }) => data.printers.includes(setting.printer.name))
-  const [name, setName] = useState(known?.data.name ?? `Words of ${setting.printer.name}’s program`)
-  const { refusal, keep } = useKeeping(Vocabulary, onClose)
-  const change = (word: string, part: Partial<WordToConfirm>) =>
-    setWords(before => before.map(each => (each.word === word ? { ...each, ...part } : each)))
-  const save = () =>
-    keep(
-      { ...confirmed(text, words, { name, printer: setting.printer.name, known: known?.data }), name },
-      async vocabulary => {
-        await (known ? api.changeVocabulary(known.id, vocabulary) : api.addVocabulary(vocabulary))
-        await reloadThings()
-      },
-    )
+  const [words] = useState(() => wordsToConfirm(placeholders, absent))
+  const printer = setting.printer.name
+  const known = things.vocabularies.find(({ data }) => data.printers.includes(printer))
+  const form = useForm<Meanings>({
+    key: null,
+    schema: Meanings,
+    saved: {
+      name: known?.data.name ?? `Words of ${printer}’s program`,
+      words: words.map(({ value, standIn }) => ({ value, standIn })),
+    },
+    send: async ({ name, words: meant }) => {
+      const said = words.map((each, row) => ({ ...each, ...meant[row] }))
+      const vocabulary = v.parse(Vocabulary, { ...confirmed(text, said, { name, printer, known: known?.data }), name })
+      await (known ? api.changeVocabulary(known.id, vocabulary) : api.addVocabulary(vocabulary))
+      await reloadThings()
+    },
+  })
+  const { fields, value } = form
   return (
     <Panel
       open
       wide
       onClose={onClose}
       title={`${plural(words.length, 'word')} of another program`}
-      about={`They were rehearsed with what they most likely mean; where nothing tells, a number may be given. Look them through once, and from then on ${setting.printer.name}’s scripts are read so.`}
+      about={`They were rehearsed with what they most likely mean; where nothing tells, a number may be given. Look them through once, and from then on ${printer}’s scripts are read so.`}
     >
-      <form
-        onSubmit={event => {
-          event.preventDefault()
-          void save()
-        }}
-      >
+      <form noValidate onSubmit={event => void form.submit(event).then(done => done && onClose())}>
         <table className="w-full text-[14px]">
           <thead>
             <tr className="border-b border-rule text-left text-[13px] text-soft">
@@ -60,29 +68,21 @@ export function PlaceholdersPanel({ text, placeholders, absent, setting, things,
             </tr>
           </thead>
           <tbody>
-            {words.map(each => (
-              <WordRow key={each.word} word={each} onChange={part => change(each.word, part)} />
+            {words.map((each, row) => (
+              <WordRow
+                key={each.word}
+                word={{ ...each, ...value.words[row] }}
+                onChange={part =>
+                  fields.setValue(`words.${row}`, { value: null, standIn: null, ...value.words[row], ...part })
+                }
+              />
             ))}
           </tbody>
         </table>
-        <div className="mt-4 flex items-end gap-3">
-          <div className="min-w-0 flex-1">
-            <Field name="Keep as" hint="the program that makes the print files">
-              {id => (
-                <input id={id} value={name} onChange={event => setName(event.target.value)} className={fieldLook} />
-              )}
-            </Field>
-          </div>
-          <Button onClick={onClose}>Not now</Button>
-          <Button main type="submit">
-            Confirm {plural(words.length, 'word')}
-          </Button>
+        <div className="mt-4">
+          <TextField form={fields} path="name" name="Save as" hint="the program that makes the print files" />
         </div>
-        {refusal && (
-          <p role="alert" className="mt-2 text-[14px] text-bad">
-            {refusal}
-          </p>
-        )}
+        <DialogEnd refusal={form.refusal} onClose={onClose} go={`Confirm ${plural(words.length, 'word')}`} />
       </form>
     </Panel>
   )

@@ -1,57 +1,49 @@
 // The commands of a script that nobody here knows, taught all at once: each with its lines, its comment and what it most likely does.
-import { useState } from 'react'
 import * as v from 'valibot'
 import type { Unknown } from '../../../../core/explain/unknown.ts'
 import { plural } from '../../../../core/format.ts'
-import { TaughtCommand, type TaughtEffect, takesSeconds, taughtEffects } from '../../../../core/model/taught.ts'
+import { TaughtCommand, takesSeconds, taughtEffects } from '../../../../core/model/taught.ts'
 import { DialogEnd } from '../../../parts/DialogEnd.tsx'
 import { Panel } from '../../../parts/Panel.tsx'
 import { taughtWords } from '../../../parts/taught.ts'
-import { useKeeping } from '../../../parts/useKeeping.ts'
+import { type Form, useForm } from '../../../parts/useForm.ts'
 import { api, type Things } from '../../../state/api.ts'
 import { reloadThings } from '../../../state/desk.ts'
 
 type Props = { unknown: readonly Unknown[]; printerId: number; things: Things; onClose: () => void }
 
-const allTaught = v.array(TaughtCommand)
-
-type Row = Unknown & { wanted: boolean }
+/** For each unknown command, in their order. */
+const Teaching = v.object({ rows: v.array(v.object({ wanted: v.boolean(), command: TaughtCommand })) })
+type Teaching = v.InferOutput<typeof Teaching>
 
 export function UnknownPanel({ unknown, printerId, things, onClose }: Props) {
-  const [rows, setRows] = useState<Row[]>(() => unknown.map(each => ({ ...each, wanted: true })))
-  const { refusal, keep } = useKeeping(allTaught, onClose)
   const printer = things.printers.find(({ id }) => id === printerId)?.data
-  const wanted = rows.filter(row => row.wanted)
-  const change = (name: string, part: Partial<Row>) =>
-    setRows(before => before.map(row => (row.name === name ? { ...row, ...part } : row)))
-  const teach = () =>
-    keep(
-      wanted.map(({ proposed }) => proposed),
-      async commands => {
-        if (!printer) return
-        const names = new Set(commands.map(({ name }) => name))
-        const taught = [...printer.taught.filter(({ name }) => !names.has(name)), ...commands]
-        await api.changePrinter(printerId, { ...printer, taught })
-        await reloadThings()
-      },
-    )
+  const form = useForm<Teaching>({
+    key: null,
+    schema: Teaching,
+    saved: { rows: unknown.map(({ proposed }) => ({ wanted: true, command: proposed })) },
+    send: async ({ rows }) => {
+      if (!printer) return
+      const commands = rows.filter(({ wanted }) => wanted).map(({ command }) => command)
+      const names = new Set(commands.map(({ name }) => name))
+      const taught = [...printer.taught.filter(({ name }) => !names.has(name)), ...commands]
+      await api.changePrinter(printerId, { ...printer, taught })
+      await reloadThings()
+    },
+  })
+  const wanted = form.value.rows.filter(row => row.wanted)
   return (
     <Panel
       open
       wide
       onClose={onClose}
-      title={`${plural(rows.length, 'command')} not known here`}
+      title={`${plural(unknown.length, 'command')} not known here`}
       about={`A maker’s own commands, most likely. What each does is proposed from its comment; kept with ${printer?.name ?? 'the printer'}, they are then rehearsed so.`}
     >
-      {rows.length === 0 ? (
+      {unknown.length === 0 ? (
         <p>Everything in this script is known.</p>
       ) : (
-        <form
-          onSubmit={event => {
-            event.preventDefault()
-            void teach()
-          }}
-        >
+        <form noValidate onSubmit={event => void form.submit(event).then(done => done && onClose())}>
           <table className="w-full text-[14px]">
             <thead>
               <tr className="border-b border-rule text-left text-[13px] text-soft">
@@ -62,13 +54,13 @@ export function UnknownPanel({ unknown, printerId, things, onClose }: Props) {
               </tr>
             </thead>
             <tbody>
-              {rows.map(row => (
-                <UnknownRow key={row.name} row={row} onChange={part => change(row.name, part)} />
+              {unknown.map((each, row) => (
+                <UnknownRow key={each.name} unknown={each} form={form} row={row} />
               ))}
             </tbody>
           </table>
           <DialogEnd
-            refusal={refusal}
+            refusal={form.refusal}
             onClose={onClose}
             go={`Teach ${plural(wanted.length, 'command')}`}
             disabled={wanted.length === 0}
@@ -79,14 +71,15 @@ export function UnknownPanel({ unknown, printerId, things, onClose }: Props) {
   )
 }
 
-function UnknownRow({ row, onChange }: { row: Row; onChange: (part: Partial<Row>) => void }) {
-  const { name, lines, comment, proposed, wanted } = row
-  const propose = (part: Partial<TaughtCommand>) => onChange({ proposed: { ...proposed, ...part } })
+type RowProps = { unknown: Unknown; form: Form<Teaching>; row: number }
+
+function UnknownRow({ unknown: { name, lines, comment }, form: { fields, value }, row }: RowProps) {
+  const effect = value.rows[row]?.command.effect ?? 'harmless'
   return (
     <tr className="border-t border-rule align-top">
       <th scope="row" className="min-w-40 py-1.5 pr-3 text-left font-normal">
         <label className="flex gap-2">
-          <input type="checkbox" checked={wanted} onChange={event => onChange({ wanted: event.target.checked })} />
+          <input type="checkbox" {...fields.register(`rows.${row}.wanted`)} />
           <span>
             <span className="block font-mono break-all">{name}</span>
             <span className="text-[13px] text-soft">
@@ -100,8 +93,7 @@ function UnknownRow({ row, onChange }: { row: Row; onChange: (part: Partial<Row>
       <td className="min-w-64 py-1.5 pr-3">
         <select
           aria-label={`What ${name} does`}
-          value={proposed.effect}
-          onChange={event => propose({ effect: event.target.value as TaughtEffect })}
+          {...fields.register(`rows.${row}.command.effect`)}
           className="w-full rounded-button border border-rule bg-paper px-2 py-1"
         >
           {taughtEffects.map(each => (
@@ -112,14 +104,13 @@ function UnknownRow({ row, onChange }: { row: Row; onChange: (part: Partial<Row>
         </select>
       </td>
       <td className="py-1.5">
-        {takesSeconds(proposed.effect) && (
+        {takesSeconds(effect) && (
           <input
             type="number"
             min="0"
             max="86400"
             aria-label={`Seconds that ${name} takes`}
-            value={proposed.seconds}
-            onChange={event => propose({ seconds: Number(event.target.value) })}
+            {...fields.register(`rows.${row}.command.seconds`, { valueAsNumber: true })}
             className="w-20 rounded-button border border-rule bg-paper px-2 py-1"
           />
         )}

@@ -1,0 +1,54 @@
+// The dialog behind AskPanel.
+import type { ReactNode } from 'react'
+import * as v from 'valibot'
+import { plainText } from '../../core/model/pieces.ts'
+import { DialogEnd } from './DialogEnd.tsx'
+import { Panel } from './Panel.tsx'
+import { TextField } from './TextField.tsx'
+import { useForm } from './useForm.ts'
+
+type Asked = { name: string; hint?: string; value: string; most?: number; needed?: boolean }
+
+export type AskDialogProps = {
+  title: string
+  about: string
+  fields: readonly Asked[]
+  /** What the button says that takes the answers. */
+  go: string
+  /** Takes the answers in the order of the fields; gives why not, or null when it is done and the dialog may close. */
+  onGo: (answers: string[]) => string | null | Promise<string | null>
+  onClose: () => void
+  /** What stands above the fields. */
+  children?: ReactNode
+}
+
+const usualMost = 120
+
+const answerTo = ({ most = usualMost, needed = false }: Asked) =>
+  v.pipe(plainText(most), v.trim(), v.minLength(needed ? 1 : 0))
+
+export function AskDialog({ title, about, fields, go, onGo, onClose, children }: AskDialogProps) {
+  const form = useForm<{ answers: string[] }>({
+    key: null,
+    schema: v.object({ answers: v.strictTuple(fields.map(answerTo)) }),
+    saved: { answers: fields.map(({ value }) => value) },
+    send: async ({ answers }) => {
+      const why = await onGo(answers)
+      if (why !== null) throw new Error(why)
+    },
+  })
+  const missing = fields.some(({ needed }, i) => needed && form.value.answers[i]?.trim() === '')
+  return (
+    <Panel open onClose={onClose} title={title} about={about}>
+      <form noValidate onSubmit={event => void form.submit(event).then(done => done && onClose())}>
+        {children}
+        <div className="grid gap-3">
+          {fields.map(({ name, hint = '', most = usualMost }, i) => (
+            <TextField key={name} form={form.fields} path={`answers.${i}`} name={name} hint={hint} most={most} />
+          ))}
+        </div>
+        <DialogEnd refusal={form.refusal} onClose={onClose} go={go} disabled={missing} />
+      </form>
+    </Panel>
+  )
+}

@@ -1,0 +1,60 @@
+// What a person at the keyboard needs: values offered after “@”, finding and replacing. Loaded when the caret is first put into the text.
+import { autocompletion, type Completion, type CompletionContext } from '@codemirror/autocomplete'
+import { highlightSelectionMatches, search, searchKeymap } from '@codemirror/search'
+import type { Extension } from '@codemirror/state'
+import { keymap } from '@codemirror/view'
+import { textSpecs, valueSpecs } from '../../../../core/formula/values.ts'
+import { type Known, settingsIn, worthNow } from './values.ts'
+
+/** Offers the values of this moment, the printer's spots and the script's settings, after “@” and in our own comment lines. */
+const complete = (known: () => Known) => (context: CompletionContext) => {
+  const line = context.state.doc.lineAt(context.pos)
+  const before = context.state.sliceDoc(line.from, context.pos)
+  const typed = /(?<!\w)[A-Za-z_]\w*$/.exec(before)?.[0] ?? ''
+  const rest = before.slice(0, before.length - typed.length)
+  const inFormula = rest.endsWith('@') || rest.lastIndexOf('@(') > rest.lastIndexOf(')')
+  const inMark = typed !== '' && /^\s*;[=?]/.test(before)
+  if (!inFormula && !inMark && !context.explicit) return null
+  const now = known()
+  const { moment, printer, job } = now.setting
+  const values = valueSpecs
+    .filter(({ moments }) => !moments || moments.includes(moment))
+    .map(
+      ({ name, says }): Completion => ({ label: name, detail: worthNow(now, job, name), info: says, type: 'variable' }),
+    )
+  const texts = textSpecs.map(
+    ({ name, says }): Completion => ({ label: name, detail: 'a text, for guards', info: says, type: 'variable' }),
+  )
+  const spots = printer.spots.flatMap(({ name, ...at }) =>
+    (['x', 'y', 'z'] as const).map(
+      (axis): Completion => ({
+        label: `${name}_${axis}`,
+        detail: `${at[axis]} mm`,
+        info: `${axis.toUpperCase()} of the ${name}`,
+        type: 'variable',
+      }),
+    ),
+  )
+  const settings = settingsIn(context.state.doc).map(
+    ({ name, body, note }): Completion => ({
+      label: name,
+      detail: body,
+      info: note || 'a setting of this script',
+      type: 'property',
+      boost: 1,
+    }),
+  )
+  return {
+    from: context.pos - typed.length,
+    options: [...settings, ...values, ...(inMark ? texts : []), ...spots],
+    validFor: /^\w*$/,
+  }
+}
+
+/** `known` gives what holds at the time of typing. */
+export const atTheKeys = (known: () => Known): Extension => [
+  autocompletion({ override: [complete(known)], icons: false }),
+  highlightSelectionMatches(),
+  search({ top: true }),
+  keymap.of(searchKeymap),
+]

@@ -1,0 +1,75 @@
+// The menu behind ScriptMenu, open from the beginning.
+import { ArrowRightLeft, BookOpen, Columns2, Pencil, Play, Trash2 } from 'lucide-react'
+import { DropdownMenu } from 'radix-ui'
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
+import type { ScriptHead } from '../../../core/model/kept.ts'
+import { AskPanel } from '../../parts/AskPanel.tsx'
+import { MenuItem, menuLook } from '../../parts/menu.tsx'
+import { api } from '../../state/api.ts'
+import { usePressed } from '../../state/registry.ts'
+import { menuButton } from './ScriptMenu.tsx'
+
+export function OpenedMenu({ script }: { script: ScriptHead }) {
+  const { id, name } = script
+  const navigate = useNavigate()
+  const [asking, setAsking] = useState<'name' | 'bin' | null>(null)
+  /** Does it; gives why it was refused, else null. */
+  const attempt = async (act: () => Promise<unknown>): Promise<string | null> => {
+    try {
+      await act()
+      return null
+    } catch (error) {
+      return (error as Error).message
+    }
+  }
+  return (
+    <>
+      <DropdownMenu.Root defaultOpen>
+        <DropdownMenu.Trigger ref={usePressed<HTMLButtonElement>()} {...menuButton(script)} />
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content align="end" sideOffset={4} className={menuLook}>
+            <MenuItem onSelect={() => void navigate(`/history/${id}`)}>
+              <BookOpen size={15} aria-hidden /> Its history
+            </MenuItem>
+            <MenuItem onSelect={() => void navigate(`/side-by-side?left=script-${id}&right=text`)}>
+              <Columns2 size={15} aria-hidden /> Side by side with another…
+            </MenuItem>
+            <MenuItem onSelect={() => void navigate(`/carry/${id}`)}>
+              <ArrowRightLeft size={15} aria-hidden /> Carry over to…
+            </MenuItem>
+            <MenuItem onSelect={() => void navigate(`/runs?script=${id}`)}>
+              <Play size={15} aria-hidden /> Run it against many jobs
+            </MenuItem>
+            <MenuItem onSelect={() => setAsking('name')}>
+              <Pencil size={15} aria-hidden /> Rename…
+            </MenuItem>
+            <MenuItem onSelect={() => setAsking('bin')}>
+              <Trash2 size={15} aria-hidden /> Throw away…
+            </MenuItem>
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+      {asking === 'name' && (
+        <AskPanel
+          title={`Rename “${name}”`}
+          about="Its variants, revisions and trials stay with it."
+          fields={[{ name: 'Name', value: name, needed: true }]}
+          go="Rename it"
+          onGo={([wanted = '']) => attempt(() => api.rename(id, wanted))}
+          onClose={() => setAsking(null)}
+        />
+      )}
+      {asking === 'bin' && (
+        <AskPanel
+          title={`Throw “${name}” away`}
+          about="It waits in the bin for 30 days, with its history, and can be put back from “Backup and export”."
+          fields={[]}
+          go="Throw it away"
+          onGo={() => attempt(() => api.bin(id))}
+          onClose={() => setAsking(null)}
+        />
+      )}
+    </>
+  )
+}
