@@ -180,8 +180,29 @@ function handOver<R extends Pick<DeskRound, 'trace'>>(round: R): R {
   return transfer(round, [...new Set(columns)])
 }
 
-/** The mailbox into which an answer is put besides, and the number of its question. */
-type Into = { memory: SharedArrayBuffer; question: number }
+/** A text whose findings are wanted, by a bare message: the number of the question, and the memory that they are put into besides. */
+export type FindAsked = {
+  find: number
+  text: string
+  sent: RehearsalInput | null
+  memory: SharedArrayBuffer | undefined
+}
+
+/** The answer to the question of this number, or why there is none. */
+export type FindAnswered = { found: number } & ({ answer: FoundFirst; trouble?: never } | { answer?: never; trouble: string })
+
+addEventListener('message', ({ data: asked }: MessageEvent<Partial<FindAsked>>) => {
+  const { find: found, text, sent = null, memory } = asked
+  if (found === undefined || text === undefined) return
+  const said = (answered: FindAnswered) => postMessage(answered)
+  try {
+    const answer = find(text, settingFor(sent))
+    if (memory) new Mailbox(memory).put(found, answer)
+    said({ found, answer })
+  } catch (error) {
+    said({ found, trouble: (error as Error).message })
+  }
+})
 
 type Asked<F extends (...asked: never[]) => unknown> = Parameters<F>
 
@@ -195,11 +216,9 @@ async function loadAhead(): Promise<void> {
 
 const rehearser = {
   loadAhead,
-  find: (text: string, sent: RehearsalInput | null, told?: (step: RoundStep) => void, into?: Into) => {
-    const answer = find(text, settingFor(sent), told)
-    if (into) new Mailbox(into.memory).put(into.question, answer)
-    return answer
-  },
+  /** For a text so long that one is told what it is at. */
+  find: (text: string, sent: RehearsalInput | null, told: (step: RoundStep) => void) =>
+    find(text, settingFor(sent), told),
   rest: (has: number, told?: (step: RoundStep) => void) => {
     const round = rest(told)
     return round && handOver(onlyChanged(round, has))

@@ -24,7 +24,7 @@ export function Frame() {
       >
         To the contents
       </a>
-      <header className="flex h-12 shrink-0 items-center max-[599px]:h-auto max-[599px]:flex-wrap max-[599px]:py-1 gap-4 border-b border-rule px-6 max-[1150px]:gap-2 max-[1150px]:px-3">
+      <header className="isolate flex h-12 shrink-0 items-center max-[599px]:h-auto max-[599px]:flex-wrap max-[599px]:py-1 gap-4 border-b border-rule px-6 max-[1150px]:gap-2 max-[1150px]:px-3">
         <span className="flex items-center gap-2.5 font-serif text-[20px] font-semibold">
           <NozzleMark />
           <span className="whitespace-nowrap max-[1150px]:sr-only">Warm Prelude</span>

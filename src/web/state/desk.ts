@@ -1,5 +1,6 @@
 // The script on the Desk: its text and setting, its latest round, and what is selected everywhere at once.
 
+import { useEffect, useState } from 'react'
 import * as v from 'valibot'
 import { create } from 'zustand'
 import { useShallow } from 'zustand/react/shallow'
@@ -27,6 +28,7 @@ import { requestRound } from './rehearser.ts'
 import { fromEditor, toEditor } from './separator.ts'
 import { type Chosen, settingOf, usualChosen } from './setting.ts'
 import type { Situation } from './situation.ts'
+import { whenPainted } from './when-painted.ts'
 
 /** Lines first…last, selected on the ribbon, in the text, on the bed and among the findings alike. */
 export type Selection = { firstLine: number; lastLine: number }
@@ -100,8 +102,21 @@ export const useHead = (): Head | null =>
     useShallow(({ open }) => open && { saved: open.saved, chosen: open.chosen, suggestedName: open.suggestedName }),
   )
 
-/** Whether anything is not saved yet. */
-export const useUnsaved = (): boolean => useDesk(({ open }) => open !== null && hasUnsavedChange(open))
+const anythingUnsaved = (): boolean => {
+  const { open } = getState()
+  return open !== null && hasUnsavedChange(open)
+}
+
+/** Whether anything is not saved yet: told a frame late, so that what was typed and what is wrong with it are painted first. */
+export function useUnsaved(): boolean {
+  const [unsaved, setUnsaved] = useState(anythingUnsaved)
+  useEffect(() => {
+    const look = () => setUnsaved(anythingUnsaved())
+    look()
+    return useDesk.subscribe(() => whenPainted(look))
+  }, [])
+  return unsaved
+}
 
 export const useSeen = (): Seen | null => useDesk(seenOf)
 
@@ -197,11 +212,11 @@ export function keepNow(): void {
   void keepDraft(open.key, draft)
 }
 
-/** Small texts are kept at every keystroke; large ones when the typing pauses. */
+/** Small texts are kept at every keystroke, when it has been painted; large ones when the typing pauses. */
 function keepSoon(): void {
   clearTimeout(draftTimer)
-  // After what was typed has been painted.
-  draftTimer = setTimeout(keepNow, (getState().open?.text.length ?? 0) < 200_000 ? 0 : 400)
+  if ((getState().open?.text.length ?? 0) < 200_000) whenPainted(keepNow)
+  else draftTimer = setTimeout(keepNow, 400)
 }
 addEventListener('pagehide', keepNow)
 

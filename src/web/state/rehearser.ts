@@ -14,8 +14,17 @@ import type { Run } from '../../core/runs/fits.ts'
 import type { EditRequest } from '../../core/script/edits/edit.ts'
 import { listsChangedTo } from '../../worker/changed.ts'
 import { type Mailbox, newMailbox } from '../../worker/mailbox.ts'
-import type { DeskRound, FoundFirst, Rehearser, RoundLists, Sent } from '../../worker/rehearsal.worker.ts'
+import type {
+  DeskRound,
+  FindAnswered,
+  FindAsked,
+  FoundFirst,
+  Rehearser,
+  RoundLists,
+  Sent,
+} from '../../worker/rehearsal.worker.ts'
 import { NoAnswer, Watched } from './watched.ts'
+import { whenPainted } from './when-painted.ts'
 
 type Wanted = {
   text: string
@@ -72,14 +81,31 @@ async function findingsOf(
   listener: ((step: RoundStep) => void) | undefined,
 ): Promise<Finding[]> {
   const question = ++questions
-  const into = mailbox ? { memory: mailbox.memory, question } : undefined
-  const asked = worker.ask(remote => remote.find(text, onceFor(remote, setting), listener, into))
+  const asked = worker.ask((remote, port) => {
+    const sent = onceFor(remote, setting)
+    return listener
+      ? remote.find(text, sent, listener)
+      : findIn(port, { find: question, text, sent, memory: mailbox?.memory })
+  })
   const quick = lastTookMs < quickMs
   const taken = mailbox && !document.hidden ? [inFrame(mailbox, question, quick ? frameWaitMs : 0)] : []
   const { findings, tookMs } = await Promise.race([asked, ...taken])
   lastTookMs = tookMs
   return findings
 }
+
+/** Asks with a bare message and listens for the answer: with each key, a call by proxy is the longest part of asking. */
+const findIn = (port: Worker, asked: FindAsked) =>
+  new Promise<FoundFirst>((resolve, reject) => {
+    const hear = ({ data }: MessageEvent<Partial<FindAnswered>>) => {
+      if (data.found !== asked.find) return
+      port.removeEventListener('message', hear)
+      if (data.answer) resolve(data.answer)
+      else reject(new Error(data.trouble))
+    }
+    port.addEventListener('message', hear)
+    port.postMessage(asked)
+  })
 
 /** What lies in the mailbox when the frame is made up that paints what was typed, or comes within so long, ms. */
 const inFrame = (box: Mailbox, question: number, waitMs: number) =>
@@ -107,13 +133,7 @@ function whole({ number, lists, ...round }: Sent): DeskRound {
   return { ...round, ...last.lists }
 }
 
-/** When what was found has been painted; a page that nobody sees paints nothing, and does not wait. */
-const painted = () =>
-  new Promise<void>(resolve => {
-    const after = () => setTimeout(resolve, 0)
-    if (document.hidden) after()
-    else requestAnimationFrame(after)
-  })
+const painted = () => new Promise<void>(whenPainted)
 
 let wake = () => {}
 

@@ -19,9 +19,9 @@ export class Watched<T> {
   ) {}
 
   /** Asks the worker. Rejects with `NoAnswer` where none comes in time, or with what the worker itself throws. */
-  async ask<R>(question: (remote: Remote<T>) => R): Promise<Awaited<R>> {
+  async ask<R>(question: (remote: Remote<T>, worker: Worker) => R): Promise<Awaited<R>> {
     this.running ??= this.begin()
-    const { remote, ended, end } = this.running
+    const { worker, remote, ended, end } = this.running
     let timer: ReturnType<typeof setTimeout> | undefined
     const late = new Promise<never>((_, fail) => {
       timer = setTimeout(() => {
@@ -30,7 +30,7 @@ export class Watched<T> {
       }, this.patienceMs)
     })
     try {
-      return await Promise.race([question(remote), late, ended])
+      return await Promise.race([question(remote, worker), late, ended])
     } finally {
       clearTimeout(timer)
     }

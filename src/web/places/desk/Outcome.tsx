@@ -34,7 +34,7 @@ export const Outcome = memo(function Outcome({ open, setting }: Props) {
   return (
     <section
       aria-label="Outcome"
-      className="flex min-h-9 shrink-0 flex-wrap items-baseline gap-x-5 gap-y-1 border-t border-rule py-1.5 max-[899px]:gap-x-4"
+      className="isolate flex min-h-9 shrink-0 flex-wrap items-baseline gap-x-5 gap-y-1 border-t border-rule py-1.5 max-[899px]:gap-x-4"
     >
       <Figure value={duration(durations.totalS)} what={start ? 'before the print begins' : 'in all'} />
       {parts

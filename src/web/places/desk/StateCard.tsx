@@ -13,7 +13,7 @@ export const StateCard = memo(function StateCard({ open }: { open: Seen }) {
       aria-label="The machine at the playhead"
       // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
       tabIndex={0}
-      className="flex min-h-0 w-[158px] shrink-0 flex-col overflow-auto rounded-card border border-rule bg-raised px-3 py-2.5"
+      className="isolate flex min-h-0 w-[158px] shrink-0 flex-col overflow-auto rounded-card border border-rule bg-raised px-3 py-2.5"
     >
       <h2 className="font-serif text-[17px] font-semibold">At {clock(playheadS)}</h2>
       {round && (

@@ -55,7 +55,7 @@ export const BedCard = memo(function BedCard({ open, setting }: Props) {
   return (
     <section
       aria-label="The bed from above"
-      className="@container relative flex min-h-0 min-w-0 flex-1 flex-col rounded-card border border-rule bg-raised p-2"
+      className="@container relative isolate flex min-h-0 min-w-0 flex-1 flex-col rounded-card border border-rule bg-raised p-2"
     >
       {round && (
         <div className={`flex min-h-0 flex-1 gap-1 ${large ? 'flex-col' : ''}`}>

@@ -6,6 +6,7 @@ import { readLine } from '../../../../core/gcode/read.ts'
 import { numberAt } from '../../../../core/script/edits/number-at.ts'
 import { Button } from '../../../parts/Button.tsx'
 import { propose } from '../../../state/preview.ts'
+import { whenPainted } from '../../../state/when-painted.ts'
 
 type Shown = { number: { offset: number; text: string } | null }
 
@@ -19,8 +20,13 @@ function numberUnderCaret(state: EditorState): Shown['number'] {
   return found && { offset: head, text: found.word.text }
 }
 
-export const watchCaretNumber = EditorView.updateListener.of(update => {
-  if (update.selectionSet || update.docChanged) useCaretNumber.setState({ number: numberUnderCaret(update.state) })
+let newest: EditorState | null = null
+const show = () => newest && useCaretNumber.setState({ number: numberUnderCaret(newest) })
+
+export const watchCaretNumber = EditorView.updateListener.of(({ state, selectionSet, docChanged }) => {
+  if (!selectionSet && !docChanged) return
+  newest = state
+  whenPainted(show)
 })
 
 export function CaretNumber() {

@@ -25,7 +25,7 @@ export const LowerCard = memo(function LowerCard({ open, setting, editor }: Prop
       value={lower === 'calls' && calls.length === 0 ? 'findings' : lower}
       onValueChange={value => showLower(value as Lower)}
       activationMode="manual"
-      className="flex h-full min-h-0 flex-col rounded-card border border-rule bg-raised"
+      className="isolate flex h-full min-h-0 flex-col rounded-card border border-rule bg-raised"
     >
       <div className="flex items-center border-b border-rule pr-3 pl-1.5">
         <Tabs.List aria-label="Below the bed" className="flex">

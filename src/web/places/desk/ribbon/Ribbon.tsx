@@ -33,7 +33,7 @@ export const Ribbon = memo(function Ribbon({ open, setting }: Props) {
   return (
     <section
       aria-label="Ribbon: time and temperatures"
-      className="flex shrink-0 rounded-card border border-rule bg-raised"
+      className="isolate flex shrink-0 rounded-card border border-rule bg-raised"
     >
       <div ref={attach} className="relative ml-2 min-w-0 flex-1" style={{ height }}>
         {round && width > 0 && (
