@@ -38,7 +38,7 @@ test('an unknown command is taught, taken along, forgotten and brought back', as
   await page.getByLabel('Name', { exact: true }).fill('m 9444')
   await page.getByLabel('In a few words').fill('Shake the dust off')
   await page.getByRole('button', { name: 'Teach it' }).click()
-  await expect(page.getByRole('alert')).toContainText('a command’s name is G or M with a number')
+  await expect(page.getByRole('alert')).toContainText('A command’s name is G or M with a number')
   await page.getByLabel('Name', { exact: true }).fill('m9444')
   await page.getByLabel(/^Parameters/).fill('S shakes')
   await page.getByLabel('What it does').selectOption('opaque')

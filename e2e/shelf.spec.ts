@@ -170,7 +170,7 @@ test('the stock is branched, switched, compared; a refrain rolled out; a trial l
   await expect(trial.getByRole('alert')).toContainText('“soon” is no time')
   await trial.getByLabel(/^By the clock/).fill('4:02')
   await trial.getByLabel(/^A picture/).setInputFiles({ name: 'bed.png', mimeType: 'image/png', buffer: dot })
-  await expect(trial.getByAltText('As it is kept')).toBeVisible()
+  await expect(trial.getByAltText('As it is saved')).toBeVisible()
   await trial.getByRole('button', { name: 'Save the trial' }).click()
   await expect(revisions.getByText('Seen: fine')).toBeVisible()
   await expect(revisions.getByText(/^4 min 2 s by the clock/)).toBeVisible()

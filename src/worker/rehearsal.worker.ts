@@ -189,7 +189,10 @@ export type FindAsked = {
 }
 
 /** The answer to the question of this number, or why there is none. */
-export type FindAnswered = { found: number } & ({ answer: FoundFirst; trouble?: never } | { answer?: never; trouble: string })
+export type FindAnswered = { found: number } & (
+  | { answer: FoundFirst; trouble?: never }
+  | { answer?: never; trouble: string }
+)
 
 addEventListener('message', ({ data: asked }: MessageEvent<Partial<FindAsked>>) => {
   const { find: found, text, sent = null, memory } = asked

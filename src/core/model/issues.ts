@@ -39,9 +39,13 @@ export function sentenceOf(issues: readonly Issue[]): string {
 
 const sizes: Record<string, string> = { '>=': 'or more', '<=': 'or less', '>': 'More than', '<': 'Less than' }
 
+/** “a name is needed” as it stands by itself: “A name is needed.” */
+export const asSentence = (words: string): string =>
+  `${words.charAt(0).toUpperCase()}${words.slice(1).replace(/\.$/, '')}.`
+
 /** What is wrong with one field, in a few words that stand beside it. */
 export function flawOf({ expected, received, message, type }: Issue): string {
-  if (!message.startsWith('Invalid')) return `${message.charAt(0).toUpperCase()}${message.slice(1).replace(/\.$/, '')}.`
+  if (!message.startsWith('Invalid')) return asSentence(message)
   if (expected === 'number' || received === 'NaN') return 'A number is needed.'
   const [, sign = '', bound = ''] = /^([<>]=?)(-?[\d.]+)$/.exec(expected ?? '') ?? []
   if (type.endsWith('_length')) return sign.startsWith('>') ? 'Something is needed here.' : `At most ${bound} letters.`

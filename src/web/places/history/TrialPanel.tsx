@@ -6,6 +6,7 @@ import { duration } from '../../../core/format.ts'
 import type { Revision } from '../../../core/model/kept.ts'
 import { sights, sightWords, Trial } from '../../../core/model/trial.ts'
 import { Field, fieldLook } from '../../parts/Field.tsx'
+import { FileButton } from '../../parts/FileButton.tsx'
 import { FormEnd } from '../../parts/FormEnd.tsx'
 import { Panel } from '../../parts/Panel.tsx'
 import { TextField } from '../../parts/TextField.tsx'
@@ -31,11 +32,17 @@ const Seen = v.object({
   ...Trial.entries,
   measuredS: v.pipe(
     v.string(),
-    v.check(text => text.trim() === '' || secondsIn(text) !== null, 'no time; write it as 4:22, 4 min 22 s, or 262'),
+    v.check(
+      text => text.trim() === '' || secondsIn(text) !== null,
+      ({ input }) => `“${input.slice(0, 30)}” is no time. Write it as 4:22, 4 min 22 s, or 262`,
+    ),
   ),
   filamentMm: v.pipe(
     v.string(),
-    v.check(text => text.trim() === '' || lengthIn(text) > 0, 'no length; write it as 84.5'),
+    v.check(
+      text => text.trim() === '' || lengthIn(text) > 0,
+      ({ input }) => `“${input.slice(0, 30)}” is no length. Write it as 84.5`,
+    ),
   ),
 })
 type Seen = v.InferOutput<typeof Seen>
@@ -92,12 +99,12 @@ export function TrialPanel({ revision, scriptId, things, rehearsedS, onClose }: 
         <Field name="In your words">
           {id => <textarea id={id} rows={3} {...fields.register('words')} className={fieldLook} />}
         </Field>
-        <div className="grid grid-cols-4 max-[640px]:grid-cols-2 items-end gap-4">
+        <div className="grid grid-cols-[3fr_2fr_3fr_3fr] max-[640px]:grid-cols-2 items-start gap-4">
           <TextField
             form={fields}
             path="measuredS"
             name="By the clock"
-            hint={rehearsedS === null ? '' : `rehearsed ${duration(rehearsedS)}`}
+            hint={rehearsedS === null ? '' : `here ${duration(rehearsedS)}`}
             example="4:22"
           />
           <TextField form={fields} path="filamentMm" name="Filament" hint="mm" />
@@ -109,18 +116,13 @@ export function TrialPanel({ revision, scriptId, things, rehearsedS, onClose }: 
           />
         </div>
         <div className="flex items-center gap-4">
-          <Field name="A picture" hint="made small before it is kept">
-            {id => (
-              <input
-                id={id}
-                type="file"
-                accept="image/*"
-                onChange={event => take(event.target.files?.[0])}
-                className="mt-1 block text-[14px]"
-              />
-            )}
-          </Field>
-          {picture && <img src={`data:image/jpeg;base64,${picture}`} alt="As it is kept" className="h-16 rounded-sm" />}
+          <FileButton label="A picture" accept="image/*" onFile={take}>
+            {picture ? 'Another picture…' : 'A picture…'}
+          </FileButton>
+          <span className="text-[14px] text-soft">made small before it is saved</span>
+          {picture && (
+            <img src={`data:image/jpeg;base64,${picture}`} alt="As it is saved" className="h-16 rounded-sm" />
+          )}
         </div>
         {problem && (
           <p role="alert" className="text-bad">

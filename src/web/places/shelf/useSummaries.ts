@@ -47,7 +47,7 @@ type Script = Summarized['scripts'][number]
 /** What was made last of a script and of a printer: where nothing has come for it, it stays the same and is not drawn anew. */
 const [lastScript, lastPrinter] = [new WeakMap<object, Script>(), new WeakMap<object, Summarized>()]
 
-function summarized(printer: ShelfPrinter, come: ReadonlyMap<string, Summary>): Summarized {
+export function summarized(printer: ShelfPrinter, come: ReadonlyMap<string, Summary>): Summarized {
   const scripts = printer.scripts.map((script): Script => {
     const summary = come.get(keyOf(script)) ?? null
     const before = lastScript.get(script)

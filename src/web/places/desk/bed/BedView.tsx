@@ -128,10 +128,10 @@ export function BedView({ round, after, setting, selection, playheadS, onDrag, l
             {!Number.isNaN(head.x + head.y) && <Head x={head.x} y={head.y} size={8 * pixel} />}
           </g>
         </svg>
-        <ZoomKeys zoom={zoom} />
         {(zoom.times > 1.001 || size.height > 320) && <Scale pixel={pixel} width={size.width} />}
       </div>
       <SideView round={round} at={playheadS} setting={setting} zoom={zoom} below={large} />
+      <ZoomKeys zoom={zoom} />
     </>
   )
 }
@@ -148,7 +148,7 @@ function middleOf({ strokes, bounds }: DeskRound, selection: Selection | null): 
   return { x: middle(bounds.x ?? [0]), y: middle(bounds.y ?? [0]) }
 }
 
-/** Larger, smaller, all of it: by button, and by arrow keys for what lies beside. */
+/** Larger, smaller, all of it: by button, and by arrow keys for what lies beside. Beside the card's own buttons, below the picture. */
 function ZoomKeys({ zoom: { zoomBy, panBy, showAll, times } }: { zoom: BedZoom }) {
   const onKey = (event: KeyboardEvent) => {
     const to = { ArrowLeft: [-0.2, 0], ArrowRight: [0.2, 0], ArrowUp: [0, 0.2], ArrowDown: [0, -0.2] }[event.key]
@@ -159,10 +159,10 @@ function ZoomKeys({ zoom: { zoomBy, panBy, showAll, times } }: { zoom: BedZoom }
     else return
     event.preventDefault()
   }
-  const look = 'rounded-sm bg-raised/80 p-0.5 text-soft hover:bg-sunk hover:text-ink'
+  const look = 'rounded-sm p-0.5 text-soft hover:bg-sunk hover:text-ink'
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: keys that its buttons take too
-    <div className="absolute top-0 right-0 flex" onKeyDown={onKey}>
+    <div className="absolute right-[34px] bottom-2 flex gap-1" onKeyDown={onKey}>
       <Press aria-label="Larger (+)" title="Larger (+)" onClick={() => zoomBy(1.5)} className={look}>
         <ZoomIn size={16} aria-hidden />
       </Press>
