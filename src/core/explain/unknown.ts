@@ -16,10 +16,11 @@ export const familiesWith = (name: string, but: FamilyName): FamilyName[] =>
 
 /** Whether neither this family nor another has the name, nor a macro of the printer. */
 const isUnknown = (name: string, { firmware, macros }: Stage): boolean =>
+  // Nearly all are known to the family, which is looked up first.
+  !specNamed(firmware, name) &&
   !macros?.has(name) &&
   // A command whose place a macro took goes on under the name that the macro gave it.
   ![...(macros?.values() ?? [])].some(({ renames }) => renames === name) &&
-  !specNamed(firmware, name) &&
   familiesWith(name, firmware.family).length === 0
 
 /** What is written about a command, and what it then most likely does; the most telling first. */
