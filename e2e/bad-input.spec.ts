@@ -96,6 +96,10 @@ test('a 20 MB paste opens, says that it is a whole print, and can still be typed
 test('an address that leads nowhere says so', async ({ page, request }) => {
   await page.goto('/desk/999')
   await expect(page.getByRole('alert')).toContainText('There is no script 999.')
+  expect((await page.goto('/nowhere'))?.status()).toBe(404)
+  await expect(page.getByRole('heading', { name: 'There is nothing here' })).toBeVisible()
+  await page.getByRole('link', { name: 'Go to the shelf' }).click()
+  await expect(page.getByRole('heading', { name: 'The shelf' })).toBeVisible()
   const response = await request.get('/api/nowhere')
   expect(response.status()).toBe(404)
   expect(await response.json()).toEqual({ error: 'There is nothing at /api/nowhere.', place: null })

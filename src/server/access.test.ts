@@ -44,6 +44,18 @@ describe('requests', () => {
   })
 })
 
+it('a person at an address that leads nowhere gets the page, which says so; programs get an error in JSON', async () => {
+  const html = { accept: 'text/html,application/xhtml+xml' }
+  const page = await app.request('http://127.0.0.1:4310/nowhere', { headers: html })
+  expect([page.status, await page.text()]).toEqual([404, '<!doctype html>'])
+  expect(await status('/jobs/', html)).toBe(404)
+  for (const path of ['/api/nowhere', '/assets/gone.js']) {
+    const answer = await app.request(`http://127.0.0.1:4310${path}`, { headers: html })
+    expect([answer.status, await answer.json()]).toEqual([404, { error: `There is nothing at ${path}.`, place: null }])
+  }
+  expect((await app.request('http://127.0.0.1:4310/nowhere')).headers.get('content-type')).toContain('application/json')
+})
+
 it('pages may load their own files only', async () => {
   const policy = (await app.request('http://127.0.0.1:4310/')).headers.get('content-security-policy') ?? ''
   expect(policy).toContain("default-src 'self'")

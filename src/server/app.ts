@@ -127,7 +127,11 @@ export function makeApp(parts: AppParts): Hono {
     return context.json({ error: 'Something went wrong here, not with what you sent.', place: null }, 500)
   })
   const known = app.routes.filter(({ method }) => method !== 'ALL')
+  const page = screens === null ? null : readFileSync(join(screens, 'index.html'), 'utf8')
   app.notFound(context => {
+    // A person at an address that leads nowhere gets a page that says so.
+    const byHand = context.req.method === 'GET' && (context.req.header('accept') ?? '').includes('text/html')
+    if (page !== null && byHand && !/^\/(?:api|assets)\//.test(context.req.path)) return context.html(page, 404)
     const methods = methodsAt(known, context.req.path)
     if (methods.length === 0)
       return context.json({ error: `There is nothing at ${context.req.path.slice(0, 200)}.`, place: null }, 404)
@@ -137,9 +141,8 @@ export function makeApp(parts: AppParts): Hono {
       405,
     )
   })
-  if (screens === null) return app
+  if (screens === null || page === null) return app
 
-  const page = readFileSync(join(screens, 'index.html'), 'utf8')
   // What is built has its digest in its name, so it never changes under it.
   app.use('/assets/*', keptForGood, serveStatic({ root: screens, precompressed: true }))
   app.get('/icon.svg', serveStatic({ root: screens }))
