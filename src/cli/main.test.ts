@@ -12,7 +12,7 @@ beforeAll(() => {
 afterAll(() => rmSync(folder, { recursive: true }))
 
 function cli(words: string[], input = '') {
-  const { status, stdout, stderr } = spawnSync(process.execPath, ['scripts/run.mjs', 'src/cli/main.ts', ...words], {
+  const { status, stdout, stderr } = spawnSync(process.execPath, ['scripts/cli.mjs', ...words], {
     cwd: root,
     input,
     encoding: 'utf8',

@@ -15,8 +15,8 @@ export type AskDialogProps = {
   fields: readonly Asked[]
   /** What the button says that takes the answers. */
   go: string
-  /** Takes the answers in the order of the fields; gives why not, or null when it is done and the dialog may close. */
-  onGo: (answers: string[]) => string | null | Promise<string | null>
+  /** Takes the answers in the order of the fields; gives why not, or throws it. Otherwise it is done and the dialog closes. */
+  onGo: (answers: string[]) => unknown
   onClose: () => void
   /** What stands above the fields. */
   children?: ReactNode
@@ -34,7 +34,7 @@ export function AskDialog({ title, about, fields, go, onGo, onClose, children }:
     saved: { answers: fields.map(({ value }) => value) },
     send: async ({ answers }) => {
       const why = await onGo(answers)
-      if (why !== null) throw new Error(why)
+      if (typeof why === 'string') throw new Error(why)
     },
   })
   const missing = fields.some(({ needed }, i) => needed && form.value.answers[i]?.trim() === '')

@@ -7,6 +7,7 @@ import { lastDesk } from '../state/last-desk.ts'
 import { useTheme } from '../state/theme.ts'
 import { DropAnywhere } from './DropAnywhere.tsx'
 import { Finder } from './Finder.tsx'
+import { useNarrow } from './useNarrow.ts'
 
 const place = (active: boolean) =>
   `rounded-button px-2 py-1 whitespace-nowrap min-[1240px]:px-2.5 max-[1150px]:px-1.5 max-[1150px]:text-[14px] ${active ? 'bg-sunk font-semibold' : 'text-soft hover:bg-sunk hover:text-ink'}`
@@ -67,20 +68,42 @@ export function Frame() {
   )
 }
 
-/** The pages of a place that is made of several. */
+/** More pages than this would take several rows of a narrow window. */
+const mostInARow = 5
+
+/** The pages of a place that is made of several; where the window has no room for all of them, one is chosen from a list. */
 function Tabs({ of, at }: { of: PlaceName; at: string }) {
+  const navigate = useNavigate()
+  const narrow = useNarrow()
   const tabs = tabsOf(of)
   if (tabs.length < 2) return null
+  const title = places.find(({ name }) => name === of)?.title
+  const isHere = (path: string) => at === path || at.startsWith(`${path}/`)
   return (
     <nav
-      aria-label={`Pages of ${places.find(({ name }) => name === of)?.title}`}
+      aria-label={`Pages of ${title}`}
       className="flex shrink-0 flex-wrap gap-x-1 gap-y-0.5 border-b border-rule px-6 py-1 max-[1150px]:px-3"
     >
-      {tabs.map(({ path, title }) => (
-        <NavLink key={path} to={path} className={place(at === path || at.startsWith(`${path}/`))}>
-          {title}
-        </NavLink>
-      ))}
+      {narrow && tabs.length > mostInARow ? (
+        <select
+          aria-label={`Page of ${title}`}
+          value={tabs.find(({ path }) => isHere(path))?.path ?? ''}
+          onChange={event => void navigate(event.target.value)}
+          className="rounded-button border border-rule bg-paper px-2 py-0.5 font-semibold"
+        >
+          {tabs.map(({ path, title: name }) => (
+            <option key={path} value={path}>
+              {name}
+            </option>
+          ))}
+        </select>
+      ) : (
+        tabs.map(({ path, title: name }) => (
+          <NavLink key={path} to={path} className={place(isHere(path))}>
+            {name}
+          </NavLink>
+        ))
+      )}
     </nav>
   )
 }

@@ -37,7 +37,9 @@ export const saveFile = (text: string, name: string): Said =>
 
 /** Several texts in one .zip; names that come twice are numbered. */
 export async function saveZip(files: readonly { name: string; text: string }[], name: string): Promise<Said> {
-  const { strToU8, zipSync } = await import('fflate')
+  const packer = await import('fflate').catch(() => null)
+  if (!packer) return { text: 'The server is gone, so nothing can be packed into a .zip. Start it again.', bad: true }
+  const { strToU8, zipSync } = packer
   const entries: Record<string, Uint8Array> = {}
   for (const { name: wanted, text } of files) {
     let free = withEnding(wanted)

@@ -216,23 +216,18 @@ function SaveCarried({ script, from, to, plan, asked, onSaved, onClose }: SavePr
       ]}
       go="Save the script"
       onGo={async ([name = '', note = '']) => {
-        try {
-          const { text } = plan
-          // A call is not the text of a revision, so nothing could come after it.
-          const cameFrom = script.file === null ? { revisionId: script.revisionId, asked } : undefined
-          const made = await api.add({
-            name,
-            note,
-            text,
-            printerId: to.id,
-            moment: script.moment,
-            ...(cameFrom && { cameFrom }),
-          })
-          if (made) onSaved(made.id)
-          return null
-        } catch (error) {
-          return (error as Error).message
-        }
+        const { text } = plan
+        // A call is not the text of a revision, so nothing could come after it.
+        const cameFrom = script.file === null ? { revisionId: script.revisionId, asked } : undefined
+        const made = await api.add({
+          name,
+          note,
+          text,
+          printerId: to.id,
+          moment: script.moment,
+          ...(cameFrom && { cameFrom }),
+        })
+        if (made) onSaved(made.id)
       }}
       onClose={onClose}
     />

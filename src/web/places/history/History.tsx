@@ -136,12 +136,7 @@ export function History() {
           fields={[{ name: 'Name of the variant', value: renaming.name, needed: true }]}
           go="Rename it"
           onGo={async ([name = '']) => {
-            try {
-              await api.renameVariant(script.id, renaming.id, name)
-              return null
-            } catch (error) {
-              return (error as Error).message
-            }
+            await api.renameVariant(script.id, renaming.id, name)
           }}
           onClose={() => setRenaming(null)}
         />

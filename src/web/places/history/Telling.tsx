@@ -152,12 +152,7 @@ export function Telling({ story, told, timed, onTry, onProblem }: Props) {
           ]}
           go="Save the variant"
           onGo={async ([name = '', note = '']) => {
-            try {
-              await api.branch(script.id, { name, text: branching.text, note, bornOf: branching.id })
-              return null
-            } catch (error) {
-              return (error as Error).message
-            }
+            await api.branch(script.id, { name, text: branching.text, note, bornOf: branching.id })
           }}
           onClose={() => setBranching(null)}
         />

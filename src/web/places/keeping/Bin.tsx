@@ -87,13 +87,8 @@ export function Bin({ days, things, onSaid }: Props) {
           fields={[{ name: 'Name', value: `${renaming.thing.name}, from the bin`, needed: true }]}
           go="Put it back"
           onGo={async ([name = '']) => {
-            try {
-              await api.takeOut(renaming.thing, name)
-              onSaid(`“${name}” is back.`)
-              return null
-            } catch (error) {
-              return (error as Error).message
-            }
+            await api.takeOut(renaming.thing, name)
+            onSaid(`“${name}” is back.`)
           }}
           onClose={() => setRenaming(null)}
         />

@@ -86,13 +86,8 @@ export function Refrains() {
           fields={[{ name: 'Name of the refrain', value: '', most: 80, needed: true }]}
           go="Save it"
           onGo={async ([name = '']) => {
-            try {
-              const { id } = await api.addRefrain({ name, text: '; what it does\n', note: '' })
-              setSearch({ refrain: String(id) })
-              return null
-            } catch (error) {
-              return (error as Error).message
-            }
+            const { id } = await api.addRefrain({ name, text: '; what it does\n', note: '' })
+            setSearch({ refrain: String(id) })
           }}
           onClose={() => setMaking(false)}
         />

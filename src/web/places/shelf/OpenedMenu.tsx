@@ -5,6 +5,7 @@ import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { ScriptHead } from '../../../core/model/kept.ts'
 import { AskPanel } from '../../parts/AskPanel.tsx'
+import { Confirm } from '../../parts/Confirm.tsx'
 import { MenuItem, menuLook } from '../../parts/menu.tsx'
 import { api } from '../../state/api.ts'
 import { usePressed } from '../../state/registry.ts'
@@ -14,15 +15,6 @@ export function OpenedMenu({ script }: { script: ScriptHead }) {
   const { id, name } = script
   const navigate = useNavigate()
   const [asking, setAsking] = useState<'name' | 'bin' | null>(null)
-  /** Does it; gives why it was refused, else null. */
-  const attempt = async (act: () => Promise<unknown>): Promise<string | null> => {
-    try {
-      await act()
-      return null
-    } catch (error) {
-      return (error as Error).message
-    }
-  }
   return (
     <>
       <DropdownMenu.Root defaultOpen>
@@ -56,17 +48,18 @@ export function OpenedMenu({ script }: { script: ScriptHead }) {
           about="Its variants, revisions and trials stay with it."
           fields={[{ name: 'Name', value: name, needed: true }]}
           go="Rename it"
-          onGo={([wanted = '']) => attempt(() => api.rename(id, wanted))}
+          onGo={async ([wanted = '']) => {
+            await api.rename(id, wanted)
+          }}
           onClose={() => setAsking(null)}
         />
       )}
       {asking === 'bin' && (
-        <AskPanel
+        <Confirm
           title={`Throw “${name}” away`}
           about="It waits in the bin for 30 days, with its history, and can be put back from “Backup and export”."
-          fields={[]}
           go="Throw it away"
-          onGo={() => attempt(() => api.bin(id))}
+          onGo={() => api.bin(id)}
           onClose={() => setAsking(null)}
         />
       )}

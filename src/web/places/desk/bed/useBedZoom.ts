@@ -52,7 +52,12 @@ export function useBedZoom(
   const zooming = async (act: (zooming: Zooming) => void) => {
     if (!element) return
     made.current ??= make(element)
-    act(await made.current)
+    try {
+      act(await made.current)
+    } catch {
+      // The server is gone; asked again next time.
+      made.current = null
+    }
   }
   // biome-ignore lint/correctness/useExhaustiveDependencies: once for each picture
   useEffect(() => {

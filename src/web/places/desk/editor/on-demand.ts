@@ -9,9 +9,14 @@ export const whenFocused = (load: () => Promise<Extension>): Extension => {
   const bring = async (view: EditorView) => {
     if (asked) return
     asked = true
-    const brought = await load()
-    // The editor may have been closed meanwhile.
-    if (view.dom.isConnected) view.dispatch({ effects: place.reconfigure(brought) })
+    try {
+      const brought = await load()
+      // The editor may have been closed meanwhile.
+      if (view.dom.isConnected) view.dispatch({ effects: place.reconfigure(brought) })
+    } catch {
+      // The server is gone; the editor goes on without, and asks again next time.
+      asked = false
+    }
   }
   return [place.of([]), EditorView.domEventHandlers({ focus: (_, view) => void bring(view) })]
 }

@@ -16,15 +16,10 @@ export const RefrainPanel = ({ passage, onClose }: Props) => (
     fields={[{ name: 'Name of the refrain', value: passage.title, most: 80, needed: true }]}
     go="Make it a refrain"
     onGo={async ([name = '']) => {
-      try {
-        const { open } = useDesk.getState()
-        const text = open ? fileText(open) : ''
-        await api.addRefrain({ name, text: refrainText(text, { lines: read(text) }, passage), note: '' })
-        await propose({ do: 'make-refrain', at: passage.firstLine, name })
-        return null
-      } catch (error) {
-        return (error as Error).message
-      }
+      const { open } = useDesk.getState()
+      const text = open ? fileText(open) : ''
+      await api.addRefrain({ name, text: refrainText(text, { lines: read(text) }, passage), note: '' })
+      await propose({ do: 'make-refrain', at: passage.firstLine, name })
     }}
     onClose={onClose}
   />
