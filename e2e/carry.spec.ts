@@ -187,7 +187,7 @@ test('a printer that has another firmware takes all its scripts with it', async 
     .click()
   await expect(page.getByText('BED_MESH_PROFILE LOAD=default')).toBeVisible()
   await page.getByRole('button', { name: 'Change it, with 2 scripts' }).click()
-  await expect(page.getByRole('heading', { name: 'Turnstone refitted' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Turnstone refitted', exact: true })).toBeVisible()
   const texts = await Promise.all(
     [start, end].map(async each => (await (await page.request.get(`/api/scripts/${each}`)).json()).text),
   )
