@@ -12,3 +12,5 @@ const printer = {
 }
 export type PrintWorker = typeof printer
 expose(printer)
+// Its first word: from here on its time is counted (state/watched.ts).
+postMessage('there')

@@ -248,3 +248,5 @@ const rehearser = {
 }
 export type Rehearser = typeof rehearser
 expose(rehearser)
+// Its first word: from here on its time is counted (state/watched.ts).
+postMessage('there')

@@ -8,7 +8,17 @@ export class NoAnswer extends Error {
   }
 }
 
-type Running<T> = { worker: Worker; remote: Remote<T>; ended: Promise<never>; end: () => void }
+type Running<T> = {
+  worker: Worker
+  remote: Remote<T>
+  /** When it has said its first word, which it does as soon as it has been loaded. */
+  there: Promise<void>
+  ended: Promise<never>
+  end: () => void
+}
+
+/** What loading may take besides: a busy machine is no worker that hangs, and a server that is gone never sends one. */
+const loadingMs = 60_000
 
 export class Watched<T> {
   private running: Running<T> | null = null
@@ -18,20 +28,28 @@ export class Watched<T> {
     private readonly patienceMs: number,
   ) {}
 
-  /** Asks the worker. Rejects with `NoAnswer` where none comes in time, or with what the worker itself throws. */
+  /** Asks the worker, which has its time from when it has been loaded. Rejects with `NoAnswer` where none comes in time, or with what the worker itself throws. */
   async ask<R>(question: (remote: Remote<T>, worker: Worker) => R): Promise<Awaited<R>> {
     this.running ??= this.begin()
-    const { worker, remote, ended, end } = this.running
+    const { worker, remote, there, ended, end } = this.running
+    let answered = false
     let timer: ReturnType<typeof setTimeout> | undefined
     const late = new Promise<never>((_, fail) => {
-      timer = setTimeout(() => {
-        fail(new NoAnswer(true))
-        end()
-      }, this.patienceMs)
+      const wait = (ms: number) => {
+        clearTimeout(timer)
+        if (answered) return
+        timer = setTimeout(() => {
+          fail(new NoAnswer(true))
+          end()
+        }, ms)
+      }
+      wait(loadingMs + this.patienceMs)
+      void there.then(() => wait(this.patienceMs))
     })
     try {
       return await Promise.race([question(remote, worker), late, ended])
     } finally {
+      answered = true
       clearTimeout(timer)
     }
   }
@@ -56,6 +74,7 @@ export class Watched<T> {
     }
     // One that has run out of memory, or could not be loaded.
     worker.addEventListener('error', end)
-    return { worker, remote: wrap<T>(worker), ended, end }
+    const there = new Promise<void>(resolve => worker.addEventListener('message', () => resolve(), { once: true }))
+    return { worker, remote: wrap<T>(worker), there, ended, end }
   }
 }
