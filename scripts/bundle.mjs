@@ -22,21 +22,24 @@ const whereTheyStand = {
 /** Writes the bundle of an entry to a file; whoever looks for the file meanwhile sees the whole of it, or the one before. */
 export async function bundle(entry, file) {
   const aside = join(dirname(file), `making-${process.pid}`)
-  await build({
-    root,
-    configFile: false,
-    logLevel: 'error',
-    plugins: [whereTheyStand],
-    build: {
-      ssr: resolve(root, entry),
-      outDir: aside,
-      emptyOutDir: true,
-      minify: false,
-      target: 'node20',
-      rollupOptions: { output: { entryFileNames: 'bundle.js', codeSplitting: false } },
-    },
-  })
-  mkdirSync(dirname(file), { recursive: true })
-  renameSync(join(aside, 'bundle.js'), file)
-  rmSync(aside, { recursive: true, force: true })
+  try {
+    await build({
+      root,
+      configFile: false,
+      logLevel: 'error',
+      plugins: [whereTheyStand],
+      build: {
+        ssr: resolve(root, entry),
+        outDir: aside,
+        emptyOutDir: true,
+        minify: false,
+        target: 'node20',
+        rollupOptions: { output: { entryFileNames: 'bundle.js', codeSplitting: false } },
+      },
+    })
+    mkdirSync(dirname(file), { recursive: true })
+    renameSync(join(aside, 'bundle.js'), file)
+  } finally {
+    rmSync(aside, { recursive: true, force: true })
+  }
 }

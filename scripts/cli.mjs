@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { isFresh } from './fresh.mjs'
 import { ensureInstalled, root } from './setup.mjs'
+import { runSource } from './source.mjs'
 
 const entry = 'src/cli/main.ts'
 const sources = ['src/cli', 'src/core', 'src/server', 'demo', 'scripts', 'package-lock.json']
@@ -26,8 +27,4 @@ async function isMade() {
 
 await ensureInstalled()
 if (await isMade()) await import(pathToFileURL(made).href)
-else {
-  const { register } = await import('tsx/esm/api')
-  register()
-  await import(pathToFileURL(join(root, entry)).href)
-}
+else await runSource(entry)

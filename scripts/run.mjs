@@ -1,12 +1,8 @@
-// Runs one of our TypeScript entries (the terminal, the bench, the screenshots) after seeing to the packages.
-
-import { resolve } from 'node:path'
-import { pathToFileURL } from 'node:url'
-import { ensureInstalled, root } from './setup.mjs'
+// Runs one of our TypeScript entries (the server, the bench, the screenshots) after seeing to the packages.
+import { ensureInstalled } from './setup.mjs'
+import { runSource } from './source.mjs'
 
 const entry = process.argv[2]
 process.argv.splice(1, 2, entry)
 await ensureInstalled()
-const { register } = await import('tsx/esm/api')
-register()
-await import(pathToFileURL(resolve(root, entry)).href)
+await runSource(entry)

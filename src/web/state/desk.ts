@@ -1,9 +1,6 @@
 // The script on the Desk: its text and setting, its latest round, and what is selected everywhere at once.
-
-import { useEffect, useState } from 'react'
 import * as v from 'valibot'
 import { create } from 'zustand'
-import { useShallow } from 'zustand/react/shallow'
 import type { Finding } from '../../core/check/finding.ts'
 import { openedBy } from '../../core/documents/opened.ts'
 import { commandAt } from '../../core/machine/trace.ts'
@@ -62,10 +59,7 @@ export type Open = {
 
 type Early = { text: string; findings: readonly Finding[] }
 
-/** What the Desk's pictures show: all but the text as it is being typed, which they follow when it has been rehearsed. */
-export type Seen = Omit<Open, 'text' | 'early'>
-
-type DeskState = {
+export type DeskState = {
   things: Things | null
   open: Open | null
   problem: string | null
@@ -78,54 +72,6 @@ const { getState, setState } = useDesk
 /** Changes the open script, where there is one. */
 export const update = (change: Partial<Open>): void =>
   setState(({ open }) => (open ? { open: { ...open, ...change } } : {}))
-
-let seen: Seen | null = null
-
-/** The same object until something else than the text changes. */
-function seenOf({ open }: DeskState): Seen | null {
-  if (!open) {
-    seen = null
-    return null
-  }
-  const { text: _text, early: _early, ...rest } = open
-  const before = seen
-  const same = before !== null && (Object.keys(rest) as (keyof Seen)[]).every(key => rest[key] === before[key])
-  if (!same) seen = rest
-  return seen
-}
-
-/** Of what is open, what names it and what it is rehearsed for: all that the header needs at every moment. */
-export type Head = Pick<Open, 'saved' | 'chosen' | 'suggestedName'>
-
-export const useHead = (): Head | null =>
-  useDesk(
-    useShallow(({ open }) => open && { saved: open.saved, chosen: open.chosen, suggestedName: open.suggestedName }),
-  )
-
-const anythingUnsaved = (): boolean => {
-  const { open } = getState()
-  return open !== null && hasUnsavedChange(open)
-}
-
-/** Whether anything is not saved yet: told a frame late, so that what was typed and what is wrong with it are painted first. */
-export function useUnsaved(): boolean {
-  const [unsaved, setUnsaved] = useState(anythingUnsaved)
-  useEffect(() => {
-    const look = () => setUnsaved(anythingUnsaved())
-    look()
-    return useDesk.subscribe(() => whenPainted(look))
-  }, [])
-  return unsaved
-}
-
-export const useSeen = (): Seen | null => useDesk(seenOf)
-
-/** The newest findings, which come before all else of their round. */
-export const newestFindings = ({ open }: Pick<DeskState, 'open'>): readonly Finding[] =>
-  open?.early?.findings ?? open?.findings ?? noFindings
-const noFindings: readonly Finding[] = []
-
-export const useFindings = (): readonly Finding[] => useDesk(newestFindings)
 
 /** The text as a file has it, with its own line ends. */
 export const fileText = (open: Pick<Open, 'text' | 'separator'>): string => fromEditor(open.text, open.separator)
@@ -389,11 +335,13 @@ export function selectLines(firstLine: number, lastLine = firstLine): void {
   update({ selection: { firstLine, lastLine }, ...(at === null ? {} : { playheadS: at }) })
 }
 
+type Playing = Pick<Open, 'round' | 'playheadS' | 'selection'>
+
 /**
  * The command under way at the playhead. Several may begin and end there; then it is the one whose line is selected.
  * −1 before the first.
  */
-export function commandAtPlayhead({ round, playheadS, selection }: Seen): number {
+export function commandAtPlayhead({ round, playheadS, selection }: Playing): number {
   if (!round) return -1
   const { rows } = round.trace
   const latest = commandAt(round.trace, playheadS)

@@ -1,5 +1,4 @@
 // The head is driven into the print, or dragged over it.
-
 import { mm } from '../../format.ts'
 import { printHeight } from '../../machine/beginning.ts'
 import { crosses } from '../../machine/beyond.ts'

@@ -1,5 +1,4 @@
 // The nozzle has stood hot, and takes what hangs from it over the bed into the print.
-
 import { duration, mm, plain } from '../../format.ts'
 import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import { outsideMm } from '../../model/job.ts'

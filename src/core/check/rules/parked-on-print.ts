@@ -1,5 +1,4 @@
 // The head is parked over the print, close to it.
-
 import { mm } from '../../format.ts'
 import { hasLetter } from '../../gcode/line.ts'
 import { printHeight } from '../../machine/beginning.ts'

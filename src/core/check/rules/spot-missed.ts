@@ -1,5 +1,4 @@
 // Purges or wipes beside the bucket or the brush, and not in it.
-
 import { mm, plain } from '../../format.ts'
 import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import type { Step } from '../../machine/trace.ts'

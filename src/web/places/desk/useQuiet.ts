@@ -1,6 +1,6 @@
 // Whether the findings have nothing to say, and so give their room to the bed.
 import { useEffect, useState } from 'react'
-import type { Seen } from '../../state/desk.ts'
+import type { Seen } from '../../state/desk-watch.ts'
 import { useLower } from '../../state/lower.ts'
 
 /** Only after so long: findings come and go while one types, ms. */

@@ -1,7 +1,8 @@
 // Above a config or macro file: what in it is called, and with which values; the job and the material give what they can.
 import { type Callable, callOf } from '../../../../core/documents/calls.ts'
 import { momentWords } from '../../../../core/model/moment.ts'
-import { callWith, type Seen } from '../../../state/desk.ts'
+import { callWith } from '../../../state/desk.ts'
+import type { Seen } from '../../../state/desk-watch.ts'
 
 /** The values of a call by their keys, as they are written. */
 function valuesIn(call: string, { before, join, parameters }: Callable): Record<string, string> {

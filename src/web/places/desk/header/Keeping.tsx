@@ -19,7 +19,8 @@ import { Confirm } from '../../../parts/Confirm.tsx'
 import { MenuItem, menuLook } from '../../../parts/menu.tsx'
 import { api, type Things } from '../../../state/api.ts'
 import { ask, askNothing, useAsked } from '../../../state/asked.ts'
-import { type Head, hasUnsavedChange, useDesk, useUnsaved } from '../../../state/desk.ts'
+import { hasUnsavedChange, useDesk } from '../../../state/desk.ts'
+import { type Head, useUnsaved } from '../../../state/desk-watch.ts'
 import type { Said } from '../../../state/files.ts'
 import {
   branchOpen,

@@ -2,7 +2,8 @@
 import { Button } from '../../../parts/Button.tsx'
 import type { Things } from '../../../state/api.ts'
 import { ask } from '../../../state/asked.ts'
-import { choose, type Head } from '../../../state/desk.ts'
+import { choose } from '../../../state/desk.ts'
+import type { Head } from '../../../state/desk-watch.ts'
 import type { Said } from '../../../state/files.ts'
 import { moveOpen } from '../../../state/saving.ts'
 

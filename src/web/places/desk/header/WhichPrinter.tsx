@@ -3,7 +3,8 @@ import { useState } from 'react'
 import { useLocation, useNavigate } from 'react-router'
 import { Button } from '../../../parts/Button.tsx'
 import type { Things } from '../../../state/api.ts'
-import { choose, type Head } from '../../../state/desk.ts'
+import { choose } from '../../../state/desk.ts'
+import type { Head } from '../../../state/desk-watch.ts'
 import { myPrinter, rememberMyPrinter } from '../../../state/mine.ts'
 
 export function WhichPrinter({ head, things }: { head: Head; things: Things }) {

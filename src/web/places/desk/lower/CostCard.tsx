@@ -4,7 +4,7 @@ import { duration, plain } from '../../../../core/format.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import type { Saving } from '../../../../core/runs/savings.ts'
 import { Button } from '../../../parts/Button.tsx'
-import type { Seen } from '../../../state/desk.ts'
+import type { Seen } from '../../../state/desk-watch.ts'
 import { showFix } from '../../../state/preview.ts'
 import { savingsAside } from '../../../state/rehearser.ts'
 

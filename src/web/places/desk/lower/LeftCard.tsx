@@ -1,7 +1,7 @@
 // The state that the script leaves, thing by thing, beside what the print (or an unwatched machine) expects.
 import { Check, TriangleAlert } from 'lucide-react'
 import type { RehearsalInput } from '../../../../core/round.ts'
-import type { Seen } from '../../../state/desk.ts'
+import type { Seen } from '../../../state/desk-watch.ts'
 
 export function LeftCard({ open, setting }: { open: Seen; setting: RehearsalInput }) {
   const list = open.round?.readiness ?? []

@@ -3,7 +3,7 @@ import { beadWidthMm } from '../../../../core/machine/outcome.ts'
 import { edges } from '../../../../core/script/edits/edge.ts'
 import type { EditRequest } from '../../../../core/script/edits/edit.ts'
 import { Button } from '../../../parts/Button.tsx'
-import type { Seen } from '../../../state/desk.ts'
+import type { Seen } from '../../../state/desk-watch.ts'
 import { propose, usePreview } from '../../../state/preview.ts'
 import { NumberField } from './NumberField.tsx'
 
