@@ -39,7 +39,14 @@ export function AskDialog({ title, about, fields, go, onGo, onClose, children }:
   })
   const missing = fields.some(({ needed }, i) => needed && form.value.answers[i]?.trim() === '')
   return (
-    <Panel open onClose={onClose} title={title} about={about}>
+    <Panel
+      open
+      onClose={onClose}
+      title={title}
+      about={about}
+      // What is proposed can be typed over.
+      onOpened={() => form.fields.setFocus('answers.0', { shouldSelect: true })}
+    >
       <form noValidate onSubmit={event => void form.submit(event).then(done => done && onClose())}>
         {children}
         <div className="grid gap-3">

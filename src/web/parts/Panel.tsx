@@ -3,14 +3,29 @@ import { X } from 'lucide-react'
 import { Dialog } from 'radix-ui'
 import type { ReactNode } from 'react'
 
-type Props = { title: string; about: string; open: boolean; onClose: () => void; wide?: boolean; children: ReactNode }
+type Props = {
+  title: string
+  about: string
+  open: boolean
+  onClose: () => void
+  /** Puts the focus where it should begin; without this it begins at what comes first. */
+  onOpened?: () => void
+  wide?: boolean
+  children: ReactNode
+}
 
-export function Panel({ title, about, open, onClose, wide = false, children }: Props) {
+export function Panel({ title, about, open, onClose, onOpened, wide = false, children }: Props) {
+  const begin = (event: Event) => {
+    if (!onOpened) return
+    event.preventDefault()
+    onOpened()
+  }
   return (
     <Dialog.Root open={open} onOpenChange={now => !now && onClose()}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-30 bg-black/40" />
         <Dialog.Content
+          onOpenAutoFocus={begin}
           className={`fixed top-[8vh] left-1/2 z-40 max-h-[84vh] w-[92vw] -translate-x-1/2 overflow-auto rounded-card border border-rule bg-raised p-6 ${wide ? 'max-w-3xl' : 'max-w-md'}`}
         >
           <Dialog.Title className="pr-8 font-serif text-xl font-semibold">{title}</Dialog.Title>

@@ -30,7 +30,7 @@ import { commandHover } from './hover.ts'
 import { keepMarks } from './keep.ts'
 import { scriptLanguage } from './language.ts'
 import { NumbersForm } from './NumbersForm.tsx'
-import { whenFocused } from './on-demand.ts'
+import { searchKey, whenFocused } from './on-demand.ts'
 import { putSelection, roundExtension, showRound } from './round.ts'
 import { SettingsForm } from './SettingsForm.tsx'
 import { type Known, values } from './values.ts'
@@ -107,7 +107,7 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
           values(() => known.current),
           placeholder('Paste a script here, or write one.'),
           EditorView.contentAttributes.of({ tabindex: '0', 'aria-label': 'The script' }),
-          whenFocused(async () => (await import('./at-the-keys.ts')).atTheKeys(() => known.current)),
+          whenFocused(async () => (await import('./at-the-keys.ts')).atTheKeys(() => known.current), [searchKey]),
           keymap.of([...defaultKeymap, ...historyKeymap]),
           goesOut,
           followCaret,

@@ -1,0 +1,170 @@
+// What people do before the part that answers has been loaded, and faster than it can be painted: nothing of it is lost.
+import { expect, type Page, test } from '@playwright/test'
+import { editor, findings, keep, pasteOnShelf } from './desk.ts'
+
+const script = 'G28\nM420 S1\nM190 S60\nM109 S205\nG92 E0\nG1 X4 Y20 Z0.3 F3000\n'
+
+/** Files of this name come two seconds late, as over a slow network. */
+async function late(page: Page, name: string): Promise<void> {
+  await page.route(`**/assets/${name}-*.js`, async route => {
+    await new Promise(resolve => setTimeout(resolve, 2000))
+    await route.continue()
+  })
+}
+
+const searchField = (page: Page) => page.getByRole('textbox', { name: 'Find' })
+
+test('searching is asked for before it has been loaded: it opens when it has', async ({ page }) => {
+  await late(page, 'at-the-keys')
+  await pasteOnShelf(page, script)
+  await page.locator('.cm-line').first().click()
+  await page.keyboard.press('Control+f')
+  await expect(searchField(page)).toBeVisible()
+  await expect(searchField(page)).toBeFocused()
+  await page.keyboard.type('M109')
+  await page.keyboard.press('Enter')
+  await expect(page.locator('.cm-searchMatch-selected')).toHaveText('M109')
+  await page.keyboard.press('Escape')
+  await expect(searchField(page)).toHaveCount(0)
+})
+
+test('what is typed meanwhile stands in the text, and values are offered with the next letter', async ({ page }) => {
+  await late(page, 'at-the-keys')
+  await pasteOnShelf(page, 'G28\n')
+  await editor(page).press('Control+End')
+  await page.keyboard.type('M104 S@n')
+  await expect(editor(page)).toContainText('M104 S@n')
+  await page.waitForResponse(/at-the-keys/)
+  await page.keyboard.type('oz')
+  await expect(page.getByRole('option', { name: /^nozzle/ }).first()).toBeVisible()
+})
+
+test('sixty keys without a pause are rehearsed as they stand in the end', async ({ page }) => {
+  await pasteOnShelf(page, script)
+  await editor(page).press('Control+End')
+  // Each of them beyond the reach but the last: 230 mm wide, with 2 mm beside.
+  await page.keyboard.type('G1 X901 F3000\nG1 X902\nG1 X903\nG1 X904\nG1 X905\nG1 X9')
+  await expect(findings(page).filter({ hasText: 'X 905' })).toHaveCount(1)
+  await page.keyboard.type('06')
+  await expect(findings(page).filter({ hasText: 'X 906' })).toHaveCount(1)
+  await page.keyboard.press('Backspace')
+  await page.keyboard.press('Backspace')
+  await expect(findings(page).filter({ hasText: 'X 906' })).toHaveCount(0)
+  await expect(findings(page).filter({ hasText: 'X 905' })).toHaveCount(1)
+})
+
+test('a save in the very moment of the last key saves that key, and a reload loses none', async ({ page }) => {
+  await pasteOnShelf(page, script)
+  const id = await keep(page, 'Saved at once')
+  await editor(page).press('Control+End')
+  await page.keyboard.type('M117 seven')
+  await page.keyboard.press('Control+s')
+  await expect(page.getByText('Saved just now')).toBeVisible()
+  const saved = async () => (await (await page.request.get(`/api/scripts/${id}`)).json()).text
+  await expect.poll(saved).toBe(`${script}M117 seven`)
+  await page.keyboard.type('teen')
+  await page.reload()
+  await expect(editor(page)).toContainText('M117 seventeen')
+  await expect(page.getByText(/Changed, not saved/)).toBeVisible()
+  await page.request.delete(`/api/scripts/${id}`)
+})
+
+test('the bed zooms by button and by wheel, and back by its key, however late what zooms is there', async ({ page }) => {
+  await late(page, 'zooming')
+  await page.goto('/desk/1')
+  const bed = page.getByRole('img', { name: /^The bed of Dunlin/ })
+  const all = page.getByRole('button', { name: 'All of the bed (0)' })
+  await page.getByRole('button', { name: 'Larger (+)' }).click()
+  await expect(all).toBeVisible()
+  const width = async () => Number((await bed.getAttribute('viewBox'))?.split(' ')[2])
+  const once = await width()
+  await bed.hover()
+  await page.mouse.wheel(0, -400)
+  await expect.poll(width).toBeLessThan(once)
+  await all.press('0')
+  await expect(all).toHaveCount(0)
+  expect(await width()).toBeGreaterThan(once)
+})
+
+test('a script’s menu opens by key, gives the focus back, and its dialog begins in its field', async ({ page }) => {
+  await page.goto('/')
+  const button = page.getByRole('button', { name: 'What to do with Any material' })
+  await late(page, 'OpenedMenu')
+  await button.focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('menuitem', { name: 'Its history' })).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(button).toBeFocused()
+  await page.keyboard.press('Enter')
+  await page.getByRole('menuitem', { name: 'Rename…' }).press('Enter')
+  const field = page.getByRole('dialog', { name: /^Rename/ }).getByLabel('Name')
+  await expect(field).toBeFocused()
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+})
+
+test('what was loaded while the Desk rested is there when the server is gone', async ({ page }) => {
+  await pasteOnShelf(page, script)
+  // It loads when it has been at rest for four seconds.
+  await page.waitForResponse(/AskDialog/)
+  await page.waitForTimeout(1500)
+  await page.route('**/assets/**', route => route.abort())
+  await page.locator('.cm-line').first().click()
+  await page.keyboard.press('Control+f')
+  await expect(searchField(page)).toBeFocused()
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Larger (+)' }).click()
+  await expect(page.getByRole('button', { name: 'All of the bed (0)' })).toBeVisible()
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(page.getByRole('dialog').getByLabel('Name')).toBeFocused()
+})
+
+test('one press on Save tells what is wrong in the field that one was in', async ({ page }) => {
+  await page.goto('/jobs')
+  await page.getByRole('button', { name: 'New job' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('Name').fill('too thin')
+  await dialog.getByLabel(/^Width/).fill('-5')
+  await dialog.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(dialog.getByRole('alert')).toBeVisible()
+  await expect(dialog.getByLabel(/^Width/)).toHaveAttribute('aria-invalid', 'true')
+})
+
+test('what was begun in a dialog waits, and the Shelf leads back to it', async ({ page }) => {
+  await page.goto('/commands')
+  const teach = page.getByRole('button', { name: 'Teach a command' })
+  await teach.click()
+  await page.getByLabel('In a few words').fill('Shake the dust off')
+  await page.keyboard.press('Escape')
+  await teach.click()
+  await expect(page.getByLabel('In a few words')).toHaveValue('Shake the dust off')
+  await page.goto('/history/3')
+  await page.getByRole('button', { name: 'What did you see?' }).first().click()
+  await page.getByLabel('In your words').fill('a string as far as the first layer')
+  await page.keyboard.press('Escape')
+  await page.goto('/')
+  await page.getByRole('link', { name: /What you saw, a trial/ }).click()
+  await page.getByRole('button', { name: 'What did you see?' }).first().click()
+  await expect(page.getByLabel('In your words')).toHaveValue('a string as far as the first layer')
+  await page.getByRole('button', { name: 'Undo the changes' }).click()
+  await expect(page.getByLabel('In your words')).toHaveValue('')
+})
+
+test('addresses with a slash too many lead where they should; others say that they lead nowhere', async ({ page }) => {
+  await page.goto('/jobs/')
+  await expect(page.getByRole('heading', { name: 'Jobs' })).toBeVisible()
+  await page.goto('/jobs/nowhere?at=all')
+  await expect(page.getByRole('heading', { name: 'There is nothing here' })).toBeVisible()
+})
+
+test('where the window is narrow, a page of the Library is chosen from a list', async ({ page }) => {
+  await page.setViewportSize({ width: 640, height: 400 })
+  await page.goto('/commands/G29')
+  const list = page.getByRole('combobox', { name: 'Page of Library' })
+  await expect(list).toHaveValue('/commands')
+  await list.selectOption('Checks')
+  await expect(page).toHaveURL(/\/checks$/)
+  await page.goBack()
+  await expect(page.getByRole('article', { name: 'G29' })).toBeVisible()
+  await expect(list).toHaveValue('/commands')
+})
