@@ -69,7 +69,9 @@ test('a save in the very moment of the last key saves that key, and a reload los
   await page.request.delete(`/api/scripts/${id}`)
 })
 
-test('the bed zooms by button and by wheel, and back by its key, however late what zooms is there', async ({ page }) => {
+test('the bed zooms by button and by wheel, and back by its key, however late what zooms is there', async ({
+  page,
+}) => {
   await late(page, 'zooming')
   await page.goto('/desk/1')
   const bed = page.getByRole('img', { name: /^The bed of Dunlin/ })
