@@ -37,7 +37,7 @@ export function ValueChoice({ word, value, none, onChange }: Props) {
           aria-label={`The tool of ${word}`}
           value={tool ?? ''}
           onChange={event => onChange(event.target.value === '' ? name : `${name} of T${event.target.value}`)}
-          className={look}
+          className={`shrink-0 ${look}`}
         >
           <option value="">of the tool in use</option>
           {tools.map(each => (

@@ -121,7 +121,5 @@ export const editorTheme = EditorView.theme({
   '.cm-command-card dt': { fontFamily: 'var(--font-mono)' },
   '.cm-command-card .used': { color: 'var(--ink)', fontWeight: '600' },
   '.cm-panels': { backgroundColor: 'var(--raised)', color: 'var(--ink)', borderColor: 'var(--rule)' },
-  '.cm-panels input, .cm-panels button': { fontFamily: 'var(--font-sans)', fontSize: '14px' },
-  '.cm-searchMatch': { backgroundColor: 'var(--move-fill)' },
   '.cm-placeholder': { color: 'var(--ink-soft)', fontFamily: 'var(--font-sans)' },
 })

@@ -10,6 +10,7 @@ import {
   useForm as useFields,
 } from 'react-hook-form'
 import * as v from 'valibot'
+import { plural } from '../../core/format.ts'
 import { flawOf, sentenceOf } from '../../core/model/issues.ts'
 import { dropFormDraft, formDraft, keepFormDraft } from '../state/form-drafts.ts'
 
@@ -103,7 +104,13 @@ export function useForm<T extends FieldValues>({ key, schema, saved, begin = sav
     }
     const refuse = () => {
       const { issues } = v.safeParse(schema, value)
-      if (issues) setRefusal(issues[0].message.startsWith('Invalid') ? sentenceOf(issues) : flawOf(issues[0]))
+      if (!issues) return
+      const [first, ...more] = issues
+      if (first.message.startsWith('Invalid')) setRefusal(sentenceOf(issues))
+      else
+        setRefusal(
+          more.length === 0 ? flawOf(first) : `${flawOf(first)} ${plural(more.length, 'more field')} marked above.`,
+        )
     }
     await fields.handleSubmit(save, refuse)()
     return done

@@ -1,9 +1,9 @@
 // What a person at the keyboard needs: values offered after “@”, finding and replacing. Loaded when the caret is first put into the text.
 import { autocompletion, type Completion, type CompletionContext } from '@codemirror/autocomplete'
-import { highlightSelectionMatches, openSearchPanel, search, searchKeymap } from '@codemirror/search'
-import { keymap } from '@codemirror/view'
+import { openSearchPanel } from '@codemirror/search'
 import { textSpecs, valueSpecs } from '../../../../core/formula/values.ts'
 import { type Loaded, searchKey } from './on-demand.ts'
+import { searchPanel } from './search-panel.ts'
 import { type Known, settingsIn, worthNow } from './values.ts'
 
 /** Offers the values of this moment, the printer's spots and the script's settings, after “@” and in our own comment lines. */
@@ -53,11 +53,6 @@ const complete = (known: () => Known) => (context: CompletionContext) => {
 
 /** `known` gives what holds at the time of typing. */
 export const atTheKeys = (known: () => Known): Loaded => ({
-  extension: [
-    autocompletion({ override: [complete(known)], icons: false }),
-    highlightSelectionMatches(),
-    search({ top: true }),
-    keymap.of(searchKeymap),
-  ],
+  extension: [autocompletion({ override: [complete(known)], icons: false }), searchPanel],
   pressed: { [searchKey]: openSearchPanel },
 })

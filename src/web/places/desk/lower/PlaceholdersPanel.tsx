@@ -93,7 +93,7 @@ type RowProps = { word: WordToConfirm; onChange: (part: Partial<WordToConfirm>) 
 function WordRow({ word: { word, value, standIn, lines, shown, with: worth }, onChange }: RowProps) {
   return (
     <tr className="border-t border-rule align-top">
-      <th scope="row" className="py-1.5 pr-3 text-left font-normal">
+      <th scope="row" className="min-w-44 py-1.5 pr-3 text-left font-normal">
         <span className="block font-mono break-all">{word}</span>
         <span className="text-[13px] text-soft">
           {plural(lines.length, 'line')}: {lines.slice(0, 6).join(', ')}
