@@ -100,6 +100,8 @@ setInterval(() => settle(database), 30_000).unref()
 const server = serve({ fetch: app.fetch, hostname: '127.0.0.1', port }, () => {
   console.log(`Warm Prelude is at http://127.0.0.1:${port}   (Ctrl-C ends it)`)
 })
+// A browser keeps its connections for a minute or more; one that is closed under a question fails it.
+if ('keepAliveTimeout' in server) server.keepAliveTimeout = 120_000
 server.on('error', (error: NodeJS.ErrnoException) => {
   database.close()
   giveUp(

@@ -59,6 +59,24 @@ function settingFor(sent: RehearsalInput | null): RehearsalInput {
   return setting
 }
 
+/** What a host's macros are written in. */
+const loadTemplates = () => import('../core/macros/template/all.ts')
+/** Loads it for a printer that has any; the others do without. */
+async function prepareFor({ printer }: RehearsalInput): Promise<void> {
+  if (printer.firmware.family === 'host' || printer.macros) await loadTemplates()
+}
+
+/** What is asked now and then, about any printer: loaded then. */
+const onDemand =
+  <Module, Asked extends unknown[], Answer>(
+    load: () => Promise<Module>,
+    work: (module: Module, ...asked: Asked) => Answer,
+  ) =>
+  async (...asked: Asked): Promise<Awaited<Answer>> => {
+    const [module] = await Promise.all([load(), loadTemplates()])
+    return await work(module, ...asked)
+  }
+
 /** A text of which what would go wrong is known, and the rest not yet worked out. */
 type Found = { given: string; setting: RehearsalInput; checked: Omit<Round, 'explained'> }
 let found: Found | null = null
@@ -117,41 +135,6 @@ function shownOf(whole: Round, cutAt: number | null) {
   }
 }
 
-/** A plan for an edit, with the rehearsal of what it would make of the text; or the reason why there is none. */
-async function propose(whole: string, setting: RehearsalInput, request: EditRequest) {
-  const { planEdit } = await import('../core/script/edits/edit.ts')
-  const { text } = beginningOf(whole)
-  const plan = planEdit(text, rehearseScript(text, setting), request)
-  return plan.ok ? { ...plan, round: rehearse(applyEdits(whole, plan.edits), setting) } : plan
-}
-
-/** Where the script could save time or filament, each way rehearsed. */
-async function savings(whole: string, setting: RehearsalInput) {
-  const { savingsOf } = await import('../core/runs/savings.ts')
-  const { text } = beginningOf(whole)
-  return savingsOf(text, rehearseScript(text, setting), setting)
-}
-
-/** The names of the jobs that a text fits on the setting's printer. */
-const fits = async (text: string, setting: RehearsalInput, runs: readonly Run[]) =>
-  (await import('../core/runs/many.ts')).fitting({ ...setting, text }, runs)
-
-/** What in a printer's macros can't be worked out, each of them called by itself. */
-const macroTroubles = async (setting: RehearsalInput) =>
-  (await import('../core/explain/macro.ts')).troublesIn(stageOf(setting))
-
-/** What a change of an open config does to the macros that read it. */
-const macroEffects = async (before: string, after: string, setting: RehearsalInput) =>
-  setting.opened
-    ? (await import('../core/compare/macro-changes.ts')).changedMacros(before, after, {
-        ...setting,
-        opened: setting.opened,
-      })
-    : []
-
-/** A proposal for a printer from files. */
-const learn = async (files: readonly GivenFile[]) => (await import('../core/learn/learn.ts')).learnPrinter(files)
-
 export type DeskRound = ReturnType<typeof shownOf>
 export type FoundFirst = ReturnType<typeof find>
 
@@ -194,12 +177,14 @@ export type FindAnswered = { found: number } & (
   | { answer?: never; trouble: string }
 )
 
-addEventListener('message', ({ data: asked }: MessageEvent<Partial<FindAsked>>) => {
+addEventListener('message', async ({ data: asked }: MessageEvent<Partial<FindAsked>>) => {
   const { find: found, text, sent = null, memory } = asked
   if (found === undefined || text === undefined) return
   const said = (answered: FindAnswered) => postMessage(answered)
   try {
-    const answer = find(text, settingFor(sent))
+    const setting = settingFor(sent)
+    await prepareFor(setting)
+    const answer = find(text, setting)
     if (memory) new Mailbox(memory).put(found, answer)
     said({ found, answer })
   } catch (error) {
@@ -207,44 +192,92 @@ addEventListener('message', ({ data: asked }: MessageEvent<Partial<FindAsked>>) 
   }
 })
 
-type Asked<F extends (...asked: never[]) => unknown> = Parameters<F>
-
-/** What typing does not need is loaded when it is asked for. */
+const edits = () => import('../core/script/edits/edit.ts')
 const compare = () => import('../core/compare/side-by-side.ts')
+const exporting = () => import('../core/export/export.ts')
 
 /** Loads what will be asked for, so that it is there although the server may be gone by then. */
 async function loadAhead(): Promise<void> {
-  await Promise.all([compare(), import('../core/script/edits/edit.ts'), import('../core/export/export.ts')])
+  await Promise.all([loadTemplates(), compare(), edits(), exporting()])
 }
 
 const rehearser = {
   loadAhead,
   /** For a text so long that one is told what it is at. */
-  find: (text: string, sent: RehearsalInput | null, told: (step: RoundStep) => void) =>
-    find(text, settingFor(sent), told),
+  find: async (text: string, sent: RehearsalInput | null, told: (step: RoundStep) => void) => {
+    const setting = settingFor(sent)
+    await prepareFor(setting)
+    return find(text, setting, told)
+  },
   rest: (has: number, told?: (step: RoundStep) => void) => {
     const round = rest(told)
     return round && handOver(onlyChanged(round, has))
   },
-  rehearseBeside: (text: string, setting: RehearsalInput) => handOver(rehearse(text, setting)),
-  prove: (text: string, sent: RehearsalInput | null, findings: readonly Finding[], finding: Finding) =>
-    provenFinding(text, settingFor(sent), findings, finding),
-  propose,
-  savings,
-  fits,
-  learn,
-  macroEffects,
-  compareScripts: async (...asked: Asked<typeof Compare.compareScripts>) => (await compare()).compareScripts(...asked),
-  tellApart: async (...asked: Asked<typeof Compare.tellApart>) => (await compare()).tellApart(...asked),
-  tellRevisions: async (...asked: Asked<typeof Compare.tellRevisions>) => (await compare()).tellRevisions(...asked),
-  carriedAcross: async (...asked: Asked<typeof Compare.carriedAcross>) => (await compare()).carriedAcross(...asked),
-  fitPrinter: async (...asked: Asked<typeof Fit.fitPrinter>) =>
-    (await import('../core/runs/fit-printer.ts')).fitPrinter(...asked),
-  effectsOf: async (...asked: Asked<typeof Change.effectsOf>) =>
-    (await import('../core/compare/printer-change.ts')).effectsOf(...asked),
-  exportScript: async (...asked: Asked<typeof Export.exportScript>) =>
-    (await import('../core/export/export.ts')).exportScript(...asked),
-  macroTroubles,
+  rehearseBeside: async (text: string, setting: RehearsalInput) => {
+    await prepareFor(setting)
+    return handOver(rehearse(text, setting))
+  },
+  prove: async (text: string, sent: RehearsalInput | null, findings: readonly Finding[], finding: Finding) => {
+    const setting = settingFor(sent)
+    await prepareFor(setting)
+    return provenFinding(text, setting, findings, finding)
+  },
+  /** A plan for an edit, with the rehearsal of what it would make of the text; or the reason why there is none. */
+  propose: onDemand(edits, ({ planEdit }, whole: string, setting: RehearsalInput, request: EditRequest) => {
+    const { text } = beginningOf(whole)
+    const plan = planEdit(text, rehearseScript(text, setting), request)
+    return plan.ok ? { ...plan, round: rehearse(applyEdits(whole, plan.edits), setting) } : plan
+  }),
+  /** Where the script could save time or filament, each way rehearsed. */
+  savings: onDemand(
+    () => import('../core/runs/savings.ts'),
+    ({ savingsOf }, whole: string, setting: RehearsalInput) => {
+      const { text } = beginningOf(whole)
+      return savingsOf(text, rehearseScript(text, setting), setting)
+    },
+  ),
+  /** The names of the jobs that a text fits on the setting's printer. */
+  fits: onDemand(
+    () => import('../core/runs/many.ts'),
+    ({ fitting }, text: string, setting: RehearsalInput, runs: readonly Run[]) => fitting({ ...setting, text }, runs),
+  ),
+  /** A proposal for a printer from files. */
+  learn: onDemand(
+    () => import('../core/learn/learn.ts'),
+    ({ learnPrinter }, files: readonly GivenFile[]) => learnPrinter(files),
+  ),
+  /** What in a printer's macros can't be worked out, each of them called by itself. */
+  macroTroubles: onDemand(
+    () => import('../core/explain/macro.ts'),
+    ({ troublesIn }, setting: RehearsalInput) => troublesIn(stageOf(setting)),
+  ),
+  /** What a change of an open config does to the macros that read it. */
+  macroEffects: onDemand(
+    () => import('../core/compare/macro-changes.ts'),
+    ({ changedMacros }, before: string, after: string, { opened, ...setting }: RehearsalInput) =>
+      opened ? changedMacros(before, after, { ...setting, opened }) : [],
+  ),
+  compareScripts: onDemand(compare, (all, ...asked: Parameters<typeof Compare.compareScripts>) =>
+    all.compareScripts(...asked),
+  ),
+  tellApart: onDemand(compare, (all, ...asked: Parameters<typeof Compare.tellApart>) => all.tellApart(...asked)),
+  tellRevisions: onDemand(compare, (all, ...asked: Parameters<typeof Compare.tellRevisions>) =>
+    all.tellRevisions(...asked),
+  ),
+  carriedAcross: onDemand(compare, (all, ...asked: Parameters<typeof Compare.carriedAcross>) =>
+    all.carriedAcross(...asked),
+  ),
+  fitPrinter: onDemand(
+    () => import('../core/runs/fit-printer.ts'),
+    (all, ...asked: Parameters<typeof Fit.fitPrinter>) => all.fitPrinter(...asked),
+  ),
+  effectsOf: onDemand(
+    () => import('../core/compare/printer-change.ts'),
+    (all, ...asked: Parameters<typeof Change.effectsOf>) => all.effectsOf(...asked),
+  ),
+  exportScript: onDemand(exporting, (all, ...asked: Parameters<typeof Export.exportScript>) =>
+    all.exportScript(...asked),
+  ),
 }
 export type Rehearser = typeof rehearser
 expose(rehearser)

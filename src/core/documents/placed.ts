@@ -62,9 +62,21 @@ export function placed(findings: readonly Finding[], script: Script): Finding[] 
     )
     const [found] = at < 0 ? [] : unused.splice(at, 1)
     const place = found && byNumber.get(found.line)
-    return place ? { ...finding, at: place, message: `${placeWords(place)}: ${finding.message}` } : finding
+    if (!place) return finding
+    const named = (number: number): string => {
+      const other = byNumber.get(number)
+      if (!other) return `${number} of the script`
+      return other.file === place.file ? `${other.line}` : `${other.line} of ${other.file ?? 'the config'}`
+    }
+    return { ...finding, at: place, message: `${placeWords(place)}: ${withLines(found.message, named)}` }
   })
 }
+
+/** A message whose other lines are named by where they stand, too. */
+const withLines = (message: string, named: (line: number) => string): string =>
+  message.replace(/\blines? \d{1,9}(?:(?:, | and )\d{1,9}){0,20}/g, lines =>
+    lines.replace(/\d{1,9}/g, number => named(Number(number))),
+  )
 
 const placeWords = ({ file, line }: FilePlace): string => `In ${file ?? 'the config'}, line ${line}`
 

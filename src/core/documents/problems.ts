@@ -2,7 +2,7 @@
 import type { Stage } from '../machine/state.ts'
 import type { Trouble } from '../machine/trace.ts'
 import { configOf } from '../macros/config.ts'
-import { treeOf } from '../macros/template/tree.ts'
+import { templates } from '../macros/templates.ts'
 import { macrosIn } from './open.ts'
 
 /** Of the file that is open; every template in it is read, whether it is called or not. */
@@ -12,11 +12,11 @@ export function configProblems(stage: Stage): Trouble[] {
   const told = configOf(printer)
     .problems.filter(({ file = null }) => file === opened.file)
     .map(({ line, why }): Trouble => ({ sort: 'config', line, why }))
-  const templates = macrosIn(stage, opened.file).flatMap(({ name, gcode, gcodeLine }): Trouble[] => {
-    const tree = treeOf(gcode)
+  const broken = macrosIn(stage, opened.file).flatMap(({ name, gcode, gcodeLine }): Trouble[] => {
+    const tree = templates().treeOf(gcode)
     if (tree.ok) return []
     const why = `The template of ${name} can’t be read: ${tree.why} The host would not start.`
     return [{ sort: 'config', line: gcodeLine + tree.line - 1, why }]
   })
-  return [...told, ...templates]
+  return [...told, ...broken]
 }

@@ -64,6 +64,92 @@ describe('branches and loops of a board’s own', () => {
     expect(durations.waitingS).toBe(6)
   })
 
+  // Written before they were run.
+  it.each<[string, string[], string[]]>([
+    ['lists', ['var at = {10, 20, 30}', 'while iterations < #var.at', '  echo var.at[iterations]'], ['10', '20', '30']],
+    ['items of a list that are set', ['var at = {1, 2}', 'set var.at[1] = var.at[0] + 4', 'echo var.at'], ['{1,5}']],
+    ['a list of a list', ['var at = {{1, 2}, {3, 4}}', 'set var.at[1][0] = 9', 'echo var.at[1]'], ['{9,4}']],
+    ['a global one', ['global at = {1, 2}', 'set global.at[0] = 7', 'echo global.at[0]'], ['7']],
+    ['what is so and what is nothing', ['var none = null', 'echo true, var.none, 1 < 2'], ['true null true']],
+    [
+      'a global made once',
+      ['if !exists(global.seen)', '  global seen = 1', 'else', '  set global.seen = 2', 'echo global.seen'],
+      ['1'],
+    ],
+    [
+      'an “or” before an “and”, from left to right',
+      ['if true || true && false', '  echo "so"', 'else', '  echo "not"'],
+      ['not'],
+    ],
+    ['a text with its number', ['echo "T" ^ state.currentTool ^ " of " ^ #tools'], ['T0 of 1']],
+    [
+      'branches in a loop',
+      ['while iterations < 4', '  if mod(iterations, 2) = 0', '    continue', '  echo iterations'],
+      ['1', '3'],
+    ],
+    [
+      'two loops',
+      ['while iterations < 2', '  var i = iterations', '  while iterations < 2', '    echo var.i * 10 + iterations'],
+      ['0', '1', '10', '11'],
+    ],
+    [
+      'a condition in brackets',
+      ['if {move.axes[0].homed}', '  echo "homed"', 'elif { !move.axes[0].homed && true }', '  echo "not"'],
+      ['not'],
+    ],
+    ['blanks and comments', ['if true ; always', '\techo "a" ; said', '', '\techo "b"', 'echo "c"'], ['a', 'b', 'c']],
+    ['a semicolon in a text', ['echo "a;b" ; and a note', 'echo "unclosed', 'echo "c"'], ['a;b', 'c']],
+    [
+      'what is written into a file',
+      ['echo >"log.txt" "heard", 1', 'echo >>"log.txt" "more"', 'echo "shown"'],
+      ['shown'],
+    ],
+    ['the file that is printed', ['echo job.file.numLayers, job.file.height, job.file.layerHeight'], ['100 20 0.2']],
+  ])('know %s', (_, text, messages) => expect(shown(text)).toEqual(messages))
+
+  it('know what the board’s own config has made when it was switched on', () => {
+    const files = {
+      'config.g':
+        'M83\nif exists(global.ready)\n  set global.ready = false\nelse\n  global ready = false ; a note\nglobal park = {10, 2 * 150}\nglobal odd = state.upTime\n',
+    }
+    const text = [
+      'set global.ready = true',
+      'echo global.ready, global.park[1], global.odd',
+      'if !exists(global.other)',
+      '  echo "none"',
+    ]
+    expect(shown(text, files)).toEqual(['true 300 null', 'none'])
+    expect(rules(text, files)).toEqual([])
+    // Without it there is none.
+    expect(rules(text.slice(0, 1))).toHaveLength(1)
+  })
+
+  it('tell each message with its own line', () => {
+    const text = ['G4 P1', 'echo "second"', 'if true', '  echo "fourth"', 'abort "fifth"']
+    expect(run(text).trace.messages.map(({ line }) => line)).toEqual([2, 4, 5])
+  })
+
+  it('tell what a line runs, and not what that runs in turn', () => {
+    const files = { 'start.g': 'G4 S1\nM98 P"wipe.g"\n', 'wipe.g': 'G4 S2\n' }
+    // 1 s and 2 s; the call and two waits, and the call of the other file.
+    expect(run('M98 P"start.g"', files).explained[0]?.says).toBe('Runs the file start.g: 3 commands, 3 s.')
+  })
+
+  it('tell nothing of a file that is written, nor of a tool that is worked out', () => {
+    const text = ['echo >"log.txt" "heard"', 'T{state.currentTool}']
+    expect(rules(text)).toEqual([])
+    expect(run(text).explained.map(({ says }) => says)).toEqual([
+      'Message to the console: >"log.txt" "heard". It goes into the file log.txt.',
+      'Selects T0.',
+    ])
+  })
+
+  it('tell a place that a list does not have, and go on', () => {
+    const text = ['var at = {1, 2}', 'set var.at[2] = 5', 'echo var.at[7]', 'M117 after']
+    expect(shown(text)).toEqual(['after'])
+    expect(rules(text).map(([, , line]) => line)).toEqual([2, 3])
+  })
+
   it('leave a loop, go on with its next round, and end the script', () => {
     const text = [
       'while true',
@@ -140,6 +226,6 @@ describe('macro files', () => {
 
   it('keep their variables to themselves, but for the machine’s', () => {
     const files = { 'a.g': 'global purged = 3\nvar own = 1' }
-    expect(shown('M98 P"a.g"\necho global.purged, exists(var.own)', files)).toEqual(['3 False'])
+    expect(shown('M98 P"a.g"\necho global.purged, exists(var.own)', files)).toEqual(['3 false'])
   })
 })

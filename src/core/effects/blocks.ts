@@ -4,8 +4,8 @@ import { effectOf } from '../firmware/spec.ts'
 import type { Command, Word } from '../gcode/line.ts'
 import type { Recorder } from '../machine/recorder.ts'
 import { type BlockProblem, type Branch, type Indented, type Statement, statementsOf } from '../macros/blocks.ts'
-import { evaluateHere, evaluateList, type Worked } from '../macros/expression.ts'
-import { isText, membersOf, own, truthy, type Value, written } from '../macros/values.ts'
+import { shown as asShown, evaluateHere, evaluateList, type Worked } from '../macros/expression.ts'
+import { isText, membersOf, numberFrom, own, truthy, type Value } from '../macros/values.ts'
 import { objectsOf } from './objects.ts'
 
 /** Runs one command as it stands; what it calls is run by the same runner. */
@@ -221,6 +221,7 @@ class Flow {
 
   private stepWay(step: FlowStep, at: Indented, frame: Frame): Way {
     const text = at.command.message ?? ''
+    this.recorder.line = frame.callingLine ?? at.line
     switch (step) {
       case 'leave':
       case 'again':
@@ -232,16 +233,17 @@ class Flow {
         this.assign(step, text, at, frame)
         return 'on'
       case 'say': {
-        const found = evaluateList(text, this.lookup(frame))
-        if (found.ok) this.recorder.message(found.value.map(written).join(' '))
+        const [to = '', name] = /^\s*>{1,3}\s*"([^"]*)"/.exec(text) ?? []
+        const found = evaluateList(text.slice(to.length), this.lookup(frame))
+        if (found.ok && name !== undefined) this.note(`It goes into the file ${name}.`)
+        else if (found.ok) this.recorder.message(found.value.map(asShown).join(' '))
         else this.tell(found, at, frame, 'Nothing is shown.')
         return 'on'
       }
       case 'abort': {
         const found = this.worth(text, frame)
-        const why = found.ok ? written(found.value) : text
+        const why = found.ok ? (found.value == null ? '' : asShown(found.value)) : text
         this.recorder.message(`Stops: ${why}`)
-        this.recorder.line = frame.callingLine ?? at.line
         this.recorder.end(`The script aborts here${why ? `: “${why}”` : ''}.`)
         return 'abort'
       }
@@ -253,35 +255,47 @@ class Flow {
   }
 
   private assign(step: 'variable' | 'global' | 'change', text: string, at: Indented, frame: Frame): void {
-    const [, target = '', body = ''] = /^\s*((?:var\.|global\.)?[A-Za-z_]\w*)\s*=\s*(.*)$/.exec(text) ?? []
+    const why = this.assigned(step, text, frame)
+    if (why) this.tell({ ok: false, ...why }, at, frame, 'It is left out.')
+  }
+
+  /** Sets a variable or an item of one; what is wrong where that can’t be done. */
+  private assigned(
+    step: 'variable' | 'global' | 'change',
+    text: string,
+    frame: Frame,
+  ): { why: string; unknown: string | null } | null {
+    const wrong = (why: string, unknown: string | null = null) => ({ why, unknown })
+    const [, target = '', places = '', body = ''] =
+      /^\s*((?:var\.|global\.)?[A-Za-z_]\w*)((?:\[[^=]{1,200}\])?)\s*=\s*(.*)$/.exec(text) ?? []
     const [scope, name] = target.includes('.')
       ? (target.split('.') as [string, string])
       : [step === 'global' ? 'global' : 'var', target]
+    if (!target) return wrong('A name and a value are missing.')
     const found = this.worth(body, frame)
-    if (found.ok && isText(found.value) && !this.recorder.spend('text', found.value.length)) return
-    if (!target || !found.ok) {
-      this.tell(
-        found.ok ? { ok: false, why: 'A name and a value are missing.', unknown: null } : found,
-        at,
-        frame,
-        'It is left out.',
-      )
-      return
-    }
-    const { globals } = this.recorder
+    if (!found.ok) return found
+    if (isText(found.value) && !this.recorder.spend('text', found.value.length)) return null
     const home =
       scope === 'global'
-        ? globals
+        ? this.recorder.globals
         : step === 'change'
           ? frame.blocks.findLast(block => block.has(name))
           : (frame.blocks.at(-1) as Map<string, Value>)
-    if (!home || (step === 'change' && !home.has(name))) {
-      const why = `Nothing above makes a variable “${target}” that could be changed.`
-      this.tell({ ok: false, why, unknown: target }, at, frame, 'It is left out.')
-      return
-    }
-    home.set(name, found.value)
-    this.note(`It is ${written(found.value) || 'null'}.`)
+    if (!home || (step === 'change' && !home.has(name)))
+      return wrong(`Nothing above makes a variable “${target}” that could be changed.`, target)
+    const indices = insideBrackets(places).map(each => this.worth(each, frame))
+    const unknown = indices.find(each => !each.ok)
+    if (unknown && !unknown.ok) return unknown
+    const changed = withItem(
+      home.get(name),
+      indices.map(each => (each.ok ? numberFrom(each.value) : 0)),
+      found.value,
+    )
+    if (changed === undefined) return wrong(`“${target}${places}” leads nowhere: there is no such item in the list.`)
+    if (Array.isArray(changed) && !this.recorder.spend('values', changed.length)) return null
+    home.set(name, changed)
+    this.note(`It is ${asShown(found.value)}.`)
+    return null
   }
 
   /** The command with numbers and texts where it has expressions in curly brackets. */
@@ -298,19 +312,39 @@ class Flow {
     const words = command.words.map((word): Word => {
       if (!calculated(word)) return word
       const value = worth(word.formula ?? '')
-      if (value === undefined || value === null) return word
+      const [first = value] = Array.isArray(value) ? value : []
+      if (first === undefined || first === null) return word
       return typeof value === 'string'
         ? { ...word, quoted: value, formula: null }
-        : { ...word, value: Number(value), formula: null }
+        : { ...word, value: numberFrom(first), formula: null }
     })
     const tool = command.name === 'T' ? words.find(({ letter }) => letter === 'T')?.value : null
     return {
       ...command,
       ...(tool != null && { name: `T${tool}` }),
-      words,
-      message: shown ? written(worth(message)) : command.message,
+      words: tool == null ? words : words.filter(({ letter }) => letter !== 'T'),
+      message: shown ? asShown(worth(message) ?? '') : command.message,
     }
   }
+}
+
+/** What stands in each of the brackets behind a name: `[1][var.a[0]]`. */
+function insideBrackets(text: string): string[] {
+  const parts: string[] = []
+  let [depth, from] = [0, 0]
+  for (let i = 0; i < text.length; i++) {
+    if (text[i] === '[' && depth++ === 0) from = i + 1
+    if (text[i] === ']' && --depth === 0) parts.push(text.slice(from, i))
+  }
+  return parts
+}
+
+/** A list with one of its items, or an item of an item, set anew; undefined where there is none. */
+function withItem(old: Value, [index, ...deeper]: readonly number[], value: Value): Value | undefined {
+  if (index === undefined) return value
+  if (!Array.isArray(old) || !(index in old)) return undefined
+  const item = withItem(old[index], deeper, value)
+  return item === undefined ? undefined : old.with(index, item)
 }
 
 const calculated = ({ formula }: Word): boolean => formula?.startsWith('{') === true

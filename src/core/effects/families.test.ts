@@ -99,3 +99,23 @@ describe('a heated chamber', () => {
     expect(explained[0]?.says).toBe('Heats a chamber, which this printer doesn’t have.')
   })
 })
+
+describe('a board with macro files', () => {
+  const told = (config: string) =>
+    round('G28\nG29 S1\nM109 S200\nG1 X10 Y10 Z0.3 F6000\nG1 X100 E10 F1200\nG1 Z2 F600', 'start', {
+      firmware: { family: 'macro-file', version: '3.4', abilities: {} },
+      macroFiles: [{ name: 'config.g', text: config }],
+    }).findings.filter(({ rule }) => rule.startsWith('filament-'))
+
+  it('counts filament as its config.g has it when it is switched on', () => {
+    const [only, ...more] = told('G90\nM83 ; relative\nM208 X0:200\n')
+    expect(more).toEqual([])
+    expect(only).toMatchObject({ rule: 'filament-mode', severity: 'advice' })
+    expect(only?.message).toContain('takes it as the board’s config.g has it (M83)')
+  })
+
+  it('and from its zero where that says so, or nothing', () => {
+    for (const config of ['M83\nM82 ; and not M83\n', 'M208 X0:200\n'])
+      expect(told(config).map(({ rule }) => rule)).toEqual(['filament-not-reset', 'filament-mode'])
+  })
+})

@@ -5,7 +5,7 @@ import type { Recorder } from '../machine/recorder.ts'
 import { flowPercent } from '../machine/state.ts'
 import { type Config, configOf, type Macro, readValue } from '../macros/config.ts'
 import type { Names } from '../macros/template/evaluate.ts'
-import { type Item, Lookup, Unknown } from '../macros/template/values.ts'
+import { type Item, Lookup, tuple, Unknown } from '../macros/template/values.ts'
 import { Float, type Value } from '../macros/values.ts'
 import { axes, type Printer } from '../model/printer.ts'
 
@@ -49,6 +49,21 @@ function parametersOf({ keys, words }: Command): Record<string, Value> {
 const pointed = (values: Readonly<Record<string, number>>): Record<string, Value> =>
   Object.fromEntries(Object.entries(values).map(([name, value]) => [name, new Float(value)]))
 
+/** A place of the machine: by its letters, and by its numbers as a list is; gone through, it gives its letters. */
+const placeOf = (values: Readonly<Record<'x' | 'y' | 'z' | 'e', number>>): Value => {
+  const place = pointed(values) as Record<string, Value>
+  for (const [i, value] of Object.values(place).entries())
+    for (const key of [i, i - 4]) Object.defineProperty(place, key, { value, enumerable: false })
+  return place
+}
+
+/** A setting as the host gives it: what it has read as numbers is no text any more. */
+function settingOf(text: string): Item {
+  const parts = text.split(',').map(part => part.trim())
+  if (parts.length < 2 || !parts.every(part => part !== '' && Number.isFinite(Number(part)))) return readValue(text)
+  return tuple(parts.map(part => new Float(Number(part))))
+}
+
 /** Members that are known, by their name; any other is something that the simulated printer can't tell. */
 const known = (path: string, members: Readonly<Record<string, Item | (() => Item)>>): Lookup =>
   new Lookup(path, name => {
@@ -62,13 +77,12 @@ function statusOf(recorder: Recorder): Lookup {
   recorder.comeToRest()
   const { modes, position, now, stage } = recorder
   const { printer, job } = stage
-  const place = (of: 0 | 1) =>
-    pointed({ ...Object.fromEntries(axes.map(axis => [axis, printer.reach[axis][of]])), e: 0 })
-  const here = (shift: Readonly<Record<'x' | 'y' | 'z', number>>) =>
-    pointed({
-      ...Object.fromEntries(axes.map(axis => [axis, Number.isNaN(position[axis]) ? 0 : position[axis] - shift[axis]])),
-      e: recorder.counter,
-    })
+  const { x, y, z } = printer.reach
+  const place = (of: 0 | 1) => placeOf({ x: x[of], y: y[of], z: z[of], e: 0 })
+  const here = (shift: Readonly<Record<'x' | 'y' | 'z', number>>) => {
+    const at = (axis: 'x' | 'y' | 'z') => (Number.isNaN(position[axis]) ? 0 : position[axis] - shift[axis])
+    return placeOf({ x: at('x'), y: at('y'), z: at('z'), e: recorder.counter })
+  }
   const nothing = { x: 0, y: 0, z: 0 }
   const heater = (path: string, history: HeaterHistory, targetC: number, more: Record<string, Item> = {}) =>
     known(path, {
@@ -95,7 +109,7 @@ function statusOf(recorder: Recorder): Lookup {
       if (!section) return new Unknown(`printer.configfile.${written ? 'config' : 'settings'}.${name}`)
       return known(
         `printer.configfile.settings.${name}`,
-        Object.fromEntries([...section].map(([key, value]) => [key, written ? value : readValue(value)])),
+        Object.fromEntries([...section].map(([key, value]) => [key, written ? value : settingOf(value)])),
       )
     })
   const chamber = recorder.chamber
@@ -128,7 +142,7 @@ function statusOf(recorder: Recorder): Lookup {
         speed: new Float(modes.feedMmMin ?? 1500),
         position: here(nothing),
         gcode_position: here(modes.shift),
-        homing_origin: pointed({ ...modes.places.host, e: 0 }),
+        homing_origin: placeOf({ ...modes.places.host, e: 0 }),
         extrude_factor: new Float(flowPercent(modes) / 100),
       }),
     motion_report: () => known('printer.motion_report', { live_position: here(nothing) }),

@@ -3,13 +3,14 @@
 import { temperatureAt } from '../machine/heat.ts'
 import type { Recorder } from '../machine/recorder.ts'
 import type { Value } from '../macros/values.ts'
+import { layersOn, topOn } from '../model/job.ts'
 import { axes } from '../model/printer.ts'
 
 /** As far as a rehearsal can see it; what it can't is left out. °C, mm, fan 0 to 1. */
 export function objectsOf(recorder: Recorder): Record<string, Value> {
   recorder.comeToRest()
   const { modes, position, now, stage } = recorder
-  const { printer } = stage
+  const { printer, job } = stage
   const known = (value: number): number | null => (Number.isNaN(value) ? null : value)
   const heater = (current: number, active: number, highest: number): Value => ({
     current,
@@ -47,6 +48,14 @@ export function objectsOf(recorder: Recorder): Record<string, Value> {
       })),
       compensation: { type: modes.levelling === 'on' ? 'mesh' : 'none' },
       speedFactor: modes.feedPercent / 100,
+    },
+    job: {
+      file: {
+        fileName: `${job.name}.gcode`,
+        height: topOn(job, printer),
+        layerHeight: job.layerMm,
+        numLayers: layersOn(job, printer),
+      },
     },
     fans: [{ requestedValue: modes.fan, actualValue: modes.fan }],
     state: { currentTool: modes.tool, status: 'processing' },

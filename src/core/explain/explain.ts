@@ -52,7 +52,7 @@ export function explain(lines: readonly Line[], resolution: Resolution, trace: T
     const macro = stage.macros?.get(line.command.name)
     if (macro) return sayMacro(`macro ${macro.name}`, macro.description, rows, trace, stage.opened !== undefined)
     // What a line does by itself: its own commands, without those of the files that they ran.
-    const own = ownRows(line, rows, commands)
+    const own = ownRows(line, withoutCalled(rows), commands)
     const says = own.map(row => {
       const command = (commands[row] as PlainCommand).command
       const does = effectOf(stage.firmware, command)?.does ?? ''
@@ -62,6 +62,15 @@ export function explain(lines: readonly Line[], resolution: Resolution, trace: T
       return explainRow(row, commands, trace, stage, modesKnown, rows)
     })
     return (says.length ? says : [explainRow(first, commands, trace, stage, true, rows)]).join(' ') + tailOf(line)
+  }
+
+  /** Those that a called file or macro has not run, where there are any: a file may call as its caller does. */
+  function withoutCalled(rows: readonly number[]): readonly number[] {
+    const own = rows.filter(row => {
+      const whence = commands[row]?.whence
+      return whence === undefined || (stage.opened !== undefined && whence.file === stage.opened.file)
+    })
+    return own.length > 0 ? own : rows
   }
 
   /** Why a line has not run, and what it would have done. */

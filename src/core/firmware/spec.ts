@@ -90,6 +90,8 @@ export type FirmwareFamily = {
   phrases: Phrases
   /** Whether a printer with several tools has none in use when it is switched on. */
   noToolAtStart: boolean
+  /** How filament is counted when this printer is switched on, as its own files have it. */
+  countsAtStart: (printer: Pick<Printer, 'macroFiles'>) => 'absolute' | 'relative'
   /** Whether each tool has a temperature in use and one standing by, and changes between them as it is selected. */
   toolsStandBy: boolean
   /** How heads are counted: as they are listed, or by carriage (`11` for head 1 on carriage 1, `10` for all of carriage 1). */

@@ -3,10 +3,11 @@ import type { Piece, Word } from './line.ts'
 
 /** Commands whose rest of the line is text for people or a file's name, not words. A lexical fact, the same in every family. */
 const takesText = new Set(
-  'M16 M23 M28 M30 M32 M36 M75 M117 M118 M928 M810 M811 M812 M813 M814 M815 M816 M817 M818 M819 IF ELIF ELSE WHILE BREAK CONTINUE VAR GLOBAL SET ECHO ABORT'.split(
-    ' ',
-  ),
+  'M16 M23 M28 M30 M32 M36 M75 M117 M118 M928 M810 M811 M812 M813 M814 M815 M816 M817 M818 M819'.split(' '),
 )
+
+/** Statements of macro files: an expression stands behind them, whose texts may have any sign in them. */
+const takesExpression = new Set('IF ELIF ELSE WHILE BREAK CONTINUE VAR GLOBAL SET ECHO ABORT'.split(' '))
 
 /** Commands that take letters first, and then maybe text for people. */
 const textBehindWords = new Set(['M0', 'M1'])
@@ -44,6 +45,7 @@ const quoted = /[ \t]*("(?:[^"]|"")*")/y
 const badNumber = /[-+.,\d\u2010-\u2015\u2212]+/y
 const checksum = /\*[ \t]*(\d+)[ \t]*(?=$|;)/y
 const messageText = /[^;]+/y
+const expressionText = /(?:"[^"]*"|[^;"]|"(?=[^"]*$))+/y
 const lineComment = /;.*/sy
 const bracketComment = /\([^)]*\)?/y
 const numberTail = /[-+.][-+.\d]*/y
@@ -137,7 +139,7 @@ class Cutter {
   readonly pieces: Piece[] = []
   private at = 0
   private name: string | null = null
-  private takesMessage = false
+  private takesMessage: RegExp | null = null
 
   constructor(private readonly text: string) {}
 
@@ -149,8 +151,8 @@ class Cutter {
     const code = this.text.charCodeAt(this.at)
     if (code === space || code === tab) return { kind: 'space', text: this.take(spaces)?.[0] as string }
     if (this.takesMessage) {
-      this.takesMessage = false
-      const message = this.take(messageText)
+      const message = this.take(this.takesMessage)
+      this.takesMessage = null
       if (message) return { kind: 'message', text: message[0] }
     }
     if (code === semicolon || code === openBracket) return this.comment()
@@ -193,7 +195,7 @@ class Cutter {
     const plain = this.take(plainName)
     if (plain) {
       this.name = nameOf(plain)
-      this.takesMessage = takesText.has(this.name)
+      this.takesMessage = takesText.has(this.name) ? messageText : null
       return { kind: 'name', text: plain[0], name: this.name }
     }
     const start = this.at
@@ -210,7 +212,7 @@ class Cutter {
     const long = this.take(toolName) ?? this.take(longName)
     if (!long) return null
     this.name = long[0].toUpperCase().replace('?', '')
-    this.takesMessage = takesText.has(this.name)
+    this.takesMessage = takesExpression.has(this.name) ? expressionText : null
     return { kind: 'name', text: long[0], name: this.name }
   }
 

@@ -128,7 +128,8 @@ function usualTold(printer: Printer, fields: Fields): Told[] {
  * `base` is left as it is.
  */
 export function withTold(base: Printer, told: readonly Told[]): v.SafeParseResult<typeof Printer> {
-  const made: Json = structuredClone(base)
+  // Two tools that have one offset between them would stay so in a structured clone.
+  const made: Json = JSON.parse(JSON.stringify(base))
   // The wider first, so that what is told of a part stands over what is told of the whole.
   for (const { field, value } of [...told].sort((a, b) => a.field.length - b.field.length))
     put(made, field, structuredClone(value))

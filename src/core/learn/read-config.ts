@@ -5,11 +5,21 @@ import { homing, motion } from './config-motion.ts'
 import { bedHeater, besides, chamber, probing, tools } from './config-parts.ts'
 import type { GivenFile, Notes } from './findings.ts'
 
-/** A config's own file first: the one that describes the machine, or includes the others. */
+/** A config's own file first: the one that no other includes, and of several such the one that describes the machine. */
 function rootFirst(files: readonly GivenFile[]): GivenFile[] {
-  const weight = ({ text }: GivenFile) =>
-    (/^\[printer\]/m.test(text) ? 4 : 0) + (/^\[include /m.test(text) ? 2 : 0) + (/^\[mcu\]/m.test(text) ? 1 : 0)
-  return [...files].sort((a, b) => weight(b) - weight(a))
+  const included = new Set(
+    files.flatMap(file => {
+      const others = files.filter(other => other !== file)
+      return sectionsOf(file.text, others).sections.flatMap(({ file: from }) => from ?? [])
+    }),
+  )
+  const weight = ({ name, text }: GivenFile) =>
+    (included.has(name) ? 0 : 8) +
+    (/^\[printer\]/m.test(text) ? 4 : 0) +
+    (/^\[include /m.test(text) ? 2 : 0) +
+    (/^\[mcu\]/m.test(text) ? 1 : 0)
+  const weights = new Map(files.map(file => [file, weight(file)]))
+  return [...files].sort((a, b) => (weights.get(b) ?? 0) - (weights.get(a) ?? 0))
 }
 
 /** Why a section says nothing that a rehearsal needs. */
@@ -46,9 +56,11 @@ export function readConfigFiles(files: readonly GivenFile[], notes: Notes): void
   const included = new Set(first.sections.map(({ file }) => file))
   const extra = others.filter(({ name }) => !included.has(name))
   const all = [...first.sections]
-  const machines = (text: string) => /^\[printer\]/m.test(text)
-  for (const { name, text } of extra) {
-    if (machines(text) && machines(root.text)) {
+  const described = first.sections.some(({ header }) => header === 'printer')
+  const another = ({ name, text }: GivenFile) => described && !included.has(name) && /^\[printer\]/m.test(text)
+  for (const file of extra) {
+    const { name, text } = file
+    if (another(file)) {
       notes.pass(
         { file: name, line: null },
         `It describes a machine of its own, as ${root.name} does. Learn each alone.`,
@@ -74,7 +86,7 @@ export function readConfigFiles(files: readonly GivenFile[], notes: Notes): void
   if (others.length)
     notes.state(
       'configFiles',
-      others.filter(({ text }) => !machines(text) || !machines(root.text)),
+      others.filter(file => !another(file)),
       { file: others[0]?.name ?? root.name, line: 1 },
     )
   const reach = motion(config, notes)

@@ -20,7 +20,8 @@ export const knownMacroFile =
   /^(?:config|homeall|home[xyz]|bed|mesh|deployprobe|retractprobe|tpre\d+|tpost\d+|tfree\d+|pause|resume|cancel|stop|sleep|start)\.g$/i
 
 /** What a terminal puts before a line that came from the machine. */
-const fromMachine = /^\s*(?:\[?\d{1,2}:\d{2}:\d{2}[\d.]*\]?\s*)?(?:(?:Recv|Send|echo):\s*|(?:>>>|<<<|<|>)\s*|\/\/\s*)*/i
+const fromMachine =
+  /^\s*(?:\d{4}-\d{2}-\d{2}[ T])?(?:\[?\d{1,2}:\d{2}:\d{2}[\d.,]*\]?\s*(?:[-:|]\s*)?)?(?:(?:Recv|Send|echo):\s*|(?:>>>|<<<|<|>)\s*|\/\/\s*)*/i
 /** A line of a report without what a terminal puts before it. */
 export const plainReportLine = (raw: string): string => raw.replace(fromMachine, '').trim()
 

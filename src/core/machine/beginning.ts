@@ -1,5 +1,6 @@
 // The machine as a script of a moment finds it, where nothing else is said: what the moment before would have left.
 import { shareHeater } from '../firmware/tools.ts'
+import { globalsAtStart } from '../macros/boot.ts'
 import { changeFor } from '../model/changes.ts'
 import { areaOn, heightOfLayer, layerRehearsed, toolsUsed, topOn } from '../model/job.ts'
 import { afterPrinting, hasTool, isChangeMoment, leavesTool, type Moment } from '../model/moment.ts'
@@ -15,7 +16,7 @@ export function asSwitchedOn({ printer, firmware }: Stage): Modes {
   const { tools } = printer
   return {
     positioning: 'absolute',
-    extrusion: 'absolute',
+    extrusion: firmware.countsAtStart(printer),
     units: 'mm',
     plane: 'xy',
     feedMmMin: null,
@@ -98,6 +99,8 @@ function printing(stage: Stage): Modes {
   const { chamber } = printer.heaters
   return {
     ...modes,
+    // As the print has it, which nothing tells.
+    extrusion: 'absolute',
     feedMmMin: printer.highestSpeedMmS.x * 60,
     tool,
     blend,
@@ -171,7 +174,7 @@ export function beginning(stage: Stage): MachineState {
     },
     tips: printer.tools.map(() => ({ backMm: 0, hangingMm3: 0, lostMm3: 0 })),
     remembered: Object.fromEntries((pauseNames[moment] ?? []).map(name => [name, saved])),
-    globals: {},
+    globals: stage.firmware.flow ? { ...globalsAtStart(printer) } : {},
     variables: {},
   }
 }

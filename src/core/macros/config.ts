@@ -2,7 +2,7 @@
 
 import type { Printer } from '../model/printer.ts'
 import { type ConfigFile, type ConfigPlace, type ConfigProblem, sectionsOf } from './config-sections.ts'
-import { literalIn } from './template/literal.ts'
+import { literalIn } from './literal.ts'
 import type { Value } from './values.ts'
 
 export type { ConfigFile, ConfigProblem } from './config-sections.ts'
@@ -32,6 +32,9 @@ export type Config = {
   problems: ConfigProblem[]
 }
 
+/** What a variable's value has to look like. */
+const literals = 'A text stands in quotes; True, False and None begin with a capital letter.'
+
 const none: Config = { macros: new Map(), delayed: new Map(), sections: new Map(), problems: [] }
 
 /** A value as a config writes it: a number, true or false, a quoted text, a list or dictionary, or else the text itself. */
@@ -43,7 +46,8 @@ export function readValue(text: string): Value {
   if (/^none$/i.test(trimmed)) return null
   const quoted = /^(['"])(.*)\1$/.exec(trimmed)?.[2]
   if (quoted !== undefined) return quoted
-  return /^[[({]/.test(trimmed) ? (literalIn(trimmed) ?? trimmed) : trimmed
+  const literal = /^[[({]/.test(trimmed) ? literalIn(trimmed) : undefined
+  return literal === undefined ? trimmed : literal
 }
 
 /** The macros of a config and of the files that it includes; what can't be read is told with its line. Never throws. */
@@ -54,7 +58,7 @@ export function readConfig(text: string, files: readonly ConfigFile[] = []): Con
   const delayed = new Map<string, Macro>()
   const all = new Map<string, ReadonlyMap<string, string>>()
   for (const { header, file, line, keys } of sections) {
-    const tell = (why: string) => problems.push({ ...(file !== null && { file }), line, why })
+    const tell = (why: string, at = line) => problems.push({ ...(file !== null && { file }), line: at, why })
     // Of two sections of one name the later one's keys count, and those that only the earlier one has.
     const own = new Map([
       ...(all.get(header) ?? []),
@@ -67,6 +71,9 @@ export function readConfig(text: string, files: readonly ConfigFile[] = []): Con
     if (!sort || !name) continue
     const those = sort.toLowerCase() === 'gcode_macro' ? macros : delayed
     const gcode = keys.get('gcode')?.value
+    for (const [key, { value, line: at }] of keys)
+      if (key.startsWith('variable_') && literalIn(value) === undefined)
+        tell(`“${key}: ${value.trim()}” is no value that the host can read, and it would not start. ${literals}`, at)
     if (gcode === undefined) tell(`The macro ${name} has no “gcode:”.`)
     if (those.has(name)) tell(`The macro ${name} stands there twice; the later one counts.`)
     those.set(name, {
@@ -79,7 +86,7 @@ export function readConfig(text: string, files: readonly ConfigFile[] = []): Con
       renames: keys.get('rename_existing')?.value.trim().toUpperCase() ?? null,
       variables: Object.fromEntries(
         [...keys].flatMap(([key, { value }]) =>
-          key.startsWith('variable_') ? [[key.slice(9), readValue(value)]] : [],
+          key.startsWith('variable_') ? [[key.slice(9), literalIn(value) ?? readValue(value)]] : [],
         ),
       ),
     })

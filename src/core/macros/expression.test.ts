@@ -5,7 +5,17 @@ import { evaluateHere, evaluateList } from './expression.ts'
 import type { Value } from './values.ts'
 
 const names: Record<string, Value> = {
-  var: { length: 30, note: 'left' },
+  var: {
+    length: 30,
+    note: 'left',
+    at: 0,
+    none: null,
+    points: [10, 20, 30],
+    grid: [
+      [1, 2],
+      [3, 4],
+    ],
+  },
   param: { S: 205 },
   move: { axes: [{ homed: true }, { homed: false }] },
 }
@@ -42,6 +52,53 @@ describe('an expression of a macro file', () => {
     ['{var.length + 1}', 31],
   ])('%s', (text, value) => expect(worth(text)).toBe(value))
 
+  // Written before they were run, by the description of the language.
+  it.each([
+    // “^” puts together what stands on its two sides, whatever is worked out there; “and” and “or” go from left to right alike.
+    ['"T" ^ 1 + 2', 'T3'],
+    ['"is " ^ 2 > 1', 'is true'],
+    ['true || false && false', false],
+    ['!true || true', true],
+    ['-2 * -3', 6],
+    ['10 - 4 - 3', 3],
+    ['24 / 4 / 2', 3],
+    ['1 + 2 < 4 ? "yes" : "no"', 'yes'],
+    ['false ? 1 : true ? 2 : 3', 2],
+    // What is left has the sign of what is divided.
+    ['mod(-7, 3)', -1],
+    ['mod(7, -3)', 1],
+    ['mod(7.5, 2)', 1.5],
+    ['square(3) + sqrt(16)', 13],
+    ['isnan(0 / 1)', false],
+    ['0x1F + 0b101', 36],
+    ['1.5e2', 150],
+    ['.5 + 2.', 2.5],
+    ["'a'", 'a'],
+    ['"it\'s"', "it's"],
+    ['#"four"', 4],
+    ['#var.points', 3],
+    ['var.points[1] + var.points[#var.points - 1]', 50],
+    ['var.points[var.at + 1]', 20],
+    ['var.grid[1][0]', 3],
+    ['var.grid[1][0] = 3', true],
+    ['{10, 20, 30}[2]', 30],
+    ['#{1, 2}', 2],
+    ['#{1,}', 1],
+    ['max(var.points[0], var.points[2])', 30],
+    ['var.none == null && var.none = null', true],
+    ['null != 0', true],
+    ['exists(var.none) ? "there" : "not"', 'there'],
+    ['exists(move.axes[0].homed) && !exists(move.axes[7].homed) && !exists(move.spindles)', true],
+    ['var.note ^ 1.50 ^ true ^ null', 'left1.5truenull'],
+    ['"a" < "b" & "a" = "a"', true],
+    ['pi > 3.14 and not (pi > 3.15)', true],
+    ['floor(-2.5) + ceil(-2.5) + round(2.4)', -3],
+    ['take("gasket", 3) ^ drop("gasket", 3)', 'gasket'],
+    ['find("a-b", "-")', 1],
+    ['find("ab", "-")', -1],
+    ['vector(3, 0)[2] + #vector(2, "x")', 2],
+  ])('%s', (text, value) => expect(worth(text)).toBe(value))
+
   it('gives several with commas between', () =>
     expect(evaluateList('"purge", 1 + 1', () => undefined)).toEqual({ ok: true, value: ['purge', 2] }))
 
@@ -49,6 +106,13 @@ describe('an expression of a macro file', () => {
     ['var.width', '✗ Nothing here says what “var.width” is.'],
     ['1 / 0', '✗ It divides by zero.'],
     ['shout(1)', '✗ There is no function “shout” here.'],
+    ['fileexists("a.g")', '✗ A rehearsal can’t know “fileexists”.'],
+    ['random(10)', '✗ A rehearsal can’t know “random”.'],
+    ['mod(3, 0)', '✗ It divides by zero.'],
+    ['var.points[3]', '✗ Nothing here says what “var.points[3]” is.'],
+    ['"a" + 1', '✗ “"a"” is a text, which is no number.'],
+    ['var.note * 2', '✗ “var.note” is a text, which is no number.'],
+    ['sqrt(-1)', '✗ sqrt(…) comes to no number here.'],
     ['2 +', '✗ “2 +” can’t be read as an expression.'],
     ['null + 1', '✗ “null” is null, which is no number.'],
     ['var.constructor', '✗ Nothing here says what “var.constructor” is.'],

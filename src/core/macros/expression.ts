@@ -2,6 +2,7 @@
 import type { SyntaxNode } from '@lezer/common'
 import { childrenOf, textOf, tooDeep, within } from '../formula/syntax.ts'
 import { parser } from './expression-parser.ts'
+import { callFunction, divided, numberOf, Stop } from './functions.ts'
 import { isText, numberFrom, own, truthy, type Value, written } from './values.ts'
 
 /** `unknown` where a name has no value: a variable that nobody made, or something that a rehearsal can't see. */
@@ -12,17 +13,7 @@ export type Lookup = (root: string) => Value
 
 const strict = {
   Expression: parser.configure({ top: 'Expression', strict: true }),
-  List: parser.configure({ top: 'List', strict: true }),
-}
-
-/** Thrown within this file only, and caught at its doors. */
-class Stop extends Error {
-  constructor(
-    message: string,
-    readonly unknown: string | null = null,
-  ) {
-    super(message)
-  }
+  Several: parser.configure({ top: 'Several', strict: true }),
 }
 
 type Place = { text: string; lookup: Lookup }
@@ -43,52 +34,24 @@ export const evaluateHere = (text: string, lookup: Lookup): Worked<Value> =>
 
 /** The values of several, with commas between. Never throws. */
 export const evaluateList = (text: string, lookup: Lookup): Worked<Value[]> =>
-  worked(text, 'List', node => childrenOf(node).map(child => worthOf(child, { text, lookup })))
-
-/** The names of functions that take numbers, and what they do; each within what plain arithmetic allows. */
-const functions: Record<string, (...numbers: number[]) => number> = {
-  abs: Math.abs,
-  acos: Math.acos,
-  asin: Math.asin,
-  atan: Math.atan,
-  atan2: Math.atan2,
-  ceil: Math.ceil,
-  cos: Math.cos,
-  degrees: radians => (radians * 180) / Math.PI,
-  exp: Math.exp,
-  floor: Math.floor,
-  log: Math.log,
-  max: Math.max,
-  min: Math.min,
-  mod: (a, b) => a - Math.floor(divided(a, b)) * b,
-  pow: (a, b) => a ** b,
-  radians: degrees => (degrees * Math.PI) / 180,
-  round: Math.round,
-  sin: Math.sin,
-  sqrt: Math.sqrt,
-  tan: Math.tan,
-}
-
-function divided(a: number, b: number): number {
-  if (b === 0) throw new Stop('It divides by zero.')
-  return a / b
-}
+  worked(text, 'Several', node => childrenOf(node).map(child => worthOf(child, { text, lookup })))
 
 function worthOf(node: SyntaxNode, place: Place): Value {
   const { text } = place
   const children = childrenOf(node)
   const part = (index: number): Value => worthOf(children.at(index) as SyntaxNode, place)
-  const number = (index: number): number => {
-    const value = part(index)
-    if (value === null)
-      throw new Stop(`“${textOf(children.at(index) as SyntaxNode, text)}” is null, which is no number.`)
-    return numberFrom(value)
-  }
+  const number = (index: number): number => numberOf(part(index), textOf(children.at(index) as SyntaxNode, text))
   switch (node.name) {
     case 'Number':
       return Number(textOf(node, text))
-    case 'Text':
-      return textOf(node, text).slice(1, -1).replaceAll('""', '"')
+    case 'Text': {
+      const quoted = textOf(node, text)
+      return quoted.startsWith("'") ? quoted.slice(1, -1) : quoted.slice(1, -1).replaceAll('""', '"')
+    }
+    case 'List':
+      return children.map(child => worthOf(child, place))
+    case 'Indexed':
+      return items(part(0), children.slice(1), node, place)
     case 'Path':
       return required(node, place)
     case 'Grouped':
@@ -106,7 +69,7 @@ function worthOf(node: SyntaxNode, place: Place): Value {
     case 'Sum':
       return children[1]?.name === 'Less' ? number(0) - number(-1) : number(0) + number(-1)
     case 'Joined':
-      return lower(part(0)) + lower(part(-1))
+      return shown(part(0)) + shown(part(-1))
     case 'Comparison':
       return compared(part(0), part(-1), children[1]?.name ?? '')
     case 'And':
@@ -122,8 +85,12 @@ function worthOf(node: SyntaxNode, place: Place): Value {
   }
 }
 
-/** Truth is written small in these files. */
-const lower = (value: Value): string => (typeof value === 'boolean' ? String(value) : written(value))
+/** As the board writes a value into a message or a text. */
+export function shown(value: Value): string {
+  if (typeof value === 'boolean') return String(value)
+  if (value === null || value === undefined) return 'null'
+  return Array.isArray(value) ? `{${value.map(shown).join(',')}}` : written(value)
+}
 
 function call([nameNode, ...given]: readonly SyntaxNode[], place: Place): Value {
   const name = textOf(nameNode as SyntaxNode, place.text)
@@ -132,9 +99,11 @@ function call([nameNode, ...given]: readonly SyntaxNode[], place: Place): Value 
     if (path?.name !== 'Path') throw new Stop('exists(…) asks for a name.')
     return pathValue(path, place) !== undefined
   }
-  const known = Object.hasOwn(functions, name) ? functions[name] : undefined
-  if (!known) throw new Stop(`There is no function “${name}” here.`)
-  return known(...given.map(each => numberFrom(worthOf(each, place))))
+  return callFunction(
+    name,
+    given.map(each => worthOf(each, place)),
+    given.map(each => textOf(each, place.text)),
+  )
 }
 
 const constants: Readonly<Record<string, Value>> = { true: true, false: false, null: null, pi: Math.PI }
@@ -143,12 +112,21 @@ const constants: Readonly<Record<string, Value>> = { true: true, false: false, n
 function pathValue(node: SyntaxNode, place: Place): Value {
   const [first, ...rest] = childrenOf(node) as [SyntaxNode, ...SyntaxNode[]]
   const root = textOf(first, place.text)
-  let value = Object.hasOwn(constants, root) ? constants[root] : place.lookup(root)
-  for (const step of rest) {
+  const value = Object.hasOwn(constants, root) ? constants[root] : place.lookup(root)
+  return stepped(value, rest, place)
+}
+
+/** What a value's members and items lead to; undefined where they lead nowhere. */
+const stepped = (from: Value, steps: readonly SyntaxNode[], place: Place): Value =>
+  steps.reduce((value, step) => {
     const inside = childrenOf(step)[0] as SyntaxNode
     const name = step.name === 'Member' ? textOf(inside, place.text) : written(worthOf(inside, place))
-    value = own(value, name)
-  }
+    return own(value, name)
+  }, from)
+
+function items(from: Value, steps: readonly SyntaxNode[], node: SyntaxNode, place: Place): Value {
+  const value = stepped(from, steps, place)
+  if (value === undefined) throw new Stop(`“${textOf(node, place.text)}” leads nowhere: the list is not that long.`)
   return value
 }
 

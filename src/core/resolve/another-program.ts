@@ -6,7 +6,7 @@ import { readLine } from '../gcode/read.ts'
 import { materialOf, type Stage } from '../machine/state.ts'
 import type { Placeholders } from '../vocabulary/placeholders.ts'
 import { assignmentIn, type Branch, branchIn, insideOf } from '../vocabulary/tags.ts'
-import { isForeignFormula, isSo } from './foreign.ts'
+import { foreignIn, isForeignFormula, isSo } from './foreign.ts'
 import { writtenFor } from './written.ts'
 
 /** A feed rate for an unknown placeholder, mm/min. */
@@ -98,11 +98,8 @@ export class AnotherProgram {
   /** A message as it is shown, with what is known of its placeholders. */
   private filledMessage(text: string): string {
     let shown = ''
-    for (const part of formulasIn(text)) {
-      const filled =
-        part.formula && isForeignFormula(part.text, this.stage)
-          ? this.placeholders.shown(insideOf(part.text), this.tool())
-          : null
+    for (const part of foreignIn(text, this.stage)) {
+      const filled = part.foreign ? this.placeholders.shown(insideOf(part.text), this.tool()) : null
       shown += filled ?? part.text
     }
     return shown

@@ -45,9 +45,22 @@ export const wordsIn = (lines: readonly Line[]): string[] =>
       : [],
   )
 
+/** A message in its parts, each another program's words or not: brackets right behind a name are a place in a list of the board's. */
+export function* foreignIn(
+  text: string,
+  stage: Pick<Stage, 'firmware'>,
+): Generator<{ foreign: boolean; text: string }> {
+  let before = ''
+  for (const part of formulasIn(text)) {
+    const item = stage.firmware.flow && part.text.startsWith('[') && /[\w\])}]$/.test(before)
+    yield { foreign: part.formula && !item && isForeignFormula(part.text, stage), text: part.text }
+    before = part.text
+  }
+}
+
 /** Whether a message has another program's words in it. */
 const hasForeign = (text: string, stage: Pick<Stage, 'firmware'>): boolean =>
-  /[{[%<$#]/.test(text) && [...formulasIn(text)].some(each => each.formula && isForeignFormula(each.text, stage))
+  anySign.test(text) && [...foreignIn(text, stage)].some(({ foreign }) => foreign)
 
 /** Whether a line has another program's placeholders in what the machine reads. */
 export const isForeign = ({ pieces, raw }: Line, stage: Pick<Stage, 'firmware'>): boolean =>

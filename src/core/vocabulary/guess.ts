@@ -32,7 +32,7 @@ const ideas: Readonly<Record<string, string>> = {
   top: 'top',
   point: 'point edge end corner bound bounds area range',
   print: 'print printing printed part object model job file',
-  reach: 'machine axis travel reach',
+  reach: 'machine axis travel reach printable',
   soak: 'soak soaking',
   minutes: 'minutes minute mins',
   probing: 'probing probe levelling leveling',
@@ -119,6 +119,9 @@ const clues: readonly Clue[] = [
   { value: 'layers', needs: ['layer', 'many', 'number'], may: 'print' },
   { value: 'layer', needs: ['layer', 'number|now'], may: 'number now print' },
   { value: 'height', needs: ['layer', 'z'], may: 'print' },
+  // How high it could print, which is the machine’s and not the job’s.
+  { value: 'reach_top', needs: ['reach', 'height|z'], may: 'most print' },
+  { value: 'reach_top', needs: ['most', 'print', 'height'] },
   { value: 'top', needs: ['most|count', 'z'], may: 'print height layer' },
   { value: 'top', needs: ['most|top|count', 'z|height|point|print'], may: 'z height point print top' },
   { value: 'top', needs: ['print', 'height|z'] },

@@ -50,8 +50,8 @@ function check(script: Checked): Found[] {
     }
   }
   if (setsMode) return []
-  const message =
-    'Moves filament, and no line says how it is counted (M82 or M83). The rehearsal takes it from its zero; the last print may have left it otherwise.'
+  const taken = first.before.extrusion === 'relative' ? 'as the board’s config.g has it (M83)' : 'from its zero'
+  const message = `Moves filament, and no line says how it is counted (M82 or M83). The rehearsal takes it ${taken}; the last print may have left it otherwise.`
   return [{ line: first.line, severity: 'advice', message }]
 }
 

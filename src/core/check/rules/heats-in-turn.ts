@@ -64,7 +64,9 @@ function check(script: Checked): Found[] {
   if (!fix) return []
   const saves = saved(script, fix)
   if (saves < worthS) return []
-  const message = `The ${later.heater} begins to warm only here, after the wait on line ${first.row.line}. Heating both at once saves ${duration(saves)}${later.heater === 'nozzle' && safeC < later.targetC ? `, even with the nozzle at ${celsius(safeC)} until then, below oozing` : ''}.`
+  // Both may be of one macro, which stands on one line of the script.
+  const wait = first.row.line === later.row.line ? `for the ${first.heater}` : `on line ${first.row.line}`
+  const message = `The ${later.heater} begins to warm only here, after the wait ${wait}. Heating both at once saves ${duration(saves)}${later.heater === 'nozzle' && safeC < later.targetC ? `, even with the nozzle at ${celsius(safeC)} until then, below oozing` : ''}.`
   return [{ line: later.row.line, message, fixes: [fix] }]
 }
 

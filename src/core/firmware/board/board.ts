@@ -47,6 +47,7 @@ export const board: FirmwareFamily = {
   homingOrder: ['x', 'y', 'z'],
   phrases,
   noToolAtStart: false,
+  countsAtStart: () => 'absolute',
   toolsStandBy: false,
   toolNumbers: 'listed',
   severalOnALine: false,

@@ -127,6 +127,7 @@ export const dispensing: FirmwareFamily = {
   homingOrder: ['x', 'y', 'z'],
   phrases,
   noToolAtStart: false,
+  countsAtStart: () => 'absolute',
   toolsStandBy: false,
   toolNumbers: 'by-carriage',
   severalOnALine: false,

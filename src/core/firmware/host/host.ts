@@ -111,6 +111,7 @@ export const host: FirmwareFamily = {
   homingOrder: ['x', 'y', 'z'],
   phrases,
   noToolAtStart: false,
+  countsAtStart: () => 'absolute',
   toolsStandBy: false,
   toolNumbers: 'listed',
   severalOnALine: false,

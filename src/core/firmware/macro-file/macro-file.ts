@@ -1,4 +1,5 @@
 // The macro-file family: the board runs macro files from its card, with conditions and expressions in G-code itself.
+import { fileNamed } from '../../model/printer.ts'
 import {
   heating,
   keeping,
@@ -40,6 +41,10 @@ export const macroFile: FirmwareFamily = {
   homingOrder: ['x', 'y', 'z'],
   phrases,
   noToolAtStart: true,
+  countsAtStart: printer => {
+    const said = [...(fileNamed(printer, 'config.g')?.text.matchAll(/^[ \t]*M8([23])(?!\d)/gim) ?? [])].at(-1)
+    return said?.[1] === '3' ? 'relative' : 'absolute'
+  },
   toolsStandBy: true,
   toolNumbers: 'listed',
   severalOnALine: true,

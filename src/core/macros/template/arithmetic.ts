@@ -1,7 +1,20 @@
 // What two values come to under a sign: sums and products of numbers, texts and lists put together, `%` that fills a text in.
 import type { Sort } from '../budget.ts'
 import { isText, type Value } from '../values.ts'
-import { formatted, type Item, isNumber, isWhole, numbered, Stop, sortOf, worthOf } from './values.ts'
+import { formatted } from './formats.ts'
+import {
+  type Item,
+  isNumber,
+  isStream,
+  isTuple,
+  isWhole,
+  noList,
+  numbered,
+  Stop,
+  sortOf,
+  tuple,
+  worthOf,
+} from './values.ts'
 
 /** Texts and values that are made are paid for. */
 export type Pay = { put: (text: string) => string; take: (sort: Sort, amount: number) => void }
@@ -10,15 +23,18 @@ export function reckon(sign: string, left: Item, right: Item, pay: Pay): Item {
   const texts = isText(left as Value) && isText(right as Value)
   if (sign === '+' && texts) return pay.put(`${left as string}${right as string}`)
   if (sign === '+' && Array.isArray(left) && Array.isArray(right)) {
+    if (isStream(left) || isStream(right)) throw new Stop(noList)
+    if (isTuple(left) !== isTuple(right)) throw new Stop('A list in [ ] and one in ( ) can’t be put together.')
     pay.take('values', left.length + right.length)
-    return [...left, ...right]
+    return isTuple(left) ? tuple([...left, ...right]) : [...left, ...right]
   }
   if (sign === '%' && isText(left as Value)) return pay.put(formatted(left as string, right))
   if (sign === '*' && isWhole(left) && !isNumber(right)) return reckon(sign, right, left, pay)
   if (sign === '*' && Array.isArray(left) && isWhole(right)) {
     const times = Math.max(0, worthOf(right as number))
     pay.take('values', left.length * times)
-    return Array.from({ length: times }, () => left).flat()
+    const many = Array.from({ length: times }, () => left).flat()
+    return isTuple(left) ? tuple(many) : many
   }
   if (sign === '*' && isText(left as Value) && isWhole(right)) {
     const times = Math.max(0, worthOf(right as number))
@@ -41,12 +57,18 @@ export function reckon(sign: string, left: Item, right: Item, pay: Pay): Item {
     case '/':
       return numbered(a / b, false)
     case '//':
-      return numbered(Math.floor(a / b), whole)
+      return numbered(Math.round((a - remainder(a, b)) / b), whole)
     case '%':
-      return numbered(a - Math.floor(a / b) * b, whole)
+      return numbered(remainder(a, b), whole)
     case '**':
       return numbered(a ** b, whole && b >= 0)
     default:
       throw new Stop(`“${sign}” is no operator that a macro has.`)
   }
+}
+
+/** What is left has the sign of what is divided by. */
+function remainder(a: number, b: number): number {
+  const left = a % b
+  return left !== 0 && left < 0 !== b < 0 ? left + b : left
 }

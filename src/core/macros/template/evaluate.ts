@@ -2,16 +2,19 @@
 import type { Budget, Sort } from '../budget.ts'
 import { Float, isText, type Value } from '../values.ts'
 import { type Pay, reckon } from './arithmetic.ts'
-import { filterNamed, type Helpers, isIn, methodOf, testNamed } from './filters.ts'
-import { asTest, grouped, silently } from './lexer.ts'
+import { argument, fallsBack, filterNamed, type Helpers } from './filters.ts'
+import { methodOf } from './methods.ts'
 import type { Node } from './parser.ts'
+import { asTest, grouped, noItem, silently } from './rewrite.ts'
+import { isIn, testNamed } from './tests.ts'
 import {
   Broken,
   type Item,
   isNumber,
   isWhole,
   itemsOf,
-  type Lookup,
+  keyOf,
+  Lookup,
   memberOf,
   Namespace,
   numbered,
@@ -117,14 +120,18 @@ export abstract class Evaluator {
     return undefined
   }
 
-  /** A number in place of what the simulated printer can't tell, and told; anything else as it is. */
-  protected known(value: Item): Item {
+  /** A number, or what stands there for it, in place of what the simulated printer can't tell, and told; anything else as it is. */
+  protected known(value: Item, otherwise: Item = 0): Item {
     if (value instanceof Broken) throw new Stop('')
     if (!(value instanceof Unknown)) return value
     const given = this.given.standIn?.(value.path)
     if (given === undefined)
-      this.tell(this.line, `A rehearsal can’t know “${value.path}”. It goes on with 0.`, value.path)
-    return given ?? 0
+      this.tell(
+        this.line,
+        `A rehearsal can’t know “${value.path}”. It goes on with ${printed(otherwise) || 'nothing'}.`,
+        value.path,
+      )
+    return given ?? otherwise
   }
 
   protected value(node: Node): Item {
@@ -140,7 +147,7 @@ export abstract class Evaluator {
         return this.named(String(node.value))
       case 'ArrayLiteral':
       case 'TupleLiteral': {
-        const nodes = node.value as Node[]
+        const nodes = (node.value as Node[]).filter(({ type, value }) => type !== 'Identifier' || value !== noItem)
         this.take('values', nodes.length)
         const items = nodes.map(each => this.value(each))
         return node.type === 'TupleLiteral' ? tuple(items) : items
@@ -148,12 +155,13 @@ export abstract class Evaluator {
       case 'ObjectLiteral': {
         const entries = [...(node.value as Map<Node, Node>)]
         this.take('values', entries.length)
-        return new Map(entries.map(([key, value]) => [printed(this.value(key)), this.value(value)]))
+        return new Map(entries.map(([key, value]) => [keyOf(this.known(this.value(key))), this.value(value)]))
       }
       case 'MemberExpression':
         return this.member(node)
       case 'FilterExpression':
-        return this.filtered(this.operandOf(node), node.filter)
+        // What is not there is no mistake yet: `default` speaks of it.
+        return this.filtered(this.value(node.operand), node.filter)
       case 'TestExpression':
         return this.test(node)
       case 'CallExpression':
@@ -192,18 +200,13 @@ export abstract class Evaluator {
     return memberOf(home, computed ? this.known(this.value(property)) : String(property.value))
   }
 
-  /** What a filter is put behind: nothing there is something that `default` speaks of, so it is no mistake yet. */
-  private operandOf({ operand, filter }: Node): Item {
-    const name = String((filter.type === 'CallExpression' ? filter.callee : filter).value)
-    return name === 'default' || name === 'd' ? this.value(operand) : this.known(this.value(operand))
-  }
-
   private readonly helpers: Helpers = {
-    filter: (name, value, args) => this.filter(name, value, args, new Map()),
+    filter: (name, value, args, named) => this.filter(name, value, args, named),
     test: (name, value, args) => testNamed(name)(value, args),
   }
 
-  private filter(name: string, value: Item, args: readonly Item[], named: ReadonlyMap<string, Item>): Item {
+  private filter(name: string, of: Item, args: readonly Item[], named: ReadonlyMap<string, Item>): Item {
+    const value = this.known(of, fallsBack(name) ? argument(args, named, 0, 'default_value', 0) : 0)
     if (name === silently) return ''
     if (name === grouped) return value
     if (name.startsWith(asTest)) {
@@ -211,12 +214,7 @@ export abstract class Evaluator {
       return test.startsWith('not ') ? !testNamed(test.slice(4))(value, args) : testNamed(test)(value, args)
     }
     this.take('steps', sizeOf(value))
-    const worked = filterNamed(name)(
-      value instanceof Unknown && name !== 'default' && name !== 'd' ? this.known(value) : value,
-      args,
-      named,
-      this.helpers,
-    )
+    const worked = filterNamed(name)(value, args, named, this.helpers)
     if (Array.isArray(worked)) this.take('values', worked.length)
     return isText(worked as Value) ? this.put(worked as string) : worked
   }
@@ -333,15 +331,21 @@ export abstract class Evaluator {
     switch (sign) {
       case 'in':
         this.take('steps', sizeOf(right))
-        return isIn(left, right)
+        return this.among(left, right)
       case 'not in':
         this.take('steps', sizeOf(right))
-        return !isIn(left, right)
+        return !this.among(left, right)
       case '~':
         return this.put(printed(left) + printed(right))
       default:
         return reckon(sign, left, right, this.pay)
     }
+  }
+
+  /** Whether something has a member may be what is not known. */
+  private among(left: Item, right: Item): boolean {
+    const found = right instanceof Lookup ? memberOf(right, left) : undefined
+    return found instanceof Unknown ? truth(this.known(found)) : isIn(left, right)
   }
 
   /** `1 < x < 3` asks both. */

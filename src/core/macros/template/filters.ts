@@ -1,29 +1,34 @@
-// The filters, tests, and methods that a template may use: those that only read, and the few that change a list of its own.
+// The filters that a template may put a value through; they only read.
 import { Float, isText, type Value } from '../values.ts'
+import { formatted } from './formats.ts'
+import { capitalized, centred, joined, replaced, stripped } from './methods.ts'
 import {
   entriesOf,
   fixed,
-  formattedByName,
   type Item,
   isNumber,
+  isStream,
   isWhole,
   itemsOf,
   memberOf,
+  noList,
   numbered,
   order,
   printed,
   Stop,
   same,
   sortOf,
+  stream,
   truth,
   tuple,
+  Unknown,
   worthOf,
 } from './values.ts'
 
 type Named = ReadonlyMap<string, Item>
-/** `call` works another filter, or a test, by its name. */
+/** Work another filter, or a test, by its name. */
 export type Helpers = {
-  filter: (name: string, value: Item, args: readonly Item[]) => Item
+  filter: (name: string, value: Item, args: readonly Item[], named: Named) => Item
   test: (name: string, value: Item, args: readonly Item[]) => boolean
 }
 type Filter = (value: Item, args: readonly Item[], named: Named, helpers: Helpers) => Item
@@ -31,37 +36,73 @@ type Filter = (value: Item, args: readonly Item[], named: Named, helpers: Helper
 const text = (value: Item): string => printed(value)
 const list = (value: Item): Item[] => itemsOf(value)
 
+/** An argument by its place or its name; `none` is one as any other. */
+export function argument(args: readonly Item[], named: Named, place: number, name: string, otherwise?: Item): Item {
+  const given = place < args.length ? args[place] : named.get(name)
+  return given === undefined ? otherwise : given
+}
+
+/** An attribute by its way: `a`, `0`, `a.b`. */
+function attributeOf(item: Item, way: Item): Item {
+  if (!isText(way as Value)) return memberOf(item, way)
+  return (way as string)
+    .split('.')
+    .reduce<Item>((found, part) => memberOf(found, /^\d{1,9}$/.test(part) ? Number(part) : part), item)
+}
+
 function asNumber(value: Item, otherwise: Item, whole: boolean): Item {
   if (isNumber(value)) return whole ? Math.trunc(worthOf(value)) : new Float(worthOf(value))
-  const from = isText(value as Value) ? (value as string).trim() : ''
+  const from = isText(value as Value) ? (value as string).trim().replace(/(?<=\d)_(?=\d)/g, '') : ''
   if (/^[+-]?(?:\d+(?:\.\d*)?|\.\d+)(?:[eE][+-]?\d+)?$/.test(from))
     return whole ? Math.trunc(Number(from)) : new Float(Number(from))
   return otherwise
 }
 
-function rounded(value: Item, digits: Item, method: Item): Item {
+/** In another counting: `"0x1F"|int(0, 16)`. */
+function inBase(value: Item, otherwise: Item, base: number): Item {
+  const bare = text(value).trim().toLowerCase()
+  const figures = bare.replace(/^0[xob]/, '')
+  const number = Number.parseInt(figures, base)
+  return Number.isNaN(number) || number.toString(base) !== (figures.replace(/^0+/, '') || '0') ? otherwise : number
+}
+
+function rounded(value: Item, digits: number, method: Item): Item {
   if (!isNumber(value)) throw new Stop(`${sortOf(value)} can’t be rounded. Put |float before it.`)
-  const scale = 10 ** (isNumber(digits) ? Math.min(10, Math.max(-10, worthOf(digits))) : 0)
-  const scaled = worthOf(value) * scale
-  if (method === 'floor') return new Float(Math.floor(scaled + 1e-9) / scale)
-  if (method === 'ceil') return new Float(Math.ceil(scaled - 1e-9) / scale)
-  const wanted = isNumber(digits) ? Math.trunc(worthOf(digits)) : 0
-  if (wanted < 0) return new Float(Math.round(scaled) / scale)
-  return new Float(Number(fixed(worthOf(value), Math.min(20, wanted))))
+  const [number, scale] = [worthOf(value), 10 ** digits]
+  if (method === 'floor') return new Float(Math.floor(number * scale) / scale)
+  if (method === 'ceil') return new Float(Math.ceil(number * scale) / scale)
+  if (method !== undefined && method !== 'common')
+    throw new Stop(`“${text(method)}” is no way to round: “common”, “ceil” and “floor” are.`)
+  const near = digits < 0 ? Number(fixed(number * scale, 0)) / scale : Number(fixed(number, digits))
+  return numbered(near, isWhole(value))
 }
 
-function extreme(value: Item, sign: 1 | -1): Item {
-  const items = list(value)
-  if (items.length === 0) return undefined
-  return items.reduce((best, each) => (order(each, best) * sign > 0 ? each : best))
+/** Texts are compared without regard to capitals unless that is asked for. */
+function comparable(item: Item, attribute: Item, exactly: Item): Item {
+  const seen = attribute === undefined ? item : attributeOf(item, attribute)
+  return isText(seen as Value) && !truth(exactly) ? (seen as string).toLowerCase() : seen
 }
 
-/** For `map`, `select` and their like: what a filter's or test's name, or an attribute, makes of each. */
+const extreme =
+  (sign: 1 | -1): Filter =>
+  (value, args, named) => {
+    const [exactly, attribute] = [argument(args, named, 0, 'case_sensitive'), argument(args, named, 1, 'attribute')]
+    const by = (item: Item) => comparable(item, attribute, exactly)
+    const items = list(value)
+    if (items.length === 0) return undefined
+    return items.reduce((best, each) => (order(by(each), by(best)) * sign > 0 ? each : best))
+  }
+
+/** For `map`: what a filter's name, or an attribute, makes of each. */
 function eachBy(args: readonly Item[], named: Named, helpers: Helpers): (item: Item) => Item {
   const attribute = named.get('attribute')
-  if (attribute !== undefined) return item => memberOf(item, attribute) ?? named.get('default')
+  if (attribute !== undefined)
+    return item => {
+      const found = attributeOf(item, attribute)
+      return found === undefined ? named.get('default') : found
+    }
   const [name, ...rest] = args
-  return item => helpers.filter(text(name), item, rest)
+  return item => helpers.filter(text(name), item, rest, named)
 }
 
 const kept =
@@ -69,233 +110,220 @@ const kept =
   (value, args, _, helpers) => {
     const [attribute, rest] = byAttribute ? [args[0], args.slice(1)] : [null, args]
     const [name, ...more] = rest
-    return list(value).filter(item => {
-      const seen = attribute === null ? item : memberOf(item, attribute)
-      return (name === undefined ? truth(seen) : helpers.test(text(name), seen, more)) === keep
-    })
+    return stream(
+      list(value).filter(item => {
+        const seen = attribute === null ? item : attributeOf(item, attribute)
+        return (name === undefined ? truth(seen) : helpers.test(text(name), seen, more)) === keep
+      }),
+    )
   }
 
 const sorted: Filter = (value, args, named) => {
-  const attribute = named.get('attribute')
-  const by = (item: Item) => {
-    const key = attribute === undefined ? item : memberOf(item, attribute)
-    return isText(key as Value) && !truth(named.get('case_sensitive')) ? (key as string).toLowerCase() : key
-  }
-  const up = truth(named.get('reverse') ?? args[0]) ? -1 : 1
+  const up = truth(argument(args, named, 0, 'reverse')) ? -1 : 1
+  const exactly = argument(args, named, 1, 'case_sensitive')
+  const attribute = argument(args, named, 2, 'attribute')
+  const ways = isText(attribute as Value) ? (attribute as string).split(',') : [attribute]
+  const by = (item: Item) => ways.map(way => comparable(item, way, exactly))
   return [...list(value)].sort((a, b) => order(by(a), by(b)) * up)
 }
 
+const byKeyOrValue: Filter = (value, args, named) => {
+  const exactly = argument(args, named, 0, 'case_sensitive')
+  const place = argument(args, named, 1, 'by') === 'value' ? 1 : 0
+  const up = truth(argument(args, named, 2, 'reverse')) ? -1 : 1
+  return entriesOf(value)
+    .map(entry => tuple([...entry]))
+    .sort((a, b) => order(comparable(a[place], undefined, exactly), comparable(b[place], undefined, exactly)) * up)
+}
+
+const summedUp: Filter = (value, args, named) => {
+  const attribute = argument(args, named, 0, 'attribute')
+  const items = list(value).map(item => (attribute === undefined ? item : attributeOf(item, attribute)))
+  const start = argument(args, named, 1, 'start')
+  if (Array.isArray(start)) return [start, ...items].flatMap(list)
+  if (start !== undefined) items.unshift(start)
+  if (!items.every(isNumber)) throw new Stop('Only numbers can be summed up. Put |map("float") before it.')
+  return numbered(
+    items.reduce<number>((sum, each) => sum + worthOf(each as number), 0),
+    items.every(isWhole),
+  )
+}
+
+function countOf(value: Item): number {
+  if (!isNumber(value) || worthOf(value) < 1) throw new Stop('It takes a number of 1 at least.')
+  return Math.trunc(worthOf(value))
+}
+
+/** So many to each part; the last is filled up where something to fill it with is given. */
+const batches: Filter = (value, args, named) => {
+  const [items, size] = [list(value), countOf(argument(args, named, 0, 'linecount'))]
+  const fill = argument(args, named, 1, 'fill_with')
+  const parts = Array.from({ length: Math.ceil(items.length / size) }, (_, i) => items.slice(i * size, (i + 1) * size))
+  const last = parts.at(-1)
+  if (fill !== undefined && fill !== null) while (last && last.length < Math.min(size, 1000)) last.push(fill)
+  return stream(parts)
+}
+
+/** So many parts; the first ones have one more where it does not come out even. */
+const slices: Filter = (value, args, named) => {
+  const [items, count] = [list(value), Math.min(1000, countOf(argument(args, named, 0, 'slices')))]
+  const fill = argument(args, named, 1, 'fill_with')
+  const [each, longer] = [Math.floor(items.length / count), items.length % count]
+  const parts = Array.from({ length: count }, (_, i) => {
+    const from = i * each + Math.min(i, longer)
+    const part = items.slice(from, from + each + (i < longer ? 1 : 0))
+    return fill !== undefined && fill !== null && longer > 0 && i >= longer ? [...part, fill] : part
+  })
+  return stream(parts)
+}
+
+const groups: Filter = (value, args, named) => {
+  const attribute = argument(args, named, 0, 'attribute')
+  const exactly = argument(args, named, 2, 'case_sensitive')
+  const otherwise = argument(args, named, 1, 'default')
+  const made: { by: Item; key: Item; items: Item[] }[] = []
+  for (const item of list(value)) {
+    const own = attributeOf(item, attribute)
+    const key = own === undefined ? otherwise : own
+    const by = comparable(key, undefined, exactly)
+    const there = made.find(group => same(group.by, by))
+    if (there) there.items.push(item)
+    else made.push({ by, key, items: [item] })
+  }
+  return made.sort((a, b) => order(a.by, b.by)).map(({ key, items }) => tuple([key, items]))
+}
+
+/** Capital letters at the beginning and behind blanks, hyphens and brackets. */
+const titled = (own: string): string =>
+  own.replace(/[^-\s({[<]+/g, word => word.charAt(0).toUpperCase() + word.slice(1).toLowerCase())
+
+const widestIndent = 200
+
+/** Further lines begin further to the right. */
+const indented: Filter = (value, args, named) => {
+  const width = argument(args, named, 0, 'width', 4)
+  const before = isText(width as Value) ? (width as string) : ' '.repeat(Math.min(200, countOf(width)))
+  const [first, blank] = [truth(argument(args, named, 1, 'first')), truth(argument(args, named, 2, 'blank'))]
+  const lines = text(value).split('\n')
+  const indents = (line: string, i: number) => (i > 0 || first) && (blank || line !== '')
+  return joined(
+    lines.map((line, i) => (indents(line, i) ? before.slice(0, widestIndent) + line : line)),
+    '\n',
+  )
+}
+
+const signNames: Readonly<Record<string, string>> = {
+  '&': '&amp;',
+  '<': '&lt;',
+  '>': '&gt;',
+  "'": '&#39;',
+  '"': '&#34;',
+}
+
 const filters: Readonly<Record<string, Filter>> = {
-  default: (value, [otherwise = '', evenFalse], named) =>
-    value === undefined || (truth(evenFalse ?? named.get('boolean')) && !truth(value)) ? otherwise : value,
-  int: (value, [otherwise = 0], named) => asNumber(value, named.get('default') ?? otherwise, true),
-  float: (value, [otherwise = new Float(0)], named) => asNumber(value, named.get('default') ?? otherwise, false),
-  round: (value, [digits, method], named) =>
-    rounded(value, digits ?? named.get('precision'), method ?? named.get('method')),
+  default: (value, args, named) => {
+    const otherwise = argument(args, named, 0, 'default_value', '')
+    const evenFalse = truth(argument(args, named, 1, 'boolean'))
+    const lacks = value === undefined || (evenFalse && !truth(value))
+    return lacks ? otherwise : value
+  },
+  int: (value, args, named) => {
+    const otherwise = argument(args, named, 0, 'default', 0)
+    const base = argument(args, named, 1, 'base')
+    return isNumber(base) && worthOf(base) !== 10 && isText(value as Value)
+      ? inBase(value, otherwise, worthOf(base))
+      : asNumber(value, otherwise, true)
+  },
+  float: (value, args, named) => asNumber(value, argument(args, named, 0, 'default', new Float(0)), false),
+  round: (value, args, named) => {
+    const digits = argument(args, named, 0, 'precision', 0)
+    if (!isNumber(digits)) throw new Stop('|round takes a number of decimals.')
+    return rounded(value, Math.min(20, Math.max(-20, Math.trunc(worthOf(digits)))), argument(args, named, 1, 'method'))
+  },
   abs: value => {
     if (!isNumber(value)) throw new Stop(`${sortOf(value)} has no size. Put |float before it.`)
     return numbered(Math.abs(worthOf(value)), isWhole(value))
   },
-  min: value => extreme(value, -1),
-  max: value => extreme(value, 1),
-  sum: (value, _, named) => {
-    const attribute = named.get('attribute')
-    const items = list(value).map(item => (attribute === undefined ? item : memberOf(item, attribute)))
-    const start = named.get('start')
-    if (Array.isArray(start)) return [start, ...items].flatMap(list)
-    if (start !== undefined) items.unshift(start)
-    if (!items.every(isNumber)) throw new Stop('Only numbers can be summed up. Put |map("float") before it.')
-    return numbered(
-      items.reduce<number>((sum, each) => sum + worthOf(each as number), 0),
-      items.every(isWhole),
-    )
-  },
+  min: extreme(-1),
+  max: extreme(1),
+  sum: summedUp,
   sort: sorted,
   first: value => list(value)[0],
-  last: value => list(value).at(-1),
-  length: value => list(value).length,
-  reverse: value => (isText(value as Value) ? [...(value as string)].reverse().join('') : [...list(value)].reverse()),
-  unique: value => list(value).filter((each, i, all) => all.findIndex(other => same(other, each)) === i),
-  join: (value, [between = ''], named) => {
-    const attribute = named.get('attribute')
-    return list(value)
-      .map(item => text(attribute === undefined ? item : memberOf(item, attribute)))
-      .join(text(between))
+  last: value => {
+    if (isStream(value)) throw new Stop(noList)
+    return list(value).at(-1)
+  },
+  random: () => new Unknown('random'),
+  length: value => {
+    if (isStream(value)) throw new Stop(noList)
+    return list(value).length
+  },
+  reverse: value =>
+    isText(value as Value) ? [...(value as string)].reverse().join('') : stream([...list(value)].reverse()),
+  unique: (value, args, named) => {
+    const [exactly, attribute] = [argument(args, named, 0, 'case_sensitive'), argument(args, named, 1, 'attribute')]
+    const by = (item: Item) => comparable(item, attribute, exactly)
+    const seen: Item[] = []
+    return stream(
+      list(value).filter(item => {
+        const own = by(item)
+        if (seen.some(other => same(other, own))) return false
+        seen.push(own)
+        return true
+      }),
+    )
+  },
+  join: (value, args, named) => {
+    const attribute = argument(args, named, 1, 'attribute')
+    return joined(
+      list(value).map(item => text(attribute === undefined ? item : attributeOf(item, attribute))),
+      text(argument(args, named, 0, 'd', '')),
+    )
   },
   list: value => [...list(value)],
-  map: (value, args, named, helpers) => list(value).map(eachBy(args, named, helpers)),
+  map: (value, args, named, helpers) => stream(list(value).map(eachBy(args, named, helpers))),
   select: kept(true, false),
   reject: kept(false, false),
   selectattr: kept(true, true),
   rejectattr: kept(false, true),
-  items: value => entriesOf(value).map(entry => tuple([...entry])),
-  dictsort: value =>
-    entriesOf(value)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(entry => tuple([...entry])),
+  batch: batches,
+  slice: slices,
+  groupby: groups,
+  attr: (value, [name]) => memberOf(value, name),
+  items: value => stream(value === undefined ? [] : entriesOf(value).map(entry => tuple([...entry]))),
+  dictsort: byKeyOrValue,
   upper: value => text(value).toUpperCase(),
   lower: value => text(value).toLowerCase(),
-  capitalize: value => text(value).charAt(0).toUpperCase() + text(value).slice(1).toLowerCase(),
-  title: value =>
-    text(value)
-      .toLowerCase()
-      .replace(/(?<![\p{L}\p{N}])\p{L}/gu, sign => sign.toUpperCase()),
-  trim: (value, [signs]) => stripped(text(value), signs, 'both'),
-  replace: (value, [from = '', to = '', most]) => replaced(text(value), text(from), text(to), most),
+  capitalize: value => capitalized(text(value)),
+  title: value => titled(text(value)),
+  trim: (value, args, named) => stripped(text(value), argument(args, named, 0, 'chars'), 'both'),
+  center: (value, args, named) => centred(text(value), argument(args, named, 0, 'width', 80), ' '),
+  replace: (value, args, named) =>
+    replaced(text(value), text(args[0]), text(args[1]), argument(args, named, 2, 'count')),
+  indent: indented,
+  wordcount: value => text(value).match(/[\p{L}\p{N}_]+/gu)?.length ?? 0,
+  escape: value => text(value).replace(/[&<>'"]/g, sign => signNames[sign] ?? sign),
+  safe: value => text(value),
   string: value => text(value),
-  format: (value, args, named) => formattedByName(text(value).replace(/%\.?\d*[sdf]/g, '{}'), args, named),
+  pprint: value => text(value),
+  format: (value, args, named) => formatted(text(value), named.size > 0 ? new Map(named) : tuple([...args])),
 }
 
-const otherNames: Readonly<Record<string, string>> = { d: 'default', count: 'length' }
+const otherNames: Readonly<Record<string, string>> = { d: 'default', count: 'length', e: 'escape' }
+
+/** Whether a filter puts something in the place of what is not there, so that this is no mistake. */
+export const fallsBack = (name: string): boolean => name === 'default' || name === 'd'
+
+/** Filters of the language that no G-code asks for. */
+const notHere = ['filesizeformat', 'forceescape', 'striptags', 'tojson', 'truncate', 'urlencode', 'urlize', 'wordwrap']
 
 export function filterNamed(name: string): Filter {
   const own = Object.hasOwn(otherNames, name) ? (otherNames[name] as string) : name
   const found = Object.hasOwn(filters, own) ? filters[own] : undefined
-  if (!found) throw new Stop(`There is no filter “${name}” here.`)
-  return found
+  if (found) return found
+  throw new Stop(
+    notHere.includes(name)
+      ? `The filter “${name}” can’t be worked out in a rehearsal.`
+      : `There is no filter “${name}” here.`,
+  )
 }
-
-type Test = (value: Item, args: readonly Item[]) => boolean
-
-const tests: Readonly<Record<string, Test>> = {
-  defined: value => value !== undefined,
-  undefined: value => value === undefined,
-  none: value => value === null,
-  number: value => isNumber(value),
-  integer: value => typeof value === 'number' && Number.isInteger(value),
-  float: value => value instanceof Float || (typeof value === 'number' && !Number.isInteger(value)),
-  boolean: value => typeof value === 'boolean',
-  true: value => value === true,
-  false: value => value === false,
-  string: value => isText(value as Value),
-  mapping: value =>
-    value instanceof Map || (typeof value === 'object' && value !== null && !Array.isArray(value) && !isNumber(value)),
-  sequence: value => Array.isArray(value) || isText(value as Value),
-  iterable: value => Array.isArray(value) || isText(value as Value) || value instanceof Map,
-  even: value => isNumber(value) && Math.abs(worthOf(value) % 2) === 0,
-  odd: value => isNumber(value) && Math.abs(worthOf(value) % 2) === 1,
-  upper: value => isText(value as Value) && (value as string) === (value as string).toUpperCase(),
-  lower: value => isText(value as Value) && (value as string) === (value as string).toLowerCase(),
-  divisibleby: (value, [by]) => isNumber(value) && isNumber(by as Item) && worthOf(value) % worthOf(by as number) === 0,
-  equalto: (value, [other]) => same(value, other),
-  in: (value, [among]) => isIn(value, among),
-}
-
-const otherTests: Readonly<Record<string, string>> = { eq: 'equalto', '==': 'equalto' }
-
-export function testNamed(name: string): Test {
-  const own = Object.hasOwn(otherTests, name) ? (otherTests[name] as string) : name
-  const found = Object.hasOwn(tests, own) ? tests[own] : undefined
-  if (!found) throw new Stop(`There is no test “is ${name}” here.`)
-  return found
-}
-
-/** Whether something is in a text, a list or a dictionary. */
-export function isIn(value: Item, among: Item): boolean {
-  if (isText(among as Value)) return (among as string).includes(printed(value))
-  if (Array.isArray(among)) return among.some(each => same(each, value))
-  if (among === undefined || among === null || isNumber(among)) throw new Stop(`Nothing is in ${sortOf(among)}.`)
-  return memberOf(among, value) !== undefined
-}
-
-function stripped(from: string, signs: Item, ends: 'both' | 'left' | 'right'): string {
-  const set = signs === undefined || signs === null ? null : new Set([...text(signs)])
-  const off = (sign: string | undefined) => sign !== undefined && (set ? set.has(sign) : /\s/.test(sign))
-  let [first, last] = [0, from.length]
-  if (ends !== 'right') while (first < last && off(from[first])) first++
-  if (ends !== 'left') while (last > first && off(from[last - 1])) last--
-  return from.slice(first, last)
-}
-
-type Method = (args: readonly Item[], named: Named) => Item
-
-/** What a text, a list or a dictionary can do by itself; undefined where it has no such method. `spend` pays for what is made. */
-export function methodOf(value: Item, name: string, spend: (values: number) => void): Method | undefined {
-  const methods = isText(value as Value)
-    ? textMethods(value as string)
-    : Array.isArray(value)
-      ? listMethods(value, spend)
-      : value instanceof Map ||
-          (typeof value === 'object' && value !== null && Object.getPrototypeOf(value) === Object.prototype)
-        ? dictionaryMethods(value)
-        : {}
-  return Object.hasOwn(methods, name) ? (methods as Record<string, Method>)[name] : undefined
-}
-
-/** So many times at most, where that is said. */
-function replaced(own: string, from: string, to: string, most: Item): string {
-  let left = isNumber(most) && worthOf(most) >= 0 ? worthOf(most) : Number.POSITIVE_INFINITY
-  return own.replaceAll(from, found => (left-- > 0 ? to : found))
-}
-
-const whole = (value: Item): number => (isNumber(value) ? Math.trunc(worthOf(value)) : 0)
-
-const textMethods = (own: string): Record<string, Method> => ({
-  split: ([by, most]) => {
-    const all =
-      by === undefined || by === null ? own.trim().split(/\s+/).filter(Boolean) : own.split(text(by) || '\uE001')
-    const count = most === undefined ? -1 : whole(most)
-    const between = by === undefined || by === null ? ' ' : text(by)
-    return count >= 0 && all.length > count + 1 ? [...all.slice(0, count), all.slice(count).join(between)] : all
-  },
-  strip: ([signs]) => stripped(own, signs, 'both'),
-  lstrip: ([signs]) => stripped(own, signs, 'left'),
-  rstrip: ([signs]) => stripped(own, signs, 'right'),
-  lower: () => own.toLowerCase(),
-  upper: () => own.toUpperCase(),
-  title: () => filters.title?.(own, [], new Map(), none) ?? own,
-  capitalize: () => own.charAt(0).toUpperCase() + own.slice(1).toLowerCase(),
-  replace: ([from = '', to = '', most]) => replaced(own, text(from), text(to), most),
-  startswith: ([begin]) => (Array.isArray(begin) ? begin : [begin]).some(each => own.startsWith(text(each))),
-  endswith: ([end]) => (Array.isArray(end) ? end : [end]).some(each => own.endsWith(text(each))),
-  find: ([part]) => own.indexOf(text(part)),
-  count: ([part]) => (text(part) === '' ? own.length + 1 : own.split(text(part)).length - 1),
-  join: ([items]) => list(items).map(text).join(own),
-  isdigit: () => /^\d+$/.test(own),
-  isalpha: () => /^\p{L}+$/u.test(own),
-  format: (args, named) => formattedByName(own, args, named),
-})
-
-const none: Helpers = { filter: () => undefined, test: () => false }
-
-const listMethods = (own: Item[], spend: (values: number) => void): Record<string, Method> => ({
-  append: ([item]) => {
-    spend(1)
-    own.push(item)
-    return null
-  },
-  extend: ([items]) => {
-    const more = [...list(items)]
-    spend(more.length)
-    own.push(...more)
-    return null
-  },
-  insert: ([at, item]) => {
-    spend(1)
-    own.splice(whole(at), 0, item)
-    return null
-  },
-  pop: ([at]) => (at === undefined ? own.pop() : own.splice(whole(at), 1)[0]),
-  index: ([item]) => {
-    const at = own.findIndex(each => same(each, item))
-    if (at < 0) throw new Stop('The list has no such item.')
-    return at
-  },
-  count: ([item]) => own.filter(each => same(each, item)).length,
-  reverse: () => {
-    own.reverse()
-    return null
-  },
-})
-
-const dictionaryMethods = (own: Item): Record<string, Method> => ({
-  get: ([key, otherwise = null]) => memberOf(own, key) ?? otherwise,
-  items: () => entriesOf(own).map(entry => tuple([...entry])),
-  keys: () => entriesOf(own).map(([key]) => key),
-  values: () => entriesOf(own).map(([, value]) => value),
-  update: ([more]) => {
-    if (!(own instanceof Map)) throw new Stop('What the printer says of itself can’t be changed.')
-    for (const [key, value] of entriesOf(more)) own.set(key, value)
-    return null
-  },
-})

@@ -1,9 +1,7 @@
-// A host's template cut into the tokens that a well-known parser of this template language takes, each with its line. Written for
-// the host's own signs, `{ value }` and `{% statement %}`, and going along the text once.
-import { Token, type TokenType } from './parser.ts'
-
-/** A token and the line of the template that it begins on, from 1. */
-export type Placed = Token & { line: number }
+// A host's template cut into tokens, each with its line. Written for the host's own signs, `{ value }` and `{% statement %}`, and
+// going along the text once.
+import { type Placed, Token, type TokenType } from './parser.ts'
+import { isEnd } from './rewrite.ts'
 
 /** What can't be read, and where. */
 export class Unreadable extends Error {
@@ -17,13 +15,6 @@ export class Unreadable extends Error {
 
 /** Stands in the text of a template before each of its lines, with the line's number: `\uE000 12 \uE000`. */
 export const lineSign = '\uE000'
-/** The filter that a statement which gives nothing is put through. */
-export const silently = 'silently \uE001'
-/** The filter that a comparison in brackets is put through, so that it is told from one without. */
-export const grouped = 'grouped \uE001'
-/** The beginning of the filter that stands for a test with something behind it, as `is divisibleby(3)`. */
-export const asTest = '\uE001 '
-
 const signs: readonly [string, TokenType][] = [
   ['**', 'ExponentiationBinaryOperator'],
   ['//', 'MultiplicativeBinaryOperator'],
@@ -54,24 +45,10 @@ const signs: readonly [string, TokenType][] = [
 
 const escapes: Readonly<Record<string, string>> = { n: '\n', t: '\t', r: '\r', "'": "'", '"': '"', '\\': '\\' }
 
-/** A sign before a number is a part of an expression behind one of these, and else the number's own. */
-const endsValue: readonly TokenType[] = [
-  'Identifier',
-  'NumericLiteral',
-  'StringLiteral',
-  'CloseParen',
-  'CloseSquareBracket',
-  'CloseCurlyBracket',
-]
-
-const words: readonly string[] = ['and', 'or', 'not', 'in', 'if', 'else', 'is']
-
 class Lexer {
   readonly tokens: Placed[] = []
   private at = 0
   private line = 1
-  /** For each bracket that is open, whether it is one of a call, and whether something is compared in it. */
-  private readonly brackets: { call: boolean; compares: boolean }[] = []
 
   constructor(private readonly source: string) {}
 
@@ -93,7 +70,7 @@ class Lexer {
     while (this.at < source.length) {
       let open = source.indexOf('{', this.at)
       if (open < 0) open = source.length
-      const strips = source[open + 1] === '-' || (/[%#]/.test(source[open + 1] ?? '') && source[open + 2] === '-')
+      const strips = source[open + (/[%#]/.test(source[open + 1] ?? '') ? 2 : 1)] === '-'
       this.text(open, strips)
       if (open >= source.length) break
       const kind = source[open + 1]
@@ -137,25 +114,15 @@ class Lexer {
 
   private statement(): void {
     const began = this.line
-    this.pass(this.at + (this.source[this.at + 2] === '-' ? 3 : 2))
+    this.pass(this.at + (/[-+]/.test(this.source[this.at + 2] ?? '') ? 3 : 2))
     this.skipBlanks()
     if (/^raw\b/.test(this.source.slice(this.at, this.at + 4))) {
       this.raw()
       return
     }
-    const quiet = /^do\b/.test(this.source.slice(this.at, this.at + 3))
-    if (quiet) {
-      this.pass(this.at + 2)
-      this.put('{{', 'OpenExpression')
-      this.put('(', 'OpenParen')
-    } else this.put('{%', 'OpenStatement')
+    this.put('{%', 'OpenStatement')
     this.inside('%}', began)
-    if (quiet) {
-      this.put(')', 'CloseParen')
-      this.put('|', 'Pipe')
-      this.put(silently, 'Identifier')
-      this.put('}}', 'CloseExpression')
-    } else this.put('%}', 'CloseStatement')
+    this.put('%}', 'CloseStatement')
   }
 
   /** What stands between `{% raw %}` and `{% endraw %}` is text, whatever signs it has. */
@@ -172,7 +139,7 @@ class Lexer {
 
   private output(): void {
     const began = this.line
-    this.pass(this.at + (this.source[this.at + 1] === '-' ? 2 : 1))
+    this.pass(this.at + (/[-+]/.test(this.source[this.at + 1] ?? '') ? 2 : 1))
     this.put('{{', 'OpenExpression')
     this.inside('}', began)
     this.put('}}', 'CloseExpression')
@@ -191,7 +158,9 @@ class Lexer {
     for (;;) {
       this.skipBlanks()
       if (this.at >= source.length) throw new Unreadable(began, `“${end === '%}' ? '{%' : '{'}” is not closed.`)
-      const closing = [`-${end}`, end].find(sign => source.startsWith(sign, this.at))
+      const closing = [`-${end}`, ...(end === '%}' ? [`+${end}`] : []), end].find(sign =>
+        source.startsWith(sign, this.at),
+      )
       if (closing && depth === 0) {
         this.close(closing, closing.length)
         return
@@ -211,17 +180,13 @@ class Lexer {
     }
     const word = /^[\p{L}_][\p{L}\p{N}_]*/u.exec(source.slice(this.at, this.at + 200))?.[0]
     if (word) {
-      if (
-        this.tokens.at(-1)?.value === 'is' ||
-        (this.tokens.at(-1)?.value === 'not' && this.tokens.at(-2)?.value === 'is')
-      ) {
-        if (this.testWithMore(word)) return
-      }
       this.put(word, 'Identifier')
       this.pass(this.at + word.length)
       return
     }
-    const number = /^(?:\d[\d_]*(?:\.\d+)?(?:[eE][+-]?\d+)?)/.exec(source.slice(this.at, this.at + 60))?.[0]
+    const number = /^(?:0[xX][\da-fA-F_]+|0[oO][0-7_]+|0[bB][01_]+|\d[\d_]*(?:\.\d+)?(?:[eE][+-]?\d+)?)/.exec(
+      source.slice(this.at, this.at + 60),
+    )?.[0]
     if (number) {
       // Behind a dot stands a place in a list, which has none of its own.
       const whole = this.tokens.at(-1)?.type === 'Dot' ? (/^\d+/.exec(number)?.[0] ?? number) : number
@@ -232,40 +197,9 @@ class Lexer {
     const found = signs.find(([text]) => source.startsWith(text, this.at))
     if (!found) this.fail(`“${sign}” is no symbol of this language.`)
     const [text, type] = found
-    const before = this.tokens.at(-1)
-    const own =
-      (text === '-' || text === '+') && !(before && endsValue.includes(before.type) && !words.includes(before.value))
-    if (text === '(')
-      this.brackets.push({
-        call: before !== undefined && endsValue.includes(before.type) && !words.includes(before.value),
-        compares: false,
-      })
-    const bracket = this.brackets.at(-1)
-    if (bracket && type === 'ComparisonBinaryOperator') bracket.compares = true
+    const own = (text === '-' || text === '+') && !isEnd(this.tokens.at(-1))
     this.put(text, own ? 'UnaryOperator' : type)
     this.pass(this.at + text.length)
-    if (text === ')' && this.brackets.pop() && bracket?.compares && !bracket.call) {
-      this.put('|', 'Pipe')
-      this.put(grouped, 'Identifier')
-    }
-  }
-
-  /** `is divisibleby(3)` and `is divisibleby 3`: the parser knows tests by a name alone, so it is said as a filter. */
-  private testWithMore(word: string): boolean {
-    const behind = this.source.slice(this.at + word.length, this.at + word.length + 60)
-    const bare = /^[ \t]{1,9}(\d{1,9}|"[^"\n]{0,40}"|'[^'\n]{0,40}')/.exec(behind)
-    if (!bare && !/^[ \t]{0,9}\(/.test(behind)) return false
-    const not = this.tokens.at(-1)?.value === 'not'
-    this.tokens.length -= not ? 2 : 1
-    this.put('|', 'Pipe')
-    this.put(asTest + (not ? 'not ' : '') + word, 'Identifier')
-    this.pass(this.at + word.length)
-    if (!bare) return true
-    this.put('(', 'OpenParen')
-    this.skipBlanks()
-    this.token(this.source[this.at] as string)
-    this.put(')', 'CloseParen')
-    return true
   }
 
   private quoted(sign: string): void {
@@ -287,6 +221,7 @@ class Lexer {
 /** As the parser takes it: with a point where it is no whole number by how it is written. */
 function asNumber(text: string): string {
   const plain = text.replaceAll('_', '')
+  if (/^0[xXoObB]/.test(plain)) return String(Number(plain))
   if (!/[eE]/.test(plain)) return plain
   const value = String(Number(plain))
   return value.includes('.') ? value : `${value}.0`

@@ -35,6 +35,9 @@ export class Token {
   ) {}
 }
 
+/** A token and the line of the template that it begins on, from 1. */
+export type Placed = Token & { line: number }
+
 /** A node of the tree, as far as it is looked at here; which of these a node has, its type says. */
 export type Node = {
   type: string

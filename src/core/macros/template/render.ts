@@ -2,10 +2,12 @@
 // here, with bounded steps and nothing but plain data in reach. What can't be worked out stops its line, and not the macro.
 import { Budget } from '../budget.ts'
 import { End, Evaluator, type Flaw, type Names, type Scope } from './evaluate.ts'
+import { argument } from './filters.ts'
 import { lineSign } from './lexer.ts'
 import type { Node } from './parser.ts'
+import { ownNames } from './rewrite.ts'
 import { said } from './said.ts'
-import { read, treeOf } from './tree.ts'
+import { treeOf } from './tree.ts'
 import { Broken, type Item, itemsOf, Namespace, printed, Stop, truth } from './values.ts'
 
 /** What a condition or a loop of a template came to: its line in the template, and that in a sentence. */
@@ -60,20 +62,7 @@ const deepestCalls = 20
 
 type OwnMacro = { args: Node[]; body: Node[] }
 
-export class Renderer extends Evaluator {
-  /** What an expression by itself comes to; undefined where it can’t be worked out. */
-  static worth(text: string): Item {
-    const tree = read(`{${text}}`)
-    const [node] = tree.ok ? tree.body : []
-    if (!node) return undefined
-    try {
-      return new Renderer({ names: {} }, new Budget()).value(node)
-    } catch (error) {
-      if (error instanceof Stop || error instanceof End || error instanceof RangeError) return undefined
-      throw error
-    }
-  }
-
+class Renderer extends Evaluator {
   readonly decided: Decided[] = []
   private readonly macros = new Map<string, OwnMacro>()
   private depth = 0
@@ -149,6 +138,7 @@ export class Renderer extends Evaluator {
   }
 
   private branch(node: Node): string {
+    if (node.test.type === 'Identifier' && node.test.value === ownNames) return this.inScope(() => this.all(node.body))
     const { line } = this
     const holds = this.attempt(() => truth(this.value(node.test)), false, ' It is taken as not so.')
     const why = said(node.test, each => this.value(each))
@@ -259,7 +249,7 @@ export class Renderer extends Evaluator {
       args.forEach((arg, i) => {
         const name = String((arg.type === 'KeywordArgumentExpression' ? arg.key : arg).value)
         const otherwise = arg.type === 'KeywordArgumentExpression' ? this.value(arg.value as Node) : undefined
-        scope.set(name, given[i] ?? named.get(name) ?? otherwise)
+        scope.set(name, argument(given, named, i, name, otherwise))
       })
       return this.all(body)
     })

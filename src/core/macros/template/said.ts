@@ -2,6 +2,7 @@
 import { plain } from '../../format.ts'
 import { Float } from '../values.ts'
 import type { Node } from './parser.ts'
+import { asTest, grouped } from './rewrite.ts'
 import { type Item, printed } from './values.ts'
 
 /** Longer values tell nothing more. */
@@ -34,13 +35,16 @@ export function said(node: Node, worthOf: (node: Node) => Item): string {
       case 'StringLiteral':
         return `“${of.value}”`
       case 'BinaryExpression':
-        return `${part(of.left)} ${of.operator.value} ${part(of.right)}`
+        return `${side(of.left, of)} ${of.operator.value} ${side(of.right, of)}`
       case 'UnaryExpression':
-        return `${of.operator.value} ${part(of.argument)}`
+        return `${of.operator.value}${of.operator.value === 'not' ? ' ' : ''}${part(of.argument)}`
+      case 'TestExpression':
+        return `${part(of.operand)} is ${of.negate ? 'not ' : ''}${of.test.value}`
       case 'FilterExpression':
-        return part(of.operand)
+        return filtered(of)
       default: {
         const name = nameOf(of)
+        if (/^(?:true|false|none)$/i.test(name)) return name
         try {
           return `${name} ${worth(worthOf(of))}`.trim()
         } catch {
@@ -48,6 +52,18 @@ export function said(node: Node, worthOf: (node: Node) => Item): string {
         }
       }
     }
+  }
+  /** What is “or” keeps its brackets beside an “and”. */
+  const side = (of: Node, within: Node): string =>
+    of.type === 'BinaryExpression' && of.operator.value === 'or' && within.operator.value === 'and'
+      ? `(${part(of)})`
+      : part(of)
+  const filtered = ({ filter, operand }: Node): string => {
+    const name = String((filter.type === 'CallExpression' ? filter.callee : filter).value)
+    if (name === grouped) return `(${part(operand)})`
+    if (!name.startsWith(asTest)) return part(operand)
+    const given = filter.type === 'CallExpression' ? ` ${filter.args.map(part).join(', ')}` : ''
+    return `${part(operand)} is ${name.slice(asTest.length)}${given}`
   }
   return part(node)
 }

@@ -1,6 +1,7 @@
 // A template's tree, read once for each source, or the line where it can't be read and why.
-import { type Placed, tokensOf, Unreadable } from './lexer.ts'
-import { type Node, parse } from './parser.ts'
+import { tokensOf, Unreadable } from './lexer.ts'
+import { type Node, type Placed, parse } from './parser.ts'
+import { rewritten } from './rewrite.ts'
 
 /** Signs of ours that a template must not have. */
 const ownSigns = /[\uE000-\uE002]/g
@@ -20,11 +21,13 @@ export function treeOf(source: string): Tree {
   return tree
 }
 
-export function read(source: string): Tree {
+function read(source: string): Tree {
+  let cut: Placed[] = []
   let tokens: Placed[] = []
   let at = 0
   try {
-    tokens = tokensOf(source.replace(ownSigns, ''))
+    cut = tokensOf(source.replace(ownSigns, ''))
+    tokens = rewritten(cut)
     const body = parse(tokens, index => {
       at = index
     }).body
@@ -32,18 +35,18 @@ export function read(source: string): Tree {
   } catch (error) {
     if (error instanceof Unreadable) return { ok: false, line: error.line, why: error.message }
     if (error instanceof RangeError) return { ok: false, line: 1, why: 'It stands too deep in itself.' }
-    return { ok: false, ...unfit(tokens, at) }
+    return { ok: false, ...unfit(cut, tokens, at) }
   }
 }
 
 /** Statements that are open at the end, or else the place that does not fit. */
-function unfit(tokens: readonly Placed[], at: number): { line: number; why: string } {
+function unfit(cut: readonly Placed[], tokens: readonly Placed[], at: number): { line: number; why: string } {
   const open: Placed[] = []
-  const blocks = ['if', 'for', 'macro', 'filter', 'call']
-  tokens.forEach((token, i) => {
+  const blocks = ['if', 'for', 'macro', 'filter', 'call', 'with']
+  cut.forEach((token, i) => {
     if (token.type !== 'OpenStatement') return
-    const name = tokens[i + 1]?.value ?? ''
-    if (blocks.includes(name)) open.push(tokens[i + 1] as Placed)
+    const name = cut[i + 1]?.value ?? ''
+    if (blocks.includes(name)) open.push(cut[i + 1] as Placed)
     else if (name.startsWith('end') && name !== 'endset') open.pop()
   })
   const left = open.at(-1)

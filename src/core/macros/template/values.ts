@@ -28,7 +28,18 @@ export class Lookup {
 
 export type Callable = (args: readonly Item[], named: ReadonlyMap<string, Item>) => Item
 
-export type Item = Value | Unknown | Broken | Namespace | Lookup | Callable | Item[] | Map<string, Item>
+/** A key of a dictionary: a number is found by its worth, with a point or without. */
+export type Key = string | number | null
+export type Dictionary = Map<Key, Item>
+
+export type Item = Value | Unknown | Broken | Namespace | Lookup | Callable | Item[] | Dictionary
+
+/** What a value is as a key. */
+export function keyOf(value: Item): Key {
+  if (isNumber(value)) return worthOf(value)
+  if (value === null || isText(value as Value)) return value as Key
+  throw new Stop(`${sortOf(value)} can’t be a key of a dictionary here.`)
+}
 
 export const isNumber = (value: Item): value is number | Float | boolean =>
   typeof value === 'number' || typeof value === 'boolean' || value instanceof Float
@@ -45,6 +56,10 @@ export const numbered = (value: number, whole: boolean): Item => {
 
 export const isWhole = (value: Item): boolean =>
   typeof value === 'boolean' || (typeof value === 'number' && Number.isInteger(value))
+
+/** Plain data with members, as a variable's dictionary or a part of what the printer says of itself. */
+export const isRecord = (value: Item): value is { [key: string]: Value } =>
+  typeof value === 'object' && value !== null && Object.getPrototypeOf(value) === Object.prototype
 
 /** How a thing is called in a sentence. */
 export function sortOf(value: Item): string {
@@ -64,14 +79,18 @@ export function printed(value: Item): string {
   if (typeof value === 'number') return Number.isInteger(value) ? String(value) : pointed(value)
   if (value instanceof Float) return pointed(value.value)
   if (Array.isArray(value)) {
+    if (isStream(value)) throw new Stop(noList)
     const inner = value.map(shown).join(', ')
     return tuples.has(value) ? `(${inner}${value.length === 1 ? ',' : ''})` : `[${inner}]`
   }
-  if (value instanceof Map) return `{${[...value].map(([key, each]) => `'${key}': ${shown(each)}`).join(', ')}}`
+  if (value instanceof Map || isRecord(value))
+    return `{${entriesOf(value)
+      .map(([key, each]) => `${shown(key)}: ${shown(each)}`)
+      .join(', ')}}`
   throw new Stop('It is no text that could be written into a line.')
 }
 
-/** Lists that are written with round brackets. */
+/** Lists that are written with round brackets, and can't be changed. */
 const tuples = new WeakSet<Item[]>()
 
 export function tuple(items: Item[]): Item[] {
@@ -79,14 +98,30 @@ export function tuple(items: Item[]): Item[] {
   return items
 }
 
-function shown(value: Item): string {
+export const isTuple = (value: Item): value is Item[] => Array.isArray(value) && tuples.has(value)
+
+/** What gives its items one after another and is no list: `select`, `map` and their like. It has no length and no places. */
+const streams = new WeakSet<Item[]>()
+
+export function stream(items: Item[]): Item[] {
+  streams.add(items)
+  return items
+}
+
+export const isStream = (value: Item): value is Item[] => Array.isArray(value) && streams.has(value)
+
+/** Told where such a one is used as if it were a list. */
+export const noList = 'That gives its items one after another, and is no list yet. Put |list behind it.'
+
+/** As it stands in a list that is printed: texts with their quotes. */
+export function shown(value: Item): string {
   if (!isText(value as Value)) return printed(value)
   const quote = (value as string).includes("'") && !(value as string).includes('"') ? '"' : "'"
   return quote + (value as string) + quote
 }
 
 /** An exponent has two figures at least. */
-const exponential = (text: string): string => text.replace(/e([+-])(\d)$/, 'e$10$2')
+export const exponential = (text: string): string => text.replace(/e([+-])(\d)$/, 'e$10$2')
 
 /** The shortest way to write a number that has a point. */
 function pointed(value: number): string {
@@ -111,7 +146,7 @@ export function fixed(value: number, digits: number): string {
 
 export function truth(value: Item): boolean {
   if (value instanceof Float) return value.value !== 0
-  if (Array.isArray(value)) return value.length > 0
+  if (Array.isArray(value)) return value.length > 0 || isStream(value)
   if (value instanceof Map) return value.size > 0
   return Boolean(value)
 }
@@ -119,7 +154,11 @@ export function truth(value: Item): boolean {
 export function same(one: Item, other: Item): boolean {
   if (isNumber(one) && isNumber(other)) return worthOf(one) === worthOf(other)
   if (Array.isArray(one) && Array.isArray(other))
-    return one.length === other.length && one.every((each, i) => same(each, other[i]))
+    return (
+      isTuple(one) === isTuple(other) && one.length === other.length && one.every((each, i) => same(each, other[i]))
+    )
+  if (one instanceof Map && other instanceof Map)
+    return one.size === other.size && [...one].every(([key, each]) => other.has(key) && same(each, other.get(key)))
   return one === other
 }
 
@@ -146,16 +185,14 @@ export function itemsOf(value: Item): Item[] {
   if (isText(value as Value)) return [...(value as string)]
   if (value instanceof Map) return [...value.keys()]
   if (value === undefined) return []
-  if (typeof value === 'object' && value !== null && Object.getPrototypeOf(value) === Object.prototype)
-    return Object.keys(value)
+  if (isRecord(value)) return Object.keys(value)
   throw new Stop(`${sortOf(value)} can’t be gone through one by one.`)
 }
 
 /** Keys and values of a dictionary, of whatever kind. */
-export function entriesOf(value: Item): [string, Item][] {
+export function entriesOf(value: Item): [Key, Item][] {
   if (value instanceof Map) return [...value]
-  if (typeof value === 'object' && value !== null && Object.getPrototypeOf(value) === Object.prototype)
-    return Object.entries(value as Record<string, Item>)
+  if (isRecord(value)) return Object.entries(value)
   throw new Stop(`${sortOf(value)} is no dictionary.`)
 }
 
@@ -164,9 +201,9 @@ export function memberOf(value: Item, key: Item): Item {
   if (value instanceof Unknown) return new Unknown(`${value.path}.${printed(key)}`)
   if (value instanceof Lookup) return value.member(printed(key))
   if (value instanceof Namespace) return value.names.get(printed(key))
-  if (value instanceof Map) return value.get(printed(key))
+  if (value instanceof Map) return value.get(keyOf(key))
   if (Array.isArray(value) || isText(value as Value)) {
-    if (!isNumber(key)) return undefined
+    if (!isNumber(key) || isStream(value as Item)) return undefined
     const list = value as Item[] | string
     const at = worthOf(key)
     return list[at < 0 ? list.length + at : at]
@@ -178,6 +215,7 @@ export function memberOf(value: Item, key: Item): Item {
 /** A part of a list or text, as `[1:]` and `[::-1]` take it. */
 export function sliceOf(value: Item, start: Item, stop: Item, step: Item): Item {
   const list = isText(value as Value) ? [...(value as string)] : Array.isArray(value) ? value : null
+  if (isStream(value)) throw new Stop(noList)
   if (!list) throw new Stop(`${sortOf(value)} has no parts.`)
   const [by, from, to] = [step, start, stop].map(each => (isNumber(each) ? Math.trunc(worthOf(each)) : null)) as [
     number | null,
@@ -200,68 +238,5 @@ export function sliceOf(value: Item, start: Item, stop: Item, step: Item): Item 
     to === null ? (stride > 0 ? length : -1) : stride > 0 ? bounded(to, 0, length) : bounded(to, -1, length - 1)
   const part: Item[] = []
   for (let at = first; stride > 0 ? at < last : at > last; at += stride) part.push(list[at] as Item)
-  return isText(value as Value) ? part.join('') : part
-}
-
-/** `"%.2f mm" % x` and its like. */
-export function formatted(template: string, given: Item): string {
-  const values = Array.isArray(given) ? [...given] : [given]
-  return template.replace(
-    /%(?:\((\w+)\))?([-+ 0]{0,3})(\d{0,3})(?:\.(\d{1,2}))?([sdifgeExX%])/g,
-    (_, name, flags, width, digits, sort) => {
-      if (sort === '%') return '%'
-      const value = name ? memberOf(given, name) : values.shift()
-      if (value === undefined) throw new Stop('There are fewer values than the text has places for.')
-      return padded(placed(value, sort, digits === undefined ? null : Number(digits), flags), flags, Number(width || 0))
-    },
-  )
-}
-
-function placed(value: Item, sort: string, digits: number | null, flags: string): string {
-  if (sort === 's') return digits === null ? printed(value) : printed(value).slice(0, digits)
-  if (!isNumber(value))
-    throw new Stop(`${sortOf(value)} stands where a number is wanted. Put |int or |float behind it.`)
-  const number = worthOf(value)
-  const plus = flags.includes('+') && number >= 0 ? '+' : ''
-  if (sort === 'd' || sort === 'i') return plus + String(Math.trunc(number))
-  if (sort === 'x' || sort === 'X') return Math.trunc(number).toString(16)
-  if (sort === 'f') return plus + fixed(number, digits ?? 6)
-  if (sort === 'e' || sort === 'E') return plus + exponential(number.toExponential(digits ?? 6))
-  return plus + general(number, Math.max(1, digits ?? 6))
-}
-
-/** `%g`: so many figures, without the zeros behind them, and with an exponent where it is very large or small. */
-function general(value: number, figures: number): string {
-  if (value === 0) return '0'
-  const [, exponent = '0'] = value.toExponential(figures - 1).split('e')
-  const bare = (text: string) => (text.includes('.') ? text.replace(/0{1,100}$/, '').replace(/\.$/, '') : text)
-  if (Number(exponent) >= -4 && Number(exponent) < figures) return bare(value.toPrecision(figures))
-  const [figuresOnly = ''] = value.toExponential(figures - 1).split('e')
-  return exponential(`${bare(figuresOnly)}e${exponent}`)
-}
-
-function padded(text: string, flags: string, width: number): string {
-  if (flags.includes('-')) return text.padEnd(width)
-  if (!flags.includes('0')) return text.padStart(width)
-  const sign = /^[+-]/.exec(text)?.[0] ?? ''
-  return sign + text.slice(sign.length).padStart(width - sign.length, '0')
-}
-
-/** `"{:.2f} mm".format(x)` and its like: `{}`, `{0}`, `{name}`, with a format behind a colon. */
-export function formattedByName(template: string, args: readonly Item[], named: ReadonlyMap<string, Item>): string {
-  let next = 0
-  return template.replace(
-    /\{\{|\}\}|\{(\w*)(?::([^{}]{0,20}))?\}/g,
-    (whole, key: string | undefined, format: string | undefined) => {
-      if (whole === '{{' || whole === '}}') return whole.charAt(0)
-      const value = !key ? args[next++] : /^\d+$/.test(key) ? args[Number(key)] : named.get(key)
-      if (value === undefined) throw new Stop('There are fewer values than the text has places for.')
-      if (!format) return printed(value)
-      const [, align = '', flags = '', width = '0', digits, sort] =
-        /^([<>^]?)([-+ 0]?)(\d{0,3})(?:\.(\d{1,2}))?([sdfgeExX]?)$/.exec(format) ?? []
-      const kind = sort || (isNumber(value) ? (isWhole(value) && digits === undefined ? 'd' : 'g') : 's')
-      const text = placed(value, kind, digits === undefined ? null : Number(digits), flags)
-      return padded(text, align === '<' || (align === '' && kind === 's') ? '-' : flags, Number(width || 0))
-    },
-  )
+  return isText(value as Value) ? part.join('') : isTuple(value) ? tuple(part) : part
 }

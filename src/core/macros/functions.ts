@@ -1,0 +1,89 @@
+// The functions of macro files: what each makes of what it is given.
+import { isText, numberFrom, type Value } from './values.ts'
+
+/** What an expression can't be worked out for; `unknown` where that is a name that has no value. */
+export class Stop extends Error {
+  constructor(
+    message: string,
+    readonly unknown: string | null = null,
+  ) {
+    super(message)
+  }
+}
+
+export function divided(a: number, b: number): number {
+  if (b === 0) throw new Stop('It divides by zero.')
+  return a / b
+}
+
+/** A number, and not a text or nothing that would have to be taken for one; `text` is how it is written. */
+export function numberOf(value: Value, text: string): number {
+  if (value === null || value === undefined) throw new Stop(`“${text}” is null, which is no number.`)
+  if (isText(value)) throw new Stop(`“${text}” is a text, which is no number.`)
+  if (Array.isArray(value)) throw new Stop(`“${text}” is a list, which is no number.`)
+  return numberFrom(value)
+}
+
+/** Functions of numbers; each within what plain arithmetic allows. */
+const numeric: Readonly<Record<string, (...numbers: number[]) => number>> = {
+  abs: Math.abs,
+  acos: Math.acos,
+  asin: Math.asin,
+  atan: Math.atan,
+  atan2: Math.atan2,
+  ceil: Math.ceil,
+  cos: Math.cos,
+  degrees: radians => (radians * 180) / Math.PI,
+  exp: Math.exp,
+  floor: Math.floor,
+  log: Math.log,
+  max: Math.max,
+  min: Math.min,
+  // What is left has the sign of what is divided.
+  mod: (a, b) => a - Math.trunc(divided(a, b)) * b,
+  pow: (a, b) => a ** b,
+  radians: degrees => (degrees * Math.PI) / 180,
+  round: Math.round,
+  sin: Math.sin,
+  sqrt: Math.sqrt,
+  square: a => a * a,
+  tan: Math.tan,
+}
+
+/** What only the board itself can tell. */
+const unseen = ['datetime', 'fileexists', 'fileread', 'random']
+
+const mostItems = 1000
+
+/** Functions of texts and lists. */
+const others: Readonly<Record<string, (...given: Value[]) => Value>> = {
+  isnan: value => typeof value === 'number' && Number.isNaN(value),
+  take: (from, count) => partOf(from, 0, numberOf(count as Value, 'take(…)')),
+  drop: (from, count) => partOf(from, numberOf(count as Value, 'drop(…)'), Number.POSITIVE_INFINITY),
+  find: (among, wanted) => {
+    if (isText(among) && isText(wanted)) return among.indexOf(wanted)
+    return Array.isArray(among) ? among.indexOf(wanted as Value) : -1
+  },
+  vector: (count, value) =>
+    Array.from(
+      { length: Math.min(mostItems, Math.max(0, numberOf(count as Value, 'vector(…)'))) },
+      () => value as Value,
+    ),
+}
+
+function partOf(from: Value, start: number, end: number): Value {
+  if (isText(from) || Array.isArray(from)) return from.slice(start, end)
+  throw new Stop('Only a text or a list has parts.')
+}
+
+/** Calls one by its name; `texts` are how its arguments are written. */
+export function callFunction(name: string, given: readonly Value[], texts: readonly string[]): Value {
+  if (unseen.includes(name)) throw new Stop(`A rehearsal can’t know “${name}”.`, name)
+  const other = Object.hasOwn(others, name) ? others[name] : undefined
+  if (other) return other(...given)
+  const known = Object.hasOwn(numeric, name) ? numeric[name] : undefined
+  if (!known) throw new Stop(`There is no function “${name}” here.`)
+  const value = known(...given.map((each, i) => numberOf(each, texts[i] ?? '')))
+  if (Number.isNaN(value)) throw new Stop(`${name}(…) comes to no number here.`)
+  return value
+}

@@ -1,0 +1,256 @@
+// How a template puts values into texts: `"%.2f mm" % x` and `"{:.2f} mm".format(x)`, as the host's own language does.
+import { Float, isText, type Value } from '../values.ts'
+import {
+  exponential,
+  fixed,
+  type Item,
+  isNumber,
+  isTuple,
+  isWhole,
+  memberOf,
+  printed,
+  Stop,
+  shown,
+  sortOf,
+  worthOf,
+} from './values.ts'
+
+/** What stands behind the sign of a place: `*^+07,.2f` has all of it. */
+type Place = {
+  fill: string
+  align: '' | '<' | '>' | '^' | '='
+  sign: string
+  prefixed: boolean
+  zeros: boolean
+  width: number
+  group: string
+  digits: number | null
+  sort: string
+}
+
+const plainPlace: Place = {
+  fill: ' ',
+  align: '',
+  sign: '',
+  prefixed: false,
+  zeros: false,
+  width: 0,
+  group: '',
+  digits: null,
+  sort: '',
+}
+
+/** Wide enough for any line, and as many decimals as a number may have. */
+const [widest, mostDigits] = [1000, 60]
+
+const tooFew = 'There are fewer values than the text has places for.'
+
+/** `"%.2f mm" % x`: a tuple's values one after another, a dictionary's by name, or one value. */
+export function formatted(template: string, given: Item): string {
+  const values = isTuple(given) ? [...given] : [given]
+  const next = (): Item => {
+    if (values.length === 0) throw new Stop(tooFew)
+    return values.shift()
+  }
+  const count = (text: string | undefined, most: number): number =>
+    Math.min(most, Math.abs(Math.trunc(Number(text === '*' ? printed(next()) : text || 0))) || 0)
+  let named = false
+  const text = template.replace(
+    /%(?:\((\w{1,60})\))?([-+ 0#]{0,5})(\*|\d{0,3})(?:\.(\*|\d{0,2}))?[hlL]?([a-zA-Z%]?)/g,
+    (_, name: string | undefined, flags: string, width: string, digits: string | undefined, sort: string) => {
+      if (sort === '%') return '%'
+      if (!sort || !'diuoxXeEfFgGcrsa'.includes(sort)) throw new Stop(`“%${sort}” is no place for a value in a text.`)
+      named ||= name !== undefined
+      const place: Place = {
+        ...plainPlace,
+        align: flags.includes('-') ? '<' : '>',
+        sign: flags.includes('+') ? '+' : flags.includes(' ') ? ' ' : '',
+        prefixed: flags.includes('#'),
+        width: count(width, widest),
+        digits: digits === undefined ? null : count(digits, mostDigits),
+        zeros: flags.includes('0') && !flags.includes('-'),
+        sort: sort === 'i' || sort === 'u' ? 'd' : sort,
+      }
+      const value = name === undefined ? next() : memberOf(given, name)
+      if ('rsa'.includes(sort)) {
+        const own = sort === 's' ? printed(value) : shown(value)
+        return aligned(place.digits === null ? own : own.slice(0, place.digits), { ...place, zeros: false })
+      }
+      if (sort === 'c' && isText(value as Value)) return aligned(value as string, { ...place, zeros: false })
+      return aligned(numberIn(value, place), place)
+    },
+  )
+  const mapping = named || (!isTuple(given) && typeof given === 'object' && given !== null && !isNumber(given))
+  if (values.length > 0 && !mapping) throw new Stop('There are more values than the text has places for.')
+  return text
+}
+
+/** A number as its place wants it, with its sign, not yet as wide. */
+function numberIn(value: Item, { sort, digits, sign, prefixed, group }: Place): string {
+  if (!isNumber(value))
+    throw new Stop(`${sortOf(value)} stands where a number is wanted. Put |int or |float behind it.`)
+  const number = sort === 'd' ? Math.trunc(worthOf(value)) : worthOf(value)
+  if ('xXobc'.includes(sort) && !isWhole(value))
+    throw new Stop('A number with a point stands where a whole one is wanted. Put |int behind it.')
+  if (sort === 'c') return String.fromCodePoint(Math.min(0x10ffff, Math.max(0, number)))
+  const size = Math.abs(number)
+  const bare = figures(size, sort, digits, prefixed)
+  const before = number < 0 ? '-' : sign
+  return before + (group ? grouped(bare, group) : bare)
+}
+
+function figures(size: number, sort: string, digits: number | null, prefixed: boolean): string {
+  switch (sort) {
+    case 'd':
+      return plainWhole(size).padStart(digits ?? 0, '0')
+    case 'x':
+    case 'X': {
+      const text = (prefixed ? '0x' : '') + size.toString(16)
+      return sort === 'X' ? text.toUpperCase() : text
+    }
+    case 'o':
+      return (prefixed ? '0o' : '') + size.toString(8)
+    case 'b':
+      return (prefixed ? '0b' : '') + size.toString(2)
+    case 'f':
+    case 'F':
+      return fixed(size, digits ?? 6)
+    case '%':
+      return `${fixed(size * 100, digits ?? 6)}%`
+    case 'e':
+      return exponential(size.toExponential(digits ?? 6))
+    case 'E':
+      return exponential(size.toExponential(digits ?? 6)).toUpperCase()
+    case 'G':
+      return general(size, Math.max(1, digits ?? 6)).toUpperCase()
+    default:
+      return general(size, Math.max(1, digits ?? 6))
+  }
+}
+
+/** Whole however large it is. */
+const plainWhole = (size: number): string => BigInt(Math.trunc(size)).toString()
+
+/** `%g`: so many figures, without the zeros behind them, and with an exponent where it is very large or small. */
+function general(size: number, count: number): string {
+  if (size === 0) return '0'
+  const [figuresOnly = '', exponent = '0'] = size.toExponential(count - 1).split('e')
+  const bare = (text: string) => (text.includes('.') ? text.replace(/0{1,100}$/, '').replace(/\.$/, '') : text)
+  if (Number(exponent) >= -4 && Number(exponent) < count) return bare(size.toPrecision(count))
+  return exponential(`${bare(figuresOnly)}e${exponent}`)
+}
+
+/** Thousands are told apart. */
+function grouped(text: string, by: string): string {
+  const [, whole = '', rest = ''] = /^(\d{0,400})(.{0,400})$/s.exec(text) ?? []
+  const parts: string[] = []
+  for (let end = whole.length; end > 0; end -= 3) parts.unshift(whole.slice(Math.max(0, end - 3), end))
+  return parts.join(by) + rest
+}
+
+/** As wide as its place. */
+function aligned(text: string, { fill, align, zeros, width }: Place): string {
+  const room = width - text.length
+  if (room <= 0) return text
+  const sign = zeros || align === '=' ? (/^[-+ ]/.exec(text)?.[0] ?? '') : ''
+  if (zeros && fill === ' ') return sign + '0'.repeat(room) + text.slice(sign.length)
+  if (align === '=') return sign + fill.repeat(room) + text.slice(sign.length)
+  if (align === '<') return text + fill.repeat(room)
+  if (align !== '^') return fill.repeat(room) + text
+  const left = Math.floor(room / 2)
+  return fill.repeat(left) + text + fill.repeat(room - left)
+}
+
+/** `"{:.2f} mm".format(x)` and its like: `{}`, `{0}`, `{name.part}`, with a format behind a colon that may have places itself. */
+export function formattedByName(template: string, args: readonly Item[], named: ReadonlyMap<string, Item>): string {
+  let next = 0
+  const worth = (field: string): Item => {
+    const found = /^(\w{0,60})((?:\.\w{1,60}|\[[^\]]{1,60}\]){0,8})$/.exec(field)
+    if (!found) throw new Stop(`“${field}” is no name of a value in a text.`)
+    const [, name = '', way = ''] = found
+    const key = name === '' ? String(next++) : name
+    const numbered = /^\d+$/.test(key)
+    if (numbered ? Number(key) >= args.length : !named.has(key)) throw new Stop(tooFew)
+    let value = numbered ? args[Number(key)] : named.get(key)
+    for (const [, part, index = ''] of way.matchAll(/\.(\w{1,60})|\[([^\]]{1,60})\]/g))
+      value = memberOf(value, part ?? (/^\d+$/.test(index) ? Number(index) : index))
+    return value
+  }
+  const filled = (text: string, depth: number): string => {
+    if (depth > 1) throw new Stop('A place of the text stands in a place that stands in another.')
+    let made = ''
+    for (let i = 0; i < text.length; i++) {
+      const sign = text[i] as string
+      if ((sign === '{' || sign === '}') && text[i + 1] === sign) {
+        made += sign
+        i++
+      } else if (sign === '}') throw new Stop('A “}” of the text belongs to no place.')
+      else if (sign !== '{') made += sign
+      else {
+        const end = closing(text, i)
+        if (end < 0) throw new Stop('A place of the text, “{…}”, does not end.')
+        made += place(text.slice(i + 1, end), depth)
+        i = end
+      }
+    }
+    return made
+  }
+  const place = (inner: string, depth: number): string => {
+    const colon = inner.indexOf(':')
+    const [field = '', conversion] = (colon < 0 ? inner : inner.slice(0, colon)).split('!')
+    const value = worth(field)
+    const own = conversion === 'r' || conversion === 'a' ? shown(value) : conversion === 's' ? printed(value) : value
+    return spelled(own, colon < 0 ? '' : filled(inner.slice(colon + 1), depth + 1))
+  }
+  return filled(template, 0)
+}
+
+/** Where a place that opens there ends; below 0 where it does not. */
+function closing(text: string, open: number): number {
+  let depth = 0
+  for (let i = open; i < text.length; i++) {
+    if (text[i] === '{') depth++
+    else if (text[i] === '}' && --depth === 0) return i
+  }
+  return -1
+}
+
+/** A value as the format behind a place’s colon wants it. */
+function spelled(value: Item, format: string): string {
+  if (format === '') return printed(value)
+  const found = /^(?:(.)([<>=^])|([<>=^]))?([-+ ]?)(#?)(0?)(\d{0,3})([,_]?)(?:\.(\d{1,2}))?([a-zA-Z%]?)$/su.exec(format)
+  if (!found) throw new Stop(`“${format}” is no format for a value in a text.`)
+  const [, fill, filled, align, sign = '', prefix, zeros, width, group = '', digits, sort = ''] = found
+  const place: Place = {
+    fill: fill ?? ' ',
+    align: (filled ?? align ?? '') as Place['align'],
+    sign: sign === '-' ? '' : sign,
+    prefixed: prefix === '#',
+    zeros: zeros === '0' && filled === undefined && align === undefined,
+    width: Number(width || 0),
+    group,
+    digits: digits === undefined ? null : Number(digits),
+    sort: sort === 'n' ? 'g' : sort,
+  }
+  if (isText(value as Value)) {
+    if (sort !== '' && sort !== 's')
+      throw new Stop(`a text can’t be written as “${format}”. Put |int or |float behind it.`)
+    const text = place.digits === null ? (value as string) : (value as string).slice(0, place.digits)
+    return aligned(text, { ...place, fill: zeros === '0' ? '0' : place.fill, zeros: false, align: place.align || '<' })
+  }
+  if (!isNumber(value)) throw new Stop(`${sortOf(value)} can’t be written as “${format}”.`)
+  if (sort !== '' && !'bcdeEfFgGnoxX%'.includes(sort)) throw new Stop(`a number can’t be written as “${format}”.`)
+  if (sort === 'd' && !isWhole(value))
+    throw new Stop('A number with a point stands where a whole one is wanted. Put |int behind it.')
+  return aligned(sort === '' ? untyped(value, place) : numberIn(value, place), place)
+}
+
+/** Without a letter: whole numbers as they are, others with as many figures as are asked for, and a point in any case. */
+function untyped(value: number | Float | boolean, place: Place): string {
+  if (isWhole(value)) return numberIn(value, { ...place, sort: 'd' })
+  const number = worthOf(value)
+  const size = Math.abs(number)
+  const text = place.digits === null ? printed(new Float(size)) : figures(size, 'g', place.digits, false)
+  const pointed = /[.e]/.test(text) ? text : `${text}.0`
+  return (number < 0 ? '-' : place.sign) + (place.group ? grouped(pointed, place.group) : pointed)
+}

@@ -1,0 +1,98 @@
+// The tests of a template: what may stand behind `is`, and what `select` and its like ask of each item.
+import { Float, isText, type Value } from '../values.ts'
+import {
+  type Item,
+  isNumber,
+  isRecord,
+  isStream,
+  isWhole,
+  itemsOf,
+  memberOf,
+  order,
+  printed,
+  Stop,
+  same,
+  sortOf,
+  worthOf,
+} from './values.ts'
+
+type Test = (value: Item, args: readonly Item[]) => boolean
+
+const isMapping = (value: Item): boolean => value instanceof Map || isRecord(value)
+
+function numberIn(value: Item): number {
+  if (isNumber(value)) return worthOf(value)
+  throw new Stop(`${sortOf(value)} is neither odd nor even. A parameter is a text: put |int behind it.`)
+}
+
+/** Letters are all of one case, and there are some. */
+export const isUpper = (text: string): boolean => text === text.toUpperCase() && text !== text.toLowerCase()
+export const isLower = (text: string): boolean => text === text.toLowerCase() && text !== text.toUpperCase()
+
+const tests: Readonly<Record<string, Test>> = {
+  defined: value => value !== undefined,
+  undefined: value => value === undefined,
+  none: value => value === null,
+  number: value => isNumber(value),
+  integer: value => typeof value === 'number' && Number.isInteger(value),
+  float: value => value instanceof Float || (typeof value === 'number' && !Number.isInteger(value)),
+  boolean: value => typeof value === 'boolean',
+  true: value => value === true,
+  false: value => value === false,
+  string: value => isText(value as Value),
+  mapping: isMapping,
+  sequence: value => (Array.isArray(value) && !isStream(value)) || isText(value as Value) || isMapping(value),
+  iterable: value => Array.isArray(value) || isText(value as Value) || isMapping(value) || value === undefined,
+  callable: value => typeof value === 'function',
+  escaped: () => false,
+  even: value => numberIn(value) % 2 === 0,
+  odd: value => Math.abs(numberIn(value) % 2) === 1,
+  upper: value => isUpper(printed(value)),
+  lower: value => isLower(printed(value)),
+  divisibleby: (value, [by]) => {
+    const number = numberIn(by)
+    if (number === 0) throw new Stop('It divides by zero.')
+    return numberIn(value) % number === 0
+  },
+  // Whole numbers that are the same are one thing; others with a point are not.
+  sameas: (value, [other]) => value === other && (!isNumber(value) || isWhole(value)),
+  eq: (value, [other]) => same(value, other),
+  ne: (value, [other]) => !same(value, other),
+  lt: (value, [other]) => order(value, other) < 0,
+  le: (value, [other]) => order(value, other) <= 0,
+  gt: (value, [other]) => order(value, other) > 0,
+  ge: (value, [other]) => order(value, other) >= 0,
+  in: (value, [among]) => isIn(value, among),
+}
+
+const otherNames: Readonly<Record<string, string>> = {
+  equalto: 'eq',
+  '==': 'eq',
+  '!=': 'ne',
+  lessthan: 'lt',
+  '<': 'lt',
+  '<=': 'le',
+  greaterthan: 'gt',
+  '>': 'gt',
+  '>=': 'ge',
+}
+
+export function testNamed(name: string): Test {
+  const own = Object.hasOwn(otherNames, name) ? (otherNames[name] as string) : name
+  const found = Object.hasOwn(tests, own) ? tests[own] : undefined
+  if (!found) throw new Stop(`There is no test “is ${name}” here.`)
+  return found
+}
+
+/** Whether something is in a text, a list or a dictionary. */
+export function isIn(value: Item, among: Item): boolean {
+  if (isText(among as Value)) {
+    if (!isText(value as Value))
+      throw new Stop(`${sortOf(value)} can’t be looked for in a text. Put |string behind it.`)
+    return (among as string).includes(value as string)
+  }
+  if (Array.isArray(among)) return among.some(each => same(each, value))
+  if (among === undefined) return false
+  if (among === null || isNumber(among)) throw new Stop(`Nothing is in ${sortOf(among)}.`)
+  return isMapping(among) ? itemsOf(among).some(each => same(each, value)) : memberOf(among, value) !== undefined
+}
