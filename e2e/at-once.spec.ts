@@ -28,14 +28,12 @@ test('searching is asked for before it has been loaded: it opens when it has', a
   await expect(searchField(page)).toHaveCount(0)
 })
 
-test('what is typed meanwhile stands in the text, and values are offered with the next letter', async ({ page }) => {
+test('what is typed meanwhile stands in the text, and its values are offered when they can be', async ({ page }) => {
   await late(page, 'at-the-keys')
   await pasteOnShelf(page, 'G28\n')
   await editor(page).press('Control+End')
-  await page.keyboard.type('M104 S@n')
-  await expect(editor(page)).toContainText('M104 S@n')
-  await page.waitForResponse(/at-the-keys/)
-  await page.keyboard.type('oz')
+  await page.keyboard.type('M104 S@noz')
+  await expect(editor(page)).toContainText('M104 S@noz')
   await expect(page.getByRole('option', { name: /^nozzle/ }).first()).toBeVisible()
 })
 
@@ -103,6 +101,64 @@ test('a script’s menu opens by key, gives the focus back, and its dialog begin
   await expect(field).toBeFocused()
   await page.keyboard.press('Escape')
   await expect(page.getByRole('dialog')).toHaveCount(0)
+})
+
+test('a choice is opened before its list has been loaded, by pointer and by key', async ({ page }) => {
+  await late(page, 'OpenedChoice')
+  await pasteOnShelf(page, 'G28\nG29\n')
+  const printer = page.getByRole('combobox', { name: 'Printer', exact: true })
+  await printer.click()
+  const list = page.getByRole('listbox')
+  await expect(list.getByRole('option', { name: /^Dunlin/ })).toBeFocused()
+  await list.getByRole('option', { name: /^Turnstone/ }).click()
+  await expect(printer).toHaveText('Turnstone')
+  await expect(printer).toBeFocused()
+  const material = page.getByRole('combobox', { name: 'Material', exact: true })
+  await material.focus()
+  await page.keyboard.press('ArrowDown')
+  await expect(list).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(list).toHaveCount(0)
+  await expect(material).toBeFocused()
+})
+
+test('a menu of the Desk is opened by key before it has been loaded, at its first item, and closes to its button', async ({
+  page,
+}) => {
+  await late(page, 'OpenedMenu')
+  await pasteOnShelf(page, 'G28\n')
+  const button = page.getByRole('button', { name: 'Export' })
+  await button.focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('menuitem').first()).toBeFocused()
+  await page.keyboard.press('ArrowDown')
+  await expect(page.getByRole('menuitem').nth(1)).toBeFocused()
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('menu')).toHaveCount(0)
+  await expect(button).toBeFocused()
+})
+
+test('one press opens a choice although the field that one was in says what is wrong', async ({ page }) => {
+  await page.goto('/jobs')
+  await page.getByRole('button', { name: 'New job' }).click()
+  const dialog = page.getByRole('dialog', { name: 'New job' })
+  await dialog.getByLabel('Name').focus()
+  await dialog.getByRole('combobox', { name: 'How high' }).click()
+  await expect(page.getByRole('listbox')).toBeVisible()
+})
+
+test('what is typed for the finder before it is there goes into no dialog that is open', async ({ page }) => {
+  await late(page, 'FinderDialog')
+  await pasteOnShelf(page, 'G28\n')
+  await page.keyboard.press('Control+s')
+  const name = page.getByRole('dialog', { name: /^Save/ }).getByLabel('Name')
+  await expect(name).toBeFocused()
+  const before = await name.inputValue()
+  await page.keyboard.press('Control+k')
+  await page.keyboard.type('fol')
+  await expect(page.getByPlaceholder('A script, a line, a note')).toHaveValue('fol')
+  // The finder stands over it, so that it is found by its place alone.
+  await expect(page.locator('input[name="answers.0"]')).toHaveValue(before)
 })
 
 test('what was loaded while the Desk rested is there when the server is gone', async ({ page }) => {

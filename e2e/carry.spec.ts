@@ -54,7 +54,10 @@ async function carryTo(page: Page, script: string, to: string): Promise<void> {
   // By keyboard: rows that are still rehearsed grow, and the menu moves with them.
   await page.getByRole('menuitem', { name: 'Carry over to…' }).press('Enter')
   await page.getByRole('combobox', { name: 'To', exact: true }).click()
-  await page.getByRole('option', { name: new RegExp(`^${to}`) }).click()
+  await page
+    .getByRole('listbox')
+    .getByRole('option', { name: new RegExp(`^${to}`) })
+    .click()
   await expect(page.getByText(`brought to ${to} by what each line means`)).toBeVisible()
 }
 
@@ -178,7 +181,7 @@ test('a printer that has another firmware takes all its scripts with it', async 
   await page.getByRole('button', { name: 'Another firmware…' }).click()
   await expect(page.getByText('Choose the family or the version that it has now.')).toBeVisible()
   await page.getByRole('combobox', { name: 'The new firmware' }).click()
-  await page.getByRole('option', { name: 'host firmware' }).click()
+  await page.getByRole('listbox').getByRole('option', { name: 'host firmware' }).click()
   await page.getByLabel('Version').fill('12.1')
   await expect(page.getByRole('row', { name: /Refitted start/ })).toContainText('2 changed')
   await page
@@ -206,7 +209,7 @@ test('macros come along to a firmware that has none, as scripts of what they ran
   const { id } = await (await page.request.post('/api/printers', { data })).json()
   await page.goto(`/printers/${id}/firmware`)
   await page.getByRole('combobox', { name: 'The new firmware' }).click()
-  await page.getByRole('option', { name: 'board firmware' }).click()
+  await page.getByRole('listbox').getByRole('option', { name: 'board firmware' }).click()
   await page.getByLabel('Version').fill('2.1')
   const prelude = page.getByRole('row', { name: /PRELUDE/ })
   await expect(prelude).toContainText('a macro: a new script of what it runs')
@@ -240,10 +243,16 @@ test('one purge line goes into another script, in place of its like', async ({ p
   await page.getByRole('button', { name: /^What to do with purge line/ }).click()
   await page.getByRole('menuitem', { name: /^Bring to another script/ }).click()
   await page.getByRole('combobox', { name: 'To', exact: true }).click()
-  await page.getByRole('option', { name: /^Sanderling/ }).click()
+  await page
+    .getByRole('listbox')
+    .getByRole('option', { name: /^Sanderling/ })
+    .click()
   const where = page.getByRole('region', { name: 'Where it goes' })
   await where.getByRole('combobox', { name: 'Into' }).click()
-  await page.getByRole('option', { name: /^Wants a better purge/ }).click()
+  await page
+    .getByRole('listbox')
+    .getByRole('option', { name: /^Wants a better purge/ })
+    .click()
   await expect(where.getByRole('combobox', { name: 'Place, proposed' })).toContainText('in place of “purge”')
   await where.getByRole('button', { name: 'Put it there, on the Desk' }).click()
   await expect(page.getByRole('heading', { name: 'Wants a better purge' })).toBeVisible()

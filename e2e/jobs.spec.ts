@@ -17,7 +17,10 @@ test('a material and a job are made, changed, and printed with', async ({ page }
   await form.getByLabel('Name').fill('buoy')
   await form.getByLabel('Width').fill('60')
   await form.getByRole('combobox', { name: 'Material' }).click()
-  await page.getByRole('option', { name: /^Shell white/ }).click()
+  await page
+    .getByRole('listbox')
+    .getByRole('option', { name: /^Shell white/ })
+    .click()
   // Dragged to a place of its own: Dunlin's bed is 230 × 210, so a print of 60 × 40 in the middle begins at 85 and 85.
   const pad = form.getByRole('application', { name: /^The print’s area/ })
   await pad.focus()
@@ -38,7 +41,7 @@ test('a material and a job are made, changed, and printed with', async ({ page }
 
   await page.goto('/desk/1')
   await page.getByRole('combobox', { name: 'Rehearsed for' }).click()
-  await page.getByRole('option', { name: /buoy/ }).click()
+  await page.getByRole('listbox').getByRole('option', { name: /buoy/ }).click()
   await expect(page.getByText('Shell white wants 215 °C')).toBeVisible()
 
   await page.goto('/jobs')

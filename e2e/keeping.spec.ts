@@ -102,7 +102,8 @@ test('a file that is dropped on a Desk opens as a script of its own, and is save
   page,
 }) => {
   await page.goto('/desk/1')
-  await expect(editor(page)).toBeVisible()
+  // With what its lines say: that comes after the text.
+  await expect(lineWith(page, 'M117 Printing')).toContainText('Shows “Printing”')
   const before = await editor(page).textContent()
   const data = await page.evaluateHandle(() => {
     const held = new DataTransfer()

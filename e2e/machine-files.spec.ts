@@ -142,7 +142,10 @@ test('a script becomes a macro of its printer and the line that calls it, and is
   await page.getByRole('menuitem', { name: /For one job/ }).click()
   const dialog = page.getByRole('dialog', { name: 'Export' })
   await page.getByRole('combobox', { name: 'Written' }).click()
-  await page.getByRole('option', { name: /^as a macro for the config file/ }).click()
+  await page
+    .getByRole('listbox')
+    .getByRole('option', { name: /^as a macro for the config file/ })
+    .click()
   await dialog.getByRole('button', { name: 'Put it into Holder of Curlew' }).click()
   const preview = page.getByRole('region', { name: 'Preview' })
   await expect(preview).toContainText('Call it from here')

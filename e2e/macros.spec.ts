@@ -4,7 +4,7 @@ import { configOf, findings, lineWith, pasteOnShelf, stateOf } from './desk.ts'
 
 const onPrinter = async (page: Page, name: RegExp) => {
   await page.getByRole('combobox', { name: 'Printer' }).click()
-  await page.getByRole('option', { name }).click()
+  await page.getByRole('listbox').getByRole('option', { name }).click()
 }
 
 /** A printer of a test’s own, like one of the demo: what other tests look at stays as it is. */

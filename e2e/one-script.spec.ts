@@ -30,7 +30,7 @@ const theirs = 'M190 S%bed_temperature_first%\nM109 S%nozzle_temperature_first%\
 
 const choose = async (page: Page, name: string, option: RegExp) => {
   await page.getByRole('combobox', { name, exact: true }).click()
-  await page.getByRole('option', { name: option }).click()
+  await page.getByRole('listbox').getByRole('option', { name: option }).click()
 }
 
 /** How long it takes and what it pushes, as the Desk says it. */

@@ -43,7 +43,10 @@ test('a maker’s own commands are taught all at once, and kept with the printer
   const turnstone = (await thingsOf(request)).printers.find(({ data }) => data.name === 'Turnstone')
   await pasteOnShelf(page, 'G28\nM9601 S1 ; light on\nM9602 ; wipe on the brush, 15 s\nM9603.2 ; set the current\n')
   await page.getByRole('combobox', { name: 'Printer', exact: true }).click()
-  await page.getByRole('option', { name: /^Turnstone/ }).click()
+  await page
+    .getByRole('listbox')
+    .getByRole('option', { name: /^Turnstone/ })
+    .click()
   const unknown = findings(page).filter({ hasText: 'M9601 (line 2), M9602 (line 3) and M9603.2 (line 4)' })
   await unknown.getByRole('button', { name: 'Teach them…' }).click()
   const dialog = page.getByRole('dialog')
@@ -54,7 +57,10 @@ test('a maker’s own commands are taught all at once, and kept with the printer
   await expect(unknown).toHaveCount(0)
   await expect(lineWith(page, 'M9602')).toContainText('Wipe on the brush, 15 s')
   await page.getByRole('combobox', { name: 'Printer', exact: true }).click()
-  await page.getByRole('option', { name: /^Dunlin/ }).click()
+  await page
+    .getByRole('listbox')
+    .getByRole('option', { name: /^Dunlin/ })
+    .click()
   await expect(unknown).toHaveCount(1)
   expect((await request.put(`/api/printers/${turnstone?.id}`, { data: turnstone?.data })).ok()).toBe(true)
 })

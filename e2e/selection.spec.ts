@@ -69,7 +69,7 @@ test('printer, material and job can be chosen and the pictures follow', async ({
   await openScript(page, 'Everyday')
   const choose = async (name: string, option: RegExp) => {
     await page.getByRole('combobox', { name }).click()
-    await page.getByRole('option', { name: option }).click()
+    await page.getByRole('listbox').getByRole('option', { name: option }).click()
   }
   await choose('Material', /^Tough PETG/)
   await expect(page.getByText('oozes above 175 °C')).toBeVisible()
@@ -89,7 +89,10 @@ test('another printer is a what-if: a save leaves the script where it is, and a 
 }) => {
   await pasteOnShelf(page, 'G28\nM420 S1\n')
   await page.getByRole('combobox', { name: 'Printer' }).click()
-  await page.getByRole('option', { name: /^Dunlin/ }).click()
+  await page
+    .getByRole('listbox')
+    .getByRole('option', { name: /^Dunlin/ })
+    .click()
   const id = await keep(page, 'Whose it is')
   const whose = async () => {
     const { script } = await (await page.request.get(`/api/scripts/${id}/story`)).json()
@@ -97,7 +100,10 @@ test('another printer is a what-if: a save leaves the script where it is, and a 
     return printers.find((each: { id: number }) => each.id === script.printerId).data.name
   }
   await page.getByRole('combobox', { name: 'Printer' }).click()
-  await page.getByRole('option', { name: /^Turnstone/ }).click()
+  await page
+    .getByRole('listbox')
+    .getByRole('option', { name: /^Turnstone/ })
+    .click()
   const whatIf = page.getByRole('region', { name: 'On another printer' })
   await expect(whatIf).toContainText('What if it ran on Turnstone? It is a script of Dunlin, and Save leaves it there.')
   await expect(page.getByRole('button', { name: 'Save', exact: true })).toBeDisabled()

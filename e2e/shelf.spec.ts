@@ -253,7 +253,7 @@ test('a printer is made in five questions, and a change says what it does to its
 
   await pasteOnShelf(page, 'G28\nM420 S1\nM190 S60\nM109 S205\nG1 X215 Y10 Z5 F6000\n')
   await page.getByRole('combobox', { name: 'Printer' }).click()
-  await page.getByRole('option', { name: /^Knot/ }).click()
+  await page.getByRole('listbox').getByRole('option', { name: /^Knot/ }).click()
   await keep(page, 'To the right')
   await page.goto('/')
   // It is the last of nine, and only what is near the window is drawn.
@@ -302,7 +302,10 @@ test('a passage is taken across, the printer fitted to what was measured, and a 
   const onDunlin = async (text: string) => {
     await pasteOnShelf(page, text)
     await page.getByRole('combobox', { name: 'Printer' }).click()
-    await page.getByRole('option', { name: /^Dunlin/ }).click()
+    await page
+      .getByRole('listbox')
+      .getByRole('option', { name: /^Dunlin/ })
+      .click()
   }
   await onDunlin(start(205, 'G28\nG29'))
   const left = await keep(page, 'Feels')

@@ -57,7 +57,10 @@ test('a vocabulary is taught by pasting, and scripts are taken away in it', asyn
   // 10 + 4 + 8 + 9 + 10 + 13 signs, line ends among them.
   await expect(page.getByText(/^54 bytes, 6 lines/)).toBeVisible()
   await page.getByRole('combobox', { name: 'Written' }).click()
-  await page.getByRole('option', { name: /^in the words of Our own slicer/ }).click()
+  await page
+    .getByRole('listbox')
+    .getByRole('option', { name: /^in the words of Our own slicer/ })
+    .click()
   await expect(text).toHaveValue(
     '{when first_plate_temp > 70}\nM117 Hot\n{otherwise}\nM117 Cool\n{end}\nG28\nM420 S1\nM190 S{first_plate_temp}\nM109 S{first_nozzle_temp(0)}\nG1 X@print_left F3000\n',
   )
@@ -92,11 +95,17 @@ test('a script is taken away as a macro of a host, with the line that calls it',
     ';= purge = 15 mm\nG28\n;? when bed > 70\nM117 Hot\n;? end\nM190 S@bed\nM83\nG1 E@purge F200\n',
   )
   await page.getByRole('combobox', { name: 'Printer' }).click()
-  await page.getByRole('option', { name: /^Curlew/ }).click()
+  await page
+    .getByRole('listbox')
+    .getByRole('option', { name: /^Curlew/ })
+    .click()
   await page.getByRole('button', { name: 'Export' }).click()
   await page.getByRole('menuitem', { name: /^For one job/ }).click()
   await page.getByRole('combobox', { name: 'Written' }).click()
-  await page.getByRole('option', { name: /^as a macro for the config file/ }).click()
+  await page
+    .getByRole('listbox')
+    .getByRole('option', { name: /^as a macro for the config file/ })
+    .click()
   const text = page.getByLabel('The exported script')
   await expect(text).toHaveValue(/\[gcode_macro PRELUDE_START\]/)
   await expect(text).toHaveValue(/\{% if bed > 70 %\}\n {2}M117 Hot\n {2}\{% endif %\}/)

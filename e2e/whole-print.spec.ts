@@ -49,7 +49,7 @@ const swap = [
 
 const choose = async (page: Page, name: string | RegExp, option: string | RegExp) => {
   await page.getByRole('combobox', { name, exact: typeof name === 'string' }).click()
-  await page.getByRole('option', { name: option }).click()
+  await page.getByRole('listbox').getByRole('option', { name: option }).click()
 }
 
 test('a job of changes is made, the string found in its whole print, and taken away by a leave passage', async ({

@@ -40,7 +40,10 @@ async function printOf(page: Page, printer: string): Promise<void> {
     ['Job', 'chequered-post'],
   ] as const) {
     await page.getByRole('combobox', { name: choice }).click()
-    await page.getByRole('option', { name: new RegExp(`^${option}`) }).click()
+    await page
+      .getByRole('listbox')
+      .getByRole('option', { name: new RegExp(`^${option}`) })
+      .click()
   }
   await page.getByText('400 changes').waitFor()
   await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
@@ -72,7 +75,10 @@ const shots: Shot[] = [
     path: '/runs?printer=5',
     prepare: async page => {
       await page.getByRole('combobox', { name: 'Against' }).click()
-      await page.getByRole('option', { name: /^Everything combined/ }).click()
+      await page
+        .getByRole('listbox')
+        .getByRole('option', { name: /^Everything combined/ })
+        .click()
       await page.getByRole('button', { name: /^Rehearse/ }).click()
       await page.getByText(/^in \d/).waitFor()
     },
@@ -197,7 +203,10 @@ async function carry(page: Page, script: string, to: string): Promise<void> {
   await page.getByRole('button', { name: `What to do with ${script}` }).click()
   await page.getByRole('menuitem', { name: 'Carry over to…' }).click()
   await page.getByRole('combobox', { name: 'To' }).click()
-  await page.getByRole('option', { name: new RegExp(`^${to}`) }).click()
+  await page
+    .getByRole('listbox')
+    .getByRole('option', { name: new RegExp(`^${to}`) })
+    .click()
   await page.getByText('Line by line').waitFor()
   await page.waitForTimeout(600)
 }

@@ -4,14 +4,14 @@ import { usePressed } from '../state/registry.ts'
 
 type Props = ComponentProps<'button'> & { main?: boolean; small?: boolean }
 
-export function Button({ main = false, small = false, className = '', ...rest }: Props) {
+export function Button({ main = false, small = false, className = '', ref, ...rest }: Props) {
   const size = small ? 'px-2.5 py-0.5 text-[13px]' : 'px-3.5 py-1.5 text-[14px]'
   const look = main
     ? 'border-heat bg-heat font-semibold text-on-heat hover:brightness-110'
     : 'border-rule bg-raised hover:border-soft'
   return (
     <button
-      ref={usePressed<HTMLButtonElement>()}
+      ref={usePressed<HTMLButtonElement>(ref)}
       type="button"
       // Sending a form leaves the focus in its field: what is wrong there would be told at once, and move the button from under the pointer.
       onMouseDown={rest.type === 'submit' ? event => event.preventDefault() : undefined}

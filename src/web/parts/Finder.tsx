@@ -1,6 +1,6 @@
 // One field for everything: go to a place, do something, or find a script, a line, a note, a trial. Ctrl K opens it.
 import { Search } from 'lucide-react'
-import { lazy, Suspense, useCallback, useEffect, useRef, useState } from 'react'
+import { lazy, Suspense, useEffect, useRef, useState } from 'react'
 
 const load = () => import('./FinderDialog.tsx')
 // It knows all that can be done, and brings much of the application along.
@@ -9,8 +9,7 @@ const FinderDialog = lazy(load)
 export function Finder() {
   const [open, setOpen] = useState(false)
   const [wanted, setWanted] = useState(false)
-  const [ready, setReady] = useState(false)
-  /** What was typed before it could be shown: it is meant for it, and not for the page. */
+  /** What was typed before its field had the focus: it is meant for it, and not for the page. */
   const early = useRef('')
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -23,10 +22,11 @@ export function Finder() {
     return () => removeEventListener('keydown', onKey, { capture: true })
   }, [])
   useEffect(() => {
-    if (!open || ready) return
+    if (!open) return
     setWanted(true)
+    early.current = ''
     const onKey = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey) return
+      if (event.ctrlKey || event.metaKey || (event.target as Element).closest('[cmdk-root]')) return
       event.preventDefault()
       event.stopPropagation()
       if (event.key === 'Escape') setOpen(false)
@@ -35,8 +35,7 @@ export function Finder() {
     }
     addEventListener('keydown', onKey, { capture: true })
     return () => removeEventListener('keydown', onKey, { capture: true })
-  }, [open, ready])
-  const onReady = useCallback(() => setReady(true), [])
+  }, [open])
   return (
     <>
       <button
@@ -50,7 +49,7 @@ export function Finder() {
       </button>
       {wanted && (
         <Suspense fallback={null}>
-          <FinderDialog open={open} typed={early} onReady={onReady} onOpenChange={setOpen} />
+          <FinderDialog open={open} typed={early} onOpenChange={setOpen} />
         </Suspense>
       )}
     </>

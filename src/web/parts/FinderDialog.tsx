@@ -1,6 +1,6 @@
 // What the finder shows: what can be done now, and what was found. Loaded when it is first opened.
 import { Command } from 'cmdk'
-import { type RefObject, useEffect, useLayoutEffect, useState } from 'react'
+import { type RefObject, useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { Hit } from '../../core/model/kept.ts'
 import { actionsNow } from '../state/actions.ts'
@@ -28,21 +28,16 @@ const addressOf = ({ sort, scriptId, line }: Hit): string =>
 /** A search waits so long for the next key, ms. */
 const pauseMs = 120
 
-/** `typed` is what was written before this could be shown; from `onReady` on, its own field takes what is typed. */
+/** `typed` is what was written before this had the focus. */
 type Props = {
   open: boolean
   typed: RefObject<string>
-  onReady: () => void
   onOpenChange: (open: boolean) => void
 }
 
-export default function FinderDialog({ open, typed, onReady, onOpenChange: setOpen }: Props) {
+export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Props) {
   const navigate = useNavigate()
   const [words, setWords] = useState('')
-  useLayoutEffect(() => {
-    setWords(typed.current)
-    onReady()
-  }, [typed, onReady])
   const [hits, setHits] = useState<Hit[]>([])
   const [problem, setProblem] = useState('')
   useEffect(() => {
@@ -87,6 +82,10 @@ export default function FinderDialog({ open, typed, onReady, onOpenChange: setOp
       <Command.Input
         value={words}
         onValueChange={setWords}
+        onFocus={() => {
+          if (typed.current) setWords(typed.current)
+          typed.current = ''
+        }}
         placeholder="A script, a line, a note, or what you want to do"
         className="w-full border-b border-rule bg-raised px-4 py-3 text-[16px] outline-none placeholder:text-soft"
       />

@@ -3,10 +3,10 @@ import type { ComponentProps } from 'react'
 import { Link } from 'react-router'
 import { usePressed } from '../state/registry.ts'
 
-export const Press = (props: ComponentProps<'button'>) => (
-  <button ref={usePressed<HTMLButtonElement>()} type="button" {...props} />
+export const Press = ({ ref, ...props }: ComponentProps<'button'>) => (
+  <button ref={usePressed<HTMLButtonElement>(ref)} type="button" {...props} />
 )
 
-export const PageLink = (props: ComponentProps<typeof Link>) => (
-  <Link ref={usePressed<HTMLAnchorElement>()} {...props} />
+export const PageLink = ({ ref, ...props }: ComponentProps<typeof Link>) => (
+  <Link ref={usePressed<HTMLAnchorElement>(ref)} {...props} />
 )

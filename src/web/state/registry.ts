@@ -1,5 +1,5 @@
 // What can be done on the page that is open: whatever can be pressed says so where it is made, and the finder asks here.
-import { useEffect, useRef } from 'react'
+import { type Ref, type RefCallback, useCallback } from 'react'
 
 /** What the finder offers to do, under a heading. */
 export type Action = { group: string; name: string /** Other words for it. */; also?: string; run: () => void }
@@ -9,18 +9,23 @@ const longestName = 80
 
 const registered = new Set<HTMLElement>()
 
-/** For the `ref` of something that can be pressed: it can be found by its name while it is on the page. */
-export function usePressed<T extends HTMLElement>() {
-  const element = useRef<T>(null)
-  useEffect(() => {
-    const it = element.current
-    if (!it) return
-    registered.add(it)
-    return () => {
-      registered.delete(it)
-    }
-  }, [])
-  return element
+/** For the `ref` of something that can be pressed: it can be found by its name while it is on the page. `also` is told of it too. */
+export function usePressed<T extends HTMLElement>(also?: Ref<T>): RefCallback<T> {
+  return useCallback(
+    (it: T | null) => {
+      if (!it) return
+      registered.add(it)
+      const end = typeof also === 'function' ? also(it) : undefined
+      if (also && typeof also === 'object') also.current = it
+      return () => {
+        registered.delete(it)
+        if (typeof end === 'function') end()
+        else if (typeof also === 'function') also(null)
+        else if (also) also.current = null
+      }
+    },
+    [also],
+  )
 }
 
 const nameOf = (element: HTMLElement): string =>

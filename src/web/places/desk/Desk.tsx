@@ -4,7 +4,10 @@ import { Suspense, useEffect, useMemo, useRef, useState } from 'react'
 import { Panel, PanelGroup, PanelResizeHandle } from 'react-resizable-panels'
 import { useParams, useSearchParams } from 'react-router'
 import { callOf } from '../../../core/documents/calls.ts'
+import { loadChoice } from '../../parts/Choice.tsx'
 import { later } from '../../parts/later.ts'
+import { loadMenu } from '../../parts/Menu.tsx'
+import { loadPanel } from '../../parts/Panel.tsx'
 import { PageLink } from '../../parts/Press.tsx'
 import { useNarrow } from '../../parts/useNarrow.ts'
 import { useTitle } from '../../parts/useTitle.ts'
@@ -21,6 +24,7 @@ import { BedCard } from './bed/BedCard.tsx'
 import { CalledWith } from './editor/CalledWith.tsx'
 import { ScriptEditor } from './editor/ScriptEditor.tsx'
 import { DeskHeader } from './header/DeskHeader.tsx'
+import { loadSaving } from './header/Keeping.tsx'
 import { LowerCard } from './lower/LowerCard.tsx'
 import { Outcome } from './Outcome.tsx'
 import { Ribbon } from './ribbon/Ribbon.tsx'
@@ -39,6 +43,10 @@ const loads = {
   keys: () => import('./editor/at-the-keys.ts'),
   zooming: () => import('./bed/zooming.ts'),
   asking: () => import('../../parts/AskDialog.tsx'),
+  saving: loadSaving,
+  dialogs: loadPanel,
+  menus: loadMenu,
+  choices: loadChoice,
   zip: () => import('fflate'),
 }
 const PreviewCard = later(loads.preview, 'PreviewCard')

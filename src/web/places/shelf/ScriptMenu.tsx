@@ -1,30 +1,65 @@
-// What can be done with a script on the shelf: its history, another beside it, another name, the bin. There may be hundreds, so that the
-// menu is made when its button is pressed.
-import { Ellipsis } from 'lucide-react'
-import { Suspense, useState } from 'react'
+// What can be done with a script on the shelf: its history, another beside it, another name, the bin.
+import { ArrowRightLeft, BookOpen, Columns2, Pencil, Play, Trash2 } from 'lucide-react'
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
 import type { ScriptHead } from '../../../core/model/kept.ts'
-import { later } from '../../parts/later.ts'
-import { Press } from '../../parts/Press.tsx'
-
-const OpenedMenu = later(() => import('./OpenedMenu.tsx'), 'OpenedMenu')
-
-/** What the button is like, whether the menu is there or not. */
-export const menuButton = ({ name }: ScriptHead) => ({
-  'aria-label': `What to do with ${name}`,
-  className: 'mr-0.5 rounded-sm p-1 text-soft hover:text-ink',
-  children: <Ellipsis size={16} aria-hidden />,
-})
+import { AskPanel } from '../../parts/AskPanel.tsx'
+import { Confirm } from '../../parts/Confirm.tsx'
+import { MenuItem } from '../../parts/Menu.tsx'
+import { MoreMenu } from '../../parts/MoreMenu.tsx'
+import { api } from '../../state/api.ts'
 
 export function ScriptMenu({ script }: { script: ScriptHead }) {
-  const [used, setUsed] = useState(false)
-  const button = (
-    <Press aria-haspopup="menu" aria-expanded={false} onClick={() => setUsed(true)} {...menuButton(script)} />
-  )
-  return used ? (
-    <Suspense fallback={button}>
-      <OpenedMenu script={script} />
-    </Suspense>
-  ) : (
-    button
+  const { id, name } = script
+  const navigate = useNavigate()
+  const [asking, setAsking] = useState<'name' | 'bin' | null>(null)
+  return (
+    <>
+      <MoreMenu name={name}>
+        {() => (
+          <>
+            <MenuItem onSelect={() => void navigate(`/history/${id}`)}>
+              <BookOpen size={15} aria-hidden /> Its history
+            </MenuItem>
+            <MenuItem onSelect={() => void navigate(`/side-by-side?left=script-${id}&right=text`)}>
+              <Columns2 size={15} aria-hidden /> Side by side with another…
+            </MenuItem>
+            <MenuItem onSelect={() => void navigate(`/carry/${id}`)}>
+              <ArrowRightLeft size={15} aria-hidden /> Carry over to…
+            </MenuItem>
+            <MenuItem onSelect={() => void navigate(`/runs?script=${id}`)}>
+              <Play size={15} aria-hidden /> Run it against many jobs
+            </MenuItem>
+            <MenuItem onSelect={() => setAsking('name')}>
+              <Pencil size={15} aria-hidden /> Rename…
+            </MenuItem>
+            <MenuItem onSelect={() => setAsking('bin')}>
+              <Trash2 size={15} aria-hidden /> Throw away…
+            </MenuItem>
+          </>
+        )}
+      </MoreMenu>
+      {asking === 'name' && (
+        <AskPanel
+          title={`Rename “${name}”`}
+          about="Its variants, revisions and trials stay with it."
+          fields={[{ name: 'Name', value: name, needed: true }]}
+          go="Rename it"
+          onGo={async ([wanted = '']) => {
+            await api.rename(id, wanted)
+          }}
+          onClose={() => setAsking(null)}
+        />
+      )}
+      {asking === 'bin' && (
+        <Confirm
+          title={`Throw “${name}” away`}
+          about="It waits in the bin for 30 days, with its history, and can be put back from “Backup and export”."
+          go="Throw it away"
+          onGo={() => api.bin(id)}
+          onClose={() => setAsking(null)}
+        />
+      )}
+    </>
   )
 }

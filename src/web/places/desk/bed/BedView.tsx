@@ -78,7 +78,8 @@ export function BedView({ round, after, setting, selection, playheadS, onDrag, l
   const grab = (event: PointerEvent<SVGSVGElement>) => {
     if (!onDrag) return
     event.preventDefault()
-    grabbed.current = { x: event.clientX, y: event.clientY, mmPerPixel: pixel }
+    // The picture may not be as near yet.
+    grabbed.current = { x: event.clientX, y: event.clientY, mmPerPixel: Math.min(pixel, finestDragMm) }
     event.currentTarget.setPointerCapture(event.pointerId)
     onDrag(0, 0, true)
   }

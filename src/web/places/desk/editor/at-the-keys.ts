@@ -1,19 +1,27 @@
 // What a person at the keyboard needs: values offered after “@”, finding and replacing. Loaded when the caret is first put into the text.
-import { autocompletion, type Completion, type CompletionContext } from '@codemirror/autocomplete'
+import { autocompletion, type Completion, type CompletionContext, startCompletion } from '@codemirror/autocomplete'
 import { openSearchPanel } from '@codemirror/search'
+import type { EditorState } from '@codemirror/state'
 import { textSpecs, valueSpecs } from '../../../../core/formula/values.ts'
 import { type Loaded, searchKey } from './on-demand.ts'
 import { searchPanel } from './search-panel.ts'
 import { type Known, settingsIn, worthNow } from './values.ts'
 
-/** Offers the values of this moment, the printer's spots and the script's settings, after “@” and in our own comment lines. */
-const complete = (known: () => Known) => (context: CompletionContext) => {
-  const line = context.state.doc.lineAt(context.pos)
-  const before = context.state.sliceDoc(line.from, context.pos)
+/** The word that ends at a place, and whether it stands in a formula or in a comment line of ours. */
+function wordAt(state: EditorState, pos: number): { typed: string; inFormula: boolean; inMark: boolean } {
+  const before = state.sliceDoc(state.doc.lineAt(pos).from, pos)
   const typed = /(?<!\w)[A-Za-z_]\w*$/.exec(before)?.[0] ?? ''
   const rest = before.slice(0, before.length - typed.length)
-  const inFormula = rest.endsWith('@') || rest.lastIndexOf('@(') > rest.lastIndexOf(')')
-  const inMark = typed !== '' && /^\s*;[=?]/.test(before)
+  return {
+    typed,
+    inFormula: rest.endsWith('@') || rest.lastIndexOf('@(') > rest.lastIndexOf(')'),
+    inMark: typed !== '' && /^\s*;[=?]/.test(before),
+  }
+}
+
+/** Offers the values of this moment, the printer's spots and the script's settings, after “@” and in our own comment lines. */
+const complete = (known: () => Known) => (context: CompletionContext) => {
+  const { typed, inFormula, inMark } = wordAt(context.state, context.pos)
   if (!inFormula && !inMark && !context.explicit) return null
   const now = known()
   const { moment, printer, job } = now.setting
@@ -55,4 +63,8 @@ const complete = (known: () => Known) => (context: CompletionContext) => {
 export const atTheKeys = (known: () => Known): Loaded => ({
   extension: [autocompletion({ override: [complete(known)], icons: false }), searchPanel],
   pressed: { [searchKey]: openSearchPanel },
+  typed: view => {
+    const { inFormula, inMark } = wordAt(view.state, view.state.selection.main.head)
+    if (inFormula || inMark) startCompletion(view)
+  },
 })

@@ -5,8 +5,8 @@ import { type Command, EditorView, keymap } from '@codemirror/view'
 /** Opens the search, in the editor and in what is loaded for it. */
 export const searchKey = 'Mod-f'
 
-/** What has been loaded, and what a key does that was pressed before. */
-export type Loaded = { extension: Extension; pressed: Record<string, Command> }
+/** What has been loaded, what a key does that was pressed before, and what is done where something was typed meanwhile. */
+export type Loaded = { extension: Extension; pressed: Record<string, Command>; typed: (view: EditorView) => void }
 
 /**
  * Stands for what `load` brings until the editor is first focused; its keys go before those of extensions named later. `keys`, named
@@ -16,11 +16,13 @@ export function whenFocused(load: () => Promise<Loaded>, keys: readonly string[]
   const place = new Compartment()
   let asked: Promise<Loaded | null> | null = null
   const bring = async (view: EditorView): Promise<Loaded | null> => {
+    const before = view.state.doc
     try {
       const loaded = await load()
       // The editor may have been closed meanwhile.
       if (!view.dom.isConnected) return null
       view.dispatch({ effects: place.reconfigure(loaded.extension) })
+      if (!view.state.doc.eq(before)) loaded.typed(view)
       return loaded
     } catch {
       // The server is gone; the editor goes on without, and asks again next time.

@@ -1,13 +1,12 @@
 // What can be done with the whole script: passages added, tools used, the text taken away.
 import { Copy, Download, FileOutput, Undo2 } from 'lucide-react'
-import { DropdownMenu } from 'radix-ui'
-import { memo, type ReactNode, useState } from 'react'
+import { memo, useState } from 'react'
 import type { MacroText } from '../../../../core/firmware/spec.ts'
 import { plural } from '../../../../core/format.ts'
 import type { KeptRefrain } from '../../../../core/model/kept.ts'
 import type { makers as all } from '../../../../core/script/makers/makers.ts'
 import { Button } from '../../../parts/Button.tsx'
-import { MenuItem, menuLook } from '../../../parts/menu.tsx'
+import { Menu, MenuItem } from '../../../parts/Menu.tsx'
 import { api } from '../../../state/api.ts'
 import { ask } from '../../../state/asked.ts'
 import { fileText, goBackToSaved, useDesk } from '../../../state/desk.ts'
@@ -74,7 +73,7 @@ export const DeskMenus = memo(function DeskMenus({ onSaid }: Props) {
   return (
     <>
       <Menu
-        name="Add"
+        button={props => <Button {...props}>Add</Button>}
         onOpen={() => {
           void import('../../../../core/script/makers/makers.ts').then(found => setMakers(found.makers))
           if (inConfig)
@@ -83,67 +82,79 @@ export const DeskMenus = memo(function DeskMenus({ onSaid }: Props) {
           void api.refrains().then(setRefrains, () => setRefrains([]))
         }}
       >
-        {refrains.map(({ id, name, text }) => (
-          <MenuItem key={id} onSelect={() => addRefrain(name, text)}>
-            <span>
-              <b>{name}</b>
-              <span className="block text-[13px] text-soft">
-                your refrain, {plural(text.trimEnd().split('\n').length, 'line')}
-              </span>
-            </span>
-          </MenuItem>
-        ))}
-        {macros.map(({ name, title, about }) => (
-          <MenuItem key={name} onSelect={() => void propose({ do: 'add-macro', macro: name })}>
-            <span>
-              <b>{title}</b>
-              <span className="block text-[13px] text-soft">{about}</span>
-            </span>
-          </MenuItem>
-        ))}
-        {makers.map(maker => (
-          <MenuItem key={maker.name} onSelect={() => add(maker.name)}>
-            <span>
-              <b>{maker.title}</b>
-              <span className="block text-[13px] text-soft">{maker.purpose}</span>
-            </span>
-          </MenuItem>
-        ))}
-      </Menu>
-      <Menu name="Tools">
-        {tables().map(([name, asked]) => (
-          <MenuItem key={name} onSelect={() => ask(asked)}>
-            {name}
-          </MenuItem>
-        ))}
-        {tools.map(([name, request]) => (
-          <MenuItem key={name} onSelect={() => void propose(request)}>
-            {name}
-          </MenuItem>
-        ))}
-      </Menu>
-      <Menu name="Export">
-        {withValues ? (
+        {() => (
           <>
-            <MenuItem onSelect={() => void copyPlain().then(onSaid)}>
-              <Copy size={15} aria-hidden /> Copy in plain numbers, for this job
-            </MenuItem>
-            <MenuItem onSelect={() => void copySource().then(onSaid)}>
-              <Copy size={15} aria-hidden /> Copy the source, with its @ values
-            </MenuItem>
+            {refrains.map(({ id, name, text }) => (
+              <MenuItem key={id} onSelect={() => addRefrain(name, text)}>
+                <span>
+                  <b>{name}</b>
+                  <span className="block text-[13px] text-soft">
+                    your refrain, {plural(text.trimEnd().split('\n').length, 'line')}
+                  </span>
+                </span>
+              </MenuItem>
+            ))}
+            {macros.map(({ name, title, about }) => (
+              <MenuItem key={name} onSelect={() => void propose({ do: 'add-macro', macro: name })}>
+                <span>
+                  <b>{title}</b>
+                  <span className="block text-[13px] text-soft">{about}</span>
+                </span>
+              </MenuItem>
+            ))}
+            {makers.map(maker => (
+              <MenuItem key={maker.name} onSelect={() => add(maker.name)}>
+                <span>
+                  <b>{maker.title}</b>
+                  <span className="block text-[13px] text-soft">{maker.purpose}</span>
+                </span>
+              </MenuItem>
+            ))}
           </>
-        ) : (
-          <MenuItem onSelect={() => void copySource().then(onSaid)}>
-            <Copy size={15} aria-hidden /> Copy the text
-          </MenuItem>
         )}
-        <MenuItem onSelect={() => onSaid(download())}>
-          <Download size={15} aria-hidden /> Download as .gcode
-        </MenuItem>
-        <MenuItem onSelect={() => ask('take-away')}>
-          <FileOutput size={15} aria-hidden /> For one job, or in another program’s words…
-        </MenuItem>
-        <GoBack />
+      </Menu>
+      <Menu button={props => <Button {...props}>Tools</Button>}>
+        {() => (
+          <>
+            {tables().map(([name, asked]) => (
+              <MenuItem key={name} onSelect={() => ask(asked)}>
+                {name}
+              </MenuItem>
+            ))}
+            {tools.map(([name, request]) => (
+              <MenuItem key={name} onSelect={() => void propose(request)}>
+                {name}
+              </MenuItem>
+            ))}
+          </>
+        )}
+      </Menu>
+      <Menu button={props => <Button {...props}>Export</Button>}>
+        {() => (
+          <>
+            {withValues ? (
+              <>
+                <MenuItem onSelect={() => void copyPlain().then(onSaid)}>
+                  <Copy size={15} aria-hidden /> Copy in plain numbers, for this job
+                </MenuItem>
+                <MenuItem onSelect={() => void copySource().then(onSaid)}>
+                  <Copy size={15} aria-hidden /> Copy the source, with its @ values
+                </MenuItem>
+              </>
+            ) : (
+              <MenuItem onSelect={() => void copySource().then(onSaid)}>
+                <Copy size={15} aria-hidden /> Copy the text
+              </MenuItem>
+            )}
+            <MenuItem onSelect={() => onSaid(download())}>
+              <Download size={15} aria-hidden /> Download as .gcode
+            </MenuItem>
+            <MenuItem onSelect={() => ask('take-away')}>
+              <FileOutput size={15} aria-hidden /> For one job, or in another program’s words…
+            </MenuItem>
+            <GoBack />
+          </>
+        )}
       </Menu>
     </>
   )
@@ -162,18 +173,3 @@ function GoBack() {
     )
   )
 }
-
-type MenuProps = { name: string; onOpen?: () => void; children: ReactNode }
-
-const Menu = ({ name, onOpen, children }: MenuProps) => (
-  <DropdownMenu.Root onOpenChange={open => open && onOpen?.()}>
-    <DropdownMenu.Trigger asChild>
-      <Button>{name}</Button>
-    </DropdownMenu.Trigger>
-    <DropdownMenu.Portal>
-      <DropdownMenu.Content align="end" sideOffset={6} className={menuLook}>
-        {children}
-      </DropdownMenu.Content>
-    </DropdownMenu.Portal>
-  </DropdownMenu.Root>
-)

@@ -1,11 +1,11 @@
 // The script's passages as an outline: what each takes, commented out or not, and what can be done with it.
-import { Ellipsis, Moon } from 'lucide-react'
-import { DropdownMenu } from 'radix-ui'
+import { Moon } from 'lucide-react'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { duration, plain } from '../../../../core/format.ts'
 import type { Passage } from '../../../../core/script/passages.ts'
-import { MenuItem, menuLook } from '../../../parts/menu.tsx'
+import { MenuItem } from '../../../parts/Menu.tsx'
+import { MoreMenu } from '../../../parts/MoreMenu.tsx'
 import { Press } from '../../../parts/Press.tsx'
 import { selectLines, useDesk } from '../../../state/desk.ts'
 import { type Seen, useUnsaved } from '../../../state/desk-watch.ts'
@@ -78,15 +78,9 @@ function Row({ passage, open, onRename, onRefrain, small = false }: RowProps) {
           {takes.filter(Boolean).join(' · ')}
         </span>
       </Press>
-      <DropdownMenu.Root>
-        <DropdownMenu.Trigger
-          aria-label={`What to do with ${title}`}
-          className="mr-1 rounded-sm p-1 text-soft hover:text-ink"
-        >
-          <Ellipsis size={16} aria-hidden />
-        </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content align="start" side="right" sideOffset={4} className={menuLook}>
+      <MoreMenu name={title} align="start" side="right">
+        {() => (
+          <>
             {enabled ? (
               <MenuItem onSelect={() => void propose({ do: 'sleep', at: firstLine })}>Comment out</MenuItem>
             ) : (
@@ -120,9 +114,9 @@ function Row({ passage, open, onRename, onRefrain, small = false }: RowProps) {
             <MenuItem onSelect={() => void propose({ do: 'move-down', at: firstLine })}>Move down</MenuItem>
             <MenuItem onSelect={() => void propose({ do: 'duplicate', at: firstLine })}>Copy</MenuItem>
             <MenuItem onSelect={() => void propose({ do: 'remove', at: firstLine })}>Remove</MenuItem>
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
-      </DropdownMenu.Root>
+          </>
+        )}
+      </MoreMenu>
     </div>
   )
 }

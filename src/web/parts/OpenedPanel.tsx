@@ -1,0 +1,33 @@
+// What a dialog is made of: see Panel.
+import { X } from 'lucide-react'
+import { Dialog } from 'radix-ui'
+import type { PanelProps } from './Panel.tsx'
+
+export function OpenedPanel({ title, about, open, onClose, onOpened, wide = false, children }: PanelProps) {
+  const begin = (event: Event) => {
+    if (!onOpened) return
+    event.preventDefault()
+    onOpened()
+  }
+  return (
+    <Dialog.Root open={open} onOpenChange={now => !now && onClose()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-30 bg-black/40" />
+        <Dialog.Content
+          onOpenAutoFocus={begin}
+          className={`fixed top-[8vh] left-1/2 z-40 max-h-[84vh] w-[92vw] -translate-x-1/2 overflow-auto rounded-card border border-rule bg-raised p-6 ${wide ? 'max-w-3xl' : 'max-w-md'}`}
+        >
+          <Dialog.Title className="pr-8 font-serif text-xl font-semibold">{title}</Dialog.Title>
+          <Dialog.Description className="mt-1 mb-4 text-soft">{about}</Dialog.Description>
+          {children}
+          <Dialog.Close
+            aria-label="Close"
+            className="absolute top-4 right-4 rounded-button p-1.5 text-soft hover:bg-sunk"
+          >
+            <X size={18} aria-hidden />
+          </Dialog.Close>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  )
+}

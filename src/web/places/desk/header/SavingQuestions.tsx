@@ -1,0 +1,103 @@
+// What saving asks: a note, a variant's name, another script's, whose text holds where it was saved elsewhere, whether a file is to go.
+import { useEffect, useState } from 'react'
+import { useNavigate } from 'react-router'
+import { AskPanel } from '../../../parts/AskPanel.tsx'
+import { Confirm } from '../../../parts/Confirm.tsx'
+import { api, type Things } from '../../../state/api.ts'
+import { type Asked, ask, askNothing } from '../../../state/asked.ts'
+import type { Head } from '../../../state/desk-watch.ts'
+import { branchOpen, changeInWords, type SaveRefusal, saveOnTop, saveOpen } from '../../../state/saving.ts'
+import { SaveAs } from './SaveAs.tsx'
+import { SavedElsewhere } from './SavedElsewhere.tsx'
+import { WithText } from './WithText.tsx'
+
+type Props = {
+  asked: Asked
+  saved: Head['saved']
+  things: Things
+  /** Asks what a refusal wants; gives the sentence of one that wants nothing. */
+  answered: (refusal: SaveRefusal | null) => string | null
+}
+
+export function SavingQuestions({ asked, saved, things, answered }: Props) {
+  const navigate = useNavigate()
+  return (
+    <>
+      {asked === 'throw-away' && saved && (
+        <Confirm
+          title={`Throw “${saved.name}” away`}
+          about="The printer is without it from then on. It waits in the bin for 30 days, with its history, and can be put back from the Workshop."
+          go="Throw it away"
+          onGo={async () => {
+            await api.bin(saved.id)
+            await navigate('/')
+          }}
+          onClose={askNothing}
+        />
+      )}
+      {asked === 'another' && (
+        <WithText>{open => <SaveAs open={open} things={things} onClose={askNothing} />}</WithText>
+      )}
+      {asked === 'note' && <WithNote answered={answered} />}
+      {asked === 'variant' && saved && <AsVariant name={saved.name} variant={saved.variant} stock={saved.stock} />}
+      {asked === 'elsewhere' && (
+        <WithText>
+          {open => (
+            <SavedElsewhere
+              open={open}
+              onKeepMine={async () => answered(await saveOnTop((await changeInWords()).words))}
+              onAnother={() => ask('another')}
+              onClose={askNothing}
+            />
+          )}
+        </WithText>
+      )}
+    </>
+  )
+}
+
+/** What the change comes to, in words; null while it is being rehearsed. */
+function useChange(): { words: string; name: string } | null {
+  const [change, setChange] = useState<{ words: string; name: string } | null>(null)
+  useEffect(() => {
+    void changeInWords().then(setChange)
+  }, [])
+  return change
+}
+
+function WithNote({ answered }: { answered: (refusal: SaveRefusal | null) => string | null }) {
+  const change = useChange()
+  if (!change) return null
+  return (
+    <AskPanel
+      title="Save with a note"
+      about="The next revision. The note says why, for you in six months."
+      fields={[{ name: 'Note', hint: 'proposed from the change', value: change.words, most: 500 }]}
+      go="Save"
+      onGo={async ([note = '']) => answered(await saveOpen(note))}
+      onClose={askNothing}
+    />
+  )
+}
+
+function AsVariant({ name, variant, stock }: { name: string; variant: string; stock: boolean }) {
+  const change = useChange()
+  if (!change) return null
+  return (
+    <AskPanel
+      title="Save as a variant"
+      about={
+        stock
+          ? `“${variant}” is kept as it came. Your change becomes a variant of its own, and is in use from now on.`
+          : `A variant of “${name}” beside “${variant}”, in use from now on. One click on the shelf switches.`
+      }
+      fields={[
+        { name: 'Name of the variant', hint: 'proposed from the change', value: change.name, needed: true },
+        { name: 'Why', value: change.words, most: 500 },
+      ]}
+      go="Save the variant"
+      onGo={([wanted = '', note = '']) => branchOpen(wanted, note)}
+      onClose={askNothing}
+    />
+  )
+}
