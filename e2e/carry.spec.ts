@@ -84,8 +84,14 @@ test('a script goes to a small and to a host printer, remembers where it came fr
   await expect(lines.getByText('QUAD_GANTRY_LEVEL')).toBeVisible()
   await expect(lines.getByText('BED_MESH_CALIBRATE')).toBeVisible()
   // A change can be ticked off: then the line stays.
-  await lines.getByRole('checkbox', { name: /^added: ;\? when soak/ }).uncheck()
-  await expect(lines.getByText('G4 P@(soak * 60000)')).toBeHidden()
+  const soak = lines.getByRole('checkbox', { name: /^added: ;\? when soak/ })
+  await soak.uncheck()
+  await expect(lines.getByText('not added')).toBeVisible()
+  // It can be wanted again, and is not.
+  await soak.check()
+  await expect(lines.getByText('not added')).toBeHidden()
+  await soak.uncheck()
+  await expect(lines.getByText('not added')).toBeVisible()
   await page.getByRole('button', { name: 'Save as a new script…' }).click()
   await page.getByRole('dialog').getByRole('button', { name: 'Save the script' }).click()
   await expect(page.getByRole('heading', { name: 'Everyday to carry, Curlew' })).toBeVisible()

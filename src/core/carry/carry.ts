@@ -5,7 +5,7 @@ import { type RehearsalInput, type Round, rehearseScript } from '../round.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
 import { madePassages } from '../script/makers/maker.ts'
 import { assembled } from './assemble.ts'
-import { type Change, type Ends, endsOf, writtenOut } from './changes.ts'
+import { type Change, type Ends, endsOf, unwanted, writtenOut } from './changes.ts'
 import { flatten, rehearsed, rehearsedAs } from './flatten.ts'
 import { withHung } from './hung.ts'
 import { madeAgain } from './made.ts'
@@ -123,20 +123,9 @@ function settled(changes: Change[], ends: Ends, script: Rehearsed, to: Side): Ch
   return detached(made, script)
 }
 
-/** Without the changes that the person does not want. */
+/** Changes that the person does not want have not been made. */
 const chosen = (changes: readonly Change[], raws: readonly { raw: string }[], refused: ReadonlySet<string>): Change[] =>
-  changes.flatMap(change => {
-    if (!refused.has(change.id)) return [change]
-    if (change.line === null) return []
-    return [
-      {
-        ...change,
-        became: [raws[change.line - 1]?.raw ?? ''],
-        kind: 'same' as const,
-        why: 'It stays as it was, as you chose.',
-      },
-    ]
-  })
+  changes.map(change => (refused.has(change.id) ? unwanted(change, raws[(change.line ?? 0) - 1]?.raw ?? '') : change))
 
 const part = (text: string, { first, last }: LineSpan): string =>
   splitLines(text)

@@ -3,8 +3,24 @@ import { splitLines } from '../gcode/read.ts'
 import { applyEdits, type Edit } from '../model/script.ts'
 import type { ChangeKind } from './outcomes.ts'
 
-/** `line` is null for what is added; `id` tells a change from the others of its plan. */
-export type Change = { id: string; line: number | null; became: readonly string[]; kind: ChangeKind; why: string }
+/**
+ * `line` is null for what is added; `id` tells a change from the others of its plan. Of an addition that the person does not want
+ * `wouldBe` has its lines, so that it can be wanted again.
+ */
+export type Change = {
+  id: string
+  line: number | null
+  became: readonly string[]
+  kind: ChangeKind
+  why: string
+  wouldBe?: readonly string[]
+}
+
+/** A change that the person does not want: a line stays as it was, `raw`; an addition stays away. */
+export const unwanted = (change: Change, raw: string): Change =>
+  change.line === null
+    ? { ...change, became: [], kind: 'same', why: 'It stays away, as you chose.', wouldBe: change.became }
+    : { ...change, became: [raw], kind: 'same', why: 'It stays as it was, as you chose.' }
 
 /** How a text ends its lines, and whether its last line is ended. */
 export type Ends = { ending: string; ofLine: readonly string[]; lastOpen: boolean }

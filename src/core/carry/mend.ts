@@ -3,7 +3,7 @@ import type { Finding } from '../check/finding.ts'
 import type { Edit } from '../model/script.ts'
 import { provenFindings } from '../prove.ts'
 import { type RehearsalInput, type Round, rehearseScript } from '../round.ts'
-import { type Change, changeAt, type Ends, withEdits, writtenOut } from './changes.ts'
+import { type Change, changeAt, type Ends, unwanted, withEdits, writtenOut } from './changes.ts'
 import { isEndless } from './endless.ts'
 import type { Flat } from './flatten.ts'
 import type { CarryRequest } from './request.ts'
@@ -26,13 +26,18 @@ export function mended(
   if (isEndless(first.trace)) return now
   const hasErrors = first.findings.some(({ severity }) => severity === 'error')
   const before = heatsAsValues || hasErrors ? roundOf(text, from, undefined) : null
-  for (let round = 0; before && round < mostRounds; round++) {
+  for (let round = 0; before; round++) {
     const after = roundOf(writtenOut(now, ends), to, undefined)
-    const error = onlyThere(before, after).find(({ severity, fixes }) => severity === 'error' && fixes.length > 0)
-    const fix = error?.fixes[0]
-    const made = fix ? withEdits(now, ends, fix.edits, `${fix.title}: ${error?.message}`) : null
-    if (!made || made.some(({ id }) => refused.includes(id))) break
-    now = made
+    const mends = onlyThere(before, after).flatMap(({ severity, fixes: [fix], message }) => {
+      const made = severity === 'error' && fix && withEdits(now, ends, fix.edits, `${fix.title}: ${message}`)
+      return made ? [made] : []
+    })
+    const next = round < mostRounds && mends.find(made => !touched(now, made).some(id => refused.includes(id)))
+    if (!next) {
+      now = mends.reduce((all, made) => withUnwanted(all, made, refused), now)
+      break
+    }
+    now = next
   }
   if (!heatsAsValues && given.size === 0) return now
   const written = writtenOut(now, ends)
@@ -42,8 +47,26 @@ export function mended(
     const numbers = given.get(changeAt(now, ends, edit.from)?.line ?? 0)
     return numbers?.includes(Number(written.slice(edit.from + 1, edit.to))) ?? false
   }
-  const edits = fix?.edits.filter(edit => heatsAsValues || wasValue(edit)) ?? []
+  const isWanted = ({ from }: Edit) => !refused.includes(changeAt(now, ends, from)?.id ?? '')
+  const edits = fix?.edits.filter(edit => isWanted(edit) && (heatsAsValues || wasValue(edit))) ?? []
   return (edits.length > 0 && withEdits(now, ends, edits, 'It follows the material.')) || now
+}
+
+/** The changes that a mend makes otherwise, or adds, by their ids. */
+const touched = (changes: readonly Change[], mend: readonly Change[]): string[] => {
+  const before = new Map(changes.map(({ id, became }) => [id, became.join('\n')]))
+  return mend.flatMap(({ id, became }) => (before.get(id) === became.join('\n') ? [] : [id]))
+}
+
+/** The changes with what a mend that was not wanted would have added, at its places, so that it can be wanted again. */
+function withUnwanted(changes: Change[], mend: readonly Change[], refused: readonly string[]): Change[] {
+  const all = [...changes]
+  mend.forEach((change, i) => {
+    if (change.line !== null || !refused.includes(change.id) || all.some(({ id }) => id === change.id)) return
+    const behind = mend.slice(i + 1).find(({ id }) => all.some(each => each.id === id))
+    all.splice(behind ? all.findIndex(({ id }) => id === behind.id) : all.length, 0, unwanted(change, ''))
+  })
+  return all
 }
 
 export function roundOf(text: string, input: RehearsalInput, from: Round['state'] | undefined): Round {

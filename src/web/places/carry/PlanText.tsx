@@ -128,7 +128,7 @@ function rowsOf(changes: readonly Change[], quiet: boolean, refused: readonly st
 type RowProps = { change: Change; raw: string | null; refused: boolean; onRefuse: Props['onRefuse'] }
 
 function Row({ change, raw, refused, onRefuse }: RowProps) {
-  const { id, line, kind, became, why } = change
+  const { id, line, kind, became, why, wouldBe } = change
   const touched = kind !== 'same' || refused
   const ticks = touched && kind !== 'refused'
   return (
@@ -151,9 +151,9 @@ function Row({ change, raw, refused, onRefuse }: RowProps) {
               className="mt-[3px]"
               checked={!refused}
               onChange={event => onRefuse(id, !event.target.checked)}
-              aria-label={`${kindWords[kind]}: ${raw ?? became.join(' ')}`}
+              aria-label={`${wouldBe ? kindWords.added : kindWords[kind]}: ${raw ?? (wouldBe ?? became).join(' ')}`}
             />
-            {refused ? 'as it was' : kindWords[kind]}
+            {wouldBe ? 'not added' : refused ? 'as it was' : kindWords[kind]}
           </label>
         ) : (
           <span className="flex items-start gap-1.5">
@@ -170,6 +170,7 @@ function Row({ change, raw, refused, onRefuse }: RowProps) {
         {became.length > 0 && (
           <span className="block font-mono break-words whitespace-pre-wrap">{became.join('\n')}</span>
         )}
+        {wouldBe && <s className="block font-mono break-words whitespace-pre-wrap text-soft">{wouldBe.join('\n')}</s>}
         {touched && <span className="block text-soft">{why}</span>}
       </td>
     </tr>
