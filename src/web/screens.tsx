@@ -2,12 +2,12 @@
 import { QueryClientProvider } from '@tanstack/react-query'
 import { type ReactElement, StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
-import { createBrowserRouter, Navigate, RouterProvider } from 'react-router'
+import { Navigate, Route, Routes } from 'react-router'
 import { type Path, pages } from '../pages.ts'
 import { Frame } from './parts/Frame.tsx'
+import { Going } from './parts/Going.tsx'
 import { later } from './parts/later.ts'
 import { Nowhere } from './parts/Nowhere.tsx'
-import { WentWrong } from './parts/WentWrong.tsx'
 import { lastDesk } from './state/last-desk.ts'
 import { queries } from './state/queries.ts'
 
@@ -69,27 +69,21 @@ const elements: Record<Path, ReactElement> = {
   '/read/shortcuts': <Read what="shortcuts" />,
 }
 
-const router = createBrowserRouter([
-  {
-    element: <Frame />,
-    children: [
-      {
-        errorElement: <WentWrong />,
-        children: [
-          ...pages.map(({ path }) => ({ path, element: elements[path] })),
-          { path: '*', element: <Nowhere /> },
-        ],
-      },
-    ],
-  },
-])
-
 const root = document.getElementById('root')
 if (root)
   createRoot(root).render(
     <StrictMode>
       <QueryClientProvider client={queries}>
-        <RouterProvider router={router} />
+        <Going>
+          <Routes>
+            <Route element={<Frame />}>
+              {pages.map(({ path }) => (
+                <Route key={path} path={path} element={elements[path]} />
+              ))}
+              <Route path="*" element={<Nowhere />} />
+            </Route>
+          </Routes>
+        </Going>
       </QueryClientProvider>
     </StrictMode>,
   )

@@ -1,6 +1,7 @@
 // The header over every place: the name, where one can go, light or dark.
 import { Moon, Sun } from 'lucide-react'
 import { Suspense, useEffect } from 'react'
+import { ErrorBoundary } from 'react-error-boundary'
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router'
 import { type PlaceName, pageAt, places, tabsOf } from '../../pages.ts'
 import { lastDesk } from '../state/last-desk.ts'
@@ -8,6 +9,7 @@ import { useTheme } from '../state/theme.ts'
 import { DropAnywhere } from './DropAnywhere.tsx'
 import { Finder } from './Finder.tsx'
 import { useNarrow } from './useNarrow.ts'
+import { WentWrong } from './WentWrong.tsx'
 
 const place = (active: boolean) =>
   `rounded-button px-2 py-1 whitespace-nowrap min-[1240px]:px-2.5 max-[1150px]:px-1.5 max-[1150px]:text-[14px] ${active ? 'bg-sunk font-semibold' : 'text-soft hover:bg-sunk hover:text-ink'}`
@@ -60,9 +62,11 @@ export function Frame() {
         tabIndex={pathname.startsWith('/read/') ? 0 : undefined}
         className="min-h-0 flex-1 overflow-auto"
       >
-        <Suspense fallback={<p className="p-6 text-soft">One moment…</p>}>
-          <Outlet />
-        </Suspense>
+        <ErrorBoundary FallbackComponent={WentWrong} resetKeys={[pathname]}>
+          <Suspense fallback={<p className="p-6 text-soft">One moment…</p>}>
+            <Outlet />
+          </Suspense>
+        </ErrorBoundary>
       </main>
     </div>
   )

@@ -1,10 +1,8 @@
 // A mistake of ours on a page: said plainly, with the way out; what was written is safe.
-import { useRouteError } from 'react-router'
 import { Button } from './Button.tsx'
 import { PageLink } from './Press.tsx'
 
-export function WentWrong() {
-  const error = useRouteError()
+export function WentWrong({ error }: { error: unknown }) {
   return (
     <div className="mx-auto max-w-xl p-12" role="alert">
       <h1 className="font-serif text-2xl font-semibold">Something went wrong on this page</h1>

@@ -1,9 +1,9 @@
 // The whole print along: its scripts as bands, the printing between them short, each tool a lane with its heat and its drops.
-import { line } from 'd3-shape'
 import { useState } from 'react'
 import { celsius, duration, plain, plural } from '../../../core/format.ts'
 import type { PrintShown, SituationShown } from '../../../core/print/shown.ts'
 import { Press } from '../../parts/Press.tsx'
+import { polyline } from '../../parts/polyline.ts'
 import { SeverityMark, severityWords } from '../../parts/Severity.tsx'
 import { useSize } from '../../parts/useSize.ts'
 import { folded, type Group, inTime, lanesOf, type Piece } from './layout.ts'
@@ -178,12 +178,7 @@ function PieceDrawn({ piece, situation, before, lanes, highest, height, chosen }
         return (
           <g key={each}>
             <path
-              d={
-                line<number>()
-                  .x((_, i) => piece.x + (i / (heat.length - 1)) * piece.width)
-                  .y(y)
-                  .digits(1)(heat) ?? undefined
-              }
+              d={polyline(heat.map((c, i) => [piece.x + (i / (heat.length - 1)) * piece.width, y(c)]))}
               fill="none"
               stroke="var(--heat)"
               strokeWidth={each === own ? 2.5 : 1.25}

@@ -1,11 +1,11 @@
 // Nozzle and bed over time: what they are told to hold, and what they have.
-import { line } from 'd3-shape'
 import { memo, useMemo } from 'react'
 import { clock, plain } from '../../../../core/format.ts'
 import { type HeaterHistory, roomC, surfaceAt, targetAt, temperatureAt } from '../../../../core/machine/heat.ts'
 import { commandAt, lastModes } from '../../../../core/machine/trace.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+import { polyline } from '../../../parts/polyline.ts'
 import { timeTicks } from '../../../parts/round-ticks.ts'
 
 type Props = { round: DeskRound; setting: RehearsalInput; width: number; height: number; totalS: number }
@@ -58,12 +58,12 @@ export const HeatChart = memo(function HeatChart({ round, setting, width, height
   const xOf = (at: number) => (at / totalS) * width
   const yOf = (c: number) => topRoom + ((highest - c) / (highest - lowest)) * (height - axisHeight - topRoom)
   const curve = (what: Exclude<keyof Row, 'at'>) => ({
-    d:
-      line<Row>()
-        .defined(row => row[what] !== null)
-        .x(row => xOf(row.at))
-        .y(row => yOf(row[what] ?? 0))
-        .digits(1)(data) ?? undefined,
+    d: polyline(
+      data.map(row => {
+        const c = row[what]
+        return c === null ? null : [xOf(row.at), yOf(c)]
+      }),
+    ),
     fill: 'none',
   })
   return (
