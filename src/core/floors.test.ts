@@ -60,7 +60,7 @@ const importsOf = (path: string): string[] =>
   )
 
 /** Packages that are as pure as the core. */
-const pure = ['valibot', '@lezer/lr', '@lezer/common', '@huggingface/jinja', 'diff']
+const pure = ['valibot', '@huggingface/jinja', 'diff']
 
 const code = filesIn(source).filter(path => !path.includes('.test.'))
 

@@ -1,9 +1,9 @@
 // Writes a script as a macro in a machine's own language: values become parameters, settings variables, guards branches.
-import type { SyntaxNode } from '@lezer/common'
 import { specOf, type Unit, unitOf } from '../firmware/spec.ts'
 import { evaluate, type Quantity, settingValue } from '../formula/evaluate.ts'
 import { guardLine, inText, settingLine } from '../formula/marks.ts'
-import { childrenOf, parse, textOf } from '../formula/syntax.ts'
+import { parse } from '../formula/syntax.ts'
+import { type SyntaxNode, textOf } from '../formula/tree.ts'
 import { factorTo } from '../formula/units.ts'
 import { scopeOf } from '../formula/values.ts'
 import type { Line } from '../gcode/line.ts'
@@ -147,7 +147,7 @@ class Writer {
   }
 
   private expression(node: SyntaxNode, text: string): string {
-    const children = childrenOf(node)
+    const children = node.children
     const part = (index: number) => this.expression(children.at(index) as SyntaxNode, text)
     const whole = textOf(node, text)
     switch (node.name) {
@@ -183,7 +183,7 @@ class Writer {
 
   private condition(node: SyntaxNode, text: string): string {
     const { dialect } = this
-    const children = childrenOf(node)
+    const children = node.children
     const part = (index: number) => this.condition(children.at(index) as SyntaxNode, text)
     switch (node.name) {
       case 'Comparison': {
@@ -211,7 +211,7 @@ class Writer {
 
   private top(text: string, sort: 'Expression' | 'Condition' | 'Setting'): string {
     const parsed = parse(text, sort)
-    const first = parsed.ok ? childrenOf(parsed.node)[0] : undefined
+    const first = parsed.ok ? parsed.node.children[0] : undefined
     if (!first) return this.cannot(parsed.ok ? text : parsed.why)
     return sort === 'Condition' ? this.condition(first, text) : this.expression(first, text)
   }

@@ -1,6 +1,6 @@
 // Works out formulas and conditions: numbers with their units, from names that a scope knows.
-import type { SyntaxNode } from '@lezer/common'
-import { childrenOf, type Flaw, parse, type Sort, textOf } from './syntax.ts'
+import { type Flaw, parse, type Sort } from './syntax.ts'
+import { type SyntaxNode, textOf } from './tree.ts'
 
 /** Empty for a plain number, which goes with anything. */
 export type Unit = '' | 'mm' | '°C' | 's' | 'min' | '%' | 'mm/s' | 'mm/min' | 'mm²' | 'mm³' | 'mm³/s'
@@ -50,18 +50,18 @@ function guarded<T>(text: string, sort: Sort, work: (node: SyntaxNode) => T): Re
 
 /** The quantity of an expression, as `first_layer + 0.2`. Never throws; a flaw has its place in the text. */
 export const evaluate = (text: string, scope: Scope): Result<Quantity> =>
-  guarded(text, 'Expression', node => quantity(childrenOf(node)[0] as SyntaxNode, { text, scope }))
+  guarded(text, 'Expression', node => quantity(node.children[0] as SyntaxNode, { text, scope }))
 
 /** Whether a condition holds, as `highest bed > 85 and not has chamber`. */
 export const holds = (text: string, scope: Scope): Result<boolean> =>
-  guarded(text, 'Condition', node => truth(childrenOf(node)[0] as SyntaxNode, { text, scope }))
+  guarded(text, 'Condition', node => truth(node.children[0] as SyntaxNode, { text, scope }))
 
 export type SettingValue = Quantity & { range: readonly [number, number] | null }
 
 /** What stands behind the `=` of a setting: `32 mm from 10 to 60`. A unit that is written must be the expression's own. */
 export const settingValue = (text: string, scope: Scope): Result<SettingValue> =>
   guarded(text, 'Setting', node => {
-    const [expression, ...rest] = childrenOf(node) as [SyntaxNode, ...SyntaxNode[]]
+    const [expression, ...rest] = node.children as [SyntaxNode, ...SyntaxNode[]]
     const { value, unit } = quantity(expression, { text, scope })
     const unitNode = rest.find(({ name }) => name === 'Unit')
     const written = (unitNode ? textOf(unitNode, text) : unit) as Unit
@@ -86,7 +86,7 @@ function known<T>(node: SyntaxNode, found: T | Missing): T {
 
 function quantity(node: SyntaxNode, place: Place): Quantity {
   const { text, scope } = place
-  const children = childrenOf(node)
+  const children = node.children
   const operand = (index: number) => quantity(children[index] as SyntaxNode, place)
   switch (node.name) {
     case 'Text':
@@ -209,7 +209,7 @@ const toolOf = (node: SyntaxNode, text: string): ToolName =>
 function textAt(node: SyntaxNode, { text, scope }: Place): string | null {
   if (node.name === 'Text') return textOf(node, text).slice(1, -1)
   if (node.name !== 'Value') return null
-  const [name, , tool] = childrenOf(node)
+  const [name, , tool] = node.children
   const found = scope.text(textOf(name as SyntaxNode, text), tool ? toolOf(tool, text) : null) ?? null
   return found === null || typeof found === 'string' ? found : known<string>(node, found)
 }
@@ -222,7 +222,7 @@ const near = 1e-9
 
 function truth(node: SyntaxNode, place: Place): boolean {
   const { text, scope } = place
-  const children = childrenOf(node)
+  const children = node.children
   const part = (index: number) => truth(children[index] as SyntaxNode, place)
   switch (node.name) {
     case 'AllGrouped':

@@ -1,7 +1,3 @@
-import { execFileSync } from 'node:child_process'
-import { mkdtempSync, readFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { job, material, printer } from '../testing/stage.ts'
@@ -179,20 +175,6 @@ describe('marks in a text', () => {
   })
 })
 
-it('the parser is the one that the grammar makes', () => {
-  const folder = mkdtempSync(join(tmpdir(), 'grammar-'))
-  const root = join(import.meta.dirname, '../../..')
-  const made = join(folder, 'parser.ts')
-  execFileSync(join(root, 'node_modules/.bin/lezer-generator'), [
-    join(import.meta.dirname, 'formula.grammar'),
-    '--typeScript',
-    '--noTerms',
-    '-o',
-    made,
-  ])
-  expect(readFileSync(made, 'utf8')).toBe(readFileSync(join(import.meta.dirname, 'parser.ts'), 'utf8'))
-})
-
 describe('the parts of a formula, for colours', () => {
   const parts = (text: string, sort: Parameters<typeof partsOf>[1]) =>
     partsOf(text, sort).map(({ from, to, is }) => [text.slice(from, to), is])
@@ -225,6 +207,31 @@ describe('the parts of a formula, for colours', () => {
     ])
   })
 
-  it('are told as far as a formula can be read', () =>
-    expect(parts('bed + * (', 'Expression')[0]).toEqual(['bed', 'value']))
+  it('are told of a formula that can’t be read as well, as while it is typed', () => {
+    expect(parts('bed + * (', 'Expression')).toEqual([['bed', 'value']])
+    expect(parts('max(bed, 40 ² of T1', 'Expression')).toEqual([
+      ['max', 'function'],
+      ['bed', 'value'],
+      ['40', 'number'],
+      ['of', 'word'],
+      ['T1', 'value'],
+    ])
+  })
+
+  it('know a unit by where it stands: its words are names elsewhere', () => {
+    expect(parts('min(s, mm) min from -2 to 3.5', 'Setting')).toEqual([
+      ['min', 'function'],
+      ['s', 'value'],
+      ['mm', 'value'],
+      ['min', 'unit'],
+      ['from', 'word'],
+      ['-2', 'number'],
+      ['to', 'word'],
+      ['3.5', 'number'],
+    ])
+    expect(parts('5mm/s', 'Setting')).toEqual([
+      ['5', 'number'],
+      ['mm/s', 'unit'],
+    ])
+  })
 })

@@ -1,18 +1,13 @@
 // Reads formulas, conditions and settings into syntax trees, or says where and why one can't be read.
-import type { SyntaxNode } from '@lezer/common'
-import { parser } from './parser.ts'
+import { type Sort, tokensIn, treeOf, unitEnd } from './grammar.ts'
+import { type SyntaxNode, Unreadable } from './tree.ts'
+
+export type { Sort } from './grammar.ts'
 
 /** What went wrong in a formula, and where in its text. */
 export type Flaw = { why: string; from: number; to: number }
 
 export type Parsed = { ok: true; node: SyntaxNode } | ({ ok: false } & Flaw)
-
-const strict = {
-  Expression: parser.configure({ top: 'Expression', strict: true }),
-  Condition: parser.configure({ top: 'Condition', strict: true }),
-  Setting: parser.configure({ top: 'Setting', strict: true }),
-}
-export type Sort = keyof typeof strict
 
 /** Brackets and signs in each other, deeper than anybody writes them. */
 const deepest = 60
@@ -35,10 +30,10 @@ export function within(text: string): boolean {
 export function parse(text: string, sort: Sort): Parsed {
   if (!within(text)) return { ok: false, why: tooDeep, from: 0, to: text.length }
   try {
-    return { ok: true, node: strict[sort].parse(text).topNode }
+    return { ok: true, node: treeOf(text, sort) }
   } catch (error) {
-    const at = Number(/(\d+)\D*$/.exec(error instanceof Error ? error.message : '')?.[1] ?? 0)
-    return { ok: false, ...unreadable(text, sort, at) }
+    if (error instanceof Unreadable) return { ok: false, ...unreadable(text, sort, error.at) }
+    throw error
   }
 }
 
@@ -56,35 +51,28 @@ function unreadable(text: string, sort: Sort, at: number): Flaw {
 /** What a stretch of a formula is, for colours. */
 export type Part = { from: number; to: number; is: 'value' | 'function' | 'number' | 'word' | 'unit' }
 
-const loose = {
-  Expression: parser.configure({ top: 'Expression' }),
-  Condition: parser.configure({ top: 'Condition' }),
-  Setting: parser.configure({ top: 'Setting' }),
-}
-
-/** The parts of a formula in order, as far as it can be read: the same grammar that works it out. Signs are none. */
+/** The parts of a formula in order, also of one that can’t be read. Signs and texts are none. */
 export function partsOf(text: string, sort: Sort): Part[] {
   const parts: Part[] = []
-  loose[sort].parse(text).iterate({
-    enter({ name, from, to, node }) {
-      if (from === to) return
-      if (name === 'Number' || name === 'NegatedNumber') parts.push({ from, to, is: 'number' })
-      else if (name === 'Unit') parts.push({ from, to, is: 'unit' })
-      else if (name === 'Tool') parts.push({ from, to, is: 'value' })
-      else if (name === 'Name') parts.push({ from, to, is: node.parent?.name === 'Call' ? 'function' : 'value' })
-      else if (/^[a-z]/.test(name)) parts.push({ from, to, is: 'word' })
-      return name !== 'NegatedNumber' && name !== 'Unit'
-    },
+  const tokens = tokensIn(text)
+  let done = 0
+  tokens.forEach((token, i) => {
+    const [before, next] = [tokens[i - 1], tokens[i + 1]]
+    const { is, from, to } = token
+    if (from < done) return
+    const put = (until: number, what: Part['is']) => {
+      parts.push({ from, to: until, is: what })
+      done = until
+    }
+    const behindNumber = before?.is === 'Number' || before?.is === 'Name' || before?.text === ')'
+    const unit = sort === 'Setting' && behindNumber ? unitEnd(text, from) : from
+    const ofRange = before?.is === 'word' && (before.text === 'from' || before.text === 'to')
+    if (unit > from) put(unit, 'unit')
+    else if (ofRange && token.text === '-' && next?.is === 'Number') put(next.to, 'number')
+    else if (is === 'Number') put(to, 'number')
+    else if (is === 'word') put(to, 'word')
+    else if (is === 'Tool') put(to, 'value')
+    else if (is === 'Name') put(to, next?.text === '(' ? 'function' : 'value')
   })
   return parts
-}
-
-export const textOf = (node: SyntaxNode, text: string): string => text.slice(node.from, node.to)
-
-/** A node's named children in order; signs such as brackets and commas are none. */
-export function childrenOf(node: SyntaxNode): SyntaxNode[] {
-  const children: SyntaxNode[] = []
-  for (let child = node.firstChild; child; child = child.nextSibling)
-    if (/^[A-Za-z]/.test(child.name)) children.push(child)
-  return children
 }

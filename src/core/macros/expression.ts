@@ -1,7 +1,7 @@
 // Works out what macro files reckon with: `{var.length * 2}`, `if move.axes[2].homed && param.S > 40`.
-import type { SyntaxNode } from '@lezer/common'
-import { childrenOf, textOf, tooDeep, within } from '../formula/syntax.ts'
-import { parser } from './expression-parser.ts'
+import { tooDeep, within } from '../formula/syntax.ts'
+import { type SyntaxNode, textOf, Unreadable } from '../formula/tree.ts'
+import { treeOf } from './expression-grammar.ts'
 import { callFunction, divided, numberOf, Stop } from './functions.ts'
 import { isText, numberFrom, own, truthy, type Value, written } from './values.ts'
 
@@ -11,34 +11,31 @@ export type Worked<T> = { ok: true; value: T } | { ok: false; why: string; unkno
 /** The value that a path begins with (`var`, `move`); undefined where there is none. */
 export type Lookup = (root: string) => Value
 
-const strict = {
-  Expression: parser.configure({ top: 'Expression', strict: true }),
-  Several: parser.configure({ top: 'Several', strict: true }),
-}
-
 type Place = { text: string; lookup: Lookup }
 
-function worked<T>(text: string, top: keyof typeof strict, work: (node: SyntaxNode) => T): Worked<T> {
+function worked<T>(text: string, top: Parameters<typeof treeOf>[1], work: (node: SyntaxNode) => T): Worked<T> {
   if (!within(text)) return { ok: false, why: tooDeep, unknown: null }
   try {
-    return { ok: true, value: work(strict[top].parse(text).topNode) }
+    return { ok: true, value: work(treeOf(text, top)) }
   } catch (error) {
     if (error instanceof Stop) return { ok: false, why: error.message, unknown: error.unknown }
-    return { ok: false, why: `“${text.trim()}” can’t be read as an expression.`, unknown: null }
+    if (error instanceof Unreadable)
+      return { ok: false, why: `“${text.trim()}” can’t be read as an expression.`, unknown: null }
+    throw error
   }
 }
 
 /** The value of an expression. Never throws. */
 export const evaluateHere = (text: string, lookup: Lookup): Worked<Value> =>
-  worked(text, 'Expression', node => worthOf(childrenOf(node)[0] as SyntaxNode, { text, lookup }))
+  worked(text, 'Expression', node => worthOf(node.children[0] as SyntaxNode, { text, lookup }))
 
 /** The values of several, with commas between. Never throws. */
 export const evaluateList = (text: string, lookup: Lookup): Worked<Value[]> =>
-  worked(text, 'Several', node => childrenOf(node).map(child => worthOf(child, { text, lookup })))
+  worked(text, 'Several', node => node.children.map(child => worthOf(child, { text, lookup })))
 
 function worthOf(node: SyntaxNode, place: Place): Value {
   const { text } = place
-  const children = childrenOf(node)
+  const children = node.children
   const part = (index: number): Value => worthOf(children.at(index) as SyntaxNode, place)
   const number = (index: number): number => numberOf(part(index), textOf(children.at(index) as SyntaxNode, text))
   switch (node.name) {
@@ -110,7 +107,7 @@ const constants: Readonly<Record<string, Value>> = { true: true, false: false, n
 
 /** What a path leads to; undefined where it leads nowhere. */
 function pathValue(node: SyntaxNode, place: Place): Value {
-  const [first, ...rest] = childrenOf(node) as [SyntaxNode, ...SyntaxNode[]]
+  const [first, ...rest] = node.children as [SyntaxNode, ...SyntaxNode[]]
   const root = textOf(first, place.text)
   const value = Object.hasOwn(constants, root) ? constants[root] : place.lookup(root)
   return stepped(value, rest, place)
@@ -119,7 +116,7 @@ function pathValue(node: SyntaxNode, place: Place): Value {
 /** What a value's members and items lead to; undefined where they lead nowhere. */
 const stepped = (from: Value, steps: readonly SyntaxNode[], place: Place): Value =>
   steps.reduce((value, step) => {
-    const inside = childrenOf(step)[0] as SyntaxNode
+    const inside = step.children[0] as SyntaxNode
     const name = step.name === 'Member' ? textOf(inside, place.text) : written(worthOf(inside, place))
     return own(value, name)
   }, from)

@@ -1,6 +1,6 @@
 // A formula or condition of ours in another program's words, or what in it that program has no words for.
-import type { SyntaxNode } from '@lezer/common'
-import { childrenOf, parse, textOf } from '../formula/syntax.ts'
+import { parse } from '../formula/syntax.ts'
+import { type SyntaxNode, textOf } from '../formula/tree.ts'
 import type { Vocabulary } from '../model/vocabulary.ts'
 import { plainFunction } from './expression.ts'
 
@@ -66,7 +66,7 @@ class Saying {
   }
 
   private say(node: SyntaxNode): void {
-    const children = childrenOf(node)
+    const children = node.children
     const { vocabulary, has } = this.out
     switch (node.name) {
       case 'Value':

@@ -1,7 +1,8 @@
 // One of our scripts written out in a vocabulary's words, for the program that makes the print files.
 
 import { guardLine, guardsOf, inText, linesNotTaken, settingLine } from '../formula/marks.ts'
-import { childrenOf, parse, textOf } from '../formula/syntax.ts'
+import { parse } from '../formula/syntax.ts'
+import { textOf } from '../formula/tree.ts'
 import { signsOf, type Vocabulary } from '../model/vocabulary.ts'
 import { bareName } from './expression.ts'
 import { type Has, inTheirWords, type Out, type Said } from './their-words.ts'
@@ -24,7 +25,7 @@ const isSaidBy = (word: string, text: string): boolean => bareName(text) === bar
 /** The expression of a setting, without its unit and range. */
 function bodyOf(body: string): string | null {
   const parsed = parse(body, 'Setting')
-  const expression = parsed.ok ? childrenOf(parsed.node)[0] : undefined
+  const expression = parsed.ok ? parsed.node.children[0] : undefined
   return expression ? textOf(expression, body) : null
 }
 

@@ -1,0 +1,210 @@
+// The grammar of what may stand in @( … ), after `;? when`, and after the `=` of a setting, as trees.
+//
+//   expression  Number | Text | Value | highest Name | lowest Name | Name(expression, …) | choose(condition, expression, expression)
+//               | (expression) | -expression | expression * / + - expression
+//   Value       Name, or Name of tool
+//   tool        T0 | next | previous | first_tool
+//   condition   expression < <= > >= is, is not expression | uses tool | has Name | (condition) | not condition
+//               | condition and condition | condition or condition
+//   setting     expression, then a unit, then from number to number
+//
+// Of the signs “-” before one binds closest, then * and /, then + and -; of the words “not”, then “and”, then “or”.
+import { Reader, type SyntaxNode, tokenizer } from './tree.ts'
+
+export type Sort = 'Expression' | 'Condition' | 'Setting'
+
+export type Kind = 'Number' | 'Text' | 'Tool' | 'Name' | 'word'
+
+const words = 'choose of highest lowest next previous uses has not and or is from to'.split(' ')
+
+const kinds = {
+  Number: /\d+(?:\.\d*)?|\.\d+/,
+  Text: /"[^\n"]*"/,
+  word: new RegExp(`(?:${words.join('|')})\\b`),
+  Tool: /T\d+\b/,
+  Name: /[A-Za-z_]\w*/,
+  sign: /<=|>=|[-(),+*/<>]/,
+}
+
+/** A unit as it may stand behind a setting's number; its words are names elsewhere. */
+const unit = /mm³\/s|mm³|mm²|°C|%|mm(?:\/(?:s|min))?\b|(?:s|min)\b/y
+
+export const tokensIn = tokenizer<Kind>(kinds)
+
+/** The end of the unit that stands at this place of a text; the place itself where there is none. */
+export function unitEnd(text: string, at: number): number {
+  unit.lastIndex = at
+  return at + (unit.exec(text)?.[0].length ?? 0)
+}
+
+/** The tree of a text: a node of that sort, whose first child is the expression or condition. Throws `Unreadable`. */
+export function treeOf(text: string, sort: Sort): SyntaxNode {
+  const reader = new FormulaReader(tokensIn(text), text.length)
+  const children =
+    sort === 'Setting' ? reader.setting(text) : [sort === 'Condition' ? reader.condition() : reader.expression()]
+  if (reader.now.is !== 'end') reader.fail()
+  return { name: sort, from: 0, to: text.length, children }
+}
+
+/** What is read where either an expression or a condition may stand. */
+type Either = { node: SyntaxNode; truth: boolean }
+
+const comparators: Readonly<Record<string, string>> = { '<': 'Below', '<=': 'AtMost', '>': 'Above', '>=': 'AtLeast' }
+
+class FormulaReader extends Reader<Kind> {
+  expression(): SyntaxNode {
+    return this.sum(false).node
+  }
+
+  condition(): SyntaxNode {
+    const { node, truth } = this.either()
+    return truth ? node : this.fail()
+  }
+
+  setting(text: string): SyntaxNode[] {
+    const parts = [this.expression()]
+    const { from } = this.now
+    const to = unitEnd(text, from)
+    if (to > from) {
+      this.goOn(tokensIn(text, to))
+      parts.push({ name: 'Unit', from, to, children: [] })
+    }
+    const rangeFrom = this.now.from
+    if (this.word('from')) {
+      this.number()
+      if (!this.word('to')) this.fail()
+      this.number()
+      parts.push(this.node('Range', rangeFrom, []))
+    }
+    return parts
+  }
+
+  private number(): void {
+    this.sign('-')
+    this.leaf('Number')
+  }
+
+  private comesWord(word: string): boolean {
+    return this.now.is === 'word' && this.now.text === word
+  }
+
+  private word(word: string): SyntaxNode | null {
+    return this.comesWord(word) ? this.leaf('word', word) : null
+  }
+
+  private either(): Either {
+    return this.joined('or', 'Or', () => this.joined('and', 'And', () => this.one()))
+  }
+
+  private joined(word: string, name: string, part: () => Either): Either {
+    const { from } = this.now
+    let left = part()
+    while (left.truth && this.comesWord(word)) {
+      const sign = this.leaf('word', word)
+      const right = part()
+      if (!right.truth) this.fail()
+      left = { node: this.node(name, from, [left.node, sign, right.node]), truth: true }
+    }
+    return left
+  }
+
+  private one(): Either {
+    const { from } = this.now
+    const made = (name: string, ...children: readonly SyntaxNode[]) => ({
+      node: this.node(name, from, children),
+      truth: true,
+    })
+    const not = this.word('not')
+    if (not) {
+      const { node, truth } = this.one()
+      return truth ? made('Not', not, node) : this.fail()
+    }
+    const uses = this.word('uses')
+    if (uses) return made('Uses', uses, this.tool())
+    const has = this.word('has')
+    if (has) return made('Has', has, this.leaf('Name'))
+    const left = this.sum(true)
+    if (left.truth) return left
+    const comparator = this.comparator()
+    return comparator ? made('Comparison', left.node, comparator, this.expression()) : left
+  }
+
+  private comparator(): SyntaxNode | null {
+    const { from } = this.now
+    if (this.word('is')) {
+      const not = this.word('not')
+      return this.node(not ? 'IsNot' : 'Is', from, [])
+    }
+    const sign = this.sign(...Object.keys(comparators))
+    return sign === null ? null : this.node(comparators[sign] ?? sign, from, [])
+  }
+
+  /** Brackets may hold a condition where one may stand, which is known only behind them. */
+  private sum(truthToo: boolean): Either {
+    return this.leftToRight({ '+': null, '-': 'Less' }, 'Sum', truthToo, first =>
+      this.leftToRight({ '*': null, '/': 'Divided' }, 'Product', first, each => this.operand(each)),
+    )
+  }
+
+  private leftToRight(
+    signs: Readonly<Record<string, string | null>>,
+    name: string,
+    truthToo: boolean,
+    part: (truthToo: boolean) => Either,
+  ): Either {
+    const { from } = this.now
+    let left = part(truthToo)
+    while (!left.truth && this.comes(...Object.keys(signs))) {
+      const at = this.now.from
+      const called = signs[this.take().text]
+      const middle = called ? [this.node(called, at, [])] : []
+      left = { node: this.node(name, from, [left.node, ...middle, part(false).node]), truth: false }
+    }
+    return left
+  }
+
+  private operand(truthToo: boolean): Either {
+    const { is, from } = this.now
+    if (is === 'sign' && this.sign('(') !== null) {
+      const { node, truth } = truthToo ? this.either() : this.sum(false)
+      this.must(')')
+      return { node: this.node(truth ? 'AllGrouped' : 'Grouped', from, [node]), truth }
+    }
+    return { node: this.plain(), truth: false }
+  }
+
+  /** An operand that does not begin with a bracket. */
+  private plain(): SyntaxNode {
+    const { is, from } = this.now
+    if (this.sign('-') !== null) return this.node('Negated', from, [this.operand(false).node])
+    if (is === 'Number' || is === 'Text') return this.leaf(is)
+    const aggregate = this.word('highest') ?? this.word('lowest')
+    if (aggregate) return this.node('Aggregate', from, [aggregate, this.leaf('Name')])
+    const choose = this.word('choose')
+    if (choose) {
+      this.must('(')
+      const when = this.condition()
+      this.must(',')
+      const so = this.expression()
+      this.must(',')
+      const otherwise = this.expression()
+      this.must(')')
+      return this.node('Choose', from, [choose, when, so, otherwise])
+    }
+    const name = this.leaf('Name')
+    if (this.sign('(') !== null) {
+      const given = this.several(() => this.expression())
+      this.must(')')
+      return this.node('Call', from, [name, ...given])
+    }
+    const of = this.word('of')
+    return this.node('Value', from, of ? [name, of, this.tool()] : [name])
+  }
+
+  private tool(): SyntaxNode {
+    const seen = this.word('next') ?? this.word('previous')
+    if (seen) return seen
+    if (this.now.is === 'Tool') return this.leaf('Tool')
+    return this.now.text === 'first_tool' ? this.leaf('Name', 'FirstTool') : this.fail()
+  }
+}

@@ -1,0 +1,139 @@
+// The grammar of what may stand in { … } and behind `if`, `while`, `set` in the macro files of a board, as trees.
+//
+//   expression  Number | Text | Path | held | held[expression]… | -expression | !expression, not expression | #expression
+//               | expression * / + - < <= > >= == = != && & and || | or ^ expression | expression ? expression : expression
+//   Path        Name, then .Name and [expression] as often as wanted
+//   held        Name(expression, …) | (expression) | {expression} | {expression, …} with a comma at its end where it has one item
+//
+// From the closest to the loosest: what stands before one, * /, + -, comparisons, “and” and “or” alike, ^, and ? : from the right.
+import { Reader, type SyntaxNode, tokenizer } from '../formula/tree.ts'
+
+type Kind = 'Number' | 'Text' | 'Name'
+
+const kinds = {
+  Number: /0[xX][\da-fA-F]+|0[bB][01]+|(?:\d+(?:\.\d*)?|\.\d+)(?:[eE][+-]?\d+)?/,
+  Text: /"(?:[^"]|"")*"|'[^']*'/,
+  Name: /[A-Za-z_]\w*/,
+  sign: /<=|>=|==|!=|&&|\|\||[-(){}[\],.+*/^#<>=!&|?:]/,
+}
+
+const tokensIn = tokenizer<Kind>(kinds)
+
+/** What may stand between two, from the loosest to the closest: the node's name by the sign, and its child where that tells which. */
+const levels: readonly Readonly<Record<string, readonly [name: string, child?: string]>>[] = [
+  { '^': ['Joined'] },
+  { '&&': ['And'], '&': ['And'], and: ['And'], '||': ['Or'], '|': ['Or'], or: ['Or'] },
+  {
+    '<': ['Comparison', 'Below'],
+    '<=': ['Comparison', 'AtMost'],
+    '>': ['Comparison', 'Above'],
+    '>=': ['Comparison', 'AtLeast'],
+    '==': ['Comparison', 'Is'],
+    '=': ['Comparison', 'Is'],
+    '!=': ['Comparison', 'IsNot'],
+  },
+  { '+': ['Sum'], '-': ['Sum', 'Less'] },
+  { '*': ['Product'], '/': ['Product', 'Divided'] },
+]
+
+const before: Readonly<Record<string, string>> = { '-': 'Negated', '!': 'Not', not: 'Not', '#': 'Count' }
+
+/** These are no names. */
+const words = ['and', 'or', 'not']
+
+/** The tree of a text: one expression, or several with commas between, as children of its top. Throws `Unreadable`. */
+export function treeOf(text: string, top: 'Expression' | 'Several'): SyntaxNode {
+  const reader = new ExpressionReader(tokensIn(text), text.length)
+  const children = top === 'Several' ? reader.several(() => reader.expression()) : [reader.expression()]
+  if (reader.now.is !== 'end') reader.fail()
+  return { name: top, from: 0, to: text.length, children }
+}
+
+class ExpressionReader extends Reader<Kind> {
+  expression(): SyntaxNode {
+    const { from } = this.now
+    const condition = this.between(0)
+    if (this.sign('?') === null) return condition
+    const so = this.expression()
+    this.must(':')
+    return this.node('Choice', from, [condition, so, this.expression()])
+  }
+
+  private between(level: number): SyntaxNode {
+    const signs = levels[level]
+    if (!signs) return this.operand()
+    const { from } = this.now
+    let left = this.between(level + 1)
+    while (Object.hasOwn(signs, this.operator())) {
+      const at = this.now.from
+      const [name, child] = signs[this.take().text] ?? ['']
+      const middle = child ? [this.node(child, at, [])] : []
+      left = this.node(name, from, [left, ...middle, this.between(level + 1)])
+    }
+    return left
+  }
+
+  /** The sign or word that comes; empty where it is neither. */
+  private operator(): string {
+    const { is, text } = this.now
+    return is === 'sign' || (is === 'Name' && words.includes(text)) ? text : ''
+  }
+
+  private operand(): SyntaxNode {
+    const { is, from } = this.now
+    const name = before[this.operator()]
+    if (name) {
+      this.take()
+      return this.node(name, from, [this.operand()])
+    }
+    if (is === 'Number' || is === 'Text') return this.leaf(is)
+    const held = this.held()
+    if (held.name === 'Path') return this.node('Path', from, [...held.children, ...this.steps(true)])
+    const items = this.steps(false)
+    return items.length > 0 ? this.node('Indexed', from, [held, ...items]) : held
+  }
+
+  private name(): SyntaxNode {
+    return words.includes(this.now.text) ? this.fail() : this.leaf('Name')
+  }
+
+  /** A path’s members and items, or items alone. */
+  private steps(membersToo: boolean): SyntaxNode[] {
+    const steps: SyntaxNode[] = []
+    for (;;) {
+      const { from } = this.now
+      if (membersToo && this.sign('.') !== null) steps.push(this.node('Member', from, [this.name()]))
+      else if (this.sign('[') !== null) {
+        const inside = this.expression()
+        this.must(']')
+        steps.push(this.node('Item', from, [inside]))
+      } else return steps
+    }
+  }
+
+  /** A call, a list, or what stands in brackets; else the name that a path begins with. */
+  private held(): SyntaxNode {
+    const { from } = this.now
+    if (this.sign('(') !== null) {
+      const inside = this.expression()
+      this.must(')')
+      return this.node('Grouped', from, [inside])
+    }
+    if (this.sign('{') !== null) {
+      const items = [this.expression()]
+      let list = false
+      while (this.sign(',') !== null) {
+        list = true
+        if (this.comes('}')) break
+        items.push(this.expression())
+      }
+      this.must('}')
+      return this.node(list ? 'List' : 'Grouped', from, items)
+    }
+    const name = this.name()
+    if (this.sign('(') === null) return this.node('Path', from, [name])
+    const given = this.several(() => this.expression())
+    this.must(')')
+    return this.node('Call', from, [name, ...given])
+  }
+}
