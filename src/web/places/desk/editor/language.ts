@@ -1,32 +1,46 @@
 // The script language for the editor: the same reader as everything else, one line at a time.
-import { HighlightStyle, LanguageSupport, StreamLanguage, syntaxHighlighting } from '@codemirror/language'
-import { tags } from '@lezer/highlight'
+import { EditorState, type Extension, RangeSetBuilder } from '@codemirror/state'
+import { Decoration, type DecorationSet, EditorView, ViewPlugin } from '@codemirror/view'
 import { guardLine, inText, settingLine } from '../../../../core/formula/marks.ts'
 import { type Part, partsOf, type Sort } from '../../../../core/formula/syntax.ts'
 import type { Piece } from '../../../../core/gcode/line.ts'
 import { readLine, sleeping } from '../../../../core/gcode/read.ts'
 
-type State = { pieces: { length: number; style: string | null }[]; at: number }
+const looks = {
+  name: { fontWeight: '600' },
+  message: { color: 'var(--move)' },
+  value: { color: 'var(--heat)', fontWeight: '600' },
+  function: { fontStyle: 'italic' },
+  joins: { color: 'var(--move)' },
+  unit: { color: 'var(--ink-soft)' },
+  mark: { color: 'var(--heat)' },
+  comment: { color: 'var(--ink-soft)' },
+  off: { color: 'var(--ink-soft)', fontStyle: 'italic' },
+  number: { color: 'var(--ink-soft)' },
+  flaw: { color: 'var(--bad)', textDecoration: 'underline wavy' },
+} as const
 
-function styleOf(piece: Piece): string | null {
+/** How a stretch of a line looks; null where it is plain ink. */
+type Style = keyof typeof looks | null
+
+function styleOf(piece: Piece): Style {
   switch (piece.kind) {
     case 'name':
-      return 'keyword'
+      return 'name'
     case 'word':
-      return piece.flaw ? 'invalid' : piece.formula ? 'variableName' : 'number'
-    case 'key':
-      return 'propertyName'
+      return piece.flaw ? 'flaw' : piece.formula ? 'value' : null
     case 'message':
-      return 'string'
+      return 'message'
     case 'stray':
-      return piece.flaw === 'stray-text' || piece.text === '\ufeff' ? null : 'invalid'
+      return piece.flaw === 'stray-text' || piece.text === '\ufeff' ? null : 'flaw'
     case 'formula':
-      return 'variableName'
+      return 'value'
     case 'comment':
       return 'comment'
     case 'line-number':
     case 'checksum':
-      return 'labelName'
+      return 'number'
+    case 'key':
     case 'space':
       return null
     default:
@@ -34,18 +48,18 @@ function styleOf(piece: Piece): string | null {
   }
 }
 
-type Styled = State['pieces'][number]
+type Styled = { length: number; style: Style }
 
-const partStyles: Record<Part['is'], string> = {
-  value: 'variableName',
-  function: 'macroName',
-  number: 'number',
-  word: 'operatorKeyword',
+const partStyles: Record<Part['is'], Style> = {
+  value: 'value',
+  function: 'function',
+  number: null,
+  word: 'joins',
   unit: 'unit',
 }
 
 /** A formula's parts, and what stands between them in the style around. */
-function formulaStyles(text: string, sort: Sort, around: string | null): Styled[] {
+function formulaStyles(text: string, sort: Sort, around: Style): Styled[] {
   const styled: Styled[] = []
   let at = 0
   for (const { from, to, is } of partsOf(text, sort)) {
@@ -59,13 +73,13 @@ function formulaStyles(text: string, sort: Sort, around: string | null): Styled[
 }
 
 /** A piece with values in it, cut at them. */
-function withValues(text: string, around: string | null): Styled[] {
+function withValues(text: string, around: Style): Styled[] {
   const styled: Styled[] = []
   let at = 0
   for (const part of inText(text)) {
     if (part.kind === 'plain') continue
     styled.push({ length: part.from - at, style: around })
-    styled.push(...formulaStyles(part.text, 'Expression', 'variableName'))
+    styled.push(...formulaStyles(part.text, 'Expression', 'value'))
     at = part.from + part.text.length
   }
   return [...styled, { length: text.length - at, style: around }].filter(({ length }) => length > 0)
@@ -78,9 +92,9 @@ function markStyles(raw: string): Styled[] {
     const { body, bodyFrom } = setting
     const rest = raw.length - bodyFrom - body.length
     return [
-      { length: bodyFrom, style: 'meta' },
-      ...formulaStyles(body, 'Setting', 'meta'),
-      ...(rest > 0 ? [{ length: rest, style: 'comment' }] : []),
+      { length: bodyFrom, style: 'mark' },
+      ...formulaStyles(body, 'Setting', 'mark'),
+      ...(rest > 0 ? [{ length: rest, style: 'comment' as const }] : []),
     ]
   }
   const guard = guardLine(raw)
@@ -88,59 +102,74 @@ function markStyles(raw: string): Styled[] {
     const { condition, from } = guard
     const rest = raw.length - from - condition.length
     return [
-      { length: from, style: 'meta' },
-      ...formulaStyles(condition, 'Condition', 'meta'),
-      ...(rest > 0 ? [{ length: rest, style: 'meta' }] : []),
+      { length: from, style: 'mark' },
+      ...formulaStyles(condition, 'Condition', 'mark'),
+      ...(rest > 0 ? [{ length: rest, style: 'mark' as const }] : []),
     ]
   }
-  return [{ length: raw.length, style: 'meta' }]
+  return [{ length: raw.length, style: 'mark' }]
 }
 
 function stylesOf(text: string): Styled[] {
   const line = readLine(text)
   if (line.kind === 'mark') return markStyles(text)
-  const commentedOut = sleeping(line) ? 'docComment' : null
+  const commentedOut = sleeping(line) ? 'off' : null
   return line.pieces.flatMap((piece): Styled[] => {
     const style = piece.kind === 'comment' && commentedOut ? commentedOut : styleOf(piece)
     if (piece.kind === 'comment' || !piece.text.includes('@')) return [{ length: piece.text.length, style }]
-    return withValues(piece.text, piece.kind === 'word' ? 'variableName' : style)
+    return withValues(piece.text, piece.kind === 'word' ? 'value' : style)
   })
 }
 
-const language = StreamLanguage.define<State>({
-  name: 'script',
-  startState: () => ({ pieces: [], at: 0 }),
-  copyState: state => ({ ...state }),
-  token(stream, state) {
-    if (stream.sol()) {
-      state.pieces = stylesOf(stream.string)
-      state.at = 0
-    }
-    const piece = state.pieces[state.at++]
-    if (!piece) {
-      stream.skipToEnd()
-      return null
-    }
-    stream.pos += piece.length
-    return piece.style
-  },
-  languageData: { commentTokens: { line: ';' } },
-})
+/** A line longer than this is no script’s, and stays plain. */
+const longest = 4000
 
-const look = HighlightStyle.define([
-  { tag: tags.keyword, fontWeight: '600', color: 'var(--ink)' },
-  { tag: tags.number, color: 'var(--ink)' },
-  { tag: tags.propertyName, color: 'var(--ink)' },
-  { tag: tags.string, color: 'var(--move)' },
-  { tag: tags.variableName, color: 'var(--heat)', fontWeight: '600' },
-  { tag: tags.macroName, color: 'var(--ink)', fontStyle: 'italic' },
-  { tag: tags.operatorKeyword, color: 'var(--move)' },
-  { tag: tags.unit, color: 'var(--ink-soft)' },
-  { tag: tags.meta, color: 'var(--heat)' },
-  { tag: tags.comment, color: 'var(--ink-soft)' },
-  { tag: tags.docComment, color: 'var(--ink-soft)', fontStyle: 'italic' },
-  { tag: tags.labelName, color: 'var(--ink-soft)' },
-  { tag: tags.invalid, color: 'var(--bad)', textDecoration: 'underline wavy' },
-])
+/** What lines of a text look like, each worked out once. */
+const known = new Map<string, readonly Styled[]>()
+const mostKnown = 5000
 
-export const scriptLanguage = new LanguageSupport(language, syntaxHighlighting(look))
+function looksOf(text: string): readonly Styled[] {
+  let styled = known.get(text)
+  if (styled) return styled
+  styled = text.length > longest ? [] : stylesOf(text)
+  if (known.size >= mostKnown) known.clear()
+  known.set(text, styled)
+  return styled
+}
+
+const marks = Object.fromEntries(
+  Object.keys(looks).map(style => [style, Decoration.mark({ class: `cm-${style}` })]),
+) as Record<keyof typeof looks, Decoration>
+
+/** The looks of the lines that are shown. */
+function shownLooks({ state: { doc }, visibleRanges }: EditorView): DecorationSet {
+  const builder = new RangeSetBuilder<Decoration>()
+  let done = 0
+  for (const { from, to } of visibleRanges)
+    for (let line = doc.lineAt(Math.max(from, done)); line.from <= to; line = doc.line(line.number + 1)) {
+      let at = line.from
+      for (const { length, style } of looksOf(line.text)) {
+        if (style) builder.add(at, at + length, marks[style])
+        at += length
+      }
+      done = line.to + 1
+      if (done > doc.length) return builder.finish()
+    }
+  return builder.finish()
+}
+
+const look = ViewPlugin.define(
+  view => ({
+    looks: shownLooks(view),
+    update({ docChanged, viewportChanged, view: now }) {
+      if (docChanged || viewportChanged) this.looks = shownLooks(now)
+    },
+  }),
+  { decorations: plugin => plugin.looks },
+)
+
+export const scriptLanguage: Extension = [
+  look,
+  EditorView.baseTheme(Object.fromEntries(Object.entries(looks).map(([style, css]) => [`.cm-${style}`, css]))),
+  EditorState.languageData.of(() => [{ commentTokens: { line: ';' } }]),
+]
