@@ -1,6 +1,5 @@
 // The script's text with what each line does beside it.
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
-import { lintGutter } from '@codemirror/lint'
 import { Compartment, EditorState, Prec } from '@codemirror/state'
 import {
   drawSelection,
@@ -25,6 +24,7 @@ import { toEditor } from '../../../state/separator.ts'
 import { HeldBack } from '../header/HeldBack.tsx'
 import { Outline } from '../outline/Outline.tsx'
 import { CaretNumber, watchCaretNumber } from './CaretNumber.tsx'
+import { findingMarks } from './finding-marks.ts'
 import { folding } from './fold.ts'
 import { commandHover } from './hover.ts'
 import { keepMarks } from './keep.ts'
@@ -97,7 +97,7 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
           drawSelection(),
           highlightActiveLine(),
           highlightSpecialChars(),
-          lintGutter(),
+          findingMarks,
           roundExtension,
           lineNumbers(),
           folding,

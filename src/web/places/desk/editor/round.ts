@@ -1,13 +1,5 @@
 // What the latest round says, held in the editor's state: sentences beside lines, slurs and findings in the margin, the selection.
-import { type Diagnostic, setDiagnostics } from '@codemirror/lint'
-import {
-  type EditorState,
-  type Extension,
-  RangeSetBuilder,
-  StateEffect,
-  StateField,
-  type Text,
-} from '@codemirror/state'
+import { type Extension, RangeSetBuilder, StateEffect, StateField, type Text } from '@codemirror/state'
 import {
   Decoration,
   type DecorationSet,
@@ -21,6 +13,7 @@ import type { Finding } from '../../../../core/check/finding.ts'
 import type { Passage } from '../../../../core/script/passages.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
 import type { Selection } from '../../../state/desk.ts'
+import { putFindings } from './finding-marks.ts'
 
 export const putRound = StateEffect.define<DeskRound>()
 const putRoom = StateEffect.define<number>()
@@ -227,26 +220,10 @@ const slurGutter = (level: 'whole' | 'parts') =>
     lineMarkerChange: update => update.transactions.some(({ effects }) => effects.some(effect => effect.is(putRound))),
   })
 
-const lintSeverity = { error: 'error', warning: 'warning', advice: 'info' } as const
-
-/** Findings as the editor's own marks, one for each, over the text of their line. */
-function diagnostics(state: EditorState, findings: readonly Finding[]): Diagnostic[] {
-  return findings.slice(0, 1000).flatMap(({ line, severity, message, fixes }) => {
-    if (line < 1 || line > state.doc.lines) return []
-    const { from, to } = state.doc.line(line)
-    const actions = fixes.map(fix => ({
-      name: fix.title,
-      apply: (view: EditorView) => view.dispatch({ changes: fix.edits, userEvent: 'input.fix' }),
-    }))
-    return [{ from, to: Math.min(to, from + 400), severity: lintSeverity[severity], message, actions }]
-  })
-}
-
 /** Lays a new round over the text that it speaks of. */
 export function showRound(view: EditorView, round: DeskRound, findings: readonly Finding[]): void {
   const known = view.state.field(saysField).round === round
-  const { effects } = setDiagnostics(view.state, diagnostics(view.state, findings))
-  view.dispatch({ effects: [...(known ? [] : [putRound.of(round)]), ...[effects ?? []].flat()] })
+  view.dispatch({ effects: [...(known ? [] : [putRound.of(round)]), putFindings.of(findings)] })
 }
 
 export const roundExtension: Extension = [
