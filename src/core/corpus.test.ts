@@ -1,53 +1,10 @@
 // Every script of the corpus, held to what must be said of it; every fix in it applied and rehearsed.
-import { readdirSync, readFileSync } from 'node:fs'
-import { dirname, join } from 'node:path'
-import { fileURLToPath } from 'node:url'
-import * as v from 'valibot'
 import { describe, expect, it } from 'vitest'
-import { demoJobs, demoMaterials, demoPrinters } from '../../demo/load.ts'
+import { type Case, corpusCases, inputOf } from '../../corpus/load.ts'
 import { rehearsalAnswer } from './answer.ts'
-import { Moment } from './model/moment.ts'
-import { Printer } from './model/printer.ts'
 import { outcomeOf, provenFindings } from './prove.ts'
-import { type RehearsalInput, rehearseScript } from './round.ts'
+import { rehearseScript } from './round.ts'
 import { guessMoment } from './script/guess.ts'
-
-const folder = join(dirname(fileURLToPath(import.meta.url)), '..', '..', 'corpus')
-
-type Case = { file: string; name: string; wishes: string[]; text: string }
-
-const cases: Case[] = readdirSync(folder)
-  .filter(file => file.endsWith('.cases'))
-  .flatMap(file =>
-    readFileSync(join(folder, file), 'utf8')
-      .split(/^=== /m)
-      .slice(1)
-      .map(block => {
-        const at = block.indexOf('\n---\n')
-        const [name = '', ...wishes] = block.slice(0, at).split('\n')
-        return { file, name, wishes: wishes.filter(Boolean), text: block.slice(at + 5) }
-      }),
-  )
-
-const named = <T extends { name: string }>(all: readonly T[], name: string): T => {
-  const found = all.find(each => each.name.toLowerCase() === name.toLowerCase())
-  if (!found) throw new Error(`the demo data has no ${name}`)
-  return found
-}
-
-function inputOf({ wishes }: Case): RehearsalInput {
-  const of = (key: string, standard: string) =>
-    wishes.find(wish => wish.startsWith(`${key} `))?.slice(key.length + 1) ?? standard
-  const job = named(demoJobs(), of('job', 'small'))
-  const materials = job.materials.map(name => named(demoMaterials(), name))
-  const material = materials[job.firstTool] ?? materials[0]
-  if (!material) throw new Error('a job without a material')
-  const printer = v.parse(Printer, {
-    ...named(demoPrinters(), of('printer', 'Dunlin')),
-    ...JSON.parse(of('with', '{}')),
-  })
-  return { printer, job, material, materials, moment: v.parse(Moment, of('moment', 'start')) }
-}
 
 const at = (thing: unknown, path: string): unknown =>
   path.split('.').reduce<unknown>((inner, key) => (inner as Record<string, unknown> | null)?.[key], thing)
@@ -163,15 +120,15 @@ function wrongFixes(each: Case): string[] {
 
 describe('the corpus', () => {
   it('has at least 150 scripts, each with something that must be so', () => {
-    expect(cases.length).toBeGreaterThanOrEqual(150)
-    expect(cases.filter(({ wishes }) => wishes.length < 2).map(({ name }) => name)).toEqual([])
-    expect(new Set(cases.map(({ file, name }) => `${file} ${name}`)).size).toBe(cases.length)
+    expect(corpusCases.length).toBeGreaterThanOrEqual(150)
+    expect(corpusCases.filter(({ wishes }) => wishes.length < 2).map(({ name }) => name)).toEqual([])
+    expect(new Set(corpusCases.map(({ file, name }) => `${file} ${name}`)).size).toBe(corpusCases.length)
   })
-  it.each(cases.map(each => [`${each.file}: ${each.name}`, each] as const))('%s', (_, each) => {
+  it.each(corpusCases.map(each => [`${each.file}: ${each.name}`, each] as const))('%s', (_, each) => {
     const troubles = wrong(each)
     expect(troubles, troubles.join('\n')).toEqual([])
   })
-  it.each(cases.map(each => [`${each.file}: ${each.name}`, each] as const))('%s: its fixes', (_, each) => {
+  it.each(corpusCases.map(each => [`${each.file}: ${each.name}`, each] as const))('%s: its fixes', (_, each) => {
     const troubles = wrongFixes(each)
     expect(troubles, troubles.join('\n')).toEqual([])
   })

@@ -8,6 +8,7 @@ const source = join(dirname(fileURLToPath(import.meta.url)), '..')
 /** From the ground up. Every folder of the core, and every file beside them, has a floor of its own. */
 const order = [
   'core/format.ts',
+  'core/on-demand.ts',
   'core/gcode',
   'core/model',
   'core/firmware',
@@ -25,6 +26,7 @@ const order = [
   'core/round.ts',
   'core/prove.ts',
   'core/answer.ts',
+  'core/bring',
   'core/rule-example.ts',
   'core/printfile',
   'core/compare',

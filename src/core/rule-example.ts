@@ -1,5 +1,5 @@
 // A rule's own example, run on the example printer: what the page of checks shows.
-import './macros/template/all.ts'
+import './bring/whole.ts'
 import type { Rule } from './check/finding.ts'
 import { job, material, printer } from './model/example.ts'
 import { type Round, rehearseScript } from './round.ts'

@@ -1,5 +1,5 @@
 // `npm run fuzz [texts] [seed]`: texts that nobody would write, each rehearsed, checked, explained and exported. Says what it counted.
-import '../core/macros/template/all.ts'
+import '../core/bring/whole.ts'
 import { amissWith, madeSetting } from './answers.ts'
 import { chanceFrom, madeText } from './texts.ts'
 

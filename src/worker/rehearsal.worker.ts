@@ -1,5 +1,6 @@
 // The core in a web worker: a whole round for each text that it is sent, and plans for edits.
 import { expose, transfer } from 'comlink'
+import { loadFor, loadWhole } from '../core/bring/for-text.ts'
 import type { Finding } from '../core/check/finding.ts'
 import type * as Change from '../core/compare/printer-change.ts'
 import type * as Compare from '../core/compare/side-by-side.ts'
@@ -59,13 +60,6 @@ function settingFor(sent: RehearsalInput | null): RehearsalInput {
   return setting
 }
 
-/** What a host's macros are written in. */
-const loadTemplates = () => import('../core/macros/template/all.ts')
-/** Loads it for a printer that has any; the others do without. */
-async function prepareFor({ printer }: RehearsalInput): Promise<void> {
-  if (printer.firmware.family === 'host' || printer.macros) await loadTemplates()
-}
-
 /** What is asked now and then, about any printer: loaded then. */
 const onDemand =
   <Module, Asked extends unknown[], Answer>(
@@ -73,7 +67,7 @@ const onDemand =
     work: (module: Module, ...asked: Asked) => Answer,
   ) =>
   async (...asked: Asked): Promise<Awaited<Answer>> => {
-    const [module] = await Promise.all([load(), loadTemplates()])
+    const [module] = await Promise.all([load(), loadWhole()])
     return await work(module, ...asked)
   }
 
@@ -183,7 +177,7 @@ addEventListener('message', async ({ data: asked }: MessageEvent<Partial<FindAsk
   const said = (answered: FindAnswered) => postMessage(answered)
   try {
     const setting = settingFor(sent)
-    await prepareFor(setting)
+    await loadFor(text, setting)
     const answer = find(text, setting)
     if (memory) new Mailbox(memory).put(found, answer)
     said({ found, answer })
@@ -198,7 +192,7 @@ const exporting = () => import('../core/export/export.ts')
 
 /** Loads what will be asked for, so that it is there although the server may be gone by then. */
 async function loadAhead(): Promise<void> {
-  await Promise.all([loadTemplates(), compare(), edits(), exporting()])
+  await Promise.all([loadWhole(), compare(), edits(), exporting()])
 }
 
 const rehearser = {
@@ -206,7 +200,7 @@ const rehearser = {
   /** For a text so long that one is told what it is at. */
   find: async (text: string, sent: RehearsalInput | null, told: (step: RoundStep) => void) => {
     const setting = settingFor(sent)
-    await prepareFor(setting)
+    await loadFor(text, setting)
     return find(text, setting, told)
   },
   rest: (has: number, told?: (step: RoundStep) => void) => {
@@ -214,12 +208,12 @@ const rehearser = {
     return round && handOver(onlyChanged(round, has))
   },
   rehearseBeside: async (text: string, setting: RehearsalInput) => {
-    await prepareFor(setting)
+    await loadFor(text, setting)
     return handOver(rehearse(text, setting))
   },
   prove: async (text: string, sent: RehearsalInput | null, findings: readonly Finding[], finding: Finding) => {
     const setting = settingFor(sent)
-    await prepareFor(setting)
+    await loadFor(text, setting)
     return provenFinding(text, setting, findings, finding)
   },
   /** A plan for an edit, with the rehearsal of what it would make of the text; or the reason why there is none. */

@@ -19,7 +19,7 @@ export class AnotherProgram {
   /** `guards` is told for each line with a condition whether it held. */
   constructor(
     private readonly stage: Stage,
-    private readonly placeholders: Placeholders,
+    readonly placeholders: Placeholders,
     private readonly guards: Map<number, boolean>,
     private readonly tool: () => number,
   ) {}

@@ -12,10 +12,10 @@ import { indentOf, readLine } from '../gcode/read.ts'
 import { beginning } from '../machine/beginning.ts'
 import { materialOf, type Stage } from '../machine/state.ts'
 import type { PlainCommand, Trace } from '../machine/trace.ts'
-import { Placeholders } from '../vocabulary/placeholders.ts'
-import { AnotherProgram } from './another-program.ts'
+import type { AnotherProgram } from './another-program.ts'
 import { hasBranch, isForeign, wordsIn } from './foreign.ts'
 import { halfGuards, noGuard } from './guards.ts'
+import { otherPrograms } from './other-programs.ts'
 import type { Problem, Resolution, ScriptSetting, Worth } from './resolution.ts'
 import { writtenFor } from './written.ts'
 
@@ -97,8 +97,8 @@ class Resolver {
   /** By line and place: a line that runs again has its last worth. */
   private readonly worths = new Map<string, Worth>()
   private readonly world: World
-  private readonly placeholders: Placeholders
-  private readonly foreign: AnotherProgram
+  /** Null where no line has another program’s words. */
+  private readonly foreign: AnotherProgram | null
   /** Settings as they are on this line; another map where one is set, for lines above may be worked out later. */
   private known: ReadonlyMap<string, Quantity> = new Map()
   private readonly open: Open[] = []
@@ -110,8 +110,9 @@ class Resolver {
     private readonly stage: Stage,
   ) {
     this.world = worldOf(stage)
-    this.placeholders = new Placeholders(this.world, stage.vocabulary, wordsIn(lines))
-    this.foreign = new AnotherProgram(stage, this.placeholders, this.guards, () => this.tool)
+    this.foreign = lines.some(line => isForeign(line, stage))
+      ? otherPrograms().at(this.world, stage, wordsIn(lines), this.guards, () => this.tool)
+      : null
     const { tool } = beginning(stage).modes
     this.toolInUse = () => tool
     this.halves = stage.asSent ? new Map() : halfGuards(lines.map(({ kind, raw }) => (kind === 'mark' ? raw : '')))
@@ -132,8 +133,8 @@ class Resolver {
         this.tell('guard', line, 0, line.raw.length, noGuard)
       else if (this.open.some(({ now }) => !now)) {
         if (line.command) this.skipped.add(line.number)
-      } else if (isForeign(line, this.stage)) yield* this.foreignLine(line)
-      else if (!this.foreign.runs) {
+      } else if (this.foreign && isForeign(line, this.stage)) yield* this.foreignLine(line, this.foreign)
+      else if (this.foreign?.runs === false) {
         if (line.command) this.skipped.add(line.number)
       } else if (line.kind === 'mark') {
         if (!this.stage.asSent) this.setting(line)
@@ -149,8 +150,8 @@ class Resolver {
       guards,
       skipped,
       worths: [...worths.values()],
-      placeholders: this.placeholders.all,
-      absent: this.placeholders.absent,
+      placeholders: this.foreign?.placeholders.all ?? [],
+      absent: this.foreign?.placeholders.absent ?? new Map(),
     }
   }
 
@@ -259,26 +260,27 @@ class Resolver {
    * A line with another program's placeholders. Its branches are decided when its turn comes; a condition that nobody can tell
    * counts as so. What runs of the line is worked out again each time.
    */
-  private foreignLine(line: Line): PlainCommand[] {
+  private foreignLine(line: Line, foreign: AnotherProgram): PlainCommand[] {
     const text = this.withStandIns(line.raw)
     if (!hasBranch(line)) {
-      if (!this.foreign.runs) {
+      if (!foreign.runs) {
         if (line.command) this.skipped.add(line.number)
         return []
       }
-      if (!line.command) this.foreign.assign(text)
+      if (!line.command) foreign.assign(text)
       const pending = plainOf(line, this.stage)
       const { known } = this
-      const { own } = this.placeholders
+      const { placeholders } = foreign
+      const { own } = placeholders
       const now = (which: number) => (): Command => {
-        const work = () => this.foreign.filled(line, this.ownValues(line, text))
-        const filled = readLine(this.placeholders.withOwn(own, () => this.above(known, work)))
+        const work = () => foreign.filled(line, this.ownValues(line, text))
+        const filled = readLine(placeholders.withOwn(own, () => this.above(known, work)))
         return [filled.command, ...filled.more][which] ?? (pending[which] as PlainCommand).command
       }
       return pending.map((each, which) => ({ ...each, now: now(which) }))
     }
-    const kept = this.foreign.afterBranches(line, text)
-    const left = readLine(this.foreign.filled(line, kept), line.number, line.from)
+    const kept = foreign.afterBranches(line, text)
+    const left = readLine(foreign.filled(line, kept), line.number, line.from)
     if (line.command && !left.command) this.skipped.add(line.number)
     return plainOf({ ...line, command: left.command, more: left.more }, this.stage)
   }

@@ -38,5 +38,3 @@ export const makers: readonly Maker[] = [
   progressMessage,
   endOfPrint,
 ]
-
-export const makerNamed = (name: string): Maker | undefined => makers.find(maker => maker.name === name)

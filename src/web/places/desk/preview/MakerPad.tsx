@@ -11,7 +11,7 @@ import {
   standards,
   type Text,
 } from '../../../../core/script/makers/maker.ts'
-import { makerNamed } from '../../../../core/script/makers/makers.ts'
+import { makers } from '../../../../core/script/makers/makers.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
 import { Button } from '../../../parts/Button.tsx'
 import { Swatches } from '../../../parts/Swatches.tsx'
@@ -22,7 +22,7 @@ type Make = Extract<EditRequest, { do: 'make' }>
 type Props = { request: Make; setting: RehearsalInput; preview: Preview | null }
 
 export function MakerPad({ request, setting, preview }: Props) {
-  const maker = makerNamed(request.maker)
+  const maker = makers.find(({ name }) => name === request.maker)
   if (!maker) return null
   const surroundings = fromTheBeginning(stageOf(setting))
   const parameters = maker.parameters(surroundings)
