@@ -1,5 +1,5 @@
 // What of the core a text needs, loaded when it comes.
-import { needsChangeRules } from '../check/at-hand.ts'
+import { needsChangeRules, needsVocabularyRules } from '../check/at-hand.ts'
 import type { RehearsalInput } from '../round.ts'
 
 type Part = { needed: (text: string, setting: RehearsalInput) => boolean; load: () => Promise<unknown> }
@@ -17,6 +17,7 @@ const parts: readonly Part[] = [
     load: () => import('./other-programs.ts'),
   },
   { needed: (_, setting) => needsChangeRules(setting), load: () => import('./change-rules.ts') },
+  { needed: (_, setting) => needsVocabularyRules(setting), load: () => import('./vocabulary-rules.ts') },
 ]
 
 /** Which parts a text needs, in the order of their list. */

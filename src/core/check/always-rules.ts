@@ -1,5 +1,5 @@
 // The rules that any script may need, in the order of their groups. A new rule is a file in rules/ and a line here, or in
-// change-rules.ts.
+// change-rules.ts or vocabulary-rules.ts.
 import type { Rule } from './finding.ts'
 import { alignBeforeHome } from './rules/align-before-home.ts'
 import { anotherMakersCommand } from './rules/another-makers-command.ts'
@@ -76,7 +76,6 @@ import { tooHot } from './rules/too-hot.ts'
 import { unitsLeftInch } from './rules/units-left-inch.ts'
 import { unknownCommand } from './rules/unknown-command.ts'
 import { unknownValue } from './rules/unknown-value.ts'
-import { valueNotInVocabulary } from './rules/value-not-in-vocabulary.ts'
 import { valueNotNow } from './rules/value-not-now.ts'
 import { waitMissing } from './rules/wait-missing.ts'
 import { wordsNotTaught } from './rules/words-not-taught.ts'
@@ -158,7 +157,6 @@ export const alwaysRules: readonly Rule[] = [
   unknownValue,
   parameterNeverRead,
   valueNotNow,
-  valueNotInVocabulary,
   guardUnclosed,
   keptLineChanged,
 ]

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { host } from '../firmware/host/host.ts'
+import { macroTexts } from '../firmware/host/macro-texts.ts'
 import { fileTexts } from '../firmware/macro-file/file-texts.ts'
 import { job, material } from '../model/example.ts'
 import type { Moment } from '../model/moment.ts'
@@ -26,7 +26,7 @@ describe('macros that a config can begin with', () => {
     tools: two,
   }
 
-  it.each(host.macroTexts.map(({ name }) => [name]))('%s loads, does what it says, and raises no alarm', name => {
+  it.each(macroTexts.map(({ name }) => [name]))('%s loads, does what it says, and raises no alarm', name => {
     const { text, round } = added(printer, name)
     // What the host saved stays at the end.
     expect(text.trimEnd().endsWith('#*# version = 1')).toBe(true)

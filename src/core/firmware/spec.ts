@@ -112,8 +112,6 @@ export type FirmwareFamily = {
   flow: boolean
   /** Whether a name that the table lacks may be a macro of this one printer. */
   namesMayBeMacros: boolean
-  /** Macros that a config of this firmware can begin with. */
-  macroTexts: readonly MacroText[]
 }
 
 /** The entry for a command's name in a family, tools (`T0`, `T12`, `T-1` for none) under `T`; undefined when the table has none. */

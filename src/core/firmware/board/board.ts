@@ -58,5 +58,4 @@ export const board: FirmwareFamily = {
   mostBlends: 16,
   flow: false,
   namesMayBeMacros: false,
-  macroTexts: [],
 }

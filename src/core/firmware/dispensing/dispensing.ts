@@ -138,5 +138,4 @@ export const dispensing: FirmwareFamily = {
   mostBlends: null,
   flow: false,
   namesMayBeMacros: false,
-  macroTexts: [],
 }

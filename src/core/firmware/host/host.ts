@@ -14,7 +14,6 @@ import {
 import { flag, heat, housekeeping, num, only, row, table, tool } from '../entries.ts'
 import type { CommandSpec, FirmwareFamily } from '../spec.ts'
 import { bed, temperatures } from './heat-bed.ts'
-import { macroTexts } from './macro-texts.ts'
 import { macros } from './macros.ts'
 import { phrases } from './phrases.ts'
 import { state } from './state.ts'
@@ -122,5 +121,4 @@ export const host: FirmwareFamily = {
   mostBlends: null,
   flow: false,
   namesMayBeMacros: true,
-  macroTexts,
 }

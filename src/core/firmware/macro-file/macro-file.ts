@@ -55,5 +55,4 @@ export const macroFile: FirmwareFamily = {
   mostBlends: null,
   flow: true,
   namesMayBeMacros: false,
-  macroTexts: [],
 }

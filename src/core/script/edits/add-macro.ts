@@ -1,8 +1,9 @@
 // A macro that the family offers, put at the end of the config that is open.
+import { macroTexts } from '../../firmware/macro-texts.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
 
 export function addMacro({ text, lines, stage }: Rehearsed, name: string): Plan {
-  const offered = stage.firmware.macroTexts.find(each => each.name === name)
+  const offered = macroTexts[stage.printer.firmware.family]?.find(each => each.name === name)
   if (!offered) return refuse('This firmware has no such macro.')
   if (!stage.opened) return refuse('A macro goes into a config: open one of the printer’s files on the Desk.')
   const made = offered.text(stage.printer)

@@ -4,10 +4,6 @@ import { Suspense, useEffect, useMemo, useRef, useState } from 'react'
 import { Panel, PanelGroup, PanelResizeHandle } from 'react-resizable-panels'
 import { useParams, useSearchParams } from 'react-router'
 import { callOf } from '../../../core/documents/calls.ts'
-import { loadChoice } from '../../parts/Choice.tsx'
-import { later } from '../../parts/later.ts'
-import { loadMenu } from '../../parts/Menu.tsx'
-import { loadPanel } from '../../parts/Panel.tsx'
 import { PageLink } from '../../parts/Press.tsx'
 import { useNarrow } from '../../parts/useNarrow.ts'
 import { useTitle } from '../../parts/useTitle.ts'
@@ -16,54 +12,20 @@ import { callWith, openNew, openSaved, selectLines, useDesk } from '../../state/
 import { useSeen } from '../../state/desk-watch.ts'
 import { useOutline } from '../../state/outline.ts'
 import { usePreview } from '../../state/preview.ts'
-import { loadWorkerAhead } from '../../state/rehearser.ts'
 import { useRoom } from '../../state/room.ts'
 import { settingOf } from '../../state/setting.ts'
 import { sentSituation } from '../../state/situation.ts'
 import { BedCard } from './bed/BedCard.tsx'
-import { CalledWith } from './editor/CalledWith.tsx'
 import { ScriptEditor } from './editor/ScriptEditor.tsx'
 import { DeskHeader } from './header/DeskHeader.tsx'
-import { loadSaving } from './header/Keeping.tsx'
 import { LowerCard } from './lower/LowerCard.tsx'
 import { Outcome } from './Outcome.tsx'
+import { CalledWith, PlaceholdersPanel, PreviewCard, UnknownPanel, useLoadedAhead } from './on-demand.ts'
 import { Ribbon } from './ribbon/Ribbon.tsx'
 import { Stacked } from './Stacked.tsx'
 import { StateCard } from './StateCard.tsx'
 import { useKeys } from './useKeys.ts'
 import { useQuiet } from './useQuiet.ts'
-
-// What is not shown at once is loaded when it is asked for, or when the Desk has been at rest for a while.
-const loads = {
-  preview: () => import('./preview/PreviewCard.tsx'),
-  placeholders: () => import('./lower/PlaceholdersPanel.tsx'),
-  unknown: () => import('./lower/UnknownPanel.tsx'),
-  export: () => import('./header/TakeAway.tsx'),
-  makers: () => import('../../../core/script/makers/makers.ts'),
-  keys: () => import('./editor/at-the-keys.ts'),
-  zooming: () => import('./bed/zooming.ts'),
-  asking: () => import('../../parts/AskDialog.tsx'),
-  saving: loadSaving,
-  dialogs: loadPanel,
-  menus: loadMenu,
-  choices: loadChoice,
-  zip: () => import('fflate'),
-}
-const PreviewCard = later(loads.preview, 'PreviewCard')
-const PlaceholdersPanel = later(loads.placeholders, 'PlaceholdersPanel')
-const UnknownPanel = later(loads.unknown, 'UnknownPanel')
-const restMs = 4000
-
-function useLoadedAhead(): void {
-  useEffect(() => {
-    const timer = setTimeout(() => {
-      // Where the server is gone, what is there already goes on.
-      const all = [...Object.values(loads).map(load => load()), loadWorkerAhead()]
-      void Promise.allSettled(all)
-    }, restMs)
-    return () => clearTimeout(timer)
-  }, [])
-}
 
 export function Desk() {
   const { id, draft } = useParams()
@@ -126,7 +88,11 @@ export function Desk() {
   if (!open || !things || !setting) return <p className="p-6 text-soft">Opening the script…</p>
   const text = (
     <div className="flex min-h-0 min-w-0 flex-1 flex-col gap-2">
-      {open.chosen.opened && <CalledWith open={open} />}
+      {open.chosen.opened && (
+        <Suspense fallback={null}>
+          <CalledWith open={open} />
+        </Suspense>
+      )}
       <ScriptEditor open={open} setting={setting} onReady={setEditor} />
     </div>
   )

@@ -12,7 +12,7 @@ import {
   ViewPlugin,
 } from '@codemirror/view'
 import { ListTree } from 'lucide-react'
-import { memo, useEffect, useRef } from 'react'
+import { memo, Suspense, useEffect, useRef } from 'react'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import { editorTheme } from '../../../parts/editor-theme.ts'
 import { Press } from '../../../parts/Press.tsx'
@@ -22,14 +22,13 @@ import { keepAll } from '../../../state/kept.ts'
 import { useOutline } from '../../../state/outline.ts'
 import { toEditor } from '../../../state/separator.ts'
 import { HeldBack } from '../header/HeldBack.tsx'
-import { Outline } from '../outline/Outline.tsx'
+import { NumbersForm, Outline } from '../on-demand.ts'
 import { CaretNumber, watchCaretNumber } from './CaretNumber.tsx'
 import { findingMarks } from './finding-marks.ts'
 import { folding } from './fold.ts'
 import { commandHover } from './hover.ts'
 import { keepMarks } from './keep.ts'
 import { scriptLanguage } from './language.ts'
-import { NumbersForm } from './NumbersForm.tsx'
 import { searchKey, whenFocused } from './on-demand.ts'
 import { putSelection, roundExtension, showRound } from './round.ts'
 import { SettingsForm } from './SettingsForm.tsx'
@@ -169,16 +168,18 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
       className="relative flex min-h-0 min-w-0 flex-1 flex-col rounded-card border border-rule bg-raised"
     >
       <SettingsForm settings={round?.settings ?? []} editor={() => view.current} />
-      {isConfig && (
-        <NumbersForm
-          text={roundText}
-          saved={toEditor(open.saved?.text ?? '').text}
-          setting={setting}
-          editor={() => view.current}
-        />
-      )}
+      <Suspense fallback={null}>
+        {isConfig && (
+          <NumbersForm
+            text={roundText}
+            saved={toEditor(open.saved?.text ?? '').text}
+            setting={setting}
+            editor={() => view.current}
+          />
+        )}
+      </Suspense>
       <div className="flex min-h-0 flex-1">
-        {outline && <Outline open={open} />}
+        <Suspense fallback={null}>{outline && <Outline open={open} />}</Suspense>
         <div ref={host} className="min-h-0 min-w-0 flex-1 overflow-hidden rounded-card" />
       </div>
       <HeldBack editor={() => view.current} />

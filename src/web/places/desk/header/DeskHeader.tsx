@@ -2,6 +2,7 @@
 import { memo, Suspense, useEffect, useState } from 'react'
 import { plural } from '../../../../core/format.ts'
 import type { SavedScript } from '../../../../core/model/kept.ts'
+import { withinPrint } from '../../../../core/model/moment.ts'
 import { later } from '../../../parts/later.ts'
 import { howLongAgo } from '../../../parts/words.ts'
 import type { Things } from '../../../state/api.ts'
@@ -9,16 +10,14 @@ import { askNothing, useAsked } from '../../../state/asked.ts'
 import { useDesk } from '../../../state/desk.ts'
 import { type Head, useHead, useUnsaved } from '../../../state/desk-watch.ts'
 import type { Said } from '../../../state/files.ts'
+import { InSituation, TakeAway, WhatIf } from '../on-demand.ts'
 import { DeskChoices, Divider } from './DeskChoices.tsx'
 import { DeskMenus } from './DeskMenus.tsx'
-import { InSituation } from './InSituation.tsx'
 import { Keeping } from './Keeping.tsx'
-import { WhatIf } from './WhatIf.tsx'
 import { WhichPrinter } from './WhichPrinter.tsx'
 import { WithText } from './WithText.tsx'
 
 const ChangedSince = later(() => import('../../../parts/CameFrom.tsx'), 'ChangedSince')
-const TakeAway = later(() => import('./TakeAway.tsx'), 'TakeAway')
 
 export function DeskHeader({ things }: { things: Things }) {
   const head = useHead()
@@ -55,14 +54,12 @@ const Header = memo(function Header({ head, things }: { head: Head; things: Thin
           )}
         </Suspense>
       </div>
-      <WhatIf head={head} things={things} onSaid={setSaid} />
       <WhichPrinter head={head} things={things} />
-      <InSituation chosen={chosen} things={things} />
-      {saved?.carried && (
-        <Suspense fallback={null}>
-          <ChangedSince script={saved} />
-        </Suspense>
-      )}
+      <Suspense fallback={null}>
+        {saved && saved.printerId !== chosen.printerId && <WhatIf head={head} things={things} onSaid={setSaid} />}
+        {withinPrint.includes(chosen.moment) && <InSituation chosen={chosen} things={things} />}
+        {saved?.carried && <ChangedSince script={saved} />}
+      </Suspense>
     </>
   )
 })

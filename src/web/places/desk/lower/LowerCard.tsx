@@ -1,17 +1,15 @@
 // Below the bed: what was found, what is left for the print, and what the script costs; one at a time.
 import type { EditorView } from '@codemirror/view'
 import { Tabs } from 'radix-ui'
-import { memo, type ReactNode } from 'react'
+import { memo, type ReactNode, Suspense } from 'react'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import { Button } from '../../../parts/Button.tsx'
 import { seriousOf } from '../../../parts/Severity.tsx'
 import { type Seen, useFindings } from '../../../state/desk-watch.ts'
 import { type Lower, showLower, useLower } from '../../../state/lower.ts'
 import { takeBack, usePreview } from '../../../state/preview.ts'
-import { CallsCard } from './CallsCard.tsx'
-import { CostCard } from './CostCard.tsx'
+import { CallsCard, CostCard, LeftCard } from '../on-demand.ts'
 import { Findings } from './Findings.tsx'
-import { LeftCard } from './LeftCard.tsx'
 
 type Props = { open: Seen; setting: RehearsalInput; editor: EditorView | null }
 
@@ -48,15 +46,17 @@ export const LowerCard = memo(function LowerCard({ open, setting, editor }: Prop
       <Tabs.Content value="findings" className="min-h-0 flex-1" tabIndex={-1}>
         <Findings open={open} setting={setting} />
       </Tabs.Content>
-      <Tabs.Content value="left" className="min-h-0 flex-1" tabIndex={-1}>
-        <LeftCard open={open} setting={setting} />
-      </Tabs.Content>
-      <Tabs.Content value="calls" className="min-h-0 flex-1" tabIndex={-1}>
-        <CallsCard calls={calls} />
-      </Tabs.Content>
-      <Tabs.Content value="cost" className="min-h-0 flex-1" tabIndex={-1}>
-        <CostCard open={open} setting={setting} />
-      </Tabs.Content>
+      <Suspense fallback={<p className="p-3.5 text-soft">One moment…</p>}>
+        <Tabs.Content value="left" className="min-h-0 flex-1" tabIndex={-1}>
+          <LeftCard open={open} setting={setting} />
+        </Tabs.Content>
+        <Tabs.Content value="calls" className="min-h-0 flex-1" tabIndex={-1}>
+          <CallsCard calls={calls} />
+        </Tabs.Content>
+        <Tabs.Content value="cost" className="min-h-0 flex-1" tabIndex={-1}>
+          <CostCard open={open} setting={setting} />
+        </Tabs.Content>
+      </Suspense>
     </Tabs.Root>
   )
 })

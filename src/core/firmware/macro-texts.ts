@@ -1,0 +1,8 @@
+// The macros that a config of each family can begin with. They stand apart from the families' tables, for few ask for them.
+import type { Printer } from '../model/printer.ts'
+import { macroTexts as ofHosts } from './host/macro-texts.ts'
+import type { MacroText } from './spec.ts'
+
+export const macroTexts: Readonly<Partial<Record<Printer['firmware']['family'], readonly MacroText[]>>> = {
+  host: ofHosts,
+}

@@ -1,0 +1,59 @@
+// What of the Desk is not shown at once: loaded when it is asked for, or when the Desk has been at rest for a while.
+import { useEffect } from 'react'
+import { loadChoice } from '../../parts/Choice.tsx'
+import { later } from '../../parts/later.ts'
+import { loadMenu } from '../../parts/Menu.tsx'
+import { loadPanel } from '../../parts/Panel.tsx'
+import { loadWorkerAhead } from '../../state/rehearser.ts'
+import { loadSaving } from './header/Keeping.tsx'
+
+const loads = {
+  preview: () => import('./preview/PreviewCard.tsx'),
+  placeholders: () => import('./lower/PlaceholdersPanel.tsx'),
+  unknown: () => import('./lower/UnknownPanel.tsx'),
+  left: () => import('./lower/LeftCard.tsx'),
+  cost: () => import('./lower/CostCard.tsx'),
+  calls: () => import('./lower/CallsCard.tsx'),
+  outline: () => import('./outline/Outline.tsx'),
+  numbers: () => import('./editor/NumbersForm.tsx'),
+  called: () => import('./editor/CalledWith.tsx'),
+  situation: () => import('./header/InSituation.tsx'),
+  whatIf: () => import('./header/WhatIf.tsx'),
+  export: () => import('./header/TakeAway.tsx'),
+  makers: () => import('../../../core/script/makers/makers.ts'),
+  keys: () => import('./editor/at-the-keys.ts'),
+  zooming: () => import('./bed/zooming.ts'),
+  asking: () => import('../../parts/AskDialog.tsx'),
+  saving: loadSaving,
+  dialogs: loadPanel,
+  menus: loadMenu,
+  choices: loadChoice,
+  zip: () => import('fflate'),
+}
+
+export const PreviewCard = later(loads.preview, 'PreviewCard')
+export const PlaceholdersPanel = later(loads.placeholders, 'PlaceholdersPanel')
+export const UnknownPanel = later(loads.unknown, 'UnknownPanel')
+export const LeftCard = later(loads.left, 'LeftCard')
+export const CostCard = later(loads.cost, 'CostCard')
+export const CallsCard = later(loads.calls, 'CallsCard')
+export const Outline = later(loads.outline, 'Outline')
+export const NumbersForm = later(loads.numbers, 'NumbersForm')
+export const CalledWith = later(loads.called, 'CalledWith')
+export const InSituation = later(loads.situation, 'InSituation')
+export const WhatIf = later(loads.whatIf, 'WhatIf')
+export const TakeAway = later(loads.export, 'TakeAway')
+
+const restMs = 4000
+
+/** Loads all of it when nothing has happened for a while. */
+export function useLoadedAhead(): void {
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      // Where the server is gone, what is there already goes on.
+      const all = [...Object.values(loads).map(load => load()), loadWorkerAhead()]
+      void Promise.allSettled(all)
+    }, restMs)
+    return () => clearTimeout(timer)
+  }, [])
+}
