@@ -24,6 +24,7 @@ const order = [
   'core/documents',
   'core/round-steps.ts',
   'core/round.ts',
+  'core/document-round.ts',
   'core/prove.ts',
   'core/answer.ts',
   'core/bring',

@@ -1,11 +1,8 @@
 // One whole round: a script's text against one printer, material, job and moment, read, rehearsed, checked and explained.
 import { check } from './check/check.ts'
 import type { Finding, SetAside } from './check/finding.ts'
-import { usualCall } from './documents/calls.ts'
-import { explainDocument } from './documents/explained.ts'
-import { callLine, documentLines, withText } from './documents/open.ts'
+import type { explainDocument } from './documents/explained.ts'
 import { placed } from './documents/placed.ts'
-import { configProblems } from './documents/problems.ts'
 import { type Explained, explain } from './explain/explain.ts'
 import { familyOf } from './firmware/families.ts'
 import { taughtFor, withTaught } from './firmware/teach.ts'
@@ -23,10 +20,10 @@ import type { Moment } from './model/moment.ts'
 import type { Printer } from './model/printer.ts'
 import type { TaughtCommand } from './model/taught.ts'
 import type { Vocabulary } from './model/vocabulary.ts'
+import { onDemand } from './on-demand.ts'
 import type { Resolution } from './resolve/resolution.ts'
 import { rehearseLines } from './resolve/resolve.ts'
 import type { RoundStep } from './round-steps.ts'
-import { asTemplate } from './script/edits/as-template.ts'
 import { type Passage, passagesOf } from './script/passages.ts'
 
 /** What a script is rehearsed for. */
@@ -75,6 +72,15 @@ export type Round = {
   explained: Explained[]
 }
 
+export type Checked = Omit<Round, 'explained'>
+
+/** What is done with a text that is a config or a macro file: only one that is opened needs it. */
+export type Documents = {
+  rehearse: (text: string, setting: RehearsalInput & { opened: Opened }) => Checked
+  explain: typeof explainDocument
+}
+export const [documents, bringDocuments] = onDemand<Documents>('What rehearses documents')
+
 type Told = (step: RoundStep) => void
 const toNobody: Told = () => {}
 
@@ -91,15 +97,10 @@ export function stageOf(setting: RehearsalInput): Stage {
  * Reads, rehearses and checks a text: all of a round but its sentences. Never throws, whatever the text. `lines` is the text
  * read already, where it is rehearsed more than once.
  */
-export function rehearseAndCheck(
-  text: string,
-  setting: RehearsalInput,
-  lines = read(text),
-  told = toNobody,
-): Omit<Round, 'explained'> {
+export function rehearseAndCheck(text: string, setting: RehearsalInput, lines = read(text), told = toNobody): Checked {
   told('rehearsing')
   const { opened } = setting
-  if (opened) return rehearseDocument(text, { ...setting, opened })
+  if (opened) return documents().rehearse(text, { ...setting, opened })
   const stage = stageOf(setting)
   const { resolution, trace } = rehearseLines(lines, stage)
   told('checking')
@@ -107,13 +108,7 @@ export function rehearseAndCheck(
 }
 
 /** What a rehearsal comes to: strokes, ooze, passages, findings. */
-function seenOn(
-  text: string,
-  lines: Line[],
-  resolution: Resolution,
-  trace: Trace,
-  stage: Stage,
-): Omit<Round, 'explained'> {
+export function seenOn(text: string, lines: Line[], resolution: Resolution, trace: Trace, stage: Stage): Checked {
   const commands = trace.ran ?? []
   const strokes = strokesOf(trace, stage)
   const ooze = oozeOf(trace, stage)
@@ -137,44 +132,11 @@ function seenOn(
   }
 }
 
-/** What these say of words in brackets is said of scripts; a template's are its own. */
-const ofOurValues = ['value-not-now', 'value-not-in-vocabulary', 'words-not-taught', 'fixed-temperature']
-
-/** A config or macro file by a call of what is in it; lines, passages and findings are its own. */
-function rehearseDocument(text: string, setting: RehearsalInput & { opened: Opened }): Omit<Round, 'explained'> {
-  const base = { ...stageOf({ ...setting, printer: withText(setting.printer, setting.opened, text) }), asSent: true }
-  const call = setting.opened.call || (usualCall(base, setting.opened.file)?.call ?? '')
-  const opened = { ...setting.opened, call }
-  const stage: Stage = { ...base, opened }
-  const { resolution, trace } = rehearseLines([callLine(stage, opened)], stage)
-  const problems = configProblems(stage)
-  // What can't be read is told once, and not again for being left out.
-  const left = trace.troubles.filter(({ sort, line }) => sort !== 'macro' || !problems.some(each => each.line === line))
-  trace.troubles.splice(0, trace.troubles.length, ...problems, ...left)
-  const lines = documentLines(text, opened, stage, trace)
-  const checked = seenOn(text, lines, resolution, trace, stage)
-  if (stage.firmware.flow) return checked
-  const findings = checked.findings
-    .filter(({ rule }) => !ofOurValues.includes(rule))
-    .map(finding => ({
-      ...finding,
-      // Values of ours mean nothing in a template.
-      fixes: finding.fixes
-        .filter(({ edits }) => !edits.some(({ insert }) => insert.includes('@')))
-        .map(fix => ({ ...fix, edits: asTemplate(text, fix.edits) })),
-    }))
-  return { ...checked, findings }
-}
-
 /** A round with its sentences, from all of it but those. */
-export function withExplained(
-  text: string,
-  setting: Pick<RehearsalInput, 'opened'>,
-  checked: Omit<Round, 'explained'>,
-): Round {
+export function withExplained(text: string, setting: Pick<RehearsalInput, 'opened'>, checked: Checked): Round {
   const { lines, resolution, trace, stage } = checked
   const explained = setting.opened
-    ? explainDocument(text, setting.opened, lines, resolution, trace, stage)
+    ? documents().explain(text, setting.opened, lines, resolution, trace, stage)
     : explain(lines, resolution, trace, stage)
   return { ...checked, explained }
 }

@@ -4,9 +4,11 @@ import { corpusCases, inputOf } from '../../../corpus/load.ts'
 import { demoJobs, demoMaterials, demoPrinters, demoScripts } from '../../../demo/load.ts'
 import { changeRules } from '../check/change-rules.ts'
 import { checkedFrom } from '../check/check.ts'
+import { namesFor } from '../effects/macro-names.ts'
+import { bringTemplates } from '../effects/templates.ts'
 import { render } from '../macros/template/render.ts'
 import { treeOf } from '../macros/template/tree.ts'
-import { bringTemplates } from '../macros/templates.ts'
+import { newVocabulary } from '../model/vocabulary.ts'
 import { AnotherProgram } from '../resolve/another-program.ts'
 import { bringOtherPrograms } from '../resolve/other-programs.ts'
 import { type RehearsalInput, rehearseScript } from '../round.ts'
@@ -17,7 +19,10 @@ import { Placeholders } from '../vocabulary/placeholders.ts'
 import { neededFor } from './for-text.ts'
 
 const bringAll = () => {
-  bringTemplates({ render, treeOf })
+  bringTemplates({
+    linesOf: (recorder, command, macro) => render(macro.gcode, namesFor(recorder, command, macro), recorder.budget),
+    treeOf,
+  })
   bringMakers(makers)
   bringOtherPrograms({
     at: (world, stage, words, guards, tool) =>
@@ -52,11 +57,11 @@ const given: Given[] = [
 describe('what a text does not need', () => {
   it('is not asked for', () => {
     for (const { name, text, setting } of given) {
-      const [templates, made, foreign] = neededFor(text, setting)
+      const needed = neededFor(text, setting)
       bringAll()
-      if (!templates) bringTemplates(away())
-      if (!made) bringMakers(away())
-      if (!foreign) bringOtherPrograms(away())
+      if (!needed.includes('templates')) bringTemplates(away())
+      if (!needed.includes('makers')) bringMakers(away())
+      if (!needed.includes('otherPrograms')) bringOtherPrograms(away())
       expect(() => rehearseScript(text, setting), name).not.toThrow()
     }
   }, 300_000)
@@ -64,7 +69,7 @@ describe('what a text does not need', () => {
   it('would find nothing: the rules of changes where nothing is changed', () => {
     let without = 0
     for (const { name, text, setting } of given) {
-      if (neededFor(text, setting)[3]) continue
+      if (neededFor(text, setting).includes('changeRules')) continue
       without++
       const checked = checkedFrom({ ...rehearseScript(text, setting), text })
       const found = changeRules
@@ -77,21 +82,13 @@ describe('what a text does not need', () => {
 
   it('is little: an ordinary start script of a board with one tool needs none of them', () => {
     const setting: RehearsalInput = { printer, job, material, moment: 'start' }
-    expect(neededFor('M190 S60 ; [hot] bed, 100 %\nG28\nM109 S@nozzle\n; done {really}', setting)).toEqual([
-      false,
-      false,
-      false,
-      false,
-      false,
+    expect(neededFor('M190 S60 ; [hot] bed, 100 %\nG28\nM109 S@nozzle\n; done {really}', setting)).toEqual([])
+    expect(neededFor('M190 S{first_bed}', setting)).toEqual(['otherPrograms'])
+    expect(neededFor('G28\n;@ heat-soak minutes=2\nG4 S120\n;@ end heat-soak', setting)).toEqual(['makers'])
+    expect(neededFor('G28', { ...setting, moment: 'layer-change' })).toEqual(['changeRules'])
+    expect(neededFor('G28', { ...setting, vocabulary: newVocabulary('ours', { open: '<<', close: '>>' }) })).toEqual([
+      'vocabularyRules',
     ])
-    expect(neededFor('M190 S{first_bed}', setting)).toEqual([false, false, true, false, false])
-    expect(neededFor('G28\n;@ heat-soak minutes=2\nG4 S120\n;@ end heat-soak', setting)).toEqual([
-      false,
-      true,
-      false,
-      false,
-      false,
-    ])
-    expect(neededFor('G28', { ...setting, moment: 'layer-change' })).toEqual([false, false, false, true, false])
+    expect(neededFor('G28', { ...setting, opened: { file: 'start.g', call: '' } })).toEqual(['documents'])
   })
 })

@@ -5,29 +5,35 @@ import type { RehearsalInput } from '../round.ts'
 type Part = { needed: (text: string, setting: RehearsalInput) => boolean; load: () => Promise<unknown> }
 
 /** Loosely: one that is loaded for nothing does no harm. */
-const parts: readonly Part[] = [
-  {
+const parts = {
+  templates: {
     needed: (_, { printer }) => printer.firmware.family === 'host' || Boolean(printer.macros),
     load: () => import('./templates.ts'),
   },
-  { needed: text => text.includes(';@'), load: () => import('./makers.ts') },
+  makers: { needed: text => text.includes(';@'), load: () => import('./makers.ts') },
   // Whatever may be another program’s sign, in what the machine reads.
-  {
+  otherPrograms: {
     needed: (text, { printer }) => Boolean(printer.macros) || /^[^;\r\n\u2028\u2029]*[{[%<$#]/m.test(text),
     load: () => import('./other-programs.ts'),
   },
-  { needed: (_, setting) => needsChangeRules(setting), load: () => import('./change-rules.ts') },
-  { needed: (_, setting) => needsVocabularyRules(setting), load: () => import('./vocabulary-rules.ts') },
-]
+  changeRules: { needed: (_, setting) => needsChangeRules(setting), load: () => import('./change-rules.ts') },
+  vocabularyRules: {
+    needed: (_, setting) => needsVocabularyRules(setting),
+    load: () => import('./vocabulary-rules.ts'),
+  },
+  documents: { needed: (_, { opened }) => opened !== undefined, load: () => import('./documents.ts') },
+} satisfies Record<string, Part>
 
-/** Which parts a text needs, in the order of their list. */
-export const neededFor = (text: string, setting: RehearsalInput): boolean[] =>
-  parts.map(({ needed }) => needed(text, setting))
+export type PartName = keyof typeof parts
+
+/** The parts that a text needs. */
+export const neededFor = (text: string, setting: RehearsalInput): PartName[] =>
+  (Object.keys(parts) as PartName[]).filter(name => parts[name].needed(text, setting))
 
 /** Rejects where a part can’t be had. */
 export async function loadFor(text: string, setting: RehearsalInput): Promise<void> {
-  await Promise.all(parts.map(({ needed, load }) => needed(text, setting) && load()))
+  await Promise.all(neededFor(text, setting).map(name => parts[name].load()))
 }
 
 /** All parts. */
-export const loadWhole = (): Promise<unknown> => Promise.all(parts.map(({ load }) => load()))
+export const loadWhole = (): Promise<unknown> => Promise.all(Object.values(parts).map(({ load }) => load()))

@@ -1,8 +1,9 @@
 // What would keep a host from loading an open config, or has it take something else than is meant: told at its line while it is written.
+
+import { templates } from '../effects/templates.ts'
 import type { Stage } from '../machine/state.ts'
 import type { Trouble } from '../machine/trace.ts'
 import { configOf } from '../macros/config.ts'
-import { templates } from '../macros/templates.ts'
 import { macrosIn } from './open.ts'
 
 /** Of the file that is open; every template in it is read, whether it is called or not. */

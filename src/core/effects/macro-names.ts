@@ -1,5 +1,5 @@
 // What a macro's template sees of the simulated printer: parameters, variables, and its state at that moment.
-import { type Command, textOf } from '../gcode/line.ts'
+import type { Command } from '../gcode/line.ts'
 import { type HeaterHistory, temperatureAt } from '../machine/heat.ts'
 import type { Recorder } from '../machine/recorder.ts'
 import { flowPercent } from '../machine/state.ts'
@@ -8,34 +8,7 @@ import type { Names } from '../macros/template/evaluate.ts'
 import { type Item, Lookup, tuple, Unknown } from '../macros/template/values.ts'
 import { Float, type Value } from '../macros/values.ts'
 import { axes, type Printer } from '../model/printer.ts'
-
-/** A macro's variables as they are now. */
-function variablesOf(recorder: Recorder, macro: Macro): Record<string, Value> {
-  // What a template adds to a list of its own is not to stay in the config.
-  const known = recorder.variables.get(macro.name) ?? structuredClone(macro.variables)
-  recorder.variables.set(macro.name, known)
-  return known
-}
-
-/** Under this name stands what SAVE_VARIABLE keeps; no macro can be called so. */
-const saved = 'saved variables'
-
-function savedVariables(recorder: Recorder): Record<string, Value> {
-  const known = recorder.variables.get(saved) ?? {}
-  recorder.variables.set(saved, known)
-  return known
-}
-
-/** `SAVE_VARIABLE VARIABLE=… VALUE=…`, and `SET_GCODE_VARIABLE MACRO=… VARIABLE=… VALUE=…`; any other macro command does nothing here. */
-export function setVariable(recorder: Recorder, command: Command): void {
-  const [name, variable, value] = ['MACRO', 'VARIABLE', 'VALUE'].map(key => textOf(command, key))
-  if (name === null && variable && value != null) {
-    savedVariables(recorder)[variable.toLowerCase()] = readValue(value)
-    return
-  }
-  const macro = name ? recorder.stage.macros?.get(name.toUpperCase()) : undefined
-  if (macro && variable && value != null) variablesOf(recorder, macro)[variable.toLowerCase()] = readValue(value)
-}
+import { savedVariables, variablesOf } from './macro-variables.ts'
 
 /** Parameters come as texts, by their keys or letters in upper case. */
 function parametersOf({ keys, words }: Command): Record<string, Value> {

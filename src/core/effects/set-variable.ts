@@ -1,6 +1,6 @@
 // A macro's variable set.
 import { textOf } from '../gcode/line.ts'
-import { setVariable as set } from './macro-names.ts'
+import { setVariable as set } from './macro-variables.ts'
 import { record } from './record.ts'
 
 export const setVariable = record<'set-variable'>({

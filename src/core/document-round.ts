@@ -1,0 +1,37 @@
+// A round of a text that is no script but a config or a macro file of its printer, by a call of what is in it.
+import { usualCall } from './documents/calls.ts'
+import { callLine, documentLines, withText } from './documents/open.ts'
+import { configProblems } from './documents/problems.ts'
+import type { Opened, Stage } from './machine/state.ts'
+import { rehearseLines } from './resolve/resolve.ts'
+import { type Checked, type RehearsalInput, seenOn, stageOf } from './round.ts'
+import { asTemplate } from './script/edits/as-template.ts'
+
+/** What these say of words in brackets is said of scripts; a template's are its own. */
+const ofOurValues = ['value-not-now', 'value-not-in-vocabulary', 'words-not-taught', 'fixed-temperature']
+
+/** A config or macro file by a call of what is in it; lines, passages and findings are its own. */
+export function rehearseDocument(text: string, setting: RehearsalInput & { opened: Opened }): Checked {
+  const base = { ...stageOf({ ...setting, printer: withText(setting.printer, setting.opened, text) }), asSent: true }
+  const call = setting.opened.call || (usualCall(base, setting.opened.file)?.call ?? '')
+  const opened = { ...setting.opened, call }
+  const stage: Stage = { ...base, opened }
+  const { resolution, trace } = rehearseLines([callLine(stage, opened)], stage)
+  const problems = configProblems(stage)
+  // What can't be read is told once, and not again for being left out.
+  const left = trace.troubles.filter(({ sort, line }) => sort !== 'macro' || !problems.some(each => each.line === line))
+  trace.troubles.splice(0, trace.troubles.length, ...problems, ...left)
+  const lines = documentLines(text, opened, stage, trace)
+  const checked = seenOn(text, lines, resolution, trace, stage)
+  if (stage.firmware.flow) return checked
+  const findings = checked.findings
+    .filter(({ rule }) => !ofOurValues.includes(rule))
+    .map(finding => ({
+      ...finding,
+      // Values of ours mean nothing in a template.
+      fixes: finding.fixes
+        .filter(({ edits }) => !edits.some(({ insert }) => insert.includes('@')))
+        .map(fix => ({ ...fix, edits: asTemplate(text, fix.edits) })),
+    }))
+  return { ...checked, findings }
+}
