@@ -4,30 +4,20 @@ import { corpusCases, inputOf } from '../../../corpus/load.ts'
 import { demoJobs, demoMaterials, demoPrinters, demoScripts } from '../../../demo/load.ts'
 import { changeRules } from '../check/change-rules.ts'
 import { checkedFrom } from '../check/check.ts'
-import { namesFor } from '../effects/macro-names.ts'
-import { bringTemplates } from '../effects/templates.ts'
-import { render } from '../macros/template/render.ts'
-import { treeOf } from '../macros/template/tree.ts'
+import { bringTemplates, templates } from '../effects/templates.ts'
 import { newVocabulary } from '../model/vocabulary.ts'
-import { AnotherProgram } from '../resolve/another-program.ts'
-import { bringOtherPrograms } from '../resolve/other-programs.ts'
+import { bringOtherPrograms, otherPrograms } from '../resolve/other-programs.ts'
 import { type RehearsalInput, rehearseScript } from '../round.ts'
 import { bringMakers } from '../script/makers/at-hand.ts'
 import { makers } from '../script/makers/makers.ts'
 import { job, material, printer } from '../testing/stage.ts'
-import { Placeholders } from '../vocabulary/placeholders.ts'
 import { neededFor } from './for-text.ts'
 
+const [itsTemplates, itsOtherPrograms] = [templates(), otherPrograms()]
 const bringAll = () => {
-  bringTemplates({
-    linesOf: (recorder, command, macro) => render(macro.gcode, namesFor(recorder, command, macro), recorder.budget),
-    treeOf,
-  })
+  bringTemplates(itsTemplates)
   bringMakers(makers)
-  bringOtherPrograms({
-    at: (world, stage, words, guards, tool) =>
-      new AnotherProgram(stage, new Placeholders(world, stage.vocabulary, words), guards, tool),
-  })
+  bringOtherPrograms(itsOtherPrograms)
 }
 afterEach(bringAll)
 
