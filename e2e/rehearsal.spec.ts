@@ -51,6 +51,23 @@ test('ooze is shown on the ribbon and on the bed, and a fix takes it away', asyn
   await expect(page.getByRole('img', { name: /while probing/ })).toHaveCount(0)
 })
 
+test('a finding is told, and mended, where one points at its line', async ({ page }) => {
+  await pasteOnShelf(page, 'G28\nM420 S1\nG1 X400 Y20 Z5 F3000\n')
+  await expect(findings(page).filter({ hasText: 'beyond the right of the reach' })).toBeVisible()
+  const sign = page.locator('.cm-signs').getByTitle(/^Goes to X 400/)
+  await expect(sign).toHaveCount(1)
+  await lineWith(page, 'G1 X400').hover({ position: { x: 20, y: 8 } })
+  const told = page.locator('.cm-finding', { hasText: 'beyond the right of the reach' })
+  await expect(told).toBeVisible()
+  // The bed of Dunlin ends at 230, its reach at 232.
+  await told.getByRole('button', { name: 'Stop at the edge of the reach (X232)' }).click()
+  await expect(lineWith(page, 'G1 X232 Y20')).toBeVisible()
+  await expect(told).toHaveCount(0)
+  await expect(sign).toHaveCount(0)
+  await editor(page).press('Control+z')
+  await expect(lineWith(page, 'G1 X400 Y20')).toBeVisible()
+})
+
 test('what is left for the print stands beside what it expects', async ({ page }) => {
   await pasteOnShelf(page, 'M82\nG28\nM420 S1\nM140 S60\nM109 S205\nG1 E8 F300\nG1 E5 F1800\n')
   await lower(page, 'Left for the print').click()

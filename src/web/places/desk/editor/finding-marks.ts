@@ -91,22 +91,19 @@ function sentence(view: EditorView, { message, fixes }: Finding): HTMLElement {
   return told
 }
 
-const sentences = hoverTooltip((view, pos) => {
-  const { findings, doc } = view.state.field(field)
-  // Of an older text they would mend other places.
-  if (!view.state.doc.eq(doc)) return null
-  const line = doc.lineAt(pos)
-  const here = findings.filter(each => each.line === line.number)
-  if (here.length === 0) return null
-  return {
-    pos: line.from,
-    end: line.to,
-    create: () => {
-      const dom = document.createElement('div')
-      dom.append(...here.map(each => sentence(view, each)))
-      return { dom }
-    },
-  }
-})
+const sentences = hoverTooltip(
+  (view, pos) => {
+    const { findings, doc } = view.state.field(field)
+    // Of an older text they would mend other places.
+    if (!view.state.doc.eq(doc)) return null
+    const line = doc.lineAt(pos)
+    const here = findings.filter(each => each.line === line.number)
+    if (here.length === 0) return null
+    const dom = document.createElement('div')
+    dom.append(...here.map(each => sentence(view, each)))
+    return { pos: line.from, end: line.to, create: () => ({ dom }) }
+  },
+  { hideOnChange: true },
+)
 
 export const findingMarks: Extension = [field, margin, sentences]
