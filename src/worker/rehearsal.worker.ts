@@ -1,6 +1,6 @@
 // The core in a web worker: a whole round for each text that it is sent, and plans for edits.
 import { expose, transfer } from 'comlink'
-import { loadFor, loadWhole } from '../core/bring/for-text.ts'
+import { loadWhole, withFixes, withPartsFor } from '../core/bring/for-text.ts'
 import type { Finding } from '../core/check/finding.ts'
 import type * as Change from '../core/compare/printer-change.ts'
 import type * as Compare from '../core/compare/side-by-side.ts'
@@ -177,8 +177,7 @@ addEventListener('message', async ({ data: asked }: MessageEvent<Partial<FindAsk
   const said = (answered: FindAnswered) => postMessage(answered)
   try {
     const setting = settingFor(sent)
-    await loadFor(text, setting)
-    const answer = find(text, setting)
+    const answer = await withPartsFor(text, setting, () => find(text, setting))
     if (memory) new Mailbox(memory).put(found, answer)
     said({ found, answer })
   } catch (error) {
@@ -200,21 +199,18 @@ const rehearser = {
   /** For a text so long that one is told what it is at. */
   find: async (text: string, sent: RehearsalInput | null, told: (step: RoundStep) => void) => {
     const setting = settingFor(sent)
-    await loadFor(text, setting)
-    return find(text, setting, told)
+    return withPartsFor(text, setting, () => find(text, setting, told))
   },
-  rest: (has: number, told?: (step: RoundStep) => void) => {
-    const round = rest(told)
+  rest: async (has: number, told?: (step: RoundStep) => void) => {
+    const round = found && (await withPartsFor(found.given, found.setting, () => rest(told)))
     return round && handOver(onlyChanged(round, has))
   },
   rehearseBeside: async (text: string, setting: RehearsalInput) => {
-    await loadFor(text, setting)
-    return handOver(rehearse(text, setting))
+    return handOver(await withPartsFor(text, setting, () => rehearse(text, setting)))
   },
   prove: async (text: string, sent: RehearsalInput | null, findings: readonly Finding[], finding: Finding) => {
     const setting = settingFor(sent)
-    await loadFor(text, setting)
-    return provenFinding(text, setting, findings, finding)
+    return withPartsFor(withFixes(text, finding), setting, () => provenFinding(text, setting, findings, finding))
   },
   /** A plan for an edit, with the rehearsal of what it would make of the text; or the reason why there is none. */
   propose: onDemand(edits, ({ planEdit }, whole: string, setting: RehearsalInput, request: EditRequest) => {

@@ -4,14 +4,17 @@ import { corpusCases, inputOf } from '../../../corpus/load.ts'
 import { demoJobs, demoMaterials, demoPrinters, demoScripts } from '../../../demo/load.ts'
 import { changeRules } from '../check/change-rules.ts'
 import { checkedFrom } from '../check/check.ts'
+import type { Finding } from '../check/finding.ts'
 import { bringTemplates, templates } from '../effects/templates.ts'
 import { newVocabulary } from '../model/vocabulary.ts'
+import { NotBrought } from '../on-demand.ts'
+import { provenFinding } from '../prove.ts'
 import { bringOtherPrograms, otherPrograms } from '../resolve/other-programs.ts'
 import { type RehearsalInput, rehearseScript } from '../round.ts'
 import { bringMakers } from '../script/makers/at-hand.ts'
 import { makers } from '../script/makers/makers.ts'
 import { job, material, printer } from '../testing/stage.ts'
-import { neededFor } from './for-text.ts'
+import { neededFor, withFixes, withPartsFor } from './for-text.ts'
 
 const [itsTemplates, itsOtherPrograms] = [templates(), otherPrograms()]
 const bringAll = () => {
@@ -32,28 +35,45 @@ const away = <T extends object>(): T =>
 type Given = { name: string; text: string; setting: RehearsalInput }
 
 const [plainJob] = demoJobs()
-const [plain] = demoMaterials()
 const given: Given[] = [
   ...corpusCases.map(each => ({ name: `${each.file} ${each.name}`, text: each.text, setting: inputOf(each) })),
   ...demoScripts().flatMap(({ name, text, moment }) =>
-    demoPrinters().map(own => ({
-      name: `${name} on ${own.name}`,
-      text,
-      setting: { printer: own, job: plainJob ?? job, material: plain ?? material, moment },
-    })),
+    demoPrinters().flatMap(own =>
+      demoMaterials().map(its => ({
+        name: `${name} on ${own.name} with ${its.name}`,
+        text,
+        setting: { printer: own, job: plainJob ?? job, material: its, moment },
+      })),
+    ),
   ),
 ]
 
+/** Takes away whatever is not needed. */
+function onlyFor(text: string, setting: RehearsalInput): void {
+  const needed = neededFor(text, setting)
+  bringAll()
+  if (!needed.includes('templates')) bringTemplates(away())
+  if (!needed.includes('makers')) bringMakers(away())
+  if (!needed.includes('otherPrograms')) bringOtherPrograms(away())
+}
+
 describe('what a text does not need', () => {
-  it('is not asked for', () => {
+  it('is not asked for, nor by trying the fixes that were found', () => {
+    const tried = new Set<string>()
     for (const { name, text, setting } of given) {
-      const needed = neededFor(text, setting)
-      bringAll()
-      if (!needed.includes('templates')) bringTemplates(away())
-      if (!needed.includes('makers')) bringMakers(away())
-      if (!needed.includes('otherPrograms')) bringOtherPrograms(away())
-      expect(() => rehearseScript(text, setting), name).not.toThrow()
+      onlyFor(text, setting)
+      const found = { findings: [] as readonly Finding[] }
+      expect(() => Object.assign(found, rehearseScript(text, setting)), name).not.toThrow()
+      for (const finding of found.findings) {
+        // Of each rule some: its fixes are alike.
+        const key = `${finding.rule} ${setting.printer.name}`
+        if (tried.has(key) || finding.fixes.length === 0) continue
+        tried.add(key)
+        onlyFor(withFixes(text, finding), setting)
+        expect(() => provenFinding(text, setting, found.findings, finding), `${name}, ${finding.rule}`).not.toThrow()
+      }
     }
+    expect(tried.size).toBeGreaterThan(60)
   }, 300_000)
 
   it('would find nothing: the rules of changes where nothing is changed', () => {
@@ -80,5 +100,22 @@ describe('what a text does not need', () => {
       'vocabularyRules',
     ])
     expect(neededFor('G28', { ...setting, opened: { file: 'start.g', call: '' } })).toEqual(['documents'])
+  })
+
+  it('is brought all the same where it turns out to be needed; a mistake of another kind is none of its', async () => {
+    const setting: RehearsalInput = { printer, job, material, moment: 'start' }
+    let times = 0
+    const work = () => {
+      times++
+      if (times === 1) throw new NotBrought('The list of makers has not been loaded.')
+      return 'done'
+    }
+    await expect(withPartsFor('G28', setting, work)).resolves.toBe('done')
+    expect(times).toBe(2)
+    await expect(
+      withPartsFor('G28', setting, () => {
+        throw new TypeError('a mistake')
+      }),
+    ).rejects.toThrow('a mistake')
   })
 })

@@ -1,5 +1,7 @@
 // What of the core a text needs, loaded when it comes.
 import { needsChangeRules, needsVocabularyRules } from '../check/at-hand.ts'
+import type { Finding } from '../check/finding.ts'
+import { NotBrought } from '../on-demand.ts'
 import type { RehearsalInput } from '../round.ts'
 
 type Part = { needed: (text: string, setting: RehearsalInput) => boolean; load: () => Promise<unknown> }
@@ -30,10 +32,25 @@ export type PartName = keyof typeof parts
 export const neededFor = (text: string, setting: RehearsalInput): PartName[] =>
   (Object.keys(parts) as PartName[]).filter(name => parts[name].needed(text, setting))
 
-/** Rejects where a part can’t be had. */
-export async function loadFor(text: string, setting: RehearsalInput): Promise<void> {
+/** A text with all that these fixes would put into it: what is needed for that, trying them needs. */
+export const withFixes = (text: string, { fixes }: Finding): string =>
+  [text, ...fixes.flatMap(({ edits }) => edits.map(({ insert }) => insert))].join('\n')
+
+async function loadFor(text: string, setting: RehearsalInput): Promise<void> {
   await Promise.all(neededFor(text, setting).map(name => parts[name].load()))
 }
 
 /** All parts. */
 export const loadWhole = (): Promise<unknown> => Promise.all(Object.values(parts).map(({ load }) => load()))
+
+/** Works with what a text needs; where more turns out to be needed, once more with all. Rejects where a part can’t be had. */
+export async function withPartsFor<T>(text: string, setting: RehearsalInput, work: () => T): Promise<T> {
+  await loadFor(text, setting)
+  try {
+    return work()
+  } catch (error) {
+    if (!(error instanceof NotBrought)) throw error
+    await loadWhole()
+    return work()
+  }
+}

@@ -9,6 +9,7 @@ import { twoTools } from '../../model/example.ts'
 import { towerOf } from '../../model/job.ts'
 import { changeMoments } from '../../model/moment.ts'
 import { makePassage } from '../../script/edits/make.ts'
+import { tearOff } from '../../script/makers/tear-off.ts'
 import { changing, printGoesOn, toolAfter } from '../changing.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { planned } from '../fixes.ts'
@@ -32,7 +33,7 @@ function check(script: Checked): Found[] {
     if (Math.max(purged, both) >= colourMm3) return []
     const message = `T${change.from} and T${change.to} come out of one nozzle, and ${purged < 0.05 ? 'nothing is purged' : `only ${plain(purged, 1)} mm³ are purged`} between them. “${stage.job.name}” has no prime tower: the old colour goes into the print, unless the program purges into the infill.`
     // Behind the change, where the printer has a bucket and places are absolute.
-    const fixes = planned(makePassage(script, 'tear-off', {}, line + 1), 'Purge into the bucket')
+    const fixes = planned(makePassage(script, tearOff, {}, line + 1), 'Purge into the bucket')
     return [{ line, message, fixes }]
   }
   const lacks = (tip: Tip | undefined): number =>

@@ -3,6 +3,7 @@ import { celsius, duration, plain } from '../../format.ts'
 import { segmentAt } from '../../machine/heat.ts'
 import { lastModes } from '../../machine/trace.ts'
 import { makePassage } from '../../script/edits/make.ts'
+import { heatSoak } from '../../script/makers/heat-soak.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { planned } from '../fixes.ts'
 import { lineOf, touches } from '../queries.ts'
@@ -28,7 +29,7 @@ function check(script: Checked): Found[] {
     {
       line,
       message,
-      fixes: planned(makePassage(script, 'heat-soak', { minutes: material.soakMin, warm: 'counts' }, at)),
+      fixes: planned(makePassage(script, heatSoak, { minutes: material.soakMin, warm: 'counts' }, at)),
     },
   ]
 }

@@ -17,6 +17,7 @@ import {
   fitValues,
   type Made,
   type MadePassage,
+  type Maker,
   madePassages,
   markerLine,
   type Surroundings,
@@ -34,15 +35,20 @@ export function surroundingsAt({ commands, trace, stage }: Rehearsed, line: numb
   return { stage, modes: row < 0 ? lastModes(trace) : modesBefore(trace, row), bedHeldS: Math.max(0, heldS) }
 }
 
+/** A maker by its name, which needs the list of them, or the maker itself. */
+type Which = string | Maker
+const makerOf = (which: Which): Maker | undefined => (typeof which === 'string' ? makerNamed(which) : which)
+const nameOf = (which: Which): string => (typeof which === 'string' ? which : which.name)
+
 /** What a maker makes of these values before a line: its lines and the values as it took them, or why it can't. */
 export function madeNow(
   script: Rehearsed,
-  name: string,
+  which: Which,
   values: Values,
   at: number,
 ): (Extract<Made, { ok: true }> & { values: Values }) | Extract<Made, { ok: false }> {
-  const maker = makerNamed(name)
-  if (!maker) return { ok: false, why: `There is no maker called “${name}”.` }
+  const maker = makerOf(which)
+  if (!maker) return { ok: false, why: `There is no maker called “${which}”.` }
   const surroundings = surroundingsAt(script, at)
   const parameters = maker.parameters(surroundings)
   const fitted = fitValues(parameters, { ...standards(parameters), ...values })
@@ -55,13 +61,14 @@ export function madeNow(
  * `at` is the marker line of a made passage of the same maker, which is then made again; else the new passage goes in before
  * that line (one past the last line for the end). Values that are left out are the standard ones.
  */
-export function makePassage(script: Rehearsed, name: string, values: Values, at: number): Plan {
+export function makePassage(script: Rehearsed, which: Which, values: Values, at: number): Plan {
   const { lines } = script
-  const made = madeNow(script, name, values, at)
+  const name = nameOf(which)
+  const made = madeNow(script, which, values, at)
   if (!made.ok) return refuse(made.why)
   const renamed = renamedAt(script, at)
   if (renamed && made.lines.some(line => placeWord.test(line))) return refuse(renamed)
-  const title = makerNamed(name)?.title ?? name
+  const title = makerOf(which)?.title ?? name
   const ending = lines.find(line => line.ending)?.ending ?? '\n'
   const note = made.note === undefined ? {} : { note: made.note }
   const text = [markerLine(name, made.values), ...made.lines, endLine(name)].join(ending)
