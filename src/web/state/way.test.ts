@@ -41,6 +41,11 @@ function browserAt(first: string, before: readonly string[] = []) {
     go: history.go,
     urls: () => entries.map(({ url }) => url),
     url: () => entries[now]?.url,
+    /** A link to a place within the page. */
+    anchor: (url: string) => {
+      entries = [...entries.slice(0, ++now), { state: null, url }]
+      popped()
+    },
   }
 }
 
@@ -129,6 +134,22 @@ describe('a step that has to wait', () => {
     // What was let go is held no longer: the page that held is gone with it, or asks anew.
     go(2)
     expect([url(), asked.length]).toEqual(['/printers/2', 2])
+  })
+
+  it('is known across a place within a page, which the browser goes to by itself', () => {
+    const { way, taken, go, url, anchor } = steps('/')
+    way.navigator.push('/printers/1')
+    anchor('/printers/1#place')
+    way.navigator.push('/printers/2')
+    const asked: (() => void)[] = []
+    way.hold(
+      ({ pathname }) => pathname !== '/printers/2',
+      proceed => asked.push(proceed),
+    )
+    go(-1)
+    expect([url(), asked.length]).toEqual(['/printers/2', 1])
+    asked[0]?.()
+    expect([url(), taken.at(-1)]).toEqual(['/printers/1#place', 'POP /printers/1'])
   })
 
   it('of two that hold the later one is asked, and the first one’s end does not end it', () => {

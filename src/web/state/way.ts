@@ -92,7 +92,9 @@ export class Way {
       this.turningBack = false
       return
     }
-    const idx = this.entry()?.idx ?? this.at
+    // A place within the page, as `#place`, is a step that the browser has taken by itself.
+    const idx = this.entry()?.idx ?? this.at + 1
+    if (!this.entry()) this.browser.history.replaceState(this.entryOf(idx, null), '')
     const by = idx - this.at
     if (by !== 0 && !this.allowed && this.held?.holds(this.here())) {
       this.turningBack = true
