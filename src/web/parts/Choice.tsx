@@ -2,7 +2,7 @@
 // of loaded, when it is opened first.
 import { ChevronDown } from 'lucide-react'
 import { type ComponentProps, Suspense, useState } from 'react'
-import { later } from './later.ts'
+import { later } from './later.tsx'
 import { opener } from './opener.ts'
 import { Press } from './Press.tsx'
 

@@ -11,7 +11,7 @@ import {
   use,
   useState,
 } from 'react'
-import { later } from './later.ts'
+import { later } from './later.tsx'
 import { opener } from './opener.ts'
 
 export const loadMenu = () => import('./OpenedMenu.tsx')

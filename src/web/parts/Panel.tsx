@@ -1,6 +1,6 @@
 // A dialog on a sheet of paper in the middle of the screen. What dialogs are made of is loaded when one is opened first.
 import { type ReactNode, Suspense } from 'react'
-import { later } from './later.ts'
+import { later } from './later.tsx'
 
 export const loadPanel = () => import('./OpenedPanel.tsx')
 const OpenedPanel = later(loadPanel, 'OpenedPanel')

@@ -1,7 +1,7 @@
 // What of the Desk is not shown at once: loaded when it is asked for, or when the Desk has been at rest for a while.
 import { useEffect } from 'react'
 import { loadChoice } from '../../parts/Choice.tsx'
-import { later } from '../../parts/later.ts'
+import { later } from '../../parts/later.tsx'
 import { loadMenu } from '../../parts/Menu.tsx'
 import { loadPanel } from '../../parts/Panel.tsx'
 import { loadWorkerAhead } from '../../state/rehearser.ts'

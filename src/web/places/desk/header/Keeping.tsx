@@ -13,7 +13,7 @@ import {
 import { Suspense, useEffect } from 'react'
 import { useNavigate } from 'react-router'
 import { Button } from '../../../parts/Button.tsx'
-import { later } from '../../../parts/later.ts'
+import { later } from '../../../parts/later.tsx'
 import { Menu, MenuItem } from '../../../parts/Menu.tsx'
 import type { Things } from '../../../state/api.ts'
 import { type Asked, ask, askNothing, useAsked } from '../../../state/asked.ts'
