@@ -16,7 +16,7 @@ test('values stand in the text with what they are worth, are offered, and settin
   await expect(findings(page).filter({ hasText: 'purge is to be from 8 to 40' })).toBeVisible()
   await form.getByLabel('purge').fill('20')
 
-  await lineWith(page, 'M190').locator('.tok-variableName, span', { hasText: '@bed' }).first().hover()
+  await lineWith(page, 'M190').locator('span', { hasText: '@bed' }).first().hover()
   await expect(page.locator('.cm-command-card')).toContainText('bed for the first layer')
   await expect(page.locator('.cm-command-card')).toContainText('for tall')
 

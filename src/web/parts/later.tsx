@@ -1,6 +1,5 @@
-// Parts of a page that are loaded when they are first shown. One that can't be had says so in its place, and can be asked for again:
-// the rest of the page goes on.
-import { type ComponentType, lazy, useState } from 'react'
+// Parts of a page that are loaded when they are first shown. One that can't be had says so in its place: the rest of the page goes on.
+import { type ComponentType, lazy } from 'react'
 import { ErrorBoundary, type FallbackProps } from 'react-error-boundary'
 import { Button } from './Button.tsx'
 import { Notice } from './Notice.tsx'
@@ -13,35 +12,29 @@ export function later<Name extends string, P extends object>(
   load: () => Promise<Record<Name, ComponentType<P>>>,
   name: Name,
 ): ComponentType<P> {
-  const make = () =>
-    lazy(async (): Promise<{ default: ComponentType<P> }> => {
-      const file = await load().catch((why: unknown) => {
-        throw new NotFetched(String(why))
-      })
-      return { default: file[name] }
+  const Part = lazy(async (): Promise<{ default: ComponentType<P> }> => {
+    const file = await load().catch((why: unknown) => {
+      throw new NotFetched(String(why))
     })
-  let Part = make()
+    return { default: file[name] }
+  })
   return function Later(props: P) {
-    const [, drawAgain] = useState(0)
-    const again = () => {
-      Part = make()
-      drawAgain(times => times + 1)
-    }
     return (
-      <ErrorBoundary FallbackComponent={Missing} onReset={again}>
+      <ErrorBoundary FallbackComponent={Missing}>
         <Part {...props} />
       </ErrorBoundary>
     )
   }
 }
 
-function Missing({ error, resetErrorBoundary }: FallbackProps) {
+/** A browser asks for a file that it could not have no second time until the page is loaded again. */
+function Missing({ error }: FallbackProps) {
   if (!(error instanceof NotFetched)) throw error
   return (
     <Notice>
-      This part could not be loaded: the server does not answer.{' '}
-      <Button small onClick={resetErrorBoundary}>
-        Try again
+      This part could not be loaded: the server did not answer. What you wrote is kept in this browser.{' '}
+      <Button small onClick={() => location.reload()}>
+        Load the page again
       </Button>
     </Notice>
   )

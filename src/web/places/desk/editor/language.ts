@@ -121,6 +121,17 @@ function stylesOf(text: string): Styled[] {
   })
 }
 
+/** Neighbours that look the same as one. */
+function joined(styled: readonly Styled[]): Styled[] {
+  const all: Styled[] = []
+  for (const { length, style } of styled) {
+    const last = all.at(-1)
+    if (last?.style === style) last.length += length
+    else all.push({ length, style })
+  }
+  return all
+}
+
 /** A line longer than this is no script’s, and stays plain. */
 const longest = 4000
 
@@ -131,7 +142,7 @@ const mostKnown = 5000
 function looksOf(text: string): readonly Styled[] {
   let styled = known.get(text)
   if (styled) return styled
-  styled = text.length > longest ? [] : stylesOf(text)
+  styled = text.length > longest ? [] : joined(stylesOf(text))
   if (known.size >= mostKnown) known.clear()
   known.set(text, styled)
   return styled
