@@ -1,6 +1,6 @@
 // What people do before the part that answers has been loaded, and faster than it can be painted: nothing of it is lost.
 import { expect, type Page, test } from '@playwright/test'
-import { editor, findings, keep, pasteOnShelf } from './desk.ts'
+import { editor, findings, keep, lineWith, pasteOnShelf } from './desk.ts'
 
 const script = 'G28\nM420 S1\nM190 S60\nM109 S205\nG92 E0\nG1 X4 Y20 Z0.3 F3000\n'
 
@@ -244,4 +244,20 @@ test('a part that can’t be fetched says so in its place; the rest goes on, and
   await expect(editor(page)).toContainText('G1 X901')
   await page.getByRole('tab', { name: 'Time and waste' }).click()
   await expect(page.getByRole('tabpanel').locator('[aria-label="Time and waste"]')).toBeVisible()
+})
+
+test('a script that needs what can’t be fetched says so, and keeps its text', async ({ page }) => {
+  await page.context().route('**/assets/other-programs-*.js', route => route.abort())
+  await pasteOnShelf(page, script)
+  await expect(page.locator('.cm-says').first()).toBeVisible()
+  await editor(page).press('Control+End')
+  await page.keyboard.type('M104 S{first_temp}')
+  await expect(page.getByRole('alert').filter({ hasText: 'could not be rehearsed' })).toContainText(
+    'what it needs could not be loaded, for the server did not answer. Load the page again.',
+  )
+  await page.context().unroute('**/assets/other-programs-*.js')
+  await page.reload()
+  await expect(editor(page)).toContainText('M104 S{first_temp}')
+  await expect(lineWith(page, 'M104')).toContainText('Heats the nozzle to 205 °C')
+  await expect(page.getByRole('alert')).toHaveCount(0)
 })

@@ -37,7 +37,11 @@ export const withFixes = (text: string, { fixes }: Finding): string =>
   [text, ...fixes.flatMap(({ edits }) => edits.map(({ insert }) => insert))].join('\n')
 
 async function loadFor(text: string, setting: RehearsalInput): Promise<void> {
-  await Promise.all(neededFor(text, setting).map(name => parts[name].load()))
+  try {
+    await Promise.all(neededFor(text, setting).map(name => parts[name].load()))
+  } catch {
+    throw new Error('what it needs could not be loaded, for the server did not answer. Load the page again.')
+  }
 }
 
 /** All parts. */
