@@ -17,7 +17,7 @@ import { longScript } from './long.ts'
 const [port, alonePort] = [4431, 4432]
 /** Keys of one turn; the two take turns, so that what else the machine does falls on both. */
 const strokes = 30
-const turns = 5
+const turns = 10
 /** Between two keys, ms: longer than either takes. */
 const pauseMs = 250
 const mark = 'changed'
