@@ -246,6 +246,21 @@ test('a part that can’t be fetched says so in its place; the rest goes on, and
   await expect(page.getByRole('tabpanel').locator('[aria-label="Time and waste"]')).toBeVisible()
 })
 
+test('a menu that can’t be fetched leaves its button where it was, and says so at the foot of the window', async ({
+  page,
+}) => {
+  await page.route(/assets\/(?:OpenedMenu|OpenedChoice|OpenedPanel)-/, route => route.abort())
+  await pasteOnShelf(page, script)
+  const header = await page.getByRole('heading', { level: 1 }).boundingBox()
+  await page.getByRole('button', { name: 'Add', exact: true }).click()
+  await expect(page.getByRole('alert')).toContainText('This part could not be loaded')
+  await expect(page.getByRole('button', { name: 'Add', exact: true })).toBeVisible()
+  await page.getByRole('combobox', { name: 'Material' }).click()
+  await expect(page.getByRole('alert')).toHaveCount(2)
+  await expect(page.getByRole('combobox', { name: 'Material' })).toBeVisible()
+  expect(await page.getByRole('heading', { level: 1 }).boundingBox()).toEqual(header)
+})
+
 test('a script that needs what can’t be fetched says so, and keeps its text', async ({ page }) => {
   await page.context().route('**/assets/other-programs-*.js', route => route.abort())
   await pasteOnShelf(page, script)

@@ -7,6 +7,6 @@ const AskDialog = later(() => import('./AskDialog.tsx'), 'AskDialog')
 
 export const AskPanel = (props: AskDialogProps) => (
   <Suspense fallback={null}>
-    <AskDialog {...props} />
+    <AskDialog {...props} instead={null} />
   </Suspense>
 )

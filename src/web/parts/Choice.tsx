@@ -41,7 +41,7 @@ export function Choice(props: ChoiceProps) {
       <div className="truncate text-[13px] leading-4 whitespace-nowrap text-soft">{name}</div>
       {used ? (
         <Suspense fallback={closed}>
-          <OpenedChoice {...props} button={button} />
+          <OpenedChoice {...props} button={button} instead={closed} />
         </Suspense>
       ) : (
         closed

@@ -37,7 +37,7 @@ export function Menu(props: MenuProps) {
   if (!opened) return closed
   return (
     <Suspense fallback={closed}>
-      <OpenedMenu {...props} byKey={opened === 'by key'} />
+      <OpenedMenu {...props} byKey={opened === 'by key'} instead={closed} />
     </Suspense>
   )
 }

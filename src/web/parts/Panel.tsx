@@ -19,6 +19,6 @@ export type PanelProps = {
 export const Panel = (props: PanelProps) =>
   props.open && (
     <Suspense fallback={null}>
-      <OpenedPanel {...props} />
+      <OpenedPanel {...props} instead={null} />
     </Suspense>
   )

@@ -8,8 +8,9 @@ export const opener = (
   open: (byKey: boolean) => void,
 ): ComponentProps<'button'> => ({
   'aria-expanded': false,
-  onPointerEnter: () => void load(),
-  onFocus: () => void load(),
+  // One that can't be had says so when it is opened.
+  onPointerEnter: () => void load().catch(() => {}),
+  onFocus: () => void load().catch(() => {}),
   // A field that is left says what is wrong with it, and would move the button from under the pointer; what opens takes the focus.
   onMouseDown: event => event.preventDefault(),
   // A press by key is a click without a place.

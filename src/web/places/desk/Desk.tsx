@@ -149,6 +149,7 @@ export function Desk() {
       <Suspense fallback={null}>
         {asked === 'unknown' && (
           <UnknownPanel
+            instead={null}
             unknown={open.round?.unknown ?? []}
             printerId={open.chosen.printerId}
             things={things}
@@ -157,6 +158,7 @@ export function Desk() {
         )}
         {asked === 'placeholders' && (
           <PlaceholdersPanel
+            instead={null}
             text={open.roundText}
             placeholders={open.round?.placeholders ?? []}
             absent={open.round?.absent ?? new Map()}

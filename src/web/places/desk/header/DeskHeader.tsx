@@ -50,7 +50,7 @@ const Header = memo(function Header({ head, things }: { head: Head; things: Thin
         </div>
         <Suspense fallback={null}>
           {asked === 'take-away' && (
-            <WithText>{open => <TakeAway open={open} things={things} onClose={askNothing} />}</WithText>
+            <WithText>{open => <TakeAway instead={null} open={open} things={things} onClose={askNothing} />}</WithText>
           )}
         </Suspense>
       </div>

@@ -113,7 +113,7 @@ export function Keeping({ head, things, onSaid }: Props) {
       </div>
       {asked && savingQuestions.includes(asked) && (
         <Suspense fallback={null}>
-          <SavingQuestions asked={asked} saved={saved} things={things} answered={answered} />
+          <SavingQuestions instead={null} asked={asked} saved={saved} things={things} answered={answered} />
         </Suspense>
       )}
     </>
