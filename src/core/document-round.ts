@@ -4,14 +4,14 @@ import { callLine, documentLines, withText } from './documents/open.ts'
 import { configProblems } from './documents/problems.ts'
 import type { Opened, Stage } from './machine/state.ts'
 import { rehearseLines } from './resolve/resolve.ts'
-import { type Checked, type RehearsalInput, seenOn, stageOf } from './round.ts'
+import { type RehearsalInput, seenOn, stageOf, type Unexplained } from './round.ts'
 import { asTemplate } from './script/edits/as-template.ts'
 
 /** What these say of words in brackets is said of scripts; a template's are its own. */
 const ofOurValues = ['value-not-now', 'value-not-in-vocabulary', 'words-not-taught', 'fixed-temperature']
 
 /** A config or macro file by a call of what is in it; lines, passages and findings are its own. */
-export function rehearseDocument(text: string, setting: RehearsalInput & { opened: Opened }): Checked {
+export function rehearseDocument(text: string, setting: RehearsalInput & { opened: Opened }): Unexplained {
   const base = { ...stageOf({ ...setting, printer: withText(setting.printer, setting.opened, text) }), asSent: true }
   const call = setting.opened.call || (usualCall(base, setting.opened.file)?.call ?? '')
   const opened = { ...setting.opened, call }

@@ -72,11 +72,12 @@ export type Round = {
   explained: Explained[]
 }
 
-export type Checked = Omit<Round, 'explained'>
+/** A round before its sentences. */
+export type Unexplained = Omit<Round, 'explained'>
 
 /** What is done with a text that is a config or a macro file: only one that is opened needs it. */
 export type Documents = {
-  rehearse: (text: string, setting: RehearsalInput & { opened: Opened }) => Checked
+  rehearse: (text: string, setting: RehearsalInput & { opened: Opened }) => Unexplained
   explain: typeof explainDocument
 }
 export const [documents, bringDocuments] = onDemand<Documents>('What rehearses documents')
@@ -97,7 +98,12 @@ export function stageOf(setting: RehearsalInput): Stage {
  * Reads, rehearses and checks a text: all of a round but its sentences. Never throws, whatever the text. `lines` is the text
  * read already, where it is rehearsed more than once.
  */
-export function rehearseAndCheck(text: string, setting: RehearsalInput, lines = read(text), told = toNobody): Checked {
+export function rehearseAndCheck(
+  text: string,
+  setting: RehearsalInput,
+  lines = read(text),
+  told = toNobody,
+): Unexplained {
   told('rehearsing')
   const { opened } = setting
   if (opened) return documents().rehearse(text, { ...setting, opened })
@@ -108,7 +114,7 @@ export function rehearseAndCheck(text: string, setting: RehearsalInput, lines = 
 }
 
 /** What a rehearsal comes to: strokes, ooze, passages, findings. */
-export function seenOn(text: string, lines: Line[], resolution: Resolution, trace: Trace, stage: Stage): Checked {
+export function seenOn(text: string, lines: Line[], resolution: Resolution, trace: Trace, stage: Stage): Unexplained {
   const commands = trace.ran ?? []
   const strokes = strokesOf(trace, stage)
   const ooze = oozeOf(trace, stage)
@@ -133,7 +139,7 @@ export function seenOn(text: string, lines: Line[], resolution: Resolution, trac
 }
 
 /** A round with its sentences, from all of it but those. */
-export function withExplained(text: string, setting: Pick<RehearsalInput, 'opened'>, checked: Checked): Round {
+export function withExplained(text: string, setting: Pick<RehearsalInput, 'opened'>, checked: Unexplained): Round {
   const { lines, resolution, trace, stage } = checked
   const explained = setting.opened
     ? documents().explain(text, setting.opened, lines, resolution, trace, stage)

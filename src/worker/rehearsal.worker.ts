@@ -20,6 +20,7 @@ import {
   rehearseAndCheck,
   rehearseScript,
   stageOf,
+  type Unexplained,
   withExplained,
 } from '../core/round.ts'
 import type { RoundStep } from '../core/round-steps.ts'
@@ -72,7 +73,7 @@ const onDemand =
   }
 
 /** A text of which what would go wrong is known, and the rest not yet worked out. */
-type Found = { given: string; setting: RehearsalInput; checked: Omit<Round, 'explained'> }
+type Found = { given: string; setting: RehearsalInput; checked: Unexplained }
 let found: Found | null = null
 
 /** What would go wrong, which is wanted first, and how long that took, ms; `rest` gives all else of the same text. */
