@@ -46,12 +46,15 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
       return
     }
     let left = false
+    setProblem('')
     const timer = setTimeout(() => {
       api.search(words).then(
         found => {
           if (!left) setHits(found)
         },
-        error => setProblem((error as Error).message),
+        error => {
+          if (!left) setProblem((error as Error).message)
+        },
       )
     }, pauseMs)
     return () => {

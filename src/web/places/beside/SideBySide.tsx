@@ -1,6 +1,7 @@
 // Side by side: two scripts in three layers, text by passages, motion on one bed, and what each comes to.
+import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { ArrowLeftRight } from 'lucide-react'
-import { useCallback, useEffect, useState } from 'react'
+import { useState } from 'react'
 import { useSearchParams } from 'react-router'
 import type { Compared } from '../../../core/compare/side-by-side.ts'
 import type { Story } from '../../../core/model/kept.ts'
@@ -21,44 +22,43 @@ import { choicesFrom, type Side, sideFor } from './sides.ts'
 
 const none: ShelfPrinter[] = []
 
-type Both = { left: Side; right: Side; compared: Compared; things: Things }
+type Both = { left: Side; right: Side; compared: Compared; things: Things; stories: Story[] }
+
+async function tellBoth(leftKey: string, rightKey: string, pasted: string): Promise<Both> {
+  const things = await fetchThings()
+  const one = await sideFor(leftKey, pasted, null)
+  const right = await sideFor(rightKey, pasted, one)
+  const left = leftKey === 'text' ? await sideFor(leftKey, pasted, right) : one
+  const [a, b] = [usualSetting(left, things), usualSetting(right, things)]
+  if (!a || !b) throw new Error('A rehearsal needs a printer, a material and a job.')
+  const compared = await compareAside({ text: left.text, setting: a }, { text: right.text, setting: b })
+  const ids = [...new Set([left, right].flatMap(({ scriptId }) => scriptId ?? []))]
+  return { left, right, compared, things, stories: await Promise.all(ids.map(id => fetchStory(id))) }
+}
 
 export function SideBySide() {
   const [search, setSearch] = useSearchParams()
   useTitle('Side by side')
   const asked = useShelf()
   const shelf = asked.data?.printers ?? none
-  const [stories, setStories] = useState<Story[]>([])
-  const [both, setBoth] = useState<Both | null>(null)
   const [pasted, setPasted] = useState('')
-  const [problem, setProblem] = useState<string | null>(null)
   const [said, setSaid] = useState<{ text: string; scriptId: number } | null>(null)
   const [quiet, setQuiet] = useState(false)
   const first = choicesFrom(shelf)[0]?.value ?? ''
   const leftKey = search.get('left') ?? first
   const rightKey = (search.get('right') ?? leftKey).replace(/^desk$/, leftKey.replace('script', 'desk'))
 
-  const load = useCallback(async () => {
-    if (!leftKey) return
-    try {
-      const things = await fetchThings()
-      const one = await sideFor(leftKey, pasted, null)
-      const right = await sideFor(rightKey, pasted, one)
-      const left = leftKey === 'text' ? await sideFor(leftKey, pasted, right) : one
-      const [a, b] = [usualSetting(left, things), usualSetting(right, things)]
-      if (!a || !b) return setProblem('A rehearsal needs a printer, a material and a job.')
-      const compared = await compareAside({ text: left.text, setting: a }, { text: right.text, setting: b })
-      setProblem(null)
-      setBoth({ left, right, compared, things })
-      const ids = [...new Set([left, right].flatMap(({ scriptId }) => scriptId ?? []))]
-      setStories(await Promise.all(ids.map(id => fetchStory(id))))
-    } catch (error) {
-      setProblem((error as Error).message)
-    }
-  }, [leftKey, rightKey, pasted])
-  useEffect(() => {
-    void load()
-  }, [load])
+  const told = useQuery({
+    queryKey: ['side by side', leftKey, rightKey, pasted],
+    enabled: leftKey !== '',
+    queryFn: () => tellBoth(leftKey, rightKey, pasted),
+    placeholderData: keepPreviousData,
+    structuralSharing: false,
+    // What is on the Desk changes without the server.
+    gcTime: 0,
+  })
+  const both = told.data ?? null
+  const problem = told.error?.message
 
   const choose = (part: { left?: string; right?: string }) => {
     setSaid(null)
@@ -76,13 +76,13 @@ export function SideBySide() {
     await asUnsavedChange(target.scriptId, text)
     setSaid({ text: `Put into “${target.name}” as a change that is not saved yet.`, scriptId: target.scriptId })
     const key = `desk-${target.scriptId}`
-    if (target.key === key) void load()
+    if (target.key === key) void told.refetch()
     else setSearch({ left: to === 'left' ? key : leftKey, right: to === 'right' ? key : rightKey })
   }
 
   const options = [
     ...choicesFrom(shelf),
-    ...stories.flatMap(({ script, variants, revisions }) =>
+    ...(both?.stories ?? []).flatMap(({ script, variants, revisions }) =>
       [...revisions].reverse().map(({ id, number, note, variantId }) => ({
         value: `revision-${id}`,
         label: `${script.name}, revision ${number}`,
@@ -106,7 +106,7 @@ export function SideBySide() {
         <div className="min-w-0 flex-1">
           <h1 className="font-serif text-[27px] font-semibold">Side by side</h1>
           <p className="text-soft" role="status">
-            {both ? `${summary(both)} Both rehearsed for ${rehearsedFor(both)}.` : 'Rehearsing both…'}
+            {both ? `${summary(both)} Both rehearsed for ${rehearsedFor(both)}.` : problem ? '' : 'Rehearsing both…'}
           </p>
         </div>
         <Picker name="Left" value={leftKey} options={options} onChange={left => choose({ left })} />

@@ -1,12 +1,12 @@
 // “Fit the printer”: better warm-up times, probe seconds and accelerations from what was measured, shown before they are taken.
 import { CircleAlert } from 'lucide-react'
-import { useEffect, useState } from 'react'
+import { useCallback, useState } from 'react'
 import { duration, listed, plain } from '../../../core/format.ts'
 import type { Story } from '../../../core/model/kept.ts'
 import type { RehearsalInput } from '../../../core/round.ts'
-import type { Fit } from '../../../core/runs/fit-printer.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Panel } from '../../parts/Panel.tsx'
+import { useAnswer } from '../../parts/useAnswer.ts'
 import { api, type Things } from '../../state/api.ts'
 import { fitAside } from '../../state/rehearser.ts'
 import { timedTrials } from './story.ts'
@@ -14,19 +14,19 @@ import { timedTrials } from './story.ts'
 type Props = { story: Story; setting: RehearsalInput; things: Things; onClose: () => void }
 
 export function FitPanel({ story, setting, things, onClose }: Props) {
-  const [fit, setFit] = useState<Fit | null>(null)
-  const [problem, setProblem] = useState<string | null>(null)
+  const [refusal, setRefusal] = useState<string | null>(null)
   const { printer } = setting
-  useEffect(() => {
-    void fitAside(printer, timedTrials(story, setting, things)).then(setFit)
-  }, [printer, story, setting, things])
+  const asked = useAnswer(
+    useCallback(() => fitAside(printer, timedTrials(story, setting, things)), [printer, story, setting, things]),
+  )
+  const [fit, problem] = [asked.answer, refusal ?? asked.problem]
   const take = async () => {
     if (!fit?.ok) return
     try {
       await api.changePrinter(story.script.printerId, fit.printer)
       onClose()
     } catch (error) {
-      setProblem((error as Error).message)
+      setRefusal((error as Error).message)
     }
   }
   return (
@@ -37,7 +37,7 @@ export function FitPanel({ story, setting, things, onClose }: Props) {
       title={`Fit ${printer.name} to what was measured`}
       about="Least squares over the times by the clock. Nothing changes until you take it."
     >
-      {!fit && <p className="text-soft">Calculating…</p>}
+      {!fit && !problem && <p className="text-soft">Calculating…</p>}
       {fit && !fit.ok && <p>{fit.why}</p>}
       {fit?.ok && (
         <>

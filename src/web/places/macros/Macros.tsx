@@ -1,5 +1,5 @@
 // Macros: a host's config, or the macro files on a board's card, kept for a printer and explained line by line.
-import { useEffect, useMemo, useState } from 'react'
+import { useCallback, useMemo, useState } from 'react'
 import { useLocation, useSearchParams } from 'react-router'
 import { explainFile, explainMacro, type MacroTrouble } from '../../../core/explain/macro.ts'
 import { familyName } from '../../../core/firmware/family-name.ts'
@@ -8,6 +8,7 @@ import { job, material } from '../../../core/model/example.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import { type RehearsalInput, stageOf } from '../../../core/round.ts'
 import { Choice } from '../../parts/Choice.tsx'
+import { useAnswer } from '../../parts/useAnswer.ts'
 import { useTitle } from '../../parts/useTitle.ts'
 import { Waiting } from '../../parts/Waiting.tsx'
 import type { Kept } from '../../state/api.ts'
@@ -100,17 +101,12 @@ export function Macros() {
   )
 }
 
+const none: MacroTrouble[] = []
+
 function OfPrinter({ printer }: { printer: Kept<Printer> }) {
-  const [troubles, setTroubles] = useState<MacroTrouble[]>([])
-  useEffect(() => {
-    let left = false
-    const tell = (found: MacroTrouble[]) => left || setTroubles(found)
-    // Without an answer the lines stand there with their sentences alone.
-    macroTroublesAside(settingFor(printer.data)).then(tell, () => tell([]))
-    return () => {
-      left = true
-    }
-  }, [printer])
+  const asked = useAnswer(useCallback(() => macroTroublesAside(settingFor(printer.data)), [printer]))
+  // Without an answer the lines stand there with their sentences alone.
+  const troubles = asked.answer ?? none
   const { all, problems } = useMemo(() => listed(printer.data), [printer])
   const [shown, setShown] = useState<string | null>(null)
   const pasted: unknown = useLocation().state?.config

@@ -16,6 +16,7 @@ export function useTexts(taken: readonly MomentScripts[]): { texts: Texts | null
   // biome-ignore lint/correctness/useExhaustiveDependencies: the same scripts are fetched once
   useEffect(() => {
     let wanted = true
+    setProblem(null)
     const load = async () => {
       const unsaved: string[] = []
       const entries = await Promise.all(

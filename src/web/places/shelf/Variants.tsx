@@ -1,6 +1,7 @@
 // A script's variants: one click switches, for good or for the next print only, and what differs is said.
+import { useQuery } from '@tanstack/react-query'
 import { Check, RotateCcw } from 'lucide-react'
-import { useCallback, useEffect, useState } from 'react'
+import { useState } from 'react'
 import type { ScriptHead, Story } from '../../../core/model/kept.ts'
 import { PageLink, Press } from '../../parts/Press.tsx'
 import { api } from '../../state/api.ts'
@@ -27,16 +28,16 @@ async function difference(script: ScriptHead): Promise<string> {
 export function Variants({ script }: { script: ScriptHead }) {
   const { id, variantId, backTo } = script
   const variants = useStory(id).data?.variants ?? []
-  const [words, setWords] = useState('')
-  const [problem, setProblem] = useState<string | null>(null)
-  const fail = useCallback((error: unknown) => setProblem((error as Error).message), [])
-  // biome-ignore lint/correctness/useExhaustiveDependencies: another variant in use is another difference
-  useEffect(() => {
-    difference(script).then(setWords, fail)
-  }, [id, variantId, backTo, fail])
+  const asked = useQuery({
+    queryKey: ['variants apart', id, variantId, backTo],
+    queryFn: () => difference(script),
+  })
+  const words = asked.data ?? ''
+  const [refusal, setRefusal] = useState<string | null>(null)
+  const problem = refusal ?? asked.error?.message
   const use = (wanted: number, forNextPrint: boolean) => {
-    setProblem(null)
-    api.use(id, wanted, forNextPrint).catch(fail)
+    setRefusal(null)
+    api.use(id, wanted, forNextPrint).catch((error: Error) => setRefusal(error.message))
   }
   const back = variants.find(each => each.id === backTo)
   return (

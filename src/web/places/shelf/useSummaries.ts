@@ -20,7 +20,7 @@ export function useSummaries(printers: readonly ShelfPrinter[], wanted: readonly
     .filter(({ id, summary }) => summary === null && wanted.includes(id))
     .slice(0, mostAtOnce)
   const asked = missing.map(keyOf).join(' ')
-  // biome-ignore lint/correctness/useExhaustiveDependencies: which are missing is what it goes by
+  // biome-ignore lint/correctness/useExhaustiveDependencies: which are missing is what it goes by, and of which shelf
   useEffect(() => {
     if (asked === '') return
     let left = false
@@ -38,7 +38,7 @@ export function useSummaries(printers: readonly ShelfPrinter[], wanted: readonly
     return () => {
       left = true
     }
-  }, [asked])
+  }, [asked, printers])
   return whole
 }
 

@@ -1,11 +1,11 @@
 // The script was saved in another tab meanwhile: what differs, and whose text is to hold.
-import { useEffect, useState } from 'react'
+import { useCallback, useState } from 'react'
 import { plural } from '../../../../core/format.ts'
-import type { SavedScript } from '../../../../core/model/kept.ts'
 import { Button } from '../../../parts/Button.tsx'
 import { changedLines } from '../../../parts/changed.ts'
 import { LineChanges } from '../../../parts/LineChanges.tsx'
 import { Panel } from '../../../parts/Panel.tsx'
+import { useAnswer } from '../../../parts/useAnswer.ts'
 import { howLongAgo } from '../../../parts/words.ts'
 import { api } from '../../../state/api.ts'
 import { fileText, goBackToSaved, type Open } from '../../../state/desk.ts'
@@ -18,14 +18,13 @@ type Props = {
 }
 
 export function SavedElsewhere({ open, onKeepMine, onAnother, onClose }: Props) {
-  const [theirs, setTheirs] = useState<SavedScript | null>(null)
-  const [problem, setProblem] = useState<string | null>(null)
   const id = open.saved?.id ?? 0
-  useEffect(() => {
-    api.script(String(id)).then(setTheirs, error => setProblem((error as Error).message))
-  }, [id])
+  const asked = useAnswer(useCallback(() => api.script(String(id)), [id]))
+  const theirs = asked.answer
+  const [refusal, setRefusal] = useState<string | null>(null)
+  const problem = refusal ?? asked.problem
   const rows = theirs ? changedLines(theirs.text, fileText(open)) : []
-  const end = (refusal: string | null) => (refusal ? setProblem(refusal) : onClose())
+  const end = (refused: string | null) => (refused ? setRefusal(refused) : onClose())
   return (
     <Panel
       open

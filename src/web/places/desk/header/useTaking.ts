@@ -1,16 +1,17 @@
 // What a person wants to export, and the files that come of it.
-import { useCallback, useEffect, useMemo, useState } from 'react'
+import { useCallback, useMemo, useState } from 'react'
 import type { Ending, Form, Taken } from '../../../../core/export/export.ts'
 import { ofFirstTool } from '../../../../core/model/job.ts'
 import type { Moment } from '../../../../core/model/moment.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import { misfit } from '../../../../core/runs/fits.ts'
+import { useAnswer } from '../../../parts/useAnswer.ts'
 import type { Things } from '../../../state/api.ts'
 import { fileText, type Open } from '../../../state/desk.ts'
 import { exportAside } from '../../../state/rehearser.ts'
 import { settingOf } from '../../../state/setting.ts'
 
-const nothingYet = { taken: [], waiting: true, trouble: null }
+const none: Taken[] = []
 
 type Wish = { form: string; comments: boolean; ending: Ending; jobs: string[]; decided: boolean }
 
@@ -97,26 +98,17 @@ export function useTaking(open: Open, things: Things) {
     [chosen, things, wish, way.form, way.perJob, printer],
   )
   const text = fileText(open)
-  const [made, setMade] = useState<{ taken: Taken[]; waiting: boolean; trouble: string | null }>(nothingYet)
-  useEffect(() => {
-    let left = false
-    setMade(nothingYet)
-    take(text, chosen.moment).then(
-      taken => left || setMade({ taken, waiting: false, trouble: null }),
-      error => left || setMade({ taken: [], waiting: false, trouble: (error as Error).message }),
-    )
-    return () => {
-      left = true
-    }
-  }, [take, text, chosen.moment])
-  const { taken } = made
+  const { answer, problem } = useAnswer(useCallback(() => take(text, chosen.moment), [take, text, chosen.moment]))
+  const taken = answer ?? none
   return {
     wish,
     change: (part: Partial<Wish>) => setWish(before => ({ ...before, ...part })),
     forms: ways.map(({ value, label, note }) => ({ value, label, about: note })),
     form: way,
     printer: printer?.name ?? 'printer',
-    ...made,
+    taken,
+    waiting: answer === null && problem === null,
+    trouble: problem,
     take,
     /** How much can't be said without deciding it for a job. */
     undecided: wish.decided ? 0 : (taken[0]?.untranslatable.length ?? 0),

@@ -1,9 +1,9 @@
 // What the script costs each print, in time and filament, and where that could be saved.
-import { useEffect, useState } from 'react'
+import { useCallback } from 'react'
 import { duration, plain } from '../../../../core/format.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
-import type { Saving } from '../../../../core/runs/savings.ts'
 import { Button } from '../../../parts/Button.tsx'
+import { useAnswer } from '../../../parts/useAnswer.ts'
 import type { Seen } from '../../../state/desk-watch.ts'
 import { showFix } from '../../../state/preview.ts'
 import { savingsAside } from '../../../state/rehearser.ts'
@@ -19,15 +19,8 @@ const parts = [
 
 export function CostCard({ open, setting }: { open: Seen; setting: RehearsalInput }) {
   const { round, roundText } = open
-  const [savings, setSavings] = useState<Saving[] | null>(null)
-  useEffect(() => {
-    let wanted = true
-    setSavings(null)
-    void savingsAside(roundText, setting).then(found => wanted && setSavings(found))
-    return () => {
-      wanted = false
-    }
-  }, [roundText, setting])
+  const asked = useAnswer(useCallback(() => savingsAside(roundText, setting), [roundText, setting]))
+  const savings = asked.answer
   if (!round) return null
   const { durations, filament, ooze } = round
   const { takes } = setting.job
@@ -81,7 +74,8 @@ export function CostCard({ open, setting }: { open: Seen; setting: RehearsalInpu
         </p>
       )}
       <h3 className="mt-2 border-t border-rule pt-1.5 font-semibold">Where it could be less</h3>
-      {savings === null && <p className="text-soft">Rehearsing other ways…</p>}
+      {asked.problem && <p className="text-soft">{asked.problem}</p>}
+      {!savings && !asked.problem && <p className="text-soft">Rehearsing other ways…</p>}
       {savings?.length === 0 && <p className="text-soft">Nothing that is worth a line.</p>}
       <ul>
         {savings?.map(({ title, how, savesS, savesG, fix }) => (
