@@ -1,6 +1,6 @@
 // An answer that comes after the answer to a newer question says nothing any more.
 import { expect, type Page, test } from '@playwright/test'
-import { pasteOnShelf } from './desk.ts'
+import { editor, lineWith, pasteOnShelf } from './desk.ts'
 
 /** Holds the first question of this name about our texts back until the second has had time to be answered. */
 const answerFirstLast = (page: Page, name: string) =>
@@ -87,4 +87,78 @@ test('what is exported is what was asked for last', async ({ page }) => {
   // What was asked for first, with comments, comes now.
   await page.waitForTimeout(2500)
   await expect(exported).toHaveValue(/^M140 S60/)
+})
+
+/** Holds the server's answers to these requests until they are let go. */
+async function holdBack(page: Page, address: string, method: string): Promise<() => void> {
+  let letGo = () => {}
+  const until = new Promise<void>(resolve => {
+    letGo = resolve
+  })
+  await page.route(address, async route => {
+    if (route.request().method() === method) await until
+    await route.continue()
+  })
+  return letGo
+}
+
+/** Goes on to a script without loading the page again. */
+const goTo = async (page: Page, name: string) => {
+  await page.getByRole('link', { name: 'Shelf', exact: true }).click()
+  await page.getByRole('link', { name: new RegExp(name) }).click()
+}
+
+test('a script that comes late does not take the place of the one that was opened since', async ({ page }) => {
+  const slow = await putOnShelf(page, '', { name: 'Comes late', printerId: 1, moment: 'start', text: 'M117 late\n' })
+  const quick = await putOnShelf(page, '', { name: 'Comes soon', printerId: 1, moment: 'start', text: 'M117 soon\n' })
+  const letGo = await holdBack(page, `**/api/scripts/${slow}`, 'GET')
+  await page.goto('/')
+  await page.getByRole('link', { name: /Comes late/ }).click()
+  await expect(page.getByText('Opening the script…')).toBeVisible()
+  await goTo(page, 'Comes soon')
+  await expect(editor(page)).toContainText('M117 soon')
+  const come = page.waitForResponse(`**/api/scripts/${slow}`)
+  letGo()
+  await come
+  await page.waitForTimeout(500)
+  await expect(editor(page)).toContainText('M117 soon')
+  await expect(page.getByRole('heading', { name: 'Comes soon' })).toBeVisible()
+  for (const id of [slow, quick]) await page.request.delete(`/api/scripts/${id}`)
+})
+
+test('a save that is answered late says nothing of the script that was opened since', async ({ page }) => {
+  const saved = await putOnShelf(page, '', { name: 'Saved late', printerId: 1, moment: 'start', text: 'M117 first\n' })
+  const other = await putOnShelf(page, '', {
+    name: 'Opened since',
+    printerId: 1,
+    moment: 'start',
+    text: 'M117 other\n',
+  })
+  const letGo = await holdBack(page, `**/api/scripts/${saved}`, 'PUT')
+  await page.goto(`/desk/${saved}`)
+  await lineWith(page, 'M117 first').click()
+  await page.keyboard.press('End')
+  await page.keyboard.type(' change')
+  await expect(page.getByText(/Changed, not saved/)).toBeVisible()
+  const asked = page.waitForRequest(request => request.method() === 'PUT')
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await asked
+  await goTo(page, 'Opened since')
+  await expect(editor(page)).toContainText('M117 other')
+  const come = page.waitForResponse(response => response.request().method() === 'PUT')
+  letGo()
+  await come
+  await page.waitForTimeout(500)
+  await expect(page.getByRole('heading', { name: 'Opened since' })).toBeVisible()
+  // What is written now is a change of this one, and is saved as such.
+  await lineWith(page, 'M117 other').click()
+  await page.keyboard.press('End')
+  await page.keyboard.type(' text')
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(page.getByText(/· Saved|^Saved/)).toBeVisible()
+  const texts = await Promise.all(
+    [saved, other].map(async id => (await (await page.request.get(`/api/scripts/${id}`)).json()).text),
+  )
+  expect(texts).toEqual(['M117 first change\n', 'M117 other text\n'])
+  for (const id of [saved, other]) await page.request.delete(`/api/scripts/${id}`)
 })

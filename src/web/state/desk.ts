@@ -53,8 +53,8 @@ export type Open = {
   roundText: string
   playheadS: number
   selection: Selection | null
-  /** Counts up whenever the text is replaced from outside the editor. */
-  generation: number
+  /** Which opening this is: another whenever the text is replaced from outside the editor. */
+  opening: number
 }
 
 type Early = { text: string; findings: readonly Finding[] }
@@ -72,6 +72,9 @@ const { getState, setState } = useDesk
 /** Changes the open script, where there is one. */
 export const update = (change: Partial<Open>): void =>
   setState(({ open }) => (open ? { open: { ...open, ...change } } : {}))
+
+/** Whether this is what is open still, whatever was typed in it since. */
+export const isOpen = ({ opening }: Open): boolean => getState().open?.opening === opening
 
 /** The text as a file has it, with its own line ends. */
 export const fileText = (open: Pick<Open, 'text' | 'separator'>): string => fromEditor(open.text, open.separator)
@@ -182,8 +185,24 @@ async function loadThings(): Promise<Things> {
   return things
 }
 
-const start = (part: Pick<Open, 'key' | 'saved' | 'suggestedName' | 'text' | 'separator' | 'chosen'>): void => {
-  setState(({ open }) => ({
+type Opened = Pick<Open, 'key' | 'saved' | 'suggestedName' | 'text' | 'separator' | 'chosen'>
+
+let openings = 0
+
+/** Opens what comes, unless something else was asked for meanwhile. */
+async function openWith(coming: () => Promise<Opened>): Promise<void> {
+  const opening = ++openings
+  setState({ open: null, problem: null })
+  try {
+    const opened = await coming()
+    if (opening === openings) start(opened, opening)
+  } catch (error) {
+    if (opening === openings) setState({ problem: (error as Error).message })
+  }
+}
+
+const start = (part: Opened, opening: number): void => {
+  setState({
     problem: null,
     open: {
       ...part,
@@ -195,19 +214,18 @@ const start = (part: Pick<Open, 'key' | 'saved' | 'suggestedName' | 'text' | 'se
       roundText: '',
       playheadS: 0,
       selection: null,
-      generation: (open?.generation ?? 0) + 1,
+      opening,
     },
-  }))
+  })
   rehearseNow()
 }
 
 /** Opens a saved script by its id, with what was changed and not saved laid over it; `against` names what to rehearse it for. */
-export async function openSaved(
+export const openSaved = (
   id: string,
   against: { job: string; material: string; situation?: Situation | null } | null = null,
-): Promise<void> {
-  setState({ open: null, problem: null })
-  try {
+): Promise<void> =>
+  openWith(async () => {
     const [things, saved] = await Promise.all([loadThings(), api.script(id)])
     localStorage.setItem(deskMemory, `/desk/${id}`)
     const key = savedDraftKey(saved)
@@ -220,7 +238,7 @@ export async function openSaved(
     const asked = against && things.jobs.find(({ data }) => data.name === against.job)?.data
     const held = draft ?? toEditor(saved.text)
     const base = draft ? { ...saved, revision: draft.base } : saved
-    start({
+    return {
       key,
       saved: base,
       suggestedName: saved.name,
@@ -233,34 +251,27 @@ export async function openSaved(
         ...(saved.file !== null && calledLast(saved)),
         ...(against?.situation && { situation: against.situation }),
       },
-    })
-  } catch (error) {
-    setState({ problem: (error as Error).message })
-  }
-}
+    }
+  })
 
 /** Opens a script that has never been saved; an unknown id begins an empty one. */
-export async function openNew(id: string): Promise<void> {
-  setState({ open: null, problem: null })
-  try {
+export const openNew = (id: string): Promise<void> =>
+  openWith(async () => {
     const things = await loadThings()
     localStorage.setItem(deskMemory, `/desk/new/${id}`)
     const key = newDraftKey(id)
     const draft = await findDraft(key)
     const printerId = draft?.printerId || (things.printers[0]?.id ?? 0)
     const fresh = usualChosen({ printerId, moment: draft?.moment ?? 'start' }, things)
-    start({
+    return {
       key,
       saved: null,
       suggestedName: draft?.name ?? '',
       text: draft?.text ?? '',
       separator: draft?.separator ?? '\n',
       chosen: pick(draft?.jobName ? draft : fresh),
-    })
-  } catch (error) {
-    setState({ problem: (error as Error).message })
-  }
-}
+    }
+  })
 
 const callMemory = (id: number) => `warm-prelude call ${id}`
 

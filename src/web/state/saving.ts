@@ -1,8 +1,8 @@
 // Saving the open script: as the next revision, as a variant, on top of another's save, under another name.
 import type { SavedScript } from '../../core/model/kept.ts'
 import { api } from './api.ts'
-import { fileText, keepNow, update, useDesk } from './desk.ts'
-import { dropDraft, savedDraftKey } from './drafts.ts'
+import { fileText, isOpen, keepNow, type Open, update, useDesk } from './desk.ts'
+import { dropDraft, findDraft, savedDraftKey } from './drafts.ts'
 import { rememberMyPrinter } from './mine.ts'
 import { tellApartAside } from './rehearser.ts'
 import { settingOf } from './setting.ts'
@@ -26,8 +26,10 @@ export async function saveOpen(note: string): Promise<SaveRefusal | null> {
   const change = { printerId, moment, text: fileText(open), note, base: revision, variant: variantId, identity }
   try {
     const saved = await api.save(id, change)
-    update({ saved })
-    keepNow()
+    if (isOpen(open)) {
+      update({ saved })
+      keepNow()
+    } else await dropSaved(open)
     return null
   } catch (error) {
     return refusalOf(error)
@@ -40,16 +42,23 @@ export async function keepAsItCame(stock: boolean): Promise<string | null> {
   if (!open?.saved) return 'This script has no name yet.'
   try {
     const { stock: kept } = await api.setStock(open.saved.id, open.saved.variantId, stock)
-    update({ saved: { ...open.saved, stock: kept } })
+    const now = getState().open
+    if (isOpen(open) && now?.saved) update({ saved: { ...now.saved, stock: kept } })
     return null
   } catch (error) {
     return (error as Error).message
   }
 }
 
+/** Drops what waits of a script that has been saved; where it was left meanwhile, only what was saved. */
+async function dropSaved(open: Open): Promise<void> {
+  if (isOpen(open) || (await findDraft(open.key))?.text === open.text) await dropDraft(open.key)
+}
+
 /** What is not saved is a change of this revision from now on. */
-async function goOnFrom(key: string, saved: SavedScript): Promise<void> {
-  await dropDraft(key)
+async function goOnFrom(open: Open, saved: SavedScript): Promise<void> {
+  await dropSaved(open)
+  if (!isOpen(open)) return
   update({ saved, key: savedDraftKey(saved) })
   keepNow()
 }
@@ -62,7 +71,7 @@ export async function moveOpen(note: string): Promise<string | null> {
   const { printerId } = open.chosen
   try {
     const saved = await api.save(id, { printerId, moment, text, note, base: revision, variant: variantId, identity })
-    await goOnFrom(open.key, saved)
+    if (isOpen(open)) await goOnFrom(open, saved)
     return null
   } catch (error) {
     return (error as Error).message
@@ -76,7 +85,7 @@ export async function branchOpen(name: string, note: string): Promise<string | n
   try {
     const { id, revisionId } = open.saved
     const saved = await api.branch(id, { name, text: fileText(open), note, bornOf: revisionId })
-    await goOnFrom(open.key, saved)
+    await goOnFrom(open, saved)
     return null
   } catch (error) {
     return (error as Error).message
@@ -91,6 +100,7 @@ export async function saveOnTop(note: string): Promise<SaveRefusal | null> {
     const saved = await api.script(String(open.saved.id))
     if (saved.identity !== open.saved.identity)
       return { text: 'Another script stands there now. Save yours under another name.', wants: null }
+    if (!isOpen(open)) return null
     await dropDraft(open.key)
     update({ saved, key: savedDraftKey(saved) })
     return saveOpen(note)
@@ -107,8 +117,8 @@ export async function saveAs(name: string, note: string, stock = false): Promise
   try {
     const saved = await api.add({ name, printerId, moment, text: fileText(open), note, stock })
     if (open.saved === null) rememberMyPrinter(printerId)
-    await dropDraft(open.key)
-    setState({ open: null })
+    await dropSaved(open)
+    if (isOpen(open)) setState({ open: null })
     return saved
   } catch (error) {
     return (error as Error).message

@@ -127,7 +127,7 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
       view.current = null
       made.destroy()
     }
-  }, [open.generation])
+  }, [open.opening])
 
   const isConfig = setting.opened !== undefined && setting.printer.firmware.family === 'host'
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new editor begins with a script's language
@@ -140,7 +140,7 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
     return () => {
       current = false
     }
-  }, [isConfig, open.generation])
+  }, [isConfig, open.opening])
 
   const { round, roundText, selection, findings } = open
   useEffect(() => {
