@@ -9,6 +9,7 @@ import {
   keymap,
   lineNumbers,
   placeholder,
+  tooltips,
   ViewPlugin,
 } from '@codemirror/view'
 import { ListTree } from 'lucide-react'
@@ -112,6 +113,8 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
           followCaret,
           watchCaretNumber,
           keepMarks,
+          // Outside of what holds the editor, which shows nothing beyond its edges.
+          tooltips({ parent: document.body }),
           editorTheme,
         ],
       }),
@@ -180,7 +183,7 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
       </Suspense>
       <div className="flex min-h-0 flex-1">
         <Suspense fallback={null}>{outline && <Outline open={open} />}</Suspense>
-        <div ref={host} className="min-h-0 min-w-0 flex-1 overflow-hidden rounded-card" />
+        <div ref={host} className="min-h-0 min-w-0 flex-1 overflow-hidden rounded-card min-[900px]:*:contain-strict" />
       </div>
       <HeldBack editor={() => view.current} />
       <div className="flex items-start border-t border-rule">

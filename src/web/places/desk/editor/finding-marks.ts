@@ -1,5 +1,14 @@
 // What would go wrong, in the editor: a sign in the margin, the line underlined, and its sentence with its fixes where one points.
-import { type Extension, RangeSet, RangeSetBuilder, StateEffect, StateField, type Text } from '@codemirror/state'
+import {
+  type ChangeDesc,
+  type Extension,
+  type Range,
+  RangeSet,
+  RangeSetBuilder,
+  StateEffect,
+  StateField,
+  type Text,
+} from '@codemirror/state'
 import { Decoration, type DecorationSet, EditorView, GutterMarker, gutter, hoverTooltip } from '@codemirror/view'
 import type { Finding, Severity } from '../../../../core/check/finding.ts'
 
@@ -30,7 +39,8 @@ class Sign extends GutterMarker {
   }
 }
 
-const underline = (severity: Severity) => Decoration.mark({ class: `cm-found-${severity}` })
+/** What is typed at its end belongs to it: the letter that the browser has put there stays as it is. */
+const underline = (severity: Severity) => Decoration.mark({ class: `cm-found-${severity}`, inclusiveEnd: true })
 const underlines = { error: underline('error'), warning: underline('warning'), advice: underline('advice') }
 
 /** `doc` is the text that they speak of, by whose places their fixes are given. */
@@ -57,18 +67,42 @@ function marked(findings: readonly Finding[], doc: Text): Marked {
   return { findings, doc, signs: signs.finish(), lines: lines.finish() }
 }
 
+/** `RangeSet.eq` compares points alone, and so no underlines. */
+function sameLines(one: DecorationSet, other: DecorationSet): boolean {
+  const [a, b] = [one.iter(), other.iter()]
+  for (; a.value && a.value === b.value && a.from === b.from && a.to === b.to; b.next()) a.next()
+  return a.value === null && b.value === null
+}
+
 /** With the marks that are drawn already where they are the same: then nothing is drawn anew. */
 const asDrawn = (next: Marked, drawn: Marked): Marked => ({
   ...next,
   signs: RangeSet.eq([next.signs], [drawn.signs]) ? drawn.signs : next.signs,
-  lines: RangeSet.eq([next.lines], [drawn.lines]) ? drawn.lines : next.lines,
+  lines: sameLines(next.lines, drawn.lines) ? drawn.lines : next.lines,
 })
 
-/** Between a change and its round the marks go with their lines. */
+/** Underlines that have come to reach over a line's end, as where a line was begun behind one, cut off there. */
+function withinLines(lines: DecorationSet, doc: Text): DecorationSet {
+  const cut: Range<Decoration>[] = []
+  const within = (from: number, to: number) => to <= doc.lineAt(from).to
+  lines.between(0, doc.length, (from, to, mark) => {
+    const { to: end } = doc.lineAt(from)
+    if (!within(from, to) && end > from) cut.push(mark.range(from, end))
+  })
+  return lines.update({ filter: within, add: cut })
+}
+
+/** What was marked goes with its lines. */
+function carried(now: Marked, changes: ChangeDesc, doc: Text, linesBefore: number): Marked {
+  const lines = now.lines.map(changes)
+  return { ...now, signs: now.signs.map(changes), lines: doc.lines > linesBefore ? withinLines(lines, doc) : lines }
+}
+
 const field = StateField.define<Marked>({
   create: ({ doc }) => marked([], doc),
-  update(now, { effects, state, changes, docChanged }) {
-    const moved = docChanged ? { ...now, signs: now.signs.map(changes), lines: now.lines.map(changes) } : now
+  update(now, { effects, state, startState, changes, docChanged }) {
+    // Until its round has come.
+    const moved = docChanged ? carried(now, changes, state.doc, startState.doc.lines) : now
     for (const effect of effects) if (effect.is(putFindings)) return asDrawn(marked(effect.value, state.doc), moved)
     return moved
   },

@@ -1,21 +1,33 @@
 // Folds passages: the lines under a passage's heading can be put away, by the arrow beside it or by Ctrl Shift [.
 import { codeFolding, foldGutter, foldKeymap, foldService } from '@codemirror/language'
-import type { Extension } from '@codemirror/state'
+import { type Extension, StateField } from '@codemirror/state'
 import { keymap } from '@codemirror/view'
 import type { Passage } from '../../../../core/script/passages.ts'
-import { passagesField, putRound } from './round.ts'
+import { putRound } from './round.ts'
 
 const linesOf = ({ headingLine, firstLine, lastLine, made }: Passage): [number, number] => [
   headingLine ?? firstLine,
   made?.endLine ?? lastLine,
 ]
 
+/** The last line of each passage by its first, as the latest round has them; the numbers hold until the text changes. */
+const lastLines = StateField.define<ReadonlyMap<number, number>>({
+  create: () => new Map(),
+  update(last, { effects }) {
+    for (const effect of effects)
+      if (effect.is(putRound)) {
+        const all = effect.value.passages.flatMap(passage => [passage, ...passage.parts])
+        // Of two that begin on one line the first holds the other.
+        return new Map(all.map(linesOf).reverse())
+      }
+    return last
+  },
+})
+
+/** Asked for every line in sight at each key. */
 const passageFolds = foldService.of((state, lineStart) => {
   const line = state.doc.lineAt(lineStart)
-  const all = state.field(passagesField).flatMap(passage => [passage, ...passage.parts])
-  const found = all.find(passage => linesOf(passage)[0] === line.number)
-  if (!found) return null
-  const last = linesOf(found)[1]
+  const last = state.field(lastLines).get(line.number) ?? 0
   return last > line.number && last <= state.doc.lines ? { from: line.to, to: state.doc.line(last).to } : null
 })
 
@@ -28,6 +40,7 @@ const placeholder = (_view: unknown, onclick: (event: Event) => void, lines: num
 }
 
 export const folding: Extension = [
+  lastLines,
   passageFolds,
   codeFolding({
     preparePlaceholder: (state, { from, to }) => state.doc.lineAt(to).number - state.doc.lineAt(from).number,

@@ -1,5 +1,5 @@
 // What the latest round says, held in the editor's state: sentences beside lines, slurs and findings in the margin, the selection.
-import { type Extension, RangeSetBuilder, StateEffect, StateField, type Text } from '@codemirror/state'
+import { type Extension, RangeSet, RangeSetBuilder, StateEffect, StateField, type Text } from '@codemirror/state'
 import {
   Decoration,
   type DecorationSet,
@@ -163,43 +163,6 @@ const selectionField = StateField.define<DecorationSet>({
   provide: field => EditorView.decorations.from(field),
 })
 
-type Slur = 'one' | 'first' | 'middle' | 'last'
-
-/** For each line in a passage, its part of the slur that joins the passage's lines. */
-function slursOf(passages: readonly Passage[]): Map<number, { part: Slur; commentedOut: boolean }> {
-  const slurs = new Map<number, { part: Slur; commentedOut: boolean }>()
-  for (const { firstLine, lastLine, enabled } of passages)
-    for (let line = firstLine; line <= lastLine; line++) {
-      const part = firstLine === lastLine ? 'one' : line === firstLine ? 'first' : line === lastLine ? 'last' : 'middle'
-      slurs.set(line, { part, commentedOut: !enabled })
-    }
-  return slurs
-}
-
-type Slurs = ReturnType<typeof slursOf>
-
-/** Whole passages, and what they are made of. */
-const slurField = StateField.define<{ whole: Slurs; parts: Slurs }>({
-  create: () => ({ whole: new Map(), parts: new Map() }),
-  update(slurs, transaction) {
-    for (const effect of transaction.effects)
-      if (effect.is(putRound)) {
-        const { passages } = effect.value
-        return { whole: slursOf(passages), parts: slursOf(passages.flatMap(({ parts }) => parts)) }
-      }
-    return slurs
-  },
-})
-
-/** The passages of the latest round, by line numbers that hold until the text changes. */
-export const passagesField = StateField.define<readonly Passage[]>({
-  create: () => [],
-  update(passages, transaction) {
-    for (const effect of transaction.effects) if (effect.is(putRound)) return effect.value.passages
-    return passages
-  },
-})
-
 class SlurMarker extends GutterMarker {
   constructor(readonly name: string) {
     super()
@@ -210,15 +173,41 @@ class SlurMarker extends GutterMarker {
   }
 }
 
+/** For each line in a passage its part of the slur that joins the passage's lines; of two passages the later one's. */
+function slursOf(passages: readonly Passage[], doc: Text): RangeSet<SlurMarker> {
+  const ofLine = new Map<number, SlurMarker>()
+  for (const { firstLine, lastLine, enabled } of passages)
+    for (let line = firstLine; line <= Math.min(lastLine, doc.lines); line++) {
+      const part = firstLine === lastLine ? 'one' : line === firstLine ? 'first' : line === lastLine ? 'last' : 'middle'
+      ofLine.set(line, new SlurMarker(`cm-slur-${part}${enabled ? '' : ' cm-slur-off'}`))
+    }
+  return RangeSet.of(
+    [...ofLine].map(([line, marker]) => marker.range(doc.line(line).from)),
+    true,
+  )
+}
+
+/** Of whole passages, and of what they are made of; between a change and its round they go with their lines. */
+const slurField = StateField.define<{ whole: RangeSet<SlurMarker>; parts: RangeSet<SlurMarker> }>({
+  create: () => ({ whole: RangeSet.empty, parts: RangeSet.empty }),
+  update({ whole, parts }, { effects, state, changes }) {
+    for (const effect of effects)
+      if (effect.is(putRound)) {
+        const { passages } = effect.value
+        return {
+          whole: slursOf(passages, state.doc),
+          parts: slursOf(
+            passages.flatMap(each => each.parts),
+            state.doc,
+          ),
+        }
+      }
+    return { whole: whole.map(changes), parts: parts.map(changes) }
+  },
+})
+
 const slurGutter = (level: 'whole' | 'parts') =>
-  gutter({
-    class: `cm-slurs cm-slurs-${level}`,
-    lineMarker(view, block) {
-      const slur = view.state.field(slurField)[level].get(view.state.doc.lineAt(block.from).number)
-      return slur ? new SlurMarker(`cm-slur-${slur.part}${slur.commentedOut ? ' cm-slur-off' : ''}`) : null
-    },
-    lineMarkerChange: update => update.transactions.some(({ effects }) => effects.some(effect => effect.is(putRound))),
-  })
+  gutter({ class: `cm-slurs cm-slurs-${level}`, markers: ({ state }) => state.field(slurField)[level] })
 
 /** Lays a new round over the text that it speaks of. */
 export function showRound(view: EditorView, round: DeskRound, findings: readonly Finding[]): void {
@@ -230,7 +219,6 @@ export const roundExtension: Extension = [
   saysField,
   roomWatch,
   selectionField,
-  passagesField,
   slurField,
   slurGutter('whole'),
   slurGutter('parts'),

@@ -39,8 +39,12 @@ export function Findings({ open, setting }: Props) {
     return some.slice(0, most).map((finding, i) => <Row key={keys[i]} finding={finding} onAside={setAsking} />)
   }
   return (
-    // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
-    <section className="h-full overflow-auto px-3.5 py-1 contain-content" tabIndex={0} aria-label="List of findings">
+    <section
+      className="h-full overflow-auto px-3.5 py-1 contain-content min-[900px]:contain-strict"
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
+      tabIndex={0}
+      aria-label="List of findings"
+    >
       {open.step && <Rehearsing step={open.step} />}
       {open.trouble && !open.step && (
         <p role="alert" className="py-1 text-[14px] text-bad">
