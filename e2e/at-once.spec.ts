@@ -276,3 +276,21 @@ test('a script that needs what can’t be fetched says so, and keeps its text', 
   await expect(lineWith(page, 'M104')).toContainText('Heats the nozzle to 205 °C')
   await expect(page.getByRole('alert')).toHaveCount(0)
 })
+
+test('what comes to stand under the lines above leaves the caret in sight', async ({ page }) => {
+  await page.setViewportSize({ width: 1024, height: 768 })
+  await page.goto('/desk/1')
+  await page.locator('.cm-line').nth(9).click()
+  await page.keyboard.press('End')
+  await page.keyboard.type('\nG1 X20 F3000')
+  await expect(page.locator('.cm-says', { hasText: 'Moves to X 20 mm' })).toBeVisible()
+  // Begun at the lower edge, with its sentence and that of the line above still to come.
+  await page.keyboard.type('\nM10')
+  await expect(page.getByText('“M10” is not a command', { exact: false }).first()).toBeVisible()
+  const cursor = page.locator('.cm-cursor-primary')
+  const inSight = async () => {
+    const [shown, caret] = [await page.locator('.cm-scroller').boundingBox(), await cursor.boundingBox()]
+    return shown && caret && caret.y >= shown.y && caret.y + caret.height <= shown.y + shown.height
+  }
+  await expect.poll(inSight).toBe(true)
+})

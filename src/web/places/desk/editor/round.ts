@@ -209,10 +209,23 @@ const slurField = StateField.define<{ whole: RangeSet<SlurMarker>; parts: RangeS
 const slurGutter = (level: 'whole' | 'parts') =>
   gutter({ class: `cm-slurs cm-slurs-${level}`, markers: ({ state }) => state.field(slurField)[level] })
 
-/** Lays a new round over the text that it speaks of. */
+/** Whether one is writing where one looks. */
+function caretInSight(view: EditorView): boolean {
+  if (!view.hasFocus) return false
+  const { top, bottom } = view.lineBlockAt(view.state.selection.main.head)
+  const { scrollTop, clientHeight } = view.scrollDOM
+  return bottom > scrollTop && top < scrollTop + clientHeight
+}
+
+/** Lays a new round over the text that it speaks of; what comes to stand under lines above does not push the caret out of sight. */
 export function showRound(view: EditorView, round: DeskRound, findings: readonly Finding[]): void {
   const known = view.state.field(saysField).round === round
-  view.dispatch({ effects: [...(known ? [] : [putRound.of(round)]), putFindings.of(findings)] })
+  const effects: StateEffect<unknown>[] = [putFindings.of(findings)]
+  if (!known) {
+    effects.push(putRound.of(round))
+    if (caretInSight(view)) effects.push(EditorView.scrollIntoView(view.state.selection.main.head, { y: 'nearest' }))
+  }
+  view.dispatch({ effects })
 }
 
 export const roundExtension: Extension = [
