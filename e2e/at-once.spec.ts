@@ -294,3 +294,21 @@ test('what comes to stand under the lines above leaves the caret in sight', asyn
   }
   await expect.poll(inSight).toBe(true)
 })
+
+test('the first press into the text leaves it where it is', async ({ page }) => {
+  await page.setViewportSize({ width: 1024, height: 768 })
+  await page.goto('/desk/1')
+  await expect(page.locator('.cm-says-below').first()).toBeVisible()
+  // As far down as a hand would turn the wheel.
+  await page.locator('.cm-scroller').hover()
+  await page.mouse.wheel(0, 470)
+  const line = lineWith(page, 'full heat, off the bed')
+  await expect(line).toBeInViewport()
+  await page.waitForTimeout(500)
+  const before = await line.boundingBox()
+  await line.click({ position: { x: 50, y: 8 } })
+  await expect(page.locator('.cm-content')).toBeFocused()
+  // What is loaded for the keys has come.
+  await page.waitForTimeout(1000)
+  expect(await line.boundingBox()).toEqual(before)
+})

@@ -50,7 +50,11 @@ async function printOf(page: Page, printer: string): Promise<void> {
 }
 
 const shots: Shot[] = [
-  { name: 'shelf', path: '/' },
+  {
+    name: 'shelf',
+    path: '/',
+    prepare: page => page.getByText('beside “').first().waitFor(),
+  },
   {
     name: 'desk',
     path: '/desk/1',

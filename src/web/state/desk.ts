@@ -74,7 +74,7 @@ export const update = (change: Partial<Open>): void =>
   setState(({ open }) => (open ? { open: { ...open, ...change } } : {}))
 
 /** Whether this is what is open still, whatever was typed in it since. */
-export const isOpen = ({ opening }: Open): boolean => getState().open?.opening === opening
+export const isOpen = ({ key }: Pick<Open, 'key'>): boolean => getState().open?.key === key
 
 /** The text as a file has it, with its own line ends. */
 export const fileText = (open: Pick<Open, 'text' | 'separator'>): string => fromEditor(open.text, open.separator)
@@ -110,7 +110,7 @@ function rehearseNow(): void {
         update({ early: { text, findings: asBefore(now.early?.findings ?? now.findings, findings) } })
     },
     done: round => {
-      if (getState().open?.key !== key) return
+      if (!isOpen({ key })) return
       const before = getState().open
       const { totalS } = round.trace
       // A playhead at the end stays at the end, as when the script has just been opened.
@@ -130,10 +130,10 @@ function rehearseNow(): void {
       if (now?.key === key && now.round && now.roundText === text) update({ findings })
     },
     failed: why => {
-      if (getState().open?.key === key) update({ trouble: why, step: null, early: null })
+      if (isOpen({ key })) update({ trouble: why, step: null, early: null })
     },
     step: step => {
-      if (getState().open?.key === key) update({ step })
+      if (isOpen({ key })) update({ step })
     },
   })
 }
@@ -185,23 +185,25 @@ async function loadThings(): Promise<Things> {
   return things
 }
 
-type Opened = Pick<Open, 'key' | 'saved' | 'suggestedName' | 'text' | 'separator' | 'chosen'>
+type ToOpen = Pick<Open, 'key' | 'saved' | 'suggestedName' | 'text' | 'separator' | 'chosen'>
 
 let openings = 0
 
-/** Opens what comes, unless something else was asked for meanwhile. */
-async function openWith(coming: () => Promise<Opened>): Promise<void> {
+/** Opens what comes at this address, unless something else was asked for meanwhile. */
+async function openAt(address: string, coming: () => Promise<ToOpen>): Promise<void> {
   const opening = ++openings
   setState({ open: null, problem: null })
   try {
     const opened = await coming()
-    if (opening === openings) start(opened, opening)
+    if (opening !== openings) return
+    localStorage.setItem(deskMemory, address)
+    start(opened, opening)
   } catch (error) {
     if (opening === openings) setState({ problem: (error as Error).message })
   }
 }
 
-const start = (part: Opened, opening: number): void => {
+const start = (part: ToOpen, opening: number): void => {
   setState({
     problem: null,
     open: {
@@ -225,9 +227,8 @@ export const openSaved = (
   id: string,
   against: { job: string; material: string; situation?: Situation | null } | null = null,
 ): Promise<void> =>
-  openWith(async () => {
+  openAt(`/desk/${id}`, async () => {
     const [things, saved] = await Promise.all([loadThings(), api.script(id)])
-    localStorage.setItem(deskMemory, `/desk/${id}`)
     const key = savedDraftKey(saved)
     const found = await findDraft(key)
     const draft = found && belongsTo(found, saved) ? found : null
@@ -256,9 +257,8 @@ export const openSaved = (
 
 /** Opens a script that has never been saved; an unknown id begins an empty one. */
 export const openNew = (id: string): Promise<void> =>
-  openWith(async () => {
+  openAt(`/desk/new/${id}`, async () => {
     const things = await loadThings()
-    localStorage.setItem(deskMemory, `/desk/new/${id}`)
     const key = newDraftKey(id)
     const draft = await findDraft(key)
     const printerId = draft?.printerId || (things.printers[0]?.id ?? 0)

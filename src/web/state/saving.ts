@@ -100,7 +100,7 @@ export async function saveOnTop(note: string): Promise<SaveRefusal | null> {
     const saved = await api.script(String(open.saved.id))
     if (saved.identity !== open.saved.identity)
       return { text: 'Another script stands there now. Save yours under another name.', wants: null }
-    if (!isOpen(open)) return null
+    if (!isOpen(open)) return { text: 'Another script was opened meanwhile. This one is not saved yet.', wants: null }
     await dropDraft(open.key)
     update({ saved, key: savedDraftKey(saved) })
     return saveOpen(note)

@@ -33,6 +33,7 @@ import { scriptLanguage } from './language.ts'
 import { searchKey, whenFocused } from './on-demand.ts'
 import { putSelection, roundExtension, showRound } from './round.ts'
 import { SettingsForm } from './SettingsForm.tsx'
+import { searchWords } from './search-words.ts'
 import { type Known, values } from './values.ts'
 
 type Props = {
@@ -107,6 +108,7 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
           values(() => known.current),
           placeholder('Paste a script here, or write one.'),
           EditorView.contentAttributes.of({ tabindex: '0', 'aria-label': 'The script' }),
+          searchWords,
           whenFocused(async () => (await import('./at-the-keys.ts')).atTheKeys(() => known.current), [searchKey]),
           keymap.of([...defaultKeymap, ...historyKeymap]),
           goesOut,

@@ -87,7 +87,7 @@ function withinLines(lines: DecorationSet, doc: Text): DecorationSet {
   const within = (from: number, to: number) => to <= doc.lineAt(from).to
   lines.between(0, doc.length, (from, to, mark) => {
     const { to: end } = doc.lineAt(from)
-    if (!within(from, to) && end > from) cut.push(mark.range(from, end))
+    if (to > end && end > from) cut.push(mark.range(from, end))
   })
   return lines.update({ filter: within, add: cut })
 }

@@ -1,19 +1,7 @@
 // Finding and replacing: the editor's own panel in our words and our look.
 import { highlightSelectionMatches, search, searchKeymap } from '@codemirror/search'
-import { EditorState, type Extension } from '@codemirror/state'
+import type { Extension } from '@codemirror/state'
 import { EditorView, keymap } from '@codemirror/view'
-
-const words = EditorState.phrases.of({
-  next: 'Next',
-  previous: 'Previous',
-  all: 'Select all',
-  'match case': 'Match case',
-  regexp: 'Pattern',
-  'by word': 'Whole words',
-  replace: 'Replace',
-  'replace all': 'Replace all',
-  close: 'Close',
-})
 
 const look = EditorView.theme({
   '.cm-panels-top': { borderBottom: '1px solid var(--rule)', borderRadius: '12px 12px 0 0' },
@@ -64,7 +52,6 @@ const look = EditorView.theme({
 })
 
 export const searchPanel: Extension = [
-  words,
   look,
   highlightSelectionMatches(),
   search({ top: true }),

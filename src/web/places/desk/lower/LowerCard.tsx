@@ -69,7 +69,7 @@ function ToLookAt() {
 const Tab = ({ value, children }: { value: Lower; children: ReactNode }) => (
   <Tabs.Trigger
     value={value}
-    className="border-b-2 border-transparent px-2.5 pt-2 pb-1.5 text-[14px] text-soft hover:text-ink data-[state=active]:border-heat data-[state=active]:font-semibold data-[state=active]:text-ink"
+    className="border-b-2 border-transparent -outline-offset-2! px-2.5 pt-2 pb-1.5 text-[14px] text-soft hover:text-ink data-[state=active]:border-heat data-[state=active]:font-semibold data-[state=active]:text-ink"
   >
     {children}
   </Tabs.Trigger>

@@ -136,6 +136,9 @@ function keyTarget(
   return key === 'End' ? totalS : null
 }
 
+/** What stands at the playhead's foot, on the axis of time, is about so wide, px. */
+const labelPx = 260
+
 type PlayheadProps = {
   round: DeskRound
   width: number
@@ -207,13 +210,12 @@ function Playhead({ round, width, totalS, at, command, folded }: PlayheadProps) 
         {!folded && (
           <span
             aria-hidden
-            className={`pointer-events-none absolute bottom-5 z-20 rounded-button bg-ink px-2 py-0.5 text-[13px] leading-4 whitespace-nowrap text-paper ${x > width - 170 ? 'right-3.5' : 'left-3.5'}`}
+            className={`pointer-events-none absolute bottom-px z-20 rounded-sm bg-ink px-1.5 text-[13px] leading-[17px] whitespace-nowrap text-paper ${x > width - labelPx ? 'right-[7px]' : 'left-[7px]'}`}
           >
             <b>
               {clock(at)} · line {line}
             </b>
-            <br />
-            {told}
+            {told && ` · ${told}`}
           </span>
         )}
       </div>
