@@ -20,6 +20,9 @@ const strokes = 30
 const turns = 10
 /** Between two keys, ms: longer than either takes. */
 const pauseMs = 250
+const frameMs = 1000 / 60
+/** A fixed pause of fifteen frames would have the keys come at the same few times within a frame; people's come at any. */
+const pauseAfter = (key: number) => pauseMs + ((key * 0.618034) % 1) * frameMs
 const mark = 'changed'
 
 type Event = { name: string; cat: string; ph: string; ts: number; dur?: number; args?: { data?: { type?: string } } }
@@ -44,7 +47,7 @@ async function watch(page: Page, selector: string): Promise<void> {
 async function typeAbout(page: Page): Promise<void> {
   for (let i = 0; i < strokes; i++) {
     await page.keyboard.press(i % 2 ? 'Backspace' : '7')
-    await page.waitForTimeout(pauseMs)
+    await page.waitForTimeout(pauseAfter(i))
   }
 }
 
