@@ -126,6 +126,47 @@ test('a script that comes late does not take the place of the one that was opene
   for (const id of [slow, quick]) await page.request.delete(`/api/scripts/${id}`)
 })
 
+test('what scripts are rehearsed with is the newest that was read, also where an older answer comes later', async ({
+  page,
+}) => {
+  const first = await putOnShelf(page, '', { name: 'Read first', printerId: 1, moment: 'start', text: 'M117 one\n' })
+  const second = await putOnShelf(page, '', { name: 'Read then', printerId: 1, moment: 'start', text: 'M117 two\n' })
+  await page.goto('/')
+  await expect(page.getByRole('link', { name: /Read first/ })).toBeVisible()
+  let letGo = () => {}
+  const until = new Promise<void>(resolve => {
+    letGo = resolve
+  })
+  // The answer is of now, and comes later.
+  const read = page.waitForRequest('**/api/things')
+  await page.route(
+    '**/api/things',
+    async route => {
+      const response = await route.fetch()
+      await until
+      await route.fulfill({ response })
+    },
+    { times: 1 },
+  )
+  await page.getByRole('link', { name: /Read first/ }).click()
+  await read
+  await page.waitForTimeout(500)
+  const { materials } = await (await page.request.get('/api/things')).json()
+  const added = await page.request.post('/api/materials', { data: { ...materials[0].data, name: 'Late resin' } })
+  const { id } = await added.json()
+  await goTo(page, 'Read then')
+  await expect(editor(page)).toContainText('M117 two')
+  const come = page.waitForResponse('**/api/things')
+  letGo()
+  await come
+  await page.waitForTimeout(500)
+  await page.getByRole('combobox', { name: 'Material' }).click()
+  await expect(page.getByRole('listbox').getByRole('option', { name: 'Late resin' })).toBeVisible()
+  await page.keyboard.press('Escape')
+  await page.request.delete(`/api/materials/${id}`)
+  for (const script of [first, second]) await page.request.delete(`/api/scripts/${script}`)
+})
+
 test('a save that is answered late says nothing of the script that was opened since', async ({ page }) => {
   const saved = await putOnShelf(page, '', { name: 'Saved late', printerId: 1, moment: 'start', text: 'M117 first\n' })
   const other = await putOnShelf(page, '', {

@@ -222,7 +222,6 @@ export class Recorder {
     this.ended ??= { line: this.line, why }
   }
 
-  /** Whether nothing more is to run. */
   /** Takes so much of what macros, files and loops may use; stops the rehearsal where there is no more. */
   spend(sort: Sort, amount = 1): boolean {
     const enough = this.budget.take(sort, amount)
@@ -230,6 +229,7 @@ export class Recorder {
     return enough
   }
 
+  /** Whether nothing more is to run. */
   get over(): boolean {
     return this.stopped !== null || this.ended !== null
   }

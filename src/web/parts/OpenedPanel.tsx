@@ -15,7 +15,7 @@ export function OpenedPanel({ title, about, open, onClose, onOpened, wide = fals
         <Dialog.Overlay className="fixed inset-0 z-30 bg-black/40" />
         <Dialog.Content
           onOpenAutoFocus={begin}
-          className={`fixed top-[8vh] left-1/2 z-40 max-h-[84vh] w-[92vw] -translate-x-1/2 overflow-auto rounded-card border border-rule bg-raised p-6 ${wide ? 'max-w-3xl' : 'max-w-md'}`}
+          className={`fixed top-[5vh] left-1/2 z-40 max-h-[90vh] w-[92vw] -translate-x-1/2 overflow-auto rounded-card border border-rule bg-raised p-6 ${wide ? 'max-w-3xl' : 'max-w-md'}`}
         >
           <Dialog.Title className="pr-8 font-serif text-xl font-semibold">{title}</Dialog.Title>
           <Dialog.Description className="mt-1 mb-4 text-soft">{about}</Dialog.Description>

@@ -175,13 +175,20 @@ export async function reloadThings(): Promise<void> {
   rehearseNow()
 }
 
+/** How often things were asked for, and which of those answers is shown: one that comes late is not newer. */
+let [asked, shown] = [0, 0]
+
 async function loadThings(): Promise<Things> {
+  const number = ++asked
   // Read afresh each time: printers and taught commands may have changed in another place.
   const loaded = await api.things()
   const own = new Set(loaded.jobs.map(({ data }) => data.name))
   const borrowed = borrowedJobs().filter(({ name }) => !own.has(name))
   const things = { ...loaded, jobs: [...loaded.jobs, ...borrowed.map((data, i) => ({ id: -1 - i, data }))] }
-  setState({ things })
+  if (number > shown) {
+    shown = number
+    setState({ things })
+  }
   return things
 }
 
