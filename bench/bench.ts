@@ -9,7 +9,7 @@ import { read } from '../src/core/gcode/read.ts'
 import { oozeOf } from '../src/core/machine/ooze.ts'
 import { strokesOf, totals } from '../src/core/machine/outcome.ts'
 import { rehearseLines } from '../src/core/resolve/resolve.ts'
-import { rehearseScript } from '../src/core/round.ts'
+import { rehearseAndCheck, rehearseScript } from '../src/core/round.ts'
 import { everythingCombined, runOne } from '../src/core/runs/many.ts'
 import { type EditRequest, planEdit } from '../src/core/script/edits/edit.ts'
 import { passagesOf } from '../src/core/script/passages.ts'
@@ -52,6 +52,7 @@ const steps: [string, () => unknown][] = [
   ['passages', () => passagesOf(lines, trace, stage)],
   ['check', () => check({ text, lines, commands, resolution, trace, stage, strokes, ooze, passages })],
   ['explain', () => explain(lines, resolution, trace, stage)],
+  ['until the findings', () => rehearseAndCheck(next(), setting)],
   ['the whole round', () => rehearseScript(next(), setting)],
 ]
 
