@@ -137,7 +137,7 @@ function Found({ row, onOpen }: { row: RunRow; onOpen: (line: number) => void })
       <span className="pt-0.5">
         <SeverityMark severity={first.severity} />
       </span>
-      <span>
+      <span className="text-pretty">
         <b>{told.join(', ')}</b>{' '}
         <Press onClick={() => onOpen(first.line)} className="rounded-sm text-heat underline underline-offset-2">
           line {first.line}
