@@ -21,8 +21,10 @@ const turns = 10
 /** Between two keys, ms: longer than either takes. */
 const pauseMs = 250
 const frameMs = 1000 / 60
+/** Its multiples lie evenly between whole numbers. */
+const goldenSection = 0.618034
 /** A fixed pause of fifteen frames would have the keys come at the same few times within a frame; people's come at any. */
-const pauseAfter = (key: number) => pauseMs + ((key * 0.618034) % 1) * frameMs
+const pauseAfter = (key: number) => pauseMs + ((key * goldenSection) % 1) * frameMs
 const mark = 'changed'
 
 type Event = { name: string; cat: string; ph: string; ts: number; dur?: number; args?: { data?: { type?: string } } }

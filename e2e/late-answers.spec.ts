@@ -1,6 +1,6 @@
 // An answer that comes after the answer to a newer question says nothing any more.
 import { expect, type Page, test } from '@playwright/test'
-import { editor, lineWith, pasteOnShelf } from './desk.ts'
+import { editor, lineWith, pasteOnShelf, playhead } from './desk.ts'
 
 /** Holds the first question of this name about our texts back until the second has had time to be answered. */
 const answerFirstLast = (page: Page, name: string) =>
@@ -59,6 +59,22 @@ test('a variant that is switched at once is told apart as it is now', async ({ p
   await page.request.delete(`/api/scripts/${id}`)
 })
 
+test('a line that is chosen before the first rehearsal is there has the playhead when it comes', async ({ page }) => {
+  await page.addInitScript(() => {
+    const post = Worker.prototype.postMessage
+    Worker.prototype.postMessage = function (this: Worker, ...sent: unknown[]) {
+      const go = () => Reflect.apply(post, this, sent)
+      const { path } = (sent[0] ?? {}) as { path?: string[] }
+      if (path?.[0] === 'rest') setTimeout(go, 1500)
+      else go()
+    }
+  })
+  await pasteOnShelf(page, 'G28\nM420 S1\nG4 S60\n')
+  await lineWith(page, 'M420').click()
+  // Homing half of each way: 118 mm and 109 mm at 50 mm/s, 120 mm at 8 mm/s: 2.36 + 2.18 + 15 = 19.54 s.
+  await expect(playhead(page)).toHaveAttribute('aria-valuenow', '19.5')
+})
+
 test('two sides that change places at once are told of as they stand now', async ({ page }) => {
   const right = await withTwoVariants(page, 'Compared at once')
   const left = await putOnShelf(page, '', { name: 'Compared, too', printerId: 1, moment: 'start', text: probing })
@@ -89,17 +105,32 @@ test('what is exported is what was asked for last', async ({ page }) => {
   await expect(exported).toHaveValue(/^M140 S60/)
 })
 
-/** Holds the server's answers to these requests until they are let go. */
-async function holdBack(page: Page, address: string, method: string): Promise<() => void> {
-  let letGo = () => {}
-  const until = new Promise<void>(resolve => {
-    letGo = resolve
+/** Something that is waited for until it is told. */
+function gate(): { opened: Promise<void>; open: () => void } {
+  let open = () => {}
+  const opened = new Promise<void>(resolve => {
+    open = resolve
   })
+  return { opened, open }
+}
+
+/** Holds back what the server answers to the first request of this kind: `held` when it is known, until it is let go. */
+async function holdBack(
+  page: Page,
+  address: string,
+  method: string,
+): Promise<{ held: Promise<void>; letGo: () => void }> {
+  const [known, wanted] = [gate(), gate()]
+  let first = true
   await page.route(address, async route => {
-    if (route.request().method() === method) await until
-    await route.continue()
+    if (!first || route.request().method() !== method) return route.continue()
+    first = false
+    const response = await route.fetch()
+    known.open()
+    await wanted.opened
+    await route.fulfill({ response })
   })
-  return letGo
+  return { held: known.opened, letGo: wanted.open }
 }
 
 /** Goes on to a script without loading the page again. */
@@ -111,7 +142,7 @@ const goTo = async (page: Page, name: string) => {
 test('a script that comes late does not take the place of the one that was opened since', async ({ page }) => {
   const slow = await putOnShelf(page, '', { name: 'Comes late', printerId: 1, moment: 'start', text: 'M117 late\n' })
   const quick = await putOnShelf(page, '', { name: 'Comes soon', printerId: 1, moment: 'start', text: 'M117 soon\n' })
-  const letGo = await holdBack(page, `**/api/scripts/${slow}`, 'GET')
+  const { letGo } = await holdBack(page, `**/api/scripts/${slow}`, 'GET')
   await page.goto('/')
   await page.getByRole('link', { name: /Comes late/ }).click()
   await expect(page.getByText('Opening the script…')).toBeVisible()
@@ -133,24 +164,10 @@ test('what scripts are rehearsed with is the newest that was read, also where an
   const second = await putOnShelf(page, '', { name: 'Read then', printerId: 1, moment: 'start', text: 'M117 two\n' })
   await page.goto('/')
   await expect(page.getByRole('link', { name: /Read first/ })).toBeVisible()
-  let letGo = () => {}
-  const until = new Promise<void>(resolve => {
-    letGo = resolve
-  })
-  // The answer is of now, and comes later.
-  const read = page.waitForRequest('**/api/things')
-  await page.route(
-    '**/api/things',
-    async route => {
-      const response = await route.fetch()
-      await until
-      await route.fulfill({ response })
-    },
-    { times: 1 },
-  )
+  // What it answers is of now, and comes later.
+  const { held, letGo } = await holdBack(page, '**/api/things', 'GET')
   await page.getByRole('link', { name: /Read first/ }).click()
-  await read
-  await page.waitForTimeout(500)
+  await held
   const { materials } = await (await page.request.get('/api/things')).json()
   const added = await page.request.post('/api/materials', { data: { ...materials[0].data, name: 'Late resin' } })
   const { id } = await added.json()
@@ -175,7 +192,7 @@ test('a save that is answered late says nothing of the script that was opened si
     moment: 'start',
     text: 'M117 other\n',
   })
-  const letGo = await holdBack(page, `**/api/scripts/${saved}`, 'PUT')
+  const { letGo } = await holdBack(page, `**/api/scripts/${saved}`, 'PUT')
   await page.goto(`/desk/${saved}`)
   await lineWith(page, 'M117 first').click()
   await page.keyboard.press('End')

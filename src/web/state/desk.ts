@@ -113,6 +113,8 @@ function rehearseNow(): void {
       if (!isOpen({ key })) return
       const before = getState().open
       const { totalS } = round.trace
+      // A line may have been chosen before there was any rehearsal.
+      const chosenAt = before?.round || !before?.selection ? null : timeOf(before.selection, round)
       // A playhead at the end stays at the end, as when the script has just been opened.
       const wasAtEnd = !before?.round || before.playheadS >= before.round.trace.totalS
       update({
@@ -122,7 +124,7 @@ function rehearseNow(): void {
         roundText: text,
         trouble: null,
         step: null,
-        playheadS: wasAtEnd ? totalS : Math.min(before.playheadS, totalS),
+        playheadS: chosenAt ?? (wasAtEnd ? totalS : Math.min(before.playheadS, totalS)),
       })
     },
     proven: findings => {
@@ -176,17 +178,17 @@ export async function reloadThings(): Promise<void> {
 }
 
 /** How often things were asked for, and which of those answers is shown: one that comes late is not newer. */
-let [asked, shown] = [0, 0]
+let [thingsAsked, thingsShown] = [0, 0]
 
 async function loadThings(): Promise<Things> {
-  const number = ++asked
+  const number = ++thingsAsked
   // Read afresh each time: printers and taught commands may have changed in another place.
   const loaded = await api.things()
   const own = new Set(loaded.jobs.map(({ data }) => data.name))
   const borrowed = borrowedJobs().filter(({ name }) => !own.has(name))
   const things = { ...loaded, jobs: [...loaded.jobs, ...borrowed.map((data, i) => ({ id: -1 - i, data }))] }
-  if (number > shown) {
-    shown = number
+  if (number > thingsShown) {
+    thingsShown = number
     setState({ things })
   }
   return things
@@ -341,16 +343,21 @@ export function selectLines(firstLine: number, lastLine = firstLine): void {
   if (!open) return
   const { selection } = open
   if (selection?.firstLine === firstLine && selection.lastLine === lastLine) return
-  const rows = open.round?.trace.rows
+  const chosen = { firstLine, lastLine }
+  const at = open.round && timeOf(chosen, open.round)
+  update({ selection: chosen, ...(at === null ? {} : { playheadS: at }) })
+}
+
+/** When several lines begin, or one has been done, s; null where none of them ran. */
+function timeOf({ firstLine, lastLine }: Selection, { trace: { rows } }: DeskRound): number | null {
   let at: number | null = null
-  if (rows)
-    for (let i = 0; i < rows.count; i++) {
-      const line = rows.line[i] as number
-      if (line < firstLine || line > lastLine) continue
-      at = firstLine === lastLine ? (rows.end[i] as number) : (rows.start[i] as number)
-      if (firstLine !== lastLine) break
-    }
-  update({ selection: { firstLine, lastLine }, ...(at === null ? {} : { playheadS: at }) })
+  for (let i = 0; i < rows.count; i++) {
+    const line = rows.line[i] as number
+    if (line < firstLine || line > lastLine) continue
+    if (firstLine !== lastLine) return rows.start[i] as number
+    at = rows.end[i] as number
+  }
+  return at
 }
 
 type Playing = Pick<Open, 'round' | 'playheadS' | 'selection'>
