@@ -1,12 +1,11 @@
 // Nozzle and bed over time: what they are told to hold, and what they have.
 import { memo, useMemo } from 'react'
-import { clock, plain } from '../../../../core/format.ts'
 import { type HeaterHistory, roomC, surfaceAt, targetAt, temperatureAt } from '../../../../core/machine/heat.ts'
 import { commandAt, lastModes } from '../../../../core/machine/trace.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
 import { polyline } from '../../../parts/polyline.ts'
-import { timeTicks } from '../../../parts/round-ticks.ts'
+import { timeMarks } from './TimeMarks.tsx'
 
 type Props = { round: DeskRound; setting: RehearsalInput; width: number; height: number; totalS: number }
 
@@ -31,9 +30,6 @@ function times(round: DeskRound, totalS: number): number[] {
   const even = Array.from({ length: samples + 1 }, (_, i) => (i * totalS) / samples)
   return [...even, ...changes.filter(at => at >= 0 && at <= totalS)].sort((a, b) => a - b)
 }
-
-/** One at the very end would be cut off. */
-const marks = (totalS: number): number[] => timeTicks(totalS, 6).filter(at => at < totalS * 0.965)
 
 export const HeatChart = memo(function HeatChart({ round, setting, width, height, totalS }: Props) {
   const { nozzles, bed } = round.trace
@@ -69,13 +65,8 @@ export const HeatChart = memo(function HeatChart({ round, setting, width, height
   return (
     <div aria-hidden className="absolute inset-x-0 bottom-0" style={{ height }}>
       <svg aria-hidden="true" width={width} height={height} className="absolute inset-0 overflow-visible">
-        {marks(totalS).map(at => (
-          <g key={at}>
-            <path d={`M${xOf(at)} ${topRoom}V${height - axisHeight}`} stroke="var(--rule)" />
-            <text x={xOf(at)} y={height - 5} fontSize={13} fill="var(--ink-soft)">
-              {totalS < 7 ? `${plain(at, 1)} s` : clock(at)}
-            </text>
-          </g>
+        {timeMarks(totalS).map(at => (
+          <path key={at} d={`M${xOf(at)} ${topRoom}V${height - axisHeight}`} stroke="var(--rule)" />
         ))}
         <path d={`M0 ${yOf(oozeSafeC)}H${width}`} stroke="var(--warn)" strokeDasharray="2 4" />
         <path {...curve('nozzleTold')} stroke="var(--heat)" strokeDasharray="1 3" />

@@ -15,6 +15,7 @@ import { Stills } from '../bed/Stills.tsx'
 import { Bands } from './Bands.tsx'
 import { flagsOf } from './flags.ts'
 import { HeatChart } from './HeatChart.tsx'
+import { reachOf, TimeMarks } from './TimeMarks.tsx'
 
 type Props = { open: Seen; setting: RehearsalInput }
 
@@ -136,9 +137,6 @@ function keyTarget(
   return key === 'End' ? totalS : null
 }
 
-/** What stands at the playhead's foot, on the axis of time, is about so wide, px. */
-const labelPx = 260
-
 type PlayheadProps = {
   round: DeskRound
   width: number
@@ -165,6 +163,9 @@ function Playhead({ round, width, totalS, at, command, folded }: PlayheadProps) 
   const nozzle = trace.nozzles[trace.rows.modes[Math.max(command, 0)]?.tool ?? 0]
   const line = command < 0 ? 1 : (trace.rows.line[command] as number)
   const told = nozzle ? `${celsius(temperatureAt(nozzle, at))} · bed ${celsius(temperatureAt(trace.bed, at))}` : ''
+  const place = `${clock(at)} · line ${line}`
+  const heat = told && ` · ${told}`
+  const covered = reachOf(place + heat, x, width)
   return (
     <div
       ref={surface}
@@ -177,6 +178,7 @@ function Playhead({ round, width, totalS, at, command, folded }: PlayheadProps) 
         if (event.buttons === 1) follow(event)
       }}
     >
+      {!folded && <TimeMarks totalS={totalS} width={width} covered={covered} />}
       <div
         role="slider"
         tabIndex={0}
@@ -210,12 +212,10 @@ function Playhead({ round, width, totalS, at, command, folded }: PlayheadProps) 
         {!folded && (
           <span
             aria-hidden
-            className={`pointer-events-none absolute bottom-px z-20 rounded-sm bg-ink px-1.5 text-[13px] leading-[17px] whitespace-nowrap text-paper ${x > width - labelPx ? 'right-[7px]' : 'left-[7px]'}`}
+            className={`pointer-events-none absolute bottom-px z-20 rounded-sm bg-ink px-1.5 text-[13px] leading-[17px] whitespace-nowrap text-paper ${covered[0] < x ? 'right-[7px]' : 'left-[7px]'}`}
           >
-            <b>
-              {clock(at)} · line {line}
-            </b>
-            {told && ` · ${told}`}
+            <b>{place}</b>
+            {heat}
           </span>
         )}
       </div>

@@ -1,0 +1,16 @@
+import { expect, it } from 'vitest'
+import { reachOf, timeMarks } from './TimeMarks.tsx'
+
+it('words stand to the right of the playhead, and to its left where the ribbon ends', () => {
+  // Ten letters of 5.7 px and 14 px beside them: 71 px.
+  expect(reachOf('0123456789', 100, 300)).toEqual([100, 171])
+  expect(reachOf('0123456789', 229, 300)).toEqual([229, 300])
+  expect(reachOf('0123456789', 230, 300)).toEqual([159, 230])
+})
+
+it('no time stands at the very end, where it would be cut off', () => {
+  // Half minutes of 4 min; 3:52 is 96.5 % of it, so all but the last stay.
+  expect(timeMarks(240)).not.toContain(240)
+  expect(timeMarks(240).at(-1)).toBeLessThan(240 * 0.965)
+  expect(timeMarks(240)[0]).toBe(0)
+})
