@@ -81,7 +81,7 @@ test('a number in the block at the top changes two macros at once, and is saved 
 
   // Both macros have it.
   await page.goto(`/desk/${macros}`)
-  await expect(page.getByText(/Moves to X 40 and Y 2 mm/).first()).toBeVisible()
+  await expect(page.getByText(/Moves to X 40 and Y 2\u00a0mm/).first()).toBeVisible()
   await expect(page.getByText(/mm extruded/)).toContainText('18 mm extruded')
   // What a template's line ran as is told for the line that is chosen.
   await lineWith(page, 'M140 S{bed}').click()

@@ -10,6 +10,7 @@ import { useScriptsOf } from '../state/asking.ts'
 import { effectsAside } from '../state/rehearser.ts'
 import { usualSetting } from '../state/setting.ts'
 import { PageLink } from './Press.tsx'
+import { unparted } from './words.ts'
 
 /** The same card for a printer whose scripts are not at hand. */
 export function PrinterEffect({ printerId, before, after }: { printerId: number; before: Printer; after: Printer }) {
@@ -85,12 +86,12 @@ export function EffectCard({ before, after, scripts, things }: Props) {
             </p>
             {come.map(({ line, message }) => (
               <p key={`+${line}${message}`}>
-                <b className="text-bad">comes:</b> line {line}: {message}
+                <b className="text-bad">comes:</b> line {line}: {unparted(message)}
               </p>
             ))}
             {go.map(({ line, message }) => (
               <p key={`-${line}${message}`} className="text-soft">
-                <b className="text-good">goes:</b> line {line}: {message}
+                <b className="text-good">goes:</b> line {line}: {unparted(message)}
               </p>
             ))}
           </li>

@@ -14,3 +14,7 @@ export function howLongAgo(at: string, now: Date): string {
     ? `${days} days ago`
     : then.toLocaleDateString('en', { day: 'numeric', month: 'short', year: 'numeric' })
 }
+
+/** A sentence whose numbers stay on one line with their units, wherever it is broken. */
+export const unparted = (sentence: string): string =>
+  sentence.replace(/(\d) (?=(?:°C|%|[ckmµ]?[gm][²³]?|m?s|min|h)(?![a-z]))/g, '$1\u00a0')

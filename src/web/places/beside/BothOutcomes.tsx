@@ -3,6 +3,7 @@
 import type { Coming, Compared } from '../../../core/compare/side-by-side.ts'
 import { OutcomeTable } from '../../parts/OutcomeTable.tsx'
 import { SeverityMark } from '../../parts/Severity.tsx'
+import { unparted } from '../../parts/words.ts'
 import type { Side } from './sides.ts'
 
 type Props = { left: Side; right: Side; compared: Compared }
@@ -42,7 +43,7 @@ const Only = ({ side, findings }: { side: 'left' | 'right'; findings: Coming['fi
         <b>
           only {side}, line {line}:
         </b>{' '}
-        {message}
+        {unparted(message)}
       </span>
     </li>
   ))

@@ -1,6 +1,7 @@
 // What only the other printer finds, at the top; or that it finds nothing new.
 import { plural } from '../../../core/format.ts'
 import { SeverityMark } from '../../parts/Severity.tsx'
+import { unparted } from '../../parts/words.ts'
 import type { PlanShown } from '../../state/api.ts'
 
 const most = 6
@@ -28,7 +29,7 @@ export function OnlyThere({ plan: { onlyThere }, to }: { plan: PlanShown; to: st
               <SeverityMark severity={severity} />
             </span>
             <span>
-              <b>line {line}:</b> {message}
+              <b>line {line}:</b> {unparted(message)}
             </span>
           </li>
         ))}

@@ -4,6 +4,7 @@ import type { Rule } from '../../../core/check/finding.ts'
 import { momentWords } from '../../../core/model/moment.ts'
 import { exampleRound } from '../../../core/rule-example.ts'
 import { SeverityMark, severityWords } from '../../parts/Severity.tsx'
+import { unparted } from '../../parts/words.ts'
 
 export function RuleCard({ rule }: { rule: Rule }) {
   const finding = useMemo(() => exampleRound(rule).findings.find(each => each.rule === rule.name), [rule])
@@ -43,7 +44,7 @@ export function RuleCard({ rule }: { rule: Rule }) {
           </ol>
           {finding && (
             <p className="mt-1 border-t border-rule pt-1 text-[14px] leading-[18px]">
-              {finding.message}
+              {unparted(finding.message)}
               {finding.fixes.length > 0 && (
                 <span className="text-soft"> Offers: {finding.fixes.map(({ title }) => title).join('; ')}.</span>
               )}

@@ -4,6 +4,7 @@ import type { MacroLine, MacroTrouble } from '../../../core/explain/macro.ts'
 import type { ConfigProblem } from '../../../core/macros/config.ts'
 import { Button } from '../../parts/Button.tsx'
 import { PageLink, Press } from '../../parts/Press.tsx'
+import { unparted } from '../../parts/words.ts'
 
 /** One macro or file, as the list has it. */
 /** `file` is the one that it stands in, as it is kept: the config itself has no name. `line` is its first. */
@@ -91,7 +92,7 @@ export function MacroText({ all, macro, problems, troubles, unseen, onShow, onEd
                       {text.trim()}
                     </td>
                     <td className="pr-4 text-[15px] text-soft">
-                      {says}
+                      {unparted(says)}
                       {troubles
                         .filter(({ line, macro: of }) => line === number && of === macro.name)
                         .map(({ why }) => (

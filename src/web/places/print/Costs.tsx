@@ -2,6 +2,7 @@
 import { duration, mm, plain } from '../../../core/format.ts'
 import type { PrintShown } from '../../../core/print/shown.ts'
 import type { Way } from '../../../core/print/ways.ts'
+import { unparted } from '../../parts/words.ts'
 
 const wayWords: Record<Way['way'], { name: string; about: string }> = {
   now: { name: 'As it is', about: 'your scripts, and what the job purges into its tower' },
@@ -67,7 +68,7 @@ export function Costs({ print }: { print: PrintShown }) {
           <ul className="grid gap-2 pt-1">
             {savings.map(({ says, seconds, grams }) => (
               <li key={says} className="flex gap-4">
-                <p className="min-w-0 flex-1">{says}</p>
+                <p className="min-w-0 flex-1">{unparted(says)}</p>
                 <p className="shrink-0 text-right font-semibold whitespace-nowrap">
                   {seconds >= 1 && <span className="block">{duration(seconds)}</span>}
                   {grams >= 0.05 && <span className="block">{plain(grams, 1)} g</span>}

@@ -2,6 +2,7 @@
 import type { PrintShown } from '../../../core/print/shown.ts'
 import { Press } from '../../parts/Press.tsx'
 import { SeverityMark } from '../../parts/Severity.tsx'
+import { unparted } from '../../parts/words.ts'
 import { situationWords } from './words.ts'
 
 const rank = { error: 0, warning: 1, advice: 2 } as const
@@ -29,7 +30,7 @@ export function PrintFindings({ print, onOpen }: Props) {
                 >
                   {shown ? situationWords(shown) : ''}, line {line}
                 </Press>{' '}
-                {message}
+                {unparted(message)}
                 {fixes > 0 && <span className="text-soft"> The Desk has a fix.</span>}
               </p>
             </li>

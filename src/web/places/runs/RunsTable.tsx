@@ -8,6 +8,7 @@ import { byWorst, isRight } from '../../../core/runs/many.ts'
 import { BedPicture } from '../../parts/BedPicture.tsx'
 import { Press } from '../../parts/Press.tsx'
 import { SeverityMark } from '../../parts/Severity.tsx'
+import { unparted } from '../../parts/words.ts'
 import { borrowJob } from '../../state/borrowed.ts'
 import type { RunRow } from '../../state/runs.ts'
 
@@ -137,12 +138,12 @@ function Found({ row, onOpen }: { row: RunRow; onOpen: (line: number) => void })
       <span className="pt-0.5">
         <SeverityMark severity={first.severity} />
       </span>
-      <span className="text-pretty">
+      <span>
         <b>{told.join(', ')}</b>{' '}
         <Press onClick={() => onOpen(first.line)} className="rounded-sm text-heat underline underline-offset-2">
           line {first.line}
         </Press>{' '}
-        <span className="text-soft">{first.message}</span>
+        <span className="text-soft">{unparted(first.message)}</span>
       </span>
     </span>
   )

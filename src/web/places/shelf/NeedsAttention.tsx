@@ -2,6 +2,7 @@
 
 import { PageLink } from '../../parts/Press.tsx'
 import { SeverityMark } from '../../parts/Severity.tsx'
+import { unparted } from '../../parts/words.ts'
 import type { Summarized } from './useSummaries.ts'
 
 const most = 4
@@ -29,7 +30,7 @@ export function NeedsAttention({ printers }: { printers: Summarized[] }) {
                 <span className="font-semibold">
                   {printer.name}, line {finding.line}
                 </span>
-                <span className="line-clamp-3 text-[14px] text-soft">{finding.message}</span>
+                <span className="line-clamp-3 text-[14px] text-soft">{unparted(finding.message)}</span>
               </span>
             </PageLink>
           </li>

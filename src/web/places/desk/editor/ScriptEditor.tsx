@@ -17,13 +17,14 @@ import { memo, Suspense, useEffect, useRef } from 'react'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import { editorTheme } from '../../../parts/editor-theme.ts'
 import { Press } from '../../../parts/Press.tsx'
+import { unparted } from '../../../parts/words.ts'
 import { selectLines, setText, useDesk } from '../../../state/desk.ts'
 import type { Seen } from '../../../state/desk-watch.ts'
 import { keepAll } from '../../../state/kept.ts'
 import { useOutline } from '../../../state/outline.ts'
 import { toEditor } from '../../../state/separator.ts'
 import { HeldBack } from '../header/HeldBack.tsx'
-import { NumbersForm, Outline } from '../on-demand.ts'
+import { NumbersForm, Outline, SettingsForm } from '../on-demand.ts'
 import { CaretNumber, watchCaretNumber } from './CaretNumber.tsx'
 import { findingMarks } from './finding-marks.ts'
 import { folding } from './fold.ts'
@@ -32,7 +33,6 @@ import { keepMarks } from './keep.ts'
 import { scriptLanguage } from './language.ts'
 import { searchKey, whenFocused } from './on-demand.ts'
 import { putSelection, roundExtension, showRound } from './round.ts'
-import { SettingsForm } from './SettingsForm.tsx'
 import { searchWords } from './search-words.ts'
 import { type Known, values } from './values.ts'
 
@@ -172,8 +172,8 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
       aria-label="Script"
       className="relative flex min-h-0 min-w-0 flex-1 flex-col rounded-card border border-rule bg-raised"
     >
-      <SettingsForm settings={round?.settings ?? []} editor={() => view.current} />
       <Suspense fallback={null}>
+        {round && round.settings.length > 0 && <SettingsForm settings={round.settings} editor={() => view.current} />}
         {isConfig && (
           <NumbersForm
             text={roundText}
@@ -200,7 +200,7 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
           {line ? (
             <>
               <b>Line {line.line}</b>{' '}
-              {line.says ||
+              {unparted(line.says) ||
                 (line.kind === 'comment' ? 'A note for people; the machine passes over it.' : 'Nothing here.')}
               {ran && (
                 <>

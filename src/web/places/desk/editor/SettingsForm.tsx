@@ -21,7 +21,6 @@ function write(editor: EditorView, { line, name }: ScriptSetting, value: string)
 }
 
 export function SettingsForm({ settings, editor }: Props) {
-  if (settings.length === 0) return null
   return (
     <form
       aria-label="Settings of this script"

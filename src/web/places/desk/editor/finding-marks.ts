@@ -11,6 +11,7 @@ import {
 } from '@codemirror/state'
 import { Decoration, type DecorationSet, EditorView, GutterMarker, gutter, hoverTooltip } from '@codemirror/view'
 import type { Finding, Severity } from '../../../../core/check/finding.ts'
+import { unparted } from '../../../parts/words.ts'
 
 export const putFindings = StateEffect.define<readonly Finding[]>()
 
@@ -114,7 +115,7 @@ const margin = gutter({ class: 'cm-signs', markers: ({ state }) => state.field(f
 function sentence(view: EditorView, { message, fixes }: Finding): HTMLElement {
   const told = document.createElement('div')
   told.className = 'cm-finding'
-  told.append(message)
+  told.append(unparted(message))
   for (const { title, edits } of fixes) {
     const button = document.createElement('button')
     button.type = 'button'

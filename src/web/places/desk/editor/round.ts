@@ -12,6 +12,7 @@ import {
 import type { Finding } from '../../../../core/check/finding.ts'
 import type { Passage } from '../../../../core/script/passages.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+import { unparted } from '../../../parts/words.ts'
 import type { Selection } from '../../../state/desk.ts'
 import { putFindings } from './finding-marks.ts'
 
@@ -56,7 +57,7 @@ class Sentence extends WidgetType {
       arrow.textContent = '➝ '
       words.append(arrow)
     }
-    words.append(this.text)
+    words.append(unparted(this.text))
     span.append(words)
     span.ariaHidden = 'true'
     return span

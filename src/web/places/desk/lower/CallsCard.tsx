@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { duration, plural } from '../../../../core/format.ts'
 import { Choice } from '../../../parts/Choice.tsx'
 import { PageLink } from '../../../parts/Press.tsx'
+import { unparted } from '../../../parts/words.ts'
 import type { Open } from '../../../state/desk.ts'
 import { useFileLink } from '../useFileLink.ts'
 
@@ -50,7 +51,7 @@ export function CallsCard({ calls }: { calls: NonNullable<Open['round']>['calls'
               {text}
             </span>
             <span className="text-[14px]">
-              {says} <Place to={at === null ? null : linkTo(file, at)} file={file} line={at} />
+              {unparted(says)} <Place to={at === null ? null : linkTo(file, at)} file={file} line={at} />
             </span>
           </li>
         ))}

@@ -13,6 +13,7 @@ import { keysOf } from '../../../parts/keys.ts'
 import { PageLink, Press } from '../../../parts/Press.tsx'
 import { Progress } from '../../../parts/Progress.tsx'
 import { SeverityMark, seriousOf } from '../../../parts/Severity.tsx'
+import { unparted } from '../../../parts/words.ts'
 import { ask } from '../../../state/asked.ts'
 import { selectLines, useDesk } from '../../../state/desk.ts'
 import { type Seen, useFindings } from '../../../state/desk-watch.ts'
@@ -97,7 +98,7 @@ export function Findings({ open, setting }: Props) {
               <li key={`${finding.rule} ${finding.line}`} className="flex items-start gap-2.5 py-1">
                 <LineLink line={finding.line} />
                 <p className="min-w-0 flex-1">
-                  {finding.message} <span className="text-soft">Ignored: {finding.reason}</span>
+                  {unparted(finding.message)} <span className="text-soft">Ignored: {finding.reason}</span>
                 </p>
                 <Button
                   small
@@ -169,7 +170,7 @@ const Row = memo(function Row({ finding, onAside }: RowProps) {
         <div className="min-w-0 flex-1 text-[14px] leading-[18px] [overflow-wrap:anywhere]">
           <p>
             <LineLink line={line} />
-            {message}{' '}
+            {unparted(message)}{' '}
             <PageLink to={`/checks/${rule}`} className="whitespace-nowrap text-soft underline underline-offset-2">
               why?
             </PageLink>

@@ -1,6 +1,7 @@
 // Asks why a finding is set aside; the answer is kept in the script.
 import type { Finding } from '../../../../core/check/finding.ts'
 import { AskPanel } from '../../../parts/AskPanel.tsx'
+import { unparted } from '../../../parts/words.ts'
 import { propose } from '../../../state/preview.ts'
 
 export const SetAsidePanel = ({ finding, onClose }: { finding: Finding; onClose: () => void }) => (
@@ -15,6 +16,6 @@ export const SetAsidePanel = ({ finding, onClose }: { finding: Finding; onClose:
     }}
     onClose={onClose}
   >
-    <p className="mb-3 text-[14px]">{finding.message}</p>
+    <p className="mb-3 text-[14px]">{unparted(finding.message)}</p>
   </AskPanel>
 )
