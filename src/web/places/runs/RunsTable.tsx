@@ -110,7 +110,7 @@ export function RunsTable({ rows, printer }: { rows: readonly RunRow[]; printer:
               {several && <td className="py-1.5 pr-3">{row.script}</td>}
               <td className="py-1.5 pr-3 whitespace-nowrap">{duration(row.durationS)}</td>
               <td className="py-1.5 pr-3 whitespace-nowrap">{plain(row.massG, 2)} g</td>
-              <td className="max-w-[30rem] py-1.5 pr-3">
+              <td className="max-w-[34rem] py-1.5 pr-3">
                 <Found row={row} onOpen={line => open(row, line)} />
               </td>
               <td className="max-w-[16rem] py-1.5 pr-3 text-soft">{row.lacking.join(', ') || '–'}</td>

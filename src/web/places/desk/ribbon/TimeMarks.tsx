@@ -6,7 +6,7 @@ import { timeTicks } from '../../../parts/round-ticks.ts'
 export const timeMarks = (totalS: number): number[] => timeTicks(totalS, 6).filter(at => at < totalS * 0.965)
 
 /** How wide a letter of these words is, about, px. */
-const letterPx = 5.7
+const letterPx = 5.2
 /** Room on both sides of the playhead's words together, px. */
 const besidesPx = 14
 

@@ -2,10 +2,10 @@ import { expect, it } from 'vitest'
 import { reachOf, timeMarks } from './TimeMarks.tsx'
 
 it('words stand to the right of the playhead, and to its left where the ribbon ends', () => {
-  // Ten letters of 5.7 px and 14 px beside them: 71 px.
-  expect(reachOf('0123456789', 100, 300)).toEqual([100, 171])
-  expect(reachOf('0123456789', 229, 300)).toEqual([229, 300])
-  expect(reachOf('0123456789', 230, 300)).toEqual([159, 230])
+  // Ten letters of 5.2 px and 14 px beside them: 66 px.
+  expect(reachOf('0123456789', 100, 300)).toEqual([100, 166])
+  expect(reachOf('0123456789', 234, 300)).toEqual([234, 300])
+  expect(reachOf('0123456789', 235, 300)).toEqual([169, 235])
 })
 
 it('no time stands at the very end, where it would be cut off', () => {
