@@ -177,6 +177,24 @@ test('what was loaded while the Desk rested is there when the server is gone', a
   await expect(page.getByRole('dialog').getByLabel('Name')).toBeFocused()
 })
 
+test('one press on a button does what it says although the field that one was in says what is wrong', async ({
+  page,
+}) => {
+  await page.goto('/jobs')
+  const open = page.getByRole('button', { name: 'New job' })
+  const dialog = page.getByRole('dialog')
+  await open.click()
+  await expect(dialog.getByLabel('Name')).toBeFocused()
+  await dialog.getByRole('button', { name: 'Not now' }).click()
+  await expect(dialog).toHaveCount(0)
+  await open.click()
+  await expect(dialog.getByLabel('Name')).toBeFocused()
+  await dialog.getByLabel('I know how long it takes and what it weighs').click()
+  await expect(dialog.getByLabel('Takes (min)')).toBeVisible()
+  // It was waited with, and is said now.
+  await expect(dialog.getByLabel('Name')).toHaveAttribute('aria-invalid', 'true')
+})
+
 test('one press on Save tells what is wrong in the field that one was in', async ({ page }) => {
   await page.goto('/jobs')
   await page.getByRole('button', { name: 'New job' }).click()

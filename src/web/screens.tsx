@@ -6,6 +6,7 @@ import { Navigate, Route, Routes } from 'react-router'
 import { type Path, pages } from '../pages.ts'
 import { Frame } from './parts/Frame.tsx'
 import { Going } from './parts/Going.tsx'
+import { watchPlaces } from './parts/giving-back.ts'
 import { later } from './parts/later.tsx'
 import { Nowhere } from './parts/Nowhere.tsx'
 import { lastDesk } from './state/last-desk.ts'
@@ -69,6 +70,7 @@ const elements: Record<Path, ReactElement> = {
   '/read/shortcuts': <Read what="shortcuts" />,
 }
 
+watchPlaces()
 const root = document.getElementById('root')
 if (root)
   createRoot(root).render(

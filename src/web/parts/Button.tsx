@@ -13,8 +13,6 @@ export function Button({ main = false, small = false, className = '', ref, ...re
     <button
       ref={usePressed<HTMLButtonElement>(ref)}
       type="button"
-      // Sending a form leaves the focus in its field: what is wrong there would be told at once, and move the button from under the pointer.
-      onMouseDown={rest.type === 'submit' ? event => event.preventDefault() : undefined}
       className={`inline-flex items-center gap-1.5 rounded-button border whitespace-nowrap disabled:opacity-50 ${size} ${look} ${className}`}
       {...rest}
     />

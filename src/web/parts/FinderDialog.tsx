@@ -9,6 +9,7 @@ import { useThings } from '../state/asking.ts'
 import { selectLines, useDesk } from '../state/desk.ts'
 import { fitsWords, knownAs } from '../state/known.ts'
 import type { Action } from '../state/registry.ts'
+import { useGivesBack } from './giving-back.ts'
 
 const sorts: Record<Hit['sort'], string> = {
   name: 'script',
@@ -37,6 +38,7 @@ type Props = {
 
 export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Props) {
   const navigate = useNavigate()
+  useGivesBack(open)
   const [words, setWords] = useState('')
   const [hits, setHits] = useState<Hit[]>([])
   const [problem, setProblem] = useState('')

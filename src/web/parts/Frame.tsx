@@ -58,8 +58,8 @@ export function Frame() {
       <DropAnywhere />
       <main
         id="place"
-        // A page that is only read can be scrolled by keyboard, too.
-        tabIndex={pathname.startsWith('/read/') ? 0 : undefined}
+        // A page that is only read can be scrolled by keyboard, too; on others the focus comes here when what had it is gone.
+        tabIndex={pathname.startsWith('/read/') ? 0 : -1}
         className="min-h-0 flex-1 overflow-auto"
       >
         <ErrorBoundary FallbackComponent={WentWrong} resetKeys={[pathname]}>

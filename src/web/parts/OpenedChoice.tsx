@@ -3,6 +3,7 @@ import { Check } from 'lucide-react'
 import { Select } from 'radix-ui'
 import type { ComponentProps, ReactElement } from 'react'
 import type { ChoiceProps } from './Choice.tsx'
+import { unlessGoneOn } from './giving-back.ts'
 
 type Props = ChoiceProps & { button: (props: ComponentProps<'button'>) => ReactElement }
 
@@ -11,6 +12,7 @@ export const OpenedChoice = ({ value, options, onChange, button }: Props) => (
     <Select.Trigger asChild>{button({})}</Select.Trigger>
     <Select.Portal>
       <Select.Content
+        onCloseAutoFocus={unlessGoneOn}
         position="popper"
         sideOffset={6}
         className="z-40 max-h-(--radix-select-content-available-height) max-w-md rounded-card border border-rule bg-raised p-1 text-ink shadow-lg"

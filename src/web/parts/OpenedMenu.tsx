@@ -1,6 +1,7 @@
 // The menu behind a button, open from the beginning.
 import { DropdownMenu } from 'radix-ui'
 import { type FocusEvent, useRef } from 'react'
+import { unlessGoneOn } from './giving-back.ts'
 import { ItemOfMenu, type MenuProps } from './Menu.tsx'
 
 type Props = MenuProps & { byKey: boolean }
@@ -19,6 +20,7 @@ export function OpenedMenu({ button, align = 'end', side = 'bottom', onOpen, chi
       <DropdownMenu.Portal>
         <DropdownMenu.Content
           onFocus={enter}
+          onCloseAutoFocus={unlessGoneOn}
           align={align}
           side={side}
           sideOffset={side === 'right' ? 4 : 6}

@@ -1,9 +1,11 @@
 // What a dialog is made of: see Panel.
 import { X } from 'lucide-react'
 import { Dialog } from 'radix-ui'
+import { useGivesBack } from './giving-back.ts'
 import type { PanelProps } from './Panel.tsx'
 
 export function OpenedPanel({ title, about, open, onClose, onOpened, wide = false, children }: PanelProps) {
+  useGivesBack(open)
   const begin = (event: Event) => {
     if (!onOpened) return
     event.preventDefault()

@@ -4,6 +4,7 @@ import { ChevronDown } from 'lucide-react'
 import { Popover } from 'radix-ui'
 import { useState } from 'react'
 import { usePressed } from '../state/registry.ts'
+import { unlessGoneOn } from './giving-back.ts'
 
 export type Pick = { value: string; label: string; about: string }
 
@@ -34,6 +35,7 @@ export function Picker({ name, value, options, onChange }: Props) {
         </Popover.Trigger>
         <Popover.Portal>
           <Popover.Content
+            onCloseAutoFocus={unlessGoneOn}
             align="end"
             sideOffset={6}
             className="z-40 max-h-(--radix-popover-content-available-height) w-96 overflow-auto rounded-card border border-rule bg-raised text-ink shadow-lg"

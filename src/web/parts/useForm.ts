@@ -6,6 +6,7 @@ import {
   type FieldPath,
   type FieldPathValue,
   type FieldValues,
+  type Resolver,
   type UseFormReturn,
   useForm as useFields,
 } from 'react-hook-form'
@@ -13,6 +14,7 @@ import * as v from 'valibot'
 import { plural } from '../../core/format.ts'
 import { flawOf, sentenceOf } from '../../core/model/issues.ts'
 import { dropFormDraft, formDraft, keepFormDraft } from '../state/form-drafts.ts'
+import { pressEnded } from './press-ended.ts'
 
 export type Form<T extends FieldValues> = {
   fields: UseFormReturn<T, unknown, T>
@@ -41,12 +43,20 @@ type Options<T extends FieldValues> = {
   send: (value: T) => Promise<unknown>
 }
 
+/** A field that is left says what is wrong with it, and would move what it was left for from under the pointer. */
+const afterThePress =
+  <T extends FieldValues>(resolve: Resolver<T, unknown, T>): Resolver<T, unknown, T> =>
+  async (...asked) => {
+    await pressEnded()
+    return resolve(...asked)
+  }
+
 export function useForm<T extends FieldValues>({ key, schema, saved, begin = saved, send }: Options<T>): Form<T> {
   const [draft] = useState(() => (key === null ? null : formDraft(key, saved)))
   const fields = useFields<T, unknown, T>({
     defaultValues: (draft ? draft.value : begin) as DefaultValues<T>,
     // What a schema gives it takes as well.
-    resolver: valibotResolver(schema as v.GenericSchema<T, T>, { message: flawOf }),
+    resolver: afterThePress(valibotResolver(schema as v.GenericSchema<T, T>, { message: flawOf })),
     mode: 'onTouched',
   })
   const [refusal, setRefusal] = useState<string | null>(null)

@@ -1,0 +1,139 @@
+// Where the focus is after what opened over the page has closed: where it was, or where one has gone on to since.
+import { expect, type Locator, type Page, test } from '@playwright/test'
+import { editor, pasteOnShelf } from './desk.ts'
+
+/** What is to be done “next” is done half a second later, as on a machine that is busy. */
+const slowly = (page: Page) =>
+  page.addInitScript(() => {
+    const later = window.setTimeout
+    window.setTimeout = ((what: TimerHandler, ms?: number, ...more: unknown[]) =>
+      later(what, ms || 500, ...more)) as typeof window.setTimeout
+  })
+
+/** Has the focus, and keeps it while whatever has closed could still take it. */
+async function keepsTheFocus(page: Page, place: Locator): Promise<void> {
+  await page.waitForTimeout(1000)
+  await expect(place).toBeFocused()
+}
+
+const dialog = (page: Page) => page.getByRole('dialog')
+
+test('a dialog gives the focus back to what opened it, also one over another, and the finder', async ({ page }) => {
+  await page.goto('/jobs')
+  const fresh = page.getByRole('button', { name: 'New job' })
+  await fresh.press('Enter')
+  await expect(dialog(page).getByLabel('Name')).toBeFocused()
+  await page.keyboard.press('Escape')
+  await expect(fresh).toBeFocused()
+  const material = page.getByRole('button', { name: /^Plain PLA/ })
+  await material.click()
+  const away = dialog(page).getByRole('button', { name: 'Throw away…' })
+  await away.press('Enter')
+  const asking = page.getByRole('dialog', { name: /^Throw “.*” away$/ })
+  await expect(asking).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(asking).toHaveCount(0)
+  await expect(away).toBeFocused()
+  await page.keyboard.press('Control+k')
+  await expect(page.getByPlaceholder('A script, a line, a note')).toBeFocused()
+  await page.keyboard.press('Escape')
+  await expect(away).toBeFocused()
+  await page.keyboard.press('Escape')
+  await expect(material).toBeFocused()
+})
+
+test('after the last of a list was thrown away, Shift Tab leads to what stood before it', async ({ page }) => {
+  await page.goto('/jobs')
+  await page.getByRole('button', { name: 'New material' }).click()
+  await dialog(page).getByLabel('Name').fill('Of short duration')
+  await page.keyboard.press('Enter')
+  const short = page.getByRole('button', { name: /^Of short duration/ })
+  await short.press('Enter')
+  await dialog(page).getByRole('button', { name: 'Throw away…' }).press('Enter')
+  await page.getByRole('button', { name: 'Throw it away' }).press('Enter')
+  await expect(dialog(page)).toHaveCount(0)
+  await expect(short).toHaveCount(0)
+  await page.keyboard.press('Shift+Tab')
+  await expect(
+    page.getByRole('region', { name: 'Materials' }).getByRole('listitem').last().locator(':focus'),
+  ).toHaveCount(1)
+})
+
+test('after a dialog or the finder one types on where the caret was', async ({ page }) => {
+  await pasteOnShelf(page, 'G28\nM104 S20\nG1 X20\n')
+  await page.locator('.cm-line').nth(1).click()
+  await page.keyboard.press('End')
+  for (const [key, letter] of [
+    ['Control+s', '4'],
+    ['Control+k', ' ; half'],
+  ] as const) {
+    await page.keyboard.press(key)
+    await expect(dialog(page).getByRole('textbox').or(dialog(page).getByRole('combobox')).first()).toBeFocused()
+    await page.keyboard.press('Escape')
+    await expect(editor(page)).toBeFocused()
+    await page.keyboard.type(letter)
+  }
+  await expect(editor(page)).toContainText('M104 S204 ; half')
+})
+
+test('a dialog that a menu opened gives the focus back to the menu’s button', async ({ page }) => {
+  await pasteOnShelf(page, 'G28\n')
+  const button = page.getByRole('button', { name: 'Export' })
+  for (const opens of [() => button.click(), () => button.press('Enter')]) {
+    await opens()
+    await page.getByRole('menuitem').last().click()
+    await expect(dialog(page)).toBeVisible()
+    await page.keyboard.press('Escape')
+    await expect(dialog(page)).toHaveCount(0)
+    await expect(button).toBeFocused()
+  }
+})
+
+test('who goes on before a list has given the focus back keeps it where they went', async ({ page }) => {
+  await slowly(page)
+  await page.goto('/jobs')
+  await page.getByRole('button', { name: 'New job' }).click()
+  const form = dialog(page)
+  await form.getByRole('combobox', { name: 'How high' }).click()
+  await page
+    .getByRole('listbox')
+    .getByRole('option', { name: /^below the top/ })
+    .click()
+  const pad = form.getByRole('application', { name: /^The print’s area/ })
+  await pad.focus()
+  await keepsTheFocus(page, pad)
+  // What the choice took away had not the focus: it goes back to the choice.
+  const where = form.getByRole('combobox', { name: 'Where on the bed' })
+  await where.click()
+  await page
+    .getByRole('listbox')
+    .getByRole('option', { name: /^the whole bed/ })
+    .click()
+  await expect(form.getByLabel('Margin')).toBeVisible()
+  await keepsTheFocus(page, where)
+})
+
+test('who goes on before a menu, a picker or a dialog has given the focus back keeps it where they went', async ({
+  page,
+}) => {
+  await slowly(page)
+  await pasteOnShelf(page, 'G28\n')
+  const text = editor(page)
+  await page.getByRole('button', { name: 'Export' }).click()
+  await expect(page.getByRole('menuitem').first()).toBeVisible()
+  await page.keyboard.press('Escape')
+  await text.focus()
+  await keepsTheFocus(page, text)
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(dialog(page).getByLabel('Name')).toBeFocused()
+  await page.keyboard.press('Escape')
+  await text.focus()
+  await keepsTheFocus(page, text)
+  await page.goto('/side-by-side')
+  const right = page.getByRole('button', { name: /^Right:/ })
+  await page.getByRole('button', { name: /^Left:/ }).click()
+  await expect(page.getByPlaceholder('A part of its name')).toBeFocused()
+  await page.keyboard.press('Escape')
+  await right.focus()
+  await keepsTheFocus(page, right)
+})
