@@ -91,10 +91,15 @@ test('a save from an older revision is refused, and nothing is lost', async ({ p
   })
   await editor(page).press('Control+End')
   await page.keyboard.type('M82')
-  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await page.keyboard.press('Control+s')
   const dialog = page.getByRole('dialog', { name: 'It was saved elsewhere meanwhile' })
   await expect(dialog.getByRole('button', { name: 'Save mine after it' })).toBeVisible()
-  await dialog.getByRole('button', { name: 'Close' }).click()
+  // The dialog that takes its place gives the focus back as it would have: to the text.
+  await dialog.getByRole('button', { name: 'Save mine as another script…' }).click()
+  await expect(page.getByRole('dialog').getByLabel('Name')).toBeFocused()
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await expect(editor(page)).toBeFocused()
   expect(await takenText(page)).toBe('G28\nM82')
 })
 

@@ -33,6 +33,8 @@ export function useGivesBack(open: boolean): void {
     if (!open) return
     const before = lastPlace
     return () => {
+      // What takes its place, opened by a button in it, gives the focus back as it would have.
+      lastPlace = before
       setTimeout(() => {
         if (hasGoneOn()) return
         const place = before?.isConnected ? before : document.getElementById('place')
