@@ -1,6 +1,6 @@
 // Where the focus is after what opened over the page has closed: where it was, or where one has gone on to since.
 import { expect, type Locator, type Page, test } from '@playwright/test'
-import { editor, pasteOnShelf } from './desk.ts'
+import { editor, lineWith, pasteOnShelf } from './desk.ts'
 
 /** What is to be done “next” is done half a second later, as on a machine that is busy. */
 const slowly = (page: Page) =>
@@ -136,4 +136,50 @@ test('who goes on before a menu, a picker or a dialog has given the focus back k
   await page.keyboard.press('Escape')
   await right.focus()
   await keepsTheFocus(page, right)
+})
+
+test('Esc closes what opened last, and leaves what was shown before it', async ({ page }) => {
+  await pasteOnShelf(page, 'G28\nM109 S205\nG92 E0\nG1 X901 F3000\n')
+  await page.getByRole('button', { name: 'Tools', exact: true }).click()
+  await page.getByRole('menuitem').first().click()
+  const preview = page.getByRole('region', { name: 'Preview' })
+  await expect(preview).toBeVisible()
+  const over = [
+    { opens: () => page.getByRole('button', { name: 'Add', exact: true }).click(), what: page.getByRole('menu') },
+    { opens: () => page.getByRole('combobox', { name: 'Material' }).click(), what: page.getByRole('listbox') },
+    { opens: () => page.keyboard.press('Control+k'), what: dialog(page) },
+    {
+      opens: async () => {
+        await lineWith(page, 'G28').click()
+        await page.keyboard.press('Control+f')
+      },
+      what: page.getByRole('textbox', { name: 'Find' }),
+    },
+  ]
+  for (const { opens, what } of over) {
+    await opens()
+    await expect(what).toBeVisible()
+    await page.keyboard.press('Escape')
+    await expect(what).toHaveCount(0)
+    await expect(preview).toBeVisible()
+  }
+  await page.keyboard.press('Escape')
+  await expect(preview).toHaveCount(0)
+  await expect(editor(page)).toBeFocused()
+})
+
+test('an answer to a question about the text leads back into the text', async ({ page }) => {
+  await pasteOnShelf(page, 'G28\n;! the height of the sheet\nM851 Z-1.2\nM109 S205\n')
+  for (const answer of ['Leave it', 'Let me change it']) {
+    await lineWith(page, 'M851').click()
+    await page.keyboard.press('End')
+    await page.keyboard.press('Backspace')
+    await page.getByRole('button', { name: answer }).press('Enter')
+    await expect(editor(page)).toBeFocused()
+  }
+  await page.keyboard.press('F8')
+  await page.getByRole('button', { name: 'Tools', exact: true }).click()
+  await page.getByRole('menuitem').first().click()
+  await page.getByRole('region', { name: 'Preview' }).getByRole('button', { name: 'Leave it' }).press('Enter')
+  await expect(editor(page)).toBeFocused()
 })

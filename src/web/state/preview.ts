@@ -108,6 +108,12 @@ export async function propose(request: EditRequest): Promise<void> {
   })
 }
 
+/** Back to the text as it stands. */
+export function leavePreview(editor: EditorView | null): void {
+  closePreview()
+  editor?.focus()
+}
+
 /** Makes the edit that is shown, as one step that undo takes back. */
 export function applyPreview(editor: EditorView): void {
   const { preview } = getState()

@@ -6,7 +6,7 @@ import { selectLines, useDesk } from '../../state/desk.ts'
 import { newestFindings } from '../../state/desk-watch.ts'
 import { showLower } from '../../state/lower.ts'
 import { step, togglePlaying } from '../../state/playing.ts'
-import { applyPreview, closePreview, showFix, usePreview } from '../../state/preview.ts'
+import { applyPreview, leavePreview, showFix, usePreview } from '../../state/preview.ts'
 
 /** The place that comes after (or before) a line, and the first (or last) one behind the end. */
 function next<T>(places: readonly T[], lineOf: (place: T) => number, from: number, back: boolean): T | undefined {
@@ -39,6 +39,11 @@ function showFirstFix(): void {
   if (open && fix) void showFix(fix, open.text)
 }
 
+/** Something stands over what is shown, or is at the keys, that a key closes first. */
+const closesFirst = ({ target }: KeyboardEvent): boolean =>
+  document.querySelector('[role=menu], [role=listbox]') !== null ||
+  (target instanceof Element && target.closest('.cm-search') !== null)
+
 /** What a key does, where it does something now; null leaves it to the page. */
 function deed(event: KeyboardEvent, editor: EditorView | null): (() => void) | null {
   const control = event.ctrlKey || event.metaKey
@@ -54,11 +59,7 @@ function deed(event: KeyboardEvent, editor: EditorView | null): (() => void) | n
   if (event.key === 'F4') return togglePlaying
   if (event.key === 'F2') return () => step(!event.shiftKey)
   if (control && event.key === 'Enter' && preview && editor) return () => applyPreview(editor)
-  if (event.key === 'Escape' && (preview || refusal))
-    return () => {
-      closePreview()
-      editor?.focus()
-    }
+  if (event.key === 'Escape' && (preview || refusal) && !closesFirst(event)) return () => leavePreview(editor)
   return null
 }
 

@@ -14,12 +14,15 @@ function makeOrdinary(editor: EditorView | null, firstLine: number): void {
   const lines = read(editor.state.doc.toString())
   const made = madePassages(lines).made.find(each => each.firstLine === firstLine)
   if (made) editor.dispatch({ changes: ordinaryText(lines, made), userEvent: 'input.fix' })
-  editor.focus()
 }
 
 export function HeldBack({ editor }: { editor: () => EditorView | null }) {
   const { held } = useKept()
   if (!held) return null
+  const answer = (does: () => void) => {
+    does()
+    editor()?.focus()
+  }
   return (
     <div role="alert" className="flex items-center gap-2 border-t border-warn px-3.5 py-1.5 text-[14px]">
       <Lock size={15} aria-hidden className="shrink-0 text-warn" />
@@ -34,10 +37,13 @@ export function HeldBack({ editor }: { editor: () => EditorView | null }) {
           </>
         )}
       </p>
-      <Button small onClick={keepIt}>
+      <Button small onClick={() => answer(keepIt)}>
         {held.kind === 'kept' ? 'Leave it' : 'Leave them'}
       </Button>
-      <Button small onClick={() => (held.kind === 'kept' ? letGo(held.why) : makeOrdinary(editor(), held.line))}>
+      <Button
+        small
+        onClick={() => answer(() => (held.kind === 'kept' ? letGo(held.why) : makeOrdinary(editor(), held.line)))}
+      >
         {held.kind === 'kept' ? 'Let me change it' : 'Make them ordinary text'}
       </Button>
     </div>

@@ -12,7 +12,7 @@ import { changedLines } from '../../../parts/changed.ts'
 import { LineChanges } from '../../../parts/LineChanges.tsx'
 import { seriousOf } from '../../../parts/Severity.tsx'
 import type { Seen } from '../../../state/desk-watch.ts'
-import { applyPreview, closePreview, type Preview, usePreview } from '../../../state/preview.ts'
+import { applyPreview, leavePreview, type Preview, usePreview } from '../../../state/preview.ts'
 import { MakerPad } from './MakerPad.tsx'
 import { NudgePad } from './NudgePad.tsx'
 import { ProbePad } from './ProbePad.tsx'
@@ -38,7 +38,7 @@ export function PreviewCard({
         <h2 className="min-w-0 flex-1 font-serif text-[17px] leading-6 font-semibold truncate" title={preview?.title}>
           {preview?.title ?? refusal?.title}
         </h2>
-        <Button small onClick={closePreview}>
+        <Button small onClick={() => leavePreview(editor)}>
           Leave it
         </Button>
         {preview && (
