@@ -226,6 +226,46 @@ test('what was begun in a dialog waits, and the Shelf leads back to it', async (
   await expect(page.getByLabel('In your words')).toHaveValue('')
 })
 
+test('what was chosen in a table about the script waits, unless the script has other rows by then', async ({
+  page,
+}) => {
+  await pasteOnShelf(page, 'G28\nM9601\nM9602 ; turn the lights on\nM109 S[first_temperature]\n')
+  const open = async (table: string) => {
+    await page.getByRole('button', { name: 'Tools', exact: true }).click()
+    await page.getByRole('menuitem', { name: table }).click()
+  }
+  await open('Commands not known here…')
+  const effect = page.getByLabel('What M9601 does')
+  const before = await effect.inputValue()
+  await effect.selectOption('waits')
+  await page.keyboard.press('Escape')
+  await open('Commands not known here…')
+  await expect(effect).toHaveValue('waits')
+  await expect(page.getByText('What you changed here earlier is not saved yet.')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await open('Placeholders of another program…')
+  await page.getByLabel('Save as').fill('Brush program')
+  await page.keyboard.press('Escape')
+  // Both wait on the Shelf, lead back, and can be thrown away there.
+  await page.goto('/')
+  const waiting = page.getByRole('region', { name: 'Not saved yet' })
+  await expect(waiting.getByRole('link', { name: 'Words of another program, changed' })).toBeVisible()
+  await waiting.getByRole('link', { name: 'Commands not known here, changed' }).click()
+  await lineWith(page, 'M9601').click()
+  await page.keyboard.press('Home')
+  await page.keyboard.type('M9603\n')
+  await expect(findings(page).filter({ hasText: 'M9603' })).toHaveCount(1)
+  await open('Commands not known here…')
+  await expect(effect).toHaveValue(before)
+  await page.keyboard.press('Escape')
+  await page.goto('/')
+  await expect(waiting.getByRole('link', { name: /^Commands not known/ })).toHaveCount(0)
+  const words = waiting.getByRole('listitem').filter({ hasText: 'Words of another program' })
+  await words.getByRole('button', { name: 'Throw it away…' }).click()
+  await page.getByRole('button', { name: 'Throw it away', exact: true }).click()
+  await expect(words).toHaveCount(0)
+})
+
 test('addresses with a slash too many lead where they should; others say that they lead nowhere', async ({ page }) => {
   await page.goto('/jobs/')
   await expect(page.getByRole('heading', { name: 'Jobs' })).toBeVisible()

@@ -4,6 +4,7 @@ import type { FieldValues } from 'react-hook-form'
 import { Button } from './Button.tsx'
 import { Confirm } from './Confirm.tsx'
 import type { Form } from './useForm.ts'
+import { Waited } from './Waited.tsx'
 
 type Props<T extends FieldValues> = {
   form: Form<T>
@@ -27,14 +28,7 @@ export function FormEnd<T extends FieldValues>({ form, kept, onEarlier, onClose,
           {form.refusal}
         </p>
       )}
-      {form.waited && form.changed && (
-        <p className="mt-3 flex items-center gap-3 text-[14px] text-warn">
-          {form.waited}
-          <Button small onClick={form.undo}>
-            Undo the changes
-          </Button>
-        </p>
-      )}
+      <Waited form={form} />
       <div className="mt-4 flex items-center gap-2">
         {kept && <Button onClick={() => setAsking(true)}>Throw away…</Button>}
         {onEarlier && <Button onClick={onEarlier}>Earlier…</Button>}

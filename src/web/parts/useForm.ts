@@ -38,6 +38,8 @@ type Options<T extends FieldValues> = {
   key: string | null
   schema: v.GenericSchema<FieldValues, T>
   saved: T
+  /** Its rows belong to what is saved: a change of other rows than now is dropped. */
+  bound?: boolean
   /** What the form begins with where it is something else than what is saved. */
   begin?: T
   send: (value: T) => Promise<unknown>
@@ -51,8 +53,18 @@ const afterThePress =
     return resolve(...asked)
   }
 
-export function useForm<T extends FieldValues>({ key, schema, saved, begin = saved, send }: Options<T>): Form<T> {
-  const [draft] = useState(() => (key === null ? null : formDraft(key, saved)))
+export function useForm<T extends FieldValues>({
+  key,
+  schema,
+  saved,
+  bound = false,
+  begin = saved,
+  send,
+}: Options<T>): Form<T> {
+  const [draft] = useState(() => {
+    const found = key === null ? null : formDraft(key, saved)
+    return found?.stale && bound ? null : found
+  })
   const fields = useFields<T, unknown, T>({
     defaultValues: (draft ? draft.value : begin) as DefaultValues<T>,
     // What a schema gives it takes as well.

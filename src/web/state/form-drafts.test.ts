@@ -54,5 +54,9 @@ test('a form that waits is led to', () => {
   expect(at('vocabulary of a b')).toEqual({ name: 'A vocabulary', to: '/vocabularies' })
   expect(at('trial of revision 31 of script 4').to).toBe('/history/4')
   expect(at('command M9100').to).toBe('/commands')
+  expect(at('Words of another program at /desk/new/1f')).toEqual({
+    name: 'Words of another program',
+    to: '/desk/new/1f',
+  })
   expect(at('refrain 2')).toEqual({ name: 'A refrain', to: '/refrains?refrain=2' })
 })

@@ -41,11 +41,13 @@ export function keepFormDraft(key: string, value: string, from: string): boolean
 
 export const dropFormDraft = (key: string): void => localStorage.removeItem(prefix + key)
 
-/** Where a form is, by its key, and what to call it; `printers` are those of the shelf. */
+/** Where a form is, by its key, and what to call it; `printers` are those of the shelf. A key “… at /desk/4” says both. */
 export function placeOfForm(
   key: string,
   printers: readonly { id: number; printer: { name: string } }[],
 ): { name: string; to: string } {
+  const at = key.indexOf(' at /')
+  if (at >= 0) return { name: key.slice(0, at), to: key.slice(at + ' at '.length) }
   const last = key.slice(key.lastIndexOf(' ') + 1)
   const id = /^\d+$/.test(last) ? last : ''
   const what = id ? key.slice(0, -id.length - 1) : key

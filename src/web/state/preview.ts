@@ -118,7 +118,7 @@ export function leavePreview(editor: EditorView | null): void {
 export function applyPreview(editor: EditorView): void {
   const { preview } = getState()
   if (preview?.text !== editor.state.doc.toString()) {
-    closePreview()
+    leavePreview(editor)
     return
   }
   editor.dispatch({ changes: preview.edits.map(edit => ({ ...edit })), userEvent: 'input.fix' })
@@ -129,6 +129,7 @@ export function applyPreview(editor: EditorView): void {
 export function takeBack(editor: EditorView): void {
   undo(editor)
   setState({ applied: null })
+  editor.focus()
 }
 
 /** A preview speaks of the text that it was made for, and goes when that has changed. */

@@ -1,4 +1,4 @@
-// Scripts that were begun and never saved: they wait in this browser.
+// Scripts that were begun and never saved, and forms that were changed: they wait in this browser.
 import { Trash2 } from 'lucide-react'
 import { useCallback, useEffect, useState } from 'react'
 import { plural } from '../../../core/format.ts'
@@ -8,16 +8,19 @@ import { PageLink, Press } from '../../parts/Press.tsx'
 import { howLongAgo } from '../../parts/words.ts'
 import type { ShelfPrinter } from '../../state/api.ts'
 import { type Draft, dropDraft, newDraftKey, unsavedDrafts } from '../../state/drafts.ts'
-import { placeOfForm, waitingForms } from '../../state/form-drafts.ts'
+import { dropFormDraft, placeOfForm, waitingForms } from '../../state/form-drafts.ts'
 import { tellingLine } from '../../state/telling.ts'
 
 /** More than these are shown when they are asked for, so that what needs attention stays in sight. */
 const few = 3
 
+/** What is to be thrown away, in words, and how. */
+type Asking = { what: string; drop: () => Promise<void> }
+
 export function LeftOpen({ printers }: { printers: ShelfPrinter[] }) {
   const [drafts, setDrafts] = useState<{ id: string; draft: Draft }[]>([])
   const [all, setAll] = useState(false)
-  const [asking, setAsking] = useState<string | null>(null)
+  const [asking, setAsking] = useState<Asking | null>(null)
   const load = useCallback(() => {
     void unsavedDrafts().then(found => setDrafts(found.filter(({ draft }) => draft.text.trim() !== '')))
   }, [])
@@ -42,29 +45,24 @@ export function LeftOpen({ printers }: { printers: ShelfPrinter[] }) {
                 {plural(draft.text.split('\n').length, 'line')} · {howLongAgo(draft.changedAt, new Date())}
               </span>
             </PageLink>
-            <Press
-              onClick={() => setAsking(id)}
-              aria-label="Throw it away…"
-              className="flex items-center gap-1 rounded-button p-1.5 text-[13px] text-soft hover:bg-sunk hover:text-bad"
-            >
-              <Trash2 size={16} aria-hidden />
-            </Press>
+            <ThrowAway onClick={() => setAsking({ what: 'this script', drop: () => dropDraft(newDraftKey(id)) })} />
           </li>
         ))}
         {forms.map(({ key, name, to }) => (
-          <li key={key} className="border-b border-rule">
-            <PageLink to={to} className="block truncate px-1 py-2 font-semibold hover:bg-sunk">
+          <li key={key} className="flex items-center gap-1 border-b border-rule">
+            <PageLink to={to} className="min-w-0 flex-1 truncate px-1 py-2 font-semibold hover:bg-sunk">
               {name}, <span className="font-normal text-soft">changed</span>
             </PageLink>
+            <ThrowAway onClick={() => setAsking({ what: 'this change', drop: async () => dropFormDraft(key) })} />
           </li>
         ))}
       </ul>
       {asking && (
         <Confirm
-          title="Throw this script away"
+          title={`Throw ${asking.what} away`}
           about="It was never saved, so it can’t be brought back."
           go="Throw it away"
-          onGo={() => dropDraft(newDraftKey(asking)).then(load)}
+          onGo={() => asking.drop().then(load)}
           onClose={() => setAsking(null)}
         />
       )}
@@ -76,3 +74,13 @@ export function LeftOpen({ printers }: { printers: ShelfPrinter[] }) {
     </section>
   )
 }
+
+const ThrowAway = ({ onClick }: { onClick: () => void }) => (
+  <Press
+    onClick={onClick}
+    aria-label="Throw it away…"
+    className="flex items-center gap-1 rounded-button p-1.5 text-[13px] text-soft hover:bg-sunk hover:text-bad"
+  >
+    <Trash2 size={16} aria-hidden />
+  </Press>
+)

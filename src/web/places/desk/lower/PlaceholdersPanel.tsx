@@ -1,5 +1,6 @@
 // The placeholders of another program, as they were rehearsed: looked through once, and kept as what that program means.
 import { useState } from 'react'
+import { useLocation } from 'react-router'
 import * as v from 'valibot'
 import { plural } from '../../../../core/format.ts'
 import { plainName } from '../../../../core/model/pieces.ts'
@@ -12,6 +13,7 @@ import { Panel } from '../../../parts/Panel.tsx'
 import { TextField } from '../../../parts/TextField.tsx'
 import { useForm } from '../../../parts/useForm.ts'
 import { ValueChoice } from '../../../parts/ValueChoice.tsx'
+import { Waited } from '../../../parts/Waited.tsx'
 import { api, type Things } from '../../../state/api.ts'
 import { reloadThings } from '../../../state/desk.ts'
 
@@ -27,7 +29,9 @@ type Props = {
 /** What the whole is called, and for each word, in their order, what it means. */
 const Meanings = v.object({
   name: plainName('a vocabulary'),
-  words: v.array(v.object({ value: v.nullable(v.string()), standIn: v.nullable(v.pipe(v.number(), v.finite())) })),
+  words: v.array(
+    v.object({ word: v.string(), value: v.nullable(v.string()), standIn: v.nullable(v.pipe(v.number(), v.finite())) }),
+  ),
 })
 type Meanings = v.InferOutput<typeof Meanings>
 
@@ -35,12 +39,14 @@ export function PlaceholdersPanel({ text, placeholders, absent, setting, things,
   const [words] = useState(() => wordsToConfirm(placeholders, absent))
   const printer = setting.printer.name
   const known = things.vocabularies.find(({ data }) => data.printers.includes(printer))
+  const { pathname } = useLocation()
   const form = useForm<Meanings>({
-    key: null,
+    key: `Words of another program at ${pathname}`,
     schema: Meanings,
+    bound: true,
     saved: {
       name: known?.data.name ?? `Words of ${printer}’s program`,
-      words: words.map(({ value, standIn }) => ({ value, standIn })),
+      words: words.map(({ word, value, standIn }) => ({ word, value, standIn })),
     },
     send: async ({ name, words: meant }) => {
       const said = words.map((each, row) => ({ ...each, ...meant[row] }))
@@ -73,7 +79,13 @@ export function PlaceholdersPanel({ text, placeholders, absent, setting, things,
                 key={each.word}
                 word={{ ...each, ...value.words[row] }}
                 onChange={part =>
-                  fields.setValue(`words.${row}`, { value: null, standIn: null, ...value.words[row], ...part })
+                  fields.setValue(`words.${row}`, {
+                    word: each.word,
+                    value: null,
+                    standIn: null,
+                    ...value.words[row],
+                    ...part,
+                  })
                 }
               />
             ))}
@@ -82,6 +94,7 @@ export function PlaceholdersPanel({ text, placeholders, absent, setting, things,
         <div className="mt-4">
           <TextField form={fields} path="name" name="Save as" hint="the program that makes the print files" />
         </div>
+        <Waited form={form} />
         <DialogEnd refusal={form.refusal} onClose={onClose} go={`Confirm ${plural(words.length, 'word')}`} />
       </form>
     </Panel>

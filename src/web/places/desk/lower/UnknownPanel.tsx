@@ -1,4 +1,5 @@
 // The commands of a script that nobody here knows, taught all at once: each with its lines, its comment and what it most likely does.
+import { useLocation } from 'react-router'
 import * as v from 'valibot'
 import type { Unknown } from '../../../../core/explain/unknown.ts'
 import { plural } from '../../../../core/format.ts'
@@ -7,6 +8,7 @@ import { DialogEnd } from '../../../parts/DialogEnd.tsx'
 import { Panel } from '../../../parts/Panel.tsx'
 import { taughtWords } from '../../../parts/taught.ts'
 import { type Form, useForm } from '../../../parts/useForm.ts'
+import { Waited } from '../../../parts/Waited.tsx'
 import { api, type Things } from '../../../state/api.ts'
 import { reloadThings } from '../../../state/desk.ts'
 
@@ -18,9 +20,11 @@ type Teaching = v.InferOutput<typeof Teaching>
 
 export function UnknownPanel({ unknown, printerId, things, onClose }: Props) {
   const printer = things.printers.find(({ id }) => id === printerId)?.data
+  const { pathname } = useLocation()
   const form = useForm<Teaching>({
-    key: null,
+    key: `Commands not known here at ${pathname}`,
     schema: Teaching,
+    bound: true,
     saved: { rows: unknown.map(({ proposed }) => ({ wanted: true, command: proposed })) },
     send: async ({ rows }) => {
       if (!printer) return
@@ -59,6 +63,7 @@ export function UnknownPanel({ unknown, printerId, things, onClose }: Props) {
               ))}
             </tbody>
           </table>
+          <Waited form={form} />
           <DialogEnd
             refusal={form.refusal}
             onClose={onClose}
