@@ -20,11 +20,10 @@ import { Press } from '../../../parts/Press.tsx'
 import { unparted } from '../../../parts/words.ts'
 import { selectLines, setText, useDesk } from '../../../state/desk.ts'
 import type { Seen } from '../../../state/desk-watch.ts'
-import { keepAll } from '../../../state/kept.ts'
+import { keepAll, useKept } from '../../../state/kept.ts'
 import { useOutline } from '../../../state/outline.ts'
 import { toEditor } from '../../../state/separator.ts'
-import { HeldBack } from '../header/HeldBack.tsx'
-import { NumbersForm, Outline, SettingsForm } from '../on-demand.ts'
+import { HeldBack, NumbersForm, Outline, SettingsForm } from '../on-demand.ts'
 import { CaretNumber, watchCaretNumber } from './CaretNumber.tsx'
 import { findingMarks } from './finding-marks.ts'
 import { folding } from './fold.ts'
@@ -165,6 +164,7 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
   }, [selection])
 
   const { outline, toggle } = useOutline()
+  const { held } = useKept()
   const line = selection && round?.explained[selection.firstLine - 1]
   const ran = line && ranAt(open, line.line)
   return (
@@ -187,7 +187,7 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
         <Suspense fallback={null}>{outline && <Outline open={open} />}</Suspense>
         <div ref={host} className="min-h-0 min-w-0 flex-1 overflow-hidden rounded-card min-[900px]:*:contain-strict" />
       </div>
-      <HeldBack editor={() => view.current} />
+      <Suspense fallback={null}>{held && <HeldBack held={held} editor={() => view.current} />}</Suspense>
       <div className="flex items-start border-t border-rule">
         <Press
           aria-pressed={outline}

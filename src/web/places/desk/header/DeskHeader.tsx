@@ -10,11 +10,10 @@ import { askNothing, useAsked } from '../../../state/asked.ts'
 import { useDesk } from '../../../state/desk.ts'
 import { type Head, useHead, useUnsaved } from '../../../state/desk-watch.ts'
 import type { Said } from '../../../state/files.ts'
-import { InSituation, TakeAway, WhatIf } from '../on-demand.ts'
+import { InSituation, TakeAway, WhatIf, WhichPrinter } from '../on-demand.ts'
 import { DeskChoices, Divider } from './DeskChoices.tsx'
 import { DeskMenus } from './DeskMenus.tsx'
 import { Keeping } from './Keeping.tsx'
-import { WhichPrinter } from './WhichPrinter.tsx'
 import { WithText } from './WithText.tsx'
 
 const ChangedSince = later(() => import('../../../parts/CameFrom.tsx'), 'ChangedSince')
@@ -54,8 +53,8 @@ const Header = memo(function Header({ head, things }: { head: Head; things: Thin
           )}
         </Suspense>
       </div>
-      <WhichPrinter head={head} things={things} />
       <Suspense fallback={null}>
+        {!saved && <WhichPrinter checkedFor={chosen.printerId} things={things} />}
         {saved && saved.printerId !== chosen.printerId && <WhatIf head={head} things={things} onSaid={setSaid} />}
         {withinPrint.includes(chosen.moment) && <InSituation chosen={chosen} things={things} />}
         {saved?.carried && <ChangedSince script={saved} />}

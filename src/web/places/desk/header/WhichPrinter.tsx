@@ -4,15 +4,14 @@ import { useLocation, useNavigate } from 'react-router'
 import { Button } from '../../../parts/Button.tsx'
 import type { Things } from '../../../state/api.ts'
 import { choose } from '../../../state/desk.ts'
-import type { Head } from '../../../state/desk-watch.ts'
 import { myPrinter, rememberMyPrinter } from '../../../state/mine.ts'
 
-export function WhichPrinter({ head, things }: { head: Head; things: Things }) {
+export function WhichPrinter({ checkedFor, things }: { checkedFor: number; things: Things }) {
   const navigate = useNavigate()
   const { pathname } = useLocation()
   const [asked, setAsked] = useState(() => myPrinter() === null)
-  if (head.saved || !asked) return null
-  const checkedFor = things.printers.find(({ id }) => id === head.chosen.printerId)?.data.name
+  if (!asked) return null
+  const name = things.printers.find(({ id }) => id === checkedFor)?.data.name
   const mine = (id: number) => {
     rememberMyPrinter(id)
     choose({ printerId: id })
@@ -24,7 +23,7 @@ export function WhichPrinter({ head, things }: { head: Head; things: Things }) {
       className="flex shrink-0 flex-wrap items-center gap-x-3 gap-y-1 rounded-card border border-rule bg-heat-fill px-3 py-1.5 text-[15px]"
     >
       <p className="min-w-0 flex-1">
-        <b>Checked for {checkedFor}.</b> Which printer is yours?
+        <b>Checked for {name}.</b> Which printer is yours?
       </p>
       <select
         aria-label="Which is yours"
@@ -44,7 +43,7 @@ export function WhichPrinter({ head, things }: { head: Head; things: Things }) {
       <Button main onClick={() => void navigate(`/printers/new?back=${encodeURIComponent(pathname)}`)}>
         Describe my printer
       </Button>
-      <Button onClick={() => mine(head.chosen.printerId)}>{checkedFor} will do</Button>
+      <Button onClick={() => mine(checkedFor)}>{name} will do</Button>
     </section>
   )
 }

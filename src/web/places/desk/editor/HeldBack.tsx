@@ -5,7 +5,7 @@ import { read } from '../../../../core/gcode/read.ts'
 import { ordinaryText } from '../../../../core/script/edits/ordinary-text.ts'
 import { madePassages } from '../../../../core/script/makers/maker.ts'
 import { Button } from '../../../parts/Button.tsx'
-import { keepIt, letGo, useKept } from '../../../state/kept.ts'
+import { type Held, keepIt, letGo } from '../../../state/kept.ts'
 
 /** Takes the markers of a made passage away, as one step that undo takes back. */
 function makeOrdinary(editor: EditorView | null, firstLine: number): void {
@@ -16,9 +16,7 @@ function makeOrdinary(editor: EditorView | null, firstLine: number): void {
   if (made) editor.dispatch({ changes: ordinaryText(lines, made), userEvent: 'input.fix' })
 }
 
-export function HeldBack({ editor }: { editor: () => EditorView | null }) {
-  const { held } = useKept()
-  if (!held) return null
+export function HeldBack({ held, editor }: { held: Held; editor: () => EditorView | null }) {
   const answer = (does: () => void) => {
     does()
     editor()?.focus()
