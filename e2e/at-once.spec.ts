@@ -370,3 +370,19 @@ test('the first press into the text leaves it where it is', async ({ page }) => 
   await page.waitForTimeout(1000)
   expect(await line.boundingBox()).toEqual(before)
 })
+
+test('what is pasted by the menu of the right button is saved by Enter', async ({ page }) => {
+  await page.goto('/jobs')
+  await page.getByRole('button', { name: 'New material' }).click()
+  const dialog = page.getByRole('dialog')
+  // Such a menu takes the end of the press: the page never hears of it.
+  await dialog.getByLabel('Name').dispatchEvent('pointerdown', { button: 2 })
+  await dialog.getByLabel('Name').fill('Pasted by the right button')
+  await page.keyboard.press('Enter')
+  const made = page.getByRole('button', { name: /^Pasted by the right button/ })
+  await expect(made).toBeVisible()
+  await made.click()
+  await dialog.getByRole('button', { name: 'Throw away…' }).click()
+  await page.getByRole('button', { name: 'Throw it away' }).click()
+  await expect(made).toHaveCount(0)
+})
