@@ -114,3 +114,35 @@ test('a script of 5,000 passages opens, and its outline says how many more there
   await outline.getByRole('button', { name: /^step 7, line/ }).click()
   await expect(page.locator('.cm-chosen')).toContainText('G1 X7 F3000')
 })
+
+test('an address of a script or printer that is not there says so, and leads to the shelf', async ({ page }) => {
+  for (const [address, why] of [
+    ['/desk/99999', 'There is no script 99999.'],
+    ['/history/99999', 'There is no script 99999.'],
+    ['/carry/99999', 'There is no script 99999.'],
+    ['/printers/99999', 'There is no printer 99999.'],
+  ] as const) {
+    await page.goto(address)
+    await expect(page.getByRole('alert')).toContainText(why)
+    await expect(page.getByRole('button', { name: 'Try again' })).toHaveCount(0)
+    await page.getByRole('alert').getByRole('link', { name: 'Go to the shelf' }).click()
+    await expect(page.getByRole('heading', { name: 'Dunlin' })).toBeVisible()
+  }
+})
+
+test('a file that is dropped on a dialog is not shown in place of the page', async ({ page }) => {
+  await page.goto('/jobs')
+  await page.getByRole('button', { name: 'New job' }).click()
+  await page.getByRole('dialog').getByLabel('Name').fill('kept')
+  const kept = await page.getByRole('dialog').evaluate(dialog =>
+    ['dragover', 'drop'].map(name => {
+      const dataTransfer = new DataTransfer()
+      dataTransfer.items.add(new File(['G28\n'], 'start.gcode'))
+      // False where somebody said that the browser is not to do what it does by itself.
+      return dialog.dispatchEvent(new DragEvent(name, { dataTransfer, bubbles: true, cancelable: true }))
+    }),
+  )
+  expect(kept).toEqual([false, false])
+  await expect(page).toHaveURL(/\/jobs$/)
+  await expect(page.getByRole('dialog').getByLabel('Name')).toHaveValue('kept')
+})

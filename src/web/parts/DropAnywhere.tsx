@@ -7,9 +7,12 @@ import { Notice } from './Notice.tsx'
 /** How long a refusal is shown, ms. */
 const shownMs = 8000
 
-const isForMe = (event: DragEvent): boolean =>
-  event.dataTransfer?.types.includes('Files') === true &&
-  !(event.target instanceof Element && event.target.closest('[data-takes-files], [role="dialog"]'))
+/** Files are taken here, or not at all where a dialog stands over the page; a place that takes files itself sees to its own. */
+function fateOf({ dataTransfer, target }: DragEvent): 'taken' | 'left' | 'not ours' {
+  const over = target instanceof Element ? target : null
+  if (!dataTransfer?.types.includes('Files') || over?.closest('[data-takes-files]')) return 'not ours'
+  return over?.closest('[role=dialog]') ? 'left' : 'taken'
+}
 
 export function DropAnywhere() {
   const navigate = useNavigate()
@@ -24,18 +27,23 @@ export function DropAnywhere() {
   }
   useEffect(() => {
     const onOver = (event: DragEvent) => {
-      setOver(isForMe(event))
-      if (isForMe(event)) event.preventDefault()
+      const fate = fateOf(event)
+      setOver(fate === 'taken')
+      if (fate === 'not ours') return
+      // A browser would show the file in place of the page.
+      event.preventDefault()
+      if (fate === 'left' && event.dataTransfer) event.dataTransfer.dropEffect = 'none'
     }
     const onLeave = (event: DragEvent) => event.relatedTarget === null && setOver(false)
     const onDrop = (event: DragEvent) => {
       setOver(false)
+      const fate = fateOf(event)
       const files = [...(event.dataTransfer?.files ?? [])]
-      if (files.length === 0 || !isForMe(event)) return
+      if (files.length === 0 || fate === 'not ours') return
       // The editor would write the file into the script.
       event.preventDefault()
       event.stopPropagation()
-      void take.current(files)
+      if (fate === 'taken') void take.current(files)
     }
     addEventListener('dragover', onOver, { capture: true })
     addEventListener('dragleave', onLeave, { capture: true })

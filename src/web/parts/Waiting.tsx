@@ -1,6 +1,8 @@
 // Where a page waits for the server: what for, or why nothing came, with another try.
 import type { UseQueryResult } from '@tanstack/react-query'
+import { ApiError } from '../state/api.ts'
 import { Notice } from './Notice.tsx'
+import { NotThere } from './NotThere.tsx'
 import { Press } from './Press.tsx'
 
 type Props = {
@@ -14,6 +16,8 @@ export function Waiting({ on, what }: Props) {
   const failed = on.filter(({ error }) => error)
   const why = failed[0]?.error
   if (!why) return <p className="p-6 text-soft">Fetching {what}…</p>
+  // Asking again would not bring it.
+  if (why instanceof ApiError && why.status === 404) return <NotThere why={why.message} />
   return (
     <div className="p-6">
       <Notice>

@@ -14,6 +14,7 @@ import { Button } from '../../parts/Button.tsx'
 import { Choice } from '../../parts/Choice.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
 import { Notice } from '../../parts/Notice.tsx'
+import { NotThere } from '../../parts/NotThere.tsx'
 import { Press } from '../../parts/Press.tsx'
 import { useTitle } from '../../parts/useTitle.ts'
 import { Waiting } from '../../parts/Waiting.tsx'
@@ -35,12 +36,7 @@ export function OtherFirmware() {
   const macros = useQuery({ queryKey: ['macros of', id], queryFn: () => api.macrosToCarry(Number(id)) })
   if (!asked.data || !macros.data) return <Waiting on={[asked, macros]} what="the printer" />
   const printer = asked.data.things.printers.find(each => String(each.id) === id)?.data
-  if (!printer)
-    return (
-      <div className="p-6">
-        <Notice>There is no printer {id}.</Notice>
-      </div>
-    )
+  if (!printer) return <NotThere why={`There is no printer ${id}.`} />
   return <OnePrinter key={id} id={Number(id)} printer={printer} scripts={asked.data.scripts} macros={macros.data} />
 }
 

@@ -11,6 +11,7 @@ import { EarlierPanel } from '../../parts/EarlierPanel.tsx'
 import { EffectCard } from '../../parts/EffectCard.tsx'
 import { Leaving } from '../../parts/Leaving.tsx'
 import { Notice } from '../../parts/Notice.tsx'
+import { NotThere } from '../../parts/NotThere.tsx'
 import { PageLink } from '../../parts/Press.tsx'
 import { useForm } from '../../parts/useForm.ts'
 import { useTitle } from '../../parts/useTitle.ts'
@@ -30,12 +31,7 @@ export function PrinterPage() {
   const { data } = asked
   if (!data) return <Waiting on={[asked]} what="the printer" />
   const found = data.things.printers.find(each => String(each.id) === id)
-  if (!found)
-    return (
-      <div className="p-6">
-        <Notice>There is no printer {id}.</Notice>
-      </div>
-    )
+  if (!found) return <NotThere why={`There is no printer ${id}.`} />
   return <OnePrinter key={id} id={Number(id)} saved={found.data} {...data} />
 }
 
