@@ -1,7 +1,7 @@
 // Saving the open script: as the next revision, as a variant, on top of another's save, under another name.
 import type { SavedScript } from '../../core/model/kept.ts'
 import { api } from './api.ts'
-import { fileText, isOpen, keepNow, type Open, update, useDesk } from './desk.ts'
+import { fileText, hasUnsavedChange, isOpen, keepNow, type Open, update, useDesk } from './desk.ts'
 import { dropDraft, findDraft, savedDraftKey } from './drafts.ts'
 import { rememberMyPrinter } from './mine.ts'
 import { tellApartAside } from './rehearser.ts'
@@ -12,13 +12,40 @@ const { getState, setState } = useDesk
 /** Why a save was refused: a sentence, and whether it wants a choice: the stock is branched, another's save looked at. */
 export type SaveRefusal = { text: string; wants: 'branch' | 'choice' | null }
 
+const otherOpened: SaveRefusal = {
+  text: 'Another script was opened meanwhile. This one is not saved yet.',
+  wants: null,
+}
+
 const refusalOf = (error: unknown): SaveRefusal => {
   const { message, place = null } = error as Error & { place?: string | null }
   return { text: message, wants: place === 'stock' ? 'branch' : place === 'base' ? 'choice' : null }
 }
 
+/** The save of each script that is under way, by its key. */
+const underWay = new Map<string, Promise<unknown>>()
+
+/** One save of a script after the other: who presses again, or wrote on meanwhile, goes on from what was saved before. */
+function inTurn(save: () => Promise<SaveRefusal | null>): Promise<SaveRefusal | null> {
+  const { open } = getState()
+  if (!open) return save()
+  const before = underWay.get(open.key) ?? Promise.resolve()
+  const mine = before.then(() => (isOpen(open) ? save() : otherOpened))
+  underWay.set(open.key, mine)
+  return mine
+}
+
 /** Saves the open script as the next revision of its variant. Gives why that can't be done, else null. */
-export async function saveOpen(note: string): Promise<SaveRefusal | null> {
+export const saveOpen = (note: string): Promise<SaveRefusal | null> => inTurn(() => saveNow(note))
+
+/** The same, where anything has been changed, with a note made from the change. */
+export const saveChange = (): Promise<SaveRefusal | null> =>
+  inTurn(async () => {
+    const { open } = getState()
+    return open && hasUnsavedChange(open) ? saveNow((await changeInWords()).words) : null
+  })
+
+async function saveNow(note: string): Promise<SaveRefusal | null> {
   const { open } = getState()
   if (!open?.saved) return { text: 'This script has no name yet.', wants: null }
   const moment = open.saved.file === null ? open.chosen.moment : open.saved.moment
@@ -100,7 +127,7 @@ export async function saveOnTop(note: string): Promise<SaveRefusal | null> {
     const saved = await api.script(String(open.saved.id))
     if (saved.identity !== open.saved.identity)
       return { text: 'Another script stands there now. Save yours under another name.', wants: null }
-    if (!isOpen(open)) return { text: 'Another script was opened meanwhile. This one is not saved yet.', wants: null }
+    if (!isOpen(open)) return otherOpened
     await dropDraft(open.key)
     update({ saved, key: savedDraftKey(saved) })
     return saveOpen(note)

@@ -20,7 +20,7 @@ import { type Asked, ask, askNothing, useAsked } from '../../../state/asked.ts'
 import { hasUnsavedChange, useDesk } from '../../../state/desk.ts'
 import { type Head, useUnsaved } from '../../../state/desk-watch.ts'
 import type { Said } from '../../../state/files.ts'
-import { changeInWords, keepAsItCame, type SaveRefusal, saveOpen } from '../../../state/saving.ts'
+import { keepAsItCame, type SaveRefusal, saveChange } from '../../../state/saving.ts'
 
 export const loadSaving = () => import('./SavingQuestions.tsx')
 const SavingQuestions = later(loadSaving, 'SavingQuestions')
@@ -44,7 +44,7 @@ export function Keeping({ head, things, onSaid }: Props) {
   const save = async () => {
     if (!saved) return ask('another')
     if (saved.stock) return ask('variant')
-    answered(await saveOpen((await changeInWords()).words))
+    answered(await saveChange())
   }
   // Saving may be asked for by key; what it asks in turn takes the place of that.
   // biome-ignore lint/correctness/useExhaustiveDependencies: once for each time that it is asked
