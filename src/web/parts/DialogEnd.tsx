@@ -20,7 +20,7 @@ export const DialogEnd = ({ refusal, onClose, go, onGo, disabled = false }: Prop
     )}
     <div className="mt-4 flex justify-end gap-2">
       <Button onClick={onClose}>Not now</Button>
-      <Button main type={onGo ? 'button' : 'submit'} disabled={disabled} onClick={onGo}>
+      <Button main {...(onGo ? { onClick: onGo } : { type: 'submit', 'data-saves': true })} disabled={disabled}>
         {go}
       </Button>
     </div>

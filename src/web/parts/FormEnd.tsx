@@ -37,7 +37,7 @@ export function FormEnd<T extends FieldValues>({ form, kept, onEarlier, onClose,
         </span>
         {onClose && <Button onClick={onClose}>Not now</Button>}
         {children}
-        <Button main type="submit">
+        <Button main type="submit" data-saves>
           {save}
         </Button>
       </div>

@@ -1,6 +1,6 @@
 // The header over every place: the name, where one can go, light or dark.
 import { Moon, Sun } from 'lucide-react'
-import { Suspense, useEffect } from 'react'
+import { Suspense } from 'react'
 import { ErrorBoundary } from 'react-error-boundary'
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router'
 import { type PlaceName, pageAt, places, tabsOf } from '../../pages.ts'
@@ -9,6 +9,7 @@ import { useTheme } from '../state/theme.ts'
 import { DropAnywhere } from './DropAnywhere.tsx'
 import { Finder } from './Finder.tsx'
 import { useNarrow } from './useNarrow.ts'
+import { usePageKeys } from './usePageKeys.ts'
 import { WentWrong } from './WentWrong.tsx'
 
 const place = (active: boolean) =>
@@ -18,7 +19,7 @@ export function Frame() {
   const { theme, toggle } = useTheme()
   const { pathname } = useLocation()
   const here = pageAt(pathname)?.place ?? null
-  useHelpKey()
+  usePageKeys()
   return (
     <div className="flex h-full flex-col">
       <a
@@ -110,20 +111,6 @@ function Tabs({ of, at }: { of: PlaceName; at: string }) {
       )}
     </nav>
   )
-}
-
-/** `?` shows the shortcuts, but not where somebody writes. */
-function useHelpKey(): void {
-  const navigate = useNavigate()
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const within = event.target instanceof HTMLElement ? event.target : null
-      if (event.key !== '?' || within?.closest('input, textarea, select, [contenteditable="true"]')) return
-      void navigate('/read/shortcuts')
-    }
-    addEventListener('keydown', onKey)
-    return () => removeEventListener('keydown', onKey)
-  }, [navigate])
 }
 
 /** A nozzle over its first line. */

@@ -20,9 +20,8 @@ import { ScriptEditor } from './editor/ScriptEditor.tsx'
 import { DeskHeader } from './header/DeskHeader.tsx'
 import { LowerCard } from './lower/LowerCard.tsx'
 import { Outcome } from './Outcome.tsx'
-import { CalledWith, PlaceholdersPanel, PreviewCard, UnknownPanel, useLoadedAhead } from './on-demand.ts'
+import { CalledWith, PlaceholdersPanel, PreviewCard, Stacked, UnknownPanel, useLoadedAhead } from './on-demand.ts'
 import { Ribbon } from './ribbon/Ribbon.tsx'
-import { Stacked } from './Stacked.tsx'
 import { StateCard } from './StateCard.tsx'
 import { useKeys } from './useKeys.ts'
 import { useQuiet } from './useQuiet.ts'
@@ -109,17 +108,19 @@ export function Desk() {
       <DeskHeader things={things} />
       <Ribbon open={open} setting={setting} />
       {narrow ? (
-        <Stacked
-          text={text}
-          bed={
-            <>
-              {bed}
-              <StateCard open={open} />
-            </>
-          }
-          lower={lower}
-          previewing={previewing}
-        />
+        <Suspense fallback={null}>
+          <Stacked
+            text={text}
+            bed={
+              <>
+                {bed}
+                <StateCard open={open} />
+              </>
+            }
+            lower={lower}
+            previewing={previewing}
+          />
+        </Suspense>
       ) : (
         <PanelGroup direction="horizontal" autoSaveId="warm-prelude desk columns" className="min-h-0 flex-1">
           <Panel defaultSize={outline ? 61 : 56} minSize={25} className="flex">

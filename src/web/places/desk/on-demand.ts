@@ -8,9 +8,11 @@ import { loadWorkerAhead } from '../../state/rehearser.ts'
 import { loadSaving } from './header/Keeping.tsx'
 
 const loads = {
+  stacked: () => import('./Stacked.tsx'),
   preview: () => import('./preview/PreviewCard.tsx'),
   placeholders: () => import('./lower/PlaceholdersPanel.tsx'),
   unknown: () => import('./lower/UnknownPanel.tsx'),
+  setAside: () => import('./lower/SetAsidePanel.tsx'),
   left: () => import('./lower/LeftCard.tsx'),
   cost: () => import('./lower/CostCard.tsx'),
   calls: () => import('./lower/CallsCard.tsx'),
@@ -34,9 +36,11 @@ const loads = {
   zip: () => import('fflate'),
 }
 
+export const Stacked = later(loads.stacked, 'Stacked')
 export const PreviewCard = later(loads.preview, 'PreviewCard')
 export const PlaceholdersPanel = later(loads.placeholders, 'PlaceholdersPanel')
 export const UnknownPanel = later(loads.unknown, 'UnknownPanel')
+export const SetAsidePanel = later(loads.setAside, 'SetAsidePanel')
 export const LeftCard = later(loads.left, 'LeftCard')
 export const CostCard = later(loads.cost, 'CostCard')
 export const CallsCard = later(loads.calls, 'CallsCard')

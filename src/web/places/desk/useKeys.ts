@@ -1,6 +1,7 @@
 // The Desk's keys: from finding to finding, from passage to passage, a fix shown and applied, saving. docs/shortcuts.md lists them.
 import type { EditorView } from '@codemirror/view'
 import { useEffect } from 'react'
+import { dialogOver, somethingOver } from '../../parts/over.ts'
 import { ask } from '../../state/asked.ts'
 import { selectLines, useDesk } from '../../state/desk.ts'
 import { newestFindings } from '../../state/desk-watch.ts'
@@ -41,8 +42,7 @@ function showFirstFix(): void {
 
 /** Something stands over what is shown, or is at the keys, that a key closes first. */
 const closesFirst = ({ target }: KeyboardEvent): boolean =>
-  document.querySelector('[role=menu], [role=listbox]') !== null ||
-  (target instanceof Element && target.closest('.cm-search') !== null)
+  somethingOver() || (target instanceof Element && target.closest('.cm-search') !== null)
 
 /** What a key does, where it does something now; null leaves it to the page. */
 function deed(event: KeyboardEvent, editor: EditorView | null): (() => void) | null {
@@ -50,9 +50,8 @@ function deed(event: KeyboardEvent, editor: EditorView | null): (() => void) | n
   // What is typed is nobody's business here.
   if (event.key.length === 1 && !control) return null
   const { preview, refusal } = usePreview.getState()
-  const inDialog = document.querySelector('[role="dialog"]') !== null
+  if (dialogOver()) return null
   if (control && event.key.toLowerCase() === 's') return () => ask('save')
-  if (inDialog) return null
   if (event.key === 'F8') return () => go('finding', event.shiftKey, editor)
   if (event.key === 'F7') return () => go('passage', event.shiftKey, editor)
   if (event.key === 'F9') return showFirstFix

@@ -95,7 +95,7 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
           <Download size={15} aria-hidden /> Export
         </a>
         {changed && <Button onClick={form.undo}>Undo changes</Button>}
-        <Button main type="submit" disabled={!changed}>
+        <Button main type="submit" data-saves disabled={!changed}>
           Save
         </Button>
       </div>

@@ -3,6 +3,7 @@ import { useLayoutEffect, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { Button } from '../../parts/Button.tsx'
 import { FileButton } from '../../parts/FileButton.tsx'
+import { somethingOver } from '../../parts/over.ts'
 import { useDrop } from '../../parts/useDrop.ts'
 import { type Begun, beginFromFile, beginScript } from '../../state/begin.ts'
 
@@ -26,6 +27,7 @@ export function NewScript() {
     const onPaste = (event: ClipboardEvent) => {
       const text = event.clipboardData?.getData('text/plain')
       if (!text || event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement) return
+      if (somethingOver()) return
       event.preventDefault()
       void begun.current(text)
     }

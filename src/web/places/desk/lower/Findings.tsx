@@ -1,6 +1,6 @@
 // What was found: the worst first, each with its place and fixes; then advice, and what the person has set aside.
 import { CircleCheck } from 'lucide-react'
-import { memo, useState } from 'react'
+import { memo, Suspense, useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { Finding } from '../../../../core/check/finding.ts'
 import { plural } from '../../../../core/format.ts'
@@ -20,8 +20,8 @@ import { type Seen, useFindings } from '../../../state/desk-watch.ts'
 import { giveText } from '../../../state/learning.ts'
 import { propose, showFix } from '../../../state/preview.ts'
 import { stopRound } from '../../../state/rehearser.ts'
+import { SetAsidePanel } from '../on-demand.ts'
 import { useFileLink } from '../useFileLink.ts'
-import { SetAsidePanel } from './SetAsidePanel.tsx'
 
 type Props = { open: Seen; setting: RehearsalInput }
 
@@ -111,7 +111,9 @@ export function Findings({ open, setting }: Props) {
           </ul>
         </details>
       )}
-      {asking && <SetAsidePanel finding={asking} onClose={() => setAsking(null)} />}
+      <Suspense fallback={null}>
+        {asking && <SetAsidePanel instead={null} finding={asking} onClose={() => setAsking(null)} />}
+      </Suspense>
     </section>
   )
 }

@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import type { Learned } from '../../../../core/learn/learn.ts'
 import { Notice } from '../../../parts/Notice.tsx'
+import { somethingOver } from '../../../parts/over.ts'
 import { useTitle } from '../../../parts/useTitle.ts'
 import { useThings } from '../../../state/asking.ts'
 import { giveText, useLearning } from '../../../state/learning.ts'
@@ -42,6 +43,7 @@ export function LearnPrinter() {
     const onPaste = (event: ClipboardEvent) => {
       const text = event.clipboardData?.getData('text/plain') ?? ''
       if (text.trim() === '' || (event.target instanceof Element && event.target.closest('input, textarea'))) return
+      if (somethingOver()) return
       event.preventDefault()
       giveText(text)
     }
