@@ -1,5 +1,5 @@
 // Whatever is pasted or dropped: a clear word about it, nothing lost, nothing frozen.
-import { expect, type Page, test } from '@playwright/test'
+import { expect, type Locator, type Page, test } from '@playwright/test'
 import { editor, findings, lineWith, pasteOnShelf, takenText } from './desk.ts'
 
 /** Drops a file of these bytes on the Shelf's place for new scripts. */
@@ -145,4 +145,34 @@ test('a file that is dropped on a dialog is not shown in place of the page', asy
   expect(kept).toEqual([false, false])
   await expect(page).toHaveURL(/\/jobs$/)
   await expect(page.getByRole('dialog').getByLabel('Name')).toHaveValue('kept')
+})
+
+test('a picture of what is being written stays as it was while a field is empty', async ({ page }) => {
+  const wrong: string[] = []
+  page.on('console', message => message.type() === 'error' && wrong.push(message.text()))
+  page.on('pageerror', error => wrong.push(error.message))
+  const drawn = (picture: Locator) => picture.locator('rect').first().getAttribute('width')
+  await page.goto('/printers/1')
+  const bed = page.locator('main figure svg').first()
+  const reach = await drawn(bed)
+  // Left, right, front and back, of the bed and of the reach.
+  const edges = await page.locator('input[name*=".x."], input[name*=".y."]').all()
+  expect(edges).toHaveLength(8)
+  for (const empty of edges) {
+    const before = await empty.inputValue()
+    await empty.fill('')
+    expect(await drawn(bed)).toBe(reach)
+    await empty.fill(before)
+  }
+  await page.goto('/jobs')
+  await page.getByRole('button', { name: 'New job' }).click()
+  const pad = page.getByRole('application', { name: /^The print’s area/ })
+  const area = () => pad.locator('rect').nth(1).getAttribute('width')
+  await expect(pad).toBeVisible()
+  const before = await area()
+  await page.getByLabel('Width').fill('')
+  expect(await area()).toBe(before)
+  await page.getByLabel('Width').fill('65')
+  expect(await area()).toBe('65')
+  expect(wrong).toEqual([])
 })

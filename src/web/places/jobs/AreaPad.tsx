@@ -79,8 +79,8 @@ export function AreaPad({ printer, area, tower, onChange }: Props) {
           <rect
             x={tower.left}
             y={front + back - tower.back}
-            width={tower.right - tower.left}
-            height={tower.back - tower.front}
+            width={Math.max(0, tower.right - tower.left)}
+            height={Math.max(0, tower.back - tower.front)}
             fill="none"
             stroke="var(--ink)"
             strokeWidth={2}

@@ -11,6 +11,7 @@ import { NumberField } from '../../parts/NumberField.tsx'
 import { Panel } from '../../parts/Panel.tsx'
 import { TextField } from '../../parts/TextField.tsx'
 import { useForm } from '../../parts/useForm.ts'
+import { useSound } from '../../parts/useSound.ts'
 import { api, type Kept } from '../../state/api.ts'
 import { AreaPad } from './AreaPad.tsx'
 import { ChangesFields } from './ChangesFields.tsx'
@@ -61,6 +62,7 @@ export function JobPanel({ kept, begin, note, printer, materials, onClose }: Pro
   const { fields, value: job } = form
   const { area, top, materials: tools, firstTool, takes } = job
   const rectangle = areaOn(job, printer)
+  const drawn = useSound({ area: rectangle, tower: towerOf(job) })
   const odd = misfit(job, printer)
   const most = Math.max(printer.tools.length, tools.length, firstTool + 1)
   const setTools = (now: string[]) => fields.setValue('materials', now)
@@ -206,8 +208,7 @@ export function JobPanel({ kept, begin, note, printer, materials, onClose }: Pro
         </div>
         <AreaPad
           printer={printer}
-          area={rectangle}
-          tower={towerOf(job)}
+          {...drawn}
           onChange={moved => fields.setValue('area', { kind: 'at', ...rounded(moved) })}
         />
         <div className="col-span-2 max-[700px]:col-span-1">

@@ -14,6 +14,7 @@ import { Notice } from '../../parts/Notice.tsx'
 import { NotThere } from '../../parts/NotThere.tsx'
 import { PageLink } from '../../parts/Press.tsx'
 import { useForm } from '../../parts/useForm.ts'
+import { useSound } from '../../parts/useSound.ts'
 import { useTitle } from '../../parts/useTitle.ts'
 import { Waiting } from '../../parts/Waiting.tsx'
 import { api, type Things } from '../../state/api.ts'
@@ -54,6 +55,7 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
     },
   })
   const { fields, value: printer, changed, change } = form
+  const drawn = useSound(printer)
   const copy = async () => {
     const names = things.printers.map(({ data }) => data.name)
     let name = `${saved.name}, a copy`
@@ -141,7 +143,7 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
           <Having printer={printer} onChange={change} />
         </div>
         <div className="sticky top-20 grid min-w-0 grid-cols-[minmax(0,1fr)] content-start gap-4 self-start">
-          <BedPad printer={printer} onChange={change} />
+          <BedPad printer={drawn} onChange={change} />
           <PlacesForm printer={printer} onChange={change} />
           <EffectCard before={saved} after={printer} scripts={scripts} things={things} />
           {scripts.length > 0 && <ItsScripts scripts={scripts} />}
