@@ -166,7 +166,7 @@ export function NewPrinter() {
           </p>
         )}
         <div className="flex items-center gap-3">
-          <Button main type="submit" data-saves>
+          <Button main type="submit">
             Make this printer
           </Button>
           {form.waited && form.changed && (

@@ -79,7 +79,7 @@ const ThrowAway = ({ onClick }: { onClick: () => void }) => (
   <Press
     onClick={onClick}
     aria-label="Throw it away…"
-    className="flex items-center gap-1 rounded-button p-1.5 text-[13px] text-soft hover:bg-sunk hover:text-bad"
+    className="rounded-button p-1.5 text-soft hover:bg-sunk hover:text-bad"
   >
     <Trash2 size={16} aria-hidden />
   </Press>
