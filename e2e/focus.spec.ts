@@ -168,6 +168,26 @@ test('Esc closes what opened last, and leaves what was shown before it', async (
   await expect(editor(page)).toBeFocused()
 })
 
+test('Esc in the very moment that a dialog opens over another closes that one alone', async ({ page }) => {
+  await page.goto('/jobs')
+  await page.getByRole('button', { name: /^Plain PLA/ }).click()
+  const away = dialog(page).getByRole('button', { name: 'Throw away…' })
+  // What dialogs are made of has been loaded, so that the next is there at once.
+  await away.evaluate((button: HTMLElement) => {
+    const dialogs = () => document.querySelectorAll('[role=dialog]').length
+    new MutationObserver((_, observer) => {
+      if (dialogs() < 2) return
+      observer.disconnect()
+      const key = { key: 'Escape', bubbles: true, cancelable: true }
+      document.activeElement?.dispatchEvent(new KeyboardEvent('keydown', key))
+    }).observe(document.body, { childList: true, subtree: true })
+    button.focus()
+    button.click()
+  })
+  await expect(away).toBeFocused()
+  await expect(page.locator('[role=dialog]')).toHaveCount(1)
+})
+
 test('an answer to a question about the text leads back into the text', async ({ page }) => {
   await pasteOnShelf(page, 'G28\n;! the height of the sheet\nM851 Z-1.2\nM109 S205\n')
   for (const answer of ['Leave it', 'Let me change it']) {
@@ -209,6 +229,7 @@ test('Ctrl S saves what a form or a dialog holds, and says yes to no question', 
     return printers.find(({ id }: { id: number }) => id === 1).data.name
   }
   await expect.poll(saved).toBe('Dunlin by key')
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Dunlin by key')
   await name.fill('Dunlin')
   await page.keyboard.press('Control+s')
   await expect.poll(saved).toBe('Dunlin')

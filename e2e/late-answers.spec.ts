@@ -244,6 +244,32 @@ test('who writes on while a save is under way, and saves again, goes on from wha
   await page.request.delete(`/api/scripts/${id}`)
 })
 
+test('what is written in a form while its save is under way stays, as a change of what was saved', async ({ page }) => {
+  const { printers } = await (await page.request.get('/api/things')).json()
+  const { id, data } = printers.find(({ data }: { data: { name: string } }) => data.name === 'Curlew')
+  const { held, letGo } = await holdBack(page, `**/api/printers/${id}`, 'PUT')
+  await page.goto(`/printers/${id}`)
+  const [name, about] = [page.getByLabel('Name', { exact: true }), page.getByLabel('In a few words', { exact: true })]
+  await name.fill('Curlew, renamed')
+  await page.keyboard.press('Control+s')
+  await held
+  await about.fill('written meanwhile')
+  const come = page.waitForResponse(response => response.request().method() === 'PUT')
+  letGo()
+  await come
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Curlew, renamed')
+  await expect(about).toHaveValue('written meanwhile')
+  await page.reload()
+  await expect(about).toHaveValue('written meanwhile')
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  const saved = async () => {
+    const now = await (await page.request.get('/api/things')).json()
+    return now.printers.find((each: { id: number }) => each.id === id).data
+  }
+  await expect.poll(saved).toMatchObject({ name: 'Curlew, renamed', about: 'written meanwhile' })
+  expect((await page.request.put(`/api/printers/${id}`, { data })).ok()).toBe(true)
+})
+
 test('what is pressed twice is made once, and thrown away once', async ({ page }) => {
   const { letGo } = await holdBack(page, '**/api/materials', 'POST')
   await page.goto('/jobs')

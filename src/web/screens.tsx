@@ -4,6 +4,7 @@ import { type ReactElement, StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { Navigate, Route, Routes } from 'react-router'
 import { type Path, pages } from '../pages.ts'
+import { watchEscape } from './parts/escape.ts'
 import { Frame } from './parts/Frame.tsx'
 import { Going } from './parts/Going.tsx'
 import { watchPlaces } from './parts/giving-back.ts'
@@ -71,6 +72,7 @@ const elements: Record<Path, ReactElement> = {
 }
 
 watchPlaces()
+watchEscape()
 const root = document.getElementById('root')
 if (root)
   createRoot(root).render(

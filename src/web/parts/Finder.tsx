@@ -1,6 +1,7 @@
 // One field for everything: go to a place, do something, or find a script, a line, a note, a trial. Ctrl K opens it.
 import { Search } from 'lucide-react'
 import { lazy, Suspense, useEffect, useRef, useState } from 'react'
+import { useClosedByEscape } from './escape.ts'
 
 const load = () => import('./FinderDialog.tsx')
 // It knows all that can be done, and brings much of the application along.
@@ -11,6 +12,7 @@ export function Finder() {
   const [wanted, setWanted] = useState(false)
   /** What was typed before its field had the focus: it is meant for it, and not for the page. */
   const early = useRef('')
+  useClosedByEscape(open, () => setOpen(false))
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.key === 'Control' || event.key === 'Meta') void load()
@@ -29,8 +31,7 @@ export function Finder() {
       if (event.ctrlKey || event.metaKey || (event.target as Element).closest('[cmdk-root]')) return
       event.preventDefault()
       event.stopPropagation()
-      if (event.key === 'Escape') setOpen(false)
-      else if (event.key === 'Backspace') early.current = early.current.slice(0, -1)
+      if (event.key === 'Backspace') early.current = early.current.slice(0, -1)
       else if (event.key.length === 1) early.current += event.key
     }
     addEventListener('keydown', onKey, { capture: true })

@@ -1,11 +1,13 @@
 // What a dialog is made of: see Panel.
 import { X } from 'lucide-react'
 import { Dialog } from 'radix-ui'
+import { useClosedByEscape } from './escape.ts'
 import { useGivesBack } from './giving-back.ts'
 import type { PanelProps } from './Panel.tsx'
 
 export function OpenedPanel({ title, about, open, onClose, onOpened, wide = false, children }: PanelProps) {
   useGivesBack(open)
+  useClosedByEscape(open, onClose)
   const begin = (event: Event) => {
     if (!onOpened) return
     event.preventDefault()
@@ -17,6 +19,8 @@ export function OpenedPanel({ title, about, open, onClose, onOpened, wide = fals
         <Dialog.Overlay className="fixed inset-0 z-30 bg-black/40" />
         <Dialog.Content
           onOpenAutoFocus={begin}
+          // The key closes what opened last, which escape.ts knows at once.
+          onEscapeKeyDown={event => event.preventDefault()}
           className={`fixed top-[5vh] left-1/2 z-40 max-h-[90vh] w-[92vw] -translate-x-1/2 overflow-auto rounded-card border border-rule bg-raised p-6 ${wide ? 'max-w-3xl' : 'max-w-md'}`}
         >
           <Dialog.Title className="pr-8 font-serif text-xl font-semibold">{title}</Dialog.Title>

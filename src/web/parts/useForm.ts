@@ -113,12 +113,15 @@ export function useForm<T extends FieldValues>({
     setRefusal(null)
     let done = false
     const save = async (fitting: T) => {
+      const asSent = JSON.stringify(fields.getValues())
       try {
         await send(fitting)
         sent.current = JSON.stringify(fitting)
-        if (key !== null) dropFormDraft(key)
+        // What was written meanwhile is a change of what is saved now.
+        const writtenOn = JSON.stringify(fields.getValues()) !== asSent
+        if (key !== null && !writtenOn) dropFormDraft(key)
         setWaited(null)
-        fields.reset(fitting)
+        fields.reset(fitting, { keepValues: writtenOn })
         done = true
       } catch (error) {
         setRefusal((error as Error).message)
