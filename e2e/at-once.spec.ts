@@ -231,6 +231,8 @@ test('what was chosen in a table about the script waits, unless the script has o
 }) => {
   await pasteOnShelf(page, 'G28\nM9601\nM9602 ; turn the lights on\nM109 S[first_temperature]\n')
   const open = async (table: string) => {
+    // The menu offers what has been found.
+    await expect(findings(page).filter({ hasText: 'M9602' })).toHaveCount(1)
     await page.getByRole('button', { name: 'Tools', exact: true }).click()
     await page.getByRole('menuitem', { name: table }).click()
   }
