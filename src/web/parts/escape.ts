@@ -1,11 +1,11 @@
 // Esc closes the dialog that opened last, from the moment that it is there; a menu or a list that is open over it sees to itself.
 import { useLayoutEffect, useRef } from 'react'
+import { lists } from './over.ts'
 
 /** What closes each dialog that is open, in the order in which they opened. */
 const closes: (() => void)[] = []
 
-const listOver = (): boolean =>
-  [...document.querySelectorAll('[role=menu], [role=listbox]')].some(list => !list.closest('[cmdk-root]'))
+const listOver = (): boolean => [...document.querySelectorAll(lists)].some(list => !list.closest('[cmdk-root]'))
 
 /** From the start, before any other that hears of a key. */
 export function watchEscape(): void {

@@ -1,8 +1,9 @@
 // Where the focus goes when what opened over the page has closed: back to where one was, unless one has gone on by then.
 import { useLayoutEffect } from 'react'
+import { lists } from './over.ts'
 
-/** What closes as soon as something in it is chosen: it is no place that one comes back to. */
-const passing = '[role=menu], [role=listbox], [cmdk-root]'
+/** What closes as soon as something in it is chosen is no place that one comes back to. */
+const passing = `${lists}, [cmdk-root]`
 const focusable = 'a[href], button, input, textarea, select, [tabindex], [contenteditable=true]'
 
 /** What was pressed or had the focus last. A browser need not give the focus to what is pressed. */

@@ -1,7 +1,9 @@
 // What stands over the page: keys and pastes are meant for that, and not for the page.
 
-export const dialogOver = (): boolean => document.querySelector('[role=dialog]') !== null
+/** Menus, and lists to choose from: they close as soon as something in them is chosen. */
+export const lists = '[role=menu], [role=listbox]'
 
-/** A dialog, a menu, or a list to choose from. */
-export const somethingOver = (): boolean =>
-  document.querySelector('[role=dialog], [role=menu], [role=listbox]') !== null
+const isThere = (what: string): boolean => document.querySelector(what) !== null
+
+export const dialogOver = (): boolean => isThere('[role=dialog]')
+export const somethingOver = (): boolean => isThere(`[role=dialog], ${lists}`)

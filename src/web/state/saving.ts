@@ -30,7 +30,9 @@ function inTurn(save: () => Promise<SaveRefusal | null>): Promise<SaveRefusal | 
   const { open } = getState()
   if (!open) return save()
   const before = underWay.get(open.key) ?? Promise.resolve()
-  const mine = before.then(() => (isOpen(open) ? save() : otherOpened))
+  const go = () => (isOpen(open) ? save() : otherOpened)
+  // One that went wrong holds up none.
+  const mine = before.then(go, go)
   underWay.set(open.key, mine)
   return mine
 }
