@@ -1,18 +1,5 @@
-// Browser tests: the built application on a data base of its own, in Debian's Chromium.
-import { mkdtempSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+// Browser tests: the built application in Debian's Chromium; e2e/served.ts gives each file a server of its own.
 import { defineConfig } from '@playwright/test'
-
-const port = Number(process.env.E2E_PORT ?? 4417)
-
-/** A server on a data base of its own. */
-const server = (at: number) => ({
-  command: 'node scripts/run.mjs src/server/main.ts',
-  url: `http://127.0.0.1:${at}/api/health`,
-  env: { PORT: String(at), DATA_DIR: mkdtempSync(join(tmpdir(), 'warm-prelude-e2e-')) },
-  reuseExistingServer: false,
-})
 
 export default defineConfig({
   testDir: 'e2e',
@@ -23,7 +10,6 @@ export default defineConfig({
   outputDir: 'test-results/browser',
   reporter: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ? [['list'], ['json']] : 'list',
   use: {
-    baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
     colorScheme: 'light',
     permissions: ['clipboard-read', 'clipboard-write'],
@@ -38,6 +24,4 @@ export default defineConfig({
       ],
     },
   },
-  // The second is for the test that empties its shelf.
-  webServer: [server(port), server(port + 1)],
 })

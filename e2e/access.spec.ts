@@ -1,7 +1,8 @@
 // Everyone can use it: no serious finding of the accessibility checker in either theme, and the path by keyboard alone.
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { seriousFindings } from './axe.ts'
 import { editor, findings, pasteOnShelf, playhead } from './desk.ts'
+import { test } from './served.ts'
 
 for (const colorScheme of ['light', 'dark'] as const)
   test.describe(`in the ${colorScheme} theme`, () => {

@@ -1,6 +1,7 @@
 // What people do before the part that answers has been loaded, and faster than it can be painted: nothing of it is lost.
-import { expect, type Page, test } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import { editor, findings, keep, lineWith, pasteOnShelf } from './desk.ts'
+import { test } from './served.ts'
 
 const script = 'G28\nM420 S1\nM190 S60\nM109 S205\nG92 E0\nG1 X4 Y20 Z0.3 F3000\n'
 
@@ -64,7 +65,6 @@ test('a save in the very moment of the last key saves that key, and a reload los
   await page.reload()
   await expect(editor(page)).toContainText('M117 seventeen')
   await expect(page.getByText(/Changed, not saved/)).toBeVisible()
-  await page.request.delete(`/api/scripts/${id}`)
 })
 
 test('the bed zooms by button and by wheel, and back by its key, however late what zooms is there', async ({

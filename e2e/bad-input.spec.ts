@@ -1,6 +1,7 @@
 // Whatever is pasted or dropped: a clear word about it, nothing lost, nothing frozen.
-import { expect, type Locator, type Page, test } from '@playwright/test'
+import { expect, type Locator, type Page } from '@playwright/test'
 import { editor, findings, lineWith, pasteOnShelf, takenText } from './desk.ts'
+import { test } from './served.ts'
 
 /** Drops a file of these bytes on the Shelf's place for new scripts. */
 async function drop(page: Page, name: string, bytes: number[]): Promise<void> {

@@ -1,6 +1,7 @@
 // Carry over: a script brought to other printers with its questions, a later change brought after it, a firmware changed, a passage.
-import { expect, type Page, test } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import { editor, lineWith } from './desk.ts'
+import { test } from './served.ts'
 
 type Listed = { id: number; name: string }
 type OnShelf = { id: number; printer: { name: string; firmware: object }; scripts: Listed[] }
@@ -12,13 +13,7 @@ const printerNamed = async (page: Page, name: string): Promise<OnShelf> => {
   return found
 }
 
-/** Throws a script away for good, so that other tests find the shelf as it was. */
-async function drop(page: Page, id: number): Promise<void> {
-  await page.request.delete(`/api/scripts/${id}`)
-  await page.request.delete(`/api/bin/scripts/${id}`)
-}
-
-/** A script of a test’s own, so that the demo’s stay as they are. */
+/** A script of a test’s own. */
 async function made(page: Page, name: string, printerId: number, text: string, moment = 'start'): Promise<number> {
   const answer = await page.request.post('/api/scripts', { data: { name, printerId, moment, text, note: '' } })
   return (await answer.json()).id
@@ -77,7 +72,6 @@ test('a script goes to a small and to a host printer, remembers where it came fr
   await page.getByRole('button', { name: 'Save as a new script…' }).click()
   await page.getByRole('dialog').getByRole('button', { name: 'Save the script' }).click()
   await expect(page.getByRole('heading', { name: 'Everyday to carry, Sanderling' })).toBeVisible()
-  const small = Number(page.url().split('/').at(-1))
 
   // The host aligns its gantry, and lets the bed settle for a probe that shifts with warmth.
   await carryTo(page, 'Everyday to carry', 'Curlew')
@@ -127,13 +121,12 @@ test('a script goes to a small and to a host printer, remembers where it came fr
     'From Dunlin, Everyday to carry, revision 2',
   )
   await expect(page.getByText('the nozzle settles').first()).toBeVisible()
-  for (const each of [small, host, id]) await drop(page, each)
 })
 
 test('what only a person knows is asked, and the answer is taken', async ({ page }) => {
   const phalarope = await printerNamed(page, 'Phalarope')
   const text = 'G90\nM83\nG28\nM420 S1\nM109 S205\nG1 Z15 F700\nG1 X-20 Y30 F9000\nG1 E10 F180\nG1 X10 Y4 F9000\n'
-  const id = await made(page, 'Into the bucket', phalarope.id, text)
+  await made(page, 'Into the bucket', phalarope.id, text)
   await carryTo(page, 'Into the bucket', 'Dunlin')
   const questions = page.getByRole('region', { name: 'Questions' })
   await expect(questions).toContainText('1 question to answer')
@@ -147,7 +140,6 @@ test('what only a person knows is asked, and the answer is taken', async ({ page
     page.getByRole('region', { name: 'Both scripts, passage by passage' }).getByText('G1 X2 Y200 F9000'),
   ).toBeVisible()
   await expect(questions).toContainText('Questions, all answered')
-  await drop(page, id)
 })
 
 test('one script goes to all ticked printers', async ({ page }) => {
@@ -169,7 +161,6 @@ test('one script goes to all ticked printers', async ({ page }) => {
   await expect(table.getByRole('link', { name: 'Saved: open it' })).toHaveCount(2)
   const made_ = (await shelfOf(page)).flatMap(({ scripts }) => scripts).filter(({ name }) => name.startsWith('To many'))
   expect(made_.map(({ name }) => name).sort()).toEqual(['To many', 'To many, Curlew', 'To many, Sanderling'])
-  for (const each of made_) await drop(page, each.id)
 })
 
 test('a printer that has another firmware takes all its scripts with it', async ({ page }) => {
@@ -202,9 +193,6 @@ test('a printer that has another firmware takes all its scripts with it', async 
   )
   expect(texts[0]).toBe('G90\nM82\nG28\nBED_MESH_PROFILE LOAD=default\nM109 S205\nG4 P5000\nG1 X20 Y2 Z0.3 F3000\n')
   expect(texts[1]).toContain('SET_STEPPER_ENABLE STEPPER=stepper_x ENABLE=0')
-  for (const each of [start, end]) await drop(page, each)
-  await page.request.delete(`/api/printers/${printerId}`)
-  await page.request.delete(`/api/bin/printers/${printerId}`)
 })
 
 test('macros come along to a firmware that has none, as scripts of what they ran', async ({ page }) => {
@@ -230,15 +218,12 @@ test('macros come along to a firmware that has none, as scripts of what they ran
   const { text } = await (await page.request.get(`/api/scripts/${start}`)).json()
   expect(text).toContain('M190 S@bed\n')
   expect(text).not.toContain('BED_MESH')
-  for (const each of own) await drop(page, each.id)
-  await page.request.delete(`/api/printers/${id}`)
-  await page.request.delete(`/api/bin/printers/${id}`)
 })
 
 test('one purge line goes into another script, in place of its like', async ({ page }) => {
   const [dunlin, sanderling] = [await printerNamed(page, 'Dunlin'), await printerNamed(page, 'Sanderling')]
   const from = await made(page, 'Has the good purge', dunlin.id, everyday)
-  const into = await made(
+  await made(
     page,
     'Wants a better purge',
     sanderling.id,
@@ -265,5 +250,4 @@ test('one purge line goes into another script, in place of its like', async ({ p
   await expect(lineWith(page, 'G1 Y100 E9.973 F1000')).toBeVisible()
   await expect(editor(page)).not.toContainText('G1 X60 E2 F900')
   await expect(page.getByText('Changed, not saved')).toBeVisible()
-  for (const each of [from, into]) await drop(page, each)
 })

@@ -1,7 +1,8 @@
 // The command book: found by what it does, used where, taught anew; a printer identified.
 import { readFileSync } from 'node:fs'
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { findings, lineWith, pasteOnShelf } from './desk.ts'
+import { test } from './served.ts'
 
 test('a command is found by what it does, and leads to where it is used', async ({ page }) => {
   await page.goto('/commands')

@@ -1,6 +1,7 @@
 // Edits that know what they touch: each shown first, applied as one step, and undone to the first byte.
-import { expect, type Page, test } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import { editor, lineWith, pasteOnShelf, takenText } from './desk.ts'
+import { test } from './served.ts'
 
 const pasted = [
   '; --- warm ---',

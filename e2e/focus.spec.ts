@@ -1,6 +1,7 @@
 // Where the focus is after what opened over the page has closed: where it was, or where one has gone on to since.
-import { expect, type Locator, type Page, test } from '@playwright/test'
+import { expect, type Locator, type Page } from '@playwright/test'
 import { editor, lineWith, pasteOnShelf } from './desk.ts'
+import { test } from './served.ts'
 
 /** What is to be done “next” is done half a second later, as on a machine that is busy. */
 const slowly = (page: Page) =>

@@ -1,5 +1,6 @@
 // Jobs and materials, made and changed by hand.
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
+import { test } from './served.ts'
 
 test('a material and a job are made, changed, and printed with', async ({ page }) => {
   await page.goto('/jobs')

@@ -1,24 +1,7 @@
 // What was written is not lost: by a reload, by a killed server, by a name that is taken.
-import { type ChildProcess, spawn } from 'node:child_process'
-import { mkdtempSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { editor, lineWith, pasteOnShelf, takenText } from './desk.ts'
-
-const root = join(import.meta.dirname ?? '', '..')
-
-async function serve(port: number, folder: string): Promise<ChildProcess> {
-  const server = spawn(process.execPath, ['scripts/run.mjs', 'src/server/main.ts'], {
-    cwd: root,
-    env: { ...process.env, PORT: String(port), DATA_DIR: folder },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  })
-  await new Promise<void>(ready => server.stdout?.on('data', (text: Buffer) => text.includes('is at http') && ready()))
-  return server
-}
-
-const gone = (server: ChildProcess) => new Promise(done => server.on('exit', done))
+import { end, folderForData, freePort, serve, test } from './served.ts'
 
 test('an unsaved script survives a reload, and waits on the Shelf', async ({ page }) => {
   await pasteOnShelf(page, 'G28\nM117 waiting here\n')
@@ -38,14 +21,13 @@ test('an unsaved script survives a reload, and waits on the Shelf', async ({ pag
 })
 
 test('a change to a saved script survives a killed server; saving says so while it is gone', async ({ page }) => {
-  const port = 4419
-  const folder = mkdtempSync(join(tmpdir(), 'warm-prelude-killed-'))
+  const port = await freePort()
+  const folder = folderForData()
   let server = await serve(port, folder)
   await page.goto(`http://127.0.0.1:${port}/desk/1`)
   await editor(page).press('Control+End')
   await page.keyboard.type('M117 not saved yet')
-  server.kill('SIGKILL')
-  await gone(server)
+  await end(server, 'SIGKILL')
   await page.getByRole('button', { name: 'Save', exact: true }).click()
   await expect(page.getByText('The server does not answer.')).toBeVisible()
 
@@ -57,14 +39,12 @@ test('a change to a saved script survives a killed server; saving says so while 
   await expect(page.getByText('Saved just now')).toBeVisible()
 
   // And what was saved is there after an ordinary end and a new beginning.
-  server.kill('SIGINT')
-  await gone(server)
+  await end(server, 'SIGINT')
   server = await serve(port, folder)
   await page.reload()
   await expect(lineWith(page, 'not saved yet')).toBeVisible()
   await expect(page.getByText('Changed, not saved')).toHaveCount(0)
-  server.kill('SIGINT')
-  await gone(server)
+  await end(server, 'SIGINT')
 })
 
 test('a change can be dropped again for what is saved', async ({ page }) => {

@@ -1,6 +1,7 @@
 // An answer that comes after the answer to a newer question says nothing any more.
-import { expect, type Page, test } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import { editor, lineWith, pasteOnShelf, playhead } from './desk.ts'
+import { test } from './served.ts'
 
 /** Holds the first question of this name about our texts back until the second has had time to be answered. */
 const answerFirstLast = (page: Page, name: string) =>
@@ -42,7 +43,7 @@ async function withTwoVariants(page: Page, name: string): Promise<number> {
 }
 
 test('a variant that is switched at once is told apart as it is now', async ({ page }) => {
-  const id = await withTwoVariants(page, 'Switched at once')
+  await withTwoVariants(page, 'Switched at once')
   await answerFirstLast(page, 'tellApart')
   await page.goto('/')
   const variants = page.getByRole('radiogroup', { name: 'Variants of Switched at once' })
@@ -56,7 +57,6 @@ test('a variant that is switched at once is told apart as it is now', async ({ p
   await page.waitForTimeout(2500)
   await expect(row).toContainText('beside “No probing”: probing put back')
   await expect(row).not.toContainText('probing commented out')
-  await page.request.delete(`/api/scripts/${id}`)
 })
 
 test('a line that is chosen before the first rehearsal is there has the playhead when it comes', async ({ page }) => {
@@ -88,7 +88,6 @@ test('two sides that change places at once are told of as they stand now', async
   // The answer about how they stood before comes now.
   await page.waitForTimeout(2500)
   await expect(status).toContainText('From left to right: probing put back')
-  for (const id of [left, right]) await page.request.delete(`/api/scripts/${id}`)
 })
 
 test('what is exported is what was asked for last', async ({ page }) => {
@@ -141,7 +140,7 @@ const goTo = async (page: Page, name: string) => {
 
 test('a script that comes late does not take the place of the one that was opened since', async ({ page }) => {
   const slow = await putOnShelf(page, '', { name: 'Comes late', printerId: 1, moment: 'start', text: 'M117 late\n' })
-  const quick = await putOnShelf(page, '', { name: 'Comes soon', printerId: 1, moment: 'start', text: 'M117 soon\n' })
+  await putOnShelf(page, '', { name: 'Comes soon', printerId: 1, moment: 'start', text: 'M117 soon\n' })
   const { letGo } = await holdBack(page, `**/api/scripts/${slow}`, 'GET')
   await page.goto('/')
   await page.getByRole('link', { name: /Comes late/ }).click()
@@ -154,14 +153,13 @@ test('a script that comes late does not take the place of the one that was opene
   await page.waitForTimeout(500)
   await expect(editor(page)).toContainText('M117 soon')
   await expect(page.getByRole('heading', { name: 'Comes soon' })).toBeVisible()
-  for (const id of [slow, quick]) await page.request.delete(`/api/scripts/${id}`)
 })
 
 test('what scripts are rehearsed with is the newest that was read, also where an older answer comes later', async ({
   page,
 }) => {
-  const first = await putOnShelf(page, '', { name: 'Read first', printerId: 1, moment: 'start', text: 'M117 one\n' })
-  const second = await putOnShelf(page, '', { name: 'Read then', printerId: 1, moment: 'start', text: 'M117 two\n' })
+  await putOnShelf(page, '', { name: 'Read first', printerId: 1, moment: 'start', text: 'M117 one\n' })
+  await putOnShelf(page, '', { name: 'Read then', printerId: 1, moment: 'start', text: 'M117 two\n' })
   await page.goto('/')
   await expect(page.getByRole('link', { name: /Read first/ })).toBeVisible()
   // What it answers is of now, and comes later.
@@ -169,8 +167,7 @@ test('what scripts are rehearsed with is the newest that was read, also where an
   await page.getByRole('link', { name: /Read first/ }).click()
   await held
   const { materials } = await (await page.request.get('/api/things')).json()
-  const added = await page.request.post('/api/materials', { data: { ...materials[0].data, name: 'Late resin' } })
-  const { id } = await added.json()
+  await page.request.post('/api/materials', { data: { ...materials[0].data, name: 'Late resin' } })
   await goTo(page, 'Read then')
   await expect(editor(page)).toContainText('M117 two')
   const come = page.waitForResponse('**/api/things')
@@ -180,8 +177,6 @@ test('what scripts are rehearsed with is the newest that was read, also where an
   await page.getByRole('combobox', { name: 'Material' }).click()
   await expect(page.getByRole('listbox').getByRole('option', { name: 'Late resin' })).toBeVisible()
   await page.keyboard.press('Escape')
-  await page.request.delete(`/api/materials/${id}`)
-  for (const script of [first, second]) await page.request.delete(`/api/scripts/${script}`)
 })
 
 test('a save that is answered late says nothing of the script that was opened since', async ({ page }) => {
@@ -218,7 +213,6 @@ test('a save that is answered late says nothing of the script that was opened si
     [saved, other].map(async id => (await (await page.request.get(`/api/scripts/${id}`)).json()).text),
   )
   expect(texts).toEqual(['M117 first change\n', 'M117 other text\n'])
-  for (const id of [saved, other]) await page.request.delete(`/api/scripts/${id}`)
 })
 
 test('who writes on while a save is under way, and saves again, goes on from what was saved', async ({ page }) => {
@@ -241,12 +235,11 @@ test('who writes on while a save is under way, and saves again, goes on from wha
   await expect(page.getByRole('dialog')).toHaveCount(0)
   await page.goto(`/history/${id}`)
   await expect(page.getByText('3 revisions in 1 variant')).toBeVisible()
-  await page.request.delete(`/api/scripts/${id}`)
 })
 
 test('what is written in a form while its save is under way stays, as a change of what was saved', async ({ page }) => {
   const { printers } = await (await page.request.get('/api/things')).json()
-  const { id, data } = printers.find(({ data }: { data: { name: string } }) => data.name === 'Curlew')
+  const { id } = printers.find(({ data }: { data: { name: string } }) => data.name === 'Curlew')
   const { held, letGo } = await holdBack(page, `**/api/printers/${id}`, 'PUT')
   await page.goto(`/printers/${id}`)
   const [name, about] = [page.getByLabel('Name', { exact: true }), page.getByLabel('In a few words', { exact: true })]
@@ -267,7 +260,6 @@ test('what is written in a form while its save is under way stays, as a change o
     return now.printers.find((each: { id: number }) => each.id === id).data
   }
   await expect.poll(saved).toMatchObject({ name: 'Curlew, renamed', about: 'written meanwhile' })
-  expect((await page.request.put(`/api/printers/${id}`, { data })).ok()).toBe(true)
 })
 
 test('what is pressed twice is made once, and thrown away once', async ({ page }) => {

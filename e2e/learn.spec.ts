@@ -1,8 +1,9 @@
 // A printer made from nothing but the files that it has: dropped, pasted, answered, taken whole or field by field.
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { editor, pasteOnShelf } from './desk.ts'
+import { test } from './served.ts'
 
 const machine = (...names: string[]): string[] =>
   names.map(name => join(import.meta.dirname ?? '', '../demo/machines', name))
@@ -55,12 +56,6 @@ test('dropped config files make a printer that its scripts are rehearsed on, and
   await pasteOnShelf(page, 'PRELUDE BED=60 NOZZLE=205\n')
   await expect(editor(page)).toContainText('PRELUDE')
   await expect(page.getByText('Runs the macro PRELUDE').first()).toBeVisible()
-
-  const shelf = await (await page.request.get('/api/shelf')).json()
-  const own = shelf.printers.find((each: { printer: { name: string } }) => each.printer.name === 'Redshank learned')
-  await page.request.delete(`/api/printers/${own.id}`)
-  for (const { id } of own.files) await page.request.delete(`/api/bin/scripts/${id}`)
-  await page.request.delete(`/api/bin/printers/${own.id}`)
 })
 
 test('a report goes beside what is known already, and only what is chosen is taken', async ({ page }) => {
@@ -87,8 +82,6 @@ test('a report goes beside what is known already, and only what is chosen is tak
   await page.getByRole('button', { name: 'Take 1 of these into Dunlin beside' }).click()
   await expect(page.getByLabel('Highest X')).toHaveValue('300')
   await expect(page.getByLabel('Highest Y')).toHaveValue('222')
-  await page.request.delete(`/api/printers/${id}`)
-  await page.request.delete(`/api/bin/printers/${id}`)
 })
 
 test('what is no file of a machine says why, and nothing is lost', async ({ page }) => {

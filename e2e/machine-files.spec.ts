@@ -1,34 +1,15 @@
 // A printer’s config on the Desk: called with values, told at its own lines, its numbers a form, mended and saved like a script.
-import { expect, type Page, test } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import { editor, findings, lineWith } from './desk.ts'
+import { test } from './served.ts'
 
 type Shelf = { printers: { id: number; printer: { name: string }; files: { id: number; file: string }[] }[] }
-
-/** Printers of these tests, to be thrown away after each: what others look at stays as it was. */
-const made: number[] = []
-test.afterEach(async ({ page }) => {
-  for (const id of made.splice(0)) {
-    const shelf = await (await page.request.get('/api/shelf')).json()
-    const { scripts } = shelf.printers.find((each: { id: number }) => each.id === id)
-    for (const script of scripts) {
-      await page.request.delete(`/api/scripts/${script.id}`)
-      await page.request.delete(`/api/bin/scripts/${script.id}`)
-    }
-    expect((await page.request.delete(`/api/printers/${id}`)).status()).toBe(200)
-    const { things } = await (await page.request.get('/api/bin')).json()
-    for (const { sort, id: its, name } of things)
-      if (sort === 'scripts' && / of (?:Curlew|Avocet), /.test(name))
-        await page.request.delete(`/api/bin/scripts/${its}`)
-    await page.request.delete(`/api/bin/printers/${id}`)
-  }
-})
 
 /** A printer of this test's own, made like the one of this name. */
 async function copyOf(page: Page, name: string, called: string): Promise<number> {
   const { printers } = await (await page.request.get('/api/things')).json()
   const { data } = printers.find((each: { data: { name: string } }) => each.data.name === name)
   const { id } = await (await page.request.post('/api/printers', { data: { ...data, name: called } })).json()
-  made.push(id)
   return id
 }
 async function fileOf(page: Page, printerId: number, file: string): Promise<number> {

@@ -1,13 +1,14 @@
 // What a printer keeps for its scripts to call: a host's config, a board's macro files, explained and rehearsed through.
-import { expect, type Page, test } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import { configOf, findings, lineWith, pasteOnShelf, stateOf } from './desk.ts'
+import { test } from './served.ts'
 
 const onPrinter = async (page: Page, name: RegExp) => {
   await page.getByRole('combobox', { name: 'Printer' }).click()
   await page.getByRole('listbox').getByRole('option', { name }).click()
 }
 
-/** A printer of a test’s own, like one of the demo: what other tests look at stays as it is. */
+/** A printer of a test’s own, like one of the demo. */
 async function printerLike(page: Page, name: string, called: string): Promise<void> {
   const { printers } = await (await page.request.get('/api/things')).json()
   const { data } = printers.find((each: { data: { name: string } }) => each.data.name === name)

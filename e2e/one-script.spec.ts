@@ -1,7 +1,8 @@
 // One script for every job, the whole way: words are taught, the script is run against many jobs, mended, and taken away in
 // every form; each form, read back, comes to the same rehearsal.
-import { expect, type Page, test } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import { configOf, findings, lineWith, pasteOnShelf } from './desk.ts'
+import { test } from './served.ts'
 
 /** Right for every job but hot tall ones, for which it goes beside the bed farther than the head reaches. */
 const script = [

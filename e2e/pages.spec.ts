@@ -1,7 +1,8 @@
 // Every page there is, in both themes, at its usual size and at 200 %: nothing serious that keeps anybody out, and one way to scroll.
-import { expect, type Page, test } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import { pages } from '../src/pages.ts'
 import { seriousFindings } from './axe.ts'
+import { test } from './served.ts'
 
 /** Where the pages that are about something are looked at. */
 const about: Record<string, string> = {

@@ -1,6 +1,7 @@
 // What people paste: a broken paste repaired, placeholders confirmed, a maker's commands taught, a config taken to its place.
-import { type APIRequestContext, expect, test } from '@playwright/test'
+import { type APIRequestContext, expect } from '@playwright/test'
 import { findings, lineWith, pasteOnShelf, takenText } from './desk.ts'
+import { test } from './served.ts'
 
 type Named = { id: number; data: { name: string } }
 type Things = { printers: Named[]; vocabularies: Named[] }

@@ -1,7 +1,8 @@
 // The whole path of a new user: paste, read, scrub, mend, save, reload, take away.
 import { readFileSync } from 'node:fs'
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { editor, findings, lineWith, pasteOnShelf, playhead, stateOf, takenText } from './desk.ts'
+import { test } from './served.ts'
 
 const script = [
   '; borrowed from a friend',

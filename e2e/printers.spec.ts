@@ -1,5 +1,6 @@
 // A printer's page: what is not saved waits, tools come and go, and what it was can be brought back.
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
+import { test } from './served.ts'
 
 test('what is changed of a printer waits when one leaves, tools are added and removed, and earlier states come back', async ({
   page,
@@ -50,5 +51,4 @@ test('what is changed of a printer waits when one leaves, tools are added and re
   await page.getByRole('button', { name: 'Throw away…' }).click()
   await page.getByRole('dialog').getByRole('button', { name: 'Throw it away' }).click()
   await expect(page.getByRole('heading', { name: 'The shelf' })).toBeVisible()
-  await page.request.delete(`/api/bin/printers/${id}`)
 })

@@ -1,6 +1,7 @@
 // The rehearsal on screen: numbers worked out by hand, what is left for the print, what it costs, and findings ignored.
-import { expect, type Page, test } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import { editor, findings, lineWith, pasteOnShelf, playhead, stateOf, takenText } from './desk.ts'
+import { test } from './served.ts'
 
 const lower = (page: Page, name: string | RegExp) => page.getByRole('tab', { name })
 

@@ -1,6 +1,7 @@
 // One script for every job: values and settings on the Desk, and runs against many jobs at once.
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { editor, findings, lineWith, pasteOnShelf, takenText } from './desk.ts'
+import { test } from './served.ts'
 
 test('values stand in the text with what they are worth, are offered, and settings are a form', async ({ page }) => {
   const text =

@@ -1,6 +1,7 @@
 // Selecting a thing anywhere selects it everywhere; the pictures follow what is chosen.
-import { expect, type Page, test } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import { findings, keep, lineWith, pasteOnShelf, playhead, stateOf } from './desk.ts'
+import { test } from './served.ts'
 
 const openScript = async (page: Page, name: string) => {
   await page.goto('/')

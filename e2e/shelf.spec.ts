@@ -1,10 +1,9 @@
 // Years of scripts: the stock branched and switched, a refrain rolled out, a trial logged, the shelf taken along and brought back.
-// On a server of its own, as it empties its shelf.
 import { readFileSync } from 'node:fs'
-import { expect, type Page, test } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import { findings, keep, lineWith, pasteOnShelf } from './desk.ts'
+import { test } from './served.ts'
 
-test.use({ baseURL: `http://127.0.0.1:${Number(process.env.E2E_PORT ?? 4417) + 1}` })
 test.describe.configure({ mode: 'serial' })
 
 const purge = ['; --- purge at the front ---', 'G92 E0', 'G1 X20 Y4 Z0.3 F3000', 'G1 X120 E14 F1000', 'G92 E0']

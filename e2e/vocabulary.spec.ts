@@ -1,8 +1,9 @@
 // A vocabulary is taught by pasting, and a script taken away in its words and in plain numbers.
 import { readFileSync } from 'node:fs'
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { strFromU8, unzipSync } from 'fflate'
 import { lineWith, pasteOnShelf } from './desk.ts'
+import { test } from './served.ts'
 
 const theirs = [
   'G28',

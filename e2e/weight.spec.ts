@@ -1,8 +1,9 @@
 // How much script a first visit takes, compressed as it is sent: what is not needed at once must not come at once.
 import { existsSync, statSync } from 'node:fs'
 import { join } from 'node:path'
-import { expect, type Page, test } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import { editor } from './desk.ts'
+import { test } from './served.ts'
 
 const dist = join(import.meta.dirname, '..', 'dist')
 
@@ -57,10 +58,6 @@ test('the Desk takes at most 400 kB with its worker', async ({ page }) => {
   const { id } = await made.json()
   const { all } = await weighed(page, `/desk/${id}`)
   await expect(editor(page)).toContainText('M420 S1')
-  await page.request.delete(`/api/scripts/${id}`)
-  await page.request.delete(`/api/bin/scripts/${id}`)
-  await page.request.delete(`/api/printers/${printer.id}`)
-  await page.request.delete(`/api/bin/printers/${printer.id}`)
   expect(all).toBeGreaterThan(200_000)
   expect(all).toBeLessThanOrEqual(400_000)
 })

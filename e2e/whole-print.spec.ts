@@ -1,6 +1,7 @@
 // The whole print: a job of changes made, run, its string found and taken away; ways to purge; one script for every set; blends.
-import { expect, type Page, test } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import { keep, lineWith } from './desk.ts'
+import { test } from './served.ts'
 
 type OnShelf = { id: number; printer: Record<string, unknown> & { name: string } }
 

@@ -1,6 +1,7 @@
 // A worker that spins or runs out of memory is ended, and the next text is rehearsed as if nothing had been.
-import { expect, type Page, test } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import { findings, lineWith, pasteOnShelf } from './desk.ts'
+import { test } from './served.ts'
 
 /** Makes the worker that rehearses do something dreadful when it is sent a text with this word. */
 async function poison(page: Page, word: string, deed: string): Promise<void> {
