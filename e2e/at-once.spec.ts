@@ -263,7 +263,7 @@ test('what was chosen in a table about the script waits, unless the script has o
   await page.goto('/')
   await expect(waiting.getByRole('link', { name: /^Commands not known/ })).toHaveCount(0)
   const words = waiting.getByRole('listitem').filter({ hasText: 'Words of another program' })
-  await words.getByRole('button', { name: 'Throw it away…' }).click()
+  await words.getByRole('button', { name: /^Throw away what was changed: Words of another program/ }).click()
   await page.getByRole('button', { name: 'Throw it away', exact: true }).click()
   await expect(words).toHaveCount(0)
 })

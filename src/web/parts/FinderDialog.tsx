@@ -8,7 +8,7 @@ import { api } from '../state/api.ts'
 import { useThings } from '../state/asking.ts'
 import { selectLines, useDesk } from '../state/desk.ts'
 import { fitsWords, knownAs } from '../state/known.ts'
-import type { Action } from '../state/registry.ts'
+import { type Action, toldApart } from '../state/registry.ts'
 import { useGivesBack } from './giving-back.ts'
 
 const sorts: Record<Hit['sort'], string> = {
@@ -73,7 +73,7 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
   const actions = open ? actionsNow(navigate).filter(each => fitsWords(each, words.trim())) : []
   const settings = useDesk.getState().open?.round?.settings ?? []
   const known = open ? knownAs(words, { things, settings, navigate, toLine: line => selectLines(line) }) : []
-  const fitting = [...actions, ...known]
+  const fitting = toldApart([...actions, ...known])
   const groups = [...new Set(fitting.map(({ group }) => group))]
   return (
     <Command.Dialog

@@ -15,9 +15,14 @@ import { propose, showFix } from './preview.ts'
 import { type Action, pageActions } from './registry.ts'
 import { useTheme } from './theme.ts'
 
-/** What can be done with a passage, as behind its three dots in the outline. */
-function passageActions({ title, firstLine: at, lastLine, enabled }: Passage): Action[] {
+/** What can be done with a passage, as behind its three dots in the outline; of those that share a title each says its line. */
+function passageActions(
+  { title: its, firstLine: at, lastLine, enabled }: Passage,
+  _: number,
+  all: Passage[],
+): Action[] {
   const group = 'Passages'
+  const title = all.some(each => each.title === its && each.firstLine !== at) ? `${its}, line ${at}` : its
   const does = (name: string, request: EditRequest): Action => ({ group, name, run: () => void propose(request) })
   return [
     { group, name: `Go to “${title}”`, run: () => selectLines(at, lastLine) },
@@ -42,7 +47,7 @@ function deskActions(navigate: NavigateFunction): Action[] {
   const { saved, round } = open
   const desk = 'This script'
   return [
-    ...tables().map(([name, asked]) => ({ group: desk, name, run: () => ask(asked) })),
+    ...tables(round).map(([name, asked]) => ({ group: desk, name, run: () => ask(asked) })),
     ...(saved && !saved.stock ? [{ group: desk, name: 'Save with a note…', run: () => ask('note') }] : []),
     ...(saved ? [{ group: desk, name: 'Save as a variant…', run: () => ask('variant') }] : []),
     { group: desk, name: 'Save as another script…', run: () => ask('another') },

@@ -1,5 +1,6 @@
 // What the Desk's menus offer, and the finder too.
 import type { EditRequest } from '../../core/script/edits/edit.ts'
+import type { DeskRound } from '../../worker/rehearsal.worker.ts'
 import type { Asked } from './asked.ts'
 import { useDesk } from './desk.ts'
 
@@ -20,9 +21,8 @@ export const placeForNew = (): number => {
   return open ? (open.selection ? open.selection.lastLine : open.text.split('\n').length) + 1 : 1
 }
 
-/** Tables about the open script: what of it is not known, and what of it another program fills in. */
-export function tables(): [name: string, asked: Asked][] {
-  const round = useDesk.getState().open?.round
+/** Tables about a script that was read: what of it is not known, and what of it another program fills in. */
+export function tables(round: DeskRound | null | undefined): [name: string, asked: Asked][] {
   return [
     ...(round?.unknown.length ? [['Commands not known here…', 'unknown'] satisfies [string, Asked]] : []),
     ...(round?.placeholders.length || round?.absent.size

@@ -51,6 +51,8 @@ test('a form that waits is led to', () => {
   expect(at('new printer').to).toBe('/printers/new')
   expect(at('new material')).toEqual({ name: 'A material', to: '/jobs' })
   expect(at('job 12')).toEqual({ name: 'A job', to: '/jobs' })
+  keep('material 3', { ...saved, name: ' Sea glass ' })
+  expect(at('material 3').name).toBe('A material “Sea glass”')
   expect(at('vocabulary of a b')).toEqual({ name: 'A vocabulary', to: '/vocabularies' })
   expect(at('trial of revision 31 of script 4').to).toBe('/history/4')
   expect(at('command M9100').to).toBe('/commands')

@@ -41,11 +41,27 @@ export function keepFormDraft(key: string, value: string, from: string): boolean
 
 export const dropFormDraft = (key: string): void => localStorage.removeItem(prefix + key)
 
-/** Where a form is, by its key, and what to call it; `printers` are those of the shelf. A key “… at /desk/4” says both. */
+/** The name that stands in a form that waits, where it has one. */
+function nameWritten(key: string): string {
+  try {
+    const { value }: Waiting = JSON.parse(localStorage.getItem(prefix + key) ?? '')
+    const { name }: { name?: unknown } = JSON.parse(value)
+    return typeof name === 'string' ? name.trim() : ''
+  } catch {
+    return ''
+  }
+}
+
+/**
+ * Where a form is, by its key, and what to call it; `printers` are those of the shelf. A key “… at /desk/4” says both, and what
+ * has a name of its own is called by the name that was written.
+ */
 export function placeOfForm(
   key: string,
   printers: readonly { id: number; printer: { name: string } }[],
 ): { name: string; to: string } {
+  const written = nameWritten(key)
+  const called = (sort: string) => (written === '' ? sort : `${sort} “${written}”`)
   const at = key.indexOf(' at /')
   if (at >= 0) return { name: key.slice(0, at), to: key.slice(at + ' at '.length) }
   const last = key.slice(key.lastIndexOf(' ') + 1)
@@ -53,14 +69,14 @@ export function placeOfForm(
   const what = id ? key.slice(0, -id.length - 1) : key
   const printer = printers.find(each => String(each.id) === id)?.printer.name ?? 'a printer'
   if (what === 'printer') return { name: printer, to: `/printers/${id}` }
-  if (what === 'new printer') return { name: 'A new printer', to: '/printers/new' }
+  if (what === 'new printer') return { name: called('A new printer'), to: '/printers/new' }
   if (what === 'config' || what === 'macro files')
     return { name: `The macros of ${printer}`, to: `/macros?printer=${encodeURIComponent(printer)}` }
-  if (what === 'refrain') return { name: 'A refrain', to: `/refrains?refrain=${id}` }
-  if (what.startsWith('command')) return { name: 'A command that is taught', to: '/commands' }
+  if (what === 'refrain') return { name: called('A refrain'), to: `/refrains?refrain=${id}` }
+  if (what.startsWith('command')) return { name: called('A command that is taught'), to: '/commands' }
   if (what.startsWith('trial')) return { name: 'What you saw, a trial', to: `/history/${id}` }
-  if (what.startsWith('vocabulary')) return { name: 'A vocabulary', to: '/vocabularies' }
-  return { name: what.endsWith('material') ? 'A material' : 'A job', to: '/jobs' }
+  if (what.startsWith('vocabulary')) return { name: called('A vocabulary'), to: '/vocabularies' }
+  return { name: called(what.endsWith('material') ? 'A material' : 'A job'), to: '/jobs' }
 }
 
 /** The forms that a change waits for, by their keys. */

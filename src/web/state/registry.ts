@@ -7,6 +7,17 @@ export type Action = { group: string; name: string /** Other words for it. */; a
 /** A name longer than this is a text, not something to do. */
 const longestName = 80
 
+/** Of those that would be called the same under one heading, the later ones have a number. */
+export function toldApart(actions: readonly Action[]): Action[] {
+  const times = new Map<string, number>()
+  return actions.map(action => {
+    const called = `${action.group} ${action.name}`
+    const time = (times.get(called) ?? 0) + 1
+    times.set(called, time)
+    return time === 1 ? action : { ...action, name: `${action.name} (${time})` }
+  })
+}
+
 const registered = new Set<HTMLElement>()
 
 /** For the `ref` of something that can be pressed: it can be found by its name while it is on the page. `also` is told of it too. */

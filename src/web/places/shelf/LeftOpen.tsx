@@ -45,7 +45,10 @@ export function LeftOpen({ printers }: { printers: ShelfPrinter[] }) {
                 {plural(draft.text.split('\n').length, 'line')} · {howLongAgo(draft.changedAt, new Date())}
               </span>
             </PageLink>
-            <ThrowAway onClick={() => setAsking({ what: 'this script', drop: () => dropDraft(newDraftKey(id)) })} />
+            <ThrowAway
+              what={tellingLine(draft.text)}
+              onClick={() => setAsking({ what: 'this script', drop: () => dropDraft(newDraftKey(id)) })}
+            />
           </li>
         ))}
         {forms.map(({ key, name, to }) => (
@@ -53,7 +56,10 @@ export function LeftOpen({ printers }: { printers: ShelfPrinter[] }) {
             <PageLink to={to} className="min-w-0 flex-1 truncate px-1 py-2 font-semibold hover:bg-sunk">
               {name}, <span className="font-normal text-soft">changed</span>
             </PageLink>
-            <ThrowAway onClick={() => setAsking({ what: 'this change', drop: async () => dropFormDraft(key) })} />
+            <ThrowAway
+              what={`what was changed: ${name}`}
+              onClick={() => setAsking({ what: 'this change', drop: async () => dropFormDraft(key) })}
+            />
           </li>
         ))}
       </ul>
@@ -75,10 +81,10 @@ export function LeftOpen({ printers }: { printers: ShelfPrinter[] }) {
   )
 }
 
-const ThrowAway = ({ onClick }: { onClick: () => void }) => (
+const ThrowAway = ({ what, onClick }: { what: string; onClick: () => void }) => (
   <Press
     onClick={onClick}
-    aria-label="Throw it away…"
+    aria-label={`Throw away ${what}…`}
     className="rounded-button p-1.5 text-soft hover:bg-sunk hover:text-bad"
   >
     <Trash2 size={16} aria-hidden />

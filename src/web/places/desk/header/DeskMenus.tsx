@@ -116,11 +116,7 @@ export const DeskMenus = memo(function DeskMenus({ onSaid }: Props) {
       <Menu button={props => <Button {...props}>Tools</Button>}>
         {() => (
           <>
-            {tables().map(([name, asked]) => (
-              <MenuItem key={name} onSelect={() => ask(asked)}>
-                {name}
-              </MenuItem>
-            ))}
+            <Tables />
             {tools.map(([name, request]) => (
               <MenuItem key={name} onSelect={() => void propose(request)}>
                 {name}
@@ -159,6 +155,16 @@ export const DeskMenus = memo(function DeskMenus({ onSaid }: Props) {
     </>
   )
 })
+
+/** They come also into a menu that was opened before the script was read. */
+function Tables() {
+  const round = useDesk(({ open }) => open?.round)
+  return tables(round).map(([name, asked]) => (
+    <MenuItem key={name} onSelect={() => ask(asked)}>
+      {name}
+    </MenuItem>
+  ))
+}
 
 /** Only where there is something to go back to. */
 function GoBack() {
