@@ -1,7 +1,7 @@
 // Everyone can use it: no serious finding of the accessibility checker in either theme, and the path by keyboard alone.
 import { expect } from '@playwright/test'
-import { seriousFindings } from './axe.ts'
 import { editor, findings, pasteOnShelf, playhead } from './desk.ts'
+import { seriousFindings } from './looked-at.ts'
 import { test } from './served.ts'
 
 for (const colorScheme of ['light', 'dark'] as const)

@@ -1,7 +1,7 @@
-// Every page there is, in both themes, at its usual size and at 200 %: nothing serious that keeps anybody out, and one way to scroll.
-import { expect, type Page } from '@playwright/test'
+// Every page there is, in both themes, at its usual size and at 200 %: nothing serious that keeps anybody out, one way to scroll, nothing cut off.
+import { expect } from '@playwright/test'
 import { pages } from '../src/pages.ts'
-import { seriousFindings } from './axe.ts'
+import { cutOff, seriousFindings, tooWide } from './looked-at.ts'
 import { test } from './served.ts'
 
 /** Where the pages that are about something are looked at. */
@@ -17,17 +17,6 @@ const about: Record<string, string> = {
   '/commands/:name': '/commands/G29',
   '/checks/:name': '/checks/levelling-off',
 }
-
-/** What can't be reached without scrolling sideways, as the widest element says of itself. */
-const tooWide = (page: Page) =>
-  page.evaluate(() => {
-    const place = document.getElementById('place')
-    if (!place || place.scrollWidth <= place.clientWidth + 1) return null
-    const wide = [...place.querySelectorAll('*')].filter(
-      each => each.getBoundingClientRect().right > place.clientWidth + 1 && !each.closest('[class*="overflow-"] *'),
-    )
-    return `${place.scrollWidth} of ${place.clientWidth} px: ${(wide[0]?.outerHTML ?? '').slice(0, 160)}`
-  })
 
 for (const theme of ['light', 'dark'] as const)
   for (const [size, viewport] of [
@@ -47,6 +36,7 @@ for (const theme of ['light', 'dark'] as const)
         for (const serious of await seriousFindings(page)) wrong.push(`${address}: ${serious}`)
         const wide = await tooWide(page)
         if (wide) wrong.push(`${address}: ${wide}`)
+        for (const cut of await cutOff(page)) wrong.push(`${address}: ${cut}`)
       }
       await context.close()
       expect(wrong).toEqual([])

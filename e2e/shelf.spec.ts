@@ -76,7 +76,7 @@ test('the stock is branched, switched, compared; a refrain rolled out; a trial l
   // The stock start script, kept as it came; and two more that have the same purge line.
   await pasteOnShelf(page, script(['G28', 'G29']))
   const stock = await keep(page, 'Stock start', true)
-  await expect(page.getByText(/^As it came, kept so/)).toBeVisible()
+  await expect(page.getByText(/As it came, kept so$/)).toBeVisible()
   for (const name of ['Evening start', 'Morning start']) {
     await pasteOnShelf(page, script(['G28', 'M420 S1']))
     await keep(page, name)
@@ -94,7 +94,7 @@ test('the stock is branched, switched, compared; a refrain rolled out; a trial l
   await expect(dialog.getByLabel(/^Name of the variant/)).toHaveValue('Without probing')
   await expect(dialog.getByLabel('Why')).toHaveValue(/^probing commented out; .* shorter$/)
   await dialog.getByRole('button', { name: 'Save the variant' }).click()
-  await expect(page.getByText(/^Without probing · Saved/)).toBeVisible()
+  await expect(page.getByText(/^Saved .* · Without probing$/)).toBeVisible()
 
   // Switched on the shelf, for the next print only, and back.
   await page.goto('/')

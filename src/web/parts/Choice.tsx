@@ -18,8 +18,12 @@ export type ChoiceProps = {
   empty?: string
 }
 
+/** A label with more letters gives its room first where there is too little, so that the short ones beside it stay whole: they shrink by less than the browser counts. */
+const shortLabel = 18
+
 export function Choice(props: ChoiceProps) {
   const { name, value, options, empty } = props
+  const label = options.find(option => option.value === value)?.label ?? empty ?? ''
   const [used, setUsed] = useState(false)
   const button = (more: ComponentProps<'button'>) => (
     <Press
@@ -27,7 +31,7 @@ export function Choice(props: ChoiceProps) {
       className="flex max-w-full items-center gap-1 rounded-sm font-semibold hover:text-heat"
       {...more}
     >
-      <span className="truncate">{options.find(option => option.value === value)?.label ?? empty}</span>
+      <span className="truncate">{label}</span>
       <ChevronDown size={15} aria-hidden className="shrink-0" />
     </Press>
   )
@@ -37,7 +41,7 @@ export function Choice(props: ChoiceProps) {
     ...opener(loadChoice, ['ArrowDown', 'ArrowUp'], () => setUsed(true)),
   })
   return (
-    <div className="min-w-14 shrink">
+    <div className={label.length > shortLabel ? 'min-w-24 shrink-[100000]' : 'min-w-14 shrink'}>
       <div className="truncate text-[13px] leading-4 whitespace-nowrap text-soft">{name}</div>
       {used ? (
         <Suspense fallback={closed}>

@@ -31,7 +31,10 @@ export function OutcomeTable({ sides, difference = false }: { sides: readonly [S
           <td />
           {sides.map(({ name, about }, i) => (
             <th key={i === 0 ? 'left' : 'right'} scope="col" className="max-w-0 w-[34%] pr-3 pb-1.5 align-bottom">
-              <span className="line-clamp-2 text-balance font-serif text-[17px] leading-5 font-semibold" title={name}>
+              <span
+                className="line-clamp-2 text-balance [overflow-wrap:anywhere] font-serif text-[17px] leading-5 font-semibold"
+                title={name}
+              >
                 {name}
               </span>
               {about !== undefined && (

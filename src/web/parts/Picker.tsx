@@ -61,7 +61,7 @@ export function Picker({ name, value, options, onChange }: Props) {
                     className="cursor-pointer rounded-button px-3 py-1 data-[selected=true]:bg-sunk"
                   >
                     <span className={key === value ? 'font-semibold' : ''}>{label}</span>
-                    {about && <span className="block truncate text-[13px] text-soft">{about}</span>}
+                    {about && <span className="block text-[13px] text-soft">{about}</span>}
                   </Command.Item>
                 ))}
                 {fitting.length > most && (

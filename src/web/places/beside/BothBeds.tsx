@@ -35,21 +35,21 @@ export function BothBeds({ left, right, compared, things }: Props) {
         <Ways coming={compared.left} up={up} unit={unit} hollow />
       </svg>
       <figcaption className="flex flex-wrap gap-x-5 text-[13px] text-soft">
-        <span>
+        <span className="min-w-0">
           <svg width="34" height="10" aria-hidden className="mr-1.5 inline">
             <path d="M1 5h32" stroke="var(--move)" strokeWidth="2" strokeDasharray="6 4" />
             <circle cx="17" cy="5" r="3.5" fill="var(--raised)" stroke="var(--move)" strokeWidth="1.5" />
           </svg>
           left
         </span>
-        <span>
+        <span className="min-w-0">
           <svg width="34" height="10" aria-hidden className="mr-1.5 inline">
             <path d="M1 5h32" stroke="var(--heat)" strokeWidth="4" />
           </svg>
           right
         </span>
         <span>thin: travel, thick: filament</span>
-        {a.name !== b.name && <span>dashed frame: the bed of {a.name}</span>}
+        {a.name !== b.name && <span className="min-w-0">dashed frame: the bed of {a.name}</span>}
       </figcaption>
     </figure>
   )

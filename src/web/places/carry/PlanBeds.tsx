@@ -62,13 +62,13 @@ export function PlanBeds({ plan, from, to }: Props) {
         </g>
       </svg>
       <figcaption className="flex flex-wrap gap-x-5 text-[13px] text-soft">
-        <span>
+        <span className="min-w-0">
           <svg width="34" height="10" aria-hidden className="mr-1.5 inline">
             <path d="M1 5h32" stroke="var(--heat)" strokeWidth="4" />
           </svg>
           {to.name}, {size(to)}
         </span>
-        <span>
+        <span className="min-w-0">
           <svg width="34" height="10" aria-hidden className="mr-1.5 inline">
             <path d="M1 5h32" stroke="var(--move)" strokeWidth="2" strokeDasharray="6 4" />
           </svg>

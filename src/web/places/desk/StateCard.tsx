@@ -22,7 +22,7 @@ export const StateCard = memo(function StateCard({ open }: { open: Seen }) {
           {rowsAt(round, playheadS, commandAtPlayhead(open)).map(([name, value]) => (
             <div key={name} className="contents">
               <dt className="text-soft">{name}</dt>
-              <dd className="truncate text-right font-semibold">{value}</dd>
+              <dd className="text-right font-semibold">{value}</dd>
             </div>
           ))}
         </dl>

@@ -94,9 +94,11 @@ export function History() {
           {variants.map(variant => (
             <li
               key={variant.id}
-              className={`flex items-center gap-2 rounded-full border px-3 py-0.5 text-[14px] ${variant.inUse ? 'border-ink bg-sunk font-semibold' : 'border-rule'}`}
+              className={`flex min-w-0 items-center gap-2 rounded-full border px-3 py-0.5 text-[14px] ${variant.inUse ? 'border-ink bg-sunk font-semibold' : 'border-rule'}`}
             >
-              {variant.name}
+              <span className="max-w-[26rem] min-w-0 truncate" title={variant.name}>
+                {variant.name}
+              </span>
               <span className="text-[13px] font-normal text-soft">
                 {variant.inUse ? 'in use' : variant.stock ? 'stock' : ''}
               </span>

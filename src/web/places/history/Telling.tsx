@@ -57,6 +57,8 @@ export function Telling({ story, told, timed, onTry, onProblem }: Props) {
             const its = told.get(revision.id)
             const before = beforeOf(story, revision)
             const inUse = revision.id === script.revisionId
+            const which = variant?.stock ? 'as it came' : `revision ${revision.number}`
+            const ofThis = (what: string) => `${what}: ${variants.length > 1 ? `${variant?.name}, ` : ''}${which}`
             return (
               <li
                 key={revision.id}
@@ -64,9 +66,12 @@ export function Telling({ story, told, timed, onTry, onProblem }: Props) {
               >
                 <div className="text-[14px] text-soft">
                   <p>{howLongAgo(revision.createdAt, new Date())}</p>
-                  <p className="truncate" title={variant?.name}>
-                    {variants.length > 1 && `${variant?.name}, `}
-                    {variant?.stock ? 'as it came' : `revision ${revision.number}`}
+                  <p className="flex" title={variant?.name}>
+                    {variants.length > 1 && <span className="truncate">{variant?.name}</span>}
+                    <span className="shrink-0 whitespace-pre">
+                      {variants.length > 1 && ', '}
+                      {which}
+                    </span>
                   </p>
                   {inUse && (
                     <p className="flex items-center gap-1 font-semibold text-good">
@@ -101,12 +106,13 @@ export function Telling({ story, told, timed, onTry, onProblem }: Props) {
                       ))}
                   </ul>
                   <p className="mt-1.5 flex flex-wrap gap-x-2 gap-y-1">
-                    <Button small onClick={() => onTry(revision)}>
+                    <Button small aria-label={ofThis('What did you see?')} onClick={() => onTry(revision)}>
                       What did you see?
                     </Button>
                     {before !== null && (
                       <PageLink
                         className={linkLook}
+                        aria-label={ofThis('Side by side with the one before')}
                         to={`/side-by-side?left=revision-${before}&right=revision-${revision.id}`}
                       >
                         Side by side with the one before
@@ -115,20 +121,25 @@ export function Telling({ story, told, timed, onTry, onProblem }: Props) {
                     {!inUse && (
                       <PageLink
                         className={linkLook}
+                        aria-label={ofThis('Side by side with the one in use')}
                         to={`/side-by-side?left=revision-${revision.id}&right=script-${script.id}`}
                       >
                         Side by side with the one in use
                       </PageLink>
                     )}
                     {!inUse && (!script.stock || isNewest(revisions, revision)) && (
-                      <Button small onClick={() => void restore(revision)}>
+                      <Button small aria-label={ofThis('Use this again')} onClick={() => void restore(revision)}>
                         Use this again
                       </Button>
                     )}
-                    <Button small onClick={() => setBranching(revision)}>
+                    <Button small aria-label={ofThis('Branch it…')} onClick={() => setBranching(revision)}>
                       Branch it…
                     </Button>
-                    <Button small onClick={() => void beginDraft(revision.text, '', script.printerId).then(navigate)}>
+                    <Button
+                      small
+                      aria-label={ofThis('Begin a script from it')}
+                      onClick={() => void beginDraft(revision.text, '', script.printerId).then(navigate)}
+                    >
                       Begin a script from it
                     </Button>
                   </p>

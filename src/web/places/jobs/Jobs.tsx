@@ -65,7 +65,7 @@ export function Jobs() {
                 <BedPicture printer={printer} strokes={[]} probes={false} size={64} area={areaOn(kept.data, printer)} />
                 <span className="min-w-0 flex-1">
                   <span className="font-semibold">{kept.data.name}</span>
-                  <span className="block truncate text-[14px] text-soft">{kept.data.about}</span>
+                  <span className="block text-[14px] text-soft">{kept.data.about}</span>
                   <span className="block text-[14px]">{toldJob(kept.data, printer)}</span>
                 </span>
               </Press>

@@ -125,7 +125,7 @@ const Rows = ({ title, about, heads, add, onAdd, children }: RowsProps) => (
   <section aria-label={title}>
     <div className="flex items-baseline gap-2">
       <h3 className="font-semibold">{title}</h3>
-      <p className="min-w-0 flex-1 truncate text-[13px] text-soft">{about}</p>
+      <p className="min-w-0 flex-1 text-[13px] text-soft">{about}</p>
       <Button small onClick={onAdd}>
         {add}
       </Button>

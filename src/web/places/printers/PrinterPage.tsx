@@ -72,7 +72,7 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
       <div className="sticky top-0 z-10 flex flex-wrap items-end gap-3 bg-paper pb-3">
         <div className="min-w-60 flex-1 max-[1199px]:basis-full">
           <h1 className="truncate font-serif text-[27px] font-semibold">{saved.name}</h1>
-          <p className="truncate text-soft" role="status">
+          <p className="text-soft" role="status">
             {changed ? (form.waited ?? 'Changed, not saved') : said || saved.about}
           </p>
         </div>

@@ -26,7 +26,7 @@ export function NeedsAttention({ printers }: { printers: Summarized[] }) {
               <span className="pt-1">
                 <SeverityMark severity={finding.severity} />
               </span>
-              <span>
+              <span className="min-w-0">
                 <span className="font-semibold">
                   {printer.name}, line {finding.line}
                 </span>

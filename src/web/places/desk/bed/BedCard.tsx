@@ -26,6 +26,10 @@ function movingLines(round: DeskRound): number[] {
   return lines
 }
 
+type Bead = DeskRound['strokes'][number]
+
+const widthOf = ({ crossSectionMm2, to }: Bead) => plain(beadWidthMm(crossSectionMm2, to[2]), 2)
+
 const sizeOf = ([low, high]: readonly [number, number]) => plain(high - low, 0)
 
 /** Dragging goes in half millimetres; finer ones are typed. */
@@ -74,12 +78,20 @@ export const BedCard = memo(function BedCard({ open, setting }: Props) {
       <div className="flex items-center gap-1 text-[13px] text-soft">
         <Step name="Move before" onClick={() => go(false)} icon={<ChevronLeft size={16} aria-hidden />} />
         <Step name="Next move" onClick={() => go(true)} icon={<ChevronRight size={16} aria-hidden />} />
-        <p className="mr-18 ml-1 min-w-0 flex-1 truncate">
-          {nudging
-            ? 'Drag on the bed to nudge it'
-            : stroke
-              ? `${mm(stroke.lengthMm, 1)} long, bead ${plain(stroke.crossSectionMm2)} mm², ${plain(beadWidthMm(stroke.crossSectionMm2, stroke.to[2]), 2)} mm wide, ${plain(stroke.flowMm3S, 1)} mm³/s`
-              : `${sizeOf(setting.printer.bed.x)} × ${sizeOf(setting.printer.bed.y)} mm · dotted: travel · full: filament${preview ? ' · outlined: after the edit' : ''}`}
+        <p className="mr-18 ml-1 min-w-0 flex-1">
+          {nudging ? (
+            'Drag on the bed to nudge it'
+          ) : stroke ? (
+            <InShort
+              whole={`${mm(stroke.lengthMm, 1)} long, bead ${plain(stroke.crossSectionMm2)} mm², ${widthOf(stroke)} mm wide, ${plain(stroke.flowMm3S, 1)} mm³/s`}
+              short={`bead ${widthOf(stroke)} mm wide`}
+            />
+          ) : (
+            <InShort
+              whole={`${sizeOf(setting.printer.bed.x)} × ${sizeOf(setting.printer.bed.y)} mm · dotted: travel · full: filament${preview ? ' · outlined: after the edit' : ''}`}
+              short={preview ? 'outlined: after the edit' : 'dotted: travel · full: filament'}
+            />
+          )}
         </p>
         <Step
           name={large ? 'The bed smaller, with the findings below' : 'The bed larger'}
@@ -90,6 +102,14 @@ export const BedCard = memo(function BedCard({ open, setting }: Props) {
     </section>
   )
 })
+
+/** What fits under the bed: all of it, a part, or, where the bed itself is narrow, nothing. */
+const InShort = ({ whole, short }: { whole: string; short: string }) => (
+  <>
+    <span className="@max-[540px]:hidden">{whole}</span>
+    <span className="hidden whitespace-nowrap @min-[290px]:@max-[540px]:inline">{short}</span>
+  </>
+)
 
 const Step = ({ name, onClick, icon }: { name: string; onClick: () => void; icon: React.ReactNode }) => (
   <Press aria-label={name} title={name} onClick={onClick} className="rounded-sm p-0.5 hover:bg-sunk hover:text-ink">

@@ -52,6 +52,9 @@ export function SideView({ round, at, setting, zoom, below }: Props) {
   const thin = { vectorEffect: 'non-scaling-stroke' as const, fill: 'none' }
   const known = !Number.isNaN(head[along] + head.z)
   const headZ = Math.min(head.z, highest - 14 * pixel)
+  // Beside the bed the words stand at its front end, and at the other one where the head is at the front.
+  const lowest = shown.top + shown.height * pixel
+  const words = known && -head.y > lowest - 30 * pixel ? shown.top + 12 * pixel : lowest - 4 * pixel
   return (
     <figure
       className={below ? 'shrink-0' : 'hidden shrink-0 @min-[320px]:flex'}
@@ -92,7 +95,7 @@ export function SideView({ round, at, setting, zoom, below }: Props) {
           )}
         </g>
         <text
-          transform={`translate(${below ? shown.left + 4 * pixel : -underPx * pixel} ${below ? underPx * pixel - 1 * pixel : shown.top + (shown.height - 4) * pixel})`}
+          transform={`translate(${below ? shown.left + 4 * pixel : -underPx * pixel} ${below ? underPx * pixel - 1 * pixel : words})`}
           fontSize={12 * pixel}
           fill="var(--ink-soft)"
         >

@@ -105,7 +105,7 @@ function NumberField({ variable, editor }: { variable: Variable; editor: () => E
         }}
         className="w-20 rounded-button border border-rule bg-paper px-2 py-0.5"
       />
-      {note && <span className="max-w-[22rem] truncate text-soft">{note}</span>}
+      {note && <span className="max-w-[22rem] text-soft">{note}</span>}
     </div>
   )
 }

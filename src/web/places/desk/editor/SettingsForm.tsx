@@ -71,7 +71,7 @@ function SettingField({ setting, editor }: { setting: ScriptSetting; editor: Pro
           {plain(value, 3)}
         </output>
       )}
-      <span className="max-w-[22rem] truncate text-soft">
+      <span className="max-w-[22rem] text-soft">
         {unit}
         {range && ` (${range[0]} to ${range[1]})`}
         {note && ` · ${note}`}

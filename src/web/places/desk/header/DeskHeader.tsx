@@ -4,6 +4,7 @@ import { plural } from '../../../../core/format.ts'
 import type { SavedScript } from '../../../../core/model/kept.ts'
 import { withinPrint } from '../../../../core/model/moment.ts'
 import { later } from '../../../parts/later.tsx'
+import { Notice } from '../../../parts/Notice.tsx'
 import { howLongAgo } from '../../../parts/words.ts'
 import type { Things } from '../../../state/api.ts'
 import { askNothing, useAsked } from '../../../state/asked.ts'
@@ -33,12 +34,12 @@ const Header = memo(function Header({ head, things }: { head: Head; things: Thin
   return (
     <>
       <div className="flex shrink-0 items-center gap-3.5 max-[899px]:sticky max-[899px]:top-0 max-[899px]:z-20 max-[899px]:flex-wrap max-[899px]:gap-y-1.5 max-[899px]:bg-paper max-[899px]:py-1">
-        <div className="min-w-32">
+        <div className="min-w-32 shrink-[100000]">
           <h1 className="truncate font-serif text-[21px] leading-6 font-semibold" title={saved?.name}>
             {saved?.name ?? 'New script'}
           </h1>
-          <p role="status" className={`line-clamp-2 text-[13px] leading-4 ${said?.bad ? 'text-bad' : 'text-soft'}`}>
-            {said?.text ?? (saved ? <StateOf saved={saved} /> : <NotSaved />)}
+          <p role="status" className="line-clamp-2 text-[13px] leading-4 text-soft">
+            {(!said?.bad && said?.text) || (saved ? <StateOf saved={saved} /> : <NotSaved />)}
           </p>
         </div>
         <Divider />
@@ -53,6 +54,7 @@ const Header = memo(function Header({ head, things }: { head: Head; things: Thin
           )}
         </Suspense>
       </div>
+      {said?.bad && <Notice>{said.text}</Notice>}
       <Suspense fallback={null}>
         {!saved && <WhichPrinter checkedFor={chosen.printerId} things={things} />}
         {saved && saved.printerId !== chosen.printerId && <WhatIf head={head} things={things} onSaid={setSaid} />}
@@ -70,6 +72,6 @@ function NotSaved() {
 
 function StateOf({ saved: { variant, variants, stock, changedAt } }: { saved: SavedScript }) {
   const unsaved = useUnsaved()
-  const which = stock ? `${variant}, kept so · ` : variants > 1 ? `${variant} · ` : ''
-  return unsaved ? `${which}Changed, not saved` : `${which}Saved ${howLongAgo(changedAt, new Date())}`
+  const which = stock ? ` · ${variant}, kept so` : variants > 1 ? ` · ${variant}` : ''
+  return `${unsaved ? 'Changed, not saved' : `Saved ${howLongAgo(changedAt, new Date())}`}${which}`
 }

@@ -25,7 +25,7 @@ export const LowerCard = memo(function LowerCard({ open, setting, editor }: Prop
       activationMode="manual"
       className="isolate flex h-full min-h-0 flex-col rounded-card border border-rule bg-raised"
     >
-      <div className="flex items-center border-b border-rule pr-3 pl-1.5">
+      <div className="flex flex-wrap items-center border-b border-rule pr-3 pl-1.5">
         <Tabs.List aria-label="Below the bed" className="flex">
           <Tab value="findings">
             <ToLookAt />
@@ -35,8 +35,8 @@ export const LowerCard = memo(function LowerCard({ open, setting, editor }: Prop
           {calls.length > 0 && <Tab value="calls">In the macros</Tab>}
         </Tabs.List>
         {applied && (
-          <p role="status" className="ml-auto flex min-w-0 items-center gap-2 text-[14px] text-good">
-            <span className="truncate">Done: {applied.title}</span>
+          <p role="status" className="ml-auto flex items-center gap-2 pl-2 text-[14px] text-good">
+            <span className="min-w-0">Done: {applied.title}</span>
             <Button small onClick={() => editor && takeBack(editor)}>
               Undo
             </Button>

@@ -35,7 +35,7 @@ export function PreviewCard({
       className="flex h-full min-h-0 flex-col overflow-auto rounded-card border border-heat bg-raised px-3.5 py-2"
     >
       <div className="flex items-start gap-2">
-        <h2 className="min-w-0 flex-1 font-serif text-[17px] leading-6 font-semibold truncate" title={preview?.title}>
+        <h2 className="min-w-0 flex-1 font-serif text-[17px] leading-6 font-semibold">
           {preview?.title ?? refusal?.title}
         </h2>
         <Button small onClick={() => leavePreview(editor)}>

@@ -1,0 +1,95 @@
+// Names as long as may be, with no space to break them at: they shorten, or go on below, and squeeze nothing beside them.
+import { expect, type Page } from '@playwright/test'
+import { editor } from './desk.ts'
+import { cutOff, tooWide } from './looked-at.ts'
+import { test } from './served.ts'
+
+const long = (what: string, most = 80) =>
+  `${what}_with_the_second_hot_end_and_the_glass_bed_that_was_borrowed_from_the_café_upstairs_in_the_last_week_of_March`.slice(
+    0,
+    most,
+  )
+
+async function make(page: Page, path: string, data: object): Promise<number> {
+  const answer = await page.request.post(`/api${path}`, { data })
+  expect(answer.ok()).toBe(true)
+  return (await answer.json()).id
+}
+
+const start = [
+  `; --- ${long('Heating')} ---`,
+  'G28',
+  'M190 S60',
+  'M109 S205',
+  `; --- ${long('Purge')} ---`,
+  'G92 E0',
+  'G1 X20 Y4 Z0.3 F3000',
+  `G1 X120 E14 F1000 ; ${long('slowly')}`,
+  'G92 E0',
+  `M117 ${long('Go')}`,
+].join('\n')
+
+/** A printer with a script of three variants, a material, a job and a refrain, all of long names; gives the pages that tell of them. */
+async function allLong(page: Page): Promise<string[]> {
+  const { printers, materials, jobs } = await (await page.request.get('/api/things')).json()
+  const phalarope = printers.find(({ data }: { data: { name: string } }) => data.name === 'Phalarope')
+  const printer = await make(page, '/printers', { ...phalarope.data, name: long('Whimbrel') })
+  await make(page, '/materials', { ...materials[0].data, name: long('Seagrass') })
+  await make(page, '/jobs', { ...jobs[0].data, name: long('Herring_boxes') })
+  await make(page, '/refrains', { name: long('Wipe'), text: 'G1 X4\nG1 X40\n' })
+  const script = await make(page, '/scripts', {
+    name: long('Everyday', 120),
+    printerId: printer,
+    moment: 'start',
+    note: long('Why'),
+    text: start,
+  })
+  for (const name of ['No_probing', 'For_glass'])
+    await make(page, `/scripts/${script}/variants`, { name: long(name, 120), text: start.replace('S205', 'S215') })
+  return [
+    '/',
+    `/desk/${script}`,
+    `/history/${script}`,
+    `/printers/${printer}`,
+    `/printers/${printer}/firmware`,
+    `/carry/${script}`,
+    `/carry/${script}/several`,
+    `/side-by-side?left=script-${script}&right=script-2`,
+    `/runs?script=${script}`,
+    '/jobs',
+    '/refrains',
+    '/keeping',
+  ]
+}
+
+test('long names shorten or go on below, and squeeze nothing', async ({ page }) => {
+  const wrong: string[] = []
+  const addresses = await allLong(page)
+  for (const [width, height] of [
+    [640, 400],
+    [1024, 768],
+  ] as const) {
+    await page.setViewportSize({ width, height })
+    for (const address of addresses) {
+      await page.goto(address)
+      await expect(page.getByText(/_with_the_second/).first()).toBeAttached()
+      await expect(page.getByText(/^(?:Carrying it over|Rehearsing)/)).toHaveCount(0)
+      const wide = await tooWide(page)
+      if (wide) wrong.push(`${address} at ${width}: ${wide}`)
+      for (const cut of await cutOff(page)) wrong.push(`${address} at ${width}: ${cut}`)
+    }
+  }
+  expect(wrong).toEqual([])
+
+  // On the Desk the choices with short names stay whole beside a script and a printer that have long ones.
+  await page.goto(addresses.find(address => address.startsWith('/desk/')) as string)
+  await expect(editor(page)).toContainText('G28')
+  for (const name of ['When', 'Rehearsed for', 'Material'])
+    for (const words of [
+      page.getByRole('combobox', { name, exact: true }).locator('span').first(),
+      page.getByText(name, { exact: true }).first(),
+    ]) {
+      const [has, needs] = await words.evaluate(each => [each.clientWidth, each.scrollWidth])
+      expect(needs, name).toBe(has)
+    }
+})
