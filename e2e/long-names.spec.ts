@@ -29,13 +29,31 @@ const start = [
   `M117 ${long('Go')}`,
 ].join('\n')
 
-/** A printer with a script of three variants, a material, a job and a refrain, all of long names; gives the pages that tell of them. */
+/** Printers, a script of three variants, a material, a job, a vocabulary and a refrain of long names; gives the pages that tell of them. */
 async function allLong(page: Page): Promise<string[]> {
   const { printers, materials, jobs } = await (await page.request.get('/api/things')).json()
   const phalarope = printers.find(({ data }: { data: { name: string } }) => data.name === 'Phalarope')
   const printer = await make(page, '/printers', { ...phalarope.data, name: long('Whimbrel') })
   await make(page, '/materials', { ...materials[0].data, name: long('Seagrass') })
-  await make(page, '/jobs', { ...jobs[0].data, name: long('Herring_boxes') })
+  const job = jobs.find(({ data }: { data: { name: string } }) => data.name === 'striped-cup')
+  await make(page, '/jobs', { ...job.data, name: long('Herring_boxes') })
+  await make(page, '/vocabularies', {
+    name: long('Words_of_a_program'),
+    open: '{',
+    close: '}',
+    index: null,
+    words: [{ word: long('plate_heat').replace('é', 'e'), value: 'bed' }],
+    formulas: true,
+    branch: null,
+    printers: [long('Whimbrel')],
+  })
+  const curlew = printers.find(({ data }: { data: { name: string } }) => data.name === 'Curlew')
+  const host = await make(page, '/printers', {
+    ...curlew.data,
+    name: long('Godwit'),
+    configFiles: [],
+    macros: `[gcode_macro ${long('PRELUDE')}]\ngcode:\n  G28 ; ${long('homes')}\n  M190 S60\n`,
+  })
   await make(page, '/refrains', { name: long('Wipe'), text: 'G1 X4\nG1 X40\n' })
   const script = await make(page, '/scripts', {
     name: long('Everyday', 120),
@@ -57,6 +75,10 @@ async function allLong(page: Page): Promise<string[]> {
     `/side-by-side?left=script-${script}&right=script-2`,
     `/runs?script=${script}`,
     '/jobs',
+    `/whole-print?printer=${printer}&job=${encodeURIComponent(long('Herring_boxes'))}`,
+    `/macros?printer=${long('Godwit')}`,
+    `/printers/${host}`,
+    '/vocabularies',
     '/refrains',
     '/keeping',
   ]

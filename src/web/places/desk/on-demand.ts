@@ -5,6 +5,7 @@ import { later } from '../../parts/later.tsx'
 import { loadMenu } from '../../parts/Menu.tsx'
 import { loadPanel } from '../../parts/Panel.tsx'
 import { loadWorkerAhead } from '../../state/rehearser.ts'
+import { loadTaking } from './header/DeskMenus.tsx'
 import { loadSaving } from './header/Keeping.tsx'
 
 const loads = {
@@ -30,6 +31,7 @@ const loads = {
   zooming: () => import('./bed/zooming.ts'),
   asking: () => import('../../parts/AskDialog.tsx'),
   saving: loadSaving,
+  taking: loadTaking,
   dialogs: loadPanel,
   menus: loadMenu,
   choices: loadChoice,

@@ -9,15 +9,15 @@ import { Button } from '../../../parts/Button.tsx'
 import { Menu, MenuItem } from '../../../parts/Menu.tsx'
 import { api } from '../../../state/api.ts'
 import { ask } from '../../../state/asked.ts'
-import { fileText, goBackToSaved, useDesk } from '../../../state/desk.ts'
+import { goBackToSaved, useDesk } from '../../../state/desk.ts'
 import { placeForNew, tables, tools } from '../../../state/desk-tools.ts'
 import { useUnsaved } from '../../../state/desk-watch.ts'
-import { copyText, nameOf, type Said, saveFile } from '../../../state/files.ts'
+import type { Said } from '../../../state/files.ts'
 import { propose } from '../../../state/preview.ts'
-import { exportAside } from '../../../state/rehearser.ts'
-import { settingOf } from '../../../state/setting.ts'
 
 type Props = { onSaid: (said: Said) => void }
+
+export const loadTaking = () => import('./taking.ts')
 
 function add(maker: string): void {
   void propose({ do: 'make', maker, values: {}, at: placeForNew() })
@@ -27,39 +27,8 @@ function addRefrain(name: string, text: string): void {
   void propose({ do: 'put-refrain', name, text, at: placeForNew() })
 }
 
-async function copySource(): Promise<Said> {
-  const { open } = useDesk.getState()
-  return copyText(open ? fileText(open) : '')
-}
-
-/** The text in plain numbers for the job that is shown. */
-async function copyPlain(): Promise<Said> {
-  const { open, things } = useDesk.getState()
-  const setting = open && settingOf(things, open.chosen)
-  if (!open || !setting) return { text: 'There is no script open.', bad: true }
-  try {
-    const wish = { form: { kind: 'plain' }, comments: true, ending: 'as-it-is' } as const
-    const [file] = await exportAside(fileText(open), [setting], wish)
-    const [odd] = file?.otherwise ?? []
-    if (!file || odd)
-      return {
-        text: `In plain numbers it would do otherwise${odd?.line ? ` at line ${odd.line}` : ''}. Copy the source.`,
-        bad: true,
-      }
-    const copied = await copyText(file.text)
-    return copied.bad ? copied : { ...copied, text: `${copied.text} for “${setting.job.name}”` }
-  } catch (error) {
-    return { text: (error as Error).message, bad: true }
-  }
-}
-
 /** Whether the script has values, settings or guards of ours. */
 const hasValues = ({ text }: { text: string }): boolean => text.includes('@') || /^[ \t]*;[=?]/m.test(text)
-
-function download(): Said {
-  const { open } = useDesk.getState()
-  return open ? saveFile(fileText(open), nameOf(open)) : { text: 'There is no script open.', bad: true }
-}
 
 export const DeskMenus = memo(function DeskMenus({ onSaid }: Props) {
   const [refrains, setRefrains] = useState<KeptRefrain[]>([])
@@ -69,6 +38,15 @@ export const DeskMenus = memo(function DeskMenus({ onSaid }: Props) {
     const printer = things?.printers.find(({ id }) => id === open?.chosen.printerId)?.data
     return open?.chosen.opened !== undefined && printer?.firmware.family === 'host'
   })
+  const take = (way: keyof typeof import('./taking.ts')) =>
+    void loadTaking().then(
+      async ways => onSaid(await ways[way]()),
+      () =>
+        onSaid({
+          text: 'This could not be loaded: the server does not answer. What you wrote is kept in this browser.',
+          bad: true,
+        }),
+    )
   const withValues = useDesk(({ open }) => open !== null && hasValues(open))
   return (
     <>
@@ -130,19 +108,19 @@ export const DeskMenus = memo(function DeskMenus({ onSaid }: Props) {
           <>
             {withValues ? (
               <>
-                <MenuItem onSelect={() => void copyPlain().then(onSaid)}>
+                <MenuItem onSelect={() => take('copyPlain')}>
                   <Copy size={15} aria-hidden /> Copy in plain numbers, for this job
                 </MenuItem>
-                <MenuItem onSelect={() => void copySource().then(onSaid)}>
+                <MenuItem onSelect={() => take('copySource')}>
                   <Copy size={15} aria-hidden /> Copy the source, with its @ values
                 </MenuItem>
               </>
             ) : (
-              <MenuItem onSelect={() => void copySource().then(onSaid)}>
+              <MenuItem onSelect={() => take('copySource')}>
                 <Copy size={15} aria-hidden /> Copy the text
               </MenuItem>
             )}
-            <MenuItem onSelect={() => onSaid(download())}>
+            <MenuItem onSelect={() => take('download')}>
               <Download size={15} aria-hidden /> Download as .gcode
             </MenuItem>
             <MenuItem onSelect={() => ask('take-away')}>
