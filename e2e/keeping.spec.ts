@@ -1,7 +1,7 @@
 // What was written is not lost: by a reload, by a killed server, by a name that is taken.
 import { expect } from '@playwright/test'
 import { editor, lineWith, pasteOnShelf, takenText } from './desk.ts'
-import { end, folderForData, freePort, serve, test } from './served.ts'
+import { end, folderForData, serve, test } from './served.ts'
 
 test('an unsaved script survives a reload, and waits on the Shelf', async ({ page }) => {
   await pasteOnShelf(page, 'G28\nM117 waiting here\n')
@@ -20,8 +20,10 @@ test('an unsaved script survives a reload, and waits on the Shelf', async ({ pag
   await expect(waiting).toHaveCount(0)
 })
 
-test('a change to a saved script survives a killed server; saving says so while it is gone', async ({ page }) => {
-  const port = await freePort()
+test('a change to a saved script survives a killed server; saving says so while it is gone', async ({
+  page,
+  ownPort: port,
+}) => {
   const folder = folderForData()
   let server = await serve(port, folder)
   await page.goto(`http://127.0.0.1:${port}/desk/1`)

@@ -262,6 +262,24 @@ test('what is written in a form while its save is under way stays, as a change o
   await expect.poll(saved).toMatchObject({ name: 'Curlew, renamed', about: 'written meanwhile' })
 })
 
+test('what is written back to how it was while its change is being saved is a change of its own', async ({ page }) => {
+  const { printers } = await (await page.request.get('/api/things')).json()
+  const { id } = printers.find(({ data }: { data: { name: string } }) => data.name === 'Dunlin')
+  const { held, letGo } = await holdBack(page, `**/api/printers/${id}`, 'PUT')
+  await page.goto(`/printers/${id}`)
+  const name = page.getByLabel('Name', { exact: true })
+  await name.fill('Dunlin, renamed')
+  await page.keyboard.press('Control+s')
+  await held
+  await name.fill('Dunlin')
+  letGo()
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Dunlin, renamed')
+  await expect(name).toHaveValue('Dunlin')
+  await expect(page.getByRole('button', { name: 'Save', exact: true })).toBeEnabled()
+  await page.reload()
+  await expect(name).toHaveValue('Dunlin')
+})
+
 test('what is pressed twice is made once, and thrown away once', async ({ page }) => {
   const { letGo } = await holdBack(page, '**/api/materials', 'POST')
   await page.goto('/jobs')

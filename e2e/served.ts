@@ -2,7 +2,6 @@
 import { type ChildProcess, spawn } from 'node:child_process'
 import { once } from 'node:events'
 import { mkdtempSync, rmSync } from 'node:fs'
-import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { test as base } from '@playwright/test'
@@ -12,16 +11,8 @@ const root = join(import.meta.dirname ?? '', '..')
 /** A folder for data, outside of the sources. */
 export const folderForData = (): string => mkdtempSync(join(tmpdir(), 'warm-prelude-e2e-'))
 
-/** A port that nobody listens on now. */
-export async function freePort(): Promise<number> {
-  const probe = createServer().listen(0, '127.0.0.1')
-  await once(probe, 'listening')
-  const address = probe.address()
-  probe.close()
-  await once(probe, 'close')
-  if (!address || typeof address === 'string') throw new Error('no port to be had')
-  return address.port
-}
+/** Two for each worker, below those that a system gives out by itself: its server’s, and one for a test’s own. */
+const firstPort = Number(process.env.E2E_PORT ?? 4417)
 
 /** The server on this port and folder, when it answers; rejects if it ends before that. */
 export async function serve(port: number, folder: string): Promise<ChildProcess> {
@@ -39,6 +30,7 @@ export async function serve(port: number, folder: string): Promise<ChildProcess>
 
 /** Ends a server, and resolves when it is gone. */
 export async function end(server: ChildProcess, signal: NodeJS.Signals): Promise<void> {
+  if (server.exitCode !== null || server.signalCode !== null) return
   const gone = once(server, 'exit')
   server.kill(signal)
   await gone
@@ -46,21 +38,23 @@ export async function end(server: ChildProcess, signal: NodeJS.Signals): Promise
 
 /** The server of the file that is tested now; asked for another file, it ends and a new one begins. */
 class Served {
+  readonly #port: number
   #file = ''
-  #url = ''
   #server: ChildProcess | null = null
   #folder = ''
+
+  constructor(port: number) {
+    this.#port = port
+  }
 
   async urlFor(file: string): Promise<string> {
     if (file !== this.#file) {
       await this.end()
-      const port = await freePort()
       this.#folder = folderForData()
-      this.#server = await serve(port, this.#folder)
-      this.#url = `http://127.0.0.1:${port}`
+      this.#server = await serve(this.#port, this.#folder)
       this.#file = file
     }
-    return this.#url
+    return `http://127.0.0.1:${this.#port}`
   }
 
   kill(): void {
@@ -75,16 +69,18 @@ class Served {
   }
 }
 
-export const test = base.extend<object, { served: Served }>({
+export const test = base.extend<{ ownPort: number }, { served: Served }>({
   served: [
     // biome-ignore lint/correctness/noEmptyPattern: a fixture says by its pattern that it needs no other.
-    async ({}, use) => {
-      const served = new Served()
+    async ({}, use, { parallelIndex }) => {
+      const served = new Served(firstPort + 2 * parallelIndex)
       process.once('exit', () => served.kill())
       await use(served)
       await served.end()
     },
     { scope: 'worker' },
   ],
+  // biome-ignore lint/correctness/noEmptyPattern: as above.
+  ownPort: async ({}, use, { parallelIndex }) => use(firstPort + 2 * parallelIndex + 1),
   baseURL: async ({ served }, use, { file }) => use(await served.urlFor(file)),
 })

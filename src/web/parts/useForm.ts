@@ -92,9 +92,13 @@ export function useForm<T extends FieldValues>({
   }, [key, changed, now, kept])
   // What was changed elsewhere is shown where the form still stands as what was saved before.
   const shown = useRef({ now, kept })
+  /** Whether what is saved next is this form’s own change: that is no news to it. */
+  const own = useRef(false)
   useEffect(() => {
     const before = shown.current
-    if (before.kept !== kept && before.now === before.kept) fields.reset(JSON.parse(kept))
+    if (before.kept === kept) return
+    if (!own.current && before.now === before.kept) fields.reset(JSON.parse(kept))
+    own.current = false
   }, [fields, kept])
   useEffect(() => {
     shown.current = { now, kept }
@@ -114,6 +118,7 @@ export function useForm<T extends FieldValues>({
     let done = false
     const save = async (fitting: T) => {
       const asSent = JSON.stringify(fields.getValues())
+      own.current = asSent !== kept
       try {
         await send(fitting)
         sent.current = JSON.stringify(fitting)
@@ -124,6 +129,7 @@ export function useForm<T extends FieldValues>({
         fields.reset(fitting, { keepValues: writtenOn })
         done = true
       } catch (error) {
+        own.current = false
         setRefusal((error as Error).message)
       }
     }
