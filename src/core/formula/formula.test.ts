@@ -95,6 +95,8 @@ describe('formulas', () => {
   it('know the printer’s spots, and settings before anything else', () => {
     const spots = { printer: { ...printer, spots: [{ name: 'bucket', x: -5, y: 7, z: 9 }] } }
     expect(value('bucket_x + bucket_z', scope(spots))).toEqual({ value: 4, unit: 'mm' })
+    const docks = { printer: { ...printer, spots: [{ name: 'dock_1', x: -5, y: 7, z: 9 }] } }
+    expect(value('dock_1_y', scope(docks))).toEqual({ value: 7, unit: 'mm' })
     expect(value('bed', scope({}, [['bed', 12]]))).toEqual({ value: 12, unit: 'mm' })
   })
 

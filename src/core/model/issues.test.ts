@@ -1,6 +1,8 @@
 import * as v from 'valibot'
 import { expect, test } from 'vitest'
-import { flawOf } from './issues.ts'
+import { printer } from './example.ts'
+import { flawOf, sentenceOf } from './issues.ts'
+import { Printer } from './printer.ts'
 
 test.each([
   [v.number(), Number.NaN, 'A number is needed.'],
@@ -14,4 +16,18 @@ test.each([
   [v.picklist(['a', 'b']), 'c', 'This does not fit.'],
 ])('a flaw is told in a few words', (schema, value, words) => {
   expect(v.safeParse(schema, value).issues?.map(flawOf)).toEqual([words])
+})
+
+test('no pattern is shown to anybody', () => {
+  const schema = v.object({ sign: v.pipe(v.string(), v.regex(/^[a-z]+$/)) })
+  const { issues = [] } = v.safeParse(schema, { sign: '7' })
+  expect(sentenceOf(issues as v.BaseIssue<unknown>[])).toBe('sign is not written as it should be.')
+})
+
+test('a spot may have a number in its name, and one of another writing says how it is written', () => {
+  const named = (name: string) => v.safeParse(Printer, { ...printer, spots: [{ name, x: 1, y: 2, z: 3 }] })
+  expect(named('dock_1').success).toBe(true)
+  expect(named('Dock 1').issues?.map(flawOf)).toEqual([
+    'A spot’s name is small letters, figures and underscores, as dock_1; scripts call it @dock_1_x.',
+  ])
 })

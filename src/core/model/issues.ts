@@ -24,6 +24,7 @@ function told({ place, issue }: Placed): string {
     return `${place ? `${shorter(place)}: ` : ''}${issue.message.replace(/\.$/, '')}`
   if (issue.expected === 'never') return `${at}is not something we know`
   if (issue.received === 'undefined') return `${at}is missing`
+  if (issue.type === 'regex') return `${at}is not written as it should be`
   return `${at}should be ${issue.expected ?? 'something else'} and is ${kindOf(issue.received)}`
 }
 

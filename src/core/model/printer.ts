@@ -43,7 +43,13 @@ const Tool = v.object({
 
 /** A named place beside the work, as a purge bucket, a brush or a dock; for a dock, where the head stands before it goes in; mm. */
 const Spot = v.object({
-  name: v.pipe(v.string(), v.regex(/^[a-z][a-z_]*$/)),
+  name: v.pipe(
+    v.string(),
+    v.regex(
+      /^[a-z][a-z0-9_]*$/,
+      'a spot’s name is small letters, figures and underscores, as dock_1; scripts call it @dock_1_x',
+    ),
+  ),
   x: mm,
   y: mm,
   z: mm,
@@ -205,7 +211,13 @@ export const Printer = v.object({
   /** Where the head must not go. */
   zones: v.optional(listOf(Zone, 200), []),
   /** What else it has, for guards to ask: `lights`, `gantry_alignment`. */
-  features: v.optional(listOf(v.pipe(v.string(), v.maxLength(60), v.regex(/^[a-z][a-z_]*$/)), 100), []),
+  features: v.optional(
+    listOf(
+      v.pipe(v.string(), v.regex(/^[a-z][a-z0-9_]{0,59}$/, 'a feature is one word of small letters, as lights')),
+      100,
+    ),
+    [],
+  ),
 })
 
 export type Printer = v.InferOutput<typeof Printer>

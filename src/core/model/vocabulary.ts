@@ -42,12 +42,16 @@ export const Vocabulary = v.pipe(
     formulas: v.boolean(),
     /** How its formulas join conditions, the functions that they know, and whether they know `condition ? one : other`. */
     joins: v.optional(v.object({ and: sign, or: sign, not: sign }), { and: 'and', or: 'or', not: 'not' }),
-    functions: v.optional(listOf(v.pipe(v.string(), v.regex(/^[A-Za-z_][\w.]{0,40}$/)), 100), [
-      'min',
-      'max',
-      'round',
-      'abs',
-    ]),
+    functions: v.optional(
+      listOf(
+        v.pipe(
+          v.string(),
+          v.regex(/^[A-Za-z_][\w.]{0,40}$/, 'a function’s name is letters, figures and underscores, as max'),
+        ),
+        100,
+      ),
+      ['min', 'max', 'round', 'abs'],
+    ),
     choices: v.optional(v.boolean(), false),
     /** The words that open, continue and close a branch, and their own signs if they have some; null where there are none. */
     branch: v.nullable(
