@@ -37,13 +37,20 @@ function byVariant({ revisions, variants, trials }: Story, told: ReadonlyMap<num
 
 const gapAfter = ({ variant }: Its): Row => ({ key: `after ${variant.id}`, mark: '', seconds: null, grams: null })
 
+const takes = ({ seconds, grams }: Its['rows'][number]) => `${duration(seconds)} and ${plain(grams, 2)} g`
+
 /** What came of a variant over its revisions. */
 function told({ rows }: Its): string {
   const [first, last] = [rows[0], rows.at(-1)]
   if (!first || !last) return ''
-  const of = ({ seconds, grams }: Its['rows'][number]) => `${duration(seconds)} and ${plain(grams, 2)} g`
-  return rows.length === 1 || of(first) === of(last) ? of(last) : `${of(first)}, now ${of(last)}`
+  return takes(first) === takes(last) ? takes(last) : `${takes(first)}, now ${takes(last)}`
 }
+
+/** A variant's name and figures need so much room under its bars, px; where they have less, a letter stands for them. */
+const roomForName = 110
+
+/** a, b … z, aa, bb … */
+const letterOf = (i: number): string => String.fromCharCode(97 + (i % 26)).repeat(1 + Math.floor(i / 26))
 
 const tick = { fill: 'var(--ink-soft)', fontSize: 12 }
 
@@ -55,6 +62,17 @@ export function HistoryChart({ story, told: known }: { story: Story; told: Reado
   const longest = Math.max(1, ...all.map(({ seconds }) => seconds))
   const heaviest = Math.max(0.1, ...all.map(({ grams }) => grams))
   const marks = new Map(rows.map(({ key, mark }) => [key, mark]))
+  const [first] = all
+  const wanted = Math.min(most, story.revisions.length)
+  if (first && all.length === wanted && all.every(each => takes(each) === takes(first)))
+    return (
+      <p className="rounded-card border border-rule bg-raised px-4 py-2.5">
+        {wanted < story.revisions.length ? `The last ${wanted}` : wanted === 2 ? 'Both' : `All ${wanted}`} revisions
+        take {takes(first)}.
+      </p>
+    )
+  const narrowest = Math.min(...variants.map(each => each.rows.length)) / Math.max(1, rows.length)
+  const byLetter = narrowest * (width - leftPx - rightPx) < roomForName
   return (
     <section
       aria-label="Time and waste over the revisions"
@@ -129,13 +147,29 @@ export function HistoryChart({ story, told: known }: { story: Story; told: Reado
             className="min-w-0 border-t border-ink px-1 pt-0.5"
             style={{ flex: each.rows.length, marginLeft: i > 0 ? `${100 / rows.length}%` : 0 }}
           >
-            <b className="block truncate" title={each.variant.name}>
-              {each.variant.name}
+            <b className={byLetter ? 'block text-center' : 'block truncate'} title={each.variant.name}>
+              {byLetter ? letterOf(i) : each.variant.name}
             </b>
-            <span className="text-soft">{told(each)}</span>
+            {!byLetter && <span className="text-soft">{told(each)}</span>}
           </p>
         ))}
       </div>
+      {byLetter && (
+        <ul
+          aria-label="Variants by letter"
+          className="mt-2 grid grid-cols-2 gap-x-6 text-[14px] max-[899px]:grid-cols-1"
+        >
+          {variants.map((each, i) => (
+            <li key={each.variant.id} className="flex gap-2">
+              <b className="w-6 shrink-0">{letterOf(i)}</b>
+              <span className="truncate" title={each.variant.name}>
+                {each.variant.name}
+              </span>
+              <span className="ml-auto shrink-0 text-soft">{told(each)}</span>
+            </li>
+          ))}
+        </ul>
+      )}
     </section>
   )
 }

@@ -66,13 +66,12 @@ export function Telling({ story, told, timed, onTry, onProblem }: Props) {
               >
                 <div className="text-[14px] text-soft">
                   <p>{howLongAgo(revision.createdAt, new Date())}</p>
-                  <p className="flex" title={variant?.name}>
-                    {variants.length > 1 && <span className="truncate">{variant?.name}</span>}
-                    <span className="shrink-0 whitespace-pre">
-                      {variants.length > 1 && ', '}
-                      {which}
-                    </span>
-                  </p>
+                  {variants.length > 1 && (
+                    <p className="line-clamp-2" title={variant?.name}>
+                      {variant?.name}
+                    </p>
+                  )}
+                  <p>{which}</p>
                   {inUse && (
                     <p className="flex items-center gap-1 font-semibold text-good">
                       <Check size={14} aria-hidden /> in use
