@@ -18,7 +18,10 @@ export type ChoiceProps = {
   empty?: string
 }
 
-/** A label with more letters gives its room first where there is too little, so that the short ones beside it stay whole: they shrink by less than the browser counts. */
+/**
+ * A label with more letters gives its room first where there is too little: the short ones beside it shrink by less than a browser
+ * counts, and stay whole.
+ */
 const shortLabel = 18
 
 export function Choice(props: ChoiceProps) {

@@ -5,6 +5,9 @@ import { ErrorBoundary } from 'react-error-boundary'
 import { Button } from './Button.tsx'
 import { Notice } from './Notice.tsx'
 
+export const notLoaded =
+  'This part could not be loaded: the server did not answer. What you wrote is kept in this browser.'
+
 /** What could not be fetched; any other mistake is the page's. */
 class NotFetched extends Error {}
 
@@ -36,7 +39,7 @@ function Missing({ error, instead }: Instead & { error: unknown }) {
   if (!(error instanceof NotFetched)) throw error
   const told = (
     <Notice>
-      This part could not be loaded: the server did not answer. What you wrote is kept in this browser.{' '}
+      {notLoaded}{' '}
       <Button small onClick={() => location.reload()}>
         Load the page again
       </Button>

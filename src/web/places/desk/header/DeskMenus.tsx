@@ -6,6 +6,7 @@ import { plural } from '../../../../core/format.ts'
 import type { KeptRefrain } from '../../../../core/model/kept.ts'
 import type { makers as all } from '../../../../core/script/makers/makers.ts'
 import { Button } from '../../../parts/Button.tsx'
+import { notLoaded } from '../../../parts/later.tsx'
 import { Menu, MenuItem } from '../../../parts/Menu.tsx'
 import { api } from '../../../state/api.ts'
 import { ask } from '../../../state/asked.ts'
@@ -41,11 +42,7 @@ export const DeskMenus = memo(function DeskMenus({ onSaid }: Props) {
   const take = (way: keyof typeof import('./taking.ts')) =>
     void loadTaking().then(
       async ways => onSaid(await ways[way]()),
-      () =>
-        onSaid({
-          text: 'This could not be loaded: the server does not answer. What you wrote is kept in this browser.',
-          bad: true,
-        }),
+      () => onSaid({ text: notLoaded, bad: true }),
     )
   const withValues = useDesk(({ open }) => open !== null && hasValues(open))
   return (
