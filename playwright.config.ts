@@ -3,9 +3,10 @@ import { defineConfig } from '@playwright/test'
 
 export default defineConfig({
   testDir: 'e2e',
+  globalSetup: './e2e/made-once.ts',
   workers: 2,
   // Long enough for a machine that is busy with something else.
-  timeout: 150_000,
+  timeout: 300_000,
   expect: { timeout: 20_000 },
   outputDir: 'test-results/browser',
   reporter: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ? [['list'], ['json']] : 'list',

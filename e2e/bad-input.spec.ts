@@ -177,3 +177,18 @@ test('a picture of what is being written stays as it was while a field is empty'
   expect(await area()).toBe('65')
   expect(wrong).toEqual([])
 })
+
+test('a spot’s name that does not fit says which one and how it is written', async ({ page }) => {
+  await page.goto('/printers/1')
+  await page.getByRole('button', { name: 'Add a spot' }).click()
+  const name = page.getByLabel(/^Name of spot/).last()
+  await name.fill('Dock 1')
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(page.getByRole('alert')).toContainText(
+    '“Dock 1” is no name for a spot: small letters, figures and underscores, as dock_1',
+  )
+  await name.fill('dock_1')
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+  await expect(name).toHaveValue('dock_1')
+})

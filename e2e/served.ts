@@ -1,18 +1,29 @@
-// The tests’ `test`: every file has a server of its own, on data as they come, so that no file sees what another one does.
+// The tests’ `test`: every file has a server of its own, on data as they come, so that no file sees what another one does. They are
+// made once for all files (`e2e/made-once.ts`), with what every script comes to, which takes longest.
 import { type ChildProcess, spawn } from 'node:child_process'
 import { once } from 'node:events'
-import { mkdtempSync, rmSync } from 'node:fs'
+import { cpSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { test as base } from '@playwright/test'
 
 const root = join(import.meta.dirname ?? '', '..')
 
-/** A folder for data, outside of the sources. */
-export const folderForData = (): string => mkdtempSync(join(tmpdir(), 'warm-prelude-e2e-'))
+/** A folder for data, outside of the sources, with nothing in it. */
+export const emptyFolder = (): string => mkdtempSync(join(tmpdir(), 'warm-prelude-e2e-'))
+
+/** Where the data of all files were made. */
+export const madeOnce = 'E2E_DATA'
+
+/** A folder with data as they come. */
+export function folderForData(): string {
+  const folder = emptyFolder()
+  cpSync(process.env[madeOnce] ?? '', folder, { recursive: true })
+  return folder
+}
 
 /** Two for each worker, below those that a system gives out by itself: its server’s, and one for a test’s own. */
-const firstPort = Number(process.env.E2E_PORT ?? 4417)
+export const firstPort = Number(process.env.E2E_PORT ?? 4417)
 
 /** The server on this port and folder, when it answers; rejects if it ends before that. */
 export async function serve(port: number, folder: string): Promise<ChildProcess> {

@@ -28,6 +28,6 @@ test('a spot may have a number in its name, and one of another writing says how 
   const named = (name: string) => v.safeParse(Printer, { ...printer, spots: [{ name, x: 1, y: 2, z: 3 }] })
   expect(named('dock_1').success).toBe(true)
   expect(named('Dock 1').issues?.map(flawOf)).toEqual([
-    'A spot’s name is small letters, figures and underscores, as dock_1; scripts call it @dock_1_x.',
+    '“Dock 1” is no name for a spot: small letters, figures and underscores, as dock_1, so that scripts can call it @dock_1_x.',
   ])
 })

@@ -47,7 +47,8 @@ const Spot = v.object({
     v.string(),
     v.regex(
       /^[a-z][a-z0-9_]*$/,
-      'a spot’s name is small letters, figures and underscores, as dock_1; scripts call it @dock_1_x',
+      ({ input }) =>
+        `“${input.slice(0, 40)}” is no name for a spot: small letters, figures and underscores, as dock_1, so that scripts can call it @dock_1_x`,
     ),
   ),
   x: mm,
@@ -213,7 +214,13 @@ export const Printer = v.object({
   /** What else it has, for guards to ask: `lights`, `gantry_alignment`. */
   features: v.optional(
     listOf(
-      v.pipe(v.string(), v.regex(/^[a-z][a-z0-9_]{0,59}$/, 'a feature is one word of small letters, as lights')),
+      v.pipe(
+        v.string(),
+        v.regex(
+          /^[a-z][a-z0-9_]{0,59}$/,
+          ({ input }) => `“${input.slice(0, 40)}” is no name for a feature: one word of small letters, as lights`,
+        ),
+      ),
       100,
     ),
     [],
