@@ -15,14 +15,18 @@ import { propose, showFix } from './preview.ts'
 import { type Action, pageActions } from './registry.ts'
 import { useTheme } from './theme.ts'
 
-/** What can be done with a passage, as behind its three dots in the outline; of those that share a title each says its line. */
-function passageActions(
-  { title: its, firstLine: at, lastLine, enabled }: Passage,
-  _: number,
-  all: Passage[],
-): Action[] {
+/** The titles that more than one passage has. */
+function sharedTitles(passages: readonly Passage[]): Set<string> {
+  const once = new Set<string>()
+  const twice = new Set<string>()
+  for (const { title } of passages) (once.has(title) ? twice : once).add(title)
+  return twice
+}
+
+/** What can be done with a passage, as behind its three dots in the outline; one that shares its title says its line. */
+function passageActions({ title: its, firstLine: at, lastLine, enabled }: Passage, shared: Set<string>): Action[] {
   const group = 'Passages'
-  const title = all.some(each => each.title === its && each.firstLine !== at) ? `${its}, line ${at}` : its
+  const title = shared.has(its) ? `${its}, line ${at}` : its
   const does = (name: string, request: EditRequest): Action => ({ group, name, run: () => void propose(request) })
   return [
     { group, name: `Go to “${title}”`, run: () => selectLines(at, lastLine) },
@@ -46,6 +50,8 @@ function deskActions(navigate: NavigateFunction): Action[] {
   if (!open || !location.pathname.startsWith('/desk')) return []
   const { saved, round } = open
   const desk = 'This script'
+  const passages = round?.passages ?? []
+  const shared = sharedTitles(passages)
   return [
     ...tables(round).map(([name, asked]) => ({ group: desk, name, run: () => ask(asked) })),
     ...(saved && !saved.stock ? [{ group: desk, name: 'Save with a note…', run: () => ask('note') }] : []),
@@ -89,7 +95,7 @@ function deskActions(navigate: NavigateFunction): Action[] {
       run: () => void propose({ do: 'make', maker: name, values: {}, at: placeForNew() }),
     })),
     ...(round ? fixActions(round, open.text) : []),
-    ...(round?.passages ?? []).flatMap(passageActions),
+    ...passages.flatMap(passage => passageActions(passage, shared)),
   ]
 }
 
