@@ -13,19 +13,26 @@ export type FormDraft = {
   stale: boolean
 }
 
-/** The change that waits for this form; `saved` is what is kept of it now. */
-export function formDraft(key: string, saved: unknown): FormDraft | null {
+/** What waits for this form, and what it was changed from; null where that is nothing, or can’t be read. */
+function waitingFor(key: string): { value: unknown; from: string; at: string } | null {
   const text = localStorage.getItem(prefix + key)
   if (text === null) return null
   try {
-    const { value, from, at }: Waiting = JSON.parse(text)
-    // One of an older version of the program may lack what the form has by now.
-    const changed: unknown = JSON.parse(value)
-    if (!Object.keys(saved ?? {}).every(part => part in Object(changed))) return null
-    return { value: changed, at, stale: from !== JSON.stringify(saved) }
+    const waiting: Waiting = JSON.parse(text)
+    return { ...waiting, value: JSON.parse(waiting.value) }
   } catch {
     return null
   }
+}
+
+/** The change that waits for this form; `saved` is what is kept of it now. */
+export function formDraft(key: string, saved: unknown): FormDraft | null {
+  const waiting = waitingFor(key)
+  if (!waiting) return null
+  const { value, from, at } = waiting
+  // One of an older version of the program may lack what the form has by now.
+  if (!Object.keys(saved ?? {}).every(part => part in Object(value))) return null
+  return { value, at, stale: from !== JSON.stringify(saved) }
 }
 
 /** Keeps a change, as JSON like what it was made of; gives whether there was room for it. */
@@ -43,13 +50,8 @@ export const dropFormDraft = (key: string): void => localStorage.removeItem(pref
 
 /** The name that stands in a form that waits, where it has one. */
 function nameWritten(key: string): string {
-  try {
-    const { value }: Waiting = JSON.parse(localStorage.getItem(prefix + key) ?? '')
-    const { name }: { name?: unknown } = JSON.parse(value)
-    return typeof name === 'string' ? name.trim() : ''
-  } catch {
-    return ''
-  }
+  const { name }: { name?: unknown } = Object(waitingFor(key)?.value)
+  return typeof name === 'string' ? name.trim() : ''
 }
 
 /**
