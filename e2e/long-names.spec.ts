@@ -1,7 +1,8 @@
 // Names as long as may be, with no space to break them at: they shorten, or go on below, and squeeze nothing beside them.
 import { expect, type Page } from '@playwright/test'
 import { editor } from './desk.ts'
-import { cutOff, tooWide } from './looked-at.ts'
+import { cutOff, sideways, tooWide } from './looked-at.ts'
+import { made, printerLike, thingsOf } from './made.ts'
 import { test } from './served.ts'
 
 const long = (what: string, most = 80) =>
@@ -9,12 +10,6 @@ const long = (what: string, most = 80) =>
     0,
     most,
   )
-
-async function make(page: Page, path: string, data: object): Promise<number> {
-  const answer = await page.request.post(`/api${path}`, { data })
-  expect(answer.ok()).toBe(true)
-  return (await answer.json()).id
-}
 
 const start = [
   `; --- ${long('Heating')} ---`,
@@ -31,13 +26,12 @@ const start = [
 
 /** Printers, a script of three variants, a material, a job, a vocabulary and a refrain of long names; gives the pages that tell of them. */
 async function allLong(page: Page): Promise<string[]> {
-  const { printers, materials, jobs } = await (await page.request.get('/api/things')).json()
-  const phalarope = printers.find(({ data }: { data: { name: string } }) => data.name === 'Phalarope')
-  const printer = await make(page, '/printers', { ...phalarope.data, name: long('Whimbrel') })
-  await make(page, '/materials', { ...materials[0].data, name: long('Seagrass') })
+  const { materials, jobs } = await thingsOf(page)
+  const printer = await printerLike(page, 'Phalarope', { name: long('Whimbrel') })
+  await made(page, '/materials', { ...materials[0].data, name: long('Seagrass') })
   const job = jobs.find(({ data }: { data: { name: string } }) => data.name === 'striped-cup')
-  await make(page, '/jobs', { ...job.data, name: long('Herring_boxes') })
-  await make(page, '/vocabularies', {
+  await made(page, '/jobs', { ...job.data, name: long('Herring_boxes') })
+  await made(page, '/vocabularies', {
     name: long('Words_of_a_program'),
     open: '{',
     close: '}',
@@ -47,15 +41,13 @@ async function allLong(page: Page): Promise<string[]> {
     branch: null,
     printers: [long('Whimbrel')],
   })
-  const curlew = printers.find(({ data }: { data: { name: string } }) => data.name === 'Curlew')
-  const host = await make(page, '/printers', {
-    ...curlew.data,
+  const host = await printerLike(page, 'Curlew', {
     name: long('Godwit'),
     configFiles: [],
     macros: `[gcode_macro ${long('PRELUDE')}]\ngcode:\n  G28 ; ${long('homes')}\n  M190 S60\n`,
   })
-  await make(page, '/refrains', { name: long('Wipe'), text: 'G1 X4\nG1 X40\n' })
-  const script = await make(page, '/scripts', {
+  await made(page, '/refrains', { name: long('Wipe'), text: 'G1 X4\nG1 X40\n' })
+  const script = await made(page, '/scripts', {
     name: long('Everyday', 120),
     printerId: printer,
     moment: 'start',
@@ -63,7 +55,7 @@ async function allLong(page: Page): Promise<string[]> {
     text: start,
   })
   for (const name of ['No_probing', 'For_glass'])
-    await make(page, `/scripts/${script}/variants`, { name: long(name, 120), text: start.replace('S205', 'S215') })
+    await made(page, `/scripts/${script}/variants`, { name: long(name, 120), text: start.replace('S205', 'S215') })
   return [
     '/',
     `/desk/${script}`,
@@ -114,4 +106,24 @@ test('long names shorten or go on below, and squeeze nothing', async ({ page }) 
       const [has, needs] = await words.evaluate(each => [each.clientWidth, each.scrollWidth])
       expect(needs, name).toBe(has)
     }
+
+  // What opens over it, in a narrow window.
+  await page.setViewportSize({ width: 640, height: 400 })
+  const over = page.locator('[role=dialog], [role=menu]')
+  const close = async () => {
+    expect(await sideways(page)).toEqual([])
+    await page.keyboard.press('Escape')
+    await expect(over).toHaveCount(0)
+  }
+  await page.getByRole('button', { name: 'Add', exact: true }).click()
+  await expect(page.getByRole('menuitem', { name: /^Wipe_with_the_second/ })).toBeVisible()
+  await close()
+  await page.getByRole('button', { name: 'Export' }).click()
+  await page.getByRole('menuitem', { name: /^For one job/ }).click()
+  await expect(page.getByRole('button', { name: /^All of Whimbrel/ })).toBeVisible()
+  await close()
+  await page.keyboard.press('Control+k')
+  await page.keyboard.type('with_the_second')
+  await expect(page.getByRole('option', { name: /^Everyday_with_the_second/ }).first()).toBeVisible()
+  await close()
 })

@@ -32,6 +32,22 @@ export const tooWide = (page: Page) =>
     return `${place.scrollWidth} of ${place.clientWidth} px: ${(wide[0]?.outerHTML ?? '').slice(0, 160)}`
   })
 
+/** Dialogs, menus and what in them has to be scrolled sideways. */
+export const sideways = (page: Page): Promise<string[]> =>
+  page.evaluate(() =>
+    [...document.querySelectorAll('[role=dialog], [role=menu], :is([role=dialog], [role=menu]) *')]
+      .filter(
+        each =>
+          each.clientWidth > 0 &&
+          each.scrollWidth > each.clientWidth + 2 &&
+          /auto|scroll/.test(getComputedStyle(each).overflowX),
+      )
+      .map(
+        ({ scrollWidth, clientWidth, textContent }) =>
+          `${scrollWidth} of ${clientWidth} px: ${textContent?.slice(0, 60)}`,
+      ),
+  )
+
 /** Words that end where something hides them, without the dots that say so, and that no scrolling shows. */
 export const cutOff = (page: Page): Promise<string[]> =>
   page.evaluate(() => {

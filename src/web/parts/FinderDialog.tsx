@@ -116,7 +116,7 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
                     </span>
                   )}
                 </span>
-                <span className="shrink-0 text-[13px] text-soft">
+                <span className="max-w-[45%] shrink-0 truncate text-[13px] text-soft">
                   {[sorts[hit.sort], hit.printer].filter(Boolean).join(', ')}
                 </span>
               </Command.Item>
@@ -146,4 +146,5 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
 
 const groupLook =
   '[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:pb-0.5 [&_[cmdk-group-heading]]:text-[13px] [&_[cmdk-group-heading]]:text-soft'
-const itemLook = 'flex cursor-pointer items-center gap-3 rounded-button px-3 py-1.5 data-[selected=true]:bg-sunk'
+const itemLook =
+  'flex cursor-pointer items-center gap-3 rounded-button px-3 py-1.5 [overflow-wrap:anywhere] data-[selected=true]:bg-sunk'

@@ -24,8 +24,8 @@ export function OpenedMenu({ button, align = 'end', side = 'bottom', onOpen, chi
           align={align}
           side={side}
           sideOffset={side === 'right' ? 4 : 6}
-          // No higher than there is room; a longer one scrolls.
-          className="z-40 max-h-(--radix-dropdown-menu-content-available-height) overflow-auto rounded-card border border-rule bg-raised p-1 text-ink shadow-lg"
+          // No higher than there is room, a longer one scrolls; and no wider than the window.
+          className="z-40 max-h-(--radix-dropdown-menu-content-available-height) max-w-[min(36rem,96vw)] overflow-auto rounded-card border border-rule bg-raised p-1 text-ink shadow-lg [overflow-wrap:anywhere]"
         >
           <ItemOfMenu value={DropdownMenu.Item}>{children()}</ItemOfMenu>
         </DropdownMenu.Content>

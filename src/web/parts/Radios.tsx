@@ -9,7 +9,7 @@ type Props<T extends string> = {
 export const Radios = <T extends string>({ name, options, value: chosen, onChange }: Props<T>) => (
   <div className="flex flex-wrap gap-x-5 gap-y-1">
     {options.map(({ value, label }) => (
-      <label key={value} className="flex items-center gap-2">
+      <label key={value} className="flex items-center gap-2 [overflow-wrap:anywhere]">
         <input type="radio" name={name} checked={chosen === value} onChange={() => onChange(value)} />
         {label}
       </label>

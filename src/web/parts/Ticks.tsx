@@ -13,7 +13,7 @@ export function Ticks<T extends string>({ legend, options, chosen, onChange, non
     <fieldset className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
       <legend className="float-left pr-1 text-soft">{legend}</legend>
       {options.map(({ value, label }) => (
-        <label key={value} className="flex items-center gap-1.5">
+        <label key={value} className="flex items-center gap-1.5 [overflow-wrap:anywhere]">
           <input
             type="checkbox"
             checked={chosen.includes(value)}

@@ -108,8 +108,8 @@ export function TakeAway({ open, things, onClose }: Props) {
         value={file?.text ?? ''}
         className="mt-3 w-full rounded-button border border-rule bg-paper px-3 py-2 font-mono text-[13px] leading-[18px]"
       />
-      <div className="mt-3 flex items-center gap-3">
-        <p className="text-[14px] text-soft" role="status">
+      <div className="mt-3 flex flex-wrap items-center justify-end gap-3">
+        <p className="mr-auto text-[14px] text-soft" role="status">
           {waiting && 'Reading it back and rehearsing it… '}
           {file &&
             !waiting &&
@@ -117,13 +117,14 @@ export function TakeAway({ open, things, onClose }: Props) {
           {said && <span className={said.bad ? 'text-bad' : 'text-good'}> · {said.text}</span>}
         </p>
         <Button
-          className="ml-auto"
+          className={withName}
           onClick={() => void takeAll(open.chosen.printerId, printer, form, take).then(setSaid)}
         >
           All of {printer}’s scripts (.zip)
         </Button>
         {taken.some(({ call }) => call !== null) && (
           <Button
+            className={withName}
             disabled={waiting || !taken.every(proven)}
             title={`Saves it with ${printer}, and shows the script as the line that calls it`}
             onClick={() =>
@@ -145,6 +146,9 @@ export function TakeAway({ open, things, onClose }: Props) {
     </Panel>
   )
 }
+
+/** A button with a printer’s name in it, which may be long. */
+const withName = 'max-w-full whitespace-normal! [overflow-wrap:anywhere]'
 
 /** Only what does the same as the script is handed over. */
 const proven = (file: Taken | undefined): boolean => file !== undefined && file.otherwise.length === 0
