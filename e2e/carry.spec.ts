@@ -1,6 +1,7 @@
 // Carry over: a script brought to other printers with its questions, a later change brought after it, a firmware changed, a passage.
 import { expect, type Page } from '@playwright/test'
 import { editor, lineWith } from './desk.ts'
+import { made } from './made.ts'
 import { test } from './served.ts'
 
 type Listed = { id: number; name: string }
@@ -13,11 +14,8 @@ const printerNamed = async (page: Page, name: string): Promise<OnShelf> => {
   return found
 }
 
-/** A script of a test’s own. */
-async function made(page: Page, name: string, printerId: number, text: string, moment = 'start'): Promise<number> {
-  const answer = await page.request.post('/api/scripts', { data: { name, printerId, moment, text, note: '' } })
-  return (await answer.json()).id
-}
+const scriptMade = (page: Page, name: string, printerId: number, text: string, moment = 'start'): Promise<number> =>
+  made(page, '/scripts', { name, printerId, moment, text, note: '' })
 
 const everyday = [
   'G21',
@@ -60,7 +58,7 @@ test('a script goes to a small and to a host printer, remembers where it came fr
   page,
 }) => {
   const dunlin = await printerNamed(page, 'Dunlin')
-  const id = await made(page, 'Everyday to carry', dunlin.id, everyday)
+  const id = await scriptMade(page, 'Everyday to carry', dunlin.id, everyday)
   await carryTo(page, 'Everyday to carry', 'Sanderling')
   const lines = page.getByRole('region', { name: 'Both scripts, passage by passage' })
   // 150 mm from 20 on do not fit on 120: up to 20 before the edge, with the bead as it was.
@@ -126,7 +124,7 @@ test('a script goes to a small and to a host printer, remembers where it came fr
 test('what only a person knows is asked, and the answer is taken', async ({ page }) => {
   const phalarope = await printerNamed(page, 'Phalarope')
   const text = 'G90\nM83\nG28\nM420 S1\nM109 S205\nG1 Z15 F700\nG1 X-20 Y30 F9000\nG1 E10 F180\nG1 X10 Y4 F9000\n'
-  await made(page, 'Into the bucket', phalarope.id, text)
+  await scriptMade(page, 'Into the bucket', phalarope.id, text)
   await carryTo(page, 'Into the bucket', 'Dunlin')
   const questions = page.getByRole('region', { name: 'Questions' })
   await expect(questions).toContainText('1 question to answer')
@@ -144,7 +142,7 @@ test('what only a person knows is asked, and the answer is taken', async ({ page
 
 test('one script goes to all ticked printers', async ({ page }) => {
   const dunlin = await printerNamed(page, 'Dunlin')
-  const id = await made(page, 'To many', dunlin.id, everyday)
+  const id = await scriptMade(page, 'To many', dunlin.id, everyday)
   await page.goto(`/carry/${id}/several`)
   const table = page.getByRole('table')
   await expect(table.getByRole('row', { name: /Sanderling/ })).toContainText('left out')
@@ -166,14 +164,20 @@ test('one script goes to all ticked printers', async ({ page }) => {
 test('a printer that has another firmware takes all its scripts with it', async ({ page }) => {
   const turnstone = await printerNamed(page, 'Turnstone')
   const printer = { ...turnstone.printer, name: 'Turnstone refitted' }
-  const { id: printerId } = await (await page.request.post('/api/printers', { data: printer })).json()
-  const start = await made(
+  const printerId = await made(page, '/printers', printer)
+  const start = await scriptMade(
     page,
     'Refitted start',
     printerId,
     'G90\nM82\nG28\nM420 S1\nM109 S205\nG4 S5\nG1 X20 Y2 Z0.3 F3000\n',
   )
-  const end = await made(page, 'Refitted end', printerId, 'G91\nG1 Z5 F480\nG90\nM104 S0\nM140 S0\nM84 X Y E\n', 'end')
+  const end = await scriptMade(
+    page,
+    'Refitted end',
+    printerId,
+    'G91\nG1 Z5 F480\nG90\nM104 S0\nM140 S0\nM84 X Y E\n',
+    'end',
+  )
   await page.goto(`/printers/${printerId}`)
   await page.getByRole('button', { name: 'Another firmware…' }).click()
   await expect(page.getByText('Choose the family or the version that it has now.')).toBeVisible()
@@ -200,7 +204,7 @@ test('macros come along to a firmware that has none, as scripts of what they ran
   const macros =
     '[gcode_macro PRELUDE]\ngcode:\n  G28\n  M190 S{params.BED}\n  BED_MESH_CALIBRATE\n[gcode_macro AFTERWARDS]\ngcode:\n  M140 S0\n'
   const data = { ...printer, name: 'Old board', macros, configFiles: [] }
-  const { id } = await (await page.request.post('/api/printers', { data })).json()
+  const id = await made(page, '/printers', data)
   await page.goto(`/printers/${id}/firmware`)
   await page.getByRole('combobox', { name: 'The new firmware' }).click()
   await page.getByRole('listbox').getByRole('option', { name: 'board firmware' }).click()
@@ -222,8 +226,8 @@ test('macros come along to a firmware that has none, as scripts of what they ran
 
 test('one purge line goes into another script, in place of its like', async ({ page }) => {
   const [dunlin, sanderling] = [await printerNamed(page, 'Dunlin'), await printerNamed(page, 'Sanderling')]
-  const from = await made(page, 'Has the good purge', dunlin.id, everyday)
-  await made(
+  const from = await scriptMade(page, 'Has the good purge', dunlin.id, everyday)
+  await scriptMade(
     page,
     'Wants a better purge',
     sanderling.id,

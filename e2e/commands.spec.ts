@@ -2,6 +2,7 @@
 import { readFileSync } from 'node:fs'
 import { expect } from '@playwright/test'
 import { findings, lineWith, pasteOnShelf } from './desk.ts'
+import { printerNamed } from './made.ts'
 import { test } from './served.ts'
 
 test('a command is found by what it does, and leads to where it is used', async ({ page }) => {
@@ -65,11 +66,8 @@ test('an unknown command is taught, taken along, forgotten and brought back', as
   await expect(findings(page)).toHaveCount(0)
 })
 
-test('a printer’s reply to M115 is read, and set only when confirmed', async ({ page, request }) => {
-  const firmwareOf = async (name: string) => {
-    const { printers } = await (await request.get('/api/things')).json()
-    return printers.find(({ data }: { data: { name: string } }) => data.name === name).data.firmware
-  }
+test('a printer’s reply to M115 is read, and set only when confirmed', async ({ page }) => {
+  const firmwareOf = async (name: string) => (await printerNamed(page, name)).data.firmware
   const before = await firmwareOf('Sanderling')
   await page.goto('/commands')
   await page.getByRole('button', { name: 'Identify a printer' }).click()

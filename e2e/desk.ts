@@ -1,5 +1,6 @@
 // What the browser tests do again and again: pasting, reading the text, finding lines.
 import { expect, type Locator, type Page } from '@playwright/test'
+import { printerNamed } from './made.ts'
 
 /** Pastes a text on the Shelf, which opens it on the Desk. */
 export async function pasteOnShelf(page: Page, text: string): Promise<void> {
@@ -40,10 +41,8 @@ export const stateOf = (page: Page, name: string): Locator =>
 export const playhead = (page: Page): Locator => page.getByRole('slider', { name: 'Playhead' })
 
 /** A host's config as the printer of this name keeps it. */
-export async function configOf(page: Page, name: string): Promise<string> {
-  const { printers } = await (await page.request.get('/api/things')).json()
-  return printers.find(({ data }: { data: { name: string } }) => data.name === name).data.macros
-}
+export const configOf = async (page: Page, name: string): Promise<string> =>
+  (await printerNamed(page, name)).data.macros
 
 export async function keep(page: Page, name: string, stock = false): Promise<string> {
   await page.getByRole('button', { name: 'Save', exact: true }).click()

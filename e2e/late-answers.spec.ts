@@ -1,6 +1,7 @@
 // An answer that comes after the answer to a newer question says nothing any more.
 import { expect, type Page } from '@playwright/test'
 import { editor, lineWith, pasteOnShelf, playhead } from './desk.ts'
+import { made, printerNamed, thingsOf } from './made.ts'
 import { test } from './served.ts'
 
 /** Holds the first question of this name about our texts back until the second has had time to be answered. */
@@ -27,18 +28,12 @@ const answerFirstLast = (page: Page, name: string) =>
 
 const heldBack = (page: Page, name: string) => expect(page.locator('html')).toHaveAttribute('data-held', name)
 
-const putOnShelf = async (page: Page, path: string, data: object) => {
-  const answer = await page.request.post(`/api/scripts${path}`, { data })
-  expect(answer.ok()).toBe(true)
-  return (await answer.json()).id as number
-}
-
 const probing = '; asked late\nM140 S60\nM104 S150\nM190 S60\nG28\nG29\nM109 S205\n'
 const without = probing.replace('G29', '; G29')
 
 async function withTwoVariants(page: Page, name: string): Promise<number> {
-  const id = await putOnShelf(page, '', { name, printerId: 1, moment: 'start', text: probing })
-  await putOnShelf(page, `/${id}/variants`, { name: 'No probing', text: without })
+  const id = await made(page, '/scripts', { name, printerId: 1, moment: 'start', text: probing })
+  await made(page, `/scripts/${id}/variants`, { name: 'No probing', text: without })
   return id
 }
 
@@ -77,7 +72,7 @@ test('a line that is chosen before the first rehearsal is there has the playhead
 
 test('two sides that change places at once are told of as they stand now', async ({ page }) => {
   const right = await withTwoVariants(page, 'Compared at once')
-  const left = await putOnShelf(page, '', { name: 'Compared, too', printerId: 1, moment: 'start', text: probing })
+  const left = await made(page, '/scripts', { name: 'Compared, too', printerId: 1, moment: 'start', text: probing })
   await answerFirstLast(page, 'compareScripts')
   await page.goto(`/side-by-side?left=script-${left}&right=script-${right}`)
   const status = page.getByRole('status').first()
@@ -139,8 +134,8 @@ const goTo = async (page: Page, name: string) => {
 }
 
 test('a script that comes late does not take the place of the one that was opened since', async ({ page }) => {
-  const slow = await putOnShelf(page, '', { name: 'Comes late', printerId: 1, moment: 'start', text: 'M117 late\n' })
-  await putOnShelf(page, '', { name: 'Comes soon', printerId: 1, moment: 'start', text: 'M117 soon\n' })
+  const slow = await made(page, '/scripts', { name: 'Comes late', printerId: 1, moment: 'start', text: 'M117 late\n' })
+  await made(page, '/scripts', { name: 'Comes soon', printerId: 1, moment: 'start', text: 'M117 soon\n' })
   const { letGo } = await holdBack(page, `**/api/scripts/${slow}`, 'GET')
   await page.goto('/')
   await page.getByRole('link', { name: /Comes late/ }).click()
@@ -158,16 +153,16 @@ test('a script that comes late does not take the place of the one that was opene
 test('what scripts are rehearsed with is the newest that was read, also where an older answer comes later', async ({
   page,
 }) => {
-  await putOnShelf(page, '', { name: 'Read first', printerId: 1, moment: 'start', text: 'M117 one\n' })
-  await putOnShelf(page, '', { name: 'Read then', printerId: 1, moment: 'start', text: 'M117 two\n' })
+  await made(page, '/scripts', { name: 'Read first', printerId: 1, moment: 'start', text: 'M117 one\n' })
+  await made(page, '/scripts', { name: 'Read then', printerId: 1, moment: 'start', text: 'M117 two\n' })
   await page.goto('/')
   await expect(page.getByRole('link', { name: /Read first/ })).toBeVisible()
   // What it answers is of now, and comes later.
   const { held, letGo } = await holdBack(page, '**/api/things', 'GET')
   await page.getByRole('link', { name: /Read first/ }).click()
   await held
-  const { materials } = await (await page.request.get('/api/things')).json()
-  await page.request.post('/api/materials', { data: { ...materials[0].data, name: 'Late resin' } })
+  const { materials } = await thingsOf(page)
+  await made(page, '/materials', { ...materials[0].data, name: 'Late resin' })
   await goTo(page, 'Read then')
   await expect(editor(page)).toContainText('M117 two')
   const come = page.waitForResponse('**/api/things')
@@ -180,8 +175,13 @@ test('what scripts are rehearsed with is the newest that was read, also where an
 })
 
 test('a save that is answered late says nothing of the script that was opened since', async ({ page }) => {
-  const saved = await putOnShelf(page, '', { name: 'Saved late', printerId: 1, moment: 'start', text: 'M117 first\n' })
-  const other = await putOnShelf(page, '', {
+  const saved = await made(page, '/scripts', {
+    name: 'Saved late',
+    printerId: 1,
+    moment: 'start',
+    text: 'M117 first\n',
+  })
+  const other = await made(page, '/scripts', {
     name: 'Opened since',
     printerId: 1,
     moment: 'start',
@@ -216,7 +216,7 @@ test('a save that is answered late says nothing of the script that was opened si
 })
 
 test('who writes on while a save is under way, and saves again, goes on from what was saved', async ({ page }) => {
-  const id = await putOnShelf(page, '', { name: 'Saved twice', printerId: 1, moment: 'start', text: 'M117 first\n' })
+  const id = await made(page, '/scripts', { name: 'Saved twice', printerId: 1, moment: 'start', text: 'M117 first\n' })
   const { letGo } = await holdBack(page, `**/api/scripts/${id}`, 'PUT')
   await page.goto(`/desk/${id}`)
   await lineWith(page, 'M117 first').click()
@@ -238,8 +238,7 @@ test('who writes on while a save is under way, and saves again, goes on from wha
 })
 
 test('what is written in a form while its save is under way stays, as a change of what was saved', async ({ page }) => {
-  const { printers } = await (await page.request.get('/api/things')).json()
-  const { id } = printers.find(({ data }: { data: { name: string } }) => data.name === 'Curlew')
+  const { id } = await printerNamed(page, 'Curlew')
   const { held, letGo } = await holdBack(page, `**/api/printers/${id}`, 'PUT')
   await page.goto(`/printers/${id}`)
   const [name, about] = [page.getByLabel('Name', { exact: true }), page.getByLabel('In a few words', { exact: true })]
@@ -255,16 +254,12 @@ test('what is written in a form while its save is under way stays, as a change o
   await page.reload()
   await expect(about).toHaveValue('written meanwhile')
   await page.getByRole('button', { name: 'Save', exact: true }).click()
-  const saved = async () => {
-    const now = await (await page.request.get('/api/things')).json()
-    return now.printers.find((each: { id: number }) => each.id === id).data
-  }
+  const saved = async () => (await thingsOf(page)).printers.find((each: { id: number }) => each.id === id).data
   await expect.poll(saved).toMatchObject({ name: 'Curlew, renamed', about: 'written meanwhile' })
 })
 
 test('what is written back to how it was while its change is being saved is a change of its own', async ({ page }) => {
-  const { printers } = await (await page.request.get('/api/things')).json()
-  const { id } = printers.find(({ data }: { data: { name: string } }) => data.name === 'Dunlin')
+  const { id } = await printerNamed(page, 'Dunlin')
   const { held, letGo } = await holdBack(page, `**/api/printers/${id}`, 'PUT')
   await page.goto(`/printers/${id}`)
   const name = page.getByLabel('Name', { exact: true })

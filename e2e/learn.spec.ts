@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect } from '@playwright/test'
 import { editor, pasteOnShelf } from './desk.ts'
+import { printerLike, printerNamed } from './made.ts'
 import { test } from './served.ts'
 
 const machine = (...names: string[]): string[] =>
@@ -59,12 +60,11 @@ test('dropped config files make a printer that its scripts are rehearsed on, and
 })
 
 test('a report goes beside what is known already, and only what is chosen is taken', async ({ page }) => {
-  const { printers } = await (await page.request.get('/api/things')).json()
-  const dunlin = printers.find(({ data }: { data: { name: string } }) => data.name === 'Dunlin').data
-  const made = await page.request.post('/api/printers', {
-    data: { ...dunlin, name: 'Dunlin beside', highestSpeedMmS: { ...dunlin.highestSpeedMmS, x: 111, y: 222 } },
+  const { highestSpeedMmS } = (await printerNamed(page, 'Dunlin')).data
+  const id = await printerLike(page, 'Dunlin', {
+    name: 'Dunlin beside',
+    highestSpeedMmS: { ...highestSpeedMmS, x: 111, y: 222 },
   })
-  const { id } = await made.json()
   await page.goto(`/printers/${id}`)
   await page.getByRole('button', { name: 'Learn from files…' }).click()
   await expect(page.getByRole('heading', { name: 'Learn more of Dunlin beside' })).toBeVisible()

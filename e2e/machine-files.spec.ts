@@ -1,17 +1,11 @@
 // A printer’s config on the Desk: called with values, told at its own lines, its numbers a form, mended and saved like a script.
 import { expect, type Page } from '@playwright/test'
 import { editor, findings, lineWith } from './desk.ts'
+import { made, printerLike, printerNamed } from './made.ts'
 import { test } from './served.ts'
 
 type Shelf = { printers: { id: number; printer: { name: string }; files: { id: number; file: string }[] }[] }
 
-/** A printer of this test's own, made like the one of this name. */
-async function copyOf(page: Page, name: string, called: string): Promise<number> {
-  const { printers } = await (await page.request.get('/api/things')).json()
-  const { data } = printers.find((each: { data: { name: string } }) => each.data.name === name)
-  const { id } = await (await page.request.post('/api/printers', { data: { ...data, name: called } })).json()
-  return id
-}
 async function fileOf(page: Page, printerId: number, file: string): Promise<number> {
   const shelf: Shelf = await (await page.request.get('/api/shelf')).json()
   const found = shelf.printers.find(({ id }) => id === printerId)?.files.find(each => each.file === file)
@@ -40,7 +34,7 @@ test('a macro is opened on the Desk from its list, called with the job’s value
 test('a number in the block at the top changes two macros at once, and is saved as a revision with a note', async ({
   page,
 }) => {
-  const printer = await copyOf(page, 'Curlew', 'Numbers of Curlew')
+  const printer = await printerLike(page, 'Curlew', { name: 'Numbers of Curlew' })
   const [numbers, macros] = [await fileOf(page, printer, 'numbers.cfg'), await fileOf(page, printer, 'macros.cfg')]
   await page.goto(`/desk/${numbers}`)
   await expect(called(page).getByRole('combobox')).toHaveValue('PRELUDE')
@@ -72,15 +66,11 @@ test('a number in the block at the top changes two macros at once, and is saved 
 })
 
 test('a finding inside a macro stands at its line, and is mended there', async ({ page }) => {
-  const printer = await copyOf(page, 'Curlew', 'Mend of Curlew')
-  const { data } = (await (await page.request.get('/api/things')).json()).printers.find(
-    ({ id }: { id: number }) => id === printer,
-  )
-  const macros = data.configFiles.find(({ name }: { name: string }) => name === 'macros.cfg').text
-  const spoiled = macros.replace('  G28\n', '').replace('  G28 Z\n', '')
-  const configFiles = data.configFiles.map((file: { name: string }) =>
-    file.name === 'macros.cfg' ? { ...file, text: spoiled } : file,
-  )
+  const printer = await printerLike(page, 'Curlew', { name: 'Mend of Curlew' })
+  const { data } = await printerNamed(page, 'Mend of Curlew')
+  const macros = data.configFiles.find(({ name }) => name === 'macros.cfg')?.text
+  const spoiled = macros?.replace('  G28\n', '').replace('  G28 Z\n', '')
+  const configFiles = data.configFiles.map(file => (file.name === 'macros.cfg' ? { ...file, text: spoiled } : file))
   expect((await page.request.put(`/api/printers/${printer}`, { data: { ...data, configFiles } })).status()).toBe(200)
   await page.goto(`/desk/${await fileOf(page, printer, 'macros.cfg')}`)
   // Another test may just have given Curlew a macro that comes before it.
@@ -97,7 +87,7 @@ test('a finding inside a macro stands at its line, and is mended there', async (
 })
 
 test('a macro file is opened as the machine calls it, and goes back and forth with its printer', async ({ page }) => {
-  const printer = await copyOf(page, 'Avocet', 'Files of Avocet')
+  const printer = await printerLike(page, 'Avocet', { name: 'Files of Avocet' })
   await page.goto('/')
   const card = page.getByRole('region', { name: 'Files of Avocet' })
   await card.getByText('more', { exact: false }).last().click()
@@ -113,12 +103,10 @@ test('a macro file is opened as the machine calls it, and goes back and forth wi
 test('a script becomes a macro of its printer and the line that calls it, and is written out again', async ({
   page,
 }) => {
-  const printer = await copyOf(page, 'Curlew', 'Holder of Curlew')
+  const printer = await printerLike(page, 'Curlew', { name: 'Holder of Curlew' })
   const text = 'G90\nM83\nM140 S@bed\nG28\nM190 S@bed\nBED_MESH_CALIBRATE\nM109 S@nozzle\n'
-  const kept = await page.request.post('/api/scripts', {
-    data: { name: 'Into the config', printerId: printer, moment: 'start', text },
-  })
-  await page.goto(`/desk/${(await kept.json()).id}`)
+  const kept = await made(page, '/scripts', { name: 'Into the config', printerId: printer, moment: 'start', text })
+  await page.goto(`/desk/${kept}`)
   await page.getByRole('button', { name: 'Export' }).click()
   await page.getByRole('menuitem', { name: /For one job/ }).click()
   const dialog = page.getByRole('dialog', { name: 'Export' })
@@ -134,9 +122,8 @@ test('a script becomes a macro of its printer and the line that calls it, and is
   await expect(lineWith(page, 'M190')).toHaveCount(0)
   await expect(page.getByText(/Runs the macro/).first()).toBeVisible()
   // It is in the file that has most of the macros.
-  const { printers } = await (await page.request.get('/api/things')).json()
-  const { data } = printers.find(({ id }: { id: number }) => id === printer)
-  const macros = data.configFiles.find(({ name }: { name: string }) => name === 'macros.cfg').text
+  const { data } = await printerNamed(page, 'Holder of Curlew')
+  const macros = data.configFiles.find(({ name }) => name === 'macros.cfg')?.text
   expect(macros).toContain('M190 S')
 
   await page.getByRole('button', { name: 'Tools' }).click()

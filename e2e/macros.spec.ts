@@ -1,6 +1,7 @@
 // What a printer keeps for its scripts to call: a host's config, a board's macro files, explained and rehearsed through.
 import { expect, type Page } from '@playwright/test'
 import { configOf, findings, lineWith, pasteOnShelf, stateOf } from './desk.ts'
+import { printerLike } from './made.ts'
 import { test } from './served.ts'
 
 const onPrinter = async (page: Page, name: RegExp) => {
@@ -8,17 +9,10 @@ const onPrinter = async (page: Page, name: RegExp) => {
   await page.getByRole('listbox').getByRole('option', { name }).click()
 }
 
-/** A printer of a test’s own, like one of the demo. */
-async function printerLike(page: Page, name: string, called: string): Promise<void> {
-  const { printers } = await (await page.request.get('/api/things')).json()
-  const { data } = printers.find((each: { data: { name: string } }) => each.data.name === name)
-  expect((await page.request.post('/api/printers', { data: { ...data, name: called } })).status()).toBe(201)
-}
-
 test('a host’s macros are pasted once, explained, and scripts that call them are rehearsed through them', async ({
   page,
 }) => {
-  await printerLike(page, 'Curlew', 'Snipe')
+  await printerLike(page, 'Curlew', { name: 'Snipe' })
   await page.goto('/macros?printer=Snipe')
   await page.getByRole('button', { name: 'Change them' }).click()
   await page
@@ -77,7 +71,7 @@ test('a board’s macro files are kept, explained, and run with the letters they
 test('what a macro asks and a rehearsal can’t know is told at its line, and given a number that the printer keeps', async ({
   page,
 }) => {
-  await printerLike(page, 'Curlew', 'Smew')
+  await printerLike(page, 'Curlew', { name: 'Smew' })
   await page.goto('/macros?printer=Smew')
   await page.getByRole('button', { name: 'Change them' }).click()
   const before = await configOf(page, 'Smew')

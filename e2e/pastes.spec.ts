@@ -1,12 +1,8 @@
 // What people paste: a broken paste repaired, placeholders confirmed, a maker's commands taught, a config taken to its place.
-import { type APIRequestContext, expect } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { findings, lineWith, pasteOnShelf, takenText } from './desk.ts'
+import { printerNamed, thingsOf } from './made.ts'
 import { test } from './served.ts'
-
-type Named = { id: number; data: { name: string } }
-type Things = { printers: Named[]; vocabularies: Named[] }
-
-const thingsOf = async (request: APIRequestContext): Promise<Things> => (await request.get('/api/things')).json()
 
 test('commands behind a semicolon are put on lines of their own', async ({ page }) => {
   await pasteOnShelf(page, 'M140 S60 ; bed G28 ; home M420 S1 ; mesh M190 S60 ; wait M109 S205 ; nozzle\n')
@@ -35,13 +31,15 @@ test('placeholders are rehearsed at once, confirmed, and then known', async ({ p
   await expect(page.getByRole('region', { name: 'Advice' }).filter({ hasText: 'placeholder' })).toHaveCount(0)
   // 1200 mm/min are 20 mm/s.
   await expect(lineWith(page, 'G1 Z9')).toContainText('20 mm/s')
-  const mine = (await thingsOf(request)).vocabularies.find(({ data }) => data.name === 'Words of Dunlin’s program')
+  const mine = (await thingsOf(page)).vocabularies.find(
+    ({ data }: { data: { name: string } }) => data.name === 'Words of Dunlin’s program',
+  )
   expect(mine).toBeDefined()
   expect((await request.delete(`/api/vocabularies/${mine?.id}`)).ok()).toBe(true)
 })
 
 test('a maker’s own commands are taught all at once, and kept with the printer', async ({ page, request }) => {
-  const turnstone = (await thingsOf(request)).printers.find(({ data }) => data.name === 'Turnstone')
+  const turnstone = await printerNamed(page, 'Turnstone')
   await pasteOnShelf(page, 'G28\nM9601 S1 ; light on\nM9602 ; wipe on the brush, 15 s\nM9603.2 ; set the current\n')
   await page.getByRole('combobox', { name: 'Printer', exact: true }).click()
   await page
@@ -63,7 +61,7 @@ test('a maker’s own commands are taught all at once, and kept with the printer
     .getByRole('option', { name: /^Dunlin/ })
     .click()
   await expect(unknown).toHaveCount(1)
-  expect((await request.put(`/api/printers/${turnstone?.id}`, { data: turnstone?.data })).ok()).toBe(true)
+  expect((await request.put(`/api/printers/${turnstone.id}`, { data: turnstone.data })).ok()).toBe(true)
 })
 
 test('a host’s config that is pasted as a script goes to Macros', async ({ page }) => {

@@ -1,13 +1,13 @@
 // A printer's page: what is not saved waits, tools come and go, and what it was can be brought back.
 import { expect } from '@playwright/test'
+import { made, thingsOf } from './made.ts'
 import { test } from './served.ts'
 
 test('what is changed of a printer waits when one leaves, tools are added and removed, and earlier states come back', async ({
   page,
 }) => {
-  const { printers } = await (await page.request.get('/api/things')).json()
-  const made = await page.request.post('/api/printers', { data: { ...printers[0].data, name: 'Redshank two' } })
-  const { id } = await made.json()
+  const { printers } = await thingsOf(page)
+  const id = await made(page, '/printers', { ...printers[0].data, name: 'Redshank two' })
   await page.goto('/')
   await page.locator(`a[href="/printers/${id}"]`).first().click()
   await page.getByLabel('Bed at most').fill('95')

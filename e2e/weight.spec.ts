@@ -3,6 +3,7 @@ import { existsSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, type Page } from '@playwright/test'
 import { editor } from './desk.ts'
+import { made, printerLike } from './made.ts'
 import { test } from './served.ts'
 
 const dist = join(import.meta.dirname, '..', 'dist')
@@ -47,15 +48,9 @@ test('the Shelf takes at most 180 kB, without its worker, and no editor', async 
 
 test('the Desk takes at most 400 kB with its worker', async ({ page }) => {
   // An ordinary start script of a board with one tool.
-  const { printers } = await (await page.request.get('/api/things')).json()
-  const own = printers.find(({ data }: { data: { name: string } }) => data.name === 'Dunlin')
   const text = 'G28\nM420 S1\nM190 S60\nM109 S@nozzle\nG92 E0\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E8 F1200\nG92 E0\n'
-  const its = await page.request.post('/api/printers', { data: { ...own.data, name: 'A plain board' } })
-  const printer = await its.json()
-  const made = await page.request.post('/api/scripts', {
-    data: { name: 'To be weighed', printerId: printer.id, moment: 'start', note: '', text },
-  })
-  const { id } = await made.json()
+  const printerId = await printerLike(page, 'Dunlin', { name: 'A plain board' })
+  const id = await made(page, '/scripts', { name: 'To be weighed', printerId, moment: 'start', note: '', text })
   const { all } = await weighed(page, `/desk/${id}`)
   await expect(editor(page)).toContainText('M420 S1')
   expect(all).toBeGreaterThan(200_000)

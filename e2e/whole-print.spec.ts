@@ -1,21 +1,14 @@
 // The whole print: a job of changes made, run, its string found and taken away; ways to purge; one script for every set; blends.
 import { expect, type Page } from '@playwright/test'
 import { keep, lineWith } from './desk.ts'
+import { made, printerLike, printerNamed } from './made.ts'
 import { test } from './served.ts'
 
-type OnShelf = { id: number; printer: Record<string, unknown> & { name: string } }
-
 /** A printer of a test’s own, like one of the demo, with a bucket; its scripts by moment. */
-async function printerLike(page: Page, like: string, name: string, scripts: Record<string, string>): Promise<number> {
-  const { printers } = (await (await page.request.get('/api/shelf')).json()) as { printers: OnShelf[] }
-  const model = printers.find(({ printer }) => printer.name === like)?.printer
-  const spots = [{ name: 'bucket', x: -30, y: 100, z: 10 }]
-  const made = await page.request.post('/api/printers', { data: { ...model, name, spots } })
-  const { id } = await made.json()
+async function withBucket(page: Page, like: string, name: string, scripts: Record<string, string>): Promise<number> {
+  const id = await printerLike(page, like, { name, spots: [{ name: 'bucket', x: -30, y: 100, z: 10 }] })
   for (const [moment, text] of Object.entries(scripts))
-    await page.request.post('/api/scripts', {
-      data: { name: `${name} ${moment}`, printerId: id, moment, text, note: '' },
-    })
+    await made(page, '/scripts', { name: `${name} ${moment}`, printerId: id, moment, text, note: '' })
   return id
 }
 
@@ -56,7 +49,7 @@ const choose = async (page: Page, name: string | RegExp, option: string | RegExp
 test('a job of changes is made, the string found in its whole print, and taken away by a leave passage', async ({
   page,
 }) => {
-  const id = await printerLike(page, 'Oystercatcher', 'Whimbrel', { start, 'tool-change': swap })
+  const id = await withBucket(page, 'Oystercatcher', 'Whimbrel', { start, 'tool-change': swap })
 
   await page.goto('/jobs')
   await choose(page, 'Shown on', /^Whimbrel/)
@@ -101,20 +94,18 @@ test('a job of changes is made, the string found in its whole print, and taken a
 })
 
 test('tower and bucket are compared, and a situation opens on the Desk as the print leaves it', async ({ page }) => {
-  const id = await printerLike(page, 'Oystercatcher', 'Dowitcher', { start, 'tool-change': swap })
-  await page.request.post('/api/jobs', {
-    data: {
-      name: 'streamer',
-      about: '',
-      materials: ['Plain PLA', 'Plain PLA'],
-      firstTool: 0,
-      area: { kind: 'centred', widthMm: 40, depthMm: 40 },
-      top: { kind: 'height', mm: 2 },
-      firstLayerMm: 0.2,
-      layerMm: 0.2,
-      tower: { x: 250, y: 100, widthMm: 20, depthMm: 20 },
-      purgeMm3: 100,
-    },
+  const id = await withBucket(page, 'Oystercatcher', 'Dowitcher', { start, 'tool-change': swap })
+  await made(page, '/jobs', {
+    name: 'streamer',
+    about: '',
+    materials: ['Plain PLA', 'Plain PLA'],
+    firstTool: 0,
+    area: { kind: 'centred', widthMm: 40, depthMm: 40 },
+    top: { kind: 'height', mm: 2 },
+    firstLayerMm: 0.2,
+    layerMm: 0.2,
+    tower: { x: 250, y: 100, widthMm: 20, depthMm: 20 },
+    purgeMm3: 100,
   })
   await page.goto(`/whole-print?printer=${id}&job=streamer`)
   const ways = page.getByRole('region', { name: 'Ways to purge' })
@@ -137,7 +128,7 @@ test('tower and bucket are compared, and a situation opens on the Desk as the pr
 test('of a print file its own moves run around each change, and tell whether a lift draws a string', async ({
   page,
 }) => {
-  const id = await printerLike(page, 'Oystercatcher', 'Sandpiper', { start, 'tool-change': swap })
+  const id = await withBucket(page, 'Oystercatcher', 'Sandpiper', { start, 'tool-change': swap })
   // Two layers, T0 then T1 in each, at (140, 90) and (160, 110); the file retracts so much before each change.
   const file = (retracts: number) =>
     [
@@ -177,8 +168,7 @@ test('of a print file its own moves run around each change, and tell whether a l
 })
 
 test('one start script is right for left, right and both', async ({ page }) => {
-  const { printers } = (await (await page.request.get('/api/shelf')).json()) as { printers: OnShelf[] }
-  const id = printers.find(({ printer }) => printer.name === 'Oystercatcher')?.id
+  const { id } = await printerNamed(page, 'Oystercatcher')
   for (const job of ['small', 'right-tool', 'name-plate']) {
     await page.goto(`/whole-print?printer=${id}&job=${job}`)
     await expect(page.getByRole('status').filter({ hasText: /take|No change of tools/ })).toContainText('No problems')
@@ -188,14 +178,14 @@ test('one start script is right for left, right and both', async ({ page }) => {
 test('blends are made on the Desk and used as tools of their own', async ({ page }) => {
   const blends = ['M83', 'G1 E-3 F1800', 'G91', 'G1 Z2 F700', 'G90', 'M83', 'T@to_tool', 'G1 E3 F1800', ''].join('\n')
   const half = 'G28\nM163 S0 P0.5\nM163 S1 P0.5\nM164 S0\nM109 S@nozzle\n'
-  const id = await printerLike(page, 'Phalarope', 'Godwit', { start: half, 'tool-change': blends })
+  const id = await withBucket(page, 'Phalarope', 'Godwit', { start: half, 'tool-change': blends })
   await page.goto(`/whole-print?printer=${id}&job=faded-vase`)
   await expect(page.getByText('3 changes take')).toBeVisible()
   const found = page.getByRole('region', { name: 'Findings' })
   await expect(found.getByText(/T2 is a blend that no line has kept/)).toBeVisible()
   // A table of five even steps, kept as T0 to T4, in the start script.
   const shelf = (await (await page.request.get('/api/shelf')).json()) as {
-    printers: (OnShelf & { scripts: { id: number; name: string }[] })[]
+    printers: { id: number; scripts: { id: number; name: string }[] }[]
   }
   const script = shelf.printers.find(each => each.id === id)?.scripts.find(({ name }) => name === 'Godwit start')
   await page.goto(`/desk/${script?.id}`)
