@@ -73,7 +73,7 @@ function labelsOf({ printer, job }: RehearsalInput, round: DeskRound, pixel: num
 export const BedWords = memo(function BedWords({ pixel, setting, round }: Props) {
   return (
     <g aria-hidden className="pointer-events-none">
-      {withRoom(labelsOf(setting, round, pixel), pixel).map(({ text, x, y, anchor }) => (
+      {withRoom(labelsOf(setting, round, pixel), pixel, setting.printer.spots).map(({ text, x, y, anchor }) => (
         // Text stands upright although the drawing's Y goes up.
         <text
           key={`${text} ${x} ${y}`}

@@ -11,6 +11,8 @@ export type Label = {
 /** Height of a line and width of a letter, pixels: of the size that they are drawn in, and rather more than less. */
 export const letterPx = 13
 const [lineHighPx, letterWidePx] = [15, 6.6]
+/** How far a spot's sign reaches from its middle, pixels. */
+const signPx = 6
 
 type Box = { left: number; right: number; low: number; high: number }
 
@@ -22,9 +24,10 @@ function boxOf({ text, x, y, anchor }: Label, pixel: number): Box {
 
 const overlap = (a: Box, b: Box): boolean => a.left < b.right && b.left < a.right && a.low < b.high && b.low < a.high
 
-/** Those that cover none before them; `pixel` is the width of a screen pixel, mm. */
-export function withRoom(labels: readonly Label[], pixel: number): Label[] {
-  const taken: Box[] = []
+/** Those that cover none before them and none of the signs, given by their middles; `pixel` is the width of a screen pixel, mm. */
+export function withRoom(labels: readonly Label[], pixel: number, signs: readonly { x: number; y: number }[]): Label[] {
+  const reach = signPx * pixel
+  const taken: Box[] = signs.map(({ x, y }) => ({ left: x - reach, right: x + reach, low: y - reach, high: y + reach }))
   return labels.filter(label => {
     const box = boxOf(label, pixel)
     if (taken.some(other => overlap(box, other))) return false

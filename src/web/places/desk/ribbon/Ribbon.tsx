@@ -178,7 +178,7 @@ function Playhead({ round, width, totalS, at, command, folded }: PlayheadProps) 
         if (event.buttons === 1) follow(event)
       }}
     >
-      {!folded && <TimeMarks totalS={totalS} width={width} covered={covered} />}
+      {!folded && trace.totalS > 0 && <TimeMarks totalS={totalS} width={width} covered={covered} />}
       <div
         role="slider"
         tabIndex={0}
