@@ -110,22 +110,3 @@ test('a job is read from a print file, and one that is cut off says so', async (
   await expect(form).toContainText('It ends in the middle, at line 22')
   await form.getByRole('button', { name: 'Not now' }).click()
 })
-
-test('whatever can be pressed on a page can be done by keyboard from the finder', async ({ page }) => {
-  await page.goto('/jobs')
-  await expect(page.getByRole('button', { name: 'New material' })).toBeVisible()
-  const find = async (words: string) => {
-    await page.keyboard.press('Control+k')
-    await page.getByPlaceholder(/^A script, a line/).fill(words)
-    await expect(page.getByRole('option')).toHaveCount(1)
-    await page.keyboard.press('Enter')
-  }
-  await find('new material')
-  await expect(page.getByRole('dialog').getByLabel('Name')).toBeVisible()
-  await page.keyboard.press('Escape')
-  await page.goto('/')
-  await expect(page.getByRole('link', { name: /Everyday/ }).first()).toBeVisible()
-  await find('what to do with park at the back')
-  await page.getByRole('menuitem', { name: 'Its history' }).click()
-  await expect(page.getByRole('heading', { name: 'Park at the back' })).toBeVisible()
-})

@@ -5,7 +5,14 @@ import { recordOf } from './effects.ts'
 export type BookEntry = { name: string; inFamilies: { family: FamilyName; spec: CommandSpec }[] }
 
 const fillers = new Set(['a', 'an', 'and', 'for', 'of', 'on', 'the', 'to', 'until', 'with'])
-const wordsIn = (text: string): string[] => text.toLowerCase().match(/[\p{L}\p{N}_.]+/gu) ?? []
+/** The words of a text, in small letters. */
+export const wordsIn = (text: string): string[] => text.toLowerCase().match(/[\p{L}\p{N}_.]+/gu) ?? []
+
+/** The words of a text, and each together with the next: “end stops” are “endstops”, too. */
+export function soughtIn(text: string): string[] {
+  const words = wordsIn(text)
+  return [...words, ...words.slice(1).map((word, i) => `${words[i]}${word}`)]
+}
 
 /** Every command once, in the order of its letter and number, names after them. */
 export function bookOf(families: readonly FirmwareFamily[]): BookEntry[] {
@@ -32,9 +39,9 @@ function met(word: string, entry: BookEntry): number {
   if (entry.name.toLowerCase().startsWith(word)) return 8
   let best = 0
   for (const { spec } of entry.inFamilies) {
-    if (wordsIn(spec.title).some(each => each.startsWith(word))) best = Math.max(best, 10)
+    if (soughtIn(spec.title).some(each => each.startsWith(word))) best = Math.max(best, 10)
     const more = `${recordOf(spec.effect).book.alsoCalled ?? ''} ${spec.letters.map(({ means }) => means).join(' ')} ${spec.notes ?? ''}`
-    if (wordsIn(more).some(each => each.startsWith(word))) best = Math.max(best, 2)
+    if (soughtIn(more).some(each => each.startsWith(word))) best = Math.max(best, 2)
     if (entry.name.toLowerCase().includes(word)) best = Math.max(best, 4)
   }
   return best

@@ -1,14 +1,15 @@
 // What the finder shows: what can be done now, and what was found. Loaded when it is first opened.
 import { Command } from 'cmdk'
-import { type RefObject, useEffect, useState } from 'react'
+import { type RefObject, useCallback, useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { Hit } from '../../core/model/kept.ts'
 import { actionsNow } from '../state/actions.ts'
 import { api } from '../state/api.ts'
 import { useThings } from '../state/asking.ts'
 import { selectLines, useDesk } from '../state/desk.ts'
-import { fitsWords, knownAs } from '../state/known.ts'
+import { firstFew, fitsWords, knownAs } from '../state/known.ts'
 import { type Action, toldApart } from '../state/registry.ts'
+import { type FoundAction, FoundMenus } from './FoundMenus.tsx'
 import { useGivesBack } from './giving-back.ts'
 
 const sorts: Record<Hit['sort'], string> = {
@@ -42,6 +43,11 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
   const [words, setWords] = useState('')
   const [hits, setHits] = useState<Hit[]>([])
   const [problem, setProblem] = useState('')
+  const [inMenus, setInMenus] = useState<readonly FoundAction[]>([])
+  const found = useCallback((action: FoundAction) => {
+    setInMenus(before => [...before, action])
+    return () => setInMenus(before => before.filter(each => each !== action))
+  }, [])
   useEffect(() => {
     if (!open || words.trim().length < 2) {
       setHits([])
@@ -70,10 +76,14 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
     run()
   }
   const things = useThings().data
-  const actions = open ? actionsNow(navigate).filter(each => fitsWords(each, words.trim())) : []
+  const asked = words.trim()
+  const fits = (action: Action) => fitsWords(action, asked)
+  const ofOne = asked.length < 2 ? [] : firstFew(inMenus.filter(action => action.ofOne && fits(action)))
+  const own = inMenus.filter(action => !action.ofOne)
+  const actions = open ? actionsNow(navigate, own).filter(fits) : []
   const settings = useDesk.getState().open?.round?.settings ?? []
   const known = open ? knownAs(words, { things, settings, navigate, toLine: line => selectLines(line) }) : []
-  const fitting = toldApart([...actions, ...known])
+  const fitting = toldApart([...actions, ...ofOne, ...known])
   const groups = [...new Set(fitting.map(({ group }) => group))]
   return (
     <Command.Dialog
@@ -140,6 +150,7 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
           </Command.Group>
         ))}
       </Command.List>
+      {open && <FoundMenus found={found} />}
     </Command.Dialog>
   )
 }

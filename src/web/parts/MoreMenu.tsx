@@ -3,11 +3,16 @@ import { Ellipsis } from 'lucide-react'
 import { Menu, type MenuProps } from './Menu.tsx'
 import { Press } from './Press.tsx'
 
-export const MoreMenu = ({ name, ...menu }: { name: string } & Omit<MenuProps, 'button'>) => (
+export const MoreMenu = (props: Omit<MenuProps, 'button' | 'ofOne'>) => (
   <Menu
-    {...menu}
-    button={props => (
-      <Press aria-label={`What to do with ${name}`} className="mr-1 rounded-sm p-1 text-soft hover:text-ink" {...props}>
+    {...props}
+    ofOne
+    button={ofMenu => (
+      <Press
+        aria-label={`What to do with ${props.name}`}
+        className="mr-1 rounded-sm p-1 text-soft hover:text-ink"
+        {...ofMenu}
+      >
         <Ellipsis size={16} aria-hidden />
       </Press>
     )}

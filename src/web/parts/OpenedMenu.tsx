@@ -7,7 +7,7 @@ import { ItemOfMenu, type MenuProps } from './Menu.tsx'
 type Props = MenuProps & { byKey: boolean }
 
 /** `byKey`: it was opened by a key, so that its first item has the focus. */
-export function OpenedMenu({ button, align = 'end', side = 'bottom', onOpen, children, byKey }: Props) {
+export function OpenedMenu({ button, align = 'end', side = 'bottom', children, byKey }: Props) {
   const entered = useRef(!byKey)
   const enter = ({ target, currentTarget }: FocusEvent<HTMLDivElement>) => {
     if (entered.current || target !== currentTarget) return
@@ -15,7 +15,7 @@ export function OpenedMenu({ button, align = 'end', side = 'bottom', onOpen, chi
     currentTarget.querySelector<HTMLElement>('[role=menuitem]')?.focus()
   }
   return (
-    <DropdownMenu.Root defaultOpen onOpenChange={open => open && onOpen?.()}>
+    <DropdownMenu.Root defaultOpen>
       <DropdownMenu.Trigger asChild>{button({})}</DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content

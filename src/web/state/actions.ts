@@ -1,18 +1,16 @@
-// Everything that can be done from the finder: places to go to, and on the Desk what its menus and outline do.
+// What can be done from the finder besides what stands in the page's menus: places to go to, and on the Desk what its outline does.
 import type { NavigateFunction } from 'react-router'
-import type { EditRequest } from '../../core/script/edits/edit.ts'
-import { makers } from '../../core/script/makers/makers.ts'
 import type { Passage } from '../../core/script/passages.ts'
 import { pages } from '../../pages.ts'
 import type { DeskRound } from '../../worker/rehearsal.worker.ts'
-import { ask } from './asked.ts'
-import { goBackToSaved, selectLines, useDesk } from './desk.ts'
-import { placeForNew, tables, tools } from './desk-tools.ts'
+import { selectLines, useDesk } from './desk.ts'
 import { beginDraft } from './drafts.ts'
 import { showLower } from './lower.ts'
 import { useOutline } from './outline.ts'
-import { propose, showFix } from './preview.ts'
+import { passageDoes } from './passage-does.ts'
+import { showFix } from './preview.ts'
 import { type Action, pageActions } from './registry.ts'
+import { textActions } from './text-keys.ts'
 import { useTheme } from './theme.ts'
 
 /** The titles that more than one passage has. */
@@ -23,20 +21,19 @@ function sharedTitles(passages: readonly Passage[]): Set<string> {
   return twice
 }
 
-/** What can be done with a passage, as behind its three dots in the outline; one that shares its title says its line. */
-function passageActions({ title: its, firstLine: at, lastLine, enabled }: Passage, shared: Set<string>): Action[] {
-  const group = 'Passages'
-  const title = shared.has(its) ? `${its}, line ${at}` : its
-  const does = (name: string, request: EditRequest): Action => ({ group, name, run: () => void propose(request) })
-  return [
-    { group, name: `Go to “${title}”`, run: () => selectLines(at, lastLine) },
-    enabled ? does(`Comment out “${title}”`, { do: 'sleep', at }) : does(`Put back “${title}”`, { do: 'wake', at }),
-    does(`Nudge “${title}” on the bed`, { do: 'nudge', at, shift: { x: 1, y: 0, z: 0 } }),
-    does(`Move “${title}” up`, { do: 'move-up', at }),
-    does(`Move “${title}” down`, { do: 'move-down', at }),
-    does(`Copy “${title}”`, { do: 'duplicate', at }),
-    does(`Remove “${title}”`, { do: 'remove', at }),
-  ]
+/** What can be done with a passage; one that shares its title says its line. */
+function passageActions(passage: Passage, shared: Set<string>, navigate: NavigateFunction): Action[] {
+  const { title, firstLine, lastLine } = passage
+  const called = shared.has(title) ? `${title}, line ${firstLine}` : title
+  const can = passageDoes(passage, navigate).filter(({ first }) => first === undefined)
+  return [{ name: 'Go to it', also: 'show', run: () => selectLines(firstLine, lastLine) }, ...can].map(
+    ({ name, also, run }) => ({
+      group: 'Passages',
+      name: `${called}: ${name}`,
+      also: `passage ${also}`,
+      run,
+    }),
+  )
 }
 
 /** The fixes of findings, each shown before it is applied. */
@@ -45,62 +42,59 @@ const fixActions = ({ findings }: DeskRound, text: string): Action[] =>
     fixes.map(fix => ({ group: 'Fixes', name: `Line ${line}: ${fix.title}`, run: () => void showFix(fix, text) })),
   )
 
+const onDesk = (): boolean => useDesk.getState().open !== null && location.pathname.startsWith('/desk')
+
 function deskActions(navigate: NavigateFunction): Action[] {
   const { open } = useDesk.getState()
-  if (!open || !location.pathname.startsWith('/desk')) return []
+  if (!open || !onDesk()) return []
   const { saved, round } = open
   const desk = 'This script'
   const passages = round?.passages ?? []
   const shared = sharedTitles(passages)
   return [
-    ...tables(round).map(([name, asked]) => ({ group: desk, name, run: () => ask(asked) })),
-    ...(saved && !saved.stock ? [{ group: desk, name: 'Save with a note…', run: () => ask('note') }] : []),
-    ...(saved ? [{ group: desk, name: 'Save as a variant…', run: () => ask('variant') }] : []),
-    { group: desk, name: 'Save as another script…', run: () => ask('another') },
-    { group: desk, name: 'Export…', also: 'download copy save as file gcode', run: () => ask('take-away') },
     ...(saved
       ? [
-          { group: desk, name: 'Its history', run: () => void navigate(`/history/${saved.id}`) },
           {
             group: desk,
-            name: 'Side by side with what is saved',
-            run: () => void navigate(`/side-by-side?left=script-${saved.id}&right=desk`),
+            name: 'Run it against many jobs',
+            also: 'all materials test matrix',
+            run: () => void navigate(`/runs?script=${saved.id}`),
           },
-          ...(saved.file === null
-            ? [
-                {
-                  group: desk,
-                  name: 'Carry over to…',
-                  also: 'another printer firmware convert translate port adapt bring',
-                  run: () => void navigate(`/carry/${saved.id}`),
-                },
-              ]
-            : []),
-          { group: desk, name: 'Run it against many jobs', run: () => void navigate(`/runs?script=${saved.id}`) },
-          { group: desk, name: 'Go back to what is saved', run: () => void goBackToSaved() },
         ]
       : []),
     {
       group: desk,
       name: 'Outline, shown or hidden',
+      also: 'passages sections contents',
       run: () => useOutline.getState().toggle(),
     },
-    { group: desk, name: 'Findings', run: () => showLower('findings') },
-    { group: desk, name: 'What the print is left with', run: () => showLower('left') },
-    { group: desk, name: 'Time and waste', run: () => showLower('cost') },
-    ...tools.map(([name, request]) => ({ group: 'Tools', name, run: () => void propose(request) })),
-    ...makers.map(({ name, title }) => ({
-      group: 'Add',
-      name: `Add: ${title}`,
-      run: () => void propose({ do: 'make', maker: name, values: {}, at: placeForNew() }),
-    })),
+    {
+      group: desk,
+      name: 'Findings',
+      also: 'problems errors warnings what goes wrong',
+      run: () => showLower('findings'),
+    },
+    {
+      group: desk,
+      name: 'What the print is left with',
+      also: 'state afterwards end modes temperatures',
+      run: () => showLower('left'),
+    },
+    {
+      group: desk,
+      name: 'Time and waste',
+      also: 'how long duration seconds grams weight cost filament used',
+      run: () => showLower('cost'),
+    },
     ...(round ? fixActions(round, open.text) : []),
-    ...passages.flatMap(passage => passageActions(passage, shared)),
+    ...passages.flatMap(passage => passageActions(passage, shared, navigate)),
   ]
 }
 
-/** What can be done now, where one is. */
-export const actionsNow = (navigate: NavigateFunction): Action[] => [
+/** What can be done now, where one is; `inMenus` is what the page’s menus have. */
+export const actionsNow = (navigate: NavigateFunction, inMenus: readonly Action[]): Action[] => [
+  ...(onDesk() ? textActions() : []),
+  ...inMenus,
   ...deskActions(navigate),
   ...pages.flatMap(({ path, title, also, listed }) =>
     listed ? [{ group: 'Go to', name: title, also, run: () => void navigate(path) }] : [],
@@ -108,8 +102,14 @@ export const actionsNow = (navigate: NavigateFunction): Action[] => [
   {
     group: 'Do',
     name: 'Begin an empty script',
+    also: 'new create blank write',
     run: () => void beginDraft('', '', useDesk.getState().things?.printers[0]?.id ?? 0).then(navigate),
   },
-  { group: 'Do', name: 'Light or dark', run: () => useTheme.getState().toggle() },
+  {
+    group: 'Do',
+    name: 'Light or dark',
+    also: 'theme colours colors appearance night settings preferences',
+    run: () => useTheme.getState().toggle(),
+  },
   ...pageActions(),
 ]

@@ -26,6 +26,14 @@ test('one letter finds nothing yet, and every word has to fit', () => {
   expect([fitsWords(action, 'DARK theme'), fitsWords(action, 'dark bed')]).toEqual([true, false])
 })
 
+test('a word is met by the beginning of one, and by two that are written apart', () => {
+  const action = (name: string) => ({ group: 'Do', name, run: () => {} })
+  const fits = (name: string, words: string) => fitsWords(action(name), words)
+  expect([fits('The bin', 'bin'), fits('Probing', 'bin'), fits('Bins', 'BIN')]).toEqual([true, false, true])
+  expect([fits('Report the end stops', 'endstop'), fits('Endstops', 'end stop')]).toEqual([true, true])
+  expect([fits('Anything', ''), fits('Anything', '?')]).toEqual([true, false])
+})
+
 test('a setting of the open script is found by its name, and leads to its line', () => {
   const at: number[] = []
   const settings = [

@@ -2,7 +2,7 @@
 // that people have for what they see on the bed.
 import type { NavigateFunction } from 'react-router'
 import { rules } from '../../core/check/rules.ts'
-import { bookOf, searchBook } from '../../core/effects/book.ts'
+import { bookOf, searchBook, soughtIn, wordsIn } from '../../core/effects/book.ts'
 import { families } from '../../core/firmware/families.ts'
 import type { FamilyName } from '../../core/firmware/spec.ts'
 import { withTaught } from '../../core/firmware/teach.ts'
@@ -62,15 +62,15 @@ const alsoOf = (rule: string): string =>
 /** More of one kind than this are not shown; more of their name finds them. */
 const most = 8
 
-const firstFew = (found: readonly Action[]): Action[] => found.slice(0, most)
+export const firstFew = (found: readonly Action[]): Action[] => found.slice(0, most)
 
-/** Whether something has each of the words, in its name or in what else it is called. */
-export const fitsWords = ({ name, group, also = '' }: Action, words: string): boolean => {
-  const said = `${name} ${group} ${also}`.toLowerCase()
-  return words
-    .toLowerCase()
-    .split(/\s+/)
-    .every(word => said.includes(word))
+/** Whether something has words that begin with each of these, in its name or in what else it is called. */
+export function fitsWords({ name, group, also = '' }: Action, words: string): boolean {
+  if (words === '') return true
+  const said = soughtIn(`${name} ${group} ${also}`)
+  const begins = (word: string) => said.some(each => each.startsWith(word))
+  const wanted = wordsIn(words)
+  return wanted.length > 0 && (wanted.every(begins) || begins(wanted.join('')))
 }
 
 type Known = {

@@ -1,5 +1,5 @@
 // What can be done on the page that is open: whatever can be pressed says so where it is made, and the finder asks here.
-import { type Ref, type RefCallback, useCallback } from 'react'
+import { type ReactNode, type Ref, type RefCallback, useCallback, useEffect, useRef } from 'react'
 
 /** What the finder offers to do, under a heading. */
 export type Action = { group: string; name: string /** Other words for it. */; also?: string; run: () => void }
@@ -39,6 +39,30 @@ export function usePressed<T extends HTMLElement>(also?: Ref<T>): RefCallback<T>
   )
 }
 
+/** A menu of the page, open or not: what it is of, and its items. */
+export type MenuOfPage = {
+  name: string
+  /** Whether it is that of one thing of a list. */
+  ofOne: boolean
+  items: () => ReactNode
+}
+
+const menus = new Set<{ current: MenuOfPage | null }>()
+
+/** The finder knows its items while it is on the page. */
+export function useMenuOfPage(menu: MenuOfPage | null): void {
+  const now = useRef(menu)
+  useEffect(() => {
+    now.current = menu
+  })
+  useEffect(() => {
+    menus.add(now)
+    return () => void menus.delete(now)
+  }, [])
+}
+
+export const menusOfPage = (): MenuOfPage[] => [...menus].flatMap(({ current }) => current ?? [])
+
 const nameOf = (element: HTMLElement): string =>
   (element.getAttribute('aria-label') ?? element.textContent ?? '').trim().replace(/\s+/g, ' ')
 
@@ -54,7 +78,7 @@ function press(element: HTMLElement): void {
   }, 80)
 }
 
-/** What can be pressed now, each name once. */
+/** What can be pressed now, each name once; `data-also` has other words for it. */
 export function pageActions(): Action[] {
   const found = new Map<string, HTMLElement>()
   for (const element of registered) {
@@ -62,5 +86,10 @@ export function pageActions(): Action[] {
     const usable = element.offsetParent !== null && !element.matches(':disabled')
     if (usable && name !== '' && name.length <= longestName && !found.has(name)) found.set(name, element)
   }
-  return [...found].map(([name, element]) => ({ group: 'On this page', name, run: () => press(element) }))
+  return [...found].map(([name, element]) => ({
+    group: 'On this page',
+    name,
+    also: element.dataset.also,
+    run: () => press(element),
+  }))
 }

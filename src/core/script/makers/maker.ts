@@ -44,6 +44,8 @@ export type Maker = {
   /** What it makes, and what that is for; for menus. */
   title: string
   purpose: string
+  /** What people call it besides, for searching. */
+  also: string
   parameters: (surroundings: Surroundings) => readonly Parameter[]
   make: (values: Values, surroundings: Surroundings) => Made
   /** For a table of blends: the name of each and its shares of the inputs, adding to 1. */

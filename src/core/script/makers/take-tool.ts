@@ -43,6 +43,7 @@ export const takeTool: Maker = {
   name: 'take-tool',
   title: 'Take the next tool',
   purpose: 'takes whichever tool comes, warms it, and lets the one that rests cool to what it may hold',
+  also: 'standby idle temperature tool change',
   parameters: () => [
     choice('heat', 'Heat', 'by-script', 'by-program'),
     choice('waits', 'It waits', 'where-it-is', 'beside-the-bed'),

@@ -20,7 +20,15 @@ import { ScriptEditor } from './editor/ScriptEditor.tsx'
 import { DeskHeader } from './header/DeskHeader.tsx'
 import { LowerCard } from './lower/LowerCard.tsx'
 import { Outcome } from './Outcome.tsx'
-import { CalledWith, PlaceholdersPanel, PreviewCard, Stacked, UnknownPanel, useLoadedAhead } from './on-demand.ts'
+import {
+  CalledWith,
+  PassageQuestions,
+  PlaceholdersPanel,
+  PreviewCard,
+  Stacked,
+  UnknownPanel,
+  useLoadedAhead,
+} from './on-demand.ts'
 import { Ribbon } from './ribbon/Ribbon.tsx'
 import { StateCard } from './StateCard.tsx'
 import { useKeys } from './useKeys.ts'
@@ -37,7 +45,7 @@ export function Desk() {
   const { outline } = useOutline()
   const { large } = useRoom()
   const narrow = useNarrow()
-  const { asked } = useAsked()
+  const { asked, ofPassage } = useAsked()
   const quiet = useQuiet(open) && !previewing
   useKeys(editor)
   useLoadedAhead()
@@ -148,6 +156,7 @@ export function Desk() {
       )}
       <Outcome open={open} setting={setting} />
       <Suspense fallback={null}>
+        {ofPassage && <PassageQuestions instead={null} {...ofPassage} />}
         {asked === 'unknown' && (
           <UnknownPanel
             instead={null}

@@ -5,7 +5,7 @@ import { later } from '../../parts/later.tsx'
 import { loadMenu } from '../../parts/Menu.tsx'
 import { loadPanel } from '../../parts/Panel.tsx'
 import { loadWorkerAhead } from '../../state/rehearser.ts'
-import { loadTaking } from './header/DeskMenus.tsx'
+import { loadItems } from './header/DeskMenus.tsx'
 import { loadSaving } from './header/Keeping.tsx'
 
 const loads = {
@@ -18,6 +18,7 @@ const loads = {
   cost: () => import('./lower/CostCard.tsx'),
   calls: () => import('./lower/CallsCard.tsx'),
   outline: () => import('./outline/Outline.tsx'),
+  ofPassage: () => import('./outline/PassageQuestions.tsx'),
   numbers: () => import('./editor/NumbersForm.tsx'),
   settings: () => import('./editor/SettingsForm.tsx'),
   held: () => import('./editor/HeldBack.tsx'),
@@ -31,7 +32,8 @@ const loads = {
   zooming: () => import('./bed/zooming.ts'),
   asking: () => import('../../parts/AskDialog.tsx'),
   saving: loadSaving,
-  taking: loadTaking,
+  items: loadItems,
+  taking: () => import('./header/taking.ts'),
   dialogs: loadPanel,
   menus: loadMenu,
   choices: loadChoice,
@@ -47,6 +49,7 @@ export const LeftCard = later(loads.left, 'LeftCard')
 export const CostCard = later(loads.cost, 'CostCard')
 export const CallsCard = later(loads.calls, 'CallsCard')
 export const Outline = later(loads.outline, 'Outline')
+export const PassageQuestions = later(loads.ofPassage, 'PassageQuestions')
 export const NumbersForm = later(loads.numbers, 'NumbersForm')
 export const SettingsForm = later(loads.settings, 'SettingsForm')
 export const HeldBack = later(loads.held, 'HeldBack')

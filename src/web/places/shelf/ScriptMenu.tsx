@@ -18,22 +18,25 @@ export function ScriptMenu({ script }: { script: ScriptHead }) {
       <MoreMenu name={name}>
         {() => (
           <>
-            <MenuItem onSelect={() => void navigate(`/history/${id}`)}>
+            <MenuItem also="revisions versions notes trials" onSelect={() => void navigate(`/history/${id}`)}>
               <BookOpen size={15} aria-hidden /> Its history
             </MenuItem>
-            <MenuItem onSelect={() => void navigate(`/side-by-side?left=script-${id}&right=text`)}>
+            <MenuItem
+              also="compare diff difference"
+              onSelect={() => void navigate(`/side-by-side?left=script-${id}&right=text`)}
+            >
               <Columns2 size={15} aria-hidden /> Side by side with another…
             </MenuItem>
-            <MenuItem onSelect={() => void navigate(`/carry/${id}`)}>
+            <MenuItem also="copy move another printer firmware convert" onSelect={() => void navigate(`/carry/${id}`)}>
               <ArrowRightLeft size={15} aria-hidden /> Carry over to…
             </MenuItem>
             <MenuItem onSelect={() => void navigate(`/runs?script=${id}`)}>
               <Play size={15} aria-hidden /> Run it against many jobs
             </MenuItem>
-            <MenuItem onSelect={() => setAsking('name')}>
+            <MenuItem also="name" onSelect={() => setAsking('name')}>
               <Pencil size={15} aria-hidden /> Rename…
             </MenuItem>
-            <MenuItem onSelect={() => setAsking('bin')}>
+            <MenuItem also="delete remove bin trash" onSelect={() => setAsking('bin')}>
               <Trash2 size={15} aria-hidden /> Throw away…
             </MenuItem>
           </>

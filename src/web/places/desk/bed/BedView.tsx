@@ -164,10 +164,22 @@ function ZoomKeys({ zoom: { zoomBy, panBy, showAll, times } }: { zoom: BedZoom }
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: keys that its buttons take too
     <div className="absolute right-[34px] bottom-2 flex gap-1" onKeyDown={onKey}>
-      <Press aria-label="Larger (+)" title="Larger (+)" onClick={() => zoomBy(1.5)} className={look}>
+      <Press
+        data-also="zoom enlarge"
+        aria-label="Larger (+)"
+        title="Larger (+)"
+        onClick={() => zoomBy(1.5)}
+        className={look}
+      >
         <ZoomIn size={16} aria-hidden />
       </Press>
-      <Press aria-label="Smaller (−)" title="Smaller (−)" onClick={() => zoomBy(1 / 1.5)} className={look}>
+      <Press
+        data-also="zoom"
+        aria-label="Smaller (−)"
+        title="Smaller (−)"
+        onClick={() => zoomBy(1 / 1.5)}
+        className={look}
+      >
         <ZoomOut size={16} aria-hidden />
       </Press>
       {times > 1.001 && (

@@ -1,26 +1,16 @@
 // Saving: at once with a note made from the change, with a note of one's own, as a variant, or as another script.
-import {
-  ArrowRightLeft,
-  BookOpen,
-  ChevronDown,
-  Columns2,
-  FilePlus,
-  GitBranch,
-  Lock,
-  MessageSquare,
-  Trash2,
-} from 'lucide-react'
+import { ChevronDown } from 'lucide-react'
 import { Suspense, useEffect } from 'react'
-import { useNavigate } from 'react-router'
 import { Button } from '../../../parts/Button.tsx'
 import { later } from '../../../parts/later.tsx'
-import { Menu, MenuItem } from '../../../parts/Menu.tsx'
+import { Menu } from '../../../parts/Menu.tsx'
 import type { Things } from '../../../state/api.ts'
 import { type Asked, ask, askNothing, useAsked } from '../../../state/asked.ts'
 import { hasUnsavedChange, useDesk } from '../../../state/desk.ts'
 import { type Head, useUnsaved } from '../../../state/desk-watch.ts'
 import type { Said } from '../../../state/files.ts'
-import { keepAsItCame, type SaveRefusal, saveChange } from '../../../state/saving.ts'
+import { type SaveRefusal, saveChange } from '../../../state/saving.ts'
+import { DeskItems, loadItems } from './DeskMenus.tsx'
 
 export const loadSaving = () => import('./SavingQuestions.tsx')
 const SavingQuestions = later(loadSaving, 'SavingQuestions')
@@ -29,7 +19,6 @@ const savingQuestions: readonly Asked[] = ['note', 'variant', 'another', 'elsewh
 type Props = { head: Head; things: Things; onSaid: (said: Said | null) => void }
 
 export function Keeping({ head, things, onSaid }: Props) {
-  const navigate = useNavigate()
   const { asked } = useAsked()
   const { saved } = head
   // A question on the Desk goes with the Desk.
@@ -60,6 +49,8 @@ export function Keeping({ head, things, onSaid }: Props) {
         <Save isNew={saved === null} onSave={() => void save()} />
         {saved && (
           <Menu
+            name="Save"
+            load={loadItems}
             button={props => (
               <Button
                 main
@@ -71,43 +62,7 @@ export function Keeping({ head, things, onSaid }: Props) {
               </Button>
             )}
           >
-            {() => (
-              <>
-                {!saved.stock && <WithNoteItem />}
-                <MenuItem onSelect={() => ask('variant')}>
-                  <GitBranch size={15} aria-hidden /> Save as a variant…
-                </MenuItem>
-                <MenuItem onSelect={() => ask('another')}>
-                  <FilePlus size={15} aria-hidden /> Save as another script…
-                </MenuItem>
-                <MenuItem onSelect={() => void navigate(`/history/${saved.id}`)}>
-                  <BookOpen size={15} aria-hidden /> Its history
-                </MenuItem>
-                {carryAddress(head, saved) !== null && (
-                  <MenuItem onSelect={() => void navigate(carryAddress(head, saved) ?? '/')}>
-                    <ArrowRightLeft size={15} aria-hidden />{' '}
-                    {saved.file === null ? 'Carry over to…' : 'Carry over what it runs…'}
-                  </MenuItem>
-                )}
-                {saved.file !== null && (
-                  <MenuItem
-                    onSelect={() =>
-                      void keepAsItCame(!saved.stock).then(why => why !== null && onSaid({ text: why, bad: true }))
-                    }
-                  >
-                    <Lock size={15} aria-hidden /> {saved.stock ? 'Let it be changed again' : 'Make it the stock'}
-                  </MenuItem>
-                )}
-                {saved.file !== null && (
-                  <MenuItem onSelect={() => ask('throw-away')}>
-                    <Trash2 size={15} aria-hidden /> Throw this file away…
-                  </MenuItem>
-                )}
-                <MenuItem onSelect={() => void navigate(`/side-by-side?left=script-${saved.id}&right=desk`)}>
-                  <Columns2 size={15} aria-hidden /> Side by side with what is saved
-                </MenuItem>
-              </>
-            )}
+            {() => <DeskItems of="save" onSaid={onSaid} />}
           </Menu>
         )}
       </div>
@@ -125,17 +80,3 @@ const Save = ({ isNew, onSave }: { isNew: boolean; onSave: () => void }) => (
     Save
   </Button>
 )
-
-const WithNoteItem = () =>
-  useUnsaved() && (
-    <MenuItem onSelect={() => ask('note')}>
-      <MessageSquare size={15} aria-hidden /> Save with a note…
-    </MenuItem>
-  )
-
-/** Where it is carried over: a script, or what the call runs that a config or macro file is opened by; null without one. */
-const carryAddress = ({ chosen }: Head, { id, file }: NonNullable<Head['saved']>): string | null => {
-  const call = chosen.opened?.call
-  if (file === null) return `/carry/${id}`
-  return call ? `/carry/${id}?call=${encodeURIComponent(call)}` : null
-}

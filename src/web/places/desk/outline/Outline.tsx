@@ -1,36 +1,32 @@
 // The script's passages as an outline: what each takes, commented out or not, and what can be done with it.
 import { Moon } from 'lucide-react'
-import { useState } from 'react'
-import { useNavigate } from 'react-router'
+import { type NavigateFunction, useNavigate } from 'react-router'
 import { duration, plain } from '../../../../core/format.ts'
 import type { Passage } from '../../../../core/script/passages.ts'
 import { MenuItem } from '../../../parts/Menu.tsx'
 import { MoreMenu } from '../../../parts/MoreMenu.tsx'
 import { Press } from '../../../parts/Press.tsx'
-import { selectLines, useDesk } from '../../../state/desk.ts'
-import { type Seen, useUnsaved } from '../../../state/desk-watch.ts'
-import { propose } from '../../../state/preview.ts'
-import { RefrainPanel } from './RefrainPanel.tsx'
-import { RenamePanel } from './RenamePanel.tsx'
+import { selectLines } from '../../../state/desk.ts'
+import type { Seen } from '../../../state/desk-watch.ts'
+import { passageDoes } from '../../../state/passage-does.ts'
 
 /** More passages than this are not listed one by one. */
 const most = 300
 
 export function Outline({ open }: { open: Seen }) {
   const passages = open.round?.passages ?? []
-  const [renaming, setRenaming] = useState<Passage | null>(null)
-  const [refraining, setRefraining] = useState<Passage | null>(null)
+  const navigate = useNavigate()
   return (
     <nav aria-label="Outline" className="flex min-h-0 w-[228px] shrink-0 flex-col border-r border-rule">
       <ol className="min-h-0 flex-1 overflow-auto py-1">
         {passages.slice(0, most).map(passage => (
           <li key={`${passage.firstLine} ${passage.title}`}>
-            <Row passage={passage} open={open} onRename={setRenaming} onRefrain={setRefraining} />
+            <Row passage={passage} open={open} navigate={navigate} />
             {passage.parts.length > 0 && (
               <ol className="ml-4 border-l border-rule">
                 {passage.parts.map(part => (
                   <li key={`${part.firstLine} ${part.title}`}>
-                    <Row passage={part} open={open} onRename={setRenaming} onRefrain={setRefraining} small />
+                    <Row passage={part} open={open} navigate={navigate} small />
                   </li>
                 ))}
               </ol>
@@ -40,8 +36,6 @@ export function Outline({ open }: { open: Seen }) {
         {passages.length > most && <li className="px-3 py-1 text-soft">and {passages.length - most} more</li>}
         {passages.length === 0 && <li className="px-3 py-2 text-[14px] text-soft">No passages yet.</li>}
       </ol>
-      {refraining && <RefrainPanel passage={refraining} onClose={() => setRefraining(null)} />}
-      {renaming && <RenamePanel passage={renaming} onClose={() => setRenaming(null)} />}
     </nav>
   )
 }
@@ -49,12 +43,11 @@ export function Outline({ open }: { open: Seen }) {
 type RowProps = {
   passage: Passage
   open: Seen
-  onRename: (passage: Passage) => void
-  onRefrain: (passage: Passage) => void
+  navigate: NavigateFunction
   small?: boolean
 }
 
-function Row({ passage, open, onRename, onRefrain, small = false }: RowProps) {
+function Row({ passage, open, navigate, small = false }: RowProps) {
   const { title, firstLine, lastLine, enabled, startS, endS, pushedMm } = passage
   const { selection } = open
   const here = selection !== null && selection.firstLine >= firstLine && selection.lastLine <= lastLine
@@ -78,59 +71,16 @@ function Row({ passage, open, onRename, onRefrain, small = false }: RowProps) {
           {takes.filter(Boolean).join(' · ')}
         </span>
       </Press>
-      <MoreMenu name={title} align="start" side="right">
-        {() => (
-          <>
-            {enabled ? (
-              <MenuItem onSelect={() => void propose({ do: 'sleep', at: firstLine })}>Comment out</MenuItem>
-            ) : (
-              <MenuItem onSelect={() => void propose({ do: 'wake', at: firstLine })}>Put back</MenuItem>
-            )}
-            <MenuItem onSelect={() => void propose({ do: 'nudge', at: firstLine, shift: { x: 1, y: 0, z: 0 } })}>
-              Nudge on the bed…
+      <MoreMenu name={title} inFinder={false} align="start" side="right">
+        {() =>
+          passageDoes(passage, navigate).map(({ name, run, first }) => (
+            <MenuItem key={name} disabled={first !== undefined} onSelect={run}>
+              {name}
+              {first && <span className="text-soft">{first}</span>}
             </MenuItem>
-            {passage.made && (
-              <MenuItem
-                onSelect={() =>
-                  passage.made &&
-                  void propose({
-                    do: 'make',
-                    maker: passage.made.maker,
-                    values: passage.made.values,
-                    at: passage.headingLine ?? passage.firstLine,
-                  })
-                }
-              >
-                Change its numbers…
-              </MenuItem>
-            )}
-            {passage.kind === 'purge-line' && !passage.made && (
-              <MenuItem onSelect={() => void propose({ do: 'shape', at: firstLine })}>Shape the purge…</MenuItem>
-            )}
-            <MenuItem onSelect={() => onRename(passage)}>Rename…</MenuItem>
-            <MenuItem onSelect={() => onRefrain(passage)}>Make it a refrain…</MenuItem>
-            <BringItem passage={passage} />
-            <MenuItem onSelect={() => void propose({ do: 'move-up', at: firstLine })}>Move up</MenuItem>
-            <MenuItem onSelect={() => void propose({ do: 'move-down', at: firstLine })}>Move down</MenuItem>
-            <MenuItem onSelect={() => void propose({ do: 'duplicate', at: firstLine })}>Copy</MenuItem>
-            <MenuItem onSelect={() => void propose({ do: 'remove', at: firstLine })}>Remove</MenuItem>
-          </>
-        )}
+          ))
+        }
       </MoreMenu>
     </div>
-  )
-}
-
-/** Leads to where a passage is brought to another script; the page reads what is saved. */
-function BringItem({ passage }: { passage: Passage }) {
-  const navigate = useNavigate()
-  const saved = useDesk(({ open }) => (open?.saved?.file === null ? open.saved.id : null))
-  const unsaved = useUnsaved()
-  if (saved === null) return null
-  const [first, last] = [passage.headingLine ?? passage.firstLine, passage.made?.endLine ?? passage.lastLine]
-  return (
-    <MenuItem disabled={unsaved} onSelect={() => void navigate(`/carry/${saved}?lines=${first}-${last}`)}>
-      Bring to another script…{unsaved && <span className="text-soft">save first</span>}
-    </MenuItem>
   )
 }

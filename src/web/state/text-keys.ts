@@ -1,0 +1,51 @@
+// What the keys do in the Desk's text, for the finder: it presses them there.
+import type { Action } from './registry.ts'
+
+type Key = { name: string; also: string; key: string; shift?: boolean; control?: boolean }
+
+/** As in docs/shortcuts.md. */
+const keys: readonly Key[] = [
+  { name: 'Undo in the text', also: 'take back change', key: 'z', control: true },
+  { name: 'Redo in the text', also: 'again change', key: 'y', control: true },
+  { name: 'Find and replace in the text', also: 'search', key: 'f', control: true },
+  { name: 'Next finding', also: 'problem error warning walk', key: 'F8' },
+  { name: 'Previous finding', also: 'problem error warning back', key: 'F8', shift: true },
+  { name: 'Show the fix of this line', also: 'mend repair correct finding', key: 'F9' },
+  { name: 'Next passage', also: 'section go', key: 'F7' },
+  { name: 'Previous passage', also: 'section go back', key: 'F7', shift: true },
+  { name: 'Play the rehearsal, or stop it', also: 'simulate run animate watch', key: 'F4' },
+  { name: 'One step on', also: 'next command rehearsal playhead', key: 'F2' },
+  { name: 'One step back', also: 'previous command rehearsal playhead', key: 'F2', shift: true },
+]
+
+/** The finder has to have closed and given the focus back before. */
+const afterTheFinderMs = 80
+
+function press({ key, shift = false, control = false }: Key): void {
+  const mac = /Mac/.test(navigator.platform)
+  setTimeout(() => {
+    const text = document.querySelector<HTMLElement>('.cm-content')
+    text?.focus()
+    text?.dispatchEvent(
+      new KeyboardEvent('keydown', {
+        key,
+        shiftKey: shift,
+        ctrlKey: control && !mac,
+        metaKey: control && mac,
+        bubbles: true,
+        cancelable: true,
+      }),
+    )
+  }, afterTheFinderMs)
+}
+
+const shown = ({ key, shift, control }: Key): string =>
+  `${control ? 'Ctrl ' : ''}${shift ? 'Shift ' : ''}${key.toUpperCase()}`
+
+export const textActions = (): Action[] =>
+  keys.map(each => ({
+    group: 'By key',
+    name: `${each.name} (${shown(each)})`,
+    also: each.also,
+    run: () => press(each),
+  }))
