@@ -82,6 +82,33 @@ test('what a menu has only now and then is found only then', async ({ page }) =>
   await expect(editor(page)).not.toContainText('; hot')
 })
 
+test('the first is chosen, also when it is found later, unless another was', async ({ page }) => {
+  await openWarmUp(page, 'Zebra first')
+  // “Fold the ribbon” is there at once; the script is asked for at the server, and comes above it.
+  await ask(page, 'fold')
+  const script = option(page, /From the café’s folder/).first()
+  await expect(script).toHaveAttribute('aria-selected', 'true')
+  const input = page.getByPlaceholder(/^A script, a line/)
+  await expect(input).toHaveAttribute('aria-activedescendant', (await script.getAttribute('id')) ?? '')
+  await page.keyboard.press('Escape')
+
+  let letGo = () => {}
+  const held = new Promise<void>(done => {
+    letGo = done
+  })
+  await page.route('**/api/search*', async route => {
+    await held
+    await route.continue()
+  })
+  await ask(page, 'fold')
+  const fold = option(page, 'Fold the ribbon')
+  await expect(fold).toHaveAttribute('aria-selected', 'true')
+  await page.keyboard.press('ArrowDown')
+  letGo()
+  await expect(script).toBeVisible()
+  await expect(fold).toHaveAttribute('aria-selected', 'true')
+})
+
 /** What people say, and what they mean by it. */
 const said: readonly [words: string, name: RegExp][] = [
   ['theme', /^Light or dark$/],

@@ -1,16 +1,25 @@
 // What the finder shows: what can be done now, and what was found. Loaded when it is first opened.
 import { Command } from 'cmdk'
-import { type RefObject, useCallback, useEffect, useState } from 'react'
+import {
+  type KeyboardEvent as ByKey,
+  type RefObject,
+  useCallback,
+  useEffect,
+  useLayoutEffect,
+  useRef,
+  useState,
+} from 'react'
 import { useNavigate } from 'react-router'
 import type { Hit } from '../../core/model/kept.ts'
 import { actionsNow } from '../state/actions.ts'
 import { api } from '../state/api.ts'
 import { useThings } from '../state/asking.ts'
 import { selectLines, useDesk } from '../state/desk.ts'
-import { firstFew, fitsWords, knownAs } from '../state/known.ts'
+import { fitsWords, knownAs, withFewOfOne } from '../state/known.ts'
 import { type Action, toldApart } from '../state/registry.ts'
-import { type FoundAction, FoundMenus } from './FoundMenus.tsx'
+import { FoundMenus } from './FoundMenus.tsx'
 import { useGivesBack } from './giving-back.ts'
+import { keysOf } from './keys.ts'
 
 const sorts: Record<Hit['sort'], string> = {
   name: 'script',
@@ -43,8 +52,8 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
   const [words, setWords] = useState('')
   const [hits, setHits] = useState<Hit[]>([])
   const [problem, setProblem] = useState('')
-  const [inMenus, setInMenus] = useState<readonly FoundAction[]>([])
-  const found = useCallback((action: FoundAction) => {
+  const [inMenus, setInMenus] = useState<readonly Action[]>([])
+  const found = useCallback((action: Action) => {
     setInMenus(before => [...before, action])
     return () => setInMenus(before => before.filter(each => each !== action))
   }, [])
@@ -77,14 +86,25 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
   }
   const things = useThings().data
   const asked = words.trim()
-  const fits = (action: Action) => fitsWords(action, asked)
-  const ofOne = asked.length < 2 ? [] : firstFew(inMenus.filter(action => action.ofOne && fits(action)))
-  const own = inMenus.filter(action => !action.ofOne)
-  const actions = open ? actionsNow(navigate, own).filter(fits) : []
+  const all = open ? actionsNow(navigate, inMenus) : []
+  const actions = withFewOfOne(all.filter(action => fitsWords(action, asked)))
   const settings = useDesk.getState().open?.round?.settings ?? []
   const known = open ? knownAs(words, { things, settings, navigate, toLine: line => selectLines(line) }) : []
-  const fitting = toldApart([...actions, ...ofOne, ...known])
-  const groups = [...new Set(fitting.map(({ group }) => group))]
+  const [toDo, toRead] = [toldApart(actions), toldApart(known)]
+  const named = hits.filter(({ sort }) => sort === 'name' || sort === 'refrain')
+  const within = hits.filter(hit => !named.includes(hit))
+  // What is found later comes above: the first is chosen as long as nobody has chosen another.
+  const list = useRef<HTMLDivElement>(null)
+  const chose = useRef(false)
+  const top = toDo[0] ?? toRead[0]
+  const first = [...named, ...(top ? [] : within)].map(placeOf)[0] ?? `${top?.group} ${top?.name}`
+  // biome-ignore lint/correctness/useExhaustiveDependencies: anew whenever another is the first
+  useLayoutEffect(() => {
+    if (!chose.current) list.current?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Home', bubbles: true }))
+  }, [first, words])
+  const choose = ({ key }: ByKey) => {
+    if (key.startsWith('Arrow')) chose.current = true
+  }
   return (
     <Command.Dialog
       open={open}
@@ -96,7 +116,11 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
     >
       <Command.Input
         value={words}
-        onValueChange={setWords}
+        onValueChange={wanted => {
+          chose.current = false
+          setWords(wanted)
+        }}
+        onKeyDown={choose}
         onFocus={() => {
           if (typed.current) setWords(typed.current)
           typed.current = ''
@@ -104,56 +128,71 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
         placeholder="A script, a line, a note, or what you want to do"
         className="w-full border-b border-rule bg-raised px-4 py-3 text-[16px] outline-none placeholder:text-soft"
       />
-      <Command.List className="max-h-[60vh] overflow-auto p-1.5">
+      <Command.List
+        ref={list}
+        onPointerMove={() => {
+          chose.current = true
+        }}
+        className="max-h-[60vh] overflow-auto p-1.5"
+      >
         <Command.Empty className="px-3 py-4 text-soft">{problem || 'Nothing has these words.'}</Command.Empty>
-        {hits.length > 0 && (
-          <Command.Group heading="Found" className={groupLook}>
-            {hits.map((hit, i) => (
-              <Command.Item
-                key={`${hit.sort} ${hit.scriptId} ${hit.title} ${hit.shown}`}
-                value={`hit ${i}`}
-                onSelect={() => go(() => void navigate(addressOf(hit)))}
-                className={itemLook}
-              >
-                <span className="min-w-0 flex-1">
-                  <span className="block truncate font-semibold">
-                    {hit.title}
-                    {hit.line !== null && <span className="font-normal text-soft">, line {hit.line}</span>}
-                  </span>
-                  {hit.shown && (
-                    <span className={`block truncate text-[13px] text-soft ${hit.sort === 'text' ? 'font-mono' : ''}`}>
-                      {hit.shown}
-                    </span>
-                  )}
-                </span>
-                <span className="max-w-[45%] shrink-0 truncate text-[13px] text-soft">
-                  {[sorts[hit.sort], hit.printer].filter(Boolean).join(', ')}
-                </span>
-              </Command.Item>
-            ))}
-          </Command.Group>
-        )}
-        {groups.map(group => (
-          <Command.Group key={group} heading={group} className={groupLook}>
-            {fitting
-              .filter(action => action.group === group)
-              .map((action: Action) => (
-                <Command.Item
-                  key={action.name}
-                  value={`${group} ${action.name}`}
-                  onSelect={() => go(action.run)}
-                  className={itemLook}
-                >
-                  {action.name}
-                </Command.Item>
-              ))}
-          </Command.Group>
-        ))}
+        <Hits heading="Found" hits={named} onGo={hit => go(() => void navigate(addressOf(hit)))} />
+        <Actions actions={toDo} onGo={go} />
+        <Hits heading="In scripts and notes" hits={within} onGo={hit => go(() => void navigate(addressOf(hit)))} />
+        <Actions actions={toRead} onGo={go} />
       </Command.List>
       {open && <FoundMenus found={found} />}
     </Command.Dialog>
   )
 }
+
+/** What tells a hit from others: the same place may be found by its name and by its text. */
+const placeOf = ({ sort, scriptId, title, line, shown }: Hit): string =>
+  `hit ${sort} ${scriptId} ${title} ${line} ${shown}`
+
+type HitsProps = { heading: string; hits: readonly Hit[]; onGo: (hit: Hit) => void }
+
+function Hits({ heading, hits, onGo }: HitsProps) {
+  if (hits.length === 0) return null
+  const keys = keysOf(hits, placeOf)
+  return (
+    <Command.Group heading={heading} className={groupLook}>
+      {hits.map((hit, i) => (
+        <Command.Item key={keys[i]} value={keys[i]} onSelect={() => onGo(hit)} className={itemLook}>
+          <span className="min-w-0 flex-1">
+            <span className="block truncate font-semibold">
+              {hit.title}
+              {hit.line !== null && <span className="font-normal text-soft">, line {hit.line}</span>}
+            </span>
+            {hit.shown && (
+              <span className={`block truncate text-[13px] text-soft ${hit.sort === 'text' ? 'font-mono' : ''}`}>
+                {hit.shown}
+              </span>
+            )}
+          </span>
+          <span className="max-w-[45%] shrink-0 truncate text-[13px] text-soft">
+            {[sorts[hit.sort], hit.printer].filter(Boolean).join(', ')}
+          </span>
+        </Command.Item>
+      ))}
+    </Command.Group>
+  )
+}
+
+type ActionsProps = { actions: readonly Action[]; onGo: (run: () => void) => void }
+
+const Actions = ({ actions, onGo }: ActionsProps) =>
+  [...new Set(actions.map(({ group }) => group))].map(group => (
+    <Command.Group key={group} heading={group} className={groupLook}>
+      {actions
+        .filter(action => action.group === group)
+        .map(({ name, run }) => (
+          <Command.Item key={name} value={`${group} ${name}`} onSelect={() => onGo(run)} className={itemLook}>
+            {name}
+          </Command.Item>
+        ))}
+    </Command.Group>
+  ))
 
 const groupLook =
   '[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:pb-0.5 [&_[cmdk-group-heading]]:text-[13px] [&_[cmdk-group-heading]]:text-soft'

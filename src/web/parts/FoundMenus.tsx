@@ -3,9 +3,7 @@ import { createContext, memo, Suspense, use, useEffect, useRef, useState } from 
 import { type Action, type MenuOfPage, menusOfPage } from '../state/registry.ts'
 import { ItemOfMenu, type ItemProps } from './Menu.tsx'
 
-export type FoundAction = Action & { /** Whether it is in the menu of one thing of a list. */ ofOne: boolean }
-
-type Found = (action: FoundAction) => () => void
+type Found = (action: Action) => () => void
 
 const Within = createContext<{ menu: Pick<MenuOfPage, 'name' | 'ofOne'>; found: Found } | null>(null)
 
@@ -40,10 +38,10 @@ function FoundItem({ children, disabled, onSelect, 'data-also': also = '' }: Ite
     const words = its.current.textContent.trim()
     const name = its.current.querySelector('b')?.textContent ?? words
     return found({
-      ofOne: menu.ofOne,
+      ...(menu.ofOne ? { of: menu.name } : {}),
       group: menu.ofOne ? 'In this list' : menu.name,
       name: menu.ofOne ? `${menu.name}: ${name}` : name,
-      also: `${menu.name} ${words} ${also}`,
+      also: `${menu.ofOne ? '' : menu.name} ${words} ${also}`,
       run: () => select.current?.(new Event('select')),
     })
   }, [within, disabled, also])

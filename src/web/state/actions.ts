@@ -26,14 +26,14 @@ function passageActions(passage: Passage, shared: Set<string>, navigate: Navigat
   const { title, firstLine, lastLine } = passage
   const called = shared.has(title) ? `${title}, line ${firstLine}` : title
   const can = passageDoes(passage, navigate).filter(({ first }) => first === undefined)
-  return [{ name: 'Go to it', also: 'show', run: () => selectLines(firstLine, lastLine) }, ...can].map(
-    ({ name, also, run }) => ({
-      group: 'Passages',
-      name: `${called}: ${name}`,
-      also: `passage ${also}`,
+  const group = 'Passages'
+  return [
+    { group, name: `Go to “${called}”`, also: 'passage show', run: () => selectLines(firstLine, lastLine) },
+    ...can.map(({ name, also, run }) => ({
+      ...{ group, name: `${called}: ${name}`, also: `passage ${also}`, of: called },
       run,
-    }),
-  )
+    })),
+  ]
 }
 
 /** The fixes of findings, each shown before it is applied. */

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 import { rules } from '../../core/check/rules.ts'
-import { fitsWords, knownAs, seenAs } from './known.ts'
+import { fitsWords, knownAs, seenAs, withFewOfOne } from './known.ts'
 
 const nothing = { things: undefined, settings: [], navigate: () => {}, toLine: () => {} }
 const names = (words: string) => knownAs(words, nothing).map(({ group, name }) => `${group}: ${name}`)
@@ -32,6 +32,20 @@ test('a word is met by the beginning of one, and by two that are written apart',
   expect([fits('The bin', 'bin'), fits('Probing', 'bin'), fits('Bins', 'BIN')]).toEqual([true, false, true])
   expect([fits('Report the end stops', 'endstop'), fits('Endstops', 'end stop')]).toEqual([true, true])
   expect([fits('Anything', ''), fits('Anything', '?')]).toEqual([true, false])
+})
+
+test('of the menus of a list eight items are shown under each heading', () => {
+  const ten = (group: string, of?: string) =>
+    Array.from({ length: 10 }, (_, i) => ({ group, name: `${group} ${i}`, ...(of ? { of } : {}), run: () => {} }))
+  const few = withFewOfOne([...ten('Passages', 'home'), ...ten('Tools'), ...ten('In this list', 'Everyday')])
+  const counts = ['Passages', 'Tools', 'In this list'].map(group => few.filter(each => each.group === group).length)
+  expect(counts).toEqual([8, 10, 8])
+})
+
+test('what is about one thing of many is offered when more is asked for than the thing’s name', () => {
+  const action = { group: 'In this list', name: 'From the folder: Its history', of: 'From the folder', run: () => {} }
+  const offered = ['', 'fol', 'from folder', 'history', 'fol hist'].map(words => fitsWords(action, words))
+  expect(offered).toEqual([false, false, false, true, true])
 })
 
 test('a setting of the open script is found by its name, and leads to its line', () => {

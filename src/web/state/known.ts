@@ -62,15 +62,32 @@ const alsoOf = (rule: string): string =>
 /** More of one kind than this are not shown; more of their name finds them. */
 const most = 8
 
-export const firstFew = (found: readonly Action[]): Action[] => found.slice(0, most)
+const firstFew = (found: readonly Action[]): Action[] => found.slice(0, most)
+
+/** All of them, but of those that are about one thing of many under each heading the first few. */
+export function withFewOfOne(actions: readonly Action[]): Action[] {
+  const taken = new Map<string, number>()
+  return actions.filter(({ group, of }) => {
+    if (of === undefined) return true
+    const before = taken.get(group) ?? 0
+    taken.set(group, before + 1)
+    return before < most
+  })
+}
+
+/** Whether a text has words that begin with each of these. */
+function hasWords(text: string, wanted: readonly string[]): boolean {
+  const said = soughtIn(text)
+  const begins = (word: string) => said.some(each => each.startsWith(word))
+  return wanted.length > 0 && (wanted.every(begins) || begins(wanted.join('')))
+}
 
 /** Whether something has words that begin with each of these, in its name or in what else it is called. */
-export function fitsWords({ name, group, also = '' }: Action, words: string): boolean {
-  if (words === '') return true
-  const said = soughtIn(`${name} ${group} ${also}`)
-  const begins = (word: string) => said.some(each => each.startsWith(word))
+export function fitsWords({ name, group, also = '', of }: Action, words: string): boolean {
   const wanted = wordsIn(words)
-  return wanted.length > 0 && (wanted.every(begins) || begins(wanted.join('')))
+  // Who writes the name of a thing wants the thing.
+  if (of !== undefined && (wanted.length === 0 || hasWords(of, wanted))) return false
+  return words === '' || hasWords(`${name} ${group} ${also}`, wanted)
 }
 
 type Known = {

@@ -2,7 +2,15 @@
 import { type ReactNode, type Ref, type RefCallback, useCallback, useEffect, useRef } from 'react'
 
 /** What the finder offers to do, under a heading. */
-export type Action = { group: string; name: string /** Other words for it. */; also?: string; run: () => void }
+export type Action = {
+  group: string
+  name: string
+  /** Other words for it. */
+  also?: string
+  /** The one thing of many that it is about: then it is offered when more is asked for than that thing’s name. */
+  of?: string
+  run: () => void
+}
 
 /** A name longer than this is a text, not something to do. */
 const longestName = 80
