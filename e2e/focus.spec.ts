@@ -77,6 +77,27 @@ test('after a dialog or the finder one types on where the caret was', async ({ p
   await expect(editor(page)).toContainText('M104 S204 ; half')
 })
 
+test('the caret stays where it was also where the browser is slow to tell that the text has the focus', async ({
+  page,
+}) => {
+  await pasteOnShelf(page, 'G28\nM104 S20\nG1 X20\n')
+  await page.locator('.cm-line').nth(1).click()
+  await page.keyboard.press('End')
+  await page.keyboard.press('Control+s')
+  await expect(dialog(page).getByRole('textbox').first()).toBeFocused()
+  // So long the page does nothing after the editor has heard of the focus, and before it hears of the selection.
+  await page.evaluate(() =>
+    document.querySelector('.cm-content')?.addEventListener('focusin', () => {
+      const until = performance.now() + 400
+      while (performance.now() < until);
+    }),
+  )
+  await page.keyboard.press('Escape')
+  await expect(editor(page)).toBeFocused()
+  await page.keyboard.type('4')
+  await expect(editor(page)).toContainText('M104 S204')
+})
+
 test('a dialog that a menu opened gives the focus back to the menu’s button', async ({ page }) => {
   await pasteOnShelf(page, 'G28\n')
   const button = page.getByRole('button', { name: 'Export' })

@@ -4,7 +4,7 @@ import { EditorState } from '@codemirror/state'
 import { drawSelection, EditorView, keymap, lineNumbers } from '@codemirror/view'
 import { useEffect, useRef } from 'react'
 import { configLanguage } from '../../parts/config-language.ts'
-import { editorTheme } from '../../parts/editor-theme.ts'
+import { caretStays, editorTheme } from '../../parts/editor-theme.ts'
 
 type Props = { name: string; value: string; onChange: (value: string) => void }
 
@@ -32,6 +32,7 @@ export default function ConfigEditor({ name, value, onChange }: Props) {
             if (update.docChanged) changed.current(update.state.doc.toString())
           }),
           editorTheme,
+          caretStays,
           look,
         ],
       }),

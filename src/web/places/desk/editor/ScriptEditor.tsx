@@ -15,7 +15,7 @@ import {
 import { ListTree } from 'lucide-react'
 import { memo, Suspense, useEffect, useRef } from 'react'
 import type { RehearsalInput } from '../../../../core/round.ts'
-import { editorTheme } from '../../../parts/editor-theme.ts'
+import { caretStays, editorTheme } from '../../../parts/editor-theme.ts'
 import { Press } from '../../../parts/Press.tsx'
 import { unparted } from '../../../parts/words.ts'
 import { selectLines, setText, useDesk } from '../../../state/desk.ts'
@@ -117,6 +117,7 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
           // Outside of what holds the editor, which shows nothing beyond its edges.
           tooltips({ parent: document.body }),
           editorTheme,
+          caretStays,
         ],
       }),
     })
