@@ -109,6 +109,19 @@ test('the first is chosen, also when it is found later, unless another was', asy
   await expect(fold).toHaveAttribute('aria-selected', 'true')
 })
 
+test('what was found for other words is gone at once, and Enter does what these mean', async ({ page }) => {
+  await openWarmUp(page, 'Zebra other words')
+  await ask(page, 'fold')
+  await expect(option(page, /From the café’s folder/).first()).toBeVisible()
+  // The server does not answer any more.
+  await page.route('**/api/search*', () => {})
+  await page.getByPlaceholder(/^A script, a line/).fill('folder')
+  await expect(option(page, /From the café’s folder/).first()).toHaveAttribute('aria-selected', 'true')
+  await page.getByPlaceholder(/^A script, a line/).fill('weight')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('tab', { name: 'Time and waste' })).toHaveAttribute('aria-selected', 'true')
+})
+
 /** What people say, and what they mean by it. */
 const said: readonly [words: string, name: RegExp][] = [
   ['theme', /^Light or dark$/],

@@ -36,6 +36,15 @@ const addressOf = ({ sort, scriptId, line }: Hit): string =>
       ? `/history/${scriptId}`
       : `/desk/${scriptId}${line ? `?line=${line}` : ''}`
 
+/** Whether all of the words stand in what is shown of it. */
+const showsWords = ({ title, shown, printer }: Hit, words: string): boolean => {
+  const said = `${title} ${shown} ${printer}`.toLowerCase()
+  return words
+    .toLowerCase()
+    .split(/\s+/)
+    .every(word => said.includes(word))
+}
+
 /** A search waits so long for the next key, ms. */
 const pauseMs = 120
 
@@ -50,7 +59,7 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
   const navigate = useNavigate()
   useGivesBack(open)
   const [words, setWords] = useState('')
-  const [hits, setHits] = useState<Hit[]>([])
+  const [answer, setAnswer] = useState<{ to: string; hits: readonly Hit[] }>({ to: '', hits: [] })
   const [problem, setProblem] = useState('')
   const [inMenus, setInMenus] = useState<readonly Action[]>([])
   const found = useCallback((action: Action) => {
@@ -59,15 +68,15 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
   }, [])
   useEffect(() => {
     if (!open || words.trim().length < 2) {
-      setHits([])
+      setAnswer({ to: '', hits: [] })
       return
     }
     let left = false
     setProblem('')
     const timer = setTimeout(() => {
       api.search(words).then(
-        found => {
-          if (!left) setHits(found)
+        hits => {
+          if (!left) setAnswer({ to: words, hits })
         },
         error => {
           if (!left) setProblem((error as Error).message)
@@ -91,6 +100,8 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
   const settings = useDesk.getState().open?.round?.settings ?? []
   const known = open ? knownAs(words, { things, settings, navigate, toLine: line => selectLines(line) }) : []
   const [toDo, toRead] = [toldApart(actions), toldApart(known)]
+  // Until it is answered anew, of the answer to other words what has these, too.
+  const hits = answer.to === words ? answer.hits : answer.hits.filter(hit => showsWords(hit, asked))
   const named = hits.filter(({ sort }) => sort === 'name' || sort === 'refrain')
   const within = hits.filter(hit => !named.includes(hit))
   // What is found later comes above: the first is chosen as long as nobody has chosen another.
