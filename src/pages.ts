@@ -29,6 +29,9 @@ const page = (path: string, place: PlaceName, title: string, also = '', listed =
   also,
   listed,
 })
+/** A page to read in the Library. */
+const reading = (path: string, title: string, also: string): Page =>
+  page(path, 'library', title, `help docs documentation manual guide ${also}`)
 const about = (path: string, place: PlaceName, title: string): Page => page(path, place, title, '', false)
 
 export const pages = [
@@ -61,52 +64,17 @@ export const pages = [
   about('/commands/:name', 'library', 'A command'),
   page('/checks', 'library', 'Checks', 'rules findings warnings errors what is checked'),
   about('/checks/:name', 'library', 'A check'),
-  page(
-    '/read/script-language',
-    'library',
-    'Script language',
-    'help docs documentation manual guide values settings guards formulas keep marks @ language',
-  ),
-  page(
-    '/read/rehearsal',
-    'library',
-    'The rehearsal',
-    'help docs documentation manual guide simulation accuracy ooze heat time what it can not know',
-  ),
-  page(
-    '/read/checks',
-    'library',
-    'About checks',
-    'help docs documentation manual guide findings errors warnings advice ignore fixes',
-  ),
-  page(
-    '/read/learning',
-    'library',
-    'Learning a printer',
-    'help docs documentation manual guide config settings report describe machine',
-  ),
-  page(
-    '/read/carrying',
-    'library',
-    'Carrying over',
-    'help docs documentation manual guide another printer firmware convert port adapt move',
-  ),
-  page(
-    '/read/changes',
-    'library',
-    'Changes of tools',
-    'help docs documentation manual guide tool change multi material moments whole print purge tower',
-  ),
-  page(
-    '/read/macros',
-    'library',
-    'Macros',
-    'help docs documentation manual guide templates host macro files variables delayed',
-  ),
+  reading('/read/script-language', 'Script language', 'values settings guards formulas keep marks @ language'),
+  reading('/read/rehearsal', 'The rehearsal', 'simulation accuracy ooze heat time what it can not know'),
+  reading('/read/checks', 'About checks', 'findings errors warnings advice ignore fixes'),
+  reading('/read/learning', 'Learning a printer', 'config settings report describe machine'),
+  reading('/read/carrying', 'Carrying over', 'another printer firmware convert port adapt move'),
+  reading('/read/changes', 'Changes of tools', 'tool change multi material moments whole print purge tower'),
+  reading('/read/macros', 'Macros', 'templates host macro files variables delayed'),
   page('/refrains', 'library', 'Refrains', 'shared passages snippets reuse copy in many scripts'),
   page('/vocabularies', 'library', 'Vocabularies', 'vocabulary placeholders slicer variables words export import'),
-  page('/read/vocabularies', 'library', 'About vocabularies', 'help docs documentation manual guide placeholders'),
-  page('/read/shortcuts', 'library', 'Shortcuts', 'keys keyboard help hotkeys docs documentation manual'),
+  reading('/read/vocabularies', 'About vocabularies', 'placeholders'),
+  reading('/read/shortcuts', 'Shortcuts', 'keys keyboard hotkeys'),
   page(
     '/jobs',
     'workshop',
