@@ -6,6 +6,7 @@ import {
   useCallback,
   useEffect,
   useLayoutEffect,
+  useReducer,
   useRef,
   useState,
 } from 'react'
@@ -61,10 +62,15 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
   const [words, setWords] = useState('')
   const [answer, setAnswer] = useState<{ to: string; hits: readonly Hit[] }>({ to: '', hits: [] })
   const [problem, setProblem] = useState('')
-  const [inMenus, setInMenus] = useState<readonly Action[]>([])
+  const inMenus = useRef(new Set<Action>())
+  const [, drawAgain] = useReducer((times: number) => times + 1, 0)
   const found = useCallback((action: Action) => {
-    setInMenus(before => [...before, action])
-    return () => setInMenus(before => before.filter(each => each !== action))
+    inMenus.current.add(action)
+    drawAgain()
+    return () => {
+      inMenus.current.delete(action)
+      drawAgain()
+    }
   }, [])
   useEffect(() => {
     if (!open || words.trim().length < 2) {
@@ -95,7 +101,7 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
   }
   const things = useThings().data
   const asked = words.trim()
-  const all = open ? actionsNow(navigate, inMenus) : []
+  const all = open ? actionsNow(navigate, inMenus.current) : []
   const actions = withFewOfOne(all.filter(action => fitsWords(action, asked)))
   const settings = useDesk.getState().open?.round?.settings ?? []
   const known = open ? knownAs(words, { things, settings, navigate, toLine: line => selectLines(line) }) : []

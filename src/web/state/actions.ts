@@ -7,7 +7,7 @@ import { selectLines, useDesk } from './desk.ts'
 import { beginDraft } from './drafts.ts'
 import { showLower } from './lower.ts'
 import { useOutline } from './outline.ts'
-import { passageDoes } from './passage-does.ts'
+import { type Doing, mostPassages, passageDoes } from './passage-does.ts'
 import { showFix } from './preview.ts'
 import { type Action, pageActions } from './registry.ts'
 import { textActions } from './text-keys.ts'
@@ -22,17 +22,18 @@ function sharedTitles(passages: readonly Passage[]): Set<string> {
 }
 
 /** What can be done with a passage; one that shares its title says its line. */
-function passageActions(passage: Passage, shared: Set<string>, navigate: NavigateFunction): Action[] {
+function passageActions(passage: Passage, shared: Set<string>, does: readonly Doing[]): Action[] {
   const { title, firstLine, lastLine } = passage
   const called = shared.has(title) ? `${title}, line ${firstLine}` : title
-  const can = passageDoes(passage, navigate).filter(({ first }) => first === undefined)
   const group = 'Passages'
   return [
     { group, name: `Go to “${called}”`, also: 'passage show', run: () => selectLines(firstLine, lastLine) },
-    ...can.map(({ name, also, run }) => ({
-      ...{ group, name: `${called}: ${name}`, also: `passage ${also}`, of: called },
-      run,
-    })),
+    ...does
+      .filter(({ first }) => first === undefined)
+      .map(({ name, also, run }) => ({
+        ...{ group, name: `${called}: ${name}`, also: `passage ${also}`, of: called },
+        run,
+      })),
   ]
 }
 
@@ -87,12 +88,14 @@ function deskActions(navigate: NavigateFunction): Action[] {
       run: () => showLower('cost'),
     },
     ...(round ? fixActions(round, open.text) : []),
-    ...passages.flatMap(passage => passageActions(passage, shared, navigate)),
+    ...passages.flatMap((passage, i) =>
+      passageActions(passage, shared, i < mostPassages ? passageDoes(passage, navigate) : []),
+    ),
   ]
 }
 
 /** What can be done now, where one is; `inMenus` is what the page’s menus have. */
-export const actionsNow = (navigate: NavigateFunction, inMenus: readonly Action[]): Action[] => [
+export const actionsNow = (navigate: NavigateFunction, inMenus: Iterable<Action>): Action[] => [
   ...(onDesk() ? textActions() : []),
   ...inMenus,
   ...deskActions(navigate),

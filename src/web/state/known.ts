@@ -75,19 +75,29 @@ export function withFewOfOne(actions: readonly Action[]): Action[] {
   })
 }
 
-/** Whether a text has words that begin with each of these. */
-function hasWords(text: string, wanted: readonly string[]): boolean {
-  const said = soughtIn(text)
+/** Whether words among these begin with each of those wanted. */
+function haveWords(said: readonly string[], wanted: readonly string[]): boolean {
   const begins = (word: string) => said.some(each => each.startsWith(word))
   return wanted.length > 0 && (wanted.every(begins) || begins(wanted.join('')))
 }
 
+const known = new WeakMap<Action, readonly string[]>()
+
+/** The words of its name and of what else it is called: there may be thousands, asked at each key. */
+function saidOf(action: Action): readonly string[] {
+  const before = known.get(action)
+  if (before) return before
+  const said = soughtIn(`${action.name} ${action.group} ${action.also ?? ''}`)
+  known.set(action, said)
+  return said
+}
+
 /** Whether something has words that begin with each of these, in its name or in what else it is called. */
-export function fitsWords({ name, group, also = '', of }: Action, words: string): boolean {
+export function fitsWords(action: Action, words: string): boolean {
+  if (words === '') return action.of === undefined
   const wanted = wordsIn(words)
   // Who writes the name of a thing wants the thing.
-  if (of !== undefined && (wanted.length === 0 || hasWords(of, wanted))) return false
-  return words === '' || hasWords(`${name} ${group} ${also}`, wanted)
+  return haveWords(saidOf(action), wanted) && !(action.of !== undefined && haveWords(soughtIn(action.of), wanted))
 }
 
 type Known = {

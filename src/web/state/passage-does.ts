@@ -6,6 +6,9 @@ import { askOfPassage } from './asked.ts'
 import { hasUnsavedChange, useDesk } from './desk.ts'
 import { propose } from './preview.ts'
 
+/** Of a script with more passages than this, the later ones are not listed one by one. */
+export const mostPassages = 300
+
 export type Doing = {
   name: string
   /** What else it is called. */

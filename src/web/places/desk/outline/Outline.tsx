@@ -8,10 +8,7 @@ import { MoreMenu } from '../../../parts/MoreMenu.tsx'
 import { Press } from '../../../parts/Press.tsx'
 import { selectLines } from '../../../state/desk.ts'
 import type { Seen } from '../../../state/desk-watch.ts'
-import { passageDoes } from '../../../state/passage-does.ts'
-
-/** More passages than this are not listed one by one. */
-const most = 300
+import { mostPassages, passageDoes } from '../../../state/passage-does.ts'
 
 export function Outline({ open }: { open: Seen }) {
   const passages = open.round?.passages ?? []
@@ -19,7 +16,7 @@ export function Outline({ open }: { open: Seen }) {
   return (
     <nav aria-label="Outline" className="flex min-h-0 w-[228px] shrink-0 flex-col border-r border-rule">
       <ol className="min-h-0 flex-1 overflow-auto py-1">
-        {passages.slice(0, most).map(passage => (
+        {passages.slice(0, mostPassages).map(passage => (
           <li key={`${passage.firstLine} ${passage.title}`}>
             <Row passage={passage} open={open} navigate={navigate} />
             {passage.parts.length > 0 && (
@@ -33,7 +30,9 @@ export function Outline({ open }: { open: Seen }) {
             )}
           </li>
         ))}
-        {passages.length > most && <li className="px-3 py-1 text-soft">and {passages.length - most} more</li>}
+        {passages.length > mostPassages && (
+          <li className="px-3 py-1 text-soft">and {passages.length - mostPassages} more</li>
+        )}
         {passages.length === 0 && <li className="px-3 py-2 text-[14px] text-soft">No passages yet.</li>}
       </ol>
     </nav>
