@@ -5,6 +5,7 @@ import { commandAt, lastModes } from '../../../../core/machine/trace.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
 import { polyline } from '../../../parts/polyline.ts'
+import { type Box, boxesOf, freeX } from './free-place.ts'
 import { timeMarks } from './TimeMarks.tsx'
 
 type Props = { round: DeskRound; setting: RehearsalInput; width: number; height: number; totalS: number }
@@ -12,6 +13,8 @@ type Props = { round: DeskRound; setting: RehearsalInput; width: number; height:
 const samples = 240
 const axisHeight = 20
 const topRoom = 8
+/** Of a label: how wide a letter is, about, and how high a line, px. */
+const [letterPx, lineHighPx] = [7, 16]
 
 type Row = {
   at: number
@@ -62,6 +65,21 @@ export const HeatChart = memo(function HeatChart({ round, setting, width, height
     ),
     fill: 'none',
   })
+  const told = [
+    ...(nozzle ? labelsOf(nozzle, totalS, width, yOf, 'nozzle', 'var(--heat)', 4) : []),
+    ...labelsOf(bed, totalS, width, yOf, 'bed', 'var(--bed)', -20),
+  ]
+  const oozes = `oozes above ${oozeSafeC} °C`
+  const y = yOf(oozeSafeC) - 18
+  const x = freeX(
+    { wide: oozes.length * letterPx, top: y, bottom: y + lineHighPx },
+    Array.from({ length: Math.max(1, Math.floor((width - oozes.length * letterPx) / 30)) }, (_, i) => 22 + 30 * i),
+    [
+      ...boxesOf(data.map(({ at, nozzle: c }) => [xOf(at), yOf(c)] as const)),
+      ...boxesOf(data.map(({ at, bed: c }) => [xOf(at), yOf(c)] as const)),
+      ...told.map(boxOf),
+    ],
+  )
   return (
     <div aria-hidden className="absolute inset-x-0 bottom-0" style={{ height }}>
       <svg aria-hidden="true" width={width} height={height} className="absolute inset-0 overflow-visible">
@@ -83,15 +101,24 @@ export const HeatChart = memo(function HeatChart({ round, setting, width, height
         )}
         <path {...curve('nozzle')} stroke="var(--heat)" strokeWidth={2.5} />
       </svg>
-      <Label x={22} y={yOf(oozeSafeC) - 18} colour="var(--warn)" text={`oozes above ${oozeSafeC} °C`} />
-      {nozzle && labels(nozzle, totalS, width, yOf, 'nozzle', 'var(--heat)', 4)}
-      {labels(bed, totalS, width, yOf, 'bed', 'var(--bed)', -20)}
+      {[{ x, y, colour: 'var(--warn)', text: oozes }, ...told].map(label => (
+        <Label key={`${label.text} ${label.x}`} {...label} />
+      ))}
     </div>
   )
 })
 
+type LabelProps = { x: number; y: number; colour: string; text: string }
+
+const boxOf = ({ x, y, text }: LabelProps): Box => ({
+  left: x,
+  right: x + text.length * letterPx,
+  top: y,
+  bottom: y + lineHighPx,
+})
+
 /** A name on each stretch of a curve that is long enough to carry it. */
-function labels(
+function labelsOf(
   history: HeaterHistory,
   totalS: number,
   width: number,
@@ -99,26 +126,19 @@ function labels(
   name: string,
   colour: string,
   drop: number,
-) {
-  return history.segments.map((segment, i) => {
+): LabelProps[] {
+  return history.segments.flatMap((segment, i) => {
     const until = Math.min(history.segments[i + 1]?.at ?? totalS, totalS)
     const reached = Math.min(segment.at + segment.reachS, until)
     const room = ((until - reached) / totalS) * width
-    if (segment.targetC <= 0 || room < 90) return null
+    if (segment.targetC <= 0 || room < 90) return []
     const x = ((reached + until) / 2 / totalS) * width - 40
-    return (
-      <Label
-        key={segment.at}
-        x={x}
-        y={yOf(temperatureAt(history, until)) + drop}
-        colour={colour}
-        text={`${name} ${Math.round(segment.targetC)} °C`}
-      />
-    )
+    const y = yOf(temperatureAt(history, until)) + drop
+    return [{ x, y, colour, text: `${name} ${Math.round(segment.targetC)} °C` }]
   })
 }
 
-const Label = ({ x, y, colour, text }: { x: number; y: number; colour: string; text: string }) => (
+const Label = ({ x, y, colour, text }: LabelProps) => (
   <span
     className="pointer-events-none absolute text-[13px] leading-4 font-semibold whitespace-nowrap"
     style={{ left: x, top: y, color: colour }}
