@@ -3,11 +3,8 @@ import type { Action } from './registry.ts'
 
 type Key = { name: string; also: string; key: string; shift?: boolean; control?: boolean }
 
-/** As in docs/shortcuts.md. */
+/** As in docs/shortcuts.md. The first changes nothing: it is chosen as soon as the finder opens. */
 const keys: readonly Key[] = [
-  { name: 'Undo in the text', also: 'take back change', key: 'z', control: true },
-  { name: 'Redo in the text', also: 'again change', key: 'y', control: true },
-  { name: 'Find and replace in the text', also: 'search', key: 'f', control: true },
   { name: 'Next finding', also: 'problem error warning walk', key: 'F8' },
   { name: 'Previous finding', also: 'problem error warning back', key: 'F8', shift: true },
   { name: 'Show the fix of this line', also: 'mend repair correct finding', key: 'F9' },
@@ -16,6 +13,9 @@ const keys: readonly Key[] = [
   { name: 'Play the rehearsal, or stop it', also: 'simulate run animate watch', key: 'F4' },
   { name: 'One step on', also: 'next command rehearsal playhead', key: 'F2' },
   { name: 'One step back', also: 'previous command rehearsal playhead', key: 'F2', shift: true },
+  { name: 'Undo in the text', also: 'take back change', key: 'z', control: true },
+  { name: 'Redo in the text', also: 'again change', key: 'y', control: true },
+  { name: 'Find and replace in the text', also: 'search', key: 'f', control: true },
 ]
 
 /** The finder has to have closed and given the focus back before. */
