@@ -75,12 +75,7 @@ export const pages = [
   page('/vocabularies', 'library', 'Vocabularies', 'vocabulary placeholders slicer variables words export import'),
   reading('/read/vocabularies', 'About vocabularies', 'placeholders'),
   reading('/read/shortcuts', 'Shortcuts', 'keys keyboard hotkeys'),
-  page(
-    '/jobs',
-    'workshop',
-    'Jobs and materials',
-    'filament temperatures nozzle size diameter print area first layer height',
-  ),
+  page('/jobs', 'workshop', 'Jobs and materials', 'filament temperatures print area first layer height'),
   page(
     '/keeping',
     'workshop',

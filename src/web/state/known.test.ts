@@ -1,5 +1,6 @@
 import { expect, test } from 'vitest'
 import { rules } from '../../core/check/rules.ts'
+import type { Things } from './api.ts'
 import { fitsWords, knownAs, seenAs, withFewOfOne } from './known.ts'
 
 const nothing = { things: undefined, settings: [], navigate: () => {}, toLine: () => {} }
@@ -46,6 +47,13 @@ test('what is about one thing of many is offered when more is asked for than the
   const action = { group: 'In this list', name: 'From the folder: Its history', of: 'From the folder', run: () => {} }
   const offered = ['', 'fol', 'from folder', 'history', 'fol hist'].map(words => fitsWords(action, words))
   expect(offered).toEqual([false, false, false, true, true])
+})
+
+test('what a printer’s page holds leads to the printers', () => {
+  const printer = { id: 7, data: { name: 'Dunlin', about: 'slides' } }
+  const things = { printers: [printer], taught: [] } as unknown as Things
+  const found = (words: string) => knownAs(words, { ...nothing, things }).filter(({ group }) => group === 'Printers')
+  expect(['nozzle diameter', 'dunlin', 'slides', 'jerk'].map(words => found(words).length)).toEqual([1, 1, 1, 0])
 })
 
 test('a setting of the open script is found by its name, and leads to its line', () => {

@@ -133,7 +133,7 @@ export function knownAs(words: string, { things, settings, navigate, toLine }: K
     ({ id, data }): Action => ({
       group: 'Printers',
       name: data.name,
-      also: `printer ${data.about}`,
+      also: `printer nozzle diameter bed size reach probe tools spots firmware ${data.about}`,
       run: to(`/printers/${id}`),
     }),
   )
