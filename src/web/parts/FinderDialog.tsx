@@ -11,12 +11,13 @@ import {
   useState,
 } from 'react'
 import { useNavigate } from 'react-router'
+import { soughtIn } from '../../core/effects/book.ts'
 import type { Hit } from '../../core/model/kept.ts'
 import { actionsNow } from '../state/actions.ts'
 import { api } from '../state/api.ts'
 import { useThings } from '../state/asking.ts'
 import { selectLines, useDesk } from '../state/desk.ts'
-import { fitsWords, knownAs, withFewOfOne } from '../state/known.ts'
+import { fitsWords, haveWords, knownAs, withFewOfOne } from '../state/known.ts'
 import { type Action, toldApart } from '../state/registry.ts'
 import { FoundMenus } from './FoundMenus.tsx'
 import { useGivesBack } from './giving-back.ts'
@@ -36,15 +37,6 @@ const addressOf = ({ sort, scriptId, line }: Hit): string =>
     : sort === 'note' || sort === 'trial'
       ? `/history/${scriptId}`
       : `/desk/${scriptId}${line ? `?line=${line}` : ''}`
-
-/** Whether all of the words stand in what is shown of it. */
-const showsWords = ({ title, shown, printer }: Hit, words: string): boolean => {
-  const said = `${title} ${shown} ${printer}`.toLowerCase()
-  return words
-    .toLowerCase()
-    .split(/\s+/)
-    .every(word => said.includes(word))
-}
 
 /** A search waits so long for the next key, ms. */
 const pauseMs = 120
@@ -107,7 +99,10 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
   const known = open ? knownAs(words, { things, settings, navigate, toLine: line => selectLines(line) }) : []
   const [toDo, toRead] = [toldApart(actions), toldApart(known)]
   // Until it is answered anew, of the answer to other words what has these, too.
-  const hits = answer.to === words ? answer.hits : answer.hits.filter(hit => showsWords(hit, asked))
+  const hits =
+    answer.to === words
+      ? answer.hits
+      : answer.hits.filter(({ title, shown, printer }) => haveWords(soughtIn(`${title} ${shown} ${printer}`), asked))
   const named = hits.filter(({ sort }) => sort === 'name' || sort === 'refrain')
   const within = hits.filter(hit => !named.includes(hit))
   // What is found later comes above: the first is chosen as long as nobody has chosen another.

@@ -75,8 +75,9 @@ export function withFewOfOne(actions: readonly Action[]): Action[] {
   })
 }
 
-/** Whether words among these begin with each of those wanted. */
-function haveWords(said: readonly string[], wanted: readonly string[]): boolean {
+/** Whether words among those said begin with each of these. */
+export function haveWords(said: readonly string[], words: string): boolean {
+  const wanted = wordsIn(words)
   const begins = (word: string) => said.some(each => each.startsWith(word))
   return wanted.length > 0 && (wanted.every(begins) || begins(wanted.join('')))
 }
@@ -95,9 +96,8 @@ function saidOf(action: Action): readonly string[] {
 /** Whether something has words that begin with each of these, in its name or in what else it is called. */
 export function fitsWords(action: Action, words: string): boolean {
   if (words === '') return action.of === undefined
-  const wanted = wordsIn(words)
   // Who writes the name of a thing wants the thing.
-  return haveWords(saidOf(action), wanted) && !(action.of !== undefined && haveWords(soughtIn(action.of), wanted))
+  return haveWords(saidOf(action), words) && !(action.of !== undefined && haveWords(soughtIn(action.of), words))
 }
 
 type Known = {

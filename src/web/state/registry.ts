@@ -74,16 +74,21 @@ export const menusOfPage = (): MenuOfPage[] => [...menus].flatMap(({ current }) 
 const nameOf = (element: HTMLElement): string =>
   (element.getAttribute('aria-label') ?? element.textContent ?? '').trim().replace(/\s+/g, ' ')
 
-/** Menus and choices open by key; all else is pressed. The finder has to have closed and given the focus back before. */
+/** The finder has to have closed and given the focus back before something is done on the page, ms. */
+const finderClosesMs = 80
+
+export const afterTheFinder = (does: () => void): void => void setTimeout(does, finderClosesMs)
+
+/** Menus and choices open by key; all else is pressed. */
 function press(element: HTMLElement): void {
-  setTimeout(() => {
+  afterTheFinder(() => {
     element.focus()
     const opens = element.getAttribute('aria-haspopup') === 'menu' || element.getAttribute('role') === 'combobox'
     // What has a state answers to keys; a button that is yet to become a menu does not.
     if (opens && element.dataset.state !== undefined)
       element.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }))
     else element.click()
-  }, 80)
+  })
 }
 
 /** What can be pressed now, each name once; `data-also` has other words for it. */

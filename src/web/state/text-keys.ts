@@ -1,5 +1,5 @@
 // What the keys do in the Desk's text, for the finder: it presses them there.
-import type { Action } from './registry.ts'
+import { type Action, afterTheFinder } from './registry.ts'
 
 type Key = { name: string; also: string; key: string; shift?: boolean; control?: boolean }
 
@@ -18,12 +18,9 @@ const keys: readonly Key[] = [
   { name: 'Find and replace in the text', also: 'search', key: 'f', control: true },
 ]
 
-/** The finder has to have closed and given the focus back before. */
-const afterTheFinderMs = 80
-
 function press({ key, shift = false, control = false }: Key): void {
   const mac = /Mac/.test(navigator.platform)
-  setTimeout(() => {
+  afterTheFinder(() => {
     const text = document.querySelector<HTMLElement>('.cm-content')
     text?.focus()
     text?.dispatchEvent(
@@ -36,7 +33,7 @@ function press({ key, shift = false, control = false }: Key): void {
         cancelable: true,
       }),
     )
-  }, afterTheFinderMs)
+  })
 }
 
 const shown = ({ key, shift, control }: Key): string =>

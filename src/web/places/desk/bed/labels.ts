@@ -1,4 +1,5 @@
 // Words on the bed: those that there is room for.
+import { type Box, overlap } from '../boxes.ts'
 
 export type Label = {
   text: string
@@ -14,15 +15,11 @@ const [lineHighPx, letterWidePx] = [15, 6.6]
 /** How far a spot's sign reaches from its middle, pixels. */
 const signPx = 6
 
-type Box = { left: number; right: number; low: number; high: number }
-
 function boxOf({ text, x, y, anchor }: Label, pixel: number): Box {
   const wide = text.length * letterWidePx * pixel
   const left = x - { start: 0, middle: wide / 2, end: wide }[anchor]
   return { left, right: left + wide, low: y - 3 * pixel, high: y + (lineHighPx - 3) * pixel }
 }
-
-const overlap = (a: Box, b: Box): boolean => a.left < b.right && b.left < a.right && a.low < b.high && b.low < a.high
 
 /** Those that cover none before them and none of the signs, given by their middles; `pixel` is the width of a screen pixel, mm. */
 export function withRoom(labels: readonly Label[], pixel: number, signs: readonly { x: number; y: number }[]): Label[] {

@@ -5,7 +5,8 @@ import { commandAt, lastModes } from '../../../../core/machine/trace.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
 import { polyline } from '../../../parts/polyline.ts'
-import { type Box, boxesOf, freeX } from './free-place.ts'
+import type { Box } from '../boxes.ts'
+import { boxesOf, freeX } from './free-place.ts'
 import { timeMarks } from './TimeMarks.tsx'
 
 type Props = { round: DeskRound; setting: RehearsalInput; width: number; height: number; totalS: number }
@@ -72,11 +73,10 @@ export const HeatChart = memo(function HeatChart({ round, setting, width, height
   const oozes = `oozes above ${oozeSafeC} °C`
   const y = yOf(oozeSafeC) - 18
   const x = freeX(
-    { wide: oozes.length * letterPx, top: y, bottom: y + lineHighPx },
+    { wide: oozes.length * letterPx, low: y, high: y + lineHighPx },
     Array.from({ length: Math.max(1, Math.floor((width - oozes.length * letterPx) / 30)) }, (_, i) => 22 + 30 * i),
     [
-      ...boxesOf(data.map(({ at, nozzle: c }) => [xOf(at), yOf(c)] as const)),
-      ...boxesOf(data.map(({ at, bed: c }) => [xOf(at), yOf(c)] as const)),
+      ...(['nozzle', 'bed'] as const).flatMap(what => boxesOf(data.map(row => [xOf(row.at), yOf(row[what])]))),
       ...told.map(boxOf),
     ],
   )
@@ -113,8 +113,8 @@ type LabelProps = { x: number; y: number; colour: string; text: string }
 const boxOf = ({ x, y, text }: LabelProps): Box => ({
   left: x,
   right: x + text.length * letterPx,
-  top: y,
-  bottom: y + lineHighPx,
+  low: y,
+  high: y + lineHighPx,
 })
 
 /** A name on each stretch of a curve that is long enough to carry it. */

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest'
 import { boxesOf, freeX } from './free-place.ts'
 
-const word = { wide: 100, top: 20, bottom: 36 }
+const word = { wide: 100, low: 20, high: 36 }
 const xs = [20, 60, 100, 140]
 
 test('a word goes on to where no curve passes it', () => {
@@ -15,11 +15,11 @@ test('a word goes on to where no curve passes it', () => {
   // 20 to 120 and 60 to 160 have 90 in them, 100 to 200 has not.
   expect(freeX(word, xs, falls)).toBe(100)
   // Below the word it is no obstacle.
-  expect(freeX({ ...word, top: 82, bottom: 98 }, xs, falls)).toBe(20)
+  expect(freeX({ ...word, low: 82, high: 98 }, xs, falls)).toBe(20)
 })
 
 test('it goes beside other words, and stays first where it has room nowhere', () => {
-  const other = { left: 0, right: 130, top: 30, bottom: 46 }
+  const other = { left: 0, right: 130, low: 30, high: 46 }
   expect(freeX(word, xs, [other])).toBe(140)
   expect(freeX(word, xs, [{ ...other, right: 400 }])).toBe(20)
 })
