@@ -160,7 +160,14 @@ export function BedPad({ printer, onChange }: Props) {
               strokeWidth={2.5 * unit}
             />
             <circle cx={x} cy={up(y)} r={9 * unit} fill="transparent" stroke="var(--move)" strokeWidth={1.5 * unit} />
-            <text {...labelOf({ x, y })} fontSize={13 * unit} fill="var(--ink)">
+            <text
+              {...labelOf({ x, y })}
+              fontSize={13 * unit}
+              fill="var(--ink)"
+              stroke="var(--paper)"
+              strokeWidth={3 * unit}
+              paintOrder="stroke"
+            >
               {name}
             </text>
           </g>
