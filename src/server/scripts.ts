@@ -8,14 +8,14 @@ import { addRow, type Database, writing } from './database.ts'
 type Row<T extends ScriptHead> = Omit<T, 'stock' | 'variants' | 'carried'> & { stock: number; carried?: number }
 
 const select = (more: string) => `
-  SELECT s.id, s.name, s.printer_id AS printerId, s.moment, s.file, v.id AS variantId, v.name AS variant, v.stock,
+  SELECT s.id, s.identity, s.name, s.printer_id AS printerId, s.moment, s.file, v.id AS variantId, v.name AS variant, v.stock,
     s.back_to AS backTo, r.note, r.number AS revision, r.id AS revisionId, r.created_at AS changedAt${more}
   FROM scripts s
   JOIN variants v ON v.script_id = s.id AND v.in_use = 1
   JOIN revisions r ON r.id = v.newest
   WHERE s.binned_at IS NULL`
 
-const selectWhole = select(', r.text, s.identity, s.came_from IS NOT NULL AS carried')
+const selectWhole = select(', r.text, s.came_from IS NOT NULL AS carried')
 const selectHead = select('')
 
 /** How many variants each script has, where that is more than one. Counted at once, as a count for each row takes long. */
@@ -105,6 +105,8 @@ export type NewScript = {
   text: string
   note: string
   stock?: boolean | undefined
+  /** The text as it was pasted; null where it was not. */
+  pasted?: string | null | undefined
   /** Of a config or macro file, its name on the machine. */
   file?: string | undefined
 }
@@ -112,7 +114,10 @@ export type NewScript = {
 /** What the first variant of a script is called: as it came, or as it was begun. */
 const firstVariant = (stock: boolean): string => (stock ? 'As it came' : 'First')
 
-/** Makes a script with its first variant and revision, all or nothing; gives its id. The name must be free. */
+/**
+ * Makes a script with its first variant and revision, all or nothing; returns its id. The name must be free. A text that was
+ * changed since it was pasted makes a second revision, so that the paste can be read again.
+ */
 export function addScript(database: Database, script: NewScript, now: string): number {
   return writing(database, () => {
     const { name, stock = false } = script
@@ -127,7 +132,11 @@ export function addScript(database: Database, script: NewScript, now: string): n
     })
     const first = firstVariant(stock)
     const variant = { script_id: id, name: first, key: nameKey(first), in_use: 1, stock: Number(stock) }
-    addRevision(database, addRow(database, 'variants', variant), 1, script, now)
+    const variantId = addRow(database, 'variants', variant)
+    const { pasted = null } = script
+    const changed = pasted !== null && pasted !== script.text
+    if (changed) addRevision(database, variantId, 1, { text: pasted, note: 'As it was pasted' }, now)
+    addRevision(database, variantId, changed ? 2 : 1, script, now)
     return id
   })
 }
@@ -174,6 +183,8 @@ export function saveScript(
   return writing(database, () => {
     const before = scriptById(database, id)
     if (!before || change.identity !== before.identity) return 'gone'
+    // The same save once more, because its response was lost.
+    if (isSaved(before, change)) return 'saved'
     if (before.revision !== change.base || (change.variant ?? before.variantId) !== before.variantId) return 'stale'
     if (before.stock && change.text !== before.text) return 'stock'
     database
@@ -185,6 +196,13 @@ export function saveScript(
     return 'saved'
   })
 }
+
+/** Whether a change is what is saved already. */
+const isSaved = (saved: SavedScript, { text, printerId, moment, variant }: Change): boolean =>
+  text === saved.text &&
+  printerId === saved.printerId &&
+  moment === saved.moment &&
+  (variant ?? saved.variantId) === saved.variantId
 
 /** Changes a script's name, which must be free. */
 export const renameScript = (database: Database, id: number, name: string): void => {

@@ -4,6 +4,9 @@ import { type ReactElement, StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { Navigate, Route, Routes } from 'react-router'
 import { type Path, pages } from '../pages.ts'
+import { convertOlderDrafts } from './drafts/older.ts'
+import { openDraftStorage } from './drafts/store.ts'
+import { joinTabs } from './drafts/tab.ts'
 import { watchEscape } from './parts/escape.ts'
 import { Frame } from './parts/Frame.tsx'
 import { Going } from './parts/Going.tsx'
@@ -73,6 +76,9 @@ const elements: Record<Path, ReactElement> = {
 
 watchPlaces()
 watchEscape()
+await joinTabs()
+await openDraftStorage()
+void convertOlderDrafts().catch(() => {})
 const root = document.getElementById('root')
 if (root)
   createRoot(root).render(

@@ -7,6 +7,8 @@ import type { Trial } from './trial.ts'
 /** A script without its text: that of the variant in use. */
 export type ScriptHead = {
   id: number
+  /** This script's alone for ever; ids are given anew when a shelf is imported. */
+  identity: string
   name: string
   printerId: number
   moment: Moment
@@ -25,10 +27,8 @@ export type ScriptHead = {
   revisionId: number
   changedAt: string
 }
-/** `identity` is this script's alone for ever; its number tells it from the others on this shelf. */
 export type SavedScript = ScriptHead & {
   text: string
-  identity: string
   /** Whether it was carried over from another. */
   carried: boolean
 }

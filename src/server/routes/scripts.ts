@@ -28,6 +28,8 @@ const New = v.strictObject({
   text: ScriptText,
   note: Why,
   stock: v.optional(v.boolean(), false),
+  /** The text as it was pasted, before it was changed: it becomes the first revision. */
+  pasted: v.optional(v.nullable(ScriptText), null),
   cameFrom: v.optional(Origin),
 })
 const Change = v.strictObject({

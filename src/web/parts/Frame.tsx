@@ -8,6 +8,7 @@ import { lastDesk } from '../state/last-desk.ts'
 import { useTheme } from '../state/theme.ts'
 import { DropAnywhere } from './DropAnywhere.tsx'
 import { Finder } from './Finder.tsx'
+import { StorageNotice } from './StorageNotice.tsx'
 import { useNarrow } from './useNarrow.ts'
 import { usePageKeys } from './usePageKeys.ts'
 import { WentWrong } from './WentWrong.tsx'
@@ -56,6 +57,7 @@ export function Frame() {
         </button>
       </header>
       {here && <Tabs of={here} at={pathname} />}
+      <StorageNotice />
       <DropAnywhere />
       <main
         id="place"

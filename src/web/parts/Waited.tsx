@@ -1,15 +1,19 @@
-// What waited in this browser from before, in a form: that it did, and the way back to what is saved.
+// The draft that a form opened with, with the way back to what is saved; and the drafts of other tabs.
 import type { FieldValues } from 'react-hook-form'
 import { Button } from './Button.tsx'
+import { OtherDrafts } from './OtherDrafts.tsx'
 import type { Form } from './useForm.ts'
 
-export const Waited = <T extends FieldValues>({ form }: { form: Form<T> }) =>
-  form.waited &&
-  form.changed && (
-    <p className="mt-3 flex items-center gap-3 text-[14px] text-warn">
-      {form.waited}
-      <Button small onClick={form.undo}>
-        Undo the changes
-      </Button>
-    </p>
-  )
+export const Waited = <T extends FieldValues>({ form }: { form: Form<T> }) => (
+  <>
+    {form.waited && form.changed && (
+      <p className="mt-3 flex items-center gap-3 text-[14px] text-warn">
+        {form.waited}
+        <Button small onClick={form.undo}>
+          Undo the changes
+        </Button>
+      </p>
+    )}
+    <OtherDrafts form={form} />
+  </>
+)

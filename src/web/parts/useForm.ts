@@ -13,7 +13,9 @@ import {
 import * as v from 'valibot'
 import { plural } from '../../core/format.ts'
 import { flawOf, sentenceOf } from '../../core/model/issues.ts'
-import { dropFormDraft, formDraft, keepFormDraft } from '../state/form-drafts.ts'
+import { dropFormDraft, type FormDraft, formDrafts, formDraftToOpen, writeFormDraft } from '../drafts/forms.ts'
+import { adoptDraft, useDraftStorage } from '../drafts/store.ts'
+import { tabId } from '../drafts/tab.ts'
 import { pressEnded } from './press-ended.ts'
 
 export type Form<T extends FieldValues> = {
@@ -23,8 +25,12 @@ export type Form<T extends FieldValues> = {
   changed: boolean
   /** Why it was not saved. */
   refusal: string | null
-  /** What there is to say of a change that waited here; null where none did. */
+  /** A sentence about the draft that the form opened with; null without one. */
   waited: string | null
+  /** Drafts of other tabs, which the form did not open with. */
+  others: readonly FormDraft[]
+  /** Puts another tab's draft into the form; the draft itself stays until it is discarded. */
+  take: (draft: FormDraft) => void
   /** Changes some of it by other means than its fields. */
   change: (part: Partial<T>) => void
   /** Saves what fits, for a form's `onSubmit`; gives whether it is saved. */
@@ -38,6 +44,8 @@ type Options<T extends FieldValues> = {
   key: string | null
   schema: v.GenericSchema<FieldValues, T>
   saved: T
+  /** The name of the saved thing, where the form itself has no name. */
+  of?: string
   /** Its rows belong to what is saved: a change of other rows than now is dropped. */
   bound?: boolean
   /** What the form begins with where it is something else than what is saved. */
@@ -57,24 +65,25 @@ export function useForm<T extends FieldValues>({
   key,
   schema,
   saved,
+  of = typeof saved.name === 'string' ? saved.name : '',
   bound = false,
   begin = saved,
   send,
 }: Options<T>): Form<T> {
-  const [draft] = useState(() => {
-    const found = key === null ? null : formDraft(key, saved)
-    return found?.stale && bound ? null : found
+  const [found] = useState(() => {
+    const draft = key === null ? null : formDraftToOpen(key, saved, of)
+    return draft?.stale && bound ? null : draft
   })
   const fields = useFields<T, unknown, T>({
-    defaultValues: (draft ? draft.value : begin) as DefaultValues<T>,
+    defaultValues: (found ? found.value : begin) as DefaultValues<T>,
     // What a schema gives it takes as well.
     resolver: afterThePress(valibotResolver(schema as v.GenericSchema<T, T>, { message: flawOf })),
     mode: 'onTouched',
   })
   const [refusal, setRefusal] = useState<string | null>(null)
   const [waited, setWaited] = useState(
-    draft &&
-      `What you changed here earlier is not saved yet${draft.stale ? ', and it was changed elsewhere meanwhile' : ''}.`,
+    found &&
+      `What you changed here earlier is not saved yet${found.stale ? ', and it was changed elsewhere meanwhile' : ''}.`,
   )
   /** What was sent last, until it comes back as what is saved. */
   const sent = useRef('')
@@ -82,14 +91,19 @@ export function useForm<T extends FieldValues>({
   const [now, kept] = [JSON.stringify(value), JSON.stringify(saved)]
   const changed = now !== kept && now !== sent.current
   useEffect(() => {
+    if (found) void adoptDraft(found.draft)
+  }, [found])
+  /** Whether this form has a draft in the browser, which goes when the form holds again what is saved. */
+  const drafted = useRef(found !== null)
+  useEffect(() => {
     if (key === null) return
-    if (!changed) return dropFormDraft(key)
-    if (keepFormDraft(key, now, kept)) return
-    // There is no room for it in this browser: the window asks before it is closed.
-    const hold = (event: BeforeUnloadEvent) => event.preventDefault()
-    addEventListener('beforeunload', hold)
-    return () => removeEventListener('beforeunload', hold)
-  }, [key, changed, now, kept])
+    if (changed) writeFormDraft(key, of, now, kept)
+    else if (drafted.current) dropFormDraft(key)
+    drafted.current = changed
+  }, [key, of, changed, now, kept])
+  // Drawn anew when drafts of other tabs come or go.
+  useDraftStorage(({ version }) => version)
+  const others = key === null ? [] : formDrafts(key, saved).filter(({ draft }) => draft.tab !== tabId())
   // What was changed elsewhere is shown where the form still stands as what was saved before.
   const shown = useRef({ now, kept })
   /** Whether what is saved next is this form’s own change: that is no news to it. */
@@ -146,5 +160,6 @@ export function useForm<T extends FieldValues>({
     await fields.handleSubmit(save, refuse)()
     return done
   }
-  return { fields, value, changed, refusal, waited, change, submit, undo }
+  const take = (other: FormDraft) => fields.reset(other.value as T, { keepDefaultValues: true })
+  return { fields, value, changed, refusal, waited, others, take, change, submit, undo }
 }

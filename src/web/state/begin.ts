@@ -1,7 +1,7 @@
 // A new script begun from what was pasted, dropped or opened, for the printer that was said to be theirs.
 import { decodeScript } from '../../core/gcode/decode.ts'
+import { beginDraft } from '../drafts/scripts.ts'
 import { fetchShelf } from './asking.ts'
-import { beginDraft } from './drafts.ts'
 import { myPrinter } from './mine.ts'
 
 /** Where its Desk is, or why it can't be opened. */

@@ -24,11 +24,14 @@ function seenOf({ open }: DeskState): Seen | null {
 }
 
 /** Of what is open, what names it and what it is rehearsed for: all that the header needs at every moment. */
-export type Head = Pick<Open, 'saved' | 'chosen' | 'suggestedName'>
+export type Head = Pick<Open, 'key' | 'saved' | 'chosen' | 'suggestedName'>
 
 export const useHead = (): Head | null =>
   useDesk(
-    useShallow(({ open }) => open && { saved: open.saved, chosen: open.chosen, suggestedName: open.suggestedName }),
+    useShallow(
+      ({ open }) =>
+        open && { key: open.key, saved: open.saved, chosen: open.chosen, suggestedName: open.suggestedName },
+    ),
   )
 
 const anythingUnsaved = (): boolean => {

@@ -8,18 +8,22 @@ import type { SavedScript } from '../../core/model/kept.ts'
 import { Moment } from '../../core/model/moment.ts'
 import type { RoundStep } from '../../core/round-steps.ts'
 import type { DeskRound } from '../../worker/rehearsal.worker.ts'
+import {
+  asPasted,
+  draftsOf,
+  draftToOpen,
+  leaveForAnyTab,
+  newDraftKey,
+  newScriptToOpen,
+  opensOver,
+  type ScriptDraft,
+  savedDraftKey,
+  scriptOfKey,
+} from '../drafts/scripts.ts'
+import { discardDraft, draftWritten, dropDraft, writeDraft } from '../drafts/store.ts'
+import { showsOnDesk } from '../drafts/tab.ts'
 import { api, type Things } from './api.ts'
 import { borrowedJobs } from './borrowed.ts'
-import {
-  belongsTo,
-  type Draft,
-  dropDraft,
-  findDraft,
-  keepDraft,
-  letBeItsOwn,
-  newDraftKey,
-  savedDraftKey,
-} from './drafts.ts'
 import { deskMemory } from './last-desk.ts'
 import { requestRound } from './rehearser.ts'
 import { fromEditor, toEditor } from './separator.ts'
@@ -36,6 +40,8 @@ export type Open = {
   /** What the server has; null for a script that was never saved. */
   saved: SavedScript | null
   suggestedName: string
+  /** Of a new script, the text as it was pasted, with its own line ends; null where it was typed. */
+  pasted: string | null
   /** With `\n` line ends, as the editor holds it. */
   text: string
   separator: string
@@ -142,34 +148,38 @@ function rehearseNow(): void {
 
 let draftTimer: ReturnType<typeof setTimeout> | undefined
 
-/** Keeps what is open as a draft, or drops the draft where it is as it was saved. */
-export function keepNow(): void {
+/** Whether anything was changed on this Desk since the script was opened: only then does this tab write a draft of it. */
+let touched = false
+
+/** Writes this tab's draft of the open script, or drops it when nothing differs from what is saved. */
+export function writeDraftNow(): void {
   clearTimeout(draftTimer)
   const { open } = getState()
   if (!open) return
-  if (!hasUnsavedChange(open)) {
-    void dropDraft(open.key)
-    return
-  }
-  const draft: Draft = {
-    ...open.chosen,
-    text: open.text,
-    separator: open.separator,
-    name: open.suggestedName,
-    base: open.saved?.revision ?? 0,
-    baseAt: open.saved?.changedAt ?? '',
-    changedAt: new Date().toISOString(),
-  }
-  void keepDraft(open.key, draft)
+  if (!hasUnsavedChange(open)) void dropDraft(open.key)
+  else if (touched) writeDraft(open.key, aboutOpen(open), open.text)
 }
 
-/** Small texts are kept at every keystroke, when it has been painted; large ones when the typing pauses. */
-function keepSoon(): void {
+const aboutOpen = ({ chosen, separator, suggestedName, saved, pasted }: Open): ScriptDraft['about'] => ({
+  ...pick(chosen),
+  separator,
+  name: suggestedName,
+  base: saved?.revision ?? 0,
+  baseAt: saved?.changedAt ?? '',
+  identity: saved?.identity ?? '',
+  pasted,
+})
+
+/** In longer texts, in characters, finding what was typed takes so long that it waits for a pause. */
+const quicklyCompared = 2_000_000
+
+function writeDraftSoon(): void {
+  touched = true
   clearTimeout(draftTimer)
-  if ((getState().open?.text.length ?? 0) < 200_000) whenPainted(keepNow)
-  else draftTimer = setTimeout(keepNow, 400)
+  if ((getState().open?.text.length ?? 0) < quicklyCompared) whenPainted(writeDraftNow)
+  else draftTimer = setTimeout(writeDraftNow, 400)
 }
-addEventListener('pagehide', keepNow)
+addEventListener('pagehide', writeDraftNow)
 
 /** Reads afresh what scripts are rehearsed with, and rehearses the open one so. */
 export async function reloadThings(): Promise<void> {
@@ -194,7 +204,7 @@ async function loadThings(): Promise<Things> {
   return things
 }
 
-type ToOpen = Pick<Open, 'key' | 'saved' | 'suggestedName' | 'text' | 'separator' | 'chosen'>
+type ToOpen = Pick<Open, 'key' | 'saved' | 'suggestedName' | 'pasted' | 'text' | 'separator' | 'chosen'>
 
 let openings = 0
 
@@ -213,6 +223,8 @@ async function openAt(address: string, coming: () => Promise<ToOpen>): Promise<v
 }
 
 const start = (part: ToOpen, opening: number): void => {
+  touched = false
+  showsOnDesk(part.saved?.identity ?? part.key)
   setState({
     problem: null,
     open: {
@@ -231,27 +243,33 @@ const start = (part: ToOpen, opening: number): void => {
   rehearseNow()
 }
 
-/** Opens a saved script by its id, with what was changed and not saved laid over it; `against` names what to rehearse it for. */
+/**
+ * Opens a saved script by its id, with its unsaved change laid over it where `withChange` says so; `against` names what to
+ * rehearse it for.
+ */
 export const openSaved = (
   id: string,
   against: { job: string; material: string; situation?: Situation | null } | null = null,
+  withChange = true,
 ): Promise<void> =>
   openAt(`/desk/${id}`, async () => {
     const [things, saved] = await Promise.all([loadThings(), api.script(id)])
     const key = savedDraftKey(saved)
-    const found = await findDraft(key)
-    const draft = found && belongsTo(found, saved) ? found : null
-    if (found && !draft) await letBeItsOwn(key, found)
+    const draft = withChange ? await draftToOpen(draftsOf(saved).filter(each => opensOver(each, saved))) : null
     const usual = usualChosen(saved, things)
-    // A change that was made elsewhere than on the Desk doesn't say what it is rehearsed for.
-    const chosen = draft ? { ...usual, ...(draft.jobName ? draft : { moment: draft.moment }) } : usual
+    const { about } = draft ?? {}
+    // A change that was made on another page than the Desk doesn't say what it is rehearsed for.
+    const chosen = about ? { ...usual, ...(about.jobName ? about : { moment: about.moment }) } : usual
     const asked = against && things.jobs.find(({ data }) => data.name === against.job)?.data
-    const held = draft ?? toEditor(saved.text)
-    const base = draft ? { ...saved, revision: draft.base } : saved
+    const held = draft ? { text: draft.text, separator: draft.about.separator } : toEditor(saved.text)
+    // After a backup was restored, a revision of this number may be a different one.
+    const sameBase = about?.base !== saved.revision || about.baseAt === saved.changedAt
+    const base = about ? { ...saved, revision: sameBase ? about.base : 0 } : saved
     return {
       key,
       saved: base,
       suggestedName: saved.name,
+      pasted: null,
       text: held.text,
       separator: held.separator,
       chosen: {
@@ -269,16 +287,19 @@ export const openNew = (id: string): Promise<void> =>
   openAt(`/desk/new/${id}`, async () => {
     const things = await loadThings()
     const key = newDraftKey(id)
-    const draft = await findDraft(key)
-    const printerId = draft?.printerId || (things.printers[0]?.id ?? 0)
-    const fresh = usualChosen({ printerId, moment: draft?.moment ?? 'start' }, things)
+    const draft = await newScriptToOpen(id)
+    const { about } = draft ?? {}
+    const known = things.printers.some(each => each.id === about?.printerId)
+    const printerId = (known && about?.printerId) || (things.printers[0]?.id ?? 0)
+    const fresh = usualChosen({ printerId, moment: about?.moment ?? 'start' }, things)
     return {
       key,
       saved: null,
-      suggestedName: draft?.name ?? '',
+      suggestedName: about?.name ?? '',
+      pasted: about?.pasted ?? null,
       text: draft?.text ?? '',
-      separator: draft?.separator ?? '\n',
-      chosen: pick(draft?.jobName ? draft : fresh),
+      separator: about?.separator ?? '\n',
+      chosen: pick(about?.jobName && known ? about : fresh),
     }
   })
 
@@ -315,7 +336,7 @@ const pick = ({ printerId, moment, materialName, jobName }: Chosen): Chosen => (
 
 export function setText(text: string): void {
   update({ text })
-  keepSoon()
+  writeDraftSoon()
   rehearseNow()
 }
 
@@ -325,7 +346,7 @@ export function choose(change: Partial<Chosen>): void {
   // A situation is of its moment, job and printer.
   const elsewhere = 'moment' in change || 'jobName' in change || 'printerId' in change
   update({ chosen: { ...open.chosen, ...(elsewhere && { situation: undefined }), ...change } })
-  keepSoon()
+  writeDraftSoon()
   rehearseNow()
 }
 
@@ -334,7 +355,29 @@ export async function goBackToSaved(): Promise<void> {
   const { open } = getState()
   if (!open?.saved) return
   await dropDraft(open.key)
-  await openSaved(String(open.saved.id))
+  await openSaved(String(open.saved.id), null, false)
+}
+
+/** Notes the text of a new script as it was pasted: it becomes the first revision, and what is made of it the second. */
+export function notePaste(text: string): void {
+  if (getState().open?.saved === null) update({ pasted: asPasted(text) })
+}
+
+/**
+ * Puts another draft of the open script on the Desk, as its unsaved change. What was changed here is left as a draft that the
+ * Desk offers. A draft of a tab that is open stays there.
+ */
+export async function takeDraft(draft: ScriptDraft): Promise<void> {
+  const { open } = getState()
+  if (!open) return
+  const { key, saved } = open
+  if (hasUnsavedChange(open) && open.text !== '') await leaveForAnyTab({ key, about: aboutOpen(open), text: open.text })
+  const onThisRevision = saved && draft.key !== key && { base: saved.revision, baseAt: saved.changedAt }
+  writeDraft(key, { ...draft.about, ...onThisRevision }, draft.text)
+  await draftWritten(key)
+  await discardDraft(draft)
+  const of = scriptOfKey(key)
+  await (of && 'newId' in of ? openNew(of.newId) : openSaved(String(saved?.id)))
 }
 
 /** Selects lines everywhere and moves the playhead to where they begin (one line: to where it has been done). */

@@ -1,8 +1,10 @@
 // Saving the open script: as the next revision, as a variant, on top of another's save, under another name.
 import type { SavedScript } from '../../core/model/kept.ts'
+import { savedDraftKey } from '../drafts/scripts.ts'
+import { draftsFor, draftWritten, dropDraft, readDraft } from '../drafts/store.ts'
+import { tabId } from '../drafts/tab.ts'
 import { api } from './api.ts'
-import { fileText, hasUnsavedChange, isOpen, keepNow, type Open, update, useDesk } from './desk.ts'
-import { dropDraft, findDraft, savedDraftKey } from './drafts.ts'
+import { fileText, hasUnsavedChange, isOpen, type Open, update, useDesk, writeDraftNow } from './desk.ts'
 import { rememberMyPrinter } from './mine.ts'
 import { tellApartAside } from './rehearser.ts'
 import { settingOf } from './setting.ts'
@@ -57,7 +59,7 @@ async function saveNow(note: string): Promise<SaveRefusal | null> {
     const saved = await api.save(id, change)
     if (isOpen(open)) {
       update({ saved })
-      keepNow()
+      writeDraftNow()
     } else await dropSaved(open)
     return null
   } catch (error) {
@@ -79,17 +81,21 @@ export async function keepAsItCame(stock: boolean): Promise<string | null> {
   }
 }
 
-/** Drops what waits of a script that has been saved; where it was left meanwhile, only what was saved. */
+/** Drops this tab's draft of a script that has been saved, unless more was typed after the save began. */
 async function dropSaved(open: Open): Promise<void> {
-  if (isOpen(open) || (await findDraft(open.key))?.text === open.text) await dropDraft(open.key)
+  const head = draftsFor(open.key).find(({ tab }) => tab === tabId())
+  const text = isOpen(open) ? getState().open?.text : head && (await readDraft(head))?.text
+  if (text === open.text) await dropDraft(open.key)
 }
 
-/** What is not saved is a change of this revision from now on. */
+/** From now on what is not saved is a change of this revision. The draft is written under its new key before the old one goes. */
 async function goOnFrom(open: Open, saved: SavedScript): Promise<void> {
-  await dropSaved(open)
-  if (!isOpen(open)) return
-  update({ saved, key: savedDraftKey(saved) })
-  keepNow()
+  if (!isOpen(open)) return dropSaved(open)
+  const key = savedDraftKey(saved)
+  update({ saved, key })
+  writeDraftNow()
+  await draftWritten(key)
+  if (key !== open.key) await dropDraft(open.key)
 }
 
 /** Makes what is saved a script of the printer that is chosen; what is not saved stays so. Gives the sentence that refuses it. */
@@ -130,8 +136,7 @@ export async function saveOnTop(note: string): Promise<SaveRefusal | null> {
     if (saved.identity !== open.saved.identity)
       return { text: 'Another script stands there now. Save yours under another name.', wants: null }
     if (!isOpen(open)) return otherOpened
-    await dropDraft(open.key)
-    update({ saved, key: savedDraftKey(saved) })
+    await goOnFrom(open, saved)
     return saveOpen(note)
   } catch (error) {
     return refusalOf(error)
@@ -144,7 +149,8 @@ export async function saveAs(name: string, note: string, stock = false): Promise
   if (!open) return 'There is no script open.'
   const { printerId, moment } = open.chosen
   try {
-    const saved = await api.add({ name, printerId, moment, text: fileText(open), note, stock })
+    const { pasted } = open
+    const saved = await api.add({ name, printerId, moment, text: fileText(open), note, stock, pasted })
     if (open.saved === null) rememberMyPrinter(printerId)
     await dropSaved(open)
     if (isOpen(open)) setState({ open: null })

@@ -1,23 +1,21 @@
 // A text made the unsaved change of a script, from a page that is not the Desk.
+import { draftsOf, draftToOpen, leaveForAnyTab, savedDraftKey } from '../drafts/scripts.ts'
+import { draftWritten, writeDraft } from '../drafts/store.ts'
 import { api } from './api.ts'
-import { findDraft, keepDraft, savedDraftKey } from './drafts.ts'
-import { toEditor } from './separator.ts'
+import { fromEditor, toEditor } from './separator.ts'
 
-/** Makes a text the unsaved change of a script, as if it had been written on the Desk. */
-export async function asUnsavedChange(scriptId: number, text: string): Promise<void> {
+/**
+ * Makes `text` the unsaved change of a script, as if it had been typed on the Desk. An earlier change stays as a draft of its
+ * own, unless `madeFrom` (the text that `text` was made from, as in a file) is that change.
+ */
+export async function asUnsavedChange(scriptId: number, text: string, madeFrom: string): Promise<void> {
   const script = await api.script(String(scriptId))
-  const { printerId, moment, name, revision: base } = script
-  const draft = await findDraft(savedDraftKey(script))
-  await keepDraft(savedDraftKey(script), {
-    materialName: '',
-    jobName: '',
-    printerId,
-    moment,
-    name,
-    base,
-    baseAt: script.changedAt,
-    ...draft,
-    ...toEditor(text),
-    changedAt: new Date().toISOString(),
-  })
+  const { printerId, moment, name, identity, revision: base, changedAt: baseAt } = script
+  const key = savedDraftKey(script)
+  const before = await draftToOpen(draftsOf(script).filter(draft => draft.key === key))
+  if (before && fromEditor(before.text, before.about.separator) !== madeFrom) await leaveForAnyTab(before)
+  const { text: edited, separator } = toEditor(text)
+  const fresh = { printerId, moment, name, materialName: '', jobName: '', base, baseAt, identity, pasted: null }
+  writeDraft(key, { ...(before?.about ?? fresh), separator }, edited)
+  await draftWritten(key)
 }

@@ -73,7 +73,7 @@ export function SideBySide() {
     const text = await carriedAcrossAside({ text: left.text, setting: a }, { text: right.text, setting: b }, index, to)
     if (target.key === 'text') return setPasted(text)
     if (target.scriptId === null) return
-    await asUnsavedChange(target.scriptId, text)
+    await asUnsavedChange(target.scriptId, text, target.text)
     setSaid({ text: `Put into “${target.name}” as a change that is not saved yet.`, scriptId: target.scriptId })
     const key = `desk-${target.scriptId}`
     if (target.key === key) void told.refetch()

@@ -1,12 +1,14 @@
 // What can stand on either side: a script, a revision, a text that was pasted, or what is open on the Desk; named in the address.
 
 import type { Moment } from '../../../core/model/moment.ts'
+import { isScriptDraft, scriptOfKey, unsavedChangeOf } from '../../drafts/scripts.ts'
+import { allDrafts, readDraft } from '../../drafts/store.ts'
+import { howLongAgo } from '../../parts/words.ts'
 import { api, type ShelfPrinter } from '../../state/api.ts'
-import { findDraft, savedDraftKey } from '../../state/drafts.ts'
 import { fromEditor } from '../../state/separator.ts'
 
 export type Side = {
-  /** As the address has it: `script-3`, `revision-12`, `desk-3`, `text`. */
+  /** As in the address: `script-3`, `revision-12`, `desk-3` (the unsaved change), `draft-ID` (any unsaved text), `text`. */
   key: string
   name: string
   about: string
@@ -21,7 +23,8 @@ export type Side = {
 
 /** Reads a side; `pasted` is the text of `text`. Throws with a sentence when it is gone. */
 export async function sideFor(key: string, pasted: string, other: Side | null): Promise<Side> {
-  const [sort, id = ''] = key.split('-')
+  const sort = key.split('-', 1)[0]
+  const id = key.slice(`${sort}-`.length)
   if (sort === 'text')
     return {
       key,
@@ -47,18 +50,40 @@ export async function sideFor(key: string, pasted: string, other: Side | null): 
       scriptId: null,
     }
   }
+  if (sort === 'draft') return draftSide(key, id)
   const script = await api.script(id)
   const { name, variant, variants, printerId, moment } = script
-  const draft = sort === 'desk' ? await findDraft(savedDraftKey(script)) : null
+  const draft = sort === 'desk' ? await unsavedChangeOf(script) : null
   return {
     key,
     name: draft ? `${name}, as changed` : name,
     about: draft ? 'not saved yet' : variants > 1 ? `${variant}, in use` : 'in use',
-    text: draft ? fromEditor(draft.text, draft.separator) : script.text,
-    printerId: draft?.printerId ?? printerId,
-    moment: draft?.moment ?? moment,
+    text: draft ? fromEditor(draft.text, draft.about.separator) : script.text,
+    printerId: draft?.about.printerId ?? printerId,
+    moment: draft?.about.moment ?? moment,
     file: script.file,
     scriptId: script.id,
+  }
+}
+
+async function draftSide(key: string, id: string): Promise<Side> {
+  const head = allDrafts()
+    .filter(isScriptDraft)
+    .find(each => each.id === id)
+  const draft = head && (await readDraft(head))
+  if (!draft) throw new Error('This unsaved text is no longer in this browser.')
+  const { name, printerId, moment, separator } = draft.about
+  const of = scriptOfKey(draft.key)
+  const saved = of && 'scriptId' in of ? await api.script(String(of.scriptId)).catch(() => null) : null
+  return {
+    key,
+    name: `${name || 'A new script'}, as changed`,
+    about: `not saved yet, ${howLongAgo(draft.changedAt, new Date())}`,
+    text: fromEditor(draft.text, separator),
+    printerId,
+    moment,
+    file: saved?.file ?? null,
+    scriptId: null,
   }
 }
 

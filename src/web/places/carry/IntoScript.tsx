@@ -49,7 +49,7 @@ export function IntoScript({ script, to, plan }: Props) {
     const edit = found?.places[at]?.edit
     if (!found || !edit) return
     try {
-      await asUnsavedChange(found.target.id, applyEdits(found.target.text, [edit]))
+      await asUnsavedChange(found.target.id, applyEdits(found.target.text, [edit]), found.target.text)
       await navigate(`/desk/${found.target.id}`)
     } catch (error) {
       setProblem((error as Error).message)

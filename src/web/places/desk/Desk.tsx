@@ -31,6 +31,7 @@ import {
 } from './on-demand.ts'
 import { Ribbon } from './ribbon/Ribbon.tsx'
 import { StateCard } from './StateCard.tsx'
+import { StillHere } from './StillHere.tsx'
 import { useKeys } from './useKeys.ts'
 import { useQuiet } from './useQuiet.ts'
 
@@ -90,6 +91,7 @@ export function Desk() {
             Go to the shelf
           </PageLink>
         </p>
+        {id && <StillHere scriptId={Number(id)} />}
       </div>
     )
   if (!open || !things || !setting) return <p className="p-6 text-soft">Opening the script…</p>

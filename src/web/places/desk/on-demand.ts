@@ -25,6 +25,7 @@ const loads = {
   called: () => import('./editor/CalledWith.tsx'),
   situation: () => import('./header/InSituation.tsx'),
   which: () => import('./header/WhichPrinter.tsx'),
+  otherUnsaved: () => import('./header/OtherUnsaved.tsx'),
   whatIf: () => import('./header/WhatIf.tsx'),
   export: () => import('./header/TakeAway.tsx'),
   keys: () => import('./editor/at-the-keys.ts'),
@@ -54,6 +55,7 @@ export const HeldBack = later(loads.held, 'HeldBack')
 export const CalledWith = later(loads.called, 'CalledWith')
 export const InSituation = later(loads.situation, 'InSituation')
 export const WhichPrinter = later(loads.which, 'WhichPrinter')
+export const OtherUnsaved = later(loads.otherUnsaved, 'OtherUnsaved')
 export const WhatIf = later(loads.whatIf, 'WhatIf')
 export const TakeAway = later(loads.export, 'TakeAway')
 

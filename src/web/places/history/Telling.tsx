@@ -6,12 +6,12 @@ import type { ToldRevision } from '../../../core/compare/side-by-side.ts'
 import { duration, plain, plural } from '../../../core/format.ts'
 import type { KeptTrial, Revision, Story } from '../../../core/model/kept.ts'
 import { sightWords } from '../../../core/model/trial.ts'
+import { beginDraft } from '../../drafts/scripts.ts'
 import { AskPanel } from '../../parts/AskPanel.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { PageLink, Press } from '../../parts/Press.tsx'
 import { howLongAgo } from '../../parts/words.ts'
 import { api } from '../../state/api.ts'
-import { beginDraft } from '../../state/drafts.ts'
 import { beforeOf } from './story.ts'
 
 type Props = {

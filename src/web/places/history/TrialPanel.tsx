@@ -60,6 +60,8 @@ export function TrialPanel({ revision, scriptId, things, rehearsedS, onClose }: 
   const [job] = things.jobs
   const form = useForm<Seen>({
     key: `trial of revision ${revision.id} of script ${scriptId}`,
+    // Revisions have no name, and their numbers may be given anew.
+    of: revision.createdAt,
     schema: Seen,
     saved: {
       seen: [],

@@ -24,6 +24,7 @@ type Props = {
 export function ConfigForm({ printer, brought, onDone, onClose }: Props) {
   const form = useForm<{ config: string }>({
     key: `config ${printer.id}`,
+    of: printer.data.name,
     schema: Config,
     saved: { config: printer.data.macros },
     begin: { config: [printer.data.macros, brought].filter(Boolean).join('\n\n') },

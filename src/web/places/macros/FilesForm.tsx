@@ -21,6 +21,7 @@ const withFiles = (before: readonly MacroFile[], added: readonly MacroFile[]): M
 export function FilesForm({ printer, onDone, onClose }: Props) {
   const form = useForm<{ files: MacroFile[] }>({
     key: `macro files ${printer.id}`,
+    of: printer.data.name,
     schema: Files,
     saved: { files: printer.data.macroFiles },
     send: ({ files }) => api.setMacroFiles(printer.id, files),

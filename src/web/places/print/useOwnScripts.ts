@@ -1,9 +1,9 @@
 // The texts of the scripts that a print of a printer takes, with what is not saved yet.
 import { useEffect, useState } from 'react'
 import type { Scripts } from '../../../core/print/situation.ts'
+import { unsavedChangeOf } from '../../drafts/scripts.ts'
 import { api } from '../../state/api.ts'
 import type { MomentScripts } from '../../state/byMoment.ts'
-import { findDraft, savedDraftKey } from '../../state/drafts.ts'
 import { fromEditor } from '../../state/separator.ts'
 
 type Texts = { scripts: Scripts; unsaved: string[] }
@@ -24,8 +24,8 @@ export function useTexts(taken: readonly MomentScripts[]): { texts: Texts | null
           head
             ? [
                 api.script(String(head.id)).then(async saved => {
-                  const draft = await findDraft(savedDraftKey(saved))
-                  const now = draft && fromEditor(draft.text, draft.separator)
+                  const draft = await unsavedChangeOf(saved)
+                  const now = draft && fromEditor(draft.text, draft.about.separator)
                   if (now !== null && now !== saved.text) unsaved.push(saved.name)
                   return [moment, now ?? saved.text] as const
                 }),

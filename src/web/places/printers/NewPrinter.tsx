@@ -2,15 +2,16 @@
 import { type ReactNode, useRef } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { Answers, printerFrom, usualAnswers } from '../../../core/model/new-printer.ts'
+import { setDraftPrinter } from '../../drafts/scripts.ts'
 import { Button } from '../../parts/Button.tsx'
 import { NumberField } from '../../parts/NumberField.tsx'
+import { OtherDrafts } from '../../parts/OtherDrafts.tsx'
 import { PageLink } from '../../parts/Press.tsx'
 import { Radios } from '../../parts/Radios.tsx'
 import { TextField } from '../../parts/TextField.tsx'
 import { useForm } from '../../parts/useForm.ts'
 import { useTitle } from '../../parts/useTitle.ts'
 import { api } from '../../state/api.ts'
-import { newDraftKey, setDraftPrinter } from '../../state/drafts.ts'
 import { rememberMyPrinter } from '../../state/mine.ts'
 import { BedPad } from './BedPad.tsx'
 import { ToolQuestions } from './ToolQuestions.tsx'
@@ -76,7 +77,7 @@ export function NewPrinter() {
       rememberMyPrinter(id)
       // A script that waits for it is checked for it from now on.
       const draft = /^\/desk\/new\/([\w-]+)$/.exec(back)?.[1]
-      if (draft) await setDraftPrinter(newDraftKey(draft), id)
+      if (draft) await setDraftPrinter(draft, id)
       made.current = draft ? back : `/printers/${id}`
     },
   })
@@ -178,6 +179,7 @@ export function NewPrinter() {
             </>
           )}
         </div>
+        <OtherDrafts form={form} />
       </div>
       <div className="pt-16 max-[899px]:pt-0">
         <BedPad printer={printerFrom(drawable(answers))} onChange={() => {}} />

@@ -12,6 +12,7 @@ import { EffectCard } from '../../parts/EffectCard.tsx'
 import { Leaving } from '../../parts/Leaving.tsx'
 import { Notice } from '../../parts/Notice.tsx'
 import { NotThere } from '../../parts/NotThere.tsx'
+import { OtherDrafts } from '../../parts/OtherDrafts.tsx'
 import { PageLink } from '../../parts/Press.tsx'
 import { useForm } from '../../parts/useForm.ts'
 import { useSound } from '../../parts/useSound.ts'
@@ -106,6 +107,7 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
           <Notice>{form.refusal ?? problem}</Notice>
         </div>
       )}
+      <OtherDrafts form={form} />
       <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,400px)] gap-6 max-[899px]:grid-cols-1">
         <div className="grid content-start gap-5">
           {sectionsOf(printer).map(({ title, about, fields: asked, tool }) => (

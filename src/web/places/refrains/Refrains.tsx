@@ -12,6 +12,7 @@ import { Confirm } from '../../parts/Confirm.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
 import { Leaving } from '../../parts/Leaving.tsx'
 import { Notice } from '../../parts/Notice.tsx'
+import { OtherDrafts } from '../../parts/OtherDrafts.tsx'
 import { Press } from '../../parts/Press.tsx'
 import { type Form, useForm } from '../../parts/useForm.ts'
 import { useTitle } from '../../parts/useTitle.ts'
@@ -110,6 +111,7 @@ function OneRefrain({ refrain, things, onProblem }: OneProps) {
     key: `refrain ${refrain.id}`,
     schema: Writing,
     saved: { text: refrain.text, note: '' },
+    of: refrain.name,
     send: () => send({ text: changed ? text : null, scripts: landing, note: told }),
   })
   const { text, note } = form.value
@@ -186,6 +188,7 @@ function OneRefrain({ refrain, things, onProblem }: OneProps) {
       </div>
       {form.refusal && <Notice>{form.refusal}</Notice>}
       {form.changed && form.waited && <p className="text-[14px] text-warn">{form.waited}</p>}
+      <OtherDrafts form={form} />
       <Leaving what={`the refrain “${refrain.name}”`} changed={form.changed} save={form.submit} undo={form.undo} />
       <RollOut
         refrain={refrain}

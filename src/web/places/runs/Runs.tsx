@@ -8,6 +8,7 @@ import type { Moment } from '../../../core/model/moment.ts'
 import { momentWords } from '../../../core/model/moment.ts'
 import { inEveryMaterial, leftOut, ownRuns } from '../../../core/runs/fits.ts'
 import { everythingCombined, isRight } from '../../../core/runs/many.ts'
+import { unsavedChangeOf } from '../../drafts/scripts.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Choice } from '../../parts/Choice.tsx'
 import { Progress } from '../../parts/Progress.tsx'
@@ -15,7 +16,6 @@ import { useTitle } from '../../parts/useTitle.ts'
 import { Waiting } from '../../parts/Waiting.tsx'
 import { api } from '../../state/api.ts'
 import { useShelf, useThings } from '../../state/asking.ts'
-import { findDraft, savedDraftKey } from '../../state/drafts.ts'
 import { startRuns, stopRuns, useRuns } from '../../state/runs.ts'
 import { fromEditor } from '../../state/separator.ts'
 import { taughtFor } from '../../state/setting.ts'
@@ -83,10 +83,10 @@ export function Runs() {
       const wanted = await Promise.all(
         texts.map(async script => {
           const { id, name, text, moment } = script
-          const draft = await findDraft(savedDraftKey(script))
+          const draft = await unsavedChangeOf(script)
           const saved = one(id, name, text, moment, false)
-          const now = draft && fromEditor(draft.text, draft.separator)
-          return draft && now !== null && now !== text ? [saved, one(id, name, now, draft.moment, true)] : [saved]
+          const now = draft && fromEditor(draft.text, draft.about.separator)
+          return draft && now !== null && now !== text ? [saved, one(id, name, now, draft.about.moment, true)] : [saved]
         }),
       )
       await startRuns(wanted.flat())

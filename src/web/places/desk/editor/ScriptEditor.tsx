@@ -18,7 +18,7 @@ import type { RehearsalInput } from '../../../../core/round.ts'
 import { caretStays, editorTheme } from '../../../parts/editor-theme.ts'
 import { Press } from '../../../parts/Press.tsx'
 import { unparted } from '../../../parts/words.ts'
-import { selectLines, setText, useDesk } from '../../../state/desk.ts'
+import { notePaste, selectLines, setText, useDesk } from '../../../state/desk.ts'
 import type { Seen } from '../../../state/desk-watch.ts'
 import { keepAll, useKept } from '../../../state/kept.ts'
 import { useOutline } from '../../../state/outline.ts'
@@ -44,7 +44,12 @@ type Props = {
 /** What is typed goes to be rehearsed before it is drawn: the worker works meanwhile. */
 const goesOut = Prec.highest(
   ViewPlugin.define(() => ({
-    update: ({ docChanged, state }) => docChanged && setText(state.doc.toString()),
+    update: ({ docChanged, state, startState, transactions }) => {
+      if (!docChanged) return
+      const text = state.doc.toString()
+      setText(text)
+      if (startState.doc.length === 0 && transactions.some(each => each.isUserEvent('input.paste'))) notePaste(text)
+    },
   })),
 )
 

@@ -11,7 +11,7 @@ import { askNothing, useAsked } from '../../../state/asked.ts'
 import { useDesk } from '../../../state/desk.ts'
 import { type Head, useHead, useUnsaved } from '../../../state/desk-watch.ts'
 import type { Said } from '../../../state/files.ts'
-import { InSituation, TakeAway, WhatIf, WhichPrinter } from '../on-demand.ts'
+import { InSituation, OtherUnsaved, TakeAway, WhatIf, WhichPrinter } from '../on-demand.ts'
 import { DeskChoices, Divider } from './DeskChoices.tsx'
 import { DeskMenus } from './DeskMenus.tsx'
 import { Keeping } from './Keeping.tsx'
@@ -56,6 +56,7 @@ const Header = memo(function Header({ head, things }: { head: Head; things: Thin
       </div>
       {said?.bad && <Notice>{said.text}</Notice>}
       <Suspense fallback={null}>
+        <OtherUnsaved scriptKey={head.key} saved={saved} />
         {!saved && <WhichPrinter checkedFor={chosen.printerId} things={things} />}
         {saved && saved.printerId !== chosen.printerId && <WhatIf head={head} things={things} onSaid={setSaid} />}
         {withinPrint.includes(chosen.moment) && <InSituation chosen={chosen} things={things} />}
