@@ -15,8 +15,8 @@ test('an unsaved script survives a reload, and waits on the Shelf', async ({ pag
   await expect(lineWith(page, 'waiting here')).toBeVisible()
   expect(await takenText(page)).toBe('G28\nM117 waiting here\nG90')
   await page.goto('/')
-  await waiting.getByRole('button', { name: 'Throw away G28…' }).click()
-  await page.getByRole('dialog').getByRole('button', { name: 'Throw it away' }).click()
+  await waiting.getByRole('button', { name: 'Delete G28…' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Delete it' }).click()
   await expect(waiting).toHaveCount(0)
 })
 

@@ -39,7 +39,7 @@ const findingAnswer = (finding: Finding, withFixes: boolean) => {
     line,
     message,
     fix: fixes.length > 0,
-    ...(withFixes && { fixes: fixes.map(({ title, edits }) => ({ title, edits })) }),
+    ...(withFixes && { fixes: fixes.map(({ title, edits, mends }) => ({ title, edits, tried: mends !== undefined })) }),
   }
 }
 

@@ -60,8 +60,20 @@ export function provenFinding(
   }
 }
 
-/** The findings of a rehearsed script with their fixes tried. */
-export const provenFindings = (text: string, input: RehearsalInput, findings: readonly Finding[]): Finding[] =>
-  findings.map(finding => provenFinding(text, input, findings, finding))
+/** How much work trying all fixes of a script may be: lines rehearsed and findings made anew. About a second. */
+const maxWork = 40_000
+
+/**
+ * The findings of a rehearsed script, with their fixes tried in order until that has become too much work: each try rehearses
+ * the whole script, so many findings in a long script would take minutes. Fixes that were not tried have no `mends` and `brings`.
+ */
+export function provenFindings(text: string, input: RehearsalInput, findings: readonly Finding[]): Finding[] {
+  const workOfOne = text.split('\n').length + findings.length
+  let work = 0
+  return findings.map(finding => {
+    work += workOfOne * finding.fixes.length
+    return work > maxWork ? finding : provenFinding(text, input, findings, finding)
+  })
+}
 
 const rulesOf = (findings: readonly Finding[]): string[] => [...new Set(findings.map(({ rule }) => rule))]

@@ -1,5 +1,5 @@
 // The whole HTTP application: the API, and the built screens for everything else.
-import { readFileSync } from 'node:fs'
+import { readFileSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import { serveStatic } from '@hono/node-server/serve-static'
 import { Hono, type MiddlewareHandler } from 'hono'
@@ -8,7 +8,15 @@ import { pages } from '../pages.ts'
 import { contentPolicy, ownPagesOnly } from './access.ts'
 import { allEntries } from './catalog.ts'
 import type { Database } from './database.ts'
-import { largestBody, largestShelf, Refused, shelfTooLarge, storageTrouble, tooLarge } from './requests.ts'
+import {
+  largestBody,
+  largestShelf,
+  Refused,
+  shelfTooLarge,
+  storageTrouble,
+  tooLarge,
+  type Waiting,
+} from './requests.ts'
 import { archiveRoutes } from './routes/archive.ts'
 import { binRoutes } from './routes/bin.ts'
 import { carryRoutes } from './routes/carry.ts'
@@ -22,7 +30,9 @@ import { scriptRoutes } from './routes/scripts.ts'
 import { searchRoutes } from './routes/search.ts'
 import { shelfRoutes } from './routes/shelf.ts'
 import { allTaught, taughtRoutes } from './routes/taught.ts'
+import { unreadableRoutes } from './routes/unreadable.ts'
 import { whereUsedRoutes } from './routes/uses.ts'
+import { Abandoned } from './work/pool.ts'
 import { type Work, workHere } from './work/tasks.ts'
 import { type ShelfWork, shelfWorkHere } from './work/whole-shelf.ts'
 
@@ -59,13 +69,33 @@ const cachePolicy: MiddlewareHandler = async (context, next) => {
   )
 }
 
-/** What changes something waits while the whole shelf is being worked on. */
+/** Requests that change something wait while the whole shelf is being worked on, and once more when their body has come. */
 const changesWait =
-  (whole: ShelfWork): MiddlewareHandler =>
+  (whole: ShelfWork, stillThere: () => void): MiddlewareHandler<Waiting> =>
   async (context, next) => {
-    if (context.req.method !== 'GET' && !context.req.path.startsWith('/api/archive/')) await whole.quiet()
+    if (context.req.method !== 'GET') {
+      stillThere()
+      if (!context.req.path.startsWith('/api/archive/')) {
+        await whole.quiet()
+        context.set('mayChange', whole.quiet)
+      }
+    }
     await next()
   }
+
+/** Refuses changes when the database is no longer where it was opened: they would go into a file that nobody finds. */
+function databaseStays(database: Database): () => void {
+  const { name, memory } = database
+  if (memory) return () => {}
+  const { ino } = statSync(name)
+  return () => {
+    if (statSync(name, { throwIfNoEntry: false })?.ino === ino) return
+    throw new Refused(
+      507,
+      `The database is no longer at ${name}: it was moved, replaced or deleted while Warm Prelude runs. Nothing was saved; what you wrote is kept in this browser. Put the folder back, or start Warm Prelude again.`,
+    )
+  }
+}
 
 /** The methods that something at this path takes. */
 function methodsAt(routes: readonly { method: string; path: string }[], path: string): string[] {
@@ -85,7 +115,7 @@ function apiOf({ database, backups, now, work = workHere, whole = shelfWorkHere(
     .use((context, next) =>
       context.req.path.startsWith('/api/archive/') ? next() : limit(largestBody, tooLarge)(context, next),
     )
-    .use(changesWait(whole))
+    .use(changesWait(whole, databaseStays(database)))
     .get('/health', context => context.json({ ok: true }))
     .get('/things', context =>
       context.json({
@@ -110,6 +140,7 @@ function apiOf({ database, backups, now, work = workHere, whole = shelfWorkHere(
     .route('/vocabularies', vocabularyRoutes(database, now))
     .route('/taught', taughtRoutes(database, now))
     .route('/uses', whereUsedRoutes(database))
+    .route('/unreadable', unreadableRoutes(database, now))
     .route('/rehearse', rehearseRoutes(database, work))
     .route('/whole-print', wholePrintRoutes(database, work))
     .route('/learn', learnRoutes(work))
@@ -120,6 +151,8 @@ export function makeApp(parts: AppParts): Hono {
   const { screens } = parts
   const app = new Hono().use(contentPolicy).use(cachePolicy).use(ownPagesOnly).route('/api', apiOf(parts))
   app.onError((error, context) => {
+    // Nobody reads this answer.
+    if (error instanceof Abandoned) return context.body(null, 408)
     if (error instanceof Refused) return context.json({ error: error.message, place: error.place }, error.status)
     const storing = storageTrouble(error)
     if (storing) return context.json({ error: storing, place: null }, 507)

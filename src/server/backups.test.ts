@@ -79,7 +79,7 @@ describe('backups', () => {
     bytes.fill(0, 8192, 40_960)
     writeFileSync(join(folder, file), bytes)
     const before = shelf.database.prepare('SELECT count(*) FROM revisions').pluck().get()
-    expect(() => restore(shelf.database, folder, file, now)).toThrow('That backup can’t be put back')
+    expect(() => restore(shelf.database, folder, file, now)).toThrow('That backup can’t be restored')
     expect(shelf.database.prepare('SELECT count(*) FROM revisions').pluck().get()).toBe(before)
     expect(readdirSync(folder)).toEqual([file])
   })

@@ -106,8 +106,14 @@ function flush(path: string): void {
   closeSync(handle)
 }
 
-/** A copy of the database as it is at this moment, with its number in it, checked and on the disk. Throws where it is not good. */
-function copyTo(path: string, database: Database, number: number): void {
+/**
+ * Copies the database, and compares what the copy has with what the shelf has. Returns false where another connection wrote
+ * meanwhile, so that the two can't be compared. Throws where the copy lacks something.
+ */
+function copiedAtOneMoment(path: string, database: Database, number: number): boolean {
+  const version = () => database.pragma('data_version', { simple: true })
+  rmSync(path, { force: true })
+  const before = version()
   database.prepare('VACUUM INTO ?').run(path)
   const copy = new Sqlite(path)
   try {
@@ -116,10 +122,19 @@ function copyTo(path: string, database: Database, number: number): void {
     const same =
       copy.pragma('user_version', { simple: true }) === database.pragma('user_version', { simple: true }) &&
       countsOf(copy) === countsOf(database)
+    if (version() !== before) return false
     if (!same) throw new Error('The backup does not have all that the shelf has.')
+    return true
   } finally {
     copy.close()
   }
+}
+
+/** A copy of the database as it is at this moment, with its number in it, checked and on the disk. Throws where it is not good. */
+function copyTo(path: string, database: Database, number: number): void {
+  // What is saved while the copy is being made would make it differ from the shelf: then it is made again.
+  for (let tries = 1; !copiedAtOneMoment(path, database, number); tries++)
+    if (tries === 5) throw new Error('The shelf was changed again and again while it was being copied. Try once more.')
   const fault = faultIn(path)
   if (fault) throw new Error(`The backup is no good: ${fault}.`)
   flush(path)

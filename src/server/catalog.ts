@@ -1,5 +1,6 @@
 // Printers, materials, jobs and vocabularies in the database: each a name and its whole data, kept under its schema.
 import * as v from 'valibot'
+import { sentenceOf } from '../core/model/issues.ts'
 import { Job } from '../core/model/job.ts'
 import type { Earlier } from '../core/model/kept.ts'
 import { Material } from '../core/model/material.ts'
@@ -10,6 +11,7 @@ import { addRow, type Database } from './database.ts'
 
 const schemas = { printers: Printer, materials: Material, jobs: Job, vocabularies: Vocabulary }
 export type CatalogTable = keyof typeof schemas
+export const catalogTables = Object.keys(schemas) as CatalogTable[]
 type Entry<T extends CatalogTable> = v.InferOutput<(typeof schemas)[T]>
 
 type Row = { id: number; data: string }
@@ -18,23 +20,49 @@ type Row = { id: number; data: string }
 export const rawEntries = (database: Database, table: CatalogTable): Row[] =>
   database.prepare<[], Row>(`SELECT id, data FROM ${table} WHERE binned_at IS NULL ORDER BY id`).all()
 
-/** What was read lately, by its text: a shelf of hundreds of printers is asked for again and again. */
-const read = new Map<string, unknown>()
-const mostRead = 2000
+type Read<T> = { ok: true; data: T } | { ok: false; why: string }
 
-function parsed<T extends CatalogTable>(table: T, data: string): Entry<T> {
-  const key = `${table} ${data}`
-  const known = read.get(key)
-  if (known) return known as Entry<T>
-  const entry = v.parse(schemas[table], JSON.parse(data)) as Entry<T>
-  if (read.size >= mostRead) read.clear()
-  read.set(key, entry)
+/** Reads stored JSON through a schema; where it does not fit, says what is wrong with it. */
+export function readStored<S extends v.GenericSchema>(schema: S, json: string): Read<v.InferOutput<S>> {
+  try {
+    const { success, output, issues } = v.safeParse(schema, JSON.parse(json))
+    return success ? { ok: true, data: output } : { ok: false, why: sentenceOf(issues) }
+  } catch (error) {
+    return { ok: false, why: error instanceof SyntaxError ? 'It is not JSON.' : 'It is nested too deep.' }
+  }
+}
+
+/** Entries that were read before, by table and text: a shelf of hundreds of printers is asked for again and again. */
+const known = new Map<string, Read<unknown>>()
+const maxKnown = 2000
+
+/** An entry as it is stored, read. */
+export function readEntry<T extends CatalogTable>(table: T, json: string): Read<Entry<T>> {
+  const key = `${table} ${json}`
+  const before = known.get(key)
+  if (before) return before as Read<Entry<T>>
+  const entry = readStored<v.GenericSchema>(schemas[table], json) as Read<Entry<T>>
+  if (known.size >= maxKnown) known.clear()
+  known.set(key, entry)
   return entry
 }
 
-/** All of a table in the order they were put in. What comes back is shared, and not to be changed. */
+/** Those of the rows that can be read. One bad row does not take the others down; `unreadable.ts` lists it. */
+const readable = <T extends CatalogTable, R extends Row>(table: T, rows: readonly R[]) =>
+  rows.flatMap(row => {
+    const entry = readEntry(table, row.data)
+    return entry.ok ? [{ ...row, data: entry.data }] : []
+  })
+
+/** All readable entries of a table, in the order they were added. They are shared, and not to be changed. */
 export const allEntries = <T extends CatalogTable>(database: Database, table: T): { id: number; data: Entry<T> }[] =>
-  rawEntries(database, table).map(({ id, data }) => ({ id, data: parsed(table, data) }))
+  readable(table, rawEntries(database, table))
+
+/** A readable entry by its id, also from the bin; undefined when there is none. */
+export function entryById<T extends CatalogTable>(database: Database, table: T, id: number): Entry<T> | undefined {
+  const row = database.prepare<[number], Row>(`SELECT id, data FROM ${table} WHERE id = ?`).get(id)
+  return row && readable(table, [row])[0]?.data
+}
 
 /** What was taught of other programs' words, for a printer. */
 export const wordsHere = (database: Database, printer: string) =>
@@ -48,7 +76,7 @@ export function entryByName<T extends CatalogTable>(database: Database, table: T
   const row = database
     .prepare<[string], Row>(`SELECT id, data FROM ${table} WHERE key = ? AND binned_at IS NULL`)
     .get(nameKey(name))
-  return row && (v.parse(schemas[table], JSON.parse(row.data)) as Entry<T>)
+  return row && readable(table, [row])[0]?.data
 }
 
 /** What the one with this key is called; undefined when there is none. */
@@ -57,12 +85,14 @@ export const entryNamed = (database: Database, table: CatalogTable, key: string)
 
 /** What it was before it was changed, the latest first. */
 export const earlierOf = <T extends CatalogTable>(database: Database, table: T, id: number): Earlier<Entry<T>>[] =>
-  database
-    .prepare<[string, number], Row & { changedAt: string }>(
-      'SELECT id, data, changed_at AS changedAt FROM earlier WHERE kind = ? AND thing_id = ? ORDER BY id DESC',
-    )
-    .all(table, id)
-    .map(row => ({ ...row, data: parsed(table, row.data) }))
+  readable(
+    table,
+    database
+      .prepare<[string, number], Row & { changedAt: string }>(
+        'SELECT id, data, changed_at AS changedAt FROM earlier WHERE kind = ? AND thing_id = ? ORDER BY id DESC',
+      )
+      .all(table, id),
+  )
 
 /** Changes one; gives whether it was there. */
 export function changeEntry(

@@ -50,7 +50,10 @@ export function settle(database: Database): void {
 /** How long a write waits for one of another program, ms. */
 const patienceMs = 5000
 
-/** Opens (or makes) the database at `path`. Throws with a plain sentence when it was made by a newer version of ours. */
+/** Thrown for a database that a newer version of this program has made. */
+export class NewerVersion extends Error {}
+
+/** Opens (or makes) the database at `path`. Throws with a plain sentence when a newer version has made it. */
 export function openDatabase(path: string): Database {
   const database = new Sqlite(path, { timeout: patienceMs })
   database.pragma('journal_mode = WAL')
@@ -59,7 +62,7 @@ export function openDatabase(path: string): Database {
   const present = database.pragma('user_version', { simple: true }) as number
   if (present > newest) {
     database.close()
-    throw new Error(
+    throw new NewerVersion(
       `${path} was made by a newer Warm Prelude (its version is ${present}, ours ${newest}); it is left as it is.`,
     )
   }

@@ -1,18 +1,17 @@
 // A printer's config and macro files, kept like scripts. The printer's data has the texts in use, so that whatever rehearses has them;
 // each change on one side is made on the other as well.
 
-import * as v from 'valibot'
 import { usualCall } from '../core/documents/calls.ts'
 import { textOfDocument } from '../core/documents/open.ts'
 import { familyName } from '../core/firmware/family-name.ts'
 import { job, material } from '../core/model/example.ts'
 import { configName, filesOf } from '../core/model/files.ts'
 import type { Moment } from '../core/model/moment.ts'
-import { Printer } from '../core/model/printer.ts'
+import type { Printer } from '../core/model/printer.ts'
 import { freeName, nameKey } from '../core/model/script.ts'
 import { stageOf } from '../core/round.ts'
 import { takeOut } from './bin.ts'
-import { changeEntry } from './catalog.ts'
+import { changeEntry, entryById } from './catalog.ts'
 import { type Database, writing } from './database.ts'
 import { addRevision, addScript, scriptById, scriptNamed } from './scripts.ts'
 
@@ -27,11 +26,6 @@ const docsOf = (database: Database, printerId: number): Doc[] =>
     )
     .all(printerId)
 
-function printerOf(database: Database, id: number): Printer | null {
-  const row = database.prepare<[number], { data: string }>('SELECT data FROM printers WHERE id = ?').get(id)
-  return row ? v.parse(Printer, JSON.parse(row.data)) : null
-}
-
 /** When what stands in a file runs, as a script would call it. */
 function momentOf(printer: Printer, file: string): Moment {
   const stage = stageOf({ printer, job, material, moment: 'start' })
@@ -45,7 +39,8 @@ export const documentName = (database: Database, printer: string, file: string):
 /** Makes the documents of a printer as its data has them: a revision for each text that differs, all or nothing. */
 export function syncDocuments(database: Database, printerId: number, now: string, note: string): void {
   writing(database, () => {
-    const printer = printerOf(database, printerId)
+    const printer = entryById(database, 'printers', printerId)
+    // One that can't be read keeps the files that it has.
     if (!printer) return
     const files = new Map(filesOf(printer).map(({ name, text }) => [name, text]))
     const docs = docsOf(database, printerId)
@@ -81,7 +76,7 @@ export function writeBack(database: Database, scriptId: number, now: string): vo
 }
 
 export function putText(database: Database, printerId: number, file: string, text: string | null, now: string): void {
-  const printer = printerOf(database, printerId)
+  const printer = entryById(database, 'printers', printerId)
   if (!printer || textOfDocument(printer, file === '' ? null : file) === text) return
   changeEntry(database, 'printers', printerId, withFile(printer, file, text), now)
 }
@@ -99,19 +94,20 @@ function withFile(printer: Printer, file: string, text: string | null): Printer 
 const readsFile = ({ firmware: { family } }: Printer, file: string): boolean =>
   family === 'host' ? !/\.g$/i.test(file) : family === 'macro-file' && file !== '' && !/\.cfg$/i.test(file)
 
-type Fallen = { file: string; data: string; printerBinned: number; taken: number }
+type Fallen = { file: string; printerId: number; printerBinned: number; taken: number }
 
 /** Why a document in the bin can't come out of it; null where it can, and for scripts that are none. */
 export function whyStaysBinned(database: Database, scriptId: number): string | null {
   const row = database
     .prepare<[number], Fallen>(
-      `SELECT old.file, p.data, p.binned_at IS NOT NULL AS printerBinned, EXISTS (SELECT 1 FROM scripts now
+      `SELECT old.file, p.id AS printerId, p.binned_at IS NOT NULL AS printerBinned, EXISTS (SELECT 1 FROM scripts now
          WHERE now.printer_id = old.printer_id AND now.file = old.file AND now.id <> old.id AND now.binned_at IS NULL) AS taken
        FROM scripts old JOIN printers p ON p.id = old.printer_id WHERE old.id = ? AND old.file IS NOT NULL`,
     )
     .get(scriptId)
   if (!row) return null
-  const printer = v.parse(Printer, JSON.parse(row.data))
+  const printer = entryById(database, 'printers', row.printerId)
+  if (!printer) return 'Its printer can’t be read. Repair that first.'
   if (row.printerBinned) return 'Its printer is in the bin: put that back, and this comes with it.'
   if (row.taken) return 'The printer has a file of this name by now.'
   return readsFile(printer, row.file)

@@ -1,12 +1,12 @@
 // Starts the server on the loopback: PORT (4310) and DATA_DIR (./data) may be set.
-import { accessSync, constants, existsSync, mkdirSync } from 'node:fs'
+import { accessSync, constants, existsSync, mkdirSync, statSync } from 'node:fs'
 import { availableParallelism } from 'node:os'
 import { dirname, join, resolve } from 'node:path'
 import { setTimeout } from 'node:timers/promises'
 import { fileURLToPath } from 'node:url'
 import { serve } from '@hono/node-server'
 import { makeApp } from './app.ts'
-import { backupFolder, clearUnfinished } from './backups.ts'
+import { allBackups, backupFolder, clearUnfinished } from './backups.ts'
 import { emptyOld } from './bin.ts'
 import { openDatabase, settle } from './database.ts'
 import { syncAllDocuments } from './documents.ts'
@@ -43,6 +43,12 @@ function folderWanted(): string {
 }
 
 function open(path: string) {
+  const backups = allBackups(backupFolder(path))
+  // A database has bytes as soon as it has been made. Without backups this one may never have been more than begun.
+  if (existsSync(path) && statSync(path).size === 0 && !existsSync(`${path}-wal`) && backups.length > 0)
+    giveUp(
+      `The database ${path} is empty (0 bytes), and was more than that before. Nothing was changed. Your backups are in ${backupFolder(path)}, the newest first:\n${backups.map(({ file }) => `  ${file}`).join('\n')}\nTo go on from one, copy it to ${path}; to begin with an empty shelf, delete that file. Then start again.`,
+    )
   try {
     const database = openDatabase(path)
     seedWhenEmpty(database, new Date().toISOString())
@@ -72,7 +78,7 @@ clearUnfinished(backupFolder(path))
 const database = open(path)
 const built = join(root, 'dist')
 const backups = backupFolder(path)
-const work = makePool(Math.max(1, Math.min(4, availableParallelism() - 1)))
+const work = makePool(availableParallelism())
 const whole = makeShelfThread({ path, backups })
 const app = makeApp({
   database,
@@ -88,6 +94,7 @@ async function lookAfter() {
   const now = new Date().toISOString()
   try {
     await whole.backUpDaily(now)
+    await whole.quiet()
     emptyOld(database, now)
   } catch (error) {
     console.error(`Today’s backup could not be made: ${(error as Error).message}`)

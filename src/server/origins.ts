@@ -1,7 +1,7 @@
 // Where scripts were carried over from, and what became of the originals since.
-import * as v from 'valibot'
 import { CameFrom, type CarryAsked } from '../core/model/came-from.ts'
 import { nameKey } from '../core/model/script.ts'
+import { readStored } from './catalog.ts'
 import type { Database } from './database.ts'
 
 type Original = {
@@ -48,8 +48,8 @@ export function originKept(database: Database, scriptId: number): CameFrom | nul
     .prepare<[number], string | null>('SELECT came_from FROM scripts WHERE id = ?')
     .pluck()
     .get(scriptId)
-  const parsed = json ? v.safeParse(CameFrom, JSON.parse(json)) : null
-  return parsed?.success ? parsed.output : null
+  const stored = json ? readStored(CameFrom, json) : null
+  return stored?.ok ? stored.data : null
 }
 
 /** The original of a script with the revision that it was carried from and its newest one; null where it is no longer here. */

@@ -1,12 +1,15 @@
 // What every route shares: bodies checked by a schema, refusals with a plain sentence and a place.
-import type { Context, Env, MiddlewareHandler, TypedResponse } from 'hono'
+import type { Context, MiddlewareHandler, TypedResponse } from 'hono'
 import * as v from 'valibot'
 import { placeOfIssue, sentenceOf } from '../core/model/issues.ts'
+
+/** What a request that changes something waits for before it does so; set by the application. */
+export type Waiting = { Variables: { mayChange?: () => Promise<void> } }
 
 /** A refusal that reaches the caller as JSON `{ error, place }` with this status. */
 export class Refused extends Error {
   constructor(
-    readonly status: 400 | 404 | 409 | 413 | 415,
+    readonly status: 400 | 404 | 409 | 413 | 415 | 507,
     message: string,
     readonly place: string | null = null,
   ) {
@@ -24,9 +27,11 @@ const takenTypes = /^(?:application\/(?:json|x-www-form-urlencoded)|text\/plain)
 export const takes =
   <S extends v.GenericSchema>(
     schema: S,
-  ): MiddlewareHandler<Env, string, { in: { json: v.InferInput<S> }; out: { json: v.InferOutput<S> } }> =>
+  ): MiddlewareHandler<Waiting, string, { in: { json: v.InferInput<S> }; out: { json: v.InferOutput<S> } }> =>
   async (context, next) => {
     context.req.addValidatedData('json', (await bodyOf(context, schema)) as object)
+    // The body may have taken its time, and an import may have begun meanwhile.
+    await context.get('mayChange')?.()
     await next()
   }
 

@@ -3,8 +3,9 @@ import { copyFileSync, mkdirSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Backup } from '../core/model/kept.ts'
 import { backUp, faultIn } from './backups.ts'
-import { type Database, openDatabase, writing } from './database.ts'
+import { type Database, NewerVersion, openDatabase, writing } from './database.ts'
 import { Refused } from './requests.ts'
+import { allUnreadable } from './unreadable.ts'
 
 /** In an order in which what is referred to comes first. The search index follows from the others by their triggers. */
 const tables = [
@@ -39,8 +40,8 @@ export function emptyAll(database: Database, but: readonly string[] = []): void 
 }
 
 /**
- * Puts the backup of this file back, after a backup of what there is. Throws where it is no database of ours, is damaged, or is
- * one of a newer version; the database is then as it was.
+ * Puts the backup of this file back, after a backup of what there is. Refuses (409) a file that is no shelf, is damaged or
+ * incomplete, has rows that can't be read, or is of a newer version; the database is then as it was.
  */
 export function restore(database: Database, backups: string, file: string, now: string): Backup {
   const folder = join(backups, '.restoring')
@@ -50,14 +51,43 @@ export function restore(database: Database, backups: string, file: string, now: 
     // A copy of its own: making the other backup may drop the old file, and one of an older version is brought up to date.
     const copy = join(folder, 'backup.sqlite')
     copyFileSync(join(backups, file), copy)
-    const fault = faultIn(copy)
-    if (fault) throw new Refused(409, `That backup can’t be put back: ${fault}. Nothing was changed.`, 'file')
-    openDatabase(copy).close()
+    const fault = faultIn(copy) ?? faultOfShelf(copy)
+    if (fault) throw new Refused(409, `That backup can’t be restored: ${fault}. Nothing was changed.`, 'file')
     const backup = backUp(database, backups, 'before-restoring', now)
     replaceAll(database, copy)
     return backup
   } finally {
     rmSync(folder, { recursive: true, force: true })
+  }
+}
+
+/** What is wrong with a copy of a shelf once it is brought up to date, in a few words; null for a good one. */
+function faultOfShelf(path: string): string | null {
+  let shelf: Database
+  try {
+    shelf = openDatabase(path)
+  } catch (error) {
+    return error instanceof NewerVersion
+      ? 'it was made by a newer version of this program'
+      : 'it can’t be brought up to date'
+  }
+  try {
+    const missing = tables.find(table => (shelf.pragma(`table_info(${table})`) as unknown[]).length === 0)
+    if (missing) return 'it is incomplete'
+    const [first] = allUnreadable(shelf)
+    if (first) return `“${first.name}” in it can’t be read (${first.why})`
+    const broken = shelf
+      .prepare<[], string>(
+        `SELECT s.name FROM scripts s WHERE NOT EXISTS (SELECT 1 FROM variants v JOIN revisions r ON r.id = v.newest
+           WHERE v.script_id = s.id AND v.in_use = 1)`,
+      )
+      .pluck()
+      .get()
+    return broken === undefined ? null : `the script “${broken}” in it has no text`
+  } catch {
+    return 'it is incomplete'
+  } finally {
+    shelf.close()
   }
 }
 

@@ -1,6 +1,7 @@
 // Puts the demo shelf into an empty database.
+import * as v from 'valibot'
 import { type DemoScript, demoJobs, demoMaterials, demoPrinters, demoRefrains, demoScripts } from '../../demo/load.ts'
-import { addEntry } from './catalog.ts'
+import { addEntry, readStored } from './catalog.ts'
 import { type Database, writing } from './database.ts'
 import { syncAllDocuments } from './documents.ts'
 import { addRefrain } from './refrains.ts'
@@ -34,7 +35,8 @@ export function examplesIn(database: Database): ReadonlySet<number> {
     .prepare<[string], string>('SELECT value FROM remembered WHERE name = ?')
     .pluck()
     .get(exampleNames)
-  return new Set(kept === undefined ? [] : (JSON.parse(kept) as number[]))
+  const ids = kept === undefined ? null : readStored(v.array(v.number()), kept)
+  return new Set(ids?.ok ? ids.data : [])
 }
 
 /** A script with the years that it has behind it. */

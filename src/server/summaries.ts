@@ -62,6 +62,15 @@ export function seriousCounts(database: Database): Map<number, number> {
   return counts
 }
 
+/** A summary as this program stored it; undefined where its row was damaged, so that it is worked out anew. */
+function storedSummary(json: string): Summary | undefined {
+  try {
+    return JSON.parse(json) as Summary
+  } catch {
+    return undefined
+  }
+}
+
 /** What is shown of a script that takes more than there is to rehearse it. */
 const notRehearsed: Summary = {
   failsFor: [],
@@ -118,8 +127,9 @@ export async function summariesOf(
     const printer = printers.find(each => each.id === script?.printerId)?.data
     if (!script || !printer) continue
     const row = known.get(script.revisionId, setupOf(setups, script))
-    if (row) done.set(id, JSON.parse(row.data) as Summary)
-    if (row || (worked > 0 && enough())) continue
+    const stored = row && storedSummary(row.data)
+    if (stored) done.set(id, stored)
+    if (stored || (worked > 0 && enough())) continue
     worked++
     const job = jobFor(jobs, printer, script.moment) as Job
     const { materials: own } = runOf(job)

@@ -1,7 +1,7 @@
 // Trials in the database: what was seen of a revision, with a picture where there is one.
-import * as v from 'valibot'
 import type { KeptTrial } from '../core/model/kept.ts'
 import { Trial } from '../core/model/trial.ts'
+import { readStored } from './catalog.ts'
 import { addRow, type Database } from './database.ts'
 
 type Row = { id: number; revisionId: number; madeAt: string; pictured: number; data: string }
@@ -15,7 +15,10 @@ export const trialsOf = (database: Database, scriptId: number): KeptTrial[] =>
        WHERE v.script_id = ? AND v.binned_at IS NULL ORDER BY t.made_at, t.id`,
     )
     .all(scriptId)
-    .map(row => ({ ...row, pictured: row.pictured === 1, data: v.parse(Trial, JSON.parse(row.data)) }))
+    .flatMap(row => {
+      const trial = readStored(Trial, row.data)
+      return trial.ok ? [{ ...row, pictured: row.pictured === 1, data: trial.data }] : []
+    })
 
 export const addTrial = (
   database: Database,

@@ -94,6 +94,16 @@ export type Binned = {
   binnedAt: string
 }
 
+/** Something stored that can't be read: why, how it is stored, and its earlier versions that can be read. */
+export type Unreadable = {
+  table: 'printers' | 'materials' | 'jobs' | 'vocabularies' | 'trials' | 'taught_commands'
+  id: number
+  name: string
+  why: string
+  raw: string
+  earlier: { id: number; changedAt: string }[]
+}
+
 /** What something was before it was changed; `changedAt` is when it had been made so. */
 export type Earlier<T> = { id: number; changedAt: string; data: T }
 

@@ -6,9 +6,11 @@ import { allEntries } from '../catalog.ts'
 import type { Database } from '../database.ts'
 import { originKept } from '../origins.ts'
 import { allTaught } from '../routes/taught.ts'
+import { allTexts } from '../scripts.ts'
 import { pictureOf, trialsOf } from '../trials.ts'
+import { allUnreadable } from '../unreadable.ts'
 import { revisionsOf, variantsOf } from '../variants.ts'
-import type { Archive, ArchiveRefrain, ArchiveScript } from './layout.ts'
+import type { Archive, ArchiveRefrain, ArchiveScript, LeftOut } from './layout.ts'
 
 type Row = {
   id: number
@@ -62,6 +64,27 @@ function refrainsArchive(database: Database): ArchiveRefrain[] {
   return heads.map(({ id, ...refrain }) => ({ ...refrain, revisions: revisions.all(id) }))
 }
 
+/** What an export of the whole shelf leaves out: things that can't be read as they are stored, and the scripts of such printers. */
+export function gatherLeftOut(database: Database): LeftOut[] {
+  const things = allUnreadable(database)
+  const printers = new Map(things.flatMap(({ table, id, name }) => (table === 'printers' ? [[id, name] as const] : [])))
+  const scripts = printers.size === 0 ? [] : allTexts(database).filter(({ printerId }) => printers.has(printerId))
+  const list = things.map(({ table, name, why }) => `${table}: ${name}. ${why}`).join('\n')
+  return things.length === 0
+    ? []
+    : [
+        { name: 'why', ending: '.json', text: `${JSON.stringify(list.split('\n'), null, 2)}\n` },
+        ...things.map(({ table, name, raw }): LeftOut => ({ name: `${table}, ${name}`, ending: '.json', text: raw })),
+        ...scripts.map(
+          ({ printerId, name, text }): LeftOut => ({
+            name: `${printers.get(printerId)}, ${name}`,
+            ending: '.gcode',
+            text,
+          }),
+        ),
+      ]
+}
+
 /** What is in the bin stays behind. With a printer's id: that printer, its scripts, and the refrains that stand in them. */
 export function gather(database: Database, printerId: number | null = null): Archive {
   const rows = database
@@ -70,8 +93,9 @@ export function gather(database: Database, printerId: number | null = null): Arc
        FROM scripts s JOIN printers p ON p.id = s.printer_id WHERE s.binned_at IS NULL ORDER BY s.id`,
     )
     .all()
+  const readable = new Set(allEntries(database, 'printers').map(({ id }) => id))
   const scripts = rows
-    .filter(row => printerId === null || row.printerId === printerId)
+    .filter(row => (printerId === null ? readable.has(row.printerId) : row.printerId === printerId))
     .map(row => scriptFrom(database, row))
   const printers = allEntries(database, 'printers').filter(({ id }) => printerId === null || id === printerId)
   const standing = new Set(

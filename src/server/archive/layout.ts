@@ -136,8 +136,11 @@ class Folders {
   }
 }
 
+/** A thing that the archive has no place for, because it can't be read; it is packed as it is stored, and not read back. */
+export type LeftOut = { name: string; ending: '.json' | '.gcode'; text: string }
+
 /** Puts a shelf into a .zip; equal shelves give equal bytes. */
-export function pack(archive: Archive): Uint8Array {
+export function pack(archive: Archive, leftOut: readonly LeftOut[] = []): Uint8Array {
   const { printers, materials, jobs, vocabularies, taught, refrains, scripts } = archive
   const order = Object.fromEntries(ordered.map(kind => [kind, archive[kind].map(({ name }) => name)]))
   const files: Record<string, string | Uint8Array> = { 'shelf.json': json({ ...head, order }) }
@@ -177,6 +180,7 @@ export function pack(archive: Archive): Uint8Array {
     })
     files[`${folder}/script.json`] = json({ ...script, variants: own, trials: seen })
   }
+  for (const { name, ending, text } of leftOut) files[folders.path('left out/', name, ending)] = text
   const zipped: Zippable = {}
   for (const path of Object.keys(files).sort()) {
     const content = files[path] as string | Uint8Array

@@ -4,7 +4,7 @@ import * as v from 'valibot'
 import type { Binned } from '../../core/model/kept.ts'
 import { plainName } from '../../core/model/pieces.ts'
 import { nameKey } from '../../core/model/script.ts'
-import { allBinned, daysInBin, dropForGood, emptyOld, takeOut } from '../bin.ts'
+import { allBinned, daysInBin, dropForGood, takeOut } from '../bin.ts'
 import { allEntries, entryNamed } from '../catalog.ts'
 import { type Database, writing } from '../database.ts'
 import { syncDocuments, whyStaysBinned, writeBack } from '../documents.ts'
@@ -38,10 +38,7 @@ export function binRoutes(database: Database, now: () => string) {
     if (taken !== undefined) throw new Refused(409, `“${taken}” is the name of another by now.`, 'name')
   }
   return new Hono()
-    .get('/', context => {
-      emptyOld(database, now())
-      return context.json({ days: daysInBin, things: allBinned(database) })
-    })
+    .get('/', context => context.json({ days: daysInBin, things: allBinned(database) }))
     .put('/:sort/:id', takes(Out), async context => {
       const binned = find(context.req.param('sort'), context.req.param('id'))
       const { name } = context.req.valid('json')

@@ -80,7 +80,7 @@ export function carryRoutes(database: Database, work: Work) {
         ...(lines && { lines }),
         answers,
       }
-      const answer = await worked(work.carry(request), 'text')
+      const answer = await worked(work.until(context.req.raw.signal).carry(request), 'text')
       if (!answer.ok) throw new Refused(400, answer.why, null)
       return context.body(answer.json, 200, { 'content-type': 'application/json' })
     })
@@ -90,7 +90,7 @@ export function carryRoutes(database: Database, work: Work) {
       const there = printerBy(to)
       const { lines, ...how } = asked
       const answer = await worked(
-        work.planCarry({
+        work.until(context.req.raw.signal).planCarry({
           text,
           from: inputAsked(database, { printer: printerBy(from), job, moment }),
           to: inputAsked(database, { printer: firmware ? refitted(there, firmware) : there, job, moment }),
@@ -105,7 +105,7 @@ export function carryRoutes(database: Database, work: Work) {
     .post('/into', takes(Into), async context => {
       const { text, printerId, moment, kind, part } = context.req.valid('json')
       const input = inputAsked(database, { printer: printerBy(printerId), job: usualJob(), moment })
-      return context.json(await worked(work.intoScript(text, input, kind, part), 'text'))
+      return context.json(await worked(work.until(context.req.raw.signal).intoScript(text, input, kind, part), 'text'))
     })
     .get('/macros/:id', context => {
       const printer = printerBy(Number(context.req.param('id')))
@@ -142,7 +142,9 @@ export function carryRoutes(database: Database, work: Work) {
           inputAsked(database, { printer: printerBy(each), job, moment: script.moment }),
         ) as [RehearsalInput, RehearsalInput]
         answer.change = await worked(
-          work.carryChange({ from, to, ...how }, now.was.text, now.newest.text, script.text),
+          work
+            .until(context.req.raw.signal)
+            .carryChange({ from, to, ...how }, now.was.text, now.newest.text, script.text),
           'text',
         )
       }

@@ -17,6 +17,6 @@ const Body = v.strictObject({
 export const learnRoutes = (work: Work) =>
   new Hono().post('/', takes(Body), async context => {
     const { files } = context.req.valid('json')
-    const answer = await worked(work.learn(files), 'files')
+    const answer = await worked(work.until(context.req.raw.signal).learn(files), 'files')
     return context.body(answer, 200, { 'content-type': 'application/json' })
   })

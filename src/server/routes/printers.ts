@@ -73,11 +73,8 @@ export function printerRoutes(database: Database, now: () => string) {
   /** Changes a part of a printer and nothing else of it. */
   const change = (param: string, part: Partial<Printer> | ((was: Printer) => Printer)) => {
     const id = Number(param)
-    const row = database
-      .prepare<[number], { data: string }>('SELECT data FROM printers WHERE id = ? AND binned_at IS NULL')
-      .get(id)
-    if (!row) throw new Refused(404, `There is no printer ${param}.`)
-    const was = v.parse(Printer, JSON.parse(row.data))
+    const was = allEntries(database, 'printers').find(each => each.id === id)?.data
+    if (!was) throw new Refused(404, `There is no printer ${param}.`)
     const printer = v.parse(Printer, typeof part === 'function' ? part(was) : { ...was, ...part })
     writing(database, () => {
       changeEntry(database, 'printers', id, printer, now())

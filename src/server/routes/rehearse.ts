@@ -37,7 +37,7 @@ export const wholePrintRoutes = (database: Database, work: Work) =>
     const { scripts, ...asked } = context.req.valid('json')
     const { moment: _, ...input } = inputAsked(database, { ...asked, moment: 'start' })
     const all = { ...textsInUse(database, input.printer.name), ...scripts }
-    const answer = await worked(work.print(input, all), 'scripts')
+    const answer = await worked(work.until(context.req.raw.signal).print(input, all), 'scripts')
     return context.body(answer, 200, { 'content-type': 'application/json' })
   })
 
@@ -46,7 +46,7 @@ export const rehearseRoutes = (database: Database, work: Work) =>
     const { text, from, with: extra, ...asked } = context.req.valid('json')
     const input = inputAsked(database, asked)
     const begun = from ? { ...input, from: fitting(from, input.printer) } : input
-    const answer = await worked(work.rehearse(text, begun, extra), 'text')
+    const answer = await worked(work.until(context.req.raw.signal).rehearse(text, begun, extra), 'text')
     return context.body(answer, 200, { 'content-type': 'application/json' })
   })
 

@@ -1,9 +1,11 @@
 // GET /api/search?q=: one search over scripts, notes, trials and refrains, with the line that has it.
 import { Hono } from 'hono'
+import * as v from 'valibot'
 import { rawLines } from '../../core/gcode/read.ts'
 import type { Hit } from '../../core/model/kept.ts'
 import { nameKey } from '../../core/model/script.ts'
-import { type Sight, sightWords } from '../../core/model/trial.ts'
+import { sights, sightWords } from '../../core/model/trial.ts'
+import { readStored } from '../catalog.ts'
 import type { Database } from '../database.ts'
 
 const most = 40
@@ -25,9 +27,11 @@ function lineOf(body: string, words: readonly string[]): { line: number; shown: 
   return { line: best + 1, shown: (lines[best] ?? '').trim().slice(0, 200) }
 }
 
-/** What was ticked in a trial is kept as a list of names; a person reads words. */
-const inWords = (shown: string): string =>
-  shown.startsWith('["') ? (JSON.parse(shown) as Sight[]).map(sight => sightWords[sight]).join(', ') : shown
+/** A line of a trial as a person reads it: what was ticked is stored as a list of names. A note may look like one. */
+function inWords(shown: string): string {
+  const ticked = shown.startsWith('["') ? readStored(v.array(v.picklist(sights)), shown) : null
+  return ticked?.ok ? ticked.data.map(sight => sightWords[sight]).join(', ') : shown
+}
 
 export function searchRoutes(database: Database) {
   const onShelf =

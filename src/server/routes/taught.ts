@@ -1,7 +1,8 @@
 // /api/taught: commands that the person taught; kept one by one, taken along and brought in as one open file.
 import { Hono } from 'hono'
-import * as v from 'valibot'
+import type * as v from 'valibot'
 import { TaughtCommand, TaughtFile } from '../../core/model/taught.ts'
+import { readStored } from '../catalog.ts'
 import { type Database, writing } from '../database.ts'
 import { Refused, takes } from '../requests.ts'
 
@@ -9,7 +10,10 @@ export const allTaught = (database: Database): TaughtCommand[] =>
   database
     .prepare<[], { data: string }>('SELECT data FROM taught_commands ORDER BY family, name')
     .all()
-    .map(({ data }) => v.parse(TaughtCommand, JSON.parse(data)))
+    .flatMap(({ data }) => {
+      const command = readStored(TaughtCommand, data)
+      return command.ok ? [command.data] : []
+    })
 
 export function taughtRoutes(database: Database, now: () => string) {
   const keep = (command: TaughtCommand) =>

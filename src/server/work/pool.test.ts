@@ -7,7 +7,7 @@ import { demoJobs, demoMaterials, demoPrinters } from '../../../demo/load.ts'
 import { makeApp } from '../app.ts'
 import { Refused } from '../requests.ts'
 import { makeShelf, now, type TestShelf } from '../testing.ts'
-import { makePool, makeShelfThread, TookTooMuch } from './pool.ts'
+import { Abandoned, makePool, makeShelfThread, TookTooMuch } from './pool.ts'
 import { workHere } from './tasks.ts'
 import { shelfWorkHere } from './whole-shelf.ts'
 
@@ -61,6 +61,38 @@ describe('the pool', () => {
     expect([spun, ate]).toEqual([expect.any(TookTooMuch), expect.any(TookTooMuch)])
     expect([after, last]).toEqual([true, true])
   }, 120_000)
+
+  it('drops a request whose client is gone, waiting or begun, and goes on with the next', async () => {
+    pool = makePool(1, { patienceMs: 60_000, memoryMb: 64 }, dreadful())
+    const client = new AbortController()
+    const gone = pool.until(client.signal)
+    const abandoned = [gone.summarize('spin', setting, []), gone.summarize('spin too', setting, [])].map(each =>
+      each.catch((error: Error) => error),
+    )
+    const next = pool.summarize('G28', setting, [])
+    client.abort()
+    expect(await Promise.all(abandoned)).toEqual([expect.any(Abandoned), expect.any(Abandoned)])
+    expect(await next).toEqual({ durationS: 1 })
+    await expect(gone.summarize('G28', setting, [])).rejects.toBeInstanceOf(Abandoned)
+  }, 60_000)
+
+  it('answers a short request while others take long: it has a thread besides', async () => {
+    pool = makePool(1, { patienceMs: 20_000, memoryMb: 64 }, dreadful())
+    const order: string[] = []
+    const spins = pool.summarize('spin', setting, []).catch((error: Error) => order.push(error.constructor.name))
+    expect(await pool.summarize('G28', setting, [])).toEqual({ durationS: 1 })
+    order.push('short')
+    await spins
+    expect(order).toEqual(['short', 'TookTooMuch'])
+  }, 60_000)
+
+  it('takes the shorter of two waiting requests first', async () => {
+    pool = makePool(1, { patienceMs: 20_000, memoryMb: 64 }, dreadful())
+    const order: string[] = []
+    const ask = (name: string, text: string) => pool.summarize(text, setting, []).then(() => order.push(name))
+    await Promise.all([ask('first', 'G28'), ask('long', 'G28\n'.repeat(1000)), ask('short', 'G28')])
+    expect(order).toEqual(['first', 'short', 'long'])
+  }, 60_000)
 
   it('leaves the server free to answer: health comes before the text that hangs is given up', async () => {
     pool = makePool(1, { patienceMs: 4000, memoryMb: 64 }, dreadful())
@@ -129,6 +161,44 @@ describe('the thread that works on the whole shelf', () => {
     )
     return pathToFileURL(file)
   }
+
+  it('imports whole while a save is on its way whose body comes late: both are done, the save after the import', async () => {
+    pool = makePool(1)
+    const whole = makeShelfThread(place())
+    const app = makeApp({
+      database: shelf.database,
+      backups: place().backups,
+      screens: null,
+      now: () => now,
+      work: workHere,
+      whole,
+    })
+    const { identity } = (await shelf.ask('/scripts/1')).json
+    const zip = (await whole.pack(null))?.zip ?? new Uint8Array()
+    const change = JSON.stringify({ printerId: 1, moment: 'start', text: 'G28 ; late\n', base: 1, identity })
+    let rest: ReadableStreamDefaultController<Uint8Array> | undefined
+    const body = new ReadableStream<Uint8Array>({
+      start: controller => {
+        controller.enqueue(new TextEncoder().encode(change.slice(0, 20)))
+        rest = controller
+      },
+    })
+    // The request has begun, and its body has not come yet, when the import begins.
+    const saved = app.request(
+      new Request('http://localhost/api/scripts/1', { method: 'PUT', body, duplex: 'half' } as RequestInit),
+    )
+    await new Promise(resolve => setTimeout(resolve, 50))
+    const form = new FormData()
+    form.set('file', new Blob([zip]), 'shelf.zip')
+    const brought = app.request('http://localhost/api/archive/bring', { method: 'POST', body: form })
+    await new Promise(resolve => setTimeout(resolve, 50))
+    rest?.enqueue(new TextEncoder().encode(change.slice(20)))
+    rest?.close()
+    expect((await brought).status).toBe(200)
+    expect((await saved).status).toBe(200)
+    expect((await shelf.ask('/scripts/1')).json.text).toBe('G28 ; late\n')
+    await whole.close()
+  }, 120_000)
 
   it('is ended in the middle of a change: all is as before, and what was saved meanwhile waits and is kept', async () => {
     pool = makePool(1)

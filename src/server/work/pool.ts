@@ -11,6 +11,9 @@ export class TookTooMuch extends Error {
   }
 }
 
+/** Thrown for a request whose client is gone: nobody waits for its answer. */
+export class Abandoned extends Error {}
+
 /** Where the shelf is: its database's file, and the folder of its backups. */
 export type ShelfPlace = { path: string; backups: string }
 
@@ -34,8 +37,31 @@ export const movedWith = (things: readonly unknown[]): ArrayBuffer[] =>
       : [],
   )
 
-type Asked = { task: string; given: unknown[]; done: (answer: never) => void; failed: (why: Error) => void }
-type Thread = { worker: Worker; asked: Asked | null; timer: NodeJS.Timeout | undefined }
+type Asked = {
+  task: string
+  given: unknown[]
+  done: (answer: never) => void
+  failed: (why: Error) => void
+  /** How many characters it was given: short requests go before long ones. */
+  chars: number
+  since: number
+}
+type Thread = { worker: Worker; asked: Asked | null; timer: NodeJS.Timeout | undefined; began: number }
+
+/** A request that runs for longer than this, ms, no longer keeps others from beginning: they get a thread besides. */
+const shortMs = 1000
+/** A request that has waited so long, ms, goes before shorter ones. */
+const longWaitMs = 5000
+
+/** How many characters of text a request was given, in all. */
+const charsIn = (given: unknown): number =>
+  typeof given === 'string'
+    ? given.length
+    : Array.isArray(given)
+      ? given.reduce((sum: number, each) => sum + charsIn(each), 0)
+      : given && typeof given === 'object' && !(given instanceof Uint8Array)
+        ? charsIn(Object.values(given))
+        : 0
 
 export type Limits = { patienceMs: number; memoryMb: number }
 
@@ -45,24 +71,29 @@ const limitsOfShelf: Limits = { patienceMs: 120_000, memoryMb: 2048 }
 
 const threadFile = new URL('./begin.mjs', import.meta.url)
 
-/** So many threads at most, each begun when there is something for it. */
-function makeThreads(most: number, { patienceMs, memoryMb }: Limits, file: URL, shelf: ShelfPlace | null = null) {
+/**
+ * A pool of threads, each begun when there is something for it; `max` of them, and as many again while all of them are at
+ * requests that take long.
+ */
+function makeThreads(max: number, { patienceMs, memoryMb }: Limits, file: URL, shelf: ShelfPlace | null = null) {
   const threads: Thread[] = []
   const waiting: Asked[] = []
+  let later: NodeJS.Timeout | undefined
 
   function begin(): Thread {
     const worker = new Worker(file, {
       resourceLimits: { maxOldGenerationSizeMb: memoryMb },
       workerData: shelf,
     })
-    const thread: Thread = { worker, asked: null, timer: undefined }
+    const thread: Thread = { worker, asked: null, timer: undefined, began: 0 }
     worker.on('message', (said: { ok: true; answer: never } | { ok: false; told: Told }) => {
       const { asked } = thread
       clearTimeout(thread.timer)
       thread.asked = null
       if (said.ok) asked?.done(said.answer)
       else asked?.failed(errorOf(said.told))
-      goOn()
+      if (threads.length > max) end(thread)
+      else goOn()
     })
     worker.on('error', () => end(thread))
     // It keeps no program from ending.
@@ -81,24 +112,61 @@ function makeThreads(most: number, { patienceMs, memoryMb }: Limits, file: URL, 
     goOn()
   }
 
+  /** A thread for the next request: one at rest or a new one; undefined when it has to wait. */
+  function freeThread(): Thread | undefined {
+    const idle = threads.find(({ asked }) => asked === null)
+    if (idle || threads.length < max) return idle ?? begin()
+    if (threads.length >= 2 * max || shelf) return undefined
+    const youngest = Math.max(...threads.map(({ began }) => began))
+    const untilLong = youngest + shortMs - performance.now()
+    if (untilLong <= 0) return begin()
+    clearTimeout(later)
+    later = setTimeout(goOn, untilLong)
+    return undefined
+  }
+
+  /** Takes the next request from the queue: one that has waited long, else the shortest. */
+  function takeNext(): Asked | undefined {
+    const now = performance.now()
+    const next =
+      waiting.find(({ since }) => now - since > longWaitMs) ?? [...waiting].sort((a, b) => a.chars - b.chars)[0]
+    return next && waiting.splice(waiting.indexOf(next), 1)[0]
+  }
+
   function goOn(): void {
     while (waiting.length > 0) {
-      const free = threads.find(({ asked }) => asked === null) ?? (threads.length < most ? begin() : undefined)
-      const asked = free && waiting.shift()
+      const free = freeThread()
+      const asked = free && takeNext()
       if (!free || !asked) return
       free.asked = asked
+      free.began = performance.now()
       free.timer = setTimeout(() => end(free), patienceMs)
       free.worker.postMessage({ task: asked.task, given: asked.given }, movedWith(asked.given))
     }
   }
 
+  /** Forgets a request whose client is gone, and ends the thread that is at it. */
+  function abandon(asked: Asked): void {
+    asked.failed(new Abandoned())
+    const at = waiting.indexOf(asked)
+    if (at >= 0) waiting.splice(at, 1)
+    const thread = threads.find(each => each.asked === asked)
+    if (thread) end(thread)
+  }
+
   return {
-    ask: <T>(task: string, given: unknown[]): Promise<T> =>
+    ask: <T>(task: string, given: unknown[], signal?: AbortSignal): Promise<T> =>
       new Promise((done, failed) => {
-        waiting.push({ task, given, done, failed })
+        if (signal?.aborted) return failed(new Abandoned())
+        // What is done to the whole shelf is done in order.
+        const chars = shelf ? 0 : charsIn(given)
+        const asked: Asked = { task, given, done, failed, chars, since: performance.now() }
+        signal?.addEventListener('abort', () => abandon(asked), { once: true })
+        waiting.push(asked)
         goOn()
       }),
     close: async () => {
+      clearTimeout(later)
       waiting.length = 0
       const all = threads.splice(0)
       for (const { timer } of all) clearTimeout(timer)
@@ -110,19 +178,20 @@ function makeThreads(most: number, { patienceMs, memoryMb }: Limits, file: URL, 
 type Closing = { close: () => Promise<void> }
 
 /** Threads for texts. `limits` and `file` may be set for tests. */
-export function makePool(most: number, limits = limitsOfTexts, file = threadFile): Work & Closing {
-  const { ask, close } = makeThreads(most, limits, file)
-  return {
-    rehearse: (...given) => ask('rehearse', given),
-    summarize: (...given) => ask('summarize', given),
-    learn: (...given) => ask('learn', given),
-    carry: (...given) => ask('carry', given),
-    planCarry: (...given) => ask('planCarry', given),
-    carryChange: (...given) => ask('carryChange', given),
-    intoScript: (...given) => ask('intoScript', given),
-    print: (...given) => ask('print', given),
-    close,
-  }
+export function makePool(max: number, limits = limitsOfTexts, file = threadFile): Work & Closing {
+  const { ask, close } = makeThreads(max, limits, file)
+  const work = (signal?: AbortSignal): Work => ({
+    rehearse: (...given) => ask('rehearse', given, signal),
+    summarize: (...given) => ask('summarize', given, signal),
+    learn: (...given) => ask('learn', given, signal),
+    carry: (...given) => ask('carry', given, signal),
+    planCarry: (...given) => ask('planCarry', given, signal),
+    carryChange: (...given) => ask('carryChange', given, signal),
+    intoScript: (...given) => ask('intoScript', given, signal),
+    print: (...given) => ask('print', given, signal),
+    until: work,
+  })
+  return { ...work(), close }
 }
 
 /** The thread that works on the whole shelf, one task after another. `limits` may be set for tests. */

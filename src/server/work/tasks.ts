@@ -81,7 +81,10 @@ export const tasks = { rehearse, summarize, learn, carry, planCarry, carryChange
 export type Tasks = typeof tasks
 
 /** The tasks as they are asked for: the answer comes in its time, from wherever it is worked out. */
-export type Work = { [T in keyof Tasks]: (...given: Parameters<Tasks[T]>) => Promise<ReturnType<Tasks[T]>> }
+export type Work = { [T in keyof Tasks]: (...given: Parameters<Tasks[T]>) => Promise<ReturnType<Tasks[T]>> } & {
+  /** The same, given up when the signal says that the client is gone. */
+  until: (signal: AbortSignal) => Work
+}
 
 /** Works everything out at once, in the server's own thread. */
 export const workHere: Work = {
@@ -93,4 +96,5 @@ export const workHere: Work = {
   carryChange: async (...given) => tasks.carryChange(...given),
   intoScript: async (...given) => tasks.intoScript(...given),
   print: async (...given) => tasks.print(...given),
+  until: () => workHere,
 }

@@ -2,7 +2,7 @@
 import type { ArchiveItem, Backup } from '../../core/model/kept.ts'
 import { nameKey } from '../../core/model/script.ts'
 import { bring, compareArchive, type Decisions } from '../archive/bring.ts'
-import { gather } from '../archive/gather.ts'
+import { gather, gatherLeftOut } from '../archive/gather.ts'
 import { type Archive, pack } from '../archive/layout.ts'
 import { unpack } from '../archive/unpack.ts'
 import { backUp, backUpDaily } from '../backups.ts'
@@ -34,10 +34,12 @@ export const shelfTasks = (database: Database, backups: string) => ({
   /** The shelf as a .zip, or one printer with all that belongs to it; null where there is no such printer. */
   pack(printerId: number | null): { zip: Uint8Array<ArrayBuffer>; printer: string } | null {
     // As it is at one moment, whatever is saved meanwhile.
-    const archive = database.transaction(() => gather(database, printerId))()
+    const [archive, leftOut] = database.transaction(
+      () => [gather(database, printerId), printerId === null ? gatherLeftOut(database) : []] as const,
+    )()
     const [printer] = archive.printers
     if (printerId !== null && !printer) return null
-    return { zip: new Uint8Array(pack(archive)), printer: printer?.name ?? '' }
+    return { zip: new Uint8Array(pack(archive, leftOut)), printer: printer?.name ?? '' }
   },
   /** How each entry of a packed shelf stands to this one. */
   compare(zip: Uint8Array): ArchiveItem[] {

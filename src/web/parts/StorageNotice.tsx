@@ -11,7 +11,7 @@ function downloadFailed(): void {
     if (isScriptDraft(draft)) {
       const { name, separator } = draft.about
       saveFile(fromEditor(draft.text, separator), fileName(name || 'unsaved script'))
-    } else saveFile(readableForm(draft.text), 'unsaved form')
+    } else saveFile(readableForm(draft.text), 'unsaved form.txt')
 }
 
 export function StorageNotice() {

@@ -1,7 +1,7 @@
 // What the screens ask of the server, with the types of its routes. A refusal comes back as a plain sentence.
 import { type ClientResponse, hc, type InferRequestType } from 'hono/client'
 import type { Job } from '../../core/model/job.ts'
-import type { ArchiveDecision, Binned } from '../../core/model/kept.ts'
+import type { ArchiveDecision, Binned, Unreadable } from '../../core/model/kept.ts'
 import type { Material } from '../../core/model/material.ts'
 import type { MacroFile, Printer } from '../../core/model/printer.ts'
 import type { TaughtCommand } from '../../core/model/taught.ts'
@@ -73,6 +73,7 @@ const at = (id: number | string) => ({ param: { id: String(id) } })
 const inBin = ({ sort, id }: Binned) => ({ param: { sort, id: String(id) } })
 const { carry, scripts, revisions, trials, refrains, archive, bin, materials, jobs, vocabularies, taught, printers } =
   client
+const stored = ({ table, id }: Unreadable) => ({ param: { table, id: String(id) } })
 
 export const api = {
   planCarry: (json: Body<typeof carry.plan.$post>) => answer(carry.plan.$post({ json })),
@@ -128,6 +129,10 @@ export const api = {
   emptyShelf: () => change(archive.empty.$post()),
   backups: () => answer(archive.backups.$get()),
   restore: (file: string) => change(archive.restore.$post({ json: { file } })),
+  unreadable: () => answer(client.unreadable.$get()),
+  bringBackEarlier: (thing: Unreadable, earlier: number) =>
+    change(client.unreadable[':table'][':id'].$put({ ...stored(thing), json: { earlier } })),
+  removeUnreadable: (thing: Unreadable) => change(client.unreadable[':table'][':id'].$delete(stored(thing))),
   search: (q: string) => answer(client.search.$get({ query: { q } })),
   addMaterial: (json: Material) => change(materials.$post({ json })),
   changeMaterial: (id: number, json: Material) => change(materials[':id'].$put({ ...at(id), json })),

@@ -17,6 +17,7 @@ export const useScriptsWith = (refrainId: number) =>
   useQuery({ queryKey: ['scripts with', refrainId], queryFn: () => api.scriptsWith(refrainId) })
 export const useBackups = () => useQuery({ queryKey: ['backups'], queryFn: () => api.backups() })
 export const useBin = () => useQuery({ queryKey: ['bin'], queryFn: () => api.binned() })
+export const useUnreadable = () => useQuery({ queryKey: ['unreadable'], queryFn: () => api.unreadable() })
 export const useUses = (name: string) => useQuery({ queryKey: ['uses', name], queryFn: () => api.uses(name) })
 
 /** The scripts of a printer as they are in use, with all that they are rehearsed with. */

@@ -256,7 +256,9 @@ export const openSaved = (
     const [things, saved] = await Promise.all([loadThings(), api.script(id)])
     const key = savedDraftKey(saved)
     const draft = withChange ? await draftToOpen(draftsOf(saved).filter(each => opensOver(each, saved))) : null
-    const usual = usualChosen(saved, things)
+    // A printer that can't be read has none of its scripts rehearsed on it: another one is looked at.
+    const known = things.printers.find(each => each.id === saved.printerId) ?? things.printers[0]
+    const usual = usualChosen({ printerId: known?.id ?? saved.printerId, moment: saved.moment }, things)
     const { about } = draft ?? {}
     // A change that was made on another page than the Desk doesn't say what it is rehearsed for.
     const chosen = about ? { ...usual, ...(about.jobName ? about : { moment: about.moment }) } : usual

@@ -30,7 +30,7 @@ function save(blob: Blob, name: string): Said {
 }
 
 /** A macro file and a config keep their own endings. */
-const withEnding = (name: string): string => (/\.(?:g|cfg)$/.test(name) ? name : `${name}.gcode`)
+const withEnding = (name: string): string => (/\.(?:g|cfg|json|txt)$/.test(name) ? name : `${name}.gcode`)
 
 export const saveFile = (text: string, name: string): Said =>
   save(new Blob([text], { type: 'text/plain' }), withEnding(name))

@@ -6,16 +6,17 @@ import { Notice } from '../../parts/Notice.tsx'
 import { useTitle } from '../../parts/useTitle.ts'
 import { Waiting } from '../../parts/Waiting.tsx'
 import { api } from '../../state/api.ts'
-import { useBackups, useBin, useShelf } from '../../state/asking.ts'
+import { useBackups, useBin, useShelf, useUnreadable } from '../../state/asking.ts'
 import { Backups } from './Backups.tsx'
 import { Bin } from './Bin.tsx'
 import { BringIn } from './BringIn.tsx'
+import { CantBeRead } from './CantBeRead.tsx'
 
 const linkLook = 'inline-flex items-center gap-1.5 rounded-button border'
 
 export function KeepingPlace() {
   useTitle('Backup and export')
-  const [shelf, allBackups, binned] = [useShelf(), useBackups(), useBin()]
+  const [shelf, allBackups, binned, unreadable] = [useShelf(), useBackups(), useBin(), useUnreadable()]
   const [said, setSaid] = useState<{ text: string; bad: boolean } | null>(null)
   const [emptying, setEmptying] = useState('')
   if (!shelf.data || !allBackups.data || !binned.data)
@@ -38,6 +39,7 @@ export function KeepingPlace() {
         <p className="text-soft">Export the shelf, bring one in, go back to a backup, and find what was thrown away.</p>
       </div>
       {said && <Notice good={!said.bad}>{said.text}</Notice>}
+      <CantBeRead things={unreadable.data ?? []} attempt={attempt} />
       <div className="grid grid-cols-2 max-[700px]:grid-cols-1 gap-6">
         <section aria-labelledby="take-along" className="rounded-card border border-rule bg-raised px-5 py-4">
           <h2 id="take-along" className="font-serif text-[19px] font-semibold">

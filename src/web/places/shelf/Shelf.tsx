@@ -2,12 +2,13 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useMemo, useRef } from 'react'
 import { useNavigate } from 'react-router'
-import { plural } from '../../../core/format.ts'
+import { listed, plural } from '../../../core/format.ts'
+import { Notice } from '../../parts/Notice.tsx'
 import { PageLink, Press } from '../../parts/Press.tsx'
 import { useTitle } from '../../parts/useTitle.ts'
 import { Waiting } from '../../parts/Waiting.tsx'
 import type { ShelfPrinter } from '../../state/api.ts'
-import { useShelf } from '../../state/asking.ts'
+import { useShelf, useUnreadable } from '../../state/asking.ts'
 import { hideExamples, useExamples } from '../../state/mine.ts'
 import { LeftOpen } from './LeftOpen.tsx'
 import { NeedsAttention } from './NeedsAttention.tsx'
@@ -25,6 +26,7 @@ export function Shelf() {
   const navigate = useNavigate()
   useTitle('Shelf')
   const asked = useShelf()
+  const unreadable = useUnreadable().data ?? []
   const all = asked.data?.printers
   const { hidden } = useExamples()
   const loaded = useMemo(() => all && inOrder(all, !hidden), [all, hidden])
@@ -71,6 +73,16 @@ export function Shelf() {
             A new printer
           </PageLink>
         </div>
+        {unreadable.length > 0 && (
+          <div className="mb-3">
+            <Notice>
+              {listed(unreadable.map(({ name }) => `“${name}”`))} can’t be read. Everything else works as usual.{' '}
+              <PageLink to="/keeping" className="underline">
+                See what is wrong
+              </PageLink>
+            </Notice>
+          </div>
+        )}
         {!loaded && <Waiting on={[asked]} what="the printers" />}
         {all && !own && <Welcome onLookAround={lookAround} />}
         {loaded?.length === 0 && examples === 0 && (

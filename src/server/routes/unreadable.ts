@@ -1,0 +1,30 @@
+// /api/unreadable: what can't be read of the shelf; put back as it was before, or removed.
+import { Hono } from 'hono'
+import * as v from 'valibot'
+import { count } from '../../core/model/pieces.ts'
+import type { Database } from '../database.ts'
+import { Refused, takes } from '../requests.ts'
+import { allUnreadable, bringBackEarlier, removeUnreadable } from '../unreadable.ts'
+
+const Earlier = v.strictObject({ earlier: count })
+
+export function unreadableRoutes(database: Database, now: () => string) {
+  const find = (table: string, id: string) => {
+    const found = allUnreadable(database).find(each => each.table === table && String(each.id) === id)
+    if (!found) throw new Refused(404, 'There is no such thing that can’t be read.')
+    return found
+  }
+  return new Hono()
+    .get('/', context => context.json(allUnreadable(database)))
+    .put('/:table/:id', takes(Earlier), async context => {
+      const thing = find(context.req.param('table'), context.req.param('id'))
+      if (!bringBackEarlier(database, thing, context.req.valid('json').earlier, now()))
+        throw new Refused(404, `“${thing.name}” has no such earlier version.`, 'earlier')
+      return context.json({ table: thing.table, id: thing.id })
+    })
+    .delete('/:table/:id', context => {
+      const thing = find(context.req.param('table'), context.req.param('id'))
+      removeUnreadable(database, thing, now())
+      return context.json({ table: thing.table, id: thing.id })
+    })
+}
