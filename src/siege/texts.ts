@@ -17,10 +17,13 @@ export const oneOf = <T>(chance: Chance, from: readonly T[]): T => from[Math.flo
 
 const specs: CommandSpec[] = Object.values(families).flatMap(({ commands }) => [...commands.values()])
 
+/** More figures than a number can have, and nearly as many. */
+const manyFigures = ['9'.repeat(310), `-${'9'.repeat(310)}`, `1${'0'.repeat(299)}`, `0.${'0'.repeat(310)}1`]
+
 const numbers =
-  '0 1 -1 0.2 2.85 5 10 60 100 205 -0 1e9 1E9 99999999999 0.0000001 -500 1,5 .5 5. + - NaN 007 2147483648 --5 1.2.3'.split(
-    ' ',
-  )
+  '0 1 -1 0.2 2.85 5 10 60 100 205 -0 1e9 1E9 99999999999 0.0000001 -500 1,5 .5 5. + - NaN 007 2147483648 --5 1.2.3'
+    .split(' ')
+    .concat(manyFigures)
 const formulas = [
   '@bed',
   '@(bed + 5)',
@@ -33,6 +36,16 @@ const formulas = [
   '[first_layer_temperature[0]]',
   '{if bed > 5}',
   '{var.x}',
+  '{var}',
+  '{global}',
+  '{param}',
+  '{move}',
+  '{move.axes[0]}',
+  `{${'9'.repeat(310)}}`,
+  '{1e200 * 1e200}',
+  '{pow(10, 400)}',
+  `@(${'9'.repeat(310)})`,
+  `@(1${'0'.repeat(299)} * 1${'0'.repeat(299)})`,
   '{iterations}',
   '{1/0}',
   '%x%',
@@ -103,6 +116,18 @@ const ownLines = [
   'set var.x = var.x + 1',
   'global g = {1,2,3}',
   'echo "hi"',
+  'set global.g = global * 2',
+  'global h = global',
+  'var y = var',
+  'echo global + 1',
+  'echo var ^ "x"',
+  'set var.x = move',
+  'set var.x = 1e300 * var.x',
+  'if global',
+  'while var < 2',
+  'set var.x = max(global, 1)',
+  'echo {state, param}',
+  'M808 L99999999999999999999',
   'M808 L5',
   'M808 L0',
   'M808',

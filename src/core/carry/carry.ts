@@ -40,8 +40,21 @@ export type CarryPlan = {
 
 export type Carried = CarryPlan | { ok: false; why: string }
 
-/** Carries a script over. Never throws, whatever the text; what can't be is said in a sentence. */
+/**
+ * Carries a script over. Never throws, whatever the text; what can't be done is said in a sentence. A last line without a line
+ * break is carried like any other, and has none afterwards.
+ */
 export function carryOver(request: CarryRequest): Carried {
+  const { ending, lastOpen } = endsOf(request.text)
+  if (!lastOpen) return carriedClosed(request)
+  const carried = carriedClosed({ ...request, text: request.text + ending })
+  return carried.ok && carried.text.endsWith(ending)
+    ? { ...carried, text: carried.text.slice(0, -ending.length) }
+    : carried
+}
+
+/** Carries over a text whose last line ends in a line break. */
+function carriedClosed(request: CarryRequest): Carried {
   const { text, lines, refused = [] } = request
   const [from, to] = [sideOf(request.from), sideOf(request.to)]
   const same = sameMachine(from, to)

@@ -117,8 +117,8 @@ export function withEdits(
     const became = change.became.map((each, i) => (i === place.line ? applyEdits(each, own) : each))
     made[place.change] = changedToo(change, became, why)
   }
-  // From the last on, so that the places of the others stay.
-  for (const { place, lines } of within.toSorted((a, b) => b.place.line - a.place.line)) {
+  // From the last on, so that the places of the others stay; of two at one place the later is put in first, and pushed on.
+  for (const { place, lines } of within.toReversed().sort((a, b) => b.place.line - a.place.line)) {
     const change = made[place.change]
     if (change) made[place.change] = changedToo(change, change.became.toSpliced(place.line, 0, ...lines), why)
   }

@@ -1,4 +1,5 @@
 // Works out formulas and conditions: numbers with their units, from names that a scope knows.
+import { isMachineNumber } from '../gcode/number.ts'
 import { type Flaw, parse, type Sort } from './syntax.ts'
 import { type SyntaxNode, textOf } from './tree.ts'
 
@@ -85,6 +86,13 @@ function known<T>(node: SyntaxNode, found: T | Missing): T {
 }
 
 function quantity(node: SyntaxNode, place: Place): Quantity {
+  const found = anyQuantity(node, place)
+  if (!isMachineNumber(found.value))
+    stop(node, `“${textOf(node, place.text).slice(0, 60)}” is a larger number than any machine takes.`)
+  return found
+}
+
+function anyQuantity(node: SyntaxNode, place: Place): Quantity {
   const { text, scope } = place
   const children = node.children
   const operand = (index: number) => quantity(children[index] as SyntaxNode, place)

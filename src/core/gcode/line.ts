@@ -1,4 +1,5 @@
 // What a line of a script is once read: pieces that together are its text to the last character, and the command in them.
+import { machineNumber } from './number.ts'
 
 /** What is wrong with a piece, for the rules that report it. */
 export type Flaw =
@@ -88,18 +89,21 @@ export function numberOf(command: Command, letter: string): number | null {
   const word = wordOf(command, letter)
   if (word) return word.value
   const key = command.keys.length ? keyOf(command, letter)?.value.trim() : ''
-  return key && Number.isFinite(Number(key)) ? Number(key) : null
+  return key ? machineNumber(key) : null
 }
+
+const listedNumbers = (text: string, sign: RegExp | ':'): number[] =>
+  text.split(sign).flatMap(each => machineNumber(each) ?? [])
 
 /** All numbers after a letter: of `E0.3:0.7` both, of `X20` one; empty when there is none. */
 export function numbersOf(command: Command, letter: string): number[] {
   const word = wordOf(command, letter)
   if (!word) {
     const text = textOf(command, letter)?.trim()
-    return text ? text.split(/[,:]/).map(Number).filter(Number.isFinite) : []
+    return text ? listedNumbers(text, /[,:]/) : []
   }
   if (word.value === null) return []
-  return word.text.includes(':') ? word.text.slice(1).split(':').map(Number) : [word.value]
+  return word.text.includes(':') ? listedNumbers(word.text.slice(1), ':') : [word.value]
 }
 
 /** A command written out, with what stands in its words now. */

@@ -1,5 +1,6 @@
 // Cuts one line into pieces without losing a character.
 import type { Piece, Word } from './line.ts'
+import { machineNumber } from './number.ts'
 
 /** Commands whose rest of the line is text for people or a file's name, not words. A lexical fact, the same in every family. */
 const takesText = new Set(
@@ -221,12 +222,13 @@ class Cutter {
     const own = this.ownWords()
     if (own) return own
     const plain = this.take(plainWord)
-    if (plain && Number.isFinite(Number(plain[2])))
+    const plainValue = plain ? machineNumber(plain[2] as string) : null
+    if (plain && plainValue !== null)
       return this.begun({
         kind: 'word',
         text: plain[0],
         letter: (plain[1] as string).toUpperCase(),
-        value: Number(plain[2]),
+        value: plainValue,
         quoted: null,
         formula: null,
         flaw: null,
@@ -313,9 +315,8 @@ class Cutter {
       const bad = this.take(badNumber)?.[0]
       return word({ flaw: bad === undefined ? null : oddSigns.test(bad) ? 'odd-character' : 'not-a-number' })
     }
-    const value = Number(digits[0])
-    // More figures than a number can have.
-    if (!Number.isFinite(value)) return word({ flaw: 'not-a-number' })
+    const value = machineNumber(digits[0])
+    if (value === null) return word({ flaw: 'not-a-number' })
     if (this.take(listTail)) return word({ value })
     if (this.take(commaTail)) return word({ value, flaw: 'decimal-comma' })
     // In `X1e9` the small letter was meant as an exponent; `X1E9` is two words written without a space.

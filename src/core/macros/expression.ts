@@ -1,9 +1,10 @@
 // Works out what macro files reckon with: `{var.length * 2}`, `if move.axes[2].homed && param.S > 40`.
 import { tooDeep, within } from '../formula/syntax.ts'
 import { type SyntaxNode, textOf, Unreadable } from '../formula/tree.ts'
+import { isMachineNumber } from '../gcode/number.ts'
 import { treeOf } from './expression-grammar.ts'
 import { callFunction, divided, numberOf, Stop } from './functions.ts'
-import { isText, numberFrom, own, truthy, type Value, written } from './values.ts'
+import { Float, isText, numberFrom, own, truthy, type Value, written } from './values.ts'
 
 /** `unknown` where a name has no value: a variable that nobody made, or something that a rehearsal can't see. */
 export type Worked<T> = { ok: true; value: T } | { ok: false; why: string; unknown: string | null }
@@ -27,11 +28,18 @@ function worked<T>(text: string, top: Parameters<typeof treeOf>[1], work: (node:
 
 /** The value of an expression. Never throws. */
 export const evaluateHere = (text: string, lookup: Lookup): Worked<Value> =>
-  worked(text, 'Expression', node => worthOf(node.children[0] as SyntaxNode, { text, lookup }))
+  worked(text, 'Expression', node => finite(worthOf(node.children[0] as SyntaxNode, { text, lookup }), text))
 
 /** The values of several, with commas between. Never throws. */
 export const evaluateList = (text: string, lookup: Lookup): Worked<Value[]> =>
-  worked(text, 'Several', node => node.children.map(child => worthOf(child, { text, lookup })))
+  worked(text, 'Several', node => node.children.map(child => finite(worthOf(child, { text, lookup }), text)))
+
+function finite(value: Value, text: string): Value {
+  if (Array.isArray(value)) return value.map(each => finite(each, text))
+  if (typeof value === 'number' && !isMachineNumber(value))
+    throw new Stop(`“${text.trim().slice(0, 60)}” is no number that a machine could use.`)
+  return value
+}
 
 function worthOf(node: SyntaxNode, place: Place): Value {
   const { text } = place
@@ -123,14 +131,22 @@ const stepped = (from: Value, steps: readonly SyntaxNode[], place: Place): Value
 
 function items(from: Value, steps: readonly SyntaxNode[], node: SyntaxNode, place: Place): Value {
   const value = stepped(from, steps, place)
-  if (value === undefined) throw new Stop(`“${textOf(node, place.text)}” leads nowhere: the list is not that long.`)
-  return value
+  const whole = textOf(node, place.text)
+  if (value === undefined) throw new Stop(`“${whole}” leads nowhere: the list is not that long.`)
+  return single(value, whole)
 }
 
 function required(node: SyntaxNode, place: Place): Value {
   const value = pathValue(node, place)
   const whole = textOf(node, place.text)
   if (value === undefined) throw new Stop(`Nothing here says what “${whole}” is.`, whole)
+  return single(value, whole)
+}
+
+/** A value to reckon with. A group of values, such as `global` or `move.axes[0]`, has none of its own. */
+function single(value: Value, text: string): Value {
+  if (typeof value === 'object' && value !== null && !Array.isArray(value) && !(value instanceof Float))
+    throw new Stop(`“${text}” is a group of values and has none of its own. Name one of them, as in “${text}.name”.`)
   return value
 }
 

@@ -1,4 +1,5 @@
 // What another program's formula or condition is worth: numbers, texts, comparisons, choices.
+import { isMachineNumber } from '../gcode/number.ts'
 import { elementName, plainFunction, plainIndex, readExpression, type Sign, type Tree } from './expression.ts'
 
 /** Null is what nobody can tell. */
@@ -25,6 +26,9 @@ const functions: Readonly<Record<string, (...values: number[]) => number>> = {
   number: value => value,
 }
 
+/** A number that a machine could take; any other counts as unknown. */
+const usable = (value: number): Foreign => (isMachineNumber(value) ? value : null)
+
 const isTrue = (value: Foreign): boolean | null =>
   value === null ? null : typeof value === 'string' ? value !== '' : Boolean(value)
 
@@ -32,7 +36,7 @@ function worthOf(tree: Tree, lookUp: LookUp): Foreign {
   const worth = (of: Tree): Foreign => worthOf(of, lookUp)
   switch (tree.is) {
     case 'number':
-      return Number(tree.text)
+      return usable(Number(tree.text))
     case 'text':
       return tree.text
     case 'truth':
@@ -54,7 +58,7 @@ function worthOf(tree: Tree, lookUp: LookUp): Foreign {
       const call = Object.hasOwn(functions, name) ? functions[name] : undefined
       const values = tree.of.map(worth)
       return call && values.length > 0 && values.every(value => typeof value === 'number')
-        ? call(...(values as number[]))
+        ? usable(call(...(values as number[])))
         : null
     }
     case 'word': {
@@ -81,7 +85,7 @@ function joined(sign: Sign, left: Foreign, rightOf: () => Foreign): Foreign {
   if (sign === '<' || sign === '>' || sign === '<=' || sign === '>=')
     return sign === '<' ? a < b : sign === '>' ? a > b : sign === '<=' ? a <= b : a >= b
   if (typeof left !== 'number' || typeof right !== 'number') return null
-  return sign === '+' ? a + b : sign === '-' ? a - b : sign === '*' ? a * b : sign === '/' ? a / b : a % b
+  return usable(sign === '+' ? a + b : sign === '-' ? a - b : sign === '*' ? a * b : sign === '/' ? a / b : a % b)
 }
 
 /** A material's own name is longer than its kind: “Plain PLA” is a “PLA”. `x == 1` asks a yes whether it is one. */

@@ -110,6 +110,8 @@ function makeThreads(max: number, { patienceMs, memoryMb }: Limits, file: URL, s
     thread.asked?.failed(new TookTooMuch())
     thread.asked = null
     goOn()
+    // Loading takes a while: the thread in its place is made ready before it is asked for.
+    if (threads.length < max) begin()
   }
 
   /** A thread for the next request: one at rest or a new one; undefined when it has to wait. */

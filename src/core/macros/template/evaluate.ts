@@ -1,6 +1,6 @@
 // Works out what stands in a template's tree: values, filters, tests and calls, with bounded steps and nothing but plain data in reach.
 import type { Budget, Sort } from '../budget.ts'
-import { Float, isText, type Value } from '../values.ts'
+import { isText, type Value } from '../values.ts'
 import { type Pay, reckon } from './arithmetic.ts'
 import { argument, fallsBack, filterNamed, type Helpers } from './filters.ts'
 import { methodOf } from './methods.ts'
@@ -138,9 +138,9 @@ export abstract class Evaluator {
     this.tick()
     switch (node.type) {
       case 'IntegerLiteral':
-        return node.value as number
+        return numbered(node.value as number, true)
       case 'FloatLiteral':
-        return new Float(node.value as number)
+        return numbered(node.value as number, false)
       case 'StringLiteral':
         return node.value as string
       case 'Identifier':

@@ -54,7 +54,7 @@ function asNumber(value: Item, otherwise: Item, whole: boolean): Item {
   if (isNumber(value)) return whole ? Math.trunc(worthOf(value)) : new Float(worthOf(value))
   const from = isText(value as Value) ? (value as string).trim().replace(/(?<=\d)_(?=\d)/g, '') : ''
   if (/^[+-]?(?:\d+(?:\.\d*)?|\.\d+)(?:[eE][+-]?\d+)?$/.test(from))
-    return whole ? Math.trunc(Number(from)) : new Float(Number(from))
+    return numbered(whole ? Math.trunc(Number(from)) : Number(from), whole)
   return otherwise
 }
 
