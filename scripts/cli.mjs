@@ -4,7 +4,7 @@ import { createHash } from 'node:crypto'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { isFresh } from './fresh.mjs'
-import { ensureInstalled, root } from './setup.mjs'
+import { needInstalled, root } from './setup.mjs'
 import { runSource } from './source.mjs'
 
 const entry = 'src/cli/main.ts'
@@ -25,6 +25,6 @@ async function isMade() {
   }
 }
 
-await ensureInstalled()
+needInstalled()
 if (await isMade()) await import(pathToFileURL(made).href)
 else await runSource(entry)

@@ -1,8 +1,9 @@
 // Everything a fresh clone needs before anything else can run: the packages, and Chromium for the browser tests.
 import { execFileSync, spawn } from 'node:child_process'
 import { createHash } from 'node:crypto'
-import { existsSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
+import { setTimeout } from 'node:timers/promises'
 import { fileURLToPath } from 'node:url'
 
 export const root = dirname(dirname(fileURLToPath(import.meta.url)))
@@ -49,13 +50,60 @@ async function withTicks(what, work) {
   }
 }
 
+/** Whether a process of this number runs. */
+function runs(pid) {
+  try {
+    process.kill(pid, 0)
+    return true
+  } catch (error) {
+    return error.code === 'EPERM'
+  }
+}
+
+const installing = join(root, '.cache', 'installing')
+
+/** Takes the lock under which packages are installed; waits while another call has it. Returns what lets go of it. */
+async function takeInstalling() {
+  mkdirSync(dirname(installing), { recursive: true })
+  for (let told = false; ; told = true) {
+    try {
+      writeFileSync(installing, String(process.pid), { flag: 'wx' })
+      return () => rmSync(installing, { force: true })
+    } catch (error) {
+      if (error.code !== 'EEXIST') throw error
+    }
+    const pid = Number(existsSync(installing) && readFileSync(installing, 'utf8'))
+    // The call that took it was ended before it could let go.
+    if (pid > 0 && !runs(pid)) rmSync(installing, { force: true })
+    else if (!told) console.error('Another call is installing the packages. Waiting for it.')
+    await setTimeout(500)
+  }
+}
+
+/** Ends the program with one sentence where there are no packages. For commands that other programs call: they install nothing. */
+export function needInstalled() {
+  if (existsSync(installedMark)) return
+  console.error('The packages are not installed. Run “npm ci” in this folder, or “npm run demo”, and then try again.')
+  process.exit(2)
+}
+
 /** Installs the packages with `npm ci` when they are absent or older than the lock file. Progress goes to standard error. */
 export async function ensureInstalled() {
   if (packagesAreCurrent()) return
+  const letGo = await takeInstalling()
+  try {
+    if (!packagesAreCurrent()) await install()
+  } finally {
+    letGo()
+  }
+}
+
+async function install() {
   console.error('Installing the packages. The data base compiles on this machine: about three minutes, once.')
   const code = await withTicks('installing', run('npm', ['ci', '--no-audit', '--no-fund'], { quietOut: true }))
   if (code !== 0) {
     console.error('The packages could not be installed; what npm said stands above.')
+    rmSync(installing, { force: true })
     process.exit(1)
   }
   writeFileSync(stamp, lockDigest())

@@ -38,6 +38,9 @@ export type CarryPlan = {
   oneWay: boolean
 }
 
+/** A longer text is no script; carrying it over line by line would take many seconds. */
+const maxLines = 5_000
+
 export type Carried = CarryPlan | { ok: false; why: string }
 
 /**
@@ -64,6 +67,11 @@ function carriedClosed(request: CarryRequest): Carried {
   const raws = splitLines(text)
   if (lines && !(lines.first >= 1 && lines.first <= lines.last && lines.last <= raws.length))
     return { ok: false, why: `The script has ${raws.length} lines; ${lines.first}–${lines.last} are not among them.` }
+  if (raws.length > maxLines)
+    return {
+      ok: false,
+      why: `A text of ${raws.length.toLocaleString('en')} lines is a whole print, which would have to be sliced for ${to.printer.name}. Carry over the scripts around it.`,
+    }
   const questions = new Questions(request.answers ?? {}, to.printer.name)
   try {
     const original = rehearsed(text, from)

@@ -61,3 +61,12 @@ test('CRLF stays in every line of what is carried over', () => {
     if (plan.ok) expect(plan.text.replaceAll('\r\n', ''), `${name} to ${to}`).not.toMatch(/[\r\n]/)
   }
 })
+
+test('a text as long as a print is refused at once, with the reason', () => {
+  const print = carried('G1 X5\n'.repeat(5001), 'Dunlin', 'Curlew', 'start')
+  expect(print).toEqual({
+    ok: false,
+    why: 'A text of 5,001 lines is a whole print, which would have to be sliced for Curlew. Carry over the scripts around it.',
+  })
+  expect(carried('G1 X5\n'.repeat(5000), 'Dunlin', 'Curlew', 'start').ok).toBe(true)
+})

@@ -202,6 +202,19 @@ ${more}
     expect(printer.homing.at).toMatchObject({ x: 150, y: 150 })
   })
 
+  it('of hundreds of files that include each other, each of which is read once', () => {
+    const files = Array.from({ length: 450 }, (_, i) => ({
+      name: `part${i}.cfg`,
+      text: `[include part${i + 1}*.cfg]\n[gcode_macro STEP_${i}]\ngcode:\n  G28\n`,
+    }))
+    const { passedOver } = learnPrinter([{ name: 'printer.cfg', text: '[printer]\nkinematics: cartesian\n' }, ...files])
+    // Told of is what nothing includes, which is part0, and what comes after the 200 files that one config may include: part201 is
+    // the first of those, and with it 200 more.
+    const told = passedOver.filter(({ why }) => /does not include/.test(why)).map(({ file }) => file)
+    expect(told).toEqual(['part0.cfg', 'part201.cfg', 'part402.cfg'])
+    expect(new Set(passedOver.map(({ file, line, why }) => `${file} ${line} ${why}`)).size).toBe(passedOver.length)
+  })
+
   it('in whose own file stand only the files that it includes', () => {
     const files = [
       { name: 'hardware.cfg', text: config('') },

@@ -1,5 +1,5 @@
 // A printer from a host's config: its sections, in the files that it includes, and what the host saved at its end.
-import { type Section, sectionsOf } from '../macros/config-sections.ts'
+import { includedBy, type Section, sectionsOf } from '../macros/config-sections.ts'
 import { ConfigFigures } from './config-figures.ts'
 import { homing, motion } from './config-motion.ts'
 import { bedHeater, besides, chamber, probing, tools } from './config-parts.ts'
@@ -8,10 +8,7 @@ import type { GivenFile, Notes } from './findings.ts'
 /** A config's own file first: the one that no other includes, and of several such the one that describes the machine. */
 function rootFirst(files: readonly GivenFile[]): GivenFile[] {
   const included = new Set(
-    files.flatMap(file => {
-      const others = files.filter(other => other !== file)
-      return sectionsOf(file.text, others).sections.flatMap(({ file: from }) => from ?? [])
-    }),
+    files.flatMap(file => includedBy(file.text, files).flatMap(({ name }) => (name === file.name ? [] : name))),
   )
   const weight = ({ name, text }: GivenFile) =>
     (included.has(name) ? 0 : 8) +
@@ -57,9 +54,12 @@ export function readConfigFiles(files: readonly GivenFile[], notes: Notes): void
   const extra = others.filter(({ name }) => !included.has(name))
   const all = [...first.sections]
   const described = first.sections.some(({ header }) => header === 'printer')
+  /** Files that are read: each once, also where several of the others include it. */
+  const done = new Set(included)
   const another = ({ name, text }: GivenFile) => described && !included.has(name) && /^\[printer\]/m.test(text)
   for (const file of extra) {
     const { name, text } = file
+    if (done.has(name)) continue
     if (another(file)) {
       notes.pass(
         { file: name, line: null },
@@ -68,11 +68,15 @@ export function readConfigFiles(files: readonly GivenFile[], notes: Notes): void
       continue
     }
     notes.pass({ file: name, line: 1 }, `${root.name} does not include this file. It is read as if it did.`)
-    for (const section of sectionsOf(
+    done.add(name)
+    const { sections } = sectionsOf(
       text,
-      others.filter(other => other.name !== name),
-    ).sections)
+      others.filter(other => !done.has(other.name)),
+    )
+    for (const section of sections) {
       all.push({ ...section, file: section.file ?? name })
+      if (section.file !== null) done.add(section.file)
+    }
   }
   for (const { file = root.name, line, why } of first.problems) notes.pass({ file, line }, why)
   for (const { name } of first.missing)

@@ -114,6 +114,16 @@ function filesFor(wanted: string, from: string | null, files: readonly ConfigFil
   return fitting(path.slice(path.lastIndexOf('/') + 1), name => name.slice(name.lastIndexOf('/') + 1))
 }
 
+/** The pattern that an `[include …]` names; null for any other section. */
+const includeIn = ({ header }: Section): string | null => /^include\s+(\S.*)$/i.exec(header)?.[1] ?? null
+
+/** The files that a config includes by itself, not through another one. */
+export const includedBy = (text: string, files: readonly ConfigFile[]): ConfigFile[] =>
+  ownSections(text, null).sections.flatMap(section => {
+    const wanted = includeIn(section)
+    return wanted === null ? [] : filesFor(wanted, null, files)
+  })
+
 /** A config's sections in the order in which the host reads them, included files where they are named. Never throws. */
 export function sectionsOf(text: string, files: readonly ConfigFile[] = []): Sections {
   const sections: Section[] = []
@@ -125,8 +135,8 @@ export function sectionsOf(text: string, files: readonly ConfigFile[] = []): Sec
     problems.push(...found.problems)
     for (const section of found.sections) {
       sections.push(section)
-      const wanted = /^include\s+(\S.*)$/i.exec(section.header)?.[1]
-      if (!wanted) continue
+      const wanted = includeIn(section)
+      if (wanted === null) continue
       const tell = (why: string) => problems.push({ ...(file !== null && { file }), line: section.line, why })
       const those = filesFor(wanted, file, files)
       // A pattern that fits nothing is nothing amiss.

@@ -57,6 +57,12 @@ const Changes = v.variant('kind', [
 const Stop = v.object({ layer: bound, mm: bound, runs: v.picklist(['at-layer', 'pause']) })
 export type Stop = v.InferOutput<typeof Stop>
 
+/** A thinner layer is a slip of the finger, and would make hundreds of thousands of layers. */
+const LayerHeight = v.pipe(
+  positive,
+  v.minValue(0.005, 'a layer of less than 0.005 mm is thinner than any printer prints: is it 0.1 or so?'),
+)
+
 export const Job = v.object({
   name: plainName('a job'),
   about: plainText(4000),
@@ -65,8 +71,8 @@ export const Job = v.object({
   firstTool: v.pipe(v.number(), v.integer(), v.minValue(0)),
   area: Area,
   top: Top,
-  firstLayerMm: positive,
-  layerMm: positive,
+  firstLayerMm: LayerHeight,
+  layerMm: LayerHeight,
   /** A prime tower beside the print: the middle of it and its sides, mm. */
   tower: v.optional(v.nullable(v.object({ x: mm, y: mm, widthMm: positive, depthMm: positive })), null),
   /** How it goes through its tools; every tool in every layer, with the fewest changes, where nothing is said. */
