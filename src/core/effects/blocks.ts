@@ -71,7 +71,9 @@ class Flow {
   }
 
   private next(statement: Statement, frame: Frame): Way {
-    if ((frame.rounds.length > 0 || frame.file !== null) && !this.spend(frame)) return 'abort'
+    const again = frame.rounds.length > 0 || frame.file !== null
+    this.recorder.repeating = again
+    if (again && !this.spend(frame)) return 'abort'
     const way = this.statement(statement, frame)
     return this.recorder.over ? 'abort' : way
   }

@@ -68,6 +68,7 @@ class Runner {
       if (next >= kept.length) {
         const { value, done } = iterator.next()
         if (done) break
+        recorder.repeating = false
         if (open.length === 0) {
           kept.length = 0
           next = 0

@@ -4,6 +4,8 @@ import type { Position } from './state.ts'
 export type ArcPath = { lengthMm: number; points: Position[] }
 
 const chordMm = 1
+/** Of a circle with a radius of 150 mm, 360 chords leave the arc by no more than 0.006 mm: r · (1 − cos 0.5°). */
+const maxChords = 360
 
 /**
  * The way from `from` to `to` around a centre given by I and J (from the start, mm) or by a radius R (mm; negative means the
@@ -28,7 +30,7 @@ export function arcPath(
   const rise = Number.isNaN(to.z - from.z) ? 0 : to.z - from.z
   const lengthMm = Math.hypot(radius * sweep, rise)
   if (!Number.isFinite(lengthMm)) return null
-  const chords = Math.min(2000, Math.max(8, Math.ceil(lengthMm / chordMm)))
+  const chords = Math.min(maxChords, Math.max(8, Math.ceil(lengthMm / chordMm)))
   const points: Position[] = []
   for (let k = 1; k < chords; k++) {
     const angle = first + (sweep * k) / chords

@@ -61,6 +61,8 @@ const emptyRows = (room: number): CommandRows => ({
   modes: [],
 })
 
+/** So many moves of lines that are run again count as one more such line. */
+const movesForALine = 4
 /** So many speeds are remembered. */
 const mostFeeds = 256
 
@@ -123,6 +125,9 @@ export class Recorder {
   readonly globals: Map<string, Value>
   /** What macros, files and loops may use together. */
   readonly budget = new Budget()
+  /** Whether the present line is one that a loop or a file runs, and how many moves such lines have made. */
+  repeating = false
+  private repeatedMoves = 0
   /** Commands whose place macros take, by the name that they can still be called by: `G28.1` is `G28`. */
   readonly renamed: ReadonlyMap<string, string>
   /** The variables of macros as they are now, by the macro's name. */
@@ -209,6 +214,7 @@ export class Recorder {
   /** Records a move to the present position; how long it takes shows when the moves after it are known. */
   move(kind: StepKind, move: PlannedMove, filamentMm: number): void {
     this.put(kind, filamentMm)
+    this.payForMove()
     if (this.planner.add(move, this.modes.corner)) this.settle(this.planner.settle(false))
   }
 
@@ -224,9 +230,15 @@ export class Recorder {
 
   /** Takes so much of what macros, files and loops may use; stops the rehearsal where there is no more. */
   spend(sort: Sort, amount = 1): boolean {
+    if (sort === 'repeats') this.repeating = true
     const enough = this.budget.take(sort, amount)
     if (!enough) this.stop(this.budget.why ?? '')
     return enough
+  }
+
+  /** Takes the moves of a line that a loop or a file runs from what those may take: so many moves count as one more line. */
+  private payForMove(): void {
+    if (this.repeating && ++this.repeatedMoves % movesForALine === 0) this.spend('repeats')
   }
 
   /** Whether nothing more is to run. */

@@ -1,6 +1,8 @@
 // What all the templates, macro files and loops of one rehearsal may use together, whatever they do to get more.
 
-/** Expressions and parts of templates that are worked out; characters that they make; lines that loops and files run again. */
+/**
+ * Expressions and parts of templates that are worked out; characters that they make; lines that loops and files run again, and a
+ * part of the moves that those make. */
 const most = { steps: 200_000, text: 4_000_000, values: 1_000_000, repeats: 10_000 }
 export type Sort = keyof typeof most
 
@@ -8,7 +10,7 @@ const words: Record<Sort, string> = {
   steps: 'The macros and files up to here take more than 200,000 steps',
   text: 'The macros and files up to here make more than four million characters',
   values: 'The macros and files up to here keep more than a million values',
-  repeats: 'Loops and files up to here run more than 10,000 lines',
+  repeats: 'Loops and files up to here run more than 10,000 lines, or very many moves',
 }
 
 /** Counts down; `why` says what has been used up, null while nothing has. */

@@ -1,5 +1,6 @@
 // Reads a host's config file: its macros, with their templates and variables. Other sections are left alone.
 
+import { machineNumber } from '../gcode/number.ts'
 import type { Printer } from '../model/printer.ts'
 import { type ConfigFile, type ConfigPlace, type ConfigProblem, sectionsOf } from './config-sections.ts'
 import { literalIn } from './literal.ts'
@@ -40,7 +41,8 @@ const none: Config = { macros: new Map(), delayed: new Map(), sections: new Map(
 /** A value as a config writes it: a number, true or false, a quoted text, a list or dictionary, or else the text itself. */
 export function readValue(text: string): Value {
   const trimmed = text.trim()
-  if (/^-?(?:\d+(?:\.\d*)?|\.\d+)$/.test(trimmed)) return Number(trimmed)
+  // A number of more figures than one can have is null, as in a list (literal.ts).
+  if (/^-?(?:\d+(?:\.\d*)?|\.\d+)$/.test(trimmed)) return machineNumber(trimmed)
   if (/^true$/i.test(trimmed)) return true
   if (/^false$/i.test(trimmed)) return false
   if (/^none$/i.test(trimmed)) return null

@@ -1,5 +1,6 @@
 // A value as a host reads it where its config gives one to a macro's variable: a number, a text in quotes, True, False, None, a list or
 // a dictionary of these. Nothing is worked out there.
+import { machineNumber } from '../gcode/number.ts'
 import type { Value } from './values.ts'
 
 /** The value; undefined where the host could not read it. Bounded in depth. */
@@ -55,7 +56,7 @@ class Reader {
   private value(): Value {
     this.take(space)
     const digits = this.take(number)
-    if (digits) return Number(digits[0].replaceAll('_', ''))
+    if (digits) return machineNumber(digits[0].replaceAll('_', ''))
     const known = this.take(word)
     if (known) return words[known[0]] as Value
     if (/["']/.test(this.text[this.at] ?? '')) return this.texts()
