@@ -13,6 +13,7 @@ import { Going } from './parts/Going.tsx'
 import { watchPlaces } from './parts/giving-back.ts'
 import { later } from './parts/later.tsx'
 import { Nowhere } from './parts/Nowhere.tsx'
+import { watchUnheard } from './parts/Unheard.tsx'
 import { lastDesk } from './state/last-desk.ts'
 import { queries } from './state/queries.ts'
 
@@ -76,6 +77,7 @@ const elements: Record<Path, ReactElement> = {
 
 watchPlaces()
 watchEscape()
+watchUnheard()
 await joinTabs()
 await openDraftStorage()
 void convertOlderDrafts().catch(() => {})

@@ -1,4 +1,5 @@
 // Where a script was carried over from, and a change of the original since: brought after it, just that change.
+
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { originWords } from '../../core/model/came-from.ts'
@@ -11,6 +12,7 @@ import { Field, fieldLook } from './Field.tsx'
 import { LineChanges } from './LineChanges.tsx'
 import { Panel } from './Panel.tsx'
 import { PageLink } from './Press.tsx'
+import { useCommand } from './useCommand.ts'
 
 type After = Awaited<ReturnType<typeof api.carriedAfter>>
 
@@ -100,18 +102,13 @@ function AfterPanel({ script, after, onClose }: { script: SavedScript; after: Ch
   const { original, change, from } = after
   const said = original.note ? `: ${original.note}` : '.'
   const [note, setNote] = useState(`From ${originWords({ ...original, script: original.name })}${said}`)
-  const [refusal, setRefusal] = useState<string | null>(null)
   const rows = useMemo(() => changedLines(script.text, change.text), [script.text, change.text])
-  const save = async () => {
+  const saving = useCommand(async () => {
     const { id, printerId, moment, revision: base, identity } = script
-    try {
-      const cameFrom = { revisionId: original.revisionId, asked: from.asked }
-      await api.save(id, { printerId, moment, base, identity, text: change.text, note, cameFrom })
-      onClose()
-    } catch (error) {
-      setRefusal((error as Error).message)
-    }
-  }
+    const cameFrom = { revisionId: original.revisionId, asked: from.asked }
+    await api.save(id, { printerId, moment, base, identity, text: change.text, note, cameFrom })
+    onClose()
+  })
   return (
     <Panel
       open
@@ -138,7 +135,12 @@ function AfterPanel({ script, after, onClose }: { script: SavedScript; after: Ch
           )}
         </Field>
       </div>
-      <DialogEnd refusal={refusal} onClose={onClose} go="Save it as the next revision" onGo={() => void save()} />
+      <DialogEnd
+        refusal={saving.problem}
+        onClose={onClose}
+        go="Save it as the next revision"
+        onGo={() => void saving.run()}
+      />
     </Panel>
   )
 }

@@ -1,7 +1,8 @@
 // The one dialog that asks before something is thrown away or overwritten: it says what happens, and what can be brought back.
-import { useState } from 'react'
+
 import { DialogEnd } from './DialogEnd.tsx'
 import { Panel } from './Panel.tsx'
+import { useCommand } from './useCommand.ts'
 
 type Props = {
   title: string
@@ -14,11 +15,10 @@ type Props = {
 }
 
 export function Confirm({ title, about, go, onGo, onClose }: Props) {
-  const [refusal, setRefusal] = useState<string | null>(null)
-  const act = () => onGo().then(onClose, error => setRefusal((error as Error).message))
+  const { run, problem } = useCommand(() => onGo().then(onClose))
   return (
     <Panel open title={title} about={about} onClose={onClose}>
-      <DialogEnd refusal={refusal} onClose={onClose} go={go} onGo={() => void act()} />
+      <DialogEnd refusal={problem} onClose={onClose} go={go} onGo={() => void run()} />
     </Panel>
   )
 }

@@ -9,13 +9,19 @@ import type { Things } from '../state/api.ts'
 import { useScriptsOf } from '../state/asking.ts'
 import { effectsAside } from '../state/rehearser.ts'
 import { usualSetting } from '../state/setting.ts'
+import { Failed } from './Failed.tsx'
 import { PageLink } from './Press.tsx'
+import { Waiting } from './Waiting.tsx'
 import { unparted } from './words.ts'
 
 /** The same card for a printer whose scripts are not at hand. */
 export function PrinterEffect({ printerId, before, after }: { printerId: number; before: Printer; after: Printer }) {
-  const found = useScriptsOf(printerId).data
-  return found && <EffectCard before={before} after={after} {...found} />
+  const asked = useScriptsOf(printerId)
+  return asked.data ? (
+    <EffectCard before={before} after={after} {...asked.data} />
+  ) : (
+    <Waiting on={[asked]} what="its scripts" />
+  )
 }
 
 type Props = { before: Printer; after: Printer; scripts: readonly SavedScript[]; things: Things }
@@ -25,12 +31,15 @@ const worthS = 1
 
 export function EffectCard({ before, after, scripts, things }: Props) {
   const [effects, setEffects] = useState<Effect[] | null>(null)
+  const [problem, setProblem] = useState<string | null>(null)
+  const [attempt, setAttempt] = useState(0)
   const valid = v.is(Printer, after)
   const wanted = JSON.stringify(after)
   const changed = JSON.stringify(before) !== wanted
   // biome-ignore lint/correctness/useExhaustiveDependencies: the printer is told by what is in it, made anew at each drawing or not
   useEffect(() => {
     setEffects(null)
+    setProblem(null)
     if (!changed || !valid) return
     let left = false
     // Typing goes on; the newest is rehearsed.
@@ -48,13 +57,16 @@ export function EffectCard({ before, after, scripts, things }: Props) {
             ]
           : []
       })
-      void effectsAside(runs).then(found => !left && setEffects(found))
+      effectsAside(runs).then(
+        found => !left && setEffects(found),
+        (error: Error) => !left && setProblem(error.message),
+      )
     }, 250)
     return () => {
       left = true
       clearTimeout(timer)
     }
-  }, [before, wanted, scripts, things, changed, valid])
+  }, [before, wanted, scripts, things, changed, valid, attempt])
   const touched = effects?.filter(
     ({ come, go, beforeS, afterS }) => come.length + go.length > 0 || Math.abs(afterS - beforeS) >= worthS,
   )
@@ -67,7 +79,11 @@ export function EffectCard({ before, after, scripts, things }: Props) {
         </p>
       )}
       {changed && !valid && <p className="text-[14px] text-warn">Something here does not fit yet.</p>}
-      {changed && valid && !effects && (
+      <Failed
+        why={problem && `What it changes could not be worked out. ${problem}`}
+        onRetry={() => setAttempt(attempt + 1)}
+      />
+      {changed && valid && !effects && !problem && (
         <p className="text-[14px] text-soft">Rehearsing {plural(scripts.length, 'script')}…</p>
       )}
       {touched?.length === 0 && <p className="text-[14px] text-good">No script’s findings or time change.</p>}

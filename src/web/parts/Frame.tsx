@@ -9,6 +9,7 @@ import { useTheme } from '../state/theme.ts'
 import { DropAnywhere } from './DropAnywhere.tsx'
 import { Finder } from './Finder.tsx'
 import { StorageNotice } from './StorageNotice.tsx'
+import { Unheard } from './Unheard.tsx'
 import { useNarrow } from './useNarrow.ts'
 import { usePageKeys } from './usePageKeys.ts'
 import { WentWrong } from './WentWrong.tsx'
@@ -71,6 +72,7 @@ export function Frame() {
           </Suspense>
         </ErrorBoundary>
       </main>
+      <Unheard />
     </div>
   )
 }

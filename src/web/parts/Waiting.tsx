@@ -1,9 +1,8 @@
 // Where a page waits for the server: what for, or why nothing came, with another try.
 import type { UseQueryResult } from '@tanstack/react-query'
 import { ApiError } from '../state/api.ts'
-import { Notice } from './Notice.tsx'
+import { Failed } from './Failed.tsx'
 import { NotThere } from './NotThere.tsx'
-import { Press } from './Press.tsx'
 
 type Props = {
   /** What the page can't be drawn without. */
@@ -20,17 +19,12 @@ export function Waiting({ on, what }: Props) {
   if (why instanceof ApiError && why.status === 404) return <NotThere why={why.message} />
   return (
     <div className="p-6">
-      <Notice>
-        {why.message}{' '}
-        <Press
-          onClick={() => {
-            for (const query of failed) void query.refetch()
-          }}
-          className="text-heat underline"
-        >
-          Try again
-        </Press>
-      </Notice>
+      <Failed
+        why={why.message}
+        onRetry={() => {
+          for (const query of failed) void query.refetch()
+        }}
+      />
     </div>
   )
 }

@@ -9,7 +9,7 @@ import type { Trial } from '../../core/model/trial.ts'
 import type { Vocabulary } from '../../core/model/vocabulary.ts'
 import type { Api } from '../../server/app.ts'
 import { onceAtATime } from './once.ts'
-import { everythingChanged } from './queries.ts'
+import { type Changed, changed } from './queries.ts'
 
 export type { ShelfPrinter, Use } from '../../core/model/kept.ts'
 
@@ -54,10 +54,10 @@ async function answer<T>(asked: Promise<ClientResponse<T, number, 'json'>>): Pro
   )
 }
 
-/** The answer to what changes something: whatever is shown of the shelf is then fetched anew. */
-async function change<T>(asked: Promise<ClientResponse<T, number, 'json'>>): Promise<T> {
+/** The answer to a change of this kind: what is shown of what it affects is then fetched again. */
+async function change<T>(of: Changed | 'everything', asked: Promise<ClientResponse<T, number, 'json'>>): Promise<T> {
   const answered = await answer(asked)
-  everythingChanged()
+  changed(of)
   return answered
 }
 
@@ -85,12 +85,16 @@ export const api = {
   /** What some scripts come to: those that are known, and as many others as an answer has time for. */
   summaries: (ids: number[]) => answer(client.shelf.summaries.$post({ json: { ids } })),
   script: (id: string) => answer(scripts[':id'].$get(at(id))),
-  add: (json: Body<typeof scripts.$post>) => change(scripts.$post({ json })),
-  save: (id: number, json: Body<(typeof scripts)[':id']['$put']>) => change(scripts[':id'].$put({ ...at(id), json })),
-  rename: (id: number, name: string) => change(scripts[':id'].name.$put({ ...at(id), json: { name } })),
-  bin: (id: number) => change(scripts[':id'].$delete(at(id))),
+  /** Those of these scripts that are on the shelf, in one request. */
+  scripts: (ids: readonly number[]) => answer(scripts.$get({ query: { ids: ids.join() } })),
+  add: (json: Body<typeof scripts.$post>) => change('scripts', scripts.$post({ json })),
+  save: (id: number, json: Body<(typeof scripts)[':id']['$put']>) =>
+    change('scripts', scripts[':id'].$put({ ...at(id), json })),
+  rename: (id: number, name: string) => change('scripts', scripts[':id'].name.$put({ ...at(id), json: { name } })),
+  bin: (id: number) => change('scripts', scripts[':id'].$delete(at(id))),
   setStock: (id: number, variantId: number, stock: boolean) =>
     change(
+      'scripts',
       scripts[':id'].variants[':variant'].stock.$put({
         param: { id: String(id), variant: String(variantId) },
         json: { stock },
@@ -98,66 +102,75 @@ export const api = {
     ),
   story: (id: number | string) => answer(scripts[':id'].story.$get(at(id))),
   branch: (id: number, json: Body<(typeof scripts)[':id']['variants']['$post']>) =>
-    change(scripts[':id'].variants.$post({ ...at(id), json })),
+    change('scripts', scripts[':id'].variants.$post({ ...at(id), json })),
   renameVariant: (id: number, variantId: number, name: string) =>
     change(
+      'scripts',
       scripts[':id'].variants[':variant'].name.$put({
         param: { id: String(id), variant: String(variantId) },
         json: { name },
       }),
     ),
   binVariant: (id: number, variantId: number) =>
-    change(scripts[':id'].variants[':variant'].$delete({ param: { id: String(id), variant: String(variantId) } })),
+    change(
+      'scripts',
+      scripts[':id'].variants[':variant'].$delete({ param: { id: String(id), variant: String(variantId) } }),
+    ),
   use: (id: number, variantId: number, forNextPrint: boolean) =>
-    change(scripts[':id'].use.$put({ ...at(id), json: { variantId, forNextPrint } })),
+    change('scripts', scripts[':id'].use.$put({ ...at(id), json: { variantId, forNextPrint } })),
   revision: (id: number | string) => answer(revisions[':id'].$get(at(id))),
   addTrial: (revisionId: number, trial: Trial, picture: string | null) =>
-    change(revisions[':id'].trials.$post({ ...at(revisionId), json: { trial, picture } })),
-  removeTrial: (id: number) => change(trials[':id'].$delete(at(id))),
+    change('trials', revisions[':id'].trials.$post({ ...at(revisionId), json: { trial, picture } })),
+  removeTrial: (id: number) => change('trials', trials[':id'].$delete(at(id))),
   refrains: () => answer(refrains.$get()),
   scriptsWith: (refrainId: number) => answer(refrains[':id'].scripts.$get(at(refrainId))),
-  addRefrain: (json: Body<typeof refrains.$post>) => change(refrains.$post({ json })),
+  addRefrain: (json: Body<typeof refrains.$post>) => change('refrains', refrains.$post({ json })),
   rollOut: (id: number, json: Body<(typeof refrains)[':id']['$put']>) =>
-    change(refrains[':id'].$put({ ...at(id), json })),
-  removeRefrain: (id: number) => change(refrains[':id'].$delete(at(id))),
+    change('refrains', refrains[':id'].$put({ ...at(id), json })),
+  removeRefrain: (id: number) => change('refrains', refrains[':id'].$delete(at(id))),
   binned: () => answer(bin.$get()),
-  takeOut: (thing: Binned, name: string) => change(bin[':sort'][':id'].$put({ ...inBin(thing), json: { name } })),
-  dropForGood: (thing: Binned) => change(bin[':sort'][':id'].$delete(inBin(thing))),
+  takeOut: (thing: Binned, name: string) =>
+    change('everything', bin[':sort'][':id'].$put({ ...inBin(thing), json: { name } })),
+  dropForGood: (thing: Binned) => change('everything', bin[':sort'][':id'].$delete(inBin(thing))),
   lookIntoArchive: (file: File) => answer(archive.look.$post({}, formFor(file, {}))),
   bringArchive: (file: File, decisions: Record<string, ArchiveDecision>) =>
-    change(archive.bring.$post({}, formFor(file, decisions))),
-  emptyShelf: () => change(archive.empty.$post()),
+    change('everything', archive.bring.$post({}, formFor(file, decisions))),
+  emptyShelf: () => change('everything', archive.empty.$post()),
   backups: () => answer(archive.backups.$get()),
-  restore: (file: string) => change(archive.restore.$post({ json: { file } })),
+  restore: (file: string) => change('everything', archive.restore.$post({ json: { file } })),
   unreadable: () => answer(client.unreadable.$get()),
   bringBackEarlier: (thing: Unreadable, earlier: number) =>
-    change(client.unreadable[':table'][':id'].$put({ ...stored(thing), json: { earlier } })),
-  removeUnreadable: (thing: Unreadable) => change(client.unreadable[':table'][':id'].$delete(stored(thing))),
+    change('everything', client.unreadable[':table'][':id'].$put({ ...stored(thing), json: { earlier } })),
+  removeUnreadable: (thing: Unreadable) =>
+    change('everything', client.unreadable[':table'][':id'].$delete(stored(thing))),
   search: (q: string) => answer(client.search.$get({ query: { q } })),
-  addMaterial: (json: Material) => change(materials.$post({ json })),
-  changeMaterial: (id: number, json: Material) => change(materials[':id'].$put({ ...at(id), json })),
+  addMaterial: (json: Material) => change('setups', materials.$post({ json })),
+  changeMaterial: (id: number, json: Material) => change('setups', materials[':id'].$put({ ...at(id), json })),
   earlierMaterials: (id: number) => answer(materials[':id'].earlier.$get(at(id))),
-  removeMaterial: (id: number) => change(materials[':id'].$delete(at(id))),
-  addJob: (json: Job) => change(jobs.$post({ json })),
-  changeJob: (id: number, json: Job) => change(jobs[':id'].$put({ ...at(id), json })),
+  removeMaterial: (id: number) => change('setups', materials[':id'].$delete(at(id))),
+  addJob: (json: Job) => change('setups', jobs.$post({ json })),
+  changeJob: (id: number, json: Job) => change('setups', jobs[':id'].$put({ ...at(id), json })),
   earlierJobs: (id: number) => answer(jobs[':id'].earlier.$get(at(id))),
-  removeJob: (id: number) => change(jobs[':id'].$delete(at(id))),
-  addVocabulary: (json: Vocabulary) => change(vocabularies.$post({ json })),
-  changeVocabulary: (id: number, json: Vocabulary) => change(vocabularies[':id'].$put({ ...at(id), json })),
+  removeJob: (id: number) => change('setups', jobs[':id'].$delete(at(id))),
+  addVocabulary: (json: Vocabulary) => change('setups', vocabularies.$post({ json })),
+  changeVocabulary: (id: number, json: Vocabulary) => change('setups', vocabularies[':id'].$put({ ...at(id), json })),
   earlierVocabularies: (id: number) => answer(vocabularies[':id'].earlier.$get(at(id))),
-  removeVocabulary: (id: number) => change(vocabularies[':id'].$delete(at(id))),
+  removeVocabulary: (id: number) => change('setups', vocabularies[':id'].$delete(at(id))),
   uses: (name: string) => answer(client.uses[':name'].$get({ param: { name } })),
-  teach: (json: TaughtCommand) => change(taught.$put({ json })),
-  forget: ({ family, name }: TaughtCommand) => change(taught[':family'][':name'].$delete({ param: { family, name } })),
-  bringTaught: (json: Body<typeof taught.file.$post>) => change(taught.file.$post({ json })),
-  addPrinter: (json: Printer) => change(printers.$post({ json })),
-  changePrinter: (id: number, json: Printer) => change(printers[':id'].$put({ ...at(id), json })),
+  teach: (json: TaughtCommand) => change('setups', taught.$put({ json })),
+  forget: ({ family, name }: TaughtCommand) =>
+    change('setups', taught[':family'][':name'].$delete({ param: { family, name } })),
+  bringTaught: (json: Body<typeof taught.file.$post>) => change('setups', taught.file.$post({ json })),
+  addPrinter: (json: Printer) => change('printers', printers.$post({ json })),
+  changePrinter: (id: number, json: Printer) => change('printers', printers[':id'].$put({ ...at(id), json })),
   earlierPrinters: (id: number) => answer(printers[':id'].earlier.$get(at(id))),
-  removePrinter: (id: number) => change(printers[':id'].$delete(at(id))),
+  removePrinter: (id: number) => change('printers', printers[':id'].$delete(at(id))),
   changeFirmware: (id: number, json: Body<(typeof printers)[':id']['other-firmware']['$put']>) =>
-    change(printers[':id']['other-firmware'].$put({ ...at(id), json })),
+    change('printers', printers[':id']['other-firmware'].$put({ ...at(id), json })),
   setMacroFiles: (id: number, macroFiles: MacroFile[]) =>
-    change(printers[':id']['macro-files'].$put({ ...at(id), json: { macroFiles } })),
-  setMacros: (id: number, macros: string) => change(printers[':id'].macros.$put({ ...at(id), json: { macros } })),
-  setFirmware: (id: number, json: Printer['firmware']) => change(printers[':id'].firmware.$put({ ...at(id), json })),
+    change('printers', printers[':id']['macro-files'].$put({ ...at(id), json: { macroFiles } })),
+  setMacros: (id: number, macros: string) =>
+    change('printers', printers[':id'].macros.$put({ ...at(id), json: { macros } })),
+  setFirmware: (id: number, json: Printer['firmware']) =>
+    change('printers', printers[':id'].firmware.$put({ ...at(id), json })),
 }

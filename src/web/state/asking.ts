@@ -27,7 +27,7 @@ export const useScriptsOf = (printerId: number) =>
     queryFn: async () => {
       const [known, { printers }] = await Promise.all([queries.fetchQuery(things), queries.fetchQuery(shelf)])
       const heads = printers.find(({ id }) => id === printerId)?.scripts ?? []
-      return { things: known, scripts: await Promise.all(heads.map(({ id }) => api.script(String(id)))) }
+      return { things: known, scripts: await api.scripts(heads.map(({ id }) => id)) }
     },
   })
 

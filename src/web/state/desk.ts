@@ -102,7 +102,8 @@ function asBefore(before: readonly Finding[], now: readonly Finding[]): readonly
   return now.map(finding => known.get(inShort(finding)) ?? finding)
 }
 
-function rehearseNow(): void {
+/** Rehearses the open text, as after a failure. */
+export function rehearseNow(): void {
   const { open, things } = getState()
   const setting = open && settingOf(things, open.chosen)
   if (!open || !setting) return

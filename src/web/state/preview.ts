@@ -35,19 +35,27 @@ type PreviewState = {
   /** What was asked of a tool last, answered or not, so that quick changes build on each other; null for a fix. */
   asked: EditRequest | null
   preview: Preview | null
-  /** Why the tool won't; stands in place of a preview. */
-  refusal: { title: string; why: string } | null
+  /** Why the tool won't; stands in place of a preview. `retry` where asking once more may help. */
+  refusal: { title: string; why: string; retry?: () => void } | null
+  /** Why what a preview does could not be worked out; `retry` tries once more. */
+  failure: { why: string; retry: () => void } | null
   /** What was last applied, to be taken back. */
   applied: { title: string; text: string } | null
 }
 
-export const usePreview = create<PreviewState>(() => ({ asked: null, preview: null, refusal: null, applied: null }))
+export const usePreview = create<PreviewState>(() => ({
+  asked: null,
+  preview: null,
+  refusal: null,
+  failure: null,
+  applied: null,
+}))
 const { getState, setState } = usePreview
 
 /** So many runs, each some milliseconds, are tried for a preview; *Runs* tries them all. */
 const mostRuns = 60
 
-export const closePreview = (): void => setState({ asked: null, preview: null, refusal: null })
+export const closePreview = (): void => setState({ asked: null, preview: null, refusal: null, failure: null })
 
 /** Shows a fix, and rehearses what it would make of the text. */
 export async function showFix(fix: Fix, text: string): Promise<void> {
@@ -75,18 +83,23 @@ export async function showFix(fix: Fix, text: string): Promise<void> {
     fits: null,
     places: [],
   }
-  setState({ asked: null, preview, refusal: null, applied: null })
-  const round = await rehearseAside(preview.after, setting)
-  if (getState().preview !== preview) return
-  const rehearsed = { ...preview, round }
-  setState({ preview: rehearsed })
-  if (!fix.forJobs || !things) return
-  const jobs = things.jobs.map(({ data }) => data)
-  const materials = things.materials.map(({ data }) => data)
-  const runs = inEveryMaterial(jobs, materials, setting.printer).slice(0, mostRuns)
-  const [before, after] = await Promise.all([fitsAside(text, setting, runs), fitsAside(preview.after, setting, runs)])
-  if (getState().preview === rehearsed)
-    setState({ preview: { ...rehearsed, fits: { before, after, of: runs.length } } })
+  setState({ asked: null, preview, refusal: null, failure: null, applied: null })
+  try {
+    const round = await rehearseAside(preview.after, setting)
+    if (getState().preview !== preview) return
+    const rehearsed = { ...preview, round }
+    setState({ preview: rehearsed })
+    if (!fix.forJobs || !things) return
+    const jobs = things.jobs.map(({ data }) => data)
+    const materials = things.materials.map(({ data }) => data)
+    const runs = inEveryMaterial(jobs, materials, setting.printer).slice(0, mostRuns)
+    const [before, after] = await Promise.all([fitsAside(text, setting, runs), fitsAside(preview.after, setting, runs)])
+    if (getState().preview === rehearsed)
+      setState({ preview: { ...rehearsed, fits: { before, after, of: runs.length } } })
+  } catch (error) {
+    if (getState().preview?.after !== preview.after) return
+    setState({ failure: { why: (error as Error).message, retry: () => void showFix(fix, text) } })
+  }
 }
 
 /** Asks a tool for its plan and shows it, or why there is none. A later request takes the place of an earlier one. */
@@ -95,9 +108,15 @@ export async function propose(request: EditRequest): Promise<void> {
   const setting = open && settingOf(things, open.chosen)
   if (!open || !setting) return
   const { text } = open
-  setState({ asked: request })
-  const plan = await proposeAside(text, setting, request)
-  if (getState().asked !== request || useDesk.getState().open?.text !== text) return
+  setState({ asked: request, failure: null })
+  const isCurrent = () => getState().asked === request && useDesk.getState().open?.text === text
+  const plan = await proposeAside(text, setting, request).catch((error: Error) => {
+    const retry = () => void propose(request)
+    if (isCurrent())
+      setState({ preview: null, refusal: { title: 'This could not be worked out', why: error.message, retry } })
+    return null
+  })
+  if (!plan || !isCurrent()) return
   if (!plan.ok)
     return setState({ preview: null, refusal: { title: 'This can’t be done', why: plan.why }, applied: null })
   const { title, edits, round, note = null, places = [] } = plan

@@ -11,8 +11,69 @@ export const queries = new QueryClient({
       refetchOnWindowFocus: true,
       networkMode: 'always',
     },
+    mutations: { networkMode: 'always' },
   },
 })
 
-/** Whatever is shown of the shelf is fetched anew. */
-export const everythingChanged = (): void => void queries.invalidateQueries()
+/** What a change on the server is of. */
+export type Changed = keyof typeof affected
+
+const ofScripts = [
+  'shelf',
+  'script',
+  'story',
+  'scripts of',
+  'scripts with',
+  'variants apart',
+  'side by side',
+  'into',
+  'carry',
+  'carried after',
+  'firmware',
+  'macros of',
+  'uses',
+  'bin',
+  // A config or macro file is kept like a script, and is a part of its printer.
+  'things',
+] as const
+const ofSetups = [
+  'things',
+  // Findings on the Shelf depend on them.
+  'shelf',
+  'scripts of',
+  'earlier',
+  'variants apart',
+  'side by side',
+  'carry',
+  'firmware',
+  'uses',
+  'bin',
+  'unreadable',
+] as const
+
+/** For each kind of change, the queries (by the first part of their keys) whose answers may differ afterwards. */
+const affected = {
+  scripts: ofScripts,
+  trials: ['story', 'unreadable'],
+  refrains: [
+    'refrains',
+    'scripts with',
+    'shelf',
+    'script',
+    'story',
+    'scripts of',
+    'side by side',
+    'carried after',
+    'bin',
+  ],
+  /** Materials, jobs, vocabularies and taught commands. */
+  setups: ofSetups,
+  printers: [...ofScripts, ...ofSetups],
+} as const
+
+/** Whatever a change affects is fetched again. What was worked out of given texts (`computed`) never is. */
+export const changed = (of: Changed | 'everything'): void =>
+  void queries.invalidateQueries({
+    predicate: ({ queryKey: [kind] }) =>
+      kind !== 'computed' && (of === 'everything' || (affected[of] as readonly unknown[]).includes(kind)),
+  })

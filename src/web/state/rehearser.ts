@@ -192,11 +192,14 @@ async function drain(): Promise<void> {
       if (again && error instanceof NoAnswer && !error.tookTooLong) {
         again = false
         next = wanted
-      } else wanted.failed(error instanceof NoAnswer ? noAnswerTo(wanted.text) : (error as Error).message)
+      } else wanted.failed(error instanceof NoAnswer ? noAnswerTo(wanted.text) : lowerFirst((error as Error).message))
     }
   }
   running = false
 }
+
+/** A sentence as it goes on after a colon. */
+const lowerFirst = (sentence: string): string => sentence.charAt(0).toLowerCase() + sentence.slice(1)
 
 const noAnswerTo = (text: string): string =>
   `from line ${firstChange(answered, text)} on it takes too long. The rehearsal was ended; the next text is rehearsed as usual.`

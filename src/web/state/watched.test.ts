@@ -1,6 +1,6 @@
 import { expose } from 'comlink'
 import { afterEach, beforeEach, expect, test, vi } from 'vitest'
-import { NoAnswer, Watched } from './watched.ts'
+import { NoAnswer, NotLoaded, Watched } from './watched.ts'
 
 type Remote = { twice: (of: number) => Promise<number> }
 
@@ -37,7 +37,7 @@ const hangs: Remote = { twice: () => new Promise(() => {}) }
 
 /** What a question came to; null while it has come to nothing. */
 function outcomeOf(asked: Promise<number>) {
-  const outcome: { is: number | NoAnswer | null } = { is: null }
+  const outcome: { is: number | Error | null } = { is: null }
   asked.then(
     value => {
       outcome.is = value
@@ -102,12 +102,26 @@ test('one that never comes is given up after 60 s and its 12', async () => {
   await vi.advanceTimersByTimeAsync(71_999)
   expect(asked.is).toBeNull()
   await vi.advanceTimersByTimeAsync(1)
-  expect(asked.is).toMatchObject({ tookTooLong: true })
+  expect(asked.is).toBeInstanceOf(NotLoaded)
+})
+
+test('one whose file can’t be loaded is reported as that, and the next question tries once more', async () => {
+  const worker = watched()
+  const asked = outcomeOf(worker.ask(remote => remote.twice(4)))
+  made[0]?.dispatchEvent(new Event('error'))
+  await vi.advanceTimersByTimeAsync(0)
+  expect(asked.is).toBeInstanceOf(NotLoaded)
+  const second = worker.ask(async remote => {
+    made[1]?.load(answers)
+    return await remote.twice(8)
+  })
+  expect(await second).toBe(16)
 })
 
 test('one that dies answers at once that it has ended, whoever waits', async () => {
   const worker = watched()
   const asked = [4, 5].map(of => outcomeOf(worker.ask(remote => remote.twice(of))))
+  made[0]?.load(hangs)
   made[0]?.dispatchEvent(new Event('error'))
   await vi.advanceTimersByTimeAsync(0)
   for (const { is } of asked) expect(is).toMatchObject({ tookTooLong: false })

@@ -8,13 +8,22 @@ export class NoAnswer extends Error {
   }
 }
 
+/** The worker's file could not be loaded, so that nothing was worked out at all. */
+export class NotLoaded extends Error {
+  constructor() {
+    super('The part of the program that calculates could not be loaded: the server did not answer.')
+  }
+}
+
 type Running<T> = {
   worker: Worker
   remote: Remote<T>
   /** When it has said its first word, which it does as soon as it has been loaded. */
   there: Promise<void>
+  isThere: () => boolean
   ended: Promise<never>
-  end: () => void
+  /** Ends it; what was asked of it is answered with this. */
+  end: (why: Error) => void
 }
 
 /** What loading may take besides: a busy machine is no worker that hangs, and a server that is gone never sends one. */
@@ -28,10 +37,13 @@ export class Watched<T> {
     private readonly patienceMs: number,
   ) {}
 
-  /** Asks the worker, which has its time from when it has been loaded. Rejects with `NoAnswer` where none comes in time, or with what the worker itself throws. */
+  /**
+   * Asks the worker, which has its time from when it has been loaded. Rejects with `NoAnswer` where none comes in time, with `NotLoaded` where
+   * it can't be loaded, or with what the worker itself throws.
+   */
   async ask<R>(question: (remote: Remote<T>, worker: Worker) => R): Promise<Awaited<R>> {
     this.running ??= this.begin()
-    const { worker, remote, there, ended, end } = this.running
+    const { worker, remote, there, isThere, ended, end } = this.running
     let answered = false
     let timer: ReturnType<typeof setTimeout> | undefined
     const late = new Promise<never>((_, fail) => {
@@ -39,8 +51,8 @@ export class Watched<T> {
         clearTimeout(timer)
         if (answered) return
         timer = setTimeout(() => {
-          fail(new NoAnswer(true))
-          end()
+          fail(isThere() ? new NoAnswer(true) : new NotLoaded())
+          end(new NoAnswer(false))
         }, ms)
       }
       wait(loadingMs + this.patienceMs)
@@ -56,25 +68,35 @@ export class Watched<T> {
 
   /** Ends it, whatever it is at; what was asked is answered with `NoAnswer`. */
   end(): void {
-    this.running?.end()
+    this.running?.end(new NoAnswer(false))
   }
 
   private begin(): Running<T> {
     const worker = this.make()
-    let fail: (why: NoAnswer) => void = () => {}
+    let fail: (why: Error) => void = () => {}
+    let loaded = false
     const ended = new Promise<never>((_, reject) => {
       fail = reject
     })
     // Nobody may be waiting when it ends.
     ended.catch(() => {})
-    const end = () => {
+    const end = (why: Error) => {
       worker.terminate()
       if (this.running?.worker === worker) this.running = null
-      fail(new NoAnswer(false))
+      fail(why)
     }
     // One that has run out of memory, or could not be loaded.
-    worker.addEventListener('error', end)
-    const there = new Promise<void>(resolve => worker.addEventListener('message', () => resolve(), { once: true }))
-    return { worker, remote: wrap<T>(worker), there, ended, end }
+    worker.addEventListener('error', () => end(loaded ? new NoAnswer(false) : new NotLoaded()))
+    const there = new Promise<void>(resolve =>
+      worker.addEventListener(
+        'message',
+        () => {
+          loaded = true
+          resolve()
+        },
+        { once: true },
+      ),
+    )
+    return { worker, remote: wrap<T>(worker), there, isThere: () => loaded, ended, end }
   }
 }

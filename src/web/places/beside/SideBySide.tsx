@@ -6,9 +6,11 @@ import { useSearchParams } from 'react-router'
 import type { Compared } from '../../../core/compare/side-by-side.ts'
 import type { Story } from '../../../core/model/kept.ts'
 import { Button } from '../../parts/Button.tsx'
+import { Failed } from '../../parts/Failed.tsx'
 import { fieldLook } from '../../parts/Field.tsx'
 import { Picker } from '../../parts/Picker.tsx'
 import { PageLink } from '../../parts/Press.tsx'
+import { useCommand } from '../../parts/useCommand.ts'
 import { useTitle } from '../../parts/useTitle.ts'
 import type { ShelfPrinter, Things } from '../../state/api.ts'
 import { fetchStory, fetchThings, useShelf } from '../../state/asking.ts'
@@ -64,7 +66,7 @@ export function SideBySide() {
     setSaid(null)
     setSearch({ left: leftKey, right: rightKey, ...part })
   }
-  const take = async (index: number, to: 'left' | 'right') => {
+  const taking = useCommand(async (index: number, to: 'left' | 'right') => {
     if (!both) return
     const { left, right, things } = both
     const [a, b] = [usualSetting(left, things), usualSetting(right, things)]
@@ -78,7 +80,7 @@ export function SideBySide() {
     const key = `desk-${target.scriptId}`
     if (target.key === key) void told.refetch()
     else setSearch({ left: to === 'left' ? key : leftKey, right: to === 'right' ? key : rightKey })
-  }
+  })
 
   const options = [
     ...choicesFrom(shelf),
@@ -92,7 +94,7 @@ export function SideBySide() {
       })),
     ),
     ...[leftKey, rightKey]
-      .filter(key => /^(desk|revision)-/.test(key))
+      .filter(key => /^(?:desk|revision|draft)-/.test(key))
       .map(key => {
         const side = both?.left.key === key ? both.left : both?.right
         return { value: key, label: side?.key === key ? side.name : 'as changed on the Desk', about: side?.about ?? '' }
@@ -120,11 +122,8 @@ export function SideBySide() {
         </Button>
         <Picker name="Right" value={rightKey} options={options} onChange={right => choose({ right })} />
       </div>
-      {problem && (
-        <p role="alert" className="rounded-card border border-bad bg-raised px-4 py-2.5">
-          {problem}
-        </p>
-      )}
+      <Failed why={told.error?.message} onRetry={() => void told.refetch()} />
+      <Failed why={taking.problem} onRetry={taking.retry} />
       {[leftKey, rightKey].includes('text') && (
         <textarea
           aria-label="The pasted text"
@@ -150,7 +149,7 @@ export function SideBySide() {
             <BothOutcomes {...both} />
             <BothBeds {...both} />
           </div>
-          <PassagePairs {...both} quiet={quiet} onQuiet={setQuiet} onTake={(index, to) => void take(index, to)} />
+          <PassagePairs {...both} quiet={quiet} onQuiet={setQuiet} onTake={(index, to) => void taking.run(index, to)} />
         </>
       )}
     </div>

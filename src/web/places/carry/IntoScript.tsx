@@ -1,4 +1,5 @@
 // A passage that is brought to another script: which script, and where in it; it becomes that script's unsaved change.
+
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
@@ -8,7 +9,10 @@ import type { Printer } from '../../../core/model/printer.ts'
 import { applyEdits } from '../../../core/model/script.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Choice } from '../../parts/Choice.tsx'
+import { Failed } from '../../parts/Failed.tsx'
 import { Notice } from '../../parts/Notice.tsx'
+import { useCommand } from '../../parts/useCommand.ts'
+import { Waiting } from '../../parts/Waiting.tsx'
 import { api, type PlanShown } from '../../state/api.ts'
 import { useShelf } from '../../state/asking.ts'
 import { asUnsavedChange } from '../../state/unsaved.ts'
@@ -24,7 +28,6 @@ export function IntoScript({ script, to, plan }: Props) {
   const usual = scripts.find(({ moment }) => moment === script.moment) ?? scripts[0]
   const [chosen, setChosen] = useState<number | null>(null)
   const [place, setPlace] = useState<number | null>(null)
-  const [problem, setProblem] = useState<string | null>(null)
   const targetId = chosen ?? usual?.id ?? null
   const { text: part, kind } = plan
   const asked = useQuery({
@@ -36,7 +39,8 @@ export function IntoScript({ script, to, plan }: Props) {
       return { target, ...(await api.placesInto({ text, printerId, moment, kind, part })) }
     },
   })
-  if (!shelf.data) return null
+  const putting = useCommand(() => put())
+  if (!shelf.data) return <Waiting on={[shelf]} what="its scripts" />
   if (targetId === null)
     return (
       <Notice>
@@ -48,12 +52,8 @@ export function IntoScript({ script, to, plan }: Props) {
   const put = async () => {
     const edit = found?.places[at]?.edit
     if (!found || !edit) return
-    try {
-      await asUnsavedChange(found.target.id, applyEdits(found.target.text, [edit]), found.target.text)
-      await navigate(`/desk/${found.target.id}`)
-    } catch (error) {
-      setProblem((error as Error).message)
-    }
+    await asUnsavedChange(found.target.id, applyEdits(found.target.text, [edit]), found.target.text)
+    await navigate(`/desk/${found.target.id}`)
   }
   return (
     <section aria-label="Where it goes" className="rounded-card border border-rule bg-raised px-4 py-3">
@@ -80,12 +80,13 @@ export function IntoScript({ script, to, plan }: Props) {
             onChange={i => setPlace(Number(i))}
           />
         )}
-        <Button main className="ml-auto" disabled={!found} onClick={() => void put()}>
+        <Button main className="ml-auto" disabled={!found} onClick={() => void putting.run()}>
           Put it there, on the Desk
         </Button>
       </div>
       <p className="mt-1 text-[13px] text-soft">It opens on the Desk as a change that is not saved yet.</p>
-      {(problem ?? asked.error) && <Notice>{problem ?? asked.error?.message}</Notice>}
+      <Failed why={asked.error?.message} onRetry={() => void asked.refetch()} />
+      <Failed why={putting.problem} onRetry={putting.retry} />
     </section>
   )
 }

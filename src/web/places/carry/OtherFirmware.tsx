@@ -1,4 +1,5 @@
 // A printer that has another firmware now: all its scripts and macros carried over at once, each to be looked at, questions and all.
+
 import { keepPreviousData, useQueries, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
@@ -12,10 +13,11 @@ import { momentWords } from '../../../core/model/moment.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Choice } from '../../parts/Choice.tsx'
+import { Failed } from '../../parts/Failed.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
-import { Notice } from '../../parts/Notice.tsx'
 import { NotThere } from '../../parts/NotThere.tsx'
 import { Press } from '../../parts/Press.tsx'
+import { useCommand } from '../../parts/useCommand.ts'
 import { useTitle } from '../../parts/useTitle.ts'
 import { Waiting } from '../../parts/Waiting.tsx'
 import { api, type MacroToCarry, type PlanShown } from '../../state/api.ts'
@@ -76,7 +78,6 @@ function OnePrinter({ id, printer, scripts, macros }: Props) {
   const [version, setVersion] = useState(now.version)
   const [asked, setAsked] = useState<Readonly<Record<string, CarryAsked>>>({})
   const [unticked, setUnticked] = useState<ReadonlySet<string>>(new Set())
-  const [problem, setProblem] = useState<string | null>(null)
   const firmware: Firmware = { family, version: version.trim(), abilities: {} }
   const readable = /^\d+(\.\d+)*$/.test(firmware.version)
   const differs = readable && (family !== now.family || firmware.version !== now.version)
@@ -99,25 +100,21 @@ function OnePrinter({ id, printer, scripts, macros }: Props) {
       return text === undefined || unticked.has(key) ? [] : [[key, text]]
     }),
   )
-  const save = async () => {
-    try {
-      await api.changeFirmware(id, {
-        firmware,
-        scripts: scripts.flatMap(script => {
-          const text = texts.get(scriptKey(script))
-          const { id: scriptId, revision: base, identity } = script
-          return text === undefined ? [] : [{ id: scriptId, base, identity, text }]
-        }),
-        macros: macros.flatMap(macro => {
-          const text = texts.get(macroKey(macro))
-          return text === undefined ? [] : [{ name: macro.name, moment: macro.moment, text }]
-        }),
-      })
-      await navigate(`/printers/${id}`)
-    } catch (error) {
-      setProblem((error as Error).message)
-    }
-  }
+  const saving = useCommand(async () => {
+    await api.changeFirmware(id, {
+      firmware,
+      scripts: scripts.flatMap(script => {
+        const text = texts.get(scriptKey(script))
+        const { id: scriptId, revision: base, identity } = script
+        return text === undefined ? [] : [{ id: scriptId, base, identity, text }]
+      }),
+      macros: macros.flatMap(macro => {
+        const text = texts.get(macroKey(macro))
+        return text === undefined ? [] : [{ name: macro.name, moment: macro.moment, text }]
+      }),
+    })
+    await navigate(`/printers/${id}`)
+  })
   return (
     <div className="mx-auto max-w-[1320px] px-6 py-5 max-[899px]:px-3">
       <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
@@ -128,7 +125,7 @@ function OnePrinter({ id, printer, scripts, macros }: Props) {
           </p>
         </div>
         <Button onClick={() => void navigate(`/printers/${id}`)}>Not now</Button>
-        <Button main disabled={!differs || !all} onClick={() => void save()}>
+        <Button main disabled={!differs || !all} onClick={() => void saving.run()}>
           Change it, with {plural(texts.size, 'script')}
         </Button>
       </div>
@@ -159,11 +156,7 @@ function OnePrinter({ id, printer, scripts, macros }: Props) {
           </p>
         )}
       </div>
-      {problem && (
-        <div className="mt-3">
-          <Notice>{problem}</Notice>
-        </div>
-      )}
+      <Failed why={saving.problem} onRetry={saving.retry} />
       {!differs ? (
         <p className="mt-5 rounded-card border border-rule bg-raised p-6 text-center text-soft">
           It has {familyName[now.family]} {now.version}. Choose the family or the version that it has now.

@@ -1,32 +1,31 @@
 // Taught commands taken along as a file, and brought in from one.
-import { useState } from 'react'
+
 import type { TaughtCommand } from '../../../core/model/taught.ts'
+import { Failed } from '../../parts/Failed.tsx'
 import { FileButton } from '../../parts/FileButton.tsx'
+import { useCommand } from '../../parts/useCommand.ts'
 import { api } from '../../state/api.ts'
 
-export function TaughtFiles({ taught }: { taught: TaughtCommand[] }) {
-  const [problem, setProblem] = useState<string | null>(null)
-  const bring = async (chosen: File | undefined) => {
-    if (!chosen) return
-    try {
-      await api.bringTaught(JSON.parse(await chosen.text()))
-      setProblem(null)
-    } catch (error) {
-      setProblem(error instanceof SyntaxError ? `“${chosen.name}” is not JSON.` : (error as Error).message)
-    }
+function parsed(text: string, name: string) {
+  try {
+    return JSON.parse(text)
+  } catch {
+    throw new Error(`“${name}” is not JSON.`)
   }
+}
+
+export function TaughtFiles({ taught }: { taught: TaughtCommand[] }) {
+  const bringing = useCommand(async (chosen: File) => {
+    await api.bringTaught(parsed(await chosen.text(), chosen.name))
+  })
   return (
     <div className="flex flex-wrap items-center gap-2">
       <p className="text-[14px] text-soft">Taught commands:</p>
-      {problem && (
-        <p role="alert" className="max-w-64 self-center text-[13px] text-bad">
-          {problem}
-        </p>
-      )}
+      <Failed why={bringing.problem} onRetry={bringing.retry} />
       <FileButton
         label="A file of taught commands"
         accept="application/json,.json"
-        onFile={chosen => void bring(chosen)}
+        onFile={chosen => chosen && void bringing.run(chosen)}
       >
         Bring in a file
       </FileButton>

@@ -1,12 +1,14 @@
 // “Fit the printer”: better warm-up times, probe seconds and accelerations from what was measured, shown before they are taken.
 import { CircleAlert } from 'lucide-react'
-import { useCallback, useState } from 'react'
+import { useCallback } from 'react'
 import { duration, listed, plain } from '../../../core/format.ts'
 import type { Story } from '../../../core/model/kept.ts'
 import type { RehearsalInput } from '../../../core/round.ts'
 import { Button } from '../../parts/Button.tsx'
+import { Failed } from '../../parts/Failed.tsx'
 import { Panel } from '../../parts/Panel.tsx'
-import { useAnswer } from '../../parts/useAnswer.ts'
+import { useCommand } from '../../parts/useCommand.ts'
+import { useComputed } from '../../parts/useComputed.ts'
 import { api, type Things } from '../../state/api.ts'
 import { fitAside } from '../../state/rehearser.ts'
 import { timedTrials } from './story.ts'
@@ -14,21 +16,16 @@ import { timedTrials } from './story.ts'
 type Props = { story: Story; setting: RehearsalInput; things: Things; onClose: () => void }
 
 export function FitPanel({ story, setting, things, onClose }: Props) {
-  const [refusal, setRefusal] = useState<string | null>(null)
   const { printer } = setting
-  const asked = useAnswer(
+  const asked = useComputed(
     useCallback(() => fitAside(printer, timedTrials(story, setting, things)), [printer, story, setting, things]),
   )
-  const [fit, problem] = [asked.answer, refusal ?? asked.problem]
-  const take = async () => {
+  const fit = asked.data
+  const take = useCommand(async () => {
     if (!fit?.ok) return
-    try {
-      await api.changePrinter(story.script.printerId, fit.printer)
-      onClose()
-    } catch (error) {
-      setRefusal((error as Error).message)
-    }
-  }
+    await api.changePrinter(story.script.printerId, fit.printer)
+    onClose()
+  })
   return (
     <Panel
       open
@@ -37,7 +34,7 @@ export function FitPanel({ story, setting, things, onClose }: Props) {
       title={`Fit ${printer.name} to what was measured`}
       about="Least squares over the times by the clock. Nothing changes until you take it."
     >
-      {!fit && !problem && <p className="text-soft">Calculating…</p>}
+      {!fit && !asked.error && <p className="text-soft">Calculating…</p>}
       {fit && !fit.ok && <p>{fit.why}</p>}
       {fit?.ok && (
         <>
@@ -88,14 +85,11 @@ export function FitPanel({ story, setting, things, onClose }: Props) {
           )}
         </>
       )}
-      {problem && (
-        <p role="alert" className="mt-2 text-bad">
-          {problem}
-        </p>
-      )}
+      <Failed why={asked.error?.message} onRetry={() => void asked.refetch()} />
+      <Failed why={take.problem} onRetry={take.retry} />
       <div className="mt-4 flex justify-end gap-2">
         <Button onClick={onClose}>Leave it</Button>
-        <Button main disabled={!fit?.ok || fit.changes.length === 0} onClick={() => void take()}>
+        <Button main disabled={!fit?.ok || fit.changes.length === 0} onClick={() => void take.run()}>
           Use these figures
         </Button>
       </div>

@@ -1,8 +1,7 @@
 // The history of a script as a story: what was changed and why, what was seen on the machine, what was changed next.
 import { Pencil, Trash2 } from 'lucide-react'
-import { useEffect, useMemo, useState } from 'react'
+import { useMemo, useState } from 'react'
 import { useParams } from 'react-router'
-import type { ToldRevision } from '../../../core/compare/side-by-side.ts'
 import { plural } from '../../../core/format.ts'
 import type { Revision, Variant } from '../../../core/model/kept.ts'
 import { momentWords } from '../../../core/model/moment.ts'
@@ -10,60 +9,31 @@ import { AskPanel } from '../../parts/AskPanel.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { CameFrom } from '../../parts/CameFrom.tsx'
 import { Confirm } from '../../parts/Confirm.tsx'
-import { Notice } from '../../parts/Notice.tsx'
+import { Failed } from '../../parts/Failed.tsx'
 import { PageLink, Press } from '../../parts/Press.tsx'
 import { useTitle } from '../../parts/useTitle.ts'
 import { Waiting } from '../../parts/Waiting.tsx'
-import { api, type Things } from '../../state/api.ts'
+import { api } from '../../state/api.ts'
 import { useStory, useThings } from '../../state/asking.ts'
-import { tellRevisionsAside } from '../../state/rehearser.ts'
 import { usualSetting } from '../../state/setting.ts'
 import { FitPanel } from './FitPanel.tsx'
 import { HistoryChart } from './HistoryChart.tsx'
-import { beforeOf, timedTrials } from './story.ts'
 import { Telling } from './Telling.tsx'
 import { TrialPanel } from './TrialPanel.tsx'
+import { useTold } from './useTold.ts'
 
 export function History() {
   const { id = '' } = useParams()
   const [askedStory, askedThings] = [useStory(id), useThings()]
   const [story, things] = [askedStory.data ?? null, askedThings.data ?? null]
   useTitle(story ? `History of ${story.script.name}` : 'History')
-  const [told, setTold] = useState<ReadonlyMap<number, ToldRevision>>(new Map())
-  /** What each timed trial takes as rehearsed for its own job and material, s. */
-  const [timed, setTimed] = useState<ReadonlyMap<number, number>>(new Map())
-  const [problem, setProblem] = useState<string | null>(null)
   const [trying, setTrying] = useState<Revision | null>(null)
   const [fitting, setFitting] = useState(false)
   const [renaming, setRenaming] = useState<Variant | null>(null)
   const [dropping, setDropping] = useState<Variant | null>(null)
   const setting = useMemo(() => story && things && usualSetting(story.script, things), [story, things])
-  useEffect(() => {
-    if (!story || !setting) return
-    let left = false
-    const revisions = story.revisions.map(each => ({ id: each.id, text: each.text, before: beforeOf(story, each) }))
-    void tellRevisionsAside(revisions, setting).then(all => {
-      if (!left) setTold(new Map(all.map(each => [each.id, each])))
-    })
-    const rehearseTrials = async (known: Things) => {
-      for (const { trialId, text, setting: own } of timedTrials(story, setting, known)) {
-        const [alone] = await tellRevisionsAside([{ id: trialId, text, before: null }], own)
-        if (left) return
-        if (alone) setTimed(before => new Map([...before, [trialId, alone.durationS]]))
-      }
-    }
-    if (things) void rehearseTrials(things)
-    return () => {
-      left = true
-    }
-  }, [story, setting, things])
+  const { told, timed, problem, retry } = useTold(story, setting, things)
 
-  if (problem)
-    return (
-      <div className="p-6">
-        <Notice>{problem}</Notice>
-      </div>
-    )
   if (!story || !things || !setting) return <Waiting on={[askedStory, askedThings]} what="the history" />
   const { script, revisions, trials, variants } = story
   const measured = trials.filter(({ data }) => data.measuredS !== null)
@@ -143,8 +113,9 @@ export function History() {
           onClose={() => setRenaming(null)}
         />
       )}
+      <Failed why={problem && `What the revisions do could not be worked out. ${problem}`} onRetry={retry} />
       {revisions.length > 1 && <HistoryChart story={story} told={told} />}
-      <Telling story={story} told={told} timed={timed} onTry={setTrying} onProblem={setProblem} />
+      <Telling story={story} told={told} timed={timed} unknown={problem !== null} onTry={setTrying} />
       {trying && (
         <TrialPanel
           revision={trying}

@@ -9,7 +9,9 @@ import { sightWords } from '../../../core/model/trial.ts'
 import { beginDraft } from '../../drafts/scripts.ts'
 import { AskPanel } from '../../parts/AskPanel.tsx'
 import { Button } from '../../parts/Button.tsx'
+import { Failed } from '../../parts/Failed.tsx'
 import { PageLink, Press } from '../../parts/Press.tsx'
+import { useCommand } from '../../parts/useCommand.ts'
 import { howLongAgo } from '../../parts/words.ts'
 import { api } from '../../state/api.ts'
 import { beforeOf } from './story.ts'
@@ -19,23 +21,19 @@ type Props = {
   told: ReadonlyMap<number, ToldRevision>
   /** What each timed trial takes as rehearsed for its own job and material, s. */
   timed: ReadonlyMap<number, number>
+  /** Whether what is not told yet could not be worked out. */
+  unknown: boolean
   onTry: (revision: Revision) => void
-  onProblem: (sentence: string) => void
 }
 
-export function Telling({ story, told, timed, onTry, onProblem }: Props) {
+export function Telling({ story, told, timed, unknown, onTry }: Props) {
   const navigate = useNavigate()
   const [branching, setBranching] = useState<Revision | null>(null)
   const [shown, setShown] = useState(mostAtFirst)
   const { script, variants, revisions, trials } = story
   const variantOf = (revision: Revision) => variants.find(({ id }) => id === revision.variantId)
-  const attempt = async (act: () => Promise<unknown>) => {
-    try {
-      await act()
-    } catch (error) {
-      onProblem((error as Error).message)
-    }
-  }
+  const command = useCommand((act: () => Promise<unknown>) => act())
+  const attempt = command.run
   /** Saves an earlier text as the newest revision of the variant in use; of the stock, only its variant can be put in use. */
   const restore = (revision: Revision) =>
     attempt(() => {
@@ -48,6 +46,7 @@ export function Telling({ story, told, timed, onTry, onProblem }: Props) {
     })
   return (
     <>
+      <Failed why={command.problem} onRetry={command.retry} />
       <ol aria-label="Revisions, the newest first" className="grid gap-0">
         {[...revisions]
           .reverse()
@@ -84,7 +83,11 @@ export function Telling({ story, told, timed, onTry, onProblem }: Props) {
                   </p>
                   <p className="text-[14px] text-soft">
                     {its && revision.note && its.words && its.words !== revision.note && <span>{its.words} · </span>}
-                    {its ? `${duration(its.durationS)}, ${plain(its.massG, 2)} g` : 'rehearsing…'}
+                    {its
+                      ? `${duration(its.durationS)}, ${plain(its.massG, 2)} g`
+                      : unknown
+                        ? 'not known'
+                        : 'rehearsing…'}
                     {its && its.serious > 0 && (
                       <span className="ml-2 inline-flex items-center gap-1 text-warn">
                         <CircleAlert size={14} aria-hidden />

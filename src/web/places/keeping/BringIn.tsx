@@ -1,13 +1,16 @@
 // A shelf's file brought in: what is new in it, the same, or different, and what is to become of each that differs.
+
 import { useState } from 'react'
 import { plural } from '../../../core/format.ts'
 import type { ArchiveDecision, ArchiveItem } from '../../../core/model/kept.ts'
 import { Button } from '../../parts/Button.tsx'
+import { Failed } from '../../parts/Failed.tsx'
 import { FileButton } from '../../parts/FileButton.tsx'
+import { useCommand } from '../../parts/useCommand.ts'
 import { useDrop } from '../../parts/useDrop.ts'
 import { api } from '../../state/api.ts'
 
-type Props = { onDone: (sentence: string) => Promise<void>; onProblem: (sentence: string) => void }
+type Props = { onDone: (sentence: string) => void }
 
 const kindWords: Record<ArchiveItem['kind'], string> = {
   printers: 'printer',
@@ -25,30 +28,25 @@ const choices: Record<ArchiveDecision, string> = {
   both: 'keep both',
 }
 
-export function BringIn({ onDone, onProblem }: Props) {
+export function BringIn({ onDone }: Props) {
   const [looked, setLooked] = useState<{ name: string; file: File; items: ArchiveItem[] } | null>(null)
   const [decisions, setDecisions] = useState<Record<string, ArchiveDecision>>({})
-  const look = async (file: File | undefined) => {
-    if (!file) return
+  const looking = useCommand(async (file: File) => {
     setDecisions({})
-    try {
-      setLooked({ name: file.name, file, items: await api.lookIntoArchive(file) })
-    } catch (error) {
-      setLooked(null)
-      onProblem(`“${file.name}”: ${(error as Error).message}`)
-    }
-  }
-  const { over, handlers } = useDrop(data => void look(data.files[0]))
-  const bring = async () => {
+    setLooked(null)
+    const items = await api.lookIntoArchive(file).catch((error: Error) => {
+      throw new Error(`“${file.name}”: ${error.message}`)
+    })
+    setLooked({ name: file.name, file, items })
+  })
+  const look = (file: File | undefined) => file && void looking.run(file)
+  const { over, handlers } = useDrop(data => look(data.files[0]))
+  const bringing = useCommand(async () => {
     if (!looked) return
-    try {
-      await api.bringArchive(looked.file, decisions)
-      setLooked(null)
-      await onDone(`“${looked.name}” is brought in. A backup was made before.`)
-    } catch (error) {
-      onProblem((error as Error).message)
-    }
-  }
+    await api.bringArchive(looked.file, decisions)
+    setLooked(null)
+    onDone(`“${looked.name}” is brought in. A backup was made before.`)
+  })
   const of = (is: ArchiveItem['is']) => looked?.items.filter(item => item.is === is) ?? []
   return (
     <section
@@ -62,9 +60,13 @@ export function BringIn({ onDone, onProblem }: Props) {
       <p className="mt-1 mb-3 text-[15px] text-soft">
         Drop such a file here. You see what is new in it, what is the same and what differs, before anything changes.
       </p>
-      <FileButton label="A shelf’s file" accept=".zip" onFile={file => void look(file)}>
+      <FileButton label="A shelf’s file" accept=".zip" onFile={look}>
         Open a file
       </FileButton>
+      <div className="mt-3 empty:hidden">
+        <Failed why={looking.problem} onRetry={looking.retry} />
+        <Failed why={bringing.problem} onRetry={bringing.retry} />
+      </div>
       {looked && (
         <div className="mt-4 border-t border-rule pt-3">
           <p className="font-semibold">
@@ -115,7 +117,7 @@ export function BringIn({ onDone, onProblem }: Props) {
             <Button
               main
               disabled={of('new').length === 0 && Object.values(decisions).every(decision => decision === 'mine')}
-              onClick={() => void bring()}
+              onClick={() => void bringing.run()}
             >
               Bring in{' '}
               {plural(of('new').length + Object.values(decisions).filter(each => each !== 'mine').length, 'thing')}

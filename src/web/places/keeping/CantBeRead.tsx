@@ -15,7 +15,7 @@ const kindOf: Record<Unreadable['table'], string> = {
   taught_commands: 'taught command',
 }
 
-type Props = { things: readonly Unreadable[]; attempt: (act: () => Promise<unknown>, done: string) => Promise<void> }
+type Props = { things: readonly Unreadable[]; attempt: (act: () => Promise<unknown>, done: string) => Promise<boolean> }
 
 export function CantBeRead({ things, attempt }: Props) {
   const [removing, setRemoving] = useState<Unreadable | null>(null)

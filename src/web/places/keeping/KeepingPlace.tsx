@@ -1,8 +1,11 @@
 // Keeping: the shelf taken along and brought in, its backups, and the bin.
+
 import { Download } from 'lucide-react'
 import { useState } from 'react'
 import { Button } from '../../parts/Button.tsx'
+import { Failed } from '../../parts/Failed.tsx'
 import { Notice } from '../../parts/Notice.tsx'
+import { useCommand } from '../../parts/useCommand.ts'
 import { useTitle } from '../../parts/useTitle.ts'
 import { Waiting } from '../../parts/Waiting.tsx'
 import { api } from '../../state/api.ts'
@@ -17,20 +20,18 @@ const linkLook = 'inline-flex items-center gap-1.5 rounded-button border'
 export function KeepingPlace() {
   useTitle('Backup and export')
   const [shelf, allBackups, binned, unreadable] = [useShelf(), useBackups(), useBin(), useUnreadable()]
-  const [said, setSaid] = useState<{ text: string; bad: boolean } | null>(null)
+  const [said, setSaid] = useState<string | null>(null)
+  /** Does something with the shelf, and says what came of it. */
+  const command = useCommand(async (act: () => Promise<unknown>, done: string) => {
+    setSaid(null)
+    await act()
+    setSaid(done)
+  })
+  const attempt = command.run
   const [emptying, setEmptying] = useState('')
   if (!shelf.data || !allBackups.data || !binned.data)
     return <Waiting on={[shelf, allBackups, binned]} what="backups and the bin" />
   const { printers } = shelf.data
-  /** Does it, and says what came of it. */
-  const attempt = async (act: () => Promise<unknown>, done: string) => {
-    try {
-      await act()
-      setSaid({ text: done, bad: false })
-    } catch (error) {
-      setSaid({ text: (error as Error).message, bad: true })
-    }
-  }
   const scripts = printers.reduce((sum, each) => sum + each.scripts.length, 0)
   return (
     <div className="mx-auto grid max-w-[1180px] gap-6 px-6 py-5">
@@ -38,7 +39,8 @@ export function KeepingPlace() {
         <h1 className="font-serif text-[27px] font-semibold">Backup and export</h1>
         <p className="text-soft">Export the shelf, bring one in, go back to a backup, and find what was thrown away.</p>
       </div>
-      {said && <Notice good={!said.bad}>{said.text}</Notice>}
+      {said && <Notice good>{said}</Notice>}
+      <Failed why={command.problem} onRetry={command.retry} />
       <CantBeRead things={unreadable.data ?? []} attempt={attempt} />
       <div className="grid grid-cols-2 max-[700px]:grid-cols-1 gap-6">
         <section aria-labelledby="take-along" className="rounded-card border border-rule bg-raised px-5 py-4">
@@ -71,10 +73,7 @@ export function KeepingPlace() {
             ))}
           </ul>
         </section>
-        <BringIn
-          onDone={sentence => attempt(async () => {}, sentence)}
-          onProblem={text => setSaid({ text, bad: true })}
-        />
+        <BringIn onDone={setSaid} />
       </div>
       <div className="grid grid-cols-2 max-[700px]:grid-cols-1 gap-6">
         <Backups
@@ -82,7 +81,7 @@ export function KeepingPlace() {
           onRestore={file => void attempt(() => api.restore(file), 'Restored. What was there before is a backup, too.')}
         />
         <div className="grid content-start gap-6">
-          <Bin {...binned.data} onSaid={text => setSaid({ text, bad: false })} />
+          <Bin {...binned.data} onSaid={setSaid} />
           <section aria-labelledby="empty-it">
             <h2 id="empty-it" className="border-b border-rule pb-1.5 font-serif text-[19px] font-semibold">
               Empty the shelf

@@ -8,7 +8,8 @@ import { job, material } from '../../../core/model/example.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import { type RehearsalInput, stageOf } from '../../../core/round.ts'
 import { Choice } from '../../parts/Choice.tsx'
-import { useAnswer } from '../../parts/useAnswer.ts'
+import { Failed } from '../../parts/Failed.tsx'
+import { useComputed } from '../../parts/useComputed.ts'
 import { useTitle } from '../../parts/useTitle.ts'
 import { Waiting } from '../../parts/Waiting.tsx'
 import type { Kept } from '../../state/api.ts'
@@ -104,9 +105,9 @@ export function Macros() {
 const none: MacroTrouble[] = []
 
 function OfPrinter({ printer }: { printer: Kept<Printer> }) {
-  const asked = useAnswer(useCallback(() => macroTroublesAside(settingFor(printer.data)), [printer]))
+  const asked = useComputed(useCallback(() => macroTroublesAside(settingFor(printer.data)), [printer]))
   // Without an answer the lines stand there with their sentences alone.
-  const troubles = asked.answer ?? none
+  const troubles = asked.data ?? none
   const { all, problems } = useMemo(() => listed(printer.data), [printer])
   const [shown, setShown] = useState<string | null>(null)
   const pasted: unknown = useLocation().state?.config
@@ -124,15 +125,21 @@ function OfPrinter({ printer }: { printer: Kept<Printer> }) {
     )
   }
   return (
-    <MacroText
-      all={all}
-      macro={macro}
-      problems={problems}
-      troubles={troubles}
-      unseen={<Unseen printer={printer} troubles={troubles} />}
-      onShow={setShown}
-      onEdit={() => setEditing(true)}
-      desk={deskOf(macro, files)}
-    />
+    <>
+      <Failed
+        why={asked.error && `What the macros do could not be worked out. ${asked.error.message}`}
+        onRetry={() => void asked.refetch()}
+      />
+      <MacroText
+        all={all}
+        macro={macro}
+        problems={problems}
+        troubles={troubles}
+        unseen={<Unseen printer={printer} troubles={troubles} />}
+        onShow={setShown}
+        onEdit={() => setEditing(true)}
+        desk={deskOf(macro, files)}
+      />
+    </>
   )
 }

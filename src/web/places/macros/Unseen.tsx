@@ -1,9 +1,12 @@
 // What a printer's macros ask of it and a rehearsal can't know: a number for each, kept with the printer.
+
 import { useState } from 'react'
 import type { MacroTrouble } from '../../../core/explain/macro.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import { Button } from '../../parts/Button.tsx'
+import { Failed } from '../../parts/Failed.tsx'
 import { fieldLook } from '../../parts/Field.tsx'
+import { useCommand } from '../../parts/useCommand.ts'
 import { api, type Kept } from '../../state/api.ts'
 
 type Props = { printer: Kept<Printer>; troubles: readonly MacroTrouble[] }
@@ -19,27 +22,21 @@ export function Unseen({ printer, troubles }: Props) {
   const [numbers, setNumbers] = useState<Readonly<Record<string, string>>>(() =>
     Object.fromEntries(unseen.map(({ path, value }) => [path, String(value)])),
   )
-  const [refusal, setRefusal] = useState<string | null>(null)
-  if (paths.length === 0) return null
-  const keep = async () => {
+  const keeping = useCommand(async () => {
     const given = paths.flatMap(path => {
       const text = numbers[path]?.trim() ?? ''
       return text !== '' && Number.isFinite(Number(text)) ? [{ path, value: Number(text) }] : []
     })
-    try {
-      await api.changePrinter(printer.id, { ...printer.data, unseen: given })
-      setRefusal(null)
-    } catch (error) {
-      setRefusal((error as Error).message)
-    }
-  }
+    await api.changePrinter(printer.id, { ...printer.data, unseen: given })
+  })
+  if (paths.length === 0) return null
   return (
     <form
       aria-label="What a rehearsal can’t know"
       className="border-t border-rule pt-2"
       onSubmit={event => {
         event.preventDefault()
-        void keep()
+        void keeping.run()
       }}
     >
       <h2 className="text-[15px] font-semibold">What a rehearsal can’t know</h2>
@@ -59,11 +56,7 @@ export function Unseen({ printer, troubles }: Props) {
           </li>
         ))}
       </ul>
-      {refusal && (
-        <p role="alert" className="text-bad">
-          {refusal}
-        </p>
-      )}
+      <Failed why={keeping.problem} onRetry={keeping.retry} />
       <Button small type="submit" className="mt-1.5">
         Save these numbers
       </Button>

@@ -1,4 +1,5 @@
 // Whole print: every script of a printer, run as a print of one job would run them, the machine's state handed on.
+
 import { useEffect, useMemo, useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import { duration, plain, plural } from '../../../core/format.ts'
@@ -10,6 +11,7 @@ import { leftOut, ownRuns } from '../../../core/runs/fits.ts'
 import { beginDraft } from '../../drafts/scripts.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Choice } from '../../parts/Choice.tsx'
+import { Failed } from '../../parts/Failed.tsx'
 import { Progress } from '../../parts/Progress.tsx'
 import { useTitle } from '../../parts/useTitle.ts'
 import { Waiting } from '../../parts/Waiting.tsx'
@@ -60,7 +62,8 @@ export function WholePrint() {
     runs.find(({ job }) => job.materials.length > 1 || job.changes !== null) ??
     runs[0]
   const byMoment = useMemo(() => scriptsByMoment(own?.scripts ?? [], picked), [own, picked])
-  const { texts, problem: unread } = useTexts(byMoment)
+  const asked = useTexts(byMoment)
+  const texts = asked.data
   const setting = useMemo((): PrintSetting | null => {
     const material = run && ofFirstTool(run.job, run.materials)
     if (!things || !own || !run || !material) return null
@@ -136,11 +139,8 @@ export function WholePrint() {
             .map(({ job, why }) => `${job}: ${why}`)}
         </p>
       )}
-      {(problem ?? unread) && (
-        <p role="alert" className="rounded-card border border-bad bg-raised px-4 py-2 text-bad">
-          {problem ?? unread}
-        </p>
-      )}
+      <Failed why={asked.error?.message} onRetry={() => void asked.refetch()} />
+      <Failed why={problem} onRetry={() => setting && texts && void rehearsePrint(setting, texts.scripts)} />
       {share !== null && (!print || slow) && (
         <div className="flex items-center gap-4">
           <div className="min-w-0 flex-1">
@@ -151,7 +151,7 @@ export function WholePrint() {
           </Button>
         </div>
       )}
-      {run && share === null && !print && !problem && !unread && (
+      {run && share === null && !print && !problem && !asked.error && (
         <p className="rounded-card border border-rule bg-raised p-6 text-soft">
           Not rehearsed. Choose a job or a script to rehearse the print.
         </p>

@@ -1,4 +1,5 @@
 // A printer: everything that is known of it, its bed drawn as it is entered, and what a change does to its scripts.
+
 import { Copy, Cpu, Download, FileSearch, History } from 'lucide-react'
 import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
@@ -9,11 +10,12 @@ import { Button } from '../../parts/Button.tsx'
 import { Confirm } from '../../parts/Confirm.tsx'
 import { EarlierPanel } from '../../parts/EarlierPanel.tsx'
 import { EffectCard } from '../../parts/EffectCard.tsx'
+import { Failed } from '../../parts/Failed.tsx'
 import { Leaving } from '../../parts/Leaving.tsx'
-import { Notice } from '../../parts/Notice.tsx'
 import { NotThere } from '../../parts/NotThere.tsx'
 import { OtherDrafts } from '../../parts/OtherDrafts.tsx'
 import { PageLink } from '../../parts/Press.tsx'
+import { useCommand } from '../../parts/useCommand.ts'
 import { useForm } from '../../parts/useForm.ts'
 import { useSound } from '../../parts/useSound.ts'
 import { useTitle } from '../../parts/useTitle.ts'
@@ -45,7 +47,6 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
   const [said, setSaid] = useState('')
   const [asking, setAsking] = useState(false)
   const [earlier, setEarlier] = useState(false)
-  const [problem, setProblem] = useState<string | null>(null)
   const form = useForm<Printer>({
     key: `printer ${id}`,
     schema: Printer,
@@ -57,17 +58,13 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
   })
   const { fields, value: printer, changed, change } = form
   const drawn = useSound(printer)
-  const copy = async () => {
+  const copying = useCommand(async () => {
     const names = things.printers.map(({ data }) => data.name)
     let name = `${saved.name}, a copy`
     for (let i = 2; names.includes(name); i++) name = `${saved.name}, copy ${i}`
-    try {
-      const made = await api.addPrinter({ ...saved, name })
-      await navigate(`/printers/${made.id}`)
-    } catch (error) {
-      setProblem((error as Error).message)
-    }
-  }
+    const made = await api.addPrinter({ ...saved, name })
+    await navigate(`/printers/${made.id}`)
+  })
   return (
     <form noValidate onSubmit={event => void form.submit(event)} className="mx-auto max-w-[1320px] px-6 py-5">
       <div className="sticky top-0 z-10 flex flex-wrap items-end gap-3 bg-paper pb-3">
@@ -87,7 +84,7 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
         <Button onClick={() => setEarlier(true)}>
           <History size={15} aria-hidden /> Earlier…
         </Button>
-        <Button onClick={() => void copy()}>
+        <Button onClick={() => void copying.run()}>
           <Copy size={15} aria-hidden /> Copy
         </Button>
         <a
@@ -102,11 +99,10 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
           Save
         </Button>
       </div>
-      {(form.refusal ?? problem) && (
-        <div className="mb-3">
-          <Notice>{form.refusal ?? problem}</Notice>
-        </div>
-      )}
+      <div className="mb-3 empty:hidden">
+        <Failed why={form.refusal} />
+        <Failed why={copying.problem} onRetry={copying.retry} />
+      </div>
       <OtherDrafts form={form} />
       <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,400px)] gap-6 max-[899px]:grid-cols-1">
         <div className="grid content-start gap-5">

@@ -1,4 +1,5 @@
 // Refrains: passages kept once; changed here, seen in every script that has them, and rolled out to those that are ticked.
+
 import { useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import * as v from 'valibot'
@@ -9,11 +10,12 @@ import { keptApart, RefrainText, rolledOut } from '../../../core/script/refrains
 import { AskPanel } from '../../parts/AskPanel.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { Confirm } from '../../parts/Confirm.tsx'
+import { Failed } from '../../parts/Failed.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
 import { Leaving } from '../../parts/Leaving.tsx'
-import { Notice } from '../../parts/Notice.tsx'
 import { OtherDrafts } from '../../parts/OtherDrafts.tsx'
 import { Press } from '../../parts/Press.tsx'
+import { useCommand } from '../../parts/useCommand.ts'
 import { type Form, useForm } from '../../parts/useForm.ts'
 import { useTitle } from '../../parts/useTitle.ts'
 import { Waiting } from '../../parts/Waiting.tsx'
@@ -27,7 +29,6 @@ export function Refrains() {
   useTitle('Refrains')
   const [refrains, asked] = [useRefrains(), useThings()]
   const [all, things] = [refrains.data, asked.data]
-  const [problem, setProblem] = useState<string | null>(null)
   const [making, setMaking] = useState(false)
   const chosen = all?.find(({ id }) => String(id) === search.get('refrain')) ?? all?.[0]
   return (
@@ -42,7 +43,6 @@ export function Refrains() {
         </div>
         <Button onClick={() => setMaking(true)}>A new one</Button>
       </div>
-      {problem && <Notice>{problem}</Notice>}
       {(!all || !things) && <Waiting on={[refrains, asked]} what="the refrains" />}
       {all?.length === 0 && (
         <p className="rounded-card border border-rule bg-raised p-8 text-center text-soft">
@@ -70,14 +70,7 @@ export function Refrains() {
               ))}
             </ul>
           </nav>
-          {chosen && (
-            <OneRefrain
-              key={`${chosen.id} ${chosen.revision}`}
-              refrain={chosen}
-              things={things}
-              onProblem={setProblem}
-            />
-          )}
+          {chosen && <OneRefrain key={`${chosen.id} ${chosen.revision}`} refrain={chosen} things={things} />}
         </div>
       )}
       {making && (
@@ -103,10 +96,9 @@ type Writing = v.InferOutput<typeof Writing>
 type OneProps = {
   refrain: KeptRefrain
   things: Things
-  onProblem: (sentence: string) => void
 }
 
-function OneRefrain({ refrain, things, onProblem }: OneProps) {
+function OneRefrain({ refrain, things }: OneProps) {
   const form: Form<Writing> = useForm<Writing>({
     key: `refrain ${refrain.id}`,
     schema: Writing,
@@ -116,7 +108,8 @@ function OneRefrain({ refrain, things, onProblem }: OneProps) {
   })
   const { text, note } = form.value
   const setText = (to: string) => form.fields.setValue('text', to)
-  const scripts = useScriptsWith(refrain.id).data ?? null
+  const asked = useScriptsWith(refrain.id)
+  const scripts = asked.data ?? null
   const [unticked, setUnticked] = useState<ReadonlySet<number>>(new Set())
   const [dropping, setDropping] = useState(false)
   const changed = text !== refrain.text
@@ -144,6 +137,13 @@ function OneRefrain({ refrain, things, onProblem }: OneProps) {
       })),
     })
   }
+  const keepingApart = useCommand((script: SavedScript) =>
+    send({
+      text: null,
+      note: `“${refrain.name}” kept apart`,
+      scripts: [{ script, after: keptApart(script.text, refrain.name) }],
+    }),
+  )
   const told = note.trim() || `refrain “${refrain.name}” changed`
   return (
     <div className="grid min-w-0 grid-cols-[minmax(0,1fr)] gap-4">
@@ -186,7 +186,9 @@ function OneRefrain({ refrain, things, onProblem }: OneProps) {
           )}
         </div>
       </div>
-      {form.refusal && <Notice>{form.refusal}</Notice>}
+      <Failed why={form.refusal} />
+      <Failed why={keepingApart.problem} onRetry={keepingApart.retry} />
+      <Failed why={asked.error?.message} onRetry={() => void asked.refetch()} />
       {form.changed && form.waited && <p className="text-[14px] text-warn">{form.waited}</p>}
       <OtherDrafts form={form} />
       <Leaving what={`the refrain “${refrain.name}”`} changed={form.changed} save={form.submit} undo={form.undo} />
@@ -203,13 +205,7 @@ function OneRefrain({ refrain, things, onProblem }: OneProps) {
           else next.add(id)
           setUnticked(next)
         }}
-        onKeepApart={script =>
-          void send({
-            text: null,
-            note: `“${refrain.name}” kept apart`,
-            scripts: [{ script, after: keptApart(script.text, refrain.name) }],
-          }).catch(error => onProblem((error as Error).message))
-        }
+        onKeepApart={script => void keepingApart.run(script)}
         onMakeMaster={setText}
       />
     </div>

@@ -9,6 +9,7 @@ import { nameKey } from '../../../core/model/script.ts'
 import { driftOf, keptFrom, refrainsIn } from '../../../core/script/refrains.ts'
 import { Button } from '../../parts/Button.tsx'
 import { changedLines } from '../../parts/changed.ts'
+import { Failed } from '../../parts/Failed.tsx'
 import { LineChanges } from '../../parts/LineChanges.tsx'
 import { PageLink, Press } from '../../parts/Press.tsx'
 import type { Things } from '../../state/api.ts'
@@ -30,8 +31,11 @@ type Props = {
 type Proof = { before: ToldRevision; after: ToldRevision }
 
 /** Rehearses each script as it is and as it would be. */
-function useProofs(landings: readonly Landing[], things: Things): ReadonlyMap<number, Proof> {
+function useProofs(landings: readonly Landing[], things: Things) {
   const [proofs, setProofs] = useState<ReadonlyMap<number, Proof>>(new Map())
+  const [problem, setProblem] = useState<string | null>(null)
+  const [attempt, setAttempt] = useState(0)
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each attempt begins anew
   useEffect(() => {
     let left = false
     const prove = async () => {
@@ -52,17 +56,18 @@ function useProofs(landings: readonly Landing[], things: Things): ReadonlyMap<nu
       }
     }
     // Typing goes on; the newest text is proven.
-    const timer = setTimeout(() => void prove(), 250)
+    setProblem(null)
+    const timer = setTimeout(() => prove().catch((error: Error) => !left && setProblem(error.message)), 250)
     return () => {
       left = true
       clearTimeout(timer)
     }
-  }, [landings, things])
-  return proofs
+  }, [landings, things, attempt])
+  return { proofs, problem, retry: () => setAttempt(attempt + 1) }
 }
 
 export function RollOut({ landings, waiting, things, ...rest }: Props) {
-  const proofs = useProofs(landings, things)
+  const { proofs, problem, retry } = useProofs(landings, things)
   if (waiting) return <p className="text-soft">Looking through the scripts…</p>
   if (landings.length === 0)
     return (
@@ -73,6 +78,7 @@ export function RollOut({ landings, waiting, things, ...rest }: Props) {
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
     <section aria-label="Scripts that have it" tabIndex={0} className="overflow-x-auto">
+      <Failed why={problem && `What the change does could not be worked out. ${problem}`} onRetry={retry} />
       <table
         aria-label="Scripts that have it"
         className="w-full min-w-[640px] table-fixed rounded-card border border-rule bg-raised text-[15px]"

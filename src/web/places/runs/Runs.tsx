@@ -11,7 +11,9 @@ import { everythingCombined, isRight } from '../../../core/runs/many.ts'
 import { unsavedChangeOf } from '../../drafts/scripts.ts'
 import { Button } from '../../parts/Button.tsx'
 import { Choice } from '../../parts/Choice.tsx'
+import { Failed } from '../../parts/Failed.tsx'
 import { Progress } from '../../parts/Progress.tsx'
+import { useCommand } from '../../parts/useCommand.ts'
 import { useTitle } from '../../parts/useTitle.ts'
 import { Waiting } from '../../parts/Waiting.tsx'
 import { api } from '../../state/api.ts'
@@ -30,7 +32,6 @@ export function Runs() {
   useTitle('Runs')
   const [askedThings, askedShelf] = [useThings(), useShelf()]
   const [things, shelf] = [askedThings.data, askedShelf.data?.printers]
-  const [problem, setProblem] = useState<string | null>(null)
   const [against, setAgainst] = useState<Against>('own')
   const { rows, going, tookS, stopped, troubles } = useRuns()
   useEffect(() => stopRuns, [])
@@ -63,47 +64,38 @@ export function Runs() {
     [things, chosenPrinter],
   )
 
-  const go = async () => {
+  const starting = useCommand(async () => {
     if (!chosenPrinter || !things) return
     const heads = chosenPrinter.scripts.filter(({ id }) => script === allScripts || String(id) === script)
-    try {
-      const texts: SavedScript[] = await Promise.all(heads.map(({ id }) => api.script(String(id))))
-      const one = (id: number, name: string, text: string, moment: Moment, changed: boolean) => ({
-        id,
-        name: changed ? `${name}, changed` : name,
-        changed,
-        script: {
-          text,
-          printer: chosenPrinter.printer,
-          moment,
-          ...taughtFor(things, chosenPrinter.printer),
-        },
-        runs,
-      })
-      const wanted = await Promise.all(
-        texts.map(async script => {
-          const { id, name, text, moment } = script
-          const draft = await unsavedChangeOf(script)
-          const saved = one(id, name, text, moment, false)
-          const now = draft && fromEditor(draft.text, draft.about.separator)
-          return draft && now !== null && now !== text ? [saved, one(id, name, now, draft.about.moment, true)] : [saved]
-        }),
-      )
-      await startRuns(wanted.flat())
-    } catch (error) {
-      setProblem((error as Error).message)
-    }
-  }
-
-  if (problem)
-    return (
-      <p role="alert" className="m-6 rounded-card border border-bad bg-raised p-4">
-        {problem}
-      </p>
+    const texts: SavedScript[] = await api.scripts(heads.map(({ id }) => id))
+    const one = (id: number, name: string, text: string, moment: Moment, changed: boolean) => ({
+      id,
+      name: changed ? `${name}, changed` : name,
+      changed,
+      script: {
+        text,
+        printer: chosenPrinter.printer,
+        moment,
+        ...taughtFor(things, chosenPrinter.printer),
+      },
+      runs,
+    })
+    const wanted = await Promise.all(
+      texts.map(async script => {
+        const { id, name, text, moment } = script
+        const draft = await unsavedChangeOf(script)
+        const saved = one(id, name, text, moment, false)
+        const now = draft && fromEditor(draft.text, draft.about.separator)
+        return draft && now !== null && now !== text ? [saved, one(id, name, now, draft.about.moment, true)] : [saved]
+      }),
     )
+    await startRuns(wanted.flat())
+  })
+
   if (!things || !shelf || !chosenPrinter) return <Waiting on={[askedThings, askedShelf]} what="jobs and scripts" />
   return (
     <div className="mx-auto flex max-w-[1400px] flex-col gap-4 px-6 py-5">
+      <Failed why={starting.problem} onRetry={starting.retry} />
       <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
         <div className="min-w-64 flex-1">
           <h1 className="font-serif text-[27px] font-semibold">Runs</h1>
@@ -151,7 +143,7 @@ export function Runs() {
         {going ? (
           <Button onClick={stopRuns}>Stop</Button>
         ) : (
-          <Button main disabled={runs.length === 0} onClick={() => void go()}>
+          <Button main disabled={runs.length === 0} onClick={() => void starting.run()}>
             Rehearse {plural(runs.length * (script === allScripts ? chosenPrinter.scripts.length : 1), 'run')}
           </Button>
         )}

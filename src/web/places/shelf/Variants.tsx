@@ -1,9 +1,11 @@
 // A script's variants: one click switches, for good or for the next print only, and what differs is said.
+
 import { useQuery } from '@tanstack/react-query'
 import { Check, RotateCcw } from 'lucide-react'
-import { useState } from 'react'
 import type { ScriptHead, Story } from '../../../core/model/kept.ts'
+import { Failed } from '../../parts/Failed.tsx'
 import { PageLink, Press } from '../../parts/Press.tsx'
+import { useCommand } from '../../parts/useCommand.ts'
 import { api } from '../../state/api.ts'
 import { fetchStory, fetchThings, useStory } from '../../state/asking.ts'
 import { tellApartAside } from '../../state/rehearser.ts'
@@ -33,12 +35,8 @@ export function Variants({ script }: { script: ScriptHead }) {
     queryFn: () => difference(script),
   })
   const words = asked.data ?? ''
-  const [refusal, setRefusal] = useState<string | null>(null)
-  const problem = refusal ?? asked.error?.message
-  const use = (wanted: number, forNextPrint: boolean) => {
-    setRefusal(null)
-    api.use(id, wanted, forNextPrint).catch((error: Error) => setRefusal(error.message))
-  }
+  const using = useCommand((wanted: number, forNextPrint: boolean) => api.use(id, wanted, forNextPrint))
+  const use = (wanted: number, forNextPrint: boolean) => void using.run(wanted, forNextPrint)
   const back = variants.find(each => each.id === backTo)
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1 pb-2 pl-1 text-[14px]">
@@ -78,11 +76,8 @@ export function Variants({ script }: { script: ScriptHead }) {
           {words}
         </PageLink>
       )}
-      {problem && (
-        <span role="alert" className="text-bad">
-          {problem}
-        </span>
-      )}
+      <Failed why={using.problem} onRetry={using.retry} />
+      <Failed why={asked.error?.message} onRetry={() => void asked.refetch()} />
     </div>
   )
 }

@@ -34,16 +34,22 @@ function write(editor: EditorView, { line, name }: Variable, value: string): voi
 const triedAfterMs = 300
 
 /** What the change since the last save does to each macro that reads it. */
-function useEffects(text: string, saved: string, setting: RehearsalInput): readonly Changed[] {
+function useEffects(text: string, saved: string, setting: RehearsalInput) {
   const [changed, setChanged] = useState<readonly Changed[]>([])
+  const [problem, setProblem] = useState<string | null>(null)
   useEffect(() => {
+    setProblem(null)
     if (text === saved) return setChanged([])
     let current = true
     const timer = setTimeout(
       () =>
         void macroEffectsAside(saved, text, setting).then(
           found => current && setChanged(found),
-          () => current && setChanged([]),
+          (error: Error) => {
+            if (!current) return
+            setChanged([])
+            setProblem(error.message)
+          },
         ),
       triedAfterMs,
     )
@@ -52,14 +58,14 @@ function useEffects(text: string, saved: string, setting: RehearsalInput): reado
       clearTimeout(timer)
     }
   }, [text, saved, setting])
-  return changed
+  return { changed, problem }
 }
 
 type Props = { text: string; saved: string; setting: RehearsalInput; editor: () => EditorView | null }
 
 export function NumbersForm({ text, saved, setting, editor }: Props) {
   const variables = useMemo(() => variablesIn(text), [text])
-  const changed = useEffects(text, saved, setting)
+  const { changed, problem } = useEffects(text, saved, setting)
   if (variables.length === 0) return null
   return (
     <form
@@ -70,6 +76,9 @@ export function NumbersForm({ text, saved, setting, editor }: Props) {
       {variables.map(variable => (
         <NumberField key={`${variable.name} ${variable.line}`} variable={variable} editor={editor} />
       ))}
+      {problem && (
+        <p className="w-full text-[14px] text-warn">What the change does could not be worked out. {problem}</p>
+      )}
       {changed.length > 0 && (
         <ul aria-label="What the change does" className="w-full border-t border-rule pt-1 text-[14px]">
           {changed.map(({ name, says }) => (

@@ -3,9 +3,10 @@ import { useCallback, useState } from 'react'
 import { plural } from '../../../../core/format.ts'
 import { Button } from '../../../parts/Button.tsx'
 import { changedLines } from '../../../parts/changed.ts'
+import { Failed } from '../../../parts/Failed.tsx'
 import { LineChanges } from '../../../parts/LineChanges.tsx'
 import { Panel } from '../../../parts/Panel.tsx'
-import { useAnswer } from '../../../parts/useAnswer.ts'
+import { useComputed } from '../../../parts/useComputed.ts'
 import { howLongAgo } from '../../../parts/words.ts'
 import { api } from '../../../state/api.ts'
 import { fileText, goBackToSaved, type Open } from '../../../state/desk.ts'
@@ -19,10 +20,9 @@ type Props = {
 
 export function SavedElsewhere({ open, onKeepMine, onAnother, onClose }: Props) {
   const id = open.saved?.id ?? 0
-  const asked = useAnswer(useCallback(() => api.script(String(id)), [id]))
-  const theirs = asked.answer
+  const asked = useComputed(useCallback(() => api.script(String(id)), [id]))
+  const theirs = asked.data ?? null
   const [refusal, setRefusal] = useState<string | null>(null)
-  const problem = refusal ?? asked.problem
   const rows = theirs ? changedLines(theirs.text, fileText(open)) : []
   const end = (refused: string | null) => (refused ? setRefusal(refused) : onClose())
   return (
@@ -38,11 +38,8 @@ export function SavedElsewhere({ open, onKeepMine, onAnother, onClose }: Props) 
       }
     >
       <LineChanges rows={rows} label="Yours against what was saved" className="max-h-[46vh]" />
-      {problem && (
-        <p role="alert" className="mt-2 text-bad">
-          {problem}
-        </p>
-      )}
+      <Failed why={asked.error?.message} onRetry={() => void asked.refetch()} />
+      <Failed why={refusal} />
       <div className="mt-4 flex flex-wrap justify-end gap-2">
         <Button onClick={onAnother}>Save mine as another script…</Button>
         <Button onClick={() => void goBackToSaved().then(onClose)}>Take theirs, drop mine</Button>

@@ -26,7 +26,7 @@ export async function takeAll(printerId: number, printer: string, way: Way, take
     const { printers } = await api.shelf()
     const heads = printers.find(({ id }) => id === printerId)?.scripts ?? []
     const inUse = new Set(scriptsByMoment(heads, {}).map(({ taken }) => taken?.id))
-    const scripts = await Promise.all(heads.map(({ id }) => api.script(String(id))))
+    const scripts = await api.scripts(heads.map(({ id }) => id))
     const files: { name: string; text: string }[] = []
     const ofMoments: (Exported & { file: string })[] = []
     const left: string[] = []

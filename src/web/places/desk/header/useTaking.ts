@@ -5,7 +5,7 @@ import { ofFirstTool } from '../../../../core/model/job.ts'
 import type { Moment } from '../../../../core/model/moment.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import { misfit } from '../../../../core/runs/fits.ts'
-import { useAnswer } from '../../../parts/useAnswer.ts'
+import { useComputed } from '../../../parts/useComputed.ts'
 import type { Things } from '../../../state/api.ts'
 import { fileText, type Open } from '../../../state/desk.ts'
 import { exportAside } from '../../../state/rehearser.ts'
@@ -98,8 +98,10 @@ export function useTaking(open: Open, things: Things) {
     [chosen, things, wish, way.form, way.perJob, printer],
   )
   const text = fileText(open)
-  const { answer, problem } = useAnswer(useCallback(() => take(text, chosen.moment), [take, text, chosen.moment]))
-  const taken = answer ?? none
+  const { data, error, refetch } = useComputed(
+    useCallback(() => take(text, chosen.moment), [take, text, chosen.moment]),
+  )
+  const taken = data ?? none
   return {
     wish,
     change: (part: Partial<Wish>) => setWish(before => ({ ...before, ...part })),
@@ -107,8 +109,9 @@ export function useTaking(open: Open, things: Things) {
     form: way,
     printer: printer?.name ?? 'printer',
     taken,
-    waiting: answer === null && problem === null,
-    trouble: problem,
+    waiting: data === undefined && error === null,
+    trouble: error?.message ?? null,
+    retry: () => void refetch(),
     take,
     /** How much can't be said without deciding it for a job. */
     undecided: wish.decided ? 0 : (taken[0]?.untranslatable.length ?? 0),

@@ -3,7 +3,8 @@ import { useCallback } from 'react'
 import { duration, plain } from '../../../../core/format.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import { Button } from '../../../parts/Button.tsx'
-import { useAnswer } from '../../../parts/useAnswer.ts'
+import { Failed } from '../../../parts/Failed.tsx'
+import { useComputed } from '../../../parts/useComputed.ts'
 import type { Seen } from '../../../state/desk-watch.ts'
 import { showFix } from '../../../state/preview.ts'
 import { savingsAside } from '../../../state/rehearser.ts'
@@ -19,8 +20,8 @@ const parts = [
 
 export function CostCard({ open, setting }: { open: Seen; setting: RehearsalInput }) {
   const { round, roundText } = open
-  const asked = useAnswer(useCallback(() => savingsAside(roundText, setting), [roundText, setting]))
-  const savings = asked.answer
+  const asked = useComputed(useCallback(() => savingsAside(roundText, setting), [roundText, setting]))
+  const savings = asked.data
   if (!round) return null
   const { durations, filament, ooze } = round
   const { takes } = setting.job
@@ -74,8 +75,8 @@ export function CostCard({ open, setting }: { open: Seen; setting: RehearsalInpu
         </p>
       )}
       <h3 className="mt-2 border-t border-rule pt-1.5 font-semibold">Where it could be less</h3>
-      {asked.problem && <p className="text-soft">{asked.problem}</p>}
-      {!savings && !asked.problem && <p className="text-soft">Rehearsing other ways…</p>}
+      <Failed why={asked.error?.message} onRetry={() => void asked.refetch()} />
+      {!savings && !asked.error && <p className="text-soft">Rehearsing other ways…</p>}
       {savings?.length === 0 && <p className="text-soft">Nothing that is worth a line.</p>}
       <ul>
         {savings?.map(({ title, how, savesS, savesG, fix }) => (

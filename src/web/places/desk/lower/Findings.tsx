@@ -15,7 +15,7 @@ import { Progress } from '../../../parts/Progress.tsx'
 import { SeverityMark, seriousOf } from '../../../parts/Severity.tsx'
 import { unparted } from '../../../parts/words.ts'
 import { ask } from '../../../state/asked.ts'
-import { selectLines, useDesk } from '../../../state/desk.ts'
+import { rehearseNow, selectLines, useDesk } from '../../../state/desk.ts'
 import { type Seen, useFindings } from '../../../state/desk-watch.ts'
 import { giveText } from '../../../state/learning.ts'
 import { propose, showFix } from '../../../state/preview.ts'
@@ -50,7 +50,10 @@ export function Findings({ open, setting }: Props) {
       {open.trouble && !open.step && (
         <p role="alert" className="py-1 text-[14px] text-bad">
           This text could not be rehearsed: {open.trouble} Nothing of it is lost
-          {round ? '; what is shown is of the text before.' : '.'}
+          {round ? '; what is shown is of the text before. ' : '. '}
+          <Button small onClick={rehearseNow}>
+            Try again
+          </Button>
         </p>
       )}
       {round?.cutAt && (

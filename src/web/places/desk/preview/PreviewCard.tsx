@@ -9,6 +9,7 @@ import { difference } from '../../../../core/prove.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import { Button } from '../../../parts/Button.tsx'
 import { changedLines } from '../../../parts/changed.ts'
+import { Failed } from '../../../parts/Failed.tsx'
 import { LineChanges } from '../../../parts/LineChanges.tsx'
 import { seriousOf } from '../../../parts/Severity.tsx'
 import type { Seen } from '../../../state/desk-watch.ts'
@@ -28,7 +29,7 @@ export function PreviewCard({
   setting: RehearsalInput
   editor: EditorView | null
 }) {
-  const { asked: request, preview, refusal } = usePreview()
+  const { asked: request, preview, refusal, failure } = usePreview()
   return (
     <section
       aria-label="Preview"
@@ -56,13 +57,19 @@ export function PreviewCard({
         <p role="alert" className="flex items-center gap-2 py-1.5">
           <CircleSlash size={16} aria-hidden className="shrink-0 text-warn" />
           {refusal.why}
+          {refusal.retry && (
+            <Button small onClick={refusal.retry}>
+              Try again
+            </Button>
+          )}
         </p>
       )}
       {preview && <Changes preview={preview} />}
       {preview && <Difference preview={preview} open={open} />}
       {preview?.fits && <Fits {...preview.fits} />}
+      <Failed why={failure && `What it does could not be rehearsed. ${failure.why}`} onRetry={failure?.retry} />
       <p className="mt-1 text-[13px] text-soft" role="status">
-        {preview && told(preview, open)}
+        {preview && !failure && told(preview, open)}
       </p>
     </section>
   )

@@ -1,9 +1,10 @@
 // Learn a printer: files go in at the left, and at the right stands what they tell, each field with where it comes from.
-import { useEffect, useState } from 'react'
+
+import { useCallback, useEffect } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
-import type { Learned } from '../../../../core/learn/learn.ts'
-import { Notice } from '../../../parts/Notice.tsx'
+import { Failed } from '../../../parts/Failed.tsx'
 import { somethingOver } from '../../../parts/over.ts'
+import { useComputed } from '../../../parts/useComputed.ts'
 import { useTitle } from '../../../parts/useTitle.ts'
 import { useThings } from '../../../state/asking.ts'
 import { giveText, useLearning } from '../../../state/learning.ts'
@@ -14,22 +15,11 @@ import { Proposal } from './Proposal.tsx'
 /** What the files tell, worked out beside the page. */
 function useLearned() {
   const files = useLearning(state => state.files)
-  const [learned, setLearned] = useState<Learned | null>(null)
-  const [problem, setProblem] = useState<string | null>(null)
-  useEffect(() => {
-    let current = true
-    setProblem(null)
-    if (files.length === 0) setLearned(null)
-    else
-      learnAside(files).then(
-        found => current && setLearned(found),
-        error => current && setProblem((error as Error).message),
-      )
-    return () => {
-      current = false
-    }
-  }, [files])
-  return { files, learned, problem }
+  const asked = useComputed(
+    useCallback(() => learnAside(files), [files]),
+    files.length > 0,
+  )
+  return { files, learned: files.length > 0 ? (asked.data ?? null) : null, asked }
 }
 
 export function LearnPrinter() {
@@ -38,7 +28,7 @@ export function LearnPrinter() {
   const [search] = useSearchParams()
   const things = useThings().data
   const existing = things?.printers.find(({ id }) => String(id) === search.get('for')) ?? null
-  const { files, learned, problem } = useLearned()
+  const { files, learned, asked } = useLearned()
   useEffect(() => {
     const onPaste = (event: ClipboardEvent) => {
       const text = event.clipboardData?.getData('text/plain') ?? ''
@@ -65,9 +55,9 @@ export function LearnPrinter() {
         <GivenFiles passedOver={learned?.passedOver ?? []} />
       </div>
       <div className="min-w-0">
-        {problem && <Notice>{problem}</Notice>}
+        <Failed why={asked.error?.message} onRetry={() => void asked.refetch()} />
         {files.length === 0 && <WhatToGive />}
-        {files.length > 0 && !learned && !problem && <p className="pt-16 text-soft">Reading…</p>}
+        {files.length > 0 && !learned && !asked.error && <p className="pt-16 text-soft">Reading…</p>}
         {learned && (
           <Proposal
             key={existing?.id ?? 'new'}

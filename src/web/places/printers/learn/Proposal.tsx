@@ -1,10 +1,12 @@
 // What files tell of a printer, to be taken all at once or field by field; questions first, and at the end what was passed over.
+
 import { useCallback, useMemo, useState } from 'react'
 import { type Learned, type Told, withTold } from '../../../../core/learn/learn.ts'
 import { sentenceOf } from '../../../../core/model/issues.ts'
 import type { Printer } from '../../../../core/model/printer.ts'
 import { Button } from '../../../parts/Button.tsx'
-import { Notice } from '../../../parts/Notice.tsx'
+import { Failed } from '../../../parts/Failed.tsx'
+import { useCommand } from '../../../parts/useCommand.ts'
 import { api, type Kept } from '../../../state/api.ts'
 import { forgetFiles } from '../../../state/learning.ts'
 import { rememberMyPrinter } from '../../../state/mine.ts'
@@ -27,8 +29,6 @@ export function Proposal({ learned, existing, onDone }: Props) {
   const [answers, setAnswers] = useState<Answers>({})
   const [untaught, setUntaught] = useState<readonly string[]>([])
   const [name, setName] = useState<string | null>(null)
-  const [problem, setProblem] = useState<string | null>(null)
-  const [sending, setSending] = useState(false)
   const { told, taught } = learned
   const isTaken = useCallback(
     (each: Told) => left[each.field] ?? takenAtFirst(each, existing !== null),
@@ -67,21 +67,13 @@ export function Proposal({ learned, existing, onDone }: Props) {
   // Of a printer that is known, what is usual for its kind is not asked about.
   const usual = new Set(existing ? told.filter(({ how }) => how === 'guessed').map(({ field }) => field) : [])
   const asks = learned.asks.filter(({ key }) => !usual.has(key))
-  const save = async () => {
+  const saving = useCommand(async () => {
     if (!made.printer) return
-    setProblem(null)
-    setSending(true)
-    try {
-      const { id } = existing ? await api.changePrinter(existing.id, made.printer) : await api.addPrinter(made.printer)
-      if (!existing) rememberMyPrinter(id)
-      forgetFiles()
-      onDone(id)
-    } catch (error) {
-      setProblem((error as Error).message)
-    } finally {
-      setSending(false)
-    }
-  }
+    const { id } = existing ? await api.changePrinter(existing.id, made.printer) : await api.addPrinter(made.printer)
+    if (!existing) rememberMyPrinter(id)
+    forgetFiles()
+    onDone(id)
+  })
   const count = differing.filter(isTaken).length
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_300px] gap-6 max-[1199px]:grid-cols-1">
@@ -117,12 +109,13 @@ export function Proposal({ learned, existing, onDone }: Props) {
         <Button
           main
           className="justify-center"
-          onClick={() => void save()}
-          disabled={sending || !made.printer || (existing !== null && count === 0)}
+          onClick={() => void saving.run()}
+          disabled={saving.pending || !made.printer || (existing !== null && count === 0)}
         >
           {existing ? `Take ${count} of these into ${existing.data.name}` : 'Make this printer'}
         </Button>
-        {(problem ?? made.why) && <Notice>{problem ?? made.why}</Notice>}
+        <Failed why={made.why} />
+        <Failed why={saving.problem} onRetry={saving.retry} />
         <Questions asks={asks} answers={answers} onAnswer={setAnswers} />
         {made.printer && <BedPad printer={made.printer} onChange={() => {}} />}
       </div>

@@ -1,0 +1,21 @@
+// A failure where it happened: the reason, and *Try again* where trying may help.
+import { Notice } from './Notice.tsx'
+import { Press } from './Press.tsx'
+
+type Props = {
+  /** Null where nothing failed. */
+  why: string | null | undefined
+  onRetry?: (() => void) | undefined
+}
+
+export const Failed = ({ why, onRetry }: Props) =>
+  why ? (
+    <Notice>
+      {why}{' '}
+      {onRetry && (
+        <Press onClick={onRetry} className="text-heat underline">
+          Try again
+        </Press>
+      )}
+    </Notice>
+  ) : null

@@ -1,0 +1,40 @@
+// What failed and nobody had a place for: said at the foot of the window, so that no failure is silent.
+import { create } from 'zustand'
+import { Button } from './Button.tsx'
+import { Notice } from './Notice.tsx'
+
+const useUnheard = create<{ why: string | null }>(() => ({ why: null }))
+
+/** Reports a failure that has no place of its own on the page. */
+export const reportUnheard = (why: string): void => useUnheard.setState({ why })
+
+/** A browser tells of these as errors; they are about layout, and nothing has failed. */
+const harmless = /^ResizeObserver loop/
+
+const sentenceOf = (reason: unknown): string => (reason instanceof Error ? reason.message : String(reason))
+
+/** Call once at start-up: whatever was thrown or rejected and not caught is reported. */
+export function watchUnheard(): void {
+  addEventListener('unhandledrejection', ({ reason }) => reportUnheard(sentenceOf(reason)))
+  addEventListener('error', ({ message }) => {
+    if (message && !harmless.test(message)) reportUnheard(message)
+  })
+}
+
+export function Unheard() {
+  const { why } = useUnheard()
+  if (why === null) return null
+  return (
+    <div className="fixed inset-x-0 bottom-12 z-50 mx-auto w-fit max-w-[92vw]">
+      <Notice>
+        Something did not work: {why} What you wrote is kept in this browser.{' '}
+        <Button small onClick={() => location.reload()}>
+          Load the page again
+        </Button>{' '}
+        <Button small onClick={() => useUnheard.setState({ why: null })}>
+          Close
+        </Button>
+      </Notice>
+    </div>
+  )
+}

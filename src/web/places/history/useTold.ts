@@ -1,0 +1,61 @@
+// What each revision of a script comes to, and what each timed trial takes: worked out a few at a time, as they are done.
+import { useCallback, useEffect, useState } from 'react'
+import type { ToldRevision } from '../../../core/compare/side-by-side.ts'
+import type { Story } from '../../../core/model/kept.ts'
+import type { RehearsalInput } from '../../../core/round.ts'
+import type { Things } from '../../state/api.ts'
+import { tellRevisionsAside } from '../../state/rehearser.ts'
+import { beforeOf, timedTrials } from './story.ts'
+
+/** Each request has its own time limit: hundreds of revisions in one would run into it. */
+const inOneRequest = 5
+
+type Told = {
+  told: ReadonlyMap<number, ToldRevision>
+  /** By the trial's id, s. */
+  timed: ReadonlyMap<number, number>
+  /** Why the rest could not be worked out; null while nothing failed. */
+  problem: string | null
+}
+
+const nothing: Told = { told: new Map(), timed: new Map(), problem: null }
+
+export function useTold(story: Story | null, setting: RehearsalInput | null, things: Things | null) {
+  const [state, setState] = useState<Told>(nothing)
+  const [attempt, setAttempt] = useState(0)
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each attempt begins anew
+  useEffect(() => {
+    if (!story || !setting || !things) return
+    let left = false
+    const put = (change: (before: Told) => Partial<Told>) => {
+      if (!left) setState(before => ({ ...before, ...change(before) }))
+    }
+    const work = async () => {
+      // The newest first, as they are read; each with the one that it is compared with.
+      const newestFirst = [...story.revisions].reverse()
+      for (let i = 0; i < newestFirst.length && !left; i += inOneRequest) {
+        const wanted = newestFirst.slice(i, i + inOneRequest)
+        const ids = new Set(wanted.flatMap(each => [each.id, beforeOf(story, each) ?? 0]))
+        const sent = story.revisions
+          .filter(({ id }) => ids.has(id))
+          .map(each => ({ id: each.id, text: each.text, before: beforeOf(story, each) }))
+          .map(each => ({ ...each, before: ids.has(each.before ?? 0) ? each.before : null }))
+        const found = await tellRevisionsAside(sent, setting)
+        const own = found.filter(({ id }) => wanted.some(each => each.id === id))
+        put(({ told }) => ({ told: new Map([...told, ...own.map(each => [each.id, each] as const)]) }))
+      }
+      for (const { trialId, text, setting: own } of timedTrials(story, setting, things)) {
+        if (left) return
+        const [alone] = await tellRevisionsAside([{ id: trialId, text, before: null }], own)
+        if (alone) put(({ timed }) => ({ timed: new Map([...timed, [trialId, alone.durationS]]) }))
+      }
+    }
+    put(() => ({ problem: null }))
+    work().catch((error: Error) => put(() => ({ problem: error.message })))
+    return () => {
+      left = true
+    }
+  }, [story, setting, things, attempt])
+  const retry = useCallback(() => setAttempt(before => before + 1), [])
+  return { ...state, retry }
+}
