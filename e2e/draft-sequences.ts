@@ -25,6 +25,13 @@ type Tab = { page: Page; where: Where }
 /** How long a draft may take to be written after a key, in a renderer that then crashes, ms. */
 const writtenMs = 300
 
+/** Empties the browser's storage, for the next sequence. */
+const forgetAll = (page: Page): Promise<void> =>
+  page.evaluate(async () => {
+    localStorage.clear()
+    for (const { name } of await indexedDB.databases()) if (name) indexedDB.deleteDatabase(name)
+  })
+
 /** A script too long for local storage. */
 const longScript = `G28\n${'G1 X100.125 Y100.5 E0.0333\n'.repeat(24_000)}`
 
@@ -67,6 +74,7 @@ export class Sequence {
     for (const tab of this.tabs) await tab.page.close()
     const page = await this.context.newPage()
     const found = `${await this.shownOnShelf(page)}\n${await this.savedTexts()}`
+    await forgetAll(page)
     await page.close()
     return [...this.marks].filter(([mark]) => !found.includes(mark)).map(([mark, how]) => `${mark} (${how})`)
   }

@@ -1,4 +1,4 @@
-// Rows whose data can't be read: everything else works without them, and they are listed with what is wrong and how they are stored.
+// Rows whose data can't be read. Everything else works without them; they are listed with the reason and the stored text.
 import type * as v from 'valibot'
 import type { Unreadable } from '../core/model/kept.ts'
 import { TaughtCommand } from '../core/model/taught.ts'

@@ -25,7 +25,7 @@ for (let seed = first; seed < first + wanted; seed++) {
   const text = madeText(chance, mostLines)
   const setting = madeSetting(chance)
   const start = performance.now()
-  const amiss = amissWith(text, setting)
+  const amiss = amissWith(text, setting, chance)
   const took = performance.now() - start
   done++
   lines += text.split('\n').length

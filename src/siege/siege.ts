@@ -15,6 +15,7 @@ import { openDatabase } from '../server/database.ts'
 import { seedLarge } from '../server/large.ts'
 import { seedWhenEmpty } from '../server/seed.ts'
 import { bombs } from './bombs.ts'
+import { badBackups, damagedRows } from './damaged.ts'
 import { type Held, Killing } from './killing.ts'
 import { doorsOf, madeRequest } from './requests.ts'
 import { chanceFrom } from './texts.ts'
@@ -183,7 +184,13 @@ async function moving(): Promise<void> {
     before = await packed()
     await post('look', form())
     const { backup } = await post('empty')
-    await post('bring', form())
+    const bringing = post('bring', form())
+    // What the bin's page asks for meanwhile neither waits for the import nor stands in its way.
+    for (let brought = false; !brought; ) {
+      const { status } = await fetch(`${url}/api/bin`)
+      if (status !== 200) wrong.push(`the bin while a shelf is brought in: ${status}`)
+      brought = await Promise.race([bringing.then(() => true), setTimeout(200, false)])
+    }
     await same('bringing it in')
     await post('empty')
     await post('restore', JSON.stringify({ file: backup.file }))
@@ -291,11 +298,35 @@ async function failing(): Promise<void> {
   rmSync(folder, { recursive: true, force: true })
 }
 
+/** The seeded sequences of typing, closing, crashing and importing in the browser (e2e/drafts.spec.ts). */
+async function drafting(): Promise<void> {
+  const count = 60
+  const child = spawn('npx', ['playwright', 'test', 'drafts', '--reporter=line'], {
+    cwd: root,
+    env: { ...process.env, DRAFT_SEQUENCES: String(count) },
+  })
+  let said = ''
+  for (const stream of [child.stdout, child.stderr])
+    stream.on('data', (text: Buffer) => {
+      said += text
+    })
+  const [code] = await once(child, 'exit')
+  tell('what is typed in the browser and not saved', count, code === 0 ? [] : [said.slice(-2000)])
+}
+
 const began = performance.now()
 await killing()
 await serving()
 await moving()
 await failing()
+for (const [what, attack] of [
+  ['a row that can’t be read', damagedRows],
+  ['a backup that can’t be restored', badBackups],
+] as const) {
+  const { tried, wrong } = await attack()
+  tell(what, tried, wrong)
+}
+await drafting()
 console.log(
   `${lost === 0 ? 'Everything held' : `${lost} amiss`}, in ${((performance.now() - began) / 1000).toFixed(0)} s.`,
 )

@@ -38,7 +38,7 @@ export type CarryPlan = {
   oneWay: boolean
 }
 
-/** A longer text is no script; carrying it over line by line would take many seconds. */
+/** The longest text that is carried over, in lines. A longer one is a whole print, and would take many seconds. */
 const maxLines = 5_000
 
 export type Carried = CarryPlan | { ok: false; why: string }

@@ -1,4 +1,4 @@
-// Drafts of forms: what was changed in a form and is not saved yet.
+// Drafts of forms: changes that were typed into a form and are not saved yet.
 import {
   allDrafts,
   type Draft,

@@ -100,8 +100,11 @@ class Writer {
   private changedAt = ''
   private text: string | null = null
   private steps: Edit[] = []
-  /** The number of the last step taken, and of the last that the snapshot includes; −1 without a snapshot. */
-  private last = 0
+  /**
+   * The number of the last step taken, and of the last that the snapshot includes; −1 without a snapshot. Numbers begin at the
+   * time in ms, so that those of a reloaded page are higher than those before.
+   */
+  private last = Date.now()
   private snapshot = -1
   /** Whether a snapshot is being written, and whether another is wanted after it. */
   private writing = false
@@ -127,9 +130,11 @@ class Writer {
     Object.assign(this, { about, changedAt, text, last, snapshot, steps, shortStored: snapshot < 0 })
   }
 
+  /** Stores this text, as whole or in steps; does nothing when it is stored already. */
   write(about: unknown, text: string): void {
+    const isNew = this.text === null
     const step = this.text === null ? null : singleEdit(this.text, text)
-    if (this.text !== null && !step && !this.dropped && JSON.stringify(about) === JSON.stringify(this.about)) return
+    if (!isNew && !step && JSON.stringify(about) === JSON.stringify(this.about)) return
     this.dropped = false
     this.about = about
     this.text = text
@@ -143,14 +148,16 @@ class Writer {
       if (this.snapshot >= 0 && !this.writing) void del(prefix + this.id).catch(() => {})
       this.snapshot = -1
       spilled.delete(this.id)
-      changed()
-      return
-    }
+    } else this.writeLong(step)
+    // Lists of drafts show that there is one; at every key, reading all of them again would be felt.
+    if (isNew) changed()
+  }
+
+  private writeLong(step: Edit | null): void {
     this.steps.push(step ?? { from: 0, to: 0, insert: '' })
     const chars = this.steps.reduce((sum, { insert }) => sum + insert.length, 0)
     const stored = this.snapshot >= 0 && this.writeSteps()
     if (!stored || this.steps.length > maxSteps || chars > maxStepChars) void this.takeSnapshot()
-    changed()
   }
 
   /** Resolves when nothing of it is being written any more. */
@@ -250,11 +257,12 @@ export const failedDrafts = (): Draft[] =>
 /** Deletes this tab's draft for a key; the drafts of other tabs stay. */
 export const dropDraft = (key: string): Promise<void> => writerFor(key).drop()
 
-/** Stores a draft that belongs to no tab, so that any tab may take it over. */
+/** Stores a draft that belongs to no tab, so that any tab may take it over. Throws where there is no room for it. */
 export async function writeForNobody(nobody: string, key: string, about: unknown, text: string): Promise<void> {
   const writer = new Writer(key, nobody)
   writer.write(about, text)
   await writer.written()
+  if (!(await read(idOf(nobody, key)))) throw new Error('There is no room for it in this browser: its storage is full.')
 }
 
 type Read = { text: string; last: number; snapshot: number; steps: Edit[] }

@@ -1,4 +1,4 @@
-// A failure where it happened: the reason, and *Try again* where trying may help.
+// Shows a failure where it happened: the reason, and *Try again* when `onRetry` is given.
 import { Notice } from './Notice.tsx'
 import { Press } from './Press.tsx'
 

@@ -1,4 +1,4 @@
-// What failed and nobody had a place for: said at the foot of the window, so that no failure is silent.
+// Failures that no page shows are reported at the foot of the window, so that no failure is silent.
 import { create } from 'zustand'
 import { Button } from './Button.tsx'
 import { Notice } from './Notice.tsx'
@@ -8,12 +8,12 @@ const useUnheard = create<{ why: string | null }>(() => ({ why: null }))
 /** Reports a failure that has no place of its own on the page. */
 export const reportUnheard = (why: string): void => useUnheard.setState({ why })
 
-/** A browser tells of these as errors; they are about layout, and nothing has failed. */
+/** Browsers report these layout notices as errors; nothing has failed. */
 const harmless = /^ResizeObserver loop/
 
 const sentenceOf = (reason: unknown): string => (reason instanceof Error ? reason.message : String(reason))
 
-/** Call once at start-up: whatever was thrown or rejected and not caught is reported. */
+/** Call once at start-up: reports every error and every rejected promise that nothing has caught. */
 export function watchUnheard(): void {
   addEventListener('unhandledrejection', ({ reason }) => reportUnheard(sentenceOf(reason)))
   addEventListener('error', ({ message }) => {

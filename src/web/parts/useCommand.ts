@@ -1,13 +1,13 @@
-// Something that a person has done: on the server, in a worker. Its failure is shown where it was asked for, with *Try again*.
+// Commands: work that a person starts, on the server or in a worker. A failure is shown where the command was started, with *Try again*.
 import { useMutation } from '@tanstack/react-query'
 
 export type Command<Given extends unknown[]> = {
-  /** Does it; resolves to whether it was done. */
+  /** Runs the command; resolves to whether it succeeded. Never rejects. */
   run: (...given: Given) => Promise<boolean>
   pending: boolean
-  /** Why it was not done the last time; null where it was, or is being tried. */
+  /** Why the last run failed; null when it succeeded or is still running. */
   problem: string | null
-  /** Does the same once more. */
+  /** Runs it again with the same arguments. */
   retry: () => void
   /** Forgets the failure. */
   clear: () => void

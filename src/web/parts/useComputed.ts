@@ -1,4 +1,4 @@
-// What a page has worked out for it, in a worker or on the server, while it is shown.
+// Calculations that a page needs while it is shown, done in a worker or on the server.
 import { type UseQueryResult, useQuery } from '@tanstack/react-query'
 
 const numbers = new WeakMap<object, number>()
@@ -12,8 +12,8 @@ function numberOf(ask: object): number {
 }
 
 /**
- * Asks, and again whenever `ask` is another function (`useCallback`); until its answer has come there is none, however late an
- * older answer comes. A failure is shown with `Waiting`, or `Failed`, whose *Try again* asks once more.
+ * Runs `ask`, and runs it again whenever it is a different function (so wrap it in `useCallback`). `data` is the answer of the
+ * current function, never that of an earlier one. Show a failure with `Waiting` or `Failed`; their *Try again* calls `refetch`.
  */
 export const useComputed = <T>(ask: () => Promise<T>, enabled = true): UseQueryResult<T, Error> =>
   useQuery({

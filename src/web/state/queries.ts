@@ -15,7 +15,7 @@ export const queries = new QueryClient({
   },
 })
 
-/** What a change on the server is of. */
+/** The kinds of changes on the server. */
 export type Changed = keyof typeof affected
 
 const ofScripts = [
@@ -71,7 +71,7 @@ const affected = {
   printers: [...ofScripts, ...ofSetups],
 } as const
 
-/** Whatever a change affects is fetched again. What was worked out of given texts (`computed`) never is. */
+/** Fetches again the queries that a change affects. Calculations from given texts (`computed`) are never repeated. */
 export const changed = (of: Changed | 'everything'): void =>
   void queries.invalidateQueries({
     predicate: ({ queryKey: [kind] }) =>

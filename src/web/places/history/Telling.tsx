@@ -21,7 +21,7 @@ type Props = {
   told: ReadonlyMap<number, ToldRevision>
   /** What each timed trial takes as rehearsed for its own job and material, s. */
   timed: ReadonlyMap<number, number>
-  /** Whether what is not told yet could not be worked out. */
+  /** True when the revisions that are still missing could not be calculated. */
   unknown: boolean
   onTry: (revision: Revision) => void
 }

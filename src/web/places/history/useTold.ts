@@ -1,4 +1,4 @@
-// What each revision of a script comes to, and what each timed trial takes: worked out a few at a time, as they are done.
+// Rehearses the revisions of a script and its timed trials, a few at a time; results are shown as they come.
 import { useCallback, useEffect, useState } from 'react'
 import type { ToldRevision } from '../../../core/compare/side-by-side.ts'
 import type { Story } from '../../../core/model/kept.ts'

@@ -1,4 +1,4 @@
-// The text of one draft, to read, copy and download: also where its script, printer or form is gone.
+// Shows the text of one draft, to read, copy or download, also when its script, printer or form is gone.
 import { useEffect, useState } from 'react'
 import { readableForm } from '../../drafts/forms.ts'
 import { isScriptDraft } from '../../drafts/scripts.ts'

@@ -7,7 +7,9 @@ import { useOtherDesks, useTabs } from '../../../drafts/tab.ts'
 import { Button } from '../../../parts/Button.tsx'
 import { Confirm } from '../../../parts/Confirm.tsx'
 import { changedLines } from '../../../parts/changed.ts'
+import { Failed } from '../../../parts/Failed.tsx'
 import { PageLink } from '../../../parts/Press.tsx'
+import { useCommand } from '../../../parts/useCommand.ts'
 import { takeDraft, useDesk } from '../../../state/desk.ts'
 import type { Head } from '../../../state/desk-watch.ts'
 import { fromEditor } from '../../../state/separator.ts'
@@ -58,6 +60,7 @@ export function OtherUnsaved({ scriptKey, saved }: { scriptKey: string; saved: H
   useTabs()
   const others = useOthers(scriptKey, saved)
   const [deleting, setDeleting] = useState<ScriptDraft | null>(null)
+  const taking = useCommand(takeDraft)
   if (otherDesks + others.length === 0) return null
   return (
     <section
@@ -70,6 +73,7 @@ export function OtherUnsaved({ scriptKey, saved }: { scriptKey: string; saved: H
           typed there and what is typed here stay apart.
         </p>
       )}
+      <Failed why={taking.problem} onRetry={taking.retry} />
       {others.map(draft => (
         <div key={draft.id} className="flex flex-wrap items-center gap-x-3 gap-y-1">
           <p className="min-w-0 flex-1">
@@ -81,7 +85,7 @@ export function OtherUnsaved({ scriptKey, saved }: { scriptKey: string; saved: H
           >
             Open beside
           </PageLink>
-          <Button small onClick={() => void takeDraft(draft)}>
+          <Button small onClick={() => void taking.run(draft)}>
             Take it over
           </Button>
           {isFree(draft) && (
