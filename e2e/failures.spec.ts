@@ -69,7 +69,8 @@ test('a fix that could not be rehearsed says so, and tries again', async ({ page
 
 test('what nobody expected is said at the foot of the window', async ({ page }) => {
   await page.goto('/')
-  await page.evaluate(() => void Promise.reject(new Error('a bird sat on the cable.')))
+  await expect(page.getByRole('heading', { name: 'The shelf' })).toBeVisible()
+  await page.evaluate(() => void setTimeout(() => void Promise.reject(new Error('a bird sat on the cable.'))))
   const said = page.getByRole('alert').filter({ hasText: 'Something did not work: a bird sat on the cable.' })
   await expect(said).toBeVisible()
   await said.getByRole('button', { name: 'Close' }).click()

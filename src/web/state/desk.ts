@@ -171,13 +171,19 @@ const aboutOpen = ({ chosen, separator, suggestedName, saved, pasted }: Open): S
   pasted,
 })
 
-/** In longer texts, in characters, finding what was typed takes so long that it waits for a pause. */
-const quicklyCompared = 2_000_000
+/**
+ * Up to the first length, in characters, a draft is written within the key's own event, so that not even a crash right after it
+ * loses the key: it takes some tenths of a millisecond. Up to the second it is written once the letter has been painted; in
+ * longer texts finding what was typed takes so long that it waits for a pause.
+ */
+const [writtenAtOnce, writtenWhenPainted] = [50_000, 2_000_000]
 
 function writeDraftSoon(): void {
   touched = true
   clearTimeout(draftTimer)
-  if ((getState().open?.text.length ?? 0) < quicklyCompared) whenPainted(writeDraftNow)
+  const length = getState().open?.text.length ?? 0
+  if (length <= writtenAtOnce) writeDraftNow()
+  else if (length <= writtenWhenPainted) whenPainted(writeDraftNow)
   else draftTimer = setTimeout(writeDraftNow, 400)
 }
 addEventListener('pagehide', writeDraftNow)
