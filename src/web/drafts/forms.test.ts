@@ -76,6 +76,7 @@ test('a draft leads to the page of its form', async () => {
   expect(at('printer 6')).toEqual({ name: 'Avocet', to: '/printers/6' })
   expect(at('macro files 6')).toEqual({ name: 'The macros of Avocet', to: '/macros?printer=Avocet' })
   expect(at('new printer').to).toBe('/printers/new')
+  expect(at('files to learn from').to).toBe('/printers/learn')
   expect(at('new material', unnamed)).toEqual({ name: 'A material', to: '/jobs' })
   expect(at('job 12', unnamed)).toEqual({ name: 'A job', to: '/jobs' })
   expect(at('material 3', { name: ' Sea glass ' }).name).toBe('A material “Sea glass”')

@@ -105,6 +105,7 @@ export function placeOfForm(
   const kind = id ? form.slice(0, -id.length - 1) : form
   const printer = printers.find(each => String(each.id) === id)?.printer.name ?? 'a printer'
   if (kind === 'printer') return { name: printer, to: `/printers/${id}` }
+  if (kind === 'files to learn from') return { name: 'Files to learn a printer from', to: '/printers/learn' }
   if (kind === 'new printer') return { name: called('A new printer'), to: '/printers/new' }
   if (kind === 'config' || kind === 'macro files')
     return { name: `The macros of ${printer}`, to: `/macros?printer=${encodeURIComponent(printer)}` }

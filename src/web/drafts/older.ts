@@ -1,6 +1,6 @@
 // Drafts as earlier versions of the program stored them: without an owner, scripts and forms apart. They are stored anew, as the
 // drafts of a closed tab.
-import { del, entries } from 'idb-keyval'
+import { del, get, keys } from 'idb-keyval'
 import type { AboutScript } from './scripts.ts'
 import { writeForNobody } from './store.ts'
 import { nobody } from './tab.ts'
@@ -25,9 +25,10 @@ async function convertItem(name: string): Promise<void> {
 export async function convertOlderDrafts(): Promise<void> {
   for (const name of Object.keys(localStorage))
     if (name.startsWith(scriptPrefix) || name.startsWith(formPrefix)) await convertItem(name).catch(() => {})
-  for (const [name, draft] of await entries<string, OlderDraft>())
-    if (String(name).startsWith(scriptPrefix)) {
-      await convert(name.slice(scriptPrefix.length), draft)
-      await del(name)
-    }
+  for (const name of (await keys()).map(String)) {
+    const draft = name.startsWith(scriptPrefix) ? await get<OlderDraft>(name) : undefined
+    if (!draft) continue
+    await convert(name.slice(scriptPrefix.length), draft)
+    await del(name)
+  }
 }

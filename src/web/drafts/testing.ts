@@ -36,7 +36,6 @@ export function databaseOf(current: () => Browser) {
     },
     del: async (key: string) => void current().database.delete(key),
     keys: async () => [...current().database.keys()],
-    entries: async () => [...current().database.entries()],
   }
 }
 

@@ -1,9 +1,14 @@
-// Files that a printer is learned from: kept in this browser until something was made of them.
+// Files that a printer is learned from. They are a draft of this tab until a printer was made of them.
+import * as v from 'valibot'
 import { create } from 'zustand'
 import { decodeScript } from '../../core/gcode/decode.ts'
 import type { GivenFile, PassedOver } from '../../core/learn/findings.ts'
+import { allFormDrafts, dropFormDraft, writeFormDraft } from '../drafts/forms.ts'
+import { adoptDraft, isFree, readDraft } from '../drafts/store.ts'
+import { tabId } from '../drafts/tab.ts'
 
-const place = 'warm-prelude learning'
+/** What the draft is called among those of forms (drafts/forms.ts). */
+const form = 'files to learn from'
 
 type Learning = {
   files: readonly GivenFile[]
@@ -11,31 +16,33 @@ type Learning = {
   unreadable: readonly PassedOver[]
 }
 
-function kept(): GivenFile[] {
-  try {
-    const files: unknown = JSON.parse(localStorage.getItem(place) ?? '[]')
-    return Array.isArray(files)
-      ? files.filter(each => typeof each?.name === 'string' && typeof each.text === 'string')
-      : []
-  } catch {
-    return []
-  }
+export const useLearning = create<Learning>(() => ({ files: [], unreadable: [] }))
+
+const Files = v.array(v.object({ name: v.string(), text: v.string() }))
+
+/** Reads the files that this tab, or a tab that is closed, was given before. */
+async function restore(): Promise<void> {
+  const heads = allFormDrafts().filter(each => each.form === form && isFree(each.head))
+  const [head] = [...heads.filter(each => each.head.tab === tabId()), ...heads]
+  const draft = head && (await readDraft(head.head))
+  const files = v.safeParse(Files, draft && JSON.parse(draft.text))
+  if (!draft || !files.success) return
+  useLearning.setState({ files: files.output })
+  await adoptDraft(draft)
 }
 
-export const useLearning = create<Learning>(() => ({ files: kept(), unreadable: [] }))
+/** More files are taken once these are there. A draft that can't be read is as good as none. */
+const restored = restore().catch(() => {})
 
 function keep(files: readonly GivenFile[]): void {
   useLearning.setState({ files })
-  try {
-    if (files.length) localStorage.setItem(place, JSON.stringify(files))
-    else localStorage.removeItem(place)
-  } catch {
-    // There is no room: they are here as long as the page is.
-  }
+  if (files.length) writeFormDraft(form, '', JSON.stringify(files), '[]')
+  else dropFormDraft(form)
 }
 
 /** Takes files in; one of the same name takes the place of the one before. */
 export async function giveFiles(given: Iterable<File>): Promise<void> {
+  await restored
   const files: GivenFile[] = []
   const unreadable: PassedOver[] = []
   for (const file of given) {
@@ -51,7 +58,8 @@ export async function giveFiles(given: Iterable<File>): Promise<void> {
 }
 
 /** Takes a text in under a name of its own. */
-export function giveText(text: string): void {
+export async function giveText(text: string): Promise<void> {
+  await restored
   const { files } = useLearning.getState()
   let number = 1
   while (files.some(({ name }) => name === `pasted ${number}`)) number++

@@ -233,7 +233,7 @@ function Table({ finding }: { finding: Finding }) {
         <Button
           small
           onClick={() => {
-            giveText(text())
+            void giveText(text())
             void navigate('/printers/learn')
           }}
         >

@@ -67,7 +67,7 @@ export function GivenFiles({ passedOver }: { passedOver: readonly PassedOver[] }
             className="justify-self-start"
             disabled={pasting.trim() === ''}
             onClick={() => {
-              giveText(pasting)
+              void giveText(pasting)
               setPasting(null)
             }}
           >

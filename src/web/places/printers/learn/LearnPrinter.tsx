@@ -35,7 +35,7 @@ export function LearnPrinter() {
       if (text.trim() === '' || (event.target instanceof Element && event.target.closest('input, textarea'))) return
       if (somethingOver()) return
       event.preventDefault()
-      giveText(text)
+      void giveText(text)
     }
     addEventListener('paste', onPaste)
     return () => removeEventListener('paste', onPaste)
