@@ -130,6 +130,8 @@ test('the stock is branched, switched, compared; a refrain rolled out; a trial l
   await expect(page.getByText(/Saved just now/)).toBeVisible()
   for (const name of ['Evening start', 'Morning start']) {
     await page.goto('/')
+    // What the stock's variants do comes late, and moves the rows below it from under the pointer.
+    await expect(row).toContainText('beside “')
     await page.getByRole('link', { name: new RegExp(name) }).click()
     await page.getByRole('button', { name: 'What to do with purge at the front' }).click()
     await page.getByRole('menuitem', { name: 'Remove' }).click()
