@@ -46,7 +46,9 @@ export function numberAmiss(value: unknown, path = ''): string | null {
 /** What differs between a text carried over with its last line break and without; null where nothing does. */
 function carriedOtherwise(text: string, setting: RehearsalInput, chance: Chance): string | null {
   const to = { ...setting, printer: oneOf(chance, printers) }
-  const plain = text.replace(/[\r\n]+$/, '')
+  let end = text.length
+  while (text[end - 1] === '\r' || text[end - 1] === '\n') end--
+  const plain = text.slice(0, end)
   const [open, closed] = [plain, `${plain}\n`].map(each => carryOver({ text: each, from: setting, to }))
   if (!open?.ok || !closed?.ok)
     return open?.ok === closed?.ok ? null : 'is carried over only with a last line break, or without'
