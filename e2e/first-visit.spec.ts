@@ -39,6 +39,8 @@ test('open, walk the findings, fix, undo and save by at most fifteen strokes of 
     strokes += keys.length
   }
   await press('Control+k', 'f', 'o', 'l')
+  // The script itself, which comes above what can be done with it as soon as it is found.
+  await expect(page.getByRole('option').first()).toContainText('Turnstone')
   await expect(page.getByRole('option').first()).toContainText('From the café’s folder')
   await press('Enter')
   await expect(findings(page).first()).toBeVisible()
