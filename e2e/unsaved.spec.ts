@@ -30,6 +30,16 @@ test('a script in two tabs: each says that the other has it open, and neither ta
   await expect(lineWith(page, 'from the second')).toBeVisible()
 })
 
+test('a tab that has gone on to another page shows its script no more', async ({ page, context }) => {
+  await page.goto('/desk/2')
+  await expect(editor(page)).toBeVisible()
+  const second = await context.newPage()
+  await second.goto('/desk/2')
+  await expect(also(page)).toContainText('This script is also open in another tab.')
+  await second.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Shelf' }).click()
+  await expect(also(page)).toHaveCount(0)
+})
+
 test('another tab’s text is opened beside, and taken over; what was typed here is offered then', async ({
   page,
   context,

@@ -68,7 +68,7 @@ export function bringBackEarlier(
   if (!earlier) return false
   writing(database, () => {
     changeEntry(database, table, id, earlier.data, now)
-    if (table === 'printers') syncDocuments(database, id, now, 'As it was before the printer could not be read.')
+    if (table === 'printers') syncDocuments(database, id, now, 'Back to how it was: the printer could not be read.')
   })
   return true
 }

@@ -52,7 +52,7 @@ const Name = v.strictObject({ name: ScriptName })
 const Stock = v.strictObject({ stock: v.boolean() })
 const Use = v.strictObject({ variantId: count, forNextPrint: v.optional(v.boolean(), false) })
 
-/** More scripts than this are not read in one request. */
+/** `GET /?ids=1,2` reads several scripts at once, no more than this; those that are not on the shelf are left out. */
 const maxScripts = 2000
 
 const gone = 'The script that this is a change of is no longer on the shelf. Save yours under another name.'
@@ -95,113 +95,110 @@ export function scriptRoutes(database: Database, now: () => string) {
       throw new Refused(409, `“${taken.name}” is already a variant of this script.`, 'name')
   }
 
-  return (
-    new Hono()
-      // Several at once, by their ids with commas between; those that are not on the shelf are left out.
-      .get('/', context => {
-        const ids = (context.req.query('ids') ?? '').split(',').filter(id => /^\d{1,15}$/.test(id))
-        return context.json(ids.slice(0, maxScripts).flatMap(id => scriptById(database, Number(id)) ?? []))
+  return new Hono()
+    .get('/', context => {
+      const ids = (context.req.query('ids') ?? '').split(',').filter(id => /^\d{1,15}$/.test(id))
+      return context.json(ids.slice(0, maxScripts).flatMap(id => scriptById(database, Number(id)) ?? []))
+    })
+    .get('/:id', context => context.json(find(context.req.param('id'))))
+    .get('/:id/story', context => {
+      const script = find(context.req.param('id'))
+      return context.json({
+        script,
+        variants: variantsOf(database, script.id),
+        revisions: revisionsOf(database, script.id),
+        trials: trialsOf(database, script.id),
       })
-      .get('/:id', context => context.json(find(context.req.param('id'))))
-      .get('/:id/story', context => {
-        const script = find(context.req.param('id'))
-        return context.json({
-          script,
-          variants: variantsOf(database, script.id),
-          revisions: revisionsOf(database, script.id),
-          trials: trialsOf(database, script.id),
-        })
+    })
+    .post('/', takes(New), async context => {
+      const script = context.req.valid('json')
+      needPrinter(script.printerId)
+      needFreeName(database, script.name)
+      const { cameFrom: origin, ...rest } = script
+      const id = writing(database, () => {
+        const made = addScript(database, rest, now())
+        if (origin) keepCameFrom(made, origin)
+        return made
       })
-      .post('/', takes(New), async context => {
-        const script = context.req.valid('json')
-        needPrinter(script.printerId)
-        needFreeName(database, script.name)
-        const { cameFrom: origin, ...rest } = script
-        const id = writing(database, () => {
-          const made = addScript(database, rest, now())
-          if (origin) keepCameFrom(made, origin)
-          return made
-        })
-        return context.json(scriptById(database, id), 201)
+      return context.json(scriptById(database, id), 201)
+    })
+    .put('/:id', takes(Change), async context => {
+      const change = context.req.valid('json')
+      const before = scriptById(database, Number(context.req.param('id')))
+      if (!before) throw new Refused(404, gone, 'identity')
+      const { id, name } = before
+      needPrinter(change.printerId)
+      if (before.file !== null && change.printerId !== before.printerId)
+        throw new Refused(409, 'A config or macro file stays with its printer. Copy what is in it.', 'printerId')
+      const outcome = writing(database, () => {
+        const { cameFrom: origin, ...rest } = change
+        const saved = saveScript(database, id, rest, now())
+        if (saved === 'saved') writeBack(database, id, now())
+        if (saved === 'saved' && origin) keepCameFrom(id, origin)
+        return saved
       })
-      .put('/:id', takes(Change), async context => {
-        const change = context.req.valid('json')
-        const before = scriptById(database, Number(context.req.param('id')))
-        if (!before) throw new Refused(404, gone, 'identity')
-        const { id, name } = before
-        needPrinter(change.printerId)
-        if (before.file !== null && change.printerId !== before.printerId)
-          throw new Refused(409, 'A config or macro file stays with its printer. Copy what is in it.', 'printerId')
-        const outcome = writing(database, () => {
-          const { cameFrom: origin, ...rest } = change
-          const saved = saveScript(database, id, rest, now())
-          if (saved === 'saved') writeBack(database, id, now())
-          if (saved === 'saved' && origin) keepCameFrom(id, origin)
-          return saved
-        })
-        if (outcome === 'stale')
-          throw new Refused(
-            409,
-            'This script was saved elsewhere in the meantime. Save yours under another name, or reload the page.',
-            'base',
-          )
-        if (outcome === 'gone') throw new Refused(409, gone, 'identity')
-        if (outcome === 'stock')
-          throw new Refused(409, `“${name}” is kept as it came. Give your change a name of its own.`, 'stock')
-        return context.json(find(String(id)))
+      if (outcome === 'stale')
+        throw new Refused(
+          409,
+          'This script was saved elsewhere in the meantime. Save yours under another name, or reload the page.',
+          'base',
+        )
+      if (outcome === 'gone') throw new Refused(409, gone, 'identity')
+      if (outcome === 'stock')
+        throw new Refused(409, `“${name}” is kept as it came. Give your change a name of its own.`, 'stock')
+      return context.json(find(String(id)))
+    })
+    .put('/:id/name', takes(Name), async context => {
+      const { id } = find(context.req.param('id'))
+      const { name } = context.req.valid('json')
+      needFreeName(database, name, id)
+      renameScript(database, id, name)
+      return context.json(find(String(id)))
+    })
+    .delete('/:id', context => {
+      const { id, file, printerId } = find(context.req.param('id'))
+      writing(database, () => {
+        if (file !== null) putText(database, printerId, file, null, now())
+        binThing(database, 'scripts', id, now())
       })
-      .put('/:id/name', takes(Name), async context => {
-        const { id } = find(context.req.param('id'))
-        const { name } = context.req.valid('json')
-        needFreeName(database, name, id)
-        renameScript(database, id, name)
-        return context.json(find(String(id)))
-      })
-      .delete('/:id', context => {
-        const { id, file, printerId } = find(context.req.param('id'))
-        writing(database, () => {
-          if (file !== null) putText(database, printerId, file, null, now())
-          binThing(database, 'scripts', id, now())
-        })
-        return context.json({ id })
-      })
-      .post('/:id/variants', takes(Branch), async context => {
-        const { id } = find(context.req.param('id'))
-        const branch = context.req.valid('json')
-        needFreeVariant(id, branch.name, null)
-        addVariant(database, id, branch, now())
-        writeBack(database, id, now())
-        return context.json(find(String(id)), 201)
-      })
-      .put('/:id/variants/:variant/name', takes(Name), async context => {
-        const { id } = find(context.req.param('id'))
-        const variant = findVariant(id, context.req.param('variant'))
-        const { name } = context.req.valid('json')
-        needFreeVariant(id, name, variant.id)
-        renameVariant(database, variant.id, name)
-        return context.json(find(String(id)))
-      })
-      .put('/:id/variants/:variant/stock', takes(Stock), async context => {
-        const { id } = find(context.req.param('id'))
-        setStock(database, findVariant(id, context.req.param('variant')).id, context.req.valid('json').stock)
-        return context.json(find(String(id)))
-      })
-      .delete('/:id/variants/:variant', context => {
-        const script = find(context.req.param('id'))
-        const { id, name, stock } = findVariant(script.id, context.req.param('variant'))
-        if (id === script.variantId)
-          throw new Refused(409, `“${name}” is in use. Put another variant in use first.`, 'variant')
-        if (id === script.backTo) throw new Refused(409, `“${name}” is in use again after the next print.`, 'variant')
-        if (stock) throw new Refused(409, `“${name}” is kept as it came.`, 'variant')
-        binThing(database, 'variants', id, now())
-        return context.json({ id })
-      })
-      .put('/:id/use', takes(Use), async context => {
-        const { id } = find(context.req.param('id'))
-        const { variantId, forNextPrint } = context.req.valid('json')
-        putInUse(database, id, findVariant(id, variantId).id, forNextPrint)
-        writeBack(database, id, now())
-        return context.json(find(String(id)))
-      })
-  )
+      return context.json({ id })
+    })
+    .post('/:id/variants', takes(Branch), async context => {
+      const { id } = find(context.req.param('id'))
+      const branch = context.req.valid('json')
+      needFreeVariant(id, branch.name, null)
+      addVariant(database, id, branch, now())
+      writeBack(database, id, now())
+      return context.json(find(String(id)), 201)
+    })
+    .put('/:id/variants/:variant/name', takes(Name), async context => {
+      const { id } = find(context.req.param('id'))
+      const variant = findVariant(id, context.req.param('variant'))
+      const { name } = context.req.valid('json')
+      needFreeVariant(id, name, variant.id)
+      renameVariant(database, variant.id, name)
+      return context.json(find(String(id)))
+    })
+    .put('/:id/variants/:variant/stock', takes(Stock), async context => {
+      const { id } = find(context.req.param('id'))
+      setStock(database, findVariant(id, context.req.param('variant')).id, context.req.valid('json').stock)
+      return context.json(find(String(id)))
+    })
+    .delete('/:id/variants/:variant', context => {
+      const script = find(context.req.param('id'))
+      const { id, name, stock } = findVariant(script.id, context.req.param('variant'))
+      if (id === script.variantId)
+        throw new Refused(409, `“${name}” is in use. Put another variant in use first.`, 'variant')
+      if (id === script.backTo) throw new Refused(409, `“${name}” is in use again after the next print.`, 'variant')
+      if (stock) throw new Refused(409, `“${name}” is kept as it came.`, 'variant')
+      binThing(database, 'variants', id, now())
+      return context.json({ id })
+    })
+    .put('/:id/use', takes(Use), async context => {
+      const { id } = find(context.req.param('id'))
+      const { variantId, forNextPrint } = context.req.valid('json')
+      putInUse(database, id, findVariant(id, variantId).id, forNextPrint)
+      writeBack(database, id, now())
+      return context.json(find(String(id)))
+    })
 }

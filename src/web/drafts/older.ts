@@ -3,7 +3,6 @@
 import { del, get, keys } from 'idb-keyval'
 import type { AboutScript } from './scripts.ts'
 import { writeForNobody } from './store.ts'
-import { nobody } from './tab.ts'
 
 const scriptPrefix = 'warm-prelude draft '
 const formPrefix = 'warm-prelude form '
@@ -11,13 +10,12 @@ const formPrefix = 'warm-prelude form '
 type OlderDraft = Omit<AboutScript, 'identity' | 'pasted' | 'baseAt'> & { text: string; baseAt?: string }
 
 const convert = (key: string, { text, ...about }: OlderDraft): Promise<void> =>
-  writeForNobody(nobody(), key, { baseAt: '', ...about, identity: '', pasted: null } satisfies AboutScript, text)
+  writeForNobody(key, { baseAt: '', ...about, identity: '', pasted: null } satisfies AboutScript, text)
 
 async function convertItem(name: string): Promise<void> {
   const stored = JSON.parse(localStorage.getItem(name) ?? 'null')
   if (name.startsWith(scriptPrefix)) await convert(name.slice(scriptPrefix.length), stored)
-  else
-    await writeForNobody(nobody(), `form ${name.slice(formPrefix.length)}`, { of: '', from: stored.from }, stored.value)
+  else await writeForNobody(`form ${name.slice(formPrefix.length)}`, { of: '', from: stored.from }, stored.value)
   localStorage.removeItem(name)
 }
 

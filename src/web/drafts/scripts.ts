@@ -15,7 +15,7 @@ import {
   writeDraft,
   writeForNobody,
 } from './store.ts'
-import { nobody, refreshTabs, tabId } from './tab.ts'
+import { refreshTabs, tabId } from './tab.ts'
 
 /** What is stored of a script besides its text. */
 export type AboutScript = {
@@ -125,7 +125,7 @@ export const otherDrafts = (key: string, saved: Pick<SavedScript, 'id' | 'identi
 
 /** A copy of a draft that belongs to no tab: its script's Desk offers it. */
 export const leaveForAnyTab = ({ key, about, text }: Pick<ScriptDraft, 'key' | 'about' | 'text'>): Promise<void> =>
-  writeForNobody(nobody(), key, about, text)
+  writeForNobody(key, about, text)
 
 /** Makes a new script that was never saved one of this printer. */
 export async function setDraftPrinter(id: string, printerId: number): Promise<void> {

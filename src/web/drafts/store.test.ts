@@ -79,6 +79,48 @@ describe('drafts of several tabs', () => {
   })
 })
 
+describe('a draft of this tab that the page has not opened', () => {
+  const reloaded = async (text: string) => {
+    const a = await openTab(browser)
+    a.store.writeDraft('form printer 1', { of: 'Knot' }, text)
+    await a.store.draftWritten('form printer 1')
+    a.close()
+    return openTab(browser, a.session)
+  }
+
+  test.each([
+    ['short', 'G28'],
+    ['long', 'G1 X1\n'.repeat(100_000)],
+  ])('(%s) is not written over: it becomes nobody’s, beside what is typed', async (_, text) => {
+    const again = await reloaded(text)
+    // Reading it, as a list of drafts does, is not opening it.
+    await again.store.readDraft(only(again, 'form printer 1'))
+    again.store.writeDraft('form printer 1', { of: 'Dunlin' }, 'G90')
+    await vi.waitFor(() => expect(again.store.draftsFor('form printer 1')).toHaveLength(2))
+    again.crash()
+    const found = (await texts(await openTab(browser), 'form printer 1')).map(each => each === text || each === 'G90')
+    expect(found).toEqual([true, true])
+  })
+
+  test('is not dropped, but can be discarded', async () => {
+    const again = await reloaded('G28')
+    await again.store.dropDraft('form printer 1')
+    expect(await texts(again, 'form printer 1')).toEqual(['G28'])
+    expect(await again.store.discardDraft(only(again, 'form printer 1'))).toBe(true)
+    expect(await texts(again, 'form printer 1')).toEqual([])
+  })
+
+  test('goes on when it is opened', async () => {
+    const again = await reloaded('G28')
+    const draft = await again.store.readDraft(only(again, 'form printer 1'))
+    if (draft) void again.store.adoptDraft(draft)
+    again.store.writeDraft('form printer 1', { of: 'Knot' }, 'G28\nG90')
+    expect(await texts(again, 'form printer 1')).toEqual(['G28\nG90'])
+    await again.store.dropDraft('form printer 1')
+    expect(await texts(again, 'form printer 1')).toEqual([])
+  })
+})
+
 describe('a tab’s id', () => {
   test('stays when the page is reloaded, so that its draft is its own again', async () => {
     const before = await openTab(browser)
@@ -154,7 +196,8 @@ describe('long texts', () => {
     a.store.writeDraft('new 1', {}, `${long}M117 one\n`)
     a.close()
     const again = await openTab(browser, a.session)
-    await again.store.readDraft(only(again, 'new 1'))
+    const draft = await again.store.readDraft(only(again, 'new 1'))
+    if (draft) await again.store.adoptDraft(draft)
     again.store.writeDraft('new 1', {}, `${long}M117 one\nM117 two\n`)
     again.crash()
     expect(await hasTexts(await openTab(browser), 'new 1', `${long}M117 one\nM117 two\n`)).toBe(true)

@@ -1,5 +1,6 @@
 // Drafts: what was typed and is not saved yet, stored in this browser. Each draft has a key (what it is a draft of) and an owner
-// (the tab that wrote it). A tab writes and deletes only its own drafts; it takes over another's only when that tab is closed.
+// (the tab that wrote it). A tab writes and deletes only its own drafts; it takes over another's only when that tab is closed. Of its
+// own drafts, too, it overwrites none that the page has not opened: such a draft is first handed to nobody.
 //
 // A short text is written whole to local storage, which is done at once, at every keystroke. A long text would not fit there: it
 // has a snapshot in IndexedDB, and local storage takes the steps since (single edits). When local storage is full, the snapshot
@@ -7,7 +8,7 @@
 import { del, get, keys, set } from 'idb-keyval'
 import { create } from 'zustand'
 import { applyEdits, type Edit } from '../../core/model/script.ts'
-import { isOpenTab, tabId, whileClosed } from './tab.ts'
+import { isOpenTab, nobody, tabId, whileClosed } from './tab.ts'
 
 /** A draft without its text. `about` is what its kind of draft needs besides. */
 export type DraftHead<A = unknown> = { id: string; key: string; tab: string; changedAt: string; about: A }
@@ -110,6 +111,8 @@ class Writer {
   private writing = false
   private again = false
   private dropped = false
+  /** Ends when a draft that stood here, and that the page had not opened, is stored as nobody's. */
+  private handedOver: Promise<void> = Promise.resolve()
   /** Whether local storage has the whole text as it is now. */
   private shortStored = false
 
@@ -125,7 +128,7 @@ class Writer {
     return text === null ? null : { id, key, tab, changedAt, about, text }
   }
 
-  /** Goes on from a draft that this tab wrote before it was reloaded. */
+  /** Opens a draft that this tab wrote before it was reloaded, and goes on from what is stored of it. */
   goOnFrom({ about, changedAt }: DraftHead, { last, snapshot, steps, text }: Read): void {
     Object.assign(this, { about, changedAt, text, last, snapshot, steps, shortStored: snapshot < 0 })
   }
@@ -135,10 +138,23 @@ class Writer {
     const isNew = this.text === null
     const step = this.text === null ? null : singleEdit(this.text, text)
     if (!isNew && !step && JSON.stringify(about) === JSON.stringify(this.about)) return
+    if (isNew && !this.dropped) this.handOver()
     this.dropped = false
     this.about = about
     this.text = text
     this.changedAt = new Date().toISOString()
+    this.put(step)
+    // Lists of drafts show that there is one; at every key, reading all of them again would be felt.
+    if (isNew) changed()
+  }
+
+  /** Tries once more to store what could not be. */
+  retry(): void {
+    if (this.text !== null) this.put(null)
+  }
+
+  private put(step: Edit | null): void {
+    const text = this.text ?? ''
     this.last++
     this.shortStored = text.length <= shortText && writeLocally(this.id, this.whole(text))
     if (this.shortStored) {
@@ -149,14 +165,22 @@ class Writer {
       this.snapshot = -1
       spilled.delete(this.id)
     } else this.writeLong(step)
-    // Lists of drafts show that there is one; at every key, reading all of them again would be felt.
-    if (isNew) changed()
+  }
+
+  /** Makes what is stored here, and was never opened, nobody's draft, before it is written over. */
+  private handOver(): void {
+    const stored = inLocalStorage(this.id) ?? spilled.get(this.id)
+    if (!stored) return
+    const hand = (text: string) => writeForNobody(stored.key, stored.about, text)
+    const handed = stored.text === null ? read(this.id).then(found => found && hand(found.text)) : hand(stored.text)
+    this.handedOver = handed.then(() => {}).catch(() => mark('failed', this.key, true))
   }
 
   private writeLong(step: Edit | null): void {
     this.steps.push(step ?? { from: 0, to: 0, insert: '' })
     const chars = this.steps.reduce((sum, { insert }) => sum + insert.length, 0)
     const stored = this.snapshot >= 0 && this.writeSteps()
+    if (stored) mark('failed', this.key, false)
     if (!stored || this.steps.length > maxSteps || chars > maxStepChars) void this.takeSnapshot()
   }
 
@@ -165,18 +189,19 @@ class Writer {
     while (this.writing) await new Promise(resolve => setTimeout(resolve, 5))
   }
 
-  /** Deletes the draft wherever it is stored. */
+  /** Deletes the draft wherever it is stored; one that the page has neither written nor opened stays. */
   async drop(): Promise<void> {
+    if (this.text === null) return
     this.dropped = true
     this.text = null
     this.steps = []
+    this.snapshot = -1
     localStorage.removeItem(prefix + this.id)
     spilled.delete(this.id)
     mark('failed', this.key, false)
     changed()
     await this.written()
     if (!this.dropped) return
-    this.snapshot = -1
     await del(prefix + this.id).catch(() => {})
   }
 
@@ -196,6 +221,7 @@ class Writer {
     this.writing = true
     mark('pending', this.key, true)
     try {
+      await this.handedOver
       while (this.again && this.text !== null) {
         this.again = false
         const whole = this.whole(this.text)
@@ -243,36 +269,34 @@ export const draftWritten = (key: string): Promise<void> => writerFor(key).writt
 
 /** Tries again to store the drafts that could not be. */
 export function retryFailedDrafts(): void {
-  for (const { key, about, text } of failedDrafts()) {
-    const writer = new Writer(key, tabId())
-    writers.set(key, writer)
-    writer.write(about, text)
-  }
+  for (const key of useDraftStorage.getState().failed) writers.get(key)?.retry()
 }
 
 /** This tab's drafts that could not be stored, with what was typed. */
 export const failedDrafts = (): Draft[] =>
   [...useDraftStorage.getState().failed].flatMap(key => writers.get(key)?.now() ?? [])
 
-/** Deletes this tab's draft for a key; the drafts of other tabs stay. */
+/** Deletes the draft that this page wrote or opened for a key; all others stay. */
 export const dropDraft = (key: string): Promise<void> => writerFor(key).drop()
 
 /** Stores a draft that belongs to no tab, so that any tab may take it over. Throws where there is no room for it. */
-export async function writeForNobody(nobody: string, key: string, about: unknown, text: string): Promise<void> {
-  const writer = new Writer(key, nobody)
+export async function writeForNobody(key: string, about: unknown, text: string): Promise<void> {
+  const owner = nobody()
+  const writer = new Writer(key, owner)
   writer.write(about, text)
   await writer.written()
-  if (!(await read(idOf(nobody, key)))) throw new Error('There is no room for it in this browser: its storage is full.')
+  if (!(await read(idOf(owner, key)))) throw new Error('There is no room for it in this browser: its storage is full.')
 }
 
 type Read = { text: string; last: number; snapshot: number; steps: Edit[] }
+
+const readWhole = ({ text, upTo }: Whole): Read => ({ text, last: upTo, snapshot: -1, steps: [] })
 
 /** Reads what is stored under an id; null when its text is gone. */
 async function read(id: string): Promise<Read | null> {
   const local = inLocalStorage(id)
   const whole: Whole | null = (await get<Whole>(prefix + id).catch(() => null)) ?? null
-  if (local && local.text !== null && local.upTo >= (whole?.upTo ?? 0))
-    return { text: local.text, last: local.upTo, snapshot: -1, steps: [] }
+  if (local && local.text !== null && local.upTo >= (whole?.upTo ?? 0)) return readWhole(local)
   if (!whole) return null
   if (!local || local.text !== null) return { text: whole.text, last: whole.upTo, snapshot: whole.upTo, steps: [] }
   const steps = local.steps.slice(Math.max(0, whole.upTo - local.first + 1))
@@ -286,9 +310,7 @@ export async function readDraft<A>(head: DraftHead<A>): Promise<Draft<A> | null>
   const own = head.tab === tabId() ? writers.get(head.key)?.now() : null
   if (own) return own as Draft<A>
   const found = await read(head.id)
-  if (!found) return null
-  if (head.tab === tabId()) writerFor(head.key).goOnFrom(head, found)
-  return { ...head, text: found.text }
+  return found && { ...head, text: found.text }
 }
 
 /** The text of a draft that can be read without waiting; null for one that is stored as a snapshot. */
@@ -306,42 +328,54 @@ const headOf = ({ key, tab, changedAt, about }: Stored): DraftHead => ({
 })
 
 /** All drafts in this browser, of all tabs, the newest first. */
-export function allDrafts(): DraftHead[] {
+export const allDrafts = (): DraftHead[] => draftsWhere(() => true)
+
+export const draftsFor = (key: string): DraftHead[] => draftsWhere(each => each === key)
+
+/** The drafts whose key fits, the newest first. Only those are read: a draft may be long. */
+function draftsWhere(fits: (key: string) => boolean): DraftHead[] {
   const heads = new Map<string, DraftHead>()
-  for (const [id, whole] of spilled) heads.set(id, headOf(whole))
+  const fitting = (id: string) => fits(id.slice(id.indexOf(' ') + 1))
+  for (const [id, whole] of spilled) if (fitting(id)) heads.set(id, headOf(whole))
   for (const name of Object.keys(localStorage)) {
-    const stored = name.startsWith(prefix) ? inLocalStorage(name.slice(prefix.length)) : null
-    if (stored) heads.set(name.slice(prefix.length), headOf(stored))
+    const id = name.slice(prefix.length)
+    const stored = name.startsWith(prefix) && fitting(id) ? inLocalStorage(id) : null
+    if (stored) heads.set(id, headOf(stored))
   }
   for (const writer of writers.values()) {
     const own = writer.now()
-    if (own) heads.set(own.id, own)
+    if (own && fits(own.key)) heads.set(own.id, own)
   }
   return [...heads.values()].sort((a, b) => b.changedAt.localeCompare(a.changedAt))
 }
-
-export const draftsFor = (key: string): DraftHead[] => allDrafts().filter(draft => draft.key === key)
 
 /** Whether this tab may write over a draft or delete it: it is this tab's, or its tab is closed. */
 export const isFree = ({ tab }: DraftHead): boolean => tab === tabId() || !isOpenTab(tab)
 
 /** Deletes a draft of this tab or of a closed one; returns false, and deletes nothing, when its tab is open. */
 export async function discardDraft({ id, key, tab }: DraftHead): Promise<boolean> {
-  if (tab === tabId()) {
-    await dropDraft(key)
-    return true
-  }
-  return whileClosed(tab, async () => {
+  const remove = async () => {
     await del(prefix + id)
     localStorage.removeItem(prefix + id)
     spilled.delete(id)
     changed()
-  })
+  }
+  if (tab !== tabId()) return whileClosed(tab, remove)
+  await (writers.get(key)?.now() ? dropDraft(key) : remove())
+  return true
 }
 
-/** Makes the draft of a closed tab this tab's: it is first stored here, and then deleted there. */
+/** Opens a draft: one of this tab goes on, one of a closed tab is first stored as this tab's, and then deleted there. */
 export async function adoptDraft<A>(draft: Draft<A>): Promise<void> {
-  if (draft.tab === tabId()) return
+  if (draft.tab === tabId()) {
+    const writer = writerFor(draft.key)
+    if (writer.now()) return
+    const local = inLocalStorage(draft.id)
+    // Without waiting where that is possible: a form writes its draft at once.
+    const found = local && local.text !== null ? readWhole(local) : await read(draft.id)
+    if (found) writer.goOnFrom(draft, found)
+    return
+  }
   writeDraft(draft.key, draft.about, draft.text)
   await draftWritten(draft.key)
   if (!useDraftStorage.getState().failed.has(draft.key)) await discardDraft(draft)

@@ -1,6 +1,6 @@
 // A form with a schema behind it: each flaw at its field, what is not saved kept in this browser, and a refusal of the server told.
 import { valibotResolver } from '@hookform/resolvers/valibot'
-import { useCallback, useEffect, useRef, useState } from 'react'
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import {
   type DefaultValues,
   type FieldPath,
@@ -101,9 +101,12 @@ export function useForm<T extends FieldValues>({
     else if (drafted.current) dropFormDraft(key)
     drafted.current = changed
   }, [key, of, changed, now, kept])
-  // Drawn anew when drafts of other tabs come or go.
-  useDraftStorage(({ version }) => version)
-  const others = key === null ? [] : formDrafts(key, saved).filter(({ draft }) => draft.tab !== tabId())
+  const version = useDraftStorage(state => state.version)
+  // biome-ignore lint/correctness/useExhaustiveDependencies: read again when drafts come or go, and not at every key
+  const others = useMemo(
+    () => (key === null ? [] : formDrafts(key, JSON.parse(kept)).filter(({ draft }) => draft.tab !== tabId())),
+    [key, kept, version],
+  )
   // What was changed elsewhere is shown where the form still stands as what was saved before.
   const shown = useRef({ now, kept })
   /** Whether what is saved next is this form’s own change: that is no news to it. */

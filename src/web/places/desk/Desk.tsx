@@ -4,6 +4,7 @@ import { Suspense, useEffect, useMemo, useRef, useState } from 'react'
 import { Panel, PanelGroup, PanelResizeHandle } from 'react-resizable-panels'
 import { useParams, useSearchParams } from 'react-router'
 import { callOf } from '../../../core/documents/calls.ts'
+import { showsOnDesk } from '../../drafts/tab.ts'
 import { PageLink } from '../../parts/Press.tsx'
 import { useNarrow } from '../../parts/useNarrow.ts'
 import { useTitle } from '../../parts/useTitle.ts'
@@ -61,6 +62,8 @@ export function Desk() {
     const situation = inSituation ? sentSituation() : null
     if (id) void openSaved(id, wantedJob ? { job: wantedJob, material: wantedMaterial, situation } : null)
     else if (draft) void openNew(draft)
+    // From here on this tab shows the script no more, unless it opens it again.
+    return () => showsOnDesk(null)
   }, [id, draft, wantedJob, wantedMaterial, inSituation])
 
   useTitle(open?.saved?.name ?? 'New script')
