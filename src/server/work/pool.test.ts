@@ -86,6 +86,24 @@ describe('the pool', () => {
     expect(order).toEqual(['short', 'TookTooMuch'])
   }, 60_000)
 
+  it('keeps a thread that has loaded: a request that took long costs no thread', async () => {
+    const file = join(shelf.folder, 'counted.mjs')
+    // Loading takes as long as any request, and each answer says which thread it came from.
+    writeFileSync(
+      file,
+      `import { parentPort, threadId } from 'node:worker_threads'
+      await new Promise(resolve => setTimeout(resolve, 1500))
+      parentPort.on('message', ({ given: [text] }) =>
+        setTimeout(() => parentPort.postMessage({ ok: true, answer: { threadId } }), text === 'slow' ? 1500 : 1))`,
+    )
+    pool = makePool(1, { patienceMs: 20_000, memoryMb: 64 }, pathToFileURL(file))
+    const texts = ['slow', 'quick', 'slow', 'quick', 'slow', 'quick', 'slow', 'quick']
+    const answers = await Promise.all(texts.map(text => pool.summarize(text, setting, [])))
+    const used = new Set(answers.map(answer => (answer as unknown as { threadId: number }).threadId))
+    // One, and one besides while the first is at a request that takes long.
+    expect(used.size).toBe(2)
+  }, 60_000)
+
   it('takes the shorter of two waiting requests first', async () => {
     pool = makePool(1, { patienceMs: 20_000, memoryMb: 64 }, dreadful())
     const order: string[] = []

@@ -72,8 +72,8 @@ const limitsOfShelf: Limits = { patienceMs: 120_000, memoryMb: 2048 }
 const threadFile = new URL('./begin.mjs', import.meta.url)
 
 /**
- * A pool of threads, each begun when there is something for it; `max` of them, and as many again while all of them are at
- * requests that take long.
+ * A pool of threads, each begun when there is something for it. `max` of them work at a time, and up to as many again while all
+ * of those are at requests that take long. A thread that has loaded stays, because loading takes longer than most requests.
  */
 function makeThreads(max: number, { patienceMs, memoryMb }: Limits, file: URL, shelf: ShelfPlace | null = null) {
   const threads: Thread[] = []
@@ -92,8 +92,7 @@ function makeThreads(max: number, { patienceMs, memoryMb }: Limits, file: URL, s
       thread.asked = null
       if (said.ok) asked?.done(said.answer)
       else asked?.failed(errorOf(said.told))
-      if (threads.length > max) end(thread)
-      else goOn()
+      goOn()
     })
     worker.on('error', () => end(thread))
     // It keeps no program from ending.
@@ -117,11 +116,11 @@ function makeThreads(max: number, { patienceMs, memoryMb }: Limits, file: URL, s
   /** A thread for the next request: one at rest or a new one; undefined when it has to wait. */
   function freeThread(): Thread | undefined {
     const idle = threads.find(({ asked }) => asked === null)
-    if (idle || threads.length < max) return idle ?? begin()
-    if (threads.length >= 2 * max || shelf) return undefined
-    const youngest = Math.max(...threads.map(({ began }) => began))
-    const untilLong = youngest + shortMs - performance.now()
-    if (untilLong <= 0) return begin()
+    const busy = threads.filter(({ asked }) => asked)
+    if (busy.length < max) return idle ?? begin()
+    if (busy.length >= 2 * max || shelf) return undefined
+    const untilLong = Math.max(...busy.map(({ began }) => began)) + shortMs - performance.now()
+    if (untilLong <= 0) return idle ?? begin()
     clearTimeout(later)
     later = setTimeout(goOn, untilLong)
     return undefined
