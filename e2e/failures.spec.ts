@@ -103,3 +103,79 @@ test('a printer that can’t be read is shown with what is wrong; everything els
   await expect(page.getByRole('heading', { name: 'Dunlin' })).toBeVisible()
   await end(server, 'SIGKILL')
 })
+
+/** Requests to these addresses get no answer, until the function that this gives is called. */
+async function unanswered(page: Page, address: RegExp) {
+  await page.context().route(address, route => route.abort())
+  return () => page.context().unroute(address)
+}
+const noAnswer = 'The server does not answer.'
+const tryAgain = (page: Page) => page.getByRole('alert').getByRole('button', { name: 'Try again' })
+
+test('a script that could not be fetched is opened by trying again; one that is gone is not offered so', async ({
+  page,
+}) => {
+  const again = await unanswered(page, /\/api\/scripts\/2$/)
+  await page.goto('/desk/2')
+  await expect(page.getByRole('alert')).toContainText(noAnswer)
+  await again()
+  await tryAgain(page).click()
+  await expect(editor(page)).toBeVisible()
+  await page.goto('/desk/4711')
+  await expect(page.getByRole('heading', { name: 'This script can’t be opened' })).toBeVisible()
+  await expect(tryAgain(page)).toHaveCount(0)
+})
+
+test('a save that got no answer is repeated from where it was asked for', async ({ page }) => {
+  await page.goto('/desk/3')
+  await editor(page).click()
+  await page.keyboard.press('Control+End')
+  await page.keyboard.type('\n; a word more')
+  const again = await unanswered(page, /\/api\/scripts\/3$/)
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(page.getByRole('alert')).toContainText(noAnswer)
+  await again()
+  await tryAgain(page).click()
+  await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible()
+  await expect(page.getByRole('alert')).toHaveCount(0)
+})
+
+test('a plan for one of several printers that got no answer is asked for again in its row', async ({ page }) => {
+  const again = await unanswered(page, /\/api\/carry\/plan$/)
+  await page.goto('/carry/2/several')
+  const row = page.getByRole('row').filter({ hasText: 'Turnstone' })
+  await expect(row.getByRole('alert')).toContainText(noAnswer)
+  await again()
+  await row.getByRole('button', { name: 'Try again' }).click()
+  await expect(row.getByRole('alert')).toHaveCount(0)
+  await expect(row.getByRole('checkbox')).toBeEnabled()
+})
+
+test('what could not be put back from the bin says so, and is not taken for a name that is given', async ({ page }) => {
+  await page.goto('/')
+  const { id } = await (
+    await page.request.post('/api/refrains', { data: { name: 'Wipe', text: 'G1 X5\n', note: '' } })
+  ).json()
+  await page.request.delete(`/api/refrains/${id}`)
+  await page.goto('/keeping')
+  const again = await unanswered(page, /\/api\/bin\//)
+  await page.getByRole('button', { name: 'Put back' }).first().click()
+  await expect(page.getByRole('alert')).toContainText(noAnswer)
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await again()
+  await tryAgain(page).click()
+  await expect(page.getByRole('status').filter({ hasText: '“Wipe” is back.' })).toBeVisible()
+})
+
+test('a search that got no answer says so beside what else is found, and is repeated', async ({ page }) => {
+  await page.goto('/')
+  await expect(page.getByRole('heading', { name: 'The shelf' })).toBeVisible()
+  const again = await unanswered(page, /\/api\/search/)
+  await page.keyboard.press('Control+k')
+  await page.getByPlaceholder(/^A script, a line/).fill('dunlin')
+  await expect(page.getByRole('alert')).toContainText('Scripts and notes could not be searched.')
+  await again()
+  await tryAgain(page).click()
+  await expect(page.getByRole('group', { name: 'In scripts and notes' })).toBeVisible()
+  await expect(page.getByRole('alert')).toHaveCount(0)
+})

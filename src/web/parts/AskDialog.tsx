@@ -15,7 +15,7 @@ export type AskDialogProps = {
   fields: readonly Asked[]
   /** What the button says that takes the answers. */
   go: string
-  /** Takes the answers in the order of the fields; gives why not, or throws it. Otherwise it is done and the dialog closes. */
+  /** Takes the answers in the order of the fields. The dialog closes when it is done, and shows why when it throws. */
   onGo: (answers: string[]) => unknown
   onClose: () => void
   /** What stands above the fields. */
@@ -33,8 +33,7 @@ export function AskDialog({ title, about, fields, go, onGo, onClose, children }:
     schema: v.object({ answers: v.strictTuple(fields.map(answerTo)) }),
     saved: { answers: fields.map(({ value }) => value) },
     send: async ({ answers }) => {
-      const why = await onGo(answers)
-      if (typeof why === 'string') throw new Error(why)
+      await onGo(answers)
     },
   })
   const missing = fields.some(({ needed }, i) => needed && form.value.answers[i]?.trim() === '')

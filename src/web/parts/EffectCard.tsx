@@ -1,7 +1,6 @@
 // What a change of the printer would do to its scripts, before it is saved.
-import { useEffect, useState } from 'react'
+import { useCallback } from 'react'
 import * as v from 'valibot'
-import type { Effect } from '../../core/compare/printer-change.ts'
 import { duration, plural } from '../../core/format.ts'
 import type { SavedScript } from '../../core/model/kept.ts'
 import { Printer } from '../../core/model/printer.ts'
@@ -11,6 +10,8 @@ import { effectsAside } from '../state/rehearser.ts'
 import { usualSetting } from '../state/setting.ts'
 import { Failed } from './Failed.tsx'
 import { PageLink } from './Press.tsx'
+import { useComputed } from './useComputed.ts'
+import { useDebounced } from './useDebounced.ts'
 import { Waiting } from './Waiting.tsx'
 import { unparted } from './words.ts'
 
@@ -26,47 +27,31 @@ export function PrinterEffect({ printerId, before, after }: { printerId: number;
 
 type Props = { before: Printer; after: Printer; scripts: readonly SavedScript[]; things: Things }
 
+/** What a change does is calculated when nothing was typed for so long, ms. */
+const settlesInMs = 250
 /** Less than this, s, is not worth a word. */
 const worthS = 1
 
 export function EffectCard({ before, after, scripts, things }: Props) {
-  const [effects, setEffects] = useState<Effect[] | null>(null)
-  const [problem, setProblem] = useState<string | null>(null)
-  const [attempt, setAttempt] = useState(0)
   const valid = v.is(Printer, after)
+  // The printer is compared by what is in it, because a form makes it anew at each drawing.
   const wanted = JSON.stringify(after)
   const changed = JSON.stringify(before) !== wanted
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the printer is told by what is in it, made anew at each drawing or not
-  useEffect(() => {
-    setEffects(null)
-    setProblem(null)
-    if (!changed || !valid) return
-    let left = false
-    // Typing goes on; the newest is rehearsed.
-    const timer = setTimeout(() => {
+  const settled = useDebounced(wanted, settlesInMs)
+  const { data, error, refetch } = useComputed(
+    useCallback(() => {
+      const printer: Printer = JSON.parse(settled)
       const runs = scripts.flatMap(script => {
         const setting = usualSetting(script, things)
-        return setting
-          ? [
-              {
-                id: script.id,
-                text: script.text,
-                before: { ...setting, printer: before },
-                after: { ...setting, printer: after },
-              },
-            ]
-          : []
+        if (!setting) return []
+        const { id, text } = script
+        return [{ id, text, before: { ...setting, printer: before }, after: { ...setting, printer } }]
       })
-      effectsAside(runs).then(
-        found => !left && setEffects(found),
-        (error: Error) => !left && setProblem(error.message),
-      )
-    }, 250)
-    return () => {
-      left = true
-      clearTimeout(timer)
-    }
-  }, [before, wanted, scripts, things, changed, valid, attempt])
+      return effectsAside(runs)
+    }, [before, settled, scripts, things]),
+    changed && valid && settled === wanted,
+  )
+  const effects = settled === wanted ? data : undefined
   const touched = effects?.filter(
     ({ come, go, beforeS, afterS }) => come.length + go.length > 0 || Math.abs(afterS - beforeS) >= worthS,
   )
@@ -80,10 +65,10 @@ export function EffectCard({ before, after, scripts, things }: Props) {
       )}
       {changed && !valid && <p className="text-[14px] text-warn">Something here does not fit yet.</p>}
       <Failed
-        why={problem && `What it changes could not be worked out. ${problem}`}
-        onRetry={() => setAttempt(attempt + 1)}
+        why={error && `What it changes could not be calculated. ${error.message}`}
+        onRetry={() => void refetch()}
       />
-      {changed && valid && !effects && !problem && (
+      {changed && valid && !effects && !error && (
         <p className="text-[14px] text-soft">Rehearsing {plural(scripts.length, 'script')}…</p>
       )}
       {touched?.length === 0 && <p className="text-[14px] text-good">No script’s findings or time change.</p>}

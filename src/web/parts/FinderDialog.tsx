@@ -19,6 +19,7 @@ import { useThings } from '../state/asking.ts'
 import { selectLines, useDesk } from '../state/desk.ts'
 import { fitsWords, haveWords, knownAs, withFewOfOne } from '../state/known.ts'
 import { type Action, toldApart } from '../state/registry.ts'
+import { Failed } from './Failed.tsx'
 import { FoundMenus } from './FoundMenus.tsx'
 import { useGivesBack } from './giving-back.ts'
 import { keysOf } from './keys.ts'
@@ -53,7 +54,8 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
   useGivesBack(open)
   const [words, setWords] = useState('')
   const [answer, setAnswer] = useState<{ to: string; hits: readonly Hit[] }>({ to: '', hits: [] })
-  const [problem, setProblem] = useState('')
+  const [problem, setProblem] = useState<string | null>(null)
+  const [attempt, setAttempt] = useState(0)
   const inMenus = useRef(new Set<Action>())
   const [, drawAgain] = useReducer((times: number) => times + 1, 0)
   const found = useCallback((action: Action) => {
@@ -64,20 +66,21 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
       drawAgain()
     }
   }, [])
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each attempt searches again
   useEffect(() => {
     if (!open || words.trim().length < 2) {
       setAnswer({ to: '', hits: [] })
       return
     }
     let left = false
-    setProblem('')
+    setProblem(null)
     const timer = setTimeout(() => {
       api.search(words).then(
         hits => {
           if (!left) setAnswer({ to: words, hits })
         },
         error => {
-          if (!left) setProblem((error as Error).message)
+          if (!left) setProblem(`Scripts and notes could not be searched. ${(error as Error).message}`)
         },
       )
     }, pauseMs)
@@ -85,7 +88,7 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
       left = true
       clearTimeout(timer)
     }
-  }, [open, words])
+  }, [open, words, attempt])
   const go = (run: () => void) => {
     setOpen(false)
     setWords('')
@@ -140,6 +143,7 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
         placeholder="A script, a line, a note, or what you want to do"
         className="w-full border-b border-rule bg-raised px-4 py-3 text-[16px] outline-none placeholder:text-soft"
       />
+      <Failed why={problem} onRetry={() => setAttempt(attempt + 1)} />
       <Command.List
         ref={list}
         onPointerMove={() => {
@@ -147,7 +151,7 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
         }}
         className="max-h-[60vh] overflow-auto p-1.5"
       >
-        <Command.Empty className="px-3 py-4 text-soft">{problem || 'Nothing has these words.'}</Command.Empty>
+        <Command.Empty className="px-3 py-4 text-soft">{problem ? '' : 'Nothing has these words.'}</Command.Empty>
         <Hits heading="Found" hits={named} onGo={hit => go(() => void navigate(addressOf(hit)))} />
         <Actions actions={toDo} onGo={go} />
         <Hits heading="In scripts and notes" hits={within} onGo={hit => go(() => void navigate(addressOf(hit)))} />

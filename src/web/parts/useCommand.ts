@@ -1,5 +1,6 @@
 // Commands: work that a person starts, on the server or in a worker. A failure is shown where the command was started, with *Try again*.
 import { useMutation } from '@tanstack/react-query'
+import { useCallback } from 'react'
 
 export type Command<Given extends unknown[]> = {
   /** Runs the command; resolves to whether it succeeded. Never rejects. */
@@ -17,11 +18,14 @@ export function useCommand<Given extends unknown[]>(act: (...given: Given) => Pr
   const { mutateAsync, isPending, error, variables, reset } = useMutation({
     mutationFn: (given: Given) => act(...given),
   })
-  const run = (...given: Given) =>
-    mutateAsync(given).then(
-      () => true,
-      () => false,
-    )
+  const run = useCallback(
+    (...given: Given) =>
+      mutateAsync(given).then(
+        () => true,
+        () => false,
+      ),
+    [mutateAsync],
+  )
   return {
     run,
     pending: isPending,

@@ -22,7 +22,7 @@ import {
 } from '../drafts/scripts.ts'
 import { discardDraft, draftWritten, dropDraft, writeDraft } from '../drafts/store.ts'
 import { showsOnDesk } from '../drafts/tab.ts'
-import { api, type Things } from './api.ts'
+import { ApiError, api, type Things } from './api.ts'
 import { borrowedJobs } from './borrowed.ts'
 import { deskMemory } from './last-desk.ts'
 import { requestRound } from './rehearser.ts'
@@ -68,7 +68,8 @@ type Early = { text: string; findings: readonly Finding[] }
 export type DeskState = {
   things: Things | null
   open: Open | null
-  problem: string | null
+  /** Why the script could not be opened, and how to try again, unless it is gone; null when it could. */
+  problem: { why: string; retry: (() => void) | undefined } | null
 }
 
 export const useDesk = create<DeskState>(() => ({ things: null, open: null, problem: null }))
@@ -225,7 +226,10 @@ async function openAt(address: string, coming: () => Promise<ToOpen>): Promise<v
     localStorage.setItem(deskMemory, address)
     start(opened, opening)
   } catch (error) {
-    if (opening === openings) setState({ problem: (error as Error).message })
+    if (opening !== openings) return
+    const gone = error instanceof ApiError && error.status === 404
+    const retry = gone ? undefined : () => void openAt(address, coming)
+    setState({ problem: { why: (error as Error).message, retry } })
   }
 }
 

@@ -1,16 +1,11 @@
-// Texts that leave the browser: to the clipboard, or as a file.
+// Texts that leave the browser: to the clipboard, or as a file. Each resolves to the sentence to show, or throws it.
 import type { Open } from './desk.ts'
 
-/** What came of an action, to be shown to the person. */
-export type Said = { text: string; bad: boolean }
-
-export async function copyText(text: string): Promise<Said> {
-  try {
-    await navigator.clipboard.writeText(text)
-    return { text: 'Copied', bad: false }
-  } catch {
-    return { text: 'The browser does not allow copying here. Select the text and copy it by hand.', bad: true }
-  }
+export async function copyText(text: string): Promise<string> {
+  await navigator.clipboard.writeText(text).catch(() => {
+    throw new Error('The browser does not allow copying here. Select the text and copy it by hand.')
+  })
+  return 'Copied'
 }
 
 /** A file's name without its ending, with no sign that a file system minds. */
@@ -19,27 +14,27 @@ export const fileName = (name: string): string => name.replace(/[\\/:*?"<>|]/g, 
 export const nameOf = ({ saved, suggestedName }: Pick<Open, 'saved' | 'suggestedName'>): string =>
   fileName(saved?.name ?? (suggestedName || 'script'))
 
-function save(blob: Blob, name: string): Said {
+function save(blob: Blob, name: string): string {
   const url = URL.createObjectURL(blob)
   const link = document.createElement('a')
   link.href = url
   link.download = name
   link.click()
   URL.revokeObjectURL(url)
-  return { text: `Saved to your downloads as ${name}`, bad: false }
+  return `Saved to your downloads as ${name}`
 }
 
 /** A macro file and a config keep their own endings. */
 const withEnding = (name: string): string => (/\.(?:g|cfg|json|txt)$/.test(name) ? name : `${name}.gcode`)
 
-export const saveFile = (text: string, name: string): Said =>
+export const saveFile = (text: string, name: string): string =>
   save(new Blob([text], { type: 'text/plain' }), withEnding(name))
 
 /** Several texts in one .zip; names that come twice are numbered. */
-export async function saveZip(files: readonly { name: string; text: string }[], name: string): Promise<Said> {
-  const packer = await import('fflate').catch(() => null)
-  if (!packer) return { text: 'The server is gone, so nothing can be packed into a .zip. Start it again.', bad: true }
-  const { strToU8, zipSync } = packer
+export async function saveZip(files: readonly { name: string; text: string }[], name: string): Promise<string> {
+  const { strToU8, zipSync } = await import('fflate').catch(() => {
+    throw new Error('The server does not answer, so nothing can be packed into a .zip. Start it again.')
+  })
   const entries: Record<string, Uint8Array> = {}
   for (const { name: wanted, text } of files) {
     let free = withEnding(wanted)

@@ -4,7 +4,7 @@ import type { Moment } from '../../../core/model/moment.ts'
 import { isScriptDraft, scriptOfKey, unsavedChangeOf } from '../../drafts/scripts.ts'
 import { allDrafts, readDraft } from '../../drafts/store.ts'
 import { howLongAgo } from '../../parts/words.ts'
-import { api, type ShelfPrinter } from '../../state/api.ts'
+import { ApiError, api, type ShelfPrinter } from '../../state/api.ts'
 import { fromEditor } from '../../state/separator.ts'
 
 export type Side = {
@@ -66,6 +66,13 @@ export async function sideFor(key: string, pasted: string, other: Side | null): 
   }
 }
 
+/** The script, or null if it is gone. */
+const scriptIfThere = (id: number) =>
+  api.script(String(id)).catch((error: unknown) => {
+    if (error instanceof ApiError && error.status === 404) return null
+    throw error
+  })
+
 async function draftSide(key: string, id: string): Promise<Side> {
   const head = allDrafts()
     .filter(isScriptDraft)
@@ -74,7 +81,7 @@ async function draftSide(key: string, id: string): Promise<Side> {
   if (!draft) throw new Error('This unsaved text is no longer in this browser.')
   const { name, printerId, moment, separator } = draft.about
   const of = scriptOfKey(draft.key)
-  const saved = of && 'scriptId' in of ? await api.script(String(of.scriptId)).catch(() => null) : null
+  const saved = of && 'scriptId' in of ? await scriptIfThere(of.scriptId) : null
   return {
     key,
     name: `${name || 'A new script'}, as changed`,

@@ -1,6 +1,5 @@
 // A printer that has another firmware now: all its scripts and macros carried over at once, each to be looked at, questions and all.
-
-import { keepPreviousData, useQueries, useQuery } from '@tanstack/react-query'
+import { keepPreviousData, type UseQueryResult, useQueries, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { familyName } from '../../../core/firmware/family-name.ts'
@@ -169,8 +168,7 @@ function OnePrinter({ id, printer, scripts, macros }: Props) {
                 key={piece.key}
                 piece={piece}
                 printer={printer}
-                plan={plans[i]?.data}
-                problem={plans[i]?.error?.message ?? null}
+                query={plans[i]}
                 asked={asked[piece.key] ?? piece.atFirst}
                 onAsked={next => setAsked({ ...asked, [piece.key]: next })}
                 ticked={!unticked.has(piece.key)}
@@ -209,15 +207,15 @@ const FileRows = ({ files, reads, family }: FilesProps) => (
 type RowProps = {
   piece: Piece
   printer: Printer
-  plan: PlanShown | undefined
-  problem: string | null
+  query: UseQueryResult<PlanShown, Error> | undefined
   asked: CarryAsked
   onAsked: (asked: CarryAsked) => void
   ticked: boolean
   onTick: (ticked: boolean) => void
 }
 
-function PieceRow({ piece, printer, plan, problem, asked, onAsked, ticked, onTick }: RowProps) {
+function PieceRow({ piece, printer, query, asked, onAsked, ticked, onTick }: RowProps) {
+  const plan = query?.data
   const [open, setOpen] = useState(false)
   return (
     <tbody className="border-t border-rule">
@@ -229,7 +227,7 @@ function PieceRow({ piece, printer, plan, problem, asked, onAsked, ticked, onTic
           disabled={!plan}
           onTick={onTick}
         />
-        <PlanCells plan={plan} problem={problem} fromBefore />
+        <PlanCells query={query} fromBefore />
         <td className="py-2 pr-3 text-[14px]">
           {plan && (
             <Press aria-expanded={open} onClick={() => setOpen(!open)} className="text-heat underline">

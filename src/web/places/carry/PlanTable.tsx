@@ -1,6 +1,8 @@
 // A table of plans, one row for each: what is ticked, how its lines go over, what it asks, what only it finds, how long it takes.
+import type { UseQueryResult } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
 import { duration } from '../../../core/format.ts'
+import { Failed } from '../../parts/Failed.tsx'
 import { seriousOf } from '../../parts/Severity.tsx'
 import type { PlanShown } from '../../state/api.ts'
 import { changesOf, needsOf } from './asked.ts'
@@ -58,19 +60,19 @@ export const TickCell = ({ name, about, ticked, disabled, onTick }: TickProps) =
 )
 
 type CellsProps = {
-  plan: PlanShown | undefined
-  /** Why there is no plan. */
-  problem: string | null
+  /** The question for the plan; undefined before it is asked. */
+  query: UseQueryResult<PlanShown, Error> | undefined
   /** Whether the time before is said as well. */
   fromBefore?: boolean
 }
 
 /** What a plan comes to, over four columns. */
-export function PlanCells({ plan, problem, fromBefore = false }: CellsProps) {
+export function PlanCells({ query, fromBefore = false }: CellsProps) {
+  const plan = query?.data
   if (!plan)
     return (
       <td colSpan={4} className="py-2 pr-3 text-soft">
-        {problem ?? 'Carrying it over…'}
+        {query?.error ? <Failed why={query.error.message} onRetry={() => void query.refetch()} /> : 'Carrying it over…'}
       </td>
     )
   const { before, after, onlyThere } = plan

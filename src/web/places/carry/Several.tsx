@@ -8,8 +8,10 @@ import { momentWords } from '../../../core/model/moment.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import { freeName, nameKey } from '../../../core/model/script.ts'
 import { Button } from '../../parts/Button.tsx'
+import { Failed } from '../../parts/Failed.tsx'
 import { Notice } from '../../parts/Notice.tsx'
 import { PageLink } from '../../parts/Press.tsx'
+import { useCommand } from '../../parts/useCommand.ts'
 import { useTitle } from '../../parts/useTitle.ts'
 import { Waiting } from '../../parts/Waiting.tsx'
 import { api, type Things } from '../../state/api.ts'
@@ -35,8 +37,7 @@ function ToSeveral({ script, own, things, names }: Props) {
   const { text, moment, printerId } = script
   const others = things.printers.filter(({ id }) => id !== printerId)
   const [unticked, setUnticked] = useState<ReadonlySet<number>>(new Set())
-  const [landed, setLanded] = useState<ReadonlyMap<number, Landed | string>>(new Map())
-  const [busy, setBusy] = useState(false)
+  const [landed, setLanded] = useState<ReadonlyMap<number, Landed>>(new Map())
   const plans = useQueries({
     queries: others.map(({ id }) => ({
       queryKey: ['carry', script.id, script.revisionId, id, nothingAsked],
@@ -45,14 +46,13 @@ function ToSeveral({ script, own, things, names }: Props) {
     })),
   })
   const ready = others.filter(({ id }, i) => plans[i]?.data && !unticked.has(id) && !landed.has(id))
-  const save = async () => {
-    setBusy(true)
-    const done = new Map(landed)
+  const saving = useCommand(async () => {
+    const failures: string[] = []
     for (const { id, data } of ready) {
       const plan = plans[others.findIndex(each => each.id === id)]?.data
       if (!plan) continue
-      try {
-        const made = await api.add({
+      const made = await api
+        .add({
           name: freeName(`${script.name}, ${data.name}`, name => names.has(nameKey(name))),
           note: `From ${itsOrigin(script, own)}.`,
           text: plan.text,
@@ -60,14 +60,11 @@ function ToSeveral({ script, own, things, names }: Props) {
           moment,
           cameFrom: { revisionId: script.revisionId, asked: nothingAsked },
         })
-        if (made) done.set(id, { id: made.id, name: made.name })
-      } catch (error) {
-        done.set(id, (error as Error).message)
-      }
-      setLanded(new Map(done))
+        .catch((error: Error) => void failures.push(`Not saved for ${data.name}: ${error.message}`))
+      if (made) setLanded(before => new Map(before).set(id, { id: made.id, name: made.name }))
     }
-    setBusy(false)
-  }
+    if (failures.length > 0) throw new Error(failures.join(' '))
+  })
   return (
     <div className="mx-auto max-w-[1320px] px-6 py-5 max-[899px]:px-3">
       <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
@@ -77,15 +74,16 @@ function ToSeveral({ script, own, things, names }: Props) {
             “{script.name}” of {own.name}, {momentWords[moment]}, to each ticked printer.
           </p>
         </div>
-        <Button main disabled={ready.length === 0 || busy} onClick={() => void save()}>
+        <Button main disabled={ready.length === 0 || saving.pending} onClick={() => void saving.run()}>
           Save {plural(ready.length, 'new script')}
         </Button>
       </div>
+      <Failed why={saving.problem} onRetry={() => void saving.run()} />
       {others.length === 0 && <Notice>There is no other printer. Describe one on the shelf first.</Notice>}
       <PlanTable label="Printers" first="Printer" findings="Findings only there">
         <tbody>
           {others.map(({ id, data }, i) => {
-            const { data: plan, error } = plans[i] ?? {}
+            const query = plans[i]
             const done = landed.get(id)
             return (
               <tr key={id} className="border-t border-rule align-baseline">
@@ -93,14 +91,12 @@ function ToSeveral({ script, own, things, names }: Props) {
                   name={data.name}
                   about={data.about}
                   ticked={!unticked.has(id)}
-                  disabled={!plan || done !== undefined}
+                  disabled={!query?.data || done !== undefined}
                   onTick={ticked => setUnticked(ticking(unticked, id, !ticked))}
                 />
-                <PlanCells plan={plan} problem={error?.message ?? null} />
+                <PlanCells query={query} />
                 <td className="py-2 pr-3 text-[14px]">
-                  {typeof done === 'string' ? (
-                    <span className="text-bad">{done}</span>
-                  ) : done ? (
+                  {done ? (
                     <PageLink to={`/desk/${done.id}`} className="text-heat underline">
                       Saved: open it
                     </PageLink>

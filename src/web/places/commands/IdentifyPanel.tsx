@@ -6,8 +6,10 @@ import type { FamilyName } from '../../../core/firmware/spec.ts'
 import { nameKey } from '../../../core/model/script.ts'
 import { Button } from '../../parts/Button.tsx'
 import { PrinterEffect } from '../../parts/EffectCard.tsx'
+import { Failed } from '../../parts/Failed.tsx'
 import { Field, fieldLook } from '../../parts/Field.tsx'
 import { Panel } from '../../parts/Panel.tsx'
+import { useCommand } from '../../parts/useCommand.ts'
 import { api, type Things } from '../../state/api.ts'
 
 type KeptPrinter = Things['printers'][number]
@@ -18,7 +20,6 @@ export function IdentifyPanel({ printers, onClose }: Props) {
   const [chosen, setChosen] = useState<number | null>(null)
   const [family, setFamily] = useState<FamilyName | ''>('')
   const [version, setVersion] = useState<string | null>(null)
-  const [told, setTold] = useState<{ text: string; bad: boolean } | null>(null)
   const found = useMemo(() => identify(reply), [reply])
   const abilities = Object.entries(found.abilities)
   // The printer that the reply names is the one meant, until the person says otherwise.
@@ -28,22 +29,17 @@ export function IdentifyPanel({ printers, onClose }: Props) {
   const wantedFamily = family || found.family
   const wantedVersion = version ?? found.version ?? ''
 
-  const confirm = async () => {
-    if (!wantedFamily) return setTold({ text: 'Say which family it is.', bad: true })
-    try {
-      const changed = await api.setFirmware(printerId, {
-        family: wantedFamily,
-        version: wantedVersion,
-        abilities: found.abilities,
-      })
-      setTold({
-        text: `${changed.data.name} now runs the ${wantedFamily} family, version ${wantedVersion}.`,
-        bad: false,
-      })
-    } catch (error) {
-      setTold({ text: (error as Error).message, bad: true })
-    }
-  }
+  const [told, setTold] = useState('')
+  const confirming = useCommand(async () => {
+    setTold('')
+    if (!wantedFamily) throw new Error('Say which family it is.')
+    const { data } = await api.setFirmware(printerId, {
+      family: wantedFamily,
+      version: wantedVersion,
+      abilities: found.abilities,
+    })
+    setTold(`${data.name} now runs the ${wantedFamily} family, version ${wantedVersion}.`)
+  })
 
   return (
     <Panel
@@ -139,14 +135,13 @@ export function IdentifyPanel({ printers, onClose }: Props) {
           />
         </div>
       )}
-      {told && (
-        <p role={told.bad ? 'alert' : 'status'} className={`mt-2 text-[14px] ${told.bad ? 'text-bad' : 'text-good'}`}>
-          {told.text}
-        </p>
-      )}
+      <Failed why={confirming.problem} onRetry={wantedFamily ? confirming.retry : undefined} />
+      <p role="status" className="mt-2 text-[14px] text-good">
+        {told}
+      </p>
       <div className="mt-4 flex justify-end gap-2">
         <Button onClick={onClose}>Close</Button>
-        <Button main onClick={() => void confirm()}>
+        <Button main onClick={() => void confirming.run()}>
           Use these
         </Button>
       </div>

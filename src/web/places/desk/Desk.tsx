@@ -5,6 +5,7 @@ import { Panel, PanelGroup, PanelResizeHandle } from 'react-resizable-panels'
 import { useParams, useSearchParams } from 'react-router'
 import { callOf } from '../../../core/documents/calls.ts'
 import { showsOnDesk } from '../../drafts/tab.ts'
+import { Failed } from '../../parts/Failed.tsx'
 import { PageLink } from '../../parts/Press.tsx'
 import { useNarrow } from '../../parts/useNarrow.ts'
 import { useTitle } from '../../parts/useTitle.ts'
@@ -88,8 +89,10 @@ export function Desk() {
     return (
       <div className="mx-auto max-w-xl p-12">
         <h1 className="font-serif text-2xl font-semibold">This script can’t be opened</h1>
-        <p className="mt-3" role="alert">
-          {problem}{' '}
+        <div className="mt-3">
+          <Failed why={problem.why} onRetry={problem.retry} />
+        </div>
+        <p className="mt-3">
           <PageLink to="/" className="text-heat underline">
             Go to the shelf
           </PageLink>

@@ -5,8 +5,10 @@ import { momentWords } from '../../../core/model/moment.ts'
 import { AskPanel } from '../../parts/AskPanel.tsx'
 import { Button } from '../../parts/Button.tsx'
 import { Confirm } from '../../parts/Confirm.tsx'
+import { Failed } from '../../parts/Failed.tsx'
+import { useCommand } from '../../parts/useCommand.ts'
 import { howLongAgo } from '../../parts/words.ts'
-import { api } from '../../state/api.ts'
+import { ApiError, api } from '../../state/api.ts'
 
 type Props = {
   days: number
@@ -31,21 +33,23 @@ const told = ({ sort, whose, moment }: Binned): string =>
 export function Bin({ days, things, onSaid }: Props) {
   const [asking, setAsking] = useState<Binned | null>(null)
   const [renaming, setRenaming] = useState<{ thing: Binned; why: string } | null>(null)
-  const takeOut = async (thing: Binned) => {
-    // A name that has been given to another meanwhile is asked for anew.
-    try {
-      await api.takeOut(thing, thing.name)
-      onSaid(`“${thing.name}” is back.`)
-    } catch (error) {
-      setRenaming({ thing, why: (error as Error).message })
-    }
-  }
+  const puttingBack = useCommand(async (thing: Binned) => {
+    await api.takeOut(thing, thing.name).then(
+      () => onSaid(`“${thing.name}” is back.`),
+      (error: Error) => {
+        // The name has been given to another thing meanwhile: ask for another one.
+        if (!(error instanceof ApiError && error.place === 'name')) throw error
+        setRenaming({ thing, why: error.message })
+      },
+    )
+  })
   return (
     <section aria-labelledby="bin">
       <h2 id="bin" className="border-b border-rule pb-1.5 font-serif text-[19px] font-semibold">
         The bin
       </h2>
       {things.length === 0 && <p className="py-2 text-soft">Empty. What is thrown away waits here for {days} days.</p>}
+      <Failed why={puttingBack.problem} onRetry={puttingBack.retry} />
       <ul>
         {things.map(thing => (
           <li key={`${thing.sort} ${thing.id}`} className="flex items-center gap-2 border-b border-rule py-1.5">
@@ -55,7 +59,7 @@ export function Bin({ days, things, onSaid }: Props) {
                 {told(thing)} · {howLongAgo(thing.binnedAt, new Date())}
               </span>
             </span>
-            <Button small onClick={() => void takeOut(thing)}>
+            <Button small onClick={() => void puttingBack.run(thing)}>
               Put back
             </Button>
             <Button small onClick={() => setAsking(thing)}>

@@ -1,9 +1,11 @@
 // The variables of a config's macros as a form: the block at the top in which people change numbers, without reading the rest.
 import type { EditorView } from '@codemirror/view'
-import { useEffect, useId, useMemo, useState } from 'react'
-import type { Changed } from '../../../../core/compare/macro-changes.ts'
+import { useCallback, useEffect, useId, useMemo, useState } from 'react'
 import { rawLines } from '../../../../core/gcode/read.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
+import { Failed } from '../../../parts/Failed.tsx'
+import { useComputed } from '../../../parts/useComputed.ts'
+import { useDebounced } from '../../../parts/useDebounced.ts'
 import { macroEffectsAside } from '../../../state/rehearser.ts'
 
 /** `variable_purge_x: 20   # where the purge line begins`; only a plain number can be changed here. */
@@ -33,39 +35,17 @@ function write(editor: EditorView, { line, name }: Variable, value: string): voi
 /** A change is tried when the text has stood so long, ms. */
 const triedAfterMs = 300
 
-/** What the change since the last save does to each macro that reads it. */
-function useEffects(text: string, saved: string, setting: RehearsalInput) {
-  const [changed, setChanged] = useState<readonly Changed[]>([])
-  const [problem, setProblem] = useState<string | null>(null)
-  useEffect(() => {
-    setProblem(null)
-    if (text === saved) return setChanged([])
-    let current = true
-    const timer = setTimeout(
-      () =>
-        void macroEffectsAside(saved, text, setting).then(
-          found => current && setChanged(found),
-          (error: Error) => {
-            if (!current) return
-            setChanged([])
-            setProblem(error.message)
-          },
-        ),
-      triedAfterMs,
-    )
-    return () => {
-      current = false
-      clearTimeout(timer)
-    }
-  }, [text, saved, setting])
-  return { changed, problem }
-}
-
 type Props = { text: string; saved: string; setting: RehearsalInput; editor: () => EditorView | null }
 
 export function NumbersForm({ text, saved, setting, editor }: Props) {
   const variables = useMemo(() => variablesIn(text), [text])
-  const { changed, problem } = useEffects(text, saved, setting)
+  const tried = useDebounced(text, triedAfterMs)
+  // What the change since the last save does to each macro that reads it.
+  const { data, error, refetch } = useComputed(
+    useCallback(() => macroEffectsAside(saved, tried, setting), [saved, tried, setting]),
+    tried !== saved && tried === text,
+  )
+  const changed = data ?? []
   if (variables.length === 0) return null
   return (
     <form
@@ -76,9 +56,10 @@ export function NumbersForm({ text, saved, setting, editor }: Props) {
       {variables.map(variable => (
         <NumberField key={`${variable.name} ${variable.line}`} variable={variable} editor={editor} />
       ))}
-      {problem && (
-        <p className="w-full text-[14px] text-warn">What the change does could not be worked out. {problem}</p>
-      )}
+      <Failed
+        why={error && `What the change does could not be calculated. ${error.message}`}
+        onRetry={() => void refetch()}
+      />
       {changed.length > 0 && (
         <ul aria-label="What the change does" className="w-full border-t border-rule pt-1 text-[14px]">
           {changed.map(({ name, says }) => (

@@ -1,21 +1,24 @@
 // The Desk's own header: what is open, what it is rehearsed for, what can be done with it, saving.
-import { memo, Suspense, useEffect, useState } from 'react'
+import { memo, Suspense, useCallback, useEffect, useState } from 'react'
 import { plural } from '../../../../core/format.ts'
 import type { SavedScript } from '../../../../core/model/kept.ts'
 import { withinPrint } from '../../../../core/model/moment.ts'
+import { Failed } from '../../../parts/Failed.tsx'
 import { later } from '../../../parts/later.tsx'
-import { Notice } from '../../../parts/Notice.tsx'
+import { useCommand } from '../../../parts/useCommand.ts'
 import { howLongAgo } from '../../../parts/words.ts'
 import type { Things } from '../../../state/api.ts'
 import { askNothing, useAsked } from '../../../state/asked.ts'
 import { useDesk } from '../../../state/desk.ts'
 import { type Head, useHead, useUnsaved } from '../../../state/desk-watch.ts'
-import type { Said } from '../../../state/files.ts'
 import { InSituation, OtherUnsaved, TakeAway, WhatIf, WhichPrinter } from '../on-demand.ts'
 import { DeskChoices, Divider } from './DeskChoices.tsx'
 import { DeskMenus } from './DeskMenus.tsx'
 import { Keeping } from './Keeping.tsx'
 import { WithText } from './WithText.tsx'
+
+/** Runs a command of the header's menus: shows the sentence that it resolves to, if any, or why it failed. */
+export type OnRun = (act: () => Promise<string>) => void
 
 const ChangedSince = later(() => import('../../../parts/CameFrom.tsx'), 'ChangedSince')
 
@@ -26,9 +29,22 @@ export function DeskHeader({ things }: { things: Things }) {
 
 const Header = memo(function Header({ head, things }: { head: Head; things: Things }) {
   const { asked } = useAsked()
-  const [said, setSaid] = useState<Said | null>(null)
+  const [said, setSaid] = useState('')
+  const { run, problem, retry, clear } = useCommand(async (act: () => Promise<string>) => {
+    setSaid('')
+    setSaid(await act())
+  })
+  const onRun = useCallback((act: () => Promise<string>) => void run(act), [run])
   // What was said is about the text as it was.
-  useEffect(() => useDesk.subscribe((now, before) => now.open?.text !== before.open?.text && setSaid(null)), [])
+  useEffect(
+    () =>
+      useDesk.subscribe((now, before) => {
+        if (now.open?.text === before.open?.text) return
+        setSaid('')
+        clear()
+      }),
+    [clear],
+  )
   const { chosen, saved } = head
 
   return (
@@ -39,14 +55,14 @@ const Header = memo(function Header({ head, things }: { head: Head; things: Thin
             {saved?.name ?? 'New script'}
           </h1>
           <p role="status" className="line-clamp-2 text-[13px] leading-4 text-soft">
-            {(!said?.bad && said?.text) || (saved ? <StateOf saved={saved} /> : <NotSaved />)}
+            {said || (saved ? <StateOf saved={saved} /> : <NotSaved />)}
           </p>
         </div>
         <Divider />
         <DeskChoices chosen={chosen} things={things} />
         <div className="ml-auto flex shrink-0 items-center gap-2 max-[899px]:flex-wrap">
-          <DeskMenus onSaid={setSaid} />
-          <Keeping head={head} things={things} onSaid={setSaid} />
+          <DeskMenus onRun={onRun} />
+          <Keeping head={head} things={things} onRun={onRun} />
         </div>
         <Suspense fallback={null}>
           {asked === 'take-away' && (
@@ -54,11 +70,11 @@ const Header = memo(function Header({ head, things }: { head: Head; things: Thin
           )}
         </Suspense>
       </div>
-      {said?.bad && <Notice>{said.text}</Notice>}
+      <Failed why={problem} onRetry={retry} />
       <Suspense fallback={null}>
         <OtherUnsaved scriptKey={head.key} saved={saved} />
         {!saved && <WhichPrinter checkedFor={chosen.printerId} things={things} />}
-        {saved && saved.printerId !== chosen.printerId && <WhatIf head={head} things={things} onSaid={setSaid} />}
+        {saved && saved.printerId !== chosen.printerId && <WhatIf head={head} things={things} onRun={onRun} />}
         {withinPrint.includes(chosen.moment) && <InSituation chosen={chosen} things={things} />}
         {saved?.carried && <ChangedSince script={saved} />}
       </Suspense>

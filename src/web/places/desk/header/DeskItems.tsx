@@ -24,17 +24,17 @@ import { ask } from '../../../state/asked.ts'
 import { useRefrains } from '../../../state/asking.ts'
 import { goBackToSaved, useDesk } from '../../../state/desk.ts'
 import { type Head, useHead, useUnsaved } from '../../../state/desk-watch.ts'
-import type { Said } from '../../../state/files.ts'
 import { propose } from '../../../state/preview.ts'
 import { keepAsItCame } from '../../../state/saving.ts'
+import type { OnRun } from './DeskHeader.tsx'
 import { copyPlain, copySource, download } from './taking.ts'
 
-type Saying = { onSaid: (said: Said) => void }
+type Running = { onRun: OnRun }
 
-export function DeskItems({ of, ...saying }: Saying & { of: 'add' | 'tools' | 'export' | 'save' }) {
+export function DeskItems({ of, ...running }: Running & { of: 'add' | 'tools' | 'export' | 'save' }) {
   if (of === 'add') return <AddItems />
   if (of === 'tools') return <ToolItems />
-  return of === 'export' ? <ExportItems {...saying} /> : <SaveItems {...saying} />
+  return of === 'export' ? <ExportItems {...running} /> : <SaveItems {...running} />
 }
 
 /** A new passage goes in after the chosen lines, or at the end. */
@@ -128,26 +128,25 @@ function ToolItems() {
 /** Whether the script has values, settings or guards of ours. */
 const hasValues = ({ text }: { text: string }): boolean => text.includes('@') || /^[ \t]*;[=?]/m.test(text)
 
-function ExportItems({ onSaid }: Saying) {
+function ExportItems({ onRun }: Running) {
   const withValues = useDesk(({ open }) => open !== null && hasValues(open))
-  const taken = (way: () => Promise<Said>) => () => void way().then(onSaid)
   return (
     <>
       {withValues ? (
         <>
-          <MenuItem also="export clipboard" onSelect={taken(copyPlain)}>
+          <MenuItem also="export clipboard" onSelect={() => onRun(copyPlain)}>
             <Copy size={15} aria-hidden /> Copy in plain numbers, for this job
           </MenuItem>
-          <MenuItem also="export clipboard" onSelect={taken(copySource)}>
+          <MenuItem also="export clipboard" onSelect={() => onRun(copySource)}>
             <Copy size={15} aria-hidden /> Copy the source, with its @ values
           </MenuItem>
         </>
       ) : (
-        <MenuItem also="export clipboard" onSelect={taken(copySource)}>
+        <MenuItem also="export clipboard" onSelect={() => onRun(copySource)}>
           <Copy size={15} aria-hidden /> Copy the text
         </MenuItem>
       )}
-      <MenuItem also="export save as file gcode" onSelect={taken(download)}>
+      <MenuItem also="export save as file gcode" onSelect={() => onRun(download)}>
         <Download size={15} aria-hidden /> Download as .gcode
       </MenuItem>
       <MenuItem also="export download file gcode slicer placeholders macro translate" onSelect={() => ask('take-away')}>
@@ -172,17 +171,14 @@ function GoBack() {
   )
 }
 
-function SaveItems({ onSaid }: Saying) {
+function SaveItems({ onRun }: Running) {
   const navigate = useNavigate()
   const unsaved = useUnsaved()
   const head = useHead()
   if (!head?.saved) return null
   const { id, file, stock } = head.saved
   const carryTo = carryAddress(head)
-  const lock = () =>
-    void keepAsItCame(!stock).then(why => {
-      if (why !== null) onSaid({ text: why, bad: true })
-    })
+  const lock = () => onRun(() => keepAsItCame(!stock).then(() => ''))
   const item = (icon: ReactNode, name: string, also: string, onSelect: () => void) => (
     <MenuItem also={also} onSelect={onSelect}>
       {icon} {name}

@@ -3,22 +3,22 @@ import { memo } from 'react'
 import { Button } from '../../../parts/Button.tsx'
 import { later } from '../../../parts/later.tsx'
 import { Menu } from '../../../parts/Menu.tsx'
-import type { Said } from '../../../state/files.ts'
+import type { OnRun } from './DeskHeader.tsx'
 
 export const loadItems = () => import('./DeskItems.tsx')
 export const DeskItems = later(loadItems, 'DeskItems')
 
-export const DeskMenus = memo(function DeskMenus({ onSaid }: { onSaid: (said: Said) => void }) {
+export const DeskMenus = memo(function DeskMenus({ onRun }: { onRun: OnRun }) {
   return (
     <>
       <Menu name="Add" load={loadItems} button={props => <Button {...props}>Add</Button>}>
-        {() => <DeskItems of="add" onSaid={onSaid} />}
+        {() => <DeskItems of="add" onRun={onRun} />}
       </Menu>
       <Menu name="Tools" load={loadItems} button={props => <Button {...props}>Tools</Button>}>
-        {() => <DeskItems of="tools" onSaid={onSaid} />}
+        {() => <DeskItems of="tools" onRun={onRun} />}
       </Menu>
       <Menu name="Export" load={loadItems} button={props => <Button {...props}>Export</Button>}>
-        {() => <DeskItems of="export" onSaid={onSaid} />}
+        {() => <DeskItems of="export" onRun={onRun} />}
       </Menu>
     </>
   )

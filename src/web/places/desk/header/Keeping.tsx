@@ -8,32 +8,25 @@ import type { Things } from '../../../state/api.ts'
 import { type Asked, ask, askNothing, useAsked } from '../../../state/asked.ts'
 import { hasUnsavedChange, useDesk } from '../../../state/desk.ts'
 import { type Head, useUnsaved } from '../../../state/desk-watch.ts'
-import type { Said } from '../../../state/files.ts'
-import { type SaveRefusal, saveChange } from '../../../state/saving.ts'
+import { questionAfter, saveChange } from '../../../state/saving.ts'
+import type { OnRun } from './DeskHeader.tsx'
 import { DeskItems, loadItems } from './DeskMenus.tsx'
 
 export const loadSaving = () => import('./SavingQuestions.tsx')
 const SavingQuestions = later(loadSaving, 'SavingQuestions')
 const savingQuestions: readonly Asked[] = ['note', 'variant', 'another', 'elsewhere', 'throw-away']
 
-type Props = { head: Head; things: Things; onSaid: (said: Said | null) => void }
+type Props = { head: Head; things: Things; onRun: OnRun }
 
-export function Keeping({ head, things, onSaid }: Props) {
+export function Keeping({ head, things, onRun }: Props) {
   const { asked } = useAsked()
   const { saved } = head
   // A question on the Desk goes with the Desk.
   useEffect(() => askNothing, [])
-  /** Asks what a refusal wants; gives the sentence of one that wants nothing. */
-  const answered = (refusal: SaveRefusal | null): string | null => {
-    if (refusal?.wants === 'branch') ask('variant')
-    else if (refusal?.wants === 'choice') ask('elsewhere')
-    else onSaid(refusal && { text: refusal.text, bad: true })
-    return refusal && refusal.wants === null ? refusal.text : null
-  }
-  const save = async () => {
+  const save = () => {
     if (!saved) return ask('another')
     if (saved.stock) return ask('variant')
-    answered(await saveChange())
+    onRun(() => orAsk(saveChange))
   }
   // Saving may be asked for by key; what it asks in turn takes the place of that.
   // biome-ignore lint/correctness/useExhaustiveDependencies: once for each time that it is asked
@@ -41,12 +34,12 @@ export function Keeping({ head, things, onSaid }: Props) {
     if (asked !== 'save') return
     askNothing()
     const { open } = useDesk.getState()
-    if (open && hasUnsavedChange(open)) void save()
+    if (open && hasUnsavedChange(open)) save()
   }, [asked])
   return (
     <>
       <div className="flex">
-        <Save isNew={saved === null} onSave={() => void save()} />
+        <Save isNew={saved === null} onSave={save} />
         {saved && (
           <Menu
             name="Save"
@@ -62,17 +55,27 @@ export function Keeping({ head, things, onSaid }: Props) {
               </Button>
             )}
           >
-            {() => <DeskItems of="save" onSaid={onSaid} />}
+            {() => <DeskItems of="save" onRun={onRun} />}
           </Menu>
         )}
       </div>
       {asked && savingQuestions.includes(asked) && (
         <Suspense fallback={null}>
-          <SavingQuestions instead={null} asked={asked} saved={saved} things={things} answered={answered} />
+          <SavingQuestions instead={null} asked={asked} saved={saved} things={things} />
         </Suspense>
       )}
     </>
   )
+}
+
+/** Saves. When the server refuses it for a reason that leaves a choice, asks the person instead of throwing. */
+export async function orAsk(save: () => Promise<void>): Promise<string> {
+  await save().catch((error: Error) => {
+    const question = questionAfter(error)
+    if (!question) throw error
+    ask(question)
+  })
+  return ''
 }
 
 const Save = ({ isNew, onSave }: { isNew: boolean; onSave: () => void }) => (

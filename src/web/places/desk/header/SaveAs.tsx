@@ -30,11 +30,9 @@ export function SaveAs({ open, things, onClose }: Props) {
       ]}
       go="Save"
       onGo={async ([name = '', note = '']) => {
-        if (name === '') return 'A script needs a name.'
+        if (name === '') throw new Error('A script needs a name.')
         const saved = await saveAs(name, note, stock)
-        if (typeof saved === 'string') return saved
         await navigate(`/desk/${saved.id}`, { replace: open.saved === null })
-        return null
       }}
       onClose={onClose}
     >

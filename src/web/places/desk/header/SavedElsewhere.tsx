@@ -1,11 +1,12 @@
 // The script was saved in another tab meanwhile: what differs, and whose text is to hold.
-import { useCallback, useState } from 'react'
+import { useCallback } from 'react'
 import { plural } from '../../../../core/format.ts'
 import { Button } from '../../../parts/Button.tsx'
 import { changedLines } from '../../../parts/changed.ts'
 import { Failed } from '../../../parts/Failed.tsx'
 import { LineChanges } from '../../../parts/LineChanges.tsx'
 import { Panel } from '../../../parts/Panel.tsx'
+import { useCommand } from '../../../parts/useCommand.ts'
 import { useComputed } from '../../../parts/useComputed.ts'
 import { howLongAgo } from '../../../parts/words.ts'
 import { api } from '../../../state/api.ts'
@@ -13,7 +14,7 @@ import { fileText, goBackToSaved, type Open } from '../../../state/desk.ts'
 
 type Props = {
   open: Open
-  onKeepMine: () => Promise<string | null>
+  onKeepMine: () => Promise<unknown>
   onAnother: () => void
   onClose: () => void
 }
@@ -22,9 +23,8 @@ export function SavedElsewhere({ open, onKeepMine, onAnother, onClose }: Props) 
   const id = open.saved?.id ?? 0
   const asked = useComputed(useCallback(() => api.script(String(id)), [id]))
   const theirs = asked.data ?? null
-  const [refusal, setRefusal] = useState<string | null>(null)
+  const keeping = useCommand(() => onKeepMine().then(onClose))
   const rows = theirs ? changedLines(theirs.text, fileText(open)) : []
-  const end = (refused: string | null) => (refused ? setRefusal(refused) : onClose())
   return (
     <Panel
       open
@@ -39,11 +39,11 @@ export function SavedElsewhere({ open, onKeepMine, onAnother, onClose }: Props) 
     >
       <LineChanges rows={rows} label="Yours against what was saved" className="max-h-[46vh]" />
       <Failed why={asked.error?.message} onRetry={() => void asked.refetch()} />
-      <Failed why={refusal} />
+      <Failed why={keeping.problem} onRetry={keeping.retry} />
       <div className="mt-4 flex flex-wrap justify-end gap-2">
         <Button onClick={onAnother}>Save mine as another script…</Button>
         <Button onClick={() => void goBackToSaved().then(onClose)}>Take theirs, drop mine</Button>
-        <Button main onClick={() => void onKeepMine().then(end)}>
+        <Button main onClick={() => void keeping.run()}>
           Save mine after it
         </Button>
       </div>

@@ -4,22 +4,17 @@ import { useNavigate } from 'react-router'
 import { AskPanel } from '../../../parts/AskPanel.tsx'
 import { Confirm } from '../../../parts/Confirm.tsx'
 import { api, type Things } from '../../../state/api.ts'
-import { type Asked, ask, askNothing } from '../../../state/asked.ts'
+import { type Asked, ask, askNoMore, askNothing } from '../../../state/asked.ts'
 import type { Head } from '../../../state/desk-watch.ts'
-import { branchOpen, changeInWords, type SaveRefusal, saveOnTop, saveOpen } from '../../../state/saving.ts'
+import { branchOpen, changeInWords, saveOnTop, saveOpen } from '../../../state/saving.ts'
+import { orAsk } from './Keeping.tsx'
 import { SaveAs } from './SaveAs.tsx'
 import { SavedElsewhere } from './SavedElsewhere.tsx'
 import { WithText } from './WithText.tsx'
 
-type Props = {
-  asked: Asked
-  saved: Head['saved']
-  things: Things
-  /** Asks what a refusal wants; gives the sentence of one that wants nothing. */
-  answered: (refusal: SaveRefusal | null) => string | null
-}
+type Props = { asked: Asked; saved: Head['saved']; things: Things }
 
-export function SavingQuestions({ asked, saved, things, answered }: Props) {
+export function SavingQuestions({ asked, saved, things }: Props) {
   const navigate = useNavigate()
   return (
     <>
@@ -38,16 +33,16 @@ export function SavingQuestions({ asked, saved, things, answered }: Props) {
       {asked === 'another' && (
         <WithText>{open => <SaveAs open={open} things={things} onClose={askNothing} />}</WithText>
       )}
-      {asked === 'note' && <WithNote answered={answered} />}
+      {asked === 'note' && <WithNote />}
       {asked === 'variant' && saved && <AsVariant name={saved.name} variant={saved.variant} stock={saved.stock} />}
       {asked === 'elsewhere' && (
         <WithText>
           {open => (
             <SavedElsewhere
               open={open}
-              onKeepMine={async () => answered(await saveOnTop((await changeInWords()).words))}
+              onKeepMine={() => orAsk(async () => saveOnTop((await changeInWords()).words))}
               onAnother={() => ask('another')}
-              onClose={askNothing}
+              onClose={() => askNoMore('elsewhere')}
             />
           )}
         </WithText>
@@ -65,7 +60,7 @@ function useChange(): { words: string; name: string } | null {
   return change
 }
 
-function WithNote({ answered }: { answered: (refusal: SaveRefusal | null) => string | null }) {
+function WithNote() {
   const change = useChange()
   if (!change) return null
   return (
@@ -74,8 +69,8 @@ function WithNote({ answered }: { answered: (refusal: SaveRefusal | null) => str
       about="The next revision. The note says why, for you in six months."
       fields={[{ name: 'Note', hint: 'proposed from the change', value: change.words, most: 500 }]}
       go="Save"
-      onGo={async ([note = '']) => answered(await saveOpen(note))}
-      onClose={askNothing}
+      onGo={([note = '']) => orAsk(() => saveOpen(note))}
+      onClose={() => askNoMore('note')}
     />
   )
 }

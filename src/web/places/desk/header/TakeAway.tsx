@@ -4,12 +4,14 @@ import type { Ending, Taken } from '../../../../core/export/export.ts'
 import { listed, plural } from '../../../../core/format.ts'
 import { Button } from '../../../parts/Button.tsx'
 import { Choice } from '../../../parts/Choice.tsx'
+import { Failed } from '../../../parts/Failed.tsx'
 import { Panel } from '../../../parts/Panel.tsx'
 import { PageLink } from '../../../parts/Press.tsx'
 import { Ticks } from '../../../parts/Ticks.tsx'
+import { useCommand } from '../../../parts/useCommand.ts'
 import type { Things } from '../../../state/api.ts'
 import type { Open } from '../../../state/desk.ts'
-import { copyText, nameOf, type Said, saveFile, saveZip } from '../../../state/files.ts'
+import { copyText, nameOf, saveFile, saveZip } from '../../../state/files.ts'
 import { intoPrinter } from './intoPrinter.ts'
 import { nameFor, takeAll } from './takeAll.ts'
 import { useTaking } from './useTaking.ts'
@@ -20,22 +22,21 @@ const mostUnsaid = 12
 
 export function TakeAway({ open, things, onClose }: Props) {
   const taking = useTaking(open, things)
-  const { wish, change, forms, form, printer, taken, waiting, trouble, take } = taking
-  const [said, setSaid] = useState<Said | null>(null)
+  const { wish, change, forms, form, printer, taken, waiting, trouble, retry, take } = taking
+  const [said, setSaid] = useState('')
+  /** Takes it away in some way, and says what came of it. */
+  const command = useCommand(async (act: () => Promise<string>) => {
+    setSaid('')
+    setSaid(await act())
+  })
+  const run = (act: () => Promise<string>) => void command.run(act)
   const [shown, setShown] = useState('')
   const file = taken.find(({ name }) => name === shown) ?? taken[0]
   const name = nameOf(open)
   const takeIt = async () => {
-    const [only] = taken
-    if (!only) return
-    setSaid(
-      taken.length === 1
-        ? saveFile(only.text, nameFor(name, form, only))
-        : await saveZip(
-            taken.map(each => ({ name: nameFor(name, form, each), text: each.text })),
-            name,
-          ),
-    )
+    const files = taken.map(each => ({ name: nameFor(name, form, each), text: each.text }))
+    const [only, ...more] = files
+    return only && more.length === 0 ? saveFile(only.text, only.name) : saveZip(files, name)
   }
   return (
     <Panel open wide onClose={onClose} title="Export" about="What you see here is what you get.">
@@ -96,11 +97,7 @@ export function TakeAway({ open, things, onClose }: Props) {
       {file?.box && <p className="mt-2">{file.box}</p>}
       {file && file.untranslatable.length > 0 && <Untranslatable file={file} />}
       {file && file.otherwise.length > 0 && <Otherwise file={file} />}
-      {trouble && (
-        <p role="alert" className="mt-3 text-bad">
-          The export could not be made: {trouble}
-        </p>
-      )}
+      <Failed why={trouble && `The export could not be made: ${trouble}`} onRetry={retry} />
       <textarea
         aria-label="The exported script"
         readOnly
@@ -108,18 +105,16 @@ export function TakeAway({ open, things, onClose }: Props) {
         value={file?.text ?? ''}
         className="mt-3 w-full rounded-button border border-rule bg-paper px-3 py-2 font-mono text-[13px] leading-[18px]"
       />
+      <Failed why={command.problem} onRetry={command.retry} />
       <div className="mt-3 flex flex-wrap items-center justify-end gap-3">
         <p className="mr-auto text-[14px] text-soft" role="status">
           {waiting && 'Reading it back and rehearsing it… '}
           {file &&
             !waiting &&
             `${file.bytes.toLocaleString('en')} bytes, ${plural(file.text.split('\n').length - (/\n$/.test(file.text) ? 1 : 0), 'line')}`}
-          {said && <span className={said.bad ? 'text-bad' : 'text-good'}> · {said.text}</span>}
+          {said && <span className="text-good"> · {said}</span>}
         </p>
-        <Button
-          className={withName}
-          onClick={() => void takeAll(open.chosen.printerId, printer, form, take).then(setSaid)}
-        >
+        <Button className={withName} onClick={() => run(() => takeAll(open.chosen.printerId, printer, form, take))}>
           All of {printer}’s scripts (.zip)
         </Button>
         {taken.some(({ call }) => call !== null) && (
@@ -128,18 +123,20 @@ export function TakeAway({ open, things, onClose }: Props) {
             disabled={waiting || !taken.every(proven)}
             title={`Saves it with ${printer}, and shows the script as the line that calls it`}
             onClick={() =>
-              void intoPrinter(open, taken).then(refused =>
-                refused === null ? onClose() : setSaid({ text: refused, bad: true }),
+              run(() =>
+                intoPrinter(open, taken)
+                  .then(onClose)
+                  .then(() => ''),
               )
             }
           >
             Put it into {printer}
           </Button>
         )}
-        <Button disabled={waiting || !proven(file)} onClick={() => void copyText(file?.text ?? '').then(setSaid)}>
+        <Button disabled={waiting || !proven(file)} onClick={() => run(() => copyText(file?.text ?? ''))}>
           Copy
         </Button>
-        <Button main disabled={waiting || taken.length === 0 || !taken.every(proven)} onClick={takeIt}>
+        <Button main disabled={waiting || taken.length === 0 || !taken.every(proven)} onClick={() => run(takeIt)}>
           {taken.length > 1 ? `Save ${taken.length} files (.zip)` : 'Save as a file'}
         </Button>
       </div>

@@ -4,23 +4,19 @@ import type { Things } from '../../../state/api.ts'
 import { ask } from '../../../state/asked.ts'
 import { choose } from '../../../state/desk.ts'
 import type { Head } from '../../../state/desk-watch.ts'
-import type { Said } from '../../../state/files.ts'
 import { moveOpen } from '../../../state/saving.ts'
+import type { OnRun } from './DeskHeader.tsx'
 
-type Props = { head: Head; things: Things; onSaid: (said: Said | null) => void }
+type Props = { head: Head; things: Things; onRun: OnRun }
 
-export function WhatIf({ head, things, onSaid }: Props) {
+export function WhatIf({ head, things, onRun }: Props) {
   const { saved, chosen } = head
   const nameOf = (id: number) => things.printers.find(each => each.id === id)?.data.name
   const [own, other] = [nameOf(saved?.printerId ?? 0), nameOf(chosen.printerId)]
   if (!saved || !own || !other || saved.printerId === chosen.printerId) return null
   const move = async () => {
-    const refused = await moveOpen(`moved from ${own} to ${other}`)
-    onSaid(
-      refused
-        ? { text: refused, bad: true }
-        : { text: `Now a script of ${other}. Choose ${own} to move it back.`, bad: false },
-    )
+    await moveOpen(`moved from ${own} to ${other}`)
+    return `Now a script of ${other}. Choose ${own} to move it back.`
   }
   return (
     <section
@@ -32,7 +28,7 @@ export function WhatIf({ head, things, onSaid }: Props) {
       </p>
       <Button onClick={() => choose({ printerId: saved.printerId })}>Back to {own}</Button>
       <Button onClick={() => ask('another')}>Copy to {other}…</Button>
-      <Button onClick={() => void move()}>Move to {other}</Button>
+      <Button onClick={() => onRun(move)}>Move to {other}</Button>
     </section>
   )
 }

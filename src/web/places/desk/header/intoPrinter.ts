@@ -1,5 +1,4 @@
 // A script that becomes a macro of its printer: put into its config or among its macro files, and called from the script.
-
 import type { Taken } from '../../../../core/export/export.ts'
 import { configOf } from '../../../../core/macros/config.ts'
 import type { Printer } from '../../../../core/model/printer.ts'
@@ -8,12 +7,12 @@ import { api } from '../../../state/api.ts'
 import { type Open, reloadThings, useDesk } from '../../../state/desk.ts'
 import { showFix } from '../../../state/preview.ts'
 
-/** The printer with a macro in the file that has most of its macros, or the config itself. */
-function withMacro(printer: Printer, text: string): Printer | string {
+/** The printer with a macro in the file that has most of its macros, or the config itself. Throws if it has one of this name. */
+function withMacro(printer: Printer, text: string): Printer {
   const { macros: known } = configOf(printer)
   const names = [...text.matchAll(/^\[gcode_macro (\w{1,60})\]/gm)].map(found => (found[1] ?? '').toUpperCase())
   const taken = names.find(name => known.has(name))
-  if (taken) return `${printer.name} has a macro ${taken} already. Change or remove that one first.`
+  if (taken) throw new Error(`${printer.name} has a macro ${taken} already. Change or remove that one first.`)
   const count = (file: string | null) => [...known.values()].filter(macro => macro.file === file).length
   const [most] = printer.configFiles.map(({ name }) => name).sort((a, b) => count(b) - count(a))
   const joined = (before: string) => `${before.trimEnd()}${before.trim() ? '\n\n' : ''}${text.trimEnd()}\n`
@@ -37,24 +36,14 @@ const withFiles = (printer: Printer, files: readonly Taken[]): Printer => ({
   ],
 })
 
-/**
- * Saves what was proven with the printer, and shows the call as a change of the script, to be applied or not. Gives the sentence
- * that refuses it, else null.
- */
-export async function intoPrinter(open: Open, taken: readonly Taken[]): Promise<string | null> {
+/** Saves what was proven with the printer, and shows the call as a change of the script, to be applied or not. */
+export async function intoPrinter(open: Open, taken: readonly Taken[]): Promise<void> {
   const kept = useDesk.getState().things?.printers.find(({ id }) => id === open.chosen.printerId)
   const [first] = taken
-  if (!kept || !first?.call) return 'There is nothing to put into the printer.'
+  if (!kept || !first?.call) throw new Error('There is nothing to put into the printer.')
   const { id, data } = kept
-  const made = data.firmware.family === 'host' ? withMacro(data, first.text) : withFiles(data, taken)
-  if (typeof made === 'string') return made
-  try {
-    await api.changePrinter(id, made)
-    await reloadThings()
-  } catch (error) {
-    return (error as Error).message
-  }
+  await api.changePrinter(id, data.firmware.family === 'host' ? withMacro(data, first.text) : withFiles(data, taken))
+  await reloadThings()
   const call = `${first.call}\n`
   await showFix({ title: 'Call it from here', edits: [{ from: 0, to: open.text.length, insert: call }] }, open.text)
-  return null
 }

@@ -5,7 +5,7 @@ import { listed } from '../../../../core/format.ts'
 import { type Moment, momentWords } from '../../../../core/model/moment.ts'
 import { api } from '../../../state/api.ts'
 import { scriptsByMoment } from '../../../state/byMoment.ts'
-import { fileName, type Said, saveZip } from '../../../state/files.ts'
+import { fileName, saveZip } from '../../../state/files.ts'
 import type { Way } from './useTaking.ts'
 
 /** What a file is called: a macro file has its own name, another the script's, with what tells it from others. */
@@ -18,44 +18,37 @@ export function nameFor(base: string, { value, about }: Way, { name: own }: Take
 type Take = (text: string, moment: Moment) => Promise<Taken[]>
 
 /**
- * Saves them as a zip and says so, or why not. Those that share a box of the program that makes the print files stand together in
- * one file; what would do otherwise than its script is left out.
+ * Saves them as a zip; resolves to the sentence to show. Those that share a box of the program that makes the print files stand
+ * together in one file; what would do otherwise than its script is left out, and named. Throws if nothing can be saved.
  */
-export async function takeAll(printerId: number, printer: string, way: Way, take: Take): Promise<Said> {
-  try {
-    const { printers } = await api.shelf()
-    const heads = printers.find(({ id }) => id === printerId)?.scripts ?? []
-    const inUse = new Set(scriptsByMoment(heads, {}).map(({ taken }) => taken?.id))
-    const scripts = await api.scripts(heads.map(({ id }) => id))
-    const files: { name: string; text: string }[] = []
-    const ofMoments: (Exported & { file: string })[] = []
-    const left: string[] = []
-    for (const { id, name, text, moment } of scripts) {
-      const base = `${momentWords[moment]} - ${fileName(name)}`
-      for (const one of await take(text, moment)) {
-        const file = one.name.endsWith('.g') ? `${base}/${one.name}` : nameFor(base, way, one)
-        if (one.otherwise.length > 0) left.push(name)
-        else if (one.name === '' && inUse.has(id)) ofMoments.push({ moment, name, text: one.text, file })
-        else files.push({ name: file, text: one.text })
-      }
+export async function takeAll(printerId: number, printer: string, way: Way, take: Take): Promise<string> {
+  const { printers } = await api.shelf()
+  const heads = printers.find(({ id }) => id === printerId)?.scripts ?? []
+  const inUse = new Set(scriptsByMoment(heads, {}).map(({ taken }) => taken?.id))
+  const scripts = await api.scripts(heads.map(({ id }) => id))
+  const files: { name: string; text: string }[] = []
+  const ofMoments: (Exported & { file: string })[] = []
+  const left: string[] = []
+  for (const { id, name, text, moment } of scripts) {
+    const base = `${momentWords[moment]} - ${fileName(name)}`
+    for (const one of await take(text, moment)) {
+      const file = one.name.endsWith('.g') ? `${base}/${one.name}` : nameFor(base, way, one)
+      if (one.otherwise.length > 0) left.push(name)
+      else if (one.name === '' && inUse.has(id)) ofMoments.push({ moment, name, text: one.text, file })
+      else files.push({ name: file, text: one.text })
     }
-    const shared = way.form.kind === 'vocabulary' ? sharedBoxes(way.form.vocabulary, ofMoments) : []
-    const together = shared.flatMap(({ of }) => of)
-    files.push(
-      ...shared.map(({ box, text }) => ({ name: `${momentWords[box]} - the whole box (${way.about})`, text })),
-      ...ofMoments.flatMap(each => (together.includes(each) ? [] : [{ name: each.file, text: each.text }])),
-    )
-    const lost = [...new Set(left)]
-    if (files.length === 0)
-      return {
-        text: scripts.length ? 'None of them does the same so' : `${printer} has no saved script yet`,
-        bad: true,
-      }
-    const told = await saveZip(files, printer)
-    return lost.length
-      ? { text: `${told.text}. Left out, since it would do otherwise: ${listed(lost)}`, bad: true }
-      : told
-  } catch (error) {
-    return { text: (error as Error).message, bad: true }
   }
+  const shared = way.form.kind === 'vocabulary' ? sharedBoxes(way.form.vocabulary, ofMoments) : []
+  const together = shared.flatMap(({ of }) => of)
+  files.push(
+    ...shared.map(({ box, text }) => ({ name: `${momentWords[box]} - the whole box (${way.about})`, text })),
+    ...ofMoments.flatMap(each => (together.includes(each) ? [] : [{ name: each.file, text: each.text }])),
+  )
+  if (files.length === 0)
+    throw new Error(
+      scripts.length > 0 ? 'None of them does the same when written so.' : `${printer} has no saved script yet.`,
+    )
+  const told = await saveZip(files, printer)
+  const lost = [...new Set(left)]
+  return lost.length > 0 ? `${told}. Left out, because they would not do the same: ${listed(lost)}` : told
 }

@@ -10,10 +10,7 @@ export const SetAsidePanel = ({ finding, onClose }: { finding: Finding; onClose:
     about="It is ignored for this line as it is now, and shown again when the line changes. The reason stands above the line, as a keep mark."
     fields={[{ name: 'Why it is fine here', value: '', needed: true }]}
     go="Show it"
-    onGo={([reason = '']) => {
-      void propose({ do: 'set-aside', rule: finding.rule, line: finding.line, reason })
-      return null
-    }}
+    onGo={([reason = '']) => void propose({ do: 'set-aside', rule: finding.rule, line: finding.line, reason })}
     onClose={onClose}
   >
     <p className="mb-3 text-[14px]">{unparted(finding.message)}</p>

@@ -22,10 +22,7 @@ function Rename({ passage: { title, headingLine, firstLine } }: { passage: Passa
       }
       fields={[{ name: 'Heading', value: headingLine === null ? '' : title, most: 80 }]}
       go="Show it"
-      onGo={([wanted = '']) => {
-        void propose({ do: 'rename', at: firstLine, title: wanted })
-        return null
-      }}
+      onGo={([wanted = '']) => void propose({ do: 'rename', at: firstLine, title: wanted })}
       onClose={askNothing}
     />
   )
