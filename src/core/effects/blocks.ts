@@ -5,7 +5,7 @@ import type { Command, Word } from '../gcode/line.ts'
 import type { Recorder } from '../machine/recorder.ts'
 import { type BlockProblem, type Branch, type Indented, type Statement, statementsOf } from '../macros/blocks.ts'
 import { shown as asShown, evaluateHere, evaluateList, type Worked } from '../macros/expression.ts'
-import { isText, membersOf, numberFrom, own, truthy, type Value } from '../macros/values.ts'
+import { isGroup, isText, membersOf, numberFrom, own, truthy, type Value } from '../macros/values.ts'
 import { objectsOf } from './objects.ts'
 
 /** Runs one command as it stands; what it calls is run by the same runner. */
@@ -316,6 +316,11 @@ class Flow {
       const value = worth(word.formula ?? '')
       const [first = value] = Array.isArray(value) ? value : []
       if (first === undefined || first === null) return word
+      if (isGroup(first)) {
+        const why = `“${word.formula?.slice(1, -1)}” is a list of groups of values, which are no numbers.`
+        this.tell({ ok: false, why, unknown: null }, at, frame, 'What it stands in counts as absent.')
+        return word
+      }
       return typeof value === 'string'
         ? { ...word, quoted: value, formula: null }
         : { ...word, value: numberFrom(first), formula: null }

@@ -4,7 +4,7 @@ import { type SyntaxNode, textOf, Unreadable } from '../formula/tree.ts'
 import { isMachineNumber } from '../gcode/number.ts'
 import { treeOf } from './expression-grammar.ts'
 import { callFunction, divided, numberOf, Stop } from './functions.ts'
-import { Float, isText, numberFrom, own, truthy, type Value, written } from './values.ts'
+import { isGroup, isText, numberFrom, own, truthy, type Value, written } from './values.ts'
 
 /** `unknown` where a name has no value: a variable that nobody made, or something that a rehearsal can't see. */
 export type Worked<T> = { ok: true; value: T } | { ok: false; why: string; unknown: string | null }
@@ -94,7 +94,7 @@ function worthOf(node: SyntaxNode, place: Place): Value {
 export function shown(value: Value): string {
   if (typeof value === 'boolean') return String(value)
   if (value === null || value === undefined) return 'null'
-  return Array.isArray(value) ? `{${value.map(shown).join(',')}}` : written(value)
+  return Array.isArray(value) ? `{${value.map(shown).join(',')}}` : isGroup(value) ? '…' : written(value)
 }
 
 function call([nameNode, ...given]: readonly SyntaxNode[], place: Place): Value {
@@ -145,7 +145,7 @@ function required(node: SyntaxNode, place: Place): Value {
 
 /** A value to reckon with. A group of values, such as `global` or `move.axes[0]`, has none of its own. */
 function single(value: Value, text: string): Value {
-  if (typeof value === 'object' && value !== null && !Array.isArray(value) && !(value instanceof Float))
+  if (isGroup(value))
     throw new Stop(`“${text}” is a group of values and has none of its own. Name one of them, as in “${text}.name”.`)
   return value
 }

@@ -9,6 +9,10 @@ export class Float {
 
 export const isText = (value: Value): value is string => typeof value === 'string'
 
+/** Whether it is a group of values, such as `global` or `move.axes[0]`, which has no value of its own. */
+export const isGroup = (value: Value): boolean =>
+  typeof value === 'object' && value !== null && !Array.isArray(value) && !(value instanceof Float)
+
 /** Numbers as a machine takes them: no more than six decimals, whole ones without any. */
 export function written(value: Value): string {
   if (value instanceof Float) return written(value.value)

@@ -9,18 +9,25 @@ import { branchIn, insideOf } from '../vocabulary/tags.ts'
 export const isSo = (value: Foreign): boolean =>
   value === null ? true : typeof value === 'string' ? value !== '' : Boolean(value)
 
-/** Words that a board's own expressions begin with: what stands in its brackets then is its own. */
-const ownRoots =
-  /^\s*(?:[-+!(\d"']|(?:var|param|global|move|heat|tools|state|sensors|fans|job|network|boards|inputs|iterations|line|result|exists|min|max|abs|floor|ceil|mod|sqrt|random|true|false|null|pi|limits|spindles|volumes|directories)\b)/
+/** The names that a macro-file board's own expressions know by themselves: functions, constants and groups of values. */
+const ownNames: ReadonlySet<string> = new Set(
+  `abs acos asin atan atan2 ceil cos datetime degrees drop exists exp find floor fileexists fileread input isnan iterations line
+  log max min mod null pi pow radians random result sin sqrt square take tan true false vector and or not var param global move
+  heat tools state sensors fans job network boards inputs limits spindles volumes directories`.split(/\s+/),
+)
 
-/** What a board's own expressions have without a point before or behind. */
-const ownNames =
-  /^(?:abs|acos|asin|atan|atan2|ceil|cos|datetime|degrees|drop|exists|exp|find|floor|fileexists|fileread|input|isnan|iterations|line|log|max|min|mod|null|pi|pow|radians|random|result|sin|sqrt|square|take|tan|true|false|vector|and|or|not|var|param|global|move|heat|tools|state|sensors|fans|job|network|boards|inputs|limits|spindles|volumes|directories)$/
+/** How one of its expressions begins: with a sign, a number, a text, a list, or a name. */
+const ownStart = /^\s*(?:[-+!#({\d"']|([A-Za-z_]\w*))/
+
+const isOwnStart = (inside: string): boolean => {
+  const start = ownStart.exec(inside)
+  return start !== null && (start[1] === undefined || ownNames.has(start[1]))
+}
 
 /** Words by themselves that no board knows: `first_bed_temp` in `{max(first_bed_temp, 60)}` is another program's. */
 const hasForeignWord = (inside: string): boolean =>
-  [...inside.replace(/"[^"]*"/g, '').matchAll(/(?<![\w.\]])[A-Za-z_]\w*(?![\w.])/g)].some(
-    ([word]) => !ownNames.test(word),
+  [...inside.replace(/"[^"]*"|'[^']*'/g, '').matchAll(/(?<![\w.\]])[A-Za-z_]\w*(?![\w.])/g)].some(
+    ([word]) => !ownNames.has(word),
   )
 
 /** Without one of these, nothing is in another program's signs. */
@@ -29,7 +36,7 @@ const anySign = /[{[%<$#]/
 /** Whether a value in brackets is another program's: neither ours nor the firmware's own. */
 export function isForeignFormula(formula: string, { firmware }: Pick<Stage, 'firmware'>): boolean {
   if (!/^[{[%<$#]/.test(formula)) return false
-  return !(firmware.flow && formula.startsWith('{') && ownRoots.test(formula.slice(1)) && !hasForeignWord(formula))
+  return !(firmware.flow && formula.startsWith('{') && isOwnStart(formula.slice(1)) && !hasForeignWord(formula))
 }
 
 /** Whether a line begins, continues or ends a branch of another program. */

@@ -1,5 +1,6 @@
 // A letter that needs a number and has none that a machine can take, or a command without a letter that it needs.
 import { hasLetter, placeOf } from '../../gcode/line.ts'
+import { machineNumber } from '../../gcode/number.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { heatings, letterZeros } from '../queries.ts'
 
@@ -12,6 +13,13 @@ const waitsForNothing = (script: Checked): Found[] =>
     const message = `Waits for the ${heater}, and no line has given it a temperature. The machine goes on at once, or waits for ever.`
     return [{ line, message }]
   })
+
+/** Another program or a value fills it in: `@bed`, `{params.T}`, `[bed]`. */
+const filledIn = /[@{[$%<#]/
+
+/** Whether a key's value is a number, or several with `:` or `,` between them, or will be filled in. */
+const isNumbers = (value: string): boolean =>
+  filledIn.test(value) || value.split(/[:,]/).every(each => each.trim() !== '' && machineNumber(each) !== null)
 
 function check(script: Checked): Found[] {
   const missing = script.statements.flatMap(({ line, command, spec }): Found[] => {
@@ -36,6 +44,10 @@ function check(script: Checked): Found[] {
           line: line.number,
           message: `${letter} needs a number after it and has none, so the machine takes it as zero or passes over it.`,
         })
+    }
+    for (const { key, value, text } of command.keys) {
+      if (spec.letters.find(({ letter }) => letter === key)?.number !== 'needed' || isNumbers(value)) continue
+      found.push({ line: line.number, message: `“${text}” is not a number. The machine stops there with an error.` })
     }
     for (const { at, meant, piece } of letterZeros(line, spec))
       found.push({

@@ -20,5 +20,12 @@ describe(rule, () => {
 
   it('leaves values that we know alone', () => expect(found(rule, 'M190 S@bed\nG1 X@bed_left Y@@')).toEqual([]))
 
+  it('leaves a macro-file board’s own expressions alone, whichever way they begin', () => {
+    const board = { firmware: { family: 'macro-file' as const, version: '3.4', abilities: {} } }
+    for (const own of ['#move.axes', '{1,2}', 'pow(2,3)', 'asin(0)', '-abs(3)', `#'abc'`, '"a" == "b" ? 1 : 2'])
+      expect(found(rule, `G28\nG1 X{${own}} F3000`, 'start', board)).toEqual([])
+    expect(found(rule, 'G28\nG1 X{#wibble} F3000', 'start', board)).not.toEqual([])
+  })
+
   it('leaves numbers alone', () => expect(found(rule, 'M190 S60')).toEqual([]))
 })
