@@ -281,7 +281,8 @@ export class Sequence {
       const choice = page.getByRole('combobox', { name: 'Printer', exact: true })
       if (!(await choice.isVisible())) return
       await choice.click()
-      await page.getByRole('option').last().click()
+      // Not an option of the choice that asks which printer a paste is for.
+      await page.getByRole('listbox').getByRole('option').last().click()
     })
   }
 

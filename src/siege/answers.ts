@@ -6,6 +6,7 @@ import { carryOver } from '../core/carry/carry.ts'
 import { exportScript, type Form } from '../core/export/export.ts'
 import { ofFirstTool } from '../core/model/job.ts'
 import { Moment } from '../core/model/moment.ts'
+import type { Printer } from '../core/model/printer.ts'
 import { type RehearsalInput, rehearseScript } from '../core/round.ts'
 import { guessMoment } from '../core/script/guess.ts'
 import { type Chance, oneOf } from './texts.ts'
@@ -44,8 +45,8 @@ export function numberAmiss(value: unknown, path = ''): string | null {
 }
 
 /** What differs between a text carried over with its last line break and without; null where nothing does. */
-function carriedOtherwise(text: string, setting: RehearsalInput, chance: Chance): string | null {
-  const to = { ...setting, printer: oneOf(chance, printers) }
+function carriedOtherwise(text: string, setting: RehearsalInput, printer: Printer): string | null {
+  const to = { ...setting, printer }
   let end = text.length
   while (text[end - 1] === '\r' || text[end - 1] === '\n') end--
   const plain = text.slice(0, end)
@@ -59,11 +60,21 @@ function carriedOtherwise(text: string, setting: RehearsalInput, chance: Chance)
     : 'carried over otherwise without a last line break'
 }
 
-/** So few texts are carried over, which takes as long as all else together. */
-const carriedShare = 0.02
+/** What is done with a text besides rehearsing it, which takes many times as long. */
+export type Besides = { exported: boolean; carriedTo: Printer | null }
 
-/** Does everything there is to do with a text. Gives what is amiss, in words; null where nothing is. */
-export function amissWith(text: string, setting: RehearsalInput, chance: Chance = () => 1): string | null {
+/** One text in twenty is exported, one in fifty carried over. */
+export const madeBesides = (chance: Chance): Besides => ({
+  exported: chance() < 0.05,
+  carriedTo: chance() < 0.02 ? oneOf(chance, printers) : null,
+})
+
+/** Rehearses, checks and explains a text, and does what else is wanted. Gives what is amiss, in words; null where nothing is. */
+export function amissWith(
+  text: string,
+  setting: RehearsalInput,
+  { exported, carriedTo }: Besides = { exported: true, carriedTo: null },
+): string | null {
   try {
     const round = rehearseScript(text, setting)
     const wrong = numberAmiss(rehearsalAnswer(round, extras))
@@ -77,8 +88,8 @@ export function amissWith(text: string, setting: RehearsalInput, chance: Chance 
     )
     if (said) return `words: line ${said.line}: ${said.says}`
     guessMoment(text)
-    for (const form of forms) exportScript(text, [setting], { form, comments: true, ending: 'as-it-is' })
-    return chance() < carriedShare ? carriedOtherwise(text, setting, chance) : null
+    if (exported) for (const form of forms) exportScript(text, [setting], { form, comments: true, ending: 'as-it-is' })
+    return carriedTo && carriedOtherwise(text, setting, carriedTo)
   } catch (error) {
     return `throws: ${(error as Error).stack?.split('\n').slice(0, 4).join(' | ')}`
   }

@@ -1,6 +1,7 @@
-// `npm run fuzz [texts] [seed]`: texts that nobody would write, each rehearsed, checked, explained and exported. Says what it counted.
+// `npm run fuzz [texts] [seed]`: texts that nobody would write, each rehearsed, checked and explained, some exported and carried over. Says what it
+// counted.
 import '../core/bring/whole.ts'
-import { amissWith, madeSetting } from './answers.ts'
+import { amissWith, madeBesides, madeSetting } from './answers.ts'
 import { chanceFrom, madeText } from './texts.ts'
 
 const wanted = Number(process.argv[2] ?? 1_000_000)
@@ -24,8 +25,9 @@ for (let seed = first; seed < first + wanted; seed++) {
   const chance = chanceFrom(seed * 7919)
   const text = madeText(chance, mostLines)
   const setting = madeSetting(chance)
+  const besides = madeBesides(chance)
   const start = performance.now()
-  const amiss = amissWith(text, setting, chance)
+  const amiss = amissWith(text, setting, besides)
   const took = performance.now() - start
   done++
   lines += text.split('\n').length

@@ -58,7 +58,7 @@ test.each(cases)('%s: %s', (family, line) => {
   const printer = ofFamily(family)
   const setting = { printer, job, material, moment: 'start' as const }
   const text = `G28\n${line}\nG1 Z5 F600\n`
-  expect(amissWith(text, setting, () => 0)).toBeNull()
+  expect(amissWith(text, setting, { exported: true, carriedTo: ofFamily('board') })).toBeNull()
   const { findings } = rehearseScript(text, setting)
   expect(findings.filter(finding => finding.line === 2).map(({ rule }) => rule)).not.toEqual([])
 })
