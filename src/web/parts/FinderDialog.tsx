@@ -143,7 +143,11 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
         placeholder="A script, a line, a note, or what you want to do"
         className="w-full border-b border-rule bg-raised px-4 py-3 text-[16px] outline-none placeholder:text-soft"
       />
-      <Failed why={problem} onRetry={() => setAttempt(attempt + 1)} />
+      {problem && (
+        <div className="p-2">
+          <Failed why={problem} onRetry={() => setAttempt(attempt + 1)} />
+        </div>
+      )}
       <Command.List
         ref={list}
         onPointerMove={() => {
