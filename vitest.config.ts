@@ -1,7 +1,7 @@
 // Unit tests: everything beside the code it speaks of.
 import { defineConfig } from 'vitest/config'
 
-const common = { environment: 'node' as const, testTimeout: 60_000, setupFiles: ['src/core/bring/whole.ts'] }
+const common = { environment: 'node' as const, testTimeout: 60_000 }
 
 export default defineConfig({
   test: {

@@ -1,5 +1,4 @@
 // `npm run bench`: how long one round takes, beside merely splitting the same text at its line ends. Prints, judges nothing.
-import '../src/core/bring/whole.ts'
 import { demoJobs, demoMaterials, demoPrinters } from '../demo/load.ts'
 import { carryOver } from '../src/core/carry/carry.ts'
 import { check } from '../src/core/check/check.ts'

@@ -68,23 +68,3 @@ test('a long text tells what it is at, and can be stopped', async ({ page }) => 
   await expect(page.getByText('you stopped it', { exact: false })).toHaveCount(0, { timeout: 40_000 })
   await expect(findings(page).filter({ hasText: 'X 900' })).toHaveCount(1)
 })
-
-test('the page shares memory with its worker, and shows what was found also where it may not', async ({ page }) => {
-  const type = async () => {
-    await page.goto('/desk/new/shared')
-    await page.locator('.cm-content').click()
-    await page.keyboard.type('G28\nG1 X900 F3000')
-    await expect(page.getByRole('region', { name: 'List of findings' })).toContainText('Goes to X 900')
-  }
-  await type()
-  expect(await page.evaluate(() => crossOriginIsolated)).toBe(true)
-  // As another server in front of ours might leave it: without that header no memory is shared.
-  await page.route('**/desk/**', async route => {
-    const answer = await route.fetch()
-    const { 'cross-origin-embedder-policy': _, ...headers } = answer.headers()
-    await route.fulfill({ response: answer, headers })
-  })
-  await page.reload()
-  await type()
-  expect(await page.evaluate(() => crossOriginIsolated)).toBe(false)
-})

@@ -3,8 +3,8 @@ import { usualCall } from './documents/calls.ts'
 import { callLine, documentLines, withText } from './documents/open.ts'
 import { configProblems } from './documents/problems.ts'
 import type { Opened, Stage } from './machine/state.ts'
+import { analysed, type RehearsalInput, stageOf, type Unexplained } from './rehearsal.ts'
 import { rehearseLines } from './resolve/resolve.ts'
-import { type RehearsalInput, seenOn, stageOf, type Unexplained } from './round.ts'
 import { asTemplate } from './script/edits/as-template.ts'
 
 /** What these say of words in brackets is said of scripts; a template's are its own. */
@@ -22,7 +22,7 @@ export function rehearseDocument(text: string, setting: RehearsalInput & { opene
   const left = trace.troubles.filter(({ sort, line }) => sort !== 'macro' || !problems.some(each => each.line === line))
   trace.troubles.splice(0, trace.troubles.length, ...problems, ...left)
   const lines = documentLines(text, opened, stage, trace)
-  const checked = seenOn(text, lines, resolution, trace, stage)
+  const checked = analysed(text, lines, resolution, trace, stage)
   if (stage.firmware.flow) return checked
   const findings = checked.findings
     .filter(({ rule }) => !ofOurValues.includes(rule))

@@ -8,7 +8,6 @@ const source = join(dirname(fileURLToPath(import.meta.url)), '..')
 /** From the ground up. Every folder of the core, and every file beside them, has a floor of its own. */
 const order = [
   'core/format.ts',
-  'core/on-demand.ts',
   'core/gcode',
   'core/model',
   'core/firmware',
@@ -23,11 +22,11 @@ const order = [
   'core/check',
   'core/documents',
   'core/round-steps.ts',
-  'core/round.ts',
+  'core/rehearsal.ts',
   'core/document-round.ts',
+  'core/round.ts',
   'core/prove.ts',
   'core/answer.ts',
-  'core/bring',
   'core/rule-example.ts',
   'core/printfile',
   'core/compare',

@@ -1,98 +1,16 @@
 // One whole round: a script's text against one printer, material, job and moment, read, rehearsed, checked and explained.
-import { check } from './check/check.ts'
-import type { Finding, SetAside } from './check/finding.ts'
-import type { explainDocument } from './documents/explained.ts'
-import { placed } from './documents/placed.ts'
-import { type Explained, explain } from './explain/explain.ts'
-import { familyOf } from './firmware/families.ts'
-import { taughtFor, withTaught } from './firmware/teach.ts'
-import type { Line } from './gcode/line.ts'
+import { rehearseDocument } from './document-round.ts'
+import { explainDocument } from './documents/explained.ts'
+import { explain } from './explain/explain.ts'
 import { read } from './gcode/read.ts'
-import { stateAfter } from './machine/after.ts'
-import { type Ooze, oozeOf } from './machine/ooze.ts'
-import { type Bounds, type Durations, type Filament, type Stroke, strokesOf, totals } from './machine/outcome.ts'
-import type { MachineState, Opened, Stage } from './machine/state.ts'
-import type { PlainCommand, Trace } from './machine/trace.ts'
-import { configOf } from './macros/config.ts'
-import type { Change, Job } from './model/job.ts'
-import type { Material } from './model/material.ts'
-import type { Moment } from './model/moment.ts'
-import type { Printer } from './model/printer.ts'
-import type { TaughtCommand } from './model/taught.ts'
-import type { Vocabulary } from './model/vocabulary.ts'
-import { onDemand } from './on-demand.ts'
-import type { Resolution } from './resolve/resolution.ts'
+import { analysed, type RehearsalInput, type Round, stageOf, type Unexplained } from './rehearsal.ts'
 import { rehearseLines } from './resolve/resolve.ts'
 import type { RoundStep } from './round-steps.ts'
-import { type Passage, passagesOf } from './script/passages.ts'
 
-/** What a script is rehearsed for. */
-export type RehearsalInput = {
-  printer: Printer
-  /** Of the tool that begins. */
-  material: Material
-  /** One for each tool, where the job prints with several. */
-  materials?: readonly Material[] | undefined
-  job: Job
-  moment: Moment
-  /** What the machine is in when the script begins, as an earlier rehearsal left it; what the moment says where absent. */
-  from?: MachineState | undefined
-  /** The layer of the print that it runs in, from 1, and the tools that it changes between; see `Stage`. */
-  layer?: number | undefined
-  change?: Change | undefined
-  /** Whether the print goes on right after it; false where another script of the same change comes first. */
-  goesOn?: boolean | undefined
-  /** How the program that makes this printer's print files writes values, where the person has said which it is. */
-  vocabulary?: Vocabulary | undefined
-  /** Numbers for words of another program that have no meaning here, by the word with its signs, as `{mood}`. */
-  standIns?: Readonly<Record<string, number>> | undefined
-  /** Commands that the person taught, of any family. */
-  taught?: readonly TaughtCommand[]
-  /** Where the text is no script but a config or a macro file of this printer: which, and the line that calls what is in it. */
-  opened?: Opened | undefined
-}
-
-export type Round = {
-  stage: Stage
-  lines: Line[]
-  commands: PlainCommand[]
-  resolution: Resolution
-  trace: Trace
-  strokes: Stroke[]
-  ooze: Ooze
-  /** What the machine is in at the end. */
-  state: MachineState
-  durations: Durations
-  filament: Filament
-  bounds: Bounds
-  passages: Passage[]
-  findings: Finding[]
-  /** Findings that the person has set aside in the text, with their reasons. */
-  setAside: SetAside[]
-  explained: Explained[]
-}
-
-/** A round before its sentences. */
-export type Unexplained = Omit<Round, 'explained'>
-
-/** What is done with a text that is a config or a macro file: only one that is opened needs it. */
-export type Documents = {
-  rehearse: (text: string, setting: RehearsalInput & { opened: Opened }) => Unexplained
-  explain: typeof explainDocument
-}
-export const [documents, bringDocuments] = onDemand<Documents>('What rehearses documents')
+export { type RehearsalInput, type Round, stageOf, type Unexplained } from './rehearsal.ts'
 
 type Told = (step: RoundStep) => void
 const toNobody: Told = () => {}
-
-/** What a script of this printer, job and moment is rehearsed on. */
-export function stageOf(setting: RehearsalInput): Stage {
-  const firmware = withTaught(familyOf(setting.printer), taughtFor(setting.printer, setting.taught))
-  // A config left from an earlier firmware is nothing that another family reads.
-  if (!setting.printer.macros || setting.printer.firmware.family !== 'host') return { ...setting, firmware }
-  const { macros, delayed } = configOf(setting.printer)
-  return { ...setting, firmware, macros, delayed }
-}
 
 /**
  * Reads, rehearses and checks a text: all of a round but its sentences. Never throws, whatever the text. `lines` is the text
@@ -106,43 +24,18 @@ export function rehearseAndCheck(
 ): Unexplained {
   told('rehearsing')
   const { opened } = setting
-  if (opened) return documents().rehearse(text, { ...setting, opened })
+  if (opened) return rehearseDocument(text, { ...setting, opened })
   const stage = stageOf(setting)
   const { resolution, trace } = rehearseLines(lines, stage)
   told('checking')
-  return seenOn(text, lines, resolution, trace, stage)
-}
-
-/** What a rehearsal comes to: strokes, ooze, passages, findings. */
-export function seenOn(text: string, lines: Line[], resolution: Resolution, trace: Trace, stage: Stage): Unexplained {
-  const commands = trace.ran ?? []
-  const strokes = strokesOf(trace, stage)
-  const ooze = oozeOf(trace, stage)
-  const passages = passagesOf(lines, trace, stage)
-  const script = { text, lines, commands, resolution, trace, stage, strokes, ooze, passages }
-  const { findings: found, setAside } = check(script)
-  const findings = placed(found, script)
-  return {
-    stage,
-    lines,
-    commands,
-    resolution,
-    trace,
-    strokes,
-    ooze,
-    state: stateAfter(trace, ooze, stage),
-    ...totals(trace, stage),
-    passages,
-    findings,
-    setAside,
-  }
+  return analysed(text, lines, resolution, trace, stage)
 }
 
 /** A round with its sentences, from all of it but those. */
 export function withExplained(text: string, setting: Pick<RehearsalInput, 'opened'>, checked: Unexplained): Round {
   const { lines, resolution, trace, stage } = checked
   const explained = setting.opened
-    ? documents().explain(text, setting.opened, lines, resolution, trace, stage)
+    ? explainDocument(text, setting.opened, lines, resolution, trace, stage)
     : explain(lines, resolution, trace, stage)
   return { ...checked, explained }
 }

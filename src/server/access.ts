@@ -40,6 +40,4 @@ export const contentPolicy = secureHeaders({
     frameAncestors: ["'none'"],
   },
   referrerPolicy: 'no-referrer',
-  // A page that loads nothing of others may share memory with its workers (worker/mailbox.ts).
-  crossOriginEmbedderPolicy: 'require-corp',
 })

@@ -1,6 +1,5 @@
 // `npm run fuzz [texts] [seed]`: texts that nobody would write, each rehearsed, checked and explained, some exported and carried over. Says what it
 // counted.
-import '../core/bring/whole.ts'
 import { amissWith, madeBesides, madeSetting } from './answers.ts'
 import { chanceFrom, madeText } from './texts.ts'
 

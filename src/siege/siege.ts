@@ -1,5 +1,4 @@
 // `npm run siege [kills] [requests]`: attacks a real server and its data from outside. Says what it tried and what held.
-import '../core/bring/whole.ts'
 import { spawn } from 'node:child_process'
 import { once } from 'node:events'
 import { mkdtempSync, rmSync } from 'node:fs'

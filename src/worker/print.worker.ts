@@ -1,5 +1,4 @@
 // Rehearses a whole print away from the page: every moment of a job in order.
-import '../core/bring/whole.ts'
 import { expose } from 'comlink'
 import { type PrintShown, printShown } from '../core/print/shown.ts'
 import type { PrintSetting, Scripts } from '../core/print/situation.ts'

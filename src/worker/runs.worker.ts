@@ -1,5 +1,4 @@
 // One of several workers that rehearse a script against many jobs, a batch at a time.
-import '../core/bring/whole.ts'
 import { expose } from 'comlink'
 import type { Run } from '../core/runs/fits.ts'
 import { runAll, type Script } from '../core/runs/many.ts'

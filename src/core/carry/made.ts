@@ -2,8 +2,8 @@
 
 import { madeNow, surroundingsAt } from '../script/edits/make.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
-import { makerNamed } from '../script/makers/at-hand.ts'
 import { type MadePassage, markerLine, standards, type Values } from '../script/makers/maker.ts'
+import { makerNamed } from '../script/makers/makers.ts'
 import { type Change, type Ends, writtenOut } from './changes.ts'
 import { rehearsed } from './flatten.ts'
 import type { Side } from './sides.ts'

@@ -3,8 +3,8 @@ import { effectOf, specOf } from '../firmware/spec.ts'
 import { listed } from '../format.ts'
 import { allSteps, modesAfter, modesBefore } from '../machine/trace.ts'
 import { asideMarks } from '../script/edits/set-aside.ts'
-import { rulesFor } from './at-hand.ts'
 import type { Checked, Finding, Fix, Row, SetAside, Severity, Statement } from './finding.ts'
+import { rules } from './rules.ts'
 
 /** A rehearsed script before what all rules share is worked out. */
 type Unchecked = Omit<Checked, 'statements' | 'rows' | 'steps'>
@@ -22,7 +22,7 @@ export const checkedFrom = (script: Unchecked): Checked => ({
 /** Findings of all rules that speak of the script's moment, worst first and then by line; those set aside apart. */
 export function check(script: Unchecked): { findings: Finding[]; setAside: SetAside[] } {
   const checked = checkedFrom(script)
-  const all = rulesFor(script.stage).flatMap(rule => {
+  const all = rules.flatMap(rule => {
     if (rule.moments && !rule.moments.includes(script.stage.moment)) return []
     return rule.check(checked).map(({ line, lines = [line], message, fixes = [], severity = rule.severity }) => ({
       rule: rule.name,

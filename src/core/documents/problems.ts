@@ -1,9 +1,9 @@
 // What would keep a host from loading an open config, or has it take something else than is meant: told at its line while it is written.
 
-import { templates } from '../effects/templates.ts'
 import type { Stage } from '../machine/state.ts'
 import type { Trouble } from '../machine/trace.ts'
 import { configOf } from '../macros/config.ts'
+import { treeOf } from '../macros/template/tree.ts'
 import { macrosIn } from './open.ts'
 
 /** Of the file that is open; every template in it is read, whether it is called or not. */
@@ -14,7 +14,7 @@ export function configProblems(stage: Stage): Trouble[] {
     .problems.filter(({ file = null }) => file === opened.file)
     .map(({ line, why }): Trouble => ({ sort: 'config', line, why }))
   const broken = macrosIn(stage, opened.file).flatMap(({ name, gcode, gcodeLine }): Trouble[] => {
-    const tree = templates().treeOf(gcode)
+    const tree = treeOf(gcode)
     if (tree.ok) return []
     const why = `The template of ${name} can’t be read: ${tree.why} The host would not start.`
     return [{ sort: 'config', line: gcodeLine + tree.line - 1, why }]

@@ -7,12 +7,13 @@ import type { Stage } from '../machine/state.ts'
 import type { PlainCommand, Trace } from '../machine/trace.ts'
 import type { Whence } from '../macros/blocks.ts'
 import type { Macro } from '../macros/config.ts'
+import { render } from '../macros/template/render.ts'
 import type { Value } from '../macros/values.ts'
 import { fileNamed, type MacroFile } from '../model/printer.ts'
 import { type Run, runBlocks } from './blocks.ts'
 import { recordOf } from './effects.ts'
+import { namesFor } from './macro-names.ts'
 import type { Call } from './record.ts'
-import { templates } from './templates.ts'
 
 export type { PlainCommand }
 
@@ -203,7 +204,7 @@ class Runner {
       recorder.stop(endless('The macros call each other', [...within, macro.name]))
       return
     }
-    const rendered = templates().linesOf(recorder, command, macro)
+    const rendered = render(macro.gcode, namesFor(recorder, command, macro), recorder.budget)
     if (recorder.budget.why !== null) {
       recorder.line = line
       recorder.stop(recorder.budget.why)

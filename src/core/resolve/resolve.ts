@@ -12,10 +12,10 @@ import { indentOf, readLine } from '../gcode/read.ts'
 import { beginning } from '../machine/beginning.ts'
 import { materialOf, type Stage } from '../machine/state.ts'
 import type { PlainCommand, Trace } from '../machine/trace.ts'
-import type { AnotherProgram } from './another-program.ts'
+import { Placeholders } from '../vocabulary/placeholders.ts'
+import { AnotherProgram } from './another-program.ts'
 import { hasBranch, isForeign, wordsIn } from './foreign.ts'
 import { halfGuards, noGuard } from './guards.ts'
-import { otherPrograms } from './other-programs.ts'
 import type { Problem, Resolution, ScriptSetting, Worth } from './resolution.ts'
 import { writtenFor } from './written.ts'
 
@@ -111,7 +111,12 @@ class Resolver {
   ) {
     this.world = worldOf(stage)
     this.foreign = lines.some(line => isForeign(line, stage))
-      ? otherPrograms().at(this.world, stage, wordsIn(lines), this.guards, () => this.tool)
+      ? new AnotherProgram(
+          stage,
+          new Placeholders(this.world, stage.vocabulary, wordsIn(lines)),
+          this.guards,
+          () => this.tool,
+        )
       : null
     const { tool } = beginning(stage).modes
     this.toolInUse = () => tool

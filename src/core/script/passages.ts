@@ -4,8 +4,8 @@ import { sleeping } from '../gcode/read.ts'
 import type { Stage } from '../machine/state.ts'
 import type { Trace } from '../machine/trace.ts'
 import { headingOf } from './headings.ts'
-import { makerNamed } from './makers/at-hand.ts'
 import { type Marker, madePassages, readMarker, type Values } from './makers/maker.ts'
+import { makerNamed } from './makers/makers.ts'
 import {
   goesWith,
   heavier,

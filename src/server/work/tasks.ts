@@ -1,5 +1,4 @@
 // What the server lets others work out of a text: a rehearsal, and what a script comes to. Plain data in, plain data out.
-import '../../core/bring/whole.ts'
 import { type Extra, rehearsalAnswer } from '../../core/answer.ts'
 import { carryAfter } from '../../core/carry/after.ts'
 import { carriedAnswer } from '../../core/carry/answer.ts'

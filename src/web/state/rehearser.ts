@@ -13,16 +13,7 @@ import type { Timed } from '../../core/runs/fit-printer.ts'
 import type { Run } from '../../core/runs/fits.ts'
 import type { EditRequest } from '../../core/script/edits/edit.ts'
 import { listsChangedTo } from '../../worker/changed.ts'
-import { type Mailbox, newMailbox } from '../../worker/mailbox.ts'
-import type {
-  DeskRound,
-  FindAnswered,
-  FindAsked,
-  FoundFirst,
-  Rehearser,
-  RoundLists,
-  Sent,
-} from '../../worker/rehearsal.worker.ts'
+import type { DeskRound, Rehearser, RoundLists, Sent } from '../../worker/rehearsal.worker.ts'
 import { NoAnswer, Watched } from './watched.ts'
 import { whenPainted } from './when-painted.ts'
 
@@ -66,60 +57,6 @@ export function requestRound(wanted: Wanted): void {
   wake()
   if (!running) void drain()
 }
-
-const mailbox = newMailbox()
-let questions = 0
-
-/** How long the worker took for the last two texts, ms; unless both were long, a frame waits for it, as long as another would take. */
-let lastTookMs: readonly number[] = []
-const quickMs = 20
-const frameWaitMs = 16
-
-/** What would go wrong: as a message, or from the mailbox in the frame that paints what was typed, whichever comes first. */
-async function findingsOf(
-  { text, setting }: Wanted,
-  listener: ((step: RoundStep) => void) | undefined,
-): Promise<Finding[]> {
-  const question = ++questions
-  const asked = worker.ask((remote, port) => {
-    const sent = onceFor(remote, setting)
-    return listener
-      ? remote.find(text, sent, listener)
-      : findIn(port, { find: question, text, sent, memory: mailbox?.memory })
-  })
-  const quick = lastTookMs.some(ms => ms < quickMs)
-  const taken = mailbox && !document.hidden ? [inFrame(mailbox, question, quick ? frameWaitMs : 0)] : []
-  const { findings, tookMs } = await Promise.race([asked, ...taken])
-  lastTookMs = [...lastTookMs, tookMs].slice(-2)
-  return findings
-}
-
-/** Asks with a bare message and listens for the answer: with each key, a call by proxy is the longest part of asking. */
-const findIn = (port: Worker, asked: FindAsked) =>
-  new Promise<FoundFirst>((resolve, reject) => {
-    const hear = ({ data }: MessageEvent<Partial<FindAnswered>>) => {
-      if (data.found !== asked.find) return
-      port.removeEventListener('message', hear)
-      if (data.answer) resolve(data.answer)
-      else reject(new Error(data.trouble))
-    }
-    port.addEventListener('message', hear)
-    port.postMessage(asked)
-  })
-
-/** What lies in the mailbox when the frame is made up that paints what was typed, or comes within so long, ms. */
-const inFrame = (box: Mailbox, question: number, waitMs: number) =>
-  new Promise<FoundFirst>(resolve =>
-    // Behind the editor's own measures, which are asked for while it draws.
-    queueMicrotask(() =>
-      requestAnimationFrame(() => {
-        const until = performance.now() + waitMs
-        let found = box.take(question)
-        while (found === undefined && performance.now() < until) found = box.take(question)
-        if (found !== undefined) resolve(found as FoundFirst)
-      }),
-    ),
-  )
 
 /** Of the round that came last its number and its lists, of which the next one sends only what changed. */
 let last: { number: number; lists: RoundLists } = {
@@ -166,7 +103,8 @@ async function drain(): Promise<void> {
     }
     const listener = wanted.text.length > long.signs ? proxy(told) : undefined
     try {
-      const findings = await findingsOf(wanted, listener)
+      const { text, setting } = wanted
+      const findings = await worker.ask(remote => remote.find(text, onceFor(remote, setting), listener))
       answered = wanted.text
       if (next) continue
       wanted.found(findings)
@@ -230,9 +168,6 @@ function onceFor(remote: object, setting: RehearsalInput): RehearsalInput | null
 /** Rehearses a text beside the queue, as for a preview. */
 export const rehearseAside = (text: string, setting: RehearsalInput): Promise<DeskRound> =>
   worker.ask(remote => remote.rehearseBeside(text, setting))
-
-/** Has the worker load what will be asked of it. */
-export const loadWorkerAhead = (): Promise<void> => worker.ask(remote => remote.loadAhead())
 
 /** Asks for a plan of an edit and the rehearsal of its outcome. */
 export const proposeAside = (text: string, setting: RehearsalInput, request: EditRequest) =>

@@ -41,9 +41,9 @@ export class Watched<T> {
    * Asks the worker, which has its time from when it has been loaded. Rejects with `NoAnswer` where none comes in time, with `NotLoaded` where
    * it can't be loaded, or with what the worker itself throws.
    */
-  async ask<R>(question: (remote: Remote<T>, worker: Worker) => R): Promise<Awaited<R>> {
+  async ask<R>(question: (remote: Remote<T>) => R): Promise<Awaited<R>> {
     this.running ??= this.begin()
-    const { worker, remote, there, isThere, ended, end } = this.running
+    const { remote, there, isThere, ended, end } = this.running
     let answered = false
     let timer: ReturnType<typeof setTimeout> | undefined
     const late = new Promise<never>((_, fail) => {
@@ -59,7 +59,7 @@ export class Watched<T> {
       void there.then(() => wait(this.patienceMs))
     })
     try {
-      return await Promise.race([question(remote, worker), late, ended])
+      return await Promise.race([question(remote), late, ended])
     } finally {
       answered = true
       clearTimeout(timer)

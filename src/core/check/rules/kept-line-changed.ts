@@ -2,8 +2,8 @@
 import type { Line } from '../../gcode/line.ts'
 import { madeNow, makePassage } from '../../script/edits/make.ts'
 import { ordinaryText } from '../../script/edits/ordinary-text.ts'
-import { makerNamed } from '../../script/makers/at-hand.ts'
 import { type MadePassage, madePassages } from '../../script/makers/maker.ts'
+import { makerNamed } from '../../script/makers/makers.ts'
 import type { Checked, Fix, Found, Rule } from '../finding.ts'
 
 /** Lines commented out as a whole are left alone: they do nothing, and are put back as they were. */

@@ -11,7 +11,6 @@ import { withinPrint } from '../../model/moment.ts'
 import { axes, retractionOf } from '../../model/printer.ts'
 import { applyEdits } from '../../model/script.ts'
 import { rehearseLines } from '../../resolve/resolve.ts'
-import { makerNamed } from '../makers/at-hand.ts'
 import {
   endLine,
   fitValues,
@@ -24,6 +23,7 @@ import {
   standards,
   type Values,
 } from '../makers/maker.ts'
+import { makerNamed } from '../makers/makers.ts'
 import { type Plan, type Rehearsed, rangeOf, refuse } from './plan.ts'
 
 /** How things are counted just before a line runs, for a maker whose passage begins there. */

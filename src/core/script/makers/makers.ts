@@ -1,5 +1,4 @@
 // The list of makers. A new one is a file beside this and a line here.
-
 import { changeByHand } from './change-by-hand.ts'
 import { comeBack } from './come-back.ts'
 import { dock } from './dock.ts'
@@ -38,3 +37,5 @@ export const makers: readonly Maker[] = [
   progressMessage,
   endOfPrint,
 ]
+
+export const makerNamed = (name: string): Maker | undefined => makers.find(maker => maker.name === name)

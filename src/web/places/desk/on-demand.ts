@@ -4,7 +4,6 @@ import { loadChoice } from '../../parts/Choice.tsx'
 import { later } from '../../parts/later.tsx'
 import { loadMenu } from '../../parts/Menu.tsx'
 import { loadPanel } from '../../parts/Panel.tsx'
-import { loadWorkerAhead } from '../../state/rehearser.ts'
 import { loadItems } from './header/DeskMenus.tsx'
 import { loadSaving } from './header/Keeping.tsx'
 
@@ -66,8 +65,7 @@ export function useLoadedAhead(): void {
   useEffect(() => {
     const timer = setTimeout(() => {
       // Where the server is gone, what is there already goes on.
-      const all = [...Object.values(loads).map(load => load()), loadWorkerAhead()]
-      void Promise.allSettled(all)
+      void Promise.allSettled(Object.values(loads).map(load => load()))
     }, restMs)
     return () => clearTimeout(timer)
   }, [])

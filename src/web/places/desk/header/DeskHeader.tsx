@@ -17,9 +17,6 @@ import { DeskMenus } from './DeskMenus.tsx'
 import { Keeping } from './Keeping.tsx'
 import { WithText } from './WithText.tsx'
 
-/** Runs a command of the header's menus: shows the sentence that it resolves to, if any, or why it failed. */
-export type OnRun = (act: () => Promise<string>) => void
-
 const ChangedSince = later(() => import('../../../parts/CameFrom.tsx'), 'ChangedSince')
 
 export function DeskHeader({ things }: { things: Things }) {

@@ -26,7 +26,7 @@ import { goBackToSaved, useDesk } from '../../../state/desk.ts'
 import { type Head, useHead, useUnsaved } from '../../../state/desk-watch.ts'
 import { propose } from '../../../state/preview.ts'
 import { keepAsItCame } from '../../../state/saving.ts'
-import type { OnRun } from './DeskHeader.tsx'
+import type { OnRun } from './onRun.ts'
 import { copyPlain, copySource, download } from './taking.ts'
 
 type Running = { onRun: OnRun }

@@ -3,7 +3,7 @@ import { memo } from 'react'
 import { Button } from '../../../parts/Button.tsx'
 import { later } from '../../../parts/later.tsx'
 import { Menu } from '../../../parts/Menu.tsx'
-import type { OnRun } from './DeskHeader.tsx'
+import type { OnRun } from './onRun.ts'
 
 export const loadItems = () => import('./DeskItems.tsx')
 export const DeskItems = later(loadItems, 'DeskItems')

@@ -9,8 +9,8 @@ import { type Asked, ask, askNothing, useAsked } from '../../../state/asked.ts'
 import { hasUnsavedChange, useDesk } from '../../../state/desk.ts'
 import { type Head, useUnsaved } from '../../../state/desk-watch.ts'
 import { questionAfter, saveChange } from '../../../state/saving.ts'
-import type { OnRun } from './DeskHeader.tsx'
 import { DeskItems, loadItems } from './DeskMenus.tsx'
+import type { OnRun } from './onRun.ts'
 
 export const loadSaving = () => import('./SavingQuestions.tsx')
 const SavingQuestions = later(loadSaving, 'SavingQuestions')

@@ -5,7 +5,7 @@ import { ask } from '../../../state/asked.ts'
 import { choose } from '../../../state/desk.ts'
 import type { Head } from '../../../state/desk-watch.ts'
 import { moveOpen } from '../../../state/saving.ts'
-import type { OnRun } from './DeskHeader.tsx'
+import type { OnRun } from './onRun.ts'
 
 type Props = { head: Head; things: Things; onRun: OnRun }
 
