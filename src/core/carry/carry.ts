@@ -5,7 +5,7 @@ import { type RehearsalInput, type Round, rehearseScript } from '../round.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
 import { madePassages } from '../script/makers/maker.ts'
 import { assembled } from './assemble.ts'
-import { type Change, type Ends, endsOf, unwanted, writtenOut } from './changes.ts'
+import { type Change, type Ends, endsOf, unwanted, withoutLastBreak, writtenOut } from './changes.ts'
 import { flatten, rehearsed, rehearsedAs } from './flatten.ts'
 import { withHung } from './hung.ts'
 import { madeAgain } from './made.ts'
@@ -38,7 +38,7 @@ export type CarryPlan = {
   oneWay: boolean
 }
 
-/** The longest text that is carried over, in lines. A longer one is a whole print, and would take many seconds. */
+/** The longest text that is carried over, in lines, and the most commands that it may run. More would take many seconds. */
 const maxLines = 5_000
 
 export type Carried = CarryPlan | { ok: false; why: string }
@@ -51,9 +51,7 @@ export function carryOver(request: CarryRequest): Carried {
   const { ending, lastOpen } = endsOf(request.text)
   if (!lastOpen) return carriedClosed(request)
   const carried = carriedClosed({ ...request, text: request.text + ending })
-  return carried.ok && carried.text.endsWith(ending)
-    ? { ...carried, text: carried.text.slice(0, -ending.length) }
-    : carried
+  return carried.ok ? { ...carried, text: withoutLastBreak(carried.text) } : carried
 }
 
 /** Carries over a text whose last line ends in a line break. */
@@ -75,6 +73,11 @@ function carriedClosed(request: CarryRequest): Carried {
   const questions = new Questions(request.answers ?? {}, to.printer.name)
   try {
     const original = rehearsed(text, from)
+    if (original.trace.rows.count > maxLines)
+      return {
+        ok: false,
+        why: `It runs ${original.trace.rows.count.toLocaleString('en')} commands, in loops or macros, which is more than can be carried over. Shorten what repeats.`,
+      }
     const flat = flatten(original, from, to, questions)
     const script = rehearsedAs(original, flat.text, from)
     const walked = walk(script, from, to, questions, same)

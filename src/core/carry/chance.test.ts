@@ -5,7 +5,8 @@ import { demoPrinters } from '../../../demo/load.ts'
 import { type Chance, chanceFrom, madeText, oneOf } from '../../siege/texts.ts'
 import { splitLines } from '../gcode/read.ts'
 import { beyondRadiusMm, Printer } from '../model/printer.ts'
-import { carried } from '../testing/carrying.ts'
+import { carried, settingFor } from '../testing/carrying.ts'
+import { carryOver } from './carry.ts'
 
 const demo = demoPrinters()
 
@@ -173,7 +174,12 @@ describe('texts of anything', () => {
       const [from, to] = [oneOf(chance, demo), madePrinter(chance)]
       // Endless loops take their time elsewhere.
       const text = madeText(chance, 40).replaceAll('M808', 'M809')
-      const plan = carried(text, from, to, oneOf(chance, moments))
+      const moment = oneOf(chance, moments)
+      const plan = carryOver({ text, from: settingFor(from, moment), to: settingFor(to, moment) })
+      if (!plan.ok) {
+        expect(plan.why).toMatch(/^It runs [\d,]+ commands/)
+        continue
+      }
       expect(plan.changes.flatMap(({ line }) => line ?? [])).toEqual(splitLines(text).map((_, i) => i + 1))
       expect(plan.changes.filter(({ kind, why }) => kind !== 'same' && why === '')).toEqual([])
     }

@@ -34,12 +34,15 @@ export function endsOf(text: string): Ends {
   }
 }
 
+/** The text without the line break at its end, of whichever kind; unchanged if it has none. */
+export const withoutLastBreak = (text: string): string => text.replace(/(?:\r\n|\r|\n)$/, '')
+
 /** The text that changes come to; each line ends as the one that it comes from. */
 export function writtenOut(changes: readonly Change[], { ending, ofLine, lastOpen }: Ends): string {
   const text = changes
     .flatMap(({ became, line }) => became.map(each => each + (line === null ? ending : ofLine[line - 1] || ending)))
     .join('')
-  return lastOpen && text.endsWith(ending) ? text.slice(0, -ending.length) : text
+  return lastOpen ? withoutLastBreak(text) : text
 }
 
 /** The change that this place of the written-out text belongs to. */

@@ -2,6 +2,7 @@
 import { expect, test } from 'vitest'
 import { demoJobs, demoMaterials, demoPrinters, demoScripts } from '../../../demo/load.ts'
 import { carryOver } from './carry.ts'
+import { withoutLastBreak } from './changes.ts'
 
 const [printers, jobs, materials] = [demoPrinters(), demoJobs(), demoMaterials()]
 const [job, material] = [jobs[0], materials[0]]
@@ -69,4 +70,13 @@ test('a text as long as a print is refused at once, with the reason', () => {
     why: 'A text of 5,001 lines is a whole print, which would have to be sliced for Curlew. Carry over the scripts around it.',
   })
   expect(carried('G1 X5\n'.repeat(5000), 'Dunlin', 'Curlew', 'start').ok).toBe(true)
+})
+
+test('of a text that had no line break at its end, the last one goes, whichever kind it is', () => {
+  expect(['a\n', 'a\r\n', 'a\r', 'a', 'a\n\n', ''].map(withoutLastBreak)).toEqual(['a', 'a', 'a', 'a', 'a\n', ''])
+})
+
+test('a script that runs thousands of commands in a loop is refused at once', () => {
+  const plan = carried('var i = 0\nwhile iterations < 6000\n  G91\n', 'Avocet', 'Curlew', 'start')
+  expect(plan).toMatchObject({ ok: false, why: expect.stringMatching(/^It runs [\d,]+ commands, in loops or macros/) })
 })

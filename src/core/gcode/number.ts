@@ -13,3 +13,6 @@ export function machineNumber(text: string): number | null {
 
 /** Whether a value that was worked out is one that a machine could take: neither endless, nor none at all, nor too large. */
 export const isMachineNumber = (value: number): boolean => Math.abs(value) <= largest
+
+/** The whole number that a text of digits is, held within what a machine could take: `9…9` of 300 digits gives 1e15. */
+export const heldNumber = (digits: string): number => Math.max(-largest, Math.min(largest, Number(digits)))

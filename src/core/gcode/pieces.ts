@@ -24,7 +24,7 @@ const spaces = /[ \t]+/y
 const oddSpaces = /[\u00a0\u1680\u2000-\u200b\u202f\u205f\u3000\ufeff]+/y
 // biome-ignore lint/suspicious/noControlCharactersInRegex: control characters are what it looks for
 const controls = /[\u0000-\u0008\u000a-\u001f\u007f]+/y
-const lineNumber = /[Nn][ \t]*(\d+)/y
+const lineNumber = /[Nn][ \t]*(\d{1,15})/y
 const plainName = /([GMTgmt])[ \t]*(\d+(?:\.\d+)?)(?![\d_])/y
 const toolName = /[Tt]-1(?=[ \t;]|$)|[Tt](?=[ \t;?]|$)\??/y
 /** A tool whose number is worked out: `T@first_tool`, `T{var.next}`, `T[next]`. */
@@ -44,7 +44,7 @@ const commaTail = /,\d+/y
 const exponentTail = /e[+-]?\d+/y
 const quoted = /[ \t]*("(?:[^"]|"")*")/y
 const badNumber = /[-+.,\d\u2010-\u2015\u2212]+/y
-const checksum = /\*[ \t]*(\d+)[ \t]*(?=$|;)/y
+const checksum = /\*[ \t]*(\d{1,15})[ \t]*(?=$|;)/y
 const messageText = /[^;]+/y
 const expressionText = /(?:"[^"]*"|[^;"]|"(?=[^"]*$))+/y
 const lineComment = /;.*/sy
@@ -130,7 +130,7 @@ const mostNames = 4000
 function nameOf([written, letter = '', digits = '']: RegExpExecArray): string {
   const known = names.get(written)
   if (known !== undefined) return known
-  const name = letter.toUpperCase() + Number(digits)
+  const name = letter.toUpperCase() + (machineNumber(digits) ?? digits)
   if (names.size < mostNames) names.set(written, name)
   return name
 }
