@@ -325,22 +325,6 @@ test('a menu that can’t be fetched leaves its button where it was, and says so
   expect(await page.getByRole('heading', { level: 1 }).boundingBox()).toEqual(header)
 })
 
-test('a script that needs what can’t be fetched says so, and keeps its text', async ({ page }) => {
-  await page.context().route('**/assets/other-programs-*.js', route => route.abort())
-  await pasteOnShelf(page, script)
-  await expect(page.locator('.cm-says').first()).toBeVisible()
-  await editor(page).press('Control+End')
-  await page.keyboard.type('M104 S{first_temp}')
-  await expect(page.getByRole('alert').filter({ hasText: 'could not be rehearsed' })).toContainText(
-    'what it needs could not be loaded, for the server did not answer. Load the page again.',
-  )
-  await page.context().unroute('**/assets/other-programs-*.js')
-  await page.reload()
-  await expect(editor(page)).toContainText('M104 S{first_temp}')
-  await expect(lineWith(page, 'M104')).toContainText('Heats the nozzle to 205 °C')
-  await expect(page.getByRole('alert')).toHaveCount(0)
-})
-
 test('what comes to stand under the lines above leaves the caret in sight', async ({ page }) => {
   await page.setViewportSize({ width: 1024, height: 768 })
   await page.goto('/desk/1')

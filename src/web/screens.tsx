@@ -2,14 +2,13 @@
 import { QueryClientProvider } from '@tanstack/react-query'
 import { type ReactElement, StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
-import { Navigate, Route, Routes } from 'react-router'
+import { createBrowserRouter, Navigate, RouterProvider } from 'react-router'
 import { type Path, pages } from '../pages.ts'
 import { convertOlderDrafts } from './drafts/older.ts'
 import { openDraftStorage } from './drafts/store.ts'
 import { joinTabs } from './drafts/tab.ts'
 import { watchEscape } from './parts/escape.ts'
 import { Frame } from './parts/Frame.tsx'
-import { Going } from './parts/Going.tsx'
 import { watchPlaces } from './parts/giving-back.ts'
 import { later } from './parts/later.tsx'
 import { Nowhere } from './parts/Nowhere.tsx'
@@ -75,6 +74,13 @@ const elements: Record<Path, ReactElement> = {
   '/read/shortcuts': <Read what="shortcuts" />,
 }
 
+const router = createBrowserRouter([
+  {
+    element: <Frame />,
+    children: [...pages.map(({ path }) => ({ path, element: elements[path] })), { path: '*', element: <Nowhere /> }],
+  },
+])
+
 watchPlaces()
 watchEscape()
 watchUnheard()
@@ -86,16 +92,7 @@ if (root)
   createRoot(root).render(
     <StrictMode>
       <QueryClientProvider client={queries}>
-        <Going>
-          <Routes>
-            <Route element={<Frame />}>
-              {pages.map(({ path }) => (
-                <Route key={path} path={path} element={elements[path]} />
-              ))}
-              <Route path="*" element={<Nowhere />} />
-            </Route>
-          </Routes>
-        </Going>
+        <RouterProvider router={router} />
       </QueryClientProvider>
     </StrictMode>,
   )

@@ -1,7 +1,5 @@
-// Before a page is left whose form has a change that is not saved: what happens with it is said, and chosen.
-import { useEffect, useState } from 'react'
-import { useLocation } from 'react-router'
-import { way } from '../state/going.ts'
+// Asks what to do with unsaved changes before another page is opened.
+import { useBlocker } from 'react-router'
 import { Button } from './Button.tsx'
 import { Panel } from './Panel.tsx'
 
@@ -15,21 +13,11 @@ type Props = {
 }
 
 export function Leaving({ what, changed, save, undo }: Props) {
-  const [proceed, setProceed] = useState<(() => void) | null>(null)
-  const { pathname } = useLocation()
-  useEffect(() => {
-    if (!changed) return
-    return way.hold(
-      next => next.pathname !== pathname,
-      take => setProceed(() => take),
-    )
-  }, [changed, pathname])
-  if (!proceed) return null
-  const stay = () => setProceed(null)
-  const leave = () => {
-    stay()
-    proceed()
-  }
+  const blocker = useBlocker(
+    ({ currentLocation, nextLocation }) => changed && currentLocation.pathname !== nextLocation.pathname,
+  )
+  if (blocker.state !== 'blocked') return null
+  const { proceed: leave, reset: stay } = blocker
   return (
     <Panel
       open
