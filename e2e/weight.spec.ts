@@ -8,9 +8,6 @@ import { test } from './served.ts'
 
 const dist = join(import.meta.dirname, '..', 'dist')
 
-/** The Desk loads the rest ahead after so long, ms; here it never comes to that, however busy the machine is. */
-const restMs = 4000
-
 /** Bytes of all script that a page and its workers ask for, until it has been at rest for as long as one reads its first line. */
 async function weighed(page: Page, address: string): Promise<{ all: number; page: number; names: string[] }> {
   const files = new Set<string>()
@@ -18,11 +15,6 @@ async function weighed(page: Page, address: string): Promise<{ all: number; page
     const { pathname } = new URL(request.url())
     if (pathname.endsWith('.js')) files.add(pathname)
   })
-  await page.addInitScript(rest => {
-    const later = window.setTimeout
-    window.setTimeout = ((what: TimerHandler, ms?: number, ...more: unknown[]) =>
-      ms === rest ? 0 : later(what, ms, ...more)) as typeof window.setTimeout
-  }, restMs)
   await page.goto(address, { waitUntil: 'networkidle' })
   await page.waitForTimeout(1500)
   const own = await page.evaluate(() =>

@@ -1,15 +1,10 @@
-// One choice out of a few, with its name above: what a printer, a moment or a job is picked with. Its list is made, and what it is made
-// of loaded, when it is opened first.
-import { ChevronDown } from 'lucide-react'
-import { type ComponentProps, Suspense, useState } from 'react'
-import { later } from './later.tsx'
-import { opener } from './opener.ts'
+// One choice out of a few, with its name above: a printer, a moment or a job is picked with it.
+import { Check, ChevronDown } from 'lucide-react'
+import { Select } from 'radix-ui'
+import { unlessGoneOn } from './giving-back.ts'
 import { Press } from './Press.tsx'
 
-export const loadChoice = () => import('./OpenedChoice.tsx')
-const OpenedChoice = later(loadChoice, 'OpenedChoice')
-
-export type ChoiceProps = {
+type Props = {
   name: string
   value: string
   options: readonly { value: string; label: string; about?: string }[]
@@ -24,35 +19,46 @@ export type ChoiceProps = {
  */
 const shortLabel = 18
 
-export function Choice(props: ChoiceProps) {
-  const { name, value, options, empty } = props
+export function Choice({ name, value, options, onChange, empty }: Props) {
   const label = options.find(option => option.value === value)?.label ?? empty ?? ''
-  const [used, setUsed] = useState(false)
-  const button = (more: ComponentProps<'button'>) => (
-    <Press
-      aria-label={name}
-      className="flex max-w-full items-center gap-1 rounded-sm font-semibold hover:text-heat"
-      {...more}
-    >
-      <span className="truncate">{label}</span>
-      <ChevronDown size={15} aria-hidden className="shrink-0" />
-    </Press>
-  )
-  const closed = button({
-    role: 'combobox',
-    'aria-haspopup': 'listbox',
-    ...opener(loadChoice, ['ArrowDown', 'ArrowUp'], () => setUsed(true)),
-  })
   return (
     <div className={label.length > shortLabel ? 'min-w-24 shrink-[100000]' : 'min-w-14 shrink'}>
       <div className="truncate text-[13px] leading-4 whitespace-nowrap text-soft">{name}</div>
-      {used ? (
-        <Suspense fallback={closed}>
-          <OpenedChoice {...props} button={button} instead={closed} />
-        </Suspense>
-      ) : (
-        closed
-      )}
+      <Select.Root value={value} onValueChange={onChange}>
+        <Select.Trigger asChild>
+          <Press
+            aria-label={name}
+            className="flex max-w-full items-center gap-1 rounded-sm font-semibold hover:text-heat"
+          >
+            <span className="truncate">{label}</span>
+            <ChevronDown size={15} aria-hidden className="shrink-0" />
+          </Press>
+        </Select.Trigger>
+        <Select.Portal>
+          <Select.Content
+            onCloseAutoFocus={unlessGoneOn}
+            position="popper"
+            sideOffset={6}
+            className="z-40 max-h-(--radix-select-content-available-height) max-w-md rounded-card border border-rule bg-raised p-1 text-ink shadow-lg"
+          >
+            <Select.Viewport>
+              {options.map(option => (
+                <Select.Item
+                  key={option.value}
+                  value={option.value}
+                  className="relative cursor-pointer rounded-button py-1.5 pr-3 pl-8 outline-none data-highlighted:bg-sunk"
+                >
+                  <Select.ItemIndicator className="absolute top-2 left-2">
+                    <Check size={15} aria-hidden />
+                  </Select.ItemIndicator>
+                  <Select.ItemText>{option.label}</Select.ItemText>
+                  {option.about && <div className="text-[13px] text-soft">{option.about}</div>}
+                </Select.Item>
+              ))}
+            </Select.Viewport>
+          </Select.Content>
+        </Select.Portal>
+      </Select.Root>
     </div>
   )
 }

@@ -1,26 +1,25 @@
-// A button with a menu. There may be hundreds on a page, so that a menu is made, and what it is made of loaded, when its button is
-// pressed first.
-import type { DropdownMenu } from 'radix-ui'
+// A button with a menu. There may be hundreds on a page, so a menu is made when its button is first pressed.
+import { DropdownMenu } from 'radix-ui'
 import {
   type ComponentProps,
   type ComponentType,
   createContext,
+  type FocusEvent,
+  type KeyboardEvent,
+  type MouseEvent,
   type ReactElement,
   type ReactNode,
-  Suspense,
   use,
+  useRef,
   useState,
 } from 'react'
 import { useMenuOfPage } from '../state/registry.ts'
-import { later } from './later.tsx'
-import { opener } from './opener.ts'
-
-export const loadMenu = () => import('./OpenedMenu.tsx')
-const OpenedMenu = later(loadMenu, 'OpenedMenu')
+import { pressedNow, unlessGoneOn } from './giving-back.ts'
 
 export type MenuProps = {
-  /** What it is of: of one thing of a list the thing’s name. */
+  /** What the menu is about; for the menu of one item of a list, that item's name. */
   name: string
+  /** Whether it is the menu of one item of a list. */
   ofOne?: boolean
   /** Whether the finder knows it by this menu; false where it knows it anyhow. */
   inFinder?: boolean
@@ -28,24 +27,57 @@ export type MenuProps = {
   button: (props: ComponentProps<'button'>) => ReactElement
   align?: 'start' | 'end'
   side?: 'right' | 'bottom'
-  /** Loads what its items are made of. */
-  load?: () => Promise<unknown>
   /** The items; they are made when the menu is open, and for the finder. */
   children: () => ReactNode
 }
 
 export function Menu(props: MenuProps) {
   const [opened, setOpened] = useState<'by key' | 'by pointer' | null>(null)
-  const { name, ofOne = false, inFinder = true, load, children } = props
+  const { name, ofOne = false, inFinder = true, children } = props
   useMenuOfPage(inFinder ? { name, ofOne, items: children } : null)
-  const loadAll = () => Promise.all([loadMenu(), load?.()])
-  const open = (byKey: boolean) => setOpened(byKey ? 'by key' : 'by pointer')
-  const closed = props.button({ 'aria-haspopup': 'menu', ...opener(loadAll, ['ArrowDown'], open) })
-  if (!opened) return closed
+  if (opened) return <OpenedMenu {...props} byKey={opened === 'by key'} />
+  return props.button({
+    'aria-haspopup': 'menu',
+    'aria-expanded': false,
+    // When a field loses the focus, its error message would move the button from under the pointer.
+    onMouseDown: event => event.preventDefault(),
+    // A click without a position was made by a key.
+    onClick: ({ detail }: MouseEvent) => setOpened(detail === 0 ? 'by key' : 'by pointer'),
+    onKeyDown: (event: KeyboardEvent) => {
+      if (event.key !== 'ArrowDown') return
+      event.preventDefault()
+      setOpened('by key')
+    },
+  })
+}
+
+/** A menu that is open from the beginning. `byKey`: it was opened by a key, so its first item gets the focus. */
+function OpenedMenu({ button, align = 'end', side = 'bottom', children, byKey }: MenuProps & { byKey: boolean }) {
+  const entered = useRef(!byKey)
+  const enter = ({ target, currentTarget }: FocusEvent<HTMLDivElement>) => {
+    if (entered.current || target !== currentTarget) return
+    entered.current = true
+    currentTarget.querySelector<HTMLElement>('[role=menuitem]')?.focus()
+  }
   return (
-    <Suspense fallback={closed}>
-      <OpenedMenu {...props} byKey={opened === 'by key'} instead={closed} />
-    </Suspense>
+    <DropdownMenu.Root defaultOpen>
+      <DropdownMenu.Trigger asChild ref={pressedNow}>
+        {button({})}
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          onFocus={enter}
+          onCloseAutoFocus={unlessGoneOn}
+          align={align}
+          side={side}
+          sideOffset={side === 'right' ? 4 : 6}
+          // No higher than there is room, a longer one scrolls; and no wider than the window.
+          className="z-40 max-h-(--radix-dropdown-menu-content-available-height) max-w-[min(36rem,96vw)] overflow-auto rounded-card border border-rule bg-raised p-1 text-ink shadow-lg [overflow-wrap:anywhere]"
+        >
+          <ItemOfMenu value={DropdownMenu.Item}>{children()}</ItemOfMenu>
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
   )
 }
 

@@ -1,11 +1,11 @@
-// A dialog on a sheet of paper in the middle of the screen. What dialogs are made of is loaded when one is opened first.
-import { type ReactNode, Suspense } from 'react'
-import { later } from './later.tsx'
+// A dialog on a sheet of paper in the middle of the screen.
+import { X } from 'lucide-react'
+import { Dialog } from 'radix-ui'
+import type { ReactNode } from 'react'
+import { useClosedByEscape } from './escape.ts'
+import { useGivesBack } from './giving-back.ts'
 
-export const loadPanel = () => import('./OpenedPanel.tsx')
-const OpenedPanel = later(loadPanel, 'OpenedPanel')
-
-export type PanelProps = {
+type Props = {
   title: string
   about: string
   open: boolean
@@ -16,9 +16,36 @@ export type PanelProps = {
   children: ReactNode
 }
 
-export const Panel = (props: PanelProps) =>
-  props.open && (
-    <Suspense fallback={null}>
-      <OpenedPanel {...props} instead={null} />
-    </Suspense>
+export function Panel({ title, about, open, onClose, onOpened, wide = false, children }: Props) {
+  useGivesBack(open)
+  useClosedByEscape(open, onClose)
+  if (!open) return null
+  const begin = (event: Event) => {
+    if (!onOpened) return
+    event.preventDefault()
+    onOpened()
+  }
+  return (
+    <Dialog.Root open onOpenChange={now => !now && onClose()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-30 bg-black/40" />
+        <Dialog.Content
+          onOpenAutoFocus={begin}
+          // The key closes what opened last, which escape.ts knows at once.
+          onEscapeKeyDown={event => event.preventDefault()}
+          className={`fixed top-[5vh] left-1/2 z-40 max-h-[90vh] w-[92vw] -translate-x-1/2 overflow-auto rounded-card border border-rule bg-raised p-6 ${wide ? 'max-w-3xl' : 'max-w-md'}`}
+        >
+          <Dialog.Title className="pr-8 font-serif text-xl font-semibold">{title}</Dialog.Title>
+          <Dialog.Description className="mt-1 mb-4 text-soft">{about}</Dialog.Description>
+          {children}
+          <Dialog.Close
+            aria-label="Close"
+            className="absolute top-4 right-4 rounded-button p-1.5 text-soft hover:bg-sunk"
+          >
+            <X size={18} aria-hidden />
+          </Dialog.Close>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
   )
+}

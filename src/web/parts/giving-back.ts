@@ -20,6 +20,11 @@ export function watchPlaces(): void {
   addEventListener('pointerdown', note, { capture: true })
 }
 
+/** Counts this element as the one that was pressed last, because it took the place of the one that was. */
+export const pressedNow = (element: HTMLElement | null): void => {
+  lastPlace = element ?? lastPlace
+}
+
 /** A dialog itself has the focus only when what had it there is gone. */
 const hasGoneOn = (): boolean => document.activeElement?.matches(':not(body, [role=dialog])') ?? false
 

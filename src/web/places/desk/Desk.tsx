@@ -18,20 +18,17 @@ import { useRoom } from '../../state/room.ts'
 import { settingOf } from '../../state/setting.ts'
 import { sentSituation } from '../../state/situation.ts'
 import { BedCard } from './bed/BedCard.tsx'
+import { CalledWith } from './editor/CalledWith.tsx'
 import { ScriptEditor } from './editor/ScriptEditor.tsx'
 import { DeskHeader } from './header/DeskHeader.tsx'
 import { LowerCard } from './lower/LowerCard.tsx'
+import { PlaceholdersPanel } from './lower/PlaceholdersPanel.tsx'
+import { UnknownPanel } from './lower/UnknownPanel.tsx'
 import { Outcome } from './Outcome.tsx'
-import {
-  CalledWith,
-  PassageQuestions,
-  PlaceholdersPanel,
-  PreviewCard,
-  Stacked,
-  UnknownPanel,
-  useLoadedAhead,
-} from './on-demand.ts'
+import { PassageQuestions } from './outline/PassageQuestions.tsx'
+import { PreviewCard } from './preview/PreviewCard.tsx'
 import { Ribbon } from './ribbon/Ribbon.tsx'
+import { Stacked } from './Stacked.tsx'
 import { StateCard } from './StateCard.tsx'
 import { StillHere } from './StillHere.tsx'
 import { useKeys } from './useKeys.ts'
@@ -51,7 +48,6 @@ export function Desk() {
   const { asked, ofPassage } = useAsked()
   const quiet = useQuiet(open) && !previewing
   useKeys(editor)
-  useLoadedAhead()
   const chosen = open?.chosen
   const setting = useMemo(() => chosen && settingOf(things, chosen), [things, chosen])
   const wantedLine = Number(search.get('line'))
@@ -164,10 +160,9 @@ export function Desk() {
       )}
       <Outcome open={open} setting={setting} />
       <Suspense fallback={null}>
-        {ofPassage && <PassageQuestions instead={null} {...ofPassage} />}
+        {ofPassage && <PassageQuestions {...ofPassage} />}
         {asked === 'unknown' && (
           <UnknownPanel
-            instead={null}
             unknown={open.round?.unknown ?? []}
             printerId={open.chosen.printerId}
             things={things}
@@ -176,7 +171,6 @@ export function Desk() {
         )}
         {asked === 'placeholders' && (
           <PlaceholdersPanel
-            instead={null}
             text={open.roundText}
             placeholders={open.round?.placeholders ?? []}
             absent={open.round?.absent ?? new Map()}

@@ -1,6 +1,6 @@
 // The bed's picture zoomed and panned: by wheel, pinch and dragging, by keys, and back to where all of it fits.
 import { useEffect, useRef, useState } from 'react'
-import type { Transform, Zooming } from './zooming.ts'
+import { type Transform, type Zooming, zoomingOf } from './zooming.ts'
 
 /** What fits into the picture, mm, Y going up. */
 export type Extent = { left: number; right: number; front: number; back: number }
@@ -42,36 +42,19 @@ export function useBedZoom(
   // What an event or a late arrival has to know as it is then.
   const now = useRef({ drags, width, height, most: 1 })
   now.current = { drags, width, height, most: Math.max(1, fits / finestMm) }
-  const made = useRef<Promise<Zooming> | null>(null)
-  const make = async (picture: SVGSVGElement): Promise<Zooming> => {
-    const { zoomingOf } = await import('./zooming.ts')
-    const zooming = zoomingOf(picture, () => now.current.drags, setTransform)
-    zooming.sized(now.current.width, now.current.height, now.current.most)
-    return zooming
-  }
-  const zooming = async (act: (zooming: Zooming) => void) => {
-    if (!element) return
-    made.current ??= make(element)
-    try {
-      act(await made.current)
-    } catch {
-      // The server is gone; asked again next time.
-      made.current = null
-    }
-  }
-  // biome-ignore lint/correctness/useExhaustiveDependencies: once for each picture
+  const zooming = useRef<Zooming | null>(null)
   useEffect(() => {
     if (!element) return
-    const bring = () => void zooming(() => undefined)
-    element.addEventListener('pointerenter', bring, { once: true })
+    const made = zoomingOf(element, () => now.current.drags, setTransform)
+    made.sized(now.current.width, now.current.height, now.current.most)
+    zooming.current = made
     return () => {
-      element.removeEventListener('pointerenter', bring)
-      void made.current?.then(({ end }) => end())
-      made.current = null
+      made.end()
+      zooming.current = null
     }
   }, [element])
   useEffect(() => {
-    if (width > 0) void made.current?.then(({ sized }) => sized(width, height, Math.max(1, fits / finestMm)))
+    if (width > 0) zooming.current?.sized(width, height, Math.max(1, fits / finestMm))
   }, [width, height, fits])
   const [focusX, focusY, mostMmPixel] = [focus?.x ?? null, focus?.y ?? null, focus?.mostMmPixel ?? 0]
   // biome-ignore lint/correctness/useExhaustiveDependencies: looked at once when it begins, and not at each step of a drag
@@ -79,7 +62,7 @@ export function useBedZoom(
     if (!element || focusX === null || focusY === null || width === 0) return
     const times = Math.max(1, fits / mostMmPixel)
     const [x, y] = [(focusX - shownLeft) / fits, (-focusY - shownTop) / fits]
-    void zooming(({ lookAt }) => lookAt(times, x, y))
+    zooming.current?.lookAt(times, x, y)
   }, [element, focusX === null, mostMmPixel, width])
   const { k, x, y } = transform
   const pixel = fits / k
@@ -90,8 +73,8 @@ export function useBedZoom(
     shown,
     pixel,
     times: k,
-    zoomBy: factor => void zooming(({ by }) => by(factor)),
-    panBy: (xShare, yShare) => void zooming(({ pan }) => pan((-xShare * width) / k, (yShare * height) / k)),
-    showAll: () => void zooming(({ all }) => all()),
+    zoomBy: factor => zooming.current?.by(factor),
+    panBy: (xShare, yShare) => zooming.current?.pan((-xShare * width) / k, (yShare * height) / k),
+    showAll: () => zooming.current?.all(),
   }
 }

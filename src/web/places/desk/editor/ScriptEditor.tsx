@@ -23,15 +23,18 @@ import type { Seen } from '../../../state/desk-watch.ts'
 import { keepAll, useKept } from '../../../state/kept.ts'
 import { useOutline } from '../../../state/outline.ts'
 import { toEditor } from '../../../state/separator.ts'
-import { HeldBack, NumbersForm, Outline, SettingsForm } from '../on-demand.ts'
+import { Outline } from '../outline/Outline.tsx'
+import { atTheKeys } from './at-the-keys.ts'
 import { CaretNumber, watchCaretNumber } from './CaretNumber.tsx'
 import { findingMarks } from './finding-marks.ts'
 import { folding } from './fold.ts'
+import { HeldBack } from './HeldBack.tsx'
 import { commandHover } from './hover.ts'
 import { keepMarks } from './keep.ts'
 import { scriptLanguage } from './language.ts'
-import { searchKey, whenFocused } from './on-demand.ts'
+import { NumbersForm } from './NumbersForm.tsx'
 import { putSelection, roundExtension, showRound } from './round.ts'
+import { SettingsForm } from './SettingsForm.tsx'
 import { searchWords } from './search-words.ts'
 import { type Known, values } from './values.ts'
 
@@ -113,7 +116,7 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
           placeholder('Paste a script here, or write one.'),
           EditorView.contentAttributes.of({ tabindex: '0', 'aria-label': 'The script' }),
           searchWords,
-          whenFocused(async () => (await import('./at-the-keys.ts')).atTheKeys(() => known.current), [searchKey]),
+          atTheKeys(() => known.current),
           keymap.of([...defaultKeymap, ...historyKeymap]),
           goesOut,
           followCaret,

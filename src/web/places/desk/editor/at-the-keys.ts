@@ -1,9 +1,7 @@
-// What a person at the keyboard needs: values offered after “@”, finding and replacing. Loaded when the caret is first put into the text.
-import { autocompletion, type Completion, type CompletionContext, startCompletion } from '@codemirror/autocomplete'
-import { openSearchPanel } from '@codemirror/search'
-import type { EditorState } from '@codemirror/state'
+// What helps while typing: values offered after “@”, and finding and replacing.
+import { autocompletion, type Completion, type CompletionContext } from '@codemirror/autocomplete'
+import type { EditorState, Extension } from '@codemirror/state'
 import { textSpecs, valueSpecs } from '../../../../core/formula/values.ts'
-import { type Loaded, searchKey } from './on-demand.ts'
 import { searchPanel } from './search-panel.ts'
 import { type Known, settingsIn, worthNow } from './values.ts'
 
@@ -60,11 +58,7 @@ const complete = (known: () => Known) => (context: CompletionContext) => {
 }
 
 /** `known` gives what holds at the time of typing. */
-export const atTheKeys = (known: () => Known): Loaded => ({
-  extension: [autocompletion({ override: [complete(known)], icons: false }), searchPanel],
-  pressed: { [searchKey]: openSearchPanel },
-  typed: view => {
-    const { inFormula, inMark } = wordAt(view.state, view.state.selection.main.head)
-    if (inFormula || inMark) startCompletion(view)
-  },
-})
+export const atTheKeys = (known: () => Known): Extension => [
+  autocompletion({ override: [complete(known)], icons: false }),
+  searchPanel,
+]

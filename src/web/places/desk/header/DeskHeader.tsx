@@ -3,21 +3,23 @@ import { memo, Suspense, useCallback, useEffect, useState } from 'react'
 import { plural } from '../../../../core/format.ts'
 import type { SavedScript } from '../../../../core/model/kept.ts'
 import { withinPrint } from '../../../../core/model/moment.ts'
+import { ChangedSince } from '../../../parts/CameFrom.tsx'
 import { Failed } from '../../../parts/Failed.tsx'
-import { later } from '../../../parts/later.tsx'
 import { useCommand } from '../../../parts/useCommand.ts'
 import { howLongAgo } from '../../../parts/words.ts'
 import type { Things } from '../../../state/api.ts'
 import { askNothing, useAsked } from '../../../state/asked.ts'
 import { useDesk } from '../../../state/desk.ts'
 import { type Head, useHead, useUnsaved } from '../../../state/desk-watch.ts'
-import { InSituation, OtherUnsaved, TakeAway, WhatIf, WhichPrinter } from '../on-demand.ts'
 import { DeskChoices, Divider } from './DeskChoices.tsx'
 import { DeskMenus } from './DeskMenus.tsx'
+import { InSituation } from './InSituation.tsx'
 import { Keeping } from './Keeping.tsx'
+import { OtherUnsaved } from './OtherUnsaved.tsx'
+import { TakeAway } from './TakeAway.tsx'
+import { WhatIf } from './WhatIf.tsx'
+import { WhichPrinter } from './WhichPrinter.tsx'
 import { WithText } from './WithText.tsx'
-
-const ChangedSince = later(() => import('../../../parts/CameFrom.tsx'), 'ChangedSince')
 
 export function DeskHeader({ things }: { things: Things }) {
   const head = useHead()
@@ -63,7 +65,7 @@ const Header = memo(function Header({ head, things }: { head: Head; things: Thin
         </div>
         <Suspense fallback={null}>
           {asked === 'take-away' && (
-            <WithText>{open => <TakeAway instead={null} open={open} things={things} onClose={askNothing} />}</WithText>
+            <WithText>{open => <TakeAway open={open} things={things} onClose={askNothing} />}</WithText>
           )}
         </Suspense>
       </div>

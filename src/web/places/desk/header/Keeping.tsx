@@ -1,19 +1,18 @@
 // Saving: at once with a note made from the change, with a note of one's own, as a variant, or as another script.
 import { ChevronDown } from 'lucide-react'
-import { Suspense, useEffect } from 'react'
+import { useEffect } from 'react'
 import { Button } from '../../../parts/Button.tsx'
-import { later } from '../../../parts/later.tsx'
 import { Menu } from '../../../parts/Menu.tsx'
 import type { Things } from '../../../state/api.ts'
 import { type Asked, ask, askNothing, useAsked } from '../../../state/asked.ts'
 import { hasUnsavedChange, useDesk } from '../../../state/desk.ts'
 import { type Head, useUnsaved } from '../../../state/desk-watch.ts'
-import { questionAfter, saveChange } from '../../../state/saving.ts'
-import { DeskItems, loadItems } from './DeskMenus.tsx'
+import { saveChange } from '../../../state/saving.ts'
+import { DeskItems } from './DeskItems.tsx'
 import type { OnRun } from './onRun.ts'
+import { orAsk } from './orAsk.ts'
+import { SavingQuestions } from './SavingQuestions.tsx'
 
-export const loadSaving = () => import('./SavingQuestions.tsx')
-const SavingQuestions = later(loadSaving, 'SavingQuestions')
 const savingQuestions: readonly Asked[] = ['note', 'variant', 'another', 'elsewhere', 'throw-away']
 
 type Props = { head: Head; things: Things; onRun: OnRun }
@@ -43,7 +42,6 @@ export function Keeping({ head, things, onRun }: Props) {
         {saved && (
           <Menu
             name="Save"
-            load={loadItems}
             button={props => (
               <Button
                 main
@@ -59,23 +57,9 @@ export function Keeping({ head, things, onRun }: Props) {
           </Menu>
         )}
       </div>
-      {asked && savingQuestions.includes(asked) && (
-        <Suspense fallback={null}>
-          <SavingQuestions instead={null} asked={asked} saved={saved} things={things} />
-        </Suspense>
-      )}
+      {asked && savingQuestions.includes(asked) && <SavingQuestions asked={asked} saved={saved} things={things} />}
     </>
   )
-}
-
-/** Saves. When the server refuses it for a reason that leaves a choice, asks the person instead of throwing. */
-export async function orAsk(save: () => Promise<void>): Promise<string> {
-  await save().catch((error: Error) => {
-    const question = questionAfter(error)
-    if (!question) throw error
-    ask(question)
-  })
-  return ''
 }
 
 const Save = ({ isNew, onSave }: { isNew: boolean; onSave: () => void }) => (

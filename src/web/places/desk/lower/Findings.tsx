@@ -20,8 +20,8 @@ import { type Seen, useFindings } from '../../../state/desk-watch.ts'
 import { giveText } from '../../../state/learning.ts'
 import { propose, showFix } from '../../../state/preview.ts'
 import { stopRound } from '../../../state/rehearser.ts'
-import { SetAsidePanel } from '../on-demand.ts'
 import { useFileLink } from '../useFileLink.ts'
+import { SetAsidePanel } from './SetAsidePanel.tsx'
 
 type Props = { open: Seen; setting: RehearsalInput }
 
@@ -115,7 +115,7 @@ export function Findings({ open, setting }: Props) {
         </details>
       )}
       <Suspense fallback={null}>
-        {asking && <SetAsidePanel instead={null} finding={asking} onClose={() => setAsking(null)} />}
+        {asking && <SetAsidePanel finding={asking} onClose={() => setAsking(null)} />}
       </Suspense>
     </section>
   )

@@ -8,8 +8,10 @@ import { seriousOf } from '../../../parts/Severity.tsx'
 import { type Seen, useFindings } from '../../../state/desk-watch.ts'
 import { type Lower, showLower, useLower } from '../../../state/lower.ts'
 import { takeBack, usePreview } from '../../../state/preview.ts'
-import { CallsCard, CostCard, LeftCard } from '../on-demand.ts'
+import { CallsCard } from './CallsCard.tsx'
+import { CostCard } from './CostCard.tsx'
 import { Findings } from './Findings.tsx'
+import { LeftCard } from './LeftCard.tsx'
 
 type Props = { open: Seen; setting: RehearsalInput; editor: EditorView | null }
 
