@@ -3,12 +3,10 @@ import tailwindcss from '@tailwindcss/vite'
 import react from '@vitejs/plugin-react'
 import { defineConfig } from 'vite'
 import { compression } from 'vite-plugin-compression2'
-import { sharedWorkers } from './scripts/shared-workers.ts'
 
 export default defineConfig({
   // Each file lies beside its packed ones, so that the server packs nothing anew for each visit.
   plugins: [
-    sharedWorkers(),
     react(),
     tailwindcss(),
     compression({ algorithms: ['brotliCompress', 'gzip'], include: /\.(js|css|svg)$/ }),

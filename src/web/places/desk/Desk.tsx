@@ -6,6 +6,7 @@ import { useParams, useSearchParams } from 'react-router'
 import { callOf } from '../../../core/documents/calls.ts'
 import { showsOnDesk } from '../../drafts/tab.ts'
 import { Failed } from '../../parts/Failed.tsx'
+import { later } from '../../parts/later.tsx'
 import { PageLink } from '../../parts/Press.tsx'
 import { useNarrow } from '../../parts/useNarrow.ts'
 import { useTitle } from '../../parts/useTitle.ts'
@@ -26,13 +27,15 @@ import { PlaceholdersPanel } from './lower/PlaceholdersPanel.tsx'
 import { UnknownPanel } from './lower/UnknownPanel.tsx'
 import { Outcome } from './Outcome.tsx'
 import { PassageQuestions } from './outline/PassageQuestions.tsx'
-import { PreviewCard } from './preview/PreviewCard.tsx'
 import { Ribbon } from './ribbon/Ribbon.tsx'
 import { Stacked } from './Stacked.tsx'
 import { StateCard } from './StateCard.tsx'
 import { StillHere } from './StillHere.tsx'
 import { useKeys } from './useKeys.ts'
 import { useQuiet } from './useQuiet.ts'
+
+// It needs all checks and makers, which nothing else on the Desk does.
+const PreviewCard = later(() => import('./preview/PreviewCard.tsx'), 'PreviewCard')
 
 export function Desk() {
   const { id, draft } = useParams()
