@@ -1,3 +1,4 @@
+import { readdirSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { demoJobs, demoMaterials, demoPrinters, demoScripts } from '../../../demo/load.ts'
 import { rehearseScript } from '../round.ts'
@@ -25,6 +26,11 @@ const findingsOf = (script: string, jobName: string, materialName = 'Plain PLA')
 }
 
 describe('the list of rules', () => {
+  it('has every file of the folder rules/', () => {
+    const files = readdirSync(new URL('./rules', import.meta.url)).filter(name => !name.endsWith('.test.ts'))
+    expect(files.map(name => name.replace('.ts', '')).sort()).toEqual(rules.map(({ name }) => name).sort())
+  })
+
   it('has every name once, in kebab case', () => {
     const names = rules.map(({ name }) => name)
     expect(new Set(names).size).toBe(names.length)

@@ -88,7 +88,7 @@ import { valueNotNow } from './rules/value-not-now.ts'
 import { waitMissing } from './rules/wait-missing.ts'
 import { wordsNotTaught } from './rules/words-not-taught.ts'
 
-export const rules: readonly Rule[] = [
+const list = [
   moveBeforeHome,
   probeBeforeHome,
   alignBeforeHome,
@@ -176,4 +176,9 @@ export const rules: readonly Rule[] = [
   toolCold,
   toolHotIdle,
   throughTower,
-]
+] as const satisfies readonly Rule[]
+
+/** The name of a rule that there is. */
+export type RuleName = (typeof list)[number]['name']
+
+export const rules: readonly Rule[] = list

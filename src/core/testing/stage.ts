@@ -1,6 +1,7 @@
 // The example printer and its like, for tests that work their numbers out by hand.
 
 import type { Finding } from '../check/finding.ts'
+import type { RuleName } from '../check/rules.ts'
 import { board } from '../firmware/board/board.ts'
 import type { Stage } from '../machine/state.ts'
 import { job, material, printer } from '../model/example.ts'
@@ -30,7 +31,7 @@ export const round = (lines: string | string[], moment: Moment = 'start', over: 
 
 /** Findings of one rule. */
 export const found = (
-  rule: string,
+  rule: RuleName,
   lines: string | string[],
   moment: Moment = 'start',
   over: Partial<Printer> = {},

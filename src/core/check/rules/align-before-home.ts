@@ -13,7 +13,7 @@ function check(script: Checked): Found[] {
   })
 }
 
-export const alignBeforeHome: Rule = {
+export const alignBeforeHome = {
   name: 'align-before-home',
   group: 'order',
   severity: 'error',
@@ -25,4 +25,4 @@ export const alignBeforeHome: Rule = {
     printer: { firmware: { family: 'host', version: '12.0', abilities: {} } },
   },
   check,
-}
+} as const satisfies Rule

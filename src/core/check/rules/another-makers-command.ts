@@ -9,7 +9,7 @@ function check({ statements }: Checked): Found[] {
   })
 }
 
-export const anotherMakersCommand: Rule = {
+export const anotherMakersCommand = {
   name: 'another-makers-command',
   group: 'firmware',
   severity: 'advice',
@@ -18,4 +18,4 @@ export const anotherMakersCommand: Rule = {
   silentWhen: 'Silent for commands that you have taught.',
   example: { text: 'G28\nM320\nM109 S200' },
   check,
-}
+} as const satisfies Rule

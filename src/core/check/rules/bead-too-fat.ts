@@ -41,7 +41,7 @@ function check(script: Checked): Found[] {
   return [{ line: stroke.line, severity: over ? 'error' : 'warning', message, fixes }]
 }
 
-export const beadTooFat: Rule = {
+export const beadTooFat = {
   name: 'bead-too-fat',
   group: 'filament',
   severity: 'warning',
@@ -50,4 +50,4 @@ export const beadTooFat: Rule = {
   silentWhen: 'Silent for strokes under 2 mm, and up to five nozzles wide: a fat purge line is good.',
   example: { text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y20 Z0.3 F3000\nG1 Y60 E15 F600' },
   check,
-}
+} as const satisfies Rule

@@ -73,7 +73,7 @@ function countLeft(script: Checked, count: number): Found[] {
   ]
 }
 
-export const changeFilamentLeft: Rule = {
+export const changeFilamentLeft = {
   name: 'change-filament-left',
   group: 'change',
   severity: 'warning',
@@ -89,4 +89,4 @@ export const changeFilamentLeft: Rule = {
   },
   moments: goesOnAfter,
   check,
-}
+} as const satisfies Rule

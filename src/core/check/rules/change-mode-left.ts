@@ -80,7 +80,7 @@ function check(script: Checked): Found[] {
   }))
 }
 
-export const changeModeLeft: Rule = {
+export const changeModeLeft = {
   name: 'change-mode-left',
   group: 'change',
   severity: 'warning',
@@ -96,4 +96,4 @@ export const changeModeLeft: Rule = {
   },
   moments: goesOnAfter,
   check,
-}
+} as const satisfies Rule

@@ -137,7 +137,7 @@ function retract(script: Checked, line: number, own: number): Fix[] {
 const modesAt = ({ rows, trace }: Checked, line: number): Modes =>
   rows.find(row => row.line === line)?.before ?? trace.beginning.modes
 
-export const changeOverPrint: Rule = {
+export const changeOverPrint = {
   name: 'change-over-print',
   group: 'change',
   severity: 'warning',
@@ -153,4 +153,4 @@ export const changeOverPrint: Rule = {
   },
   moments: [...changeMoments, 'at-layer', 'before-layer', 'layer-change'],
   check,
-}
+} as const satisfies Rule

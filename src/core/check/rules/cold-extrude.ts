@@ -39,7 +39,7 @@ function check({ steps, trace, stage }: Checked): Found[] {
   return [{ line: first.line, message, severity: extrudes ? 'error' : 'warning' }]
 }
 
-export const coldExtrude: Rule = {
+export const coldExtrude = {
   name: 'cold-extrude',
   group: 'heat',
   severity: 'error',
@@ -49,4 +49,4 @@ export const coldExtrude: Rule = {
     'Goes by the simulated nozzle, whose warm-up times you have measured; silent within half a degree, where paste is extruded and the script allows it cold, and where you have taught that the program that makes the print files puts heating lines before a script that has none.',
   example: { text: 'G28\nM420 S1\nM104 S200\nM83\nG1 E20 F200' },
   check,
-}
+} as const satisfies Rule

@@ -16,7 +16,7 @@ function check(script: Checked): Found[] {
   return [{ line: row.line, message, fixes: atTheEnd(script, off, 'Refuse it again at the end') }]
 }
 
-export const coldPushAllowed: Rule = {
+export const coldPushAllowed = {
   name: 'cold-push-allowed',
   group: 'state',
   severity: 'warning',
@@ -25,4 +25,4 @@ export const coldPushAllowed: Rule = {
   silentWhen: 'Silent when a later line refuses it again, and on a printer that extrudes paste.',
   example: { text: 'G28\nM420 S1\nM302 P1\nM109 S200' },
   check,
-}
+} as const satisfies Rule

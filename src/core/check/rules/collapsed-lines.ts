@@ -24,7 +24,7 @@ function check({ lines, stage }: Checked): Found[] {
   })
 }
 
-export const collapsedLines: Rule = {
+export const collapsedLines = {
   name: 'collapsed-lines',
   group: 'firmware',
   severity: 'error',
@@ -33,4 +33,4 @@ export const collapsedLines: Rule = {
   silentWhen: 'Silent for a second command in a comment or a message, and on firmware that takes several on a line.',
   example: { text: 'G28 M420 S1\nM109 S200' },
   check,
-}
+} as const satisfies Rule

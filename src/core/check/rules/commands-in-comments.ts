@@ -33,7 +33,7 @@ function check({ lines }: Checked): Found[] {
   ]
 }
 
-export const commandsInComments: Rule = {
+export const commandsInComments = {
   name: 'commands-in-comments',
   group: 'firmware',
   severity: 'error',
@@ -43,4 +43,4 @@ export const commandsInComments: Rule = {
     'Silent for a comment that merely mentions a command, as “see G28”, and for a single command that is commented out.',
   example: { text: 'G28 ; home M420 S1 ; mesh M109 S200' },
   check,
-}
+} as const satisfies Rule

@@ -19,7 +19,7 @@ function check({ lines }: Checked): Found[] {
   )
 }
 
-export const decimalComma: Rule = {
+export const decimalComma = {
   name: 'decimal-comma',
   group: 'firmware',
   severity: 'error',
@@ -28,4 +28,4 @@ export const decimalComma: Rule = {
   silentWhen: 'Silent in comments and messages.',
   example: { text: 'G28\nM420 S1\nG1 Z0,3 F600' },
   check,
-}
+} as const satisfies Rule

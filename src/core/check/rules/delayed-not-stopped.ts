@@ -31,7 +31,7 @@ function check({ stage }: Checked): Found[] {
     )
 }
 
-export const delayedNotStopped: Rule = {
+export const delayedNotStopped = {
   name: 'delayed-not-stopped',
   group: 'state',
   severity: 'warning',
@@ -45,4 +45,4 @@ export const delayedNotStopped: Rule = {
     opened: { file: null, call: 'PRELUDE' },
   },
   check,
-}
+} as const satisfies Rule

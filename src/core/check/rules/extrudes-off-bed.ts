@@ -26,7 +26,7 @@ function check({ strokes, stage }: Checked): Found[] {
   return [{ line: first.line, message }]
 }
 
-export const extrudesOffBed: Rule = {
+export const extrudesOffBed = {
   name: 'extrudes-off-bed',
   group: 'motion',
   severity: 'warning',
@@ -38,4 +38,4 @@ export const extrudesOffBed: Rule = {
     printer: { reach: { x: [-5, 200], y: [0, 200], z: [0, 200] } },
   },
   check,
-}
+} as const satisfies Rule

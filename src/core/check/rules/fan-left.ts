@@ -23,7 +23,7 @@ function check(script: Checked): Found[] {
   ]
 }
 
-export const fanLeft: Rule = {
+export const fanLeft = {
   name: 'fan-left',
   group: 'end',
   severity: 'warning',
@@ -33,4 +33,4 @@ export const fanLeft: Rule = {
   example: { text: 'G91\nG1 E-2 F1800\nG1 Z5 F600\nG90\nM104 S0\nM140 S0\nM84', moment: 'end' },
   moments: ['start', 'end', 'cancel'],
   check,
-}
+} as const satisfies Rule

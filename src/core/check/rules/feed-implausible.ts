@@ -48,7 +48,7 @@ function belowZero(line: number, text: string, value: number | null): Found[] {
   return [{ line, message }]
 }
 
-export const feedImplausible: Rule = {
+export const feedImplausible = {
   name: 'feed-implausible',
   group: 'motion',
   severity: 'warning',
@@ -58,4 +58,4 @@ export const feedImplausible: Rule = {
     'Silent for moves of less than 5 mm along the bed, for raising the head and for filament alone, which may well go so slowly.',
   example: { text: 'G28\nM420 S1\nG1 X50 F0' },
   check,
-}
+} as const satisfies Rule

@@ -29,7 +29,7 @@ function check({ steps, rows }: Checked): Found[] {
   ]
 }
 
-export const feedMissing: Rule = {
+export const feedMissing = {
   name: 'feed-missing',
   group: 'motion',
   severity: 'warning',
@@ -39,4 +39,4 @@ export const feedMissing: Rule = {
   example: { text: 'G28\nM420 S1\nG1 Z5\nG1 X20 F3000' },
   moments: ['start'],
   check,
-}
+} as const satisfies Rule

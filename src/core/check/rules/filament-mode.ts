@@ -65,7 +65,7 @@ function undoneBefore({ rows }: Checked, { row }: Row): string {
     : ''
 }
 
-export const filamentMode: Rule = {
+export const filamentMode = {
   name: 'filament-mode',
   group: 'filament',
   severity: 'warning',
@@ -77,4 +77,4 @@ export const filamentMode: Rule = {
   },
   moments: ['start', 'end', 'cancel', 'pause', 'resume'],
   check,
-}
+} as const satisfies Rule

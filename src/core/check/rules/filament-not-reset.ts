@@ -32,7 +32,7 @@ function check(script: Checked): Found[] {
   ]
 }
 
-export const filamentNotReset: Rule = {
+export const filamentNotReset = {
   name: 'filament-not-reset',
   group: 'filament',
   severity: 'error',
@@ -43,4 +43,4 @@ export const filamentNotReset: Rule = {
   example: { text: 'M82\nG28\nM420 S1\nM109 S200\nG92 E0\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E12 F1200' },
   moments: ['start'],
   check,
-}
+} as const satisfies Rule

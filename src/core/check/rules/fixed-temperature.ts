@@ -45,7 +45,7 @@ function check(script: Checked): Found[] {
   return [{ line: first.line, message, fixes: [{ title, edits: typed.map(({ edit }) => edit), forJobs: true }] }]
 }
 
-export const fixedTemperature: Rule = {
+export const fixedTemperature = {
   name: 'fixed-temperature',
   group: 'heat',
   severity: 'advice',
@@ -55,4 +55,4 @@ export const fixedTemperature: Rule = {
   example: { text: 'M140 S60\nM104 S160\nG28\nM420 S1\nM190 S60\nM109 S200' },
   moments: ['start'],
   check,
-}
+} as const satisfies Rule

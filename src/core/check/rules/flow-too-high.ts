@@ -47,7 +47,7 @@ function check(script: Checked): Found[] {
   return [{ line: first.line, message, fixes }]
 }
 
-export const flowTooHigh: Rule = {
+export const flowTooHigh = {
   name: 'flow-too-high',
   group: 'filament',
   severity: 'warning',
@@ -57,4 +57,4 @@ export const flowTooHigh: Rule = {
     'Silent when filament that was retracted is unretracted, and in place up to half as much again. Goes by the highest flow in your printer’s description.',
   example: { text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E20 F2400' },
   check,
-}
+} as const satisfies Rule

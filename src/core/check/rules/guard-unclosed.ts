@@ -11,7 +11,7 @@ const check = ({ lines, resolution }: Checked): Found[] => [
   ...resolution.problems.filter(({ kind }) => kind === 'guard').map(({ line, why }) => ({ line, message: why })),
 ]
 
-export const guardUnclosed: Rule = {
+export const guardUnclosed = {
   name: 'guard-unclosed',
   group: 'values',
   severity: 'warning',
@@ -20,4 +20,4 @@ export const guardUnclosed: Rule = {
   silentWhen: 'Silent for comments that only look like a guard.',
   example: { text: 'G28\nM420 S1\n;? when highest bed > 85\nM109 S200' },
   check,
-}
+} as const satisfies Rule

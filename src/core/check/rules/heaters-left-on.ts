@@ -34,7 +34,7 @@ function check(script: Checked): Found[] {
   return found
 }
 
-export const heatersLeftOn: Rule = {
+export const heatersLeftOn = {
   name: 'heaters-left-on',
   group: 'end',
   severity: 'error',
@@ -44,4 +44,4 @@ export const heatersLeftOn: Rule = {
   example: { text: 'G91\nG1 Z5 F600\nG90\nG1 X0 Y200 F6000\nM104 S0\nM107\nM84 X Y E', moment: 'end' },
   moments: ['end', 'cancel'],
   check,
-}
+} as const satisfies Rule

@@ -70,7 +70,7 @@ function check(script: Checked): Found[] {
   return [{ line: later.row.line, message, fixes: [fix] }]
 }
 
-export const heatsInTurn: Rule = {
+export const heatsInTurn = {
   name: 'heats-in-turn',
   group: 'heat',
   severity: 'advice',
@@ -81,4 +81,4 @@ export const heatsInTurn: Rule = {
   example: { text: 'G28\nM420 S1\nM190 S60\nM109 S200' },
   moments: ['start', ...changeMoments],
   check,
-}
+} as const satisfies Rule

@@ -38,7 +38,7 @@ function check(script: Checked): Found[] {
   return found
 }
 
-export const heatsTwice: Rule = {
+export const heatsTwice = {
   name: 'heats-twice',
   group: 'firmware',
   severity: 'advice',
@@ -49,4 +49,4 @@ export const heatsTwice: Rule = {
   example: { text: 'M140 S60\nM104 S160\nG28\nM420 S1\nM190 S60\nM109 S200\nM190 S60' },
   moments: ['start'],
   check,
-}
+} as const satisfies Rule

@@ -14,7 +14,7 @@ function check({ stage }: Checked): Found[] {
   })
 }
 
-export const hidesCommand: Rule = {
+export const hidesCommand = {
   name: 'hides-command',
   group: 'firmware',
   severity: 'error',
@@ -27,4 +27,4 @@ export const hidesCommand: Rule = {
     opened: { file: null, call: 'PRELUDE' },
   },
   check,
-}
+} as const satisfies Rule

@@ -53,7 +53,7 @@ function touchesPrint(step: Step, script: Checked): boolean {
   return outsideMm(printArea(script), x, y) === 0
 }
 
-export const hitsPrint: Rule = {
+export const hitsPrint = {
   name: 'hits-print',
   group: 'motion',
   severity: 'warning',
@@ -64,4 +64,4 @@ export const hitsPrint: Rule = {
   example: { text: 'G91\nG1 E-2 F1800\nG90\nG1 X0 Y200 F6000\nM104 S0\nM140 S0\nM107\nM84', moment: 'end' },
   moments: ['end', 'cancel', 'pause'],
   check,
-}
+} as const satisfies Rule

@@ -37,7 +37,7 @@ function check(script: Checked): Found[] {
   })
 }
 
-export const hotWithoutFan: Rule = {
+export const hotWithoutFan = {
   name: 'hot-without-fan',
   group: 'end',
   severity: 'warning',
@@ -48,4 +48,4 @@ export const hotWithoutFan: Rule = {
   example: { text: 'G91\nG1 Z5 F600\nG90\nG1 X0 Y200 F6000\nM104 S0\nM140 S0\nM107\nM84\nM81', moment: 'end' },
   moments: ['end', 'cancel'],
   check,
-}
+} as const satisfies Rule

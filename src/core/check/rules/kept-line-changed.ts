@@ -41,7 +41,7 @@ function told({ lines }: Checked, { firstLine, lastLine }: MadePassage, now: rea
   return `The lines of “${title}” are not what its numbers make on this printer, at this place. Make it again, or let it be ordinary text.`
 }
 
-export const keptLineChanged: Rule = {
+export const keptLineChanged = {
   name: 'kept-line-changed',
   group: 'values',
   severity: 'advice',
@@ -50,4 +50,4 @@ export const keptLineChanged: Rule = {
   silentWhen: 'Silent for a passage that is commented out as a whole.',
   example: { text: 'G28\nM420 S1\n;@ heat-soak minutes=2 warm=ignored\nG4 S60\n;@ end heat-soak' },
   check,
-}
+} as const satisfies Rule

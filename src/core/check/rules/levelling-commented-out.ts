@@ -18,7 +18,7 @@ function check(script: Checked): Found[] {
   return [{ line: line.number, message, fixes: [{ title: 'Put this line back', edits: [wake(line, inner)] }] }]
 }
 
-export const levellingCommentedOut: Rule = {
+export const levellingCommentedOut = {
   name: 'levelling-commented-out',
   group: 'order',
   severity: 'error',
@@ -28,4 +28,4 @@ export const levellingCommentedOut: Rule = {
   example: { text: 'G28\n;M420 S1 ; use the saved mesh\nM109 S200' },
   moments: ['start'],
   check,
-}
+} as const satisfies Rule

@@ -19,7 +19,7 @@ function check(script: Checked): Found[] {
   return [{ line: home.line, message, fixes: levellingFixes(script, home.line) }]
 }
 
-export const levellingMissing: Rule = {
+export const levellingMissing = {
   name: 'levelling-missing',
   group: 'order',
   severity: 'warning',
@@ -33,4 +33,4 @@ export const levellingMissing: Rule = {
   },
   moments: ['start'],
   check,
-}
+} as const satisfies Rule

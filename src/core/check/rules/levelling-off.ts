@@ -13,7 +13,7 @@ function check(script: Checked): Found[] {
   return [{ line: off.line, message, fixes: levellingFixes(script, off.line) }]
 }
 
-export const levellingOff: Rule = {
+export const levellingOff = {
   name: 'levelling-off',
   group: 'order',
   severity: 'error',
@@ -24,4 +24,4 @@ export const levellingOff: Rule = {
   example: { text: 'G28\nM109 S200' },
   moments: ['start'],
   check,
-}
+} as const satisfies Rule

@@ -71,7 +71,7 @@ function higherUp({ steps, rows, stage, trace }: Checked): Found[] {
   return [{ line: rows[highest.command]?.line ?? 1, severity: 'warning', message }]
 }
 
-export const liftPastTop: Rule = {
+export const liftPastTop = {
   name: 'lift-past-top',
   group: 'motion',
   severity: 'error',
@@ -85,4 +85,4 @@ export const liftPastTop: Rule = {
   },
   moments: ['end', ...withinPrint],
   check,
-}
+} as const satisfies Rule

@@ -25,7 +25,7 @@ function check(script: Checked): Found[] {
   return [{ line: lineOf(script, first), message }]
 }
 
-export const lowTravel: Rule = {
+export const lowTravel = {
   name: 'low-travel',
   group: 'motion',
   severity: 'warning',
@@ -36,4 +36,4 @@ export const lowTravel: Rule = {
   example: { text: 'G28\nM420 S1\nG1 Z0 F600\nG1 X100 Y100 F6000' },
   moments: ['start'],
   check,
-}
+} as const satisfies Rule

@@ -13,7 +13,7 @@ function check(script: Checked): Found[] {
   return [{ line: align.line, message }]
 }
 
-export const meshNotFresh: Rule = {
+export const meshNotFresh = {
   name: 'mesh-not-fresh',
   group: 'order',
   severity: 'warning',
@@ -27,4 +27,4 @@ export const meshNotFresh: Rule = {
   },
   moments: ['start'],
   check,
-}
+} as const satisfies Rule

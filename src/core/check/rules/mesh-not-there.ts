@@ -50,7 +50,7 @@ function check(script: Checked): Found[] {
   return [{ line: row.line, message, fixes }]
 }
 
-export const meshNotThere: Rule = {
+export const meshNotThere = {
   name: 'mesh-not-there',
   group: 'state',
   severity: 'error',
@@ -61,4 +61,4 @@ export const meshNotThere: Rule = {
   example: { text: 'G28\nM420 S1\nM109 S200', printer: { storedMesh: false } },
   moments: ['start'],
   check,
-}
+} as const satisfies Rule

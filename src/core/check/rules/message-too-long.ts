@@ -16,7 +16,7 @@ function check({ rows, stage }: Checked): Found[] {
   })
 }
 
-export const messageTooLong: Rule = {
+export const messageTooLong = {
   name: 'message-too-long',
   group: 'firmware',
   severity: 'advice',
@@ -25,4 +25,4 @@ export const messageTooLong: Rule = {
   silentWhen: 'Goes by the columns in your printer’s description; silent for a printer without a display.',
   example: { text: 'M117 Warming the bed, please keep your fingers away' },
   check,
-}
+} as const satisfies Rule

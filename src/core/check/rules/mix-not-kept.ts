@@ -27,7 +27,7 @@ function check(script: Checked): Found[] {
   return found
 }
 
-export const mixNotKept: Rule = {
+export const mixNotKept = {
   name: 'mix-not-kept',
   group: 'state',
   severity: 'warning',
@@ -55,4 +55,4 @@ export const mixNotKept: Rule = {
     },
   },
   check,
-}
+} as const satisfies Rule

@@ -29,7 +29,7 @@ function check({ rows, stage }: Checked): Found[] {
   })
 }
 
-export const mixSum: Rule = {
+export const mixSum = {
   name: 'mix-sum',
   group: 'state',
   severity: 'warning',
@@ -57,4 +57,4 @@ export const mixSum: Rule = {
     },
   },
   check,
-}
+} as const satisfies Rule

@@ -21,7 +21,7 @@ function check(script: Checked): Found[] {
   ]
 }
 
-export const motorsLeftOn: Rule = {
+export const motorsLeftOn = {
   name: 'motors-left-on',
   group: 'end',
   severity: 'advice',
@@ -31,4 +31,4 @@ export const motorsLeftOn: Rule = {
   example: { text: 'G91\nG1 E-2 F1800\nG1 Z5 F600\nG90\nM104 S0\nM140 S0\nM107', moment: 'end' },
   moments: ['end', 'cancel'],
   check,
-}
+} as const satisfies Rule

@@ -18,7 +18,7 @@ function check(script: Checked): Found[] {
   return [{ line: row.line, message, fixes: commentOut(row.source) }]
 }
 
-export const motorsOffBeforePrint: Rule = {
+export const motorsOffBeforePrint = {
   name: 'motors-off-before-print',
   group: 'state',
   severity: 'error',
@@ -28,4 +28,4 @@ export const motorsOffBeforePrint: Rule = {
   example: { text: 'G28\nM420 S1\nM109 S200\nM84' },
   moments: ['start', ...goesOnAfter],
   check,
-}
+} as const satisfies Rule

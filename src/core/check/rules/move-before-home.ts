@@ -42,7 +42,7 @@ function check(script: Checked): Found[] {
   return found
 }
 
-export const moveBeforeHome: Rule = {
+export const moveBeforeHome = {
   name: 'move-before-home',
   group: 'order',
   severity: 'error',
@@ -51,4 +51,4 @@ export const moveBeforeHome: Rule = {
   silentWhen: 'Silent for raising the head a little before homing, and after a print, which has homed.',
   example: { text: 'M109 S200\nG1 X50 Y50 F3000\nG28\nM420 S1' },
   check,
-}
+} as const satisfies Rule

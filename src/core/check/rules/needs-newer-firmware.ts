@@ -11,7 +11,7 @@ function check({ statements, stage }: Checked): Found[] {
   })
 }
 
-export const needsNewerFirmware: Rule = {
+export const needsNewerFirmware = {
   name: 'needs-newer-firmware',
   group: 'firmware',
   severity: 'warning',
@@ -24,4 +24,4 @@ export const needsNewerFirmware: Rule = {
     printer: { firmware: { family: 'board', version: '7.1', abilities: {} } },
   },
   check,
-}
+} as const satisfies Rule

@@ -23,7 +23,7 @@ const callsItself = ({ stage }: Checked): Found[] =>
     })),
   )
 
-export const neverEnds: Rule = {
+export const neverEnds = {
   name: 'never-ends',
   group: 'order',
   severity: 'error',
@@ -42,4 +42,4 @@ export const neverEnds: Rule = {
     },
   },
   check,
-}
+} as const satisfies Rule

@@ -29,7 +29,7 @@ function check(script: Checked): Found[] {
   ]
 }
 
-export const neverHomes: Rule = {
+export const neverHomes = {
   name: 'never-homes',
   group: 'state',
   severity: 'warning',
@@ -40,4 +40,4 @@ export const neverHomes: Rule = {
   example: { text: 'M140 S60\nM190 S60\nM109 S200\nG92 E0' },
   moments: ['start'],
   check,
-}
+} as const satisfies Rule

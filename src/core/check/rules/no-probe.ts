@@ -20,7 +20,7 @@ function check({ rows, stage }: Checked): Found[] {
   })
 }
 
-export const noProbe: Rule = {
+export const noProbe = {
   name: 'no-probe',
   group: 'order',
   severity: 'error',
@@ -29,4 +29,4 @@ export const noProbe: Rule = {
   silentWhen: 'Goes by what your printer’s description says; a printer with manual mesh levelling may take the line.',
   example: { text: 'G28\nG29', printer: { probe: null } },
   check,
-}
+} as const satisfies Rule

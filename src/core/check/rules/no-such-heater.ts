@@ -24,7 +24,7 @@ function check(script: Checked): Found[] {
   })
 }
 
-export const noSuchHeater: Rule = {
+export const noSuchHeater = {
   name: 'no-such-heater',
   group: 'state',
   severity: 'warning',
@@ -33,4 +33,4 @@ export const noSuchHeater: Rule = {
   silentWhen: 'Goes by your printer’s description and its config; silent for turning such a heater off.',
   example: { text: 'M141 S45\nG28\nM420 S1\nM109 S200' },
   check,
-}
+} as const satisfies Rule

@@ -61,7 +61,7 @@ function check(script: Checked): Found[] {
   return [...found, { line: without.line, message }]
 }
 
-export const noSuchTool: Rule = {
+export const noSuchTool = {
   name: 'no-such-tool',
   group: 'state',
   severity: 'error',
@@ -70,4 +70,4 @@ export const noSuchTool: Rule = {
   silentWhen: 'Goes by the tools in your printer’s description. Blends that have been kept count as tools.',
   example: { text: 'G28\nM420 S1\nM104 T3 S200\nM109 S200' },
   check,
-}
+} as const satisfies Rule

@@ -21,7 +21,7 @@ function check({ statements, stage }: Checked): Found[] {
   })
 }
 
-export const notInThisFamily: Rule = {
+export const notInThisFamily = {
   name: 'not-in-this-family',
   group: 'firmware',
   severity: 'warning',
@@ -30,4 +30,4 @@ export const notInThisFamily: Rule = {
   silentWhen: 'Silent for what you have taught; boards of one kind differ, so teach it if yours knows the command.',
   example: { text: 'G28\nBED_MESH_PROFILE LOAD=default\nM109 S200' },
   check,
-}
+} as const satisfies Rule

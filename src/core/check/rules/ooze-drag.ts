@@ -62,7 +62,7 @@ function check(script: Checked): Found[] {
   return [{ line: first.line, message }]
 }
 
-export const oozeDrag: Rule = {
+export const oozeDrag = {
   name: 'ooze-drag',
   group: 'filament',
   severity: 'warning',
@@ -75,4 +75,4 @@ export const oozeDrag: Rule = {
   },
   moments: ['start', ...changeMoments],
   check,
-}
+} as const satisfies Rule

@@ -63,7 +63,7 @@ function check(script: Checked): Found[] {
   return [{ line: row.line, message, severity: far ? 'error' : byG92 ? 'advice' : 'warning' }]
 }
 
-export const originShifted: Rule = {
+export const originShifted = {
   name: 'origin-shifted',
   group: 'motion',
   severity: 'error',
@@ -74,4 +74,4 @@ export const originShifted: Rule = {
   example: { text: 'G28\nM420 S1\nG1 X50 Y20 F6000\nG92 X0 Y0' },
   moments: ['start'],
   check,
-}
+} as const satisfies Rule

@@ -66,7 +66,7 @@ function throughZones({ steps, trace, stage }: Pick<Checked, 'steps' | 'trace' |
   })
 }
 
-export const outsideReach: Rule = {
+export const outsideReach = {
   name: 'outside-reach',
   group: 'motion',
   severity: 'error',
@@ -76,4 +76,4 @@ export const outsideReach: Rule = {
     'Goes by the reach and the keep-out zones in your printer’s description. A lift past the top after a print is told apart.',
   example: { text: 'G28\nM420 S1\nG1 X250 Y20 F3000' },
   check,
-}
+} as const satisfies Rule

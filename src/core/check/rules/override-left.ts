@@ -67,7 +67,7 @@ function check(script: Checked): Found[] {
   return found
 }
 
-export const overrideLeft: Rule = {
+export const overrideLeft = {
   name: 'override-left',
   group: 'state',
   severity: 'warning',
@@ -78,4 +78,4 @@ export const overrideLeft: Rule = {
   example: { text: 'G28\nM420 S1\nM220 S40\nM109 S200' },
   moments: ['start', ...goesOnAfter],
   check,
-}
+} as const satisfies Rule

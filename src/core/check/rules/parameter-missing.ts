@@ -71,7 +71,7 @@ function check(script: Checked): Found[] {
   return [...missing, ...waitsForNothing(script)]
 }
 
-export const parameterMissing: Rule = {
+export const parameterMissing = {
   name: 'parameter-missing',
   group: 'firmware',
   severity: 'error',
@@ -80,4 +80,4 @@ export const parameterMissing: Rule = {
   silentWhen: 'Silent for values and formulas, which stand in place of a number.',
   example: { text: 'G28\nM420 S1\nM140' },
   check,
-}
+} as const satisfies Rule

@@ -21,7 +21,7 @@ function check({ stage }: Checked): Found[] {
   )
 }
 
-export const parameterNeverRead: Rule = {
+export const parameterNeverRead = {
   name: 'parameter-never-read',
   group: 'values',
   severity: 'warning',
@@ -35,4 +35,4 @@ export const parameterNeverRead: Rule = {
     opened: { file: null, call: 'PRELUDE BED=80' },
   },
   check,
-}
+} as const satisfies Rule

@@ -57,7 +57,7 @@ function oddLetters(line: Line, command: Command, spec: CommandSpec | undefined)
   return [{ line: line.number, message }]
 }
 
-export const parameterUnknown: Rule = {
+export const parameterUnknown = {
   name: 'parameter-unknown',
   group: 'firmware',
   severity: 'advice',
@@ -67,4 +67,4 @@ export const parameterUnknown: Rule = {
     'Silent for macros that take whatever they are given, and for commands whose letters differ from machine to machine.',
   example: { text: 'G28\nM420 S1\nM109 S200 Q5' },
   check,
-}
+} as const satisfies Rule

@@ -29,7 +29,7 @@ function check(script: Checked): Found[] {
   return [{ line, message }]
 }
 
-export const parkedOnPrint: Rule = {
+export const parkedOnPrint = {
   name: 'parked-on-print',
   group: 'end',
   severity: 'warning',
@@ -40,4 +40,4 @@ export const parkedOnPrint: Rule = {
   example: { text: 'G91\nG1 E-2 F1800\nG1 Z5 F600\nG90\nM104 S0\nM140 S0\nM107\nM84', moment: 'end' },
   moments: ['end', 'cancel'],
   check,
-}
+} as const satisfies Rule

@@ -75,7 +75,7 @@ const problem = (line: Line, message: string, edits: Edit[]): Found => ({
   fixes: [{ title: 'Put plain characters in their place', edits }],
 })
 
-export const pastedCharacters: Rule = {
+export const pastedCharacters = {
   name: 'pasted-characters',
   group: 'firmware',
   severity: 'error',
@@ -84,4 +84,4 @@ export const pastedCharacters: Rule = {
   silentWhen: 'Silent in comments and messages, where any sign is fine.',
   example: { text: 'G28\nM420 S1\nG1 X10 Y–5 F3000' },
   check,
-}
+} as const satisfies Rule

@@ -26,7 +26,7 @@ function check(script: Checked): Found[] {
   return [{ line, message, fixes }]
 }
 
-export const probeAtOtherBedHeat: Rule = {
+export const probeAtOtherBedHeat = {
   name: 'probe-at-other-bed-heat',
   group: 'order',
   severity: 'warning',
@@ -37,4 +37,4 @@ export const probeAtOtherBedHeat: Rule = {
   example: { text: 'G28\nG29\nM140 S60\nM190 S60\nM109 S200' },
   moments: ['start'],
   check,
-}
+} as const satisfies Rule

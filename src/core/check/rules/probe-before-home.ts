@@ -30,7 +30,7 @@ function check(script: Checked): Found[] {
 const elsewhere = (command: Command): boolean =>
   Object.values(families).some(family => effectOf(family, command)?.does === 'probe')
 
-export const probeBeforeHome: Rule = {
+export const probeBeforeHome = {
   name: 'probe-before-home',
   group: 'order',
   severity: 'error',
@@ -39,4 +39,4 @@ export const probeBeforeHome: Rule = {
   silentWhen: 'Silent once every axis is homed.',
   example: { text: 'G29\nG28' },
   check,
-}
+} as const satisfies Rule

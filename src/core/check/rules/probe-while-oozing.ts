@@ -30,7 +30,7 @@ function check(script: Checked): Found[] {
   ]
 }
 
-export const probeWhileOozing: Rule = {
+export const probeWhileOozing = {
   name: 'probe-while-oozing',
   group: 'order',
   severity: 'warning',
@@ -41,4 +41,4 @@ export const probeWhileOozing: Rule = {
   example: { text: 'M140 S60\nM190 S60\nM109 S200\nG28\nG29' },
   moments: ['start'],
   check,
-}
+} as const satisfies Rule

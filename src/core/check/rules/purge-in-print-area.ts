@@ -29,7 +29,7 @@ function check(script: Checked): Found[] {
   return [{ line: first.line, message }]
 }
 
-export const purgeInPrintArea: Rule = {
+export const purgeInPrintArea = {
   name: 'purge-in-print-area',
   group: 'filament',
   severity: 'warning',
@@ -43,4 +43,4 @@ export const purgeInPrintArea: Rule = {
   },
   moments: ['start'],
   check,
-}
+} as const satisfies Rule

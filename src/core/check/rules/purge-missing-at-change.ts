@@ -44,7 +44,7 @@ function check(script: Checked): Found[] {
   return [{ line, message }]
 }
 
-export const purgeMissingAtChange: Rule = {
+export const purgeMissingAtChange = {
   name: 'purge-missing-at-change',
   group: 'change',
   severity: 'advice',
@@ -60,4 +60,4 @@ export const purgeMissingAtChange: Rule = {
   },
   moments: changeMoments,
   check,
-}
+} as const satisfies Rule

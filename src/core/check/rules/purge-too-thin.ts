@@ -27,7 +27,7 @@ function check(script: Checked): Found[] {
   return []
 }
 
-export const purgeTooThin: Rule = {
+export const purgeTooThin = {
   name: 'purge-too-thin',
   group: 'filament',
   severity: 'advice',
@@ -37,4 +37,4 @@ export const purgeTooThin: Rule = {
   example: { text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E1.5 F1200' },
   moments: ['start'],
   check,
-}
+} as const satisfies Rule

@@ -80,7 +80,7 @@ function atStart(script: Checked): Found[] {
   })
 }
 
-export const purgeWasteful: Rule = {
+export const purgeWasteful = {
   name: 'purge-wasteful',
   group: 'filament',
   severity: 'advice',
@@ -91,4 +91,4 @@ export const purgeWasteful: Rule = {
   example: { text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y4 Z20 F3000\nG1 E100 F200\nG1 Z1 F600' },
   moments: ['start', ...changeMoments],
   check,
-}
+} as const satisfies Rule

@@ -19,7 +19,7 @@ function check(script: Checked): Found[] {
   return [{ line: last.line, message, fixes: atTheEnd(script, back, 'Back to absolute positions') }]
 }
 
-export const relativeLeftOn: Rule = {
+export const relativeLeftOn = {
   name: 'relative-left-on',
   group: 'motion',
   severity: 'error',
@@ -29,4 +29,4 @@ export const relativeLeftOn: Rule = {
   example: { text: 'G28\nM420 S1\nG91\nG1 Z5 F600' },
   moments: ['start', ...goesOnAfter],
   check,
-}
+} as const satisfies Rule

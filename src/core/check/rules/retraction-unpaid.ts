@@ -31,7 +31,7 @@ function check(script: Checked): Found[] {
   ]
 }
 
-export const retractionUnpaid: Rule = {
+export const retractionUnpaid = {
   name: 'retraction-unpaid',
   group: 'filament',
   severity: 'warning',
@@ -42,4 +42,4 @@ export const retractionUnpaid: Rule = {
   example: { text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E12 F1200\nG1 E-12 F1800' },
   moments: ['start'],
   check,
-}
+} as const satisfies Rule

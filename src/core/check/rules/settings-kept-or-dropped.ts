@@ -46,7 +46,7 @@ function check({ rows, stage }: Checked): Found[] {
   return found
 }
 
-export const settingsKeptOrDropped: Rule = {
+export const settingsKeptOrDropped = {
   name: 'settings-kept-or-dropped',
   group: 'state',
   severity: 'warning',
@@ -57,4 +57,4 @@ export const settingsKeptOrDropped: Rule = {
   example: { text: 'G28\nG29\nM204 P300\nM500\nM109 S200' },
   moments: ['start', ...goesOnAfter],
   check,
-}
+} as const satisfies Rule

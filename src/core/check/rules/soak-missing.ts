@@ -34,7 +34,7 @@ function check(script: Checked): Found[] {
   ]
 }
 
-export const soakMissing: Rule = {
+export const soakMissing = {
   name: 'soak-missing',
   group: 'heat',
   severity: 'advice',
@@ -44,4 +44,4 @@ export const soakMissing: Rule = {
   example: { text: 'M140 S60\nM190 S60\nG28\nG29\nM109 S200', material: { soakMin: 3 } },
   moments: ['start'],
   check,
-}
+} as const satisfies Rule

@@ -19,7 +19,7 @@ function check(script: Checked): Found[] {
   ]
 }
 
-export const softLimitsOff: Rule = {
+export const softLimitsOff = {
   name: 'soft-limits-off',
   group: 'motion',
   severity: 'warning',
@@ -28,4 +28,4 @@ export const softLimitsOff: Rule = {
   silentWhen: 'Silent when a later line turns them on again.',
   example: { text: 'G28\nM420 S1\nM211 S0\nG1 Z5 F600' },
   check,
-}
+} as const satisfies Rule

@@ -106,7 +106,7 @@ function wipesBeside(script: Checked, brushes: readonly Spot[]): Found[] {
   return []
 }
 
-export const spotMissed: Rule = {
+export const spotMissed = {
   name: 'spot-missed',
   group: 'change',
   severity: 'warning',
@@ -121,4 +121,4 @@ export const spotMissed: Rule = {
     },
   },
   check,
-}
+} as const satisfies Rule

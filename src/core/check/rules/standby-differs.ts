@@ -96,7 +96,7 @@ function standsByHot(script: Checked): Found[] {
   })
 }
 
-export const standbyDiffers: Rule = {
+export const standbyDiffers = {
   name: 'standby-differs',
   group: 'heat',
   severity: 'advice',
@@ -110,4 +110,4 @@ export const standbyDiffers: Rule = {
   },
   moments: ['start', ...changeMoments],
   check,
-}
+} as const satisfies Rule

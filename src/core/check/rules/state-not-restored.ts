@@ -26,7 +26,7 @@ function check({ stage }: Checked): Found[] {
   )
 }
 
-export const stateNotRestored: Rule = {
+export const stateNotRestored = {
   name: 'state-not-restored',
   group: 'state',
   severity: 'warning',
@@ -40,4 +40,4 @@ export const stateNotRestored: Rule = {
     opened: { file: null, call: 'PRELUDE' },
   },
   check,
-}
+} as const satisfies Rule

@@ -70,7 +70,7 @@ function replaced(material: Material, all: readonly Heating[], heater: string, h
   ]
 }
 
-export const temperatureDiffers: Rule = {
+export const temperatureDiffers = {
   name: 'temperature-differs',
   group: 'heat',
   severity: 'warning',
@@ -81,4 +81,4 @@ export const temperatureDiffers: Rule = {
   example: { text: 'M140 S60\nM190 S60\nM109 S200', material: { name: 'Bendy stuff', nozzleC: 225, bedC: 60 } },
   moments: ['start'],
   check,
-}
+} as const satisfies Rule

@@ -50,7 +50,7 @@ function check(script: Checked): Found[] {
   return []
 }
 
-export const throughPurge: Rule = {
+export const throughPurge = {
   name: 'through-purge',
   group: 'motion',
   severity: 'warning',
@@ -63,4 +63,4 @@ export const throughPurge: Rule = {
   },
   moments: ['start'],
   check,
-}
+} as const satisfies Rule

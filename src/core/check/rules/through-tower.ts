@@ -65,7 +65,7 @@ function visits(steps: readonly Step[], within: (place: Step['to']) => boolean, 
   return true
 }
 
-export const throughTower: Rule = {
+export const throughTower = {
   name: 'through-tower',
   group: 'motion',
   severity: 'warning',
@@ -80,4 +80,4 @@ export const throughTower: Rule = {
   },
   moments: ['start', 'end', ...withinPrint],
   check,
-}
+} as const satisfies Rule

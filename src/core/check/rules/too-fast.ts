@@ -31,7 +31,7 @@ function check({ steps, rows }: Checked): Found[] {
   return [...found.values()]
 }
 
-export const tooFast: Rule = {
+export const tooFast = {
   name: 'too-fast',
   group: 'motion',
   severity: 'advice',
@@ -41,4 +41,4 @@ export const tooFast: Rule = {
     'Tells of moves along one axis alone, and of half as much again at least; goes by the limits in your printer’s description and in the script.',
   example: { text: 'G28\nM420 S1\nG1 Z20 F3000' },
   check,
-}
+} as const satisfies Rule

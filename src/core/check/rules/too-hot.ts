@@ -27,7 +27,7 @@ function check(script: Checked): Found[] {
   })
 }
 
-export const tooHot: Rule = {
+export const tooHot = {
   name: 'too-hot',
   group: 'heat',
   severity: 'error',
@@ -36,4 +36,4 @@ export const tooHot: Rule = {
   silentWhen: 'Goes by the highest temperatures in your printer’s description.',
   example: { text: 'M109 S290' },
   check,
-}
+} as const satisfies Rule

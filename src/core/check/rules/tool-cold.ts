@@ -47,7 +47,7 @@ function check(script: Checked): Found[] {
   return [{ line, severity: last ? 'warning' : 'advice', message }]
 }
 
-export const toolCold: Rule = {
+export const toolCold = {
   name: 'tool-cold',
   group: 'change',
   severity: 'warning',
@@ -63,4 +63,4 @@ export const toolCold: Rule = {
   },
   moments: changeMoments,
   check,
-}
+} as const satisfies Rule

@@ -34,7 +34,7 @@ function check(script: Checked): Found[] {
   return [{ line: all[0]?.row.line ?? 1, message, fixes: atTheEnd(script, said, 'Let it cool to what it may hold') }]
 }
 
-export const toolHotIdle: Rule = {
+export const toolHotIdle = {
   name: 'tool-hot-idle',
   group: 'change',
   severity: 'advice',
@@ -50,4 +50,4 @@ export const toolHotIdle: Rule = {
   },
   moments: changeMoments,
   check,
-}
+} as const satisfies Rule

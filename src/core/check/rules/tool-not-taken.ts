@@ -70,7 +70,7 @@ function keptTool(script: Checked, last: number): Found[] {
   return [{ line: taken.line, message }]
 }
 
-export const toolNotTaken: Rule = {
+export const toolNotTaken = {
   name: 'tool-not-taken',
   group: 'change',
   severity: 'error',
@@ -85,4 +85,4 @@ export const toolNotTaken: Rule = {
     printer: { tools: twoTools },
   },
   check,
-}
+} as const satisfies Rule

@@ -19,7 +19,7 @@ function check(script: Checked): Found[] {
   ]
 }
 
-export const unitsLeftInch: Rule = {
+export const unitsLeftInch = {
   name: 'units-left-inch',
   group: 'motion',
   severity: 'error',
@@ -28,4 +28,4 @@ export const unitsLeftInch: Rule = {
   silentWhen: 'Silent when a later line goes back to millimetres.',
   example: { text: 'G28\nM420 S1\nG20\nG1 X1 Y1 F100' },
   check,
-}
+} as const satisfies Rule

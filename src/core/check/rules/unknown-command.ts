@@ -59,7 +59,7 @@ const notKnown = (names: string, one: boolean): string =>
     ? `${names} is not known for this firmware, so the rehearsal leaves it out. Most machines pass over what they don’t know. If yours knows it, teach it.`
     : `Commands that are not known for this firmware: ${names}. The rehearsal leaves them out. Most machines pass over what they don’t know. If yours knows them, teach them all at once.`
 
-export const unknownCommand: Rule = {
+export const unknownCommand = {
   name: 'unknown-command',
   group: 'firmware',
   severity: 'warning',
@@ -68,4 +68,4 @@ export const unknownCommand: Rule = {
   silentWhen: 'Silent for what you have taught. A name that may be a macro of your printer is only advice.',
   example: { text: 'G28\nM420 S1\nM9876' },
   check,
-}
+} as const satisfies Rule

@@ -67,7 +67,7 @@ function unsetVariables(stage: Checked['stage']): Found[] {
   })
 }
 
-export const unknownValue: Rule = {
+export const unknownValue = {
   name: 'unknown-value',
   group: 'values',
   severity: 'warning',
@@ -76,4 +76,4 @@ export const unknownValue: Rule = {
   silentWhen: 'Silent for values of this script’s own settings.',
   example: { text: 'G28\nM420 S1\nM109 S@nozle' },
   check,
-}
+} as const satisfies Rule

@@ -20,7 +20,7 @@ function check({ text, stage }: Checked): Found[] {
   })
 }
 
-export const valueNotInVocabulary: Rule = {
+export const valueNotInVocabulary = {
   name: 'value-not-in-vocabulary',
   group: 'values',
   severity: 'advice',
@@ -38,4 +38,4 @@ export const valueNotInVocabulary: Rule = {
     },
   },
   check,
-}
+} as const satisfies Rule

@@ -9,7 +9,7 @@ const check = ({ resolution }: Checked): Found[] =>
       message: `${why} ${standIn === null ? 'What it stands in counts as absent in this rehearsal.' : `It is rehearsed with ${standIn} in its place.`}`,
     }))
 
-export const valueNotNow: Rule = {
+export const valueNotNow = {
   name: 'value-not-now',
   group: 'values',
   severity: 'warning',
@@ -18,4 +18,4 @@ export const valueNotNow: Rule = {
   silentWhen: 'Silent at the moments that have the value.',
   example: { text: 'G28\nM420 S1\nM117 Layer @layer' },
   check,
-}
+} as const satisfies Rule

@@ -63,7 +63,7 @@ function check(rehearsed: Checked): Found[] {
   return found
 }
 
-export const waitMissing: Rule = {
+export const waitMissing = {
   name: 'wait-missing',
   group: 'heat',
   severity: 'error',
@@ -74,4 +74,4 @@ export const waitMissing: Rule = {
   example: { text: 'M140 S60\nM104 S200\nG28\nM420 S1' },
   moments: ['start'],
   check,
-}
+} as const satisfies Rule

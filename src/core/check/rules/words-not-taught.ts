@@ -15,7 +15,7 @@ function check({ resolution }: Checked): Found[] {
   return [{ line: Math.min(...guessed.flatMap(({ lines }) => lines)), message }]
 }
 
-export const wordsNotTaught: Rule = {
+export const wordsNotTaught = {
   name: 'words-not-taught',
   group: 'firmware',
   severity: 'advice',
@@ -24,4 +24,4 @@ export const wordsNotTaught: Rule = {
   silentWhen: 'Silent for placeholders that you have taught as a vocabulary, in comments and in messages.',
   example: { text: 'G28\nM420 S1\nM190 S[bed_temp_first]\nM109 S[hotend_temp_first]' },
   check,
-}
+} as const satisfies Rule
