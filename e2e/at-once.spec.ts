@@ -242,7 +242,7 @@ test('what was chosen in a table about the script waits, unless the script has o
   await expect(effect).toHaveValue('waits')
   await expect(page.getByText('What you changed here earlier is not saved yet.')).toBeVisible()
   await page.keyboard.press('Escape')
-  await open('Placeholders of another program…')
+  await open('Placeholders of a slicer…')
   await page.getByLabel('Save as').fill('Brush program')
   await page.keyboard.press('Escape')
   // Both wait on the Shelf, lead back, and can be thrown away there.

@@ -5,7 +5,7 @@ import { type Command, commentOf, type Line } from '../gcode/line.ts'
 import type { Stage } from '../machine/state.ts'
 import type { TaughtCommand, TaughtEffect } from '../model/taught.ts'
 
-/** A command that is not known: its lines, what is written beside it, and what to teach of it if that is right. */
+/** An unknown command: its lines, the comments beside it, and the command to teach if they are right. */
 export type Unknown = { name: string; lines: number[]; comment: string; proposed: TaughtCommand }
 
 /** The other families that have a command of this name. */

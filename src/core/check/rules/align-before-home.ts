@@ -18,8 +18,8 @@ export const alignBeforeHome = {
   group: 'order',
   severity: 'error',
   title: 'Aligns before homing',
-  why: 'The alignment goes to fixed places over the bed. Until all axes are homed the machine doesn’t know where those are.',
-  silentWhen: 'Silent once every axis is homed, whatever homed it.',
+  why: 'Aligning the gantry moves the head to fixed positions over the bed. Until all axes are homed the machine does not know where those are.',
+  silentWhen: 'Silent once every axis is homed, by whatever line.',
   example: {
     text: 'QUAD_GANTRY_LEVEL\nG28',
     printer: { firmware: { family: 'host', version: '12.0', abilities: {} } },

@@ -45,9 +45,9 @@ export const beadTooFat = {
   name: 'bead-too-fat',
   group: 'filament',
   severity: 'warning',
-  title: 'A bead too fat to lay',
-  why: 'A nozzle presses a bead flat only up to a few times its own width. More than that wells up around it and comes along.',
-  silentWhen: 'Silent for strokes under 2 mm, and up to five nozzles wide: a fat purge line is good.',
+  title: 'The bead is too thick',
+  why: 'A nozzle can press a bead flat only up to a few times its own width. A thicker bead wells up around the nozzle and is dragged along.',
+  silentWhen: 'Silent for strokes under 2 mm, and up to five nozzle widths: a thick purge line is fine.',
   example: { text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y20 Z0.3 F3000\nG1 Y60 E15 F600' },
   check,
 } as const satisfies Rule

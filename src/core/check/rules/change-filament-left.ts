@@ -77,10 +77,10 @@ export const changeFilamentLeft = {
   name: 'change-filament-left',
   group: 'change',
   severity: 'warning',
-  title: 'The filament is not where the print takes it to be',
-  why: 'What was retracted for the change is missing when the print goes on, and a counter that stands elsewhere makes the next move extrude or retract the difference.',
+  title: 'The filament is not where the print expects it',
+  why: 'Filament that the change retracted is missing when the print goes on. If the filament counter has a different value than the print expects, the next move extrudes or retracts the difference.',
   silentWhen:
-    'Whether the program unretracts by itself, or sets the counter, is known from a print file alone. Without one, up to one and a half retractions are only advice, and so is the counter.',
+    'Only a print file tells whether the slicer unretracts by itself or sets the counter. Without one, up to one and a half retractions and a changed counter are only advice.',
   example: {
     text: 'T1\nM83\nG1 E-12 F1800',
     moment: 'tool-change',

@@ -84,10 +84,10 @@ export const changeModeLeft = {
   name: 'change-mode-left',
   group: 'change',
   severity: 'warning',
-  title: 'The change leaves something set otherwise',
-  why: 'The print goes on with what it had set before. A fan that stays off, or filament counted the other way, spoils what comes after the change.',
+  title: 'The change leaves a setting changed',
+  why: 'The print goes on with the settings it had before the change. A fan that stays off, or extrusion counted the other way, spoils what is printed after it.',
   silentWhen:
-    'How the print counts filament is known only in a whole print. Programs that make print files may set the fan and the acceleration again after a change, so these are only advice.',
+    'How the print counts extrusion is known only in a whole print. Slicers may set the fan and the acceleration again after a change, so these two are only advice.',
   example: {
     text: 'M107\nT1\nM109 S200',
     moment: 'tool-change',

@@ -142,9 +142,9 @@ export const changeOverPrint = {
   group: 'change',
   severity: 'warning',
   title: 'The change happens over the print',
-  why: 'A hot nozzle that waits over the print drops on it, and one that is lifted without a retraction draws a string from it.',
+  why: 'A hot nozzle that waits over the print oozes onto it, and a lift without a retraction pulls a string from it.',
   silentWhen:
-    'Knows the print as a box, and takes the nozzle to be over its back right corner when nothing says where it is. The program’s own retraction before the script is known from a print file alone; without one, a lift is only advice.',
+    'The print is treated as a box, and the nozzle as being over its back right corner if no line says where it is. The slicer’s own retraction before the script is known only from a print file; without one, a lift is only advice.',
   example: {
     text: 'M104 S0\nG4 S20\nG91\nG1 Z2 F600\nG90\nT1',
     moment: 'tool-change',

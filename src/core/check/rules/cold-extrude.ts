@@ -46,7 +46,7 @@ export const coldExtrude = {
   title: 'Extrudes through a cold nozzle',
   why: 'Cold filament does not flow. The board refuses the move, or the gear grinds a notch into the filament and the print starts empty.',
   silentWhen:
-    'Goes by the simulated nozzle, whose warm-up times you have measured; silent within half a degree, where paste is extruded and the script allows it cold, and where you have taught that the program that makes the print files puts heating lines before a script that has none.',
+    'Uses the simulated nozzle temperature, from the warm-up times that you measured. Silent within half a degree, where paste is extruded and the script allows it cold, and where you have taught that the slicer adds heating lines to a script that has none.',
   example: { text: 'G28\nM420 S1\nM104 S200\nM83\nG1 E20 F200' },
   check,
 } as const satisfies Rule

@@ -21,8 +21,8 @@ export const coldPushAllowed = {
   group: 'state',
   severity: 'warning',
   title: 'Cold extrusion is left allowed',
-  why: 'The firmware refuses to extrude with a cold nozzle so that a mistake grinds no filament. Turned off, that guard stays off until something turns it on.',
-  silentWhen: 'Silent when a later line refuses it again, and on a printer that extrudes paste.',
+  why: 'The firmware refuses to extrude with a cold nozzle, so that a mistake grinds no filament. Once turned off, this protection stays off until a line turns it on again.',
+  silentWhen: 'Silent when a later line turns the protection on again, and on a printer that extrudes paste.',
   example: { text: 'G28\nM420 S1\nM302 P1\nM109 S200' },
   check,
 } as const satisfies Rule

@@ -29,8 +29,9 @@ export const collapsedLines = {
   group: 'firmware',
   severity: 'error',
   title: 'Commands run together on one line',
-  why: 'A paste that lost its line ends leaves several commands on one line. The board runs only the first.',
-  silentWhen: 'Silent for a second command in a comment or a message, and on firmware that takes several on a line.',
+  why: 'A paste that lost its line breaks leaves several commands on one line. The board runs only the first.',
+  silentWhen:
+    'Silent for a second command in a comment or a message, and on firmware that reads several commands on a line.',
   example: { text: 'G28 M420 S1\nM109 S200' },
   check,
 } as const satisfies Rule

@@ -38,9 +38,9 @@ export const commandsInComments = {
   group: 'firmware',
   severity: 'error',
   title: 'Commands inside a comment',
-  why: 'A paste that lost its line ends puts a whole script on one line. Everything behind the first “;” is a comment, and never runs.',
+  why: 'A paste that lost its line breaks puts a whole script on one line. Everything after the first “;” is a comment and never runs.',
   silentWhen:
-    'Silent for a comment that merely mentions a command, as “see G28”, and for a single command that is commented out.',
+    'Silent for a comment that merely mentions a command, such as “see G28”, and for a single command that is commented out.',
   example: { text: 'G28 ; home M420 S1 ; mesh M109 S200' },
   check,
 } as const satisfies Rule

@@ -36,9 +36,9 @@ export const delayedNotStopped = {
   group: 'state',
   severity: 'warning',
   title: 'A delayed macro that never stops',
-  why: 'It runs between the lines of every print from then on: a message that comes back, a fan that goes on again, a move in the middle of a layer.',
+  why: 'From then on the macro runs between the lines of every print: a message comes back, a fan turns on again, a move happens in the middle of a layer.',
   silentWhen:
-    'Only macros that are open on the Desk are looked at. Silent where the macro decides by a condition whether it goes on.',
+    'Checks only macros that are open on the Desk. Silent where a condition in the macro decides whether it goes on.',
   example: {
     text: '[delayed_gcode REMINDER]\ngcode:\n  SET_DISPLAY_TEXT MSG="still warm"\n  UPDATE_DELAYED_GCODE ID=REMINDER DURATION=60\n[gcode_macro PRELUDE]\ngcode:\n  G28\n  BED_MESH_CALIBRATE\n  UPDATE_DELAYED_GCODE ID=REMINDER DURATION=60\n',
     printer: { firmware: { family: 'host', version: '12.0', abilities: {} } },

@@ -30,8 +30,8 @@ export const extrudesOffBed = {
   name: 'extrudes-off-bed',
   group: 'motion',
   severity: 'warning',
-  title: 'Lays filament beside the bed',
-  why: 'Beside the bed the filament falls into the machine, or sticks to the nozzle and comes along into the print.',
+  title: 'Extrudes beside the bed',
+  why: 'Beside the bed the filament falls into the machine, or sticks to the nozzle and is dragged into the print.',
   silentWhen: 'Silent near a spot such as a bucket, above 2 mm, and within half a millimetre of the edge.',
   example: {
     text: 'G28\nM420 S1\nM109 S200\nM83\nG1 X-3 Y20 Z0.3 F3000\nG1 Y120 E12 F1200',

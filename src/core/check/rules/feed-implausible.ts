@@ -52,10 +52,10 @@ export const feedImplausible = {
   name: 'feed-implausible',
   group: 'motion',
   severity: 'warning',
-  title: 'A speed that can’t be meant',
-  why: 'F is in millimetres a minute. Zero or less is a typing mistake, and boards differ in what they make of it.',
+  title: 'An implausible speed',
+  why: 'F is in millimetres a minute. Zero or less is a typing mistake, and boards react to it differently.',
   silentWhen:
-    'Silent for moves of less than 5 mm along the bed, for raising the head and for filament alone, which may well go so slowly.',
+    'Silent for moves of less than 5 mm along the bed, for raising the head and for filament alone, which may well be that slow.',
   example: { text: 'G28\nM420 S1\nG1 X50 F0' },
   check,
 } as const satisfies Rule

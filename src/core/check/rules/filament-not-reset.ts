@@ -37,9 +37,9 @@ export const filamentNotReset = {
   group: 'filament',
   severity: 'error',
   title: 'The filament counter is not set back to zero',
-  why: 'With absolute filament positions the print’s first move goes to its own count. If the counter is elsewhere, it first pulls the filament back or spits it out.',
+  why: 'With absolute extrusion, the print’s first move goes to its own count. If the counter has a different value, that move first retracts or extrudes the difference.',
   silentWhen:
-    'Silent where filament counts from the last move, within 0.05 mm of zero, where the print’s first move would unretract what the script retracted, and where you have taught that the program that makes the print files sets it to zero itself.',
+    'Silent with relative extrusion, within 0.05 mm of zero, where the print’s first move would unretract what the script retracted, and where you have taught that the slicer sets the counter to zero.',
   example: { text: 'M82\nG28\nM420 S1\nM109 S200\nG92 E0\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E12 F1200' },
   moments: ['start'],
   check,

@@ -51,10 +51,10 @@ export const flowTooHigh = {
   name: 'flow-too-high',
   group: 'filament',
   severity: 'warning',
-  title: 'Faster than the hot end melts',
-  why: 'A hot end melts only so much in a second. Beyond that the extruder grinds or skips, and too little comes out.',
+  title: 'Faster than the hot end can melt',
+  why: 'A hot end can melt only so much plastic a second. Beyond that the extruder grinds or skips, and too little comes out.',
   silentWhen:
-    'Silent when filament that was retracted is unretracted, and in place up to half as much again. Goes by the highest flow in your printer’s description.',
+    'Silent when retracted filament is unretracted, and without movement up to one and a half times the limit. Uses the highest flow in your printer’s description.',
   example: { text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E20 F2400' },
   check,
 } as const satisfies Rule

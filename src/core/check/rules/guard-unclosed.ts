@@ -16,7 +16,7 @@ export const guardUnclosed = {
   group: 'values',
   severity: 'warning',
   title: 'A guard or a marker that is not closed',
-  why: 'A guard and a made passage each stand between two marks. With one of them gone it is unknown where it ends.',
+  why: 'A guard and a made passage each have a line at their beginning and one at their end. If one is missing, nobody can tell where they end.',
   silentWhen: 'Silent for comments that only look like a guard.',
   example: { text: 'G28\nM420 S1\n;? when highest bed > 85\nM109 S200' },
   check,

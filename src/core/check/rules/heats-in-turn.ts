@@ -75,9 +75,9 @@ export const heatsInTurn = {
   group: 'heat',
   severity: 'advice',
   title: 'Heats one after the other',
-  why: 'Bed and nozzle can warm at the same time. Waiting for one before the other begins costs minutes at every print.',
+  why: 'Bed and nozzle can warm up at the same time. Waiting for one before the other starts costs minutes in every print.',
   silentWhen:
-    'Silent where the printer’s supply feeds one heater at a time, and where less than 20 s would be saved, or 1.5 s at a change. Both ways are rehearsed.',
+    'Silent where the printer’s supply feeds only one heater at a time, and where less than 20 s would be saved, or 1.5 s at a tool change. Both orders are rehearsed.',
   example: { text: 'G28\nM420 S1\nM190 S60\nM109 S200' },
   moments: ['start', ...changeMoments],
   check,

@@ -43,9 +43,9 @@ export const heatsTwice = {
   group: 'firmware',
   severity: 'advice',
   title: 'Heats or waits twice',
-  why: 'Often one line is the script’s own and the other was put there by a profile. A second wait costs nothing or minutes, and hides which of the two counts.',
+  why: 'Often one line is the script’s own and the other was added by a profile. A second wait costs nothing or minutes, and hides which temperature counts.',
   silentWhen:
-    'Silent for heating on from a lower temperature, as after probing. Lines that the program that makes the print files adds by itself are not seen here.',
+    'Silent for heating further from a lower temperature, as after probing. Lines that the slicer adds by itself are not visible here.',
   example: { text: 'M140 S60\nM104 S160\nG28\nM420 S1\nM190 S60\nM109 S200\nM190 S60' },
   moments: ['start'],
   check,

@@ -19,8 +19,8 @@ export const hidesCommand = {
   group: 'firmware',
   severity: 'error',
   title: 'A macro that hides a command',
-  why: 'A macro of a command’s name takes its place for every script. The host wants to be told under which name the command stays.',
-  silentWhen: 'Only macros that are open on the Desk are looked at. Silent for commands that it doesn’t know.',
+  why: 'A macro with the name of a command replaces that command for every script. The host wants to know under which name the original stays available.',
+  silentWhen: 'Checks only macros that are open on the Desk. Silent for commands that are unknown.',
   example: {
     text: '[gcode_macro M109]\ngcode:\n  M104 S200\n[gcode_macro PRELUDE]\ngcode:\n  G28\n  BED_MESH_CALIBRATE\n',
     printer: { firmware: { family: 'host', version: '12.0', abilities: {} } },

@@ -58,9 +58,8 @@ export const hitsPrint = {
   group: 'motion',
   severity: 'warning',
   title: 'Runs into the print, or over it',
-  why: 'After a print the head stands on its last layer. Moved aside without a lift it scars the top; homed in height it goes straight through.',
-  silentWhen:
-    'Knows the print as a box, its area up to its top: a move through a hollow of it is reported all the same.',
+  why: 'After a print the head is at its last layer. Moved aside without a lift, it scars the top; homing Z drives it straight through the print.',
+  silentWhen: 'The print is treated as a box, its area up to its top: a move through a hollow is reported as well.',
   example: { text: 'G91\nG1 E-2 F1800\nG90\nG1 X0 Y200 F6000\nM104 S0\nM140 S0\nM107\nM84', moment: 'end' },
   moments: ['end', 'cancel', 'pause'],
   check,

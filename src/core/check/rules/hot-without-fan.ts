@@ -41,10 +41,10 @@ export const hotWithoutFan = {
   name: 'hot-without-fan',
   group: 'end',
   severity: 'warning',
-  title: 'Hot, and its fan is off',
-  why: 'The hot end’s own fan keeps the filament above it hard. Switched off while it is hot, the filament swells and jams.',
+  title: 'The hot end’s fan is off while it is hot',
+  why: 'The hot end’s own fan keeps the filament above it hard. If it is off while the hot end is hot, the filament swells and jams.',
   silentWhen:
-    'Which fan cools the hot end differs from printer to printer: any fan but the part fan is taken for it. If yours is another, ignore this.',
+    'Which fan cools the hot end differs from printer to printer: any fan except the part fan is assumed to. If yours is a different one, ignore this.',
   example: { text: 'G91\nG1 Z5 F600\nG90\nG1 X0 Y200 F6000\nM104 S0\nM140 S0\nM107\nM84\nM81', moment: 'end' },
   moments: ['end', 'cancel'],
   check,

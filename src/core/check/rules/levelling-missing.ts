@@ -24,9 +24,9 @@ export const levellingMissing = {
   group: 'order',
   severity: 'warning',
   title: 'Nothing turns levelling on',
-  why: 'On this kind of firmware a mesh is used only after a line has loaded or measured it. Without one the first layer follows no bed at all.',
+  why: 'On this family a mesh is used only after a line has loaded or measured it. Without one the first layer is printed as if the bed were perfectly flat.',
   silentWhen:
-    'Silent where a command or macro that is not known may do it, in a script that doesn’t home, on firmware that has no levelling, and in a part of one that neither waits for a heater nor extrudes.',
+    'Silent where an unknown command or macro may do it, in a script that does not home, on firmware without levelling, and in a part of a script that neither waits for a heater nor extrudes.',
   example: {
     text: 'G28\nM109 S200',
     printer: { firmware: { family: 'host', version: '12.0', abilities: {} } },

@@ -18,7 +18,7 @@ export const levellingOff = {
   group: 'order',
   severity: 'error',
   title: 'Levelling is off when the print begins',
-  why: 'A bed is never quite flat. Without levelling the first layer is too high in one place and scrapes in another.',
+  why: 'No bed is perfectly flat. Without levelling the nozzle is too high in one place and scrapes in another.',
   silentWhen:
     'Silent for a printer without a probe and without a saved mesh. Some boards turn levelling on again after homing by themselves; if yours does, ignore this.',
   example: { text: 'G28\nM109 S200' },

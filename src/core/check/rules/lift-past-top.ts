@@ -76,8 +76,8 @@ export const liftPastTop = {
   group: 'motion',
   severity: 'error',
   title: 'Lifts past the top of the machine',
-  why: 'A lift that is right for low prints has no room over a tall one. The gantry is pressed against the frame.',
-  silentWhen: 'Only for jobs that are tall enough; choose a tall job to see it.',
+  why: 'A lift that is right for low prints has no room above a tall one. The gantry is pressed against the frame.',
+  silentWhen: 'Only found with jobs that are tall enough: choose a tall job to see it.',
   example: {
     text: 'G91\nG1 E-2 F1800\nG1 Z10 F600\nG90\nM104 S0\nM140 S0\nM107\nM84 X Y E',
     moment: 'end',

@@ -30,9 +30,9 @@ export const lowTravel = {
   group: 'motion',
   severity: 'warning',
   title: 'Travels too low over the bed',
-  why: 'A nozzle at zero touches the bed. Moved along there it scratches the bed, and wears itself.',
+  why: 'At height zero the nozzle touches the bed. Moved along there, it scratches the bed and wears out.',
   silentWhen:
-    'Silent from 0.1 mm up, for less than 10 mm, and beside the bed. A height that is set by hand can’t be known.',
+    'Silent from 0.1 mm up, for less than 10 mm, and beside the bed. A height that is set by hand is not known.',
   example: { text: 'G28\nM420 S1\nG1 Z0 F600\nG1 X100 Y100 F6000' },
   moments: ['start'],
   check,

@@ -18,9 +18,9 @@ export const meshNotFresh = {
   group: 'order',
   severity: 'warning',
   title: 'The mesh is older than the alignment',
-  why: 'A mesh says how far each place of the bed is from the gantry. When the gantry is aligned afterwards, every one of those distances has changed.',
+  why: 'A mesh stores the distance between gantry and bed at each point. Aligning the gantry afterwards changes all of these distances.',
   silentWhen:
-    'Silent when the bed is probed or its mesh loaded again after the alignment. How old a saved mesh is can’t be known.',
+    'Silent when the bed is probed or its mesh loaded again after the alignment. The age of a saved mesh is not known.',
   example: {
     text: 'G28\nBED_MESH_CALIBRATE\nQUAD_GANTRY_LEVEL\nM109 S200',
     printer: { firmware: { family: 'host', version: '12.0', abilities: {} } },

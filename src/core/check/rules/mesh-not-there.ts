@@ -54,10 +54,10 @@ export const meshNotThere = {
   name: 'mesh-not-there',
   group: 'state',
   severity: 'error',
-  title: 'A saved mesh that is not there',
-  why: 'A line that loads a mesh does nothing where none was saved. The first layer then follows a flat bed that this bed is not.',
+  title: 'The saved mesh does not exist',
+  why: 'A line that loads a mesh does nothing if none was saved. The first layer is then printed as if the bed were perfectly flat.',
   silentWhen:
-    'Goes by what your printer’s description says of a saved mesh; silent when the script has probed one before.',
+    'Uses what your printer’s description says about saved meshes. Silent when the script has probed one before.',
   example: { text: 'G28\nM420 S1\nM109 S200', printer: { storedMesh: false } },
   moments: ['start'],
   check,

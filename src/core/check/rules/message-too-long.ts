@@ -21,8 +21,8 @@ export const messageTooLong = {
   group: 'firmware',
   severity: 'advice',
   title: 'A message too long for the display',
-  why: 'What doesn’t fit is cut off, or scrolls by too slowly to be read.',
-  silentWhen: 'Goes by the columns in your printer’s description; silent for a printer without a display.',
+  why: 'The part that does not fit is cut off, or scrolls by too slowly to be read.',
+  silentWhen: 'Uses the number of columns in your printer’s description. Silent for a printer without a display.',
   example: { text: 'M117 Warming the bed, please keep your fingers away' },
   check,
 } as const satisfies Rule

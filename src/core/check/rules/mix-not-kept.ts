@@ -31,9 +31,9 @@ export const mixNotKept = {
   name: 'mix-not-kept',
   group: 'state',
   severity: 'warning',
-  title: 'A blend that is not kept',
-  why: 'The parts of a blend are only put together when a line keeps them as a tool. Without it the hot end mixes what it had before.',
-  silentWhen: 'Silent where no blend is begun; blends that the board keeps from earlier are not known here.',
+  title: 'A blend is not stored as a tool',
+  why: 'The parts of a blend are put together only when a line stores them as a tool. Without that line the hot end goes on with its previous mix.',
+  silentWhen: 'Silent where no blend is begun. Blends that the board stored earlier are not known here.',
   example: {
     text: 'G28\nM420 S1\nM163 S0 P0.5\nM163 S1 P0.5\nM109 S200',
     printer: {

@@ -34,8 +34,8 @@ export const mixSum = {
   group: 'state',
   severity: 'warning',
   title: 'A blend that doesn’t add up to 1',
-  why: 'Shares say how much of each filament goes into one millimetre. When they don’t add up to 1 the colour, or the amount, is another than meant.',
-  silentWhen: 'Silent within 0.02, as thirds are written 0.33.',
+  why: 'Shares say how much of each filament goes into one millimetre. If they don’t add up to 1, the colour or the amount is wrong.',
+  silentWhen: 'Silent within 0.02, because thirds are written as 0.33.',
   example: {
     text: 'G28\nM420 S1\nM163 S0 P0.7\nM163 S1 P0.7\nM164 S1\nM109 S200',
     printer: {

@@ -24,7 +24,7 @@ export const motorsOffBeforePrint = {
   severity: 'error',
   title: 'Motors are off when the print begins',
   why: 'A motor that is off holds nothing: the head sinks or is moved by hand, and the machine no longer knows where it is.',
-  silentWhen: 'Silent when a later line homes those axes again, and for the extruder’s motor alone.',
+  silentWhen: 'Silent when a later line homes these axes again, and for the extruder’s motor alone.',
   example: { text: 'G28\nM420 S1\nM109 S200\nM84' },
   moments: ['start', ...goesOnAfter],
   check,

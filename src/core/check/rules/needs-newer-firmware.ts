@@ -16,9 +16,9 @@ export const needsNewerFirmware = {
   group: 'firmware',
   severity: 'warning',
   title: 'Needs a newer firmware',
-  why: 'Older firmware passes over a command that it doesn’t know, or stops. Either way the line does not do what it says.',
+  why: 'Older firmware ignores a command that it does not know, or stops. Either way the line does not do what it says.',
   silentWhen:
-    'Goes by the version in your printer’s description; “Identify a printer” in the command book reads it from the printer’s reply.',
+    'Uses the version in your printer’s description; “Identify a printer” in the command book reads it from the printer’s reply.',
   example: {
     text: 'G28\nM420 S1\nM593 F40',
     printer: { firmware: { family: 'board', version: '7.1', abilities: {} } },

@@ -27,9 +27,9 @@ export const neverEnds = {
   name: 'never-ends',
   group: 'order',
   severity: 'error',
-  title: 'Never comes to an end',
-  why: 'A wait for something that never comes holds the machine, hot, until somebody switches it off.',
-  silentWhen: 'Goes by your printer’s heaters as described: a stronger one may get there.',
+  title: 'Never ends',
+  why: 'A wait for something that never happens keeps the machine hot until somebody switches it off.',
+  silentWhen: 'Uses the heaters in your printer’s description: a stronger heater may reach the temperature.',
   example: {
     text: 'M191 S50',
     printer: {

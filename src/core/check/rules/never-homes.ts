@@ -34,9 +34,9 @@ export const neverHomes = {
   group: 'state',
   severity: 'warning',
   title: 'Never homes',
-  why: 'After it is switched on a machine does not know where its head is. Every move of the print counts from there.',
+  why: 'After it is switched on, a machine does not know where its head is. Every move of the print counts from there.',
   silentWhen:
-    'Silent for a part of a script that waits for no heater and extrudes nothing, where a command or macro that is not known may home, for machines whose origin is set by hand, and where a move before homing is told already.',
+    'Silent for a part of a script that waits for no heater and extrudes nothing, where an unknown command or macro may home, for machines whose origin is set by hand, and where a move before homing is reported already.',
   example: { text: 'M140 S60\nM190 S60\nM109 S200\nG92 E0' },
   moments: ['start'],
   check,

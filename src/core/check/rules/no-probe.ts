@@ -25,8 +25,8 @@ export const noProbe = {
   group: 'order',
   severity: 'error',
   title: 'Probes without a probe',
-  why: 'Without a probe nothing tells the machine that it has touched the bed. The firmware refuses, or drives on.',
-  silentWhen: 'Goes by what your printer’s description says; a printer with manual mesh levelling may take the line.',
+  why: 'Without a probe the machine cannot tell when it touches the bed. The firmware refuses, or drives on.',
+  silentWhen: 'Uses your printer’s description. A printer with manual mesh levelling may accept the line.',
   example: { text: 'G28\nG29', printer: { probe: null } },
   check,
 } as const satisfies Rule

@@ -29,8 +29,8 @@ export const noSuchHeater = {
   group: 'state',
   severity: 'warning',
   title: 'A heater that the printer doesn’t have',
-  why: 'The line came from another printer. What it should warm stays cold.',
-  silentWhen: 'Goes by your printer’s description and its config; silent for turning such a heater off.',
+  why: 'The line comes from a different printer. The part that it should warm stays cold.',
+  silentWhen: 'Uses your printer’s description and its config. Silent for turning such a heater off.',
   example: { text: 'M141 S45\nG28\nM420 S1\nM109 S200' },
   check,
 } as const satisfies Rule

@@ -66,8 +66,8 @@ export const noSuchTool = {
   group: 'state',
   severity: 'error',
   title: 'A tool that the printer doesn’t have',
-  why: 'A line that names a missing tool is passed over or stops the print; what was meant for one tool then happens to another, or not at all.',
-  silentWhen: 'Goes by the tools in your printer’s description. Blends that have been kept count as tools.',
+  why: 'A line that names a missing tool is ignored or stops the print. Lines meant for that tool then apply to a different one, or to none.',
+  silentWhen: 'Uses the tools in your printer’s description. Stored blends count as tools.',
   example: { text: 'G28\nM420 S1\nM104 T3 S200\nM109 S200' },
   check,
 } as const satisfies Rule

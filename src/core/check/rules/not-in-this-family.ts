@@ -25,9 +25,9 @@ export const notInThisFamily = {
   name: 'not-in-this-family',
   group: 'firmware',
   severity: 'warning',
-  title: 'A command of another kind of firmware',
-  why: 'A script that comes from another printer speaks that printer’s language. What this one doesn’t know it passes over, or stops at.',
-  silentWhen: 'Silent for what you have taught; boards of one kind differ, so teach it if yours knows the command.',
+  title: 'A command of a different firmware family',
+  why: 'A script that comes from a different printer uses that printer’s commands. This printer ignores those that it does not know, or stops there.',
+  silentWhen: 'Silent for what you have taught. Boards of one family differ, so teach the command if yours knows it.',
   example: { text: 'G28\nBED_MESH_PROFILE LOAD=default\nM109 S200' },
   check,
 } as const satisfies Rule

@@ -67,9 +67,9 @@ export const oozeDrag = {
   group: 'filament',
   severity: 'warning',
   title: 'Ooze is dragged into the print',
-  why: 'A hot nozzle that stands still grows a drop. Without a purge or wipe after it, the drop is the first thing that the print lays.',
+  why: 'A hot nozzle that stands still grows a blob. Without a purge or wipe after it, that blob is the first thing to be printed.',
   silentWhen:
-    'How much oozes is an estimate, from how far the nozzle is over the material’s ooze-safe temperature and for how long. Where nothing is purged it is only advice: the print’s own skirt may take it.',
+    'The amount of ooze is an estimate, from the time and from how far the nozzle is above the material’s ooze-safe temperature. Where nothing is purged this is only advice: the print’s own skirt may take the blob.',
   example: {
     text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E12 F1200\nG1 Z5 F600\nM190 S60\nG4 S30',
   },

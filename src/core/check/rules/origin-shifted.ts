@@ -68,9 +68,9 @@ export const originShifted = {
   group: 'motion',
   severity: 'error',
   title: 'The origin is shifted',
-  why: 'After G92 with X, Y or Z, or another shift, every place of the print counts from somewhere else. The print goes beside the bed or into it, or its first layer is laid too high.',
+  why: 'After G92 with X, Y or Z, or a similar shift, all positions of the print are offset. It is printed beside the bed or into it, or its first layer is too high.',
   silentWhen:
-    'Silent for G92 E0, when homing has put the origin back, for a shift in height under 0.1 mm, and for machines whose origin is set by hand. Up to 1 mm in height by G92 it is only advice.',
+    'Silent for G92 E0, when homing has restored the origin, for a shift in Z under 0.1 mm, and for machines whose origin is set by hand. Up to 1 mm in Z by G92 is only advice.',
   example: { text: 'G28\nM420 S1\nG1 X50 Y20 F6000\nG92 X0 Y0' },
   moments: ['start'],
   check,

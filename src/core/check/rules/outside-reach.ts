@@ -70,10 +70,10 @@ export const outsideReach = {
   name: 'outside-reach',
   group: 'motion',
   severity: 'error',
-  title: 'Moves beyond the reach',
-  why: 'The head can’t go there. The board cuts the move short, so the line is shorter than planned, or without soft limits the head hits its end.',
+  title: 'Moves beyond the printer’s reach',
+  why: 'The head can’t go there. The board cuts the move short, so the line is shorter than planned; without soft limits the head hits its end stop or the frame.',
   silentWhen:
-    'Goes by the reach and the keep-out zones in your printer’s description. A lift past the top after a print is told apart.',
+    'Uses the reach and the keep-out zones in your printer’s description. A lift past the top after a print is reported separately.',
   example: { text: 'G28\nM420 S1\nG1 X250 Y20 F3000' },
   check,
 } as const satisfies Rule

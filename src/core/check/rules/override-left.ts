@@ -72,9 +72,9 @@ export const overrideLeft = {
   group: 'state',
   severity: 'warning',
   title: 'Speed, flow or limits are left changed',
-  why: 'An override that was meant for the purge or the probing holds until something else sets it: the whole print runs slowly, or with too little filament.',
+  why: 'An override that was meant for purging or probing stays until a line sets it back: the whole print runs slowly, or with too little filament.',
   silentWhen:
-    'Silent when a later line sets it back, and for limits that stay above a third of the printer’s own. Flow within 10 % is only advice: it may make up for the filament. Whether the print sets its own limits is not known here.',
+    'Silent when a later line sets it back, and for limits above a third of the printer’s own. Flow within 10 % is only advice, because it may compensate for the filament. Whether the print sets its own limits is not known here.',
   example: { text: 'G28\nM420 S1\nM220 S40\nM109 S200' },
   moments: ['start', ...goesOnAfter],
   check,

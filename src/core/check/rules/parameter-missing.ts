@@ -76,8 +76,8 @@ export const parameterMissing = {
   group: 'firmware',
   severity: 'error',
   title: 'A number is missing or can’t be read',
-  why: 'A letter without its number is taken as zero by some boards and passed over by others. Neither is what was meant.',
-  silentWhen: 'Silent for values and formulas, which stand in place of a number.',
+  why: 'Some boards read a letter without a number as zero, others ignore it. Neither is what was intended.',
+  silentWhen: 'Silent for values and formulas, which are filled in later.',
   example: { text: 'G28\nM420 S1\nM140' },
   check,
 } as const satisfies Rule

@@ -26,9 +26,8 @@ export const parameterNeverRead = {
   group: 'values',
   severity: 'warning',
   title: 'A parameter that nothing uses',
-  why: 'Whoever calls the macro believes that the value counts. Often a line that used it was changed to a fixed number.',
-  silentWhen:
-    'Only macros that are open on the Desk are looked at. Silent where the name stands anywhere else in the macro.',
+  why: 'Whoever calls the macro believes that the value matters. Often the line that used it was changed to a fixed number.',
+  silentWhen: 'Checks only macros that are open on the Desk. Silent where the name appears anywhere else in the macro.',
   example: {
     text: '[gcode_macro PRELUDE]\ngcode:\n  {% set bed = params.BED|default(60)|float %}\n  M140 S60\n  G28\n  BED_MESH_CALIBRATE\n  M190 S60\n',
     printer: { firmware: { family: 'host', version: '12.0', abilities: {} } },

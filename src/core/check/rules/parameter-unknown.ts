@@ -62,9 +62,9 @@ export const parameterUnknown = {
   group: 'firmware',
   severity: 'advice',
   title: 'A letter that the command doesn’t take',
-  why: 'Letters that a command doesn’t know are passed over without a word. Often another letter was meant.',
+  why: 'A command silently ignores letters that it does not know. Often a different letter was intended.',
   silentWhen:
-    'Silent for macros that take whatever they are given, and for commands whose letters differ from machine to machine.',
+    'Silent for macros that accept any parameter, and for commands whose letters differ from machine to machine.',
   example: { text: 'G28\nM420 S1\nM109 S200 Q5' },
   check,
 } as const satisfies Rule

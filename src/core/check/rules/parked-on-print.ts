@@ -34,9 +34,9 @@ export const parkedOnPrint = {
   group: 'end',
   severity: 'warning',
   title: 'Parks over the print',
-  why: 'A nozzle cooling over the print leaves a drop on it, melts a dent when it touches, and is in the way of your hands.',
+  why: 'A nozzle that cools over the print leaves a blob on it, melts a dent if it touches, and is in the way of your hands.',
   silentWhen:
-    'Silent from 30 mm over the print, with every tool in its dock, and where the head’s place is not known. A park command of the firmware’s own, and homing X or Y, count as going aside.',
+    'Silent from 30 mm above the print, with every tool in its dock, and where the head’s position is not known. The firmware’s own park command, and homing X or Y, count as moving aside.',
   example: { text: 'G91\nG1 E-2 F1800\nG1 Z5 F600\nG90\nM104 S0\nM140 S0\nM107\nM84', moment: 'end' },
   moments: ['end', 'cancel'],
   check,

@@ -80,8 +80,8 @@ export const pastedCharacters = {
   group: 'firmware',
   severity: 'error',
   title: 'Characters that a machine can’t read',
-  why: 'Text copied from a web page or a message often has curly quotes, long dashes and odd spaces that look right and are not.',
-  silentWhen: 'Silent in comments and messages, where any sign is fine.',
+  why: 'Text copied from a web page or a message often has curly quotes, long dashes and odd spaces that look right but are different characters.',
+  silentWhen: 'Silent in comments and messages, where any character is fine.',
   example: { text: 'G28\nM420 S1\nG1 X10 Y–5 F3000' },
   check,
 } as const satisfies Rule

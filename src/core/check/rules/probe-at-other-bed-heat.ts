@@ -30,10 +30,10 @@ export const probeAtOtherBedHeat = {
   name: 'probe-at-other-bed-heat',
   group: 'order',
   severity: 'warning',
-  title: 'Probes the bed at another heat than it prints on',
-  why: 'Metal and glass bend as they warm. A shape measured cold does not fit the warm bed, and the first layer is too high here and scrapes there.',
+  title: 'Probes the bed at a different temperature than it prints at',
+  why: 'Metal and glass bend as they warm up. A shape measured cold does not fit the warm bed: the nozzle is too high here and scrapes there.',
   silentWhen:
-    'Silent within 15 °C, where the bed is not heated, and for a saved mesh: how warm the bed was when that was measured is not known.',
+    'Silent within 15 °C, where the bed is not heated, and for a saved mesh, because the bed’s temperature when it was measured is not known.',
   example: { text: 'G28\nG29\nM140 S60\nM190 S60\nM109 S200' },
   moments: ['start'],
   check,

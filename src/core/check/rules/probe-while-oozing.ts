@@ -35,9 +35,9 @@ export const probeWhileOozing = {
   group: 'order',
   severity: 'warning',
   title: 'Probes while the nozzle oozes',
-  why: 'A hot nozzle oozes while it hangs over the bed. The drops end up as blobs under the first layer, or are measured as if they were bed.',
+  why: 'A hot nozzle oozes while it is above the bed. The blobs end up under the first layer, or are measured as if they were the bed.',
   silentWhen:
-    'Silent up to 5 °C over the ooze-safe temperature that you gave the material. How much oozes is an estimate.',
+    'Silent up to 5 °C above the ooze-safe temperature that you gave the material. The amount of ooze is an estimate.',
   example: { text: 'M140 S60\nM190 S60\nM109 S200\nG28\nG29' },
   moments: ['start'],
   check,

@@ -34,9 +34,9 @@ export const purgeInPrintArea = {
   group: 'filament',
   severity: 'warning',
   title: 'The purge lies in the print',
-  why: 'The first layer is laid over the purge line: a ridge under the print, and nothing sticks there.',
+  why: 'The first layer is printed over the purge line: there is a ridge under the print, and nothing sticks there.',
   silentWhen:
-    'Only for jobs whose area reaches the purge; choose a job that fills the bed to see it. Skirt and brim are not known.',
+    'Only found with jobs whose area reaches the purge: choose a job that fills the bed to see it. Skirt and brim are not known.',
   example: {
     text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E12 F1200',
     job: { name: 'whole bed', area: { kind: 'whole-bed', marginMm: 2 } },

@@ -49,9 +49,9 @@ export const purgeMissingAtChange = {
   group: 'change',
   severity: 'advice',
   title: 'Nothing is purged at the change',
-  why: 'A nozzle that stood by has lost filament, and one that changes colour still holds the old one. What is not purged goes into the print.',
+  why: 'A nozzle that was in standby has lost filament, and one that changes colour still holds the old one. Whatever is not purged goes into the print.',
   silentWhen:
-    'Silent where the job has a prime tower or the program purges. What a tool loses while it stands by is an estimate, and known only in a whole print.',
+    'Silent where the job has a prime tower or the slicer purges. The loss during standby is an estimate, and known only in a whole print.',
   example: {
     text: 'T1',
     moment: 'tool-change',

@@ -84,10 +84,10 @@ export const purgeWasteful = {
   name: 'purge-wasteful',
   group: 'filament',
   severity: 'advice',
-  title: 'Purges more than it needs',
-  why: 'A nozzle holds a few cubic millimetres. What goes beyond filling it a few times over is thrown away at every print.',
+  title: 'Purges more than needed',
+  why: 'A nozzle holds a few cubic millimetres. Purging more than a few times that amount is waste in every print.',
   silentWhen:
-    'Silent up to 180 mm³ for each filament that the nozzle takes, and more for a nozzle wider than 0.4 mm. Changing to another colour needs more; ignore this there. At a change of tools it knows nozzles of their own, in a whole print, where what they lost is known as an estimate.',
+    'Silent up to 180 mm³ for each filament of the nozzle, and more for a nozzle wider than 0.4 mm. A change of colour needs more: ignore this there. At a tool change only separate nozzles are checked, in a whole print, where their loss is known as an estimate.',
   example: { text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y4 Z20 F3000\nG1 E100 F200\nG1 Z1 F600' },
   moments: ['start', ...changeMoments],
   check,

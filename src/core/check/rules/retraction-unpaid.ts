@@ -36,9 +36,8 @@ export const retractionUnpaid = {
   group: 'filament',
   severity: 'warning',
   title: 'Filament retracted and not unretracted',
-  why: 'What was retracted is missing at the tip. The first millimetres of the print lay nothing, and do not stick.',
-  silentWhen:
-    'Whether the program that makes the print files unretracts it first is not known; up to one and a half retractions it is only advice.',
+  why: 'Retracted filament is missing at the nozzle’s tip. The first millimetres of the print are empty and do not stick.',
+  silentWhen: 'Whether the slicer unretracts first is not known; up to one and a half retractions this is only advice.',
   example: { text: 'G28\nM420 S1\nM83\nM109 S200\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E12 F1200\nG1 E-12 F1800' },
   moments: ['start'],
   check,

@@ -50,10 +50,10 @@ export const settingsKeptOrDropped = {
   name: 'settings-kept-or-dropped',
   group: 'state',
   severity: 'warning',
-  title: 'Settings are saved or dropped on the way',
-  why: 'Saving settings keeps everything as it is at that line, the limits of this one print among it; loading them drops whatever the script has set so far.',
+  title: 'Saves or reloads settings on the way',
+  why: 'Saving stores all settings as they are at that line, including limits that are meant for this print only. Reloading discards everything that the script has set so far.',
   silentWhen:
-    'Silent for saving a mesh right after probing, where nothing else was changed. What else the board has in its memory is not known here.',
+    'Silent for saving a mesh right after probing if nothing else was changed. The other contents of the board’s memory are not known here.',
   example: { text: 'G28\nG29\nM204 P300\nM500\nM109 S200' },
   moments: ['start', ...goesOnAfter],
   check,

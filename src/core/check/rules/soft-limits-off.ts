@@ -24,7 +24,7 @@ export const softLimitsOff = {
   group: 'motion',
   severity: 'warning',
   title: 'Soft limits are left off',
-  why: 'Soft limits cut a move short where the head’s way ends. Without them it hits the frame with full force.',
+  why: 'Soft limits stop a move at the end of the head’s range. Without them it hits the frame with full force.',
   silentWhen: 'Silent when a later line turns them on again.',
   example: { text: 'G28\nM420 S1\nM211 S0\nG1 Z5 F600' },
   check,

@@ -112,7 +112,7 @@ export const spotMissed = {
   severity: 'warning',
   title: 'Misses the bucket or the brush',
   why: 'What is purged beside the bucket stays on the machine or is carried back to the print, and a brush that is missed cleans nothing.',
-  silentWhen: `Takes a bucket to be ${bucketMm} mm round its place and a brush ${brushMm} mm; silent on the bed, and farther than ${nearMm} mm from either.`,
+  silentWhen: `A bucket is taken as ${bucketMm} mm around its position, a brush as ${brushMm} mm. Silent over the bed, and farther than ${nearMm} mm from either.`,
   example: {
     text: 'G28\nM420 S1\nM109 S200\nM83\nG1 Z20 F600\nG1 X-20 Y80 F6000\nG1 E20 F200\nG1 E-2 F1800\nG1 E2 F1800',
     printer: {

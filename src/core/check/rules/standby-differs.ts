@@ -100,10 +100,10 @@ export const standbyDiffers = {
   name: 'standby-differs',
   group: 'heat',
   severity: 'advice',
-  title: 'A tool stands by at another heat',
-  why: 'A tool that waits hot oozes into its dock or over the print, and begins empty when it is taken again. Tools on one heater that want a degree more or less stop every change for it.',
+  title: 'The tool’s standby temperature does not fit',
+  why: 'A tool that waits hot oozes into its dock or over the print, and is empty when it is used again. Tools on one heater whose temperatures differ by a degree stop at every change to adjust it.',
   silentWhen:
-    'Silent at or below what its material may hold without oozing, and for tools that the job doesn’t use. It takes no account of how long a colder tool needs to warm again.',
+    'Silent at or below the temperature at which the material does not ooze, and for tools that the job does not use. The time that a colder tool needs to warm up again is not considered.',
   example: {
     text: 'G28\nG29 S1\nM140 S60\nG10 P0 S200 R190\nM116',
     printer: { firmware: { family: 'macro-file', version: '3.4', abilities: {} } },

@@ -31,9 +31,9 @@ export const stateNotRestored = {
   group: 'state',
   severity: 'warning',
   title: 'A saved state that nothing restores',
-  why: 'A state is saved so that whoever called finds things as they were. Without the second half the print goes on in relative positions, or at another speed.',
+  why: 'A macro saves the state so that its caller finds everything as before. Without restoring it the print goes on with relative positions, or at a different speed.',
   silentWhen:
-    'Only macros that are open on the Desk are looked at. A script of yours may restore it; only macros are looked through.',
+    'Checks only macros that are open on the Desk. One of your scripts may restore it; scripts are not searched.',
   example: {
     text: '[gcode_macro PRELUDE]\ngcode:\n  SAVE_GCODE_STATE NAME=before\n  G28\n  BED_MESH_CALIBRATE\n',
     printer: { firmware: { family: 'host', version: '12.0', abilities: {} } },

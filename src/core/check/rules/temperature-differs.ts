@@ -74,10 +74,10 @@ export const temperatureDiffers = {
   name: 'temperature-differs',
   group: 'heat',
   severity: 'warning',
-  title: 'Another temperature than the material wants',
-  why: 'A script with typed-in temperatures is right for the material it was written for. With another the first layer does not stick, or strings.',
+  title: 'Temperature does not match the material',
+  why: 'A script with typed-in temperatures fits the material it was written for. With a different material the first layer may not stick, or the print may string.',
   silentWhen:
-    'Silent within 5 °C, for heaters that the script leaves alone, and for tools that the job does not begin with. Heating lines that the program that makes the print files adds by itself are not seen here.',
+    'Silent within 5 °C, for heaters that the script does not set, and for tools that the job does not begin with. Heating lines that the slicer adds by itself are not visible here.',
   example: { text: 'M140 S60\nM190 S60\nM109 S200', material: { name: 'Bendy stuff', nozzleC: 225, bedC: 60 } },
   moments: ['start'],
   check,

@@ -55,9 +55,9 @@ export const throughPurge = {
   group: 'motion',
   severity: 'warning',
   title: 'Scrapes through its own purge',
-  why: 'Soft filament sticks to the nozzle. What it tears off a purge line ends up in the first layer.',
+  why: 'Soft filament sticks to the nozzle. Whatever it tears off a purge line ends up in the first layer.',
   silentWhen:
-    'Silent for the way off the line’s own end, for laying a second line beside the first, and 0.2 mm over it.',
+    'Silent for leaving the line at its own end, for a second line beside the first, and from 0.2 mm above it.',
   example: {
     text: 'G28\nM420 S1\nM109 S200\nM83\nG1 X20 Y20 Z0.3 F3000\nG1 Y120 E12 F1200\nG1 X10 Y100 F6000\nG1 X60 Y60',
   },

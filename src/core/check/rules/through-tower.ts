@@ -69,10 +69,10 @@ export const throughTower = {
   name: 'through-tower',
   group: 'motion',
   severity: 'warning',
-  title: 'Goes through the prime tower',
-  why: 'A prime tower is tall and slender. What lies under it keeps it from holding, and a nozzle that runs into it throws it over.',
+  title: 'Moves through the prime tower',
+  why: 'A prime tower is tall and thin. Anything under it keeps it from sticking, and a nozzle that runs into it knocks it over.',
   silentWhen:
-    'Knows the tower as a box as high as the print; silent where the nozzle extrudes on the tower or stays there, and for jobs without one.',
+    'The tower is treated as a box as high as the print. Silent where the nozzle extrudes on the tower or stays there, and for jobs without one.',
   example: {
     text: 'G91\nG1 E-2 F1800\nG90\nG1 X200 Y110 F6000\nM104 S0\nM140 S0\nM107\nM84',
     moment: 'end',

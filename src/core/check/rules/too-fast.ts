@@ -35,10 +35,10 @@ export const tooFast = {
   name: 'too-fast',
   group: 'motion',
   severity: 'advice',
-  title: 'Asks for more speed than there is',
-  why: 'The firmware slows such a move down without a word. It does no harm where the limits are right; where they are not, the motor loses steps.',
+  title: 'Faster than the printer can move',
+  why: 'The firmware silently slows such a move down. That does no harm if the limits are right; if they are too high, the motor loses steps.',
   silentWhen:
-    'Tells of moves along one axis alone, and of half as much again at least; goes by the limits in your printer’s description and in the script.',
+    'Checks moves along a single axis, and only from one and a half times the limit. Uses the limits in your printer’s description and in the script.',
   example: { text: 'G28\nM420 S1\nG1 Z20 F3000' },
   check,
 } as const satisfies Rule

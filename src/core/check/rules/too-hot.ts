@@ -31,9 +31,9 @@ export const tooHot = {
   name: 'too-hot',
   group: 'heat',
   severity: 'error',
-  title: 'Hotter than the heater may be',
+  title: 'Hotter than the heater allows',
   why: 'Above its highest temperature a hot end’s liner chars, a bed’s magnets weaken, and the firmware halts the machine.',
-  silentWhen: 'Goes by the highest temperatures in your printer’s description.',
+  silentWhen: 'Uses the highest temperatures in your printer’s description.',
   example: { text: 'M109 S290' },
   check,
 } as const satisfies Rule

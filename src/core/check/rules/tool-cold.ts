@@ -52,9 +52,9 @@ export const toolCold = {
   group: 'change',
   severity: 'warning',
   title: 'The next tool is not warm yet',
-  why: 'A tool that stood by is cooler than it prints at. The first line after the change is thin or missing, or the board refuses to extrude.',
+  why: 'A tool that was in standby is cooler than its printing temperature. The first line after the change is thin or missing, or the board refuses to extrude.',
   silentWhen:
-    'Silent within 10 °C of its target, and where no line heats it and nothing is known of what ran before. An arriving script or the program itself may still wait for it.',
+    'Silent within 10 °C of its target, and where no line heats it and nothing is known about earlier scripts. A later script or the slicer may still wait for it.',
   example: {
     text: 'T1\nM104 S200',
     moment: 'tool-change',

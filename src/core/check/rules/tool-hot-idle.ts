@@ -38,10 +38,10 @@ export const toolHotIdle = {
   name: 'tool-hot-idle',
   group: 'change',
   severity: 'advice',
-  title: 'A tool that rests stays hot',
-  why: 'A hot tool that stands by oozes on the print or into its dock, and chars what is left in it when it rests for long.',
+  title: 'An idle tool stays hot',
+  why: 'A hot idle tool oozes on the print or into its dock, and the filament in it chars when it is idle for long.',
   silentWhen:
-    'Only for scripts that heat a nozzle themselves: else the program that makes the print files sees to it. Knows nothing of how long the tool will rest; for a short rest staying hot may be meant.',
+    'Only for scripts that heat a nozzle themselves; otherwise the slicer does. How long the tool will be idle is not known: for a short time, staying hot may be intended.',
   example: {
     text: 'T1\nM109 S200',
     moment: 'tool-change',

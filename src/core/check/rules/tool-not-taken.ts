@@ -74,10 +74,10 @@ export const toolNotTaken = {
   name: 'tool-not-taken',
   group: 'change',
   severity: 'error',
-  title: 'The next tool is not taken',
-  why: 'After a change the print goes on as if the next tool were in use. With another one it prints in the wrong material, or beside its place.',
+  title: 'The next tool is not selected',
+  why: 'After a change the print goes on as if the next tool were selected. With a different tool it prints in the wrong material, or beside its position.',
   silentWhen:
-    'Only advice where no line takes a tool at all, for many programs add that line themselves; silent for a change of filament by hand, and where a macro that is not known may do it.',
+    'Only advice where no line selects a tool at all, because many slicers add that line themselves. Silent for a change of filament by hand, and where an unknown macro may do it.',
   example: {
     text: 'G91\nG1 Z2 F600\nG90\nT0',
     moment: 'tool-change',

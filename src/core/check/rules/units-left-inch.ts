@@ -24,7 +24,7 @@ export const unitsLeftInch = {
   group: 'motion',
   severity: 'error',
   title: 'Inches are left on',
-  why: 'Prints are written in millimetres. Read as inches the first move goes far off the bed.',
+  why: 'Prints are written in millimetres. Read as inches, the first move goes far off the bed.',
   silentWhen: 'Silent when a later line goes back to millimetres.',
   example: { text: 'G28\nM420 S1\nG20\nG1 X1 Y1 F100' },
   check,

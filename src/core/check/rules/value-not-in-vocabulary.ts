@@ -24,9 +24,9 @@ export const valueNotInVocabulary = {
   name: 'value-not-in-vocabulary',
   group: 'values',
   severity: 'advice',
-  title: 'The program that makes the print files has no word for it',
-  why: 'A script that is to be put into the program that makes the print files can only say what that program has words for. The rest must be plain numbers there.',
-  silentWhen: 'Only where you have said which vocabulary is for this printer’s print files. Each thing is told once.',
+  title: 'The slicer has no placeholder for it',
+  why: 'A script for the slicer can only use the placeholders that the slicer has. Everything else must be plain numbers there.',
+  silentWhen: 'Only where you have said which vocabulary this printer’s slicer uses. Each value is reported once.',
   example: {
     text: 'G28\nM420 S1\nM190 S@bed\nM109 S@nozzle\nG1 X@print_left Y20 Z5 F3000',
     vocabulary: {

@@ -67,10 +67,10 @@ export const waitMissing = {
   name: 'wait-missing',
   group: 'heat',
   severity: 'error',
-  title: 'Nothing waits for a heater',
-  why: 'A line that only starts heating goes on at once. Without a wait the print begins too cold and does not stick or flow.',
+  title: 'No line waits for the heater',
+  why: 'A line that only starts heating does not wait. Without a wait the print begins too cold and does not stick or flow.',
   silentWhen:
-    'Silent within 5 °C of the target, and for a part of a script that neither homes nor waits nor extrudes; a chamber may go on warming while it prints.',
+    'Silent within 5 °C of the target, and for a part of a script that neither homes nor waits nor extrudes. A chamber may go on warming up during the print.',
   example: { text: 'M140 S60\nM104 S200\nG28\nM420 S1' },
   moments: ['start'],
   check,

@@ -1,4 +1,4 @@
-// Placeholders of another program that nobody has taught: one finding for all of them, with what they were rehearsed with.
+// Placeholders of a slicer that nobody has taught: one finding for all of them, with what they were rehearsed with.
 import { listed, plural } from '../../format.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
@@ -19,8 +19,8 @@ export const wordsNotTaught = {
   name: 'words-not-taught',
   group: 'firmware',
   severity: 'advice',
-  title: 'Placeholders of another program',
-  why: 'The program that makes your print files fills these in. Here they are rehearsed with what their own words suggest, or with what the material wants.',
+  title: 'Placeholders of a slicer',
+  why: 'The slicer that makes your print files fills these in. Here they are rehearsed with values that their names suggest, or that the material needs.',
   silentWhen: 'Silent for placeholders that you have taught as a vocabulary, in comments and in messages.',
   example: { text: 'G28\nM420 S1\nM190 S[bed_temp_first]\nM109 S[hotend_temp_first]' },
   check,

@@ -114,7 +114,7 @@ function ToolItems() {
     <>
       {round?.unknown.length ? <MenuItem onSelect={() => ask('unknown')}>Commands not known here…</MenuItem> : null}
       {round?.placeholders.length || round?.absent.size ? (
-        <MenuItem onSelect={() => ask('placeholders')}>Placeholders of another program…</MenuItem>
+        <MenuItem onSelect={() => ask('placeholders')}>Placeholders of a slicer…</MenuItem>
       ) : null}
       {tools.map(([name, request]) => (
         <MenuItem key={name} onSelect={() => void propose(request)}>
