@@ -186,7 +186,7 @@ test('one press on a button does what it says although the field that one was in
   await expect(dialog).toHaveCount(0)
   await open.click()
   await expect(dialog.getByLabel('Name')).toBeFocused()
-  await dialog.getByLabel('I know how long it takes and what it weighs').click()
+  await dialog.getByLabel('I know its printing time and weight').click()
   await expect(dialog.getByLabel('Takes (min)')).toBeVisible()
   // It was waited with, and is said now.
   await expect(dialog.getByLabel('Name')).toHaveAttribute('aria-invalid', 'true')
@@ -248,7 +248,7 @@ test('what was chosen in a table about the script waits, unless the script has o
   // Both wait on the Shelf, lead back, and can be thrown away there.
   await page.goto('/')
   const waiting = page.getByRole('region', { name: 'Not saved yet' })
-  await expect(waiting.getByRole('link', { name: 'Words of another program, changed' })).toBeVisible()
+  await expect(waiting.getByRole('link', { name: 'Placeholders of a slicer, changed' })).toBeVisible()
   await waiting.getByRole('link', { name: 'Commands not known here, changed' }).click()
   await lineWith(page, 'M9601').click()
   await page.keyboard.press('Home')
@@ -258,13 +258,13 @@ test('what was chosen in a table about the script waits, unless the script has o
   await expect(effect).toHaveValue(before)
   await page.keyboard.press('Escape')
   await page.goto('/')
-  const words = waiting.getByRole('listitem').filter({ hasText: 'Words of another program' })
+  const words = waiting.getByRole('listitem').filter({ hasText: 'Placeholders of a slicer' })
   await expect(words).toHaveCount(1)
   // What was chosen for the other rows is not lost: it can be read.
   await waiting.getByRole('button', { name: 'Show Commands not known here, changed…' }).click()
   await expect(page.getByRole('dialog')).toContainText('M9601')
   await page.keyboard.press('Escape')
-  await words.getByRole('button', { name: 'Delete Words of another program, changed…' }).click()
+  await words.getByRole('button', { name: 'Delete Placeholders of a slicer, changed…' }).click()
   await page.getByRole('button', { name: 'Delete it', exact: true }).click()
   await expect(words).toHaveCount(0)
 })

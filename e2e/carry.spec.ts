@@ -210,7 +210,7 @@ test('macros come along to a firmware that has none, as scripts of what they ran
   await page.getByRole('listbox').getByRole('option', { name: 'board firmware' }).click()
   await page.getByLabel('Version').fill('2.1')
   const prelude = page.getByRole('row', { name: /PRELUDE/ })
-  await expect(prelude).toContainText('a macro: a new script of what it runs')
+  await expect(prelude).toContainText('a macro: a new script with its commands')
   await prelude.getByRole('button').click()
   await expect(page.getByText('PRELUDE is a macro of Old board', { exact: false }).first()).toBeVisible()
   await expect(page.getByRole('row', { name: /printer\.cfg/ })).toContainText('into the bin')
@@ -236,7 +236,7 @@ test('one purge line goes into another script, in place of its like', async ({ p
   await page.goto(`/desk/${from}`)
   await page.getByRole('button', { name: 'Outline' }).click()
   await page.getByRole('button', { name: /^What to do with purge line/ }).click()
-  await page.getByRole('menuitem', { name: /^Bring to another script/ }).click()
+  await page.getByRole('menuitem', { name: /^Copy to another script/ }).click()
   await page.getByRole('combobox', { name: 'To', exact: true }).click()
   await page
     .getByRole('listbox')

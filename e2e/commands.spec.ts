@@ -33,7 +33,7 @@ test('the same word means different things in two families', async ({ page }) =>
 
 test('an unknown command is taught, taken along, forgotten and brought back', async ({ page }) => {
   await pasteOnShelf(page, 'M9444 S2\nG90\n')
-  await expect(findings(page)).toContainText('“M9444” is not known for this firmware')
+  await expect(findings(page)).toContainText('“M9444” is unknown to this firmware')
 
   await page.goto('/commands')
   await page.getByRole('button', { name: 'Teach a command' }).click()

@@ -124,7 +124,7 @@ test('filament is counted the other way with the same motion', async ({ page }) 
   )
   await expect(page.getByText('24 mm')).toBeVisible()
   await page.getByRole('button', { name: 'Tools' }).click()
-  await page.getByRole('menuitem', { name: 'Count filament from the last move' }).click()
+  await page.getByRole('menuitem', { name: 'Use relative extrusion' }).click()
   await apply(page)
   expect(await takenText(page)).toContain(
     'M83\nG28\nM109 S205\nM420 S1\nG92 E0\nG1 X10 Y20 Z0.3 F3000\nG1 Y120 E12 F1200\nG1 Y20 E12\n',

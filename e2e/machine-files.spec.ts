@@ -25,7 +25,9 @@ test('a macro is opened on the Desk from its list, called with the job’s value
   await expect(page.getByText('Runs: bed 60 < hot_bed 90.').first()).toBeVisible()
   await called(page).getByLabel('BED').fill('100')
   await called(page).getByLabel('BED').press('Enter')
-  await expect(page.getByText('Not this time, as not so: bed 100 < hot_bed 90.').first()).toBeVisible()
+  await expect(
+    page.getByText('Not run this time, because this is not true: bed 100 < hot_bed 90.').first(),
+  ).toBeVisible()
   // What it was called with is remembered.
   await page.goto(page.url().replace(/\?.*/, ''))
   await expect(called(page).getByLabel('BED')).toHaveValue('100')

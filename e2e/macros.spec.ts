@@ -49,7 +49,7 @@ test('a board’s macro files are kept, explained, and run with the letters they
     mimeType: 'text/plain',
     buffer: Buffer.from('if exists(param.S)\n  G4 S{param.S * 2}\nelse\n  abort "how long?"\n'),
   })
-  await page.getByRole('button', { name: 'An empty one' }).click()
+  await page.getByRole('button', { name: 'Add an empty file' }).click()
   await page
     .getByLabel(/^Name of file/)
     .last()

@@ -21,7 +21,7 @@ test('commands behind a semicolon are put on lines of their own', async ({ page 
 test('placeholders are rehearsed at once, confirmed, and then known', async ({ page, request }) => {
   await pasteOnShelf(page, 'G28\nM420 S1\nM190 S<plate_heat_first>\nM109 S<hotend_heat_first>\nG1 Z9 F<lift_pace>\n')
   await expect(lineWith(page, 'M190')).toContainText('60 °C')
-  await expect(page.getByRole('region', { name: 'Advice' })).toContainText('placeholders of another program')
+  await expect(page.getByRole('region', { name: 'Advice' })).toContainText('placeholders of a slicer')
   await page.getByRole('button', { name: 'Confirm them…' }).click()
   const dialog = page.getByRole('dialog')
   await expect(dialog.getByLabel('What plate_heat_first means')).toHaveValue('bed')

@@ -50,7 +50,7 @@ test('paste, read, scrub, fix a finding, save, reload, download', async ({ page 
 
   // Fix: shown first, then applied, undone, and applied again.
   await expect(findings(page)).toHaveCount(1)
-  await expect(findings(page)).toContainText('the filament counter stands at 12.5 mm')
+  await expect(findings(page)).toContainText('the filament counter is at 12.5 mm')
   await findings(page).getByRole('button', { name: 'Show fix' }).click()
   await expect(page.getByRole('list', { name: 'Lines that change' })).toHaveText(/15 \+becomesG92 E0/)
   await expect(page.getByText('Rehearsed: 0 findings instead of 1')).toBeVisible()

@@ -71,7 +71,7 @@ test('a finding is told, and mended, where one points at its line', async ({ pag
 
 test('what is left for the print stands beside what it expects', async ({ page }) => {
   await pasteOnShelf(page, 'M82\nG28\nM420 S1\nM140 S60\nM109 S205\nG1 E8 F300\nG1 E5 F1800\n')
-  await lower(page, 'Left for the print').click()
+  await lower(page, 'Ready to print?').click()
   const left = page.getByRole('region', { name: 'What is left' })
   const row = (name: string) =>
     left.getByRole('row').filter({ has: page.getByRole('rowheader', { name, exact: true }) })
@@ -81,7 +81,7 @@ test('what is left for the print stands beside what it expects', async ({ page }
   await expect(row('Levelling')).toContainText('on')
   // With an error the verdict leads to it.
   await page.getByRole('button', { name: /^Not ready for the print: 1 error found/ }).click()
-  await expect(findings(page).filter({ hasText: 'the filament counter stands at 5 mm' })).toBeVisible()
+  await expect(findings(page).filter({ hasText: 'the filament counter is at 5 mm' })).toBeVisible()
 })
 
 test('what it costs, and where that could be less', async ({ page }) => {
@@ -108,7 +108,7 @@ test('a finding is ignored with a reason, comes back when its line changes, and 
 }) => {
   const text = 'G28\nM420 S1\nG1 Z0 F600\nG1 X100 F6000\nG1 Z5 F600\n'
   await pasteOnShelf(page, text)
-  await expect(findings(page)).toContainText(['So low the nozzle scrapes'])
+  await expect(findings(page)).toContainText(['At this height the nozzle scrapes'])
   await page.getByRole('button', { name: 'Ignore “low-travel” on line 4' }).click()
   await page.getByLabel('Why it is fine here').fill('a paper lies there to be drawn on')
   await page.getByRole('button', { name: 'Show it' }).click()
@@ -124,7 +124,7 @@ test('a finding is ignored with a reason, comes back when its line changes, and 
   await page.getByRole('button', { name: 'Let me change it' }).click()
   await editor(page).press('End')
   await page.keyboard.press('Backspace')
-  await expect(findings(page)).toContainText(['So low the nozzle scrapes'])
+  await expect(findings(page)).toContainText(['At this height the nozzle scrapes'])
   await editor(page).press('Control+z')
   await page.getByText('1 finding ignored in this script').click()
   await page.getByRole('button', { name: 'Show again' }).click()

@@ -103,9 +103,9 @@ test('the stock is branched, switched, compared; a refrain rolled out; a trial l
   await expect(chip(page, 'Stock start', /^As it came/)).toBeChecked()
   const row = page.getByRole('listitem').filter({ has: page.getByRole('link', { name: /Stock start/ }) })
   await expect(row).toContainText('beside “Without probing”: probing put back')
-  await row.getByLabel(/^just once/).selectOption({ label: 'Without probing' })
+  await row.getByLabel(/^Use another variant once/).selectOption({ label: 'Without probing' })
   await expect(row).toContainText('for the next print only')
-  await row.getByRole('button', { name: /^It is printed: back to “As it came”/ }).click()
+  await row.getByRole('button', { name: /^Print finished: switch back to “As it came”/ }).click()
   await expect(chip(page, 'Stock start', /^As it came/)).toBeChecked()
 
   // Compared: of six passages (set-up, heat, probing the bed, full heat, purge, message) one differs.
@@ -335,7 +335,7 @@ test('a passage is taken across, the printer fitted to what was measured, and a 
     await page.getByRole('dialog').getByRole('button', { name: 'Save the trial' }).click()
     await expect(page.getByText(/by the clock/)).toBeVisible()
   }
-  await page.getByRole('button', { name: 'Fit the printer…' }).click()
+  await page.getByRole('button', { name: 'Calibrate from trials…' }).click()
   const fit = page.getByRole('dialog')
   await expect(fit).toContainText('One measured time can’t say what takes longer')
   await fit.getByRole('button', { name: 'Leave it' }).click()
@@ -346,7 +346,7 @@ test('a passage is taken across, the printer fitted to what was measured, and a 
     .fill('5:06')
   await page.getByRole('dialog').getByRole('button', { name: 'Save the trial' }).click()
   await expect(page.getByText(/5 min 6 s by the clock/)).toBeVisible()
-  await page.getByRole('button', { name: 'Fit the printer…' }).click()
+  await page.getByRole('button', { name: 'Calibrate from trials…' }).click()
   await expect(fit.getByText(/^nozzle to 200 °C: 95 →/)).toBeVisible()
   await fit.getByRole('button', { name: 'Use these figures' }).click()
   await expect(fit).toHaveCount(0)

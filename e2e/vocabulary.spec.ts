@@ -60,17 +60,17 @@ test('a vocabulary is taught by pasting, and scripts are taken away in it', asyn
   await page.getByRole('combobox', { name: 'Written' }).click()
   await page
     .getByRole('listbox')
-    .getByRole('option', { name: /^in the words of Our own slicer/ })
+    .getByRole('option', { name: /^with Our own slicer’s placeholders/ })
     .click()
   await expect(text).toHaveValue(
     '{when first_plate_temp > 70}\nM117 Hot\n{otherwise}\nM117 Cool\n{end}\nG28\nM420 S1\nM190 S{first_plate_temp}\nM109 S{first_nozzle_temp(0)}\nG1 X@print_left F3000\n',
   )
-  await expect(page.getByRole('region', { name: 'What can’t be said so' })).toContainText('line 10: @print_left')
+  await expect(page.getByRole('region', { name: 'Values without a placeholder' })).toContainText('line 10: @print_left')
   // Read back, `@print_left` is no number: it would not do the same, and is not handed over.
-  const otherwise = page.getByRole('region', { name: 'Where it would do otherwise' })
+  const otherwise = page.getByRole('region', { name: 'Where it would do something different' })
   await expect(otherwise).toContainText('small, tall and full-bed: line 10')
   await expect(page.getByRole('button', { name: 'Save as a file' })).toBeDisabled()
-  await page.getByLabel(/^Decide what can’t be said/).check()
+  await page.getByLabel(/^Write missing values as numbers/).check()
   await expect(text).toHaveValue(/G1 X95 F3000\n$/)
   await expect(otherwise).toHaveCount(0)
   const [download] = await Promise.all([

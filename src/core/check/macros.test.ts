@@ -25,7 +25,7 @@ describe('macros', () => {
         'gcode:',
         '  M140 S{params.BED|default(50)}',
       ]),
-    ).toEqual([[4, 'The macro WARM doesn’t take HEAT, so it is passed over. It takes BED.']])
+    ).toEqual([[4, 'The macro WARM doesn’t take HEAT, so it is ignored. It takes BED.']])
     // One that hands on all that it is given takes anything.
     expect(
       found('parameter-unknown', [...prelude, '  WARM HEAT=60', '[gcode_macro WARM]', 'gcode:', '  M140 {rawparams}']),

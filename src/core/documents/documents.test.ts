@@ -26,8 +26,8 @@ describe('a config that is open itself', () => {
     const hot = opened(curlew, 'macros.cfg', 'PRELUDE BED=100')
     const branch = at('{% if bed < n.hot_bed %}')
     expect(says(cool, branch)).toBe('Runs: bed 60 < hot_bed 90.')
-    expect(says(hot, branch)).toBe('Not this time, as not so: bed 100 < hot_bed 90.')
-    expect(says(cool, at('BED_MESH_CALIBRATE PROFILE=hot'))).toMatch(/^Not this time: /)
+    expect(says(hot, branch)).toBe('Not run this time, because this is not true: bed 100 < hot_bed 90.')
+    expect(says(cool, at('BED_MESH_CALIBRATE PROFILE=hot'))).toMatch(/^Not run this time: /)
     expect(says(hot, at('BED_MESH_CALIBRATE PROFILE=hot'))).toContain('Saves the mesh as “hot”')
   })
 

@@ -48,7 +48,7 @@ export function explainDocument(
     const notTaken = each.kind === 'command' && each.says !== ''
     return {
       ...each,
-      says: notTaken ? `Not this time: ${each.says.charAt(0).toLowerCase()}${each.says.slice(1)}` : says,
+      says: notTaken ? `Not run this time: ${each.says.charAt(0).toLowerCase()}${each.says.slice(1)}` : says,
     }
   })
 }

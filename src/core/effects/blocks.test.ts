@@ -31,9 +31,9 @@ describe('branches and loops of a board’s own', () => {
     expect(explained.map(({ says }) => says)).toEqual([
       'Heats the bed to 60 °C, doesn’t wait.',
       'Only if: heat.heaters[0].active > 70. Not so this time.',
-      'Not this time: show a message: “hot”.',
+      'Not run this time: show a message: “hot”.',
       'Otherwise, if: move.axes[0].homed. Not so this time.',
-      'Not this time: show a message: “known”.',
+      'Not run this time: show a message: “known”.',
       'Otherwise.',
       'Shows “plain” on the display.',
       'Shows “after” on the display.',

@@ -111,7 +111,7 @@ describe('a board with macro files', () => {
     const [only, ...more] = told('G90\nM83 ; relative\nM208 X0:200\n')
     expect(more).toEqual([])
     expect(only).toMatchObject({ rule: 'filament-mode', severity: 'advice' })
-    expect(only?.message).toContain('takes it as the board’s config.g has it (M83)')
+    expect(only?.message).toContain('assumes relative extrusion (M83), as the board’s config.g sets it')
   })
 
   it('and from its zero where that says so, or nothing', () => {

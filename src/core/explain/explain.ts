@@ -46,7 +46,8 @@ export function explain(lines: readonly Line[], resolution: Resolution, trace: T
       return out ? `Commented out. It would: ${lowerFirst(sayFromTable(out, stage))}` : ''
     }
     if (!line.command) return ''
-    if (resolution.skipped.has(line.number)) return `Not this time: ${lowerFirst(sayFromTable(line.command, stage))}`
+    if (resolution.skipped.has(line.number))
+      return `Not run this time: ${lowerFirst(sayFromTable(line.command, stage))}`
     if (rows.length === 0) return sayNotRun(line, line.command)
     const first = rows[0] as number
     const macro = stage.macros?.get(line.command.name)
@@ -78,7 +79,7 @@ export function explain(lines: readonly Line[], resolution: Resolution, trace: T
     const table = sayFromTable(command, stage)
     if (trace.ended) return `Not reached: ${lowerFirst(table)}`
     return (
-      (stage.firmware.flow && trace.stopped === null ? `Not this time: ${lowerFirst(table)}` : table) + tailOf(line)
+      (stage.firmware.flow && trace.stopped === null ? `Not run this time: ${lowerFirst(table)}` : table) + tailOf(line)
     )
   }
 

@@ -39,7 +39,7 @@ export function sayMark(line: Line, { settings, guards }: Resolution): string {
 
 function sayGuard(guard: NonNullable<ReturnType<typeof guardLine>>, runs: boolean | undefined): string {
   if (guard.kind === 'end') return 'The guard ends here: what follows runs always.'
-  const now = runs === undefined ? '' : runs ? ' They run this time.' : ' Not this time.'
+  const now = runs === undefined ? '' : runs ? ' They run this time.' : ' They are skipped this time.'
   if (guard.kind === 'when') return `The lines up to its end run only when ${guard.condition}.${now}`
   return guard.condition === null
     ? `These lines run when none of the conditions above holds.${now}`

@@ -108,7 +108,7 @@ describe('what a change takes', () => {
     expect(foundIn(whole).map(({ finding }) => finding.rule)).toContain('standby-differs')
   })
 
-  it('counts the program’s own line where no script takes the tool', () => {
+  it('counts the slicer’s own line where no script takes the tool', () => {
     const { situations } = print({})
     const changes = situations.filter(({ moment }) => moment === 'tool-change')
     expect(changes.map(({ byProgram, round }) => [byProgram, round])).toEqual([

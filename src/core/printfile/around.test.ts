@@ -7,7 +7,7 @@ const parted = (text: string, from = relative) => {
   return { before: before.split('\n'), after: after === '' ? [] : after.split('\n') }
 }
 
-describe('the program’s own moves around a change', () => {
+describe('the slicer’s own moves around a change', () => {
   it('are its retraction and lift before, its way, lowering and unretraction behind; the script between is not', () => {
     const text = [
       'G1 F2400',

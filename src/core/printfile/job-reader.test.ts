@@ -83,7 +83,7 @@ describe('a print file', () => {
     expect(job).toMatchObject({ firstTool: 0, changes: { kind: 'list', list: [{ layer: 1 }, { layer: 2 }] } })
   })
 
-  it('keeps the program’s own moves of the first two changes between two tools, and of the last', () => {
+  it('keeps the slicer’s own moves of the first two changes between two tools, and of the last', () => {
     const layer = (z: number) =>
       [...[0, 1].map(tool => `G1 E-1\nT${tool}\nG1 X${10 + z} Y10\nG1 E1\nG1 X30 E1`), `G1 Z${z + 1}`].join('\n')
     const { changes } = read(['M83\nG1 Z1', ...[1, 2, 3, 4, 5].map(layer)].join('\n'))

@@ -145,9 +145,9 @@ describe('guards', () => {
 
   it('say in words what runs', () => {
     const says = (line: number) => round(text).explained[line - 1]?.says
-    expect(says(1)).toBe('The lines up to its end run only when bed > 85. Not this time.')
+    expect(says(1)).toBe('The lines up to its end run only when bed > 85. They are skipped this time.')
     expect(says(3)).toBe('Otherwise, these lines run when bed > 50. They run this time.')
-    expect(says(2)).toBe('Not this time: show a message: “hot”.')
+    expect(says(2)).toBe('Not run this time: show a message: “hot”.')
     expect(says(12)).toBe('The guard ends here: what follows runs always.')
   })
 

@@ -119,7 +119,7 @@ describe('a job that does not fit', () => {
 describe('what a run comes to', () => {
   const counts = { error: 0, warning: 0, advice: 2 }
 
-  it('is right only where nothing would go wrong and nothing is left otherwise than expected', () => {
+  it('is right only where nothing would go wrong and nothing is left in an unexpected state', () => {
     expect(isRight({ counts, lacking: [] })).toBe(true)
     expect(isRight({ counts, lacking: ['nozzle cold'] })).toBe(false)
     expect(isRight({ counts: { ...counts, warning: 1 }, lacking: [] })).toBe(false)

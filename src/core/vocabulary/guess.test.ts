@@ -49,7 +49,7 @@ const notMeant: Readonly<Record<string, readonly string[]>> = {
   isFirstLayerHeight: ['first_layer'],
 }
 
-/** Ordinary words that are none of our values. */
+/** Ordinary words that are none of Warm Prelude’s values. */
 const nothing = [
   'nozzle_temp_max',
   'min_bed_temp',

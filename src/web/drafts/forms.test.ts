@@ -83,8 +83,8 @@ test('a draft leads to the page of its form', async () => {
   expect(at('vocabulary of a b', unnamed)).toEqual({ name: 'A vocabulary', to: '/vocabularies' })
   expect(at('trial of revision 31 of script 4').to).toBe('/history/4')
   expect(at('command M9100').to).toBe('/commands')
-  expect(at('Words of another program at /desk/new/1f')).toEqual({
-    name: 'Words of another program',
+  expect(at('Placeholders of a slicer at /desk/new/1f')).toEqual({
+    name: 'Placeholders of a slicer',
     to: '/desk/new/1f',
   })
   expect(at('refrain 2', unnamed)).toEqual({ name: 'A refrain', to: '/refrains?refrain=2' })

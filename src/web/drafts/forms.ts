@@ -89,7 +89,7 @@ function nameTyped(head: DraftHead): string {
 
 /**
  * What to call a form, and the address of its page; `printers` are those of the shelf. A form's key may hold its address, as
- * “Words of another program at /desk/4”. A thing with a name is called by the name that was typed.
+ * “Placeholders of a slicer at /desk/4”. A thing with a name is called by the name that was typed.
  */
 export function placeOfForm(
   form: string,

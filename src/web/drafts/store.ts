@@ -285,7 +285,7 @@ export async function writeForNobody(key: string, about: unknown, text: string):
   const writer = new Writer(key, owner)
   writer.write(about, text)
   await writer.written()
-  if (!(await read(idOf(owner, key)))) throw new Error('There is no room for it in this browser: its storage is full.')
+  if (!(await read(idOf(owner, key)))) throw new Error('This browser’s storage is full.')
 }
 
 type Read = { text: string; last: number; snapshot: number; steps: Edit[] }

@@ -120,7 +120,7 @@ function AfterPanel({ script, after, onClose }: { script: SavedScript; after: Ch
       {rows.length > 0 ? (
         <LineChanges rows={rows} label="Lines that change" className="max-h-72" />
       ) : (
-        <p>Nothing of it shows here: this script stays as it is, and remembers the newer revision.</p>
+        <p>It changes nothing in this script, which stays as it is and remembers the newer revision.</p>
       )}
       <div className="mt-3">
         <Field name="Note">

@@ -33,7 +33,7 @@ export function FormEnd<T extends FieldValues>({ form, kept, onEarlier, onClose,
         {kept && <Button onClick={() => setAsking(true)}>Throw away…</Button>}
         {onEarlier && <Button onClick={onEarlier}>Earlier…</Button>}
         <span className="ml-auto text-[13px] text-soft">
-          {form.changed && 'What you wrote waits in this browser if you leave.'}
+          {form.changed && 'Your changes stay in this browser if you leave.'}
         </span>
         {onClose && <Button onClick={onClose}>Not now</Button>}
         {children}

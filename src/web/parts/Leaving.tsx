@@ -22,7 +22,7 @@ export function Leaving({ what, changed, save, undo }: Props) {
     <Panel
       open
       title="Not saved yet"
-      about={`What you changed of ${what} is not saved. It can wait here: it is kept in this browser until you come back.`}
+      about={`What you changed of ${what} is not saved. You can leave it for later: it stays in this browser until you come back.`}
       onClose={stay}
     >
       <div className="flex flex-wrap justify-end gap-2">

@@ -27,7 +27,7 @@ export function Unheard() {
   return (
     <div className="fixed inset-x-0 bottom-12 z-50 mx-auto w-fit max-w-[92vw]">
       <Notice>
-        Something did not work: {why} What you wrote is kept in this browser.{' '}
+        Something did not work: {why} Your text stays in this browser.{' '}
         <Button small onClick={() => location.reload()}>
           Load the page again
         </Button>{' '}

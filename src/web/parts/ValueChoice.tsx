@@ -30,7 +30,7 @@ export function ValueChoice({ word, value, none, onChange }: Props) {
             {spec.name} – {spec.says}, a text
           </option>
         ))}
-        <option value="uses">uses – whether the job uses the tool behind the word</option>
+        <option value="uses">uses – whether the job uses the tool that follows the placeholder</option>
       </select>
       {name !== undefined && perTool.has(name) && (
         <select

@@ -4,7 +4,7 @@ import { ErrorBoundary } from 'react-error-boundary'
 import { Button } from './Button.tsx'
 import { Notice } from './Notice.tsx'
 
-const notLoaded = 'This part could not be loaded: the server did not answer. What you wrote is kept in this browser.'
+const notLoaded = 'This part could not be loaded: the server did not answer. Your text stays in this browser.'
 
 /** What could not be fetched; any other mistake is the page's. */
 class NotFetched extends Error {}

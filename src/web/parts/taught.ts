@@ -3,10 +3,10 @@ import type { TaughtEffect } from '../../core/model/taught.ts'
 
 export const taughtWords: Record<TaughtEffect, string> = {
   harmless: 'nothing that matters to a rehearsal',
-  'light-sound-fan': 'a light, a sound or another fan',
+  'light-sound-fan': 'a light, a sound or a different fan',
   'heats-nozzle': 'heats the nozzle, doesn’t wait',
   'heats-bed': 'heats the bed, doesn’t wait',
-  waits: 'waits until everything that heats is warm',
+  waits: 'waits until all heaters are warm',
   homes: 'homes all axes',
   levels: 'probes the bed and turns levelling on',
   moves: 'moves the head and comes back',

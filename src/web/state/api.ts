@@ -40,10 +40,7 @@ type Body<Route> = InferRequestType<Route> extends { json: infer T } ? T : never
 /** The answer; a refusal, or none at all, as an error with the sentence to show. */
 async function answer<T>(asked: Promise<ClientResponse<T, number, 'json'>>): Promise<T> {
   const response = await asked.catch(() => {
-    throw new ApiError(
-      'The server does not answer. Is Warm Prelude still running? What you wrote is kept in this browser.',
-      0,
-    )
+    throw new ApiError('The server does not answer. Is Warm Prelude still running? Your text stays in this browser.', 0)
   })
   if (response.ok) return response.json()
   const refusal: { error?: string; place?: string | null } = await new Response(response.body).json().catch(() => ({}))

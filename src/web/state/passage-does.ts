@@ -51,7 +51,7 @@ export function passageDoes(passage: Passage, navigate: NavigateFunction): Doing
     ...(open && saved !== null
       ? [
           {
-            name: 'Bring to another script…',
+            name: 'Copy to another script…',
             also: 'carry copy',
             run: () => void navigate(`/carry/${saved}?lines=${lines}`),
             ...(hasUnsavedChange(open) ? { first: 'save first' } : {}),

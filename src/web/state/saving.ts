@@ -11,7 +11,7 @@ import { settingOf } from './setting.ts'
 
 const { getState, setState } = useDesk
 
-const otherOpened = 'Another script was opened meanwhile. This one is not saved yet.'
+const otherOpened = 'A different script was opened meanwhile. This one is not saved yet.'
 
 /** What the person is asked when the server refuses a save for this reason; null when there is nothing to choose. */
 export function questionAfter(error: unknown): 'variant' | 'elsewhere' | null {
@@ -111,7 +111,7 @@ export async function saveOnTop(note: string): Promise<void> {
   const open = openSavedScript()
   const saved = await api.script(String(open.saved.id))
   if (saved.identity !== open.saved.identity)
-    throw new Error('Another script stands there now. Save yours under another name.')
+    throw new Error('A different script has this place now. Save yours under a different name.')
   if (!isOpen(open)) throw new Error(otherOpened)
   await goOnFrom(open, saved)
   await saveOpen(note)

@@ -75,7 +75,7 @@ function check(script: Checked): Found[] {
   return leftBy(script).map(({ what, was, now, back, row, surely }) => ({
     line: row?.line ?? script.rows.at(-1)?.line ?? 1,
     severity: surely ? 'warning' : 'advice',
-    message: `${what} was ${was} before this and is ${now} after it. The print goes on as if nothing had changed${surely ? '' : ', unless the program that makes the print file sets it again'}.`,
+    message: `${what} was ${was} before this and is ${now} after it. The print goes on as if nothing had changed${surely ? '' : ', unless the slicer sets it again'}.`,
     fixes: atTheEnd(script, back, 'Set it back'),
   }))
 }

@@ -60,7 +60,7 @@ function check(script: Checked): Found[] {
       // Retracted while it lifts, as good as before it.
       if ((steps[i + 1]?.filamentMm ?? 0) < 0) continue
       const known = knownBefore(script)
-      const unless = known ? '' : ', unless the program that makes the print file has retracted already'
+      const unless = known ? '' : ', unless the slicer has retracted already'
       const message = `Lifts ${mm(step.to.z - step.from.z, 0)} straight up from the print without retracting first. It draws a string from there${unless}.`
       tell('lift', { line, severity: known ? 'warning' : 'advice', message, fixes: retract(script, line, own) })
     }

@@ -309,7 +309,7 @@ describe('purge-missing-at-change', () => {
   })
 
   it('advises where the tool lost filament as it stood by, and nothing fills it', () => {
-    expect(found('T1', { from: lost(6) })[0]?.message).toContain('T1 lacks about 6 mm³')
+    expect(found('T1', { from: lost(6) })[0]?.message).toContain('T1 has lost about 6 mm³')
     expect(found('T1', { from: lost(1) })).toEqual([])
     expect(found('T1\nM83\nG1 E5 F200', { from: lost(6) })).toEqual([])
   })
@@ -333,7 +333,7 @@ describe('purge-wasteful at a change', () => {
     const text = 'T1\nM83\nG1 E40 F200'
     const [finding] = found(text, { from: lost })
     expect(finding).toMatchObject({ line: 3, severity: 'advice' })
-    expect(finding?.message).toContain('Purges 96 mm³ from T1, which lacks about 6 mm³')
+    expect(finding?.message).toContain('Purges 96 mm³ from T1, which has lost about 6 mm³')
     expect(fixed(text, finding)).toBe('T1\nM83\nG1 E5 F200')
     expect(found(fixed(text, finding), { from: lost })).toEqual([])
   })

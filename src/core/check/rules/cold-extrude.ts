@@ -30,10 +30,10 @@ function check({ steps, trace, stage }: Checked): Found[] {
   if (!first) return []
   const because =
     first.target === 0
-      ? 'Nothing has told the nozzle to heat.'
+      ? 'No line has heated the nozzle.'
       : first.target < coldest
         ? `It is set to only ${celsius(first.target)}.`
-        : `It is still on its way to ${celsius(first.target)}.`
+        : `It is still heating up to ${celsius(first.target)}.`
   const others = more.size ? ` The same on ${plural(more.size, 'later line')}.` : ''
   const message = `${first.pushed > 0 ? 'Extrudes' : 'Retracts'} ${mm(Math.abs(first.pushed))} of filament with the nozzle at ${celsius(first.at)}. ${because} Below ${celsius(coldest)} the board refuses, or the gear grinds the filament.${others}`
   return [{ line: first.line, message, severity: extrudes ? 'error' : 'warning' }]

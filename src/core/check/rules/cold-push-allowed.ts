@@ -13,7 +13,7 @@ function check(script: Checked): Found[] {
   const message =
     'Cold extrusion stays allowed after this. If the nozzle is ever cold while the extruder turns, the gear grinds the filament and nothing stops it.'
   const off = script.stage.firmware.phrases.coldExtrusion(false)
-  return [{ line: row.line, message, fixes: atTheEnd(script, off, 'Refuse it again at the end') }]
+  return [{ line: row.line, message, fixes: atTheEnd(script, off, 'Turn the protection on again at the end') }]
 }
 
 export const coldPushAllowed = {

@@ -11,8 +11,8 @@ function check(script: Checked): Found[] {
   const line = script.rows.findLast(({ effect }) => effect?.does === 'fan')?.line ?? script.rows.at(-1)?.line ?? 1
   const start = script.stage.moment === 'start'
   const message = start
-    ? `The part fan is on (${plain(fan * 100, 0)} %) when the print begins. It cools the first layer off the bed, unless the print turns it off.`
-    : `The part fan is still on (${plain(fan * 100, 0)} %) when the script ends, and blows until the printer is switched off.`
+    ? `The part fan is on (${plain(fan * 100, 0)} %) when the print begins. The first layer may come loose from the bed unless the print turns the fan off.`
+    : `The part fan is still on (${plain(fan * 100, 0)} %) when the script ends, and keeps running until the printer is switched off.`
   return [
     {
       line,

@@ -13,7 +13,7 @@ function check(script: Checked): Found[] {
         const feed = numberOf(command, 'F')
         if (feed === null) return []
         if (feed > 0) return tooSlow(script, row, line, feed)
-        const message = `F${feed} asks for no speed at all. Boards keep the speed from before, and some stop here for ever.`
+        const message = `F${feed} is no speed at all. Some boards keep the earlier speed, others stop here for ever.`
         return [{ line, message }]
       }
       case 'limits':

@@ -17,7 +17,7 @@ function check({ steps, rows }: Checked): Found[] {
   const onlyUp = sourceWord(line, 'Z') && !sourceWord(line, 'X') && !sourceWord(line, 'Y')
   const feed = onlyUp ? calmHeightMmMin : calmMmMin
   const message =
-    'The first move names no speed. The machine takes whatever it had: a crawl after it is switched on, or the last print’s travel speed.'
+    'The first move sets no speed. The machine uses the last one: very slow after it is switched on, or the last print’s travel speed.'
   return [
     {
       line: row.line,

@@ -23,7 +23,7 @@ function check(script: Checked): Found[] {
     const known = [setsMode, resets].some(row => row !== undefined && row.row < first.row)
     if (known) return []
     const message =
-      'Moves filament without saying how it is counted. After a print that counts from zero, “E-2” means back to −2: metres of filament are drawn out.'
+      'Moves filament without selecting absolute or relative extrusion. After a print with absolute extrusion, “E-2” means back to −2: metres of filament are retracted.'
     return [{ line: first.line, message, fixes: relative }]
   }
   // The same count again and again pushes nothing: it was meant as an amount each time.
@@ -34,7 +34,7 @@ function check(script: Checked): Found[] {
     const across = Math.hypot(step.to.x - step.from.x, step.to.y - step.from.y)
     if (value === null) continue
     if (value > 0 && step.filamentMm === 0 && across > strokeMm) {
-      const message = `With absolute extrusion E${value} is where the filament stands already, so this line extrudes nothing. Was relative extrusion (M83) meant?${undoneBefore(script, row)}`
+      const message = `With absolute extrusion E${value} is the filament’s current position, so this line extrudes nothing. Was relative extrusion (M83) meant?${undoneBefore(script, row)}`
       return [{ line: row.line, message, fixes: relative }]
     }
     if (step.filamentMm < -longestPullMm) {
@@ -50,8 +50,11 @@ function check(script: Checked): Found[] {
     }
   }
   if (setsMode) return []
-  const taken = first.before.extrusion === 'relative' ? 'as the board’s config.g has it (M83)' : 'from its zero'
-  const message = `Moves filament, and no line says how it is counted (M82 or M83). The rehearsal takes it ${taken}; the last print may have left it otherwise.`
+  const taken =
+    first.before.extrusion === 'relative'
+      ? 'relative extrusion (M83), as the board’s config.g sets it'
+      : 'absolute extrusion (M82)'
+  const message = `Moves filament, and no line selects absolute or relative extrusion (M82 or M83). The rehearsal assumes ${taken}; the last print may have left the other one on.`
   return [{ line: first.line, severity: 'advice', message }]
 }
 

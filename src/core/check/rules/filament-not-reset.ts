@@ -1,4 +1,4 @@
-// The filament counter stands at something other than zero when the print begins.
+// The filament counter is at something other than zero when the print begins.
 import { mm } from '../../format.ts'
 import { counterAfter, lastModes } from '../../machine/trace.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
@@ -22,7 +22,7 @@ function check(script: Checked): Found[] {
     counter > 0
       ? `retracts ${mm(counter)} of filament out of the nozzle`
       : `extrudes ${mm(-counter)} of filament at once`
-  const message = `After this line the filament counter stands at ${mm(counter)} and is never set to zero. A print that counts from zero first ${first}.`
+  const message = `After this line the filament counter is at ${mm(counter)} and is never set to zero. A print that counts from zero first ${first}.`
   return [
     {
       line,

@@ -41,7 +41,7 @@ function check(script: Checked): Found[] {
   if (!first) return []
   const others = typed.length - 1
   const message = `${celsius(first.targetC)} is typed in here${others ? ` (and ${plural(others, 'more like it', 'more like it')})` : ''}. It is what ${script.stage.material.name} wants; written as @${first.value} it follows whatever material the job has.`
-  const title = `Let the material say it (@${[...new Set(typed.map(({ value }) => value))].join(', @')})`
+  const title = `Take it from the material (@${[...new Set(typed.map(({ value }) => value))].join(', @')})`
   return [{ line: first.line, message, fixes: [{ title, edits: typed.map(({ edit }) => edit), forJobs: true }] }]
 }
 

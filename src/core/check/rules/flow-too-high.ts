@@ -37,12 +37,12 @@ function check(script: Checked): Found[] {
   })
   const first = over.sort((a, b) => a.line - b.line)[0]
   if (!first) return []
-  const message = `Extrudes ${plain(first.flow, 1)} mm³/s; this hot end melts ${plain(first.most, 1)} at most. The gear slips, and the line comes out thin.${andMore(over.map(({ line }) => line))}`
+  const message = `Extrudes ${plain(first.flow, 1)} mm³/s; this hot end can melt ${plain(first.most, 1)} at most. The gear slips, and the line comes out thin.${andMore(over.map(({ line }) => line))}`
   const passage = ownPassageOf(script, first.line)
   const slower = Math.floor((first.most * 0.9 * 10) / first.crossSectionMm2) / 10
   const fixes =
     passage && first.lengthMm > 0 && slower > 0
-      ? planned(setPurgeSpeed(script, passage, slower), `Lay it at ${mm(slower, 1)}/s`)
+      ? planned(setPurgeSpeed(script, passage, slower), `Extrude at ${mm(slower, 1)}/s`)
       : []
   return [{ line: first.line, message, fixes }]
 }

@@ -20,7 +20,7 @@ function check(script: Checked): Found[] {
     told.add(heater)
     const name = several ? `The nozzle of ${toolName(firmware, printer, tool)}` : 'The nozzle'
     const off = phrases.heat('nozzle', 0, several ? addressOf(firmware, printer, tool) : null)
-    const message = `${name} is still on at ${celsius(target)} when the script ends. It cooks the filament in it, and nobody is watching.`
+    const message = `${name} is still on at ${celsius(target)} when the script ends. The filament in it chars, and nobody is watching.`
     return [{ line, message, fixes: atTheEnd(script, off, 'Turn it off') }]
   })
   if (bedTarget > 0) {

@@ -29,7 +29,7 @@ describe(rule, () => {
 
   it('reports a heading inside, at the marker', () => {
     const [finding] = found(rule, soak('M117 Bed settles: 1 min', '; --- and now ---', 'G4 S60'))
-    expect(finding?.message).toContain('Line 3 is a note inside the made passage “Heat soak”.')
+    expect(finding?.message).toContain('Line 3 is a comment inside the made passage “Heat soak”.')
   })
 
   it('reports numbers that no longer fit the printer, the text untouched', () => {

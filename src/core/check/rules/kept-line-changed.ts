@@ -37,8 +37,8 @@ function told({ lines }: Checked, { firstLine, lastLine }: MadePassage, now: rea
   const inner = lines.slice(firstLine, lastLine - 1)
   const note = inner.find(({ kind, raw }) => kind === 'comment' && !now.includes(raw))
   if (note)
-    return `Line ${note.number} is a note inside the made passage “${title}”. It would be lost when that is made again; put it above.`
-  return `The lines of “${title}” are not what its numbers make on this printer, at this place. Make it again, or let it be ordinary text.`
+    return `Line ${note.number} is a comment inside the made passage “${title}”. It would be lost when the passage is made again; move it above.`
+  return `The lines of “${title}” no longer match its numbers on this printer. Make it again, or turn it into ordinary text.`
 }
 
 export const keptLineChanged = {

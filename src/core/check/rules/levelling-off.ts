@@ -8,8 +8,8 @@ function check(script: Checked): Found[] {
   const off = turnedOff(script)
   if (!off || commentedOutLevelling(script, off.line)) return []
   const message = off.byHoming
-    ? 'Homing turns bed levelling off here, and nothing after it turns it on again. The first layer will follow a flat bed that this bed is not.'
-    : 'Bed levelling is turned off here and stays off for the print.'
+    ? 'Homing turns bed levelling off here, and nothing after it turns it on again. The first layer will be printed as if the bed were perfectly flat.'
+    : 'Bed levelling is turned off here and stays off during the print.'
   return [{ line: off.line, message, fixes: levellingFixes(script, off.line) }]
 }
 

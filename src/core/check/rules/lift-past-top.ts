@@ -43,7 +43,7 @@ function check(script: Checked): Found[] {
       },
     )
   }
-  const message = `For “${job.name}”, ${mm(top, 1)} high, this lifts to Z ${plain(step.to.z, 1)}; the machine ends at ${plain(highest, 1)}. The head is pressed against the top, or the motor loses steps. A lower print leaves room.`
+  const message = `For “${job.name}”, ${mm(top, 1)} high, this lifts to Z ${plain(step.to.z, 1)}; the machine ends at ${plain(highest, 1)}. The head is pressed against the top, or the motor loses steps. Lower prints are fine.`
   return [{ line: row?.line ?? 1, message, fixes }]
 }
 

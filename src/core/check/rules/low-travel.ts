@@ -21,7 +21,7 @@ function check(script: Checked): Found[] {
   const first = low.find(step => acrossMm(step) >= worthMm)
   if (!first) return []
   const lines = low.filter(step => acrossMm(step) >= worthMm).map(step => lineOf(script, step))
-  const message = `Travels ${mm(acrossMm(first), 0)} over the bed at Z ${plain(first.to.z)}. So low the nozzle scrapes along the bed, or through whatever lies on it.${andMore(lines)}`
+  const message = `Travels ${mm(acrossMm(first), 0)} over the bed at Z ${plain(first.to.z)}. At this height the nozzle scrapes along the bed, or through anything on it.${andMore(lines)}`
   return [{ line: lineOf(script, first), message }]
 }
 

@@ -10,7 +10,7 @@ describe(rule, () => {
       [2, 'error'],
       [4, 'error'],
     ])
-    expect(findings[0]?.message).toContain('along X and Y')
+    expect(findings[0]?.message).toContain('Moves X and Y before homing them')
   })
 
   it('offers to find zero first, and is content then', () => {

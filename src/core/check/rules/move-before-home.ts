@@ -32,7 +32,7 @@ function check(script: Checked): Found[] {
     if (blind.length === 0) continue
     for (const axis of blind) told.add(axis)
     const names = listed(blind.map(axis => axis.toUpperCase()))
-    const message = `Moves along ${names} before it is homed there. The machine does not know where the head is and may run into its end.`
+    const message = `Moves ${names} before homing ${blind.length > 1 ? 'them' : 'it'}. The machine does not know where the head is and may run into its limits.`
     const fixes =
       homesAtAll || stage.moment !== 'start'
         ? []

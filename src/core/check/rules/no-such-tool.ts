@@ -48,7 +48,7 @@ function check(script: Checked): Found[] {
     const number = missing(row, stage)
     if (number === null || told.has(number)) continue
     told.add(number)
-    const message = `${stage.printer.name} has no tool ${number}: it has ${toolsOf(stage)}. The firmware passes over the line or stops with an error.`
+    const message = `${stage.printer.name} has no tool ${number}: it has ${toolsOf(stage)}. The firmware ignores the line or stops with an error.`
     found.push({ line: row.line, message })
   }
   const without = rows.find(

@@ -42,7 +42,7 @@ function check(script: Checked): Found[] {
       else if (spec.letters.find(each => each.letter === letter)?.number === 'needed')
         found.push({
           line: line.number,
-          message: `${letter} needs a number after it and has none, so the machine takes it as zero or passes over it.`,
+          message: `${letter} needs a number after it and has none, so the machine reads it as zero or ignores it.`,
         })
     }
     for (const { key, value, text } of command.keys) {

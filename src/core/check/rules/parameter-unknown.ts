@@ -27,7 +27,7 @@ function oddCall({ keys }: Command, macro: Macro): string | null {
   const odd = read === null ? [] : keys.map(({ key }) => key.toUpperCase()).filter(key => !read.includes(key))
   if (odd.length === 0) return null
   const known = read?.length ? ` It takes ${listed(read)}.` : ' It takes none.'
-  return `The macro ${macro.name} doesn’t take ${listed([...new Set(odd)])}, so it is passed over.${known}`
+  return `The macro ${macro.name} doesn’t take ${listed([...new Set(odd)])}, so it is ignored.${known}`
 }
 
 function check({ statements, stage }: Checked): Found[] {
@@ -48,7 +48,7 @@ function oddLetters(line: Line, command: Command, spec: CommandSpec | undefined)
   const known = spec.letters.length
     ? ` It takes ${listed(spec.letters.map(({ letter }) => letter))}.`
     : ' It takes none.'
-  const message = `${command.name} doesn’t take ${listed([...new Set(odd)])} on this firmware, so it is passed over.${known}`
+  const message = `${command.name} doesn’t take ${listed([...new Set(odd)])} on this firmware, so it is ignored.${known}`
   const byRadius = spec.effect.does === 'arc' && !spec.effect.byRadius && odd.includes('R')
   if (byRadius) {
     const radius = `${command.name} takes an arc’s centre (I and J) only on this firmware. With a radius (R) it stops with an error.`

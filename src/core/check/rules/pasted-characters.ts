@@ -29,7 +29,7 @@ function check({ lines, stage }: Checked): Found[] {
         found.push(
           problem(
             line,
-            `“${signs[0].text}” has a sign that no keyboard types into G-code, such as a long dash or a curly quote; the machine can’t read it.`,
+            `“${signs[0].text}” has a character that no keyboard types into G-code, such as a long dash or a curly quote; the machine can’t read it.`,
             edits,
           ),
         )
@@ -51,7 +51,7 @@ function check({ lines, stage }: Checked): Found[] {
       if (stray)
         found.push({
           line: line.number,
-          message: `“${stray.text}” is neither a letter with a number nor a comment; the machine passes over it or stops. Is a “;” missing before it?`,
+          message: `“${stray.text}” is neither a letter with a number nor a comment; the machine ignores it or stops. Is a “;” missing before it?`,
           severity: 'warning',
         })
     }
@@ -60,7 +60,7 @@ function check({ lines, stage }: Checked): Found[] {
       found.push({
         line: line.number,
         severity: 'warning',
-        message: 'This comment opens with “(” and never closes; all to the end of the line counts as comment.',
+        message: 'This comment opens with “(” and never closes; everything up to the end of the line is a comment.',
         fixes: [
           { title: 'Close it', edits: [{ from: placeOf(line, open).to, to: placeOf(line, open).to, insert: ')' }] },
         ],

@@ -31,7 +31,7 @@ function check(script: Checked): Found[] {
   if (shareHeater(stage.printer, change.from, change.to)) {
     const both = change.from < stage.printer.tools.length ? (ooze.extrudedMm3[change.from] ?? 0) : 0
     if (Math.max(purged, both) >= colourMm3) return []
-    const message = `T${change.from} and T${change.to} come out of one nozzle, and ${purged < 0.05 ? 'nothing is purged' : `only ${plain(purged, 1)} mm³ are purged`} between them. “${stage.job.name}” has no prime tower: the old colour goes into the print, unless the program purges into the infill.`
+    const message = `T${change.from} and T${change.to} come out of one nozzle, and ${purged < 0.05 ? 'nothing is purged' : `only ${plain(purged, 1)} mm³ are purged`} between them. “${stage.job.name}” has no prime tower: the old colour goes into the print, unless the slicer purges into the infill.`
     // Behind the change, where the printer has a bucket and places are absolute.
     const fixes = planned(makePassage(script, tearOff, {}, line + 1), 'Purge into the bucket')
     return [{ line, message, fixes }]
@@ -40,7 +40,7 @@ function check(script: Checked): Found[] {
     tip ? tip.lostMm3 + tip.backMm * toolFilamentAreaMm2(stage.printer, change.to) : 0
   const [missing, left] = [lacks(trace.beginning.tips[change.to]), lacks(ooze.tips[change.to])]
   if (missing < missingMm3 || left < missingMm3) return []
-  const message = `T${change.to} lacks about ${plain(left, 1)} mm³ at its tip after it stood by, and nothing fills it before the print goes on. Its first line starts empty.`
+  const message = `T${change.to} has lost about ${plain(left, 1)} mm³ at its tip during standby, and nothing fills it before the print goes on. Its first line starts empty.`
   return [{ line, message }]
 }
 

@@ -40,7 +40,7 @@ function atChange(script: Checked): Found[] {
     .reduce((most: Step | null, step) => (step.filamentMm > (most?.filamentMm ?? 0) ? step : most), null)
   const row = largest && script.rows[largest.command]
   if (!largest || !row?.source) return []
-  const message = `Purges ${plain(purged, 0)} mm³ from T${change.to}, which lacks about ${plain(lacks, 0)} mm³ after it stood by. Its nozzle holds no other colour.`
+  const message = `Purges ${plain(purged, 0)} mm³ from T${change.to}, which has lost about ${plain(lacks, 0)} mm³ during standby. Its nozzle holds no other colour.`
   const less = lessOf(row, largest, (purged - enough) / areaMm2)
   const fixes = less ? [{ title: `Purge ${plain(enough, 0)} mm³`, edits: [less] }] : []
   return [{ line: row.line, message, fixes }]

@@ -9,7 +9,7 @@ function check(script: Checked): Found[] {
   const last = rowsThat(script, 'soft-limits').findLast(({ after }) => !after.softLimits)
   if (!last) return []
   const message =
-    'Turns the soft limits off here, and nothing turns them on again. A wrong number later then drives the head into its end.'
+    'Turns the soft limits off here, and nothing turns them on again. A wrong number later drives the head into its limits.'
   return [
     {
       line: last.line,

@@ -45,7 +45,7 @@ function fixesFor({ row, tool, letter }: Standing): Fix[] {
   const value = `@(ooze_safe of T${tool})`
   return [
     {
-      title: `Let the material of T${tool} say it (${value})`,
+      title: `Take it from the material of T${tool} (${value})`,
       edits: [replacePiece(row.source, word, `${word.text.charAt(0)}${value}`)],
     },
   ]

@@ -19,7 +19,7 @@ function check({ stage }: Checked): Found[] {
         : [
             {
               line,
-              message: `“${name}” is saved here, and no macro ever restores it. How positions count stays as this macro leaves it.`,
+              message: `“${name}” is saved here, and no macro ever restores it. Positions stay absolute or relative, as this macro leaves them.`,
             },
           ]
     }),

@@ -65,7 +65,7 @@ function replaced(material: Material, all: readonly Heating[], heater: string, h
     edits: [...byWord].map(([word, source]) => replacePiece(source, word, word.text.charAt(0) + number)),
   })
   return [
-    write(`Let the material say it (@${heater})`, `@${heater}`),
+    write(`Take it from the material (@${heater})`, `@${heater}`),
     write(`Write what ${material.name} wants (${celsius(wantedC)})`, String(wantedC)),
   ]
 }

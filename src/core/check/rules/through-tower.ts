@@ -24,7 +24,7 @@ function check(script: Checked): Found[] {
       }),
     )
     if (!stroke) return []
-    const message = `Lays filament where the prime tower of “${stage.job.name}” will stand. The tower’s first layer comes to lie on it and does not hold.`
+    const message = `Lays filament where the prime tower of “${stage.job.name}” will stand. The tower’s first layer is printed on it and does not stick.`
     return [{ line: stroke.line, message }]
   }
   const top = printHeight(stage)
@@ -46,7 +46,7 @@ function check(script: Checked): Found[] {
         },
       ]
     if (!primes && acrossMm(step) > 1) {
-      const message = `Drags the nozzle over the prime tower without lifting it. A tower is slender, and comes off the bed. Lift first, or go round.`
+      const message = `Drags the nozzle over the prime tower without lifting it. A tower is thin and comes off the bed. Lift first, or go around it.`
       return [{ line, message }]
     }
   }

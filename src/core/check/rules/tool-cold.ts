@@ -43,7 +43,7 @@ function check(script: Checked): Found[] {
   const { nozzleC, nozzleLaterC, name } = materialOf(stage, change.to)
   if (last?.targetC === undefined && !handedOn(script)) return []
   if (now > Math.min(nozzleLaterC, nozzleC) - 2 * nearC) return []
-  const message = `T${change.to} stays at ${celsius(now)} when the print goes on; ${name} is printed at ${celsius(nozzleLaterC)}. That is right only where the program that makes the print file heats it.`
+  const message = `T${change.to} stays at ${celsius(now)} when the print goes on; ${name} is printed at ${celsius(nozzleLaterC)}. That is right only if the slicer heats it.`
   return [{ line, severity: last ? 'warning' : 'advice', message }]
 }
 

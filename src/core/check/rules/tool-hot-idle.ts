@@ -31,7 +31,7 @@ function check(script: Checked): Found[] {
   const formula = `@(ooze_safe of T${from})`
   const said = firmware.phrases.heat('nozzle', formula, addressOf(firmware, printer, from))
   const message = `${toolName(firmware, printer, from)} stays at ${celsius(held)} while it stands by; ${name} oozes above ${celsius(oozeSafeC)}. What it loses is missing from its first line when it is taken again.`
-  return [{ line: all[0]?.row.line ?? 1, message, fixes: atTheEnd(script, said, 'Let it cool to what it may hold') }]
+  return [{ line: all[0]?.row.line ?? 1, message, fixes: atTheEnd(script, said, 'Cool it to its standby temperature') }]
 }
 
 export const toolHotIdle = {

@@ -23,11 +23,11 @@ function check(script: Checked): Found[] {
   if (wanted === null || last === wanted) return []
   const taken = takings(script).at(-1)
   if (taken) {
-    const message = `${name(last)} is in use when this ends. The print goes on with ${name(wanted)}, as if that were taken.`
+    const message = `${name(last)} is in use when this ends. The print goes on with ${name(wanted)}, as if that were selected.`
     return [{ line: taken.line, message, fixes: followed(taken) }]
   }
   if (stage.moment !== 'tool-change' || rows.some(({ effect }) => byOther.includes(effect?.does ?? ''))) return []
-  const message = `No line here takes ${name(wanted)}. That is right only where the program that makes the print file adds its own line for it.`
+  const message = `No line here takes ${name(wanted)}. That is right only if the slicer adds its own line for it.`
   const take = nextTool(script)
   return [
     { line: rows.at(-1)?.line ?? 1, severity: 'advice', message, fixes: atTheEnd(script, take, 'Take the next tool') },

@@ -9,7 +9,7 @@ function check(script: Checked): Found[] {
   const last = rowsThat(script, 'units').at(-1)
   if (!last) return []
   const message =
-    'Lengths are in inches from here to the end. The print’s millimetres would be taken as inches, 25 times too far.'
+    'Lengths are in inches from here to the end. The print’s millimetres would be read as inches, 25 times too far.'
   return [
     {
       line: last.line,

@@ -51,13 +51,13 @@ const most = 8
 
 const maybeMacros = (names: string, one: boolean): string =>
   one
-    ? `${names} may be a macro of this printer. What it does is not known, so the rehearsal leaves it out. Teach it, or add the printer’s config under Macros.`
-    : `These may be macros of this printer: ${names}. What they do is not known, so the rehearsal leaves them out. Teach them, or add the printer’s config under Macros.`
+    ? `${names} may be a macro of this printer. The rehearsal does not know it and leaves it out. Teach it, or add the printer’s config under Macros.`
+    : `These may be macros of this printer: ${names}. The rehearsal does not know them and leaves them out. Teach them, or add the printer’s config under Macros.`
 
 const notKnown = (names: string, one: boolean): string =>
   one
-    ? `${names} is not known for this firmware, so the rehearsal leaves it out. Most machines pass over what they don’t know. If yours knows it, teach it.`
-    : `Commands that are not known for this firmware: ${names}. The rehearsal leaves them out. Most machines pass over what they don’t know. If yours knows them, teach them all at once.`
+    ? `${names} is unknown to this firmware, so the rehearsal leaves it out. Most machines ignore unknown commands. If yours knows it, teach it.`
+    : `Commands unknown to this firmware: ${names}. The rehearsal leaves them out. Most machines ignore unknown commands. If yours knows them, teach them all at once.`
 
 export const unknownCommand = {
   name: 'unknown-command',

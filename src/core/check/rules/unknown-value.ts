@@ -4,7 +4,7 @@ import { isForeignFormula } from '../../resolve/foreign.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { linesOf, openMacros } from '../macros.ts'
 
-const beyond = 'What it stands in counts as absent in this rehearsal.'
+const beyond = 'This rehearsal leaves out the word that it is part of.'
 
 function check({ lines, resolution, stage, trace }: Checked): Found[] {
   const known = stage.standIns ?? {}
@@ -18,7 +18,7 @@ function check({ lines, resolution, stage, trace }: Checked): Found[] {
         formula !== null && isForeignFormula(formula, stage) && !(formula in known) && !rehearsed.has(formula),
     )
     if (!word || resolution.skipped.has(line.number)) return []
-    const message = `“${word.formula}” stands for a number that another program fills in, and nothing tells which. ${beyond}`
+    const message = `“${word.formula}” is filled in by a slicer, and its value is unknown. ${beyond}`
     return [{ line: line.number, message }]
   })
   const ours = resolution.problems

@@ -6,7 +6,7 @@ const check = ({ resolution }: Checked): Found[] =>
     .filter(({ kind }) => kind === 'not-now')
     .map(({ line, why, standIn }) => ({
       line,
-      message: `${why} ${standIn === null ? 'What it stands in counts as absent in this rehearsal.' : `It is rehearsed with ${standIn} in its place.`}`,
+      message: `${why} ${standIn === null ? 'This rehearsal leaves out the word that it is part of.' : `It is rehearsed with ${standIn} in its place.`}`,
     }))
 
 export const valueNotNow = {

@@ -11,7 +11,7 @@ function check({ resolution }: Checked): Found[] {
   if (!first) return []
   const named = guessed.slice(0, most).map(({ text, with: worth }) => `${text} with ${worth}`)
   const more = guessed.length > most ? ` and ${guessed.length - most} more` : ''
-  const message = `${plural(guessed.length, 'placeholder')} of another program, rehearsed with what ${guessed.length === 1 ? 'it most likely means' : 'they most likely mean'}: ${more ? named.join(', ') : listed(named)}${more}. Confirm them to be sure.`
+  const message = `${plural(guessed.length, 'placeholder')} of a slicer, rehearsed with what ${guessed.length === 1 ? 'it most likely means' : 'they most likely mean'}: ${more ? named.join(', ') : listed(named)}${more}. Confirm them to be sure.`
   return [{ line: Math.min(...guessed.flatMap(({ lines }) => lines)), message }]
 }
 

@@ -330,13 +330,13 @@ describe('what a condition came to', () => {
     return rendered.ok ? rendered.decided.map(({ says }) => says) : [rendered.why]
   }
   it.each([
-    ['params.FAN is defined', 'Not this time, as not so: FAN is defined.'],
+    ['params.FAN is defined', 'Not run this time, because this is not true: FAN is defined.'],
     ['params.BED is defined', 'Runs: BED 60 is defined.'],
     ['params.BED is not none', 'Runs: BED 60 is not none.'],
     ['gap[1] is gt 1', 'Runs: 2 is gt 1.'],
     ['params.BED|int is not divisibleby(7)', 'Runs: BED 60 is not divisibleby 7.'],
     ['not params.FAN', 'Runs: not FAN.'],
-    ['params.BED|int == -5', 'Not this time, as not so: BED 60 == -5.'],
+    ['params.BED|int == -5', 'Not run this time, because this is not true: BED 60 == -5.'],
     ['(params.FAN or params.BED) and gap', 'Runs: (FAN or BED 60) and gap [1, 2, 3].'],
     ['(params.BED|int > 50) == true', 'Runs: (BED 60 > 50) == true.'],
     ['"ee" in params.NAME', 'Runs: “ee” in NAME reed.'],

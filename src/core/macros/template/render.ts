@@ -140,9 +140,9 @@ class Renderer extends Evaluator {
   private branch(node: Node): string {
     if (node.test.type === 'Identifier' && node.test.value === ownNames) return this.inScope(() => this.all(node.body))
     const { line } = this
-    const holds = this.attempt(() => truth(this.value(node.test)), false, ' It is taken as not so.')
+    const holds = this.attempt(() => truth(this.value(node.test)), false, ' It counts as not true.')
     const why = said(node.test, each => this.value(each))
-    this.decide(line, holds ? `Runs: ${why}.` : `Not this time, as not so: ${why}.`)
+    this.decide(line, holds ? `Runs: ${why}.` : `Not run this time, because this is not true: ${why}.`)
     return this.all(holds ? node.body : node.alternate)
   }
 

@@ -133,7 +133,7 @@ function whyNot({ text, stage }: Rehearsed, { edits }: Ready, first: number, las
       return `It would heat the nozzle to ${plain(asked, 0)} °C; this printer takes ${plain(most, 0)} °C at most.`
   }
   const tooMuch = (mm3S: number, tool: number): string =>
-    `It would extrude ${plain(mm3S, 1)} mm³/s; this hot end melts ${plain(printer.tools[tool]?.highestFlowMm3S ?? 0, 1)} at most. Make it slower or thinner.`
+    `It would extrude ${plain(mm3S, 1)} mm³/s; this hot end can melt ${plain(printer.tools[tool]?.highestFlowMm3S ?? 0, 1)} at most. Make it slower or thinner.`
   const thick = strokesOf(trace, stage).find(
     ({ line, tool, flowMm3S, lengthMm }) =>
       within(line) &&

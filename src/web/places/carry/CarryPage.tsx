@@ -207,7 +207,7 @@ function SaveCarried({ script, from, to, plan, asked, onSaved, onClose }: SavePr
       title={`Save it for ${to.data.name}`}
       about={
         open.length > 0
-          ? `${open.length === 1 ? 'A question is' : `${open.length} questions are`} not answered; what is proposed is taken.`
+          ? `${open.length === 1 ? 'A question is' : `${open.length} questions are`} not answered; the proposed answers are used.`
           : `A script of ${to.data.name} from now on. It remembers where it came from.`
       }
       fields={[

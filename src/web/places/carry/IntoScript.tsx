@@ -57,7 +57,7 @@ export function IntoScript({ script, to, plan }: Props) {
   }
   return (
     <section aria-label="Where it goes" className="rounded-card border border-rule bg-raised px-4 py-3">
-      <h2 className="font-serif text-[18px] font-semibold">Bring it to another script</h2>
+      <h2 className="font-serif text-[18px] font-semibold">Copy it to another script</h2>
       <div className="mt-1 flex flex-wrap items-end gap-x-6 gap-y-2">
         <Choice
           name="Into"

@@ -1,4 +1,4 @@
-// A printer that has another firmware now: all its scripts and macros carried over at once, each to be looked at, questions and all.
+// A printer that has different firmware now: all its scripts and macros carried over at once, each to be looked at, questions and all.
 import { keepPreviousData, type UseQueryResult, useQueries, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
@@ -55,7 +55,7 @@ const piecesOf = (scripts: readonly SavedScript[], macros: readonly MacroToCarry
     name: script.name,
     moment: script.moment,
     text: script.text,
-    about: script.stock ? 'kept as it came: a new variant' : '',
+    about: script.stock ? 'stock: a new variant' : '',
     atFirst: nothingAsked,
   })),
   ...macros.map(macro => ({
@@ -63,7 +63,7 @@ const piecesOf = (scripts: readonly SavedScript[], macros: readonly MacroToCarry
     name: macro.name,
     moment: macro.moment,
     text: `${macro.call}\n`,
-    about: 'a macro: a new script of what it runs',
+    about: 'a macro: a new script with its commands',
     // It was called with the heats of whatever material there was.
     atFirst: { ...nothingAsked, heatsAsValues: true },
   })),
@@ -118,7 +118,7 @@ function OnePrinter({ id, printer, scripts, macros }: Props) {
     <div className="mx-auto max-w-[1320px] px-6 py-5 max-[899px]:px-3">
       <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
         <div className="min-w-0 flex-1">
-          <h1 className="font-serif text-[27px] font-semibold">{printer.name} has another firmware now</h1>
+          <h1 className="font-serif text-[27px] font-semibold">{printer.name} has different firmware now</h1>
           <p className="text-soft">
             Its scripts and macros are carried from {familyName[now.family]} {now.version} to the new one, all at once.
           </p>
@@ -150,8 +150,8 @@ function OnePrinter({ id, printer, scripts, macros }: Props) {
         </div>
         {files.length > 0 && family !== now.family && (
           <p className="max-w-xl text-[14px] text-warn">
-            Its config and macro files are nothing that {familyName[family]} reads. They go into the bin; what is called
-            in them is written out, in the scripts that call it and as a script of each macro.
+            Its config and macro files are nothing that {familyName[family]} reads. They go into the bin. Their macros
+            are written out in the scripts that call them, and each becomes a script of its own.
           </p>
         )}
       </div>
@@ -196,7 +196,7 @@ const FileRows = ({ files, reads, family }: FilesProps) => (
         </td>
         <td colSpan={planColumns - 1} className="py-2 pr-3 text-[14px] text-soft">
           {reads
-            ? 'stays as it is: the new version reads it too'
+            ? 'stays as it is: the new version can read it'
             : `into the bin, with its history: ${familyName[family]} reads none of it`}
         </td>
       </tr>

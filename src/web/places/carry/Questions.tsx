@@ -60,7 +60,7 @@ function Question({ ask, given, onAnswer }: { ask: Ask; given: string; onAnswer:
             className={fieldLook}
           />
           <Button type="submit" className="mt-1">
-            {answered ? 'Answer anew' : words === proposed ? 'Take what is proposed' : 'Answer'}
+            {answered ? 'Answer anew' : words === proposed ? 'Use the proposal' : 'Answer'}
           </Button>
         </div>
       )}

@@ -24,7 +24,7 @@ export function needsOf(plan: PlanShown): string {
   const open = plan.asks.filter(({ answered }) => !answered).length
   const refused = changesOf(plan).filter(({ kind }) => kind === 'refused').length
   const parts = [
-    ...(open ? [`${plural(open, 'answer')} (proposals taken)`] : []),
+    ...(open ? [`${plural(open, 'answer')} (proposals used)`] : []),
     ...(refused ? [`${plural(refused, 'line')} that it can’t take`] : []),
   ]
   return parts.length ? listed(parts) : 'nothing'

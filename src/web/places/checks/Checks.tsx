@@ -10,7 +10,7 @@ import { RuleCard } from './RuleCard.tsx'
 
 const groups: [RuleGroup, string][] = [
   ['order', 'Order: homing, probing, levelling'],
-  ['state', 'What is left set, and what the printer lacks'],
+  ['state', 'Settings left changed, and things the printer lacks'],
   ['change', 'Changes of tools'],
   ['heat', 'Heat'],
   ['motion', 'Motion'],
@@ -42,8 +42,8 @@ export function Checks() {
         <div className="min-w-0 flex-1">
           <h1 className="font-serif text-[27px] font-semibold">Checks</h1>
           <p className="max-w-[62ch] text-soft">
-            What a rehearsal looks for. Each has a small script of ours that has the trouble, and what is said of it,
-            worked out here and now.
+            The problems that a rehearsal looks for, each with a small example script and its finding, calculated on
+            this page.
           </p>
         </div>
         <label className="w-72">

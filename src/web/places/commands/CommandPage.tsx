@@ -46,7 +46,7 @@ export function CommandPage({ entry, taught }: Props) {
           <pre className="my-2.5 w-fit rounded-button bg-sunk px-3 py-1.5 font-mono text-[14px]">{spec.example}</pre>
           {spec.letters.length > 0 && <Letters letters={spec.letters} />}
           {spec.text && <p>The rest of the line is its text.</p>}
-          {spec.anyLetter && <p className="text-soft">Takes letters of its own that differ from machine to machine.</p>}
+          {spec.anyLetter && <p className="text-soft">Its letters differ from machine to machine.</p>}
           {spec.notes && <p className="mt-1.5">{spec.notes}</p>}
         </section>
       ))}
@@ -98,7 +98,7 @@ function Uses({ name }: { name: string }) {
   return (
     <section className="mt-4 border-t border-rule pt-3">
       <h3 className="font-serif text-[17px] font-semibold">In your scripts</h3>
-      {uses.length === 0 && <p className="text-soft">None of your scripts has it.</p>}
+      {uses.length === 0 && <p className="text-soft">None of your scripts uses it.</p>}
       {uses.length > 0 && <p className="text-[14px] text-soft">{plural(uses.length, 'line')}</p>}
       <ul>
         {uses.map(use => (

@@ -67,7 +67,7 @@ export function IdentifyPanel({ printers, onClose }: Props) {
               This looks like the <b>{found.family}</b> family: {found.because}. {families[found.family].about}
             </>
           ) : (
-            <>We can’t tell the family: {found.because}. Choose it yourself.</>
+            <>The family is not clear: {found.because}. Choose it yourself.</>
           )}
         </p>
       )}

@@ -61,7 +61,7 @@ export function TeachPanel({ name, onClose, onTaught }: Props) {
       open
       onClose={onClose}
       title="Teach a command"
-      about="A maker’s own command, or a macro of your printer. Its lines are then read and rehearsed as you say here."
+      about="A maker’s own command, or a macro of your printer. From then on it is read and rehearsed as you describe it here."
     >
       <form noValidate className="grid gap-3" onSubmit={event => void form.submit(event)}>
         <div className="grid grid-cols-2 max-[700px]:grid-cols-1 gap-3">

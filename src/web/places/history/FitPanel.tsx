@@ -1,4 +1,4 @@
-// “Fit the printer”: better warm-up times, probe seconds and accelerations from what was measured, shown before they are taken.
+// “Calibrate from trials”: better warm-up times, probe seconds and accelerations from what was measured, shown before they are taken.
 import { CircleAlert } from 'lucide-react'
 import { useCallback } from 'react'
 import { duration, listed, plain } from '../../../core/format.ts'
@@ -60,8 +60,8 @@ export function FitPanel({ story, setting, things, onClose }: Props) {
           {!fit.agrees && (
             <p className="mt-3 flex gap-2 text-warn">
               <CircleAlert size={17} aria-hidden className="mt-1 shrink-0" />
-              No such figures explain all of these times. Something else differed between the trials: a warm printer,
-              another job, a slip of the watch. Better leave out the odd one first.
+              No figures explain all of these times. Something else differed between the trials: a warm printer, a
+              different job, a mistake with the watch. Leave out the odd one first.
             </p>
           )}
           <h3 className="mt-4 font-serif text-[17px] font-semibold">
@@ -76,12 +76,12 @@ export function FitPanel({ story, setting, things, onClose }: Props) {
           </ul>
           {fit.alike.map(([one, other]) => (
             <p key={one + other} className="mt-2 text-[15px]">
-              These trials can’t tell {one} from {other}: only their sum is known. A trial with one of them alone would
-              tell.
+              These trials don’t show {one} from {other}: only their sum is known. A trial with only one of them would
+              show it.
             </p>
           ))}
           {fit.untold.length > 0 && (
-            <p className="mt-2 text-[15px] text-soft">Stays as it is, for no trial shows it: {listed(fit.untold)}.</p>
+            <p className="mt-2 text-[15px] text-soft">Unchanged, because no trial shows it: {listed(fit.untold)}.</p>
           )}
         </>
       )}

@@ -47,7 +47,7 @@ export function History() {
             {plural(variants.length, 'variant')} · {plural(trials.length, 'trial')}
           </p>
         </div>
-        {measured.length > 0 && <Button onClick={() => setFitting(true)}>Fit the printer…</Button>}
+        {measured.length > 0 && <Button onClick={() => setFitting(true)}>Calibrate from trials…</Button>}
         <Button onClick={() => setTrying(revisions.find(each => each.id === script.revisionId) ?? null)}>
           What did you see?
         </Button>

@@ -134,8 +134,8 @@ export function Telling({ story, told, timed, unknown, onTry }: Props) {
                         Use this again
                       </Button>
                     )}
-                    <Button small aria-label={ofThis('Branch it…')} onClick={() => setBranching(revision)}>
-                      Branch it…
+                    <Button small aria-label={ofThis('New variant from this…')} onClick={() => setBranching(revision)}>
+                      New variant from this…
                     </Button>
                     <Button
                       small

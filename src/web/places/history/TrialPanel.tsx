@@ -85,7 +85,7 @@ export function TrialPanel({ revision, scriptId, things, rehearsedS, onClose }: 
       wide
       onClose={onClose}
       title="What did you see?"
-      about={`On the real machine, with revision ${revision.number}. It stands in the history beside what you changed.`}
+      about={`On the real machine, with revision ${revision.number}. It is shown in the history beside your changes.`}
     >
       <form
         noValidate

@@ -72,7 +72,7 @@ export function JobPanel({ kept, begin, note, printer, materials, onClose }: Pro
       wide
       onClose={onClose}
       title={kept ? kept.data.name : 'New job'}
-      about={`What is about to be printed, drawn on ${printer.name}. A place that is said by the bed (in the middle, the whole bed) suits every printer.`}
+      about={`What is about to be printed, drawn on ${printer.name}. A position relative to the bed (in the middle, the whole bed) suits every printer.`}
     >
       <form
         noValidate
@@ -153,7 +153,7 @@ export function JobPanel({ kept, begin, note, printer, materials, onClose }: Pro
               checked={takes !== null}
               onChange={event => fields.setValue('takes', event.target.checked ? { minutes: 60, grams: 10 } : null)}
             />
-            I know how long it takes and what it weighs
+            I know its printing time and weight
           </label>
           <div className="grid grid-cols-4 max-[640px]:grid-cols-2 items-end gap-3">
             {takes && (

@@ -28,7 +28,7 @@ export function PurgeFields({ form, job, printer }: Props) {
       <div className="grid grid-cols-4 items-end gap-3 max-[640px]:grid-cols-2">
         <NumberField form={form} path="purgeMm3" name="Program purges" unit="mm³ a change" />
         <p className="col-span-3 pb-1.5 text-[14px] text-soft">
-          into the tower or the infill; 0 where only your scripts purge. From dark to light takes more.
+          into the tower or the infill; 0 if only your scripts purge. From dark to light needs more.
         </p>
       </div>
       {job.purgeMm3 > 0 && pairs.length > 1 && pairs.length <= mostPairs && (

@@ -35,7 +35,7 @@ export function StopsFields({ form, job, printer }: Props) {
                     {
                       value: 'at-layer',
                       label: 'the script at a fixed layer',
-                      about: 'an insert, another filament by hand',
+                      about: 'an insert, a change of filament by hand',
                     },
                   ]}
                   onChange={runs => put(i, { runs: runs === 'pause' ? 'pause' : 'at-layer' })}

@@ -21,7 +21,7 @@ export function Backups({ backups, onRestore }: Props) {
       <h2 id="backups" className="border-b border-rule pb-1.5 font-serif text-[19px] font-semibold">
         Backups
       </h2>
-      {backups.length === 0 && <p className="py-2 text-soft">None yet. One is made each day that you use this.</p>}
+      {backups.length === 0 && <p className="py-2 text-soft">None yet. One is made on each day that you use this.</p>}
       <ul>
         {backups.map(({ file, madeAt, reason, bytes }) => (
           <li key={file} className="flex items-center gap-3 border-b border-rule py-1.5">
@@ -42,7 +42,7 @@ export function Backups({ backups, onRestore }: Props) {
       {asking && (
         <Confirm
           title="Restore this backup"
-          about="The whole shelf gives way to what it was then. A backup of what there is now is made first."
+          about="The whole shelf is replaced by this backup. The current one is backed up first."
           go="Restore the shelf"
           onGo={async () => onRestore(asking)}
           onClose={() => setAsking(null)}

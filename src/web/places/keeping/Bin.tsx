@@ -86,7 +86,7 @@ export function Bin({ days, things, onSaid }: Props) {
       )}
       {renaming && (
         <AskPanel
-          title="Put back under another name"
+          title="Put back under a different name"
           about={renaming.why}
           fields={[{ name: 'Name', value: `${renaming.thing.name}, from the bin`, needed: true }]}
           go="Put it back"

@@ -58,7 +58,7 @@ export function BringIn({ onDone }: Props) {
         Bring one in
       </h2>
       <p className="mt-1 mb-3 text-[15px] text-soft">
-        Drop such a file here. You see what is new in it, what is the same and what differs, before anything changes.
+        Drop an exported file here. Before anything changes you see what is new, what is the same and what differs.
       </p>
       <FileButton label="A shelf’s file" accept=".zip" onFile={look}>
         Open a file
@@ -109,7 +109,7 @@ export function BringIn({ onDone }: Props) {
           </ul>
           {of('differs').length > 0 && (
             <p className="mt-1 text-[13px] text-soft">
-              A script whose place the file’s takes goes into the bin, with its history.
+              A script that is replaced by one from the file goes into the bin, with its history.
             </p>
           )}
           <div className="mt-3 flex justify-end gap-2">

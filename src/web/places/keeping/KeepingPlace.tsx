@@ -37,7 +37,7 @@ export function KeepingPlace() {
     <div className="mx-auto grid max-w-[1180px] gap-6 px-6 py-5">
       <div>
         <h1 className="font-serif text-[27px] font-semibold">Backup and export</h1>
-        <p className="text-soft">Export the shelf, bring one in, go back to a backup, and find what was thrown away.</p>
+        <p className="text-soft">Export the shelf, import one, restore a backup, and find deleted things.</p>
       </div>
       {said && <Notice good>{said}</Notice>}
       <Failed why={command.problem} onRetry={command.retry} />

@@ -57,9 +57,9 @@ export function FilesForm({ printer, onDone, onClose }: Props) {
           )}
         </Field>
         <Button onClick={() => setFiles(before => [...before, { name: `macro-${before.length + 1}.g`, text: '' }])}>
-          An empty one
+          Add an empty file
         </Button>
-        <Field name="One to begin with">
+        <Field name="Start from a template">
           {id => (
             <select
               id={id}

@@ -78,8 +78,8 @@ export function Macros() {
         <div className="min-w-0 flex-1">
           <h1 className="font-serif text-[27px] font-semibold">Macros</h1>
           <p className="max-w-[72ch] text-soft">
-            What a printer keeps for its scripts to call. A line that calls one is rehearsed through it, with its
-            values, branches and calls worked out as the printer would.
+            Macros are stored on the printer, and scripts call them. A line that calls one is rehearsed through it: its
+            values, branches and calls are calculated as the printer would.
           </p>
         </div>
         {chosen && (
@@ -96,7 +96,7 @@ export function Macros() {
         )}
       </div>
       {!things && <Waiting on={[asked]} what="the macros" />}
-      {things && !chosen && <p>None of your printers keeps macros: those with host or macro-file firmware do.</p>}
+      {things && !chosen && <p>None of your printers has macros: only printers with host or macro-file firmware do.</p>}
       {chosen && <OfPrinter key={chosen.id} printer={chosen} />}
     </div>
   )

@@ -58,7 +58,8 @@ export function Costs({ print }: { print: PrintShown }) {
             </tbody>
           </table>
           <p className="pt-1.5 text-[13px] text-soft">
-            All but the first are estimates: half of what the hot end melts, and the way from the middle of the print.
+            All but the first are estimates: half of the hot end’s highest flow, and the distance from the middle of the
+            print.
           </p>
         </section>
       )}

@@ -30,7 +30,7 @@ export function PrintRibbon({ print, chosen, onChoose }: Props) {
         <p className="min-w-0 flex-1">
           {byTime
             ? 'True to time. What comes again and again is drawn as one stretch: its printing, then its scripts.'
-            : 'Folded: printing is short, and what comes again and again stands once. Each lane is a tool, its line the heat.'}
+            : 'Folded: printing is shortened, and repeated parts are shown once. Each lane is a tool, its line the temperature.'}
         </p>
         {[false, true].map(each => (
           <Press

@@ -14,7 +14,7 @@ type Props = {
   onChoose: (situation: number) => void
 }
 
-const columns = ['Situation', 'Layer', 'Times', 'Each', 'In all', 'Purged', 'Oozed', 'Found']
+const columns = ['Where it runs', 'Layer', 'Times', 'Each', 'In all', 'Purged', 'Oozed', 'Found']
 
 export function SituationsTable({ print, chosen, canOpen, onOpen, onChoose }: Props) {
   return (
@@ -57,7 +57,7 @@ export function SituationsTable({ print, chosen, canOpen, onOpen, onChoose }: Pr
                 )}
                 {situation.byProgram && (
                   <span className="block text-[13px] text-soft">
-                    {canOpen(i) ? 'and then ' : ''}the program’s own {situation.byProgram}
+                    {canOpen(i) ? 'and then ' : ''}the slicer’s own {situation.byProgram}
                   </span>
                 )}
               </td>

@@ -113,7 +113,7 @@ function Watch({ its, printer, path, onMeasured, onClose }: Props & { its: Watch
               Start.
             </>
           ) : (
-            'Begin it at the machine’s own display, and press Start.'
+            'Start it at the machine’s display, and press Start here.'
           )}
         </li>
         <li>Press Stop when {its.until}.</li>

@@ -20,7 +20,7 @@ const families: { value: Answers['family']; label: string; about: string }[] = [
   {
     value: 'board',
     label: 'board',
-    about: 'The controller board takes one command a line; settings are kept with M500.',
+    about: 'The controller board reads one command a line; settings are saved with M500.',
   },
   { value: 'host', label: 'host', about: 'A small computer runs it, with a config file of [sections] and macros.' },
   {
@@ -97,8 +97,8 @@ export function NewPrinter() {
         <div>
           <h1 className="font-serif text-[27px] font-semibold">A new printer</h1>
           <p className="text-soft">
-            Five questions. All else gets what such printers usually have, and can be changed. Have you its config, or
-            what it says of itself? Then it can be{' '}
+            Five questions. Everything else gets the usual values for such a printer, and can be changed later. Do you
+            have its config, or its settings report? Then it can be{' '}
             <PageLink to="/printers/learn" className="text-heat underline">
               learned from its files
             </PageLink>

@@ -31,7 +31,7 @@ export function sectionsOf(printer: Printer): Section[] {
           path: 'firmware.family',
           label: 'Firmware',
           options: [
-            { value: 'board', label: 'board: one command a line, kept with M500' },
+            { value: 'board', label: 'board: one command a line, saved with M500' },
             { value: 'host', label: 'host: a config file with [sections]' },
             { value: 'macro-file', label: 'macro-file: runs files from its card' },
             { value: 'dispensing', label: 'dispensing: paste, heads by M6' },
@@ -110,7 +110,7 @@ export function sectionsOf(printer: Printer): Section[] {
           label: `Speed on ${axis.toUpperCase()}`,
           unit: 'mm/s',
         })),
-        { path: 'storedMesh', label: 'Keeps a measured bed', kind: 'yes' as const },
+        { path: 'storedMesh', label: 'Stores a mesh', kind: 'yes' as const },
       ],
     },
     ...(probe

@@ -37,8 +37,8 @@ export function Refrains() {
         <div className="min-w-0 flex-1">
           <h1 className="font-serif text-[27px] font-semibold">Refrains</h1>
           <p className="max-w-[80ch] text-soft">
-            A passage that stands in many scripts, kept once. Change it here, see what that does to each script, and
-            roll it out to those you tick.
+            A refrain is a passage shared by many scripts. Change it here, see the effect on each script, and roll it
+            out to those you tick.
           </p>
         </div>
         <Button onClick={() => setMaking(true)}>A new one</Button>
@@ -46,8 +46,8 @@ export function Refrains() {
       {(!all || !things) && <Waiting on={[refrains, asked]} what="the refrains" />}
       {all?.length === 0 && (
         <p className="rounded-card border border-rule bg-raised p-8 text-center text-soft">
-          No refrain yet. On the Desk, open the outline of a script and choose “Make it a refrain” behind the three dots
-          of a passage.
+          No refrain yet. On the Desk, open the outline of a script and choose “Make it a refrain” in the menu of a
+          passage.
         </p>
       )}
       {all && all.length > 0 && things && (
@@ -160,7 +160,7 @@ function OneRefrain({ refrain, things }: OneProps) {
           )}
         </Field>
         <div className="grid content-start gap-3">
-          <Field name="Why" hint="stands in the history of each script">
+          <Field name="Why" hint="is shown in the history of each script">
             {id => <input id={id} maxLength={500} {...form.fields.register('note')} className={fieldLook} />}
           </Field>
           <Button

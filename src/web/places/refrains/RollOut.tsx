@@ -193,7 +193,7 @@ function ScriptRow({ refrain, text, landing, proof, things, unticked, onTick, on
             {drift?.kind === 'drifted' && standing && (
               <p className="mt-1.5 flex flex-wrap items-center gap-2 text-[14px]">
                 {kept
-                  ? 'Its kept line is not in the refrain, so it stays as it is.'
+                  ? 'The line with a keep mark is not in the refrain, so it stays as it is.'
                   : 'Ticked, it is taken back to the refrain.'}
                 <Button small onClick={() => onKeepApart(script)}>
                   Detach it here

@@ -206,7 +206,7 @@ function Verdict({ rows, troubled, going, stopped, tookS }: VerdictProps) {
       : warned > 0
         ? `No errors; warnings in ${plural(warned, 'run')} of ${rows.length}`
         : lacking > 0
-          ? `No problems while it runs, but ${plural(lacking, 'run')} of ${rows.length} ${lacking === 1 ? 'ends' : 'end'} otherwise than expected`
+          ? `No problems while it runs, but ${plural(lacking, 'run')} of ${rows.length} ${lacking === 1 ? 'ends' : 'end'} in an unexpected state`
           : `No problems in ${rows.length === 1 ? 'the one run' : `any of ${rows.length} runs`}`
   return (
     <p

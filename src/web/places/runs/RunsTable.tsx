@@ -81,7 +81,7 @@ export function RunsTable({ rows, printer }: { rows: readonly RunRow[]; printer:
             {head('time', 'Time')}
             {head('filament', 'Filament')}
             {head('worst', 'Found')}
-            <th className="py-1.5 pr-3 font-normal">Left otherwise than expected</th>
+            <th className="py-1.5 pr-3 font-normal">Left in an unexpected state</th>
           </tr>
         </thead>
         <tbody>

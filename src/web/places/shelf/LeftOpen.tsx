@@ -100,7 +100,7 @@ export function LeftOpen({ printers }: { printers: ShelfPrinter[] }) {
       {asking && (
         <Confirm
           title="Delete this unsaved text"
-          about={`“${asking.line || asking.title}” was never saved, so it can’t be brought back.`}
+          about={`“${asking.line || asking.title}” was never saved, so it can’t be restored.`}
           go="Delete it"
           onGo={() => discardDraft(asking.head)}
           onClose={() => setAsking(null)}

@@ -62,7 +62,7 @@ export function Variants({ script }: { script: ScriptHead }) {
             onClick={() => use(back.id, false)}
             className="flex items-center gap-1 rounded-full border border-warn px-2.5 py-px text-[13px] hover:bg-sunk"
           >
-            <RotateCcw size={13} aria-hidden /> It is printed: back to “{back.name}”
+            <RotateCcw size={13} aria-hidden /> Print finished: switch back to “{back.name}”
           </Press>
           <Press onClick={() => use(variantId, false)} className="text-[13px] text-soft underline">
             or use it from now on
@@ -94,7 +94,7 @@ function Once({ variants, variantId, onUse }: OnceProps) {
   if (others.length === 0) return null
   return (
     <label className="text-[13px] text-soft">
-      just once:{' '}
+      Use another variant once:{' '}
       <select
         value=""
         onChange={event => onUse(Number(event.target.value), true)}

@@ -32,7 +32,7 @@ export function SignsForm({ vocabulary, onChange }: Props) {
       <div className="grid gap-3 border-t border-rule px-3 py-3">
         <Row>
           <Sign name="Before a word" value={open} onChange={text => onChange({ open: text })} />
-          <Sign name="Behind a word" value={close} onChange={text => onChange({ close: text })} />
+          <Sign name="After a placeholder" value={close} onChange={text => onChange({ close: text })} />
           <Sign
             name="Before a tool’s number"
             value={index?.open ?? ''}
@@ -41,7 +41,7 @@ export function SignsForm({ vocabulary, onChange }: Props) {
             }
           />
           <Sign
-            name="Behind a tool’s number"
+            name="After a tool’s number"
             value={index?.close ?? ''}
             onChange={text =>
               onChange({ index: text || index?.open ? { open: index?.open ?? '', close: text } : null })

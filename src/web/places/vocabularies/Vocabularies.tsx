@@ -54,9 +54,9 @@ export function Vocabularies() {
     <div className="mx-auto max-w-[1180px] px-6 py-5">
       <h1 className="font-serif text-[27px] font-semibold">Vocabularies</h1>
       <p className="max-w-[70ch] text-soft">
-        The program that makes your print files has its own words for temperatures, layers and places. Paste a script
-        that you already use there: its words are found, you say what they mean, and from then on scripts can be read
-        from it and written for it.
+        Your slicer has its own placeholders for temperatures, layers and positions. Paste a script that you already use
+        there: its placeholders are found and you say what they mean. From then on scripts can be read from the slicer
+        and written for it.
       </p>
       {problem && (
         <div className="mt-3">
@@ -99,7 +99,7 @@ export function Vocabularies() {
             <h2 className="border-b border-rule pb-1.5 font-serif text-[19px] font-semibold">Known</h2>
             {!all && <Waiting on={[asked]} what="the vocabularies" />}
             {all?.length === 0 && (
-              <p className="py-3 text-soft">None yet. Everything still works with our own values.</p>
+              <p className="py-3 text-soft">None yet. Everything works without one, with Warm Prelude’s own values.</p>
             )}
             <ul>
               {all?.map(kept => (

@@ -81,13 +81,13 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
                 <ValueChoice
                   word={word}
                   value={value}
-                  none="nothing that we know: it stays as it is"
+                  none="unknown: it stays as it is"
                   onChange={meaning => setWord(word, { value: meaning })}
                 />
               </td>
               <td className="py-1 pr-3 text-[14px] text-soft">
                 {value !== null && twice.includes(value) ? (
-                  <span className="text-warn">another word means the same</span>
+                  <span className="text-warn">a different placeholder means the same</span>
                 ) : (
                   sure(guesses.get(word) ?? { value: null, sureness: 0 })
                 )}
@@ -114,7 +114,7 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
       <div className="mt-3 grid gap-1">
         <Ticks
           legend="Makes the print files of"
-          none="of no printer yet; ticked, scripts of that printer are told what it can’t say"
+          none="not used by a printer yet. Tick a printer, and its scripts are checked for values that this slicer lacks"
           options={printers.map(printer => ({ value: printer, label: printer }))}
           chosen={vocabulary.printers}
           onChange={chosen => change({ printers: chosen })}
@@ -135,7 +135,7 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
             checked={vocabulary.addsHeating}
             onChange={event => change({ addsHeating: event.target.checked })}
           />
-          It adds heating lines of its own where a script has none
+          It adds heating lines to a script that has none
         </label>
         <label className="flex items-center gap-2">
           <input
@@ -151,7 +151,7 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
             checked={vocabulary.materialOutside}
             onChange={event => change({ materialOutside: event.target.checked })}
           />
-          It puts a material’s own lines before the start script and behind the end script
+          It puts a material’s lines before the start script and after the end script
         </label>
       </fieldset>
       {kept && (
@@ -176,7 +176,7 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
             In our values{' '}
             <span className="font-sans text-[14px] font-normal text-soft">
               {ours.untranslatable.length === 0
-                ? 'everything could be said'
+                ? 'everything has a placeholder'
                 : `${plural(ours.untranslatable.length, 'place')} to look at`}
             </span>
           </h2>

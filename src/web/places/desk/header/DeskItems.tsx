@@ -101,8 +101,8 @@ const tools: [string, EditRequest][] = [
   ['Repair what a paste did', { do: 'repair' }],
   ['Line up the comments', { do: 'line-up' }],
   ['Probe without ooze', { do: 'probe-without-ooze', how: { cornerLiftMm: 10, settleS: 0 } }],
-  ['Count filament from the last move', { do: 'count-filament', to: 'relative' }],
-  ['Count filament from its zero', { do: 'count-filament', to: 'absolute' }],
+  ['Use relative extrusion', { do: 'count-filament', to: 'relative' }],
+  ['Use absolute extrusion', { do: 'count-filament', to: 'absolute' }],
   ['Write it in millimetres', { do: 'units', to: 'mm' }],
   ['Write it in inches', { do: 'units', to: 'inch' }],
   ['Write out what it calls', { do: 'write-out' }],
@@ -150,7 +150,7 @@ function ExportItems({ onRun }: Running) {
         <Download size={15} aria-hidden /> Download as .gcode
       </MenuItem>
       <MenuItem also="export download file gcode slicer placeholders macro translate" onSelect={() => ask('take-away')}>
-        <FileOutput size={15} aria-hidden /> For one job, or in another program’s words…
+        <FileOutput size={15} aria-hidden /> For one job, or with a slicer’s placeholders…
       </MenuItem>
       <GoBack />
     </>

@@ -69,8 +69,8 @@ export function OtherUnsaved({ scriptKey, saved }: { scriptKey: string; saved: H
     >
       {otherDesks > 0 && (
         <p role="status">
-          <b>This script is also open in {otherDesks === 1 ? 'another tab' : `${otherDesks} other tabs`}.</b> What is
-          typed there and what is typed here stay apart.
+          <b>This script is also open in {otherDesks === 1 ? 'another tab' : `${otherDesks} other tabs`}.</b> The two
+          texts stay separate.
         </p>
       )}
       <Failed why={taking.problem} onRetry={taking.retry} />
@@ -98,7 +98,7 @@ export function OtherUnsaved({ scriptKey, saved }: { scriptKey: string; saved: H
       {deleting && (
         <Confirm
           title="Delete this unsaved text"
-          about="It was never saved, so it can’t be brought back. What this page shows stays."
+          about="It was never saved, so it can’t be restored. The text on this page stays."
           go="Delete it"
           onGo={() => discardDraft(deleting)}
           onClose={() => setDeleting(null)}

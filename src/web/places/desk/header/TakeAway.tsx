@@ -91,7 +91,7 @@ export function TakeAway({ open, things, onClose }: Props) {
       {form.inWords && (taking.undecided > 0 || wish.decided) && (
         <label className="mt-2 flex items-center gap-2">
           <input type="checkbox" checked={wish.decided} onChange={event => change({ decided: event.target.checked })} />
-          Decide what can’t be said for each job: a file for each
+          Write missing values as numbers, in a file for each job
         </label>
       )}
       {file?.box && <p className="mt-2">{file.box}</p>}
@@ -158,11 +158,11 @@ function Otherwise({ file: { otherwise } }: { file: Taken }) {
   }
   return (
     <section
-      aria-label="Where it would do otherwise"
+      aria-label="Where it would do something different"
       className="mt-3 rounded-button border border-bad px-3 py-2 text-[14px]"
     >
       <h3 className="font-semibold text-bad">
-        Read back and rehearsed, it does not do what the script does, so it is not handed over.
+        Read back and rehearsed, it does something different from the script, so it can’t be exported like this.
       </h3>
       <ul>
         {[...jobs].slice(0, mostUnsaid).map(([said, names]) => (
@@ -176,10 +176,13 @@ function Otherwise({ file: { otherwise } }: { file: Taken }) {
 }
 
 const Untranslatable = ({ file: { untranslatable } }: { file: Taken }) => (
-  <section aria-label="What can’t be said so" className="mt-3 rounded-button border border-warn px-3 py-2 text-[14px]">
+  <section
+    aria-label="Values without a placeholder"
+    className="mt-3 rounded-button border border-warn px-3 py-2 text-[14px]"
+  >
     <h3 className="font-semibold text-warn">
-      {plural(untranslatable.length, 'thing')} can’t be said so, and {untranslatable.length === 1 ? 'stays' : 'stay'} as{' '}
-      {untranslatable.length === 1 ? 'it is' : 'they are'}
+      {plural(untranslatable.length, 'thing')} without a placeholder, which{' '}
+      {untranslatable.length === 1 ? 'stays' : 'stay'} as {untranslatable.length === 1 ? 'it is' : 'they are'}
     </h3>
     <ul>
       {untranslatable.slice(0, mostUnsaid).map(({ line, what }) => (

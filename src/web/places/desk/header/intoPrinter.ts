@@ -40,7 +40,7 @@ const withFiles = (printer: Printer, files: readonly Taken[]): Printer => ({
 export async function intoPrinter(open: Open, taken: readonly Taken[]): Promise<void> {
   const kept = useDesk.getState().things?.printers.find(({ id }) => id === open.chosen.printerId)
   const [first] = taken
-  if (!kept || !first?.call) throw new Error('There is nothing to put into the printer.')
+  if (!kept || !first?.call) throw new Error('There is no macro to put into the printer.')
   const { id, data } = kept
   await api.changePrinter(id, data.firmware.family === 'host' ? withMacro(data, first.text) : withFiles(data, taken))
   await reloadThings()

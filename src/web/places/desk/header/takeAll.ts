@@ -46,7 +46,7 @@ export async function takeAll(printerId: number, printer: string, way: Way, take
   )
   if (files.length === 0)
     throw new Error(
-      scripts.length > 0 ? 'None of them does the same when written so.' : `${printer} has no saved script yet.`,
+      scripts.length > 0 ? 'None of them does the same in this form.' : `${printer} has no saved script yet.`,
     )
   const told = await saveZip(files, printer)
   const lost = [...new Set(left)]

@@ -22,7 +22,7 @@ export async function copyPlain(): Promise<string> {
   const [odd] = file?.otherwise ?? []
   if (!file || odd)
     throw new Error(
-      `In plain numbers it would do otherwise${odd?.line ? ` at line ${odd.line}` : ''}. Copy the source.`,
+      `In plain numbers it would do something different${odd?.line ? ` at line ${odd.line}` : ''}. Copy the source.`,
     )
   return `${await copyText(file.text)} for “${setting.job.name}”`
 }

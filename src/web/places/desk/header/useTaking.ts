@@ -37,7 +37,7 @@ function waysFor({ vocabularies }: Things, family: string | undefined, decided: 
     ...vocabularies.map(({ id, data }) =>
       way(
         String(id),
-        `in the words of ${data.name}`,
+        `with ${data.name}’s placeholders`,
         `${data.open}…${data.close}${data.branch ? '' : ', without branches'}`,
         { kind: 'vocabulary', vocabulary: data, decided },
         { about: data.name, inWords: true, perJob: decided },

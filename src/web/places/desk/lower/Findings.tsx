@@ -50,7 +50,7 @@ export function Findings({ open, setting }: Props) {
       {open.trouble && !open.step && (
         <p role="alert" className="py-1 text-[14px] text-bad">
           This text could not be rehearsed: {open.trouble} Nothing of it is lost
-          {round ? '; what is shown is of the text before. ' : '. '}
+          {round ? '; the findings shown are for the earlier text. ' : '. '}
           <Button small onClick={rehearseNow}>
             Try again
           </Button>

@@ -5,7 +5,7 @@ import type { Seen } from '../../../state/desk-watch.ts'
 
 export function LeftCard({ open, setting }: { open: Seen; setting: RehearsalInput }) {
   const list = open.round?.readiness ?? []
-  if (list.length === 0) return <p className="p-3.5 text-soft">Nothing goes on right after this script.</p>
+  if (list.length === 0) return <p className="p-3.5 text-soft">Nothing runs right after this script.</p>
   // What is not as it should be comes first.
   const sorted = [...list].sort((a, b) => Number(a.good) - Number(b.good))
   return (
@@ -21,7 +21,7 @@ export function LeftCard({ open, setting }: { open: Seen; setting: RehearsalInpu
             <th className="w-[30%] py-0.5 font-normal">
               {setting.moment === 'end' ? `After “${setting.job.name}”` : 'When the script ends'}
             </th>
-            <th className="py-0.5 font-normal">it stands so</th>
+            <th className="py-0.5 font-normal">as it is</th>
             <th className="w-[32%] py-0.5 font-normal">
               {setting.moment === 'end' ? 'as it should be' : 'the print expects'}
             </th>

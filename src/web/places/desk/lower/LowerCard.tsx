@@ -32,7 +32,7 @@ export const LowerCard = memo(function LowerCard({ open, setting, editor }: Prop
           <Tab value="findings">
             <ToLookAt />
           </Tab>
-          <Tab value="left">{start ? 'Left for the print' : 'Left behind'}</Tab>
+          <Tab value="left">{start ? 'Ready to print?' : 'State afterwards'}</Tab>
           <Tab value="cost">Time and waste</Tab>
           {calls.length > 0 && <Tab value="calls">In the macros</Tab>}
         </Tabs.List>

@@ -41,7 +41,7 @@ export function PlaceholdersPanel({ text, placeholders, absent, setting, things,
   const known = things.vocabularies.find(({ data }) => data.printers.includes(printer))
   const { pathname } = useLocation()
   const form = useForm<Meanings>({
-    key: `Words of another program at ${pathname}`,
+    key: `Placeholders of a slicer at ${pathname}`,
     schema: Meanings,
     bound: true,
     saved: {
@@ -62,7 +62,7 @@ export function PlaceholdersPanel({ text, placeholders, absent, setting, things,
       wide
       onClose={onClose}
       title={`${plural(words.length, 'word')} of another program`}
-      about={`They were rehearsed with what they most likely mean; where nothing tells, a number may be given. Look them through once, and from then on ${printer}’s scripts are read so.`}
+      about={`They are rehearsed with their most likely meaning. Where that is unclear you can enter a number. Check them once, and from then on ${printer}’s scripts are read so.`}
     >
       <form noValidate onSubmit={event => void form.submit(event).then(done => done && onClose())}>
         <table className="w-full text-[14px]">
@@ -117,7 +117,7 @@ function WordRow({ word: { word, value, standIn, lines, shown, with: worth }, on
         <ValueChoice
           word={word}
           value={value}
-          none="none of our values"
+          none="none of Warm Prelude’s values"
           onChange={meaning => onChange({ value: meaning })}
         />
       </td>

@@ -7,7 +7,7 @@ import { propose } from '../../../state/preview.ts'
 export const SetAsidePanel = ({ finding, onClose }: { finding: Finding; onClose: () => void }) => (
   <AskPanel
     title={`Ignore this on line ${finding.line}`}
-    about="It is ignored for this line as it is now, and shown again when the line changes. The reason stands above the line, as a keep mark."
+    about="It is ignored for this line as it is now, and shown again when the line changes. The reason is written above the line, as a keep mark."
     fields={[{ name: 'Why it is fine here', value: '', needed: true }]}
     go="Show it"
     onGo={([reason = '']) => void propose({ do: 'set-aside', rule: finding.rule, line: finding.line, reason })}

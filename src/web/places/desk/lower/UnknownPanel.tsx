@@ -42,7 +42,7 @@ export function UnknownPanel({ unknown, printerId, things, onClose }: Props) {
       wide
       onClose={onClose}
       title={`${plural(unknown.length, 'command')} not known here`}
-      about={`A maker’s own commands, most likely. What each does is proposed from its comment; kept with ${printer?.name ?? 'the printer'}, they are then rehearsed so.`}
+      about={`These are probably a maker’s own commands. Their effects are proposed from the comments beside them; saved with ${printer?.name ?? 'the printer'}, they are then rehearsed so.`}
     >
       {unknown.length === 0 ? (
         <p>Everything in this script is known.</p>

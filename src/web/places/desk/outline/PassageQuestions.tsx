@@ -16,9 +16,7 @@ function Rename({ passage: { title, headingLine, firstLine } }: { passage: Passa
     <AskPanel
       title={`Rename “${title}”`}
       about={
-        headingLine === null
-          ? 'It has no heading yet; one is put above it.'
-          : `Its heading stands on line ${headingLine}.`
+        headingLine === null ? 'It has no heading yet; one is put above it.' : `Its heading is on line ${headingLine}.`
       }
       fields={[{ name: 'Heading', value: headingLine === null ? '' : title, most: 80 }]}
       go="Show it"
@@ -32,7 +30,7 @@ function Rename({ passage: { title, headingLine, firstLine } }: { passage: Passa
 const MakeRefrain = ({ passage }: { passage: Passage }) => (
   <AskPanel
     title={`Make “${passage.title}” a refrain`}
-    about="Its lines are kept once. Put into other scripts, they can be changed in all of them together. They stay in this script between two marker lines."
+    about="A refrain is a passage shared by many scripts: change it once, and roll the change out to all of them. Its lines stay in this script between two marker lines."
     fields={[{ name: 'Name of the refrain', value: passage.title, most: 80, needed: true }]}
     go="Make it a refrain"
     onGo={async ([name = '']) => {

@@ -12,7 +12,7 @@ import { learnAside } from '../../../state/rehearser.ts'
 import { GivenFiles } from './GivenFiles.tsx'
 import { Proposal } from './Proposal.tsx'
 
-/** What the files tell, worked out beside the page. */
+/** What the files say, worked out beside the page. */
 function useLearned() {
   const files = useLearning(state => state.files)
   const asked = useComputed(
@@ -48,7 +48,7 @@ export function LearnPrinter() {
             {existing ? `Learn more of ${existing.data.name}` : 'Learn a printer'}
           </h1>
           <p className="text-soft">
-            From what it has already: its config, what it says of itself, the files on its card, its start and end
+            From files that you already have: its config, its settings report, the files on its card, its start and end
             scripts.
           </p>
         </div>
@@ -77,7 +77,7 @@ const kinds: { what: string; where: string }[] = [
     where: 'The file with [sections], usually printer.cfg, and the files that it includes.',
   },
   {
-    what: 'What a board says of itself',
+    what: 'A board’s settings report',
     where: 'Send M115, M503 and M211 from a terminal, and copy all that it answers.',
   },
   {
@@ -87,7 +87,7 @@ const kinds: { what: string; where: string }[] = [
   { what: 'A mesh', where: 'What the machine prints after probing the bed.' },
   {
     what: 'Start and end scripts',
-    where: 'They show how far the head goes, the bucket and the brush, and the heat that is used.',
+    where: 'They show the reach, the bucket and the brush, and the temperatures used.',
   },
 ]
 

@@ -26,9 +26,9 @@ export function ToldTable({ told, existing, same, isTaken, onTake }: Props) {
     )
   const stated = told.filter(({ how }) => how !== 'guessed')
   return (
-    <section aria-label="What the files tell">
+    <section aria-label="What the files say">
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
-        <h2 className="font-serif text-[20px] font-semibold">What the files tell</h2>
+        <h2 className="font-serif text-[20px] font-semibold">What the files say</h2>
         <p className="text-[14px] text-soft">
           {same > 0 && `${same} more are as they are known already. `}
           <Press className="text-heat underline" onClick={() => all(true)}>

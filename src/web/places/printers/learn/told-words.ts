@@ -29,7 +29,7 @@ const words: Readonly<Record<string, string>> = {
   about: 'In a few words',
   'firmware.family': 'Firmware',
   'firmware.version': 'Firmware version',
-  'firmware.abilities': 'What it says it can do',
+  'firmware.abilities': 'Abilities that it reports',
   bedCarriedOn: 'The bed',
   features: 'Features',
   display: 'Display',
