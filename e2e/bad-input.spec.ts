@@ -126,7 +126,7 @@ test('an address of a script or printer that is not there says so, and leads to 
     await page.goto(address)
     await expect(page.getByRole('alert')).toContainText(why)
     await expect(page.getByRole('button', { name: 'Try again' })).toHaveCount(0)
-    await page.getByRole('alert').getByRole('link', { name: 'Go to the shelf' }).click()
+    await page.locator('#place').getByRole('link', { name: 'Go to the shelf' }).click()
     await expect(page.getByRole('heading', { name: 'Dunlin' })).toBeVisible()
   }
 })

@@ -51,7 +51,7 @@ export const settingsKeptOrDropped = {
   group: 'state',
   severity: 'warning',
   title: 'Saves or reloads settings on the way',
-  why: 'Saving stores all settings as they are at that line, including limits that are meant for this print only. Reloading discards everything that the script has set so far.',
+  why: 'Saving stores all settings as they are at that line, including limits that are meant for this print only. Reloading drops everything that the script has set so far.',
   silentWhen:
     'Silent for saving a mesh right after probing if nothing else was changed. The other contents of the board’s memory are not known here.',
   example: { text: 'G28\nG29\nM204 P300\nM500\nM109 S200' },
