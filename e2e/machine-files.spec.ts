@@ -78,11 +78,11 @@ test('a finding inside a macro stands at its line, and is mended there', async (
   // Another test may just have given Curlew a macro that comes before it.
   await called(page).getByRole('combobox').selectOption('PRELUDE')
   await expect(called(page).getByRole('combobox')).toHaveValue('PRELUDE')
-  const unhomed = findings(page).filter({ hasText: 'before homing' }).first()
+  const unhomed = findings(page).filter({ hasText: /^[^.]*Moves [^.]* before homing/ }).first()
   await expect(unhomed).toBeVisible()
   await unhomed.getByRole('button', { name: 'Show fix' }).click()
   await page.getByRole('region', { name: 'Preview' }).getByRole('button', { name: 'Apply' }).click()
-  await expect(findings(page).filter({ hasText: 'before homing' })).toHaveCount(0)
+  await expect(findings(page).filter({ hasText: /^[^.]*Moves [^.]* before homing/ })).toHaveCount(0)
   // It stands as far to the right as the template's other lines.
   const text = await editor(page).innerText()
   expect(text).toMatch(/\n {2}G28\n/)
