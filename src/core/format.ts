@@ -37,3 +37,6 @@ export const listed = (items: readonly string[]): string =>
   items.length < 2 ? (items[0] ?? '') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)}`
 
 export const plural = (count: number, one: string, many = `${one}s`): string => `${count} ${count === 1 ? one : many}`
+
+/** Says what a rehearsal does with a word whose value is unknown. */
+export const leavesWordOut = 'This rehearsal leaves out the word that it is part of.'

@@ -60,16 +60,16 @@ function carriedOtherwise(text: string, setting: RehearsalInput, printer: Printe
     : 'carried over otherwise without a last line break'
 }
 
-/** What is done with a text besides rehearsing it, which takes many times as long. */
+/** Further work on a text, which takes many times as long as rehearsing it. */
 export type Besides = { exported: boolean; carriedTo: Printer | null }
 
-/** One text in twenty is exported, one in fifty carried over. */
+/** Exports one text in twenty, and carries one in fifty over to a different printer. */
 export const madeBesides = (chance: Chance): Besides => ({
   exported: chance() < 0.05,
   carriedTo: chance() < 0.02 ? oneOf(chance, printers) : null,
 })
 
-/** Rehearses, checks and explains a text, and does what else is wanted. Gives what is amiss, in words; null where nothing is. */
+/** Rehearses, checks and explains a text, and does the further work. Returns a description of the first fault, null if there is none. */
 export function amissWith(
   text: string,
   setting: RehearsalInput,

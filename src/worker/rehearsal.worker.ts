@@ -1,4 +1,4 @@
-// The core in a web worker: a whole round for each text that it is sent, plans for edits, and what else pages calculate.
+// Runs the core in a web worker: rehearses texts, plans edits, and does the other calculations that pages need.
 import { expose, transfer } from 'comlink'
 import type { Finding } from '../core/check/finding.ts'
 import { changedMacros } from '../core/compare/macro-changes.ts'
@@ -63,10 +63,10 @@ function settingFor(sent: RehearsalInput | null): RehearsalInput {
   return setting
 }
 
-/** The text checked last, whose remaining results `rest` calculates. */
+/** The text that `find` checked last; `rest` calculates everything else about it. */
 let found: { given: string; setting: RehearsalInput; checked: Unexplained } | null = null
 
-/** Rehearses and checks a text; gives its findings, which are wanted before everything else. */
+/** Rehearses and checks a text. Returns its findings, because the page shows these first. */
 function find(given: string, sent: RehearsalInput | null, onStep?: (step: RoundStep) => void): Finding[] {
   const setting = settingFor(sent)
   const { text } = beginningOf(given)
@@ -77,8 +77,8 @@ function find(given: string, sent: RehearsalInput | null, onStep?: (step: RoundS
 }
 
 /**
- * Calculates everything else about the text checked last. Null if this worker was started after that text was checked.
- * `has` is the number of the round that the page has: only what differs from that one is sent.
+ * Calculates everything else about the text that `find` checked last. Returns null if `find` has not run in this worker.
+ * `has` is the number of the round that the page has: only the differences from that round are sent.
  */
 function rest(has: number, onStep?: (step: RoundStep) => void): Sent | null {
   if (!found) return null
@@ -153,7 +153,7 @@ function handOver<R extends Pick<DeskRound, 'trace'>>(round: R): R {
 const rehearser = {
   find,
   rest,
-  /** Rehearses a text without making it the one that `rest` is about. */
+  /** Rehearses a text, as for a preview; `rest` still refers to the text that `find` checked. */
   rehearseBeside: (text: string, setting: RehearsalInput) => handOver(rehearse(text, setting)),
   /** Tries the fixes of one finding. */
   prove: (text: string, sent: RehearsalInput | null, findings: readonly Finding[], finding: Finding) =>
@@ -164,16 +164,16 @@ const rehearser = {
     const plan = planEdit(text, rehearseScript(text, setting), request)
     return plan.ok ? { ...plan, round: rehearse(applyEdits(whole, plan.edits), setting) } : plan
   },
-  /** Where the script could save time or filament, each alternative rehearsed. */
+  /** Proposes changes that save time or filament, each rehearsed. */
   savings(whole: string, setting: RehearsalInput) {
     const { text } = beginningOf(whole)
     return savingsOf(text, rehearseScript(text, setting), setting)
   },
   /** The names of the jobs that a text fits on the setting's printer. */
   fits: (text: string, setting: RehearsalInput, runs: readonly Run[]) => fitting({ ...setting, text }, runs),
-  /** What in a printer's macros can't be calculated, each macro called by itself. */
+  /** Calls each of a printer's macros, and returns what can't be calculated in them. */
   macroTroubles: (setting: RehearsalInput) => troublesIn(stageOf(setting)),
-  /** What a change of an open config does to the macros that read it. */
+  /** The effect of a change of an opened config on the macros that read it. */
   macroEffects: (before: string, after: string, { opened, ...setting }: RehearsalInput) =>
     opened ? changedMacros(before, after, { ...setting, opened }) : [],
   learn: learnPrinter,

@@ -38,7 +38,7 @@ export type CarryPlan = {
   oneWay: boolean
 }
 
-/** The longest text that is carried over, in lines, and the most commands that it may run. More would take many seconds. */
+/** Limit for the lines of a text, and for the commands that it runs in loops and macros: more would take many seconds. */
 const maxLines = 5_000
 
 export type Carried = CarryPlan | { ok: false; why: string }
@@ -76,7 +76,7 @@ function carriedClosed(request: CarryRequest): Carried {
     if (original.trace.rows.count > maxLines)
       return {
         ok: false,
-        why: `It runs ${original.trace.rows.count.toLocaleString('en')} commands, in loops or macros, which is more than can be carried over. Shorten what repeats.`,
+        why: `The script runs ${original.trace.rows.count.toLocaleString('en')} commands, counting loops and macros. At most ${maxLines.toLocaleString('en')} can be carried over: let its loops repeat less often.`,
       }
     const flat = flatten(original, from, to, questions)
     const script = rehearsedAs(original, flat.text, from)

@@ -177,7 +177,7 @@ describe('texts of anything', () => {
       const moment = oneOf(chance, moments)
       const plan = carryOver({ text, from: settingFor(from, moment), to: settingFor(to, moment) })
       if (!plan.ok) {
-        expect(plan.why).toMatch(/^It runs [\d,]+ commands/)
+        expect(plan.why).toMatch(/^The script runs [\d,]+ commands/)
         continue
       }
       expect(plan.changes.flatMap(({ line }) => line ?? [])).toEqual(splitLines(text).map((_, i) => i + 1))

@@ -34,7 +34,7 @@ export function endsOf(text: string): Ends {
   }
 }
 
-/** The text without the line break at its end, of whichever kind; unchanged if it has none. */
+/** Removes the last line break (`\n`, `\r\n` or `\r`) if the text ends in one. Example: `M84\r\n` gives `M84`. */
 export const withoutLastBreak = (text: string): string => text.replace(/(?:\r\n|\r|\n)$/, '')
 
 /** The text that changes come to; each line ends as the one that it comes from. */

@@ -1,4 +1,4 @@
-// The list of all rules, in the order of their groups. A new rule is a file in rules/ and a line here.
+// Lists all rules, in the order of their groups. To add one, add its file to rules/ and a line here.
 import type { Rule } from './finding.ts'
 import { alignBeforeHome } from './rules/align-before-home.ts'
 import { anotherMakersCommand } from './rules/another-makers-command.ts'
@@ -178,7 +178,7 @@ const list = [
   throughTower,
 ] as const satisfies readonly Rule[]
 
-/** The name of a rule that there is. */
+/** The name of one of the rules. */
 export type RuleName = (typeof list)[number]['name']
 
 export const rules: readonly Rule[] = list

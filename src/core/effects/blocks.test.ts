@@ -216,7 +216,7 @@ describe('macro files', () => {
     expect(rules('M98 P"nowhere.g"')).toEqual([['unknown-command', 'advice', 1]])
     const { findings } = run('M98 P"a.g"', { 'a.g': 'G28\nG4 S{param.Q}' })
     expect(findings.find(({ rule }) => rule === 'unknown-value')?.message).toBe(
-      'In a.g, line 2: Nothing here says what “param.Q” is. What it stands in counts as absent.',
+      'In a.g, line 2: Nothing here says what “param.Q” is. This rehearsal leaves out the word that it is part of.',
     )
   })
 

@@ -1,6 +1,7 @@
 // Runs scripts and macro files whose lines branch, loop and calculate by themselves, as the board would.
 import type { FlowStep } from '../firmware/effect.ts'
 import { effectOf } from '../firmware/spec.ts'
+import { leavesWordOut } from '../format.ts'
 import type { Command, Word } from '../gcode/line.ts'
 import type { Recorder } from '../machine/recorder.ts'
 import { type BlockProblem, type Branch, type Indented, type Statement, statementsOf } from '../macros/blocks.ts'
@@ -308,7 +309,7 @@ class Flow {
     if (!shown && !command.words.some(calculated)) return command
     const worth = (text: string): Value => {
       const found = this.worth(text.slice(1, -1), frame)
-      if (!found.ok) this.tell(found, at, frame, 'What it stands in counts as absent.')
+      if (!found.ok) this.tell(found, at, frame, leavesWordOut)
       return found.ok ? found.value : undefined
     }
     const words = command.words.map((word): Word => {
@@ -317,8 +318,8 @@ class Flow {
       const [first = value] = Array.isArray(value) ? value : []
       if (first === undefined || first === null) return word
       if (isGroup(first)) {
-        const why = `“${word.formula?.slice(1, -1)}” is a list of groups of values, which are no numbers.`
-        this.tell({ ok: false, why, unknown: null }, at, frame, 'What it stands in counts as absent.')
+        const why = `“${word.formula?.slice(1, -1)}” is a list of groups of values, not a number.`
+        this.tell({ ok: false, why, unknown: null }, at, frame, leavesWordOut)
         return word
       }
       return typeof value === 'string'

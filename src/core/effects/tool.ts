@@ -4,7 +4,7 @@ import { toolNumber } from '../firmware/spec.ts'
 import { addressOf, toolName, toolsAt } from '../firmware/tools.ts'
 import { celsius, plain } from '../format.ts'
 import { type Command, hasLetter, numberOf, textOf } from '../gcode/line.ts'
-import { heldNumber } from '../gcode/number.ts'
+import { clampedNumber } from '../gcode/number.ts'
 import { setToolHeat } from '../machine/heaters.ts'
 import { toolOffset } from '../machine/places.ts'
 import type { Recorder } from '../machine/recorder.ts'
@@ -18,7 +18,7 @@ import { alsoTold, withMore } from './table-words.ts'
 export function toolNamed(command: Command, by: string | null): number | null {
   if (by === null) return toolNumber(command.name)
   const named = textOf(command, by)
-  return named === null ? numberOf(command, by) : heldNumber(/(?<!\d)\d+$/.exec(named)?.[0] ?? '0')
+  return named === null ? numberOf(command, by) : clampedNumber(/(?<!\d)\d+$/.exec(named)?.[0] ?? '0')
 }
 
 /** What a number selects: a tool by its place in the list, a blend that stands for the mixing one, none, or nothing at all. */

@@ -1,6 +1,6 @@
 // The words a firmware table is written in: letters with units, what a command does, and what a family says and keeps to.
 import { type Command, hasLetter, letterOf, numberOf, type Piece } from '../gcode/line.ts'
-import { heldNumber } from '../gcode/number.ts'
+import { clampedNumber } from '../gcode/number.ts'
 import type { Axis, Printer } from '../model/printer.ts'
 import type { Effect } from './effect.ts'
 import type { Phrases } from './phrases.ts'
@@ -153,5 +153,5 @@ export const mayBeMacro = (family: FirmwareFamily, name: string): boolean =>
 /** The number in `T1` or `T-1`; null when the name is no tool. */
 export function toolNumber(name: string): number | null {
   const found = /^T(-?\d+)$/.exec(name)
-  return found ? heldNumber(found[1] as string) : null
+  return found ? clampedNumber(found[1] as string) : null
 }

@@ -1,18 +1,18 @@
-// Numbers as scripts write them.
+// Reads numbers as scripts write them.
 
-/** No machine takes a larger number; with one, a rehearsal would soon come to numbers that are none. */
+/** No machine needs larger numbers, and calculating with them would soon give Infinity or NaN. */
 const largest = 1e15
-/** A smaller number is as good as 0, and dividing by it would come to a number that is none. */
+/** Smaller numbers count as 0, so that dividing by them never gives Infinity. */
 const smallest = 1e-12
 
-/** The number that a text is; 0 where it is nearly that. Null where it is none, or larger than any machine takes. */
+/** Reads a number; null if the text is not one, or if it is beyond ±1e15. Numbers nearer to 0 than 1e-12 give 0. */
 export function machineNumber(text: string): number | null {
   const value = Number(text)
   return !isMachineNumber(value) ? null : Math.abs(value) < smallest ? 0 : value
 }
 
-/** Whether a value that was worked out is one that a machine could take: neither endless, nor none at all, nor too large. */
+/** Whether a calculated value is finite and within ±1e15. */
 export const isMachineNumber = (value: number): boolean => Math.abs(value) <= largest
 
-/** The whole number that a text of digits is, held within what a machine could take: `9…9` of 300 digits gives 1e15. */
-export const heldNumber = (digits: string): number => Math.max(-largest, Math.min(largest, Number(digits)))
+/** Reads a whole number and limits it to ±1e15. Example: 300 nines give 1e15. */
+export const clampedNumber = (digits: string): number => Math.max(-largest, Math.min(largest, Number(digits)))

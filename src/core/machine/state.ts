@@ -158,41 +158,41 @@ export const knownPosition = ({ position: { x, y, z } }: Pick<MachineState, 'pos
 export const placeOrNull = (value: number): number | null => (Number.isFinite(value) ? value : null)
 
 /**
- * A config or one of its files, or a macro file, that is open itself: `file` is its name, null for the config, and `call` the line
- * that is rehearsed. What runs in it is told by its own lines.
+ * An opened config or macro file. `file` is its name, null for the main config; `call` is the line that is rehearsed, such as
+ * `PRELUDE BED=60`. Findings and sentences then refer to the lines of this file.
  */
 export type Opened = { file: string | null; call: string }
 
 export type Stage = {
   printer: Printer
   firmware: FirmwareFamily
-  /** Of the tool that begins, and of every tool where `materials` says nothing else. */
+  /** The material of the tool that begins, and of every tool that `materials` does not cover. */
   material: Material
-  /** One for each tool, where the job prints with several. */
+  /** One material for each tool, if the job prints with several tools. */
   materials?: readonly Material[] | undefined
   job: Job
   moment: Moment
-  /** What the machine is in when the script begins; what the moment says where absent. */
+  /** The machine's state when the script begins; if absent, the usual state at this moment. */
   from?: MachineState | undefined
   /** The layer of the print that the script runs in, from 1; half way up when absent. */
   layer?: number | undefined
-  /** The tools that a change goes between, and where it leaves and goes on; the job's first and the next used when absent. */
+  /** The tools of a tool change, and the positions where it leaves the print and returns; if absent, the job's first two tools. */
   change?: Change | undefined
-  /** Whether the print goes on right after it; false where another script of the same change comes first. */
+  /** Whether the print continues right after this script; false if a further script of the same tool change follows. */
   goesOn?: boolean | undefined
   /** Macros that scripts may call, by name in upper case. */
   macros?: ReadonlyMap<string, Macro> | undefined
   /** Macros that run by themselves when their time comes, by the name that sets it. */
   delayed?: ReadonlyMap<string, Macro> | undefined
-  /** How the program that makes this printer's print files writes values, where the person has said which it is. */
+  /** The placeholders of this printer's slicer, if the person has said which slicer it is. */
   vocabulary?: Vocabulary | undefined
-  /** Numbers for words of another program that have no meaning here, by the word with its signs, as `{mood}`. */
+  /** Numbers that stand in for unknown placeholders, by the placeholder with its brackets, such as `{mood}`. */
   standIns?: Readonly<Record<string, number>> | undefined
-  /** Conditions of the script that are taken as so or not so whatever they come to, by their text: to look at its other ways. */
+  /** Conditions whose result is fixed, by their text: used to rehearse the script's other branches. */
   branches?: ReadonlyMap<string, boolean> | undefined
-  /** The config or macro file that is rehearsed itself, by a call; see `Opened`. */
+  /** Set if the text is a config or a macro file instead of a script; see `Opened`. */
   opened?: Opened | undefined
-  /** The text is taken as a machine takes it: values, settings and guards of ours mean nothing in it. */
+  /** Reads the text as the machine does: without our values, settings and guards. */
   asSent?: boolean | undefined
 }
 

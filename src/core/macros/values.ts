@@ -9,7 +9,7 @@ export class Float {
 
 export const isText = (value: Value): value is string => typeof value === 'string'
 
-/** Whether it is a group of values, such as `global` or `move.axes[0]`, which has no value of its own. */
+/** Whether a value is a group of named values, such as `global` or `move.axes[0]`, and not a number, text or list. */
 export const isGroup = (value: Value): boolean =>
   typeof value === 'object' && value !== null && !Array.isArray(value) && !(value instanceof Float)
 

@@ -9,14 +9,14 @@ import { branchIn, insideOf } from '../vocabulary/tags.ts'
 export const isSo = (value: Foreign): boolean =>
   value === null ? true : typeof value === 'string' ? value !== '' : Boolean(value)
 
-/** The names that a macro-file board's own expressions know by themselves: functions, constants and groups of values. */
+/** Names that a macro-file board's expressions know: functions, constants and groups of values. */
 const ownNames: ReadonlySet<string> = new Set(
   `abs acos asin atan atan2 ceil cos datetime degrees drop exists exp find floor fileexists fileread input isnan iterations line
   log max min mod null pi pow radians random result sin sqrt square take tan true false vector and or not var param global move
   heat tools state sensors fans job network boards inputs limits spindles volumes directories`.split(/\s+/),
 )
 
-/** How one of its expressions begins: with a sign, a number, a text, a list, or a name. */
+/** The start of a board's expression: an operator, number, text, list or name. Examples: `-var.x`, `#move.axes`, `{1,2}`. */
 const ownStart = /^\s*(?:[-+!#({\d"']|([A-Za-z_]\w*))/
 
 const isOwnStart = (inside: string): boolean => {

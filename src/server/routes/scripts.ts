@@ -52,7 +52,7 @@ const Name = v.strictObject({ name: ScriptName })
 const Stock = v.strictObject({ stock: v.boolean() })
 const Use = v.strictObject({ variantId: count, forNextPrint: v.optional(v.boolean(), false) })
 
-/** `GET /?ids=1,2` reads several scripts at once, no more than this; those that are not on the shelf are left out. */
+/** Limit of `GET /?ids=1,2`, which reads several scripts at once and leaves out those that are not on the shelf. */
 const maxScripts = 2000
 
 const gone = 'The script that this is a change of is no longer on the shelf. Save yours under another name.'

@@ -72,8 +72,8 @@ const limitsOfShelf: Limits = { patienceMs: 120_000, memoryMb: 2048 }
 const threadFile = new URL('./begin.mjs', import.meta.url)
 
 /**
- * A pool of threads, each begun when there is something for it. `max` of them work at a time, and up to as many again while all
- * of those are at requests that take long. A thread that has loaded stays, because loading takes longer than most requests.
+ * Makes a pool of threads, each started when it is first needed. At most `max` of them work at a time; while all of those are at long
+ * requests, up to `max` more may work. Threads stay once they have loaded, because loading takes longer than most requests.
  */
 function makeThreads(max: number, { patienceMs, memoryMb }: Limits, file: URL, shelf: ShelfPlace | null = null) {
   const threads: Thread[] = []

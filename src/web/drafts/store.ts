@@ -1,10 +1,10 @@
-// Drafts: what was typed and is not saved yet, stored in this browser. Each draft has a key (what it is a draft of) and an owner
-// (the tab that wrote it). A tab writes and deletes only its own drafts; it takes over another's only when that tab is closed. Of its
-// own drafts, too, it overwrites none that the page has not opened: such a draft is first handed to nobody.
+// Stores drafts (unsaved text) in this browser. Each draft has a key (what it is a draft of) and an owner (the tab that wrote it). A
+// tab writes and deletes only its own drafts, and takes over a different tab's draft only when that tab is closed. Before a page
+// overwrites a stored draft that it has not opened, it gives that draft to nobody, so that any tab may take it over.
 //
-// A short text is written whole to local storage, which is done at once, at every keystroke. A long text would not fit there: it
-// has a snapshot in IndexedDB, and local storage takes the steps since (single edits). When local storage is full, the snapshot
-// alone is written. Every step has a number, so that snapshot and steps fit together whichever was written last.
+// A short text is written whole to local storage at every keystroke. A long text would not fit there: it has a snapshot in
+// IndexedDB, and local storage holds the steps (single edits) since. If local storage is full, only the snapshot is written. Steps
+// are numbered, so that snapshot and steps fit together whichever was written last.
 import { del, get, keys, set } from 'idb-keyval'
 import { create } from 'zustand'
 import { applyEdits, type Edit } from '../../core/model/script.ts'
@@ -111,7 +111,7 @@ class Writer {
   private writing = false
   private again = false
   private dropped = false
-  /** Ends when a draft that stood here, and that the page had not opened, is stored as nobody's. */
+  /** Resolves when the overwritten draft, which the page had not opened, is stored as nobody's. */
   private handedOver: Promise<void> = Promise.resolve()
   /** Whether local storage has the whole text as it is now. */
   private shortStored = false
@@ -128,7 +128,7 @@ class Writer {
     return text === null ? null : { id, key, tab, changedAt, about, text }
   }
 
-  /** Opens a draft that this tab wrote before it was reloaded, and goes on from what is stored of it. */
+  /** Continues a stored draft that this tab wrote before it was reloaded. */
   goOnFrom({ about, changedAt }: DraftHead, { last, snapshot, steps, text }: Read): void {
     Object.assign(this, { about, changedAt, text, last, snapshot, steps, shortStored: snapshot < 0 })
   }
@@ -144,11 +144,11 @@ class Writer {
     this.text = text
     this.changedAt = new Date().toISOString()
     this.put(step)
-    // Lists of drafts show that there is one; at every key, reading all of them again would be felt.
+    // Lists of drafts show only that it exists. Reading all drafts at every key would be slow.
     if (isNew) changed()
   }
 
-  /** Tries once more to store what could not be. */
+  /** Tries again to store the draft after a failure. */
   retry(): void {
     if (this.text !== null) this.put(null)
   }
@@ -167,7 +167,7 @@ class Writer {
     } else this.writeLong(step)
   }
 
-  /** Makes what is stored here, and was never opened, nobody's draft, before it is written over. */
+  /** Stores the draft that is about to be overwritten as nobody's, unless this page has opened it. */
   private handOver(): void {
     const stored = inLocalStorage(this.id) ?? spilled.get(this.id)
     if (!stored) return
@@ -184,12 +184,12 @@ class Writer {
     if (!stored || this.steps.length > maxSteps || chars > maxStepChars) void this.takeSnapshot()
   }
 
-  /** Resolves when nothing of it is being written any more. */
+  /** Resolves when no write is running. */
   async written(): Promise<void> {
     while (this.writing) await new Promise(resolve => setTimeout(resolve, 5))
   }
 
-  /** Deletes the draft wherever it is stored; one that the page has neither written nor opened stays. */
+  /** Deletes the draft everywhere, unless this page has neither written nor opened it. */
   async drop(): Promise<void> {
     if (this.text === null) return
     this.dropped = true
@@ -276,7 +276,7 @@ export function retryFailedDrafts(): void {
 export const failedDrafts = (): Draft[] =>
   [...useDraftStorage.getState().failed].flatMap(key => writers.get(key)?.now() ?? [])
 
-/** Deletes the draft that this page wrote or opened for a key; all others stay. */
+/** Deletes the draft that this page wrote or opened for a key. Other drafts for that key stay. */
 export const dropDraft = (key: string): Promise<void> => writerFor(key).drop()
 
 /** Stores a draft that belongs to no tab, so that any tab may take it over. Throws where there is no room for it. */
@@ -300,7 +300,7 @@ async function read(id: string): Promise<Read | null> {
   if (!whole) return null
   if (!local || local.text !== null) return { text: whole.text, last: whole.upTo, snapshot: whole.upTo, steps: [] }
   const steps = local.steps.slice(Math.max(0, whole.upTo - local.first + 1))
-  // Each step speaks of the text that the one before left.
+  // The offsets of each step refer to the text after the previous step.
   const text = steps.reduce((done, step) => applyEdits(done, [step]), whole.text)
   return { text, last: whole.upTo + steps.length, snapshot: whole.upTo, steps }
 }
@@ -327,12 +327,12 @@ const headOf = ({ key, tab, changedAt, about }: Stored): DraftHead => ({
   about,
 })
 
-/** All drafts in this browser, of all tabs, the newest first. */
+/** The drafts of all tabs of this browser, newest first. */
 export const allDrafts = (): DraftHead[] => draftsWhere(() => true)
 
 export const draftsFor = (key: string): DraftHead[] => draftsWhere(each => each === key)
 
-/** The drafts whose key fits, the newest first. Only those are read: a draft may be long. */
+/** The drafts whose key fits, newest first. Reads only these, because a draft may be long. */
 function draftsWhere(fits: (key: string) => boolean): DraftHead[] {
   const heads = new Map<string, DraftHead>()
   const fitting = (id: string) => fits(id.slice(id.indexOf(' ') + 1))
@@ -365,13 +365,13 @@ export async function discardDraft({ id, key, tab }: DraftHead): Promise<boolean
   return true
 }
 
-/** Opens a draft: one of this tab goes on, one of a closed tab is first stored as this tab's, and then deleted there. */
+/** Continues a draft of this tab; or stores a closed tab's draft as this tab's, and then deletes the closed tab's. */
 export async function adoptDraft<A>(draft: Draft<A>): Promise<void> {
   if (draft.tab === tabId()) {
     const writer = writerFor(draft.key)
     if (writer.now()) return
     const local = inLocalStorage(draft.id)
-    // Without waiting where that is possible: a form writes its draft at once.
+    // Read synchronously if possible, because a form writes its draft at once.
     const found = local && local.text !== null ? readWhole(local) : await read(draft.id)
     if (found) writer.goOnFrom(draft, found)
     return

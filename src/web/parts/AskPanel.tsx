@@ -1,4 +1,4 @@
-// A dialog that asks for a few words, one field a line; what is refused is shown under them.
+// A dialog with a few text fields. If the answers are refused, the reason is shown below the fields.
 import type { ReactNode } from 'react'
 import * as v from 'valibot'
 import { plainText } from '../../core/model/pieces.ts'
@@ -13,12 +13,12 @@ type Props = {
   title: string
   about: string
   fields: readonly Asked[]
-  /** What the button says that takes the answers. */
+  /** Label of the button that submits the answers. */
   go: string
-  /** Takes the answers in the order of the fields. The dialog closes when it is done, and shows why when it throws. */
+  /** Gets the answers, in the order of the fields. The dialog closes when this has finished; an error's message is shown in it. */
   onGo: (answers: string[]) => unknown
   onClose: () => void
-  /** What stands above the fields. */
+  /** Shown above the fields. */
   children?: ReactNode
 }
 
@@ -43,7 +43,7 @@ export function AskPanel({ title, about, fields, go, onGo, onClose, children }: 
       onClose={onClose}
       title={title}
       about={about}
-      // What is proposed can be typed over.
+      // The proposed text is selected, so that typing replaces it.
       onOpened={() => form.fields.setFocus('answers.0', { shouldSelect: true })}
     >
       <form noValidate onSubmit={event => void form.submit(event).then(done => done && onClose())}>

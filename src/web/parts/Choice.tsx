@@ -1,6 +1,7 @@
-// One choice out of a few, with its name above: a printer, a moment or a job is picked with it.
-import { Check, ChevronDown } from 'lucide-react'
+// One choice out of a few, with its name above it, such as the printer, the moment or the job.
+import { Check } from 'lucide-react'
 import { Select } from 'radix-ui'
+import { ChoiceName, Chosen, choiceButtonLook } from './Chosen.tsx'
 import { unlessGoneOn } from './giving-back.ts'
 import { Press } from './Press.tsx'
 
@@ -9,29 +10,22 @@ type Props = {
   value: string
   options: readonly { value: string; label: string; about?: string }[]
   onChange: (value: string) => void
-  /** What stands there while nothing is chosen. */
+  /** Shown while nothing is chosen. */
   empty?: string
 }
 
-/**
- * A label with more letters gives its room first where there is too little: the short ones beside it shrink by less than a browser
- * counts, and stay whole.
- */
+/** Where there is too little room, choices whose label is longer than this shrink first, so that shorter ones stay whole. */
 const shortLabel = 18
 
 export function Choice({ name, value, options, onChange, empty }: Props) {
   const label = options.find(option => option.value === value)?.label ?? empty ?? ''
   return (
     <div className={label.length > shortLabel ? 'min-w-24 shrink-[100000]' : 'min-w-14 shrink'}>
-      <div className="truncate text-[13px] leading-4 whitespace-nowrap text-soft">{name}</div>
+      <ChoiceName name={name} />
       <Select.Root value={value} onValueChange={onChange}>
         <Select.Trigger asChild>
-          <Press
-            aria-label={name}
-            className="flex max-w-full items-center gap-1 rounded-sm font-semibold hover:text-heat"
-          >
-            <span className="truncate">{label}</span>
-            <ChevronDown size={15} aria-hidden className="shrink-0" />
+          <Press aria-label={name} className={choiceButtonLook}>
+            <Chosen label={label} />
           </Press>
         </Select.Trigger>
         <Select.Portal>

@@ -1,4 +1,4 @@
-// The one dialog that asks before something is thrown away or overwritten: it says what happens, and what can be brought back.
+// Asks before something is deleted or overwritten. Says what happens, and how to undo it.
 
 import { DialogEnd } from './DialogEnd.tsx'
 import { Panel } from './Panel.tsx'
@@ -8,7 +8,7 @@ type Props = {
   title: string
   /** What happens, and whether it can be undone. */
   about: string
-  /** What the button says that does it. */
+  /** Label of the button that confirms. */
   go: string
   onGo: () => Promise<unknown>
   onClose: () => void

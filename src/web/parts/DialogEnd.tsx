@@ -1,12 +1,12 @@
-// How a dialog ends: what was refused, the way out, and the button that does it.
+// The end of a dialog: why it was refused, the button that closes it, and the button that submits it.
 import { Button } from './Button.tsx'
 
 type Props = {
   refusal: string | null
   onClose: () => void
-  /** What the button says that does it. */
+  /** Label of the submit button. */
   go: string
-  /** Does it; without this the button sends the form that it stands in. */
+  /** Called by the submit button; without it the button submits the form around it. */
   onGo?: () => void
   disabled?: boolean
 }

@@ -27,14 +27,14 @@ export function PrinterEffect({ printerId, before, after }: { printerId: number;
 
 type Props = { before: Printer; after: Printer; scripts: readonly SavedScript[]; things: Things }
 
-/** What a change does is calculated when nothing was typed for so long, ms. */
+/** The effect is calculated once nothing has been typed for this long, ms. */
 const settlesInMs = 250
-/** Less than this, s, is not worth a word. */
+/** Smaller changes of the duration, s, are not shown. */
 const worthS = 1
 
 export function EffectCard({ before, after, scripts, things }: Props) {
   const valid = v.is(Printer, after)
-  // The printer is compared by what is in it, because a form makes it anew at each drawing.
+  // Compared as JSON, because a form makes a new object each time it is drawn.
   const wanted = JSON.stringify(after)
   const changed = JSON.stringify(before) !== wanted
   const settled = useDebounced(wanted, settlesInMs)

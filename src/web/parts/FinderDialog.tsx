@@ -1,10 +1,10 @@
 // What the finder shows: what can be done now, and what was found. Loaded when it is first opened.
+import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { Command } from 'cmdk'
 import {
   type KeyboardEvent as ByKey,
   type RefObject,
   useCallback,
-  useEffect,
   useLayoutEffect,
   useReducer,
   useRef,
@@ -16,13 +16,15 @@ import type { Hit } from '../../core/model/kept.ts'
 import { actionsNow } from '../state/actions.ts'
 import { api } from '../state/api.ts'
 import { useThings } from '../state/asking.ts'
-import { selectLines, useDesk } from '../state/desk.ts'
+import { useDesk } from '../state/desk.ts'
 import { fitsWords, haveWords, knownAs, withFewOfOne } from '../state/known.ts'
+import { selectLines } from '../state/playhead.ts'
 import { type Action, toldApart } from '../state/registry.ts'
 import { Failed } from './Failed.tsx'
 import { FoundMenus } from './FoundMenus.tsx'
 import { useGivesBack } from './giving-back.ts'
 import { keysOf } from './keys.ts'
+import { useDebounced } from './useDebounced.ts'
 
 const sorts: Record<Hit['sort'], string> = {
   name: 'script',
@@ -39,7 +41,7 @@ const addressOf = ({ sort, scriptId, line }: Hit): string =>
       ? `/history/${scriptId}`
       : `/desk/${scriptId}${line ? `?line=${line}` : ''}`
 
-/** A search waits so long for the next key, ms. */
+/** The search starts when nothing has been typed for this long, ms. */
 const pauseMs = 120
 
 /** `typed` is what was written before this had the focus. */
@@ -53,9 +55,17 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
   const navigate = useNavigate()
   useGivesBack(open)
   const [words, setWords] = useState('')
-  const [answer, setAnswer] = useState<{ to: string; hits: readonly Hit[] }>({ to: '', hits: [] })
-  const [problem, setProblem] = useState<string | null>(null)
-  const [attempt, setAttempt] = useState(0)
+  const settled = useDebounced(words, pauseMs)
+  const searches = open && settled.trim().length >= 2 && words.trim().length >= 2
+  const search = useQuery({
+    queryKey: ['search', settled],
+    queryFn: async () => ({ to: settled, hits: await api.search(settled) }),
+    enabled: searches,
+    placeholderData: keepPreviousData,
+    retry: false,
+    gcTime: 0,
+  })
+  const problem = searches && search.error && `Scripts and notes could not be searched. ${search.error.message}`
   const inMenus = useRef(new Set<Action>())
   const [, drawAgain] = useReducer((times: number) => times + 1, 0)
   const found = useCallback((action: Action) => {
@@ -66,29 +76,6 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
       drawAgain()
     }
   }, [])
-  // biome-ignore lint/correctness/useExhaustiveDependencies: each attempt searches again
-  useEffect(() => {
-    if (!open || words.trim().length < 2) {
-      setAnswer({ to: '', hits: [] })
-      return
-    }
-    let left = false
-    setProblem(null)
-    const timer = setTimeout(() => {
-      api.search(words).then(
-        hits => {
-          if (!left) setAnswer({ to: words, hits })
-        },
-        error => {
-          if (!left) setProblem(`Scripts and notes could not be searched. ${(error as Error).message}`)
-        },
-      )
-    }, pauseMs)
-    return () => {
-      left = true
-      clearTimeout(timer)
-    }
-  }, [open, words, attempt])
   const go = (run: () => void) => {
     setOpen(false)
     setWords('')
@@ -101,7 +88,8 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
   const settings = useDesk.getState().open?.round?.settings ?? []
   const known = open ? knownAs(words, { things, settings, navigate, toLine: line => selectLines(line) }) : []
   const [toDo, toRead] = [toldApart(actions), toldApart(known)]
-  // Until it is answered anew, of the answer to other words what has these, too.
+  const answer = (searches && search.data) || { to: '', hits: [] }
+  // Until these words are answered, the hits for the earlier words that have these words, too.
   const hits =
     answer.to === words
       ? answer.hits
@@ -145,7 +133,7 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
       />
       {problem && (
         <div className="p-2">
-          <Failed why={problem} onRetry={() => setAttempt(attempt + 1)} />
+          <Failed why={problem} onRetry={() => void search.refetch()} />
         </div>
       )}
       <Command.List

@@ -21,13 +21,13 @@ export type MenuProps = {
   name: string
   /** Whether it is the menu of one item of a list. */
   ofOne?: boolean
-  /** Whether the finder knows it by this menu; false where it knows it anyhow. */
+  /** Whether the finder lists this menu's items; false if it lists them already for another reason. */
   inFinder?: boolean
-  /** The button, with what makes it one that opens a menu. */
+  /** Draws the menu's button; the props make it open the menu. */
   button: (props: ComponentProps<'button'>) => ReactElement
   align?: 'start' | 'end'
   side?: 'right' | 'bottom'
-  /** The items; they are made when the menu is open, and for the finder. */
+  /** Draws the items, when the menu is open or the finder lists them. */
   children: () => ReactNode
 }
 
@@ -39,9 +39,9 @@ export function Menu(props: MenuProps) {
   return props.button({
     'aria-haspopup': 'menu',
     'aria-expanded': false,
-    // When a field loses the focus, its error message would move the button from under the pointer.
+    // Keeps the focus in the field it is in: a field that loses it may show an error, which would move this button from under the pointer.
     onMouseDown: event => event.preventDefault(),
-    // A click without a position was made by a key.
+    // A click whose `detail` is 0 was made by a key.
     onClick: ({ detail }: MouseEvent) => setOpened(detail === 0 ? 'by key' : 'by pointer'),
     onKeyDown: (event: KeyboardEvent) => {
       if (event.key !== 'ArrowDown') return
@@ -51,7 +51,7 @@ export function Menu(props: MenuProps) {
   })
 }
 
-/** A menu that is open from the beginning. `byKey`: it was opened by a key, so its first item gets the focus. */
+/** A menu that is open when it is first drawn. `byKey`: a key opened it, so its first item gets the focus. */
 function OpenedMenu({ button, align = 'end', side = 'bottom', children, byKey }: MenuProps & { byKey: boolean }) {
   const entered = useRef(!byKey)
   const enter = ({ target, currentTarget }: FocusEvent<HTMLDivElement>) => {
@@ -71,7 +71,7 @@ function OpenedMenu({ button, align = 'end', side = 'bottom', children, byKey }:
           align={align}
           side={side}
           sideOffset={side === 'right' ? 4 : 6}
-          // No higher than there is room, a longer one scrolls; and no wider than the window.
+          // At most as high as the room there is (a longer menu scrolls), and at most as wide as the window.
           className="z-40 max-h-(--radix-dropdown-menu-content-available-height) max-w-[min(36rem,96vw)] overflow-auto rounded-card border border-rule bg-raised p-1 text-ink shadow-lg [overflow-wrap:anywhere]"
         >
           <ItemOfMenu value={DropdownMenu.Item}>{children()}</ItemOfMenu>
@@ -81,10 +81,10 @@ function OpenedMenu({ button, align = 'end', side = 'bottom', children, byKey }:
   )
 }
 
-/** `data-also`: other words for it. */
+/** `data-also` has other words that the finder knows the item by. */
 export type ItemProps = ComponentProps<typeof DropdownMenu.Item> & { 'data-also'?: string }
 
-/** What an item is made of: that of an open menu, or of the finder. */
+/** The component that draws an item: one in an open menu, a hidden one for the finder. */
 export const ItemOfMenu = createContext<ComponentType<ItemProps> | null>(null)
 
 export function MenuItem({ also, ...props }: ItemProps & { also?: string }) {

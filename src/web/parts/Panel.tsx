@@ -1,4 +1,4 @@
-// A dialog on a sheet of paper in the middle of the screen.
+// A dialog in the middle of the screen.
 import { X } from 'lucide-react'
 import { Dialog } from 'radix-ui'
 import type { ReactNode } from 'react'
@@ -31,7 +31,7 @@ export function Panel({ title, about, open, onClose, onOpened, wide = false, chi
         <Dialog.Overlay className="fixed inset-0 z-30 bg-black/40" />
         <Dialog.Content
           onOpenAutoFocus={begin}
-          // The key closes what opened last, which escape.ts knows at once.
+          // escape.ts closes the dialog that opened last.
           onEscapeKeyDown={event => event.preventDefault()}
           className={`fixed top-[5vh] left-1/2 z-40 max-h-[90vh] w-[92vw] -translate-x-1/2 overflow-auto rounded-card border border-rule bg-raised p-6 ${wide ? 'max-w-3xl' : 'max-w-md'}`}
         >

@@ -1,9 +1,9 @@
 // One out of very many, found by writing a part of its name.
 import { Command } from 'cmdk'
-import { ChevronDown } from 'lucide-react'
 import { Popover } from 'radix-ui'
 import { useState } from 'react'
 import { usePressed } from '../state/registry.ts'
+import { ChoiceName, Chosen, choiceButtonLook } from './Chosen.tsx'
 import { unlessGoneOn } from './giving-back.ts'
 
 export type Pick = { value: string; label: string; about: string }
@@ -23,15 +23,14 @@ export function Picker({ name, value, options, onChange }: Props) {
   )
   return (
     <div className="min-w-14 max-w-72 shrink">
-      <div className="truncate text-[13px] leading-4 whitespace-nowrap text-soft">{name}</div>
+      <ChoiceName name={name} />
       <Popover.Root open={open} onOpenChange={setOpen}>
         <Popover.Trigger
           ref={usePressed<HTMLButtonElement>()}
           aria-label={`${name}: ${chosen?.label ?? 'none'}`}
-          className="flex max-w-full items-center gap-1 rounded-sm font-semibold hover:text-heat"
+          className={choiceButtonLook}
         >
-          <span className="truncate">{chosen?.label ?? 'Choose'}</span>
-          <ChevronDown size={15} aria-hidden className="shrink-0" />
+          <Chosen label={chosen?.label ?? 'Choose'} />
         </Popover.Trigger>
         <Popover.Portal>
           <Popover.Content

@@ -1,12 +1,12 @@
-// Where the focus goes when what opened over the page has closed: back to where one was, unless one has gone on by then.
+// Returns the focus to where it was when a dialog or menu closes, unless the person has moved it meanwhile.
 import { useLayoutEffect } from 'react'
 import { lists } from './over.ts'
 
-/** What closes as soon as something in it is chosen is no place that one comes back to. */
+/** Menus and listboxes close on selection, so focus is never restored into them. */
 const passing = `${lists}, [cmdk-root]`
 const focusable = 'a[href], button, input, textarea, select, [tabindex], [contenteditable=true]'
 
-/** What was pressed or had the focus last. A browser need not give the focus to what is pressed. */
+/** The element that was pressed or focused last. Browsers do not focus every element that is pressed. */
 let lastPlace: HTMLElement | SVGElement | null = null
 
 function note({ target }: Event): void {
@@ -14,32 +14,32 @@ function note({ target }: Event): void {
   lastPlace = target.closest<HTMLElement | SVGElement>(focusable) ?? lastPlace
 }
 
-/** From the start: what opens is loaded when it is opened first, and has to know from where. */
+/** Call once at start-up: overlays need the element that had the focus before they open. */
 export function watchPlaces(): void {
   addEventListener('focusin', note, { capture: true })
   addEventListener('pointerdown', note, { capture: true })
 }
 
-/** Counts this element as the one that was pressed last, because it took the place of the one that was. */
+/** Counts this element as pressed last: it replaces the button that was pressed, as a menu's trigger does. */
 export const pressedNow = (element: HTMLElement | null): void => {
   lastPlace = element ?? lastPlace
 }
 
-/** A dialog itself has the focus only when what had it there is gone. */
+/** Whether the focus is somewhere else by now. A dialog itself is focused only if the focused element in it is gone. */
 const hasGoneOn = (): boolean => document.activeElement?.matches(':not(body, [role=dialog])') ?? false
 
-/** For what gives the focus back by itself a moment after it has closed. */
+/** For components that restore the focus themselves: prevents it if the person has moved the focus. */
 export function unlessGoneOn(event: Event): void {
   if (hasGoneOn()) event.preventDefault()
 }
 
-/** For a dialog: the place that had the focus when it opened has it again when it has closed; the page's contents where it is gone. */
+/** For dialogs: restores the focus when the dialog closes, to the page's contents if the earlier element is gone. */
 export function useGivesBack(open: boolean): void {
   useLayoutEffect(() => {
     if (!open) return
     const before = lastPlace
     return () => {
-      // What takes its place, opened by a button in it, gives the focus back as it would have.
+      // A dialog opened by a button in this one restores the focus to the same element.
       lastPlace = before
       setTimeout(() => {
         if (hasGoneOn()) return

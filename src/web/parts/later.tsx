@@ -1,4 +1,4 @@
-// Pages and large parts of one that are loaded when they are first shown. One that can't be loaded says so in its place.
+// Loads pages, and large parts of a page, when they are first shown. If loading fails, a notice is shown in their place.
 import { type ComponentType, lazy } from 'react'
 import { ErrorBoundary } from 'react-error-boundary'
 import { Button } from './Button.tsx'
@@ -6,10 +6,10 @@ import { Notice } from './Notice.tsx'
 
 const notLoaded = 'This part could not be loaded: the server did not answer. Your text stays in this browser.'
 
-/** What could not be fetched; any other mistake is the page's. */
+/** A file could not be loaded; every other error is thrown on. */
 class NotFetched extends Error {}
 
-/** The component of this name in a file that is loaded when it is first drawn, within a `Suspense`. */
+/** Returns a component that loads the file and draws its export of this name. Needs a `Suspense` around it. */
 export function later<Name extends string, P extends object>(
   load: () => Promise<Record<Name, ComponentType<P>>>,
   name: Name,

@@ -1,7 +1,7 @@
-// Waits until a value that changes at every key has stopped changing.
+// Follows a value that changes at every key, but only once it has stopped changing.
 import { useEffect, useState } from 'react'
 
-/** The value as it was when it last stood unchanged for this long, ms. */
+/** Returns the last value that stayed unchanged for `afterMs` milliseconds. */
 export function useDebounced<T>(value: T, afterMs: number): T {
   const [settled, setSettled] = useState(value)
   useEffect(() => {

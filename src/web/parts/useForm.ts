@@ -102,7 +102,7 @@ export function useForm<T extends FieldValues>({
     drafted.current = changed
   }, [key, of, changed, now, kept])
   const version = useDraftStorage(state => state.version)
-  // biome-ignore lint/correctness/useExhaustiveDependencies: read again when drafts come or go, and not at every key
+  // biome-ignore lint/correctness/useExhaustiveDependencies: drafts are read again when one is added or removed, not at every key
   const others = useMemo(
     () => (key === null ? [] : formDrafts(key, JSON.parse(kept)).filter(({ draft }) => draft.tab !== tabId())),
     [key, kept, version],

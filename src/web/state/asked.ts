@@ -22,7 +22,7 @@ export const ask = (asked: Asked): void => useAsked.setState({ asked, ofPassage:
 export const askOfPassage = (what: PassageAsked['what'], passage: Passage): void =>
   useAsked.setState({ asked: null, ofPassage: { what, passage } })
 export const askNothing = (): void => useAsked.setState({ asked: null, ofPassage: null })
-/** Asks this no more; what was asked after it stays. */
+/** Closes this dialog; a dialog that was opened after it stays open. */
 export const askNoMore = (asked: Asked): void => {
   if (useAsked.getState().asked === asked) askNothing()
 }

@@ -1,4 +1,4 @@
-// Texts that leave the browser: to the clipboard, or as a file. Each resolves to the sentence to show, or throws it.
+// Copies texts to the clipboard and saves them as files. Each function returns a sentence to show; errors have one as their message.
 import type { Open } from './desk.ts'
 
 export async function copyText(text: string): Promise<string> {

@@ -2,7 +2,8 @@
 import { create } from 'zustand'
 import { commandAt } from '../../core/machine/trace.ts'
 import type { DeskRound } from '../../worker/rehearsal.worker.ts'
-import { commandAtPlayhead, movePlayhead, type Open, useDesk } from './desk.ts'
+import { type Open, useDesk } from './desk.ts'
+import { commandAtPlayhead, movePlayhead } from './playhead.ts'
 
 /** A whole script is played in about so long, s; a short one in its own time. */
 const wholeInS = 20

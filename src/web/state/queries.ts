@@ -33,6 +33,7 @@ const ofScripts = [
   'macros of',
   'uses',
   'bin',
+  'search',
   // A config or macro file is kept like a script, and is a part of its printer.
   'things',
 ] as const
@@ -48,13 +49,14 @@ const ofSetups = [
   'firmware',
   'uses',
   'bin',
+  'search',
   'unreadable',
 ] as const
 
 /** For each kind of change, the queries (by the first part of their keys) whose answers may differ afterwards. */
 const affected = {
   scripts: ofScripts,
-  trials: ['story', 'unreadable'],
+  trials: ['story', 'search', 'unreadable'],
   refrains: [
     'refrains',
     'scripts with',
@@ -65,6 +67,7 @@ const affected = {
     'side by side',
     'carried after',
     'bin',
+    'search',
   ],
   /** Materials, jobs, vocabularies and taught commands. */
   setups: ofSetups,

@@ -4,7 +4,8 @@ import { savedDraftKey } from '../drafts/scripts.ts'
 import { draftsFor, draftWritten, dropDraft, readDraft } from '../drafts/store.ts'
 import { tabId } from '../drafts/tab.ts'
 import { ApiError, api } from './api.ts'
-import { fileText, hasUnsavedChange, isOpen, type Open, update, useDesk, writeDraftNow } from './desk.ts'
+import { fileText, hasUnsavedChange, isOpen, type Open, update, useDesk } from './desk.ts'
+import { writeDraftNow } from './desk-draft.ts'
 import { rememberMyPrinter } from './mine.ts'
 import { tellApartAside } from './rehearser.ts'
 import { settingOf } from './setting.ts'
@@ -13,23 +14,23 @@ const { getState, setState } = useDesk
 
 const otherOpened = 'A different script was opened meanwhile. This one is not saved yet.'
 
-/** What the person is asked when the server refuses a save for this reason; null when there is nothing to choose. */
+/** The dialog that asks how to go on after a refused save: `variant` if the script is stock, `elsewhere` if it was saved elsewhere. */
 export function questionAfter(error: unknown): 'variant' | 'elsewhere' | null {
   const place = error instanceof ApiError ? error.place : null
   return place === 'stock' ? 'variant' : place === 'base' ? 'elsewhere' : null
 }
 
-/** The open script, which has been saved before; throws if there is none. */
+/** Returns the open script. Throws if it has never been saved. */
 function openSavedScript(): Open & { saved: SavedScript } {
   const { open } = getState()
   if (!open?.saved) throw new Error('This script has no name yet.')
   return { ...open, saved: open.saved }
 }
 
-/** The save of each script that is under way, by its key. */
+/** The running save of each script, by the script's key. */
 const underWay = new Map<string, Promise<unknown>>()
 
-/** One save of a script after the other: who presses again, or wrote on meanwhile, goes on from what was saved before. */
+/** Runs the saves of a script one after another, so that each starts from the revision that the previous one saved. */
 function inTurn(save: () => Promise<void>): Promise<void> {
   const { open } = getState()
   if (!open) return save()
@@ -38,16 +39,16 @@ function inTurn(save: () => Promise<void>): Promise<void> {
     if (!isOpen(open)) throw new Error(otherOpened)
     return save()
   }
-  // One that went wrong holds up none.
+  // A failed save does not block the next one.
   const mine = before.then(go, go)
   underWay.set(open.key, mine)
   return mine
 }
 
-/** Saves the open script as the next revision of its variant. Throws the sentence to show, as everything here does. */
+/** Saves the open script as the next revision of its variant. Every function here throws an error whose message can be shown. */
 export const saveOpen = (note: string): Promise<void> => inTurn(() => saveNow(note))
 
-/** The same, where anything has been changed, with a note made from the change. */
+/** Saves the open script if it has changed, with a note that describes the change. */
 export const saveChange = (): Promise<void> =>
   inTurn(async () => {
     const { open } = getState()
@@ -65,7 +66,7 @@ async function saveNow(note: string): Promise<void> {
   writeDraftNow()
 }
 
-/** Makes the variant in use the stock, which only changes by becoming another variant, or lets it be changed again. */
+/** Marks the variant in use as stock, or unmarks it. Changes of stock are saved as a new variant. */
 export async function keepAsItCame(stock: boolean): Promise<void> {
   const open = openSavedScript()
   const { stock: kept } = await api.setStock(open.saved.id, open.saved.variantId, stock)
@@ -90,7 +91,7 @@ async function goOnFrom(open: Open, saved: SavedScript): Promise<void> {
   if (key !== open.key) await dropDraft(open.key)
 }
 
-/** Makes what is saved a script of the printer that is chosen; what is not saved stays so. */
+/** Moves the saved script to the chosen printer. Unsaved changes stay unsaved. */
 export async function moveOpen(note: string): Promise<void> {
   const open = openSavedScript()
   const { id, revision, variantId, identity, moment, text } = open.saved
@@ -99,25 +100,25 @@ export async function moveOpen(note: string): Promise<void> {
   if (isOpen(open)) await goOnFrom(open, saved)
 }
 
-/** Saves the open text as a new variant of its script, which is then in use. */
+/** Saves the open text as a new variant of its script, and puts that variant in use. */
 export async function branchOpen(name: string, note: string): Promise<void> {
   const open = openSavedScript()
   const { id, revisionId } = open.saved
   await goOnFrom(open, await api.branch(id, { name, text: fileText(open), note, bornOf: revisionId }))
 }
 
-/** Takes what was saved elsewhere as what this text is a change of, so that a save goes on top of it. */
+/** Saves the open text as the revision that follows the one saved elsewhere. */
 export async function saveOnTop(note: string): Promise<void> {
   const open = openSavedScript()
   const saved = await api.script(String(open.saved.id))
   if (saved.identity !== open.saved.identity)
-    throw new Error('A different script has this place now. Save yours under a different name.')
+    throw new Error('This script was deleted, and a different one has its number now. Save yours under a new name.')
   if (!isOpen(open)) throw new Error(otherOpened)
   await goOnFrom(open, saved)
   await saveOpen(note)
 }
 
-/** Saves the open script under a new name; gives the new script. */
+/** Saves the open script under a new name. Returns the new script. */
 export async function saveAs(name: string, note: string, stock = false): Promise<SavedScript> {
   const { open } = getState()
   if (!open) throw new Error('There is no script open.')

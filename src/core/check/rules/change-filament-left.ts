@@ -33,7 +33,7 @@ function backLeft(script: Checked): Found[] {
   if (left <= noticedMm || !last || modes.firmwareRetractedMm > 0) return []
   const certain = own !== null || left > Math.max(retractionOf(stage.printer, modes.tool), 1) * ordinaryRetraction
   const e = modes.extrusion === 'relative' ? left : counterAfter(trace, trace.rows.count - 1) + left
-  const message = `The filament of T${modes.tool} stands ${mm(left, 1)} back from the tip when the print goes on, and the first line after the change starts empty.${certain ? '' : ' If the slicer unretracts it before it prints, this is intended.'}`
+  const message = `The filament of T${modes.tool} is ${mm(left, 1)} back from the tip when the print goes on, and the first line after the change starts empty.${certain ? '' : ' If the slicer unretracts it before it prints, this is intended.'}`
   return [
     {
       line: lineOf(script, last),
@@ -62,7 +62,7 @@ function countLeft(script: Checked, count: number): Found[] {
     return []
   const last = steps.findLast(({ filamentMm }) => filamentMm !== 0)
   if (!last) return []
-  const message = `The filament counter is at ${plain(count, 1)} when the print goes on. Counted from a zero, the print’s next move extrudes or retracts the difference, unless the slicer sets it to zero first.`
+  const message = `The filament counter is at ${plain(count, 1)} when the print goes on. With absolute extrusion, the print’s next move extrudes or retracts the difference, unless the slicer sets it to zero first.`
   return [
     {
       line: lineOf(script, last),

@@ -87,7 +87,7 @@ export const changeModeLeft = {
   title: 'The change leaves a setting changed',
   why: 'The print goes on with the settings it had before the change. A fan that stays off, or extrusion counted the other way, spoils what is printed after it.',
   silentWhen:
-    'How the print counts extrusion is known only in a whole print. Slicers may set the fan and the acceleration again after a change, so these two are only advice.',
+    'Only a whole print shows whether the print uses absolute or relative extrusion. Slicers may set the fan and the acceleration again after a change, so findings about these two are only advice.',
   example: {
     text: 'M107\nT1\nM109 S200',
     moment: 'tool-change',

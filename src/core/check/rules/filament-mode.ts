@@ -74,7 +74,7 @@ export const filamentMode = {
   severity: 'warning',
   title: 'Extrusion is not counted the way the script expects',
   why: 'M82 selects absolute extrusion, M83 relative extrusion. Read the other way, a line extrudes nothing, or pulls out metres of filament.',
-  silentWhen: 'How the print itself counts extrusion is not known here.',
+  silentWhen: 'Whether the print itself uses absolute or relative extrusion is not known here.',
   example: {
     text: 'M82\nG28\nM420 S1\nM109 S200\nG92 E0\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E12 F1200\nG1 X5 F3000\nG1 Y20 E12\nG92 E0',
   },

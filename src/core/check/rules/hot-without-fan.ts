@@ -41,7 +41,7 @@ export const hotWithoutFan = {
   name: 'hot-without-fan',
   group: 'end',
   severity: 'warning',
-  title: 'The hot end’s fan is off while it is hot',
+  title: 'The hot end is hot and its fan is off',
   why: 'The hot end’s own fan keeps the filament above it hard. If it is off while the hot end is hot, the filament swells and jams.',
   silentWhen:
     'Which fan cools the hot end differs from printer to printer: any fan except the part fan is assumed to. If yours is a different one, ignore this.',

@@ -14,10 +14,10 @@ const waitsForNothing = (script: Checked): Found[] =>
     return [{ line, message }]
   })
 
-/** Another program or a value fills it in: `@bed`, `{params.T}`, `[bed]`. */
+/** Marks a value that is filled in later, by us, a slicer or the host. Examples: `@bed`, `[bed]`, `{params.T}`. */
 const filledIn = /[@{[$%<#]/
 
-/** Whether a key's value is a number, or several with `:` or `,` between them, or will be filled in. */
+/** Whether a key's value is a number, a list of numbers (`0.3:0.7`, `1,2`), or filled in later. */
 const isNumbers = (value: string): boolean =>
   filledIn.test(value) || value.split(/[:,]/).every(each => each.trim() !== '' && machineNumber(each) !== null)
 

@@ -18,7 +18,7 @@ function check(script: Checked): Found[] {
   const far = back > Math.max(own, 1) * ordinaryRetraction
   const reset = far ? '' : ' If the print begins by unretracting it, this is meant.'
   const whose = stage.printer.tools.length > 1 ? ` of T${modes?.tool ?? 0}` : ''
-  const message = `The filament${whose} stands ${mm(back, 1)} back from the tip when the print begins, and setting E to zero does not unretract it. The first line starts empty.${reset}`
+  const message = `The filament${whose} is ${mm(back, 1)} back from the tip when the print begins, and setting E to zero does not unretract it. The first line starts empty.${reset}`
   const e = modes?.extrusion === 'relative' ? back : (trace.rows.counter.at(-1) ?? 0) + back
   const forward = stage.firmware.phrases.move({ e: Number(plain(e)), f: 1800 })
   return [

@@ -39,7 +39,7 @@ export const soakMissing = {
   group: 'heat',
   severity: 'advice',
   title: 'The bed has no time to settle',
-  why: 'The heater is warm minutes before the bed’s surface is. A bed that still bends while it is probed or printed on does not have the shape that was measured.',
+  why: 'The heater reaches its temperature minutes before the bed’s surface does. Until then the bed still bends, so the shape that was probed is not the shape that is printed on.',
   silentWhen: 'Silent for materials without a soak time, and for up to a fifth less than that time.',
   example: { text: 'M140 S60\nM190 S60\nG28\nG29\nM109 S200', material: { soakMin: 3 } },
   moments: ['start'],

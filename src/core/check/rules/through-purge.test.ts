@@ -9,7 +9,7 @@ describe(rule, () => {
   it('reports a travel that comes back through the line at its height', () => {
     const [finding] = found(rule, `${purge}G1 X10 Y100 F6000\nG1 X60 Y60`)
     expect(finding).toMatchObject({ line: 6, severity: 'warning' })
-    expect(finding?.message).toContain('what line 4 has laid')
+    expect(finding?.message).toContain('the purge of line 4')
   })
 
   it('is content with leaving at the line’s end, with a lift, and with a second line beside it', () => {

@@ -44,7 +44,7 @@ function check(script: Checked): Found[] {
     if (step.kind !== 'travel' || acrossMm(step) <= leavesWithinMm) continue
     const stroke = struck(script.strokes, step)
     if (!stroke) continue
-    const message = `Travels at ${mm(Math.min(step.from.z, step.to.z))} through what line ${stroke.line} has laid. The nozzle drags some of it into the print. Lift first, or leave along the edge.`
+    const message = `Travels at ${mm(Math.min(step.from.z, step.to.z))} through the purge of line ${stroke.line}. The nozzle drags some of it into the print. Lift first, or leave along the edge.`
     return [{ line: lineOf(script, step), message }]
   }
   return []

@@ -1,10 +1,9 @@
 // A word in place of a number that nothing here fills in, or a formula that can't be worked out.
 
+import { leavesWordOut } from '../../format.ts'
 import { isForeignFormula } from '../../resolve/foreign.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { linesOf, openMacros } from '../macros.ts'
-
-const beyond = 'This rehearsal leaves out the word that it is part of.'
 
 function check({ lines, resolution, stage, trace }: Checked): Found[] {
   const known = stage.standIns ?? {}
@@ -18,14 +17,14 @@ function check({ lines, resolution, stage, trace }: Checked): Found[] {
         formula !== null && isForeignFormula(formula, stage) && !(formula in known) && !rehearsed.has(formula),
     )
     if (!word || resolution.skipped.has(line.number)) return []
-    const message = `“${word.formula}” is filled in by a slicer, and its value is unknown. ${beyond}`
+    const message = `“${word.formula}” is filled in by a slicer, and its value is unknown. ${leavesWordOut}`
     return [{ line: line.number, message }]
   })
   const ours = resolution.problems
     .filter(({ kind }) => kind === 'unknown' || kind === 'unreadable')
     .map(({ line, why, standIn }) => ({
       line,
-      message: `${why} ${standIn === null ? beyond : `It is rehearsed with ${standIn} in its place.`}`,
+      message: `${why} ${standIn === null ? leavesWordOut : `It is rehearsed with ${standIn} in its place.`}`,
     }))
   const troubles = trace.troubles.flatMap(({ sort, line, why }): Found[] =>
     sort === 'value'

@@ -24,7 +24,7 @@ export const valueNotInVocabulary = {
   name: 'value-not-in-vocabulary',
   group: 'values',
   severity: 'advice',
-  title: 'The slicer has no placeholder for it',
+  title: 'A value that the slicer has no placeholder for',
   why: 'A script for the slicer can only use the placeholders that the slicer has. Everything else must be plain numbers there.',
   silentWhen: 'Only where you have said which vocabulary this printer’s slicer uses. Each value is reported once.',
   example: {

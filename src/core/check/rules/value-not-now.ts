@@ -1,4 +1,5 @@
 // A value that this moment, this job or this printer does not have.
+import { leavesWordOut } from '../../format.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
 const check = ({ resolution }: Checked): Found[] =>
@@ -6,7 +7,7 @@ const check = ({ resolution }: Checked): Found[] =>
     .filter(({ kind }) => kind === 'not-now')
     .map(({ line, why, standIn }) => ({
       line,
-      message: `${why} ${standIn === null ? 'This rehearsal leaves out the word that it is part of.' : `It is rehearsed with ${standIn} in its place.`}`,
+      message: `${why} ${standIn === null ? leavesWordOut : `It is rehearsed with ${standIn} in its place.`}`,
     }))
 
 export const valueNotNow = {

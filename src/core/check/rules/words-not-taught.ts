@@ -1,4 +1,4 @@
-// Placeholders of a slicer that nobody has taught: one finding for all of them, with what they were rehearsed with.
+// Slicer placeholders that have not been taught: one finding for all of them, with the values used in the rehearsal.
 import { listed, plural } from '../../format.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 

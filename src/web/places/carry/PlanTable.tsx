@@ -60,7 +60,7 @@ export const TickCell = ({ name, about, ticked, disabled, onTick }: TickProps) =
 )
 
 type CellsProps = {
-  /** The question for the plan; undefined before it is asked. */
+  /** The query that fetches the plan. */
   query: UseQueryResult<PlanShown, Error> | undefined
   /** Whether the time before is said as well. */
   fromBefore?: boolean

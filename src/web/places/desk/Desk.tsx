@@ -11,9 +11,12 @@ import { PageLink } from '../../parts/Press.tsx'
 import { useNarrow } from '../../parts/useNarrow.ts'
 import { useTitle } from '../../parts/useTitle.ts'
 import { askNothing, useAsked } from '../../state/asked.ts'
-import { callWith, openNew, openSaved, selectLines, useDesk } from '../../state/desk.ts'
+import { useDesk } from '../../state/desk.ts'
+import { callWith } from '../../state/desk-changes.ts'
 import { useSeen } from '../../state/desk-watch.ts'
+import { openNew, openSaved } from '../../state/opening.ts'
 import { useOutline } from '../../state/outline.ts'
+import { selectLines } from '../../state/playhead.ts'
 import { usePreview } from '../../state/preview.ts'
 import { useRoom } from '../../state/room.ts'
 import { settingOf } from '../../state/setting.ts'
@@ -34,7 +37,7 @@ import { StillHere } from './StillHere.tsx'
 import { useKeys } from './useKeys.ts'
 import { useQuiet } from './useQuiet.ts'
 
-// It needs all checks and makers, which nothing else on the Desk does.
+// Loaded later, because it needs all checks and makers.
 const PreviewCard = later(() => import('./preview/PreviewCard.tsx'), 'PreviewCard')
 
 export function Desk() {
@@ -62,7 +65,7 @@ export function Desk() {
     const situation = inSituation ? sentSituation() : null
     if (id) void openSaved(id, wantedJob ? { job: wantedJob, material: wantedMaterial, situation } : null)
     else if (draft) void openNew(draft)
-    // From here on this tab shows the script no more, unless it opens it again.
+    // When the Desk is left, this tab no longer shows the script.
     return () => showsOnDesk(null)
   }, [id, draft, wantedJob, wantedMaterial, inSituation])
 

@@ -4,8 +4,8 @@ import { celsius, clock, plain } from '../../../core/format.ts'
 import { surfaceAt, temperatureAt } from '../../../core/machine/heat.ts'
 import { counterAfter, modesBefore, positionAt, stepAt, stepIndexAt } from '../../../core/machine/trace.ts'
 import type { DeskRound } from '../../../worker/rehearsal.worker.ts'
-import { commandAtPlayhead } from '../../state/desk.ts'
 import type { Seen } from '../../state/desk-watch.ts'
+import { commandAtPlayhead } from '../../state/playhead.ts'
 
 export const StateCard = memo(function StateCard({ open }: { open: Seen }) {
   const { round, playheadS } = open

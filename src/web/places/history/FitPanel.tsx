@@ -1,4 +1,4 @@
-// “Calibrate from trials”: better warm-up times, probe seconds and accelerations from what was measured, shown before they are taken.
+// “Calibrate from trials”: calculates warm-up times, probing times and accelerations from measured trials, and shows them before they are saved.
 import { CircleAlert } from 'lucide-react'
 import { useCallback } from 'react'
 import { duration, listed, plain } from '../../../core/format.ts'

@@ -37,7 +37,7 @@ export function Bin({ days, things, onSaid }: Props) {
     await api.takeOut(thing, thing.name).then(
       () => onSaid(`“${thing.name}” is back.`),
       (error: Error) => {
-        // The name has been given to another thing meanwhile: ask for another one.
+        // The name has been given away meanwhile: ask for a new one.
         if (!(error instanceof ApiError && error.place === 'name')) throw error
         setRenaming({ thing, why: error.message })
       },

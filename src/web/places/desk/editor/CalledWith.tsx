@@ -1,7 +1,7 @@
 // Above a config or macro file: what in it is called, and with which values; the job and the material give what they can.
 import { type Callable, callOf } from '../../../../core/documents/calls.ts'
 import { momentWords } from '../../../../core/model/moment.ts'
-import { callWith } from '../../../state/desk.ts'
+import { callWith } from '../../../state/desk-changes.ts'
 import type { Seen } from '../../../state/desk-watch.ts'
 
 /** The values of a call by their keys, as they are written. */

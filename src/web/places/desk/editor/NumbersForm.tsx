@@ -40,7 +40,7 @@ type Props = { text: string; saved: string; setting: RehearsalInput; editor: () 
 export function NumbersForm({ text, saved, setting, editor }: Props) {
   const variables = useMemo(() => variablesIn(text), [text])
   const tried = useDebounced(text, triedAfterMs)
-  // What the change since the last save does to each macro that reads it.
+  // The effect of the unsaved change on each macro that reads these numbers.
   const { data, error, refetch } = useComputed(
     useCallback(() => macroEffectsAside(saved, tried, setting), [saved, tried, setting]),
     tried !== saved && tried === text,

@@ -1,4 +1,4 @@
-// What helps while typing: values offered after “@”, and finding and replacing.
+// Helps while typing: offers values after “@”, and finds and replaces text.
 import { autocompletion, type Completion, type CompletionContext } from '@codemirror/autocomplete'
 import type { EditorState, Extension } from '@codemirror/state'
 import { textSpecs, valueSpecs } from '../../../../core/formula/values.ts'

@@ -3,7 +3,7 @@ import { memo } from 'react'
 import { Moment, momentWords } from '../../../../core/model/moment.ts'
 import { Choice } from '../../../parts/Choice.tsx'
 import type { Things } from '../../../state/api.ts'
-import { choose } from '../../../state/desk.ts'
+import { choose } from '../../../state/desk-changes.ts'
 import { type Chosen, materialFor } from '../../../state/setting.ts'
 
 export const DeskChoices = memo(function DeskChoices({ chosen, things }: { chosen: Chosen; things: Things }) {

@@ -7,7 +7,7 @@ import { Button } from '../../../parts/Button.tsx'
 import { Choice } from '../../../parts/Choice.tsx'
 import { PageLink } from '../../../parts/Press.tsx'
 import type { Things } from '../../../state/api.ts'
-import { choose } from '../../../state/desk.ts'
+import { choose } from '../../../state/desk-changes.ts'
 import type { Chosen } from '../../../state/setting.ts'
 
 type Props = { chosen: Chosen; things: Things }

@@ -10,8 +10,9 @@ import { changedLines } from '../../../parts/changed.ts'
 import { Failed } from '../../../parts/Failed.tsx'
 import { PageLink } from '../../../parts/Press.tsx'
 import { useCommand } from '../../../parts/useCommand.ts'
-import { takeDraft, useDesk } from '../../../state/desk.ts'
+import { useDesk } from '../../../state/desk.ts'
 import type { Head } from '../../../state/desk-watch.ts'
+import { takeDraft } from '../../../state/opening.ts'
 import { fromEditor } from '../../../state/separator.ts'
 
 /** Of longer texts, in characters, the lines that differ are not counted. */

@@ -10,7 +10,8 @@ import { useCommand } from '../../../parts/useCommand.ts'
 import { useComputed } from '../../../parts/useComputed.ts'
 import { howLongAgo } from '../../../parts/words.ts'
 import { api } from '../../../state/api.ts'
-import { fileText, goBackToSaved, type Open } from '../../../state/desk.ts'
+import { fileText, type Open } from '../../../state/desk.ts'
+import { goBackToSaved } from '../../../state/opening.ts'
 
 type Props = {
   open: Open

@@ -24,7 +24,7 @@ export function TakeAway({ open, things, onClose }: Props) {
   const taking = useTaking(open, things)
   const { wish, change, forms, form, printer, taken, waiting, trouble, retry, take } = taking
   const [said, setSaid] = useState('')
-  /** Takes it away in some way, and says what came of it. */
+  /** Copies or saves the export, and shows the sentence that comes back. */
   const command = useCommand(async (act: () => Promise<string>) => {
     setSaid('')
     setSaid(await act())

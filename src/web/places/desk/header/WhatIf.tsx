@@ -2,7 +2,7 @@
 import { Button } from '../../../parts/Button.tsx'
 import type { Things } from '../../../state/api.ts'
 import { ask } from '../../../state/asked.ts'
-import { choose } from '../../../state/desk.ts'
+import { choose } from '../../../state/desk-changes.ts'
 import type { Head } from '../../../state/desk-watch.ts'
 import { moveOpen } from '../../../state/saving.ts'
 import type { OnRun } from './onRun.ts'

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { useLocation, useNavigate } from 'react-router'
 import { Button } from '../../../parts/Button.tsx'
 import type { Things } from '../../../state/api.ts'
-import { choose } from '../../../state/desk.ts'
+import { choose } from '../../../state/desk-changes.ts'
 import { myPrinter, rememberMyPrinter } from '../../../state/mine.ts'
 
 export function WhichPrinter({ checkedFor, things }: { checkedFor: number; things: Things }) {

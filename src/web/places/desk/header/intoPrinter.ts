@@ -4,10 +4,11 @@ import { configOf } from '../../../../core/macros/config.ts'
 import type { Printer } from '../../../../core/model/printer.ts'
 import { nameKey } from '../../../../core/model/script.ts'
 import { api } from '../../../state/api.ts'
-import { type Open, reloadThings, useDesk } from '../../../state/desk.ts'
+import { type Open, useDesk } from '../../../state/desk.ts'
 import { showFix } from '../../../state/preview.ts'
+import { reloadThings } from '../../../state/rehearsing.ts'
 
-/** The printer with a macro in the file that has most of its macros, or the config itself. Throws if it has one of this name. */
+/** Adds a macro to the config file that has most of the printer's macros. Throws if the printer has a macro of this name. */
 function withMacro(printer: Printer, text: string): Printer {
   const { macros: known } = configOf(printer)
   const names = [...text.matchAll(/^\[gcode_macro (\w{1,60})\]/gm)].map(found => (found[1] ?? '').toUpperCase())
@@ -36,7 +37,7 @@ const withFiles = (printer: Printer, files: readonly Taken[]): Printer => ({
   ],
 })
 
-/** Saves what was proven with the printer, and shows the call as a change of the script, to be applied or not. */
+/** Saves the macro with the printer, and previews the script with the call of the macro in place of its lines. */
 export async function intoPrinter(open: Open, taken: readonly Taken[]): Promise<void> {
   const kept = useDesk.getState().things?.printers.find(({ id }) => id === open.chosen.printerId)
   const [first] = taken

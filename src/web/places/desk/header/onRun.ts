@@ -1,2 +1,2 @@
-/** Runs a command of the header's menus: shows the sentence that it resolves to, if any, or why it failed. */
+/** Runs a command of the header: shows the sentence that it returns (unless empty), or why it failed, with *Try again*. */
 export type OnRun = (act: () => Promise<string>) => void

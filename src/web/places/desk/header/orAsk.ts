@@ -1,7 +1,7 @@
 import { ask } from '../../../state/asked.ts'
 import { questionAfter } from '../../../state/saving.ts'
 
-/** Saves. When the server refuses it for a reason that leaves a choice, asks the person instead of throwing. */
+/** Runs a save. If it is refused and the person can choose how to go on, opens that dialog instead of throwing. */
 export async function orAsk(save: () => Promise<void>): Promise<string> {
   await save().catch((error: Error) => {
     const question = questionAfter(error)

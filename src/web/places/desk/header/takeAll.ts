@@ -18,8 +18,8 @@ export function nameFor(base: string, { value, about }: Way, { name: own }: Take
 type Take = (text: string, moment: Moment) => Promise<Taken[]>
 
 /**
- * Saves them as a zip; resolves to the sentence to show. Those that share a box of the program that makes the print files stand
- * together in one file; what would do otherwise than its script is left out, and named. Throws if nothing can be saved.
+ * Saves the exports of all scripts of a printer as one zip, and returns a sentence to show. Scripts that go into the same box of the
+ * slicer share a file. An export that would not do the same as its script is left out and named. Throws if nothing is left.
  */
 export async function takeAll(printerId: number, printer: string, way: Way, take: Take): Promise<string> {
   const { printers } = await api.shelf()
@@ -46,7 +46,9 @@ export async function takeAll(printerId: number, printer: string, way: Way, take
   )
   if (files.length === 0)
     throw new Error(
-      scripts.length > 0 ? 'None of them does the same in this form.' : `${printer} has no saved script yet.`,
+      scripts.length > 0
+        ? 'In this form none of the scripts would do the same, so there is nothing to save.'
+        : `${printer} has no saved script yet.`,
     )
   const told = await saveZip(files, printer)
   const lost = [...new Set(left)]

@@ -1,4 +1,4 @@
-// The text of the open script, taken out of the browser. Each resolves to the sentence to show, or throws it.
+// Copies or downloads the open script. Each function returns a sentence to show; errors have one as their message.
 import { fileText, type Open, useDesk } from '../../../state/desk.ts'
 import { copyText, nameOf, saveFile } from '../../../state/files.ts'
 import { exportAside } from '../../../state/rehearser.ts'

@@ -15,7 +15,7 @@ import { useForm } from '../../../parts/useForm.ts'
 import { ValueChoice } from '../../../parts/ValueChoice.tsx'
 import { Waited } from '../../../parts/Waited.tsx'
 import { api, type Things } from '../../../state/api.ts'
-import { reloadThings } from '../../../state/desk.ts'
+import { reloadThings } from '../../../state/rehearsing.ts'
 
 type Props = {
   text: string

@@ -10,7 +10,7 @@ import { taughtWords } from '../../../parts/taught.ts'
 import { type Form, useForm } from '../../../parts/useForm.ts'
 import { Waited } from '../../../parts/Waited.tsx'
 import { api, type Things } from '../../../state/api.ts'
-import { reloadThings } from '../../../state/desk.ts'
+import { reloadThings } from '../../../state/rehearsing.ts'
 
 type Props = { unknown: readonly Unknown[]; printerId: number; things: Things; onClose: () => void }
 

@@ -6,9 +6,9 @@ import type { Passage } from '../../../../core/script/passages.ts'
 import { MenuItem } from '../../../parts/Menu.tsx'
 import { MoreMenu } from '../../../parts/MoreMenu.tsx'
 import { Press } from '../../../parts/Press.tsx'
-import { selectLines } from '../../../state/desk.ts'
 import type { Seen } from '../../../state/desk-watch.ts'
 import { mostPassages, passageDoes } from '../../../state/passage-does.ts'
+import { selectLines } from '../../../state/playhead.ts'
 
 export function Outline({ open }: { open: Seen }) {
   const passages = open.round?.passages ?? []

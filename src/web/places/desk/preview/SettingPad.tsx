@@ -1,7 +1,7 @@
 // A number about to become a setting: what it is called, why, and on which lines it is the same thing.
 import { useState } from 'react'
 import type { EditRequest } from '../../../../core/script/edits/edit.ts'
-import { selectLines } from '../../../state/desk.ts'
+import { selectLines } from '../../../state/playhead.ts'
 import { type Preview, propose } from '../../../state/preview.ts'
 
 type Props = { request: Extract<EditRequest, { do: 'setting' }>; preview: Preview | null }

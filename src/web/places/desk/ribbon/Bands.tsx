@@ -3,7 +3,8 @@ import { duration } from '../../../../core/format.ts'
 import type { Passage, PassageKind } from '../../../../core/script/passages.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
 import { Press } from '../../../parts/Press.tsx'
-import { type Selection, selectLines } from '../../../state/desk.ts'
+import type { Selection } from '../../../state/desk.ts'
+import { selectLines } from '../../../state/playhead.ts'
 
 type Sort = 'heat' | 'motion' | 'filament' | 'plain'
 

@@ -12,7 +12,7 @@ import { learnAside } from '../../../state/rehearser.ts'
 import { GivenFiles } from './GivenFiles.tsx'
 import { Proposal } from './Proposal.tsx'
 
-/** What the files say, worked out beside the page. */
+/** Learns a printer from files, in the worker. */
 function useLearned() {
   const files = useLearning(state => state.files)
   const asked = useComputed(

@@ -1,0 +1,62 @@
+// The draft of the open script: what is typed is stored in this browser until it is saved.
+import type { ScriptDraft } from '../drafts/scripts.ts'
+import { dropDraft, writeDraft } from '../drafts/store.ts'
+import { hasUnsavedChange, type Open, useDesk } from './desk.ts'
+import type { Chosen } from './setting.ts'
+import { whenPainted } from './when-painted.ts'
+
+const { getState } = useDesk
+
+let draftTimer: ReturnType<typeof setTimeout> | undefined
+
+/** Whether anything was changed on this Desk since the script was opened: only then does this tab write a draft of it. */
+let touched = false
+
+/** Writes this tab's draft of the open script, or drops it when nothing differs from what is saved. */
+export function writeDraftNow(): void {
+  clearTimeout(draftTimer)
+  const { open } = getState()
+  if (!open) return
+  if (!hasUnsavedChange(open)) void dropDraft(open.key)
+  else if (touched) writeDraft(open.key, aboutOpen(open), open.text)
+}
+
+export const aboutOpen = ({ chosen, separator, suggestedName, saved, pasted }: Open): ScriptDraft['about'] => ({
+  ...pickChosen(chosen),
+  separator,
+  name: suggestedName,
+  base: saved?.revision ?? 0,
+  baseAt: saved?.changedAt ?? '',
+  identity: saved?.identity ?? '',
+  pasted,
+})
+
+/**
+ * Up to the first length, in characters, a draft is written within the key's own event, so that not even a crash right after it
+ * loses the key: it takes some tenths of a millisecond. Up to the second it is written once the letter has been painted; in
+ * longer texts finding what was typed takes so long that it waits for a pause.
+ */
+const [writtenAtOnce, writtenWhenPainted] = [50_000, 2_000_000]
+
+export function writeDraftSoon(): void {
+  touched = true
+  clearTimeout(draftTimer)
+  const length = getState().open?.text.length ?? 0
+  if (length <= writtenAtOnce) writeDraftNow()
+  else if (length <= writtenWhenPainted) whenPainted(writeDraftNow)
+  else draftTimer = setTimeout(writeDraftNow, 400)
+}
+addEventListener('pagehide', writeDraftNow)
+
+/** Call when a script is opened: no draft is written until something is changed. */
+export const nothingTouched = (): void => {
+  touched = false
+}
+
+/** The part of the setting that a draft stores. */
+export const pickChosen = ({ printerId, moment, materialName, jobName }: Chosen): Chosen => ({
+  printerId,
+  moment,
+  materialName,
+  jobName,
+})

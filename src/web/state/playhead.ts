@@ -1,0 +1,50 @@
+// The selected lines and the playhead: choosing lines moves the playhead to them, moving the playhead selects its line.
+import { commandAt } from '../../core/machine/trace.ts'
+import type { DeskRound } from '../../worker/rehearsal.worker.ts'
+import { type Open, type Selection, update, useDesk } from './desk.ts'
+
+const { getState } = useDesk
+
+/** Selects lines everywhere and moves the playhead to where they begin (one line: to where it has been done). */
+export function selectLines(firstLine: number, lastLine = firstLine): void {
+  const { open } = getState()
+  if (!open) return
+  const { selection } = open
+  if (selection?.firstLine === firstLine && selection.lastLine === lastLine) return
+  const chosen = { firstLine, lastLine }
+  const at = open.round && timeOf(chosen, open.round)
+  update({ selection: chosen, ...(at === null ? {} : { playheadS: at }) })
+}
+
+/** When several lines begin, or one has been done, s; null where none of them ran. */
+export function timeOf({ firstLine, lastLine }: Selection, { trace: { rows } }: DeskRound): number | null {
+  let at: number | null = null
+  for (let i = 0; i < rows.count; i++) {
+    const line = rows.line[i] as number
+    if (line < firstLine || line > lastLine) continue
+    if (firstLine !== lastLine) return rows.start[i] as number
+    at = rows.end[i] as number
+  }
+  return at
+}
+
+type Playing = Pick<Open, 'round' | 'playheadS' | 'selection'>
+
+/**
+ * The command under way at the playhead. Several may begin and end there; then it is the one whose line is selected.
+ * −1 before the first.
+ */
+export function commandAtPlayhead({ round, playheadS, selection }: Playing): number {
+  if (!round) return -1
+  const { rows } = round.trace
+  const latest = commandAt(round.trace, playheadS)
+  if (!selection || selection.firstLine !== selection.lastLine) return latest
+  for (let i = latest; i >= 0 && (rows.end[i] as number) >= playheadS; i--)
+    if (rows.line[i] === selection.firstLine) return i
+  return latest
+}
+
+/** Moves the playhead and selects the line that is under way there. */
+export function movePlayhead(seconds: number, line: number | null): void {
+  update({ playheadS: seconds, ...(line === null ? {} : { selection: { firstLine: line, lastLine: line } }) })
+}
