@@ -51,7 +51,7 @@ async function carryTo(page: Page, script: string, to: string): Promise<void> {
     .getByRole('listbox')
     .getByRole('option', { name: new RegExp(`^${to}`) })
     .click()
-  await expect(page.getByText(`brought to ${to} by what each line means`)).toBeVisible()
+  await expect(page.getByText(`carried over to ${to} by the meaning of each line`)).toBeVisible()
 }
 
 test('a script goes to a small and to a host printer, remembers where it came from, and takes a later change after it', async ({

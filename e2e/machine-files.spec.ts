@@ -78,7 +78,9 @@ test('a finding inside a macro stands at its line, and is mended there', async (
   // Another test may just have given Curlew a macro that comes before it.
   await called(page).getByRole('combobox').selectOption('PRELUDE')
   await expect(called(page).getByRole('combobox')).toHaveValue('PRELUDE')
-  const unhomed = findings(page).filter({ hasText: /^[^.]*Moves [^.]* before homing/ }).first()
+  const unhomed = findings(page)
+    .filter({ hasText: /^[^.]*Moves [^.]* before homing/ })
+    .first()
   await expect(unhomed).toBeVisible()
   await unhomed.getByRole('button', { name: 'Show fix' }).click()
   await page.getByRole('region', { name: 'Preview' }).getByRole('button', { name: 'Apply' }).click()

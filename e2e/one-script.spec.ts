@@ -111,8 +111,8 @@ test('one script is proven for many jobs, and mended', async ({ page }) => {
 
 test('one script is read back the same from every form', async ({ page }) => {
   await page.goto('/vocabularies')
-  await page.getByLabel('A script as your program has it').fill(theirs)
-  await page.getByRole('button', { name: 'Find its words' }).click()
+  await page.getByLabel('A script as your slicer has it').fill(theirs)
+  await page.getByRole('button', { name: 'Find its placeholders' }).click()
   await page.getByLabel('What bed_temperature_first means').selectOption('bed')
   await page.getByLabel('What nozzle_temperature_first means').selectOption('nozzle')
   await page.getByLabel('What nozzle_ooze_safe means').selectOption('ooze_safe')

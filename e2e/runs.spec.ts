@@ -55,7 +55,7 @@ test('a script is run against more than 60 jobs; the ones that fail open on the 
   await page.getByRole('button', { name: /^all/ }).click()
   await results.getByRole('button', { name: /^tall, Tough PETG, T0/ }).click()
   await expect(page.getByRole('heading', { name: 'Left carriage' })).toBeVisible()
-  await expect(findings(page).filter({ hasText: 'Tough PETG wants 235 °C' })).toBeVisible()
+  await expect(findings(page).filter({ hasText: 'Tough PETG needs 235 °C' })).toBeVisible()
 })
 
 test('one script with values has no problems with everything combined', async ({ page }) => {

@@ -21,11 +21,11 @@ const theirs = [
 
 test('a vocabulary is taught by pasting, and scripts are taken away in it', async ({ page }) => {
   await page.goto('/vocabularies')
-  await page.getByLabel('A script as your program has it').fill('G28 ; nothing to learn')
-  await page.getByRole('button', { name: 'Find its words' }).click()
+  await page.getByLabel('A script as your slicer has it').fill('G28 ; nothing to learn')
+  await page.getByRole('button', { name: 'Find its placeholders' }).click()
   await expect(page.getByRole('alert')).toContainText('no bracketed words')
-  await page.getByLabel('A script as your program has it').fill(theirs)
-  await page.getByRole('button', { name: 'Find its words' }).click()
+  await page.getByLabel('A script as your slicer has it').fill(theirs)
+  await page.getByRole('button', { name: 'Find its placeholders' }).click()
   await expect(page.getByLabel('What first_plate_temp means')).toHaveValue('bed')
   await expect(page.getByLabel('What first_nozzle_temp means')).toHaveValue('nozzle')
   await expect(page.getByLabel('What mood_of_the_day means')).toHaveValue('')
@@ -33,9 +33,9 @@ test('a vocabulary is taught by pasting, and scripts are taken away in it', asyn
   await expect(page.getByText('1 place to look at')).toBeVisible()
   // Signs and branch words can be said by hand, and the script is read by them at once.
   await page.getByText('How it writes').click()
-  await page.getByLabel('Before a word').fill('<')
+  await page.getByLabel('Before a placeholder').fill('<')
   await expect(page.getByRole('region', { name: 'In our values' })).not.toContainText('@(bed of T0)')
-  await page.getByLabel('Before a word').fill('{')
+  await page.getByLabel('Before a placeholder').fill('{')
   await page.getByLabel('End of a branch').fill('stop')
   await expect(page.getByRole('region', { name: 'In our values' })).toContainText('@(bed of T0)')
   await page.getByLabel('End of a branch').fill('end')

@@ -121,7 +121,7 @@ test('tower and bucket are compared, and a situation opens on the Desk as the pr
   const where = page.getByRole('region', { name: 'In the whole print' })
   await expect(where).toContainText('In layer 2 of “streamer”, with the machine as the print leaves it.')
   await expect(where.getByRole('combobox', { name: 'Change' })).toHaveText('T1 → T0')
-  await where.getByRole('button', { name: 'The usual situation' }).click()
+  await where.getByRole('button', { name: 'Back to the usual case' }).click()
   await expect(where).toContainText('usually begins')
 })
 

@@ -92,8 +92,8 @@ const shots: Shot[] = [
     name: 'vocabularies',
     path: '/vocabularies',
     prepare: async page => {
-      await page.getByLabel('A script as your program has it').fill(theirs)
-      await page.getByRole('button', { name: 'Find its words' }).click()
+      await page.getByLabel('A script as your slicer has it').fill(theirs)
+      await page.getByRole('button', { name: 'Find its placeholders' }).click()
       await page.getByLabel('Name').fill('The café’s slicer')
       await page.getByText('How it writes').click()
     },
@@ -160,7 +160,7 @@ const shots: Shot[] = [
     path: '/printers/learn',
     prepare: async page => {
       await page.locator('input[type=file][multiple]').setInputFiles(curlewFiles)
-      await page.getByText('What the files tell').waitFor()
+      await page.getByText('What the files say').waitFor()
     },
   },
   { name: 'desk-macro', path: '/', prepare: page => openMacro(page, 'PRELUDE', 26) },
@@ -242,14 +242,8 @@ for (const { name, path, script, theme = 'light', prepare } of shots) {
   if (wanted.length && !wanted.includes(name)) continue
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: theme })
   await page.goto(`http://127.0.0.1:4420${path}`)
-  await page
-    .getByText(
-      path.startsWith('/desk')
-        ? 'before the print begins'
-        : /before the print|In your scripts|worked out here|all of them at once|what is about to be printed|has its own words|rehearsed through|kept once|What it is|Export the shelf|What can be given/,
-    )
-    .first()
-    .waitFor()
+  await page.locator('#place h1').first().waitFor()
+  if (path.startsWith('/desk')) await page.getByText('before the print begins').first().waitFor()
   if (script) {
     await page.getByRole('link', { name: new RegExp(script) }).click()
     await page.getByText('before the print begins').first().waitFor()

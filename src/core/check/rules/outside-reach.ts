@@ -25,7 +25,7 @@ function check({ lines, commands, trace, stage, steps }: Checked): Found[] {
       const letter = axis.toUpperCase()
       const limit = to < low ? low : high
       const side = sides[axis][to < low ? 0 : 1]
-      const message = `Goes to ${letter} ${plain(to)}, ${mm(beyond)} beyond the ${side} of the reach (${letter} ${plain(low)} to ${plain(high)} mm). The board cuts the move short, or the head runs into its end.`
+      const message = `Goes to ${letter} ${plain(to)}, ${mm(beyond)} beyond the ${side} of the reach (${letter} ${plain(low)} to ${plain(high)} mm). The board cuts the move short, or the head runs into its limits.`
       const modes = modesBefore(trace, step.command)
       const plainMove = modes.positioning === 'absolute' && modes.units === 'mm' && modes.shift[axis] === 0
       const source = lines[line - 1]

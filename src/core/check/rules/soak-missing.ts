@@ -24,7 +24,7 @@ function check(script: Checked): Found[] {
   const line = touch ? lineOf(script, touch) : (script.rows.at(-1)?.line ?? 1)
   const at = touch ? line : lines.length + 1
   const feels = printer.probe?.kind === 'inductive' && touch !== undefined
-  const message = `${material.name} wants the bed to settle for ${plain(material.soakMin, 1)} min at ${celsius(segment.targetC)}; ${touch ? 'it is probed' : 'the print begins'} after ${heldS < 1 ? 'no time' : duration(heldS)}.${feels ? ' An inductive probe measures a warm bed differently from a cold one.' : ''}`
+  const message = `${material.name} needs the bed to settle for ${plain(material.soakMin, 1)} min at ${celsius(segment.targetC)}; ${touch ? 'it is probed' : 'the print begins'} after ${heldS < 1 ? 'no time' : duration(heldS)}.${feels ? ' An inductive probe measures a warm bed differently from a cold one.' : ''}`
   return [
     {
       line,

@@ -9,7 +9,7 @@ describe(rule, () => {
     const text = 'M104 S220\nM109 S220'
     const [finding] = found(rule, text)
     expect(finding).toMatchObject({ line: 2, severity: 'warning' })
-    expect(finding?.message).toContain('Test stuff wants 200 °C')
+    expect(finding?.message).toContain('Test stuff needs 200 °C')
     expect(fixed(text, finding)).toBe('M104 S@nozzle\nM109 S@nozzle')
   })
 
@@ -35,7 +35,7 @@ describe(rule, () => {
       }).findings.filter(finding => finding.rule === rule)
     expect(bed(60)).toEqual([])
     expect(bed(50)).toEqual([])
-    expect(bed(70)[0]?.message).toContain('wants 60 °C')
+    expect(bed(70)[0]?.message).toContain('needs 60 °C')
   })
 
   it('reports that the tool which the job begins with stays cold', () => {

@@ -1,4 +1,4 @@
-// The print begins at other temperatures than the job's material wants.
+// The print begins at temperatures that don't match the job's material.
 import { celsius } from '../../format.ts'
 import { materialOf, type Stage } from '../../machine/state.ts'
 import { lastModes } from '../../machine/trace.ts'
@@ -25,7 +25,7 @@ function check(script: Checked): Found[] {
     )
     // More than the heater may have is told as that.
     if (!last || overHighestC(last, stage.printer) !== null) return []
-    const message = `The ${heater} has ${celsius(hasC)} when the print begins. ${material.name} wants ${celsius(wantedC)}.`
+    const message = `The ${heater} has ${celsius(hasC)} when the print begins. ${material.name} needs ${celsius(wantedC)}.`
     return [{ line: last.row.line, message, fixes: replaced(material, all, heater, hasC, wantedC) }]
   }
   return [
@@ -41,7 +41,7 @@ function coldTool({ trace, stage }: Checked, all: readonly Heating[]): Found[] {
   const tool = stage.job.firstTool
   const warmed = all.findLast(each => each.heater === 'nozzle' && (each.targetC ?? 0) > 0)
   if (!warmed || nozzleTargets[tool] === undefined || nozzleTargets[tool] > 0) return []
-  const message = `Warms T${warmed.tool}, and “${stage.job.name}” begins with T${tool}, whose nozzle stays cold. ${materialOf(stage, tool).name} wants ${celsius(materialOf(stage, tool).nozzleC)}.`
+  const message = `Warms T${warmed.tool}, and “${stage.job.name}” begins with T${tool}, whose nozzle stays cold. ${materialOf(stage, tool).name} needs ${celsius(materialOf(stage, tool).nozzleC)}.`
   return [{ line: warmed.row.line, message }]
 }
 
@@ -66,7 +66,7 @@ function replaced(material: Material, all: readonly Heating[], heater: string, h
   })
   return [
     write(`Take it from the material (@${heater})`, `@${heater}`),
-    write(`Write what ${material.name} wants (${celsius(wantedC)})`, String(wantedC)),
+    write(`Write the temperature of ${material.name} (${celsius(wantedC)})`, String(wantedC)),
   ]
 }
 

@@ -17,7 +17,7 @@ function check(script: Checked): Found[] {
       word && source && own > 0 && own <= most
         ? [
             {
-              title: `Heat it to what ${material.name} wants (${celsius(own)})`,
+              title: `Heat it to the temperature of ${material.name} (${celsius(own)})`,
               edits: [replacePiece(source, word, `${word.text.charAt(0)}${own}`)],
             },
           ]

@@ -112,7 +112,7 @@ function Planned({ script, from, to, lines, choice }: PlannedProps) {
           <h1 className="font-serif text-[27px] font-semibold">Carry over</h1>
           <p className="text-soft">
             {lines ? `Lines ${lines.first}–${lines.last} of “${script.name}”` : `“${script.name}”`} of {from.name},{' '}
-            {momentWords[moment]}, brought to {to.data.name} by what each line means.{' '}
+            {momentWords[moment]}, carried over to {to.data.name} by the meaning of each line.{' '}
             {!lines && script.file === null && (
               <PageLink to={`/carry/${script.id}/several`} className="text-heat underline">
                 To several printers…

@@ -8,11 +8,7 @@ const most = 6
 
 export function OnlyThere({ plan: { onlyThere }, to }: { plan: PlanShown; to: string }) {
   if (onlyThere.length === 0)
-    return (
-      <p className="rounded-card border border-good bg-raised px-4 py-2.5 text-good">
-        {to} finds nothing that was not there before.
-      </p>
-    )
+    return <p className="rounded-card border border-good bg-raised px-4 py-2.5 text-good">No new findings on {to}.</p>
   const serious = onlyThere.some(({ severity }) => severity !== 'advice')
   return (
     <section

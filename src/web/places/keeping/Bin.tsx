@@ -48,7 +48,7 @@ export function Bin({ days, things, onSaid }: Props) {
       <h2 id="bin" className="border-b border-rule pb-1.5 font-serif text-[19px] font-semibold">
         The bin
       </h2>
-      {things.length === 0 && <p className="py-2 text-soft">Empty. What is thrown away waits here for {days} days.</p>}
+      {things.length === 0 && <p className="py-2 text-soft">Empty. Deleted things stay here for {days} days.</p>}
       <Failed why={puttingBack.problem} onRetry={puttingBack.retry} />
       <ul>
         {things.map(thing => (

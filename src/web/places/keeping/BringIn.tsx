@@ -55,7 +55,7 @@ export function BringIn({ onDone }: Props) {
       className={`rounded-card border border-dashed border-heat px-5 py-4 ${over ? 'bg-heat-fill' : 'bg-raised'}`}
     >
       <h2 id="bring-in" className="font-serif text-[19px] font-semibold">
-        Bring one in
+        Import a shelf
       </h2>
       <p className="mt-1 mb-3 text-[15px] text-soft">
         Drop an exported file here. Before anything changes you see what is new, what is the same and what differs.

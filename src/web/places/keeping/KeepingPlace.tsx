@@ -45,7 +45,7 @@ export function KeepingPlace() {
       <div className="grid grid-cols-2 max-[700px]:grid-cols-1 gap-6">
         <section aria-labelledby="take-along" className="rounded-card border border-rule bg-raised px-5 py-4">
           <h2 id="take-along" className="font-serif text-[19px] font-semibold">
-            Export it
+            Export the shelf
           </h2>
           <p className="mt-1 mb-3 text-[15px] text-soft">
             One open file, a .zip of JSON and .gcode that you can read, and keep under version control: the same shelf
@@ -95,8 +95,8 @@ export function KeepingPlace() {
               }}
             >
               <label htmlFor="really">
-                Printers, scripts, refrains and vocabularies go, the bin too; materials and jobs stay. A backup is made
-                first. To do it, write “empty”:
+                This deletes all printers, scripts, refrains and vocabularies, and empties the bin; materials and jobs
+                stay. A backup is made first. To confirm, type “empty”:
               </label>
               <input
                 id="really"

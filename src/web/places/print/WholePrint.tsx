@@ -106,7 +106,7 @@ export function WholePrint() {
         <div className="min-w-64 flex-1">
           <h1 className="font-serif text-[27px] leading-8 font-semibold">Whole print</h1>
           <p className="text-soft">
-            All scripts of a printer as one print runs them, each begun as the one before left it.
+            All scripts of a printer in the order of one print. Each starts from the state that the previous one left.
           </p>
         </div>
         <Choice

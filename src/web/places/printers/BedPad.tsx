@@ -174,7 +174,7 @@ export function BedPad({ printer, onChange }: Props) {
         ))}
       </svg>
       <figcaption className="pt-1 text-[13px] text-soft">
-        Full: the bed; dashed: where the head can go.
+        Solid: the bed; dashed: the reach.
         {spots.length + zones.length > 0 && ' Spots and zones are dragged, or moved by arrow keys.'}
       </figcaption>
     </figure>

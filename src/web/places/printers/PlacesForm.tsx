@@ -169,7 +169,7 @@ const Figure = ({ name, value, onChange }: FigureProps) => (
 const Drop = ({ name, onDrop }: { name: string; onDrop: () => void }) => (
   <td>
     <Press aria-label={name} onClick={onDrop} className="text-[13px] text-soft underline hover:text-bad">
-      drop
+      remove
     </Press>
   </td>
 )

@@ -41,7 +41,7 @@ export function Refrains() {
             out to those you tick.
           </p>
         </div>
-        <Button onClick={() => setMaking(true)}>A new one</Button>
+        <Button onClick={() => setMaking(true)}>New refrain</Button>
       </div>
       {(!all || !things) && <Waiting on={[refrains, asked]} what="the refrains" />}
       {all?.length === 0 && (
@@ -148,7 +148,7 @@ function OneRefrain({ refrain, things }: OneProps) {
   return (
     <div className="grid min-w-0 grid-cols-[minmax(0,1fr)] gap-4">
       <div className="grid grid-cols-[minmax(0,1fr)_300px] gap-5 max-[899px]:grid-cols-1">
-        <Field name={refrain.name} hint="its lines, as they stand in every script">
+        <Field name={refrain.name} hint="its lines, the same in every script">
           {id => (
             <textarea
               id={id}

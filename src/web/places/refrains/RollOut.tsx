@@ -96,7 +96,7 @@ export function RollOut({ landings, waiting, things, ...rest }: Props) {
           <tr>
             <th className="py-1.5 pl-3 font-normal">Roll out</th>
             <th className="py-1.5 font-normal">Script</th>
-            <th className="py-1.5 font-normal">Stands there</th>
+            <th className="py-1.5 font-normal">In the script</th>
             <th className="py-1.5 font-normal">Lines</th>
             <th className="py-1.5 font-normal">Findings</th>
             <th className="py-1.5 font-normal">Time</th>
@@ -194,7 +194,7 @@ function ScriptRow({ refrain, text, landing, proof, things, unticked, onTick, on
               <p className="mt-1.5 flex flex-wrap items-center gap-2 text-[14px]">
                 {kept
                   ? 'The line with a keep mark is not in the refrain, so it stays as it is.'
-                  : 'Ticked, it is taken back to the refrain.'}
+                  : 'If ticked, the script gets the refrain’s lines again.'}
                 <Button small onClick={() => onKeepApart(script)}>
                   Detach it here
                 </Button>

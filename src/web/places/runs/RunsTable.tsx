@@ -29,7 +29,7 @@ const keeps: Record<Only, (row: RunRow) => boolean> = {
   clean: isRight,
 }
 
-const onlyWords: Record<Only, string> = { all: 'all', error: 'go wrong', warning: 'warnings', clean: 'no problems' }
+const onlyWords: Record<Only, string> = { all: 'all', error: 'errors', warning: 'warnings', clean: 'no problems' }
 
 /** More rows than this are not drawn; sorting and filtering reach them. */
 const most = 300

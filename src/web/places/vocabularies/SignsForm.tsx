@@ -31,7 +31,7 @@ export function SignsForm({ vocabulary, onChange }: Props) {
       </summary>
       <div className="grid gap-3 border-t border-rule px-3 py-3">
         <Row>
-          <Sign name="Before a word" value={open} onChange={text => onChange({ open: text })} />
+          <Sign name="Before a placeholder" value={open} onChange={text => onChange({ open: text })} />
           <Sign name="After a placeholder" value={close} onChange={text => onChange({ close: text })} />
           <Sign
             name="Before a tool’s number"

@@ -34,7 +34,7 @@ export function Vocabularies() {
     const learned = learn(pasted, '')
     if (!learned) {
       setProblem(
-        'There are no bracketed words in it, such as {…}, […], %…% or #…#. Paste a script as your program has it.',
+        'There are no placeholders in brackets in it, such as {…}, […], %…% or #…#. Paste a script as your slicer has it.',
       )
       return
     }
@@ -79,7 +79,7 @@ export function Vocabularies() {
               teach()
             }}
           >
-            <Field name="A script as your program has it">
+            <Field name="A script as your slicer has it">
               {id => (
                 <textarea
                   id={id}
@@ -92,7 +92,7 @@ export function Vocabularies() {
               )}
             </Field>
             <Button main type="submit" className="mt-3" disabled={pasted.trim() === ''}>
-              Find its words
+              Find its placeholders
             </Button>
           </form>
           <section aria-label="Known vocabularies">

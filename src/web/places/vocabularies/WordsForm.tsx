@@ -59,7 +59,7 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
       onSubmit={event => void form.submit(event).then(done => done && onDone())}
     >
       <div className="grid grid-cols-[minmax(0,18rem)_1fr] items-end gap-6">
-        <TextField form={fields} path="name" name="Name" hint="as you call the program" />
+        <TextField form={fields} path="name" name="Name" hint="as you call the slicer" />
       </div>
       <SignsForm vocabulary={vocabulary} onChange={change} />
       <table className="mt-4 w-full rounded-card border border-rule bg-raised text-[15px]">
@@ -128,7 +128,7 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
         />
       </div>
       <fieldset className="mt-1 flex flex-wrap gap-6">
-        <legend className="sr-only">What else the program does</legend>
+        <legend className="sr-only">What else the slicer does</legend>
         <label className="flex items-center gap-2">
           <input
             type="checkbox"

@@ -55,7 +55,7 @@ export const InSituation = memo(function InSituation({ chosen, things }: Props) 
       <PageLink to={where} className="text-heat underline underline-offset-2">
         Whole print
       </PageLink>
-      {situation && <Button onClick={() => choose({ situation: undefined })}>The usual situation</Button>}
+      {situation && <Button onClick={() => choose({ situation: undefined })}>Back to the usual case</Button>}
     </section>
   )
 })

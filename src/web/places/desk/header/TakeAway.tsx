@@ -81,9 +81,9 @@ export function TakeAway({ open, things, onClose }: Props) {
       )}
       {things.vocabularies.length === 0 && (
         <p className="mt-2 text-[14px] text-soft">
-          To write it for the program that makes your print files,{' '}
+          To write it for your slicer,{' '}
           <PageLink to="/vocabularies" className="text-heat underline">
-            teach its vocabulary
+            teach its placeholders
           </PageLink>{' '}
           first.
         </p>

@@ -92,7 +92,7 @@ export function PlaceholdersPanel({ text, placeholders, absent, setting, things,
           </tbody>
         </table>
         <div className="mt-4">
-          <TextField form={fields} path="name" name="Save as" hint="the program that makes the print files" />
+          <TextField form={fields} path="name" name="Save as" hint="the slicer’s name" />
         </div>
         <Waited form={form} />
         <DialogEnd refusal={form.refusal} onClose={onClose} go={`Confirm ${plural(words.length, 'word')}`} />
