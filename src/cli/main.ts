@@ -78,7 +78,7 @@ function answer(asked: Asked): Answered {
   const input = readInput(asked)
   const text = asked.call ?? readScript(asked.file)
   const found = rehearseScript(text, input)
-  const round = { ...found, findings: provenFindings(text, input, found.findings) }
+  const round = { ...found, findings: provenFindings(text, input, found) }
   switch (asked.verb) {
     case 'rehearse':
       return { text: print(rehearsalAnswer(round, asked.extra), () => rehearsalText(round)), exitCode: 0 }

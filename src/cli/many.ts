@@ -38,7 +38,7 @@ function answer(line: string): unknown {
       ...(from !== undefined && { from: stateFrom(from, described, 'from') }),
     }
     const round = rehearseScript(text, input)
-    return rehearsalAnswer({ ...round, findings: provenFindings(text, input, round.findings) }, extra)
+    return rehearsalAnswer({ ...round, findings: provenFindings(text, input, round) }, extra)
   } catch (error) {
     if (error instanceof Refusal) return { error: error.message }
     throw error

@@ -104,10 +104,10 @@ function wrong(each: Case): string[] {
 /** Fixes that are offered and don't mend their finding, or bring an error. */
 function wrongFixes(each: Case): string[] {
   const input = inputOf(each)
-  const { findings } = rehearseScript(each.text, input)
-  return provenFindings(each.text, input, findings).flatMap(finding =>
+  const round = rehearseScript(each.text, input)
+  return provenFindings(each.text, input, round).flatMap(finding =>
     finding.fixes.flatMap(fix => {
-      const { mends, brings } = outcomeOf(each.text, input, findings, fix)
+      const { mends, brings } = outcomeOf(each.text, input, round.findings, fix)
       const worse = brings.find(({ severity }) => severity === 'error')
       const mended = mends.some(({ rule }) => rule === finding.rule)
       return [

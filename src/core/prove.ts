@@ -1,10 +1,11 @@
 // Fixes proven: each is applied and rehearsed, told with what it mends and brings, and not offered where it brings an error.
 import type { Finding, Fix } from './check/finding.ts'
+import type { Trace } from './machine/trace.ts'
 import { applyEdits } from './model/script.ts'
 import { type RehearsalInput, rehearseAndCheck } from './round.ts'
 
-/** Scripts longer than this are prints; their fixes are proven when one is looked at. */
-const mostLines = 5_000
+/** Limit for the lines of a text, and for the commands that it runs in loops and macros. Beyond it no fix is tried. */
+export const maxLines = 5_000
 
 /** What tells a finding from another, wherever its line has moved to. */
 const keyOf = ({ rule, severity, message }: Finding): string => `${rule} ${severity} ${message.replace(/\d+/g, '#')}`
@@ -49,7 +50,7 @@ export function provenFinding(
   findings: readonly Finding[],
   finding: Finding,
 ): Finding {
-  if (text.split('\n').length > mostLines) return finding
+  if (text.split('\n').length > maxLines) return finding
   return {
     ...finding,
     fixes: finding.fixes.flatMap((fix): Fix[] => {
@@ -60,15 +61,21 @@ export function provenFinding(
   }
 }
 
-/** How much work trying all fixes of a script may be: lines rehearsed and findings made anew. About a second. */
+/** How much work trying all fixes of a script may be: commands rehearsed and findings made anew. About a second. */
 const maxWork = 40_000
+
+/** A rehearsed script: its findings, and how many commands it ran, loops and macros included. */
+type Tried = { findings: Finding[]; trace: Pick<Trace, 'rows'> }
 
 /**
  * The findings of a rehearsed script, with their fixes tried in order until that has become too much work: each try rehearses
- * the whole script, so many findings in a long script would take minutes. Fixes that were not tried have no `mends` and `brings`.
+ * the whole script, so many findings in a long script would take minutes, and an endless loop seconds for each. Fixes that were
+ * not tried have no `mends` and `brings`.
  */
-export function provenFindings(text: string, input: RehearsalInput, findings: readonly Finding[]): Finding[] {
-  const workOfOne = text.split('\n').length + findings.length
+export function provenFindings(text: string, input: RehearsalInput, { findings, trace }: Tried): Finding[] {
+  const commands = Math.max(trace.rows.count, text.split('\n').length)
+  if (commands > maxLines) return findings
+  const workOfOne = commands + findings.length
   let work = 0
   return findings.map(finding => {
     work += workOfOne * finding.fixes.length

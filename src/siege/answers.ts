@@ -44,13 +44,20 @@ export function numberAmiss(value: unknown, path = ''): string | null {
   return null
 }
 
+/** Runs one task that a person asks for, such as an export in one form, and returns its result. A caller may time it. */
+export type RunTask = <T>(task: string, run: () => T) => T
+
+const justRun: RunTask = (_, run) => run()
+
 /** What differs between a text carried over with its last line break and without; null where nothing does. */
-function carriedOtherwise(text: string, setting: RehearsalInput, printer: Printer): string | null {
+function carriedOtherwise(text: string, setting: RehearsalInput, printer: Printer, runTask: RunTask): string | null {
   const to = { ...setting, printer }
   let end = text.length
   while (text[end - 1] === '\r' || text[end - 1] === '\n') end--
   const plain = text.slice(0, end)
-  const [open, closed] = [plain, `${plain}\n`].map(each => carryOver({ text: each, from: setting, to }))
+  const [open, closed] = [plain, `${plain}\n`].map(each =>
+    runTask('carry over', () => carryOver({ text: each, from: setting, to })),
+  )
   if (!open?.ok || !closed?.ok)
     return open?.ok === closed?.ok ? null : 'is carried over only with a last line break, or without'
   const wrong = numberAmiss(carriedAnswer(open))
@@ -74,9 +81,10 @@ export function amissWith(
   text: string,
   setting: RehearsalInput,
   { exported, carriedTo }: Besides = { exported: true, carriedTo: null },
+  runTask: RunTask = justRun,
 ): string | null {
   try {
-    const round = rehearseScript(text, setting)
+    const round = runTask('rehearse', () => rehearseScript(text, setting))
     const wrong = numberAmiss(rehearsalAnswer(round, extras))
     if (wrong) return `no number: ${wrong}`
     const odd = round.findings.find(
@@ -88,8 +96,12 @@ export function amissWith(
     )
     if (said) return `words: line ${said.line}: ${said.says}`
     guessMoment(text)
-    if (exported) for (const form of forms) exportScript(text, [setting], { form, comments: true, ending: 'as-it-is' })
-    return carriedTo && carriedOtherwise(text, setting, carriedTo)
+    if (exported)
+      for (const form of forms)
+        runTask(`export ${form.kind}`, () =>
+          exportScript(text, [setting], { form, comments: true, ending: 'as-it-is' }),
+        )
+    return carriedTo && carriedOtherwise(text, setting, carriedTo, runTask)
   } catch (error) {
     return `throws: ${(error as Error).stack?.split('\n').slice(0, 4).join(' | ')}`
   }

@@ -1,12 +1,12 @@
 // `npm run fuzz [texts] [seed]`: texts that nobody would write, each rehearsed, checked and explained, some exported and carried over. Says what it
 // counted.
-import { amissWith, madeBesides, madeSetting } from './answers.ts'
+import { amissWith, madeBesides, madeSetting, type RunTask } from './answers.ts'
 import { chanceFrom, madeText } from './texts.ts'
 
 const wanted = Number(process.argv[2] ?? 1_000_000)
 const first = Number(process.argv[3] ?? 1)
 const mostLines = 40
-/** A text that takes longer than this is told, with its seed. */
+/** A task (a rehearsal, an export in one form, a text carried over) that takes longer than this is reported, with its seed. */
 const slowMs = 2000
 
 const kinds = new Map<string, { count: number; seed: number; what: string }>()
@@ -25,17 +25,21 @@ for (let seed = first; seed < first + wanted; seed++) {
   const text = madeText(chance, mostLines)
   const setting = madeSetting(chance)
   const besides = madeBesides(chance)
-  const start = performance.now()
-  const amiss = amissWith(text, setting, besides)
-  const took = performance.now() - start
+  const timed: RunTask = (task, run) => {
+    const start = performance.now()
+    const result = run()
+    const took = performance.now() - start
+    slowest = Math.max(slowest, took)
+    if (took > slowMs) {
+      slow++
+      console.log(`slow: seed ${seed}, ${task}, ${(took / 1000).toFixed(1)} s`)
+    }
+    return result
+  }
+  const amiss = amissWith(text, setting, besides, timed)
   done++
   lines += text.split('\n').length
   signs += text.length
-  slowest = Math.max(slowest, took)
-  if (took > slowMs) {
-    slow++
-    console.log(`slow: seed ${seed}, ${(took / 1000).toFixed(1)} s`)
-  }
   if (amiss) {
     const kind = amiss.replace(/\d+/g, '#').slice(0, 160)
     const known = kinds.get(kind)

@@ -1,6 +1,7 @@
 // A script, or lines of one, brought to another printer or firmware: what becomes of each line and why, and both rehearsed.
 import type { Finding } from '../check/finding.ts'
 import { splitLines } from '../gcode/read.ts'
+import { maxLines } from '../prove.ts'
 import { type RehearsalInput, type Round, rehearseScript } from '../round.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
 import { madePassages } from '../script/makers/maker.ts'
@@ -37,9 +38,6 @@ export type CarryPlan = {
   /** Whether the way back would not lead to the same script: something was left out, made shorter or held to a limit. */
   oneWay: boolean
 }
-
-/** Limit for the lines of a text, and for the commands that it runs in loops and macros: more would take many seconds. */
-const maxLines = 5_000
 
 export type Carried = CarryPlan | { ok: false; why: string }
 

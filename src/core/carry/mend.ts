@@ -1,10 +1,9 @@
 // What the rehearsal on the other printer tells: findings that only it has, mended where their check knows how.
 import type { Finding } from '../check/finding.ts'
 import type { Edit } from '../model/script.ts'
-import { provenFindings } from '../prove.ts'
+import { maxLines, provenFindings } from '../prove.ts'
 import { type RehearsalInput, type Round, rehearseScript } from '../round.ts'
 import { type Change, changeAt, type Ends, unwanted, withEdits, writtenOut } from './changes.ts'
-import { isEndless } from './endless.ts'
 import type { Flat } from './flatten.ts'
 import type { CarryRequest } from './request.ts'
 
@@ -23,7 +22,7 @@ export function mended(
 ): Change[] {
   let now = changes
   const first = rehearseScript(writtenOut(now, ends), to)
-  if (isEndless(first.trace)) return now
+  if (first.trace.rows.count > maxLines) return now
   const hasErrors = first.findings.some(({ severity }) => severity === 'error')
   const before = heatsAsValues || hasErrors ? roundOf(text, from, undefined) : null
   for (let round = 0; before; round++) {
@@ -72,7 +71,7 @@ function withUnwanted(changes: Change[], mend: readonly Change[], refused: reado
 export function roundOf(text: string, input: RehearsalInput, from: Round['state'] | undefined): Round {
   const setting = from ? { ...input, from } : input
   const round = rehearseScript(text, setting)
-  return isEndless(round.trace) ? round : { ...round, findings: provenFindings(text, setting, round.findings) }
+  return { ...round, findings: provenFindings(text, setting, round) }
 }
 
 /** Of each rule the findings that the new script has beyond the old one's. */

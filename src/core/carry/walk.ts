@@ -7,7 +7,6 @@ import { rehearseLines } from '../resolve/resolve.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
 import { waysOf } from '../script/edits/ways.ts'
 import { takenAsItIs } from './as-is.ts'
-import { isEndless } from './endless.ts'
 import type { Addition, Outcome, Walked } from './outcomes.ts'
 import { Pass } from './pass.ts'
 import type { Questions } from './questions.ts'
@@ -29,7 +28,7 @@ export function walk(script: Rehearsed, from: Side, to: Side, questions: Questio
       if (!additions.some(({ after, lines }) => after === each.after && lines.join() === each.lines.join()))
         additions.push(each)
   }
-  const ways = isEndless(script.trace) ? [script] : waysOf(script)
+  const ways = waysOf(script)
   let there: There | null = null
   for (const way of typeof ways === 'string' ? [script] : ways) {
     const pass = new Pass(way, from, to, questions, sameMachine)
@@ -38,7 +37,7 @@ export function walk(script: Rehearsed, from: Side, to: Side, questions: Questio
     there ??= pass.there
   }
   let rest = script
-  for (let round = 0; there && round < (isEndless(script.trace) ? 1 : mostAnew); round++) {
+  for (let round = 0; there && round < mostAnew; round++) {
     const next = unrun(rest, script, outcomes)
     if (!next) break
     const pass: Pass = new Pass(next, from, to, questions, sameMachine, there)

@@ -43,7 +43,7 @@ export type Summary = ReturnType<typeof summarize>
 /** The answer as the contract has it, written as JSON. */
 function rehearse(text: string, setting: RehearsalInput, extras: readonly Extra[]): string {
   const round = rehearseScript(text, setting)
-  const findings = provenFindings(text, setting, round.findings)
+  const findings = provenFindings(text, setting, round)
   return JSON.stringify(rehearsalAnswer({ ...round, findings }, extras))
 }
 

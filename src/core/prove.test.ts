@@ -1,0 +1,38 @@
+// Which fixes are tried: those of scripts that run at most 5,000 commands.
+import { describe, expect, it } from 'vitest'
+import { demoJobs, demoMaterials, demoPrinters } from '../../demo/load.ts'
+import { ofFirstTool } from './model/job.ts'
+import type { Moment } from './model/moment.ts'
+import { provenFindings } from './prove.ts'
+import { rehearseScript } from './round.ts'
+
+const [job] = demoJobs()
+const printer = demoPrinters().find(({ firmware }) => firmware.family === 'macro-file')
+
+/** Whether each fix of a start script on the macro-file printer was tried. */
+function tried(text: string): boolean[] {
+  if (!job || !printer) throw new Error('the demo data lacks a job or a macro-file printer')
+  const materials = demoMaterials()
+  const material = ofFirstTool(job, materials) ?? materials[0]
+  if (!material) throw new Error('the demo data lacks materials')
+  const input = { printer, job, material, materials, moment: 'start' as Moment }
+  const findings = provenFindings(text, input, rehearseScript(text, input))
+  return findings.flatMap(({ fixes }) => fixes.map(({ mends }) => mends !== undefined))
+}
+
+/** Allows cold extrusion and leaves the fan on, both with a fix, after a loop of one command that runs so many times. */
+const script = (times: number) => `while iterations < ${times}\n  M400\nG28\nM302 P1\nM106 S255\n`
+
+describe('trying fixes', () => {
+  it('tries those of a script that runs 1,003 commands: 1,000 in the loop and three', () => {
+    const all = tried(script(1_000))
+    expect(all.length).toBeGreaterThan(0)
+    expect(all).not.toContain(false)
+  })
+
+  it('tries none where a script of five lines runs more than 5,000 commands', () => {
+    const all = tried(script(5_500))
+    expect(all.length).toBeGreaterThan(0)
+    expect(all).not.toContain(true)
+  })
+})
