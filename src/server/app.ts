@@ -97,14 +97,11 @@ function databaseStays(database: Database): () => void {
   }
 }
 
-/** The methods that something at this path takes. */
-function methodsAt(routes: readonly { method: string; path: string }[], path: string): string[] {
-  const fits = (pattern: string) => {
-    const [want, have] = [pattern.split('/'), path.split('/')]
-    return want.length === have.length && want.every((part, i) => part.startsWith(':') || part === have[i])
-  }
-  return [...new Set(routes.filter(route => fits(route.path)).map(({ method }) => method))]
-}
+/** The methods that a route of the API at this path takes. Middleware is registered for `ALL` methods and does not count. */
+const methodsAt = ({ router }: Hono, path: string): string[] =>
+  ['GET', 'POST', 'PUT', 'DELETE'].filter(wanted =>
+    router.match(wanted, path)[0].some(([[, { method }]]) => method === wanted),
+  )
 
 /** Whoever asks over HTTP from TypeScript has the types of every question and answer from here. */
 export type Api = ReturnType<typeof apiOf>
@@ -159,13 +156,12 @@ export function makeApp(parts: AppParts): Hono {
     console.error(error)
     return context.json({ error: 'Something went wrong here, not with what you sent.', place: null }, 500)
   })
-  const known = app.routes.filter(({ method }) => method !== 'ALL')
   const page = screens === null ? null : readFileSync(join(screens, 'index.html'), 'utf8')
   app.notFound(context => {
     // A person at an address that leads nowhere gets a page that says so.
     const byHand = context.req.method === 'GET' && (context.req.header('accept') ?? '').includes('text/html')
     if (page !== null && byHand && !/^\/(?:api|assets)\//.test(context.req.path)) return context.html(page, 404)
-    const methods = methodsAt(known, context.req.path)
+    const methods = methodsAt(app, context.req.path)
     if (methods.length === 0)
       return context.json({ error: `There is nothing at ${context.req.path.slice(0, 200)}.`, place: null }, 404)
     context.header('allow', methods.join(', '))

@@ -33,7 +33,7 @@ export type Form<T extends FieldValues> = {
   take: (draft: FormDraft) => void
   /** Changes some of it by other means than its fields. */
   change: (part: Partial<T>) => void
-  /** Saves what fits, for a form's `onSubmit`; gives whether it is saved. */
+  /** Saves a value that fits the schema, for a form's `onSubmit`; resolves to whether it is saved. A call during another joins it. */
   submit: (event?: { preventDefault: () => void }) => Promise<boolean>
   /** Back to what is saved. */
   undo: () => void
@@ -129,8 +129,15 @@ export function useForm<T extends FieldValues>({
     setWaited(null)
     fields.reset(JSON.parse(kept))
   }, [kept, fields])
-  const submit: Form<T>['submit'] = async event => {
+  const submitting = useRef<Promise<boolean> | null>(null)
+  const submit: Form<T>['submit'] = event => {
     event?.preventDefault()
+    submitting.current ??= saveOrRefuse().finally(() => {
+      submitting.current = null
+    })
+    return submitting.current
+  }
+  const saveOrRefuse = async (): Promise<boolean> => {
     setRefusal(null)
     let done = false
     const save = async (fitting: T) => {

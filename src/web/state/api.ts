@@ -8,7 +8,6 @@ import type { TaughtCommand } from '../../core/model/taught.ts'
 import type { Trial } from '../../core/model/trial.ts'
 import type { Vocabulary } from '../../core/model/vocabulary.ts'
 import type { Api } from '../../server/app.ts'
-import { onceAtATime } from './once.ts'
 import { type Changed, changed } from './queries.ts'
 
 export type { ShelfPrinter, Use } from '../../core/model/kept.ts'
@@ -32,7 +31,7 @@ export class ApiError extends Error {
   }
 }
 
-const client = hc<Api>('/api', { fetch: onceAtATime((to, init) => fetch(to, init)) })
+const client = hc<Api>('/api')
 
 /** The JSON that a route takes. */
 type Body<Route> = InferRequestType<Route> extends { json: infer T } ? T : never
