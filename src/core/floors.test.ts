@@ -94,23 +94,23 @@ it('keeps React, Node, SQL and the clock out of the core', () => {
   expect(outside).toEqual([])
 })
 
-it('keeps pages apart: what two of them share stands in parts or state', () => {
-  const places = join(source, 'web', 'places')
-  const pageOf = (path: string) => relative(places, path).split('/')[0]
+it('keeps pages apart: what two of them share is in ui, lib or state', () => {
+  const pages = join(source, 'web', 'pages')
+  const pageOf = (path: string) => relative(pages, path).split('/')[0]
   const across = code
-    .filter(path => path.startsWith(places))
+    .filter(path => path.startsWith(pages))
     .flatMap(path =>
       importsOf(path)
         .filter(name => name.startsWith('.'))
         .map(name => resolve(dirname(path), name))
-        .filter(target => target.startsWith(places) && pageOf(target) !== pageOf(path))
-        .map(target => `${relative(places, path)} → ${relative(places, target)}`),
+        .filter(target => target.startsWith(pages) && pageOf(target) !== pageOf(path))
+        .map(target => `${relative(pages, path)} → ${relative(pages, target)}`),
     )
   expect(across).toEqual([])
-  // Parts and state stand below the pages.
+  // What pages share does not import a page.
   const up = code
-    .filter(path => /\/web\/(?:parts|state)\//.test(path))
-    .flatMap(path => importsOf(path).filter(name => name.includes('/places/')))
+    .filter(path => /\/web\/(?:ui|lib|state)\//.test(path))
+    .flatMap(path => importsOf(path).filter(name => name.includes('/pages/')))
   expect(up).toEqual([])
 })
 

@@ -6,8 +6,8 @@ applyTheme()
 
 const screens = () => {
   // The two pages that people begin with are fetched beside the frame that shows them, not behind it.
-  if (location.pathname === '/') void import('./places/shelf/Shelf.tsx')
-  else if (location.pathname.startsWith('/desk/')) void import('./places/desk/Desk.tsx')
+  if (location.pathname === '/') void import('./pages/shelf/Shelf.tsx')
+  else if (location.pathname.startsWith('/desk/')) void import('./pages/desk/Desk.tsx')
   void import('./screens.tsx')
 }
 // A page that nobody sees is not painted.

@@ -7,36 +7,36 @@ import { type Path, pages } from '../pages.ts'
 import { convertOlderDrafts } from './drafts/older.ts'
 import { openDraftStorage } from './drafts/store.ts'
 import { joinTabs } from './drafts/tab.ts'
-import { watchEscape } from './parts/escape.ts'
-import { Frame } from './parts/Frame.tsx'
-import { watchPlaces } from './parts/giving-back.ts'
-import { later } from './parts/later.tsx'
-import { Nowhere } from './parts/Nowhere.tsx'
-import { watchUnheard } from './parts/Unheard.tsx'
+import { watchEscape } from './lib/escape.ts'
+import { watchPlaces } from './lib/giving-back.ts'
+import { later } from './lib/later.tsx'
 import { lastDesk } from './state/last-desk.ts'
 import { queries } from './state/queries.ts'
+import { Frame } from './ui/Frame.tsx'
+import { Nowhere } from './ui/Nowhere.tsx'
+import { watchUnheard } from './ui/Unheard.tsx'
 
 // Each brings along what it alone needs.
-const Shelf = later(() => import('./places/shelf/Shelf.tsx'), 'Shelf')
-const Desk = later(() => import('./places/desk/Desk.tsx'), 'Desk')
-const Jobs = later(() => import('./places/jobs/Jobs.tsx'), 'Jobs')
-const Vocabularies = later(() => import('./places/vocabularies/Vocabularies.tsx'), 'Vocabularies')
-const Macros = later(() => import('./places/macros/Macros.tsx'), 'Macros')
-const History = later(() => import('./places/history/History.tsx'), 'History')
-const SideBySide = later(() => import('./places/beside/SideBySide.tsx'), 'SideBySide')
-const CarryPage = later(() => import('./places/carry/CarryPage.tsx'), 'CarryPage')
-const CarryToSeveral = later(() => import('./places/carry/Several.tsx'), 'CarryToSeveral')
-const OtherFirmware = later(() => import('./places/carry/OtherFirmware.tsx'), 'OtherFirmware')
-const Refrains = later(() => import('./places/refrains/Refrains.tsx'), 'Refrains')
-const KeepingPlace = later(() => import('./places/keeping/KeepingPlace.tsx'), 'KeepingPlace')
-const PrinterPage = later(() => import('./places/printers/PrinterPage.tsx'), 'PrinterPage')
-const NewPrinter = later(() => import('./places/printers/NewPrinter.tsx'), 'NewPrinter')
-const LearnPrinter = later(() => import('./places/printers/learn/LearnPrinter.tsx'), 'LearnPrinter')
-const Runs = later(() => import('./places/runs/Runs.tsx'), 'Runs')
-const WholePrint = later(() => import('./places/print/WholePrint.tsx'), 'WholePrint')
-const Checks = later(() => import('./places/checks/Checks.tsx'), 'Checks')
-const Read = later(() => import('./places/read/Read.tsx'), 'Read')
-const CommandBook = later(() => import('./places/commands/CommandBook.tsx'), 'CommandBook')
+const Shelf = later(() => import('./pages/shelf/Shelf.tsx'), 'Shelf')
+const Desk = later(() => import('./pages/desk/Desk.tsx'), 'Desk')
+const Jobs = later(() => import('./pages/jobs/Jobs.tsx'), 'Jobs')
+const Vocabularies = later(() => import('./pages/vocabularies/Vocabularies.tsx'), 'Vocabularies')
+const Macros = later(() => import('./pages/macros/Macros.tsx'), 'Macros')
+const History = later(() => import('./pages/history/History.tsx'), 'History')
+const SideBySide = later(() => import('./pages/beside/SideBySide.tsx'), 'SideBySide')
+const CarryPage = later(() => import('./pages/carry/CarryPage.tsx'), 'CarryPage')
+const CarryToSeveral = later(() => import('./pages/carry/Several.tsx'), 'CarryToSeveral')
+const OtherFirmware = later(() => import('./pages/carry/OtherFirmware.tsx'), 'OtherFirmware')
+const Refrains = later(() => import('./pages/refrains/Refrains.tsx'), 'Refrains')
+const KeepingPlace = later(() => import('./pages/keeping/KeepingPlace.tsx'), 'KeepingPlace')
+const PrinterPage = later(() => import('./pages/printers/PrinterPage.tsx'), 'PrinterPage')
+const NewPrinter = later(() => import('./pages/printers/NewPrinter.tsx'), 'NewPrinter')
+const LearnPrinter = later(() => import('./pages/printers/learn/LearnPrinter.tsx'), 'LearnPrinter')
+const Runs = later(() => import('./pages/runs/Runs.tsx'), 'Runs')
+const WholePrint = later(() => import('./pages/print/WholePrint.tsx'), 'WholePrint')
+const Checks = later(() => import('./pages/checks/Checks.tsx'), 'Checks')
+const Read = later(() => import('./pages/read/Read.tsx'), 'Read')
+const CommandBook = later(() => import('./pages/commands/CommandBook.tsx'), 'CommandBook')
 
 /** What each page shows. */
 const elements: Record<Path, ReactElement> = {

@@ -1,0 +1,19 @@
+// The lines that differ between a text and its mended self, for a small preview.
+import { diffLines } from 'diff'
+import type { ChangedLine } from '../ui/LineChanges.tsx'
+
+/** Lines taken out with their old numbers, lines put in with their new ones, in reading order. */
+export function changedLines(before: string, after: string): ChangedLine[] {
+  const rows: ChangedLine[] = []
+  let [old, fresh] = [1, 1]
+  for (const part of diffLines(before, after)) {
+    const lines = part.value.replace(/\n$/, '').split('\n')
+    if (part.removed) for (const line of lines) rows.push({ sign: '-', number: old++, line })
+    else if (part.added) for (const line of lines) rows.push({ sign: '+', number: fresh++, line })
+    else {
+      old += lines.length
+      fresh += lines.length
+    }
+  }
+  return rows
+}

@@ -1,0 +1,49 @@
+// What each of two scripts comes to, and the difference.
+
+import type { Coming, Compared } from '../../../core/compare/side-by-side.ts'
+import { unparted } from '../../lib/words.ts'
+import { OutcomeTable } from '../../ui/OutcomeTable.tsx'
+import { SeverityMark } from '../../ui/Severity.tsx'
+import type { Side } from './sides.ts'
+
+type Props = { left: Side; right: Side; compared: Compared }
+
+/** Findings of one that the other has not, by rule and words. */
+const onlyIn = (one: Coming, other: Coming) =>
+  one.findings.filter(
+    ({ rule, message }) => !other.findings.some(each => each.rule === rule && each.message === message),
+  )
+
+export function BothOutcomes({ left, right, compared }: Props) {
+  const { left: a, right: b } = compared
+  return (
+    <section aria-label="What each comes to" className="rounded-card border border-rule bg-raised px-4 py-3">
+      <OutcomeTable
+        sides={[
+          { ...a, name: left.name, about: left.about },
+          { ...b, name: right.name, about: right.about },
+        ]}
+        difference
+      />
+      <ul className="mt-2 grid gap-1 text-[14px]">
+        <Only side="left" findings={onlyIn(a, b)} />
+        <Only side="right" findings={onlyIn(b, a)} />
+      </ul>
+    </section>
+  )
+}
+
+const mostOnly = 3
+
+const Only = ({ side, findings }: { side: 'left' | 'right'; findings: Coming['findings'] }) =>
+  findings.slice(0, mostOnly).map(({ rule, message, severity, line }) => (
+    <li key={`${rule}${line}`} className="flex gap-2">
+      <SeverityMark severity={severity} />
+      <span>
+        <b>
+          only {side}, line {line}:
+        </b>{' '}
+        {unparted(message)}
+      </span>
+    </li>
+  ))

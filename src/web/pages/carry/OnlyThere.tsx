@@ -1,0 +1,36 @@
+// What only the other printer finds, at the top; or that it finds nothing new.
+import { plural } from '../../../core/format.ts'
+import { unparted } from '../../lib/words.ts'
+import type { PlanShown } from '../../state/api.ts'
+import { SeverityMark } from '../../ui/Severity.tsx'
+
+const most = 6
+
+export function OnlyThere({ plan: { onlyThere }, to }: { plan: PlanShown; to: string }) {
+  if (onlyThere.length === 0)
+    return <p className="rounded-card border border-good bg-raised px-4 py-2.5 text-good">No new findings on {to}.</p>
+  const serious = onlyThere.some(({ severity }) => severity !== 'advice')
+  return (
+    <section
+      aria-label={`Only on ${to}`}
+      className={`rounded-card border bg-raised px-4 py-3 ${serious ? 'border-warn' : 'border-rule'}`}
+    >
+      <h2 className="font-serif text-[18px] font-semibold">
+        Only on {to}: {plural(onlyThere.length, 'finding')}
+      </h2>
+      <ul className="mt-1 grid gap-1 text-[14px]">
+        {onlyThere.slice(0, most).map(({ rule, line, severity, message }) => (
+          <li key={`${rule} ${line}`} className="flex gap-2">
+            <span className="mt-1">
+              <SeverityMark severity={severity} />
+            </span>
+            <span>
+              <b>line {line}:</b> {unparted(message)}
+            </span>
+          </li>
+        ))}
+        {onlyThere.length > most && <li className="text-soft">and {onlyThere.length - most} more</li>}
+      </ul>
+    </section>
+  )
+}

@@ -1,0 +1,258 @@
+// A printer with different firmware: carries all of its scripts and macros over at once, and shows each plan with its questions.
+import { keepPreviousData, type UseQueryResult, useQueries, useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { useNavigate, useParams } from 'react-router'
+import { familyName } from '../../../core/firmware/family-name.ts'
+import { plural } from '../../../core/format.ts'
+import type { CarryAsked } from '../../../core/model/came-from.ts'
+import { configName, filesOf } from '../../../core/model/files.ts'
+import type { SavedScript } from '../../../core/model/kept.ts'
+import type { Moment } from '../../../core/model/moment.ts'
+import { momentWords } from '../../../core/model/moment.ts'
+import type { Printer } from '../../../core/model/printer.ts'
+import { useCommand } from '../../lib/useCommand.ts'
+import { useTitle } from '../../lib/useTitle.ts'
+import { api, type MacroToCarry, type PlanShown } from '../../state/api.ts'
+import { useScriptsOf } from '../../state/asking.ts'
+import { Button } from '../../ui/Button.tsx'
+import { Choice } from '../../ui/Choice.tsx'
+import { Failed } from '../../ui/Failed.tsx'
+import { Field, fieldLook } from '../../ui/Field.tsx'
+import { NotThere } from '../../ui/NotThere.tsx'
+import { Press } from '../../ui/Press.tsx'
+import { Waiting } from '../../ui/Waiting.tsx'
+import { nothingAsked, withRefused } from './asked.ts'
+import { OnlyThere } from './OnlyThere.tsx'
+import { PlanCells, PlanTable, planColumns, TickCell, ticking } from './PlanTable.tsx'
+import { PlanText } from './PlanText.tsx'
+import { Questions } from './Questions.tsx'
+
+type Firmware = Printer['firmware']
+type Family = Firmware['family']
+const familyNames: readonly Family[] = ['board', 'host', 'macro-file', 'dispensing']
+
+export function OtherFirmware() {
+  const { id = '' } = useParams()
+  const asked = useScriptsOf(Number(id))
+  const macros = useQuery({ queryKey: ['macros of', id], queryFn: () => api.macrosToCarry(Number(id)) })
+  if (!asked.data || !macros.data) return <Waiting on={[asked, macros]} what="the printer" />
+  const printer = asked.data.things.printers.find(each => String(each.id) === id)?.data
+  if (!printer) return <NotThere why={`There is no printer ${id}.`} />
+  return <OnePrinter key={id} id={Number(id)} printer={printer} scripts={asked.data.scripts} macros={macros.data} />
+}
+
+type Props = { id: number; printer: Printer; scripts: readonly SavedScript[]; macros: readonly MacroToCarry[] }
+
+/** What is carried: a script as it stands, or a macro as its call; `about` says what becomes of it beyond that. */
+type Piece = { key: string; name: string; moment: Moment; text: string; about: string; atFirst: CarryAsked }
+
+const scriptKey = ({ id, revisionId }: SavedScript): string => `script ${id} ${revisionId}`
+const macroKey = ({ name }: MacroToCarry): string => `macro ${name}`
+
+const piecesOf = (scripts: readonly SavedScript[], macros: readonly MacroToCarry[]): Piece[] => [
+  ...scripts.map(script => ({
+    key: scriptKey(script),
+    name: script.name,
+    moment: script.moment,
+    text: script.text,
+    about: script.stock ? 'stock: a new variant' : '',
+    atFirst: nothingAsked,
+  })),
+  ...macros.map(macro => ({
+    key: macroKey(macro),
+    name: macro.name,
+    moment: macro.moment,
+    text: `${macro.call}\n`,
+    about: 'a macro: a new script with its commands',
+    // It was called with the heats of whatever material there was.
+    atFirst: { ...nothingAsked, heatsAsValues: true },
+  })),
+]
+
+function OnePrinter({ id, printer, scripts, macros }: Props) {
+  const navigate = useNavigate()
+  useTitle(`Another firmware for ${printer.name}`)
+  const { firmware: now } = printer
+  const [family, setFamily] = useState<Family>(now.family)
+  const [version, setVersion] = useState(now.version)
+  const [asked, setAsked] = useState<Readonly<Record<string, CarryAsked>>>({})
+  const [unticked, setUnticked] = useState<ReadonlySet<string>>(new Set())
+  const firmware: Firmware = { family, version: version.trim(), abilities: {} }
+  const readable = /^\d+(\.\d+)*$/.test(firmware.version)
+  const differs = readable && (family !== now.family || firmware.version !== now.version)
+  // Its macros are nothing that another family reads.
+  const pieces = piecesOf(scripts, family === now.family ? [] : macros)
+  const plans = useQueries({
+    queries: pieces.map(({ key, text, moment, atFirst }) => ({
+      queryKey: ['firmware', key, text, firmware, asked[key] ?? atFirst],
+      enabled: differs,
+      queryFn: () => api.planCarry({ text, moment, from: id, to: id, firmware, asked: asked[key] ?? atFirst }),
+      placeholderData: keepPreviousData,
+      retry: false,
+    })),
+  })
+  const all = plans.every(({ data, error }) => data ?? error)
+  const files = filesOf(printer).map(({ name }) => name || configName)
+  const texts = new Map(
+    pieces.flatMap(({ key }, i): [string, string][] => {
+      const text = plans[i]?.data?.text
+      return text === undefined || unticked.has(key) ? [] : [[key, text]]
+    }),
+  )
+  const saving = useCommand(async () => {
+    await api.changeFirmware(id, {
+      firmware,
+      scripts: scripts.flatMap(script => {
+        const text = texts.get(scriptKey(script))
+        const { id: scriptId, revision: base, identity } = script
+        return text === undefined ? [] : [{ id: scriptId, base, identity, text }]
+      }),
+      macros: macros.flatMap(macro => {
+        const text = texts.get(macroKey(macro))
+        return text === undefined ? [] : [{ name: macro.name, moment: macro.moment, text }]
+      }),
+    })
+    await navigate(`/printers/${id}`)
+  })
+  return (
+    <div className="mx-auto max-w-[1320px] px-6 py-5 max-[899px]:px-3">
+      <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
+        <div className="min-w-0 flex-1">
+          <h1 className="font-serif text-[27px] font-semibold">{printer.name} has different firmware now</h1>
+          <p className="text-soft">
+            Its scripts and macros are carried from {familyName[now.family]} {now.version} to the new one, all at once.
+          </p>
+        </div>
+        <Button onClick={() => void navigate(`/printers/${id}`)}>Not now</Button>
+        <Button main disabled={!differs || !all} onClick={() => void saving.run()}>
+          Change it, with {plural(texts.size, 'script')}
+        </Button>
+      </div>
+      <div className="mt-3 flex flex-wrap items-end gap-x-6 gap-y-2">
+        <Choice
+          name="The new firmware"
+          value={family}
+          options={familyNames.map(each => ({ value: each, label: familyName[each] }))}
+          onChange={chosen => setFamily(chosen as Family)}
+        />
+        <div className="w-40">
+          <Field name="Version" {...(!readable && { flaw: 'numbers with points between, as 12.1' })}>
+            {(fieldId, described) => (
+              <input
+                id={fieldId}
+                {...described}
+                value={version}
+                onChange={event => setVersion(event.target.value)}
+                className={fieldLook}
+              />
+            )}
+          </Field>
+        </div>
+        {files.length > 0 && family !== now.family && (
+          <p className="max-w-xl text-[14px] text-warn">
+            Its config and macro files are nothing that {familyName[family]} reads. They go into the bin. Their macros
+            are written out in the scripts that call them, and each becomes a script of its own.
+          </p>
+        )}
+      </div>
+      <Failed why={saving.problem} onRetry={saving.retry} />
+      {!differs ? (
+        <p className="mt-5 rounded-card border border-rule bg-raised p-6 text-center text-soft">
+          It has {familyName[now.family]} {now.version}. Choose the family or the version that it has now.
+        </p>
+      ) : (
+        <>
+          <PlanTable label="Its scripts" first="Script" findings="New findings">
+            {pieces.map((piece, i) => (
+              <PieceRow
+                key={piece.key}
+                piece={piece}
+                printer={printer}
+                query={plans[i]}
+                asked={asked[piece.key] ?? piece.atFirst}
+                onAsked={next => setAsked({ ...asked, [piece.key]: next })}
+                ticked={!unticked.has(piece.key)}
+                onTick={ticked => setUnticked(ticking(unticked, piece.key, !ticked))}
+              />
+            ))}
+            <FileRows files={files} reads={family === now.family} family={family} />
+          </PlanTable>
+          {pieces.length === 0 && <p className="p-4 text-soft">It has no scripts; only its firmware changes.</p>}
+        </>
+      )}
+    </div>
+  )
+}
+
+type FilesProps = { files: readonly string[]; reads: boolean; family: Family }
+
+/** What becomes of its files: they stay where the new firmware reads them, and else go into the bin. */
+const FileRows = ({ files, reads, family }: FilesProps) => (
+  <tbody>
+    {files.map(name => (
+      <tr key={name} className="border-t border-rule align-baseline">
+        <td className="truncate py-2 pr-3 pl-9" title={name}>
+          <b>{name}</b>
+        </td>
+        <td colSpan={planColumns - 1} className="py-2 pr-3 text-[14px] text-soft">
+          {reads
+            ? 'stays as it is: the new version can read it'
+            : `into the bin, with its history: ${familyName[family]} reads none of it`}
+        </td>
+      </tr>
+    ))}
+  </tbody>
+)
+
+type RowProps = {
+  piece: Piece
+  printer: Printer
+  query: UseQueryResult<PlanShown, Error> | undefined
+  asked: CarryAsked
+  onAsked: (asked: CarryAsked) => void
+  ticked: boolean
+  onTick: (ticked: boolean) => void
+}
+
+function PieceRow({ piece, printer, query, asked, onAsked, ticked, onTick }: RowProps) {
+  const plan = query?.data
+  const [open, setOpen] = useState(false)
+  return (
+    <tbody className="border-t border-rule">
+      <tr className="align-baseline">
+        <TickCell
+          name={piece.name}
+          about={[momentWords[piece.moment], piece.about].filter(Boolean).join(', ')}
+          ticked={ticked}
+          disabled={!plan}
+          onTick={onTick}
+        />
+        <PlanCells query={query} fromBefore />
+        <td className="py-2 pr-3 text-[14px]">
+          {plan && (
+            <Press aria-expanded={open} onClick={() => setOpen(!open)} className="text-heat underline">
+              Line by line
+            </Press>
+          )}
+        </td>
+      </tr>
+      {open && plan && (
+        <tr>
+          <td colSpan={planColumns} className="px-3 pb-3">
+            <div className="grid gap-3">
+              <OnlyThere plan={plan} to={`${printer.name} with its new firmware`} />
+              <Questions asks={plan.asks} asked={asked} onAsked={onAsked} />
+              <PlanText
+                plan={plan}
+                from="before"
+                to="now"
+                refused={asked.refused}
+                onRefuse={(id, refused) => onAsked(withRefused(asked, id, refused))}
+              />
+            </div>
+          </td>
+        </tr>
+      )}
+    </tbody>
+  )
+}

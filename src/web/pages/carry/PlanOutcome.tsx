@@ -1,0 +1,27 @@
+// What the script comes to on each printer, side by side.
+
+import type { PlanShown } from '../../state/api.ts'
+import { OutcomeTable } from '../../ui/OutcomeTable.tsx'
+
+type Props = { plan: PlanShown; from: string; to: string }
+
+export function PlanOutcome({ plan: { before, after }, from, to }: Props) {
+  const gone = [...new Set(before.findings.map(({ title }) => title))].filter(
+    title => !after.findings.some(each => each.title === title),
+  )
+  return (
+    <section aria-label="What it comes to on each" className="rounded-card border border-rule bg-raised px-4 py-3">
+      <OutcomeTable
+        sides={[
+          { ...before, name: from },
+          { ...after, name: to },
+        ]}
+      />
+      {gone.length > 0 && (
+        <p className="mt-2 text-[14px] text-soft">
+          Only on {from}: {gone.join('; ')}.
+        </p>
+      )}
+    </section>
+  )
+}

@@ -1,0 +1,100 @@
+// A table of plans, one row for each: what is ticked, how its lines go over, what it asks, what only it finds, how long it takes.
+import type { UseQueryResult } from '@tanstack/react-query'
+import type { ReactNode } from 'react'
+import { duration } from '../../../core/format.ts'
+import type { PlanShown } from '../../state/api.ts'
+import { Failed } from '../../ui/Failed.tsx'
+import { seriousOf } from '../../ui/Severity.tsx'
+import { changesOf, needsOf } from './asked.ts'
+import { countedKinds } from './kinds.ts'
+
+/** How many columns it has, the last one empty where there is nothing more to say. */
+export const planColumns = 6
+
+type Props = { label: string; first: string; findings: string; children: ReactNode }
+
+/** `first` heads what is ticked, `findings` what only the other side finds; the rows stand in bodies of their own. */
+export const PlanTable = ({ label, first, findings, children }: Props) => (
+  // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
+  <section aria-label={label} tabIndex={0} className="mt-4 overflow-x-auto">
+    <table className="w-full min-[900px]:min-w-[860px] table-fixed rounded-card border border-rule bg-raised text-[15px]">
+      <colgroup>
+        <col className="w-[30%]" />
+        <col className="w-[17%]" />
+        <col className="w-[14%]" />
+        <col className="w-[17%]" />
+        <col className="w-[13%]" />
+        <col />
+      </colgroup>
+      <thead className="text-left text-[13px] text-soft">
+        <tr>
+          <th className="py-1.5 pl-3 font-normal">{first}</th>
+          <th className="py-1.5 font-normal">Lines</th>
+          <th className="py-1.5 font-normal">Asks of you</th>
+          <th className="py-1.5 pr-2 font-normal">{findings}</th>
+          <th className="py-1.5 font-normal">Time</th>
+          <th className="py-1.5 pr-3 font-normal">
+            <span className="sr-only">More</span>
+          </th>
+        </tr>
+      </thead>
+      {children}
+    </table>
+  </section>
+)
+
+type TickProps = { name: string; about: string; ticked: boolean; disabled: boolean; onTick: (ticked: boolean) => void }
+
+export const TickCell = ({ name, about, ticked, disabled, onTick }: TickProps) => (
+  <td className="py-2 pr-3 pl-3">
+    <label className="flex items-baseline gap-2">
+      <input type="checkbox" checked={ticked} disabled={disabled} onChange={event => onTick(event.target.checked)} />
+      <span className="min-w-0">
+        <b className="block truncate" title={name}>
+          {name}
+        </b>
+        <span className="block text-[13px] text-soft">{about}</span>
+      </span>
+    </label>
+  </td>
+)
+
+type CellsProps = {
+  /** The query that fetches the plan. */
+  query: UseQueryResult<PlanShown, Error> | undefined
+  /** Whether the time before is said as well. */
+  fromBefore?: boolean
+}
+
+/** What a plan comes to, over four columns. */
+export function PlanCells({ query, fromBefore = false }: CellsProps) {
+  const plan = query?.data
+  if (!plan)
+    return (
+      <td colSpan={4} className="py-2 pr-3 text-soft">
+        {query?.error ? <Failed why={query.error.message} onRetry={() => void query.refetch()} /> : 'Carrying it over…'}
+      </td>
+    )
+  const { before, after, onlyThere } = plan
+  return (
+    <>
+      <td className="py-2 pr-3 text-[14px]">{countedKinds(changesOf(plan).map(({ kind }) => kind))}</td>
+      <td className="py-2 pr-3 text-[14px]">{needsOf(plan)}</td>
+      <td className={`py-2 pr-3 text-[14px] ${seriousOf(onlyThere).length ? 'font-semibold text-warn' : 'text-soft'}`}>
+        {[...new Set(onlyThere.map(({ title }) => title))].join('; ') || 'none'}
+      </td>
+      <td className="py-2 pr-3 whitespace-nowrap">
+        {fromBefore && <span className="text-soft">{duration(before.durationS)} → </span>}
+        <b>{duration(after.durationS)}</b>
+      </td>
+    </>
+  )
+}
+
+/** The set with something in it or not. */
+export function ticking<T>(set: ReadonlySet<T>, what: T, isIn: boolean): ReadonlySet<T> {
+  const next = new Set(set)
+  if (isIn) next.add(what)
+  else next.delete(what)
+  return next
+}

@@ -1,0 +1,116 @@
+// One script carried to all ticked printers: what each needs in a table, questions and changes one click away.
+import { useQueries } from '@tanstack/react-query'
+import { useState } from 'react'
+import { useParams } from 'react-router'
+import { plural } from '../../../core/format.ts'
+import type { SavedScript } from '../../../core/model/kept.ts'
+import { momentWords } from '../../../core/model/moment.ts'
+import type { Printer } from '../../../core/model/printer.ts'
+import { freeName, nameKey } from '../../../core/model/script.ts'
+import { useCommand } from '../../lib/useCommand.ts'
+import { useTitle } from '../../lib/useTitle.ts'
+import { api, type Things } from '../../state/api.ts'
+import { useScript, useShelf, useThings } from '../../state/asking.ts'
+import { Button } from '../../ui/Button.tsx'
+import { Failed } from '../../ui/Failed.tsx'
+import { Notice } from '../../ui/Notice.tsx'
+import { PageLink } from '../../ui/Press.tsx'
+import { Waiting } from '../../ui/Waiting.tsx'
+import { itsOrigin, nothingAsked } from './asked.ts'
+import { PlanCells, PlanTable, TickCell, ticking } from './PlanTable.tsx'
+
+export function CarryToSeveral() {
+  const { id = '' } = useParams()
+  const [script, things, shelf] = [useScript(id), useThings(), useShelf()]
+  if (!script.data || !things.data || !shelf.data) return <Waiting on={[script, things, shelf]} what="the script" />
+  const names = new Set(shelf.data.printers.flatMap(({ scripts }) => scripts.map(({ name }) => nameKey(name))))
+  const own = things.data.printers.find(each => each.id === script.data.printerId)?.data
+  if (!own) return <Notice>Its printer is no longer on the shelf.</Notice>
+  return <ToSeveral key={id} script={script.data} own={own} things={things.data} names={names} />
+}
+
+type Props = { script: SavedScript; own: Printer; things: Things; names: ReadonlySet<string> }
+type Landed = { id: number; name: string }
+
+function ToSeveral({ script, own, things, names }: Props) {
+  useTitle(`Carry over ${script.name} to several`)
+  const { text, moment, printerId } = script
+  const others = things.printers.filter(({ id }) => id !== printerId)
+  const [unticked, setUnticked] = useState<ReadonlySet<number>>(new Set())
+  const [landed, setLanded] = useState<ReadonlyMap<number, Landed>>(new Map())
+  const plans = useQueries({
+    queries: others.map(({ id }) => ({
+      queryKey: ['carry', script.id, script.revisionId, id, nothingAsked],
+      queryFn: () => api.planCarry({ text, moment, from: printerId, to: id, asked: nothingAsked }),
+      retry: false,
+    })),
+  })
+  const ready = others.filter(({ id }, i) => plans[i]?.data && !unticked.has(id) && !landed.has(id))
+  const saving = useCommand(async () => {
+    const failures: string[] = []
+    for (const { id, data } of ready) {
+      const plan = plans[others.findIndex(each => each.id === id)]?.data
+      if (!plan) continue
+      const made = await api
+        .add({
+          name: freeName(`${script.name}, ${data.name}`, name => names.has(nameKey(name))),
+          note: `From ${itsOrigin(script, own)}.`,
+          text: plan.text,
+          printerId: id,
+          moment,
+          cameFrom: { revisionId: script.revisionId, asked: nothingAsked },
+        })
+        .catch((error: Error) => void failures.push(`Not saved for ${data.name}: ${error.message}`))
+      if (made) setLanded(before => new Map(before).set(id, { id: made.id, name: made.name }))
+    }
+    if (failures.length > 0) throw new Error(failures.join(' '))
+  })
+  return (
+    <div className="mx-auto max-w-[1320px] px-6 py-5 max-[899px]:px-3">
+      <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
+        <div className="min-w-0 flex-1">
+          <h1 className="font-serif text-[27px] font-semibold">Carry over to several</h1>
+          <p className="text-soft">
+            “{script.name}” of {own.name}, {momentWords[moment]}, to each ticked printer.
+          </p>
+        </div>
+        <Button main disabled={ready.length === 0 || saving.pending} onClick={() => void saving.run()}>
+          Save {plural(ready.length, 'new script')}
+        </Button>
+      </div>
+      <Failed why={saving.problem} onRetry={() => void saving.run()} />
+      {others.length === 0 && <Notice>There is no other printer. Describe one on the shelf first.</Notice>}
+      <PlanTable label="Printers" first="Printer" findings="Findings only there">
+        <tbody>
+          {others.map(({ id, data }, i) => {
+            const query = plans[i]
+            const done = landed.get(id)
+            return (
+              <tr key={id} className="border-t border-rule align-baseline">
+                <TickCell
+                  name={data.name}
+                  about={data.about}
+                  ticked={!unticked.has(id)}
+                  disabled={!query?.data || done !== undefined}
+                  onTick={ticked => setUnticked(ticking(unticked, id, !ticked))}
+                />
+                <PlanCells query={query} />
+                <td className="py-2 pr-3 text-[14px]">
+                  {done ? (
+                    <PageLink to={`/desk/${done.id}`} className="text-heat underline">
+                      Saved: open it
+                    </PageLink>
+                  ) : (
+                    <PageLink to={`/carry/${script.id}?to=${id}`} className="text-heat underline">
+                      Line by line
+                    </PageLink>
+                  )}
+                </td>
+              </tr>
+            )
+          })}
+        </tbody>
+      </PlanTable>
+    </div>
+  )
+}

@@ -1,0 +1,150 @@
+// Identifying a printer: its reply to M115 is pasted, what it tells is proposed, the person confirms.
+import { useMemo, useState } from 'react'
+import { families } from '../../../core/firmware/families.ts'
+import { identify } from '../../../core/firmware/identify.ts'
+import type { FamilyName } from '../../../core/firmware/spec.ts'
+import { nameKey } from '../../../core/model/script.ts'
+import { useCommand } from '../../lib/useCommand.ts'
+import { api, type Things } from '../../state/api.ts'
+import { Button } from '../../ui/Button.tsx'
+import { PrinterEffect } from '../../ui/EffectCard.tsx'
+import { Failed } from '../../ui/Failed.tsx'
+import { Field, fieldLook } from '../../ui/Field.tsx'
+import { Panel } from '../../ui/Panel.tsx'
+
+type KeptPrinter = Things['printers'][number]
+type Props = { printers: KeptPrinter[]; onClose: () => void }
+
+export function IdentifyPanel({ printers, onClose }: Props) {
+  const [reply, setReply] = useState('')
+  const [chosen, setChosen] = useState<number | null>(null)
+  const [family, setFamily] = useState<FamilyName | ''>('')
+  const [version, setVersion] = useState<string | null>(null)
+  const found = useMemo(() => identify(reply), [reply])
+  const abilities = Object.entries(found.abilities)
+  // The printer that the reply names is the one meant, until the person says otherwise.
+  const named = printers.find(({ data }) => nameKey(data.name) === nameKey(found.machine ?? ''))
+  const printerId = chosen ?? (named ?? printers[0])?.id ?? 0
+  const printer = printers.find(({ id }) => id === printerId)?.data
+  const wantedFamily = family || found.family
+  const wantedVersion = version ?? found.version ?? ''
+
+  const [told, setTold] = useState('')
+  const confirming = useCommand(async () => {
+    setTold('')
+    if (!wantedFamily) throw new Error('Say which family it is.')
+    const { data } = await api.setFirmware(printerId, {
+      family: wantedFamily,
+      version: wantedVersion,
+      abilities: found.abilities,
+    })
+    setTold(`${data.name} now runs the ${wantedFamily} family, version ${wantedVersion}.`)
+  })
+
+  return (
+    <Panel
+      open
+      wide
+      onClose={onClose}
+      title="Identify a printer"
+      about="Send M115 to the printer, and paste all that it answers here."
+    >
+      <Field name="The reply">
+        {id => (
+          <textarea
+            id={id}
+            rows={5}
+            value={reply}
+            onChange={event => setReply(event.target.value)}
+            className={`${fieldLook} font-mono text-[13px]`}
+          />
+        )}
+      </Field>
+      {reply.trim() !== '' && (
+        <p className="mt-2" role="status">
+          {found.family ? (
+            <>
+              This looks like the <b>{found.family}</b> family: {found.because}. {families[found.family].about}
+            </>
+          ) : (
+            <>The family is not clear: {found.because}. Choose it yourself.</>
+          )}
+        </p>
+      )}
+      {abilities.length > 0 && (
+        <ul aria-label="Abilities" className="mt-2 flex max-h-28 flex-wrap gap-1.5 overflow-auto text-[13px]">
+          {abilities.map(([ability, on]) => (
+            <li key={ability} className={`rounded-sm border border-rule px-1.5 font-mono ${on ? '' : 'text-soft'}`}>
+              {ability} {on ? 'yes' : 'no'}
+            </li>
+          ))}
+        </ul>
+      )}
+      <div className="mt-3 grid grid-cols-3 max-[640px]:grid-cols-2 gap-3">
+        <Field name="Printer">
+          {id => (
+            <select
+              id={id}
+              value={printerId}
+              onChange={event => setChosen(Number(event.target.value))}
+              className={fieldLook}
+            >
+              {printers.map(each => (
+                <option key={each.id} value={each.id}>
+                  {each.data.name}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+        <Field name="Family">
+          {id => (
+            <select
+              id={id}
+              value={wantedFamily ?? ''}
+              onChange={event => setFamily(event.target.value as FamilyName)}
+              className={fieldLook}
+            >
+              {!wantedFamily && <option value="">not known</option>}
+              {Object.keys(families).map(each => (
+                <option key={each}>{each}</option>
+              ))}
+            </select>
+          )}
+        </Field>
+        <Field name="Version">
+          {id => (
+            <input
+              id={id}
+              value={wantedVersion}
+              onChange={event => setVersion(event.target.value)}
+              className={fieldLook}
+            />
+          )}
+        </Field>
+      </div>
+      {printer && wantedFamily && (
+        <div className="mt-4">
+          <PrinterEffect
+            printerId={printerId}
+            before={printer}
+            after={{
+              ...printer,
+              firmware: { family: wantedFamily, version: wantedVersion, abilities: found.abilities },
+            }}
+          />
+        </div>
+      )}
+      <Failed why={confirming.problem} onRetry={wantedFamily ? confirming.retry : undefined} />
+      <p role="status" className="mt-2 text-[14px] text-good">
+        {told}
+      </p>
+      <div className="mt-4 flex justify-end gap-2">
+        <Button onClick={onClose}>Close</Button>
+        <Button main onClick={() => void confirming.run()}>
+          Use these
+        </Button>
+      </div>
+    </Panel>
+  )
+}

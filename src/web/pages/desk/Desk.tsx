@@ -1,0 +1,203 @@
+// The Desk: one script written and rehearsed. Ribbon over everything; text, bed and findings below; the outcome along the bottom.
+import type { EditorView } from '@codemirror/view'
+import { Suspense, useEffect, useMemo, useRef, useState } from 'react'
+import { Panel, PanelGroup, PanelResizeHandle } from 'react-resizable-panels'
+import { useParams, useSearchParams } from 'react-router'
+import { callOf } from '../../../core/documents/calls.ts'
+import { showsOnDesk } from '../../drafts/tab.ts'
+import { later } from '../../lib/later.tsx'
+import { useNarrow } from '../../lib/useNarrow.ts'
+import { useTitle } from '../../lib/useTitle.ts'
+import { askNothing, useAsked } from '../../state/asked.ts'
+import { useDesk } from '../../state/desk.ts'
+import { callWith } from '../../state/desk-changes.ts'
+import { useSeen } from '../../state/desk-watch.ts'
+import { openNew, openSaved } from '../../state/opening.ts'
+import { useOutline } from '../../state/outline.ts'
+import { selectLines } from '../../state/playhead.ts'
+import { usePreview } from '../../state/preview.ts'
+import { useRoom } from '../../state/room.ts'
+import { settingOf } from '../../state/setting.ts'
+import { sentSituation } from '../../state/situation.ts'
+import { Failed } from '../../ui/Failed.tsx'
+import { PageLink } from '../../ui/Press.tsx'
+import { BedCard } from './bed/BedCard.tsx'
+import { CalledWith } from './editor/CalledWith.tsx'
+import { ScriptEditor } from './editor/ScriptEditor.tsx'
+import { DeskHeader } from './header/DeskHeader.tsx'
+import { LowerCard } from './lower/LowerCard.tsx'
+import { PlaceholdersPanel } from './lower/PlaceholdersPanel.tsx'
+import { UnknownPanel } from './lower/UnknownPanel.tsx'
+import { Outcome } from './Outcome.tsx'
+import { PassageQuestions } from './outline/PassageQuestions.tsx'
+import { Ribbon } from './ribbon/Ribbon.tsx'
+import { Stacked } from './Stacked.tsx'
+import { StateCard } from './StateCard.tsx'
+import { StillHere } from './StillHere.tsx'
+import { useKeys } from './useKeys.ts'
+import { useQuiet } from './useQuiet.ts'
+
+// Loaded later, because it needs all checks and makers.
+const PreviewCard = later(() => import('./preview/PreviewCard.tsx'), 'PreviewCard')
+
+export function Desk() {
+  const { id, draft } = useParams()
+  const [search] = useSearchParams()
+  const open = useSeen()
+  const problem = useDesk(state => state.problem)
+  const things = useDesk(state => state.things)
+  const [editor, setEditor] = useState<EditorView | null>(null)
+  const previewing = usePreview(({ preview, refusal }) => preview !== null || refusal !== null)
+  const { outline } = useOutline()
+  const { large } = useRoom()
+  const narrow = useNarrow()
+  const { asked, ofPassage } = useAsked()
+  const quiet = useQuiet(open) && !previewing
+  useKeys(editor)
+  const chosen = open?.chosen
+  const setting = useMemo(() => chosen && settingOf(things, chosen), [things, chosen])
+  const wantedLine = Number(search.get('line'))
+  const wantedJob = search.get('job') ?? ''
+  const wantedMaterial = search.get('material') ?? ''
+  const inSituation = search.get('situation') !== null
+
+  useEffect(() => {
+    const situation = inSituation ? sentSituation() : null
+    if (id) void openSaved(id, wantedJob ? { job: wantedJob, material: wantedMaterial, situation } : null)
+    else if (draft) void openNew(draft)
+    // When the Desk is left, this tab no longer shows the script.
+    return () => showsOnDesk(null)
+  }, [id, draft, wantedJob, wantedMaterial, inSituation])
+
+  useTitle(open?.saved?.name ?? 'New script')
+
+  // One of a config's macros was asked for: it is called, once.
+  const wantedCall = search.get('call')
+  const callables = open?.round?.callables
+  const calledFor = useRef('')
+  useEffect(() => {
+    const callable = callables?.find(({ name }) => name === wantedCall)
+    if (!callable || calledFor.current === `${id} ${wantedCall}`) return
+    calledFor.current = `${id} ${wantedCall}`
+    callWith(callOf(callable, {}), callable.moment)
+  }, [id, wantedCall, callables])
+
+  const hasRound = Boolean(open?.round)
+  useEffect(() => {
+    if (hasRound && wantedLine > 0) selectLines(wantedLine)
+  }, [hasRound, wantedLine])
+
+  if (problem)
+    return (
+      <div className="mx-auto max-w-xl p-12">
+        <h1 className="font-serif text-2xl font-semibold">This script can’t be opened</h1>
+        <div className="mt-3">
+          <Failed why={problem.why} onRetry={problem.retry} />
+        </div>
+        <p className="mt-3">
+          <PageLink to="/" className="text-heat underline">
+            Go to the shelf
+          </PageLink>
+        </p>
+        {id && <StillHere scriptId={Number(id)} />}
+      </div>
+    )
+  if (!open || !things || !setting) return <p className="p-6 text-soft">Opening the script…</p>
+  const text = (
+    <div className="flex min-h-0 min-w-0 flex-1 flex-col gap-2">
+      {open.chosen.opened && (
+        <Suspense fallback={null}>
+          <CalledWith open={open} />
+        </Suspense>
+      )}
+      <ScriptEditor open={open} setting={setting} onReady={setEditor} />
+    </div>
+  )
+  const bed = <BedCard open={open} setting={setting} />
+  const lower = previewing ? (
+    <Suspense fallback={<p className="p-3.5 text-soft">One moment…</p>}>
+      <PreviewCard open={open} setting={setting} editor={editor} />
+    </Suspense>
+  ) : (
+    <LowerCard open={open} setting={setting} editor={editor} />
+  )
+  return (
+    <div className="flex h-full min-h-[640px] flex-col gap-2.5 px-6 pt-2 pb-1.5 max-[899px]:h-auto max-[899px]:min-h-0 max-[899px]:px-3">
+      <DeskHeader things={things} />
+      <Ribbon open={open} setting={setting} />
+      {narrow ? (
+        <Suspense fallback={null}>
+          <Stacked
+            text={text}
+            bed={
+              <>
+                {bed}
+                <StateCard open={open} />
+              </>
+            }
+            lower={lower}
+            previewing={previewing}
+          />
+        </Suspense>
+      ) : (
+        <PanelGroup direction="horizontal" autoSaveId="warm-prelude desk columns" className="min-h-0 flex-1">
+          <Panel defaultSize={outline ? 61 : 56} minSize={25} className="flex">
+            {text}
+          </Panel>
+          <Divide between="the text and the bed" />
+          <Panel minSize={25} className="flex flex-col gap-2.5">
+            <PanelGroup direction="vertical" autoSaveId="warm-prelude desk rows" className="min-h-0 flex-1">
+              <Panel id="bed" order={1} defaultSize={58} minSize={25} className="flex gap-3">
+                {bed}
+                <StateCard open={open} />
+              </Panel>
+              {(!large || previewing) && !quiet && (
+                <>
+                  <Divide between="the bed and the findings" vertical />
+                  <Panel id="lower" order={2} minSize={20}>
+                    {lower}
+                  </Panel>
+                </>
+              )}
+            </PanelGroup>
+            {quiet && !large && <div className="shrink-0">{lower}</div>}
+          </Panel>
+        </PanelGroup>
+      )}
+      <Outcome open={open} setting={setting} />
+      <Suspense fallback={null}>
+        {ofPassage && <PassageQuestions {...ofPassage} />}
+        {asked === 'unknown' && (
+          <UnknownPanel
+            unknown={open.round?.unknown ?? []}
+            printerId={open.chosen.printerId}
+            things={things}
+            onClose={askNothing}
+          />
+        )}
+        {asked === 'placeholders' && (
+          <PlaceholdersPanel
+            text={open.roundText}
+            placeholders={open.round?.placeholders ?? []}
+            absent={open.round?.absent ?? new Map()}
+            setting={setting}
+            things={things}
+            onClose={askNothing}
+          />
+        )}
+      </Suspense>
+    </div>
+  )
+}
+
+/** Between two panes, to be dragged or moved by arrow keys; where it was left is remembered. */
+const Divide = ({ between, vertical = false }: { between: string; vertical?: boolean }) => (
+  <PanelResizeHandle
+    aria-label={`Room between ${between}`}
+    className={`group flex shrink-0 items-center justify-center ${vertical ? 'h-3' : 'w-3'}`}
+  >
+    <span
+      className={`rounded-full bg-rule group-hover:bg-soft group-data-[resize-handle-state=drag]:bg-heat ${vertical ? 'h-1 w-10' : 'h-10 w-1'}`}
+    />
+  </PanelResizeHandle>
+)

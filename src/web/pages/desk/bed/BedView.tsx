@@ -1,0 +1,218 @@
+// Draws the bed and the path in millimetres; pressing a move selects its line.
+import { tickStep } from 'd3-array'
+import { Maximize, ZoomIn, ZoomOut } from 'lucide-react'
+import { type KeyboardEvent, type MouseEvent, type PointerEvent, useMemo, useRef } from 'react'
+import { positionAt } from '../../../../core/machine/trace.ts'
+import type { RehearsalInput } from '../../../../core/round.ts'
+import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+import { useSize } from '../../../lib/useSize.ts'
+import type { Selection } from '../../../state/desk.ts'
+import { selectLines } from '../../../state/playhead.ts'
+import { Press } from '../../../ui/Press.tsx'
+import { BedGround } from './BedGround.tsx'
+import { BedOoze } from './BedOoze.tsx'
+import { After, Head, laysDifferently, Path, type Segment, segmentsOf } from './BedPath.tsx'
+import { BedWords } from './BedWords.tsx'
+import { SideView } from './SideView.tsx'
+import { type BedZoom, useBedZoom } from './useBedZoom.ts'
+
+type Props = {
+  round: DeskRound
+  after: DeskRound | null
+  setting: RehearsalInput
+  selection: Selection | null
+  playheadS: number
+  /** Where a passage is being nudged: told how far the pointer has dragged it since it was pressed, mm; null otherwise. */
+  onDrag: ((dx: number, dy: number, begins: boolean) => void) | null
+  /** Whether it has the room of what stands below it. */
+  large: boolean
+}
+
+const marginMm = 9
+/** How near to a move one has to press, as a share of the picture's width. */
+const nearShare = 0.03
+
+/** The distance of a point from a segment, same unit as both. */
+function distance([px, py]: [number, number], { from: [ax, ay], to: [bx, by] }: Segment): number {
+  const [dx, dy] = [bx - ax, by - ay]
+  const along = Math.max(0, Math.min(1, ((px - ax) * dx + (py - ay) * dy) / (dx * dx + dy * dy)))
+  return Math.hypot(px - ax - along * dx, py - ay - along * dy)
+}
+
+export function BedView({ round, after, setting, selection, playheadS, onDrag, large }: Props) {
+  const { printer } = setting
+  const drawing = useRef<SVGGElement>(null)
+  const [attach, size] = useSize()
+  const segments = useMemo(() => segmentsOf(round), [round])
+  const places = [...printer.spots, ...printer.zones.map(zone => ({ x: zone.x[0], y: zone.y[0] }))]
+  const [left, right] = widen(
+    printer.reach.x,
+    round.bounds.x,
+    places.map(({ x }) => x),
+  )
+  const [front, back] = widen(
+    printer.reach.y,
+    round.bounds.y,
+    places.map(({ y }) => y),
+  )
+  const [width, depth] = [right - left, back - front]
+  const drawnAt = useMemo(() => middleOf(round, onDrag !== null ? selection : null), [round, selection, onDrag])
+  // Text and signs keep their size on the screen, whatever the bed's.
+  const zoom = useBedZoom(
+    { left, right, front, back },
+    size,
+    onDrag !== null,
+    onDrag ? { ...drawnAt, mostMmPixel: finestDragMm } : null,
+  )
+  const { pixel } = zoom
+  const head = positionAt(round.trace, playheadS)
+  const near = (Math.max(width, depth) * nearShare) / zoom.times
+
+  /** Where the pointer is on the bed, mm. */
+  const placeOf = (event: MouseEvent<SVGSVGElement>): [number, number] | null => {
+    const toMm = drawing.current?.getScreenCTM()?.inverse()
+    if (!toMm) return null
+    const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(toMm)
+    return [point.x, point.y]
+  }
+  const grabbed = useRef<{ x: number; y: number; mmPerPixel: number } | null>(null)
+  const grab = (event: PointerEvent<SVGSVGElement>) => {
+    if (!onDrag) return
+    event.preventDefault()
+    // The picture may not be as near yet.
+    grabbed.current = { x: event.clientX, y: event.clientY, mmPerPixel: Math.min(pixel, finestDragMm) }
+    event.currentTarget.setPointerCapture(event.pointerId)
+    onDrag(0, 0, true)
+  }
+  const drag = (event: PointerEvent<SVGSVGElement>) => {
+    const from = grabbed.current
+    if (!onDrag || !from) return
+    onDrag((event.clientX - from.x) * from.mmPerPixel, (from.y - event.clientY) * from.mmPerPixel, false)
+  }
+  const drop = () => {
+    grabbed.current = null
+  }
+
+  const press = (event: MouseEvent<SVGSVGElement>) => {
+    const at = placeOf(event)
+    if (!at || onDrag) return
+    // A stroke is drawn over the travel beneath it, so it is the one meant.
+    const rank = (segment: Segment) => distance(at, segment) + (segment.travel ? near / 3 : 0)
+    const nearest = segments.reduce<Segment | null>(
+      (best, each) => (!best || rank(each) < rank(best) ? each : best),
+      null,
+    )
+    if (nearest && distance(at, nearest) <= near) selectLines(nearest.line)
+  }
+
+  return (
+    <>
+      <div ref={attach} className="relative min-h-0 min-w-0 flex-1">
+        {/* biome-ignore lint/a11y/useKeyWithClickEvents: the keys for this are the buttons below the picture */}
+        <svg
+          ref={zoom.attach}
+          viewBox={zoom.viewBox}
+          className={`absolute inset-0 h-full w-full touch-none ${onDrag ? 'cursor-grab select-none active:cursor-grabbing' : ''}`}
+          role="img"
+          aria-label={`The bed of ${printer.name} with ${round.strokes.length} strokes of filament on it`}
+          onClick={press}
+          onPointerDown={grab}
+          onPointerMove={drag}
+          onPointerUp={drop}
+          onPointerCancel={drop}
+        >
+          <g ref={drawing} transform="scale(1 -1)">
+            <BedGround pixel={pixel} setting={setting} probes={round.durations.probingS > 0} />
+            <Path round={round} segments={segments} selection={selection} playheadS={playheadS} />
+            <BedOoze round={round} pixel={pixel} playheadS={playheadS} />
+            {after && laysDifferently(round, after) && <After round={after} pixel={pixel} />}
+            <BedWords pixel={pixel} setting={setting} round={round} />
+            {!Number.isNaN(head.x + head.y) && <Head x={head.x} y={head.y} size={8 * pixel} />}
+          </g>
+        </svg>
+        {(zoom.times > 1.001 || size.height > 320) && <Scale pixel={pixel} width={size.width} />}
+      </div>
+      <SideView round={round} at={playheadS} setting={setting} zoom={zoom} below={large} />
+      <ZoomKeys zoom={zoom} />
+    </>
+  )
+}
+
+/** While something is dragged, a screen pixel is no more than this. */
+const finestDragMm = 0.25
+
+/** The middle of what is dragged, or of all that is laid down. */
+function middleOf({ strokes, bounds }: DeskRound, selection: Selection | null): { x: number; y: number } {
+  const its = strokes.filter(({ line }) => selection && line >= selection.firstLine && line <= selection.lastLine)
+  const points = (its.length ? its : strokes).flatMap(({ path }) => path)
+  const middle = (values: readonly number[]) => (Math.min(...values) + Math.max(...values)) / 2
+  if (points.length > 0) return { x: middle(points.map(([x]) => x)), y: middle(points.map(([, y]) => y)) }
+  return { x: middle(bounds.x ?? [0]), y: middle(bounds.y ?? [0]) }
+}
+
+/** Larger, smaller, all of it: by button, and by arrow keys for what lies beside. Beside the card's own buttons, below the picture. */
+function ZoomKeys({ zoom: { zoomBy, panBy, showAll, times } }: { zoom: BedZoom }) {
+  const onKey = (event: KeyboardEvent) => {
+    const to = { ArrowLeft: [-0.2, 0], ArrowRight: [0.2, 0], ArrowUp: [0, 0.2], ArrowDown: [0, -0.2] }[event.key]
+    if (to) panBy(to[0] ?? 0, to[1] ?? 0)
+    else if (event.key === '+' || event.key === '=') zoomBy(1.5)
+    else if (event.key === '-') zoomBy(1 / 1.5)
+    else if (event.key === '0') showAll()
+    else return
+    event.preventDefault()
+  }
+  const look = 'rounded-sm p-0.5 text-soft hover:bg-sunk hover:text-ink'
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: keys that its buttons take too
+    <div className="absolute right-[34px] bottom-2 flex gap-1" onKeyDown={onKey}>
+      <Press
+        data-also="zoom enlarge"
+        aria-label="Larger (+)"
+        title="Larger (+)"
+        onClick={() => zoomBy(1.5)}
+        className={look}
+      >
+        <ZoomIn size={16} aria-hidden />
+      </Press>
+      <Press
+        data-also="zoom"
+        aria-label="Smaller (−)"
+        title="Smaller (−)"
+        onClick={() => zoomBy(1 / 1.5)}
+        className={look}
+      >
+        <ZoomOut size={16} aria-hidden />
+      </Press>
+      {times > 1.001 && (
+        <Press aria-label="All of the bed (0)" title="All of the bed (0)" onClick={showAll} className={look}>
+          <Maximize size={16} aria-hidden />
+        </Press>
+      )}
+    </div>
+  )
+}
+
+/** A length of round figures, as long as it is on the bed. */
+function Scale({ pixel, width }: { pixel: number; width: number }) {
+  if (width === 0) return null
+  const lengthMm = tickStep(0, width * pixel, 5)
+  return (
+    <div
+      aria-hidden
+      className="pointer-events-none absolute bottom-0 left-0 border-x border-b border-ink bg-raised/70 px-1 text-center text-[12px] leading-3 whitespace-nowrap text-ink"
+      style={{ width: lengthMm / pixel }}
+    >
+      {lengthMm} mm
+    </div>
+  )
+}
+
+/** The reach, and what lies a little beyond it: where the script goes, and places beside the bed. */
+const widen = (
+  [low, high]: readonly [number, number],
+  bounds: [number, number] | null,
+  places: readonly number[],
+): [number, number] => [
+  Math.max(Math.min(low, bounds?.[0] ?? low, ...places), low - 60) - marginMm,
+  Math.min(Math.max(high, bounds?.[1] ?? high, ...places), high + 60) + marginMm,
+]

@@ -1,0 +1,231 @@
+// The script's text with what each line does beside it.
+import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
+import { Compartment, EditorState, Prec } from '@codemirror/state'
+import {
+  drawSelection,
+  EditorView,
+  highlightActiveLine,
+  highlightSpecialChars,
+  keymap,
+  lineNumbers,
+  placeholder,
+  tooltips,
+  ViewPlugin,
+} from '@codemirror/view'
+import { ListTree } from 'lucide-react'
+import { memo, Suspense, useEffect, useRef } from 'react'
+import type { RehearsalInput } from '../../../../core/round.ts'
+import { caretStays, editorTheme } from '../../../lib/editor-theme.ts'
+import { unparted } from '../../../lib/words.ts'
+import { useDesk } from '../../../state/desk.ts'
+import { notePaste, setText } from '../../../state/desk-changes.ts'
+import type { Seen } from '../../../state/desk-watch.ts'
+import { keepAll, useKept } from '../../../state/kept.ts'
+import { useOutline } from '../../../state/outline.ts'
+import { selectLines } from '../../../state/playhead.ts'
+import { toEditor } from '../../../state/separator.ts'
+import { Press } from '../../../ui/Press.tsx'
+import { Outline } from '../outline/Outline.tsx'
+import { atTheKeys } from './at-the-keys.ts'
+import { CaretNumber, watchCaretNumber } from './CaretNumber.tsx'
+import { findingMarks } from './finding-marks.ts'
+import { folding } from './fold.ts'
+import { HeldBack } from './HeldBack.tsx'
+import { commandHover } from './hover.ts'
+import { keepMarks } from './keep.ts'
+import { scriptLanguage } from './language.ts'
+import { NumbersForm } from './NumbersForm.tsx'
+import { putSelection, roundExtension, showRound } from './round.ts'
+import { SettingsForm } from './SettingsForm.tsx'
+import { searchWords } from './search-words.ts'
+import { type Known, values } from './values.ts'
+
+type Props = {
+  open: Seen
+  setting: RehearsalInput
+  onReady: (view: EditorView | null) => void
+}
+
+/** What is typed goes to be rehearsed before it is drawn: the worker works meanwhile. */
+const goesOut = Prec.highest(
+  ViewPlugin.define(() => ({
+    update: ({ docChanged, state, startState, transactions }) => {
+      if (!docChanged) return
+      const text = state.doc.toString()
+      setText(text)
+      if (startState.doc.length === 0 && transactions.some(each => each.isUserEvent('input.paste'))) notePaste(text)
+    },
+  })),
+)
+
+/** The caret moving by a person's hand selects its line everywhere else. */
+const followCaret = EditorView.updateListener.of(update => {
+  const byHand = update.transactions.some(
+    transaction =>
+      transaction.isUserEvent('select') || transaction.isUserEvent('input') || transaction.isUserEvent('delete'),
+  )
+  if (!byHand || !(update.selectionSet || update.docChanged)) return
+  const { from, to } = update.state.selection.main
+  selectLines(update.state.doc.lineAt(from).number, update.state.doc.lineAt(to).number)
+})
+
+/** A script's own, or that of a host's config. */
+const language = new Compartment()
+
+/** What a line of an open config or macro file ran as, at the playhead or the last time before it; null where it says the same. */
+function ranAt({ round, roundText, playheadS }: Seen, line: number): string | null {
+  const own = round?.ranAs.filter(each => each.line === line) ?? []
+  const ran = own.findLast(({ startS }) => startS <= playheadS + 1e-6) ?? own[0]
+  return ran && ran.text !== roundText.split('\n')[line - 1]?.trim() ? ran.text : null
+}
+
+export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady }: Props) {
+  const host = useRef<HTMLDivElement>(null)
+  const view = useRef<EditorView | null>(null)
+  const jobs = useDesk(({ things }) => things?.jobs)
+  const materials = useDesk(({ things }) => things?.materials)
+  const known = useRef<Known>({ setting, jobs: [], materials: [] })
+  known.current = {
+    setting,
+    jobs: jobs?.map(({ data }) => data) ?? [],
+    materials: materials?.map(({ data }) => data) ?? [],
+  }
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a new editor, with a history of its own, for each text put in from outside
+  useEffect(() => {
+    if (!host.current) return
+    keepAll()
+    const made = new EditorView({
+      parent: host.current,
+      state: EditorState.create({
+        doc: useDesk.getState().open?.text ?? '',
+        extensions: [
+          // Only `\n` parts lines here, so that the editor's lines are the reader's (state/separator.ts).
+          EditorState.lineSeparator.of('\n'),
+          EditorState.tabSize.of(4),
+          history(),
+          drawSelection(),
+          highlightActiveLine(),
+          highlightSpecialChars(),
+          findingMarks,
+          roundExtension,
+          lineNumbers(),
+          folding,
+          language.of(scriptLanguage),
+          // The tables of commands are looked into only when somebody asks.
+          commandHover(async () => (await import('../../../../core/round.ts')).stageOf(known.current.setting).firmware),
+          values(() => known.current),
+          placeholder('Paste a script here, or write one.'),
+          EditorView.contentAttributes.of({ tabindex: '0', 'aria-label': 'The script' }),
+          searchWords,
+          atTheKeys(() => known.current),
+          keymap.of([...defaultKeymap, ...historyKeymap]),
+          goesOut,
+          followCaret,
+          watchCaretNumber,
+          keepMarks,
+          // Outside of what holds the editor, which shows nothing beyond its edges.
+          tooltips({ parent: document.body }),
+          editorTheme,
+          caretStays,
+        ],
+      }),
+    })
+    for (const sort of ['keypress', 'beforeinput', 'textInput', 'input'])
+      host.current.addEventListener(sort, event => event.stopPropagation())
+    view.current = made
+    onReady(made)
+    const now = useDesk.getState().open
+    if (now?.round && now.roundText === now.text) showRound(made, now.round, now.findings)
+    return () => {
+      onReady(null)
+      view.current = null
+      made.destroy()
+    }
+  }, [open.opening])
+
+  const isConfig = setting.opened !== undefined && setting.printer.firmware.family === 'host'
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a new editor begins with a script's language
+  useEffect(() => {
+    let current = true
+    if (isConfig)
+      void import('../../../lib/config-language.ts').then(({ configLanguage }) => {
+        if (current) view.current?.dispatch({ effects: language.reconfigure(configLanguage) })
+      })
+    return () => {
+      current = false
+    }
+  }, [isConfig, open.opening])
+
+  const { round, roundText, selection, findings } = open
+  useEffect(() => {
+    if (view.current && round && roundText === view.current.state.doc.toString())
+      showRound(view.current, round, findings)
+  }, [round, roundText, findings])
+
+  useEffect(() => {
+    const editor = view.current
+    if (!editor) return
+    editor.dispatch({ effects: putSelection.of(selection) })
+    if (!selection || selection.firstLine > editor.state.doc.lines) return
+    const { from } = editor.state.doc.line(selection.firstLine)
+    const { head } = editor.state.selection.main
+    const atCaret = editor.hasFocus && editor.state.doc.lineAt(head).number === selection.firstLine
+    if (!atCaret) editor.dispatch({ effects: EditorView.scrollIntoView(from, { y: 'nearest', yMargin: 60 }) })
+  }, [selection])
+
+  const { outline, toggle } = useOutline()
+  const { held } = useKept()
+  const line = selection && round?.explained[selection.firstLine - 1]
+  const ran = line && ranAt(open, line.line)
+  return (
+    <section
+      aria-label="Script"
+      className="relative flex min-h-0 min-w-0 flex-1 flex-col rounded-card border border-rule bg-raised"
+    >
+      <Suspense fallback={null}>
+        {round && round.settings.length > 0 && <SettingsForm settings={round.settings} editor={() => view.current} />}
+        {isConfig && (
+          <NumbersForm
+            text={roundText}
+            saved={toEditor(open.saved?.text ?? '').text}
+            setting={setting}
+            editor={() => view.current}
+          />
+        )}
+      </Suspense>
+      <div className="flex min-h-0 flex-1">
+        <Suspense fallback={null}>{outline && <Outline open={open} />}</Suspense>
+        <div ref={host} className="min-h-0 min-w-0 flex-1 overflow-hidden rounded-card min-[900px]:*:contain-strict" />
+      </div>
+      <Suspense fallback={null}>{held && <HeldBack held={held} editor={() => view.current} />}</Suspense>
+      <div className="flex items-start border-t border-rule">
+        <Press
+          aria-pressed={outline}
+          onClick={toggle}
+          className={`m-1 flex shrink-0 items-center gap-1.5 rounded-button px-2 py-0.5 text-[14px] hover:bg-sunk ${outline ? 'bg-sunk font-semibold' : 'text-soft'}`}
+        >
+          <ListTree size={15} aria-hidden /> Outline
+        </Press>
+        <p className="h-[46px] min-w-0 flex-1 overflow-auto px-2 py-1 text-[14px]" role="status">
+          {line ? (
+            <>
+              <b>Line {line.line}</b>{' '}
+              {unparted(line.says) ||
+                (line.kind === 'comment' ? 'A note for people; the machine passes over it.' : 'Nothing here.')}
+              {ran && (
+                <>
+                  {' '}
+                  <span className="text-soft">Ran as</span> <code className="font-mono text-[13px]">{ran}</code>
+                </>
+              )}
+            </>
+          ) : (
+            <span className="text-soft">Put the caret on a line to read here what it does.</span>
+          )}
+        </p>
+        <CaretNumber />
+      </div>
+    </section>
+  )
+})

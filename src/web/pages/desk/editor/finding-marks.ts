@@ -1,0 +1,144 @@
+// What would go wrong, in the editor: a sign in the margin, the line underlined, and its sentence with its fixes where one points.
+import {
+  type ChangeDesc,
+  type Extension,
+  type Range,
+  RangeSet,
+  RangeSetBuilder,
+  StateEffect,
+  StateField,
+  type Text,
+} from '@codemirror/state'
+import { Decoration, type DecorationSet, EditorView, GutterMarker, gutter, hoverTooltip } from '@codemirror/view'
+import type { Finding, Severity } from '../../../../core/check/finding.ts'
+import { unparted } from '../../../lib/words.ts'
+
+export const putFindings = StateEffect.define<readonly Finding[]>()
+
+/** More than so many are marked for nobody. */
+const most = 1000
+/** A line is underlined so far at most. */
+const mostSigns = 400
+
+const rank: Record<Severity, number> = { error: 0, warning: 1, advice: 2 }
+
+class Sign extends GutterMarker {
+  constructor(
+    readonly severity: Severity,
+    readonly says: string,
+  ) {
+    super()
+  }
+  override eq(other: Sign): boolean {
+    return other.severity === this.severity && other.says === this.says
+  }
+  override toDOM(): HTMLElement {
+    const sign = document.createElement('div')
+    sign.className = `cm-sign cm-sign-${this.severity}`
+    sign.title = this.says
+    return sign
+  }
+}
+
+/** What is typed at its end belongs to it: the letter that the browser has put there stays as it is. */
+const underline = (severity: Severity) => Decoration.mark({ class: `cm-found-${severity}`, inclusiveEnd: true })
+const underlines = { error: underline('error'), warning: underline('warning'), advice: underline('advice') }
+
+/** `doc` is the text that they speak of, by whose places their fixes are given. */
+type Marked = { findings: readonly Finding[]; doc: Text; signs: RangeSet<Sign>; lines: DecorationSet }
+
+function marked(findings: readonly Finding[], doc: Text): Marked {
+  const ofLine = new Map<number, { severity: Severity; says: string }>()
+  for (const { line, severity, message } of findings.slice(0, most)) {
+    if (line < 1 || line > doc.lines) continue
+    const before = ofLine.get(line)
+    const worse = !before || rank[severity] < rank[before.severity]
+    ofLine.set(line, {
+      severity: worse ? severity : before.severity,
+      says: before ? `${before.says}\n${message}` : message,
+    })
+  }
+  const signs = new RangeSetBuilder<Sign>()
+  const lines = new RangeSetBuilder<Decoration>()
+  for (const [line, { severity, says }] of [...ofLine].sort(([a], [b]) => a - b)) {
+    const { from, to } = doc.line(line)
+    signs.add(from, from, new Sign(severity, says))
+    if (to > from) lines.add(from, Math.min(to, from + mostSigns), underlines[severity])
+  }
+  return { findings, doc, signs: signs.finish(), lines: lines.finish() }
+}
+
+/** `RangeSet.eq` compares points alone, and so no underlines. */
+function sameLines(one: DecorationSet, other: DecorationSet): boolean {
+  const [a, b] = [one.iter(), other.iter()]
+  for (; a.value && a.value === b.value && a.from === b.from && a.to === b.to; b.next()) a.next()
+  return a.value === null && b.value === null
+}
+
+/** With the marks that are drawn already where they are the same: then nothing is drawn anew. */
+const asDrawn = (next: Marked, drawn: Marked): Marked => ({
+  ...next,
+  signs: RangeSet.eq([next.signs], [drawn.signs]) ? drawn.signs : next.signs,
+  lines: sameLines(next.lines, drawn.lines) ? drawn.lines : next.lines,
+})
+
+/** Underlines that have come to reach over a line's end, as where a line was begun behind one, cut off there. */
+function withinLines(lines: DecorationSet, doc: Text): DecorationSet {
+  const cut: Range<Decoration>[] = []
+  const within = (from: number, to: number) => to <= doc.lineAt(from).to
+  lines.between(0, doc.length, (from, to, mark) => {
+    const { to: end } = doc.lineAt(from)
+    if (to > end && end > from) cut.push(mark.range(from, end))
+  })
+  return lines.update({ filter: within, add: cut })
+}
+
+/** What was marked goes with its lines. */
+function carried(now: Marked, changes: ChangeDesc, doc: Text, linesBefore: number): Marked {
+  const lines = now.lines.map(changes)
+  return { ...now, signs: now.signs.map(changes), lines: doc.lines > linesBefore ? withinLines(lines, doc) : lines }
+}
+
+const field = StateField.define<Marked>({
+  create: ({ doc }) => marked([], doc),
+  update(now, { effects, state, startState, changes, docChanged }) {
+    // Until its round has come.
+    const moved = docChanged ? carried(now, changes, state.doc, startState.doc.lines) : now
+    for (const effect of effects) if (effect.is(putFindings)) return asDrawn(marked(effect.value, state.doc), moved)
+    return moved
+  },
+  provide: it => EditorView.decorations.from(it, ({ lines }) => lines),
+})
+
+const margin = gutter({ class: 'cm-signs', markers: ({ state }) => state.field(field).signs })
+
+function sentence(view: EditorView, { message, fixes }: Finding): HTMLElement {
+  const told = document.createElement('div')
+  told.className = 'cm-finding'
+  told.append(unparted(message))
+  for (const { title, edits } of fixes) {
+    const button = document.createElement('button')
+    button.type = 'button'
+    button.textContent = title
+    button.onclick = () => view.dispatch({ changes: [...edits], userEvent: 'input.fix' })
+    told.append(button)
+  }
+  return told
+}
+
+const sentences = hoverTooltip(
+  (view, pos) => {
+    const { findings, doc } = view.state.field(field)
+    // Of an older text they would mend other places.
+    if (!view.state.doc.eq(doc)) return null
+    const line = doc.lineAt(pos)
+    const here = findings.filter(each => each.line === line.number)
+    if (here.length === 0) return null
+    const dom = document.createElement('div')
+    dom.append(...here.map(each => sentence(view, each)))
+    return { pos: line.from, end: line.to, create: () => ({ dom }) }
+  },
+  { hideOnChange: true },
+)
+
+export const findingMarks: Extension = [field, margin, sentences]

@@ -1,0 +1,69 @@
+// Saving: at once with a note made from the change, with a note of one's own, as a variant, or as another script.
+import { ChevronDown } from 'lucide-react'
+import { useEffect } from 'react'
+import type { Things } from '../../../state/api.ts'
+import { type Asked, ask, askNothing, useAsked } from '../../../state/asked.ts'
+import { hasUnsavedChange, useDesk } from '../../../state/desk.ts'
+import { type Head, useUnsaved } from '../../../state/desk-watch.ts'
+import { saveChange } from '../../../state/saving.ts'
+import { Button } from '../../../ui/Button.tsx'
+import { Menu } from '../../../ui/Menu.tsx'
+import { DeskItems } from './DeskItems.tsx'
+import type { OnRun } from './onRun.ts'
+import { orAsk } from './orAsk.ts'
+import { SavingQuestions } from './SavingQuestions.tsx'
+
+const savingQuestions: readonly Asked[] = ['note', 'variant', 'another', 'elsewhere', 'throw-away']
+
+type Props = { head: Head; things: Things; onRun: OnRun }
+
+export function Keeping({ head, things, onRun }: Props) {
+  const { asked } = useAsked()
+  const { saved } = head
+  // A question on the Desk goes with the Desk.
+  useEffect(() => askNothing, [])
+  const save = () => {
+    if (!saved) return ask('another')
+    if (saved.stock) return ask('variant')
+    onRun(() => orAsk(saveChange))
+  }
+  // Saving may be asked for by key; what it asks in turn takes the place of that.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once for each time that it is asked
+  useEffect(() => {
+    if (asked !== 'save') return
+    askNothing()
+    const { open } = useDesk.getState()
+    if (open && hasUnsavedChange(open)) save()
+  }, [asked])
+  return (
+    <>
+      <div className="flex">
+        <Save isNew={saved === null} onSave={save} />
+        {saved && (
+          <Menu
+            name="Save"
+            button={props => (
+              <Button
+                main
+                aria-label="Other ways to save it"
+                className="rounded-l-none border-l-on-heat/40 px-1.5!"
+                {...props}
+              >
+                <ChevronDown size={16} aria-hidden />
+              </Button>
+            )}
+          >
+            {() => <DeskItems of="save" onRun={onRun} />}
+          </Menu>
+        )}
+      </div>
+      {asked && savingQuestions.includes(asked) && <SavingQuestions asked={asked} saved={saved} things={things} />}
+    </>
+  )
+}
+
+const Save = ({ isNew, onSave }: { isNew: boolean; onSave: () => void }) => (
+  <Button main onClick={onSave} disabled={!useUnsaved()} className={isNew ? '' : 'rounded-r-none'}>
+    Save
+  </Button>
+)

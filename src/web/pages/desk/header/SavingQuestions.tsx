@@ -1,0 +1,98 @@
+// What saving asks: a note, a variant's name, another script's, whose text holds where it was saved elsewhere, whether a file is to go.
+import { useEffect, useState } from 'react'
+import { useNavigate } from 'react-router'
+import { api, type Things } from '../../../state/api.ts'
+import { type Asked, ask, askNoMore, askNothing } from '../../../state/asked.ts'
+import type { Head } from '../../../state/desk-watch.ts'
+import { branchOpen, changeInWords, saveOnTop, saveOpen } from '../../../state/saving.ts'
+import { AskPanel } from '../../../ui/AskPanel.tsx'
+import { Confirm } from '../../../ui/Confirm.tsx'
+import { orAsk } from './orAsk.ts'
+import { SaveAs } from './SaveAs.tsx'
+import { SavedElsewhere } from './SavedElsewhere.tsx'
+import { WithText } from './WithText.tsx'
+
+type Props = { asked: Asked; saved: Head['saved']; things: Things }
+
+export function SavingQuestions({ asked, saved, things }: Props) {
+  const navigate = useNavigate()
+  return (
+    <>
+      {asked === 'throw-away' && saved && (
+        <Confirm
+          title={`Throw “${saved.name}” away`}
+          about="The printer is without it from then on. It waits in the bin for 30 days, with its history, and can be put back from the Workshop."
+          go="Throw it away"
+          onGo={async () => {
+            await api.bin(saved.id)
+            await navigate('/')
+          }}
+          onClose={askNothing}
+        />
+      )}
+      {asked === 'another' && (
+        <WithText>{open => <SaveAs open={open} things={things} onClose={askNothing} />}</WithText>
+      )}
+      {asked === 'note' && <WithNote />}
+      {asked === 'variant' && saved && <AsVariant name={saved.name} variant={saved.variant} stock={saved.stock} />}
+      {asked === 'elsewhere' && (
+        <WithText>
+          {open => (
+            <SavedElsewhere
+              open={open}
+              onKeepMine={() => orAsk(async () => saveOnTop((await changeInWords()).words))}
+              onAnother={() => ask('another')}
+              onClose={() => askNoMore('elsewhere')}
+            />
+          )}
+        </WithText>
+      )}
+    </>
+  )
+}
+
+/** What the change comes to, in words; null while it is being rehearsed. */
+function useChange(): { words: string; name: string } | null {
+  const [change, setChange] = useState<{ words: string; name: string } | null>(null)
+  useEffect(() => {
+    void changeInWords().then(setChange)
+  }, [])
+  return change
+}
+
+function WithNote() {
+  const change = useChange()
+  if (!change) return null
+  return (
+    <AskPanel
+      title="Save with a note"
+      about="The next revision. The note says why, for you in six months."
+      fields={[{ name: 'Note', hint: 'proposed from the change', value: change.words, most: 500 }]}
+      go="Save"
+      onGo={([note = '']) => orAsk(() => saveOpen(note))}
+      onClose={() => askNoMore('note')}
+    />
+  )
+}
+
+function AsVariant({ name, variant, stock }: { name: string; variant: string; stock: boolean }) {
+  const change = useChange()
+  if (!change) return null
+  return (
+    <AskPanel
+      title="Save as a variant"
+      about={
+        stock
+          ? `“${variant}” is kept as it came. Your change becomes a variant of its own, and is in use from now on.`
+          : `A variant of “${name}” beside “${variant}”, in use from now on. One click on the shelf switches.`
+      }
+      fields={[
+        { name: 'Name of the variant', hint: 'proposed from the change', value: change.name, needed: true },
+        { name: 'Why', value: change.words, most: 500 },
+      ]}
+      go="Save the variant"
+      onGo={([wanted = '', note = '']) => branchOpen(wanted, note)}
+      onClose={askNothing}
+    />
+  )
+}

@@ -1,0 +1,195 @@
+// Taking a script away: in plain numbers for jobs, or in another program's words, seen before it is copied or saved.
+import { useState } from 'react'
+import type { Ending, Taken } from '../../../../core/export/export.ts'
+import { listed, plural } from '../../../../core/format.ts'
+import { useCommand } from '../../../lib/useCommand.ts'
+import type { Things } from '../../../state/api.ts'
+import type { Open } from '../../../state/desk.ts'
+import { copyText, nameOf, saveFile, saveZip } from '../../../state/files.ts'
+import { Button } from '../../../ui/Button.tsx'
+import { Choice } from '../../../ui/Choice.tsx'
+import { Failed } from '../../../ui/Failed.tsx'
+import { Panel } from '../../../ui/Panel.tsx'
+import { PageLink } from '../../../ui/Press.tsx'
+import { Ticks } from '../../../ui/Ticks.tsx'
+import { intoPrinter } from './intoPrinter.ts'
+import { nameFor, takeAll } from './takeAll.ts'
+import { useTaking } from './useTaking.ts'
+
+type Props = { open: Open; things: Things; onClose: () => void }
+
+const mostUnsaid = 12
+
+export function TakeAway({ open, things, onClose }: Props) {
+  const taking = useTaking(open, things)
+  const { wish, change, forms, form, printer, taken, waiting, trouble, retry, take } = taking
+  const [said, setSaid] = useState('')
+  /** Copies or saves the export, and shows the sentence that comes back. */
+  const command = useCommand(async (act: () => Promise<string>) => {
+    setSaid('')
+    setSaid(await act())
+  })
+  const run = (act: () => Promise<string>) => void command.run(act)
+  const [shown, setShown] = useState('')
+  const file = taken.find(({ name }) => name === shown) ?? taken[0]
+  const name = nameOf(open)
+  const takeIt = async () => {
+    const files = taken.map(each => ({ name: nameFor(name, form, each), text: each.text }))
+    const [only, ...more] = files
+    return only && more.length === 0 ? saveFile(only.text, only.name) : saveZip(files, name)
+  }
+  return (
+    <Panel open wide onClose={onClose} title="Export" about="What you see here is what you get.">
+      <div className="flex flex-wrap items-end gap-6">
+        <Choice name="Written" value={wish.form} options={forms} onChange={value => change({ form: value })} />
+        <Choice
+          name="Line ends"
+          value={wish.ending}
+          options={[
+            { value: 'as-it-is', label: 'as they are' },
+            { value: 'lf', label: 'LF', about: 'most machines and programs' },
+            { value: 'crlf', label: 'CR LF', about: 'some older boards and displays' },
+          ]}
+          onChange={value => change({ ending: value as Ending })}
+        />
+        <label className="flex items-center gap-2 pb-0.5">
+          <input
+            type="checkbox"
+            checked={wish.comments}
+            onChange={event => change({ comments: event.target.checked })}
+          />
+          with comments
+        </label>
+        {taken.length > 1 && file && (
+          <Choice
+            name={`Shown, of ${taken.length} files`}
+            value={file.name}
+            options={taken.map(each => ({ value: each.name, label: each.name }))}
+            onChange={setShown}
+          />
+        )}
+      </div>
+      {form.perJob && (
+        <div className="mt-2">
+          <Ticks
+            legend="For the jobs"
+            options={things.jobs.map(({ data }) => ({ value: data.name, label: data.name }))}
+            chosen={wish.jobs}
+            onChange={jobs => change({ jobs: jobs.length ? jobs : [open.chosen.jobName] })}
+          />
+        </div>
+      )}
+      {things.vocabularies.length === 0 && (
+        <p className="mt-2 text-[14px] text-soft">
+          To write it for your slicer,{' '}
+          <PageLink to="/vocabularies" className="text-heat underline">
+            teach its placeholders
+          </PageLink>{' '}
+          first.
+        </p>
+      )}
+      {form.inWords && (taking.undecided > 0 || wish.decided) && (
+        <label className="mt-2 flex items-center gap-2">
+          <input type="checkbox" checked={wish.decided} onChange={event => change({ decided: event.target.checked })} />
+          Write missing values as numbers, in a file for each job
+        </label>
+      )}
+      {file?.box && <p className="mt-2">{file.box}</p>}
+      {file && file.untranslatable.length > 0 && <Untranslatable file={file} />}
+      {file && file.otherwise.length > 0 && <Otherwise file={file} />}
+      <Failed why={trouble && `The export could not be made: ${trouble}`} onRetry={retry} />
+      <textarea
+        aria-label="The exported script"
+        readOnly
+        rows={14}
+        value={file?.text ?? ''}
+        className="mt-3 w-full rounded-button border border-rule bg-paper px-3 py-2 font-mono text-[13px] leading-[18px]"
+      />
+      <Failed why={command.problem} onRetry={command.retry} />
+      <div className="mt-3 flex flex-wrap items-center justify-end gap-3">
+        <p className="mr-auto text-[14px] text-soft" role="status">
+          {waiting && 'Reading it back and rehearsing it… '}
+          {file &&
+            !waiting &&
+            `${file.bytes.toLocaleString('en')} bytes, ${plural(file.text.split('\n').length - (/\n$/.test(file.text) ? 1 : 0), 'line')}`}
+          {said && <span className="text-good"> · {said}</span>}
+        </p>
+        <Button className={withName} onClick={() => run(() => takeAll(open.chosen.printerId, printer, form, take))}>
+          All of {printer}’s scripts (.zip)
+        </Button>
+        {taken.some(({ call }) => call !== null) && (
+          <Button
+            className={withName}
+            disabled={waiting || !taken.every(proven)}
+            title={`Saves it with ${printer}, and shows the script as the line that calls it`}
+            onClick={() =>
+              run(() =>
+                intoPrinter(open, taken)
+                  .then(onClose)
+                  .then(() => ''),
+              )
+            }
+          >
+            Put it into {printer}
+          </Button>
+        )}
+        <Button disabled={waiting || !proven(file)} onClick={() => run(() => copyText(file?.text ?? ''))}>
+          Copy
+        </Button>
+        <Button main disabled={waiting || taken.length === 0 || !taken.every(proven)} onClick={() => run(takeIt)}>
+          {taken.length > 1 ? `Save ${taken.length} files (.zip)` : 'Save as a file'}
+        </Button>
+      </div>
+    </Panel>
+  )
+}
+
+/** A button with a printer’s name in it, which may be long. */
+const withName = 'max-w-full whitespace-normal! [overflow-wrap:anywhere]'
+
+/** Only what does the same as the script is handed over. */
+const proven = (file: Taken | undefined): boolean => file !== undefined && file.otherwise.length === 0
+
+function Otherwise({ file: { otherwise } }: { file: Taken }) {
+  const jobs = new Map<string, string[]>()
+  for (const { job, line, what } of otherwise) {
+    const said = `${line === null ? '' : `line ${line}, `}${what}`
+    jobs.set(said, [...(jobs.get(said) ?? []), job])
+  }
+  return (
+    <section
+      aria-label="Where it would do something different"
+      className="mt-3 rounded-button border border-bad px-3 py-2 text-[14px]"
+    >
+      <h3 className="font-semibold text-bad">
+        Read back and rehearsed, it does something different from the script, so it can’t be exported like this.
+      </h3>
+      <ul>
+        {[...jobs].slice(0, mostUnsaid).map(([said, names]) => (
+          <li key={said}>
+            {listed(names)}: {said}
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+const Untranslatable = ({ file: { untranslatable } }: { file: Taken }) => (
+  <section
+    aria-label="Values without a placeholder"
+    className="mt-3 rounded-button border border-warn px-3 py-2 text-[14px]"
+  >
+    <h3 className="font-semibold text-warn">
+      {plural(untranslatable.length, 'thing')} without a placeholder, which{' '}
+      {untranslatable.length === 1 ? 'stays' : 'stay'} as {untranslatable.length === 1 ? 'it is' : 'they are'}
+    </h3>
+    <ul>
+      {untranslatable.slice(0, mostUnsaid).map(({ line, what }) => (
+        <li key={`${line} ${what}`}>
+          line {line}: {what}
+        </li>
+      ))}
+    </ul>
+  </section>
+)

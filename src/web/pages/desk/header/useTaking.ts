@@ -1,0 +1,119 @@
+// What a person wants to export, and the files that come of it.
+import { useCallback, useMemo, useState } from 'react'
+import type { Ending, Form, Taken } from '../../../../core/export/export.ts'
+import { ofFirstTool } from '../../../../core/model/job.ts'
+import type { Moment } from '../../../../core/model/moment.ts'
+import type { RehearsalInput } from '../../../../core/round.ts'
+import { misfit } from '../../../../core/runs/fits.ts'
+import { useComputed } from '../../../lib/useComputed.ts'
+import type { Things } from '../../../state/api.ts'
+import { fileText, type Open } from '../../../state/desk.ts'
+import { exportAside } from '../../../state/rehearser.ts'
+import { settingOf } from '../../../state/setting.ts'
+
+const none: Taken[] = []
+
+type Wish = { form: string; comments: boolean; ending: Ending; jobs: string[]; decided: boolean }
+
+/** A way to write it; `about` tells its files from others by name. */
+export type Way = {
+  value: string
+  label: string
+  note: string
+  about: string
+  inWords: boolean
+  perJob: boolean
+  form: Form
+}
+
+function waysFor({ vocabularies }: Things, family: string | undefined, decided: boolean): Way[] {
+  const way = (value: string, label: string, note: string, form: Form, more: Partial<Way> = {}): Way => ({
+    ...{ value, label, note, form, about: '', inWords: false, perJob: false },
+    ...more,
+  })
+  const all = vocabularies.map(({ data }) => data)
+  return [
+    way('plain', 'in plain numbers, for one job', 'works anywhere', { kind: 'plain' }, { perJob: true }),
+    ...vocabularies.map(({ id, data }) =>
+      way(
+        String(id),
+        `with ${data.name}’s placeholders`,
+        `${data.open}…${data.close}${data.branch ? '' : ', without branches'}`,
+        { kind: 'vocabulary', vocabulary: data, decided },
+        { about: data.name, inWords: true, perJob: decided },
+      ),
+    ),
+    ...(family === 'host'
+      ? [
+          way('macro', 'as a macro for the config file', 'with the line that calls it', {
+            kind: 'host-macro',
+            vocabularies: all,
+          }),
+        ]
+      : []),
+    ...(family === 'macro-file'
+      ? [
+          way('files', 'as macro files for the board’s card', 'with the line that calls each', {
+            kind: 'macro-files',
+            vocabularies: all,
+          }),
+        ]
+      : []),
+    way('as-it-is', 'as it stands', 'with values and guards', { kind: 'as-it-is' }),
+  ]
+}
+
+export function useTaking(open: Open, things: Things) {
+  const { chosen } = open
+  const [wish, setWish] = useState<Wish>({
+    form: 'plain',
+    comments: true,
+    ending: 'as-it-is',
+    jobs: [chosen.jobName],
+    decided: false,
+  })
+  const printer = things.printers.find(({ id }) => id === chosen.printerId)?.data
+  const family = printer?.firmware.family
+  const ways = useMemo(() => waysFor(things, family, wish.decided), [things, family, wish.decided])
+  const way = ways.find(({ value }) => value === wish.form) ?? (ways[0] as Way)
+  const take = useCallback(
+    async (text: string, moment: Moment): Promise<Taken[]> => {
+      const settingFor = (jobName: string): RehearsalInput[] => {
+        const job = things.jobs.find(({ data }) => data.name === jobName)?.data
+        // The job that is rehearsed keeps the material chosen for it; another has its own.
+        const materialName =
+          jobName === chosen.jobName ? chosen.materialName : ((job && ofFirstTool(job, job.materials)) ?? '')
+        const setting = settingOf(things, { ...chosen, moment, jobName, materialName })
+        return setting ? [setting] : []
+      }
+      // What is one file for all jobs is proven for every job that the printer can print.
+      const others = things.jobs
+        .map(({ data }) => data)
+        .filter(job => job.name !== chosen.jobName && printer && misfit(job, printer) === null)
+        .map(({ name }) => name)
+      const names = way.perJob ? wish.jobs : [chosen.jobName, ...others]
+      const [first, ...more] = names.flatMap(settingFor)
+      return first ? exportAside(text, [first, ...more], { ...wish, form: way.form }) : []
+    },
+    [chosen, things, wish, way.form, way.perJob, printer],
+  )
+  const text = fileText(open)
+  const { data, error, refetch } = useComputed(
+    useCallback(() => take(text, chosen.moment), [take, text, chosen.moment]),
+  )
+  const taken = data ?? none
+  return {
+    wish,
+    change: (part: Partial<Wish>) => setWish(before => ({ ...before, ...part })),
+    forms: ways.map(({ value, label, note }) => ({ value, label, about: note })),
+    form: way,
+    printer: printer?.name ?? 'printer',
+    taken,
+    waiting: data === undefined && error === null,
+    trouble: error?.message ?? null,
+    retry: () => void refetch(),
+    take,
+    /** How much can't be said without deciding it for a job. */
+    undecided: wish.decided ? 0 : (taken[0]?.untranslatable.length ?? 0),
+  }
+}

@@ -1,0 +1,63 @@
+// What a line that calls a macro came to: every command that ran for it, with its sentence.
+import { useState } from 'react'
+import { duration, plural } from '../../../../core/format.ts'
+import { unparted } from '../../../lib/words.ts'
+import type { Open } from '../../../state/desk.ts'
+import { Choice } from '../../../ui/Choice.tsx'
+import { PageLink } from '../../../ui/Press.tsx'
+import { useFileLink } from '../useFileLink.ts'
+
+/** Where a command stands in the machine's own files. */
+function Place({ to, file, line }: { to: string | null; file: string | null; line: number | null }) {
+  if (line === null) return null
+  const words = `${file ?? 'config'}, line ${line}`
+  return to ? (
+    <PageLink to={to} className="text-[13px] whitespace-nowrap text-soft underline underline-offset-2">
+      {words}
+    </PageLink>
+  ) : (
+    <span className="text-[13px] text-soft">{words}</span>
+  )
+}
+
+export function CallsCard({ calls }: { calls: NonNullable<Open['round']>['calls'] }) {
+  const [line, setLine] = useState<number | null>(null)
+  const call = calls.find(each => each.line === line) ?? calls[0]
+  const linkTo = useFileLink()
+  if (!call) return null
+  return (
+    <div className="flex h-full flex-col">
+      {calls.length > 1 && (
+        <div className="px-3.5 pt-1">
+          <Choice
+            name="Called in"
+            value={String(call.line)}
+            options={calls.map(each => ({ value: String(each.line), label: `line ${each.line}: ${each.text}` }))}
+            onChange={value => setLine(Number(value))}
+          />
+        </div>
+      )}
+      <ol
+        aria-label={`What line ${call.line} ran`}
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: a list that scrolls can be reached by keyboard
+        tabIndex={0}
+        className="min-h-0 flex-1 overflow-auto px-3.5 py-1"
+      >
+        {call.commands.map(({ text, says, startS, file, at }, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: the same command may run many times
+          <li key={i} className="grid grid-cols-[4.5rem_minmax(0,0.8fr)_minmax(0,1.2fr)] gap-x-3 py-0.5">
+            <span className="text-right text-[13px] text-soft">{duration(startS)}</span>
+            <span className="truncate font-mono text-[13px]" title={text}>
+              {text}
+            </span>
+            <span className="text-[14px]">
+              {unparted(says)} <Place to={at === null ? null : linkTo(file, at)} file={file} line={at} />
+            </span>
+          </li>
+        ))}
+        {call.left > 0 && <li className="text-soft">and {plural(call.left, 'more command')}</li>}
+        {call.commands.length === 0 && <li className="text-soft">It ran nothing.</li>}
+      </ol>
+    </div>
+  )
+}

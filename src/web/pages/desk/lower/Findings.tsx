@@ -1,0 +1,272 @@
+// What was found: the worst first, each with its place and fixes; then advice, and what the person has set aside.
+import { CircleCheck } from 'lucide-react'
+import { memo, Suspense, useState } from 'react'
+import { useNavigate } from 'react-router'
+import type { Finding } from '../../../../core/check/finding.ts'
+import { plural } from '../../../../core/format.ts'
+import type { RehearsalInput } from '../../../../core/round.ts'
+import { type RoundStep, roundSteps } from '../../../../core/round-steps.ts'
+import { misfit, tooHotFor } from '../../../../core/runs/fits.ts'
+import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
+import { keysOf } from '../../../lib/keys.ts'
+import { unparted } from '../../../lib/words.ts'
+import { ask } from '../../../state/asked.ts'
+import { useDesk } from '../../../state/desk.ts'
+import { type Seen, useFindings } from '../../../state/desk-watch.ts'
+import { giveText } from '../../../state/learning.ts'
+import { selectLines } from '../../../state/playhead.ts'
+import { propose, showFix } from '../../../state/preview.ts'
+import { stopRound } from '../../../state/rehearser.ts'
+import { rehearseNow } from '../../../state/rehearsing.ts'
+import { Button } from '../../../ui/Button.tsx'
+import { PageLink, Press } from '../../../ui/Press.tsx'
+import { Progress } from '../../../ui/Progress.tsx'
+import { SeverityMark, seriousOf } from '../../../ui/Severity.tsx'
+import { useFileLink } from '../useFileLink.ts'
+import { SetAsidePanel } from './SetAsidePanel.tsx'
+
+type Props = { open: Seen; setting: RehearsalInput }
+
+/** Beyond this many the list ends and says how many more there are. */
+const most = 100
+
+export function Findings({ open, setting }: Props) {
+  const { round } = open
+  const [asking, setAsking] = useState<Finding | null>(null)
+  const findings = useFindings()
+  const serious = seriousOf(findings)
+  const advice = findings.filter(({ severity }) => severity === 'advice')
+  const setAside = round?.setAside ?? []
+  const rows = (some: readonly Finding[]) => {
+    const keys = keysOf(some, ({ rule, line }) => `${rule} ${line}`)
+    return some.slice(0, most).map((finding, i) => <Row key={keys[i]} finding={finding} onAside={setAsking} />)
+  }
+  return (
+    <section
+      className="h-full overflow-auto px-3.5 py-1 contain-content min-[900px]:contain-strict"
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
+      tabIndex={0}
+      aria-label="List of findings"
+    >
+      {open.step && <Rehearsing step={open.step} />}
+      {open.trouble && !open.step && (
+        <p role="alert" className="py-1 text-[14px] text-bad">
+          This text could not be rehearsed: {open.trouble} Nothing of it is lost
+          {round ? '; the findings shown are for the earlier text. ' : '. '}
+          <Button small onClick={rehearseNow}>
+            Try again
+          </Button>
+        </p>
+      )}
+      {round?.cutAt && (
+        <p className="py-1 text-[14px] text-soft">
+          This is {round.cutAt.toLocaleString('en')} lines, as long as a whole print. The first 20,000 are rehearsed
+          here; nothing is lost.
+        </p>
+      )}
+      {round?.pasted === 'print' && (
+        <p className="py-1 text-[14px]">
+          This reads like a whole print file. Its area, height and tools make a job that scripts are rehearsed for:{' '}
+          <PageLink to="/jobs" className="text-heat underline underline-offset-2">
+            read it under Jobs
+          </PageLink>
+          .
+        </p>
+      )}
+      {round &&
+        oddities(setting).map(odd => (
+          <p key={odd} className="py-1 text-[14px] text-warn">
+            {odd} The rehearsal goes on as if it could be.
+          </p>
+        ))}
+      {round && !open.trouble && serious.length === 0 && (
+        <p className="flex items-center gap-2 py-1 text-[15px]">
+          <CircleCheck size={17} className="text-good" aria-hidden />
+          Nothing found for {setting.job.name} on {setting.printer.name}.
+        </p>
+      )}
+      <ul>{rows(serious)}</ul>
+      {serious.length > most && <p className="py-1 text-[14px] text-soft">and {serious.length - most} more</p>}
+      {advice.length > 0 && (
+        <section aria-label="Advice">
+          <h3 className="border-t border-rule pt-1.5 text-[13px] text-soft">
+            Advice: nothing wrong, but worth a thought
+          </h3>
+          <ul>{rows(advice)}</ul>
+        </section>
+      )}
+      {setAside.length > 0 && (
+        <details className="border-t border-rule py-1.5 text-[14px]">
+          <summary className="text-soft">{plural(setAside.length, 'finding')} ignored in this script</summary>
+          <ul>
+            {setAside.map(finding => (
+              <li key={`${finding.rule} ${finding.line}`} className="flex items-start gap-2.5 py-1">
+                <LineLink line={finding.line} />
+                <p className="min-w-0 flex-1">
+                  {unparted(finding.message)} <span className="text-soft">Ignored: {finding.reason}</span>
+                </p>
+                <Button
+                  small
+                  onClick={() => void propose({ do: 'take-back-aside', rule: finding.rule, line: finding.line })}
+                >
+                  Show again
+                </Button>
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+      <Suspense fallback={null}>
+        {asking && <SetAsidePanel finding={asking} onClose={() => setAsking(null)} />}
+      </Suspense>
+    </section>
+  )
+}
+
+/** How far the rehearsal of a long text is, and a way to stop it. */
+const Rehearsing = ({ step }: { step: RoundStep }) => (
+  <div className="flex items-center gap-3 py-1 text-[14px]">
+    <Progress label="Rehearsal" done={roundSteps.indexOf(step)} all={roundSteps.length} className="w-32" />
+    <p role="status">A long text is rehearsed: {step}…</p>
+    <Button small onClick={stopRound}>
+      Stop
+    </Button>
+  </div>
+)
+
+/** What can't be about the job and material themselves, whatever the script. */
+const oddities = ({ job, printer, material, materials = [material] }: RehearsalInput): string[] =>
+  [misfit(job, printer), ...materials.map(each => tooHotFor(each, printer))].filter(odd => odd !== null)
+
+const LineLink = ({ line }: { line: number }) => (
+  <Press
+    onClick={() => selectLines(line)}
+    className="mr-1.5 rounded-sm font-semibold whitespace-nowrap text-heat underline underline-offset-2"
+  >
+    line {line}
+  </Press>
+)
+
+/** Opens the machine's own file where the finding is about. */
+function AtFile({ file, line }: NonNullable<Finding['at']>) {
+  const linkTo = useFileLink()
+  const to = linkTo(file, line)
+  return (
+    to && (
+      <>
+        {' · '}
+        <PageLink to={to} className="whitespace-nowrap text-heat underline underline-offset-2">
+          open {file ?? 'the config'}
+        </PageLink>
+      </>
+    )
+  )
+}
+
+type RowProps = { finding: Finding; onAside: (finding: Finding) => void }
+
+const Row = memo(function Row({ finding, onAside }: RowProps) {
+  const { severity, line, message, fixes, rule, at } = finding
+  const several = fixes.length > 1
+  return (
+    <li className="border-t border-rule py-1.5 first:border-t-0">
+      <div className="flex gap-2.5">
+        <span className="pt-1">
+          <SeverityMark severity={severity} />
+        </span>
+        <div className="min-w-0 flex-1 text-[14px] leading-[18px] [overflow-wrap:anywhere]">
+          <p>
+            <LineLink line={line} />
+            {unparted(message)}{' '}
+            <PageLink to={`/checks/${rule}`} className="whitespace-nowrap text-soft underline underline-offset-2">
+              why?
+            </PageLink>
+            {at && <AtFile {...at} />}
+          </p>
+          {several && (
+            <div className="flex flex-wrap gap-1 pt-1">
+              {fixes.map(fix => (
+                <FixButton key={fix.title} name={fix.title} fix={fix} line={line} />
+              ))}
+            </div>
+          )}
+        </div>
+        <div className="flex shrink-0 flex-col items-end gap-1">
+          <Table finding={finding} />
+          {fixes.length === 1 && fixes[0] && <FixButton name="Show fix" fix={fixes[0]} line={line} />}
+          <Press
+            aria-label={`Ignore “${rule}” on line ${line}`}
+            onClick={() => onAside(finding)}
+            className="rounded-sm px-1 text-[13px] text-soft underline underline-offset-2 hover:text-ink"
+          >
+            Ignore…
+          </Press>
+        </div>
+      </div>
+    </li>
+  )
+})
+
+type Settles = 'confirm' | 'say' | 'learn' | 'teach' | null
+
+/** The table that settles a finding of this rule, where there is one. */
+function tableFor({ rule, lines }: Finding, round: DeskRound | null | undefined): Settles {
+  if (rule === 'words-not-taught') return 'confirm'
+  if (rule === 'unknown-value') return round?.absent.size ? 'say' : null
+  if (rule !== 'unknown-command' || !round) return null
+  if (round.pasted === 'config') return 'learn'
+  return round.unknown.some(unknown => lines.includes(unknown.lines[0] ?? 0)) ? 'teach' : null
+}
+
+/** What opens that table. */
+function Table({ finding }: { finding: Finding }) {
+  const navigate = useNavigate()
+  const table = useDesk(({ open }) => tableFor(finding, open?.round))
+  const text = () => useDesk.getState().open?.text ?? ''
+  if (table === 'confirm' || table === 'say')
+    return (
+      <Button small onClick={() => ask('placeholders')}>
+        {table === 'confirm' ? 'Confirm them…' : 'Say what they are…'}
+      </Button>
+    )
+  if (table === 'learn')
+    return (
+      <>
+        <Button
+          small
+          onClick={() => {
+            void giveText(text())
+            void navigate('/printers/learn')
+          }}
+        >
+          Learn the printer
+        </Button>
+        <Button small onClick={() => navigate('/macros', { state: { config: text() } })}>
+          Put it under Macros
+        </Button>
+      </>
+    )
+  if (table === 'teach')
+    return (
+      <Button small onClick={() => ask('unknown')}>
+        Teach them…
+      </Button>
+    )
+  return null
+}
+
+type FixProps = { name: string; fix: Finding['fixes'][number]; line: number }
+
+const FixButton = ({ name, fix, line }: FixProps) => (
+  <Button
+    small
+    title={fix.title}
+    onClick={() => {
+      const { open } = useDesk.getState()
+      selectLines(line)
+      void showFix(fix, open?.early?.text ?? open?.roundText ?? '')
+    }}
+  >
+    {name}
+  </Button>
+)

@@ -1,0 +1,237 @@
+// A job's form: where it stands on the bed, how high it is, and what each tool prints with.
+import { useState } from 'react'
+import { areaOn, Job, nothingBetween, type Rectangle, towerOf } from '../../../core/model/job.ts'
+import type { Material } from '../../../core/model/material.ts'
+import type { Printer } from '../../../core/model/printer.ts'
+import { misfit } from '../../../core/runs/fits.ts'
+import { useForm } from '../../lib/useForm.ts'
+import { useSound } from '../../lib/useSound.ts'
+import { api, type Kept } from '../../state/api.ts'
+import { Choice } from '../../ui/Choice.tsx'
+import { EarlierPanel } from '../../ui/EarlierPanel.tsx'
+import { FormEnd } from '../../ui/FormEnd.tsx'
+import { NumberField } from '../../ui/NumberField.tsx'
+import { Panel } from '../../ui/Panel.tsx'
+import { TextField } from '../../ui/TextField.tsx'
+import { AreaPad } from './AreaPad.tsx'
+import { ChangesFields } from './ChangesFields.tsx'
+import { PurgeFields } from './PurgeFields.tsx'
+import { StopsFields } from './StopsFields.tsx'
+import { TowerFields } from './TowerFields.tsx'
+
+type Props = {
+  kept: Kept<Job> | null
+  begin: Job | null
+  note: string | null
+  printer: Printer
+  materials: readonly Material[]
+  onClose: () => void
+}
+
+const rounded = ({ left, right, front, back }: Rectangle): Rectangle => ({
+  left: Math.round(left),
+  right: Math.round(right),
+  front: Math.round(front),
+  back: Math.round(back),
+})
+
+const freshJob = (material: string): Job => ({
+  name: '',
+  about: '',
+  materials: [material],
+  firstTool: 0,
+  area: { kind: 'centred', widthMm: 40, depthMm: 40 },
+  top: { kind: 'height', mm: 20 },
+  firstLayerMm: 0.2,
+  layerMm: 0.2,
+  tower: null,
+  takes: null,
+  ...nothingBetween,
+})
+
+const sides = ['left', 'right', 'front', 'back'] as const
+
+export function JobPanel({ kept, begin, note, printer, materials, onClose }: Props) {
+  const [earlier, setEarlier] = useState(false)
+  const form = useForm<Job>({
+    key: kept ? `job ${kept.id}` : begin ? `job from ${begin.name}` : 'new job',
+    schema: Job,
+    saved: kept?.data ?? begin ?? freshJob(materials[0]?.name ?? ''),
+    send: job => (kept ? api.changeJob(kept.id, job) : api.addJob(job)),
+  })
+  const { fields, value: job } = form
+  const { area, top, materials: tools, firstTool, takes } = job
+  const rectangle = areaOn(job, printer)
+  const drawn = useSound({ area: rectangle, tower: towerOf(job) })
+  const odd = misfit(job, printer)
+  const most = Math.max(printer.tools.length, tools.length, firstTool + 1)
+  const setTools = (now: string[]) => fields.setValue('materials', now)
+  return (
+    <Panel
+      open
+      wide
+      onClose={onClose}
+      title={kept ? kept.data.name : 'New job'}
+      about={`What is about to be printed, drawn on ${printer.name}. A position relative to the bed (in the middle, the whole bed) suits every printer.`}
+    >
+      <form
+        noValidate
+        onSubmit={event => void form.submit(event).then(done => done && onClose())}
+        className="grid grid-cols-[minmax(0,1fr)_260px] gap-5 max-[700px]:grid-cols-1"
+      >
+        <div className="grid content-start gap-3">
+          <div className="grid grid-cols-2 max-[700px]:grid-cols-1 gap-3">
+            <TextField form={fields} path="name" name="Name" />
+            <TextField form={fields} path="about" name="What it is" />
+          </div>
+          <Choice
+            name="Where on the bed"
+            value={area.kind}
+            options={[
+              { value: 'centred', label: 'in the middle', about: 'so wide and deep, on any bed' },
+              { value: 'whole-bed', label: 'the whole bed', about: 'but for a margin' },
+              { value: 'at', label: 'at a place', about: 'dragged on the picture, or typed' },
+            ]}
+            onChange={kind =>
+              fields.setValue(
+                'area',
+                kind === 'centred'
+                  ? {
+                      kind,
+                      widthMm: Math.round(rectangle.right - rectangle.left),
+                      depthMm: Math.round(rectangle.back - rectangle.front),
+                    }
+                  : kind === 'whole-bed'
+                    ? { kind, marginMm: 6 }
+                    : { kind: 'at', ...rounded(rectangle) },
+              )
+            }
+          />
+          <div className="grid grid-cols-4 max-[640px]:grid-cols-2 gap-3">
+            {area.kind === 'centred' && (
+              <>
+                <NumberField form={fields} path="area.widthMm" name="Width" unit="mm" />
+                <NumberField form={fields} path="area.depthMm" name="Depth" unit="mm" />
+              </>
+            )}
+            {area.kind === 'whole-bed' && <NumberField form={fields} path="area.marginMm" name="Margin" unit="mm" />}
+            {area.kind === 'at' &&
+              sides.map(side => (
+                <NumberField
+                  key={side}
+                  form={fields}
+                  path={`area.${side}`}
+                  name={side.charAt(0).toUpperCase() + side.slice(1)}
+                  unit="mm"
+                />
+              ))}
+          </div>
+          <div className="grid grid-cols-4 max-[640px]:grid-cols-2 items-end gap-3">
+            <Choice
+              name="How high"
+              value={top.kind}
+              options={[
+                { value: 'height', label: 'a height' },
+                { value: 'below-reach', label: 'below the top', about: 'as high as each printer goes' },
+              ]}
+              onChange={kind =>
+                fields.setValue('top', kind === 'height' ? { kind, mm: 20 } : { kind: 'below-reach', mm: 5 })
+              }
+            />
+            <NumberField
+              form={fields}
+              path="top.mm"
+              name={top.kind === 'height' ? 'Height' : 'Below the top'}
+              unit="mm"
+            />
+            <NumberField form={fields} path="firstLayerMm" name="First layer" unit="mm" step={0.05} />
+            <NumberField form={fields} path="layerMm" name="Layers" unit="mm" step={0.05} />
+          </div>
+          <label className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              checked={takes !== null}
+              onChange={event => fields.setValue('takes', event.target.checked ? { minutes: 60, grams: 10 } : null)}
+            />
+            I know its printing time and weight
+          </label>
+          <div className="grid grid-cols-4 max-[640px]:grid-cols-2 items-end gap-3">
+            {takes && (
+              <>
+                <NumberField form={fields} path="takes.minutes" name="Takes" unit="min" />
+                <NumberField form={fields} path="takes.grams" name="Weighs" unit="g" />
+              </>
+            )}
+            <Choice
+              name="Tools used"
+              value={String(tools.length)}
+              options={Array.from({ length: most }, (_, i) => ({
+                value: String(i + 1),
+                label: i === 0 ? 'one tool' : `T0 to T${i}`,
+              }))}
+              onChange={count => {
+                const wanted = Number(count)
+                setTools(Array.from({ length: wanted }, (_, i) => tools[i] ?? materials[0]?.name ?? ''))
+                if (wanted > 1) fields.setValue('firstTool', Math.min(firstTool, wanted - 1))
+              }}
+            />
+            <Choice
+              name={tools.length === 1 ? 'Which' : 'Begins with'}
+              value={String(firstTool)}
+              options={Array.from({ length: tools.length === 1 ? most : tools.length }, (_, i) => ({
+                value: String(i),
+                label: `T${i}`,
+              }))}
+              onChange={tool => fields.setValue('firstTool', Number(tool))}
+            />
+          </div>
+          <div className="flex flex-wrap gap-6">
+            {tools.map((material, tool) => (
+              <Choice
+                // biome-ignore lint/suspicious/noArrayIndexKey: a tool is its number
+                key={tool}
+                name={tools.length === 1 ? 'Material' : `Material of T${tool}`}
+                value={material}
+                options={materials.map(each => ({
+                  value: each.name,
+                  label: each.name,
+                  about: `nozzle ${each.nozzleC} °C, bed ${each.bedC} °C`,
+                }))}
+                onChange={value => setTools(tools.map((each, i) => (i === tool ? value : each)))}
+              />
+            ))}
+          </div>
+          <ChangesFields form={fields} job={job} printer={printer} />
+          <TowerFields form={fields} tower={job.tower} beside={rectangle} />
+          <PurgeFields form={fields} job={job} printer={printer} />
+          <StopsFields form={fields} job={job} printer={printer} />
+        </div>
+        <AreaPad
+          printer={printer}
+          {...drawn}
+          onChange={moved => fields.setValue('area', { kind: 'at', ...rounded(moved) })}
+        />
+        <div className="col-span-2 max-[700px]:col-span-1">
+          {note && <p className="text-warn">{note}</p>}
+          {odd && <p className="text-warn">{odd}</p>}
+          <FormEnd
+            form={form}
+            kept={kept && { name: kept.data.name, remove: () => api.removeJob(kept.id) }}
+            onEarlier={kept && (() => setEarlier(true))}
+            onClose={onClose}
+          />
+        </div>
+      </form>
+      {earlier && kept && (
+        <EarlierPanel
+          name={kept.data.name}
+          listOf={`job ${kept.id}`}
+          now={job}
+          fetch={() => api.earlierJobs(kept.id)}
+          onTake={before => fields.reset(before)}
+          onClose={() => setEarlier(false)}
+        />
+      )}
+    </Panel>
+  )
+}

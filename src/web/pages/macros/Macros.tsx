@@ -1,0 +1,145 @@
+// Macros: a host's config, or the macro files on a board's card, kept for a printer and explained line by line.
+import { useCallback, useMemo, useState } from 'react'
+import { useLocation, useSearchParams } from 'react-router'
+import { explainFile, explainMacro, type MacroTrouble } from '../../../core/explain/macro.ts'
+import { familyName } from '../../../core/firmware/family-name.ts'
+import { type ConfigProblem, configOf } from '../../../core/macros/config.ts'
+import { job, material } from '../../../core/model/example.ts'
+import type { Printer } from '../../../core/model/printer.ts'
+import { type RehearsalInput, stageOf } from '../../../core/round.ts'
+import { useComputed } from '../../lib/useComputed.ts'
+import { useTitle } from '../../lib/useTitle.ts'
+import type { Kept } from '../../state/api.ts'
+import { useShelf, useThings } from '../../state/asking.ts'
+import { macroTroublesAside } from '../../state/rehearser.ts'
+import { Choice } from '../../ui/Choice.tsx'
+import { Failed } from '../../ui/Failed.tsx'
+import { Waiting } from '../../ui/Waiting.tsx'
+import { ConfigForm } from './ConfigForm.tsx'
+import { FilesForm } from './FilesForm.tsx'
+import { type Listed, MacroText } from './MacroText.tsx'
+import { Unseen } from './Unseen.tsx'
+
+const hasMacros = ({ firmware: { family } }: Printer): boolean => family === 'host' || family === 'macro-file'
+
+/** What a macro is explained and rehearsed for, where nothing calls it. */
+const settingFor = (printer: Printer): RehearsalInput => ({ printer, material, job, moment: 'start' })
+
+/** Everything a printer's scripts may call, each line with its sentence. */
+function listed(printer: Printer): { all: Listed[]; problems: ConfigProblem[] } {
+  const stage = stageOf(settingFor(printer))
+  if (printer.firmware.family === 'macro-file')
+    return {
+      all: printer.macroFiles.map(file => ({
+        name: file.name,
+        about: '',
+        lines: explainFile(file, stage),
+        file: file.name,
+        line: 1,
+      })),
+      problems: [],
+    }
+  const { macros, delayed, problems } = configOf(printer)
+  return {
+    all: [...macros.values(), ...delayed.values()].map(macro => ({
+      name: macro.name,
+      about: [
+        macro.description,
+        macro.renames && `takes its place; the old one is ${macro.renames}`,
+        delayed.get(macro.name) === macro && 'runs by itself when its time comes',
+      ]
+        .filter(Boolean)
+        .join(' · '),
+      lines: explainMacro(macro, stage),
+      file: macro.file ?? '',
+      line: macro.line,
+    })),
+    problems,
+  }
+}
+
+/** Where a macro or file is open on the Desk, called by itself; null while it is not known where it is kept. */
+function deskOf(macro: Listed | undefined, files: readonly { id: number; file: string | null }[]): string | null {
+  const kept = macro && files.find(({ file }) => file === macro.file)
+  return kept ? `/desk/${kept.id}?call=${encodeURIComponent(macro.name)}&line=${macro.line}` : null
+}
+
+export function Macros() {
+  useTitle('Macros')
+  const asked = useThings()
+  const things = asked.data
+  const [search, setSearch] = useSearchParams()
+  const printers = useMemo(() => things?.printers.filter(({ data }) => hasMacros(data)) ?? [], [things])
+  const ofHost = useLocation().state?.config ? printers.find(({ data }) => data.firmware.family === 'host') : undefined
+  const chosen = printers.find(({ data }) => data.name === search.get('printer')) ?? ofHost ?? printers[0]
+  return (
+    <div className="mx-auto flex h-full max-w-[1400px] flex-col gap-4 px-6 py-5 max-[899px]:h-auto max-[899px]:px-3">
+      <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
+        <div className="min-w-0 flex-1">
+          <h1 className="font-serif text-[27px] font-semibold">Macros</h1>
+          <p className="max-w-[72ch] text-soft">
+            Macros are stored on the printer, and scripts call them. A line that calls one is rehearsed through it: its
+            values, branches and calls are calculated as the printer would.
+          </p>
+        </div>
+        {chosen && (
+          <Choice
+            name="Printer"
+            value={chosen.data.name}
+            options={printers.map(({ data }) => ({
+              value: data.name,
+              label: data.name,
+              about: familyName[data.firmware.family],
+            }))}
+            onChange={printer => setSearch({ printer })}
+          />
+        )}
+      </div>
+      {!things && <Waiting on={[asked]} what="the macros" />}
+      {things && !chosen && <p>None of your printers has macros: only printers with host or macro-file firmware do.</p>}
+      {chosen && <OfPrinter key={chosen.id} printer={chosen} />}
+    </div>
+  )
+}
+
+const none: MacroTrouble[] = []
+
+function OfPrinter({ printer }: { printer: Kept<Printer> }) {
+  const asked = useComputed(useCallback(() => macroTroublesAside(settingFor(printer.data)), [printer]))
+  // Without an answer the lines stand there with their sentences alone.
+  const troubles = asked.data ?? none
+  const { all, problems } = useMemo(() => listed(printer.data), [printer])
+  const [shown, setShown] = useState<string | null>(null)
+  const pasted: unknown = useLocation().state?.config
+  const brought = printer.data.firmware.family === 'host' && typeof pasted === 'string' ? pasted : ''
+  const [editing, setEditing] = useState(brought !== '')
+  const macro = all.find(({ name }) => name === shown) ?? all[0]
+  const done = () => setEditing(false)
+  const files = useShelf().data?.printers.find(each => each.id === printer.id)?.files ?? []
+  if (editing || all.length === 0) {
+    const onClose = all.length > 0 ? () => setEditing(false) : null
+    return printer.data.firmware.family === 'host' ? (
+      <ConfigForm printer={printer} brought={brought} onDone={done} onClose={onClose} />
+    ) : (
+      <FilesForm printer={printer} onDone={done} onClose={onClose} />
+    )
+  }
+  return (
+    <>
+      <Failed
+        why={asked.error && `What the macros do could not be worked out. ${asked.error.message}`}
+        onRetry={() => void asked.refetch()}
+      />
+      <MacroText
+        all={all}
+        macro={macro}
+        problems={problems}
+        troubles={troubles}
+        unseen={<Unseen printer={printer} troubles={troubles} />}
+        onShow={setShown}
+        onEdit={() => setEditing(true)}
+        desk={deskOf(macro, files)}
+      />
+    </>
+  )
+}

@@ -1,0 +1,51 @@
+// A form over the macros that a printer keeps: its fields, what they were earlier, and the way out.
+import { type ReactNode, useState } from 'react'
+import type { FieldValues } from 'react-hook-form'
+import type { Printer } from '../../../core/model/printer.ts'
+import type { Form } from '../../lib/useForm.ts'
+import { api, type Kept } from '../../state/api.ts'
+import { EarlierPanel } from '../../ui/EarlierPanel.tsx'
+import { FormEnd } from '../../ui/FormEnd.tsx'
+import { Leaving } from '../../ui/Leaving.tsx'
+
+type Props<T extends FieldValues> = {
+  form: Form<T>
+  printer: Kept<Printer>
+  /** What the form has of a printer. */
+  earlier: (printer: Printer) => T
+  onDone: () => void
+  /** Null where there is nothing yet to go back to. */
+  onClose: (() => void) | null
+  children: ReactNode
+}
+
+export function MacrosForm<T extends FieldValues>({ form, printer, earlier, onDone, onClose, children }: Props<T>) {
+  const [looking, setLooking] = useState(false)
+  /** The states of the printer in which its macros were others. */
+  const fetch = async () => {
+    const all = (await api.earlierPrinters(printer.id)).map(each => ({ ...each, data: earlier(each.data) }))
+    const told = (data: T) => JSON.stringify(data)
+    return all.filter(({ data }, i) => told(data) !== told(all[i - 1]?.data ?? earlier(printer.data)))
+  }
+  return (
+    <form
+      noValidate
+      className="grid content-start gap-3"
+      onSubmit={event => void form.submit(event).then(done => done && onDone())}
+    >
+      {children}
+      <FormEnd form={form} kept={null} onEarlier={() => setLooking(true)} onClose={onClose} save="Save the macros" />
+      {looking && (
+        <EarlierPanel
+          name={`the macros of ${printer.data.name}`}
+          listOf={`macros ${printer.id}`}
+          now={form.value}
+          fetch={fetch}
+          onTake={before => form.fields.reset(before)}
+          onClose={() => setLooking(false)}
+        />
+      )}
+      <Leaving what={`the macros of ${printer.data.name}`} changed={form.changed} save={form.submit} undo={form.undo} />
+    </form>
+  )
+}

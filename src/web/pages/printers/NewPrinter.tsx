@@ -1,0 +1,198 @@
+// A printer made from nothing: five questions that matter; the rest gets what such printers usually have and can be changed.
+import { type ReactNode, useRef } from 'react'
+import { useNavigate, useSearchParams } from 'react-router'
+import { Answers, printerFrom, usualAnswers } from '../../../core/model/new-printer.ts'
+import { setDraftPrinter } from '../../drafts/scripts.ts'
+import { useForm } from '../../lib/useForm.ts'
+import { useTitle } from '../../lib/useTitle.ts'
+import { api } from '../../state/api.ts'
+import { rememberMyPrinter } from '../../state/mine.ts'
+import { Button } from '../../ui/Button.tsx'
+import { NumberField } from '../../ui/NumberField.tsx'
+import { OtherDrafts } from '../../ui/OtherDrafts.tsx'
+import { PageLink } from '../../ui/Press.tsx'
+import { Radios } from '../../ui/Radios.tsx'
+import { TextField } from '../../ui/TextField.tsx'
+import { BedPad } from './BedPad.tsx'
+import { ToolQuestions } from './ToolQuestions.tsx'
+
+const families: { value: Answers['family']; label: string; about: string }[] = [
+  {
+    value: 'board',
+    label: 'board',
+    about: 'The controller board reads one command a line; settings are saved with M500.',
+  },
+  { value: 'host', label: 'host', about: 'A small computer runs it, with a config file of [sections] and macros.' },
+  {
+    value: 'macro-file',
+    label: 'macro-file',
+    about: 'The board runs macro files from its card, with conditions in G-code.',
+  },
+  { value: 'dispensing', label: 'dispensing', about: 'Paste and several heads, which are chosen by M6.' },
+]
+
+const carriers: { value: Answers['bedCarriedOn']; label: string }[] = [
+  { value: 'y', label: 'The bed slides front to back' },
+  { value: 'z', label: 'The bed goes down' },
+  { value: 'none', label: 'The bed stays, the gantry moves' },
+]
+
+const probes: { value: Answers['probe']; label: string }[] = [
+  { value: 'none', label: 'It doesn’t' },
+  { value: 'touch', label: 'With a touch probe' },
+  { value: 'inductive', label: 'With an inductive probe' },
+  { value: 'nozzle', label: 'With the nozzle itself' },
+]
+
+const shapes: { value: 'square' | 'round'; label: string }[] = [
+  { value: 'square', label: 'Rectangular' },
+  { value: 'round', label: 'Round' },
+]
+
+const origins: { value: Answers['origin']; label: string }[] = [
+  { value: 'corner', label: 'X 0 Y 0 is the front left corner' },
+  { value: 'middle', label: 'X 0 Y 0 is the middle' },
+]
+
+/** Figures that can't be a printer's yet are drawn as the least that can. */
+const drawable = (answers: Answers): Answers => ({
+  ...answers,
+  name: answers.name.trim() || 'the new printer',
+  widthMm: answers.widthMm || 1,
+  depthMm: answers.depthMm || 1,
+  heightMm: answers.heightMm || 1,
+})
+
+export function NewPrinter() {
+  useTitle('A new printer')
+  const navigate = useNavigate()
+  const [search] = useSearchParams()
+  const back = search.get('back') ?? ''
+  const form = useForm<Answers>({
+    key: 'new printer',
+    schema: Answers,
+    saved: usualAnswers,
+    send: async answers => {
+      const { id } = await api.addPrinter(printerFrom(answers))
+      rememberMyPrinter(id)
+      // A script that waits for it is checked for it from now on.
+      const draft = /^\/desk\/new\/([\w-]+)$/.exec(back)?.[1]
+      if (draft) await setDraftPrinter(draft, id)
+      made.current = draft ? back : `/printers/${id}`
+    },
+  })
+  const made = useRef('')
+  const { value: answers, fields, change } = form
+  return (
+    <form
+      noValidate
+      onSubmit={event =>
+        void form.submit(event).then(done => {
+          if (done) void navigate(made.current, { replace: true })
+        })
+      }
+      className="mx-auto grid max-w-[1080px] grid-cols-[minmax(0,1fr)_340px] gap-8 px-6 py-5 max-[899px]:grid-cols-1 max-[899px]:px-3"
+    >
+      <div className="grid content-start gap-5">
+        <div>
+          <h1 className="font-serif text-[27px] font-semibold">A new printer</h1>
+          <p className="text-soft">
+            Five questions. Everything else gets the usual values for such a printer, and can be changed later. Do you
+            have its config, or its settings report? Then it can be{' '}
+            <PageLink to="/printers/learn" className="text-heat underline">
+              learned from its files
+            </PageLink>
+            .
+          </p>
+        </div>
+        <Question number={1} title="What do you call it?">
+          <TextField form={fields} path="name" name="Name" most={80} />
+        </Question>
+        <Question number={2} title="How large is the bed, and how high can it print?">
+          <Radios
+            name="shape"
+            options={shapes}
+            value={answers.round ? 'round' : 'square'}
+            onChange={shape => {
+              const round = shape === 'round'
+              change({ round, origin: round ? 'middle' : 'corner' })
+            }}
+          />
+          <div className="grid grid-cols-3 max-[640px]:grid-cols-2 gap-3">
+            <NumberField form={fields} path="widthMm" name={answers.round ? 'Diameter' : 'Width'} unit="mm" />
+            {!answers.round && <NumberField form={fields} path="depthMm" name="Depth" unit="mm" />}
+            <NumberField form={fields} path="heightMm" name="Height" unit="mm" />
+          </div>
+          <Radios name="origin" options={origins} value={answers.origin} onChange={origin => change({ origin })} />
+        </Question>
+        <Question number={3} title="What runs it, and what moves?">
+          <div className="grid grid-cols-2 gap-2 max-[640px]:grid-cols-1">
+            {families.map(({ value, label, about }) => (
+              <label
+                key={value}
+                className={`flex gap-2 rounded-button border px-3 py-2 ${answers.family === value ? 'border-heat bg-raised' : 'border-rule'}`}
+              >
+                <input type="radio" value={value} {...fields.register('family')} className="mt-0.5" />
+                <span>
+                  <b>{label}</b>
+                  <span className="block text-[13px] text-soft">{about}</span>
+                </span>
+              </label>
+            ))}
+          </div>
+          <Radios
+            name="bed"
+            options={carriers}
+            value={answers.bedCarriedOn}
+            onChange={bedCarriedOn => change({ bedCarriedOn })}
+          />
+          <label className="flex items-center gap-2">
+            <input type="checkbox" {...fields.register('alignsGantry')} />
+            Its gantry levels itself, with a motor at each end or corner
+          </label>
+        </Question>
+        <Question number={4} title="How does it probe the bed?">
+          <Radios name="probe" options={probes} value={answers.probe} onChange={probe => change({ probe })} />
+        </Question>
+        <Question number={5} title="How many tools does it have, and how hot can they get?">
+          <ToolQuestions form={fields} />
+          <div className="grid grid-cols-3 max-[640px]:grid-cols-2 gap-3">
+            <NumberField form={fields} path="nozzleHighestC" name="Nozzle at most" unit="°C" />
+            <NumberField form={fields} path="bedHighestC" name="Bed at most" unit="°C" />
+          </div>
+        </Question>
+        {form.refusal && (
+          <p role="alert" className="text-bad">
+            {form.refusal}
+          </p>
+        )}
+        <div className="flex items-center gap-3">
+          <Button main type="submit">
+            Make this printer
+          </Button>
+          {form.waited && form.changed && (
+            <>
+              <p className="text-[14px] text-soft">Your answers from before are still here.</p>
+              <Button small onClick={form.undo}>
+                Begin anew
+              </Button>
+            </>
+          )}
+        </div>
+        <OtherDrafts form={form} />
+      </div>
+      <div className="pt-16 max-[899px]:pt-0">
+        <BedPad printer={printerFrom(drawable(answers))} onChange={() => {}} />
+      </div>
+    </form>
+  )
+}
+
+const Question = ({ number, title, children }: { number: number; title: string; children: ReactNode }) => (
+  <fieldset className="grid gap-2">
+    <legend className="font-serif text-[18px] font-semibold">
+      {number}. {title}
+    </legend>
+    {children}
+  </fieldset>
+)

@@ -1,0 +1,175 @@
+// The spots and keep-out zones of a printer, by name and number.
+import { isDock, type Printer } from '../../../core/model/printer.ts'
+import { Button } from '../../ui/Button.tsx'
+import { Press } from '../../ui/Press.tsx'
+import { sourceOf, wordsOfSource } from './sources.ts'
+
+type Props = { printer: Printer; onChange: (part: Partial<Printer>) => void }
+
+const cell = 'w-full rounded-button border border-rule bg-paper px-1 py-0.5 text-[14px] [appearance:textfield]'
+
+export function PlacesForm({ printer, onChange }: Props) {
+  const { spots, zones, bed } = printer
+  const setSpot = (index: number, part: Partial<Printer['spots'][number]>) =>
+    onChange({ spots: spots.map((spot, i) => (i === index ? { ...spot, ...part } : spot)) })
+  const setZone = (index: number, part: Partial<Printer['zones'][number]>) =>
+    onChange({ zones: zones.map((zone, i) => (i === index ? { ...zone, ...part } : zone)) })
+  const [middleX, back] = [Math.round((bed.x[0] + bed.x[1]) / 2), bed.y[1]]
+  const from = sourceOf(printer, 'spots')
+  const docks = spots.some(({ name }) => isDock(name))
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-3">
+      <Rows
+        title="Spots"
+        about={from ? wordsOfSource(from) : 'a bucket, a brush, a dock: scripts call them @bucket_x'}
+        heads={['Name', 'X', 'Y', 'Z', ...(docks ? ['in from X', 'in from Y'] : [])]}
+        add="Add a spot"
+        onAdd={() => onChange({ spots: [...spots, { name: 'bucket', x: middleX, y: back, z: 5 }] })}
+      >
+        {spots.map((spot, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: names may be the same while they are written
+          <tr key={i}>
+            <td className="pr-1.5">
+              <input
+                aria-label={`Name of spot ${i + 1}`}
+                value={spot.name}
+                onChange={event => setSpot(i, { name: event.target.value })}
+                className={cell}
+              />
+            </td>
+            {(['x', 'y', 'z'] as const).map(axis => (
+              <Figure
+                key={axis}
+                name={`${axis.toUpperCase()} of spot ${i + 1}`}
+                value={spot[axis]}
+                onChange={value => setSpot(i, { [axis]: value })}
+              />
+            ))}
+            {docks && !isDock(spot.name) && <td colSpan={2} />}
+            {isDock(spot.name) &&
+              (['x', 'y'] as const).map(axis => (
+                <Figure
+                  key={`from ${axis}`}
+                  name={`${axis.toUpperCase()} from which dock ${i + 1} is entered`}
+                  value={spot.approach?.[axis] ?? null}
+                  onChange={value =>
+                    setSpot(i, { approach: { x: spot.x, y: spot.y, ...spot.approach, [axis]: value } })
+                  }
+                />
+              ))}
+            <Drop name={`Drop spot ${i + 1}`} onDrop={() => onChange({ spots: spots.filter((_, at) => at !== i) })} />
+          </tr>
+        ))}
+      </Rows>
+      <Rows
+        title="Keep-out zones"
+        about="a clip, a camera: the head must not go through"
+        heads={['Name', 'X from', 'to', 'Y from', 'to', 'High']}
+        add="Add a zone"
+        onAdd={() =>
+          onChange({
+            zones: [...zones, { name: 'clip', x: [middleX - 10, middleX + 10], y: [back - 8, back], highMm: 10 }],
+          })
+        }
+      >
+        {zones.map((zone, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: names may be the same while they are written
+          <tr key={i}>
+            <td className="pr-1.5">
+              <input
+                aria-label={`Name of zone ${i + 1}`}
+                value={zone.name}
+                onChange={event => setZone(i, { name: event.target.value })}
+                className={cell}
+              />
+            </td>
+            <Figure
+              name={`Left of zone ${i + 1}`}
+              value={zone.x[0]}
+              onChange={value => setZone(i, { x: [value, zone.x[1]] })}
+            />
+            <Figure
+              name={`Right of zone ${i + 1}`}
+              value={zone.x[1]}
+              onChange={value => setZone(i, { x: [zone.x[0], value] })}
+            />
+            <Figure
+              name={`Front of zone ${i + 1}`}
+              value={zone.y[0]}
+              onChange={value => setZone(i, { y: [value, zone.y[1]] })}
+            />
+            <Figure
+              name={`Back of zone ${i + 1}`}
+              value={zone.y[1]}
+              onChange={value => setZone(i, { y: [zone.y[0], value] })}
+            />
+            <Figure name={`Height of zone ${i + 1}`} value={zone.highMm} onChange={highMm => setZone(i, { highMm })} />
+            <Drop name={`Drop zone ${i + 1}`} onDrop={() => onChange({ zones: zones.filter((_, at) => at !== i) })} />
+          </tr>
+        ))}
+      </Rows>
+    </div>
+  )
+}
+
+type RowsProps = {
+  title: string
+  about: string
+  heads: readonly string[]
+  add: string
+  onAdd: () => void
+  children: React.ReactNode[]
+}
+
+const Rows = ({ title, about, heads, add, onAdd, children }: RowsProps) => (
+  <section aria-label={title}>
+    <div className="flex items-baseline gap-2">
+      <h3 className="font-semibold">{title}</h3>
+      <p className="min-w-0 flex-1 text-[13px] text-soft">{about}</p>
+      <Button small onClick={onAdd}>
+        {add}
+      </Button>
+    </div>
+    {children.length > 0 && (
+      <table className="mt-1 w-full table-fixed text-[13px]">
+        <thead>
+          <tr className="text-left text-soft">
+            {heads.map((head, i) => (
+              <th
+                key={head + String(i)}
+                className={`font-normal ${i === 0 ? (heads.length > 4 ? 'w-20' : 'w-28') : ''}`}
+              >
+                {head}
+              </th>
+            ))}
+            <th className="w-9" />
+          </tr>
+        </thead>
+        <tbody>{children}</tbody>
+      </table>
+    )}
+  </section>
+)
+
+type FigureProps = { name: string; value: number | null; onChange: (value: number) => void }
+
+const Figure = ({ name, value, onChange }: FigureProps) => (
+  <td className="pr-1.5">
+    <input
+      type="number"
+      step="any"
+      aria-label={name}
+      value={value ?? ''}
+      onChange={event => onChange(event.target.valueAsNumber || 0)}
+      className={cell}
+    />
+  </td>
+)
+
+const Drop = ({ name, onDrop }: { name: string; onDrop: () => void }) => (
+  <td>
+    <Press aria-label={name} onClick={onDrop} className="text-[13px] text-soft underline hover:text-bad">
+      remove
+    </Press>
+  </td>
+)

@@ -1,0 +1,201 @@
+// A printer: everything that is known of it, its bed drawn as it is entered, and what a change does to its scripts.
+
+import { Copy, Cpu, Download, FileSearch, History } from 'lucide-react'
+import { useState } from 'react'
+import { useNavigate, useParams } from 'react-router'
+import type { SavedScript } from '../../../core/model/kept.ts'
+import { Printer } from '../../../core/model/printer.ts'
+import { withoutTool, withTool } from '../../../core/model/tools.ts'
+import { useCommand } from '../../lib/useCommand.ts'
+import { useForm } from '../../lib/useForm.ts'
+import { useSound } from '../../lib/useSound.ts'
+import { useTitle } from '../../lib/useTitle.ts'
+import { api, type Things } from '../../state/api.ts'
+import { useScriptsOf } from '../../state/asking.ts'
+import { Button } from '../../ui/Button.tsx'
+import { Confirm } from '../../ui/Confirm.tsx'
+import { EarlierPanel } from '../../ui/EarlierPanel.tsx'
+import { EffectCard } from '../../ui/EffectCard.tsx'
+import { Failed } from '../../ui/Failed.tsx'
+import { Leaving } from '../../ui/Leaving.tsx'
+import { NotThere } from '../../ui/NotThere.tsx'
+import { OtherDrafts } from '../../ui/OtherDrafts.tsx'
+import { PageLink } from '../../ui/Press.tsx'
+import { Waiting } from '../../ui/Waiting.tsx'
+import { BedPad } from './BedPad.tsx'
+import { labelOf, sectionsOf } from './fields.ts'
+import { Having } from './Having.tsx'
+import { OneField } from './OneField.tsx'
+import { PlacesForm } from './PlacesForm.tsx'
+import { withOwnSources } from './sources.ts'
+
+export function PrinterPage() {
+  const { id = '' } = useParams()
+  const asked = useScriptsOf(Number(id))
+  const { data } = asked
+  if (!data) return <Waiting on={[asked]} what="the printer" />
+  const found = data.things.printers.find(each => String(each.id) === id)
+  if (!found) return <NotThere why={`There is no printer ${id}.`} />
+  return <OnePrinter key={id} id={Number(id)} saved={found.data} {...data} />
+}
+
+type Props = { id: number; saved: Printer; scripts: readonly SavedScript[]; things: Things }
+
+function OnePrinter({ id, saved, scripts, things }: Props) {
+  const navigate = useNavigate()
+  useTitle(saved.name)
+  const [said, setSaid] = useState('')
+  const [asking, setAsking] = useState(false)
+  const [earlier, setEarlier] = useState(false)
+  const form = useForm<Printer>({
+    key: `printer ${id}`,
+    schema: Printer,
+    saved,
+    send: async printer => {
+      await api.changePrinter(id, withOwnSources(saved, printer))
+      setSaid('Saved')
+    },
+  })
+  const { fields, value: printer, changed, change } = form
+  const drawn = useSound(printer)
+  const copying = useCommand(async () => {
+    const names = things.printers.map(({ data }) => data.name)
+    let name = `${saved.name}, a copy`
+    for (let i = 2; names.includes(name); i++) name = `${saved.name}, copy ${i}`
+    const made = await api.addPrinter({ ...saved, name })
+    await navigate(`/printers/${made.id}`)
+  })
+  return (
+    <form noValidate onSubmit={event => void form.submit(event)} className="mx-auto max-w-[1320px] px-6 py-5">
+      <div className="sticky top-0 z-10 flex flex-wrap items-end gap-3 bg-paper pb-3">
+        <div className="min-w-60 flex-1 max-[1199px]:basis-full">
+          <h1 className="truncate font-serif text-[27px] font-semibold">{saved.name}</h1>
+          <p className="text-soft" role="status">
+            {changed ? (form.waited ?? 'Changed, not saved') : said || saved.about}
+          </p>
+        </div>
+        <Button onClick={() => setAsking(true)}>Throw away…</Button>
+        <Button onClick={() => void navigate(`/printers/${id}/firmware`)}>
+          <Cpu size={15} aria-hidden /> Another firmware…
+        </Button>
+        <Button onClick={() => void navigate(`/printers/learn?for=${id}`)}>
+          <FileSearch size={15} aria-hidden /> Learn from files…
+        </Button>
+        <Button onClick={() => setEarlier(true)}>
+          <History size={15} aria-hidden /> Earlier…
+        </Button>
+        <Button onClick={() => void copying.run()}>
+          <Copy size={15} aria-hidden /> Copy
+        </Button>
+        <a
+          href={`/api/archive/printers/${id}`}
+          download
+          className="inline-flex items-center gap-1.5 rounded-button border border-rule bg-raised px-3.5 py-1.5 text-[14px] hover:border-soft"
+        >
+          <Download size={15} aria-hidden /> Export
+        </a>
+        {changed && <Button onClick={form.undo}>Undo changes</Button>}
+        <Button main type="submit" data-saves disabled={!changed}>
+          Save
+        </Button>
+      </div>
+      <div className="mb-3 empty:hidden">
+        <Failed why={form.refusal} />
+        <Failed why={copying.problem} onRetry={copying.retry} />
+      </div>
+      <OtherDrafts form={form} />
+      <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,400px)] gap-6 max-[899px]:grid-cols-1">
+        <div className="grid content-start gap-5">
+          {sectionsOf(printer).map(({ title, about, fields: asked, tool }) => (
+            <fieldset key={`${title} ${tool}`} className="border-t border-rule pt-2">
+              <legend className="pr-3 font-serif text-[18px] font-semibold">{title}</legend>
+              {about && <p className="mb-1 text-[14px] text-soft">{about}</p>}
+              <div className="grid grid-cols-4 gap-x-4 gap-y-2 max-[640px]:grid-cols-2">
+                {asked.map(field => (
+                  <OneField
+                    key={field.path}
+                    field={field}
+                    form={fields}
+                    printer={printer}
+                    saved={saved}
+                    onChange={change}
+                  />
+                ))}
+              </div>
+              {tool !== undefined && (
+                <p className="mt-2 flex gap-2">
+                  {printer.tools.length > 1 && (
+                    <Button small onClick={() => change(withoutTool(printer, tool))}>
+                      Remove T{tool}
+                    </Button>
+                  )}
+                  {tool === printer.tools.length - 1 && (
+                    <Button small onClick={() => change(withTool(printer))}>
+                      Add a tool
+                    </Button>
+                  )}
+                </p>
+              )}
+            </fieldset>
+          ))}
+          <Having printer={printer} onChange={change} />
+        </div>
+        <div className="sticky top-20 grid min-w-0 grid-cols-[minmax(0,1fr)] content-start gap-4 self-start">
+          <BedPad printer={drawn} onChange={change} />
+          <PlacesForm printer={printer} onChange={change} />
+          <EffectCard before={saved} after={printer} scripts={scripts} things={things} />
+          {scripts.length > 0 && <ItsScripts scripts={scripts} />}
+        </div>
+      </div>
+      {asking && (
+        <Confirm
+          title={`Throw “${saved.name}” away`}
+          about="It waits in the bin for 30 days and can be put back from the Workshop."
+          go="Throw it away"
+          onGo={async () => {
+            await api.removePrinter(id)
+            form.undo()
+            // When nothing is changed any more, nothing holds the page.
+            setTimeout(() => void navigate('/'))
+          }}
+          onClose={() => setAsking(false)}
+        />
+      )}
+      {earlier && (
+        <EarlierPanel
+          name={saved.name}
+          listOf={`printer ${id}`}
+          now={printer}
+          fetch={() => api.earlierPrinters(id)}
+          labelOf={labelOf(printer)}
+          onTake={change}
+          onClose={() => setEarlier(false)}
+        />
+      )}
+      <Leaving what={saved.name} changed={changed} save={form.submit} undo={form.undo} />
+    </form>
+  )
+}
+
+/** Its scripts, each to be opened or carried to another printer. */
+const ItsScripts = ({ scripts }: { scripts: readonly SavedScript[] }) => (
+  <section aria-label="Its scripts" className="rounded-card border border-rule bg-raised px-4 py-3">
+    <h2 className="font-serif text-[18px] font-semibold">Its scripts</h2>
+    <ul className="mt-1 grid gap-1 text-[15px]">
+      {scripts.map(({ id, name }) => (
+        <li key={id} className="flex items-baseline gap-3">
+          <PageLink to={`/desk/${id}`} className="min-w-0 flex-1 truncate hover:text-heat" title={name}>
+            {name}
+          </PageLink>
+          <PageLink
+            to={`/carry/${id}`}
+            aria-label={`Carry over to…: ${name}`}
+            className="text-[14px] text-heat underline"
+          >
+            Carry over to…
+          </PageLink>
+        </li>
+      ))}
+    </ul>
+  </section>
+)

@@ -1,0 +1,99 @@
+// Of a new printer's tools: how many, and of each its nozzle and filament; of more than one, where they are and how they are heated.
+import { type UseFormReturn, useFieldArray } from 'react-hook-form'
+import { type Answers, firstTool } from '../../../core/model/new-printer.ts'
+import { Button } from '../../ui/Button.tsx'
+
+type Props = { form: UseFormReturn<Answers, unknown, Answers> }
+
+const cell = 'w-full rounded-button border border-rule bg-paper px-2 py-1 text-[14px] aria-invalid:border-bad'
+
+export function ToolQuestions({ form }: Props) {
+  const { fields: tools, append, remove } = useFieldArray({ control: form.control, name: 'tools' })
+  const several = tools.length > 1
+  const figure = (name: string, path: Figure) => (
+    <td className="pr-2 pb-1.5">
+      <input
+        type="number"
+        step="any"
+        aria-label={name}
+        aria-invalid={form.getFieldState(path, form.formState).invalid || undefined}
+        {...form.register(path, { valueAsNumber: true })}
+        className={cell}
+      />
+    </td>
+  )
+  return (
+    <div>
+      <table className="w-full table-fixed">
+        <thead>
+          <tr className="text-left text-[13px] text-soft">
+            <th className="w-9 font-normal">Tool</th>
+            <th className="font-normal">Nozzle, mm</th>
+            <th className="font-normal">Filament, mm</th>
+            <th className="font-normal">Filaments into it</th>
+            {several && (
+              <>
+                <th className="font-normal">Offset X</th>
+                <th className="font-normal">Y</th>
+                <th className="font-normal">Z</th>
+                <th className="font-normal">Heater</th>
+                <th className="w-16" />
+              </>
+            )}
+          </tr>
+        </thead>
+        <tbody>
+          {tools.map(({ id }, i) => (
+            <tr key={id}>
+              <th scope="row" className="text-left font-mono text-[14px]">
+                T{i}
+              </th>
+              {figure(`Nozzle of T${i}`, `tools.${i}.nozzleMm`)}
+              {figure(`Filament of T${i}`, `tools.${i}.filamentMm`)}
+              {figure(`Filaments into T${i}`, `tools.${i}.mixingInputs`)}
+              {several && (
+                <>
+                  {figure(`Offset X of T${i}`, `tools.${i}.offset.x`)}
+                  {figure(`Offset Y of T${i}`, `tools.${i}.offset.y`)}
+                  {figure(`Offset Z of T${i}`, `tools.${i}.offset.z`)}
+                  <td className="pr-2 pb-1.5">
+                    <select
+                      aria-label={`Heater of T${i}`}
+                      {...form.register(`tools.${i}.heater`, {
+                        setValueAs: (value: string | null) => (value === '' || value === null ? null : Number(value)),
+                      })}
+                      className={cell}
+                    >
+                      <option value="">its own</option>
+                      {tools.map(({ id: other }, at) =>
+                        at < i ? (
+                          <option key={other} value={at}>
+                            T{at}’s
+                          </option>
+                        ) : null,
+                      )}
+                    </select>
+                  </td>
+                  <td className="pb-1.5">
+                    {i === tools.length - 1 && (
+                      <Button small onClick={() => remove(i)}>
+                        Drop
+                      </Button>
+                    )}
+                  </td>
+                </>
+              )}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <Button small onClick={() => append({ ...(form.getValues('tools').at(-1) ?? firstTool), heater: null })}>
+        Another tool
+      </Button>
+    </div>
+  )
+}
+
+type Figure =
+  | `tools.${number}.${'nozzleMm' | 'filamentMm' | 'mixingInputs'}`
+  | `tools.${number}.offset.${'x' | 'y' | 'z'}`

@@ -1,0 +1,124 @@
+// What files tell of a printer, to be taken all at once or field by field; questions first, and at the end what was passed over.
+
+import { useCallback, useMemo, useState } from 'react'
+import { type Learned, type Told, withTold } from '../../../../core/learn/learn.ts'
+import { sentenceOf } from '../../../../core/model/issues.ts'
+import type { Printer } from '../../../../core/model/printer.ts'
+import { useCommand } from '../../../lib/useCommand.ts'
+import { api, type Kept } from '../../../state/api.ts'
+import { forgetFiles } from '../../../state/learning.ts'
+import { rememberMyPrinter } from '../../../state/mine.ts'
+import { Button } from '../../../ui/Button.tsx'
+import { Failed } from '../../../ui/Failed.tsx'
+import { BedPad } from '../BedPad.tsx'
+import { at } from '../fields.ts'
+import { PassedOver } from './PassedOver.tsx'
+import { type Answers, Questions } from './Questions.tsx'
+import { TaughtTable } from './TaughtTable.tsx'
+import { ToldTable } from './ToldTable.tsx'
+import { sameValue } from './told-words.ts'
+
+type Props = { learned: Learned; existing: Kept<Printer> | null; onDone: (id: number) => void }
+
+/** What is taken unless the person says otherwise: of a printer that is known already no guess, and not its name. */
+const takenAtFirst = ({ field, how }: Told, existing: boolean): boolean =>
+  !existing || (how !== 'guessed' && field !== 'name')
+
+export function Proposal({ learned, existing, onDone }: Props) {
+  const [left, setLeft] = useState<Readonly<Record<string, boolean>>>({})
+  const [answers, setAnswers] = useState<Answers>({})
+  const [untaught, setUntaught] = useState<readonly string[]>([])
+  const [name, setName] = useState<string | null>(null)
+  const { told, taught } = learned
+  const isTaken = useCallback(
+    (each: Told) => left[each.field] ?? takenAtFirst(each, existing !== null),
+    [left, existing],
+  )
+  const chosen = useMemo(() => {
+    const answered = Object.entries(answers).map(
+      ([field, value]): Told => ({ field, value, file: null, line: null, how: 'stated' }),
+    )
+    const fields = new Set(answered.map(({ field }) => field))
+    return [...told.filter(each => isTaken(each) && !fields.has(each.field)), ...answered]
+  }, [told, answers, isTaken])
+  const made = useMemo(() => {
+    const base = existing?.data ?? learned.usual
+    const parsed = withTold(base, chosen)
+    if (!parsed.success) return { printer: null, why: sentenceOf(parsed.issues) }
+    // What a person answered or called it is theirs, and comes from no file.
+    const sources = Object.fromEntries(
+      Object.entries(parsed.output.sources).filter(
+        ([field]) => !(field in answers) && !(field === 'name' && name !== null),
+      ),
+    )
+    const own = taught.filter(each => !untaught.includes(each.name))
+    const names = new Set(own.map(each => each.name))
+    return {
+      printer: {
+        ...parsed.output,
+        sources,
+        name: name ?? parsed.output.name,
+        taught: [...base.taught.filter(each => !names.has(each.name)), ...own],
+      },
+      why: null,
+    }
+  }, [chosen, existing, learned.usual, answers, taught, untaught, name])
+  const differing = existing ? told.filter(({ field, value }) => !sameValue(at(existing.data, field), value)) : told
+  // Of a printer that is known, what is usual for its kind is not asked about.
+  const usual = new Set(existing ? told.filter(({ how }) => how === 'guessed').map(({ field }) => field) : [])
+  const asks = learned.asks.filter(({ key }) => !usual.has(key))
+  const saving = useCommand(async () => {
+    if (!made.printer) return
+    const { id } = existing ? await api.changePrinter(existing.id, made.printer) : await api.addPrinter(made.printer)
+    if (!existing) rememberMyPrinter(id)
+    forgetFiles()
+    onDone(id)
+  })
+  const count = differing.filter(isTaken).length
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)_300px] gap-6 max-[1199px]:grid-cols-1">
+      <div className="order-1 grid content-start gap-5">
+        <ToldTable
+          told={differing}
+          existing={existing?.data ?? null}
+          same={told.length - differing.length}
+          isTaken={isTaken}
+          onTake={(fields, take) => setLeft({ ...left, ...Object.fromEntries(fields.map(field => [field, take])) })}
+        />
+        {taught.length > 0 && (
+          <TaughtTable
+            taught={taught}
+            left={untaught}
+            onLeave={(of, leave) => setUntaught(leave ? [...untaught, of] : untaught.filter(each => each !== of))}
+          />
+        )}
+        <PassedOver passedOver={learned.passedOver} />
+      </div>
+      <div className="order-2 grid content-start gap-4 self-start max-[1199px]:order-none min-[1200px]:sticky min-[1200px]:top-4">
+        {!existing && (
+          <label className="grid gap-1">
+            <span className="text-[14px] text-soft">What do you call it?</span>
+            <input
+              value={name ?? made.printer?.name ?? ''}
+              maxLength={80}
+              onChange={event => setName(event.target.value)}
+              className="w-full rounded-button border border-rule bg-paper px-2.5 py-1.5"
+            />
+          </label>
+        )}
+        <Button
+          main
+          className="justify-center"
+          onClick={() => void saving.run()}
+          disabled={saving.pending || !made.printer || (existing !== null && count === 0)}
+        >
+          {existing ? `Take ${count} of these into ${existing.data.name}` : 'Make this printer'}
+        </Button>
+        <Failed why={made.why} />
+        <Failed why={saving.problem} onRetry={saving.retry} />
+        <Questions asks={asks} answers={answers} onAnswer={setAnswers} />
+        {made.printer && <BedPad printer={made.printer} onChange={() => {}} />}
+      </div>
+    </div>
+  )
+}

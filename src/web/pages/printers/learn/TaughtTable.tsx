@@ -1,0 +1,41 @@
+// Commands of the scripts that are not known here, with what they seem to do: taught with the printer, for this printer alone.
+import { type TaughtCommand, takesSeconds } from '../../../../core/model/taught.ts'
+import { taughtWords } from '../../../lib/taught.ts'
+
+type Props = {
+  taught: readonly TaughtCommand[]
+  /** Those that are not to be taught, by name. */
+  left: readonly string[]
+  onLeave: (name: string, leave: boolean) => void
+}
+
+export const TaughtTable = ({ taught, left, onLeave }: Props) => (
+  <section aria-label="Commands to be taught">
+    <h2 className="font-serif text-[20px] font-semibold">Commands that are not known here</h2>
+    <p className="text-[14px] text-soft">
+      What they seem to do is taught with the printer. It can be changed under Commands.
+    </p>
+    <table className="mt-1 w-full text-[14px]">
+      <tbody>
+        {taught.map(({ name, title, effect, seconds }) => (
+          <tr key={name} className="border-t border-rule align-top">
+            <td className="w-7 py-1 pr-2">
+              <input
+                type="checkbox"
+                checked={!left.includes(name)}
+                aria-label={`Teach ${name}`}
+                onChange={event => onLeave(name, !event.target.checked)}
+              />
+            </td>
+            <td className="py-1 pr-3 font-mono text-[13px]">{name}</td>
+            <td className="py-1 pr-3">{title}</td>
+            <td className="py-1 text-soft">
+              {taughtWords[effect]}
+              {takesSeconds(effect) && `, ${seconds} s`}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  </section>
+)

@@ -1,0 +1,132 @@
+// The fields that files tell, in groups: what each is, what is known now, and where it comes from.
+import { Check, CircleDashed, CornerDownRight } from 'lucide-react'
+import type { How } from '../../../../core/learn/findings.ts'
+import type { Told } from '../../../../core/learn/learn.ts'
+import type { Printer } from '../../../../core/model/printer.ts'
+import { Press } from '../../../ui/Press.tsx'
+import { at } from '../fields.ts'
+import { grouped, labelOfTold, wordsOfTold } from './told-words.ts'
+
+type Props = {
+  told: readonly Told[]
+  existing: Printer | null
+  /** How many fields are as they are known already. */
+  same: number
+  isTaken: (told: Told) => boolean
+  onTake: (fields: readonly string[], take: boolean) => void
+}
+
+const signs: Record<How, typeof Check> = { stated: Check, derived: CornerDownRight, guessed: CircleDashed }
+
+export function ToldTable({ told, existing, same, isTaken, onTake }: Props) {
+  const all = (take: boolean) =>
+    onTake(
+      told.map(({ field }) => field),
+      take,
+    )
+  const stated = told.filter(({ how }) => how !== 'guessed')
+  return (
+    <section aria-label="What the files say">
+      <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
+        <h2 className="font-serif text-[20px] font-semibold">What the files say</h2>
+        <p className="text-[14px] text-soft">
+          {same > 0 && `${same} more are as they are known already. `}
+          <Press className="text-heat underline" onClick={() => all(true)}>
+            Take all
+          </Press>{' '}
+          ·{' '}
+          <Press
+            className="text-heat underline"
+            onClick={() => {
+              all(false)
+              onTake(
+                stated.map(({ field }) => field),
+                true,
+              )
+            }}
+          >
+            Take no guesses
+          </Press>{' '}
+          ·{' '}
+          <Press className="text-heat underline" onClick={() => all(false)}>
+            Take none
+          </Press>
+        </p>
+      </div>
+      <div className="overflow-x-auto" tabIndex={-1}>
+        <table className="w-full text-[14px]">
+          <thead className="sr-only">
+            <tr>
+              <th>Take</th>
+              <th>Field</th>
+              <th>Value</th>
+              {existing && <th>Known now</th>}
+              <th>Where from</th>
+            </tr>
+          </thead>
+          {grouped(told).map(({ title, told: of }) => (
+            <tbody key={title}>
+              <tr>
+                <th colSpan={existing ? 5 : 4} className="pt-3 pb-0.5 text-left font-serif text-[16px] font-semibold">
+                  {title}
+                </th>
+              </tr>
+              {of.map(each => (
+                <Row
+                  key={each.field}
+                  told={each}
+                  existing={existing}
+                  taken={isTaken(each)}
+                  onTake={take => onTake([each.field], take)}
+                />
+              ))}
+            </tbody>
+          ))}
+        </table>
+      </div>
+    </section>
+  )
+}
+
+type RowProps = { told: Told; existing: Printer | null; taken: boolean; onTake: (take: boolean) => void }
+
+function Row({ told: { field, value, file, line, how, why }, existing, taken, onTake }: RowProps) {
+  const Sign = signs[how]
+  const label = labelOfTold(field)
+  return (
+    <tr className={`border-t border-rule align-top ${taken ? '' : 'text-soft'}`}>
+      <td className="w-7 py-1 pr-2">
+        <input
+          type="checkbox"
+          checked={taken}
+          aria-label={`Take ${label}`}
+          onChange={event => onTake(event.target.checked)}
+        />
+      </td>
+      <td className="py-1 pr-3">{label}</td>
+      <td className={`max-w-[260px] py-1 pr-3 ${taken ? 'font-semibold' : ''}`}>{wordsOfTold(field, value)}</td>
+      {existing && (
+        <td className="max-w-[180px] py-1 pr-3 text-soft">
+          <span className="sr-only">known now: </span>
+          {wordsOfTold(field, at(existing, field), 'nothing')}
+        </td>
+      )}
+      <td className="py-1 text-[13px] text-soft">
+        <Sign
+          size={13}
+          aria-hidden
+          className={`mr-1.5 inline align-[-2px] ${how === 'guessed' ? 'text-warn' : 'text-good'}`}
+        />
+        {how}
+        {file && (
+          <>
+            {' · '}
+            <span className="font-mono text-[12px]">{file}</span>
+            {line !== null && `, line ${line}`}
+          </>
+        )}
+        {why && file && <span className="block pl-5">{why}</span>}
+      </td>
+    </tr>
+  )
+}

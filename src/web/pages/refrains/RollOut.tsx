@@ -1,0 +1,224 @@
+// The scripts that have a refrain: how each would change, proven by a rehearsal, and whether it was changed there by hand.
+import { useEffect, useMemo, useState } from 'react'
+import type { ToldRevision } from '../../../core/compare/side-by-side.ts'
+import { duration, plain, plural } from '../../../core/format.ts'
+import { read } from '../../../core/gcode/read.ts'
+import type { KeptRefrain, SavedScript } from '../../../core/model/kept.ts'
+import { momentWords } from '../../../core/model/moment.ts'
+import { nameKey } from '../../../core/model/script.ts'
+import { driftOf, keptFrom, refrainsIn } from '../../../core/script/refrains.ts'
+import { changedLines } from '../../lib/changed.ts'
+import type { Things } from '../../state/api.ts'
+import { tellRevisionsAside } from '../../state/rehearser.ts'
+import { usualSetting } from '../../state/setting.ts'
+import { Button } from '../../ui/Button.tsx'
+import { Failed } from '../../ui/Failed.tsx'
+import { LineChanges } from '../../ui/LineChanges.tsx'
+import { PageLink, Press } from '../../ui/Press.tsx'
+
+type Landing = { script: SavedScript; after: string }
+type Props = {
+  refrain: KeptRefrain
+  text: string
+  landings: readonly Landing[]
+  waiting: boolean
+  things: Things
+  unticked: ReadonlySet<number>
+  onTick: (id: number, ticked: boolean) => void
+  onKeepApart: (script: SavedScript) => void
+  onMakeMaster: (text: string) => void
+}
+type Proof = { before: ToldRevision; after: ToldRevision }
+
+/** Rehearses each script as it is and as it would be. */
+function useProofs(landings: readonly Landing[], things: Things) {
+  const [proofs, setProofs] = useState<ReadonlyMap<number, Proof>>(new Map())
+  const [problem, setProblem] = useState<string | null>(null)
+  const [attempt, setAttempt] = useState(0)
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each attempt begins anew
+  useEffect(() => {
+    let left = false
+    const prove = async () => {
+      const found = new Map<number, Proof>()
+      for (const { script, after } of landings) {
+        const setting = usualSetting(script, things)
+        if (!setting) continue
+        const [was, is] = await tellRevisionsAside(
+          [
+            { id: 0, text: script.text, before: null },
+            { id: 1, text: after, before: 0 },
+          ],
+          setting,
+        )
+        if (left) return
+        if (was && is) found.set(script.id, { before: was, after: is })
+        setProofs(new Map(found))
+      }
+    }
+    // Typing goes on; the newest text is proven.
+    setProblem(null)
+    const timer = setTimeout(() => prove().catch((error: Error) => !left && setProblem(error.message)), 250)
+    return () => {
+      left = true
+      clearTimeout(timer)
+    }
+  }, [landings, things, attempt])
+  return { proofs, problem, retry: () => setAttempt(attempt + 1) }
+}
+
+export function RollOut({ landings, waiting, things, ...rest }: Props) {
+  const { proofs, problem, retry } = useProofs(landings, things)
+  if (waiting) return <p className="text-soft">Looking through the scripts…</p>
+  if (landings.length === 0)
+    return (
+      <p className="rounded-card border border-rule bg-raised p-6 text-center text-soft">
+        No script has it yet. On the Desk, “Add” puts it in.
+      </p>
+    )
+  return (
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls can be reached by keyboard
+    <section aria-label="Scripts that have it" tabIndex={0} className="overflow-x-auto">
+      <Failed why={problem && `What the change does could not be worked out. ${problem}`} onRetry={retry} />
+      <table
+        aria-label="Scripts that have it"
+        className="w-full min-w-[640px] table-fixed rounded-card border border-rule bg-raised text-[15px]"
+      >
+        <colgroup>
+          <col className="w-[10%]" />
+          <col className="w-[28%]" />
+          <col className="w-[20%]" />
+          <col className="w-[10%]" />
+          <col className="w-[11%]" />
+          <col className="w-[12%]" />
+          <col />
+        </colgroup>
+        <thead className="text-left text-[13px] text-soft">
+          <tr>
+            <th className="py-1.5 pl-3 font-normal">Roll out</th>
+            <th className="py-1.5 font-normal">Script</th>
+            <th className="py-1.5 font-normal">In the script</th>
+            <th className="py-1.5 font-normal">Lines</th>
+            <th className="py-1.5 font-normal">Findings</th>
+            <th className="py-1.5 font-normal">Time</th>
+            <th className="py-1.5 pr-3 font-normal">Filament</th>
+          </tr>
+        </thead>
+        {landings.map(landing => (
+          <ScriptRow
+            key={landing.script.id}
+            landing={landing}
+            proof={proofs.get(landing.script.id) ?? null}
+            things={things}
+            {...rest}
+          />
+        ))}
+      </table>
+    </section>
+  )
+}
+
+type RowProps = Omit<Props, 'landings' | 'waiting'> & { landing: Landing; proof: Proof | null }
+
+function ScriptRow({ refrain, text, landing, proof, things, unticked, onTick, onKeepApart, onMakeMaster }: RowProps) {
+  const { script, after } = landing
+  const [shown, setShown] = useState(false)
+  const standing = useMemo(
+    () => refrainsIn(read(script.text)).find(({ name }) => nameKey(name) === nameKey(refrain.name)),
+    [script.text, refrain.name],
+  )
+  const drift = standing ? driftOf(standing, refrain) : null
+  const rows = useMemo(() => changedLines(script.text, after), [script.text, after])
+  const changes = rows.length > 0
+  const kept = useMemo(() => keptFrom(script.text, refrain.name, text), [script.text, refrain.name, text])
+  const printer = things.printers.find(({ id }) => id === script.printerId)?.data.name ?? ''
+  const state =
+    drift?.kind === 'drifted'
+      ? 'drifted: changed by hand'
+      : drift?.kind === 'behind'
+        ? `as in revision ${drift.number}`
+        : 'the same'
+  return (
+    <tbody className="border-t border-rule">
+      <tr className="align-baseline">
+        <td className="py-1.5 pl-3">
+          <input
+            type="checkbox"
+            aria-label={`Roll out to ${script.name}`}
+            disabled={!changes || script.stock}
+            checked={changes && !script.stock && !unticked.has(script.id)}
+            onChange={event => onTick(script.id, event.target.checked)}
+          />
+        </td>
+        <td className="py-1.5 pr-3">
+          <PageLink
+            to={`/desk/${script.id}`}
+            className="block truncate font-semibold hover:text-heat"
+            title={script.name}
+          >
+            {script.name}
+          </PageLink>
+          <span className="text-[13px] text-soft">
+            {printer}, {momentWords[script.moment]}
+            {script.stock && ', kept as it came'}
+          </span>
+        </td>
+        <td
+          className={`py-1.5 pr-3 text-[14px] ${drift?.kind === 'drifted' ? 'font-semibold text-warn' : 'text-soft'}`}
+        >
+          {state}
+          {kept && (
+            <span className="block text-warn">
+              not rolled out: line {kept.line} is kept ({kept.why})
+            </span>
+          )}
+        </td>
+        <td className="py-1.5 pr-3">
+          {changes ? (
+            <Press aria-expanded={shown} onClick={() => setShown(!shown)} className="text-heat underline">
+              {plural(rows.length, 'line')}
+            </Press>
+          ) : (
+            <span className="text-soft">none</span>
+          )}
+        </td>
+        <td className="py-1.5 pr-3">{proof ? turned(proof, ({ serious }) => String(serious)) : '…'}</td>
+        <td className="py-1.5 pr-3">{proof ? turned(proof, ({ durationS }) => duration(durationS)) : '…'}</td>
+        <td className="py-1.5 pr-3">{proof ? turned(proof, ({ massG }) => `${plain(massG, 2)} g`) : '…'}</td>
+      </tr>
+      {(shown || drift?.kind === 'drifted') && (
+        <tr>
+          <td />
+          <td colSpan={6} className="pr-3 pb-2.5">
+            {changes && <LineChanges rows={rows} label={`What changes in ${script.name}`} className="max-h-44" />}
+            {drift?.kind === 'drifted' && standing && (
+              <p className="mt-1.5 flex flex-wrap items-center gap-2 text-[14px]">
+                {kept
+                  ? 'The line with a keep mark is not in the refrain, so it stays as it is.'
+                  : 'If ticked, the script gets the refrain’s lines again.'}
+                <Button small onClick={() => onKeepApart(script)}>
+                  Detach it here
+                </Button>
+                <Button small onClick={() => onMakeMaster(standing.text)}>
+                  Make it the refrain for all
+                </Button>
+              </p>
+            )}
+          </td>
+        </tr>
+      )}
+    </tbody>
+  )
+}
+
+/** “4 min 2 s → 3 min 58 s”, or the one where nothing changes. */
+function turned({ before, after }: Proof, said: (told: ToldRevision) => string) {
+  const [was, is] = [said(before), said(after)]
+  return was === is ? (
+    <span className="text-soft">{is}</span>
+  ) : (
+    <>
+      <span className="text-soft">{was} → </span>
+      <b>{is}</b>
+    </>
+  )
+}

@@ -1,0 +1,224 @@
+// Runs: a script, or all of a printer, rehearsed against many jobs and materials at once.
+
+import { useEffect, useMemo, useState } from 'react'
+import { useSearchParams } from 'react-router'
+import { plural } from '../../../core/format.ts'
+import type { SavedScript } from '../../../core/model/kept.ts'
+import type { Moment } from '../../../core/model/moment.ts'
+import { momentWords } from '../../../core/model/moment.ts'
+import { inEveryMaterial, leftOut, ownRuns } from '../../../core/runs/fits.ts'
+import { everythingCombined, isRight } from '../../../core/runs/many.ts'
+import { unsavedChangeOf } from '../../drafts/scripts.ts'
+import { useCommand } from '../../lib/useCommand.ts'
+import { useTitle } from '../../lib/useTitle.ts'
+import { api } from '../../state/api.ts'
+import { useShelf, useThings } from '../../state/asking.ts'
+import { startRuns, stopRuns, useRuns } from '../../state/runs.ts'
+import { fromEditor } from '../../state/separator.ts'
+import { taughtFor } from '../../state/setting.ts'
+import { Button } from '../../ui/Button.tsx'
+import { Choice } from '../../ui/Choice.tsx'
+import { Failed } from '../../ui/Failed.tsx'
+import { Progress } from '../../ui/Progress.tsx'
+import { Waiting } from '../../ui/Waiting.tsx'
+import { RunsChart } from './RunsChart.tsx'
+import { RunsTable } from './RunsTable.tsx'
+
+const allScripts = 'all'
+type Against = 'own' | 'materials' | 'combined'
+
+export function Runs() {
+  const [search, setSearch] = useSearchParams()
+  useTitle('Runs')
+  const [askedThings, askedShelf] = [useThings(), useShelf()]
+  const [things, shelf] = [askedThings.data, askedShelf.data?.printers]
+  const [against, setAgainst] = useState<Against>('own')
+  const { rows, going, tookS, stopped, troubles } = useRuns()
+  useEffect(() => stopRuns, [])
+
+  const wanted = search.get('script') ?? ''
+  const withScripts = useMemo(() => shelf?.filter(({ scripts }) => scripts.length > 0) ?? [], [shelf])
+  const chosenPrinter =
+    withScripts.find(({ scripts }) => scripts.some(({ id }) => String(id) === wanted)) ??
+    withScripts.find(({ id }) => String(id) === search.get('printer')) ??
+    withScripts[0]
+  const script = wanted === allScripts ? allScripts : wanted || String(chosenPrinter?.scripts[0]?.id ?? '')
+  const runs = useMemo(() => {
+    if (!things || !chosenPrinter) return []
+    const materials = things.materials.map(({ data }) => data)
+    const { printer } = chosenPrinter
+    if (against === 'combined') return everythingCombined(printer, materials)
+    const jobs = things.jobs.map(({ data }) => data)
+    return against === 'own' ? ownRuns(jobs, materials, printer) : inEveryMaterial(jobs, materials, printer)
+  }, [things, chosenPrinter, against])
+
+  const out = useMemo(
+    () =>
+      things && chosenPrinter
+        ? leftOut(
+            things.jobs.map(({ data }) => data),
+            things.materials.map(({ data }) => data),
+            chosenPrinter.printer,
+          )
+        : [],
+    [things, chosenPrinter],
+  )
+
+  const starting = useCommand(async () => {
+    if (!chosenPrinter || !things) return
+    const heads = chosenPrinter.scripts.filter(({ id }) => script === allScripts || String(id) === script)
+    const texts: SavedScript[] = await api.scripts(heads.map(({ id }) => id))
+    const one = (id: number, name: string, text: string, moment: Moment, changed: boolean) => ({
+      id,
+      name: changed ? `${name}, changed` : name,
+      changed,
+      script: {
+        text,
+        printer: chosenPrinter.printer,
+        moment,
+        ...taughtFor(things, chosenPrinter.printer),
+      },
+      runs,
+    })
+    const wanted = await Promise.all(
+      texts.map(async script => {
+        const { id, name, text, moment } = script
+        const draft = await unsavedChangeOf(script)
+        const saved = one(id, name, text, moment, false)
+        const now = draft && fromEditor(draft.text, draft.about.separator)
+        return draft && now !== null && now !== text ? [saved, one(id, name, now, draft.about.moment, true)] : [saved]
+      }),
+    )
+    await startRuns(wanted.flat())
+  })
+
+  if (!things || !shelf || !chosenPrinter) return <Waiting on={[askedThings, askedShelf]} what="jobs and scripts" />
+  return (
+    <div className="mx-auto flex max-w-[1400px] flex-col gap-4 px-6 py-5">
+      <Failed why={starting.problem} onRetry={starting.retry} />
+      <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
+        <div className="min-w-64 flex-1">
+          <h1 className="font-serif text-[27px] font-semibold">Runs</h1>
+          <p className="text-soft">
+            A script has to be right for every job. Here it is rehearsed for all of them at once.
+          </p>
+        </div>
+        <Choice
+          name="Printer"
+          value={String(chosenPrinter.id)}
+          options={withScripts.map(({ id, printer }) => ({
+            value: String(id),
+            label: printer.name,
+            about: printer.about,
+          }))}
+          onChange={id => setSearch({ printer: id })}
+        />
+        <Choice
+          name="Script"
+          value={script}
+          options={[
+            ...chosenPrinter.scripts.map(({ id, name, moment }) => ({
+              value: String(id),
+              label: name,
+              about: momentWords[moment],
+            })),
+            { value: allScripts, label: 'All of its scripts', about: plural(chosenPrinter.scripts.length, 'script') },
+          ]}
+          onChange={id => setSearch({ printer: String(chosenPrinter.id), script: id })}
+        />
+        <Choice
+          name="Against"
+          value={against}
+          options={[
+            { value: 'own', label: 'Your jobs', about: `those that ${chosenPrinter.printer.name} can print` },
+            { value: 'materials', label: 'Your jobs, every material', about: 'each that the hot end can melt' },
+            {
+              value: 'combined',
+              label: 'Everything combined',
+              about: 'materials × places and heights × sets of tools',
+            },
+          ]}
+          onChange={value => setAgainst(value as Against)}
+        />
+        {going ? (
+          <Button onClick={stopRuns}>Stop</Button>
+        ) : (
+          <Button main disabled={runs.length === 0} onClick={() => void starting.run()}>
+            Rehearse {plural(runs.length * (script === allScripts ? chosenPrinter.scripts.length : 1), 'run')}
+          </Button>
+        )}
+      </div>
+      {against !== 'combined' && out.length > 0 && (
+        <details className="text-[14px] text-soft">
+          <summary>
+            {plural(out.length, 'job')} left out: {chosenPrinter.printer.name} can’t print{' '}
+            {out.length === 1 ? 'it' : 'them'}
+          </summary>
+          <ul className="pl-4">
+            {out.map(({ job, why }) => (
+              <li key={job}>
+                {job}: {why}
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+      {going && <Progress label="Rehearsing" done={going.done} all={going.all} />}
+      {rows.length === 0 && !going && troubles.length === 0 && (
+        <p className="rounded-card border border-rule bg-raised p-8 text-center text-soft">
+          Nothing rehearsed yet. Choose a script and press Rehearse.
+        </p>
+      )}
+      {troubles.length > 0 && (
+        <ul role="alert" className="rounded-card border border-bad bg-raised px-4 py-2 text-bad">
+          {troubles.map(trouble => (
+            <li key={trouble}>{trouble}</li>
+          ))}
+        </ul>
+      )}
+      {rows.length > 0 && (
+        <>
+          <Verdict rows={rows} troubled={troubles.length > 0} going={going !== null} stopped={stopped} tookS={tookS} />
+          <RunsChart rows={rows} />
+          <RunsTable rows={rows} printer={chosenPrinter.printer} />
+        </>
+      )}
+    </div>
+  )
+}
+
+type VerdictProps = {
+  /** Whether something could not be rehearsed. */
+  troubled: boolean
+  rows: ReturnType<typeof useRuns.getState>['rows']
+  going: boolean
+  stopped: boolean
+  tookS: number | null
+}
+
+function Verdict({ rows, troubled, going, stopped, tookS }: VerdictProps) {
+  const failing = rows.filter(({ counts }) => counts.error > 0).length
+  const warned = rows.filter(({ counts }) => counts.error === 0 && counts.warning > 0).length
+  const lacking = rows.filter(row => row.counts.error + row.counts.warning === 0 && !isRight(row)).length
+  const said =
+    failing > 0
+      ? `${plural(failing, 'run')} of ${rows.length} would go wrong`
+      : warned > 0
+        ? `No errors; warnings in ${plural(warned, 'run')} of ${rows.length}`
+        : lacking > 0
+          ? `No problems while it runs, but ${plural(lacking, 'run')} of ${rows.length} ${lacking === 1 ? 'ends' : 'end'} in an unexpected state`
+          : `No problems in ${rows.length === 1 ? 'the one run' : `any of ${rows.length} runs`}`
+  return (
+    <p
+      role="status"
+      className={`font-serif text-[19px] font-semibold ${failing ? 'text-bad' : warned || lacking || troubled ? 'text-warn' : 'text-good'}`}
+    >
+      {going ? `${said}, so far` : said}
+      {stopped && ', stopped before the end'}
+      {troubled && ', and not all could be rehearsed'}
+      {tookS !== null && (
+        <span className="ml-3 font-sans text-[14px] font-normal text-soft">in {tookS.toFixed(1)} s</span>
+      )}
+    </p>
+  )
+}

@@ -1,0 +1,139 @@
+// One printer on the shelf: its bed with the purge drawn on it, and its scripts by moment.
+import { Check } from 'lucide-react'
+import { memo } from 'react'
+import { duration, plain, plural } from '../../../core/format.ts'
+import { configName } from '../../../core/model/files.ts'
+import { momentWords } from '../../../core/model/moment.ts'
+import { howLongAgo } from '../../lib/words.ts'
+import { BedPicture } from '../../ui/BedPicture.tsx'
+import { PageLink } from '../../ui/Press.tsx'
+import { SeverityMark, seriousOf } from '../../ui/Severity.tsx'
+import { ScriptMenu } from './ScriptMenu.tsx'
+import type { Summarized } from './useSummaries.ts'
+import { Variants } from './Variants.tsx'
+
+type Script = Summarized['scripts'][number]
+
+/** So many files are named; of more, the rest is unfolded. */
+const mostFiles = 4
+
+export const PrinterCard = memo(function PrinterCard({ id, printer, example, scripts, files }: Summarized) {
+  const start = scripts.find(({ moment }) => moment === 'start')
+  return (
+    <section
+      aria-label={printer.name}
+      className="flex gap-5 rounded-card border border-rule bg-raised px-4 py-3.5 max-[899px]:gap-3 max-[899px]:px-3 max-[699px]:[&>svg]:hidden"
+    >
+      <BedPicture printer={printer} strokes={start?.summary?.strokes ?? []} probes={start?.summary?.probes ?? false} />
+      <div className="min-w-0 flex-1">
+        <div className="flex flex-wrap items-baseline gap-x-3 pb-1.5">
+          <h2 className="font-serif text-[19px] font-semibold">
+            <PageLink to={`/printers/${id}`} className="hover:text-heat" title={`What ${printer.name} is like`}>
+              {printer.name}
+            </PageLink>
+          </h2>
+          {example && <span className="rounded-full border border-rule px-2 text-[13px] text-soft">example</span>}
+          <p className="text-[14px] text-soft">{printer.about}</p>
+        </div>
+        {scripts.length === 0 && (
+          <p className="border-t border-rule py-2 text-soft">No script yet. Paste one to begin.</p>
+        )}
+        <ul>
+          {scripts.map(script => (
+            <ScriptRow key={script.id} script={script} />
+          ))}
+        </ul>
+        {files.length > 0 && <Files files={files} />}
+      </div>
+    </section>
+  )
+})
+
+/** One of hundreds, maybe: drawn anew only where something has come for it. */
+const ScriptRow = memo(function ScriptRow({ script }: { script: Script }) {
+  return (
+    <li className="border-t border-rule">
+      <div className="flex items-center hover:bg-sunk">
+        <PageLink
+          to={`/desk/${script.id}`}
+          className="grid grid-cols-[8.5rem_minmax(8rem,1fr)_9rem_6rem_7rem] max-[1150px]:grid-cols-[7rem_minmax(4rem,1fr)_8.5rem_5.5rem] max-[899px]:grid-cols-[minmax(5rem,1fr)_6.5rem] items-center min-w-0 flex-1 gap-3 max-[1150px]:gap-2 px-1 py-1.5"
+        >
+          <span className="text-[14px] text-soft max-[899px]:order-3">{momentWords[script.moment]}</span>
+          <span className="truncate font-semibold" title={script.name}>
+            {script.name}
+          </span>
+          <span className="text-[14px] text-soft max-[899px]:order-4 max-[899px]:text-right">{outcome(script)}</span>
+          <span className="text-[14px] text-soft max-[1150px]:hidden">{howLongAgo(script.changedAt, new Date())}</span>
+          <Verdict script={script} />
+        </PageLink>
+        <ScriptMenu script={script} />
+      </div>
+      {(script.variants > 1 || script.backTo !== null) && <Variants script={script} />}
+    </li>
+  )
+})
+
+/** The config and macro files of a printer, each opened on the Desk. */
+function Files({ files }: Pick<Summarized, 'files'>) {
+  const link = ({ id, file, name }: Summarized['files'][number]) => (
+    <PageLink
+      key={id}
+      to={`/desk/${id}`}
+      title={name}
+      className="rounded-button px-1.5 py-0.5 font-mono text-[13px] hover:bg-sunk"
+    >
+      {file || configName}
+    </PageLink>
+  )
+  return (
+    <div className="flex flex-wrap items-baseline gap-x-1 border-t border-rule pt-1.5 text-[14px]">
+      <span className="w-[8.5rem] px-1 text-soft max-[899px]:w-auto">config and macros</span>
+      <span className="min-w-0 flex-1">
+        {files.slice(0, mostFiles).map(link)}
+        {files.length > mostFiles && (
+          <details className="inline">
+            <summary className="inline cursor-pointer px-1.5 text-soft">and {files.length - mostFiles} more</summary>
+            {files.slice(mostFiles).map(link)}
+          </details>
+        )}
+      </span>
+    </div>
+  )
+}
+
+const outcome = ({ summary, moment }: Script): string =>
+  summary === null
+    ? ''
+    : moment === 'start'
+      ? `${duration(summary.durationS)} · ${plain(summary.massG, 2)} g`
+      : duration(summary.durationS)
+
+function Verdict({ script }: { script: Script }) {
+  if (!script.summary) return <span className="text-right text-[14px] text-soft">rehearsing…</span>
+  const { findings, failsFor } = script.summary
+  const serious = seriousOf(findings)
+  const worst = serious[0]
+  if (!worst && failsFor.length > 0)
+    return (
+      <span
+        className="flex items-center justify-end gap-1.5 text-[14px] font-semibold"
+        title={`Would go wrong for ${failsFor.join(', ')}`}
+      >
+        <SeverityMark severity="error" />
+        fails for {failsFor.length === 1 ? failsFor[0] : plural(failsFor.length, 'job')}
+      </span>
+    )
+  if (!worst)
+    return (
+      <span className="flex items-center justify-end gap-1 text-[14px] font-semibold whitespace-nowrap text-good">
+        <Check size={15} aria-hidden />
+        no problems
+      </span>
+    )
+  return (
+    <span className="flex items-center justify-end gap-1.5 text-[14px] font-semibold">
+      <SeverityMark severity={worst.severity} />
+      {plural(serious.length, 'finding')}
+    </span>
+  )
+}

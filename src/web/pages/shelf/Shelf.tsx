@@ -1,0 +1,144 @@
+// The Shelf: every printer with its scripts, what needs attention, and where a new script begins.
+import { useVirtualizer } from '@tanstack/react-virtual'
+import { useMemo, useRef } from 'react'
+import { useNavigate } from 'react-router'
+import { listed, plural } from '../../../core/format.ts'
+import { useTitle } from '../../lib/useTitle.ts'
+import type { ShelfPrinter } from '../../state/api.ts'
+import { useShelf, useUnreadable } from '../../state/asking.ts'
+import { hideExamples, useExamples } from '../../state/mine.ts'
+import { Notice } from '../../ui/Notice.tsx'
+import { PageLink, Press } from '../../ui/Press.tsx'
+import { Waiting } from '../../ui/Waiting.tsx'
+import { LeftOpen } from './LeftOpen.tsx'
+import { NeedsAttention } from './NeedsAttention.tsx'
+import { NewScript } from './NewScript.tsx'
+import { inOrder } from './order.ts'
+import { PrinterCard } from './PrinterCard.tsx'
+import { useSummaries } from './useSummaries.ts'
+import { Welcome } from './Welcome.tsx'
+
+/** About how high a card is, px, until it has been measured. */
+const cardPx = ({ scripts }: ShelfPrinter): number => 76 + 34 * Math.max(2, scripts.length)
+const gapPx = 12
+
+export function Shelf() {
+  const navigate = useNavigate()
+  useTitle('Shelf')
+  const asked = useShelf()
+  const unreadable = useUnreadable().data ?? []
+  const all = asked.data?.printers
+  const { hidden } = useExamples()
+  const loaded = useMemo(() => all && inOrder(all, !hidden), [all, hidden])
+  const own = all?.some(({ example }) => !example) ?? true
+  const examples = all?.filter(({ example }) => example).length ?? 0
+
+  /** The first example's start script on the Desk. */
+  const lookAround = () => {
+    hideExamples(false)
+    const script = all?.find(({ example }) => example)?.scripts[0]
+    if (script) void navigate(`/desk/${script.id}`)
+  }
+  const list = useRef<HTMLDivElement>(null)
+  const cards = useVirtualizer({
+    count: loaded?.length ?? 0,
+    getScrollElement: () => document.getElementById('place'),
+    estimateSize: index => (loaded?.[index] ? cardPx(loaded[index]) + gapPx : 160),
+    getItemKey: index => loaded?.[index]?.id ?? index,
+    scrollMargin: list.current?.offsetTop ?? 0,
+    overscan: 6,
+  })
+  const shown = cards.getVirtualItems()
+  const wanted = shown.flatMap(({ index }) => loaded?.[index]?.scripts.map(({ id }) => id) ?? [])
+  const printers = useSummaries(loaded ?? [], wanted)
+  const scripts = printers.flatMap(each => each.scripts)
+  const wanting = scripts.filter(({ summary }) =>
+    summary?.findings.some(({ severity }) => severity !== 'advice'),
+  ).length
+  return (
+    <div className="mx-auto grid max-w-[1500px] grid-cols-[minmax(0,1fr)_300px] gap-6 px-6 py-5 max-[1150px]:grid-cols-[minmax(0,1fr)_240px] max-[1150px]:gap-4 max-[1150px]:px-4 max-[899px]:grid-cols-1 max-[899px]:px-3">
+      <div className="min-w-0">
+        <div className="mb-4 flex items-baseline gap-4">
+          <h1 className="font-serif text-[27px] font-semibold">The shelf</h1>
+          {loaded && (
+            <p className="text-soft">
+              {plural(printers.length, 'printer')}, {plural(scripts.length, 'script')}
+              {wanting > 0 && `, ${wanting} ${wanting === 1 ? 'needs' : 'need'} attention`}
+            </p>
+          )}
+          <PageLink
+            to="/printers/new"
+            className="ml-auto self-center rounded-button border border-rule bg-raised px-3.5 py-1.5 text-[14px] hover:border-soft"
+          >
+            A new printer
+          </PageLink>
+        </div>
+        {unreadable.length > 0 && (
+          <div className="mb-3">
+            <Notice>
+              {listed(unreadable.map(({ name }) => `“${name}”`))} can’t be read. Everything else works as usual.{' '}
+              <PageLink to="/keeping" className="underline">
+                See what is wrong
+              </PageLink>
+            </Notice>
+          </div>
+        )}
+        {!loaded && <Waiting on={[asked]} what="the printers" />}
+        {all && !own && <Welcome onLookAround={lookAround} />}
+        {loaded?.length === 0 && examples === 0 && (
+          <p className="rounded-card border border-rule bg-raised p-8 text-center text-soft">
+            The shelf is empty.{' '}
+            <PageLink to="/printers/new" className="text-heat underline">
+              Make a printer
+            </PageLink>{' '}
+            in five questions, or{' '}
+            <PageLink to="/keeping" className="text-heat underline">
+              bring a shelf in
+            </PageLink>
+            .
+          </p>
+        )}
+        {examples > 0 && hidden && (
+          <p className="mb-3 text-soft">
+            {plural(examples, 'example printer')} hidden.{' '}
+            <Press onClick={() => hideExamples(false)} className="text-heat underline">
+              Show the examples
+            </Press>
+          </p>
+        )}
+        <div ref={list} className="relative" style={{ height: cards.getTotalSize() }}>
+          {shown.map(({ index, key, start }) => {
+            const printer = printers[index]
+            return (
+              printer && (
+                <div
+                  key={key}
+                  data-index={index}
+                  ref={cards.measureElement}
+                  className="absolute top-0 left-0 w-full pb-3"
+                  style={{ transform: `translateY(${start - cards.options.scrollMargin}px)` }}
+                >
+                  {printer.example && !printers[index - 1]?.example && (
+                    <p className="flex items-baseline gap-3 pb-2 text-soft">
+                      <span className="font-serif text-[18px] font-semibold text-ink">Examples</span> made-up printers
+                      to look around with
+                      <Press onClick={() => hideExamples(true)} className="text-heat underline">
+                        Hide the examples
+                      </Press>
+                    </p>
+                  )}
+                  <PrinterCard {...printer} />
+                </div>
+              )
+            )
+          })}
+        </div>
+      </div>
+      <aside aria-label="New scripts and what needs attention" className="grid content-start gap-7">
+        <NewScript />
+        <LeftOpen printers={printers} />
+        <NeedsAttention printers={printers} />
+      </aside>
+    </div>
+  )
+}

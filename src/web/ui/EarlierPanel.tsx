@@ -1,0 +1,72 @@
+// What something was before it was changed: each time with what has changed since, and a way to bring it back.
+import { useQuery } from '@tanstack/react-query'
+import { thingChanges } from '../../core/compare/thing-changes.ts'
+import type { Earlier } from '../../core/model/kept.ts'
+import { howLongAgo } from '../lib/words.ts'
+import { Button } from './Button.tsx'
+import { Panel } from './Panel.tsx'
+import { Waiting } from './Waiting.tsx'
+
+type Props<T> = {
+  /** What it is called, and a name for its list alone. */
+  name: string
+  listOf: string
+  now: T
+  fetch: () => Promise<Earlier<T>[]>
+  /** What a place in it is called. */
+  labelOf?: (path: string) => string
+  /** Puts an earlier state into the form, as a change that is not saved. */
+  onTake: (earlier: T) => void
+  onClose: () => void
+}
+
+/** More changes than this are counted. */
+const most = 8
+
+export function EarlierPanel<T>({ name, listOf, now, fetch, labelOf = path => path, onTake, onClose }: Props<T>) {
+  const asked = useQuery({ queryKey: ['earlier', listOf], queryFn: fetch })
+  return (
+    <Panel
+      open
+      wide
+      onClose={onClose}
+      title={`Earlier: ${name}`}
+      about="What it was before each change, the last fifty. Bringing one back fills the form; nothing is saved until you save."
+    >
+      {!asked.data && <Waiting on={[asked]} what="what it was" />}
+      {asked.data?.length === 0 && <p>It has not been changed since it was made.</p>}
+      <ul>
+        {asked.data?.map(({ id, changedAt, data }) => {
+          const changes = thingChanges(data, now)
+          return (
+            <li key={id} className="flex items-start gap-3 border-t border-rule py-2">
+              <div className="min-w-0 flex-1">
+                <p className="font-semibold">As it was made {howLongAgo(changedAt, new Date())}</p>
+                <ul className="text-[14px]">
+                  {changes.slice(0, most).map(({ path, before, after }) => (
+                    <li key={path}>
+                      <span className="text-soft">{labelOf(path)}:</span> {before ?? 'nothing'}{' '}
+                      <span className="text-soft">now</span> {after ?? 'nothing'}
+                    </li>
+                  ))}
+                  {changes.length > most && <li className="text-soft">and {changes.length - most} more</li>}
+                  {changes.length === 0 && <li className="text-soft">the same as now</li>}
+                </ul>
+              </div>
+              <Button
+                small
+                disabled={changes.length === 0}
+                onClick={() => {
+                  onTake(data)
+                  onClose()
+                }}
+              >
+                Bring it back
+              </Button>
+            </li>
+          )
+        })}
+      </ul>
+    </Panel>
+  )
+}

@@ -1,0 +1,103 @@
+// What a change of the printer would do to its scripts, before it is saved.
+import { useCallback } from 'react'
+import * as v from 'valibot'
+import { duration, plural } from '../../core/format.ts'
+import type { SavedScript } from '../../core/model/kept.ts'
+import { Printer } from '../../core/model/printer.ts'
+import { useComputed } from '../lib/useComputed.ts'
+import { useDebounced } from '../lib/useDebounced.ts'
+import { unparted } from '../lib/words.ts'
+import type { Things } from '../state/api.ts'
+import { useScriptsOf } from '../state/asking.ts'
+import { effectsAside } from '../state/rehearser.ts'
+import { usualSetting } from '../state/setting.ts'
+import { Failed } from './Failed.tsx'
+import { PageLink } from './Press.tsx'
+import { Waiting } from './Waiting.tsx'
+
+/** The same card for a printer whose scripts are not at hand. */
+export function PrinterEffect({ printerId, before, after }: { printerId: number; before: Printer; after: Printer }) {
+  const asked = useScriptsOf(printerId)
+  return asked.data ? (
+    <EffectCard before={before} after={after} {...asked.data} />
+  ) : (
+    <Waiting on={[asked]} what="its scripts" />
+  )
+}
+
+type Props = { before: Printer; after: Printer; scripts: readonly SavedScript[]; things: Things }
+
+/** The effect is calculated once nothing has been typed for this long, ms. */
+const settlesInMs = 250
+/** Smaller changes of the duration, s, are not shown. */
+const worthS = 1
+
+export function EffectCard({ before, after, scripts, things }: Props) {
+  const valid = v.is(Printer, after)
+  // Compared as JSON, because a form makes a new object each time it is drawn.
+  const wanted = JSON.stringify(after)
+  const changed = JSON.stringify(before) !== wanted
+  const settled = useDebounced(wanted, settlesInMs)
+  const { data, error, refetch } = useComputed(
+    useCallback(() => {
+      const printer: Printer = JSON.parse(settled)
+      const runs = scripts.flatMap(script => {
+        const setting = usualSetting(script, things)
+        if (!setting) return []
+        const { id, text } = script
+        return [{ id, text, before: { ...setting, printer: before }, after: { ...setting, printer } }]
+      })
+      return effectsAside(runs)
+    }, [before, settled, scripts, things]),
+    changed && valid && settled === wanted,
+  )
+  const effects = settled === wanted ? data : undefined
+  const touched = effects?.filter(
+    ({ come, go, beforeS, afterS }) => come.length + go.length > 0 || Math.abs(afterS - beforeS) >= worthS,
+  )
+  return (
+    <section aria-label="What this changes" className="rounded-card border border-rule bg-raised px-4 py-3">
+      <h2 className="font-serif text-[17px] font-semibold">What this changes</h2>
+      {!changed && (
+        <p className="text-[14px] text-soft">
+          Nothing is changed yet. {plural(scripts.length, 'script')} will be rehearsed again as you write.
+        </p>
+      )}
+      {changed && !valid && <p className="text-[14px] text-warn">Something here does not fit yet.</p>}
+      <Failed
+        why={error && `What it changes could not be calculated. ${error.message}`}
+        onRetry={() => void refetch()}
+      />
+      {changed && valid && !effects && !error && (
+        <p className="text-[14px] text-soft">Rehearsing {plural(scripts.length, 'script')}…</p>
+      )}
+      {touched?.length === 0 && <p className="text-[14px] text-good">No script’s findings or time change.</p>}
+      <ul className="max-h-72 overflow-auto">
+        {touched?.map(({ id, come, go, beforeS, afterS }) => (
+          <li key={id} className="border-t border-rule py-1.5 text-[14px]">
+            <p className="flex gap-2">
+              <PageLink to={`/desk/${id}`} className="min-w-0 flex-1 truncate font-semibold hover:text-heat">
+                {scripts.find(script => script.id === id)?.name}
+              </PageLink>
+              {Math.abs(afterS - beforeS) >= worthS && (
+                <span className="whitespace-nowrap text-soft">
+                  {duration(beforeS)} → <b className="text-ink">{duration(afterS)}</b>
+                </span>
+              )}
+            </p>
+            {come.map(({ line, message }) => (
+              <p key={`+${line}${message}`}>
+                <b className="text-bad">comes:</b> line {line}: {unparted(message)}
+              </p>
+            ))}
+            {go.map(({ line, message }) => (
+              <p key={`-${line}${message}`} className="text-soft">
+                <b className="text-good">goes:</b> line {line}: {unparted(message)}
+              </p>
+            ))}
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}

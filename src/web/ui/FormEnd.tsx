@@ -1,0 +1,55 @@
+// How a form ends: what waits from before, what was refused, and the buttons.
+import { type ReactNode, useState } from 'react'
+import type { FieldValues } from 'react-hook-form'
+import type { Form } from '../lib/useForm.ts'
+import { Button } from './Button.tsx'
+import { Confirm } from './Confirm.tsx'
+import { Waited } from './Waited.tsx'
+
+type Props<T extends FieldValues> = {
+  form: Form<T>
+  /** What it is called, and how it is thrown away; null for what is not kept yet. */
+  kept: { name: string; remove: () => Promise<unknown> } | null
+  onEarlier: (() => void) | null
+  /** Null where there is nothing to go back to. */
+  onClose: (() => void) | null
+  /** What the button says that saves. */
+  save?: string
+  /** More buttons. */
+  children?: ReactNode
+}
+
+export function FormEnd<T extends FieldValues>({ form, kept, onEarlier, onClose, save = 'Save', children }: Props<T>) {
+  const [asking, setAsking] = useState(false)
+  return (
+    <>
+      {form.refusal && (
+        <p role="alert" className="mt-3 text-bad">
+          {form.refusal}
+        </p>
+      )}
+      <Waited form={form} />
+      <div className="mt-4 flex items-center gap-2">
+        {kept && <Button onClick={() => setAsking(true)}>Throw away…</Button>}
+        {onEarlier && <Button onClick={onEarlier}>Earlier…</Button>}
+        <span className="ml-auto text-[13px] text-soft">
+          {form.changed && 'Your changes stay in this browser if you leave.'}
+        </span>
+        {onClose && <Button onClick={onClose}>Not now</Button>}
+        {children}
+        <Button main type="submit" data-saves>
+          {save}
+        </Button>
+      </div>
+      {asking && kept && (
+        <Confirm
+          title={`Throw “${kept.name}” away`}
+          about="It waits in the bin for 30 days and can be put back from the Workshop."
+          go="Throw it away"
+          onGo={() => kept.remove().then(() => onClose?.())}
+          onClose={() => setAsking(false)}
+        />
+      )}
+    </>
+  )
+}

@@ -1,0 +1,78 @@
+// One out of very many, found by writing a part of its name.
+import { Command } from 'cmdk'
+import { Popover } from 'radix-ui'
+import { useState } from 'react'
+import { unlessGoneOn } from '../lib/giving-back.ts'
+import { usePressed } from '../state/registry.ts'
+import { ChoiceName, Chosen, choiceButtonLook } from './Chosen.tsx'
+
+export type Pick = { value: string; label: string; about: string }
+
+type Props = { name: string; value: string; options: readonly Pick[]; onChange: (value: string) => void }
+
+/** More are not shown at once; writing more of the name finds them. */
+const most = 60
+
+export function Picker({ name, value, options, onChange }: Props) {
+  const [open, setOpen] = useState(false)
+  const [words, setWords] = useState('')
+  const chosen = options.find(option => option.value === value)
+  const wanted = words.trim().toLowerCase().split(/\s+/)
+  const fitting = options.filter(({ label, about }) =>
+    wanted.every(word => `${label} ${about}`.toLowerCase().includes(word)),
+  )
+  return (
+    <div className="min-w-14 max-w-72 shrink">
+      <ChoiceName name={name} />
+      <Popover.Root open={open} onOpenChange={setOpen}>
+        <Popover.Trigger
+          ref={usePressed<HTMLButtonElement>()}
+          aria-label={`${name}: ${chosen?.label ?? 'none'}`}
+          className={choiceButtonLook}
+        >
+          <Chosen label={chosen?.label ?? 'Choose'} />
+        </Popover.Trigger>
+        <Popover.Portal>
+          <Popover.Content
+            onCloseAutoFocus={unlessGoneOn}
+            align="end"
+            sideOffset={6}
+            className="z-40 max-h-(--radix-popover-content-available-height) w-96 overflow-auto rounded-card border border-rule bg-raised text-ink shadow-lg"
+          >
+            <Command label={name} shouldFilter={false}>
+              <Command.Input
+                value={words}
+                onValueChange={setWords}
+                placeholder="A part of its name"
+                className="w-full border-b border-rule bg-raised px-3 py-2 outline-none placeholder:text-soft"
+              />
+              <Command.List className="max-h-80 overflow-auto p-1">
+                <Command.Empty className="px-3 py-2 text-soft">Nothing has these words.</Command.Empty>
+                {fitting.slice(0, most).map(({ value: key, label, about }) => (
+                  <Command.Item
+                    key={key}
+                    value={key}
+                    onSelect={() => {
+                      setOpen(false)
+                      setWords('')
+                      onChange(key)
+                    }}
+                    className="cursor-pointer rounded-button px-3 py-1 data-[selected=true]:bg-sunk"
+                  >
+                    <span className={key === value ? 'font-semibold' : ''}>{label}</span>
+                    {about && <span className="block text-[13px] text-soft">{about}</span>}
+                  </Command.Item>
+                ))}
+                {fitting.length > most && (
+                  <p className="px-3 py-1 text-[13px] text-soft">
+                    and {fitting.length - most} more; write more of the name
+                  </p>
+                )}
+              </Command.List>
+            </Command>
+          </Popover.Content>
+        </Popover.Portal>
+      </Popover.Root>
+    </div>
+  )
+}
