@@ -8,7 +8,7 @@ const quaint =
   /\b(?:finds? zero|feels?|felt|drip\w*|push(?:ed|es|ing)?|drawn? back|draws back|drawing back|asleep|to sleep|sets? (?:“.*” )?aside|speaks only|let it speak|wants a look|take[ns]? away|takes? along|taken along|speaks? of|names no place|reckon\w*|nobody knows|giv(?:e|es|en) up|really|keep it)\b/i
 
 /** What other programs and people may write, and is only read. */
-const readOnly = ['core/vocabulary/guess.ts', 'core/effects/save-state.ts', 'web/state/known.ts']
+const readOnly = ['core/vocabulary/guess.ts', 'core/effects/save-state.ts', 'web/state/finder-topics.ts']
 
 type Node = { type?: string; value?: unknown; source?: unknown; computed?: boolean; start?: number }
 

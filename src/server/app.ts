@@ -20,7 +20,7 @@ import {
 import { archiveRoutes } from './routes/archive.ts'
 import { binRoutes } from './routes/bin.ts'
 import { carryRoutes } from './routes/carry.ts'
-import { jobRoutes, materialRoutes, vocabularyRoutes } from './routes/kept.ts'
+import { jobRoutes, materialRoutes, vocabularyRoutes } from './routes/catalog.ts'
 import { learnRoutes } from './routes/learn.ts'
 import { printerRoutes } from './routes/printers.ts'
 import { refrainRoutes } from './routes/refrains.ts'

@@ -12,7 +12,7 @@ import {
 } from 'node:fs'
 import { dirname, join } from 'node:path'
 import Sqlite, { type Database } from 'better-sqlite3'
-import type { Backup } from '../core/model/kept.ts'
+import type { Backup } from '../core/model/stored.ts'
 
 /** So many of the newest are kept, and besides the first of so many days and weeks. */
 const most = { newest: 10, days: 7, weeks: 4 }

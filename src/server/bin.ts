@@ -1,6 +1,7 @@
 // The bin: what was thrown away waits here for 30 days; a script or a variant with all its revisions and trials.
-import type { Binned, BinSort } from '../core/model/kept.ts'
+
 import { nameKey } from '../core/model/script.ts'
+import type { Binned, BinSort } from '../core/model/stored.ts'
 import { type Database, writing } from './database.ts'
 
 export const daysInBin = 30

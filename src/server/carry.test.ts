@@ -1,6 +1,6 @@
 // Carrying over on the server: the contract's answer, where a script came from, its original's later change, another firmware.
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { gather } from './archive/gather.ts'
+import { gather } from './archive/export.ts'
 import { pack } from './archive/layout.ts'
 import { makeShelf, type TestShelf } from './testing.ts'
 

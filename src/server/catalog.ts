@@ -2,10 +2,10 @@
 import * as v from 'valibot'
 import { sentenceOf } from '../core/model/issues.ts'
 import { Job } from '../core/model/job.ts'
-import type { Earlier } from '../core/model/kept.ts'
 import { Material } from '../core/model/material.ts'
 import { Printer } from '../core/model/printer.ts'
 import { nameKey } from '../core/model/script.ts'
+import type { Earlier } from '../core/model/stored.ts'
 import { Vocabulary, wordsFor } from '../core/model/vocabulary.ts'
 import { addRow, type Database } from './database.ts'
 

@@ -1,6 +1,7 @@
 // Refrains in the database: passages kept once, each with its revisions.
-import type { KeptRefrain } from '../core/model/kept.ts'
+
 import { nameKey } from '../core/model/script.ts'
+import type { KeptRefrain } from '../core/model/stored.ts'
 import { addRow, type Database, writing } from './database.ts'
 
 type Row = Omit<KeptRefrain, 'earlier'>

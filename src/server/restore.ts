@@ -1,7 +1,7 @@
 // Putting a backup back: everything in the database gives way to what the backup has, all or nothing.
 import { copyFileSync, mkdirSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
-import type { Backup } from '../core/model/kept.ts'
+import type { Backup } from '../core/model/stored.ts'
 import { backUp, faultIn } from './backups.ts'
 import { type Database, NewerVersion, openDatabase, writing } from './database.ts'
 import { Refused } from './requests.ts'

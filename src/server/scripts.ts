@@ -1,8 +1,8 @@
 // Scripts in the database: found, made and saved; each save is a revision that stays.
 import { randomUUID } from 'node:crypto'
-import type { SavedScript, ScriptHead } from '../core/model/kept.ts'
 import type { Moment } from '../core/model/moment.ts'
 import { nameKey } from '../core/model/script.ts'
+import type { SavedScript, ScriptHead } from '../core/model/stored.ts'
 import { addRow, type Database, writing } from './database.ts'
 
 type Row<T extends ScriptHead> = Omit<T, 'stock' | 'variants' | 'carried'> & { stock: number; carried?: number }

@@ -1,5 +1,5 @@
 // Trials in the database: what was seen of a revision, with a picture where there is one.
-import type { KeptTrial } from '../core/model/kept.ts'
+import type { KeptTrial } from '../core/model/stored.ts'
 import { Trial } from '../core/model/trial.ts'
 import { readStored } from './catalog.ts'
 import { addRow, type Database } from './database.ts'

@@ -1,6 +1,6 @@
 // Rows whose data can't be read. Everything else works without them; they are listed with the reason and the stored text.
 import type * as v from 'valibot'
-import type { Unreadable } from '../core/model/kept.ts'
+import type { Unreadable } from '../core/model/stored.ts'
 import { TaughtCommand } from '../core/model/taught.ts'
 import { Trial } from '../core/model/trial.ts'
 import { binThing } from './bin.ts'

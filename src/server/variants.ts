@@ -1,6 +1,7 @@
 // A script's variants and their revisions: listed, branched, switched between, and told as a story.
-import type { Revision, Variant } from '../core/model/kept.ts'
+
 import { nameKey } from '../core/model/script.ts'
+import type { Revision, Variant } from '../core/model/stored.ts'
 import { addRow, type Database, writing } from './database.ts'
 import { addRevision } from './scripts.ts'
 

@@ -2,7 +2,7 @@
 import { unzipSync, zipSync } from 'fflate'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { makeApp } from '../server/app.ts'
-import { gather } from '../server/archive/gather.ts'
+import { gather } from '../server/archive/export.ts'
 import { pack } from '../server/archive/layout.ts'
 import { unpack } from '../server/archive/unpack.ts'
 import { makeShelf, now, type TestShelf } from '../server/testing.ts'

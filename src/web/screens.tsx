@@ -8,10 +8,10 @@ import { convertOlderDrafts } from './drafts/older.ts'
 import { openDraftStorage } from './drafts/store.ts'
 import { joinTabs } from './drafts/tab.ts'
 import { watchEscape } from './lib/escape.ts'
-import { watchPlaces } from './lib/giving-back.ts'
 import { later } from './lib/later.tsx'
+import { watchPlaces } from './lib/restore-focus.ts'
 import { lastDesk } from './state/last-desk.ts'
-import { queries } from './state/queries.ts'
+import { queries } from './state/query-client.ts'
 import { Frame } from './ui/Frame.tsx'
 import { Nowhere } from './ui/Nowhere.tsx'
 import { watchUnheard } from './ui/Unheard.tsx'
@@ -23,19 +23,19 @@ const Jobs = later(() => import('./pages/jobs/Jobs.tsx'), 'Jobs')
 const Vocabularies = later(() => import('./pages/vocabularies/Vocabularies.tsx'), 'Vocabularies')
 const Macros = later(() => import('./pages/macros/Macros.tsx'), 'Macros')
 const History = later(() => import('./pages/history/History.tsx'), 'History')
-const SideBySide = later(() => import('./pages/beside/SideBySide.tsx'), 'SideBySide')
+const SideBySide = later(() => import('./pages/side-by-side/SideBySide.tsx'), 'SideBySide')
 const CarryPage = later(() => import('./pages/carry/CarryPage.tsx'), 'CarryPage')
 const CarryToSeveral = later(() => import('./pages/carry/Several.tsx'), 'CarryToSeveral')
 const OtherFirmware = later(() => import('./pages/carry/OtherFirmware.tsx'), 'OtherFirmware')
 const Refrains = later(() => import('./pages/refrains/Refrains.tsx'), 'Refrains')
-const KeepingPlace = later(() => import('./pages/keeping/KeepingPlace.tsx'), 'KeepingPlace')
+const KeepingPlace = later(() => import('./pages/backup/KeepingPlace.tsx'), 'KeepingPlace')
 const PrinterPage = later(() => import('./pages/printers/PrinterPage.tsx'), 'PrinterPage')
 const NewPrinter = later(() => import('./pages/printers/NewPrinter.tsx'), 'NewPrinter')
 const LearnPrinter = later(() => import('./pages/printers/learn/LearnPrinter.tsx'), 'LearnPrinter')
 const Runs = later(() => import('./pages/runs/Runs.tsx'), 'Runs')
-const WholePrint = later(() => import('./pages/print/WholePrint.tsx'), 'WholePrint')
+const WholePrint = later(() => import('./pages/whole-print/WholePrint.tsx'), 'WholePrint')
 const Checks = later(() => import('./pages/checks/Checks.tsx'), 'Checks')
-const Read = later(() => import('./pages/read/Read.tsx'), 'Read')
+const Read = later(() => import('./pages/reading/Read.tsx'), 'Read')
 const CommandBook = later(() => import('./pages/commands/CommandBook.tsx'), 'CommandBook')
 
 /** What each page shows. */

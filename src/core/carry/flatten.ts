@@ -7,10 +7,10 @@ import { applyEdits } from '../model/script.ts'
 import { rehearseLines } from '../resolve/resolve.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
 import { writeIn } from '../script/edits/units.ts'
-import { takenAsItIs } from './as-is.ts'
 import type { Questions } from './questions.ts'
 import type { Side } from './sides.ts'
 import { callWithGuards } from './template.ts'
+import { takenAsItIs } from './unchanged.ts'
 
 /** The text to be carried; for each of its lines the line that it comes from, and for those that changed the reason. */
 export type Flat = {

@@ -1,6 +1,6 @@
 // Formulas that go along: tools in them are called as the other printer calls them.
 import { addressOf, toolsAt } from '../firmware/tools.ts'
-import type { Ran } from './said.ts'
+import type { Ran } from './rewritten.ts'
 import { toolThere } from './sides.ts'
 
 /** `@(nozzle of T1)` with the tool's number there; anything else is as it was. */

@@ -3,7 +3,7 @@ import { type Command, type Line, placeOf, textOfCommand } from '../gcode/line.t
 import { applyEdits, type Edit } from '../model/script.ts'
 import { replacePiece } from '../script/edits/lines.ts'
 import type { Outcome } from './outcomes.ts'
-import type { Said } from './said.ts'
+import type { Said } from './rewritten.ts'
 import type { Side } from './sides.ts'
 
 /** What became of one command of a line: said otherwise, or the line itself with edits and their reason. */

@@ -15,11 +15,11 @@ import type { Rehearsed } from '../script/edits/plan.ts'
 import { filamentThere, mostFeed, Retracted } from './amounts.ts'
 import { formulaThere } from './formulas.ts'
 import type { Part } from './line-text.ts'
-import type { PlaceMap } from './places.ts'
 import type { Questions } from './questions.ts'
-import { changed, leftOut, type Ran, refused, type Said, same } from './said.ts'
+import { changed, leftOut, type Ran, refused, type Said, same } from './rewritten.ts'
 import { type Side, toolThere } from './sides.ts'
-import type { There } from './there.ts'
+import type { PlaceMap } from './spots.ts'
+import type { There } from './target-state.ts'
 
 export class Moves {
   /** Lines whose number on the way back would not be what it was: shortened, held to a limit. */

@@ -7,8 +7,8 @@ import { axes } from '../model/printer.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
 import { sourceOf } from '../script/edits/ways.ts'
 import type { Addition, Walked } from './outcomes.ts'
-import { heldIn } from './say-bed.ts'
-import { dwellBy } from './say-waiting.ts'
+import { heldIn } from './rewrite-bed.ts'
+import { dwellBy } from './rewrite-dwell.ts'
 import type { Side } from './sides.ts'
 
 /** Lines to be added, in the order in which they go behind the same line. Only of a start script, which gets a machine ready. */

@@ -10,16 +10,16 @@ import { lastModes, modesAfter, modesBefore, stepsOfCommand } from '../machine/t
 import { axes, retractionOf } from '../model/printer.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
 import { sourceOf } from '../script/edits/ways.ts'
-import { takenAsItIs } from './as-is.ts'
 import { outcomeOf, type Part } from './line-text.ts'
 import { Moves } from './moves.ts'
 import type { Addition, Outcome } from './outcomes.ts'
-import { PlaceMap } from './places.ts'
 import type { Questions } from './questions.ts'
-import { changed, leftOut, type Ran, refused, type Said, same, sayOr } from './said.ts'
-import { sayOther, unknownCommand } from './say.ts'
+import { sayOther, unknownCommand } from './rewrite.ts'
+import { changed, leftOut, type Ran, refused, type Said, same, sayOr } from './rewritten.ts'
 import { type Side, toolThere } from './sides.ts'
-import { There } from './there.ts'
+import { PlaceMap } from './spots.ts'
+import { There } from './target-state.ts'
+import { takenAsItIs } from './unchanged.ts'
 
 export class Pass {
   readonly additions: Addition[] = []

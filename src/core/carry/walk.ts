@@ -6,12 +6,12 @@ import { oozeOf } from '../machine/ooze.ts'
 import { rehearseLines } from '../resolve/resolve.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
 import { waysOf } from '../script/edits/ways.ts'
-import { takenAsItIs } from './as-is.ts'
 import type { Addition, Outcome, Walked } from './outcomes.ts'
 import { Pass } from './pass.ts'
 import type { Questions } from './questions.ts'
 import type { Side } from './sides.ts'
-import type { There } from './there.ts'
+import type { There } from './target-state.ts'
+import { takenAsItIs } from './unchanged.ts'
 
 /** Lines behind one that ends the rehearsal are looked at by themselves, so many times over. */
 const mostAnew = 8

@@ -2,7 +2,7 @@
 import { effectOf, specOf } from '../firmware/spec.ts'
 import { listed } from '../format.ts'
 import { allSteps, modesAfter, modesBefore } from '../machine/trace.ts'
-import { asideMarks } from '../script/edits/set-aside.ts'
+import { asideMarks } from '../script/edits/ignore.ts'
 import type { Checked, Finding, Fix, Row, SetAside, Severity, Statement } from './finding.ts'
 import { rules } from './rules.ts'
 

@@ -1,8 +1,9 @@
 // A move along an arc, in the plane that is chosen.
+
+import { sayMove } from './describe-move.ts'
 import { move } from './move.ts'
 import { runArc } from './moving.ts'
 import { record } from './record.ts'
-import { sayMove } from './say-move.ts'
 
 export const arc = record<'arc'>({
   movesHead: true,

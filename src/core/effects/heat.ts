@@ -5,7 +5,6 @@ import { effectOf } from '../firmware/spec.ts'
 import { toolName } from '../firmware/tools.ts'
 import { celsius, duration, listed } from '../format.ts'
 import { textOf } from '../gcode/line.ts'
-import { temperatureAt } from '../machine/heat.ts'
 import {
   aimBed,
   aimChamber,
@@ -16,6 +15,7 @@ import {
   waitForNozzle,
 } from '../machine/heaters.ts'
 import type { Recorder } from '../machine/recorder.ts'
+import { temperatureAt } from '../machine/temperature.ts'
 import { heatedTools, heaterOf, heatTarget } from './heating.ts'
 import { record, type Told } from './record.ts'
 

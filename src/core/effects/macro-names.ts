@@ -1,8 +1,8 @@
 // What a macro's template sees of the simulated printer: parameters, variables, and its state at that moment.
 import type { Command } from '../gcode/line.ts'
-import { type HeaterHistory, temperatureAt } from '../machine/heat.ts'
 import type { Recorder } from '../machine/recorder.ts'
 import { flowPercent } from '../machine/state.ts'
+import { type HeaterHistory, temperatureAt } from '../machine/temperature.ts'
 import { type Config, configOf, type Macro, readValue } from '../macros/config.ts'
 import type { Names } from '../macros/template/evaluate.ts'
 import { type Item, Lookup, tuple, Unknown } from '../macros/template/values.ts'

@@ -4,10 +4,10 @@ import type { Recorder } from '../machine/recorder.ts'
 import type { Position, Stage } from '../machine/state.ts'
 import type { Step } from '../machine/trace.ts'
 import type { Axis, Spot } from '../model/printer.ts'
+import { sayMove } from './describe-move.ts'
 import { goTo, named, runMove, scaleOf, takeFeed, takeFilament } from './moving.ts'
 import type { Purpose } from './purpose.ts'
 import { record } from './record.ts'
-import { sayMove } from './say-move.ts'
 
 /** H1 and H3 stop at the end stop, H1 homes the axis too; H2 moves single motors; H4 measures. */
 function toEndStops(recorder: Recorder, command: Command, how: number, moved: readonly Axis[], feedMmS: number): void {

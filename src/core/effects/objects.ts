@@ -1,7 +1,7 @@
 // What a macro file can ask of the simulated printer, by the names that the board gives it.
 
-import { temperatureAt } from '../machine/heat.ts'
 import type { Recorder } from '../machine/recorder.ts'
+import { temperatureAt } from '../machine/temperature.ts'
 import type { Value } from '../macros/values.ts'
 import { layersOn, topOn } from '../model/job.ts'
 import { axes } from '../model/printer.ts'

@@ -3,8 +3,8 @@ import { numberOf, numbersOf } from '../gcode/line.ts'
 import type { Span } from '../model/printer.ts'
 import { bedAroundMesh, tellBedFromReach } from './bed.ts'
 import { Gathered, type Row, readRow, rowsOf } from './card-commands.ts'
+import { knownMacroFile } from './file-kind.ts'
 import type { GivenFile, Notes, Place } from './findings.ts'
-import { knownMacroFile } from './sort.ts'
 import { ofGain, ofRates, secondsCooling, secondsTo } from './warming.ts'
 
 const axisNames = ['x', 'y', 'z'] as const

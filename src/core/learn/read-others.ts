@@ -3,8 +3,8 @@ import * as v from 'valibot'
 import { rawLines } from '../gcode/read.ts'
 import { sentenceOf } from '../model/issues.ts'
 import { Printer } from '../model/printer.ts'
+import { meshRow, plainReportLine } from './file-kind.ts'
 import type { GivenFile, Notes } from './findings.ts'
-import { meshRow, plainReportLine } from './sort.ts'
 
 /** A grid of heights: how many points there are, and that they are kept. */
 export function readMesh({ name, text }: GivenFile, notes: Notes): void {

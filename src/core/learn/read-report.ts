@@ -4,9 +4,9 @@ import { type Command, numberOf } from '../gcode/line.ts'
 import { rawLines, readLine } from '../gcode/read.ts'
 import type { Span } from '../model/printer.ts'
 import { bedFromReach } from './bed.ts'
+import { plainReportLine } from './file-kind.ts'
 import type { GivenFile, Notes, Place } from './findings.ts'
 import { guessProbeKind } from './probe-kind.ts'
-import { plainReportLine } from './sort.ts'
 
 const axisNames = ['x', 'y', 'z'] as const
 const allNames = [...axisNames, 'e'] as const

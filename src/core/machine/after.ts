@@ -1,7 +1,8 @@
 // What the machine is in when a rehearsal has ended: the state in which the next one can begin.
-import { followersAt, temperatureAt } from './heat.ts'
+
 import type { Ooze } from './ooze.ts'
 import type { MachineState, Stage } from './state.ts'
+import { followersAt, temperatureAt } from './temperature.ts'
 import { counterAfter, lastModes, type Trace } from './trace.ts'
 
 export function stateAfter(trace: Trace, ooze: Ooze, { printer }: Stage): MachineState {

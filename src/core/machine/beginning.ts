@@ -4,9 +4,9 @@ import { globalsAtStart } from '../macros/boot.ts'
 import { changeFor } from '../model/changes.ts'
 import { areaOn, heightOfLayer, layerRehearsed, toolsUsed, topOn } from '../model/job.ts'
 import { afterPrinting, hasTool, isChangeMoment, leavesTool, type Moment } from '../model/moment.ts'
-import { roomC } from './heat.ts'
 import { asDescribed, noOffset, toolOffset } from './places.ts'
 import { type MachineState, type Modes, materialOf, type Saved, type Stage } from './state.ts'
+import { roomC } from './temperature.ts'
 
 /** A head that waits in a pause stands so much over the print, mm. */
 const pausedLiftMm = 10

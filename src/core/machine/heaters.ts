@@ -1,7 +1,8 @@
 // Heaters given targets and waited for, whatever command asks.
-import { chamberAirAt, type HeaterHistory, roomC, secondsWithin, temperatureAt } from './heat.ts'
+
 import type { Recorder } from './recorder.ts'
 import type { Stage, ToolHeat } from './state.ts'
+import { chamberAirAt, type HeaterHistory, roomC, secondsWithin, temperatureAt } from './temperature.ts'
 
 /** Waits for what only creeps along are looked at in steps of this, s, and for no longer than `mostWaitS`. */
 const waitStepS = 1

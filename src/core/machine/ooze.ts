@@ -1,9 +1,9 @@
 // What leaves the nozzle unasked: an estimate of the ooze while it idles hot, where it falls, and how far filament is retracted.
 import { sharesHeater } from '../firmware/tools.ts'
 import { docksOf, offBedMm } from '../model/printer.ts'
-import { temperatureAt } from './heat.ts'
 import { toolFilamentAreaMm2 } from './outcome.ts'
 import { materialOf, type Stage, type Tip } from './state.ts'
+import { temperatureAt } from './temperature.ts'
 import { lastModes, type Step, stepAt, type Trace } from './trace.ts'
 
 /**

@@ -3,9 +3,9 @@ import { changeFor } from '../model/changes.ts'
 import { areaOn, topOn } from '../model/job.ts'
 import { goesOnAfter, isChangeMoment, leavesTool } from '../model/moment.ts'
 import { ordinaryRetraction, retractionOf } from '../model/printer.ts'
-import { chamberAirAt, type HeaterHistory, segment, surfaceAt, temperatureAt } from './heat.ts'
 import type { Ooze } from './ooze.ts'
 import { flowPercent, heatedByProgram, type Modes, materialOf, type Stage, toolShown } from './state.ts'
+import { chamberAirAt, type HeaterHistory, segment, surfaceAt, temperatureAt } from './temperature.ts'
 import { lastModes, positionAt, type Trace } from './trace.ts'
 
 /**

@@ -3,6 +3,17 @@
 import { Budget, type Sort } from '../macros/budget.ts'
 import type { Value } from '../macros/values.ts'
 import { beginning as beginningOf } from './beginning.ts'
+import { type Places, shiftOf } from './places.ts'
+import { type PlannedMove, Planner } from './planner.ts'
+import {
+  knownPosition,
+  type MachineState,
+  type Modes,
+  type Position,
+  placeOrNull,
+  type Saved,
+  type Stage,
+} from './state.ts'
 import {
   bedModel,
   blownAt,
@@ -15,18 +26,7 @@ import {
   segment,
   settlingS,
   temperatureAt,
-} from './heat.ts'
-import { type Places, shiftOf } from './places.ts'
-import { type PlannedMove, Planner } from './planner.ts'
-import {
-  knownPosition,
-  type MachineState,
-  type Modes,
-  type Position,
-  placeOrNull,
-  type Saved,
-  type Stage,
-} from './state.ts'
+} from './temperature.ts'
 import {
   type CommandRows,
   type FileRun,

@@ -1,7 +1,7 @@
 // What a rehearsal leaves behind: steps in columns (they may be millions), a row for each command, heaters, messages.
 import type { Indented } from '../macros/blocks.ts'
-import type { HeaterHistory } from './heat.ts'
 import { knownPosition, type MachineState, type Modes, type Position } from './state.ts'
+import type { HeaterHistory } from './temperature.ts'
 
 /** What the machine does for a stretch of time. The order is the code kept in the column. */
 export const stepKinds = [

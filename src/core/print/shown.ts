@@ -1,12 +1,12 @@
 // A whole print as its page shows it: small enough to cross from a worker, with all that is drawn.
 import { countsOf, type Severity } from '../check/finding.ts'
-import { temperatureAt } from '../machine/heat.ts'
 import { toolShown } from '../machine/state.ts'
+import { temperatureAt } from '../machine/temperature.ts'
 import { foundIn } from './answer.ts'
 import { isOfChange } from './costs.ts'
 import { type Fold, fold } from './fold.ts'
+import { type Saving, savingsOf, type Way, waysToPurge } from './purge-options.ts'
 import { type PrintSetting, type Situation, total } from './situation.ts'
-import { type Saving, savingsOf, type Way, waysToPurge } from './ways.ts'
 import type { WholePrint } from './whole.ts'
 
 /** So many points of each tool's heat are drawn within one situation. */

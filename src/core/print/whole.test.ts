@@ -1,7 +1,7 @@
 // Whole prints on the bench with two nozzles: numbers worked out by hand. Board firmware, 1.75 mm filament (2.405 mm²), travel
 // 2000 mm/s², nozzle constants τ = 100/ln(480/300) = 212.8 s up and 240/ln(180/30) = 133.9 s down, windows and dwells 0.
 import { describe, expect, it } from 'vitest'
-import { nozzleModel } from '../machine/heat.ts'
+import { nozzleModel } from '../machine/temperature.ts'
 import { twoTools } from '../model/example.ts'
 import type { Job } from '../model/job.ts'
 import { JobReader } from '../printfile/job-reader.ts'

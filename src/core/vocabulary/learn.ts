@@ -2,7 +2,7 @@
 import { newVocabulary, type Signs, type Vocabulary, type VocabularyWord } from '../model/vocabulary.ts'
 import { bareName, elementName, plainFunction, plainIndex, readExpression, type Tree, wordsOf } from './expression.ts'
 import { type Guess, guessMeaning, perTool } from './guess.ts'
-import { type Span, spansIn, styles } from './signs.ts'
+import { type Span, spansIn, styles } from './syntax.ts'
 import { assignmentIn, branchIn, loopIn } from './tags.ts'
 
 export type Learned = { vocabulary: Vocabulary; guesses: ReadonlyMap<string, Guess> }

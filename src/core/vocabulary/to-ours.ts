@@ -4,7 +4,7 @@ import { textSpecs, valueSpecs } from '../formula/values.ts'
 import type { Vocabulary } from '../model/vocabulary.ts'
 import { readExpression } from './expression.ts'
 import { isOurName, type Knowing, saidInOurs } from './our-words.ts'
-import { allSigns, type Span, spansIn } from './signs.ts'
+import { allSigns, type Span, spansIn } from './syntax.ts'
 import { assignmentIn, type Branch, branchIn, conditionIn, loopIn } from './tags.ts'
 import { type Block, isWhole, type LineParts, type Part, staysTheirs, written } from './unfold.ts'
 

@@ -1,7 +1,7 @@
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { makeShelf, type TestShelf } from '../testing.ts'
-import { gather } from './gather.ts'
+import { gather } from './export.ts'
 import { pack } from './layout.ts'
 import { unpack } from './unpack.ts'
 

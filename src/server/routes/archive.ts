@@ -1,7 +1,7 @@
 // /api/archive: the whole shelf, or one printer, as a file; brought in again; and the backups.
 import { type Context, Hono } from 'hono'
 import * as v from 'valibot'
-import { Decision, type Decisions } from '../archive/bring.ts'
+import { Decision, type Decisions } from '../archive/import.ts'
 import { allBackups } from '../backups.ts'
 import { Refused, shelfTooLarge, takes } from '../requests.ts'
 import { TookTooMuch } from '../work/pool.ts'

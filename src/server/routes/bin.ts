@@ -1,9 +1,9 @@
 // /api/bin: what was thrown away, for 30 days: taken out again, or thrown away for good.
 import { Hono } from 'hono'
 import * as v from 'valibot'
-import type { Binned } from '../../core/model/kept.ts'
 import { plainName } from '../../core/model/pieces.ts'
 import { nameKey } from '../../core/model/script.ts'
+import type { Binned } from '../../core/model/stored.ts'
 import { allBinned, daysInBin, dropForGood, takeOut } from '../bin.ts'
 import { allEntries, entryNamed } from '../catalog.ts'
 import { type Database, writing } from '../database.ts'
@@ -11,7 +11,7 @@ import { syncDocuments, whyStaysBinned, writeBack } from '../documents.ts'
 import { refrainNamed } from '../refrains.ts'
 import { Refused, takes } from '../requests.ts'
 import { scriptOfVariant, variantNamed } from '../variants.ts'
-import { needMaterials } from './kept.ts'
+import { needMaterials } from './catalog.ts'
 import { needFreeName } from './scripts.ts'
 
 const Out = v.strictObject({ name: plainName('it', 120) })

@@ -2,7 +2,7 @@
 import { Hono } from 'hono'
 import * as v from 'valibot'
 import { listOf, plainText } from '../../core/model/pieces.ts'
-import { worked } from '../asked.ts'
+import { worked } from '../input.ts'
 import { takes } from '../requests.ts'
 import type { Work } from '../work/tasks.ts'
 

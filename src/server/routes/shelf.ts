@@ -3,8 +3,8 @@
 
 import { Hono } from 'hono'
 import * as v from 'valibot'
-import type { ScriptHead, ShelfPrinter } from '../../core/model/kept.ts'
 import { count, listOf } from '../../core/model/pieces.ts'
+import type { ScriptHead, ShelfPrinter } from '../../core/model/stored.ts'
 import { allEntries } from '../catalog.ts'
 import type { Database } from '../database.ts'
 import { sent, takes, written } from '../requests.ts'

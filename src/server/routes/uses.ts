@@ -1,7 +1,7 @@
 // GET /api/uses/:name: where a command stands in the person's own scripts, commented out or not.
 import { Hono } from 'hono'
 import { read, sleeping } from '../../core/gcode/read.ts'
-import type { Use } from '../../core/model/kept.ts'
+import type { Use } from '../../core/model/stored.ts'
 import type { Database } from '../database.ts'
 import { allTexts } from '../scripts.ts'
 

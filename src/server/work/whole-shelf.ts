@@ -1,8 +1,9 @@
 // What is done to the whole shelf at once: packed, brought in, emptied, put back, backed up. Plain data in, plain data out.
-import type { ArchiveItem, Backup } from '../../core/model/kept.ts'
+
 import { nameKey } from '../../core/model/script.ts'
-import { bring, compareArchive, type Decisions } from '../archive/bring.ts'
-import { gather, gatherLeftOut } from '../archive/gather.ts'
+import type { ArchiveItem, Backup } from '../../core/model/stored.ts'
+import { gather, gatherLeftOut } from '../archive/export.ts'
+import { bring, compareArchive, type Decisions } from '../archive/import.ts'
 import { type Archive, pack } from '../archive/layout.ts'
 import { unpack } from '../archive/unpack.ts'
 import { backUp, backUpDaily } from '../backups.ts'

@@ -1,5 +1,5 @@
 import { beforeEach, expect, test, vi } from 'vitest'
-import type { SavedScript } from '../../core/model/kept.ts'
+import type { SavedScript } from '../../core/model/stored.ts'
 import { type Browser, databaseOf, newBrowser, openTab } from './testing.ts'
 
 let browser: Browser

@@ -1,6 +1,7 @@
 // Drafts of scripts: the unsaved change of a saved script, or a script that was never saved.
-import type { SavedScript } from '../../core/model/kept.ts'
+
 import type { Moment } from '../../core/model/moment.ts'
+import type { SavedScript } from '../../core/model/stored.ts'
 import { toEditor } from '../state/separator.ts'
 import {
   adoptDraft,

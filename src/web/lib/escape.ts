@@ -1,6 +1,6 @@
 // Esc closes the dialog that opened last, from the moment that it is there; a menu or a list that is open over it sees to itself.
 import { useLayoutEffect, useRef } from 'react'
-import { lists } from './over.ts'
+import { lists } from './overlays.ts'
 
 /** What closes each dialog that is open, in the order in which they opened. */
 const closes: (() => void)[] = []

@@ -1,7 +1,7 @@
 // The keys that every page has: Ctrl S saves what its form or the dialog over it holds, `?` shows the shortcuts.
 import { useEffect } from 'react'
 import { useNavigate } from 'react-router'
-import { somethingOver } from './over.ts'
+import { somethingOver } from './overlays.ts'
 
 const writing = 'input, textarea, select, [contenteditable=true]'
 

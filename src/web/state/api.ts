@@ -1,16 +1,16 @@
 // What the screens ask of the server, with the types of its routes. A refusal comes back as a plain sentence.
 import { type ClientResponse, hc, type InferRequestType } from 'hono/client'
 import type { Job } from '../../core/model/job.ts'
-import type { ArchiveDecision, Binned, Unreadable } from '../../core/model/kept.ts'
 import type { Material } from '../../core/model/material.ts'
 import type { MacroFile, Printer } from '../../core/model/printer.ts'
+import type { ArchiveDecision, Binned, Unreadable } from '../../core/model/stored.ts'
 import type { TaughtCommand } from '../../core/model/taught.ts'
 import type { Trial } from '../../core/model/trial.ts'
 import type { Vocabulary } from '../../core/model/vocabulary.ts'
 import type { Api } from '../../server/app.ts'
-import { type Changed, changed } from './queries.ts'
+import { type Changed, changed } from './query-client.ts'
 
-export type { ShelfPrinter, Use } from '../../core/model/kept.ts'
+export type { ShelfPrinter, Use } from '../../core/model/stored.ts'
 
 export type Kept<T> = { id: number; data: T }
 export type Things = Awaited<ReturnType<typeof api.things>>

@@ -1,8 +1,8 @@
 // A new script begun from what was pasted, dropped or opened, for the printer that was said to be theirs.
 import { decodeScript } from '../../core/gcode/decode.ts'
 import { beginDraft } from '../drafts/scripts.ts'
-import { fetchShelf } from './asking.ts'
-import { myPrinter } from './mine.ts'
+import { myPrinter } from './my-printer.ts'
+import { fetchShelf } from './queries.ts'
 
 /** Where its Desk is, or why it can't be opened. */
 export type Begun = { address: string; why: null } | { address: null; why: string }
@@ -28,9 +28,9 @@ export async function beginFromFile(file: File): Promise<Begun> {
   const decoded = decodeScript(new Uint8Array(await file.arrayBuffer()))
   if (!decoded.ok) return { address: null, why: `“${file.name}”: ${decoded.why}` }
   // What describes a machine is no script: it is learned from.
-  const { describesMachine } = await import('../../core/learn/sort.ts')
+  const { describesMachine } = await import('../../core/learn/file-kind.ts')
   if (describesMachine({ name: file.name, text: decoded.text })) {
-    const { giveFiles } = await import('./learning.ts')
+    const { giveFiles } = await import('./files-to-learn.ts')
     await giveFiles([file])
     return { address: '/printers/learn', why: null }
   }
@@ -41,7 +41,7 @@ export async function beginFromFile(file: File): Promise<Begun> {
 export async function beginFromFiles(files: readonly File[]): Promise<Begun> {
   const [first] = files
   if (first && files.length === 1) return beginFromFile(first)
-  const { giveFiles } = await import('./learning.ts')
+  const { giveFiles } = await import('./files-to-learn.ts')
   await giveFiles(files)
   return { address: '/printers/learn', why: null }
 }

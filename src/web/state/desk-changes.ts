@@ -1,13 +1,13 @@
 // Changes of the open script and of what it is rehearsed for.
 import * as v from 'valibot'
 import { openedBy } from '../../core/documents/opened.ts'
-import type { SavedScript } from '../../core/model/kept.ts'
 import { Moment } from '../../core/model/moment.ts'
+import type { SavedScript } from '../../core/model/stored.ts'
 import { asPasted } from '../drafts/scripts.ts'
 import { update, useDesk } from './desk.ts'
 import { writeDraftSoon } from './desk-draft.ts'
-import { rehearseNow } from './rehearsing.ts'
-import type { Chosen } from './setting.ts'
+import type { Chosen } from './rehearsal-input.ts'
+import { rehearseNow } from './rehearsal-requests.ts'
 
 const { getState } = useDesk
 

@@ -1,9 +1,9 @@
 // The draft of the open script: what is typed is stored in this browser until it is saved.
 import type { ScriptDraft } from '../drafts/scripts.ts'
 import { dropDraft, writeDraft } from '../drafts/store.ts'
+import { whenPainted } from './after-paint.ts'
 import { hasUnsavedChange, type Open, useDesk } from './desk.ts'
-import type { Chosen } from './setting.ts'
-import { whenPainted } from './when-painted.ts'
+import type { Chosen } from './rehearsal-input.ts'
 
 const { getState } = useDesk
 

@@ -2,8 +2,8 @@
 import { useEffect, useState } from 'react'
 import { useShallow } from 'zustand/react/shallow'
 import type { Finding } from '../../core/check/finding.ts'
+import { whenPainted } from './after-paint.ts'
 import { type DeskState, hasUnsavedChange, type Open, useDesk } from './desk.ts'
-import { whenPainted } from './when-painted.ts'
 
 /** What the Desk's pictures show: all but the text as it is being typed, which they follow when it has been rehearsed. */
 export type Seen = Omit<Open, 'text' | 'early'>

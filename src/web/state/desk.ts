@@ -1,12 +1,12 @@
 // The script on the Desk: its text and setting, its latest round, and the selection that all parts of the Desk share.
 import { create } from 'zustand'
 import type { Finding } from '../../core/check/finding.ts'
-import type { SavedScript } from '../../core/model/kept.ts'
+import type { SavedScript } from '../../core/model/stored.ts'
 import type { RoundStep } from '../../core/round-steps.ts'
 import type { DeskRound } from '../../worker/rehearsal.worker.ts'
 import type { Things } from './api.ts'
+import type { Chosen } from './rehearsal-input.ts'
 import { fromEditor } from './separator.ts'
-import type { Chosen } from './setting.ts'
 
 /** Lines first…last, selected on the ribbon, in the text, on the bed and among the findings alike. */
 export type Selection = { firstLine: number; lastLine: number }

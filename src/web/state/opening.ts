@@ -17,9 +17,9 @@ import { hasUnsavedChange, type Open, useDesk } from './desk.ts'
 import { calledLast } from './desk-changes.ts'
 import { aboutOpen, nothingTouched, pickChosen } from './desk-draft.ts'
 import { deskMemory } from './last-desk.ts'
-import { loadThings, rehearseNow } from './rehearsing.ts'
+import { usualChosen } from './rehearsal-input.ts'
+import { loadThings, rehearseNow } from './rehearsal-requests.ts'
 import { toEditor } from './separator.ts'
-import { usualChosen } from './setting.ts'
 import type { Situation } from './situation.ts'
 
 const { getState, setState } = useDesk

@@ -2,8 +2,8 @@
 import type { NavigateFunction } from 'react-router'
 import type { EditRequest } from '../../core/script/edits/edit.ts'
 import type { Passage } from '../../core/script/passages.ts'
-import { askOfPassage } from './asked.ts'
 import { hasUnsavedChange, useDesk } from './desk.ts'
+import { askOfPassage } from './dialogs.ts'
 import { propose } from './preview.ts'
 
 /** Of a script with more passages than this, the later ones are not listed one by one. */

@@ -10,8 +10,8 @@ import type { EditRequest } from '../../core/script/edits/edit.ts'
 import { heedKeepMarks, type Place } from '../../core/script/edits/plan.ts'
 import type { DeskRound } from '../../worker/rehearsal.worker.ts'
 import { useDesk } from './desk.ts'
+import { settingOf } from './rehearsal-input.ts'
 import { fitsAside, proposeAside, rehearseAside } from './rehearser.ts'
-import { settingOf } from './setting.ts'
 
 export type Preview = {
   title: string

@@ -4,7 +4,7 @@ import { create } from 'zustand'
 import type { PrintShown } from '../../core/print/shown.ts'
 import type { PrintSetting, Scripts } from '../../core/print/situation.ts'
 import type { PrintWorker } from '../../worker/print.worker.ts'
-import { Watched } from './watched.ts'
+import { Watched } from './watched-worker.ts'
 
 type PrintState = {
   print: PrintShown | null

@@ -1,82 +1,37 @@
-// What was fetched from the server: kept for a while, fetched anew when something was changed, tried again when it did not answer.
-import { QueryClient } from '@tanstack/react-query'
+// What pages show of the server: fetched once, shared by all that show it, fetched anew when something was changed.
+import { useQuery } from '@tanstack/react-query'
+import { api } from './api.ts'
+import { queries } from './query-client.ts'
 
-export const queries = new QueryClient({
-  defaultOptions: {
-    queries: {
-      // Two pages that are opened one after the other ask once.
-      staleTime: 1000,
-      // A refusal has its reason; only a server that does not answer is asked again.
-      retry: (failures, error) => failures < 2 && 'status' in error && error.status === 0,
-      refetchOnWindowFocus: true,
-      networkMode: 'always',
+const things = { queryKey: ['things'], queryFn: () => api.things() }
+const shelf = { queryKey: ['shelf'], queryFn: () => api.shelf() }
+const story = (id: string) => ({ queryKey: ['story', id], queryFn: () => api.story(id) })
+
+export const useScript = (id: number | string) =>
+  useQuery({ queryKey: ['script', String(id)], queryFn: () => api.script(String(id)) })
+export const useThings = () => useQuery(things)
+export const useShelf = () => useQuery(shelf)
+export const useStory = (id: number | string) => useQuery(story(String(id)))
+export const useRefrains = () => useQuery({ queryKey: ['refrains'], queryFn: () => api.refrains() })
+export const useScriptsWith = (refrainId: number) =>
+  useQuery({ queryKey: ['scripts with', refrainId], queryFn: () => api.scriptsWith(refrainId) })
+export const useBackups = () => useQuery({ queryKey: ['backups'], queryFn: () => api.backups() })
+export const useBin = () => useQuery({ queryKey: ['bin'], queryFn: () => api.binned() })
+export const useUnreadable = () => useQuery({ queryKey: ['unreadable'], queryFn: () => api.unreadable() })
+export const useUses = (name: string) => useQuery({ queryKey: ['uses', name], queryFn: () => api.uses(name) })
+
+/** The scripts of a printer as they are in use, with all that they are rehearsed with. */
+export const useScriptsOf = (printerId: number) =>
+  useQuery({
+    queryKey: ['scripts of', printerId],
+    queryFn: async () => {
+      const [known, { printers }] = await Promise.all([queries.fetchQuery(things), queries.fetchQuery(shelf)])
+      const heads = printers.find(({ id }) => id === printerId)?.scripts ?? []
+      return { things: known, scripts: await api.scripts(heads.map(({ id }) => id)) }
     },
-    mutations: { networkMode: 'always' },
-  },
-})
-
-/** The kinds of changes on the server. */
-export type Changed = keyof typeof affected
-
-const ofScripts = [
-  'shelf',
-  'script',
-  'story',
-  'scripts of',
-  'scripts with',
-  'variants apart',
-  'side by side',
-  'into',
-  'carry',
-  'carried after',
-  'firmware',
-  'macros of',
-  'uses',
-  'bin',
-  'search',
-  // A config or macro file is kept like a script, and is a part of its printer.
-  'things',
-] as const
-const ofSetups = [
-  'things',
-  // Findings on the Shelf depend on them.
-  'shelf',
-  'scripts of',
-  'earlier',
-  'variants apart',
-  'side by side',
-  'carry',
-  'firmware',
-  'uses',
-  'bin',
-  'search',
-  'unreadable',
-] as const
-
-/** For each kind of change, the queries (by the first part of their keys) whose answers may differ afterwards. */
-const affected = {
-  scripts: ofScripts,
-  trials: ['story', 'search', 'unreadable'],
-  refrains: [
-    'refrains',
-    'scripts with',
-    'shelf',
-    'script',
-    'story',
-    'scripts of',
-    'side by side',
-    'carried after',
-    'bin',
-    'search',
-  ],
-  /** Materials, jobs, vocabularies and taught commands. */
-  setups: ofSetups,
-  printers: [...ofScripts, ...ofSetups],
-} as const
-
-/** Fetches again the queries that a change affects. Calculations from given texts (`computed`) are never repeated. */
-export const changed = (of: Changed | 'everything'): void =>
-  void queries.invalidateQueries({
-    predicate: ({ queryKey: [kind] }) =>
-      kind !== 'computed' && (of === 'everything' || (affected[of] as readonly unknown[]).includes(kind)),
   })
+
+/** The shelf, the things and a story for what is worked out once and not shown. */
+export const fetchShelf = () => queries.fetchQuery(shelf)
+export const fetchThings = () => queries.fetchQuery(things)
+export const fetchStory = (id: number) => queries.fetchQuery(story(String(id)))

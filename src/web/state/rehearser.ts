@@ -14,8 +14,8 @@ import type { Run } from '../../core/runs/fits.ts'
 import type { EditRequest } from '../../core/script/edits/edit.ts'
 import { listsChangedTo } from '../../worker/changed.ts'
 import type { DeskRound, Rehearser, RoundLists, Sent } from '../../worker/rehearsal.worker.ts'
-import { NoAnswer, Watched } from './watched.ts'
-import { whenPainted } from './when-painted.ts'
+import { whenPainted } from './after-paint.ts'
+import { NoAnswer, Watched } from './watched-worker.ts'
 
 type Wanted = {
   text: string

@@ -4,7 +4,7 @@ import { listed } from '../../core/format.ts'
 import type { Run } from '../../core/runs/fits.ts'
 import type { RunOutcome, Script } from '../../core/runs/many.ts'
 import type { Runner } from '../../worker/runs.worker.ts'
-import { Watched } from './watched.ts'
+import { Watched } from './watched-worker.ts'
 
 /** A script to be run, by its id on the shelf and its name. */
 export type Wanted = { id: number; name: string; script: Script; changed?: boolean }

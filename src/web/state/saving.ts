@@ -1,14 +1,14 @@
 // Saving the open script: as the next revision, as a variant, on top of another's save, under another name.
-import type { SavedScript } from '../../core/model/kept.ts'
+import type { SavedScript } from '../../core/model/stored.ts'
 import { savedDraftKey } from '../drafts/scripts.ts'
 import { draftsFor, draftWritten, dropDraft, readDraft } from '../drafts/store.ts'
 import { tabId } from '../drafts/tab.ts'
 import { ApiError, api } from './api.ts'
 import { fileText, hasUnsavedChange, isOpen, type Open, update, useDesk } from './desk.ts'
 import { writeDraftNow } from './desk-draft.ts'
-import { rememberMyPrinter } from './mine.ts'
+import { rememberMyPrinter } from './my-printer.ts'
+import { settingOf } from './rehearsal-input.ts'
 import { tellApartAside } from './rehearser.ts'
-import { settingOf } from './setting.ts'
 
 const { getState, setState } = useDesk
 

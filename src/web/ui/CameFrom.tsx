@@ -3,7 +3,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { originWords } from '../../core/model/came-from.ts'
-import type { SavedScript } from '../../core/model/kept.ts'
+import type { SavedScript } from '../../core/model/stored.ts'
 import { changedLines } from '../lib/changed.ts'
 import { useCommand } from '../lib/useCommand.ts'
 import { api } from '../state/api.ts'

@@ -1,7 +1,7 @@
 // One choice out of a few, with its name above it, such as the printer, the moment or the job.
 import { Check } from 'lucide-react'
 import { Select } from 'radix-ui'
-import { unlessGoneOn } from '../lib/giving-back.ts'
+import { unlessGoneOn } from '../lib/restore-focus.ts'
 import { ChoiceName, Chosen, choiceButtonLook } from './Chosen.tsx'
 import { Press } from './Press.tsx'
 

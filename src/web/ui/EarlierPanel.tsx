@@ -1,7 +1,7 @@
 // What something was before it was changed: each time with what has changed since, and a way to bring it back.
 import { useQuery } from '@tanstack/react-query'
 import { thingChanges } from '../../core/compare/thing-changes.ts'
-import type { Earlier } from '../../core/model/kept.ts'
+import type { Earlier } from '../../core/model/stored.ts'
 import { howLongAgo } from '../lib/words.ts'
 import { Button } from './Button.tsx'
 import { Panel } from './Panel.tsx'

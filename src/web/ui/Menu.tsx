@@ -13,7 +13,7 @@ import {
   useRef,
   useState,
 } from 'react'
-import { pressedNow, unlessGoneOn } from '../lib/giving-back.ts'
+import { pressedNow, unlessGoneOn } from '../lib/restore-focus.ts'
 import { useMenuOfPage } from '../state/registry.ts'
 
 export type MenuProps = {

@@ -1,6 +1,6 @@
 // A number of a form, with its name, its unit and what is wrong with it.
 import type { FieldPath, FieldValues, UseFormReturn } from 'react-hook-form'
-import { flawAt } from '../lib/flaw-at.ts'
+import { flawAt } from '../lib/field-error.ts'
 import { Field, fieldLook } from './Field.tsx'
 
 type Props<T extends FieldValues> = {

@@ -3,7 +3,7 @@ import { X } from 'lucide-react'
 import { Dialog } from 'radix-ui'
 import type { ReactNode } from 'react'
 import { useClosedByEscape } from '../lib/escape.ts'
-import { useGivesBack } from '../lib/giving-back.ts'
+import { useGivesBack } from '../lib/restore-focus.ts'
 
 type Props = {
   title: string

@@ -2,7 +2,7 @@
 import { Command } from 'cmdk'
 import { Popover } from 'radix-ui'
 import { useState } from 'react'
-import { unlessGoneOn } from '../lib/giving-back.ts'
+import { unlessGoneOn } from '../lib/restore-focus.ts'
 import { usePressed } from '../state/registry.ts'
 import { ChoiceName, Chosen, choiceButtonLook } from './Chosen.tsx'
 

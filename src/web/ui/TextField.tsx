@@ -1,6 +1,6 @@
 // A few words of a form, with their name and what is wrong with them.
 import type { FieldPath, FieldValues, UseFormReturn } from 'react-hook-form'
-import { flawAt } from '../lib/flaw-at.ts'
+import { flawAt } from '../lib/field-error.ts'
 import { Field, fieldLook } from './Field.tsx'
 
 type Props<T extends FieldValues> = {

@@ -1,8 +1,8 @@
 // Pushes filament through a nozzle that is too cold.
 import { celsius, mm, plural } from '../../format.ts'
-import { temperatureAt } from '../../machine/heat.ts'
 import { melts } from '../../machine/heaters.ts'
 import { heatedByProgram } from '../../machine/state.ts'
+import { temperatureAt } from '../../machine/temperature.ts'
 import { modesAfter } from '../../machine/trace.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 

@@ -1,7 +1,7 @@
 // The hot end's own fan, or the supply, goes off while the nozzle is still hot.
 import { celsius } from '../../format.ts'
 import { numberOf, textOf } from '../../gcode/line.ts'
-import { temperatureAt } from '../../machine/heat.ts'
+import { temperatureAt } from '../../machine/temperature.ts'
 import type { Checked, Found, Row, Rule } from '../finding.ts'
 import { putBefore } from '../fixes.ts'
 

@@ -1,6 +1,6 @@
 // The bed is probed at another temperature than it is printed on.
 import { celsius } from '../../format.ts'
-import { temperatureAt } from '../../machine/heat.ts'
+import { temperatureAt } from '../../machine/temperature.ts'
 import { lastModes } from '../../machine/trace.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { putBefore } from '../fixes.ts'

@@ -1,6 +1,6 @@
 // The bed has not settled when it is probed or printed on.
 import { celsius, duration, plain } from '../../format.ts'
-import { segmentAt } from '../../machine/heat.ts'
+import { segmentAt } from '../../machine/temperature.ts'
 import { lastModes } from '../../machine/trace.ts'
 import { makePassage } from '../../script/edits/make.ts'
 import { heatSoak } from '../../script/makers/heat-soak.ts'

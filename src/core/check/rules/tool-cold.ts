@@ -2,9 +2,9 @@
 
 import { addressOf } from '../../firmware/tools.ts'
 import { celsius, duration } from '../../format.ts'
-import { segmentAt, temperatureAt } from '../../machine/heat.ts'
 import { melts } from '../../machine/heaters.ts'
 import { materialOf } from '../../machine/state.ts'
+import { segmentAt, temperatureAt } from '../../machine/temperature.ts'
 import { lastModes } from '../../machine/trace.ts'
 import { twoTools } from '../../model/example.ts'
 import { changeMoments } from '../../model/moment.ts'

@@ -2,7 +2,7 @@
 
 import { effectOf } from '../../firmware/spec.ts'
 import { celsius, duration } from '../../format.ts'
-import { type HeaterHistory, targetAt, temperatureAt } from '../../machine/heat.ts'
+import { type HeaterHistory, targetAt, temperatureAt } from '../../machine/temperature.ts'
 import { modesAfter } from '../../machine/trace.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { atTheEnd, putBefore } from '../fixes.ts'

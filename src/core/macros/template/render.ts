@@ -1,12 +1,12 @@
 // Works out a host's template as the host's own language does: the tree is a well-known parser's, what stands in it is worked out
 // here, with bounded steps and nothing but plain data in reach. What can't be worked out stops its line, and not the macro.
 import { Budget } from '../budget.ts'
+import { said } from './described.ts'
 import { End, Evaluator, type Flaw, type Names, type Scope } from './evaluate.ts'
 import { argument } from './filters.ts'
 import { lineSign } from './lexer.ts'
 import type { Node } from './parser.ts'
 import { ownNames } from './rewrite.ts'
-import { said } from './said.ts'
 import { treeOf } from './tree.ts'
 import { Broken, type Item, itemsOf, Namespace, printed, Stop, truth } from './values.ts'
 

@@ -4,11 +4,11 @@ import type { Moment } from '../../model/moment.ts'
 import { applyEdits } from '../../model/script.ts'
 import { round } from '../../testing/stage.ts'
 import { duplicate, move, remove, rename } from './arrange.ts'
+import { putToSleep, wake } from './comment-out.ts'
 import { countFilament } from './filament-mode.ts'
 import { nudge } from './nudge.ts'
 import { heedKeepMarks, keptLines, type Plan, planned, type Rehearsed } from './plan.ts'
 import { repair } from './repair.ts'
-import { putToSleep, wake } from './sleep.ts'
 
 /** A text as the tools see it. */
 const script = (text: string, moment: Moment = 'start') => ({ text, ...round(text, moment) })

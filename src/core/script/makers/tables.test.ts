@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { temperatureAt } from '../../machine/heat.ts'
+import { temperatureAt } from '../../machine/temperature.ts'
 import type { Moment } from '../../model/moment.ts'
 import { applyEdits } from '../../model/script.ts'
 import { rehearseScript } from '../../round.ts'

@@ -1,8 +1,8 @@
 // What is asked of a plan, and what a plan needs of a person, in words.
 import { listed, plural } from '../../../core/format.ts'
 import { type CarryAsked, originWords } from '../../../core/model/came-from.ts'
-import type { SavedScript } from '../../../core/model/kept.ts'
 import type { Printer } from '../../../core/model/printer.ts'
+import type { SavedScript } from '../../../core/model/stored.ts'
 import type { Change, PlanShown } from '../../state/api.ts'
 
 export const nothingAsked: CarryAsked = { answers: {}, refused: [], heatsAsValues: false, lines: null }

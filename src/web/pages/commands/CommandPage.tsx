@@ -5,7 +5,7 @@ import type { CommandSpec, Letter } from '../../../core/firmware/spec.ts'
 import { plain, plural } from '../../../core/format.ts'
 import type { TaughtCommand } from '../../../core/model/taught.ts'
 import { api } from '../../state/api.ts'
-import { useUses } from '../../state/asking.ts'
+import { useUses } from '../../state/queries.ts'
 import { Button } from '../../ui/Button.tsx'
 import { PageLink } from '../../ui/Press.tsx'
 

@@ -6,7 +6,7 @@ import { clock, duration, plain, plural } from '../../../core/format.ts'
 import { goesOnAfter, type Moment } from '../../../core/model/moment.ts'
 import type { RehearsalInput } from '../../../core/round.ts'
 import type { Seen } from '../../state/desk-watch.ts'
-import { showLower } from '../../state/lower.ts'
+import { showLower } from '../../state/lower-card.ts'
 import { Press } from '../../ui/Press.tsx'
 
 type Props = { open: Seen; setting: RehearsalInput }

@@ -1,7 +1,7 @@
 // The machine at the playhead.
 import { memo } from 'react'
 import { celsius, clock, plain } from '../../../core/format.ts'
-import { surfaceAt, temperatureAt } from '../../../core/machine/heat.ts'
+import { surfaceAt, temperatureAt } from '../../../core/machine/temperature.ts'
 import { counterAfter, modesBefore, positionAt, stepAt, stepIndexAt } from '../../../core/machine/trace.ts'
 import type { DeskRound } from '../../../worker/rehearsal.worker.ts'
 import type { Seen } from '../../state/desk-watch.ts'

@@ -1,6 +1,7 @@
 // Where a file of the open script's printer is open on the Desk.
-import { useShelf } from '../../state/asking.ts'
+
 import { useDesk } from '../../state/desk.ts'
+import { useShelf } from '../../state/queries.ts'
 
 /** The address of a file's line, the config itself without a name; null where the printer keeps no such file. */
 export function useFileLink(): (file: string | null, line: number | null) => string | null {

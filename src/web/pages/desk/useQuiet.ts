@@ -1,7 +1,7 @@
 // Whether the findings have nothing to say, and so give their room to the bed.
 import { useEffect, useState } from 'react'
 import type { Seen } from '../../state/desk-watch.ts'
-import { useLower } from '../../state/lower.ts'
+import { useLower } from '../../state/lower-card.ts'
 
 /** Only after so long: findings come and go while one types, ms. */
 const settledMs = 1500

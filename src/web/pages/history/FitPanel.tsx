@@ -2,7 +2,7 @@
 import { CircleAlert } from 'lucide-react'
 import { useCallback } from 'react'
 import { duration, listed, plain } from '../../../core/format.ts'
-import type { Story } from '../../../core/model/kept.ts'
+import type { Story } from '../../../core/model/stored.ts'
 import type { RehearsalInput } from '../../../core/round.ts'
 import { useCommand } from '../../lib/useCommand.ts'
 import { useComputed } from '../../lib/useComputed.ts'

@@ -2,7 +2,7 @@
 import { Bar, CartesianGrid, ComposedChart, Line, XAxis, YAxis } from 'recharts'
 import type { ToldRevision } from '../../../core/compare/side-by-side.ts'
 import { clock, duration, plain } from '../../../core/format.ts'
-import type { Story, Variant } from '../../../core/model/kept.ts'
+import type { Story, Variant } from '../../../core/model/stored.ts'
 import { numberTicks, timeTicks } from '../../lib/round-ticks.ts'
 import { useSize } from '../../lib/useSize.ts'
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { KeptTrial, Revision, Story } from '../../../core/model/kept.ts'
+import type { KeptTrial, Revision, Story } from '../../../core/model/stored.ts'
 import { job, material, printer } from '../../../core/testing/stage.ts'
 import { beforeOf, timedTrials } from './story.ts'
 

@@ -1,5 +1,5 @@
 // What a script's story is told from: which revision each was made from, and the trials that were timed.
-import type { Revision, Story } from '../../../core/model/kept.ts'
+import type { Revision, Story } from '../../../core/model/stored.ts'
 import type { RehearsalInput } from '../../../core/round.ts'
 import type { Timed } from '../../../core/runs/fit-printer.ts'
 import type { Things } from '../../state/api.ts'

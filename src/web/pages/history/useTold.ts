@@ -1,7 +1,7 @@
 // Rehearses the revisions of a script and its timed trials, a few at a time; results are shown as they come.
 import { useCallback, useEffect, useState } from 'react'
 import type { ToldRevision } from '../../../core/compare/side-by-side.ts'
-import type { Story } from '../../../core/model/kept.ts'
+import type { Story } from '../../../core/model/stored.ts'
 import type { RehearsalInput } from '../../../core/round.ts'
 import type { Things } from '../../state/api.ts'
 import { tellRevisionsAside } from '../../state/rehearser.ts'

@@ -1,7 +1,7 @@
 // A number that may be left out: an empty field is no bound.
 import type { FieldPath, UseFormReturn } from 'react-hook-form'
 import type { Job } from '../../../core/model/job.ts'
-import { flawAt } from '../../lib/flaw-at.ts'
+import { flawAt } from '../../lib/field-error.ts'
 import { Field, fieldLook } from '../../ui/Field.tsx'
 
 type Props = { form: UseFormReturn<Job, unknown, Job>; path: FieldPath<Job>; name: string }

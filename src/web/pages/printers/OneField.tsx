@@ -1,7 +1,7 @@
 // One thing that can be said of a printer, with what is wrong with it below.
 import type { FieldPath, UseFormReturn } from 'react-hook-form'
 import type { Printer } from '../../../core/model/printer.ts'
-import { flawAt } from '../../lib/flaw-at.ts'
+import { flawAt } from '../../lib/field-error.ts'
 import { Field, fieldLook } from '../../ui/Field.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
 import { TextField } from '../../ui/TextField.tsx'

@@ -10,7 +10,7 @@ import { allDrafts, type DraftHead, discardDraft, isFree, readDraft, useDraftSto
 import { tabId, useTabs } from '../../drafts/tab.ts'
 import { howLongAgo } from '../../lib/words.ts'
 import type { ShelfPrinter } from '../../state/api.ts'
-import { tellingLine } from '../../state/telling.ts'
+import { tellingLine } from '../../state/proposed-name.ts'
 import { Confirm } from '../../ui/Confirm.tsx'
 import { PageLink, Press } from '../../ui/Press.tsx'
 import { DraftText } from './DraftText.tsx'

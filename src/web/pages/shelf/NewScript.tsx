@@ -1,7 +1,7 @@
 // Where a new script begins: dropped as a file, pasted, or opened from disk.
 import { useLayoutEffect, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
-import { somethingOver } from '../../lib/over.ts'
+import { somethingOver } from '../../lib/overlays.ts'
 import { useDrop } from '../../lib/useDrop.ts'
 import { type Begun, beginFromFile, beginScript } from '../../state/begin.ts'
 import { Button } from '../../ui/Button.tsx'

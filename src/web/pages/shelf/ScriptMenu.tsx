@@ -2,7 +2,7 @@
 import { ArrowRightLeft, BookOpen, Columns2, Pencil, Play, Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import type { ScriptHead } from '../../../core/model/kept.ts'
+import type { ScriptHead } from '../../../core/model/stored.ts'
 import { api } from '../../state/api.ts'
 import { AskPanel } from '../../ui/AskPanel.tsx'
 import { Confirm } from '../../ui/Confirm.tsx'

@@ -2,12 +2,12 @@
 
 import { useQuery } from '@tanstack/react-query'
 import { Check, RotateCcw } from 'lucide-react'
-import type { ScriptHead, Story } from '../../../core/model/kept.ts'
+import type { ScriptHead, Story } from '../../../core/model/stored.ts'
 import { useCommand } from '../../lib/useCommand.ts'
 import { api } from '../../state/api.ts'
-import { fetchStory, fetchThings, useStory } from '../../state/asking.ts'
+import { fetchStory, fetchThings, useStory } from '../../state/queries.ts'
+import { usualSetting } from '../../state/rehearsal-input.ts'
 import { tellApartAside } from '../../state/rehearser.ts'
-import { usualSetting } from '../../state/setting.ts'
 import { Failed } from '../../ui/Failed.tsx'
 import { PageLink, Press } from '../../ui/Press.tsx'
 

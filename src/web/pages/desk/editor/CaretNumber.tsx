@@ -4,8 +4,8 @@ import { EditorView } from '@codemirror/view'
 import { create } from 'zustand'
 import { readLine } from '../../../../core/gcode/read.ts'
 import { numberAt } from '../../../../core/script/edits/number-at.ts'
+import { whenPainted } from '../../../state/after-paint.ts'
 import { propose } from '../../../state/preview.ts'
-import { whenPainted } from '../../../state/when-painted.ts'
 import { Button } from '../../../ui/Button.tsx'
 
 type Shown = { number: { offset: number; text: string } | null }

@@ -4,7 +4,7 @@ import { Lock } from 'lucide-react'
 import { read } from '../../../../core/gcode/read.ts'
 import { ordinaryText } from '../../../../core/script/edits/ordinary-text.ts'
 import { madePassages } from '../../../../core/script/makers/maker.ts'
-import { type Held, keepIt, letGo } from '../../../state/kept.ts'
+import { type Held, keepIt, letGo } from '../../../state/held-edits.ts'
 import { Button } from '../../../ui/Button.tsx'
 
 /** Takes the markers of a made passage away, as one step that undo takes back. */

@@ -1,7 +1,7 @@
 // Holds back changes of kept lines, and typing in made passages. Undoing, redoing and shown edits pass: those were looked at.
 import { EditorState } from '@codemirror/state'
 import { keptLineTouched, madeLinesTouched } from '../../../../core/script/edits/plan.ts'
-import { holdBack, useKept } from '../../../state/kept.ts'
+import { holdBack, useKept } from '../../../state/held-edits.ts'
 
 /** A maker's name as words: the title of each is its own. */
 const titleOf = (maker: string): string => `${maker.charAt(0).toUpperCase()}${maker.slice(1)}`.replaceAll('-', ' ')

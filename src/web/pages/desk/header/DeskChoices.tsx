@@ -3,7 +3,7 @@ import { memo } from 'react'
 import { Moment, momentWords } from '../../../../core/model/moment.ts'
 import type { Things } from '../../../state/api.ts'
 import { choose } from '../../../state/desk-changes.ts'
-import { type Chosen, materialFor } from '../../../state/setting.ts'
+import { type Chosen, materialFor } from '../../../state/rehearsal-input.ts'
 import { Choice } from '../../../ui/Choice.tsx'
 
 export const DeskChoices = memo(function DeskChoices({ chosen, things }: { chosen: Chosen; things: Things }) {

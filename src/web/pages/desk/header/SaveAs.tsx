@@ -3,10 +3,10 @@ import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { momentWords } from '../../../../core/model/moment.ts'
 import type { Things } from '../../../state/api.ts'
-import { useShelf } from '../../../state/asking.ts'
 import type { Open } from '../../../state/desk.ts'
+import { proposedName } from '../../../state/proposed-name.ts'
+import { useShelf } from '../../../state/queries.ts'
 import { saveAs } from '../../../state/saving.ts'
-import { proposedName } from '../../../state/telling.ts'
 import { AskPanel } from '../../../ui/AskPanel.tsx'
 
 type Props = { open: Open; things: Things; onClose: () => void }

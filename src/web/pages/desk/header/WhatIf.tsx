@@ -1,9 +1,9 @@
 // A script looked at on another printer than its own: a what-if, with the ways to make more of it.
 
 import type { Things } from '../../../state/api.ts'
-import { ask } from '../../../state/asked.ts'
 import { choose } from '../../../state/desk-changes.ts'
 import type { Head } from '../../../state/desk-watch.ts'
+import { ask } from '../../../state/dialogs.ts'
 import { moveOpen } from '../../../state/saving.ts'
 import { Button } from '../../../ui/Button.tsx'
 import type { OnRun } from './onRun.ts'

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { useLocation, useNavigate } from 'react-router'
 import type { Things } from '../../../state/api.ts'
 import { choose } from '../../../state/desk-changes.ts'
-import { myPrinter, rememberMyPrinter } from '../../../state/mine.ts'
+import { myPrinter, rememberMyPrinter } from '../../../state/my-printer.ts'
 import { Button } from '../../../ui/Button.tsx'
 
 export function WhichPrinter({ checkedFor, things }: { checkedFor: number; things: Things }) {

@@ -6,7 +6,7 @@ import { nameKey } from '../../../../core/model/script.ts'
 import { api } from '../../../state/api.ts'
 import { type Open, useDesk } from '../../../state/desk.ts'
 import { showFix } from '../../../state/preview.ts'
-import { reloadThings } from '../../../state/rehearsing.ts'
+import { reloadThings } from '../../../state/rehearsal-requests.ts'
 
 /** Adds a macro to the config file that has most of the printer's macros. Throws if the printer has a macro of this name. */
 function withMacro(printer: Printer, text: string): Printer {

@@ -1,4 +1,4 @@
-import { ask } from '../../../state/asked.ts'
+import { ask } from '../../../state/dialogs.ts'
 import { questionAfter } from '../../../state/saving.ts'
 
 /** Runs a save. If it is refused and the person can choose how to go on, opens that dialog instead of throwing. */

@@ -4,8 +4,8 @@ import type { Taken } from '../../../../core/export/export.ts'
 import { listed } from '../../../../core/format.ts'
 import { type Moment, momentWords } from '../../../../core/model/moment.ts'
 import { api } from '../../../state/api.ts'
-import { scriptsByMoment } from '../../../state/byMoment.ts'
 import { fileName, saveZip } from '../../../state/files.ts'
+import { scriptsByMoment } from '../../../state/scripts-by-moment.ts'
 import type { Way } from './useTaking.ts'
 
 /** What a file is called: a macro file has its own name, another the script's, with what tells it from others. */

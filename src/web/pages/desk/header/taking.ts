@@ -1,8 +1,8 @@
 // Copies or downloads the open script. Each function returns a sentence to show; errors have one as their message.
 import { fileText, type Open, useDesk } from '../../../state/desk.ts'
 import { copyText, nameOf, saveFile } from '../../../state/files.ts'
+import { settingOf } from '../../../state/rehearsal-input.ts'
 import { exportAside } from '../../../state/rehearser.ts'
-import { settingOf } from '../../../state/setting.ts'
 
 function openNow(): Open {
   const { open } = useDesk.getState()

@@ -8,8 +8,8 @@ import { misfit } from '../../../../core/runs/fits.ts'
 import { useComputed } from '../../../lib/useComputed.ts'
 import type { Things } from '../../../state/api.ts'
 import { fileText, type Open } from '../../../state/desk.ts'
+import { settingOf } from '../../../state/rehearsal-input.ts'
 import { exportAside } from '../../../state/rehearser.ts'
-import { settingOf } from '../../../state/setting.ts'
 
 const none: Taken[] = []
 

@@ -10,7 +10,7 @@ import { confirmed, type WordToConfirm, wordsToConfirm } from '../../../../core/
 import type { Placeholder } from '../../../../core/vocabulary/placeholders.ts'
 import { useForm } from '../../../lib/useForm.ts'
 import { api, type Things } from '../../../state/api.ts'
-import { reloadThings } from '../../../state/rehearsing.ts'
+import { reloadThings } from '../../../state/rehearsal-requests.ts'
 import { DialogEnd } from '../../../ui/DialogEnd.tsx'
 import { Panel } from '../../../ui/Panel.tsx'
 import { TextField } from '../../../ui/TextField.tsx'

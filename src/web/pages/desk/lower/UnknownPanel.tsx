@@ -7,7 +7,7 @@ import { TaughtCommand, takesSeconds, taughtEffects } from '../../../../core/mod
 import { taughtWords } from '../../../lib/taught.ts'
 import { type Form, useForm } from '../../../lib/useForm.ts'
 import { api, type Things } from '../../../state/api.ts'
-import { reloadThings } from '../../../state/rehearsing.ts'
+import { reloadThings } from '../../../state/rehearsal-requests.ts'
 import { DialogEnd } from '../../../ui/DialogEnd.tsx'
 import { Panel } from '../../../ui/Panel.tsx'
 import { Waited } from '../../../ui/Waited.tsx'

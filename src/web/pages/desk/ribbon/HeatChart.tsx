@@ -1,6 +1,6 @@
 // Nozzle and bed over time: what they are told to hold, and what they have.
 import { memo, useMemo } from 'react'
-import { type HeaterHistory, roomC, surfaceAt, targetAt, temperatureAt } from '../../../../core/machine/heat.ts'
+import { type HeaterHistory, roomC, surfaceAt, targetAt, temperatureAt } from '../../../../core/machine/temperature.ts'
 import { commandAt, lastModes } from '../../../../core/machine/trace.ts'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'

@@ -2,10 +2,10 @@
 import { FileText, X } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { plural } from '../../../../core/format.ts'
+import { type Sort, sortOf } from '../../../../core/learn/file-kind.ts'
 import type { PassedOver } from '../../../../core/learn/learn.ts'
-import { type Sort, sortOf } from '../../../../core/learn/sort.ts'
 import { useDrop } from '../../../lib/useDrop.ts'
-import { forgetFiles, giveFiles, giveText, takeBack, useLearning } from '../../../state/learning.ts'
+import { forgetFiles, giveFiles, giveText, takeBack, useLearning } from '../../../state/files-to-learn.ts'
 import { Button } from '../../../ui/Button.tsx'
 import { Press } from '../../../ui/Press.tsx'
 

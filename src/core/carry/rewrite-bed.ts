@@ -1,0 +1,85 @@
+// Probing, meshes and the gantry on the other printer.
+import type { EffectOf } from '../firmware/effect.ts'
+import { hasLetter, numberOf, textOf } from '../gcode/line.ts'
+import { hasNone, type Sayer, through } from './rewriters.ts'
+import { changed, leftOut, type Ran, type Said, same } from './rewritten.ts'
+import { takenAsItIs } from './unchanged.ts'
+
+export const carriesPoint: Sayer<'probe-point'> = ran =>
+  ran.to.printer.probe
+    ? takenAsItIs(ran.own, ran.from, ran.to)
+      ? same
+      : through(ran, ran.to.family.phrases.probePoint(), 'touch of one point')
+    : leftOut(`${ran.to.printer.name} has no probe.`)
+
+export function carryProbe(ran: Ran<EffectOf<'probe'>>): Said {
+  const { to, from, own } = ran
+  const { printer, family } = to
+  if (!printer.probe) {
+    const kept = printer.storedMesh ? family.phrases.loadMesh(null) : null
+    return kept === null
+      ? leftOut(`${printer.name} has no probe.`)
+      : changed([kept], `${printer.name} has no probe; the mesh that it keeps is loaded.`)
+  }
+  if (takenAsItIs(own, from, to)) return same
+  return through(ran, family.phrases.probeBed(), 'probing')
+}
+
+/** The number of a mesh: as it is called on boards, or as the host's name for it has it; null for the one that is saved. */
+function meshNumber(name: string | null): number | null | 'named' {
+  if (name === null || name.toLowerCase() === 'default') return null
+  const number = /^(?:mesh[_-])?(\d+)(?:\.csv)?$/i.exec(name)?.[1]
+  return number === undefined ? 'named' : Number(number)
+}
+
+export function carryLevelling(ran: Ran<EffectOf<'levelling'>>): Said {
+  const { effect, command, own, from, to, questions } = ran
+  const { phrases } = to.family
+  const letter = effect.mesh
+  const mesh =
+    letter === null
+      ? null
+      : (textOf(command, letter) ?? (numberOf(command, letter) === null ? null : String(numberOf(command, letter))))
+  const by = typeof effect.set === 'string' ? null : effect.set.by
+  const off = effect.set === 'off' || (by !== null && numberOf(command, by) === 0)
+  if (off) return takenAsItIs(own, from, to) ? same : through(ran, phrases.levellingOff(), 'levelling')
+  if (by !== null && !hasLetter(command, by) && mesh === null)
+    return takenAsItIs(own, from, to) ? same : leftOut('It turns nothing on or off.')
+  if (!to.printer.storedMesh) {
+    const probes = to.printer.probe ? phrases.probeBed() : null
+    return probes === null
+      ? leftOut(`${to.printer.name} keeps no mesh and has no probe.`)
+      : changed([probes], `${to.printer.name} keeps no mesh: it probes the bed.`)
+  }
+  if (takenAsItIs(own, from, to)) return same
+  const number = meshNumber(mesh)
+  if (number !== 'named') return through(ran, phrases.loadMesh(number), 'mesh to load')
+  const answer = questions.choose({
+    key: `mesh:${mesh}`,
+    question: `“${mesh}” is a mesh of ${from.printer.name}. Which one is loaded on ${to.printer.name}: its number, or “saved” for the one that is saved?`,
+    proposed: 'saved',
+    choices: null,
+    changes: 'which mesh is loaded',
+  })
+  const text = phrases.loadMesh(meshNumber(answer === 'saved' ? null : answer) as number | null)
+  return text === null
+    ? leftOut(hasNone(ran, 'mesh to load'))
+    : {
+        kind: 'changed',
+        lines: [text],
+        why: `The mesh “${mesh}” is there under another name, or not at all.`,
+        asks: true,
+      }
+}
+
+export function carryAlign(ran: Ran<EffectOf<'align'>>): Said {
+  const { to, from, own } = ran
+  if (!to.printer.features.includes('gantry_alignment')) return leftOut(`${to.printer.name} has no gantry to align.`)
+  const held = heldIn(to.printer.macros) ?? (from.family.family === 'host' ? null : 'corners')
+  if (held === null && takenAsItIs(own, from, to)) return same
+  return through(ran, to.family.phrases.align(held ?? 'corners'), 'alignment of a gantry')
+}
+
+/** How a gantry is held, as a host's config has it. */
+export const heldIn = (config: string): 'corners' | 'motors' | null =>
+  /^\[quad_gantry_level/m.test(config) ? 'corners' : /^\[z_tilt/m.test(config) ? 'motors' : null

@@ -1,0 +1,56 @@
+// Dwells on the other printer: seconds or milliseconds, numbers or formulas.
+import type { EffectOf } from '../firmware/effect.ts'
+import { hasLetter, numberOf } from '../gcode/line.ts'
+import { itsWay } from './rewriters.ts'
+import { changed, leftOut, type Ran, type Said, same } from './rewritten.ts'
+import { formulaOf } from './temperatures.ts'
+import { takenAsItIs } from './unchanged.ts'
+
+export function carryDwell(ran: Ran<EffectOf<'dwell'>>): Said {
+  const { effect, command, own, to, from } = ran
+  if (takenAsItIs(own, from, to)) return same
+  const [s, ms] = [effect.seconds, effect.milliseconds].map(letter =>
+    letter && hasLetter(command, letter) ? letter : null,
+  )
+  const letter = s ?? ms
+  if (!letter) return passedOver(ran)
+  const formula = formulaOf(own, letter)
+  if (formula !== null) return changed([dwellBy(ran, formula, letter === s)], itsWay(ran))
+  const seconds = (numberOf(command, letter) ?? 0) / (letter === s ? 1 : 1000)
+  return changed([to.family.phrases.dwell(seconds)], itsWay(ran))
+}
+
+/** Seconds under a letter that the firmware here passes over: meant, and heeded there. */
+function passedOver({ own, command, from, to }: Ran<EffectOf<'dwell'>>): Said {
+  const seconds = numberOf(command, 'S')
+  if (seconds === null) return leftOut('It names no time.')
+  const text = to.family.phrases.dwell(seconds)
+  const why = `${from.printer.name} passes over S and does not wait; ${to.printer.name} waits ${seconds} s, as was meant.`
+  return own.words.some(({ formula }) => formula !== null)
+    ? leftOut('It waits for no time here.')
+    : changed([text], why)
+}
+
+/** A dwell of a formula’s worth; what its letter takes there is told by how one second is said. */
+export function dwellBy({ to }: Pick<Ran, 'to'>, formula: string, inSeconds: boolean): string {
+  const one = to.family.phrases.dwell(1)
+  const takesSeconds = one.endsWith('S1')
+  const inner = formula.replace(/^@\(?|\)$/g, '')
+  // A time by itself, as @soak, is turned into the letter's unit where it is worked out.
+  const alone = /^@\w+$/.test(formula)
+  const times = alone || inSeconds === takesSeconds ? formula : inSeconds ? timesThousand(inner) : byThousand(inner)
+  // One second is said with a 1, or with 1000.
+  return one.slice(0, takesSeconds ? -1 : -4) + times
+}
+
+/** `soak * 60000` ms are `soak * 60` s. */
+function byThousand(inner: string): string {
+  const last = /^(.*\*\s*)(\d+)000$/.exec(inner)
+  return last ? `@(${last[1]}${last[2]})` : `@((${inner}) / 1000)`
+}
+
+/** `soak * 60` is `soak * 60000`. */
+function timesThousand(inner: string): string {
+  const last = /^(.*\*\s*)(\d+)$/.exec(inner)
+  return last ? `@(${last[1]}${Number(last[2]) * 1000})` : `@((${inner}) * 1000)`
+}

@@ -1,0 +1,219 @@
+// What becomes of a command that moves nothing, effect by effect: one row each, through the other family's phrases.
+import { motorNamed } from '../effects/motors.ts'
+import { toolNamed } from '../effects/tool.ts'
+import type { Does, Effect, EffectOf } from '../firmware/effect.ts'
+import { addressOf } from '../firmware/tools.ts'
+import { hasLetter, numberOf } from '../gcode/line.ts'
+import { carriesPoint, carryAlign, carryLevelling, carryProbe } from './rewrite-bed.ts'
+import { carryDwell } from './rewrite-dwell.ts'
+import { carryAcceleration, carryLimits, carryPressure, carryRetraction } from './rewrite-limits.ts'
+import { carryFan, carryMessage, carryShownNothing } from './rewrite-other.ts'
+import { hasNone, ofThisMachine, type Sayer, through, whose } from './rewriters.ts'
+import { changed, leftOut, type Ran, refused, type Said, same } from './rewritten.ts'
+import { toolThere } from './sides.ts'
+import { carryHeat, carryHeatersOff, carryToolHeat, carryWaits } from './temperatures.ts'
+import { takenAsItIs } from './unchanged.ts'
+
+function carryTool(ran: Ran<EffectOf<'tool'>>): Said {
+  const { command, effect, own, after, from, to, there } = ran
+  // Which one is worked out when it runs: it stays so where tools are called alike.
+  if (/^\s*[Tt][@{[%<$]/.test(ran.line.raw))
+    return from.family.toolNumbers === to.family.toolNumbers && to.family.commands.has('T')
+      ? keepsTool(ran)
+      : refused(`Which tool it is is worked out, and ${to.printer.name} calls its tools otherwise.`)
+  const number = toolNamed(command, effect.by)
+  if (number === null) return takenAsItIs(own, from, to) ? same : leftOut('It selects no tool.')
+  if (number === -1) {
+    if (to.family.noToolAtStart && to.printer.tools.length > 1)
+      return through(ran, to.family.phrases.takeTool(-1), 'tool to put back')
+    return leftOut(`${whose(ran)} always has a tool in use.`)
+  }
+  const tool = toolThere(to, after.tool)
+  if (tool === null) return leftOut(`${to.printer.name} has no such tool.`)
+  there.toolTaken = true
+  if (to.printer.tools.length === 1) return leftOut(`${to.printer.name} has one tool, which is always in use.`)
+  const address = addressOf(to.family, to.printer, tool)
+  if (address === number && takenAsItIs(own, from, to)) return same
+  return through(ran, to.family.phrases.takeTool(address), 'tools to select')
+}
+
+/** A tool that is worked out: as it is, where there is more than one. */
+function keepsTool({ to, there }: Ran): Said {
+  if (to.printer.tools.length === 1) return leftOut(`${to.printer.name} has one tool, which is always in use.`)
+  there.toolTaken = true
+  return same
+}
+
+function carryMix(ran: Ran<EffectOf<'mix'>>): Said {
+  const { own, from, to, effect, command, after } = ran
+  const inputs = Math.max(...to.printer.tools.map(({ mixingInputs }) => mixingInputs))
+  if (inputs < 2) return leftOut(`${to.printer.name} has no mixing hot end.`)
+  if (takenAsItIs(own, from, to)) return same
+  const { blendOfTool, blendPart, keepBlend } = to.family.phrases
+  if (effect.step === 'gradient') return refused(`Blends are set otherwise on ${to.printer.name}.`)
+  const inOneLine = blendOfTool(0, []) !== null
+  if (effect.step === 'part' && inOneLine) return leftOut('All shares of the blend stand in one line there.')
+  if (effect.step === 'part')
+    return through(ran, blendPart(numberOf(command, 'S') ?? 0, numberOf(command, 'P') ?? 0), 'blend to set so')
+  // What was kept last stands last.
+  const kept = after.blends.at(-1)
+  if (!kept) return leftOut('It keeps no blend.')
+  if (kept.tool >= to.printer.tools.length && inOneLine)
+    return refused(`A blend is a tool on ${to.printer.name} only where its config has a tool ${kept.tool}.`)
+  const shares = kept.shares.slice(0, inputs)
+  if (effect.step === 'keep' && !inOneLine) return through(ran, keepBlend(kept.tool), 'blend to keep so')
+  const parts = [...shares.map((share, input) => blendPart(input, share)), keepBlend(kept.tool)]
+  const lines = inOneLine ? [blendOfTool(kept.tool, shares)] : parts
+  const text = lines.every(line => line !== null) ? lines.join('\n') : null
+  return through(ran, text, 'blend to set so')
+}
+
+function carryFlow(ran: Ran<EffectOf<'flow-override'>>): Said {
+  const { command, own, from, to, effect } = ran
+  if (takenAsItIs(own, from, to)) return same
+  const value = numberOf(command, 'S')
+  if (value === null) return leftOut('It changes no flow.')
+  const number = numberOf(command, 'T')
+  const tool = number === null ? null : toolThere(to, number)
+  const percent = effect.unit === 'share' ? value * 100 : value
+  const named = tool === null || to.printer.tools.length === 1 ? null : addressOf(to.family, to.printer, tool)
+  return through(ran, to.family.phrases.flowPercent(percent, named), 'flow to change')
+}
+
+const carryMotors: Sayer<'motors'> = ran => {
+  const { own, command, effect, from, to } = ran
+  if (takenAsItIs(own, from, to)) return same
+  const named = effect.byName ? motorNamed(command, effect.byName.motor) : null
+  const letters = (['x', 'y', 'z', 'e'] as const).filter(each =>
+    effect.byName ? each === named : effect.axesApart && hasLetter(command, each.toUpperCase()),
+  )
+  if (effect.byName && named === null) return leftOut(`It names a motor of ${from.printer.name}.`)
+  if (effect.byName ? numberOf(command, effect.byName.on) !== 0 : effect.on)
+    return leftOut('Motors go on by themselves with the next move.')
+  return through(ran, to.family.phrases.motorsOff(letters.length ? letters : null), 'motors to turn off')
+}
+
+const bySwitch = (ran: Ran, letter: string): boolean => (numberOf(ran.command, letter) ?? 1) !== 0
+
+const asItIsOr =
+  <D extends Does>(otherwise: Sayer<D>): Sayer<D> =>
+  ran =>
+    takenAsItIs(ran.own, ran.from, ran.to) ? same : otherwise(ran)
+
+type Rest = Exclude<
+  Does,
+  | 'move'
+  | 'arc'
+  | 'set-position'
+  | 'home'
+  | 'positioning'
+  | 'extrusion-mode'
+  | 'save-state'
+  | 'restore-state'
+  | 'park'
+  | 'firmware-retract'
+  | 'flow'
+  | 'machine-places'
+>
+
+/** What becomes of each effect; those that hang on what was said before are the walker's. */
+const sayers: { readonly [D in Rest]: Sayer<D> } = {
+  plane: asItIsOr(ran => leftOut(hasNone(ran, 'other plane'))),
+  dwell: carryDwell,
+  'wait-for-moves': asItIsOr(ran => through(ran, ran.to.family.phrases.waitForMoves(), 'wait for moves')),
+  units: asItIsOr(ran => through(ran, ran.to.family.phrases.units(ran.effect.units), `unit but millimetres`)),
+  workspace: asItIsOr(ran => leftOut(hasNone(ran, 'work offsets; places are written as they are'))),
+  'set-workspace': asItIsOr(ran => leftOut(hasNone(ran, 'work offsets; places are written as they are'))),
+  'homed-offset': ofThisMachine('Where its end stops are'),
+  'tool-offset': ofThisMachine('Where its nozzles are'),
+  'small-shift': ofThisMachine('A baby step'),
+  'probe-offset': ofThisMachine('Where its probe is'),
+  'host-offset': ofThisMachine('An offset of all positions'),
+  probe: carryProbe,
+  'probe-point': carriesPoint,
+  'probe-grid': ofThisMachine('Where its bed is probed'),
+  align: carryAlign,
+  levelling: carryLevelling,
+  motors: carryMotors,
+  heat: carryHeat,
+  'tool-heat': asItIsOr(carryToolHeat),
+  'wait-for-heaters': ran =>
+    ran.from.family.family === ran.to.family.family && takenAsItIs(ran.own, ran.from, ran.to) ? same : carryWaits(ran),
+  'heaters-off': asItIsOr<'heaters-off'>(carryHeatersOff),
+  power: asItIsOr(ran => leftOut(hasNone(ran, 'command for its power supply'))),
+  fan: carryFan,
+  'retraction-settings': carryRetraction,
+  volumetric: asItIsOr(ran => leftOut(hasNone(ran, 'extrusion by volume; E is written in mm'))),
+  'cold-extrusion': asItIsOr(ran =>
+    through(ran, ran.to.family.phrases.coldExtrusion(ran.after.coldExtrusion.allowed), 'switch for it'),
+  ),
+  'change-filament': asItIsOr(ran =>
+    ran.to.family.phrases.changeFilament() === null
+      ? changed([ran.to.family.phrases.pause(true)], `${ran.to.printer.name} has no command for it: it pauses.`)
+      : through(ran, ran.to.family.phrases.changeFilament(), 'change of filament'),
+  ),
+  mix: carryMix,
+  'pressure-advance': carryPressure,
+  'flow-override': carryFlow,
+  'feed-override': asItIsOr(ran => {
+    const percent =
+      numberOf(ran.command, 'S') ?? (ran.after.feedPercent !== ran.before.feedPercent ? ran.after.feedPercent : null)
+    return percent === null
+      ? leftOut(hasNone(ran, 'speed to put by'))
+      : through(ran, ran.to.family.phrases.feedPercent(percent), 'speed override')
+  }),
+  limits: carryLimits,
+  'move-acceleration': carryAcceleration,
+  'overall-limits': carryAcceleration,
+  corners: ran =>
+    ran.from.family.family === ran.to.family.family && takenAsItIs(ran.own, ran.from, ran.to)
+      ? same
+      : leftOut(`How sharply corners are taken was tuned on ${ran.from.printer.name}.`),
+  'soft-limits': asItIsOr(ran =>
+    through(ran, ran.to.family.phrases.softLimits(bySwitch(ran, ran.effect.by)), 'switch for its limits'),
+  ),
+  settings: ran =>
+    ran.effect.act === 'save'
+      ? leftOut('Saving settings is nothing to do at every print, least of all on another machine.')
+      : takenAsItIs(ran.own, ran.from, ran.to)
+        ? same
+        : leftOut(hasNone(ran, 'settings to load')),
+  tool: carryTool,
+  carriages: ran =>
+    ran.to.printer.tools.length < 2
+      ? leftOut(`${ran.to.printer.name} has one carriage.`)
+      : takenAsItIs(ran.own, ran.from, ran.to)
+        ? same
+        : ran.after.carriages === 'single' || ran.after.carriages === 'auto-park'
+          ? leftOut(`Carriages go each for itself on ${ran.to.printer.name} where nothing else is said.`)
+          : refused(`How its carriages work together is said otherwise on ${ran.to.printer.name}.`),
+  pause: asItIsOr(ran => through(ran, ran.to.family.phrases.pause(ran.effect.parks), 'pause')),
+  resume: asItIsOr(ran => through(ran, ran.to.family.phrases.resume(), 'resuming')),
+  finish: asItIsOr(ran => leftOut(hasNone(ran, 'such end; the script ends with its last line'))),
+  wipe: asItIsOr(ran => leftOut(hasNone(ran, 'command that wipes; the maker “Brush wipe” writes strokes'))),
+  message: carryMessage,
+  'set-variable': asItIsOr(ran => leftOut(hasNone(ran, 'variables'))),
+  'run-later': asItIsOr(ran => leftOut(`Nothing runs later by itself on ${ran.to.printer.name}.`)),
+  macro: asItIsOr(ran => refused(`${ran.own.name} runs what is saved on ${ran.from.printer.name}.`)),
+  'macro-file': asItIsOr(ran =>
+    refused(`It runs a file of ${ran.from.printer.name}, which says nothing that could be written out.`),
+  ),
+  repeat: asItIsOr(ran => refused(`Lines can’t be repeated on ${ran.to.printer.name}: write them out.`)),
+  opaque: asItIsOr(ran =>
+    refused(`What ${ran.own.name} does on ${ran.from.printer.name} is not known on ${ran.to.printer.name}.`),
+  ),
+  'nothing-shown': carryShownNothing,
+}
+
+/** What becomes of a command whose effect does not hang on the head's place or on how things are counted. */
+export function sayOther(ran: Ran): Said | null {
+  const { does } = ran.effect
+  if (!(does in sayers)) return null
+  // One row answers for each member of the union, which the record above holds to.
+  const sayer = sayers[does as Rest] as (ran: Ran<Effect>) => Said
+  return sayer(ran)
+}
+
+/** A command that no table has: only where it has been taught on both. */
+export const unknownCommand = (ran: Pick<Ran, 'own' | 'from' | 'to'>): Said =>
+  refused(`${ran.own.name} is not known here: teach it for ${ran.to.printer.name}, or write what it does.`)

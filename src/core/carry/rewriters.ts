@@ -1,0 +1,27 @@
+// What the sentences of all effects have in common.
+import type { Does, EffectOf } from '../firmware/effect.ts'
+import { familyName } from '../firmware/family-name.ts'
+import { leftOut, type Ran, type Said, same, sayOr } from './rewritten.ts'
+import { takenAsItIs } from './unchanged.ts'
+
+export type Sayer<D extends Does> = (ran: Ran<EffectOf<D>>) => Said
+
+/** “host firmware of Curlew” */
+export const firmwareThere = ({ to }: Ran): string => `${familyName[to.family.family]} of ${to.printer.name}`
+export const itsWay = (ran: Ran): string => `Said as the ${firmwareThere(ran)} takes it.`
+export const hasNone = (ran: Ran, what: string): string => `The ${firmwareThere(ran)} has no ${what}.`
+
+/** What a lack belongs to: the other machine, or the new firmware of the same. */
+export const whose = (ran: Ran): string => (ran.sameMachine ? `The ${firmwareThere(ran)}` : ran.to.printer.name)
+
+/** What was measured or tuned on the one machine, and is not true of another. */
+export const ofThisMachine =
+  (what: string): ((ran: Ran) => Said) =>
+  ran =>
+    ran.sameMachine && takenAsItIs(ran.own, ran.from, ran.to)
+      ? same
+      : leftOut(`${what} belongs to ${ran.from.printer.name} alone.`)
+
+/** A text through the phrases, where it has one. */
+export const through = (ran: Ran, text: string | null, what: string): Said =>
+  sayOr(text, itsWay(ran), hasNone(ran, what))

@@ -1,0 +1,116 @@
+// Keeping: the shelf taken along and brought in, its backups, and the bin.
+
+import { Download } from 'lucide-react'
+import { useState } from 'react'
+import { useCommand } from '../../lib/useCommand.ts'
+import { useTitle } from '../../lib/useTitle.ts'
+import { api } from '../../state/api.ts'
+import { useBackups, useBin, useShelf, useUnreadable } from '../../state/queries.ts'
+import { Button } from '../../ui/Button.tsx'
+import { Failed } from '../../ui/Failed.tsx'
+import { Notice } from '../../ui/Notice.tsx'
+import { Waiting } from '../../ui/Waiting.tsx'
+import { Backups } from './Backups.tsx'
+import { Bin } from './Bin.tsx'
+import { BringIn } from './BringIn.tsx'
+import { CantBeRead } from './CantBeRead.tsx'
+
+const linkLook = 'inline-flex items-center gap-1.5 rounded-button border'
+
+export function KeepingPlace() {
+  useTitle('Backup and export')
+  const [shelf, allBackups, binned, unreadable] = [useShelf(), useBackups(), useBin(), useUnreadable()]
+  const [said, setSaid] = useState<string | null>(null)
+  /** Does something with the shelf, and says what came of it. */
+  const command = useCommand(async (act: () => Promise<unknown>, done: string) => {
+    setSaid(null)
+    await act()
+    setSaid(done)
+  })
+  const attempt = command.run
+  const [emptying, setEmptying] = useState('')
+  if (!shelf.data || !allBackups.data || !binned.data)
+    return <Waiting on={[shelf, allBackups, binned]} what="backups and the bin" />
+  const { printers } = shelf.data
+  const scripts = printers.reduce((sum, each) => sum + each.scripts.length, 0)
+  return (
+    <div className="mx-auto grid max-w-[1180px] gap-6 px-6 py-5">
+      <div>
+        <h1 className="font-serif text-[27px] font-semibold">Backup and export</h1>
+        <p className="text-soft">Export the shelf, import one, restore a backup, and find deleted things.</p>
+      </div>
+      {said && <Notice good>{said}</Notice>}
+      <Failed why={command.problem} onRetry={command.retry} />
+      <CantBeRead things={unreadable.data ?? []} attempt={attempt} />
+      <div className="grid grid-cols-2 max-[700px]:grid-cols-1 gap-6">
+        <section aria-labelledby="take-along" className="rounded-card border border-rule bg-raised px-5 py-4">
+          <h2 id="take-along" className="font-serif text-[19px] font-semibold">
+            Export the shelf
+          </h2>
+          <p className="mt-1 mb-3 text-[15px] text-soft">
+            One open file, a .zip of JSON and .gcode that you can read, and keep under version control: the same shelf
+            gives the same bytes. All revisions, trials and pictures are in it; the bin is not.
+          </p>
+          <a
+            href="/api/archive/shelf.zip"
+            download
+            className={`${linkLook} border-heat bg-heat px-3.5 py-1.5 text-[14px] font-semibold text-on-heat hover:brightness-110`}
+          >
+            <Download size={15} aria-hidden /> The whole shelf, {scripts} scripts
+          </a>
+          <p className="mt-4 text-[15px] text-soft">Or one printer with all that belongs to it:</p>
+          <ul className="mt-1.5 flex max-h-32 flex-wrap gap-1.5 overflow-auto">
+            {printers.map(({ id, printer }) => (
+              <li key={id}>
+                <a
+                  href={`/api/archive/printers/${id}`}
+                  download
+                  className={`${linkLook} border-rule bg-raised px-2.5 py-0.5 text-[13px] hover:border-soft`}
+                >
+                  {printer.name}
+                </a>
+              </li>
+            ))}
+          </ul>
+        </section>
+        <BringIn onDone={setSaid} />
+      </div>
+      <div className="grid grid-cols-2 max-[700px]:grid-cols-1 gap-6">
+        <Backups
+          backups={allBackups.data}
+          onRestore={file => void attempt(() => api.restore(file), 'Restored. What was there before is a backup, too.')}
+        />
+        <div className="grid content-start gap-6">
+          <Bin {...binned.data} onSaid={setSaid} />
+          <section aria-labelledby="empty-it">
+            <h2 id="empty-it" className="border-b border-rule pb-1.5 font-serif text-[19px] font-semibold">
+              Empty the shelf
+            </h2>
+            <form
+              className="mt-2 flex flex-wrap items-center gap-2 text-[14px] text-soft"
+              onSubmit={event => {
+                event.preventDefault()
+                setEmptying('')
+                void attempt(() => api.emptyShelf(), 'The shelf is empty. A backup was made before.')
+              }}
+            >
+              <label htmlFor="really">
+                This deletes all printers, scripts, refrains and vocabularies, and empties the bin; materials and jobs
+                stay. A backup is made first. To confirm, type “empty”:
+              </label>
+              <input
+                id="really"
+                value={emptying}
+                onChange={event => setEmptying(event.target.value)}
+                className="w-28 rounded-button border border-rule bg-paper px-2 py-1 text-ink"
+              />
+              <Button type="submit" small disabled={emptying.trim().toLowerCase() !== 'empty'}>
+                Empty it
+              </Button>
+            </form>
+          </section>
+        </div>
+      </div>
+    </div>
+  )
+}

@@ -1,0 +1,255 @@
+// Whole print: every script of a printer, run as a print of one job would run them, the machine's state handed on.
+
+import { useEffect, useMemo, useState } from 'react'
+import { useNavigate, useSearchParams } from 'react-router'
+import { duration, plain, plural } from '../../../core/format.ts'
+import { ofFirstTool } from '../../../core/model/job.ts'
+import { Moment, momentWords } from '../../../core/model/moment.ts'
+import type { PrintShown } from '../../../core/print/shown.ts'
+import type { PrintSetting } from '../../../core/print/situation.ts'
+import { leftOut, ownRuns } from '../../../core/runs/fits.ts'
+import { beginDraft } from '../../drafts/scripts.ts'
+import { useTitle } from '../../lib/useTitle.ts'
+import { rehearsePrint, stopPrint, usePrint } from '../../state/print.ts'
+import { useShelf, useThings } from '../../state/queries.ts'
+import { taughtFor } from '../../state/rehearsal-input.ts'
+import { type Picked, scriptsByMoment } from '../../state/scripts-by-moment.ts'
+import { sendSituation } from '../../state/situation.ts'
+import { Button } from '../../ui/Button.tsx'
+import { Choice } from '../../ui/Choice.tsx'
+import { Failed } from '../../ui/Failed.tsx'
+import { Progress } from '../../ui/Progress.tsx'
+import { Waiting } from '../../ui/Waiting.tsx'
+import { Costs } from './Costs.tsx'
+import { PrintFindings } from './PrintFindings.tsx'
+import { PrintRibbon } from './PrintRibbon.tsx'
+import { SituationsTable } from './SituationsTable.tsx'
+import { useTexts } from './useOwnScripts.ts'
+
+const slowMs = 700
+
+export function WholePrint() {
+  useTitle('Whole print')
+  const navigate = useNavigate()
+  const [search, setSearch] = useSearchParams()
+  const [askedThings, askedShelf] = [useThings(), useShelf()]
+  const [things, shelf] = [askedThings.data, askedShelf.data?.printers]
+  const [picked, setPicked] = useState<Picked>({})
+  const [chosen, setChosen] = useState<number | null>(null)
+  const { print, share, problem } = usePrint()
+  useEffect(() => stopPrint, [])
+  // A print that takes its time shows how far it is; most are done before anybody would read it.
+  const [slow, setSlow] = useState(false)
+  const going = share !== null
+  useEffect(() => {
+    const timer = going ? setTimeout(() => setSlow(true), slowMs) : undefined
+    return () => {
+      clearTimeout(timer)
+      setSlow(false)
+    }
+  }, [going])
+
+  const withScripts = useMemo(() => shelf?.filter(({ scripts }) => scripts.length > 0) ?? [], [shelf])
+  const own = withScripts.find(({ id }) => String(id) === search.get('printer')) ?? withScripts[0]
+  const [jobs, materials] = useMemo(
+    () => [things?.jobs.map(({ data }) => data) ?? [], things?.materials.map(({ data }) => data) ?? []],
+    [things],
+  )
+  const runs = useMemo(() => (own ? ownRuns(jobs, materials, own.printer) : []), [jobs, materials, own])
+  // A job that changes tools is what one comes here for.
+  const run =
+    runs.find(({ job }) => job.name === search.get('job')) ??
+    runs.find(({ job }) => job.materials.length > 1 || job.changes !== null) ??
+    runs[0]
+  const byMoment = useMemo(() => scriptsByMoment(own?.scripts ?? [], picked), [own, picked])
+  const asked = useTexts(byMoment)
+  const texts = asked.data
+  const setting = useMemo((): PrintSetting | null => {
+    const material = run && ofFirstTool(run.job, run.materials)
+    if (!things || !own || !run || !material) return null
+    return {
+      printer: own.printer,
+      job: run.job,
+      material,
+      ...(run.materials.length > 1 && { materials: run.materials }),
+      ...taughtFor(things, own.printer),
+    }
+  }, [things, own, run])
+  useEffect(() => {
+    setChosen(null)
+    if (setting && texts) void rehearsePrint(setting, texts.scripts)
+  }, [setting, texts])
+
+  if (!things || !shelf) return <Waiting on={[askedThings, askedShelf]} what="printers and jobs" />
+  if (!own)
+    return (
+      <p className="m-6 rounded-card border border-rule bg-raised p-8 text-center text-soft">
+        No printer has a script yet. A whole print runs a printer’s scripts one after another.
+      </p>
+    )
+  const scriptAt = (situation: number) => {
+    const moment = print?.situations[situation]?.moment
+    return byMoment.find(each => each.moment === moment)?.taken ?? null
+  }
+  const open = (situation: number, atLine?: number) => {
+    const shown = print?.situations[situation]
+    const script = scriptAt(situation)
+    if (!shown || !script || !run) return
+    sendSituation({ layer: shown.layer, change: shown.change, from: shown.from })
+    const where = new URLSearchParams({ job: run.job.name, material: setting?.material.name ?? '', situation: '1' })
+    if (atLine) where.set('line', String(atLine))
+    navigate(`/desk/${script.id}?${where}`)
+  }
+  return (
+    <div className="mx-auto flex max-w-[1500px] flex-col gap-3 px-6 py-4">
+      <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
+        <div className="min-w-64 flex-1">
+          <h1 className="font-serif text-[27px] leading-8 font-semibold">Whole print</h1>
+          <p className="text-soft">
+            All scripts of a printer in the order of one print. Each starts from the state that the previous one left.
+          </p>
+        </div>
+        <Choice
+          name="Printer"
+          value={String(own.id)}
+          options={withScripts.map(({ id, printer }) => ({
+            value: String(id),
+            label: printer.name,
+            about: printer.about,
+          }))}
+          onChange={id => {
+            setPicked({})
+            setSearch({ printer: id })
+          }}
+        />
+        {run && (
+          <Choice
+            name="Job"
+            value={run.job.name}
+            options={runs.map(({ job }) => ({ value: job.name, label: job.name, about: job.about }))}
+            onChange={job => setSearch({ printer: String(own.id), job })}
+          />
+        )}
+      </div>
+      {!run && (
+        <p className="rounded-card border border-rule bg-raised p-6 text-soft">
+          {own.printer.name} can print none of your jobs.{' '}
+          {leftOut(jobs, materials, own.printer)
+            .slice(0, 1)
+            .map(({ job, why }) => `${job}: ${why}`)}
+        </p>
+      )}
+      <Failed why={asked.error?.message} onRetry={() => void asked.refetch()} />
+      <Failed why={problem} onRetry={() => setting && texts && void rehearsePrint(setting, texts.scripts)} />
+      {share !== null && (!print || slow) && (
+        <div className="flex items-center gap-4">
+          <div className="min-w-0 flex-1">
+            <Progress label="Rehearsing the print" done={Math.round(share * 100)} all={100} />
+          </div>
+          <Button small onClick={stopPrint}>
+            Stop
+          </Button>
+        </div>
+      )}
+      {run && share === null && !print && !problem && !asked.error && (
+        <p className="rounded-card border border-rule bg-raised p-6 text-soft">
+          Not rehearsed. Choose a job or a script to rehearse the print.
+        </p>
+      )}
+      {run && print && (
+        <>
+          <Verdict print={print} />
+          <PrintRibbon print={print} chosen={chosen} onChoose={setChosen} />
+          <div className="grid grid-cols-[minmax(0,1fr)_400px] items-start gap-4 max-[1150px]:grid-cols-1">
+            <SituationsTable
+              print={print}
+              chosen={chosen}
+              canOpen={i => scriptAt(i) !== null}
+              onOpen={open}
+              onChoose={setChosen}
+            />
+            <div className="grid gap-4">
+              <PrintFindings print={print} onOpen={open} />
+              <section
+                aria-label="Scripts of this print"
+                className="rounded-card border border-rule bg-raised px-4 py-3"
+              >
+                <h2 className="font-serif text-[18px] font-semibold">Scripts</h2>
+                <ul className="grid gap-1.5 pt-1">
+                  {byMoment.map(({ moment, heads, taken }) => (
+                    <li key={moment}>
+                      <Choice
+                        name={momentWords[moment]}
+                        value={taken ? String(taken.id) : 'none'}
+                        options={[
+                          ...heads.map(({ id, name, variant, variants }) => ({
+                            value: String(id),
+                            label: name,
+                            about: variants > 1 ? variant : '',
+                          })),
+                          { value: 'none', label: 'none', about: 'as if there were no script at this moment' },
+                        ]}
+                        onChange={value => setPicked({ ...picked, [moment]: value === 'none' ? null : Number(value) })}
+                      />
+                    </li>
+                  ))}
+                </ul>
+                <div className="pt-2">
+                  <Choice
+                    name="A script at another moment"
+                    value=""
+                    options={Moment.options
+                      .filter(moment => !byMoment.some(each => each.moment === moment))
+                      .map(moment => ({ value: moment, label: momentWords[moment] }))}
+                    onChange={moment =>
+                      void beginDraft('', '', own.id, moment as Moment).then(address => navigate(address))
+                    }
+                    empty="choose when it runs"
+                  />
+                </div>
+                {texts && texts.unsaved.length > 0 && (
+                  <p className="pt-2 text-[14px] text-soft">
+                    With your changes that are not saved yet: {texts.unsaved.join(', ')}.
+                  </p>
+                )}
+              </section>
+            </div>
+          </div>
+          <Costs print={print} />
+        </>
+      )}
+    </div>
+  )
+}
+
+/** What the changes cost and whether anything would go wrong, before everything else. */
+function Verdict({ print }: { print: PrintShown }) {
+  const errors = print.findings.filter(({ severity }) => severity === 'error').length
+  const warnings = print.findings.filter(({ severity }) => severity === 'warning').length
+  const said = errors
+    ? `${plural(errors, 'error')}${warnings ? `, ${plural(warnings, 'warning')}` : ''}`
+    : warnings
+      ? `No errors, ${plural(warnings, 'warning')}`
+      : 'No problems'
+  const grams = print.purgedG + print.towerG
+  return (
+    <p role="status" className="flex flex-wrap items-baseline gap-x-3">
+      <span
+        className={`font-serif text-[20px] font-semibold ${errors ? 'text-bad' : warnings ? 'text-warn' : 'text-good'}`}
+      >
+        {said}
+      </span>
+      <span>
+        {print.changes > 0 ? (
+          <>
+            <b>{plural(print.changes, 'change')}</b> take <b>{duration(print.changeS)}</b> of {duration(print.totalS)},
+            and purge <b>{plain(grams, grams < 1 ? 2 : 1)} g</b>, which costs{' '}
+            {print.cost > 0 && print.cost < 0.005 ? 'less than 0.01' : plain(print.cost, 2)}.
+          </>
+        ) : (
+          <>No change of tools in {duration(print.totalS)}.</>
+        )}
+      </span>
+    </p>
+  )
+}
