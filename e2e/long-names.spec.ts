@@ -5,10 +5,10 @@ import { cutOff, sideways, tooWide } from './looked-at.ts'
 import { made, printerLike, thingsOf } from './made.ts'
 import { test } from './served.ts'
 
-const long = (what: string, most = 80) =>
+const long = (what: string, max = 80) =>
   `${what}_with_the_second_hot_end_and_the_glass_bed_that_was_borrowed_from_the_café_upstairs_in_the_last_week_of_March`.slice(
     0,
-    most,
+    max,
   )
 
 const start = [

@@ -12,7 +12,7 @@ import type { WholePrint } from '../core/print/whole.ts'
 import type { Round } from '../core/round.ts'
 
 const columns = (rows: readonly string[][]): string => {
-  const widths = rows.reduce<number[]>((most, row) => row.map((cell, i) => Math.max(most[i] ?? 0, cell.length)), [])
+  const widths = rows.reduce<number[]>((max, row) => row.map((cell, i) => Math.max(max[i] ?? 0, cell.length)), [])
   return rows
     .map(row =>
       row

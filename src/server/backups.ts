@@ -15,7 +15,7 @@ import Sqlite, { type Database } from 'better-sqlite3'
 import type { Backup } from '../core/model/stored.ts'
 
 /** So many of the newest are kept, and besides the first of so many days and weeks. */
-const most = { newest: 10, days: 7, weeks: 4 }
+const max = { newest: 10, days: 7, weeks: 4 }
 
 /** Why a backup was made, as its file's name says it. */
 export type Reason = 'daily' | 'before-import' | 'before-update' | 'before-emptying' | 'before-restoring'
@@ -172,7 +172,7 @@ export function worthKeeping(all: readonly Backup[]): Set<string> {
     for (const backup of all) firsts.set(partOf(backup), backup)
     return [...firsts.values()].slice(0, count)
   }
-  const kept = [...all.slice(0, most.newest), ...firstOfEach(dayOf, most.days), ...firstOfEach(weekOf, most.weeks)]
+  const kept = [...all.slice(0, max.newest), ...firstOfEach(dayOf, max.days), ...firstOfEach(weekOf, max.weeks)]
   return new Set(kept.map(({ file }) => file))
 }
 

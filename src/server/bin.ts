@@ -66,7 +66,7 @@ export function dropForGood(database: Database, sort: BinSort, id: number): bool
 }
 
 /** A clock that jumps further than this between two looks is not believed: it counts as so many days. */
-const mostDaysAtOnce = 10
+const maxDaysAtOnce = 10
 const dayMs = 86_400_000
 
 /**
@@ -79,7 +79,7 @@ export function emptyOld(database: Database, now: string): number {
     const days = last === undefined ? 0 : Math.floor((Date.parse(now) - Date.parse(last)) / dayMs)
     if (days === 0 && last !== undefined) return 0
     database.prepare("INSERT OR REPLACE INTO remembered (name, value) VALUES ('bin looked at', ?)").run(now)
-    const passed = Math.min(Math.max(days, 0), mostDaysAtOnce)
+    const passed = Math.min(Math.max(days, 0), maxDaysAtOnce)
     let gone = 0
     for (const sort of binSorts) {
       database.prepare(`UPDATE ${sort} SET days_binned = days_binned + ? WHERE binned_at IS NOT NULL`).run(passed)

@@ -62,7 +62,9 @@ function carriedOtherwise(text: string, setting: RehearsalInput, printer: Printe
     return open?.ok === closed?.ok ? null : 'is carried over only with a last line break, or without'
   const wrong = numberAmiss(carriedAnswer(open))
   if (wrong) return `carried over, no number: ${wrong}`
-  return open.text === closed.text.replace(/\r\n$|[\r\n]$/, '')
+  // The lines are compared, not their breaks: in a text with mixed breaks the added one may differ from its neighbours.
+  const linesOf = (carried: string) => carried.split(/\r\n|\r|\n/).join('\n')
+  return linesOf(open.text) === linesOf(closed.text).replace(/\n$/, '')
     ? null
     : 'carried over otherwise without a last line break'
 }

@@ -42,8 +42,8 @@ const kinds = [...' \taAeGMXz019_.-+:;=,@#"\'()[]{}%<>$!?&*/\\|~é', '\u00a0', '
 const matches = (source: string, flags: string, sign: string): boolean =>
   new RegExp(`^(?:${source})$`, flags.replace(/[gy]/g, '')).test(sign)
 
-const mostWays = 4
-const mostPumped = 24
+const maxWays = 4
+const maxPumped = 24
 
 /** What one element of a pattern may stand for, a few of each; with what repeats in it so many times over. */
 function waysOf(element: AST.Element, flags: string, pumped: AST.Element | null, times: number): string[] {
@@ -53,12 +53,12 @@ function waysOf(element: AST.Element, flags: string, pumped: AST.Element | null,
     case 'CharacterClass':
     case 'CharacterSet':
     case 'ExpressionCharacterClass':
-      return kinds.filter(sign => matches(element.raw, flags, sign)).slice(0, mostWays)
+      return kinds.filter(sign => matches(element.raw, flags, sign)).slice(0, maxWays)
     case 'Group':
     case 'CapturingGroup':
       return element.alternatives
         .flatMap(each => waysOfAll(each.elements, flags, pumped, times))
-        .slice(0, pumped ? mostPumped : mostWays)
+        .slice(0, pumped ? maxPumped : maxWays)
     case 'Quantifier': {
       if (element !== pumped) {
         const inner = waysOf(element.element, flags, pumped, times)
@@ -87,7 +87,7 @@ const waysOfAll = (elements: readonly AST.Element[], flags: string, pumped: AST.
   elements.reduce<string[]>(
     (before, element) => {
       const ways = waysOf(element, flags, pumped, times)
-      const now = element === pumped || before.length * ways.length <= mostWays ? ways : ways.slice(0, 1)
+      const now = element === pumped || before.length * ways.length <= maxWays ? ways : ways.slice(0, 1)
       return before.flatMap(start => now.map(way => start + way))
     },
     [''],

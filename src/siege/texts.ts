@@ -155,8 +155,8 @@ const ownLines = [
 const ends = ['\n', '\n', '\n', '\n', '\r\n', '\r', '\u2028', '\\n', ' ', '']
 
 /** A text of up to so many lines. */
-export function madeText(chance: Chance, mostLines: number): string {
-  const lines = 1 + Math.floor(chance() * mostLines)
+export function madeText(chance: Chance, maxLines: number): string {
+  const lines = 1 + Math.floor(chance() * maxLines)
   let text = ''
   for (let i = 0; i < lines; i++) {
     const which = chance()

@@ -14,11 +14,11 @@ export class Sender {
   changed<T>(list: readonly T[], anew: boolean): Changed<T> {
     const [before, now] = [anew ? [] : this.last, inWords(list)]
     this.last = now
-    const most = Math.min(before.length, now.length)
+    const max = Math.min(before.length, now.length)
     let head = 0
-    while (head < most && before[head] === now[head]) head++
+    while (head < max && before[head] === now[head]) head++
     let tail = 0
-    while (tail < most - head && before[before.length - 1 - tail] === now[now.length - 1 - tail]) tail++
+    while (tail < max - head && before[before.length - 1 - tail] === now[now.length - 1 - tail]) tail++
     return { head, tail, middle: list.slice(head, list.length - tail) }
   }
 }

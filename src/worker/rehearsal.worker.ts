@@ -34,15 +34,15 @@ import { pastedOf } from '../core/script/guess.ts'
 import { type ChangedLists, ListsSender } from './changed.ts'
 
 /** A script this long is a whole print; the Desk works on its beginning. */
-const mostLines = 20_000
+const maxLines = 20_000
 
 function beginningOf(text: string): { text: string; cutAt: number | null } {
-  if (text.length < mostLines) return { text, cutAt: null }
+  if (text.length < maxLines) return { text, cutAt: null }
   const lines = splitLines(text)
-  if (lines.length <= mostLines) return { text, cutAt: null }
+  if (lines.length <= maxLines) return { text, cutAt: null }
   return {
     text: lines
-      .slice(0, mostLines)
+      .slice(0, maxLines)
       .map(line => line.raw + line.ending)
       .join(''),
     cutAt: lines.length,
@@ -50,7 +50,7 @@ function beginningOf(text: string): { text: string; cutAt: number | null } {
 }
 
 /** More of what a config's lines ran as is told to nobody. */
-const mostRanAs = 5000
+const maxRanAs = 5000
 
 /** What was rehearsed for last; it is sent once, and not with each text. */
 let latest: RehearsalInput | null = null
@@ -112,7 +112,7 @@ function shownOf(whole: Round, cutAt: number | null) {
     called: stage.opened?.call ?? '',
     /** Of its lines, what each ran as and when: a template's may run as something else each time. */
     ranAs: stage.opened
-      ? commands.slice(0, mostRanAs).map(({ line, command }, row) => ({
+      ? commands.slice(0, maxRanAs).map(({ line, command }, row) => ({
           line,
           text: textOfCommand(command),
           startS: round.trace.rows.start[row] as number,

@@ -85,13 +85,13 @@ export function filamentThere(
     own && other && other.nozzleMm < own.nozzleMm && heightMm > 0
       ? underWidest * beadAreaMm2(widestNozzles * nozzleMm, heightMm)
       : Number.POSITIVE_INFINITY
-  const most = Math.min(refusedMm2, pressedMm2)
-  const laid = Math.min(bead, most)
+  const max = Math.min(refusedMm2, pressedMm2)
+  const laid = Math.min(bead, max)
   const there = (laid * lengthThere) / areaThere
   const why =
     laid < bead
-      ? most === refusedMm2
-        ? `Its firmware takes no thicker bead than ${Number(most.toFixed(3))} mm².`
+      ? max === refusedMm2
+        ? `Its firmware takes no thicker bead than ${Number(max.toFixed(3))} mm².`
         : `A nozzle of ${nozzleMm} mm presses no bead flat that is wider than ${Number((widestNozzles * nozzleMm).toFixed(2))} mm.`
       : Math.abs(there - here) < 1e-9
         ? null
@@ -126,7 +126,7 @@ function between(from: Position, to: Position, steps: readonly Step[]): number {
  * The most that a move there may be told to go, mm/min, and what sets it; infinite where nothing does. A script that asks more of
  * its own machine than that has is let be: both hold it back by themselves.
  */
-export function mostFeed(
+export function maxFeed(
   { from, to }: { from: Side; to: Side },
   tool: number,
   wantedMmMin: number,

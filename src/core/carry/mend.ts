@@ -8,7 +8,7 @@ import type { Flat } from './flatten.ts'
 import type { CarryRequest } from './request.ts'
 
 /** More rounds than this would mend what they broke. */
-const mostRounds = 3
+const maxRounds = 3
 
 /**
  * Errors that only the other printer would have are mended where their check knows how; heats become values where that is wanted,
@@ -31,7 +31,7 @@ export function mended(
       const made = severity === 'error' && fix && withEdits(now, ends, fix.edits, `${fix.title}: ${message}`)
       return made ? [made] : []
     })
-    const next = round < mostRounds && mends.find(made => !touched(now, made).some(id => refused.includes(id)))
+    const next = round < maxRounds && mends.find(made => !touched(now, made).some(id => refused.includes(id)))
     if (!next) {
       now = mends.reduce((all, made) => withUnwanted(all, made, refused), now)
       break

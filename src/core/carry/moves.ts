@@ -12,7 +12,7 @@ import type { Edit } from '../model/script.ts'
 import { worldOf } from '../resolve/resolve.ts'
 import { nameOf, replacePiece } from '../script/edits/lines.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
-import { filamentThere, mostFeed, Retracted } from './amounts.ts'
+import { filamentThere, maxFeed, Retracted } from './amounts.ts'
 import { formulaThere } from './formulas.ts'
 import type { Part } from './line-text.ts'
 import type { Questions } from './questions.ts'
@@ -233,8 +233,8 @@ export class Moves {
     if (wanted === null) return
     const move = this.places.move(ran.row)
     const here = move ?? ends
-    const most = mostFeed({ from: this.from, to }, Math.max(0, before.tool), wanted, here, ends, filament)
-    const capped = wanted > most.mmMin * 1.001 ? Math.floor(most.mmMin) : wanted
+    const max = maxFeed({ from: this.from, to }, Math.max(0, before.tool), wanted, here, ends, filament)
+    const capped = wanted > max.mmMin * 1.001 ? Math.floor(max.mmMin) : wanted
     const scale = before.units === 'inch' ? mmPerInch : 1
     if (word) {
       if (word.formula || numberOf(command, 'F') === null) {
@@ -243,7 +243,7 @@ export class Moves {
       }
       if (capped !== wanted) {
         edits.push(replacePiece(line, word, writtenAs(word, capped / scale)))
-        whys.push(most.why)
+        whys.push(max.why)
         this.held.add(line.number)
       }
       there.feedMmMin = capped
@@ -261,7 +261,7 @@ export class Moves {
       const at = placeOf(line, last).to
       edits.push({ from: at, to: at, insert: ` F${plain(capped / scale, 3)}` })
       if (capped < wanted) {
-        whys.push(most.why)
+        whys.push(max.why)
         this.held.add(line.number)
       } else whys.push('It goes as fast as before.')
       there.feedMmMin = capped

@@ -7,7 +7,7 @@ import type { CarryPlan } from './carry.ts'
 import type { Change } from './changes.ts'
 
 /** The most strokes of a picture. */
-const mostStrokes = 400
+const maxStrokes = 400
 
 /** A change with the line that it is of; null for what is added. */
 export type ChangeShown = Change & { was: string | null }
@@ -26,7 +26,7 @@ const figures = ({ durations, filament, strokes, findings, bounds }: Round) => (
   massG: filament.massG,
   pushedMm: filament.pushedMm,
   bounds,
-  strokes: strokes.slice(0, mostStrokes).map(({ path }) => path),
+  strokes: strokes.slice(0, maxStrokes).map(({ path }) => path),
   findings: findings.map(shortly),
 })
 

@@ -64,7 +64,7 @@ export class Pass {
       const before = runs.get(key) ?? 0
       runs.set(key, before + 1)
       // What a loop does again and again is followed for a while.
-      if (before >= mostAgain) continue
+      if (before >= maxAgain) continue
       const part = this.part(row, source.line, source.command, command)
       // A line that a loop runs again is as it was the first time.
       if (before === 0) this.parts.set(source.line.number, [...(this.parts.get(source.line.number) ?? []), part])
@@ -368,7 +368,7 @@ export class Pass {
 }
 
 /** How often a line that runs again is looked at. */
-const mostAgain = 50
+const maxAgain = 50
 
 /** What is done by the tool in use. */
 const byTool: readonly Does[] = ['change-filament', 'firmware-retract', 'retraction-settings']

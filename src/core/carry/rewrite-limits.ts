@@ -30,22 +30,22 @@ export function carryLimits(ran: Ran<EffectOf<'limits'>>): Said {
 
 export function carryAcceleration(ran: Ran<EffectOf<'move-acceleration' | 'overall-limits'>>): Said {
   const { after, before, to, own, from } = ran
-  const most = Math.min(to.printer.highestAccelerationMmS2.x, to.printer.highestAccelerationMmS2.y)
-  const mostSpeed = Math.min(to.printer.highestSpeedMmS.x, to.printer.highestSpeedMmS.y)
+  const max = Math.min(to.printer.highestAccelerationMmS2.x, to.printer.highestAccelerationMmS2.y)
+  const maxSpeed = Math.min(to.printer.highestSpeedMmS.x, to.printer.highestSpeedMmS.y)
   const wanted = (['print', 'travel', 'retract'] as const).filter(
     each => after.acceleration[each] !== before.acceleration[each] || namesAcceleration(ran, each),
   )
   const of = Object.fromEntries(
     wanted.map(each => [
       each,
-      Math.min(after.acceleration[each], each === 'retract' ? to.printer.highestAccelerationMmS2.e : most),
+      Math.min(after.acceleration[each], each === 'retract' ? to.printer.highestAccelerationMmS2.e : max),
     ]),
   )
   const speed = ran.effect.does === 'overall-limits' ? numberOf(ran.command, ran.effect.speed) : null
-  const over = wanted.some(each => of[each] !== after.acceleration[each]) || (speed ?? 0) > mostSpeed
+  const over = wanted.some(each => of[each] !== after.acceleration[each]) || (speed ?? 0) > maxSpeed
   if (!over && takenAsItIs(own, from, to)) return same
   const { speedLimits, acceleration } = to.family.phrases
-  const limit = speed === null ? null : Math.min(speed, mostSpeed)
+  const limit = speed === null ? null : Math.min(speed, maxSpeed)
   const lines = [
     limit === null ? null : speedLimits({ x: limit, y: limit }),
     wanted.length ? acceleration(of) : null,

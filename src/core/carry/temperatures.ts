@@ -35,18 +35,18 @@ function amountIn(ran: Ran, heater: Heater, letters: readonly string[]): { value
   if (formula !== null) return { value: formulaThere(formula, ran), asks: null }
   const value = numberOf(command, letter)
   if (value === null) return null
-  const most = heater === 'nozzle' ? to.printer.heaters.nozzle.highestC : to.printer.heaters[heater]?.highestC
-  if (most === undefined || value <= most) return { value, asks: null }
+  const max = heater === 'nozzle' ? to.printer.heaters.nozzle.highestC : to.printer.heaters[heater]?.highestC
+  if (max === undefined || value <= max) return { value, asks: null }
   const taken = questions.number(
     {
       key: `heat:${heater}:${value}`,
-      question: `The ${nameOf[heater]} of ${to.printer.name} takes ${celsius(most)} at most, and the script wants ${celsius(value)}. How warm is it to be there?`,
-      proposed: String(most),
+      question: `The ${nameOf[heater]} of ${to.printer.name} takes ${celsius(max)} at most, and the script wants ${celsius(value)}. How warm is it to be there?`,
+      proposed: String(max),
       changes: `every line that heats the ${nameOf[heater]} to ${celsius(value)}`,
     },
-    [0, most],
+    [0, max],
   )
-  return { value: taken, asks: `The ${nameOf[heater]} there takes ${celsius(most)} at most.` }
+  return { value: taken, asks: `The ${nameOf[heater]} there takes ${celsius(max)} at most.` }
 }
 
 /** What stands in place of a number, as written; null where a number or nothing does. */
@@ -208,9 +208,9 @@ function carrySensor(ran: Ran<EffectOf<'wait-for-heaters'>>, sensor: string): Sa
   const without = noHeater(ran, heater)
   if (without) return leftOut(without)
   const least = formulaOf(ran.own, 'MINIMUM') ?? numberOf(command, 'MINIMUM')
-  const most = formulaOf(ran.own, 'MAXIMUM') ?? numberOf(command, 'MAXIMUM')
+  const max = formulaOf(ran.own, 'MAXIMUM') ?? numberOf(command, 'MAXIMUM')
   const target = targetNow(ran, heater)
-  const wanted = least ?? most
+  const wanted = least ?? max
   if (wanted === null) return leftOut('It names no temperature.')
   const { heat, waitFor } = to.family.phrases
   const text = waitFor(heater, wanted, null, least === null)

@@ -14,7 +14,7 @@ import type { There } from './target-state.ts'
 import { takenAsItIs } from './unchanged.ts'
 
 /** Lines behind one that ends the rehearsal are looked at by themselves, so many times over. */
-const mostAnew = 8
+const maxAnew = 8
 
 /** What becomes of every line of a script: of each as it ran first, in any of the ways that its branches can go. */
 export function walk(script: Rehearsed, from: Side, to: Side, questions: Questions, sameMachine: boolean): Walked {
@@ -37,7 +37,7 @@ export function walk(script: Rehearsed, from: Side, to: Side, questions: Questio
     there ??= pass.there
   }
   let rest = script
-  for (let round = 0; there && round < mostAnew; round++) {
+  for (let round = 0; there && round < maxAnew; round++) {
     const next = unrun(rest, script, outcomes)
     if (!next) break
     const pass: Pass = new Pass(next, from, to, questions, sameMachine, there)

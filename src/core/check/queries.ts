@@ -64,8 +64,8 @@ function heatingsOf(row: Row, stage: Stage): Heating[] {
 
 /** The most that a heater takes, °C, where a line wants more of it; null where it may have what it is given. */
 export function overHighestC({ heater, targetC }: Heating, { heaters }: Printer): number | null {
-  const most = heaters[heater]?.highestC ?? null
-  return targetC !== null && most !== null && targetC > most ? most : null
+  const max = heaters[heater]?.highestC ?? null
+  return targetC !== null && max !== null && targetC > max ? max : null
 }
 
 /** Rows whose command homes, probes, aligns or whatever else the table says it does. */

@@ -3,7 +3,7 @@ import { rawLines } from '../gcode/read.ts'
 import { sectionsOf } from '../macros/config-sections.ts'
 
 /** More than this is counted. */
-const most = 3
+const max = 3
 
 const spoken = (name: string): string => name.replace(/^variable_/, '').replaceAll('_', ' ')
 const macroOf = (header: string): string => header.replace(/^(?:gcode_macro|delayed_gcode) /i, '')
@@ -42,6 +42,6 @@ export function configChanges(before: string, after: string, templates: boolean)
     else if (old.value !== value) says.push(template ? `the lines of ${what}` : `${what} ${old.value} → ${value}`)
   }
   for (const [key, { what, template }] of was) if (!is.has(key)) says.push(template ? `${what} gone` : `no ${what}`)
-  const more = says.length - most
-  return [...says.slice(0, most), ...(more > 0 ? [`${more} more`] : [])].join('; ')
+  const more = says.length - max
+  return [...says.slice(0, max), ...(more > 0 ? [`${more} more`] : [])].join('; ')
 }

@@ -142,18 +142,14 @@ export function changesBetween(left: Rehearsed, right: Rehearsed): string[] {
   return [...new Set(told.length > 0 ? told : derived.length > 0 ? derived : settingChanges(left, right))]
 }
 
-const mostChanges = 3
+const maxChanges = 3
 
 /** In a sentence's piece: “no probing; 2 min 40 s shorter”; empty where nothing differs but comments. */
 export function differenceInWords(left: Rehearsed, right: Rehearsed): string {
   const changes = changesBetween(left, right)
   const byS = right.durations.totalS - left.durations.totalS
   const time = Math.abs(byS) >= worthS ? `${duration(Math.abs(byS))} ${byS < 0 ? 'shorter' : 'longer'}` : ''
-  return [
-    ...changes.slice(0, mostChanges),
-    changes.length > mostChanges && `${changes.length - mostChanges} more`,
-    time,
-  ]
+  return [...changes.slice(0, maxChanges), changes.length > maxChanges && `${changes.length - maxChanges} more`, time]
     .filter(Boolean)
     .join('; ')
 }

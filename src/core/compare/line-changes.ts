@@ -33,7 +33,7 @@ export function commandCounts(lines: readonly Line[]): Counts {
 const longest = 48
 
 /** More changes than this in one passage are one. */
-const most = 3
+const max = 3
 
 /** A command behind a single `;`, as a person sets a line aside. */
 const commentSign = /^\s*;\s?(?=[A-Za-z]+\d|[A-Z_]{3,}(?:\s|$))/
@@ -68,7 +68,7 @@ export function lineChanges(left: readonly Line[], right: readonly Line[], withi
   settle([])
   const places = [...moved].map(([what, steps]) => `${what} ${steps.length === 1 ? steps[0] : shared(steps)}`.trim())
   const all = [...(places.length ? [`${within.noun} ${places.join(', ')}`] : []), ...told]
-  return all.length > most ? [...all.slice(0, most), `${all.length - most} more changes in the ${within.noun}`] : all
+  return all.length > max ? [...all.slice(0, max), `${all.length - max} more changes in the ${within.noun}`] : all
 }
 
 /** Several steps of one letter: all the same, all by the same, or just that they are others. */

@@ -10,7 +10,7 @@ import { type RehearsalInput, rehearseAndCheck, stageOf } from '../round.ts'
 export type Changed = { name: string; says: string }
 
 /** More macros than this take too long to try. */
-const mostMacros = 40
+const maxMacros = 40
 
 type Setting = RehearsalInput & { opened: Opened }
 
@@ -18,7 +18,7 @@ type Setting = RehearsalInput & { opened: Opened }
 export function changedMacros(before: string, after: string, setting: Setting): Changed[] {
   const stage = stageOf({ ...setting, printer: withText(setting.printer, setting.opened, after) })
   return callablesIn({ ...stage, opened: setting.opened }, setting.opened.file)
-    .slice(0, mostMacros)
+    .slice(0, maxMacros)
     .flatMap((callable): Changed[] => {
       const opened = { ...setting.opened, call: callOf(callable, {}) }
       const [was, is] = [before, after].map(text =>

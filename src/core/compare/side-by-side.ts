@@ -35,7 +35,7 @@ export type Coming = {
 
 export type Compared = { matches: MatchedPassages[]; words: string; changes: string[]; left: Coming; right: Coming }
 
-const mostWays = 400
+const maxWays = 400
 
 type Rehearsed = ReturnType<typeof rehearseAndCheck>
 
@@ -43,7 +43,7 @@ function coming(round: Rehearsed): Coming {
   const { trace, durations, filament, findings, strokes } = round
   const travels: [number, number][][] = []
   for (const { from, to, filamentMm } of stepsOf(trace)) {
-    if (travels.length >= mostWays) break
+    if (travels.length >= maxWays) break
     const known = [from.x, from.y, to.x, to.y].every(Number.isFinite)
     if (filamentMm <= 0 && known && (from.x !== to.x || from.y !== to.y))
       travels.push([
@@ -57,7 +57,7 @@ function coming(round: Rehearsed): Coming {
     massG: filament.massG,
     findings: findings.map(({ rule, severity, line, message }) => ({ rule, severity, line, message })),
     lacking: readinessOf(round).flatMap(({ good, says, name }) => (good ? [] : [says ?? name])),
-    strokes: strokes.slice(0, mostWays).map(({ path }) => path),
+    strokes: strokes.slice(0, maxWays).map(({ path }) => path),
     travels,
   }
 }

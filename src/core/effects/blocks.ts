@@ -31,7 +31,7 @@ type Frame = {
 const deepestBlocks = 100
 
 /** No loop goes round more often. */
-const mostRounds = 5_000
+const maxRounds = 5_000
 
 /** What a file is run with: its name, the letters that its call gives it, and the line that all of it is told as. */
 export type FileCall = { file: string; params: Readonly<Record<string, Value>>; callingLine: number | null }
@@ -125,10 +125,10 @@ class Flow {
     while (way === 'on' || way === 'again') {
       // What can't be known is taken as so once, since it would be so for ever.
       if (!this.holds(opener, frame, rounds === 0, rounds)) break
-      if (rounds++ >= mostRounds) {
+      if (rounds++ >= maxRounds) {
         this.recorder.line = frame.callingLine ?? opener.line
         this.recorder.stop(
-          `This goes round more than ${mostRounds.toLocaleString('en')} times. The rehearsal stops here.`,
+          `This goes round more than ${maxRounds.toLocaleString('en')} times. The rehearsal stops here.`,
         )
         break
       }

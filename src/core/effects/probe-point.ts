@@ -5,7 +5,7 @@ import { probeSeconds } from '../machine/probing.ts'
 import { record } from './record.ts'
 import { alsoTold, withMore } from './table-words.ts'
 
-const mostTouches = 100
+const maxTouches = 100
 
 export const probePoint = record<'probe-point'>({
   movesHead: true,
@@ -13,7 +13,7 @@ export const probePoint = record<'probe-point'>({
   run: (recorder, command, { by, times }) => {
     const { printer } = recorder.stage
     if (!printer.probe) return
-    const count = Math.min(mostTouches, Math.max(1, (by === null ? null : numberOf(command, by)) ?? times))
+    const count = Math.min(maxTouches, Math.max(1, (by === null ? null : numberOf(command, by)) ?? times))
     const { x, y } = recorder.position
     const target = { x: numberOf(command, 'X') ?? x, y: numberOf(command, 'Y') ?? y }
     for (let touch = 0; touch < count; touch++) {

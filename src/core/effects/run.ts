@@ -18,8 +18,8 @@ import type { Call } from './record.ts'
 export type { PlainCommand }
 
 /** A rehearsal ends here whatever the script asks, so that nothing runs for ever; a print file of millions of lines passes by. */
-const mostSteps = { kept: 500_000, passing: 4_000_000 }
-const mostSeconds = 14 * 24 * 3600
+const maxSteps = { kept: 500_000, passing: 4_000_000 }
+const maxSeconds = 14 * 24 * 3600
 /** Macros and files that call each other go no deeper than this. */
 const deepest = 20
 
@@ -38,7 +38,7 @@ export function rehearse(commands: Commands, stage: Stage, { keep = true } = {})
   if (stage.firmware.flow) runBlocks(recorder, all, (line, command, which) => runner.command(line, command, [], which))
   else runner.straight(all)
   const trace = recorder.finish()
-  return trace.stopped || trace.totalS <= mostSeconds
+  return trace.stopped || trace.totalS <= maxSeconds
     ? trace
     : { ...trace, stopped: { line: lateLine(trace), why: tooLong } }
 }
@@ -50,7 +50,7 @@ const lateLine = ({ rows }: Trace): number =>
   rows.line[
     Math.max(
       0,
-      rows.end.findIndex(end => end > mostSeconds),
+      rows.end.findIndex(end => end > maxSeconds),
     )
   ] ?? 1
 
@@ -117,10 +117,10 @@ class Runner {
     recorder.ran?.push({ line, command: meant, which, whence })
     if (effect) record?.run?.(recorder, meant, effect as never, byFile !== null)
     recorder.endCommand()
-    const most = recorder.ran ? mostSteps.kept : mostSteps.passing
-    if (recorder.steps.count > most || recorder.rows.count > most)
-      recorder.stop(`The rehearsal stops here: the script makes more than ${most.toLocaleString('en')} moves.`)
-    if (recorder.now > mostSeconds) recorder.stop(tooLong)
+    const max = recorder.ran ? maxSteps.kept : maxSteps.passing
+    if (recorder.steps.count > max || recorder.rows.count > max)
+      recorder.stop(`The rehearsal stops here: the script makes more than ${max.toLocaleString('en')} moves.`)
+    if (recorder.now > maxSeconds) recorder.stop(tooLong)
     const row = recorder.rows.count - 1
     const ran = recorder.over ? null : this.calls(line, after, within, effect?.does === 'macro-file', whence)
     if (ran) recorder.byFile.set(row, byFile ? { ...ran, ...byFile, tookS: byFile.tookS + ran.tookS } : ran)

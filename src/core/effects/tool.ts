@@ -31,8 +31,8 @@ export function selectedBy(number: number | null, stage: Stage, blends: readonly
   const mixing = stage.printer.tools.findIndex(({ mixingInputs }) => mixingInputs > 1)
   const blended = blends.some(each => each.tool === number)
   if (tool !== undefined) return { tool, blend: blended && mixing >= 0 ? number : null }
-  const most = stage.firmware.mostBlends ?? 0
-  return mixing >= 0 && (blended || number < Math.max(most, 0)) ? { tool: mixing, blend: number } : null
+  const max = stage.firmware.mostBlends ?? 0
+  return mixing >= 0 && (blended || number < Math.max(max, 0)) ? { tool: mixing, blend: number } : null
 }
 
 /** The files of a change, as bits of P say which of them run: 1 tfree, 2 tpre, 4 tpost. */

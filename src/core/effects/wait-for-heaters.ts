@@ -7,18 +7,18 @@ import type { Recorder } from '../machine/recorder.ts'
 import { record } from './record.ts'
 
 function waitForSensor(recorder: Recorder, name: string, command: Command): void {
-  const [least, most] = [numberOf(command, 'MINIMUM'), numberOf(command, 'MAXIMUM')]
+  const [least, max] = [numberOf(command, 'MINIMUM'), numberOf(command, 'MAXIMUM')]
   const sensor = sensorNamed(recorder, name)
   if (!sensor) return
   recorder.comeToRest()
   const seconds = whenBeyond(recorder.now, at => {
     const now = sensor.at(at)
-    return now >= (least ?? Number.NEGATIVE_INFINITY) && now <= (most ?? Number.POSITIVE_INFINITY)
+    return now >= (least ?? Number.NEGATIVE_INFINITY) && now <= (max ?? Number.POSITIVE_INFINITY)
   })
   if (Number.isFinite(seconds)) recorder.step(sensor.kind, seconds)
   else
     recorder.stop(
-      `This would wait for ever: nothing brings the ${name} ${least === null ? `down to ${most}` : `to ${least}`} °C. The rehearsal stops here.`,
+      `This would wait for ever: nothing brings the ${name} ${least === null ? `down to ${max}` : `to ${least}`} °C. The rehearsal stops here.`,
     )
 }
 
@@ -50,11 +50,11 @@ export const waitForHeaters = record<'wait-for-heaters'>({
   },
   says: ({ command, tookS, stage }) => {
     const sensor = textOf(command, 'SENSOR')
-    const [least, most] = [numberOf(command, 'MINIMUM'), numberOf(command, 'MAXIMUM')]
+    const [least, max] = [numberOf(command, 'MINIMUM'), numberOf(command, 'MAXIMUM')]
     const tool = numberOf(command, 'P')
     const what =
       sensor !== null
-        ? `“${sensor}” ${[least === null ? '' : `has at least ${celsius(least)}`, most === null ? '' : `has cooled to ${celsius(most)}`].filter(Boolean).join(' and ')}`.trim()
+        ? `“${sensor}” ${[least === null ? '' : `has at least ${celsius(least)}`, max === null ? '' : `has cooled to ${celsius(max)}`].filter(Boolean).join(' and ')}`.trim()
         : tool !== null
           ? `T${tool} has its temperature`
           : numberOf(command, 'H') !== null

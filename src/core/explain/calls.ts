@@ -15,8 +15,8 @@ export type Call = {
   left: number
 }
 
-const mostCalls = 50
-const mostCommands = 400
+const maxCalls = 50
+const maxCommands = 400
 
 /** The calls of a script in the order in which they ran first; empty where nothing calls anything. */
 export function callsOf(commands: readonly PlainCommand[], trace: Trace, stage: Stage): Call[] {
@@ -28,7 +28,7 @@ export function callsOf(commands: readonly PlainCommand[], trace: Trace, stage: 
       if (isCall(command.name, stage)) calls.set(line, { line, text: textOfCommand(command), commands: [], left: 0 })
       return
     }
-    if (call.commands.length >= mostCommands) call.left++
+    if (call.commands.length >= maxCommands) call.left++
     else
       call.commands.push({
         text: textOfCommand(command),
@@ -38,7 +38,7 @@ export function callsOf(commands: readonly PlainCommand[], trace: Trace, stage: 
         at: whence?.line ?? null,
       })
   })
-  return [...calls.values()].slice(0, mostCalls)
+  return [...calls.values()].slice(0, maxCalls)
 }
 
 const isCall = (name: string, { macros, firmware }: Stage): boolean =>

@@ -60,11 +60,11 @@ function secondsIn(comment: string): number {
 }
 
 /** More of a comment than this tells nothing more. */
-const mostSaid = 200
+const maxSaid = 200
 
 /** What a command most likely does, from what is written beside it and from its own words. */
 export function effectToldBy(comment: string, name: string): TaughtEffect {
-  const words = `${comment.slice(0, mostSaid)} ${name.slice(0, mostSaid).replaceAll('_', ' ')}`.toLowerCase()
+  const words = `${comment.slice(0, maxSaid)} ${name.slice(0, maxSaid).replaceAll('_', ' ')}`.toLowerCase()
   return clues.find(([clue]) => clue.test(words))?.[1] ?? 'opaque'
 }
 

@@ -198,9 +198,9 @@ function call(node: SyntaxNode, children: readonly SyntaxNode[], place: Place): 
   const name = textOf(nameNode, place.text)
   const known = Object.hasOwn(functions, name) ? functions[name] : undefined
   if (!known) return stop(nameNode, `There is no function “${name}”; there are ${functionNames.join(', ')}.`, 'unknown')
-  const [least, most] = known.takes
-  if (given.length < least || given.length > most)
-    stop(node, `“${name}” takes ${least === most ? least : `${least} to ${most}`} numbers, and has ${given.length}.`)
+  const [least, max] = known.takes
+  if (given.length < least || given.length > max)
+    stop(node, `“${name}” takes ${least === max ? least : `${least} to ${max}`} numbers, and has ${given.length}.`)
   const quantities = given.map(each => quantity(each, place))
   if (name === 'remainder' && quantities[1]?.value === 0) stop(node, `“${textOf(node, place.text)}” divides by zero.`)
   return { value: known.work(...quantities.map(({ value }) => value)), unit: sameUnit(node, quantities, place) }

@@ -125,13 +125,13 @@ export function cut(text: string): Piece[] {
 
 /** Names as they are written, to the one text that stands for each: a script has few, and they are looked up all the time. */
 const names = new Map<string, string>()
-const mostNames = 4000
+const maxNames = 4000
 
 function nameOf([written, letter = '', digits = '']: RegExpExecArray): string {
   const known = names.get(written)
   if (known !== undefined) return known
   const name = letter.toUpperCase() + (machineNumber(digits) ?? digits)
-  if (names.size < mostNames) names.set(written, name)
+  if (names.size < maxNames) names.set(written, name)
   return name
 }
 

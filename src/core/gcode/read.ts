@@ -126,7 +126,7 @@ type Shape = Pick<Line, 'kind' | 'pieces' | 'command' | 'more' | 'reason'>
 
 /** Lines as they were read before: between two keystrokes nearly all of a script is the same. */
 const shapes = new Map<string, Shape>()
-const [mostShapes, longestShape, longestText] = [6000, 200, 500_000]
+const [maxShapes, longestShape, longestText] = [6000, 200, 500_000]
 
 function readAgain(raw: string, number: number, from: number, ending: string): Line {
   const known = shapes.get(raw)
@@ -136,7 +136,7 @@ function readAgain(raw: string, number: number, from: number, ending: string): L
   }
   const line = readLine(raw, number, from, ending)
   if (raw.length <= longestShape) {
-    if (shapes.size >= mostShapes) shapes.clear()
+    if (shapes.size >= maxShapes) shapes.clear()
     shapes.set(raw, line)
   }
   return line

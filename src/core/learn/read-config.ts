@@ -29,17 +29,17 @@ const passedSections: [RegExp, string][] = [
 const passedOtherwise = 'Nothing that a rehearsal needs.'
 
 /** So many keys are named; the others are counted. */
-const mostKeys = 6
+const maxKeys = 6
 
 function passOver(config: ConfigFigures, notes: Notes): void {
   for (const { name, place, keys } of config.unused()) {
     if (/^include |^gcode_macro /.test(name)) continue
     const [, why = passedOtherwise] = passedSections.find(([fits]) => fits.test(name)) ?? []
-    const more = keys && keys.length > mostKeys ? ` and ${keys.length - mostKeys} more` : ''
+    const more = keys && keys.length > maxKeys ? ` and ${keys.length - maxKeys} more` : ''
     notes.pass(
       place,
       keys
-        ? `[${name}]: ${keys.slice(0, mostKeys).join(', ')}${more}. How it is wired or tuned, which a rehearsal doesn’t need.`
+        ? `[${name}]: ${keys.slice(0, maxKeys).join(', ')}${more}. How it is wired or tuned, which a rehearsal doesn’t need.`
         : `[${name}]: ${why}`,
     )
   }

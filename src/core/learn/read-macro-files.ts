@@ -90,10 +90,10 @@ const byTuning = 'from how the heater was tuned (M307)'
 function heaters(gathered: Gathered, notes: Notes): void {
   const { heaters: tuned, highest, heaterOfTool, bedHeater, chamberHeater } = gathered
   const nozzle = heaterOfTool.get(Math.min(...heaterOfTool.keys())) ?? 1
-  const nozzleMost = highest.get(nozzle)
-  if (nozzleMost) notes.state('heaters.nozzle.highestC', nozzleMost.value, nozzleMost.place)
-  const bedMost = highest.get(bedHeater.number)
-  if (bedMost) notes.state('heaters.bed.highestC', bedMost.value, bedMost.place)
+  const nozzleMax = highest.get(nozzle)
+  if (nozzleMax) notes.state('heaters.nozzle.highestC', nozzleMax.value, nozzleMax.place)
+  const bedMax = highest.get(bedHeater.number)
+  if (bedMax) notes.state('heaters.bed.highestC', bedMax.value, bedMax.place)
   const tell = (
     of: number,
     field: string,
@@ -123,8 +123,8 @@ function heaters(gathered: Gathered, notes: Notes): void {
     'it has a heater; how far the bed warms it is not said',
     chamberHeater.place,
   )
-  const most = highest.get(chamberHeater.number)
-  if (most) notes.state('heaters.chamber.highestC', most.value, most.place)
+  const max = highest.get(chamberHeater.number)
+  if (max) notes.state('heaters.chamber.highestC', max.value, max.place)
 }
 
 const fileNamed = (files: readonly GivenFile[], name: string): GivenFile | undefined =>

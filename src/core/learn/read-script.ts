@@ -72,15 +72,15 @@ function reach(
 ): void {
   for (const axis of axes) {
     const [low, high] = printer.reach[axis]
-    let [least, most]: (Step | null)[] = [null, null]
+    let [least, max]: (Step | null)[] = [null, null]
     for (const step of steps) {
       if (step.kind === 'home' || step.kind === 'probe' || step.from[axis] === step.to[axis]) continue
       if (step.to[axis] < (least?.to[axis] ?? low - 0.01)) least = step
-      if (step.to[axis] > (most?.to[axis] ?? high + 0.01)) most = step
+      if (step.to[axis] > (max?.to[axis] ?? high + 0.01)) max = step
     }
     const field = `reach.${axis}`
     const by = saidBy(known, field)
-    for (const step of [least, most]) {
+    for (const step of [least, max]) {
       if (!step) continue
       const place = lineOf(step)
       if (by)
@@ -90,11 +90,11 @@ function reach(
           [low, high],
         )
     }
-    const furthest = most ?? least
+    const furthest = max ?? least
     if (!by && furthest)
       notes.derive(
         field,
-        [least ? least.to[axis] : low, most ? most.to[axis] : high],
+        [least ? least.to[axis] : low, max ? max.to[axis] : high],
         lineOf(furthest),
         'the script goes there',
       )
@@ -117,14 +117,14 @@ function heat({ trace }: Round, file: GivenFile, printer: Printer, known: Known,
     ],
     ['heaters.bed.highestC', highest(i => [trace.rows.modes[i]?.bedTarget ?? 0]), printer.heaters.bed.highestC, 'bed'],
   ] as const
-  for (const [field, { value, place }, most, what] of wanted) {
-    if (value <= most) continue
+  for (const [field, { value, place }, max, what] of wanted) {
+    if (value <= max) continue
     const by = saidBy(known, field)
     if (by)
       notes.ask(
         field,
-        `${place.file}, line ${place.line}, heats the ${what} to ${plain(value)} °C; ${by}, says ${plain(most)} °C at most. Which is right?`,
-        most,
+        `${place.file}, line ${place.line}, heats the ${what} to ${plain(value)} °C; ${by}, says ${plain(max)} °C at most. Which is right?`,
+        max,
       )
     else notes.derive(field, value, place, `the script heats the ${what} so far`)
   }

@@ -6,7 +6,7 @@ import { chamberAirAt, type HeaterHistory, roomC, secondsWithin, temperatureAt }
 
 /** Waits for what only creeps along are looked at in steps of this, s, and for no longer than `mostWaitS`. */
 const waitStepS = 1
-const mostWaitS = 6 * 3600
+const maxWaitS = 6 * 3600
 
 /** Whether it melts what it extrudes: paste is pushed cold, by a nozzle that never gets as hot as firmware asks for. */
 export const melts = ({ printer, firmware }: Pick<Stage, 'printer' | 'firmware'>): boolean =>
@@ -51,7 +51,7 @@ function secondsForAir(recorder: Recorder, chamber: HeaterHistory, coolingToo: b
 
 /** Seconds from `now` until something is so, to a step; infinite where it isn't within six hours. */
 export function whenBeyond(now: number, so: (at: number) => boolean): number {
-  for (let seconds = 0; seconds <= mostWaitS; seconds += waitStepS) if (so(now + seconds)) return seconds
+  for (let seconds = 0; seconds <= maxWaitS; seconds += waitStepS) if (so(now + seconds)) return seconds
   return Number.POSITIVE_INFINITY
 }
 

@@ -8,10 +8,10 @@ export type AxisLimits = { x: number; y: number; z: number; e: number }
  * Shares are lengths per axis over the path's length, so along one axis alone the limit is that axis's own.
  */
 export function alongPath(wanted: number, shares: AxisLimits, limits: AxisLimits): number {
-  let most = wanted
-  if (shares.x) most = Math.min(most, limits.x / Math.abs(shares.x))
-  if (shares.y) most = Math.min(most, limits.y / Math.abs(shares.y))
-  if (shares.z) most = Math.min(most, limits.z / Math.abs(shares.z))
-  if (shares.e) most = Math.min(most, limits.e / Math.abs(shares.e))
-  return most
+  let max = wanted
+  if (shares.x) max = Math.min(max, limits.x / Math.abs(shares.x))
+  if (shares.y) max = Math.min(max, limits.y / Math.abs(shares.y))
+  if (shares.z) max = Math.min(max, limits.z / Math.abs(shares.z))
+  if (shares.e) max = Math.min(max, limits.e / Math.abs(shares.e))
+  return max
 }

@@ -23,7 +23,7 @@ const stringsBelowMm = 10
 const stringMm3PerMm = 0.02
 /** A wait is followed in steps of this, s, or in so many steps when it is long. */
 const stepS = 1
-const mostSteps = 600
+const maxSteps = 600
 /** Within this of a bucket or brush, mm, what hangs from the nozzle is taken off. */
 const cleansWithinMm = 15
 
@@ -110,7 +110,7 @@ export function oozeOf(trace: Trace, stage: Stage): Ooze {
     const nozzle = nozzles[tool]
     const stood = until - (idleSince[tool] ?? 0)
     if (!nozzle || !(stood > 0) || !hangsOpen(stage, tool)) return
-    const pieces = Math.min(mostSteps, Math.ceil(stood / stepS))
+    const pieces = Math.min(maxSteps, Math.ceil(stood / stepS))
     for (let piece = 0; piece < pieces; piece++) {
       const lost = lostPer(tool, nozzle, until - stood + (piece * stood) / pieces, stood / pieces)
       nozzle.lostMm3 += lost
@@ -141,7 +141,7 @@ export function oozeOf(trace: Trace, stage: Stage): Ooze {
     }
     backMm[i] = nozzle.backMm
     let oozed = 0
-    const pieces = Math.min(mostSteps, Math.ceil((step.end - step.start) / stepS))
+    const pieces = Math.min(maxSteps, Math.ceil((step.end - step.start) / stepS))
     const seconds = (step.end - step.start) / pieces
     for (let piece = 0; piece < pieces; piece++) {
       const at = step.start + piece * seconds

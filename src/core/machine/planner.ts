@@ -85,8 +85,8 @@ export class Planner {
     }
     for (let i = 1; i < count; i++) {
       const before = entry[i - 1] as number
-      const most = Math.sqrt(before * before + 2 * at(acceleration, i - 1) * at(length, i - 1))
-      entry[i] = Math.min(entry[i] as number, most)
+      const max = Math.sqrt(before * before + 2 * at(acceleration, i - 1) * at(length, i - 1))
+      entry[i] = Math.min(entry[i] as number, max)
     }
     const settled = stops ? count : count >> 1
     const seconds = new Float64Array(settled)

@@ -28,8 +28,8 @@ export const wholeBed = ({ bed }: Printer, { insetMm }: Probe): Rectangle => ({
 })
 
 /** No machine probes more points than this along an axis, whatever a line asks. */
-const mostAlong = 100
-const pointsAlong = (count: number): number => Math.min(mostAlong, Math.max(1, Math.round(count) || 1))
+const maxAlong = 100
+const pointsAlong = (count: number): number => Math.min(maxAlong, Math.max(1, Math.round(count) || 1))
 
 /**
  * Nozzle positions in mm for probing an area, in the order they are visited: rows from front to back, each begun at the end

@@ -64,7 +64,7 @@ const emptyRows = (room: number): CommandRows => ({
 /** So many moves of lines that are run again count as one more such line. */
 const movesForALine = 4
 /** So many speeds are remembered. */
-const mostFeeds = 256
+const maxFeeds = 256
 
 type Column = Int32Array | Uint8Array | Float64Array
 
@@ -315,7 +315,7 @@ export class Recorder {
   setFeed(feedMmMin: number): void {
     if (this.byFeed.size === 0 && this.modes.feedMmMin !== null) this.byFeed.set(this.modes.feedMmMin, this.modes)
     const known = this.byFeed.get(feedMmMin) ?? { ...this.modes, feedMmMin }
-    if (this.byFeed.size >= mostFeeds) this.byFeed.clear()
+    if (this.byFeed.size >= maxFeeds) this.byFeed.clear()
     this.byFeed.set(feedMmMin, known)
     this.modes = known
   }

@@ -3,8 +3,8 @@
 /**
  * Expressions and parts of templates that are worked out; characters that they make; lines that loops and files run again, and a
  * part of the moves that those make. */
-const most = { steps: 200_000, text: 4_000_000, values: 1_000_000, repeats: 10_000 }
-export type Sort = keyof typeof most
+const max = { steps: 200_000, text: 4_000_000, values: 1_000_000, repeats: 10_000 }
+export type Sort = keyof typeof max
 
 const words: Record<Sort, string> = {
   steps: 'The macros and files up to here take more than 200,000 steps',
@@ -16,7 +16,7 @@ const words: Record<Sort, string> = {
 /** Counts down; `why` says what has been used up, null while nothing has. */
 export class Budget {
   why: string | null = null
-  private readonly left = { ...most }
+  private readonly left = { ...max }
 
   /** Takes so much of one sort; false where there is no more of it. */
   take(sort: Sort, amount = 1): boolean {

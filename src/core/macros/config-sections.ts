@@ -23,7 +23,7 @@ export type Sections = {
 }
 
 /** More than any printer's: a file that includes many which include many would go on for ever. */
-const mostFiles = 200
+const maxFiles = 200
 
 const upTo = (text: string, at: number): string => (at < 0 ? text : text.slice(0, at).trimEnd())
 
@@ -146,9 +146,9 @@ export function sectionsOf(text: string, files: readonly ConfigFile[] = []): Sec
       }
       for (const each of those) {
         if (above.includes(each.name)) tell(`“${each.name}” includes itself. The host would not start.`)
-        else if (++read > mostFiles) tell(`More than ${mostFiles} files are included. The rest is passed over.`)
+        else if (++read > maxFiles) tell(`More than ${maxFiles} files are included. The rest is passed over.`)
         else take(each.text, each.name, [...above, each.name])
-        if (read > mostFiles) return
+        if (read > maxFiles) return
       }
     }
   }

@@ -53,7 +53,7 @@ const numeric: Readonly<Record<string, (...numbers: number[]) => number>> = {
 /** What only the board itself can tell. */
 const unseen = ['datetime', 'fileexists', 'fileread', 'random']
 
-const mostItems = 1000
+const maxItems = 1000
 
 /** Functions of texts and lists. */
 const others: Readonly<Record<string, (...given: Value[]) => Value>> = {
@@ -66,7 +66,7 @@ const others: Readonly<Record<string, (...given: Value[]) => Value>> = {
   },
   vector: (count, value) =>
     Array.from(
-      { length: Math.min(mostItems, Math.max(0, numberOf(count as Value, 'vector(…)'))) },
+      { length: Math.min(maxItems, Math.max(0, numberOf(count as Value, 'vector(…)'))) },
       () => value as Value,
     ),
 }

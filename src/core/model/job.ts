@@ -134,11 +134,11 @@ export const topOn = (job: Job, printer: Printer): number =>
   job.top.kind === 'height' ? job.top.mm : printer.reach.z[1] - job.top.mm
 
 /** No print has more layers than this. */
-const mostLayers = 100_000
+const maxLayers = 100_000
 
 /** How many layers it takes to reach the top, the first among them. */
 export const layersOn = (job: Job, printer: Printer): number =>
-  Math.min(mostLayers, 1 + Math.max(0, Math.round((topOn(job, printer) - job.firstLayerMm) / job.layerMm)))
+  Math.min(maxLayers, 1 + Math.max(0, Math.round((topOn(job, printer) - job.firstLayerMm) / job.layerMm)))
 
 /** The height of a layer's top, mm; layers count from 1. */
 export const heightOfLayer = (job: Job, layer: number): number => job.firstLayerMm + (layer - 1) * job.layerMm

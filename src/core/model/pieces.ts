@@ -19,32 +19,32 @@ const unseen = /[\p{Cc}\u202a-\u202e\u2066-\u2069]/u
 const isWhole = (text: string): boolean => !half.test(text)
 
 /** Text of any length up to `most` that comes back as it was kept. */
-export const plainText = (most: number) =>
+export const plainText = (max: number) =>
   v.pipe(
     v.string(),
-    v.maxLength(most, `it is longer than ${most.toLocaleString('en')} characters`),
+    v.maxLength(max, `it is longer than ${max.toLocaleString('en')} characters`),
     v.check(isWhole, 'there is half a character in it, as a text that was cut in two has; take it out'),
   )
 
 /** A name: trimmed, inner spaces single, and nothing in it that can’t be seen. `what` is what needs it, as “a script”. */
-export const plainName = (what: string, most = 80) =>
+export const plainName = (what: string, max = 80) =>
   v.pipe(
     v.string(),
-    v.maxLength(10_000, `a name has at most ${most} characters`),
+    v.maxLength(10_000, `a name has at most ${max} characters`),
     v.transform(name => name.trim().replace(/\s+/g, ' ')),
     v.minLength(1, `${what} needs a name`),
-    v.maxLength(most, `a name has at most ${most} characters`),
+    v.maxLength(max, `a name has at most ${max} characters`),
     v.check(name => isWhole(name) && !unseen.test(name), 'a name has no characters that can’t be seen'),
   )
 
 /** A list of at most so many, which are counted before anything in it is looked at. */
-export const listOf = <S extends v.GenericSchema>(item: S, most: number) => {
+export const listOf = <S extends v.GenericSchema>(item: S, max: number) => {
   const list = v.array(item)
   const tooMany = v.custom<v.InferInput<typeof list>>(
     () => false,
-    `it has more than ${most.toLocaleString('en')} entries`,
+    `it has more than ${max.toLocaleString('en')} entries`,
   )
-  return v.lazy((input): typeof list => (Array.isArray(input) && input.length > most ? (tooMany as never) : list))
+  return v.lazy((input): typeof list => (Array.isArray(input) && input.length > max ? (tooMany as never) : list))
 }
 
 /** A time as machines write it, in a century that there were printers in. */

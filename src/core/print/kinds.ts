@@ -42,7 +42,7 @@ function branches(marks: readonly Mark[], stage: Stage, tool: number): string {
 }
 
 /** So many occasions are asked which of another program's branches run; more take them as they were the last time. */
-const mostAsked = 3000
+const maxAsked = 3000
 
 /** Which of another program's branches run: they are decided as the script is, line by line. */
 function foreignBranches(lines: readonly Line[], stage: Stage): string {
@@ -115,7 +115,7 @@ export class Kinds {
     const { moment, change, tool, layer, firstUse } = occasion
     const stage = { ...this.stage, moment, layer, change: change ?? undefined }
     const what = `${moment} ${change ? `${change.from}→${change.to}` : tool}`
-    if (foreign && this.asked++ < mostAsked)
+    if (foreign && this.asked++ < maxAsked)
       this.foreignThen.set(what, foreignBranches(this.lines.get(moment) ?? [], stage))
     return [
       what,

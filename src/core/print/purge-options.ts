@@ -69,7 +69,7 @@ export function waysToPurge(print: WholePrint, setting: PrintSetting): Way[] {
   const bucket = spotOf(printer, 'bucket')
   const layerMm3 = layerVolumeMm3(job, printer) * infill
   const inLayers = (purges: readonly Purge[]) => [...perLayer(purges).values()]
-  const most = purged.flatMap(({ purges }) => inLayers(purges)).reduce((most, mm3) => Math.max(most, mm3), 0)
+  const max = purged.flatMap(({ purges }) => inLayers(purges)).reduce((max, mm3) => Math.max(max, mm3), 0)
   const leftOver = ofAll(purged, purges => total(inLayers(purges).map(mm3 => Math.max(0, mm3 - layerMm3))))
   return [
     {
@@ -87,13 +87,13 @@ export function waysToPurge(print: WholePrint, setting: PrintSetting): Way[] {
     bucket
       ? made('bucket', allMm3 / flow + changes * thereAndBackS(setting, bucket), grams(allMm3))
       : made('bucket', 0, 0, `${printer.name} has no place called bucket.`),
-    most <= layerMm3
+    max <= layerMm3
       ? made('infill', 0, 0)
       : made(
           'infill',
           0,
           grams(leftOver),
-          `A layer has about ${plain(layerMm3, 0)} mm³ of infill, and ${plain(most, 0)} mm³ are purged in one.`,
+          `A layer has about ${plain(layerMm3, 0)} mm³ of infill, and ${plain(max, 0)} mm³ are purged in one.`,
         ),
   ]
 }

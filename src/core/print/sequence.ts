@@ -27,7 +27,7 @@ const ofFlow = 0.5
 const leastLayerS = 5
 
 /** More layers than this, of all objects, are not gone through; of more objects the first ones are. */
-const mostLayers = 200_000
+const maxLayers = 200_000
 
 /** What one layer takes, s: its share of the job's time, or an estimate from its area. */
 export function layerSeconds(job: Job, printer: Printer): number {
@@ -85,7 +85,7 @@ export function* occasionsOf(job: Job, printer: Printer, materialOutside = false
   }
   const begins = [at('start', 1, null), at('material-start', 1, null, { from: tool, to: tool })]
   yield* materialOutside ? begins.reverse() : begins
-  const objects = Math.max(1, Math.min(job.objects, Math.floor(mostLayers / layers)))
+  const objects = Math.max(1, Math.min(job.objects, Math.floor(maxLayers / layers)))
   for (let object = 1; object <= objects; object++) {
     if (object > 1 && back) yield* changed(back, 1, 0)
     let printedS = 0

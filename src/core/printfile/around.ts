@@ -67,7 +67,7 @@ function goingOn(kinds: readonly Kind[]): number {
 }
 
 /** More than any program's own moves are. */
-const mostOwn = 40
+const maxOwn = 40
 const longestOwn = 90
 
 /**
@@ -84,9 +84,9 @@ export function ownMoves(raws: readonly string[], from: Counting): OwnMoves {
   const after = mark >= 0 ? lines.length - lastMark - 1 : goingOn(kinds.slice(before))
   const counted = [from.relative ? 'M83' : 'M82', ...(from.relative ? [] : [`G92 E${plain(from.e, 5)}`])]
   return {
-    before: [...counted, ...codes(lines.slice(0, before)).slice(-mostOwn)].join('\n'),
+    before: [...counted, ...codes(lines.slice(0, before)).slice(-maxOwn)].join('\n'),
     after: codes(lines.slice(lines.length - after))
-      .slice(0, mostOwn)
+      .slice(0, maxOwn)
       .join('\n'),
   }
 }

@@ -37,15 +37,15 @@ export type PrintFacts = {
 
 /** Heights this near are one layer, mm. */
 const sameHeightMm = 0.005
-const mostLayers = 100_000
-const mostChanges = 20_000
+const maxLayers = 100_000
+const maxChanges = 20_000
 /** As far beside the print as a skirt or a brim may be, mm; what is laid farther away is a purge. */
 const besideMm = 15
 
 /** Between two strokes; a script of more lines is none that anybody wrote for a change. */
-const mostBetween = 2000
+const maxBetween = 2000
 /** Pairs of tools for which the program's own moves are kept: of the first two changes and of the last. */
-const mostPairs = 200
+const maxPairs = 200
 
 /** What stands before a command: blanks and a line number. */
 const numbered = /^(?:\s+(?:N\d+\s*)?|N\d+\s*)(?=[A-Z])/i
@@ -101,7 +101,7 @@ export class JobReader {
   private line(raw: string): void {
     this.lines++
     this.lastRaw = raw
-    if (this.between && this.between.push(raw) > mostBetween) this.between = null
+    if (this.between && this.between.push(raw) > maxBetween) this.between = null
     this.command(raw)
   }
 
@@ -158,7 +158,7 @@ export class JobReader {
     this.between = this.relative ? null : []
     let box = this.layersByHeight.get(key)
     if (!box) {
-      if (this.layersByHeight.size >= mostLayers) return
+      if (this.layersByHeight.size >= maxLayers) return
       box = none()
       this.layersByHeight.set(key, box)
     }
@@ -170,7 +170,7 @@ export class JobReader {
   }
 
   private changed(height: number, laid: Laid, goesOnAt: Place): void {
-    if (this.changes.length >= mostChanges) return
+    if (this.changes.length >= maxChanges) return
     const { tool: from, x, y } = laid
     const change: Changed = { height, from, to: this.tool, leavesAt: { x, y }, goesOnAt, moves: null, between: null }
     this.changes.push(change)
@@ -182,7 +182,7 @@ export class JobReader {
   private keepFew(change: Changed, between: NonNullable<Changed['between']>): void {
     const pair = `${change.from} ${change.to}`
     const kept = this.withLines.get(pair) ?? []
-    if (kept.length === 0 && this.withLines.size >= mostPairs) return
+    if (kept.length === 0 && this.withLines.size >= maxPairs) return
     change.between = between
     this.withLines.set(pair, kept)
     if (kept.push(change) > 3) for (const old of kept.splice(2, 1)) old.between = null

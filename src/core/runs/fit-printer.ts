@@ -28,7 +28,7 @@ const doubt = 0.35
 /** Changes smaller than this share, or than twice what they are uncertain by, are not worth offering. */
 const leastChange = 0.03
 /** Figures further off than this are not the printer's fault. */
-const [leastScale, mostScale] = [0.4, 2.5]
+const [leastScale, maxScale] = [0.4, 2.5]
 const rounds = 4
 /** Times that the new figures miss by no more than this, s or as a share, are explained. */
 const missS = 8
@@ -236,7 +236,7 @@ function leastSquares(printer: Printer, trials: readonly Timed[], borne: readonl
     scales = new Map(
       borne.map((figure, at) => {
         const next = (scales.get(figure) as number) + (steps[at] as number)
-        return [figure, Math.min(mostScale, Math.max(leastScale, next))]
+        return [figure, Math.min(maxScale, Math.max(leastScale, next))]
       }),
     )
   }

@@ -37,8 +37,8 @@ export type Script = {
   standIns?: Readonly<Record<string, number>>
 }
 
-const mostWorst = 3
-const mostStrokes = 40
+const maxWorst = 3
+const maxStrokes = 40
 
 /** Rehearses and checks a script for each of the jobs. */
 export function runAll(script: Script, runs: readonly Run[]): RunOutcome[] {
@@ -64,9 +64,9 @@ export function runOne(script: Script, run: Run, lines = read(script.text)): Run
     heatingS: durations.heatingS,
     massG: filament.massG,
     counts,
-    worst: findings.slice(0, mostWorst).map(({ rule, severity, line, message }) => ({ rule, severity, line, message })),
+    worst: findings.slice(0, maxWorst).map(({ rule, severity, line, message }) => ({ rule, severity, line, message })),
     lacking: readinessOf(round).flatMap(({ good, says, name }) => (good ? [] : [says ?? name])),
-    strokes: strokes.slice(0, mostStrokes).map(({ path }) => path),
+    strokes: strokes.slice(0, maxStrokes).map(({ path }) => path),
     stopped: trace.stopped?.why ?? null,
   }
 }

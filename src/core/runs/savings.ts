@@ -80,7 +80,7 @@ function shorterPurge(text: string, round: Round): Way[] {
   const purge = round.passages.find(({ kind, enabled, made }) => kind === 'purge-line' && enabled && !made)
   const lengthMm = round.strokes
     .filter(({ line }) => purge && line >= purge.firstLine && line <= purge.lastLine)
-    .reduce((most, stroke) => Math.max(most, stroke.lengthMm), 0)
+    .reduce((max, stroke) => Math.max(max, stroke.lengthMm), 0)
   if (!purge || lengthMm < 60) return []
   const half = Math.round(lengthMm / 2)
   const plan = setPurgeLength({ ...round, text }, purge, half)

@@ -298,7 +298,7 @@ function passagesFrom(sorter: Sorter, rowsOf: readonly (Rows | undefined)[], tra
 }
 
 /** More of what one line ran is told by the whole alone. */
-const mostRan = 2000
+const maxRan = 2000
 
 /** A passage with a call among its lines: with the passages of what ran, that line's and the others'. */
 function withRan(
@@ -325,7 +325,7 @@ function withRan(
     for (let row = rows?.first ?? 0; row <= (rows?.last ?? -1); row++) {
       const command = trace.ran?.[row]?.command
       if (!command || stage.macros?.has(command.name)) continue
-      if (++count > mostRan) return passage
+      if (++count > maxRan) return passage
       const made: Line = { ...line, number: row, kind: 'command', command, more: [] }
       ownRows[row] = { first: row, last: row }
       sorter.command(made, purposeOf(made, trace, row, stage), false)

@@ -94,9 +94,9 @@ export function purposeOfCall(trace: Trace, first: number, last: number, stage: 
     spent.set(found, (spent.get(found) ?? 0) + (trace.rows.end[row] as number) - (trace.rows.start[row] as number))
   }
   const whole = [...spent.values()].reduce((sum, seconds) => sum + seconds, 0)
-  const [most] = [...spent].sort(([, a], [, b]) => b - a)
-  return most && most[0] !== null && most[0] !== 'move' && most[1] > whole / 2
-    ? most[0]
+  const [max] = [...spent].sort(([, a], [, b]) => b - a)
+  return max && max[0] !== null && max[0] !== 'move' && max[1] > whole / 2
+    ? max[0]
     : strongest === 'move'
       ? 'other'
       : (strongest ?? 'other')

@@ -24,7 +24,7 @@ const ideas: Readonly<Record<string, string>> = {
   number: 'number num no nr index id',
   now: 'current this present now actual active reached',
   least: 'min minimum lowest least smallest',
-  most: 'max maximum highest most largest tallest',
+  max: 'max maximum highest most largest tallest',
   left: 'left',
   right: 'right',
   front: 'front',
@@ -170,13 +170,13 @@ function fits({ needs, may = '' }: Clue, has: ReadonlySet<string>, parts: readon
 
 /** Words that were guessed before: a script asks for few, and for each whenever its line runs. */
 const guessed = new Map<string, Guess>()
-const mostGuesses = 4000
+const maxGuesses = 4000
 
 /** The surer, the more of the word the guess accounts for. A figure, a “not” or a question in it is never dropped. */
 export function guessMeaning(word: string): Guess {
   const known = guessed.get(word)
   if (known) return known
-  if (guessed.size >= mostGuesses) guessed.clear()
+  if (guessed.size >= maxGuesses) guessed.clear()
   const guess = guessAnew(word)
   guessed.set(word, guess)
   return guess

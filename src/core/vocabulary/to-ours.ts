@@ -9,7 +9,7 @@ import { assignmentIn, type Branch, branchIn, conditionIn, loopIn } from './tags
 import { type Block, isWhole, type LineParts, type Part, staysTheirs, written } from './unfold.ts'
 
 /** More lines than this, out of one with many branches, are no help to anybody. */
-const mostLines = 16
+const maxLines = 16
 
 /** Something that can't be said in the other language, at a line counted from 1. */
 export type Untranslatable = { line: number; what: string }
@@ -238,7 +238,7 @@ class Reading {
     const tags = parts.filter(each => each.is === 'tag')
     const blocks = [...new Set(tags.map(({ block }) => block))].filter(block => isWhole(block, parts))
     const lines = blocks.reduce((all, block) => all * tags.filter(each => each.block === block).length, 1)
-    if (lines > mostLines) {
+    if (lines > maxLines) {
       for (const block of blocks) block.sayable = false
       this.tell(number, 'so many branches in one line')
     }

@@ -29,9 +29,9 @@ const revisionsOf = <T extends v.GenericSchema<string, string>>(text: T) =>
   )
 
 /** No two of a kind have the same name, as people compare names. */
-const eachOnce = <S extends v.GenericSchema<unknown, { name: string; family?: string }>>(item: S, most: number) =>
+const eachOnce = <S extends v.GenericSchema<unknown, { name: string; family?: string }>>(item: S, max: number) =>
   v.pipe(
-    listOf(item, most),
+    listOf(item, max),
     v.check(
       things => new Set(things.map(({ name, family = '' }) => `${family} ${nameKey(name)}`)).size === things.length,
       'two of them have the same name',

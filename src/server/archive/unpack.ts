@@ -7,10 +7,10 @@ import { Archive, byName, Head, type Order } from './layout.ts'
 
 export type Unpacked = { ok: true; archive: Archive } | { ok: false; why: string }
 
-const mostFiles = 200_000
-const mostBytes = 512 * 1024 * 1024
+const maxFiles = 200_000
+const maxBytes = 512 * 1024 * 1024
 /** Texts shrink to a tenth, or a fiftieth where one line stands there again and again; a small file may well be all of one line. */
-const mostTimes = 100
+const maxTimes = 100
 const always = 16 * 1024 * 1024
 
 /** Why a .zip is not unpacked: what its own list of contents says. Null where it may be. */
@@ -24,9 +24,9 @@ function tooMuchIn(bytes: Uint8Array): string | null {
       return false
     },
   })
-  if (files > mostFiles) return `It has more than ${mostFiles.toLocaleString('en')} files in it.`
+  if (files > maxFiles) return `It has more than ${maxFiles.toLocaleString('en')} files in it.`
   if (packed > bytes.length) return 'Files overlap in it, so it is damaged.'
-  return unpacked > mostBytes || unpacked > always + mostTimes * bytes.length
+  return unpacked > maxBytes || unpacked > always + maxTimes * bytes.length
     ? 'It would unpack to far more than a shelf can be.'
     : null
 }

@@ -8,11 +8,11 @@ import { sights, sightWords } from '../../core/model/trial.ts'
 import { readStored } from '../catalog.ts'
 import type { Database } from '../database.ts'
 
-const most = 40
+const max = 40
 /** More of what is sought than this, in characters, finds nothing more. */
 const longest = 200
 /** Of texts, notes, trials and refrains so many each. */
-const mostOf = [20, 8, 8, 4]
+const maxOf = [20, 8, 8, 4]
 
 type Found = { rowid: number; body: string }
 type Head = { scriptId: number; title: string; printer: string }
@@ -93,12 +93,12 @@ export function searchRoutes(database: Database) {
     if (words.length === 0) return context.json([])
     const like = `%${words.join(' ').replace(/[\\%_]/g, sign => `\\${sign}`)}%`
     const named = statements.names
-      .all(like, most)
+      .all(like, max)
       .map((found): Hit => ({ sort: 'name', ...found, line: null, shown: '' }))
-    const inText = mostOf.flatMap((count, sort) => {
+    const inText = maxOf.flatMap((count, sort) => {
       const last = 4 * (statements.last[sort]?.get() ?? 0) + sort
       return statements.found.all(asked(words), last, sort, count).flatMap(found => hitFor(found, words) ?? [])
     })
-    return context.json([...named, ...inText].slice(0, most))
+    return context.json([...named, ...inText].slice(0, max))
   })
 }

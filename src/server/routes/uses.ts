@@ -5,7 +5,7 @@ import type { Use } from '../../core/model/stored.ts'
 import type { Database } from '../database.ts'
 import { allTexts } from '../scripts.ts'
 
-const most = 100
+const max = 100
 
 export function whereUsedRoutes(database: Database) {
   return new Hono().get('/:name', context => {
@@ -23,7 +23,7 @@ export function whereUsedRoutes(database: Database) {
           text: line.raw.trim(),
           commentedOut: commentedOut !== null,
         })
-        if (uses.length >= most) return context.json(uses)
+        if (uses.length >= max) return context.json(uses)
       }
     return context.json(uses)
   })

@@ -16,7 +16,7 @@ import { runOne } from '../../core/runs/many.ts'
 import type { PassageKind } from '../../core/script/passages.ts'
 
 /** The most strokes kept for a small picture of the bed. */
-const mostStrokes = 60
+const maxStrokes = 60
 
 /** The other jobs of this printer that the script would go wrong for, by name. */
 function failsFor(text: string, setting: RehearsalInput, others: readonly Run[]): string[] {
@@ -34,7 +34,7 @@ function summarize(text: string, setting: RehearsalInput, others: readonly Run[]
     massG: round.filament.massG,
     probes: round.durations.probingS > 0,
     findings: round.findings.map(({ rule, severity, line, message }) => ({ rule, severity, line, message })),
-    strokes: round.strokes.slice(0, mostStrokes).map(stroke => stroke.path),
+    strokes: round.strokes.slice(0, maxStrokes).map(stroke => stroke.path),
   }
 }
 

@@ -7,7 +7,7 @@ import { beginDraft } from '../drafts/scripts.ts'
 import { useDesk } from './desk.ts'
 import { showLower } from './lower-card.ts'
 import { useOutline } from './outline.ts'
-import { type Doing, mostPassages, passageDoes } from './passage-does.ts'
+import { type Doing, maxPassages, passageDoes } from './passage-does.ts'
 import { selectLines } from './playhead.ts'
 import { showFix } from './preview.ts'
 import { type Action, pageActions } from './registry.ts'
@@ -90,7 +90,7 @@ function deskActions(navigate: NavigateFunction): Action[] {
     },
     ...(round ? fixActions(round, open.text) : []),
     ...passages.flatMap((passage, i) =>
-      passageActions(passage, shared, i < mostPassages ? passageDoes(passage, navigate) : []),
+      passageActions(passage, shared, i < maxPassages ? passageDoes(passage, navigate) : []),
     ),
   ]
 }

@@ -3,7 +3,7 @@ import * as v from 'valibot'
 import { Job } from '../../core/model/job.ts'
 
 const place = 'warm-prelude borrowed jobs'
-const most = 20
+const max = 20
 
 export function borrowedJobs(): Job[] {
   try {
@@ -16,5 +16,5 @@ export function borrowedJobs(): Job[] {
 
 export function borrowJob(job: Job): void {
   const others = borrowedJobs().filter(({ name }) => name !== job.name)
-  sessionStorage.setItem(place, JSON.stringify([job, ...others].slice(0, most)))
+  sessionStorage.setItem(place, JSON.stringify([job, ...others].slice(0, max)))
 }

@@ -60,9 +60,9 @@ const alsoOf = (rule: string): string =>
   seenAs.flatMap(([words, checks]) => (checks.includes(rule) ? [words] : [])).join(' ')
 
 /** More of one kind than this are not shown; more of their name finds them. */
-const most = 8
+const max = 8
 
-const firstFew = (found: readonly Action[]): Action[] => found.slice(0, most)
+const firstFew = (found: readonly Action[]): Action[] => found.slice(0, max)
 
 /** All of them, but of those that are about one thing of many under each heading the first few. */
 export function withFewOfOne(actions: readonly Action[]): Action[] {
@@ -71,7 +71,7 @@ export function withFewOfOne(actions: readonly Action[]): Action[] {
     if (of === undefined) return true
     const before = taken.get(group) ?? 0
     taken.set(group, before + 1)
-    return before < most
+    return before < max
   })
 }
 

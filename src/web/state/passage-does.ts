@@ -7,7 +7,7 @@ import { askOfPassage } from './dialogs.ts'
 import { propose } from './preview.ts'
 
 /** Of a script with more passages than this, the later ones are not listed one by one. */
-export const mostPassages = 300
+export const maxPassages = 300
 
 export type Doing = {
   name: string

@@ -53,7 +53,7 @@ export const usePreview = create<PreviewState>(() => ({
 const { getState, setState } = usePreview
 
 /** So many runs, each some milliseconds, are tried for a preview; *Runs* tries them all. */
-const mostRuns = 60
+const maxRuns = 60
 
 export const closePreview = (): void => setState({ asked: null, preview: null, refusal: null, failure: null })
 
@@ -92,7 +92,7 @@ export async function showFix(fix: Fix, text: string): Promise<void> {
     if (!fix.forJobs || !things) return
     const jobs = things.jobs.map(({ data }) => data)
     const materials = things.materials.map(({ data }) => data)
-    const runs = inEveryMaterial(jobs, materials, setting.printer).slice(0, mostRuns)
+    const runs = inEveryMaterial(jobs, materials, setting.printer).slice(0, maxRuns)
     const [before, after] = await Promise.all([fitsAside(text, setting, runs), fitsAside(preview.after, setting, runs)])
     if (getState().preview === rehearsed)
       setState({ preview: { ...rehearsed, fits: { before, after, of: runs.length } } })

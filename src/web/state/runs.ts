@@ -31,7 +31,7 @@ export const useRuns = create<RunsState>(() => ({ rows: [], going: null, tookS: 
 const { getState, setState } = useRuns
 
 const batchSize = 10
-const mostWorkers = 8
+const maxWorkers = 8
 /** What a batch may take. Work is bounded in the core, so that only a mistake of ours takes longer. */
 const patienceMs = 60_000
 let pool: Watched<Runner>[] = []
@@ -65,7 +65,7 @@ export async function startRuns(wanted: readonly (Wanted & { runs: readonly Run[
   const all = wanted.reduce((sum, { runs }) => sum + runs.length, 0)
   const began = performance.now()
   setState({ rows: [], going: { all, done: 0 }, tookS: null, stopped: false, troubles: [] })
-  const cores = Math.min(mostWorkers, Math.max(1, navigator.hardwareConcurrency || 2), Math.max(1, batches.length))
+  const cores = Math.min(maxWorkers, Math.max(1, navigator.hardwareConcurrency || 2), Math.max(1, batches.length))
   pool = Array.from({ length: cores }, makeWorker)
   const drain = async (worker: Watched<Runner>) => {
     for (let batch = batches.shift(); batch; batch = batches.shift()) {

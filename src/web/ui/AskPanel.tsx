@@ -7,7 +7,7 @@ import { DialogEnd } from './DialogEnd.tsx'
 import { Panel } from './Panel.tsx'
 import { TextField } from './TextField.tsx'
 
-type Asked = { name: string; hint?: string; value: string; most?: number; needed?: boolean }
+type Asked = { name: string; hint?: string; value: string; max?: number; needed?: boolean }
 
 type Props = {
   title: string
@@ -22,10 +22,10 @@ type Props = {
   children?: ReactNode
 }
 
-const usualMost = 120
+const usualMax = 120
 
-const answerTo = ({ most = usualMost, needed = false }: Asked) =>
-  v.pipe(plainText(most), v.trim(), v.minLength(needed ? 1 : 0))
+const answerTo = ({ max = usualMax, needed = false }: Asked) =>
+  v.pipe(plainText(max), v.trim(), v.minLength(needed ? 1 : 0))
 
 export function AskPanel({ title, about, fields, go, onGo, onClose, children }: Props) {
   const form = useForm<{ answers: string[] }>({
@@ -49,8 +49,8 @@ export function AskPanel({ title, about, fields, go, onGo, onClose, children }: 
       <form noValidate onSubmit={event => void form.submit(event).then(done => done && onClose())}>
         {children}
         <div className="grid gap-3">
-          {fields.map(({ name, hint = '', most = usualMost }, i) => (
-            <TextField key={name} form={form.fields} path={`answers.${i}`} name={name} hint={hint} most={most} />
+          {fields.map(({ name, hint = '', max = usualMax }, i) => (
+            <TextField key={name} form={form.fields} path={`answers.${i}`} name={name} hint={hint} max={max} />
           ))}
         </div>
         <DialogEnd refusal={form.refusal} onClose={onClose} go={go} disabled={missing} />

@@ -21,7 +21,7 @@ type Props<T> = {
 }
 
 /** More changes than this are counted. */
-const most = 8
+const max = 8
 
 export function EarlierPanel<T>({ name, listOf, now, fetch, labelOf = path => path, onTake, onClose }: Props<T>) {
   const asked = useQuery({ queryKey: ['earlier', listOf], queryFn: fetch })
@@ -43,13 +43,13 @@ export function EarlierPanel<T>({ name, listOf, now, fetch, labelOf = path => pa
               <div className="min-w-0 flex-1">
                 <p className="font-semibold">As it was made {howLongAgo(changedAt, new Date())}</p>
                 <ul className="text-[14px]">
-                  {changes.slice(0, most).map(({ path, before, after }) => (
+                  {changes.slice(0, max).map(({ path, before, after }) => (
                     <li key={path}>
                       <span className="text-soft">{labelOf(path)}:</span> {before ?? 'nothing'}{' '}
                       <span className="text-soft">now</span> {after ?? 'nothing'}
                     </li>
                   ))}
-                  {changes.length > most && <li className="text-soft">and {changes.length - most} more</li>}
+                  {changes.length > max && <li className="text-soft">and {changes.length - max} more</li>}
                   {changes.length === 0 && <li className="text-soft">the same as now</li>}
                 </ul>
               </div>

@@ -78,7 +78,7 @@ export function Frame() {
 }
 
 /** More pages than this would take several rows of a narrow window. */
-const mostInARow = 5
+const maxInARow = 5
 
 /** The pages of a place that is made of several; where the window has no room for all of them, one is chosen from a list. */
 function Tabs({ of, at }: { of: PlaceName; at: string }) {
@@ -93,7 +93,7 @@ function Tabs({ of, at }: { of: PlaceName; at: string }) {
       aria-label={`Pages of ${title}`}
       className="flex shrink-0 flex-wrap gap-x-1 gap-y-0.5 border-b border-rule px-6 py-1 max-[1150px]:px-3"
     >
-      {narrow && tabs.length > mostInARow ? (
+      {narrow && tabs.length > maxInARow ? (
         <select
           aria-label={`Page of ${title}`}
           value={tabs.find(({ path }) => isHere(path))?.path ?? ''}

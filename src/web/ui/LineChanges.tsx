@@ -4,7 +4,7 @@ import { plural } from '../../core/format.ts'
 export type ChangedLine = { sign: '+' | '-'; number: number; line: string }
 
 /** More lines than this are summed up. */
-const mostRows = 200
+const maxRows = 200
 
 type Props = { rows: readonly ChangedLine[]; label: string; className?: string }
 
@@ -15,7 +15,7 @@ export const LineChanges = ({ rows, label, className = '' }: Props) => (
     tabIndex={0}
     className={`overflow-auto font-mono text-[13px] ${className}`}
   >
-    {rows.slice(0, mostRows).map(({ sign, number, line }) => (
+    {rows.slice(0, maxRows).map(({ sign, number, line }) => (
       <li
         key={`${sign}${number}`}
         className={`flex gap-2 px-1 ${sign === '+' ? 'bg-heat-fill' : 'text-soft line-through'}`}
@@ -27,6 +27,6 @@ export const LineChanges = ({ rows, label, className = '' }: Props) => (
         <span className="min-w-0 truncate whitespace-pre">{line || ' '}</span>
       </li>
     ))}
-    {rows.length > mostRows && <li className="px-1 text-soft">and {plural(rows.length - mostRows, 'more line')}</li>}
+    {rows.length > maxRows && <li className="px-1 text-soft">and {plural(rows.length - maxRows, 'more line')}</li>}
   </ul>
 )

@@ -11,7 +11,7 @@ export type Pick = { value: string; label: string; about: string }
 type Props = { name: string; value: string; options: readonly Pick[]; onChange: (value: string) => void }
 
 /** More are not shown at once; writing more of the name finds them. */
-const most = 60
+const max = 60
 
 export function Picker({ name, value, options, onChange }: Props) {
   const [open, setOpen] = useState(false)
@@ -48,7 +48,7 @@ export function Picker({ name, value, options, onChange }: Props) {
               />
               <Command.List className="max-h-80 overflow-auto p-1">
                 <Command.Empty className="px-3 py-2 text-soft">Nothing has these words.</Command.Empty>
-                {fitting.slice(0, most).map(({ value: key, label, about }) => (
+                {fitting.slice(0, max).map(({ value: key, label, about }) => (
                   <Command.Item
                     key={key}
                     value={key}
@@ -63,9 +63,9 @@ export function Picker({ name, value, options, onChange }: Props) {
                     {about && <span className="block text-[13px] text-soft">{about}</span>}
                   </Command.Item>
                 ))}
-                {fitting.length > most && (
+                {fitting.length > max && (
                   <p className="px-3 py-1 text-[13px] text-soft">
-                    and {fitting.length - most} more; write more of the name
+                    and {fitting.length - max} more; write more of the name
                   </p>
                 )}
               </Command.List>

@@ -10,19 +10,19 @@ type Props<T extends FieldValues> = {
   hint?: string
   /** What could stand in it, shown while nothing does. */
   example?: string
-  most?: number
+  max?: number
   /** G-code and the like, in the letters of code. */
   mono?: boolean
 }
 
-export function TextField<T extends FieldValues>({ form, path, name, hint, example, most, mono = false }: Props<T>) {
+export function TextField<T extends FieldValues>({ form, path, name, hint, example, max, mono = false }: Props<T>) {
   return (
     <Field name={name} {...(hint && { hint })} flaw={flawAt(form, path)}>
       {(id, described) => (
         <input
           id={id}
           {...described}
-          maxLength={most}
+          maxLength={max}
           placeholder={example}
           {...form.register(path)}
           className={mono ? `${fieldLook} font-mono` : fieldLook}

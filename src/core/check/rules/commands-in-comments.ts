@@ -4,7 +4,7 @@ import { hiddenCommands, partComment } from '../../script/edits/comment-commands
 import type { Checked, Found, Rule } from '../finding.ts'
 
 /** So many are named. */
-const most = 5
+const max = 5
 
 function check({ lines }: Checked): Found[] {
   const ending = lines.find(line => line.ending)?.ending ?? '\n'
@@ -15,8 +15,7 @@ function check({ lines }: Checked): Found[] {
   const first = hiding[0]
   if (!first) return []
   const names = hiding.flatMap(each => each.names)
-  const told =
-    names.length > most ? `${names.slice(0, most).join(', ')} and ${names.length - most} more` : listed(names)
+  const told = names.length > max ? `${names.slice(0, max).join(', ')} and ${names.length - max} more` : listed(names)
   const where =
     hiding.length === 1
       ? 'the comment of this line'

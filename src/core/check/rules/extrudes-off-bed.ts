@@ -15,7 +15,7 @@ function check({ strokes, stage }: Checked): Found[] {
   const beyond = (x: number) => x < printer.reach.x[0] || x > printer.reach.x[1]
   const off = strokes.flatMap(({ line, path, to }) => {
     if (to[2] > layingMm) return []
-    const far = path.reduce((most, [x, y]) => Math.max(most, offBedMm(printer, x, y)), 0)
+    const far = path.reduce((max, [x, y]) => Math.max(max, offBedMm(printer, x, y)), 0)
     const atSpot = path.some(([x, y]) => printer.spots.some(spot => Math.hypot(spot.x - x, spot.y - y) <= nearSpotMm))
     // Where the head can't even go, that is the finding.
     return far > edgeMm && !atSpot && !path.some(([x]) => beyond(x)) ? [{ line, far }] : []

@@ -13,17 +13,17 @@ const doubt = 1.05
 const onTheSpot = 1.5
 const worthMm = 3
 
-type Over = { line: number; flow: number; most: number; lengthMm: number; crossSectionMm2: number }
+type Over = { line: number; flow: number; max: number; lengthMm: number; crossSectionMm2: number }
 
 function check(script: Checked): Found[] {
   const { strokes, steps, stage, rows } = script
   const brought = broughtBack(script)
   const { tools } = stage.printer
-  const mostOf = (tool: number): number => tools[tool]?.highestFlowMm3S ?? Number.POSITIVE_INFINITY
+  const maxOf = (tool: number): number => tools[tool]?.highestFlowMm3S ?? Number.POSITIVE_INFINITY
   const over: Over[] = strokes.flatMap(({ line, tool, flowMm3S, lengthMm, crossSectionMm2 }) => {
-    const most = mostOf(tool)
-    return flowMm3S > most * doubt && lengthMm >= worthMm
-      ? [{ line, flow: flowMm3S, most, lengthMm, crossSectionMm2 }]
+    const max = maxOf(tool)
+    return flowMm3S > max * doubt && lengthMm >= worthMm
+      ? [{ line, flow: flowMm3S, max, lengthMm, crossSectionMm2 }]
       : []
   })
   steps.forEach((step, i) => {
@@ -32,14 +32,14 @@ function check(script: Checked): Found[] {
     const tool = rows[step.command]?.after.tool ?? 0
     const pushed = step.filamentMm - (brought[i] ?? 0)
     const flow = (step.filamentMm * toolFilamentAreaMm2(stage.printer, tool)) / (step.end - step.start)
-    if (pushed > worthMm && flow > mostOf(tool) * onTheSpot)
-      over.push({ line: lineOf(script, step), flow, most: mostOf(tool), lengthMm: 0, crossSectionMm2: 0 })
+    if (pushed > worthMm && flow > maxOf(tool) * onTheSpot)
+      over.push({ line: lineOf(script, step), flow, max: maxOf(tool), lengthMm: 0, crossSectionMm2: 0 })
   })
   const first = over.sort((a, b) => a.line - b.line)[0]
   if (!first) return []
-  const message = `Extrudes ${plain(first.flow, 1)} mm³/s; this hot end can melt ${plain(first.most, 1)} at most. The gear slips, and the line comes out thin.${andMore(over.map(({ line }) => line))}`
+  const message = `Extrudes ${plain(first.flow, 1)} mm³/s; this hot end can melt ${plain(first.max, 1)} at most. The gear slips, and the line comes out thin.${andMore(over.map(({ line }) => line))}`
   const passage = ownPassageOf(script, first.line)
-  const slower = Math.floor((first.most * 0.9 * 10) / first.crossSectionMm2) / 10
+  const slower = Math.floor((first.max * 0.9 * 10) / first.crossSectionMm2) / 10
   const fixes =
     passage && first.lengthMm > 0 && slower > 0
       ? planned(setPurgeSpeed(script, passage, slower), `Extrude at ${mm(slower, 1)}/s`)

@@ -64,7 +64,7 @@ function higherUp({ steps, rows, stage, trace }: Checked): Found[] {
       // A lift that is worked out from the room above is another one higher up.
       !followsHeight(rows[command]?.source?.raw ?? ''),
   )
-  const highest = lifting.reduce<Step | null>((most, step) => (step.to.z > (most?.to.z ?? began) ? step : most), null)
+  const highest = lifting.reduce<Step | null>((max, step) => (step.to.z > (max?.to.z ?? began) ? step : max), null)
   const over = highest === null ? 0 : top + highest.to.z - began - printer.reach.z[1]
   if (highest === null || !(over > doubtMm)) return []
   const message = `Raises the head by ${mm(highest.to.z - began, 1)}. Over the last layers of “${job.name}”, ${mm(top, 1)} high, that is ${mm(over, 1)} past the top of the machine.`

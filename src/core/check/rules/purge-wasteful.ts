@@ -37,7 +37,7 @@ function atChange(script: Checked): Found[] {
   if (purged <= tooOften * enough) return []
   const largest = steps
     .filter(({ command }) => trace.rows.modes[command]?.tool === change.to)
-    .reduce((most: Step | null, step) => (step.filamentMm > (most?.filamentMm ?? 0) ? step : most), null)
+    .reduce((max: Step | null, step) => (step.filamentMm > (max?.filamentMm ?? 0) ? step : max), null)
   const row = largest && script.rows[largest.command]
   if (!largest || !row?.source) return []
   const message = `Purges ${plain(purged, 0)} mm³ from T${change.to}, which has lost about ${plain(lacks, 0)} mm³ during standby. Its nozzle holds no other colour.`
@@ -57,16 +57,16 @@ function lessOf({ source, command, before }: Row, { filamentMm }: Step, tooMuchM
 function atStart(script: Checked): Found[] {
   const { steps, stage, rows } = script
   const { printer, material } = stage
-  const perTool = new Map<number, { mm: number; line: number; most: number }>()
+  const perTool = new Map<number, { mm: number; line: number; max: number }>()
   for (const step of steps) {
     if (step.filamentMm <= 0) continue
     const tool = rows[step.command]?.after.tool ?? 0
-    const { mm: before, line, most } = perTool.get(tool) ?? { mm: 0, line: 0, most: 0 }
-    const larger = step.filamentMm > most
+    const { mm: before, line, max } = perTool.get(tool) ?? { mm: 0, line: 0, max: 0 }
+    const larger = step.filamentMm > max
     perTool.set(tool, {
       mm: before + step.filamentMm,
       line: larger ? lineOf(script, step) : line,
-      most: Math.max(most, step.filamentMm),
+      max: Math.max(max, step.filamentMm),
     })
   }
   return [...perTool].flatMap(([tool, { mm: pushed, line }]): Found[] => {

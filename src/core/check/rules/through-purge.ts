@@ -10,7 +10,7 @@ const leavesWithinMm = 3
 /** So little over a bead the nozzle still touches it. */
 const clearMm = 0.2
 /** A script that lays more strokes than this is a print, and crosses what it lays. */
-const mostStrokes = 1000
+const maxStrokes = 1000
 
 type Point = readonly [number, number]
 
@@ -39,7 +39,7 @@ function struck(strokes: readonly Stroke[], step: Step): Stroke | undefined {
 }
 
 function check(script: Checked): Found[] {
-  if (script.strokes.length > mostStrokes) return []
+  if (script.strokes.length > maxStrokes) return []
   for (const step of script.steps) {
     if (step.kind !== 'travel' || acrossMm(step) <= leavesWithinMm) continue
     const stroke = struck(script.strokes, step)

@@ -22,10 +22,10 @@ function check({ steps, rows }: Checked): Found[] {
     )
     if (!axis || !(length > 0)) continue
     const wanted = ((row.after.feedMmMin / 60) * row.after.feedPercent) / 100
-    const most = row.after.speedLimits[axis]
-    if (wanted <= most * byFar) continue
+    const max = row.after.speedLimits[axis]
+    if (wanted <= max * byFar) continue
     const what = axis === 'e' ? 'The filament' : axis.toUpperCase()
-    const message = `${what} goes ${speed(most)} at most; this asks for ${plain(wanted, 0)} mm/s. The machine goes as fast as it can, so the line takes longer than it says.`
+    const message = `${what} goes ${speed(max)} at most; this asks for ${plain(wanted, 0)} mm/s. The machine goes as fast as it can, so the line takes longer than it says.`
     found.set(row.line, { line: row.line, message })
   }
   return [...found.values()]

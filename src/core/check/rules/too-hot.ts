@@ -8,13 +8,13 @@ function check(script: Checked): Found[] {
   const { printer, material } = script.stage
   const wanted = { nozzle: material.nozzleC, bed: material.bedC, chamber: material.chamberC }
   return heatings(script).flatMap((heating): Found[] => {
-    const most = overHighestC(heating, printer)
+    const max = overHighestC(heating, printer)
     const { row, heater, targetC, word } = heating
-    if (most === null || targetC === null) return []
+    if (max === null || targetC === null) return []
     const { source, line } = row
     const own = wanted[heater]
     const fixes =
-      word && source && own > 0 && own <= most
+      word && source && own > 0 && own <= max
         ? [
             {
               title: `Heat it to the temperature of ${material.name} (${celsius(own)})`,
@@ -22,7 +22,7 @@ function check(script: Checked): Found[] {
             },
           ]
         : []
-    const message = `Sets the ${heater} to ${celsius(targetC)}. ${printer.name} takes ${celsius(most)} at most; the firmware stops with an error, or something burns.${script.trace.stopped?.line === line ? ' The rehearsal never reaches it, and stops here.' : ''}`
+    const message = `Sets the ${heater} to ${celsius(targetC)}. ${printer.name} takes ${celsius(max)} at most; the firmware stops with an error, or something burns.${script.trace.stopped?.line === line ? ' The rehearsal never reaches it, and stops here.' : ''}`
     return [{ line, message, fixes }]
   })
 }

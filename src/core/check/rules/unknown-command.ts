@@ -39,15 +39,15 @@ function together(
   const one = unknown.length === 1
   const names = one
     ? `“${first.name}”`
-    : listed(unknown.slice(0, most).map(({ name, lines }) => `${name} (line ${lines.join(', ')})`)) +
-      (unknown.length > most ? ` and ${unknown.length - most} more` : '')
+    : listed(unknown.slice(0, max).map(({ name, lines }) => `${name} (line ${lines.join(', ')})`)) +
+      (unknown.length > max ? ` and ${unknown.length - max} more` : '')
   const message = tell(names, one)
   const lines = unknown.flatMap(each => each.lines).sort((a, b) => a - b)
   return [{ line: lines[0] as number, lines, message, ...(severity && { severity }) }]
 }
 
 /** So many names are told. */
-const most = 8
+const max = 8
 
 const maybeMacros = (names: string, one: boolean): string =>
   one

@@ -3,14 +3,14 @@ import { listed, plural } from '../../format.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
 /** So many are named; the table that opens has them all. */
-const most = 4
+const max = 4
 
 function check({ resolution }: Checked): Found[] {
   const guessed = resolution.placeholders.filter(({ source }) => source !== 'taught')
   const first = guessed[0]
   if (!first) return []
-  const named = guessed.slice(0, most).map(({ text, with: worth }) => `${text} with ${worth}`)
-  const more = guessed.length > most ? ` and ${guessed.length - most} more` : ''
+  const named = guessed.slice(0, max).map(({ text, with: worth }) => `${text} with ${worth}`)
+  const more = guessed.length > max ? ` and ${guessed.length - max} more` : ''
   const message = `${plural(guessed.length, 'placeholder')} of a slicer, rehearsed with what ${guessed.length === 1 ? 'it most likely means' : 'they most likely mean'}: ${more ? named.join(', ') : listed(named)}${more}. Confirm them to be sure.`
   return [{ line: Math.min(...guessed.flatMap(({ lines }) => lines)), message }]
 }

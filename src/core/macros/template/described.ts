@@ -6,13 +6,13 @@ import { asTest, grouped } from './rewrite.ts'
 import { type Item, printed } from './values.ts'
 
 /** Longer values tell nothing more. */
-const mostSaid = 24
+const maxSaid = 24
 
 function worth(value: Item): string {
   if (typeof value === 'number') return plain(value)
   if (value instanceof Float) return plain(value.value)
   const text = printed(value)
-  return text.length > mostSaid ? `${text.slice(0, mostSaid)}…` : text
+  return text.length > maxSaid ? `${text.slice(0, maxSaid)}…` : text
 }
 
 /** The last name of a way, as `hot_bed` of `printer["gcode_macro NUMBERS"].hot_bed`. */

@@ -43,8 +43,8 @@ export type Names = {
 }
 
 /** No template takes more steps or makes more text than this. */
-const mostSteps = 50_000
-const mostText = 400_000
+const maxSteps = 50_000
+const maxText = 400_000
 
 /** What is wrong with the whole: it ends the template. */
 export class End extends Error {
@@ -74,7 +74,7 @@ export abstract class Evaluator {
   protected abstract callOwn(name: string, given: readonly Item[], named: ReadonlyMap<string, Item>): Item
 
   protected tick(): void {
-    if (++this.steps > mostSteps) throw new End('The template takes more than 50,000 steps; it was stopped.')
+    if (++this.steps > maxSteps) throw new End('The template takes more than 50,000 steps; it was stopped.')
     this.take('steps')
   }
 
@@ -84,7 +84,7 @@ export abstract class Evaluator {
 
   protected put(text: string): string {
     this.length += text.length
-    if (this.length > mostText) throw new End('The template makes more than 400,000 characters; it was stopped.')
+    if (this.length > maxText) throw new End('The template makes more than 400,000 characters; it was stopped.')
     this.take('text', text.length)
     return text
   }
@@ -308,7 +308,7 @@ export abstract class Evaluator {
     if (step === 0) throw new Stop('range(…) can’t go on by 0.')
     const [from, to] = second === undefined ? [0, first] : [first, second]
     const count = Math.max(0, Math.ceil((to - from) / step))
-    if (count > mostSteps) throw new End('A loop would go round more than 50,000 times; it was stopped.')
+    if (count > maxSteps) throw new End('A loop would go round more than 50,000 times; it was stopped.')
     this.take('values', count)
     return Array.from({ length: count }, (_, i) => from + i * step)
   }

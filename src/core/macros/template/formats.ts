@@ -41,7 +41,7 @@ const plainPlace: Place = {
 }
 
 /** Wide enough for any line, and as many decimals as a number may have. */
-const [widest, mostDigits] = [1000, 60]
+const [widest, maxDigits] = [1000, 60]
 
 const tooFew = 'There are fewer values than the text has places for.'
 
@@ -52,8 +52,8 @@ export function formatted(template: string, given: Item): string {
     if (values.length === 0) throw new Stop(tooFew)
     return values.shift()
   }
-  const count = (text: string | undefined, most: number): number =>
-    Math.min(most, Math.abs(Math.trunc(Number(text === '*' ? printed(next()) : text || 0))) || 0)
+  const count = (text: string | undefined, max: number): number =>
+    Math.min(max, Math.abs(Math.trunc(Number(text === '*' ? printed(next()) : text || 0))) || 0)
   let named = false
   const text = template.replace(
     /%(?:\((\w{1,60})\))?([-+ 0#]{0,5})(\*|\d{0,3})(?:\.(\*|\d{0,2}))?[hlL]?([a-zA-Z%]?)/g,
@@ -67,7 +67,7 @@ export function formatted(template: string, given: Item): string {
         sign: flags.includes('+') ? '+' : flags.includes(' ') ? ' ' : '',
         prefixed: flags.includes('#'),
         width: count(width, widest),
-        digits: digits === undefined ? null : count(digits, mostDigits),
+        digits: digits === undefined ? null : count(digits, maxDigits),
         zeros: flags.includes('0') && !flags.includes('-'),
         sort: sort === 'i' || sort === 'u' ? 'd' : sort,
       }

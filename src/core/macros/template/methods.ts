@@ -60,8 +60,8 @@ function signOr(value: Item, otherwise: string): string {
 }
 
 /** Wide enough for any line. */
-const mostWide = 10_000
-const room = (own: string, width: Item): number => Math.max(0, Math.min(mostWide, wholeOr(width, 0)) - own.length)
+const maxWide = 10_000
+const room = (own: string, width: Item): number => Math.max(0, Math.min(maxWide, wholeOr(width, 0)) - own.length)
 
 /** Without blanks, or without any of certain signs, at its ends. */
 export function stripped(from: string, signs: Item, ends: 'both' | 'left' | 'right'): string {
@@ -74,8 +74,8 @@ export function stripped(from: string, signs: Item, ends: 'both' | 'left' | 'rig
 }
 
 /** So many times at most, where that is said. */
-export function replaced(own: string, from: string, to: string, most: Item): string {
-  let left = isNumber(most) && worthOf(most) >= 0 ? worthOf(most) : Number.POSITIVE_INFINITY
+export function replaced(own: string, from: string, to: string, max: Item): string {
+  let left = isNumber(max) && worthOf(max) >= 0 ? worthOf(max) : Number.POSITIVE_INFINITY
   within(own.length + 1, to.length)
   return own.replaceAll(from, found => (left-- > 0 ? to : found))
 }
@@ -102,8 +102,8 @@ export function centred(own: string, width: Item, fill: string): string {
 }
 
 /** At a sign, from the left or the right; at runs of blanks where none is given. */
-function split(own: string, by: Item, most: Item, fromRight: boolean): string[] {
-  const count = most === undefined ? -1 : wholeOr(most, -1)
+function split(own: string, by: Item, max: Item, fromRight: boolean): string[] {
+  const count = max === undefined ? -1 : wholeOr(max, -1)
   if (by === undefined || by === null) return splitAtBlanks(own, count, fromRight)
   const between = text(by)
   if (between === '') throw new Stop('A text can’t be split at nothing.')
@@ -157,8 +157,8 @@ const beginsOrEnds = (given: Item, asked: (part: string) => boolean): boolean =>
   (Array.isArray(given) ? given : [given]).some(each => asked(text(each)))
 
 const textMethods = (own: string): Methods => ({
-  split: ([by, most], named) => split(own, by ?? named.get('sep'), most ?? named.get('maxsplit'), false),
-  rsplit: ([by, most], named) => split(own, by ?? named.get('sep'), most ?? named.get('maxsplit'), true),
+  split: ([by, max], named) => split(own, by ?? named.get('sep'), max ?? named.get('maxsplit'), false),
+  rsplit: ([by, max], named) => split(own, by ?? named.get('sep'), max ?? named.get('maxsplit'), true),
   splitlines: () => {
     const lines = own.split(/\r\n|\n|\r/)
     return lines.at(-1) === '' ? lines.slice(0, -1) : lines
@@ -177,7 +177,7 @@ const textMethods = (own: string): Methods => ({
   // Every letter behind none is a beginning, that behind an apostrophe too; the filter of this name is another.
   title: () => own.toLowerCase().replace(/(?<!\p{L})\p{L}/gu, sign => sign.toUpperCase()),
   capitalize: () => capitalized(own),
-  replace: ([from, to, most]) => replaced(own, text(from), text(to), most),
+  replace: ([from, to, max]) => replaced(own, text(from), text(to), max),
   startswith: ([begin]) => beginsOrEnds(begin, part => own.startsWith(part)),
   endswith: ([end]) => beginsOrEnds(end, part => own.endsWith(part)),
   find: args => place(own, args, false),

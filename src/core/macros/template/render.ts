@@ -55,7 +55,7 @@ export function render(source: string, given: Names, budget = new Budget()): Ren
 }
 
 /** More of what was decided is told to nobody. */
-const mostDecided = 2000
+const maxDecided = 2000
 
 /** The template's own macros call each other no deeper than this. */
 const deepestCalls = 20
@@ -85,7 +85,7 @@ class Renderer extends Evaluator {
   }
 
   private decide(line: number, says: string): void {
-    if (this.decided.length < mostDecided) this.decided.push({ line, says })
+    if (this.decided.length < maxDecided) this.decided.push({ line, says })
   }
 
   private all(nodes: readonly Node[]): string {

@@ -10,12 +10,12 @@ type Tree = { ok: true; body: Node[] } | { ok: false; line: number; why: string 
 
 /** Trees are kept by their source: a macro is called again and again. */
 const trees = new Map<string, Tree>()
-const mostTrees = 500
+const maxTrees = 500
 
 export function treeOf(source: string): Tree {
   const known = trees.get(source)
   if (known) return known
-  if (trees.size >= mostTrees) trees.clear()
+  if (trees.size >= maxTrees) trees.clear()
   const tree = read(source)
   trees.set(source, tree)
   return tree

@@ -122,15 +122,15 @@ function whyNot({ text, stage }: Rehearsed, { edits }: Ready, first: number, las
     const why = within(trace.rows.line[step.command] as number) ? whyBeyond(printer, step) : null
     if (why) return `It ${why}. Give it other numbers, or another place.`
   }
-  const most = printer.heaters.nozzle.highestC
+  const max = printer.heaters.nozzle.highestC
   for (let row = 0; row < trace.rows.count; row++) {
     const asked = Math.max(0, ...modesAfter(trace, row).nozzleTargets)
     if (
       within(trace.rows.line[row] as number) &&
-      asked > most &&
+      asked > max &&
       asked > Math.max(0, ...modesBefore(trace, row).nozzleTargets)
     )
-      return `It would heat the nozzle to ${plain(asked, 0)} °C; this printer takes ${plain(most, 0)} °C at most.`
+      return `It would heat the nozzle to ${plain(asked, 0)} °C; this printer takes ${plain(max, 0)} °C at most.`
   }
   const tooMuch = (mm3S: number, tool: number): string =>
     `It would extrude ${plain(mm3S, 1)} mm³/s; this hot end can melt ${plain(printer.tools[tool]?.highestFlowMm3S ?? 0, 1)} at most. Make it slower or thinner.`

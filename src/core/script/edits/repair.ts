@@ -76,14 +76,14 @@ const byteOrderMark = (line: Line, piece: Piece): boolean =>
   line.number === 1 && line.pieces[0] === piece && piece.text === '\ufeff'
 
 /** Enough for any paste seen; a line that still changed then would be changed for ever. */
-const mostPasses = 8
+const maxPasses = 8
 
 /** Each line is mended until nothing is left to mend: what is parted from it may show more that the paste did. */
 export function repair({ lines }: Rehearsed): Plan {
   const ending = lines.find(line => line.ending)?.ending ?? '\n'
   const edits = lines.flatMap(({ raw, number, from }): Edit[] => {
     let mended = raw
-    for (let pass = 0, before = ''; mended !== before && pass < mostPasses; pass++) {
+    for (let pass = 0, before = ''; mended !== before && pass < maxPasses; pass++) {
       before = mended
       mended = mendedOnce(before, number, ending)
     }

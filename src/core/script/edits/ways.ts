@@ -15,7 +15,7 @@ import { branchIn, insideOf } from '../../vocabulary/tags.ts'
 import type { Rehearsed } from './plan.ts'
 
 /** Of so many conditions every combination is looked at; of more, each by itself; of still more, none. */
-const most = { combined: 5, each: 40 }
+const max = { combined: 5, each: 40 }
 
 /** What all branches of a script ask, each once: its own guards, another program's, and the firmware's. */
 function conditionsIn(lines: readonly Line[], stage: Stage): string[] {
@@ -84,7 +84,7 @@ function possible(branches: ReadonlyMap<string, boolean>): boolean {
 
 function combinations(conditions: readonly string[]): Map<string, boolean>[] {
   const all = (so: (at: number) => boolean) => new Map(conditions.map((text, at) => [text, so(at)]))
-  if (conditions.length <= most.combined)
+  if (conditions.length <= max.combined)
     return Array.from({ length: 2 ** conditions.length }, (_, bits) => all(at => ((bits >> at) & 1) === 1))
   return [true, false].flatMap(rest => [
     all(() => rest),
@@ -102,7 +102,7 @@ export function waysOf(script: Rehearsed): readonly Rehearsed[] | string {
   const had = known.get(script.trace)
   if (had) return had
   const conditions = conditionsIn(script.lines, script.stage)
-  if (conditions.length > most.each)
+  if (conditions.length > max.each)
     return `The script branches on ${conditions.length} conditions: too many to look at every way that it can go.`
   const others = conditions.length === 0 ? [] : combinations(conditions).filter(possible)
   const ways = [

@@ -5,7 +5,7 @@ import type { Edit } from '../../model/script.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
 
 /** More than this nobody wants in a script. */
-const mostLines = 500
+const maxLines = 500
 
 /**
  * In place of each line that calls a macro or a file, the commands that it ran: in plain numbers, as this job, printer and material
@@ -27,7 +27,7 @@ export function writeOut({ lines, commands, stage }: Rehearsed): Plan {
     return refuse(`Line ${several} calls several times, so that what it runs can’t stand in its place.`)
   if (made.size === 0) return refuse('No line of this script calls a macro or a file that ran anything.')
   const count = [...made.values()].reduce((sum, each) => sum + each.length, 0)
-  if (count > mostLines) return refuse(`It runs ${count.toLocaleString('en')} commands, too many to write out.`)
+  if (count > maxLines) return refuse(`It runs ${count.toLocaleString('en')} commands, too many to write out.`)
   const edits = [...made].flatMap(([number, texts]): Edit[] => {
     const line = lines[number - 1]
     const note = `; what ${line?.command?.name ?? 'it'} ran for ${stage.job.name}`

@@ -46,9 +46,9 @@ function listedBlends(text: string, inputs: number, spread: boolean): Blend[] | 
 /** The blends that these values ask for, or why there are none. */
 export function blendsOf(values: Values, { printer, firmware }: Stage, tool: number): Blend[] | string {
   const inputs = printer.tools[tool]?.mixingInputs ?? 1
-  const most = firmware.mostBlends
+  const max = firmware.mostBlends
   if (inputs < 2) return `${printer.name} has no mixing hot end.`
-  if (most === null) return 'This firmware keeps no table of blends.'
+  if (max === null) return 'This firmware keeps no table of blends.'
   const [from, to] = [numberIn(values, 'from') - 1, numberIn(values, 'to') - 1]
   if (values.how === 'steps' && (from >= inputs || to >= inputs || from === to))
     return `The steps go from one of the ${inputs} inputs to another.`
@@ -58,7 +58,7 @@ export function blendsOf(values: Values, { printer, firmware }: Stage, tool: num
       : listedBlends(String(values.blends), inputs, values.sum === 'spread')
   if (typeof blends === 'string') return blends
   const last = numberIn(values, 'first') + blends.length - 1
-  return last >= most ? `The last blend would be tool T${last}; the firmware holds T0 to T${most - 1}.` : blends
+  return last >= max ? `The last blend would be tool T${last}; the firmware holds T0 to T${max - 1}.` : blends
 }
 
 function make(values: Values, { stage, modes }: Surroundings): Made {

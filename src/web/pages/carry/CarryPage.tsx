@@ -212,7 +212,7 @@ function SaveCarried({ script, from, to, plan, asked, onSaved, onClose }: SavePr
       }
       fields={[
         { name: 'Name', value: `${script.name}, ${to.data.name}`, needed: true },
-        { name: 'Note', value: `From ${itsOrigin(script, from)}.`, most: 500 },
+        { name: 'Note', value: `From ${itsOrigin(script, from)}.`, max: 500 },
       ]}
       go="Save the script"
       onGo={async ([name = '', note = '']) => {

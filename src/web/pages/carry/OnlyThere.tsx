@@ -4,7 +4,7 @@ import { unparted } from '../../lib/words.ts'
 import type { PlanShown } from '../../state/api.ts'
 import { SeverityMark } from '../../ui/Severity.tsx'
 
-const most = 6
+const max = 6
 
 export function OnlyThere({ plan: { onlyThere }, to }: { plan: PlanShown; to: string }) {
   if (onlyThere.length === 0)
@@ -19,7 +19,7 @@ export function OnlyThere({ plan: { onlyThere }, to }: { plan: PlanShown; to: st
         Only on {to}: {plural(onlyThere.length, 'finding')}
       </h2>
       <ul className="mt-1 grid gap-1 text-[14px]">
-        {onlyThere.slice(0, most).map(({ rule, line, severity, message }) => (
+        {onlyThere.slice(0, max).map(({ rule, line, severity, message }) => (
           <li key={`${rule} ${line}`} className="flex gap-2">
             <span className="mt-1">
               <SeverityMark severity={severity} />
@@ -29,7 +29,7 @@ export function OnlyThere({ plan: { onlyThere }, to }: { plan: PlanShown; to: st
             </span>
           </li>
         ))}
-        {onlyThere.length > most && <li className="text-soft">and {onlyThere.length - most} more</li>}
+        {onlyThere.length > max && <li className="text-soft">and {onlyThere.length - max} more</li>}
       </ul>
     </section>
   )

@@ -6,7 +6,7 @@ import type { Story, Variant } from '../../../core/model/stored.ts'
 import { numberTicks, timeTicks } from '../../lib/round-ticks.ts'
 import { useSize } from '../../lib/useSize.ts'
 
-const most = 60
+const max = 60
 const height = 150
 const [leftPx, rightPx] = [48, 52]
 
@@ -17,7 +17,7 @@ type Its = { variant: Variant; rows: (Row & { seconds: number; grams: number })[
 
 /** The latest revisions, each variant's by themselves, the one in use first. */
 function byVariant({ revisions, variants, trials }: Story, told: ReadonlyMap<number, ToldRevision>): Its[] {
-  const shown = revisions.slice(-most)
+  const shown = revisions.slice(-max)
   return variants
     .toSorted((a, b) => Number(b.inUse) - Number(a.inUse))
     .map(variant => ({
@@ -63,7 +63,7 @@ export function HistoryChart({ story, told: known }: { story: Story; told: Reado
   const heaviest = Math.max(0.1, ...all.map(({ grams }) => grams))
   const marks = new Map(rows.map(({ key, mark }) => [key, mark]))
   const [first] = all
-  const wanted = Math.min(most, story.revisions.length)
+  const wanted = Math.min(max, story.revisions.length)
   if (first && all.length === wanted && all.every(each => takes(each) === takes(first)))
     return (
       <p className="rounded-card border border-rule bg-raised px-4 py-2.5">

@@ -29,7 +29,7 @@ type Props = {
 export function Telling({ story, told, timed, unknown, onTry }: Props) {
   const navigate = useNavigate()
   const [branching, setBranching] = useState<Revision | null>(null)
-  const [shown, setShown] = useState(mostAtFirst)
+  const [shown, setShown] = useState(maxAtFirst)
   const { script, variants, revisions, trials } = story
   const variantOf = (revision: Revision) => variants.find(({ id }) => id === revision.variantId)
   const command = useCommand((act: () => Promise<unknown>) => act())
@@ -151,7 +151,7 @@ export function Telling({ story, told, timed, unknown, onTry }: Props) {
           })}
       </ol>
       {revisions.length > shown && (
-        <Button onClick={() => setShown(shown + mostAtFirst)} className="justify-self-start">
+        <Button onClick={() => setShown(shown + maxAtFirst)} className="justify-self-start">
           {plural(revisions.length - shown, 'earlier revision')}
         </Button>
       )}
@@ -161,7 +161,7 @@ export function Telling({ story, told, timed, unknown, onTry }: Props) {
           about={`A variant of “${script.name}” that begins as it was then. It is in use from now on; one click on the shelf switches.`}
           fields={[
             { name: 'Name of the variant', value: '', needed: true },
-            { name: 'Why', value: '', most: 500 },
+            { name: 'Why', value: '', max: 500 },
           ]}
           go="Save the variant"
           onGo={async ([name = '', note = '']) => {
@@ -175,7 +175,7 @@ export function Telling({ story, told, timed, unknown, onTry }: Props) {
 }
 
 /** So many are told at once; years of them come when they are asked for. */
-const mostAtFirst = 40
+const maxAtFirst = 40
 
 const linkLook =
   'inline-flex items-center rounded-button border border-rule bg-raised px-2.5 py-0.5 text-[13px] hover:border-soft'

@@ -65,7 +65,7 @@ type UsesProps = { form: Form; changes: Extract<Ways, { kind: 'layers' }>; onCha
 
 function Uses({ form, changes, onChange }: UsesProps) {
   const { uses } = changes
-  const most = Math.max(7, ...uses.map(({ tool }) => tool))
+  const max = Math.max(7, ...uses.map(({ tool }) => tool))
   const put = (which: number, part: Partial<Use>) =>
     onChange({ ...changes, uses: uses.map((use, i) => (i === which ? { ...use, ...part } : use)) })
   return (
@@ -79,7 +79,7 @@ function Uses({ form, changes, onChange }: UsesProps) {
             <Choice
               name="Tool"
               value={String(use.tool)}
-              options={Array.from({ length: most + 1 }, (_, tool) => ({ value: String(tool), label: `T${tool}` }))}
+              options={Array.from({ length: max + 1 }, (_, tool) => ({ value: String(tool), label: `T${tool}` }))}
               onChange={tool => put(i, { tool: Number(tool) })}
             />
             <Choice

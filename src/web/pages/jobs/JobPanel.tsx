@@ -64,7 +64,7 @@ export function JobPanel({ kept, begin, note, printer, materials, onClose }: Pro
   const rectangle = areaOn(job, printer)
   const drawn = useSound({ area: rectangle, tower: towerOf(job) })
   const odd = misfit(job, printer)
-  const most = Math.max(printer.tools.length, tools.length, firstTool + 1)
+  const max = Math.max(printer.tools.length, tools.length, firstTool + 1)
   const setTools = (now: string[]) => fields.setValue('materials', now)
   return (
     <Panel
@@ -165,7 +165,7 @@ export function JobPanel({ kept, begin, note, printer, materials, onClose }: Pro
             <Choice
               name="Tools used"
               value={String(tools.length)}
-              options={Array.from({ length: most }, (_, i) => ({
+              options={Array.from({ length: max }, (_, i) => ({
                 value: String(i + 1),
                 label: i === 0 ? 'one tool' : `T0 to T${i}`,
               }))}
@@ -178,7 +178,7 @@ export function JobPanel({ kept, begin, note, printer, materials, onClose }: Pro
             <Choice
               name={tools.length === 1 ? 'Which' : 'Begins with'}
               value={String(firstTool)}
-              options={Array.from({ length: tools.length === 1 ? most : tools.length }, (_, i) => ({
+              options={Array.from({ length: tools.length === 1 ? max : tools.length }, (_, i) => ({
                 value: String(i),
                 label: `T${i}`,
               }))}

@@ -8,7 +8,7 @@ import { NumberField } from '../../ui/NumberField.tsx'
 type Props = { form: UseFormReturn<Job, unknown, Job>; job: Job; printer: Printer }
 
 /** A table of more pairs than this helps nobody. */
-const mostPairs = 20
+const maxPairs = 20
 
 export function PurgeFields({ form, job, printer }: Props) {
   const pairs = pairsOf(job, printer)
@@ -31,7 +31,7 @@ export function PurgeFields({ form, job, printer }: Props) {
           into the tower or the infill; 0 if only your scripts purge. From dark to light needs more.
         </p>
       </div>
-      {job.purgeMm3 > 0 && pairs.length > 1 && pairs.length <= mostPairs && (
+      {job.purgeMm3 > 0 && pairs.length > 1 && pairs.length <= maxPairs && (
         <ul className="flex flex-wrap gap-3">
           {pairs.map(({ from, to }) => (
             <li key={changeWords({ from, to })}>

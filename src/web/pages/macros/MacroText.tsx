@@ -24,7 +24,7 @@ type Props = {
   desk: string | null
 }
 
-const mostProblems = 8
+const maxProblems = 8
 
 export function MacroText({ all, macro, problems, troubles, unseen, onShow, onEdit, desk }: Props) {
   return (
@@ -63,7 +63,7 @@ export function MacroText({ all, macro, problems, troubles, unseen, onShow, onEd
         </div>
         {problems.length > 0 && (
           <ul aria-label="What can’t be read" className="border-t border-rule pt-2 text-[14px] text-warn">
-            {problems.slice(0, mostProblems).map(({ file, line, why }) => (
+            {problems.slice(0, maxProblems).map(({ file, line, why }) => (
               <li key={`${file} ${line} ${why}`}>
                 {file ? `${file}, line` : 'Line'} {line}: {why}
               </li>

@@ -106,7 +106,7 @@ export function NewPrinter() {
           </p>
         </div>
         <Question number={1} title="What do you call it?">
-          <TextField form={fields} path="name" name="Name" most={80} />
+          <TextField form={fields} path="name" name="Name" max={80} />
         </Question>
         <Question number={2} title="How large is the bed, and how high can it print?">
           <Radios

@@ -77,7 +77,7 @@ export function Refrains() {
         <AskPanel
           title="A new refrain"
           about="Its lines are written afterwards; on the Desk it can be added to a script."
-          fields={[{ name: 'Name of the refrain', value: '', most: 80, needed: true }]}
+          fields={[{ name: 'Name of the refrain', value: '', max: 80, needed: true }]}
           go="Save it"
           onGo={async ([name = '']) => {
             const { id } = await api.addRefrain({ name, text: '; what it does\n', note: '' })

@@ -11,7 +11,7 @@ import type { RunRow } from '../../state/runs.ts'
 const [alikeS, alikeShare] = [2, 0.01]
 
 const height = 150
-const most = 120
+const max = 120
 
 type Row = { key: string; heating: number; other: number; after: number | null; grams: number }
 
@@ -67,7 +67,7 @@ function changeTold(rows: readonly RunRow[]): string | null {
 
 export function RunsChart({ rows }: { rows: readonly RunRow[] }) {
   const [attach, { width }] = useSize()
-  const data = useMemo(() => rowsOf(rows).slice(0, most), [rows])
+  const data = useMemo(() => rowsOf(rows).slice(0, max), [rows])
   const saved = rows.filter(({ changed }) => !changed)
   const longest = rows.reduce((top, { durationS }) => Math.max(top, durationS), 0)
   const shortest = saved.reduce((low, { durationS }) => Math.min(low, durationS), longest)

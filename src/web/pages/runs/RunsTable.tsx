@@ -32,7 +32,7 @@ const keeps: Record<Only, (row: RunRow) => boolean> = {
 const onlyWords: Record<Only, string> = { all: 'all', error: 'errors', warning: 'warnings', clean: 'no problems' }
 
 /** More rows than this are not drawn; sorting and filtering reach them. */
-const most = 300
+const max = 300
 
 export function RunsTable({ rows, printer }: { rows: readonly RunRow[]; printer: Printer }) {
   const [sort, setSort] = useState<Sort>('worst')
@@ -85,7 +85,7 @@ export function RunsTable({ rows, printer }: { rows: readonly RunRow[]; printer:
           </tr>
         </thead>
         <tbody>
-          {shown.slice(0, most).map(row => (
+          {shown.slice(0, max).map(row => (
             <tr key={row.key} className="border-t border-rule align-top hover:bg-sunk">
               <td className="py-1 pl-3">
                 <BedPicture
@@ -118,8 +118,8 @@ export function RunsTable({ rows, printer }: { rows: readonly RunRow[]; printer:
           ))}
         </tbody>
       </table>
-      {shown.length > most && (
-        <p className="pt-2 text-soft">and {shown.length - most} more; filter or sort to see them</p>
+      {shown.length > max && (
+        <p className="pt-2 text-soft">and {shown.length - max} more; filter or sort to see them</p>
       )}
     </section>
   )

@@ -5,14 +5,14 @@ import { PageLink } from '../../ui/Press.tsx'
 import { SeverityMark } from '../../ui/Severity.tsx'
 import type { Summarized } from './useSummaries.ts'
 
-const most = 4
+const max = 4
 
 export function NeedsAttention({ printers }: { printers: Summarized[] }) {
   const all = printers.flatMap(({ printer, scripts }) =>
     scripts.flatMap(script => (script.summary?.findings ?? []).map(finding => ({ printer, script, finding }))),
   )
   const serious = all.filter(({ finding }) => finding.severity !== 'advice')
-  const shown = serious.slice(0, most)
+  const shown = serious.slice(0, max)
   return (
     <section aria-labelledby="wants-a-look">
       <h2 id="wants-a-look" className="border-b border-rule pb-1.5 font-serif text-[18px] font-semibold">
@@ -36,8 +36,8 @@ export function NeedsAttention({ printers }: { printers: Summarized[] }) {
           </li>
         ))}
       </ul>
-      {serious.length > most && (
-        <p className="pt-2 text-[14px] text-soft">and {serious.length - most} more in these scripts</p>
+      {serious.length > max && (
+        <p className="pt-2 text-[14px] text-soft">and {serious.length - max} more in these scripts</p>
       )}
     </section>
   )

@@ -15,7 +15,7 @@ import { Variants } from './Variants.tsx'
 type Script = Summarized['scripts'][number]
 
 /** So many files are named; of more, the rest is unfolded. */
-const mostFiles = 4
+const maxFiles = 4
 
 export const PrinterCard = memo(function PrinterCard({ id, printer, example, scripts, files }: Summarized) {
   const start = scripts.find(({ moment }) => moment === 'start')
@@ -89,11 +89,11 @@ function Files({ files }: Pick<Summarized, 'files'>) {
     <div className="flex flex-wrap items-baseline gap-x-1 border-t border-rule pt-1.5 text-[14px]">
       <span className="w-[8.5rem] px-1 text-soft max-[899px]:w-auto">config and macros</span>
       <span className="min-w-0 flex-1">
-        {files.slice(0, mostFiles).map(link)}
-        {files.length > mostFiles && (
+        {files.slice(0, maxFiles).map(link)}
+        {files.length > maxFiles && (
           <details className="inline">
-            <summary className="inline cursor-pointer px-1.5 text-soft">and {files.length - mostFiles} more</summary>
-            {files.slice(mostFiles).map(link)}
+            <summary className="inline cursor-pointer px-1.5 text-soft">and {files.length - maxFiles} more</summary>
+            {files.slice(maxFiles).map(link)}
           </details>
         )}
       </span>

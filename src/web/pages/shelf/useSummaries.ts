@@ -2,7 +2,7 @@
 import { useEffect, useMemo, useState } from 'react'
 import { api, type ShelfPrinter, type Summary } from '../../state/api.ts'
 
-const mostAtOnce = 40
+const maxAtOnce = 40
 
 export type Summarized = Omit<ShelfPrinter, 'scripts'> & {
   scripts: (ShelfPrinter['scripts'][number] & { summary: Summary | null })[]
@@ -18,7 +18,7 @@ export function useSummaries(printers: readonly ShelfPrinter[], wanted: readonly
   const missing = whole
     .flatMap(({ scripts }) => scripts)
     .filter(({ id, summary }) => summary === null && wanted.includes(id))
-    .slice(0, mostAtOnce)
+    .slice(0, maxAtOnce)
   const asked = missing.map(keyOf).join(' ')
   // biome-ignore lint/correctness/useExhaustiveDependencies: which are missing is what it goes by, and of which shelf
   useEffect(() => {

@@ -33,10 +33,10 @@ export function BothOutcomes({ left, right, compared }: Props) {
   )
 }
 
-const mostOnly = 3
+const maxOnly = 3
 
 const Only = ({ side, findings }: { side: 'left' | 'right'; findings: Coming['findings'] }) =>
-  findings.slice(0, mostOnly).map(({ rule, message, severity, line }) => (
+  findings.slice(0, maxOnly).map(({ rule, message, severity, line }) => (
     <li key={`${rule}${line}`} className="flex gap-2">
       <SeverityMark severity={severity} />
       <span>

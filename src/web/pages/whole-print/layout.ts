@@ -3,7 +3,7 @@ import type { PrintShown, SituationShown } from '../../../core/print/shown.ts'
 
 const bodyPx = 14
 const gapPx = 6
-const mostWider = 1.8
+const maxWider = 1.8
 /** A tool that never gets warmer than this is cold. */
 const warmC = 30
 
@@ -43,7 +43,7 @@ export function folded(print: Omit<Shown, 'totalS'>, room: number): Laid {
       width: widthOf(seconds) * by,
     }))
   // Short prints use the width that there is.
-  const wider = Math.min(mostWider, Math.max(1, room / stretched(1).width))
+  const wider = Math.min(maxWider, Math.max(1, room / stretched(1).width))
   const { groups, width } = stretched(wider)
   return { groups, width: Math.max(room, width) }
 }

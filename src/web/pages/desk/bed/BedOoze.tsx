@@ -3,13 +3,13 @@ import { plain } from '../../../../core/format.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
 import { keysOf } from '../../../lib/keys.ts'
 
-const most = 400
+const max = 400
 /** A drop is drawn so wide, pixels, for each root of its mm³, within limits. */
-const dropPx = { least: 2.6, most: 6, perRoot: 2.6 }
+const dropPx = { least: 2.6, max: 6, perRoot: 2.6 }
 
 /** `pixel` is the width of a screen pixel in mm; what falls after the playhead is drawn pale. */
 export function BedOoze({ round, pixel, playheadS }: { round: DeskRound; pixel: number; playheadS: number }) {
-  const marks = round.ooze.marks.slice(0, most)
+  const marks = round.ooze.marks.slice(0, max)
   if (marks.length === 0) return null
   const keys = keysOf(marks, ({ kind, line }) => `${kind} ${line}`)
   return (
@@ -30,7 +30,7 @@ export function BedOoze({ round, pixel, playheadS }: { round: DeskRound; pixel: 
               <title>{told}</title>
             </path>
           )
-        const r = Math.min(dropPx.most, Math.max(dropPx.least, dropPx.perRoot * Math.sqrt(mm3))) * pixel
+        const r = Math.min(dropPx.max, Math.max(dropPx.least, dropPx.perRoot * Math.sqrt(mm3))) * pixel
         return (
           <path
             key={key}

@@ -8,7 +8,7 @@ import type { Selection } from '../../../state/desk.ts'
 
 export type Segment = { line: number; from: [number, number]; to: [number, number]; travel: boolean }
 
-const mostSegments = 8000
+const maxSegments = 8000
 
 /** Every move with both ends known, for drawing travel and for finding what was pressed. */
 export function segmentsOf(round: DeskRound): Segment[] {
@@ -18,7 +18,7 @@ export function segmentsOf(round: DeskRound): Segment[] {
     if (from.x === to.x && from.y === to.y) continue
     const line = round.trace.rows.line[command] as number
     segments.push({ line, from: [from.x, from.y], to: [to.x, to.y], travel: kind !== 'extrude' })
-    if (segments.length >= mostSegments) break
+    if (segments.length >= maxSegments) break
   }
   return segments
 }
@@ -45,7 +45,7 @@ function beads(strokes: readonly Stroke[], laidBy: number) {
 
 export function Path({ round, segments, selection, playheadS }: PathProps) {
   const travel = useMemo(() => wayOfTravel(segments.filter(each => each.travel)), [segments])
-  const strokes = useMemo(() => round.strokes.slice(0, mostSegments), [round])
+  const strokes = useMemo(() => round.strokes.slice(0, maxSegments), [round])
   const chosen = ({ line }: { line: number }) =>
     selection !== null && line >= selection.firstLine && line <= selection.lastLine
   const chosenStrokes = strokes.filter(chosen)
@@ -92,7 +92,7 @@ export const laysDifferently = (before: DeskRound, after: DeskRound): boolean =>
 /** What would be laid down after an edit: outlined, so that it is told from what is there by shape. */
 export const After = ({ round, pixel }: { round: DeskRound; pixel: number }) => (
   <g data-after fill="none" strokeLinecap="round">
-    {beads(round.strokes.slice(0, mostSegments), Number.POSITIVE_INFINITY).map(([key, { width, way }]) => (
+    {beads(round.strokes.slice(0, maxSegments), Number.POSITIVE_INFINITY).map(([key, { width, way }]) => (
       <g key={key}>
         <path d={way} stroke="var(--ink)" strokeWidth={Math.max(width, 4 * pixel) + 2.4 * pixel} />
         <path d={way} stroke="var(--raised)" strokeWidth={Math.max(width, 4 * pixel)} />

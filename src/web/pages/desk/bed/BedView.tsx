@@ -62,7 +62,7 @@ export function BedView({ round, after, setting, selection, playheadS, onDrag, l
     { left, right, front, back },
     size,
     onDrag !== null,
-    onDrag ? { ...drawnAt, mostMmPixel: finestDragMm } : null,
+    onDrag ? { ...drawnAt, maxMmPixel: finestDragMm } : null,
   )
   const { pixel } = zoom
   const head = positionAt(round.trace, playheadS)

@@ -11,7 +11,7 @@ import type { BedZoom } from './useBedZoom.ts'
 /** How much of the room it takes, and how much of that lies below the bed's surface, px. */
 const [besidePx, belowPx, underPx] = [86, 104, 16]
 /** More moves than this are not drawn one by one. */
-const mostPoints = 2000
+const maxPoints = 2000
 
 type Props = {
   round: DeskRound
@@ -36,7 +36,7 @@ export function SideView({ round, at, setting, zoom, below }: Props) {
     const way: string[] = []
     for (const { to } of stepsOf(round.trace)) {
       if (Number.isNaN(to[along] + to.z)) continue
-      if (way.length >= mostPoints) break
+      if (way.length >= maxPoints) break
       way.push(`${way.length ? 'L' : 'M'}${to[along].toFixed(2)} ${to.z.toFixed(2)}`)
     }
     return way.join('')

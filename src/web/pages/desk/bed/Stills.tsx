@@ -14,7 +14,7 @@ const reasons: Partial<Record<StepKind, { short: string; long: string }>> = {
 
 type Still = { startS: number; endS: number; line: number; short: string; long: string }
 
-const most = 200
+const max = 200
 const shortestPx = 3
 const seenMm3 = 0.3
 
@@ -26,7 +26,7 @@ function stillsOf({ trace }: DeskRound): Still[] {
     const before = stills.at(-1)
     if (before?.long === reason.long && start - before.endS < 0.01) before.endS = end
     else stills.push({ startS: start, endS: end, line: trace.rows.line[command] as number, ...reason })
-    if (stills.length >= most) break
+    if (stills.length >= max) break
   }
   return stills
 }
@@ -39,7 +39,7 @@ export function Stills({ round, width, totalS }: Props) {
   const keys = keysOf(stills, ({ line }) => line)
   const oozing = round.ooze.spans
     .filter(({ mm3, startS, endS }) => mm3 >= seenMm3 && x(endS) - x(startS) > 8)
-    .slice(0, most)
+    .slice(0, max)
   const oozeKeys = keysOf(oozing, ({ line }) => line)
   return (
     <>

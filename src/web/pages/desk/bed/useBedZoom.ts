@@ -32,7 +32,7 @@ export function useBedZoom(
   { left, right, front, back }: Extent,
   { width, height }: Size,
   drags: boolean,
-  focus: { x: number; y: number; mostMmPixel: number } | null,
+  focus: { x: number; y: number; maxMmPixel: number } | null,
 ): BedZoom {
   const [element, attach] = useState<SVGSVGElement | null>(null)
   const [transform, setTransform] = useState<Transform>({ k: 1, x: 0, y: 0 })
@@ -40,13 +40,13 @@ export function useBedZoom(
   // What the picture shows without any zoom: all that is to fit, in the middle.
   const [shownLeft, shownTop] = [(left + right) / 2 - (width * fits) / 2, -(front + back) / 2 - (height * fits) / 2]
   // What an event or a late arrival has to know as it is then.
-  const now = useRef({ drags, width, height, most: 1 })
-  now.current = { drags, width, height, most: Math.max(1, fits / finestMm) }
+  const now = useRef({ drags, width, height, max: 1 })
+  now.current = { drags, width, height, max: Math.max(1, fits / finestMm) }
   const zooming = useRef<Zooming | null>(null)
   useEffect(() => {
     if (!element) return
     const made = zoomingOf(element, () => now.current.drags, setTransform)
-    made.sized(now.current.width, now.current.height, now.current.most)
+    made.sized(now.current.width, now.current.height, now.current.max)
     zooming.current = made
     return () => {
       made.end()
@@ -56,14 +56,14 @@ export function useBedZoom(
   useEffect(() => {
     if (width > 0) zooming.current?.sized(width, height, Math.max(1, fits / finestMm))
   }, [width, height, fits])
-  const [focusX, focusY, mostMmPixel] = [focus?.x ?? null, focus?.y ?? null, focus?.mostMmPixel ?? 0]
+  const [focusX, focusY, maxMmPixel] = [focus?.x ?? null, focus?.y ?? null, focus?.maxMmPixel ?? 0]
   // biome-ignore lint/correctness/useExhaustiveDependencies: looked at once when it begins, and not at each step of a drag
   useEffect(() => {
     if (!element || focusX === null || focusY === null || width === 0) return
-    const times = Math.max(1, fits / mostMmPixel)
+    const times = Math.max(1, fits / maxMmPixel)
     const [x, y] = [(focusX - shownLeft) / fits, (-focusY - shownTop) / fits]
     zooming.current?.lookAt(times, x, y)
-  }, [element, focusX === null, mostMmPixel, width])
+  }, [element, focusX === null, maxMmPixel, width])
   const { k, x, y } = transform
   const pixel = fits / k
   const shown = { left: shownLeft - x * pixel, top: shownTop - y * pixel, width, height }

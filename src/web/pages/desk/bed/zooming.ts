@@ -15,12 +15,12 @@ export function zoomingOf(element: SVGSVGElement, elsewhere: () => boolean, told
   const picture = select(element).call(behavior)
   return {
     /** The picture's size, px, and how many times larger it may become. */
-    sized(width: number, height: number, most: number) {
+    sized(width: number, height: number, max: number) {
       const all: [[number, number], [number, number]] = [
         [0, 0],
         [width, height],
       ]
-      behavior.extent(all).translateExtent(all).scaleExtent([1, most])
+      behavior.extent(all).translateExtent(all).scaleExtent([1, max])
     },
     by: (factor: number) => void picture.call(behavior.scaleBy, factor),
     /** Pixels of the picture when all of it fits. */

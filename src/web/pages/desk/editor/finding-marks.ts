@@ -16,9 +16,9 @@ import { unparted } from '../../../lib/words.ts'
 export const putFindings = StateEffect.define<readonly Finding[]>()
 
 /** More than so many are marked for nobody. */
-const most = 1000
+const max = 1000
 /** A line is underlined so far at most. */
-const mostSigns = 400
+const maxSigns = 400
 
 const rank: Record<Severity, number> = { error: 0, warning: 1, advice: 2 }
 
@@ -49,7 +49,7 @@ type Marked = { findings: readonly Finding[]; doc: Text; signs: RangeSet<Sign>; 
 
 function marked(findings: readonly Finding[], doc: Text): Marked {
   const ofLine = new Map<number, { severity: Severity; says: string }>()
-  for (const { line, severity, message } of findings.slice(0, most)) {
+  for (const { line, severity, message } of findings.slice(0, max)) {
     if (line < 1 || line > doc.lines) continue
     const before = ofLine.get(line)
     const worse = !before || rank[severity] < rank[before.severity]
@@ -63,7 +63,7 @@ function marked(findings: readonly Finding[], doc: Text): Marked {
   for (const [line, { severity, says }] of [...ofLine].sort(([a], [b]) => a - b)) {
     const { from, to } = doc.line(line)
     signs.add(from, from, new Sign(severity, says))
-    if (to > from) lines.add(from, Math.min(to, from + mostSigns), underlines[severity])
+    if (to > from) lines.add(from, Math.min(to, from + maxSigns), underlines[severity])
   }
   return { findings, doc, signs: signs.finish(), lines: lines.finish() }
 }

@@ -137,13 +137,13 @@ const longest = 4000
 
 /** What lines of a text look like, each worked out once. */
 const known = new Map<string, readonly Styled[]>()
-const mostKnown = 5000
+const maxKnown = 5000
 
 function looksOf(text: string): readonly Styled[] {
   let styled = known.get(text)
   if (styled) return styled
   styled = text.length > longest ? [] : joined(stylesOf(text))
-  if (known.size >= mostKnown) known.clear()
+  if (known.size >= maxKnown) known.clear()
   known.set(text, styled)
   return styled
 }

@@ -26,7 +26,7 @@ export function SaveAs({ open, things, onClose }: Props) {
       about={`For ${printer}, to run ${momentWords[open.chosen.moment]}.`}
       fields={[
         { name: 'Name', value: proposed },
-        { name: 'Why', hint: 'if you like: you will be glad in six months', value: '', most: 500 },
+        { name: 'Why', hint: 'if you like: you will be glad in six months', value: '', max: 500 },
       ]}
       go="Save"
       onGo={async ([name = '', note = '']) => {

@@ -67,7 +67,7 @@ function WithNote() {
     <AskPanel
       title="Save with a note"
       about="The next revision. The note says why, for you in six months."
-      fields={[{ name: 'Note', hint: 'proposed from the change', value: change.words, most: 500 }]}
+      fields={[{ name: 'Note', hint: 'proposed from the change', value: change.words, max: 500 }]}
       go="Save"
       onGo={([note = '']) => orAsk(() => saveOpen(note))}
       onClose={() => askNoMore('note')}
@@ -88,7 +88,7 @@ function AsVariant({ name, variant, stock }: { name: string; variant: string; st
       }
       fields={[
         { name: 'Name of the variant', hint: 'proposed from the change', value: change.name, needed: true },
-        { name: 'Why', value: change.words, most: 500 },
+        { name: 'Why', value: change.words, max: 500 },
       ]}
       go="Save the variant"
       onGo={([wanted = '', note = '']) => branchOpen(wanted, note)}

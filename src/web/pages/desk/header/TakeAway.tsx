@@ -18,7 +18,7 @@ import { useTaking } from './useTaking.ts'
 
 type Props = { open: Open; things: Things; onClose: () => void }
 
-const mostUnsaid = 12
+const maxUnsaid = 12
 
 export function TakeAway({ open, things, onClose }: Props) {
   const taking = useTaking(open, things)
@@ -165,7 +165,7 @@ function Otherwise({ file: { otherwise } }: { file: Taken }) {
         Read back and rehearsed, it does something different from the script, so it can’t be exported like this.
       </h3>
       <ul>
-        {[...jobs].slice(0, mostUnsaid).map(([said, names]) => (
+        {[...jobs].slice(0, maxUnsaid).map(([said, names]) => (
           <li key={said}>
             {listed(names)}: {said}
           </li>
@@ -185,7 +185,7 @@ const Untranslatable = ({ file: { untranslatable } }: { file: Taken }) => (
       {untranslatable.length === 1 ? 'stays' : 'stay'} as {untranslatable.length === 1 ? 'it is' : 'they are'}
     </h3>
     <ul>
-      {untranslatable.slice(0, mostUnsaid).map(({ line, what }) => (
+      {untranslatable.slice(0, maxUnsaid).map(({ line, what }) => (
         <li key={`${line} ${what}`}>
           line {line}: {what}
         </li>

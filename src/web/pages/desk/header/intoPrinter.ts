@@ -15,9 +15,9 @@ function withMacro(printer: Printer, text: string): Printer {
   const taken = names.find(name => known.has(name))
   if (taken) throw new Error(`${printer.name} has a macro ${taken} already. Change or remove that one first.`)
   const count = (file: string | null) => [...known.values()].filter(macro => macro.file === file).length
-  const [most] = printer.configFiles.map(({ name }) => name).sort((a, b) => count(b) - count(a))
+  const [max] = printer.configFiles.map(({ name }) => name).sort((a, b) => count(b) - count(a))
   const joined = (before: string) => `${before.trimEnd()}${before.trim() ? '\n\n' : ''}${text.trimEnd()}\n`
-  if (most === undefined || count(most) <= count(null)) {
+  if (max === undefined || count(max) <= count(null)) {
     // What the host saved stays at the end.
     const saved = printer.macros.search(/^#\*#/m)
     const [own, rest] = saved < 0 ? [printer.macros, ''] : [printer.macros.slice(0, saved), printer.macros.slice(saved)]
@@ -25,7 +25,7 @@ function withMacro(printer: Printer, text: string): Printer {
   }
   return {
     ...printer,
-    configFiles: printer.configFiles.map(file => (file.name === most ? { ...file, text: joined(file.text) } : file)),
+    configFiles: printer.configFiles.map(file => (file.name === max ? { ...file, text: joined(file.text) } : file)),
   }
 }
 

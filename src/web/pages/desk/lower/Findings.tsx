@@ -28,7 +28,7 @@ import { SetAsidePanel } from './SetAsidePanel.tsx'
 type Props = { open: Seen; setting: RehearsalInput }
 
 /** Beyond this many the list ends and says how many more there are. */
-const most = 100
+const max = 100
 
 export function Findings({ open, setting }: Props) {
   const { round } = open
@@ -39,7 +39,7 @@ export function Findings({ open, setting }: Props) {
   const setAside = round?.setAside ?? []
   const rows = (some: readonly Finding[]) => {
     const keys = keysOf(some, ({ rule, line }) => `${rule} ${line}`)
-    return some.slice(0, most).map((finding, i) => <Row key={keys[i]} finding={finding} onAside={setAsking} />)
+    return some.slice(0, max).map((finding, i) => <Row key={keys[i]} finding={finding} onAside={setAsking} />)
   }
   return (
     <section
@@ -86,7 +86,7 @@ export function Findings({ open, setting }: Props) {
         </p>
       )}
       <ul>{rows(serious)}</ul>
-      {serious.length > most && <p className="py-1 text-[14px] text-soft">and {serious.length - most} more</p>}
+      {serious.length > max && <p className="py-1 text-[14px] text-soft">and {serious.length - max} more</p>}
       {advice.length > 0 && (
         <section aria-label="Advice">
           <h3 className="border-t border-rule pt-1.5 text-[13px] text-soft">

@@ -4,7 +4,7 @@ import { type NavigateFunction, useNavigate } from 'react-router'
 import { duration, plain } from '../../../../core/format.ts'
 import type { Passage } from '../../../../core/script/passages.ts'
 import type { Seen } from '../../../state/desk-watch.ts'
-import { mostPassages, passageDoes } from '../../../state/passage-does.ts'
+import { maxPassages, passageDoes } from '../../../state/passage-does.ts'
 import { selectLines } from '../../../state/playhead.ts'
 import { MenuItem } from '../../../ui/Menu.tsx'
 import { MoreMenu } from '../../../ui/MoreMenu.tsx'
@@ -16,7 +16,7 @@ export function Outline({ open }: { open: Seen }) {
   return (
     <nav aria-label="Outline" className="flex min-h-0 w-[228px] shrink-0 flex-col border-r border-rule">
       <ol className="min-h-0 flex-1 overflow-auto py-1">
-        {passages.slice(0, mostPassages).map(passage => (
+        {passages.slice(0, maxPassages).map(passage => (
           <li key={`${passage.firstLine} ${passage.title}`}>
             <Row passage={passage} open={open} navigate={navigate} />
             {passage.parts.length > 0 && (
@@ -30,8 +30,8 @@ export function Outline({ open }: { open: Seen }) {
             )}
           </li>
         ))}
-        {passages.length > mostPassages && (
-          <li className="px-3 py-1 text-soft">and {passages.length - mostPassages} more</li>
+        {passages.length > maxPassages && (
+          <li className="px-3 py-1 text-soft">and {passages.length - maxPassages} more</li>
         )}
         {passages.length === 0 && <li className="px-3 py-2 text-[14px] text-soft">No passages yet.</li>}
       </ol>

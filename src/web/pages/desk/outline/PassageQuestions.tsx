@@ -18,7 +18,7 @@ function Rename({ passage: { title, headingLine, firstLine } }: { passage: Passa
       about={
         headingLine === null ? 'It has no heading yet; one is put above it.' : `Its heading is on line ${headingLine}.`
       }
-      fields={[{ name: 'Heading', value: headingLine === null ? '' : title, most: 80 }]}
+      fields={[{ name: 'Heading', value: headingLine === null ? '' : title, max: 80 }]}
       go="Show it"
       onGo={([wanted = '']) => void propose({ do: 'rename', at: firstLine, title: wanted })}
       onClose={askNothing}
@@ -31,7 +31,7 @@ const MakeRefrain = ({ passage }: { passage: Passage }) => (
   <AskPanel
     title={`Make “${passage.title}” a refrain`}
     about="A refrain is a passage shared by many scripts: change it once, and roll the change out to all of them. Its lines stay in this script between two marker lines."
-    fields={[{ name: 'Name of the refrain', value: passage.title, most: 80, needed: true }]}
+    fields={[{ name: 'Name of the refrain', value: passage.title, max: 80, needed: true }]}
     go="Make it a refrain"
     onGo={async ([name = '']) => {
       const { open } = useDesk.getState()
