@@ -19,7 +19,7 @@ export function rehearseDocument(text: string, setting: RehearsalInput & { opene
   const { resolution, trace } = rehearseLines([callLine(stage, opened)], stage)
   const problems = configProblems(stage)
   // What can't be read is told once, and not again for being left out.
-  const left = trace.troubles.filter(({ sort, line }) => sort !== 'macro' || !problems.some(each => each.line === line))
+  const left = trace.troubles.filter(({ kind, line }) => kind !== 'macro' || !problems.some(each => each.line === line))
   trace.troubles.splice(0, trace.troubles.length, ...problems, ...left)
   const lines = documentLines(text, opened, stage, trace)
   const checked = analysed(text, lines, resolution, trace, stage)

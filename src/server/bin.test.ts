@@ -15,8 +15,8 @@ type Thing = { id: number; data: { name: string; materials?: string[] } }
 const list = async (table: string) =>
   ((await ask('/things')).json as unknown as Record<string, Thing[]>)[table] as Thing[]
 const binned = async () =>
-  ((await ask('/bin')).json.things as unknown as { sort: string; name: string }[]).map(
-    ({ sort, name }) => `${sort} ${name}`,
+  ((await ask('/bin')).json.things as unknown as { kind: string; name: string }[]).map(
+    ({ kind, name }) => `${kind} ${name}`,
   )
 const text = 'G28\nM190 S60\n'
 const mine = { ...job, name: 'buoy', materials: ['Plain PLA'] }
@@ -86,7 +86,7 @@ describe('what is thrown away', () => {
     const printer = { ...curlew, name: 'Second Curlew' }
     const { id } = (await ask('/printers', 'POST', printer)).json
     await ask(`/printers/${id}`, 'DELETE')
-    const things = (await ask('/bin')).json.things as unknown as { id: number; sort: string; name: string }[]
+    const things = (await ask('/bin')).json.things as unknown as { id: number; kind: string; name: string }[]
     const file = things.find(({ name }) => name === 'Second Curlew, macros.cfg')
     const refused = await ask(`/bin/scripts/${file?.id}`, 'PUT', { name: 'By itself' })
     expect([refused.status, refused.json.error]).toEqual([

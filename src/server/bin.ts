@@ -1,13 +1,13 @@
 // The bin: what was thrown away waits here for 30 days; a script or a variant with all its revisions and trials.
 
 import { nameKey } from '../core/model/script.ts'
-import type { Binned, BinSort } from '../core/model/stored.ts'
+import type { BinKind, Binned } from '../core/model/stored.ts'
 import { type Database, writing } from './database.ts'
 
 export const daysInBin = 30
 
 /** What it is told by besides its name: a script's printer, a variant's script. */
-const lists: Record<BinSort, string> = {
+const lists: Record<BinKind, string> = {
   scripts: `SELECT t.id, t.name, p.name AS whose, t.moment, t.binned_at AS binnedAt
     FROM scripts t JOIN printers p ON p.id = t.printer_id`,
   variants: `SELECT t.id, t.name, s.name AS whose, s.moment, t.binned_at AS binnedAt
@@ -19,49 +19,49 @@ const lists: Record<BinSort, string> = {
   vocabularies: "SELECT t.id, t.name, '' AS whose, NULL AS moment, t.binned_at AS binnedAt FROM vocabularies t",
 }
 
-export const binSorts = Object.keys(lists) as BinSort[]
+export const binKinds = Object.keys(lists) as BinKind[]
 
 /** All that is in it, the latest first. */
 export const allBinned = (database: Database): Binned[] =>
-  binSorts
-    .flatMap(sort =>
+  binKinds
+    .flatMap(kind =>
       database
-        .prepare<[], Omit<Binned, 'sort'>>(`${lists[sort]} WHERE t.binned_at IS NOT NULL ORDER BY t.id DESC`)
+        .prepare<[], Omit<Binned, 'kind'>>(`${lists[kind]} WHERE t.binned_at IS NOT NULL ORDER BY t.id DESC`)
         .all()
-        .map(row => ({ sort, ...row })),
+        .map(row => ({ kind, ...row })),
     )
     .sort((a, b) => (a.binnedAt < b.binnedAt ? 1 : a.binnedAt > b.binnedAt ? -1 : 0))
 
 /** Puts something into the bin; its name is free from then on. Gives whether it was there. */
-export const binThing = (database: Database, sort: BinSort, id: number, now: string): boolean =>
+export const binThing = (database: Database, kind: BinKind, id: number, now: string): boolean =>
   database
     .prepare(
-      `UPDATE ${sort} SET binned_at = ?, days_binned = 0, key = 'bin ' || id || ' ' || key WHERE id = ? AND binned_at IS NULL`,
+      `UPDATE ${kind} SET binned_at = ?, days_binned = 0, key = 'bin ' || id || ' ' || key WHERE id = ? AND binned_at IS NULL`,
     )
     .run(now, id).changes > 0
 
 /** Takes something out again under this name, which must be free. Where its data has its name, that says it too. */
-export function takeOut(database: Database, sort: BinSort, id: number, name: string): void {
-  const hasData = sort !== 'scripts' && sort !== 'variants' && sort !== 'refrains'
+export function takeOut(database: Database, kind: BinKind, id: number, name: string): void {
+  const hasData = kind !== 'scripts' && kind !== 'variants' && kind !== 'refrains'
   writing(database, () => {
     const out = database.prepare(
-      `UPDATE ${sort} SET binned_at = NULL, name = ?, key = ? WHERE id = ? AND binned_at IS NOT NULL`,
+      `UPDATE ${kind} SET binned_at = NULL, name = ?, key = ? WHERE id = ? AND binned_at IS NOT NULL`,
     )
     if (out.run(name, nameKey(name), id).changes > 0 && hasData)
-      database.prepare(`UPDATE ${sort} SET data = json_set(data, '$.name', ?) WHERE id = ?`).run(name, id)
+      database.prepare(`UPDATE ${kind} SET data = json_set(data, '$.name', ?) WHERE id = ?`).run(name, id)
   })
 }
 
 /** Throws something away for good, a printer with its files; only what is in the bin. */
-export function dropForGood(database: Database, sort: BinSort, id: number): boolean {
+export function dropForGood(database: Database, kind: BinKind, id: number): boolean {
   return writing(database, () => {
-    if (sort === 'printers')
+    if (kind === 'printers')
       database
         .prepare(
           'DELETE FROM scripts WHERE binned_at IS NOT NULL AND printer_id = (SELECT id FROM printers WHERE id = ? AND binned_at IS NOT NULL)',
         )
         .run(id)
-    return database.prepare(`DELETE FROM ${sort} WHERE id = ? AND binned_at IS NOT NULL`).run(id).changes > 0
+    return database.prepare(`DELETE FROM ${kind} WHERE id = ? AND binned_at IS NOT NULL`).run(id).changes > 0
   })
 }
 
@@ -81,11 +81,11 @@ export function emptyOld(database: Database, now: string): number {
     database.prepare("INSERT OR REPLACE INTO remembered (name, value) VALUES ('bin looked at', ?)").run(now)
     const passed = Math.min(Math.max(days, 0), maxDaysAtOnce)
     let gone = 0
-    for (const sort of binSorts) {
-      database.prepare(`UPDATE ${sort} SET days_binned = days_binned + ? WHERE binned_at IS NOT NULL`).run(passed)
+    for (const kind of binKinds) {
+      database.prepare(`UPDATE ${kind} SET days_binned = days_binned + ? WHERE binned_at IS NOT NULL`).run(passed)
       // Scripts go before the printers that they belong to.
       gone += database
-        .prepare(`DELETE FROM ${sort} WHERE binned_at IS NOT NULL AND days_binned >= ?`)
+        .prepare(`DELETE FROM ${kind} WHERE binned_at IS NOT NULL AND days_binned >= ?`)
         .run(daysInBin).changes
     }
     return gone

@@ -38,7 +38,7 @@ describe('a search', () => {
   it('finds a note by its words where signs stand around them', async () => {
     await shelf.save(1, { text: 'G28\n', note: '["plover", 100 %]' })
     const { json } = await ask('/search?q=plover')
-    expect(json).toMatchObject([{ sort: 'note', scriptId: 1 }])
+    expect(json).toMatchObject([{ kind: 'note', scriptId: 1 }])
   })
 })
 

@@ -102,7 +102,7 @@ describe('the bin', () => {
     expect(again.id).not.toBe(id)
     expect((await ask('/bin')).json).toMatchObject({
       days: 30,
-      things: [{ sort: 'scripts', id, name: 'Mine', whose: 'Dunlin' }],
+      things: [{ kind: 'scripts', id, name: 'Mine', whose: 'Dunlin' }],
     })
     expect((await ask(`/bin/scripts/${id}`, 'PUT', { name: 'mine' })).json).toMatchObject({ place: 'name' })
     expect((await ask(`/bin/scripts/${id}`, 'PUT', { name: 'Mine, the first' })).status).toBe(200)
@@ -220,7 +220,7 @@ describe('refrains', () => {
 })
 
 describe('the search', () => {
-  type Hits = { sort: string; title: string; line: number | null; shown: string }[]
+  type Hits = { kind: string; title: string; line: number | null; shown: string }[]
   const search = async (words: string) => (await ask(`/search?q=${encodeURIComponent(words)}`)).json as unknown as Hits
 
   it('finds scripts by name, by a line of their text, by notes, trials and refrains', async () => {
@@ -233,14 +233,14 @@ describe('the search', () => {
       picture: null,
     })
     await ask('/refrains', 'POST', { name: 'wipe', text: 'G1 X1 ; as the petrel does\n' })
-    expect(await search('SANDP')).toMatchObject([{ sort: 'name', title: 'Sandpiper' }])
+    expect(await search('SANDP')).toMatchObject([{ kind: 'name', title: 'Sandpiper' }])
     expect(await search('gannet wai')).toMatchObject([
-      { sort: 'text', title: 'Sandpiper', line: 2, shown: '; the gannet waits' },
+      { kind: 'text', title: 'Sandpiper', line: 2, shown: '; the gannet waits' },
     ])
-    expect(await search('heron')).toMatchObject([{ sort: 'note', title: 'Sandpiper', shown: 'for the heron' }])
-    expect(await search('kestrel')).toMatchObject([{ sort: 'trial', title: 'Sandpiper' }])
-    expect(await search('fine')).toMatchObject([{ sort: 'trial', shown: 'fine' }, {}, {}])
-    expect(await search('petrel')).toMatchObject([{ sort: 'refrain', title: 'wipe' }])
+    expect(await search('heron')).toMatchObject([{ kind: 'note', title: 'Sandpiper', shown: 'for the heron' }])
+    expect(await search('kestrel')).toMatchObject([{ kind: 'trial', title: 'Sandpiper' }])
+    expect(await search('fine')).toMatchObject([{ kind: 'trial', shown: 'fine' }, {}, {}])
+    expect(await search('petrel')).toMatchObject([{ kind: 'refrain', title: 'wipe' }])
     await ask(`/scripts/${id}`, 'DELETE')
     expect(await search('gannet')).toEqual([])
     expect(await search('heron')).toEqual([])

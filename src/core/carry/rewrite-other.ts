@@ -56,8 +56,8 @@ function cutTo(text: string, columns: number): string {
 export function carryShownNothing(ran: Ran<EffectOf<'nothing-shown'>>): Said {
   const { effect, own, command, from, to, sameMachine } = ran
   const spec = specOf(from.family, own)
-  if (effect.sort === 'check' && !sameMachine) return leftOut(`It checks that the machine is ${from.printer.name}.`)
-  if ((effect.sort === 'tuning' || effect.sort === 'configuration') && !sameMachine)
+  if (effect.kind === 'check' && !sameMachine) return leftOut(`It checks that the machine is ${from.printer.name}.`)
+  if ((effect.kind === 'tuning' || effect.kind === 'configuration') && !sameMachine)
     return leftOut(`“${spec?.title ?? own.name}” belongs to ${from.printer.name} alone.`)
   if (spec?.makersOwn && !sameMachine) return refused(`${own.name} is a command of the maker of ${from.printer.name}.`)
   if (namesOwnThings.test(own.name) && !sameMachine) return leftOut(`It names a part of ${from.printer.name}.`)
@@ -65,7 +65,7 @@ export function carryShownNothing(ran: Ran<EffectOf<'nothing-shown'>>): Said {
     return leftOut(
       to.printer.probe ? `The probe of ${to.printer.name} needs no such thing.` : `${to.printer.name} has no probe.`,
     )
-  if (effect.sort === 'sound') {
+  if (effect.kind === 'sound') {
     if (takenAsItIs(own, from, to) && to.family.phrases.beep(1, 1) !== null) return same
     return through(ran, to.family.phrases.beep(numberOf(command, 'S') ?? 1000, numberOf(command, 'P') ?? 200), 'sound')
   }

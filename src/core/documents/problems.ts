@@ -12,12 +12,12 @@ export function configProblems(stage: Stage): Trouble[] {
   if (!opened || firmware.flow) return []
   const told = configOf(printer)
     .problems.filter(({ file = null }) => file === opened.file)
-    .map(({ line, why }): Trouble => ({ sort: 'config', line, why }))
+    .map(({ line, why }): Trouble => ({ kind: 'config', line, why }))
   const broken = macrosIn(stage, opened.file).flatMap(({ name, gcode, gcodeLine }): Trouble[] => {
     const tree = treeOf(gcode)
     if (tree.ok) return []
     const why = `The template of ${name} can’t be read: ${tree.why} The host would not start.`
-    return [{ sort: 'config', line: gcodeLine + tree.line - 1, why }]
+    return [{ kind: 'config', line: gcodeLine + tree.line - 1, why }]
   })
   return [...told, ...broken]
 }

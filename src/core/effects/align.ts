@@ -10,7 +10,7 @@ const touches = 8
 
 export const align = record<'align'>({
   movesHead: true,
-  book: { sort: 'probes', alsoCalled: 'level tilt gantry screws' },
+  book: { kind: 'probes', alsoCalled: 'level tilt gantry screws' },
   calls: (recorder, _, { file }) => ({
     before: file !== null && fileNamed(recorder.stage.printer, file) ? [{ file }] : [],
   }),

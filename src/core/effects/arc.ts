@@ -7,7 +7,7 @@ import { record } from './record.ts'
 
 export const arc = record<'arc'>({
   movesHead: true,
-  book: { sort: 'moves the head', alsoCalled: 'circle curve go travel' },
+  book: { kind: 'moves the head', alsoCalled: 'circle curve go travel' },
   run: (recorder, command, { clockwise, byRadius }) => runArc(recorder, command, clockwise, byRadius),
   says: told =>
     sayMove(told, told.steps, told.effect.clockwise ? 'clockwise along an arc ' : 'anticlockwise along an arc '),

@@ -58,7 +58,7 @@ class Flow {
     for (const statement of statements) {
       if (!('kind' in statement)) {
         const line = frame.callingLine ?? statement.line
-        this.recorder.troubles.push({ sort: 'unreadable', line, why: statement.why })
+        this.recorder.troubles.push({ kind: 'unreadable', line, why: statement.why })
       } else if (this.next(statement, frame) !== 'on') return
     }
   }
@@ -180,10 +180,10 @@ class Flow {
 
   private tell(found: Extract<Worked<unknown>, { ok: false }>, { line }: Indented, frame: Frame, then: string): void {
     const { why, unknown } = found
-    const sort = unknown !== null && !/^(?:var|param|global)\b/.test(unknown) ? 'unseen' : 'value'
+    const kind = unknown !== null && !/^(?:var|param|global)\b/.test(unknown) ? 'unseen' : 'value'
     const { file } = frame
     this.recorder.troubles.push({
-      sort,
+      kind,
       line: frame.callingLine ?? line,
       why: `${file === null ? '' : `In ${file}, line ${line}: `}${why} ${then}`,
     })

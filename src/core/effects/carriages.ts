@@ -15,7 +15,7 @@ function modeIn(command: Command): Modes['carriages'] | null {
 
 export const carriages = record<'carriages'>({
   movesHead: false,
-  book: { sort: 'changes tool', alsoCalled: 'dual carriage idex copy mirror duplicate' },
+  book: { kind: 'changes tool', alsoCalled: 'dual carriage idex copy mirror duplicate' },
   run: (recorder, command) => {
     const mode = modeIn(command)
     if (mode === null) return

@@ -12,7 +12,7 @@ const ordinarySpeedMmS = 10
 
 export const changeFilament = record<'change-filament'>({
   movesHead: true,
-  book: { sort: 'moves the filament', alsoCalled: 'load unload swap colour color runout' },
+  book: { kind: 'moves the filament', alsoCalled: 'load unload swap colour color runout' },
   calls: (recorder, _, { file }) => ({
     before: file !== null && fileNamed(recorder.stage.printer, file) ? [{ file }] : [],
   }),

@@ -5,7 +5,7 @@ import { record } from './record.ts'
 
 export const coldExtrusion = record<'cold-extrusion'>({
   movesHead: false,
-  book: { sort: 'settings', alsoCalled: 'cold extrude allow prevent minimum temperature' },
+  book: { kind: 'settings', alsoCalled: 'cold extrude allow prevent minimum temperature' },
   run: (recorder, command, { least, any }) => {
     const [from, allowed] = [numberOf(command, least), numberOf(command, any)]
     if (from === null && allowed === null) return

@@ -4,7 +4,7 @@ import { record } from './record.ts'
 
 export const corners = record<'corners'>({
   movesHead: false,
-  book: { sort: 'sets limits', alsoCalled: 'jerk junction deviation' },
+  book: { kind: 'sets limits', alsoCalled: 'jerk junction deviation' },
   run: (recorder, command, { speed }) => setCorners(recorder, command, speed),
   purpose: 'limits',
 })

@@ -8,7 +8,7 @@ const soakS = 60
 
 export const dwell = record<'dwell'>({
   movesHead: false,
-  book: { sort: 'waits', alsoCalled: 'pause delay sleep soak dwell' },
+  book: { kind: 'waits', alsoCalled: 'pause delay sleep soak dwell' },
   run: (recorder, command, { seconds, milliseconds }) => {
     const whole = seconds === null ? null : numberOf(command, seconds)
     const fine = milliseconds === null ? null : numberOf(command, milliseconds)

@@ -137,7 +137,7 @@ export const recordOf = <E extends Effect>({ does }: E): EffectRecord<E['does']>
   effects[does as Does] as unknown as EffectRecord<E['does']>
 
 /** Its sort in a few words, as the command book has it. */
-export function sortOf(effect: Effect): string {
-  const { sort } = recordOf(effect).book
-  return typeof sort === 'function' ? sort(effect as EffectOf<Does> as never) : sort
+export function kindOf(effect: Effect): string {
+  const { kind } = recordOf(effect).book
+  return typeof kind === 'function' ? kind(effect as EffectOf<Does> as never) : kind
 }

@@ -4,7 +4,7 @@ import { record } from './record.ts'
 
 export const extrusionMode = record<'extrusion-mode'>({
   movesHead: false,
-  book: { sort: 'changes how lines are taken', alsoCalled: 'absolute relative mode extruder e' },
+  book: { kind: 'changes how lines are taken', alsoCalled: 'absolute relative mode extruder e' },
   run: (recorder, _, { extrusion }) => recorder.set({ extrusion }),
   says: ({ effect, before, after, modesKnown }) =>
     already(

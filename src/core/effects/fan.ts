@@ -6,7 +6,7 @@ import { alsoTold, sayFromTable, withMore } from './table-words.ts'
 
 export const fan = record<'fan'>({
   movesHead: false,
-  book: { sort: 'switches fans', alsoCalled: 'cooling part' },
+  book: { kind: 'switches fans', alsoCalled: 'cooling part' },
   run: (recorder, command, effect) => {
     // On heads' own fans P is the speed; elsewhere another fan than the part fan.
     if (effect.full !== 100 && (numberOf(command, 'P') ?? 0) > 0) return

@@ -5,7 +5,7 @@ import { record } from './record.ts'
 
 export const feedOverride = record<'feed-override'>({
   movesHead: false,
-  book: { sort: 'changes how lines are taken', alsoCalled: 'percent feedrate speed override' },
+  book: { kind: 'changes how lines are taken', alsoCalled: 'percent feedrate speed override' },
   run: (recorder, command) => {
     if (hasLetter(command, 'B')) recorder.set({ feedPercentKept: recorder.modes.feedPercent })
     if (hasLetter(command, 'R')) recorder.set({ feedPercent: recorder.modes.feedPercentKept })

@@ -5,7 +5,7 @@ import { record } from './record.ts'
 
 export const finish = record<'finish'>({
   movesHead: false,
-  book: { sort: 'ends the script', alsoCalled: 'stop abort cancel emergency end' },
+  book: { kind: 'ends the script', alsoCalled: 'stop abort cancel emergency end' },
   calls: (recorder, _, { file }) => ({
     before: file !== null && fileNamed(recorder.stage.printer, file) ? [{ file }] : [],
   }),

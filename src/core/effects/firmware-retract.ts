@@ -8,7 +8,7 @@ import { record } from './record.ts'
 
 export const firmwareRetract = record<'firmware-retract'>({
   movesHead: false,
-  book: { sort: 'moves the filament', alsoCalled: 'retract unretract prime' },
+  book: { kind: 'moves the filament', alsoCalled: 'retract unretract prime' },
   run: (recorder, command, { back }) => {
     const named = numberOf(command, 'T')
     const tool = recorder.toolMeant

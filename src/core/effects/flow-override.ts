@@ -15,7 +15,7 @@ const toolsOf = (recorder: Pick<Recorder, 'stage' | 'toolMeant'>, command: Comma
 
 export const flowOverride = record<'flow-override'>({
   movesHead: false,
-  book: { sort: 'changes how lines are taken', alsoCalled: 'percent extrusion multiplier flow rate' },
+  book: { kind: 'changes how lines are taken', alsoCalled: 'percent extrusion multiplier flow rate' },
   run: (recorder, command, { unit }) => {
     const said = numberOf(command, 'S')
     if (said === null || said <= 0) return

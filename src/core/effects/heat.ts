@@ -43,7 +43,7 @@ function heatNozzle(recorder: Recorder, tool: number, targetC: number): void {
 export const heat = record<'heat'>({
   movesHead: false,
   book: {
-    sort: ({ wait }) => (wait ? 'heats and waits' : 'heats, doesn’t wait'),
+    kind: ({ wait }) => (wait ? 'heats and waits' : 'heats, doesn’t wait'),
     alsoCalled: 'temperature hotend hot warm set target',
   },
   run: (recorder, command, effect) => {

@@ -4,7 +4,7 @@ import { record } from './record.ts'
 
 export const heatersOff = record<'heaters-off'>({
   movesHead: false,
-  book: { sort: 'switches heaters', alsoCalled: 'temperature cool' },
+  book: { kind: 'switches heaters', alsoCalled: 'temperature cool' },
   run: recorder => turnHeatersOff(recorder),
   says: () => 'All heaters off.',
   purpose: 'cool-down',

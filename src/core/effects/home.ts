@@ -49,7 +49,7 @@ function homingFiles(recorder: Recorder, command: Command): Call[] {
 
 export const home = record<'home'>({
   movesHead: true,
-  book: { sort: 'homes', alsoCalled: 'homing auto origin zero' },
+  book: { kind: 'homes', alsoCalled: 'homing auto origin zero' },
   calls: (recorder, command, { file }) => ({ before: file === null ? [] : homingFiles(recorder, command) }),
   run: (recorder, command, { turnsLevellingOff }, byFile) => {
     const { printer } = recorder.stage

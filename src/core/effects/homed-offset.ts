@@ -7,7 +7,7 @@ import { record } from './record.ts'
 
 export const homedOffset = record<'homed-offset'>({
   movesHead: false,
-  book: { sort: 'changes how lines are taken', alsoCalled: 'home offset origin workspace coordinates' },
+  book: { kind: 'changes how lines are taken', alsoCalled: 'home offset origin workspace coordinates' },
   run: (recorder, command, { here }) => {
     const { places } = recorder.modes
     if (!here) {

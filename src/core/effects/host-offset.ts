@@ -7,7 +7,7 @@ import { record } from './record.ts'
 
 export const hostOffset = record<'host-offset'>({
   movesHead: false,
-  book: { sort: 'changes how lines are taken', alsoCalled: 'babystep nozzle height offset z' },
+  book: { kind: 'changes how lines are taken', alsoCalled: 'babystep nozzle height offset z' },
   run: (recorder, command) => {
     const { places } = recorder.modes
     const host = { ...places.host }

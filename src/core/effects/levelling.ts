@@ -11,7 +11,7 @@ const meshIn = (command: Parameters<typeof textOf>[0], letter: string | null): s
 
 export const levelling = record<'levelling'>({
   movesHead: false,
-  book: { sort: 'switches levelling', alsoCalled: 'leveling mesh compensation' },
+  book: { kind: 'switches levelling', alsoCalled: 'leveling mesh compensation' },
   run: (recorder, command, { set, mesh }) => {
     const loaded = meshIn(command, mesh)
     const now = (levelling: 'on' | 'off') => {

@@ -6,7 +6,7 @@ import { record } from './record.ts'
 
 export const limits = record<'limits'>({
   movesHead: false,
-  book: { sort: 'sets limits', alsoCalled: 'maximum speed feedrate acceleration' },
+  book: { kind: 'sets limits', alsoCalled: 'maximum speed feedrate acceleration' },
   run: (recorder, command, { of, perSecond }) => setLimits(recorder, command, of, perSecond),
   says: ({ command, effect }) => {
     const unit = effect.of === 'speed' ? 'mm/s' : 'mm/s²'

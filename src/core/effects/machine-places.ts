@@ -3,7 +3,7 @@ import { record } from './record.ts'
 
 export const machinePlaces = record<'machine-places'>({
   movesHead: false,
-  book: { sort: 'changes how lines are taken', alsoCalled: 'workspace machine coordinates' },
+  book: { kind: 'changes how lines are taken', alsoCalled: 'workspace machine coordinates' },
   says: () => 'Does nothing: machine coordinates hold for a move on the same line, and there is none.',
   purpose: 'origin',
 })

@@ -4,7 +4,7 @@ import { record } from './record.ts'
 
 export const macroFile = record<'macro-file'>({
   movesHead: false,
-  book: { sort: 'runs other lines', alsoCalled: 'macro file call' },
+  book: { kind: 'runs other lines', alsoCalled: 'macro file call' },
   calls: (_, command, { by }) => {
     const file = textOf(command, by)
     const params = Object.fromEntries(

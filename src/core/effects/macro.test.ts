@@ -130,7 +130,7 @@ describe('what a rehearsal can’t know of a host', () => {
   it('is told with its line in the config, and never passed over as 0', () => {
     const { trace, findings } = withMacros()
     // The template begins on line 2, where “gcode:” stands; the look-up is on the line after it.
-    expect(trace.troubles.map(({ sort, inConfig }) => [sort, inConfig?.line, inConfig?.unknown])).toEqual([
+    expect(trace.troubles.map(({ kind, inConfig }) => [kind, inConfig?.line, inConfig?.unknown])).toEqual([
       ['unseen', 3, 'printer.temperature_sensor case.temperature'],
     ])
     expect(findings.find(({ rule }) => rule === 'unknown-value')?.message).toContain('line 3 of the config')

@@ -4,7 +4,7 @@ import { record } from './record.ts'
 
 export const message = record<'message'>({
   movesHead: false,
-  book: { sort: 'shows', alsoCalled: 'display lcd text status' },
+  book: { kind: 'shows', alsoCalled: 'display lcd text status' },
   run: (recorder, command, { key }) =>
     recorder.message(((key ? textOf(command, key) : command.message) ?? '').replace(/^"(.*)"$/, '$1')),
   says: ({ command, effect }) => {

@@ -20,7 +20,7 @@ const inWords = (shares: readonly number[]): string =>
 
 export const mix = record<'mix'>({
   movesHead: false,
-  book: { sort: 'mixes filaments', alsoCalled: 'blend colour color ratio' },
+  book: { kind: 'mixes filaments', alsoCalled: 'blend colour color ratio' },
   run: (recorder, command, { step }) => {
     const { mixing, blends } = recorder.modes
     const inputs = recorder.stage.printer.tools[recorder.toolMeant]?.mixingInputs ?? 1

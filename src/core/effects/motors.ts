@@ -30,7 +30,7 @@ function lettingGo(command: Command, { axesApart, byName }: EffectOf<'motors'>) 
 
 export const motors = record<'motors'>({
   movesHead: false,
-  book: { sort: 'switches motors', alsoCalled: 'steppers disable enable release' },
+  book: { kind: 'switches motors', alsoCalled: 'steppers disable enable release' },
   run: (recorder, command, effect) => {
     if (turnsOn(command, effect)) {
       recorder.set({ motorsOn: true })

@@ -6,7 +6,7 @@ import { record } from './record.ts'
 
 export const moveAcceleration = record<'move-acceleration'>({
   movesHead: false,
-  book: { sort: 'sets limits', alsoCalled: 'speed' },
+  book: { kind: 'sets limits', alsoCalled: 'speed' },
   run: (recorder, command, { together }) => setMoveAcceleration(recorder, command, together),
   says: ({ command, effect, before, after }) => {
     const { print, travel, retract } = after.acceleration

@@ -33,7 +33,7 @@ function toEndStops(recorder: Recorder, command: Command, how: number, moved: re
 
 export const move = record<'move'>({
   movesHead: true,
-  book: { sort: 'moves the head', alsoCalled: 'go travel extrude print motion linear' },
+  book: { kind: 'moves the head', alsoCalled: 'go travel extrude print motion linear' },
   run: (recorder, command, { endStops, restorePoint }) => {
     const how = endStops === undefined ? null : numberOf(command, endStops)
     const moved = named(command)

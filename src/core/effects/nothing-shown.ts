@@ -4,7 +4,7 @@ import { record } from './record.ts'
 export const nothingShown = record<'nothing-shown'>({
   movesHead: false,
   book: {
-    sort: ({ sort }) =>
+    kind: ({ kind }) =>
       ({
         report: 'reports',
         sound: 'sounds',
@@ -12,8 +12,8 @@ export const nothingShown = record<'nothing-shown'>({
         housekeeping: 'housekeeping',
         check: 'checks the firmware',
         configuration: 'configuration',
-      })[sort],
+      })[kind],
     alsoCalled: 'other',
   },
-  purpose: ({ effect }) => (effect.sort === 'check' ? 'firmware-check' : null),
+  purpose: ({ effect }) => (effect.kind === 'check' ? 'firmware-check' : null),
 })

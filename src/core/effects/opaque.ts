@@ -5,7 +5,7 @@ import { sayFromTable } from './table-words.ts'
 
 export const opaque = record<'opaque'>({
   movesHead: false,
-  book: { sort: ({ seconds }) => (seconds > 0 ? `takes about ${seconds} s` : 'does something of its own') },
+  book: { kind: ({ seconds }) => (seconds > 0 ? `takes about ${seconds} s` : 'does something of its own') },
   run: (recorder, _, { seconds }) => recorder.step('stand', seconds),
   says: ({ tookS, command, stage }) =>
     tookS > 0

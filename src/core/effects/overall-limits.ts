@@ -6,7 +6,7 @@ import { record } from './record.ts'
 
 export const overallLimits = record<'overall-limits'>({
   movesHead: false,
-  book: { sort: 'sets limits', alsoCalled: 'maximum velocity speed acceleration' },
+  book: { kind: 'sets limits', alsoCalled: 'maximum velocity speed acceleration' },
   run: (recorder, command, { speed, acceleration, corners }) => {
     setOverallLimits(recorder, numberOf(command, speed), numberOf(command, acceleration))
     if (corners !== null) setCorners(recorder, command, corners)

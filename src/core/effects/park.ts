@@ -12,7 +12,7 @@ const raises: readonly Raise[] = ['at-least', 'to', 'by']
 
 export const park = record<'park'>({
   movesHead: true,
-  book: { sort: 'moves the head', alsoCalled: 'park pause home away' },
+  book: { kind: 'moves the head', alsoCalled: 'park pause home away' },
   run: (recorder, command, { retract, waits }) => {
     if (waits) putBy(recorder, 'PAUSE_STATE')
     const back =

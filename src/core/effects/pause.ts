@@ -9,7 +9,7 @@ import { alsoTold } from './table-words.ts'
 
 export const pause = record<'pause'>({
   movesHead: false,
-  book: { sort: 'waits', alsoCalled: 'wait stop user resume' },
+  book: { kind: 'waits', alsoCalled: 'wait stop user resume' },
   calls: (recorder, _, { file }) => ({
     before: file !== null && fileNamed(recorder.stage.printer, file) ? [{ file }] : [],
   }),

@@ -4,7 +4,7 @@ import { record } from './record.ts'
 
 export const positioning = record<'positioning'>({
   movesHead: false,
-  book: { sort: 'changes how lines are taken', alsoCalled: 'absolute relative mode coordinates' },
+  book: { kind: 'changes how lines are taken', alsoCalled: 'absolute relative mode coordinates' },
   run: (recorder, _, { positioning, filamentToo }) =>
     recorder.set(filamentToo ? { positioning, extrusion: positioning } : { positioning }),
   says: ({ effect, before, after, modesKnown }) => {

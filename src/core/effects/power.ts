@@ -5,7 +5,7 @@ import { alsoTold, withMore } from './table-words.ts'
 
 export const power = record<'power'>({
   movesHead: false,
-  book: { sort: 'switches power', alsoCalled: 'psu supply shutdown' },
+  book: { kind: 'switches power', alsoCalled: 'psu supply shutdown' },
   run: (recorder, _, { on }) => {
     if (on) return
     turnHeatersOff(recorder)

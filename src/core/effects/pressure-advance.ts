@@ -3,6 +3,6 @@ import { record } from './record.ts'
 
 export const pressureAdvance = record<'pressure-advance'>({
   movesHead: false,
-  book: { sort: 'fine tuning', alsoCalled: 'linear advance pressure compensation' },
+  book: { kind: 'fine tuning', alsoCalled: 'linear advance pressure compensation' },
   purpose: null,
 })

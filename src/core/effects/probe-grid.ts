@@ -5,7 +5,7 @@ import { alsoTold, withMore } from './table-words.ts'
 
 export const probeGrid = record<'probe-grid'>({
   movesHead: false,
-  book: { sort: 'settings', alsoCalled: 'mesh grid points spacing' },
+  book: { kind: 'settings', alsoCalled: 'mesh grid points spacing' },
   run: (recorder, command) => {
     const [x, y, spacing, points] = ['X', 'Y', 'S', 'P'].map(letter => numbersOf(command, letter)) as [
       number[],

@@ -7,7 +7,7 @@ import { alsoTold, withMore } from './table-words.ts'
 
 export const probeOffset = record<'probe-offset'>({
   movesHead: false,
-  book: { sort: 'changes how lines are taken', alsoCalled: 'z offset nozzle height trigger' },
+  book: { kind: 'changes how lines are taken', alsoCalled: 'z offset nozzle height trigger' },
   run: (recorder, command) => {
     const z = numberOf(command, 'Z')
     if (z !== null) recorder.set({ probeZ: z })

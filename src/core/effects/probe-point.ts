@@ -9,7 +9,7 @@ const maxTouches = 100
 
 export const probePoint = record<'probe-point'>({
   movesHead: true,
-  book: { sort: 'probes', alsoCalled: 'level measure touch repeatability accuracy' },
+  book: { kind: 'probes', alsoCalled: 'level measure touch repeatability accuracy' },
   run: (recorder, command, { by, times }) => {
     const { printer } = recorder.stage
     if (!printer.probe) return

@@ -45,7 +45,7 @@ function pointsOf(recorder: Recorder, probe: Probe, command: Command, effect: Ef
 
 export const probe = record<'probe'>({
   movesHead: true,
-  book: { sort: 'probes', alsoCalled: 'level levelling leveling mesh autolevel measure' },
+  book: { kind: 'probes', alsoCalled: 'level levelling leveling mesh autolevel measure' },
   calls: (recorder, _, { file }) => ({
     before: file !== null && fileNamed(recorder.stage.printer, file) ? [{ file }] : [],
   }),

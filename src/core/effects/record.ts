@@ -42,7 +42,7 @@ export type EffectRecord<D extends Does> = {
   /** Whether it moves the head, or would. */
   movesHead: boolean
   /** Its sort in a few words, for the command book, and words that people look for it by. */
-  book: { sort: string | ((effect: EffectOf<D>) => string); alsoCalled?: string }
+  book: { kind: string | ((effect: EffectOf<D>) => string); alsoCalled?: string }
   /** Files of the printer's own that run before the command itself and after it. */
   calls?: (
     recorder: Recorder,

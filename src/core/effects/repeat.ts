@@ -5,7 +5,7 @@ import { record } from './record.ts'
 
 export const repeat = record<'repeat'>({
   movesHead: false,
-  book: { sort: 'runs other lines', alsoCalled: 'loop repeat' },
+  book: { kind: 'runs other lines', alsoCalled: 'loop repeat' },
   says: ({ command, effect }) => {
     const times = numberOf(command, effect.times)
     if (times === null) return 'The lines that are repeated end here.'

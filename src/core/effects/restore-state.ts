@@ -8,7 +8,7 @@ import { allAxes, bringBack, goBack } from './saving.ts'
 
 export const restoreState = record<'restore-state'>({
   movesHead: true,
-  book: { sort: 'saves the state', alsoCalled: 'restore pop return position' },
+  book: { kind: 'saves the state', alsoCalled: 'restore pop return position' },
   run: (recorder, command, { by, axes: onlyPlaces, move }) => {
     const saved = recorder.remembered.get(stateName(command, by))
     if (!saved) return

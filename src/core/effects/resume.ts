@@ -6,7 +6,7 @@ import { allAxes, bringBack, goBack } from './saving.ts'
 
 export const resume = record<'resume'>({
   movesHead: true,
-  book: { sort: 'moves the head', alsoCalled: 'continue go on unpause' },
+  book: { kind: 'moves the head', alsoCalled: 'continue go on unpause' },
   calls: (recorder, _, { file }) => ({
     before: file !== null && fileNamed(recorder.stage.printer, file) ? [{ file }] : [],
   }),

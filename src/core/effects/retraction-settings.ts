@@ -47,7 +47,7 @@ function changeOf(
 
 export const retractionSettings = record<'retraction-settings'>({
   movesHead: false,
-  book: { sort: 'settings', alsoCalled: 'retract length speed z hop lift' },
+  book: { kind: 'settings', alsoCalled: 'retract length speed z hop lift' },
   run: (recorder, command, effect) => {
     const change = changeOf(command, effect)
     recorder.set({

@@ -5,13 +5,13 @@ import { record } from './record.ts'
 
 export const runLater = record<'run-later'>({
   movesHead: false,
-  book: { sort: 'runs other lines', alsoCalled: 'delayed macro timer later' },
+  book: { kind: 'runs other lines', alsoCalled: 'delayed macro timer later' },
   run: (recorder, command, { id, seconds }) => {
     const [name, inS] = [textOf(command, id)?.toUpperCase(), numberOf(command, seconds)]
     if (!name || inS === null) return
     if (!recorder.stage.delayed?.has(name)) {
       const why = `There is no delayed macro “${textOf(command, id)}” in this printer’s config. The rehearsal leaves it out.`
-      if (recorder.stage.printer.macros) recorder.troubles.push({ sort: 'macro', line: recorder.line, why })
+      if (recorder.stage.printer.macros) recorder.troubles.push({ kind: 'macro', line: recorder.line, why })
       return
     }
     // None of its time left turns it off.

@@ -180,7 +180,7 @@ class Runner {
     const file = fileNamed(recorder.stage.printer, name)
     if (!file) {
       const why = `The macro file “${name}” is not among this printer’s files. The rehearsal leaves it out.`
-      recorder.troubles.push({ sort: 'file', line, why })
+      recorder.troubles.push({ kind: 'file', line, why })
       return false
     }
     if (within.length >= deepest || within.includes(file.name)) {
@@ -216,7 +216,7 @@ class Runner {
       const place = `line ${inConfig.line} of ${macro.file ?? 'the config'}`
       const sentence = open ? why : `In the macro ${macro.name}, ${place}: ${why}`
       return {
-        sort: unknown === null ? 'macro' : 'unseen',
+        kind: unknown === null ? 'macro' : 'unseen',
         line: open ? inConfig.line : line,
         why: sentence,
         inConfig,

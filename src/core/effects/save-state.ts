@@ -9,7 +9,7 @@ export const stateName = (command: Command, by: string | null): string =>
 
 export const saveState = record<'save-state'>({
   movesHead: false,
-  book: { sort: 'saves the state', alsoCalled: 'save push remember position' },
+  book: { kind: 'saves the state', alsoCalled: 'save push remember position' },
   run: (recorder, command, { by }) => putBy(recorder, stateName(command, by)),
   says: ({ command, effect }) => {
     const name = stateName(command, effect.by)

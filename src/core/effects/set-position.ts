@@ -7,7 +7,7 @@ import { record } from './record.ts'
 
 export const setPosition = record<'set-position'>({
   movesHead: false,
-  book: { sort: 'changes how lines are taken', alsoCalled: 'reset zero origin' },
+  book: { kind: 'changes how lines are taken', alsoCalled: 'reset zero origin' },
   run: (recorder, command) => {
     const scale = scaleOf(recorder)
     const all = command.words.length === 0 && command.keys.length === 0

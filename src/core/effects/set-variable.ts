@@ -5,7 +5,7 @@ import { record } from './record.ts'
 
 export const setVariable = record<'set-variable'>({
   movesHead: false,
-  book: { sort: 'runs other lines', alsoCalled: 'variable macro value' },
+  book: { kind: 'runs other lines', alsoCalled: 'variable macro value' },
   run: (recorder, command) => set(recorder, command),
   says: ({ command }) => {
     const [macro, variable, value] = ['MACRO', 'VARIABLE', 'VALUE'].map(key => textOf(command, key))

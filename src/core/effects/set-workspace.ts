@@ -7,7 +7,7 @@ import { record } from './record.ts'
 
 export const setWorkspace = record<'set-workspace'>({
   movesHead: false,
-  book: { sort: 'changes how lines are taken', alsoCalled: 'workspace coordinates offset origin' },
+  book: { kind: 'changes how lines are taken', alsoCalled: 'workspace coordinates offset origin' },
   run: (recorder, command) => {
     const { places, shift } = recorder.modes
     const number = (numberOf(command, 'P') ?? 0) > 0 ? (numberOf(command, 'P') as number) - 1 : places.workspace

@@ -4,7 +4,7 @@ import { record } from './record.ts'
 
 export const settings = record<'settings'>({
   movesHead: false,
-  book: { sort: 'settings', alsoCalled: 'eeprom store save load restore factory' },
+  book: { kind: 'settings', alsoCalled: 'eeprom store save load restore factory' },
   run: (recorder, _, { act }) => {
     if (act === 'save') return
     const { speedLimits, accelerationLimits, acceleration, corner, retractions, probeZ, places } = asSwitchedOn(

@@ -7,7 +7,7 @@ import { record } from './record.ts'
 
 export const smallShift = record<'small-shift'>({
   movesHead: true,
-  book: { sort: 'moves the head', alsoCalled: 'babystep nozzle height offset live z' },
+  book: { kind: 'moves the head', alsoCalled: 'babystep nozzle height offset live z' },
   run: (recorder, command, { also }) => {
     const { places } = recorder.modes
     const to = numberOf(command, 'R') === 0

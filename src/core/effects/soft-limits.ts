@@ -4,7 +4,7 @@ import { record } from './record.ts'
 
 export const softLimits = record<'soft-limits'>({
   movesHead: false,
-  book: { sort: 'sets limits', alsoCalled: 'endstops software' },
+  book: { kind: 'sets limits', alsoCalled: 'endstops software' },
   run: (recorder, command, { by }) => {
     const on = numberOf(command, by)
     if (on !== null) recorder.set({ softLimits: on > 0 })

@@ -11,7 +11,7 @@ const states: readonly ToolHeat['state'][] = ['off', 'standby', 'active']
 
 export const toolHeat = record<'tool-heat'>({
   movesHead: false,
-  book: { sort: 'heats, doesn’t wait', alsoCalled: 'temperature standby active tool' },
+  book: { kind: 'heats, doesn’t wait', alsoCalled: 'temperature standby active tool' },
   run: (recorder, command, effect) => {
     const tool = numberOf(command, effect.tool) ?? recorder.toolMeant
     const before = recorder.modes.toolHeats[tool]

@@ -7,7 +7,7 @@ import { record } from './record.ts'
 
 export const toolOffset = record<'tool-offset'>({
   movesHead: false,
-  book: { sort: 'changes how lines are taken', alsoCalled: 'nozzle offset calibration extruder' },
+  book: { kind: 'changes how lines are taken', alsoCalled: 'nozzle offset calibration extruder' },
   run: (recorder, command, { tool: letter }) => {
     const tool = numberOf(command, letter) ?? recorder.toolMeant
     const { tools } = recorder.stage.printer

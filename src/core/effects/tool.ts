@@ -108,7 +108,7 @@ function take(recorder: Recorder, { tool, blend }: NonNullable<Selected>, stays:
 
 export const tool = record<'tool'>({
   movesHead: true,
-  book: { sort: 'changes tool', alsoCalled: 'extruder head select change' },
+  book: { kind: 'changes tool', alsoCalled: 'extruder head select change' },
   calls: (recorder, command, effect) => {
     const selected = selectedBy(toolNamed(command, effect.by), recorder.stage, recorder.modes.blends)
     return effect.files && selected ? files(recorder, command, selected.tool) : {}

@@ -4,7 +4,7 @@ import { record } from './record.ts'
 
 export const units = record<'units'>({
   movesHead: false,
-  book: { sort: 'changes how lines are taken', alsoCalled: 'metric imperial' },
+  book: { kind: 'changes how lines are taken', alsoCalled: 'metric imperial' },
   run: (recorder, _, { units }) => recorder.set({ units }),
   says: ({ effect, before, after, modesKnown }) =>
     already(

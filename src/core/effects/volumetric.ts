@@ -7,7 +7,7 @@ import { record } from './record.ts'
 
 export const volumetric = record<'volumetric'>({
   movesHead: false,
-  book: { sort: 'changes how lines are taken', alsoCalled: 'volume filament diameter extrusion' },
+  book: { kind: 'changes how lines are taken', alsoCalled: 'volume filament diameter extrusion' },
   run: (recorder, command, { diameter, switch: letter, zeroIsOn }) => {
     const { firmware, printer } = recorder.stage
     const [wide, set] = [numberOf(command, diameter), letter === null ? null : numberOf(command, letter)]

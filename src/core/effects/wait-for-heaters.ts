@@ -24,7 +24,7 @@ function waitForSensor(recorder: Recorder, name: string, command: Command): void
 
 export const waitForHeaters = record<'wait-for-heaters'>({
   movesHead: false,
-  book: { sort: 'waits', alsoCalled: 'temperature hot warm bed nozzle' },
+  book: { kind: 'waits', alsoCalled: 'temperature hot warm bed nozzle' },
   run: (recorder, command) => {
     const { firmware, printer } = recorder.stage
     const sensor = textOf(command, 'SENSOR')

@@ -3,7 +3,7 @@ import { record } from './record.ts'
 
 export const waitForMoves = record<'wait-for-moves'>({
   movesHead: false,
-  book: { sort: 'waits' },
+  book: { kind: 'waits' },
   run: recorder => recorder.comeToRest(),
   says: () => 'Waits until all moves are done.',
 })

@@ -12,7 +12,7 @@ const halfStrokeMm = 10
 
 export const wipe = record<'wipe'>({
   movesHead: true,
-  book: { sort: 'moves the head', alsoCalled: 'clean brush nozzle' },
+  book: { kind: 'moves the head', alsoCalled: 'clean brush nozzle' },
   run: (recorder, command) => {
     const brush = spotOf(recorder.stage.printer, 'brush')
     const { x, y, z } = recorder.modes.homed

@@ -5,7 +5,7 @@ import { record } from './record.ts'
 
 export const workspace = record<'workspace'>({
   movesHead: false,
-  book: { sort: 'changes how lines are taken', alsoCalled: 'coordinates offset origin' },
+  book: { kind: 'changes how lines are taken', alsoCalled: 'coordinates offset origin' },
   run: (recorder, _, { number }) => recorder.setPlaces({ workspace: number }),
   says: ({ spec, effect, after }) => {
     const offset = after.places.workspaces[effect.number]

@@ -209,11 +209,11 @@ class Writer {
     }
   }
 
-  private top(text: string, sort: 'Expression' | 'Condition' | 'Setting'): string {
-    const parsed = parse(text, sort)
+  private top(text: string, kind: 'Expression' | 'Condition' | 'Setting'): string {
+    const parsed = parse(text, kind)
     const first = parsed.ok ? parsed.node.children[0] : undefined
     if (!first) return this.cannot(parsed.ok ? text : parsed.why)
-    return sort === 'Condition' ? this.condition(first, text) : this.expression(first, text)
+    return kind === 'Condition' ? this.condition(first, text) : this.expression(first, text)
   }
 
   /** One line of the script as lines of the macro, each as far right as its guards and its own beginning want it. */

@@ -126,7 +126,7 @@ export type Effect =
   /** Something that takes this long and is otherwise not known; what a person taught. */
   | { does: 'opaque'; seconds: number }
   /** Nothing that a rehearsal shows: reports, sounds, fine tuning, checks of the firmware. */
-  | { does: 'nothing-shown'; sort: 'report' | 'sound' | 'tuning' | 'housekeeping' | 'check' | 'configuration' }
+  | { does: 'nothing-shown'; kind: 'report' | 'sound' | 'tuning' | 'housekeeping' | 'check' | 'configuration' }
 
 export type Does = Effect['does']
 export type EffectOf<D extends Does> = Extract<Effect, { does: D }>

@@ -29,7 +29,7 @@ export const tool = num('T', 'which tool', 'number')
 export const ends: Letter[] = [num('X', 'to X', 'mm'), num('Y', 'to Y', 'mm'), num('Z', 'to Z', 'mm')]
 export const moving: Letter[] = [...ends, num('E', 'filament', 'mm'), num('F', 'feed rate from here on', 'mm/min')]
 
-export const quiet = (sort: EffectOf<'nothing-shown'>['sort']): Effect => ({ does: 'nothing-shown', sort })
+export const quiet = (kind: EffectOf<'nothing-shown'>['kind']): Effect => ({ does: 'nothing-shown', kind })
 export const report = quiet('report')
 export const tuning = quiet('tuning')
 export const housekeeping = quiet('housekeeping')

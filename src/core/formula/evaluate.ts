@@ -38,8 +38,8 @@ class Stop extends Error {
 
 type Place = { text: string; scope: Scope }
 
-function guarded<T>(text: string, sort: Sort, work: (node: SyntaxNode) => T): Result<T> {
-  const parsed = parse(text, sort)
+function guarded<T>(text: string, kind: Sort, work: (node: SyntaxNode) => T): Result<T> {
+  const parsed = parse(text, kind)
   if (!parsed.ok) return { ...parsed, missing: null }
   try {
     return { ok: true, value: work(parsed.node) }

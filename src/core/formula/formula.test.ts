@@ -178,8 +178,8 @@ describe('marks in a text', () => {
 })
 
 describe('the parts of a formula, for colours', () => {
-  const parts = (text: string, sort: Parameters<typeof partsOf>[1]) =>
-    partsOf(text, sort).map(({ from, to, is }) => [text.slice(from, to), is])
+  const parts = (text: string, kind: Parameters<typeof partsOf>[1]) =>
+    partsOf(text, kind).map(({ from, to, is }) => [text.slice(from, to), is])
 
   it('are values, functions, numbers and words', () => {
     expect(parts('max(bed of T1, 40) + 0.2', 'Expression')).toEqual([

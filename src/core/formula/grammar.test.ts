@@ -1,7 +1,7 @@
 // What formulas and the expressions of macro files are read as: trees worked out by hand.
 import { describe, expect, it } from 'vitest'
 import { treeOf as macroTree } from '../macros/expression-grammar.ts'
-import { type Sort, treeOf } from './grammar.ts'
+import { type TokenKind, treeOf } from './grammar.ts'
 import { type SyntaxNode, textOf, Unreadable } from './tree.ts'
 
 /** A tree with brackets around each node that has parts, and the text of each that has none. */
@@ -10,8 +10,8 @@ const shown = (node: SyntaxNode, text: string): string =>
     ? `${node.name}[${node.children.map(each => shown(each, text)).join(' ')}]`
     : textOf(node, text) || node.name
 
-const tree = (text: string, sort: Sort = 'Expression') =>
-  treeOf(text, sort)
+const tree = (text: string, kind: TokenKind = 'Expression') =>
+  treeOf(text, kind)
     .children.map(each => shown(each, text))
     .join(' ')
 
@@ -55,7 +55,7 @@ describe('a formula', () => {
   })
 
   it('is refused at the first sign that can’t stand there', () => {
-    const at = (text: string, sort: Sort = 'Expression') => stops(() => treeOf(text, sort))
+    const at = (text: string, kind: TokenKind = 'Expression') => stops(() => treeOf(text, kind))
     expect([at('1 + * 2'), at('(1 + 2'), at('1.2.3'), at('a of b'), at('')]).toEqual([4, 6, 3, 5, 0])
     // A number is no condition, nor a condition a number: known where something else would have to follow.
     expect([at('a and b > 1', 'Condition'), at('(a > 1) + 2 > 1', 'Condition'), at('1 + (a > 1)')]).toEqual([2, 8, 7])

@@ -11,7 +11,7 @@
 // Of the signs “-” before one binds closest, then * and /, then + and -; of the words “not”, then “and”, then “or”.
 import { Reader, type SyntaxNode, tokenizer } from './tree.ts'
 
-export type Sort = 'Expression' | 'Condition' | 'Setting'
+export type TokenKind = 'Expression' | 'Condition' | 'Setting'
 
 export type Kind = 'Number' | 'Text' | 'Tool' | 'Name' | 'word'
 
@@ -38,12 +38,12 @@ export function unitEnd(text: string, at: number): number {
 }
 
 /** The tree of a text: a node of that sort, whose first child is the expression or condition. Throws `Unreadable`. */
-export function treeOf(text: string, sort: Sort): SyntaxNode {
+export function treeOf(text: string, kind: TokenKind): SyntaxNode {
   const reader = new FormulaReader(tokensIn(text), text.length)
   const children =
-    sort === 'Setting' ? reader.setting(text) : [sort === 'Condition' ? reader.condition() : reader.expression()]
+    kind === 'Setting' ? reader.setting(text) : [kind === 'Condition' ? reader.condition() : reader.expression()]
   if (reader.now.is !== 'end') reader.fail()
-  return { name: sort, from: 0, to: text.length, children }
+  return { name: kind, from: 0, to: text.length, children }
 }
 
 /** What is read where either an expression or a condition may stand. */

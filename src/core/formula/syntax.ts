@@ -1,8 +1,8 @@
 // Reads formulas, conditions and settings into syntax trees, or says where and why one can't be read.
-import { type Sort, tokensIn, treeOf, unitEnd } from './grammar.ts'
+import { type TokenKind, tokensIn, treeOf, unitEnd } from './grammar.ts'
 import { type SyntaxNode, Unreadable } from './tree.ts'
 
-export type { Sort } from './grammar.ts'
+export type { TokenKind as Sort } from './grammar.ts'
 
 /** What went wrong in a formula, and where in its text. */
 export type Flaw = { why: string; from: number; to: number }
@@ -27,32 +27,32 @@ export function within(text: string): boolean {
 }
 
 /** The tree of a text, whose top node is of that sort. */
-export function parse(text: string, sort: Sort): Parsed {
+export function parse(text: string, kind: TokenKind): Parsed {
   if (!within(text)) return { ok: false, why: tooDeep, from: 0, to: text.length }
   try {
-    return { ok: true, node: treeOf(text, sort) }
+    return { ok: true, node: treeOf(text, kind) }
   } catch (error) {
-    if (error instanceof Unreadable) return { ok: false, ...unreadable(text, sort, error.at) }
+    if (error instanceof Unreadable) return { ok: false, ...unreadable(text, kind, error.at) }
     throw error
   }
 }
 
-const what: Record<Sort, string> = { Expression: 'formula', Condition: 'condition', Setting: 'value' }
+const what: Record<TokenKind, string> = { Expression: 'formula', Condition: 'condition', Setting: 'value' }
 
-function unreadable(text: string, sort: Sort, at: number): Flaw {
+function unreadable(text: string, kind: TokenKind, at: number): Flaw {
   const rest = text.slice(at)
   const word = /^\s*([A-Za-z_]\w*|\d[\d.]*|\S)/.exec(rest)?.[1]
-  if (text.trim() === '') return { why: `The ${what[sort]} is empty.`, from: 0, to: text.length }
-  if (!word) return { why: `The ${what[sort]} “${text.trim()}” stops too early.`, from: text.length, to: text.length }
+  if (text.trim() === '') return { why: `The ${what[kind]} is empty.`, from: 0, to: text.length }
+  if (!word) return { why: `The ${what[kind]} “${text.trim()}” stops too early.`, from: text.length, to: text.length }
   const from = at + rest.indexOf(word)
-  return { why: `The ${what[sort]} “${text.trim()}” can’t be read from “${word}” on.`, from, to: from + word.length }
+  return { why: `The ${what[kind]} “${text.trim()}” can’t be read from “${word}” on.`, from, to: from + word.length }
 }
 
 /** What a stretch of a formula is, for colours. */
 export type Part = { from: number; to: number; is: 'value' | 'function' | 'number' | 'word' | 'unit' }
 
 /** The parts of a formula in order, also of one that can’t be read. Signs and texts are none. */
-export function partsOf(text: string, sort: Sort): Part[] {
+export function partsOf(text: string, kind: TokenKind): Part[] {
   const parts: Part[] = []
   const tokens = tokensIn(text)
   let done = 0
@@ -65,7 +65,7 @@ export function partsOf(text: string, sort: Sort): Part[] {
       done = until
     }
     const behindNumber = before?.is === 'Number' || before?.is === 'Name' || before?.text === ')'
-    const unit = sort === 'Setting' && behindNumber ? unitEnd(text, from) : from
+    const unit = kind === 'Setting' && behindNumber ? unitEnd(text, from) : from
     const ofRange = before?.is === 'word' && (before.text === 'from' || before.text === 'to')
     if (unit > from) put(unit, 'unit')
     else if (ofRange && token.text === '-' && next?.is === 'Number') put(next.to, 'number')

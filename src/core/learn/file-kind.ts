@@ -4,8 +4,8 @@ import { rawLines, read } from '../gcode/read.ts'
 import { looksLikeConfig } from '../macros/config.ts'
 import type { GivenFile } from './findings.ts'
 
-export type Sort = 'config' | 'macro-file' | 'report' | 'mesh' | 'script' | 'export'
-export type Sorted = { sort: Sort } | { sort: null; why: string }
+export type Kind = 'config' | 'macro-file' | 'report' | 'mesh' | 'script' | 'export'
+export type Sorted = { kind: Kind } | { kind: null; why: string }
 
 /** Sections that only a host's config has. */
 const hostSection =
@@ -43,43 +43,43 @@ export const meshRow = (raw: string): number[] | null => {
 const bare = (name: string): string => name.slice(name.lastIndexOf('/') + 1)
 
 /** Never throws. What can't be told apart says why, in a sentence. */
-export function sortOf({ name, text }: GivenFile): Sorted {
-  if (text.trim() === '') return { sort: null, why: 'The file is empty.' }
+export function kindOf({ name, text }: GivenFile): Sorted {
+  if (text.trim() === '') return { kind: null, why: 'The file is empty.' }
   const raws = rawLines(text)
-  if (/^\s*\{/.test(text)) return { sort: 'export' }
+  if (/^\s*\{/.test(text)) return { kind: 'export' }
   if (raws.some(raw => hostLog.test(raw)))
     return {
-      sort: null,
+      kind: null,
       why: 'This is what a host writes down while it runs, not its config. Give the config file itself, usually printer.cfg.',
     }
-  if (raws.some(raw => hostSection.test(raw)) || looksLikeConfig(raws)) return { sort: 'config' }
+  if (raws.some(raw => hostSection.test(raw)) || looksLikeConfig(raws)) return { kind: 'config' }
   const plain = raws.map(plainReportLine)
   const fromTerminal = raws.filter(raw => /(?:Recv:|echo:)/i.test(raw)).length
   if (
     plain.some(line => wordOfReport.test(line)) ||
     (fromTerminal > 1 && plain.some(line => settingOfReport.test(line)))
   )
-    return { sort: 'report' }
+    return { kind: 'report' }
   if (knownMacroFile.test(bare(name)) || raws.filter(raw => settingUp.test(raw)).length >= 3)
-    return { sort: 'macro-file' }
-  if (raws.filter(raw => meshRow(plainReportLine(raw))).length >= 2) return { sort: 'mesh' }
+    return { kind: 'macro-file' }
+  if (raws.filter(raw => meshRow(plainReportLine(raw))).length >= 2) return { kind: 'mesh' }
   const lines = read(text).filter(({ kind }) => kind !== 'blank' && kind !== 'comment')
   // A settings report without its terminal's signs: settings, and nothing that moves.
   const moves = lines.some(({ command }) => command && /^G(?:[0-3]|28)$/.test(command.name))
-  if (!moves && plain.filter(line => settingOfReport.test(line)).length > 2) return { sort: 'report' }
+  if (!moves && plain.filter(line => settingOfReport.test(line)).length > 2) return { kind: 'report' }
   const commands = lines.filter(({ command }) => command && /^(?:[GMT]-?\d|[A-Z]+_[A-Z])/.test(command.name))
-  if (commands.length > 0 && /\.g$/i.test(name)) return { sort: 'macro-file' }
-  if (commands.length > lines.length / 2) return { sort: 'script' }
-  return { sort: null, why: 'Nothing in it tells of a printer: no config, no settings report, no G-code.' }
+  if (commands.length > 0 && /\.g$/i.test(name)) return { kind: 'macro-file' }
+  if (commands.length > lines.length / 2) return { kind: 'script' }
+  return { kind: null, why: 'Nothing in it tells of a printer: no config, no settings report, no G-code.' }
 }
 
 /** Whether a file tells of a machine, and is nothing that a person would open as a script. */
 export function describesMachine(file: GivenFile): boolean {
-  const { sort } = sortOf(file)
+  const { kind } = kindOf(file)
   return (
-    sort === 'config' ||
-    sort === 'report' ||
-    sort === 'mesh' ||
-    (sort === 'macro-file' && /^config/i.test(bare(file.name)))
+    kind === 'config' ||
+    kind === 'report' ||
+    kind === 'mesh' ||
+    (kind === 'macro-file' && /^config/i.test(bare(file.name)))
   )
 }

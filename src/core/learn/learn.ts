@@ -2,7 +2,7 @@
 import type { Printer } from '../model/printer.ts'
 import type { TaughtCommand } from '../model/taught.ts'
 import { assemble } from './assemble.ts'
-import { type Sort, sortOf } from './file-kind.ts'
+import { type Kind, kindOf } from './file-kind.ts'
 import { type Ask, type GivenFile, Notes, type PassedOver, type Told } from './findings.ts'
 import { readConfigFiles } from './read-config.ts'
 import { readMacroFiles } from './read-macro-files.ts'
@@ -43,17 +43,17 @@ function namedApart(files: readonly GivenFile[]): GivenFile[] {
  */
 export function learnPrinter(given: readonly GivenFile[]): Learned {
   const notes = new Notes()
-  const sorted = new Map<Sort, GivenFile[]>()
+  const sorted = new Map<Kind, GivenFile[]>()
   for (const file of namedApart(given)) {
     const text =
       file.text.length > longestFile ? file.text.slice(0, file.text.lastIndexOf('\n', longestFile) + 1) : file.text
     if (text.length < file.text.length)
       notes.pass({ file: file.name, line: null }, 'It is longer than a megabyte. What comes after that is not read.')
-    const of = sortOf({ ...file, text })
-    if (of.sort === null) notes.pass({ file: file.name, line: null }, of.why)
-    else sorted.set(of.sort, [...(sorted.get(of.sort) ?? []), { ...file, text }])
+    const of = kindOf({ ...file, text })
+    if (of.kind === null) notes.pass({ file: file.name, line: null }, of.why)
+    else sorted.set(of.kind, [...(sorted.get(of.kind) ?? []), { ...file, text }])
   }
-  const of = (sort: Sort) => sorted.get(sort) ?? []
+  const of = (kind: Kind) => sorted.get(kind) ?? []
   for (const file of of('export')) readExport(file, notes)
   for (const file of of('mesh')) readMesh(file, notes)
   for (const file of of('report')) readReport(file, notes)

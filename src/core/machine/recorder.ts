@@ -1,6 +1,6 @@
 // Grows a trace while a rehearsal runs: typed columns that double when they are full.
 
-import { Budget, type Sort } from '../macros/budget.ts'
+import { Budget, type Kind } from '../macros/budget.ts'
 import type { Value } from '../macros/values.ts'
 import { beginning as beginningOf } from './beginning.ts'
 import { type Places, shiftOf } from './places.ts'
@@ -229,9 +229,9 @@ export class Recorder {
   }
 
   /** Takes so much of what macros, files and loops may use; stops the rehearsal where there is no more. */
-  spend(sort: Sort, amount = 1): boolean {
-    if (sort === 'repeats') this.repeating = true
-    const enough = this.budget.take(sort, amount)
+  spend(kind: Kind, amount = 1): boolean {
+    if (kind === 'repeats') this.repeating = true
+    const enough = this.budget.take(kind, amount)
     if (!enough) this.stop(this.budget.why ?? '')
     return enough
   }

@@ -55,7 +55,7 @@ export type PlainCommand = Indented
  * gives, or something of the real machine that a rehearsal can't see.
  */
 export type Trouble = {
-  sort: 'macro' | 'file' | 'unreadable' | 'value' | 'unseen' | 'config'
+  kind: 'macro' | 'file' | 'unreadable' | 'value' | 'unseen' | 'config'
   line: number
   why: string
   /** Where in a host's config it is, and what the simulated printer can't tell there. */

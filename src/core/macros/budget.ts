@@ -4,9 +4,9 @@
  * Expressions and parts of templates that are worked out; characters that they make; lines that loops and files run again, and a
  * part of the moves that those make. */
 const max = { steps: 200_000, text: 4_000_000, values: 1_000_000, repeats: 10_000 }
-export type Sort = keyof typeof max
+export type Kind = keyof typeof max
 
-const words: Record<Sort, string> = {
+const words: Record<Kind, string> = {
   steps: 'The macros and files up to here take more than 200,000 steps',
   text: 'The macros and files up to here make more than four million characters',
   values: 'The macros and files up to here keep more than a million values',
@@ -19,10 +19,10 @@ export class Budget {
   private readonly left = { ...max }
 
   /** Takes so much of one sort; false where there is no more of it. */
-  take(sort: Sort, amount = 1): boolean {
-    this.left[sort] -= amount
-    if (this.left[sort] >= 0) return true
-    this.why ??= `${words[sort]}. The rehearsal stops here.`
+  take(kind: Kind, amount = 1): boolean {
+    this.left[kind] -= amount
+    if (this.left[kind] >= 0) return true
+    this.why ??= `${words[kind]}. The rehearsal stops here.`
     return false
   }
 }

@@ -68,10 +68,10 @@ export function readConfig(text: string, files: readonly ConfigFile[] = []): Con
     ])
     all.set(header, own)
     all.set(header.toLowerCase(), own)
-    const [, sort, called] = /^(gcode_macro|delayed_gcode)\s+(\S+)$/i.exec(header) ?? []
+    const [, kind, called] = /^(gcode_macro|delayed_gcode)\s+(\S+)$/i.exec(header) ?? []
     const name = called?.toUpperCase()
-    if (!sort || !name) continue
-    const those = sort.toLowerCase() === 'gcode_macro' ? macros : delayed
+    if (!kind || !name) continue
+    const those = kind.toLowerCase() === 'gcode_macro' ? macros : delayed
     const gcode = keys.get('gcode')?.value
     for (const [key, { value, line: at }] of keys)
       if (key.startsWith('variable_') && literalIn(value) === undefined)

@@ -82,11 +82,11 @@ export type ShelfPrinter = {
 export type Use = { scriptId: number; script: string; line: number; text: string; commentedOut: boolean }
 
 /** What can be in the bin. */
-export type BinSort = 'scripts' | 'variants' | 'refrains' | 'printers' | 'materials' | 'jobs' | 'vocabularies'
+export type BinKind = 'scripts' | 'variants' | 'refrains' | 'printers' | 'materials' | 'jobs' | 'vocabularies'
 
 /** Something in the bin; `whose` is a script's printer or a variant's script, and empty for the others. */
 export type Binned = {
-  sort: BinSort
+  kind: BinKind
   id: number
   name: string
   whose: string
@@ -108,7 +108,7 @@ export type Unreadable = {
 export type Earlier<T> = { id: number; changedAt: string; data: T }
 
 export type Hit = {
-  sort: 'name' | 'text' | 'note' | 'trial' | 'refrain'
+  kind: 'name' | 'text' | 'note' | 'trial' | 'refrain'
   /** The script that it leads to; null for a refrain. */
   scriptId: number | null
   title: string

@@ -24,7 +24,7 @@ const ideas: Readonly<Record<string, string>> = {
   number: 'number num no nr index id',
   now: 'current this present now actual active reached',
   least: 'min minimum lowest least smallest',
-  max: 'max maximum highest most largest tallest',
+  most: 'max maximum highest most largest tallest',
   left: 'left',
   right: 'right',
   front: 'front',

@@ -7,7 +7,7 @@ import { perTool } from './guess.ts'
 /** Binding from loose to tight, so that brackets stand where they are needed. */
 const binds = { or: 1, and: 2, not: 3, compare: 4, sum: 5, product: 6, negative: 7, bare: 8 } as const
 
-type Ours = { text: string; sort: 'number' | 'condition' | 'text'; bind: number }
+type Ours = { text: string; kind: 'number' | 'condition' | 'text'; bind: number }
 /** Their words with a meaning, and their own variables with the settings' names that stand for them. */
 export type Knowing = { vocabulary: Vocabulary; variables: ReadonlyMap<string, string> }
 
@@ -22,19 +22,19 @@ export const isOurName = (name: string): boolean =>
   )
 
 const within = ({ text, bind }: Ours, least: number): string => (bind < least ? `(${text})` : text)
-const number = (text: string, bind: number = binds.bare): Ours => ({ text, sort: 'number', bind })
-const condition = (text: string, bind: number): Ours => ({ text, sort: 'condition', bind })
+const number = (text: string, bind: number = binds.bare): Ours => ({ text, kind: 'number', bind })
+const condition = (text: string, bind: number): Ours => ({ text, kind: 'condition', bind })
 
 /** A number as a condition is whether it is not 0, as programs take it. */
 const asCondition = (ours: Ours | null): Ours | null =>
-  ours?.sort === 'number'
+  ours?.kind === 'number'
     ? condition(`${within(ours, binds.sum)} is not 0`, binds.compare)
-    : ours?.sort === 'condition'
+    : ours?.kind === 'condition'
       ? ours
       : null
 
 const asNumber = (ours: Ours | null): Ours | null =>
-  ours?.sort === 'condition' ? number(`choose(${ours.text}, 1, 0)`) : ours?.sort === 'number' ? ours : null
+  ours?.kind === 'condition' ? number(`choose(${ours.text}, 1, 0)`) : ours?.kind === 'number' ? ours : null
 
 /** Values that are never below 0. */
 const signless = /^(?:nozzle|bed|chamber|ooze|soak|flow|filament|first_|layer|height|top|to_tool|from_tool|tools)/
@@ -44,9 +44,9 @@ const isNeverBelow0 = (text: string): boolean =>
   /^[\w .+*/()]+$/.test(text) && [...text.matchAll(/[a-z]\w*/g)].every(([each]) => signless.test(each))
 
 /** The text of a formula or condition in our words; null where a part of it can't be said in them. */
-export function saidInOurs(tree: Tree, sort: 'Expression' | 'Condition', knowing: Knowing): string | null {
+export function saidInOurs(tree: Tree, kind: 'Expression' | 'Condition', knowing: Knowing): string | null {
   const ours = inOurWords(tree, knowing)
-  return (sort === 'Condition' ? asCondition(ours) : asNumber(ours))?.text ?? null
+  return (kind === 'Condition' ? asCondition(ours) : asNumber(ours))?.text ?? null
 }
 
 function inOurWords(tree: Tree, knowing: Knowing): Ours | null {
@@ -55,7 +55,7 @@ function inOurWords(tree: Tree, knowing: Knowing): Ours | null {
     case 'number':
       return number(tree.text)
     case 'text':
-      return tree.text.includes('"') ? null : { text: `"${tree.text}"`, sort: 'text', bind: binds.bare }
+      return tree.text.includes('"') ? null : { text: `"${tree.text}"`, kind: 'text', bind: binds.bare }
     case 'truth':
       return condition(tree.so ? '1 is 1' : '1 is 0', binds.compare)
     case 'negative': {
@@ -122,7 +122,7 @@ function word(tree: Extract<Tree, { is: 'word' }>, { vocabulary: { words }, vari
   const of = element ? '' : toolBehind(tree, value, meaning)
   if (of === null) return null
   if (value === 'uses') return of ? condition(`uses ${of.slice(4)}`, binds.bare) : null
-  return { text: value + of, sort: texts.has(value) ? 'text' : 'number', bind: binds.bare }
+  return { text: value + of, kind: texts.has(value) ? 'text' : 'number', bind: binds.bare }
 }
 
 /** ` of T1` for what stands behind a word in brackets; null where it can't be said, for it must not be lost. */
@@ -168,13 +168,13 @@ function joined(
   const compares = comparisons[sign]
   if (compares) {
     if (!left || !right) return null
-    if (left.sort === 'text' || right.sort === 'text')
-      return left.sort === right.sort && /^is/.test(compares)
+    if (left.kind === 'text' || right.kind === 'text')
+      return left.kind === right.kind && /^is/.test(compares)
         ? condition(`${left.text} ${compares} ${right.text}`, binds.compare)
         : null
     // `used[1] == 1` and `used[1] == false` ask no more than `used[1]` does.
     const asked =
-      left.sort === 'condition' ? left : right.sort === 'condition' && rightTree.is !== 'truth' ? right : null
+      left.kind === 'condition' ? left : right.kind === 'condition' && rightTree.is !== 'truth' ? right : null
     const by = asked === left ? rightTree : leftTree
     const so = by.is === 'truth' ? by.so : by.is === 'number' && /^[01]$/.test(by.text) ? by.text === '1' : null
     if (asked && so !== null && /^is/.test(compares))

@@ -24,8 +24,8 @@ const toolWords: Readonly<Record<string, string>> = {
 const inBrackets = (word: string, { index }: Vocabulary): string =>
   index ? word.replaceAll('[', index.open).replaceAll(']', index.close) : word
 
-export function inTheirWords(text: string, sort: 'Expression' | 'Condition', out: Out): Said {
-  const parsed = parse(text, sort)
+export function inTheirWords(text: string, kind: 'Expression' | 'Condition', out: Out): Said {
+  const parsed = parse(text, kind)
   return parsed.ok ? new Saying(text, out).whole(parsed.node) : { ok: false, what: parsed.why }
 }
 

@@ -142,16 +142,16 @@ class Reading {
   }
 
   /** In our words, as a formula or a condition; null where it can't be said in them. */
-  private ours(formula: string, sort: 'Expression' | 'Condition'): string | null {
+  private ours(formula: string, kind: 'Expression' | 'Condition'): string | null {
     const tree = readExpression(formula)
-    const said = tree && saidInOurs(tree, sort, this.knowing)
-    return said !== null && this.fits(said, sort) ? said : null
+    const said = tree && saidInOurs(tree, kind, this.knowing)
+    return said !== null && this.fits(said, kind) ? said : null
   }
 
   /** Whether our language takes it: it reads, and puts no lengths and temperatures together. */
-  private fits(said: string, sort: 'Expression' | 'Condition'): boolean {
+  private fits(said: string, kind: 'Expression' | 'Condition'): boolean {
     const scope = dryScope(this.units)
-    const found = sort === 'Condition' ? holds(said, scope) : evaluate(said, scope)
+    const found = kind === 'Condition' ? holds(said, scope) : evaluate(said, scope)
     return found.ok || / divides by zero/.test(found.why)
   }
 

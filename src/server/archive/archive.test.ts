@@ -53,7 +53,7 @@ describe('a shelf taken archive', () => {
     expect((await bring(before)).status).toBe(200)
     expect(packed()).toEqual(before)
     // The search has come back, too.
-    expect((await ask('/search?q=pea')).json).toMatchObject([{ sort: 'trial', title: 'Any material' }])
+    expect((await ask('/search?q=pea')).json).toMatchObject([{ kind: 'trial', title: 'Any material' }])
   })
 
   it('of one printer has what belongs to it and no other’s', () => {

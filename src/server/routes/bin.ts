@@ -17,44 +17,44 @@ import { needFreeName } from './scripts.ts'
 const Out = v.strictObject({ name: plainName('it', 120) })
 
 export function binRoutes(database: Database, now: () => string) {
-  const find = (sort: string, id: string): Binned => {
-    const binned = allBinned(database).find(each => each.sort === sort && String(each.id) === id)
+  const find = (kind: string, id: string): Binned => {
+    const binned = allBinned(database).find(each => each.kind === kind && String(each.id) === id)
     if (!binned) throw new Refused(404, 'This is not in the bin.')
     return binned
   }
   /** Refuses a name that another of its kind has been given meanwhile. */
-  const needFree = ({ sort, id }: Binned, name: string) => {
-    if (sort === 'scripts') {
+  const needFree = ({ kind, id }: Binned, name: string) => {
+    if (kind === 'scripts') {
       const why = whyStaysBinned(database, id)
       if (why !== null) throw new Refused(409, why, 'name')
       return needFreeName(database, name)
     }
     const taken =
-      sort === 'refrains'
+      kind === 'refrains'
         ? refrainNamed(database, name)?.name
-        : sort === 'variants'
+        : kind === 'variants'
           ? variantNamed(database, scriptOfVariant(database, id) ?? 0, name)?.name
-          : entryNamed(database, sort, nameKey(name))
+          : entryNamed(database, kind, nameKey(name))
     if (taken !== undefined) throw new Refused(409, `“${taken}” is the name of another by now.`, 'name')
   }
   return new Hono()
     .get('/', context => context.json({ days: daysInBin, things: allBinned(database) }))
-    .put('/:sort/:id', takes(Out), async context => {
-      const binned = find(context.req.param('sort'), context.req.param('id'))
+    .put('/:kind/:id', takes(Out), async context => {
+      const binned = find(context.req.param('kind'), context.req.param('id'))
       const { name } = context.req.valid('json')
       needFree(binned, name)
       writing(database, () => {
-        takeOut(database, binned.sort, binned.id, name)
-        if (binned.sort === 'scripts') writeBack(database, binned.id, now())
-        if (binned.sort === 'printers') syncDocuments(database, binned.id, now(), 'Put back with its printer.')
-        const job = binned.sort === 'jobs' && allEntries(database, 'jobs').find(({ id }) => id === binned.id)
+        takeOut(database, binned.kind, binned.id, name)
+        if (binned.kind === 'scripts') writeBack(database, binned.id, now())
+        if (binned.kind === 'printers') syncDocuments(database, binned.id, now(), 'Put back with its printer.')
+        const job = binned.kind === 'jobs' && allEntries(database, 'jobs').find(({ id }) => id === binned.id)
         if (job) needMaterials(database, job.data)
       })
-      return context.json({ sort: binned.sort, id: binned.id })
+      return context.json({ kind: binned.kind, id: binned.id })
     })
-    .delete('/:sort/:id', context => {
-      const { sort, id } = find(context.req.param('sort'), context.req.param('id'))
-      dropForGood(database, sort, id)
-      return context.json({ sort, id })
+    .delete('/:kind/:id', context => {
+      const { kind, id } = find(context.req.param('kind'), context.req.param('id'))
+      dropForGood(database, kind, id)
+      return context.json({ kind, id })
     })
 }

@@ -64,25 +64,25 @@ export function searchRoutes(database: Database) {
   }
 
   const hitFor = ({ rowid, body }: Found, words: readonly string[]): Hit | null => {
-    const [id, sort] = [Math.floor(rowid / 4), rowid % 4]
+    const [id, kind] = [Math.floor(rowid / 4), rowid % 4]
     const { line, shown } = lineOf(body, words)
-    if (sort === 0) {
+    if (kind === 0) {
       const found = statements.variant.get(id)
       if (!found) return null
       const { inUse, variant, ...rest } = found
       const title = inUse ? rest.title : `${rest.title}, ${variant}`
-      return { sort: 'text', ...rest, title, line: inUse ? line : null, shown }
+      return { kind: 'text', ...rest, title, line: inUse ? line : null, shown }
     }
-    if (sort === 3) {
+    if (kind === 3) {
       const found = statements.refrain.get(id)
-      return found ? { sort: 'refrain', scriptId: null, title: found.title, printer: '', line: null, shown } : null
+      return found ? { kind: 'refrain', scriptId: null, title: found.title, printer: '', line: null, shown } : null
     }
-    if (sort === 1) {
+    if (kind === 1) {
       const found = statements.revision.get(id)
-      return found ? { sort: 'note', ...found, line: null, shown } : null
+      return found ? { kind: 'note', ...found, line: null, shown } : null
     }
     const found = statements.trial.get(id)
-    return found ? { sort: 'trial', ...found, line: null, shown: inWords(shown) } : null
+    return found ? { kind: 'trial', ...found, line: null, shown: inWords(shown) } : null
   }
 
   return new Hono().get('/', context => {
@@ -94,10 +94,10 @@ export function searchRoutes(database: Database) {
     const like = `%${words.join(' ').replace(/[\\%_]/g, sign => `\\${sign}`)}%`
     const named = statements.names
       .all(like, max)
-      .map((found): Hit => ({ sort: 'name', ...found, line: null, shown: '' }))
-    const inText = maxOf.flatMap((count, sort) => {
-      const last = 4 * (statements.last[sort]?.get() ?? 0) + sort
-      return statements.found.all(asked(words), last, sort, count).flatMap(found => hitFor(found, words) ?? [])
+      .map((found): Hit => ({ kind: 'name', ...found, line: null, shown: '' }))
+    const inText = maxOf.flatMap((count, kind) => {
+      const last = 4 * (statements.last[kind]?.get() ?? 0) + kind
+      return statements.found.all(asked(words), last, kind, count).flatMap(found => hitFor(found, words) ?? [])
     })
     return context.json([...named, ...inText].slice(0, max))
   })

@@ -66,7 +66,7 @@ function formFor(file: File, decisions: Record<string, ArchiveDecision>) {
 }
 
 const at = (id: number | string) => ({ param: { id: String(id) } })
-const inBin = ({ sort, id }: Binned) => ({ param: { sort, id: String(id) } })
+const inBin = ({ kind, id }: Binned) => ({ param: { kind, id: String(id) } })
 const { carry, scripts, revisions, trials, refrains, archive, bin, materials, jobs, vocabularies, taught, printers } =
   client
 const stored = ({ table, id }: Unreadable) => ({ param: { table, id: String(id) } })
@@ -126,8 +126,8 @@ export const api = {
   removeRefrain: (id: number) => change('refrains', refrains[':id'].$delete(at(id))),
   binned: () => answer(bin.$get()),
   takeOut: (thing: Binned, name: string) =>
-    change('everything', bin[':sort'][':id'].$put({ ...inBin(thing), json: { name } })),
-  dropForGood: (thing: Binned) => change('everything', bin[':sort'][':id'].$delete(inBin(thing))),
+    change('everything', bin[':kind'][':id'].$put({ ...inBin(thing), json: { name } })),
+  dropForGood: (thing: Binned) => change('everything', bin[':kind'][':id'].$delete(inBin(thing))),
   lookIntoArchive: (file: File) => answer(archive.look.$post({}, formFor(file, {}))),
   bringArchive: (file: File, decisions: Record<string, ArchiveDecision>) =>
     change('everything', archive.bring.$post({}, formFor(file, decisions))),

@@ -26,7 +26,7 @@ import { type Action, toldApart } from '../state/registry.ts'
 import { Failed } from './Failed.tsx'
 import { FoundMenus } from './FoundMenus.tsx'
 
-const sorts: Record<Hit['sort'], string> = {
+const kinds: Record<Hit['kind'], string> = {
   name: 'script',
   text: 'in a script',
   note: 'note of a revision',
@@ -34,10 +34,10 @@ const sorts: Record<Hit['sort'], string> = {
   refrain: 'refrain',
 }
 
-const addressOf = ({ sort, scriptId, line }: Hit): string =>
-  sort === 'refrain'
+const addressOf = ({ kind, scriptId, line }: Hit): string =>
+  kind === 'refrain'
     ? '/refrains'
-    : sort === 'note' || sort === 'trial'
+    : kind === 'note' || kind === 'trial'
       ? `/history/${scriptId}`
       : `/desk/${scriptId}${line ? `?line=${line}` : ''}`
 
@@ -94,7 +94,7 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
     answer.to === words
       ? answer.hits
       : answer.hits.filter(({ title, shown, printer }) => haveWords(soughtIn(`${title} ${shown} ${printer}`), asked))
-  const named = hits.filter(({ sort }) => sort === 'name' || sort === 'refrain')
+  const named = hits.filter(({ kind }) => kind === 'name' || kind === 'refrain')
   const within = hits.filter(hit => !named.includes(hit))
   // What is found later comes above: the first is chosen as long as nobody has chosen another.
   const list = useRef<HTMLDivElement>(null)
@@ -155,8 +155,8 @@ export default function FinderDialog({ open, typed, onOpenChange: setOpen }: Pro
 }
 
 /** What tells a hit from others: the same place may be found by its name and by its text. */
-const placeOf = ({ sort, scriptId, title, line, shown }: Hit): string =>
-  `hit ${sort} ${scriptId} ${title} ${line} ${shown}`
+const placeOf = ({ kind, scriptId, title, line, shown }: Hit): string =>
+  `hit ${kind} ${scriptId} ${title} ${line} ${shown}`
 
 type HitsProps = { heading: string; hits: readonly Hit[]; onGo: (hit: Hit) => void }
 
@@ -173,13 +173,13 @@ function Hits({ heading, hits, onGo }: HitsProps) {
               {hit.line !== null && <span className="font-normal text-soft">, line {hit.line}</span>}
             </span>
             {hit.shown && (
-              <span className={`block truncate text-[13px] text-soft ${hit.sort === 'text' ? 'font-mono' : ''}`}>
+              <span className={`block truncate text-[13px] text-soft ${hit.kind === 'text' ? 'font-mono' : ''}`}>
                 {hit.shown}
               </span>
             )}
           </span>
           <span className="max-w-[45%] shrink-0 truncate text-[13px] text-soft">
-            {[sorts[hit.sort], hit.printer].filter(Boolean).join(', ')}
+            {[kinds[hit.kind], hit.printer].filter(Boolean).join(', ')}
           </span>
         </Command.Item>
       ))}

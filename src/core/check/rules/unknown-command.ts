@@ -6,11 +6,11 @@ import { looksLikeConfig } from '../../macros/config.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
 function check({ lines, stage, trace }: Checked): Found[] {
-  const macros = trace.troubles.flatMap(({ sort, line, why }): Found[] => {
-    if (sort === 'file') return [{ line, message: `${why} Add it under Macros.`, severity: 'advice' }]
-    if (sort === 'unreadable') return [{ line, message: why }]
-    if (sort === 'config') return [{ line, message: why, severity: 'error' }]
-    return sort === 'macro' ? [{ line, message: `${why} The rehearsal leaves it out.` }] : []
+  const macros = trace.troubles.flatMap(({ kind, line, why }): Found[] => {
+    if (kind === 'file') return [{ line, message: `${why} Add it under Macros.`, severity: 'advice' }]
+    if (kind === 'unreadable') return [{ line, message: why }]
+    if (kind === 'config') return [{ line, message: why, severity: 'error' }]
+    return kind === 'macro' ? [{ line, message: `${why} The rehearsal leaves it out.` }] : []
   })
   const unreadable = lines.flatMap((line): Found[] =>
     line.kind === 'unreadable' ? [{ line: line.number, message: line.reason ?? 'This line can’t be read.' }] : [],

@@ -26,10 +26,10 @@ function check({ lines, resolution, stage, trace }: Checked): Found[] {
       line,
       message: `${why} ${standIn === null ? leavesWordOut : `It is rehearsed with ${standIn} in its place.`}`,
     }))
-  const troubles = trace.troubles.flatMap(({ sort, line, why }): Found[] =>
-    sort === 'value'
+  const troubles = trace.troubles.flatMap(({ kind, line, why }): Found[] =>
+    kind === 'value'
       ? [{ line, message: why }]
-      : sort === 'unseen'
+      : kind === 'unseen'
         ? [{ line, message: `${why} Only the real machine can say.`, severity: 'advice' }]
         : [],
   )

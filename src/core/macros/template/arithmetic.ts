@@ -1,5 +1,5 @@
 // What two values come to under a sign: sums and products of numbers, texts and lists put together, `%` that fills a text in.
-import type { Sort } from '../budget.ts'
+import type { Kind } from '../budget.ts'
 import { isText, type Value } from '../values.ts'
 import { formatted } from './formats.ts'
 import {
@@ -8,16 +8,16 @@ import {
   isStream,
   isTuple,
   isWhole,
+  kindOf,
   noList,
   numbered,
   Stop,
-  sortOf,
   tuple,
   worthOf,
 } from './values.ts'
 
 /** Texts and values that are made are paid for. */
-export type Pay = { put: (text: string) => string; take: (sort: Sort, amount: number) => void }
+export type Pay = { put: (text: string) => string; take: (kind: Kind, amount: number) => void }
 
 export function reckon(sign: string, left: Item, right: Item, pay: Pay): Item {
   const texts = isText(left as Value) && isText(right as Value)
@@ -43,7 +43,7 @@ export function reckon(sign: string, left: Item, right: Item, pay: Pay): Item {
   }
   if (!isNumber(left) || !isNumber(right)) {
     const odd = isNumber(left) ? right : left
-    throw new Stop(`“${sign}” can’t be done with ${sortOf(odd)}. A parameter is a text: put |int or |float behind it.`)
+    throw new Stop(`“${sign}” can’t be done with ${kindOf(odd)}. A parameter is a text: put |int or |float behind it.`)
   }
   const [a, b, whole] = [worthOf(left), worthOf(right), isWhole(left) && isWhole(right)]
   if ((sign === '/' || sign === '//' || sign === '%') && b === 0) throw new Stop('It divides by zero.')

@@ -1,5 +1,5 @@
 // Works out what stands in a template's tree: values, filters, tests and calls, with bounded steps and nothing but plain data in reach.
-import type { Budget, Sort } from '../budget.ts'
+import type { Budget, Kind } from '../budget.ts'
 import { isText, type Value } from '../values.ts'
 import { type Pay, reckon } from './arithmetic.ts'
 import { argument, fallsBack, filterNamed, type Helpers } from './filters.ts'
@@ -14,6 +14,7 @@ import {
   isWhole,
   itemsOf,
   keyOf,
+  kindOf,
   Lookup,
   memberOf,
   Namespace,
@@ -23,7 +24,6 @@ import {
   Stop,
   same,
   sliceOf,
-  sortOf,
   truth,
   tuple,
   Unknown,
@@ -78,8 +78,8 @@ export abstract class Evaluator {
     this.take('steps')
   }
 
-  protected take(sort: Sort, amount = 1): void {
-    if (!this.budget.take(sort, amount)) throw new End(this.budget.why ?? '')
+  protected take(kind: Kind, amount = 1): void {
+    if (!this.budget.take(kind, amount)) throw new End(this.budget.why ?? '')
   }
 
   protected put(text: string): string {
@@ -95,7 +95,7 @@ export abstract class Evaluator {
   }
 
   /** What sums of texts and lists are paid with. */
-  protected readonly pay: Pay = { put: text => this.put(text), take: (sort, amount) => this.take(sort, amount) }
+  protected readonly pay: Pay = { put: text => this.put(text), take: (kind, amount) => this.take(kind, amount) }
 
   protected inScope<T>(work: () => T): T {
     this.scopes.push(new Map())
@@ -316,7 +316,7 @@ export abstract class Evaluator {
   private unary({ operator, argument }: Node): Item {
     const value = this.known(this.value(argument))
     if (operator.value === 'not') return !truth(value)
-    if (!isNumber(value)) throw new Stop(`${sortOf(value)} has no sign. Put |float behind it.`)
+    if (!isNumber(value)) throw new Stop(`${kindOf(value)} has no sign. Put |float behind it.`)
     return operator.value === '-' ? numbered(-worthOf(value), isWhole(value)) : value
   }
 
@@ -373,7 +373,7 @@ export abstract class Evaluator {
 const comparisons = ['==', '!=', '<', '>', '<=', '>=']
 
 function notThere(home: Item, name: string): never {
-  throw new Stop(`${sortOf(home)} has no “${name}(…)”.`)
+  throw new Stop(`${kindOf(home)} has no “${name}(…)”.`)
 }
 
 /** What has to be gone through, in steps. */

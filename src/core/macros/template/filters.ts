@@ -10,6 +10,7 @@ import {
   isStream,
   isWhole,
   itemsOf,
+  kindOf,
   memberOf,
   noList,
   numbered,
@@ -17,7 +18,6 @@ import {
   printed,
   Stop,
   same,
-  sortOf,
   stream,
   truth,
   tuple,
@@ -67,7 +67,7 @@ function inBase(value: Item, otherwise: Item, base: number): Item {
 }
 
 function rounded(value: Item, digits: number, method: Item): Item {
-  if (!isNumber(value)) throw new Stop(`${sortOf(value)} can’t be rounded. Put |float before it.`)
+  if (!isNumber(value)) throw new Stop(`${kindOf(value)} can’t be rounded. Put |float before it.`)
   const [number, scale] = [worthOf(value), 10 ** digits]
   if (method === 'floor') return new Float(Math.floor(number * scale) / scale)
   if (method === 'ceil') return new Float(Math.ceil(number * scale) / scale)
@@ -241,7 +241,7 @@ const filters: Readonly<Record<string, Filter>> = {
     return rounded(value, Math.min(20, Math.max(-20, Math.trunc(worthOf(digits)))), argument(args, named, 1, 'method'))
   },
   abs: value => {
-    if (!isNumber(value)) throw new Stop(`${sortOf(value)} has no size. Put |float before it.`)
+    if (!isNumber(value)) throw new Stop(`${kindOf(value)} has no size. Put |float before it.`)
     return numbered(Math.abs(worthOf(value)), isWhole(value))
   },
   min: extreme(-1),

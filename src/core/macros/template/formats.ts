@@ -7,11 +7,11 @@ import {
   isNumber,
   isTuple,
   isWhole,
+  kindOf,
   memberOf,
   printed,
   Stop,
   shown,
-  sortOf,
   worthOf,
 } from './values.ts'
 
@@ -25,7 +25,7 @@ type Place = {
   width: number
   group: string
   digits: number | null
-  sort: string
+  kind: string
 }
 
 const plainPlace: Place = {
@@ -37,7 +37,7 @@ const plainPlace: Place = {
   width: 0,
   group: '',
   digits: null,
-  sort: '',
+  kind: '',
 }
 
 /** Wide enough for any line, and as many decimals as a number may have. */
@@ -57,9 +57,9 @@ export function formatted(template: string, given: Item): string {
   let named = false
   const text = template.replace(
     /%(?:\((\w{1,60})\))?([-+ 0#]{0,5})(\*|\d{0,3})(?:\.(\*|\d{0,2}))?[hlL]?([a-zA-Z%]?)/g,
-    (_, name: string | undefined, flags: string, width: string, digits: string | undefined, sort: string) => {
-      if (sort === '%') return '%'
-      if (!sort || !'diuoxXeEfFgGcrsa'.includes(sort)) throw new Stop(`“%${sort}” is no place for a value in a text.`)
+    (_, name: string | undefined, flags: string, width: string, digits: string | undefined, kind: string) => {
+      if (kind === '%') return '%'
+      if (!kind || !'diuoxXeEfFgGcrsa'.includes(kind)) throw new Stop(`“%${kind}” is no place for a value in a text.`)
       named ||= name !== undefined
       const place: Place = {
         ...plainPlace,
@@ -69,14 +69,14 @@ export function formatted(template: string, given: Item): string {
         width: count(width, widest),
         digits: digits === undefined ? null : count(digits, maxDigits),
         zeros: flags.includes('0') && !flags.includes('-'),
-        sort: sort === 'i' || sort === 'u' ? 'd' : sort,
+        kind: kind === 'i' || kind === 'u' ? 'd' : kind,
       }
       const value = name === undefined ? next() : memberOf(given, name)
-      if ('rsa'.includes(sort)) {
-        const own = sort === 's' ? printed(value) : shown(value)
+      if ('rsa'.includes(kind)) {
+        const own = kind === 's' ? printed(value) : shown(value)
         return aligned(place.digits === null ? own : own.slice(0, place.digits), { ...place, zeros: false })
       }
-      if (sort === 'c' && isText(value as Value)) return aligned(value as string, { ...place, zeros: false })
+      if (kind === 'c' && isText(value as Value)) return aligned(value as string, { ...place, zeros: false })
       return aligned(numberIn(value, place), place)
     },
   )
@@ -86,27 +86,27 @@ export function formatted(template: string, given: Item): string {
 }
 
 /** A number as its place wants it, with its sign, not yet as wide. */
-function numberIn(value: Item, { sort, digits, sign, prefixed, group }: Place): string {
+function numberIn(value: Item, { kind, digits, sign, prefixed, group }: Place): string {
   if (!isNumber(value))
-    throw new Stop(`${sortOf(value)} stands where a number is wanted. Put |int or |float behind it.`)
-  const number = sort === 'd' ? Math.trunc(worthOf(value)) : worthOf(value)
-  if ('xXobc'.includes(sort) && !isWhole(value))
+    throw new Stop(`${kindOf(value)} stands where a number is wanted. Put |int or |float behind it.`)
+  const number = kind === 'd' ? Math.trunc(worthOf(value)) : worthOf(value)
+  if ('xXobc'.includes(kind) && !isWhole(value))
     throw new Stop('A number with a point stands where a whole one is wanted. Put |int behind it.')
-  if (sort === 'c') return String.fromCodePoint(Math.min(0x10ffff, Math.max(0, number)))
+  if (kind === 'c') return String.fromCodePoint(Math.min(0x10ffff, Math.max(0, number)))
   const size = Math.abs(number)
-  const bare = figures(size, sort, digits, prefixed)
+  const bare = figures(size, kind, digits, prefixed)
   const before = number < 0 ? '-' : sign
   return before + (group ? grouped(bare, group) : bare)
 }
 
-function figures(size: number, sort: string, digits: number | null, prefixed: boolean): string {
-  switch (sort) {
+function figures(size: number, kind: string, digits: number | null, prefixed: boolean): string {
+  switch (kind) {
     case 'd':
       return plainWhole(size).padStart(digits ?? 0, '0')
     case 'x':
     case 'X': {
       const text = (prefixed ? '0x' : '') + size.toString(16)
-      return sort === 'X' ? text.toUpperCase() : text
+      return kind === 'X' ? text.toUpperCase() : text
     }
     case 'o':
       return (prefixed ? '0o' : '') + size.toString(8)
@@ -220,7 +220,7 @@ function spelled(value: Item, format: string): string {
   if (format === '') return printed(value)
   const found = /^(?:(.)([<>=^])|([<>=^]))?([-+ ]?)(#?)(0?)(\d{0,3})([,_]?)(?:\.(\d{1,2}))?([a-zA-Z%]?)$/su.exec(format)
   if (!found) throw new Stop(`“${format}” is no format for a value in a text.`)
-  const [, fill, filled, align, sign = '', prefix, zeros, width, group = '', digits, sort = ''] = found
+  const [, fill, filled, align, sign = '', prefix, zeros, width, group = '', digits, kind = ''] = found
   const place: Place = {
     fill: fill ?? ' ',
     align: (filled ?? align ?? '') as Place['align'],
@@ -230,24 +230,24 @@ function spelled(value: Item, format: string): string {
     width: Number(width || 0),
     group,
     digits: digits === undefined ? null : Number(digits),
-    sort: sort === 'n' ? 'g' : sort,
+    kind: kind === 'n' ? 'g' : kind,
   }
   if (isText(value as Value)) {
-    if (sort !== '' && sort !== 's')
+    if (kind !== '' && kind !== 's')
       throw new Stop(`a text can’t be written as “${format}”. Put |int or |float behind it.`)
     const text = place.digits === null ? (value as string) : (value as string).slice(0, place.digits)
     return aligned(text, { ...place, fill: zeros === '0' ? '0' : place.fill, zeros: false, align: place.align || '<' })
   }
-  if (!isNumber(value)) throw new Stop(`${sortOf(value)} can’t be written as “${format}”.`)
-  if (sort !== '' && !'bcdeEfFgGnoxX%'.includes(sort)) throw new Stop(`a number can’t be written as “${format}”.`)
-  if (sort === 'd' && !isWhole(value))
+  if (!isNumber(value)) throw new Stop(`${kindOf(value)} can’t be written as “${format}”.`)
+  if (kind !== '' && !'bcdeEfFgGnoxX%'.includes(kind)) throw new Stop(`a number can’t be written as “${format}”.`)
+  if (kind === 'd' && !isWhole(value))
     throw new Stop('A number with a point stands where a whole one is wanted. Put |int behind it.')
-  return aligned(sort === '' ? untyped(value, place) : numberIn(value, place), place)
+  return aligned(kind === '' ? untyped(value, place) : numberIn(value, place), place)
 }
 
 /** Without a letter: whole numbers as they are, others with as many figures as are asked for, and a point in any case. */
 function untyped(value: number | Float | boolean, place: Place): string {
-  if (isWhole(value)) return numberIn(value, { ...place, sort: 'd' })
+  if (isWhole(value)) return numberIn(value, { ...place, kind: 'd' })
   const number = worthOf(value)
   const size = Math.abs(number)
   const text = place.digits === null ? printed(new Float(size)) : figures(size, 'g', place.digits, false)

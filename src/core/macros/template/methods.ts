@@ -12,12 +12,12 @@ import {
   isTuple,
   itemsOf,
   keyOf,
+  kindOf,
   memberOf,
   order,
   printed,
   Stop,
   same,
-  sortOf,
   truth,
   tuple,
   worthOf,
@@ -48,7 +48,7 @@ function methodsOf(value: Item, spend: Spend): Methods {
 
 const text = (value: Item): string => {
   if (isText(value as Value)) return value as string
-  throw new Stop(`${sortOf(value)} stands where a text is wanted. Put |string behind it.`)
+  throw new Stop(`${kindOf(value)} stands where a text is wanted. Put |string behind it.`)
 }
 const wholeOr = (value: Item, otherwise: number): number => (isNumber(value) ? Math.trunc(worthOf(value)) : otherwise)
 

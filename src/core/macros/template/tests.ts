@@ -7,12 +7,12 @@ import {
   isStream,
   isWhole,
   itemsOf,
+  kindOf,
   memberOf,
   order,
   printed,
   Stop,
   same,
-  sortOf,
   worthOf,
 } from './values.ts'
 
@@ -22,7 +22,7 @@ const isMapping = (value: Item): boolean => value instanceof Map || isRecord(val
 
 function numberIn(value: Item): number {
   if (isNumber(value)) return worthOf(value)
-  throw new Stop(`${sortOf(value)} is neither odd nor even. A parameter is a text: put |int behind it.`)
+  throw new Stop(`${kindOf(value)} is neither odd nor even. A parameter is a text: put |int behind it.`)
 }
 
 /** Letters are all of one case, and there are some. */
@@ -88,11 +88,11 @@ export function testNamed(name: string): Test {
 export function isIn(value: Item, among: Item): boolean {
   if (isText(among as Value)) {
     if (!isText(value as Value))
-      throw new Stop(`${sortOf(value)} can’t be looked for in a text. Put |string behind it.`)
+      throw new Stop(`${kindOf(value)} can’t be looked for in a text. Put |string behind it.`)
     return (among as string).includes(value as string)
   }
   if (Array.isArray(among)) return among.some(each => same(each, value))
   if (among === undefined) return false
-  if (among === null || isNumber(among)) throw new Stop(`Nothing is in ${sortOf(among)}.`)
+  if (among === null || isNumber(among)) throw new Stop(`Nothing is in ${kindOf(among)}.`)
   return isMapping(among) ? itemsOf(among).some(each => same(each, value)) : memberOf(among, value) !== undefined
 }

@@ -38,7 +38,7 @@ export type Item = Value | Unknown | Broken | Namespace | Lookup | Callable | It
 export function keyOf(value: Item): Key {
   if (isNumber(value)) return worthOf(value)
   if (value === null || isText(value as Value)) return value as Key
-  throw new Stop(`${sortOf(value)} can’t be a key of a dictionary here.`)
+  throw new Stop(`${kindOf(value)} can’t be a key of a dictionary here.`)
 }
 
 export const isNumber = (value: Item): value is number | Float | boolean =>
@@ -62,7 +62,7 @@ export const isRecord = (value: Item): value is { [key: string]: Value } =>
   typeof value === 'object' && value !== null && Object.getPrototypeOf(value) === Object.prototype
 
 /** How a thing is called in a sentence. */
-export function sortOf(value: Item): string {
+export function kindOf(value: Item): string {
   if (isText(value as Value)) return 'a text'
   if (isNumber(value)) return 'a number'
   if (Array.isArray(value)) return 'a list'
@@ -175,7 +175,7 @@ export function order(one: Item, other: Item): number {
     return one.length - other.length
   }
   throw new Stop(
-    `${sortOf(one)} and ${sortOf(other)} can’t be compared. A parameter is a text: put |int or |float behind it.`,
+    `${kindOf(one)} and ${kindOf(other)} can’t be compared. A parameter is a text: put |int or |float behind it.`,
   )
 }
 
@@ -186,14 +186,14 @@ export function itemsOf(value: Item): Item[] {
   if (value instanceof Map) return [...value.keys()]
   if (value === undefined) return []
   if (isRecord(value)) return Object.keys(value)
-  throw new Stop(`${sortOf(value)} can’t be gone through one by one.`)
+  throw new Stop(`${kindOf(value)} can’t be gone through one by one.`)
 }
 
 /** Keys and values of a dictionary, of whatever kind. */
 export function entriesOf(value: Item): [Key, Item][] {
   if (value instanceof Map) return [...value]
   if (isRecord(value)) return Object.entries(value)
-  throw new Stop(`${sortOf(value)} is no dictionary.`)
+  throw new Stop(`${kindOf(value)} is no dictionary.`)
 }
 
 /** A member by its name or place: undefined where there is none, and never anything that a thing merely inherits. */
@@ -208,7 +208,7 @@ export function memberOf(value: Item, key: Item): Item {
     const at = worthOf(key)
     return list[at < 0 ? list.length + at : at]
   }
-  if (value === undefined || value === null) throw new Stop(`${sortOf(value)} has no “${printed(key)}”.`)
+  if (value === undefined || value === null) throw new Stop(`${kindOf(value)} has no “${printed(key)}”.`)
   return own(value as Value, printed(key))
 }
 
@@ -216,7 +216,7 @@ export function memberOf(value: Item, key: Item): Item {
 export function sliceOf(value: Item, start: Item, stop: Item, step: Item): Item {
   const list = isText(value as Value) ? [...(value as string)] : Array.isArray(value) ? value : null
   if (isStream(value)) throw new Stop(noList)
-  if (!list) throw new Stop(`${sortOf(value)} has no parts.`)
+  if (!list) throw new Stop(`${kindOf(value)} has no parts.`)
   const [by, from, to] = [step, start, stop].map(each => (isNumber(each) ? Math.trunc(worthOf(each)) : null)) as [
     number | null,
     number | null,

@@ -1,7 +1,7 @@
 // The bin: what was thrown away in the last thirty days.
 import { useState } from 'react'
 import { momentWords } from '../../../core/model/moment.ts'
-import type { Binned, BinSort } from '../../../core/model/stored.ts'
+import type { BinKind, Binned } from '../../../core/model/stored.ts'
 import { useCommand } from '../../lib/useCommand.ts'
 import { howLongAgo } from '../../lib/words.ts'
 import { ApiError, api } from '../../state/api.ts'
@@ -16,7 +16,7 @@ type Props = {
   onSaid: (sentence: string) => void
 }
 
-const sortWords: Record<BinSort, string> = {
+const kindWords: Record<BinKind, string> = {
   scripts: 'script',
   variants: 'variant',
   refrains: 'refrain',
@@ -27,8 +27,8 @@ const sortWords: Record<BinSort, string> = {
 }
 
 /** “script of Dunlin, before the print”. */
-const told = ({ sort, whose, moment }: Binned): string =>
-  [`${sortWords[sort]}${whose && ` of ${whose}`}`, moment && momentWords[moment]].filter(Boolean).join(', ')
+const told = ({ kind, whose, moment }: Binned): string =>
+  [`${kindWords[kind]}${whose && ` of ${whose}`}`, moment && momentWords[moment]].filter(Boolean).join(', ')
 
 export function Bin({ days, things, onSaid }: Props) {
   const [asking, setAsking] = useState<Binned | null>(null)
@@ -52,7 +52,7 @@ export function Bin({ days, things, onSaid }: Props) {
       <Failed why={puttingBack.problem} onRetry={puttingBack.retry} />
       <ul>
         {things.map(thing => (
-          <li key={`${thing.sort} ${thing.id}`} className="flex items-center gap-2 border-b border-rule py-1.5">
+          <li key={`${thing.kind} ${thing.id}`} className="flex items-center gap-2 border-b border-rule py-1.5">
             <span className="min-w-0 flex-1">
               <span className="block truncate font-semibold">{thing.name}</span>
               <span className="text-[14px] text-soft">
@@ -72,7 +72,7 @@ export function Bin({ days, things, onSaid }: Props) {
         <Confirm
           title={`Throw “${asking.name}” away for good`}
           about={
-            asking.sort === 'scripts' || asking.sort === 'variants'
+            asking.kind === 'scripts' || asking.kind === 'variants'
               ? 'All its revisions and trials go with it. Only a backup can bring it back.'
               : 'Only a backup can bring it back.'
           }

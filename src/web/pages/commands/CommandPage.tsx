@@ -1,6 +1,6 @@
 // One command: what it is in each family, its letters with units, an example, and where it is used.
 import type { BookEntry } from '../../../core/effects/book.ts'
-import { sortOf } from '../../../core/effects/effects.ts'
+import { kindOf } from '../../../core/effects/effects.ts'
 import type { CommandSpec, Letter } from '../../../core/firmware/spec.ts'
 import { plain, plural } from '../../../core/format.ts'
 import type { TaughtCommand } from '../../../core/model/taught.ts'
@@ -40,7 +40,7 @@ export function CommandPage({ entry, taught }: Props) {
           <h3 className="font-serif text-[19px] font-semibold">{spec.title}</h3>
           <p className="text-[14px] text-soft">
             {families.join(', ')} {families.length > 1 ? 'families' : 'family'}
-            {spec.since && `, from version ${spec.since}`} · {sortOf(spec.effect)}
+            {spec.since && `, from version ${spec.since}`} · {kindOf(spec.effect)}
             {spec.taught && ' · taught by you'}
           </p>
           <pre className="my-2.5 w-fit rounded-button bg-sunk px-3 py-1.5 font-mono text-[14px]">{spec.example}</pre>

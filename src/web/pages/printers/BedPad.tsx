@@ -1,10 +1,10 @@
 // The bed as it is entered, with spots and keep-out zones that are dragged, or moved by arrow keys.
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react'
 import type { Printer } from '../../../core/model/printer.ts'
-import { moved, type Sort } from './moved.ts'
+import { type Kind, moved } from './moved.ts'
 
 type Props = { printer: Printer; onChange: (part: Partial<Printer>) => void }
-type Held = { sort: Sort; index: number; x: number; y: number; from: Printer }
+type Held = { kind: Kind; index: number; x: number; y: number; from: Printer }
 
 const stepMm = 1
 
@@ -40,24 +40,24 @@ export function BedPad({ printer, onChange }: Props) {
     const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(toMm)
     return { x: point.x, y: up(point.y) }
   }
-  const grab = (event: PointerEvent, sort: Held['sort'], index: number) => {
+  const grab = (event: PointerEvent, kind: Held['kind'], index: number) => {
     event.preventDefault()
     picture.current?.setPointerCapture(event.pointerId)
-    held.current = { sort, index, ...placeOf(event), from: printer }
+    held.current = { kind, index, ...placeOf(event), from: printer }
   }
   const drag = (event: PointerEvent) => {
     if (!held.current) return
-    const { sort, index, x, y, from } = held.current
+    const { kind, index, x, y, from } = held.current
     const now = placeOf(event)
-    onChange(moved(from, sort, index, now.x - x, now.y - y))
+    onChange(moved(from, kind, index, now.x - x, now.y - y))
   }
-  const key = (event: KeyboardEvent, sort: Held['sort'], index: number) => {
+  const key = (event: KeyboardEvent, kind: Held['kind'], index: number) => {
     const step = event.shiftKey ? 10 * stepMm : stepMm
     const dx = event.key === 'ArrowRight' ? step : event.key === 'ArrowLeft' ? -step : 0
     const dy = event.key === 'ArrowUp' ? step : event.key === 'ArrowDown' ? -step : 0
     if (dx === 0 && dy === 0) return
     event.preventDefault()
-    onChange(moved(printer, sort, index, dx, dy))
+    onChange(moved(printer, kind, index, dx, dy))
   }
   const box = (x: readonly [number, number], y: readonly [number, number]) => ({
     x: x[0],

@@ -1,14 +1,14 @@
 // A spot or a keep-out zone of a printer, moved on its bed.
 import type { Printer } from '../../../core/model/printer.ts'
 
-export type Sort = 'spot' | 'zone'
+export type Kind = 'spot' | 'zone'
 
 /** What of a printer changes when one of them goes so far, mm; places are whole millimetres. */
-export function moved(printer: Printer, sort: Sort, index: number, dx: number, dy: number): Partial<Printer> {
+export function moved(printer: Printer, kind: Kind, index: number, dx: number, dy: number): Partial<Printer> {
   const by = (value: number, shift: number) => Math.round(value + shift)
   const at = ({ x, y }: { x: number; y: number }) => ({ x: by(x, dx), y: by(y, dy) })
   // A dock goes with the place from which it is entered.
-  if (sort === 'spot')
+  if (kind === 'spot')
     return {
       spots: printer.spots.map((spot, i) =>
         i === index ? { ...spot, ...at(spot), ...(spot.approach && { approach: at(spot.approach) }) } : spot,

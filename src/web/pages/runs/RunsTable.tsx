@@ -12,10 +12,10 @@ import { BedPicture } from '../../ui/BedPicture.tsx'
 import { Press } from '../../ui/Press.tsx'
 import { SeverityMark } from '../../ui/Severity.tsx'
 
-type Sort = 'worst' | 'job' | 'time' | 'filament'
+type Kind = 'worst' | 'job' | 'time' | 'filament'
 type Only = 'all' | 'error' | 'warning' | 'clean'
 
-const sorts: Record<Sort, (a: RunRow, b: RunRow) => number> = {
+const kinds: Record<Kind, (a: RunRow, b: RunRow) => number> = {
   worst: byWorst,
   job: (a, b) => a.job.localeCompare(b.job, 'en'),
   time: (a, b) => b.durationS - a.durationS,
@@ -35,10 +35,10 @@ const onlyWords: Record<Only, string> = { all: 'all', error: 'errors', warning: 
 const max = 300
 
 export function RunsTable({ rows, printer }: { rows: readonly RunRow[]; printer: Printer }) {
-  const [sort, setSort] = useState<Sort>('worst')
+  const [kind, setKind] = useState<Kind>('worst')
   const [only, setOnly] = useState<Only>('all')
   const navigate = useNavigate()
-  const shown = useMemo(() => rows.filter(keeps[only]).sort(sorts[sort]), [rows, sort, only])
+  const shown = useMemo(() => rows.filter(keeps[only]).sort(kinds[kind]), [rows, kind, only])
   const several = new Set(rows.map(({ script }) => script)).size > 1
   const open = ({ scriptId, run }: RunRow, line?: number) => {
     borrowJob(run.job)
@@ -46,11 +46,11 @@ export function RunsTable({ rows, printer }: { rows: readonly RunRow[]; printer:
     if (line) where.set('line', String(line))
     navigate(`/desk/${scriptId}?${where}`)
   }
-  const head = (by: Sort, text: string, className = '') => (
-    <th aria-sort={sort === by ? 'descending' : 'none'} className={`py-1.5 pr-3 font-normal ${className}`}>
+  const head = (by: Kind, text: string, className = '') => (
+    <th aria-sort={kind === by ? 'descending' : 'none'} className={`py-1.5 pr-3 font-normal ${className}`}>
       <Press
-        onClick={() => setSort(by)}
-        className={`rounded-sm hover:text-ink ${sort === by ? 'font-semibold text-ink underline underline-offset-4' : ''}`}
+        onClick={() => setKind(by)}
+        className={`rounded-sm hover:text-ink ${kind === by ? 'font-semibold text-ink underline underline-offset-4' : ''}`}
       >
         {text}
       </Press>

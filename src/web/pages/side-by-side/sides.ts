@@ -23,9 +23,9 @@ export type Side = {
 
 /** Reads a side; `pasted` is the text of `text`. Throws with a sentence when it is gone. */
 export async function sideFor(key: string, pasted: string, other: Side | null): Promise<Side> {
-  const sort = key.split('-', 1)[0]
-  const id = key.slice(`${sort}-`.length)
-  if (sort === 'text')
+  const kind = key.split('-', 1)[0]
+  const id = key.slice(`${kind}-`.length)
+  if (kind === 'text')
     return {
       key,
       name: 'A pasted text',
@@ -36,7 +36,7 @@ export async function sideFor(key: string, pasted: string, other: Side | null): 
       file: other?.file ?? null,
       scriptId: null,
     }
-  if (sort === 'revision') {
+  if (kind === 'revision') {
     const revision = await api.revision(id)
     const { script, variant, number, text, printerId, note } = revision
     return {
@@ -50,10 +50,10 @@ export async function sideFor(key: string, pasted: string, other: Side | null): 
       scriptId: null,
     }
   }
-  if (sort === 'draft') return draftSide(key, id)
+  if (kind === 'draft') return draftSide(key, id)
   const script = await api.script(id)
   const { name, variant, variants, printerId, moment } = script
-  const draft = sort === 'desk' ? await unsavedChangeOf(script) : null
+  const draft = kind === 'desk' ? await unsavedChangeOf(script) : null
   return {
     key,
     name: draft ? `${name}, as changed` : name,

@@ -131,8 +131,8 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
         ],
       }),
     })
-    for (const sort of ['keypress', 'beforeinput', 'textInput', 'input'])
-      host.current.addEventListener(sort, event => event.stopPropagation())
+    for (const kind of ['keypress', 'beforeinput', 'textInput', 'input'])
+      host.current.addEventListener(kind, event => event.stopPropagation())
     view.current = made
     onReady(made)
     const now = useDesk.getState().open

@@ -59,10 +59,10 @@ const partStyles: Record<Part['is'], Style> = {
 }
 
 /** A formula's parts, and what stands between them in the style around. */
-function formulaStyles(text: string, sort: Sort, around: Style): Styled[] {
+function formulaStyles(text: string, kind: Sort, around: Style): Styled[] {
   const styled: Styled[] = []
   let at = 0
-  for (const { from, to, is } of partsOf(text, sort)) {
+  for (const { from, to, is } of partsOf(text, kind)) {
     if (from < at) continue
     if (from > at) styled.push({ length: from - at, style: around })
     styled.push({ length: to - from, style: partStyles[is] })

@@ -6,9 +6,9 @@ import type { Selection } from '../../../state/desk.ts'
 import { selectLines } from '../../../state/playhead.ts'
 import { Press } from '../../../ui/Press.tsx'
 
-type Sort = 'heat' | 'motion' | 'filament' | 'plain'
+type Kind = 'heat' | 'motion' | 'filament' | 'plain'
 
-const sorts: Partial<Record<PassageKind, Sort>> = {
+const kinds: Partial<Record<PassageKind, Kind>> = {
   heat: 'heat',
   'heat-wait': 'heat',
   soak: 'heat',
@@ -26,7 +26,7 @@ const sorts: Partial<Record<PassageKind, Sort>> = {
 }
 
 /** Dots for heat, slanted lines for motion, a full band for filament: told apart without their colours. */
-const looks: Record<Sort, { background: string; border: string }> = {
+const looks: Record<Kind, { background: string; border: string }> = {
   heat: {
     background:
       'radial-gradient(circle, color-mix(in srgb, var(--heat) 45%, transparent) 0.9px, transparent 1.1px) 0 0 / 7px 7px, color-mix(in srgb, var(--heat-fill) 45%, var(--raised))',
@@ -41,7 +41,7 @@ const looks: Record<Sort, { background: string; border: string }> = {
   plain: { background: 'var(--sunk)', border: 'var(--rule)' },
 }
 
-export const sortOf = (passage: Passage): Sort => sorts[passage.kind] ?? 'plain'
+export const kindOf = (passage: Passage): Kind => kinds[passage.kind] ?? 'plain'
 
 const narrowest = 9
 
@@ -82,7 +82,7 @@ export function Bands({ round, width, totalS, selection }: Props) {
     selection !== null && selection.firstLine >= firstLine && selection.lastLine <= lastLine
   return layOut(round.passages.slice(0, 300), width, totalS).map(band => {
     const { title, firstLine, lastLine, startS, endS } = band.passage
-    const look = looks[sortOf(band.passage)]
+    const look = looks[kindOf(band.passage)]
     return (
       <Press
         key={`${firstLine} ${title}`}

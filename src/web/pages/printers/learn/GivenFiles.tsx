@@ -2,14 +2,14 @@
 import { FileText, X } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { plural } from '../../../../core/format.ts'
-import { type Sort, sortOf } from '../../../../core/learn/file-kind.ts'
+import { type Kind, kindOf } from '../../../../core/learn/file-kind.ts'
 import type { PassedOver } from '../../../../core/learn/learn.ts'
 import { useDrop } from '../../../lib/useDrop.ts'
 import { forgetFiles, giveFiles, giveText, takeBack, useLearning } from '../../../state/files-to-learn.ts'
 import { Button } from '../../../ui/Button.tsx'
 import { Press } from '../../../ui/Press.tsx'
 
-const sortWords: Record<Sort, string> = {
+const kindWords: Record<Kind, string> = {
   config: 'a host’s config',
   'macro-file': 'a file of a card',
   report: 'a board’s report',
@@ -77,11 +77,11 @@ export function GivenFiles({ passedOver }: { passedOver: readonly PassedOver[] }
       )}
       <ul className="grid gap-1">
         {files.map(file => {
-          const sorted = sortOf(file)
+          const sorted = kindOf(file)
           const useless = passedOver.find(each => each.file === file.name && each.line === null)?.why
-          const why = useless ?? (sorted.sort === null ? sorted.why : null)
+          const why = useless ?? (sorted.kind === null ? sorted.why : null)
           const about =
-            sorted.sort && `${sortWords[sorted.sort]}, ${plural(file.text.trimEnd().split('\n').length, 'line')}`
+            sorted.kind && `${kindWords[sorted.kind]}, ${plural(file.text.trimEnd().split('\n').length, 'line')}`
           return <Given key={file.name} name={file.name} about={why ?? about ?? ''} bad={why !== null} />
         })}
         {unreadable.map(({ file, why }) => (
