@@ -304,8 +304,8 @@ export class Sequence {
     const body = new FormData()
     body.set('file', shelf)
     body.set('decisions', '{}')
-    const brought = await fetch(`${this.url}/api/archive/bring`, { method: 'POST', body })
-    if (!brought.ok) throw new Error(await brought.text())
+    const imported = await fetch(`${this.url}/api/archive/import`, { method: 'POST', body })
+    if (!imported.ok) throw new Error(await imported.text())
   }
 
   private async json(path: string) {

@@ -1,9 +1,9 @@
 import { expect, it } from 'vitest'
-import { pageAt, pages, places, tabsOf } from './pages.ts'
+import { pageAt, pages, sections, tabsOf } from './pages.ts'
 
 it('has at most seven places, each with a page of its own', () => {
-  expect(places.length).toBeLessThanOrEqual(7)
-  for (const { path } of places) expect(pageAt(path)).not.toBeNull()
+  expect(sections.length).toBeLessThanOrEqual(7)
+  for (const { path } of sections) expect(pageAt(path)).not.toBeNull()
 })
 
 it('finds the page of an address, and none for one that is nowhere', () => {

@@ -1,7 +1,7 @@
-// Every page there is, once: for the router, the header, the finder and the server.
+// The list of all pages, read by the router, the header, the finder and the server.
 
-/** The places at the top; a page belongs to one of them, or is reached from where it is about. */
-export const places = [
+/** The sections in the header. Every page belongs to one of them. */
+export const sections = [
   { name: 'shelf', title: 'Shelf', path: '/' },
   { name: 'desk', title: 'Desk', path: '/desk' },
   { name: 'runs', title: 'Runs', path: '/runs' },
@@ -9,30 +9,30 @@ export const places = [
   { name: 'workshop', title: 'Workshop', path: '/jobs' },
 ] as const
 
-export type PlaceName = (typeof places)[number]['name']
+export type SectionName = (typeof sections)[number]['name']
 
 export type Page = {
-  /** As the router and the server take it: `:name` is a part of the address that differs. */
+  /** The path as the router and the server take it, with parameters: `/desk/:id`. */
   path: string
-  place: PlaceName
+  section: SectionName
   title: string
-  /** What people call what is found there. */
+  /** Other words that people use for the page's content, for the finder. */
   also: string
-  /** Whether it can be gone to by itself; the others are about something, and are reached from there. */
+  /** Whether the page can be opened without a parameter, from a tab or the finder. */
   listed: boolean
 }
 
-const page = (path: string, place: PlaceName, title: string, also = '', listed = true): Page => ({
+const page = (path: string, section: SectionName, title: string, also = '', listed = true): Page => ({
   path,
-  place,
+  section,
   title,
   also,
   listed,
 })
-/** A page to read in the Library. */
+/** A documentation page in the Library. */
 const reading = (path: string, title: string, also: string): Page =>
   page(path, 'library', title, `help docs documentation manual guide ${also}`)
-const about = (path: string, place: PlaceName, title: string): Page => page(path, place, title, '', false)
+const about = (path: string, section: SectionName, title: string): Page => page(path, section, title, '', false)
 
 export const pages = [
   page('/', 'shelf', 'Shelf', 'printers scripts start page home overview'),
@@ -71,11 +71,11 @@ export const pages = [
   reading('/read/carrying', 'Carrying over', 'another printer firmware convert port adapt move'),
   reading('/read/changes', 'Changes of tools', 'tool change multi material moments whole print purge tower'),
   reading('/read/macros', 'Macros', 'templates host macro files variables delayed'),
-  page('/refrains', 'library', 'Refrains', 'shared passages snippets reuse copy in many scripts'),
-  page('/vocabularies', 'library', 'Vocabularies', 'vocabulary placeholders slicer variables words export import'),
   reading('/read/vocabularies', 'About vocabularies', 'placeholders'),
   reading('/read/shortcuts', 'Shortcuts', 'keys keyboard hotkeys'),
   page('/jobs', 'workshop', 'Jobs and materials', 'filament temperatures print area first layer height'),
+  page('/refrains', 'workshop', 'Refrains', 'shared passages snippets reuse copy in many scripts'),
+  page('/vocabularies', 'workshop', 'Vocabularies', 'vocabulary placeholders slicer variables words export import'),
   page(
     '/keeping',
     'workshop',
@@ -86,11 +86,11 @@ export const pages = [
 
 export type Path = (typeof pages)[number]['path']
 
-/** The pages of a place that have a tab of their own, in their order. */
-export const tabsOf = (place: PlaceName): Page[] =>
-  place !== 'shelf' && place !== 'desk' ? pages.filter(each => each.listed && each.place === place) : []
+/** The pages of a section that have a tab, in their order. */
+export const tabsOf = (section: SectionName): Page[] =>
+  section !== 'shelf' && section !== 'desk' ? pages.filter(each => each.listed && each.section === section) : []
 
-/** The page that an address shows; null where there is none. */
+/** The page at an address; null if there is none. */
 export function pageAt(address: string): Page | null {
   const parts = address.split('/').filter(Boolean)
   const fits = ({ path }: Page) => {

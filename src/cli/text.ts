@@ -51,7 +51,7 @@ export function rehearsalText(round: Round): string {
   ])
   return [
     `${duration(durations.totalS)}: ${spent.join(', ') || 'no time at all'}`,
-    `${mm(filament.pushedMm, 1)} of filament extruded: ${plain(filament.volumeMm3, 1)} mm³, ${plain(filament.massG, 2)} g`,
+    `${mm(filament.extrudedMm, 1)} of filament extruded: ${plain(filament.volumeMm3, 1)} mm³, ${plain(filament.massG, 2)} g`,
     '',
     columns(rows),
     '',
@@ -63,7 +63,7 @@ export function rehearsalText(round: Round): string {
 }
 
 /** What became of the lines that are not the same, the questions, and what only the carried script has. */
-export function carriedText({ changes, open, onlyThere, before, after }: CarryPlan): string {
+export function carriedText({ changes, open, newFindings: onlyThere, before, after }: CarryPlan): string {
   const rows = changes
     .filter(({ kind }) => kind !== 'same')
     .map(({ line, kind, became, why }) => [

@@ -59,7 +59,7 @@ export function rehearsalAnswer(round: Round, extra: readonly Extra[] = []) {
       waiting_s: durations.waitingS,
     },
     filament: {
-      pushed_mm: filament.pushedMm,
+      pushed_mm: filament.extrudedMm,
       net_mm: filament.netMm,
       volume_mm3: filament.volumeMm3,
       mass_g: filament.massG,

@@ -10,7 +10,7 @@ import type { RoundStep } from './round-steps.ts'
 export { type RehearsalInput, type Round, stageOf, type Unexplained } from './rehearsal.ts'
 
 type Told = (step: RoundStep) => void
-const toNobody: Told = () => {}
+const noProgress: Told = () => {}
 
 /**
  * Reads, rehearses and checks a text: all of a round but its sentences. Never throws, whatever the text. `lines` is the text
@@ -20,7 +20,7 @@ export function rehearseAndCheck(
   text: string,
   setting: RehearsalInput,
   lines = read(text),
-  told = toNobody,
+  told = noProgress,
 ): Unexplained {
   told('rehearsing')
   const { opened } = setting
@@ -41,7 +41,7 @@ export function withExplained(text: string, setting: Pick<RehearsalInput, 'opene
 }
 
 /** Does everything there is to do with a text. Never throws, whatever the text. */
-export function rehearseScript(text: string, setting: RehearsalInput, told = toNobody): Round {
+export function rehearseScript(text: string, setting: RehearsalInput, told = noProgress): Round {
   told('reading')
   const checked = rehearseAndCheck(text, setting, read(text), told)
   told('explaining')

@@ -104,7 +104,7 @@ describe('where a script came from', () => {
     data.set('file', new Blob([new Uint8Array(pack(gather(shelf.database)))]), 'shelf.zip')
     data.set('decisions', '{}')
     await ask('/archive/empty', 'POST')
-    await ask('/archive/bring', 'POST', data)
+    await ask('/archive/import', 'POST', data)
     const brought = (await printers()).flatMap(({ scripts }) => scripts).find(({ name }) => name === copy.name)
     expect((await ask(`/carry/after/${brought?.id}`)).json).toMatchObject({
       from: { script: 'Mine', revision: 1 },

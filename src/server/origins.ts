@@ -1,5 +1,5 @@
 // Where scripts were carried over from, and what became of the originals since.
-import { CameFrom, type CarryAsked } from '../core/model/came-from.ts'
+import { CameFrom, type CarryOptions } from '../core/model/came-from.ts'
 import { nameKey } from '../core/model/script.ts'
 import { readStored } from './catalog.ts'
 import type { Database } from './database.ts'
@@ -28,7 +28,7 @@ const revisionOf = (database: Database, variantId: number, number: number | null
     .get(variantId, number ?? Number.MAX_SAFE_INTEGER)
 
 /** What a revision is, for the script that is carried over from it; null where there is none of that number. */
-export function cameFrom(database: Database, revisionId: number, asked: CarryAsked): CameFrom | null {
+export function cameFrom(database: Database, revisionId: number, asked: CarryOptions): CameFrom | null {
   const row = database
     .prepare<[number], { identity: string; printer: string; script: string; variant: string; revision: number }>(
       `SELECT s.identity, p.name AS printer, s.name AS script, v.name AS variant, r.number AS revision

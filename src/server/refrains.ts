@@ -1,12 +1,12 @@
 // Refrains in the database: passages kept once, each with its revisions.
 
 import { nameKey } from '../core/model/script.ts'
-import type { KeptRefrain } from '../core/model/stored.ts'
+import type { SavedRefrain } from '../core/model/stored.ts'
 import { addRow, type Database, writing } from './database.ts'
 
-type Row = Omit<KeptRefrain, 'earlier'>
+type Row = Omit<SavedRefrain, 'earlier'>
 
-export function allRefrains(database: Database): KeptRefrain[] {
+export function allRefrains(database: Database): SavedRefrain[] {
   const heads = database
     .prepare<[], Row>(
       `SELECT f.id, f.name, r.text, r.note, r.number AS revision, r.created_at AS changedAt

@@ -1,7 +1,7 @@
 // What every route shares: bodies checked by a schema, refusals with a plain sentence and a place.
 import type { Context, MiddlewareHandler, TypedResponse } from 'hono'
 import * as v from 'valibot'
-import { placeOfIssue, sentenceOf } from '../core/model/issues.ts'
+import { pathOfIssue, sentenceOf } from '../core/model/issues.ts'
 
 /** What a request that changes something waits for before it does so; set by the application. */
 export type Waiting = { Variables: { mayChange?: () => Promise<void> } }
@@ -61,7 +61,7 @@ async function bodyOf<S extends v.GenericSchema>(context: Context, schema: S): P
   throw new Refused(
     400,
     `The request does not fit: ${sentenceOf(parsed.issues)}`,
-    placeOfIssue(parsed.issues[0]) || null,
+    pathOfIssue(parsed.issues[0]) || null,
   )
 }
 

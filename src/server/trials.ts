@@ -1,5 +1,5 @@
 // Trials in the database: what was seen of a revision, with a picture where there is one.
-import type { KeptTrial } from '../core/model/stored.ts'
+import type { SavedTrial } from '../core/model/stored.ts'
 import { Trial } from '../core/model/trial.ts'
 import { readStored } from './catalog.ts'
 import { addRow, type Database } from './database.ts'
@@ -7,7 +7,7 @@ import { addRow, type Database } from './database.ts'
 type Row = { id: number; revisionId: number; madeAt: string; pictured: number; data: string }
 
 /** Of all revisions of a script, the oldest first. */
-export const trialsOf = (database: Database, scriptId: number): KeptTrial[] =>
+export const trialsOf = (database: Database, scriptId: number): SavedTrial[] =>
   database
     .prepare<[number], Row>(
       `SELECT t.id, t.revision_id AS revisionId, t.made_at AS madeAt, t.picture IS NOT NULL AS pictured, t.data

@@ -64,7 +64,7 @@ describe.each(tables)('an unreadable row of %s', table => {
 
 test('an export has the scripts of a printer that can’t be read, and is brought in again without it', async () => {
   damage('printers', '{')
-  const { pack, empty, bring } = shelfTasks(shelf.database, join(shelf.folder, 'backups'))
+  const { pack, empty, importShelf } = shelfTasks(shelf.database, join(shelf.folder, 'backups'))
   const zip = pack(null)?.zip ?? new Uint8Array()
   const files = unzipSync(zip)
   const scripts = Object.keys(files).filter(file => /^left out\/Dunlin, .*\.gcode$/.test(file))
@@ -74,7 +74,7 @@ test('an export has the scripts of a printer that can’t be read, and is brough
     .get()
   expect(scripts).toHaveLength(Number(count))
   empty(now)
-  bring(zip, {}, now)
+  importShelf(zip, {}, now)
   expect((await shelf.ask('/shelf')).json.printers).toHaveLength(demoPrinters().length - 1)
 })
 

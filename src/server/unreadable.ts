@@ -57,12 +57,7 @@ export function removeUnreadable(database: Database, { table, id }: Unreadable, 
 }
 
 /** Gives an unreadable thing the data that it had before; returns false where it has no such earlier version. */
-export function bringBackEarlier(
-  database: Database,
-  { table, id }: Unreadable,
-  earlierId: number,
-  now: string,
-): boolean {
+export function restoreEarlier(database: Database, { table, id }: Unreadable, earlierId: number, now: string): boolean {
   if (isOther(table)) return false
   const earlier = earlierOf(database, table, id).find(each => each.id === earlierId)
   if (!earlier) return false

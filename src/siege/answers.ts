@@ -55,7 +55,9 @@ function carriedOtherwise(text: string, setting: RehearsalInput, printer: Printe
   let end = text.length
   while (text[end - 1] === '\r' || text[end - 1] === '\n') end--
   const plain = text.slice(0, end)
-  const [open, closed] = [plain, `${plain}\n`].map(each =>
+  // A lone \\r breaks lines only in a text without \\n.
+  const lineBreak = plain.includes('\r') && !plain.includes('\n') ? '\r' : '\n'
+  const [open, closed] = [plain, plain + lineBreak].map(each =>
     runTask('carry over', () => carryOver({ text: each, from: setting, to })),
   )
   if (!open?.ok || !closed?.ok)

@@ -10,13 +10,13 @@ const maxLines = 40
 const slowMs = 2000
 
 const kinds = new Map<string, { count: number; seed: number; what: string }>()
-let [done, lines, signs, slow, slowest] = [0, 0, 0, 0, 0]
+let [done, lines, chars, slow, slowest] = [0, 0, 0, 0, 0]
 const began = performance.now()
 
 const tell = () => {
   const seconds = (performance.now() - began) / 1000
   console.log(
-    `${done.toLocaleString('en')} texts of ${lines.toLocaleString('en')} lines and ${signs.toLocaleString('en')} characters in ${seconds.toFixed(0)} s; ${[...kinds.values()].reduce((sum, { count }) => sum + count, 0)} amiss, ${slow} slower than ${slowMs / 1000} s, the slowest ${(slowest / 1000).toFixed(2)} s`,
+    `${done.toLocaleString('en')} texts of ${lines.toLocaleString('en')} lines and ${chars.toLocaleString('en')} characters in ${seconds.toFixed(0)} s; ${[...kinds.values()].reduce((sum, { count }) => sum + count, 0)} amiss, ${slow} slower than ${slowMs / 1000} s, the slowest ${(slowest / 1000).toFixed(2)} s`,
   )
 }
 
@@ -40,7 +40,7 @@ for (let seed = first; seed < first + wanted; seed++) {
   const amiss = amissWith(text, setting, besides, timed)
   done++
   lines += text.split('\n').length
-  signs += text.length
+  chars += text.length
   if (amiss) {
     const kind = amiss.replace(/\d+/g, '#').slice(0, 160)
     const known = kinds.get(kind)

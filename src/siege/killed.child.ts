@@ -1,6 +1,6 @@
 // Works on a database until it is killed or done: for what kills it. Says “go” when it begins.
 import { readFileSync } from 'node:fs'
-import { bring } from '../server/archive/import.ts'
+import { importShelf } from '../server/archive/import.ts'
 import { unpack } from '../server/archive/unpack.ts'
 import { allBackups, backUp, backupFolder } from '../server/backups.ts'
 import { openDatabase, writing } from '../server/database.ts'
@@ -21,7 +21,7 @@ switch (task) {
     const found = unpack(new Uint8Array(readFileSync(file)))
     if (!found.ok) throw new Error(found.why)
     go()
-    bring(database, found.archive, {}, now)
+    importShelf(database, found.archive, {}, now)
     break
   }
   case 'back up': {

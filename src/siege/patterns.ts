@@ -39,8 +39,8 @@ export function patternsIn(folder: string): Pattern[] {
 /** Characters that scripts and configs are made of, one of each kind, and those that end a line for a pattern only. */
 const kinds = [...' \taAeGMXz019_.-+:;=,@#"\'()[]{}%<>$!?&*/\\|~é', '\u00a0', '\u2028', '\n', '\r', '😀']
 
-const matches = (source: string, flags: string, sign: string): boolean =>
-  new RegExp(`^(?:${source})$`, flags.replace(/[gy]/g, '')).test(sign)
+const matches = (source: string, flags: string, char: string): boolean =>
+  new RegExp(`^(?:${source})$`, flags.replace(/[gy]/g, '')).test(char)
 
 const maxWays = 4
 const maxPumped = 24
@@ -53,7 +53,7 @@ function waysOf(element: AST.Element, flags: string, pumped: AST.Element | null,
     case 'CharacterClass':
     case 'CharacterSet':
     case 'ExpressionCharacterClass':
-      return kinds.filter(sign => matches(element.raw, flags, sign)).slice(0, maxWays)
+      return kinds.filter(char => matches(element.raw, flags, char)).slice(0, maxWays)
     case 'Group':
     case 'CapturingGroup':
       return element.alternatives
@@ -78,7 +78,7 @@ const mixtures = ['  \u2028', ' \t', '0a ']
 const kindsOf = (element: AST.Element, flags: string): string[] =>
   element.type === 'CharacterClass' || element.type === 'CharacterSet'
     ? [
-        ...kinds.filter(sign => matches(element.raw, flags, sign)),
+        ...kinds.filter(char => matches(element.raw, flags, char)),
         ...mixtures.filter(mixture => matches(`(?:${element.raw})+`, flags, mixture)),
       ]
     : waysOf(element, flags, null, 0)

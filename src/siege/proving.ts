@@ -126,7 +126,7 @@ type Rehearsal = ReturnType<typeof rehearseScript>
 function madeRequest(chance: Chance, { passages }: Rehearsal): EditRequest {
   const all = passages.flatMap(each => [each, ...each.parts])
   const at = (all.length ? oneOf(chance, all) : { firstLine: 1 }).firstLine
-  const laying = all.filter(({ pushedMm }) => pushedMm > 0)
+  const laying = all.filter(({ extrudedMm }) => extrudedMm > 0)
   const purge = (laying.length ? oneOf(chance, laying) : { firstLine: at }).firstLine
   const shift = { x: oneOf(chance, [0, 3, -2]), y: oneOf(chance, [0, 4.5]), z: oneOf(chance, [0, 0, 0.1]) }
   return oneOf<EditRequest>(chance, [

@@ -183,12 +183,12 @@ async function moving(): Promise<void> {
     before = await packed()
     await post('look', form())
     const { backup } = await post('empty')
-    const bringing = post('bring', form())
+    const importing = post('import', form())
     // What the bin's page asks for meanwhile neither waits for the import nor stands in its way.
-    for (let brought = false; !brought; ) {
+    for (let imported = false; !imported; ) {
       const { status } = await fetch(`${url}/api/bin`)
       if (status !== 200) wrong.push(`the bin while a shelf is brought in: ${status}`)
-      brought = await Promise.race([bringing.then(() => true), setTimeout(200, false)])
+      imported = await Promise.race([importing.then(() => true), setTimeout(200, false)])
     }
     await same('bringing it in')
     await post('empty')

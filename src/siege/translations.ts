@@ -6,7 +6,7 @@ import type { Vocabulary } from '../core/model/vocabulary.ts'
 import { rehearseLines } from '../core/resolve/resolve.ts'
 import { stageOf } from '../core/round.ts'
 import { learn } from '../core/vocabulary/learn.ts'
-import { inPlainSigns } from '../core/vocabulary/plain-syntax.ts'
+import { inPlainSyntax } from '../core/vocabulary/plain-syntax.ts'
 import { toOurs } from '../core/vocabulary/to-ours.ts'
 import { toTheirs } from '../core/vocabulary/to-theirs.ts'
 import { type Proven, settingsFor } from './proving.ts'
@@ -37,7 +37,7 @@ function madeWay(chance: Chance): Way {
   ] as const)
   const around = (text: string) => open + text + close
   const brackets = open === '[' || chance() < 0.4 ? (['(', ')'] as const) : (['[', ']'] as const)
-  const signs = chance() < 0.5
+  const operators = chance() < 0.5
   const [when, otherwiseWhen, otherwise, end] = oneOf(chance, [
     ['if', 'elsif', 'else', 'endif'],
     ['if', 'elif', 'else', 'endif'],
@@ -53,9 +53,9 @@ function madeWay(chance: Chance): Way {
     otherwiseWhen,
     otherwise,
     end,
-    and: signs ? '&&' : 'and',
-    or: signs ? '||' : 'or',
-    not: text => (signs ? `!(${text})` : `not (${text})`),
+    and: operators ? '&&' : 'and',
+    or: operators ? '||' : 'or',
+    not: text => (operators ? `!(${text})` : `not (${text})`),
   }
 }
 
@@ -85,8 +85,8 @@ function condition(chance: Chance, way: Way, depth = 0): string {
   const deeper = () => condition(chance, way, depth + 1)
   const which = depth > 1 ? 0 : chance()
   if (which < 0.55) {
-    const sign = oneOf(chance, ['>', '<', '>=', '<=', '==', '!='])
-    return `${formula(chance, way, heats, 2)} ${sign} ${oneOf(chance, ['60', '70', '215', '240'])}`
+    const operator = oneOf(chance, ['>', '<', '>=', '<=', '==', '!='])
+    return `${formula(chance, way, heats, 2)} ${operator} ${oneOf(chance, ['60', '70', '215', '240'])}`
   }
   if (which < 0.65) return `tool_used${way.index(oneOf(chance, ['0', '1']))}`
   if (which < 0.75) return way.not(deeper())
@@ -167,13 +167,13 @@ export function proveTranslation(chance: Chance): Proven & { text: string } {
   for (const setting of settingsFor(chance)) {
     const stage = { ...stageOf(setting), vocabulary }
     const run = (script: string, asSent: boolean): Trace => rehearseLines(read(script), { ...stage, asSent }).trace
-    const theirs = run(inPlainSigns(text, vocabulary), true)
-    const parting = partingOf(theirs, run(inPlainSigns(ours.text, vocabulary), false), {
+    const theirs = run(inPlainSyntax(text, vocabulary), true)
+    const parting = partingOf(theirs, run(inPlainSyntax(ours.text, vocabulary), false), {
       as: ['in their words', 'in ours'],
     })
     if (parting) return { ...told, refused, wrong: `${setting.job.name}: ${parting.line} ${parting.what}` }
     if (back.untranslatable.length > 0) continue
-    const again = partingOf(theirs, run(inPlainSigns(back.text, vocabulary), true), {
+    const again = partingOf(theirs, run(inPlainSyntax(back.text, vocabulary), true), {
       as: ['in their words', 'back in them'],
     })
     if (again) return { ...told, refused, wrong: `${setting.job.name}: back: ${again.line} ${again.what}` }

@@ -13,8 +13,8 @@ import { watchPlaces } from './lib/restore-focus.ts'
 import { lastDesk } from './state/last-desk.ts'
 import { queries } from './state/query-client.ts'
 import { Frame } from './ui/Frame.tsx'
-import { Nowhere } from './ui/Nowhere.tsx'
-import { watchUnheard } from './ui/Unheard.tsx'
+import { NotFoundPage } from './ui/NotFoundPage.tsx'
+import { watchFailures } from './ui/UnhandledFailure.tsx'
 
 // Each brings along what it alone needs.
 const Shelf = later(() => import('./pages/shelf/Shelf.tsx'), 'Shelf')
@@ -28,7 +28,7 @@ const CarryPage = later(() => import('./pages/carry/CarryPage.tsx'), 'CarryPage'
 const CarryToSeveral = later(() => import('./pages/carry/Several.tsx'), 'CarryToSeveral')
 const OtherFirmware = later(() => import('./pages/carry/OtherFirmware.tsx'), 'OtherFirmware')
 const Refrains = later(() => import('./pages/refrains/Refrains.tsx'), 'Refrains')
-const KeepingPlace = later(() => import('./pages/backup/KeepingPlace.tsx'), 'KeepingPlace')
+const BackupPage = later(() => import('./pages/backup/BackupPage.tsx'), 'BackupPage')
 const PrinterPage = later(() => import('./pages/printers/PrinterPage.tsx'), 'PrinterPage')
 const NewPrinter = later(() => import('./pages/printers/NewPrinter.tsx'), 'NewPrinter')
 const LearnPrinter = later(() => import('./pages/printers/learn/LearnPrinter.tsx'), 'LearnPrinter')
@@ -55,7 +55,7 @@ const elements: Record<Path, ReactElement> = {
   '/carry/:id/several': <CarryToSeveral />,
   '/printers/:id/firmware': <OtherFirmware />,
   '/refrains': <Refrains />,
-  '/keeping': <KeepingPlace />,
+  '/keeping': <BackupPage />,
   '/printers/new': <NewPrinter />,
   '/printers/learn': <LearnPrinter />,
   '/printers/:id': <PrinterPage />,
@@ -77,13 +77,16 @@ const elements: Record<Path, ReactElement> = {
 const router = createBrowserRouter([
   {
     element: <Frame />,
-    children: [...pages.map(({ path }) => ({ path, element: elements[path] })), { path: '*', element: <Nowhere /> }],
+    children: [
+      ...pages.map(({ path }) => ({ path, element: elements[path] })),
+      { path: '*', element: <NotFoundPage /> },
+    ],
   },
 ])
 
 watchPlaces()
 watchEscape()
-watchUnheard()
+watchFailures()
 await joinTabs()
 await openDraftStorage()
 void convertOlderDrafts().catch(() => {})

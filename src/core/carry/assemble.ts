@@ -25,11 +25,11 @@ export function assembled(
   raws.forEach(({ raw }, i) => {
     const number = i + 1
     const own = ofOrigin.get(number) ?? []
-    const behind = own
+    const after = own
       .flatMap((flatLine, at) => (at === own.length - 1 ? addedAfter(flatLine) : []))
       .map(each => asChange(each, number))
     const change = own.length === 0 ? gone(flat, number) : whole(own, flat, flatRaws, outcomes, additions, raw, number)
-    changes.push(change, ...behind)
+    changes.push(change, ...after)
   })
   return changes
 }

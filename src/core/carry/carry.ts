@@ -7,10 +7,10 @@ import type { Rehearsed } from '../script/edits/plan.ts'
 import { madePassages } from '../script/makers/maker.ts'
 import { assembled } from './assemble.ts'
 import { type Change, type Ends, endsOf, unwanted, withoutLastBreak, writtenOut } from './changes.ts'
-import { withHung } from './dependents.ts'
+import { withDependents } from './dependents.ts'
 import { flatten, rehearsed, rehearsedAs } from './flatten.ts'
 import { madeAgain } from './made-passages.ts'
-import { mended, onlyThere, roundOf } from './mend.ts'
+import { mended, newFindings, roundOf } from './mend.ts'
 import { needs } from './needs.ts'
 import { ranks } from './outcomes.ts'
 import { AnswerRefused, type Ask, Questions } from './questions.ts'
@@ -34,7 +34,7 @@ export type CarryPlan = {
   before: Round
   after: Round
   /** Findings of the carried script whose rule the script itself has not as often. */
-  onlyThere: Finding[]
+  newFindings: Finding[]
   /** Whether the way back would not lead to the same script: something was left out, made shorter or held to a limit. */
   oneWay: boolean
 }
@@ -79,7 +79,7 @@ function carriedClosed(request: CarryRequest): Carried {
     const flat = flatten(original, from, to, questions)
     const script = rehearsedAs(original, flat.text, from)
     const walked = walk(script, from, to, questions, same)
-    const outcomes = withHung(script, walked.outcomes)
+    const outcomes = withDependents(script, walked.outcomes)
     const additions = [...walked.additions, ...needs(script, from, to, walked)].sort(
       (a, b) => ranks.indexOf(a.rank) - ranks.indexOf(b.rank),
     )
@@ -131,7 +131,7 @@ function planOf({ request, questions, wanted, ends, before: leading, held }: Par
     open: questions.open,
     before,
     after,
-    onlyThere: onlyThere(before, after),
+    newFindings: newFindings(before, after),
     oneWay: held || lost,
   }
 }

@@ -8,7 +8,7 @@ const touching: readonly (string | undefined)[] = ['probe', 'probe-point', 'leve
 const speaksOfIt = /\b(?:prob|mesh|level|align|gantry)/i
 
 /** The outcomes with such messages left out as well. */
-export function withHung(script: Rehearsed, outcomes: ReadonlyMap<number, Outcome>): Map<number, Outcome> {
+export function withDependents(script: Rehearsed, outcomes: ReadonlyMap<number, Outcome>): Map<number, Outcome> {
   const all = new Map(outcomes)
   const effects = script.lines.map(({ command }) =>
     command ? effectOf(script.stage.firmware, command)?.does : undefined,

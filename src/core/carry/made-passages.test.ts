@@ -94,7 +94,7 @@ gcode:
       'G1 Z5 F600',
     ])
     expect(made.changes.filter(({ line }) => line === null)).toEqual([])
-    expect(made.onlyThere.filter(({ severity }) => severity === 'error')).toEqual([])
+    expect(made.newFindings.filter(({ severity }) => severity === 'error')).toEqual([])
   })
 
   it('keeps the heats values that a call was given as values', () => {

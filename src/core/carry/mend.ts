@@ -27,7 +27,7 @@ export function mended(
   const before = heatsAsValues || hasErrors ? roundOf(text, from, undefined) : null
   for (let round = 0; before; round++) {
     const after = roundOf(writtenOut(now, ends), to, undefined)
-    const mends = onlyThere(before, after).flatMap(({ severity, fixes: [fix], message }) => {
+    const mends = newFindings(before, after).flatMap(({ severity, fixes: [fix], message }) => {
       const made = severity === 'error' && fix && withEdits(now, ends, fix.edits, `${fix.title}: ${message}`)
       return made ? [made] : []
     })
@@ -62,8 +62,8 @@ function withUnwanted(changes: Change[], mend: readonly Change[], refused: reado
   const all = [...changes]
   mend.forEach((change, i) => {
     if (change.line !== null || !refused.includes(change.id) || all.some(({ id }) => id === change.id)) return
-    const behind = mend.slice(i + 1).find(({ id }) => all.some(each => each.id === id))
-    all.splice(behind ? all.findIndex(({ id }) => id === behind.id) : all.length, 0, unwanted(change, ''))
+    const after = mend.slice(i + 1).find(({ id }) => all.some(each => each.id === id))
+    all.splice(after ? all.findIndex(({ id }) => id === after.id) : all.length, 0, unwanted(change, ''))
   })
   return all
 }
@@ -75,7 +75,7 @@ export function roundOf(text: string, input: RehearsalInput, from: Round['state'
 }
 
 /** Of each rule the findings that the new script has beyond the old one's. */
-export function onlyThere(before: Round, after: Round): Finding[] {
+export function newFindings(before: Round, after: Round): Finding[] {
   const had = new Map<string, number>()
   const keyOf = ({ rule, severity }: Finding) => `${rule} ${severity}`
   for (const finding of before.findings) had.set(keyOf(finding), (had.get(keyOf(finding)) ?? 0) + 1)

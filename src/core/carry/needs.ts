@@ -20,7 +20,7 @@ export function needs(script: Rehearsed, from: Side, to: Side, walked: Walked): 
   const additions: Addition[] = []
   const prints =
     rows.some(({ does }) => does === 'heat' || does === 'tool-heat') || script.trace.steps.filament.some(mm => mm > 0)
-  if (homing && prints) additions.push(...behindHoming(script, rows, homing.line, from, to))
+  if (homing && prints) additions.push(...afterHoming(script, rows, homing.line, from, to))
   const firstProbe = rows.find(({ does }) => does === 'probe')
   if (firstProbe && settlesFor(from, to) && !soaks(script)) additions.push(soak(firstProbe.line, to))
   if (!from.family.heatsToExtrude && to.family.heatsToExtrude && homing)
@@ -44,7 +44,7 @@ const rowsIn = (script: Rehearsed): Row[] =>
     ]
   })
 
-function behindHoming(script: Rehearsed, rows: readonly Row[], line: number, from: Side, to: Side): Addition[] {
+function afterHoming(script: Rehearsed, rows: readonly Row[], line: number, from: Side, to: Side): Addition[] {
   const { printer, family } = to
   const { phrases } = family
   const additions: Addition[] = []

@@ -24,7 +24,7 @@ const figures = ({ durations, filament, strokes, findings, bounds }: Round) => (
   durationS: durations.totalS,
   heatingS: durations.heatingS,
   massG: filament.massG,
-  pushedMm: filament.pushedMm,
+  extrudedMm: filament.extrudedMm,
   bounds,
   strokes: strokes.slice(0, maxStrokes).map(({ path }) => path),
   findings: findings.map(shortly),
@@ -43,11 +43,11 @@ export const planShown = (plan: CarryPlan, firstLine = 1) => ({
   text: plan.text,
   passages: byPassages(plan, firstLine),
   asks: plan.asks.map(ask => ({ ...ask, answered: !plan.open.some(({ key }) => key === ask.key) })),
-  onlyThere: plan.onlyThere.map(shortly),
+  newFindings: plan.newFindings.map(shortly),
   oneWay: plan.oneWay,
   /** What the lines are for, as the weightiest of their passages has it. */
   kind:
-    plan.before.passages.toSorted((a, b) => b.pushedMm - a.pushedMm || b.endS - b.startS - (a.endS - a.startS))[0]
+    plan.before.passages.toSorted((a, b) => b.extrudedMm - a.extrudedMm || b.endS - b.startS - (a.endS - a.startS))[0]
       ?.kind ?? 'other',
   before: sideShown(plan.before),
   after: sideShown(plan.after),

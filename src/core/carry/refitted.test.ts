@@ -27,7 +27,7 @@ describe('another firmware on the same machine', () => {
     const made = plan(here, there, clay.text.split('\n'), 'start')
     expect(textOf(made)).toContain('M302 P1')
     expect(textOf(made).filter(line => /^M10[49]/.test(line))).toEqual([])
-    expect(made.onlyThere.filter(({ severity }) => severity !== 'advice')).toEqual([])
+    expect(made.newFindings.filter(({ severity }) => severity !== 'advice')).toEqual([])
   })
 
   it('asks for no levelling of a firmware that has none', () => {
@@ -37,6 +37,6 @@ describe('another firmware on the same machine', () => {
       ['M190 S60', 'G28', 'G29', 'G1 X9 Y9 F3000'],
       'start',
     )
-    expect(made.onlyThere.map(({ rule }) => rule)).not.toContain('levelling-missing')
+    expect(made.newFindings.map(({ rule }) => rule)).not.toContain('levelling-missing')
   })
 })

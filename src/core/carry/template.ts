@@ -204,30 +204,30 @@ class Translator {
   }
 
   private sum(node: Node): Ours {
-    const sign = node.operator.value
+    const operator = node.operator.value
     const [left, right] = [this.expression(node.left), this.expression(node.right)]
-    if (!['+', '-', '*', '/'].includes(sign)) throw new TooMuch()
+    if (!['+', '-', '*', '/'].includes(operator)) throw new TooMuch()
     if (left.value !== null && right.value !== null) {
       const [a, b] = [left.value, right.value]
-      return number(sign === '+' ? a + b : sign === '-' ? a - b : sign === '*' ? a * b : a / b)
+      return number(operator === '+' ? a + b : operator === '-' ? a - b : operator === '*' ? a * b : a / b)
     }
-    return { text: `${bracketed(left)} ${sign} ${bracketed(right)}`, value: null, simple: false }
+    return { text: `${bracketed(left)} ${operator} ${bracketed(right)}`, value: null, simple: false }
   }
 
   /** A condition of ours, or what it comes to where only numbers stand in it. */
   private condition(node: Node): string | boolean {
     if (node.type === 'BinaryExpression') {
-      const sign = node.operator.value
-      if (sign === 'and' || sign === 'or') {
+      const operator = node.operator.value
+      if (operator === 'and' || operator === 'or') {
         const [left, right] = [this.condition(node.left), this.condition(node.right)]
-        if (typeof left === 'boolean') return (sign === 'and') === left ? right : left
-        if (typeof right === 'boolean') return (sign === 'and') === right ? left : right
-        return `(${left}) ${sign} (${right})`
+        if (typeof left === 'boolean') return (operator === 'and') === left ? right : left
+        if (typeof right === 'boolean') return (operator === 'and') === right ? left : right
+        return `(${left}) ${operator} (${right})`
       }
-      const said = comparisons[sign]
+      const said = comparisons[operator]
       if (!said) throw new TooMuch()
       const [left, right] = [this.expression(node.left), this.expression(node.right)]
-      if (left.value !== null && right.value !== null) return compared(left.value, sign, right.value)
+      if (left.value !== null && right.value !== null) return compared(left.value, operator, right.value)
       return `${left.text} ${said} ${right.text}`
     }
     if (node.type === 'UnaryExpression' && node.operator.value === 'not') {
@@ -250,8 +250,8 @@ const comparisons: Readonly<Record<string, string>> = {
   '!=': 'is not',
 }
 
-function compared(a: number, sign: string, b: number): boolean {
-  switch (sign) {
+function compared(a: number, operator: string, b: number): boolean {
+  switch (operator) {
     case '<':
       return a < b
     case '<=':
@@ -261,7 +261,7 @@ function compared(a: number, sign: string, b: number): boolean {
     case '>=':
       return a >= b
     default:
-      return (a === b) === (sign === '==')
+      return (a === b) === (operator === '==')
   }
 }
 

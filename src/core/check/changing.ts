@@ -47,7 +47,7 @@ export function onOneHead(script: Script, one: number, other: number): boolean {
 export const knownBefore = ({ stage }: Script): boolean => handedOn({ stage }) && stage.change?.moves != null
 
 /** What the program brings back to the tip itself before the print goes on, mm, and whether it counts anew; null where unknown. */
-export function programsOwn({ stage, trace }: Pick<Checked, 'stage' | 'trace'>): { mm: number; anew: boolean } | null {
+export function slicersOwn({ stage, trace }: Pick<Checked, 'stage' | 'trace'>): { mm: number; anew: boolean } | null {
   const after = stage.change?.moves?.after
   if (after === undefined) return null
   const relative = lastModes(trace).extrusion === 'relative'
@@ -79,13 +79,13 @@ export const toolAfter = ({ trace }: Pick<Checked, 'trace'>): number => toolShow
  * For each step, mm of what it pushes that only bring filament back to the tip: what this tool had retracted, or what the tool
  * before it had, for scripts retract with the one and unretract with the other.
  */
-export function broughtBack({
+export function refilledMm({
   steps,
   trace,
   ooze,
   stage,
 }: Pick<Checked, 'steps' | 'trace' | 'ooze' | 'stage'>): Float32Array {
-  const brought = new Float32Array(steps.length)
+  const refilled = new Float32Array(steps.length)
   const owed = new Map<number, number>()
   // Within a print, where nothing was handed on, the program or the script before may have retracted.
   const began = trace.beginning.modes.tool
@@ -111,7 +111,7 @@ export function broughtBack({
     const paid = Math.min(rest, before)
     before -= paid
     rest -= paid
-    brought[i] = filamentMm - rest
+    refilled[i] = filamentMm - rest
   }
-  return brought
+  return refilled
 }

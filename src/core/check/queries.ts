@@ -89,7 +89,7 @@ export const printArea = ({ stage }: Checked): Rectangle => areaOn(stage.job, st
 export const acrossMm = ({ from, to }: Step): number => Math.hypot(to.x - from.x, to.y - from.y) || 0
 
 /** When each tool's first filament is pushed; Infinity when never. */
-export const firstPushS = ({ steps }: Checked): number =>
+export const firstExtrusionS = ({ steps }: Checked): number =>
   steps.find(({ filamentMm }) => filamentMm > 0)?.start ?? Number.POSITIVE_INFINITY
 
 /** Whether a script is more than a part of one: it homes, waits for a heater, or extrudes. */

@@ -66,8 +66,8 @@ function changesIn(match: Match, left: Rehearsed, right: Rehearsed, all: Within[
   const purposes = same ? null : purposesChanged(a, b, left, right)
   if (purposes) return own(purposes)
   // A setting further up may change what the same lines do.
-  const amountTold = Math.abs(a.pushedMm - b.pushedMm) >= 0.05
-  const amount = `${noun} ${plain(a.pushedMm, 1)} → ${plain(b.pushedMm, 1)} mm`
+  const amountTold = Math.abs(a.extrudedMm - b.extrudedMm) >= 0.05
+  const amount = `${noun} ${plain(a.extrudedMm, 1)} → ${plain(b.extrudedMm, 1)} mm`
   if (same) return amountTold ? [{ words: amount, derived: true }] : place
   const changes = lineChanges(linesOf(left, a), linesOf(right, b), {
     noun,

@@ -35,7 +35,7 @@ function differences(was: Came, is: Came): string[] {
   const says: string[] = []
   const [time, now] = [was.durations.totalS, is.durations.totalS]
   if (Math.abs(time - now) > 0.05) says.push(`${duration(time)} → ${duration(now)}`)
-  const [mm, then] = [is.filament.pushedMm, was.filament.pushedMm]
+  const [mm, then] = [is.filament.extrudedMm, was.filament.extrudedMm]
   if (Math.abs(mm - then) > 0.005) says.push(`${plain(then)} → ${plain(mm)} mm of filament`)
   for (const axis of ['x', 'y', 'z'] as const) {
     const [a, b] = [was.bounds[axis], is.bounds[axis]]

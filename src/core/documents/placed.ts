@@ -27,7 +27,7 @@ export function placed(findings: readonly Finding[], script: Script): Finding[] 
   const called = new Set(commands.flatMap(({ line, whence }) => (elsewhere(whence) ? [line] : [])))
   if (!findings.some(({ line }) => called.has(line))) return [...findings]
   const places = new Map<string, { number: number; place: FilePlace }>()
-  const behind: Line[] = []
+  const after: Line[] = []
   const lineOf = Int32Array.from(trace.rows.line)
   const ran = commands.map((command, row) => {
     const { whence } = command
@@ -37,13 +37,13 @@ export function placed(findings: readonly Finding[], script: Script): Finding[] 
     if (!known) {
       known = { number: lines.length + places.size + 1, place: { file: whence.file, line: whence.line } }
       places.set(key, known)
-      behind.push(lineFor(known.number, command.command, script.text.length))
+      after.push(lineFor(known.number, command.command, script.text.length))
     }
     lineOf[row] = known.number
     return { ...command, line: known.number }
   })
   const apart = { ...trace, ran, rows: { ...trace.rows, line: lineOf } }
-  const all = [...lines, ...behind]
+  const all = [...lines, ...after]
   const again = check({
     ...script,
     lines: all,

@@ -208,7 +208,7 @@ describe('macro files', () => {
     })
     // 100 mm long with 10 mm of filament, told as the line that calls.
     expect(strokes).toMatchObject([{ line: 3, lengthMm: 100 }])
-    expect(filament.pushedMm).toBe(10)
+    expect(filament.extrudedMm).toBe(10)
     expect(trace.messages.map(({ text }) => text)).toEqual(['after'])
   })
 

@@ -40,13 +40,13 @@ export const changeFilament = record<'change-filament'>({
       effect.part
     ]
     if (byFile) return `${title} by ${byFile.name}.`
-    const pushed = steps.reduce((sum, { filamentMm }) => sum + Math.max(0, filamentMm), 0)
-    const known = stage.printer.filamentChange !== null || pushed > firstRetractMm
+    const extruded = steps.reduce((sum, { filamentMm }) => sum + Math.max(0, filamentMm), 0)
+    const known = stage.printer.filamentChange !== null || extruded > firstRetractMm
     const what =
       effect.part === 'change'
         ? ': retracts, parks the head, waits for the person, and returns'
         : effect.part === 'load' && known
-          ? `: ${mm(pushed)}`
+          ? `: ${mm(extruded)}`
           : ''
     return `${title}${what}${known ? '' : '; how much filament it moves is not in the printer’s description'}.`
   },

@@ -61,7 +61,7 @@ describe('macros of a host', () => {
     expect(trace.messages.map(({ text }) => text)).toEqual(['homing', 'hot enough'])
     expect(commands.every(({ line }) => line === 1)).toBe(true)
     expect(commands).toHaveLength(trace.rows.count)
-    expect(passages).toMatchObject([{ firstLine: 1, lastLine: 1, startS: 0, endS: trace.totalS, pushedMm: 12 }])
+    expect(passages).toMatchObject([{ firstLine: 1, lastLine: 1, startS: 0, endS: trace.totalS, extrudedMm: 12 }])
   })
 
   it('take parameters, or what they are otherwise, and choose their branches', () => {
@@ -73,7 +73,7 @@ describe('macros of a host', () => {
   it('see the simulated printer as it is then, and variables as they were set', () => {
     expect(run('G28\nPURGE LENGTH=50').trace.messages.map(({ text }) => text)).toEqual(['homing'])
     const text = 'SET_GCODE_VARIABLE MACRO=START_PRINT VARIABLE=purge VALUE=6\nSTART_PRINT'
-    expect(run(text).filament.pushedMm).toBe(6)
+    expect(run(text).filament.extrudedMm).toBe(6)
   })
 
   it('may take a command’s place, and still call it', () => {

@@ -95,16 +95,16 @@ function presents({ from, to }: Step, { printer }: Stage): boolean {
  * small one a prime; strokes over a brush are a wipe; after a print a bed that is brought forward presents it.
  */
 export function purposeOfMove(steps: readonly Step[], stage: Stage): Purpose {
-  const pushed = steps.reduce((sum, step) => sum + Math.max(0, step.filamentMm), 0)
+  const extruded = steps.reduce((sum, step) => sum + Math.max(0, step.filamentMm), 0)
   const drawn = steps.some(step => step.filamentMm < 0)
   const last = steps.at(-1)
-  if (pushed > 0) {
+  if (extruded > 0) {
     const along = steps.some(({ kind, from, to }) => kind === 'extrude' && Math.hypot(to.x - from.x, to.y - from.y) > 5)
     if (along)
       return last && nearSpot(stage, /bucket|purge/, last.to) && nearSpot(stage, /bucket|purge/, last.from)
         ? 'purge-spot'
         : 'purge-line'
-    return pushed >= 5 ? 'purge-spot' : 'prime'
+    return extruded >= 5 ? 'purge-spot' : 'prime'
   }
   if (drawn) return 'retract'
   if (last && Math.hypot(last.to.x - last.from.x, last.to.y - last.from.y) > 1) {

@@ -21,7 +21,7 @@ describe('filament', () => {
 
   it('counts pushed as the forward moves and net as forward less back', () => {
     const { filament } = round(purge)
-    expect(filament.pushedMm).toBeCloseTo(13.5, 9)
+    expect(filament.extrudedMm).toBeCloseTo(13.5, 9)
     expect(filament.netMm).toBeCloseTo(11, 9)
     // 13.5 · 2.405282 = 32.47131 mm³; · 1.25 / 1000 = 0.0405891 g; · 20 / 1000 = 0.000811783
     expect(filament.volumeMm3).toBeCloseTo(32.47131, 4)
@@ -30,12 +30,12 @@ describe('filament', () => {
   })
 
   it('pushes half with a flow of 50 %', () => {
-    expect(round(['M221 S50', 'M83', 'G1 E10 F300']).filament.pushedMm).toBeCloseTo(5, 9)
+    expect(round(['M221 S50', 'M83', 'G1 E10 F300']).filament.extrudedMm).toBeCloseTo(5, 9)
   })
 
   it('takes firmware retraction from the printer, once', () => {
     const { filament } = round(['G11', 'G10', 'G10', 'G11'])
-    expect(filament.pushedMm).toBe(5)
+    expect(filament.extrudedMm).toBe(5)
     expect(filament.netMm).toBe(0)
   })
 

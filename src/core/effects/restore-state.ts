@@ -4,7 +4,7 @@ import { numberOf } from '../gcode/line.ts'
 import { named, takeFeed } from './moving.ts'
 import { record } from './record.ts'
 import { stateName } from './save-state.ts'
-import { allAxes, bringBack, goBack } from './saving.ts'
+import { allAxes, goBack, restore } from './saving.ts'
 
 export const restoreState = record<'restore-state'>({
   movesHead: true,
@@ -18,7 +18,7 @@ export const restoreState = record<'restore-state'>({
       goBack(recorder, saved, which.length ? which : allAxes, feedMmS)
       return
     }
-    bringBack(recorder, saved, move !== null)
+    restore(recorder, saved, move !== null)
     if (move !== null && numberOf(command, move) === 1)
       goBack(recorder, saved, allAxes, numberOf(command, 'MOVE_SPEED') ?? (saved.feedMmMin ?? 1500) / 60)
   },

@@ -2,7 +2,7 @@
 import { plain } from '../format.ts'
 import { fileNamed } from '../model/printer.ts'
 import { record } from './record.ts'
-import { allAxes, bringBack, goBack } from './saving.ts'
+import { allAxes, goBack, restore } from './saving.ts'
 
 export const resume = record<'resume'>({
   movesHead: true,
@@ -13,7 +13,7 @@ export const resume = record<'resume'>({
   run: (recorder, _command, { file }, byFile) => {
     const saved = recorder.remembered.get(file === null ? 'PAUSE_STATE' : '1')
     if (byFile || !saved) return
-    bringBack(recorder, saved, true)
+    restore(recorder, saved, true)
     goBack(recorder, saved, allAxes, (saved.feedMmMin ?? 3000) / 60)
   },
   says: ({ spec, steps, byFile }) => {

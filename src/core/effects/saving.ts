@@ -1,7 +1,7 @@
 // Where the machine is and how it counts, put by under a name and brought back.
 import type { Recorder } from '../machine/recorder.ts'
 import type { Saved } from '../machine/state.ts'
-import { placeOrNull } from '../machine/state.ts'
+import { coordinateOrNull } from '../machine/state.ts'
 import { type Axis, axes } from '../model/printer.ts'
 import { goTo } from './moving.ts'
 
@@ -16,7 +16,7 @@ export function putBy(recorder: Recorder, name: string): void {
     feedPercent,
     places,
     filamentMm: recorder.counter,
-    position: { x: placeOrNull(x - shift.x), y: placeOrNull(y - shift.y), z: placeOrNull(z - shift.z) },
+    position: { x: coordinateOrNull(x - shift.x), y: coordinateOrNull(y - shift.y), z: coordinateOrNull(z - shift.z) },
     tool,
     fan,
   })
@@ -33,7 +33,7 @@ export function goBack(recorder: Recorder, saved: Saved, which: readonly Axis[],
 }
 
 /** Counts again as it was put by; `counting` is how the filament stood. */
-export function bringBack(recorder: Recorder, saved: Saved, whole: boolean): void {
+export function restore(recorder: Recorder, saved: Saved, whole: boolean): void {
   const { positioning, extrusion, units, feedMmMin, feedPercent, places, filamentMm } = saved
   recorder.set({ positioning, extrusion, units, feedMmMin, feedPercent })
   if (!whole) return

@@ -16,7 +16,7 @@ import { applyEdits, type Edit } from '../model/script.ts'
 import { boxFor, type Vocabulary } from '../model/vocabulary.ts'
 import { resolve, worldOf } from '../resolve/resolve.ts'
 import { type RehearsalInput, stageOf } from '../round.ts'
-import { inPlainSigns } from '../vocabulary/plain-syntax.ts'
+import { inPlainSyntax } from '../vocabulary/plain-syntax.ts'
 import type { Has } from '../vocabulary/their-words.ts'
 import type { Translated, Untranslatable } from '../vocabulary/to-ours.ts'
 import { type Decided, toTheirs } from '../vocabulary/to-theirs.ts'
@@ -120,13 +120,13 @@ function filesIn(text: string, settings: readonly [RehearsalInput, ...RehearsalI
       return form.decided
         ? forEach(its => ({
             ...inWords(text, its, vocabulary, decidedFor(text, its)),
-            back: said => sent(its, inPlainSigns(said, vocabulary), { vocabulary }),
+            back: said => sent(its, inPlainSyntax(said, vocabulary), { vocabulary }),
           }))
         : [
             {
               name: '',
               ...inWords(text, stage, vocabulary),
-              back: said => stages.flatMap(its => sent(its, inPlainSigns(said, vocabulary), { vocabulary })),
+              back: said => stages.flatMap(its => sent(its, inPlainSyntax(said, vocabulary), { vocabulary })),
             },
           ]
     }
@@ -212,7 +212,7 @@ function callsIn(call: Call, vocabularies: readonly Vocabulary[], stage: Stage) 
       names.length > 0
         ? []
         : stages.map(script => ({
-            text: inPlainSigns(line, vocabulary),
+            text: inPlainSyntax(line, vocabulary),
             script,
             stage: { ...machine(script), vocabulary, asSent: true },
           })),

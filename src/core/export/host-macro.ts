@@ -54,7 +54,7 @@ const template: Dialect = {
         return `{(${expression})|int if (${expression})|int == (${expression}) else (${expression})|round(${digits})}`
       })
       .join(''),
-  comment: line => (/[{}]/.test(line) ? line.replace(/[{}]/g, sign => (sign === '{' ? '(' : ')')) : line),
+  comment: line => (/[{}]/.test(line) ? line.replace(/[{}]/g, char => (char === '{' ? '(' : ')')) : line),
   set: (name, value) => `{% set ${name} = ${value} %}`,
   when: condition => `{% if ${condition} %}`,
   otherwiseWhen: condition => `{% elif ${condition} %}`,

@@ -97,7 +97,7 @@ export function callIn({ head, given }: Call, vocabulary: Vocabulary, has: Has):
 export const givenFor = ({ formula }: Parameter): string =>
   /^-?[\d.]+$/.test(formula) ? formula : /^\w+$/.test(formula) ? `@${formula}` : `@(${formula})`
 
-const signs: Record<string, string> = { Below: '<', AtMost: '<=', Above: '>', AtLeast: '>=' }
+const operators: Record<string, string> = { Below: '<', AtMost: '<=', Above: '>', AtLeast: '>=' }
 
 class Writer {
   readonly parameters = new Map<string, Parameter>()
@@ -188,9 +188,11 @@ class Writer {
     switch (node.name) {
       case 'Comparison': {
         const [one, other] = [children[0], children.at(-1)].map(each => this.expression(each as SyntaxNode, text))
-        const sign = children[1]?.name ?? ''
-        if (sign === 'Is') return dialect.same(one ?? '', other ?? '')
-        return sign === 'IsNot' ? dialect.not(dialect.same(one ?? '', other ?? '')) : `${one} ${signs[sign]} ${other}`
+        const operator = children[1]?.name ?? ''
+        if (operator === 'Is') return dialect.same(one ?? '', other ?? '')
+        return operator === 'IsNot'
+          ? dialect.not(dialect.same(one ?? '', other ?? ''))
+          : `${one} ${operators[operator]} ${other}`
       }
       case 'Uses':
         return this.uses(textOf(children[1] as SyntaxNode, text))

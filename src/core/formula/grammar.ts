@@ -23,7 +23,7 @@ const kinds = {
   word: new RegExp(`(?:${words.join('|')})\\b`),
   Tool: /T\d+\b/,
   Name: /[A-Za-z_]\w*/,
-  sign: /<=|>=|[-(),+*/<>]/,
+  symbol: /<=|>=|[-(),+*/<>]/,
 }
 
 /** A unit as it may stand behind a setting's number; its words are names elsewhere. */
@@ -80,7 +80,7 @@ class FormulaReader extends Reader<Kind> {
   }
 
   private number(): void {
-    this.sign('-')
+    this.takeSymbol('-')
     this.leaf('Number')
   }
 
@@ -100,10 +100,10 @@ class FormulaReader extends Reader<Kind> {
     const { from } = this.now
     let left = part()
     while (left.truth && this.comesWord(word)) {
-      const sign = this.leaf('word', word)
+      const operator = this.leaf('word', word)
       const right = part()
       if (!right.truth) this.fail()
-      left = { node: this.node(name, from, [left.node, sign, right.node]), truth: true }
+      left = { node: this.node(name, from, [left.node, operator, right.node]), truth: true }
     }
     return left
   }
@@ -135,8 +135,8 @@ class FormulaReader extends Reader<Kind> {
       const not = this.word('not')
       return this.node(not ? 'IsNot' : 'Is', from, [])
     }
-    const sign = this.sign(...Object.keys(comparators))
-    return sign === null ? null : this.node(comparators[sign] ?? sign, from, [])
+    const operator = this.takeSymbol(...Object.keys(comparators))
+    return operator === null ? null : this.node(comparators[operator] ?? operator, from, [])
   }
 
   /** Brackets may hold a condition where one may stand, which is known only behind them. */
@@ -147,16 +147,16 @@ class FormulaReader extends Reader<Kind> {
   }
 
   private leftToRight(
-    signs: Readonly<Record<string, string | null>>,
+    operators: Readonly<Record<string, string | null>>,
     name: string,
     truthToo: boolean,
     part: (truthToo: boolean) => Either,
   ): Either {
     const { from } = this.now
     let left = part(truthToo)
-    while (!left.truth && this.comes(...Object.keys(signs))) {
+    while (!left.truth && this.isNext(...Object.keys(operators))) {
       const at = this.now.from
-      const called = signs[this.take().text]
+      const called = operators[this.take().text]
       const middle = called ? [this.node(called, at, [])] : []
       left = { node: this.node(name, from, [left.node, ...middle, part(false).node]), truth: false }
     }
@@ -165,9 +165,9 @@ class FormulaReader extends Reader<Kind> {
 
   private operand(truthToo: boolean): Either {
     const { is, from } = this.now
-    if (is === 'sign' && this.sign('(') !== null) {
+    if (is === 'symbol' && this.takeSymbol('(') !== null) {
       const { node, truth } = truthToo ? this.either() : this.sum(false)
-      this.must(')')
+      this.needSymbol(')')
       return { node: this.node(truth ? 'AllGrouped' : 'Grouped', from, [node]), truth }
     }
     return { node: this.plain(), truth: false }
@@ -176,25 +176,25 @@ class FormulaReader extends Reader<Kind> {
   /** An operand that does not begin with a bracket. */
   private plain(): SyntaxNode {
     const { is, from } = this.now
-    if (this.sign('-') !== null) return this.node('Negated', from, [this.operand(false).node])
+    if (this.takeSymbol('-') !== null) return this.node('Negated', from, [this.operand(false).node])
     if (is === 'Number' || is === 'Text') return this.leaf(is)
     const aggregate = this.word('highest') ?? this.word('lowest')
     if (aggregate) return this.node('Aggregate', from, [aggregate, this.leaf('Name')])
     const choose = this.word('choose')
     if (choose) {
-      this.must('(')
+      this.needSymbol('(')
       const when = this.condition()
-      this.must(',')
+      this.needSymbol(',')
       const so = this.expression()
-      this.must(',')
+      this.needSymbol(',')
       const otherwise = this.expression()
-      this.must(')')
+      this.needSymbol(')')
       return this.node('Choose', from, [choose, when, so, otherwise])
     }
     const name = this.leaf('Name')
-    if (this.sign('(') !== null) {
+    if (this.takeSymbol('(') !== null) {
       const given = this.several(() => this.expression())
-      this.must(')')
+      this.needSymbol(')')
       return this.node('Call', from, [name, ...given])
     }
     const of = this.word('of')

@@ -18,9 +18,9 @@ export const tooDeep = 'It is too long, or its brackets stand too deep in each o
 export function within(text: string): boolean {
   if (text.length > longest) return false
   let depth = 0
-  for (const sign of text) {
-    if (sign === '(' || sign === '[' || sign === '{' || sign === '!' || sign === '?') depth++
-    else if (sign === ')' || sign === ']' || sign === '}') depth--
+  for (const char of text) {
+    if (char === '(' || char === '[' || char === '{' || char === '!' || char === '?') depth++
+    else if (char === ')' || char === ']' || char === '}') depth--
     if (depth > deepest) return false
   }
   return !/[-+!]{60}|(?:not\s+){60}/.test(text)
@@ -64,8 +64,8 @@ export function partsOf(text: string, kind: TokenKind): Part[] {
       parts.push({ from, to: until, is: what })
       done = until
     }
-    const behindNumber = before?.is === 'Number' || before?.is === 'Name' || before?.text === ')'
-    const unit = kind === 'Setting' && behindNumber ? unitEnd(text, from) : from
+    const afterNumber = before?.is === 'Number' || before?.is === 'Name' || before?.text === ')'
+    const unit = kind === 'Setting' && afterNumber ? unitEnd(text, from) : from
     const ofRange = before?.is === 'word' && (before.text === 'from' || before.text === 'to')
     if (unit > from) put(unit, 'unit')
     else if (ofRange && token.text === '-' && next?.is === 'Number') put(next.to, 'number')

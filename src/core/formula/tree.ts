@@ -1,26 +1,26 @@
-// Syntax trees of small languages, and the tokens that they are read from.
+// Tokens and syntax trees, shared by the formula language and the expressions of macro files.
 
-/** `name` is what the grammar calls it; `from` and `to` are places in the text; signs such as brackets and commas have no node. */
+/** A node of a syntax tree. `name` is the grammar's name for the node; `from` and `to` are offsets in the text. Brackets and commas have no node. */
 export type SyntaxNode = { name: string; from: number; to: number; children: readonly SyntaxNode[] }
 
 export const textOf = ({ from, to }: SyntaxNode, text: string): string => text.slice(from, to)
 
-/** A text that can’t be read from this place on. */
+/** Thrown for a text that does not follow the grammar; `at` is the offset of the first wrong token. */
 export class Unreadable extends Error {
   constructor(readonly at: number) {
     super(`It can’t be read from ${at} on.`)
   }
 }
 
-/** `is` is `sign` for brackets and operators, `end` behind the last one, `no` for a sign that no token begins with. */
-export type Token<Kind extends string> = { is: Kind | 'sign' | 'end' | 'no'; text: string; from: number; to: number }
+/** A token. `is` is `symbol` for brackets and operators, `end` after the last token, and `no` for a character that starts no token. */
+export type Token<Kind extends string> = { is: Kind | 'symbol' | 'end' | 'no'; text: string; from: number; to: number }
 
-/** What gives the tokens of a text from a place on. `kinds` are tried in their order at each place that is no blank. */
+/** Makes a function that splits a text into tokens, from an offset on. At each offset the patterns of `kinds` are tried in their order; blanks are skipped. */
 export function tokenizer<Kind extends string>(
-  kinds: Readonly<Record<Kind | 'sign', RegExp>>,
+  kinds: Readonly<Record<Kind | 'symbol', RegExp>>,
 ): (text: string, from?: number) => Token<Kind>[] {
   const patterns = Object.entries<RegExp>(kinds).map(
-    ([is, { source }]) => [is as Kind | 'sign', new RegExp(source, 'y')] as const,
+    ([is, { source }]) => [is as Kind | 'symbol', new RegExp(source, 'y')] as const,
   )
   const lengthAt = (pattern: RegExp, text: string, at: number): number => {
     pattern.lastIndex = at
@@ -45,24 +45,24 @@ export function tokenizer<Kind extends string>(
   }
 }
 
-/** Goes through the tokens of a text, one after the other; what is not as it must be throws `Unreadable`. */
+/** Steps through the tokens of a text. Methods that require a certain token throw `Unreadable` when a different one comes. */
 export class Reader<Kind extends string> {
   private at = 0
-  private readonly end: Token<Kind>
+  private readonly endToken: Token<Kind>
 
   constructor(
     private tokens: readonly Token<Kind>[],
     length: number,
   ) {
-    this.end = { is: 'end', text: '', from: length, to: length }
+    this.endToken = { is: 'end', text: '', from: length, to: length }
   }
 
   get now(): Token<Kind> {
-    return this.tokens[this.at] ?? this.end
+    return this.tokens[this.at] ?? this.endToken
   }
 
-  /** Where the token before this one ended. */
-  get behind(): number {
+  /** The offset at which the previous token ended; 0 at the first. */
+  get end(): number {
     return this.tokens[this.at - 1]?.to ?? 0
   }
 
@@ -72,7 +72,7 @@ export class Reader<Kind extends string> {
     return now
   }
 
-  /** Goes on with these. */
+  /** Starts again with these tokens. */
   goOn(tokens: readonly Token<Kind>[]): void {
     this.tokens = tokens
     this.at = 0
@@ -82,36 +82,36 @@ export class Reader<Kind extends string> {
     throw new Unreadable(this.now.from)
   }
 
-  /** Whether one of these signs comes. */
-  comes(...signs: readonly string[]): boolean {
-    return this.now.is === 'sign' && signs.includes(this.now.text)
+  /** Whether the next token is one of these symbols. */
+  isNext(...symbols: readonly string[]): boolean {
+    return this.now.is === 'symbol' && symbols.includes(this.now.text)
   }
 
-  /** Takes one of these signs, where it comes. */
-  sign(...signs: readonly string[]): string | null {
-    return this.comes(...signs) ? this.take().text : null
+  /** Takes the next token if it is one of these symbols, and returns its text; otherwise null. */
+  takeSymbol(...symbols: readonly string[]): string | null {
+    return this.isNext(...symbols) ? this.take().text : null
   }
 
-  must(sign: string): void {
-    if (this.sign(sign) === null) this.fail()
+  needSymbol(symbol: string): void {
+    if (this.takeSymbol(symbol) === null) this.fail()
   }
 
-  /** Takes a token of this kind as a leaf of this name. */
+  /** Takes a token of this kind and returns it as a leaf with this name. */
   leaf(kind: Kind, name: string = kind): SyntaxNode {
     if (this.now.is !== kind) this.fail()
     const { from, to } = this.take()
     return { name, from, to, children: [] }
   }
 
-  /** A node from this place to the end of what was taken last. */
+  /** Makes a node that reaches from an offset to the end of the last token taken. */
   node(name: string, from: number, children: readonly SyntaxNode[]): SyntaxNode {
-    return { name, from, to: this.behind, children }
+    return { name, from, to: this.end, children }
   }
 
-  /** Parts with a comma between each two of them. */
+  /** Reads parts that are separated by commas. */
   several(part: () => SyntaxNode): SyntaxNode[] {
     const parts = [part()]
-    while (this.sign(',') !== null) parts.push(part())
+    while (this.takeSymbol(',') !== null) parts.push(part())
     return parts
   }
 }

@@ -3,14 +3,14 @@ import type { Unit as LetterUnit } from '../firmware/spec.ts'
 import type { Unit } from './evaluate.ts'
 
 /** What a unit measures, and how many of the smallest of its kind it is. */
-const kinds: Readonly<Record<string, { of: 'length' | 'speed' | 'heat' | 'time'; worth: number; told: string }>> = {
-  mm: { of: 'length', worth: 1, told: 'a length' },
-  'mm/min': { of: 'speed', worth: 1, told: 'a speed' },
-  'mm/s': { of: 'speed', worth: 60, told: 'a speed' },
-  '°C': { of: 'heat', worth: 1, told: 'a temperature' },
-  ms: { of: 'time', worth: 1, told: 'a time' },
-  s: { of: 'time', worth: 1000, told: 'a time' },
-  min: { of: 'time', worth: 60_000, told: 'a time' },
+const kinds: Readonly<Record<string, { of: 'length' | 'speed' | 'heat' | 'time'; worth: number; label: string }>> = {
+  mm: { of: 'length', worth: 1, label: 'a length' },
+  'mm/min': { of: 'speed', worth: 1, label: 'a speed' },
+  'mm/s': { of: 'speed', worth: 60, label: 'a speed' },
+  '°C': { of: 'heat', worth: 1, label: 'a temperature' },
+  ms: { of: 'time', worth: 1, label: 'a time' },
+  s: { of: 'time', worth: 1000, label: 'a time' },
+  min: { of: 'time', worth: 60_000, label: 'a time' },
 }
 
 /**
@@ -22,5 +22,5 @@ export function factorTo(letter: LetterUnit | null, unit: Unit): number | { is: 
   if (!from || !to) return 1
   if (from.of === to.of) return from.worth / to.worth
   const wrong = from.of === 'heat' || to.of === 'heat' || from.of === 'time'
-  return wrong ? { is: from.told, takes: to.told } : 1
+  return wrong ? { is: from.label, takes: to.label } : 1
 }

@@ -11,7 +11,7 @@ const takesText = new Set(
 const takesExpression = new Set('IF ELIF ELSE WHILE BREAK CONTINUE VAR GLOBAL SET ECHO ABORT'.split(' '))
 
 /** Commands that take letters first, and then maybe text for people. */
-const textBehindWords = new Set(['M0', 'M1'])
+const textAfterWords = new Set(['M0', 'M1'])
 
 /** Letters that a command takes though they look like the beginning of another one. */
 const ownLetters: Readonly<Record<string, string>> = { M42: 'M', M43: 'M' }
@@ -50,7 +50,7 @@ const expressionText = /(?:"[^"]*"|[^;"]|"(?=[^"]*$))+/y
 const lineComment = /;.*/sy
 const bracketComment = /\([^)]*\)?/y
 const numberTail = /[-+.][-+.\d]*/y
-const oddSigns = /[\u2010-\u201f\u2026\u2212\ufffd]/
+const oddChars = /[\u2010-\u201f\u2026\u2212\ufffd]/
 const strayRun = /[^\s;(]+/y
 
 /** XOR of the bytes before the `*`, as the machine reckons it. Characters beyond one byte count by their UTF-8 bytes. */
@@ -238,13 +238,13 @@ class Cutter {
     const pair = extended && this.take(key)
     if (pair) return this.key(pair)
     const text = extended ? this.take(longName) : this.take(prose)
-    if (text && textBehindWords.has(this.name as string)) {
+    if (text && textAfterWords.has(this.name as string)) {
       this.at -= text[0].length
       return { kind: 'message', text: this.take(messageText)?.[0] as string }
     }
     if (text) return { kind: 'stray', text: text[0], flaw: 'stray-text' }
-    const sign = this.take(letter)
-    return sign && this.begun(this.word(sign[0]))
+    const char = this.take(letter)
+    return char && this.begun(this.word(char[0]))
   }
 
   /** The words of a maker's own command, where it is one that has words instead of letters. */
@@ -285,12 +285,12 @@ class Cutter {
 
   private stray(): Piece {
     const text = this.take(strayRun)?.[0] ?? (this.text[this.at++] as string)
-    return { kind: 'stray', text, flaw: oddSigns.test(text) ? 'odd-character' : 'stray-text' }
+    return { kind: 'stray', text, flaw: oddChars.test(text) ? 'odd-character' : 'stray-text' }
   }
 
-  private word(sign: string): Word {
+  private word(char: string): Word {
     const start = this.at - 1
-    const upper = sign.toUpperCase()
+    const upper = char.toUpperCase()
     const word = (more: Partial<Word>): Word => ({
       kind: 'word',
       text: this.text.slice(start, this.at),
@@ -313,14 +313,14 @@ class Cutter {
     const digits = this.take(number)
     if (!digits) {
       const bad = this.take(badNumber)?.[0]
-      return word({ flaw: bad === undefined ? null : oddSigns.test(bad) ? 'odd-character' : 'not-a-number' })
+      return word({ flaw: bad === undefined ? null : oddChars.test(bad) ? 'odd-character' : 'not-a-number' })
     }
     const value = machineNumber(digits[0])
     if (value === null) return word({ flaw: 'not-a-number' })
     if (this.take(listTail)) return word({ value })
     if (this.take(commaTail)) return word({ value, flaw: 'decimal-comma' })
     // In `X1e9` the small letter was meant as an exponent; `X1E9` is two words written without a space.
-    if (sign === upper && upper !== 'E' && this.take(exponentTail)) return word({ flaw: 'exponent' })
+    if (char === upper && upper !== 'E' && this.take(exponentTail)) return word({ flaw: 'exponent' })
     if (this.take(numberTail)) return word({ flaw: 'not-a-number' })
     return word({ value })
   }

@@ -113,7 +113,7 @@ const bucketOf: Record<StepKind, Exclude<keyof Durations, 'totalS'>> = {
   stand: 'waitingS',
 }
 
-export type Filament = { pushedMm: number; netMm: number; volumeMm3: number; massG: number; cost: number }
+export type Filament = { extrudedMm: number; netMm: number; volumeMm3: number; massG: number; cost: number }
 export type Bounds = Record<Axis, [number, number] | null>
 
 /**
@@ -123,7 +123,7 @@ export type Bounds = Record<Axis, [number, number] | null>
 export function totals(trace: Trace, stage: Stage): { durations: Durations; filament: Filament; bounds: Bounds } {
   const durations = { totalS: trace.totalS, heatingS: 0, movingS: 0, homingS: 0, probingS: 0, waitingS: 0 }
   const bounds: Bounds = { x: null, y: null, z: null }
-  let pushedMm = 0
+  let extrudedMm = 0
   let netMm = 0
   let volumeMm3 = 0
   let massG = 0
@@ -142,12 +142,12 @@ export function totals(trace: Trace, stage: Stage): { durations: Durations; fila
     netMm += step.filamentMm
     if (step.filamentMm <= 0) continue
     const tool = trace.rows.modes[step.command]?.tool ?? 0
-    pushedMm += step.filamentMm
+    extrudedMm += step.filamentMm
     const mm3 = step.filamentMm * toolFilamentAreaMm2(stage.printer, tool)
     const { densityGCm3, pricePerKg } = materialOf(stage, tool)
     volumeMm3 += mm3
     massG += (mm3 * densityGCm3) / 1000
     cost += (mm3 * densityGCm3 * pricePerKg) / 1_000_000
   }
-  return { durations, filament: { pushedMm, netMm, volumeMm3, massG, cost }, bounds }
+  return { durations, filament: { extrudedMm, netMm, volumeMm3, massG, cost }, bounds }
 }

@@ -4,7 +4,7 @@ import { areaOn, topOn } from '../model/job.ts'
 import { goesOnAfter, isChangeMoment, leavesTool } from '../model/moment.ts'
 import { ordinaryRetraction, retractionOf } from '../model/printer.ts'
 import type { Ooze } from './ooze.ts'
-import { flowPercent, heatedByProgram, type Modes, materialOf, type Stage, toolShown } from './state.ts'
+import { flowPercent, heatedBySlicer, type Modes, materialOf, type Stage, toolShown } from './state.ts'
 import { chamberAirAt, type HeaterHistory, segment, surfaceAt, temperatureAt } from './temperature.ts'
 import { lastModes, positionAt, type Trace } from './trace.ts'
 
@@ -153,7 +153,7 @@ function climbing(history: HeaterHistory, aimC: number, atS: number): string {
   return now < aimC - 0.5 ? `${degrees(now)}, on its way to ${degrees(aimC)}` : degrees(aimC)
 }
 
-const byProgram: Readiness = {
+const bySlicer: Readiness = {
   name: 'Nozzle',
   is: 'left to the print file’s own lines',
   expects: 'warm when the print begins',
@@ -170,7 +170,7 @@ function heated({ trace, stage }: Left): Readiness[] {
   const history = trace.nozzles[tool]
   const target = modes.nozzleTargets[tool] ?? 0
   const ready = isWarm(history, target, end)
-  if (target === 0 && heatedByProgram(stage)) return [byProgram]
+  if (target === 0 && heatedBySlicer(stage)) return [bySlicer]
   const list: Readiness[] = [
     {
       name: 'Nozzle',

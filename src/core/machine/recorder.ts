@@ -6,11 +6,11 @@ import { beginning as beginningOf } from './beginning.ts'
 import { type Places, shiftOf } from './places.ts'
 import { type PlannedMove, Planner } from './planner.ts'
 import {
+  coordinateOrNull,
   knownPosition,
   type MachineState,
   type Modes,
   type Position,
-  placeOrNull,
   type Saved,
   type Stage,
 } from './state.ts'
@@ -384,7 +384,7 @@ export class Recorder {
     } = this
     const { x, y, z } = this.position
     const left = {
-      position: { x: placeOrNull(x), y: placeOrNull(y), z: placeOrNull(z) },
+      position: { x: coordinateOrNull(x), y: coordinateOrNull(y), z: coordinateOrNull(z) },
       remembered: Object.fromEntries(this.remembered),
       globals: Object.fromEntries(this.globals),
       variables: Object.fromEntries(this.variables),

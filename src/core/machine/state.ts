@@ -155,7 +155,7 @@ export const knownPosition = ({ position: { x, y, z } }: Pick<MachineState, 'pos
 })
 
 /** A place as JSON holds it. */
-export const placeOrNull = (value: number): number | null => (Number.isFinite(value) ? value : null)
+export const coordinateOrNull = (value: number): number | null => (Number.isFinite(value) ? value : null)
 
 /**
  * An opened config or macro file. `file` is its name, null for the main config; `call` is the line that is rehearsed, such as
@@ -197,7 +197,7 @@ export type Stage = {
 }
 
 /** Whether the program that makes the print files puts heating lines of its own before a start script that has none. */
-export const heatedByProgram = ({ moment, vocabulary }: Pick<Stage, 'moment' | 'vocabulary'>): boolean =>
+export const heatedBySlicer = ({ moment, vocabulary }: Pick<Stage, 'moment' | 'vocabulary'>): boolean =>
   moment === 'start' && vocabulary?.addsHeating === true
 
 /** What a tool prints with. */

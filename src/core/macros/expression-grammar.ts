@@ -14,7 +14,7 @@ const kinds = {
   Number: /0[xX][\da-fA-F]+|0[bB][01]+|(?:\d+(?:\.\d*)?|\.\d+)(?:[eE][+-]?\d+)?/,
   Text: /"(?:[^"]|"")*"|'[^']*'/,
   Name: /[A-Za-z_]\w*/,
-  sign: /<=|>=|==|!=|&&|\|\||[-(){}[\],.+*/^#<>=!&|?:]/,
+  symbol: /<=|>=|==|!=|&&|\|\||[-(){}[\],.+*/^#<>=!&|?:]/,
 }
 
 const tokensIn = tokenizer<Kind>(kinds)
@@ -53,20 +53,20 @@ class ExpressionReader extends Reader<Kind> {
   expression(): SyntaxNode {
     const { from } = this.now
     const condition = this.between(0)
-    if (this.sign('?') === null) return condition
+    if (this.takeSymbol('?') === null) return condition
     const so = this.expression()
-    this.must(':')
+    this.needSymbol(':')
     return this.node('Choice', from, [condition, so, this.expression()])
   }
 
   private between(level: number): SyntaxNode {
-    const signs = levels[level]
-    if (!signs) return this.operand()
+    const operators = levels[level]
+    if (!operators) return this.operand()
     const { from } = this.now
     let left = this.between(level + 1)
-    while (Object.hasOwn(signs, this.operator())) {
+    while (Object.hasOwn(operators, this.operator())) {
       const at = this.now.from
-      const [name, child] = signs[this.take().text] ?? ['']
+      const [name, child] = operators[this.take().text] ?? ['']
       const middle = child ? [this.node(child, at, [])] : []
       left = this.node(name, from, [left, ...middle, this.between(level + 1)])
     }
@@ -76,7 +76,7 @@ class ExpressionReader extends Reader<Kind> {
   /** The sign or word that comes; empty where it is neither. */
   private operator(): string {
     const { is, text } = this.now
-    return is === 'sign' || (is === 'Name' && words.includes(text)) ? text : ''
+    return is === 'symbol' || (is === 'Name' && words.includes(text)) ? text : ''
   }
 
   private operand(): SyntaxNode {
@@ -102,10 +102,10 @@ class ExpressionReader extends Reader<Kind> {
     const steps: SyntaxNode[] = []
     for (;;) {
       const { from } = this.now
-      if (membersToo && this.sign('.') !== null) steps.push(this.node('Member', from, [this.name()]))
-      else if (this.sign('[') !== null) {
+      if (membersToo && this.takeSymbol('.') !== null) steps.push(this.node('Member', from, [this.name()]))
+      else if (this.takeSymbol('[') !== null) {
         const inside = this.expression()
-        this.must(']')
+        this.needSymbol(']')
         steps.push(this.node('Item', from, [inside]))
       } else return steps
     }
@@ -114,26 +114,26 @@ class ExpressionReader extends Reader<Kind> {
   /** A call, a list, or what stands in brackets; else the name that a path begins with. */
   private held(): SyntaxNode {
     const { from } = this.now
-    if (this.sign('(') !== null) {
+    if (this.takeSymbol('(') !== null) {
       const inside = this.expression()
-      this.must(')')
+      this.needSymbol(')')
       return this.node('Grouped', from, [inside])
     }
-    if (this.sign('{') !== null) {
+    if (this.takeSymbol('{') !== null) {
       const items = [this.expression()]
       let list = false
-      while (this.sign(',') !== null) {
+      while (this.takeSymbol(',') !== null) {
         list = true
-        if (this.comes('}')) break
+        if (this.isNext('}')) break
         items.push(this.expression())
       }
-      this.must('}')
+      this.needSymbol('}')
       return this.node(list ? 'List' : 'Grouped', from, items)
     }
     const name = this.name()
-    if (this.sign('(') === null) return this.node('Path', from, [name])
+    if (this.takeSymbol('(') === null) return this.node('Path', from, [name])
     const given = this.several(() => this.expression())
-    this.must(')')
+    this.needSymbol(')')
     return this.node('Call', from, [name, ...given])
   }
 }

@@ -151,13 +151,13 @@ function single(value: Value, text: string): Value {
 }
 
 /** Texts are compared with texts and null with everything; the rest as numbers. */
-function compared(a: Value, b: Value, sign: string): boolean {
-  if (sign === 'Is' || sign === 'IsNot') {
+function compared(a: Value, b: Value, operator: string): boolean {
+  if (operator === 'Is' || operator === 'IsNot') {
     const same = isText(a) || isText(b) || a === null || b === null ? a === b : numberFrom(a) === numberFrom(b)
-    return same === (sign === 'Is')
+    return same === (operator === 'Is')
   }
   const difference = isText(a) && isText(b) ? (a < b ? -1 : a > b ? 1 : 0) : numberFrom(a) - numberFrom(b)
-  if (sign === 'Below') return difference < 0
-  if (sign === 'Above') return difference > 0
-  return sign === 'AtMost' ? difference <= 0 : difference >= 0
+  if (operator === 'Below') return difference < 0
+  if (operator === 'Above') return difference > 0
+  return operator === 'AtMost' ? difference <= 0 : difference >= 0
 }

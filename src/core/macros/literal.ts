@@ -45,10 +45,10 @@ class Reader {
   }
 
   /** Goes behind a sign, where it is next; an empty one is the end of the text. */
-  private has(sign: string): boolean {
+  private has(char: string): boolean {
     this.take(space)
-    if (sign === '') return this.at >= this.text.length
-    if (this.text[this.at] !== sign) return false
+    if (char === '') return this.at >= this.text.length
+    if (this.text[this.at] !== char) return false
     this.at++
     return true
   }
@@ -70,7 +70,7 @@ class Reader {
   private texts(): string {
     let whole = ''
     for (let found = this.take(quoted); found; found = this.take(quoted)) {
-      whole += (found[1] ?? found[2] ?? '').replace(/\\(.)/g, (both, sign: string) => escapes[sign] ?? both)
+      whole += (found[1] ?? found[2] ?? '').replace(/\\(.)/g, (both, char: string) => escapes[char] ?? both)
       this.take(space)
       if (!/["']/.test(this.text[this.at] ?? '')) return whole
     }

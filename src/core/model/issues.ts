@@ -29,7 +29,7 @@ function told({ place, issue }: Placed): string {
 }
 
 /** The dotted path of an issue, as “heaters.bed.highestC”; empty for the whole. */
-export const placeOfIssue = (issue: Issue): string => deepest(issue).place
+export const pathOfIssue = (issue: Issue): string => deepest(issue).place
 
 /** “heaters.bed.highestC should be number and is "hot".” — the first issue, and how many more there are. */
 export function sentenceOf(issues: readonly Issue[]): string {

@@ -51,12 +51,12 @@ export type Revision = {
   createdAt: string
 }
 
-export type KeptTrial = { id: number; revisionId: number; madeAt: string; pictured: boolean; data: Trial }
+export type SavedTrial = { id: number; revisionId: number; madeAt: string; pictured: boolean; data: Trial }
 
 /** A script with all its years: its variants, their revisions and trials, the oldest first. */
-export type Story = { script: SavedScript; variants: Variant[]; revisions: Revision[]; trials: KeptTrial[] }
+export type Story = { script: SavedScript; variants: Variant[]; revisions: Revision[]; trials: SavedTrial[] }
 
-export type KeptRefrain = {
+export type SavedRefrain = {
   id: number
   name: string
   text: string

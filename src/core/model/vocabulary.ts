@@ -5,7 +5,7 @@ import { listOf, plainName, plainText } from './pieces.ts'
 
 const name = plainName('a vocabulary')
 const sign = v.pipe(plainText(12), v.minLength(1))
-const Signs = v.object({ open: sign, close: sign })
+const Delimiters = v.object({ open: sign, close: sign })
 const word = v.pipe(
   v.string(),
   v.maxLength(200),
@@ -24,7 +24,7 @@ export const VocabularyWord = v.object({
    */
   value: v.nullable(v.pipe(v.string(), v.regex(/^[a-z_]\w*(?: of T\d{1,2})?$/))),
   /** What stands around it where it stands alone, if that is not what stands around formulas. */
-  signs: v.optional(v.nullable(Signs), null),
+  signs: v.optional(v.nullable(Delimiters), null),
   /** The number that a word without a meaning is rehearsed with. */
   standIn: v.optional(v.nullable(v.pipe(v.number(), v.finite())), null),
 })
@@ -36,7 +36,7 @@ export const Vocabulary = v.pipe(
     open: sign,
     close: sign,
     /** What stands around the number of a tool behind a word; null where words have none. */
-    index: v.nullable(Signs),
+    index: v.nullable(Delimiters),
     words: listOf(VocabularyWord, 5000),
     /** Whether a formula may stand between the signs, or only a word. */
     formulas: v.boolean(),
@@ -60,7 +60,7 @@ export const Vocabulary = v.pipe(
         otherwiseWhen: v.nullable(sign),
         otherwise: sign,
         end: sign,
-        signs: v.optional(v.nullable(Signs), null),
+        signs: v.optional(v.nullable(Delimiters), null),
       }),
     ),
     /** The moments for which the program has a box to put a script in; null where nobody said. */
@@ -81,10 +81,10 @@ export const Vocabulary = v.pipe(
 
 export type Vocabulary = v.InferOutput<typeof Vocabulary>
 export type VocabularyWord = v.InferOutput<typeof VocabularyWord>
-export type Signs = v.InferOutput<typeof Signs>
+export type Delimiters = v.InferOutput<typeof Delimiters>
 
 /** A vocabulary without words yet, that knows neither formulas nor branches. */
-export const newVocabulary = (name: string, { open, close }: Signs): Vocabulary => ({
+export const newVocabulary = (name: string, { open, close }: Delimiters): Vocabulary => ({
   name,
   open,
   close,
@@ -103,15 +103,17 @@ export const newVocabulary = (name: string, { open, close }: Signs): Vocabulary 
 })
 
 /** The signs that a word stands in by itself. */
-export const signsOf = ({ open, close }: Vocabulary, word: Pick<VocabularyWord, 'signs'> | undefined): Signs =>
-  word?.signs ?? { open, close }
+export const delimitersOf = (
+  { open, close }: Vocabulary,
+  word: Pick<VocabularyWord, 'signs'> | undefined,
+): Delimiters => word?.signs ?? { open, close }
 
 /** The numbers that a person gave for words without a meaning, by the word with its signs. */
 export const standInsOf = (vocabularies: readonly Vocabulary[]): Record<string, number> =>
   Object.fromEntries(
     vocabularies.flatMap(vocabulary =>
       vocabulary.words.flatMap(({ word, value, standIn, signs }) => {
-        const { open, close } = signsOf(vocabulary, { signs })
+        const { open, close } = delimitersOf(vocabulary, { signs })
         return value === null && standIn !== null ? [[open + word + close, standIn]] : []
       }),
     ),

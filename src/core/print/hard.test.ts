@@ -89,13 +89,13 @@ describe('changes of tools', () => {
   it('go on through junk, empty scripts and scripts of remarks', () => {
     expect(run({ 'tool-change': 'q89 ((\n\u0000\nT@to_tool' }).changes).toBe(10)
     expect(run({ 'tool-change': '' }).changes).toBe(10)
-    expect(at(run({ 'tool-change': '; nothing' }), 'tool-change')[0]?.byProgram).toBe('T1')
+    expect(at(run({ 'tool-change': '; nothing' }), 'tool-change')[0]?.bySlicer).toBe('T1')
   })
 
   it('of a print of one layer, or that begins with the second tool', () => {
     expect(run({}, { top: { kind: 'height', mm: 0.2 } }).changes).toBe(1)
     const right = run({}, { firstTool: 1 })
-    expect(at(right, 'start')[0]?.byProgram).toBe('T1')
+    expect(at(right, 'start')[0]?.bySlicer).toBe('T1')
     expect(at(right, 'tool-change')[0]?.change).toMatchObject({ from: 1, to: 0 })
   })
 
@@ -199,7 +199,7 @@ describe('machines of every kind', () => {
     const whole = wholePrint({ ...bench(), printer: avocet }, { start: 'G28\nT0' })
     const [first] = at(whole, 'tool-change')
     // To its dock, off, to the next dock, on: some seconds, though no script of ours is there.
-    expect(first?.byProgram).toBe('T1')
+    expect(first?.bySlicer).toBe('T1')
     expect(first?.seconds).toBeGreaterThan(2)
   })
 
@@ -211,7 +211,7 @@ describe('machines of every kind', () => {
     if (!curlew || !tool) throw new Error('the demo has Curlew')
     const host = { ...curlew, macros: config, configFiles: [], tools: [tool, { ...tool, name: 'second' }] }
     const whole = wholePrint({ ...bench(), printer: host }, { start: 'G28' })
-    expect(at(whole, 'tool-change')[0]).toMatchObject({ byProgram: 'T1', seconds: 3 })
+    expect(at(whole, 'tool-change')[0]).toMatchObject({ bySlicer: 'T1', seconds: 3 })
   })
 
   it.each(

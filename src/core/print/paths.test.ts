@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { twoTools } from '../model/example.ts'
 import { type Job, nothingBetween, nowhere } from '../model/job.ts'
 import { job, material, printer } from '../testing/stage.ts'
-import { savingsOf, waysToPurge } from './purge-options.ts'
+import { purgeOptions, savingsOf } from './purge-options.ts'
 import type { PrintSetting } from './situation.ts'
 import { towerMm3 } from './tower.ts'
 import { wholePrint } from './whole.ts'
@@ -19,7 +19,7 @@ const start = 'G28\nM104 T1 S200\nM109 T0 S200\nM83'
 const ways = (over: Partial<Job>, change = 'T@to_tool') => {
   const now = setting(over)
   const print = wholePrint(now, { start, 'tool-change': change })
-  return { print, ways: Object.fromEntries(waysToPurge(print, now).map(each => [each.way, each])), now }
+  return { print, ways: Object.fromEntries(purgeOptions(print, now).map(each => [each.way, each])), now }
 }
 
 describe('the ways to purge', () => {

@@ -11,7 +11,7 @@ import { lastLayer, ofAll, type Purge, type Purged, perLayer, purgedBy, purgeMm3
 import type { WholePrint } from './whole.ts'
 
 /** One way to purge at every change, for the whole print; `not` says why it can’t be had. Estimates but for `now`. */
-export type Way = {
+export type PurgeOption = {
   way: 'now' | 'tower' | 'bucket' | 'infill'
   seconds: number
   grams: number
@@ -46,7 +46,7 @@ function thereAndBackS({ job, printer }: PrintSetting, at: { x: number; y: numbe
 }
 
 /** The ways to purge, first as it is. Empty where the print changes no tools or purges nothing. */
-export function waysToPurge(print: WholePrint, setting: PrintSetting): Way[] {
+export function purgeOptions(print: WholePrint, setting: PrintSetting): PurgeOption[] {
   const { job, printer } = setting
   const purged = purgedIn(print, setting)
   const allMm3 = ofAll(purged, purgeMm3)
@@ -57,7 +57,7 @@ export function waysToPurge(print: WholePrint, setting: PrintSetting): Way[] {
   const flow = (printer.tools[Math.min(job.firstTool, printer.tools.length - 1)]?.highestFlowMm3S ?? 10) * ofFlow
   const changes = changeCount(job, printer)
   const tower = towerOf(job)
-  const made = (way: Way['way'], seconds: number, g: number, not: string | null = null): Way => ({
+  const made = (way: PurgeOption['way'], seconds: number, g: number, not: string | null = null): PurgeOption => ({
     way,
     seconds,
     grams: g,

@@ -5,7 +5,7 @@ import { temperatureAt } from '../machine/temperature.ts'
 import { foundIn } from './answer.ts'
 import { isOfChange } from './costs.ts'
 import { type Fold, fold } from './fold.ts'
-import { type Saving, savingsOf, type Way, waysToPurge } from './purge-options.ts'
+import { type PurgeOption, purgeOptions, type Saving, savingsOf } from './purge-options.ts'
 import { type PrintSetting, type Situation, total } from './situation.ts'
 import type { WholePrint } from './whole.ts'
 
@@ -45,7 +45,7 @@ export type PrintShown = {
   purgedG: number
   towerG: number
   cost: number
-  ways: Way[]
+  ways: PurgeOption[]
   savings: Saving[]
 }
 
@@ -89,7 +89,7 @@ export function printShown(print: WholePrint, setting: PrintSetting): PrintShown
     purgedG,
     towerG,
     cost,
-    ways: waysToPurge(print, setting),
+    ways: purgeOptions(print, setting),
     savings: situations.some(isOfChange) ? savingsOf(print, setting) : [],
   }
 }

@@ -33,7 +33,7 @@ export type Situation = {
   extrudedMm3: readonly number[]
   oozedMm3: number
   /** The line by which the program that makes the print file takes the tool, where the script does not. */
-  byProgram: string | null
+  bySlicer: string | null
   /** The script's; null where there is only the program's own line. */
   round: Rehearsed | null
   findings: readonly Finding[]

@@ -111,7 +111,7 @@ describe('what a change takes', () => {
   it('counts the slicer’s own line where no script takes the tool', () => {
     const { situations } = print({})
     const changes = situations.filter(({ moment }) => moment === 'tool-change')
-    expect(changes.map(({ byProgram, round }) => [byProgram, round])).toEqual([
+    expect(changes.map(({ bySlicer, round }) => [bySlicer, round])).toEqual([
       ['T1', null],
       ['T0', null],
       ['T1', null],

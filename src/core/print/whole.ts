@@ -64,15 +64,15 @@ export function wholePrint(
     const round: Rehearsed | null = text === undefined ? null : rehearseAndCheck(text, input, lines.get(moment))
     now = round?.state ?? from ?? beginning(stageOf(input))
     const wanted = moment === 'start' ? job.firstTool : moment === 'tool-change' ? (change?.to ?? null) : null
-    const byProgram = wanted !== null && toolShown(now.modes) !== wanted ? takesTool(base, wanted) : null
-    const taking: Rehearsed | null = byProgram === null ? null : rehearseAndCheck(byProgram, { ...input, from: now })
+    const bySlicer = wanted !== null && toolShown(now.modes) !== wanted ? takesTool(base, wanted) : null
+    const taking: Rehearsed | null = bySlicer === null ? null : rehearseAndCheck(bySlicer, { ...input, from: now })
     now = taking?.state ?? now
     const left = now
     if (change?.moves && goesOn) now = moved(now, { ...base, moment, layer, change }, change.moves.after)
     leaves.set(key, now)
     if (kinds.isLow(occasion)) halfWay = now
     numbers.set(key, situations.length)
-    const kind = { high: kinds.lowOf(key) !== null, times: kinds.timesOf(key), byProgram }
+    const kind = { high: kinds.lowOf(key) !== null, times: kinds.timesOf(key), bySlicer: bySlicer }
     situations.push(situationOf(occasion, kind, round, taking, from, left))
   }
   if (scripts.cancel !== undefined && halfWay) situations.push(cancelled(setting, base, scripts.cancel, halfWay))
@@ -90,7 +90,7 @@ export function wholePrint(
 /** What a script and the program's own line after it come to together. */
 function situationOf(
   { key, moment, change, layer, z, firstUse }: Pick<Kinded, 'key' | 'moment' | 'change' | 'layer' | 'z' | 'firstUse'>,
-  kind: Pick<Situation, 'high' | 'times' | 'byProgram'>,
+  kind: Pick<Situation, 'high' | 'times' | 'bySlicer'>,
   round: Rehearsed | null,
   taking: Rehearsed | null,
   from: MachineState | null,
@@ -121,7 +121,7 @@ function cancelled(setting: PrintSetting, base: Stage, text: string, state: Mach
   const from = printed(state, { ...base, moment, layer }, { tool, layer, z, seconds: 0, at: null })
   const round = rehearseAndCheck(text, { ...setting, moment, layer, from })
   const occasion = { key: moment, moment, change: null, layer, z, firstUse: false } as const
-  return situationOf(occasion, { high: false, times: 0, byProgram: null }, round, null, from, round.state)
+  return situationOf(occasion, { high: false, times: 0, bySlicer: null }, round, null, from, round.state)
 }
 
 /** How a program takes a tool where no script does; null on a machine with one. */

@@ -33,10 +33,10 @@ function kindOf({ raw, command, more }: Line, counting: Counting): Kind {
     return 'count'
   }
   if (!moves.includes(name)) return 'else'
-  const pushed = e === null ? 0 : counting.relative ? e : e - counting.e
+  const extruded = e === null ? 0 : counting.relative ? e : e - counting.e
   if (e !== null) counting.e = e
-  if (pushed === 0) return across ? 'travel' : up ? 'up or down' : 'anywhere'
-  return pushed < 0 ? 'retract' : across || up ? 'else' : 'unretract'
+  if (extruded === 0) return across ? 'travel' : up ? 'up or down' : 'anywhere'
+  return extruded < 0 ? 'retract' : across || up ? 'else' : 'unretract'
 }
 
 /** Retracts, also along a wipe, and lifts; a way to elsewhere may be the script's own. */

@@ -138,17 +138,17 @@ export class JobReader {
     this.z = this.placed(this.z, numberAfter(raw, 'Z', 2))
     const e = numberAfter(raw, 'E', 2)
     if (Number.isNaN(e)) return
-    const pushed = this.filamentRelative ? e : e - this.e
+    const extruded = this.filamentRelative ? e : e - this.e
     this.e = this.filamentRelative ? this.e : e
-    this.filamentMm += pushed
-    if (pushed > 0 && (this.x !== fromX || this.y !== fromY)) this.lay(fromX, fromY, pushed)
+    this.filamentMm += extruded
+    if (extruded > 0 && (this.x !== fromX || this.y !== fromY)) this.lay(fromX, fromY, extruded)
   }
 
   private placed(now: number, value: number): number {
     return Number.isNaN(value) ? now : this.relative ? now + value : value
   }
 
-  private lay(fromX: number, fromY: number, pushed: number): void {
+  private lay(fromX: number, fromY: number, extruded: number): void {
     this.firstTool ??= this.tool
     this.tools.add(this.tool)
     const key = Math.round(this.z / sameHeightMm)
@@ -166,7 +166,7 @@ export class JobReader {
     box.right = Math.max(box.right, fromX, this.x)
     box.front = Math.min(box.front, fromY, this.y)
     box.back = Math.max(box.back, fromY, this.y)
-    box.extrudedMm += pushed
+    box.extrudedMm += extruded
   }
 
   private changed(height: number, laid: Laid, goesOnAt: Place): void {

@@ -12,7 +12,7 @@ import { writtenFor } from './written.ts'
 /** A feed rate for an unknown placeholder, mm/min. */
 const ordinaryFeedMmMin = 3000
 
-export class AnotherProgram {
+export class ForeignPlaceholders {
   /** Branches that are open on this line and around it. */
   private readonly open: { taken: boolean; now: boolean }[] = []
 

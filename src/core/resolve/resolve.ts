@@ -14,7 +14,7 @@ import { materialOf, type Stage } from '../machine/state.ts'
 import type { PlainCommand, Trace } from '../machine/trace.ts'
 import { Placeholders } from '../vocabulary/placeholders.ts'
 import { hasBranch, isForeign, wordsIn } from './foreign.ts'
-import { AnotherProgram } from './foreign-placeholders.ts'
+import { ForeignPlaceholders } from './foreign-placeholders.ts'
 import { halfGuards, noGuard } from './guards.ts'
 import type { Problem, Resolution, ScriptSetting, Worth } from './resolution.ts'
 import { writtenFor } from './written.ts'
@@ -98,7 +98,7 @@ class Resolver {
   private readonly worths = new Map<string, Worth>()
   private readonly world: World
   /** Null where no line has another program’s words. */
-  private readonly foreign: AnotherProgram | null
+  private readonly foreign: ForeignPlaceholders | null
   /** Settings as they are on this line; another map where one is set, for lines above may be worked out later. */
   private known: ReadonlyMap<string, Quantity> = new Map()
   private readonly open: Open[] = []
@@ -111,7 +111,7 @@ class Resolver {
   ) {
     this.world = worldOf(stage)
     this.foreign = lines.some(line => isForeign(line, stage))
-      ? new AnotherProgram(
+      ? new ForeignPlaceholders(
           stage,
           new Placeholders(this.world, stage.vocabulary, wordsIn(lines)),
           this.guards,
@@ -265,7 +265,7 @@ class Resolver {
    * A line with another program's placeholders. Its branches are decided when its turn comes; a condition that nobody can tell
    * counts as so. What runs of the line is worked out again each time.
    */
-  private foreignLine(line: Line, foreign: AnotherProgram): PlainCommand[] {
+  private foreignLine(line: Line, foreign: ForeignPlaceholders): PlainCommand[] {
     const text = this.withStandIns(line.raw)
     if (!hasBranch(line)) {
       if (!foreign.runs) {

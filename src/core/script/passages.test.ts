@@ -58,7 +58,7 @@ describe('passages', () => {
   )
 
   it('tells how much each pushes', () => {
-    expect(round('M83\nG28\nM109 S200\n\nG1 X10 Y10 F3000\nG1 Y60 E5\nG1 E-1\n').passages.at(-1)?.pushedMm).toBe(5)
+    expect(round('M83\nG28\nM109 S200\n\nG1 X10 Y10 F3000\nG1 Y60 E5\nG1 E-1\n').passages.at(-1)?.extrudedMm).toBe(5)
   })
 
   it('takes a first plain comment for the title of the script', () => {

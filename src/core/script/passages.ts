@@ -35,7 +35,7 @@ export type Passage = {
   startS: number
   endS: number
   /** Filament pushed in it, mm. */
-  pushedMm: number
+  extrudedMm: number
   /** Which maker made it, where one did; its marker is the heading line then. */
   made: MadeBy | null
   /** What it is made of, where that is more than one thing; one level deep. */
@@ -286,7 +286,7 @@ function passagesFrom(sorter: Sorter, rowsOf: readonly (Rows | undefined)[], tra
       enabled: awake.length > 0,
       startS,
       endS,
-      pushedMm: pushedBy(trace, rows),
+      extrudedMm: extrudedBy(trace, rows),
       made: heading?.made ?? null,
       parts,
       ran: [],
@@ -362,12 +362,12 @@ const heats: readonly PassageKind[] = ['heat', 'heat-wait', 'soak']
 type Rows = { first: number; last: number }
 
 /** Filament that the commands in these rows push forward, mm. */
-function pushedBy(trace: Trace, ranges: readonly Rows[]): number {
-  let pushed = 0
+function extrudedBy(trace: Trace, ranges: readonly Rows[]): number {
+  let extruded = 0
   for (const { first: from, last } of ranges) {
     const first = trace.rows.firstStep[from] as number
     const next = last + 1 < trace.rows.count ? (trace.rows.firstStep[last + 1] as number) : trace.steps.count
-    for (let i = first; i < next; i++) pushed += Math.max(0, trace.steps.filament[i] as number)
+    for (let i = first; i < next; i++) extruded += Math.max(0, trace.steps.filament[i] as number)
   }
-  return pushed
+  return extruded
 }

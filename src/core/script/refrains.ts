@@ -33,8 +33,8 @@ const bare = (text: string): string =>
 export function driftOf(standing: Pick<Standing, 'text'>, { text, earlier }: Refrain): Drift {
   const here = bare(standing.text)
   if (here === bare(text)) return { kind: 'same' }
-  const behind = earlier.find(each => bare(each.text) === here)
-  return behind ? { kind: 'behind', number: behind.number } : { kind: 'drifted' }
+  const after = earlier.find(each => bare(each.text) === here)
+  return after ? { kind: 'behind', number: after.number } : { kind: 'drifted' }
 }
 
 const named = (name: string) => (standing: Standing) => nameKey(standing.name) === nameKey(name)

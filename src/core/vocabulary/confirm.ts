@@ -56,7 +56,7 @@ export function confirmed(
   const [first] = words
   const base = known ?? learn(text, name)?.vocabulary ?? (first && plainSigns(text, first.word, name))
   if (!base) throw new RangeError('There is no word to confirm.')
-  const signsIn = [...base.words, ...(learn(text, name)?.vocabulary.words ?? [])]
+  const delimitersIn = [...base.words, ...(learn(text, name)?.vocabulary.words ?? [])]
   const said = new Set(words.map(({ word }) => word))
   return {
     ...base,
@@ -66,7 +66,7 @@ export function confirmed(
         word,
         value,
         standIn: value === null ? standIn : null,
-        signs: signsIn.find(each => each.word === word)?.signs ?? null,
+        signs: delimitersIn.find(each => each.word === word)?.signs ?? null,
       })),
     ],
     printers: [...new Set([...base.printers, printer])],

@@ -8,15 +8,15 @@ export type Tree =
   | { is: 'word'; name: string; index: readonly Tree[] }
   | { is: 'call'; name: string; of: readonly Tree[] }
   | { is: 'negative' | 'not'; of: Tree }
-  | { is: 'two'; sign: Sign; left: Tree; right: Tree }
+  | { is: 'two'; operator: Operator; left: Tree; right: Tree }
   | { is: 'choice'; when: Tree; yes: Tree; no: Tree }
 
-export type Sign = 'or' | 'and' | '==' | '!=' | '<=' | '>=' | '<' | '>' | '+' | '-' | '*' | '/' | '%'
+export type Operator = 'or' | 'and' | '==' | '!=' | '<=' | '>=' | '<' | '>' | '+' | '-' | '*' | '/' | '%'
 
 const token =
   /\s*(?:(\d+(?:\.\d*)?(?![\w.])|\.\d+(?![\w.]))|"([^"]*)"|'([^']*)'|([A-Za-z_]\w*(?:\.[A-Za-z_]\w*)*)|(==|!=|<>|<=|>=|&&|\|\||[-+*/%()[\]<>!?:,=|]))/y
 
-type Token = { kind: 'number' | 'text' | 'word' | 'sign'; text: string }
+type Token = { kind: 'number' | 'text' | 'word' | 'symbol'; text: string }
 
 function tokensOf(text: string): Token[] | null {
   const tokens: Token[] = []
@@ -25,14 +25,14 @@ function tokensOf(text: string): Token[] | null {
     if (/^\s*$/.test(text.slice(token.lastIndex))) break
     const found = token.exec(text)
     if (!found) return null
-    const [, number, double, single, word, sign] = found
+    const [, number, double, single, word, operator] = found
     tokens.push(
       number !== undefined
         ? { kind: 'number', text: number }
         : word !== undefined
           ? { kind: 'word', text: word }
-          : sign !== undefined
-            ? { kind: 'sign', text: sign }
+          : operator !== undefined
+            ? { kind: 'symbol', text: operator }
             : { kind: 'text', text: double ?? single ?? '' },
     )
   }
@@ -52,7 +52,7 @@ export const plainFunction = (name: string): string => name.toLowerCase().replac
 /** What joins no formula and means nothing by itself. */
 const joining = new Set(['and', 'or', 'not', 'is', 'true', 'false'])
 
-const comparing: Readonly<Record<string, Sign>> = {
+const comparing: Readonly<Record<string, Operator>> = {
   '==': '==',
   '=': '==',
   is: '==',
@@ -84,11 +84,11 @@ class Reader {
     throw new Unreadable()
   }
 
-  private take(...signs: readonly string[]): string | null {
+  private take(...operators: readonly string[]): string | null {
     const now = this.tokens[this.at]
     if (!now || now.kind === 'number' || now.kind === 'text') return null
     const text = now.kind === 'word' ? now.text.toLowerCase() : now.text
-    if (!signs.includes(text)) return null
+    if (!operators.includes(text)) return null
     this.at++
     return text
   }
@@ -112,13 +112,13 @@ class Reader {
 
   private or(): Tree {
     let left = this.and()
-    while (this.take('||', 'or')) left = { is: 'two', sign: 'or', left, right: this.and() }
+    while (this.take('||', 'or')) left = { is: 'two', operator: 'or', left, right: this.and() }
     return left
   }
 
   private and(): Tree {
     let left = this.not()
-    while (this.take('&&', 'and')) left = { is: 'two', sign: 'and', left, right: this.not() }
+    while (this.take('&&', 'and')) left = { is: 'two', operator: 'and', left, right: this.not() }
     return left
   }
 
@@ -128,24 +128,24 @@ class Reader {
 
   private comparison(): Tree {
     const left = this.sum()
-    const sign = this.take(...Object.keys(comparing))
-    if (!sign) return left
-    const denied = sign === 'is' && this.take('not')
+    const operator = this.take(...Object.keys(comparing))
+    if (!operator) return left
+    const denied = operator === 'is' && this.take('not')
     const right = this.sum()
-    return { is: 'two', sign: denied ? '!=' : (comparing[sign] ?? '=='), left, right }
+    return { is: 'two', operator: denied ? '!=' : (comparing[operator] ?? '=='), left, right }
   }
 
   private sum(): Tree {
     let left = this.product()
-    for (let sign = this.take('+', '-'); sign; sign = this.take('+', '-'))
-      left = { is: 'two', sign: sign as Sign, left, right: this.product() }
+    for (let operator = this.take('+', '-'); operator; operator = this.take('+', '-'))
+      left = { is: 'two', operator: operator as Operator, left, right: this.product() }
     return left
   }
 
   private product(): Tree {
     let left = this.factor()
-    for (let sign = this.take('*', '/', '%'); sign; sign = this.take('*', '/', '%'))
-      left = { is: 'two', sign: sign as Sign, left, right: this.factor() }
+    for (let operator = this.take('*', '/', '%'); operator; operator = this.take('*', '/', '%'))
+      left = { is: 'two', operator: operator as Operator, left, right: this.factor() }
     return left
   }
 
@@ -167,7 +167,7 @@ class Reader {
       return this.take(')') ? tree : this.stop()
     }
     const now = this.tokens[this.at++]
-    if (!now || now.kind === 'sign') return this.stop()
+    if (!now || now.kind === 'symbol') return this.stop()
     if (now.kind === 'number' || now.kind === 'text') return { is: now.kind, text: now.text }
     return this.word(now.text)
   }

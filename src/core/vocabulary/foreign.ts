@@ -1,6 +1,6 @@
 // What another program's formula or condition is worth: numbers, texts, comparisons, choices.
 import { isMachineNumber } from '../gcode/number.ts'
-import { elementName, plainFunction, plainIndex, readExpression, type Sign, type Tree } from './expression.ts'
+import { elementName, type Operator, plainFunction, plainIndex, readExpression, type Tree } from './expression.ts'
 
 /** Null is what nobody can tell. */
 export type Foreign = number | string | boolean | null
@@ -68,24 +68,26 @@ function worthOf(tree: Tree, lookUp: LookUp): Foreign {
       return lookUp(tree.name, typeof number === 'number' ? String(number) : plainIndex(index), elementName(tree))
     }
     case 'two':
-      return joined(tree.sign, worth(tree.left), () => worth(tree.right))
+      return joined(tree.operator, worth(tree.left), () => worth(tree.right))
   }
 }
 
-function joined(sign: Sign, left: Foreign, rightOf: () => Foreign): Foreign {
-  if (sign === 'and' || sign === 'or') {
+function joined(operator: Operator, left: Foreign, rightOf: () => Foreign): Foreign {
+  if (operator === 'and' || operator === 'or') {
     const [a, b] = [isTrue(left), isTrue(rightOf())]
-    const decides = sign === 'or'
+    const decides = operator === 'or'
     return a === decides || b === decides ? decides : a === null || b === null ? null : !decides
   }
   const right = rightOf()
   if (left === null || right === null) return null
-  if (sign === '==' || sign === '!=') return same(left, right) === (sign === '==')
+  if (operator === '==' || operator === '!=') return same(left, right) === (operator === '==')
   const [a, b] = [Number(left), Number(right)]
-  if (sign === '<' || sign === '>' || sign === '<=' || sign === '>=')
-    return sign === '<' ? a < b : sign === '>' ? a > b : sign === '<=' ? a <= b : a >= b
+  if (operator === '<' || operator === '>' || operator === '<=' || operator === '>=')
+    return operator === '<' ? a < b : operator === '>' ? a > b : operator === '<=' ? a <= b : a >= b
   if (typeof left !== 'number' || typeof right !== 'number') return null
-  return usable(sign === '+' ? a + b : sign === '-' ? a - b : sign === '*' ? a * b : sign === '/' ? a / b : a % b)
+  return usable(
+    operator === '+' ? a + b : operator === '-' ? a - b : operator === '*' ? a * b : operator === '/' ? a / b : a % b,
+  )
 }
 
 /** A material's own name is longer than its kind: “Plain PLA” is a “PLA”. `x == 1` asks a yes whether it is one. */

@@ -1,5 +1,5 @@
 // Learns a vocabulary from a script that a person already uses: its signs, words and branches, and what each most likely means.
-import { newVocabulary, type Signs, type Vocabulary, type VocabularyWord } from '../model/vocabulary.ts'
+import { type Delimiters, newVocabulary, type Vocabulary, type VocabularyWord } from '../model/vocabulary.ts'
 import { bareName, elementName, plainFunction, plainIndex, readExpression, type Tree, wordsOf } from './expression.ts'
 import { type Guess, guessMeaning, perTool } from './guess.ts'
 import { type Span, spansIn, styles } from './syntax.ts'
@@ -77,10 +77,10 @@ function withoutDoubles(words: readonly VocabularyWord[], guesses: ReadonlyMap<s
   )
 }
 
-const same = (one: Signs, other: Signs): boolean => one.open === other.open && one.close === other.close
+const same = (one: Delimiters, other: Delimiters): boolean => one.open === other.open && one.close === other.close
 
 /** Formulas and branches say more of how a program writes than single words do. */
-function mainSigns(spans: readonly Span[]): Signs | null {
+function mainSigns(spans: readonly Span[]): Delimiters | null {
   const weigh = ({ inside, signs }: Span): number =>
     signs.open === '{%' ? 0 : branchIn(inside) || loopIn(inside) ? 100 : /[-+*/<>=?&|]/.test(inside) ? 10 : 1
   const weights = styles.map(style => ({
@@ -94,7 +94,7 @@ function mainSigns(spans: readonly Span[]): Signs | null {
 }
 
 /** The words of its branches, as it writes them: `If`, `else if`, `endif`. */
-function branchOf(spans: readonly Span[], main: Signs): Vocabulary['branch'] {
+function branchOf(spans: readonly Span[], main: Delimiters): Vocabulary['branch'] {
   const written = (kind: NonNullable<ReturnType<typeof branchIn>>['kind']): string | null => {
     const span = spans.find(({ inside }) => branchIn(inside)?.kind === kind)
     if (!span) return null
@@ -115,7 +115,7 @@ function branchOf(spans: readonly Span[], main: Signs): Vocabulary['branch'] {
 }
 
 /** The brackets around a tool's number behind a word: not those of a function, nor of a list whose elements are words. */
-function indexIn(formulas: readonly string[], elements: ReadonlySet<string>): Signs | null {
+function indexIn(formulas: readonly string[], elements: ReadonlySet<string>): Delimiters | null {
   for (const formula of formulas)
     for (const [, name = '', open, at = ''] of formula.matchAll(
       /(?<![\w.])([A-Za-z_][\w.]*)\s{0,9}([[(])\s{0,9}(\w{1,80})\s{0,9}[\])]/g,

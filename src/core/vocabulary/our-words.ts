@@ -156,16 +156,16 @@ const comparisons: Readonly<Record<string, string>> = {
 }
 
 function joined(
-  { sign, left: leftTree, right: rightTree }: Extract<Tree, { is: 'two' }>,
+  { operator, left: leftTree, right: rightTree }: Extract<Tree, { is: 'two' }>,
   knowing: Knowing,
 ): Ours | null {
   const [left, right] = [inOurWords(leftTree, knowing), inOurWords(rightTree, knowing)]
-  if (sign === 'and' || sign === 'or') {
+  if (operator === 'and' || operator === 'or') {
     const [one, other] = [asCondition(left), asCondition(right)]
-    const bind = binds[sign]
-    return one && other && condition(`${within(one, bind)} ${sign} ${within(other, bind + 1)}`, bind)
+    const bind = binds[operator]
+    return one && other && condition(`${within(one, bind)} ${operator} ${within(other, bind + 1)}`, bind)
   }
-  const compares = comparisons[sign]
+  const compares = comparisons[operator]
   if (compares) {
     if (!left || !right) return null
     if (left.kind === 'text' || right.kind === 'text')
@@ -185,10 +185,10 @@ function joined(
   const [one, other] = [asNumber(left), asNumber(right)]
   if (!one || !other) return null
   // Programs differ in what a remainder is below 0, and by parts of a whole it is a matter of the last figure.
-  if (sign === '%')
+  if (operator === '%')
     return isNeverBelow0(one.text) && /^[1-9]\d*$/.test(other.text)
       ? number(`remainder(${one.text}, ${other.text})`)
       : null
-  const bind = sign === '+' || sign === '-' ? binds.sum : binds.product
-  return number(`${within(one, bind)} ${sign} ${within(other, bind + 1)}`, bind)
+  const bind = operator === '+' || operator === '-' ? binds.sum : binds.product
+  return number(`${within(one, bind)} ${operator} ${within(other, bind + 1)}`, bind)
 }

@@ -1,9 +1,9 @@
 // Finds what stands between another program's signs, in one or several styles of signs at once.
-import type { Signs, Vocabulary } from '../model/vocabulary.ts'
+import type { Delimiters, Vocabulary } from '../model/vocabulary.ts'
 import { assignmentIn, branchIn } from './tags.ts'
 
 /** What programs put around their words. The longer ones come first, for they begin like the shorter. */
-export const styles: readonly Signs[] = [
+export const styles: readonly Delimiters[] = [
   { open: '{{', close: '}}' },
   { open: '{%', close: '%}' },
   { open: '${', close: '}' },
@@ -17,17 +17,17 @@ export const styles: readonly Signs[] = [
 ]
 
 /** Something between signs. It stands on one line but for a condition, which may go on for some. */
-export type Span = { from: number; to: number; inside: string; signs: Signs }
+export type Span = { from: number; to: number; inside: string; signs: Delimiters }
 
 /** A condition goes on for no more lines than this. */
 const longest = 10
 
 /** Signs that are alike at both ends, or could be “less” and “more”, hold one word and nothing else. */
-const onlyWord = ({ open, close }: Signs): boolean => open === close || open === '<'
+const onlyWord = ({ open, close }: Delimiters): boolean => open === close || open === '<'
 const oneWord = /^[A-Za-z_][\w.]*(?:[[(]\w+[\])])*$/
 
 /** Everything between these signs in a text, outside comments, in order. What holds neither letter nor figure is no placeholder. */
-export function spansIn(text: string, among: readonly Signs[]): Span[] {
+export function spansIn(text: string, among: readonly Delimiters[]): Span[] {
   const sorted = among
     .filter(({ open, close }) => open !== '' && close !== '')
     .sort((a, b) => b.open.length - a.open.length)
@@ -45,7 +45,7 @@ export function spansIn(text: string, among: readonly Signs[]): Span[] {
   return found
 }
 
-function spanAt(text: string, at: number, among: readonly Signs[]): Span | null {
+function spanAt(text: string, at: number, among: readonly Delimiters[]): Span | null {
   for (const signs of among) {
     if (!text.startsWith(signs.open, at)) continue
     const to = closing(text, at, signs)
@@ -59,14 +59,14 @@ function spanAt(text: string, at: number, among: readonly Signs[]): Span | null 
 }
 
 /** Some take blanks away where a minus stands inside the sign. */
-const trimmed = (inside: string, { open }: Signs): string =>
+const trimmed = (inside: string, { open }: Delimiters): string =>
   open === '{{' || open === '{%' ? inside.replace(/^-|-$/g, '') : inside
 
 const goesOn = (inside: string): boolean =>
   inside.split(/\r\n|\r|\n/).length <= longest && (branchIn(inside) !== null || assignmentIn(inside) !== null)
 
 /** Behind the sign that closes what opens at `from`; −1 where none does. Signs in each other belong to the outer ones. */
-function closing(text: string, from: number, { open, close }: Signs): number {
+function closing(text: string, from: number, { open, close }: Delimiters): number {
   let depth = 0
   let lines = 0
   for (let at = from; at < text.length; ) {
@@ -84,7 +84,7 @@ function closing(text: string, from: number, { open, close }: Signs): number {
 }
 
 /** All signs that a vocabulary has: around formulas, branches, and single words. */
-export function allSigns({ open, close, branch, words }: Vocabulary): Signs[] {
+export function allDelimiters({ open, close, branch, words }: Vocabulary): Delimiters[] {
   const all = [{ open, close }, ...(branch?.signs ? [branch.signs] : []), ...words.flatMap(({ signs }) => signs ?? [])]
   return all.filter((one, i) => all.findIndex(other => other.open === one.open && other.close === one.close) === i)
 }

@@ -4,7 +4,7 @@ import { textSpecs, valueSpecs } from '../formula/values.ts'
 import type { Vocabulary } from '../model/vocabulary.ts'
 import { readExpression } from './expression.ts'
 import { isOurName, type Knowing, saidInOurs } from './our-words.ts'
-import { allSigns, type Span, spansIn } from './syntax.ts'
+import { allDelimiters, type Span, spansIn } from './syntax.ts'
 import { assignmentIn, type Branch, branchIn, conditionIn, loopIn } from './tags.ts'
 import { type Block, isWhole, type LineParts, type Part, staysTheirs, written } from './unfold.ts'
 
@@ -90,7 +90,7 @@ class Reading {
   ) {}
 
   lines(): LineParts[] {
-    const spans = spansIn(this.text, allSigns(this.vocabulary))
+    const spans = spansIn(this.text, allDelimiters(this.vocabulary))
     const found: LineParts[] = []
     let at = 0
     let next = 0
@@ -132,7 +132,7 @@ class Reading {
 
   /** Their program reads branches in comments too, and would leave lines out by them. */
   private commentOf({ comment, number }: LineParts): void {
-    for (const { inside, from, to } of spansIn(comment.replace(/^;+/, ''), allSigns(this.vocabulary)))
+    for (const { inside, from, to } of spansIn(comment.replace(/^;+/, ''), allDelimiters(this.vocabulary)))
       if (branchOf(inside, this.vocabulary) || branchIn(inside) || loopIn(inside))
         this.tell(number, `${comment.replace(/^;+/, '').slice(from, to)} in a comment`)
   }

@@ -3,7 +3,7 @@
 import { guardLine, guardsOf, inText, linesNotTaken, settingLine } from '../formula/marks.ts'
 import { parse } from '../formula/syntax.ts'
 import { textOf } from '../formula/tree.ts'
-import { signsOf, type Vocabulary } from '../model/vocabulary.ts'
+import { delimitersOf, type Vocabulary } from '../model/vocabulary.ts'
 import { bareName } from './expression.ts'
 import { type Has, inTheirWords, type Out, type Said } from './their-words.ts'
 import type { Translated, Untranslatable } from './to-ours.ts'
@@ -70,7 +70,7 @@ export function toTheirs(text: string, vocabulary: Vocabulary, has: Has, decided
       const theirs = inTheirWords(part.text, 'Expression', out)
       const simple = theirs.ok && /^[A-Za-z_][\w.]*(?:[[(][\w.]+[\])])*$/.test(theirs.text)
       const lone = simple
-        ? signsOf(
+        ? delimitersOf(
             vocabulary,
             vocabulary.words.find(({ word }) => isSaidBy(word, theirs.text)),
           )

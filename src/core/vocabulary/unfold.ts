@@ -88,19 +88,19 @@ function unfolded(parts: readonly Part[], indent: string): string[] {
       const before = now
       const rest = parts.slice(end + 1)
       const stop = rest.findIndex(each => each.is === 'setting' || (each.is === 'tag' && !isWhole(each.block, rest)))
-      const behind = stop < 0 ? rest : rest.slice(0, stop)
+      const after = stop < 0 ? rest : rest.slice(0, stop)
       const choices = choicesIn(parts.slice(i, end + 1), part.block)
       now = []
       for (const { tag, within } of choices) {
         lines.push(indent + mark(tag))
-        lines.push(...unfolded([...before, ...within, ...behind], indent))
+        lines.push(...unfolded([...before, ...within, ...after], indent))
       }
       if (!choices.some(({ tag }) => tag.kind === 'otherwise')) {
-        const without = unfolded([...before, ...behind], indent)
+        const without = unfolded([...before, ...after], indent)
         if (without.length > 0) lines.push(`${indent};? otherwise`, ...without)
       }
       lines.push(`${indent};? end`)
-      i = end + behind.length
+      i = end + after.length
     } else now.push(part)
   }
   flush()

@@ -26,7 +26,8 @@ const look = async (bytes: Uint8Array) =>
     is: string
     words: string
   }[]
-const bring = (bytes: Uint8Array, decisions: object = {}) => ask('/archive/bring', 'POST', form(bytes, decisions))
+const importShelf = (bytes: Uint8Array, decisions: object = {}) =>
+  ask('/archive/import', 'POST', form(bytes, decisions))
 const save = (id: number, text: string, base = 1) => shelf.save(id, { text, base })
 
 describe('a shelf taken archive', () => {
@@ -50,7 +51,7 @@ describe('a shelf taken archive', () => {
     expect((await ask('/archive/empty', 'POST')).status).toBe(200)
     expect((await ask('/shelf')).json.printers).toEqual([])
     expect(packed()).not.toEqual(before)
-    expect((await bring(before)).status).toBe(200)
+    expect((await importShelf(before)).status).toBe(200)
     expect(packed()).toEqual(before)
     // The search has come back, too.
     expect((await ask('/search?q=pea')).json).toMatchObject([{ kind: 'trial', title: 'Any material' }])
@@ -83,9 +84,9 @@ describe('a shelf brought in', () => {
   it('leaves mine, takes theirs and bins mine, or keeps both', async () => {
     const before = packed()
     await save(1, 'G28\n')
-    await bring(before)
+    await importShelf(before)
     expect((await ask('/scripts/1')).json).toMatchObject({ text: 'G28\n' })
-    await bring(before, { 'scripts Everyday': 'both' })
+    await importShelf(before, { 'scripts Everyday': 'both' })
     const shelfNow = async () =>
       (
         (await ask('/shelf')).json.printers as unknown as {
@@ -93,7 +94,7 @@ describe('a shelf brought in', () => {
         }[]
       ).flatMap(({ scripts }) => scripts)
     expect((await shelfNow()).find(({ name }) => name === 'Everyday, from the file')).toMatchObject({ revision: 1 })
-    await bring(before, { 'scripts Everyday': 'theirs' })
+    await importShelf(before, { 'scripts Everyday': 'theirs' })
     expect((await shelfNow()).find(({ name }) => name === 'Everyday')).toMatchObject({ revision: 1 })
     expect((await ask('/bin')).json.things).toMatchObject([{ id: 1, name: 'Everyday' }])
   })
@@ -120,12 +121,12 @@ describe('a shelf brought in', () => {
       'does not fit',
     )
     expect((await ask('/archive/look', 'POST', new FormData())).json.error).toBe('The request has no file.')
-    expect((await ask('/archive/bring', 'POST', form(before, { 'scripts Everyday': 'burn' }))).json.place).toBe(
+    expect((await ask('/archive/import', 'POST', form(before, { 'scripts Everyday': 'burn' }))).json.place).toBe(
       'decisions',
     )
     const orphan = without(all => delete all['printers/Dunlin.json'])
     await ask('/archive/empty', 'POST')
-    const refused = await bring(orphan)
+    const refused = await importShelf(orphan)
     expect([refused.status, refused.json.error]).toEqual([
       400,
       expect.stringContaining('is for Dunlin, which is neither here nor in the file.'),
@@ -137,7 +138,7 @@ describe('a shelf brought in', () => {
 describe('backups', () => {
   it('are made before an import, kept to the last ten, and put back', async () => {
     const before = packed()
-    const { json } = await bring(before)
+    const { json } = await importShelf(before)
     const backup = json.backup as unknown as { file: string; reason: string }
     expect(backup.reason).toBe('before-import')
     await save(1, 'G28 ; whimbrel\n')

@@ -138,7 +138,7 @@ function putScript(database: Database, script: ArchiveScript, decision: ArchiveD
 }
 
 /** Puts a file's things in, all or nothing. Throws with a sentence where a script has no printer to belong to. */
-export function bring(database: Database, archive: Archive, decisions: Decisions, now: string): void {
+export function importShelf(database: Database, archive: Archive, decisions: Decisions, now: string): void {
   const differing = new Set(
     compareArchive(database, archive).flatMap(item => (item.is === 'differs' ? decisionKey(item) : [])),
   )

@@ -51,9 +51,9 @@ export function archiveRoutes(backups: string, now: () => string, whole: ShelfWo
       const { zip } = await shelfIn(context)
       return context.json(await whole.compare(zip).catch(tooMuch))
     })
-    .post('/bring', async context => {
+    .post('/import', async context => {
       const { zip, decisions } = await shelfIn(context)
-      return context.json({ backup: await whole.bring(zip, decisions, now()).catch(tooMuch) })
+      return context.json({ backup: await whole.importShelf(zip, decisions, now()).catch(tooMuch) })
     })
     .post('/empty', async context => context.json({ backup: await whole.empty(now()) }))
     .get('/backups', context => context.json(allBackups(backups)))

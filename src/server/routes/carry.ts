@@ -4,7 +4,7 @@ import { Hono } from 'hono'
 import * as v from 'valibot'
 import { refitted } from '../../core/carry/refitted.ts'
 import { calledByPeople, callOf } from '../../core/documents/calls.ts'
-import { type CameFrom, CarryAsked } from '../../core/model/came-from.ts'
+import { type CameFrom, CarryOptions } from '../../core/model/came-from.ts'
 import { Moment } from '../../core/model/moment.ts'
 import { count, plainText } from '../../core/model/pieces.ts'
 import { Firmware, type Printer } from '../../core/model/printer.ts'
@@ -39,7 +39,7 @@ const Plan = v.strictObject({
   to: count,
   /** The other printer with another firmware than it has. */
   firmware: v.optional(v.nullable(Firmware), null),
-  asked: CarryAsked,
+  asked: CarryOptions,
 })
 
 /** Where a script came from, its original as it is now, and what came since as a change of this script; null where nothing did. */

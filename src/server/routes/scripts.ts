@@ -2,7 +2,7 @@
 
 import { Hono } from 'hono'
 import * as v from 'valibot'
-import { CarryAsked } from '../../core/model/came-from.ts'
+import { CarryOptions } from '../../core/model/came-from.ts'
 import { Moment, scriptWords } from '../../core/model/moment.ts'
 import { count } from '../../core/model/pieces.ts'
 import { Note, ScriptName, ScriptText } from '../../core/model/script.ts'
@@ -19,7 +19,7 @@ import { addVariant, putInUse, renameVariant, revisionsOf, setStock, variantName
 const Why = v.optional(Note, '')
 
 /** The revision that a text was carried over from, and how. */
-const Origin = v.strictObject({ revisionId: count, asked: CarryAsked })
+const Origin = v.strictObject({ revisionId: count, asked: CarryOptions })
 
 const New = v.strictObject({
   name: ScriptName,

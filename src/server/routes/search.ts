@@ -91,7 +91,7 @@ export function searchRoutes(database: Database) {
       .filter(Boolean)
       .slice(0, 8)
     if (words.length === 0) return context.json([])
-    const like = `%${words.join(' ').replace(/[\\%_]/g, sign => `\\${sign}`)}%`
+    const like = `%${words.join(' ').replace(/[\\%_]/g, char => `\\${char}`)}%`
     const named = statements.names
       .all(like, max)
       .map((found): Hit => ({ kind: 'name', ...found, line: null, shown: '' }))

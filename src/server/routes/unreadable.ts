@@ -4,7 +4,7 @@ import * as v from 'valibot'
 import { count } from '../../core/model/pieces.ts'
 import type { Database } from '../database.ts'
 import { Refused, takes } from '../requests.ts'
-import { allUnreadable, bringBackEarlier, removeUnreadable } from '../unreadable.ts'
+import { allUnreadable, removeUnreadable, restoreEarlier } from '../unreadable.ts'
 
 const Earlier = v.strictObject({ earlier: count })
 
@@ -18,7 +18,7 @@ export function unreadableRoutes(database: Database, now: () => string) {
     .get('/', context => context.json(allUnreadable(database)))
     .put('/:table/:id', takes(Earlier), async context => {
       const thing = find(context.req.param('table'), context.req.param('id'))
-      if (!bringBackEarlier(database, thing, context.req.valid('json').earlier, now()))
+      if (!restoreEarlier(database, thing, context.req.valid('json').earlier, now()))
         throw new Refused(404, `“${thing.name}” has no such earlier version.`, 'earlier')
       return context.json({ table: thing.table, id: thing.id })
     })

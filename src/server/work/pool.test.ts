@@ -156,7 +156,7 @@ describe('the thread that works on the whole shelf', () => {
       await whole.restore(file, now)
       expect(scripts()).toBe(before)
       await whole.empty(now)
-      await whole.bring(here?.zip ?? new Uint8Array(), {}, now)
+      await whole.importShelf(here?.zip ?? new Uint8Array(), {}, now)
       expect(scripts()).toBe(before)
     } finally {
       await whole.close()
@@ -208,11 +208,11 @@ describe('the thread that works on the whole shelf', () => {
     await new Promise(resolve => setTimeout(resolve, 50))
     const form = new FormData()
     form.set('file', new Blob([zip]), 'shelf.zip')
-    const brought = app.request('http://localhost/api/archive/bring', { method: 'POST', body: form })
+    const imported = app.request('http://localhost/api/archive/import', { method: 'POST', body: form })
     await new Promise(resolve => setTimeout(resolve, 50))
     rest?.enqueue(new TextEncoder().encode(change.slice(20)))
     rest?.close()
-    expect((await brought).status).toBe(200)
+    expect((await imported).status).toBe(200)
     expect((await saved).status).toBe(200)
     expect((await shelf.ask('/scripts/1')).json.text).toBe('G28 ; late\n')
     await whole.close()
@@ -233,8 +233,8 @@ describe('the thread that works on the whole shelf', () => {
       work: workHere,
       whole: {
         ...whole,
-        bring(...given) {
-          const answer = whole.bring(...given)
+        importShelf(...given) {
+          const answer = whole.importShelf(...given)
           begin()
           return answer
         },
@@ -243,8 +243,8 @@ describe('the thread that works on the whole shelf', () => {
     const order: string[] = []
     const form = new FormData()
     form.set('file', new Blob([new Uint8Array([1])]), 'shelf.zip')
-    const brought = Promise.resolve(
-      app.request('http://localhost/api/archive/bring', { method: 'POST', body: form }),
+    const imported = Promise.resolve(
+      app.request('http://localhost/api/archive/import', { method: 'POST', body: form }),
     ).then(({ status }) => {
       order.push('brought')
       return status
@@ -260,7 +260,7 @@ describe('the thread that works on the whole shelf', () => {
     })
     expect((await app.request('http://localhost/api/shelf')).status).toBe(200)
     order.push('shelf')
-    expect([await brought, await saved]).toEqual([413, 200])
+    expect([await imported, await saved]).toEqual([413, 200])
     expect(order).toEqual(['shelf', 'brought', 'saved'])
     expect(shelf.database.prepare('SELECT count(*) FROM scripts WHERE binned_at IS NOT NULL').pluck().get()).toBe(0)
     expect(shelf.database.pragma('integrity_check', { simple: true })).toBe('ok')

@@ -3,7 +3,7 @@
 import { nameKey } from '../../core/model/script.ts'
 import type { ArchiveItem, Backup } from '../../core/model/stored.ts'
 import { gather, gatherLeftOut } from '../archive/export.ts'
-import { bring, compareArchive, type Decisions } from '../archive/import.ts'
+import { compareArchive, type Decisions, importShelf } from '../archive/import.ts'
 import { type Archive, pack } from '../archive/layout.ts'
 import { unpack } from '../archive/unpack.ts'
 import { backUp, backUpDaily } from '../backups.ts'
@@ -47,11 +47,11 @@ export const shelfTasks = (database: Database, backups: string) => ({
     const archive = unpacked(zip)
     return database.transaction(() => compareArchive(database, archive))()
   },
-  bring(zip: Uint8Array, decisions: Decisions, now: string): Backup {
+  importShelf(zip: Uint8Array, decisions: Decisions, now: string): Backup {
     const archive = unpacked(zip)
     refuseLost(database, archive)
     const backup = backUp(database, backups, 'before-import', now)
-    bring(database, archive, decisions, now)
+    importShelf(database, archive, decisions, now)
     return backup
   },
   empty(now: string): Backup {
@@ -67,7 +67,7 @@ type ShelfTasks = ReturnType<typeof shelfTasks>
 type TaskName = keyof ShelfTasks
 
 /** Tasks that need the shelf to stay as it is while they work: what is saved meanwhile waits for their end. */
-const alone: ReadonlySet<TaskName> = new Set(['bring', 'empty', 'restore', 'backUpDaily'] satisfies TaskName[])
+const alone: ReadonlySet<TaskName> = new Set(['importShelf', 'empty', 'restore', 'backUpDaily'] satisfies TaskName[])
 
 /** The tasks as they are asked for, and `quiet`, which comes when none is at work that has the shelf for itself. */
 export type ShelfWork = {
@@ -89,7 +89,7 @@ export function shelfWork(
   return {
     pack: asking('pack'),
     compare: asking('compare'),
-    bring: asking('bring'),
+    importShelf: asking('importShelf'),
     empty: asking('empty'),
     restore: asking('restore'),
     backUpDaily: asking('backUpDaily'),

@@ -12,7 +12,7 @@ import { type Changed, changed } from './query-client.ts'
 
 export type { ShelfPrinter, Use } from '../../core/model/stored.ts'
 
-export type Kept<T> = { id: number; data: T }
+export type Saved<T> = { id: number; data: T }
 export type Things = Awaited<ReturnType<typeof api.things>>
 export type PlanShown = Awaited<ReturnType<typeof api.planCarry>>
 export type MacroToCarry = Awaited<ReturnType<typeof api.macrosToCarry>>[number]
@@ -129,13 +129,13 @@ export const api = {
     change('everything', bin[':kind'][':id'].$put({ ...inBin(thing), json: { name } })),
   dropForGood: (thing: Binned) => change('everything', bin[':kind'][':id'].$delete(inBin(thing))),
   lookIntoArchive: (file: File) => answer(archive.look.$post({}, formFor(file, {}))),
-  bringArchive: (file: File, decisions: Record<string, ArchiveDecision>) =>
-    change('everything', archive.bring.$post({}, formFor(file, decisions))),
+  importArchive: (file: File, decisions: Record<string, ArchiveDecision>) =>
+    change('everything', archive.import.$post({}, formFor(file, decisions))),
   emptyShelf: () => change('everything', archive.empty.$post()),
   backups: () => answer(archive.backups.$get()),
   restore: (file: string) => change('everything', archive.restore.$post({ json: { file } })),
   unreadable: () => answer(client.unreadable.$get()),
-  bringBackEarlier: (thing: Unreadable, earlier: number) =>
+  restoreEarlier: (thing: Unreadable, earlier: number) =>
     change('everything', client.unreadable[':table'][':id'].$put({ ...stored(thing), json: { earlier } })),
   removeUnreadable: (thing: Unreadable) =>
     change('everything', client.unreadable[':table'][':id'].$delete(stored(thing))),
@@ -156,7 +156,7 @@ export const api = {
   teach: (json: TaughtCommand) => change('setups', taught.$put({ json })),
   forget: ({ family, name }: TaughtCommand) =>
     change('setups', taught[':family'][':name'].$delete({ param: { family, name } })),
-  bringTaught: (json: Body<typeof taught.file.$post>) => change('setups', taught.file.$post({ json })),
+  importTaught: (json: Body<typeof taught.file.$post>) => change('setups', taught.file.$post({ json })),
   addPrinter: (json: Printer) => change('printers', printers.$post({ json })),
   changePrinter: (id: number, json: Printer) => change('printers', printers[':id'].$put({ ...at(id), json })),
   earlierPrinters: (id: number) => answer(printers[':id'].earlier.$get(at(id))),

@@ -2,7 +2,7 @@
 import { create } from 'zustand'
 import type { Passage } from '../../core/script/passages.ts'
 
-export type Asked =
+export type DeskDialog =
   | 'save'
   | 'take-away'
   | 'note'
@@ -13,16 +13,16 @@ export type Asked =
   | 'placeholders'
   | 'throw-away'
 
-export type PassageAsked = { what: 'rename' | 'refrain'; passage: Passage }
+export type PassageDialog = { what: 'rename' | 'refrain'; passage: Passage }
 
-type State = { asked: Asked | null; ofPassage: PassageAsked | null }
+type State = { dialog: DeskDialog | null; passageDialog: PassageDialog | null }
 
-export const useAsked = create<State>(() => ({ asked: null, ofPassage: null }))
-export const ask = (asked: Asked): void => useAsked.setState({ asked, ofPassage: null })
-export const askOfPassage = (what: PassageAsked['what'], passage: Passage): void =>
-  useAsked.setState({ asked: null, ofPassage: { what, passage } })
-export const askNothing = (): void => useAsked.setState({ asked: null, ofPassage: null })
+export const useDeskDialog = create<State>(() => ({ dialog: null, passageDialog: null }))
+export const openDialog = (dialog: DeskDialog): void => useDeskDialog.setState({ dialog, passageDialog: null })
+export const openPassageDialog = (what: PassageDialog['what'], passage: Passage): void =>
+  useDeskDialog.setState({ dialog: null, passageDialog: { what, passage } })
+export const closeDialogs = (): void => useDeskDialog.setState({ dialog: null, passageDialog: null })
 /** Closes this dialog; a dialog that was opened after it stays open. */
-export const askNoMore = (asked: Asked): void => {
-  if (useAsked.getState().asked === asked) askNothing()
+export const closeDialog = (dialog: DeskDialog): void => {
+  if (useDeskDialog.getState().dialog === dialog) closeDialogs()
 }

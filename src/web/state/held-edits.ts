@@ -4,14 +4,14 @@ import { create } from 'zustand'
 /** `kept` is a line under a keep mark; `made` a line that a maker wrote, whose passage begins at `line`. */
 export type Held = { kind: 'kept'; line: number; why: string } | { kind: 'made'; line: number; title: string }
 
-type Kept = {
+type Saved = {
   /** What was held back last; null when nothing waits for an answer. */
   held: Held | null
   /** Reasons that the person has set aside on this Desk; their lines can be changed. */
   letGo: ReadonlySet<string>
 }
 
-export const useKept = create<Kept>(() => ({ held: null, letGo: new Set() }))
+export const useKept = create<Saved>(() => ({ held: null, letGo: new Set() }))
 
 export const holdBack = (held: Held): void => useKept.setState({ held })
 

@@ -3,7 +3,7 @@ import type { NavigateFunction } from 'react-router'
 import type { EditRequest } from '../../core/script/edits/edit.ts'
 import type { Passage } from '../../core/script/passages.ts'
 import { hasUnsavedChange, useDesk } from './desk.ts'
-import { askOfPassage } from './dialogs.ts'
+import { openPassageDialog } from './dialogs.ts'
 import { propose } from './preview.ts'
 
 /** Of a script with more passages than this, the later ones are not listed one by one. */
@@ -45,8 +45,8 @@ export function passageDoes(passage: Passage, navigate: NavigateFunction): Doing
       : kind === 'purge-line'
         ? [edit('Shape the purge…', 'longer wider thicker', { do: 'shape', at })]
         : []),
-    { name: 'Rename…', also: 'heading title', run: () => askOfPassage('rename', passage) },
-    { name: 'Make it a refrain…', also: 'share reuse snippet', run: () => askOfPassage('refrain', passage) },
+    { name: 'Rename…', also: 'heading title', run: () => openPassageDialog('rename', passage) },
+    { name: 'Make it a refrain…', also: 'share reuse snippet', run: () => openPassageDialog('refrain', passage) },
     // The page that it leads to reads what is saved.
     ...(open && saved !== null
       ? [

@@ -5,7 +5,7 @@ import type { Earlier } from '../../core/model/stored.ts'
 import { howLongAgo } from '../lib/words.ts'
 import { Button } from './Button.tsx'
 import { Panel } from './Panel.tsx'
-import { Waiting } from './Waiting.tsx'
+import { Pending } from './Pending.tsx'
 
 type Props<T> = {
   /** What it is called, and a name for its list alone. */
@@ -33,7 +33,7 @@ export function EarlierPanel<T>({ name, listOf, now, fetch, labelOf = path => pa
       title={`Earlier: ${name}`}
       about="What it was before each change, the last fifty. Bringing one back fills the form; nothing is saved until you save."
     >
-      {!asked.data && <Waiting on={[asked]} what="what it was" />}
+      {!asked.data && <Pending on={[asked]} what="what it was" />}
       {asked.data?.length === 0 && <p>It has not been changed since it was made.</p>}
       <ul>
         {asked.data?.map(({ id, changedAt, data }) => {

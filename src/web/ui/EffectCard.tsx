@@ -12,8 +12,8 @@ import { useScriptsOf } from '../state/queries.ts'
 import { usualSetting } from '../state/rehearsal-input.ts'
 import { effectsAside } from '../state/rehearser.ts'
 import { Failed } from './Failed.tsx'
+import { Pending } from './Pending.tsx'
 import { PageLink } from './Press.tsx'
-import { Waiting } from './Waiting.tsx'
 
 /** The same card for a printer whose scripts are not at hand. */
 export function PrinterEffect({ printerId, before, after }: { printerId: number; before: Printer; after: Printer }) {
@@ -21,7 +21,7 @@ export function PrinterEffect({ printerId, before, after }: { printerId: number;
   return asked.data ? (
     <EffectCard before={before} after={after} {...asked.data} />
   ) : (
-    <Waiting on={[asked]} what="its scripts" />
+    <Pending on={[asked]} what="its scripts" />
   )
 }
 

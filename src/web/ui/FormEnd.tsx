@@ -4,7 +4,7 @@ import type { FieldValues } from 'react-hook-form'
 import type { Form } from '../lib/useForm.ts'
 import { Button } from './Button.tsx'
 import { Confirm } from './Confirm.tsx'
-import { Waited } from './Waited.tsx'
+import { DraftRestored } from './DraftRestored.tsx'
 
 type Props<T extends FieldValues> = {
   form: Form<T>
@@ -28,7 +28,7 @@ export function FormEnd<T extends FieldValues>({ form, kept, onEarlier, onClose,
           {form.refusal}
         </p>
       )}
-      <Waited form={form} />
+      <DraftRestored form={form} />
       <div className="mt-4 flex items-center gap-2">
         {kept && <Button onClick={() => setAsking(true)}>Throw away…</Button>}
         {onEarlier && <Button onClick={onEarlier}>Earlier…</Button>}

@@ -3,7 +3,7 @@ import { Moon, Sun } from 'lucide-react'
 import { Suspense } from 'react'
 import { ErrorBoundary } from 'react-error-boundary'
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router'
-import { type PlaceName, pageAt, places, tabsOf } from '../../pages.ts'
+import { pageAt, type SectionName, sections, tabsOf } from '../../pages.ts'
 import { useNarrow } from '../lib/useNarrow.ts'
 import { usePageKeys } from '../lib/usePageKeys.ts'
 import { lastDesk } from '../state/last-desk.ts'
@@ -11,7 +11,7 @@ import { useTheme } from '../state/theme.ts'
 import { DropAnywhere } from './DropAnywhere.tsx'
 import { Finder } from './Finder.tsx'
 import { StorageNotice } from './StorageNotice.tsx'
-import { Unheard } from './Unheard.tsx'
+import { UnhandledFailure } from './UnhandledFailure.tsx'
 import { WentWrong } from './WentWrong.tsx'
 
 const place = (active: boolean) =>
@@ -20,7 +20,7 @@ const place = (active: boolean) =>
 export function Frame() {
   const { theme, toggle } = useTheme()
   const { pathname } = useLocation()
-  const here = pageAt(pathname)?.place ?? null
+  const here = pageAt(pathname)?.section ?? null
   usePageKeys()
   return (
     <div className="flex h-full flex-col">
@@ -36,7 +36,7 @@ export function Frame() {
           <span className="whitespace-nowrap max-[1150px]:sr-only">Warm Prelude</span>
         </span>
         <nav className="flex gap-0.5" aria-label="Places">
-          {places.map(({ name, title, path }) => (
+          {sections.map(({ name, title, path }) => (
             <NavLink
               key={name}
               to={name === 'desk' ? lastDesk() : path}
@@ -72,7 +72,7 @@ export function Frame() {
           </Suspense>
         </ErrorBoundary>
       </main>
-      <Unheard />
+      <UnhandledFailure />
     </div>
   )
 }
@@ -81,12 +81,12 @@ export function Frame() {
 const maxInARow = 5
 
 /** The pages of a place that is made of several; where the window has no room for all of them, one is chosen from a list. */
-function Tabs({ of, at }: { of: PlaceName; at: string }) {
+function Tabs({ of, at }: { of: SectionName; at: string }) {
   const navigate = useNavigate()
   const narrow = useNarrow()
   const tabs = tabsOf(of)
   if (tabs.length < 2) return null
-  const title = places.find(({ name }) => name === of)?.title
+  const title = sections.find(({ name }) => name === of)?.title
   const isHere = (path: string) => at === path || at.startsWith(`${path}/`)
   return (
     <nav

@@ -4,7 +4,7 @@ import { counterAfter, lastModes } from '../../machine/trace.ts'
 import { twoTools } from '../../model/example.ts'
 import { goesOnAfter } from '../../model/moment.ts'
 import { ordinaryRetraction, retractionOf } from '../../model/printer.ts'
-import { printGoesOn, programsOwn } from '../changing.ts'
+import { printGoesOn, slicersOwn } from '../changing.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { atTheEnd } from '../fixes.ts'
 import { lineOf } from '../queries.ts'
@@ -27,7 +27,7 @@ function backLeft(script: Checked): Found[] {
   const last = steps.findLast(
     ({ filamentMm, command }) => filamentMm < 0 && trace.rows.modes[command]?.tool === modes.tool,
   )
-  const own = programsOwn(script)
+  const own = slicersOwn(script)
   const left = back - (own ? own.mm : began)
   // Retraction of the firmware's own is paid back by the firmware's own.
   if (left <= noticedMm || !last || modes.firmwareRetractedMm > 0) return []
@@ -55,7 +55,7 @@ function countLeft(script: Checked, count: number): Found[] {
   if (
     modes.extrusion !== 'absolute' ||
     sets ||
-    programsOwn(script)?.anew ||
+    slicersOwn(script)?.anew ||
     Math.abs(count) < 0.05 ||
     Math.abs(count - began) < 0.05
   )

@@ -7,7 +7,7 @@ import { twoTools } from '../../model/example.ts'
 import { changeMoments, hasTool, isChangeMoment } from '../../model/moment.ts'
 import { retractionOf } from '../../model/printer.ts'
 import { replacePiece, sourceWord } from '../../script/edits/lines.ts'
-import { broughtBack, knownBefore, onOneHead, overPrint } from '../changing.ts'
+import { knownBefore, onOneHead, overPrint, refilledMm } from '../changing.ts'
 import type { Checked, Fix, Found, Rule } from '../finding.ts'
 import { putBefore } from '../fixes.ts'
 import { acrossMm, lineOf, printArea } from '../queries.ts'
@@ -28,7 +28,7 @@ function check(script: Checked): Found[] {
   const found = new Map<Kind, Found>()
   const tell = (kind: Kind, told: Found) => void (found.has(kind) || found.set(kind, told))
   const { stage, steps, trace, ooze } = script
-  const brought = broughtBack(script)
+  const refilled = refilledMm(script)
   // A tool that has just been taken may still stand where it rested.
   let where = !hasTool.includes(stage.moment)
   let tool = trace.beginning.modes.tool
@@ -41,9 +41,9 @@ function check(script: Checked): Found[] {
     if (!where || !inPlace || !overPrint(script, step.to)) continue
     const line = lineOf(script, step)
     const before = i > 0 ? (ooze.backMm[i - 1] ?? 0) : (trace.beginning.tips[tool]?.backMm ?? 0)
-    const pushed = Math.max(0, step.filamentMm - (brought[i] ?? 0)) * toolFilamentAreaMm2(stage.printer, tool)
-    if (pushed >= purgeMm3) {
-      const message = `Purges ${plain(pushed, 0)} mm³ in one place over the print. It lies there as a blob, and the nozzle runs into it.`
+    const extruded = Math.max(0, step.filamentMm - (refilled[i] ?? 0)) * toolFilamentAreaMm2(stage.printer, tool)
+    if (extruded >= purgeMm3) {
+      const message = `Purges ${plain(extruded, 0)} mm³ in one place over the print. It lies there as a blob, and the nozzle runs into it.`
       tell('purge', { line, message, fixes: aside(script, line) })
     }
     if (step.kind === 'wait-nozzle' || step.kind === 'wait-bed' || step.kind === 'stand') {

@@ -1,7 +1,7 @@
 // Pushes filament through a nozzle that is too cold.
 import { celsius, mm, plural } from '../../format.ts'
 import { melts } from '../../machine/heaters.ts'
-import { heatedByProgram } from '../../machine/state.ts'
+import { heatedBySlicer } from '../../machine/state.ts'
 import { temperatureAt } from '../../machine/temperature.ts'
 import { modesAfter } from '../../machine/trace.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
@@ -11,7 +11,7 @@ const doubtC = 0.5
 
 function check({ steps, trace, stage }: Checked): Found[] {
   const coldest = stage.firmware.coldestExtrudeC
-  let first: { line: number; pushed: number; at: number; target: number } | null = null
+  let first: { line: number; extruded: number; at: number; target: number } | null = null
   const more = new Set<number>()
   let extrudes = false
   for (const step of steps) {
@@ -21,10 +21,10 @@ function check({ steps, trace, stage }: Checked): Found[] {
     if (!nozzle) continue
     const at = temperatureAt(nozzle, step.start)
     if (at >= coldest - doubtC || (modes.coldExtrusion.allowed && !melts(stage))) continue
-    if (modes.nozzleTargets[modes.tool] === 0 && heatedByProgram(stage)) continue
+    if (modes.nozzleTargets[modes.tool] === 0 && heatedBySlicer(stage)) continue
     const line = trace.rows.line[step.command] as number
     extrudes ||= step.filamentMm > 0
-    first ??= { line, pushed: step.filamentMm, at, target: modes.nozzleTargets[modes.tool] ?? 0 }
+    first ??= { line, extruded: step.filamentMm, at, target: modes.nozzleTargets[modes.tool] ?? 0 }
     if (line !== first.line) more.add(line)
   }
   if (!first) return []
@@ -35,7 +35,7 @@ function check({ steps, trace, stage }: Checked): Found[] {
         ? `It is set to only ${celsius(first.target)}.`
         : `It is still heating up to ${celsius(first.target)}.`
   const others = more.size ? ` The same on ${plural(more.size, 'later line')}.` : ''
-  const message = `${first.pushed > 0 ? 'Extrudes' : 'Retracts'} ${mm(Math.abs(first.pushed))} of filament with the nozzle at ${celsius(first.at)}. ${because} Below ${celsius(coldest)} the board refuses, or the gear grinds the filament.${others}`
+  const message = `${first.extruded > 0 ? 'Extrudes' : 'Retracts'} ${mm(Math.abs(first.extruded))} of filament with the nozzle at ${celsius(first.at)}. ${because} Below ${celsius(coldest)} the board refuses, or the gear grinds the filament.${others}`
   return [{ line: first.line, message, severity: extrudes ? 'error' : 'warning' }]
 }
 

@@ -2,7 +2,7 @@
 import { mm, plain } from '../../format.ts'
 import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import { setPurgeSpeed } from '../../script/edits/purge.ts'
-import { broughtBack } from '../changing.ts'
+import { refilledMm } from '../changing.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { planned } from '../fixes.ts'
 import { andMore, lineOf, ownPassageOf } from '../queries.ts'
@@ -17,7 +17,7 @@ type Over = { line: number; flow: number; max: number; lengthMm: number; crossSe
 
 function check(script: Checked): Found[] {
   const { strokes, steps, stage, rows } = script
-  const brought = broughtBack(script)
+  const refilled = refilledMm(script)
   const { tools } = stage.printer
   const maxOf = (tool: number): number => tools[tool]?.highestFlowMm3S ?? Number.POSITIVE_INFINITY
   const over: Over[] = strokes.flatMap(({ line, tool, flowMm3S, lengthMm, crossSectionMm2 }) => {
@@ -30,9 +30,9 @@ function check(script: Checked): Found[] {
     // Loading fills an empty path, which nothing has to melt.
     if (step.kind !== 'push' || step.end <= step.start || rows[step.command]?.effect?.does === 'change-filament') return
     const tool = rows[step.command]?.after.tool ?? 0
-    const pushed = step.filamentMm - (brought[i] ?? 0)
+    const extruded = step.filamentMm - (refilled[i] ?? 0)
     const flow = (step.filamentMm * toolFilamentAreaMm2(stage.printer, tool)) / (step.end - step.start)
-    if (pushed > worthMm && flow > maxOf(tool) * onTheSpot)
+    if (extruded > worthMm && flow > maxOf(tool) * onTheSpot)
       over.push({ line: lineOf(script, step), flow, max: maxOf(tool), lengthMm: 0, crossSectionMm2: 0 })
   })
   const first = over.sort((a, b) => a.line - b.line)[0]

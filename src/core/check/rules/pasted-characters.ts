@@ -20,16 +20,16 @@ function check({ lines, stage }: Checked): Found[] {
     if (line.kind === 'command' || line.kind === 'blank') {
       const odd = line.pieces.filter(piece => 'flaw' in piece && !isByteOrderMark(line, piece))
       const spaces = odd.filter(piece => 'flaw' in piece && piece.flaw === 'odd-space')
-      const signs = odd.filter(piece => 'flaw' in piece && piece.flaw === 'odd-character')
+      const chars = odd.filter(piece => 'flaw' in piece && piece.flaw === 'odd-character')
       const edits: Edit[] = [
         ...spaces.map(piece => ({ ...placeOf(line, piece), insert: ' ' })),
-        ...signs.map(piece => ({ ...placeOf(line, piece), insert: straighten(piece.text) })),
+        ...chars.map(piece => ({ ...placeOf(line, piece), insert: straighten(piece.text) })),
       ]
-      if (signs[0])
+      if (chars[0])
         found.push(
           problem(
             line,
-            `“${signs[0].text}” has a character that no keyboard types into G-code, such as a long dash or a curly quote; the machine can’t read it.`,
+            `“${chars[0].text}” has a character that no keyboard types into G-code, such as a long dash or a curly quote; the machine can’t read it.`,
             edits,
           ),
         )

@@ -69,13 +69,13 @@ function atStart(script: Checked): Found[] {
       max: Math.max(max, step.filamentMm),
     })
   }
-  return [...perTool].flatMap(([tool, { mm: pushed, line }]): Found[] => {
-    const mm3 = pushed * toolFilamentAreaMm2(printer, tool)
+  return [...perTool].flatMap(([tool, { mm: extruded, line }]): Found[] => {
+    const mm3 = extruded * toolFilamentAreaMm2(printer, tool)
     const inputs = printer.tools[tool]?.mixingInputs ?? 1
     const wider = ((printer.tools[tool]?.nozzleMm ?? 0.4) / 0.4) ** 2
     if (mm3 <= plentyMm3 * inputs * Math.max(1, wider)) return []
     const grams = (mm3 * material.densityGCm3) / 1000
-    const message = `Extrudes ${mm(pushed, 0)} of filament before the print begins: ${plain(grams, 1)} g, ${plain((grams * material.pricePerKg) / 10, 0)} ct each time. A third of it fills the nozzle.`
+    const message = `Extrudes ${mm(extruded, 0)} of filament before the print begins: ${plain(grams, 1)} g, ${plain((grams * material.pricePerKg) / 10, 0)} ct each time. A third of it fills the nozzle.`
     return [{ line, message }]
   })
 }

@@ -41,19 +41,19 @@ function check(script: Checked): Found[] {
 /** Off the bed and near the bucket, a purge is meant for it. */
 function purgesBeside(script: Checked, buckets: readonly Spot[]): Found[] {
   const { steps, stage, trace } = script
-  let pushed = 0
+  let extruded = 0
   for (const [i, step] of steps.entries()) {
     const inPlace = acrossMm(step) < 0.01
-    if (!inPlace) pushed = 0
+    if (!inPlace) extruded = 0
     if (!inPlace || step.filamentMm <= 0 || Number.isNaN(step.to.x + step.to.y)) continue
-    pushed +=
+    extruded +=
       step.filamentMm * toolFilamentAreaMm2(stage.printer, Math.max(0, trace.rows.modes[step.command]?.tool ?? 0))
     const found = nearest(buckets, step.to)
-    if (pushed < purgeMm3 || !found || found.away <= bucketMm || offBedMm(stage.printer, step.to.x, step.to.y) === 0)
+    if (extruded < purgeMm3 || !found || found.away <= bucketMm || offBedMm(stage.printer, step.to.x, step.to.y) === 0)
       continue
     const { spot, away } = found
     const to = steps.slice(0, i + 1).findLast(each => acrossMm(each) >= 0.01)
-    const message = `Purges ${plain(pushed, 0)} mm³ at X${plain(step.to.x, 1)} Y${plain(step.to.y, 1)}, ${mm(away, 0)} beside the ${spot.name} (X${plain(spot.x, 1)} Y${plain(spot.y, 1)}). It falls beside it.`
+    const message = `Purges ${plain(extruded, 0)} mm³ at X${plain(step.to.x, 1)} Y${plain(step.to.y, 1)}, ${mm(away, 0)} beside the ${spot.name} (X${plain(spot.x, 1)} Y${plain(spot.y, 1)}). It falls beside it.`
     return [
       {
         line: lineOf(script, step),

@@ -40,8 +40,8 @@ describe('a vocabulary’s own lines', () => {
   })
 
   it('that set the filament to zero make up for a script that doesn’t', () => {
-    const pushed = 'G28\nM109 S200\nM82\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E12 F1000'
-    expect(found(pushed, {}, 'filament-not-reset')).toHaveLength(1)
-    expect(found(pushed, { resetsFilament: true }, 'filament-not-reset')).toEqual([])
+    const extruded = 'G28\nM109 S200\nM82\nG1 X4 Y20 Z0.3 F3000\nG1 Y120 E12 F1000'
+    expect(found(extruded, {}, 'filament-not-reset')).toHaveLength(1)
+    expect(found(extruded, { resetsFilament: true }, 'filament-not-reset')).toEqual([])
   })
 })

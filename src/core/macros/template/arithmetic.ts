@@ -19,35 +19,37 @@ import {
 /** Texts and values that are made are paid for. */
 export type Pay = { put: (text: string) => string; take: (kind: Kind, amount: number) => void }
 
-export function reckon(sign: string, left: Item, right: Item, pay: Pay): Item {
+export function reckon(operator: string, left: Item, right: Item, pay: Pay): Item {
   const texts = isText(left as Value) && isText(right as Value)
-  if (sign === '+' && texts) return pay.put(`${left as string}${right as string}`)
-  if (sign === '+' && Array.isArray(left) && Array.isArray(right)) {
+  if (operator === '+' && texts) return pay.put(`${left as string}${right as string}`)
+  if (operator === '+' && Array.isArray(left) && Array.isArray(right)) {
     if (isStream(left) || isStream(right)) throw new Stop(noList)
     if (isTuple(left) !== isTuple(right)) throw new Stop('A list in [ ] and one in ( ) can’t be put together.')
     pay.take('values', left.length + right.length)
     return isTuple(left) ? tuple([...left, ...right]) : [...left, ...right]
   }
-  if (sign === '%' && isText(left as Value)) return pay.put(formatted(left as string, right))
-  if (sign === '*' && isWhole(left) && !isNumber(right)) return reckon(sign, right, left, pay)
-  if (sign === '*' && Array.isArray(left) && isWhole(right)) {
+  if (operator === '%' && isText(left as Value)) return pay.put(formatted(left as string, right))
+  if (operator === '*' && isWhole(left) && !isNumber(right)) return reckon(operator, right, left, pay)
+  if (operator === '*' && Array.isArray(left) && isWhole(right)) {
     const times = Math.max(0, worthOf(right as number))
     pay.take('values', left.length * times)
     const many = Array.from({ length: times }, () => left).flat()
     return isTuple(left) ? tuple(many) : many
   }
-  if (sign === '*' && isText(left as Value) && isWhole(right)) {
+  if (operator === '*' && isText(left as Value) && isWhole(right)) {
     const times = Math.max(0, worthOf(right as number))
     pay.take('text', (left as string).length * times)
     return (left as string).repeat(times)
   }
   if (!isNumber(left) || !isNumber(right)) {
     const odd = isNumber(left) ? right : left
-    throw new Stop(`“${sign}” can’t be done with ${kindOf(odd)}. A parameter is a text: put |int or |float behind it.`)
+    throw new Stop(
+      `“${operator}” can’t be done with ${kindOf(odd)}. A parameter is a text: put |int or |float behind it.`,
+    )
   }
   const [a, b, whole] = [worthOf(left), worthOf(right), isWhole(left) && isWhole(right)]
-  if ((sign === '/' || sign === '//' || sign === '%') && b === 0) throw new Stop('It divides by zero.')
-  switch (sign) {
+  if ((operator === '/' || operator === '//' || operator === '%') && b === 0) throw new Stop('It divides by zero.')
+  switch (operator) {
     case '+':
       return numbered(a + b, whole)
     case '-':
@@ -63,7 +65,7 @@ export function reckon(sign: string, left: Item, right: Item, pay: Pay): Item {
     case '**':
       return numbered(a ** b, whole && b >= 0)
     default:
-      throw new Stop(`“${sign}” is no operator that a macro has.`)
+      throw new Stop(`“${operator}” is no operator that a macro has.`)
   }
 }
 

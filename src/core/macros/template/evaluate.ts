@@ -321,14 +321,14 @@ export abstract class Evaluator {
   }
 
   private binary(node: Node): Item {
-    const sign = node.operator.value
-    if (sign === 'and' || sign === 'or') {
+    const operator = node.operator.value
+    if (operator === 'and' || operator === 'or') {
       const left = this.known(this.value(node.left))
-      return truth(left) === (sign === 'and') ? this.known(this.value(node.right)) : left
+      return truth(left) === (operator === 'and') ? this.known(this.value(node.right)) : left
     }
-    if (comparisons.includes(sign)) return this.comparison(node)
+    if (comparisons.includes(operator)) return this.comparison(node)
     const [left, right] = [this.known(this.value(node.left)), this.known(this.value(node.right))]
-    switch (sign) {
+    switch (operator) {
       case 'in':
         this.take('steps', sizeOf(right))
         return this.among(left, right)
@@ -338,7 +338,7 @@ export abstract class Evaluator {
       case '~':
         return this.put(printed(left) + printed(right))
       default:
-        return reckon(sign, left, right, this.pay)
+        return reckon(operator, left, right, this.pay)
     }
   }
 

@@ -84,13 +84,13 @@ function comparable(item: Item, attribute: Item, exactly: Item): Item {
 }
 
 const extreme =
-  (sign: 1 | -1): Filter =>
+  (char: 1 | -1): Filter =>
   (value, args, named) => {
     const [exactly, attribute] = [argument(args, named, 0, 'case_sensitive'), argument(args, named, 1, 'attribute')]
     const by = (item: Item) => comparable(item, attribute, exactly)
     const items = list(value)
     if (items.length === 0) return undefined
-    return items.reduce((best, each) => (order(by(each), by(best)) * sign > 0 ? each : best))
+    return items.reduce((best, each) => (order(by(each), by(best)) * char > 0 ? each : best))
   }
 
 /** For `map`: what a filter's name, or an attribute, makes of each. */
@@ -212,7 +212,7 @@ const indented: Filter = (value, args, named) => {
   )
 }
 
-const signNames: Readonly<Record<string, string>> = {
+const charNames: Readonly<Record<string, string>> = {
   '&': '&amp;',
   '<': '&lt;',
   '>': '&gt;',
@@ -302,7 +302,7 @@ const filters: Readonly<Record<string, Filter>> = {
     replaced(text(value), text(args[0]), text(args[1]), argument(args, named, 2, 'count')),
   indent: indented,
   wordcount: value => text(value).match(/[\p{L}\p{N}_]+/gu)?.length ?? 0,
-  escape: value => text(value).replace(/[&<>'"]/g, sign => signNames[sign] ?? sign),
+  escape: value => text(value).replace(/[&<>'"]/g, char => charNames[char] ?? char),
   safe: value => text(value),
   string: value => text(value),
   pprint: value => text(value),

@@ -54,9 +54,9 @@ const wholeOr = (value: Item, otherwise: number): number => (isNumber(value) ? M
 
 /** The one sign that a text is filled up with. */
 function signOr(value: Item, otherwise: string): string {
-  const sign = value === undefined ? otherwise : text(value)
-  if (sign.length !== 1) throw new Stop('A text is filled up with one sign, and not with several.')
-  return sign
+  const char = value === undefined ? otherwise : text(value)
+  if (char.length !== 1) throw new Stop('A text is filled up with one sign, and not with several.')
+  return char
 }
 
 /** Wide enough for any line. */
@@ -64,9 +64,9 @@ const maxWide = 10_000
 const room = (own: string, width: Item): number => Math.max(0, Math.min(maxWide, wholeOr(width, 0)) - own.length)
 
 /** Without blanks, or without any of certain signs, at its ends. */
-export function stripped(from: string, signs: Item, ends: 'both' | 'left' | 'right'): string {
-  const set = signs === undefined || signs === null ? null : new Set([...text(signs)])
-  const off = (sign: string | undefined) => sign !== undefined && (set ? set.has(sign) : /\s/.test(sign))
+export function stripped(from: string, chars: Item, ends: 'both' | 'left' | 'right'): string {
+  const set = chars === undefined || chars === null ? null : new Set([...text(chars)])
+  const off = (char: string | undefined) => char !== undefined && (set ? set.has(char) : /\s/.test(char))
   let [first, last] = [0, from.length]
   if (ends !== 'right') while (first < last && off(from[first])) first++
   if (ends !== 'left') while (last > first && off(from[last - 1])) last--
@@ -165,17 +165,17 @@ const textMethods = (own: string): Methods => ({
   },
   partition: ([by]) => parted(own, by, own.indexOf(text(by))) ?? tuple([own, '', '']),
   rpartition: ([by]) => parted(own, by, own.lastIndexOf(text(by))) ?? tuple(['', '', own]),
-  strip: ([signs]) => stripped(own, signs, 'both'),
-  lstrip: ([signs]) => stripped(own, signs, 'left'),
-  rstrip: ([signs]) => stripped(own, signs, 'right'),
+  strip: ([chars]) => stripped(own, chars, 'both'),
+  lstrip: ([chars]) => stripped(own, chars, 'left'),
+  rstrip: ([chars]) => stripped(own, chars, 'right'),
   removeprefix: ([begin]) => (own.startsWith(text(begin)) ? own.slice(text(begin).length) : own),
   removesuffix: ([end]) => (own.endsWith(text(end)) ? own.slice(0, own.length - text(end).length) : own),
   lower: () => own.toLowerCase(),
   casefold: () => own.toLowerCase(),
   upper: () => own.toUpperCase(),
-  swapcase: () => [...own].map(sign => (isUpper(sign) ? sign.toLowerCase() : sign.toUpperCase())).join(''),
+  swapcase: () => [...own].map(char => (isUpper(char) ? char.toLowerCase() : char.toUpperCase())).join(''),
   // Every letter behind none is a beginning, that behind an apostrophe too; the filter of this name is another.
-  title: () => own.toLowerCase().replace(/(?<!\p{L})\p{L}/gu, sign => sign.toUpperCase()),
+  title: () => own.toLowerCase().replace(/(?<!\p{L})\p{L}/gu, char => char.toUpperCase()),
   capitalize: () => capitalized(own),
   replace: ([from, to, max]) => replaced(own, text(from), text(to), max),
   startswith: ([begin]) => beginsOrEnds(begin, part => own.startsWith(part)),
@@ -190,8 +190,8 @@ const textMethods = (own: string): Methods => ({
   },
   join: ([items]) => joined(itemsOf(items).map(text), own),
   zfill: ([width]) => {
-    const sign = /^[+-]/.exec(own)?.[0] ?? ''
-    return sign + '0'.repeat(room(own, width)) + own.slice(sign.length)
+    const char = /^[+-]/.exec(own)?.[0] ?? ''
+    return char + '0'.repeat(room(own, width)) + own.slice(char.length)
   },
   center: ([width, fill]) => centred(own, width, signOr(fill, ' ')),
   ljust: ([width, fill]) => own + signOr(fill, ' ').repeat(room(own, width)),

@@ -120,13 +120,13 @@ function namesAndValues(tokens: readonly Placed[], line: number): Placed[] {
 function looping(tokens: readonly Placed[], line: number): Placed[] {
   const [at] = outside(tokens, token => isWord(token, 'in'))
   if (at === undefined) return expression(tokens)
-  const behind = tokens.slice(at + 1)
-  const [to = behind.length] = outside(behind, token => isWord(token, 'if'))
+  const after = tokens.slice(at + 1)
+  const [to = after.length] = outside(after, token => isWord(token, 'if'))
   return [
     ...expression(tokens.slice(0, at)),
     tokens[at] as Placed,
-    ...listed(expression(behind.slice(0, to)), line),
-    ...expression(behind.slice(to)),
+    ...listed(expression(after.slice(0, to)), line),
+    ...expression(after.slice(to)),
   ]
 }
 

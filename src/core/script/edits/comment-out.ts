@@ -15,7 +15,7 @@ function within(script: Rehearsed, passage: Passage): readonly Line[] | string {
 }
 
 /** A line that sleeps already gets one more `;`, so that waking the passage leaves it commented out. */
-export function putToSleep(script: Rehearsed, passage: Passage): Plan {
+export function commentOutPassage(script: Rehearsed, passage: Passage): Plan {
   const edits: Edit[] = []
   const lines = within(script, passage)
   if (typeof lines === 'string') return refuse(lines)

@@ -38,7 +38,7 @@ const far = (edge: Edge): boolean => edge === 'right' || edge === 'back'
  * Turns a passage about the bed's diagonal where it must run the other way, and mirrors it where it must lie at the far
  * side. Refused for relative moves and arcs, which a change of letters does not turn, and beyond the reach.
  */
-export function bringToEdge(script: Rehearsed, passage: Passage, to: Edge): Plan {
+export function moveToEdge(script: Rehearsed, passage: Passage, to: Edge): Plan {
   const from = edgeOf(script, passage)
   if (!from) return refuse('It lays no line that runs along an edge.')
   if (from === to) return refuse(`It runs along the ${to} edge already.`)

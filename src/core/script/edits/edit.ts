@@ -6,8 +6,8 @@ import { makeRefrain, putRefrain } from '../refrains.ts'
 import { addMacro } from './add-macro.ts'
 import { duplicate, move, remove, rename } from './arrange.ts'
 import { asTemplate } from './as-template.ts'
-import { putToSleep, wake } from './comment-out.ts'
-import { bringToEdge, type Edge } from './edge.ts'
+import { commentOutPassage, wake } from './comment-out.ts'
+import { type Edge, moveToEdge } from './edge.ts'
 import { countFilament } from './filament-mode.ts'
 import { type ProbeCool, probeWithoutOoze } from './heat-probe.ts'
 import { setAside, takeBackAside } from './ignore.ts'
@@ -99,7 +99,7 @@ function answer(script: Rehearsed, passages: readonly Passage[], request: EditRe
     )
   switch (request.do) {
     case 'sleep':
-      return putToSleep(script, passage)
+      return commentOutPassage(script, passage)
     case 'wake':
       return wake(script, passage)
     case 'remove':
@@ -130,7 +130,7 @@ function answer(script: Rehearsed, passages: readonly Passage[], request: EditRe
     case 'mirror':
       return mirror(script, passage, request.axis)
     case 'edge':
-      return bringToEdge(script, passage, request.to)
+      return moveToEdge(script, passage, request.to)
     default:
       return request satisfies never
   }

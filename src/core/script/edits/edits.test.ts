@@ -4,7 +4,7 @@ import type { Moment } from '../../model/moment.ts'
 import { applyEdits } from '../../model/script.ts'
 import { round } from '../../testing/stage.ts'
 import { duplicate, move, remove, rename } from './arrange.ts'
-import { putToSleep, wake } from './comment-out.ts'
+import { commentOutPassage, wake } from './comment-out.ts'
 import { countFilament } from './filament-mode.ts'
 import { nudge } from './nudge.ts'
 import { heedKeepMarks, keptLines, type Plan, planned, type Rehearsed } from './plan.ts'
@@ -29,13 +29,13 @@ const three =
 
 describe('sleep and wake', () => {
   it('turns commands to comments, and leaves what was a comment one', () => {
-    const commentedOut = edited(three, seen => putToSleep(seen, passage(seen, 'zero')))
+    const commentedOut = edited(three, seen => commentOutPassage(seen, passage(seen, 'zero')))
     expect(commentedOut).toContain('; --- zero ---\n;G28 ; all\n; a note\n;;G29\n')
     expect(edited(commentedOut, seen => wake(seen, passage(seen, 'zero')))).toBe(three)
   })
 
   it('takes the passage out of the rehearsal, and puts it back', () => {
-    const commentedOut = edited(three, seen => putToSleep(seen, passage(seen, 'warm')))
+    const commentedOut = edited(three, seen => commentOutPassage(seen, passage(seen, 'warm')))
     expect(round(three).durations.heatingS).toBeCloseTo(100, 6)
     expect(round(commentedOut).durations.heatingS).toBe(0)
     expect(round(commentedOut).passages[0]).toMatchObject({ title: 'warm', enabled: false })
@@ -61,7 +61,7 @@ describe('sleep and wake', () => {
     fc.assert(
       fc.property(fc.array(line, { minLength: 1, maxLength: 12 }), fc.constantFrom('\n', '\r\n'), (lines, ending) => {
         const text = ['; --- a ---', ...lines].join(ending)
-        const commentedOut = edited(text, seen => putToSleep(seen, passage(seen, 'a')))
+        const commentedOut = edited(text, seen => commentOutPassage(seen, passage(seen, 'a')))
         expect(round(commentedOut).commands).toEqual([])
         expect(edited(commentedOut, seen => wake(seen, passage(seen, 'a')))).toBe(text)
       }),
@@ -96,8 +96,8 @@ describe('arranging', () => {
 
   it('copies a passage, which then takes twice its filament', () => {
     const twice = edited(three, seen => duplicate(seen, passage(seen, 'purge')))
-    expect(round(three).filament.pushedMm).toBe(24)
-    expect(round(twice).filament.pushedMm).toBe(48)
+    expect(round(three).filament.extrudedMm).toBe(24)
+    expect(round(twice).filament.extrudedMm).toBe(48)
   })
 
   it('does to the rehearsal just what it says', () => {

@@ -13,7 +13,7 @@ export type AsideMark = { rule: string; reason: string; first: number; last: num
 /** Four signs that change when the text does: FNV-1a over its characters, spaces at the ends left out. */
 export function textSum(text: string): string {
   let hash = 0x811c9dc5
-  for (const sign of text.trim()) hash = Math.imul(hash ^ (sign.codePointAt(0) as number), 0x01000193) >>> 0
+  for (const char of text.trim()) hash = Math.imul(hash ^ (char.codePointAt(0) as number), 0x01000193) >>> 0
   return (hash % 36 ** 4).toString(36).padStart(4, '0')
 }
 

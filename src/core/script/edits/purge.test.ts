@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { beadWidthMm } from '../../machine/outcome.ts'
 import { applyEdits } from '../../model/script.ts'
 import { printer, round, serious } from '../../testing/stage.ts'
-import { bringToEdge, type Edge, edgeOf } from './edge.ts'
+import { type Edge, edgeOf, moveToEdge } from './edge.ts'
 import { probeWithoutOoze } from './heat-probe.ts'
 import { lineUp } from './line-up.ts'
 import { mirror } from './mirror.ts'
@@ -100,7 +100,7 @@ describe('to another edge', () => {
     ['front', [20, 10], [20, 10.5]],
     ['back', [20, 190], [20, 189.5]],
   ] as [Edge, [number, number], [number, number]][])('%s, as far in as it was', (to, begins, ends) => {
-    const text = edited(relative, seen => bringToEdge(seen, purgeOf(seen), to))
+    const text = edited(relative, seen => moveToEdge(seen, purgeOf(seen), to))
     const { strokes } = round(text)
     expect(strokes[0]?.from.slice(0, 2)).toEqual(begins)
     expect(strokes[1]?.to.slice(0, 2)).toEqual(ends)
@@ -110,8 +110,8 @@ describe('to another edge', () => {
   })
 
   it('and back gives the first motion', () => {
-    const there = edited(relative, seen => bringToEdge(seen, purgeOf(seen), 'back'))
-    const back = edited(there, seen => bringToEdge(seen, purgeOf(seen), 'left'))
+    const there = edited(relative, seen => moveToEdge(seen, purgeOf(seen), 'back'))
+    const back = edited(there, seen => moveToEdge(seen, purgeOf(seen), 'left'))
     expect(round(back).strokes.map(({ from, to }) => [from, to])).toEqual(
       round(relative).strokes.map(({ from, to }) => [from, to]),
     )
@@ -119,7 +119,7 @@ describe('to another edge', () => {
 
   it('is refused for relative moves', () => {
     const seen = script(`${start}; --- purge ---\nG1 X10 Y20 Z0.3 F3000\nM83\nG91\nG1 Y100 E12 F1200\nG90\n`)
-    expect(why(bringToEdge(seen, purgeOf(seen), 'front'))).toContain('a relative move')
+    expect(why(moveToEdge(seen, purgeOf(seen), 'front'))).toContain('a relative move')
   })
 })
 

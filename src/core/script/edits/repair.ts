@@ -8,7 +8,7 @@ import { blanksBefore } from './lines.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
 
 /** Signs that word processors and web pages put in place of plain ones. */
-const plainSigns: [RegExp, string][] = [
+const plainChars: [RegExp, string][] = [
   [/[\u2010-\u2015\u2212]/g, '-'],
   [/[\u2018\u2019]/g, "'"],
   [/[\u201c-\u201e]/g, '"'],
@@ -18,7 +18,7 @@ const plainSigns: [RegExp, string][] = [
 
 /** Text in plain signs; comments keep theirs, so this is only for what a machine reads. */
 export const straighten = (text: string): string =>
-  plainSigns.reduce((mended, [sign, plain]) => mended.replace(sign, plain), text)
+  plainChars.reduce((mended, [char, plain]) => mended.replace(char, plain), text)
 
 /** `\\n` spelled out, as settings files keep line ends, before what may begin a line. */
 const spelledEnd = /(?:\\r)?\\n(?=[ \t]*(?:[GMTN]-?\d|[A-Z][A-Z0-9]*_[A-Z0-9_]+|[;\\]|$))/g
@@ -39,7 +39,7 @@ const codeEnd = ({ raw, pieces }: Line): number => {
 
 /** Signs as wide as those of East Asian scripts, in the width that machines read. */
 const narrow = (text: string): string =>
-  text.replace(/[\uff01-\uff5e]/g, sign => String.fromCharCode(sign.charCodeAt(0) - 0xfee0))
+  text.replace(/[\uff01-\uff5e]/g, char => String.fromCharCode(char.charCodeAt(0) - 0xfee0))
 
 /** A number or dot of a list in front of a command, as web pages and books have it. */
 const listed = /^(\s*)(?:\d{1,3}[.):]|[•·*>–-])[ \t]{1,8}(?=[GMT]\d)/i
@@ -106,11 +106,11 @@ function mendedOnce(text: string, number: number, ending: string): string {
 
 /** One line with plain signs, each of its commands on a line: a mended sign may show two where there seemed to be one word. */
 function mendedLine(line: Line, ending: string): string {
-  const signs = line.pieces.flatMap((piece): Edit[] => {
+  const chars = line.pieces.flatMap((piece): Edit[] => {
     const mended = byteOrderMark(line, piece) ? null : mendedPiece(piece)
     return mended === null ? [] : [{ ...placeOf(line, piece), insert: mended }]
   })
-  const mended = applyEdits(line.raw, signs)
+  const mended = applyEdits(line.raw, chars)
   const uncovered = applyEdits(mended, partComment(readLine(mended), ending))
   return uncovered
     .split(ending)

@@ -3,7 +3,7 @@ import { read } from '../../gcode/read.ts'
 import { applyEdits, type Edit } from '../../model/script.ts'
 import { rehearseLines } from '../../resolve/resolve.ts'
 import { type Passage, passagesOf } from '../passages.ts'
-import { bringToEdge, type Edge } from './edge.ts'
+import { type Edge, moveToEdge } from './edge.ts'
 import { mirror } from './mirror.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
 import { scalePurge, setBead, setBeadWidth, setPurgeLength, setPurgeSpeed } from './purge.ts'
@@ -26,7 +26,7 @@ function waysOf(wanted: Shape): Way[] {
   const { amountPercent, beadMm2, widthMm, speedMmS, lengthMm, edge, mirror: axis } = wanted
   const ways: (Way | undefined)[] = [
     lengthMm === undefined ? undefined : (script, passage) => setPurgeLength(script, passage, lengthMm),
-    edge && ((script, passage) => bringToEdge(script, passage, edge)),
+    edge && ((script, passage) => moveToEdge(script, passage, edge)),
     axis && ((script, passage) => mirror(script, passage, axis)),
     amountPercent === undefined ? undefined : (script, passage) => scalePurge(script, passage, amountPercent),
     beadMm2 === undefined ? undefined : (script, passage) => setBead(script, passage, beadMm2),

@@ -35,21 +35,21 @@ function conditionsIn(lines: readonly Line[], stage: Stage): string[] {
   return [...found]
 }
 
-const signs = /<=|>=|==|!=|=|<|>| is not | is /
+const operators = /<=|>=|==|!=|=|<|>| is not | is /
 const limitOf = /^("[^"]*"|[\w.+-]+) ?(?:°C|mm|s|min|%)?$/
 
 /** A comparison of one thing with a number or a word: `nozzle > 240 °C`, `material is "PETG"`. Null for any other condition. */
-function comparisonIn(text: string): { subject: string; sign: string; limit: number | string } | null {
-  const sign = signs.exec(text)
-  if (!sign) return null
-  const word = limitOf.exec(text.slice(sign.index + sign[0].length).trim())?.[1]
+function comparisonIn(text: string): { subject: string; operator: string; limit: number | string } | null {
+  const operator = operators.exec(text)
+  if (!operator) return null
+  const word = limitOf.exec(text.slice(operator.index + operator[0].length).trim())?.[1]
   if (word === undefined) return null
   const limit = Number.isFinite(Number(word)) ? Number(word) : word
-  return { subject: text.slice(0, sign.index).trim(), sign: sign[0].trim(), limit }
+  return { subject: text.slice(0, operator.index).trim(), operator: operator[0].trim(), limit }
 }
 
-const holdsFor = (value: number | string, sign: string, limit: number | string): boolean => {
-  switch (sign) {
+const holdsFor = (value: number | string, operator: string, limit: number | string): boolean => {
+  switch (operator) {
     case '<':
       return value < limit
     case '>':
@@ -68,7 +68,7 @@ const holdsFor = (value: number | string, sign: string, limit: number | string):
 
 /** Whether conditions can all come out so: those that compare the same thing must agree on what it could be. */
 function possible(branches: ReadonlyMap<string, boolean>): boolean {
-  const asked = new Map<string, { sign: string; limit: number | string; so: boolean }[]>()
+  const asked = new Map<string, { operator: string; limit: number | string; so: boolean }[]>()
   for (const [text, so] of branches) {
     const found = comparisonIn(text)
     if (found) asked.set(found.subject, [...(asked.get(found.subject) ?? []), { ...found, so }])
@@ -78,7 +78,7 @@ function possible(branches: ReadonlyMap<string, boolean>): boolean {
     const values = all.flatMap(({ limit }): (number | string)[] =>
       typeof limit === 'number' ? [limit, limit - 1e-3, limit + 1e-3] : [limit, `not ${limit}`],
     )
-    return values.some(value => all.every(({ sign, limit, so }) => holdsFor(value, sign, limit) === so))
+    return values.some(value => all.every(({ operator, limit, so }) => holdsFor(value, operator, limit) === so))
   })
 }
 

@@ -24,7 +24,7 @@ export const lengthOfWay = (way: readonly Point[]): number => segments(way).redu
 /** Lays beads one after another, and remembers how much filament that took. Filament counts from zero at its start. */
 export class Layer {
   readonly lines: string[]
-  private pushedMm = 0
+  private extrudedMm = 0
   private at: { x: number; y: number; z: number } | null = null
   private readonly relative: boolean
   private readonly filamentAreaMm2: number
@@ -62,8 +62,8 @@ export class Layer {
       done += length
       const words = this.changed(x, y, startMm + ((endMm - startMm) * done) / (whole || 1))
       const push = (areaMm2 * length) / this.filamentAreaMm2
-      this.pushedMm += push
-      const e = this.relative ? push : this.pushedMm
+      this.extrudedMm += push
+      const e = this.relative ? push : this.extrudedMm
       this.lines.push(this.phrases.move({ ...words, e, ...(i === 0 && { f: speedMmS * 60 }) }))
     })
   }
@@ -71,7 +71,7 @@ export class Layer {
   /** Draws filament back if asked, counts it as zero, lifts straight up, and only then tears off sideways. */
   leave(backMm: number, clearMm: number, [x, y]: Point): void {
     if (backMm > 0)
-      this.lines.push(this.phrases.move({ e: this.relative ? -backMm : this.pushedMm - backMm, f: retractMmMin }))
+      this.lines.push(this.phrases.move({ e: this.relative ? -backMm : this.extrudedMm - backMm, f: retractMmMin }))
     this.lines.push(this.phrases.zeroFilament(), this.phrases.move({ z: clearMm, f: liftMmMin }))
     this.step([x, y])
   }

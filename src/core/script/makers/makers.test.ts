@@ -51,7 +51,7 @@ describe('a made purge line', () => {
     for (const mode of ['M82', 'M83']) {
       const { strokes, filament } = round(make(`${mode}\n${ready}`, 'purge-line', values))
       expect(strokes[0]?.filamentMm).toBeCloseTo(12.473, 9)
-      expect(filament.pushedMm).toBeCloseTo(24.945, 2)
+      expect(filament.extrudedMm).toBeCloseTo(24.945, 2)
     }
   })
 
@@ -90,7 +90,7 @@ describe('a made purge line', () => {
     const [stroke] = round(text).strokes
     expect(stroke?.from).toEqual([5, 120, 0.2])
     expect(stroke?.to).toEqual([5, 20, 0.4])
-    expect(round(text).filament).toMatchObject({ pushedMm: 15, netMm: 13.5 })
+    expect(round(text).filament).toMatchObject({ extrudedMm: 15, netMm: 13.5 })
     expect(text).not.toContain('bead=0.3')
     expect(text).toContain('amount=15')
   })
@@ -112,7 +112,7 @@ describe('the other makers', () => {
       const result = round(
         make(`${mode}\n${ready}`, 'purge-spot', { x: 10, y: 10, z: 20, amount: 20, speed: 2, back: 1.5 }),
       )
-      expect(result.filament.pushedMm).toBeCloseTo(20, 9)
+      expect(result.filament.extrudedMm).toBeCloseTo(20, 9)
       expect(result.filament.netMm).toBeCloseTo(18.5, 9)
       expect(serious(result)).toEqual([])
     }

@@ -2,7 +2,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
-import type { CarryAsked } from '../../../core/model/came-from.ts'
+import type { CarryOptions } from '../../../core/model/came-from.ts'
 import { momentWords } from '../../../core/model/moment.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import type { SavedScript } from '../../../core/model/stored.ts'
@@ -13,11 +13,11 @@ import { AskPanel } from '../../ui/AskPanel.tsx'
 import { Button } from '../../ui/Button.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { Notice } from '../../ui/Notice.tsx'
+import { Pending } from '../../ui/Pending.tsx'
 import { PageLink } from '../../ui/Press.tsx'
-import { Waiting } from '../../ui/Waiting.tsx'
-import { itsOrigin, nothingAsked, withRefused } from './asked.ts'
+import { itsOrigin, noOptions, withRefused } from './carry-options.ts'
 import { IntoScript } from './IntoScript.tsx'
-import { OnlyThere } from './OnlyThere.tsx'
+import { NewFindings } from './NewFindings.tsx'
 import { PlanBeds } from './PlanBeds.tsx'
 import { PlanOutcome } from './PlanOutcome.tsx'
 import { PlanText } from './PlanText.tsx'
@@ -27,7 +27,7 @@ export function CarryPage() {
   const { id = '' } = useParams()
   const [search] = useSearchParams()
   const [script, things] = [useScript(id), useThings()]
-  if (!script.data || !things.data) return <Waiting on={[script, things]} what="the script" />
+  if (!script.data || !things.data) return <Pending on={[script, things]} what="the script" />
   const call = search.get('call')
   if (script.data.file !== null && call === null)
     return (
@@ -43,7 +43,7 @@ export function CarryPage() {
 type Props = { script: SavedScript; things: Things }
 
 /** `12-40`; null for the whole script. */
-const linesIn = (words: string | null): CarryAsked['lines'] => {
+const linesIn = (words: string | null): CarryOptions['lines'] => {
   const [, first, last] = /^(\d+)-(\d+)$/.exec(words ?? '') ?? []
   return first && last ? { first: Number(first), last: Number(last) } : null
 }
@@ -89,13 +89,13 @@ type PlannedProps = {
   script: SavedScript
   from: Printer
   to: { id: number; data: Printer }
-  lines: CarryAsked['lines']
+  lines: CarryOptions['lines']
   choice: React.ReactNode
 }
 
 function Planned({ script, from, to, lines, choice }: PlannedProps) {
   const navigate = useNavigate()
-  const [asked, setAsked] = useState<CarryAsked>({ ...nothingAsked, lines })
+  const [asked, setAsked] = useState<CarryOptions>({ ...noOptions, lines })
   const [saving, setSaving] = useState(false)
   const { text, moment } = script
   const plan = useQuery({
@@ -131,7 +131,7 @@ function Planned({ script, from, to, lines, choice }: PlannedProps) {
         <div className="mt-3">
           <Notice>
             {plan.error.message}{' '}
-            <Button small onClick={() => setAsked({ ...nothingAsked, lines })}>
+            <Button small onClick={() => setAsked({ ...noOptions, lines })}>
               Start again
             </Button>
           </Notice>
@@ -144,7 +144,7 @@ function Planned({ script, from, to, lines, choice }: PlannedProps) {
           className="mt-4 grid grid-cols-[minmax(0,1fr)_minmax(0,380px)] gap-5 max-[1099px]:grid-cols-1"
         >
           <div className="grid content-start gap-4">
-            <OnlyThere plan={shown} to={to.data.name} />
+            <NewFindings plan={shown} to={to.data.name} />
             {lines && <IntoScript script={script} to={to} plan={shown} />}
             <Questions asks={shown.asks} asked={asked} onAsked={setAsked} />
             <PlanText
@@ -195,7 +195,7 @@ type SaveProps = {
   from: Printer
   to: { id: number; data: Printer }
   plan: PlanShown
-  asked: CarryAsked
+  asked: CarryOptions
   onSaved: (id: number) => void
   onClose: () => void
 }

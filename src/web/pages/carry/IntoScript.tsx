@@ -15,7 +15,7 @@ import { Button } from '../../ui/Button.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { Failed } from '../../ui/Failed.tsx'
 import { Notice } from '../../ui/Notice.tsx'
-import { Waiting } from '../../ui/Waiting.tsx'
+import { Pending } from '../../ui/Pending.tsx'
 
 type Props = { script: SavedScript; to: { id: number; data: Printer }; plan: PlanShown }
 
@@ -40,7 +40,7 @@ export function IntoScript({ script, to, plan }: Props) {
     },
   })
   const putting = useCommand(() => put())
-  if (!shelf.data) return <Waiting on={[shelf]} what="its scripts" />
+  if (!shelf.data) return <Pending on={[shelf]} what="its scripts" />
   if (targetId === null)
     return (
       <Notice>

@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { familyName } from '../../../core/firmware/family-name.ts'
 import { plural } from '../../../core/format.ts'
-import type { CarryAsked } from '../../../core/model/came-from.ts'
+import type { CarryOptions } from '../../../core/model/came-from.ts'
 import { configName, filesOf } from '../../../core/model/files.ts'
 import type { Moment } from '../../../core/model/moment.ts'
 import { momentWords } from '../../../core/model/moment.ts'
@@ -18,11 +18,11 @@ import { Button } from '../../ui/Button.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { Failed } from '../../ui/Failed.tsx'
 import { Field, fieldLook } from '../../ui/Field.tsx'
-import { NotThere } from '../../ui/NotThere.tsx'
+import { MissingThing } from '../../ui/MissingThing.tsx'
+import { Pending } from '../../ui/Pending.tsx'
 import { Press } from '../../ui/Press.tsx'
-import { Waiting } from '../../ui/Waiting.tsx'
-import { nothingAsked, withRefused } from './asked.ts'
-import { OnlyThere } from './OnlyThere.tsx'
+import { noOptions, withRefused } from './carry-options.ts'
+import { NewFindings } from './NewFindings.tsx'
 import { PlanCells, PlanTable, planColumns, TickCell, ticking } from './PlanTable.tsx'
 import { PlanText } from './PlanText.tsx'
 import { Questions } from './Questions.tsx'
@@ -35,16 +35,16 @@ export function OtherFirmware() {
   const { id = '' } = useParams()
   const asked = useScriptsOf(Number(id))
   const macros = useQuery({ queryKey: ['macros of', id], queryFn: () => api.macrosToCarry(Number(id)) })
-  if (!asked.data || !macros.data) return <Waiting on={[asked, macros]} what="the printer" />
+  if (!asked.data || !macros.data) return <Pending on={[asked, macros]} what="the printer" />
   const printer = asked.data.things.printers.find(each => String(each.id) === id)?.data
-  if (!printer) return <NotThere why={`There is no printer ${id}.`} />
+  if (!printer) return <MissingThing why={`There is no printer ${id}.`} />
   return <OnePrinter key={id} id={Number(id)} printer={printer} scripts={asked.data.scripts} macros={macros.data} />
 }
 
 type Props = { id: number; printer: Printer; scripts: readonly SavedScript[]; macros: readonly MacroToCarry[] }
 
 /** What is carried: a script as it stands, or a macro as its call; `about` says what becomes of it beyond that. */
-type Piece = { key: string; name: string; moment: Moment; text: string; about: string; atFirst: CarryAsked }
+type Piece = { key: string; name: string; moment: Moment; text: string; about: string; atFirst: CarryOptions }
 
 const scriptKey = ({ id, revisionId }: SavedScript): string => `script ${id} ${revisionId}`
 const macroKey = ({ name }: MacroToCarry): string => `macro ${name}`
@@ -56,7 +56,7 @@ const piecesOf = (scripts: readonly SavedScript[], macros: readonly MacroToCarry
     moment: script.moment,
     text: script.text,
     about: script.stock ? 'stock: a new variant' : '',
-    atFirst: nothingAsked,
+    atFirst: noOptions,
   })),
   ...macros.map(macro => ({
     key: macroKey(macro),
@@ -65,7 +65,7 @@ const piecesOf = (scripts: readonly SavedScript[], macros: readonly MacroToCarry
     text: `${macro.call}\n`,
     about: 'a macro: a new script with its commands',
     // It was called with the heats of whatever material there was.
-    atFirst: { ...nothingAsked, heatsAsValues: true },
+    atFirst: { ...noOptions, heatsAsValues: true },
   })),
 ]
 
@@ -75,7 +75,7 @@ function OnePrinter({ id, printer, scripts, macros }: Props) {
   const { firmware: now } = printer
   const [family, setFamily] = useState<Family>(now.family)
   const [version, setVersion] = useState(now.version)
-  const [asked, setAsked] = useState<Readonly<Record<string, CarryAsked>>>({})
+  const [asked, setAsked] = useState<Readonly<Record<string, CarryOptions>>>({})
   const [unticked, setUnticked] = useState<ReadonlySet<string>>(new Set())
   const firmware: Firmware = { family, version: version.trim(), abilities: {} }
   const readable = /^\d+(\.\d+)*$/.test(firmware.version)
@@ -208,8 +208,8 @@ type RowProps = {
   piece: Piece
   printer: Printer
   query: UseQueryResult<PlanShown, Error> | undefined
-  asked: CarryAsked
-  onAsked: (asked: CarryAsked) => void
+  asked: CarryOptions
+  onAsked: (asked: CarryOptions) => void
   ticked: boolean
   onTick: (ticked: boolean) => void
 }
@@ -240,7 +240,7 @@ function PieceRow({ piece, printer, query, asked, onAsked, ticked, onTick }: Row
         <tr>
           <td colSpan={planColumns} className="px-3 pb-3">
             <div className="grid gap-3">
-              <OnlyThere plan={plan} to={`${printer.name} with its new firmware`} />
+              <NewFindings plan={plan} to={`${printer.name} with its new firmware`} />
               <Questions asks={plan.asks} asked={asked} onAsked={onAsked} />
               <PlanText
                 plan={plan}

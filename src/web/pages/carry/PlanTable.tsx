@@ -5,7 +5,7 @@ import { duration } from '../../../core/format.ts'
 import type { PlanShown } from '../../state/api.ts'
 import { Failed } from '../../ui/Failed.tsx'
 import { seriousOf } from '../../ui/Severity.tsx'
-import { changesOf, needsOf } from './asked.ts'
+import { changesOf, needsOf } from './carry-options.ts'
 import { countedKinds } from './kinds.ts'
 
 /** How many columns it has, the last one empty where there is nothing more to say. */
@@ -75,13 +75,15 @@ export function PlanCells({ query, fromBefore = false }: CellsProps) {
         {query?.error ? <Failed why={query.error.message} onRetry={() => void query.refetch()} /> : 'Carrying it over…'}
       </td>
     )
-  const { before, after, onlyThere } = plan
+  const { before, after, newFindings } = plan
   return (
     <>
       <td className="py-2 pr-3 text-[14px]">{countedKinds(changesOf(plan).map(({ kind }) => kind))}</td>
       <td className="py-2 pr-3 text-[14px]">{needsOf(plan)}</td>
-      <td className={`py-2 pr-3 text-[14px] ${seriousOf(onlyThere).length ? 'font-semibold text-warn' : 'text-soft'}`}>
-        {[...new Set(onlyThere.map(({ title }) => title))].join('; ') || 'none'}
+      <td
+        className={`py-2 pr-3 text-[14px] ${seriousOf(newFindings).length ? 'font-semibold text-warn' : 'text-soft'}`}
+      >
+        {[...new Set(newFindings.map(({ title }) => title))].join('; ') || 'none'}
       </td>
       <td className="py-2 pr-3 whitespace-nowrap">
         {fromBefore && <span className="text-soft">{duration(before.durationS)} → </span>}

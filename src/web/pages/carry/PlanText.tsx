@@ -5,7 +5,7 @@ import { kindWords } from '../../../core/carry/outcomes.ts'
 import { plural } from '../../../core/format.ts'
 import type { Change, PlanShown } from '../../state/api.ts'
 import { Press } from '../../ui/Press.tsx'
-import { countedKinds, kindLooks, kindSigns } from './kinds.ts'
+import { countedKinds, kindChars, kindLooks } from './kinds.ts'
 
 type Props = {
   plan: PlanShown
@@ -158,7 +158,7 @@ function Row({ change, raw, refused, onRefuse }: RowProps) {
         ) : (
           <span className="flex items-start gap-1.5">
             <span aria-hidden className="inline-block w-[13px] text-center font-mono">
-              {kindSigns[kind]}
+              {kindChars[kind]}
             </span>
             {kindWords[kind]}
           </span>

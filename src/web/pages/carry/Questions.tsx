@@ -1,14 +1,14 @@
 // What only a person knows: each question with what is proposed, and what the answer changes.
 import { type FormEvent, useState } from 'react'
 import { plural } from '../../../core/format.ts'
-import type { CarryAsked } from '../../../core/model/came-from.ts'
+import type { CarryOptions } from '../../../core/model/came-from.ts'
 import type { PlanShown } from '../../state/api.ts'
 import { Button } from '../../ui/Button.tsx'
 import { fieldLook } from '../../ui/Field.tsx'
 import { Radios } from '../../ui/Radios.tsx'
 
 type Ask = PlanShown['asks'][number]
-type Props = { asks: readonly Ask[]; asked: CarryAsked; onAsked: (asked: CarryAsked) => void }
+type Props = { asks: readonly Ask[]; asked: CarryOptions; onAsked: (asked: CarryOptions) => void }
 
 export function Questions({ asks, asked, onAsked }: Props) {
   if (asks.length === 0) return null

@@ -14,15 +14,15 @@ import { useScript, useShelf, useThings } from '../../state/queries.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Failed } from '../../ui/Failed.tsx'
 import { Notice } from '../../ui/Notice.tsx'
+import { Pending } from '../../ui/Pending.tsx'
 import { PageLink } from '../../ui/Press.tsx'
-import { Waiting } from '../../ui/Waiting.tsx'
-import { itsOrigin, nothingAsked } from './asked.ts'
+import { itsOrigin, noOptions } from './carry-options.ts'
 import { PlanCells, PlanTable, TickCell, ticking } from './PlanTable.tsx'
 
 export function CarryToSeveral() {
   const { id = '' } = useParams()
   const [script, things, shelf] = [useScript(id), useThings(), useShelf()]
-  if (!script.data || !things.data || !shelf.data) return <Waiting on={[script, things, shelf]} what="the script" />
+  if (!script.data || !things.data || !shelf.data) return <Pending on={[script, things, shelf]} what="the script" />
   const names = new Set(shelf.data.printers.flatMap(({ scripts }) => scripts.map(({ name }) => nameKey(name))))
   const own = things.data.printers.find(each => each.id === script.data.printerId)?.data
   if (!own) return <Notice>Its printer is no longer on the shelf.</Notice>
@@ -40,8 +40,8 @@ function ToSeveral({ script, own, things, names }: Props) {
   const [landed, setLanded] = useState<ReadonlyMap<number, Landed>>(new Map())
   const plans = useQueries({
     queries: others.map(({ id }) => ({
-      queryKey: ['carry', script.id, script.revisionId, id, nothingAsked],
-      queryFn: () => api.planCarry({ text, moment, from: printerId, to: id, asked: nothingAsked }),
+      queryKey: ['carry', script.id, script.revisionId, id, noOptions],
+      queryFn: () => api.planCarry({ text, moment, from: printerId, to: id, asked: noOptions }),
       retry: false,
     })),
   })
@@ -58,7 +58,7 @@ function ToSeveral({ script, own, things, names }: Props) {
           text: plan.text,
           printerId: id,
           moment,
-          cameFrom: { revisionId: script.revisionId, asked: nothingAsked },
+          cameFrom: { revisionId: script.revisionId, asked: noOptions },
         })
         .catch((error: Error) => void failures.push(`Not saved for ${data.name}: ${error.message}`))
       if (made) setLanded(before => new Map(before).set(id, { id: made.id, name: made.name }))

@@ -1,7 +1,7 @@
 // What becomes of a line, in a word and a sign: never told by colour alone.
 import { type ChangeKind, kindWords } from '../../../core/carry/outcomes.ts'
 
-export const kindSigns: Record<ChangeKind, string> = {
+export const kindChars: Record<ChangeKind, string> = {
   same: '=',
   changed: '≠',
   'left-out': '−',

@@ -8,8 +8,8 @@ import { withTaught } from '../../../core/firmware/teach.ts'
 import { useTitle } from '../../lib/useTitle.ts'
 import { useThings } from '../../state/queries.ts'
 import { Button } from '../../ui/Button.tsx'
+import { Pending } from '../../ui/Pending.tsx'
 import { PageLink } from '../../ui/Press.tsx'
-import { Waiting } from '../../ui/Waiting.tsx'
 import { CommandPage } from './CommandPage.tsx'
 import { IdentifyPanel } from './IdentifyPanel.tsx'
 import { TaughtFiles } from './TaughtFiles.tsx'
@@ -69,7 +69,7 @@ export function CommandBook() {
           </Button>
         </div>
       </div>
-      {asked.error && <Waiting on={[asked]} what="what was taught" />}
+      {asked.error && <Pending on={[asked]} what="what was taught" />}
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(280px,0.8fr)_minmax(0,1.6fr)] gap-4 max-[899px]:grid-cols-1 max-[899px]:grid-rows-[240px_auto]">
         <div className="flex min-h-0 flex-col gap-2">
           <List entries={found} chosen={chosen} query={query} />

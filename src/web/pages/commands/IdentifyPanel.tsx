@@ -12,8 +12,8 @@ import { Failed } from '../../ui/Failed.tsx'
 import { Field, fieldLook } from '../../ui/Field.tsx'
 import { Panel } from '../../ui/Panel.tsx'
 
-type KeptPrinter = Things['printers'][number]
-type Props = { printers: KeptPrinter[]; onClose: () => void }
+type SavedPrinter = Things['printers'][number]
+type Props = { printers: SavedPrinter[]; onClose: () => void }
 
 export function IdentifyPanel({ printers, onClose }: Props) {
   const [reply, setReply] = useState('')

@@ -15,17 +15,17 @@ function parsed(text: string, name: string) {
 }
 
 export function TaughtFiles({ taught }: { taught: TaughtCommand[] }) {
-  const bringing = useCommand(async (chosen: File) => {
-    await api.bringTaught(parsed(await chosen.text(), chosen.name))
+  const importing = useCommand(async (chosen: File) => {
+    await api.importTaught(parsed(await chosen.text(), chosen.name))
   })
   return (
     <div className="flex flex-wrap items-center gap-2">
       <p className="text-[14px] text-soft">Taught commands:</p>
-      <Failed why={bringing.problem} onRetry={bringing.retry} />
+      <Failed why={importing.problem} onRetry={importing.retry} />
       <FileButton
         label="A file of taught commands"
         accept="application/json,.json"
-        onFile={chosen => chosen && void bringing.run(chosen)}
+        onFile={chosen => chosen && void importing.run(chosen)}
       >
         Bring in a file
       </FileButton>

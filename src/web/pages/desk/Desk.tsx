@@ -12,7 +12,7 @@ import { useDesk } from '../../state/desk.ts'
 import { callWith } from '../../state/desk-changes.ts'
 import { useRoom } from '../../state/desk-layout.ts'
 import { useSeen } from '../../state/desk-watch.ts'
-import { askNothing, useAsked } from '../../state/dialogs.ts'
+import { closeDialogs, useDeskDialog } from '../../state/dialogs.ts'
 import { openNew, openSaved } from '../../state/opening.ts'
 import { useOutline } from '../../state/outline.ts'
 import { selectLines } from '../../state/playhead.ts'
@@ -22,6 +22,7 @@ import { sentSituation } from '../../state/situation.ts'
 import { Failed } from '../../ui/Failed.tsx'
 import { PageLink } from '../../ui/Press.tsx'
 import { BedCard } from './bed/BedCard.tsx'
+import { DraftsOfGoneScript } from './DraftsOfGoneScript.tsx'
 import { CalledWith } from './editor/CalledWith.tsx'
 import { ScriptEditor } from './editor/ScriptEditor.tsx'
 import { DeskHeader } from './header/DeskHeader.tsx'
@@ -33,7 +34,6 @@ import { PassageQuestions } from './outline/PassageQuestions.tsx'
 import { Ribbon } from './ribbon/Ribbon.tsx'
 import { Stacked } from './Stacked.tsx'
 import { StateCard } from './StateCard.tsx'
-import { StillHere } from './StillHere.tsx'
 import { useKeys } from './useKeys.ts'
 import { useQuiet } from './useQuiet.ts'
 
@@ -51,7 +51,7 @@ export function Desk() {
   const { outline } = useOutline()
   const { large } = useRoom()
   const narrow = useNarrow()
-  const { asked, ofPassage } = useAsked()
+  const { dialog, passageDialog } = useDeskDialog()
   const quiet = useQuiet(open) && !previewing
   useKeys(editor)
   const chosen = open?.chosen
@@ -99,7 +99,7 @@ export function Desk() {
             Go to the shelf
           </PageLink>
         </p>
-        {id && <StillHere scriptId={Number(id)} />}
+        {id && <DraftsOfGoneScript scriptId={Number(id)} />}
       </div>
     )
   if (!open || !things || !setting) return <p className="p-6 text-soft">Opening the script…</p>
@@ -166,23 +166,23 @@ export function Desk() {
       )}
       <Outcome open={open} setting={setting} />
       <Suspense fallback={null}>
-        {ofPassage && <PassageQuestions {...ofPassage} />}
-        {asked === 'unknown' && (
+        {passageDialog && <PassageQuestions {...passageDialog} />}
+        {dialog === 'unknown' && (
           <UnknownPanel
             unknown={open.round?.unknown ?? []}
             printerId={open.chosen.printerId}
             things={things}
-            onClose={askNothing}
+            onClose={closeDialogs}
           />
         )}
-        {asked === 'placeholders' && (
+        {dialog === 'placeholders' && (
           <PlaceholdersPanel
             text={open.roundText}
             placeholders={open.round?.placeholders ?? []}
             absent={open.round?.absent ?? new Map()}
             setting={setting}
             things={things}
-            onClose={askNothing}
+            onClose={closeDialogs}
           />
         )}
       </Suspense>

@@ -44,9 +44,9 @@ export const Outcome = memo(function Outcome({ open, setting }: Props) {
         .map(([what, seconds]) => (
           <Figure key={what} small value={clock(seconds)} what={what} />
         ))}
-      {filament.pushedMm > 0 && (
+      {filament.extrudedMm > 0 && (
         <Figure
-          value={`${plain(filament.pushedMm, 1)} mm`}
+          value={`${plain(filament.extrudedMm, 1)} mm`}
           what={`extruded · ${plain(filament.volumeMm3, 0)} mm³ · ${plain(filament.massG, 2)} g · ${plain(filament.cost * 100, 1)} ct`}
         />
       )}

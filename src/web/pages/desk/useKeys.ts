@@ -4,7 +4,7 @@ import { useEffect } from 'react'
 import { dialogOver, somethingOver } from '../../lib/overlays.ts'
 import { useDesk } from '../../state/desk.ts'
 import { newestFindings } from '../../state/desk-watch.ts'
-import { ask } from '../../state/dialogs.ts'
+import { openDialog } from '../../state/dialogs.ts'
 import { showLower } from '../../state/lower-card.ts'
 import { selectLines } from '../../state/playhead.ts'
 import { step, togglePlaying } from '../../state/playing.ts'
@@ -52,7 +52,7 @@ function deed(event: KeyboardEvent, editor: EditorView | null): (() => void) | n
   if (event.key.length === 1 && !control) return null
   const { preview, refusal } = usePreview.getState()
   if (dialogOver()) return null
-  if (control && event.key.toLowerCase() === 's') return () => ask('save')
+  if (control && event.key.toLowerCase() === 's') return () => openDialog('save')
   if (event.key === 'F8') return () => go('finding', event.shiftKey, editor)
   if (event.key === 'F7') return () => go('passage', event.shiftKey, editor)
   if (event.key === 'F9') return showFirstFix

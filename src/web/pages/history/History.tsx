@@ -14,13 +14,13 @@ import { Button } from '../../ui/Button.tsx'
 import { CameFrom } from '../../ui/CameFrom.tsx'
 import { Confirm } from '../../ui/Confirm.tsx'
 import { Failed } from '../../ui/Failed.tsx'
+import { Pending } from '../../ui/Pending.tsx'
 import { PageLink, Press } from '../../ui/Press.tsx'
-import { Waiting } from '../../ui/Waiting.tsx'
-import { FitPanel } from './FitPanel.tsx'
+import { CalibratePanel } from './CalibratePanel.tsx'
 import { HistoryChart } from './HistoryChart.tsx'
-import { Telling } from './Telling.tsx'
+import { RevisionList } from './RevisionList.tsx'
 import { TrialPanel } from './TrialPanel.tsx'
-import { useTold } from './useTold.ts'
+import { useRevisionEffects } from './useRevisionEffects.ts'
 
 export function History() {
   const { id = '' } = useParams()
@@ -32,9 +32,9 @@ export function History() {
   const [renaming, setRenaming] = useState<Variant | null>(null)
   const [dropping, setDropping] = useState<Variant | null>(null)
   const setting = useMemo(() => story && things && usualSetting(story.script, things), [story, things])
-  const { told, timed, problem, retry } = useTold(story, setting, things)
+  const { told, timed, problem, retry } = useRevisionEffects(story, setting, things)
 
-  if (!story || !things || !setting) return <Waiting on={[askedStory, askedThings]} what="the history" />
+  if (!story || !things || !setting) return <Pending on={[askedStory, askedThings]} what="the history" />
   const { script, revisions, trials, variants } = story
   const measured = trials.filter(({ data }) => data.measuredS !== null)
   return (
@@ -115,7 +115,7 @@ export function History() {
       )}
       <Failed why={problem && `What the revisions do could not be worked out. ${problem}`} onRetry={retry} />
       {revisions.length > 1 && <HistoryChart story={story} told={told} />}
-      <Telling story={story} told={told} timed={timed} unknown={problem !== null} onTry={setTrying} />
+      <RevisionList story={story} told={told} timed={timed} unknown={problem !== null} onTry={setTrying} />
       {trying && (
         <TrialPanel
           revision={trying}
@@ -125,7 +125,7 @@ export function History() {
           onClose={() => setTrying(null)}
         />
       )}
-      {fitting && <FitPanel story={story} setting={setting} things={things} onClose={() => setFitting(false)} />}
+      {fitting && <CalibratePanel story={story} setting={setting} things={things} onClose={() => setFitting(false)} />}
     </div>
   )
 }

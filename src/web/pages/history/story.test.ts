@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { KeptTrial, Revision, Story } from '../../../core/model/stored.ts'
+import type { Revision, SavedTrial, Story } from '../../../core/model/stored.ts'
 import { job, material, printer } from '../../../core/testing/stage.ts'
 import { beforeOf, timedTrials } from './story.ts'
 
@@ -31,7 +31,7 @@ describe('the revision that another was made from', () => {
 })
 
 describe('the trials that were timed', () => {
-  const trial = (id: number, revisionId: number, data: Partial<KeptTrial['data']>): KeptTrial => ({
+  const trial = (id: number, revisionId: number, data: Partial<SavedTrial['data']>): SavedTrial => ({
     id,
     revisionId,
     madeAt: '2026-11-24T08:00:00.000Z',
@@ -48,7 +48,7 @@ describe('the trials that were timed', () => {
     jobs: [{ id: 1, data: wide }],
     materials: [{ id: 1, data: soft }],
   }
-  const timed = (trials: KeptTrial[]) =>
+  const timed = (trials: SavedTrial[]) =>
     timedTrials({ revisions: [revision(10, 1, 1, 'G28')], trials } as unknown as Story, setting, things)
 
   it('are for the job and material that they say, where those are still known', () => {

@@ -6,7 +6,7 @@ import type { Printer } from '../../../core/model/printer.ts'
 import { misfit } from '../../../core/runs/fits.ts'
 import { useForm } from '../../lib/useForm.ts'
 import { useSound } from '../../lib/useLastValid.ts'
-import { api, type Kept } from '../../state/api.ts'
+import { api, type Saved } from '../../state/api.ts'
 import { Choice } from '../../ui/Choice.tsx'
 import { EarlierPanel } from '../../ui/EarlierPanel.tsx'
 import { FormEnd } from '../../ui/FormEnd.tsx'
@@ -20,7 +20,7 @@ import { StopsFields } from './StopsFields.tsx'
 import { TowerFields } from './TowerFields.tsx'
 
 type Props = {
-  kept: Kept<Job> | null
+  kept: Saved<Job> | null
   begin: Job | null
   note: string | null
   printer: Printer

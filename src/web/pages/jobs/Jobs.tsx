@@ -8,21 +8,21 @@ import type { Material } from '../../../core/model/material.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import { misfit } from '../../../core/runs/fits.ts'
 import { useTitle } from '../../lib/useTitle.ts'
-import type { Kept } from '../../state/api.ts'
+import type { Saved } from '../../state/api.ts'
 import { useThings } from '../../state/queries.ts'
 import { BedPicture } from '../../ui/BedPicture.tsx'
 import { Button } from '../../ui/Button.tsx'
 import { Choice } from '../../ui/Choice.tsx'
+import { Pending } from '../../ui/Pending.tsx'
 import { Press } from '../../ui/Press.tsx'
-import { Waiting } from '../../ui/Waiting.tsx'
 import { FromFile } from './FromFile.tsx'
 import { JobPanel } from './JobPanel.tsx'
 import { MaterialPanel } from './MaterialPanel.tsx'
 
 /** `begin` is a job read from a file, not kept yet, and `note` what is odd about it. */
 type Editing =
-  | { what: 'job'; kept: Kept<Job> | null; begin?: Job; note?: string | null }
-  | { what: 'material'; kept: Kept<Material> | null }
+  | { what: 'job'; kept: Saved<Job> | null; begin?: Job; note?: string | null }
+  | { what: 'material'; kept: Saved<Material> | null }
 
 export function Jobs() {
   useTitle('Jobs and materials')
@@ -30,7 +30,7 @@ export function Jobs() {
   const things = asked.data
   const [editing, setEditing] = useState<Editing | null>(null)
   const [printerId, setPrinterId] = useState<number | null>(null)
-  if (!things) return <Waiting on={[asked]} what="jobs and materials" />
+  if (!things) return <Pending on={[asked]} what="jobs and materials" />
   const printer = (things.printers.find(({ id }) => id === printerId) ?? things.printers[0])?.data
   if (!printer) return <p className="p-6 text-soft">There is no printer yet.</p>
   const close = () => setEditing(null)

@@ -2,7 +2,7 @@
 import { useState } from 'react'
 import { Material } from '../../../core/model/material.ts'
 import { useForm } from '../../lib/useForm.ts'
-import { api, type Kept } from '../../state/api.ts'
+import { api, type Saved } from '../../state/api.ts'
 import { EarlierPanel } from '../../ui/EarlierPanel.tsx'
 import { FormEnd } from '../../ui/FormEnd.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
@@ -40,7 +40,7 @@ const fresh: Material = {
   pricePerKg: 22,
 }
 
-type Props = { kept: Kept<Material> | null; onClose: () => void }
+type Props = { kept: Saved<Material> | null; onClose: () => void }
 
 export function MaterialPanel({ kept, onClose }: Props) {
   const [earlier, setEarlier] = useState(false)

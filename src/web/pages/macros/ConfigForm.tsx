@@ -6,7 +6,7 @@ import { readConfig } from '../../../core/macros/config.ts'
 import { plainText } from '../../../core/model/pieces.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import { useForm } from '../../lib/useForm.ts'
-import { api, type Kept } from '../../state/api.ts'
+import { api, type Saved } from '../../state/api.ts'
 import { MacrosForm } from './MacrosForm.tsx'
 
 const Config = v.object({ config: plainText(400_000) })
@@ -14,20 +14,20 @@ const Config = v.object({ config: plainText(400_000) })
 const ConfigEditor = lazy(() => import('./ConfigEditor.tsx'))
 
 type Props = {
-  printer: Kept<Printer>
+  printer: Saved<Printer>
   /** A config pasted as a script, to be put behind what the printer has; empty where there is none. */
-  brought: string
+  pastedConfig: string
   onDone: () => void
   onClose: (() => void) | null
 }
 
-export function ConfigForm({ printer, brought, onDone, onClose }: Props) {
+export function ConfigForm({ printer, pastedConfig, onDone, onClose }: Props) {
   const form = useForm<{ config: string }>({
     key: `config ${printer.id}`,
     of: printer.data.name,
     schema: Config,
     saved: { config: printer.data.macros },
-    begin: { config: [printer.data.macros, brought].filter(Boolean).join('\n\n') },
+    begin: { config: [printer.data.macros, pastedConfig].filter(Boolean).join('\n\n') },
     send: ({ config }) => api.setMacros(printer.id, config),
   })
   const { config } = form.value

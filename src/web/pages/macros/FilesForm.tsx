@@ -3,12 +3,12 @@ import * as v from 'valibot'
 import { fileTexts } from '../../../core/firmware/macro-file/file-texts.ts'
 import { MacroFile, type Printer } from '../../../core/model/printer.ts'
 import { useForm } from '../../lib/useForm.ts'
-import { api, type Kept } from '../../state/api.ts'
+import { api, type Saved } from '../../state/api.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Field, fieldLook } from '../../ui/Field.tsx'
 import { MacrosForm } from './MacrosForm.tsx'
 
-type Props = { printer: Kept<Printer>; onDone: () => void; onClose: (() => void) | null }
+type Props = { printer: Saved<Printer>; onDone: () => void; onClose: (() => void) | null }
 
 const Files = v.object({ files: v.array(MacroFile) })
 

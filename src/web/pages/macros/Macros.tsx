@@ -9,12 +9,12 @@ import type { Printer } from '../../../core/model/printer.ts'
 import { type RehearsalInput, stageOf } from '../../../core/round.ts'
 import { useComputed } from '../../lib/useComputed.ts'
 import { useTitle } from '../../lib/useTitle.ts'
-import type { Kept } from '../../state/api.ts'
+import type { Saved } from '../../state/api.ts'
 import { useShelf, useThings } from '../../state/queries.ts'
 import { macroTroublesAside } from '../../state/rehearser.ts'
 import { Choice } from '../../ui/Choice.tsx'
 import { Failed } from '../../ui/Failed.tsx'
-import { Waiting } from '../../ui/Waiting.tsx'
+import { Pending } from '../../ui/Pending.tsx'
 import { ConfigForm } from './ConfigForm.tsx'
 import { FilesForm } from './FilesForm.tsx'
 import { type Listed, MacroText } from './MacroText.tsx'
@@ -95,7 +95,7 @@ export function Macros() {
           />
         )}
       </div>
-      {!things && <Waiting on={[asked]} what="the macros" />}
+      {!things && <Pending on={[asked]} what="the macros" />}
       {things && !chosen && <p>None of your printers has macros: only printers with host or macro-file firmware do.</p>}
       {chosen && <OfPrinter key={chosen.id} printer={chosen} />}
     </div>
@@ -104,22 +104,22 @@ export function Macros() {
 
 const none: MacroTrouble[] = []
 
-function OfPrinter({ printer }: { printer: Kept<Printer> }) {
+function OfPrinter({ printer }: { printer: Saved<Printer> }) {
   const asked = useComputed(useCallback(() => macroTroublesAside(settingFor(printer.data)), [printer]))
   // Without an answer the lines stand there with their sentences alone.
   const troubles = asked.data ?? none
   const { all, problems } = useMemo(() => listed(printer.data), [printer])
   const [shown, setShown] = useState<string | null>(null)
   const pasted: unknown = useLocation().state?.config
-  const brought = printer.data.firmware.family === 'host' && typeof pasted === 'string' ? pasted : ''
-  const [editing, setEditing] = useState(brought !== '')
+  const pastedConfig = printer.data.firmware.family === 'host' && typeof pasted === 'string' ? pasted : ''
+  const [editing, setEditing] = useState(pastedConfig !== '')
   const macro = all.find(({ name }) => name === shown) ?? all[0]
   const done = () => setEditing(false)
   const files = useShelf().data?.printers.find(each => each.id === printer.id)?.files ?? []
   if (editing || all.length === 0) {
     const onClose = all.length > 0 ? () => setEditing(false) : null
     return printer.data.firmware.family === 'host' ? (
-      <ConfigForm printer={printer} brought={brought} onDone={done} onClose={onClose} />
+      <ConfigForm printer={printer} pastedConfig={pastedConfig} onDone={done} onClose={onClose} />
     ) : (
       <FilesForm printer={printer} onDone={done} onClose={onClose} />
     )

@@ -3,14 +3,14 @@ import { type ReactNode, useState } from 'react'
 import type { FieldValues } from 'react-hook-form'
 import type { Printer } from '../../../core/model/printer.ts'
 import type { Form } from '../../lib/useForm.ts'
-import { api, type Kept } from '../../state/api.ts'
+import { api, type Saved } from '../../state/api.ts'
 import { EarlierPanel } from '../../ui/EarlierPanel.tsx'
 import { FormEnd } from '../../ui/FormEnd.tsx'
-import { Leaving } from '../../ui/Leaving.tsx'
+import { LeaveDialog } from '../../ui/LeaveDialog.tsx'
 
 type Props<T extends FieldValues> = {
   form: Form<T>
-  printer: Kept<Printer>
+  printer: Saved<Printer>
   /** What the form has of a printer. */
   earlier: (printer: Printer) => T
   onDone: () => void
@@ -45,7 +45,12 @@ export function MacrosForm<T extends FieldValues>({ form, printer, earlier, onDo
           onClose={() => setLooking(false)}
         />
       )}
-      <Leaving what={`the macros of ${printer.data.name}`} changed={form.changed} save={form.submit} undo={form.undo} />
+      <LeaveDialog
+        what={`the macros of ${printer.data.name}`}
+        changed={form.changed}
+        save={form.submit}
+        undo={form.undo}
+      />
     </form>
   )
 }

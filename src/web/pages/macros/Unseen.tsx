@@ -4,12 +4,12 @@ import { useState } from 'react'
 import type { MacroTrouble } from '../../../core/explain/macro.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import { useCommand } from '../../lib/useCommand.ts'
-import { api, type Kept } from '../../state/api.ts'
+import { api, type Saved } from '../../state/api.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Failed } from '../../ui/Failed.tsx'
 import { fieldLook } from '../../ui/Field.tsx'
 
-type Props = { printer: Kept<Printer>; troubles: readonly MacroTrouble[] }
+type Props = { printer: Saved<Printer>; troubles: readonly MacroTrouble[] }
 
 export function Unseen({ printer, troubles }: Props) {
   const { unseen = [] } = printer.data

@@ -17,25 +17,25 @@ import { Confirm } from '../../ui/Confirm.tsx'
 import { EarlierPanel } from '../../ui/EarlierPanel.tsx'
 import { EffectCard } from '../../ui/EffectCard.tsx'
 import { Failed } from '../../ui/Failed.tsx'
-import { Leaving } from '../../ui/Leaving.tsx'
-import { NotThere } from '../../ui/NotThere.tsx'
+import { LeaveDialog } from '../../ui/LeaveDialog.tsx'
+import { MissingThing } from '../../ui/MissingThing.tsx'
 import { OtherDrafts } from '../../ui/OtherDrafts.tsx'
+import { Pending } from '../../ui/Pending.tsx'
 import { PageLink } from '../../ui/Press.tsx'
-import { Waiting } from '../../ui/Waiting.tsx'
 import { BedPad } from './BedPad.tsx'
+import { Features } from './Features.tsx'
 import { labelOf, sectionsOf } from './fields.ts'
-import { Having } from './Having.tsx'
 import { OneField } from './OneField.tsx'
-import { PlacesForm } from './PlacesForm.tsx'
+import { SpotsForm } from './SpotsForm.tsx'
 import { withOwnSources } from './sources.ts'
 
 export function PrinterPage() {
   const { id = '' } = useParams()
   const asked = useScriptsOf(Number(id))
   const { data } = asked
-  if (!data) return <Waiting on={[asked]} what="the printer" />
+  if (!data) return <Pending on={[asked]} what="the printer" />
   const found = data.things.printers.find(each => String(each.id) === id)
-  if (!found) return <NotThere why={`There is no printer ${id}.`} />
+  if (!found) return <MissingThing why={`There is no printer ${id}.`} />
   return <OnePrinter key={id} id={Number(id)} saved={found.data} {...data} />
 }
 
@@ -138,11 +138,11 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
               )}
             </fieldset>
           ))}
-          <Having printer={printer} onChange={change} />
+          <Features printer={printer} onChange={change} />
         </div>
         <div className="sticky top-20 grid min-w-0 grid-cols-[minmax(0,1fr)] content-start gap-4 self-start">
           <BedPad printer={drawn} onChange={change} />
-          <PlacesForm printer={printer} onChange={change} />
+          <SpotsForm printer={printer} onChange={change} />
           <EffectCard before={saved} after={printer} scripts={scripts} things={things} />
           {scripts.length > 0 && <ItsScripts scripts={scripts} />}
         </div>
@@ -172,7 +172,7 @@ function OnePrinter({ id, saved, scripts, things }: Props) {
           onClose={() => setEarlier(false)}
         />
       )}
-      <Leaving what={saved.name} changed={changed} save={form.submit} undo={form.undo} />
+      <LeaveDialog what={saved.name} changed={changed} save={form.submit} undo={form.undo} />
     </form>
   )
 }

@@ -5,7 +5,7 @@ import { useSearchParams } from 'react-router'
 import * as v from 'valibot'
 import { plural } from '../../../core/format.ts'
 import { Note } from '../../../core/model/script.ts'
-import type { KeptRefrain, SavedScript } from '../../../core/model/stored.ts'
+import type { SavedRefrain, SavedScript } from '../../../core/model/stored.ts'
 import { keptApart, RefrainText, rolledOut } from '../../../core/script/refrains.ts'
 import { useCommand } from '../../lib/useCommand.ts'
 import { type Form, useForm } from '../../lib/useForm.ts'
@@ -18,10 +18,10 @@ import { Button } from '../../ui/Button.tsx'
 import { Confirm } from '../../ui/Confirm.tsx'
 import { Failed } from '../../ui/Failed.tsx'
 import { Field, fieldLook } from '../../ui/Field.tsx'
-import { Leaving } from '../../ui/Leaving.tsx'
+import { LeaveDialog } from '../../ui/LeaveDialog.tsx'
 import { OtherDrafts } from '../../ui/OtherDrafts.tsx'
+import { Pending } from '../../ui/Pending.tsx'
 import { Press } from '../../ui/Press.tsx'
-import { Waiting } from '../../ui/Waiting.tsx'
 import { RollOut } from './RollOut.tsx'
 
 export function Refrains() {
@@ -43,7 +43,7 @@ export function Refrains() {
         </div>
         <Button onClick={() => setMaking(true)}>New refrain</Button>
       </div>
-      {(!all || !things) && <Waiting on={[refrains, asked]} what="the refrains" />}
+      {(!all || !things) && <Pending on={[refrains, asked]} what="the refrains" />}
       {all?.length === 0 && (
         <p className="rounded-card border border-rule bg-raised p-8 text-center text-soft">
           No refrain yet. On the Desk, open the outline of a script and choose “Make it a refrain” in the menu of a
@@ -94,7 +94,7 @@ const Writing = v.object({ text: RefrainText, note: Note })
 type Writing = v.InferOutput<typeof Writing>
 
 type OneProps = {
-  refrain: KeptRefrain
+  refrain: SavedRefrain
   things: Things
 }
 
@@ -191,7 +191,7 @@ function OneRefrain({ refrain, things }: OneProps) {
       <Failed why={asked.error?.message} onRetry={() => void asked.refetch()} />
       {form.changed && form.waited && <p className="text-[14px] text-warn">{form.waited}</p>}
       <OtherDrafts form={form} />
-      <Leaving what={`the refrain “${refrain.name}”`} changed={form.changed} save={form.submit} undo={form.undo} />
+      <LeaveDialog what={`the refrain “${refrain.name}”`} changed={form.changed} save={form.submit} undo={form.undo} />
       <RollOut
         refrain={refrain}
         text={text}

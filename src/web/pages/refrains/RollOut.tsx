@@ -5,7 +5,7 @@ import { duration, plain, plural } from '../../../core/format.ts'
 import { read } from '../../../core/gcode/read.ts'
 import { momentWords } from '../../../core/model/moment.ts'
 import { nameKey } from '../../../core/model/script.ts'
-import type { KeptRefrain, SavedScript } from '../../../core/model/stored.ts'
+import type { SavedRefrain, SavedScript } from '../../../core/model/stored.ts'
 import { driftOf, keptFrom, refrainsIn } from '../../../core/script/refrains.ts'
 import { changedLines } from '../../lib/changed.ts'
 import type { Things } from '../../state/api.ts'
@@ -18,7 +18,7 @@ import { PageLink, Press } from '../../ui/Press.tsx'
 
 type Landing = { script: SavedScript; after: string }
 type Props = {
-  refrain: KeptRefrain
+  refrain: SavedRefrain
   text: string
   landings: readonly Landing[]
   waiting: boolean

@@ -19,8 +19,8 @@ import { fromEditor } from '../../state/separator.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { Failed } from '../../ui/Failed.tsx'
+import { Pending } from '../../ui/Pending.tsx'
 import { Progress } from '../../ui/Progress.tsx'
-import { Waiting } from '../../ui/Waiting.tsx'
 import { RunsChart } from './RunsChart.tsx'
 import { RunsTable } from './RunsTable.tsx'
 
@@ -92,7 +92,7 @@ export function Runs() {
     await startRuns(wanted.flat())
   })
 
-  if (!things || !shelf || !chosenPrinter) return <Waiting on={[askedThings, askedShelf]} what="jobs and scripts" />
+  if (!things || !shelf || !chosenPrinter) return <Pending on={[askedThings, askedShelf]} what="jobs and scripts" />
   return (
     <div className="mx-auto flex max-w-[1400px] flex-col gap-4 px-6 py-5">
       <Failed why={starting.problem} onRetry={starting.retry} />

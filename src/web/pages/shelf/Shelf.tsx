@@ -8,9 +8,9 @@ import type { ShelfPrinter } from '../../state/api.ts'
 import { hideExamples, useExamples } from '../../state/my-printer.ts'
 import { useShelf, useUnreadable } from '../../state/queries.ts'
 import { Notice } from '../../ui/Notice.tsx'
+import { Pending } from '../../ui/Pending.tsx'
 import { PageLink, Press } from '../../ui/Press.tsx'
-import { Waiting } from '../../ui/Waiting.tsx'
-import { LeftOpen } from './LeftOpen.tsx'
+import { Drafts } from './Drafts.tsx'
 import { NeedsAttention } from './NeedsAttention.tsx'
 import { NewScript } from './NewScript.tsx'
 import { inOrder } from './order.ts'
@@ -83,7 +83,7 @@ export function Shelf() {
             </Notice>
           </div>
         )}
-        {!loaded && <Waiting on={[asked]} what="the printers" />}
+        {!loaded && <Pending on={[asked]} what="the printers" />}
         {all && !own && <Welcome onLookAround={lookAround} />}
         {loaded?.length === 0 && examples === 0 && (
           <p className="rounded-card border border-rule bg-raised p-8 text-center text-soft">
@@ -136,7 +136,7 @@ export function Shelf() {
       </div>
       <aside aria-label="New scripts and what needs attention" className="grid content-start gap-7">
         <NewScript />
-        <LeftOpen printers={printers} />
+        <Drafts printers={printers} />
         <NeedsAttention printers={printers} />
       </aside>
     </div>

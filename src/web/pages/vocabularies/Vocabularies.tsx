@@ -5,17 +5,17 @@ import type { Vocabulary } from '../../../core/model/vocabulary.ts'
 import { type Guess, guessMeaning } from '../../../core/vocabulary/guess.ts'
 import { learn } from '../../../core/vocabulary/learn.ts'
 import { useTitle } from '../../lib/useTitle.ts'
-import type { Kept } from '../../state/api.ts'
+import type { Saved } from '../../state/api.ts'
 import { useThings } from '../../state/queries.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Field, fieldLook } from '../../ui/Field.tsx'
 import { Notice } from '../../ui/Notice.tsx'
+import { Pending } from '../../ui/Pending.tsx'
 import { Press } from '../../ui/Press.tsx'
-import { Waiting } from '../../ui/Waiting.tsx'
 import { WordsForm } from './WordsForm.tsx'
 
 type Editing = {
-  kept: Kept<Vocabulary> | null
+  kept: Saved<Vocabulary> | null
   vocabulary: Vocabulary
   guesses: ReadonlyMap<string, Guess>
   source: string
@@ -41,7 +41,7 @@ export function Vocabularies() {
     setProblem(null)
     setEditing({ kept: null, ...learned, source: pasted })
   }
-  const open = (kept: Kept<Vocabulary>) => {
+  const open = (kept: Saved<Vocabulary>) => {
     const guesses = new Map(kept.data.words.map(({ word }) => [word, guessMeaning(word)]))
     setProblem(null)
     setEditing({ kept, vocabulary: kept.data, guesses, source: '' })
@@ -97,7 +97,7 @@ export function Vocabularies() {
           </form>
           <section aria-label="Known vocabularies">
             <h2 className="border-b border-rule pb-1.5 font-serif text-[19px] font-semibold">Known</h2>
-            {!all && <Waiting on={[asked]} what="the vocabularies" />}
+            {!all && <Pending on={[asked]} what="the vocabularies" />}
             {all?.length === 0 && (
               <p className="py-3 text-soft">None yet. Everything works without one, with Warm Prelude’s own values.</p>
             )}

@@ -8,7 +8,7 @@ import type { Guess } from '../../../core/vocabulary/guess.ts'
 import { toOurs } from '../../../core/vocabulary/to-ours.ts'
 import { beginDraft } from '../../drafts/scripts.ts'
 import { useForm } from '../../lib/useForm.ts'
-import { api, type Kept } from '../../state/api.ts'
+import { api, type Saved } from '../../state/api.ts'
 import { Button } from '../../ui/Button.tsx'
 import { EarlierPanel } from '../../ui/EarlierPanel.tsx'
 import { Field, fieldLook } from '../../ui/Field.tsx'
@@ -16,10 +16,10 @@ import { FormEnd } from '../../ui/FormEnd.tsx'
 import { TextField } from '../../ui/TextField.tsx'
 import { Ticks } from '../../ui/Ticks.tsx'
 import { ValueChoice } from '../../ui/ValueChoice.tsx'
-import { SignsForm } from './SignsForm.tsx'
+import { DelimitersForm } from './DelimitersForm.tsx'
 
 type Props = {
-  kept: Kept<Vocabulary> | null
+  kept: Saved<Vocabulary> | null
   vocabulary: Vocabulary
   guesses: ReadonlyMap<string, Guess>
   /** The script that it was learned from; empty for one that is known. */
@@ -61,7 +61,7 @@ export function WordsForm({ kept, vocabulary: first, guesses, source: learnedFro
       <div className="grid grid-cols-[minmax(0,18rem)_1fr] items-end gap-6">
         <TextField form={fields} path="name" name="Name" hint="as you call the slicer" />
       </div>
-      <SignsForm vocabulary={vocabulary} onChange={change} />
+      <DelimitersForm vocabulary={vocabulary} onChange={change} />
       <table className="mt-4 w-full rounded-card border border-rule bg-raised text-[15px]">
         <thead>
           <tr className="border-b border-rule text-left text-[13px] text-soft">

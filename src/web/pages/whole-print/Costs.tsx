@@ -1,10 +1,10 @@
 // What purging costs as it is and another way, side by side, and what would make the print shorter or lighter.
 import { duration, mm, plain } from '../../../core/format.ts'
-import type { Way } from '../../../core/print/purge-options.ts'
+import type { PurgeOption } from '../../../core/print/purge-options.ts'
 import type { PrintShown } from '../../../core/print/shown.ts'
 import { unparted } from '../../lib/words.ts'
 
-const wayWords: Record<Way['way'], { name: string; about: string }> = {
+const wayWords: Record<PurgeOption['way'], { name: string; about: string }> = {
   now: { name: 'As it is', about: 'your scripts, and what the job purges into its tower' },
   tower: { name: 'Into a tower', about: 'printed along' },
   bucket: { name: 'Into the bucket', about: 'there and back at each change' },

@@ -55,9 +55,9 @@ export function SituationsTable({ print, chosen, canOpen, onOpen, onChoose }: Pr
                 {situation.change?.moves && (
                   <span className="block text-[13px] text-soft">with the print file’s own moves around it</span>
                 )}
-                {situation.byProgram && (
+                {situation.bySlicer && (
                   <span className="block text-[13px] text-soft">
-                    {canOpen(i) ? 'and then ' : ''}the slicer’s own {situation.byProgram}
+                    {canOpen(i) ? 'and then ' : ''}the slicer’s own {situation.bySlicer}
                   </span>
                 )}
               </td>

@@ -18,8 +18,8 @@ import { sendSituation } from '../../state/situation.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Choice } from '../../ui/Choice.tsx'
 import { Failed } from '../../ui/Failed.tsx'
+import { Pending } from '../../ui/Pending.tsx'
 import { Progress } from '../../ui/Progress.tsx'
-import { Waiting } from '../../ui/Waiting.tsx'
 import { Costs } from './Costs.tsx'
 import { PrintFindings } from './PrintFindings.tsx'
 import { PrintRibbon } from './PrintRibbon.tsx'
@@ -80,7 +80,7 @@ export function WholePrint() {
     if (setting && texts) void rehearsePrint(setting, texts.scripts)
   }, [setting, texts])
 
-  if (!things || !shelf) return <Waiting on={[askedThings, askedShelf]} what="printers and jobs" />
+  if (!things || !shelf) return <Pending on={[askedThings, askedShelf]} what="printers and jobs" />
   if (!own)
     return (
       <p className="m-6 rounded-card border border-rule bg-raised p-8 text-center text-soft">

@@ -26,11 +26,10 @@ import { selectLines } from '../../../state/playhead.ts'
 import { toEditor } from '../../../state/separator.ts'
 import { Press } from '../../../ui/Press.tsx'
 import { Outline } from '../outline/Outline.tsx'
-import { atTheKeys } from './at-the-keys.ts'
 import { CaretNumber, watchCaretNumber } from './CaretNumber.tsx'
 import { findingMarks } from './finding-marks.ts'
 import { folding } from './fold.ts'
-import { HeldBack } from './HeldBack.tsx'
+import { HeldEdit } from './HeldEdit.tsx'
 import { commandHover } from './hover.ts'
 import { keepMarks } from './keep.ts'
 import { scriptLanguage } from './language.ts'
@@ -38,6 +37,7 @@ import { NumbersForm } from './NumbersForm.tsx'
 import { putSelection, roundExtension, showRound } from './round.ts'
 import { SettingsForm } from './SettingsForm.tsx'
 import { searchWords } from './search-words.ts'
+import { typingHelp } from './typing-help.ts'
 import { type Known, values } from './values.ts'
 
 type Props = {
@@ -118,7 +118,7 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
           placeholder('Paste a script here, or write one.'),
           EditorView.contentAttributes.of({ tabindex: '0', 'aria-label': 'The script' }),
           searchWords,
-          atTheKeys(() => known.current),
+          typingHelp(() => known.current),
           keymap.of([...defaultKeymap, ...historyKeymap]),
           goesOut,
           followCaret,
@@ -198,7 +198,7 @@ export const ScriptEditor = memo(function ScriptEditor({ open, setting, onReady 
         <Suspense fallback={null}>{outline && <Outline open={open} />}</Suspense>
         <div ref={host} className="min-h-0 min-w-0 flex-1 overflow-hidden rounded-card min-[900px]:*:contain-strict" />
       </div>
-      <Suspense fallback={null}>{held && <HeldBack held={held} editor={() => view.current} />}</Suspense>
+      <Suspense fallback={null}>{held && <HeldEdit held={held} editor={() => view.current} />}</Suspense>
       <div className="flex items-start border-t border-rule">
         <Press
           aria-pressed={outline}

@@ -8,15 +8,15 @@ import { howLongAgo } from '../../../lib/words.ts'
 import type { Things } from '../../../state/api.ts'
 import { useDesk } from '../../../state/desk.ts'
 import { type Head, useHead, useUnsaved } from '../../../state/desk-watch.ts'
-import { askNothing, useAsked } from '../../../state/dialogs.ts'
+import { closeDialogs, useDeskDialog } from '../../../state/dialogs.ts'
 import { ChangedSince } from '../../../ui/CameFrom.tsx'
 import { Failed } from '../../../ui/Failed.tsx'
 import { DeskChoices, Divider } from './DeskChoices.tsx'
 import { DeskMenus } from './DeskMenus.tsx'
+import { ExportDialog } from './ExportDialog.tsx'
 import { InSituation } from './InSituation.tsx'
-import { Keeping } from './Keeping.tsx'
 import { OtherUnsaved } from './OtherUnsaved.tsx'
-import { TakeAway } from './TakeAway.tsx'
+import { SaveControls } from './SaveControls.tsx'
 import { WhatIf } from './WhatIf.tsx'
 import { WhichPrinter } from './WhichPrinter.tsx'
 import { WithText } from './WithText.tsx'
@@ -27,7 +27,7 @@ export function DeskHeader({ things }: { things: Things }) {
 }
 
 const Header = memo(function Header({ head, things }: { head: Head; things: Things }) {
-  const { asked } = useAsked()
+  const { dialog } = useDeskDialog()
   const [said, setSaid] = useState('')
   const { run, problem, retry, clear } = useCommand(async (act: () => Promise<string>) => {
     setSaid('')
@@ -61,11 +61,11 @@ const Header = memo(function Header({ head, things }: { head: Head; things: Thin
         <DeskChoices chosen={chosen} things={things} />
         <div className="ml-auto flex shrink-0 items-center gap-2 max-[899px]:flex-wrap">
           <DeskMenus onRun={onRun} />
-          <Keeping head={head} things={things} onRun={onRun} />
+          <SaveControls head={head} things={things} onRun={onRun} />
         </div>
         <Suspense fallback={null}>
-          {asked === 'take-away' && (
-            <WithText>{open => <TakeAway open={open} things={things} onClose={askNothing} />}</WithText>
+          {dialog === 'take-away' && (
+            <WithText>{open => <ExportDialog open={open} things={things} onClose={closeDialogs} />}</WithText>
           )}
         </Suspense>
       </div>

@@ -21,14 +21,14 @@ import type { EditRequest } from '../../../../core/script/edits/edit.ts'
 import { makers } from '../../../../core/script/makers/makers.ts'
 import { useDesk } from '../../../state/desk.ts'
 import { type Head, useHead, useUnsaved } from '../../../state/desk-watch.ts'
-import { ask } from '../../../state/dialogs.ts'
+import { openDialog } from '../../../state/dialogs.ts'
 import { goBackToSaved } from '../../../state/opening.ts'
 import { propose } from '../../../state/preview.ts'
 import { useRefrains } from '../../../state/queries.ts'
 import { keepAsItCame } from '../../../state/saving.ts'
 import { MenuItem } from '../../../ui/Menu.tsx'
+import { copyPlain, copySource, download } from './exporting.ts'
 import type { OnRun } from './onRun.ts'
-import { copyPlain, copySource, download } from './taking.ts'
 
 type Running = { onRun: OnRun }
 
@@ -113,9 +113,11 @@ function ToolItems() {
   const round = useDesk(({ open }) => open?.round)
   return (
     <>
-      {round?.unknown.length ? <MenuItem onSelect={() => ask('unknown')}>Commands not known here…</MenuItem> : null}
+      {round?.unknown.length ? (
+        <MenuItem onSelect={() => openDialog('unknown')}>Commands not known here…</MenuItem>
+      ) : null}
       {round?.placeholders.length || round?.absent.size ? (
-        <MenuItem onSelect={() => ask('placeholders')}>Placeholders of a slicer…</MenuItem>
+        <MenuItem onSelect={() => openDialog('placeholders')}>Placeholders of a slicer…</MenuItem>
       ) : null}
       {tools.map(([name, request]) => (
         <MenuItem key={name} onSelect={() => void propose(request)}>
@@ -150,7 +152,10 @@ function ExportItems({ onRun }: Running) {
       <MenuItem also="export save as file gcode" onSelect={() => onRun(download)}>
         <Download size={15} aria-hidden /> Download as .gcode
       </MenuItem>
-      <MenuItem also="export download file gcode slicer placeholders macro translate" onSelect={() => ask('take-away')}>
+      <MenuItem
+        also="export download file gcode slicer placeholders macro translate"
+        onSelect={() => openDialog('take-away')}
+      >
         <FileOutput size={15} aria-hidden /> For one job, or with a slicer’s placeholders…
       </MenuItem>
       <GoBack />
@@ -189,10 +194,12 @@ function SaveItems({ onRun }: Running) {
     <>
       {!stock &&
         unsaved &&
-        item(<MessageSquare size={15} aria-hidden />, 'Save with a note…', 'why', () => ask('note'))}
-      {item(<GitBranch size={15} aria-hidden />, 'Save as a variant…', 'branch copy try out', () => ask('variant'))}
+        item(<MessageSquare size={15} aria-hidden />, 'Save with a note…', 'why', () => openDialog('note'))}
+      {item(<GitBranch size={15} aria-hidden />, 'Save as a variant…', 'branch copy try out', () =>
+        openDialog('variant'),
+      )}
       {item(<FilePlus size={15} aria-hidden />, 'Save as another script…', 'copy duplicate new name', () =>
-        ask('another'),
+        openDialog('another'),
       )}
       {item(
         <BookOpen size={15} aria-hidden />,
@@ -216,7 +223,7 @@ function SaveItems({ onRun }: Running) {
         )}
       {file !== null &&
         item(<Trash2 size={15} aria-hidden />, 'Throw this file away…', 'delete remove bin trash', () =>
-          ask('throw-away'),
+          openDialog('throw-away'),
         )}
       {item(
         <Columns2 size={15} aria-hidden />,

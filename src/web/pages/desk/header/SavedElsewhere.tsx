@@ -22,8 +22,8 @@ type Props = {
 
 export function SavedElsewhere({ open, onKeepMine, onAnother, onClose }: Props) {
   const id = open.saved?.id ?? 0
-  const asked = useComputed(useCallback(() => api.script(String(id)), [id]))
-  const theirs = asked.data ?? null
+  const dialog = useComputed(useCallback(() => api.script(String(id)), [id]))
+  const theirs = dialog.data ?? null
   const keeping = useCommand(() => onKeepMine().then(onClose))
   const rows = theirs ? changedLines(theirs.text, fileText(open)) : []
   return (
@@ -39,7 +39,7 @@ export function SavedElsewhere({ open, onKeepMine, onAnother, onClose }: Props) 
       }
     >
       <LineChanges rows={rows} label="Yours against what was saved" className="max-h-[46vh]" />
-      <Failed why={asked.error?.message} onRetry={() => void asked.refetch()} />
+      <Failed why={dialog.error?.message} onRetry={() => void dialog.refetch()} />
       <Failed why={keeping.problem} onRetry={keeping.retry} />
       <div className="mt-4 flex flex-wrap justify-end gap-2">
         <Button onClick={onAnother}>Save mine as another script…</Button>

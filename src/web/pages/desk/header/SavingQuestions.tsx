@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { api, type Things } from '../../../state/api.ts'
 import type { Head } from '../../../state/desk-watch.ts'
-import { type Asked, ask, askNoMore, askNothing } from '../../../state/dialogs.ts'
+import { closeDialog, closeDialogs, type DeskDialog, openDialog } from '../../../state/dialogs.ts'
 import { branchOpen, changeInWords, saveOnTop, saveOpen } from '../../../state/saving.ts'
 import { AskPanel } from '../../../ui/AskPanel.tsx'
 import { Confirm } from '../../../ui/Confirm.tsx'
@@ -12,13 +12,13 @@ import { SaveAs } from './SaveAs.tsx'
 import { SavedElsewhere } from './SavedElsewhere.tsx'
 import { WithText } from './WithText.tsx'
 
-type Props = { asked: Asked; saved: Head['saved']; things: Things }
+type Props = { dialog: DeskDialog; saved: Head['saved']; things: Things }
 
-export function SavingQuestions({ asked, saved, things }: Props) {
+export function SavingQuestions({ dialog, saved, things }: Props) {
   const navigate = useNavigate()
   return (
     <>
-      {asked === 'throw-away' && saved && (
+      {dialog === 'throw-away' && saved && (
         <Confirm
           title={`Throw “${saved.name}” away`}
           about="The printer is without it from then on. It waits in the bin for 30 days, with its history, and can be put back from the Workshop."
@@ -27,22 +27,22 @@ export function SavingQuestions({ asked, saved, things }: Props) {
             await api.bin(saved.id)
             await navigate('/')
           }}
-          onClose={askNothing}
+          onClose={closeDialogs}
         />
       )}
-      {asked === 'another' && (
-        <WithText>{open => <SaveAs open={open} things={things} onClose={askNothing} />}</WithText>
+      {dialog === 'another' && (
+        <WithText>{open => <SaveAs open={open} things={things} onClose={closeDialogs} />}</WithText>
       )}
-      {asked === 'note' && <WithNote />}
-      {asked === 'variant' && saved && <AsVariant name={saved.name} variant={saved.variant} stock={saved.stock} />}
-      {asked === 'elsewhere' && (
+      {dialog === 'note' && <WithNote />}
+      {dialog === 'variant' && saved && <AsVariant name={saved.name} variant={saved.variant} stock={saved.stock} />}
+      {dialog === 'elsewhere' && (
         <WithText>
           {open => (
             <SavedElsewhere
               open={open}
               onKeepMine={() => orAsk(async () => saveOnTop((await changeInWords()).words))}
-              onAnother={() => ask('another')}
-              onClose={() => askNoMore('elsewhere')}
+              onAnother={() => openDialog('another')}
+              onClose={() => closeDialog('elsewhere')}
             />
           )}
         </WithText>
@@ -70,7 +70,7 @@ function WithNote() {
       fields={[{ name: 'Note', hint: 'proposed from the change', value: change.words, max: 500 }]}
       go="Save"
       onGo={([note = '']) => orAsk(() => saveOpen(note))}
-      onClose={() => askNoMore('note')}
+      onClose={() => closeDialog('note')}
     />
   )
 }
@@ -92,7 +92,7 @@ function AsVariant({ name, variant, stock }: { name: string; variant: string; st
       ]}
       go="Save the variant"
       onGo={([wanted = '', note = '']) => branchOpen(wanted, note)}
-      onClose={askNothing}
+      onClose={closeDialogs}
     />
   )
 }

@@ -3,7 +3,7 @@
 import type { Things } from '../../../state/api.ts'
 import { choose } from '../../../state/desk-changes.ts'
 import type { Head } from '../../../state/desk-watch.ts'
-import { ask } from '../../../state/dialogs.ts'
+import { openDialog } from '../../../state/dialogs.ts'
 import { moveOpen } from '../../../state/saving.ts'
 import { Button } from '../../../ui/Button.tsx'
 import type { OnRun } from './onRun.ts'
@@ -28,7 +28,7 @@ export function WhatIf({ head, things, onRun }: Props) {
         <b>What if it ran on {other}?</b> It is a script of {own}, and Save leaves it there.
       </p>
       <Button onClick={() => choose({ printerId: saved.printerId })}>Back to {own}</Button>
-      <Button onClick={() => ask('another')}>Copy to {other}…</Button>
+      <Button onClick={() => openDialog('another')}>Copy to {other}…</Button>
       <Button onClick={() => onRun(move)}>Move to {other}</Button>
     </section>
   )

@@ -9,13 +9,13 @@ import { Button } from '../../../ui/Button.tsx'
 export function WhichPrinter({ checkedFor, things }: { checkedFor: number; things: Things }) {
   const navigate = useNavigate()
   const { pathname } = useLocation()
-  const [asked, setAsked] = useState(() => myPrinter() === null)
-  if (!asked) return null
+  const [dialog, setDialog] = useState(() => myPrinter() === null)
+  if (!dialog) return null
   const name = things.printers.find(({ id }) => id === checkedFor)?.data.name
   const mine = (id: number) => {
     rememberMyPrinter(id)
     choose({ printerId: id })
-    setAsked(false)
+    setDialog(false)
   }
   return (
     <section

@@ -12,7 +12,7 @@ import { keysOf } from '../../../lib/keys.ts'
 import { unparted } from '../../../lib/words.ts'
 import { useDesk } from '../../../state/desk.ts'
 import { type Seen, useFindings } from '../../../state/desk-watch.ts'
-import { ask } from '../../../state/dialogs.ts'
+import { openDialog } from '../../../state/dialogs.ts'
 import { giveText } from '../../../state/files-to-learn.ts'
 import { selectLines } from '../../../state/playhead.ts'
 import { propose, showFix } from '../../../state/preview.ts'
@@ -23,7 +23,7 @@ import { PageLink, Press } from '../../../ui/Press.tsx'
 import { Progress } from '../../../ui/Progress.tsx'
 import { SeverityMark, seriousOf } from '../../../ui/Severity.tsx'
 import { useFileLink } from '../useFileLink.ts'
-import { SetAsidePanel } from './SetAsidePanel.tsx'
+import { IgnoredPanel } from './IgnoredPanel.tsx'
 
 type Props = { open: Seen; setting: RehearsalInput }
 
@@ -116,9 +116,7 @@ export function Findings({ open, setting }: Props) {
           </ul>
         </details>
       )}
-      <Suspense fallback={null}>
-        {asking && <SetAsidePanel finding={asking} onClose={() => setAsking(null)} />}
-      </Suspense>
+      <Suspense fallback={null}>{asking && <IgnoredPanel finding={asking} onClose={() => setAsking(null)} />}</Suspense>
     </section>
   )
 }
@@ -225,7 +223,7 @@ function Table({ finding }: { finding: Finding }) {
   const text = () => useDesk.getState().open?.text ?? ''
   if (table === 'confirm' || table === 'say')
     return (
-      <Button small onClick={() => ask('placeholders')}>
+      <Button small onClick={() => openDialog('placeholders')}>
         {table === 'confirm' ? 'Confirm them…' : 'Say what they are…'}
       </Button>
     )
@@ -248,7 +246,7 @@ function Table({ finding }: { finding: Finding }) {
     )
   if (table === 'teach')
     return (
-      <Button small onClick={() => ask('unknown')}>
+      <Button small onClick={() => openDialog('unknown')}>
         Teach them…
       </Button>
     )

@@ -11,7 +11,7 @@ import { seriousOf } from '../../../ui/Severity.tsx'
 import { CallsCard } from './CallsCard.tsx'
 import { CostCard } from './CostCard.tsx'
 import { Findings } from './Findings.tsx'
-import { LeftCard } from './LeftCard.tsx'
+import { ReadyCard } from './ReadyCard.tsx'
 
 type Props = { open: Seen; setting: RehearsalInput; editor: EditorView | null }
 
@@ -50,7 +50,7 @@ export const LowerCard = memo(function LowerCard({ open, setting, editor }: Prop
       </Tabs.Content>
       <Suspense fallback={<p className="p-3.5 text-soft">One moment…</p>}>
         <Tabs.Content value="left" className="min-h-0 flex-1" tabIndex={-1}>
-          <LeftCard open={open} setting={setting} />
+          <ReadyCard open={open} setting={setting} />
         </Tabs.Content>
         <Tabs.Content value="calls" className="min-h-0 flex-1" tabIndex={-1}>
           <CallsCard calls={calls} />

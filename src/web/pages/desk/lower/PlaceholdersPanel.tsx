@@ -12,10 +12,10 @@ import { useForm } from '../../../lib/useForm.ts'
 import { api, type Things } from '../../../state/api.ts'
 import { reloadThings } from '../../../state/rehearsal-requests.ts'
 import { DialogEnd } from '../../../ui/DialogEnd.tsx'
+import { DraftRestored } from '../../../ui/DraftRestored.tsx'
 import { Panel } from '../../../ui/Panel.tsx'
 import { TextField } from '../../../ui/TextField.tsx'
 import { ValueChoice } from '../../../ui/ValueChoice.tsx'
-import { Waited } from '../../../ui/Waited.tsx'
 
 type Props = {
   text: string
@@ -94,7 +94,7 @@ export function PlaceholdersPanel({ text, placeholders, absent, setting, things,
         <div className="mt-4">
           <TextField form={fields} path="name" name="Save as" hint="the slicer’s name" />
         </div>
-        <Waited form={form} />
+        <DraftRestored form={form} />
         <DialogEnd refusal={form.refusal} onClose={onClose} go={`Confirm ${plural(words.length, 'word')}`} />
       </form>
     </Panel>

@@ -9,8 +9,8 @@ import { type Form, useForm } from '../../../lib/useForm.ts'
 import { api, type Things } from '../../../state/api.ts'
 import { reloadThings } from '../../../state/rehearsal-requests.ts'
 import { DialogEnd } from '../../../ui/DialogEnd.tsx'
+import { DraftRestored } from '../../../ui/DraftRestored.tsx'
 import { Panel } from '../../../ui/Panel.tsx'
-import { Waited } from '../../../ui/Waited.tsx'
 
 type Props = { unknown: readonly Unknown[]; printerId: number; things: Things; onClose: () => void }
 
@@ -63,7 +63,7 @@ export function UnknownPanel({ unknown, printerId, things, onClose }: Props) {
               ))}
             </tbody>
           </table>
-          <Waited form={form} />
+          <DraftRestored form={form} />
           <DialogEnd
             refusal={form.refusal}
             onClose={onClose}

@@ -47,13 +47,13 @@ type RowProps = {
 }
 
 function Row({ passage, open, navigate, small = false }: RowProps) {
-  const { title, firstLine, lastLine, enabled, startS, endS, pushedMm } = passage
+  const { title, firstLine, lastLine, enabled, startS, endS, extrudedMm } = passage
   const { selection } = open
   const here = selection !== null && selection.firstLine >= firstLine && selection.lastLine <= lastLine
   const takes = [
     firstLine === lastLine ? `line ${firstLine}` : `${firstLine}–${lastLine}`,
     enabled && endS - startS >= 0.5 && duration(endS - startS),
-    pushedMm > 0 && `${plain(pushedMm, 1)} mm`,
+    extrudedMm > 0 && `${plain(extrudedMm, 1)} mm`,
   ]
   return (
     <div className={`group flex items-center ${here ? 'bg-heat-fill' : 'hover:bg-sunk'}`}>

@@ -4,11 +4,11 @@ import type { Passage } from '../../../../core/script/passages.ts'
 import { refrainText } from '../../../../core/script/refrains.ts'
 import { api } from '../../../state/api.ts'
 import { fileText, useDesk } from '../../../state/desk.ts'
-import { askNothing, type PassageAsked } from '../../../state/dialogs.ts'
+import { closeDialogs, type PassageDialog } from '../../../state/dialogs.ts'
 import { propose } from '../../../state/preview.ts'
 import { AskPanel } from '../../../ui/AskPanel.tsx'
 
-export const PassageQuestions = ({ what, passage }: PassageAsked) =>
+export const PassageQuestions = ({ what, passage }: PassageDialog) =>
   what === 'rename' ? <Rename passage={passage} /> : <MakeRefrain passage={passage} />
 
 function Rename({ passage: { title, headingLine, firstLine } }: { passage: Passage }) {
@@ -21,7 +21,7 @@ function Rename({ passage: { title, headingLine, firstLine } }: { passage: Passa
       fields={[{ name: 'Heading', value: headingLine === null ? '' : title, max: 80 }]}
       go="Show it"
       onGo={([wanted = '']) => void propose({ do: 'rename', at: firstLine, title: wanted })}
-      onClose={askNothing}
+      onClose={closeDialogs}
     />
   )
 }
@@ -39,6 +39,6 @@ const MakeRefrain = ({ passage }: { passage: Passage }) => (
       await api.addRefrain({ name, text: refrainText(text, { lines: read(text) }, passage), note: '' })
       await propose({ do: 'make-refrain', at: passage.firstLine, name })
     }}
-    onClose={askNothing}
+    onClose={closeDialogs}
   />
 )

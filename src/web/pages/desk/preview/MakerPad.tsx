@@ -103,10 +103,11 @@ function told(round: DeskRound, { maker, at }: Make): string {
   const strokes = round.strokes.filter(({ line }) => line >= passage.firstLine && line <= passage.lastLine)
   const laid = strokes.reduce((sum, { lengthMm }) => sum + lengthMm, 0)
   const thickest = Math.max(...strokes.map(({ crossSectionMm2 }) => crossSectionMm2))
-  const grams = passage.pushedMm * (round.filament.pushedMm > 0 ? round.filament.massG / round.filament.pushedMm : 0)
+  const grams =
+    passage.extrudedMm * (round.filament.extrudedMm > 0 ? round.filament.massG / round.filament.extrudedMm : 0)
   const parts = [
     strokes.length > 0 && `lays ${mm(laid, 1)}, bead ${area(thickest)}`,
-    passage.pushedMm > 0 && `extrudes ${mm(passage.pushedMm, 1)} of filament, ${plain(grams, 3)} g`,
+    passage.extrudedMm > 0 && `extrudes ${mm(passage.extrudedMm, 1)} of filament, ${plain(grams, 3)} g`,
     passage.endS - passage.startS >= 0.05 && `takes ${duration(passage.endS - passage.startS)}`,
   ]
   const sentence = parts.filter(Boolean).join(' · ')

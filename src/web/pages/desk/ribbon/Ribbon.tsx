@@ -14,7 +14,7 @@ import { Press } from '../../../ui/Press.tsx'
 import { Stills } from '../bed/Stills.tsx'
 import { Bands } from './Bands.tsx'
 import { flagsOf } from './flags.ts'
-import { HeatChart } from './HeatChart.tsx'
+import { TemperatureChart } from './TemperatureChart.tsx'
 import { reachOf, TimeMarks } from './TimeMarks.tsx'
 
 type Props = { open: Seen; setting: RehearsalInput }
@@ -42,7 +42,7 @@ export const Ribbon = memo(function Ribbon({ open, setting }: Props) {
           <>
             <Bands round={round} width={width} totalS={totalS} selection={open.selection} />
             {drawn && !folded && (
-              <HeatChart
+              <TemperatureChart
                 round={drawn}
                 setting={setting}
                 width={width}

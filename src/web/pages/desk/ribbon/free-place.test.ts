@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import { boxesOf, freeX } from './free-place.ts'
+import { boxesOf, freeX } from './free-space.ts'
 
 const word = { wide: 100, low: 20, high: 36 }
 const xs = [20, 60, 100, 140]

@@ -5,20 +5,20 @@ import { type Learned, type Told, withTold } from '../../../../core/learn/learn.
 import { sentenceOf } from '../../../../core/model/issues.ts'
 import type { Printer } from '../../../../core/model/printer.ts'
 import { useCommand } from '../../../lib/useCommand.ts'
-import { api, type Kept } from '../../../state/api.ts'
+import { api, type Saved } from '../../../state/api.ts'
 import { forgetFiles } from '../../../state/files-to-learn.ts'
 import { rememberMyPrinter } from '../../../state/my-printer.ts'
 import { Button } from '../../../ui/Button.tsx'
 import { Failed } from '../../../ui/Failed.tsx'
 import { BedPad } from '../BedPad.tsx'
 import { at } from '../fields.ts'
+import { LearnedTable } from './LearnedTable.tsx'
+import { sameValue } from './learned-words.ts'
 import { PassedOver } from './PassedOver.tsx'
 import { type Answers, Questions } from './Questions.tsx'
 import { TaughtTable } from './TaughtTable.tsx'
-import { ToldTable } from './ToldTable.tsx'
-import { sameValue } from './told-words.ts'
 
-type Props = { learned: Learned; existing: Kept<Printer> | null; onDone: (id: number) => void }
+type Props = { learned: Learned; existing: Saved<Printer> | null; onDone: (id: number) => void }
 
 /** What is taken unless the person says otherwise: of a printer that is known already no guess, and not its name. */
 const takenAtFirst = ({ field, how }: Told, existing: boolean): boolean =>
@@ -78,7 +78,7 @@ export function Proposal({ learned, existing, onDone }: Props) {
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_300px] gap-6 max-[1199px]:grid-cols-1">
       <div className="order-1 grid content-start gap-5">
-        <ToldTable
+        <LearnedTable
           told={differing}
           existing={existing?.data ?? null}
           same={told.length - differing.length}

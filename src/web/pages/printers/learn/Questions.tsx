@@ -1,6 +1,6 @@
 // What the files leave open or contradict each other in: an answer goes over what is proposed.
 import type { Ask } from '../../../../core/learn/learn.ts'
-import { choicesOf, unitOf, wordsOfTold } from './told-words.ts'
+import { choicesOf, describeField, unitOf } from './learned-words.ts'
 
 /** By the field that each is for. */
 export type Answers = Readonly<Record<string, unknown>>
@@ -62,7 +62,7 @@ function Answer({ ask: { key, question, proposed }, value, onAnswer }: AnswerPro
     )
   }
   if (key.startsWith('file ') || proposed === true) return null
-  return <p className="text-soft">Proposed: {wordsOfTold(key, proposed)}</p>
+  return <p className="text-soft">Proposed: {describeField(key, proposed)}</p>
 }
 
 const NumberAnswer = ({

@@ -2,7 +2,7 @@
 import type { UseQueryResult } from '@tanstack/react-query'
 import { ApiError } from '../state/api.ts'
 import { Failed } from './Failed.tsx'
-import { NotThere } from './NotThere.tsx'
+import { MissingThing } from './MissingThing.tsx'
 
 type Props = {
   /** What the page can't be drawn without. */
@@ -11,12 +11,12 @@ type Props = {
   what: string
 }
 
-export function Waiting({ on, what }: Props) {
+export function Pending({ on, what }: Props) {
   const failed = on.filter(({ error }) => error)
   const why = failed[0]?.error
   if (!why) return <p className="p-6 text-soft">Fetching {what}…</p>
   // Asking again would not bring it.
-  if (why instanceof ApiError && why.status === 404) return <NotThere why={why.message} />
+  if (why instanceof ApiError && why.status === 404) return <MissingThing why={why.message} />
   return (
     <div className="p-6">
       <Failed

@@ -90,7 +90,7 @@ const ofTool: Readonly<Record<string, string>> = {
 }
 
 /** What a field is called. */
-export function labelOfTold(field: string): string {
+export function labelOfField(field: string): string {
   const [, number, rest = ''] = /^tools\.(\d+)\.(.+)$/.exec(field) ?? []
   if (number !== undefined) return `T${number} ${ofTool[rest] ?? rest}`
   for (const [fits, label] of perAxis) {
@@ -155,7 +155,7 @@ function ofRecord(field: string, value: Record<string, unknown>): string {
 }
 
 /** A value in words; `nothing` where there is none. */
-export function wordsOfTold(field: string, value: unknown, nothing = 'none'): string {
+export function describeField(field: string, value: unknown, nothing = 'none'): string {
   if (value === null || value === undefined) return nothing
   const unit = unitOf(field)
   if (typeof value === 'boolean') return value ? 'yes' : 'no'

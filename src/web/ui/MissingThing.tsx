@@ -2,7 +2,7 @@
 import { Notice } from './Notice.tsx'
 import { PageLink } from './Press.tsx'
 
-export const NotThere = ({ why }: { why: string }) => (
+export const MissingThing = ({ why }: { why: string }) => (
   <div className="p-6">
     <Notice>
       {why}{' '}

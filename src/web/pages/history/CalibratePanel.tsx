@@ -15,7 +15,7 @@ import { timedTrials } from './story.ts'
 
 type Props = { story: Story; setting: RehearsalInput; things: Things; onClose: () => void }
 
-export function FitPanel({ story, setting, things, onClose }: Props) {
+export function CalibratePanel({ story, setting, things, onClose }: Props) {
   const { printer } = setting
   const asked = useComputed(
     useCallback(() => fitAside(printer, timedTrials(story, setting, things)), [printer, story, setting, things]),

@@ -8,7 +8,7 @@ type Props = { printer: Printer; onChange: (part: Partial<Printer>) => void }
 
 const cell = 'w-full rounded-button border border-rule bg-paper px-1 py-0.5 text-[14px] [appearance:textfield]'
 
-export function PlacesForm({ printer, onChange }: Props) {
+export function SpotsForm({ printer, onChange }: Props) {
   const { spots, zones, bed } = printer
   const setSpot = (index: number, part: Partial<Printer['spots'][number]>) =>
     onChange({ spots: spots.map((spot, i) => (i === index ? { ...spot, ...part } : spot)) })

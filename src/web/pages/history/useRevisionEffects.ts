@@ -10,7 +10,7 @@ import { beforeOf, timedTrials } from './story.ts'
 /** Each request has its own time limit: hundreds of revisions in one would run into it. */
 const inOneRequest = 5
 
-type Told = {
+type ShownRevision = {
   told: ReadonlyMap<number, ToldRevision>
   /** By the trial's id, s. */
   timed: ReadonlyMap<number, number>
@@ -18,16 +18,16 @@ type Told = {
   problem: string | null
 }
 
-const nothing: Told = { told: new Map(), timed: new Map(), problem: null }
+const nothing: ShownRevision = { told: new Map(), timed: new Map(), problem: null }
 
-export function useTold(story: Story | null, setting: RehearsalInput | null, things: Things | null) {
-  const [state, setState] = useState<Told>(nothing)
+export function useRevisionEffects(story: Story | null, setting: RehearsalInput | null, things: Things | null) {
+  const [state, setState] = useState<ShownRevision>(nothing)
   const [attempt, setAttempt] = useState(0)
   // biome-ignore lint/correctness/useExhaustiveDependencies: each attempt begins anew
   useEffect(() => {
     if (!story || !setting || !things) return
     let left = false
-    const put = (change: (before: Told) => Partial<Told>) => {
+    const put = (change: (before: ShownRevision) => Partial<ShownRevision>) => {
       if (!left) setState(before => ({ ...before, ...change(before) }))
     }
     const work = async () => {

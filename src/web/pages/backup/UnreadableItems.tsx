@@ -17,7 +17,7 @@ const kindOf: Record<Unreadable['table'], string> = {
 
 type Props = { things: readonly Unreadable[]; attempt: (act: () => Promise<unknown>, done: string) => Promise<boolean> }
 
-export function CantBeRead({ things, attempt }: Props) {
+export function UnreadableItems({ things, attempt }: Props) {
   const [removing, setRemoving] = useState<Unreadable | null>(null)
   if (things.length === 0) return null
   return (
@@ -44,7 +44,7 @@ export function CantBeRead({ things, attempt }: Props) {
                     small
                     onClick={() =>
                       void attempt(
-                        () => api.bringBackEarlier(thing, last.id),
+                        () => api.restoreEarlier(thing, last.id),
                         `“${name}” is as it was before its last change.`,
                       )
                     }

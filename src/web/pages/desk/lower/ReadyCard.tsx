@@ -3,7 +3,7 @@ import { Check, TriangleAlert } from 'lucide-react'
 import type { RehearsalInput } from '../../../../core/round.ts'
 import type { Seen } from '../../../state/desk-watch.ts'
 
-export function LeftCard({ open, setting }: { open: Seen; setting: RehearsalInput }) {
+export function ReadyCard({ open, setting }: { open: Seen; setting: RehearsalInput }) {
   const list = open.round?.readiness ?? []
   if (list.length === 0) return <p className="p-3.5 text-soft">Nothing runs right after this script.</p>
   // What is not as it should be comes first.

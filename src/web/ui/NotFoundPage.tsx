@@ -2,7 +2,7 @@
 import { useLocation } from 'react-router'
 import { PageLink } from './Press.tsx'
 
-export function Nowhere() {
+export function NotFoundPage() {
   return (
     <div className="mx-auto max-w-xl p-12">
       <h1 className="font-serif text-2xl font-semibold">There is nothing here</h1>

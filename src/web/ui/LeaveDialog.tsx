@@ -12,7 +12,7 @@ type Props = {
   undo: () => void
 }
 
-export function Leaving({ what, changed, save, undo }: Props) {
+export function LeaveDialog({ what, changed, save, undo }: Props) {
   const blocker = useBlocker(
     ({ currentLocation, nextLocation }) => changed && currentLocation.pathname !== nextLocation.pathname,
   )

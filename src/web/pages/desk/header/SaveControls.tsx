@@ -4,7 +4,7 @@ import { useEffect } from 'react'
 import type { Things } from '../../../state/api.ts'
 import { hasUnsavedChange, useDesk } from '../../../state/desk.ts'
 import { type Head, useUnsaved } from '../../../state/desk-watch.ts'
-import { type Asked, ask, askNothing, useAsked } from '../../../state/dialogs.ts'
+import { closeDialogs, type DeskDialog, openDialog, useDeskDialog } from '../../../state/dialogs.ts'
 import { saveChange } from '../../../state/saving.ts'
 import { Button } from '../../../ui/Button.tsx'
 import { Menu } from '../../../ui/Menu.tsx'
@@ -13,28 +13,28 @@ import type { OnRun } from './onRun.ts'
 import { orAsk } from './orAsk.ts'
 import { SavingQuestions } from './SavingQuestions.tsx'
 
-const savingQuestions: readonly Asked[] = ['note', 'variant', 'another', 'elsewhere', 'throw-away']
+const savingQuestions: readonly DeskDialog[] = ['note', 'variant', 'another', 'elsewhere', 'throw-away']
 
 type Props = { head: Head; things: Things; onRun: OnRun }
 
-export function Keeping({ head, things, onRun }: Props) {
-  const { asked } = useAsked()
+export function SaveControls({ head, things, onRun }: Props) {
+  const { dialog } = useDeskDialog()
   const { saved } = head
   // A question on the Desk goes with the Desk.
-  useEffect(() => askNothing, [])
+  useEffect(() => closeDialogs, [])
   const save = () => {
-    if (!saved) return ask('another')
-    if (saved.stock) return ask('variant')
+    if (!saved) return openDialog('another')
+    if (saved.stock) return openDialog('variant')
     onRun(() => orAsk(saveChange))
   }
   // Saving may be asked for by key; what it asks in turn takes the place of that.
   // biome-ignore lint/correctness/useExhaustiveDependencies: once for each time that it is asked
   useEffect(() => {
-    if (asked !== 'save') return
-    askNothing()
+    if (dialog !== 'save') return
+    closeDialogs()
     const { open } = useDesk.getState()
     if (open && hasUnsavedChange(open)) save()
-  }, [asked])
+  }, [dialog])
   return (
     <>
       <div className="flex">
@@ -57,7 +57,7 @@ export function Keeping({ head, things, onRun }: Props) {
           </Menu>
         )}
       </div>
-      {asked && savingQuestions.includes(asked) && <SavingQuestions asked={asked} saved={saved} things={things} />}
+      {dialog && savingQuestions.includes(dialog) && <SavingQuestions dialog={dialog} saved={saved} things={things} />}
     </>
   )
 }

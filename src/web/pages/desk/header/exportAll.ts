@@ -6,7 +6,7 @@ import { type Moment, momentWords } from '../../../../core/model/moment.ts'
 import { api } from '../../../state/api.ts'
 import { fileName, saveZip } from '../../../state/files.ts'
 import { scriptsByMoment } from '../../../state/scripts-by-moment.ts'
-import type { Way } from './useTaking.ts'
+import type { Way } from './useExport.ts'
 
 /** What a file is called: a macro file has its own name, another the script's, with what tells it from others. */
 export function nameFor(base: string, { value, about }: Way, { name: own }: Taken): string {
@@ -21,7 +21,7 @@ type Take = (text: string, moment: Moment) => Promise<Taken[]>
  * Saves the exports of all scripts of a printer as one zip, and returns a sentence to show. Scripts that go into the same box of the
  * slicer share a file. An export that would not do the same as its script is left out and named. Throws if nothing is left.
  */
-export async function takeAll(printerId: number, printer: string, way: Way, take: Take): Promise<string> {
+export async function exportAll(printerId: number, printer: string, way: Way, take: Take): Promise<string> {
   const { printers } = await api.shelf()
   const heads = printers.find(({ id }) => id === printerId)?.scripts ?? []
   const inUse = new Set(scriptsByMoment(heads, {}).map(({ taken }) => taken?.id))

@@ -9,15 +9,15 @@ import { useBackups, useBin, useShelf, useUnreadable } from '../../state/queries
 import { Button } from '../../ui/Button.tsx'
 import { Failed } from '../../ui/Failed.tsx'
 import { Notice } from '../../ui/Notice.tsx'
-import { Waiting } from '../../ui/Waiting.tsx'
+import { Pending } from '../../ui/Pending.tsx'
 import { Backups } from './Backups.tsx'
 import { Bin } from './Bin.tsx'
-import { BringIn } from './BringIn.tsx'
-import { CantBeRead } from './CantBeRead.tsx'
+import { ImportShelf } from './ImportShelf.tsx'
+import { UnreadableItems } from './UnreadableItems.tsx'
 
 const linkLook = 'inline-flex items-center gap-1.5 rounded-button border'
 
-export function KeepingPlace() {
+export function BackupPage() {
   useTitle('Backup and export')
   const [shelf, allBackups, binned, unreadable] = [useShelf(), useBackups(), useBin(), useUnreadable()]
   const [said, setSaid] = useState<string | null>(null)
@@ -30,7 +30,7 @@ export function KeepingPlace() {
   const attempt = command.run
   const [emptying, setEmptying] = useState('')
   if (!shelf.data || !allBackups.data || !binned.data)
-    return <Waiting on={[shelf, allBackups, binned]} what="backups and the bin" />
+    return <Pending on={[shelf, allBackups, binned]} what="backups and the bin" />
   const { printers } = shelf.data
   const scripts = printers.reduce((sum, each) => sum + each.scripts.length, 0)
   return (
@@ -41,7 +41,7 @@ export function KeepingPlace() {
       </div>
       {said && <Notice good>{said}</Notice>}
       <Failed why={command.problem} onRetry={command.retry} />
-      <CantBeRead things={unreadable.data ?? []} attempt={attempt} />
+      <UnreadableItems things={unreadable.data ?? []} attempt={attempt} />
       <div className="grid grid-cols-2 max-[700px]:grid-cols-1 gap-6">
         <section aria-labelledby="take-along" className="rounded-card border border-rule bg-raised px-5 py-4">
           <h2 id="take-along" className="font-serif text-[19px] font-semibold">
@@ -73,7 +73,7 @@ export function KeepingPlace() {
             ))}
           </ul>
         </section>
-        <BringIn onDone={setSaid} />
+        <ImportShelf onDone={setSaid} />
       </div>
       <div className="grid grid-cols-2 max-[700px]:grid-cols-1 gap-6">
         <Backups

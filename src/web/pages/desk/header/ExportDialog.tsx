@@ -12,16 +12,16 @@ import { Failed } from '../../../ui/Failed.tsx'
 import { Panel } from '../../../ui/Panel.tsx'
 import { PageLink } from '../../../ui/Press.tsx'
 import { Ticks } from '../../../ui/Ticks.tsx'
+import { exportAll, nameFor } from './exportAll.ts'
 import { intoPrinter } from './intoPrinter.ts'
-import { nameFor, takeAll } from './takeAll.ts'
-import { useTaking } from './useTaking.ts'
+import { useExport } from './useExport.ts'
 
 type Props = { open: Open; things: Things; onClose: () => void }
 
 const maxUnsaid = 12
 
-export function TakeAway({ open, things, onClose }: Props) {
-  const taking = useTaking(open, things)
+export function ExportDialog({ open, things, onClose }: Props) {
+  const taking = useExport(open, things)
   const { wish, change, forms, form, printer, taken, waiting, trouble, retry, take } = taking
   const [said, setSaid] = useState('')
   /** Copies or saves the export, and shows the sentence that comes back. */
@@ -114,7 +114,7 @@ export function TakeAway({ open, things, onClose }: Props) {
             `${file.bytes.toLocaleString('en')} bytes, ${plural(file.text.split('\n').length - (/\n$/.test(file.text) ? 1 : 0), 'line')}`}
           {said && <span className="text-good"> · {said}</span>}
         </p>
-        <Button className={withName} onClick={() => run(() => takeAll(open.chosen.printerId, printer, form, take))}>
+        <Button className={withName} onClick={() => run(() => exportAll(open.chosen.printerId, printer, form, take))}>
           All of {printer}’s scripts (.zip)
         </Button>
         {taken.some(({ call }) => call !== null) && (

@@ -6,20 +6,20 @@ import { SeverityMark } from '../../ui/Severity.tsx'
 
 const max = 6
 
-export function OnlyThere({ plan: { onlyThere }, to }: { plan: PlanShown; to: string }) {
-  if (onlyThere.length === 0)
+export function NewFindings({ plan: { newFindings }, to }: { plan: PlanShown; to: string }) {
+  if (newFindings.length === 0)
     return <p className="rounded-card border border-good bg-raised px-4 py-2.5 text-good">No new findings on {to}.</p>
-  const serious = onlyThere.some(({ severity }) => severity !== 'advice')
+  const serious = newFindings.some(({ severity }) => severity !== 'advice')
   return (
     <section
       aria-label={`Only on ${to}`}
       className={`rounded-card border bg-raised px-4 py-3 ${serious ? 'border-warn' : 'border-rule'}`}
     >
       <h2 className="font-serif text-[18px] font-semibold">
-        Only on {to}: {plural(onlyThere.length, 'finding')}
+        Only on {to}: {plural(newFindings.length, 'finding')}
       </h2>
       <ul className="mt-1 grid gap-1 text-[14px]">
-        {onlyThere.slice(0, max).map(({ rule, line, severity, message }) => (
+        {newFindings.slice(0, max).map(({ rule, line, severity, message }) => (
           <li key={`${rule} ${line}`} className="flex gap-2">
             <span className="mt-1">
               <SeverityMark severity={severity} />
@@ -29,7 +29,7 @@ export function OnlyThere({ plan: { onlyThere }, to }: { plan: PlanShown; to: st
             </span>
           </li>
         ))}
-        {onlyThere.length > max && <li className="text-soft">and {onlyThere.length - max} more</li>}
+        {newFindings.length > max && <li className="text-soft">and {newFindings.length - max} more</li>}
       </ul>
     </section>
   )

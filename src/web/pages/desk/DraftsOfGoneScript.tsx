@@ -14,7 +14,7 @@ const draftsOfScript = (scriptId: number): ScriptDraftHead[] =>
       return of !== null && 'scriptId' in of && of.scriptId === scriptId
     })
 
-export function StillHere({ scriptId }: { scriptId: number }) {
+export function DraftsOfGoneScript({ scriptId }: { scriptId: number }) {
   const navigate = useNavigate()
   const [drafts] = useState(() => draftsOfScript(scriptId))
   const openAsNew = async (head: ScriptDraftHead) => {

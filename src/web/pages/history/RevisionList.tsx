@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { ToldRevision } from '../../../core/compare/side-by-side.ts'
 import { duration, plain, plural } from '../../../core/format.ts'
-import type { KeptTrial, Revision, Story } from '../../../core/model/stored.ts'
+import type { Revision, SavedTrial, Story } from '../../../core/model/stored.ts'
 import { sightWords } from '../../../core/model/trial.ts'
 import { beginDraft } from '../../drafts/scripts.ts'
 import { useCommand } from '../../lib/useCommand.ts'
@@ -26,7 +26,7 @@ type Props = {
   onTry: (revision: Revision) => void
 }
 
-export function Telling({ story, told, timed, unknown, onTry }: Props) {
+export function RevisionList({ story, told, timed, unknown, onTry }: Props) {
   const navigate = useNavigate()
   const [branching, setBranching] = useState<Revision | null>(null)
   const [shown, setShown] = useState(maxAtFirst)
@@ -183,7 +183,7 @@ const linkLook =
 const isNewest = (revisions: readonly Revision[], { variantId, number }: Revision): boolean =>
   !revisions.some(each => each.variantId === variantId && each.number > number)
 
-type SeenProps = { trial: KeptTrial; rehearsedS: number | null; onRemove: () => void }
+type SeenProps = { trial: SavedTrial; rehearsedS: number | null; onRemove: () => void }
 
 function Seen({ trial, rehearsedS, onRemove }: SeenProps) {
   const { seen, words, measuredS, filamentMm, job, material } = trial.data

@@ -1,14 +1,14 @@
 // What is asked of a plan, and what a plan needs of a person, in words.
 import { listed, plural } from '../../../core/format.ts'
-import { type CarryAsked, originWords } from '../../../core/model/came-from.ts'
+import { type CarryOptions, originWords } from '../../../core/model/came-from.ts'
 import type { Printer } from '../../../core/model/printer.ts'
 import type { SavedScript } from '../../../core/model/stored.ts'
 import type { Change, PlanShown } from '../../state/api.ts'
 
-export const nothingAsked: CarryAsked = { answers: {}, refused: [], heatsAsValues: false, lines: null }
+export const noOptions: CarryOptions = { answers: {}, refused: [], heatsAsValues: false, lines: null }
 
 /** A change not wanted, or wanted again. */
-export const withRefused = (asked: CarryAsked, id: string, refused: boolean): CarryAsked => ({
+export const withRefused = (asked: CarryOptions, id: string, refused: boolean): CarryOptions => ({
   ...asked,
   refused: [...asked.refused.filter(each => each !== id), ...(refused ? [id] : [])],
 })

@@ -58,7 +58,7 @@ const complete = (known: () => Known) => (context: CompletionContext) => {
 }
 
 /** `known` gives what holds at the time of typing. */
-export const atTheKeys = (known: () => Known): Extension => [
+export const typingHelp = (known: () => Known): Extension => [
   autocompletion({ override: [complete(known)], icons: false }),
   searchPanel,
 ]

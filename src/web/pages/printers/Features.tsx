@@ -9,7 +9,7 @@ const words = (printer: Printer, path: string): string => {
   return source ? ` (${wordsOfSource(source)})` : ''
 }
 
-export function Having({ printer, onChange }: { printer: Printer; onChange: (part: Partial<Printer>) => void }) {
+export function Features({ printer, onChange }: { printer: Printer; onChange: (part: Partial<Printer>) => void }) {
   const { probe, heaters, display, features } = printer
   return (
     <fieldset className="border-t border-rule pt-2">

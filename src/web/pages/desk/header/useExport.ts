@@ -63,7 +63,7 @@ function waysFor({ vocabularies }: Things, family: string | undefined, decided: 
   ]
 }
 
-export function useTaking(open: Open, things: Things) {
+export function useExport(open: Open, things: Things) {
   const { chosen } = open
   const [wish, setWish] = useState<Wish>({
     form: 'plain',

@@ -16,7 +16,7 @@ function makeOrdinary(editor: EditorView | null, firstLine: number): void {
   if (made) editor.dispatch({ changes: ordinaryText(lines, made), userEvent: 'input.fix' })
 }
 
-export function HeldBack({ held, editor }: { held: Held; editor: () => EditorView | null }) {
+export function HeldEdit({ held, editor }: { held: Held; editor: () => EditorView | null }) {
   const answer = (does: () => void) => {
     does()
     editor()?.focus()

@@ -4,7 +4,7 @@ import type { Form } from '../lib/useForm.ts'
 import { Button } from './Button.tsx'
 import { OtherDrafts } from './OtherDrafts.tsx'
 
-export const Waited = <T extends FieldValues>({ form }: { form: Form<T> }) => (
+export const DraftRestored = <T extends FieldValues>({ form }: { form: Form<T> }) => (
   <>
     {form.waited && form.changed && (
       <p className="mt-3 flex items-center gap-3 text-[14px] text-warn">

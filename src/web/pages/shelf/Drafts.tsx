@@ -45,7 +45,7 @@ type Row = {
   to: string | null
 }
 
-export function LeftOpen({ printers }: { printers: ShelfPrinter[] }) {
+export function Drafts({ printers }: { printers: ShelfPrinter[] }) {
   const navigate = useNavigate()
   const [all, setAll] = useState(false)
   const [asking, setAsking] = useState<Row | null>(null)

@@ -28,7 +28,7 @@ const choices: Record<ArchiveDecision, string> = {
   both: 'keep both',
 }
 
-export function BringIn({ onDone }: Props) {
+export function ImportShelf({ onDone }: Props) {
   const [looked, setLooked] = useState<{ name: string; file: File; items: ArchiveItem[] } | null>(null)
   const [decisions, setDecisions] = useState<Record<string, ArchiveDecision>>({})
   const looking = useCommand(async (file: File) => {
@@ -41,9 +41,9 @@ export function BringIn({ onDone }: Props) {
   })
   const look = (file: File | undefined) => file && void looking.run(file)
   const { over, handlers } = useDrop(data => look(data.files[0]))
-  const bringing = useCommand(async () => {
+  const importing = useCommand(async () => {
     if (!looked) return
-    await api.bringArchive(looked.file, decisions)
+    await api.importArchive(looked.file, decisions)
     setLooked(null)
     onDone(`“${looked.name}” is brought in. A backup was made before.`)
   })
@@ -65,7 +65,7 @@ export function BringIn({ onDone }: Props) {
       </FileButton>
       <div className="mt-3 empty:hidden">
         <Failed why={looking.problem} onRetry={looking.retry} />
-        <Failed why={bringing.problem} onRetry={bringing.retry} />
+        <Failed why={importing.problem} onRetry={importing.retry} />
       </div>
       {looked && (
         <div className="mt-4 border-t border-rule pt-3">
@@ -117,7 +117,7 @@ export function BringIn({ onDone }: Props) {
             <Button
               main
               disabled={of('new').length === 0 && Object.values(decisions).every(decision => decision === 'mine')}
-              onClick={() => void bringing.run()}
+              onClick={() => void importing.run()}
             >
               Bring in{' '}
               {plural(of('new').length + Object.values(decisions).filter(each => each !== 'mine').length, 'thing')}

@@ -4,7 +4,7 @@ import { unparted } from '../../../lib/words.ts'
 import { propose } from '../../../state/preview.ts'
 import { AskPanel } from '../../../ui/AskPanel.tsx'
 
-export const SetAsidePanel = ({ finding, onClose }: { finding: Finding; onClose: () => void }) => (
+export const IgnoredPanel = ({ finding, onClose }: { finding: Finding; onClose: () => void }) => (
   <AskPanel
     title={`Ignore this on line ${finding.line}`}
     about="It is ignored for this line as it is now, and shown again when the line changes. The reason is written above the line, as a keep mark."

@@ -6,7 +6,7 @@ import type { RehearsalInput } from '../../../../core/round.ts'
 import type { DeskRound } from '../../../../worker/rehearsal.worker.ts'
 import { polyline } from '../../../lib/polyline.ts'
 import type { Box } from '../boxes.ts'
-import { boxesOf, freeX } from './free-place.ts'
+import { boxesOf, freeX } from './free-space.ts'
 import { timeMarks } from './TimeMarks.tsx'
 
 type Props = { round: DeskRound; setting: RehearsalInput; width: number; height: number; totalS: number }
@@ -35,7 +35,7 @@ function times(round: DeskRound, totalS: number): number[] {
   return [...even, ...changes.filter(at => at >= 0 && at <= totalS)].sort((a, b) => a - b)
 }
 
-export const HeatChart = memo(function HeatChart({ round, setting, width, height, totalS }: Props) {
+export const TemperatureChart = memo(function TemperatureChart({ round, setting, width, height, totalS }: Props) {
   const { nozzles, bed } = round.trace
   const nozzle = nozzles[lastModes(round.trace).tool]
   const settles = (bed.settleS[0] ?? 0) > 0

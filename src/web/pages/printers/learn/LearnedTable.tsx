@@ -5,7 +5,7 @@ import type { Told } from '../../../../core/learn/learn.ts'
 import type { Printer } from '../../../../core/model/printer.ts'
 import { Press } from '../../../ui/Press.tsx'
 import { at } from '../fields.ts'
-import { grouped, labelOfTold, wordsOfTold } from './told-words.ts'
+import { describeField, grouped, labelOfField } from './learned-words.ts'
 
 type Props = {
   told: readonly Told[]
@@ -18,7 +18,7 @@ type Props = {
 
 const signs: Record<How, typeof Check> = { stated: Check, derived: CornerDownRight, guessed: CircleDashed }
 
-export function ToldTable({ told, existing, same, isTaken, onTake }: Props) {
+export function LearnedTable({ told, existing, same, isTaken, onTake }: Props) {
   const all = (take: boolean) =>
     onTake(
       told.map(({ field }) => field),
@@ -92,7 +92,7 @@ type RowProps = { told: Told; existing: Printer | null; taken: boolean; onTake: 
 
 function Row({ told: { field, value, file, line, how, why }, existing, taken, onTake }: RowProps) {
   const Sign = signs[how]
-  const label = labelOfTold(field)
+  const label = labelOfField(field)
   return (
     <tr className={`border-t border-rule align-top ${taken ? '' : 'text-soft'}`}>
       <td className="w-7 py-1 pr-2">
@@ -104,11 +104,11 @@ function Row({ told: { field, value, file, line, how, why }, existing, taken, on
         />
       </td>
       <td className="py-1 pr-3">{label}</td>
-      <td className={`max-w-[260px] py-1 pr-3 ${taken ? 'font-semibold' : ''}`}>{wordsOfTold(field, value)}</td>
+      <td className={`max-w-[260px] py-1 pr-3 ${taken ? 'font-semibold' : ''}`}>{describeField(field, value)}</td>
       {existing && (
         <td className="max-w-[180px] py-1 pr-3 text-soft">
           <span className="sr-only">known now: </span>
-          {wordsOfTold(field, at(existing, field), 'nothing')}
+          {describeField(field, at(existing, field), 'nothing')}
         </td>
       )}
       <td className="py-1 text-[13px] text-soft">

@@ -5,7 +5,7 @@ import { fieldLook } from '../../ui/Field.tsx'
 
 type Props = { vocabulary: Vocabulary; onChange: (part: Partial<Vocabulary>) => void }
 
-export function SignsForm({ vocabulary, onChange }: Props) {
+export function DelimitersForm({ vocabulary, onChange }: Props) {
   const { open, close, index, branch, joins, formulas, choices } = vocabulary
   // A list that is being typed may end in a comma.
   const [functions, setFunctions] = useState(vocabulary.functions.join(', '))
