@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest'
 import { pageAt, pages, sections, tabsOf } from './pages.ts'
 
-it('has at most seven places, each with a page of its own', () => {
+it('has at most seven sections, each with a page', () => {
   expect(sections.length).toBeLessThanOrEqual(7)
   for (const { path } of sections) expect(pageAt(path)).not.toBeNull()
 })
@@ -19,5 +19,10 @@ it('has no address and no title twice', () => {
   const listed = pages.filter(each => each.listed).map(({ title }) => title)
   expect(new Set(listed).size).toBe(listed.length)
   expect(new Set(pages.map(({ path }) => path)).size).toBe(pages.length)
-  expect(tabsOf('workshop').map(({ title }) => title)).toEqual(['Jobs and materials', 'Backup, export and the bin'])
+  expect(tabsOf('workshop').map(({ title }) => title)).toEqual([
+    'Jobs and materials',
+    'Refrains',
+    'Vocabularies',
+    'Backup, export and the bin',
+  ])
 })
