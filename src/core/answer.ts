@@ -1,4 +1,4 @@
-// The JSON that other programs rely on (contract.md), made from a round. Names and shapes are fixed.
+// Makes the public JSON of a round (docs/contract.md). Names and shapes are fixed: other programs rely on them.
 import type { Finding } from './check/finding.ts'
 import { toolShown } from './machine/state.ts'
 import { counterAfter, lastModes, positionAtEnd } from './machine/trace.ts'
@@ -12,7 +12,7 @@ export const findingsAnswer = (findings: readonly Finding[]) => findings.map(eac
 
 export const explainAnswer = ({ explained }: Round) => explained.map(({ line, kind, says }) => ({ line, kind, says }))
 
-/** What an answer has besides, where it is asked for. */
+/** Optional parts of an answer, included on request (`--with explained,parts,fixes`). */
 export const extras = ['explained', 'parts', 'fixes'] as const
 export type Extra = (typeof extras)[number]
 
@@ -43,7 +43,10 @@ const findingAnswer = (finding: Finding, withFixes: boolean) => {
   }
 }
 
-/** Seconds, mm, mm², mm³, g, °C; money in the material's own currency; lines from 1; null for what is not known. */
+/**
+ * Makes the answer of `rehearse`. Units: s, mm, mm², mm³, g, °C, money in the material's currency. Lines count from 1.
+ * Unknown values are null.
+ */
 export function rehearsalAnswer(round: Round, extra: readonly Extra[] = []) {
   const { trace, durations, filament, bounds, strokes, passages, findings } = round
   const modes = lastModes(trace)

@@ -1,4 +1,4 @@
-// A round of a text that is no script but a config or a macro file of its printer, by a call of what is in it.
+// Rehearses a printer's config or macro file by a call of one of its macros.
 import { usualCall } from './documents/calls.ts'
 import { callLine, documentLines, withText } from './documents/open.ts'
 import { configProblems } from './documents/problems.ts'
@@ -7,10 +7,13 @@ import { analysed, type RehearsalInput, stageOf, type Unexplained } from './rehe
 import { rehearseLines } from './resolve/resolve.ts'
 import { asTemplate } from './script/edits/as-template.ts'
 
-/** What these say of words in brackets is said of scripts; a template's are its own. */
+/**
+ * Rules about our values and placeholders. In a host's template the same brackets mean template expressions, so these
+ * rules are skipped there.
+ */
 const ofOurValues = ['value-not-now', 'value-not-in-vocabulary', 'words-not-taught', 'fixed-temperature']
 
-/** A config or macro file by a call of what is in it; lines, passages and findings are its own. */
+/** Rehearses a config or macro file by a call. Lines, passages and findings refer to the file, not to the call. */
 export function rehearseDocument(text: string, setting: RehearsalInput & { opened: Opened }): Unexplained {
   const base = { ...stageOf({ ...setting, printer: withText(setting.printer, setting.opened, text) }), asSent: true }
   const call = setting.opened.call || (usualCall(base, setting.opened.file)?.call ?? '')
@@ -18,7 +21,7 @@ export function rehearseDocument(text: string, setting: RehearsalInput & { opene
   const stage: Stage = { ...base, opened }
   const { resolution, trace } = rehearseLines([callLine(stage, opened)], stage)
   const problems = configProblems(stage)
-  // What can't be read is told once, and not again for being left out.
+  // A line that can't be read is reported once, not a second time for being left out.
   const left = trace.troubles.filter(({ kind, line }) => kind !== 'macro' || !problems.some(each => each.line === line))
   trace.troubles.splice(0, trace.troubles.length, ...problems, ...left)
   const lines = documentLines(text, opened, stage, trace)
@@ -28,7 +31,7 @@ export function rehearseDocument(text: string, setting: RehearsalInput & { opene
     .filter(({ rule }) => !ofOurValues.includes(rule))
     .map(finding => ({
       ...finding,
-      // Values of ours mean nothing in a template.
+      // A fix that writes our values would be wrong in a template.
       fixes: finding.fixes
         .filter(({ edits }) => !edits.some(({ insert }) => insert.includes('@')))
         .map(fix => ({ ...fix, edits: asTemplate(text, fix.edits) })),

@@ -1,4 +1,4 @@
-// Numbers in words: the one place that turns millimetres, seconds, degrees and money into text for people.
+// Turns millimetres, seconds, degrees and money into text for people. No other module formats numbers.
 
 /** A number with at most `digits` decimals and no trailing zeros; minus zero is zero. */
 export function plain(value: number, digits = 2): string {
@@ -38,5 +38,5 @@ export const listed = (items: readonly string[]): string =>
 
 export const plural = (count: number, one: string, many = `${one}s`): string => `${count} ${count === 1 ? one : many}`
 
-/** Says what a rehearsal does with a word whose value is unknown. */
+/** Sentence for a word of a command whose value is unknown. */
 export const leavesWordOut = 'This rehearsal leaves out the word that it is part of.'

@@ -1,4 +1,5 @@
-// Fixes proven: each is applied and rehearsed, told with what it mends and brings, and not offered where it brings an error.
+// Tries fixes: applies each fix, rehearses the result, and reports which findings it removes and adds. A fix that adds
+// an error is not offered.
 import type { Finding, Fix } from './check/finding.ts'
 import type { Trace } from './machine/trace.ts'
 import { applyEdits } from './model/script.ts'
@@ -7,7 +8,7 @@ import { type RehearsalInput, rehearseAndCheck } from './round.ts'
 /** Limit for the lines of a text, and for the commands that it runs in loops and macros. Beyond it no fix is tried. */
 export const maxLines = 5_000
 
-/** What tells a finding from another, wherever its line has moved to. */
+/** Identifies a finding independently of its line, which a fix may move. */
 const keyOf = ({ rule, severity, message }: Finding): string => `${rule} ${severity} ${message.replace(/\d+/g, '#')}`
 
 const countOf = (findings: readonly Finding[]): Map<string, { finding: Finding; times: number }> => {
@@ -19,7 +20,7 @@ const countOf = (findings: readonly Finding[]): Map<string, { finding: Finding; 
   return counts
 }
 
-/** Findings of one list that the other lacks, or has fewer times. */
+/** The findings of one list that the other list lacks, or has fewer times. */
 function without(list: readonly Finding[], other: readonly Finding[]): Finding[] {
   const counts = countOf(other)
   return [...countOf(list)].flatMap(([key, { finding, times }]) =>
@@ -27,13 +28,13 @@ function without(list: readonly Finding[], other: readonly Finding[]): Finding[]
   )
 }
 
-/** What went and what came between the findings of two texts. */
+/** Returns the findings that were removed and those that were added between two texts. */
 export const difference = (
   before: readonly Finding[],
   after: readonly Finding[],
 ): { mends: Finding[]; brings: Finding[] } => ({ mends: without(before, after), brings: without(after, before) })
 
-/** What a fix does to a script: the findings that go and those that come. */
+/** Applies a fix and returns the findings that it removes and adds. */
 export function outcomeOf(
   text: string,
   input: RehearsalInput,
@@ -43,7 +44,7 @@ export function outcomeOf(
   return difference(before, rehearseAndCheck(applyEdits(text, fix.edits), input).findings)
 }
 
-/** One of a script's findings with its fixes tried: those that bring an error are no longer offered. */
+/** Tries the fixes of one finding. Fixes that add an error are left out. */
 export function provenFinding(
   text: string,
   input: RehearsalInput,
@@ -61,16 +62,19 @@ export function provenFinding(
   }
 }
 
-/** How much work trying all fixes of a script may be: commands rehearsed and findings made anew. About a second. */
+/**
+ * Limit for the work of trying all fixes of a script: commands rehearsed plus findings calculated again. Takes about a
+ * second.
+ */
 const maxWork = 40_000
 
 /** A rehearsed script: its findings, and how many commands it ran, loops and macros included. */
 type Tried = { findings: Finding[]; trace: Pick<Trace, 'rows'> }
 
 /**
- * The findings of a rehearsed script, with their fixes tried in order until that has become too much work: each try rehearses
- * the whole script, so many findings in a long script would take minutes, and an endless loop seconds for each. Fixes that were
- * not tried have no `mends` and `brings`.
+ * Tries the fixes of all findings, in order, until the work exceeds a limit. Each try rehearses the whole script, so
+ * many findings in a long script would take minutes, and an endless loop seconds for each fix. Fixes that were not
+ * tried have no `mends` and `brings`.
  */
 export function provenFindings(text: string, input: RehearsalInput, { findings, trace }: Tried): Finding[] {
   const commands = Math.max(trace.rows.count, text.split('\n').length)

@@ -32,7 +32,7 @@ export type RehearsalInput = Pick<
   | 'standIns'
   | 'opened'
 > & {
-  /** Commands of any family that the person taught. */
+  /** Commands that the person taught, of any family. */
   taught?: readonly TaughtCommand[]
 }
 
@@ -56,7 +56,7 @@ export type Round = {
   explained: Explained[]
 }
 
-/** A round without the sentences that explain its lines. */
+/** A round before the sentences for its lines are added. */
 export type Unexplained = Omit<Round, 'explained'>
 
 /** Adds the firmware, with taught commands, and a host's macros to the input. */

@@ -1,3 +1,3 @@
-// What a round does one after another, as it is told while a long text is worked out.
+// The steps of a round, reported as progress for long texts.
 export const roundSteps = ['reading', 'rehearsing', 'checking', 'explaining'] as const
 export type RoundStep = (typeof roundSteps)[number]

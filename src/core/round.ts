@@ -1,4 +1,5 @@
-// One whole round: a script's text against one printer, material, job and moment, read, rehearsed, checked and explained.
+// Runs a whole round: reads a script's text, rehearses it for one printer, material, job and moment, checks it and
+// explains it.
 import { rehearseDocument } from './document-round.ts'
 import { explainDocument } from './documents/explained.ts'
 import { explain } from './explain/explain.ts'
@@ -13,8 +14,8 @@ type Told = (step: RoundStep) => void
 const noProgress: Told = () => {}
 
 /**
- * Reads, rehearses and checks a text: all of a round but its sentences. Never throws, whatever the text. `lines` is the text
- * read already, where it is rehearsed more than once.
+ * Reads, rehearses and checks a text, without explaining its lines. Never throws. `lines` is the text already read, for
+ * callers that rehearse it several times.
  */
 export function rehearseAndCheck(
   text: string,
@@ -31,7 +32,7 @@ export function rehearseAndCheck(
   return analysed(text, lines, resolution, trace, stage)
 }
 
-/** A round with its sentences, from all of it but those. */
+/** Adds the sentences for the lines to a round. */
 export function withExplained(text: string, setting: Pick<RehearsalInput, 'opened'>, checked: Unexplained): Round {
   const { lines, resolution, trace, stage } = checked
   const explained = setting.opened
@@ -40,7 +41,7 @@ export function withExplained(text: string, setting: Pick<RehearsalInput, 'opene
   return { ...checked, explained }
 }
 
-/** Does everything there is to do with a text. Never throws, whatever the text. */
+/** Reads, rehearses, checks and explains a text. Never throws. */
 export function rehearseScript(text: string, setting: RehearsalInput, told = noProgress): Round {
   told('reading')
   const checked = rehearseAndCheck(text, setting, read(text), told)

@@ -1,4 +1,4 @@
-// A rule's own example, run on the example printer: what the page of checks shows.
+// Rehearses a rule's own example on the example printer, for the page of checks.
 import type { Rule } from './check/finding.ts'
 import { job, material, printer } from './model/example.ts'
 import { type Round, rehearseScript } from './round.ts'

@@ -1,4 +1,4 @@
-// From a file's bytes to a script's text, without losing anything; says so when the file is no text.
+// Decodes a file's bytes as a script, without losing anything, or reports that the file is not text.
 
 export type Decoded = { ok: true; text: string; encoding: 'utf-8' | 'windows-1252' } | { ok: false; why: string }
 
@@ -10,7 +10,7 @@ const pictures: [name: string, first: number[]][] = [
   ['zip archive', [0x50, 0x4b, 0x03, 0x04]],
 ]
 
-/** Text has hardly any of these; a file of another kind is full of them. */
+/** Control characters are rare in text and frequent in binary files. */
 const looksBinary = (bytes: Uint8Array): boolean => {
   const head = bytes.subarray(0, 4096)
   let odd = 0
@@ -19,7 +19,7 @@ const looksBinary = (bytes: Uint8Array): boolean => {
   return odd > 8 && odd > head.length / 50
 }
 
-/** UTF-8 with its byte order mark kept, or Windows-1252 where the bytes are no UTF-8. */
+/** Decodes UTF-8, keeping a byte order mark. Bytes that are not UTF-8 are read as Windows-1252. */
 export function decodeScript(bytes: Uint8Array): Decoded {
   const kind = pictures.find(([, first]) => first.every((byte, i) => bytes[i] === byte))
   if (kind) return { ok: false, why: `this is a ${kind[0]}, not a script.` }

@@ -1,4 +1,4 @@
-// What a line of a script is once read: pieces that together are its text to the last character, and the command in them.
+// A script line after reading: pieces whose texts joined are the line, and the commands in it.
 import { machineNumber } from './number.ts'
 
 /** What is wrong with a piece, for the rules that report it. */
@@ -16,16 +16,16 @@ export type Flaw =
 export type Word = {
   kind: 'word'
   text: string
-  /** Upper case, whatever the text has. */
+  /** Always upper case. */
   letter: string
-  /** The number as written, or null when there is none that a machine could take. */
+  /** The number as written; null if there is none that a machine accepts. */
   value: number | null
   /** A quoted text (`P"file"`), without its quotes. */
   quoted: string | null
-  /** What stands in place of a number and is worked out elsewhere: `@bed`, `@(bed + 5)`, `{word}`, `[word]`. */
+  /** A value or expression in place of a number: `@bed`, `@(bed + 5)`, `{word}`, `[word]`. */
   formula: string | null
   flaw: Flaw | null
-  /** Looks like a command of its own that has been run together with the one before it. */
+  /** True for a word that looks like the start of a second command on the same line, as `M104` in `G28 M104 S200`. */
   begins?: true
 }
 
@@ -40,17 +40,17 @@ export type Piece =
   | { kind: 'message'; text: string }
   | { kind: 'comment'; text: string; flaw: Flaw | null }
   | { kind: 'checksum'; text: string; given: number; right: boolean }
-  /** A value or a branch of another program that stands by itself. */
+  /** A slicer's placeholder or branch that stands by itself on the line. */
   | { kind: 'formula'; text: string }
   | { kind: 'stray'; text: string; flaw: Flaw }
 
-/** One command as the machine takes it: its name in upper case without leading zeros (`G1`, `BED_MESH_CLEAR`), and what follows. */
+/** One command: its name in upper case without leading zeros (`G1`, `BED_MESH_CLEAR`), and its words. */
 export type Command = {
   name: string
   words: readonly Word[]
   keys: readonly Key[]
   message: string | null
-  /** Its places are the machine's own, as `G53` in front of it says. */
+  /** Set after `G53`: the coordinates are machine coordinates. */
   machine?: true
 }
 
@@ -67,13 +67,13 @@ export type Line = {
   kind: LineKind
   pieces: readonly Piece[]
   command: Command | null
-  /** Further commands that stand behind the first on the same line. */
+  /** The second and later commands on the same line. */
   more: readonly Command[]
-  /** Why an unreadable line can't be read; null otherwise. */
+  /** Why the line is unreadable; null for readable lines. */
   reason: string | null
 }
 
-/** The first word with this letter, as machines take it; undefined when there is none. */
+/** The first word with this letter, because machines use the first. Undefined if there is none. */
 export function wordOf({ words }: Command, letter: string): Word | undefined {
   for (const word of words) if (word.letter === letter) return word
   return undefined
@@ -84,7 +84,7 @@ function keyOf({ keys }: Command, wanted: string): Key | undefined {
   return undefined
 }
 
-/** The number after a letter or key, or null when it is absent or has no number. */
+/** The number after a letter or key; null if the letter is absent or has no number. */
 export function numberOf(command: Command, letter: string): number | null {
   const word = wordOf(command, letter)
   if (word) return word.value
@@ -95,7 +95,7 @@ export function numberOf(command: Command, letter: string): number | null {
 const listedNumbers = (text: string, sign: RegExp | ':'): number[] =>
   text.split(sign).flatMap(each => machineNumber(each) ?? [])
 
-/** All numbers after a letter: of `E0.3:0.7` both, of `X20` one; empty when there is none. */
+/** All numbers after a letter: two for `E0.3:0.7`, one for `X20`, none if the letter is absent. */
 export function numbersOf(command: Command, letter: string): number[] {
   const word = wordOf(command, letter)
   if (!word) {
@@ -106,7 +106,7 @@ export function numbersOf(command: Command, letter: string): number[] {
   return word.text.includes(':') ? listedNumbers(word.text.slice(1), ':') : [word.value]
 }
 
-/** A command written out, with what stands in its words now. */
+/** Writes a command as text, with the current values of its words. */
 export const textOfCommand = ({ name, words, keys, message, machine }: Command): string =>
   [
     ...(machine ? ['G53'] : []),
@@ -118,14 +118,14 @@ export const textOfCommand = ({ name, words, keys, message, machine }: Command):
     ...(message === null ? [] : [message.trim()]),
   ].join(' ')
 
-/** The text after a letter or key: what stands in quotes, or a key's value; null when there is none. */
+/** The text after a letter or key: the quoted text, or a key's value. Null if there is none. */
 export const textOf = (command: Command, letter: string): string | null =>
   wordOf(command, letter)?.quoted ?? keyOf(command, letter)?.value ?? null
 
 export const hasLetter = (command: Command, letter: string): boolean =>
   wordOf(command, letter) !== undefined || keyOf(command, letter) !== undefined
 
-/** The text of all comments on a line, without their signs and outer spaces. */
+/** The text of all comments on a line, without comment characters and outer spaces. */
 export function commentOf(line: Line): string {
   return line.pieces
     .filter(piece => piece.kind === 'comment')
@@ -133,11 +133,11 @@ export function commentOf(line: Line): string {
     .join(' ')
 }
 
-/** The letter or key that a piece gives something to; empty for any other piece. */
+/** The letter or key that a piece assigns; empty for other pieces. */
 export const letterOf = (piece: Piece): string =>
   piece.kind === 'word' ? piece.letter : piece.kind === 'key' ? piece.key : ''
 
-/** Where a piece stands in the whole text. */
+/** The offsets of a piece in the whole text. */
 export function placeOf(line: Line, piece: Piece): { from: number; to: number } {
   let from = line.from
   for (const each of line.pieces) {

@@ -1,22 +1,22 @@
-// Cuts one line into pieces without losing a character.
+// Splits a line into pieces. The pieces' texts joined are the line.
 import type { Piece, Word } from './line.ts'
 import { machineNumber } from './number.ts'
 
-/** Commands whose rest of the line is text for people or a file's name, not words. A lexical fact, the same in every family. */
+/** Commands that are followed by free text or a file name instead of words. The same in every family. */
 const takesText = new Set(
   'M16 M23 M28 M30 M32 M36 M75 M117 M118 M928 M810 M811 M812 M813 M814 M815 M816 M817 M818 M819'.split(' '),
 )
 
-/** Statements of macro files: an expression stands behind them, whose texts may have any sign in them. */
+/** Statements of macro files that are followed by an expression. A text in an expression may contain any character. */
 const takesExpression = new Set('IF ELIF ELSE WHILE BREAK CONTINUE VAR GLOBAL SET ECHO ABORT'.split(' '))
 
-/** Commands that take letters first, and then maybe text for people. */
+/** Commands that take letters, and after them optionally free text. */
 const textAfterWords = new Set(['M0', 'M1'])
 
-/** Letters that a command takes though they look like the beginning of another one. */
+/** Letters that are parameters of a command although they look like the start of a second command. */
 const ownLetters: Readonly<Record<string, string>> = { M42: 'M', M43: 'M' }
 
-/** Words of a maker's own behind a number, as `M9100 bed_check :5`: read whole, up to a comment. */
+/** Words of a manufacturer's command after its number, as in `M9100 bed_check :5`. They reach to the next comment. */
 const wordsWithSigns = /[A-Za-z]{2}[A-Za-z0-9]*(?:_|[ \t]*:)[^;]*/y
 
 const [space, tab, semicolon, openBracket, asterisk, capitalN, smallN] = [32, 9, 59, 40, 42, 78, 110]
@@ -27,18 +27,18 @@ const controls = /[\u0000-\u0008\u000a-\u001f\u007f]+/y
 const lineNumber = /[Nn][ \t]*(\d{1,15})/y
 const plainName = /([GMTgmt])[ \t]*(\d+(?:\.\d+)?)(?![\d_])/y
 const toolName = /[Tt]-1(?=[ \t;]|$)|[Tt](?=[ \t;?]|$)\??/y
-/** A tool whose number is worked out: `T@first_tool`, `T{var.next}`, `T[next]`. */
+/** A tool with a calculated number: `T@first_tool`, `T{var.next}`, `T[next]`. */
 const toolOf = /[Tt](?=[@{[%<$#])/y
 const longName = /(?=[A-Za-z_]{2})[A-Za-z0-9_]+/y
-/** Three letters or more in a row are prose, unless they are axes named together as in `G28 XYZ`. */
+/** Three or more letters in a row are prose, except axis letters as in `G28 XYZ`. */
 const prose = /(?![XYZEABCUVWxyzeabcuvw]+(?![A-Za-z]))[A-Za-z]{3,}/y
 const key = /([A-Za-z_][A-Za-z0-9_]*)=("[^"]*"|'[^']*'|[^\s;]*)/y
 const letter = /[A-Za-z]/y
-/** A letter and its number with nothing odd about them, which is what nearly all words are. */
+/** A letter and a number without anything unusual: nearly all words. */
 const plainWord = /([A-Za-z])([+-]?(?:\d+(?:\.\d*)?|\.\d+))(?=[ \t]|$)/y
 const gapBeforeNumber = /[ \t]*(?=[+-]?(?:\d|\.\d))/y
 const number = /[+-]?(?:\d+(?:\.\d*)?|\.\d+)/y
-/** Several numbers for one letter, as `E0.3:0.7`; the first is the letter's value. */
+/** Further numbers for the same letter, as `:0.7` in `E0.3:0.7`. The first number is the letter's value. */
 const listTail = /(?::[+-]?(?:\d+(?:\.\d*)?|\.\d+))+/y
 const commaTail = /,\d+/y
 const exponentTail = /e[+-]?\d+/y
@@ -53,19 +53,22 @@ const numberTail = /[-+.][-+.\d]*/y
 const oddChars = /[\u2010-\u201f\u2026\u2212\ufffd]/
 const strayRun = /[^\s;(]+/y
 
-/** XOR of the bytes before the `*`, as the machine reckons it. Characters beyond one byte count by their UTF-8 bytes. */
+/**
+ * The checksum of a numbered line: XOR of all bytes before the `*`. Characters beyond ASCII count with their UTF-8
+ * bytes.
+ */
 export function checksumOf(text: string): number {
   let sum = 0
   for (const byte of new TextEncoder().encode(text)) sum ^= byte
   return sum
 }
 
-/** Words of another program in signs that don't nest: `%bed_temp%`, `#bed_temp#`, `<bed_temp>`. */
+/** A slicer's placeholders with delimiters that do not nest: `%bed_temp%`, `#bed_temp#`, `<bed_temp>`. */
 const signedWord = /%[A-Za-z_][\w.]*(?:\[\w+\])*%|#[A-Za-z_][\w.]*(?:\[\w+\])*#|<[A-Za-z_][\w.]*(?:\[\w+\])*>/y
 
 /**
- * The end of a value that is worked out elsewhere and starts at `at`, or `at` when none starts there: `@bed`, `@(bed + 5)`, and
- * another program's `{x}`, `[x]`, `{{x}}`, `${x}`, `$(x)`, `%x%`, `#x#`, `<x>`. Brackets nest.
+ * Returns the end offset of the value or placeholder that starts at `at`: `@bed`, `@(bed + 5)`, `{x}`, `[x]`, `{{x}}`,
+ * `${x}`, `$(x)`, `%x%`, `#x#`, `<x>`. Brackets nest. Returns `at` if none starts there.
  */
 export function formulaEnd(text: string, at: number): number {
   if (text[at] === '%' || text[at] === '<' || text[at] === '#') {
@@ -98,7 +101,7 @@ function bracketEnd(text: string, at: number): number {
   return at
 }
 
-/** Cuts a line's text into what stands in another program's signs and what stands between, up to its comment. */
+/** Splits a line's text, up to its comment, into placeholders and the text between them. */
 export function* formulasIn(text: string): Generator<{ formula: boolean; text: string }> {
   let plain = ''
   let at = 0
@@ -116,14 +119,17 @@ export function* formulasIn(text: string): Generator<{ formula: boolean; text: s
   if (plain) yield { formula: false, text: plain }
 }
 
-/** Cuts a line's text (no line ending in it) into pieces. The pieces' texts joined are the text again, whatever it is. */
+/**
+ * Splits a line's text (without its line break) into pieces. The pieces' texts joined are the text, whatever it
+ * contains.
+ */
 export function cut(text: string): Piece[] {
   const cutter = new Cutter(text)
   while (!cutter.done) cutter.pieces.push(cutter.next())
   return cutter.pieces
 }
 
-/** Names as they are written, to the one text that stands for each: a script has few, and they are looked up all the time. */
+/** One string object for each command name: a script has few different names, and they are compared very often. */
 const names = new Map<string, string>()
 const maxNames = 4000
 
@@ -135,7 +141,7 @@ function nameOf([written, letter = '', digits = '']: RegExpExecArray): string {
   return name
 }
 
-/** Goes along one line; `next` always takes at least one character. */
+/** Reads one line from left to right; each call of `next` takes at least one character. */
 class Cutter {
   readonly pieces: Piece[] = []
   private at = 0
@@ -188,7 +194,7 @@ class Cutter {
     return { kind: 'checksum', text: found[0], given, right: given === checksumOf(before) }
   }
 
-  /** Before the command's name: a line number, then the name. */
+  /** Reads what can stand before the words: a line number, then the command's name. */
   private start(code: number): Piece | null {
     const begins = (code === capitalN || code === smallN) && this.pieces.every(piece => piece.kind === 'space')
     const numbered = begins && this.take(lineNumber)
@@ -217,7 +223,7 @@ class Cutter {
     return { kind: 'name', text: long[0], name: this.name }
   }
 
-  /** After the command's name: keys of extended commands, or letters with numbers. */
+  /** Reads what can stand after the name: keys of extended commands, or letters with numbers. */
   private rest(): Piece | null {
     const own = this.ownWords()
     if (own) return own
@@ -247,14 +253,17 @@ class Cutter {
     return char && this.begun(this.word(char[0]))
   }
 
-  /** The words of a maker's own command, where it is one that has words instead of letters. */
+  /** Reads the words of a manufacturer's command that has words instead of letters. */
   private ownWords(): Piece | null {
     if (!/^[GM]\d{3,}/.test(this.name as string) || this.pieces.some(({ kind }) => kind === 'word')) return null
     const found = this.take(wordsWithSigns)
     return found && { kind: 'message', text: found[0] }
   }
 
-  /** Marks a word that looks like a command of its own: `G1` or `M104` behind another, and a tool behind a space. */
+  /**
+   * Marks a word that looks like the start of a second command: `G1` or `M104` after a first one, or a tool after a
+   * space.
+   */
   private begun(word: Word): Word {
     if (word.value === null || !Number.isInteger(word.value * 10) || word.value < 0) return word
     const name = this.name as string
@@ -262,7 +271,7 @@ class Cutter {
     return word.letter === 'G' || word.letter === 'M' ? { ...word, begins: true } : word
   }
 
-  /** A key's value goes to the next space, or to where a formula in it ends. */
+  /** Reads `KEY=value`. The value ends at the next space, or at the end of a placeholder in it. */
   private key(pair: RegExpExecArray): Piece {
     const [whole, name = '', value = ''] = pair
     const start = this.at - whole.length
@@ -272,7 +281,7 @@ class Cutter {
     return { kind: 'key', text, key: name.toUpperCase(), value: unquote(text.slice(name.length + 1)) }
   }
 
-  /** A value or a branch of another program that stands by itself: `{if bed > 80}`. */
+  /** Reads a slicer's placeholder or branch that stands by itself: `{if bed > 80}`. */
   private formula(): Piece | null {
     if (!'{[%<$#'.includes(this.text[this.at] as string)) return null
     const end = formulaEnd(this.text, this.at)
@@ -319,7 +328,7 @@ class Cutter {
     if (value === null) return word({ flaw: 'not-a-number' })
     if (this.take(listTail)) return word({ value })
     if (this.take(commaTail)) return word({ value, flaw: 'decimal-comma' })
-    // In `X1e9` the small letter was meant as an exponent; `X1E9` is two words written without a space.
+    // In `X1e9` the small letter was meant as an exponent; `X1E9` is two words without a space between them.
     if (char === upper && upper !== 'E' && this.take(exponentTail)) return word({ flaw: 'exponent' })
     if (this.take(numberTail)) return word({ flaw: 'not-a-number' })
     return word({ value })

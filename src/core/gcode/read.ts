@@ -1,16 +1,19 @@
-// Text to lines and back, without losing a character: read never throws, and write(read(text)) is the text.
+// Splits text into lines and joins them again. `read` never throws, and `write(read(text))` equals the text.
 
 import type { Command, Key, Line, LineKind, Piece, Word } from './line.ts'
 import { cut } from './pieces.ts'
 
-/** Longer lines are not taken apart: no machine takes them, and nobody wrote them. */
+/** Limit in characters. Longer lines are not split into pieces: machines do not accept them. */
 export const longestLine = 10_000
 
-/** The words of a guard as fingers slip. */
+/** Common misspellings of the words of a guard. */
 export const mistyped =
   /^;\?\s*(?:wehn|whne|wenn|hwen|wen|whem|othewise|otherwize|otherwhise|othrewise|otherwse|ohterwise|otherwies|esle|edn|ned|ends|endfi|enidf)\b/i
 
-/** Our own comments that mean something: settings, guards, made passages, keep marks, refrains (design.md). Decorated headings are not among them. */
+/**
+ * Our own comments with a meaning: settings, guards, made passages, keep marks, refrains (docs/design.md). Decorated
+ * headings such as `;====` are not among them.
+ */
 const marks = [
   /^;=\s*[A-Za-z_]\w*\s*=/,
   /^;\?\s*(?:when|if|otherwise|else|elif|elsif|elseif|end|endif|endwhen)\b/i,
@@ -21,8 +24,11 @@ const marks = [
 ]
 
 /**
- * How a text ends its lines: at every `\n`, a `\r` before it belonging to the ending; a text without any `\n` at every `\r`.
- * A lone `\r` in a text that has `\n` is a stray character of its line.
+ * Splits a text into lines. Lines end at `
+ * `, and a `\r` before it belongs to the line break. A text without any `
+ * ` is split at every `\r`.
+ * A lone `\r` in a text with `
+ * ` stays in its line as a stray character.
  */
 export function splitLines(text: string): { raw: string; ending: string }[] {
   const lines: { raw: string; ending: string }[] = []
@@ -40,13 +46,13 @@ export function splitLines(text: string): { raw: string; ending: string }[] {
   return lines
 }
 
-/** The lines of a text without their ends, told as everywhere here. */
+/** The lines of a text without their line breaks. */
 export const rawLines = (text: string): string[] => splitLines(text).map(({ raw }) => raw)
 
 const tooLong = (length: number) =>
   `This line is ${length} characters long; a printer takes about a hundred. It is kept as it is, and not read.`
 
-/** Reads one line's text (without its ending). Never throws. */
+/** Reads one line's text, without its line break. Never throws. */
 export function readLine(raw: string, number = 1, from = 0, ending = ''): Line {
   if (raw.length > longestLine) {
     const pieces: Piece[] = [{ kind: 'stray', text: raw, flaw: 'stray-text' }]
@@ -87,19 +93,19 @@ function whyUnreadable(stray: Piece): string {
   return `A line begins with a command such as G1 or M104; “${shown}” is none.`
 }
 
-/** Whether a piece begins a command of its own behind the one that the line begins with. */
+/** Whether a piece starts a second or later command on its line. */
 export const startsCommand = (piece: Piece): piece is Word =>
   piece.kind === 'word' && 'GMT'.includes(piece.letter) && piece.value !== null && piece.begins === true
 
-/** The formula of `T{next}` as a word of its own; none for a plain name. */
+/** The placeholder of `T{next}` as a word; none for a plain name. */
 function formulaOfTool(text: string): Word[] {
   const formula = /^[Tt]([@{[].*)$/s.exec(text)?.[1]
   return formula ? [{ kind: 'word', text, letter: 'T', value: null, quoted: null, formula, flaw: null }] : []
 }
 
 /**
- * The commands in a line's pieces, in order: where another begins behind the first, its words are not the first one's. `G53` in
- * front of a move belongs to it.
+ * The commands in a line's pieces, in order. Words after the start of a second command belong to the second. `G53`
+ * before a move belongs to the move.
  */
 function commandsOf(pieces: readonly Piece[]): Command[] {
   const commands: { name: string; words: Word[]; keys: Key[]; message: string | null }[] = []
@@ -121,10 +127,10 @@ function commandsOf(pieces: readonly Piece[]): Command[] {
     : commands
 }
 
-/** What a line is by its text alone. */
+/** The parts of a line that follow from its text alone, not from its position. */
 type Shape = Pick<Line, 'kind' | 'pieces' | 'command' | 'more' | 'reason'>
 
-/** Lines as they were read before: between two keystrokes nearly all of a script is the same. */
+/** Cache of lines by their text: between two keystrokes nearly all lines are the same. */
 const shapes = new Map<string, Shape>()
 const [maxShapes, longestShape, longestText] = [6000, 200, 500_000]
 
@@ -142,7 +148,7 @@ function readAgain(raw: string, number: number, from: number, ending: string): L
   return line
 }
 
-/** Reads a whole text. Never throws; a line that can't be read says why. */
+/** Reads a whole text. Never throws; an unreadable line has a reason. */
 export function read(text: string): Line[] {
   const one = text.length > longestText ? readLine : readAgain
   let from = 0
@@ -153,16 +159,16 @@ export function read(text: string): Line[] {
   })
 }
 
-/** How far from the left a line begins, in characters. */
+/** The indentation of a line, in characters. */
 export const indentOf = (raw: string): number => raw.search(/[^ \t]|$/)
 
-/** The commands of a text, each with its line and how far right it stands. Never throws. */
+/** The commands of a text, each with its line and indentation. Never throws. */
 export const readIndented = (text: string): { line: number; command: Command; indent: number }[] =>
   read(text).flatMap(({ number, command, more, raw }) =>
     command ? [command, ...more].map(each => ({ line: number, command: each, indent: indentOf(raw) })) : [],
   )
 
-/** Joins lines from their pieces and endings: exactly the text they were read from. */
+/** Joins lines from their pieces and line breaks; the result is the text they were read from. */
 export const write = (lines: readonly Line[]): string =>
   lines.map(line => line.pieces.map(piece => piece.text).join('') + line.ending).join('')
 
@@ -170,8 +176,8 @@ export const write = (lines: readonly Line[]): string =>
 const looksLikeCommand = /^(?:[GMTgmt]\d|[A-Z][A-Z0-9]*_[A-Z0-9_]+(?:\s|$))/
 
 /**
- * The command that a comment puts to sleep (`;M420 S1`), as a line of its own at its place in the text; null when the
- * comment is prose. Only commands that read cleanly count, so “; G28 comes first” stays prose.
+ * The command in a comment (`;M420 S1`), as a line with the same position in the text. Null if the comment is prose:
+ * only commands that read cleanly count, so “; G28 comes first” stays prose.
  */
 export function sleeping(line: Line): Line | null {
   if (line.kind !== 'comment') return null
@@ -184,9 +190,9 @@ export function sleeping(line: Line): Line | null {
   return inner
 }
 
-/** Lines never change, and passages, rules and sentences all ask the same of them. */
+/** Cache by line: lines never change, and passages, rules and sentences all ask for their commented-out commands. */
 const knownSleepers = new WeakMap<Line, Line>()
-/** Comments without a command in them, by their pieces, which lines of the same text share. */
+/** Comments without a command, by their pieces. Lines with the same text share their pieces. */
 const onlyWords = new WeakSet<Line['pieces']>()
 
 function findSleeping(line: Line): Line | null {
@@ -199,7 +205,7 @@ function findSleeping(line: Line): Line | null {
   return inner.kind === 'command' && clean ? inner : null
 }
 
-/** A letter without a number reads as prose unless it names an axis, as in `G28 X Y`. */
+/** A letter without a number counts as prose unless it names an axis, as in `G28 X Y`. */
 const bare = (piece: Piece, line: Line): boolean =>
   piece.kind === 'word' &&
   piece.value === null &&

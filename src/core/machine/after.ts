@@ -1,4 +1,4 @@
-// What the machine is in when a rehearsal has ended: the state in which the next one can begin.
+// Returns the machine's state after a rehearsal, from which the next rehearsal can start.
 
 import type { Ooze } from './ooze.ts'
 import type { MachineState, Stage } from './state.ts'

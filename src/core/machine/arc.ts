@@ -1,16 +1,16 @@
-// An arc in the XY plane, with Z rising evenly, as chords short enough to draw.
+// Divides an arc in the XY plane, with Z rising evenly, into chords that are short enough to draw.
 import type { Position } from './state.ts'
 
 export type ArcPath = { lengthMm: number; points: Position[] }
 
 const chordMm = 1
-/** Of a circle with a radius of 150 mm, 360 chords leave the arc by no more than 0.006 mm: r · (1 − cos 0.5°). */
+/** A circle with a radius of 150 mm in 360 chords deviates from the arc by at most 0.006 mm: r · (1 − cos 0.5°). */
 const maxChords = 360
 
 /**
- * The way from `from` to `to` around a centre given by I and J (from the start, mm) or by a radius R (mm; negative means the
- * longer way round). Null when no such arc exists or an end is unknown. Length: radius × angle, with the rise in Z by
- * Pythagoras. The end equal to the start is a full circle for I and J.
+ * The path from `from` to `to` around a centre given by I and J (mm from the start), or with a radius R (mm; negative
+ * means the longer arc). Length: radius × angle, combined with the rise in Z by Pythagoras. With I and J, an end equal
+ * to the start is a full circle. Null if no such arc exists or an end is unknown.
  */
 export function arcPath(
   from: Position,

@@ -1,4 +1,4 @@
-// The machine as a script of a moment finds it, where nothing else is said: what the moment before would have left.
+// The state in which a script of a moment starts, if none is given: the state that the previous moment usually leaves.
 import { shareHeater } from '../firmware/tools.ts'
 import { globalsAtStart } from '../macros/boot.ts'
 import { changeFor } from '../model/changes.ts'
@@ -8,10 +8,10 @@ import { asDescribed, noOffset, toolOffset } from './places.ts'
 import { type MachineState, type Modes, materialOf, type Saved, type Stage } from './state.ts'
 import { roomC } from './temperature.ts'
 
-/** A head that waits in a pause stands so much over the print, mm. */
+/** Height of the head above the print during a pause, mm. */
 const pausedLiftMm = 10
 
-/** A machine of this description when it has been switched on and nothing has been said to it. */
+/** The machine's modes right after it is switched on. */
 export function asSwitchedOn({ printer, firmware }: Stage): Modes {
   const { tools } = printer
   return {
@@ -60,7 +60,7 @@ export function asSwitchedOn({ printer, firmware }: Stage): Modes {
   }
 }
 
-/** The tool that a print has in use at this moment. */
+/** The tool that the print uses at this moment. */
 export const toolAt = (stage: Pick<Stage, 'job' | 'moment' | 'change'>): number =>
   leavesTool.includes(stage.moment)
     ? changeFor(stage.job, stage.change).from
@@ -68,7 +68,10 @@ export const toolAt = (stage: Pick<Stage, 'job' | 'moment' | 'change'>): number 
       ? changeFor(stage.job, stage.change).to
       : stage.job.firstTool
 
-/** How high the print is when a script of this moment runs, mm: all of it when it is done, up to the layer that is rehearsed within it. */
+/**
+ * The height of the print when a script of this moment runs, mm: the whole print after the print, otherwise up to the
+ * rehearsed layer.
+ */
 export function printHeight({
   job,
   printer,
@@ -80,14 +83,17 @@ export function printHeight({
   return heightOfLayer(job, moment === 'before-layer' ? Math.max(1, now - 1) : now)
 }
 
-/** A print under way: hot, every tool that the job uses warm or standing by, the head over the print's back right corner. */
+/**
+ * A print under way: hot, all tools of the job at printing or standby temperature, the head at the back right corner of
+ * the print.
+ */
 function printing(stage: Stage): Modes {
   const { printer, job } = stage
   const modes = asSwitchedOn(stage)
   const used = stage.firmware.heatsToExtrude ? toolsUsed(job) : []
   const wanted = toolAt(stage)
   const tool = Math.min(wanted, printer.tools.length - 1)
-  // A mixing hot end has its blends behind its tools, as tools of their own.
+  // The blends of a mixing hot end are numbered after its tools, as tools of their own.
   const blend = wanted > tool && (printer.tools[tool]?.mixingInputs ?? 1) > 1 ? wanted : null
   const toolHeats = printer.tools.map((_, each): Modes['toolHeats'][number] => {
     if (!used.includes(each) && (each !== tool || !stage.firmware.heatsToExtrude))
@@ -99,7 +105,7 @@ function printing(stage: Stage): Modes {
   const { chamber } = printer.heaters
   return {
     ...modes,
-    // As the print has it, which nothing tells.
+    // Assumed: the print's own mode is unknown.
     extrusion: 'absolute',
     feedMmMin: printer.highestSpeedMmS.x * 60,
     tool,
@@ -114,7 +120,7 @@ function printing(stage: Stage): Modes {
     toolHeats,
     bedTarget: Math.max(0, ...used.map(each => materialOf(stage, each).bedLaterC)),
     chamberTarget: chamber ? (chamber.heated ? Math.min(chamberC, chamber.highestC) : 0) : null,
-    // What is not melted needs no cooling.
+    // Material that is not melted needs no cooling.
     fan: stage.firmware.heatsToExtrude ? 1 : 0,
     motorsOn: true,
     levelling: 'on',
@@ -122,7 +128,7 @@ function printing(stage: Stage): Modes {
   }
 }
 
-/** Tools that share a heater have one target: that of the tool in use, or of the hottest. */
+/** Tools that share a heater have one target: that of the tool in use, otherwise the highest. */
 function shared({ printer }: Stage, inUse: number, targets: readonly number[]): number[] {
   return targets.map((_, tool) => {
     const same = targets.flatMap((target, each) => (shareHeater(printer, each, tool) ? [{ target, each }] : []))
@@ -130,10 +136,10 @@ function shared({ printer }: Stage, inUse: number, targets: readonly number[]): 
   })
 }
 
-/** The names under which pauses put by where the print was, by how the machine is run. */
+/** The names under which pauses save the print's position, by moment. */
 const pauseNames: Partial<Record<Moment, readonly string[]>> = { resume: ['PAUSE_STATE', '0', '1'] }
 
-/** What the machine is in when a script of this stage begins: what was given, or what the moment before leaves. */
+/** The state in which a script of this stage starts: the given state, or the one that the previous moment leaves. */
 export function beginning(stage: Stage): MachineState {
   if (stage.from) return stage.from
   const { printer, job, moment } = stage
@@ -179,7 +185,7 @@ export function beginning(stage: Stage): MachineState {
   }
 }
 
-/** Where the head itself is while the nozzle in use is at a place: its tool's offset away from it, mm. */
+/** The position of the head while the nozzle in use is at a position: shifted by its tool's offset, mm. */
 export function headAt({ printer }: Pick<Stage, 'printer'>, modes: Modes, nozzle: { x: number; y: number; z: number }) {
   const offset = toolOffset(modes.places, printer.tools, modes.tool)
   return { x: nozzle.x - offset.x, y: nozzle.y - offset.y, z: nozzle.z - offset.z }

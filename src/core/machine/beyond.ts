@@ -1,4 +1,4 @@
-// Where the head must not go: past its reach, out of its circle, through a zone to be kept clear.
+// Checks where the head must not go: beyond its reach, outside a round bed's circle, through a keep-out zone.
 import { mm, plain } from '../format.ts'
 import type { Rectangle } from '../model/job.ts'
 import { axes, beyondRadiusMm, type Printer } from '../model/printer.ts'
@@ -6,7 +6,7 @@ import type { Step } from './trace.ts'
 
 const doubtMm = 0.01
 
-/** Whether a straight way touches a rectangle: cut to it side by side, something of the way is left. */
+/** Whether a straight move touches a rectangle: clips the move at each side and tests whether anything is left. */
 export function crosses(area: Rectangle, { from, to }: Pick<Step, 'from' | 'to'>): boolean {
   let [first, last] = [0, 1]
   for (const [at, way, low, high] of [
@@ -25,7 +25,7 @@ export function crosses(area: Rectangle, { from, to }: Pick<Step, 'from' | 'to'>
   return first <= last
 }
 
-/** The first zone to be kept clear that a step goes through. */
+/** The first keep-out zone that a step passes through. */
 export const zoneOn = ({ zones }: Pick<Printer, 'zones'>, step: Step): Printer['zones'][number] | undefined =>
   step.kind === 'home'
     ? undefined
@@ -35,7 +35,10 @@ export const zoneOn = ({ zones }: Pick<Printer, 'zones'>, step: Step): Printer['
           crosses({ left: x[0], right: x[1], front: y[0], back: y[1] }, step),
       )
 
-/** Why a step goes where the head must not, as “would go …”; null where it may. How high it lifts is not asked. */
+/**
+ * Describes why a step goes where the head must not, as “would go …”; null if it is allowed. The upper limit of Z is
+ * not checked.
+ */
 export function whyBeyond(printer: Printer, step: Step): string | null {
   if (step.kind === 'home' || step.kind === 'probe') return null
   const { from, to } = step

@@ -1,20 +1,21 @@
-// Heaters given targets and waited for, whatever command asks.
+// Sets heater targets and waits for heaters, for all commands that do so.
 
 import type { Recorder } from './recorder.ts'
 import type { Stage, ToolHeat } from './state.ts'
 import { chamberAirAt, type HeaterHistory, roomC, secondsWithin, temperatureAt } from './temperature.ts'
 
-/** Waits for what only creeps along are looked at in steps of this, s, and for no longer than `mostWaitS`. */
+/** Step in which slowly changing temperatures are searched, s; `maxWaitS` is the limit. */
 const waitStepS = 1
 const maxWaitS = 6 * 3600
 
-/** Whether it melts what it extrudes: paste is pushed cold, by a nozzle that never gets as hot as firmware asks for. */
+/** Whether the machine melts its filament. Paste is extruded cold, although its firmware has a minimum temperature. */
 export const melts = ({ printer, firmware }: Pick<Stage, 'printer' | 'firmware'>): boolean =>
   firmware.coldestExtrudeC > roomC && printer.heaters.nozzle.highestC >= firmware.coldestExtrudeC
 
 /**
- * Seconds until a heater has been near enough to its target for long enough, as the firmware has it; 0 when it has been, or
- * when it would have to cool and need not. One that never gets there ends the rehearsal, and says so.
+ * Seconds until a heater has been close enough to its target for long enough, by the firmware's window and dwell. 0 if
+ * it already has, or if it would have to cool and the command waits for heating only. A heater that never reaches its
+ * target ends the rehearsal with a reason.
  */
 function waitSeconds(recorder: Recorder, history: HeaterHistory, coolingToo: boolean, within: number | null): number {
   recorder.comeToRest()
@@ -23,7 +24,7 @@ function waitSeconds(recorder: Recorder, history: HeaterHistory, coolingToo: boo
   const { printer, firmware } = recorder.stage
   const { windowC, dwellS } = printer.waits ?? firmware.waits
   if (last.targetC < last.fromC && !coolingToo) return 0
-  // What was so near when the rehearsal began has been so for long enough.
+  // A heater that was close enough when the rehearsal began counts as having been so for long enough.
   if (history.segments.length === 1 && secondsWithin(last, within ?? windowC) === 0) return 0
   const left = last.at + secondsWithin(last, within ?? windowC) + dwellS - recorder.now
   if (Number.isFinite(left)) return Math.max(0, left)
@@ -31,7 +32,7 @@ function waitSeconds(recorder: Recorder, history: HeaterHistory, coolingToo: boo
   return 0
 }
 
-/** Seconds until the chamber's air has its target, with what the bed gives it; see `waitSeconds`. */
+/** Seconds until the chamber's air reaches its target, warmed by the bed too; see `waitSeconds`. */
 function secondsForAir(recorder: Recorder, chamber: HeaterHistory, coolingToo: boolean): number {
   const { bedShare = 0, heated } = recorder.stage.printer.heaters.chamber ?? {}
   const target = recorder.modes.chamberTarget ?? 0
@@ -49,7 +50,7 @@ function secondsForAir(recorder: Recorder, chamber: HeaterHistory, coolingToo: b
   return 0
 }
 
-/** Seconds from `now` until something is so, to a step; infinite where it isn't within six hours. */
+/** Seconds from `now` until a condition holds, to the nearest step; Infinity if it does not within six hours. */
 export function whenBeyond(now: number, so: (at: number) => boolean): number {
   for (let seconds = 0; seconds <= maxWaitS; seconds += waitStepS) if (so(now + seconds)) return seconds
   return Number.POSITIVE_INFINITY
@@ -83,7 +84,7 @@ export function aimChamber(recorder: Recorder, targetC: number): void {
   recorder.set({ chamberTarget: targetC })
 }
 
-/** Gives a tool's nozzle a target, and with it every tool that shares its heater. */
+/** Sets the target of a tool's nozzle, and of all tools that share its heater. */
 export function aimNozzle(recorder: Recorder, tool: number, targetC: number): void {
   const history = recorder.nozzles[tool]
   if (!history) return
@@ -97,7 +98,7 @@ export function aimNozzle(recorder: Recorder, tool: number, targetC: number): vo
 const targetOf = ({ activeC, standbyC, state }: ToolHeat): number =>
   state === 'active' ? activeC : state === 'standby' ? standbyC : 0
 
-/** Changes what a tool holds in use and standing by, and whether it does; its nozzle follows. */
+/** Changes a tool's active and standby temperatures, or which of them applies, and sets its nozzle's target. */
 export function setToolHeat(recorder: Recorder, tool: number, change: Partial<ToolHeat>): void {
   const before = recorder.modes.toolHeats[tool]
   if (!before) return
@@ -117,7 +118,7 @@ export function turnHeatersOff(recorder: Recorder): void {
   })
 }
 
-/** The temperature of a sensor by its name, and what waiting for it is; null for one that is not known. */
+/** The temperature of a sensor, by its name, and how to wait for it; null for an unknown sensor. */
 export function sensorNamed(
   recorder: Recorder,
   name: string,

@@ -1,9 +1,9 @@
-// How long homing an axis takes.
+// Calculates how long homing an axis takes.
 import type { Axis, Printer } from '../model/printer.ts'
 
 /**
- * Seconds to home an axis from a distance: a fast approach, and where it touches twice a step back and a slow approach. Z, which
- * is touched at 0, then lifts to where it is said to stand.
+ * Seconds to home an axis from a distance: a fast approach; if it probes twice, a step back and a slow approach. After
+ * homing, Z lifts to the position that the printer's description gives.
  */
 export function homingSeconds({ homing }: Printer, axis: Axis, distanceMm: number): number {
   const fast = homing.speedMmS[axis]

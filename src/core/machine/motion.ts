@@ -1,11 +1,11 @@
-// How fast a path may be gone along, within what each axis can do.
+// Limits the speed along a path to what each axis can do.
 
-/** Limits that hold for one direction: the speed and acceleration along a path whose axes take these shares of it. */
+/** Limits per axis: speeds or accelerations, or each axis's share of a path. */
 export type AxisLimits = { x: number; y: number; z: number; e: number }
 
 /**
- * The most that can be had along a path when each axis carries its share of it: the smallest of limit / |share|.
- * Shares are lengths per axis over the path's length, so along one axis alone the limit is that axis's own.
+ * The highest speed or acceleration along a path, given each axis's share of its length: the smallest of limit /
+ * |share|. Along one axis alone it is that axis's limit.
  */
 export function alongPath(wanted: number, shares: AxisLimits, limits: AxisLimits): number {
   let max = wanted

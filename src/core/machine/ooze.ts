@@ -1,4 +1,4 @@
-// What leaves the nozzle unasked: an estimate of the ooze while it idles hot, where it falls, and how far filament is retracted.
+// Estimates ooze: what leaves a nozzle while it idles hot, where it falls, and how far the filament is retracted.
 import { sharesHeater } from '../firmware/tools.ts'
 import { docksOf, offBedMm } from '../model/printer.ts'
 import { toolFilamentAreaMm2 } from './outcome.ts'
@@ -7,32 +7,32 @@ import { temperatureAt } from './temperature.ts'
 import { lastModes, type Step, stepAt, type Trace } from './trace.ts'
 
 /**
- * The estimate: a full 0.4 mm nozzle loses 0.004 mm³/s for each °C above its material's ooze-safe temperature; wider ones by
- * their area; half as much for each mm that the filament is retracted; and less as the 30 mm³ behind the tip run out,
- * e^(−lost/30). It is a rule of thumb, and is called one wherever it is shown.
+ * Rule of thumb: a full 0.4 mm nozzle loses 0.004 mm³/s for each °C above its material's ooze-safe temperature; wider
+ * nozzles in proportion to their area; half as much for each mm of retraction; and less as the 30 mm³ behind the tip
+ * run out, e^(−lost/30). Every screen that shows it calls it an estimate.
  */
 const perDegreeMm3S = 0.004
 const behindTheTipMm3 = 30
 
-/** What a nozzle can hold on to; more falls off. */
+/** Largest drop that a nozzle can hold, mm³; more falls off. */
 const dropMm3 = 8
-/** Less than this leaves no mark that a person would see. */
+/** Smallest amount that leaves a visible mark, mm³. */
 const seenMm3 = 0.05
-/** A travelling nozzle no higher than this draws a string behind it, so much for each mm. */
+/** Largest height, mm, at which a travelling nozzle draws a string; the string takes a fixed amount for each mm. */
 const stringsBelowMm = 10
 const stringMm3PerMm = 0.02
-/** A wait is followed in steps of this, s, or in so many steps when it is long. */
+/** Time step for long waits, s. */
 const stepS = 1
 const maxSteps = 600
-/** Within this of a bucket or brush, mm, what hangs from the nozzle is taken off. */
+/** Distance from a bucket or brush, mm, within which the nozzle is wiped clean. */
 const cleansWithinMm = 15
 
 export type OozeWhere = 'waiting' | 'probing' | 'travelling'
 
-/** A stretch of time in which the nozzle oozes; `mm3` in all of it. */
+/** A period in which the nozzle oozes; `mm3` is the total. */
 export type OozeSpan = { where: OozeWhere; line: number; startS: number; endS: number; mm3: number }
 
-/** What stays on the machine: a drop at `to`, or a string from `from` to it; mm and mm³. */
+/** Material left on the machine: a drop at `to`, or a string from `from` to `to`; mm and mm³. */
 export type OozeMark = {
   kind: 'drop' | 'string'
   line: number
@@ -43,18 +43,18 @@ export type OozeMark = {
 }
 
 export type Ooze = {
-  /** How far the filament is back from the tip after each step, mm, of the tool in use. */
+  /** After each step, how far the filament of the tool in use is behind the tip, mm. */
   backMm: Float32Array
   mm3: Record<OozeWhere, number>
   spans: OozeSpan[]
   marks: OozeMark[]
-  /** What hangs from the nozzle in use when the script ends, mm³. */
+  /** The amount hanging from the nozzle in use at the end, mm³. */
   hangingMm3: number
-  /** How each tool's tip is left. */
+  /** The state of each tool's tip at the end. */
   tips: Tip[]
-  /** What each tool lost while another was in use, mm³. */
+  /** What each idle tool lost, mm³. */
   idleMm3: number[]
-  /** What left each tool's tip because it was extruded, mm³: what only refills a retraction is not among it. */
+  /** Extruded material that left each tool's tip, mm³. Filament that only refills a retraction is not included. */
   extrudedMm3: number[]
 }
 
@@ -78,16 +78,22 @@ const whereOf = ({ kind }: Step): OozeWhere | null => {
   }
 }
 
-/** Rate of ooze, mm³/s, of a nozzle of `nozzleMm`, `aboveC` too hot, its filament back by `backMm`, having lost `lostMm3`. */
+/**
+ * Ooze rate, mm³/s, of a nozzle of `nozzleMm` that is `aboveC` above its ooze-safe temperature, retracted by `backMm`,
+ * after losing `lostMm3`.
+ */
 export const oozeRateMm3S = (aboveC: number, nozzleMm: number, backMm: number, lostMm3: number): number =>
   aboveC <= 0 ? 0 : perDegreeMm3S * aboveC * (nozzleMm / 0.4) ** 2 * 2 ** -backMm * Math.exp(-lostMm3 / behindTheTipMm3)
 
-/** Whether a tool that stands by hangs in the open: nothing is known of a dock, nor which nozzle is whose on a shared heater. */
+/**
+ * Whether an idle tool hangs in the open. Tools in a dock are not followed, and neither are nozzles that share a
+ * heater.
+ */
 export function hangsOpen({ printer, firmware }: Pick<Stage, 'printer' | 'firmware'>, tool: number): boolean {
   return !firmware.noToolAtStart && !sharesHeater(printer, tool) && docksOf(printer).length === 0
 }
 
-/** Follows the nozzle in use through a trace, and with it those that stand by in the open. */
+/** Follows the nozzle in use through a trace, and all idle nozzles that hang in the open. */
 export function oozeOf(trace: Trace, stage: Stage): Ooze {
   const { printer } = stage
   const backMm = new Float32Array(trace.steps.count)
@@ -97,7 +103,7 @@ export function oozeOf(trace: Trace, stage: Stage): Ooze {
   const nozzles: Tip[] = trace.beginning.tips.map(tip => ({ ...tip }))
   const idleMm3 = nozzles.map(() => 0)
   const extrudedMm3 = nozzles.map(() => 0)
-  /** Since when each tool stands by, s. */
+  /** When each tool became idle, s. */
   const idleSince = nozzles.map(() => 0)
   let inUse = trace.beginning.modes.tool
   const lostPer = (tool: number, nozzle: Tip, at: number, seconds: number): number => {
@@ -105,7 +111,7 @@ export function oozeOf(trace: Trace, stage: Stage): Ooze {
     const aboveC = heater ? temperatureAt(heater, at + seconds / 2) - materialOf(stage, tool).oozeSafeC : 0
     return oozeRateMm3S(aboveC, printer.tools[tool]?.nozzleMm ?? 0.4, nozzle.backMm, nozzle.lostMm3) * seconds
   }
-  /** What a tool that stood by until now has lost; more than a drop has fallen where it stands. */
+  /** Adds what an idle tool has lost until now; anything larger than a drop has fallen below it. */
   const standBy = (tool: number, until: number) => {
     const nozzle = nozzles[tool]
     const stood = until - (idleSince[tool] ?? 0)
@@ -182,7 +188,10 @@ export function oozeOf(trace: Trace, stage: Stage): Ooze {
   }
 }
 
-/** Filament pushed fills the way to the tip first and then what is missing there; what hung goes along. What leaves the tip, mm³. */
+/**
+ * Moves filament: an extrusion first fills the retracted length, then what is missing behind the tip. Returns the mm³
+ * that leave the tip, including what hung there.
+ */
 function moveFilament(nozzle: Tip, { filamentMm }: Step, areaMm2: number): number {
   if (filamentMm < 0) {
     nozzle.backMm -= filamentMm
@@ -204,7 +213,7 @@ const drop = ({ to }: Step, line: number, atS: number, mm3: number): OozeMark =>
   mm3,
 })
 
-/** A low travel over the bed draws out what hangs from the nozzle. */
+/** Draws a string from what hangs from the nozzle, on a low travel above the bed. */
 function trail({ printer }: Stage, nozzle: Tip, step: Step, line: number, marks: OozeMark[]): void {
   const { from, to } = step
   const length = Math.hypot(to.x - from.x, to.y - from.y)

@@ -1,15 +1,15 @@
-// What a rehearsal comes to: strokes of filament, seconds by what they were spent on, filament used, bounds.
+// Totals of a rehearsal: strokes of filament, seconds by activity, filament used, bounds.
 import { type Axis, axes, type Printer } from '../model/printer.ts'
 import { materialOf, type Stage } from './state.ts'
 import { type Step, type StepKind, stepsOf, type Trace } from './trace.ts'
 
-/** One extruding move, whole: an arc's chords are put together. Lengths in mm. */
+/** One extruding move; the chords of an arc are joined. Lengths in mm. */
 export type Stroke = {
   line: number
   tool: number
   from: [number, number, number]
   to: [number, number, number]
-  /** The way as drawn: the ends, and for an arc the points between. */
+  /** The path to draw: its ends, and for an arc the points between. */
   path: [number, number][]
   filamentMm: number
   lengthMm: number
@@ -20,14 +20,14 @@ export type Stroke = {
   endS: number
 }
 
-/** Area of the filament's own cross-section, mm²: π/4·d². */
+/** The cross-section of filament, mm²: π/4·d². */
 export const filamentAreaMm2 = (diameterMm: number): number => (Math.PI / 4) * diameterMm * diameterMm
 
-/** The same for the filament of one of a printer's tools; 1.75 mm thick where there is no such tool. */
+/** The filament cross-section of one of a printer's tools, mm². A tool that does not exist counts as 1.75 mm. */
 export const toolFilamentAreaMm2 = (printer: Printer, tool: number): number =>
   filamentAreaMm2(printer.tools[tool]?.filamentMm ?? 1.75)
 
-/** Moves that push filament along a way whose length is known. Volume = e·π/4·d², cross-section = volume / length. */
+/** Moves that extrude along a path of known length. Volume = e·π/4·d², cross-section = volume / length. */
 export function strokesOf(trace: Trace, stage: Stage): Stroke[] {
   const strokes: (Stroke & { command: number })[] = []
   for (const step of stepsOf(trace)) {
@@ -75,8 +75,8 @@ export function strokesOf(trace: Trace, stage: Stage): Stroke[] {
 }
 
 /**
- * The width of a bead of this cross-section laid at this height, mm: a rectangle with half-round sides,
- * w = A/h + h·(1 − π/4). A bead too thin to be that wide counts as a round string of the same area.
+ * The width, mm, of a bead with this cross-section at this height: a rectangle with half-round sides, w = A/h + h·(1 −
+ * π/4). If the bead is narrower than it is high, it counts as a round string of the same area.
  */
 export function beadWidthMm(crossSectionMm2: number, heightMm: number): number {
   const round = 2 * Math.sqrt(crossSectionMm2 / Math.PI)
@@ -117,8 +117,8 @@ export type Filament = { extrudedMm: number; netMm: number; volumeMm3: number; m
 export type Bounds = Record<Axis, [number, number] | null>
 
 /**
- * Seconds by what they were spent on; filament pushed forward (mm, and of it mm³, g and money) and net of what was drawn
- * back; the smallest and largest known position on each axis. Mass = volume × density, cost = mass × price.
+ * Seconds by activity; filament extruded (mm, mm³, g, money) and net of retractions; the smallest and largest known
+ * position of each axis. Mass = volume × density, cost = mass × price.
  */
 export function totals(trace: Trace, stage: Stage): { durations: Durations; filament: Filament; bounds: Bounds } {
   const durations = { totalS: trace.totalS, heatingS: 0, movingS: 0, homingS: 0, probingS: 0, waitingS: 0 }

@@ -1,5 +1,5 @@
-// The one model of places: G92, work offsets, homed zeros moved, small shifts and a host's offset meet here, and here alone a
-// word's number becomes a place of the machine, and back.
+// The one model of coordinates: G92, work offsets, homing offsets, baby steps and a host's offset. Only this module
+// converts the numbers of a command into machine positions and back.
 import * as v from 'valibot'
 import type { Axis } from '../model/printer.ts'
 
@@ -11,24 +11,25 @@ export type Offset = Readonly<v.InferOutput<typeof Offset>>
 export const workspaceCount = 9
 
 /**
- * Everything that stands between a word and the machine, each in mm. Machine place = word + renamed + workspace − homed + fine +
- * probe + host. Places of the machine are those of the nozzle in use; the head stands its tool's offset away from there.
+ * All shifts between a command's number and the machine position, each in mm. Machine position = number + renamed +
+ * workspace − homed + fine + probe + host. Machine positions are those of the nozzle in use; the head is shifted from
+ * them by the tool's offset.
  */
 export const Places = v.object({
-  /** What `G92` called otherwise: the machine's place less the word. */
+  /** Set by `G92`: machine position minus the number. */
   renamed: Offset,
-  /** The work offset in use, 0 for `G54`, and the origin of each. */
+  /** The work offset in use (0 for `G54`), and the origin of each. */
   workspace: v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(workspaceCount - 1)),
   workspaces: v.pipe(v.array(Offset), v.length(workspaceCount)),
-  /** What `M206` adds to the places of the end stops. */
+  /** Homing offset (`M206`). */
   homed: Offset,
-  /** Baby steps: moved at once, and not counted. */
+  /** Baby steps: they move at once and do not change the position that is reported. */
   fine: Offset,
-  /** How much higher a probe's changed offset has put zero when Z was last homed; mm along Z. */
+  /** How much a changed probe offset raised Z = 0 at the last homing of Z, mm. */
   probe: mm,
-  /** A host's own offset of all places. */
+  /** A host's G-code offset. */
   host: Offset,
-  /** Offsets of the tools that a script has set in place of the printer's, by tool. */
+  /** Tool offsets set by a script, by tool; null where the printer's own applies. */
   tools: v.array(v.nullable(Offset)),
 })
 export type Places = Readonly<v.InferOutput<typeof Places>>
@@ -46,14 +47,14 @@ export const asDescribed: Places = {
   tools: [],
 }
 
-/** An offset with some of its axes changed; axes that are given as null stay. */
+/** An offset with some axes changed; null leaves an axis as it is. */
 export const withAxes = (offset: Offset, change: Readonly<Partial<Record<Axis, number | null>>>): Offset => ({
   x: change.x ?? offset.x,
   y: change.y ?? offset.y,
   z: change.z ?? offset.z,
 })
 
-/** Where each shift comes from, as a person would name it, with how far it moves all places, mm. */
+/** Each shift with its cause, in a person's words, and its size, mm. */
 export function shiftsOf(places: Places): { from: keyof Places; by: Offset }[] {
   const { renamed, workspace, workspaces, homed, fine, probe, host } = places
   const all: { from: keyof Places; by: Offset }[] = [
@@ -67,10 +68,10 @@ export function shiftsOf(places: Places): { from: keyof Places; by: Offset }[] {
   return all.filter(({ by }) => by.x !== 0 || by.y !== 0 || by.z !== 0)
 }
 
-/** All shifts together: the machine's place less the word, mm. */
+/** The sum of all shifts: machine position minus number, mm. */
 export const shiftOf = (places: Places): Offset =>
   shiftsOf(places).reduce<Offset>((sum, { by }) => ({ x: sum.x + by.x, y: sum.y + by.y, z: sum.z + by.z }), noOffset)
 
-/** The offset of a tool's nozzle from the head's own place, mm: the script's where it has set one, else the printer's. */
+/** The offset of a tool's nozzle from the head, mm: the script's if it set one, otherwise the printer's. */
 export const toolOffset = (places: Places, tools: readonly { offset: Offset }[], tool: number): Offset =>
   places.tools[tool] ?? tools[tool]?.offset ?? noOffset

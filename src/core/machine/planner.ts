@@ -1,9 +1,9 @@
-// Look-ahead over moves: how fast each corner may be taken, and how long each move then takes.
+// Look-ahead planner: how fast each corner is taken, and how long each move takes.
 import type { AxisLimits } from './motion.ts'
 
 /**
- * How sharply corners are taken, as the firmware has it: a change of speed that each axis takes at once (mm/s), how far the
- * path may be cut short (mm), or the speed round a right angle (mm/s).
+ * The firmware's setting for corners: jerk per axis (mm/s), deviation from the corner (mm), or the speed at a right
+ * angle (mm/s).
  */
 export type Corner =
   | ({ kind: 'jerk' } & AxisLimits)
@@ -17,9 +17,10 @@ const axes = ['x', 'y', 'z', 'e'] as const
 const staysPut = ({ x, y, z }: AxisLimits): boolean => x === 0 && y === 0 && z === 0
 
 /**
- * The speed, mm/s, at which a corner between two directions may be taken. By deviation δ: the corner is rounded by an arc that
- * passes it at δ, v² = a·δ·s/(1 − s), where s is the sine of half the angle between the segments; a speed v₉₀ round a right angle
- * is the same with a·δ = v₉₀²·(√2 − 1). By jerk: no axis changes its speed by more than its own. Filament alone is a stop.
+ * The speed at a corner between two directions, mm/s. By deviation δ: the corner is rounded by an arc that passes it at
+ * δ, v² = a·δ·s/(1 − s), where s is the sine of half the angle between the moves. A speed v₉₀ at a right angle is the
+ * same with a·δ = v₉₀²·(√2 − 1). By jerk: no axis changes its speed by more than its jerk. At a move of filament alone
+ * the head stops.
  */
 export function cornerSpeed(corner: Corner, acceleration: number, before: AxisLimits, now: AxisLimits): number {
   if (staysPut(before) || staysPut(now)) return 0
@@ -34,8 +35,8 @@ export function cornerSpeed(corner: Corner, acceleration: number, before: AxisLi
 }
 
 /**
- * Seconds for a move that is entered at v0 and left at v1: it speeds up to v = min(nominal, √((2aL + v0² + v1²)/2)), holds
- * that, and slows down. From rest to rest this is L/v + v/a, or 2·√(L/a) where v is not reached.
+ * Seconds for a move from speed v0 to v1: it accelerates to v = min(nominal, √((2aL + v0² + v1²)/2)), holds v, and
+ * slows down. From rest to rest this is L/v + v/a, or 2·√(L/a) if v is not reached.
  */
 export function secondsBetween(length: number, speed: number, acceleration: number, v0: number, v1: number): number {
   if (length <= 0) return 0
@@ -44,23 +45,23 @@ export function secondsBetween(length: number, speed: number, acceleration: numb
   return (2 * top - v0 - v1) / acceleration + Math.max(0, length - ramps) / top
 }
 
-/** So many moves are looked at together; when they are all there, the first half is settled. */
+/** How many moves are planned together. When the buffer is full, the first half is settled. */
 const room = 4096
 
-/** Moves that wait to be timed. Typed columns, since a print has millions. */
+/** A buffer of moves that are not timed yet. Typed arrays, because a print has millions of moves. */
 export class Planner {
   count = 0
   private readonly length = new Float64Array(room)
   private readonly speed = new Float64Array(room)
   private readonly acceleration = new Float64Array(room)
-  /** The fastest that each may be entered, for its corner; and the speed at which it is. */
+  /** For each move, the limit of its entry speed by its corner, and the entry speed itself. */
   private readonly cap = new Float64Array(room)
   private readonly entry = new Float64Array(room)
   private last: PlannedMove | null = null
-  /** The speed at which the first waiting move is entered, where moves before it have been settled. */
+  /** The entry speed of the first move in the buffer, if earlier moves have been settled. */
   private from = 0
 
-  /** Takes a move. True when there is no more room, so that `settle(false)` must come before the next. */
+  /** Adds a move. Returns true when the buffer is full: then call `settle(false)` before the next move. */
   add(move: PlannedMove, corner: Corner): boolean {
     const at = this.count++
     this.length[at] = move.length
@@ -75,7 +76,7 @@ export class Planner {
     return this.count === room
   }
 
-  /** Gives the seconds of the moves that can be settled: all of them when the machine stops after the last, else half. */
+  /** Returns the seconds of the moves that can be settled: all if the machine stops after the last, otherwise half. */
   settle(stops: boolean): Float64Array {
     const { count, length, speed, acceleration, cap, entry } = this
     entry[0] = this.from

@@ -1,25 +1,25 @@
-// Probing the bed: where the nozzle stands while the probe touches each point, and how long that takes.
+// Bed probing: nozzle positions for each point, and how long it takes.
 import type { Rectangle } from '../model/job.ts'
 import type { Printer, Probe } from '../model/printer.ts'
 import { secondsBetween } from './planner.ts'
 
-/** A probing of part of the bed takes no fewer points along a side. */
+/** Minimum of points along a side when part of the bed is probed. */
 const fewestPoints = 3
 
 export type Grid = { x: number; y: number }
 
-/** The points of a full probing lie so far apart, mm. */
+/** The distance between the points of a full probing, mm. */
 const spacing = ({ bed }: Printer, { grid, insetMm }: Probe, axis: 'x' | 'y'): number =>
   grid[axis] > 1 ? (bed[axis][1] - bed[axis][0] - 2 * insetMm) / (grid[axis] - 1) : bed[axis][1] - bed[axis][0]
 
-/** How many points part of the bed takes at the density of a full probing. */
+/** The number of points for part of the bed, with the density of a full probing. */
 export const gridFor = (printer: Printer, probe: Probe, area: Rectangle): Grid => {
   const along = (axis: 'x' | 'y', span: number) =>
     Math.min(probe.grid[axis], Math.max(fewestPoints, Math.ceil(span / spacing(printer, probe, axis)) + 1))
   return { x: along('x', area.right - area.left), y: along('y', area.back - area.front) }
 }
 
-/** All of the bed that is probed: up to the inset. */
+/** The probed area of the bed: everything within the inset. */
 export const wholeBed = ({ bed }: Printer, { insetMm }: Probe): Rectangle => ({
   left: bed.x[0] + insetMm,
   right: bed.x[1] - insetMm,
@@ -27,13 +27,13 @@ export const wholeBed = ({ bed }: Printer, { insetMm }: Probe): Rectangle => ({
   back: bed.y[1] - insetMm,
 })
 
-/** No machine probes more points than this along an axis, whatever a line asks. */
+/** Limit of points along an axis, whatever a command asks for. */
 const maxAlong = 100
 const pointsAlong = (count: number): number => Math.min(maxAlong, Math.max(1, Math.round(count) || 1))
 
 /**
- * Nozzle positions in mm for probing an area, in the order they are visited: rows from front to back, each begun at the end
- * where the last one stopped. A point that the nozzle can't bring the probe to is moved to the nearest that it can.
+ * Nozzle positions for probing an area, mm, in the order of the visits: rows from front to back, in alternating
+ * directions. A point that the probe can't reach is moved to the nearest one that it can.
  */
 export function probePoints(
   printer: Printer,
@@ -56,15 +56,15 @@ export function probePoints(
   return points
 }
 
-/** Three corners of what is probed, to find the tilt. */
+/** Three corners of the probed area, for measuring the tilt. */
 export function cornerPoints(printer: Printer, probe: Probe): { x: number; y: number }[] {
   const corners = probePoints(printer, probe, undefined, { x: 2, y: 2 })
   return corners.slice(0, 3)
 }
 
 /**
- * Seconds to probe a point `travelMm` away, 0 for where the head is: the way there from rest to rest, down fast, a step up, down
- * slowly, and up; or simply the printer's seconds a point, where nothing more is known.
+ * Seconds to probe a point at a distance of `travelMm` (0 at the head's position): the travel from rest to rest, down
+ * fast, a step up, down slowly, and up. If the printer states seconds per point, those.
  */
 export function probeSeconds({ accelerationMmS2 }: Printer, { dip, secondsPerPoint }: Probe, travelMm: number): number {
   if (!dip) return secondsPerPoint

@@ -1,4 +1,5 @@
-// What a script leaves behind, held against what comes next: the print after a start script, an unwatched machine after an end script.
+// Compares the state that a script leaves with what comes next: the print after a start script, an unattended machine
+// after an end script.
 import { changeFor } from '../model/changes.ts'
 import { areaOn, topOn } from '../model/job.ts'
 import { goesOnAfter, isChangeMoment, leavesTool } from '../model/moment.ts'
@@ -9,27 +10,27 @@ import { chamberAirAt, type HeaterHistory, segment, surfaceAt, temperatureAt } f
 import { lastModes, positionAt, type Trace } from './trace.ts'
 
 /**
- * One thing that the script leaves in some state: how it stands, and what the next expects. `says` puts it in a few words for
- * a line of its own; null where it is worth one only in the full list.
+ * One property of the final state: its value, and the expected one. `says` is a short sentence for it; null if it
+ * matters only in the full list.
  */
 export type Readiness = { name: string; is: string; expects: string; good: boolean; says: string | null }
 
 type Left = { trace: Trace; stage: Stage; ooze: Ooze }
 
-/** Within this many degrees a heater counts as ready. */
+/** Tolerance at which a heater counts as ready, °C. */
 const nearC = 5
 
-/** Safe to touch: a bed at this temperature can be handled. */
+/** A bed below this temperature can be touched, °C. */
 export const touchableC = 40
 
-/** More than this hanging from the nozzle is seen in the first layer, mm³; further back than this the first line is empty, mm. */
+/** Limits for a good first line: mm³ hanging from the nozzle, and mm of retraction. */
 const cleanMm3 = 1.5
 const tipMm = 0.3
 
 const degrees = (celsius: number): string => `${Math.round(celsius)} °C`
 const millimetres = (mm: number): string => `${mm.toFixed(Math.abs(mm) < 1 ? 1 : 0)} mm`
 
-/** For start and end scripts, and for those within the print after which it goes on; empty for other moments. */
+/** The properties after start and end scripts, and after scripts within the print; empty for other moments. */
 export function readinessOf(left: Left): Readiness[] {
   if (goesOnAfter.includes(left.stage.moment)) return goingOn(left)
   if (left.stage.moment === 'start')
@@ -55,7 +56,7 @@ const places = ({ positioning }: Modes): Readiness =>
     'places still relative',
   )
 
-/** What a script within the print leaves, held against what the print goes on with. */
+/** The properties after a script within the print, compared with the state in which the print goes on. */
 function goingOn(left: Left): Readiness[] {
   const { trace, stage, ooze } = left
   const modes = lastModes(trace)
@@ -107,7 +108,7 @@ function goingOn(left: Left): Readiness[] {
       'Extrusion',
       modes.extrusion,
       was.extrusion,
-      // How the print counts is known only where the machine was handed on.
+      // The print's mode is known only if a state was given.
       !stage.from || modes.extrusion === was.extrusion,
       `extrusion ${modes.extrusion}`,
     ),
@@ -121,7 +122,7 @@ function goingOn(left: Left): Readiness[] {
   ]
 }
 
-/** What `says` no more than its list does. */
+/** A property whose `says` is the same as its entry in the list. */
 const quiet = (name: string, is: string, expects: string, good: boolean, trouble: string): Readiness => ({
   name,
   is,
@@ -165,7 +166,7 @@ function heated({ trace, stage }: Left): Readiness[] {
   const { material, printer } = stage
   const modes = lastModes(trace)
   const end = trace.totalS
-  // What the job begins with, whichever tool the script leaves in use.
+  // The tool that the job starts with, whichever tool the script leaves in use.
   const tool = Math.min(stage.job.firstTool, modes.nozzleTargets.length - 1)
   const history = trace.nozzles[tool]
   const target = modes.nozzleTargets[tool] ?? 0

@@ -1,4 +1,4 @@
-// Grows a trace while a rehearsal runs: typed columns that double when they are full.
+// Records a trace while a rehearsal runs, in typed columns that double when they are full.
 
 import { Budget, type Kind } from '../macros/budget.ts'
 import type { Value } from '../macros/values.ts'
@@ -61,14 +61,14 @@ const emptyRows = (room: number): CommandRows => ({
   modes: [],
 })
 
-/** So many moves of lines that are run again count as one more such line. */
+/** How many moves in repeated lines count as one more repeated line. */
 const movesForALine = 4
-/** So many speeds are remembered. */
+/** Limit of the cache of modes by feed rate. */
 const maxFeeds = 256
 
 type Column = Int32Array | Uint8Array | Float64Array
 
-/** Replaces every typed column of a table by one of `room` places, keeping what is in it. */
+/** Replaces every typed column of a table by one with `room` entries, keeping its content. */
 function resize<T extends { count: number }>(table: T, room: number): void {
   for (const [name, column] of Object.entries(table) as [string, unknown][]) {
     if (!ArrayBuffer.isView(column)) continue
@@ -79,7 +79,7 @@ function resize<T extends { count: number }>(table: T, room: number): void {
   }
 }
 
-/** A heater's history from its beginning on. `settleS` are the time constants of what follows it, `followsC` where they are. */
+/** Starts a heater's history. `settleS` are the time constants of its followers, `followsC` their temperatures. */
 const begun = (
   model: HeaterModel,
   fromC: number,
@@ -101,7 +101,7 @@ const begun = (
   settleS,
 })
 
-/** The running rehearsal: what has been recorded, and the present time, position, modes and filament counter. */
+/** The running rehearsal: the trace so far, and the present time, position, modes and filament counter. */
 export class Recorder {
   readonly stage: Stage
   readonly beginning: MachineState
@@ -110,29 +110,29 @@ export class Recorder {
   readonly nozzles: HeaterHistory[]
   readonly bed: HeaterHistory
   readonly chamber: HeaterHistory | null
-  /** How positions were counted, and where the head was, when the machine was told to remember, by name. */
+  /** Saved states, by name: the modes of counting, and the head's position. */
   readonly remembered: Map<string, Saved>
   readonly messages: Message[] = []
-  /** The commands that have run; null where they are not kept. */
+  /** The commands that have run; null if they are not recorded. */
   readonly ran: PlainCommand[] | null
   readonly troubles: Trace['troubles'] = []
   readonly notes = new Map<number, string>()
-  /** Of an open document: what the conditions and loops in its lines came to. */
+  /** In a config or macro file: results of the conditions and loops in its lines. */
   readonly decided = new Map<number, string[]>()
-  /** For rows whose command ran files of the printer's own: which, and what that came to. */
+  /** Rows whose command ran macro files of the printer, with a summary of each run. */
   readonly byFile = new Map<number, FileRun>()
-  /** Variables of the whole machine that macro files have made. */
+  /** Global variables made by macro files. */
   readonly globals: Map<string, Value>
-  /** What macros, files and loops may use together. */
+  /** Shared limits for macros, files and loops. */
   readonly budget = new Budget()
-  /** Whether the present line is one that a loop or a file runs, and how many moves such lines have made. */
+  /** Whether the present line is repeated by a loop or belongs to a file, and how many moves such lines have made. */
   repeating = false
   private repeatedMoves = 0
-  /** Commands whose place macros take, by the name that they can still be called by: `G28.1` is `G28`. */
+  /** Commands that are replaced by macros, by the name that still calls them: `G28.1` is `G28`. */
   readonly renamed: ReadonlyMap<string, string>
-  /** The variables of macros as they are now, by the macro's name. */
+  /** The present values of macro variables, by the macro's name. */
   readonly variables: Map<string, Record<string, Value>>
-  /** Delayed macros that wait for their time, by name: when it comes, s. */
+  /** Delayed macros that are scheduled, by name: when they run, s. */
   readonly timers = new Map<string, number>()
   now = 0
   modes: Modes
@@ -141,14 +141,14 @@ export class Recorder {
   line = 0
   stopped: Trace['stopped'] = null
   ended: Trace['ended'] = null
-  /** Moves that have been recorded and wait for the moves after them to be timed. */
+  /** Moves that are recorded and not timed yet. */
   private readonly planner = new Planner()
   /** The first step, row and message whose times are not settled yet. */
   private readonly unsettled = { step: 0, row: 0, message: 0 }
-  /** For each message, how many steps were there when it came. */
+  /** For each message, the number of steps before it. */
   private readonly messageSteps: number[] = []
   private rowOpen = false
-  /** Modes that differ from the present ones in their speed only. */
+  /** Cache of modes that differ from the present ones in the feed rate only. */
   private readonly byFeed = new Map<number, Modes>()
 
   constructor(stage: Stage, keep = true) {
@@ -183,7 +183,7 @@ export class Recorder {
     )
   }
 
-  /** Opens a row for the command that runs now. */
+  /** Adds a row for the command that runs now. */
   beginCommand(line: number): void {
     const { rows } = this
     if (rows.count === rows.line.length) resize(rows, rows.count * 2)
@@ -203,7 +203,7 @@ export class Recorder {
     this.rowOpen = false
   }
 
-  /** Records that the machine comes to rest, spends `seconds` doing `kind` and then stands at the present position. */
+  /** Records that the machine comes to rest, spends `seconds` on `kind`, and is then at the present position. */
   step(kind: StepKind, seconds: number, filamentMm = 0): void {
     this.comeToRest()
     this.now += seconds
@@ -211,24 +211,24 @@ export class Recorder {
     this.unsettled.step = this.steps.count
   }
 
-  /** Records a move to the present position; how long it takes shows when the moves after it are known. */
+  /** Records a move to the present position. Its time is known when the following moves are. */
   move(kind: StepKind, move: PlannedMove, filamentMm: number): void {
     this.put(kind, filamentMm)
     this.payForMove()
     if (this.planner.add(move, this.modes.corner)) this.settle(this.planner.settle(false))
   }
 
-  /** Ends the rehearsal at the present line, for a reason that a person can act on. The first reason stands. */
+  /** Ends the rehearsal at the present line, with a reason that a person can act on. Only the first reason counts. */
   stop(why: string): void {
     this.stopped ??= { line: this.line, why }
   }
 
-  /** Ends the script at the present line because it says so itself. */
+  /** Ends the script at the present line because the script says so. */
   end(why: string): void {
     this.ended ??= { line: this.line, why }
   }
 
-  /** Takes so much of what macros, files and loops may use; stops the rehearsal where there is no more. */
+  /** Uses up part of the shared limits; stops the rehearsal if nothing is left. */
   spend(kind: Kind, amount = 1): boolean {
     if (kind === 'repeats') this.repeating = true
     const enough = this.budget.take(kind, amount)
@@ -236,12 +236,12 @@ export class Recorder {
     return enough
   }
 
-  /** Takes the moves of a line that a loop or a file runs from what those may take: so many moves count as one more line. */
+  /** Counts a move of a repeated line against the shared limits: several moves count as one line. */
   private payForMove(): void {
     if (this.repeating && ++this.repeatedMoves % movesForALine === 0) this.spend('repeats')
   }
 
-  /** Whether nothing more is to run. */
+  /** Whether nothing more will run. */
   get over(): boolean {
     return this.stopped !== null || this.ended !== null
   }
@@ -251,7 +251,7 @@ export class Recorder {
     this.messageSteps.push(this.steps.count)
   }
 
-  /** Ends all moves that wait, so that `now` is the time when the machine stands still. */
+  /** Times all pending moves, so that `now` is the time at which the machine stands still. */
   comeToRest(): void {
     if (this.planner.count > 0) this.settle(this.planner.settle(true))
     this.settleRows()
@@ -265,7 +265,7 @@ export class Recorder {
     }
   }
 
-  /** Rows and messages begin and end when the steps around them do. */
+  /** Sets the start and end of rows, and the times of messages, from the steps around them. */
   private settleRows(): void {
     const { rows, steps, unsettled, messages, messageSteps } = this
     const after = (count: number): number => (count > 0 ? (steps.end[count - 1] as number) : 0)
@@ -294,24 +294,26 @@ export class Recorder {
     steps.filament[at] = filamentMm
   }
 
-  /** Changes modes; those that stay are shared with the ones before. */
+  /** Changes modes. Unchanged values are shared with the previous modes. */
   set(change: Partial<Modes>): void {
     this.modes = { ...this.modes, ...change }
     this.byFeed.clear()
   }
 
-  /** Changes what stands between words and the machine's places. */
+  /** Changes the shifts between a command's numbers and machine positions. */
   setPlaces(change: Partial<Places>): void {
     const places = { ...this.modes.places, ...change }
     this.set({ places, shift: shiftOf(places) })
   }
 
-  /** The tool in use or, where none is, the first: what a command means that names no tool. */
+  /** The tool that a command without a tool refers to: the one in use, or the first if none is. */
   get toolMeant(): number {
     return Math.max(0, this.modes.tool)
   }
 
-  /** Changes the speed alone, which a print does at nearly every line: the same speed has the same modes, not a copy each time. */
+  /**
+   * Changes only the feed rate, which a print does in nearly every line. Equal feed rates share one object of modes.
+   */
   setFeed(feedMmMin: number): void {
     if (this.byFeed.size === 0 && this.modes.feedMmMin !== null) this.byFeed.set(this.modes.feedMmMin, this.modes)
     const known = this.byFeed.get(feedMmMin) ?? { ...this.modes, feedMmMin }
@@ -320,7 +322,10 @@ export class Recorder {
     this.modes = known
   }
 
-  /** Gives a heater a new target from now on. Where the supply feeds one at a time, a nozzle waits for a bed that is warming. */
+  /**
+   * Sets a heater's target from now on. If the power supply feeds one heater at a time, nozzles pause while the bed
+   * warms up.
+   */
   aim(history: HeaterHistory, targetC: number): void {
     this.comeToRest()
     if (history.segments.at(-1)?.targetC === targetC) return
@@ -337,7 +342,7 @@ export class Recorder {
     }
   }
 
-  /** The part fan's speed has changed, and with it how fast the nozzle in use loses heat. */
+  /** Applies a new speed of the part fan to the cooling of the nozzle in use. */
   blow(fan: number): void {
     this.comeToRest()
     this.set({ fan })
@@ -347,7 +352,7 @@ export class Recorder {
       this.turn(nozzle, last.targetC, this.now, last.paused)
   }
 
-  /** Begins a stretch of a heater's history at `at`; what was foreseen after that no longer comes. */
+  /** Starts a new period of a heater's history at `at`, and drops later periods. */
   private turn(history: HeaterHistory, targetC: number, at: number, paused: boolean): void {
     const model = history === this.nozzles[this.modes.tool] ? blownAt(history.model, this.modes.fan) : history.model
     const next = segment(model, at, temperatureAt(history, at), targetC, paused, followersAt(history, at))
@@ -355,7 +360,7 @@ export class Recorder {
     history.segments.push(next)
   }
 
-  /** What a line's condition or loop came to: each way once. */
+  /** Records a result of a line's condition or loop, each result once. */
   decide(line: number, says: string): void {
     const before = this.decided.get(line) ?? []
     if (!before.includes(says)) this.decided.set(line, [...before, says])

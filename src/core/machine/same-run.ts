@@ -1,19 +1,19 @@
-// Whether two rehearsals come to the same: the same moves, filament, heat, messages and time, and the same state at the end.
+// Compares two rehearsals: moves, filament, temperatures, messages, times, and the final states.
 import { mm } from '../format.ts'
 import { axes } from '../model/printer.ts'
 import type { Modes } from './state.ts'
 import { lastModes, modesAfter, type Step, stepsOf, type Trace } from './trace.ts'
 
-/** Where two runs part: the line of each (null past its end), and what differs, in words. */
+/** Where two runs differ first: the line in each (null beyond its end), and a description of the difference. */
 export type Parting = { line: number | null; otherLine: number | null; what: string }
 
-/** What numbers may differ by: written with fewer decimals, they do. */
+/** Tolerances: numbers written with fewer decimals differ by so much. */
 const doubt = { mm: 0.003, share: 1e-3, s: 0.02 }
 
 const near = (one: number, other: number, by: number): boolean =>
   Object.is(one, other) || Math.abs(one - other) <= by + doubt.share * Math.abs(one)
 
-/** Whether two values are the same, numbers within doubt, however deep. */
+/** Whether two values are equal, with tolerance for numbers, at any depth. */
 function alike(one: unknown, other: unknown): boolean {
   if (typeof one === 'number' && typeof other === 'number') return near(one, other, doubt.mm)
   if (one === null || other === null || typeof one !== 'object' || typeof other !== 'object') return one === other
@@ -21,7 +21,7 @@ function alike(one: unknown, other: unknown): boolean {
   return keys.length === others.length && keys.every(key => alike(one[key as never], other[key as never]))
 }
 
-/** What can be told of a run while it goes on, by how a person calls it. */
+/** Modes that are compared during a run, with their names for people. */
 const shown: readonly [keyof Modes, string][] = [
   ['nozzleTargets', 'the nozzle’s target'],
   ['bedTarget', 'the bed’s target'],
@@ -31,19 +31,19 @@ const shown: readonly [keyof Modes, string][] = [
   ['levelling', 'bed levelling'],
 ]
 
-/** Steps in which anything happens. */
+/** The steps in which anything happens. */
 function* telling(trace: Trace): Generator<Step> {
   for (const step of stepsOf(trace)) {
     const { kind, from, to, start, end, filamentMm } = step
     const way = Math.hypot(to.x - from.x, to.y - from.y, to.z - from.z)
-    // An axis that is found is something, too.
+    // A homed axis counts as a change, too.
     const found = axes.some(axis => Number.isNaN(from[axis]) && !Number.isNaN(to[axis]))
     const stays = kind === 'travel' && way < doubt.mm && filamentMm === 0
     if (found || (!stays && (end - start > 1e-6 || filamentMm !== 0 || way > 0))) yield step
   }
 }
 
-/** How the two runs are called where they differ. */
+/** The names of the two runs in a description. */
 type Called = readonly [one: string, other: string]
 
 function stepDifference(one: Step, other: Step, [here, there]: Called): string | null {
@@ -63,7 +63,10 @@ function modesDifference(one: Modes, other: Modes): string | null {
   return odd ? `${odd[1]} is another` : null
 }
 
-/** Where two runs part first; null where they are the same. `but` names what may differ at their ends, `as` how the two are called. */
+/**
+ * The first difference of two runs; null if they are the same. `but` lists what may differ at the end, `as` names the
+ * two runs.
+ */
 export function partingOf(
   one: Trace,
   other: Trace,

@@ -1,4 +1,4 @@
-// The one state: all that a machine remembers. A rehearsal begins in one and ends in one, so that moments can be strung together.
+// Everything that a machine remembers. A rehearsal starts from a state and ends in one, so that moments can be chained.
 import * as v from 'valibot'
 import type { FirmwareFamily } from '../firmware/spec.ts'
 import type { Macro } from '../macros/config.ts'
@@ -17,11 +17,11 @@ const index = v.pipe(v.number(), v.integer(), v.minValue(0))
 const counting = v.picklist(['absolute', 'relative'])
 const AxisNumbers = v.object({ x: positive, y: positive, z: positive, e: positive })
 
-/** What a tool is told to hold while it is in use and while it stands by, °C, and which of them its heater does now. */
+/** A tool's active and standby temperatures, °C, and which of them its heater holds now. */
 const ToolHeat = v.object({ activeC: finite, standbyC: finite, state: v.picklist(['off', 'standby', 'active']) })
 export type ToolHeat = Readonly<v.InferOutput<typeof ToolHeat>>
 
-/** What `G10` and `G11` do: lengths in mm, speeds in mm/s. */
+/** Parameters of `G10` and `G11`: lengths in mm, speeds in mm/s. */
 const Retraction = v.object({
   lengthMm: finite,
   speedMmS: positive,
@@ -31,61 +31,61 @@ const Retraction = v.object({
 })
 export type Retraction = Readonly<v.InferOutput<typeof Retraction>>
 
-/** Everything but position and temperature. Never changed in place: each change makes a new one, so they can be shared. */
+/** Everything except position and temperatures. Immutable: each change makes a new object, so modes can be shared. */
 export const Modes = v.object({
   positioning: counting,
   extrusion: counting,
   units: v.picklist(['mm', 'inch']),
-  /** The plane that arcs lie in. */
+  /** The plane of arcs. */
   plane: v.picklist(['xy', 'zx', 'yz']),
-  /** Null until the script (or the print before it) has set one. */
+  /** Null until the script, or the print before it, has set a feed rate. */
   feedMmMin: v.nullable(finite),
   feedPercent: finite,
-  /** What `M220 B` put by. */
+  /** The override saved by `M220 B`. */
   feedPercentKept: finite,
   /** One for each tool. */
   flowPercents: listOf(finite, 200),
-  /** −1 where none is in use. */
+  /** −1 if no tool is in use. */
   tool: v.pipe(v.number(), v.integer(), v.minValue(-1)),
-  /** The number of the blend that is in use as a tool of its own; null where it is the plain tool. */
+  /** The tool number of the blend in use; null for a plain tool. */
   blend: v.nullable(index),
-  /** Blends that have been kept, by the number of the tool that each is. */
+  /** Saved blends, by tool number. */
   blends: listOf(v.object({ tool: index, shares: listOf(finite, 200) }), 200),
-  /** The shares of a blend that is begun and not kept yet, by input. */
+  /** The shares of a blend that is being mixed and not saved yet, by input. */
   mixing: listOf(v.nullable(finite), 200),
   nozzleTargets: listOf(finite, 200),
   toolHeats: listOf(ToolHeat, 200),
   bedTarget: finite,
-  /** Null where the printer has no chamber heater. */
+  /** Null if the printer has no chamber heater. */
   chamberTarget: v.nullable(finite),
-  /** 0 to 1. */
+  /** From 0 to 1. */
   fan: finite,
   motorsOn: v.boolean(),
   softLimits: v.boolean(),
-  /** Whether a nozzle colder than `leastC` may extrude; null where the firmware's own limit holds. */
+  /** Whether a nozzle below `leastC` may extrude; null means the firmware's own limit. */
   coldExtrusion: v.object({ allowed: v.boolean(), leastC: v.nullable(finite) }),
   levelling: v.picklist(['on', 'off', 'unknown']),
-  /** Whether there is a mesh that could be turned on: saved, or probed since. */
+  /** Whether a mesh exists that could be switched on: saved, or probed since. */
   meshThere: v.boolean(),
-  /** The mesh that is loaded, by its name or slot; null where it is the one just probed, or not known. */
+  /** The loaded mesh, by name or slot; null for one just probed, or an unknown one. */
   mesh: v.nullable(v.string()),
-  /** Points of a probing that a script has asked for in place of the printer's; null for the printer's. */
+  /** The number of probe points that a script set; null for the printer's own. */
   grid: v.nullable(v.object({ x: index, y: index })),
   homed: v.object({ x: v.boolean(), y: v.boolean(), z: v.boolean() }),
   places: Places,
-  /** All of `places` together: the position shown is the machine's less this, mm. */
+  /** The sum of all shifts in `places`, mm: the reported position is the machine position minus this. */
   shift: Offset,
-  /** The probe's height under the nozzle that a script has set; null for the printer's own. */
+  /** The probe's Z offset that a script set; null for the printer's own. */
   probeZ: v.nullable(finite),
   retractions: listOf(Retraction, 200),
-  /** By firmware retraction (G10), still to be pushed forward, mm. */
+  /** Retracted by firmware retraction (`G10`) and not yet unretracted, mm. */
   firmwareRetractedMm: finite,
-  /** For each tool the filament's diameter where E counts mm³, mm; 0 where it counts mm. */
+  /** For each tool the filament diameter if E counts mm³, mm; 0 if E counts mm. */
   volumetric: listOf(finite, 200),
   speedLimits: AxisNumbers,
   accelerationLimits: AxisNumbers,
   acceleration: v.object({ print: positive, travel: positive, retract: positive }),
-  /** How sharply corners are taken. */
+  /** The setting for corners. */
   corner: Corner,
   /** How two carriages work together. */
   carriages: v.picklist(['single', 'auto-park', 'copied', 'mirrored']),
@@ -96,7 +96,7 @@ export type Position = { x: number; y: number; z: number }
 
 const place = v.nullable(finite)
 
-/** What a machine put by when it was told to remember, under a name: how it counted, and where it was. */
+/** A saved state: modes of counting, and position. */
 const Saved = v.object({
   positioning: counting,
   extrusion: counting,
@@ -105,7 +105,7 @@ const Saved = v.object({
   feedPercent: finite,
   places: Places,
   filamentMm: finite,
-  /** In words, as the script would say it; null for an axis that was not known. */
+  /** In script coordinates; null for an unknown axis. */
   position: v.object({ x: place, y: place, z: place }),
   tool: v.pipe(v.number(), v.integer(), v.minValue(-1)),
   fan: finite,
@@ -124,21 +124,21 @@ const Variable: v.GenericSchema<unknown, Value> = v.union([
   ),
 ]) as v.GenericSchema<unknown, Value>
 
-/** The whole of it, as plain JSON: null where an axis is not known. Temperatures in °C, lengths in mm, volumes in mm³. */
+/** The whole state as plain JSON. Unknown axes are null. Temperatures in °C, lengths in mm, volumes in mm³. */
 export const MachineState = v.object({
   position: v.object({ x: place, y: place, z: place }),
-  /** The firmware's filament counter, as it counts: mm, or mm³ where E is a volume. */
+  /** The firmware's filament counter: mm, or mm³ if E counts volume. */
   filament: finite,
   modes: Modes,
   heat: v.object({
     /** One for each tool. */
     nozzlesC: listOf(finite, 200),
     bedC: finite,
-    /** What follows the bed: its surface, and the air over it. */
+    /** The followers of the bed: its surface, and the air above it. */
     bedFollowsC: listOf(finite, 200),
     chamberC: v.nullable(finite),
   }),
-  /** For each tool how far its filament is back from the tip, what hangs from it, and what is missing behind the tip. */
+  /** For each tool: retraction from the tip, what hangs from it, and what is missing behind it. */
   tips: listOf(v.object({ backMm: finite, hangingMm3: finite, lostMm3: finite }), 200),
   remembered: v.record(v.string(), Saved),
   globals: v.record(v.string(), Variable),
@@ -147,14 +147,14 @@ export const MachineState = v.object({
 export type MachineState = v.InferOutput<typeof MachineState>
 export type Tip = MachineState['tips'][number]
 
-/** The machine's place as numbers to reckon with: NaN where it is not known. */
+/** The machine position as numbers; NaN for an unknown axis. */
 export const knownPosition = ({ position: { x, y, z } }: Pick<MachineState, 'position'>): Position => ({
   x: x ?? Number.NaN,
   y: y ?? Number.NaN,
   z: z ?? Number.NaN,
 })
 
-/** A place as JSON holds it. */
+/** A coordinate as JSON has it: null instead of NaN. */
 export const coordinateOrNull = (value: number): number | null => (Number.isFinite(value) ? value : null)
 
 /**
@@ -196,21 +196,21 @@ export type Stage = {
   asSent?: boolean | undefined
 }
 
-/** Whether the program that makes the print files puts heating lines of its own before a start script that has none. */
+/** Whether the slicer adds its own heating lines before a start script that has none. */
 export const heatedBySlicer = ({ moment, vocabulary }: Pick<Stage, 'moment' | 'vocabulary'>): boolean =>
   moment === 'start' && vocabulary?.addsHeating === true
 
-/** What a tool prints with. */
+/** The material that a tool prints with. */
 export const materialOf = ({ material, materials }: Pick<Stage, 'material' | 'materials'>, tool: number): Material =>
   materials && materials.length > 1 ? (materials[tool] ?? material) : material
 
 /** The flow of the tool in use, %. */
 export const flowPercent = ({ flowPercents, tool }: Modes): number => flowPercents[Math.max(0, tool)] ?? 100
 
-/** The tool's number as scripts and answers say it: a blend's own where one is in use. */
+/** The tool number as scripts and answers show it: a blend's number if one is in use. */
 export const toolShown = ({ tool, blend }: Pick<Modes, 'tool' | 'blend'>): number => blend ?? tool
 
-/** Why a state can't be one of this printer, in a sentence; null where it can. */
+/** Describes why a state does not fit this printer; null if it fits. */
 export function fitsPrinter({ modes, heat, tips }: MachineState, { name, tools, heaters }: Printer): string | null {
   const counts = [
     modes.nozzleTargets,

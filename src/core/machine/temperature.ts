@@ -1,18 +1,21 @@
-// How a heater warms and cools: one model, exact between changes, fitted to times that a person measured; and a bed's surface,
-// which follows its plate.
+// Models how heaters warm up and cool down, exactly between changes and fitted to measured times, and how a bed's
+// surface follows its plate.
 import type { Printer } from '../model/printer.ts'
 
 export const roomC = 20
 
-/** Where full power would take a nozzle if nothing stopped it, °C: hot ends are built with about this reserve. */
+/** The temperature that a nozzle would reach at full power, °C. Hot ends are built with about this reserve. */
 const nozzleFullPowerC = 500
 
-/** A heater that runs towards `fullPowerC` with time constant `warmS` when on, and towards the room with `coolS` when off. */
+/**
+ * A heater that approaches `fullPowerC` with the time constant `warmS` while it is on, and room temperature with
+ * `coolS` while it is off.
+ */
 export type HeaterModel = { fullPowerC: number; warmS: number; coolS: number }
 
 /**
- * A stretch of time with one target. From `at`, starting at `fromC`, the heater reaches `targetC` after `reachS` and holds it.
- * While it is `paused` (the supply feeds another heater) it cools whatever it is told to hold, and never reaches it.
+ * A period with one target. It starts at time `at` with `fromC`; the heater reaches `targetC` after `reachS` and holds
+ * it. While it is `paused` (the power supply feeds a different heater), it cools whatever its target is.
  */
 export type HeatSegment = {
   at: number
@@ -21,20 +24,20 @@ export type HeatSegment = {
   reachS: number
   model: HeaterModel
   paused: boolean
-  /** What follows the heater, as a bed's surface and the air over it, at the beginning of the stretch. */
+  /** Temperatures of the followers (a bed's surface, the air above it) at the start of the period, °C. */
   followC: readonly number[]
 }
 
 /**
- * Seconds an exponential towards `endC` takes from `fromC` to `toC`: τ·ln((end − from)/(end − to)).
- * Infinity when `toC` lies beyond the end.
+ * Seconds that an exponential towards `endC` takes from `fromC` to `toC`: τ·ln((end − from)/(end − to)). Infinity if
+ * `toC` is beyond the end.
  */
 function secondsTowards(endC: number, timeConstantS: number, fromC: number, toC: number): number {
   const ratio = (endC - fromC) / (endC - toC)
   return ratio > 0 && Number.isFinite(ratio) ? timeConstantS * Math.log(ratio) : Number.POSITIVE_INFINITY
 }
 
-/** The nozzle's constants from its measured seconds, room to 200 °C and 200 down to 50 °C. */
+/** Fits a nozzle's constants to its measured times: room temperature to 200 °C, and 200 down to 50 °C. */
 export function nozzleModel(heater: Printer['heaters']['nozzle']): HeaterModel {
   return {
     fullPowerC: nozzleFullPowerC,
@@ -44,9 +47,9 @@ export function nozzleModel(heater: Printer['heaters']['nozzle']): HeaterModel {
 }
 
 /**
- * The bed's constants from its measured seconds, room to 60 °C and room to 100 °C. The two fix both the full-power
- * temperature T and the time constant: ln((T−20)/(T−100)) / ln((T−20)/(T−60)) is the ratio of the times, and falls from
- * infinity (T just above 100) to 2 (T without bound), so T is found by halving. A ratio of 2 or less counts as T = 10,000.
+ * Fits a bed's constants to its measured times: room temperature to 60 °C and to 100 °C. The ratio of the two times is
+ * ln((T−20)/(T−100)) / ln((T−20)/(T−60)). It falls from infinity (T just above 100) to 2 (T without limit), so the
+ * full-power temperature T is found by bisection. A ratio of 2 or less counts as T = 10,000.
  */
 export function bedModel(heater: Printer['heaters']['bed']): HeaterModel {
   const ratio = heater.secondsTo100 / heater.secondsTo60
@@ -66,7 +69,10 @@ export function bedModel(heater: Printer['heaters']['bed']): HeaterModel {
   }
 }
 
-/** A heated chamber's constants from its measured seconds, room to 40 °C and 40 down to 30 °C; full power is taken to reach 90 °C. */
+/**
+ * Fits a heated chamber's constants to its measured times: room temperature to 40 °C, and 40 down to 30 °C. Full power
+ * is assumed to reach 90 °C.
+ */
 export function chamberModel(heater: NonNullable<Printer['heaters']['chamber']>): HeaterModel {
   const fullPowerC = 90
   return {
@@ -76,11 +82,11 @@ export function chamberModel(heater: NonNullable<Printer['heaters']['chamber']>)
   }
 }
 
-/** What the heater goes to: its target, and the room's temperature when it is off or paused. */
+/** The temperature that the heater approaches: its target, or room temperature if it is off or paused. */
 const goesTo = ({ targetC, paused }: Pick<HeatSegment, 'targetC' | 'paused'>): number =>
   paused ? roomC : Math.max(targetC, roomC)
 
-/** Begins a stretch at time `at` from `fromC` towards `targetC`; a target below the room means off. */
+/** Starts a period at time `at` from `fromC` towards `targetC`. A target below room temperature means off. */
 export function segment(
   model: HeaterModel,
   at: number,
@@ -93,7 +99,7 @@ export function segment(
   return { ...stretch, reachS: paused ? Number.POSITIVE_INFINITY : secondsTo(stretch, goesTo(stretch)) }
 }
 
-/** Seconds from a stretch's beginning until the heater has this temperature, on its way there. */
+/** Seconds from the start of a period until the heater passes this temperature. */
 function secondsTo(
   { model, fromC, ...aim }: Pick<HeatSegment, 'model' | 'fromC' | 'targetC' | 'paused'>,
   toC: number,
@@ -103,7 +109,7 @@ function secondsTo(
     : secondsTowards(roomC, model.coolS, fromC, toC)
 }
 
-/** Seconds from a stretch's beginning until the heater is within `windowC` of its target, and will be from then on. */
+/** Seconds from the start of a period until the heater is within `windowC` of its target and stays there. */
 export function secondsWithin(segment: HeatSegment, windowC: number): number {
   const aim = goesTo(segment)
   if (Math.abs(aim - segment.fromC) <= windowC) return 0
@@ -119,7 +125,7 @@ export function temperatureOn(segment: HeatSegment, at: number): number {
   return endC + (segment.fromC - endC) * Math.exp(-since / timeConstantS)
 }
 
-/** Where the exponential of a stretch would end, and its time constant. */
+/** The end temperature and time constant of the exponential in a period. */
 function towards(segment: HeatSegment): { endC: number; timeConstantS: number } {
   const warming = goesTo(segment) > segment.fromC
   return warming
@@ -128,16 +134,16 @@ function towards(segment: HeatSegment): { endC: number; timeConstantS: number } 
 }
 
 /**
- * The temperature at time `at` of what follows the heater with time constant `settleS` from `beganC`: dS/dt = (T − S)/τ. Along
- * T = E + A·e^(−t/T₁) that is S = E + A·k·e^(−t/T₁) + (S₀ − E − A·k)·e^(−t/τ) with k = T₁/(T₁ − τ); where T is held,
- * S = T + (S₀ − T)·e^(−t/τ). No time constant means no delay.
+ * The temperature at time `at` of something that follows the heater with the time constant `settleS`, starting at
+ * `beganC`: dS/dt = (T − S)/τ. For T = E + A·e^(−t/T₁) this is S = E + A·k·e^(−t/T₁) + (S₀ − E − A·k)·e^(−t/τ) with k =
+ * T₁/(T₁ − τ). While T is constant, S = T + (S₀ − T)·e^(−t/τ). A time constant of 0 means no delay.
  */
 function followOn(segment: HeatSegment, settleS: number, beganC: number, at: number): number {
   if (settleS <= 0) return temperatureOn(segment, at)
   const since = at - segment.at
   const moving = Math.min(since, segment.reachS)
   const { endC, timeConstantS } = towards(segment)
-  // The two time constants alike would divide by zero; a hair's breadth apart they give the same.
+  // Equal time constants would divide by zero; a tiny difference gives the same result.
   const own = Math.abs(timeConstantS - settleS) < 1e-6 * settleS ? settleS * 1.000001 : settleS
   const share = ((segment.fromC - endC) * timeConstantS) / (timeConstantS - own)
   const then = endC + share * Math.exp(-moving / timeConstantS) + (beganC - endC - share) * Math.exp(-moving / own)
@@ -147,12 +153,12 @@ function followOn(segment: HeatSegment, settleS: number, beganC: number, at: num
 }
 
 /**
- * A heater's whole history: its model, its stretches in order (the first begins at time 0), and the time constants, s, of what
- * follows it. A bed has its surface first, then the air over it.
+ * A heater's whole history: its model, its periods in order (the first starts at time 0), and the time constants of its
+ * followers, s. A bed's followers are its surface, then the air above it.
  */
 export type HeaterHistory = { model: HeaterModel; segments: HeatSegment[]; settleS: readonly number[] }
 
-/** The stretch that holds at time `at`. */
+/** The period at time `at`. */
 export function segmentAt(history: HeaterHistory, at: number): HeatSegment {
   let low = 0
   let high = history.segments.length - 1
@@ -166,22 +172,25 @@ export function segmentAt(history: HeaterHistory, at: number): HeatSegment {
 
 export const temperatureAt = (history: HeaterHistory, at: number): number => temperatureOn(segmentAt(history, at), at)
 
-/** What follows a heater at time `at`, °C: the first follower, or another; without one, the heater itself. */
+/**
+ * The temperature of a heater's follower at time `at`, °C: the first follower, or the one with index `which`. Without
+ * followers, the heater itself.
+ */
 export function followerAt(history: HeaterHistory, at: number, which = 0): number {
   const segment = segmentAt(history, at)
   return followOn(segment, history.settleS[which] ?? 0, segment.followC[which] ?? segment.fromC, at)
 }
 
-/** All that follows a heater at time `at`, °C, in its order. */
+/** The temperatures of all followers at time `at`, °C, in order. */
 export const followersAt = (history: HeaterHistory, at: number): number[] =>
   history.settleS.map((_, which) => followerAt(history, at, which))
 
-/** The surface of the bed, °C. */
+/** The temperature of the bed's surface, °C. */
 export const surfaceAt = (bed: HeaterHistory, at: number): number => followerAt(bed, at, 0)
 
 /**
- * The air of a chamber, °C: what its own heater makes of it, or the bed, whichever is warmer. A bed warms it to a share of its
- * own warmth over the room's (`bedShare`), as slowly as the chamber cools; an estimate.
+ * The air temperature of a chamber, °C: caused by its own heater or by the bed, whichever is warmer. The bed warms the
+ * air by a share (`bedShare`) of its own difference to the room, as slowly as the chamber cools. An estimate.
  */
 export function chamberAirAt(chamber: HeaterHistory, bed: HeaterHistory, bedShare: number, at: number): number {
   return Math.max(temperatureAt(chamber, at), roomC + bedShare * (followerAt(bed, at, 1) - roomC))
@@ -189,13 +198,13 @@ export function chamberAirAt(chamber: HeaterHistory, bed: HeaterHistory, bedShar
 
 export const targetAt = (history: HeaterHistory, at: number): number => segmentAt(history, at).targetC
 
-/** The time constant, s, of a surface that a person sees settled (to 5 %) after so many minutes: e^(−3) is 0.05. */
+/** The time constant, s, of a surface that has settled to within 5 % after so many minutes: e^(−3) is 0.05. */
 export const settlingS = (minutes: number): number => (minutes * 60) / 3
 
-/** With the part fan full on, a nozzle loses its heat a quarter faster; an estimate. */
+/** With the part fan at full speed, a nozzle loses heat a quarter faster. An estimate. */
 const fanCools = 0.25
 
-/** The lump of a nozzle that a part fan blows at; `fan` from 0 to 1. */
+/** The model of a nozzle while a part fan blows at it; `fan` is from 0 to 1. */
 export const blownAt = (model: HeaterModel, fan: number): HeaterModel => ({
   ...model,
   coolS: model.coolS / (1 + fanCools * fan),

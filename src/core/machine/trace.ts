@@ -1,9 +1,9 @@
-// What a rehearsal leaves behind: steps in columns (they may be millions), a row for each command, heaters, messages.
+// The result of a rehearsal: steps in columns (a print has millions), a row for each command, heaters, messages.
 import type { Indented } from '../macros/blocks.ts'
 import { knownPosition, type MachineState, type Modes, type Position } from './state.ts'
 import type { HeaterHistory } from './temperature.ts'
 
-/** What the machine does for a stretch of time. The order is the code kept in the column. */
+/** The kinds of steps. A kind's index in this list is its code in the column. */
 export const stepKinds = [
   'travel',
   'extrude',
@@ -19,19 +19,21 @@ export const stepKinds = [
 ] as const
 export type StepKind = (typeof stepKinds)[number]
 
-/** Steps as columns of equal length. A step starts where and when the one before it ended. Lengths in mm, times in s. */
+/**
+ * Steps as columns of equal length. Each step starts where and when the previous one ended. Lengths in mm, times in s.
+ */
 export type Steps = {
   count: number
   /** Index into the commands. */
   command: Int32Array
   kind: Uint8Array
-  /** When the step ends, s from the beginning. */
+  /** When the step ends, s from the start of the rehearsal. */
   end: Float64Array
-  /** Machine position at the step's end; NaN while an axis is unknown. */
+  /** Machine position at the end of the step; NaN while an axis is unknown. */
   x: Float64Array
   y: Float64Array
   z: Float64Array
-  /** Filament moved in this step: forward positive, back negative, mm as pushed (flow override included). */
+  /** Filament moved in this step, mm: positive when extruded, negative when retracted, including the flow override. */
   filament: Float64Array
 }
 
@@ -47,30 +49,30 @@ export type CommandRows = {
   modes: Modes[]
 }
 
-/** A command that is to be run, the line of the script that it came from, and how far right it stands where that matters. */
+/** A command to run, with its source line and indentation. */
 export type PlainCommand = Indented
 
 /**
- * Something that could not be run as it stands: a macro, a file that is missing, blocks that don't fit, a value that nothing
- * gives, or something of the real machine that a rehearsal can't see.
+ * Something that could not be run: an unknown macro, a missing file, mismatched blocks, an unknown value, or a fact of
+ * the real machine that a rehearsal can't know.
  */
 export type Trouble = {
   kind: 'macro' | 'file' | 'unreadable' | 'value' | 'unseen' | 'config'
   line: number
   why: string
-  /** Where in a host's config it is, and what the simulated printer can't tell there. */
+  /** Position in a host's config, and the value there that the simulated printer does not know. */
   inConfig?: { macro: string; line: number; why: string; unknown: string | null }
 }
 
-/** Files that ran for a command: the first one's name, how many commands they held, and how long they took, s. */
+/** The files that ran for a command: the first file's name, the number of commands, and the time they took, s. */
 export type FileRun = { name: string; commands: number; tookS: number }
 
 export type Message = { line: number; text: string; at: number }
 
 export type Trace = {
-  /** What the machine was in when it began. */
+  /** The state at the start. */
   beginning: MachineState
-  /** What it is in at the end, but for its nozzles' tips, which the ooze tells. */
+  /** The state at the end, except for the nozzles' tips, which are calculated with the ooze. */
   left: Pick<MachineState, 'position' | 'remembered' | 'globals' | 'variables'>
   steps: Steps
   rows: CommandRows
@@ -80,19 +82,19 @@ export type Trace = {
   chamber: HeaterHistory | null
   messages: Message[]
   totalS: number
-  /** The commands that ran, one for each row; null where they were not to be kept. */
+  /** The commands that ran, one for each row; null if they were not recorded. */
   ran: PlainCommand[] | null
-  /** Macros, their files and what they reckon with, as far as they could not be worked out. */
+  /** Problems with macros, files and their expressions. */
   troubles: Trouble[]
-  /** What branches and formulas came to, a sentence for the row. */
+  /** Results of branches and formulas, a sentence for each row. */
   notes: ReadonlyMap<number, string>
-  /** Of an open document: what the conditions and loops in its lines came to, a sentence for each way that it went. */
+  /** In a config or macro file: results of conditions and loops in its lines, a sentence for each path taken. */
   decided: ReadonlyMap<number, readonly string[]>
-  /** Rows whose command ran files of the printer's own. */
+  /** Rows whose command ran macro files of the printer. */
   byFile: ReadonlyMap<number, FileRun>
-  /** Where the script ends itself (an abort, the end of the job, an emergency stop) before its last line; null when it does not. */
+  /** Set if the script ends itself before its last line (an abort, the end of the job, an emergency stop). */
   ended: { line: number; why: string } | null
-  /** Why the rehearsal ended before the script did; null when it ran through. */
+  /** Why the rehearsal ended before the script; null if it ran to the end. */
   stopped: { line: number; why: string } | null
 }
 
@@ -106,10 +108,10 @@ export type Step = {
   filamentMm: number
 }
 
-/** Where the head was when the rehearsal began, mm; NaN where an axis was not known. */
+/** The head's position at the start, mm; NaN for unknown axes. */
 export const beginningPosition = ({ beginning }: Pick<Trace, 'beginning'>): Position => knownPosition(beginning)
 
-/** One step as an object, for those who look at a few. */
+/** One step as an object. For callers that need only a few. */
 export function stepAt(trace: Trace, index: number): Step {
   const { steps, beginning } = trace
   const before = index - 1
@@ -127,12 +129,12 @@ export function stepAt(trace: Trace, index: number): Step {
   }
 }
 
-/** All steps in order, one object after another: a long print has millions. */
+/** All steps in order, one object at a time: a long print has millions. */
 export function* stepsOf(trace: Trace): Generator<Step> {
   for (let i = 0; i < trace.steps.count; i++) yield stepAt(trace, i)
 }
 
-/** All steps in order, as objects, for those who look at them again and again. */
+/** All steps in order, as an array of objects, for callers that read them several times. */
 export const allSteps = (trace: Trace): Step[] => stepsBetween(trace, 0, trace.steps.count)
 
 /** The steps of one command, as objects. */
@@ -148,19 +150,19 @@ function stepsBetween(trace: Trace, first: number, next: number): Step[] {
   return steps
 }
 
-/** Modes before and after a command. */
+/** The modes before and after a command. */
 export const modesBefore = (trace: Trace, command: number): Modes =>
   command > 0 ? (trace.rows.modes[command - 1] as Modes) : trace.beginning.modes
 export const modesAfter = (trace: Trace, command: number): Modes => trace.rows.modes[command] as Modes
 
-/** Modes when the script has ended. */
+/** The modes at the end of the script. */
 export const lastModes = (trace: Trace): Modes => modesBefore(trace, trace.rows.count)
 
-/** The filament counter after a command, or as it was at the beginning when `command` is −1. */
+/** The filament counter after a command; at the start if `command` is −1. */
 export const counterAfter = (trace: Trace, command: number): number =>
   command < 0 ? trace.beginning.filament : (trace.rows.counter[command] as number)
 
-/** The first index in an ascending column whose value is beyond `at`; `count` when there is none. */
+/** The first index in an ascending column whose value is greater than `at`; `count` if there is none. */
 function firstBeyond(column: Float64Array, count: number, at: number): number {
   let low = 0
   let high = count
@@ -172,14 +174,14 @@ function firstBeyond(column: Float64Array, count: number, at: number): number {
   return low
 }
 
-/** The step that is under way at time `at`, the last one when all have ended; −1 when there are none. */
+/** The step under way at time `at`; the last one if all have ended; −1 if there are no steps. */
 export const stepIndexAt = (trace: Trace, at: number): number =>
   Math.min(firstBeyond(trace.steps.end, trace.steps.count, at), trace.steps.count - 1)
 
-/** The command under way at time `at`: the last one that has started; −1 when there are none. */
+/** The command under way at time `at`: the last one that has started; −1 if there are none. */
 export const commandAt = (trace: Trace, at: number): number => firstBeyond(trace.rows.start, trace.rows.count, at) - 1
 
-/** Where the head is at time `at`, mm; a straight share of the step under way. NaN where an axis is unknown. */
+/** The head's position at time `at`, mm, interpolated linearly within the step. NaN for unknown axes. */
 export function positionAt(trace: Trace, at: number): Position {
   const index = stepIndexAt(trace, at)
   if (index < 0) return beginningPosition(trace)
@@ -189,5 +191,5 @@ export function positionAt(trace: Trace, at: number): Position {
   return { x: between(from.x, to.x), y: between(from.y, to.y), z: between(from.z, to.z) }
 }
 
-/** Where the head is when all has ended, mm; NaN where an axis is unknown. A command may name a place that no step went to. */
+/** The head's position at the end, mm; NaN for unknown axes. A command may set a position that no step moves to. */
 export const positionAtEnd = ({ left }: Pick<Trace, 'left'>): Position => knownPosition(left)
