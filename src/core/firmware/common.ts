@@ -94,7 +94,7 @@ export const motion: CommandSpec[] = [
   ),
 ]
 
-/** The planes that arcs lie in. */
+/** Commands for the plane of arcs. */
 export const planes: CommandSpec[] = [
   row('G17', 'Arcs in the XY plane', { does: 'plane', plane: 'xy' }, [], 'G17'),
   row('G18', 'Arcs in the ZX plane', { does: 'plane', plane: 'zx' }, [], 'G18'),
@@ -264,7 +264,7 @@ export const tools: CommandSpec[] = [
   ),
 ]
 
-/** G53 for the machine’s own places, and the nine origins that a script may choose from. */
+/** `G53` for machine coordinates, and the nine work offsets. */
 export const workspaces: CommandSpec[] = [
   row('G53', 'Machine coordinates for this line', { does: 'machine-places' }, [], 'G53', {
     notes: 'Goes in front of a move on the same line; alone it does nothing.',
@@ -276,7 +276,7 @@ export const workspaces: CommandSpec[] = [
 
 const countedApart = { notes: 'How filament is counted is said by M82 and M83.' }
 
-/** Where G90 and G91 speak of places only, and leave filament as it is counted. */
+/** For firmware whose G90 and G91 change positions only, not extrusion. */
 export const placesOnly: CommandSpec[] = [
   row(
     'G90',

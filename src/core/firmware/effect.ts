@@ -1,4 +1,5 @@
-// What a command can do to a machine: one tagged union, which the tables name and core/effects runs, explains and sorts.
+// What a command can do to a machine: one tagged union. The firmware tables name an effect; core/effects runs and
+// explains it.
 
 export type Heater = 'nozzle' | 'bed' | 'chamber'
 export type LimitKind = 'speed' | 'acceleration'
@@ -15,12 +16,15 @@ export type FlowStep =
   | 'say'
   | 'abort'
 
-/** What of a bed a probing covers. */
+/** Which part of the bed is probed. */
 export type ProbeExtent = 'whole' | 'print' | 'three-points' | 'one-point' | 'named-area'
 
 export type Effect =
-  // Moves and how they are counted
-  /** `radius` is false where arcs by radius are an error; `endStops` is the letter that makes it a homing move. */
+  // Moves and how their numbers are read
+  /**
+   * `radius` is false if the firmware rejects arcs by radius; `endStops` is the letter that makes the move a homing
+   * move.
+   */
   | { does: 'move'; endStops?: string; restorePoint?: string }
   | { does: 'arc'; clockwise: boolean; byRadius: boolean }
   | { does: 'plane'; plane: 'xy' | 'zx' | 'yz' }
@@ -30,37 +34,40 @@ export type Effect =
   | { does: 'positioning'; positioning: 'absolute' | 'relative'; filamentToo: boolean }
   | { does: 'extrusion-mode'; extrusion: 'absolute' | 'relative' }
   | { does: 'set-position' }
-  // Places
+  // Coordinates
   | { does: 'machine-places' }
   | { does: 'workspace'; number: number }
   | { does: 'set-workspace' }
   | { does: 'homed-offset'; here: boolean }
   | { does: 'tool-offset'; tool: string }
-  /** Moved at once and not counted; `byLetter` tells “by” from “to”. */
+  /** Moves at once and does not change the reported position. `byLetter` distinguishes “by” from “to”. */
   | { does: 'small-shift'; also: string | null }
   | { does: 'probe-offset' }
   | { does: 'host-offset' }
-  // Where the machine is
+  // Homing, probing, levelling
   | { does: 'home'; turnsLevellingOff: boolean; file: string | null }
   | {
       does: 'probe'
       turnsLevellingOn: boolean
       extent: ProbeExtent
-      /** The key whose 1 asks for the print's area only, and the one that says how many points. */
+      /** The key whose value 1 limits probing to the print area, and the key for the number of points. */
       adaptive: string | null
       count: string | null
       file: string | null
     }
-  /** One touch, as often as the letter says (`times` is how often without it). */
+  /** Probes one point, as often as the letter says (`times` is the number without it). */
   | { does: 'probe-point'; by: string | null; times: number }
   | { does: 'probe-grid' }
   | { does: 'align'; file: string | null }
-  /** On or off always, or as the letter says (0 off, more on); the mesh's own name stands under `mesh`. */
+  /** Always on or off, or by a letter (0 off, otherwise on). `mesh` is the key of a mesh's name. */
   | { does: 'levelling'; set: 'on' | 'off' | { by: string }; mesh: string | null }
-  /** One motor by its name under a key, on or off by another, where `byName` says which. */
+  /** Motors on or off. With `byName`, one motor: its name is under one key, on or off under a second. */
   | { does: 'motors'; on: boolean; axesApart: boolean; byName?: { motor: string; on: string } }
-  // Heat and air
-  /** The target is the first of `targets` that the line has; one in `coolingToo` waits for cooling as well, and all do where `both`. */
+  // Temperatures and fans
+  /**
+   * The target is the first of `targets` on the line. A target in `coolingToo` waits for cooling too; with `both` all
+   * do.
+   */
   | {
       does: 'heat'
       heater: Heater
@@ -69,14 +76,14 @@ export type Effect =
       coolingToo: readonly string[]
       both: boolean
       tool: string | null
-      /** The letter of what is held while it stands by. */
+      /** The letter of the standby temperature. */
       standby: string | null
     }
-  /** What a tool holds in use and standing by; `state` is the letter of 0 off, 1 standing by, 2 in use. */
+  /** A tool's active and standby temperatures; `state` is the letter for 0 off, 1 standby, 2 active. */
   | { does: 'tool-heat'; tool: string; active: string; standby: string; state: string | null }
   | { does: 'wait-for-heaters' }
   | { does: 'heaters-off' }
-  /** The power supply as a whole. */
+  /** The power supply. */
   | { does: 'power'; on: boolean }
   /** `full` is the number that means full speed. */
   | { does: 'fan'; on: boolean; speed: string; full: number }
@@ -87,12 +94,12 @@ export type Effect =
   | { does: 'cold-extrusion'; least: string; any: string }
   | { does: 'change-filament'; part: 'change' | 'load' | 'unload'; file: string | null }
   | { does: 'mix'; step: 'part' | 'keep' | 'whole' | 'gradient' | 'tool' }
-  /** Pressure advance: under this letter or key how much, s, and of which extruder. */
+  /** Pressure advance: the letter or key of the value, s, and of the extruder. */
   | { does: 'pressure-advance'; factor: string; of: string | null }
   | { does: 'flow-override'; unit: 'percent' | 'share' }
   // Limits
   | { does: 'feed-override' }
-  /** `perSecond` turns the number as written into mm/s or mm/s². */
+  /** `perSecond` converts the written number to mm/s or mm/s². */
   | { does: 'limits'; of: LimitKind; perSecond: number }
   | { does: 'move-acceleration'; together: boolean }
   | { does: 'overall-limits'; speed: string; acceleration: string; corners: string | null }
@@ -106,7 +113,7 @@ export type Effect =
   // The course of the print
   | { does: 'pause'; file: string | null; parks: boolean; seconds: string | null; milliseconds: string | null }
   | { does: 'resume'; file: string | null }
-  /** The script, or the print with it, ends here; the file that runs before that. */
+  /** The script, or the whole print, ends here; `file` runs before. */
   | { does: 'finish'; file: string | null; stops: 'script' | 'machine' }
   | { does: 'park'; retract: string | null; waits: boolean }
   | { does: 'wipe' }
@@ -115,17 +122,17 @@ export type Effect =
   | { does: 'restore-state'; by: string | null; axes: boolean; move: string | null }
   | { does: 'set-variable' }
   | { does: 'macro' }
-  /** Runs a macro that waits for its time: under these keys which, and in how many seconds. */
+  /** Runs a delayed macro: the keys for its name and for the delay in seconds. */
   | { does: 'run-later'; id: string; seconds: string }
-  /** Runs a file of the printer's own, whose name stands under this letter. */
+  /** Runs a file of the printer; its name is under this letter. */
   | { does: 'macro-file'; by: string }
-  /** Branches, loops and variables of the machine's own. */
+  /** Branches, loops and variables of the firmware. */
   | { does: 'flow'; step: FlowStep }
-  /** Begins a stretch that runs so many times, or ends it where the letter is missing. */
+  /** Starts a block that runs several times; without the letter, ends it. */
   | { does: 'repeat'; times: string }
-  /** Something that takes this long and is otherwise not known; what a person taught. */
+  /** Takes this long and has no other known effect; taught by the person. */
   | { does: 'opaque'; seconds: number }
-  /** Nothing that a rehearsal shows: reports, sounds, fine tuning, checks of the firmware. */
+  /** No effect on a rehearsal: reports, sounds, tuning, checks of the firmware. */
   | { does: 'nothing-shown'; kind: 'report' | 'sound' | 'tuning' | 'housekeeping' | 'check' | 'configuration' }
 
 export type Does = Effect['does']

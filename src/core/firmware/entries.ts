@@ -1,8 +1,8 @@
-// Short hands for writing firmware tables.
+// Helpers for writing firmware tables.
 import type { Effect, EffectOf } from './effect.ts'
 import type { Case, CommandSpec, Letter, Unit } from './spec.ts'
 
-/** A letter that needs a number after it. */
+/** A letter that is followed by a number. */
 export const num = (letter: string, means: string, unit: Unit, range?: readonly [number, number]): Letter => ({
   letter,
   means,
@@ -10,18 +10,18 @@ export const num = (letter: string, means: string, unit: Unit, range?: readonly 
   number: 'needed',
   ...(range && { range }),
 })
-/** A letter with a number, without which the command does nothing. */
+/** A letter with a number that the command requires. */
 export const must = (letter: string, means: string, unit: Unit): Letter => ({
   ...num(letter, means, unit),
   required: true,
 })
-/** A letter that may stand alone. */
+/** A letter that may stand without a number. */
 export const flag = (letter: string, means: string): Letter => ({ letter, means, unit: 'switch', number: 'optional' })
 /** A letter or key followed by text. */
 export const text = (letter: string, means: string): Letter => ({ letter, means, unit: 'text', number: 'optional' })
 export const onOff = (letter = 'S'): Letter => num(letter, '1 for on, 0 for off', 'switch')
 
-/** The same unit for each of several letters that mean themselves. */
+/** Several letters with the same unit, each named by itself. */
 export const each = (letters: string, unit: Unit): Letter[] => [...letters].map(letter => num(letter, letter, unit))
 export const flags = (letters: string): Letter[] => [...letters].map(letter => flag(letter, `${letter} only`))
 
@@ -33,9 +33,9 @@ export const quiet = (kind: EffectOf<'nothing-shown'>['kind']): Effect => ({ doe
 export const report = quiet('report')
 export const tuning = quiet('tuning')
 export const housekeeping = quiet('housekeeping')
-/** Asks the firmware or the machine whether it fits. */
+/** A check of the firmware or the machine. */
 export const check = quiet('check')
-/** Sets up the machine: pins, drivers, what makes up a tool. */
+/** Configuration of the machine: pins, drivers, the definition of a tool. */
 export const configuration = quiet('configuration')
 export const settings = (act: EffectOf<'settings'>['act']): Effect => ({ does: 'settings', act })
 
@@ -50,7 +50,7 @@ export const heat = (heater: 'nozzle' | 'bed' | 'chamber', wait: boolean): Effec
   standby: null,
 })
 
-/** A full probing; `more` is what differs. */
+/** A full probing; `more` overrides the usual values. */
 export const probing = (more: Partial<EffectOf<'probe'>> = {}): Effect => ({
   does: 'probe',
   turnsLevellingOn: true,
@@ -72,7 +72,7 @@ type More = Partial<
   Pick<CommandSpec, 'cases' | 'refused' | 'since' | 'text' | 'anyLetter' | 'notes' | 'makersOwn' | 'byMacro'>
 >
 
-/** One row of a table. The example is a line made by us that reads cleanly. */
+/** A row of a table. The example is made up and reads without findings. */
 export const row = (
   name: string,
   title: string,
@@ -89,11 +89,11 @@ export const row = (
   ...more,
 })
 
-/** A table of rows; a later row takes the place of an earlier one of the same name. */
+/** A table from rows; a later row replaces an earlier one with the same name. */
 export const table = (...rows: readonly (readonly CommandSpec[])[]): ReadonlyMap<string, CommandSpec> =>
   new Map(rows.flat().map(entry => [entry.name, entry]))
 
-/** The rows of a table with these names. */
+/** The rows with these names. */
 export const only = (rows: readonly CommandSpec[], names: string): CommandSpec[] => {
   const wanted = new Set(names.split(' '))
   return rows.filter(({ name }) => wanted.has(name))

@@ -13,7 +13,7 @@ export const families: Readonly<Record<FamilyName, FirmwareFamily>> = {
   dispensing,
 }
 
-/** The family of a printer, with what this one's settings say otherwise. */
+/** A printer's family, adapted by the printer's own settings. */
 export function familyOf({ firmware, extrudes, homing }: Printer): FirmwareFamily {
   const family = families[firmware.family]
   const { coldestC = null, fattestBeadMm2 = null } = extrudes ?? {}

@@ -1,4 +1,4 @@
-// What a family of firmware is called in a sentence.
+// The name of a firmware family in a sentence.
 import type { FamilyName } from './spec.ts'
 
 export const familyName: Readonly<Record<FamilyName, string>> = {

@@ -1,19 +1,19 @@
-// What a printer's reply to M115 tells of its firmware: a proposal, which the person confirms.
+// Reads a printer's reply to M115 and proposes the firmware family, which the person confirms.
 import type { FamilyName } from './spec.ts'
 
 export type Identified = {
-  /** Null when the reply fits none of the families we know. */
+  /** Null if the reply fits none of the families. */
   family: FamilyName | null
-  /** Why this family, in a few plain words. */
+  /** The reason, in a few plain words. */
   because: string
-  /** Numbers and points only (`2.1.3`); null when the reply has none. */
+  /** Digits and points only (`2.1.3`); null if the reply has no version. */
   version: string | null
   machine: string | null
-  /** The ability lines, as `AUTOREPORT_TEMP` to whether it is on. */
+  /** Abilities by name, such as `AUTOREPORT_TEMP`, and whether each is on. */
   abilities: Record<string, boolean>
 }
 
-/** `NAME:value` pairs run on in one line; a name is capitals and underscores, and what follows runs to the next name. */
+/** Splits `NAME:value` pairs on one line. A name is capitals and underscores; its value reaches to the next name. */
 function fields(line: string): Map<string, string> {
   const found = [...line.matchAll(/(?:^|\s)([A-Z][A-Z_]{2,}):/g)]
   return new Map(
@@ -25,8 +25,8 @@ function fields(line: string): Map<string, string> {
 }
 
 /**
- * Reads a pasted reply. A board tells its abilities in lines of their own (`Cap:EEPROM:1`); a board with macro files names its
- * electronics and the firmware's date; a host has a version that ends in a count and a digest (`12.1-87-g1a2b3c4d`).
+ * Reads a pasted reply. A board lists its abilities (`Cap:EEPROM:1`); a board with macro files names its electronics
+ * and the firmware's date; a host has a version with a count and a digest (`12.1-87-g1a2b3c4d`).
  */
 export function identify(reply: string): Identified {
   const lines = reply.split(/\r?\n|\r/).map(line => line.replace(/^(?:Recv:|ok|>>>|<<<|\/\/)\s*/, '').trim())

@@ -1,4 +1,5 @@
-// The macros that a config of each family can begin with. They stand apart from the families' tables, for few ask for them.
+// The macros that a config of each family can start with. Kept apart from the families' tables, because few callers
+// need them.
 import type { Printer } from '../model/printer.ts'
 import { macroTexts as ofHosts } from './host/macro-texts.ts'
 import type { MacroText } from './spec.ts'

@@ -1,18 +1,22 @@
-// One way to say a thing: how a family writes what fixes, makers, edits and exports want, or null where it can't be said.
+// Phrases: how a family writes each effect that fixes, makers, edits and exports need. Null if the family can't express
+// it.
 import { plain } from '../format.ts'
 import type { Axis } from '../model/printer.ts'
 import type { Heater } from './effect.ts'
 
-/** A number, or a formula that stands in place of one (`@nozzle`). */
+/** A number, or a formula in place of one (`@nozzle`). */
 export type Amount = number | string
 
-/** The words of a move, in mm, mm/min and mm of filament; a text is a formula. */
+/** The numbers of a move: mm, mm/min, and mm of filament. A text is a formula. */
 export type MoveWords = Readonly<Partial<Record<'x' | 'y' | 'z' | 'e' | 'f', Amount>>>
 
-/** A number for some of the axes, and of filament under `e`. */
+/** A number for each of some axes; `e` is filament. */
 export type AxisAmounts = Readonly<Partial<Record<Axis | 'e', number>>>
 
-/** `tool` is the number that scripts call a tool by; null for the one in use. Several lines stand in one text, a line end between. */
+/**
+ * `tool` is the number that scripts use for a tool; null means the tool in use. A phrase of several lines has line
+ * breaks between them.
+ */
 export type Phrases = {
   move: (words: MoveWords) => string
   positioning: (way: 'absolute' | 'relative') => string
@@ -23,19 +27,19 @@ export type Phrases = {
   dwell: (seconds: number) => string
   home: (axes: readonly Axis[]) => string
   probeBed: () => string | null
-  /** Touches the bed once, where the head is. */
+  /** Probes once at the head's position. */
   probePoint: () => string | null
-  /** Aligns the gantry: held at its four corners, or by motors of its own along Z. */
+  /** Aligns the gantry: by its four corners, or by separate Z motors. */
   align: (held: 'corners' | 'motors') => string | null
-  /** The saved mesh, or one of several by its number. */
+  /** Loads the saved mesh, or one of several by its number. */
   loadMesh: (number: number | null) => string | null
   levellingOff: () => string | null
   heat: (heater: Heater, to: Amount, tool: number | null) => string | null
-  /** Heats and waits; `cooling` waits as well while it cools. */
+  /** Heats and waits; with `cooling` also waits for cooling. */
   waitFor: (heater: Heater, to: Amount, tool: number | null, cooling: boolean) => string | null
-  /** The part fan, 0 to 1. */
+  /** The part fan's speed, 0 to 1. */
   fan: (share: number) => string | null
-  /** All, or some axes and the filament. */
+  /** All motors (null), or those of some axes and the extruder. */
   motorsOff: (letters: readonly (Axis | 'e')[] | null) => string | null
   softLimits: (on: boolean) => string | null
   coldExtrusion: (allowed: boolean) => string | null
@@ -46,11 +50,11 @@ export type Phrases = {
   acceleration: (of: Readonly<Partial<Record<'print' | 'travel' | 'retract', number>>>) => string | null
   /** Pressure advance, s; `tool` is null for the one in use. */
   pressureAdvance: (factor: Amount, tool: number | null) => string | null
-  /** The retraction that is set in the firmware: back, or forward again. */
+  /** Firmware retraction: retract, or unretract. */
   firmwareRetract: (back: boolean) => string | null
-  /** How long and fast that is: mm and mm/s. */
+  /** Parameters of firmware retraction: mm and mm/s. */
   retraction: (of: Readonly<Partial<Record<'lengthMm' | 'speedMmS', number>>>) => string | null
-  /** Waits for the person; `parks` where the head goes aside for it. */
+  /** Waits for the person; with `parks` the head moves aside first. */
   pause: (parks: boolean) => string
   resume: () => string | null
   changeFilament: () => string | null
@@ -58,21 +62,21 @@ export type Phrases = {
   feedPercent: (percent: number) => string | null
   flowPercent: (percent: number, tool: number | null) => string | null
   message: (text: string) => string | null
-  /** A formula where the firmware takes the tool's place in the list as it is; null for one where it does not. */
+  /** Selects a tool. Given a formula, null if the firmware's tool numbers are not indexes into the list of tools. */
   takeTool: (tool: Amount) => string | null
-  /** All shares of a tool's blend in one line. */
+  /** All shares of a tool's blend, in one line. */
   blendOfTool: (tool: number, shares: readonly number[]) => string | null
-  /** One input's share of a blend, and the blend kept as a tool. */
+  /** One input's share of a blend, and saving the blend as a tool. */
   blendPart: (input: number, share: number) => string | null
   keepBlend: (tool: number) => string | null
 }
 
-/** An amount as it is written: at most three decimals and no trailing zero, or the formula as it is. */
+/** Writes an amount: at most three decimals without trailing zeros, or the formula unchanged. */
 export const amount = (value: Amount): string => (typeof value === 'number' ? plain(value, 3) : value)
 
 const letters = ['x', 'y', 'z', 'e', 'f'] as const
 
-/** What all families say alike: moves and how they are counted. */
+/** Phrases that are the same in all families: moves and modes of counting. */
 export const common = {
   move: words =>
     [
@@ -96,7 +100,7 @@ const axisWords = (limits: AxisAmounts, times = 1): string =>
     .flatMap(each => (limits[each] === undefined ? [] : `${each.toUpperCase()}${amount(limits[each] * times)}`))
     .join(' ')
 
-/** Limits and accelerations by numbered commands; speeds count so many times mm/s. */
+/** Speed limits and accelerations by numbered commands; `times` converts from mm/s to the firmware's unit. */
 export const limitsByNumber = (
   perSecond: number,
 ): Pick<Phrases, 'speedLimits' | 'accelerationLimits' | 'acceleration'> => ({
@@ -111,7 +115,7 @@ export const limitsByNumber = (
     ].join(' '),
 })
 
-/** Retraction of the firmware's own, by numbered commands. */
+/** Firmware retraction by numbered commands. */
 export const retractingByNumber: Pick<Phrases, 'firmwareRetract' | 'retraction'> = {
   firmwareRetract: back => (back ? 'G10' : 'G11'),
   retraction: ({ lengthMm, speedMmS }) =>
@@ -124,7 +128,7 @@ export const retractingByNumber: Pick<Phrases, 'firmwareRetract' | 'retraction'>
 
 export const beepByNumber = (hz: number, milliseconds: number): string => `M300 S${amount(hz)} P${amount(milliseconds)}`
 
-/** `T1 ` where a tool is named. */
+/** `T1 ` for a tool; empty for the tool in use. */
 export const toolWord = (tool: number | null): string => (tool === null ? '' : ` T${tool}`)
 
 const heatCodes: Record<Heater, { go: string; wait: string }> = {
@@ -133,7 +137,7 @@ const heatCodes: Record<Heater, { go: string; wait: string }> = {
   chamber: { go: 'M141', wait: 'M191' },
 }
 
-/** Heating by numbered commands, `coolingLetter` being the one whose wait goes on while it cools. */
+/** Heating by numbered commands; `coolingLetter` is the letter whose wait includes cooling. */
 export const heatByNumber = (coolingLetter: string): Pick<Phrases, 'heat' | 'waitFor'> => ({
   heat: (heater, to, tool) => `${heatCodes[heater].go}${heater === 'nozzle' ? toolWord(tool) : ''} S${amount(to)}`,
   waitFor: (heater, to, tool, cooling) =>

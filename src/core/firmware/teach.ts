@@ -1,4 +1,4 @@
-// Taught commands as rows of a family's table.
+// Adds taught commands to a family's table.
 import type { Printer } from '../model/printer.ts'
 import type { TaughtCommand } from '../model/taught.ts'
 import type { Effect } from './effect.ts'
@@ -48,13 +48,15 @@ export const taughtSpec = (taught: TaughtCommand): CommandSpec => ({
   taught: true,
 })
 
-/** All that a printer's scripts may say of what was taught: for its firmware, and for this printer alone, which comes last. */
+/**
+ * The taught commands for a printer: those for its firmware, then those for this printer alone, which take precedence.
+ */
 export const taughtFor = (printer: Printer, taught: readonly TaughtCommand[] = []): TaughtCommand[] => [
   ...taught,
   ...printer.taught,
 ]
 
-/** The family with what was taught for it; a taught command takes the place of ours of the same name. */
+/** The family with taught commands added. A taught command replaces ours of the same name. */
 export function withTaught(family: FirmwareFamily, taught: readonly TaughtCommand[]): FirmwareFamily {
   const ours = taught.filter(each => each.family === family.family)
   if (ours.length === 0) return family

@@ -1,6 +1,6 @@
-// Versions of firmware, as machines count them.
+// Compares firmware versions.
 
-/** Whether version `a` comes before `b`, number by number: 7.9 before 7.10. */
+/** Whether version `a` is earlier than `b`, number by number: 7.9 is before 7.10. */
 export function isOlder(a: string, b: string): boolean {
   const [left, right] = [a, b].map(version => version.split('.').map(Number))
   for (let i = 0; i < Math.max(left?.length ?? 0, right?.length ?? 0); i++) {

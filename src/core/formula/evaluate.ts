@@ -1,24 +1,24 @@
-// Works out formulas and conditions: numbers with their units, from names that a scope knows.
+// Evaluates formulas and conditions: numbers with units, with values looked up in a scope.
 import { isMachineNumber } from '../gcode/number.ts'
 import { type Flaw, parse, type Sort } from './syntax.ts'
 import { type SyntaxNode, textOf } from './tree.ts'
 
-/** Empty for a plain number, which goes with anything. */
+/** Empty for a plain number, which is compatible with any unit. */
 export type Unit = '' | 'mm' | '°C' | 's' | 'min' | '%' | 'mm/s' | 'mm/min' | 'mm²' | 'mm³' | 'mm³/s'
 export type Quantity = { value: number; unit: Unit }
 
-/** A value that can’t be had: its name is unknown, or it means nothing at this moment or in this job. */
+/** A value that is not available: unknown, or without meaning at this moment or in this job. */
 export type Missing = { missing: 'unknown' | 'not-now'; why: string }
 
-/** Which tool a value is of: by its number, or as seen from a tool change. */
+/** The tool of a value: by number, or relative to a tool change. */
 export type ToolName = number | 'next' | 'previous' | 'first'
 
 export type Scope = {
-  /** A value, or one of a tool. */
+  /** A value, or a tool's value. */
   value: (name: string, tool: ToolName | null) => Quantity | Missing
-  /** A value of each tool that the job uses. */
+  /** A value for each tool that the job uses. */
   ofEachTool: (name: string) => Quantity[] | Missing
-  /** A value that is a text, such as the material's name; undefined where there is none of this name, and why there is none now. */
+  /** A text value, such as the material's name; undefined if there is no such text, or why it is not available now. */
   text: (name: string, of: ToolName | null) => string | Missing | undefined
   uses: (tool: ToolName) => boolean
   has: (feature: string) => boolean
@@ -26,7 +26,7 @@ export type Scope = {
 
 export type Result<T> = { ok: true; value: T } | ({ ok: false; missing: Missing['missing'] | null } & Flaw)
 
-/** Thrown within this file only, and caught at its doors. */
+/** Used within this file only; never leaves it. */
 class Stop extends Error {
   constructor(
     readonly flaw: Flaw,
@@ -49,17 +49,19 @@ function guarded<T>(text: string, kind: Sort, work: (node: SyntaxNode) => T): Re
   }
 }
 
-/** The quantity of an expression, as `first_layer + 0.2`. Never throws; a flaw has its place in the text. */
+/** Evaluates an expression such as `first_layer + 0.2`. Never throws; an error has its offset in the text. */
 export const evaluate = (text: string, scope: Scope): Result<Quantity> =>
   guarded(text, 'Expression', node => quantity(node.children[0] as SyntaxNode, { text, scope }))
 
-/** Whether a condition holds, as `highest bed > 85 and not has chamber`. */
+/** Evaluates a condition such as `highest bed > 85 and not has chamber`. */
 export const holds = (text: string, scope: Scope): Result<boolean> =>
   guarded(text, 'Condition', node => truth(node.children[0] as SyntaxNode, { text, scope }))
 
 export type SettingValue = Quantity & { range: readonly [number, number] | null }
 
-/** What stands behind the `=` of a setting: `32 mm from 10 to 60`. A unit that is written must be the expression's own. */
+/**
+ * Evaluates the right side of a setting: `32 mm from 10 to 60`. A written unit must match the unit of the expression.
+ */
 export const settingValue = (text: string, scope: Scope): Result<SettingValue> =>
   guarded(text, 'Setting', node => {
     const [expression, ...rest] = node.children as [SyntaxNode, ...SyntaxNode[]]
@@ -142,7 +144,7 @@ function anyQuantity(node: SyntaxNode, place: Place): Quantity {
   }
 }
 
-/** What people write to turn one unit into another: minutes times 60 are seconds. Undefined where a product is none of these. */
+/** Conversions that people write: minutes times 60 are seconds. Undefined for other products. */
 function turned(a: Quantity, b: Quantity, divided: boolean): Unit | undefined {
   const [number, of] = b.unit === '' ? [b.value, a.unit] : a.unit === '' && !divided ? [a.value, b.unit] : [0, '']
   return turns.find(each => each.by === number && each.divided === divided && each.from === of)?.to
@@ -153,12 +155,15 @@ const turns: readonly { from: Unit; by: number; divided: boolean; to: Unit }[] =
   { from: 's', by: 60, divided: true, to: 'min' },
   { from: 'mm/s', by: 60, divided: false, to: 'mm/min' },
   { from: 'mm/min', by: 60, divided: true, to: 'mm/s' },
-  // Milliseconds have no unit of their own here.
+  // There is no unit for milliseconds.
   { from: 's', by: 1000, divided: false, to: '' },
   { from: 'min', by: 60_000, divided: false, to: '' },
 ]
 
-/** A unit times or by a plain number stays; a unit by itself is plain; a length by a length is an area; the rest is plain. */
+/**
+ * The unit of a product or quotient: a unit and a plain number keep the unit; a unit divided by itself is plain; length
+ * times length is an area; everything else is plain.
+ */
 function productUnit(a: Unit, b: Unit, divided: boolean): Unit {
   if (b === '') return a
   if (divided) return ''
@@ -166,7 +171,7 @@ function productUnit(a: Unit, b: Unit, divided: boolean): Unit {
   return a === 'mm' && b === 'mm' ? 'mm²' : ''
 }
 
-/** The one unit of quantities that are added or compared; plain numbers go with any. */
+/** The common unit of quantities that are added or compared; plain numbers fit any unit. */
 function sameUnit(node: SyntaxNode, quantities: readonly Quantity[], { text }: Place): Unit {
   const units = [...new Set(quantities.map(({ unit }) => unit).filter(unit => unit !== ''))]
   if (units.length > 1) stop(node, `“${textOf(node, text)}” puts ${units[0]} and ${units[1]} together.`)
@@ -186,7 +191,7 @@ const functions: Record<string, { takes: readonly [number, number]; work: (...va
     work: (value, low, high) => Math.min(Math.max(value as number, low as number), high as number),
   },
 }
-/** What is left of a number when another goes into it as often as it can: 7 by 3 leaves 1, and −1 by 3 leaves 2. */
+/** The remainder of a division, never negative: 7 by 3 gives 1, and −1 by 3 gives 2. */
 function remainder(value = 0, by = 0): number {
   return value - by * Math.floor(value / by)
 }
@@ -213,7 +218,7 @@ const toolOf = (node: SyntaxNode, text: string): ToolName =>
       ? 'first'
       : (node.name as 'next' | 'previous')
 
-/** The text that a node stands for, in quotes or by a value's name; null where it is a number. */
+/** The text value of a node, quoted or by name; null for a number. */
 function textAt(node: SyntaxNode, { text, scope }: Place): string | null {
   if (node.name === 'Text') return textOf(node, text).slice(1, -1)
   if (node.name !== 'Value') return null
@@ -222,10 +227,10 @@ function textAt(node: SyntaxNode, { text, scope }: Place): string | null {
   return found === null || typeof found === 'string' ? found : known<string>(node, found)
 }
 
-/** Texts are the same whatever their case and the blanks around them. */
+/** Texts are equal regardless of case and outer blanks. */
 const sameText = (one: string, other: string): boolean => one.trim().toLowerCase() === other.trim().toLowerCase()
 
-/** Numbers this near count as equal, so that 0.1 + 0.2 is 0.3. */
+/** Numbers closer than this are equal, so that 0.1 + 0.2 is 0.3. */
 const near = 1e-9
 
 function truth(node: SyntaxNode, place: Place): boolean {

@@ -26,18 +26,18 @@ const kinds = {
   symbol: /<=|>=|[-(),+*/<>]/,
 }
 
-/** A unit as it may stand behind a setting's number; its words are names elsewhere. */
+/** A unit after a setting's number. Elsewhere these words are names. */
 const unit = /mm³\/s|mm³|mm²|°C|%|mm(?:\/(?:s|min))?\b|(?:s|min)\b/y
 
 export const tokensIn = tokenizer<Kind>(kinds)
 
-/** The end of the unit that stands at this place of a text; the place itself where there is none. */
+/** The end offset of the unit at an offset of a text; the same offset if there is none. */
 export function unitEnd(text: string, at: number): number {
   unit.lastIndex = at
   return at + (unit.exec(text)?.[0].length ?? 0)
 }
 
-/** The tree of a text: a node of that sort, whose first child is the expression or condition. Throws `Unreadable`. */
+/** Parses a text; the first child of the node is the expression or condition. Throws `Unreadable`. */
 export function treeOf(text: string, kind: TokenKind): SyntaxNode {
   const reader = new FormulaReader(tokensIn(text), text.length)
   const children =
@@ -46,7 +46,7 @@ export function treeOf(text: string, kind: TokenKind): SyntaxNode {
   return { name: kind, from: 0, to: text.length, children }
 }
 
-/** What is read where either an expression or a condition may stand. */
+/** The result of parsing something that may be an expression or a condition. */
 type Either = { node: SyntaxNode; truth: boolean }
 
 const comparators: Readonly<Record<string, string>> = { '<': 'Below', '<=': 'AtMost', '>': 'Above', '>=': 'AtLeast' }
@@ -139,7 +139,7 @@ class FormulaReader extends Reader<Kind> {
     return operator === null ? null : this.node(comparators[operator] ?? operator, from, [])
   }
 
-  /** Brackets may hold a condition where one may stand, which is known only behind them. */
+  /** Brackets may contain a condition where one is allowed, which is known only after them. */
   private sum(truthToo: boolean): Either {
     return this.leftToRight({ '+': null, '-': 'Less' }, 'Sum', truthToo, first =>
       this.leftToRight({ '*': null, '/': 'Divided' }, 'Product', first, each => this.operand(each)),
@@ -173,7 +173,7 @@ class FormulaReader extends Reader<Kind> {
     return { node: this.plain(), truth: false }
   }
 
-  /** An operand that does not begin with a bracket. */
+  /** An operand that does not start with a bracket. */
   private plain(): SyntaxNode {
     const { is, from } = this.now
     if (this.takeSymbol('-') !== null) return this.node('Negated', from, [this.operand(false).node])

@@ -1,10 +1,10 @@
-// The comment lines that mean something to us besides G-code: settings (`;=`) and guards (`;?`).
+// Comment lines with a meaning: settings (`;=`) and guards (`;?`).
 import { mistyped } from '../gcode/read.ts'
 
-/** `name = body   note`; the body stands at `bodyFrom` in the line. */
+/** `name = body   note`; `bodyFrom` is the offset of the body in the line. */
 export type SettingLine = { name: string; body: string; bodyFrom: number; note: string }
 
-/** Two spaces or a tab part a setting's value from the note behind it. */
+/** Two spaces or a tab separate a setting's value from its note. */
 export function settingLine(raw: string): SettingLine | null {
   const head = /^\s*;=\s*([A-Za-z_]\w*)\s*=\s*/.exec(raw)
   if (!head?.[1]) return null
@@ -14,13 +14,13 @@ export function settingLine(raw: string): SettingLine | null {
   return { name: head[1], body: rest.slice(0, gap), bodyFrom, note: rest.slice(gap).trim() }
 }
 
-/** A condition stands at `from` in the line. `odd` is what stands behind an “otherwise” that asks nothing. */
+/** `from` is the offset of the condition in the line. `odd` is text after an “otherwise” without a condition. */
 export type GuardLine =
   | { kind: 'when'; condition: string; from: number }
   | { kind: 'otherwise'; condition: string | null; from: number; odd?: string }
   | { kind: 'end' }
 
-/** What people write for our words, whatever its case. */
+/** Words that people write for ours, in any case. */
 const guardWords: Readonly<Record<string, GuardLine['kind']>> = {
   when: 'when',
   if: 'when',
@@ -34,7 +34,7 @@ const guardWords: Readonly<Record<string, GuardLine['kind']>> = {
   endwhen: 'end',
 }
 
-/** A guard's line; also where it is said in the words of other languages. Null for any other. */
+/** Reads a guard's line, also with words of other languages. Null for other lines. */
 export function guardLine(raw: string): GuardLine | null {
   const head = /^\s*;\?\s*([A-Za-z]+)\b\s*/.exec(raw)
   const word = head?.[1]?.toLowerCase() ?? ''
@@ -50,13 +50,13 @@ export function guardLine(raw: string): GuardLine | null {
   return rest && !rest.startsWith(';') ? { kind, condition: null, from, odd: rest } : { kind, condition: null, from }
 }
 
-/** A line that was to be a guard, and is none for a slip of the fingers. */
+/** Whether a line looks like a guard but is malformed. */
 export const isHalfSaid = (raw: string): boolean => mistyped.test(raw.trimStart())
 
-/** A guard from its `when` to its `end`: its branches, each with its own mark's line and the lines that it holds, from 1. */
+/** A guard from `when` to `end`: its branches, each with the line of its mark and its lines, from 1. */
 export type Guarded = { endLine: number; branches: { line: number; mark: GuardLine; first: number; last: number }[] }
 
-/** The guards of a text's lines, inner ones before those around them. Marks without their partners are none. */
+/** The guards in a text, inner ones before outer ones. Marks without a partner are left out. */
 export function guardsOf(raws: readonly string[]): Guarded[] {
   const guards: Guarded[] = []
   const open: Guarded['branches'][] = []
@@ -75,7 +75,7 @@ export function guardsOf(raws: readonly string[]): Guarded[] {
   return guards
 }
 
-/** The lines of those branches which do not run, by whether each mark's lines do. */
+/** The lines in branches that do not run, given whether each branch runs. */
 export function linesNotTaken(guards: readonly Guarded[], runs: ReadonlyMap<number, boolean>): Set<number> {
   const left = new Set<number>()
   for (const { line, first, last } of guards.flatMap(({ branches }) => branches))
@@ -86,8 +86,8 @@ export function linesNotTaken(guards: readonly Guarded[], runs: ReadonlyMap<numb
 export type InText = { kind: 'plain'; text: string } | { kind: 'formula'; text: string; from: number }
 
 /**
- * Cuts a text at its values: `@bed`, `@(bed + 5)`, and `@@` for a plain at sign. A formula's text is what stands inside, and
- * `from` is where that begins. A bracket that does not close belongs to the plain text.
+ * Splits a text at its values: `@bed`, `@(bed + 5)`, and `@@` for a plain at sign. A formula's text is without its
+ * brackets, and `from` is its offset. An unclosed bracket is plain text.
  */
 export function* inText(text: string): Generator<InText> {
   let plain = ''
@@ -110,7 +110,7 @@ export function* inText(text: string): Generator<InText> {
   if (plain) yield { kind: 'plain', text: plain }
 }
 
-/** Where the bracket that opens at `open` closes; −1 when it does not. */
+/** The offset of the bracket that closes the one at `open`; −1 if there is none. */
 function closing(text: string, open: number): number {
   let depth = 0
   for (let i = open; i < text.length; i++) {

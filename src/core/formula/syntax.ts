@@ -1,20 +1,20 @@
-// Reads formulas, conditions and settings into syntax trees, or says where and why one can't be read.
+// Parses formulas, conditions and settings, or reports where and why one can't be read.
 import { type TokenKind, tokensIn, treeOf, unitEnd } from './grammar.ts'
 import { type SyntaxNode, Unreadable } from './tree.ts'
 
 export type { TokenKind as Sort } from './grammar.ts'
 
-/** What went wrong in a formula, and where in its text. */
+/** An error in a formula, with its range in the text. */
 export type Flaw = { why: string; from: number; to: number }
 
 export type Parsed = { ok: true; node: SyntaxNode } | ({ ok: false } & Flaw)
 
-/** Brackets and signs in each other, deeper than anybody writes them. */
+/** Limit for nested brackets and operators. */
 const deepest = 60
 const longest = 4000
 export const tooDeep = 'It is too long, or its brackets stand too deep in each other.'
 
-/** Whether a formula is of a length and depth that can be worked out. */
+/** Whether a formula is within the limits of length and depth. */
 export function within(text: string): boolean {
   if (text.length > longest) return false
   let depth = 0
@@ -26,7 +26,7 @@ export function within(text: string): boolean {
   return !/[-+!]{60}|(?:not\s+){60}/.test(text)
 }
 
-/** The tree of a text, whose top node is of that sort. */
+/** Parses a text as an expression, condition or setting. */
 export function parse(text: string, kind: TokenKind): Parsed {
   if (!within(text)) return { ok: false, why: tooDeep, from: 0, to: text.length }
   try {
@@ -48,10 +48,10 @@ function unreadable(text: string, kind: TokenKind, at: number): Flaw {
   return { why: `The ${what[kind]} “${text.trim()}” can’t be read from “${word}” on.`, from, to: from + word.length }
 }
 
-/** What a stretch of a formula is, for colours. */
+/** A range of a formula with its role, for colouring. */
 export type Part = { from: number; to: number; is: 'value' | 'function' | 'number' | 'word' | 'unit' }
 
-/** The parts of a formula in order, also of one that can’t be read. Signs and texts are none. */
+/** The ranges of a formula in order, also for one that can't be parsed. Operators and quoted texts have none. */
 export function partsOf(text: string, kind: TokenKind): Part[] {
   const parts: Part[] = []
   const tokens = tokensIn(text)

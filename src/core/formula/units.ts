@@ -1,8 +1,8 @@
-// How a quantity fits a letter that takes another unit: turned into it where they are of one kind, and else not at all.
+// Converts a quantity to the unit of the letter it is written after, or reports that the units do not match.
 import type { Unit as LetterUnit } from '../firmware/spec.ts'
 import type { Unit } from './evaluate.ts'
 
-/** What a unit measures, and how many of the smallest of its kind it is. */
+/** What each unit measures, and its size in the smallest unit of the same kind. */
 const kinds: Readonly<Record<string, { of: 'length' | 'speed' | 'heat' | 'time'; worth: number; label: string }>> = {
   mm: { of: 'length', worth: 1, label: 'a length' },
   'mm/min': { of: 'speed', worth: 1, label: 'a speed' },
@@ -14,8 +14,8 @@ const kinds: Readonly<Record<string, { of: 'length' | 'speed' | 'heat' | 'time';
 }
 
 /**
- * What a value is multiplied by to be in the letter's unit. Where it can't be, what each is: a temperature is nothing else, and a
- * time is no length; a speed worked out from a length is let be.
+ * The factor that converts a value to the letter's unit, or what each of the two is if they do not match: a temperature
+ * fits only a temperature, and a time is not a length. A speed calculated from a length is accepted.
  */
 export function factorTo(letter: LetterUnit | null, unit: Unit): number | { is: string; takes: string } {
   const [from, to] = [kinds[unit], letter === null ? undefined : kinds[letter]]

@@ -1,4 +1,4 @@
-// The values that a script can use: what each is, its unit, when there is one, and where it comes from.
+// The list of values that scripts can use: unit, meaning, the moments when each exists, and how it is calculated.
 import { changeFor } from '../model/changes.ts'
 import {
   areaOn,
@@ -15,28 +15,28 @@ import { changeMoments, isChangeMoment, type Moment, withinPrint } from '../mode
 import { axes, type Printer } from '../model/printer.ts'
 import type { Missing, Quantity, Scope, ToolName, Unit } from './evaluate.ts'
 
-/** What a script's values come from. */
+/** What the values are calculated from. */
 export type World = {
   printer: Printer
   job: Job
   moment: Moment
-  /** The layer that it is in, from 1; half way up when absent. */
+  /** The rehearsed layer, from 1; if absent, half way up. */
   layer?: number | undefined
-  /** The tools that a change goes between, and where it goes on; those of the job when absent. */
+  /** The tools of a tool change and the position where the print goes on; if absent, those of the job. */
   change?: Change | undefined
-  /** Of a tool that the job uses. */
+  /** The material of a tool that the job uses. */
   materialOf: (tool: number) => Material
 }
 
 export type ValueSpec = {
   name: string
   unit: Unit
-  /** What it is, in a few words. */
+  /** A short description. */
   says: string
   perTool: boolean
-  /** When there is such a value; always when absent. */
+  /** The moments at which the value exists; always if absent. */
   moments?: readonly Moment[]
-  /** Null where this printer or job has none. */
+  /** Null if this printer or job has no such value. */
   from: (world: World, tool: number) => number | null
 }
 
@@ -61,13 +61,15 @@ const ofMaterial = (name: string, unit: Unit, says: string, from: (material: Mat
 
 const layerNow = ({ job, printer, layer }: World): number => layerRehearsed(job, printer, layer)
 
-/** Where the print goes on: where a print file says it, else at the print's back right corner, mm. */
+/**
+ * The position where the print goes on, mm: the print file's if known, otherwise the back right corner of the print.
+ */
 const goesOnAt = ({ job, printer, change }: World) => {
   const { right, back } = areaOn(job, printer)
   return change?.goesOnAt ?? { x: right, y: back }
 }
 
-/** Every value but those of the printer's own spots. */
+/** All values except those of the printer's spots. */
 export const valueSpecs: readonly ValueSpec[] = [
   ofMaterial('nozzle', '°C', 'nozzle for the first layer', ({ nozzleC }) => nozzleC),
   ofMaterial('nozzle_later', '°C', 'nozzle for later layers', ({ nozzleLaterC }) => nozzleLaterC),
@@ -127,7 +129,7 @@ export const valueSpecs: readonly ValueSpec[] = [
   value('reach_top', 'mm', 'as high as the head goes', ({ printer }) => printer.reach.z[1]),
 ]
 
-/** Values that are texts, to be compared with texts in quotes. */
+/** Values that are texts, for comparison with quoted texts. */
 export const textSpecs: readonly {
   name: string
   says: string
@@ -158,7 +160,7 @@ const unknown = (name: string): Missing => ({
   why: `Unknown value “${name}”. A setting is written above where it is used.`,
 })
 
-/** `bucket_x` of a spot called bucket. */
+/** The coordinates of a spot: `bucket_x` for a spot named bucket. */
 function spotValue({ printer }: World, name: string): Quantity | null {
   const [, spotName, axis] = /^(.+)_([xyz])$/.exec(name) ?? []
   const spot = printer.spots.find(each => each.name === spotName)
@@ -176,11 +178,11 @@ const features = ({ printer }: World): ReadonlySet<string> =>
     ...(printer.heaters.chamber ? ['chamber'] : []),
   ])
 
-/** What formulas see in this world while `tool` is in use, and with the settings that stand above them. */
+/** The scope of formulas while `tool` is in use, including the settings above them. */
 export function scopeOf(world: World, tool: number, settings: ReadonlyMap<string, Quantity>): Scope {
   const { job, moment } = world
   const used = toolsUsed(job)
-  /** A tool that the job doesn't print with has no material; the one that begins stands in for it. */
+  /** A tool that the job does not use has no material; the material of the job's first tool is used instead. */
   const inUse = used.includes(tool) ? tool : job.firstTool
   const numberOf = (name: ToolName): number | null =>
     typeof name === 'number'

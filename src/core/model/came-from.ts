@@ -1,20 +1,23 @@
-// Where a script was carried over from, kept with it so that later changes of the original can be carried after it.
+// The origin of a carried-over script, stored with it so that later changes of the original can be carried over too.
 import * as v from 'valibot'
 import { count, listOf, plainName, plainText } from './pieces.ts'
 import { ScriptName } from './script.ts'
 
-/** How the plan was answered: which questions how, which changes were not wanted, whether heats became values. */
+/**
+ * The options of a carry-over: answers to questions, changes that the person refused, temperatures as values, and
+ * lines.
+ */
 export const CarryOptions = v.object({
   answers: v.optional(v.record(plainText(200), plainText(200)), {}),
   refused: v.optional(listOf(plainText(400), 10_000), []),
   heatsAsValues: v.optional(v.boolean(), false),
-  /** Only these lines, where a passage was brought. */
+  /** Set if only these lines were carried over. */
   lines: v.optional(v.nullable(v.object({ first: count, last: count })), null),
 })
 export type CarryOptions = v.InferOutput<typeof CarryOptions>
 
 export const CameFrom = v.object({
-  /** The original’s own for ever; names find it again on another shelf. */
+  /** The permanent identity of the original script; on a different shelf it is found by its names. */
   identity: v.optional(plainText(80), ''),
   printer: plainName('a printer'),
   script: ScriptName,

@@ -1,4 +1,4 @@
-// How a job goes through its tools and its layers: each change, stop and layer in the order in which they come.
+// The sequence of tools and layers in a job: each tool change, stop and layer, in order.
 import {
   type Change,
   heightOfLayer,
@@ -12,13 +12,16 @@ import {
 } from './job.ts'
 import type { Printer } from './printer.ts'
 
-/** The change that a script is rehearsed for: the one given, or from the tool that begins to the next that the job uses. */
+/**
+ * The tool change that a script is rehearsed for: the given one, or from the first tool to the next one that the job
+ * uses.
+ */
 export function changeFor(job: Job, change?: Change): Change {
   const to = toolsUsed(job).find(tool => tool !== job.firstTool) ?? job.firstTool
   return change ?? { from: job.firstTool, to }
 }
 
-/** Heights that differ by less than this are the same, mm. */
+/** Tolerance for equal heights, mm. */
 const sameMm = 1e-6
 
 /** The tools that print in a layer, lowest first. */
@@ -37,13 +40,13 @@ function toolsIn(job: Job, uses: readonly Use[], layer: number): number[] {
 /** A tool that prints in every layer. */
 export const everywhere = (tool: number): Use => ({ tool, fromLayer: null, toLayer: null, fromMm: null, toMm: null })
 
-/** How the job says that it goes through its tools; all of them in every layer where it says nothing. */
+/** How the job uses its tools; by default each tool prints in every layer. */
 export const waysOf = (job: Job): NonNullable<Job['changes']> =>
   job.changes ?? { kind: 'layers', order: 'fewest', uses: toolsUsed(job).map(everywhere) }
 
 /**
- * A job's changes of tools on this printer, in order. With the fewest changes a layer begins with the tool that the one below
- * ended with, where it prints there too; else its tools come by their number. One object's; see `Job.objects`.
+ * A job's tool changes on this printer, in order. With the fewest changes, a layer starts with the tool that ended the
+ * previous layer if it prints there too; otherwise tools come by number. For one object; see `Job.objects`.
  */
 export function changesOf(job: Job, printer: Printer): ToolChange[] {
   const ways = waysOf(job)
@@ -63,18 +66,21 @@ export function changesOf(job: Job, printer: Printer): ToolChange[] {
   return changes
 }
 
-/** The change back to the first tool before each next object; null where the one before ends with it, or is the last. */
+/**
+ * The change back to the first tool before the next object; null if the previous object ends with that tool or is the
+ * last.
+ */
 export function changeBetween(job: Job, printer: Printer): ToolChange | null {
   const last = changesOf(job, printer).at(-1)?.to ?? job.firstTool
   if (job.objects < 2 || last === job.firstTool) return null
   return { layer: 1, from: last, to: job.firstTool, ...nowhere }
 }
 
-/** How often tools change in the whole print, of all its objects. */
+/** The number of tool changes in the whole print, for all objects. */
 export const changeCount = (job: Job, printer: Printer): number =>
   changesOf(job, printer).length * job.objects + (changeBetween(job, printer) ? job.objects - 1 : 0)
 
-/** Each pair of tools that the print changes between, once, as it first comes: within an object, else between two. */
+/** Each pair of tools that the print changes between, once, at its first change. */
 export function pairsOf(job: Job, printer: Printer): ToolChange[] {
   const all = [...changesOf(job, printer), changeBetween(job, printer) ?? []].flat()
   const firsts = new Map<string, ToolChange>()
@@ -82,7 +88,9 @@ export function pairsOf(job: Job, printer: Printer): ToolChange[] {
   return [...firsts.values()]
 }
 
-/** The layer that a stop comes before: its own, or the first whose top lies over its height. Null where the print is lower. */
+/**
+ * The layer before which a stop comes: its own, or the first whose top is above its height. Null if the print is lower.
+ */
 export function layerOfStop(job: Job, printer: Printer, { layer, mm }: Stop): number | null {
   const layers = layersOn(job, printer)
   if (layer !== null) return layer >= 1 && layer <= layers ? Math.round(layer) : null
@@ -91,10 +99,10 @@ export function layerOfStop(job: Job, printer: Printer, { layer, mm }: Stop): nu
   return found <= layers ? found : null
 }
 
-/** What the program that makes the print file purges into the tower at a change, mm³. */
+/** What the slicer purges into the tower at a change, mm³. */
 export const purgeOf = ({ purges, purgeMm3 }: Job, { from, to }: Pick<Change, 'from' | 'to'>): number =>
   purges.find(each => each.from === from && each.to === to)?.mm3 ?? purgeMm3
 
-/** `T0 → T1`; empty where no tool is changed. */
+/** `T0 → T1`; empty without a tool change. */
 export const changeWords = (change: Pick<Change, 'from' | 'to'> | null): string =>
   change && change.from !== change.to ? `T${change.from} → T${change.to}` : ''

@@ -1,4 +1,4 @@
-// A made-up printer, material and job with round figures: what the examples of rules run on, and the tests reckon with.
+// A made-up printer, material and job with round numbers, used by the examples of rules and by tests.
 import { type Job, nothingBetween } from './job.ts'
 import type { Material } from './material.ts'
 import type { Printer } from './printer.ts'
@@ -95,5 +95,5 @@ export const job: Job = {
   ...nothingBetween,
 }
 
-/** The printer's nozzle twice, each with a heater of its own. */
+/** The printer's nozzle twice, each with its own heater. */
 export const twoTools: Printer['tools'] = [0, 1].flatMap(() => printer.tools)

@@ -1,10 +1,10 @@
-// The config and macro files of a printer, by their names.
+// The config and macro files of a printer, by name.
 import type { MacroFile, Printer } from './printer.ts'
 
-/** What a config is called where the machine gives it no other name. */
+/** The config's name if the machine gives it no other. */
 export const configName = 'printer.cfg'
 
-/** The files of a printer by their names there; the config itself has none. */
+/** A printer's files by their names on the machine; the main config has an empty name. */
 export const filesOf = ({
   macros,
   configFiles,

@@ -1,4 +1,4 @@
-// Turns what a schema refuses into one plain sentence with its place.
+// Turns a schema's issues into one plain sentence with the path of the first issue.
 import * as v from 'valibot'
 
 type Issue = v.BaseIssue<unknown>
@@ -6,14 +6,14 @@ type Placed = { place: string; issue: Issue }
 
 const join = (outer: string, inner: string): string => [outer, inner].filter(Boolean).join('.')
 
-/** Where several shapes are allowed, the shape that got furthest is the one that was meant. */
+/** If several shapes are allowed, reports the issue of the shape that matched furthest. */
 function deepest(issue: Issue, outer = ''): Placed {
   const place = join(outer, v.getDotPath(issue) ?? '')
   const inner = [...(issue.issues ?? [])].sort((a, b) => (b.path?.length ?? 0) - (a.path?.length ?? 0))[0]
   return inner?.path?.length ? deepest(inner, place) : { place, issue }
 }
 
-/** What was there in place of what should be: never the text itself, which may be long, and somebody else's. */
+/** The kind of the received value. The value itself is not repeated: it may be long, and private. */
 const kindOf = (received: string): string => (received.startsWith('"') ? 'a text' : received.slice(0, 40))
 
 const shorter = (place: string): string => (place.length > 100 ? `${place.slice(0, 100)}…` : place)
@@ -28,10 +28,10 @@ function told({ place, issue }: Placed): string {
   return `${at}should be ${issue.expected ?? 'something else'} and is ${kindOf(issue.received)}`
 }
 
-/** The dotted path of an issue, as “heaters.bed.highestC”; empty for the whole. */
+/** The dotted path of an issue, such as “heaters.bed.highestC”; empty for the whole input. */
 export const pathOfIssue = (issue: Issue): string => deepest(issue).place
 
-/** “heaters.bed.highestC should be number and is "hot".” — the first issue, and how many more there are. */
+/** Describes the first issue and counts the others: “heaters.bed.highestC should be number and is "hot".” */
 export function sentenceOf(issues: readonly Issue[]): string {
   const [first, ...more] = issues
   if (!first) return 'It does not fit.'
@@ -40,11 +40,11 @@ export function sentenceOf(issues: readonly Issue[]): string {
 
 const sizes: Record<string, string> = { '>=': 'or more', '<=': 'or less', '>': 'More than', '<': 'Less than' }
 
-/** “a name is needed” as it stands by itself: “A name is needed.” */
+/** Makes a sentence of words: “a name is needed” becomes “A name is needed.” */
 export const asSentence = (words: string): string =>
   `${words.charAt(0).toUpperCase()}${words.slice(1).replace(/\.$/, '')}.`
 
-/** What is wrong with one field, in a few words that stand beside it. */
+/** Describes the issue of one field in a few words, for display beside the field. */
 export function flawOf({ expected, received, message, type }: Issue): string {
   if (!message.startsWith('Invalid')) return asSentence(message)
   if (expected === 'number' || received === 'NaN') return 'A number is needed.'

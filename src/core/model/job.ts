@@ -1,4 +1,4 @@
-// What is about to be printed. A job's place and height may be said relative to a printer, so that one job suits several.
+// What is about to be printed. Area and height may be relative to a printer, so that one job fits several printers.
 import * as v from 'valibot'
 import { count, listOf, mm, nonNegative, plainName, plainText, positive } from './pieces.ts'
 import type { Printer } from './printer.ts'
@@ -18,13 +18,13 @@ const tool = v.pipe(v.number(), v.integer(), v.minValue(0), v.maxValue(200))
 const place = v.optional(v.nullable(v.object({ x: mm, y: mm })), null)
 const bound = v.optional(v.nullable(positive), null)
 
-/** Lines by which the program that makes the print files leaves the print before its change, and goes on with it behind. */
+/** The lines with which the slicer leaves the print before a tool change, and returns to it afterwards. */
 const OwnMoves = v.object({ before: plainText(4000), after: plainText(4000) })
 export type OwnMoves = v.InferOutput<typeof OwnMoves>
 
 /**
- * One change of tools: in which layer, counted from 1; where the nozzle leaves the print and comes back to it, mm, and by which
- * lines, where that is known. Of many changes that are alike a few have the lines.
+ * One tool change: its layer, from 1; the positions where the nozzle leaves the print and returns, mm; and the slicer's
+ * own moves there, if known. Of many similar changes only a few have the moves.
  */
 const ToolChange = v.object({
   layer: count,
@@ -36,28 +36,33 @@ const ToolChange = v.object({
 })
 export type ToolChange = v.InferOutput<typeof ToolChange>
 
-/** What a change is for a script: the tools that it goes between, where the nozzle leaves the print and goes on, mm, and how. */
+/**
+ * A tool change as a script sees it: its tools, the positions where the nozzle leaves and returns, mm, and the slicer's
+ * moves.
+ */
 export const Change = v.partial(v.omit(ToolChange, ['layer']), ['leavesAt', 'goesOnAt', 'moves'])
 export type Change = v.InferOutput<typeof Change>
 
-/** Of a change of which no more than its tools and its layer are known. */
+/** For a change of which only tools and layer are known. */
 export const nowhere = { leavesAt: null, goesOnAt: null, moves: null } as const
 
-/** The layers that a tool prints in: between two layers, or between two heights of their tops, mm; both ends with it. */
+/**
+ * The layers that a tool prints in: between two layers, or between two heights of their tops, mm, both ends included.
+ */
 const Use = v.object({ tool, fromLayer: bound, toLayer: bound, fromMm: bound, toMm: bound })
 export type Use = v.InferOutput<typeof Use>
 
-/** How a print goes through its tools: each change, or which layers each tool prints in and in what order within one. */
+/** How a print uses its tools: each change, or the layers of each tool and the order within a layer. */
 const Changes = v.variant('kind', [
   v.object({ kind: v.literal('list'), list: listOf(ToolChange, 20_000) }),
   v.object({ kind: v.literal('layers'), order: v.picklist(['fewest', 'by-number']), uses: listOf(Use, 200) }),
 ])
 
-/** A stop within the print: in which layer or at which height, and whether it is a pause or the script at a fixed layer. */
+/** A stop within the print: its layer or height, and whether a pause or an at-layer script runs. */
 const Stop = v.object({ layer: bound, mm: bound, runs: v.picklist(['at-layer', 'pause']) })
 export type Stop = v.InferOutput<typeof Stop>
 
-/** A thinner layer is a slip of the finger, and would make hundreds of thousands of layers. */
+/** Thinner layers are a typing error, and would make hundreds of thousands of layers. */
 const LayerHeight = v.pipe(
   positive,
   v.minValue(0.005, 'a layer of less than 0.005 mm is thinner than any printer prints: is it 0.1 or so?'),
@@ -73,30 +78,30 @@ export const Job = v.object({
   top: Top,
   firstLayerMm: LayerHeight,
   layerMm: LayerHeight,
-  /** A prime tower beside the print: the middle of it and its sides, mm. */
+  /** A prime tower beside the print: its centre and its sides, mm. */
   tower: v.optional(v.nullable(v.object({ x: mm, y: mm, widthMm: positive, depthMm: positive })), null),
-  /** How it goes through its tools; every tool in every layer, with the fewest changes, where nothing is said. */
+  /** How the print uses its tools; null means each tool in every layer, with the fewest changes. */
   changes: v.optional(v.nullable(Changes), null),
-  /** What the program that makes the print files purges into the tower at each change, mm³; 0 where it purges nothing. */
+  /** What the slicer purges into the tower at each change, mm³; 0 if nothing. */
   purgeMm3: v.optional(nonNegative, 0),
-  /** Pairs of tools for which that is another amount. */
+  /** Pairs of tools with a different amount. */
   purges: v.optional(listOf(v.object({ from: tool, to: tool, mm3: nonNegative }), 2000), []),
   stops: v.optional(listOf(Stop, 1000), []),
-  /** How many objects are printed one after another, each to its top. */
+  /** The number of objects printed one after another, each to its top. */
   objects: v.optional(v.pipe(count, v.maxValue(1000)), 1),
-  /** What the print itself takes, where that is known. */
+  /** Time and mass of the print itself, if known. */
   takes: v.optional(v.nullable(v.object({ minutes: positive, grams: positive })), null),
 })
 
 export type Job = v.InferOutput<typeof Job>
 
-/** Of a print that goes through its tools as anybody would think, without stops or purging. */
+/** A print without stops or purging, with the default use of its tools. */
 export const nothingBetween = { changes: null, purgeMm3: 0, purges: [], stops: [], objects: 1 } satisfies Partial<Job>
 
-/** A rectangle on the bed in mm, from the bed's origin. */
+/** A rectangle on the bed, mm, from the bed's origin. */
 export type Rectangle = { left: number; right: number; front: number; back: number }
 
-/** How far a place lies outside a rectangle, mm; 0 in it and on its edge. */
+/** The distance of a position from a rectangle, mm; 0 inside and on the edge. */
 export const outsideMm = ({ left, right, front, back }: Rectangle, x: number, y: number): number =>
   Math.hypot(Math.max(left - x, 0, x - right), Math.max(front - y, 0, y - back))
 
@@ -120,7 +125,7 @@ export function areaOn(job: Job, printer: Printer): Rectangle {
   }
 }
 
-/** Where the prime tower stands; null where the job has none. */
+/** The area of the prime tower; null if the job has none. */
 export const towerOf = ({ tower }: Job): Rectangle | null =>
   tower && {
     left: tower.x - tower.widthMm / 2,
@@ -133,24 +138,24 @@ export const towerOf = ({ tower }: Job): Rectangle | null =>
 export const topOn = (job: Job, printer: Printer): number =>
   job.top.kind === 'height' ? job.top.mm : printer.reach.z[1] - job.top.mm
 
-/** No print has more layers than this. */
+/** Limit of layers. */
 const maxLayers = 100_000
 
-/** How many layers it takes to reach the top, the first among them. */
+/** The number of layers up to the top, including the first. */
 export const layersOn = (job: Job, printer: Printer): number =>
   Math.min(maxLayers, 1 + Math.max(0, Math.round((topOn(job, printer) - job.firstLayerMm) / job.layerMm)))
 
 /** The height of a layer's top, mm; layers count from 1. */
 export const heightOfLayer = (job: Job, layer: number): number => job.firstLayerMm + (layer - 1) * job.layerMm
 
-/** The layer that a script within the print runs in: where none is given, half way up, and never the first. */
+/** The layer that a script within the print is rehearsed in: by default half way up, and never the first. */
 export const layerRehearsed = (job: Job, printer: Printer, layer?: number): number => {
   if (layer !== undefined) return layer
   const layers = layersOn(job, printer)
   return Math.min(layers, Math.max(2, Math.ceil(layers / 2)))
 }
 
-/** Of what a job has for each of its tools, that of the tool that it begins with; a single one serves every tool. */
+/** Picks the item of the job's first tool from a list with one item for each tool. A single item serves all tools. */
 export const ofFirstTool = <T>({ firstTool }: Pick<Job, 'firstTool'>, each: readonly T[]): T | undefined =>
   each[Math.min(firstTool, each.length - 1)]
 

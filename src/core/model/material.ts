@@ -1,4 +1,4 @@
-// What we know of a material: the temperatures that the person prints it at, and what it weighs and costs.
+// A material: the temperatures that the person prints it at, its density and price.
 import * as v from 'valibot'
 import { nonNegative, plainName, positive } from './pieces.ts'
 
@@ -10,9 +10,9 @@ export const Material = v.object({
   nozzleLaterC: celsius,
   bedC: celsius,
   bedLaterC: celsius,
-  /** The air around the print, where the printer can warm it; 0 for no matter. */
+  /** The air temperature around the print, if the printer can heat it; 0 means any. */
   chamberC: v.optional(celsius, 0),
-  /** What the nozzle may hold without oozing, as while probing. */
+  /** The highest nozzle temperature without oozing, for probing. */
   oozeSafeC: celsius,
   soakMin: nonNegative,
   flowFactor: positive,

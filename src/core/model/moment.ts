@@ -1,7 +1,7 @@
-// When a script runs: each moment's name, its words, and what kind of moment it is.
+// The moments when a script runs, with their names and properties.
 import * as v from 'valibot'
 
-/** In the order in which people think of them; around a change of tools, in the order in which they run. */
+/** In the order in which people think of them; around a tool change, in the order in which they run. */
 const names = [
   'start',
   'end',
@@ -23,7 +23,7 @@ const names = [
 export const Moment = v.picklist(names)
 export type Moment = v.InferOutput<typeof Moment>
 
-/** When it runs, as a choice says it. */
+/** The label of a moment in a choice. */
 export const momentWords: Readonly<Record<Moment, string>> = {
   start: 'before the print',
   end: 'after the print',
@@ -41,7 +41,7 @@ export const momentWords: Readonly<Record<Moment, string>> = {
   cancel: 'when a print is cancelled',
 }
 
-/** What a script of a moment is called. */
+/** The name of a script of this moment. */
 export const scriptWords: Readonly<Record<Moment, string>> = {
   start: 'start script',
   end: 'end script',
@@ -59,17 +59,17 @@ export const scriptWords: Readonly<Record<Moment, string>> = {
   cancel: 'cancel script',
 }
 
-/** Around a change of tools, in the order in which they run. A material's own lines also run at the print's start and end. */
+/** The moments around a tool change, in order. A material's lines also run at the start and end of the print. */
 export const changeMoments = ['material-end', 'tool-leave', 'tool-change', 'tool-arrive', 'material-start'] as const
 export type ChangeMoment = (typeof changeMoments)[number]
 export const isChangeMoment = (moment: Moment): moment is ChangeMoment =>
   (changeMoments as readonly Moment[]).includes(moment)
 
-/** Moments of a change in which the tool that is left is still the one in use, and those in which the next one is. */
+/** Moments of a tool change at which the old tool is still in use, and those at which the new one is. */
 export const leavesTool: readonly Moment[] = ['material-end', 'tool-leave', 'tool-change']
 export const hasTool: readonly Moment[] = ['tool-arrive', 'material-start']
 
-/** Moments within the print, which know its layer. */
+/** Moments within the print: the layer is known. */
 export const withinPrint: readonly Moment[] = [
   'before-layer',
   'layer-change',
@@ -81,8 +81,8 @@ export const withinPrint: readonly Moment[] = [
   'cancel',
 ]
 
-/** Moments within the print after which it goes on as it was. */
+/** Moments within the print after which it goes on in the same state. */
 export const goesOnAfter: readonly Moment[] = withinPrint.filter(each => each !== 'pause' && each !== 'cancel')
 
-/** Moments that find the print finished, or the object that was printed last. */
+/** Moments after the print, or after the object printed last. */
 export const afterPrinting: readonly Moment[] = ['end', 'cancel', 'between-objects']

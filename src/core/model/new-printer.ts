@@ -1,4 +1,4 @@
-// A printer made from five answers, with sensible figures for all that was not asked.
+// Makes a printer from five answers, with usual numbers for everything else.
 import * as v from 'valibot'
 import { count, mm, plainName, positive } from './pieces.ts'
 import { Firmware, Printer, type Span } from './printer.ts'
@@ -6,7 +6,10 @@ import { Firmware, Printer, type Span } from './printer.ts'
 const lengthMm = v.pipe(v.number(), v.minValue(10), v.maxValue(5000))
 const highestC = v.pipe(v.number(), v.minValue(0), v.maxValue(1000))
 
-/** What is asked of a tool: where its nozzle is from the first tool's, mm; and the tool whose heater it shares, if it does. */
+/**
+ * Answers about a tool: the offset of its nozzle from the first tool's, mm, and the tool whose heater it shares, if
+ * any.
+ */
 const ToolAnswers = v.object({
   nozzleMm: positive,
   filamentMm: positive,
@@ -17,17 +20,17 @@ const ToolAnswers = v.object({
 
 export const Answers = v.object({
   name: plainName('a printer'),
-  /** The bed and the height above it; of a round bed the width is its diameter. */
+  /** The bed, and the height above it. For a round bed the width is its diameter. */
   widthMm: lengthMm,
   depthMm: lengthMm,
   heightMm: lengthMm,
   round: v.boolean(),
-  /** Where X 0 Y 0 is: at the bed's front left corner, or in its middle. */
+  /** The position of X 0 Y 0: the bed's front left corner, or its centre. */
   origin: v.picklist(['corner', 'middle']),
   family: Firmware.entries.family,
-  /** What carries the bed: it slides front to back, goes down, or stays where it is. */
+  /** How the bed moves: front to back, down, or not at all. */
   bedCarriedOn: Printer.entries.bedCarriedOn,
-  /** Whether its gantry levels itself, with a motor at each end or corner. */
+  /** Whether the gantry levels itself, with a motor at each end or corner. */
   alignsGantry: v.boolean(),
   probe: v.picklist(['none', 'touch', 'inductive', 'nozzle']),
   nozzleHighestC: highestC,
@@ -46,7 +49,7 @@ export const firstTool: ToolAnswers = {
   mixingInputs: 1,
 }
 
-/** What the questions begin with. */
+/** The initial answers. */
 export const usualAnswers: Answers = {
   name: '',
   widthMm: 220,
@@ -76,10 +79,10 @@ const carried: Record<Printer['bedCarriedOn'], string> = {
   none: 'bed stays, the gantry moves',
 }
 
-/** A probe point each so many mm, three at least and seven at most. */
+/** The number of probe points along a side: one for each so many mm, from three to seven. */
 const points = (mm: number): number => Math.min(7, Math.max(3, Math.round(mm / 50)))
 
-/** Fields that a printer has by what is usual for its kind, where nobody says otherwise. */
+/** Fields with a usual value for this kind of printer. */
 const usualFields = [
   'name',
   'firmware.family',
@@ -104,19 +107,19 @@ const usualFields = [
 ]
 const usualToolFields = ['name', 'nozzleMm', 'filamentMm', 'retractMm', 'retractMmS', 'highestFlowMm3S']
 
-/** By their way in a printer's schema, as `tools.0.nozzleMm`. */
+/** Paths in the printer's schema, such as `tools.0.nozzleMm`. */
 export const usualFieldsOf = ({ tools }: Pick<Printer, 'tools'>): string[] => [
   ...usualFields,
   ...tools.flatMap((_, i) => usualToolFields.map(field => `tools.${i}.${field}`)),
 ]
 
-/** What the five questions ask; all else is what is usual. */
+/** Fields that the five questions set; all others have usual values. */
 const askedFor =
   /^(?:name|firmware\.family|bedCarriedOn|reach|bed\.|probe\.kind|heaters\.\w+\.highestC|tools\.\d+\.(?:nozzleMm|filamentMm))/
 
 /**
- * The figures that were not asked are what a printer of this kind usually has: a bed that slides is slower than a head that does;
- * warm-up takes as long as the bed is large.
+ * Makes a printer. Numbers that were not asked for are usual for its kind: a moving bed is slower than a moving head,
+ * and warm-up takes longer for a larger bed.
  */
 export function printerFrom(answers: Answers): Printer {
   const printer = figuresFrom(answers)
@@ -152,7 +155,7 @@ function figuresFrom(answers: Answers): Printer {
       : { print: 2500, travel: 4000, retract: 2000 },
     corner: { kind: 'speed', mmS: 5 },
     homing: {
-      // Where the bed is round, all carriages go up to their end stops.
+      // With a round bed, all carriages home upwards to their end stops.
       at: { x: middle(x), y: middle(y), z: round ? heightMm : 5 },
       speedMmS: { x: 50, y: 50, z: 8 },
       order: null,

@@ -1,24 +1,25 @@
-// What the schemas are made of: numbers within what a machine can have, and text that can be kept and given back as it is.
+// Building blocks of the schemas: numbers in the range of a machine, and text that can be saved and read back
+// unchanged.
 import * as v from 'valibot'
 
-/** Nothing on a printer is longer, faster or heavier than this in its unit, nor is anything that has a size smaller. */
+/** Limits for all numbers of a printer, in their units. */
 const [largest, smallest] = [1e7, 1e-6]
 
-/** A place along an axis, mm. */
+/** A coordinate, mm. */
 export const mm = v.pipe(v.number(), v.finite(), v.minValue(-largest), v.maxValue(largest))
 export const positive = v.pipe(v.number(), v.finite(), v.minValue(smallest), v.maxValue(largest))
 export const nonNegative = v.pipe(v.number(), v.finite(), v.minValue(0), v.maxValue(largest))
-/** A count or a number of a thing, from 1. */
+/** A count or a number, from 1. */
 export const count = v.pipe(v.number(), v.safeInteger(), v.minValue(1))
 
-/** Half of a character that takes two, which no file can hold. */
+/** Half of a surrogate pair, which no file can contain. */
 const half = /\p{Cs}/u
-/** Characters that have no shape, or turn what follows them round. */
+/** Invisible characters, and those that reverse the text after them. */
 const unseen = /[\p{Cc}\u202a-\u202e\u2066-\u2069]/u
 
 const isWhole = (text: string): boolean => !half.test(text)
 
-/** Text of any length up to `most` that comes back as it was kept. */
+/** Text of at most `max` characters that can be saved and read back unchanged. */
 export const plainText = (max: number) =>
   v.pipe(
     v.string(),
@@ -26,7 +27,7 @@ export const plainText = (max: number) =>
     v.check(isWhole, 'there is half a character in it, as a text that was cut in two has; take it out'),
   )
 
-/** A name: trimmed, inner spaces single, and nothing in it that can’t be seen. `what` is what needs it, as “a script”. */
+/** A name: trimmed, inner spaces single, without invisible characters. `what` completes the message, as “a script”. */
 export const plainName = (what: string, max = 80) =>
   v.pipe(
     v.string(),
@@ -37,7 +38,7 @@ export const plainName = (what: string, max = 80) =>
     v.check(name => isWhole(name) && !unseen.test(name), 'a name has no characters that can’t be seen'),
   )
 
-/** A list of at most so many, which are counted before anything in it is looked at. */
+/** A list of at most `max` items. The length is checked before the items. */
 export const listOf = <S extends v.GenericSchema>(item: S, max: number) => {
   const list = v.array(item)
   const tooMany = v.custom<v.InferInput<typeof list>>(
@@ -47,7 +48,7 @@ export const listOf = <S extends v.GenericSchema>(item: S, max: number) => {
   return v.lazy((input): typeof list => (Array.isArray(input) && input.length > max ? (tooMany as never) : list))
 }
 
-/** A time as machines write it, in a century that there were printers in. */
+/** A time in ISO format, in a plausible century. */
 export const isoTime = v.pipe(
   v.string(),
   v.regex(

@@ -1,19 +1,19 @@
-// A script's name, and the edits that tools propose to its text.
+// Names and texts of scripts, and the edits that tools propose.
 import { plainName, plainText } from './pieces.ts'
 
 /** A script's name as saved: trimmed, inner spaces single, at most 120 characters. */
 export const ScriptName = plainName('a script', 120)
 
-/** Why a script was changed, or what a revision is for. */
+/** The reason for a change, or the purpose of a revision. */
 export const Note = plainText(2000)
-/** A script as long as a print. */
+/** Up to the length of a whole print. */
 export const ScriptText = plainText(24 * 1024 * 1024)
 
-/** What two names share when a person would call them the same: case, width and spaces don't count. */
+/** Equal for names that a person would consider the same: case, character width and spaces are ignored. */
 export const nameKey = (name: string): string =>
   name.normalize('NFKC').trim().replace(/\s+/g, ' ').toLocaleLowerCase('en')
 
-/** A name that nobody has: the wanted one, or that with a number. */
+/** A name that is not taken: the wanted one, or the wanted one with a number. */
 export function freeName(wanted: string, taken: (name: string) => boolean): string {
   for (let i = 1; ; i++) {
     const name = i === 1 ? wanted : `${wanted} ${i}`
@@ -21,10 +21,10 @@ export function freeName(wanted: string, taken: (name: string) => boolean): stri
   }
 }
 
-/** One replacement in a text: what stands in from…to (UTF-16 offsets) gives way to `insert`. */
+/** A replacement in a text: the range from…to (UTF-16 offsets) becomes `insert`. */
 export type Edit = { from: number; to: number; insert: string }
 
-/** Applies edits that all speak of the same text. Throws a RangeError where two overlap or one lies outside the text. */
+/** Applies edits to one text. Throws a RangeError if two overlap or one is outside the text. */
 export function applyEdits(text: string, edits: readonly Edit[]): string {
   let result = ''
   let at = 0

@@ -1,26 +1,26 @@
-// What is kept of scripts over the years, as the server answers it and the screens read it.
+// Types of everything saved about scripts, as the server returns it and the pages show it.
 
 import type { Moment } from './moment.ts'
 import type { Printer } from './printer.ts'
 import type { Trial } from './trial.ts'
 
-/** A script without its text: that of the variant in use. */
+/** A script without its text; the values are those of the variant in use. */
 export type ScriptHead = {
   id: number
-  /** This script's alone for ever; ids are given anew when a shelf is imported. */
+  /** A permanent identity; ids change when a shelf is imported. */
   identity: string
   name: string
   printerId: number
   moment: Moment
-  /** Of a config or macro file, its name on the machine, empty for the config itself; null for every other script. */
+  /** The file name of a config or macro file, empty for the main config; null for all other scripts. */
   file: string | null
-  /** The variant in use, and how many there are. */
+  /** The variant in use, and the number of variants. */
   variantId: number
   variant: string
   variants: number
-  /** Whether it is as it came with the printer, and so is branched instead of saved over. */
+  /** Whether it came with the printer. Stock variants are branched, not overwritten. */
   stock: boolean
-  /** The variant that is in use again after the next print; null where this one stays. */
+  /** The variant to switch back to after the next print; null if the current one stays. */
   backTo: number | null
   note: string
   revision: number
@@ -29,7 +29,7 @@ export type ScriptHead = {
 }
 export type SavedScript = ScriptHead & {
   text: string
-  /** Whether it was carried over from another. */
+  /** Whether it was carried over from a different script. */
   carried: boolean
 }
 
@@ -53,7 +53,7 @@ export type Revision = {
 
 export type SavedTrial = { id: number; revisionId: number; madeAt: string; pictured: boolean; data: Trial }
 
-/** A script with all its years: its variants, their revisions and trials, the oldest first. */
+/** A script with its whole history: variants, revisions and trials, oldest first. */
 export type Story = { script: SavedScript; variants: Variant[]; revisions: Revision[]; trials: SavedTrial[] }
 
 export type SavedRefrain = {
@@ -63,28 +63,28 @@ export type SavedRefrain = {
   note: string
   revision: number
   changedAt: string
-  /** Earlier texts, the newest first. */
+  /** Earlier texts, newest first. */
   earlier: { number: number; text: string }[]
 }
 
-/** A printer with its scripts; `example` is what came with the application. */
+/** A printer with its scripts; `example` marks those that came with the application. */
 export type ShelfPrinter = {
   id: number
   printer: Printer
   example: boolean
-  /** `serious` counts findings that are more than advice; null where it was not rehearsed since something changed. */
+  /** `serious` counts errors and warnings; null if the script was not rehearsed since something changed. */
   scripts: (ScriptHead & { serious: number | null })[]
   /** Its config and macro files. */
   files: ScriptHead[]
 }
 
-/** Where a command stands in a person's own scripts. */
+/** A line in a person's script that uses a command. */
 export type Use = { scriptId: number; script: string; line: number; text: string; commentedOut: boolean }
 
 /** What can be in the bin. */
 export type BinKind = 'scripts' | 'variants' | 'refrains' | 'printers' | 'materials' | 'jobs' | 'vocabularies'
 
-/** Something in the bin; `whose` is a script's printer or a variant's script, and empty for the others. */
+/** An item in the bin; `whose` is a script's printer or a variant's script, otherwise empty. */
 export type Binned = {
   kind: BinKind
   id: number
@@ -94,7 +94,7 @@ export type Binned = {
   binnedAt: string
 }
 
-/** Something stored that can't be read: why, how it is stored, and its earlier versions that can be read. */
+/** A saved item that can't be read: the reason, its raw text, and earlier versions that can be read. */
 export type Unreadable = {
   table: 'printers' | 'materials' | 'jobs' | 'vocabularies' | 'trials' | 'taught_commands'
   id: number
@@ -104,28 +104,28 @@ export type Unreadable = {
   earlier: { id: number; changedAt: string }[]
 }
 
-/** What something was before it was changed; `changedAt` is when it had been made so. */
+/** An earlier state; `changedAt` is when it was saved. */
 export type Earlier<T> = { id: number; changedAt: string; data: T }
 
 export type Hit = {
   kind: 'name' | 'text' | 'note' | 'trial' | 'refrain'
-  /** The script that it leads to; null for a refrain. */
+  /** The script to open; null for a refrain. */
   scriptId: number | null
   title: string
   printer: string
-  /** The line where it stands, counted from 1; null where it is no line of a script's text. */
+  /** The line, from 1; null if the hit is not in a script's text. */
   line: number | null
   shown: string
 }
 
 export type Backup = { file: string; madeAt: string; reason: string; bytes: number }
 
-/** A thing in a shelf's file, and how it stands to the shelf; `words` says how it differs, where a few can. */
+/** An item of an imported file compared with the shelf; `words` describes the difference, if a few words can. */
 export type ArchiveItem = {
   kind: 'printers' | 'materials' | 'jobs' | 'vocabularies' | 'taught' | 'refrains' | 'scripts'
   name: string
   is: 'new' | 'same' | 'differs'
   words: string
 }
-/** What becomes of something that differs: mine stays; theirs takes its place; or theirs comes beside it under another name. */
+/** What happens to an item that differs: keep mine, take theirs, or keep both, theirs under a new name. */
 export type ArchiveDecision = 'mine' | 'theirs' | 'both'

@@ -1,10 +1,10 @@
-// Commands that a person taught: a maker's own, or macros of their printer, with what they do in plain terms.
+// Commands that a person taught: a manufacturer's, or macros of their printer, each with its effect in plain terms.
 import * as v from 'valibot'
 import { listOf, plainText } from './pieces.ts'
 
 export const FamilyNames = v.picklist(['board', 'host', 'macro-file', 'dispensing'])
 
-/** What a taught command can be said to do. `opaque` takes a time and is otherwise not known. */
+/** Effects that can be taught. `opaque` takes time and has no other known effect. */
 export const taughtEffects = [
   'harmless',
   'light-sound-fan',
@@ -20,7 +20,7 @@ export const taughtEffects = [
 ] as const
 export type TaughtEffect = (typeof taughtEffects)[number]
 
-/** Whether what such a command does takes a time that one has to say. */
+/** Whether an effect needs a duration. */
 export const takesSeconds = (effect: TaughtEffect): boolean =>
   effect === 'opaque' || effect === 'moves' || effect === 'moves-filament'
 
@@ -48,12 +48,12 @@ export const TaughtCommand = v.strictObject({
     60,
   ),
   effect: v.picklist(taughtEffects),
-  /** How long it takes, where the effect has a time, s. */
+  /** The duration of an effect that has one, s. */
   seconds: v.optional(v.pipe(v.number(), v.minValue(0), v.maxValue(86_400)), 0),
 })
 export type TaughtCommand = v.InferOutput<typeof TaughtCommand>
 
-/** The open file that taught commands are taken along in. */
+/** The file format for exporting taught commands. */
 export const TaughtFile = v.strictObject({
   format: v.literal('warm-prelude taught commands'),
   version: v.literal(1),

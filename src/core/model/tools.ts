@@ -1,14 +1,17 @@
-// Tools added to a printer and taken from it; what speaks of a tool by its number goes along.
+// Adds tools to a printer and removes them, and renumbers everything that refers to a tool.
 import type { Printer, Tool } from './printer.ts'
 
-/** With one more tool, like the last, in a place that a person will say. */
+/** Adds a tool like the last one; the person then sets its position. */
 export function withTool(printer: Printer): Printer {
   const last = printer.tools.at(-1) as Tool
   const name = `nozzle T${printer.tools.length}`
   return { ...printer, tools: [...printer.tools, { ...last, name, address: null }] }
 }
 
-/** Without a tool; those behind it take its number, and who shared its heater has one of its own. The last one stays. */
+/**
+ * Removes a tool. Later tools move up one number, and tools that shared its heater get their own. The last tool can't
+ * be removed.
+ */
 export function withoutTool(printer: Printer, gone: number): Printer {
   if (printer.tools.length === 1) return printer
   const heaterOf = ({ heater }: Tool) =>

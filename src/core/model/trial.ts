@@ -1,8 +1,8 @@
-// What a person saw when they ran a revision on the real machine.
+// What a person saw when a revision ran on the real machine.
 import * as v from 'valibot'
 import { listOf, plainText, positive } from './pieces.ts'
 
-/** What may be seen, in the trade's words. */
+/** What can be seen, in the trade's words. */
 export const sights = [
   'fine',
   'blobs-while-probing',
@@ -28,7 +28,7 @@ export const sightWords: Record<Sight, string> = {
   'waited-too-long': 'waited too long',
 }
 
-/** A picture has been made small in the browser; more than this, in signs of base 64, has not. */
+/** Limit in base 64 characters. The browser makes pictures smaller than this before it sends them. */
 const largestPicture = 2_000_000
 
 /** A picture of the bed, a JPEG in base 64. */

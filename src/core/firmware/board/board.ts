@@ -1,4 +1,4 @@
-// The board family: a controller board that takes one command a line and keeps its settings with M500.
+// The board family: a controller board that takes one command per line and saves its settings with M500.
 import {
   heating,
   keeping,

@@ -1,4 +1,4 @@
-// Board family: the machine’s own settings, motors, sensors, and what it asks of itself.
+// Board family: settings, motors, sensors, and commands of the board itself.
 import { check, each, flag, flags, housekeeping, num, onOff, quiet, report, row, tool, tuning } from '../entries.ts'
 import type { CommandSpec } from '../spec.ts'
 

@@ -1,4 +1,4 @@
-// Board family: moving, places, homing’s company, probing and levelling.
+// Board family: moves, coordinates, homing, probing and levelling.
 import type { Effect, EffectOf } from '../effect.ts'
 import { each, flag, flags, housekeeping, moving, num, onOff, probing, quiet, row, tuning, when } from '../entries.ts'
 import type { CommandSpec } from '../spec.ts'

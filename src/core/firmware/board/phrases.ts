@@ -1,4 +1,4 @@
-// How the board family says things.
+// Board family: how each effect is written.
 import {
   amount,
   beepByNumber,

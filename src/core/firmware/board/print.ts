@@ -1,4 +1,4 @@
-// Board family: what goes along with a print, and the filament.
+// Board family: heaters, fans, filament and the course of a print.
 import type { Effect } from '../effect.ts'
 import { each, flag, housekeeping, num, onOff, report, row, text, tool, tuning } from '../entries.ts'
 import type { CommandSpec } from '../spec.ts'
@@ -247,7 +247,7 @@ export const filament: CommandSpec[] = [
   ),
 ]
 
-/** The part fan of a board takes further letters. */
+/** A board's part fan has further letters. */
 export const fans: CommandSpec[] = [
   row(
     'M106',

@@ -1,4 +1,4 @@
-// The dispensing family: paste and multi-head machines whose heads are selected by M6 and are told volumes and layer heights.
+// The dispensing family: paste and multi-head machines. Heads are selected by M6, and amounts are volumes.
 import { heating, motion, motors, planes, telling, workspaces } from '../common.ts'
 import type { Effect } from '../effect.ts'
 import { each, flag, heat, housekeeping, num, only, quiet, report, row, table, when } from '../entries.ts'
@@ -6,7 +6,7 @@ import type { Case, CommandSpec, FirmwareFamily } from '../spec.ts'
 import { phrases } from './phrases.ts'
 
 const head = num('T', 'which head', 'number', [10, 49])
-/** Tells a head something that the rehearsal has no use for. */
+/** Settings of a head without effect on a rehearsal. */
 const told = quiet('configuration')
 const stop: Effect = { does: 'pause', file: null, parks: false, seconds: null, milliseconds: null }
 const end: Effect = { does: 'finish', file: null, stops: 'script' }
@@ -19,7 +19,7 @@ const pasteLetters = [
   num('I', 'automatically', 'switch'),
 ]
 
-/** With a rate or pulses it only says how it is to be done from here on. */
+/** With a rate or a number of pulses the command only changes settings. */
 const tellsPaste = (title: string): Case[] => ['S', 'E', 'I'].map(letter => when(letter, null, title, told))
 
 const heads: CommandSpec[] = [
@@ -122,7 +122,7 @@ export const dispensing: FirmwareFamily = {
     workspaces,
     heads,
   ),
-  // A paste needs no heat to flow.
+  // Paste flows cold.
   coldestExtrudeC: 0,
   homingOrder: ['x', 'y', 'z'],
   phrases,

@@ -1,4 +1,4 @@
-// How the dispensing family says things.
+// Dispensing family: how each effect is written.
 import { amount, beepByNumber, common, type Phrases, toolWord } from '../phrases.ts'
 
 export const phrases: Phrases = {
@@ -19,13 +19,13 @@ export const phrases: Phrases = {
   coldExtrusion: () => null,
   feedPercent: percent => `M220 S${amount(percent)}`,
   flowPercent: (percent, tool) => `M221${toolWord(tool)} S${amount(percent / 100)}`,
-  // Heads are called by carriage and place, which no value of ours is.
+  // Heads are numbered by carriage and position, which a formula of ours can't express.
   takeTool: tool => (typeof tool === 'string' ? null : `M6 T${tool}`),
   speedLimits: () => null,
   accelerationLimits: () => null,
   acceleration: () => null,
   pressureAdvance: () => null,
-  // Its own retraction is said of a head, in pulses.
+  // Its retraction command names a head and counts pulses.
   firmwareRetract: () => null,
   retraction: () => null,
   pause: () => 'M0',

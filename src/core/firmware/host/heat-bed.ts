@@ -1,4 +1,4 @@
-// Host family: temperatures, and all about the bed.
+// Host family: temperatures and the bed.
 import { each, housekeeping, num, probing, report, row, text, tuning, when } from '../entries.ts'
 import type { CommandSpec } from '../spec.ts'
 

@@ -1,4 +1,5 @@
-// The host family: a small computer runs the machine from a config file; commands like NAME KEY=value beside G-code.
+// The host family: a small computer runs the machine from a config file. Besides G-code it has commands like NAME
+// KEY=value.
 import {
   arcLetters,
   heating,
@@ -21,7 +22,7 @@ import { state } from './state.ts'
 const target = num('S', 'to', '°C', [0, 500])
 const bothWays = { notes: 'Waits both while it warms and while it cools.' }
 
-/** What it shares with other firmware, and takes otherwise. */
+/** Common commands that the host family reads differently. */
 const otherwise: CommandSpec[] = [
   row(
     'G28',

@@ -1,4 +1,4 @@
-// Commands of a host that checks of its macros look for by name: states, meshes, delayed macros.
+// Names of host commands that checks of macros look for: saved states, meshes, delayed macros.
 export const saveState = 'SAVE_GCODE_STATE'
 export const restoreState = 'RESTORE_GCODE_STATE'
 export const probeMesh = 'BED_MESH_CALIBRATE'

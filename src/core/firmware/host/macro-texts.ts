@@ -1,11 +1,11 @@
-// Macros that a host's config can begin with: each a section with its numbers as variables, to be changed at its top.
+// Macros to start a host's config with. Each has its numbers as variables at its top.
 import { plain } from '../../format.ts'
 import type { Printer } from '../../model/printer.ts'
 import type { MacroText } from '../spec.ts'
 
 const middle = ([low, high]: readonly [number, number]): number => Math.round((low + high) / 2)
 
-/** What the numbers of a macro begin with, where the printer says them. */
+/** Initial numbers of the macros, from the printer's description. */
 function figures(printer: Printer) {
   const { bed, reach, tools } = printer
   const [tool] = tools

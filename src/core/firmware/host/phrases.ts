@@ -1,8 +1,8 @@
-// How the host family says things.
+// Host family: how each effect is written.
 import type { Axis } from '../../model/printer.ts'
 import { type AxisAmounts, amount, common, type Phrases, toolWord } from '../phrases.ts'
 
-/** It has one limit for both axes of the plane: the smaller one. */
+/** The family has one limit for X and Y: the smaller one is written. */
 const overall = (key: string, { x, y }: AxisAmounts): string | null => {
   const given = [x, y].filter(each => each !== undefined)
   return given.length > 0 ? `SET_VELOCITY_LIMIT ${key}=${amount(Math.min(...given))}` : null
@@ -12,7 +12,7 @@ const stepperOf = (letter: Axis | 'e'): string => (letter === 'e' ? 'extruder' :
 
 export const phrases: Phrases = {
   ...common,
-  // It has no inches.
+  // The family has no inches.
   units: units => (units === 'mm' ? 'G21' : null),
   dwell: seconds => `G4 P${amount(Math.round(seconds * 1000))}`,
   probeBed: () => 'BED_MESH_CALIBRATE',
@@ -26,7 +26,7 @@ export const phrases: Phrases = {
       : heater === 'bed'
         ? `M140 S${amount(to)}`
         : `M104${toolWord(tool)} S${amount(to)}`,
-  // Its waits go on while it cools, whatever the letter.
+  // Its waits include cooling, whichever letter is used.
   waitFor: (heater, to, tool) =>
     heater === 'chamber'
       ? `SET_HEATER_TEMPERATURE HEATER=chamber TARGET=${amount(to)}\nTEMPERATURE_WAIT SENSOR="heater_generic chamber" MINIMUM=${amount(to)}`
@@ -34,17 +34,17 @@ export const phrases: Phrases = {
         ? `M190 S${amount(to)}`
         : `M109${toolWord(tool)} S${amount(to)}`,
   fan: share => (share > 0 ? `M106 S${Math.round(share * 255)}` : 'M107'),
-  // M84 lets all go here, so some are let go one by one.
+  // `M84` releases all motors here, so single motors are released by name.
   motorsOff: letters =>
     letters === null
       ? 'M84'
       : letters.map(letter => `SET_STEPPER_ENABLE STEPPER=${stepperOf(letter)} ENABLE=0`).join('\n'),
-  // The limits of its axes can't be turned off.
+  // Its soft limits can't be switched off.
   softLimits: () => null,
   coldExtrusion: () => null,
   speedLimits: limits => overall('VELOCITY', limits),
   accelerationLimits: limits => overall('ACCEL', limits),
-  // With both it takes the smaller one, and with one alone nothing.
+  // With both letters the firmware takes the smaller value, with only one it does nothing.
   acceleration: ({ print, travel }) =>
     print !== undefined && travel !== undefined && print !== travel
       ? `M204 P${amount(print)} T${amount(travel)}`
@@ -62,11 +62,11 @@ export const phrases: Phrases = {
     ].join(' '),
   pause: () => 'PAUSE',
   resume: () => 'RESUME',
-  // Only where a macro of this name has been set up.
+  // Exists only if a macro of this name is set up.
   changeFilament: () => null,
   beep: () => null,
   flowPercent: percent => `M221 S${amount(percent)}`,
-  // The first one has no number.
+  // The first extruder has no number.
   takeTool: tool => (typeof tool === 'string' ? null : `ACTIVATE_EXTRUDER EXTRUDER=extruder${tool || ''}`),
   blendOfTool: () => null,
   blendPart: () => null,

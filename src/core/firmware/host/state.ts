@@ -1,4 +1,4 @@
-// Host family: how positions are counted and how fast moves go.
+// Host family: modes of counting, and speed limits.
 import { configuration, each, housekeeping, num, report, row, text, tuning } from '../entries.ts'
 import type { CommandSpec } from '../spec.ts'
 

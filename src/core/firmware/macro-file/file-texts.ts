@@ -1,4 +1,4 @@
-// Macro files that a card can begin with: each with its numbers as variables, to be changed at its top.
+// Macro files to start a card with. Each has its numbers as variables at its top.
 import { plain } from '../../format.ts'
 import type { MacroFile, Printer } from '../../model/printer.ts'
 
@@ -6,7 +6,7 @@ export type FileText = { name: string; title: string; about: string; files: (pri
 
 const middle = ([low, high]: readonly [number, number]): number => Math.round((low + high) / 2)
 
-/** What the numbers begin with, as this printer has them. */
+/** Initial numbers of the files, from the printer's description. */
 function figures({ bed, reach, tools, features, probe, highestSpeedMmS }: Printer) {
   return {
     travel: plain(Math.min(200, highestSpeedMmS.x / 2) * 60),
@@ -24,7 +24,7 @@ function figures({ bed, reach, tools, features, probe, highestSpeedMmS }: Printe
 
 const file = (name: string, lines: readonly string[]): MacroFile => ({ name, text: `${lines.join('\n')}\n` })
 
-/** `var bed = exists(param.B) ? param.B : 60`: a number that a call may give. */
+/** A variable that a call may set: `var bed = exists(param.B) ? param.B : 60`. */
 const given = (name: string, letter: string, otherwise: string, note: string): string =>
   `var ${name} = exists(param.${letter}) ? param.${letter} : ${otherwise} ; ${note}`
 

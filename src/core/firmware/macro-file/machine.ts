@@ -1,4 +1,4 @@
-// Macro-file family: moving, tools, limits and the machine’s settings.
+// Macro-file family: moves, tools, limits and machine settings.
 import {
   configuration,
   each,

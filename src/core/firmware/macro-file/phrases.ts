@@ -1,4 +1,4 @@
-// How the macro-file family says things.
+// Macro-file family: how each effect is written.
 import {
   amount,
   beepByNumber,
@@ -26,7 +26,7 @@ export const phrases: Phrases = {
   softLimits: on => `M564 S${on ? 1 : 0}`,
   coldExtrusion: allowed => `M302 P${allowed ? 1 : 0}`,
   flowPercent: percent => `M221 S${amount(percent)}`,
-  // It has no acceleration of its own for retracting.
+  // The family has no separate acceleration for retraction.
   acceleration: ({ print, travel }) => limitsByNumber(60).acceleration({ print, travel }),
   pressureAdvance: (factor, tool) => `M572 D${tool ?? 0} S${amount(factor)}`,
   pause: () => 'M226',

@@ -1,4 +1,4 @@
-// Macro-file family: conditions and variables, temperatures, the bed.
+// Macro-file family: conditions and variables, temperatures, bed.
 import type { Effect, FlowStep } from '../effect.ts'
 import {
   configuration,
