@@ -1,19 +1,19 @@
-// Branches and loops of macro files: a block is what stands further to the right than the line that opens it.
+// Branches and loops of macro files. A block is the lines that are indented further than the line that opens it.
 import type { Command } from '../gcode/line.ts'
 
 /** A command, its line, and how far from the left it begins. */
-/** Where in a machine's own files a command stands, and what called it; the config itself has no name. */
+/** Position of a command in the machine's own files, and the macro that called it. The main config has no name. */
 export type Whence = { file: string | null; line: number; macro: string | null; by: Whence | null }
 
 export type Indented = {
   line: number
   command: Command
   indent?: number | undefined
-  /** Which of its line's commands it is, from 0; undefined for what a macro or a file made. */
+  /** Its index among the commands of its line, from 0; undefined for commands made by a macro or a file. */
   which?: number | undefined
-  /** The command as it is when its turn comes, where values stand in it that are worked out then. */
+  /** The command with its values filled in when it runs, if it contains values. */
   now?: () => Command
-  /** Where it stands, for what a macro or a file made. */
+  /** The position of a command that a macro or a file made. */
   whence?: Whence | undefined
 }
 
@@ -26,13 +26,13 @@ export type Statement =
 export type BlockProblem = { line: number; why: string }
 
 /**
- * Puts commands into their blocks, one statement after another as the commands come, so that what a line is may depend on those
- * that ran before it. An ELIF or ELSE without an IF is told and passed over, so that its lines run.
+ * Groups commands into blocks, one statement after another as the commands arrive, because a line may depend on
+ * commands before it. An ELIF or ELSE without an IF is reported and skipped, so its lines run.
  */
 export function* statementsOf(commands: Iterable<Indented>): Generator<Statement | BlockProblem> {
-  /** The branch or loop that is open outermost, until a line comes that does not belong to it. */
+  /** The outermost open branch or loop. */
   let whole: Statement | null = null
-  /** Bodies that are open, each with how far right its opener stands. */
+  /** Open blocks, each with the indentation of its first line. */
   const open: { indent: number; body: Statement[] }[] = []
   for (const at of commands) {
     const { indent = 0, line, command } = at

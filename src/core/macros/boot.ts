@@ -1,4 +1,4 @@
-// What a board's own config.g has made before any script runs: its variables of the whole machine.
+// The global variables that a board's config.g makes before any script runs.
 import { read } from '../gcode/read.ts'
 import { fileNamed, type Printer } from '../model/printer.ts'
 import { evaluateHere } from './expression.ts'
@@ -8,7 +8,7 @@ type Files = Pick<Printer, 'macroFiles'>
 
 const known = new WeakMap<Files['macroFiles'], Readonly<Record<string, Value>>>()
 
-/** By their names; one whose value can’t be worked out beforehand is null. */
+/** Variables by name; a value that can't be calculated beforehand is null. */
 export function globalsAtStart(printer: Files): Readonly<Record<string, Value>> {
   const before = known.get(printer.macroFiles)
   if (before) return before

@@ -1,8 +1,9 @@
-// What all the templates, macro files and loops of one rehearsal may use together, whatever they do to get more.
+// Limits shared by all templates, macro files and loops of one rehearsal.
 
 /**
- * Expressions and parts of templates that are worked out; characters that they make; lines that loops and files run again, and a
- * part of the moves that those make. */
+ * Limits: expressions and template parts evaluated; characters made; values stored; lines repeated by loops and files,
+ * and a share of their moves.
+ */
 const max = { steps: 200_000, text: 4_000_000, values: 1_000_000, repeats: 10_000 }
 export type Kind = keyof typeof max
 
@@ -13,12 +14,12 @@ const words: Record<Kind, string> = {
   repeats: 'Loops and files up to here run more than 10,000 lines, or very many moves',
 }
 
-/** Counts down; `why` says what has been used up, null while nothing has. */
+/** Counts down the limits. `why` says which limit is used up; null while none is. */
 export class Budget {
   why: string | null = null
   private readonly left = { ...max }
 
-  /** Takes so much of one sort; false where there is no more of it. */
+  /** Uses an amount of one limit; returns false if not enough is left. */
   take(kind: Kind, amount = 1): boolean {
     this.left[kind] -= amount
     if (this.left[kind] >= 0) return true

@@ -1,48 +1,48 @@
-// A host's config file as it is written: its sections with their keys, those of the files that it includes among them.
+// Reads a host's config into sections with their keys, including the files that it includes.
 import { rawLines } from '../gcode/read.ts'
 
 export type ConfigFile = { name: string; text: string }
-/** A place in a config: the file that is included, or null for the config itself; lines from 1. */
+/** A position in a config: the included file (null for the main config) and the line, from 1. */
 export type ConfigPlace = { file: string | null; line: number }
 export type ConfigProblem = { file?: string; line: number; why: string }
 
 export type Key = { value: string; line: number }
 export type Section = ConfigPlace & {
   header: string
-  /** By their name in small letters. */
+  /** By name in lower case. */
   keys: Map<string, Key>
-  /** Whether the host itself saved it, at the file's end. */
+  /** Whether the section is in the part that the host itself saves at the end of the file. */
   saved: boolean
 }
 
 export type Sections = {
   sections: Section[]
   problems: ConfigProblem[]
-  /** Files that are included and not here, as they are named there. */
+  /** Included files that are missing, by the name in the config. */
   missing: (ConfigPlace & { name: string })[]
 }
 
-/** More than any printer's: a file that includes many which include many would go on for ever. */
+/** Limit of included files: files that include many files could continue for ever. */
 const maxFiles = 200
 
 const upTo = (text: string, at: number): string => (at < 0 ? text : text.slice(0, at).trimEnd())
 
-/** What a host reads of a line: not what stands behind a `#`, but for a template's own notes, `{# … #}`. */
+/** Removes a comment after `#`, but keeps a template's own comments, `{# … #}`. */
 const withoutNote = (raw: string): string => upTo(raw, raw.search(/(?<!\{)#(?!\})/))
 
-/** `key: value` or `key = value`; null for a line that is neither. */
+/** Splits `key: value` or `key = value`; null for other lines. */
 function keyIn(raw: string): { key: string; value: string } | null {
   const at = raw.search(/[:=]/)
   const key = raw.slice(0, Math.max(0, at)).trimEnd()
   return /^[A-Za-z_][\w ]*$/.test(key) ? { key, value: raw.slice(at + 1).trimStart() } : null
 }
 
-/** What the host saves at the end of its file stands behind this sign, so that older hosts pass it over. */
+/** Prefix of the lines that the host saves at the end of its file; older hosts read them as comments. */
 const savedSign = /^#\*#[ \t]?/
-/** The line that says where what is saved begins. */
+/** The line before the saved part. */
 const savedTitle = /^<-+ /
 
-/** A file's own sections. */
+/** The sections of one file, without included files. */
 function ownSections(text: string, file: string | null): Pick<Sections, 'sections' | 'problems'> {
   const place = file === null ? {} : { file }
   const sections: Section[] = []
@@ -58,16 +58,16 @@ function ownSections(text: string, file: string | null): Pick<Sections, 'section
       sections.push({ header: header.trim(), file, line, keys: new Map(), saved })
       key = null
     } else if (/^\s*(?:[#;]|$)/.test(raw) && !/^\s+;/.test(raw)) {
-      // What is passed over still counts, so that a template's lines keep their numbers.
+      // Skipped lines still count, so that a template's lines keep their numbers.
       if (key) key.value += '\n'
     } else if (/^\s/.test(raw)) {
       if (key) key.value += `\n${withoutNote(raw)}`
     } else {
-      // Of a key, nor what stands behind a `;` after a space.
+      // A key's value also ends at a `;` after a space.
       const read = withoutNote(raw)
       const found = keyIn(upTo(read, read.search(/\s;/)))
       const section = sections.at(-1)
-      // What the host writes above what it saved is for people.
+      // The comment that the host writes above the saved part is for people.
       if (saved && !section?.saved) return
       if (!found || !section)
         problems.push({
@@ -86,7 +86,7 @@ function ownSections(text: string, file: string | null): Pick<Sections, 'section
 
 const folderOf = (name: string): string => name.slice(0, name.lastIndexOf('/') + 1)
 
-/** Whether a name fits one that may have `*` and `?` in it, as `macros/*.cfg`. */
+/** Whether a name matches a pattern with `*` and `?`, such as `macros/*.cfg`. */
 export function fitsPattern(pattern: string, name: string): boolean {
   let [p, n, star, from] = [0, 0, -1, 0]
   while (n < name.length) {
@@ -100,8 +100,8 @@ export function fitsPattern(pattern: string, name: string): boolean {
 }
 
 /**
- * The files that `[include …]` names: by their path from the including file, or else by their bare name, as people drop files
- * without their folders.
+ * The files that `[include …]` matches: by the path from the including file, otherwise by the bare name, because people
+ * drop files without their folders.
  */
 function filesFor(wanted: string, from: string | null, files: readonly ConfigFile[]): ConfigFile[] {
   const path = wanted.replace(/^\.\//, '')
@@ -114,17 +114,17 @@ function filesFor(wanted: string, from: string | null, files: readonly ConfigFil
   return fitting(path.slice(path.lastIndexOf('/') + 1), name => name.slice(name.lastIndexOf('/') + 1))
 }
 
-/** The pattern that an `[include …]` names; null for any other section. */
+/** The pattern of an `[include …]` section; null for other sections. */
 const includeIn = ({ header }: Section): string | null => /^include\s+(\S.*)$/i.exec(header)?.[1] ?? null
 
-/** The files that a config includes by itself, not through another one. */
+/** The files that a config includes directly. */
 export const includedBy = (text: string, files: readonly ConfigFile[]): ConfigFile[] =>
   ownSections(text, null).sections.flatMap(section => {
     const wanted = includeIn(section)
     return wanted === null ? [] : filesFor(wanted, null, files)
   })
 
-/** A config's sections in the order in which the host reads them, included files where they are named. Never throws. */
+/** All sections in the order in which the host reads them; included files come at their `[include …]`. Never throws. */
 export function sectionsOf(text: string, files: readonly ConfigFile[] = []): Sections {
   const sections: Section[] = []
   const problems: ConfigProblem[] = []
@@ -139,7 +139,7 @@ export function sectionsOf(text: string, files: readonly ConfigFile[] = []): Sec
       if (wanted === null) continue
       const tell = (why: string) => problems.push({ ...(file !== null && { file }), line: section.line, why })
       const those = filesFor(wanted, file, files)
-      // A pattern that fits nothing is nothing amiss.
+      // A pattern with wildcards may match nothing.
       if (those.length === 0 && !/[*?]/.test(wanted)) {
         missing.push({ file, line: section.line, name: wanted })
         tell(`It includes “${wanted}”, which is not here. Add that file, or paste what is in it in here.`)

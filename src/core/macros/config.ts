@@ -1,4 +1,4 @@
-// Reads a host's config file: its macros, with their templates and variables. Other sections are left alone.
+// Reads the macros of a host's config, with their templates and variables. Other sections are kept as text.
 
 import { machineNumber } from '../gcode/number.ts'
 import type { Printer } from '../model/printer.ts'
@@ -9,39 +9,41 @@ import type { Value } from './values.ts'
 export type { ConfigFile, ConfigProblem } from './config-sections.ts'
 
 export type Macro = {
-  /** In upper case, as it is called. */
+  /** In upper case, as scripts call it. */
   name: string
   description: string
-  /** The template that makes its lines. */
+  /** The template of its lines. */
   gcode: string
-  /** The included file that it stands in; null for the config itself. */
+  /** The included file with the macro; null for the main config. */
   file: ConfigPlace['file']
-  /** The line of its file at which it begins, and at which its template does, from 1. */
+  /** The first line of the macro in its file, and of its template, from 1. */
   line: number
   gcodeLine: number
-  /** The name under which the command that it takes the place of can still be called; null where it takes none. */
+  /** The name that still calls the command which the macro replaces; null if it replaces none. */
   renames: string | null
   variables: Readonly<Record<string, Value>>
 }
 
 export type Config = {
   macros: ReadonlyMap<string, Macro>
-  /** Macros that run by themselves when their time comes, by the name that sets it, in upper case. */
+  /** Delayed macros, by the name that schedules them, in upper case. */
   delayed: ReadonlyMap<string, Macro>
-  /** Every section's keys and values as they are written, by its header, and by that in small letters. */
+  /** All sections with their keys and values, by header, and also by header in lower case. */
   sections: ReadonlyMap<string, ReadonlyMap<string, string>>
   problems: ConfigProblem[]
 }
 
-/** What a variable's value has to look like. */
+/** Hint for a variable's value that can't be read. */
 const literals = 'A text stands in quotes; True, False and None begin with a capital letter.'
 
 const none: Config = { macros: new Map(), delayed: new Map(), sections: new Map(), problems: [] }
 
-/** A value as a config writes it: a number, true or false, a quoted text, a list or dictionary, or else the text itself. */
+/**
+ * Reads a value in a config: a number, true or false, a quoted text, a list or dictionary; otherwise the text itself.
+ */
 export function readValue(text: string): Value {
   const trimmed = text.trim()
-  // A number of more figures than one can have is null, as in a list (literal.ts).
+  // A number with too many digits becomes null, as in a list (literal.ts).
   if (/^-?(?:\d+(?:\.\d*)?|\.\d+)$/.test(trimmed)) return machineNumber(trimmed)
   if (/^true$/i.test(trimmed)) return true
   if (/^false$/i.test(trimmed)) return false
@@ -52,7 +54,7 @@ export function readValue(text: string): Value {
   return literal === undefined ? trimmed : literal
 }
 
-/** The macros of a config and of the files that it includes; what can't be read is told with its line. Never throws. */
+/** Reads the macros of a config and its included files. Lines that can't be read are reported. Never throws. */
 export function readConfig(text: string, files: readonly ConfigFile[] = []): Config {
   if (text.trim() === '') return none
   const { sections, problems } = sectionsOf(text, files)
@@ -61,7 +63,7 @@ export function readConfig(text: string, files: readonly ConfigFile[] = []): Con
   const all = new Map<string, ReadonlyMap<string, string>>()
   for (const { header, file, line, keys } of sections) {
     const tell = (why: string, at = line) => problems.push({ ...(file !== null && { file }), line: at, why })
-    // Of two sections of one name the later one's keys count, and those that only the earlier one has.
+    // If two sections have the same name, keys of the later one win, and keys only in the earlier one stay.
     const own = new Map([
       ...(all.get(header) ?? []),
       ...[...keys].map(([key, { value }]): [string, string] => [key, value.trim()]),
@@ -96,11 +98,11 @@ export function readConfig(text: string, files: readonly ConfigFile[] = []): Con
   return { macros, delayed, sections: all, problems }
 }
 
-/** A printer's config with the files that it includes. */
+/** Reads a printer's config with its included files. */
 export const configOf = ({ macros, configFiles }: Pick<Printer, 'macros' | 'configFiles'>): Config =>
   readConfig(macros ?? '', configFiles ?? [])
 
-/** Whether lines read like a config file: sections in brackets, each with keys below it. */
+/** Whether lines look like a config file: sections in brackets with keys below them. */
 export function looksLikeConfig(raws: readonly string[]): boolean {
   if (!raws.some(raw => raw.startsWith('['))) return false
   const sections = raws.filter(raw => /^\[[a-z_][\w .-]*\]\s*(?:[#;].*)?$/i.test(raw)).length

@@ -19,7 +19,10 @@ const kinds = {
 
 const tokensIn = tokenizer<Kind>(kinds)
 
-/** What may stand between two, from the loosest to the closest: the node's name by the sign, and its child where that tells which. */
+/**
+ * Binary operators from loosest to tightest: the node's name by operator, and its child if that distinguishes
+ * operators.
+ */
 const levels: readonly Readonly<Record<string, readonly [name: string, child?: string]>>[] = [
   { '^': ['Joined'] },
   { '&&': ['And'], '&': ['And'], and: ['And'], '||': ['Or'], '|': ['Or'], or: ['Or'] },
@@ -38,10 +41,10 @@ const levels: readonly Readonly<Record<string, readonly [name: string, child?: s
 
 const before: Readonly<Record<string, string>> = { '-': 'Negated', '!': 'Not', not: 'Not', '#': 'Count' }
 
-/** These are no names. */
+/** Words that are operators, not names. */
 const words = ['and', 'or', 'not']
 
-/** The tree of a text: one expression, or several with commas between, as children of its top. Throws `Unreadable`. */
+/** Parses one expression, or several with commas between them as children of the top node. Throws `Unreadable`. */
 export function treeOf(text: string, top: 'Expression' | 'Several'): SyntaxNode {
   const reader = new ExpressionReader(tokensIn(text), text.length)
   const children = top === 'Several' ? reader.several(() => reader.expression()) : [reader.expression()]
@@ -73,7 +76,7 @@ class ExpressionReader extends Reader<Kind> {
     return left
   }
 
-  /** The sign or word that comes; empty where it is neither. */
+  /** The next operator or word; empty if the next token is neither. */
   private operator(): string {
     const { is, text } = this.now
     return is === 'symbol' || (is === 'Name' && words.includes(text)) ? text : ''
@@ -97,7 +100,7 @@ class ExpressionReader extends Reader<Kind> {
     return words.includes(this.now.text) ? this.fail() : this.leaf('Name')
   }
 
-  /** A path’s members and items, or items alone. */
+  /** Members and indexes of a path, or indexes only. */
   private steps(membersToo: boolean): SyntaxNode[] {
     const steps: SyntaxNode[] = []
     for (;;) {
@@ -111,7 +114,7 @@ class ExpressionReader extends Reader<Kind> {
     }
   }
 
-  /** A call, a list, or what stands in brackets; else the name that a path begins with. */
+  /** A call, a list, or an expression in brackets; otherwise the first name of a path. */
   private held(): SyntaxNode {
     const { from } = this.now
     if (this.takeSymbol('(') !== null) {

@@ -1,4 +1,4 @@
-// Works out what macro files reckon with: `{var.length * 2}`, `if move.axes[2].homed && param.S > 40`.
+// Evaluates the expressions of macro files: `{var.length * 2}`, `if move.axes[2].homed && param.S > 40`.
 import { tooDeep, within } from '../formula/syntax.ts'
 import { type SyntaxNode, textOf, Unreadable } from '../formula/tree.ts'
 import { isMachineNumber } from '../gcode/number.ts'
@@ -6,10 +6,10 @@ import { treeOf } from './expression-grammar.ts'
 import { callFunction, divided, numberOf, Stop } from './functions.ts'
 import { isGroup, isText, numberFrom, own, truthy, type Value, written } from './values.ts'
 
-/** `unknown` where a name has no value: a variable that nobody made, or something that a rehearsal can't see. */
+/** `unknown` is a name without a value: a variable that was never made, or a fact that a rehearsal can't know. */
 export type Worked<T> = { ok: true; value: T } | { ok: false; why: string; unknown: string | null }
 
-/** The value that a path begins with (`var`, `move`); undefined where there is none. */
+/** Looks up the first name of a path (`var`, `move`); undefined if there is none. */
 export type Lookup = (root: string) => Value
 
 type Place = { text: string; lookup: Lookup }
@@ -26,11 +26,11 @@ function worked<T>(text: string, top: Parameters<typeof treeOf>[1], work: (node:
   }
 }
 
-/** The value of an expression. Never throws. */
+/** Evaluates an expression. Never throws. */
 export const evaluateHere = (text: string, lookup: Lookup): Worked<Value> =>
   worked(text, 'Expression', node => finite(worthOf(node.children[0] as SyntaxNode, { text, lookup }), text))
 
-/** The values of several, with commas between. Never throws. */
+/** Evaluates several expressions with commas between them. Never throws. */
 export const evaluateList = (text: string, lookup: Lookup): Worked<Value[]> =>
   worked(text, 'Several', node => node.children.map(child => finite(worthOf(child, { text, lookup }), text)))
 
@@ -90,7 +90,7 @@ function worthOf(node: SyntaxNode, place: Place): Value {
   }
 }
 
-/** As the board writes a value into a message or a text. */
+/** Formats a value as the board writes it into a message. */
 export function shown(value: Value): string {
   if (typeof value === 'boolean') return String(value)
   if (value === null || value === undefined) return 'null'
@@ -113,7 +113,7 @@ function call([nameNode, ...given]: readonly SyntaxNode[], place: Place): Value 
 
 const constants: Readonly<Record<string, Value>> = { true: true, false: false, null: null, pi: Math.PI }
 
-/** What a path leads to; undefined where it leads nowhere. */
+/** The value of a path; undefined if it leads nowhere. */
 function pathValue(node: SyntaxNode, place: Place): Value {
   const [first, ...rest] = node.children as [SyntaxNode, ...SyntaxNode[]]
   const root = textOf(first, place.text)
@@ -121,7 +121,7 @@ function pathValue(node: SyntaxNode, place: Place): Value {
   return stepped(value, rest, place)
 }
 
-/** What a value's members and items lead to; undefined where they lead nowhere. */
+/** Follows members and indexes from a value; undefined if they lead nowhere. */
 const stepped = (from: Value, steps: readonly SyntaxNode[], place: Place): Value =>
   steps.reduce((value, step) => {
     const inside = step.children[0] as SyntaxNode
@@ -143,14 +143,14 @@ function required(node: SyntaxNode, place: Place): Value {
   return single(value, whole)
 }
 
-/** A value to reckon with. A group of values, such as `global` or `move.axes[0]`, has none of its own. */
+/** A value to calculate with. A group such as `global` or `move.axes[0]` is refused: it has no value of its own. */
 function single(value: Value, text: string): Value {
   if (isGroup(value))
     throw new Stop(`“${text}” is a group of values and has none of its own. Name one of them, as in “${text}.name”.`)
   return value
 }
 
-/** Texts are compared with texts and null with everything; the rest as numbers. */
+/** Compares texts with texts, null with anything, and everything else as numbers. */
 function compared(a: Value, b: Value, operator: string): boolean {
   if (operator === 'Is' || operator === 'IsNot') {
     const same = isText(a) || isText(b) || a === null || b === null ? a === b : numberFrom(a) === numberFrom(b)

@@ -1,7 +1,7 @@
-// The functions of macro files: what each makes of what it is given.
+// The functions of macro-file expressions.
 import { isText, numberFrom, type Value } from './values.ts'
 
-/** What an expression can't be worked out for; `unknown` where that is a name that has no value. */
+/** Thrown when an expression can't be evaluated; `unknown` is the name that has no value, if that is the reason. */
 export class Stop extends Error {
   constructor(
     message: string,
@@ -16,7 +16,7 @@ export function divided(a: number, b: number): number {
   return a / b
 }
 
-/** A number, and not a text or nothing that would have to be taken for one; `text` is how it is written. */
+/** Converts a value to a number; refuses texts and missing values. `text` is the source of the value. */
 export function numberOf(value: Value, text: string): number {
   if (value === null || value === undefined) throw new Stop(`“${text}” is null, which is no number.`)
   if (isText(value)) throw new Stop(`“${text}” is a text, which is no number.`)
@@ -24,7 +24,7 @@ export function numberOf(value: Value, text: string): number {
   return numberFrom(value)
 }
 
-/** Functions of numbers; each within what plain arithmetic allows. */
+/** Functions of numbers. None calculates beyond plain arithmetic. */
 const numeric: Readonly<Record<string, (...numbers: number[]) => number>> = {
   abs: Math.abs,
   acos: Math.acos,
@@ -39,7 +39,7 @@ const numeric: Readonly<Record<string, (...numbers: number[]) => number>> = {
   log: Math.log,
   max: Math.max,
   min: Math.min,
-  // What is left has the sign of what is divided.
+  // The remainder has the sign of the dividend.
   mod: (a, b) => a - Math.trunc(divided(a, b)) * b,
   pow: (a, b) => a ** b,
   radians: degrees => (degrees * Math.PI) / 180,
@@ -50,7 +50,7 @@ const numeric: Readonly<Record<string, (...numbers: number[]) => number>> = {
   tan: Math.tan,
 }
 
-/** What only the board itself can tell. */
+/** Functions whose result only the board knows. */
 const unseen = ['datetime', 'fileexists', 'fileread', 'random']
 
 const maxItems = 1000
@@ -76,7 +76,7 @@ function partOf(from: Value, start: number, end: number): Value {
   throw new Stop('Only a text or a list has parts.')
 }
 
-/** Calls one by its name; `texts` are how its arguments are written. */
+/** Calls a function by name; `texts` are the sources of its arguments. */
 export function callFunction(name: string, given: readonly Value[], texts: readonly string[]): Value {
   if (unseen.includes(name)) throw new Stop(`A rehearsal can’t know “${name}”.`, name)
   const other = Object.hasOwn(others, name) ? others[name] : undefined

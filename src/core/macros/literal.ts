@@ -1,9 +1,9 @@
-// A value as a host reads it where its config gives one to a macro's variable: a number, a text in quotes, True, False, None, a list or
-// a dictionary of these. Nothing is worked out there.
+// Reads a literal value of a macro's variable in a host's config: a number, a quoted text, True, False, None, a list or
+// a dictionary. Expressions are not evaluated.
 import { machineNumber } from '../gcode/number.ts'
 import type { Value } from './values.ts'
 
-/** The value; undefined where the host could not read it. Bounded in depth. */
+/** Reads a value; undefined if the host could not read it. The depth is limited. */
 export function literalIn(text: string): Value | undefined {
   const reader = new Reader(text)
   try {
@@ -44,7 +44,7 @@ class Reader {
     return found
   }
 
-  /** Goes behind a sign, where it is next; an empty one is the end of the text. */
+  /** Skips a character if it is next; an empty one tests for the end of the text. */
   private has(char: string): boolean {
     this.take(space)
     if (char === '') return this.at >= this.text.length
@@ -66,7 +66,7 @@ class Reader {
     return found
   }
 
-  /** Texts that stand side by side are one. */
+  /** Adjacent quoted texts are joined. */
   private texts(): string {
     let whole = ''
     for (let found = this.take(quoted); found; found = this.take(quoted)) {
@@ -88,7 +88,7 @@ class Reader {
     return { items, commas }
   }
 
-  /** A value by itself in round brackets, or in none, is that value; with a comma behind, it is a list of one. */
+  /** Round brackets around one value are ignored; with a comma after the value they make a list of one. */
   private inRound(end: string): Value {
     const { items, commas } = this.list(end)
     if (end === '' && items.length === 0) throw new NoLiteral()

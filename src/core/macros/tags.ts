@@ -1,14 +1,14 @@
-// A template's text cut at its tags and comments, going along it once.
+// Splits a template at its tags and comments, in one pass.
 
 export type TemplatePart = { kind: 'plain' | 'tag' | 'comment'; text: string }
 
 const ends = { '{%': '%}', '{#': '#}' } as const
 
-/** Tags are `{% … %}`, comments `{# … #}`, with their signs; one that does not close is plain text. */
+/** Tags are `{% … %}`, comments `{# … #}`, including their delimiters; an unclosed one is plain text. */
 export function* templateParts(text: string): Generator<TemplatePart> {
   let plainFrom = 0
   let at = 0
-  /** Where none of a kind closes any more, none has to be looked for again. */
+  /** False once no further closing delimiter of a kind exists, so that the search is not repeated. */
   const closes = { '{%': true, '{#': true }
   for (;;) {
     at = text.indexOf('{', at)
@@ -27,7 +27,7 @@ export function* templateParts(text: string): Generator<TemplatePart> {
   if (plainFrom < text.length) yield { kind: 'plain', text: text.slice(plainFrom) }
 }
 
-/** What stands in a tag, without its signs. */
+/** The text in a tag, without its delimiters. */
 export const insideTag = (tag: string): string => {
   const inner = tag.slice(2, -2)
   return inner.slice(inner.startsWith('-') ? 1 : 0, inner.endsWith('-') ? -1 : undefined).trim()

@@ -1,19 +1,19 @@
-// What macros reckon with: plain data and nothing else, whichever language they are written in.
+// The values of macros in all languages: plain data only.
 
 export type Value = number | Float | string | boolean | null | undefined | Value[] | { [key: string]: Value }
 
-/** A number that has a point however whole it is, as `60.0` of a host's templates. */
+/** A number with a decimal point even if it is whole, such as `60.0` in a host's templates. */
 export class Float {
   constructor(readonly value: number) {}
 }
 
 export const isText = (value: Value): value is string => typeof value === 'string'
 
-/** Whether a value is a group of named values, such as `global` or `move.axes[0]`, and not a number, text or list. */
+/** Whether a value is a group of named values, such as `global` or `move.axes[0]`. */
 export const isGroup = (value: Value): boolean =>
   typeof value === 'object' && value !== null && !Array.isArray(value) && !(value instanceof Float)
 
-/** Numbers as a machine takes them: no more than six decimals, whole ones without any. */
+/** Writes a number for a machine: at most six decimals, whole numbers without any. */
 export function written(value: Value): string {
   if (value instanceof Float) return written(value.value)
   if (typeof value === 'number') return Number.isInteger(value) ? String(value) : String(Number(value.toFixed(6)))
@@ -37,7 +37,7 @@ export function numberFrom(value: Value, otherwise = 0): number {
   return Number.isFinite(number) ? number : otherwise
 }
 
-/** A thing whose members are looked up only when they are asked for; those that are undefined it does not have. */
+/** An object whose members are looked up on demand; undefined members do not exist. */
 export const membersOf = (lookUp: (name: string) => Value): Value =>
   new Proxy({} as Record<string, Value>, {
     getOwnPropertyDescriptor: (_, name) => {
@@ -47,7 +47,7 @@ export const membersOf = (lookUp: (name: string) => Value): Value =>
     get: (_, name) => lookUp(String(name)),
   })
 
-/** A thing's own member and nothing that it inherits: no constructors, no prototypes. */
+/** An own member of a value. Inherited members such as constructors and prototypes are never returned. */
 export function own(thing: Value, name: string): Value {
   if (typeof thing !== 'object' || thing === null || !Object.hasOwn(thing, name)) return undefined
   const found = (thing as Record<string, unknown>)[name]

@@ -1,4 +1,4 @@
-// How the program that makes a person's print files writes values: learned from a script of theirs, none shipped.
+// How a person's slicer writes placeholders. Vocabularies are learned from the person's scripts; none are shipped.
 import * as v from 'valibot'
 import { Moment } from './moment.ts'
 import { listOf, plainName, plainText } from './pieces.ts'
@@ -16,31 +16,34 @@ const word = v.pipe(
 )
 
 export const VocabularyWord = v.object({
-  /** As it is written; one element of a list with its number or name, whatever the vocabulary's own brackets: `area_min[0]`. */
+  /**
+   * The word as written. An element of a list is written with its index in brackets, whatever the vocabulary's own:
+   * `area_min[0]`.
+   */
   word,
   /**
-   * What it means in our values, as `bed`, `nozzle_later` or `nozzle of T1`; `uses` asks whether the job uses the tool behind the
-   * word. Null where it is left as it is.
+   * Its meaning as a value of ours, such as `bed`, `nozzle_later` or `nozzle of T1`; `uses` asks whether the job uses
+   * the tool in the index. Null if the word stays as it is.
    */
   value: v.nullable(v.pipe(v.string(), v.regex(/^[a-z_]\w*(?: of T\d{1,2})?$/))),
-  /** What stands around it where it stands alone, if that is not what stands around formulas. */
+  /** The delimiters of the word when it stands alone, if they differ from those of formulas. */
   signs: v.optional(v.nullable(Delimiters), null),
-  /** The number that a word without a meaning is rehearsed with. */
+  /** The number used in rehearsals for a word without a meaning. */
   standIn: v.optional(v.nullable(v.pipe(v.number(), v.finite())), null),
 })
 
 export const Vocabulary = v.pipe(
   v.object({
     name,
-    /** What stands before and behind a word or a formula: `{` and `}`, `[` and `]`, `%` and `%`. */
+    /** The delimiters of a word or formula: `{` and `}`, `[` and `]`, `%` and `%`. */
     open: sign,
     close: sign,
-    /** What stands around the number of a tool behind a word; null where words have none. */
+    /** The delimiters of a tool number after a word; null if words have none. */
     index: v.nullable(Delimiters),
     words: listOf(VocabularyWord, 5000),
-    /** Whether a formula may stand between the signs, or only a word. */
+    /** Whether formulas are allowed between the delimiters, or only words. */
     formulas: v.boolean(),
-    /** How its formulas join conditions, the functions that they know, and whether they know `condition ? one : other`. */
+    /** How formulas combine conditions, their functions, and whether `condition ? one : other` exists. */
     joins: v.optional(v.object({ and: sign, or: sign, not: sign }), { and: 'and', or: 'or', not: 'not' }),
     functions: v.optional(
       listOf(
@@ -53,7 +56,10 @@ export const Vocabulary = v.pipe(
       ['min', 'max', 'round', 'abs'],
     ),
     choices: v.optional(v.boolean(), false),
-    /** The words that open, continue and close a branch, and their own signs if they have some; null where there are none. */
+    /**
+     * The words that open, continue and close a branch, with their own delimiters if any; null if there are no
+     * branches.
+     */
     branch: v.nullable(
       v.object({
         when: sign,
@@ -63,14 +69,17 @@ export const Vocabulary = v.pipe(
         signs: v.optional(v.nullable(Delimiters), null),
       }),
     ),
-    /** The moments for which the program has a box to put a script in; null where nobody said. */
+    /** The moments for which the slicer has a box for a script; null if nobody said. */
     moments: v.optional(v.nullable(listOf(Moment, Moment.options.length)), null),
-    /** Names of the printers whose print files it makes. */
+    /** Names of the printers that the slicer prepares files for. */
     printers: v.optional(listOf(plainText(80), 2000), []),
-    /** Whether the program adds heating lines of its own where a script has none, and sets the filament to zero. */
+    /** Whether the slicer adds its own heating lines to a script without any, and resets the filament counter. */
     addsHeating: v.optional(v.boolean(), false),
     resetsFilament: v.optional(v.boolean(), false),
-    /** Whether it puts a material's own lines before the start script and behind the end script, not between them. */
+    /**
+     * Whether the slicer puts a material's lines before the start script and after the end script, instead of between
+     * them.
+     */
     materialOutside: v.optional(v.boolean(), false),
   }),
   v.check(
@@ -83,7 +92,7 @@ export type Vocabulary = v.InferOutput<typeof Vocabulary>
 export type VocabularyWord = v.InferOutput<typeof VocabularyWord>
 export type Delimiters = v.InferOutput<typeof Delimiters>
 
-/** A vocabulary without words yet, that knows neither formulas nor branches. */
+/** An empty vocabulary, without formulas and branches. */
 export const newVocabulary = (name: string, { open, close }: Delimiters): Vocabulary => ({
   name,
   open,
@@ -102,13 +111,13 @@ export const newVocabulary = (name: string, { open, close }: Delimiters): Vocabu
   materialOutside: false,
 })
 
-/** The signs that a word stands in by itself. */
+/** The delimiters of a word that stands alone. */
 export const delimitersOf = (
   { open, close }: Vocabulary,
   word: Pick<VocabularyWord, 'signs'> | undefined,
 ): Delimiters => word?.signs ?? { open, close }
 
-/** The numbers that a person gave for words without a meaning, by the word with its signs. */
+/** The numbers that a person gave for words without a meaning, by word with delimiters. */
 export const standInsOf = (vocabularies: readonly Vocabulary[]): Record<string, number> =>
   Object.fromEntries(
     vocabularies.flatMap(vocabulary =>
@@ -119,19 +128,21 @@ export const standInsOf = (vocabularies: readonly Vocabulary[]): Record<string, 
     ),
   )
 
-/** What a printer's scripts are rehearsed with of all that was taught: the numbers given for words, and its program's words. */
+/**
+ * What the rehearsal of a printer's scripts needs of all vocabularies: the given numbers, and the words of its slicer.
+ */
 export const wordsFor = (vocabularies: readonly Vocabulary[], printer: string) => ({
   standIns: standInsOf(vocabularies),
   vocabulary: vocabularies.find(({ printers }) => printers.includes(printer)),
 })
 
-/** Values that more than one word stands for: written out, the first of them is used. */
+/** Values that several words stand for; exports use the first of them. */
 export function doubled({ words }: Vocabulary): string[] {
   const values = words.flatMap(({ value }) => value ?? [])
   return [...new Set(values.filter((value, i) => values.indexOf(value) !== i))]
 }
 
-/** Boxes that take a script whose own a program lacks, the nearest first: it stands before or behind what is in them. */
+/** Replacements for a box that a slicer lacks, nearest first, with the position relative to what is in that box. */
 const instead: Readonly<Partial<Record<Moment, readonly (readonly [Moment, 'before' | 'behind'])[]>>> = {
   'material-end': [
     ['tool-leave', 'before'],
@@ -158,7 +169,10 @@ const instead: Readonly<Partial<Record<Moment, readonly (readonly [Moment, 'befo
   'layer-change': [['before-layer', 'behind']],
 }
 
-/** The box that a script goes into: its own, another one, before or behind what stands there, or null where there is none. */
+/**
+ * The box for a script: its own, or a different one with the position before or after its content; null if there is
+ * none.
+ */
 export function boxFor(
   { moments }: Pick<Vocabulary, 'moments'>,
   moment: Moment,

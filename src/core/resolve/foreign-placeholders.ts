@@ -1,4 +1,4 @@
-// Another program's words and branches in a line, as they come out when its turn comes.
+// Evaluates a slicer's placeholders and branches in each line when the line runs.
 import { specOf, type Unit, unitOf } from '../firmware/spec.ts'
 import type { Command, Line } from '../gcode/line.ts'
 import { cut, formulasIn } from '../gcode/pieces.ts'
@@ -13,10 +13,10 @@ import { writtenFor } from './written.ts'
 const ordinaryFeedMmMin = 3000
 
 export class ForeignPlaceholders {
-  /** Branches that are open on this line and around it. */
+  /** The open branches around the present position. */
   private readonly open: { taken: boolean; now: boolean }[] = []
 
-  /** `guards` is told for each line with a condition whether it held. */
+  /** `guards` receives the result of each line with a condition. */
   constructor(
     private readonly stage: Stage,
     readonly placeholders: Placeholders,
@@ -29,7 +29,7 @@ export class ForeignPlaceholders {
     return this.open.every(({ now }) => now)
   }
 
-  /** What of a line runs: its branches taken, the others left out. */
+  /** The part of a line that runs, without branches that are not taken. */
   afterBranches(line: Line, text: string): string {
     let kept = ''
     for (const part of formulasIn(text)) {
@@ -40,7 +40,7 @@ export class ForeignPlaceholders {
     return kept
   }
 
-  /** Sets another program's own variable, where a text does that and nothing else. */
+  /** Runs an assignment to one of the slicer's own variables; returns false for any other text. */
   assign(text: string): boolean {
     const assigned = assignmentIn(insideOf(text))
     if (assigned) this.placeholders.assign(assigned.name, assigned.formula, this.tool())
@@ -70,7 +70,9 @@ export class ForeignPlaceholders {
     }
   }
 
-  /** The text with numbers in place of placeholders; a word that has no meaning stands for what its letter most likely wants. */
+  /**
+   * The text with numbers in place of placeholders. A word without a meaning gets the most likely value for its letter.
+   */
   filled(line: Line, text: string): string {
     const pieces = cut(text)
     const command = readLine(text).command
@@ -95,7 +97,7 @@ export class ForeignPlaceholders {
       .join('')
   }
 
-  /** A message as it is shown, with what is known of its placeholders. */
+  /** A message with its known placeholders filled in. */
   private filledMessage(text: string): string {
     let shown = ''
     for (const part of foreignIn(text, this.stage)) {
@@ -114,7 +116,10 @@ export class ForeignPlaceholders {
         : null
   }
 
-  /** What a letter most likely wants: the material's heat, the tool that begins, a travel's speed, the print's own place. */
+  /**
+   * The most likely value for a letter: the material's temperature, the first tool, a travel speed, the print's
+   * position.
+   */
   private likely(line: Line, letter: string, text: string, unit: Unit | null, command: Command | null): number | null {
     const effect = command ? specOf(this.stage.firmware, command)?.effect : undefined
     const { bedC, nozzleC, chamberC } = materialOf(this.stage, this.tool())

@@ -1,15 +1,15 @@
-// Another program's words and branches in a line: where they stand, and whether they are the firmware's own.
+// Finds a slicer's placeholders and branches in a line, and distinguishes them from the firmware's own expressions.
 import type { Line } from '../gcode/line.ts'
 import { formulasIn } from '../gcode/pieces.ts'
 import type { Stage } from '../machine/state.ts'
 import type { Foreign } from '../vocabulary/foreign.ts'
 import { branchIn, insideOf } from '../vocabulary/tags.ts'
 
-/** What can't be told counts as so, that its lines are at least looked at. */
+/** An unknown condition counts as true, so that its lines are checked. */
 export const isSo = (value: Foreign): boolean =>
   value === null ? true : typeof value === 'string' ? value !== '' : Boolean(value)
 
-/** Names that a macro-file board's expressions know: functions, constants and groups of values. */
+/** Names in the expressions of macro-file firmware: functions, constants and groups of values. */
 const ownNames: ReadonlySet<string> = new Set(
   `abs acos asin atan atan2 ceil cos datetime degrees drop exists exp find floor fileexists fileread input isnan iterations line
   log max min mod null pi pow radians random result sin sqrt square take tan true false vector and or not var param global move
@@ -24,27 +24,29 @@ const isOwnStart = (inside: string): boolean => {
   return start !== null && (start[1] === undefined || ownNames.has(start[1]))
 }
 
-/** Words by themselves that no board knows: `first_bed_temp` in `{max(first_bed_temp, 60)}` is another program's. */
+/**
+ * Whether an expression has a word that no board knows: `first_bed_temp` in `{max(first_bed_temp, 60)}` is a slicer's.
+ */
 const hasForeignWord = (inside: string): boolean =>
   [...inside.replace(/"[^"]*"|'[^']*'/g, '').matchAll(/(?<![\w.\]])[A-Za-z_]\w*(?![\w.])/g)].some(
     ([word]) => !ownNames.has(word),
   )
 
-/** Without one of these, nothing is in another program's signs. */
+/** Without one of these characters a text has no placeholders. */
 const anySign = /[{[%<$#]/
 
-/** Whether a value in brackets is another program's: neither ours nor the firmware's own. */
+/** Whether a value in brackets is a slicer's: neither ours nor the firmware's. */
 export function isForeignFormula(formula: string, { firmware }: Pick<Stage, 'firmware'>): boolean {
   if (!/^[{[%<$#]/.test(formula)) return false
   return !(firmware.flow && formula.startsWith('{') && isOwnStart(formula.slice(1)) && !hasForeignWord(formula))
 }
 
-/** Whether a line begins, continues or ends a branch of another program. */
+/** Whether a line starts, continues or ends a slicer's branch. */
 export const hasBranch = ({ raw, pieces }: Line): boolean =>
   pieces.some(({ kind }) => kind === 'formula') ||
   [...formulasIn(raw)].some(({ formula, text }) => formula && branchIn(insideOf(text)) !== null)
 
-/** All words in another program's signs. */
+/** All words in placeholders. */
 export const wordsIn = (lines: readonly Line[]): string[] =>
   lines.flatMap(({ raw }) =>
     /[{[%<$#]/.test(raw)
@@ -52,7 +54,7 @@ export const wordsIn = (lines: readonly Line[]): string[] =>
       : [],
   )
 
-/** A message in its parts, each another program's words or not: brackets right behind a name are a place in a list of the board's. */
+/** Splits a message into placeholders and other text. Brackets right after a name are an index of the firmware's. */
 export function* foreignIn(
   text: string,
   stage: Pick<Stage, 'firmware'>,
@@ -65,11 +67,11 @@ export function* foreignIn(
   }
 }
 
-/** Whether a message has another program's words in it. */
+/** Whether a message contains placeholders. */
 const hasForeign = (text: string, stage: Pick<Stage, 'firmware'>): boolean =>
   anySign.test(text) && [...foreignIn(text, stage)].some(({ foreign }) => foreign)
 
-/** Whether a line has another program's placeholders in what the machine reads. */
+/** Whether a line contains placeholders in the part that the machine reads. */
 export const isForeign = ({ pieces, raw }: Line, stage: Pick<Stage, 'firmware'>): boolean =>
   anySign.test(raw) &&
   pieces.some(

@@ -1,13 +1,13 @@
-// Guards that have lost their partner.
+// Finds guard lines without a partner.
 import { guardLine } from '../formula/marks.ts'
 
 /**
- * Guard lines that have no effect, with the reason: a `when` that no `end` closes and the `otherwise` lines that belong to it, an
- * `otherwise` or `end` that has no `when`. By the line's number, from 1.
+ * Guard lines without effect, by line number from 1, with the reason: a `when` without `end` and its `otherwise` lines,
+ * or an `otherwise` or `end` without `when`.
  */
 export function halfGuards(raws: Iterable<string>): ReadonlyMap<number, string> {
   const half = new Map<number, string>()
-  /** The lines of each guard that is open. */
+  /** The lines of each open guard. */
   const open: number[][] = []
   let number = 0
   for (const raw of raws) {

@@ -1,4 +1,5 @@
-// From lines to the plain commands that a machine would be sent: values put in, guards decided, each with its source line.
+// Resolves lines to the plain commands that a machine receives: values filled in, guards decided, each with its source
+// line.
 
 import { type Commands, rehearse } from '../effects/run.ts'
 import type { Unit } from '../firmware/spec.ts'
@@ -27,7 +28,7 @@ type Open = {
   otherwise: boolean
 }
 
-/** What a stage tells of the values in its scripts. */
+/** The values that a stage provides to its scripts. */
 export const worldOf = (stage: Stage): World => ({
   printer: stage.printer,
   job: stage.job,
@@ -38,8 +39,9 @@ export const worldOf = (stage: Stage): World => ({
 })
 
 /**
- * Runs a script, each line worked out when its turn comes and in the machine's state then. What can't be made out is left as it
- * is written, counts as absent, and is told in `problems`; a guard that does not close is passed over, so that its lines run.
+ * Runs a script; each line is resolved when it runs, in the machine's state at that time. A value that can't be
+ * resolved stays as written, counts as absent, and is reported in `problems`. A guard that is not closed is ignored, so
+ * its lines run.
  */
 export function rehearseLines(
   lines: readonly Line[],
@@ -71,10 +73,10 @@ export function rehearseLines(
   return { resolution: resolver.resolution(), trace }
 }
 
-/** What a script's values, settings and guards come to for this stage. */
+/** The values, settings and guards of a script on this stage. */
 export const resolve = (lines: readonly Line[], stage: Stage): Resolution => rehearseLines(lines, stage).resolution
 
-/** A line's commands, as many as the firmware takes from it, and how far right it stands where that is heeded. */
+/** A line's commands, as far as the firmware reads them, with the indentation if it matters. */
 function plainOf(line: Line, { firmware }: Stage): PlainCommand[] {
   if (!line.command) return []
   const first = placed(line, line.command, firmware.flow, 0)
@@ -94,12 +96,12 @@ class Resolver {
   private readonly problems: Problem[] = []
   private readonly guards = new Map<number, boolean>()
   private readonly skipped = new Set<number>()
-  /** By line and place: a line that runs again has its last worth. */
+  /** By line and position; a line that runs several times has its last value. */
   private readonly worths = new Map<string, Worth>()
   private readonly world: World
-  /** Null where no line has another program’s words. */
+  /** Null if no line has placeholders. */
   private readonly foreign: ForeignPlaceholders | null
-  /** Settings as they are on this line; another map where one is set, for lines above may be worked out later. */
+  /** The settings at this line. A new setting makes a new map, because earlier lines may be resolved later. */
   private known: ReadonlyMap<string, Quantity> = new Map()
   private readonly open: Open[] = []
   private readonly halves: ReadonlyMap<number, string>
@@ -123,7 +125,7 @@ class Resolver {
     this.halves = stage.asSent ? new Map() : halfGuards(lines.map(({ kind, raw }) => (kind === 'mark' ? raw : '')))
   }
 
-  /** The commands in order, each line looked at when its turn comes. */
+  /** The commands in order; each line is resolved when it runs. */
   readonly commands: Commands = toolInUse => {
     this.toolInUse = toolInUse
     return this.lineByLine()
@@ -172,7 +174,7 @@ class Resolver {
     this.problems.push({ kind, line: line.number, from: line.from + from, to: line.from + to, why, standIn: null })
   }
 
-  /** Gives what was worked out, or tells what is wrong and gives null. `at` is where the text stands in its line. */
+  /** Returns a result's value, or reports its error and returns null. `at` is the offset of the text in its line. */
   private value<T>(line: Line, at: number, result: Result<T>): T | null {
     if (result.ok) return result.value
     const kinds: Record<Missing['missing'], Problem['kind']> = { unknown: 'unknown', 'not-now': 'not-now' }
@@ -213,7 +215,7 @@ class Resolver {
     return true
   }
 
-  /** A condition that can't be made out counts as true, so that its lines are at least looked at. */
+  /** A condition that can't be evaluated counts as true, so that its lines are checked. */
   private condition(line: Line, text: string, at: number): boolean {
     const so = this.value(line, at, holds(text, this.scope())) ?? true
     return this.stage.branches?.get(text) ?? so
@@ -242,7 +244,7 @@ class Resolver {
     const pending = plainOf(line, this.stage)
     const own = !this.stage.asSent && line.raw.includes('@')
     if (!own && this.withStandIns(line.raw) === line.raw) return pending
-    // Worked out again each time that the line runs: a loop may bring it another tool. Settings are those above it.
+    // Evaluated again each time the line runs: in a loop the tool may differ. Settings are those above the line.
     const { known } = this
     const now = (which: number) => (): Command => {
       const filled = readLine(this.withStandIns(own ? this.above(known, () => this.plainText(line)) : line.raw))
@@ -252,7 +254,7 @@ class Resolver {
     return pending.map((each, which) => ({ ...each, now: now(which) }))
   }
 
-  /** Works with the settings that stand above a line, which may run when others stand below. */
+  /** Evaluates with the settings above a line, although later settings may be known already. */
   private above<T>(known: ReadonlyMap<string, Quantity>, work: () => T): T {
     const now = this.known
     this.known = known
@@ -262,8 +264,7 @@ class Resolver {
   }
 
   /**
-   * A line with another program's placeholders. Its branches are decided when its turn comes; a condition that nobody can tell
-   * counts as so. What runs of the line is worked out again each time.
+   * A line with a slicer's placeholders. Its branches are decided when it runs; an unknown condition counts as true.
    */
   private foreignLine(line: Line, foreign: ForeignPlaceholders): PlainCommand[] {
     const text = this.withStandIns(line.raw)
@@ -294,7 +295,7 @@ class Resolver {
     return !this.stage.asSent && line.raw.includes('@') && text === line.raw ? this.plainText(line) : text
   }
 
-  /** The line with the person's numbers in place of words that mean nothing here. */
+  /** The line with the person's numbers in place of words without a meaning. */
   private withStandIns(text: string): string {
     return Object.entries(this.stage.standIns ?? {}).reduce(
       (now, [word, number]) => (now.includes(word) ? now.replaceAll(word, String(number)) : now),
@@ -302,7 +303,7 @@ class Resolver {
     )
   }
 
-  /** The line with numbers in place of its values, rounded as what takes them wants it. */
+  /** The line with numbers in place of its values, rounded for the letters that take them. */
   private plainText(line: Line): string {
     const spec = line.command ? specOf(this.stage.firmware, line.command) : undefined
     let at = 0
@@ -314,7 +315,9 @@ class Resolver {
     return text
   }
 
-  /** For a temperature that can't be made out, what the material wants, marked as a stand-in; for the rest nothing. */
+  /**
+   * A replacement for a temperature that can't be resolved: the material's, marked as a stand-in. Null for other units.
+   */
   private standIn(line: Line, unit: Unit | null): Quantity | null {
     const effect = line.command ? specOf(this.stage.firmware, line.command)?.effect : undefined
     const problem = this.problems.at(-1)
@@ -325,7 +328,7 @@ class Resolver {
     return { value, unit: '°C' }
   }
 
-  /** A value in the unit that its letter takes; told, and null, where it is of another kind. */
+  /** Converts a value to its letter's unit; reports a mismatch and returns null. */
   private inUnit(
     line: Line,
     at: number,
@@ -371,7 +374,7 @@ class Resolver {
   }
 }
 
-/** Each problem once, though its line may have run several times. */
+/** Reports each problem once, even if its line ran several times. */
 function withoutRepeats(problems: readonly Problem[]): Problem[] {
   const known = new Map(problems.map(problem => [`${problem.kind} ${problem.from} ${problem.to}`, problem]))
   return [...known.values()].sort((a, b) => a.line - b.line || a.from - b.from)

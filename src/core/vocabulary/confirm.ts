@@ -1,16 +1,16 @@
-// Placeholders that a script was rehearsed with, as a table to confirm, and the vocabulary that the confirmed table makes.
+// The placeholders of a rehearsed script as a table to confirm, and the vocabulary made from the confirmed table.
 import { newVocabulary, type Vocabulary, type VocabularyWord } from '../model/vocabulary.ts'
 import { guessMeaning } from './guess.ts'
 import { learn, wordsIn } from './learn.ts'
 import type { Placeholder } from './placeholders.ts'
 import { insideOf } from './tags.ts'
 
-/** A word to confirm: what it is taken for, in which lines it stands, and what its first placeholder was rehearsed with. */
+/** A word to confirm: its assumed meaning, its lines, and the value used for its first placeholder. */
 export type WordToConfirm = Omit<VocabularyWord, 'signs'> & { lines: number[]; shown: string; with: string | null }
 
 /**
- * The words of placeholders, each once, with what each is taken for; a lone word has the meaning that it was rehearsed with. The
- * words of `absent` ones, whose meaning nothing tells, come last and want a number.
+ * The words of all placeholders, each once, with the assumed meaning. A placeholder of a single word has the meaning it
+ * was rehearsed with. Words of unknown meaning come last and need a number.
  */
 export function wordsToConfirm(
   placeholders: readonly Placeholder[],
@@ -45,8 +45,7 @@ export function wordsToConfirm(
 }
 
 /**
- * The vocabulary of a script with its words as they were confirmed, for one printer. What that printer's vocabulary knew
- * already is kept.
+ * The vocabulary with the confirmed words, for one printer. Words that the printer's vocabulary already has are kept.
  */
 export function confirmed(
   text: string,
@@ -73,7 +72,7 @@ export function confirmed(
   }
 }
 
-/** A vocabulary without branches, with the signs that stand around a word in the text. */
+/** A vocabulary without branches, with the delimiters of a word in the text. */
 function plainSigns(text: string, word: string, name: string): Vocabulary {
   const at = text.indexOf(word)
   const open = /(?<![^\s\w])[^\s\w]*$/.exec(text.slice(Math.max(0, at - 12), at))?.[0] || '{'

@@ -1,6 +1,7 @@
-// Another program's formula or condition as a tree, whatever its signs: it is worked out from there, and written in our words.
+// Parses a slicer's formula or condition, whatever its delimiters. The tree is evaluated (foreign.ts) and translated
+// (our-words.ts).
 
-/** A word's index is what stands behind it in brackets, outermost first. */
+/** A word's index is what follows it in brackets, outermost first. */
 export type Tree =
   | { is: 'number'; text: string }
   | { is: 'text'; text: string }
@@ -39,7 +40,7 @@ function tokensOf(text: string): Token[] | null {
   return tokens
 }
 
-/** What programs work out by name; a bracket behind one of these holds no number of a tool. */
+/** Functions by name. Brackets after one of these contain arguments, not a tool number. */
 export const functionNames: ReadonlySet<string> = new Set(
   'min max abs int integer round floor ceil ceiling trunc sqrt pow float number digits str string upper lower len length default random is_nil defined'.split(
     ' ',
@@ -49,7 +50,7 @@ export const functionNames: ReadonlySet<string> = new Set(
 /** `math.max` is `max`. */
 export const plainFunction = (name: string): string => name.toLowerCase().replace(/^(?:math|std)\./, '')
 
-/** What joins no formula and means nothing by itself. */
+/** Words that combine formulas and have no meaning by themselves. */
 const joining = new Set(['and', 'or', 'not', 'is', 'true', 'false'])
 
 const comparing: Readonly<Record<string, Operator>> = {
@@ -64,10 +65,10 @@ const comparing: Readonly<Record<string, Operator>> = {
   '>': '>',
 }
 
-/** More brackets in each other than anybody writes. */
+/** Limit for nested brackets. */
 const deepest = 60
 
-/** Gives up with null, at any depth, by throwing this. */
+/** Used within this file only: the text can't be parsed. */
 class Unreadable extends Error {}
 
 class Reader {
@@ -153,7 +154,7 @@ class Reader {
     if (this.take('-')) return this.deeper(() => ({ is: 'negative', of: this.factor() }))
     if (this.take('+')) return this.deeper(() => this.factor())
     let tree = this.bare()
-    // `word | round`: what stands behind the sign is applied to what stands before.
+    // `word | round`: the filter on the right applies to the value on the left.
     while (this.tokens[this.at + 1]?.kind === 'word' && this.take('|')) {
       const name = this.tokens[this.at++]?.text ?? ''
       tree = { is: 'call', name, of: [tree, ...(this.take('(') ? this.list() : [])] }
@@ -186,7 +187,7 @@ class Reader {
     return { is: 'word', name, index }
   }
 
-  /** The rest of what stands in brackets, up to where they close. */
+  /** The rest of a list in brackets, up to the closing bracket. */
   private list(): Tree[] {
     const found: Tree[] = []
     if (this.take(')')) return found
@@ -196,7 +197,7 @@ class Reader {
   }
 }
 
-/** The tree of a formula or condition; null where it can't be read. Never throws. */
+/** Parses a formula or condition; null if it can't be parsed. Never throws. */
 export function readExpression(text: string): Tree | null {
   const tokens = text.length > 4000 ? null : tokensOf(text)
   if (tokens === null || tokens.length === 0) return null
@@ -208,7 +209,7 @@ export function readExpression(text: string): Tree | null {
   }
 }
 
-/** All words in a tree, with what stands behind each in brackets; those in brackets too. */
+/** All words in a tree, including those in indexes. */
 export function* wordsOf(tree: Tree): Generator<Extract<Tree, { is: 'word' }>> {
   switch (tree.is) {
     case 'word':
@@ -231,7 +232,7 @@ export function* wordsOf(tree: Tree): Generator<Extract<Tree, { is: 'word' }>> {
   }
 }
 
-/** What stands behind a word in brackets, where that is one number or one word; null for a formula. */
+/** The index of a word, if it is a single number or word; null for a formula. */
 export const plainIndex = (tree: Tree | undefined): string | null =>
   tree?.is === 'number'
     ? tree.text
@@ -241,13 +242,13 @@ export const plainIndex = (tree: Tree | undefined): string | null =>
         ? tree.text
         : null
 
-/** A word without what stands behind it in brackets. */
+/** A word without its index. */
 export const bareName = (word: string): string => {
   const at = word.search(/[[(]/)
   return (at < 0 ? word : word.slice(0, at)).trim()
 }
 
-/** A word with its index as one name, as a list's element is taught: `area_min[0]`. Null where the index is a formula. */
+/** A word with its index as one name, as a list's element is taught: `area_min[0]`. Null if the index is a formula. */
 export function elementName({ name, index }: Extract<Tree, { is: 'word' }>): string | null {
   const plain = index.map(plainIndex)
   return plain.every(each => each !== null) ? name + plain.map(each => `[${each}]`).join('') : null

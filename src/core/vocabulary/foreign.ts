@@ -1,13 +1,13 @@
-// What another program's formula or condition is worth: numbers, texts, comparisons, choices.
+// Evaluates a slicer's formula or condition: numbers, texts, comparisons, choices.
 import { isMachineNumber } from '../gcode/number.ts'
 import { elementName, type Operator, plainFunction, plainIndex, readExpression, type Tree } from './expression.ts'
 
-/** Null is what nobody can tell. */
+/** Null means unknown. */
 export type Foreign = number | string | boolean | null
 
 /**
- * What a word is worth, with the number or word that stands behind it in brackets, and the name that a list's element is taught
- * by, as `area_min[0]`; that is null for a word by itself.
+ * Looks up a word with its index, and with the name of a list's element (`area_min[0]`; null for a word without an
+ * index).
  */
 export type LookUp = (word: string, index: string | null, element: string | null) => Foreign
 
@@ -26,7 +26,7 @@ const functions: Readonly<Record<string, (...values: number[]) => number>> = {
   number: value => value,
 }
 
-/** A number that a machine could take; any other counts as unknown. */
+/** A number in the range of a machine; others count as unknown. */
 const usable = (value: number): Foreign => (isMachineNumber(value) ? value : null)
 
 const isTrue = (value: Foreign): boolean | null =>
@@ -90,7 +90,7 @@ function joined(operator: Operator, left: Foreign, rightOf: () => Foreign): Fore
   )
 }
 
-/** A material's own name is longer than its kind: “Plain PLA” is a “PLA”. `x == 1` asks a yes whether it is one. */
+/** A material's name contains its kind: “Plain PLA” equals “PLA”. `x == 1` is true for a true x. */
 function same(left: Foreign, right: Foreign): boolean {
   if (typeof left === 'string' && typeof right === 'string') {
     const [one, other] = [left.toLowerCase(), right.toLowerCase()]
@@ -99,7 +99,7 @@ function same(left: Foreign, right: Foreign): boolean {
   return typeof left === 'boolean' || typeof right === 'boolean' ? Number(left) === Number(right) : left === right
 }
 
-/** What a formula of another program is worth; null where a word in it is not known, or it can't be read. Never throws. */
+/** Evaluates a formula; null if a word in it is unknown, or if it can't be parsed. Never throws. */
 export function workOut(formula: string, lookUp: LookUp): Foreign {
   const tree = readExpression(formula)
   return tree && worthOf(tree, lookUp)

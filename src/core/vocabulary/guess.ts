@@ -1,10 +1,10 @@
-// Guesses what a word of another program means from the ordinary words in it, and rather not at all than wrongly.
+// Guesses the meaning of a slicer's word from the ordinary words in it. No guess is better than a wrong one.
 import { textSpecs, valueSpecs } from '../formula/values.ts'
 
-/** What a person may take for granted about a word, and how sure that is, from 0 to 1. */
+/** The likely meaning, and its certainty from 0 to 1. */
 export type Guess = { value: string | null; sureness: number }
 
-/** The ideas that ordinary words stand for. A word may stand for several. */
+/** Ideas, each with the ordinary words for it. A word may stand for several ideas. */
 const ideas: Readonly<Record<string, string>> = {
   heat: 'temperature temp temps heat degrees degree celsius warmth warm heating',
   bed: 'bed plate platform heatbed buildplate table',
@@ -51,14 +51,14 @@ const ideas: Readonly<Record<string, string>> = {
   used: 'used use uses',
 }
 
-/** Words that mean nothing by themselves here. */
+/** Words without a meaning of their own here. */
 const fillers = new Set(
   'the a an in at for to of on we with as while per each how wanted target set value val mm deg c my our own too heated print printing start'.split(
     ' ',
   ),
 )
 
-/** Words that turn a meaning into its contrary, a question, or another quantity: nothing is guessed with one of them. */
+/** Words that reverse a meaning, ask a question, or name a different quantity: nothing is guessed with one of them. */
 const elseWhere = new Set(
   'not non never disable disabled off unheated is has have can enable enabled wants offset delta difference time seconds second third speed feed feedrate fan cost price weight standby idle wait retract retraction length volume cool cooling timeout tolerance hysteresis accel acceleration pressure color colour vendor skip ignore plus minus half double twice quarter cold purge purging prime wipe change changes stop finish end step steps increase raise lower drop extra add'.split(
     ' ',
@@ -71,7 +71,7 @@ for (const [idea, words] of Object.entries(ideas))
 
 const known = (word: string): boolean => ideasOf.has(word) || fillers.has(word) || elseWhere.has(word)
 
-/** `bedtemp` as `bed temp`, where it is made of known words wholly. */
+/** Splits `bedtemp` into `bed temp`, if it consists entirely of known words. */
 function parted(word: string): string[] {
   if (known(word) || word.length < 6 || word.length > 40) return [word]
   for (let at = word.length - 3; at >= 3; at--) {
@@ -97,7 +97,7 @@ export const partsOf = (word: string): string[] =>
 type Clue = { value: string; needs: readonly string[]; may?: string }
 
 const heatMay = 'print layer nozzle tool material number'
-/** The most telling first. An idea in a word that a clue neither needs nor allows speaks against it; `a|b` needs one of both. */
+/** Clues, most specific first. An idea that a clue neither needs nor allows excludes it; `a|b` needs one of the two. */
 const clues: readonly Clue[] = [
   { value: 'ooze_safe', needs: ['heat', 'probing'], may: 'nozzle tool none drip' },
   { value: 'ooze_safe', needs: ['none', 'drip'], may: 'nozzle tool heat number' },
@@ -119,7 +119,7 @@ const clues: readonly Clue[] = [
   { value: 'layers', needs: ['layer', 'many', 'number'], may: 'print' },
   { value: 'layer', needs: ['layer', 'number|now'], may: 'number now print' },
   { value: 'height', needs: ['layer', 'z'], may: 'print' },
-  // How high it could print, which is the machine’s and not the job’s.
+  // The maximum print height of the machine, not of the job.
   { value: 'reach_top', needs: ['reach', 'height|z'], may: 'most print' },
   { value: 'reach_top', needs: ['most', 'print', 'height'] },
   { value: 'top', needs: ['most|count', 'z'], may: 'print height layer' },
@@ -143,7 +143,7 @@ const sides = [
   { value: 'back', of: ['back', 'y most'] },
 ]
 
-/** An edge of the print, of the bed or of what the head can reach: `part_left_edge`, `bed_x_max`. */
+/** An edge of the print, of the bed or of the reach: `part_left_edge`, `bed_x_max`. */
 function sideIn(has: ReadonlySet<string>): string | null {
   for (const { value, of } of sides)
     for (const told of of.map(each => each.split(' '))) {
@@ -156,23 +156,26 @@ function sideIn(has: ReadonlySet<string>): string | null {
 
 const nobody: Guess = { value: null, sureness: 0 }
 
-/** What a clue needs must be there, and nothing that it does not know. */
+/** Whether a word has what a clue needs, and nothing that the clue does not allow. */
 function fits({ needs, may = '' }: Clue, has: ReadonlySet<string>, parts: readonly string[]): boolean {
   const wanted = new Set(needs.flatMap(each => each.split('|')))
   const allowed = new Set(may.split(' '))
   if (!needs.every(any => any.split('|').some(each => has.has(each)))) return false
-  // A word with several ideas speaks against a clue only where none of them is wanted.
+  // A word with several ideas excludes a clue only if the clue allows none of them.
   return parts.every(part => {
     const its = [...(ideasOf.get(part) ?? [])]
     return its.length === 0 || fillers.has(part) || its.some(each => wanted.has(each) || allowed.has(each))
   })
 }
 
-/** Words that were guessed before: a script asks for few, and for each whenever its line runs. */
+/** Cache of guesses: a script has few words, and each is asked for whenever its line runs. */
 const guessed = new Map<string, Guess>()
 const maxGuesses = 4000
 
-/** The surer, the more of the word the guess accounts for. A figure, a “not” or a question in it is never dropped. */
+/**
+ * The certainty grows with the share of the word that the guess explains. A digit, a “not” or a question is never
+ * ignored.
+ */
 export function guessMeaning(word: string): Guess {
   const known = guessed.get(word)
   if (known) return known
@@ -184,12 +187,12 @@ export function guessMeaning(word: string): Guess {
 
 function guessAnew(word: string): Guess {
   let parts = partsOf(word)
-  // Layers count from 0 where a word says so: that is the first, as is “layer one”.
+  // “layer 0” and “layer one” both mean the first layer.
   const isLayer = (i: number) => ideasOf.get(parts[i] ?? '')?.has('layer')
   parts = parts.map((part, i) =>
     (part === '0' && (isLayer(i - 1) || isLayer(i + 1))) || (part === 'one' && isLayer(i - 1)) ? 'first' : part,
   )
-  // “no” in front of what oozes, or behind what is counted; anywhere else it is a “not”.
+  // “no” before an oozing word, or after something counted, is harmless; elsewhere it reverses the meaning.
   const oozes = parts.some(part => ideasOf.get(part)?.has('drip'))
   const denied = parts.some(
     (part, i) =>
@@ -201,7 +204,7 @@ function guessAnew(word: string): Guess {
   if (denied || parts.some(part => elseWhere.has(part) || /^\d+$/.test(part) || part === 'without')) return nobody
   const has = new Set(parts.flatMap(part => [...(ideasOf.get(part) ?? [])]))
   if (has.has('chamber') && !has.has('heat')) return nobody
-  // A word that is not known here may turn the meaning; a short sign in front is most likely a program's own.
+  // An unknown word may change the meaning; a short prefix is most likely the slicer's own.
   if (parts.some(part => !known(part) && part.length > 2)) return nobody
   const strange = parts.filter(part => !known(part)).length / parts.length
   const side = sideIn(
@@ -215,7 +218,7 @@ function guessAnew(word: string): Guess {
 const sureness = (told: number, strange: number): number =>
   Math.min(1, Math.round((0.4 + 0.15 * told + 0.2 * (1 - strange)) * 100) / 100)
 
-/** Values that each tool has its own of, with texts among them. */
+/** Values that exist for each tool, including texts. */
 export const perTool: ReadonlySet<string> = new Set(
   [...valueSpecs, ...textSpecs].flatMap(({ name, perTool: own }) => (own ? [name] : [])),
 )

@@ -1,4 +1,5 @@
-// Learns a vocabulary from a script that a person already uses: its signs, words and branches, and what each most likely means.
+// Learns a vocabulary from a script that a person already uses: delimiters, words, branches, and the likely meaning of
+// each word.
 import { type Delimiters, newVocabulary, type Vocabulary, type VocabularyWord } from '../model/vocabulary.ts'
 import { bareName, elementName, plainFunction, plainIndex, readExpression, type Tree, wordsOf } from './expression.ts'
 import { type Guess, guessMeaning, perTool } from './guess.ts'
@@ -9,7 +10,7 @@ export type Learned = { vocabulary: Vocabulary; guesses: ReadonlyMap<string, Gue
 
 type Word = Extract<Tree, { is: 'word' }>
 
-/** The formula or condition in what stands between signs; null for the rest of a branch or a loop. */
+/** The formula or condition between delimiters; null for other parts of a branch or loop. */
 export function formulaIn(inside: string): string | null {
   const branch = branchIn(inside)
   if (branch) return branch.condition || null
@@ -17,7 +18,7 @@ export function formulaIn(inside: string): string | null {
   return assignmentIn(inside)?.formula ?? inside
 }
 
-/** Words that look like placeholders' where nothing can be read as a formula. */
+/** Words that look like placeholders, for texts that can't be parsed as a formula. */
 const looseWords = (text: string): Word[] =>
   [...text.replace(/"[^"]*"|'[^']*'/g, '').matchAll(/[A-Za-z_][\w.]*(?!\s*\()/g)].flatMap(([name]) =>
     /^(?:and|or|not|is|true|false|in|if|else|end)$/i.test(name) ? [] : [{ is: 'word', name, index: [] }],
@@ -28,20 +29,20 @@ function wordsInFormula(formula: string): Word[] {
   return tree ? [...wordsOf(tree)] : looseWords(formula)
 }
 
-/** The words in what stands between a placeholder's signs, each once; not those that join formulas and branches. */
+/** The words between a placeholder's delimiters, each once, without operators and branch words. */
 export const wordsIn = (inside: string): string[] => [
   ...new Set(wordsInFormula(formulaIn(inside) ?? '').map(({ name }) => name)),
 ]
 
-/** An axis by its number or name. */
+/** Axes by number or name. */
 const axes: Readonly<Record<string, string>> = { '0': 'x', '1': 'y', '2': 'z' }
 
-/** What one element of a list means: `area_min[0]` is where the print begins on X, `bounds[x_max]` where it ends there. */
+/** The meaning of a list's element: `area_min[0]` is the print's left edge, `bounds[x_max]` its right edge. */
 export function guessElement({ name, index }: Word): Guess {
   const plain = index.map(plainIndex)
   const alone = guessMeaning(name)
   if (plain.length === 0 || plain.some(each => each === null)) return { value: null, sureness: 0 }
-  // A list for tools has its number behind the word, which says by itself what it is.
+  // A list by tools has the tool number as its index, which explains itself.
   if (plain.length === 1 && perTool.has(alone.value ?? '')) return { value: null, sureness: 0 }
   const range = /range|extent|span|limits/i.test(name)
   const told = plain.map((each, i) => {
@@ -53,7 +54,7 @@ export function guessElement({ name, index }: Word): Guess {
   return guessMeaning([range ? name.replace(/range|extent|span|limits/gi, '') : name, ...told].join('_'))
 }
 
-/** `nozzle_heat_1` is the nozzle's of tool 1 where there is one of tool 0 too; counted from 1, it could be either. */
+/** `nozzle_heat_1` is tool 1's nozzle if there is also a word for tool 0; counted from 1, it could be either. */
 function ofNumberedTool(name: string, all: ReadonlySet<string>): Guess | null {
   const [, head = '', digit = '', tail = ''] = /^(.*?)(\d{1,2})(\D*)$/.exec(name) ?? []
   const guess = digit ? guessMeaning(`${head}${tail}`.replace(/^_+|_+$/g, '').replace(/__+/g, '_')) : null
@@ -61,7 +62,7 @@ function ofNumberedTool(name: string, all: ReadonlySet<string>): Guess | null {
   return { value: `${guess.value} of T${Number(digit)}`, sureness: guess.sureness }
 }
 
-/** Two words for one value: the surer keeps it, the other is left for the person to say. */
+/** If two words have the same meaning, the more certain one keeps it, and the other is left to the person. */
 function withoutDoubles(words: readonly VocabularyWord[], guesses: ReadonlyMap<string, Guess>): VocabularyWord[] {
   const surest = new Map<string, string>()
   for (const { word, value } of words) {
@@ -79,7 +80,7 @@ function withoutDoubles(words: readonly VocabularyWord[], guesses: ReadonlyMap<s
 
 const same = (one: Delimiters, other: Delimiters): boolean => one.open === other.open && one.close === other.close
 
-/** Formulas and branches say more of how a program writes than single words do. */
+/** Formulas and branches count more than single words. */
 function mainSigns(spans: readonly Span[]): Delimiters | null {
   const weigh = ({ inside, signs }: Span): number =>
     signs.open === '{%' ? 0 : branchIn(inside) || loopIn(inside) ? 100 : /[-+*/<>=?&|]/.test(inside) ? 10 : 1
@@ -89,11 +90,11 @@ function mainSigns(spans: readonly Span[]): Delimiters | null {
   }))
   const [best] = weights.sort((a, b) => b.weight - a.weight)
   if (best && best.weight > 0) return best.style
-  // Where only branches stand, their values would stand in the signs that go with them.
+  // If a script has branches only, its values use the delimiters that go with them.
   return spans.length > 0 ? { open: '{{', close: '}}' } : null
 }
 
-/** The words of its branches, as it writes them: `If`, `else if`, `endif`. */
+/** The words of its branches as it writes them: `If`, `else if`, `endif`. */
 function branchOf(spans: readonly Span[], main: Delimiters): Vocabulary['branch'] {
   const written = (kind: NonNullable<ReturnType<typeof branchIn>>['kind']): string | null => {
     const span = spans.find(({ inside }) => branchIn(inside)?.kind === kind)
@@ -114,7 +115,7 @@ function branchOf(spans: readonly Span[], main: Delimiters): Vocabulary['branch'
   }
 }
 
-/** The brackets around a tool's number behind a word: not those of a function, nor of a list whose elements are words. */
+/** The brackets around a tool number after a word, not those of a function or of a list's element. */
 function indexIn(formulas: readonly string[], elements: ReadonlySet<string>): Delimiters | null {
   for (const formula of formulas)
     for (const [, name = '', open, at = ''] of formula.matchAll(
@@ -129,7 +130,7 @@ function indexIn(formulas: readonly string[], elements: ReadonlySet<string>): De
   return null
 }
 
-/** The vocabulary that a script is written in, as far as it shows; null where it has no bracketed words. */
+/** Learns the vocabulary of a script; null if the script has no placeholders. */
 export function learn(text: string, name: string): Learned | null {
   const spans = spansIn(text, styles).filter(({ inside }) => /[A-Za-z_]/.test(inside))
   const main = mainSigns(spans)
@@ -140,7 +141,7 @@ export function learn(text: string, name: string): Learned | null {
   const own = new Set(spans.flatMap(({ inside }) => (branchIn(inside) ? [] : (assignmentIn(inside)?.name ?? []))))
   const all = formulas.flatMap(formula => wordsInFormula(formula))
   const names = new Set(all.map(each => each.name))
-  // What stands behind a word in brackets may be an axis, which is no word of its own.
+  // An index may name an axis, which is not a word of its own.
   const axisNames = new Set<string>()
   for (const word of all) {
     const element = word.index.length > 0 ? guessElement(word) : null
@@ -189,7 +190,7 @@ export function learn(text: string, name: string): Learned | null {
   }
 }
 
-/** `is_tool_used[1]` asks whether the job uses that tool. */
+/** `is_tool_used[1]` asks whether the job uses a tool. */
 export function asksUse(word: string): boolean {
   const parts = word.toLowerCase().split(/[^a-z]+/)
   return (

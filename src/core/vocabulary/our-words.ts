@@ -1,20 +1,20 @@
-// A formula or condition of another program, as a tree, in our words; or nothing where a part of it can't be said in them.
+// Translates the tree of a slicer's formula or condition into our language; null if a part can't be expressed in it.
 import { textSpecs, valueSpecs } from '../formula/values.ts'
 import type { Vocabulary } from '../model/vocabulary.ts'
 import { elementName, plainFunction, plainIndex, type Tree } from './expression.ts'
 import { perTool } from './guess.ts'
 
-/** Binding from loose to tight, so that brackets stand where they are needed. */
+/** Precedence from loose to tight, for setting brackets only where they are needed. */
 const binds = { or: 1, and: 2, not: 3, compare: 4, sum: 5, product: 6, negative: 7, bare: 8 } as const
 
 type Ours = { text: string; kind: 'number' | 'condition' | 'text'; bind: number }
-/** Their words with a meaning, and their own variables with the settings' names that stand for them. */
+/** The vocabulary, and the slicer's own variables with the settings that replace them. */
 export type Knowing = { vocabulary: Vocabulary; variables: ReadonlyMap<string, string> }
 
 const texts = new Set(textSpecs.map(({ name }) => name))
 const ourNames = new Set([...valueSpecs, ...textSpecs].map(({ name }) => name))
 
-/** Names that a setting of ours can't have without hiding a value. */
+/** Whether a setting with this name would hide a value of ours. */
 export const isOurName = (name: string): boolean =>
   ourNames.has(name) ||
   /^(?:min|max|round|abs|clamp|floor|ceil|remainder|choose|uses|has|is|and|or|not|of|when|otherwise|end|highest|lowest|from|to|true|false|next|previous|T\d+)$/i.test(
@@ -25,7 +25,7 @@ const within = ({ text, bind }: Ours, least: number): string => (bind < least ? 
 const number = (text: string, bind: number = binds.bare): Ours => ({ text, kind: 'number', bind })
 const condition = (text: string, bind: number): Ours => ({ text, kind: 'condition', bind })
 
-/** A number as a condition is whether it is not 0, as programs take it. */
+/** A number is true as a condition if it is not 0, as in slicers. */
 const asCondition = (ours: Ours | null): Ours | null =>
   ours?.kind === 'number'
     ? condition(`${within(ours, binds.sum)} is not 0`, binds.compare)
@@ -36,14 +36,14 @@ const asCondition = (ours: Ours | null): Ours | null =>
 const asNumber = (ours: Ours | null): Ours | null =>
   ours?.kind === 'condition' ? number(`choose(${ours.text}, 1, 0)`) : ours?.kind === 'number' ? ours : null
 
-/** Values that are never below 0. */
+/** Values that are never negative. */
 const signless = /^(?:nozzle|bed|chamber|ooze|soak|flow|filament|first_|layer|height|top|to_tool|from_tool|tools)/
 
-/** Whether a formula of ours can come to nothing below 0: sums and products of such values. */
+/** Whether a formula is never negative: sums and products of such values. */
 const isNeverBelow0 = (text: string): boolean =>
   /^[\w .+*/()]+$/.test(text) && [...text.matchAll(/[a-z]\w*/g)].every(([each]) => signless.test(each))
 
-/** The text of a formula or condition in our words; null where a part of it can't be said in them. */
+/** Translates a formula or condition; null if a part of it can't be expressed. */
 export function saidInOurs(tree: Tree, kind: 'Expression' | 'Condition', knowing: Knowing): string | null {
   const ours = inOurWords(tree, knowing)
   return (kind === 'Condition' ? asCondition(ours) : asNumber(ours))?.text ?? null
@@ -125,7 +125,7 @@ function word(tree: Extract<Tree, { is: 'word' }>, { vocabulary: { words }, vari
   return { text: value + of, kind: texts.has(value) ? 'text' : 'number', bind: binds.bare }
 }
 
-/** ` of T1` for what stands behind a word in brackets; null where it can't be said, for it must not be lost. */
+/** ` of T1` for a word's index; null if it can't be expressed, because an index must not be lost. */
 function toolBehind(
   { index }: Extract<Tree, { is: 'word' }>,
   value: string,
@@ -172,7 +172,7 @@ function joined(
       return left.kind === right.kind && /^is/.test(compares)
         ? condition(`${left.text} ${compares} ${right.text}`, binds.compare)
         : null
-    // `used[1] == 1` and `used[1] == false` ask no more than `used[1]` does.
+    // `used[1] == 1` and `used[1] == true` mean the same as `used[1]`.
     const asked =
       left.kind === 'condition' ? left : right.kind === 'condition' && rightTree.is !== 'truth' ? right : null
     const by = asked === left ? rightTree : leftTree
@@ -184,7 +184,7 @@ function joined(
   }
   const [one, other] = [asNumber(left), asNumber(right)]
   if (!one || !other) return null
-  // Programs differ in what a remainder is below 0, and by parts of a whole it is a matter of the last figure.
+  // Slicers differ in the remainder of negative numbers, and for fractions it depends on the last digit.
   if (operator === '%')
     return isNeverBelow0(one.text) && /^[1-9]\d*$/.test(other.text)
       ? number(`remainder(${one.text}, ${other.text})`)

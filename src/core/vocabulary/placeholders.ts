@@ -1,5 +1,5 @@
-// Another program's placeholders before anybody has taught them: what each most likely means, so that a script with them is
-// rehearsed at once.
+// Evaluates a slicer's placeholders with their taught or guessed meanings, so that a script with them can be rehearsed
+// at once.
 import { scopeOf, type World } from '../formula/values.ts'
 import { changeFor } from '../model/changes.ts'
 import type { Vocabulary } from '../model/vocabulary.ts'
@@ -8,13 +8,13 @@ import { type Foreign, type LookUp, workOut } from './foreign.ts'
 import { guessMeaning, perTool } from './guess.ts'
 import { asksUse, guessElement } from './learn.ts'
 
-/** How a word came to its worth: it was taught, guessed from its own words, or told by the letter that it stands behind. */
+/** Where a word's meaning comes from: taught, guessed from the word, or from the letter before it. */
 export type Source = 'taught' | 'guessed' | 'letter'
 
-/** A placeholder that was rehearsed with something in its place. `value` is our own value that it was taken for. */
+/** A placeholder with the value that was used for it. `value` is the value of ours that it was taken for. */
 export type Placeholder = { text: string; lines: number[]; value: string | null; with: string; source: Source }
 
-/** Values of a moment that another moment has not, and what stands in for them there. */
+/** Values that exist only at certain moments, with their replacements at other moments. */
 const atOtherMoments: Readonly<Record<string, string>> = {
   height: 'top',
   layer: 'layers',
@@ -22,22 +22,24 @@ const atOtherMoments: Readonly<Record<string, string>> = {
   from_tool: 'first_tool',
 }
 
-/** The number of a tool that is written into a word, as in `bed_temp_1`. */
+/** A tool number that is part of a word, as in `bed_temp_1`. */
 const numbered = /^(.*?)_?(\d)$/
 
 export class Placeholders {
   private readonly seen = new Map<string, Placeholder>()
-  /** Those whose meaning nothing tells, with their lines. */
+  /** Placeholders of unknown meaning, with their lines. */
   readonly absent = new Map<string, number[]>()
-  /** The other program's own variables, as they were set last. */
+  /** The slicer's own variables, with their present values. */
   own: ReadonlyMap<string, Foreign> = new Map()
-  /** The last meaning that a look-up found, for the record. */
+  /** The meaning found by the last look-up, for the record. */
   private last: { value: string; source: Source } | null = null
 
-  /** Whether the script has words of its own for the first layer's heat; then the others are for later layers. */
+  /**
+   * Whether the script has separate words for the first layer's temperature; then the other words mean later layers.
+   */
   private readonly tellsFirst: boolean
 
-  /** `words` are all that stand in the script's placeholders. */
+  /** `words` are all words in the script's placeholders. */
   constructor(
     private readonly world: World,
     private readonly vocabulary: Vocabulary | undefined,
@@ -46,12 +48,12 @@ export class Placeholders {
     this.tellsFirst = words.some(word => ['bed', 'nozzle'].includes(guessMeaning(word).value ?? ''))
   }
 
-  /** All that were met, in the order in which they were. */
+  /** All placeholders in the order of their first use. */
   get all(): Placeholder[] {
     return [...this.seen.values()]
   }
 
-  /** What a formula comes to while this tool is in use; null where a word in it has no meaning that could be guessed. */
+  /** Evaluates a formula while a tool is in use; null if a word in it has no meaning. */
   worth(text: string, inside: string, line: number, tool: number): Foreign {
     this.last = null
     const found = workOut(inside, this.lookUpWith(tool))
@@ -59,18 +61,18 @@ export class Placeholders {
     return found
   }
 
-  /** What a formula in a message comes to, as it is shown; null where nothing tells. Nobody needs to be told of it. */
+  /** Evaluates a formula in a message, as text; null if unknown. Not recorded. */
   shown(inside: string, tool: number): string | null {
     const found = workOut(inside, this.lookUpWith(tool))
     return typeof found === 'number' ? String(Number(found.toFixed(3))) : typeof found === 'string' ? found : null
   }
 
-  /** A variable of the other program's own is worth this from here on. */
+  /** Sets one of the slicer's own variables from here on. */
   assign(name: string, formula: string, tool: number): void {
     this.own = new Map(this.own).set(name, workOut(formula, this.lookUpWith(tool)))
   }
 
-  /** Works with the variables that were set above a line, which may run when they are others. */
+  /** Evaluates with the variables set above a line, although later values may be known already. */
   withOwn<T>(own: ReadonlyMap<string, Foreign>, work: () => T): T {
     const now = this.own
     this.own = own
@@ -79,12 +81,12 @@ export class Placeholders {
     return found
   }
 
-  /** Notes what stands in for a placeholder whose meaning nothing tells but its place. */
+  /** Records the value used for a placeholder whose meaning is known only from its letter. */
   standIn(text: string, line: number, withText: string): void {
     this.note(text, line, { value: null, source: 'letter' }, withText)
   }
 
-  /** Notes a placeholder whose meaning nothing tells; what it stands in counts as absent. */
+  /** Records a placeholder of unknown meaning; the word it belongs to counts as absent. */
   leaveOut(text: string, line: number): void {
     const lines = this.absent.get(text)
     if (!lines) this.absent.set(text, [line])
@@ -130,7 +132,7 @@ export class Placeholders {
         return typeof text === 'string' ? text : worthOf(value, which)
       }
       if (taught?.standIn != null) return taught.standIn
-      // A word that the person has confirmed without saying what it means is what it seems to be.
+      // A word that the person confirmed without a meaning keeps its guessed one.
       const source = taught ? 'taught' : 'guessed'
       const inList = element === null ? null : elementIn(element)
       if (inList !== null) {
@@ -145,12 +147,12 @@ export class Placeholders {
       const whole = guessMeaning(word).value
       const parts = numbered.exec(word)
       const guessed = whole ?? (parts ? guessMeaning(parts[1] ?? '').value : null)
-      // A start script that has one word for a heater's temperature means the one that the print begins with.
+      // If a start script has one word for a heater's temperature, it means the first layer's.
       const begins = this.world.moment === 'start' && !this.tellsFirst
       const plain = begins ? (guessed?.replace(/^(bed|nozzle)_later$/, '$1') ?? null) : guessed
       if (plain === null)
         return asksUse(word) && index !== null && /^\d+$/.test(index) ? scope.uses(Number(index)) : null
-      // A number behind what no tool has of its own asks for something else.
+      // A number after a value that does not belong to a tool has a different meaning.
       if (index !== null && !perTool.has(plain)) return null
       this.last ??= { value: plain, source }
       return worthOf(plain, index === null && parts ? Number(parts[2]) : toolIn(index, tool, this.world))
@@ -159,13 +161,13 @@ export class Placeholders {
   }
 }
 
-/** What one element of a list most likely means, as `area_min[0]`. */
+/** The likely meaning of a list's element, such as `area_min[0]`. */
 function elementIn(element: string): string | null {
   const tree = readExpression(element)
   return tree?.is === 'word' && elementName(tree) !== null ? guessElement(tree).value : null
 }
 
-/** A tool's number behind a word: as a number, or as a word for the tool that begins, comes or goes. */
+/** The tool in an index: a number, or a word for the first, next or previous tool. */
 function toolIn(index: string | null, inUse: number, world: World): number | null {
   if (index === null) return null
   if (/^\d+$/.test(index)) return Number(index)
@@ -174,7 +176,7 @@ function toolIn(index: string | null, inUse: number, world: World): number | nul
   return value === 'to_tool' ? to : value === 'from_tool' ? from : value === 'first_tool' ? world.job.firstTool : inUse
 }
 
-/** Words for texts: what kind of material it is, what the printer is called. */
+/** Words for texts: the kind of material, the printer's name. */
 function textValue(word: string, world: World, tool: number): string | null {
   const parts = word.toLowerCase().split(/[^a-z]+/)
   if (parts.includes('filament') || parts.includes('material'))

@@ -1,9 +1,10 @@
-// A script in a vocabulary's own signs and branch words, in those that every rehearsal reads: `{ … }`, if, elsif, else, endif.
+// Rewrites a vocabulary's delimiters and branch words to those that every rehearsal reads: `{ … }`, if, elsif, else,
+// endif.
 import type { Vocabulary } from '../model/vocabulary.ts'
 import { allDelimiters, spansIn } from './syntax.ts'
 import { branchOf } from './to-ours.ts'
 
-/** The same script, line for line. Comments stay. */
+/** Rewrites a script line by line. Comments stay unchanged. */
 export function inPlainSyntax(text: string, vocabulary: Vocabulary): string {
   let at = 0
   let plain = ''

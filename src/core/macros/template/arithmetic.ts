@@ -1,4 +1,4 @@
-// What two values come to under a sign: sums and products of numbers, texts and lists put together, `%` that fills a text in.
+// Arithmetic of templates: sums and products of numbers, texts and lists, and `%` that formats a text.
 import type { Kind } from '../budget.ts'
 import { isText, type Value } from '../values.ts'
 import { formatted } from './formats.ts'
@@ -16,7 +16,7 @@ import {
   worthOf,
 } from './values.ts'
 
-/** Texts and values that are made are paid for. */
+/** Charges made texts and values to the budget. */
 export type Pay = { put: (text: string) => string; take: (kind: Kind, amount: number) => void }
 
 export function reckon(operator: string, left: Item, right: Item, pay: Pay): Item {
@@ -69,7 +69,7 @@ export function reckon(operator: string, left: Item, right: Item, pay: Pay): Ite
   }
 }
 
-/** What is left has the sign of what is divided by. */
+/** The remainder has the sign of the divisor. */
 function remainder(a: number, b: number): number {
   const left = a % b
   return left !== 0 && left < 0 !== b < 0 ? left + b : left

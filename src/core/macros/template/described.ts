@@ -1,11 +1,11 @@
-// How an expression of a template is told with what it came to: `bed 60 < hot_bed 90`.
+// Describes an expression with its values, such as `bed 60 < hot_bed 90`.
 import { plain } from '../../format.ts'
 import { Float } from '../values.ts'
 import type { Node } from './parser.ts'
 import { asTest, grouped } from './rewrite.ts'
 import { type Item, printed } from './values.ts'
 
-/** Longer values tell nothing more. */
+/** Limit for the length of a described value. */
 const maxSaid = 24
 
 function worth(value: Item): string {
@@ -15,7 +15,7 @@ function worth(value: Item): string {
   return text.length > maxSaid ? `${text.slice(0, maxSaid)}…` : text
 }
 
-/** The last name of a way, as `hot_bed` of `printer["gcode_macro NUMBERS"].hot_bed`. */
+/** The last name of a path: `hot_bed` for `printer["gcode_macro NUMBERS"].hot_bed`. */
 const nameOf = (node: Node): string =>
   node.type === 'Identifier'
     ? String(node.value)
@@ -25,7 +25,7 @@ const nameOf = (node: Node): string =>
         ? String(node.value)
         : ''
 
-/** `worthOf` works a part out; it may throw, and then the part is told by its name alone. */
+/** `worthOf` evaluates a part; if it throws, the part is described by its name only. */
 export function said(node: Node, worthOf: (node: Node) => Item): string {
   const part = (of: Node): string => {
     switch (of.type) {
@@ -53,7 +53,7 @@ export function said(node: Node, worthOf: (node: Node) => Item): string {
       }
     }
   }
-  /** What is “or” keeps its brackets beside an “and”. */
+  /** An “or” keeps its brackets beside an “and”. */
   const side = (of: Node, within: Node): string =>
     of.type === 'BinaryExpression' && of.operator.value === 'or' && within.operator.value === 'and'
       ? `(${part(of)})`

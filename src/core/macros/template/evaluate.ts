@@ -1,4 +1,5 @@
-// Works out what stands in a template's tree: values, filters, tests and calls, with bounded steps and nothing but plain data in reach.
+// Evaluates a template's expressions: values, filters, tests and calls. Steps are limited, and only plain data can be
+// reached.
 import type { Budget, Kind } from '../budget.ts'
 import { isText, type Value } from '../values.ts'
 import { type Pay, reckon } from './arithmetic.ts'
@@ -30,23 +31,26 @@ import {
   worthOf,
 } from './values.ts'
 
-/** Something that could not be worked out: its line in the template, from 1. `unknown` is what the simulated printer can't tell. */
+/**
+ * An expression that could not be evaluated: its line in the template, from 1. `unknown` is a fact that the simulated
+ * printer does not know.
+ */
 export type Flaw = { line: number; why: string; unknown: string | null }
 
 export type Names = {
-  /** What stands for plain data: parameters, variables, the printer's status. */
+  /** The data that templates can read: parameters, variables, the printer's status. */
   names: Readonly<Record<string, Value | Lookup>>
-  /** A number that the person has given for something that is not known, by the way to it. */
+  /** A number that the person gave for an unknown fact, by its path. */
   standIn?: (path: string) => number | undefined
-  /** What a macro says while it is worked out. */
+  /** Receives the messages of a macro. */
   say?: (text: string) => void
 }
 
-/** No template takes more steps or makes more text than this. */
+/** Limit for the steps and the text of one template. */
 const maxSteps = 50_000
 const maxText = 400_000
 
-/** What is wrong with the whole: it ends the template. */
+/** An error of the whole template: it runs nothing. */
 export class End extends Error {
   constructor(
     message: string,
@@ -70,7 +74,7 @@ export abstract class Evaluator {
     private readonly budget: Budget,
   ) {}
 
-  /** What a macro of the template's own makes; undefined where there is none of this name. */
+  /** Calls a macro defined in the template; undefined if there is none with this name. */
   protected abstract callOwn(name: string, given: readonly Item[], named: ReadonlyMap<string, Item>): Item
 
   protected tick(): void {
@@ -94,7 +98,7 @@ export abstract class Evaluator {
       this.flaws.push({ line, why, unknown })
   }
 
-  /** What sums of texts and lists are paid with. */
+  /** Charges sums of texts and lists to the budget. */
   protected readonly pay: Pay = { put: text => this.put(text), take: (kind, amount) => this.take(kind, amount) }
 
   protected inScope<T>(work: () => T): T {
@@ -111,7 +115,7 @@ export abstract class Evaluator {
       const scope = this.scopes[i] as Scope
       if (scope.has(name)) {
         const found = scope.get(name)
-        // What it was to be has been told where it was set.
+        // The error was reported where the value was set.
         if (found instanceof Broken) throw new Stop('')
         return found
       }
@@ -120,7 +124,7 @@ export abstract class Evaluator {
     return undefined
   }
 
-  /** A number, or what stands there for it, in place of what the simulated printer can't tell, and told; anything else as it is. */
+  /** Replaces an unknown fact by a number and reports it; returns any other value unchanged. */
   protected known(value: Item, otherwise: Item = 0): Item {
     if (value instanceof Broken) throw new Stop('')
     if (!(value instanceof Unknown)) return value
@@ -160,7 +164,7 @@ export abstract class Evaluator {
       case 'MemberExpression':
         return this.member(node)
       case 'FilterExpression':
-        // What is not there is no mistake yet: `default` speaks of it.
+        // A missing value is not an error yet: the filter `default` may replace it.
         return this.filtered(this.value(node.operand), node.filter)
       case 'TestExpression':
         return this.test(node)
@@ -342,13 +346,13 @@ export abstract class Evaluator {
     }
   }
 
-  /** Whether something has a member may be what is not known. */
+  /** Whether an unknown object has a member is itself unknown. */
   private among(left: Item, right: Item): boolean {
     const found = right instanceof Lookup ? memberOf(right, left) : undefined
     return found instanceof Unknown ? truth(this.known(found)) : isIn(left, right)
   }
 
-  /** `1 < x < 3` asks both. */
+  /** `1 < x < 3` compares both pairs. */
   private comparison({ operator, left, right }: Node): boolean {
     const chained = left.type === 'BinaryExpression' && comparisons.includes(left.operator.value)
     if (chained && !this.comparison(left)) return false
@@ -376,6 +380,6 @@ function notThere(home: Item, name: string): never {
   throw new Stop(`${kindOf(home)} has no “${name}(…)”.`)
 }
 
-/** What has to be gone through, in steps. */
+/** The size of a value, in steps. */
 const sizeOf = (value: Item): number =>
   Array.isArray(value) || isText(value as Value) ? Math.ceil((value as string | Item[]).length / 100) : 0

@@ -1,4 +1,4 @@
-// The filters that a template may put a value through; they only read.
+// The filters of templates. They only read.
 import { Float, isText, type Value } from '../values.ts'
 import { formatted } from './formats.ts'
 import { capitalized, centred, joined, replaced, stripped } from './methods.ts'
@@ -26,7 +26,7 @@ import {
 } from './values.ts'
 
 type Named = ReadonlyMap<string, Item>
-/** Work another filter, or a test, by its name. */
+/** Calls a different filter or a test, by name. */
 export type Helpers = {
   filter: (name: string, value: Item, args: readonly Item[], named: Named) => Item
   test: (name: string, value: Item, args: readonly Item[]) => boolean
@@ -36,13 +36,13 @@ type Filter = (value: Item, args: readonly Item[], named: Named, helpers: Helper
 const text = (value: Item): string => printed(value)
 const list = (value: Item): Item[] => itemsOf(value)
 
-/** An argument by its place or its name; `none` is one as any other. */
+/** An argument by position or name; `none` counts as given. */
 export function argument(args: readonly Item[], named: Named, place: number, name: string, otherwise?: Item): Item {
   const given = place < args.length ? args[place] : named.get(name)
   return given === undefined ? otherwise : given
 }
 
-/** An attribute by its way: `a`, `0`, `a.b`. */
+/** An attribute by its path: `a`, `0`, `a.b`. */
 function attributeOf(item: Item, way: Item): Item {
   if (!isText(way as Value)) return memberOf(item, way)
   return (way as string)
@@ -58,7 +58,7 @@ function asNumber(value: Item, otherwise: Item, whole: boolean): Item {
   return otherwise
 }
 
-/** In another counting: `"0x1F"|int(0, 16)`. */
+/** Reads a number in a different base: `"0x1F"|int(0, 16)`. */
 function inBase(value: Item, otherwise: Item, base: number): Item {
   const bare = text(value).trim().toLowerCase()
   const figures = bare.replace(/^0[xob]/, '')
@@ -77,7 +77,7 @@ function rounded(value: Item, digits: number, method: Item): Item {
   return numbered(near, isWhole(value))
 }
 
-/** Texts are compared without regard to capitals unless that is asked for. */
+/** Texts are compared without regard to case unless requested. */
 function comparable(item: Item, attribute: Item, exactly: Item): Item {
   const seen = attribute === undefined ? item : attributeOf(item, attribute)
   return isText(seen as Value) && !truth(exactly) ? (seen as string).toLowerCase() : seen
@@ -93,7 +93,7 @@ const extreme =
     return items.reduce((best, each) => (order(by(each), by(best)) * char > 0 ? each : best))
   }
 
-/** For `map`: what a filter's name, or an attribute, makes of each. */
+/** For `map`: applies a filter by name, or reads an attribute of each item. */
 function eachBy(args: readonly Item[], named: Named, helpers: Helpers): (item: Item) => Item {
   const attribute = named.get('attribute')
   if (attribute !== undefined)
@@ -154,7 +154,7 @@ function countOf(value: Item): number {
   return Math.trunc(worthOf(value))
 }
 
-/** So many to each part; the last is filled up where something to fill it with is given. */
+/** Splits a list into parts of a given size; the last part is filled up if a filler is given. */
 const batches: Filter = (value, args, named) => {
   const [items, size] = [list(value), countOf(argument(args, named, 0, 'linecount'))]
   const fill = argument(args, named, 1, 'fill_with')
@@ -164,7 +164,7 @@ const batches: Filter = (value, args, named) => {
   return stream(parts)
 }
 
-/** So many parts; the first ones have one more where it does not come out even. */
+/** Splits a list into a given number of parts; the first parts get one more item each if it does not divide evenly. */
 const slices: Filter = (value, args, named) => {
   const [items, count] = [list(value), Math.min(1000, countOf(argument(args, named, 0, 'slices')))]
   const fill = argument(args, named, 1, 'fill_with')
@@ -193,13 +193,13 @@ const groups: Filter = (value, args, named) => {
   return made.sort((a, b) => order(a.by, b.by)).map(({ key, items }) => tuple([key, items]))
 }
 
-/** Capital letters at the beginning and behind blanks, hyphens and brackets. */
+/** Capital letters at the start and after blanks, hyphens and brackets. */
 const titled = (own: string): string =>
   own.replace(/[^-\s({[<]+/g, word => word.charAt(0).toUpperCase() + word.slice(1).toLowerCase())
 
 const widestIndent = 200
 
-/** Further lines begin further to the right. */
+/** Indents the lines after the first. */
 const indented: Filter = (value, args, named) => {
   const width = argument(args, named, 0, 'width', 4)
   const before = isText(width as Value) ? (width as string) : ' '.repeat(Math.min(200, countOf(width)))
@@ -311,10 +311,10 @@ const filters: Readonly<Record<string, Filter>> = {
 
 const otherNames: Readonly<Record<string, string>> = { d: 'default', count: 'length', e: 'escape' }
 
-/** Whether a filter puts something in the place of what is not there, so that this is no mistake. */
+/** Whether a filter replaces a missing value, so that the missing value is no error. */
 export const fallsBack = (name: string): boolean => name === 'default' || name === 'd'
 
-/** Filters of the language that no G-code asks for. */
+/** Filters of the language that G-code macros do not need. */
 const notHere = ['filesizeformat', 'forceescape', 'striptags', 'tojson', 'truncate', 'urlencode', 'urlize', 'wordwrap']
 
 export function filterNamed(name: string): Filter {

@@ -1,4 +1,4 @@
-// How a template puts values into texts: `"%.2f mm" % x` and `"{:.2f} mm".format(x)`, as the host's own language does.
+// Formats values in texts, as `"%.2f mm" % x` and `"{:.2f} mm".format(x)` do in the host's language.
 import { Float, isText, type Value } from '../values.ts'
 import {
   exponential,
@@ -15,7 +15,7 @@ import {
   worthOf,
 } from './values.ts'
 
-/** What stands behind the sign of a place: `*^+07,.2f` has all of it. */
+/** The parts of a format: `*^+07,.2f` has all of them. */
 type Place = {
   fill: string
   align: '' | '<' | '>' | '^' | '='
@@ -40,12 +40,12 @@ const plainPlace: Place = {
   kind: '',
 }
 
-/** Wide enough for any line, and as many decimals as a number may have. */
+/** Limits for the width and the decimals. */
 const [widest, maxDigits] = [1000, 60]
 
 const tooFew = 'There are fewer values than the text has places for.'
 
-/** `"%.2f mm" % x`: a tuple's values one after another, a dictionary's by name, or one value. */
+/** `"%.2f mm" % x`: the values of a tuple in order, those of a dictionary by name, or a single value. */
 export function formatted(template: string, given: Item): string {
   const values = isTuple(given) ? [...given] : [given]
   const next = (): Item => {
@@ -85,7 +85,7 @@ export function formatted(template: string, given: Item): string {
   return text
 }
 
-/** A number as its place wants it, with its sign, not yet as wide. */
+/** A number in the requested format with its sign, before it is padded. */
 function numberIn(value: Item, { kind, digits, sign, prefixed, group }: Place): string {
   if (!isNumber(value))
     throw new Stop(`${kindOf(value)} stands where a number is wanted. Put |int or |float behind it.`)
@@ -128,10 +128,10 @@ function figures(size: number, kind: string, digits: number | null, prefixed: bo
   }
 }
 
-/** Whole however large it is. */
+/** A whole number of any size. */
 const plainWhole = (size: number): string => BigInt(Math.trunc(size)).toString()
 
-/** `%g`: so many figures, without the zeros behind them, and with an exponent where it is very large or small. */
+/** `%g`: a number of significant digits without trailing zeros, with an exponent for very large and small numbers. */
 function general(size: number, count: number): string {
   if (size === 0) return '0'
   const [figuresOnly = '', exponent = '0'] = size.toExponential(count - 1).split('e')
@@ -140,7 +140,7 @@ function general(size: number, count: number): string {
   return exponential(`${bare(figuresOnly)}e${exponent}`)
 }
 
-/** Thousands are told apart. */
+/** Inserts thousands separators. */
 function grouped(text: string, by: string): string {
   const [, whole = '', rest = ''] = /^(\d{0,400})(.{0,400})$/s.exec(text) ?? []
   const parts: string[] = []
@@ -148,7 +148,7 @@ function grouped(text: string, by: string): string {
   return parts.join(by) + rest
 }
 
-/** As wide as its place. */
+/** Pads a text to the requested width. */
 function aligned(text: string, { fill, align, zeros, width }: Place): string {
   const room = width - text.length
   if (room <= 0) return text
@@ -161,7 +161,10 @@ function aligned(text: string, { fill, align, zeros, width }: Place): string {
   return fill.repeat(left) + text + fill.repeat(room - left)
 }
 
-/** `"{:.2f} mm".format(x)` and its like: `{}`, `{0}`, `{name.part}`, with a format behind a colon that may have places itself. */
+/**
+ * `"{:.2f} mm".format(x)`: handles `{}`, `{0}`, `{name.part}`, with a format after a colon that may itself contain
+ * fields.
+ */
 export function formattedByName(template: string, args: readonly Item[], named: ReadonlyMap<string, Item>): string {
   let next = 0
   const worth = (field: string): Item => {
@@ -205,7 +208,7 @@ export function formattedByName(template: string, args: readonly Item[], named: 
   return filled(template, 0)
 }
 
-/** Where a place that opens there ends; below 0 where it does not. */
+/** The end of the field that opens at an offset; negative if it does not close. */
 function closing(text: string, open: number): number {
   let depth = 0
   for (let i = open; i < text.length; i++) {
@@ -215,7 +218,7 @@ function closing(text: string, open: number): number {
   return -1
 }
 
-/** A value as the format behind a place’s colon wants it. */
+/** Formats a value by the format after the colon. */
 function spelled(value: Item, format: string): string {
   if (format === '') return printed(value)
   const found = /^(?:(.)([<>=^])|([<>=^]))?([-+ ]?)(#?)(0?)(\d{0,3})([,_]?)(?:\.(\d{1,2}))?([a-zA-Z%]?)$/su.exec(format)
@@ -245,7 +248,7 @@ function spelled(value: Item, format: string): string {
   return aligned(kind === '' ? untyped(value, place) : numberIn(value, place), place)
 }
 
-/** Without a letter: whole numbers as they are, others with as many figures as are asked for, and a point in any case. */
+/** Without a format letter: whole numbers unchanged, others with the requested digits and always a decimal point. */
 function untyped(value: number | Float | boolean, place: Place): string {
   if (isWhole(value)) return numberIn(value, { ...place, kind: 'd' })
   const number = worthOf(value)

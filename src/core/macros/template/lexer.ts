@@ -1,9 +1,9 @@
-// A host's template cut into tokens, each with its line. Written for the host's own signs, `{ value }` and `{% statement %}`, and
-// going along the text once.
+// Splits a host's template into tokens, each with its line, in one pass. The delimiters are the host's: `{ value }` and
+// `{% statement %}`.
 import { type Placed, Token, type TokenType } from './parser.ts'
 import { isEnd } from './rewrite.ts'
 
-/** What can't be read, and where. */
+/** Thrown for a template that can't be read, with its line. */
 export class Unreadable extends Error {
   constructor(
     readonly line: number,
@@ -13,7 +13,10 @@ export class Unreadable extends Error {
   }
 }
 
-/** Stands in the text of a template before each of its lines, with the line's number: `\uE000 12 \uE000`. */
+/**
+ * A private-use character that marks the start of each line in a template's text, with the line's number: `\uE000 12
+ * \uE000`.
+ */
 export const lineSign = '\uE000'
 const signs: readonly [string, TokenType][] = [
   ['**', 'ExponentiationBinaryOperator'],
@@ -81,7 +84,7 @@ class Lexer {
     return this.tokens
   }
 
-  /** Plain text up to a place; each of its lines is marked, so that what is made can be told by its line. */
+  /** Plain text up to an offset. Each of its lines is marked, so that the output can be traced to its line. */
   private text(to: number, strips: boolean): void {
     const raw = this.source.slice(this.at, to)
     const text = strips ? raw.trimEnd() : raw
@@ -125,7 +128,7 @@ class Lexer {
     this.put('%}', 'CloseStatement')
   }
 
-  /** What stands between `{% raw %}` and `{% endraw %}` is text, whatever signs it has. */
+  /** Between `{% raw %}` and `{% endraw %}` everything is text. */
   private raw(): void {
     const begin = this.source.indexOf('%}', this.at)
     const name = this.source.indexOf('endraw', begin)
@@ -151,7 +154,7 @@ class Lexer {
     this.pass(to)
   }
 
-  /** The tokens up to the sign that closes a statement or a value. */
+  /** The tokens up to the delimiter that closes a statement or a value. */
   private inside(end: string, began: number): void {
     const { source } = this
     let depth = 0
@@ -188,7 +191,7 @@ class Lexer {
       source.slice(this.at, this.at + 60),
     )?.[0]
     if (number) {
-      // Behind a dot stands a place in a list, which has none of its own.
+      // A number after a dot is an index, without a decimal point.
       const whole = this.tokens.at(-1)?.type === 'Dot' ? (/^\d+/.exec(number)?.[0] ?? number) : number
       this.put(asNumber(whole), 'NumericLiteral')
       this.pass(this.at + whole.length)
@@ -218,7 +221,7 @@ class Lexer {
   }
 }
 
-/** As the parser takes it: with a point where it is no whole number by how it is written. */
+/** Writes a number for the parser: with a decimal point unless it is written as a whole number. */
 function asNumber(text: string): string {
   const plain = text.replaceAll('_', '')
   if (/^0[xXoObB]/.test(plain)) return String(Number(plain))
@@ -227,5 +230,5 @@ function asNumber(text: string): string {
   return value.includes('.') ? value : `${value}.0`
 }
 
-/** Throws `Unreadable` where it can't be cut. */
+/** Throws `Unreadable`. */
 export const tokensOf = (source: string): Placed[] => new Lexer(source).whole()

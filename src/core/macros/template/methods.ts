@@ -1,4 +1,4 @@
-// What texts, numbers, lists and dictionaries of a template can do by themselves, as `"a,b".split(",")`.
+// Methods of texts, numbers, lists and dictionaries in templates, such as `"a,b".split(",")`.
 import { Float, isText, type Value } from '../values.ts'
 import { formattedByName } from './formats.ts'
 import { isLower, isUpper } from './tests.ts'
@@ -26,10 +26,10 @@ import {
 type Named = ReadonlyMap<string, Item>
 type Method = (args: readonly Item[], named: Named) => Item
 type Methods = Readonly<Record<string, Method>>
-/** Pays for what is made. */
+/** Charges made values to the budget. */
 type Spend = (values: number) => void
 
-/** What a value can do under a name; undefined where it has no such method. */
+/** The method of a value by name; undefined if it has none. */
 export function methodOf(value: Item, name: string, spend: Spend): Method | undefined {
   const methods = methodsOf(value, spend)
   return Object.hasOwn(methods, name) ? methods[name] : undefined
@@ -52,18 +52,18 @@ const text = (value: Item): string => {
 }
 const wholeOr = (value: Item, otherwise: number): number => (isNumber(value) ? Math.trunc(worthOf(value)) : otherwise)
 
-/** The one sign that a text is filled up with. */
+/** The single character that a text is padded with. */
 function signOr(value: Item, otherwise: string): string {
   const char = value === undefined ? otherwise : text(value)
   if (char.length !== 1) throw new Stop('A text is filled up with one sign, and not with several.')
   return char
 }
 
-/** Wide enough for any line. */
+/** Limit for a width. */
 const maxWide = 10_000
 const room = (own: string, width: Item): number => Math.max(0, Math.min(maxWide, wholeOr(width, 0)) - own.length)
 
-/** Without blanks, or without any of certain signs, at its ends. */
+/** Removes blanks, or any of the given characters, from the ends. */
 export function stripped(from: string, chars: Item, ends: 'both' | 'left' | 'right'): string {
   const set = chars === undefined || chars === null ? null : new Set([...text(chars)])
   const off = (char: string | undefined) => char !== undefined && (set ? set.has(char) : /\s/.test(char))
@@ -73,20 +73,20 @@ export function stripped(from: string, chars: Item, ends: 'both' | 'left' | 'rig
   return from.slice(first, last)
 }
 
-/** So many times at most, where that is said. */
+/** Replaces a text in a text, at most `max` times if given. */
 export function replaced(own: string, from: string, to: string, max: Item): string {
   let left = isNumber(max) && worthOf(max) >= 0 ? worthOf(max) : Number.POSITIVE_INFINITY
   within(own.length + 1, to.length)
   return own.replaceAll(from, found => (left-- > 0 ? to : found))
 }
 
-/** No macro makes longer texts; said before one is made. */
+/** Limit for the length of a text, checked before it is made. */
 const longest = 1_000_000
 function within(times: number, length: number): void {
   if (times * length > longest) throw new Stop('It makes a text of more than a million characters.')
 }
 
-/** Texts put together, with something between. */
+/** Joins texts with a separator. */
 export function joined(texts: readonly string[], between: string): string {
   within(texts.length, between.length)
   return texts.join(between)
@@ -94,14 +94,14 @@ export function joined(texts: readonly string[], between: string): string {
 
 export const capitalized = (own: string): string => own.charAt(0).toUpperCase() + own.slice(1).toLowerCase()
 
-/** In the middle; an odd blank goes to the left of a text of even length. */
+/** Centres a text; in a text of even length the odd blank goes to the left. */
 export function centred(own: string, width: Item, fill: string): string {
   const blanks = room(own, width)
   const left = Math.floor(blanks / 2) + (blanks & wholeOr(width, 0) & 1)
   return fill.repeat(left) + own + fill.repeat(blanks - left)
 }
 
-/** At a sign, from the left or the right; at runs of blanks where none is given. */
+/** Splits at a separator, from the left or the right; without one, at runs of blanks. */
 function split(own: string, by: Item, max: Item, fromRight: boolean): string[] {
   const count = max === undefined ? -1 : wholeOr(max, -1)
   if (by === undefined || by === null) return splitAtBlanks(own, count, fromRight)
@@ -137,7 +137,7 @@ function found(at: number, part: Item): number {
   return at
 }
 
-/** A text’s part, as `find` and `count` may be given its ends. */
+/** The part of a text between two offsets, as `find` and `count` accept them. */
 function partOf(own: string, start: Item, end: Item): { text: string; from: number } {
   const at = (place: Item, otherwise: number) => {
     const number = wholeOr(place, otherwise)
@@ -174,7 +174,8 @@ const textMethods = (own: string): Methods => ({
   casefold: () => own.toLowerCase(),
   upper: () => own.toUpperCase(),
   swapcase: () => [...own].map(char => (isUpper(char) ? char.toLowerCase() : char.toUpperCase())).join(''),
-  // Every letter behind none is a beginning, that behind an apostrophe too; the filter of this name is another.
+  // Every letter that follows a non-letter becomes a capital, also after an apostrophe. The filter with this name
+  // differs.
   title: () => own.toLowerCase().replace(/(?<!\p{L})\p{L}/gu, char => char.toUpperCase()),
   capitalize: () => capitalized(own),
   replace: ([from, to, max]) => replaced(own, text(from), text(to), max),
@@ -263,7 +264,7 @@ const listMethods = (own: Item[], spend: Spend): Methods => ({
   },
 })
 
-/** Of anything with keys, also of what the printer says of itself. */
+/** Methods of anything with keys, including the printer's status. */
 const mappingMethods = (own: Item): Methods => ({
   get: ([key, otherwise = null]) => {
     const value = memberOf(own, key)

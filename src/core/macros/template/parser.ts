@@ -1,5 +1,5 @@
-// The parser of the template language: a package's, as far as it is used here. It gives the tree; what stands in it is worked out
-// by our own code, with bounded steps and nothing but plain data in reach.
+// The parser of the template language comes from a package. It returns a tree, which our own code evaluates with
+// limited steps and plain data only.
 import { parse as parseTokens } from '@huggingface/jinja'
 
 export type TokenType =
@@ -35,10 +35,10 @@ export class Token {
   ) {}
 }
 
-/** A token and the line of the template that it begins on, from 1. */
+/** A token with its first line in the template, from 1. */
 export type Placed = Token & { line: number }
 
-/** A node of the tree, as far as it is looked at here; which of these a node has, its type says. */
+/** A node of the tree, reduced to the properties used here; its type decides which of them exist. */
 export type Node = {
   type: string
   value: unknown
@@ -72,7 +72,7 @@ export type Node = {
   falseExpr: Node
 }
 
-/** The tree of all tokens. Throws where they don't fit together; `reached` then says how far it came. */
+/** Parses tokens. Throws if they do not fit together; `reached` then reports how far it came. */
 export function parse(tokens: readonly Token[], reached: (index: number) => void): Node {
   let furthest = 0
   const watched = new Proxy(tokens as Token[], {

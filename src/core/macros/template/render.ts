@@ -1,5 +1,5 @@
-// Works out a host's template as the host's own language does: the tree is a well-known parser's, what stands in it is worked out
-// here, with bounded steps and nothing but plain data in reach. What can't be worked out stops its line, and not the macro.
+// Renders a host's template as the host's own language does. The tree comes from a well-known parser; it is evaluated
+// here, with limited steps and plain data only. An expression that can't be evaluated drops its line, not the macro.
 import { Budget } from '../budget.ts'
 import { said } from './described.ts'
 import { End, Evaluator, type Flaw, type Names, type Scope } from './evaluate.ts'
@@ -10,28 +10,28 @@ import { ownNames } from './rewrite.ts'
 import { treeOf } from './tree.ts'
 import { Broken, type Item, itemsOf, Namespace, printed, Stop, truth } from './values.ts'
 
-/** What a condition or a loop of a template came to: its line in the template, and that in a sentence. */
+/** The result of a condition or loop: its line in the template, and a sentence. */
 export type Decided = { line: number; says: string }
 
 /**
- * The text that a template makes, without the lines that could not be worked out, with the line of the template that each of its
- * lines comes from; or why it makes none.
+ * The text of a rendered template without the lines that failed, with the template line of each output line; or why
+ * nothing was rendered.
  */
 export type Rendered =
   | { ok: true; text: string; from: number[]; flaws: Flaw[]; decided: Decided[] }
   | { ok: false; line: number; why: string; stops: boolean }
 
-/** `break` and `continue` of a loop. */
+/** `break` and `continue` in a loop. */
 class Leave extends Error {
   constructor(readonly again: boolean) {
     super()
   }
 }
 
-/** Stands in the place of what could not be worked out; its line is left out. */
+/** A private-use character that marks a failed expression; its line is left out. */
 const brokenSign = '\uE002'
 
-/** Renders a template. Never throws; bounded in steps and in text, over all templates that share a budget. */
+/** Renders a template. Never throws. Steps and text are limited for all templates that share a budget. */
 export function render(source: string, given: Names, budget = new Budget()): Rendered {
   const tree = treeOf(source)
   if (!tree.ok) return { ...tree, why: `The template can’t be read: ${tree.why}`, stops: false }
@@ -54,10 +54,10 @@ export function render(source: string, given: Names, budget = new Budget()): Ren
   }
 }
 
-/** More of what was decided is told to nobody. */
+/** Limit for reported results of conditions and loops. */
 const maxDecided = 2000
 
-/** The template's own macros call each other no deeper than this. */
+/** Limit for the depth of calls between a template's own macros. */
 const deepestCalls = 20
 
 type OwnMacro = { args: Node[]; body: Node[] }
@@ -67,13 +67,14 @@ class Renderer extends Evaluator {
   private readonly macros = new Map<string, OwnMacro>()
   private depth = 0
 
-  /** All of it line by line, without our signs and without the lines that are broken. */
+  /** The output line by line, without our marks and without failed lines. */
   whole(body: readonly Node[]): { text: string; from: number }[] {
     let from = 1
     return this.all(body)
       .split('\n')
       .flatMap(line => {
-        // A line that tags have joined is that of what is seen of it first; what comes behind belongs to the next.
+        // A line joined by tags belongs to the template line of its first visible text; what follows belongs to the
+        // next.
         let [own, seen] = [from, false]
         for (const part of line.split(/(\uE000\d{1,9}\uE000)/)) {
           if (part.startsWith(lineSign)) from = Number(part.slice(1, -1))
@@ -94,7 +95,7 @@ class Renderer extends Evaluator {
     return text
   }
 
-  /** Works something out; where it can't be, that is told once, and `otherwise` is what counts. */
+  /** Evaluates something; if it fails, reports that once and returns `otherwise`. */
   private attempt<T>(work: () => T, otherwise: T, then = ''): T {
     const { line } = this
     try {
@@ -146,7 +147,7 @@ class Renderer extends Evaluator {
     return this.all(holds ? node.body : node.alternate)
   }
 
-  /** Plain text tells which line of the template comes next. */
+  /** Plain text contains the marks of the template lines. */
   private text(text: string): string {
     const end = text.lastIndexOf(lineSign)
     if (end > 0) this.line = Number(text.slice(text.lastIndexOf(lineSign, end - 1) + 1, end)) || this.line
@@ -172,7 +173,7 @@ class Renderer extends Evaluator {
 
   private readonly withoutSigns = (text: string): string => text.replace(/\uE000\d{1,9}\uE000/g, '')
 
-  /** Gives names their values: one, or several at once. */
+  /** Assigns values to one name or to several. */
   private bind(target: Node, value: Item): void {
     const scope = this.scopes.at(-1) as Scope
     if (target.type !== 'TupleLiteral') {

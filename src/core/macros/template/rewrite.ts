@@ -1,16 +1,16 @@
-// What the parser has no words for, said with those it has: `do`, `with`, tests with something behind them, lists in round brackets
-// with one item or none. It goes along the tokens of a template once.
+// Rewrites tokens that the parser does not know into ones that it does: `do`, `with`, tests with arguments, tuples with
+// one item or none. In one pass. Example: `is divisibleby(3)` becomes a filter with a marked name.
 import { type Placed, Token, type TokenType } from './parser.ts'
 
-/** The filter that a statement which gives nothing is put through. */
+/** The filter that marks a statement without output. */
 export const silently = 'silently \uE001'
-/** The filter that a comparison in brackets is put through, so that it is told from one without. */
+/** The filter that marks a comparison in brackets. */
 export const grouped = 'grouped \uE001'
-/** The beginning of the filter that stands for a test with something behind it, as `is divisibleby(3)`. */
+/** Prefix of the filter that stands for a test with arguments, such as `is divisibleby(3)`. */
 export const asTest = '\uE001 '
-/** Stands as the last item in a list in round brackets, and is none. */
+/** A placeholder that marks a tuple; it is removed from its end again. */
 export const noItem = 'no item \uE001'
-/** The condition that stands for a block with names of its own. */
+/** The condition that stands for a block with its own scope. */
 export const ownNames = 'own names \uE001'
 
 const endsValue: readonly TokenType[] = [
@@ -25,7 +25,7 @@ const words: readonly string[] = ['and', 'or', 'not', 'in', 'if', 'else', 'is']
 const opens: readonly TokenType[] = ['OpenParen', 'OpenSquareBracket', 'OpenCurlyBracket']
 const closes: readonly TokenType[] = ['CloseParen', 'CloseSquareBracket', 'CloseCurlyBracket']
 
-/** Whether a value ends with this token, so that a sign behind it stands between two, and a bracket is one of a call. */
+/** Whether a token ends a value, so that an operator after it is binary, and a bracket starts a call. */
 export const isEnd = (token: Token | undefined): boolean =>
   token !== undefined && endsValue.includes(token.type) && !(token.type === 'Identifier' && words.includes(token.value))
 
@@ -38,7 +38,7 @@ const close = (line: number) => made(')', 'CloseParen', line)
 const comma = (line: number) => made(',', 'Comma', line)
 const pipe = (line: number) => made('|', 'Pipe', line)
 
-/** The tokens as the parser takes them. */
+/** Rewrites all tokens for the parser. */
 export function rewritten(tokens: readonly Placed[]): Placed[] {
   const all: Placed[] = []
   for (let i = 0; i < tokens.length; i++) {
@@ -94,7 +94,7 @@ function statement(begin: Placed, inner: readonly Placed[], end: Placed | undefi
   }
 }
 
-/** The places of the tokens of one kind that stand in no bracket. */
+/** Indexes of matching tokens outside brackets. */
 function outside(tokens: readonly Placed[], wanted: (token: Placed) => boolean): number[] {
   let depth = 0
   return tokens.flatMap((token, i) => {
@@ -104,7 +104,7 @@ function outside(tokens: readonly Placed[], wanted: (token: Placed) => boolean):
   })
 }
 
-/** `a = 1, b = 2` as `a, b = 1, 2`: no value sees the names that are given beside it. */
+/** `a = 1, b = 2` becomes `a, b = 1, 2`: values do not see the names that are assigned beside them. */
 function namesAndValues(tokens: readonly Placed[], line: number): Placed[] {
   const commas = [-1, ...outside(tokens, ({ type }) => type === 'Comma'), tokens.length]
   const given = commas.slice(1).map((to, i) => tokens.slice((commas[i] as number) + 1, to))
@@ -116,7 +116,7 @@ function namesAndValues(tokens: readonly Placed[], line: number): Placed[] {
   ]
 }
 
-/** `for i in 1, 2`: what is gone through needs no brackets there. */
+/** `for i in 1, 2`: the list needs no brackets there. */
 function looping(tokens: readonly Placed[], line: number): Placed[] {
   const [at] = outside(tokens, token => isWord(token, 'in'))
   if (at === undefined) return expression(tokens)
@@ -130,7 +130,7 @@ function looping(tokens: readonly Placed[], line: number): Placed[] {
   ]
 }
 
-/** A list without its brackets gets them. */
+/** Adds brackets to a list without any. */
 const listed = (tokens: Placed[], line: number): Placed[] =>
   outside(tokens, ({ type }) => type === 'Comma').length === 0
     ? tokens
@@ -138,7 +138,7 @@ const listed = (tokens: Placed[], line: number): Placed[] =>
 
 function expression(tokens: readonly Placed[]): Placed[] {
   const all: Placed[] = []
-  /** For each bracket that is open, whether it is one of a call, and whether something is compared in it. */
+  /** For each open bracket: whether it is a call, and whether it contains a comparison. */
   const brackets: { call: boolean; compares: boolean }[] = []
   for (let i = 0; i < tokens.length; i++) {
     const token = tokens[i] as Placed
@@ -169,8 +169,8 @@ function expression(tokens: readonly Placed[]): Placed[] {
 }
 
 /**
- * A test with something behind it: its name with what stands before it, where it ends, and what it is given where that stands
- * without brackets. Null for one that has nothing, which the parser knows.
+ * Reads a test with arguments: its name with the text before it, its end, and its argument if written without brackets.
+ * Null for a test without arguments, which the parser knows.
  */
 function testAt(tokens: readonly Placed[], at: number): { name: string; given: Placed[] | null; end: number } | null {
   const not = isWord(tokens[at + 1], 'not')
@@ -189,7 +189,7 @@ function testAt(tokens: readonly Placed[], at: number): { name: string; given: P
   return { name: called, given: tokens.slice(place + 1, end), end }
 }
 
-/** Where a value ends that stands without brackets: behind its members and calls. */
+/** The end of a value without brackets, after its members and calls. */
 function valueEnd(tokens: readonly Placed[], from: number): number {
   let at = opens.includes((tokens[from] as Placed).type) ? bracketEnd(tokens, from) : from + 1
   for (;;) {
@@ -200,7 +200,7 @@ function valueEnd(tokens: readonly Placed[], from: number): number {
   }
 }
 
-/** The place behind the bracket that closes one. */
+/** The index after the matching closing bracket. */
 function bracketEnd(tokens: readonly Placed[], from: number): number {
   let depth = 0
   for (let i = from; i < tokens.length; i++) {

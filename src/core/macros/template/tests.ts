@@ -1,4 +1,4 @@
-// The tests of a template: what may stand behind `is`, and what `select` and its like ask of each item.
+// The tests of templates: what may follow `is`, also used by `select` and similar filters.
 import { Float, isText, type Value } from '../values.ts'
 import {
   type Item,
@@ -25,7 +25,7 @@ function numberIn(value: Item): number {
   throw new Stop(`${kindOf(value)} is neither odd nor even. A parameter is a text: put |int behind it.`)
 }
 
-/** Letters are all of one case, and there are some. */
+/** Whether a text has letters, all upper case. */
 export const isUpper = (text: string): boolean => text === text.toUpperCase() && text !== text.toLowerCase()
 export const isLower = (text: string): boolean => text === text.toLowerCase() && text !== text.toUpperCase()
 
@@ -54,7 +54,7 @@ const tests: Readonly<Record<string, Test>> = {
     if (number === 0) throw new Stop('It divides by zero.')
     return numberIn(value) % number === 0
   },
-  // Whole numbers that are the same are one thing; others with a point are not.
+  // Equal whole numbers are the same object in the host's language; equal numbers with a decimal point are not.
   sameas: (value, [other]) => value === other && (!isNumber(value) || isWhole(value)),
   eq: (value, [other]) => same(value, other),
   ne: (value, [other]) => !same(value, other),
@@ -84,7 +84,7 @@ export function testNamed(name: string): Test {
   return found
 }
 
-/** Whether something is in a text, a list or a dictionary. */
+/** Whether an item is in a text, a list or a dictionary. */
 export function isIn(value: Item, among: Item): boolean {
   if (isText(among as Value)) {
     if (!isText(value as Value))

@@ -1,14 +1,14 @@
-// A template's tree, read once for each source, or the line where it can't be read and why.
+// Parses a template, once for each source, or reports the line that can't be read.
 import { tokensOf, Unreadable } from './lexer.ts'
 import { type Node, type Placed, parse } from './parser.ts'
 import { rewritten } from './rewrite.ts'
 
-/** Signs of ours that a template must not have. */
+/** Our private-use marks, which a template must not contain. */
 const ownSigns = /[\uE000-\uE002]/g
 
 type Tree = { ok: true; body: Node[] } | { ok: false; line: number; why: string }
 
-/** Trees are kept by their source: a macro is called again and again. */
+/** Cache of trees by source: macros are called again and again. */
 const trees = new Map<string, Tree>()
 const maxTrees = 500
 
@@ -39,7 +39,7 @@ function read(source: string): Tree {
   }
 }
 
-/** Statements that are open at the end, or else the place that does not fit. */
+/** Describes why parsing failed: a statement that is still open, or the token that does not fit. */
 function unfit(cut: readonly Placed[], tokens: readonly Placed[], at: number): { line: number; why: string } {
   const open: Placed[] = []
   const blocks = ['if', 'for', 'macro', 'filter', 'call', 'with']

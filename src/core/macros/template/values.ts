@@ -1,24 +1,24 @@
-// What a host's templates reckon with, as its own language does: whole numbers and those with a point, texts, lists, dictionaries,
-// and what is not known.
+// The values of templates, as in the host's language: whole numbers, numbers with a decimal point, texts, lists,
+// dictionaries, and unknown facts.
 import { Float, isText, own, type Value } from '../values.ts'
 
-/** Thrown within this folder only: what can't be worked out, in a sentence. */
+/** Used within this folder only: an expression can't be evaluated, with the reason in a sentence. */
 export class Stop extends Error {}
 
-/** Something that the simulated printer can't tell: the way that led to it. */
+/** A fact that the simulated printer does not know, with its path. */
 export class Unknown {
   constructor(readonly path: string) {}
 }
 
-/** What a line that could not be worked out was to set: it has been told, and whatever uses it goes with it. */
+/** The value that a failed line should have set. The failure was reported; whatever uses the value fails silently. */
 export class Broken {}
 
-/** Names that a loop may change for what is around it. */
+/** An object whose members a loop may change for the code after it. */
 export class Namespace {
   readonly names = new Map<string, Item>()
 }
 
-/** Members that are looked up when they are asked for, as a printer's status. */
+/** An object whose members are looked up on demand, such as the printer's status. */
 export class Lookup {
   constructor(
     readonly path: string,
@@ -28,13 +28,13 @@ export class Lookup {
 
 export type Callable = (args: readonly Item[], named: ReadonlyMap<string, Item>) => Item
 
-/** A key of a dictionary: a number is found by its worth, with a point or without. */
+/** A dictionary's key. Numbers are equal by value, with or without a decimal point. */
 export type Key = string | number | null
 export type Dictionary = Map<Key, Item>
 
 export type Item = Value | Unknown | Broken | Namespace | Lookup | Callable | Item[] | Dictionary
 
-/** What a value is as a key. */
+/** The key for a value. */
 export function keyOf(value: Item): Key {
   if (isNumber(value)) return worthOf(value)
   if (value === null || isText(value as Value)) return value as Key
@@ -44,11 +44,11 @@ export function keyOf(value: Item): Key {
 export const isNumber = (value: Item): value is number | Float | boolean =>
   typeof value === 'number' || typeof value === 'boolean' || value instanceof Float
 
-/** How many it is; a number's own worth whether it has a point or not. */
+/** A number's numeric value, with or without a decimal point. */
 export const worthOf = (value: number | Float | boolean): number =>
   value instanceof Float ? value.value : Number(value)
 
-/** A number that has a point unless it is `whole`. */
+/** A number; with a decimal point unless `whole`. */
 export const numbered = (value: number, whole: boolean): Item => {
   if (!Number.isFinite(value)) throw new Stop('It comes to no number.')
   return whole && Number.isSafeInteger(value) ? value : new Float(value)
@@ -57,11 +57,11 @@ export const numbered = (value: number, whole: boolean): Item => {
 export const isWhole = (value: Item): boolean =>
   typeof value === 'boolean' || (typeof value === 'number' && Number.isInteger(value))
 
-/** Plain data with members, as a variable's dictionary or a part of what the printer says of itself. */
+/** Plain data with members: a dictionary, or a part of the printer's status. */
 export const isRecord = (value: Item): value is { [key: string]: Value } =>
   typeof value === 'object' && value !== null && Object.getPrototypeOf(value) === Object.prototype
 
-/** How a thing is called in a sentence. */
+/** The kind of a value, for a sentence. */
 export function kindOf(value: Item): string {
   if (isText(value as Value)) return 'a text'
   if (isNumber(value)) return 'a number'
@@ -70,7 +70,7 @@ export function kindOf(value: Item): string {
   return value === undefined ? 'something that is not there' : 'a thing with members'
 }
 
-/** As the language prints it. */
+/** Formats a value as the language prints it. */
 export function printed(value: Item): string {
   if (isText(value as Value)) return value as string
   if (value === undefined) return ''
@@ -90,7 +90,7 @@ export function printed(value: Item): string {
   throw new Stop('It is no text that could be written into a line.')
 }
 
-/** Lists that are written with round brackets, and can't be changed. */
+/** Lists written with round brackets, which can't be changed. */
 const tuples = new WeakSet<Item[]>()
 
 export function tuple(items: Item[]): Item[] {
@@ -100,7 +100,7 @@ export function tuple(items: Item[]): Item[] {
 
 export const isTuple = (value: Item): value is Item[] => Array.isArray(value) && tuples.has(value)
 
-/** What gives its items one after another and is no list: `select`, `map` and their like. It has no length and no places. */
+/** Iterators, the results of `select`, `map` and similar filters. They have no length and no indexes. */
 const streams = new WeakSet<Item[]>()
 
 export function stream(items: Item[]): Item[] {
@@ -110,20 +110,20 @@ export function stream(items: Item[]): Item[] {
 
 export const isStream = (value: Item): value is Item[] => Array.isArray(value) && streams.has(value)
 
-/** Told where such a one is used as if it were a list. */
+/** Reported when an iterator is used as a list. */
 export const noList = 'That gives its items one after another, and is no list yet. Put |list behind it.'
 
-/** As it stands in a list that is printed: texts with their quotes. */
+/** Formats a value inside a printed list: texts with quotes. */
 export function shown(value: Item): string {
   if (!isText(value as Value)) return printed(value)
   const quote = (value as string).includes("'") && !(value as string).includes('"') ? '"' : "'"
   return quote + (value as string) + quote
 }
 
-/** An exponent has two figures at least. */
+/** An exponent has at least two digits. */
 export const exponential = (text: string): string => text.replace(/e([+-])(\d)$/, 'e$10$2')
 
-/** The shortest way to write a number that has a point. */
+/** The shortest form of a number with a decimal point. */
 function pointed(value: number): string {
   const size = Math.abs(value)
   if (size !== 0 && (size >= 1e16 || size < 1e-4)) return exponential(value.toExponential())
@@ -131,7 +131,7 @@ function pointed(value: number): string {
   return text.includes('.') ? text : `${text}.0`
 }
 
-/** A number with so many decimals; exact halves go to the even figure, as the host's language has it. */
+/** A number with fixed decimals; exact halves are rounded to the even digit, as in the host's language. */
 export function fixed(value: number, digits: number): string {
   const text = value.toFixed(digits)
   const rest =
@@ -162,7 +162,7 @@ export function same(one: Item, other: Item): boolean {
   return one === other
 }
 
-/** Below, at or above zero as one comes before, with or after the other. */
+/** Compares two values: negative, 0 or positive. */
 export function order(one: Item, other: Item): number {
   if (isNumber(one) && isNumber(other)) return worthOf(one) - worthOf(other)
   if (isText(one as Value) && isText(other as Value))
@@ -179,7 +179,7 @@ export function order(one: Item, other: Item): number {
   )
 }
 
-/** The items of what can be gone through. */
+/** The items of an iterable value. */
 export function itemsOf(value: Item): Item[] {
   if (Array.isArray(value)) return value
   if (isText(value as Value)) return [...(value as string)]
@@ -189,14 +189,14 @@ export function itemsOf(value: Item): Item[] {
   throw new Stop(`${kindOf(value)} can’t be gone through one by one.`)
 }
 
-/** Keys and values of a dictionary, of whatever kind. */
+/** The keys and values of a dictionary or similar value. */
 export function entriesOf(value: Item): [Key, Item][] {
   if (value instanceof Map) return [...value]
   if (isRecord(value)) return Object.entries(value)
   throw new Stop(`${kindOf(value)} is no dictionary.`)
 }
 
-/** A member by its name or place: undefined where there is none, and never anything that a thing merely inherits. */
+/** A member by name or index; undefined if there is none. Inherited members are never returned. */
 export function memberOf(value: Item, key: Item): Item {
   if (value instanceof Unknown) return new Unknown(`${value.path}.${printed(key)}`)
   if (value instanceof Lookup) return value.member(printed(key))
@@ -212,7 +212,7 @@ export function memberOf(value: Item, key: Item): Item {
   return own(value as Value, printed(key))
 }
 
-/** A part of a list or text, as `[1:]` and `[::-1]` take it. */
+/** A slice of a list or text, such as `[1:]` or `[::-1]`. */
 export function sliceOf(value: Item, start: Item, stop: Item, step: Item): Item {
   const list = isText(value as Value) ? [...(value as string)] : Array.isArray(value) ? value : null
   if (isStream(value)) throw new Stop(noList)
