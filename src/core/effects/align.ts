@@ -1,11 +1,11 @@
-// Aligning the gantry or the bed with several touches.
+// Aligns the gantry or the bed by probing several points.
 import { duration } from '../format.ts'
 import { probeSeconds } from '../machine/probing.ts'
 import { fileNamed } from '../model/printer.ts'
 import { record } from './record.ts'
 import { sayFromTable } from './table-words.ts'
 
-/** An alignment touches each of four corners twice. */
+/** An alignment probes each of four corners twice. */
 const touches = 8
 
 export const align = record<'align'>({

@@ -1,4 +1,4 @@
-// The sentence for a mode that a line sets: what it is from here on, or that it was so already.
+// The sentence for a line that sets a mode: the new mode, or that it was set already.
 import { lowerFirst } from './table-words.ts'
 
 export const already = (same: boolean, text: string): string =>

@@ -1,4 +1,4 @@
-// A move along an arc, in the plane that is chosen.
+// A move along an arc, in the selected plane.
 
 import { sayMove } from './describe-move.ts'
 import { move } from './move.ts'

@@ -1,4 +1,4 @@
-// Runs scripts and macro files whose lines branch, loop and calculate by themselves, as the board would.
+// Runs scripts and macro files with branches, loops and calculations in their lines, as the board does.
 import type { FlowStep } from '../firmware/effect.ts'
 import { effectOf } from '../firmware/spec.ts'
 import { leavesWordOut } from '../format.ts'
@@ -9,34 +9,34 @@ import { shown as asShown, evaluateHere, evaluateList, type Worked } from '../ma
 import { isGroup, isText, membersOf, numberFrom, own, truthy, type Value } from '../macros/values.ts'
 import { objectsOf } from './objects.ts'
 
-/** Runs one command as it stands; what it calls is run by the same runner. */
-/** `own` is the line of its own file, where `line` is that of what called it. */
+/** Runs one command, and with the same runner everything that the command calls. */
+/** `own` is the line in the command's own file; `line` is the script line that called it. */
 export type Run = (line: number, command: Command, which: number | undefined, own: number) => void
 
-/** How a statement ends: on to the next, or out of the loop, the file, or the whole script. */
+/** How a statement ends: continue, leave the loop, next round, leave the file, or end the whole script. */
 type Way = 'on' | 'leave' | 'again' | 'return' | 'abort'
 
-/** What a file sees of its own: the letters it was called with, its variables by block, and the round of its loop. */
+/** The scope of a file: the letters of its call, its variables by block, and the round of its loop. */
 type Frame = {
   params: Readonly<Record<string, Value>>
   blocks: Map<string, Value>[]
   rounds: number[]
-  /** The file that is under way; null in the script itself. */
+  /** The running file; null in the script itself. */
   file: string | null
-  /** The line of the script that all of a file's lines are told as; null in the script itself. */
+  /** The script line that all lines of a file are reported at; null in the script itself. */
   callingLine: number | null
 }
 
-/** Branches and loops in each other, as deep as nobody writes them. */
+/** Limit for nested branches and loops. */
 const deepestBlocks = 100
 
-/** No loop goes round more often. */
+/** Limit for the rounds of a loop. */
 const maxRounds = 5_000
 
-/** What a file is run with: its name, the letters that its call gives it, and the line that all of it is told as. */
+/** A call of a file: its name, the letters of the call, and the line that everything is reported at. */
 export type FileCall = { file: string; params: Readonly<Record<string, Value>>; callingLine: number | null }
 
-/** Runs the commands of a script, or of a file where `call` says which. */
+/** Runs the commands of a script, or of a file if `call` is given. */
 export function runBlocks(
   recorder: Recorder,
   commands: Iterable<Indented>,
@@ -79,13 +79,13 @@ class Flow {
     return this.recorder.over ? 'abort' : way
   }
 
-  /** A line that a loop or a file runs is taken from what all of them may run. */
+  /** Charges a line that is repeated by a loop, or belongs to a file, to the shared limits. */
   private spend({ callingLine }: Frame): boolean {
     if (callingLine !== null) this.recorder.line = callingLine
     return this.recorder.spend('repeats')
   }
 
-  /** A block has variables of its own. */
+  /** A block has its own variables. */
   private block(statements: readonly Statement[], frame: Frame): Way {
     if (frame.blocks.length > deepestBlocks) {
       this.recorder.stop(`Branches stand more than ${deepestBlocks} deep in each other. The rehearsal stops here.`)
@@ -123,7 +123,7 @@ class Flow {
     let way: Way = 'on'
     let rounds = 0
     while (way === 'on' || way === 'again') {
-      // What can't be known is taken as so once, since it would be so for ever.
+      // An unknown condition counts as true for one round only; otherwise the loop would never end.
       if (!this.holds(opener, frame, rounds === 0, rounds)) break
       if (rounds++ >= maxRounds) {
         this.recorder.line = frame.callingLine ?? opener.line
@@ -142,7 +142,7 @@ class Flow {
     return way === 'leave' || way === 'again' ? 'on' : way
   }
 
-  /** Whether the condition behind `if`, `elif`, `while` holds; `otherwise` is what counts where it can't be known. */
+  /** Whether the condition of `if`, `elif` or `while` holds; `otherwise` is the result if it is unknown. */
   private holds(opener: Indented, frame: Frame, otherwise: boolean, rounds = 0): boolean {
     const found = this.worth(opener.command.message ?? '', frame)
     if (!found.ok) this.tell(found, opener, frame, `The rehearsal goes on as if it were ${otherwise ? '' : 'not '}so.`)
@@ -159,7 +159,7 @@ class Flow {
     return holds
   }
 
-  /** What the stage says of a condition, where it is to go another way; a loop then goes round once. */
+  /** The result that the stage fixes for a condition, to rehearse a different path; a loop then runs once. */
   private decided({ command }: Indented, rounds: number): boolean | undefined {
     const so = this.recorder.stage.branches?.get(command.message?.trim() ?? '')
     return so && rounds === 0
@@ -250,7 +250,7 @@ class Flow {
         this.recorder.end(`The script aborts here${why ? `: “${why}”` : ''}.`)
         return 'abort'
       }
-      // Those that open a block never come here, but where they have no block to open.
+      // Block openers arrive here only if they have no block.
       case 'branch':
       case 'loop':
         return 'on'
@@ -262,7 +262,7 @@ class Flow {
     if (why) this.tell({ ok: false, ...why }, at, frame, 'It is left out.')
   }
 
-  /** Sets a variable or an item of one; what is wrong where that can’t be done. */
+  /** Assigns a variable or an item of one; returns what is wrong if that is impossible. */
   private assigned(
     step: 'variable' | 'global' | 'change',
     text: string,
@@ -301,7 +301,7 @@ class Flow {
     return null
   }
 
-  /** The command with numbers and texts where it has expressions in curly brackets. */
+  /** The command with the results of its expressions in curly brackets. */
   private filled(at: Indented, frame: Frame): Command {
     const { command } = at
     const message = command.message?.trim() ?? ''
@@ -336,7 +336,7 @@ class Flow {
   }
 }
 
-/** What stands in each of the brackets behind a name: `[1][var.a[0]]`. */
+/** The text in each pair of brackets after a name: `1` and `var.a[0]` in `[1][var.a[0]]`. */
 function insideBrackets(text: string): string[] {
   const parts: string[] = []
   let [depth, from] = [0, 0]
@@ -347,7 +347,7 @@ function insideBrackets(text: string): string[] {
   return parts
 }
 
-/** A list with one of its items, or an item of an item, set anew; undefined where there is none. */
+/** A list with one item replaced, at any depth; undefined if the index does not exist. */
 function withItem(old: Value, [index, ...deeper]: readonly number[], value: Value): Value | undefined {
   if (index === undefined) return value
   if (!Array.isArray(old) || !(index in old)) return undefined
@@ -357,6 +357,6 @@ function withItem(old: Value, [index, ...deeper]: readonly number[], value: Valu
 
 const calculated = ({ formula }: Word): boolean => formula?.startsWith('{') === true
 
-/** Whether the lines of a branch end the script: then a condition that can't be known is not taken for so. */
+/** Whether the lines of a branch end the script. Then an unknown condition does not count as true. */
 const aborts = (body: readonly Statement[]): boolean =>
   body.some(each => each.kind === 'command' && each.at.command.name === 'ABORT')

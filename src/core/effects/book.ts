@@ -1,20 +1,20 @@
-// The command book: every command of every family under its name, and a search by word or by what it does.
+// The command book: all commands of all families, with a search by word or by effect.
 import type { CommandSpec, FamilyName, FirmwareFamily } from '../firmware/spec.ts'
 import { recordOf } from './effects.ts'
 
 export type BookEntry = { name: string; inFamilies: { family: FamilyName; spec: CommandSpec }[] }
 
 const fillers = new Set(['a', 'an', 'and', 'for', 'of', 'on', 'the', 'to', 'until', 'with'])
-/** The words of a text, in small letters. */
+/** The words of a text in lower case. */
 export const wordsIn = (text: string): string[] => text.toLowerCase().match(/[\p{L}\p{N}_.]+/gu) ?? []
 
-/** The words of a text, and each together with the next: “end stops” are “endstops”, too. */
+/** The words of a text, and each pair of neighbours joined: “end stops” also matches “endstops”. */
 export function soughtIn(text: string): string[] {
   const words = wordsIn(text)
   return [...words, ...words.slice(1).map((word, i) => `${words[i]}${word}`)]
 }
 
-/** Every command once, in the order of its letter and number, names after them. */
+/** All commands, each once, ordered by letter and number, followed by names. */
 export function bookOf(families: readonly FirmwareFamily[]): BookEntry[] {
   const entries = new Map<string, BookEntry>()
   for (const { family, commands } of families)
@@ -33,7 +33,7 @@ export function bookOf(families: readonly FirmwareFamily[]): BookEntry[] {
   })
 }
 
-/** How well a word is met by an entry: by its name, by its title, by its other words; 0 for not at all. */
+/** How well an entry matches a word: by name, by title, by other words; 0 if it does not. */
 function met(word: string, entry: BookEntry): number {
   if (entry.name.toLowerCase() === word) return 100
   if (entry.name.toLowerCase().startsWith(word)) return 8
@@ -47,7 +47,7 @@ function met(word: string, entry: BookEntry): number {
   return best
 }
 
-/** Entries that meet every word of the query (“wait for bed”), best first; all of them for an empty query. */
+/** Entries that match every word of the query (“wait for bed”), best first; all entries for an empty query. */
 export function searchBook(entries: readonly BookEntry[], query: string): BookEntry[] {
   const words = wordsIn(query).filter(word => !fillers.has(word))
   if (words.length === 0) return [...entries]

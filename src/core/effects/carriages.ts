@@ -1,4 +1,4 @@
-// How two carriages work together: apart, one parked, or one doing what the other does.
+// How two carriages work together: independently, one parked, or one repeating the other's moves.
 import { type Command, hasLetter, numberOf, textOf } from '../gcode/line.ts'
 import { aimNozzle } from '../machine/heaters.ts'
 import type { Modes } from '../machine/state.ts'
@@ -21,7 +21,7 @@ export const carriages = record<'carriages'>({
     if (mode === null) return
     recorder.set({ carriages: mode })
     const targetC = recorder.modes.nozzleTargets[0] ?? 0
-    // From here on the second nozzle is heated like the first, warmer by R.
+    // From here on the second nozzle has the first one's target, plus R.
     if ((mode === 'copied' || mode === 'mirrored') && targetC > 0)
       aimNozzle(recorder, 1, targetC + (numberOf(command, 'R') ?? 0))
   },

@@ -1,4 +1,4 @@
-// Filament changed, loaded or unloaded: parked, taken out, put in and purged, as the printer's description says.
+// Filament change, load or unload: park, unload, load and purge, with the lengths of the printer's description.
 import { mm } from '../format.ts'
 import { numberOf } from '../gcode/line.ts'
 import { fileNamed } from '../model/printer.ts'
@@ -6,7 +6,7 @@ import { runFilament, travelTo } from './moving.ts'
 import { parkHead } from './parking.ts'
 import { record } from './record.ts'
 
-/** What is retracted before the head leaves, where the line does not say, mm. */
+/** Retraction before the head moves away, if the line gives none, mm. */
 const firstRetractMm = 2
 const ordinarySpeedMmS = 10
 

@@ -1,4 +1,4 @@
-// Whether a cold nozzle may extrude.
+// Allows or forbids cold extrusion.
 import { celsius } from '../format.ts'
 import { hasLetter, numberOf } from '../gcode/line.ts'
 import { record } from './record.ts'

@@ -1,4 +1,4 @@
-// What a move says: where the head goes from where it is, what it extrudes, how fast, how thick a bead.
+// Describes a move: its target, what it extrudes, its speed, and the size of the bead.
 import { area, listed, mm, plain, speed } from '../format.ts'
 import { type Command, numberOf } from '../gcode/line.ts'
 import { toolFilamentAreaMm2 } from '../machine/outcome.ts'
@@ -13,7 +13,7 @@ const toward: Record<Axis, [string, string]> = {
   z: ['down', 'up'],
 }
 
-/** “to Y 140 mm”, “up 5 mm”, “up to Z 10 mm”. Empty when no axis is named. */
+/** “to Y 140 mm”, “up 5 mm”, “up to Z 10 mm”. Empty if no axis is named. */
 function whereTo(command: Command, modes: Modes, steps: readonly Step[]): string {
   const named = axes.filter(axis => numberOf(command, axis.toUpperCase()) !== null)
   const scale = modes.units === 'inch' ? 25.4 : 1
@@ -37,10 +37,10 @@ const length = (steps: readonly Step[]): number =>
     return Number.isNaN(way) ? sum : sum + way
   }, 0)
 
-/** Strokes further in than this are not told by the bed's edge, mm. */
+/** Strokes further than this from an edge of the bed are not described by that edge, mm. */
 const nearEdgeMm = 30
 
-/** “, 4 mm in from the left” for a stroke along an edge of the bed and near it; empty for any other. */
+/** “, 4 mm in from the left” for a stroke near an edge of the bed and along it; otherwise empty. */
 function besideEdge(steps: readonly Step[], bed: Printer['bed']): string {
   const [first, last] = [steps[0]?.from, steps.at(-1)?.to]
   if (!first || !last || steps.length > 1) return ''
@@ -56,7 +56,7 @@ function besideEdge(steps: readonly Step[], bed: Printer['bed']): string {
   return inset < 0.005 ? `, on the ${side} edge` : `, ${mm(inset, 1)} in from the ${side}`
 }
 
-/** The sentence for a straight move or an arc, from its words, the modes it ran in and its steps. */
+/** The sentence for a straight move or an arc, from its words, the modes before it and its steps. */
 export function sayMove(
   { command, before, after, stage }: Pick<Told, 'command' | 'before' | 'after' | 'stage'>,
   steps: readonly Step[],

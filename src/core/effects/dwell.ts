@@ -1,9 +1,9 @@
-// Standing still for a time.
+// A dwell: the machine stands still.
 import { duration } from '../format.ts'
 import { hasLetter, numberOf } from '../gcode/line.ts'
 import { record } from './record.ts'
 
-/** So long a stand is for the sake of warmth. */
+/** Dwells of at least this many seconds count as heat soak. */
 const soakS = 60
 
 export const dwell = record<'dwell'>({

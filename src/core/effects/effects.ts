@@ -1,4 +1,4 @@
-// The list of all effects. A new one is a case of the union in firmware/effect.ts, a file here, and a line in this list.
+// The list of all effects. To add one: a case of the union in firmware/effect.ts, a file here, and a line in this list.
 import type { Does, Effect, EffectOf } from '../firmware/effect.ts'
 import { align } from './align.ts'
 import { arc } from './arc.ts'
@@ -131,12 +131,12 @@ const effects: { readonly [D in Does]: EffectRecord<D> } = {
   'nothing-shown': nothingShown,
 }
 
-/** What is known of an effect. One record answers for each member of the union, which the list above holds to. */
+/** The record of an effect. The type of the list ensures one record for each member of the union. */
 export const recordOf = <E extends Effect>({ does }: E): EffectRecord<E['does']> =>
-  // The list is checked member by member; that a lookup by a member gives its own record, the compiler can't follow.
+  // The compiler can't follow that looking up a member returns the record of that member.
   effects[does as Does] as unknown as EffectRecord<E['does']>
 
-/** Its sort in a few words, as the command book has it. */
+/** The kind of an effect in a few words, for the command book. */
 export function kindOf(effect: Effect): string {
   const { kind } = recordOf(effect).book
   return typeof kind === 'function' ? kind(effect as EffectOf<Does> as never) : kind

@@ -8,10 +8,10 @@ export const fan = record<'fan'>({
   movesHead: false,
   book: { kind: 'switches fans', alsoCalled: 'cooling part' },
   run: (recorder, command, effect) => {
-    // On heads' own fans P is the speed; elsewhere another fan than the part fan.
+    // With fans on the heads, P is the speed; on other machines P selects a fan other than the part fan.
     if (effect.full !== 100 && (numberOf(command, 'P') ?? 0) > 0) return
     const wanted = numberOf(command, effect.speed) ?? effect.full
-    // Where full speed is written 1, a number beyond it counts to 255.
+    // If full speed is 1, larger numbers count up to 255.
     const full = wanted > effect.full && effect.full === 1 ? 255 : effect.full
     recorder.blow(effect.on ? Math.min(1, Math.max(0, wanted / full)) : 0)
   },

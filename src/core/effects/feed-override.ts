@@ -1,4 +1,4 @@
-// The speed of every move, in percent.
+// The feed rate override of all moves, in percent.
 import { plain } from '../format.ts'
 import { hasLetter, numberOf } from '../gcode/line.ts'
 import { record } from './record.ts'

@@ -1,4 +1,4 @@
-// The script ends here, and what comes after does not run.
+// Ends the script; later lines do not run.
 import { turnHeatersOff } from '../machine/heaters.ts'
 import { fileNamed } from '../model/printer.ts'
 import { record } from './record.ts'
@@ -14,7 +14,7 @@ export const finish = record<'finish'>({
       turnHeatersOff(recorder)
       recorder.set({ fan: 0, motorsOn: false, homed: { x: false, y: false, z: false } })
     } else if (file !== null && !byFile) {
-      // Without a file of its own the board turns everything off when the job ends.
+      // Without an end file the board turns off all heaters when the job ends.
       turnHeatersOff(recorder)
     }
     recorder.end(`${command.name} ends the script here; the lines after it do not run.`)

@@ -1,4 +1,4 @@
-// Retraction by the firmware's own amount, and back.
+// Firmware retraction, and its return.
 
 import { toolsAt } from '../firmware/tools.ts'
 import { mm } from '../format.ts'
@@ -12,7 +12,7 @@ export const firmwareRetract = record<'firmware-retract'>({
   run: (recorder, command, { back }) => {
     const named = numberOf(command, 'T')
     const tool = recorder.toolMeant
-    // Said of another head it moves nothing now.
+    // For a head that is not in use it moves nothing.
     if (named !== null && !toolsAt(recorder.stage.firmware, recorder.stage.printer, named).includes(tool)) return
     const settings = recorder.modes.retractions[tool]
     if (!settings || back === recorder.modes.firmwareRetractedMm > 0) return

@@ -1,4 +1,4 @@
-// The flow of a tool, in percent or as a multiplier.
+// The flow override of a tool, in percent or as a factor.
 
 import { toolName, toolsAt } from '../firmware/tools.ts'
 import { listed, plain } from '../format.ts'

@@ -1,4 +1,4 @@
-// Branches, loops and variables of the machine's own: the blocks of a file run them.
+// Branches, loops and variables of the firmware; blocks.ts runs them.
 import { record } from './record.ts'
 
 export const flow = record<'flow'>({

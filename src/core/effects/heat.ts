@@ -1,4 +1,4 @@
-// Heats the nozzle, the bed or the chamber, and waits where it says so.
+// Heats the nozzle, the bed or the chamber, and waits if the command says so.
 
 import type { EffectOf } from '../firmware/effect.ts'
 import { effectOf } from '../firmware/spec.ts'
@@ -19,7 +19,7 @@ import { temperatureAt } from '../machine/temperature.ts'
 import { heatedTools, heaterOf, heatTarget } from './heating.ts'
 import { record, type Told } from './record.ts'
 
-/** Carriages that copy each other heat alike. */
+/** Carriages that copy each other share their targets. */
 const heatedAlong = (recorder: Recorder, tools: readonly number[]): number[] => {
   const { carriages, tool } = recorder.modes
   const copies = carriages === 'copied' || carriages === 'mirrored'
@@ -114,7 +114,7 @@ function sayHeat(told: Told<EffectOf<'heat'>>): string {
   return `${Name} is already at ${target}: no wait.`
 }
 
-/** The earlier line that started this heater for the same temperature without waiting; null when none did. */
+/** The earlier line that set this heater to the same temperature without waiting; null if none did. */
 function startedOn(
   { command, effect, row, commands, trace, stage, before }: Told<EffectOf<'heat'>>,
   targetC: number,

@@ -1,4 +1,4 @@
-// What heating lines name: the target, the heater, the tools.
+// Reads heating commands: target, heater, tools.
 import type { EffectOf, Heater } from '../firmware/effect.ts'
 import { toolsAt } from '../firmware/tools.ts'
 import { type Command, numberOf, textOf } from '../gcode/line.ts'
@@ -6,7 +6,7 @@ import type { Stage } from '../machine/state.ts'
 
 type Heat = EffectOf<'heat'>
 
-/** The target of a heating command in °C and whether its wait goes on while cooling; null when it names none. */
+/** The target of a heating command, °C, and whether its wait includes cooling; null if it has no target. */
 export function heatTarget(command: Command, effect: Heat): { targetC: number; coolingToo: boolean } | null {
   const find = (letters: readonly string[]) =>
     letters.map(letter => numberOf(command, letter)).find(value => value !== null) ?? null
@@ -15,7 +15,7 @@ export function heatTarget(command: Command, effect: Heat): { targetC: number; c
   return target === null ? null : { targetC: Math.max(0, target), coolingToo: either !== null || effect.both }
 }
 
-/** Which heater a line heats: the table says so, unless a `HEATER` key names another; `other` is one that is not known here. */
+/** The heater of a line: by the table, or by a `HEATER` key; `other` for an unknown heater. */
 export function heaterOf(command: Command, effect: Heat): Heater | 'other' {
   const named = textOf(command, 'HEATER')?.toLowerCase()
   if (named === undefined) return effect.heater
@@ -24,7 +24,10 @@ export function heaterOf(command: Command, effect: Heat): Heater | 'other' {
   return /^extruder\d*$/.test(named) ? 'nozzle' : 'other'
 }
 
-/** The tools that a line heats: named by its letter, by a `HEATER` key such as `extruder1`, or the one in use. None where it names one that is not there. */
+/**
+ * The tools that a line heats: by its letter, by a `HEATER` key such as `extruder1`, or the tool in use. Empty if it
+ * names a tool that does not exist.
+ */
 export function heatedTools(
   command: Command,
   effect: Heat,

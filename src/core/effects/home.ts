@@ -1,4 +1,4 @@
-// Homing: by the machine's own way, or by the files that the printer keeps for it.
+// Homing: by the firmware, or by homing files of the printer.
 import { duration } from '../format.ts'
 import { type Command, hasLetter } from '../gcode/line.ts'
 import { homingSeconds } from '../machine/homing.ts'
@@ -7,7 +7,7 @@ import { type Axis, axes, fileNamed } from '../model/printer.ts'
 import type { Call } from './record.ts'
 import { record } from './record.ts'
 
-/** The axes that a line homes, in the order in which the firmware goes through them. */
+/** The axes that a line homes, in the firmware's order. */
 function wantedAxes(recorder: Recorder, command: Command): Axis[] {
   const named = axes.filter(axis => hasLetter(command, axis.toUpperCase()))
   const wanted = named.length ? named : [...axes]
@@ -15,7 +15,7 @@ function wantedAxes(recorder: Recorder, command: Command): Axis[] {
   return recorder.stage.firmware.homingOrder.filter(axis => missing.includes(axis))
 }
 
-/** A probe whose height a script has changed puts zero elsewhere when Z is homed with it. */
+/** If a script changed the probe's Z offset, homing Z with the probe shifts Z = 0. */
 function probeShift(recorder: Recorder): number {
   const { probe } = recorder.stage.printer
   const known = probe?.offset.z ?? null
@@ -23,7 +23,7 @@ function probeShift(recorder: Recorder): number {
   return probe === null || known === null || probeZ === null ? places.probe : probeZ - known
 }
 
-/** Marks axes as homed, which puts back what G92 had called otherwise. */
+/** Marks axes as homed, which also clears their `G92` shift. */
 function becomeHomed(recorder: Recorder, wanted: readonly Axis[], turnsLevellingOff: boolean): void {
   const { printer } = recorder.stage
   const homed = { ...recorder.modes.homed }
@@ -38,7 +38,7 @@ function becomeHomed(recorder: Recorder, wanted: readonly Axis[], turnsLevelling
   recorder.setPlaces({ renamed, probe: z ? probeShift(recorder) : recorder.modes.places.probe })
 }
 
-/** The files of the printer's own that home these axes: one for all, or one for each. */
+/** The printer's homing files for these axes: one for all, or one for each. */
 function homingFiles(recorder: Recorder, command: Command): Call[] {
   const { printer } = recorder.stage
   const wanted = wantedAxes(recorder, command)

@@ -1,4 +1,4 @@
-// What is added to the places of the end stops: M206, and M428 from where the head is.
+// Homing offsets: M206 sets them, M428 sets them from the head's position.
 import { listed, mm } from '../format.ts'
 import { numberOf } from '../gcode/line.ts'
 import { withAxes } from '../machine/places.ts'

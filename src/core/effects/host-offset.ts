@@ -1,4 +1,4 @@
-// A host's offset of all positions, set or changed, with a move there where it is asked for.
+// Sets or changes a host's G-code offset, and moves there if requested.
 import { listed, mm } from '../format.ts'
 import { numberOf } from '../gcode/line.ts'
 import { axes } from '../model/printer.ts'

@@ -1,4 +1,4 @@
-// Bed levelling turned on, from a saved mesh, or off.
+// Turns bed levelling on, with a saved mesh, or off.
 import { hasLetter, numberOf, textOf } from '../gcode/line.ts'
 import { record } from './record.ts'
 import { alsoTold, sayFromTable, withMore } from './table-words.ts'
@@ -16,7 +16,7 @@ export const levelling = record<'levelling'>({
     const loaded = meshIn(command, mesh)
     const now = (levelling: 'on' | 'off') => {
       const { meshThere, mesh } = recorder.modes
-      // Without a mesh there is nothing that could be turned on.
+      // Without a mesh, levelling stays off.
       if (levelling === 'on' && !meshThere) recorder.set({ levelling: 'off' })
       else recorder.set({ levelling, mesh: levelling === 'on' ? (loaded ?? mesh) : mesh })
     }

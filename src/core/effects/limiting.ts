@@ -1,13 +1,13 @@
-// Limits of speed and acceleration, as commands change them on the way.
+// Changes limits of speed and acceleration.
 import type { LimitKind } from '../firmware/effect.ts'
 import { type Command, numberOf } from '../gcode/line.ts'
 import type { AxisLimits } from '../machine/motion.ts'
 import type { Recorder } from '../machine/recorder.ts'
 
-/** A value that a machine would take, else the one before. */
+/** A positive value, otherwise the previous one. */
 const positive = (value: number | null, before: number): number => (value !== null && value > 0 ? value : before)
 
-/** `perSecond` turns the number as written into mm/s or mm/s². */
+/** `perSecond` converts the written number to mm/s or mm/s². */
 export function setLimits(recorder: Recorder, command: Command, of: LimitKind, perSecond: number): void {
   const before = of === 'speed' ? recorder.modes.speedLimits : recorder.modes.accelerationLimits
   const limits: AxisLimits = { ...before }
@@ -18,7 +18,7 @@ export function setLimits(recorder: Recorder, command: Command, of: LimitKind, p
   recorder.set(of === 'speed' ? { speedLimits: limits } : { accelerationLimits: limits })
 }
 
-/** `together`: S, or P and T both, of which the smaller holds for all. */
+/** With `together`, S applies to all, or the smaller of P and T if both are given. */
 export function setMoveAcceleration(recorder: Recorder, command: Command, together: boolean): void {
   const [both, printing, travelling] = ['S', 'P', 'T'].map(letter => numberOf(command, letter)) as (number | null)[]
   const { print, travel, retract } = recorder.modes.acceleration
@@ -36,7 +36,7 @@ export function setMoveAcceleration(recorder: Recorder, command: Command, togeth
   })
 }
 
-/** Changes the way of taking corners that the machine has: each axis's jerk, the deviation (J), or the speed under a key. */
+/** Changes the machine's setting for corners: jerk per axis, deviation (J), or a speed under a key. */
 export function setCorners(recorder: Recorder, command: Command, speedKey: string | null): void {
   const { corner } = recorder.modes
   const speed = speedKey === null ? null : numberOf(command, speedKey)
@@ -45,7 +45,7 @@ export function setCorners(recorder: Recorder, command: Command, speedKey: strin
   const deviation = numberOf(command, 'J')
   if (deviation !== null && deviation > 0) recorder.set({ corner: { kind: 'deviation', mm: deviation } })
   else if (corner.kind !== 'deviation') {
-    // A board whose description has one speed for all corners takes a script's own for each axis.
+    // A board described by one speed for all corners accepts a script's jerk for each axis.
     const { mmS } = corner.kind === 'speed' ? corner : { mmS: 0 }
     const jerk = corner.kind === 'jerk' ? { ...corner } : { kind: 'jerk' as const, x: mmS, y: mmS, z: mmS, e: mmS }
     for (const axis of ['x', 'y', 'z', 'e'] as const)
@@ -54,7 +54,7 @@ export function setCorners(recorder: Recorder, command: Command, speedKey: strin
   }
 }
 
-/** One speed and one acceleration for X and Y together, and for whatever is moved. */
+/** One speed and one acceleration for all axes together. */
 export function setOverallLimits(recorder: Recorder, speedMmS: number | null, accelerationMmS2: number | null): void {
   const { speedLimits, acceleration } = recorder.modes
   const speed = { x: positive(speedMmS, speedLimits.x), y: positive(speedMmS, speedLimits.y) }

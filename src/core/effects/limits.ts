@@ -1,4 +1,4 @@
-// Limits of speed or acceleration, axis by axis.
+// Limits of speed or acceleration for each axis.
 import { listed, plain } from '../format.ts'
 import { numberOf } from '../gcode/line.ts'
 import { setLimits } from './limiting.ts'

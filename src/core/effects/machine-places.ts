@@ -1,4 +1,4 @@
-// G53 alone on its line: it holds for a move on the same line, and there is none.
+// `G53` alone on its line: it applies only to a move on the same line, so it does nothing.
 import { record } from './record.ts'
 
 export const machinePlaces = record<'machine-places'>({

@@ -1,4 +1,4 @@
-// A file of the printer's own, run by its name.
+// Runs a file of the printer by its name.
 import { textOf } from '../gcode/line.ts'
 import { record } from './record.ts'
 

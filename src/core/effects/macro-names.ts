@@ -1,4 +1,4 @@
-// What a macro's template sees of the simulated printer: parameters, variables, and its state at that moment.
+// The names that a macro's template can read: parameters, variables, and the printer's present status.
 import type { Command } from '../gcode/line.ts'
 import type { Recorder } from '../machine/recorder.ts'
 import { flowPercent } from '../machine/state.ts'
@@ -10,7 +10,7 @@ import { Float, type Value } from '../macros/values.ts'
 import { axes, type Printer } from '../model/printer.ts'
 import { savedVariables, variablesOf } from './macro-variables.ts'
 
-/** Parameters come as texts, by their keys or letters in upper case. */
+/** Parameters are texts, by key or letter in upper case. */
 function parametersOf({ keys, words }: Command): Record<string, Value> {
   return Object.fromEntries([
     ...words.map(({ letter, value, quoted }) => [letter, quoted ?? (value === null ? '' : String(value))]),
@@ -18,11 +18,11 @@ function parametersOf({ keys, words }: Command): Record<string, Value> {
   ])
 }
 
-/** Numbers as a host gives them: with a point. */
+/** Numbers as a host provides them: with a decimal point. */
 const pointed = (values: Readonly<Record<string, number>>): Record<string, Value> =>
   Object.fromEntries(Object.entries(values).map(([name, value]) => [name, new Float(value)]))
 
-/** A place of the machine: by its letters, and by its numbers as a list is; gone through, it gives its letters. */
+/** A position, readable by letter and by index; iterating returns its letters. */
 const placeOf = (values: Readonly<Record<'x' | 'y' | 'z' | 'e', number>>): Value => {
   const place = pointed(values) as Record<string, Value>
   for (const [i, value] of Object.values(place).entries())
@@ -30,14 +30,14 @@ const placeOf = (values: Readonly<Record<'x' | 'y' | 'z' | 'e', number>>): Value
   return place
 }
 
-/** A setting as the host gives it: what it has read as numbers is no text any more. */
+/** A setting as the host provides it: numbers are converted. */
 function settingOf(text: string): Item {
   const parts = text.split(',').map(part => part.trim())
   if (parts.length < 2 || !parts.every(part => part !== '' && Number.isFinite(Number(part)))) return readValue(text)
   return tuple(parts.map(part => new Float(Number(part))))
 }
 
-/** Members that are known, by their name; any other is something that the simulated printer can't tell. */
+/** Known members by name; any other member is an unknown fact. */
 const known = (path: string, members: Readonly<Record<string, Item | (() => Item)>>): Lookup =>
   new Lookup(path, name => {
     if (!Object.hasOwn(members, name)) return new Unknown(`${path}.${name}`)
@@ -45,7 +45,7 @@ const known = (path: string, members: Readonly<Record<string, Item | (() => Item
     return typeof found === 'function' ? (found as () => Item)() : found
   })
 
-/** What the printer says of itself at this moment. */
+/** The printer's present status. */
 function statusOf(recorder: Recorder): Lookup {
   recorder.comeToRest()
   const { modes, position, now, stage } = recorder
@@ -151,7 +151,7 @@ function statusOf(recorder: Recorder): Lookup {
   })
 }
 
-/** A printer's config, read once for as long as it is asked for. */
+/** Cache of the last printer's config. */
 let lastConfig: { macros: string; configFiles: Printer['configFiles']; config: Config } | null = null
 function configOnce({ macros, configFiles }: Printer): Config {
   if (lastConfig?.macros !== macros || lastConfig.configFiles !== configFiles)
@@ -159,7 +159,7 @@ function configOnce({ macros, configFiles }: Printer): Config {
   return lastConfig.config
 }
 
-/** The names that stand for something in a macro's template, and what it can do while it is worked out. */
+/** The names in a macro's template, and the functions it can call. */
 export function namesFor(recorder: Recorder, command: Command, macro: Macro): Names {
   const params = parametersOf(command)
   const rawparams = [

@@ -1,18 +1,18 @@
-// The variables of a host's macros while a script runs, and what is saved between prints.
+// The variables of a host's macros while a script runs, and the values saved between prints.
 import { type Command, textOf } from '../gcode/line.ts'
 import type { Recorder } from '../machine/recorder.ts'
 import { type Macro, readValue } from '../macros/config.ts'
 import type { Value } from '../macros/values.ts'
 
-/** A macro's variables as they are now. */
+/** A macro's variables with their present values. */
 export function variablesOf(recorder: Recorder, macro: Macro): Record<string, Value> {
-  // What a template adds to a list of its own is not to stay in the config.
+  // A copy, so that a template that changes a list does not change the config.
   const known = recorder.variables.get(macro.name) ?? structuredClone(macro.variables)
   recorder.variables.set(macro.name, known)
   return known
 }
 
-/** Under this name stands what SAVE_VARIABLE keeps; no macro can be called so. */
+/** The values of SAVE_VARIABLE are stored under this name, which no macro can have. */
 const saved = 'saved variables'
 
 export function savedVariables(recorder: Recorder): Record<string, Value> {
@@ -21,7 +21,10 @@ export function savedVariables(recorder: Recorder): Record<string, Value> {
   return known
 }
 
-/** `SAVE_VARIABLE VARIABLE=… VALUE=…`, and `SET_GCODE_VARIABLE MACRO=… VARIABLE=… VALUE=…`; any other macro command does nothing here. */
+/**
+ * Runs `SAVE_VARIABLE VARIABLE=… VALUE=…` and `SET_GCODE_VARIABLE MACRO=… VARIABLE=… VALUE=…`. Other commands do
+ * nothing here.
+ */
 export function setVariable(recorder: Recorder, command: Command): void {
   const [name, variable, value] = ['MACRO', 'VARIABLE', 'VALUE'].map(key => textOf(command, key))
   if (name === null && variable && value != null) {

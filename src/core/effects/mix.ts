@@ -1,4 +1,4 @@
-// Blends of a mixing hot end: begun part by part, kept as a tool of their own, or set whole.
+// Blends of a mixing hot end: mixed input by input, saved as a tool, or set at once.
 import { listed, plain } from '../format.ts'
 import { type Command, numberOf, numbersOf } from '../gcode/line.ts'
 import type { Modes } from '../machine/state.ts'
@@ -6,7 +6,7 @@ import { record } from './record.ts'
 
 const inputLetters = [...'ABCDHI']
 
-/** The shares that a whole blend names, by input. */
+/** The shares of a complete blend, by input. */
 const wholeBlend = (command: Command): number[] => inputLetters.map(letter => numberOf(command, letter) ?? 0)
 
 const keep = (blends: Modes['blends'], tool: number, shares: number[]): Modes['blends'] => [

@@ -1,4 +1,4 @@
-// Motors on or off, all or some.
+// Turns motors on or off, all or some.
 
 import type { EffectOf } from '../firmware/effect.ts'
 import { duration, listed } from '../format.ts'
@@ -6,7 +6,7 @@ import { type Command, hasLetter, numberOf, textOf } from '../gcode/line.ts'
 import { type Axis, axes } from '../model/printer.ts'
 import { record } from './record.ts'
 
-/** What a motor that is called by its name moves: `x` of `stepper_x`, `e` of an extruder’s; null for any other. */
+/** The axis of a motor by its name: `x` for `stepper_x`, `e` for an extruder's; null for other motors. */
 export function motorNamed(command: Command, key: string): Axis | 'e' | null {
   const name = textOf(command, key)?.toLowerCase() ?? ''
   const axis = axes.find(each => new RegExp(`^stepper_${each}\\d*$`).test(name))
@@ -17,7 +17,7 @@ export function motorNamed(command: Command, key: string): Axis | 'e' | null {
 const turnsOn = (command: Command, { on, byName }: EffectOf<'motors'>): boolean =>
   byName ? numberOf(command, byName.on) !== 0 : on
 
-/** The axes that a line names where they can be let go apart; all of them where it names none. */
+/** The axes that a line releases, if they can be released separately; all if it names none. */
 function lettingGo(command: Command, { axesApart, byName }: EffectOf<'motors'>) {
   if (byName) {
     const motor = motorNamed(command, byName.motor)

@@ -1,4 +1,4 @@
-// A straight move; on machines that home by moves, one that ends at an end stop; and one that counts from a saved position.
+// A straight move, a homing move to an end stop, or a move relative to a saved position.
 import { type Command, hasLetter, numberOf } from '../gcode/line.ts'
 import type { Recorder } from '../machine/recorder.ts'
 import type { Position, Stage } from '../machine/state.ts'
@@ -9,7 +9,7 @@ import { goTo, named, runMove, scaleOf, takeFeed, takeFilament } from './moving.
 import type { Purpose } from './purpose.ts'
 import { record } from './record.ts'
 
-/** H1 and H3 stop at the end stop, H1 homes the axis too; H2 moves single motors; H4 measures. */
+/** H1 and H3 stop at the end stop, and H1 also homes the axis; H2 moves single motors; H4 measures. */
 function toEndStops(recorder: Recorder, command: Command, how: number, moved: readonly Axis[], feedMmS: number): void {
   const { reach, reachRadiusMm, homing } = recorder.stage.printer
   const { positioning, homed } = recorder.modes
@@ -19,9 +19,9 @@ function toEndStops(recorder: Recorder, command: Command, how: number, moved: re
     const value = numberOf(command, axis.toUpperCase()) ?? 0
     const at = recorder.position[axis]
     const down = positioning === 'relative' ? value < 0 : Number.isNaN(at) ? value <= (low + high) / 2 : value < at
-    // Where the reach is round, the end stops are those of the carriages, and all stand up there.
+    // On a machine with a round reach the end stops are those of the carriages, at the top.
     target[axis] = reachRadiusMm === null ? (down ? low : high) : homing.at[axis]
-    // From who knows where: half of the way, as homing has it.
+    // From an unknown position: half the way, as homing assumes.
     if (Number.isNaN(at)) recorder.position[axis] = target[axis] + ((down ? 1 : -1) * (high - low)) / 2
   }
   goTo(recorder, target, feedMmS)
@@ -72,7 +72,7 @@ export const move = record<'move'>({
   purpose: ({ steps, stage }) => (steps ? purposeOfMove(steps, stage) : 'move'),
 })
 
-/** So near to a bucket or a brush a move has to do with it, mm. */
+/** Moves within this distance of a bucket or brush belong to it, mm. */
 const nearSpotMm = 35
 const overBrushMm = 3
 
@@ -81,7 +81,7 @@ const nearSpot = ({ printer }: Stage, kind: RegExp, { x, y }: Position): Spot | 
 
 const isAfterPrint = ({ moment }: Stage): boolean => moment === 'end' || moment === 'cancel'
 
-/** Bringing a bed that slides all the way to the front, or a bed that goes down far down, shows the print. */
+/** A sliding bed moved to the front, or a lowering bed moved far down, presents the print. */
 function presents({ from, to }: Step, { printer }: Stage): boolean {
   const axis = printer.bedCarriedOn
   if (axis === 'none') return false
@@ -91,8 +91,8 @@ function presents({ from, to }: Step, { printer }: Stage): boolean {
 }
 
 /**
- * A move that extrudes along a way is a purge line, or a purge in place over a bucket; one that extrudes in place a purge there, a
- * small one a prime; strokes over a brush are a wipe; after a print a bed that is brought forward presents it.
+ * The purpose of a move: extruding along a path is a purge line, or a purge over a bucket; extruding in place is a
+ * purge, a small amount a prime; strokes over a brush are a wipe; after a print, bringing the bed forward presents it.
  */
 export function purposeOfMove(steps: readonly Step[], stage: Stage): Purpose {
   const extruded = steps.reduce((sum, step) => sum + Math.max(0, step.filamentMm), 0)

@@ -1,4 +1,4 @@
-// Moves of the head and the filament, as commands ask for them: where they end, how long they take, what they extrude.
+// Executes moves of head and filament: where they end, how long they take, what they extrude.
 import { type Command, hasLetter, numberOf } from '../gcode/line.ts'
 import { arcPath } from '../machine/arc.ts'
 import { type AxisLimits, alongPath } from '../machine/motion.ts'
@@ -9,14 +9,14 @@ import { flowPercent, type Position } from '../machine/state.ts'
 import type { StepKind } from '../machine/trace.ts'
 import { type Axis, axes } from '../model/printer.ts'
 
-/** The feed assumed for a move before any has been set, mm/min: boards start with about this. */
+/** Feed rate before any was set, mm/min: about the default of boards. */
 const feedBeforeAnyMmMin = 1500
 
 export const mmPerInch = 25.4
 
 export const scaleOf = ({ modes }: Recorder): number => (modes.units === 'inch' ? mmPerInch : 1)
 
-/** Takes the line's feed, if it has one that a machine can use, and gives the feed that now holds, mm/s. */
+/** Takes the line's feed rate if it is valid, and returns the feed rate that applies, mm/s. */
 export function takeFeed(recorder: Recorder, command: Command): number {
   const feed = numberOf(command, 'F')
   const scale = scaleOf(recorder)
@@ -24,7 +24,7 @@ export function takeFeed(recorder: Recorder, command: Command): number {
   return (((recorder.modes.feedMmMin ?? feedBeforeAnyMmMin) / 60) * recorder.modes.feedPercent) / 100
 }
 
-/** Where the named axes end, mm of the machine; an axis stays NaN when it was unknown and the move is relative. */
+/** The end of a move in machine coordinates, mm. An axis stays NaN if it was unknown and the move is relative. */
 export function targetOf(recorder: Recorder, command: Command): Position {
   const { positioning, shift } = recorder.modes
   const scale = scaleOf(recorder)
@@ -38,13 +38,13 @@ export function targetOf(recorder: Recorder, command: Command): Position {
   return target
 }
 
-/** mm of filament for what E counts: mm, or mm³ where it counts volume. */
+/** Converts an E value to mm of filament: it is mm, or mm³ if E counts volume. */
 function lengthOfFilament(recorder: Recorder, counted: number): number {
   const diameterMm = recorder.modes.volumetric[recorder.toolMeant] ?? 0
   return diameterMm > 0 ? counted / filamentAreaMm2(diameterMm) : counted
 }
 
-/** Filament that the line asks for, mm; moves the firmware's counter along. Without a tool in use nothing is extruded. */
+/** Takes the line's E value, mm, and advances the firmware's counter. Without a tool in use nothing is extruded. */
 export function takeFilament(recorder: Recorder, command: Command): number {
   const value = numberOf(command, 'E')
   if (value === null) return 0
@@ -55,12 +55,12 @@ export function takeFilament(recorder: Recorder, command: Command): number {
   return (lengthOfFilament(recorder, change) * flowPercent(recorder.modes)) / 100
 }
 
-/** Difference along an axis; 0 when either end is unknown, since no length can be told. */
+/** The distance along an axis; 0 if either end is unknown. */
 const across = (from: number, to: number): number => (Number.isNaN(from) || Number.isNaN(to) ? 0 : to - from)
 
 export const named = (command: Command): Axis[] => axes.filter(axis => hasLetter(command, axis.toUpperCase()))
 
-/** Goes to a place of the machine at this speed, extruding on the way. */
+/** Moves to a machine position at a speed, extruding on the way. */
 export function goTo(recorder: Recorder, target: Position, feedMmS: number, filamentMm = 0, seen = true): void {
   const from = recorder.position
   const [dx, dy, dz] = [across(from.x, target.x), across(from.y, target.y), across(from.z, target.z)]
@@ -75,7 +75,7 @@ export function goTo(recorder: Recorder, target: Position, feedMmS: number, fila
   recorder.move(kindOf(filamentMm), planned(recorder, lengthMm, change, feedMmS), filamentMm)
 }
 
-/** Goes to a place by travel at the machine's own travel speed: what firmware does by itself, as when it parks. */
+/** Travels to a position at the machine's own travel speed, as firmware does when it parks. */
 export function travelTo(recorder: Recorder, place: Readonly<Partial<Position>>): void {
   const { printer } = recorder.stage
   const target = { ...recorder.position, ...place }
@@ -86,7 +86,7 @@ export function travelTo(recorder: Recorder, place: Readonly<Partial<Position>>)
 export const kindOf = (filamentMm: number): StepKind =>
   filamentMm > 0 ? 'extrude' : filamentMm < 0 ? 'retract' : 'travel'
 
-/** A path of `lengthMm` whose axes change by `change` mm, within the limits of each axis. */
+/** A move of `lengthMm` with a change of `change` mm per axis, within the axis limits. */
 export function planned(recorder: Recorder, lengthMm: number, change: AxisLimits, feedMmS: number): PlannedMove {
   const { acceleration, speedLimits, accelerationLimits } = recorder.modes
   const shares = { x: change.x / lengthMm, y: change.y / lengthMm, z: change.z / lengthMm, e: change.e / lengthMm }
@@ -95,7 +95,7 @@ export function planned(recorder: Recorder, lengthMm: number, change: AxisLimits
   return { length: lengthMm, speed, acceleration: alongPath(wanted, shares, accelerationLimits), shares }
 }
 
-/** Filament alone: extruded or retracted while the head stands. */
+/** Extrudes or retracts while the head stands still. */
 export function runFilament(recorder: Recorder, filamentMm: number, speedMmS: number): void {
   if (filamentMm === 0) return
   const { acceleration, speedLimits, accelerationLimits } = recorder.modes
@@ -117,7 +117,7 @@ export function runMove(recorder: Recorder, command: Command): void {
   goTo(recorder, target, feedMmS, filamentMm, places)
 }
 
-/** The two axes of an arc's plane and the letters of its centre along them, and the axis that it rises along. */
+/** For each plane: its two axes, the letters of an arc's centre, and the axis along which the arc rises. */
 const planeAxes = {
   xy: { axes: ['x', 'y', 'z'], centre: ['I', 'J'] },
   zx: { axes: ['z', 'x', 'y'], centre: ['K', 'I'] },

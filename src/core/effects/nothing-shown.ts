@@ -1,4 +1,4 @@
-// What a rehearsal does not show: reports, sounds, fine tuning, checks of the firmware.
+// Commands without effect on a rehearsal: reports, sounds, tuning, checks of the firmware.
 import { record } from './record.ts'
 
 export const nothingShown = record<'nothing-shown'>({

@@ -1,4 +1,4 @@
-// What a macro file can ask of the simulated printer, by the names that the board gives it.
+// The objects that a macro file can read from the simulated printer, by the board's names.
 
 import type { Recorder } from '../machine/recorder.ts'
 import { temperatureAt } from '../machine/temperature.ts'
@@ -6,7 +6,7 @@ import type { Value } from '../macros/values.ts'
 import { layersOn, topOn } from '../model/job.ts'
 import { axes } from '../model/printer.ts'
 
-/** As far as a rehearsal can see it; what it can't is left out. °C, mm, fan 0 to 1. */
+/** Facts that a rehearsal can't know are left out. °C, mm, fan 0 to 1. */
 export function objectsOf(recorder: Recorder): Record<string, Value> {
   recorder.comeToRest()
   const { modes, position, now, stage } = recorder
@@ -27,7 +27,7 @@ export function objectsOf(recorder: Recorder): Record<string, Value> {
       coldExtrudeTemperature: stage.firmware.coldestExtrudeC,
       bedHeaters: [0],
       chamberHeaters: chamber ? [nozzles.length + 1] : [],
-      // The bed's heater comes first, then one for each tool, then the chamber's.
+      // Heaters in the board's order: bed, one for each tool, chamber.
       heaters: [
         heater(temperatureAt(recorder.bed, now), modes.bedTarget, bed.highestC),
         ...nozzles,

@@ -1,4 +1,4 @@
-// Something that takes a time and is otherwise not known.
+// A command that takes time and has no other known effect.
 import { duration } from '../format.ts'
 import { record } from './record.ts'
 import { sayFromTable } from './table-words.ts'

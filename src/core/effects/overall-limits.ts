@@ -1,4 +1,4 @@
-// One speed and one acceleration for everything.
+// One speed limit and one acceleration for all axes.
 import { listed, plain } from '../format.ts'
 import { numberOf } from '../gcode/line.ts'
 import { setCorners, setOverallLimits } from './limiting.ts'

@@ -1,4 +1,4 @@
-// The head goes to where it parks.
+// Parks the head.
 
 import { mm, plain } from '../format.ts'
 import { numberOf } from '../gcode/line.ts'
@@ -7,7 +7,7 @@ import { parkHead, type Raise } from './parking.ts'
 import { record } from './record.ts'
 import { putBy } from './saving.ts'
 
-/** `G27 P`: 0 raises to at least the park height, 1 to just it, 2 by as much. */
+/** `G27 P`: 0 raises to at least the park height, 1 to exactly it, 2 by it. */
 const raises: readonly Raise[] = ['at-least', 'to', 'by']
 
 export const park = record<'park'>({

@@ -1,14 +1,14 @@
-// Where a head parks: at the spot of that name, at the place that a line names, or in the corner where firmware parks by itself.
+// The parking position: the spot with that name, the position in the line, or the firmware's default corner.
 import { type Command, numberOf } from '../gcode/line.ts'
 import type { Recorder } from '../machine/recorder.ts'
 import { spotOf } from '../model/printer.ts'
 import { travelTo } from './moving.ts'
 
-/** Firmware parks so far inside the reach, and so high, where nothing is said, mm. */
+/** The firmware's default parking position: inset from the reach, and height, mm. */
 const insetMm = 10
 const liftMm = 20
 
-/** How a head is raised when it parks: by so much, to at least, or to just this height. */
+/** How the head is raised: by a height, to at least a height, or to exactly a height. */
 export type Raise = 'by' | 'at-least' | 'to'
 
 export function parkHead(recorder: Recorder, command: Command, raise: Raise = 'by', named = true): void {

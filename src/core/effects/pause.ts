@@ -1,4 +1,4 @@
-// The print stops until a person, a pin or a time lets it go on.
+// Pauses the print until a person, a pin or a timeout continues it.
 import { duration, plain } from '../format.ts'
 import { numberOf, textOf } from '../gcode/line.ts'
 import { fileNamed, spotOf } from '../model/printer.ts'

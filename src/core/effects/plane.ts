@@ -1,4 +1,4 @@
-// The plane that arcs lie in.
+// Selects the plane of arcs.
 import { record } from './record.ts'
 
 export const plane = record<'plane'>({

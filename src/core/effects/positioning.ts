@@ -1,4 +1,4 @@
-// Absolute or relative positions; on some firmware filament is counted alike.
+// Absolute or relative positioning; on some firmware also for filament.
 import { already } from './already.ts'
 import { record } from './record.ts'
 

@@ -1,4 +1,4 @@
-// The power supply as a whole.
+// Switches the power supply.
 import { turnHeatersOff } from '../machine/heaters.ts'
 import { record } from './record.ts'
 import { alsoTold, withMore } from './table-words.ts'

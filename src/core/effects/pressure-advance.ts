@@ -1,4 +1,4 @@
-// Pressure advance: the filament is pushed ahead where a move speeds up. A rehearsal moves the same filament with it and without.
+// Pressure advance. It does not change how much filament a rehearsal extrudes.
 import { record } from './record.ts'
 
 export const pressureAdvance = record<'pressure-advance'>({

@@ -1,4 +1,4 @@
-// Where the next probing goes: ranges with a spacing, or a number of points.
+// Sets the points of the next probing: ranges with a spacing, or a number of points.
 import { numbersOf } from '../gcode/line.ts'
 import { record } from './record.ts'
 import { alsoTold, withMore } from './table-words.ts'

@@ -1,4 +1,5 @@
-// Where the probe is from the nozzle. Along Z it says how high the nozzle is when the probe triggers; it holds from the next homing.
+// Sets the probe's offset from the nozzle. Z is the nozzle's height when the probe triggers, and applies from the next
+// homing.
 import { listed, mm } from '../format.ts'
 import { numberOf } from '../gcode/line.ts'
 import { axes } from '../model/printer.ts'

@@ -1,4 +1,4 @@
-// One touch, or several at one place.
+// Probes once or several times at one position.
 import { duration, mm, plural } from '../format.ts'
 import { numberOf } from '../gcode/line.ts'
 import { probeSeconds } from '../machine/probing.ts'
@@ -20,7 +20,7 @@ export const probePoint = record<'probe-point'>({
       recorder.position = { ...recorder.position, ...target }
       recorder.step('probe', probeSeconds(printer, printer.probe, 0))
     }
-    // A touch tells where the bed is: on machines that home by moves, it homes Z.
+    // On machines that home by moves, probing a point homes Z.
     if (recorder.stage.firmware.flow) recorder.set({ homed: { ...recorder.modes.homed, z: true } })
   },
   says: ({ command, spec, stage, steps, tookS }) => {

@@ -1,4 +1,4 @@
-// Probing the bed: all of it, the print's area, or what the line names.
+// Probes the bed: all of it, the print area, or the area in the line.
 import type { EffectOf } from '../firmware/effect.ts'
 import { duration, plural } from '../format.ts'
 import { type Command, hasLetter, numberOf, numbersOf } from '../gcode/line.ts'
@@ -16,7 +16,7 @@ const onBed = (area: Rectangle, bed: Rectangle): Rectangle => ({
   back: Math.min(bed.back, Math.max(area.back, bed.front)),
 })
 
-/** The area that a line names: by its front left corner and its size, or by two corners; null where it does not. */
+/** The area in a line, by its front left corner and size, or by two corners; null if there is none. */
 function namedArea(command: Command): Rectangle | null {
   const [x, y, w, h] = ['X', 'Y', 'W', 'H'].map(letter => numberOf(command, letter))
   if (x != null && y != null && w != null && h != null) return { left: x, right: x + w, front: y, back: y + h }

@@ -1,4 +1,4 @@
-// What a line can be for: the kinds of passages (contract.md), and a plain move, which goes along with its neighbours.
+// The purposes of lines: the kinds of passages (docs/contract.md), and a plain move, which joins its neighbours.
 export const passageKinds = [
   'setup',
   'message',
@@ -29,5 +29,5 @@ export const passageKinds = [
 ] as const
 export type PassageKind = (typeof passageKinds)[number]
 
-/** What one line is for, or null for a line that goes along with its neighbours (a mode, a report, a filament reset). */
+/** The purpose of one line; null for a line that joins its neighbours (a mode, a report, a filament reset). */
 export type Purpose = PassageKind | 'move' | null

@@ -1,4 +1,4 @@
-// What is known of an effect, in one record: what it does to the machine, its sentence, its purpose, its place in the command book.
+// The record of an effect: how it runs, its sentence, its purpose, and its entry in the command book.
 import type { Does, Effect, EffectOf } from '../firmware/effect.ts'
 import type { CommandSpec } from '../firmware/spec.ts'
 import type { Command } from '../gcode/line.ts'
@@ -8,7 +8,7 @@ import type { PlainCommand, Step, Trace } from '../machine/trace.ts'
 import type { Value } from '../macros/values.ts'
 import type { Purpose } from './purpose.ts'
 
-/** A command that ran, with what it did: its row, its steps, the modes before and after. */
+/** A command that ran: its row, its steps, and the modes before and after. */
 export type Told<E extends Effect = Effect> = {
   command: Command
   spec: CommandSpec
@@ -21,13 +21,13 @@ export type Told<E extends Effect = Effect> = {
   trace: Trace
   commands: readonly PlainCommand[]
   stage: Stage
-  /** False where the script's first command of this sort meets modes that it can't know. */
+  /** False if the command depends on modes that are unknown at the start of the script. */
   modesKnown: boolean
-  /** How many commands of the printer's own files ran for it, and for how long, s; null where none did. */
+  /** The printer's files that ran for it: name, number of commands, and time, s; null if none did. */
   byFile: { name: string; commands: number; tookS: number } | null
 }
 
-/** A line as passages see it: `steps` are null where it did not run. */
+/** A line as passages see it; `steps` is null if the line did not run. */
 export type Seen<E extends Effect = Effect> = {
   command: Command
   effect: E
@@ -35,23 +35,23 @@ export type Seen<E extends Effect = Effect> = {
   stage: Stage
 }
 
-/** A file of the printer's own, or a command, that runs around another. */
+/** A file of the printer, or a command, that runs before or after a command. */
 export type Call = { file: string; params?: Readonly<Record<string, Value>> } | { command: Command }
 
 export type EffectRecord<D extends Does> = {
-  /** Whether it moves the head, or would. */
+  /** Whether it moves the head, or could. */
   movesHead: boolean
-  /** Its sort in a few words, for the command book, and words that people look for it by. */
+  /** The kind of the effect for the command book, and further search words. */
   book: { kind: string | ((effect: EffectOf<D>) => string); alsoCalled?: string }
-  /** Files of the printer's own that run before the command itself and after it. */
+  /** Files of the printer that run before and after the command. */
   calls?: (
     recorder: Recorder,
     command: Command,
     effect: EffectOf<D>,
   ) => { before?: readonly Call[]; after?: readonly Call[] }
-  /** Does it. `byFile` says that a file has run in place of the machine's own way. */
+  /** Executes the effect. `byFile` means that a file has run instead of the firmware's own procedure. */
   run?: (recorder: Recorder, command: Command, effect: EffectOf<D>, byFile: boolean) => void
-  /** The sentence for what happened; null for what the table says of it. */
+  /** The sentence for a command that ran; null to use the sentence from the table. */
   says?: (told: Told<EffectOf<D>>) => string | null
   purpose?: Purpose | ((seen: Seen<EffectOf<D>>) => Purpose)
 }

@@ -1,4 +1,4 @@
-// Lines that are run again: from the marker with a number to the one without.
+// Repeats lines, from the marker with a number to the one without.
 import { plural } from '../format.ts'
 import { numberOf } from '../gcode/line.ts'
 import { record } from './record.ts'

@@ -1,4 +1,4 @@
-// A state brought back: how positions and filament were counted, and where the head was where the line asks for it.
+// Restores a saved state: modes of counting, and on request the head's position.
 import { listed, mm } from '../format.ts'
 import { numberOf } from '../gcode/line.ts'
 import { named, takeFeed } from './moving.ts'

@@ -1,4 +1,4 @@
-// The print goes on after a pause: back to where the pause put by.
+// Resumes the print after a pause, at the saved position.
 import { plain } from '../format.ts'
 import { fileNamed } from '../model/printer.ts'
 import { record } from './record.ts'

@@ -1,4 +1,4 @@
-// What firmware retraction does from here on.
+// Sets the parameters of firmware retraction.
 
 import type { EffectOf } from '../firmware/effect.ts'
 import { listed, mm, speed } from '../format.ts'
@@ -6,7 +6,7 @@ import { type Command, numberOf } from '../gcode/line.ts'
 import type { Retraction } from '../machine/state.ts'
 import { record } from './record.ts'
 
-/** A number as a length of no less than nothing, or as a speed of more; null where it is none. */
+/** A number as a length (not negative) or a speed (positive); null if it is not valid. */
 const lengthIn = (command: Command, letter: string): number | null => {
   const value = numberOf(command, letter)
   return value === null || value < 0 ? null : value
@@ -55,7 +55,7 @@ export const retractionSettings = record<'retraction-settings'>({
         lengthMm: change.lengthMm ?? before.lengthMm,
         speedMmS: change.speedMmS ?? before.speedMmS,
         extraMm: change.extraMm ?? before.extraMm,
-        // Without a speed of its own the way back goes as fast.
+        // Without a speed for the return, the retraction speed applies.
         returnMmS: change.returnMmS ?? change.speedMmS ?? before.returnMmS,
         liftMm: change.liftMm ?? before.liftMm,
       })),

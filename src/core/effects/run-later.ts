@@ -1,4 +1,4 @@
-// A macro that is to run when its time comes.
+// Schedules a delayed macro.
 import { duration } from '../format.ts'
 import { numberOf, textOf } from '../gcode/line.ts'
 import { record } from './record.ts'
@@ -14,7 +14,7 @@ export const runLater = record<'run-later'>({
       if (recorder.stage.printer.macros) recorder.troubles.push({ kind: 'macro', line: recorder.line, why })
       return
     }
-    // None of its time left turns it off.
+    // A delay of 0 cancels it.
     if (inS <= 0) recorder.timers.delete(name)
     else {
       recorder.comeToRest()

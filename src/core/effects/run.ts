@@ -1,4 +1,4 @@
-// Runs commands on the simulated printer, one after another, with the macros and files that they call.
+// Runs commands on the simulated printer, with the macros and files that they call.
 import { effectOf } from '../firmware/spec.ts'
 import { type Command, numberOf } from '../gcode/line.ts'
 import { read, readIndented } from '../gcode/read.ts'
@@ -17,19 +17,22 @@ import type { Call } from './record.ts'
 
 export type { PlainCommand }
 
-/** A rehearsal ends here whatever the script asks, so that nothing runs for ever; a print file of millions of lines passes by. */
+/**
+ * Limit of steps: a rehearsal stops here whatever the script does. A print file that is only streamed has a higher
+ * limit.
+ */
 const maxSteps = { kept: 500_000, passing: 4_000_000 }
 const maxSeconds = 14 * 24 * 3600
-/** Macros and files that call each other go no deeper than this. */
+/** Limit for the depth of calls. */
 const deepest = 20
 
-/** Commands in their order, each worked out when its turn comes; told which tool is in use then. */
+/** Commands in order, each resolved when it runs, given the tool in use. */
 export type Commands = Iterable<PlainCommand> | ((toolInUse: () => number) => Iterable<PlainCommand>)
 
 /**
- * Runs the commands on the simulated printer and gives the trace. Never throws: commands that the family doesn't know
- * do nothing, numbers that can't be read count as absent. Times in s, lengths in mm, temperatures in °C. Without `keep` the
- * trace does not hold the commands that ran, for scripts of millions of lines.
+ * Runs commands and returns the trace. Never throws: unknown commands do nothing, and numbers that can't be read count
+ * as absent. Times in s, lengths in mm, temperatures in °C. Without `keep` the trace does not contain the commands, for
+ * scripts of millions of lines.
  */
 export function rehearse(commands: Commands, stage: Stage, { keep = true } = {}): Trace {
   const recorder = new Recorder(stage, keep)
@@ -45,7 +48,7 @@ export function rehearse(commands: Commands, stage: Stage, { keep = true } = {})
 
 const tooLong = 'The rehearsal stops here: the script would take more than two weeks.'
 
-/** The line under way when the rehearsal's time is over. */
+/** The line that was running when the time limit was reached. */
 const lateLine = ({ rows }: Trace): number =>
   rows.line[
     Math.max(
@@ -57,11 +60,11 @@ const lateLine = ({ rows }: Trace): number =>
 class Runner {
   constructor(private readonly recorder: Recorder) {}
 
-  /** One line after another; a marker that repeats lines goes back to where they begin. */
+  /** Runs lines in order; a repeat marker goes back to the start of its lines. */
   straight(commands: Iterable<PlainCommand>): void {
     const { recorder } = this
     const iterator = commands[Symbol.iterator]()
-    /** Lines since the outermost marker that is open, to be run again; empty outside of any. */
+    /** The lines since the outermost open repeat marker, for running them again. */
     const kept: PlainCommand[] = []
     const open: { at: number; left: number }[] = []
     let next = 0
@@ -93,8 +96,8 @@ class Runner {
   }
 
   /**
-   * Runs a command, what a macro makes of it, and the files that it calls; `within` are those that are under way, `which` says
-   * which of its line's commands it is.
+   * Runs a command, the lines of a macro and the files that it calls. `within` are the running calls, `which` is the
+   * command's index in its line.
    */
   command(line: number, command: Command, within: readonly string[], which?: number, whence?: Whence): void {
     const { recorder } = this
@@ -126,7 +129,7 @@ class Runner {
     if (ran) recorder.byFile.set(row, byFile ? { ...ran, ...byFile, tookS: byFile.tookS + ran.tookS } : ran)
   }
 
-  /** Runs the delayed macros whose time has come: between two lines, as the machine does one thing after another. */
+  /** Runs delayed macros that are due. They run between two lines. */
   private delayed(line: number): void {
     const { recorder } = this
     if (recorder.timers.size === 0) return
@@ -142,7 +145,7 @@ class Runner {
     }
   }
 
-  /** A row for a command that does nothing by itself. */
+  /** Adds a row for a command without an effect of its own. */
   private row(line: number, command: Command, which: number | undefined, note: string, whence?: Whence): void {
     const { recorder } = this
     recorder.beginCommand(line)
@@ -151,7 +154,7 @@ class Runner {
     recorder.endCommand()
   }
 
-  /** Runs files and commands that belong to another; gives the first file's name and what all came to, null without any. */
+  /** Runs the files and commands around a command; returns the first file's name and a summary, null without any. */
   private calls(line: number, calls: readonly Call[], within: readonly string[], asked: boolean, whence?: Whence) {
     const { recorder } = this
     if (calls.length === 0) return null
@@ -168,7 +171,7 @@ class Runner {
     return name === null ? null : { name, commands: recorder.rows.count - rows, tookS: recorder.now - began }
   }
 
-  /** Runs a file of the printer's own; false where it has none of this name. */
+  /** Runs a file of the printer; returns false if it has none with this name. */
   private file(
     line: number,
     name: string,
@@ -211,7 +214,7 @@ class Runner {
       return
     }
     const tell = (at: number, why: string, unknown: string | null) => {
-      // The template begins on the line of its key.
+      // A template starts on the line of its key.
       const inConfig = { macro: macro.name, line: macro.gcodeLine + at - 1, why, unknown }
       const place = `line ${inConfig.line} of ${macro.file ?? 'the config'}`
       const sentence = open ? why : `In the macro ${macro.name}, ${place}: ${why}`
@@ -242,10 +245,10 @@ class Runner {
   }
 }
 
-/** Whether what is rehearsed is this file itself, so that its lines are told as their own and not as those of who called it. */
+/** Whether the rehearsed text is this file itself: then its lines are reported as its own, not as the caller's. */
 const isOpen = ({ opened }: Stage, file: string | null): boolean => opened !== undefined && opened.file === file
 
-/** A file is read once, however often it is called. */
+/** Cache of files that were read: a file may be called often. */
 const knownFiles = new WeakMap<MacroFile, ReturnType<typeof readIndented>>()
 
 function commandsOf(file: MacroFile): ReturnType<typeof readIndented> {

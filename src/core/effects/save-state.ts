@@ -1,9 +1,9 @@
-// The state put by under a name.
+// Saves the state under a name.
 import { type Command, numberOf, textOf } from '../gcode/line.ts'
 import { record } from './record.ts'
 import { putBy } from './saving.ts'
 
-/** The name that a state is put by under; the empty one where a family has only one. */
+/** The name of a saved state; empty if the family has only one. */
 export const stateName = (command: Command, by: string | null): string =>
   by === null ? '' : (textOf(command, by) ?? String(numberOf(command, by) ?? 0))
 

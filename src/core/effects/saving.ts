@@ -1,4 +1,4 @@
-// Where the machine is and how it counts, put by under a name and brought back.
+// Saves position and modes of counting under a name, and restores them.
 import type { Recorder } from '../machine/recorder.ts'
 import type { Saved } from '../machine/state.ts'
 import { coordinateOrNull } from '../machine/state.ts'
@@ -22,7 +22,7 @@ export function putBy(recorder: Recorder, name: string): void {
   })
 }
 
-/** Goes back to the saved place on these axes, above first where it comes from below. */
+/** Moves to the saved position on these axes; upwards before sideways. */
 export function goBack(recorder: Recorder, saved: Saved, which: readonly Axis[], feedMmS: number): void {
   const target = { ...recorder.position }
   for (const axis of which) {
@@ -32,7 +32,7 @@ export function goBack(recorder: Recorder, saved: Saved, which: readonly Axis[],
   goTo(recorder, target, feedMmS, 0, false)
 }
 
-/** Counts again as it was put by; `counting` is how the filament stood. */
+/** Restores the modes of counting; `counting` is the filament counter. */
 export function restore(recorder: Recorder, saved: Saved, whole: boolean): void {
   const { positioning, extrusion, units, feedMmMin, feedPercent, places, filamentMm } = saved
   recorder.set({ positioning, extrusion, units, feedMmMin, feedPercent })

@@ -1,4 +1,4 @@
-// The present position called something else.
+// Renames the present position (`G92`).
 import { listed, mm, plain } from '../format.ts'
 import { hasLetter, numberOf } from '../gcode/line.ts'
 import { axes } from '../model/printer.ts'
@@ -16,7 +16,7 @@ export const setPosition = record<'set-position'>({
     for (const axis of axes) {
       const value = all ? 0 : numberOf(command, axis.toUpperCase())
       if (value === null) continue
-      // Before homing the head’s place is unknown: the number is taken for its place.
+      // Before homing the position is unknown; the number is taken as the position.
       if (Number.isNaN(recorder.position[axis])) recorder.position[axis] = value * scale + shift[axis]
       else renamed[axis] += recorder.position[axis] - shift[axis] - value * scale
     }

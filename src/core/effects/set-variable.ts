@@ -1,4 +1,4 @@
-// A macro's variable set.
+// Sets a macro's variable.
 import { textOf } from '../gcode/line.ts'
 import { setVariable as set } from './macro-variables.ts'
 import { record } from './record.ts'

@@ -1,4 +1,4 @@
-// A work offset set: to a place of the machine (L2), or so that the present place has these coordinates (L20).
+// Sets a work offset: to a machine position (L2), or so that the present position gets these coordinates (L20).
 import { listed, plain } from '../format.ts'
 import { numberOf } from '../gcode/line.ts'
 import { axes } from '../model/printer.ts'

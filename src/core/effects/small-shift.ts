@@ -1,4 +1,4 @@
-// A baby step: the nozzle is moved a little at once, and the machine does not count it.
+// A baby step: moves the nozzle slightly without changing the reported position.
 import { listed, mm } from '../format.ts'
 import { numberOf } from '../gcode/line.ts'
 import { axes } from '../model/printer.ts'

@@ -1,4 +1,4 @@
-// The limits that keep the head within its reach.
+// Soft limits on or off.
 import { numberOf } from '../gcode/line.ts'
 import { record } from './record.ts'
 

@@ -1,4 +1,4 @@
-// The sentence that needs no state: a command's title and its letters, from its table alone.
+// The sentence for a command from its table entry alone: title and letters.
 import type { CommandSpec, Letter } from '../firmware/spec.ts'
 import { mayBeMacro, specOf, toolNumber } from '../firmware/spec.ts'
 import { toolName, toolsAt } from '../firmware/tools.ts'
@@ -9,7 +9,7 @@ import type { Stage } from '../machine/state.ts'
 export const lowerFirst = (text: string): string =>
   /^[A-Z][A-Z0-9]/.test(text) ? text : text.charAt(0).toLowerCase() + text.slice(1)
 
-/** What a command means, whatever the machine's state: “Heat the bed, don’t wait: to 60 °C.” */
+/** Describes a command without the machine's state: “Heat the bed, don’t wait: to 60 °C.” */
 export function sayFromTable(command: Command, stage: Stage): string {
   const spec = specOf(stage.firmware, command)
   if (!spec && mayBeMacro(stage.firmware, command.name))
@@ -27,7 +27,7 @@ export function sayFromTable(command: Command, stage: Stage): string {
   return `${spec.title}${which}${words ? `: ${words}` : own}.`
 }
 
-/** All letters of a line in words; what the command does not take is said to be passed over. */
+/** Describes all letters of a line; letters that the command does not know are reported as ignored. */
 function sayWords(command: Command, spec: CommandSpec, stage: Stage): string {
   const words = command.words.map(word =>
     sayWord(word.letter, word.value, word.formula ?? word.quoted, word.text, spec, stage),
@@ -48,7 +48,7 @@ function sayWord(
 ): string {
   const known = spec.letters.find(each => each.letter === letter)
   if (!known) return spec.anyLetter ? text.trim() : `${text.trim()} (passed over)`
-  // “which pin” asks, “pin 4” tells.
+  // “which pin” with a number becomes “pin 4”.
   const means = known.means.replace(/^which ?/, '')
   if (said) return known.means === 'what' ? `“${said.replaceAll('"', '')}”` : `${means} ${said}`.trim()
   if (known.unit === 'switch') return saysSwitch(known, value)
@@ -57,7 +57,7 @@ function sayWord(
   return `${means} ${withUnit(value, known, text)}`.trim()
 }
 
-/** A switch that is “on” or “off”, or a thing that is done or not: “move there now”. */
+/** A switch that is “on” or “off”, or an option: “move there now”. */
 function saysSwitch({ means, number }: Letter, value: number | null): string {
   if (value === null || number === 'optional') return means
   if (/^on$|^1 for on/.test(means)) return value ? 'on' : 'off'
@@ -67,7 +67,7 @@ function saysSwitch({ means, number }: Letter, value: number | null): string {
 const headName = (address: number, { firmware, printer }: Stage): string =>
   listed(toolsAt(firmware, printer, address).map(tool => toolName(firmware, printer, tool))) || `T${address}`
 
-/** A number with its unit, several of them as they are written. */
+/** A number with its unit; several numbers as written. */
 function withUnit(value: number, letter: Letter, text: string): string {
   if (text.includes(':')) return text.trim().slice(1)
   if (letter.unit === 'mm/min') return speed(value / 60)
@@ -76,7 +76,7 @@ function withUnit(value: number, letter: Letter, text: string): string {
   return letter.unit === 'number' || letter.unit === 'text' ? plain(value, 3) : `${plain(value, 3)} ${letter.unit}`
 }
 
-/** What is left to tell of a line whose sentence speaks of some of its letters: “; fades out by height 10 mm”. */
+/** The letters that a sentence does not mention: “; fades out by height 10 mm”. */
 export function alsoTold(command: Command, spec: CommandSpec, stage: Stage, but: string): string {
   const left: Command = {
     ...command,
@@ -88,6 +88,6 @@ export function alsoTold(command: Command, spec: CommandSpec, stage: Stage, but:
   return words ? `; ${words}` : ''
 }
 
-/** A sentence with more put before its full stop. */
+/** Inserts text before a sentence's full stop. */
 export const withMore = (sentence: string, more: string): string =>
   more ? `${sentence.replace(/\.$/, '')}${more}.` : sentence

@@ -1,4 +1,4 @@
-// What a tool holds while it is in use and while it stands by, and whether its heater does either now.
+// Sets a tool's active and standby temperatures, and which of them applies.
 import { celsius, listed } from '../format.ts'
 import { numberOf } from '../gcode/line.ts'
 import { setToolHeat } from '../machine/heaters.ts'
@@ -18,7 +18,7 @@ export const toolHeat = record<'tool-heat'>({
     if (!before) return
     const [activeC, standbyC] = [numberOf(command, effect.active), numberOf(command, effect.standby)]
     const asked = effect.state === null ? null : numberOf(command, effect.state)
-    // A tool that was never selected stays off until it is, or is told otherwise.
+    // A tool that was never selected stays off until it is selected or set.
     const state = states[asked ?? -1] ?? (tool === recorder.modes.tool ? 'active' : before.state)
     setToolHeat(recorder, tool, {
       activeC: Math.max(0, activeC ?? before.activeC),

@@ -1,4 +1,4 @@
-// Where a tool's nozzle is from the head.
+// Sets a tool's offset from the head.
 import { listed, mm } from '../format.ts'
 import { numberOf } from '../gcode/line.ts'
 import { toolOffset as offsetOf, withAxes } from '../machine/places.ts'

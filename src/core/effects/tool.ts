@@ -1,4 +1,4 @@
-// A tool selected: its offset and its heat take the place of the one before, by the printer's own files where it has them.
+// Selects a tool: its offset and temperature apply, and the printer's tool-change files run.
 
 import { toolNumber } from '../firmware/spec.ts'
 import { addressOf, toolName, toolsAt } from '../firmware/tools.ts'
@@ -14,14 +14,14 @@ import { travelTo } from './moving.ts'
 import { type Call, record } from './record.ts'
 import { alsoTold, withMore } from './table-words.ts'
 
-/** The number that a line names: by its name (`T1`), by a letter (`M6 T11`), or by a key (`EXTRUDER=extruder1`); −1 for none. */
+/** The number that a line names: by name (`T1`), letter (`M6 T11`) or key (`EXTRUDER=extruder1`); −1 for none. */
 export function toolNamed(command: Command, by: string | null): number | null {
   if (by === null) return toolNumber(command.name)
   const named = textOf(command, by)
   return named === null ? numberOf(command, by) : clampedNumber(/(?<!\d)\d+$/.exec(named)?.[0] ?? '0')
 }
 
-/** What a number selects: a tool by its place in the list, a blend that stands for the mixing one, none, or nothing at all. */
+/** What a number selects: a tool by index, a blend of the mixing tool, no tool, or nothing. */
 export type Selected = { tool: number; blend: number | null } | null
 
 export function selectedBy(number: number | null, stage: Stage, blends: readonly { tool: number }[]): Selected {
@@ -35,7 +35,7 @@ export function selectedBy(number: number | null, stage: Stage, blends: readonly
   return mixing >= 0 && (blended || number < Math.max(max, 0)) ? { tool: mixing, blend: number } : null
 }
 
-/** The files of a change, as bits of P say which of them run: 1 tfree, 2 tpre, 4 tpost. */
+/** The files of a tool change, selected by the bits of P: 1 tfree, 2 tpre, 4 tpost. */
 function files(recorder: Recorder, command: Command, to: number): { before: Call[]; after: Call[] } {
   const { printer } = recorder.stage
   const bits = numberOf(command, 'P') ?? 7
@@ -44,7 +44,7 @@ function files(recorder: Recorder, command: Command, to: number): { before: Call
   if (from === to) return { before: [], after: [] }
   const leaving = from < 0 ? [] : call(1, `tfree${from}.g`)
   const arriving = to < 0 ? [] : call(2, `tpre${to}.g`)
-  // While the next one is fetched, none is in use.
+  // While the next tool is fetched, none is in use.
   const none: Call[] =
     from >= 0 && arriving.length > 0
       ? [
