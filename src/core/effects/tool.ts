@@ -61,7 +61,10 @@ function files(recorder: Recorder, command: Command, to: number): { before: Call
   return { before: [...leaving, ...none, ...arriving], after: to < 0 ? [] : call(4, `tpost${to}.g`) }
 }
 
-/** Where two carriages that park by themselves rest along X, mm, the one that is left and the one that is taken; null where they don't. */
+/**
+ * The parking positions of two self-parking carriages along X, mm: of the tool that is left, and of the one that is
+ * taken. Null on other machines.
+ */
 function restsAfter(
   { carriages }: Pick<Modes, 'carriages'>,
   { printer }: Stage,
@@ -74,12 +77,15 @@ function restsAfter(
     : { left: leftX, taken: takenX }
 }
 
-/** Makes a tool the one in use. The nozzle's place changes with the offsets; boards bring the new nozzle to where the old one was. */
+/**
+ * Makes a tool the one in use. The nozzle position changes by the offsets; boards move the new nozzle to where the old
+ * one was.
+ */
 function take(recorder: Recorder, { tool, blend }: NonNullable<Selected>, stays: boolean): void {
   const { modes, stage } = recorder
   const left = modes.tool
   const rests = restsAfter(modes, stage, left, tool)
-  // The carriage that printed goes to its place.
+  // The carriage that printed parks.
   if (rests) travelTo(recorder, { ...recorder.position, x: rests.left })
   recorder.set({ tool, blend })
   if (left === tool) return
@@ -88,7 +94,7 @@ function take(recorder: Recorder, { tool, blend }: NonNullable<Selected>, stays:
     if (tool >= 0) setToolHeat(recorder, tool, { state: 'active' })
   }
   if (rests) {
-    // The other one stands in its own until it is moved.
+    // The other carriage stays parked until it is moved.
     recorder.position = { ...recorder.position, x: rests.taken }
     recorder.step('stand', 0)
     return

@@ -1,4 +1,4 @@
-// Waiting for whatever has been told to heat, for one tool or heater, or for a sensor by its name.
+// Waits for all heaters that have a target, for one tool or heater, or for a sensor by its name.
 import { toolsAt } from '../firmware/tools.ts'
 import { celsius, duration } from '../format.ts'
 import { type Command, hasLetter, numberOf, textOf } from '../gcode/line.ts'
@@ -35,7 +35,7 @@ export const waitForHeaters = record<'wait-for-heaters'>({
     const [tool, heater] = [numberOf(command, 'P'), numberOf(command, 'H')]
     const within = numberOf(command, 'S')
     const all = tool === null && heater === null && !hasLetter(command, 'C')
-    // The bed's heater is the first, then one for each tool.
+    // Heater 0 is the bed's; one for each tool follows.
     if (all || heater === 0) waitForBed(recorder, true, within)
     const tools = all
       ? printer.tools.map((_, each) => each)

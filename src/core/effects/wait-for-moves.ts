@@ -1,4 +1,4 @@
-// Waiting until all moves that were sent are done.
+// Waits until all moves are finished.
 import { record } from './record.ts'
 
 export const waitForMoves = record<'wait-for-moves'>({

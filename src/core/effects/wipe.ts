@@ -1,4 +1,4 @@
-// The nozzle wiped on the printer's brush.
+// Wipes the nozzle on the printer's brush.
 
 import { duration, plural } from '../format.ts'
 import { numberOf } from '../gcode/line.ts'
@@ -7,7 +7,7 @@ import { travelTo } from './moving.ts'
 import { record } from './record.ts'
 
 const ordinaryStrokes = 5
-/** A stroke goes so far to each side of the brush's middle, mm. */
+/** Length of a stroke to each side of the brush's centre, mm. */
 const halfStrokeMm = 10
 
 export const wipe = record<'wipe'>({

@@ -1,4 +1,4 @@
-// One of the nine work offsets chosen.
+// Selects one of the nine work offsets.
 import { listed, mm } from '../format.ts'
 import { axes } from '../model/printer.ts'
 import { record } from './record.ts'

@@ -1,4 +1,4 @@
-// A macro that the family offers, put at the end of the config that is open.
+// Adds a macro that the family offers to the end of the open config.
 import { macroTexts } from '../../firmware/macro-texts.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
 
@@ -12,7 +12,7 @@ export function addMacro({ text, lines, stage }: Rehearsed, name: string): Plan 
   if (taken) return refuse(`There is a macro ${taken} already. Change that one.`)
   const ending = lines.find(line => line.ending)?.ending ?? '\n'
   const gap = text === '' || text.endsWith(ending + ending) ? '' : text.endsWith(ending) ? ending : ending + ending
-  // What the host saved stays at the end of its file.
+  // The part that the host saved stays at the end of the file.
   const saved = text.search(/^#\*#/m)
   const at = saved < 0 ? text.length : saved
   const insert = `${saved < 0 ? gap : ''}${made.join(ending)}${ending}${saved < 0 ? '' : ending}`

@@ -1,4 +1,4 @@
-// Removes, moves and copies whole passages, headings along with them.
+// Removes, moves and copies whole passages with their headings.
 import type { Line } from '../../gcode/line.ts'
 import type { Passage } from '../passages.ts'
 import { type Range, wholeBlockOf, whyParted } from './blocks.ts'
@@ -6,7 +6,7 @@ import { type Plan, type Rehearsed, rangeOf, refuse } from './plan.ts'
 
 const blank = (line: Line | undefined): boolean => line?.kind === 'blank'
 
-/** Takes a passage out, and of the blank lines around it those that would be left doubled. */
+/** Removes a passage, and blank lines around it that would be doubled. */
 export function remove(script: Rehearsed, passage: Passage): Plan {
   const { lines } = script
   const block = wholeBlockOf(script, passage)
@@ -17,12 +17,12 @@ export function remove(script: Rehearsed, passage: Passage): Plan {
   return { ok: true, title: `Remove “${passage.title}”`, edits: [{ ...rangeOf(lines, first, until), insert: '' }] }
 }
 
-/** Line ends of the block as a block in the middle of a text has them: a last line without one gets the text's own. */
+/** The lines of a block with line breaks; a last line without one gets the text's own. */
 function ended(text: string, lines: readonly Line[]): string {
   return /[\r\n]$/.test(text) ? text : text + (lines.find(line => line.ending)?.ending ?? '\n')
 }
 
-/** Changes places with the passage before or after; what stands between the two stays between them. */
+/** Swaps the passage with the previous or next one. Lines between the two stay between them. */
 export function move(script: Rehearsed, passages: readonly Passage[], passage: Passage, down: boolean): Plan {
   const { text, lines } = script
   const at = passages.findIndex(each => each.firstLine === passage.firstLine)
@@ -37,7 +37,7 @@ export function move(script: Rehearsed, passages: readonly Passage[], passage: P
   const a = rangeOf(lines, upperBlock.first, upperBlock.last)
   const b = rangeOf(lines, lowerBlock.first, lowerBlock.last)
   const [above, between, below] = [text.slice(a.from, a.to), text.slice(a.to, b.from), text.slice(b.from, b.to)]
-  // The text's last line keeps its ending, or its lack of one.
+  // The text's last line keeps its line break, or stays without one.
   const unended = !/[\r\n]$/.test(below)
   const swapped = ended(below, lines) + between + (unended ? above.replace(/\r?\n$|\r$/, '') : above)
   return {
@@ -47,7 +47,10 @@ export function move(script: Rehearsed, passages: readonly Passage[], passage: P
   }
 }
 
-/** Puts a copy after it, parted from it as passages in this text are: by a blank line where there is one before or after it. */
+/**
+ * Inserts a copy after the passage, separated as passages in this text are: by a blank line if there is one before or
+ * after it.
+ */
 export function duplicate(script: Rehearsed, passage: Passage): Plan {
   const { text, lines } = script
   const block = wholeBlockOf(script, passage)
@@ -61,7 +64,7 @@ export function duplicate(script: Rehearsed, passage: Passage): Plan {
   return { ok: true, title: `Copy “${passage.title}”`, edits: [{ from: to, to, insert }] }
 }
 
-/** Changes the words of its heading and keeps the decoration, or puts a heading above a passage that has none. */
+/** Changes the words of a heading and keeps its decoration, or adds a heading to a passage without one. */
 export function rename({ lines }: Rehearsed, passage: Passage, title: string): Plan {
   const wanted = title.trim().replace(/\s+/g, ' ')
   if (wanted === '') return refuse('A heading needs words.')

@@ -1,9 +1,9 @@
-// Edits of a host's config keep to its form: a line of a template stands to the right, or it would be none.
+// Adapts edits to a host's config: lines of a template must be indented.
 import type { Edit } from '../../model/script.ts'
 
 const blank = /^[ \t]+/
 
-/** The blanks that lines of the template about this place begin with; none where the place is in no template. */
+/** The indentation of the template lines around an offset; empty outside a template. */
 function indentAbout(text: string, at: number): string {
   const lineFrom = text.lastIndexOf('\n', at - 1) + 1
   const here = blank.exec(text.slice(lineFrom, lineFrom + 80))?.[0]
@@ -17,11 +17,11 @@ function indentAbout(text: string, at: number): string {
   return (before && blank.exec(before)?.[0]) ?? ''
 }
 
-/** Lines that edits bring in are put as far to the right as those about them. */
+/** Indents inserted lines like the lines around them. */
 export const asTemplate = (text: string, edits: readonly Edit[]): Edit[] =>
   edits.map(edit => {
     const indent = indentAbout(text, edit.from)
-    // Whole sections stand at the left, as they came.
+    // Whole sections stay unindented.
     if (indent === '' || edit.insert.split('\n').some(line => line.startsWith('['))) return edit
     const startsLine = edit.from === 0 || text[edit.from - 1] === '\n'
     const lines = edit.insert.split('\n')

@@ -1,4 +1,4 @@
-// What stands in a script as one and must not be cut: guards, branches and loops, made passages, refrains.
+// Finds blocks that must not be cut: guards, branches and loops, made passages, refrains.
 import { effectOf } from '../../firmware/spec.ts'
 import { guardsOf } from '../../formula/marks.ts'
 import { type Line, numberOf } from '../../gcode/line.ts'
@@ -12,12 +12,12 @@ import type { Passage } from '../passages.ts'
 import { refrainsIn } from '../refrain-marks.ts'
 import { blockOf, type Rehearsed } from './plan.ts'
 
-/** Lines first…last, counted from 1; `seams` are those of them that part its branches, the first and last line's own among them. */
+/** Lines first…last, from 1; `seams` are the lines that separate its branches, including the first and the last. */
 type Block = { what: string; first: number; last: number; seams: readonly number[] }
 
 export type Range = { first: number; last: number }
 
-/** Another program's branches, each from its condition to its end. */
+/** A slicer's branches, each from its condition to its end. */
 function foreignBlocks(lines: readonly Line[], stage: Stage): Block[] {
   const blocks: Block[] = []
   const open: number[][] = []
@@ -35,7 +35,7 @@ function foreignBlocks(lines: readonly Line[], stage: Stage): Block[] {
   return blocks
 }
 
-/** Branches and loops that are told by how far right their lines stand. */
+/** Branches and loops that are marked by indentation. */
 function indentedBlocks(lines: readonly Line[]): Block[] {
   const blocks: Block[] = []
   const commands = lines.filter(({ command }) => command !== null)
@@ -57,7 +57,7 @@ function indentedBlocks(lines: readonly Line[]): Block[] {
   return blocks
 }
 
-/** Lines that a marker repeats. */
+/** Lines between repeat markers. */
 function repeatedBlocks(lines: readonly Line[], stage: Stage): Block[] {
   const blocks: Block[] = []
   const open: number[] = []
@@ -97,7 +97,7 @@ function blocksIn({ lines, stage }: Pick<Rehearsed, 'lines' | 'stage'>): Block[]
   ]
 }
 
-/** Whether lines take a part of a block that is no part by itself: neither all of it, nor something within one of its branches. */
+/** Whether a range cuts a block: it neither contains the whole block nor lies within one branch. */
 function cuts({ first, last }: Range, block: Block): boolean {
   if (last < block.first || first > block.last) return false
   if (first <= block.first && last >= block.last) return false
@@ -106,15 +106,15 @@ function cuts({ first, last }: Range, block: Block): boolean {
   return seam === undefined || last >= next || last > block.last
 }
 
-/** The first block that lines from…to would be cut out of, or cut; null where they cut none. */
+/** The first block that a range cuts; null if it cuts none. */
 const cutBlock = (blocks: readonly Block[], range: Range): Block | null =>
   blocks.find(block => cuts(range, block)) ?? null
 
 const toldAs = ({ what, first, last }: Block): string => `the ${what} on lines ${first} to ${last}`
 
 /**
- * A passage's lines with its heading, and with the guards, branches and markers around them where nothing else stands in those.
- * A sentence where the passage is a part of such a block that can't go by itself.
+ * A passage's lines with its heading, and with the guards, branches and markers around them if those contain nothing
+ * else. A sentence if the passage is an inseparable part of such a block.
  */
 export function wholeBlockOf(script: Rehearsed, passage: Passage): Range | string {
   const blocks = blocksIn(script)
@@ -133,7 +133,7 @@ export function wholeBlockOf(script: Rehearsed, passage: Passage): Range | strin
   return range
 }
 
-/** Why lines can't be put or taken together: they would part a block. Null where they would not. */
+/** Why a range of lines can't be commented out or moved: it would cut a block. Null if it would not. */
 export function whyParted(script: Rehearsed, range: Range): string | null {
   const cut = cutBlock(blocksIn(script), range)
   return cut ? `It would go into or out of ${toldAs(cut)}, where its lines would mean something else.` : null

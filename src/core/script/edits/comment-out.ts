@@ -1,4 +1,4 @@
-// Puts a passage to sleep and wakes it: its commands become comments and commands again, its comments stay what they were.
+// Comments a passage out and puts it back: commands become comments and commands again, comments stay unchanged.
 
 import type { Line } from '../../gcode/line.ts'
 import { sleeping } from '../../gcode/read.ts'
@@ -8,13 +8,15 @@ import { wholeBlockOf } from './blocks.ts'
 import { wake as wakeLine } from './lines.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
 
-/** The passage's lines, whole blocks of them; a sentence where it is a part of one. */
+/** The passage's lines as whole blocks; a sentence if it is part of one. */
 function within(script: Rehearsed, passage: Passage): readonly Line[] | string {
   const block = wholeBlockOf(script, passage)
   return typeof block === 'string' ? block : script.lines.slice(block.first - 1, block.last)
 }
 
-/** A line that sleeps already gets one more `;`, so that waking the passage leaves it commented out. */
+/**
+ * A line that is commented out already gets one more `;`, so that it stays commented out when the passage is put back.
+ */
 export function commentOutPassage(script: Rehearsed, passage: Passage): Plan {
   const edits: Edit[] = []
   const lines = within(script, passage)
@@ -35,7 +37,7 @@ export function wake(script: Rehearsed, passage: Passage): Plan {
   const edits = lines.flatMap(line => {
     const inner = sleeping(line)
     if (!inner) return []
-    // Of several `;` one goes; of one, the spaces after it go too.
+    // Of several `;` one is removed; a single `;` is removed with the spaces after it.
     const signs = /^\s*(;+)/.exec(line.raw)?.[1]?.length ?? 0
     const from = line.from + line.raw.indexOf(';')
     return [signs > 1 ? { from, to: from + 1, insert: '' } : wakeLine(line, inner)]

@@ -1,4 +1,4 @@
-// Brings a purge line from one edge of the bed to another, as far from the new edge as it was from the old one.
+// Moves a purge line to a different edge of the bed, at the same distance from it.
 
 import { stepsOfCommand } from '../../machine/trace.ts'
 import type { Axis } from '../../model/printer.ts'
@@ -9,7 +9,7 @@ import { type Plan, type Rehearsed, refuse } from './plan.ts'
 export const edges = ['left', 'right', 'front', 'back'] as const
 export type Edge = (typeof edges)[number]
 
-/** The edge that the passage's strokes run along and are nearest to; null when it lays none. */
+/** The edge that the passage's strokes run along and are nearest to; null if it has no strokes. */
 export function edgeOf(script: Rehearsed, passage: Passage): Edge | null {
   const { bed } = script.stage.printer
   let [left, right, front, back] = [
@@ -35,8 +35,9 @@ const upright = (edge: Edge): boolean => edge === 'left' || edge === 'right'
 const far = (edge: Edge): boolean => edge === 'right' || edge === 'back'
 
 /**
- * Turns a passage about the bed's diagonal where it must run the other way, and mirrors it where it must lie at the far
- * side. Refused for relative moves and arcs, which a change of letters does not turn, and beyond the reach.
+ * Reflects a passage at the bed's diagonal if the new edge runs in the other direction, and mirrors it if the edge is
+ * on the opposite side. Refused for relative moves and arcs, which can't be reflected by changing letters, and beyond
+ * the reach.
  */
 export function moveToEdge(script: Rehearsed, passage: Passage, to: Edge): Plan {
   const from = edgeOf(script, passage)
@@ -48,7 +49,7 @@ export function moveToEdge(script: Rehearsed, passage: Passage, to: Edge): Plan 
   const rule = (axis: Axis, value: number): { axis: Axis; value: number } => {
     if (axis === 'z') return { axis, value }
     const onto = turns ? (axis === 'x' ? 'y' : 'x') : axis
-    // Measured from the low side of its own axis, then laid off from the low or the far side of the new one.
+    // Measured from the lower side of the old axis, then applied from the lower or upper side of the new one.
     const inset = value - bed[axis][0]
     const span = bed[onto][1] - bed[onto][0]
     const measured = onto === across && far(from) ? bed[axis][1] - bed[axis][0] - inset : inset

@@ -1,4 +1,4 @@
-// What a person can ask to be done to a script, and the plan that answers it. The one list of editing tools.
+// The requests for edits, and the plan for each. This is the only list of editing tools.
 
 import type { Values } from '../makers/maker.ts'
 import type { Passage } from '../passages.ts'
@@ -50,7 +50,7 @@ export type EditRequest =
   | { do: 'count-filament'; to: 'absolute' | 'relative' }
   | { do: 'units'; to: 'mm' | 'inch' }
 
-/** Tools that change the numbers in a passage's lines. */
+/** Tools that change numbers in a passage's lines. */
 const reshapes: readonly EditRequest['do'][] = [
   'nudge',
   'amount',
@@ -63,7 +63,7 @@ const reshapes: readonly EditRequest['do'][] = [
   'shape',
 ]
 
-/** The passages among which one is found: the whole list, or the parts of the one that it belongs to. */
+/** The passage at a line with its siblings: the whole list, or the parts of the passage it belongs to. */
 function familyOf(passages: readonly Passage[], at: number): { siblings: readonly Passage[]; passage: Passage } | null {
   const whole =
     passages.find(({ firstLine, parts }) => firstLine === at && parts.length === 0) ??
@@ -136,7 +136,7 @@ function answer(script: Rehearsed, passages: readonly Passage[], request: EditRe
   }
 }
 
-/** The plan for a request on a text that has been rehearsed; keep marks are heeded. */
+/** Plans an edit of a rehearsed text, respecting keep marks. */
 export const planEdit = (
   text: string,
   rehearsed: Omit<Rehearsed, 'text'> & { passages: readonly Passage[] },
@@ -151,10 +151,12 @@ const withoutMarkers = (text: string): string => text.replace(/^;@ [^\r\n]*(?:\r
 const isOurs = (text: string): boolean =>
   text.includes('@') || text.split('\n').some(line => /^;[=?]/.test(line.trimStart()))
 
-/** Of a config or macro file: nothing of our own language is written into it, and what is in a template stands to the right. */
+/**
+ * Adapts a plan to a config or macro file: nothing of our language is written into it, and template lines are indented.
+ */
 function keptToForm(text: string, { opened, firmware }: Rehearsed['stage'], plan: Plan): Plan {
   if (!opened || !plan.ok) return plan
-  // What a maker made is ordinary text there: nothing would make it again.
+  // A made passage becomes ordinary text there, because it could not be made again.
   const edits = plan.edits.map(edit => ({ ...edit, insert: withoutMarkers(edit.insert) }))
   if (edits.some(({ insert }) => isOurs(insert)))
     return refuse('Values and settings of ours mean nothing in a config or a macro file, so this can’t be done there.')

@@ -1,4 +1,4 @@
-// Counts filament the other way through a whole script, with the same motion: every E rewritten, the modes too.
+// Changes a whole script between absolute and relative extrusion with the same motion: rewrites every E and the modes.
 import { type Effect, effectOf } from '../../firmware/spec.ts'
 import { plain } from '../../format.ts'
 import { numberOf, wordOf } from '../../gcode/line.ts'
@@ -11,8 +11,8 @@ import { doesOtherwise, everywhere, inEveryWay, sourceOf } from './ways.ts'
 const short = (value: number): string => plain(value, 5)
 
 /**
- * Rewrites a script so that filament is counted `to`. Filament that is reset stays reset. Refused where an E has
- * no number, and where the script counts one way before a line that changes it unsaid.
+ * Rewrites a script to absolute or relative extrusion. Resets stay resets. Refused if an E has no number, and if the
+ * script depends on the initial mode before a line that changes it implicitly.
  */
 export function countFilament(script: Rehearsed, to: 'absolute' | 'relative'): Plan {
   const name = script.stage.firmware.phrases.countFilament(to)
@@ -32,7 +32,7 @@ export function countFilament(script: Rehearsed, to: 'absolute' | 'relative'): P
 
 const moves = ({ does }: Effect): boolean => does === 'move' || does === 'arc'
 
-/** The edits of one way through the script. */
+/** The edits for one path through the script. */
 function counted(way: Rehearsed, to: 'absolute' | 'relative', name: string): Edit[] | string {
   const { lines, commands, trace, stage } = way
   const edits: Edit[] = []
@@ -51,7 +51,7 @@ function counted(way: Rehearsed, to: 'absolute' | 'relative', name: string): Edi
       continue
     }
     if (effect.does === 'positioning' && effect.filamentToo && stated) {
-      // Such a line would turn the counting back; it is said again after it.
+      // Such a line would change the extrusion mode back, so the mode is set again after it.
       const end = line.from + line.raw.length + line.ending.length
       if (effect.positioning !== to) edits.push({ from: end, to: end, insert: `${name}${line.ending || '\n'}` })
       continue

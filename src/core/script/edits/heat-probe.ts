@@ -1,4 +1,5 @@
-// Probing without ooze: the nozzle holds only what doesn't ooze until the bed has been probed, and gets its full heat after.
+// Probing without ooze: the nozzle stays at the ooze-safe temperature until the bed has been probed, and gets its full
+// temperature afterwards.
 import { heatedTools, heaterOf } from '../../effects/heating.ts'
 import { type Effect, effectOf } from '../../firmware/spec.ts'
 import { plain } from '../../format.ts'
@@ -10,19 +11,21 @@ import { insertAfter, replacePiece } from './lines.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
 import { everywhere, inEveryWay, sourceOf } from './ways.ts'
 
-/** `cornerLiftMm` above 0 brings the head up over the front left corner while it heats; `settleS` stands there a while. */
+/** With `cornerLiftMm` above 0 the head heats above the front left corner; `settleS` is a dwell. */
 export type ProbeCool = { cornerLiftMm: number; settleS: number }
 
-/** The bed's corner is kept clear by this much, mm. */
+/** Distance from the bed's corner, mm. */
 const cornerInsetMm = 2
 
-/** A place in a line that says how warm the nozzle is to be: a word or a key, and what it comes to. */
+/** A word or key of a line that sets the nozzle temperature, with its value. */
 type Warmth = { piece: Word | Key; targetC: number }
 
 const isWarmth = (effect: Effect | undefined): boolean =>
   effect?.does === 'heat' || effect?.does === 'tool-heat' || effect?.does === 'wait-for-heaters'
 
-/** The letters or keys of a line that may hold the temperature of the nozzle in use; null where it heats something else. */
+/**
+ * The letters or keys of a line that set the temperature of the nozzle in use; null if the line heats something else.
+ */
 function lettersOf(command: Command, effect: Effect, inUse: number, stage: Stage): readonly string[] | null {
   const tool = Math.max(0, inUse)
   if (effect.does === 'heat')
@@ -41,8 +44,8 @@ const withWritten = (piece: Word | Key, text: string): string =>
   (piece.kind === 'key' ? piece.text.slice(0, piece.text.length - piece.value.length) : piece.text.charAt(0)) + text
 
 /**
- * Lowers all that heats the nozzle or waits for it before the last probing and is hotter than the material's ooze-safe
- * temperature, and puts the full heat, as it was written, behind the probing where no later line heats to it.
+ * Lowers everything before the last probing that heats the nozzle above the ooze-safe temperature or waits for it, and
+ * adds the full temperature, as it was written, after the probing unless a later line sets it.
  */
 export function probeWithoutOoze(script: Rehearsed, how: ProbeCool): Plan {
   const safeC = script.stage.material.oozeSafeC
@@ -65,7 +68,7 @@ function lastProbe({ commands, trace, stage }: Rehearsed): number {
   return -1
 }
 
-/** The edits of one way through the script. */
+/** The edits for one path through the script. */
 function lowered(way: Rehearsed, { cornerLiftMm, settleS }: ProbeCool): Edit[] | string {
   const { lines, commands, trace, stage } = way
   const { phrases } = stage.firmware

@@ -1,16 +1,17 @@
-// Findings set aside: a keep mark above the line says which, why, and of what text, so that it comes back when that changes.
+// Ignored findings: a keep mark above the line names the rule, the reason and a checksum of the text, so that the
+// finding returns when the text changes.
 import type { Line } from '../../gcode/line.ts'
 import { madePassages } from '../makers/maker.ts'
 import { insertBefore } from './lines.ts'
 import { keptRange, type Plan, type Rehearsed, refuse } from './plan.ts'
 
-/** `;! ignore low-travel #1a2b: my clamps are low`; scripts of earlier days have `set aside` in its place. */
+/** `;! ignore low-travel #1a2b: my clamps are low`. Older scripts have `set aside` instead of `ignore`. */
 const shape = /^\s*;!\s*(?:ignore|set aside) ([a-z]+(?:-[a-z]+)+) #([0-9a-z]{4}):\s*(.*?)\s*$/
 
-/** A mark that sets a rule's findings in lines first…last aside; `holds` while those lines are as they were. */
+/** A mark that ignores a rule's findings in lines first…last; `holds` while those lines are unchanged. */
 export type AsideMark = { rule: string; reason: string; first: number; last: number; holds: boolean }
 
-/** Four signs that change when the text does: FNV-1a over its characters, spaces at the ends left out. */
+/** A checksum of four characters: FNV-1a over the text without outer spaces. */
 export function textSum(text: string): string {
   let hash = 0x811c9dc5
   for (const char of text.trim()) hash = Math.imul(hash ^ (char.codePointAt(0) as number), 0x01000193) >>> 0
@@ -25,7 +26,7 @@ const sumOf = (lines: readonly Line[], first: number, last: number): string =>
       .join('\n'),
   )
 
-/** What a line's mark says was set aside, and why; null for any other line. */
+/** The rule and reason of an ignore mark; null for other lines. */
 export function readAside(line: Line): { rule: string; sum: string; reason: string } | null {
   const [, rule, sum, reason] = line.kind === 'mark' ? (shape.exec(line.raw) ?? []) : []
   return rule && sum ? { rule, sum, reason: reason ?? '' } : null
@@ -42,7 +43,7 @@ export function asideMarks(lines: readonly Line[]): AsideMark[] {
   })
 }
 
-/** Sets a rule's finding at a line aside, with the person's reason; a made passage's as a whole. */
+/** Ignores a rule's finding at a line, with the person's reason; in a made passage, for the whole passage. */
 export function setAside({ lines }: Rehearsed, rule: string, line: number, reason: string): Plan {
   const said = reason.replace(/\s+/g, ' ').trim()
   if (said === '') return refuse('Say in a few words why; in a year you will want to know.')
@@ -53,13 +54,13 @@ export function setAside({ lines }: Rehearsed, rule: string, line: number, reaso
   const mark = `;! ignore ${rule} #${sumOf(lines, first, made?.lastLine ?? line)}: ${said}`
   const title = `Ignore “${rule}” on line ${line}`
   if (old) return { ok: true, title, edits: [{ from: old.from, to: old.from + old.raw.length, insert: mark }] }
-  // Above the marks that stand there already, so that none is parted from its line.
+  // Inserted above other marks, so that none is separated from its line.
   let above = first
   while (lines[above - 2]?.kind === 'mark' && /^\s*;!/.test(lines[above - 2]?.raw ?? '')) above--
   return { ok: true, title, edits: [insertBefore(lines, above, mark)] }
 }
 
-/** Takes the mark away again, so that the finding speaks. */
+/** Removes the mark, so that the finding is shown again. */
 export function takeBackAside({ lines }: Rehearsed, rule: string, line: number): Plan {
   const mark = lines.find(each => {
     const range = readAside(each)?.rule === rule ? keptRange(lines, each.number) : null

@@ -1,9 +1,9 @@
-// Lines up the comments behind commands, run by run, so that a script reads as two columns.
+// Aligns the comments after commands, run by run, so that a script reads in two columns.
 import type { Line } from '../../gcode/line.ts'
 import type { Edit } from '../../model/script.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
 
-/** Where a command's text ends and its comment begins; null for a line that has not both. */
+/** The columns where a command's text ends and its comment starts; null for a line without both. */
 function parts(line: Line): { codeEnd: number; comment: number } | null {
   const last = line.pieces.at(-1)
   if (line.kind !== 'command' || last?.kind !== 'comment' || !last.text.startsWith(';')) return null
@@ -11,7 +11,7 @@ function parts(line: Line): { codeEnd: number; comment: number } | null {
   return { codeEnd: line.raw.slice(0, comment).trimEnd().length, comment }
 }
 
-/** A comment further right than this is left there: lining all others up with it would push them off the screen. */
+/** Comments beyond this column are left alone: aligning the others with them would move those off the screen. */
 const furthest = 60
 
 export function lineUp({ lines }: Rehearsed): Plan {

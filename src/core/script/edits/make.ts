@@ -1,4 +1,4 @@
-// Puts a made passage into a script, or makes one again from other parameters.
+// Inserts a made passage into a script, or makes one again with different parameters.
 
 import { plain } from '../../format.ts'
 import type { Line } from '../../gcode/line.ts'
@@ -26,7 +26,7 @@ import {
 import { makerNamed } from '../makers/makers.ts'
 import { type Plan, type Rehearsed, rangeOf, refuse } from './plan.ts'
 
-/** How things are counted just before a line runs, for a maker whose passage begins there. */
+/** The modes just before a line, for a maker whose passage starts there. */
 export function surroundingsAt({ commands, trace, stage }: Rehearsed, line: number): Surroundings {
   const row = commands.findIndex((command, index) => index < trace.rows.count && command.line >= line)
   const now = row < 0 ? trace.totalS : (trace.rows.start[row] as number)
@@ -35,12 +35,12 @@ export function surroundingsAt({ commands, trace, stage }: Rehearsed, line: numb
   return { stage, modes: row < 0 ? lastModes(trace) : modesBefore(trace, row), bedHeldS: Math.max(0, heldS) }
 }
 
-/** A maker by its name, which needs the list of them, or the maker itself. */
+/** A maker by name (looked up in the list), or the maker itself. */
 type Which = string | Maker
 const makerOf = (which: Which): Maker | undefined => (typeof which === 'string' ? makerNamed(which) : which)
 const nameOf = (which: Which): string => (typeof which === 'string' ? which : which.name)
 
-/** What a maker makes of these values before a line: its lines and the values as it took them, or why it can't. */
+/** Runs a maker with values before a line: returns the lines and the values as used, or why it can't. */
 export function madeNow(
   script: Rehearsed,
   which: Which,
@@ -58,8 +58,8 @@ export function madeNow(
 }
 
 /**
- * `at` is the marker line of a made passage of the same maker, which is then made again; else the new passage goes in before
- * that line (one past the last line for the end). Values that are left out are the standard ones.
+ * If `at` is the marker line of a made passage of the same maker, that passage is made again; otherwise the new passage
+ * is inserted before that line (one past the last line for the end). Missing values are the standard ones.
  */
 export function makePassage(script: Rehearsed, which: Which, values: Values, at: number): Plan {
   const { lines } = script
@@ -81,13 +81,13 @@ export function makePassage(script: Rehearsed, which: Which, values: Values, at:
   return why ? refuse(why) : { ...plan, ...note }
 }
 
-/** A move to a place along an axis. */
+/** A move to a position along an axis. */
 const placeWord = /^G[0123]\b.*\b[XYZ]-?[\d.]/
 
-/** Why no passage that counts from the bed goes in here: G92 has given the place another name. Null where it has not. */
+/** Why no passage with bed coordinates can be inserted here: G92 has renamed the position. Null if it has not. */
 function renamedAt(script: Rehearsed, at: number): string | null {
   const { modes, stage } = surroundingsAt(script, at)
-  // Machines that are set up by hand have their origin so, and all counts from there.
+  // Machines with a manually set origin always work that way.
   if (stage.firmware.originByHand) return null
   const axis = axes.find(each => Math.abs(modes.places.renamed[each]) > 0.001)
   if (!axis) return null
@@ -110,10 +110,10 @@ function put({ text: whole, lines }: Rehearsed, at: number, text: string, title:
   return { ok: true, title: `Add: ${title}`, edits: [{ from, to: from, insert: gap + text + ending }] }
 }
 
-/** What a hot end is said to melt is no sharp line; a short dab spoils nothing. */
+/** Tolerances: the stated flow of a hot end is not exact, and a short purge in place may exceed it. */
 const flow = { doubt: 1.05, inPlace: 1.5, worthMm: 3 }
 
-/** Why what would be made, on the lines first…last of the new text, can't be: it leaves where the head may go, or heats or pushes too much. */
+/** Why the new passage on lines first…last is not possible: it leaves the reach, overheats, or extrudes too much. */
 function whyNot({ text, stage }: Rehearsed, { edits }: Ready, first: number, last: number): string | null {
   const { trace } = rehearseLines(read(applyEdits(text, edits)), stage)
   const { printer } = stage
@@ -141,8 +141,7 @@ function whyNot({ text, stage }: Rehearsed, { edits }: Ready, first: number, las
       flowMm3S > (printer.tools[tool]?.highestFlowMm3S ?? Infinity) * flow.doubt,
   )
   if (thick) return tooMuch(thick.flowMm3S, thick.tool)
-  // In one place nothing is laid thin, so a while of too much is forgiven; what was retracted, by whichever tool or before the
-  // script, only comes back.
+  // A purge in place may exceed the flow for a while, and filament that returns after a retraction does not count.
   const own = retractionOf(printer, trace.beginning.modes.tool)
   let back = withinPrint.includes(stage.moment) ? own * flow.inPlace : 0
   for (const step of stepsOf(trace)) {

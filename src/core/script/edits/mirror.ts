@@ -1,12 +1,12 @@
-// Turns a passage about its own middle, so that it runs the other way where it is.
+// Mirrors a passage about its own centre, so that it runs in the opposite direction at the same place.
 import { modesBefore, stepsOfCommand } from '../../machine/trace.ts'
 import type { Passage } from '../passages.ts'
 import { laysFilament, movesIn, replace } from './places.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
 
 /**
- * Mirrors along an axis, about the middle of what the passage lays there (of all its places where it lays nothing). Refused
- * for relative moves and arcs, and where a move would leave the reach.
+ * Mirrors along an axis, about the centre of the passage's strokes (of all its positions if it has none). Refused for
+ * relative moves and arcs, and if a move would leave the reach.
  */
 export function mirror(script: Rehearsed, passage: Passage, axis: 'x' | 'y'): Plan {
   const moves = movesIn(script, passage).filter(({ row }) => modesBefore(script.trace, row).positioning === 'absolute')

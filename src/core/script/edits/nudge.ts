@@ -1,4 +1,4 @@
-// Shifts a passage along the bed or up: every number that belongs together moves together, or nothing does.
+// Shifts a passage along the bed or upwards. Numbers that belong together all move, or none does.
 import { axes } from '../../model/printer.ts'
 import type { Passage } from '../passages.ts'
 import { replace, type Shift } from './places.ts'
@@ -7,8 +7,8 @@ import { type Plan, type Rehearsed, refuse } from './plan.ts'
 export type { Shift }
 
 /**
- * Moves a passage's places by `shift`. Relative moves go along by themselves and are left as they are. Refused where the
- * passage takes a place from the lines before it, where a move would leave the reach, and for inches.
+ * Shifts a passage's positions. Relative moves need no change. Refused if the passage takes a coordinate from earlier
+ * lines, if a move would leave the reach, and for inches.
  */
 export function nudge(script: Rehearsed, passage: Passage, shift: Shift): Plan {
   const wanted = axes.filter(axis => shift[axis] !== 0)

@@ -1,7 +1,7 @@
-// The number that the caret stands on.
+// Finds the number at the caret.
 import { type Line, placeOf, type Word } from '../../gcode/line.ts'
 
-/** The number at an offset in the text, with its line; null where there is none that could be a setting. */
+/** The number at an offset, with its line; null if there is none that could become a setting. */
 export function numberAt(
   lines: readonly Line[],
   offset: number,

@@ -1,4 +1,4 @@
-// Rewrites the places that a passage names, all by one rule, or refuses: what nudging, mirroring and changing edges share.
+// Rewrites the coordinates in a passage by one rule, or refuses. Shared by nudging, mirroring and changing edges.
 import type { Does } from '../../firmware/effect.ts'
 import { effectOf } from '../../firmware/spec.ts'
 import { plain } from '../../format.ts'
@@ -12,12 +12,12 @@ import { notANumber, replacePiece } from './lines.ts'
 import type { Rehearsed } from './plan.ts'
 import { inEveryWay, type Reach, sourceOf } from './ways.ts'
 
-/** Where a place on an axis goes: to which axis, and to what value, mm in the machine's coordinates. */
+/** Maps a coordinate on an axis to a new axis and value, in machine coordinates, mm. */
 export type Rule = (axis: Axis, value: number) => { axis: Axis; value: number }
 
 const doubtMm = 1e-6
 
-/** A number as this script writes it: with as many decimals as it had, or as the change needs, at most three. */
+/** Writes a number in the script's style: with as many decimals as it had, or as needed, at most three. */
 export function writtenLike(word: Word, letter: string, value: number): string {
   const had = /\.(\d+)/.exec(word.text)?.[1]?.length ?? 0
   const exact = plain(value, 3)
@@ -27,7 +27,7 @@ export function writtenLike(word: Word, letter: string, value: number): string {
   return sign + (Number(number) === 0 ? number.replace('-', '') : number)
 }
 
-/** Commands that move the head within a passage, with the row each has in the trace. */
+/** The commands of a passage that move the head, each with its row in the trace. */
 export function movesIn({ commands, trace, stage }: Rehearsed, passage: Passage) {
   const rows: { row: number; line: number; command: Rehearsed['commands'][number]['command'] }[] = []
   for (let row = 0; row < trace.rows.count; row++) {
@@ -42,17 +42,17 @@ export function movesIn({ commands, trace, stage }: Rehearsed, passage: Passage)
 export const laysFilament = (script: Rehearsed, row: number): boolean =>
   stepsOfCommand(script.trace, row).some(step => step.kind === 'extrude')
 
-/** How far along each axis, mm. */
+/** The shift along each axis, mm. */
 export type Shift = Readonly<Record<Axis, number>>
 
-/** A formula with a distance added, put together with one that it ends in already; null where it is no formula of ours. */
+/** A formula with a distance added, merged with a number at its end; null if the text is not a formula of ours. */
 function shifted(formula: string, by: number, { stage }: Rehearsed): string | null {
   const brackets = formula.startsWith('{')
   if (brackets ? isForeignFormula(formula, stage) : !formula.startsWith('@')) return null
   const inner = brackets || formula.startsWith('@(') ? formula.slice(brackets ? 1 : 2, -1) : formula.slice(1)
   const [, before = inner, sign = '+', had = '0'] = /^(.*\S)\s*([+-])\s*(\d+(?:\.\d+)?)$/.exec(inner) ?? []
   const now = Number(((sign === '-' ? -Number(had) : Number(had)) + by).toFixed(3))
-  // What is more than sums and products is kept together.
+  // Anything but sums and products is put in brackets.
   const first = /^[\w.\s+*/()-]*$/.test(before) ? before : `(${before})`
   const sum = now === 0 ? before : `${first} ${now < 0 ? '-' : '+'} ${Math.abs(now)}`
   return brackets ? `{${sum}}` : `@(${sum})`
@@ -61,9 +61,9 @@ function shifted(formula: string, by: number, { stage }: Rehearsed): string | nu
 const moves = (does: Does | undefined): boolean => does === 'move' || does === 'arc'
 
 /**
- * Edits that put every place of the passage on the named axes where `rule` says. Where that is a mere `shift`, relative moves
- * are left as they are (they follow by themselves) and formulas are added to; otherwise they, and arcs, are refused, as inches
- * always are. A sentence says why it won't.
+ * Edits that apply `rule` to every coordinate of the passage on the given axes. For a pure `shift`, relative moves stay
+ * as they are and formulas get an addition; otherwise both are refused, and so are arcs. Inches are always refused.
+ * Returns a sentence if refused.
  */
 export function replace(
   script: Rehearsed,
@@ -85,7 +85,7 @@ export function replace(
 
 type Asked = { passage: Passage; wanted: readonly Axis[]; rule: Rule; shift: Shift | null }
 
-/** The edits of one way through the script. */
+/** The edits for one path through the script. */
 function replaced(script: Rehearsed, { passage, wanted, rule, shift }: Asked): Edit[] | string {
   const { commands, trace, stage } = script
   const { printer } = stage

@@ -1,4 +1,5 @@
-// What every tool that edits a script is given, and what it gives back: a plan that can be shown, applied and undone.
+// The input and the result of every editing tool: a rehearsed script, and a plan that can be previewed, applied and
+// undone.
 
 import type { PlainCommand } from '../../effects/run.ts'
 import type { Line } from '../../gcode/line.ts'
@@ -11,7 +12,7 @@ import { headingOf } from '../headings.ts'
 import { type MadePassage, madePassages } from '../makers/maker.ts'
 import type { Passage } from '../passages.ts'
 
-/** A script as the tools see it: read, and with what became of it on the simulated printer. */
+/** A script as the tools see it: read, and rehearsed. */
 export type Rehearsed = {
   text: string
   lines: readonly Line[]
@@ -21,23 +22,25 @@ export type Rehearsed = {
   stage: Stage
 }
 
-/** A line that a plan would change, and may leave as it is: its text, and the word in it that is meant. */
+/** A line that a plan would change, and that the person may exclude: its text, and the word in it. */
 export type Place = { line: number; text: string; word: string; chosen: boolean }
 
-/** Edits with a title and maybe a note on what had to be done otherwise than asked, or the reason why the tool won't. */
+/** Edits with a title and optionally a note about deviations from the request, or the reason for a refusal. */
 export type Plan =
   | { ok: true; title: string; edits: Edit[]; note?: string; places?: Place[] }
   | { ok: false; why: string }
 
 export const refuse = (why: string): Plan => ({ ok: false, why })
 
-/** The lines of a passage with the heading above it: what moves, is copied or removed as one. First and last, counted from 1. */
+/**
+ * The lines of a passage with its heading, which are moved, copied and removed together. First and last line, from 1.
+ */
 export const blockOf = (passage: Passage): { first: number; last: number } => ({
   first: passage.headingLine ?? passage.firstLine,
   last: passage.made?.endLine ?? passage.lastLine,
 })
 
-/** Where a run of lines stands in the text, its last line ending included. */
+/** The range of some lines in the text, including the last line break. */
 export function rangeOf(lines: readonly Line[], first: number, last: number): { from: number; to: number } {
   const end = lines[last - 1]
   return { from: lines[first - 1]?.from ?? 0, to: end ? end.from + end.raw.length + end.ending.length : 0 }
@@ -47,8 +50,8 @@ const keepMark = (line: Line | undefined): string | null =>
   line?.kind === 'mark' ? (/^\s*;!\s*(.*?)\s*$/.exec(line.raw)?.[1] ?? null) : null
 
 /**
- * The lines that the keep mark on a line keeps: the next line that is no such mark; all down to the next blank line where that
- * is a heading; the whole of a made passage. Null for a line without a mark, or with nothing under it.
+ * The lines that a keep mark protects: the next line that is not a mark; everything down to the next blank line if that
+ * is a heading; the whole of a made passage. Null for a line without a mark, or without a line below.
  */
 export function keptRange(
   lines: readonly Line[],
@@ -65,7 +68,7 @@ export function keptRange(
   return { first, last }
 }
 
-/** Keep marks: each kept line with the reason in its mark. */
+/** Each kept line with the reason in its mark. */
 export function keptLines(lines: readonly Line[]): ReadonlyMap<number, string> {
   const kept = new Map<number, string>()
   const { made } = madePassages(lines)
@@ -79,15 +82,15 @@ export function keptLines(lines: readonly Line[]): ReadonlyMap<number, string> {
 }
 
 /**
- * Whether an edit changes the line from…end. Text put at its start does, even a whole line, since it parts the line from its
- * mark; at its end only what doesn't begin a new line does.
+ * Whether an edit changes the line from…end. Inserting text at its start counts, even a whole line, because it
+ * separates the line from its mark; at its end only text on the same line counts.
  */
 function touches({ from, to, insert }: Edit, lineFrom: number, end: number): boolean {
   if (from < to) return from < end && to > lineFrom
   return from >= lineFrom && (from < end || (from === end && !/^[\r\n]/.test(insert)))
 }
 
-/** The first kept line that edits would change, with its reason; null when they touch none. */
+/** The first kept line that edits would change, with its reason; null if none. */
 export function keptLineTouched(text: string, edits: readonly Edit[]): { line: number; why: string } | null {
   const lines = read(text)
   for (const [number, why] of keptLines(lines)) {
@@ -100,8 +103,8 @@ export function keptLineTouched(text: string, edits: readonly Edit[]): { line: n
 }
 
 /**
- * The made passage whose lines edits would change by hand; null when they touch none. Its marker lines may be changed, and the
- * whole may be taken out.
+ * The made passage whose lines edits would change; null if none. Its marker lines may change, and the whole passage may
+ * be removed.
  */
 export function madeLinesTouched(text: string, edits: readonly Edit[]): MadePassage | null {
   const lines = read(text)
@@ -115,11 +118,11 @@ export function madeLinesTouched(text: string, edits: readonly Edit[]): MadePass
   return madePassages(lines).made.find(touched) ?? null
 }
 
-/** Refuses a plan that would change a kept line; passes every other. */
+/** Refuses a plan that would change a kept line. */
 export function heedKeepMarks(text: string, plan: Plan): Plan {
   const kept = plan.ok ? keptLineTouched(text, plan.edits) : null
   return kept ? refuse(`Line ${kept.line} is kept as it is: ${kept.why}`) : plan
 }
 
-/** A plan's text, for tests and previews. */
+/** The text after a plan, for tests and previews. */
 export const planned = (text: string, plan: Plan): string => (plan.ok ? applyEdits(text, plan.edits) : text)

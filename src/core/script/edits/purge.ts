@@ -1,4 +1,4 @@
-// How much a purge pushes, how thick its beads are and how fast it goes: changed for all its strokes at once.
+// Changes the amount, bead and speed of all strokes of a purge at once.
 import { effectOf } from '../../firmware/spec.ts'
 import { numberOf, wordOf } from '../../gcode/line.ts'
 import { beadAreaMm2, toolFilamentAreaMm2 } from '../../machine/outcome.ts'
@@ -10,7 +10,10 @@ import { laysFilament, movesIn, replace, writtenLike } from './places.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
 import { inEveryWay, type Reach, sourceOf } from './ways.ts'
 
-/** New filament of a stroke, mm, from the old; `lengthMm` is the way that the command in `row` lays it along, by `tool`. */
+/**
+ * Calculates a stroke's new filament, mm, from the old. `lengthMm` is the path of the command in `row`, `tool` the tool
+ * in use.
+ */
 type Refill = (filamentMm: number, lengthMm: number, tool: number, row: number, way: Rehearsed) => number
 
 const lengthOf = (script: Rehearsed, row: number): number =>
@@ -20,8 +23,8 @@ const lengthOf = (script: Rehearsed, row: number): number =>
   )
 
 /**
- * Rewrites the E of every stroke that the passage lays; what it draws back stays. Counted from zero, the later counts follow,
- * also beyond the passage up to where the filament is reset; where that is never, it is refused.
+ * Rewrites the E of every stroke in the passage; retractions stay. With absolute extrusion later E values are adjusted,
+ * also after the passage up to the next reset; without a reset the edit is refused.
  */
 function refill(script: Rehearsed, passage: Passage, title: string, fill: Refill): Plan {
   const lays = movesIn(script, passage).some(({ row }) => laysFilament(script, row))
@@ -39,7 +42,7 @@ const movesOf = ({ firstLine, lastLine }: Passage, letter?: string): Reach => ({
     (effect?.does === 'move' || effect?.does === 'arc') && (!letter || wordOf(command, letter) !== undefined),
 })
 
-/** The edits of one way through the script. */
+/** The edits for one path through the script. */
 function refilled(script: Rehearsed, passage: Passage, fill: Refill): Edit[] | string {
   const { commands, trace, stage } = script
   const edits: Edit[] = []
@@ -74,13 +77,13 @@ function refilled(script: Rehearsed, passage: Passage, fill: Refill): Edit[] | s
   return edits
 }
 
-/** Scales what every stroke pushes; 50 for half. */
+/** Scales what every stroke extrudes; 50 for half. */
 export function scalePurge(script: Rehearsed, passage: Passage, percent: number): Plan {
   if (!(percent > 0 && percent <= 1000)) return refuse('The amount is more than 0 and at most 1000 %.')
   return refill(script, passage, `Extrude ${percent} % in “${passage.title}”`, filament => (filament * percent) / 100)
 }
 
-/** Gives every stroke a bead of this cross-section, mm²: filament = area · length / (π/4·d²). */
+/** Gives every stroke a bead with this cross-section, mm²: filament = area · length / (π/4·d²). */
 export function setBead(script: Rehearsed, passage: Passage, areaMm2: number): Plan {
   if (!(areaMm2 > 0 && areaMm2 <= 10)) return refuse('A bead is more than 0 and at most 10 mm² thick.')
   return refill(
@@ -91,7 +94,7 @@ export function setBead(script: Rehearsed, passage: Passage, areaMm2: number): P
   )
 }
 
-/** Gives every stroke a bead of this width, mm, at the height where it is laid. */
+/** Gives every stroke a bead of this width, mm, at its height. */
 export function setBeadWidth(script: Rehearsed, passage: Passage, widthMm: number): Plan {
   if (!(widthMm > 0 && widthMm <= 20)) return refuse('A bead is more than 0 and at most 20 mm wide.')
   return refill(script, passage, `Beads ${widthMm} mm wide in “${passage.title}”`, (_, length, tool, row, way) => {
@@ -101,8 +104,8 @@ export function setBeadWidth(script: Rehearsed, passage: Passage, widthMm: numbe
 }
 
 /**
- * Makes the passage's strokes so long along the axis that they run along, measured from where the first begins; the bead stays.
- * Refused for relative moves, arcs, and beyond the reach.
+ * Changes the length of the strokes along the axis they run along, measured from the start of the first. The bead stays
+ * the same. Refused for relative moves, arcs, and beyond the reach.
  */
 export function setPurgeLength(script: Rehearsed, passage: Passage, lengthMm: number): Plan {
   if (!(lengthMm >= 1 && lengthMm <= 2000)) return refuse('A purge line is 1 to 2000 mm long.')
@@ -133,7 +136,7 @@ export function setPurgeLength(script: Rehearsed, passage: Passage, lengthMm: nu
   return filament.ok ? { ok: true, title, edits: [...places, ...filament.edits] } : filament
 }
 
-/** Sets the speed of every stroke, mm/s; a move after them that relied on the old speed is given it in words of its own. */
+/** Sets the speed of every stroke, mm/s. A later move that relied on the old feed rate gets its own. */
 export function setPurgeSpeed(script: Rehearsed, passage: Passage, speedMmS: number): Plan {
   if (!(speedMmS > 0 && speedMmS <= 1000)) return refuse('A speed is more than 0 and at most 1000 mm/s.')
   if (!movesIn(script, passage).some(({ row }) => laysFilament(script, row)))
@@ -145,11 +148,11 @@ export function setPurgeSpeed(script: Rehearsed, passage: Passage, speedMmS: num
     : refuse('It has that speed already.')
 }
 
-/** The edits of one way through the script; `wanted` in mm/min. */
+/** The edits for one path through the script; `wanted` in mm/min. */
 function hastened(script: Rehearsed, passage: Passage, wanted: number): Edit[] | string {
   const { commands, trace, stage } = script
   const edits: Edit[] = []
-  /** The feed that holds after the edits so far, mm/min; null before the first stroke. */
+  /** The feed rate after the edits so far, mm/min; null before the first stroke. */
   let now: number | null = null
   const strokes = new Set(
     movesIn(script, passage)

@@ -1,4 +1,4 @@
-// Mends what a bad paste did to a whole script: lines run together, odd signs, decimal commas.
+// Repairs the results of a bad paste in a whole script: joined lines, typographic characters, decimal commas.
 import type { Line, Piece, Word } from '../../gcode/line.ts'
 import { placeOf } from '../../gcode/line.ts'
 import { readLine, startsCommand } from '../../gcode/read.ts'
@@ -7,7 +7,7 @@ import { partComment } from './comment-commands.ts'
 import { blanksBefore } from './lines.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
 
-/** Signs that word processors and web pages put in place of plain ones. */
+/** Characters that word processors and web pages use instead of plain ones. */
 const plainChars: [RegExp, string][] = [
   [/[\u2010-\u2015\u2212]/g, '-'],
   [/[\u2018\u2019]/g, "'"],
@@ -16,14 +16,17 @@ const plainChars: [RegExp, string][] = [
   [/[\u200b\ufeff]/g, ''],
 ]
 
-/** Text in plain signs; comments keep theirs, so this is only for what a machine reads. */
+/** Replaces typographic characters by plain ones. Only for text that machines read; comments keep theirs. */
 export const straighten = (text: string): string =>
   plainChars.reduce((mended, [char, plain]) => mended.replace(char, plain), text)
 
-/** `\\n` spelled out, as settings files keep line ends, before what may begin a line. */
+/**
+ * A literal `\
+ * `, as settings files write line breaks, before something that may start a line.
+ */
 const spelledEnd = /(?:\\r)?\\n(?=[ \t]*(?:[GMTN]-?\d|[A-Z][A-Z0-9]*_[A-Z0-9_]+|[;\\]|$))/g
 
-/** Where a line has line ends spelled out as signs, real ones in their place. */
+/** Replaces literal line breaks in a line by real ones. */
 export const spelledEnds = ({ raw, from }: Line, ending: string): Edit[] =>
   [...raw.matchAll(spelledEnd)].map(({ index, 0: { length } }) => ({
     from: from + index,
@@ -31,27 +34,27 @@ export const spelledEnds = ({ raw, from }: Line, ending: string): Edit[] =>
     insert: ending,
   }))
 
-/** Where a line's comment begins; its end where it has none. */
+/** Where a line's comment starts; its end if it has none. */
 const codeEnd = ({ raw, pieces }: Line): number => {
   const comment = pieces.find(({ kind, text }) => kind === 'comment' && text.startsWith(';'))
   return comment ? raw.length - comment.text.length : raw.length
 }
 
-/** Signs as wide as those of East Asian scripts, in the width that machines read. */
+/** Converts full-width characters to the width that machines read. */
 const narrow = (text: string): string =>
   text.replace(/[\uff01-\uff5e]/g, char => String.fromCharCode(char.charCodeAt(0) - 0xfee0))
 
-/** A number or dot of a list in front of a command, as web pages and books have it. */
+/** A list's number or bullet before a command, as on web pages and in books. */
 const listed = /^(\s*)(?:\d{1,3}[.):]|[•·*>–-])[ \t]{1,8}(?=[GMT]\d)/i
 
-/** What a machine reads of a line, in narrow signs and straight quotes, without the number that a list gave it. */
+/** The code of a line in half-width characters and straight quotes, without a list's number. */
 function plainCode(line: Line): string {
   const end = codeEnd(line)
   const code = narrow(line.raw.slice(0, end)).replace(/[\u201c-\u201e]/g, '"')
   return code.replace(listed, '$1') + line.raw.slice(end)
 }
 
-/** A comma in a speed may part thousands as well as decimals: nobody but the person can tell. */
+/** A comma in a feed rate may be a decimal or a thousands separator: only the person can tell. */
 export const mayBeThousands = ({ letter, text }: Word): boolean => letter === 'F' && /^.\d{1,3},\d{3}$/.test(text)
 
 function mendedPiece(piece: Piece): string | null {
@@ -62,7 +65,7 @@ function mendedPiece(piece: Piece): string | null {
   return piece.flaw === 'decimal-comma' && !mayBeThousands(piece) ? piece.text.replace(',', '.') : null
 }
 
-/** Where commands have been run on to a line, line ends that part them; spaces before the later ones go. */
+/** Inserts line breaks between commands that were joined on a line; spaces before them are removed. */
 export function partCommands(line: Line, ending: string): Edit[] {
   if (!line.command) return []
   return line.pieces.filter(startsCommand).map(piece => {
@@ -75,10 +78,10 @@ export function partCommands(line: Line, ending: string): Edit[] {
 const byteOrderMark = (line: Line, piece: Piece): boolean =>
   line.number === 1 && line.pieces[0] === piece && piece.text === '\ufeff'
 
-/** Enough for any paste seen; a line that still changed then would be changed for ever. */
+/** Limit of repair passes for one line. */
 const maxPasses = 8
 
-/** Each line is mended until nothing is left to mend: what is parted from it may show more that the paste did. */
+/** Repairs each line until nothing changes: splitting a line may reveal further faults. */
 export function repair({ lines }: Rehearsed): Plan {
   const ending = lines.find(line => line.ending)?.ending ?? '\n'
   const edits = lines.flatMap(({ raw, number, from }): Edit[] => {
@@ -92,7 +95,7 @@ export function repair({ lines }: Rehearsed): Plan {
   return edits.length ? { ok: true, title: 'Repair what the paste did', edits } : refuse('There is nothing to repair.')
 }
 
-/** What was one line, its line ends made real and each of its lines mended; `number` is that of the first. */
+/** A line with its literal line breaks made real and each resulting line repaired; `number` is that of the first. */
 function mendedOnce(text: string, number: number, ending: string): string {
   const lines = text.split(ending).map(each => {
     const line = readLine(each, number)
@@ -104,7 +107,10 @@ function mendedOnce(text: string, number: number, ending: string): string {
     .join(ending)
 }
 
-/** One line with plain signs, each of its commands on a line: a mended sign may show two where there seemed to be one word. */
+/**
+ * One line with plain characters and each command on its own line: a repaired character may reveal two commands in one
+ * word.
+ */
 function mendedLine(line: Line, ending: string): string {
   const chars = line.pieces.flatMap((piece): Edit[] => {
     const mended = byteOrderMark(line, piece) ? null : mendedPiece(piece)

@@ -1,4 +1,5 @@
-// Shapes a purge in several ways at once: each on what the one before has made of it, and all of them one edit.
+// Changes several properties of a purge at once: each step works on the result of the previous one, and all are one
+// edit.
 import { read } from '../../gcode/read.ts'
 import { applyEdits, type Edit } from '../../model/script.ts'
 import { rehearseLines } from '../../resolve/resolve.ts'
@@ -8,7 +9,7 @@ import { mirror } from './mirror.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
 import { scalePurge, setBead, setBeadWidth, setPurgeLength, setPurgeSpeed } from './purge.ts'
 
-/** What is to be another: what is left out stays. Of amount, bead and width one at most. */
+/** The wanted properties; missing ones stay as they are. At most one of amount, bead and width. */
 export type Shape = {
   amountPercent?: number | undefined
   beadMm2?: number | undefined
@@ -21,7 +22,7 @@ export type Shape = {
 
 type Way = (script: Rehearsed, passage: Passage) => Plan
 
-/** In the order in which they build on each other: where it lies, then what it lays. */
+/** The steps in order: first where the purge lies, then what it extrudes. */
 function waysOf(wanted: Shape): Way[] {
   const { amountPercent, beadMm2, widthMm, speedMmS, lengthMm, edge, mirror: axis } = wanted
   const ways: (Way | undefined)[] = [
@@ -36,7 +37,7 @@ function waysOf(wanted: Shape): Way[] {
   return ways.filter(way => way !== undefined)
 }
 
-/** The script as it is after an edit, and the passage in it: no way of shaping adds or takes a line. */
+/** The script after an edit, and the passage in it: these tools neither add nor remove lines. */
 function after({ stage, text }: Rehearsed, { firstLine, kind }: Passage, edits: readonly Edit[]) {
   const now = applyEdits(text, edits)
   const lines = read(now)
@@ -48,7 +49,7 @@ function after({ stage, text }: Rehearsed, { firstLine, kind }: Passage, edits: 
   return { script: { text: now, lines, commands: trace.ran ?? [], resolution, trace, stage }, passage }
 }
 
-/** Refused where one of them is; what is so already is left. Without anything wanted it changes nothing. */
+/** Refused if one of the steps is refused. Properties that already have the wanted value are skipped. */
 export function shape(script: Rehearsed, passage: Passage, wanted: Shape): Plan {
   let now = script
   let its = passage
