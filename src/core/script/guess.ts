@@ -1,4 +1,4 @@
-// A first guess at the moment that a pasted script is for, from what its lines say and do; the person can say otherwise.
+// Guesses the moment of a pasted script from its lines. The person can change it.
 import type { Effect } from '../firmware/effect.ts'
 import { families } from '../firmware/families.ts'
 import { effectOf } from '../firmware/spec.ts'
@@ -7,10 +7,10 @@ import { read } from '../gcode/read.ts'
 import { looksLikeConfig } from '../macros/config.ts'
 import type { Moment } from '../model/moment.ts'
 
-/** So many moves that lay a line down are more than a script has round a print. */
+/** A script with at least this many extruding moves is a print. */
 const printMoves = 300
 
-/** What a text is where it is no script: a host's config, or a whole print file. */
+/** Whether a text is a host's config or a whole print file; null for a script. */
 export function pastedOf(lines: readonly Line[]): 'config' | 'print' | null {
   if (looksLikeConfig(lines.map(({ raw }) => raw))) return 'config'
   let moves = 0
@@ -22,7 +22,7 @@ export function pastedOf(lines: readonly Line[]): 'config' | 'print' | null {
   return null
 }
 
-/** What people write over a script of each moment, the rarer words first. */
+/** Words that people write above a script of each moment, rarer words first. */
 const headings: readonly (readonly [Moment, RegExp])[] = [
   ['material-start', /\b(?:filament|material)[\s_-]+(?:start|begin)\b/i],
   ['material-end', /\b(?:filament|material)[\s_-]+end\b/i],
@@ -43,7 +43,7 @@ const headings: readonly (readonly [Moment, RegExp])[] = [
   ],
 ]
 
-/** The first family that knows a command says what it does. */
+/** The effect of a command in the first family that knows it. */
 function effectIn(command: Parameters<typeof effectOf>[1]): Effect | undefined {
   for (const family of Object.values(families)) {
     const effect = effectOf(family, command)
@@ -56,7 +56,7 @@ const has = (text: string, words: RegExp): boolean => words.test(text)
 
 type Seen = { command: Parameters<typeof effectOf>[1]; effect: Effect | undefined }
 
-/** Draws filament back, then selects a tool, and leaves the bed alone: so the one nozzle makes room for the other. */
+/** Retracts, then selects a tool, without heating the bed: one nozzle makes room for the other filament. */
 function leavesATool(seen: readonly Seen[]): boolean {
   const select = seen.findIndex(({ effect }) => effect?.does === 'tool')
   const back = seen.findIndex(
@@ -85,7 +85,7 @@ export function guessMoment(text: string): Moment {
     .join(' ')
   const names = commands.map(({ name }) => name)
   const states = seen.flatMap(({ command }) => textOf(command, 'NAME')?.toUpperCase() ?? [])
-  // What only one moment has.
+  // Commands that only one moment has.
   if (
     has(text, /[{[%<$#][^;\n]{0,80}(?:next|new|previous|old)_?(?:tool|extruder)/i) ||
     has(text, /@(?:to_tool|from_tool)\b/)

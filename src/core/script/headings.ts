@@ -1,11 +1,11 @@
-// What heads a passage: a comment with words in it.
+// Finds headings of passages: comments with words.
 import { commentOf, type Line } from '../gcode/line.ts'
 import { sleeping } from '../gcode/read.ts'
 
-/** By a line's pieces, which lines of the same text share. */
+/** Cache by a line's pieces, which lines with the same text share. */
 const headings = new WeakMap<Line['pieces'], string | null>()
 
-/** A comment line that heads what follows: words, maybe decorated. Sleeping commands and our own marks are none. */
+/** The text of a heading: a comment with words, decorated or not. Null for commented-out commands and our own marks. */
 export function headingOf(line: Line): string | null {
   const known = headings.get(line.pieces)
   if (known !== undefined) return known

@@ -1,4 +1,4 @@
-// Finds passages: runs of lines with one purpose, told from what their commands do and from the headings that people write.
+// Finds passages: consecutive lines with one purpose, recognised by their commands and by people's headings.
 import type { Line } from '../gcode/line.ts'
 import { sleeping } from '../gcode/read.ts'
 import type { Stage } from '../machine/state.ts'
@@ -23,31 +23,31 @@ export type { PassageKind } from './purposes.ts'
 
 export type Passage = {
   kind: PassageKind
-  /** The person's own heading when there is one, else our word for the kind. */
+  /** The person's heading if there is one, otherwise our name for the kind. */
   title: string
-  /** The first line of the comments that head it; null without any. */
+  /** The first line of its heading comments; null without any. */
   headingLine: number | null
-  /** Its first and last command, commented out or not. */
+  /** Its first and last command, including commented-out ones. */
   firstLine: number
   lastLine: number
-  /** False when all its commands are commented out in comments. */
+  /** False if all its commands are commented out. */
   enabled: boolean
   startS: number
   endS: number
-  /** Filament pushed in it, mm. */
+  /** Filament extruded in it, mm. */
   extrudedMm: number
-  /** Which maker made it, where one did; its marker is the heading line then. */
+  /** The maker that made it, if any; then its marker is the heading line. */
   made: MadeBy | null
-  /** What it is made of, where that is more than one thing; one level deep. */
+  /** Its parts if it has several purposes; one level deep. */
   parts: Passage[]
-  /** Of a line that calls a macro or a file: the passages of what that ran, all of them at its line. */
+  /** For a line that calls a macro or a file: the passages of what ran, all at this line. */
   ran: Passage[]
 }
 
-/** By a line's pieces, which lines of the same text share. */
+/** Cache by a line's pieces, which lines with the same text share. */
 const knownDecorated = new WeakMap<Line['pieces'], boolean>()
 
-/** Signs in a row, as in `;====` or `; --- x ---`. */
+/** Whether a comment has a row of decoration characters, as in `;====` or `; --- x ---`. */
 function decorated({ pieces, raw }: Line): boolean {
   const known = knownDecorated.get(pieces)
   if (known !== undefined) return known
@@ -57,8 +57,8 @@ function decorated({ pieces, raw }: Line): boolean {
 }
 
 /**
- * A decorated heading holds for all that follows up to a blank line, whatever its purposes; a boxed one, with a rule of signs
- * over or under its words, holds until the next heading of its kind, blank lines or not.
+ * A decorated heading covers everything up to a blank line, whatever the purposes. A boxed heading, with a rule above
+ * or below its words, covers everything up to the next boxed heading.
  */
 type Heading = {
   title: string
@@ -66,16 +66,16 @@ type Heading = {
   section: boolean
   boxed: boolean
   made: MadeBy | null
-  /** A refrain's name holds against the headings in it. */
+  /** A refrain's name takes precedence over headings in it. */
   refrain?: true
 }
 
-/** The maker that made a passage, the parameters in its marker, and the line of its closing marker; null without one. */
+/** The maker of a passage, the parameters in its marker, and the line of its closing marker; null without one. */
 export type MadeBy = { maker: string; values: Values; endLine: number | null }
 
 /**
- * The heading in a run of comment lines: its last decorated line with words, or a line with words next to a rule of signs, or
- * else its last short line, or its first with words. Null where it is the title of the whole script, or has no words.
+ * The heading in a run of comment lines: its last decorated line with words, or a line with words next to a rule,
+ * otherwise its last short line or its first line with words. Null for the script's title, and without words.
  */
 function headingIn(comments: readonly Line[], opensScript: boolean): Heading | null {
   const worded = comments.filter(line => headingOf(line) !== null)
@@ -87,7 +87,9 @@ function headingIn(comments: readonly Line[], opensScript: boolean): Heading | n
   return { title: headingOf(chosen) ?? '', line: first.number, section, boxed, made: null }
 }
 
-/** A heading is short and no sentence; of several the one just above what it heads, where it is written like the first. */
+/**
+ * A heading is short and not a sentence. Of several, the one directly above its lines, if it is written like the first.
+ */
 function headingAmong(worded: readonly Line[]): Line | undefined {
   const capital = (line: Line | undefined) => /^[^\p{L}]*\p{Lu}/u.test(headingOf(line as Line) ?? '')
   return worded.findLast(line => {
@@ -99,7 +101,7 @@ function headingAmong(worded: readonly Line[]): Line | undefined {
 type Group = { lines: Line[]; purposes: Purpose[]; strongest: Purpose; heading: Heading | null; commentedOut: boolean }
 type Section = { heading: Heading | null; groups: Group[] }
 
-/** Puts lines into groups of one purpose, and groups under the decorated headings that hold for them. */
+/** Groups lines by purpose, and groups by the decorated headings above them. */
 class Sorter {
   readonly sections: Section[] = []
   private group: Group | null = null
@@ -110,7 +112,7 @@ class Sorter {
   private first: boolean
   private opened = false
 
-  /** For each marker that begins a made passage, the line of the one that ends it. */
+  /** For each marker that starts a made passage, the line of its end marker. */
   constructor(
     private readonly ends: ReadonlyMap<number, number>,
     isStart: boolean,
@@ -118,20 +120,20 @@ class Sorter {
     this.first = isStart
   }
 
-  /** A comment that is no command commented out: it may head what comes. */
+  /** A comment that is not a commented-out command: it may be a heading. */
   comment(line: Line): void {
     this.closeGroup()
     this.comments.push(line)
   }
 
-  /** A blank line ends a group, and a run of comments with it. */
+  /** A blank line ends a group and a run of comments. */
   blank(): void {
     this.closeGroup()
     if (!this.sections.at(-1)?.heading?.boxed) this.sections.push({ heading: null, groups: [] })
     this.endComments()
   }
 
-  /** A marker line begins or ends a made passage, which is a section of its own. */
+  /** A marker line starts or ends a made passage, which is a section of its own. */
   marker(line: Line, marker: Marker): void {
     this.closeGroup()
     this.endComments()
@@ -150,7 +152,7 @@ class Sorter {
     }
   }
 
-  /** So does a refrain's, under the refrain's name. */
+  /** A refrain is a section with the refrain's name. */
   refrain(line: Line, { kind, name }: RefrainMark): void {
     this.closeGroup()
     this.endComments()
@@ -162,8 +164,8 @@ class Sorter {
   command(line: Line, purpose: Purpose, commentedOut: boolean): void {
     this.endComments()
     this.anyCommand = true
-    // A plain heading holds up to a blank line or the next one, and within a section names only its own run; what stands under it
-    // is parted by purpose.
+    // A plain heading reaches to a blank line or the next heading; within a section it names only its own run. The
+    // lines below it are divided by purpose.
     if (this.heading && (this.heading.section || !this.sections.at(-1)?.heading?.section)) {
       this.closeGroup()
       this.sections.push({ heading: this.heading, groups: [] })
@@ -187,7 +189,7 @@ class Sorter {
     if (purpose !== 'message') this.group.strongest = heavier(this.group.strongest, purpose)
   }
 
-  /** Lines at the end of a run that go along with the moves after it: a filament reset, a mode. */
+  /** Lines at the end of a run that belong to the moves after it: a filament reset, a mode. */
   private takeLoose(group: Group, next: Purpose): Line[] {
     if (!isMove(next) && next !== 'setup') return []
     let from = group.lines.length
@@ -214,9 +216,9 @@ class Sorter {
   }
 }
 
-/** Passages in the order of their lines. Headings and blank lines part them; so does a change of purpose. */
+/** The passages in order. Headings and blank lines separate them, and so does a change of purpose. */
 export function passagesOf(lines: readonly Line[], trace: Trace, stage: Stage): Passage[] {
-  // A line that calls a macro has a row for each command that comes of it, one behind the other.
+  // A line that calls a macro has a row for each command that ran, consecutively.
   const rowsOfLine: (Rows | undefined)[] = []
   for (let i = 0; i < trace.rows.count; i++) {
     const line = trace.rows.line[i] as number
@@ -255,7 +257,7 @@ export function passagesOf(lines: readonly Line[], trace: Trace, stage: Stage): 
   )
 }
 
-/** The sections as passages; `rowsOf` tells what ran for each of their lines. */
+/** Turns sections into passages; `rowsOf` are the rows of each line. */
 function passagesFrom(sorter: Sorter, rowsOf: readonly (Rows | undefined)[], trace: Trace, stage: Stage): Passage[] {
   const toPassage = (groups: readonly Group[], heading: Heading | null): Passage => {
     const all = joined(groups, ({ lines }) => lines)
@@ -263,15 +265,15 @@ function passagesFrom(sorter: Sorter, rowsOf: readonly (Rows | undefined)[], tra
     const rows: Rows[] = []
     for (const { number } of all) {
       const ran = rowsOf[number]
-      // In an open file what a call runs has lines of its own, and a time of its own.
+      // In an open config or macro file, what a call runs has its own lines and time.
       if (ran && !(stage.opened && all.length > 1 && isCallRow(trace, ran.first, stage))) rows.push(ran)
     }
     const startS = trace.rows.start[rows[0]?.first ?? -1] ?? 0
     const endS = trace.rows.end[rows.at(-1)?.last ?? -1] ?? startS
     const parts = groups.length > 1 ? groups.map(group => toPassage([group], group.heading)) : []
-    // What takes more than half of the time gives the whole its kind; else its weightiest purpose does.
+    // The purpose with more than half of the time gives the whole its kind, otherwise the strongest purpose.
     const purposes = joined(awake.length ? awake : groups, group => group.purposes)
-    // Heating that a purge begins with belongs to the purge, however long it takes.
+    // Heating at the start of a purge belongs to the purge, however long it takes.
     const purges = purposes.some(purpose => purpose === 'purge-line' || purpose === 'purge-spot')
     const longest = parts.find(
       part => part.enabled && part.endS - part.startS > (endS - startS) / 2 && !(purges && heats.includes(part.kind)),
@@ -297,10 +299,10 @@ function passagesFrom(sorter: Sorter, rowsOf: readonly (Rows | undefined)[], tra
     .map(({ groups, heading }) => toPassage(groups, heading ?? groups[0]?.heading ?? null))
 }
 
-/** More of what one line ran is told by the whole alone. */
+/** Limit of passages for one line; beyond it only the whole is reported. */
 const maxRan = 2000
 
-/** A passage with a call among its lines: with the passages of what ran, that line's and the others'. */
+/** A passage with a call among its lines, with the passages of what ran. */
 function withRan(
   passage: Passage,
   rowsOf: readonly (Rows | undefined)[],
@@ -317,7 +319,7 @@ function withRan(
   }
   if (!own.some(calls)) return passage
   const sorter = new Sorter(new Map(), stage.moment === 'start')
-  // Each command that ran stands for a line of its own, told by its row.
+  // Each command that ran is treated as a line, identified by its row.
   const ownRows: (Rows | undefined)[] = []
   let count = 0
   for (const line of own) {
@@ -342,7 +344,7 @@ function withRan(
   return { ...passage, ran }
 }
 
-/** The lists of several groups as one; most passages have one group only. */
+/** Concatenates the lists of several groups; most passages have one group only. */
 function joined<T>(groups: readonly Group[], listOf: (group: Group) => readonly T[]): readonly T[] {
   if (groups[0] && groups.length === 1) return listOf(groups[0])
   const all: T[] = []
@@ -353,7 +355,7 @@ function joined<T>(groups: readonly Group[], listOf: (group: Group) => readonly 
 const isCallRow = (trace: Trace, row: number, { macros }: Stage): boolean =>
   macros?.has(trace.ran?.[row]?.command.name ?? '') === true
 
-/** Whether a line calls a macro or a file, whose commands ran for it. */
+/** Whether a line calls a macro or a file whose commands ran for it. */
 const isCall = (line: Line, trace: Trace, row: number, { macros }: Stage): boolean =>
   line.command !== null && (macros?.has(line.command.name) === true || trace.byFile.has(row))
 
@@ -361,7 +363,7 @@ const heats: readonly PassageKind[] = ['heat', 'heat-wait', 'soak']
 
 type Rows = { first: number; last: number }
 
-/** Filament that the commands in these rows push forward, mm. */
+/** Filament extruded by the commands in these rows, mm. */
 function extrudedBy(trace: Trace, ranges: readonly Rows[]): number {
   let extruded = 0
   for (const { first: from, last } of ranges) {

@@ -1,4 +1,4 @@
-// What a line is for, told from what its command does to the machine; and what a run of such lines is then called.
+// The purpose of a line by the effect of its command, and the name of a run of such lines.
 import { recordOf } from '../effects/effects.ts'
 import type { PassageKind, Purpose } from '../effects/purpose.ts'
 import { effectOf } from '../firmware/spec.ts'
@@ -37,7 +37,7 @@ const kindTitles: Record<PassageKind, string> = {
   other: 'Other',
 }
 
-/** Moves that come before what a passage is named after belong to it; this is how strongly a purpose names a passage. */
+/** How strongly a purpose names a passage. Moves before the command that gives a passage its name belong to it. */
 const weight: Record<string, number> = {
   probe: 9,
   align: 8,
@@ -67,7 +67,7 @@ const weight: Record<string, number> = {
   setup: 0,
 }
 
-/** What a line is for. `rows` are those of its own command, empty where it did not run. */
+/** The purpose of a line. `rows` are those of its own command, empty if it did not run. */
 export function purposeOf(line: Line, trace: Trace | null, command: number, stage: Stage): Purpose {
   const parsed = line.command
   if (!parsed) return null
@@ -79,7 +79,7 @@ export function purposeOf(line: Line, trace: Trace | null, command: number, stag
   return purpose({ command: ran, effect: effect as never, steps: trace && stepsOfCommand(trace, command), stage })
 }
 
-/** What a call of a macro or a file comes to: what most of its time goes to, else the weightiest of what it does. */
+/** The purpose of a call: the one with most of the time, otherwise the strongest. */
 export function purposeOfCall(trace: Trace, first: number, last: number, stage: Stage): Purpose {
   const spent = new Map<Purpose, number>()
   let strongest: Purpose = null
@@ -103,7 +103,7 @@ export function purposeOfCall(trace: Trace, first: number, last: number, stage: 
 }
 
 const moves: readonly Purpose[] = ['purge-line', 'purge-spot', 'prime', 'retract', 'move']
-/** Whether a purpose is of a move, with which a mode before it goes along. */
+/** Whether a purpose belongs to a move; a mode before a move joins it. */
 export const isMove = (purpose: Purpose): boolean => moves.includes(purpose)
 
 const neighbours: readonly (readonly Purpose[])[] = [
@@ -116,28 +116,31 @@ const neighbours: readonly (readonly Purpose[])[] = [
   ['present', 'move', 'retract'],
 ]
 
-/** The weightier of two purposes. */
+/** The stronger of two purposes. */
 export const heavier = (a: Purpose, b: Purpose): Purpose => ((weight[b ?? ''] ?? -1) > (weight[a ?? ''] ?? -1) ? b : a)
 
 const strongestOf = (purposes: readonly Purpose[]): Purpose => purposes.reduce(heavier, null)
 
-/** Whether a line of this purpose may go on in a run whose weightiest is `strongest`; `first` for the script's first run. */
+/**
+ * Whether a line with this purpose may continue a run whose strongest purpose is `strongest`; `first` for the script's
+ * first run.
+ */
 export function goesWith(strongest: Purpose, purpose: Purpose, first: boolean): boolean {
   if (purpose === null || purpose === 'message') return true
   if (strongest === null || strongest === 'message' || strongest === purpose) return true
-  // A change of mode belongs to the moves around it, but for the modes that a script sets first of all.
+  // A change of mode belongs to the moves around it, except for the modes at the start of a script.
   if (purpose === 'setup' && moves.includes(strongest)) return true
   if (strongest === 'setup' && !first && moves.includes(purpose)) return true
   return neighbours.some(each => each.includes(strongest) && each.includes(purpose))
 }
 
-/** The kind of a run of lines: that of its weightiest purpose. */
+/** The kind of a run of lines, by its strongest purpose. */
 export function kindOf(purposes: readonly Purpose[], stage: Stage): PassageKind {
   const strongest = strongestOf(purposes)
   if (strongest === 'move') return ['end', 'cancel', 'pause'].includes(stage.moment) ? 'park' : 'other'
   return strongest ?? 'other'
 }
 
-/** Our word for a run of lines that has no heading. */
+/** Our title for a run of lines without a heading. */
 export const titleOf = (purposes: readonly Purpose[], kind: PassageKind): string =>
   kind === 'other' && strongestOf(purposes) === 'move' ? 'Move' : kindTitles[kind]

@@ -1,10 +1,10 @@
-// The marker lines around a refrain in a script's text: `;& front purge` … `;& end front purge`.
+// The marker lines of a refrain in a script: `;& front purge` … `;& end front purge`.
 import type { Line } from '../gcode/line.ts'
 import { nameKey } from '../model/script.ts'
 
 export type RefrainMark = { kind: 'begin' | 'end'; name: string }
 
-/** What a refrain's marker line says; null for any other line. */
+/** Reads a refrain's marker line; null for other lines. */
 export function readRefrain(line: Line): RefrainMark | null {
   if (line.kind !== 'mark') return null
   const text = line.raw.trim()
@@ -18,12 +18,12 @@ export function readRefrain(line: Line): RefrainMark | null {
 export const beginRefrain = (name: string): string => `;& ${name}`
 export const endRefrain = (name: string): string => `;& end ${name}`
 
-/** Where a refrain stands in a script: its marker lines, and the text between them as it is there. */
+/** A refrain in a script: its marker lines, and the text between them. */
 export type Standing = { name: string; firstLine: number; lastLine: number; text: string; from: number; to: number }
 
 /**
- * The refrains in a script whose markers close, also one within another; markers that don't are ordinary comments. `from`…`to` is
- * the text between.
+ * The refrains in a script with both markers, including nested ones. Markers without a partner are ordinary comments.
+ * `from`…`to` is the text between.
  */
 export function refrainsIn(lines: readonly Line[]): Standing[] {
   const standing: Standing[] = []
@@ -39,7 +39,7 @@ export function refrainsIn(lines: readonly Line[]): Standing[] {
     const at = open.findLastIndex(({ key }) => key === wanted)
     const begun = open[at]
     if (!begun) continue
-    // What was begun within it and did not end is none.
+    // Refrains opened within it and not closed are ignored.
     open.length = at
     const from = begun.line.from + begun.line.raw.length + begun.line.ending.length
     const text = lines

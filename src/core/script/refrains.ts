@@ -1,4 +1,4 @@
-// Refrains: passages kept once and written into many scripts, whole, between marker lines.
+// Refrains: passages saved once and written into many scripts, completely, between marker lines.
 import * as v from 'valibot'
 import { rawLines, read } from '../gcode/read.ts'
 import { plainName, plainText } from '../model/pieces.ts'
@@ -10,20 +10,20 @@ import { beginRefrain, endRefrain, refrainsIn, type Standing } from './refrain-m
 
 export { type RefrainMark, readRefrain, refrainsIn, type Standing } from './refrain-marks.ts'
 
-/** A refrain as it is kept: its newest text, and the texts that it had before. */
+/** A saved refrain: its newest text, and its earlier texts. */
 export type Refrain = { name: string; text: string; earlier: readonly { number: number; text: string }[] }
 
-/** How a script's copy stands to the refrain: the same, an earlier text of it, or changed by hand. */
+/** How a script's copy differs from the refrain: not at all, an earlier text, or changed by hand. */
 export type Drift = { kind: 'same' } | { kind: 'behind'; number: number } | { kind: 'drifted' }
 
-/** A text without the blanks that all of its lines begin with, as those of a template do. */
+/** A text without its common indentation, as template lines have. */
 function dedented(text: string): string {
   const lines = rawLines(text).filter(line => line.trim() !== '')
   const least = Math.min(...lines.map(line => line.search(/\S/)))
   return lines.length && least > 0 ? text.replace(new RegExp(`^[ \\t]{${least}}`, 'gm'), '') : text
 }
 
-/** What two texts share that differ in line ends, in blanks at a line's end, and in how far right they stand. */
+/** A normalised text for comparison, without differences in line breaks, trailing blanks and indentation. */
 const bare = (text: string): string =>
   rawLines(dedented(text))
     .map(line => line.trimEnd())
@@ -39,7 +39,7 @@ export function driftOf(standing: Pick<Standing, 'text'>, { text, earlier }: Ref
 
 const named = (name: string) => (standing: Standing) => nameKey(standing.name) === nameKey(name)
 
-/** The refrain's text with the script's own line ends, ending with one, and as far to the right as its marker stands. */
+/** The refrain's text with the script's line breaks, ending with one, indented like its marker. */
 function inside(text: string, ending: string, indent = ''): string {
   let body = text.replace(/\r\n|\r|\n/g, '\n')
   if (indent !== '') body = dedented(body).replace(/^(?=[^\n])/gm, indent)
@@ -49,7 +49,7 @@ function inside(text: string, ending: string, indent = ''): string {
 
 const endingOf = (script: string): string => /\r\n|\n|\r/.exec(script)?.[0] ?? '\n'
 
-/** The edits that put a refrain's text in wherever the script has it. */
+/** The edits that replace every copy of a refrain in a script. */
 export function editsFor(script: string, name: string, text: string): Edit[] {
   const ending = endingOf(script)
   const lines = read(script)
@@ -61,7 +61,7 @@ export function editsFor(script: string, name: string, text: string): Edit[] {
     })
 }
 
-/** The first kept line that a refrain's text would take from a script, with its reason; null where it has them all. */
+/** The first kept line that a refrain's text would remove from a script, with its reason; null if none. */
 export function keptFrom(script: string, name: string, text: string): { line: number; why: string } | null {
   const lines = read(script)
   const has = new Set(rawLines(text).map(line => line.trim()))
@@ -74,11 +74,11 @@ export function keptFrom(script: string, name: string, text: string): { line: nu
   return null
 }
 
-/** The script with the refrain's text wherever it stands in it; as it was where that would take a kept line from it. */
+/** The script with every copy replaced; unchanged if that would remove a kept line. */
 export const rolledOut = (script: string, name: string, text: string): string =>
   keptFrom(script, name, text) ? script : applyEdits(script, editsFor(script, name, text))
 
-/** Gives up the markers of a refrain, so that its lines are the script's own from then on. */
+/** Removes a refrain's markers, so that its lines are ordinary text. */
 export function keptApart(script: string, name: string): string {
   const lines = read(script)
   const edits = refrainsIn(lines)
@@ -96,19 +96,19 @@ export const RefrainName = v.pipe(
 )
 export const RefrainText = plainText(400_000)
 
-/** A refrain's name stands in a line of its own and must not read as the other marker. */
+/** Why a refrain's name is not allowed: it must fit on a line and not look like the other marker. Null if it is. */
 export function badName(name: string): string | null {
   if (!/^[\p{L}\p{N}]/u.test(name.trim())) return 'A refrain’s name begins with a letter or a number.'
   return /^end\s/i.test(name.trim()) ? 'A refrain’s name can’t begin with “end”, which ends one.' : null
 }
 
-/** The text that a passage has as a refrain: its heading and lines. */
+/** The text of a passage as a refrain: its heading and lines. */
 export const refrainText = (text: string, { lines }: Pick<Rehearsed, 'lines'>, passage: Passage): string => {
   const { from, to } = rangeOf(lines, blockOf(passage).first, blockOf(passage).last)
   return dedented(text.slice(from, to))
 }
 
-/** Puts the markers of a refrain around a passage. */
+/** Puts a refrain's markers around a passage. */
 export function makeRefrain(script: Rehearsed, passage: Passage, name: string): Plan {
   const { text, lines } = script
   const bad = badName(name)
@@ -132,7 +132,7 @@ export function makeRefrain(script: Rehearsed, passage: Passage, name: string): 
   }
 }
 
-/** Writes a refrain into a script before line `at`, or at the end. */
+/** Inserts a refrain before line `at`, or at the end. */
 export function putRefrain({ text, lines }: Rehearsed, refrain: Pick<Refrain, 'name' | 'text'>, at: number): Plan {
   const { name } = refrain
   const standing = refrainsIn(lines)

@@ -11,7 +11,7 @@ import { insertAfter, insertBefore, replacePiece } from './lines.ts'
 import { numberAt } from './number-at.ts'
 import { type Place, type Plan, type Rehearsed, refuse } from './plan.ts'
 
-/** Which number (by where it stands in the text), what it shall be called, and on which of the lines it stays a number. */
+/** The number (by its offset), the setting's name, and the lines on which it stays a number. */
 export type ToSetting = { offset: number; name: string; note: string; leave: readonly number[] }
 
 type Meaning = { key: string; name: string; unit: FormulaUnit }
@@ -20,7 +20,7 @@ const units: Partial<Record<Unit, FormulaUnit>> = { mm: 'mm', '°C': '°C', s: '
 
 const moveNames: Record<string, string> = { X: 'x', Y: 'y', Z: 'z_height', E: 'filament', F: 'speed' }
 
-/** What a number on a line means: two of the same key and value are the same thing. */
+/** What a number on a line means. Numbers with the same key and value mean the same. */
 function meaningOf(script: Rehearsed, line: Line, word: Word): Meaning | null {
   const { commands, trace, stage } = script
   const command = line.command
@@ -45,7 +45,7 @@ function meaningOf(script: Rehearsed, line: Line, word: Word): Meaning | null {
   return { key: `${command.name} ${word.letter}`, name: `${command.name}_${word.letter}`.toLowerCase(), unit }
 }
 
-/** Every line where this number means what it means at the first place. */
+/** Every line where this number has the same meaning as at the first place. */
 function samePlaces(script: Rehearsed, value: number, key: string): { line: Line; word: Word }[] {
   return script.lines.flatMap(line =>
     (line.command?.words ?? [])
@@ -54,7 +54,7 @@ function samePlaces(script: Rehearsed, value: number, key: string): { line: Line
   )
 }
 
-/** After the settings that are there, or under the script's own title, or at its very top. */
+/** After existing settings, otherwise below the script's title, otherwise at the top. */
 function declaration(lines: readonly Line[], firstUse: number, text: string) {
   const above = lines.slice(0, firstUse - 1)
   const last = above.findLast(line => line.kind === 'mark' && settingLine(line.raw))
@@ -64,8 +64,8 @@ function declaration(lines: readonly Line[], firstUse: number, text: string) {
 }
 
 /**
- * Refused for a name that is no name, is taken, or is a value's. The plan's `places` are all lines where it means the same,
- * those in `leave` not chosen.
+ * Refused for an invalid name, one that is taken, and one of a value. The plan's `places` are all lines with the same
+ * meaning; those in `leave` are not chosen.
  */
 export function toSetting(script: Rehearsed, { offset, name, note, leave }: ToSetting): Plan {
   const { lines } = script
@@ -80,7 +80,7 @@ export function toSetting(script: Rehearsed, { offset, name, note, leave }: ToSe
   const chosen = same.filter(({ line }) => !leave.includes(line.number))
   const first = chosen[0]
   if (!first) return refuse('Choose at least one line.')
-  // A plus sign is nothing that a setting's number has.
+  // A setting's number has no plus sign.
   const value = `${at.word.text.slice(1).trim().replace(/^\+/, '')}${meaning.unit ? ` ${meaning.unit}` : ''}`
   const text = `;= ${wanted} = ${value}${note.trim() ? `   ${note.trim().replace(/\s+/g, ' ')}` : ''}`
   const places: Place[] = same.map(({ line, word }) => ({
@@ -100,7 +100,7 @@ export function toSetting(script: Rehearsed, { offset, name, note, leave }: ToSe
   }
 }
 
-/** The setting's name as it stands in a line: in brackets where what follows would be taken for a part of it. */
+/** The setting's name as it is written in a line: in brackets if the following text would be read as part of it. */
 function named(line: Line, word: Word, name: string): string {
   const next = line.raw[placeOf(line, word).to - line.from] ?? ''
   return /\w/.test(next) ? `@(${name})` : `@${name}`

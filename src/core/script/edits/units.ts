@@ -1,4 +1,4 @@
-// Writes a whole script in millimetres or in inches, with the same motion.
+// Converts a whole script to millimetres or inches, with the same motion.
 import { effectOf } from '../../firmware/spec.ts'
 import { plain } from '../../format.ts'
 import { type Command, numberOf, wordOf } from '../../gcode/line.ts'
@@ -9,16 +9,16 @@ import { type Plan, type Rehearsed, refuse } from './plan.ts'
 import { doesOtherwise, everywhere, inEveryWay, sourceOf } from './ways.ts'
 
 const mmPerInch = 25.4
-/** Letters whose numbers are lengths, or speeds in lengths a minute, on lines that move or set a position. */
+/** Letters whose numbers are lengths, or speeds in lengths per minute, on lines that move or set a position. */
 const lengths = ['X', 'Y', 'Z', 'E', 'I', 'J', 'R', 'F']
-/** Enough for less than a thousandth of a millimetre either way. */
+/** Decimals that keep the error below a thousandth of a millimetre. */
 const decimals = { mm: 4, inch: 6 }
 
 const setsLengths = (does: string | undefined): boolean => does === 'move' || does === 'arc' || does === 'set-position'
 
 const hasLength = (command: Command): boolean => lengths.some(letter => wordOf(command, letter))
 
-/** Refused where a length has no number to convert, and where the script is written so already. */
+/** Refused if a length has no number to convert, and if the script already uses the unit. */
 export function writeIn(script: Rehearsed, to: 'mm' | 'inch'): Plan {
   const name = script.stage.firmware.phrases.units(to)
   if (name === null) return refuse('This firmware has no inches.')
@@ -35,7 +35,7 @@ export function writeIn(script: Rehearsed, to: 'mm' | 'inch'): Plan {
 
 const words = { mm: 'millimetres', inch: 'inches' }
 
-/** The edits of one way through the script. */
+/** The edits for one path through the script. */
 function written(way: Rehearsed, to: 'mm' | 'inch', name: string): Edit[] | string {
   const { lines, commands, trace, stage } = way
   const edits: Edit[] = []

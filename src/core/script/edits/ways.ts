@@ -1,4 +1,4 @@
-// A script in every way that its branches can go: what an edit must look at before it changes a line.
+// All paths through a script's branches. An edit must be right on every path.
 import { type Effect, effectOf } from '../../firmware/spec.ts'
 import { guardLine } from '../../formula/marks.ts'
 import type { Command, Line } from '../../gcode/line.ts'
@@ -14,10 +14,12 @@ import { rehearseLines } from '../../resolve/resolve.ts'
 import { branchIn, insideOf } from '../../vocabulary/tags.ts'
 import type { Rehearsed } from './plan.ts'
 
-/** Of so many conditions every combination is looked at; of more, each by itself; of still more, none. */
+/**
+ * Up to `combined` conditions are tried in every combination, up to `each` one at a time; with more, edits are refused.
+ */
 const max = { combined: 5, each: 40 }
 
-/** What all branches of a script ask, each once: its own guards, another program's, and the firmware's. */
+/** The conditions of all branches, each once: our guards, a slicer's, and the firmware's. */
 function conditionsIn(lines: readonly Line[], stage: Stage): string[] {
   const found = new Set<string>()
   const halves = halfGuards(lines.map(({ kind, raw }) => (kind === 'mark' ? raw : '')))
@@ -38,7 +40,10 @@ function conditionsIn(lines: readonly Line[], stage: Stage): string[] {
 const operators = /<=|>=|==|!=|=|<|>| is not | is /
 const limitOf = /^("[^"]*"|[\w.+-]+) ?(?:°C|mm|s|min|%)?$/
 
-/** A comparison of one thing with a number or a word: `nozzle > 240 °C`, `material is "PETG"`. Null for any other condition. */
+/**
+ * Reads a comparison of one subject with a number or word: `nozzle > 240 °C`, `material is "PETG"`. Null for other
+ * conditions.
+ */
 function comparisonIn(text: string): { subject: string; operator: string; limit: number | string } | null {
   const operator = operators.exec(text)
   if (!operator) return null
@@ -66,7 +71,7 @@ const holdsFor = (value: number | string, operator: string, limit: number | stri
   }
 }
 
-/** Whether conditions can all come out so: those that compare the same thing must agree on what it could be. */
+/** Whether a combination of results is possible: comparisons of the same subject must agree on a value. */
 function possible(branches: ReadonlyMap<string, boolean>): boolean {
   const asked = new Map<string, { operator: string; limit: number | string; so: boolean }[]>()
   for (const [text, so] of branches) {
@@ -74,7 +79,7 @@ function possible(branches: ReadonlyMap<string, boolean>): boolean {
     if (found) asked.set(found.subject, [...(asked.get(found.subject) ?? []), { ...found, so }])
   }
   return [...asked.values()].every(all => {
-    // Anything that lies at, between or beyond the limits.
+    // Values at, between and beyond the limits.
     const values = all.flatMap(({ limit }): (number | string)[] =>
       typeof limit === 'number' ? [limit, limit - 1e-3, limit + 1e-3] : [limit, `not ${limit}`],
     )
@@ -95,8 +100,8 @@ function combinations(conditions: readonly string[]): Map<string, boolean>[] {
 const known = new WeakMap<Trace, readonly Rehearsed[]>()
 
 /**
- * The script as it is rehearsed, and then in each other way that its branches can go; a sentence where there are too many. A
- * loop whose condition is taken as so goes round once.
+ * The script as rehearsed, then on every other path; a sentence if there are too many. A loop with a fixed condition
+ * runs once.
  */
 export function waysOf(script: Rehearsed): readonly Rehearsed[] | string {
   const had = known.get(script.trace)
@@ -117,7 +122,7 @@ export function waysOf(script: Rehearsed): readonly Rehearsed[] | string {
   return ways
 }
 
-/** A command that ran, as the script has it: its line and the command there. Null for what a macro or a file made. */
+/** The source of a command that ran: its line, and the command there. Null for commands made by a macro or a file. */
 export function sourceOf(
   { lines, commands }: Pick<Rehearsed, 'lines' | 'commands'>,
   row: number,
@@ -128,13 +133,13 @@ export function sourceOf(
   return line && command ? { line, command } : null
 }
 
-/** The lines from…to, and which of their commands an edit has to do with. */
+/** The lines from…to, and which of their commands an edit concerns. */
 export type Reach = { first: number; last: number; concerns: (effect: Effect | undefined, command: Command) => boolean }
 
 /**
- * The edits that an edit comes to in every way that the script can go, each piece of text once. An edit also gives, unchanged,
- * each piece that it looked at and leaves. A sentence where it won't in one way, where a piece would have to be changed
- * otherwise each time that its line runs, and where no way runs a line that it has to do with.
+ * Combines the edits of all paths, each piece of text once. An edit returns, unchanged, also the pieces that it
+ * examined and left. A sentence if it refuses on one path, if a piece would have to change differently each time its
+ * line runs, or if no path runs a line that the edit concerns.
  */
 export function inEveryWay(
   script: Rehearsed,
@@ -161,7 +166,7 @@ export function inEveryWay(
 
 const linesKnown = new WeakMap<readonly Rehearsed[], ReadonlySet<number>>()
 
-/** The lines that run in any of the ways. */
+/** The lines that run on any path. */
 function linesRun(ways: readonly Rehearsed[]): ReadonlySet<number> {
   const known = linesKnown.get(ways)
   if (known) return known
@@ -188,7 +193,7 @@ const conflictAt = ({ lines }: Rehearsed, { from }: Edit): string => {
   return `Line ${line} would need another number each time that it runs: in a loop, or under one condition and another. No single one is right.`
 }
 
-/** All of a script, for an edit that has to do with commands of this effect. */
+/** The whole script, for an edit that concerns commands with this effect. */
 export const everywhere = ({ lines }: Rehearsed, concerns: Reach['concerns']): Reach => ({
   first: 1,
   last: lines.length,
@@ -196,8 +201,8 @@ export const everywhere = ({ lines }: Rehearsed, concerns: Reach['concerns']): R
 })
 
 /**
- * Why edits that are to change nothing but how a script is written are not taken: they change what it does, in one of its ways.
- * Null where it does the same in all of them; `but` names what may differ at its end.
+ * Why edits that should only change the notation are refused: they change what the script does on one of its paths.
+ * Null if it does the same on all; `but` names what may differ at the end.
  */
 export function doesOtherwise(
   script: Rehearsed,

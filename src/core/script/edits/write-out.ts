@@ -1,15 +1,15 @@
-// The way back from a macro: what a script's calls run, written out in their place.
+// Replaces calls of macros and files by the commands that they ran.
 import { effectOf } from '../../firmware/spec.ts'
 import { textOfCommand } from '../../gcode/line.ts'
 import type { Edit } from '../../model/script.ts'
 import { type Plan, type Rehearsed, refuse } from './plan.ts'
 
-/** More than this nobody wants in a script. */
+/** Limit for the lines of the result. */
 const maxLines = 500
 
 /**
- * In place of each line that calls a macro or a file, the commands that it ran: in plain numbers, as this job, printer and material
- * have them. A call that ran nothing, or whose line runs several times, is left and told.
+ * Replaces each line that calls a macro or a file by the commands that ran, with plain numbers for this job, printer
+ * and material. A call that ran nothing, or whose line runs several times, is left and reported.
  */
 export function writeOut({ lines, commands, stage }: Rehearsed): Plan {
   if (stage.opened) return refuse('What a config’s macros call is written out where a script calls them.')

@@ -1,4 +1,5 @@
-// What makers of passages within a print share: lines in relative extrusion, lines for each tool, lifts with room above.
+// Shared by makers of passages within a print: lines in relative extrusion, lines for each tool, and lifts limited by
+// the reach.
 import type { Phrases } from '../../firmware/phrases.ts'
 import { addressOf } from '../../firmware/tools.ts'
 import { toolsUsed } from '../../model/job.ts'
@@ -7,28 +8,28 @@ import { placed, type Surroundings } from './maker.ts'
 
 type Counting = Pick<Surroundings, 'modes' | 'stage'>
 
-/** Why a passage of the print’s own values can’t stand here, in this script or as things are counted; null where it can. */
+/** Why a passage with the print's values can't be inserted here: the script, or the modes; null if it can. */
 export function notWithin(surroundings: Surroundings): string | null {
   return withinPrint.includes(surroundings.stage.moment)
     ? placed(surroundings, [])
     : 'Only a script that runs within the print knows its layer and its place. Choose another “When” above first.'
 }
 
-/** Absolute places, after which filament is counted relative, whatever this firmware makes of it. */
+/** Absolute positioning with relative extrusion, in every firmware. */
 export const placesAgain = (phrases: Phrases): string[] => [
   phrases.positioning('absolute'),
   phrases.countFilament('relative'),
 ]
 
-/** Filament counted as it was before the passage. */
+/** Restores the extrusion mode from before the passage. */
 export const asBefore = ({ modes, stage }: Counting): string[] =>
   modes.extrusion === 'absolute' ? [stage.firmware.phrases.countFilament('absolute')] : []
 
-/** Up by so much, or as far as there is room over the print, from a head that counts relative. */
+/** A lift by a height, limited by the room above the print, in relative positioning. */
 export const liftWords = (mm: number): string => `@(min(${mm}, reach_top - height))`
 export const lowerWords = (mm: number): string => `@(0 - min(${mm}, reach_top - height))`
 
-/** A line for each tool, run where the value is that tool’s number. */
+/** A line for each tool, guarded by the value being that tool's number. */
 export function forEachTool(
   { stage }: Counting,
   value: 'from_tool' | 'to_tool' | 'first_tool',

@@ -1,4 +1,4 @@
-// Makes a change of filament by hand at a fixed layer: aside, retracted, waiting for the person, and back.
+// Makes a manual filament change at a fixed layer: park, retract, wait for the person, return.
 import { retractionOf } from '../../model/printer.ts'
 import { asBefore, liftWords, lowerWords, notWithin, placesAgain } from './between.ts'
 import { choice, type Made, type Maker, number, numberIn, type Surroundings, type Values } from './maker.ts'

@@ -1,4 +1,4 @@
-// Makes the way back to the print after a change: over the place where it goes on, down, and unretracted.
+// Makes the return to the print after a tool change: above the position where it goes on, down, and unretract.
 import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import { ordinaryRetraction, retractionOf } from '../../model/printer.ts'
 import { asBefore, lowerWords, notWithin, placesAgain } from './between.ts'
@@ -18,7 +18,8 @@ function make(values: Values, surroundings: Surroundings): Made {
     ...(lower > 0
       ? [phrases.positioning('relative'), phrases.move({ z: lowerWords(lower), f: 600 }), ...placesAgain(phrases)]
       : []),
-    // No faster than the printer retracts; a long way, as of filament that was parked, no faster than it melts.
+    // At most the retraction speed; for a long unretraction, as after unloading, at most the speed that the hot end
+    // melts.
     ...(forward > 0
       ? [
           phrases.move({

@@ -1,4 +1,4 @@
-// Puts the tool in use into its dock and fetches the next one from its own, each from its approach and slowly.
+// Docks the tool in use and fetches the next one, each slowly from its approach position.
 import { docksOf } from '../../model/printer.ts'
 import { asBefore, forEachTool, notWithin, placesAgain } from './between.ts'
 import {
@@ -12,7 +12,7 @@ import {
   type Values,
 } from './maker.ts'
 
-/** A command is typed into the field for it; a marker holds no spaces, so `~` stands for one. */
+/** A command as a parameter; a marker can't contain spaces, so `~` stands for a space. */
 const command = (name: string, label: string) => ({
   name,
   label,

@@ -1,11 +1,11 @@
-// Makes the end of a print: filament held back, a lift that never passes the top of the machine, parking, cooling, motors.
+// Makes the end of a print: retract, lift (limited by the reach), park, cool down, motors off.
 import type { Heater } from '../../firmware/effect.ts'
 import { addressOf } from '../../firmware/tools.ts'
 import { materialOf, type Stage } from '../../machine/state.ts'
 import { toolsUsed, topOn } from '../../model/job.ts'
 import { beyondReach, type Made, type Maker, number, numberIn, type Surroundings, type Values } from './maker.ts'
 
-/** A lift smaller than this is not worth a line. */
+/** Smaller lifts are left out, mm. */
 const leastLiftMm = 0.01
 
 function make(values: Values, { stage, modes }: Surroundings): Made {
@@ -42,7 +42,7 @@ function make(values: Values, { stage, modes }: Surroundings): Made {
   return { ok: true, lines: said.flatMap(line => line?.split('\n') ?? []) }
 }
 
-/** Every heater that the job has on: each tool's where there are several, the bed's, and a chamber's where its material wants one. */
+/** Every heater that the job uses: each tool's, the bed's, and the chamber's if the material needs one. */
 function heatersUsed(stage: Stage): { heater: Heater; tool: number | null }[] {
   const { printer, firmware, job } = stage
   const used = toolsUsed(job)

@@ -1,4 +1,4 @@
-// Makes a heat soak: the bed held warm until its surface has settled, with messages that count the minutes down.
+// Makes a heat soak: the bed is kept hot until its surface has settled, with messages that count down the minutes.
 import {
   choice,
   fittingWords,

@@ -1,4 +1,4 @@
-// The lines that lay a bead: getting to its start, extruding along a way, leaving without a string.
+// Writes the lines that lay a bead: approach, extrude along a path, leave without a string.
 import type { MoveWords, Phrases } from '../../firmware/phrases.ts'
 import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import { axes } from '../../model/printer.ts'
@@ -7,21 +7,21 @@ import { type Surroundings, written } from './maker.ts'
 const travelMmMin = 6000
 const liftMmMin = 600
 const retractMmMin = 1800
-/** The sideways move after the lift that tears the string off. */
+/** Length of the sideways move after the lift, which tears the string off, mm. */
 export const tearMm = 10
 
 export type Point = readonly [x: number, y: number]
 
-/** A way with the same bead all along, climbing or falling evenly from `startMm` to `endMm`. */
+/** A path with a constant bead, rising or falling evenly from `startMm` to `endMm`. */
 export type Bead = { way: readonly Point[]; startMm: number; endMm: number; areaMm2: number; speedMmS: number }
 
 const segments = (way: readonly Point[]): number[] =>
   way.slice(1).map(([x, y], i) => Math.hypot(x - (way[i]?.[0] ?? 0), y - (way[i]?.[1] ?? 0)))
 
-/** The length of a way, mm. */
+/** The length of a path, mm. */
 export const lengthOfWay = (way: readonly Point[]): number => segments(way).reduce((sum, each) => sum + each, 0)
 
-/** Lays beads one after another, and remembers how much filament that took. Filament counts from zero at its start. */
+/** Lays beads one after another and adds up the filament, which counts from zero at the start. */
 export class Layer {
   readonly lines: string[]
   private extrudedMm = 0
@@ -37,7 +37,7 @@ export class Layer {
     this.filamentAreaMm2 = toolFilamentAreaMm2(stage.printer, modes.tool)
   }
 
-  /** Over to a place at `clearMm`, then down to `heightMm`. */
+  /** Travels to a position at height `clearMm`, then down to `heightMm`. */
   approach([x, y]: Point, heightMm: number, clearMm: number): void {
     this.lines.push(
       this.phrases.move({ z: clearMm, f: liftMmMin }),
@@ -47,13 +47,13 @@ export class Layer {
     this.at = { x, y, z: heightMm }
   }
 
-  /** Moves without pushing, at the height where the head is. */
+  /** Moves without extruding, at the present height. */
   step([x, y]: Point): void {
     const words = this.changed(x, y, this.at?.z ?? 0)
     if (Object.keys(words).length > 0) this.lines.push(this.phrases.move({ ...words, f: travelMmMin }))
   }
 
-  /** Filament of a stretch = area · length / the filament's own area. */
+  /** Filament of a segment = area · length / filament cross-section. */
   lay({ way, startMm, endMm, areaMm2, speedMmS }: Bead): void {
     const whole = lengthOfWay(way)
     let done = 0
@@ -68,7 +68,7 @@ export class Layer {
     })
   }
 
-  /** Draws filament back if asked, counts it as zero, lifts straight up, and only then tears off sideways. */
+  /** Retracts if requested, resets the filament counter, lifts straight up, and then moves sideways. */
   leave(backMm: number, clearMm: number, [x, y]: Point): void {
     if (backMm > 0)
       this.lines.push(this.phrases.move({ e: this.relative ? -backMm : this.extrudedMm - backMm, f: retractMmMin }))
@@ -76,7 +76,7 @@ export class Layer {
     this.step([x, y])
   }
 
-  /** The words for those axes that differ from where the head is; the head is there after. */
+  /** The words for axes that change; afterwards the head is at the new position. */
   private changed(x: number, y: number, z: number): MoveWords {
     const to = { x, y, z }
     const words = axes.filter(axis => !this.at || written(this.at[axis]) !== written(to[axis]))

@@ -1,4 +1,4 @@
-// Makes the way off the print before a change: retracted, a little lifted, and aside to where nothing is printed.
+// Makes the departure from the print before a tool change: retract, lift slightly, and move beside the print.
 import { crosses } from '../../machine/beyond.ts'
 import { areaOn, towerOf } from '../../model/job.ts'
 import { retractionOf } from '../../model/printer.ts'
@@ -8,7 +8,7 @@ import { choice, type Made, type Maker, number, numberIn, type Surroundings, typ
 const sides = ['back', 'right', 'left', 'front'] as const
 type Side = (typeof sides)[number]
 
-/** The place beside the print, as far as the head can go. */
+/** A position beside the print, limited by the reach. */
 const asideWords = (side: Side, mm: number): { x?: string; y?: string } =>
   side === 'back'
     ? { y: `@(min(print_back + ${mm}, reach_back))` }
@@ -18,7 +18,7 @@ const asideWords = (side: Side, mm: number): { x?: string; y?: string } =>
         ? { x: `@(min(print_right + ${mm}, reach_right))` }
         : { x: `@(max(print_left - ${mm}, reach_left))` }
 
-/** Whether the prime tower stands on the way from the print to that side. */
+/** Whether the prime tower is between the print and that side. */
 function towerInTheWay({ stage }: Surroundings, side: Side, mm: number): boolean {
   const { job, printer } = stage
   const tower = towerOf(job)

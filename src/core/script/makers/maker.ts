@@ -1,11 +1,12 @@
-// A maker makes a passage from parameters; the passage keeps them in its marker line (`;@ purge-line edge=left length=150`).
+// A maker makes a passage from parameters, and the passage stores them in its marker line (`;@ purge-line edge=left
+// length=150`).
 import { plain } from '../../format.ts'
 import type { Line } from '../../gcode/line.ts'
 import { beginning } from '../../machine/beginning.ts'
 import type { Modes, Stage } from '../../machine/state.ts'
 import type { Axis } from '../../model/printer.ts'
 
-/** `onlyFor` is the choice, and the option of it, without which the parameter means nothing and is left out. */
+/** `onlyFor` names a choice and the option of it for which the parameter applies; otherwise it is left out. */
 type Common = { name: string; label: string; onlyFor?: readonly [name: string, option: string] }
 
 export type Choice = Common & { kind: 'choice'; options: readonly string[]; standard: string }
@@ -16,7 +17,7 @@ export type Count = Common & {
   range: readonly [number, number]
   standard: number
 }
-/** A few words without spaces, as a marker holds them; `shape` says in words what fits `pattern`. */
+/** A text without spaces, because a marker is split at spaces; `shape` describes `pattern` in words. */
 export type Text = Common & { kind: 'text'; pattern: RegExp; shape: string; standard: string }
 
 export type Parameter = Choice | Count | Text
@@ -24,35 +25,35 @@ export type Parameter = Choice | Count | Text
 export type Values = Readonly<Record<string, string | number>>
 
 /**
- * What a maker may reckon with: the printer, material and job, how things are counted where the passage stands, and for how
- * many seconds the bed has held its target there (0 when it does not).
+ * What a maker can use: printer, material and job; the modes at the position of the passage; and for how many seconds
+ * the bed has held its target there (0 if it has not).
  */
 export type Surroundings = { stage: Stage; modes: Modes; bedHeldS: number }
 
-/** What a maker reckons with where nothing has run yet. */
+/** The surroundings at the start of a script. */
 export const fromTheBeginning = (stage: Stage): Surroundings => ({
   stage,
   modes: beginning(stage).modes,
   bedHeldS: 0,
 })
 
-/** `note` says what had to be done otherwise than asked. */
+/** `note` describes deviations from the request. */
 export type Made = { ok: true; lines: string[]; note?: string } | { ok: false; why: string }
 
 export type Maker = {
   name: string
-  /** What it makes, and what that is for; for menus. */
+  /** Title and purpose, for menus. */
   title: string
   purpose: string
-  /** What people call it besides, for searching. */
+  /** Other names, for searching. */
   also: string
   parameters: (surroundings: Surroundings) => readonly Parameter[]
   make: (values: Values, surroundings: Surroundings) => Made
-  /** For a table of blends: the name of each and its shares of the inputs, adding to 1. */
+  /** For a table of blends: each name with its shares of the inputs, adding up to 1. */
   swatches?: (values: Values, surroundings: Surroundings) => readonly { name: string; shares: readonly number[] }[]
 }
 
-/** A parameter that is a number, in the order of a form's field: name, label, unit, step, smallest and largest, standard. */
+/** A numeric parameter: name, label, unit, step, minimum and maximum, standard value. */
 export const number = (
   name: string,
   label: string,
@@ -62,7 +63,7 @@ export const number = (
   standard: number,
 ): Count => ({ name, label, kind: 'number', unit, step, range, standard })
 
-/** A parameter with a few options; the first is standard. */
+/** A parameter with options; the first is the standard. */
 export const choice = (name: string, label: string, ...options: readonly string[]): Choice => ({
   name,
   label,
@@ -71,15 +72,15 @@ export const choice = (name: string, label: string, ...options: readonly string[
   standard: options[0] ?? '',
 })
 
-/** The same parameter, asked for only when a choice has this option. */
+/** Makes a parameter apply only for one option of a choice. */
 export const onlyFor = <P extends Parameter>(name: string, option: string, parameter: P): P => ({
   ...parameter,
   onlyFor: [name, option],
 })
 
 /**
- * The first of some wordings, longest first, that fits a display's columns; null where there is no display, or none fits.
- * `atLongest` gives a wording with its values as long as they come.
+ * The first of some wordings, longest first, that fits a display's columns; null without a display, or if none fits.
+ * `atLongest` returns a wording with values of maximum length.
  */
 export const fittingWords = (
   wordings: readonly string[],
@@ -88,14 +89,14 @@ export const fittingWords = (
 ): string | null =>
   columns === undefined ? null : (wordings.find(wording => atLongest(wording).length <= columns) ?? null)
 
-/** A number for G-code: at most three decimals, none of them a trailing zero. */
+/** Writes a number for G-code: at most three decimals without trailing zeros. */
 export const written = (value: number): string => plain(value, 3)
 
 export const numberIn = (values: Values, name: string): number => Number(values[name])
 
 /**
- * Why a passage of absolute places in mm can't stand here: how positions are counted, or the first place that the head can't
- * reach. Null when it can.
+ * Why a passage with absolute positions in mm can't be inserted here: the modes, or the first position beyond the
+ * reach. Null if it can.
  */
 export function placed({ stage, modes }: Surroundings, places: readonly (readonly [Axis, number])[]): string | null {
   if (modes.positioning === 'relative') return 'Positions are relative here. Put G90 before it first.'

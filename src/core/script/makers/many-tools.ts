@@ -1,4 +1,5 @@
-// Makes the heat and homing of a start script for any set of tools: only what the job uses is warmed, the first tool is taken hot.
+// Makes the heating and homing of a start script for any set of tools: only used tools are heated, and the first tool
+// is selected hot.
 import { addressOf, sharesHeater } from '../../firmware/tools.ts'
 import { forEachTool } from './between.ts'
 import { choice, type Made, type Maker, type Surroundings, type Values } from './maker.ts'

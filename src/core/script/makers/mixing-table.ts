@@ -1,4 +1,4 @@
-// Makes a table of blends for a mixing hot end: each a share of the inputs, kept by the firmware as a tool of its own.
+// Makes a table of blends for a mixing hot end. The firmware saves each blend as a tool.
 import type { Stage } from '../../machine/state.ts'
 import {
   choice,
@@ -12,14 +12,14 @@ import {
   written,
 } from './maker.ts'
 
-/** Shares of the inputs, adding to 1. */
+/** Shares of the inputs, adding up to 1. */
 export type Blend = readonly number[]
 
 const whole = 100
-/** Thirds are written as 33.3; so much is forgiven. */
+/** Tolerance in percent: thirds are written as 33.3. */
 const slack = 0.2
 
-/** `count` even steps from one input to the other, both ends among them. */
+/** `count` even steps from one input to the other, including both ends. */
 function evenSteps(count: number, inputs: number, from: number, to: number): Blend[] {
   return Array.from({ length: count }, (_, step) => {
     const share = step / (count - 1)
@@ -27,7 +27,10 @@ function evenSteps(count: number, inputs: number, from: number, to: number): Ble
   })
 }
 
-/** `100/0,50/50` as shares; a sentence where a blend has too many parts or does not add to 100 and is not to be spread. */
+/**
+ * Reads `100/0,50/50` as shares; a sentence if a blend has too many parts or does not add up to 100 and is not to be
+ * scaled.
+ */
 function listedBlends(text: string, inputs: number, spread: boolean): Blend[] | string {
   const blends: Blend[] = []
   for (const [index, item] of text.split(',').entries()) {
@@ -43,7 +46,7 @@ function listedBlends(text: string, inputs: number, spread: boolean): Blend[] | 
   return blends
 }
 
-/** The blends that these values ask for, or why there are none. */
+/** The blends for these values, or why there are none. */
 export function blendsOf(values: Values, { printer, firmware }: Stage, tool: number): Blend[] | string {
   const inputs = printer.tools[tool]?.mixingInputs ?? 1
   const max = firmware.mostBlends

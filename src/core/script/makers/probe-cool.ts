@@ -1,4 +1,5 @@
-// Makes a probing without ooze: the nozzle below oozing until the bed is probed, and its full heat only after.
+// Makes a probing without ooze: the nozzle stays at the ooze-safe temperature until the bed is probed, and is heated
+// fully afterwards.
 import { axes } from '../../model/printer.ts'
 import {
   choice,
@@ -12,7 +13,7 @@ import {
   type Values,
 } from './maker.ts'
 
-/** The bed's corner is kept clear by this much, mm. */
+/** Distance from the bed's corner, mm. */
 const cornerInsetMm = 2
 
 function make(values: Values, surroundings: Surroundings): Made {

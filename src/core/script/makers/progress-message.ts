@@ -1,4 +1,4 @@
-// Makes the message for a layer change: how far the print is, in words that fit the display whatever the job.
+// Makes the message of a layer change: the progress of the print, in words that fit the display for every job.
 import { inText } from '../../formula/marks.ts'
 import { choice, fittingWords, type Made, type Maker, type Surroundings, type Values } from './maker.ts'
 
@@ -14,7 +14,7 @@ const wordings: Record<string, readonly string[]> = {
   height: ['@height of @top mm high', '@height of @top mm', '@height/@top mm', '@height mm'],
 }
 
-/** The longest that a value comes out: four figures for layers, three and two decimals for heights. */
+/** The longest text of each value: four digits for layers, three digits and two decimals for heights. */
 const longest: Record<string, string> = { layer: '9999', layers: '9999', height: '999.99', top: '999.99' }
 
 const atItsLongest = (wording: string): string =>

@@ -1,5 +1,5 @@
-// Makes a purge beside the print: off the print and on the bed, wherever a job puts it. Its places are formulas of the print's
-// edges and its side is chosen by guards, so one script purges in the right place for every job.
+// Makes a purge beside the print, on the bed, wherever a job puts it. Positions are formulas of the print's edges, and
+// guards choose the side, so that one script fits every job.
 import type { MoveWords } from '../../firmware/phrases.ts'
 import { beadWidthMm, toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import { areaOn, type Rectangle } from '../../model/job.ts'
@@ -24,15 +24,15 @@ type Side = (typeof sides)[number]
 const opposite: Record<Side, Side> = { front: 'back', back: 'front', left: 'right', right: 'left' }
 
 /**
- * A pattern on a strip of its own: along the print's side, and out from it. It begins near the print and ends away from it.
- * `along` and `out` are how much room it takes, from middle to middle of its beads.
+ * A pattern on a strip along a side of the print. It starts near the print and ends away from it. `along` and `out` are
+ * its size between the centres of its outer beads.
  */
 type Pattern = { way: readonly Point[]; along: number; out: number }
 
 const start: Point = [0, 0]
 const line = (length: number): Pattern => ({ way: [start, [length, 0]], along: length, out: 0 })
 
-/** Rows side by side, so that the patch comes off in one piece. */
+/** Adjacent rows, so that the patch comes off in one piece. */
 function zigzag(length: number, rows: number, spacing: number): Pattern {
   const way = Array.from({ length: rows }).flatMap((_, row): Point[] => {
     const ends: Point[] = [
@@ -44,7 +44,7 @@ function zigzag(length: number, rows: number, spacing: number): Pattern {
   return { way, along: length, out: (rows - 1) * spacing }
 }
 
-/** A square wound inwards, `turns` times or until it is full. */
+/** An inward square spiral with `turns` turns, or until it is full. */
 function spiral(length: number, turns: number, spacing: number): Pattern {
   const way: Point[] = [[0, 0]]
   for (let turn = 0; turn < turns && length - 2 * turn * spacing > spacing; turn++) {
@@ -60,7 +60,7 @@ function patternOf(values: Values, spacing: number): Pattern {
   return values.pattern === 'spiral' ? spiral(length, rows, spacing) : line(length)
 }
 
-/** A purge on one side: when there is room for it, where it begins, and its way from there. */
+/** A purge on one side: the condition for enough room, its start, and its path from there. */
 type Laid = {
   side: Side
   when: string
@@ -74,19 +74,19 @@ const away = (side: Side): 1 | -1 => (side === 'front' || side === 'left' ? -1 :
 const acrossOf = (side: Side): 'x' | 'y' => (side === 'front' || side === 'back' ? 'y' : 'x')
 const names = { x: ['left', 'right'], y: ['front', 'back'] } as const
 
-/** Between print and bed on this side, as a formula and for an area. */
+/** The room between print and bed edge on this side, as a formula and for an area. */
 const room = (side: Side): string => (away(side) < 0 ? `print_${side} - bed_${side}` : `bed_${side} - print_${side}`)
 const roomFor = (side: Side, area: Rectangle, bed: Printer['bed']): number =>
   away(side) < 0 ? area[side] - bed[acrossOf(side)][0] : bed[acrossOf(side)][1] - area[side]
 
-/** From the print's side across it to the far edge of the bed, as a formula; the bed's whole span. */
+/** The room from the print's side across the print to the far edge of the bed, as a formula; the bed's whole width. */
 const legRoom = (side: Side): string =>
   away(side) < 0 ? `bed_${opposite[side]} - print_${side}` : `print_${side} - bed_${opposite[side]}`
 const spanOf = (side: Side, bed: Printer['bed']): number => bed[acrossOf(side)][1] - bed[acrossOf(side)][0]
 
 const sum = (name: string, mm: number): string => `@(${name} ${mm < 0 ? '-' : '+'} ${written(Math.abs(mm))})`
 
-/** In the middle of a side where that is on the bed, else as far along as the bed allows. */
+/** At the centre of a side if that is on the bed, otherwise as close to it as the bed allows. */
 function besidePrint({ way, along, out }: Pattern, side: Side, bed: Printer['bed'], gap: number, width: number): Laid {
   const half = width / 2
   const across = acrossOf(side)
@@ -105,7 +105,7 @@ function besidePrint({ way, along, out }: Pattern, side: Side, bed: Printer['bed
   }
 }
 
-/** The two sides that meet where a corner is laid: the one asked for, and the next one clockwise from the front left. */
+/** The two sides at a corner: the requested one, and the next one clockwise from the front left. */
 const corners: Record<Side, readonly ['left' | 'right', 'front' | 'back']> = {
   front: ['left', 'front'],
   left: ['left', 'back'],
@@ -113,16 +113,16 @@ const corners: Record<Side, readonly ['left' | 'right', 'front' | 'back']> = {
   right: ['right', 'front'],
 }
 
-/** An angle around a corner of the print, with segments of `length`. */
+/** An angle around a corner of the print, with legs of `length`. */
 function aroundCorner(length: number, side: Side, bed: Printer['bed'], gap: number, width: number): Laid {
   const [beside, over] = corners[side]
   const out = gap + width / 2
   const needed = gap + width
   const [dx, dy] = [-away(beside), -away(over)]
   const x = sum(`print_${beside}`, away(beside) * out)
-  // The first leg begins beside the print and runs to the corner.
+  // The first leg starts beside the print and runs to the corner.
   const y = sum(`print_${over}`, away(over) * out + dy * length)
-  // As far as a leg goes beyond the corner of the print, it stays on the bed.
+  // The part of a leg beyond the print's corner stays on the bed.
   const segment = length - gap
   return {
     side,
@@ -143,13 +143,13 @@ function aroundCorner(length: number, side: Side, bed: Printer['bed'], gap: numb
   }
 }
 
-/** Distances as words; none for nothing. */
+/** Distances as words; none for 0. */
 const inWords = (dx: number, dy: number): MoveWords => ({
   ...(Math.abs(dx) > 1e-6 && { x: dx }),
   ...(Math.abs(dy) > 1e-6 && { y: dy }),
 })
 
-/** Over to its start by formula, then along its way by distances, which are the same for every job. */
+/** To the start by formula, then along the path by relative distances, which are the same for every job. */
 function linesOf({ x, y, way }: Laid, values: Values, { stage, modes }: Surroundings): string[] {
   const [height, lift, back, bead] = ['height', 'lift', 'back', 'bead'].map(name => numberIn(values, name)) as [
     number,

@@ -1,4 +1,4 @@
-// Makes a purge line along an edge of the bed: one or two strokes, a torn-off end that pulls no string towards the print.
+// Makes a purge line along an edge of the bed: one or two strokes, with an end that pulls no string towards the print.
 import { beadWidthMm, toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import { Layer, type Point, tearMm } from './laying.ts'
 import {
@@ -91,5 +91,8 @@ export const purgeLine: Maker = {
   make,
 }
 
-/** A bead that sticks and can be taken off in one piece: about twice as wide as the nozzle at three quarters of its height. */
+/**
+ * A bead that sticks and comes off in one piece: about twice as wide as the nozzle, at three quarters of its diameter
+ * in height.
+ */
 export const beadFor = (nozzleMm: number): number => Number((nozzleMm * nozzleMm * 1.9).toFixed(2))

@@ -1,4 +1,4 @@
-// Makes a purge in place: filament extruded where the head stands still, then retracted a little.
+// Makes a purge in place: extrudes while the head stands still, then retracts a little.
 import { spotOf } from '../../model/printer.ts'
 import { type Made, type Maker, number, numberIn, placed, type Surroundings, type Values } from './maker.ts'
 

@@ -1,4 +1,4 @@
-// Makes the change itself: the next tool taken, whichever it is, beside the print where carriages park, and warm.
+// Makes the tool change itself: selects the next tool, beside the print where carriages park, and heats it.
 import { sharesHeater } from '../../firmware/tools.ts'
 import { forEachTool, notWithin } from './between.ts'
 import { choice, type Made, type Maker, number, numberIn, onlyFor, type Surroundings, type Values } from './maker.ts'

@@ -1,4 +1,4 @@
-// Makes a purge into the bucket that tears itself off: extruded, hardened by the fan, and pulled away over the edge.
+// Makes a purge into the bucket that tears off: extruded, cooled by the fan, and pulled away over the edge.
 import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import { retractionOf, spotOf } from '../../model/printer.ts'
 import { asBefore, liftWords, lowerWords, notWithin, placesAgain } from './between.ts'
@@ -34,7 +34,10 @@ function make(values: Values, surroundings: Surroundings): Made {
   return { ok: true, lines: said.filter(line => line !== null) }
 }
 
-/** For each pair of tools that the job has an amount for, that much, in mm of the filament that comes; else as everywhere. */
+/**
+ * For each pair of tools with its own amount in the job, that amount in mm of the new filament; otherwise the common
+ * amount.
+ */
 function byPair({ stage }: Surroundings, purge: (mm: number) => string, otherwise: number): string[] {
   const { job, printer } = stage
   return [

@@ -1,4 +1,4 @@
-// Makes a choice between two kinds of print: cool beds get one mesh and one preheat, hot beds another.
+// Makes a choice by bed temperature: one mesh and preheat for cool beds, a different one for hot beds.
 import { type Made, type Maker, number, numberIn, type Surroundings, type Values, written } from './maker.ts'
 
 function make(values: Values, { stage }: Surroundings): Made {

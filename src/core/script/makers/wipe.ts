@@ -1,4 +1,4 @@
-// Makes a brush wipe: the nozzle drawn over a brush and back a few times.
+// Makes a wipe: moves the nozzle over the brush and back a few times.
 import { spotOf } from '../../model/printer.ts'
 import { type Made, type Maker, number, numberIn, placed, type Surroundings, type Values } from './maker.ts'
 
