@@ -1,18 +1,19 @@
-// A change of the original carried after it: just that change, put into the script that was carried over and may have its own since.
+// Carries a later change of the original over: only that change, merged into the carried script, which may have its own
+// changes.
 import { applyPatch, diffArrays, structuredPatch } from 'diff'
 import { rawLines } from '../gcode/read.ts'
 import { type CarryPlan, carryOver } from './carry.ts'
 import type { CarryRequest } from './request.ts'
 
-/** `lines` of the carried script that change; `clash` where its own changes stand at the same place. */
+/** `lines` of the carried script change; `clash` if its own changes are at the same place. */
 export type After = { ok: true; text: string; plan: CarryPlan; same: boolean } | { ok: false; why: string }
 
-/** How many lines around a change may differ from where it is put. */
+/** How many lines around a change may differ at the place where it is merged. */
 const leeway = 2
 
 /**
- * The original as it was when it was carried over, as it is now, and the carried script as it is now: what the original’s change
- * comes to on the other printer is put into that script. Where both changed the same lines it is refused.
+ * Merges a change of the original into the carried script. Inputs: the original at the time of carrying, the original
+ * now, and the carried script now. Refused if both changed the same lines.
  */
 export function carryAfter(request: Omit<CarryRequest, 'text'>, was: string, now: string, mine: string): After {
   const before = carryOver({ ...request, text: was })
@@ -40,7 +41,7 @@ export function carryAfter(request: Omit<CarryRequest, 'text'>, was: string, now
 
 const inLines = (text: string): string => text.replaceAll('\r\n', '\n')
 
-/** The changes that were not wanted, by where their lines stand now; of lines that have been changed or are gone none. */
+/** The refused changes, at the present positions of their lines; those of changed or removed lines are dropped. */
 function refusedStill(refused: readonly string[], was: string, now: string): string[] {
   if (refused.length === 0) return []
   const moved = new Map([[0, 0]])
@@ -57,7 +58,7 @@ function refusedStill(refused: readonly string[], was: string, now: string): str
   })
 }
 
-/** Of earlier answers those that are still asked for. */
+/** The earlier answers that are still asked for. */
 function known(
   answers: Readonly<Record<string, string>>,
   text: string,

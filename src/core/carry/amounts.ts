@@ -1,4 +1,5 @@
-// Filament and speed as they are meant: a bead stays a bead, a purge its volume, a retraction the tool's own, a flow what it melts.
+// Carries filament and speed by meaning: a bead keeps its cross-section, a purge its volume, a retraction becomes the
+// target tool's own, and a flow stays within what the hot end melts.
 import { widestNozzles } from '../check/rules/bead-too-fat.ts'
 import { beadAreaMm2, toolFilamentAreaMm2 } from '../machine/outcome.ts'
 import type { Modes, Position } from '../machine/state.ts'
@@ -7,20 +8,20 @@ import { type Axis, axes } from '../model/printer.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
 import { type Side, toolThere } from './sides.ts'
 
-/** A move that is nearly all along one axis is held to that axis's own speed. */
+/** A move with at least this share along one axis is limited by that axis alone. */
 const nearlyAlone = 0.95
 
-/** Filament that a command counts here and there, as its firmware counts it, and why that differs where it does. */
+/** The E value of a command on source and target, in their units, and the reason if they differ. */
 export type FilamentThere = { here: number; there: number; why: string | null; beadMm2: number; repays: boolean }
 
-/** A bead that a nozzle just presses flat stays so much under the widest. */
+/** Share of the widest bead that the target nozzle can press flat. */
 const underWidest = 0.98
 
-/** How much is still retracted, mm, by tool: what comes forward first is that. */
+/** The retraction of each tool that has not returned yet, mm. An extrusion returns it first. */
 export class Retracted {
   private readonly backMm = new Map<number, number>()
 
-  /** What of a push pays a retraction back, mm; a retraction is owed from here on. */
+  /** The part of an extrusion that returns a retraction, mm; a retraction is added. */
   take(tool: number, mm: number): number {
     const owed = this.backMm.get(tool) ?? 0
     const paid = mm > 0 ? Math.min(owed, mm) : 0
@@ -30,8 +31,8 @@ export class Retracted {
 }
 
 /**
- * What a command extrudes there: along a way as thick a bead as here, though no thicker than its firmware takes; in place as much
- * volume; back, and forward again, what the tool there retracts. Null where nothing is counted.
+ * What a command extrudes on the target: along a path, the same bead, limited by the target firmware; in place, the
+ * same volume; retractions become the target tool's own. Null without filament.
  */
 export function filamentThere(
   way: Rehearsed,
@@ -48,7 +49,7 @@ export function filamentThere(
   const toolTo = toolThere(to, tool) ?? 0
   const volumetric = (before.volumetric[tool] ?? 0) > 0
   const keepsVolume = volumetric && to.family.phrases.firmwareRetract(true) !== null && takesVolume(to)
-  // A counted unit here is so many mm³, and there.
+  // The volume of one unit of E on source and target, mm³.
   const areaHere = volumetric ? 1 : toolFilamentAreaMm2(from.printer, tool)
   const areaThere = keepsVolume ? 1 : toolFilamentAreaMm2(to.printer, toolTo)
   const byVolume = areaHere / areaThere
@@ -79,7 +80,7 @@ export function filamentThere(
   const nozzleMm = other?.nozzleMm ?? 0.4
   const bead = (here * areaHere) / lengthHere
   const refusedMm2 = to.family.fattestBeadMm2(nozzleMm) ?? Number.POSITIVE_INFINITY
-  // What this nozzle would press no wider either is the script's own affair.
+  // A bead that is too wide for the source nozzle, too, is left alone.
   const heightMm = Math.max(ends.from.z, ends.to.z)
   const pressedMm2 =
     own && other && other.nozzleMm < own.nozzleMm && heightMm > 0
@@ -113,7 +114,7 @@ const volumeWhy = ({ printer }: Side): string =>
 const lengthOf = (steps: readonly Step[]): number =>
   steps.reduce((sum, { from, to }) => sum + (Math.hypot(to.x - from.x, to.y - from.y, to.z - from.z) || 0), 0)
 
-/** The way there: straight, or an arc as much longer or shorter as its chord. */
+/** The path on the target: straight, or an arc scaled like its chord. */
 function between(from: Position, to: Position, steps: readonly Step[]): number {
   const chord = Math.hypot(to.x - from.x, to.y - from.y, to.z - from.z)
   const [first, last] = [steps[0], steps.at(-1)]
@@ -123,8 +124,8 @@ function between(from: Position, to: Position, steps: readonly Step[]): number {
 }
 
 /**
- * The most that a move there may be told to go, mm/min, and what sets it; infinite where nothing does. A script that asks more of
- * its own machine than that has is let be: both hold it back by themselves.
+ * The highest speed of a move on the target, mm/min, and what limits it; Infinity if nothing does. A move that already
+ * exceeds the source's limits is left alone: both machines limit it themselves.
  */
 export function maxFeed(
   { from, to }: { from: Side; to: Side },
@@ -161,11 +162,11 @@ export function maxFeed(
   return { mmMin: alone, why: `${axis?.toUpperCase()} of ${printer.name} goes ${limits[axis ?? 'x']} mm/s at most.` }
 }
 
-/** How far a move goes along each axis, mm; nothing where that is not known. */
+/** The length of a move along each axis, mm; empty if unknown. */
 const spanOf = ({ from, to }: { from: Position; to: Position }): number[] =>
   axes.map(axis => to[axis] - from[axis] || 0)
 
-/** The axis that a move goes along nearly alone. */
+/** The axis that a move almost exclusively uses. */
 const aloneOn = (ends: { from: Position; to: Position }): Axis | undefined => {
   const span = spanOf(ends)
   return axes.find((_, i) => Math.abs(span[i] ?? 0) > nearlyAlone * Math.hypot(...span))

@@ -1,4 +1,4 @@
-// The JSON that other programs rely on (contract.md), made from a plan. Names and shapes are fixed.
+// Makes the public JSON of a plan (docs/contract.md). Names and shapes are fixed: other programs rely on them.
 import { rehearsalAnswer } from '../answer.ts'
 import type { CarryPlan } from './carry.ts'
 
@@ -10,6 +10,6 @@ export const carriedAnswer = ({ text, changes, asks, before, after }: CarryPlan)
   after: rehearsalAnswer(after),
 })
 
-/** Whether something was refused, or is asked and not answered: then the plan is not the whole script. */
+/** Whether something was refused, or a question is open: then the plan is not the whole script. */
 export const isIncomplete = ({ changes, open }: CarryPlan): boolean =>
   open.length > 0 || changes.some(({ kind }) => kind === 'refused')

@@ -1,9 +1,10 @@
-// All changes of a plan in the order of the carried text, from what became of the lines of the written-out script.
+// Assembles the changes of a plan in the order of the carried text, from the outcome of each line of the written-out
+// script.
 import type { Change } from './changes.ts'
 import type { Flat } from './flatten.ts'
 import type { Addition, ChangeKind, Outcome } from './outcomes.ts'
 
-/** Each line of the script with its fate, and between them what is added. */
+/** Each line of the script with its outcome, and additions between them. */
 export function assembled(
   raws: readonly { raw: string }[],
   flat: Flat,
@@ -42,7 +43,7 @@ const gone = ({ gone: whys }: Flat, number: number): Change => ({
   why: whys.get(number) ?? 'Nothing of it is left there.',
 })
 
-/** What became of a line: of one that a call was written out for, all that it is now. */
+/** The outcome of a line; for a call that was written out, the outcome of all its lines. */
 function whole(
   own: readonly number[],
   flat: Flat,
@@ -80,5 +81,5 @@ function whole(
   return { id, line: number, became, kind, why: [...new Set(whys.filter(Boolean))].join(' ') }
 }
 
-/** A refused line stays to be read, and does nothing. */
+/** A refused line remains as a comment. */
 const refusedNote = (raw: string): string[] => [`; not carried over: ${raw.trim()}`]

@@ -1,4 +1,5 @@
-// A script, or lines of one, brought to another printer or firmware: what becomes of each line and why, and both rehearsed.
+// Carries a script, or some of its lines, over to a different printer or firmware: the outcome of each line with its
+// reason, and both texts rehearsed.
 import type { Finding } from '../check/finding.ts'
 import { splitLines } from '../gcode/read.ts'
 import { maxLines } from '../prove.ts'
@@ -29,22 +30,19 @@ export type CarryPlan = {
   text: string
   changes: Change[]
   asks: readonly Ask[]
-  /** Questions that nobody has answered, so that their proposals were taken. */
+  /** Questions without an answer; their proposals were used. */
   open: readonly Ask[]
   before: Round
   after: Round
-  /** Findings of the carried script whose rule the script itself has not as often. */
+  /** Findings of the carried script beyond those that the source script has by the same rule. */
   newFindings: Finding[]
-  /** Whether the way back would not lead to the same script: something was left out, made shorter or held to a limit. */
+  /** Whether carrying back would give a different script: something was left out, shortened or limited. */
   oneWay: boolean
 }
 
 export type Carried = CarryPlan | { ok: false; why: string }
 
-/**
- * Carries a script over. Never throws, whatever the text; what can't be done is said in a sentence. A last line without a line
- * break is carried like any other, and has none afterwards.
- */
+/** Carries a script over. Never throws; a refusal is a sentence. A last line without a line break stays without one. */
 export function carryOver(request: CarryRequest): Carried {
   const { ending, lastOpen } = endsOf(request.text)
   if (!lastOpen) return carriedClosed(request)
@@ -57,7 +55,7 @@ function carriedClosed(request: CarryRequest): Carried {
   const { text, lines, refused = [] } = request
   const [from, to] = [sideOf(request.from), sideOf(request.to)]
   const same = sameMachine(from, to)
-  // A passage may well go into another script of its own printer.
+  // A passage may be carried to a different script of the same printer.
   if (same && !lines && JSON.stringify(from.printer) === JSON.stringify(to.printer))
     return { ok: false, why: `It is a script of ${from.printer.name} already.` }
   const raws = splitLines(text)
@@ -111,12 +109,12 @@ type Parts = {
   questions: Questions
   wanted: Change[]
   ends: Ends
-  /** What is carried before the lines that were asked for. */
+  /** The carried text before the requested lines. */
   before: string
   held: boolean
 }
 
-/** Both texts rehearsed, and what differs. */
+/** Rehearses both texts and compares them. */
 function planOf({ request, questions, wanted, ends, before: leading, held }: Parts): CarryPlan {
   const { text, lines, from, to } = request
   const carried = writtenOut(wanted, ends)
@@ -136,7 +134,7 @@ function planOf({ request, questions, wanted, ends, before: leading, held }: Par
   }
 }
 
-/** Made passages made again, refrains attached or detached. */
+/** Makes made passages again, and keeps or detaches refrains. */
 function settled(changes: Change[], ends: Ends, script: Rehearsed, to: Side): Change[] {
   const made = madePassages(script.lines).made.reduce(
     (now, passage) => madeAgain(now, ends, passage, script, to),
@@ -145,7 +143,7 @@ function settled(changes: Change[], ends: Ends, script: Rehearsed, to: Side): Ch
   return detached(made, script)
 }
 
-/** Changes that the person does not want have not been made. */
+/** Undoes the changes that the person refused. */
 const chosen = (changes: readonly Change[], raws: readonly { raw: string }[], refused: ReadonlySet<string>): Change[] =>
   changes.map(change => (refused.has(change.id) ? unwanted(change, raws[(change.line ?? 0) - 1]?.raw ?? '') : change))
 
@@ -155,11 +153,11 @@ const part = (text: string, { first, last }: LineSpan): string =>
     .map(({ raw, ending }) => raw + ending)
     .join('')
 
-/** What the machine is in when these lines begin. */
+/** The machine's state before these lines. */
 const stateBefore = (text: string, { first }: LineSpan, input: RehearsalInput): Round['state'] | undefined =>
   first > 1 ? rehearseScript(part(text, { first: 1, last: first - 1 }), input).state : undefined
 
-/** Additions belong to the line that they stand behind. */
+/** Additions belong to the line that they follow. */
 function within(changes: readonly Change[], change: Change, at: number, { first, last }: LineSpan): boolean {
   const line = change.line ?? changes.slice(0, at).findLast(each => each.line !== null)?.line ?? 0
   return line >= first && line <= last

@@ -1,11 +1,12 @@
-// The changes of a plan in the order of the carried text, the text that they come to, and edits of that text put back into them.
+// The changes of a plan in the order of the carried text, the resulting text, and edits of that text applied to the
+// changes.
 import { splitLines } from '../gcode/read.ts'
 import { applyEdits, type Edit } from '../model/script.ts'
 import type { ChangeKind } from './outcomes.ts'
 
 /**
- * `line` is null for what is added; `id` tells a change from the others of its plan. Of an addition that the person does not want
- * `wouldBe` has its lines, so that it can be wanted again.
+ * `line` is null for additions; `id` identifies a change within its plan. `wouldBe` has the lines of a refused
+ * addition, so that it can be accepted again.
  */
 export type Change = {
   id: string
@@ -16,13 +17,13 @@ export type Change = {
   wouldBe?: readonly string[]
 }
 
-/** A change that the person does not want: a line stays as it was, `raw`; an addition stays away. */
+/** A refused change: a line stays as it was (`raw`), an addition is left out. */
 export const unwanted = (change: Change, raw: string): Change =>
   change.line === null
     ? { ...change, became: [], kind: 'same', why: 'It stays away, as you chose.', wouldBe: change.became }
     : { ...change, became: [raw], kind: 'same', why: 'It stays as it was, as you chose.' }
 
-/** How a text ends its lines, and whether its last line is ended. */
+/** The line breaks of a text, and whether its last line has one. */
 export type Ends = { ending: string; ofLine: readonly string[]; lastOpen: boolean }
 
 export function endsOf(text: string): Ends {
@@ -37,7 +38,7 @@ export function endsOf(text: string): Ends {
 /** Removes the last line break (`\n`, `\r\n` or `\r`) if the text ends in one. Example: `M84\r\n` gives `M84`. */
 export const withoutLastBreak = (text: string): string => text.replace(/(?:\r\n|\r|\n)$/, '')
 
-/** The text that changes come to; each line ends as the one that it comes from. */
+/** The text of changes; each line has the line break of its source line. */
 export function writtenOut(changes: readonly Change[], { ending, ofLine, lastOpen }: Ends): string {
   const text = changes
     .flatMap(({ became, line }) => became.map(each => each + (line === null ? ending : ofLine[line - 1] || ending)))
@@ -45,7 +46,7 @@ export function writtenOut(changes: readonly Change[], { ending, ofLine, lastOpe
   return lastOpen ? withoutLastBreak(text) : text
 }
 
-/** The change that this place of the written-out text belongs to. */
+/** The change at an offset of the written text. */
 export function changeAt(changes: readonly Change[], ends: Ends, place: number): Change | undefined {
   let end = 0
   return changes.find(change => {
@@ -54,7 +55,7 @@ export function changeAt(changes: readonly Change[], ends: Ends, place: number):
   })
 }
 
-/** A line of what a change became. */
+/** A line of a change's result. */
 type Place = { change: number; line: number }
 
 const changedToo = (change: Change, became: readonly string[], why: string): Change => ({
@@ -65,8 +66,9 @@ const changedToo = (change: Change, became: readonly string[], why: string): Cha
 })
 
 /**
- * The changes with edits of their text put into them: lines that an edit touches are changed for this reason, lines that it puts in
- * are added, or belong to what they are put into. Null where an edit goes over several lines, which no single line could be said to have become.
+ * Applies edits of the text to the changes: lines that an edit touches are changed for the given reason, and inserted
+ * lines are additions or belong to the line they are inserted in. Null if an edit covers several lines, because no
+ * single line would be its source.
  */
 export function withEdits(
   changes: readonly Change[],
@@ -78,7 +80,7 @@ export function withEdits(
   const made: Change[] = changes.map(each => ({ ...each, became: [...each.became] }))
   const places = changes.flatMap(({ became }, change) => became.map((_, line): Place => ({ change, line })))
   const lines = splitLines(text)
-  // A line that has a line’s end within it is none that could be told apart.
+  // A line that contains a line break can't be assigned.
   if (lines.length !== places.length) return null
   const starts: number[] = []
   let at = 0
@@ -120,7 +122,8 @@ export function withEdits(
     const became = change.became.map((each, i) => (i === place.line ? applyEdits(each, own) : each))
     made[place.change] = changedToo(change, became, why)
   }
-  // From the last on, so that the places of the others stay; of two at one place the later is put in first, and pushed on.
+  // From last to first, so that earlier positions stay valid; of two inserts at one position the later is applied
+  // first.
   for (const { place, lines } of within.toReversed().sort((a, b) => b.place.line - a.place.line)) {
     const change = made[place.change]
     if (change) made[place.change] = changedToo(change, change.became.toSpliced(place.line, 0, ...lines), why)

@@ -1,4 +1,4 @@
-// What hangs on what was left out: a message that says “probing” where nothing is probed any more.
+// Finds dependents of lines that were left out: a message that says “probing” when nothing is probed any more.
 import { effectOf } from '../firmware/spec.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
 import { passagesOf } from '../script/passages.ts'
@@ -7,7 +7,7 @@ import type { Outcome } from './outcomes.ts'
 const touching: readonly (string | undefined)[] = ['probe', 'probe-point', 'levelling', 'align']
 const speaksOfIt = /\b(?:prob|mesh|level|align|gantry)/i
 
-/** The outcomes with such messages left out as well. */
+/** The outcomes with such messages left out. */
 export function withDependents(script: Rehearsed, outcomes: ReadonlyMap<number, Outcome>): Map<number, Outcome> {
   const all = new Map(outcomes)
   const effects = script.lines.map(({ command }) =>

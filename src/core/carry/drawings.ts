@@ -1,17 +1,17 @@
-// What a script draws: strokes that belong together, with the moves that lead to them, so that they go over as one.
+// Finds drawings: strokes that belong together, with the moves that lead to them, so that they are carried over as one.
 import { effectOf } from '../firmware/spec.ts'
 import type { Position } from '../machine/state.ts'
 import { modesBefore, stepsOfCommand } from '../machine/trace.ts'
 import type { Axis } from '../model/printer.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
 
-/** A move as it ran: where it went from and to, whether it laid filament on the way, and how positions were counted. */
+/** A move as it ran: from, to, whether it extrudes, and the positioning mode. */
 export type Move = { row: number; from: Position; to: Position; lays: boolean; relative: boolean; arc: boolean }
 
-/** Moves that go over as one, and which coordinates of earlier and later moves are its own. */
+/** Moves that are carried over together, and the coordinates of earlier and later moves that belong to them. */
 export type Drawing = { moves: Move[]; shares: { row: number; axis: Axis }[] }
 
-/** A move between two strokes, or a wipe behind the last, is no longer than this, mm. */
+/** Longest move between two strokes, or wipe after the last, mm. */
 const stepMm = 15
 const wipeMm = 40
 const sameMm = 1e-6
@@ -19,7 +19,7 @@ const sameMm = 1e-6
 const across = ({ from, to }: Move): number => Math.hypot(to.x - from.x, to.y - from.y)
 const known = ({ x, y }: Position): boolean => !Number.isNaN(x) && !Number.isNaN(y)
 
-/** The moves of a rehearsal in order; those that a macro made are not among them. */
+/** The moves of a rehearsal in order, without those of macros. */
 export function movesOf({ commands, trace, stage }: Rehearsed): Move[] {
   const moves: Move[] = []
   for (let row = 0; row < trace.rows.count; row++) {
@@ -43,7 +43,7 @@ export function movesOf({ commands, trace, stage }: Rehearsed): Move[] {
   return moves
 }
 
-/** The drawings among these moves: from a first stroke to the last that follows it without a long way between. */
+/** The drawings among moves: from a first stroke to the last one that follows without a long move between. */
 export function drawingsIn(moves: readonly Move[]): Drawing[] {
   const drawings: Drawing[] = []
   for (let first = 0; first < moves.length; first++) {
@@ -65,7 +65,7 @@ export function drawingsIn(moves: readonly Move[]): Drawing[] {
   return drawings
 }
 
-/** Coordinates before a drawing that bring the head to its beginning. */
+/** Coordinates before a drawing that bring the head to its start. */
 function leading(moves: readonly Move[], first: number): Drawing['shares'] {
   const { from } = moves[first] as Move
   return (['x', 'y'] as const).flatMap(axis => {
@@ -79,7 +79,7 @@ function leading(moves: readonly Move[], first: number): Drawing['shares'] {
   })
 }
 
-/** Coordinates behind it at which the head stays. */
+/** Coordinates after it at which the head stays. */
 function following(moves: readonly Move[], last: number): Drawing['shares'] {
   const { to } = moves[last] as Move
   return (['x', 'y'] as const).flatMap(axis => {
@@ -92,7 +92,7 @@ function following(moves: readonly Move[], last: number): Drawing['shares'] {
   })
 }
 
-/** All places of a drawing, its beginning first. */
+/** All positions of a drawing, its start first. */
 export const pointsOf = ({ moves }: Drawing): Position[] => [
   ...(moves[0] ? [moves[0].from] : []),
   ...moves.map(({ to }) => to),

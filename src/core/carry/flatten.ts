@@ -1,4 +1,5 @@
-// A script without what only its own printer runs: calls written out, the firmware's own conditions decided, inches turned to mm.
+// Removes what only the source printer can run: writes out calls, decides the firmware's own conditions, converts
+// inches to mm.
 import { effectOf } from '../firmware/spec.ts'
 import type { Command, Line } from '../gcode/line.ts'
 import { numberOf, textOfCommand } from '../gcode/line.ts'
@@ -12,13 +13,13 @@ import type { Side } from './sides.ts'
 import { callWithGuards } from './template.ts'
 import { takenAsItIs } from './unchanged.ts'
 
-/** The text to be carried; for each of its lines the line that it comes from, and for those that changed the reason. */
+/** The text to carry; for each of its lines the source line, and for changed lines the reason. */
 export type Flat = {
   text: string
   origins: readonly number[]
   whys: ReadonlyMap<number, string>
   gone: ReadonlyMap<number, string>
-  /** For each line whose call was written out, the numbers that it was given as values. */
+  /** For each call that was written out, the numbers that were values in the call. */
   given: ReadonlyMap<number, readonly number[]>
 }
 
@@ -28,7 +29,7 @@ export function rehearsed(text: string, side: Side): Rehearsed {
   return { text, lines, commands: trace.ran ?? [], resolution, trace, stage: side.stage }
 }
 
-/** The script with another text; itself where that is its own. */
+/** The script with a different text; the same object if the text is the same. */
 export const rehearsedAs = (script: Rehearsed, text: string, side: Side): Rehearsed =>
   text === script.text ? script : rehearsed(text, side)
 
@@ -46,7 +47,7 @@ export function flatten(script: Rehearsed, from: Side, to: Side, questions: Ques
   return { ...made, text: inches, whys }
 }
 
-/** In millimetres where the script has inches; null where it has none, or they can't be turned. */
+/** The script in millimetres; null if it has no inches, or they can't be converted. */
 function inMillimetres(script: Rehearsed): string | null {
   const hasInches = script.trace.rows.modes.some(({ units }) => units === 'inch')
   if (!hasInches) return null
@@ -55,7 +56,7 @@ function inMillimetres(script: Rehearsed): string | null {
   return made !== null && read(made).length === script.lines.length ? made : null
 }
 
-/** A line of the text; `ending` is its own where it is the script’s. */
+/** A line of the text; `ending` is the source line's own. */
 type Piece = { text: string; origin: number; ending?: string }
 
 function written(script: Rehearsed, from: Side, to: Side, questions: Questions): Flat {
@@ -126,7 +127,7 @@ function written(script: Rehearsed, from: Side, to: Side, questions: Questions):
   }
 }
 
-/** The numbers of a call that stand as values or another program’s words in it, as they came out. */
+/** The numbers of a call that were written as values or placeholders. */
 const givenAsValues = (own: Command, ran: Command): number[] =>
   own.keys
     .filter(({ value }) => Number.isNaN(Number(value)))
@@ -135,7 +136,7 @@ const givenAsValues = (own: Command, ran: Command): number[] =>
     .map(Number)
     .filter(Number.isFinite)
 
-/** Whether it is a command of the family's own, whatever files or macros of the printer run for it. */
+/** Whether a command belongs to the family, whatever files or macros of the printer run for it. */
 const isStandard = (own: Command, from: Side): boolean => {
   const effect = effectOf(from.family, own)
   return (
@@ -146,7 +147,7 @@ const isStandard = (own: Command, from: Side): boolean => {
   )
 }
 
-/** Whether a call is to be written out: always, unless the printer there has it too and the person wants it called. */
+/** Whether a call is written out: always, unless the target has the macro too and the person wants the call. */
 function asksForCall(own: Command, from: Side, to: Side, questions: Questions): boolean {
   const known = to.stage.macros?.has(own.name) ?? false
   const sameFile = effectOf(from.family, own)?.does === 'macro-file' && takenAsItIs(own, from, to)
@@ -162,7 +163,7 @@ function asksForCall(own: Command, from: Side, to: Side, questions: Questions): 
   )
 }
 
-/** What ran in a row, as a line; nothing for what only calls, branches or sets a variable. */
+/** The commands of a row as a line; empty for calls, branches and variables. */
 function ranTexts(script: Rehearsed, row: number, from: Side): string[] {
   const { command } = script.commands[row] as Rehearsed['commands'][number]
   const does = effectOf(from.family, command)?.does
@@ -173,7 +174,7 @@ function ranTexts(script: Rehearsed, row: number, from: Side): string[] {
     does === 'set-variable' ||
     does === 'run-later'
   const next = script.commands[row + 1]
-  // A file that ran in place of a command is what it did.
+  // A file that ran instead of a command is the command's effect.
   const byFile = script.trace.byFile.has(row) && does !== 'tool' && next !== undefined
   return calls || byFile ? [] : [textOfCommand(command)]
 }
@@ -183,7 +184,7 @@ const hasExpression = (line: Line): boolean =>
     command => command?.words.some(({ formula }) => formula?.startsWith('{')) || (command?.message ?? '').includes('{'),
   )
 
-/** How many lines a block of the firmware's own takes from here: with all its branches; 0 where none begins. */
+/** The number of lines of a firmware block starting here, with all branches; 0 if none starts. */
 function blockAt(lines: readonly Line[], at: number, from: Side): number {
   const line = lines[at] as Line
   const isFlow = (each: Line | undefined): boolean =>

@@ -1,9 +1,9 @@
-// Formulas that go along: tools in them are called as the other printer calls them.
+// Carries formulas over: tools in them get the target's tool numbers.
 import { addressOf, toolsAt } from '../firmware/tools.ts'
 import type { Ran } from './rewritten.ts'
 import { toolThere } from './sides.ts'
 
-/** `@(nozzle of T1)` with the tool's number there; anything else is as it was. */
+/** `@(nozzle of T1)` with the target's tool number; everything else is unchanged. */
 export const formulaThere = (formula: string, { from, to }: Pick<Ran, 'from' | 'to'>): string =>
   formula.startsWith('@')
     ? formula.replace(/\bT(\d+)\b/g, (whole, digits: string) => {

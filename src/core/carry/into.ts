@@ -1,4 +1,5 @@
-// Where a passage goes in another script: in place of its like, behind what it needs, or between any two passages.
+// Where a passage goes in a different script: in place of a similar one, after what it needs, or between any two
+// passages.
 
 import { rawLines } from '../gcode/read.ts'
 import type { Edit } from '../model/script.ts'
@@ -7,10 +8,10 @@ import { insertAfter } from '../script/edits/lines.ts'
 import { blockOf, rangeOf } from '../script/edits/plan.ts'
 import type { Passage, PassageKind } from '../script/passages.ts'
 
-/** `label` goes after “The passage goes”. */
+/** `label` completes “The passage goes”. */
 export type PlaceInto = { label: string; edit: Edit }
 
-/** What a passage stands behind, the nearest first: a purge behind the heat, a probing behind the homing. */
+/** The kinds of passages that a passage follows, nearest first: a purge after heating, a probing after homing. */
 const behind: Readonly<Partial<Record<PassageKind, readonly PassageKind[]>>> = {
   'purge-line': ['wipe', 'purge-spot', 'heat-wait', 'probe', 'levelling', 'home'],
   'purge-spot': ['heat-wait', 'probe', 'levelling', 'home'],
@@ -28,7 +29,7 @@ const behind: Readonly<Partial<Record<PassageKind, readonly PassageKind[]>>> = {
   'motors-off': ['cool-down', 'fan', 'park'],
 }
 
-/** The places that a part could go to, and which of them is proposed. */
+/** The possible places for a part, and the proposed one. */
 export function placesInto(
   target: Pick<Round, 'lines' | 'passages'>,
   kind: PassageKind,

@@ -1,4 +1,4 @@
-// A line's text from what became of its commands: as much of it as it was as can stay, and its comment with what is left.
+// Writes a line from the outcomes of its commands, keeping as much of its text as possible, and its comment.
 import { type Command, type Line, placeOf, textOfCommand } from '../gcode/line.ts'
 import { applyEdits, type Edit } from '../model/script.ts'
 import { replacePiece } from '../script/edits/lines.ts'
@@ -6,10 +6,10 @@ import type { Outcome } from './outcomes.ts'
 import type { Said } from './rewritten.ts'
 import type { Side } from './sides.ts'
 
-/** What became of one command of a line: said otherwise, or the line itself with edits and their reason. */
+/** The outcome of one command of a line: rewritten, or the line with edits and their reason. */
 export type Part = { said: Said; own: Command; edits: readonly Edit[] | null; why: string }
 
-/** A line from what became of its commands; its comment stays with what is left of it. */
+/** The outcome of a line from those of its commands; the comment stays with the rest of the line. */
 export function outcomeOf(line: Line, parts: readonly Part[], to: Side): Outcome {
   const several = parts.length > 1
   const comment = commentIn(line)
@@ -42,7 +42,7 @@ export function outcomeOf(line: Line, parts: readonly Part[], to: Side): Outcome
   }
 }
 
-/** The command alone: without its number, its comment and its checksum. */
+/** The commands of a line, without line number, comment and checksum. */
 const bareOf = ({ pieces }: Line): string =>
   pieces
     .filter(({ kind }) => kind !== 'comment' && kind !== 'line-number' && kind !== 'checksum')
@@ -50,7 +50,7 @@ const bareOf = ({ pieces }: Line): string =>
     .join('')
     .trim()
 
-/** Whether two lines say the same command, however they are spaced. */
+/** Whether two lines have the same commands, ignoring spaces. */
 const sameCommand = (one: string, other: string): boolean =>
   one.replace(/\s+/g, ' ').trim().toUpperCase() === other.replace(/\s+/g, ' ').trim().toUpperCase()
 
@@ -62,7 +62,7 @@ const commentIn = (line: Line): string => {
 const commented = (lines: readonly string[], comment: string): string[] =>
   lines.map((text, i) => (i === 0 && comment ? `${text} ${comment}` : text))
 
-/** A line with edits; a checksum of what it was would be wrong, and its number goes with it. */
+/** Applies edits to a line. A checksum would be wrong afterwards, so it is removed with the line number. */
 function inLine(line: Line, edits: readonly Edit[]): string {
   const summed = line.pieces.some(({ kind }) => kind === 'checksum')
   const gone = line.pieces
@@ -75,7 +75,7 @@ function inLine(line: Line, edits: readonly Edit[]): string {
   return summed ? made.trimStart() : made
 }
 
-/** One of several commands of a line, as a line of its own. */
+/** One of several commands of a line, as its own line. */
 function rewritten(line: Line, own: Command, edits: readonly Edit[]): string {
   const words = own.words.map(word => {
     const edit = edits.find(({ from }) => from === placeOf(line, word).from)

@@ -1,4 +1,5 @@
-// Made passages are made again for the other printer, from the same numbers, or from its own where those were the usual ones.
+// Makes made passages again for the target, with the same parameters, or with the target's standard values where the
+// source had its own.
 
 import { madeNow, surroundingsAt } from '../script/edits/make.ts'
 import type { Rehearsed } from '../script/edits/plan.ts'
@@ -8,11 +9,11 @@ import { type Change, type Ends, writtenOut } from './changes.ts'
 import { rehearsed } from './flatten.ts'
 import type { Side } from './sides.ts'
 
-/** How much shorter a line is tried, and down to which share of itself. */
+/** Factor for each attempt to shorten a line, and the shortest share tried. */
 const shorter = 0.9
 const shortest = 0.2
 
-/** The changes with one made passage made again; as they were where its maker can’t make it there. */
+/** The changes with one made passage made again; unchanged if its maker can't make it on the target. */
 export function madeAgain(
   changes: readonly Change[],
   ends: Ends,
@@ -65,7 +66,7 @@ export function madeAgain(
   return [...changes.slice(0, first), head, ...innerMade, whole.at(-1) as Change, ...changes.slice(last + 1)]
 }
 
-/** As it is wanted, or as much shorter as it has to be. */
+/** The passage with the wanted values, or shortened until it fits. */
 function fitted(before: Rehearsed, name: string, values: Values, at: number) {
   for (let share = 1; share >= shortest; share *= shorter) {
     const length = typeof values.length === 'number' ? Math.floor(values.length * share) : null
@@ -76,7 +77,7 @@ function fitted(before: Rehearsed, name: string, values: Values, at: number) {
   return null
 }
 
-/** Whether a line along an edge would end over the other edge. */
+/** Whether a line along an edge would end beyond the opposite edge. */
 function beyondBed({ stage }: Rehearsed, { edge, from = 0 }: Values, length: number): boolean {
   const span =
     edge === 'left' || edge === 'right'

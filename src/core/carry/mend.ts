@@ -1,4 +1,4 @@
-// What the rehearsal on the other printer tells: findings that only it has, mended where their check knows how.
+// Rehearses the carried script on the target and applies the fixes of errors that only the target has.
 import type { Finding } from '../check/finding.ts'
 import type { Edit } from '../model/script.ts'
 import { maxLines, provenFindings } from '../prove.ts'
@@ -7,12 +7,12 @@ import { type Change, changeAt, type Ends, unwanted, withEdits, writtenOut } fro
 import type { Flat } from './flatten.ts'
 import type { CarryRequest } from './request.ts'
 
-/** More rounds than this would mend what they broke. */
+/** Limit of rounds: later fixes would only undo earlier ones. */
 const maxRounds = 3
 
 /**
- * Errors that only the other printer would have are mended where their check knows how; heats become values where that is wanted,
- * or where the call that they were written out from was given values.
+ * Fixes errors that only the target has. Temperatures become values if requested, or if they were values in a call that
+ * was written out.
  */
 export function mended(
   changes: Change[],
@@ -41,7 +41,7 @@ export function mended(
   if (!heatsAsValues && given.size === 0) return now
   const written = writtenOut(now, ends)
   const fix = roundOf(written, to, undefined).findings.find(({ rule }) => rule === 'fixed-temperature')?.fixes[0]
-  // What a call was given as a value stays one, asked for or not.
+  // A value in a call stays a value, whether requested or not.
   const wasValue = (edit: Edit) => {
     const numbers = given.get(changeAt(now, ends, edit.from)?.line ?? 0)
     return numbers?.includes(Number(written.slice(edit.from + 1, edit.to))) ?? false
@@ -51,13 +51,13 @@ export function mended(
   return (edits.length > 0 && withEdits(now, ends, edits, 'It follows the material.')) || now
 }
 
-/** The changes that a mend makes otherwise, or adds, by their ids. */
+/** The ids of the changes that a fix changes or adds. */
 const touched = (changes: readonly Change[], mend: readonly Change[]): string[] => {
   const before = new Map(changes.map(({ id, became }) => [id, became.join('\n')]))
   return mend.flatMap(({ id, became }) => (before.get(id) === became.join('\n') ? [] : [id]))
 }
 
-/** The changes with what a mend that was not wanted would have added, at its places, so that it can be wanted again. */
+/** Adds the refused additions of a fix at their places, so that they can be accepted again. */
 function withUnwanted(changes: Change[], mend: readonly Change[], refused: readonly string[]): Change[] {
   const all = [...changes]
   mend.forEach((change, i) => {
@@ -74,7 +74,7 @@ export function roundOf(text: string, input: RehearsalInput, from: Round['state'
   return { ...round, findings: provenFindings(text, setting, round) }
 }
 
-/** Of each rule the findings that the new script has beyond the old one's. */
+/** For each rule, the findings of the carried script beyond those of the source. */
 export function newFindings(before: Round, after: Round): Finding[] {
   const had = new Map<string, number>()
   const keyOf = ({ rule, severity }: Finding) => `${rule} ${severity}`

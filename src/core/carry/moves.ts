@@ -1,4 +1,4 @@
-// What becomes of a move: where it ends on the other printer, what it extrudes there, how fast it goes.
+// Carries a move over: its end, its extrusion and its speed on the target.
 import { mmPerInch } from '../effects/moving.ts'
 import { effectOf, specNamed } from '../firmware/spec.ts'
 import { plain } from '../format.ts'
@@ -22,11 +22,11 @@ import type { PlaceMap } from './spots.ts'
 import type { There } from './target-state.ts'
 
 export class Moves {
-  /** Lines whose number on the way back would not be what it was: shortened, held to a limit. */
+  /** Lines whose numbers were shortened or limited, so that carrying back would not restore them. */
   readonly held = new Set<number>()
   private readonly retracted = new Retracted()
 
-  /** `countAs` sees to it that filament is counted so before the line. */
+  /** `countAs` ensures the extrusion mode before a line. */
   constructor(
     private readonly way: Rehearsed,
     private readonly from: Side,
@@ -37,7 +37,7 @@ export class Moves {
     private readonly countAs: (mode: Modes['extrusion']) => void,
   ) {}
 
-  /** A move: where it ends, what it extrudes, how fast it goes. */
+  /** Carries a move: end, extrusion, speed. */
   move(ran: Ran): Part {
     const { own, command, row, before, to, line } = ran
     const { there } = this
@@ -122,7 +122,7 @@ export class Moves {
     return part(same, edits, [...new Set(whys)].join(' '))
   }
 
-  /** `R5` as `I… J…`, where the firmware there takes no arcs by their radius; null where nothing is to be changed. */
+  /** Writes `R5` as `I… J…` if the target firmware rejects arcs by radius; null if nothing changes. */
   private centreWords({ own, effect, command, to, line, before }: Ran, start: Position, end: Position): Edit | null {
     const there = effectOf(to.family, own)
     const word = wordOf(own, 'R')
@@ -132,14 +132,14 @@ export class Moves {
     const [dx, dy] = [end.x - start.x, end.y - start.y]
     const half = Math.hypot(dx, dy) / 2
     if (!(half > 0)) return null
-    // The centre stands off the chord's middle, to the side that the way round and the radius's sign say.
+    // The centre is beside the chord's midpoint, on the side given by the direction and the sign of the radius.
     const off = Math.sqrt(Math.max(0, (radius * scale) ** 2 - half ** 2)) / (2 * half)
     const side = effect.clockwise === radius > 0 ? 1 : -1
     const [i, j] = [dx / 2 + side * off * dy, dy / 2 - side * off * dx]
     return replacePiece(line, word, `I${plain(i / scale, 3)} J${plain(j / scale, 3)}`)
   }
 
-  /** A move to a place of the machine as one to the same place, as it is called there. */
+  /** Writes a move to a machine position (`G53`) as a move to the same position in script coordinates. */
   private unMachined({ own, command, to, line }: Ran, target: Position, edits: readonly Edit[]): Said {
     const places = axes.filter(axis => hasLetter(own, axis.toUpperCase()))
     const written = (letter: string): number | undefined => {
@@ -161,14 +161,14 @@ export class Moves {
     return stepsOfCommand(this.way.trace, row).some(({ filamentMm }) => filamentMm > 0)
   }
 
-  /** Whether a move ends beyond what its own machine reaches. */
+  /** Whether a move ends beyond the source's own reach. */
   private leavesReach(row: number, axis: Axis): boolean {
     const end = this.places.move(row)?.to[axis]
     const [low, high] = this.from.printer.reach[axis]
     return end !== undefined && (end < low - 1e-6 || end > high + 1e-6)
   }
 
-  /** Where an axis ends there, mm of the machine. */
+  /** The end of a move along an axis on the target, in machine coordinates, mm. */
   private targetOn(
     axis: Axis,
     { row }: Ran,
@@ -183,13 +183,13 @@ export class Moves {
     if (Number.isNaN(start)) return start
     const [low, high] = this.to.printer.reach[axis]
     const wanted = start + by
-    // A script that leaves its own reach is carried as it is, and told.
+    // A script that leaves the source's reach is carried unchanged and reported.
     return this.leavesReach(row, axis) || Number.isNaN(this.places.move(row)?.from[axis] ?? Number.NaN)
       ? wanted
       : Math.min(Math.max(wanted, Math.min(low, start)), Math.max(high, start))
   }
 
-  /** A formula in place of a number: worked out for the printer there, and held within its reach. */
+  /** A formula instead of a number: evaluated for the target, and limited by the target's reach. */
   private formulaOn(
     axis: Axis,
     ran: Ran,
@@ -218,7 +218,7 @@ export class Moves {
     }
   }
 
-  /** The speed: as it is, or as fast as the other machine and its hot end go. */
+  /** The feed rate: unchanged, or limited by the target's axes and hot end. */
   private feed(
     ran: Ran,
     ends: { from: Position; to: Position },
@@ -249,7 +249,8 @@ export class Moves {
       there.feedMmMin = capped
       return
     }
-    // Speeds go on from line to line: one that was held back above is given back here, and one that is too high is held.
+    // Feed rates persist from line to line: a limited one is restored at the next move, and one that is too high is
+    // limited.
     if (
       there.feedMmMin !== null &&
       Math.abs(capped - there.feedMmMin) > 0.5 &&
@@ -272,7 +273,9 @@ export class Moves {
 const hasMachinePlaces = ({ family }: Side): boolean =>
   [...family.commands.values()].some(({ effect }) => effect.does === 'machine-places')
 
-/** Whether a move is one that the other firmware has: no end stop, no restore point; a curve only where it is known. */
+/**
+ * Whether the target firmware has this kind of move: no end stop, no restore point; curves only where they are known.
+ */
 function takesMove({ own, effect, to }: Ran): boolean {
   const there = effectOf(to.family, own)
   if (effect.does === 'arc') return there?.does === 'arc' && specNamed(to.family, own.name)?.refused === undefined
@@ -281,17 +284,17 @@ function takesMove({ own, effect, to }: Ran): boolean {
   return special.every(letter => !hasLetter(own, letter) || there.endStops === letter || there.restorePoint === letter)
 }
 
-/** What a script calls the ends of the reach. */
+/** The values for the ends of the reach. */
 const reachNames: Record<Axis, readonly [string, string]> = {
   x: ['reach_left', 'reach_right'],
   y: ['reach_front', 'reach_back'],
   z: ['reach_bottom', 'reach_top'],
 }
 
-/** A number under the letter that its word has. */
+/** A number with the word's letter. */
 const writtenAs = (word: Word, value: number): string => word.text.charAt(0) + plain(value, 3)
 
-/** A formula times a factor, as `@(purge * 0.533)`. */
+/** A formula multiplied by a factor: `@(purge * 0.533)`. */
 function timesFactor(formula: string, factor: number): string {
   const by = plain(factor, 4)
   if (formula.startsWith('@')) {

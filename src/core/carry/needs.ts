@@ -1,4 +1,4 @@
-// What the other printer needs and the script lacks: an aligned gantry, a mesh, a tool in use, heat, a bed that has settled.
+// Adds what the target needs and the script lacks: gantry alignment, a mesh, a tool in use, heat, a heat soak.
 import { effectOf } from '../firmware/spec.ts'
 import { hasLetter } from '../gcode/line.ts'
 import { melts } from '../machine/heaters.ts'
@@ -11,7 +11,7 @@ import { heldIn } from './rewrite-bed.ts'
 import { dwellBy } from './rewrite-dwell.ts'
 import type { Side } from './sides.ts'
 
-/** Lines to be added, in the order in which they go behind the same line. Only of a start script, which gets a machine ready. */
+/** Lines to add, in their order after the same line. Only for start scripts, which prepare the machine. */
 export function needs(script: Rehearsed, from: Side, to: Side, walked: Walked): Addition[] {
   if (script.stage.moment !== 'start') return []
   const rows = rowsIn(script)
@@ -64,7 +64,7 @@ function afterHoming(script: Rehearsed, rows: readonly Row[], line: number, from
     lastModes(script.trace).levelling !== 'unknown' ||
     rows.some(({ does }) => does === 'macro' || does === 'opaque')
   ) {
-    // It says itself what its levelling is to be, or what it does is not known.
+    // The script sets levelling itself, or has an unknown effect on it.
     if (levels || lastModes(script.trace).levelling === 'on') return additions
   }
   const last = rows.filter(({ does }) => does === 'home').at(-1)?.line ?? line
@@ -80,11 +80,11 @@ function afterHoming(script: Rehearsed, rows: readonly Row[], line: number, from
   return additions
 }
 
-/** Whether the probe there shifts with warmth and the one here does not. */
+/** Whether the target's probe drifts with temperature and the source's does not. */
 const settlesFor = (from: Side, to: Side): boolean =>
   to.printer.probe?.kind === 'inductive' && from.printer.probe?.kind !== 'inductive'
 
-/** Whether the script lets the bed settle already: by the material’s own time, or for a minute and more. */
+/** Whether the script already lets the bed settle: by the material's soak time, or for at least a minute. */
 const soaks = ({ lines, trace }: Rehearsed): boolean =>
   lines.some(({ raw }) => asksForSoak(raw.split(';', 1)[0] ?? '')) ||
   Array.from({ length: trace.rows.count }, (_, row) => row).some(row =>
@@ -93,7 +93,7 @@ const soaks = ({ lines, trace }: Rehearsed): boolean =>
 
 const asksForSoak = (code: string): boolean => code.includes('@') && /\bsoak\b/.test(code)
 
-/** A dwell of so long is meant for the bed, s. */
+/** Shortest dwell that is meant for the bed, s. */
 const longDwellS = 60
 
 const soak = (line: number, to: Side): Addition => ({

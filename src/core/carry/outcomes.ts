@@ -1,7 +1,7 @@
-// What becomes of lines, and what is added between them.
+// The outcomes of lines, and additions between them.
 
 export type ChangeKind = 'same' | 'changed' | 'left-out' | 'added' | 'asks' | 'refused'
-/** What became of a line, in a word. */
+/** An outcome in one word. */
 export const kindWords: Readonly<Record<ChangeKind, string>> = {
   same: 'the same',
   changed: 'changed',
@@ -12,16 +12,16 @@ export const kindWords: Readonly<Record<ChangeKind, string>> = {
 }
 
 export type Outcome = { kind: ChangeKind; became: readonly string[]; why: string }
-/** Lines that the script lacks there, behind one of its lines; 0 for its beginning. */
+/** Lines added after a line of the script; after 0 is its start. */
 export type Addition = { after: number; rank: Rank; lines: readonly string[]; why: string }
 
-/** In which order what is added behind the same line stands there. */
+/** The order of additions after the same line. */
 export const ranks = ['tool', 'align', 'levelling', 'heat', 'soak', 'counting'] as const
 export type Rank = (typeof ranks)[number]
 
 export type Walked = {
   outcomes: ReadonlyMap<number, Outcome>
   additions: readonly Addition[]
-  /** Lines whose number on the way back would not be what it was: shortened, held to a limit. */
+  /** Lines whose numbers were shortened or limited, so that carrying back would not restore them. */
   held: ReadonlySet<number>
 }

@@ -1,4 +1,4 @@
-// A plan as its page shows it: changes by passages, both texts, what each comes to, and what only the other printer finds.
+// A plan as its page shows it: changes by passage, both texts with their totals, and the findings of the target only.
 import type { Finding } from '../check/finding.ts'
 import { rules } from '../check/rules.ts'
 import { readinessOf } from '../machine/readiness.ts'
@@ -6,16 +6,16 @@ import type { Round } from '../round.ts'
 import type { CarryPlan } from './carry.ts'
 import type { Change } from './changes.ts'
 
-/** The most strokes of a picture. */
+/** Limit for the strokes in a picture. */
 const maxStrokes = 400
 
-/** A change with the line that it is of; null for what is added. */
+/** A change with the text of its line; null for additions. */
 export type ChangeShown = Change & { was: string | null }
-/** A passage of the script with the changes of its lines; `title` is null for what stands between passages. */
+/** A passage of the script with the changes of its lines; `title` is null for lines between passages. */
 export type CarriedPassage = { title: string | null; changes: ChangeShown[] }
 
 const sideShown = (round: Round) => ({
-  /** What the print would not find as it expects it. */
+  /** Properties of the final state that the print does not expect. */
   lacking: readinessOf(round).flatMap(({ good, says, name }) => (good ? [] : [says ?? name])),
   ...figures(round),
 })
@@ -38,14 +38,14 @@ const shortly = ({ rule, severity, line, message }: Finding) => ({
   message,
 })
 
-/** What the page needs of a plan, as plain data; `firstLine` is the first of those that were carried. */
+/** A plan as plain data for the page; `firstLine` is the first of the carried lines. */
 export const planShown = (plan: CarryPlan, firstLine = 1) => ({
   text: plan.text,
   passages: byPassages(plan, firstLine),
   asks: plan.asks.map(ask => ({ ...ask, answered: !plan.open.some(({ key }) => key === ask.key) })),
   newFindings: plan.newFindings.map(shortly),
   oneWay: plan.oneWay,
-  /** What the lines are for, as the weightiest of their passages has it. */
+  /** The purpose of the lines, by the strongest of their passages. */
   kind:
     plan.before.passages.toSorted((a, b) => b.extrudedMm - a.extrudedMm || b.endS - b.startS - (a.endS - a.startS))[0]
       ?.kind ?? 'other',
@@ -54,7 +54,7 @@ export const planShown = (plan: CarryPlan, firstLine = 1) => ({
 })
 export type PlanShown = ReturnType<typeof planShown>
 
-/** Changes in the order of the text, parted where the script's passages are. */
+/** Changes in the order of the text, divided by the script's passages. */
 function byPassages({ changes, before }: CarryPlan, firstLine: number): CarriedPassage[] {
   const parts: CarriedPassage[] = []
   const passageOf = (line: number) =>

@@ -1,4 +1,5 @@
-// One way through a script as it ran: each command said for the other printer, in the state that the lines before leave it in.
+// Carries one path through a script: each command is rewritten for the target in the state that the previous lines
+// leave it in.
 import { stateName } from '../effects/save-state.ts'
 import type { Does } from '../firmware/effect.ts'
 import { effectOf, specOf } from '../firmware/spec.ts'
@@ -28,11 +29,11 @@ export class Pass {
   readonly there: There
   private readonly moves: Moves
   private readonly saved = new Map<string, { modes: Modes; position: Position }>()
-  /** The line after which filament is counted otherwise there than here; null where it is counted alike. */
+  /** The line after which source and target count filament differently; null if they do not. */
   private countsApart: number | null = null
   private levellingApart: number | null = null
   private lastHome: number | null = null
-  /** Whether an alignment was left out whose next homing of Z hangs on it. */
+  /** Whether an alignment was left out together with the homing of Z that depends on it. */
   private alignLeft = false
 
   constructor(
@@ -41,7 +42,7 @@ export class Pass {
     private readonly to: Side,
     private readonly questions: Questions,
     private readonly sameMachine: boolean,
-    /** What the other printer is in when this begins; as its moment has it where nothing is given. */
+    /** The target's state at the start; by default the moment's own. */
     there: There = new There(to),
   ) {
     this.places = new PlaceMap(way, from, to, questions)
@@ -63,16 +64,16 @@ export class Pass {
       const key = `${source.line.number} ${which}`
       const before = runs.get(key) ?? 0
       runs.set(key, before + 1)
-      // What a loop does again and again is followed for a while.
+      // Repeated lines of a loop are followed only so often.
       if (before >= maxAgain) continue
       const part = this.part(row, source.line, source.command, command)
-      // A line that a loop runs again is as it was the first time.
+      // A repeated line keeps its first outcome.
       if (before === 0) this.parts.set(source.line.number, [...(this.parts.get(source.line.number) ?? []), part])
     }
     this.atTheEnd()
   }
 
-  /** How the script leaves the machine there is as it leaves it here. */
+  /** The target ends in the same extrusion mode as the source. */
   private atTheEnd(): void {
     const last = this.way.lines.length
     const end = lastModes(this.way.trace)
@@ -91,7 +92,7 @@ export class Pass {
     }
   }
 
-  /** Filament counted as the script counts it, from where that began to differ. */
+  /** Restores the script's extrusion mode where it began to differ. */
   private countAs(mode: Modes['extrusion']): void {
     if (this.there.extrusion === mode || this.countsApart === null) return
     const why =
@@ -148,12 +149,12 @@ export class Pass {
     return plainPart(other ?? same)
   }
 
-  /** Whether what runs now is done with a tool that there is none of. */
+  /** Whether the present command uses a tool that the target lacks. */
   private toolGone({ before, effect }: Ran): boolean {
     return byTool.includes(effect.does) && before.tool >= 0 && toolThere(this.to, before.tool) === null
   }
 
-  /** Effects that hang on how things are counted, and on where the head is. */
+  /** Effects that depend on modes of counting and on the head's position. */
   private counted(ran: Ran): Said | null {
     const { effect, own, command, from, to, there, before, after, line } = ran
     const { phrases } = to.family
@@ -209,7 +210,7 @@ export class Pass {
     return [phrases.move({ e, f })]
   }
 
-  /** `G92`: what is called otherwise here is so there; the numbers stay. */
+  /** `G92`: the same position gets the same name on the target; the numbers stay. */
   private named({ own, command, to, from }: Ran): Said {
     const { there } = this
     const all = own.words.length === 0 && own.keys.length === 0
@@ -261,7 +262,7 @@ export class Pass {
     return takenAsItIs(own, from, to) ? same : changed([to.family.phrases.home(named)], 'It homes the same axes.')
   }
 
-  /** A tool taken once the axes are homed, where none is in use and the script takes none. */
+  /** Selects a tool once the axes are homed, if none is in use and the script selects none. */
   private takeTool(line: number): void {
     const { there, to, way } = this
     const takes = way.commands.some(({ command }) => effectOf(this.from.family, command)?.does === 'tool')
@@ -277,14 +278,14 @@ export class Pass {
     })
   }
 
-  /** A line that stays, and moves the head there by what it moves it here. */
+  /** Keeps a line, and moves the target's head as the source's. */
   private follow(ran: Ran, said: Said): Said {
     const last = stepsOfCommand(this.way.trace, ran.row).at(-1)
     if (last) this.there.position = this.places.place(ran.row, last.to).to
     return said
   }
 
-  /** Positions counted so, and filament with them where the firmware there does that. */
+  /** Sets the positioning mode, and the extrusion mode if the target firmware sets both together. */
   private positioned(how: Modes['positioning']): string {
     const { family } = this.to
     const text = family.phrases.positioning(how)
@@ -293,7 +294,7 @@ export class Pass {
     return text
   }
 
-  /** What a command of the one firmware does by itself, move by move. */
+  /** Writes out what a single command of the source firmware does, move by move. */
   private expanded(ran: Ran): Said {
     const { there, to } = this
     const steps = stepsOfCommand(this.way.trace, ran.row)
@@ -322,7 +323,7 @@ export class Pass {
       : leftOut('It moves nothing here.')
   }
 
-  /** A saved state written out: what differs from how things are counted now, and the way back where it goes back. */
+  /** Writes out a restored state: the modes that differ, and the way back if it moves back. */
   private restored(ran: Ran): Said {
     const { effect, command, before, after, to } = ran
     const { phrases } = to.family
@@ -367,15 +368,15 @@ export class Pass {
   }
 }
 
-/** How often a line that runs again is looked at. */
+/** Limit for following a repeated line. */
 const maxAgain = 50
 
-/** What is done by the tool in use. */
+/** Effects of the tool in use. */
 const byTool: readonly Does[] = ['change-filament', 'firmware-retract', 'retraction-settings']
 
 const nothing: Command = { name: '', words: [], keys: [], message: null }
 
-/** How fast a move goes of which nothing says it, mm/min. */
+/** Feed rate for a move without one, mm/min. */
 const standardFeed = 3000
 
 const rounded = (value: number): number => Number(value.toFixed(3))

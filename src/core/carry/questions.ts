@@ -1,7 +1,7 @@
-// What only a person knows: a few questions, each with what is taken where nobody has answered.
+// Questions that only a person can answer, each with a proposal that is used until it is answered.
 import type { Spot } from '../model/printer.ts'
 
-/** `choices` are the answers that can be; null where it is a number or a place. `changes` says what the answer decides. */
+/** `choices` are the possible answers; null for a number or a position. `changes` says what the answer affects. */
 export type Ask = {
   key: string
   question: string
@@ -10,12 +10,12 @@ export type Ask = {
   changes: string
 }
 
-/** An answer that can't be, in a sentence with the question's key. */
+/** Thrown for an impossible answer; the sentence contains the question's key. */
 export class AnswerRefused extends Error {}
 
 export const leaveOut = 'leave out'
 
-/** Asks as a plan goes along, and gives the person's answers, or what is proposed. */
+/** Collects questions while a plan is made, and returns the person's answers or the proposals. */
 export class Questions {
   private readonly asked = new Map<string, Ask>()
 
@@ -28,7 +28,7 @@ export class Questions {
     return [...this.asked.values()]
   }
 
-  /** Those that nobody has answered. */
+  /** Questions without an answer. */
   get open(): readonly Ask[] {
     return this.all.filter(({ key }) => !this.isAnswered(key))
   }
@@ -37,7 +37,7 @@ export class Questions {
     return Object.hasOwn(this.answers, key)
   }
 
-  /** The answer to a question, or its proposal; refuses one that is none of its choices. */
+  /** The answer to a question, or its proposal; refuses an answer that is not among its choices. */
   choose(ask: Ask): string {
     this.asked.set(ask.key, ask)
     const given = this.isAnswered(ask.key) ? (this.answers[ask.key] ?? '').trim() : ask.proposed
@@ -55,7 +55,7 @@ export class Questions {
     return value
   }
 
-  /** Where a spot of the one printer is on the other, which has none of that name; null where what is done there is left out. */
+  /** The target's position for a spot that it lacks; null if the moves there are left out. */
   spot(spot: Spot): Spot | null {
     const ask: Ask = {
       key: `spot:${spot.name}`,
@@ -72,7 +72,7 @@ export class Questions {
     return { ...spot, x, y }
   }
 
-  /** Why these answers are none: the first key that no question has. Null where all belong to one. */
+  /** The refusal for an answer whose key belongs to no question; null if all do. */
   get unasked(): string | null {
     const key = Object.keys(this.answers).find(each => !this.asked.has(each))
     if (key === undefined) return null

@@ -1,10 +1,10 @@
-// A refrain whose lines stay as they are stays attached; one whose lines differ on the other printer is detached from it.
+// Keeps refrains attached if their lines are unchanged on the target, and detaches them otherwise.
 
 import type { Rehearsed } from '../script/edits/plan.ts'
 import { refrainsIn } from '../script/refrain-marks.ts'
 import type { Change } from './changes.ts'
 
-/** The changes with the marks of those refrains left out that are others there. */
+/** The changes without the marks of refrains that differ on the target. */
 export function detached(changes: readonly Change[], { lines }: Pick<Rehearsed, 'lines'>): Change[] {
   const marks = new Map<number, string>()
   for (const { name, firstLine, lastLine } of refrainsIn(lines)) {

@@ -1,19 +1,19 @@
-// What is asked of carrying over.
+// The request to carry a script over.
 import type { RehearsalInput } from '../round.ts'
 
-/** Lines from…to, counted from 1. */
+/** Lines from…to, from 1. */
 export type LineSpan = { first: number; last: number }
 
 export type CarryRequest = {
   text: string
   from: RehearsalInput
   to: RehearsalInput
-  /** Only these lines are brought; all where absent. */
+  /** Only these lines are carried; absent for all. */
   lines?: LineSpan | undefined
   /** By the question's key. */
   answers?: Readonly<Record<string, string>> | undefined
-  /** Changes that the person does not want, by their ids: lines stay as they are, additions stay away. */
+  /** Ids of refused changes: lines stay as they are, additions are left out. */
   refused?: readonly string[] | undefined
-  /** Temperatures that are the material’s become values. */
+  /** Temperatures of the material become values. */
   heatsAsValues?: boolean | undefined
 }

@@ -1,4 +1,4 @@
-// Probing, meshes and the gantry on the other printer.
+// Rewrites probing, meshes and gantry alignment for the target.
 import type { EffectOf } from '../firmware/effect.ts'
 import { hasLetter, numberOf, textOf } from '../gcode/line.ts'
 import { hasNone, type Sayer, through } from './rewriters.ts'
@@ -25,7 +25,7 @@ export function carryProbe(ran: Ran<EffectOf<'probe'>>): Said {
   return through(ran, family.phrases.probeBed(), 'probing')
 }
 
-/** The number of a mesh: as it is called on boards, or as the host's name for it has it; null for the one that is saved. */
+/** The number of a mesh: a board's number, or the number in a host's name; null for the saved mesh. */
 function meshNumber(name: string | null): number | null | 'named' {
   if (name === null || name.toLowerCase() === 'default') return null
   const number = /^(?:mesh[_-])?(\d+)(?:\.csv)?$/i.exec(name)?.[1]
@@ -80,6 +80,6 @@ export function carryAlign(ran: Ran<EffectOf<'align'>>): Said {
   return through(ran, to.family.phrases.align(held ?? 'corners'), 'alignment of a gantry')
 }
 
-/** How a gantry is held, as a host's config has it. */
+/** How a gantry is aligned, by a host's config. */
 export const heldIn = (config: string): 'corners' | 'motors' | null =>
   /^\[quad_gantry_level/m.test(config) ? 'corners' : /^\[z_tilt/m.test(config) ? 'motors' : null

@@ -1,4 +1,4 @@
-// Dwells on the other printer: seconds or milliseconds, numbers or formulas.
+// Rewrites dwells for the target: seconds or milliseconds, numbers or formulas.
 import type { EffectOf } from '../firmware/effect.ts'
 import { hasLetter, numberOf } from '../gcode/line.ts'
 import { itsWay } from './rewriters.ts'
@@ -20,7 +20,7 @@ export function carryDwell(ran: Ran<EffectOf<'dwell'>>): Said {
   return changed([to.family.phrases.dwell(seconds)], itsWay(ran))
 }
 
-/** Seconds under a letter that the firmware here passes over: meant, and heeded there. */
+/** Seconds under a letter that the source firmware ignores: the dwell was intended, and the target performs it. */
 function passedOver({ own, command, from, to }: Ran<EffectOf<'dwell'>>): Said {
   const seconds = numberOf(command, 'S')
   if (seconds === null) return leftOut('It names no time.')
@@ -31,25 +31,25 @@ function passedOver({ own, command, from, to }: Ran<EffectOf<'dwell'>>): Said {
     : changed([text], why)
 }
 
-/** A dwell of a formula’s worth; what its letter takes there is told by how one second is said. */
+/** A dwell with a formula. The unit of the target's letter is found by writing a dwell of one second. */
 export function dwellBy({ to }: Pick<Ran, 'to'>, formula: string, inSeconds: boolean): string {
   const one = to.family.phrases.dwell(1)
   const takesSeconds = one.endsWith('S1')
   const inner = formula.replace(/^@\(?|\)$/g, '')
-  // A time by itself, as @soak, is turned into the letter's unit where it is worked out.
+  // A single value such as @soak is converted to the letter's unit when it is evaluated.
   const alone = /^@\w+$/.test(formula)
   const times = alone || inSeconds === takesSeconds ? formula : inSeconds ? timesThousand(inner) : byThousand(inner)
-  // One second is said with a 1, or with 1000.
+  // One second is written as 1 or 1000.
   return one.slice(0, takesSeconds ? -1 : -4) + times
 }
 
-/** `soak * 60000` ms are `soak * 60` s. */
+/** `soak * 60000` ms becomes `soak * 60` s. */
 function byThousand(inner: string): string {
   const last = /^(.*\*\s*)(\d+)000$/.exec(inner)
   return last ? `@(${last[1]}${last[2]})` : `@((${inner}) / 1000)`
 }
 
-/** `soak * 60` is `soak * 60000`. */
+/** `soak * 60` becomes `soak * 60000`. */
 function timesThousand(inner: string): string {
   const last = /^(.*\*\s*)(\d+)$/.exec(inner)
   return last ? `@(${last[1]}${Number(last[2]) * 1000})` : `@((${inner}) * 1000)`

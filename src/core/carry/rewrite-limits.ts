@@ -1,4 +1,4 @@
-// Limits, accelerations, pressure advance and retraction, each under what the other printer takes.
+// Rewrites limits, accelerations, pressure advance and retraction for the target.
 import type { EffectOf } from '../firmware/effect.ts'
 import { hasLetter, numberOf } from '../gcode/line.ts'
 import { hasNone, itsWay } from './rewriters.ts'
@@ -23,7 +23,7 @@ export function carryLimits(ran: Ran<EffectOf<'limits'>>): Said {
   const { speedLimits, accelerationLimits } = to.family.phrases
   const say = effect.of === 'speed' ? speedLimits : accelerationLimits
   const text = say(capped)
-  // Of axes that the other firmware has no limit for nothing is held either.
+  // Axes without a limit in the target firmware are left out.
   const held = text !== say(Object.fromEntries(wanted))
   return sayOr(text, held ? `${to.printer.name} takes no more.` : itsWay(ran), hasNone(ran, 'limit for these axes'))
 }
@@ -54,7 +54,7 @@ export function carryAcceleration(ran: Ran<EffectOf<'move-acceleration' | 'overa
   return changed(lines, over ? `${to.printer.name} takes no more.` : itsWay(ran))
 }
 
-/** Whether a line says an acceleration, though it may be what held before. */
+/** Whether a line sets an acceleration, even to its present value. */
 function namesAcceleration(
   { command, effect }: Ran<EffectOf<'move-acceleration' | 'overall-limits'>>,
   of: 'print' | 'travel' | 'retract',

@@ -1,4 +1,4 @@
-// Fans, messages, and what a rehearsal does not show: reports, sounds, tuning, pins.
+// Rewrites fans, messages, and commands without effect on a rehearsal: reports, sounds, tuning, pins.
 import type { EffectOf } from '../firmware/effect.ts'
 import { specOf } from '../firmware/spec.ts'
 import { numberOf, textOf } from '../gcode/line.ts'
@@ -30,7 +30,7 @@ export function carryMessage(ran: Ran<EffectOf<'message'>>): Said {
     return takenAsItIs(own, from, to) && to.family.family === from.family.family
       ? same
       : through(ran, to.family.phrases.message(text), 'message')
-  // A value in it may be of any length: what stands before it is what fits.
+  // A value may have any length, so only the text before it is measured.
   const whole = text === unquoted(shown).trim() ? text : (/^[^@{[<%$]*/.exec(text)?.[0] ?? '').trim() || text
   return sayOr(
     to.family.phrases.message(cutTo(whole, columns)),
@@ -45,7 +45,7 @@ const unquoted = (text: string): string =>
     .replace(/^"(.*)"$/, '$1')
     .replaceAll('""', '"')
 
-/** The whole words that fit, or else as many signs. */
+/** The whole words that fit, otherwise as many characters. */
 function cutTo(text: string, columns: number): string {
   if (text.length <= columns) return text
   const words = text.slice(0, columns + 1)
@@ -77,10 +77,10 @@ export function carryShownNothing(ran: Ran<EffectOf<'nothing-shown'>>): Said {
   )
 }
 
-/** Pins, servos, lights and sensors by their names or numbers. */
+/** Pins, servos, lights and sensors, by name or number. */
 const namesOwnThings =
   /^(?:M42|M280|M282|M260|M355|SET_PIN|SET_SERVO|SET_LED|SET_FILAMENT_SENSOR|MANUAL_STEPPER|SET_FAN_SPEED|SET_TEMPERATURE_FAN_TARGET)$/
-/** What puts a probe out and stows it. */
+/** Commands that deploy or stow a probe. */
 const probesOnly = /^(?:M401|M402|G31|G32)$/
 
 const tooOld = ({ own, to }: Ran): string =>

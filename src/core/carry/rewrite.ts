@@ -1,4 +1,4 @@
-// What becomes of a command that moves nothing, effect by effect: one row each, through the other family's phrases.
+// Rewrites commands that do not move, effect by effect, with the target family's phrases.
 import { motorNamed } from '../effects/motors.ts'
 import { toolNamed } from '../effects/tool.ts'
 import type { Does, Effect, EffectOf } from '../firmware/effect.ts'
@@ -16,7 +16,7 @@ import { takenAsItIs } from './unchanged.ts'
 
 function carryTool(ran: Ran<EffectOf<'tool'>>): Said {
   const { command, effect, own, after, from, to, there } = ran
-  // Which one is worked out when it runs: it stays so where tools are called alike.
+  // A calculated tool stays as it is if source and target number their tools alike.
   if (/^\s*[Tt][@{[%<$]/.test(ran.line.raw))
     return from.family.toolNumbers === to.family.toolNumbers && to.family.commands.has('T')
       ? keepsTool(ran)
@@ -37,7 +37,7 @@ function carryTool(ran: Ran<EffectOf<'tool'>>): Said {
   return through(ran, to.family.phrases.takeTool(address), 'tools to select')
 }
 
-/** A tool that is worked out: as it is, where there is more than one. */
+/** A calculated tool: unchanged if the target has several tools. */
 function keepsTool({ to, there }: Ran): Said {
   if (to.printer.tools.length === 1) return leftOut(`${to.printer.name} has one tool, which is always in use.`)
   there.toolTaken = true
@@ -55,7 +55,7 @@ function carryMix(ran: Ran<EffectOf<'mix'>>): Said {
   if (effect.step === 'part' && inOneLine) return leftOut('All shares of the blend stand in one line there.')
   if (effect.step === 'part')
     return through(ran, blendPart(numberOf(command, 'S') ?? 0, numberOf(command, 'P') ?? 0), 'blend to set so')
-  // What was kept last stands last.
+  // The blend saved last is the last one in the list.
   const kept = after.blends.at(-1)
   if (!kept) return leftOut('It keeps no blend.')
   if (kept.tool >= to.printer.tools.length && inOneLine)
@@ -116,7 +116,7 @@ type Rest = Exclude<
   | 'machine-places'
 >
 
-/** What becomes of each effect; those that hang on what was said before are the walker's. */
+/** How each effect is rewritten; those that depend on earlier commands are in pass.ts. */
 const sayers: { readonly [D in Rest]: Sayer<D> } = {
   plane: asItIsOr(ran => leftOut(hasNone(ran, 'other plane'))),
   dwell: carryDwell,
@@ -205,15 +205,15 @@ const sayers: { readonly [D in Rest]: Sayer<D> } = {
   'nothing-shown': carryShownNothing,
 }
 
-/** What becomes of a command whose effect does not hang on the head's place or on how things are counted. */
+/** Rewrites a command whose effect depends neither on the head's position nor on modes of counting. */
 export function sayOther(ran: Ran): Said | null {
   const { does } = ran.effect
   if (!(does in sayers)) return null
-  // One row answers for each member of the union, which the record above holds to.
+  // The type of the record ensures one entry for each effect.
   const sayer = sayers[does as Rest] as (ran: Ran<Effect>) => Said
   return sayer(ran)
 }
 
-/** A command that no table has: only where it has been taught on both. */
+/** A command that no table has is carried only if it was taught for both. */
 export const unknownCommand = (ran: Pick<Ran, 'own' | 'from' | 'to'>): Said =>
   refused(`${ran.own.name} is not known here: teach it for ${ran.to.printer.name}, or write what it does.`)

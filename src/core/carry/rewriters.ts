@@ -1,4 +1,4 @@
-// What the sentences of all effects have in common.
+// Helpers for rewriting the commands of all effects.
 import type { Does, EffectOf } from '../firmware/effect.ts'
 import { familyName } from '../firmware/family-name.ts'
 import { leftOut, type Ran, type Said, same, sayOr } from './rewritten.ts'
@@ -11,10 +11,10 @@ export const firmwareThere = ({ to }: Ran): string => `${familyName[to.family.fa
 export const itsWay = (ran: Ran): string => `Said as the ${firmwareThere(ran)} takes it.`
 export const hasNone = (ran: Ran, what: string): string => `The ${firmwareThere(ran)} has no ${what}.`
 
-/** What a lack belongs to: the other machine, or the new firmware of the same. */
+/** The owner of a missing feature: the target machine, or the new firmware of the same machine. */
 export const whose = (ran: Ran): string => (ran.sameMachine ? `The ${firmwareThere(ran)}` : ran.to.printer.name)
 
-/** What was measured or tuned on the one machine, and is not true of another. */
+/** For values that were measured or tuned on the source and do not apply to the target. */
 export const ofThisMachine =
   (what: string): ((ran: Ran) => Said) =>
   ran =>
@@ -22,6 +22,6 @@ export const ofThisMachine =
       ? same
       : leftOut(`${what} belongs to ${ran.from.printer.name} alone.`)
 
-/** A text through the phrases, where it has one. */
+/** The outcome for a phrase, if the family has it. */
 export const through = (ran: Ran, text: string | null, what: string): Said =>
   sayOr(text, itsWay(ran), hasNone(ran, what))

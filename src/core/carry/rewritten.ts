@@ -1,4 +1,4 @@
-// What becomes of one command: as it is, said otherwise, left out, asked for, or refused; and each with its reason.
+// The outcome of one command: unchanged, rewritten, left out, asked, or refused, each with its reason.
 import type { Effect } from '../firmware/effect.ts'
 import type { Command, Line } from '../gcode/line.ts'
 import type { Modes } from '../machine/state.ts'
@@ -9,7 +9,7 @@ import type { There } from './target-state.ts'
 
 export type Said =
   | { kind: 'same' }
-  /** `lines` take its place; where they read as it does, it is the same after all. `asks` where the reason is a proposal. */
+  /** `lines` replace it; if they are equal to it, it is unchanged. `asks` if the reason is a proposal. */
   | { kind: 'changed'; lines: readonly string[]; why: string; asks?: boolean }
   | { kind: 'left-out'; why: string; asks?: boolean }
   | { kind: 'refused'; why: string }
@@ -19,11 +19,11 @@ export const changed = (lines: readonly string[], why: string): Said => ({ kind:
 export const leftOut = (why: string): Said => ({ kind: 'left-out', why })
 export const refused = (why: string): Said => ({ kind: 'refused', why })
 
-/** A phrase that its family may not have. */
+/** A phrase that the family may lack. */
 export const sayOr = (text: string | null, why: string, without: string): Said =>
   text === null ? leftOut(without) : changed(text.split('\n'), why)
 
-/** A command of the script as it ran: as written and with numbers, what it does, and how things were counted around it. */
+/** A command as it ran: its source, the command with numbers, its effect, and the modes before and after. */
 export type Ran<E extends Effect = Effect> = {
   line: Line
   own: Command
@@ -35,7 +35,7 @@ export type Ran<E extends Effect = Effect> = {
   way: Rehearsed
   from: Side
   to: Side
-  /** Whether it is the same machine with another firmware. */
+  /** Whether source and target are the same machine with different firmware. */
   sameMachine: boolean
   there: There
   questions: Questions

@@ -1,4 +1,4 @@
-// The two printers that a script is carried between, each with its firmware's way to say things.
+// Source and target: the two printers that a script is carried between, each with its firmware's phrases.
 import type { FirmwareFamily } from '../firmware/spec.ts'
 import type { Stage } from '../machine/state.ts'
 import type { Printer } from '../model/printer.ts'
@@ -12,8 +12,8 @@ export function sideOf(input: RehearsalInput): Side {
   return { input, stage, printer: input.printer, family: stage.firmware }
 }
 
-/** Whether it is the same machine with another firmware, whose own figures stay true. */
+/** Whether source and target are the same machine with different firmware, so that its measured values still apply. */
 export const sameMachine = (from: Side, to: Side): boolean => nameKey(from.printer.name) === nameKey(to.printer.name)
 
-/** The tool there that stands for one here: the same in the list; null where there are fewer. */
+/** The target's tool with the same index; null if the target has fewer tools. */
 export const toolThere = (to: Side, tool: number): number | null => (tool < to.printer.tools.length ? tool : null)
