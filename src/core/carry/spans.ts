@@ -1,20 +1,21 @@
-// Where along one axis a place goes on another printer: it keeps its edge and its inset, its middle, or its share of the bed.
+// Maps a coordinate along one axis to the target's bed: it keeps its edge and inset, its centre, or its share of the
+// bed.
 import type { Span } from '../model/printer.ts'
 
-/** A place nearer to an edge than this, mm, or than this share of the bed, is at that edge. */
+/** A position closer to an edge than this, mm, or than this share of the bed, belongs to that edge. */
 const atEdgeMm = 30
 const atEdgeShare = 0.15
-/** A middle is meant where one is missed by no more than this, mm. */
+/** Tolerance for “at the midpoint”, mm. */
 const aboutMm = 1
-/** What covers so much of a bed goes from edge to edge. */
+/** A drawing that covers this share of the bed goes from edge to edge. */
 const wholeShare = 0.8
-/** So near to an edge a line that goes on for its own length may come, mm. */
+/** Smallest distance from an edge for a line that keeps its length, mm. */
 const nearestMm = 5
 
 const middleOf = ([low, high]: Span): number => (low + high) / 2
 const lengthOf = ([low, high]: Span): number => high - low
 
-/** A linear way from places here to places there, one for each axis of a drawing. */
+/** A linear map from source to target coordinates, for one axis of a drawing. */
 export type AxisWay = { scale: number; here: number; there: number }
 
 export const along = ({ scale, here, there }: AxisWay, value: number): number => there + (value - here) * scale
@@ -22,8 +23,8 @@ export const along = ({ scale, here, there }: AxisWay, value: number): number =>
 export const shiftedBy = (here: number, there: number): AxisWay => ({ scale: 1, here, there })
 
 /**
- * A single place: over an edge by as much, in from an edge by as much, in the middle, and else at the same share of the bed. Beds
- * are spans in mm.
+ * Maps a single position: beyond an edge by the same distance, inset from an edge by the same distance, at the centre,
+ * otherwise at the same share of the bed. Beds are ranges in mm.
  */
 export function pointThere(value: number, here: Span, there: Span): number {
   const near = Math.max(atEdgeMm, lengthOf(here) * atEdgeShare)
@@ -34,12 +35,12 @@ export function pointThere(value: number, here: Span, there: Span): number {
   return there[0] + (fromLow / lengthOf(here)) * lengthOf(there)
 }
 
-/** How a drawing goes along one axis, and whether it had to be made shorter for it. */
+/** The map of a drawing along one axis, and whether the drawing had to be shortened. */
 export type DrawingWay = AxisWay & { shortened: boolean }
 
 /**
- * A drawing from `low` to `high`: in the middle where it is in the middle, edge to edge where it covers the bed, and else in from
- * its nearer edge by as much, as long as it is, or as much shorter as the bed there is too small.
+ * Maps a drawing from `low` to `high`: centred if it is centred, edge to edge if it covers the bed, otherwise with the
+ * same inset from its nearer edge, keeping its length or shortened to fit the target's bed.
  */
 export function drawingThere(low: number, high: number, here: Span, there: Span): DrawingWay {
   const [fromLow, fromHigh, extent] = [low - here[0], here[1] - high, high - low]
@@ -80,11 +81,11 @@ export function drawingThere(low: number, high: number, here: Span, there: Span)
       )
 }
 
-/** A height: as far under the top where it is near the top, and else as it is, as far as there is room. */
+/** Maps a height: the same distance below the top if it is near the top, otherwise unchanged, limited by the target. */
 export function heightThere(value: number, top: number, topThere: number): number {
   if (value >= nearTopShare * top && top !== topThere) return Math.max(0, topThere - (top - value))
   return Math.min(value, Math.max(topThere, 0))
 }
 
-/** From here up a height is meant from the top. */
+/** Heights above this share of the reach are measured from the top. */
 const nearTopShare = 0.8

@@ -1,4 +1,4 @@
-// Where each move of a script ends on another printer, by what its place means here: an edge, a middle, a spot, a height.
+// Maps the end of each move to the target by the meaning of its position: an edge, a centre, a spot, a height.
 import { crosses } from '../machine/beyond.ts'
 import type { Position } from '../machine/state.ts'
 import { modesAfter } from '../machine/trace.ts'
@@ -9,14 +9,17 @@ import type { Questions } from './questions.ts'
 import { type Side, sameMachine } from './sides.ts'
 import { type AxisWay, along, drawingThere, heightThere, pointThere, shiftedBy } from './spans.ts'
 
-/** So near to a bucket, a brush or a dock a place is that spot's, mm; over the bed only when nearly on it. */
+/**
+ * Positions within this distance of a bucket, a brush or a dock belong to that spot, mm; above the bed only if they are
+ * almost on it.
+ */
 const nearSpotMm = 35
 const onSpotMm = 10
-/** A clip or a camera is passed at this distance, mm; a round bed's rim is kept by as much where nothing else is known. */
+/** Distance to keep from clips and cameras, and from a round bed's rim, mm. */
 const clearMm = 3
 const doubtMm = 0.01
 
-/** The place of a move there; why it is not where its edge or its share would have it; `gone` is the spot that is missing there. */
+/** The target position of a move; why it differs from the usual mapping; `gone` is a spot that the target lacks. */
 export type PlaceThere = { to: Position; why: string | null; gone: string | null; scale: { x: number; y: number } }
 
 type Ways = { x: AxisWay; y: AxisWay; why: string | null }
@@ -53,9 +56,9 @@ export class PlaceMap {
     return this.drawn.has(row)
   }
 
-  /** Where a place here is there; NaN for an axis that is not known. */
+  /** Maps a position to the target; NaN for unknown axes. */
   place(row: number, here: Position): PlaceThere {
-    // A machine with another firmware is still where it was.
+    // The same machine with different firmware keeps all positions.
     if (sameMachine(this.from, this.to)) return { to: here, why: null, gone: null, scale: { x: 1, y: 1 } }
     const fine = this.fineAt(row)
     const meant = { x: here.x - fine.x, y: here.y - fine.y, z: here.z - fine.z }
@@ -91,7 +94,7 @@ export class PlaceMap {
     return { to, why, gone: null, scale: { x: wayX?.x.scale ?? 1, y: wayY?.y.scale ?? 1 } }
   }
 
-  /** What is only this machine's own trim at that row, mm: it belongs to no place that was meant. */
+  /** The source machine's own trim at a row (baby steps), mm; it is not part of the intended position. */
   private fineAt(row: number): Position {
     const { places } = modesAfter(this.way.trace, row)
     return {
@@ -128,7 +131,7 @@ export class PlaceMap {
     return beyond > doubtMm ? this.drawnIn(at, beyond) : at
   }
 
-  /** A place so much nearer to the middle of the bed there. */
+  /** A position moved towards the centre of the target's bed. */
   private drawnIn(place: Position, byMm: number): Position {
     const { bed } = this.to.printer
     const [x, y] = [(bed.x[0] + bed.x[1]) / 2, (bed.y[0] + bed.y[1]) / 2]
@@ -138,8 +141,8 @@ export class PlaceMap {
   }
 
   /**
-   * A place on a bed stays on a bed, a round one too, and one beside it so far beside it: drawn towards its middle as far as it has
-   * to be.
+   * Keeps a position on the bed on the bed, a round one too, and a position beside the bed at its distance. Moves it
+   * towards the centre as far as necessary.
    */
   private onRoundBed(here: Position, there: Position): Position {
     const off = offBedMm(this.to.printer, there.x, there.y)
@@ -148,7 +151,7 @@ export class PlaceMap {
     return this.drawnIn(there, beside > doubtMm ? off - beside : off + clearMm)
   }
 
-  /** Out of a zone to be kept clear, by the nearest of its sides that the head can reach. */
+  /** Moves a position out of a keep-out zone, to the nearest side that the head can reach. */
   private outOfZones(place: Position): Position {
     const { zones, reach } = this.to.printer
     const zone = zones.find(
@@ -179,7 +182,7 @@ export class PlaceMap {
     const y = drawingThere(spanY[0], spanY[1], bed.y, there.y)
     const shortened = x.shortened || y.shortened
     const arcs = drawing.moves.some(({ arc }) => arc)
-    // An arc keeps its shape, whatever else that comes to.
+    // An arc keeps its shape.
     const whole: Ways = arcs
       ? { x: { ...x, scale: 1 }, y: { ...y, scale: 1 }, why: null }
       : {
@@ -192,7 +195,7 @@ export class PlaceMap {
     return this.clearOfZones(reached, spanX, spanY, Math.max(...points.map(({ z }) => z)))
   }
 
-  /** On a round bed a line along an edge goes in until it has its length, or most of it. */
+  /** On a round bed, moves a line along an edge inwards until it has its length, or most of it. */
   private onRound(ways: Ways, spanX: Span, spanY: Span): Ways {
     const { printer } = this.to
     const corners = [spanX[0], spanX[1]].flatMap(x =>
@@ -207,7 +210,7 @@ export class PlaceMap {
     const [mainSpan, otherSpan] = main === 'x' ? [spanX, spanY] : [spanY, spanX]
     const middle = { x: (printer.bed.x[0] + printer.bed.x[1]) / 2, y: (printer.bed.y[0] + printer.bed.y[1]) / 2 }
     const radius = Math.min(printer.bed.x[1] - printer.bed.x[0], printer.bed.y[1] - printer.bed.y[0]) / 2 - clearMm
-    // No longer than the radius: half of it each side of the middle stands 0.87 of the radius out.
+    // At most the radius: a line of that length, centred, is 0.87 of the radius away from the centre.
     const length = Math.min(mainSpan[1] - mainSpan[0], radius)
     const out = Math.sqrt(Math.max(0, radius ** 2 - (length / 2) ** 2)) - (otherSpan[1] - otherSpan[0])
     const side = along(ways[other], (otherSpan[0] + otherSpan[1]) / 2) < middle[other] ? -1 : 1
@@ -223,7 +226,7 @@ export class PlaceMap {
     }
   }
 
-  /** Brought in as a whole where the head does not reach so far. */
+  /** Moves the whole drawing inwards if the head does not reach it. */
   private reached(ways: Ways, spanX: Span, spanY: Span): Ways {
     const { reach, name } = this.to.printer
     const inReach = (way: AxisWay, span: Span, [low, high]: Span): AxisWay => {
@@ -235,7 +238,7 @@ export class PlaceMap {
     return x === ways.x && y === ways.y ? ways : { x, y, why: ways.why ?? `The head of ${name} reaches no further.` }
   }
 
-  /** A line that would go through a clip is drawn further in. */
+  /** Moves a line that would cross a keep-out zone inwards. */
   private clearOfZones(ways: Ways, spanX: Span, spanY: Span, z: number): Ways {
     const { zones, bed } = this.to.printer
     const main: 'x' | 'y' = spanX[1] - spanX[0] >= spanY[1] - spanY[0] ? 'x' : 'y'

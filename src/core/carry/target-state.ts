@@ -1,4 +1,4 @@
-// What the other printer is in as the carried lines run there: kept along, so that each line is written for what holds then.
+// The target's state while the carried lines run, so that each line is written for the modes that apply there.
 import { beginning } from '../machine/beginning.ts'
 import { knownPosition, type Modes, type Position } from '../machine/state.ts'
 import type { Axis } from '../model/printer.ts'
@@ -6,18 +6,18 @@ import type { Side } from './sides.ts'
 
 export class There {
   position: Position
-  /** What `G92` called otherwise: the machine's place less the word, mm. */
+  /** The shift set by `G92`, mm: machine position minus number. */
   shift: Position = { x: 0, y: 0, z: 0 }
-  /** The filament as its firmware counts it. */
+  /** The filament counter in the target firmware's unit. */
   counter: number
   feedMmMin: number | null
   extrusion: Modes['extrusion']
   levelling: Modes['levelling']
   homed: Record<Axis, boolean>
-  /** Whether a tool is in use, where a printer has none when it is switched on. */
+  /** Whether a tool is in use, for printers that start without one. */
   toolTaken: boolean
 
-  /** As a script of its moment finds it. */
+  /** Starts in the usual state at the script's moment. */
   constructor({ stage }: Side) {
     const state = beginning(stage)
     this.position = knownPosition(state)

@@ -1,4 +1,4 @@
-// Heating and waiting as the other firmware says it: which heater and tool, how hot, and whether cooling is waited for.
+// Rewrites heating and waiting for the target: heater, tool, temperature, and whether the wait includes cooling.
 import { heatedTools, heaterOf, heatTarget } from '../effects/heating.ts'
 import type { EffectOf, Heater } from '../firmware/effect.ts'
 import { addressOf, toolsAt } from '../firmware/tools.ts'
@@ -15,7 +15,7 @@ const coolsC = 1
 
 const nameOf: Record<Heater, string> = { nozzle: 'nozzle', bed: 'bed', chamber: 'chamber' }
 
-/** The heater there, or why there is none. */
+/** Why the target lacks a heater; null if it has it. */
 function noHeater(ran: Ran, heater: Heater): string | null {
   const { to } = ran
   const { name, heaters } = to.printer
@@ -26,7 +26,7 @@ function noHeater(ran: Ran, heater: Heater): string | null {
 
 type Amount = number | string
 
-/** The target as it is written: a formula stays one, and a number stays under what the heater there takes. */
+/** The temperature to write: a formula is kept, and a number is limited by the target's heater. */
 function amountIn(ran: Ran, heater: Heater, letters: readonly string[]): { value: Amount; asks: string | null } | null {
   const { own, command, to, questions } = ran
   const letter = letters.find(each => hasLetter(command, each))
@@ -49,7 +49,7 @@ function amountIn(ran: Ran, heater: Heater, letters: readonly string[]): { value
   return { value: taken, asks: `The ${nameOf[heater]} there takes ${celsius(max)} at most.` }
 }
 
-/** What stands in place of a number, as written; null where a number or nothing does. */
+/** The formula in place of a number, as written; null for a number, or without the letter. */
 export function formulaOf(own: Command, letter: string): string | null {
   const word = wordOf(own, letter)
   if (word) return word.formula === null ? null : word.text.slice(1).trim()
@@ -57,7 +57,7 @@ export function formulaOf(own: Command, letter: string): string | null {
   return key && !Number.isFinite(Number(key)) && /[@{[%<$#]/.test(key) ? key : null
 }
 
-/** The tools there that these are: named where a line names one, or where none is in use yet; null for the one in use. */
+/** The tools to name on the target; null stands for the tool in use, if the line names none and one is in use. */
 function toolsNamed(ran: Ran, tools: readonly number[], named: boolean): (number | null)[] {
   const { to, there, before } = ran
   const address = (tool: number) => addressOf(to.family, to.printer, tool)
@@ -99,29 +99,32 @@ export function carryHeat(ran: Ran<EffectOf<'heat'>>): Said {
   return { ...changed(lines, why), ...(amount?.asks && { asks: true }) } as Said
 }
 
-/** What is held now, where a wait names no temperature. */
+/** The present target temperature, for a wait without one. */
 function targetNow({ before }: Ran, heater: Heater): number {
   if (heater === 'bed') return before.bedTarget
   return heater === 'chamber' ? (before.chamberTarget ?? 0) : (before.nozzleTargets[Math.max(0, before.tool)] ?? 0)
 }
 
-/** How warm a heater was when the row began, °C. */
+/** A heater's temperature when the row began, °C. */
 function warmthAt({ way, row, before }: Ran, heater: Heater, tool = Math.max(0, before.tool)): number {
   const { trace } = way
   const history = heater === 'bed' ? trace.bed : heater === 'chamber' ? trace.chamber : trace.nozzles[tool]
   return history ? temperatureAt(history, trace.rows.start[row] as number) : 0
 }
 
-/** Whether a wait is one of cooling: hotter than what it waits for. A formula's worth is that of the line as it ran. */
+/**
+ * Whether a wait is for cooling: the heater is hotter than the target. A formula counts with its value when the line
+ * ran.
+ */
 function cools(ran: Ran<EffectOf<'heat'>>, heater: Heater): boolean {
   const { to, command, effect } = ran
-  // Where a letter says that both ways are waited for, it is said there too.
+  // A letter that includes cooling in the wait also does so on the target.
   if (effect.coolingToo.some(letter => hasLetter(command, letter))) return true
   const wanted = heatTarget(command, effect)?.targetC ?? 0
   return to.family.family !== 'host' && warmthAt(ran, heater) > wanted + coolsC
 }
 
-/** On firmware whose waits go both ways a wait that would have passed at once, being too hot, is none. */
+/** If the target firmware's waits include cooling, a wait that would have passed at once on the source is left out. */
 function waitsFor(ran: Ran<EffectOf<'heat'>>, heater: Heater, value: Amount): boolean {
   const { effect, to, command } = ran
   const both = to.family.phrases.waitFor(heater, 1, null, true) === to.family.phrases.waitFor(heater, 1, null, false)
@@ -130,7 +133,7 @@ function waitsFor(ran: Ran<EffectOf<'heat'>>, heater: Heater, value: Amount): bo
   return warmthAt(ran, heater) <= value + coolsC
 }
 
-/** A tool's temperatures in use and standing by: one temperature where a tool holds only one. */
+/** A tool's active and standby temperatures; a single temperature if the target has no standby. */
 export function carryToolHeat(ran: Ran<EffectOf<'tool-heat'>>): Said {
   const { command, effect, from, to, after, before } = ran
   const number = numberOf(command, effect.tool)
@@ -152,7 +155,7 @@ export function carryToolHeat(ran: Ran<EffectOf<'tool-heat'>>): Said {
   return { ...changed([text], `A tool has one temperature there.${lost}`), ...(amount.asks && { asks: true }) } as Said
 }
 
-/** “Wait for all”, for a tool or for a sensor: a wait for each heater that it means. */
+/** Rewrites “wait for all”, for a tool or for a sensor, as a wait for each heater. */
 export function carryWaits(ran: Ran<EffectOf<'wait-for-heaters'>>): Said {
   const { command, from, to, before } = ran
   const sensor = textOf(command, 'SENSOR')
@@ -193,7 +196,7 @@ export function carryWaits(ran: Ran<EffectOf<'wait-for-heaters'>>): Said {
     : leftOut('Nothing that it waits for is told to heat there.')
 }
 
-/** A wait for a sensor between two temperatures: a wait of the heater that it belongs to. */
+/** Rewrites a wait for a sensor between two temperatures as a wait for the sensor's heater. */
 function carrySensor(ran: Ran<EffectOf<'wait-for-heaters'>>, sensor: string): Said {
   const { to, command } = ran
   const name = sensor.toLowerCase()
@@ -215,12 +218,12 @@ function carrySensor(ran: Ran<EffectOf<'wait-for-heaters'>>, sensor: string): Sa
   const { heat, waitFor } = to.family.phrases
   const text = waitFor(heater, wanted, null, least === null)
   if (text === null) return leftOut(`${to.printer.name} has no ${heater} heater.`)
-  // A wait sets what it waits for; what was held goes on being held.
+  // A wait sets its own target, so the previous target is set again.
   const back = typeof wanted === 'number' && wanted !== target ? heat(heater, target, null) : null
   return changed([...text.split('\n'), ...(back ? [back] : [])], 'Its firmware waits for the heater, not for a sensor.')
 }
 
-/** All heaters off, one by one. */
+/** Turns all heaters off, one by one. */
 export function carryHeatersOff(ran: Ran): Said {
   const { to } = ran
   const { heat } = to.family.phrases

@@ -1,5 +1,6 @@
-// A call of a host's macro as lines of ours: what the call gives stays a value, its branches become guards. What is more than
-// sums, comparisons and branches is left to what ran.
+// Translates a call of a host's macro into our language: arguments become values, branches become guards. Example: `{%
+// if params.BED|int > 80 %}` becomes `;? when bed > 80`. Anything beyond sums, comparisons and branches is left to the
+// commands that ran.
 import { plain } from '../format.ts'
 import { type Line, textOf } from '../gcode/line.ts'
 import { read } from '../gcode/read.ts'
@@ -9,15 +10,15 @@ import { treeOf } from '../macros/template/tree.ts'
 import type { Value } from '../macros/values.ts'
 import type { Side } from './sides.ts'
 
-/** An expression of ours; `value` where it is a plain number. `simple` where it needs no brackets beside others. */
+/** An expression of ours; `value` for a plain number, `simple` if it needs no brackets. */
 type Ours = { text: string; value: number | null; simple: boolean }
 
-/** What is more than can be said so. */
+/** Thrown for a template that can't be translated. */
 class TooMuch extends Error {}
 
 const deepestCalls = 5
 
-/** The lines of a macro in our language; null where they can't be said so. */
+/** The lines of a macro in our language; null if they can't be translated. */
 export function callWithGuards(line: Line, from: Side, to: Side, depth = 0): string[] | null {
   const macro = line.command && from.stage.macros?.get(line.command.name)
   if (!macro || depth > deepestCalls || from.family.family === to.family.family) return null
@@ -40,7 +41,7 @@ class Translator {
   private text = ''
   private depth = 0
   private readonly names = new Map<string, Ours>()
-  /** Names that stand for another macro with its variables. */
+  /** Names that refer to a different macro with its variables. */
   private readonly objects = new Map<string, Readonly<Record<string, Value>>>()
 
   constructor(
@@ -63,7 +64,7 @@ class Translator {
   private one(node: Node): void {
     switch (node.type) {
       case 'StringLiteral':
-        // The signs before each line tell its number.
+        // The marks before each line contain its number.
         this.text += String(node.value).replace(/\uE000[^\uE000]*\uE000/g, '')
         break
       case 'Set':
@@ -94,7 +95,7 @@ class Translator {
     else this.names.set(name, this.expression(value))
   }
 
-  /** `printer["gcode_macro NUMBERS"]`: that macro's variables; null for anything else. */
+  /** The variables of `printer["gcode_macro NUMBERS"]`; null for other expressions. */
   private variablesOf(node: Node): Readonly<Record<string, Value>> | null {
     if (node.type === 'Identifier') return this.objects.get(String(node.value)) ?? null
     if (node.type !== 'MemberExpression' || node.object?.type !== 'Identifier' || node.object.value !== 'printer')
@@ -109,7 +110,7 @@ class Translator {
       this.all(condition ? node.body : node.alternate)
       return
     }
-    // A branch within a line would part it.
+    // A branch within a line would split the line.
     if (this.text.slice(this.text.lastIndexOf('\n') + 1).trim() !== '') throw new TooMuch()
     this.depth++
     this.text += `\n;? when ${condition}\n`
@@ -159,7 +160,7 @@ class Translator {
     }
   }
 
-  /** `params.BED`: what the call gives, or undefined. */
+  /** The argument for `params.BED`, or undefined. */
   private parameter(node: Node): Ours | undefined {
     const { object, property } = node
     if (object?.type !== 'Identifier' || object.value !== 'params') throw new TooMuch()
@@ -214,7 +215,7 @@ class Translator {
     return { text: `${bracketed(left)} ${operator} ${bracketed(right)}`, value: null, simple: false }
   }
 
-  /** A condition of ours, or what it comes to where only numbers stand in it. */
+  /** A condition of ours, or its result if it contains numbers only. */
   private condition(node: Node): string | boolean {
     if (node.type === 'BinaryExpression') {
       const operator = node.operator.value

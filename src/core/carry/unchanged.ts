@@ -1,4 +1,4 @@
-// Whether the other firmware takes a command just as it stands, and does the same for it.
+// Decides whether the target firmware accepts a command unchanged, with the same effect.
 import { specOf } from '../firmware/spec.ts'
 import { isOlder } from '../firmware/version.ts'
 import type { Command } from '../gcode/line.ts'
@@ -11,11 +11,11 @@ const sorted = (value: unknown): string =>
       : each,
   )
 
-/** Whether its table there says the same of it, with all its letters, and its version has it. */
+/** Whether the target's table has the same entry, with all letters used, and its version has the command. */
 export function takenAsItIs(command: Command, from: Side, to: Side): boolean {
   const [here, there] = [specOf(from.family, command), specOf(to.family, command)]
   if (!here || !there || there.refused || isTooOld(command, to)) return false
-  // What only some machines have, the other one may not.
+  // A command of some machines only may be missing on the target.
   if (there.makersOwn && from.family.family !== to.family.family) return false
   if (there.byMacro && !to.stage.macros?.has(there.name)) return false
   if (sorted(here.effect) !== sorted(there.effect)) return false
@@ -23,7 +23,7 @@ export function takenAsItIs(command: Command, from: Side, to: Side): boolean {
   return there.anyLetter || there.text || letters.every(letter => there.letters.some(each => each.letter === letter))
 }
 
-/** Whether the printer's firmware came before this command. */
+/** Whether the printer's firmware is older than the command. */
 export function isTooOld(command: Command, { family, printer }: Side): boolean {
   const since = specOf(family, command)?.since
   return since !== undefined && isOlder(printer.firmware.version, since)

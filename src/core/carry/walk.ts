@@ -1,4 +1,4 @@
-// Goes through a script in every way that it can run, and says what becomes of each of its lines on the other printer.
+// Carries all paths through a script, and collects the outcome of each line.
 import { specOf } from '../firmware/spec.ts'
 import type { Line } from '../gcode/line.ts'
 import { stateAfter } from '../machine/after.ts'
@@ -13,10 +13,10 @@ import type { Side } from './sides.ts'
 import type { There } from './target-state.ts'
 import { takenAsItIs } from './unchanged.ts'
 
-/** Lines behind one that ends the rehearsal are looked at by themselves, so many times over. */
+/** Limit for separate looks at lines after one that ends the rehearsal. */
 const maxAnew = 8
 
-/** What becomes of every line of a script: of each as it ran first, in any of the ways that its branches can go. */
+/** The outcome of every line: of its first run on any path. */
 export function walk(script: Rehearsed, from: Side, to: Side, questions: Questions, sameMachine: boolean): Walked {
   const outcomes = new Map<number, Outcome>()
   const additions: Addition[] = []
@@ -51,7 +51,10 @@ export function walk(script: Rehearsed, from: Side, to: Side, questions: Questio
   return { outcomes, additions, held }
 }
 
-/** The commands that have not run yet, rehearsed from where the last rehearsal came to; null where there are none. */
+/**
+ * The commands that have not run yet, rehearsed from the state at the end of the last rehearsal; null if there are
+ * none.
+ */
 function unrun(last: Rehearsed, script: Rehearsed, outcomes: ReadonlyMap<number, Outcome>): Rehearsed | null {
   const lines = script.lines.map(
     (line): Line =>
@@ -64,7 +67,7 @@ function unrun(last: Rehearsed, script: Rehearsed, outcomes: ReadonlyMap<number,
   return { ...script, lines, commands: trace.ran ?? [], resolution, trace, stage }
 }
 
-/** Comments, marks and blank lines stay; a line that never runs stays where the other firmware takes it as it is. */
+/** Comments, marks and blank lines stay; a line that never runs stays if the target firmware accepts it unchanged. */
 function notRun(line: Line, from: Side, to: Side): Outcome {
   const stays: Outcome = { kind: 'same', became: [line.raw], why: 'It stays as it is.' }
   if (line.kind === 'unreadable') return { ...stays, why: 'It can’t be read, and is carried as it is.' }

@@ -1,4 +1,4 @@
-// Questions that the rules about changes of tools ask: which tool is taken where, what is left hot, where the nozzle stands.
+// Queries for rules about tool changes: which tool is selected where, which stays hot, where the nozzle is.
 import { effectOf } from '../firmware/spec.ts'
 import { shareHeater } from '../firmware/tools.ts'
 import { numberOf } from '../gcode/line.ts'
@@ -14,28 +14,28 @@ import { printArea } from './queries.ts'
 
 type Script = Pick<Checked, 'stage'>
 
-/** Nozzles that stand so far apart on the machine are on one head; carriages and docked tools come to the same place. */
+/** Nozzles with an offset of more than this are on one head, mm; carriages and docked tools share one position. */
 const oneHeadMm = 1
 
-/** The tools that this script changes between; null where it is no change, or of one tool. */
+/** The tools of this script's tool change; null if it is none, or between equal tools. */
 export function changing({ stage }: Script): { from: number; to: number } | null {
   if (!isChangeMoment(stage.moment)) return null
   const { from, to } = changeFor(stage.job, stage.change)
   return from === to ? null : { from, to }
 }
 
-/** Whether the print goes on right after this script, as far as is known. */
+/** Whether the print continues right after this script, as far as known. */
 export const printGoesOn = ({ stage }: Script): boolean =>
   stage.goesOn ?? (stage.moment !== 'material-end' && stage.moment !== 'tool-leave')
 
-/** Rows after which another tool is in use, whatever command, macro or file did it. */
+/** Rows after which a different tool is in use, by whatever command, macro or file. */
 export const takings = ({ rows }: Pick<Checked, 'rows'>): Row[] =>
   rows.filter(
     ({ before, after, effect }) =>
       toolShown(before) !== toolShown(after) || (effect?.does === 'tool' && before.tool === after.tool),
   )
 
-/** Whether two nozzles hang on one head, so that one is where the other was but for their offset. */
+/** Whether two nozzles are on one head, apart only by their offset. */
 export function onOneHead(script: Script, one: number, other: number): boolean {
   const { printer, firmware } = script.stage
   if (shareHeater(printer, one, other)) return true
@@ -43,10 +43,13 @@ export function onOneHead(script: Script, one: number, other: number): boolean {
   return !firmware.noToolAtStart && a !== undefined && b !== undefined && Math.hypot(a.x - b.x, a.y - b.y) > oneHeadMm
 }
 
-/** Whether the print file is known, and so what the program has done when the change begins. */
+/** Whether the print file is known, and so the slicer's moves before the change. */
 export const knownBefore = ({ stage }: Script): boolean => handedOn({ stage }) && stage.change?.moves != null
 
-/** What the program brings back to the tip itself before the print goes on, mm, and whether it counts anew; null where unknown. */
+/**
+ * The filament that the slicer itself returns before the print continues, mm, and whether it resets the counter; null
+ * if unknown.
+ */
 export function slicersOwn({ stage, trace }: Pick<Checked, 'stage' | 'trace'>): { mm: number; anew: boolean } | null {
   const after = stage.change?.moves?.after
   if (after === undefined) return null
@@ -63,21 +66,21 @@ export function slicersOwn({ stage, trace }: Pick<Checked, 'stage' | 'trace'>): 
   return own
 }
 
-/** Whether a place lies over what has been printed; the tower is there to be purged into. */
+/** Whether a position is above printed objects; the prime tower does not count. */
 export function overPrint(script: Checked, { x, y }: Step['to']): boolean {
   const tower = towerOf(script.stage.job)
   if (Number.isNaN(x + y) || (tower && outsideMm(tower, x, y) === 0)) return false
   return outsideMm(printArea(script), x, y) === 0
 }
 
-/** Whether the machine is one that was handed on, not one that is only supposed. */
+/** Whether the machine's state was given by an earlier script, not assumed. */
 export const handedOn = ({ stage }: Script): boolean => stage.from !== undefined
 
 export const toolAfter = ({ trace }: Pick<Checked, 'trace'>): number => toolShown(lastModes(trace))
 
 /**
- * For each step, mm of what it pushes that only bring filament back to the tip: what this tool had retracted, or what the tool
- * before it had, for scripts retract with the one and unretract with the other.
+ * For each step, the mm of its extrusion that only refill a retraction: this tool's own, or the previous tool's,
+ * because scripts retract with one tool and unretract with the next.
  */
 export function refilledMm({
   steps,
@@ -87,7 +90,7 @@ export function refilledMm({
 }: Pick<Checked, 'steps' | 'trace' | 'ooze' | 'stage'>): Float32Array {
   const refilled = new Float32Array(steps.length)
   const owed = new Map<number, number>()
-  // Within a print, where nothing was handed on, the program or the script before may have retracted.
+  // Within a print, if no state was given, the slicer or an earlier script may have retracted.
   const began = trace.beginning.modes.tool
   let before =
     stage.from || !withinPrint.includes(stage.moment) ? 0 : ordinaryRetraction * retractionOf(stage.printer, began)

@@ -6,12 +6,12 @@ import { asideMarks } from '../script/edits/ignore.ts'
 import type { Checked, Finding, Fix, Row, SetAside, Severity, Statement } from './finding.ts'
 import { rules } from './rules.ts'
 
-/** A rehearsed script before what all rules share is worked out. */
+/** A rehearsed script without the data that all rules share. */
 type Unchecked = Omit<Checked, 'statements' | 'rows' | 'steps'>
 
 const rank: Record<Severity, number> = { error: 0, warning: 1, advice: 2 }
 
-/** A rehearsed script with what all rules share. */
+/** Adds the data that all rules share. */
 export const checkedFrom = (script: Unchecked): Checked => ({
   ...script,
   statements: statementsOf(script),
@@ -19,7 +19,7 @@ export const checkedFrom = (script: Unchecked): Checked => ({
   steps: allSteps(script.trace),
 })
 
-/** Findings of all rules that speak of the script's moment, worst first and then by line; those set aside apart. */
+/** The findings of all rules for the script's moment, worst first, then by line; ignored findings separately. */
 export function check(script: Unchecked): { findings: Finding[]; setAside: SetAside[] } {
   const checked = checkedFrom(script)
   const all = rules.flatMap(rule => {
@@ -46,7 +46,7 @@ export function check(script: Unchecked): { findings: Finding[]; setAside: SetAs
   return { findings: withoutRepeats(findings), setAside }
 }
 
-/** Findings that say the same of several lines become one, at the first of them, with the fixes of all. */
+/** Merges equal findings of several lines into one at the first line, with the fixes of all. */
 function withoutRepeats(findings: readonly Finding[]): Finding[] {
   const alike = new Map<string, [Finding, ...Finding[]]>()
   for (const finding of findings) {
@@ -68,7 +68,7 @@ function asOne(all: readonly [Finding, ...Finding[]]): Finding {
   return { ...first, lines, message, fixes: first.fixes.map(fix => together(fix, others)) }
 }
 
-/** One fix for all lines where each has one of the same title: its edits that are not in the way of those before. */
+/** One fix for all lines if each has a fix with the same title: the edits that do not overlap earlier ones. */
 function together(fix: Fix, others: readonly Finding[]): Fix {
   const same = others.flatMap(({ fixes }) => fixes.filter(({ title }) => title === fix.title).slice(0, 1))
   if (same.length === 0) return fix
@@ -76,7 +76,7 @@ function together(fix: Fix, others: readonly Finding[]): Fix {
   const byPlace = all
     .flatMap(({ edits }, of) => edits.map(edit => ({ edit, of })))
     .sort((a, b) => a.edit.from - b.edit.from || a.edit.to - b.edit.to || a.of - b.of)
-  // Of two that meet the later one's edits are left out, all of them.
+  // If two overlap, all edits of the later one are left out.
   const dropped = new Set<number>()
   let last = byPlace[0]
   for (const each of byPlace.slice(1)) {
@@ -108,7 +108,7 @@ function rowsOf({ lines, commands, trace, stage }: Unchecked): Row[] {
       line,
       command,
       effect: effectOf(stage.firmware, command) ?? null,
-      // What a macro makes has no text of its own in the script.
+      // A command made by a macro has no text in the script.
       source: which === 0 && lines[line - 1]?.command?.name === command.name ? lines[line - 1] : undefined,
       before: modesBefore(trace, row),
       after: modesAfter(trace, row),

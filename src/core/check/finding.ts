@@ -1,4 +1,4 @@
-// What a rule is and what it finds.
+// Types of rules and findings.
 import type { CommandSpec, Effect } from '../firmware/spec.ts'
 import type { Command, Line } from '../gcode/line.ts'
 import type { Ooze } from '../machine/ooze.ts'
@@ -18,8 +18,8 @@ export type Severity = 'error' | 'warning' | 'advice'
 export type RuleGroup = 'order' | 'state' | 'change' | 'heat' | 'motion' | 'filament' | 'end' | 'firmware' | 'values'
 
 /**
- * A change of the text that mends a finding, told in a few words; `forJobs` when it is for the sake of other jobs. Where it has
- * been proven, the rules of which findings it `mends` and which it `brings`.
+ * An edit that removes a finding, with a short title; `forJobs` if it helps other jobs. After it was tried: the rules
+ * of the findings that it removes (`mends`) and adds (`brings`).
  */
 export type Fix = {
   title: string
@@ -29,7 +29,7 @@ export type Fix = {
   brings?: readonly string[]
 }
 
-/** `line` is the first of `lines`, all that it speaks of. */
+/** `line` is the first of `lines`, the lines of the finding. */
 export type Finding = {
   rule: string
   severity: Severity
@@ -37,31 +37,31 @@ export type Finding = {
   lines: readonly number[]
   message: string
   fixes: Fix[]
-  /** Of what a macro or a file of the machine's own did: where it stands there; the config itself has no name. */
+  /** The position in a macro or file of the machine; the main config has no name. */
   at?: { file: string | null; line: number }
 }
 
-/** A finding that the person has set aside in the text, and why. */
+/** A finding that the person ignores, with the reason in the text. */
 export type SetAside = Finding & { reason: string }
 
-/** What a rule gives for each place that it finds; the severity is the rule's own unless said otherwise. */
+/** A rule's result for each place; the severity is the rule's own unless given. */
 export type Found = {
   line: number
-  /** All lines that it speaks of, where they are several. */
+  /** The lines of the finding, if there are several. */
   lines?: readonly number[]
   message: string
   fixes?: Fix[]
   severity?: Severity
 }
 
-/** A command that ran: where it stands, what its table says it does, and how things were counted before and after it. */
+/** A command that ran: its line, its table entry, and the modes before and after. */
 export type Row = {
   row: number
   line: number
   command: Command
-  /** Null for a command that the family doesn't know. */
+  /** Null for a command that the family does not know. */
   effect: Effect | null
-  /** The line whose text the command is; undefined for what a macro made. */
+  /** The line with the command's text; undefined for commands made by a macro. */
   source: Line | undefined
   before: Modes
   after: Modes
@@ -69,7 +69,7 @@ export type Row = {
   endS: number
 }
 
-/** A line's command with its entry in the family's table; undefined where the table lacks it. */
+/** A command of a line with its table entry; undefined if the table lacks it. */
 export type Statement = { line: Line; command: Command; spec: CommandSpec | undefined }
 
 /** A rehearsed script as the rules see it. */
@@ -77,7 +77,7 @@ export type Checked = Rehearsed & {
   strokes: readonly Stroke[]
   ooze: Ooze
   passages: readonly Passage[]
-  /** The lines that hold a command, whether they ran or not. */
+  /** All commands in lines, whether they ran or not. */
   statements: readonly Statement[]
   /** The commands that ran, in order. */
   rows: readonly Row[]
@@ -85,7 +85,7 @@ export type Checked = Rehearsed & {
   steps: readonly Step[]
 }
 
-/** A small script made by us that has the finding, on the example printer, or one that differs from it so. */
+/** A short made-up script with the finding, on the example printer with the given differences. */
 export type Example = {
   text: string
   moment?: Moment
@@ -93,7 +93,7 @@ export type Example = {
   material?: Partial<Material>
   job?: Partial<Job>
   vocabulary?: Vocabulary
-  /** Where the text is a config: what is called in it. */
+  /** Set if the text is a config: the macro that is called. */
   opened?: Opened
 }
 
@@ -101,19 +101,19 @@ export type Rule = {
   name: string
   group: RuleGroup
   severity: Severity
-  /** What it sees, in a few words. */
+  /** What it finds, in a few words. */
   title: string
   /** Why it matters, in one or two plain sentences. */
   why: string
-  /** When it keeps silent, and what it can't know. */
+  /** When it reports nothing, and what it can't know. */
   silentWhen: string
   example: Example
-  /** The moments it speaks of; all when absent. */
+  /** The moments it applies to; all if absent. */
   moments?: readonly Moment[]
   check: (script: Checked) => Found[]
 }
 
-/** How many findings there are of each severity. */
+/** Counts findings by severity. */
 export function countsOf(findings: readonly { severity: Severity }[]): Record<Severity, number> {
   const counts: Record<Severity, number> = { error: 0, warning: 0, advice: 0 }
   for (const { severity } of findings) counts[severity]++

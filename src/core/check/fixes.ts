@@ -1,10 +1,11 @@
-// Fixes that several rules offer: a plan of an editing tool, a line commented out, lines put in as this firmware says them.
+// Fixes that several rules offer: an editing tool's plan, commenting a line out, inserting lines in the firmware's
+// phrases.
 import type { Line } from '../gcode/line.ts'
 import { insertAfter, insertBefore, lastUsedLine } from '../script/edits/lines.ts'
 import type { Plan } from '../script/edits/plan.ts'
 import type { Checked, Fix } from './finding.ts'
 
-/** A tool's plan as a fix; nothing where the tool won't. */
+/** A tool's plan as a fix; none if the tool refuses. */
 export const planned = (plan: Plan, title?: string): Fix[] =>
   plan.ok ? [{ title: title ?? plan.title, edits: plan.edits }] : []
 
@@ -19,15 +20,15 @@ type Script = Pick<Checked, 'lines' | 'trace'>
 
 const titled = (title: string, said: string): string => `${title} (${said.replaceAll('\n', ', ')})`
 
-/** Puts lines in before one, as the firmware says them; nothing where it can't. */
+/** Inserts lines before a line, in the firmware's phrases; none if the firmware can't express it. */
 export const putBefore = ({ lines }: Script, line: number, said: string | null, title: string): Fix[] =>
   said === null ? [] : [{ title: titled(title, said), edits: [insertBefore(lines, line, said)] }]
 
-/** Puts lines in after one. */
+/** Inserts lines after a line. */
 export const putAfter = ({ lines }: Script, line: number, said: string | null, title: string): Fix[] =>
   said === null ? [] : [{ title: titled(title, said), edits: [insertAfter(lines, line, said)] }]
 
-/** Puts lines in after the last one that is used, or before the one at which the script ends itself. */
+/** Inserts lines after the last command, or before the line where the script ends itself. */
 export const atTheEnd = (script: Script, said: string | null, title: string): Fix[] =>
   script.trace.ended
     ? putBefore(script, script.trace.ended.line, said, title)

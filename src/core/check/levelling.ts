@@ -1,11 +1,11 @@
-// How levelling came to be off, what would turn it on, and which line commented out would have.
+// Finds what turned levelling off, what could turn it on, and a commented-out line that would.
 import { effectOf } from '../firmware/spec.ts'
 import { type Line, numberOf } from '../gcode/line.ts'
 import { sleeping } from '../gcode/read.ts'
 import type { Checked, Fix } from './finding.ts'
 import { putAfter } from './fixes.ts'
 
-/** The last command that turned levelling off, by homing or by a command of its own; null where none did. */
+/** The last command that turned levelling off, by homing or directly; null if none did. */
 export function turnedOff({ rows }: Checked): { line: number; byHoming: boolean } | null {
   let off: { line: number; byHoming: boolean } | null = null
   for (const { line, effect, before, after } of rows) {
@@ -16,7 +16,7 @@ export function turnedOff({ rows }: Checked): { line: number; byHoming: boolean 
   return off
 }
 
-/** The ways to have levelling on: the saved mesh, where there is one, or a new probing. */
+/** Fixes that turn levelling on: loading the saved mesh if there is one, or probing. */
 export function levellingFixes(script: Checked, after: number): Fix[] {
   const { printer, firmware } = script.stage
   const { loadMesh, probeBed } = firmware.phrases
@@ -26,7 +26,7 @@ export function levellingFixes(script: Checked, after: number): Fix[] {
   ]
 }
 
-/** The first line after `after` that would turn levelling on or probe the bed, if it were not commented out; null without one. */
+/** The first commented-out line after `after` that would turn levelling on or probe the bed; null if there is none. */
 export function commentedOutLevelling({ lines, stage }: Checked, after: number): { line: Line; inner: Line } | null {
   for (const line of lines.slice(after)) {
     const inner = sleeping(line)

@@ -1,4 +1,4 @@
-// Questions that several rules ask of a rehearsed script.
+// Queries that several rules make on a rehearsed script.
 import { heatedTools, heaterOf, heatTarget } from '../effects/heating.ts'
 import type { CommandSpec } from '../firmware/spec.ts'
 import { type Line, numberOf, type Word } from '../gcode/line.ts'
@@ -13,18 +13,18 @@ import type { Checked, Row } from './finding.ts'
 
 export type Heater = 'nozzle' | 'bed' | 'chamber'
 
-/** A command that gives a heater a target: which, of which tool, how warm, and whether it waits. */
+/** A command that sets a heater's target: heater, tool, temperature, and whether it waits. */
 export type Heating = {
   row: Row
   heater: Heater
   tool: number
   targetC: number | null
   waits: boolean
-  /** The word in the script that names the target as a plain number; undefined where a formula or a key does. */
+  /** The word with the target as a plain number; undefined for a formula or a key. */
   word: Word | undefined
 }
 
-/** Several rules ask the same of one script; its rows never change. */
+/** Cache by a script's rows, which never change. */
 const asked = new WeakMap<readonly Row[], Heating[]>()
 
 export function heatings(script: Pick<Checked, 'rows' | 'stage'>): Heating[] {
@@ -33,7 +33,7 @@ export function heatings(script: Pick<Checked, 'rows' | 'stage'>): Heating[] {
   return known
 }
 
-/** The word of a row's line that names its target, under one of these letters. */
+/** The word with a line's target, under one of these letters. */
 const wordFor = ({ source }: Row, letters: readonly string[], targetC: number | null): Word | undefined =>
   letters
     .map(letter => source && sourceWord(source, letter))
@@ -44,7 +44,7 @@ const heatingsIn = ({ rows, stage }: Pick<Checked, 'rows' | 'stage'>): Heating[]
   return heating.flatMap(row => heatingsOf(row, stage))
 }
 
-/** One for each tool that a line heats: `M104` of all heads of a carriage is several. */
+/** One for each tool that a line heats: `M104` for all heads of a carriage is several. */
 function heatingsOf(row: Row, stage: Stage): Heating[] {
   const { effect, command, before } = row
   if (effect?.does === 'tool-heat') {
@@ -62,22 +62,22 @@ function heatingsOf(row: Row, stage: Stage): Heating[] {
   return tools.map(tool => ({ row, heater, tool, targetC, waits: effect.wait, word }))
 }
 
-/** The most that a heater takes, °C, where a line wants more of it; null where it may have what it is given. */
+/** The heater's limit, °C, if a line exceeds it; null otherwise. */
 export function overHighestC({ heater, targetC }: Heating, { heaters }: Printer): number | null {
   const max = heaters[heater]?.highestC ?? null
   return targetC !== null && max !== null && targetC > max ? max : null
 }
 
-/** Rows whose command homes, probes, aligns or whatever else the table says it does. */
+/** Rows whose command has one of these effects. */
 export const rowsThat = ({ rows }: Checked, ...does: readonly NonNullable<Row['effect']>['does'][]): Row[] =>
   rows.filter(({ effect }) => effect !== null && does.includes(effect.does))
 
-/** Steps in which the probe touches the bed, to measure its shape or one point. */
+/** Steps that probe the bed, its shape or one point. */
 export const touches = ({ steps }: Checked): Step[] => steps.filter(({ kind }) => kind === 'probe')
 
 export const lineOf = ({ trace }: Checked, step: Step): number => trace.rows.line[step.command] as number
 
-/** The temperature of the nozzle in use when a step begins; null where there is none. */
+/** The temperature of the nozzle in use when a step begins; null without a tool. */
 export function nozzleC({ trace }: Checked, step: Step): number | null {
   const history = trace.nozzles[Math.max(0, trace.rows.modes[step.command]?.tool ?? 0)]
   return history ? temperatureAt(history, step.start) : null
@@ -85,25 +85,25 @@ export function nozzleC({ trace }: Checked, step: Step): number | null {
 
 export const printArea = ({ stage }: Checked): Rectangle => areaOn(stage.job, stage.printer)
 
-/** The most that one step's length along X and Y comes to, mm; 0 where an end is not known. */
+/** The length of a step along X and Y, mm; 0 if an end is unknown. */
 export const acrossMm = ({ from, to }: Step): number => Math.hypot(to.x - from.x, to.y - from.y) || 0
 
-/** When each tool's first filament is pushed; Infinity when never. */
+/** When each tool first extrudes; Infinity if never. */
 export const firstExtrusionS = ({ steps }: Checked): number =>
   steps.find(({ filamentMm }) => filamentMm > 0)?.start ?? Number.POSITIVE_INFINITY
 
-/** Whether a script is more than a part of one: it homes, waits for a heater, or extrudes. */
+/** Whether a script is more than a fragment: it homes, waits for a heater, or extrudes. */
 export const isWhole = ({ rows, steps }: Checked): boolean =>
   rows.some(
     ({ effect }) =>
       effect?.does === 'home' || effect?.does === 'wait-for-heaters' || (effect?.does === 'heat' && effect.wait),
   ) || steps.some(({ filamentMm }) => filamentMm > 0)
 
-/** The passage that a line stands in, where its lines are a person's own and not made from numbers. */
+/** The passage at a line, unless it was made by a maker. */
 export const ownPassageOf = ({ passages }: Checked, line: number): Passage | undefined =>
   passages.find(({ firstLine, lastLine, made }) => firstLine <= line && line <= lastLine && !made)
 
-/** A letter O typed for a zero: it stands right behind a number, and the command doesn't take it. */
+/** A letter O typed instead of a zero: it follows a number, and the command does not have that letter. */
 export function letterZeros(line: Line, spec: CommandSpec): { at: string; meant: string; piece: Word }[] {
   if (!/\d[Oo]/.test(line.raw) || spec.letters.some(({ letter }) => letter === 'O')) return []
   return line.pieces.flatMap((piece, i) => {
@@ -114,7 +114,7 @@ export function letterZeros(line: Line, spec: CommandSpec): { at: string; meant:
   })
 }
 
-/** One finding for the first of several lines, telling of the others. */
+/** Mentions the other lines in the finding for the first one. */
 export const andMore = (lines: readonly number[]): string => {
   const others = new Set(lines).size - 1
   return others > 0 ? ` The same on ${others} later ${others === 1 ? 'line' : 'lines'}.` : ''

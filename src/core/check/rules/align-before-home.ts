@@ -1,4 +1,4 @@
-// Aligns the gantry before it is homed.
+// Aligns the gantry before homing.
 import { axes } from '../../model/printer.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { putBefore } from '../fixes.ts'

@@ -1,4 +1,4 @@
-// A command that only some makers' machines have, or that means different things on them.
+// Uses a command that exists only on some manufacturers' machines, or differs between them.
 import type { Checked, Found, Rule } from '../finding.ts'
 
 function check({ statements }: Checked): Found[] {

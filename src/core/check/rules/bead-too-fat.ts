@@ -1,4 +1,4 @@
-// A bead that the nozzle can't lay, or that the firmware refuses.
+// Extrudes a bead that the nozzle can't lay, or that the firmware refuses.
 import { area, mm } from '../../format.ts'
 import { beadAreaMm2, beadWidthMm } from '../../machine/outcome.ts'
 import { setBead } from '../../script/edits/purge.ts'
@@ -6,11 +6,11 @@ import type { Checked, Found, Rule } from '../finding.ts'
 import { planned } from '../fixes.ts'
 import { andMore, ownPassageOf } from '../queries.ts'
 
-/** A bead wider than so many nozzles piles up around the nozzle instead of lying flat. */
+/** A bead wider than this many nozzle diameters piles up instead of lying flat. */
 export const widestNozzles = 5
-/** A good fat purge. */
+/** Width of a good purge, in nozzle diameters. */
 const wantedNozzles = 2.5
-/** Very short strokes are blobs, and meant so. */
+/** Shorter strokes are intended blobs, mm. */
 const worthMm = 2
 
 function check(script: Checked): Found[] {

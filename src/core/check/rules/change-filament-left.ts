@@ -1,4 +1,4 @@
-// A change after which the filament is not where the print takes it to be.
+// After a tool change the filament is not where the print expects it.
 import { mm, plain } from '../../format.ts'
 import { counterAfter, lastModes } from '../../machine/trace.ts'
 import { twoTools } from '../../model/example.ts'
@@ -17,7 +17,7 @@ function check(script: Checked): Found[] {
   return [...backLeft(script), ...countLeft(script, counterAfter(trace, rows.length - 1))]
 }
 
-/** Retracted, and not unretracted before the print goes on. */
+/** Retracted and not unretracted before the print continues. */
 function backLeft(script: Checked): Found[] {
   const { ooze, steps, trace, stage } = script
   const { phrases } = stage.firmware
@@ -29,7 +29,7 @@ function backLeft(script: Checked): Found[] {
   )
   const own = slicersOwn(script)
   const left = back - (own ? own.mm : began)
-  // Retraction of the firmware's own is paid back by the firmware's own.
+  // Firmware retraction is returned by firmware retraction.
   if (left <= noticedMm || !last || modes.firmwareRetractedMm > 0) return []
   const certain = own !== null || left > Math.max(retractionOf(stage.printer, modes.tool), 1) * ordinaryRetraction
   const e = modes.extrusion === 'relative' ? left : counterAfter(trace, trace.rows.count - 1) + left
@@ -44,7 +44,7 @@ function backLeft(script: Checked): Found[] {
   ]
 }
 
-/** Where filament is counted from a zero, the print goes on from where it was, or from a zero that is set anew. */
+/** With absolute extrusion the print continues from its previous value, or from a reset. */
 function countLeft(script: Checked, count: number): Found[] {
   const { trace, stage, rows, steps } = script
   const modes = lastModes(trace)

@@ -1,4 +1,4 @@
-// A change that leaves something set otherwise than the print had it.
+// A tool change leaves a mode in a state that the print does not expect.
 import { plain } from '../../format.ts'
 import type { Modes } from '../../machine/state.ts'
 import { lastModes } from '../../machine/trace.ts'
@@ -8,7 +8,7 @@ import { handedOn } from '../changing.ts'
 import type { Checked, Found, Row, Rule } from '../finding.ts'
 import { atTheEnd } from '../fixes.ts'
 
-/** Something that a print sets once and reckons with: what it is, how it was and is, and how it is put back. */
+/** A mode that a print sets once and relies on: its name, its old and new value, and how to restore it. */
 type Left = { what: string; was: string; now: string; back: string | null; row: Row | undefined; surely: boolean }
 
 const setBy = ({ rows }: Checked, differs: (modes: Modes) => unknown): Row | undefined =>
@@ -21,7 +21,7 @@ function leftBy(script: Checked): Left[] {
   const [was, now] = [trace.beginning.modes, lastModes(trace)]
   const { phrases } = stage.firmware
   const left: Left[] = []
-  // How the print counts filament is known only where it was handed on: a script's last word may well set back what was.
+  // The print's extrusion mode is known only if the state was given; the last line of a script may restore it.
   if (handedOn(script) && now.extrusion !== was.extrusion)
     left.push({
       what: 'Extrusion',

@@ -1,4 +1,4 @@
-// A change that waits, drops the bed or purges while the nozzle stands over the print.
+// During a tool change the nozzle waits, drops the bed or purges above the print.
 import { duration, mm, plain } from '../../format.ts'
 import { numberOf } from '../../gcode/line.ts'
 import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
@@ -12,24 +12,27 @@ import type { Checked, Fix, Found, Rule } from '../finding.ts'
 import { putBefore } from '../fixes.ts'
 import { acrossMm, lineOf, printArea } from '../queries.ts'
 
-/** A drop of this much is seen on the print; a push in place of so much is a purge; a lift of so much draws a string. */
+/**
+ * Thresholds: a drop of ooze that is visible on the print, mm³; an extrusion in place that counts as a purge, mm³; a
+ * lift that draws a string, mm.
+ */
 const seenMm3 = 0.5
 const purgeMm3 = 1
 const liftMm = 4
-/** Retracted by at least so much of its own retraction, a nozzle draws no string. */
+/** A nozzle that is retracted by at least this share of its retraction draws no string. */
 const retracted = 0.5
-/** A way of at least this comes back from somewhere, mm. */
+/** A move of at least this length comes from outside the print, mm. */
 const fixedMm = 20
 
 type Kind = 'purge' | 'wait' | 'lift' | 'back'
 
-/** What happens there, each kind where it comes first. */
+/** The events there, each kind at its first occurrence. */
 function check(script: Checked): Found[] {
   const found = new Map<Kind, Found>()
   const tell = (kind: Kind, told: Found) => void (found.has(kind) || found.set(kind, told))
   const { stage, steps, trace, ooze } = script
   const refilled = refilledMm(script)
-  // A tool that has just been taken may still stand where it rested.
+  // A tool that was just selected may still be in its parking position.
   let where = !hasTool.includes(stage.moment)
   let tool = trace.beginning.modes.tool
   for (const [i, step] of steps.entries()) {
@@ -57,7 +60,7 @@ function check(script: Checked): Found[] {
     }
     const own = retractionOf(stage.printer, tool)
     if (step.kind === 'travel' && step.to.z - step.from.z >= liftMm && before < own * retracted) {
-      // Retracted while it lifts, as good as before it.
+      // A retraction during the lift counts like one before it.
       if ((steps[i + 1]?.filamentMm ?? 0) < 0) continue
       const known = knownBefore(script)
       const unless = known ? '' : ', unless the slicer has retracted already'
@@ -70,11 +73,11 @@ function check(script: Checked): Found[] {
   return [...found.values()]
 }
 
-/** Whether it is known where a carriage stands that was just taken: the one that printed has parked by itself. */
+/** Whether the position of a carriage just selected is known: the carriage that printed has parked by itself. */
 const restsKnown = ({ stage, trace }: Checked, command: number, tool: number): boolean =>
   trace.rows.modes[command]?.carriages === 'auto-park' && (stage.printer.tools[tool]?.parksX ?? null) !== null
 
-/** Comes back to a place that is typed in, over the print: where it goes on is another one at each change. */
+/** Returns to a fixed position above the print, although each change continues elsewhere. */
 function fixedPlace(script: Checked): Found | null {
   const { stage, steps, rows } = script
   if (!isChangeMoment(stage.moment)) return null
@@ -98,7 +101,7 @@ function fixedPlace(script: Checked): Found | null {
   }
 }
 
-/** Off the print to its right, a little lifted, the filament back for the way; things are counted afterwards as they were. */
+/** Moves to the right of the print, slightly lifted and retracted, and restores the modes afterwards. */
 function aside(script: Checked, line: number): Fix[] {
   const { stage } = script
   const { phrases } = stage.firmware
@@ -133,7 +136,7 @@ function retract(script: Checked, line: number, own: number): Fix[] {
   return putBefore(script, line, said.join('\n'), 'Retract first')
 }
 
-/** How things are counted before a line. */
+/** The modes before a line. */
 const modesAt = ({ rows, trace }: Checked, line: number): Modes =>
   rows.find(row => row.line === line)?.before ?? trace.beginning.modes
 

@@ -1,4 +1,4 @@
-// Pushes filament through a nozzle that is too cold.
+// Extrudes with a nozzle that is too cold.
 import { celsius, mm, plural } from '../../format.ts'
 import { melts } from '../../machine/heaters.ts'
 import { heatedBySlicer } from '../../machine/state.ts'
@@ -6,7 +6,7 @@ import { temperatureAt } from '../../machine/temperature.ts'
 import { modesAfter } from '../../machine/trace.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
-/** Half a degree is the thermometer's own doubt. */
+/** Tolerance for the accuracy of thermistors, °C. */
 const doubtC = 0.5
 
 function check({ steps, trace, stage }: Checked): Found[] {

@@ -1,4 +1,4 @@
-// Extruding with a cold nozzle is left allowed.
+// Leaves cold extrusion allowed.
 
 import { melts } from '../../machine/heaters.ts'
 import { lastModes } from '../../machine/trace.ts'

@@ -1,4 +1,4 @@
-// Two commands stand on one line, as a bad paste leaves them.
+// Two commands are on one line after a bad paste.
 import { plural } from '../../format.ts'
 import { startsCommand } from '../../gcode/read.ts'
 import { partCommands, spelledEnds } from '../../script/edits/repair.ts'

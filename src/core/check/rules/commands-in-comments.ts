@@ -1,9 +1,9 @@
-// Commands that a paste has left inside a comment, where they do nothing.
+// A paste left commands inside a comment, where they do nothing.
 import { listed, plural } from '../../format.ts'
 import { hiddenCommands, partComment } from '../../script/edits/comment-commands.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
-/** So many are named. */
+/** Limit of commands named in the message. */
 const max = 5
 
 function check({ lines }: Checked): Found[] {

@@ -1,4 +1,4 @@
-// A number with a comma where a machine wants a point.
+// A number has a comma instead of a decimal point.
 import { replacePiece } from '../../script/edits/lines.ts'
 import { mayBeThousands } from '../../script/edits/repair.ts'
 import type { Checked, Found, Rule } from '../finding.ts'

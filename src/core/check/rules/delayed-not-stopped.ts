@@ -1,4 +1,4 @@
-// A delayed macro sets its own time again and again, and nothing ever ends that.
+// A delayed macro schedules itself again and again, and nothing stops it.
 
 import { setDelayed } from '../../firmware/host/macro-commands.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
@@ -9,7 +9,7 @@ function check({ stage }: Checked): Found[] {
   const ends = new Set(
     all.flatMap(({ text }) => {
       const duration = givenFor('DURATION', text)
-      // What is worked out may come to 0.
+      // A calculated delay may be 0.
       return duration === null || Number(duration) === 0 ? [givenFor('ID', text)?.toUpperCase() ?? ''] : []
     }),
   )

@@ -1,12 +1,12 @@
-// A line of filament that is laid beside the bed.
+// A line of filament is laid beside the bed.
 import { mm } from '../../format.ts'
 import { offBedMm } from '../../model/printer.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { andMore } from '../queries.ts'
 
-/** A bead on the very edge still sticks. */
+/** Tolerance: a bead on the very edge still sticks, mm. */
 const edgeMm = 0.5
-/** Over this it is no line on the bed but a purge into something. */
+/** Above this height it is a purge into something, not a line, mm. */
 const layingMm = 2
 const nearSpotMm = 20
 
@@ -17,7 +17,7 @@ function check({ strokes, stage }: Checked): Found[] {
     if (to[2] > layingMm) return []
     const far = path.reduce((max, [x, y]) => Math.max(max, offBedMm(printer, x, y)), 0)
     const atSpot = path.some(([x, y]) => printer.spots.some(spot => Math.hypot(spot.x - x, spot.y - y) <= nearSpotMm))
-    // Where the head can't even go, that is the finding.
+    // If the head can't even reach it, `outside-reach` reports it.
     return far > edgeMm && !atSpot && !path.some(([x]) => beyond(x)) ? [{ line, far }] : []
   })
   const first = off[0]

@@ -1,4 +1,4 @@
-// The part fan is left blowing.
+// The part fan is left on.
 
 import { plain } from '../../format.ts'
 import { lastModes } from '../../machine/trace.ts'

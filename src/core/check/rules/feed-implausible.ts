@@ -1,4 +1,4 @@
-// A speed or an acceleration that no move can have.
+// A speed or acceleration is implausible for any move.
 import { duration, mm, plain } from '../../format.ts'
 import { numberOf } from '../../gcode/line.ts'
 import { stepsOfCommand } from '../../machine/trace.ts'
@@ -29,7 +29,7 @@ function check(script: Checked): Found[] {
   })
 }
 
-/** Slower than this along the bed nobody moves: F was written in mm/s. */
+/** Slower moves along the bed mean that F was written in mm/s. */
 const slowestMmS = 1
 const worthMm = 5
 

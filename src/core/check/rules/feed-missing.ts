@@ -1,8 +1,8 @@
-// The first move names no speed, and nothing before it has.
+// The first move has no feed rate, and none was set before.
 import { afterLastWord, sourceWord } from '../../script/edits/lines.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
-/** A speed that no printer minds, mm/min, and one for the height. */
+/** Feed rates that suit every printer, mm/min: along the bed, and for Z. */
 const calmMmMin = 3000
 const calmHeightMmMin = 600
 

@@ -1,12 +1,12 @@
-// Filament counted otherwise than the script seems to mean.
+// The extrusion mode does not match what the script intends.
 import { mm } from '../../format.ts'
 import { numberOf } from '../../gcode/line.ts'
 import type { Checked, Found, Row, Rule } from '../finding.ts'
 import { putBefore } from '../fixes.ts'
 
-/** Drawing back more than this at once empties a hot end. */
+/** A longer retraction would empty the hot end, mm. */
 const longestPullMm = 30
-/** A stroke shorter than this may well push nothing. */
+/** Shorter strokes may intentionally extrude nothing, mm. */
 const strokeMm = 5
 
 function check(script: Checked): Found[] {
@@ -26,7 +26,7 @@ function check(script: Checked): Found[] {
       'Moves filament without selecting absolute or relative extrusion. After a print with absolute extrusion, “E-2” means back to −2: metres of filament are retracted.'
     return [{ line: first.line, message, fixes: relative }]
   }
-  // The same count again and again pushes nothing: it was meant as an amount each time.
+  // Repeating an E value extrudes nothing in absolute mode: it was meant as an amount.
   for (const step of steps) {
     const row = rows[step.command]
     if (row?.effect?.does !== 'move' || row.after.extrusion !== 'absolute') continue
@@ -58,7 +58,7 @@ function check(script: Checked): Found[] {
   return [{ line: first.line, severity: 'advice', message }]
 }
 
-/** Which line took relative extrusion back, where one before had asked for it: G90 does on some boards. */
+/** The line that undid relative extrusion after an earlier line had set it: G90 does so on some boards. */
 function undoneBefore({ rows }: Checked, { row }: Row): string {
   const undone = rows.findLast(
     each => each.row < row && each.before.extrusion === 'relative' && each.after.extrusion === 'absolute',

@@ -1,10 +1,10 @@
-// The filament counter is at something other than zero when the print begins.
+// The filament counter is not 0 when the print begins.
 import { mm } from '../../format.ts'
 import { counterAfter, lastModes } from '../../machine/trace.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { putAfter } from '../fixes.ts'
 
-/** A print that begins within this of zero pulls or pushes nothing that a person would see. */
+/** Differences below this are invisible, mm. */
 const harmlessMm = 0.05
 
 function check(script: Checked): Found[] {
@@ -12,9 +12,9 @@ function check(script: Checked): Found[] {
   if (stage.vocabulary?.resetsFilament) return []
   const counter = trace.rows.count ? (trace.rows.counter[trace.rows.count - 1] as number) : 0
   if (lastModes(trace).extrusion !== 'absolute' || Math.abs(counter) <= harmlessMm) return []
-  // Counting on from below zero then unretracts what was retracted, as it should.
+  // Starting below 0 unretracts what was retracted, as intended.
   if (counter < 0 && -counter <= (ooze.backMm.at(-1) ?? 0) + harmlessMm) return []
-  // The last line that changed what E counts: a move, or a state brought back.
+  // The last line that changed the counter: a move, or a restored state.
   const row = rows.findLast(({ row }) => Math.abs(counterAfter(trace, row) - counterAfter(trace, row - 1)) > 1e-9)
   if (!row) return []
   const { line } = row
