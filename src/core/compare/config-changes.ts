@@ -1,14 +1,14 @@
-// What was changed in a config or a macro file, in a few words: its numbers by name, its macros, the lines of others.
+// Describes changes of a config or macro file in a few words: numbers by name, macros, other lines.
 import { rawLines } from '../gcode/read.ts'
 import { sectionsOf } from '../macros/config-sections.ts'
 
-/** More than this is counted. */
+/** Beyond this limit changes are only counted. */
 const max = 3
 
 const spoken = (name: string): string => name.replace(/^variable_/, '').replaceAll('_', ' ')
 const macroOf = (header: string): string => header.replace(/^(?:gcode_macro|delayed_gcode) /i, '')
 
-/** By section and key; a template's text is told as that of its macro. */
+/** Values by section and key; a template's text is described as its macro. */
 function keysOf(text: string): Map<string, { what: string; value: string; template: boolean }> {
   const found = new Map<string, { what: string; value: string; template: boolean }>()
   for (const { header, keys } of sectionsOf(text).sections)
@@ -21,7 +21,7 @@ function keysOf(text: string): Map<string, { what: string; value: string; templa
   return found
 }
 
-/** `var probing = 150` of a macro file, by name; the rest of its lines by themselves. */
+/** Variables of a macro file (`var probing = 150`) by name, and the rest of its lines. */
 function variablesOf(text: string): Map<string, { what: string; value: string; template: boolean }> {
   const found = new Map<string, { what: string; value: string; template: boolean }>()
   for (const raw of rawLines(text)) {
@@ -31,7 +31,10 @@ function variablesOf(text: string): Map<string, { what: string; value: string; t
   return found
 }
 
-/** In words, the most telling first; empty where no key and no variable differs. `templates` says that the text is a host's config. */
+/**
+ * The description, most important changes first; empty if no key or variable differs. `templates` means a host's
+ * config.
+ */
 export function configChanges(before: string, after: string, templates: boolean): string {
   const [was, is] = [before, after].map(templates ? keysOf : variablesOf)
   if (!was || !is) return ''

@@ -1,4 +1,4 @@
-// Two rehearsed scripts told apart: in a few words, and in what they come to.
+// Describes the differences between two rehearsed scripts, in words and in totals.
 import { duration, listed, plain } from '../format.ts'
 import type { Edit } from '../model/script.ts'
 import type { rehearseAndCheck } from '../round.ts'
@@ -11,7 +11,7 @@ import { type Match, matchPassages, textOf } from './match.ts'
 
 type Rehearsed = ReturnType<typeof rehearseAndCheck>
 
-/** What a passage is called within a sentence. */
+/** The name of a passage's kind within a sentence. */
 const nouns: Record<PassageKind, string> = {
   setup: 'set-up',
   message: 'message',
@@ -43,12 +43,12 @@ const nouns: Record<PassageKind, string> = {
 
 const nounOf = ({ kind, title }: Passage): string => (kind === 'other' ? `“${title}”` : nouns[kind])
 
-/** Differences of time smaller than this, s, are not worth a word. */
+/** Smallest difference in time that is mentioned, s. */
 const worthS = 5
 
 type Change = { words: string /** Its own lines are as they were. */; derived: boolean }
 
-/** What a passage comes to that is another one now; empty where nothing but comments differs. */
+/** The changes in a matched passage; empty if only comments differ. */
 function changesIn(match: Match, left: Rehearsed, right: Rehearsed, all: Within['all']): Change[] {
   const own = (...words: readonly string[]): Change[] => words.map(each => ({ words: each, derived: false }))
   if (match.left === null)
@@ -78,7 +78,7 @@ function changesIn(match: Match, left: Rehearsed, right: Rehearsed, all: Within[
   return [...own(...(amountTold ? [amount] : []), ...changes), ...(amountTold || changes.length ? [] : place)]
 }
 
-/** A whole passage by its purpose, where a person has a word for that; a line or two as they are. */
+/** A whole passage by its purpose if the purpose has a name; one or two lines by their text. */
 function calledIn(passage: Passage, script: Rehearsed): string {
   const commands = linesOf(script, passage).filter(({ command }) => command)
   const [only] = commands
@@ -92,7 +92,7 @@ const linesOf = ({ lines }: Rehearsed, passage: Passage) => {
   return lines.slice(first - 1, last)
 }
 
-/** Whether all commands of a passage stand in another script too, be it that a guard leaves them out there. */
+/** Whether all commands of a passage are in the other script too, even if a guard leaves them out. */
 function isIn(passage: Passage, from: Rehearsed, to: Rehearsed): boolean {
   const there = new Set(to.lines.flatMap(({ raw, command }) => (command ? [raw.trim()] : [])))
   return linesOf(from, passage).every(({ raw, command }) => !command || there.has(raw.trim()))
@@ -100,7 +100,7 @@ function isIn(passage: Passage, from: Rehearsed, to: Rehearsed): boolean {
 
 const partsOf = (passage: Passage): readonly Passage[] => (passage.parts.length ? passage.parts : [passage])
 
-/** Purposes that a person speaks of by name; of the others the lines that changed say more. */
+/** Purposes that people mention by name; for others the changed lines say more. */
 const spokenOf: ReadonlySet<PassageKind> = new Set([
   'home',
   'align',
@@ -115,7 +115,7 @@ const spokenOf: ReadonlySet<PassageKind> = new Set([
   'cool-down',
 ])
 
-/** What a passage of several parts no longer does, or does now. */
+/** The purposes that a passage of several parts lost or gained. */
 function purposesChanged(a: Passage, b: Passage, left: Rehearsed, right: Rehearsed): string | null {
   const does = (passage: Passage) => partsOf(passage).filter(({ enabled }) => enabled)
   const kinds = (parts: readonly Passage[]) => parts.map(({ kind }) => kind)
@@ -129,7 +129,7 @@ function purposesChanged(a: Passage, b: Passage, left: Rehearsed, right: Rehears
   return null
 }
 
-/** What differs from the first script in the second, one passage a piece: “no probing”, “purge line 40 → 18 mm”. */
+/** The differences, one passage each: “no probing”, “purge line 40 → 18 mm”. */
 export function changesBetween(left: Rehearsed, right: Rehearsed): string[] {
   const all = { left: commandCounts(left.lines), right: commandCounts(right.lines) }
   const passages = matchPassages(left, right).flatMap(match => changesIn(match, left, right, all))
@@ -144,7 +144,7 @@ export function changesBetween(left: Rehearsed, right: Rehearsed): string[] {
 
 const maxChanges = 3
 
-/** In a sentence's piece: “no probing; 2 min 40 s shorter”; empty where nothing differs but comments. */
+/** The differences in one text: “no probing; 2 min 40 s shorter”; empty if only comments differ. */
 export function differenceInWords(left: Rehearsed, right: Rehearsed): string {
   const changes = changesBetween(left, right)
   const byS = right.durations.totalS - left.durations.totalS
@@ -154,7 +154,7 @@ export function differenceInWords(left: Rehearsed, right: Rehearsed): string {
     .join('; ')
 }
 
-/** A name for a variant that says what is different about it: “no probing”, “probing commented out, purge line 18 mm”. */
+/** A name for a variant by its differences: “no probing”, “probing commented out, purge line 18 mm”. */
 export function nameForDifference(left: Rehearsed, right: Rehearsed): string {
   const changes = changesBetween(left, right).slice(0, 2)
   const short = changes.map(change => change.replace(/ \S+ → /, ' ').replace(/^(.*) commented out$/, 'without $1'))
@@ -162,9 +162,9 @@ export function nameForDifference(left: Rehearsed, right: Rehearsed): string {
   return name ? name.charAt(0).toUpperCase() + name.slice(1) : 'Changed'
 }
 
-/** Takes a passage across: the edit of the right text that makes its passage as the left has it, or puts it in. */
+/** The edit of the right text that makes a passage equal to the left one, or inserts it. */
 export function takeAcross(from: Rehearsed, to: Rehearsed, match: Match, matches: readonly Match[]): Edit[] {
-  // `left` is the side that it comes from.
+  // `left` is the source of the passage.
   const { left, right } = match
   const there = (passage: Passage) => rangeOf(to.lines, blockOf(passage).first, blockOf(passage).last)
   if (left === null) return right ? [{ ...there(right), insert: '' }] : []
@@ -177,7 +177,7 @@ export function takeAcross(from: Rehearsed, to: Rehearsed, match: Match, matches
     const place = there(right)
     return [{ ...place, insert: place.to === length && !end?.ending ? ended.trimEnd() : ended }]
   }
-  // Put in where it stands on its own side: before the next passage that both have.
+  // Inserted at its position in the source: before the next passage that both have.
   const next = matches.slice(matches.indexOf(match) + 1).find(each => each.left && each.right)
   const at = next?.right ? there(next.right).from : length
   const open = at === length && end && !end.ending ? ending : ''

@@ -1,4 +1,5 @@
-// What changed between the lines of two runs, as a person would note it: “nozzle 200 → 215 °C”, “purge line speed 1000 → 600 mm/min”.
+// Describes changes between the lines of two passages as a person would: “nozzle 200 → 215 °C”, “purge line speed 1000
+// → 600 mm/min”.
 import { diffArrays } from 'diff'
 import { heaterOf } from '../effects/heating.ts'
 import { type Effect, type FirmwareFamily, specOf, type Unit, unitOf } from '../firmware/spec.ts'
@@ -6,19 +7,19 @@ import { plain } from '../format.ts'
 import { type Command, type Key, type Line, letterOf, textOf, type Word, wordOf } from '../gcode/line.ts'
 import { readLine } from '../gcode/read.ts'
 
-/** A command, its line's text without comments, and whether it is commented out. */
+/** A command, its line without comments, and whether it is commented out. */
 type Sent = { text: string; command: Command; isComment: boolean }
 
-/** What the passage is called that the lines stand in, and whether a change of its filament is told already. */
+/** The name of the passage with the lines, and whether a change of its filament is already mentioned. */
 export type Within = {
   noun: string
   firmware: FirmwareFamily
   amountTold: boolean
-  /** Every command of both scripts: one that both have went to another passage at most. */
+  /** Every command of both scripts: a command in both was at most moved to a different passage. */
   all: { left: Counts; right: Counts }
 }
 
-/** How often each command stands in a script, commented out or not. */
+/** How often each command occurs in a script, including commented-out ones. */
 export type Counts = ReadonlyMap<string, number>
 
 const keyOf = ({ text, isComment }: Sent): string => (isComment ? `;${text}` : text)
@@ -29,13 +30,13 @@ export function commandCounts(lines: readonly Line[]): Counts {
   return counts
 }
 
-/** A line is told in no more letters than this. */
+/** Limit for a quoted line, in characters. */
 const longest = 48
 
-/** More changes than this in one passage are one. */
+/** Beyond this limit, changes in one passage are summarised. */
 const max = 3
 
-/** A command behind a single `;`, as a person sets a line aside. */
+/** A command after a single `;`, as people comment out lines. */
 const commentSign = /^\s*;\s?(?=[A-Za-z]+\d|[A-Z_]{3,}(?:\s|$))/
 
 function sentIn(lines: readonly Line[]): Sent[] {
@@ -51,7 +52,7 @@ function sentIn(lines: readonly Line[]): Sent[] {
 
 const quoted = (text: string): string => `“${text.length > longest ? `${text.slice(0, longest - 1)}…` : text}”`
 
-/** Each change between the lines of two passages that are one, in their order. */
+/** The changes between the lines of two matched passages, in order. */
 export function lineChanges(left: readonly Line[], right: readonly Line[], within: Within): string[] {
   const told: string[] = []
   const moved = new Map<string, string[]>()
@@ -71,7 +72,7 @@ export function lineChanges(left: readonly Line[], right: readonly Line[], withi
   return all.length > max ? [...all.slice(0, max), `${all.length - max} more changes in the ${within.noun}`] : all
 }
 
-/** Several steps of one letter: all the same, all by the same, or just that they are others. */
+/** Merges several changes of one letter: all equal, all by the same difference, or just different. */
 function shared(steps: readonly string[]): string {
   const [only = ''] = steps
   if (steps.every(step => step === only)) return only
@@ -86,7 +87,7 @@ function shared(steps: readonly string[]): string {
     : `changed in ${steps.length} lines`
 }
 
-/** What one gap comes to: lines that are another way now, lines that are gone, and lines that came. */
+/** The changes in one gap: changed lines, removed lines and added lines. */
 function changesInGap(
   gone: readonly Sent[],
   come: readonly Sent[],
@@ -108,7 +109,7 @@ function changesInGap(
   return changes
 }
 
-/** A command that stands on one side only; nothing where it stands as often in both scripts. */
+/** A command on one side only; empty if both scripts have it equally often. */
 function lost(text: string, here: Counts, there: Counts, word: string, commented: string): string[] {
   if ((here.get(text) ?? 0) <= (there.get(text) ?? 0)) return []
   const nowComment = (there.get(`;${text}`) ?? 0) > (here.get(`;${text}`) ?? 0)
@@ -117,7 +118,7 @@ function lost(text: string, here: Counts, there: Counts, word: string, commented
 
 const effectIn = ({ command }: Sent, { firmware }: Within): Effect | undefined => specOf(firmware, command)?.effect
 
-/** What a command is about, so that `M109` and `M104` are two ways to say one thing. */
+/** The subject of a command: `M109` and `M104` are about the same thing. */
 function subjectOf(sent: Sent, within: Within): string {
   const { command } = sent
   const effect = effectIn(sent, within)
@@ -198,7 +199,7 @@ type Lettered = Word | Key
 
 const lettersOf = ({ command }: Sent): Lettered[] => [...command.words, ...command.keys]
 
-/** What stands behind a letter, with its unit where it is a number. */
+/** A letter's value, with its unit for numbers. */
 function written(piece: Lettered, unit: string, by = 1): string {
   const text = piece.kind === 'key' ? piece.value : (piece.formula ?? piece.quoted ?? piece.text.slice(1).trim())
   const number = text === '' ? Number.NaN : Number(text)
@@ -210,13 +211,13 @@ function saidAt(command: Command, letter: string, unit: string, by = 1): string 
   return piece ? written(piece, unit, by) : null
 }
 
-/** `200 → 215 °C`; where one of both is no number, each stands with its own unit. */
+/** `200 → 215 °C`; if one of the two is not a number, each has its own unit. */
 function step(from: string, to: string): string {
   const [, a, unit] = /^(-?[\d.,]+)( \S+)?$/.exec(from) ?? []
   return a !== undefined && unit && to.endsWith(unit) && /^-?[\d.,]+ /.test(to) ? `${a} → ${to}` : `${from} → ${to}`
 }
 
-/** The only letter that differs between two commands of one name; null where it is another, or one more or less. */
+/** The only letter that differs between two commands with the same name; null if several differ. */
 function letterChanges(before: Sent, after: Sent, within: Within, noun: string): string[] | null {
   const [left, right] = [lettersOf(before), lettersOf(after)]
   if (before.command.name !== after.command.name || before.command.message !== after.command.message) return null
@@ -258,7 +259,7 @@ function heatChange(before: Sent, one: Heat, after: Sent, other: Heat): string[]
   return changes.length > 0 ? changes : null
 }
 
-/** What a tool holds in use and standing by, of one tool. */
+/** Changes of one tool's active and standby temperatures. */
 function toolHeatChange(
   before: Sent,
   after: Sent,

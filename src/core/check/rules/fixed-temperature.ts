@@ -1,4 +1,4 @@
-// Temperatures are typed in where the job's own could stand.
+// Temperatures are fixed numbers where the job's values could be used.
 import { celsius, plural } from '../../format.ts'
 import type { Edit } from '../../model/script.ts'
 import { replacePiece } from '../../script/edits/lines.ts'
@@ -8,7 +8,7 @@ import { heatings } from '../queries.ts'
 
 type Typed = { line: number; heater: string; targetC: number; value: string; edit: Edit }
 
-/** The material's values that a heater's number may stand for, the likeliest first. */
+/** The material's values that may replace a heater's number, most likely first. */
 function valueFor({ stage }: Checked, heater: string, targetC: number): string | null {
   const { nozzleC, nozzleLaterC, oozeSafeC, bedC, bedLaterC } = stage.material
   const candidates: [string, number][] =

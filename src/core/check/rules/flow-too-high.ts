@@ -1,4 +1,4 @@
-// More filament in a second than the hot end can melt.
+// Extrudes more per second than the hot end can melt.
 import { mm, plain } from '../../format.ts'
 import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import { setPurgeSpeed } from '../../script/edits/purge.ts'
@@ -7,9 +7,9 @@ import type { Checked, Found, Rule } from '../finding.ts'
 import { planned } from '../fixes.ts'
 import { andMore, lineOf, ownPassageOf } from '../queries.ts'
 
-/** What a hot end is said to melt is no sharp line. */
+/** Tolerance: the stated flow of a hot end is not exact. */
 const doubt = 1.05
-/** On the spot nothing is spoilt by a while of too much. */
+/** Tolerance for a purge in place, where a little too much spoils nothing. */
 const onTheSpot = 1.5
 const worthMm = 3
 
@@ -27,7 +27,7 @@ function check(script: Checked): Found[] {
       : []
   })
   steps.forEach((step, i) => {
-    // Loading fills an empty path, which nothing has to melt.
+    // Loading fills an empty path, and nothing has to melt.
     if (step.kind !== 'push' || step.end <= step.start || rows[step.command]?.effect?.does === 'change-filament') return
     const tool = rows[step.command]?.after.tool ?? 0
     const extruded = step.filamentMm - (refilled[i] ?? 0)

@@ -1,4 +1,4 @@
-// Half a guard, or half of a made passage's two markers.
+// A guard or a made passage has only one of its two markers.
 import { madePassages } from '../../script/makers/maker.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 

@@ -1,4 +1,4 @@
-// An end script leaves something hot.
+// An end script leaves a heater on.
 import { addressOf, heaterOfTool, toolName } from '../../firmware/tools.ts'
 import { celsius } from '../../format.ts'
 import { lastModes } from '../../machine/trace.ts'
@@ -12,7 +12,7 @@ function check(script: Checked): Found[] {
   const { phrases } = firmware
   const line = commands.at(-1)?.line ?? 1
   const several = nozzleTargets.length > 1
-  /** Tools that share a heater are told of once. */
+  /** Tools that share a heater are reported once. */
   const told = new Set<number>()
   const found: Found[] = nozzleTargets.flatMap((target, tool): Found[] => {
     const heater = heaterOfTool(printer, tool)

@@ -1,4 +1,4 @@
-// One heater waits for the other although both could warm at once; or the next tool is told to heat late in a change.
+// Heaters wait for each other although they could heat together; or the next tool starts heating late in a tool change.
 import { shareHeater } from '../../firmware/tools.ts'
 import { celsius, duration, plain } from '../../format.ts'
 import { read } from '../../gcode/read.ts'
@@ -12,19 +12,19 @@ import type { Checked, Fix, Found, Rule } from '../finding.ts'
 import { putBefore } from '../fixes.ts'
 import { type Heating, heatings } from '../queries.ts'
 
-/** Less than this is not worth a line. */
+/** Smallest saving that is reported, s. */
 const worthS = 20
 
-/** Seconds that a fix would save: both rehearsed. */
+/** Seconds that a fix saves, by rehearsing both texts. */
 function saved({ text, trace, stage }: Checked, { edits }: Fix): number {
   return trace.totalS - rehearseLines(read(applyEdits(text, edits)), stage).trace.totalS
 }
 
-/** At a change: so late is worth a word, and so much saved at each. */
+/** In a tool change: the smallest delay, and the smallest saving for each change, that are reported, s. */
 const lateS = 2
 const worthAtChangeS = 1.5
 
-/** The next tool is told to heat only after the way, and then waited for. */
+/** The next tool starts heating only after the travel, and is then waited for. */
 function heatsLate(script: Checked): Found[] {
   const { rows, stage, trace } = script
   const change = changing(script)
@@ -64,7 +64,7 @@ function check(script: Checked): Found[] {
   if (!fix) return []
   const saves = saved(script, fix)
   if (saves < worthS) return []
-  // Both may be of one macro, which stands on one line of the script.
+  // Both may belong to one macro call, on one line of the script.
   const wait = first.row.line === later.row.line ? `for the ${first.heater}` : `on line ${first.row.line}`
   const message = `The ${later.heater} begins to warm only here, after the wait ${wait}. Heating both at once saves ${duration(saves)}${later.heater === 'nozzle' && safeC < later.targetC ? `, even with the nozzle at ${celsius(safeC)} until then, below oozing` : ''}.`
   return [{ line: later.row.line, message, fixes: [fix] }]

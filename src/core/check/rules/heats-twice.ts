@@ -1,10 +1,10 @@
-// The same heater is waited for twice, or heated up, let down and heated up again.
+// Waits for the same heater twice, or heats, cools and heats it again.
 import { celsius, duration } from '../../format.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { commentOut } from '../fixes.ts'
 import { heatings } from '../queries.ts'
 
-/** A dip smaller than this is no second heating. */
+/** A smaller drop is not a second heating, °C. */
 const dipC = 20
 const worthS = 5
 

@@ -1,11 +1,11 @@
-// A macro has the name of a command that the host has itself, and does not say that it takes its place.
+// A macro has the name of a host command without declaring that it replaces the command.
 import { specNamed } from '../../firmware/spec.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { openMacros } from '../macros.ts'
 
 function check({ stage }: Checked): Found[] {
   return openMacros(stage).flatMap(({ name, renames, line }): Found[] => {
-    // A host selects tools by macros of these names.
+    // A host selects tools by macros with these names.
     if (/^T\d+$/.test(name)) return []
     const spec = renames === null && !stage.delayed?.has(name) ? specNamed(stage.firmware, name) : undefined
     if (!spec || spec.taught) return []

@@ -1,4 +1,4 @@
-// The head is driven into the print, or dragged over it.
+// The head is driven into the print or dragged over it.
 import { mm } from '../../format.ts'
 import { printHeight } from '../../machine/beginning.ts'
 import { crosses } from '../../machine/beyond.ts'
@@ -7,7 +7,7 @@ import { outsideMm } from '../../model/job.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { acrossMm, lineOf, printArea } from '../queries.ts'
 
-/** What a bead stands up, and a print curls. */
+/** Tolerance for the curling of a print, mm. */
 const curlsMm = 0.1
 const crashMm = 0.3
 
@@ -44,7 +44,7 @@ function check(script: Checked): Found[] {
   return []
 }
 
-/** Homing in height touches the bed where it homes, unless the end stop is at the top. */
+/** Homing Z touches the bed at the homing position, unless the end stop is at the top. */
 function touchesPrint(step: Step, script: Checked): boolean {
   const { printer } = script.stage
   const { at } = printer.homing

@@ -1,14 +1,14 @@
-// The hot end's own fan, or the supply, goes off while the nozzle is still hot.
+// The hot end's own fan, or the power supply, is switched off while the nozzle is hot.
 import { celsius } from '../../format.ts'
 import { numberOf, textOf } from '../../gcode/line.ts'
 import { temperatureAt } from '../../machine/temperature.ts'
 import type { Checked, Found, Row, Rule } from '../finding.ts'
 import { putBefore } from '../fixes.ts'
 
-/** Below this nothing in the hot end is soft any more. */
+/** Below this temperature nothing in the hot end is soft, °C. */
 const coolC = 60
 
-/** Whether a line turns off a fan that is not the part fan, or the supply itself. */
+/** Describes a line that turns off a fan other than the part fan, or the power supply; null for other lines. */
 function takesTheAir({ command, effect }: Row): string | null {
   if (effect?.does === 'power') return effect.on || numberOf(command, 'S') === 1 ? null : 'Switches the supply off'
   if (effect?.does === 'fan' && (numberOf(command, 'P') ?? 0) > 0) {

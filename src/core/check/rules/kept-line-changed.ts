@@ -1,4 +1,4 @@
-// A made passage whose lines are not what its numbers make, on this printer and at this place.
+// The lines of a made passage differ from what its parameters make for this printer at this position.
 import type { Line } from '../../gcode/line.ts'
 import { madeNow, makePassage } from '../../script/edits/make.ts'
 import { ordinaryText } from '../../script/edits/ordinary-text.ts'
@@ -6,7 +6,7 @@ import { type MadePassage, madePassages } from '../../script/makers/maker.ts'
 import { makerNamed } from '../../script/makers/makers.ts'
 import type { Checked, Fix, Found, Rule } from '../finding.ts'
 
-/** Lines commented out as a whole are left alone: they do nothing, and are put back as they were. */
+/** Lines that are all commented out are left alone: they do nothing, and can be put back. */
 const commentedOut = (lines: readonly Line[]): boolean =>
   lines.every(({ kind }) => kind === 'comment' || kind === 'blank' || kind === 'mark')
 

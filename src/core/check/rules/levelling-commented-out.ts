@@ -1,4 +1,4 @@
-// The line that would turn levelling on, or measure the bed, is commented out, and levelling is off.
+// Levelling is off, and the line that would turn it on or probe the bed is commented out.
 import { effectOf } from '../../firmware/spec.ts'
 import { lastModes } from '../../machine/trace.ts'
 import { wake } from '../../script/edits/lines.ts'

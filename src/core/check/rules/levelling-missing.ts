@@ -1,4 +1,4 @@
-// Nothing in a start script speaks of levelling, on a printer that could have it.
+// A start script does not set levelling, on a printer that could have it.
 import { lastModes } from '../../machine/trace.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { levellingFixes } from '../levelling.ts'

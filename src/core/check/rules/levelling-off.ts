@@ -1,4 +1,4 @@
-// The print begins with bed levelling off although this printer has a measured bed shape.
+// The print begins with bed levelling off although this printer has a mesh.
 import { lastModes } from '../../machine/trace.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { commentedOutLevelling, levellingFixes, turnedOff } from '../levelling.ts'

@@ -1,4 +1,4 @@
-// A lift that a tall print leaves no room for.
+// A lift exceeds the top of the machine after a tall print.
 import { mm, plain } from '../../format.ts'
 import { beginningPosition, type Step } from '../../machine/trace.ts'
 import { topOn } from '../../model/job.ts'
@@ -9,7 +9,7 @@ import type { Checked, Fix, Found, Rule } from '../finding.ts'
 
 const doubtMm = 0.01
 
-/** Whether a step is a lift past the top after a print, which is told here and not as beyond the reach. */
+/** Whether a step is such a lift after a print; then `outside-reach` does not report it. */
 export const liftsPast = (script: Pick<Checked, 'stage'>, to: number, from: number): boolean =>
   script.stage.moment !== 'start' && to > script.stage.printer.reach.z[1] + doubtMm && to > from
 
@@ -47,10 +47,10 @@ function check(script: Checked): Found[] {
   return [{ line: row?.line ?? 1, message, fixes }]
 }
 
-/** Whether a line reckons with how high the print is, or how much room there is over it. */
+/** Whether a line uses the height of the print or the room above it. */
 const followsHeight = (line: string): boolean => line.includes('@') && /\b(?:reach_top|height|top|layers?)\b/.test(line)
 
-/** In the middle of a print there is room; over its last layers the same lift may have none. */
+/** In the middle of a print there is room, but after the last layers the same lift may have none. */
 function higherUp({ steps, rows, stage, trace }: Checked): Found[] {
   const { printer, job } = stage
   if (stage.moment === 'end' || afterPrinting.includes(stage.moment)) return []
@@ -61,7 +61,7 @@ function higherUp({ steps, rows, stage, trace }: Checked): Found[] {
       kind === 'travel' &&
       to.z > from.z &&
       rows[command]?.before.positioning === 'relative' &&
-      // A lift that is worked out from the room above is another one higher up.
+      // A lift calculated from the room above changes with the height.
       !followsHeight(rows[command]?.source?.raw ?? ''),
   )
   const highest = lifting.reduce<Step | null>((max, step) => (step.to.z > (max?.to.z ?? began) ? step : max), null)

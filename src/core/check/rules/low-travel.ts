@@ -1,12 +1,12 @@
-// A travel so low that the nozzle scrapes the bed.
+// A travel is so low that the nozzle scrapes the bed.
 import { mm, plain } from '../../format.ts'
 import { offBedMm } from '../../model/printer.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { acrossMm, andMore, lineOf } from '../queries.ts'
 
-/** Lower than any first layer is printed. */
+/** Lower than any first layer, mm. */
 const scrapesBelowMm = 0.1
-/** A wipe in place is short. */
+/** Shorter moves may be a wipe in place, mm. */
 const worthMm = 10
 
 function check(script: Checked): Found[] {

@@ -1,4 +1,4 @@
-// The bed's shape is measured or loaded, and then the gantry is moved against the bed.
+// The bed is probed or a mesh loaded, and then the gantry is aligned.
 import type { Checked, Found, Rule } from '../finding.ts'
 import { rowsThat } from '../queries.ts'
 

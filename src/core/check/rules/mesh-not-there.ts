@@ -1,4 +1,4 @@
-// A saved mesh is asked for, and the printer keeps none.
+// Loads a saved mesh although the printer has none.
 import { meshProfile, probeMesh } from '../../firmware/host/macro-commands.ts'
 import { configOf } from '../../macros/config.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
@@ -6,7 +6,7 @@ import { putBefore } from '../fixes.ts'
 import { allMacros, givenFor, linesWith, openMacros } from '../macros.ts'
 import { rowsThat } from '../queries.ts'
 
-/** A mesh that a macro loads by a name under which no macro saves one, and the host keeps none. */
+/** A macro loads a mesh by a name that no macro saves, and the host has no saved mesh with that name. */
 function neverSaved({ stage }: Checked): Found[] {
   const saves = allMacros(stage).flatMap(macro => [
     ...linesWith(macro, probeMesh).map(
@@ -14,7 +14,7 @@ function neverSaved({ stage }: Checked): Found[] {
     ),
     ...linesWith(macro, meshProfile).flatMap(({ text }) => (/\sSAVE=/i.test(text) ? [givenFor('SAVE', text)] : [])),
   ])
-  // One whose name is worked out may be any of them; and one may be saved by hand.
+  // A calculated name may be any, and a mesh may be saved by hand.
   if (saves.length === 0 || saves.includes(null)) return []
   const sections = stage.opened ? configOf(stage.printer).sections : new Map()
   return openMacros(stage).flatMap(macro =>

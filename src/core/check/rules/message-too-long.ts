@@ -1,4 +1,4 @@
-// A message that the display has no room for.
+// A message does not fit on the display.
 import { textOf } from '../../gcode/line.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
@@ -8,7 +8,7 @@ function check({ rows, stage }: Checked): Found[] {
   return rows.flatMap(({ line, effect, command }): Found[] => {
     if (effect?.does !== 'message') return []
     const said = (effect.key ? textOf(command, effect.key) : command.message) ?? ''
-    // Where texts stand in quotes the display shows what is between them.
+    // For quoted messages the display shows the text between the quotes.
     const text = stage.firmware.flow ? said.trim().replace(/^"(.*)"$/, '$1') : said
     if (text.length <= columns) return []
     const message = `“${text}” has ${text.length} characters; the display shows ${columns}: “${text.slice(0, columns)}”.`

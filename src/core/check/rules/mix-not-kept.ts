@@ -1,4 +1,4 @@
-// A blend is begun and never kept, or a blend is selected that nothing has kept.
+// A blend is mixed and never saved, or a blend is selected that was never saved.
 import { lastModes } from '../../machine/trace.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { putAfter } from '../fixes.ts'

@@ -1,12 +1,12 @@
-// The shares of a blend that don't add up to one.
+// The shares of a blend do not add up to 1.
 import { plain } from '../../format.ts'
 import { numberOf, numbersOf } from '../../gcode/line.ts'
 import type { Checked, Found, Row, Rule } from '../finding.ts'
 
-/** Thirds are written 0.33. */
+/** Tolerance: thirds are written as 0.33. */
 const slack = 0.02
 
-/** What the shares of the blend that this row keeps or sets come to; null for any other row. */
+/** The sum of the shares of the blend that this row saves or sets; null for other rows. */
 function sumAt({ effect, command, before }: Row): number | null {
   if (effect?.does !== 'mix') return null
   const total = (shares: readonly (number | null)[]) => shares.reduce<number>((sum, share) => sum + (share ?? 0), 0)

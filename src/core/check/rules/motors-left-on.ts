@@ -1,4 +1,4 @@
-// Motors hold after the end of a print.
+// Motors stay on after the print.
 import { lastModes } from '../../machine/trace.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { atTheEnd } from '../fixes.ts'

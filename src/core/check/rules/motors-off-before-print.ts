@@ -1,4 +1,4 @@
-// A start script that turns motors off after homing.
+// A start script turns motors off after homing.
 import { listed } from '../../format.ts'
 import { lastModes } from '../../machine/trace.ts'
 import { goesOnAfter } from '../../model/moment.ts'

@@ -1,4 +1,4 @@
-// Moves along an axis whose zero has not been found.
+// Moves along an axis that is not homed.
 import { listed } from '../../format.ts'
 import { numberOf } from '../../gcode/line.ts'
 import { axes } from '../../model/printer.ts'
@@ -6,7 +6,7 @@ import type { Checked, Found, Rule } from '../finding.ts'
 import { putBefore } from '../fixes.ts'
 import { rowsThat } from '../queries.ts'
 
-/** Lifting the head a little before homing is good practice, even unhomed. */
+/** A small lift before homing is good practice, mm. */
 const harmlessLiftMm = 30
 
 function check(script: Checked): Found[] {
@@ -17,11 +17,11 @@ function check(script: Checked): Found[] {
   const homesAtAll = rowsThat(script, 'home').length > 0
   for (const { line, command, effect, before } of rows) {
     const does = effect?.does
-    // On machines that are set up by hand G92 says where the head is.
+    // On machines with a manually set origin, `G92` tells the position.
     if (does === 'set-position' && stage.firmware.originByHand)
       for (const axis of axes) if (numberOf(command, axis.toUpperCase()) !== null) byHand.add(axis)
     if (does !== 'move' && does !== 'arc') continue
-    // A move that ends at an end stop is how such a machine homes, and single motors go where nobody has homed.
+    // A move to an end stop is how such a machine homes, and H2 moves single motors.
     if (effect?.does === 'move' && effect.endStops !== undefined && numberOf(command, effect.endStops)) continue
     const { homed, positioning } = before
     const blind = axes.filter(axis => {

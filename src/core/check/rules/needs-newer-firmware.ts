@@ -1,4 +1,4 @@
-// A command that this printer's firmware is too old for.
+// This printer's firmware is too old for a command.
 import { isOlder } from '../../firmware/version.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 

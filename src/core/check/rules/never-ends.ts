@@ -1,4 +1,4 @@
-// The rehearsal had to be stopped: the script would wait or run for ever, or for weeks.
+// The rehearsal was stopped, because the script would wait or run for ever, or for weeks.
 
 import type { Checked, Found, Rule } from '../finding.ts'
 import { linesWith, openMacros } from '../macros.ts'
@@ -7,14 +7,14 @@ import { heatings, overHighestC } from '../queries.ts'
 function check(script: Checked): Found[] {
   const { stopped } = script.trace
   if (!stopped) return callsItself(script)
-  // A wait for more than the heater may have is told as that.
+  // A wait above the heater's limit is reported by `too-hot`.
   const tooHot = heatings(script).some(
     heating => heating.row.line === stopped.line && overHighestC(heating, script.stage.printer) !== null,
   )
   return tooHot ? [] : [{ line: stopped.line, message: stopped.why }]
 }
 
-/** A macro that calls itself, whether it is called here or not. */
+/** A macro that calls itself, even if it is not called here. */
 const callsItself = ({ stage }: Checked): Found[] =>
   openMacros(stage).flatMap(macro =>
     linesWith(macro, macro.name).map(({ line }) => ({

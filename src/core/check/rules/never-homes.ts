@@ -1,10 +1,10 @@
-// A start script that homes nothing.
+// A start script homes no axis.
 import { axes } from '../../model/printer.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { putBefore } from '../fixes.ts'
 import { isWhole } from '../queries.ts'
 
-/** What may home without saying so: commands that are not known, macros, what a person taught as its own thing. */
+/** Commands that may home: unknown ones, macros, and taught ones with an effect of their own. */
 const mayHome = ({ rows }: Checked): boolean =>
   rows.some(
     ({ effect }) =>
@@ -15,9 +15,9 @@ function check(script: Checked): Found[] {
   const { rows, stage, trace } = script
   const first = rows[0]
   const homed = rows.some(({ after }) => axes.some(axis => after.homed[axis]))
-  // Lines of their own for a material, or a part of a script, wait for nothing and extrude nothing.
+  // Lines for a material, or fragments, neither wait nor extrude.
   if (!first || !isWhole(script) || homed || mayHome(script) || stage.firmware.originByHand || trace.ended) return []
-  // Moves before homing are told at their own lines.
+  // Moves before homing are reported by `move-before-home`.
   if (script.steps.some(({ kind, to }) => kind !== 'stand' && !Number.isNaN(to.x))) return []
   const message = 'No line homes the printer. The print then begins at a place that the machine only guesses.'
   return [

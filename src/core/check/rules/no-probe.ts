@@ -1,4 +1,4 @@
-// Probes, or aligns with a probe, on a printer that has none.
+// Probes, or aligns with a probe, on a printer without one.
 import { replacePiece } from '../../script/edits/lines.ts'
 import type { Checked, Fix, Found, Rule } from '../finding.ts'
 import { commentOut } from '../fixes.ts'

@@ -1,4 +1,4 @@
-// A heater that the printer doesn't have.
+// Uses a heater that the printer lacks.
 import { heaterOf, heatTarget } from '../../effects/heating.ts'
 import { textOf } from '../../gcode/line.ts'
 import type { Checked, Found, Rule } from '../finding.ts'

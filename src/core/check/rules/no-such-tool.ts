@@ -1,4 +1,4 @@
-// A tool that the printer doesn't have, or extruding with none in use.
+// Uses a tool that the printer lacks, or extrudes without a tool in use.
 import { heatedTools, heaterOf } from '../../effects/heating.ts'
 import { selectedBy, toolNamed } from '../../effects/tool.ts'
 import { addressOf, toolsAt } from '../../firmware/tools.ts'
@@ -7,11 +7,11 @@ import { numberOf } from '../../gcode/line.ts'
 import type { Stage } from '../../machine/state.ts'
 import type { Checked, Found, Row, Rule } from '../finding.ts'
 
-/** The number where the printer has no such tool; null where it has, or none is named. */
+/** The number if the printer lacks that tool; null otherwise. */
 const lacking = (number: number | null, { firmware, printer }: Stage): number | null =>
   number !== null && number >= 0 && toolsAt(firmware, printer, number).length === 0 ? number : null
 
-/** The number by which a row names a tool that is not there; null where it names none, or one that is. */
+/** The number of a missing tool that a row names; null otherwise. */
 function missing({ command, effect, before }: Row, stage: Stage): number | null {
   switch (effect?.does) {
     case 'tool': {

@@ -1,4 +1,4 @@
-// A command that another kind of firmware has, and this one has not.
+// A command belongs to a different firmware family.
 
 import { familiesWith } from '../../explain/unknown.ts'
 import { families } from '../../firmware/families.ts'

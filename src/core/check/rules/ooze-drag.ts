@@ -1,4 +1,4 @@
-// The nozzle has stood hot, and takes what hangs from it over the bed into the print.
+// The nozzle stood hot, and carries the hanging filament over the bed into the print.
 import { duration, mm, plain } from '../../format.ts'
 import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import { outsideMm } from '../../model/job.ts'
@@ -8,18 +8,18 @@ import type { Checked, Found, Rule } from '../finding.ts'
 import { putAfter } from '../fixes.ts'
 import { acrossMm, lineOf, printArea } from '../queries.ts'
 
-/** A string of this much is seen under the first layer. */
+/** A string of this amount is visible under the first layer, mm³. */
 const seenMm3 = 1.5
-/** Where nothing is purged, a skirt of the print's own may take a drop up to this. */
+/** Without a purge, a skirt may absorb a drop up to this, mm³. */
 const skirtMm3 = 3
-/** So far from the print a purge is beside it. */
+/** A purge at least this far from the print counts as beside it, mm. */
 const awayMm = 5
 
-/** A purge in place of so much is one; comes back from it to the print unretracted, and a string comes along. */
+/** An extrusion in place of this amount is a purge, mm³; returning from it unretracted draws a string. */
 const purgedMm3 = 8
 const atTipMm = 0.2
 
-/** At a change: away from where it purged, over to the print, with the filament at the tip. */
+/** In a tool change: from the purge to the print without a retraction. */
 function stringFromPurge(script: Checked): Found[] {
   const { steps, ooze, trace, stage } = script
   const at = steps.findLastIndex(({ filamentMm }) => filamentMm > 0)

@@ -1,4 +1,5 @@
-// The places of the print are shifted: by G92, a work offset, a home offset, a small shift, the probe's or the host's offset.
+// The coordinates of the print are shifted: by G92, a work offset, a homing offset, baby steps, or the offset of the
+// probe or the host.
 import { listed, mm, plain } from '../../format.ts'
 import { type Places, shiftsOf } from '../../machine/places.ts'
 import { lastModes } from '../../machine/trace.ts'
@@ -7,11 +8,11 @@ import type { Checked, Found, Row, Rule, Severity } from '../finding.ts'
 import { atTheEnd } from '../fixes.ts'
 
 const doubtMm = 0.001
-/** Up to this is how people set the height of the first layer. */
+/** Up to this, mm, people adjust the height of the first layer. */
 const fineTuneMm = 0.1
 const meantMm = 1
 
-/** What shifts the places, as people name it, by its command where that is null; what is meant to be a shift is told less sharply. */
+/** The causes of a shift, by name or (null) by command. Intended shifts have a lower severity. */
 const names: Partial<Record<keyof Places, { name: string | null; severity: Severity }>> = {
   renamed: { name: null, severity: 'error' },
   workspace: { name: 'the work offset', severity: 'warning' },
@@ -21,11 +22,11 @@ const names: Partial<Record<keyof Places, { name: string | null; severity: Sever
   host: { name: 'the offset of all positions', severity: 'warning' },
 }
 
-/** The row that brought the places to where they are at the end. */
+/** The row that caused the final shift. */
 const lastShift = ({ rows }: Checked): Row | undefined =>
   rows.findLast(({ before, after }) => axes.some(axis => before.shift[axis] !== after.shift[axis]))
 
-/** What called the positions otherwise: the last command that did. */
+/** The last command that renamed positions. */
 const renaming = ({ rows }: Checked): string =>
   rows.findLast(({ effect }) => effect?.does === 'set-position')?.command.name ?? 'a set position'
 

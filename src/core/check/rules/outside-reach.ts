@@ -1,4 +1,4 @@
-// Moves to where the head can't go.
+// Moves beyond the reach of the head.
 import { mm, plain } from '../../format.ts'
 import { zoneOn } from '../../machine/beyond.ts'
 import { modesBefore } from '../../machine/trace.ts'
@@ -45,7 +45,7 @@ function check({ lines, commands, trace, stage, steps }: Checked): Found[] {
   return [...found.values(), ...beyondTheCircle({ steps, trace, stage }), ...throughZones({ steps, trace, stage })]
 }
 
-/** Where the reach is a circle: the first move that leaves it. */
+/** For a round reach: the first move that leaves it. */
 function beyondTheCircle({ steps, trace, stage }: Pick<Checked, 'steps' | 'trace' | 'stage'>): Found[] {
   const { printer } = stage
   const step = steps.find(({ to }) => beyondRadiusMm(printer, to.x, to.y) > doubtMm)
@@ -55,7 +55,7 @@ function beyondTheCircle({ steps, trace, stage }: Pick<Checked, 'steps' | 'trace
   return [{ line: trace.rows.line[step.command] as number, message }]
 }
 
-/** The first move through each zone that the head must keep out of. */
+/** The first move through each keep-out zone. */
 function throughZones({ steps, trace, stage }: Pick<Checked, 'steps' | 'trace' | 'stage'>): Found[] {
   return stage.printer.zones.flatMap((zone): Found[] => {
     const { name, x, y, highMm } = zone

@@ -1,4 +1,4 @@
-// Speed or flow is left at another percentage, or limits are left far lower than the printer's own.
+// Speed or flow is left at a different percentage, or limits are left far below the printer's.
 import type { Does } from '../../firmware/effect.ts'
 import { plain } from '../../format.ts'
 import { flowPercent, type Modes } from '../../machine/state.ts'
@@ -8,14 +8,14 @@ import type { Checked, Found, Row, Rule } from '../finding.ts'
 import { atTheEnd } from '../fixes.ts'
 import { rowsThat } from '../queries.ts'
 
-/** Flow is set a little lower or higher on purpose. */
+/** Flow within this of 100 % is set on purpose. */
 const meantPercent = 10
-/** Limits are lowered for printing too; so far lowered they were meant for a few moves only. */
+/** Limits may be lowered for printing; below this share they were meant for a few moves. */
 const farLower = 1 / 3
 
 const doubt = 1e-6
 
-/** The last row that brought a value to what it is at the end. */
+/** The last row that changed a value to its final one. */
 const lastChange = (script: Checked, does: readonly Does[], worth: (modes: Modes) => number): Row | undefined =>
   rowsThat(script, ...does).findLast(({ before, after }) => Math.abs(worth(before) - worth(after)) > doubt)
 

@@ -1,10 +1,10 @@
-// A letter that needs a number and has none that a machine can take, or a command without a letter that it needs.
+// A letter lacks a valid number, or a command lacks a letter that it requires.
 import { hasLetter, placeOf } from '../../gcode/line.ts'
 import { machineNumber } from '../../gcode/number.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { heatings, letterZeros } from '../queries.ts'
 
-/** Waits for a heater that no line has given a temperature. */
+/** Waits for a heater without a target. */
 const waitsForNothing = (script: Checked): Found[] =>
   heatings(script).flatMap(({ row: { line, command, before }, heater, tool, targetC, waits }): Found[] => {
     const set =

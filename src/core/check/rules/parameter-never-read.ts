@@ -1,4 +1,4 @@
-// A macro takes a parameter and does nothing with it.
+// A macro accepts a parameter and does nothing with it.
 
 import type { Checked, Found, Rule } from '../finding.ts'
 import { linesOf, openMacros } from '../macros.ts'

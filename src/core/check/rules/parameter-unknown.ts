@@ -1,4 +1,4 @@
-// A letter that a command doesn't take.
+// A command has a letter that it does not know.
 import type { CommandSpec, Letter } from '../../firmware/spec.ts'
 import { listed } from '../../format.ts'
 import type { Command, Line } from '../../gcode/line.ts'
@@ -7,7 +7,7 @@ import type { Checked, Found, Rule } from '../finding.ts'
 import { parametersRead } from '../macros.ts'
 import { letterZeros } from '../queries.ts'
 
-/** The letters and keys that a command has and its entry lacks. */
+/** The letters and keys of a command that its entry lacks. */
 function oddIn({ name, words, keys }: Command, { letters }: CommandSpec): string[] {
   const odd: string[] = []
   for (const { letter, flaw } of words)
@@ -21,7 +21,7 @@ function takes(letters: readonly Letter[], name: string): boolean {
   return false
 }
 
-/** A call of a macro with a parameter that it doesn't read. */
+/** Describes a macro call with a parameter that the macro does not read; null otherwise. */
 function oddCall({ keys }: Command, macro: Macro): string | null {
   const read = parametersRead(macro)
   const odd = read === null ? [] : keys.map(({ key }) => key.toUpperCase()).filter(key => !read.includes(key))

@@ -1,4 +1,4 @@
-// The head is parked over the print, close to it.
+// The head is parked above the print, close to it.
 import { mm } from '../../format.ts'
 import { hasLetter } from '../../gcode/line.ts'
 import { printHeight } from '../../machine/beginning.ts'
@@ -7,7 +7,7 @@ import { outsideMm } from '../../model/job.ts'
 import type { Checked, Found, Row, Rule } from '../finding.ts'
 import { printArea } from '../queries.ts'
 
-/** So far over a print a hand gets between. */
+/** Distance that leaves room for a hand, mm. */
 const roomMm = 30
 
 const homesAside = ({ effect, command }: Row): boolean =>
@@ -15,12 +15,12 @@ const homesAside = ({ effect, command }: Row): boolean =>
 
 function check(script: Checked): Found[] {
   const { stage, trace, rows } = script
-  // A tool that stands in its dock oozes there.
+  // A tool in its dock oozes there.
   if (lastModes(trace).tool < 0) return []
   const at = positionAt(trace, trace.totalS)
   const over = at.z - printHeight(stage)
   const last = rows.findLast(({ effect }) => effect?.does === 'move' || effect?.does === 'park')
-  // Homing X or Y alone ends at its end stop, and which side that is on the description does not say.
+  // Homing X or Y alone ends at the end stop, on a side that the description does not state.
   if (rows.some(row => row.row > (last?.row ?? -1) && homesAside(row))) return []
   const line = last?.line ?? rows.at(-1)?.line
   if (line === undefined || Number.isNaN(at.x + at.y + at.z)) return []

@@ -1,4 +1,4 @@
-// Characters that come from a web page or a word processor, or from a file that is not text.
+// Characters from a web page or a word processor, or from a file that is not text.
 
 import { type Line, type Piece, placeOf } from '../../gcode/line.ts'
 import { looksLikeConfig } from '../../macros/config.ts'
@@ -14,7 +14,7 @@ function check({ lines, stage }: Checked): Found[] {
   if (looksLikeConfig(lines.map(({ raw }) => raw))) return []
   const odd = lines.filter(({ pieces }) => pieces.some(piece => 'flaw' in piece && piece.flaw !== null))
   return odd.flatMap((line): Found[] => {
-    // Another program's signs are told by a rule of their own, and so are line ends that are spelled out.
+    // Slicer placeholders and literal line breaks have their own rules.
     if (isForeign(line, stage) || spelledEnds(line, '').length > 0) return []
     const found: Found[] = []
     if (line.kind === 'command' || line.kind === 'blank') {

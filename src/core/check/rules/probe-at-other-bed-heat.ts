@@ -1,4 +1,4 @@
-// The bed is probed at another temperature than it is printed on.
+// The bed is probed at a different temperature than it is printed on.
 import { celsius } from '../../format.ts'
 import { temperatureAt } from '../../machine/temperature.ts'
 import { lastModes } from '../../machine/trace.ts'
@@ -6,7 +6,7 @@ import type { Checked, Found, Rule } from '../finding.ts'
 import { putBefore } from '../fixes.ts'
 import { lineOf } from '../queries.ts'
 
-/** A bed that is this near to its heat has the shape of its heat. */
+/** Within this tolerance the bed has the same shape, °C. */
 const sameShapeC = 15
 
 function check(script: Checked): Found[] {

@@ -1,4 +1,4 @@
-// Probes while an axis has no zero yet.
+// Probes before all axes are homed.
 
 import { families } from '../../firmware/families.ts'
 import { effectOf } from '../../firmware/spec.ts'
@@ -14,7 +14,7 @@ function check(script: Checked): Found[] {
   for (let i = 0; i < trace.rows.count; i++) {
     const { line, command } = commands[i] as (typeof commands)[number]
     const effect = effectOf(stage.firmware, command)
-    // In another family's words it would probe there too, if this printer knew them.
+    // A probing command of a different family counts, too.
     const probes = effect ? effect.does === 'probe' : elsewhere(command)
     if (!probes || stage.macros?.has(command.name)) continue
     const { homed } = modesBefore(trace, i)
@@ -26,7 +26,7 @@ function check(script: Checked): Found[] {
   return []
 }
 
-/** Whether another family's firmware would probe the bed at this command. */
+/** Whether the command probes the bed in a different family. */
 const elsewhere = (command: Command): boolean =>
   Object.values(families).some(family => effectOf(family, command)?.does === 'probe')
 

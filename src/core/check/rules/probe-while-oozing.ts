@@ -1,11 +1,11 @@
-// The bed is probed with a nozzle hot enough to drip.
+// Probes the bed with a nozzle that is hot enough to ooze.
 import { celsius, plain } from '../../format.ts'
 import { probeWithoutOoze } from '../../script/edits/heat-probe.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { planned } from '../fixes.ts'
 import { lineOf, nozzleC, touches } from '../queries.ts'
 
-/** A thermometer and a material differ by this much from what is said of them. */
+/** Tolerance for thermistors and materials, °C. */
 const doubtC = 5
 
 function check(script: Checked): Found[] {

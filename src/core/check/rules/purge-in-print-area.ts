@@ -1,4 +1,4 @@
-// A purge that lies where this job is printed.
+// A purge lies in the area of this job's print.
 import { mm } from '../../format.ts'
 import { crosses } from '../../machine/beyond.ts'
 import { beadWidthMm } from '../../machine/outcome.ts'

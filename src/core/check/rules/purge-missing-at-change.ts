@@ -1,4 +1,4 @@
-// A tool that lost filament while it stood by, or that has another colour in the same nozzle, is taken without a purge.
+// A tool that lost filament while idle, or gets a new colour in the same nozzle, is used without a purge.
 import { shareHeater } from '../../firmware/tools.ts'
 import { plain } from '../../format.ts'
 import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
@@ -14,7 +14,7 @@ import { changing, printGoesOn, toolAfter } from '../changing.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { planned } from '../fixes.ts'
 
-/** Less than this missing at the tip is not seen; a purge of less than this changes no colour, mm³. */
+/** Thresholds: a smaller amount missing at the tip is invisible, and a smaller purge changes no colour, mm³. */
 const missingMm3 = 2
 const colourMm3 = 10
 
@@ -22,7 +22,7 @@ function check(script: Checked): Found[] {
   const { stage, trace, ooze, rows } = script
   const change = changing(script)
   if (!change || !printGoesOn(script) || rows.length === 0 || toolAfter(script) !== change.to) return []
-  // The tower, or what the program purges elsewhere, is there for it.
+  // The prime tower, or the slicer's own purge, serves the purpose.
   if (towerOf(stage.job) || purgeOf(stage.job, change) > 0) return []
   const { tool } = lastModes(trace)
   const purged = ooze.extrudedMm3[tool] ?? 0
@@ -32,7 +32,7 @@ function check(script: Checked): Found[] {
     const both = change.from < stage.printer.tools.length ? (ooze.extrudedMm3[change.from] ?? 0) : 0
     if (Math.max(purged, both) >= colourMm3) return []
     const message = `T${change.from} and T${change.to} come out of one nozzle, and ${purged < 0.05 ? 'nothing is purged' : `only ${plain(purged, 1)} mm³ are purged`} between them. “${stage.job.name}” has no prime tower: the old colour goes into the print, unless the slicer purges into the infill.`
-    // Behind the change, where the printer has a bucket and places are absolute.
+    // After the change, if the printer has a bucket and positions are absolute.
     const fixes = planned(makePassage(script, tearOff, {}, line + 1), 'Purge into the bucket')
     return [{ line, message, fixes }]
   }

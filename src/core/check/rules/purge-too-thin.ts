@@ -1,4 +1,4 @@
-// A purge line with too little in it.
+// A purge line has too little filament.
 import { area, mm } from '../../format.ts'
 import { beadAreaMm2 } from '../../machine/outcome.ts'
 import { setBead } from '../../script/edits/purge.ts'
@@ -6,7 +6,7 @@ import type { Checked, Found, Rule } from '../finding.ts'
 import { planned } from '../fixes.ts'
 import { ownPassageOf } from '../queries.ts'
 
-/** A bead thinner than half a nozzle's width breaks. */
+/** A bead thinner than this many nozzle diameters breaks. */
 const thinnestNozzles = 0.5
 const wantedNozzles = 1.5
 const lineMm = 30

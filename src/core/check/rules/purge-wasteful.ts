@@ -1,4 +1,4 @@
-// A purge that takes much more filament than it needs.
+// A purge uses much more filament than necessary.
 import { shareHeater } from '../../firmware/tools.ts'
 import { mm, plain } from '../../format.ts'
 import { numberOf } from '../../gcode/line.ts'
@@ -11,10 +11,10 @@ import { changing, handedOn } from '../changing.ts'
 import type { Checked, Found, Row, Rule } from '../finding.ts'
 import { lineOf } from '../queries.ts'
 
-/** What fills a hot end and its 0.4 mm nozzle several times over, mm³; wider ones by their area. */
+/** Fills a hot end with a 0.4 mm nozzle several times, mm³; scaled by the area for wider nozzles. */
 const plentyMm3 = 180
 
-/** At a change, what fills a nozzle twice is enough, and at least so much; more than four times that is waste. */
+/** In a tool change, filling a nozzle twice is enough, with a minimum; more than four times that is waste. */
 const twice = 2
 const leastMm3 = 10
 const tooOften = 4
@@ -23,7 +23,7 @@ const upToHalf = (mm: number): number => Math.ceil(2 * mm) / 2
 
 const check = (script: Checked): Found[] => (script.stage.moment === 'start' ? atStart(script) : atChange(script))
 
-/** A tool with a nozzle of its own changes no colour: it wants back what it lost while it stood by. */
+/** A tool with its own nozzle changes no colour: it needs only what it lost while idle. */
 function atChange(script: Checked): Found[] {
   const { stage, trace, ooze, steps } = script
   const change = changing(script)
@@ -46,7 +46,7 @@ function atChange(script: Checked): Found[] {
   return [{ line: row.line, message, fixes }]
 }
 
-/** A line’s push made shorter by so much, mm; null where it is no number in mm by itself, or not that long. */
+/** Shortens a line's extrusion by this amount, mm; null if it has no plain number in mm, or is too short. */
 function lessOf({ source, command, before }: Row, { filamentMm }: Step, tooMuchMm: number): Edit | null {
   const word = source && sourceWord(source, 'E')
   if (!source || !word || word.value === null || numberOf(command, 'E') !== word.value) return null

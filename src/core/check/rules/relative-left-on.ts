@@ -1,4 +1,4 @@
-// Relative positions are still on when the print goes on.
+// Relative positioning is still on when the print continues.
 import { lastModes } from '../../machine/trace.ts'
 import { goesOnAfter } from '../../model/moment.ts'
 import type { Checked, Found, Rule } from '../finding.ts'

@@ -1,4 +1,4 @@
-// The filament is back from the tip when the print begins.
+// The filament is still retracted when the print begins.
 import { mm, plain } from '../../format.ts'
 import { ordinaryRetraction, retractionOf } from '../../model/printer.ts'
 import type { Checked, Found, Rule } from '../finding.ts'

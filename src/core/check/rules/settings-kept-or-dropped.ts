@@ -1,10 +1,10 @@
-// Settings saved, loaded or reset in the middle of a script.
+// Settings are saved, loaded or reset within a script.
 import type { Does } from '../../firmware/effect.ts'
 import { goesOnAfter } from '../../model/moment.ts'
 import type { Checked, Found, Row, Rule } from '../finding.ts'
 import { commentOut } from '../fixes.ts'
 
-/** What these lines change is saved with everything else, or dropped. */
+/** Changes by these commands would be saved or dropped with everything else. */
 const changes: readonly Does[] = [
   'limits',
   'move-acceleration',

@@ -8,7 +8,7 @@ import type { Checked, Found, Rule } from '../finding.ts'
 import { planned } from '../fixes.ts'
 import { lineOf, touches } from '../queries.ts'
 
-/** A soak that is this much shorter than wanted is still one. */
+/** A soak of at least this share of the wanted time counts. */
 const shortBy = 0.8
 
 function check(script: Checked): Found[] {

@@ -1,4 +1,4 @@
-// The limits that keep the head within its reach are off when the script ends.
+// Soft limits are off when the script ends.
 import { lastModes } from '../../machine/trace.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { atTheEnd } from '../fixes.ts'

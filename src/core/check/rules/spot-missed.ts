@@ -1,4 +1,4 @@
-// Purges or wipes beside the bucket or the brush, and not in it.
+// Purges or wipes beside the bucket or the brush instead of in it.
 import { mm, plain } from '../../format.ts'
 import { toolFilamentAreaMm2 } from '../../machine/outcome.ts'
 import type { Step } from '../../machine/trace.ts'
@@ -7,13 +7,13 @@ import { offBedMm, type Spot } from '../../model/printer.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { acrossMm, lineOf, printArea } from '../queries.ts'
 
-/** A bucket is about so wide round its place, a brush so long; beyond `nearMm` a purge has nothing to do with it. */
+/** Assumed size of a bucket and a brush around their spots; beyond `nearMm` a purge is unrelated to them, mm. */
 const bucketMm = 15
 const brushMm = 15
 const nearMm = 60
-/** So much extruded in one place is a purge. */
+/** An extrusion in place of this amount is a purge, mm³. */
 const purgeMm3 = 8
-/** So many strokes back and forth over one place, so short and so low, are a wipe. */
+/** A wipe is at least this many strokes back and forth, this short and this low. */
 const strokes = 3
 const strokeMm = 60
 const overMm = 4
@@ -38,7 +38,7 @@ function check(script: Checked): Found[] {
   ]
 }
 
-/** Off the bed and near the bucket, a purge is meant for it. */
+/** A purge beside the bed near the bucket is meant for the bucket. */
 function purgesBeside(script: Checked, buckets: readonly Spot[]): Found[] {
   const { steps, stage, trace } = script
   let extruded = 0
@@ -65,7 +65,7 @@ function purgesBeside(script: Checked, buckets: readonly Spot[]): Found[] {
   return []
 }
 
-/** Short strokes back and forth, low and off the print, near the brush and never over it. */
+/** Short, low strokes back and forth beside the print, near the brush and never over it. */
 function wipesBeside(script: Checked, brushes: readonly Spot[]): Found[] {
   const { steps } = script
   const area = printArea(script)

@@ -1,4 +1,4 @@
-// A tool that stands by is kept hotter than its material can wait at without oozing, or on a shared heater a little otherwise.
+// An idle tool is kept hotter than its material's ooze-safe temperature, or tools on a shared heater differ slightly.
 
 import { heatedTools } from '../../effects/heating.ts'
 import { shareHeater } from '../../firmware/tools.ts'
@@ -13,12 +13,12 @@ import { changing } from '../changing.ts'
 import type { Checked, Fix, Found, Row, Rule } from '../finding.ts'
 import { heatings } from '../queries.ts'
 
-/** A thermometer's doubt, and a person's rounding. */
+/** Tolerance for thermistors and rounding, °C. */
 const nearC = 5
 
 type Standing = { row: Row; tool: number; heldC: number; letter: string }
 
-/** What tools are told to hold while they are not in use: by a letter of their own, or when they are left. */
+/** The temperatures of idle tools: set by a standby letter, or when they are left. */
 function told({ rows, trace, stage }: Checked): Standing[] {
   const { tool: last } = lastModes(trace)
   return rows.flatMap((row): Standing[] => {
@@ -51,10 +51,10 @@ function fixesFor({ row, tool, letter }: Standing): Fix[] {
   ]
 }
 
-/** Tools on one heater differ by so little on purpose or by mistake; more is what two materials want. */
+/** Larger differences on a shared heater are two materials' needs, °C. */
 const slipC = 5
 
-/** One heater for both tools, and a little other heat for each: every change waits for the difference. */
+/** Two tools on one heater with slightly different temperatures: every change waits for the difference. */
 function sharedDiffers(script: Checked): Found[] {
   const { trace } = script
   const change = changing(script)

@@ -1,4 +1,4 @@
-// A macro saves how things are counted, and nothing ever brings that back.
+// A macro saves a state that nothing restores.
 
 import { restoreState, saveState } from '../../firmware/host/macro-commands.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
@@ -9,7 +9,7 @@ const nameIn = (text: string): string | null => (/\sNAME=/i.test(text) ? givenFo
 function check({ stage }: Checked): Found[] {
   const restores = allMacros(stage).flatMap(macro => linesWith(macro, restoreState))
   const restored = new Set(restores.map(({ text }) => nameIn(text)))
-  // One whose name is worked out may be any of them.
+  // A calculated name may be any.
   if (restored.has(null)) return []
   return openMacros(stage).flatMap(macro =>
     linesWith(macro, saveState).flatMap(({ line, text }): Found[] => {

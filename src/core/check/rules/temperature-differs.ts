@@ -1,4 +1,4 @@
-// The print begins at temperatures that don't match the job's material.
+// The print begins at temperatures that do not match the job's material.
 import { celsius } from '../../format.ts'
 import { materialOf, type Stage } from '../../machine/state.ts'
 import { lastModes } from '../../machine/trace.ts'
@@ -8,13 +8,13 @@ import { replacePiece } from '../../script/edits/lines.ts'
 import type { Checked, Fix, Found, Rule } from '../finding.ts'
 import { type Heating, heatings, overHighestC } from '../queries.ts'
 
-/** People try a few degrees more or less on purpose. */
+/** Smaller differences are intended, °C. */
 const meantC = 5
 
 function check(script: Checked): Found[] {
   const { trace, stage } = script
   const modes = lastModes(trace)
-  // The print goes on with the job's own first tool, whichever the script leaves.
+  // The print continues with the job's first tool, whichever the script leaves in use.
   const tool = stage.job.firstTool
   const material = materialOf(stage, tool)
   const all = heatings(script)
@@ -23,7 +23,7 @@ function check(script: Checked): Found[] {
     const last = all.findLast(
       each => each.heater === heater && each.targetC === hasC && (heater === 'bed' || each.tool === tool),
     )
-    // More than the heater may have is told as that.
+    // A target above the heater's limit is reported by `too-hot`.
     if (!last || overHighestC(last, stage.printer) !== null) return []
     const message = `The ${heater} has ${celsius(hasC)} when the print begins. ${material.name} needs ${celsius(wantedC)}.`
     return [{ line: last.row.line, message, fixes: replaced(material, all, heater, hasC, wantedC) }]
@@ -35,7 +35,7 @@ function check(script: Checked): Found[] {
   ]
 }
 
-/** The tool that the job begins with is left cold, although the script warms another. */
+/** The job's first tool is left cold although the script heats a different one. */
 function coldTool({ trace, stage }: Checked, all: readonly Heating[]): Found[] {
   const { nozzleTargets } = lastModes(trace)
   const tool = stage.job.firstTool
@@ -45,13 +45,13 @@ function coldTool({ trace, stage }: Checked, all: readonly Heating[]): Found[] {
   return [{ line: warmed.row.line, message }]
 }
 
-/** What the bed should have: anything between what the materials of the job want; the nearer end of that where it has not. */
+/** The wanted bed temperature: anything between those of the job's materials; otherwise the nearer end. */
 function bedWanted(stage: Stage, hasC: number): number {
   const wanted = toolsUsed(stage.job).map(tool => materialOf(stage, tool).bedC)
   return Math.min(Math.max(hasC, Math.min(...wanted)), Math.max(...wanted))
 }
 
-/** Every line that heats to `hasC`: with the material's number, or with the value that follows any material. */
+/** Replaces every line that heats to `hasC`: with the material's number, or with the value for any material. */
 function replaced(material: Material, all: readonly Heating[], heater: string, hasC: number, wantedC: number): Fix[] {
   // A line in a loop runs often, and one that heats several heads counts for each; it is changed once.
   const byWord = new Map(

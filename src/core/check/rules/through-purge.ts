@@ -5,16 +5,16 @@ import type { Step } from '../../machine/trace.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { acrossMm, lineOf } from '../queries.ts'
 
-/** Where a travel begins it stands on its own line, and leaves it. */
+/** At the start of a travel the nozzle is on its own line, mm. */
 const leavesWithinMm = 3
-/** So little over a bead the nozzle still touches it. */
+/** Below this clearance the nozzle touches a bead, mm. */
 const clearMm = 0.2
-/** A script that lays more strokes than this is a print, and crosses what it lays. */
+/** A script with more strokes is a print, which crosses its own lines. */
 const maxStrokes = 1000
 
 type Point = readonly [number, number]
 
-/** How far along the first way (0 to 1) it meets the second; null where they do not meet. */
+/** Where the first segment (0 to 1) crosses the second; null if they do not cross. */
 function meets([ax, ay]: Point, [bx, by]: Point, [cx, cy]: Point, [dx, dy]: Point): number | null {
   const [rx, ry, sx, sy] = [bx - ax, by - ay, dx - cx, dy - cy]
   const cross = rx * sy - ry * sx
@@ -24,7 +24,7 @@ function meets([ax, ay]: Point, [bx, by]: Point, [cx, cy]: Point, [dx, dy]: Poin
   return along >= 0 && along <= 1 && other >= 0 && other <= 1 ? along : null
 }
 
-/** The first stroke laid before a travel that it goes through; undefined when it goes clear of all. */
+/** The first stroke before a travel that the travel crosses; undefined if none. */
 function struck(strokes: readonly Stroke[], step: Step): Stroke | undefined {
   const length = acrossMm(step)
   return strokes.find(stroke => {

@@ -1,4 +1,4 @@
-// The head goes through the place of the prime tower: in a start script by purging there, later by running into it.
+// The head goes through the place of the prime tower: a start script purges there, or a later one runs into it.
 import { mm } from '../../format.ts'
 import { printHeight } from '../../machine/beginning.ts'
 import { crosses } from '../../machine/beyond.ts'
@@ -8,7 +8,7 @@ import { withinPrint } from '../../model/moment.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { acrossMm, lineOf } from '../queries.ts'
 
-/** So little over the tower the nozzle still drags on it; deeper than this it runs into it. */
+/** Depth up to which the nozzle only drags on the tower, mm; deeper moves run into it. */
 const dragsMm = 0.1
 const crashMm = 0.3
 
@@ -32,7 +32,7 @@ function check(script: Checked): Found[] {
   for (const [i, step] of steps.entries()) {
     const lowest = Math.min(step.from.z, step.to.z)
     if (!(lowest < top + dragsMm) || !crosses(tower, step)) continue
-    // A nozzle that primes on the tower comes to it and leaves it at its height, or stays there for the program to go on.
+    // A nozzle that primes on the tower arrives and leaves at its height, or stays for the slicer to continue.
     const primes =
       (within(step.to) && visits(steps.slice(i + 1), within, true)) ||
       (within(step.from) && visits(steps.slice(0, i).reverse(), within, false))
@@ -54,8 +54,8 @@ function check(script: Checked): Found[] {
 }
 
 /**
- * Whether a nozzle in the tower extrudes there before it leaves (or, looking back, since it came), or stays there to the script's
- * end (or was there from its start).
+ * Whether a nozzle in the tower extrudes there before it leaves (looking back: since it arrived), or stays until the
+ * script's end (or was there from its start).
  */
 function visits(steps: readonly Step[], within: (place: Step['to']) => boolean, onwards: boolean): boolean {
   for (const step of steps) {

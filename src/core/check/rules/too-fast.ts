@@ -1,10 +1,10 @@
-// A move asks for more speed than its axis has.
+// A move requests more speed than its axis has.
 import { plain, speed } from '../../format.ts'
 import { numberOf } from '../../gcode/line.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
 const sides = ['x', 'y', 'z', 'e'] as const
-/** A move that goes along one axis nearly alone. */
+/** A move with at least this share along one axis. */
 const nearlyAlone = 0.95
 const byFar = 1.5
 

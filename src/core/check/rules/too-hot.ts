@@ -1,4 +1,4 @@
-// A heater is told to hold more than it can or may.
+// A target exceeds the heater's or the material's limit.
 import { celsius } from '../../format.ts'
 import { replacePiece } from '../../script/edits/lines.ts'
 import type { Checked, Found, Rule } from '../finding.ts'

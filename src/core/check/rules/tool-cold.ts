@@ -1,4 +1,4 @@
-// The print goes on with a tool that was told to heat and is not warm yet.
+// The print continues with a tool that is still heating up.
 
 import { addressOf } from '../../firmware/tools.ts'
 import { celsius, duration } from '../../format.ts'
@@ -13,7 +13,7 @@ import type { Checked, Found, Rule } from '../finding.ts'
 import { atTheEnd } from '../fixes.ts'
 import { heatings } from '../queries.ts'
 
-/** So much below its target a nozzle prints all the same. */
+/** A nozzle prints within this of its target, °C. */
 const nearC = 10
 
 function check(script: Checked): Found[] {
@@ -31,12 +31,12 @@ function check(script: Checked): Found[] {
   const last = heatings(script).findLast(each => each.heater === 'nozzle' && each.tool === tool)
   const line = last?.row.line ?? rows.at(-1)?.line ?? 1
   if (target > now + nearC) {
-    // A target that was set long before and has not been reached comes from the tool itself, not from this script's lines.
+    // A target set before this script belongs to the tool itself.
     const segment = segmentAt(history, trace.totalS)
     const left = Number.isFinite(segment.reachS) ? segment.at + segment.reachS - trace.totalS : 0
     const wait = phrases.waitFor('nozzle', target, named, false)
     const message = `T${change.to} has ${celsius(now)} when the print goes on, and is on its way to ${celsius(target)} for about ${duration(left)} more. Nothing waits for it.`
-    // Where its heat is the tool's own, the program that changes tools may know to wait for it.
+    // If the temperature is the tool's own, the slicer may wait for it.
     const severity = last || handedOn(script) ? 'warning' : 'advice'
     return [{ line, severity, message, fixes: atTheEnd(script, wait, 'Wait for it') }]
   }

@@ -1,4 +1,4 @@
-// The tool that was left stays as hot as it printed while another one is in use.
+// The tool that was left stays at printing temperature while a different one is in use.
 import { addressOf, shareHeater, toolName } from '../../firmware/tools.ts'
 import { celsius } from '../../format.ts'
 import { melts } from '../../machine/heaters.ts'
@@ -11,7 +11,7 @@ import type { Checked, Found, Rule } from '../finding.ts'
 import { atTheEnd } from '../fixes.ts'
 import { heatings } from '../queries.ts'
 
-/** A few degrees over what it may hold do no harm. */
+/** Tolerance above the ooze-safe temperature, °C. */
 const nearC = 10
 
 function check(script: Checked): Found[] {
@@ -23,10 +23,10 @@ function check(script: Checked): Found[] {
   if (shareHeater(stage.printer, from, change.to) || toolAfter(script) === from) return []
   const held = lastModes(trace).nozzleTargets[from]
   const { oozeSafeC, name } = materialOf(stage, from)
-  // A script that heats nothing leaves all heat to the program.
+  // A script without heating leaves temperatures to the slicer.
   const all = heatings(script).filter(({ heater }) => heater === 'nozzle')
   if (held === undefined || held <= oozeSafeC + nearC || all.length === 0) return []
-  // Told to hold so much on purpose is told as that.
+  // An explicit standby temperature is reported by `standby-differs`.
   if (all.some(({ tool, targetC }) => tool === from && targetC === held)) return []
   const formula = `@(ooze_safe of T${from})`
   const said = firmware.phrases.heat('nozzle', formula, addressOf(firmware, printer, from))

@@ -1,4 +1,4 @@
-// A change at whose end another tool is in use than the print goes on with.
+// After a tool change a different tool is in use than the print expects.
 import { toolShown } from '../../machine/state.ts'
 import { twoTools } from '../../model/example.ts'
 import { goesOnAfter, hasTool, isChangeMoment } from '../../model/moment.ts'
@@ -7,14 +7,14 @@ import { changing, takings, toolAfter } from '../changing.ts'
 import type { Checked, Fix, Found, Row, Rule } from '../finding.ts'
 import { atTheEnd } from '../fixes.ts'
 
-/** A change by hand, or by a macro that can’t be looked into, takes no tool that a rehearsal could see. */
+/** A manual change, or a macro without a known effect, may select a tool that a rehearsal can't see. */
 const byOther = ['change-filament', 'opaque', 'macro', 'pause']
 
 const name = (tool: number): string => (tool < 0 ? 'no tool' : `T${tool}`)
 
 function check(script: Checked): Found[] {
   const { stage, rows, trace } = script
-  // A macro or a macro file of one tool is called for that one.
+  // A tool's own macro is called for that tool.
   if (rows.length === 0 || trace.stopped || stage.opened) return []
   const last = toolAfter(script)
   const change = changing(script)
@@ -34,7 +34,7 @@ function check(script: Checked): Found[] {
   ]
 }
 
-/** The line that takes whichever tool comes, or a line for each where the firmware has no number to put a value in. */
+/** The line that selects the next tool, or a line for each tool if the firmware's numbers can't contain a value. */
 function nextTool({ stage, trace }: Checked): string | null {
   const { phrases } = stage.firmware
   const any = phrases.takeTool('@to_tool')
@@ -45,7 +45,7 @@ function nextTool({ stage, trace }: Checked): string | null {
   return each.length ? each.join('\n') : null
 }
 
-/** `T1` typed in where the change may go to any tool. */
+/** `T1` as a fixed number although the change may go to any tool. */
 function followed({ source, command }: Row): Fix[] {
   if (!source || !/^T\d+$/i.test(command.name)) return []
   const at = source.raw.search(/T\d+/i)
@@ -59,7 +59,7 @@ function followed({ source, command }: Row): Fix[] {
   ]
 }
 
-/** Where no tool is to be changed, the one that printed goes on printing. */
+/** Without a change of tool, the tool that printed continues. */
 function keptTool(script: Checked, last: number): Found[] {
   const { stage, trace } = script
   const began = toolShown(trace.beginning.modes)

@@ -1,4 +1,4 @@
-// Lengths are still in inches when the print goes on.
+// Units are still inches when the print continues.
 import { lastModes } from '../../machine/trace.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 import { atTheEnd } from '../fixes.ts'

@@ -1,4 +1,4 @@
-// A line whose command the firmware's table doesn't have, or that is no command at all.
+// A command is not in the firmware's table, or a line is not a command at all.
 import { type Unknown, unknownIn } from '../../explain/unknown.ts'
 import { mayBeMacro } from '../../firmware/spec.ts'
 import { listed } from '../../format.ts'
@@ -28,7 +28,7 @@ const config: Found = {
     'This reads like the config file of a printer, not like a script. Put it under Macros, where its macros can be looked at and called.',
 }
 
-/** All unknown commands in one finding, each name with its lines. */
+/** Merges all unknown commands into one finding, each name with its lines. */
 function together(
   unknown: readonly Unknown[],
   tell: (names: string, one: boolean) => string,
@@ -46,7 +46,7 @@ function together(
   return [{ line: lines[0] as number, lines, message, ...(severity && { severity }) }]
 }
 
-/** So many names are told. */
+/** Limit of names in the message. */
 const max = 8
 
 const maybeMacros = (names: string, one: boolean): string =>

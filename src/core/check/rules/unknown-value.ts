@@ -1,4 +1,4 @@
-// A word in place of a number that nothing here fills in, or a formula that can't be worked out.
+// A placeholder has no value, or a formula can't be evaluated.
 
 import { leavesWordOut } from '../../format.ts'
 import { isForeignFormula } from '../../resolve/foreign.ts'
@@ -7,9 +7,9 @@ import { linesOf, openMacros } from '../macros.ts'
 
 function check({ lines, resolution, stage, trace }: Checked): Found[] {
   const known = stage.standIns ?? {}
-  /** Placeholders that were rehearsed with something are told together, by a rule of their own. */
+  /** Placeholders with a value in the rehearsal are reported by `words-not-taught`. */
   const rehearsed = new Set(resolution.placeholders.map(({ text }) => text))
-  // What stands in brackets in a template is worked out by the host.
+  // The host evaluates brackets in a template.
   const inTemplate = stage.opened !== undefined && !stage.firmware.flow
   const bracketed = (inTemplate ? [] : lines).flatMap((line): Found[] => {
     const word = line.command?.words.find(
@@ -36,7 +36,7 @@ function check({ lines, resolution, stage, trace }: Checked): Found[] {
   return [...bracketed, ...ours, ...troubles, ...unsetVariables(stage)]
 }
 
-/** Variables of other macros that those have not: read as nothing, each time. */
+/** Variables of other macros that those do not have; they always read as nothing. */
 function unsetVariables(stage: Checked['stage']): Found[] {
   return openMacros(stage).flatMap(macro => {
     const aliases = [

@@ -1,4 +1,4 @@
-// The program that makes this printer's print files has no word for something that the script says.
+// The slicer of this printer has no placeholder for a value in the script.
 
 import { scopeOf } from '../../formula/values.ts'
 import { newVocabulary } from '../../model/vocabulary.ts'

@@ -1,4 +1,4 @@
-// A value that this moment, this job or this printer does not have.
+// A value does not exist at this moment, in this job or on this printer.
 import { leavesWordOut } from '../../format.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 

@@ -1,4 +1,4 @@
-// A heater is started and never waited for, and is not warm when it is needed.
+// A heater is started, never waited for, and not hot when it is needed.
 
 import { effectOf } from '../../firmware/spec.ts'
 import { celsius, duration } from '../../format.ts'
@@ -8,14 +8,17 @@ import type { Checked, Found, Rule } from '../finding.ts'
 import { atTheEnd, putBefore } from '../fixes.ts'
 import { isWhole } from '../queries.ts'
 
-/** Boards call a heater ready within about this of its target. */
+/** Boards consider a heater ready within this of its target, °C. */
 const nearEnoughC = 5
 
-/** A chamber may well go on warming during the print. */
+/** A chamber may continue to heat during the print. */
 type Waited = 'nozzle' | 'bed'
 type Need = { atS: number; line: number | null; what: string }
 
-/** When each heater must be warm: the nozzle at the first push, the bed at the first stroke; both at the script's end. */
+/**
+ * When each heater must be hot: the nozzle at the first extrusion, the bed at the first stroke; both by the end of the
+ * script.
+ */
 function firstNeeds({ steps, trace }: Checked): Record<Waited, Need> {
   const end: Need = { atS: trace.totalS, line: null, what: 'when the print begins' }
   const needs: Record<Waited, Need> = { nozzle: end, bed: end }

@@ -2,7 +2,7 @@
 import { listed, plural } from '../../format.ts'
 import type { Checked, Found, Rule } from '../finding.ts'
 
-/** So many are named; the table that opens has them all. */
+/** Limit of placeholders in the message; the table lists all. */
 const max = 4
 
 function check({ resolution }: Checked): Found[] {
