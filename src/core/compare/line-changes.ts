@@ -276,7 +276,7 @@ function toolHeatChange(
   return changes.length > 0 ? changes : null
 }
 
-/** Letters of moves as a person calls them. */
+/** Names of the letters of moves. */
 const moveLetters: Readonly<Record<string, { what: string; unit: string }>> = {
   X: { what: 'X', unit: ' mm' },
   Y: { what: 'Y', unit: ' mm' },
@@ -285,7 +285,10 @@ const moveLetters: Readonly<Record<string, { what: string; unit: string }>> = {
   F: { what: 'speed', unit: ' mm/min' },
 }
 
-/** A move's places are gathered, so that a passage that was shifted is told once; the rest is told as it is. */
+/**
+ * Changes of coordinates are collected, so that a shifted passage is described once; other changes are described
+ * directly.
+ */
 function moveChange(before: Sent, after: Sent, { noun, amountTold }: Within, moved: Map<string, string[]>): string[] {
   const changes: string[] = []
   const letters = new Set([...lettersOf(before), ...lettersOf(after)].map(letterOf))

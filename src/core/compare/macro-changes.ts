@@ -1,4 +1,4 @@
-// What a change of an open config does to each macro that reads it: time, filament, and where it goes.
+// The effects of a change to an open config on each macro: time, filament, and position.
 
 import { callablesIn, callOf } from '../documents/calls.ts'
 import { withText } from '../documents/open.ts'
@@ -6,15 +6,15 @@ import { duration, plain } from '../format.ts'
 import type { Opened } from '../machine/state.ts'
 import { type RehearsalInput, rehearseAndCheck, stageOf } from '../round.ts'
 
-/** A macro that does otherwise than before, and how, in a few words. */
+/** A macro with a different result, and the difference in a few words. */
 export type Changed = { name: string; says: string }
 
-/** More macros than this take too long to try. */
+/** Limit of macros that are tried. */
 const maxMacros = 40
 
 type Setting = RehearsalInput & { opened: Opened }
 
-/** The macros that what is open can be called with, each rehearsed with the text before and after; those that differ. */
+/** Rehearses each macro in the open file with the text before and after, and returns those that differ. */
 export function changedMacros(before: string, after: string, setting: Setting): Changed[] {
   const stage = stageOf({ ...setting, printer: withText(setting.printer, setting.opened, after) })
   return callablesIn({ ...stage, opened: setting.opened }, setting.opened.file)

@@ -1,4 +1,4 @@
-// What changed in our own marks: which lines run when, what is kept, and settings.
+// Changes of our marks: guards, keep marks and settings.
 import { diffArrays } from 'diff'
 import { plain } from '../format.ts'
 import { guardLine, guardsOf } from '../formula/marks.ts'
@@ -8,7 +8,7 @@ import type { Passage } from '../script/passages.ts'
 
 type Side = { lines: readonly Line[]; passages: readonly Passage[]; resolution: Resolution }
 
-/** What a guard asks, the commands in it, and what they are called together. */
+/** A guard's condition, its commands, and a name for them together. */
 type Guard = { condition: string; noun: string; commands: string[] }
 
 const commandsIn = (lines: readonly Line[]): string[] =>
@@ -22,7 +22,7 @@ function guardsIn({ lines, passages }: Side, nounOf: (passage: Passage) => strin
       const mark = guardLine(lines[line - 1]?.raw ?? '')
       if (!mark || mark.kind === 'end' || mark.condition === null) return []
       const commands = commandsIn(lines.slice(first - 1, last))
-      // A passage is meant only where all of it stands within.
+      // A passage gives the name only if all of it is within the guard.
       const whole = passages.find(passage => first <= passage.firstLine && passage.lastLine <= last)
       const [only, ...more] = commands
       const quoted = only === undefined ? 'lines' : `“${only}”${more.length > 0 ? ` and ${more.length} more` : ''}`
@@ -30,7 +30,7 @@ function guardsIn({ lines, passages }: Side, nounOf: (passage: Passage) => strin
     })
 }
 
-/** Each change of a guard: what runs only then now, what runs always, and what asks for something else. */
+/** The changes of guards: what is conditional now, what is unconditional, and which conditions differ. */
 export function guardChanges(left: Side, right: Side, nounOf: (passage: Passage) => string): string[] {
   const changes: string[] = []
   const still = new Set(commandsIn(right.lines))
@@ -38,7 +38,7 @@ export function guardChanges(left: Side, right: Side, nounOf: (passage: Passage)
   const settle = (come: readonly Guard[]) => {
     for (const [i, { condition, noun, commands }] of gone.entries()) {
       const other = come[i]
-      // What went with its guard does not run always.
+      // Lines that were removed with their guard are not unconditional.
       if (!other && !commands.every(command => still.has(command))) continue
       changes.push(other ? `“${condition}” → “${other.condition}”` : `${noun} always`)
     }
@@ -57,7 +57,7 @@ export function guardChanges(left: Side, right: Side, nounOf: (passage: Passage)
 const reasonsIn = ({ lines }: Side): string[] =>
   lines.flatMap(({ raw, kind }) => (kind === 'mark' ? (/^\s*;!\s*(\S.*)$/.exec(raw)?.[1] ?? []) : []))
 
-/** What is kept now, and what no longer is. */
+/** New and removed keep marks. */
 export function keepChanges(left: Side, right: Side): string[] {
   const [before, after] = [reasonsIn(left), reasonsIn(right)]
   return [
@@ -66,7 +66,7 @@ export function keepChanges(left: Side, right: Side): string[] {
   ]
 }
 
-/** Settings with other values: “soak 2 → 5 min”. */
+/** Settings with different values: “soak 2 → 5 min”. */
 export function settingChanges(left: Side, right: Side): string[] {
   return right.resolution.settings.flatMap(({ name, value, unit }) => {
     const before = left.resolution.settings.find(each => each.name === name)

@@ -1,21 +1,21 @@
-// Which passage of one script is which of another: the same, changed, moved, gone or new.
+// Matches the passages of two scripts: same, changed, moved, removed or new.
 import type { Line } from '../gcode/line.ts'
 import { blockOf } from '../script/edits/plan.ts'
 import type { Passage } from '../script/passages.ts'
 
-/** A script to be compared: its lines and passages. */
+/** A script to compare: its lines and passages. */
 export type Side = { lines: readonly Line[]; passages: readonly Passage[] }
 
 /**
- * A passage of either side with its like on the other. `changed` and `moved` may both hold: `moved` is said of the fewest
- * passages that explain another order.
+ * A passage with its match on the other side. `changed` and `moved` may both hold; `moved` marks the smallest number of
+ * passages that explains the new order.
  */
 export type Match =
   | { left: Passage; right: Passage; same: boolean; moved: boolean }
   | { left: Passage; right: null }
   | { left: null; right: Passage }
 
-/** Two passages less alike than this are two. */
+/** Passages with a lower similarity are not matched. */
 const leastAlike = 0.4
 
 type Bag = Map<string, number>
@@ -26,7 +26,7 @@ function bagOf(words: readonly string[]): Bag {
   return bag
 }
 
-/** What two bags share of all that is in them (Dice's coefficient): 0…1. */
+/** The similarity of two bags of lines (Dice's coefficient), from 0 to 1. */
 function shared(a: Bag, b: Bag): number {
   let [both, all] = [0, 0]
   for (const [word, count] of a) {
@@ -43,7 +43,7 @@ function readSide({ lines, passages }: Side): Read[] {
   return passages.map(passage => {
     const { first, last } = blockOf(passage)
     const own = lines.slice(first - 1, last)
-    // What sleeps in a comment is the same line, commented out.
+    // A commented-out line equals the same line.
     const bare = own.map(({ raw }) => raw.replace(/^\s*;\s?(?=[A-Z]\d)/, '').trim())
     return {
       passage,
@@ -61,7 +61,7 @@ function alike(a: Read, b: Read): number {
   return 0.35 * shared(a.lines, b.lines) + 0.25 * shared(a.commands, b.commands) + title + kind
 }
 
-/** Where a script has more passages than this, each is held only against those near its place, and those of the same text. */
+/** Above this number of passages, each is compared only with those near its position, and with those of equal text. */
 const fewEnough = 200
 const near = 30
 
@@ -74,7 +74,7 @@ function candidatesFor(a: Read, place: number, rights: readonly Read[]): number[
   return same < 0 || (first <= same && same < end) ? close : [...close, same]
 }
 
-/** The longest run of numbers that rise, as the places where they stand. */
+/** The longest increasing subsequence, as indexes. */
 function longestRise(numbers: readonly number[]): Set<number> {
   const best = numbers.map(() => 1)
   const before = numbers.map(() => -1)
@@ -95,8 +95,8 @@ function longestRise(numbers: readonly number[]): Set<number> {
 }
 
 /**
- * Pairs the passages of two scripts, the likeliest pairs first; then says which of them have moved. In the order of the right
- * side, what is gone where it was on the left.
+ * Matches the passages of two scripts, most similar pairs first, and then finds those that moved. In the order of the
+ * right side; removed passages are at their old position.
  */
 export function matchPassages(leftSide: Side, rightSide: Side): Match[] {
   const [lefts, rights] = [readSide(leftSide), readSide(rightSide)]
@@ -144,7 +144,7 @@ export function matchPassages(leftSide: Side, rightSide: Side): Match[] {
   return matches
 }
 
-/** The lines of a passage as they stand, heading and all. */
+/** The text of a passage with its heading. */
 export function textOf({ lines }: Side, passage: Passage): string {
   const { first, last } = blockOf(passage)
   return lines

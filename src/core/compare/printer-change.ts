@@ -1,22 +1,22 @@
-// What a change of a printer does to its scripts: findings that come and go, and the time.
+// The effects of a change to a printer on its scripts: findings that appear and disappear, and time.
 import { type RehearsalInput, rehearseAndCheck } from '../round.ts'
 
 export type Effect = {
   id: number
-  /** Findings that a script has only after the change, and only before it: what they say, with their lines. */
+  /** Findings that a script has only after the change, and only before it, with their lines. */
   come: { line: number; message: string; severity: string }[]
   go: { line: number; message: string; severity: string }[]
   beforeS: number
   afterS: number
 }
 
-/** Advice goes with taste; what can spoil a print is told. */
+/** Only findings that can spoil a print count, not advice. */
 const told = (round: ReturnType<typeof rehearseAndCheck>) =>
   round.findings
     .filter(({ severity }) => severity !== 'advice')
     .map(({ line, message, severity, rule }) => ({ line, message, severity, key: `${rule} ${line}` }))
 
-/** Rehearses each script with the printer as it is and as it would be. */
+/** Rehearses each script with the printer before and after the change. */
 export function effectsOf(
   scripts: readonly { id: number; text: string; before: RehearsalInput; after: RehearsalInput }[],
 ): Effect[] {

@@ -1,4 +1,4 @@
-// Two scripts side by side, each rehearsed for its own printer: passages, motion, and what they come to.
+// Compares two scripts, each rehearsed for its own printer: passages, motion and totals.
 
 import { readinessOf } from '../machine/readiness.ts'
 import { stepsOf } from '../machine/trace.ts'
@@ -12,7 +12,7 @@ import { type Match, matchPassages } from './match.ts'
 
 export type Script = { text: string; setting: RehearsalInput }
 
-/** Lines first…last of a passage with its heading, counted from 1. */
+/** Lines first…last of a passage with its heading, from 1. */
 export type Place = { first: number; last: number }
 export type MatchedPassages = {
   title: string
@@ -22,7 +22,9 @@ export type MatchedPassages = {
   right: Place | null
 }
 
-/** What one of them comes to: s, g, findings by severity, what the end lacks; and its ways on the bed, mm. */
+/**
+ * The totals of one script: s, g, findings by severity, missing properties at the end; and its paths on the bed, mm.
+ */
 export type Coming = {
   durationS: number
   heatingS: number
@@ -75,7 +77,7 @@ function told(match: Match): MatchedPassages {
 
 const rehearsed = ({ text, setting }: Script): Rehearsed => rehearseAndCheck(text, setting)
 
-/** Rehearses both and tells them apart. */
+/** Rehearses both scripts and compares them. */
 export function compareScripts(left: Script, right: Script): Compared {
   const [a, b] = [rehearsed(left), rehearsed(right)]
   return {
@@ -87,7 +89,10 @@ export function compareScripts(left: Script, right: Script): Compared {
   }
 }
 
-/** What one text does otherwise than another; of two texts of one config or macro file its numbers by their names first. */
+/**
+ * Describes the differences between two texts; for two texts of one config or macro file, changed numbers by name
+ * first.
+ */
 function wordsBetween(a: Rehearsed, b: Rehearsed): string {
   const { opened, firmware } = b.stage
   const same = opened !== undefined && a.stage.opened?.file === opened.file
@@ -102,7 +107,7 @@ export function tellApart(left: Script, right: Script): { words: string; name: s
   return { words: wordsBetween(a, b), name: nameForDifference(a, b) }
 }
 
-/** The text of the script `to` after its passage has been made as `from` has it; `index` counts the matches from left to right. */
+/** The text of script `to` after taking a passage over from the other side; `index` counts the matches. */
 export function carriedAcross(left: Script, right: Script, index: number, to: 'left' | 'right'): string {
   const [a, b] = [rehearsed(left), rehearsed(right)]
   const matches = matchPassages(a, b)
@@ -117,10 +122,10 @@ export function carriedAcross(left: Script, right: Script, index: number, to: 'l
   return applyEdits(left.text, takeAcross(b, a, back[index] as Match, back))
 }
 
-/** What a revision comes to, and what it changed against the one that it was made from; `words` is empty for the first. */
+/** A revision's totals, and its changes against the one it was made from; `words` is empty for the first. */
 export type ToldRevision = { id: number; words: string; durationS: number; massG: number; serious: number }
 
-/** Tells the revisions of a script, each against the one before it (`before` by id, null for a first one). */
+/** Compares each revision with the previous one (`before` by id, null for the first). */
 export function tellRevisions(
   revisions: readonly { id: number; text: string; before: number | null }[],
   setting: RehearsalInput,

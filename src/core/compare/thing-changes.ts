@@ -1,14 +1,14 @@
-// What differs between two states of a printer, a material, a job or a vocabulary: each place in it with what stood there and stands there.
+// The differences between two states of a printer, material, job or vocabulary: each path with its old and new value.
 
 export type ThingChange = {
-  /** Where, as `heaters.bed.highestC`. */
+  /** The path, such as `heaters.bed.highestC`. */
   path: string
-  /** What stood there and what stands there now; null where there was or is nothing. */
+  /** The old and the new value; null if there is none. */
   before: string | null
   after: string | null
 }
 
-/** Longer texts are told by how long they are. */
+/** Longer texts are described by their length. */
 const longestShown = 40
 
 const isPlain = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null
@@ -23,7 +23,7 @@ function shown(value: unknown): string | null {
   return lines === 1 ? `${text.slice(0, longestShown)}…` : `${lines} lines`
 }
 
-/** In the order in which they stand; empty where nothing differs. */
+/** In the order of the data; empty if nothing differs. */
 export function thingChanges(before: unknown, after: unknown, path = ''): ThingChange[] {
   if (JSON.stringify(before) === JSON.stringify(after)) return []
   if (!isPlain(before) || !isPlain(after)) return [{ path, before: shown(before), after: shown(after) }]

@@ -1,15 +1,18 @@
-// How what stands in a document can be called: each macro or file with its parameters, what they are where none is given, and what
-// a job and its material would give.
+// Finds what can be called in a document: each macro or file with its parameters, their defaults, and the values for a
+// job.
 import { plain } from '../format.ts'
 import { materialOf, type Stage } from '../machine/state.ts'
 import type { Macro } from '../macros/config.ts'
 import type { Moment } from '../model/moment.ts'
 import { macrosIn } from './open.ts'
 
-/** `otherwise` is what is taken where the call gives nothing; `proposed` what the job would give, null where that can't be told. */
+/** `otherwise` is the default if the call gives nothing; `proposed` is the job's value, null if unknown. */
 export type Parameter = { key: string; otherwise: string | null; proposed: string | null }
 
-/** `before` stands before the parameters, `join` between each key and its value: `M98 P"a.g"` and `R3`, or `PRELUDE` and `BED=60`. */
+/**
+ * `before` precedes the parameters, `join` is between a key and its value: `M98 P"a.g"` and `R3`, or `PRELUDE` and
+ * `BED=60`.
+ */
 export type Callable = {
   name: string
   about: string
@@ -28,11 +31,14 @@ const momentWords: readonly [RegExp, Moment][] = [
   [/start|begin|before|prelude|prepare/i, 'start'],
 ]
 
-/** When something of this name runs; what begins with nothing ready is a start, all else runs in a print that is under way. */
+/**
+ * The moment when a macro with this name runs: a macro that starts from cold is a start script, all others run during a
+ * print.
+ */
 const momentOf = (name: string, beginsCold: boolean): Moment =>
   momentWords.find(([fits]) => fits.test(name))?.[1] ?? (beginsCold ? 'start' : 'layer-change')
 
-/** What a parameter's name says that it is, for a job. */
+/** What a parameter means for a job, by its name. */
 const meanings: readonly [RegExp, (stage: Stage) => number][] = [
   [/^(?:BED|BED_?TEMP(?:ERATURE)?|BT)$/, stage => materialOf(stage, stage.job.firstTool).bedC],
   [
@@ -50,7 +56,7 @@ export const proposedFor = (key: string, stage: Stage): string | null => {
   return value === undefined ? null : plain(value)
 }
 
-/** `params.X` of a template, with `|default(60)` where it has one. */
+/** Parameters of a template (`params.X`), with the default of `|default(60)`. */
 function parametersOf({ gcode }: Macro, stage: Stage): Parameter[] {
   const found = new Map<string, string | null>()
   for (const [, key = '', , otherwise] of gcode.matchAll(
@@ -62,7 +68,7 @@ function parametersOf({ gcode }: Macro, stage: Stage): Parameter[] {
   return [...found].map(([key, otherwise]) => ({ key, otherwise, proposed: proposedFor(key, stage) }))
 }
 
-/** `param.X` of a macro file, a letter each; what it takes where none is given stands behind `:` of its `exists(…)`. */
+/** Parameters of a macro file (`param.X`, one letter each), with the default after the `:` of its `exists(…)`. */
 function parametersIn(text: string): Parameter[] {
   const found = new Map<string, string | null>()
   for (const [, key = ''] of text.matchAll(/param\.([A-Za-z])(?!\w)/g)) {
@@ -77,28 +83,28 @@ function parametersIn(text: string): Parameter[] {
 
 const rank = ({ inner, moment }: { inner: boolean; moment: Moment }): number => (inner ? 2 : moment === 'start' ? 0 : 1)
 
-/** Whether a macro homes by itself, as what begins a print does. */
+/** Whether a macro homes, as start macros do. */
 const homes = ({ gcode }: Macro): boolean => firstWords(gcode).includes('G28')
 
-/** The words that the lines of a template begin with, as a command would. */
+/** The first words of a template's lines. */
 const firstWords = (gcode: string): string[] =>
   gcode
     .toUpperCase()
     .split('\n')
     .map(line => line.trim().split(/\s/, 1)[0] ?? '')
 
-/** The first words of what macros run, each but its own name: whichever of them is a macro is called by another. */
+/** The first words of all macros' lines, except each macro's own name: macros among them are called by others. */
 function calledByOthers({ macros, delayed }: Stage): Set<string> {
   const all = [...(macros?.values() ?? []), ...(delayed?.values() ?? [])]
   return new Set(all.flatMap(({ name, gcode }) => firstWords(gcode).filter(word => word !== name)))
 }
 
-/** What can be called in a document: those that nothing else calls first, as a script would call them. */
+/** What can be called in a document: first those that nothing else calls. */
 export function callablesIn(stage: Stage, file: string | null): Callable[] {
   if (stage.firmware.flow) return file === null ? [] : [ofFile(stage, file)]
   const calls = calledByOthers(stage)
   const own = macrosIn({ macros: stage.macros, delayed: undefined }, file)
-  // What reads the numbers of a macro here shows what they do, wherever it stands.
+  // A macro that reads the numbers of a macro in this file shows their effect, wherever it is.
   const reads = ({ gcode }: Macro) => own.some(({ name }) => gcode.toUpperCase().includes(`GCODE_MACRO ${name}`))
   const readers = [...(stage.macros?.values() ?? [])].filter(macro => macro.file !== file && reads(macro))
   const numbersAlone = own.every(macro => Object.keys(macro.variables).length > 0)
@@ -112,7 +118,7 @@ export function callablesIn(stage: Stage, file: string | null): Callable[] {
   return (
     elsewhere
       .map(each => ({ ...each, moment: momentOf(each.macro.name, !each.inner && homes(each.macro)) }))
-      // What begins a print first, what others call last.
+      // Start macros first, macros called by others last.
       .sort((a, b) => rank(a) - rank(b))
       .map(({ macro, moment }) => ofMacro(stage, macro, moment))
   )
@@ -127,7 +133,7 @@ const ofMacro = (stage: Stage, macro: Macro, moment: Moment): Callable => ({
   parameters: parametersOf(macro, stage),
 })
 
-/** A macro file is called as the machine calls it: for homing, for a tool, or by its name. */
+/** A macro file is called as the machine calls it: by homing, by a tool change, or by name. */
 function ofFile({ printer }: Stage, file: string): Callable {
   const bare = file.slice(file.lastIndexOf('/') + 1).toLowerCase()
   const [, tool] = /^t(?:pre|post|free)(\d+)\.g$/.exec(bare) ?? []
@@ -138,7 +144,7 @@ function ofFile({ printer }: Stage, file: string): Callable {
   return {
     name: file,
     about: '',
-    // A tool is changed in a print that is under way.
+    // A tool changes during a print.
     moment: tool ? 'tool-change' : momentOf(bare, homed !== undefined || bare.startsWith('config')),
     before,
     join: '',
@@ -146,7 +152,7 @@ function ofFile({ printer }: Stage, file: string): Callable {
   }
 }
 
-/** The line that calls it with these values; a parameter without a value is left out. */
+/** The line that calls it with these values; parameters without a value are left out. */
 export const callOf = ({ before, join, parameters }: Callable, values: Readonly<Record<string, string>>): string =>
   [
     before,
@@ -156,11 +162,11 @@ export const callOf = ({ before, join, parameters }: Callable, values: Readonly<
     }),
   ].join(' ')
 
-/** Files that the machine runs by itself, or that only set it up. */
+/** Files that the machine runs by itself, or that only configure it. */
 const machinesOwn =
   /^(?:config.*|home(?:all|[xyz])|bed|mesh|t(?:pre|post|free)\d+|(?:deploy|retract)probe\d*|daemon|trigger\d+)\.g$/i
 
-/** What people call of all that the printer's files have: macros that no other calls first, files that the machine does not run itself. */
+/** What people call: macros that no other macro calls, and files that the machine does not run by itself. */
 export function calledByPeople(stage: Stage): Callable[] {
   const { printer } = stage
   if (stage.firmware.flow)
@@ -168,13 +174,13 @@ export function calledByPeople(stage: Stage): Callable[] {
       .filter(({ name }) => !machinesOwn.test(name.slice(name.lastIndexOf('/') + 1)))
       .map(({ name }) => ofFile(stage, name))
   const inner = calledByOthers(stage)
-  // What only keeps numbers sends nothing.
+  // A macro that only stores numbers sends nothing.
   const sends = ({ gcode }: Macro) => firstWords(gcode).some(word => /^[A-Z_]/.test(word))
   const called = [...(stage.macros?.values() ?? [])].filter(macro => !inner.has(macro.name) && sends(macro))
   return called.map(macro => ofMacro(stage, macro, momentOf(macro.name, homes(macro))))
 }
 
-/** What a document is called with at first: its first callable, as the job gives it; null where nothing in it can be called. */
+/** The default call of a document: its first callable, with the job's values; null if nothing in it can be called. */
 export function usualCall(stage: Stage, file: string | null): { call: string; moment: Moment } | null {
   const [first] = callablesIn(stage, file)
   return first ? { call: callOf(first, {}), moment: first.moment } : null

@@ -1,4 +1,5 @@
-// A plain sentence for each line of an open config: what its tags came to, what its commands did, and what its keys set.
+// Explains each line of an open config: the results of its tags, the effects of its commands, and the meaning of its
+// keys.
 
 import { type Explained, explain } from '../explain/explain.ts'
 import { explainMacro } from '../explain/macro.ts'
@@ -11,7 +12,7 @@ import type { Macro } from '../macros/config.ts'
 import type { Resolution } from '../resolve/resolution.ts'
 import { macrosIn } from './open.ts'
 
-/** `lines` are those that the rules look at, `text` is the file's own. */
+/** `lines` are those that the rules check; `text` is the file's. */
 export function explainDocument(
   text: string,
   opened: Opened,
@@ -44,7 +45,7 @@ export function explainDocument(
       return { ...each, says: times > 1 ? `${each.says} Runs ${plural(times, 'time')}.` : each.says }
     if (each.kind === 'comment' && each.says !== '') return each
     const says = sentences.get(line) ?? keySays(raws[line - 1] ?? '', macroAt(line), stage)
-    // What stands in a macro that ran and did not run itself was in a branch that was not taken.
+    // A command that did not run, in a macro that ran, was in a branch that was not taken.
     const notTaken = each.kind === 'command' && each.says !== ''
     return {
       ...each,
@@ -67,7 +68,7 @@ const headerSays = ({ name, description, renames }: Macro): string =>
     .filter(Boolean)
     .join(' ')
 
-/** A variable of a macro, with those that read it; or an included file. */
+/** Describes a macro's variable with the macros that read it, or an included file. */
 function keySays(raw: string, macro: Macro | undefined, stage: Stage): string {
   const [, name, value] = /^variable_(\w+)\s*[:=]\s*([^#]*)/.exec(raw) ?? []
   if (macro && name && value !== undefined) {
@@ -80,7 +81,7 @@ function keySays(raw: string, macro: Macro | undefined, stage: Stage): string {
   return included ? `What stands in ${included} is read here.` : ''
 }
 
-/** The macros that read a variable of another, or of their own. */
+/** The macros that read a variable. */
 function readersOf({ macros, delayed }: Stage, of: string, variable: string): string[] {
   const all = [...(macros?.values() ?? []), ...(delayed?.values() ?? [])]
   const word = new RegExp(`(?:\\.|[^\\w.])${variable}(?!\\w)`)

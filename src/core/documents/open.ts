@@ -1,4 +1,4 @@
-// A config or a macro file that is open itself: put among the printer's files, its call, and its text as lines to look at.
+// Opens a config or macro file itself: puts the text among the printer's files, and finds its call and its lines.
 import { type Line, textOfCommand } from '../gcode/line.ts'
 import { read, readLine } from '../gcode/read.ts'
 import type { Opened, Stage } from '../machine/state.ts'
@@ -6,7 +6,7 @@ import type { Trace } from '../machine/trace.ts'
 import type { Macro } from '../macros/config.ts'
 import { fileNamed, type Printer } from '../model/printer.ts'
 
-/** The printer with this text in place of the file that is open. */
+/** The printer with this text instead of the open file's. */
 export function withText<P extends Pick<Printer, 'macros' | 'configFiles' | 'macroFiles'>>(
   printer: P,
   { file }: Opened,
@@ -18,7 +18,7 @@ export function withText<P extends Pick<Printer, 'macros' | 'configFiles' | 'mac
   return { ...printer, configFiles: put(printer.configFiles), macroFiles: put(printer.macroFiles) }
 }
 
-/** The text of a config or macro file as the printer keeps it; null where it has none of this name. */
+/** The saved text of a config or macro file; null if the printer has no file with this name. */
 export function textOfDocument(
   printer: Pick<Printer, 'macros' | 'configFiles' | 'macroFiles'>,
   file: string | null,
@@ -27,16 +27,16 @@ export function textOfDocument(
   return (printer.configFiles.find(({ name }) => name === file) ?? fileNamed(printer, file))?.text ?? null
 }
 
-/** The macros that stand in this file, in the order of their lines. */
+/** The macros in this file, in order. */
 export const macrosIn = ({ macros, delayed }: Pick<Stage, 'macros' | 'delayed'>, file: string | null): Macro[] =>
   [...(macros?.values() ?? []), ...(delayed?.values() ?? [])]
     .filter(macro => macro.file === file)
     .sort((a, b) => a.line - b.line)
 
-/** Whether it is a host's: what runs in it is made by templates. */
+/** Whether the file belongs to a host, where templates make the lines. */
 const isTemplates = ({ firmware }: Stage): boolean => !firmware.flow
 
-/** The call as a line: of a macro in the open file its own, where it is headed; else the first. */
+/** The line of the call: the header of the called macro if it is in the open file, otherwise the first line. */
 export function callLine(stage: Stage, opened: Opened): Line {
   const line = readLine(opened.call)
   const macro = line.command && stage.macros?.get(line.command.name)
@@ -44,12 +44,12 @@ export function callLine(stage: Stage, opened: Opened): Line {
   return readLine(opened.call, (macro?.file === opened.file ? macro : first)?.line ?? 1)
 }
 
-/** Where a macro's template ends. */
+/** The last line of a macro's template. */
 export const lastLineOf = ({ gcode, gcodeLine }: Macro): number => gcodeLine + gcode.split('\n').length - 1
 
 /**
- * The text as lines that passages, rules and edits can look at: all lines of a macro file; of a config those in the templates that
- * ran, each with the command that came of it first. What else stands in a config says nothing to the machine while it prints.
+ * The text as lines for passages, rules and edits: all lines of a macro file; of a config, the template lines that ran,
+ * each with the first command it made. The rest of a config does not send anything to the machine.
  */
 export function documentLines(text: string, opened: Opened, stage: Stage, trace: Trace): Line[] {
   const lines = read(text)
@@ -66,7 +66,7 @@ export function documentLines(text: string, opened: Opened, stage: Stage, trace:
   return lines.map(line => {
     const { number, raw } = line
     if (!within.has(number) || raw.trim() === '' || /^\w/.test(raw)) return quiet(line)
-    // A note of the config, as one of a script: what is commented out is seen as such.
+    // A config's comment is read like a script's, so that commented-out commands are found.
     if (/^\s*#/.test(raw)) return readLine(raw.replace('#', ';'), number, line.from, line.ending)
     if (!raw.includes('{') && !raw.includes('#')) return line
     const row = ran.get(number)
@@ -78,11 +78,11 @@ export function documentLines(text: string, opened: Opened, stage: Stage, trace:
   })
 }
 
-/** `E-{retract}`: what stands there is a number only when it runs. */
+/** `E-{retract}`: the number is known only at run time. */
 const flawed = (piece: Line['pieces'][number]): boolean =>
   piece.kind === 'stray' || ('flaw' in piece && piece.flaw !== null)
 
-/** A line that says nothing by itself. */
+/** A line without a command. */
 const quiet = (line: Line): Line => ({
   ...line,
   kind: 'blank',
@@ -92,7 +92,7 @@ const quiet = (line: Line): Line => ({
   reason: null,
 })
 
-/** What a template's line came to. Its words stand elsewhere in the text, so that no edit may be made of them. */
+/** The result of a template line. Its words have no place in the text, so edits must not use them. */
 function asRun(line: Line, text: string): Line {
   const { command } = readLine(text)
   return command

@@ -1,5 +1,5 @@
-// A kept config or macro file as it is opened.
+// Describes a saved config or macro file as opened.
 import type { Opened } from '../machine/state.ts'
 
-/** A file as scripts are kept with it, the config without a name; `call` is what is usual where it is empty. */
+/** Scripts store a file by name, the main config by an empty one; an empty `call` means the default call. */
 export const openedBy = (file: string, call = ''): Opened => ({ file: file === '' ? null : file, call })

@@ -1,4 +1,4 @@
-// Findings on a line that calls a macro or a file, with the place in the machine's own files that they are about.
+// Adds to findings at a call the position in the machine's own files that they are about.
 import { check } from '../check/check.ts'
 import type { Checked, Finding } from '../check/finding.ts'
 import type { Line } from '../gcode/line.ts'
@@ -8,19 +8,19 @@ import { passagesOf } from '../script/passages.ts'
 
 type Script = Omit<Checked, 'statements' | 'rows' | 'steps'>
 
-/** A place that a finding is about; the config itself has no name. */
+/** A position in a file; the main config has no name. */
 export type FilePlace = { file: string | null; line: number }
 
-/** What a message says apart from the lines that it names. */
+/** A message without line numbers. */
 const withoutLines = (message: string): string => message.replace(/\blines? \d{1,9}/g, 'line')
 
 /**
- * The script is looked at once more as if each line of its macros stood behind it, a line of its own: what is found there again,
- * by the same check with the same words, is about that line. What can't be placed so stays as it was.
+ * Checks the script again as if each line of its macros followed it as a line of its own. A finding that the same rule
+ * repeats there with the same words belongs to that line; other findings stay as they are.
  */
 export function placed(findings: readonly Finding[], script: Script): Finding[] {
   const { lines, trace, stage, commands } = script
-  // What stands in the open file itself is told at its line already.
+  // Lines in the open file have their findings already.
   const { opened } = stage
   const elsewhere = (whence: (typeof commands)[number]['whence']) =>
     whence !== undefined && !(opened && whence.file === opened.file)
@@ -72,7 +72,7 @@ export function placed(findings: readonly Finding[], script: Script): Finding[] 
   })
 }
 
-/** A message whose other lines are named by where they stand, too. */
+/** Replaces line numbers in a message by positions in files. */
 const withLines = (message: string, named: (line: number) => string): string =>
   message.replace(/\blines? \d{1,9}(?:(?:, | and )\d{1,9}){0,20}/g, lines =>
     lines.replace(/\d{1,9}/g, number => named(Number(number))),
@@ -80,7 +80,7 @@ const withLines = (message: string, named: (line: number) => string): string =>
 
 const placeWords = ({ file, line }: FilePlace): string => `In ${file ?? 'the config'}, line ${line}`
 
-/** A command of a macro as a line that no edit is made of. */
+/** A macro's command as a line that edits must not use. */
 const lineFor = (number: number, command: Line['command'], from: number): Line => ({
   number,
   from,

@@ -1,4 +1,4 @@
-// What would keep a host from loading an open config, or has it take something else than is meant: told at its line while it is written.
+// Reports errors in an open config that would keep a host from loading it, or that it would read differently.
 
 import type { Stage } from '../machine/state.ts'
 import type { Trouble } from '../machine/trace.ts'
@@ -6,7 +6,7 @@ import { configOf } from '../macros/config.ts'
 import { treeOf } from '../macros/template/tree.ts'
 import { macrosIn } from './open.ts'
 
-/** Of the file that is open; every template in it is read, whether it is called or not. */
+/** All templates in the open file are parsed, whether they are called or not. */
 export function configProblems(stage: Stage): Trouble[] {
   const { opened, printer, firmware } = stage
   if (!opened || firmware.flow) return []

@@ -1,4 +1,4 @@
-// What the lines that call macros came to: each command that ran for them, with its sentence.
+// Lists the commands that ran for each line that calls a macro, with their sentences.
 
 import type { PlainCommand } from '../effects/run.ts'
 import { textOfCommand } from '../gcode/line.ts'
@@ -6,11 +6,11 @@ import type { Stage } from '../machine/state.ts'
 import type { Trace } from '../machine/trace.ts'
 import { explainRow } from './explain.ts'
 
-/** A line of the script, what it is, and what ran for it; `left` are those beyond the ones told. s. */
+/** A line with a call and what ran for it; `left` counts commands beyond the limit. Seconds. */
 export type Call = {
   line: number
   text: string
-  /** `file` and `at` are where it stands in the machine's own files: the config itself has no name. */
+  /** `file` and `at` are the position in the machine's own files; the main config has no name. */
   commands: { text: string; says: string; startS: number; file: string | null; at: number | null }[]
   left: number
 }
@@ -18,7 +18,7 @@ export type Call = {
 const maxCalls = 50
 const maxCommands = 400
 
-/** The calls of a script in the order in which they ran first; empty where nothing calls anything. */
+/** The calls of a script in the order of their first run. */
 export function callsOf(commands: readonly PlainCommand[], trace: Trace, stage: Stage): Call[] {
   if (!stage.macros?.size && stage.printer.macroFiles.length === 0) return []
   const calls = new Map<number, Call>()

@@ -1,4 +1,4 @@
-// A plain sentence for each line, from its command's effect, its words and the state it ran in.
+// Makes a plain sentence for each line from its command's effect, its words and the state in which it ran.
 import { recordOf } from '../effects/effects.ts'
 import type { Told } from '../effects/record.ts'
 import { lowerFirst, sayFromTable } from '../effects/table-words.ts'
@@ -12,10 +12,13 @@ import { modesAfter, modesBefore, type PlainCommand, stepsOfCommand, type Trace 
 import type { Resolution } from '../resolve/resolution.ts'
 import { sayMark } from './mark.ts'
 
-/** `moves` tells a command that moves the head, or would if it were not commented out, from every other. */
+/** `moves` is true for a command that moves the head, or would if it were not commented out. */
 export type Explained = { line: number; kind: LineKind; says: string; moves: boolean }
 
-/** One entry for each line. Comments and blanks say nothing, but for a command commented out, which says what it would do. */
+/**
+ * One entry for each line. Comments and blank lines have none, except commented-out commands, which say what they would
+ * do.
+ */
 export function explain(lines: readonly Line[], resolution: Resolution, trace: Trace, stage: Stage): Explained[] {
   const commands = trace.ran ?? []
   const runs = new Map<number, number[]>()
@@ -52,12 +55,12 @@ export function explain(lines: readonly Line[], resolution: Resolution, trace: T
     const first = rows[0] as number
     const macro = stage.macros?.get(line.command.name)
     if (macro) return sayMacro(`macro ${macro.name}`, macro.description, rows, trace, stage.opened !== undefined)
-    // What a line does by itself: its own commands, without those of the files that they ran.
+    // The line's own commands, without those of files that ran for them.
     const own = ownRows(line, withoutCalled(rows), commands)
     const says = own.map(row => {
       const command = (commands[row] as PlainCommand).command
       const does = effectOf(stage.firmware, command)?.does ?? ''
-      // Before a start script the modes are unknown, so the first command that sets one does something.
+      // Before a start script the modes are unknown, so the first command that sets one has an effect.
       const modesKnown = stage.moment !== 'start' || seen.has(does)
       seen.add(does)
       return explainRow(row, commands, trace, stage, modesKnown, rows)
@@ -65,7 +68,7 @@ export function explain(lines: readonly Line[], resolution: Resolution, trace: T
     return (says.length ? says : [explainRow(first, commands, trace, stage, true, rows)]).join(' ') + tailOf(line)
   }
 
-  /** Those that a called file or macro has not run, where there are any: a file may call as its caller does. */
+  /** The rows that no called file or macro ran, if there are any. */
   function withoutCalled(rows: readonly number[]): readonly number[] {
     const own = rows.filter(row => {
       const whence = commands[row]?.whence
@@ -74,7 +77,7 @@ export function explain(lines: readonly Line[], resolution: Resolution, trace: T
     return own.length > 0 ? own : rows
   }
 
-  /** Why a line has not run, and what it would have done. */
+  /** Why a line did not run, and what it would have done. */
   function sayNotRun(line: Line, command: Command): string {
     const table = sayFromTable(command, stage)
     if (trace.ended) return `Not reached: ${lowerFirst(table)}`
@@ -90,7 +93,7 @@ export function explain(lines: readonly Line[], resolution: Resolution, trace: T
   }
 }
 
-/** The rows of a line's own commands among all that ran for it: each once, the last time that it ran. */
+/** The rows of a line's own commands, each at its last run. */
 function ownRows(line: Line, rows: readonly number[], commands: readonly PlainCommand[]): readonly number[] {
   if (rows.length === 1 && commands[rows[0] as number]?.command.name === line.command?.name) return rows
   const own: number[] = []
@@ -106,7 +109,7 @@ function ownRows(line: Line, rows: readonly number[], commands: readonly PlainCo
   return own
 }
 
-/** What one command that ran did, whether it stands in the script or a macro made it. */
+/** Describes what one command did, in the script or from a macro. */
 export function explainRow(
   row: number,
   commands: readonly PlainCommand[],
@@ -142,7 +145,7 @@ export function explainRow(
   return recordOf(effect).says?.(told as Told<Effect & { does: never }>) ?? sayFromTable(command, stage)
 }
 
-/** A macro of this printer: how much it does, and how long that takes. */
+/** Describes a macro of this printer: how much it does, and how long it takes. */
 function sayMacro(
   name: string,
   description: string,
@@ -152,7 +155,7 @@ function sayMacro(
 ): string {
   const about = description ? ` (“${description}”)` : ''
   const [first, last] = [rows[0], rows.at(-1)]
-  // In an open document what it runs is told at its own lines.
+  // In an open document the lines describe themselves.
   if (first === undefined || last === undefined || (rows.length === 1 && inDocument)) return `Runs the ${name}${about}.`
   const took = (trace.rows.end[last] as number) - (trace.rows.start[first] as number)
   return `Runs the ${name}${about}: ${plural(rows.length - 1, 'command')}${took > 0 ? `, ${duration(took)}` : ''}.`

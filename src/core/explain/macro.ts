@@ -1,4 +1,4 @@
-// What a macro's own lines do: the branches and parameters of its template, and the commands between them.
+// Explains a macro's own lines: branches and parameters of its template, and the commands between them.
 import { sayFromTable } from '../effects/table-words.ts'
 import { specOf } from '../firmware/spec.ts'
 import { readLine, splitLines } from '../gcode/read.ts'
@@ -9,10 +9,10 @@ import { insideTag, templateParts } from '../macros/tags.ts'
 import type { MacroFile } from '../model/printer.ts'
 import { rehearseLines } from '../resolve/resolve.ts'
 
-/** A line of a macro; `depth` is how many branches and loops it stands in. */
+/** A line of a macro; `depth` is the number of branches and loops around it. */
 export type MacroLine = { number: number; text: string; says: string; depth: number }
 
-/** The lines of a host's macro. `number` counts in the whole config, where its first line is given. */
+/** The lines of a host's macro. `number` counts in the whole config if its first line is given. */
 export function explainMacro({ gcode, gcodeLine }: Macro, stage: Stage): MacroLine[] {
   let depth = 0
   return linesIn(gcode, gcodeLine).map(({ number, text }) => {
@@ -42,7 +42,7 @@ export function explainFile({ text }: MacroFile, stage: Stage): MacroLine[] {
 const linesIn = (text: string, from: number): { number: number; text: string }[] =>
   splitLines(text).flatMap(({ raw }, i) => (raw.trim() ? [{ number: from + i, text: raw.trimEnd() }] : []))
 
-/** `set x = params.X|default(60)|float`: the name, the key, and what stands for it where the line that calls doesn't give it. */
+/** Reads `set x = params.X|default(60)|float`: name, key and default. */
 function givenIn(tag: string): { name: string; key: string; otherwise: string | undefined } | null {
   const [, name, key, rest] = /^set\s+(\w+)\s*=\s*params\.(\w+)(?!\w)(.*)$/s.exec(tag) ?? []
   if (!name || !key || rest === undefined) return null
@@ -87,10 +87,13 @@ function sayPlain(text: string, stage: Stage): string {
   return macro ? `Runs the macro ${macro.name}.` : sayFromTable(command, stage)
 }
 
-/** What in a host's macros can't be worked out when each is called by itself: its line in the config, and why. */
+/**
+ * A part of a host's macro that can't be evaluated when the macro is called by itself: its line in the config, and the
+ * reason.
+ */
 export type MacroTrouble = NonNullable<Trouble['inConfig']>
 
-/** Each once, by its line; troubles that only parameters of a call would settle are among them. */
+/** Each once, by line, including those that a call's parameters would solve. */
 export function troublesIn(stage: Stage): MacroTrouble[] {
   const found = new Map<string, MacroTrouble>()
   const all = new Map([...(stage.macros ?? []), ...(stage.delayed ?? [])])

@@ -1,4 +1,4 @@
-// What our own comment lines say: settings, guards, made passages, keep marks.
+// Explains our own comment lines: settings, guards, made passages, keep marks.
 
 import { plain } from '../format.ts'
 import { guardLine, settingLine } from '../formula/marks.ts'
@@ -46,7 +46,7 @@ function sayGuard(guard: NonNullable<ReturnType<typeof guardLine>>, runs: boolea
     : `Otherwise, these lines run when ${guard.condition}.${now}`
 }
 
-/** A line that stands wholly in another program's signs. */
+/** Describes a line that consists of a slicer's placeholders. */
 function sayForeign({ raw }: Line, runs: boolean | undefined): string {
   const branch = branchIn(insideOf(raw.trim()))
   if (!branch) return 'Another program fills this in; nothing of it is known here.'

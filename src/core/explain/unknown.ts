@@ -1,4 +1,4 @@
-// Commands of a script that nobody here knows: where they stand, and what their comments and names suggest that they do.
+// Finds unknown commands of a script: their lines, and what their comments and names suggest.
 import { families } from '../firmware/families.ts'
 import { type FamilyName, specNamed } from '../firmware/spec.ts'
 import { type Command, commentOf, type Line } from '../gcode/line.ts'
@@ -8,22 +8,22 @@ import type { TaughtCommand, TaughtEffect } from '../model/taught.ts'
 /** An unknown command: its lines, the comments beside it, and the command to teach if they are right. */
 export type Unknown = { name: string; lines: number[]; comment: string; proposed: TaughtCommand }
 
-/** The other families that have a command of this name. */
+/** The other families that have a command with this name. */
 export const familiesWith = (name: string, but: FamilyName): FamilyName[] =>
   Object.values(families)
     .filter(family => family.family !== but && specNamed(family, name))
     .map(({ family }) => family)
 
-/** Whether neither this family nor another has the name, nor a macro of the printer. */
+/** Whether no family and no macro of the printer has the name. */
 const isUnknown = (name: string, { firmware, macros }: Stage): boolean =>
-  // Nearly all are known to the family, which is looked up first.
+  // Checked first, because nearly all names are in the family's table.
   !specNamed(firmware, name) &&
   !macros?.has(name) &&
-  // A command whose place a macro took goes on under the name that the macro gave it.
+  // A command replaced by a macro can still be called by the name that the macro gave it.
   ![...(macros?.values() ?? [])].some(({ renames }) => renames === name) &&
   familiesWith(name, firmware.family).length === 0
 
-/** What is written about a command, and what it then most likely does; the most telling first. */
+/** What comments say about a command, with the likely effect; most specific first. */
 const clues: readonly (readonly [RegExp, TaughtEffect])[] = [
   [/\b(?:turn|switch)\w* off\b|\bdisabl/, 'harmless'],
   [/\b(?:led|leds|light|lights|lamp|beep|buzzer|sound|tone|tune|music|fan|blower|exhaust|filter)\b/, 'light-sound-fan'],
@@ -52,26 +52,26 @@ const clues: readonly (readonly [RegExp, TaughtEffect])[] = [
   ],
 ]
 
-/** Seconds that a comment tells: `about 20 s`, `2 min`. */
+/** The seconds in a comment: `about 20 s`, `2 min`. */
 function secondsIn(comment: string): number {
   const found = /(?<![\d.])(\d{1,9}(?:\.\d{1,9})?)\s{0,9}(s|sec|secs|seconds?|min|minutes?)\b/i.exec(comment)
   if (!found) return 0
   return Number(found[1]) * (found[2]?.toLowerCase().startsWith('m') ? 60 : 1)
 }
 
-/** More of a comment than this tells nothing more. */
+/** Limit for the length of a comment. */
 const maxSaid = 200
 
-/** What a command most likely does, from what is written beside it and from its own words. */
+/** The likely effect of a command, from its comment and its name. */
 export function effectToldBy(comment: string, name: string): TaughtEffect {
   const words = `${comment.slice(0, maxSaid)} ${name.slice(0, maxSaid).replaceAll('_', ' ')}`.toLowerCase()
   return clues.find(([clue]) => clue.test(words))?.[1] ?? 'opaque'
 }
 
-/** A line's comment without the signs that frame a heading. */
+/** A line's comment without decoration. */
 const wordsOf = (line: Line): string => commentOf(line).replace(/^[\s;=#*-]+|[\s=#*-]+$/g, '')
 
-/** What a line's comment says; where it has none, what the comment on the line above says. */
+/** The comment of a line; without one, the comment on the line above. */
 function saidAt(lines: readonly Line[], at: number): string {
   const own = wordsOf(lines[at] as Line)
   const above = lines[at - 1]
@@ -87,7 +87,7 @@ function* commandsOf(lines: readonly Line[]): Generator<[at: number, line: Line,
   }
 }
 
-/** The commands of a script that are not known, each once, in the order of their lines. */
+/** The unknown commands of a script, each once, in order. */
 export function unknownIn(lines: readonly Line[], stage: Stage): Unknown[] {
   const found = new Map<string, Unknown>()
   for (const [at, line, command] of commandsOf(lines)) {

@@ -1,14 +1,14 @@
-// Scripts that share a box, where the program that makes the print files has fewer boxes than there are moments.
+// Joins scripts that share a box, if the slicer has fewer boxes than there are moments.
 import { changeMoments, type Moment, momentWords } from '../model/moment.ts'
 import { boxFor, type Vocabulary } from '../model/vocabulary.ts'
 
-/** In a box that several share, scripts stand in the order in which they run. */
+/** In a shared box scripts are in the order in which they run. */
 const order: readonly Moment[] = [...changeMoments, 'before-layer', 'layer-change']
 
-/** One script of each moment, as it is exported. */
+/** An exported script of one moment. */
 export type Exported = { moment: Moment; name: string; text: string }
 
-/** The boxes into which more than one of these scripts goes, each with its scripts in one text. */
+/** The boxes with more than one of these scripts, each with its scripts in one text. */
 export function sharedBoxes<E extends Exported>(
   vocabulary: Pick<Vocabulary, 'moments'>,
   scripts: readonly E[],

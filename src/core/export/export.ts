@@ -1,4 +1,4 @@
-// A script as it is taken away: as it stands, in plain numbers, in a vocabulary's words, or as macros of the machine's own.
+// Exports a script: unchanged, in plain numbers, with a vocabulary's placeholders, or as macros.
 
 import { specOf, unitOf } from '../firmware/spec.ts'
 import { listed } from '../format.ts'
@@ -26,8 +26,9 @@ import { type Call, callIn, callLine } from './macro-writer.ts'
 import { type Back, type Otherwise, otherwiseIn, traceOf } from './proof.ts'
 
 /**
- * Plain numbers hold for one job, so there is a file for each. A vocabulary's words hold for all; where `decided`, what it
- * can't say is decided for each job. Macros come with the line that calls them, in our values and in each vocabulary.
+ * Plain numbers apply to one job, so there is a file for each. Placeholders apply to all jobs; with `decided`, parts
+ * that the vocabulary can't express are decided for each job. Macros come with the line that calls them, in our values
+ * and in each vocabulary.
  */
 export type Form =
   | { kind: 'as-it-is' }
@@ -39,8 +40,8 @@ export type Ending = 'as-it-is' | 'lf' | 'crlf'
 export type Wish = { form: Form; comments: boolean; ending: Ending }
 
 /**
- * A file: what tells it from the others, its text, what in it can't be said so, and its size in bytes. It has been read back and
- * rehearsed for every job: `otherwise` tells where it does not do what the script does, and is empty where it does.
+ * An exported file: its name among the others, its text, the parts that can't be expressed, and its size in bytes. It
+ * was read back and rehearsed for every job: `otherwise` lists the differences from the script.
  */
 export type Taken = {
   name: string
@@ -48,13 +49,13 @@ export type Taken = {
   untranslatable: Untranslatable[]
   bytes: number
   otherwise: Otherwise[]
-  /** Of macros the line that calls them, in our values; null otherwise. */
+  /** For macros, the line that calls them, in our values; otherwise null. */
   call: string | null
-  /** Where the program has no box for its moment: which one it goes into, in a sentence. */
+  /** If the slicer has no box for the moment: a sentence with the box to use. */
   box: string | null
 }
 
-/** `tail` is what stays whatever is left out; `back` is how the machine or the program takes the file, for each job. */
+/** `tail` is kept whatever is left out; `back` is how the machine or the slicer reads the file, for each job. */
 type Said = {
   name: string
   text: string
@@ -64,7 +65,7 @@ type Said = {
   back: (text: string) => Back[]
 }
 
-/** The files of a script, one or several, for the jobs of these settings, each proven. */
+/** Exports a script as one or several files for the jobs of these settings, each read back and compared. */
 export function exportScript(
   text: string,
   settings: readonly [RehearsalInput, ...RehearsalInput[]],
@@ -85,7 +86,7 @@ export function exportScript(
   })
 }
 
-/** Where a script goes whose own box the program lacks, in a sentence; null where it has one, or none that would do. */
+/** A sentence with the replacement of a missing box; null if the slicer has the box, or no replacement. */
 function otherBox(vocabulary: Vocabulary, moment: Moment): string | null {
   const found = boxFor(vocabulary, moment)
   return found && found.where !== 'own'
@@ -93,7 +94,7 @@ function otherBox(vocabulary: Vocabulary, moment: Moment): string | null {
     : null
 }
 
-/** A text as a machine takes it, whatever of ours is left in it. */
+/** A text as a machine reads it, ignoring our language. */
 const sent = (script: Stage, text: string, more: Partial<Stage> = {}): Back[] => [
   { text, script, stage: { ...script, ...more, asSent: true } },
 ]
@@ -168,7 +169,7 @@ function filesIn(text: string, settings: readonly [RehearsalInput, ...RehearsalI
   }
 }
 
-/** The machine with a config's macros besides its own. */
+/** The machine with a config's macros added. */
 function withConfig(stage: Stage, config: string): Stage {
   const macros = `${stage.printer.macros ?? ''}\n${config}`
   const printer = { ...stage.printer, macros }
@@ -181,13 +182,15 @@ function withConfig(stage: Stage, config: string): Stage {
   }
 }
 
-/** The machine with a file besides its own; one of the same name gives way to it. */
+/** The machine with a file added; it replaces one of the same name. */
 const withFile = (stage: Stage, file: MacroFile): Stage => ({
   ...stage,
   printer: { ...stage.printer, macroFiles: [file, ...(stage.printer.macroFiles ?? [])] },
 })
 
-/** The line that calls a macro, in our words and in each vocabulary, as comments; and what a vocabulary leaves to the macro. */
+/**
+ * The line that calls a macro, in our values and in each vocabulary, as comments; and what a vocabulary can't express.
+ */
 function callsIn(call: Call, vocabularies: readonly Vocabulary[], stage: Stage) {
   const scope = scopeOf(worldOf(stage), stage.job.firstTool, new Map())
   const said = vocabularies.map(each => ({
@@ -206,7 +209,7 @@ function callsIn(call: Call, vocabularies: readonly Vocabulary[], stage: Stage) 
   const left = said.flatMap(({ from, left: names }): Untranslatable[] =>
     names.length ? [{ line: 1, what: `${listed(names)} in the call from ${from}: the macro’s own number holds` }] : [],
   )
-  /** The call as each vocabulary says it, where it says all of it: then it does the same for every job. */
+  /** The call in each vocabulary that can express all of it: it must do the same for every job. */
   const back = (stages: readonly Stage[], machine: (script: Stage) => Stage): Back[] =>
     said.flatMap(({ vocabulary, line, left: names }) =>
       names.length > 0
@@ -235,7 +238,7 @@ function inWords(text: string, stage: Stage, vocabulary: Vocabulary, decided?: D
     : { text: said, untranslatable }
 }
 
-/** The script with each value turned into what its letter takes in so many words: another program knows no units. */
+/** The script with every value explicitly converted to its letter's unit, because slicers know no units. */
 function explicitUnits(text: string, stage: Stage): string {
   const lines = read(text)
   const edits = resolve(lines, stage).worths.flatMap(({ line: number, from, to, formula, unit }): Edit[] => {
@@ -263,7 +266,7 @@ function decidedFor(text: string, stage: Stage): Decided {
   }
 }
 
-/** Numbers in place of values, and of guards only the branch that runs. Our own marks go; other comments stay. */
+/** Replaces values by numbers, and guards by the branch that runs. Our marks are removed; other comments stay. */
 function plainFor(text: string, stage: Stage): Translated {
   const lines = read(text)
   const { worths, skipped, guards, problems } = resolve(lines, stage)
@@ -271,7 +274,7 @@ function plainFor(text: string, stage: Stage): Translated {
   const kept = lines.flatMap(line => {
     if (skipped.has(line.number) || dead.has(line.number) || line.kind === 'mark') return []
     let raw = line.raw
-    // From the end, so that places before stay where they are.
+    // From the end, so that earlier offsets stay valid.
     for (const { from, to, text: number } of worths.filter(worth => worth.line === line.number).reverse()) {
       const at = raw.lastIndexOf('@', from - line.from)
       raw = raw.slice(0, at) + number + raw.slice(to - line.from)
@@ -281,7 +284,10 @@ function plainFor(text: string, stage: Stage): Translated {
   return { text: kept.join(''), untranslatable: problems.map(({ line, why }) => ({ line, what: why })) }
 }
 
-/** Without comments and blank lines, for displays and boards of little memory; what our marks say is needed, and stays. */
+/**
+ * Removes comments and blank lines, for displays and boards with little memory. Our marks stay, because they are
+ * needed.
+ */
 export function withoutComments(text: string): string {
   return read(text)
     .flatMap(line => {

@@ -1,11 +1,11 @@
-// A script as a macro for a host's config file, and the line that calls it.
+// Exports a script as a macro for a host's config file, with the line that calls it.
 
 import type { Stage } from '../machine/state.ts'
 import type { Moment } from '../model/moment.ts'
 import type { Untranslatable } from '../vocabulary/to-ours.ts'
 import { type Call, type Dialect, givenFor, writeBody } from './macro-writer.ts'
 
-/** The config section, the line that calls it in our values, and what can't be said so. */
+/** The config section, the line that calls it in our values, and what can't be expressed. */
 export type HostMacro = { config: string; call: Call; untranslatable: Untranslatable[] }
 
 const names: Record<Moment, string> = {
@@ -32,7 +32,7 @@ const template: Dialect = {
     if (name === 'clamp') return `([[${values[0]}, ${values[1]}]|max, ${values[2]}]|min)`
     if (name === 'remainder') return `((${values[0]}) % (${values[1]}))`
     if (name === 'floor' || name === 'ceil') return `((${values[0]})|round(0, '${name}'))`
-    // Halves go up, as they do here; the host’s own rounding sends them to the even number.
+    // Halves are rounded up, as in our language; the host's own rounding goes to the even number.
     if (name === 'round') return `((${values[0]} + 0.5)|round(0, 'floor'))`
     return `((${values[0]})|${name})`
   },
@@ -44,7 +44,7 @@ const template: Dialect = {
   truth: holds => (holds ? '1 == 1' : '1 == 0'),
   inLine: (expression, digits) =>
     digits === 0 ? `{(${expression} + 0.5)|round(0, 'floor')|int}` : `{(${expression})|round(${digits})}`,
-  // A display would show 10.0 for 10.
+  // A display would show 10.0 instead of 10.
   message: parts =>
     parts
       .map(part => {
@@ -65,7 +65,7 @@ const template: Dialect = {
   taken: /[{}]/,
 }
 
-/** Writes a script of this stage as one macro. A comment line stays one; comments behind commands go. */
+/** Writes a script as one macro. Comment lines stay; comments after commands are removed. */
 export function toHostMacro(text: string, stage: Stage): HostMacro {
   const { lines, parameters, untranslatable } = writeBody(text, stage, template)
   const name = names[stage.moment]

@@ -1,4 +1,4 @@
-// A script as macro files for a board that runs them: one for the moment, or one for each tool that is taken.
+// Exports a script as macro files for a board: one for the moment, or one for each tool of a tool change.
 
 import type { Stage } from '../machine/state.ts'
 import type { Moment } from '../model/moment.ts'
@@ -6,13 +6,13 @@ import type { MacroFile } from '../model/printer.ts'
 import type { Untranslatable } from '../vocabulary/to-ours.ts'
 import { type Call, callLine, type Dialect, givenFor, writeBody } from './macro-writer.ts'
 
-/** A file, the line that calls it in our values, what it is made for, and what in it can't be said so. */
+/** A file, the line that calls it in our values, its stage, and what can't be expressed. */
 export type MacroFileMade = MacroFile & { call: Call; stage: Stage; untranslatable: Untranslatable[] }
 
-/** Letters that a call can give values under: those that mean nothing else in it. */
+/** Letters that a call can use for values: those without another meaning. */
 const letters = [...'ABCDEFHIJKLOQRSUVWXYZ']
 
-/** An expression in its brackets, with so many decimals; a name or number by itself as it is. */
+/** An expression in brackets, rounded to some decimals; a name or number alone stays as it is. */
 function rounded(expression: string, digits: number): string {
   if (/^[\w.]+$/.test(expression) && digits > 0) return `{${expression}}`
   const times = 10 ** digits
@@ -32,7 +32,7 @@ const conditional: Dialect = {
   and: '&&',
   or: '||',
   truth: String,
-  // A board takes as many decimals as there are; whole degrees and speeds are whole here too.
+  // A board accepts any number of decimals; degrees and speeds are whole numbers.
   inLine: (expression, digits) => (digits > 0 ? `{${expression}}` : rounded(expression, 0)),
   message: parts => {
     const joined = parts.map(part =>
@@ -54,13 +54,13 @@ const conditional: Dialect = {
 const nameOf = (moment: Moment, tool: number | null): string =>
   tool === null ? `prelude-${moment}.g` : `prelude-tool-${tool}.g`
 
-/** Writes a script of this stage as macro files; a tool change has one for each tool of the printer. */
+/** Writes a script as macro files; a tool change has one for each tool of the printer. */
 export function toMacroFiles(text: string, stage: Stage): MacroFileMade[] {
   if (stage.moment !== 'tool-change') return [fileFor(text, stage, null)]
   return stage.printer.tools.map((_, tool) => fileFor(text, changingTo(stage, tool), tool))
 }
 
-/** The stage with a change to this tool, from the one that begins or else from another. */
+/** The stage with a change to this tool, from the first tool or, if that is the same, a different one. */
 export function changingTo(stage: Stage, tool: number): Stage {
   const { job } = stage
   const from = tool !== job.firstTool ? job.firstTool : tool === 0 ? 1 : 0

@@ -1,4 +1,4 @@
-// Writes a script as a macro in a machine's own language: values become parameters, settings variables, guards branches.
+// Writes a script in a macro language: values become parameters, settings variables, guards branches.
 import { specOf, type Unit, unitOf } from '../firmware/spec.ts'
 import { evaluate, type Quantity, settingValue } from '../formula/evaluate.ts'
 import { guardLine, inText, settingLine } from '../formula/marks.ts'
@@ -17,52 +17,52 @@ import type { Has } from '../vocabulary/their-words.ts'
 import type { Untranslatable } from '../vocabulary/to-ours.ts'
 import { toTheirs } from '../vocabulary/to-theirs.ts'
 
-/** How a macro language says things. Texts go in and come out as they stand in a line. */
+/** How a macro language writes things. Texts are as they appear in a line. */
 export type Dialect = {
   /** A parameter or setting within an expression. */
   variable: (name: string) => string
   call: (name: string, values: readonly string[]) => string
   choose: (condition: string, so: string, otherwise: string) => string
-  /** Whether two numbers are the same, as near as they are here. */
+  /** Whether two numbers are equal, with our tolerance. */
   same: (one: string, other: string) => string
   not: (condition: string) => string
   and: string
   or: string
   truth: (holds: boolean) => string
-  /** A worked out number within a command, with so many decimals at most. */
+  /** A calculated number in a command, with at most this many decimals. */
   inLine: (expression: string, digits: number) => string
-  /** A text with worked out numbers in it, as a display is to show it. */
+  /** A text with calculated numbers, for a display. */
   message: (parts: readonly MessagePart[]) => string
-  /** A comment line as it may stand there. */
+  /** A comment line, adapted to the language. */
   comment: (line: string) => string
-  /** A setting's line; `again` where a variable of that name is there already. */
+  /** A setting's line; `again` if the variable exists already. */
   set: (name: string, value: string, again: boolean) => string
   when: (condition: string) => string
   otherwiseWhen: (condition: string) => string
   otherwise: string
-  /** What closes a branch; null where its indentation does. */
+  /** The line that closes a branch; null if indentation does. */
   end: string | null
-  /** Whether a variable that a branch makes is gone behind it: then it is made before. */
+  /** Whether a variable made in a branch ends with the branch: then it is made before the branch. */
   blocksKeep: boolean
-  /** Whether comments may stand behind commands. */
+  /** Whether comments may follow commands. */
   comments: boolean
-  /** Signs that a command must not have, for the language takes them for its own; null where a script may have them too. */
+  /** Characters with a meaning in the language, which a command must not contain; null if scripts may contain them. */
   taken: RegExp | null
 }
 
 export type MessagePart = { text: string } | { expression: string; digits: number }
 
-/** A parameter: its name, the formula that it is called with, and what it is for the job at hand. */
+/** A parameter: its name, the formula for the call, and its value for the present job. */
 export type Parameter = { name: string; formula: string; standard: number }
 
 export type Body = { lines: string[]; parameters: Parameter[]; untranslatable: Untranslatable[] }
 
-/** The lines of a script in a dialect, the parameters they need, and what can't be said so. */
+/** The lines of a script in a dialect, its parameters, and what can't be expressed. */
 export function writeBody(text: string, stage: Stage, dialect: Dialect): Body {
   const script = read(text)
   const half = halfGuards(script.map(({ raw }) => raw))
   const writer = new Writer(stage, dialect)
-  // A guard without its partner has no effect, and stays as the comment that it is.
+  // A guard without a partner has no effect and stays a comment.
   const lines = script.flatMap(line =>
     half.has(line.number) ? [dialect.comment(line.raw.trim())] : writer.write(line),
   )
@@ -73,14 +73,14 @@ export function writeBody(text: string, stage: Stage, dialect: Dialect): Body {
   }
 }
 
-/** The line that calls a macro: what it begins with, and each parameter as it is given there, in our values. */
+/** The line that calls a macro: its start, and each parameter in our values. */
 export type Call = { head: string; given: readonly string[] }
 
 export const callLine = ({ head, given }: Call): string => [head, ...given].join(' ')
 
 /**
- * The line that calls a macro in a vocabulary's words. What the vocabulary can't say is left out, so that what the macro has for it
- * holds; those are named in `left`.
+ * The line that calls a macro in a vocabulary's placeholders. What the vocabulary can't express is left out, so the
+ * macro's default applies; `left` names those parameters.
  */
 export function callIn({ head, given }: Call, vocabulary: Vocabulary, has: Has): { line: string; left: string[] } {
   const left: string[] = []
@@ -93,7 +93,7 @@ export function callIn({ head, given }: Call, vocabulary: Vocabulary, has: Has):
   return { line: [head, ...said].join(' '), left }
 }
 
-/** A parameter's value in our words, for the line that calls the macro. */
+/** A parameter's value in our language, for the call. */
 export const givenFor = ({ formula }: Parameter): string =>
   /^-?[\d.]+$/.test(formula) ? formula : /^\w+$/.test(formula) ? `@${formula}` : `@(${formula})`
 
@@ -102,9 +102,9 @@ const operators: Record<string, string> = { Below: '<', AtMost: '<=', Above: '>'
 class Writer {
   readonly parameters = new Map<string, Parameter>()
   readonly untranslatable: Untranslatable[] = []
-  /** Lines that make variables which a branch is to set. */
+  /** Lines that make variables which a branch will set. */
   readonly early: string[] = []
-  /** Settings that stand above, with what they are worth for the job at hand; null where that is not known. */
+  /** The settings above, with their values for the present job; null if unknown. */
   private readonly settings = new Map<string, Quantity | null>()
   private depth = 0
   private line = 0
@@ -124,7 +124,7 @@ class Writer {
     return '0'
   }
 
-  /** A value as a parameter: the same one each time it is used. */
+  /** The parameter for a value; the same one each time. */
   private parameter(formula: string): string {
     const name = formula
       .toLowerCase()
@@ -218,7 +218,7 @@ class Writer {
     return kind === 'Condition' ? this.condition(first, text) : this.expression(first, text)
   }
 
-  /** One line of the script as lines of the macro, each as far right as its guards and its own beginning want it. */
+  /** One line of the script as lines of the macro, indented by its guards and its own indentation. */
   write(line: Line): string[] {
     const { raw } = line
     this.line = line.number
@@ -274,7 +274,7 @@ class Writer {
       )
       .join('')
     if (dialect.taken?.test(plain)) this.cannot('curly brackets, which a macro takes for its own')
-    // Indentation means something where it closes branches, and nothing elsewhere.
+    // Indentation matters only where it closes branches.
     const own = (dialect.end === null ? written : written.trimStart()).trimEnd()
     return [dialect.comments && comment ? `${own} ${comment}` : own]
   }
