@@ -279,7 +279,7 @@ class Writer {
     return [dialect.comments && comment ? `${own} ${comment}` : own]
   }
 
-  /** A piece of a line with its values as expressions, each turned into what its letter takes. */
+  /** A piece of a line with its values as expressions, each converted to its letter's unit. */
   private partsOf(text: string, unit: Unit | null): MessagePart[] {
     return [...inText(text)].map((part): MessagePart => {
       if (part.kind === 'plain') return { text: part.text }

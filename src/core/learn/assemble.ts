@@ -1,4 +1,5 @@
-// A printer from what was told of it: the best known of each field, over what is usual for such a machine.
+// Assembles a printer from learned fields: the best known value of each field, on top of usual values for such a
+// machine.
 import * as v from 'valibot'
 import { type Answers, firstTool, printerFrom, usualAnswers, usualFieldsOf } from '../model/new-printer.ts'
 import { Printer } from '../model/printer.ts'
@@ -10,10 +11,10 @@ type Fields = Map<string, Told>
 
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b)
 const placeOf = ({ file, line }: Told): string => (file ? `${file}${line ? `, line ${line}` : ''}` : 'no file')
-/** How a value is shown in a question. */
+/** A value in a question. */
 const shown = (value: unknown): string => (Array.isArray(value) ? value.join(' to ') : String(value))
 
-/** `tools.*.retractMm` goes for each tool. */
+/** `tools.*.retractMm` applies to each tool. */
 function spread(told: readonly Told[]): Told[] {
   const numbers = told.flatMap(({ field }) => {
     const number = /^tools\.(\d+)\./.exec(field)?.[1]
@@ -27,13 +28,16 @@ function spread(told: readonly Told[]): Told[] {
   )
 }
 
-/** Of each field the best known; of two that are known alike the later one, and where both are said, a question. */
+/**
+ * The best known value of each field. Of two that are equally well known the later one counts, and if both are stated,
+ * a question is asked.
+ */
 function best(told: readonly Told[], asks: Ask[]): Fields {
   const fields: Fields = new Map()
   for (const each of told) {
     const before = fields.get(each.field)
     if (before && weight[before.how] > weight[each.how]) continue
-    // A file that says a thing twice means the later one; two files that differ contradict each other.
+    // A file that states a field twice means the later value; two different files contradict each other.
     if (
       before &&
       before.how === each.how &&
@@ -56,7 +60,7 @@ function best(told: readonly Told[], asks: Ask[]): Fields {
 
 type Json = { [key: string]: unknown } | unknown[]
 
-/** Puts a value at a way such as `tools.0.nozzleMm`; what is missing on the way is made. */
+/** Sets a value at a path such as `tools.0.nozzleMm`, creating missing parts. */
 function put(target: Json, way: string, value: unknown): void {
   const parts = way.split('.')
   let at: Json = target
@@ -75,7 +79,7 @@ const valueAt = (target: unknown, way: string): unknown =>
 const spanOf = (fields: Fields, field: string): [number, number] | null =>
   (fields.get(field)?.value as [number, number] | undefined) ?? null
 
-/** What the usual figures hang on, from what is known. */
+/** The answers that usual values depend on, from the known fields. */
 function answersFrom(fields: Fields): Answers {
   const value = <T>(field: string, otherwise: T): T => (fields.has(field) ? (fields.get(field)?.value as T) : otherwise)
   const wide = (axis: 'x' | 'y', otherwise: number) => {
@@ -102,7 +106,7 @@ function answersFrom(fields: Fields): Answers {
   }
 }
 
-/** What is asked of a figure that nobody said: how it is measured. */
+/** The question for a number that no file states: how to measure it. */
 const measuring: Readonly<Record<string, string>> = {
   'heaters.nozzle.secondsTo200':
     'How many seconds does the nozzle take from a cold room to 200 °C? Send M104 S200 and watch the clock.',
@@ -124,22 +128,22 @@ function usualTold(printer: Printer, fields: Fields): Told[] {
 }
 
 /**
- * A printer with these fields put in, and where each comes from; what the schema says against it where no printer can have them.
- * `base` is left as it is.
+ * A printer with these fields and their sources, or the schema's issues if no printer can have them. `base` is not
+ * changed.
  */
 export function withTold(base: Printer, told: readonly Told[]): v.SafeParseResult<typeof Printer> {
-  // Two tools that have one offset between them would stay so in a structured clone.
+  // Two tools may share one offset object, and a structured clone would keep that.
   const made: Json = JSON.parse(JSON.stringify(base))
-  // The wider first, so that what is told of a part stands over what is told of the whole.
+  // Shorter paths first, so that a part's value is set after the whole's.
   for (const { field, value } of [...told].sort((a, b) => a.field.length - b.field.length))
     put(made, field, structuredClone(value))
   return v.safeParse(Printer, { ...made, sources: { ...base.sources, ...sourcesOf(told) } })
 }
 
-/** `usual` is what such a machine has where nothing is told. */
+/** `usual` is the printer without any learned field. */
 export type Assembled = { printer: Printer; usual: Printer; told: Told[]; asks: Ask[]; passedOver: PassedOver[] }
 
-/** The printer that fits what was told. A value that no printer can have is passed over with its reason. Never throws. */
+/** The printer with all learned fields. Impossible values are skipped with the reason. Never throws. */
 export function assemble(all: readonly Told[]): Assembled {
   const asks: Ask[] = []
   const passedOver: PassedOver[] = []
@@ -176,7 +180,7 @@ export function assemble(all: readonly Told[]): Assembled {
   }
 }
 
-/** The told field that an issue of the schema is about. */
+/** The learned field that caused a schema issue. */
 function wrongField(issues: readonly v.BaseIssue<unknown>[], fields: Fields): Told | null {
   for (const issue of issues) {
     const way = (issue.path ?? []).map(({ key }) => String(key)).join('.')
@@ -188,6 +192,6 @@ function wrongField(issues: readonly v.BaseIssue<unknown>[], fields: Fields): To
   return null
 }
 
-/** What a printer keeps of where its fields come from; of texts only that they are there. */
+/** The sources of fields to store with a printer; for texts only that they exist. */
 const sourcesOf = (told: readonly Told[]): Printer['sources'] =>
   Object.fromEntries(told.map(({ field, how, file, line }) => [field, { how, file, line }]))

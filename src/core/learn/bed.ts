@@ -1,23 +1,25 @@
-// The bed's extent, where files give only limits: from a mesh that lies in its middle, or from how far the head goes.
+// Finds the bed's extent if files give only limits: from a mesh centred on it, or from the reach.
 import type { Span } from '../model/printer.ts'
 import type { Notes, Place } from './findings.ts'
 
-/** Beds are sold in whole centimetres; limits go a little beyond. */
+/** Beds have whole centimetres, and limits are slightly larger. */
 const roundMm = 10
 
-/** From 0, or about 0 where the origin is in the middle, to the last whole centimetre within the reach. */
+/** From 0, or centred on 0, to the last whole centimetre within the reach. */
 export function bedFromReach([low, high]: Span): Span {
   const half = Math.floor(Math.min(-low, high) / roundMm) * roundMm
-  // As far to the left as to the right: the origin is in the middle.
+  // A symmetric reach means that the origin is at the centre.
   if (low < 0 && -low > high * 0.7 && half > 0) return [-half, half]
   const right = Math.floor(high / roundMm) * roundMm
   return right > 0 ? [0, right] : [low, high]
 }
 
-/** A mesh may lie off the middle, where the probe does not reach: what it tells must be near what the reach tells. */
+/**
+ * A mesh may be off-centre, because the probe does not reach everywhere: its result must be close to the reach's, mm.
+ */
 const doubtMm = 10
 
-/** The bed from 0 on that a probed area lies in the middle of; null where it seems to lie off the middle. */
+/** The bed, from 0, whose centre is that of a probed area; null if the area seems to be off-centre. */
 export function bedAroundMesh([first, last]: Span, reach: Span): Span | null {
   const right = first + last
   const [low, high] = bedFromReach(reach)
@@ -26,7 +28,7 @@ export function bedAroundMesh([first, last]: Span, reach: Span): Span | null {
     : null
 }
 
-/** A bed of which only the reach is known: what is proposed, and that it be measured. `source` is what its owner calls the file. */
+/** Proposes a bed from the reach alone, and asks to measure it. `source` is the file's name. */
 export function tellBedFromReach(
   notes: Notes,
   axis: 'x' | 'y',

@@ -1,4 +1,4 @@
-// What each command of a card's configuration tells of the machine.
+// What each command of a card's config files says about the machine.
 import { type Command, commentOf, hasLetter, numberOf, numbersOf, textOf } from '../gcode/line.ts'
 import { read } from '../gcode/read.ts'
 import type { Span } from '../model/printer.ts'
@@ -13,7 +13,7 @@ export const rowsOf = ({ name, text }: GivenFile): Row[] =>
     line.command ? [{ command: line.command, place: { file: name, line: line.number }, comment: commentOf(line) }] : [],
   )
 
-/** What is gathered before it can be told. */
+/** Values that are collected before fields can be set. */
 export class Gathered {
   readonly limits: Partial<Record<'x' | 'y' | 'z', { low?: number; high?: number; place: Place }>> = {}
   mesh: { x: Span; y: Span; place: Place } | null = null
@@ -50,7 +50,7 @@ const limits: Reader = ({ command, place }, _notes, { limits: found }) => {
   }
 }
 
-/** What the probe's kind number says of how it works. */
+/** The kind of probe by its type number. */
 const probeKinds: Readonly<Record<number, 'touch' | 'inductive' | null>> = { 9: 'touch', 11: 'inductive' }
 
 const probe: Reader = ({ command, place }, notes, gathered) => {
@@ -110,7 +110,7 @@ const passed =
 
 const wiring = passed('How the machine is wired and its motors are driven.')
 
-/** What each command of a configuration tells. */
+/** The reader of each command. */
 const readers: Readonly<Record<string, Reader>> = {
   M550: ({ command, place }, notes) => notes.state('name', textOf(command, 'P'), place),
   M208: limits,
@@ -213,7 +213,7 @@ const undecided: Reader = ({ command, place }, notes) =>
     `“${command.name.toLowerCase()}” is decided while the machine runs. All of its lines are read as if they held.`,
   )
 
-/** Tells what a line of a configuration says; of one that says nothing, why. */
+/** Reads a line of a config file, or records why it says nothing. */
 export function readRow(row: Row, notes: Notes, gathered: Gathered): void {
   const { name } = row.command
   const reader = readers[name] ?? (conditional.test(name) ? undecided : otherwise)

@@ -1,12 +1,12 @@
-// What stands in a host's config, by section and key, with the place of each.
+// The values of a host's config, by section and key, each with its position.
 import type { Section } from '../macros/config-sections.ts'
 import type { Place } from './findings.ts'
 
 type Found = { text: string; place: Place }
 
-/** A config by section and key, with the place of each. */
+/** A config by section and key, with the position of each value. */
 export class ConfigFigures {
-  /** Sections by their header in small letters; of a key given twice the later one counts. */
+  /** Sections by header in lower case; of a repeated key the later one counts. */
   private readonly sections = new Map<string, { place: Place; keys: Map<string, Found> }>()
   private readonly used = new Set<string>()
   private readonly usedKeys = new Set<string>()
@@ -31,7 +31,7 @@ export class ConfigFigures {
     return this.sections.get(section)?.place ?? { file: '', line: 1 }
   }
 
-  /** Section names that fit, in the order of the files. */
+  /** Names of sections that match, in the order of the files. */
   named(fits: RegExp): string[] {
     const names = [...this.sections.keys()].filter(name => fits.test(name))
     for (const name of names) this.used.add(name)
@@ -50,7 +50,7 @@ export class ConfigFigures {
     return found && Number.isFinite(value) ? { value, place: found.place } : null
   }
 
-  /** `30, 30`, or one number that goes for both. */
+  /** `30, 30`, or one number for both. */
   pair(section: string, key: string): { value: [number, number]; place: Place } | null {
     const found = this.text(section, key)
     const [x, y = x, more] = (found?.text ?? '').split(',').map(each => Number(each.trim() || Number.NaN))
@@ -58,7 +58,7 @@ export class ConfigFigures {
     return Number.isFinite(x) && Number.isFinite(y) ? { value: [x, y], place: found.place } : null
   }
 
-  /** Sections that nothing was read from, and of the others the keys that nothing was. */
+  /** Sections from which nothing was read, and the unread keys of the others. */
   unused(): { name: string; place: Place; keys: string[] | null }[] {
     return [...this.sections].flatMap(([name, { place, keys }]): ReturnType<ConfigFigures['unused']> => {
       if (!this.used.has(name)) return [{ name, place, keys: null }]

@@ -1,4 +1,4 @@
-// How a machine moves, from a host's config: limits, reach, bed, homing.
+// Learns motion from a host's config: limits, reach, bed, homing.
 import type { Span } from '../model/printer.ts'
 import { bedAroundMesh, tellBedFromReach } from './bed.ts'
 import type { ConfigFigures } from './config-figures.ts'
@@ -6,7 +6,7 @@ import type { Notes, Place } from './findings.ts'
 
 const axisNames = ['x', 'y', 'z'] as const
 
-/** How far the head goes, where straight axes say it. */
+/** The reach of straight axes. */
 export type StraightReach = { x: Span | null; y: Span | null }
 
 export function motion(config: ConfigFigures, notes: Notes): StraightReach {
@@ -78,7 +78,7 @@ function straightReach(config: ConfigFigures, notes: Notes): StraightReach {
     const low = config.number(section, 'position_min')
     if (!high) continue
     if (axis === 'z') {
-      // Below the bed there is no place to go, though a host allows it so that the height can be set.
+      // A host allows positions below the bed only for setting the height.
       if (low && low.value < 0)
         notes.derive('reach.z', [0, high.value], high.place, `it may go to ${low.value}, but the bed is at 0`)
       else notes.state('reach.z', [low?.value ?? 0, high.value], high.place)

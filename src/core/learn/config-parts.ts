@@ -1,4 +1,4 @@
-// What a machine has, from a host's config: probe, tools, heaters, chamber, and what else a script may ask for.
+// Learns a machine's parts from a host's config: probe, tools, heaters, chamber, and further features.
 import { bedAroundMesh, bedFromReach } from './bed.ts'
 import type { ConfigFigures } from './config-figures.ts'
 import type { StraightReach } from './config-motion.ts'
@@ -6,7 +6,7 @@ import type { Notes, Place } from './findings.ts'
 import { guessProbeKind } from './probe-kind.ts'
 import { ofBlock, secondsCooling, secondsTo } from './warming.ts'
 
-/** A probe’s section, and which kind it is; null where that can’t be told. */
+/** A probe's section with the probe's kind; null if the kind is unknown. */
 function probeSection(config: ConfigFigures): { name: string; kind: 'touch' | 'inductive' | 'nozzle' | null } | null {
   const [touch] = config.named(/touch$/)
   if (touch) return { name: touch, kind: 'touch' }
@@ -67,7 +67,7 @@ function grid(config: ConfigFigures, notes: Notes, reach: StraightReach): void {
     notes.derive('probe.insetMm', Math.min(...insets), first.place, 'from the bed’s edge to the mesh’s first point')
 }
 
-/** A point: down to the bed, up again, as often as it samples, and the way to the next one. */
+/** Seconds for a point: down, up, as often as it samples, and the travel to the next point. */
 function secondsPerPoint(config: ConfigFigures, name: string, notes: Notes, place: Place): void {
   const given = (section: string, key: string, otherwise: number) => config.number(section, key)?.value ?? otherwise
   const speed = given(name, 'speed', 5)
@@ -145,7 +145,7 @@ export function tools(config: ConfigFigures, notes: Notes): void {
 
 const byBlock = 'from its power, what its block takes to warm, and what it loses'
 
-/** A heater whose figures the host keeps: its power and its block. */
+/** A heater with a model in the config: its power and its block. */
 function blockOf(config: ConfigFigures, section: string) {
   const power = config.number(section, 'heater_power')
   const capacity = config.number(section, 'block_heat_capacity')
@@ -192,7 +192,7 @@ export function besides(config: ConfigFigures, notes: Notes): void {
   const [light] = config.named(/^neopixel |^led |^dotstar /)
   if (light) features.push('lights')
   if (config.has('fan')) features.push('part_fan')
-  // A fan by a name of its own may be asked for by it.
+  // Guards can ask for a fan with its own name.
   const fans = config.named(/^fan_generic /).map(name => name.slice('fan_generic '.length))
   features.push(...fans.filter(name => /^[a-z][a-z_]*$/.test(name)))
   if (features.length)

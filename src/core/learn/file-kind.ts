@@ -1,4 +1,4 @@
-// What sort of text a file is, by what stands in it; its name only where that leaves it open.
+// Finds what kind of file a text is, by its content; by its name only if the content is ambiguous.
 
 import { rawLines, read } from '../gcode/read.ts'
 import { looksLikeConfig } from '../macros/config.ts'
@@ -10,25 +10,25 @@ export type Sorted = { kind: Kind } | { kind: null; why: string }
 /** Sections that only a host's config has. */
 const hostSection =
   /^\[(?:printer|include |mcu\b|stepper_|extruder|heater_bed|probe|bed_mesh|gcode_macro |delayed_gcode )/
-/** What a host writes down while it runs, line for line. */
+/** Lines of a host's log. */
 const hostLog = /^(?:Stats \d|MCU '|=+ Config file =+|Start printer at )/
 
-/** Commands that set a machine up, by which a macro-file machine's own files are known. */
+/** Commands that configure a machine, which identify the files of macro-file firmware. */
 const settingUp = /^\s*(?:M(?:208|307|350|558|563|569|574|584|669|671|906|950)\b|G31\b)/
-/** Names that such a machine gives to files with a meaning. */
+/** File names with a fixed meaning on such a machine. */
 export const knownMacroFile =
   /^(?:config|homeall|home[xyz]|bed|mesh|deployprobe|retractprobe|tpre\d+|tpost\d+|tfree\d+|pause|resume|cancel|stop|sleep|start)\.g$/i
 
-/** What a terminal puts before a line that came from the machine. */
+/** A terminal's prefix for lines from the machine. */
 const fromMachine =
   /^\s*(?:\d{4}-\d{2}-\d{2}[ T])?(?:\[?\d{1,2}:\d{2}:\d{2}[\d.,]*\]?\s*(?:[-:|]\s*)?)?(?:(?:Recv|Send|echo):\s*|(?:>>>|<<<|<|>)\s*|\/\/\s*)*/i
-/** A line of a report without what a terminal puts before it. */
+/** A line of a report without the terminal's prefix. */
 export const plainReportLine = (raw: string): string => raw.replace(fromMachine, '').trim()
 
 const settingOfReport = /^(?:M(?:92|200|201|203|204|205|206|207|218|301|304|420|851|900)\b|G29 W\b)/
 const wordOfReport = /^(?:FIRMWARE_(?:NAME|VERSION):|Cap:[A-Z_]+:|Soft endstops|area:\{|M203:)/i
 
-/** A row of heights of a mesh: two or more signed decimals. */
+/** A row of mesh heights: two or more signed decimals. */
 export const meshRow = (raw: string): number[] | null => {
   const words = raw
     .trim()
@@ -42,7 +42,7 @@ export const meshRow = (raw: string): number[] | null => {
 
 const bare = (name: string): string => name.slice(name.lastIndexOf('/') + 1)
 
-/** Never throws. What can't be told apart says why, in a sentence. */
+/** Never throws. If the kind is unclear, the reason is a sentence. */
 export function kindOf({ name, text }: GivenFile): Sorted {
   if (text.trim() === '') return { kind: null, why: 'The file is empty.' }
   const raws = rawLines(text)
@@ -64,7 +64,7 @@ export function kindOf({ name, text }: GivenFile): Sorted {
     return { kind: 'macro-file' }
   if (raws.filter(raw => meshRow(plainReportLine(raw))).length >= 2) return { kind: 'mesh' }
   const lines = read(text).filter(({ kind }) => kind !== 'blank' && kind !== 'comment')
-  // A settings report without its terminal's signs: settings, and nothing that moves.
+  // A settings report without prefixes: settings, and no moves.
   const moves = lines.some(({ command }) => command && /^G(?:[0-3]|28)$/.test(command.name))
   if (!moves && plain.filter(line => settingOfReport.test(line)).length > 2) return { kind: 'report' }
   const commands = lines.filter(({ command }) => command && /^(?:[GMT]-?\d|[A-Z]+_[A-Z])/.test(command.name))
@@ -73,7 +73,7 @@ export function kindOf({ name, text }: GivenFile): Sorted {
   return { kind: null, why: 'Nothing in it tells of a printer: no config, no settings report, no G-code.' }
 }
 
-/** Whether a file tells of a machine, and is nothing that a person would open as a script. */
+/** Whether a file describes a machine and is not a script. */
 export function describesMachine(file: GivenFile): boolean {
   const { kind } = kindOf(file)
   return (

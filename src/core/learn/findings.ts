@@ -1,23 +1,25 @@
-// What reading files tells of a printer: fields with where they come from, what to ask, and what was passed over with its reason.
+// Results of reading files: fields with their sources, questions, and skipped lines with the reason.
 import type { HowKnown } from '../model/printer.ts'
 import type { TaughtCommand } from '../model/taught.ts'
 
 export type GivenFile = { name: string; text: string }
 export type Place = { file: string; line: number }
 
-/** How a field can be known from files. */
+/** How a field is known from files. */
 export type How = Exclude<HowKnown, 'measured'>
 
-/** One field of a printer; `field` is its way in the schema, as `tools.0.nozzleMm`. File and line are null where no file says it. */
+/**
+ * A field of a printer; `field` is its path, such as `tools.0.nozzleMm`. File and line are null if no file states it.
+ */
 export type Told = { field: string; value: unknown; file: string | null; line: number | null; how: How; why?: string }
 
-/** What no file answers for certain, with what is proposed; `key` is the field that the answer is for, where it is for one. */
+/** A question that no file answers for certain, with a proposal; `key` is the field of the answer, if it is for one. */
 export type Ask = { key: string; question: string; proposed: unknown }
 
-/** `line` is null where the whole file is passed over. */
+/** `line` is null for a whole file. */
 export type PassedOver = { file: string; line: number | null; why: string }
 
-/** Collects what one reader finds. */
+/** Collects the results of one reader. */
 export class Notes {
   readonly told: Told[] = []
   readonly asks: Ask[] = []
@@ -36,17 +38,17 @@ export class Notes {
     })
   }
 
-  /** A file says it. */
+  /** Records a field that a file states. */
   state(field: string, value: unknown, place: Place): void {
     this.put('stated', field, value, place)
   }
 
-  /** It follows from what a file says: why, in half a sentence. */
+  /** Records a field that follows from a file, with the reason in half a sentence. */
   derive(field: string, value: unknown, place: Place, why: string): void {
     this.put('derived', field, value, place, why)
   }
 
-  /** What is usual for such a machine; a place where a file gives a hint. */
+  /** Records a usual value, with the position of a hint if there is one. */
   guess(field: string, value: unknown, why: string, place: Place | null = null): void {
     this.put('guessed', field, value, place, why)
   }

@@ -1,4 +1,4 @@
-// Learn a printer: a proposal from whatever files a machine or its owner has, each field with where it comes from.
+// Learns a printer: proposes a description from the files of a machine, each field with its source.
 import type { Printer } from '../model/printer.ts'
 import type { TaughtCommand } from '../model/taught.ts'
 import { assemble } from './assemble.ts'
@@ -15,19 +15,19 @@ export type { Ask, GivenFile, PassedOver, Told } from './findings.ts'
 
 export type Learned = {
   printer: Printer
-  /** What a machine of this kind has where nothing is told. */
+  /** The printer without any learned field. */
   usual: Printer
   told: Told[]
   asks: Ask[]
-  /** Commands of the scripts that are not known here, as they would be taught. */
+  /** Unknown commands of the scripts, ready to be taught. */
   taught: TaughtCommand[]
   passedOver: PassedOver[]
 }
 
-/** So much of one file is read; configs of 2 MB are mostly logs. */
+/** Limit for the characters read from one file: larger configs are mostly logs. */
 const longestFile = 1_000_000
 
-/** Two files of one name are told apart by a number. */
+/** Files with equal names get a number. */
 function namedApart(files: readonly GivenFile[]): GivenFile[] {
   const seen = new Map<string, number>()
   return files.map(({ name, text }) => {
@@ -38,8 +38,8 @@ function namedApart(files: readonly GivenFile[]): GivenFile[] {
 }
 
 /**
- * A printer from files in any order: a host's config, a board's reports, files of a card, meshes, scripts, a printer of ours.
- * What can't be used is passed over with its reason. Never throws.
+ * Proposes a printer from files in any order: a host's config, a board's reports, a card's files, meshes, scripts, a
+ * printer in our format. Unusable files are skipped with the reason. Never throws.
  */
 export function learnPrinter(given: readonly GivenFile[]): Learned {
   const notes = new Notes()
@@ -80,7 +80,7 @@ export function learnPrinter(given: readonly GivenFile[]): Learned {
   }
 }
 
-/** As the contract has it: the same for the terminal and the API. */
+/** The public JSON (docs/contract.md), the same for the terminal and the API. */
 export const learnedAnswer = ({ printer, told, asks, taught, passedOver }: Learned) => ({
   printer,
   told,

@@ -1,11 +1,11 @@
-// A printer from a host's config: its sections, in the files that it includes, and what the host saved at its end.
+// Learns a printer from a host's config: sections, included files, and the part that the host saved.
 import { includedBy, type Section, sectionsOf } from '../macros/config-sections.ts'
 import { ConfigFigures } from './config-figures.ts'
 import { homing, motion } from './config-motion.ts'
 import { bedHeater, besides, chamber, probing, tools } from './config-parts.ts'
 import type { GivenFile, Notes } from './findings.ts'
 
-/** A config's own file first: the one that no other includes, and of several such the one that describes the machine. */
+/** The main file first: one that no other includes, and of several such the one that describes the machine. */
 function rootFirst(files: readonly GivenFile[]): GivenFile[] {
   const included = new Set(
     files.flatMap(file => includedBy(file.text, files).flatMap(({ name }) => (name === file.name ? [] : name))),
@@ -19,7 +19,7 @@ function rootFirst(files: readonly GivenFile[]): GivenFile[] {
   return [...files].sort((a, b) => (weights.get(b) ?? 0) - (weights.get(a) ?? 0))
 }
 
-/** Why a section says nothing that a rehearsal needs. */
+/** Why a section has nothing that a rehearsal needs. */
 const passedSections: [RegExp, string][] = [
   [/^mcu|^board_pins|^resonance_tester|^static_digital|^duplicate_pin/, 'How the machine is wired.'],
   [/^temperature_sensor|^thermistor|^adc_temperature/, 'A sensor that nothing here waits for.'],
@@ -28,7 +28,7 @@ const passedSections: [RegExp, string][] = [
 ]
 const passedOtherwise = 'Nothing that a rehearsal needs.'
 
-/** So many keys are named; the others are counted. */
+/** Limit of keys that are named. */
 const maxKeys = 6
 
 function passOver(config: ConfigFigures, notes: Notes): void {
@@ -45,7 +45,7 @@ function passOver(config: ConfigFigures, notes: Notes): void {
   }
 }
 
-/** Reads the files as one config. Files that no `[include]` names are taken in too, and that is said. */
+/** Reads the files as one config. Files that no `[include]` names are read too, with a note. */
 export function readConfigFiles(files: readonly GivenFile[], notes: Notes): void {
   const [root, ...others] = rootFirst(files)
   if (!root) return
@@ -54,7 +54,7 @@ export function readConfigFiles(files: readonly GivenFile[], notes: Notes): void
   const extra = others.filter(({ name }) => !included.has(name))
   const all = [...first.sections]
   const described = first.sections.some(({ header }) => header === 'printer')
-  /** Files that are read: each once, also where several of the others include it. */
+  /** Files already read, so that each is read once although several include it. */
   const done = new Set(included)
   const another = ({ name, text }: GivenFile) => described && !included.has(name) && /^\[printer\]/m.test(text)
   for (const file of extra) {
@@ -108,7 +108,7 @@ function twice(sections: readonly Section[], root: string, notes: Notes): void {
   for (const { header, file, line, saved } of sections) {
     const key = `${file} ${header}`
     const before = seen.get(key)
-    // What the host saved stands there a second time by its nature.
+    // The host saves such sections a second time.
     if (before !== undefined && !saved && !/^include /.test(header))
       notes.pass(
         { file: file ?? root, line },

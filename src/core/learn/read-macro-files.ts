@@ -1,4 +1,4 @@
-// A printer from the files on its board's card: its configuration, its homing, its tools' files.
+// Learns a printer from the files on its board's card: config, homing files, tool files.
 import { numberOf, numbersOf } from '../gcode/line.ts'
 import type { Span } from '../model/printer.ts'
 import { bedAroundMesh, tellBedFromReach } from './bed.ts'
@@ -77,7 +77,7 @@ function probing({ probe: its, mesh, zSpeed }: Gathered, notes: Notes): void {
   notes.derive('homing.speedMmS.z', its.speed, its.place, 'Z is homed with the probe')
 }
 
-/** What M307 says of a heater; null where it says neither rates nor a gain. */
+/** The heater model in an M307; null if it has neither rates nor a gain. */
 function figuresIn({ command }: Row) {
   const [rate, cooling, gain, time, delay] = ['R', 'K', 'A', 'C', 'D'].map(letter => numbersOf(command, letter)[0])
   const power = numbersOf(command, 'E')[0] ?? 1.35
@@ -130,7 +130,7 @@ function heaters(gathered: Gathered, notes: Notes): void {
 const fileNamed = (files: readonly GivenFile[], name: string): GivenFile | undefined =>
   files.find(file => bare(file.name) === name)
 
-/** Speeds from the moves to the end stops; the place from the last moves that are no such. */
+/** Speeds from the moves to the end stops, the position from the last other moves. */
 function homing(files: readonly GivenFile[], notes: Notes): void {
   const whole = fileNamed(files, 'homeall.g')
   const order = whole && homingOrder(whole)
@@ -159,7 +159,7 @@ function homing(files: readonly GivenFile[], notes: Notes): void {
   }
 }
 
-/** The order in which a file sends the axes to their end stops; Z that is probed comes last. Null where it leaves one out. */
+/** The order in which a file homes the axes; a probed Z comes last. Null if an axis is missing. */
 function homingOrder(file: GivenFile): ('x' | 'y' | 'z')[] | null {
   const order: ('x' | 'y' | 'z')[] = []
   for (const { command } of rowsOf(file)) {
@@ -171,7 +171,7 @@ function homingOrder(file: GivenFile): ('x' | 'y' | 'z')[] | null {
   return order.length === 3 ? order : null
 }
 
-/** Where a tool’s own file goes farthest off the bed, its dock stands. */
+/** A tool's dock is where its own file moves farthest from the bed. */
 function docks(files: readonly GivenFile[], { limits: found }: Gathered, notes: Notes): void {
   const spots: { name: string; x: number; y: number; z: number }[] = []
   let first: Place | null = null
@@ -194,6 +194,6 @@ function docks(files: readonly GivenFile[], { limits: found }: Gathered, notes: 
   if (first) notes.derive('spots', spots, first, 'where the tools’ files go beside the bed')
 }
 
-/** Names of places have letters only: a, b, … z, aa. */
+/** Names of spots have letters only: a, b, … z, aa. */
 const letters = (number: number): string =>
   (number >= 26 ? letters(Math.floor(number / 26) - 1) : '') + String.fromCharCode(97 + (number % 26))

@@ -1,4 +1,4 @@
-// A printer from a mesh report, and from a printer’s file in our open form.
+// Learns a printer from a mesh report, and from a printer in our format.
 import * as v from 'valibot'
 import { rawLines } from '../gcode/read.ts'
 import { sentenceOf } from '../model/issues.ts'
@@ -6,7 +6,7 @@ import { Printer } from '../model/printer.ts'
 import { meshRow, plainReportLine } from './file-kind.ts'
 import type { GivenFile, Notes } from './findings.ts'
 
-/** A grid of heights: how many points there are, and that they are kept. */
+/** A grid of heights: the number of points, and that meshes are saved. */
 export function readMesh({ name, text }: GivenFile, notes: Notes): void {
   const rows = rawLines(text).flatMap((raw, i) => {
     const row = meshRow(plainReportLine(raw))
@@ -22,10 +22,10 @@ export function readMesh({ name, text }: GivenFile, notes: Notes): void {
   notes.derive('storedMesh', true, place, 'there is a mesh')
 }
 
-/** What of a printer is told field by field; the rest goes as it is. */
+/** Fields that are compared separately; the others are taken as they are. */
 const wholeFields = Object.keys(Printer.entries) as (keyof typeof Printer.entries)[]
 
-/** A printer as we write it, alone or in a list of several, of which the first is taken. */
+/** A printer in our format, alone or the first in a list. */
 export function readExport({ name, text }: GivenFile, notes: Notes): void {
   let json: unknown
   try {

@@ -1,4 +1,4 @@
-// A printer from what a board says of itself: its reply to M115, its settings (M503), its soft limits (M211) and its kept mesh.
+// Learns a printer from a board's reports: the reply to M115, settings (M503), soft limits (M211) and the saved mesh.
 import { identify } from '../firmware/identify.ts'
 import { type Command, numberOf } from '../gcode/line.ts'
 import { rawLines, readLine } from '../gcode/read.ts'
@@ -39,7 +39,7 @@ const accelerations: Reader = (command, place, notes) => {
   notes.state('accelerationMmS2.retract', numberOf(command, 'R'), place)
 }
 
-/** What each setting tells; of those that a rehearsal has no use for, why. */
+/** The reader of each setting, or the reason why a rehearsal does not need it. */
 const settings: Readonly<Record<string, Reader>> = {
   M92: passed('Steps for each millimetre: a rehearsal counts in millimetres.'),
   M203: perAxis('highestSpeedMmS'),
@@ -92,7 +92,7 @@ const settings: Readonly<Record<string, Reader>> = {
 }
 const passedSettings = /^M(?:149|150|210|250|255|281|413|425|493|569|593|6[67]\d|7\d\d|9\d\d)$/
 
-/** `X-4.00 Y-6.00 Z0.00` as places. */
+/** `X-4.00 Y-6.00 Z0.00` as coordinates. */
 function placesIn(text: string): Partial<Record<'x' | 'y' | 'z', number>> {
   const found = [...text.matchAll(/([xyz]):? ?([+-]?\d{1,6}(?:\.\d{1,6})?)/gi)]
   return Object.fromEntries(found.map(each => [(each[1] as string).toLowerCase(), Number(each[2])]))
@@ -105,7 +105,7 @@ function spansBetween(low: ReturnType<typeof placesIn>, high: ReturnType<typeof 
   })
 }
 
-/** The soft limits: the reach, as far as the board looks at them. */
+/** The soft limits, which are the reach. */
 function softLimits(line: string, place: Place, notes: Notes): boolean {
   if (!/^Soft endstops/i.test(line)) return false
   const [low = '', high = ''] = line.split(/Max:/i)
@@ -116,7 +116,7 @@ function softLimits(line: string, place: Place, notes: Notes): boolean {
   return true
 }
 
-/** `area:{full:{min:{…},max:{…}},work:{…}}`: how far the head goes, and the bed. */
+/** `area:{full:{min:{…},max:{…}},work:{…}}`: the reach and the bed. */
 function area(line: string, place: Place, notes: Notes): boolean {
   if (!line.startsWith('area:')) return false
   const [full = '', work = ''] = line.split('work:')
@@ -129,7 +129,7 @@ function area(line: string, place: Place, notes: Notes): boolean {
   return true
 }
 
-/** Abilities that say something of the machine itself. */
+/** Abilities that say something about the machine itself. */
 const abilityFields: Readonly<Record<string, (on: boolean) => [string, unknown] | null>> = {
   Z_PROBE: on => (on ? null : ['probe', null]),
   LEVELING_DATA: on => ['storedMesh', on],
@@ -156,14 +156,14 @@ function identification(text: string, lines: readonly string[], file: string, no
     guessProbeKind(notes, 'touch', 'it has a probe; its kind is not said', placeOf(/^Cap:Z_PROBE:/))
 }
 
-/** Lines that tell nothing and are no setting: what the terminal or the board says in between. */
+/** Lines without settings, from the terminal or the board. */
 const between = /^(?:ok\b|[A-Z]\d+$|;|$|start$|busy|T:|X:|G21\b|G20\b|M149\b|UUID|M115|Unknown)/
 
-/** The line within which a report ends that was not copied whole; −1 where it ends as it should. */
+/** The line in which an incomplete report ends; −1 for a complete one. */
 const cutOffAt = (text: string, lines: readonly string[]): number =>
   /[\r\n]$/.test(text) || lines.some(line => /^ok\b/.test(line)) ? -1 : lines.length - 1
 
-/** Reads a report, whole or in part. */
+/** Reads a report, complete or in part. */
 export function readReport({ name, text }: GivenFile, notes: Notes): void {
   const lines = rawLines(text).map(plainReportLine)
   identification(text, lines, name, notes)

@@ -1,5 +1,5 @@
-// A printer from the scripts that somebody runs on it: how far they go, the places beside the bed that they visit, the heat that they
-// take for granted, and commands that nobody here knows.
+// Learns a printer from its scripts: their extent, the spots beside the bed, assumed temperatures, and unknown
+// commands.
 
 import { unknownIn } from '../explain/unknown.ts'
 import { families } from '../firmware/families.ts'
@@ -13,20 +13,20 @@ import { axes, offBedMm, type Printer } from '../model/printer.ts'
 import { type Round, rehearseScript } from '../round.ts'
 import type { GivenFile, How, Notes, Place } from './findings.ts'
 
-/** What a name says of when a script runs. */
+/** The moment of a script by its file name. */
 const momentOf = (name: string): Moment => (/end|after|finish|stop/i.test(name) ? 'end' : 'start')
 
-/** Who says how far the printer goes: without anybody, scripts are believed. */
+/** The fields known so far. If no file states the reach, scripts are believed. */
 export type Known = ReadonlyMap<string, { how: How; file: string | null; line: number | null }>
 
-/** Where nobody said how far it goes, the rehearsal must not be held up by a guess. */
+/** Reach for the rehearsal if it is unknown, so that a guess does not limit it, mm. */
 const beyondMm = 2000
-/** So much filament in one place is a purge, and no prime. */
+/** An extrusion in place of this length is a purge, mm. */
 const purgeMm = 5
-/** So many strokes one way and the other are a wipe. */
+/** This many strokes back and forth are a wipe. */
 const wipeStrokes = 4
 
-/** Which firmware scripts are written for, by whose table has most of their commands; null where several have as many. */
+/** The family whose table has most of the scripts' commands; null in a tie. */
 export function familyFor(files: readonly GivenFile[]): FamilyName | null {
   const names = files.flatMap(({ text }) => read(text).flatMap(({ command }) => (command ? [command.name] : [])))
   const counts = Object.values(families)
@@ -130,7 +130,7 @@ function heat({ trace }: Round, file: GivenFile, printer: Printer, known: Known,
   }
 }
 
-/** Off the bed: filament that is extruded in one place falls into a bucket; strokes one way and back go over a brush. */
+/** Spots beside the bed: an extrusion in place is into a bucket, strokes back and forth are over a brush. */
 function places(steps: readonly Step[], lineOf: (step: Step) => Place, printer: Printer, notes: Notes): void {
   const off = ({ to }: Step) => offBedMm(printer, to.x, to.y) > 0.5
   const told = new Set(printer.spots.map(({ name }) => name.split('_')[0]))
@@ -166,7 +166,7 @@ function places(steps: readonly Step[], lineOf: (step: Step) => Place, printer: 
     )
 }
 
-/** Whether the second goes on in the first one’s way. */
+/** Whether the second move continues the direction of the first. */
 function straightOn(a: Step, b: Step): boolean {
   const dot = (a.to.x - a.from.x) * (b.to.x - b.from.x) + (a.to.y - a.from.y) * (b.to.y - b.from.y)
   return dot > 0

@@ -1,19 +1,19 @@
-// How long a heater takes, from the figures that firmware keeps of it.
+// Calculates warm-up times from the heater models in firmware settings.
 
-/** The room in which it begins, °C. */
+/** Room temperature, °C. */
 const roomC = 20
 
 /**
- * A heater as firmware models it. `riseCS`: °C/s at full power in a cold room; `lossCS(overC)`: °C/s that it loses so far over the
- * room; `delayS` until warmth is seen.
+ * A heater as firmware models it. `riseCS`: °C/s at full power at room temperature; `lossCS(overC)`: °C/s lost at
+ * `overC` above the room; `delayS`: delay until warmth is measured.
  */
 export type HeaterFigures = { riseCS: number; lossCS: (overC: number) => number; delayS: number }
 
 const stepS = 0.1
-/** Nobody waits longer for a heater. */
+/** Limit for a warm-up time. */
 const longestS = 4 * 3600
 
-/** Seconds from a room at 20 °C to this heat at full power; null where it never gets there. */
+/** Seconds from 20 °C to a temperature at full power; null if the heater never reaches it. */
 export function secondsTo({ riseCS, lossCS, delayS }: HeaterFigures, targetC: number): number | null {
   let overC = 0
   for (let s = 0; s < longestS; s += stepS) {
@@ -25,7 +25,7 @@ export function secondsTo({ riseCS, lossCS, delayS }: HeaterFigures, targetC: nu
   return null
 }
 
-/** Seconds to cool from one heat to another in that room, with the heater off; null where it would take hours. */
+/** Seconds to cool from one temperature to another with the heater off; null if it takes hours. */
 export function secondsCooling({ lossCS }: HeaterFigures, fromC: number, toC: number): number | null {
   let overC = fromC - roomC
   for (let s = 0; s < longestS; s += stepS) {
@@ -35,21 +35,21 @@ export function secondsCooling({ lossCS }: HeaterFigures, fromC: number, toC: nu
   return null
 }
 
-/** From power, W, what it takes to warm the block, J/°C, and what it loses to the room, W/°C: dT/dt = (P − h·ΔT) / C. */
+/** From power, W, heat capacity of the block, J/°C, and loss to the room, W/°C: dT/dt = (P − h·ΔT) / C. */
 export const ofBlock = (powerW: number, capacityJC: number, lossWC: number): HeaterFigures => ({
   riseCS: powerW / capacityJC,
   lossCS: overC => (lossWC * overC) / capacityJC,
   delayS: 0,
 })
 
-/** From a rate of heating, °C/s, and one of cooling, °C/s at 100 °C over the room, which grows by a power. */
+/** From a heating rate, °C/s, and a cooling rate, °C/s at 100 °C above the room, which grows by a power. */
 export const ofRates = (heatingCS: number, coolingCS: number, power: number, delayS: number): HeaterFigures => ({
   riseCS: heatingCS,
   lossCS: overC => coolingCS * (overC / 100) ** power,
   delayS,
 })
 
-/** From the rise at full power for ever, °C, and the time constant, s. */
+/** From the final temperature rise at full power, °C, and the time constant, s. */
 export const ofGain = (gainC: number, timeS: number, delayS: number): HeaterFigures => ({
   riseCS: gainC / timeS,
   lossCS: overC => overC / timeS,

@@ -1,13 +1,13 @@
-// The whole print as JSON for other programs (contract.md). Names and shapes are fixed.
+// Makes the public JSON of a whole print (docs/contract.md). Names and shapes are fixed.
 import { findingsAnswer } from '../answer.ts'
 import type { Finding } from '../check/finding.ts'
 import { type Situation, total } from './situation.ts'
 import type { WholePrint } from './whole.ts'
 
-/** A finding with the situation in which it comes first. */
+/** A finding with the first situation that has it. */
 export type FoundIn = { finding: Finding; situation: Situation }
 
-/** All that would go wrong, each once, with the first situation in which it does. */
+/** All findings, each once, with the first situation that has it. */
 export function foundIn({ situations }: Pick<WholePrint, 'situations'>): FoundIn[] {
   const seen = new Set<string>()
   return situations.flatMap(situation =>
@@ -27,7 +27,7 @@ const place = ({ moment, change, layer }: Situation) => ({
   layer,
 })
 
-/** Seconds, mm³, g; money in the materials' own currency; layers from 1; seconds and volumes of one time. */
+/** Seconds, mm³, g; money in the materials' currency; layers from 1. Seconds and volumes are for one occurrence. */
 export function wholePrintAnswer(print: WholePrint) {
   const { situations, changes, changeS, purgedG, towerG, cost } = print
   return {

@@ -1,5 +1,5 @@
-// What the print itself does between two scripts, as far as the next one can tell: where the nozzle is, what is hot, what is
-// counted; and around a change what the print file has there.
+// The state between two scripts, after the print itself has run: position, temperatures, modes; and around a tool
+// change the slicer's own moves.
 import { read } from '../gcode/read.ts'
 import { stateAfter } from '../machine/after.ts'
 import { aimBed, aimNozzle, setToolHeat } from '../machine/heaters.ts'
@@ -55,7 +55,7 @@ export function printed(state: MachineState, stage: Stage, { tool, layer, z, sec
   return stateAfter(trace, oozeOf(trace, now), now)
 }
 
-/** The machine after lines that the program that makes the print file has there itself. */
+/** The state after lines that the slicer itself writes there. */
 export function moved(state: MachineState, stage: Stage, lines: string): MachineState {
   const now: Stage = { ...stage, from: state }
   const { trace } = rehearseLines(read(lines), now)

@@ -1,4 +1,4 @@
-// What all changes of a print together cost: time, filament and money.
+// The total cost of all tool changes of a print: time, filament and money.
 import { materialOf } from '../machine/state.ts'
 import { purgeOf } from '../model/changes.ts'
 import { towerOf } from '../model/job.ts'
@@ -6,11 +6,11 @@ import { isChangeMoment } from '../model/moment.ts'
 import type { PrintSetting, Situation } from './situation.ts'
 import { ofAll, purgedBy, purgeMm3, towerMm3 } from './tower.ts'
 
-/** Whether a situation is of a change within the print. */
+/** Whether a situation belongs to a tool change within the print. */
 export const isOfChange = ({ moment, change }: Pick<Situation, 'moment' | 'change'>): boolean =>
   isChangeMoment(moment) && change !== null && change.from !== change.to
 
-/** Seconds; g, of what scripts extrude and of what goes into the tower; and both in money. */
+/** Seconds; g extruded by scripts and g in the tower; and the cost of both. */
 export function costsOf(situations: readonly Situation[], setting: PrintSetting) {
   const { job, printer } = setting
   const ofChanges = situations.filter(isOfChange)
@@ -29,7 +29,7 @@ export function costsOf(situations: readonly Situation[], setting: PrintSetting)
     towerG += inTower
     cost += price(inTower, change.to)
   }
-  // In layers without a change the tower grows all the same, by its outline.
+  // In layers without a tool change the tower still grows by its outline.
   const purged = purgedBy(job, printer, change => purgeOf(job, change))
   const outline = ofAll(purged, purges => towerMm3(job, printer, purges) - purgeMm3(purges))
   const more = grams(Math.max(0, outline), job.firstTool)

@@ -1,9 +1,12 @@
-// The course of a print folded: what comes again and again in the same order stands there once, with how often it comes.
+// Folds the course of a print: a sequence that repeats appears once, with its number of repetitions.
 import type { WholePrint } from './whole.ts'
 
 type Piece = WholePrint['course'][number]
 
-/** Situations that follow one another, and how often they do so in a row; `printedS` is the printing before each, of the first time. */
+/**
+ * Consecutive situations, with the number of repetitions; `printedS` is the printing before each, of the first
+ * repetition.
+ */
 export type Fold = {
   pieces: { situation: number; printedS: number }[]
   times: number
@@ -11,10 +14,10 @@ export type Fold = {
   toLayer: number
 }
 
-/** No pattern is longer than this: the changes and layers of a few layers. */
+/** Limit for the length of a repeated sequence. */
 const longest = 24
 
-/** How often the `length` pieces from `at` on come in a row. */
+/** How often the `length` pieces from `at` repeat consecutively. */
 function timesInRow(course: readonly Piece[], at: number, length: number): number {
   let times = 1
   for (;;) {
@@ -25,7 +28,7 @@ function timesInRow(course: readonly Piece[], at: number, length: number): numbe
   }
 }
 
-/** The pattern from `at` on that takes in most of what follows; of equal ones the shortest. */
+/** The sequence from `at` that covers most of what follows; of equal ones the shortest. */
 export function fold(course: readonly Piece[]): Fold[] {
   const folds: Fold[] = []
   let at = 0

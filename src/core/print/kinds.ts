@@ -1,4 +1,5 @@
-// Which kinds of situation a print has: what happens alike again and again, which time of it is rehearsed, and how often it comes.
+// Groups the occasions of a print into situations: what is the same, which occasion is rehearsed, and how often it
+// occurs.
 import { holds, type Quantity, settingValue } from '../formula/evaluate.ts'
 import { guardLine, settingLine } from '../formula/marks.ts'
 import { scopeOf } from '../formula/values.ts'
@@ -10,7 +11,7 @@ import { hasBranch, isForeign } from '../resolve/foreign.ts'
 import { resolve, worldOf } from '../resolve/resolve.ts'
 import { type Occasion, occasionsOf } from './sequence.ts'
 
-/** What tells a script's branches apart: its settings and the conditions of its guards, as they stand. */
+/** What selects a script's branches: its settings and the conditions of its guards. */
 type Mark = { setting: { name: string; body: string } } | { condition: string }
 
 const marksIn = (lines: readonly Line[]): Mark[] =>
@@ -22,7 +23,7 @@ const marksIn = (lines: readonly Line[]): Mark[] =>
     return guard && guard.kind !== 'end' && guard.condition ? [{ condition: guard.condition }] : []
   })
 
-/** What the conditions come to on this occasion: where one comes out otherwise, another branch runs. */
+/** The results of the conditions on this occasion; a different result means a different branch. */
 function branches(marks: readonly Mark[], stage: Stage, tool: number): string {
   if (!marks.some(mark => 'condition' in mark)) return ''
   const world = worldOf(stage)
@@ -41,31 +42,31 @@ function branches(marks: readonly Mark[], stage: Stage, tool: number): string {
     .join('')
 }
 
-/** So many occasions are asked which of another program's branches run; more take them as they were the last time. */
+/** Limit of occasions for which a slicer's branches are evaluated; later ones reuse the last result. */
 const maxAsked = 3000
 
-/** Which of another program's branches run: they are decided as the script is, line by line. */
+/** Which of a slicer's branches run, evaluated line by line as in the script. */
 function foreignBranches(lines: readonly Line[], stage: Stage): string {
   const { guards } = resolve(lines, stage)
   return [...guards.values()].map(Number).join('')
 }
 
-/** An occasion with the kind that it is of; `printedS` takes in what was printed before occasions at which nothing runs. */
+/** An occasion with the key of its situation; `printedS` includes printing before occasions at which nothing runs. */
 export type Kinded = Occasion & { key: string }
 
 /**
- * A kind is one moment, between the same tools or with the same tool in use, for the first time or not, in the lower or the upper
- * half of the print, with the same branches of its script.
+ * A situation is one moment, with the same tools, first use or not, in the lower or upper half of the print, with the
+ * same branches of its script.
  */
 export class Kinds {
   readonly occasions: Kinded[] = []
   private readonly known = new Map<string, { first: number; last: number; times: number }>()
   private readonly half: number
   private asked = 0
-  /** What foreign branches came to the last time that they were asked, by moment and tools. */
+  /** The last result of a slicer's branches, by moment and tools. */
   private readonly foreignThen = new Map<string, string>()
 
-  /** `lines` are those of the scripts by their moments. */
+  /** `lines` are those of the scripts by moment. */
   constructor(
     private readonly stage: Stage,
     private readonly lines: ReadonlyMap<Moment, readonly Line[]>,
@@ -95,19 +96,22 @@ export class Kinds {
 
   timesOf = (key: string): number => this.known.get(key)?.times ?? 1
 
-  /** The same in the lower half, where it comes there, too; null otherwise. */
+  /** The same situation in the lower half, if it occurs there; otherwise null. */
   lowOf(key: string): string | null {
     const low = key.replace(' high ', ' low ')
     return low !== key && this.known.has(low) ? low : null
   }
 
-  /** The place of the occasion that stands for its kind: the first, or high up the last, for there is least room over it. */
+  /**
+   * The index of the occasion that represents its situation: the first, or in the upper half the last, which has the
+   * least room above.
+   */
   standsFor(key: string): number {
     const kind = this.known.get(key)
     return (this.lowOf(key) === null ? kind?.first : kind?.last) ?? 0
   }
 
-  /** A start is there without a script, too; and tools change without one. */
+  /** The start exists without a script, and so do tool changes. */
   private runs = ({ moment, change }: Occasion): boolean =>
     moment === 'start' || this.lines.has(moment) || (moment === 'tool-change' && change !== null)
 

@@ -1,4 +1,4 @@
-// What a print's purging costs as it is, and would cost another way: into a tower, a bucket, the infill; and what could be saved.
+// What a print's purging costs now, and would cost into a tower, a bucket or the infill; and what could be saved.
 import { duration, plain, plural } from '../format.ts'
 import { materialOf } from '../machine/state.ts'
 import { changeCount, purgeOf, waysOf } from '../model/changes.ts'
@@ -10,22 +10,22 @@ import { type PrintSetting, total } from './situation.ts'
 import { lastLayer, ofAll, type Purge, type Purged, perLayer, purgedBy, purgeMm3, towerMm3 } from './tower.ts'
 import type { WholePrint } from './whole.ts'
 
-/** One way to purge at every change, for the whole print; `not` says why it can’t be had. Estimates but for `now`. */
+/** One way to purge at every tool change; `not` says why it is impossible. All except `now` are estimates. */
 export type PurgeOption = {
   way: 'now' | 'tower' | 'bucket' | 'infill'
   seconds: number
   grams: number
   cost: number
   not: string | null
-  /** How high the tower gets, mm; null for other ways. */
+  /** The height of the tower, mm; null for other ways. */
   towerMm: number | null
 }
 
-/** A purge goes at so much of what the hot end melts, and so much of a layer is infill that may take it. */
+/** Assumptions: a purge runs at this share of the hot end's flow, and this share of a layer is infill. */
 const ofFlow = 0.5
 const infill = 0.6
 
-/** What each change purges: what the job says, else what the scripts extrude at that change. */
+/** What each change purges: by the job, otherwise what the scripts extrude at that change. */
 function purgedIn({ situations }: WholePrint, { job, printer }: PrintSetting): Purged[] {
   const byScript = new Map<string, number>()
   for (const situation of situations.filter(isOfChange)) {
@@ -37,7 +37,7 @@ function purgedIn({ situations }: WholePrint, { job, printer }: PrintSetting): P
   return purgedBy(job, printer, change => purgeOf(job, change) || (byScript.get(`${change.from} ${change.to}`) ?? 0))
 }
 
-/** Mean way from the print to a place and back, s: at travel speed, with its starts and stops. */
+/** The mean travel time from the print to a position and back, s. */
 function thereAndBackS({ job, printer }: PrintSetting, at: { x: number; y: number }): number {
   const { left, right, front, back } = areaOn(job, printer)
   const away = Math.hypot(at.x - (left + right) / 2, at.y - (front + back) / 2)
@@ -45,7 +45,7 @@ function thereAndBackS({ job, printer }: PrintSetting, at: { x: number; y: numbe
   return 2 * (away / speed + speed / printer.accelerationMmS2.travel)
 }
 
-/** The ways to purge, first as it is. Empty where the print changes no tools or purges nothing. */
+/** The ways to purge, the present one first. Empty if the print changes no tools or purges nothing. */
 export function purgeOptions(print: WholePrint, setting: PrintSetting): PurgeOption[] {
   const { job, printer } = setting
   const purged = purgedIn(print, setting)
@@ -98,7 +98,7 @@ export function purgeOptions(print: WholePrint, setting: PrintSetting): PurgeOpt
   ]
 }
 
-/** Something that would make the print shorter or lighter, in a sentence, with what it saves. */
+/** A possible saving, in a sentence, with its amount. */
 export type Saving = { says: string; seconds: number; grams: number }
 
 export function savingsOf(print: WholePrint, setting: PrintSetting): Saving[] {
@@ -118,7 +118,7 @@ export function savingsOf(print: WholePrint, setting: PrintSetting): Saving[] {
       })
     }
   }
-  // Waits for a nozzle that stood by colder could be over before the change, were it told to heat so much earlier.
+  // Waits for an idle nozzle could be avoided by heating it earlier.
   const waits = ofChanges.map(({ round, times }) => ({ times, seconds: round?.durations.heatingS ?? 0 }))
   const heating = waits.reduce((sum, { times, seconds }) => sum + times * seconds, 0)
   const longest = Math.max(0, ...waits.map(({ seconds }) => seconds))

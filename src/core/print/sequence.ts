@@ -1,48 +1,52 @@
-// What runs in a whole print, in order: the moments around each change, layer, stop and object of a job, and the printing between.
+// The sequence of a whole print: the moments around each tool change, layer, stop and object, and the printing between
+// them.
 import { changeBetween, changesOf, layerOfStop } from '../model/changes.ts'
 import { areaOn, type Change, heightOfLayer, type Job, layersOn, type ToolChange, topOn } from '../model/job.ts'
 import type { Material } from '../model/material.ts'
 import { changeMoments, type Moment } from '../model/moment.ts'
 import type { Printer } from '../model/printer.ts'
 
-/** One time that a moment comes. */
+/** One occurrence of a moment. */
 export type Occasion = {
   moment: Moment
-  /** Between which tools; null where none is changed. A material's own lines at the print's begin and end have one tool twice. */
+  /**
+   * The tools of a change; null without a change. A material's lines at the start and end of the print have one tool
+   * twice.
+   */
   change: Change | null
   /** The tool that printed before it. */
   tool: number
   layer: number
-  /** How high the print is then, mm. */
+  /** The height of the print at that time, mm. */
   z: number
-  /** Whether the tool that is taken has not printed yet. */
+  /** Whether the new tool has not printed yet. */
   firstUse: boolean
-  /** Printing before it, s; null where it follows what ran before it at once. */
+  /** Printing time before it, s; null if it directly follows the previous script. */
   printedS: number | null
 }
 
-/** A print is about so full, and goes about so fast of what its hot end melts; for jobs whose time is not known. An estimate. */
+/** Assumptions for jobs without a known time: the fill of a print, and the share of the hot end's flow. */
 const fill = 0.25
 const ofFlow = 0.5
 const leastLayerS = 5
 
-/** More layers than this, of all objects, are not gone through; of more objects the first ones are. */
+/** Limit of layers of all objects; beyond it only the first objects are included. */
 const maxLayers = 200_000
 
-/** What one layer takes, s: its share of the job's time, or an estimate from its area. */
+/** The time of one layer, s: its share of the job's time, otherwise an estimate from its area. */
 export function layerSeconds(job: Job, printer: Printer): number {
   if (job.takes) return (job.takes.minutes * 60) / (layersOn(job, printer) * job.objects)
   const flow = printer.tools[Math.min(job.firstTool, printer.tools.length - 1)]?.highestFlowMm3S ?? 10
   return Math.max(leastLayerS, layerVolumeMm3(job, printer) / (flow * ofFlow))
 }
 
-/** What is laid in one layer, mm³: an estimate from its area. */
+/** The volume of one layer, mm³: an estimate from its area. */
 export function layerVolumeMm3(job: Job, printer: Printer): number {
   const { left, right, front, back } = areaOn(job, printer)
   return (right - left) * (back - front) * job.layerMm * fill
 }
 
-/** The filament that one layer takes, mm³: from what the job weighs, or an estimate from its area. */
+/** The filament of one layer, mm³: from the job's mass, otherwise an estimate from its area. */
 export const layerFilamentMm3 = (job: Job, printer: Printer, { densityGCm3 }: Material): number =>
   job.takes
     ? (job.takes.grams / densityGCm3) * (1000 / (layersOn(job, printer) * job.objects))
@@ -58,8 +62,9 @@ function byLayer<T>(all: readonly T[], layerOf: (each: T) => number | null): Map
 }
 
 /**
- * All occasions of a job's print, in order. Material lines stand between the start script and the end script, or outside of them
- * where the program has it so; at a change the old material's lines, leaving, the change, arriving, the new material's lines.
+ * All occasions of a print, in order. Material lines are between the start and the end script, or outside of them if
+ * the slicer puts them there. At a change: the old material's lines, leaving, the change, arriving, the new material's
+ * lines.
  */
 export function* occasionsOf(job: Job, printer: Printer, materialOutside = false): Generator<Occasion> {
   const layers = layersOn(job, printer)

@@ -1,4 +1,4 @@
-// A whole print as its page shows it: small enough to cross from a worker, with all that is drawn.
+// A whole print as plain data for its page, small enough to be sent from a worker.
 import { countsOf, type Severity } from '../check/finding.ts'
 import { toolShown } from '../machine/state.ts'
 import { temperatureAt } from '../machine/temperature.ts'
@@ -9,19 +9,19 @@ import { type PurgeOption, purgeOptions, type Saving, savingsOf } from './purge-
 import { type PrintSetting, type Situation, total } from './situation.ts'
 import type { WholePrint } from './whole.ts'
 
-/** So many points of each tool's heat are drawn within one situation. */
+/** Number of points in each tool's temperature curve within a situation. */
 const points = 24
 
 export type SituationShown = Omit<Situation, 'key' | 'extrudedMm3' | 'round' | 'findings' | 'state'> & {
   /** Of all tools. */
   extrudedMm3: number
   counts: Record<Severity, number>
-  /** Each tool's heat through it, °C, evenly in time; and the tool in use when it ends. */
+  /** Each tool's temperatures, °C, at equal intervals; and the tool in use at the end. */
   heats: number[][]
   tool: number
-  /** The shares of the blend that is in use when it ends; null where the tool is a plain one. */
+  /** The shares of the blend in use at the end; null for a plain tool. */
   blend: readonly number[] | null
-  /** What hangs from each tool when it ends, mm³. */
+  /** What hangs from each tool at the end, mm³. */
   hanging: number[]
 }
 
@@ -40,7 +40,7 @@ export type PrintShown = {
   course: Fold[]
   changes: number
   changeS: number
-  /** All of it, the printing as well. */
+  /** Including the printing. */
   totalS: number
   purgedG: number
   towerG: number

@@ -1,4 +1,4 @@
-// What a whole print is made of: its scripts and its setting, and the situations in which they run.
+// Types of a whole print: its scripts, its input, and its situations.
 
 import type { Finding } from '../check/finding.ts'
 import type { MachineState } from '../machine/state.ts'
@@ -6,38 +6,38 @@ import type { Change } from '../model/job.ts'
 import type { Moment } from '../model/moment.ts'
 import type { RehearsalInput, Round } from '../round.ts'
 
-/** A print's scripts by their moments; a moment without one has nothing to run. */
+/** A print's scripts by moment; a moment without a script has nothing to run. */
 export type Scripts = Readonly<Partial<Record<Moment, string>>>
 
-/** Printer, materials, job and what was taught: all of a rehearsal but its moment. */
+/** Printer, materials, job and taught commands: the input of a rehearsal without its moment. */
 export type PrintSetting = Omit<RehearsalInput, 'moment' | 'from' | 'layer' | 'change' | 'opened'>
 
-/** What a script did: all of a round but its sentences. */
+/** A round without its sentences. */
 export type Rehearsed = Omit<Round, 'explained'>
 
-/** A kind of situation, rehearsed once for all the times that it comes. Seconds, mm, mm³; volumes and seconds of one time. */
+/** A situation, rehearsed once for all its occurrences. Seconds, mm, mm³; volumes and seconds of one occurrence. */
 export type Situation = {
-  /** What tells it apart from the others of this print. */
+  /** Identifies it within the print. */
   key: string
   moment: Moment
-  /** Null where no tools change. */
+  /** Null without a tool change. */
   change: Change | null
   layer: number
   z: number
   firstUse: boolean
-  /** Whether it is in the upper half of the print, and comes in the lower half as well. */
+  /** Whether it is in the upper half of the print and also occurs in the lower half. */
   high: boolean
   times: number
   seconds: number
   /** By tool. */
   extrudedMm3: readonly number[]
   oozedMm3: number
-  /** The line by which the program that makes the print file takes the tool, where the script does not. */
+  /** The slicer's own line that selects the tool, if the script does not. */
   bySlicer: string | null
-  /** The script's; null where there is only the program's own line. */
+  /** The script's round; null if there is only the slicer's line. */
   round: Rehearsed | null
   findings: readonly Finding[]
-  /** What the machine is in when it begins, and when it has run. */
+  /** The states before and after it. */
   from: MachineState | null
   state: MachineState
 }

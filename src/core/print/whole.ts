@@ -1,4 +1,4 @@
-// A whole print as one rehearsal: its scripts in the order in which they run, the machine's state handed on from each to the next.
+// Rehearses a whole print: its scripts in order, with the state passed from each to the next.
 import { addressOf } from '../firmware/tools.ts'
 import { read } from '../gcode/read.ts'
 import { beginning } from '../machine/beginning.ts'
@@ -16,15 +16,15 @@ export type WholePrint = {
   changes: number
   /** All changes together. */
   changeS: number
-  /** What scripts extrude at changes, and what goes into the tower, g; both in money. */
+  /** What scripts extrude at changes, and what goes into the tower, g; and the cost of both. */
   purgedG: number
   towerG: number
   cost: number
-  /** The occasions in order, each as the number of its situation, with the printing before it, s. */
+  /** The occasions in order, each as the index of its situation, with the printing before it, s. */
   course: { situation: number; printedS: number; layer: number }[]
 }
 
-/** Runs a whole print. Never throws, whatever the scripts. `told` hears how far it is, 0 to 1. */
+/** Rehearses a whole print. Never throws. `told` receives the progress, from 0 to 1. */
 export function wholePrint(
   setting: PrintSetting,
   scripts: Scripts,
@@ -38,10 +38,10 @@ export function wholePrint(
   const situations: Situation[] = []
   const numbers = new Map<string, number>()
   const leaves = new Map<string, MachineState>()
-  // Lines of a material that come before the start script find the machine cold, as it does.
+  // A material's lines before the start script find the machine cold.
   const before = occasions[0]?.moment === 'start' ? null : beginning({ ...base, moment: 'start' })
   let now: MachineState | null = before
-  /** The machine as the lower half of the print leaves it, for a script that may come at any time. */
+  /** The state in the lower half of the print, for scripts that may run at any time. */
   let halfWay: MachineState | null = null
   for (const [place, occasion] of occasions.entries()) {
     const { key, moment, change, layer, z, tool, printedS } = occasion
@@ -56,7 +56,7 @@ export function wholePrint(
       if (change?.moves) now = moved(now, { ...base, moment, layer, change }, change.moves.before)
     }
     const from: MachineState | null = now
-    // Within one change, the print goes on only after the last of its scripts.
+    // Within one change, the print continues only after the last of its scripts.
     const next = occasions[place + 1]
     const goesOn = !(next && next.printedS === null && isChangeMoment(moment) && isChangeMoment(next.moment))
     const input = { ...setting, moment, layer, change: change ?? undefined, from: from ?? undefined, goesOn }
