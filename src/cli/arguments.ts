@@ -1,4 +1,4 @@
-// What was asked for at the terminal: the words of the command line, taken apart and checked.
+// Parses and checks the command line.
 import { parseArgs } from 'node:util'
 import * as v from 'valibot'
 import { type Extra, extras } from '../core/answer.ts'
@@ -47,7 +47,7 @@ export type Asked =
       verb: 'whole-print'
       printer: string
       job: string
-      /** Files by the moment that they are for. */
+      /** Files by moment. */
       scripts: Readonly<Partial<Record<Moment, string>>>
       json: boolean
     }
@@ -60,12 +60,12 @@ export type Asked =
       json: boolean
       from: string | null
       extra: readonly Extra[]
-      /** The line that calls a macro, in place of a file. */
+      /** The line that calls a macro, instead of a file. */
       call: string | null
       config: string | null
     }
 
-/** Something that the person who asked can put right; `exitCode` as in contract.md (2 wrong use, 3 unreadable input). */
+/** An error that the caller can correct; `exitCode` as in docs/contract.md (2 wrong use, 3 unreadable input). */
 export class Refusal extends Error {
   constructor(
     message: string,
@@ -154,7 +154,7 @@ function carryWords(file: string | undefined, values: ReturnType<typeof takeApar
   }
 }
 
-/** The moments that have a word of their own at the terminal. */
+/** The moments that have an option of their own. */
 const scriptWords = {
   start: 'start',
   layer: 'layer-change',
@@ -187,7 +187,7 @@ function wholePrintWords(
   return { verb: 'whole-print', printer: values.printer, job: values.job ?? 'small', scripts, json }
 }
 
-/** `12-40`, or one line. */
+/** Parses `12-40`, or a single line. */
 function spanIn(words: string): LineSpan {
   const found = /^(\d+)(?:-(\d+))?$/.exec(words)
   if (!found) throw new Refusal(`“${words}” names no lines: write --lines 12-40.`, 2)

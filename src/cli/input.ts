@@ -1,4 +1,4 @@
-// Where the terminal takes its input from: script files, demo things by name, JSON files in our open format.
+// Reads the terminal's input: script files, demo data by name, JSON files in our format.
 import { existsSync, readFileSync } from 'node:fs'
 import { basename } from 'node:path'
 import * as v from 'valibot'
@@ -30,7 +30,7 @@ export function readScript(file: string): string {
   return decoded.text
 }
 
-/** Files to learn from; what is no text is told with the reason. */
+/** Reads files to learn from; files that are not text are reported with the reason. */
 export function readGiven(paths: readonly string[]): { files: GivenFile[]; unreadable: PassedOver[] } {
   const files: GivenFile[] = []
   const unreadable: PassedOver[] = []
@@ -52,7 +52,7 @@ export function readGiven(paths: readonly string[]): { files: GivenFile[]; unrea
 
 type Named = { name: string }
 
-/** A demo thing by its name in any case, or one of the person's own from a JSON file. */
+/** Finds demo data by name in any case, or reads a JSON file. */
 function find<T extends Named>(
   what: string,
   name: string,
@@ -84,7 +84,7 @@ type Wanted = {
   config?: string | null
 }
 
-/** What is asked for, made of demo things, things of the person's own shelf, and files. */
+/** Builds the input from demo data, the person's own shelf, and files. */
 export function readInput({
   printer: printerName,
   job: jobName,
@@ -98,12 +98,12 @@ export function readInput({
   return { ...inputFor(printer, job), moment, ...(from !== null && { from: readState(from, printer) }) }
 }
 
-/** A printer of the person's own shelf, a demo printer, or one in a JSON file. */
+/** A printer of the person's shelf, a demo printer, or one in a JSON file. */
 export const printerNamed = (name: string): Printer =>
   shelfPrinter(name) ?? find('printer', name, demoPrinters(), Printer)
 export const jobNamed = (name: string): Job => find('job', name, demoJobs(), Job)
 
-/** A printer and a job with the materials that the job names. */
+/** A printer and a job with the job's materials. */
 export function inputFor(printer: Printer, job: Job): Omit<RehearsalInput, 'moment'> {
   const known = demoMaterials()
   const materials = job.materials.map(wanted => {
@@ -117,7 +117,7 @@ export function inputFor(printer: Printer, job: Job): Omit<RehearsalInput, 'mome
   return { printer, job, material, materials }
 }
 
-/** A state as an earlier answer gave it, alone or with the rest of that answer. */
+/** A state from an earlier answer, alone or with the rest of that answer. */
 function readState(file: string, printer: Printer): MachineState {
   let json: unknown
   try {
@@ -137,7 +137,7 @@ export function stateFrom(json: unknown, printer: Printer, place: string): Machi
   return parsed.output
 }
 
-/** The scripts of a whole print: those in files, and for other moments the ones that the printer has in use. */
+/** The scripts of a whole print: those in files, otherwise the printer's scripts in use. */
 export function readScripts(printer: string, files: Scripts): Scripts {
   const demo = demoScripts()
     .filter(each => each.printer.toLowerCase() === printer.toLowerCase())

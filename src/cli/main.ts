@@ -1,4 +1,4 @@
-// The core at a terminal. Answers go to standard output, errors to standard error in one plain sentence.
+// The terminal program. Answers go to standard output, errors to standard error in one plain sentence.
 import { demoJobs, demoMaterials, demoPrinters } from '../../demo/load.ts'
 import { explainAnswer, findingsAnswer, rehearsalAnswer } from '../core/answer.ts'
 import { carriedAnswer, isIncomplete } from '../core/carry/answer.ts'

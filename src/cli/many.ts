@@ -1,4 +1,4 @@
-// `rehearse --many`: one JSON request a line on standard input, one answer a line, in order.
+// `rehearse --many`: one JSON request per line on standard input, one answer per line, in order.
 import { readFileSync } from 'node:fs'
 import * as v from 'valibot'
 import { extras, rehearsalAnswer } from '../core/answer.ts'
@@ -45,7 +45,7 @@ function answer(line: string): unknown {
   }
 }
 
-/** The answers to all requests on standard input; what can't be asked is answered with its reason. */
+/** Answers all requests on standard input; an invalid request is answered with the reason. */
 export const answerMany = (): string =>
   readFileSync(0, 'utf8')
     .split('\n')

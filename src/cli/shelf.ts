@@ -1,4 +1,5 @@
-// The person's own shelf at the terminal, where there is one: printers by their names, scripts by `shelf:PRINTER/SCRIPT`. Only read.
+// Reads the person's own shelf at the terminal, if there is one: printers by name, scripts by `shelf:PRINTER/SCRIPT`.
+// Never writes.
 import { existsSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import Sqlite from 'better-sqlite3'
@@ -11,7 +12,7 @@ import { Refusal } from './arguments.ts'
 
 const path = (): string => join(resolve(process.env.DATA_DIR ?? 'data'), 'warm-prelude.sqlite')
 
-/** Asks the shelf's database; null where there is none. A shelf that can't be read is told, not passed over. */
+/** Queries the shelf's database; null if there is none. A shelf that can't be read is an error. */
 function ask<T>(question: (database: Sqlite.Database) => T): T | null {
   if (!existsSync(path())) return null
   try {
@@ -27,7 +28,7 @@ function ask<T>(question: (database: Sqlite.Database) => T): T | null {
   }
 }
 
-/** A printer of the shelf by its name in any case; null where the shelf has none, or there is no shelf. */
+/** A printer of the shelf by name in any case; null if the shelf has none. */
 export const shelfPrinter = (name: string): Printer | null =>
   ask(database => {
     const row = database.prepare('SELECT data FROM printers WHERE key = ?').get(nameKey(name)) as
@@ -38,7 +39,7 @@ export const shelfPrinter = (name: string): Printer | null =>
     return parsed.success ? parsed.output : null
   })
 
-/** The text in use of a script that is named by its printer and its own name. */
+/** The text in use of a script, by the names of its printer and itself. */
 export function shelfScript(place: string): string {
   const [printer = '', ...rest] = place.split('/')
   const script = rest.join('/')
@@ -59,7 +60,7 @@ export function shelfScript(place: string): string {
   return text
 }
 
-/** The scripts that a printer of the shelf has in use, by moment; null where the shelf lacks the printer. */
+/** The scripts in use of a printer, by moment; null if the shelf lacks the printer. */
 export const shelfScripts = (printer: string): Partial<Record<Moment, string>> | null =>
   ask(database =>
     database.prepare('SELECT 1 FROM printers WHERE key = ? AND binned_at IS NULL').get(nameKey(printer))

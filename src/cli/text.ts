@@ -1,4 +1,4 @@
-// Answers as text for people at the terminal.
+// Formats answers as text for people.
 
 import type { CarryPlan } from '../core/carry/carry.ts'
 import { kindWords } from '../core/carry/outcomes.ts'
@@ -62,7 +62,7 @@ export function rehearsalText(round: Round): string {
     .trimEnd()
 }
 
-/** What became of the lines that are not the same, the questions, and what only the carried script has. */
+/** The changed lines, the questions, and the findings that only the carried script has. */
 export function carriedText({ changes, open, newFindings: onlyThere, before, after }: CarryPlan): string {
   const rows = changes
     .filter(({ kind }) => kind !== 'same')
@@ -86,13 +86,13 @@ export function carriedText({ changes, open, newFindings: onlyThere, before, aft
     .join('\n')
 }
 
-/** What is worth a line of a terminal: whole files and macros are not. */
+/** A value, if it fits on a line: whole files and macros do not. */
 const valueText = (value: unknown): string => {
   const text = typeof value === 'string' ? value : JSON.stringify(value)
   return text.length > 60 ? `${text.slice(0, 57)}…` : text
 }
 
-/** A proposal for a printer as people read it. */
+/** A proposal for a printer. */
 export function learnedText({ printer, told, asks, taught, passedOver }: Learned): string {
   const place = (file: string | null, line: number | null) => (file ? ` (${file}${line ? `, line ${line}` : ''})` : '')
   const part = (title: string, lines: readonly string[]) =>
@@ -120,7 +120,7 @@ export function learnedText({ printer, told, asks, taught, passedOver }: Learned
   ].join('\n')
 }
 
-/** The situations of a whole print, what its changes cost, and what would go wrong. */
+/** The situations of a whole print, the cost of its changes, and its findings. */
 export function wholePrintText(print: WholePrint): string {
   const { situations, changes, changeS, purgedG, towerG, cost } = print
   const rows = situations.map(({ moment, change, layer, times, seconds, extrudedMm3, findings }) => [

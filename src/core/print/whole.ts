@@ -87,7 +87,7 @@ export function wholePrint(
   }
 }
 
-/** What a script and the program's own line after it come to together. */
+/** Rehearses a script and the slicer's own line after it. */
 function situationOf(
   { key, moment, change, layer, z, firstUse }: Pick<Kinded, 'key' | 'moment' | 'change' | 'layer' | 'z' | 'firstUse'>,
   kind: Pick<Situation, 'high' | 'times' | 'bySlicer'>,
@@ -111,7 +111,7 @@ function situationOf(
   }
 }
 
-/** A print that is cancelled half way up. It is part of no print that is finished, and comes no times. */
+/** A print that is cancelled half way up. It does not occur in a finished print, so it counts 0 times. */
 function cancelled(setting: PrintSetting, base: Stage, text: string, state: MachineState): Situation {
   const { job, printer } = setting
   const moment = 'cancel'
@@ -124,10 +124,10 @@ function cancelled(setting: PrintSetting, base: Stage, text: string, state: Mach
   return situationOf(occasion, { high: false, times: 0, bySlicer: null }, round, null, from, round.state)
 }
 
-/** How a program takes a tool where no script does; null on a machine with one. */
+/** The slicer's line that selects a tool if no script does; null on a machine with one tool. */
 function takesTool({ firmware, printer, macros }: Stage, tool: number): string | null {
   if (printer.tools.length === 1 && (printer.tools[0]?.mixingInputs ?? 1) === 1) return null
-  // A host with macros of these names is sent them.
+  // A host with macros of these names receives them.
   if (macros?.has(`T${tool}`)) return `T${tool}`
   return firmware.phrases.takeTool(tool < printer.tools.length ? addressOf(firmware, printer, tool) : tool)
 }

@@ -1,28 +1,29 @@
-// The program's own moves around a change of tools: how it leaves the print before its script, and goes on with it behind.
+// Finds the slicer's own moves around a tool change: how it leaves the print before the script, and returns afterwards.
 import { plain } from '../format.ts'
 import { type Command, hasLetter, type Line, numberOf, textOfCommand } from '../gcode/line.ts'
 import { readLine } from '../gcode/read.ts'
 import type { OwnMoves } from '../model/job.ts'
 
-/** How filament is counted where the lines begin. */
+/** The extrusion mode and E value where the lines start. */
 export type Counting = { e: number; relative: boolean }
 
-/** What a line does, as far as it tells whose it is. */
+/** The kind of a line, as far as it tells whether the slicer or a script wrote it. */
 type Kind = 'retract' | 'unretract' | 'travel' | 'up or down' | 'count' | 'anywhere' | 'our mark' | 'else'
 
-/** Progress, fans, acceleration: a program writes them anywhere. */
+/** Progress, fans, acceleration: a slicer writes them anywhere. */
 const anywhere: readonly string[] = ['M73', 'M106', 'M107', 'M204', 'M205']
 const moves: readonly string[] = ['G0', 'G1', 'G2', 'G3']
 const ourMark = ';~'
 
-/** Follows how filament is counted, line by line. */
+/** Classifies a line, and follows the filament counter. */
 function kindOf({ raw, command, more }: Line, counting: Counting): Kind {
   if (raw.trimStart().startsWith(ourMark)) return 'our mark'
   if (!command) return 'anywhere'
   if (more.length > 0) return 'else'
   const { name, words } = command
   if (anywhere.includes(name)) return 'anywhere'
-  // With other letters it sets a tool or a place; S0 and S1 tell the usual length from that for a change of tools.
+  // With other letters `G10` sets a tool or a work offset; S0 and S1 distinguish the usual length from that for a tool
+  // change.
   if ((name === 'G10' || name === 'G11') && words.every(({ letter, value }) => letter === 'S' && (value ?? 0) <= 1))
     return name === 'G10' ? 'retract' : 'unretract'
   const e = numberOf(command, 'E')
@@ -39,14 +40,17 @@ function kindOf({ raw, command, more }: Line, counting: Counting): Kind {
   return extruded < 0 ? 'retract' : across || up ? 'else' : 'unretract'
 }
 
-/** Retracts, also along a wipe, and lifts; a way to elsewhere may be the script's own. */
+/** The number of lines with a retraction, a wipe and a lift at the start; a move elsewhere may belong to the script. */
 function leaving(kinds: readonly Kind[]): number {
   const end = kinds.findIndex(kind => kind === 'travel' || kind === 'unretract' || kind === 'else')
   const own = kinds.slice(0, end < 0 ? kinds.length : end)
   return 1 + own.findLastIndex(kind => kind === 'retract' || kind === 'up or down')
 }
 
-/** One way back to the print, lifted and lowered, and the unretraction at its end; counted from zero again, perhaps. */
+/**
+ * The number of lines at the end with one move back to the print, lifted and lowered, the unretraction, and possibly a
+ * reset of the counter.
+ */
 function goingOn(kinds: readonly Kind[]): number {
   const low: readonly Kind[] = ['up or down', 'count', 'anywhere']
   let from = kinds.length
@@ -61,12 +65,12 @@ function goingOn(kinds: readonly Kind[]): number {
     from = kinds.length
     back(low)
   }
-  // What comes first is a move or a count; what may stand anywhere may be the script's.
+  // The first line is a move or a reset; lines that may be anywhere may belong to the script.
   while (kinds[from] === 'anywhere') from++
   return kinds.length - from
 }
 
-/** More than any program's own moves are. */
+/** Limit for the slicer's own moves. */
 const maxOwn = 40
 const longestOwn = 90
 

@@ -1,4 +1,5 @@
-// Reads from a print file what is printed: its area, height, layers, tools and temperatures. Takes it in pieces, keeps little.
+// Reads from a print file what is printed: area, height, layers, tools and temperatures. Reads in pieces and keeps
+// little in memory.
 import { familyOf } from '../firmware/families.ts'
 import { toolsAt } from '../firmware/tools.ts'
 import { type Job, nothingBetween, outsideMm, type Rectangle, type ToolChange } from '../model/job.ts'
@@ -8,49 +9,49 @@ import { type Counting, ownMoves } from './around.ts'
 import { numberAfter } from './number-after.ts'
 
 type Place = { x: number; y: number }
-/** How filament was counted, and where it was laid, with which tool. */
+/** Where filament was extruded, with which tool, and how it was counted. */
 type Laid = Counting & Place & { tool: number }
-/** A change by the height at which it comes, with the lines from stroke to stroke where they are kept. */
+/** A tool change by its height, with the lines between the two strokes if they are kept. */
 type Changed = Omit<ToolChange, 'layer'> & { height: number; between: { lines: string[]; laid: Laid } | null }
 type Box = { left: number; right: number; front: number; back: number; extrudedMm: number }
 
-/** What was found; temperatures are the last that were set before the first layer was left. Lengths mm. */
+/** The results; temperatures are the last ones set within the first layer. Lengths in mm. */
 export type PrintFacts = {
   area: Rectangle | null
   topMm: number
   firstLayerMm: number
   layerMm: number
   layers: number
-  /** Tools that pushed filament, lowest first, and the first of them. */
+  /** Tools that extruded, lowest first, and the first of them. */
   tools: number[]
   firstTool: number
-  /** Where another tool goes on laying than the one before, with the places before and after; layers from 1. */
+  /** Changes to a different extruding tool, with the positions before and after; layers from 1. */
   changes: ToolChange[]
   nozzleC: Record<number, number>
   bedC: number | null
-  /** Filament extruded and not retracted again, mm, of all tools. */
+  /** Filament extruded minus retracted, mm, of all tools. */
   filamentMm: number
   lines: number
-  /** Why it seems to end in the middle; null when it does not. */
+  /** Why the file seems to be incomplete; null if it does not. */
   cut: string | null
 }
 
-/** Heights this near are one layer, mm. */
+/** Tolerance for equal layer heights, mm. */
 const sameHeightMm = 0.005
 const maxLayers = 100_000
 const maxChanges = 20_000
-/** As far beside the print as a skirt or a brim may be, mm; what is laid farther away is a purge. */
+/** Largest distance of a skirt or brim from the print, mm; anything further away is a purge. */
 const besideMm = 15
 
-/** Between two strokes; a script of more lines is none that anybody wrote for a change. */
+/** The longest gap still taken for a tool-change script, in lines. */
 const maxBetween = 2000
-/** Pairs of tools for which the program's own moves are kept: of the first two changes and of the last. */
+/** Limit of pairs of tools for which the slicer's moves are kept: of the first two changes and the last. */
 const maxPairs = 200
 
-/** What stands before a command: blanks and a line number. */
+/** What may precede a command: blanks and a line number. */
 const numbered = /^(?:\s+(?:N\d+\s*)?|N\d+\s*)(?=[A-Z])/i
 
-/** The tool of `ACTIVATE_EXTRUDER EXTRUDER=extruder1`; a host's first has no number. NaN in any other line. */
+/** The tool of `ACTIVATE_EXTRUDER EXTRUDER=extruder1`; a host's first extruder has no number. NaN for other lines. */
 const hostTool = (raw: string): number => {
   const found = /^ACTIVATE_EXTRUDER\s+EXTRUDER=extruder(\d*)\s*$/i.exec(raw.replace(/;.*/, ''))
   return found ? Number(found[1]) : Number.NaN
@@ -59,9 +60,9 @@ const hostTool = (raw: string): number => {
 const none = (): Box => ({ left: Infinity, right: -Infinity, front: Infinity, back: -Infinity, extrudedMm: 0 })
 
 /**
- * Give it a file's text piece by piece with `take`, then ask for `facts`. Moves are followed as far as places, heights and
- * filament go; time is not. The area is that of the layers above the first, where there are any, since purge lines and skirts
- * lie on the first.
+ * Takes a file's text piece by piece with `take`; `facts` returns the results. Positions, heights and filament are
+ * followed, time is not. The area is that of the layers above the first, if there are any, because purge lines and
+ * skirts are in the first.
  */
 export class JobReader {
   private rest = ''
@@ -78,9 +79,9 @@ export class JobReader {
   private readonly nozzleC: Record<number, number> = {}
   private bedC: number | null = null
   private firstTool: number | null = null
-  /** Where filament was laid last, and with which tool. */
+  /** The last stroke and its tool. */
   private laid: Laid | null = null
-  /** Lines since then; null where they are no longer kept. */
+  /** The lines since then; null if they are no longer kept. */
   private between: string[] | null = null
   private readonly changes: Changed[] = []
   private readonly withLines = new Map<string, Changed[]>()
@@ -107,7 +108,7 @@ export class JobReader {
 
   private command(raw: string): void {
     const first = raw.charCodeAt(0)
-    // G, M and T in either case; a host's name for a tool. Everything else tells nothing here.
+    // Only G, M and T commands, and a host's tool selection, matter.
     if (first === 71 || first === 103) this.move(raw)
     else if (first === 77 || first === 109) this.other(raw)
     else if (first === 84 || first === 116) this.takes(Number.parseInt(raw.slice(1), 10))
@@ -174,7 +175,7 @@ export class JobReader {
     const { tool: from, x, y } = laid
     const change: Changed = { height, from, to: this.tool, leavesAt: { x, y }, goesOnAt, moves: null, between: null }
     this.changes.push(change)
-    // The last of the lines is the stroke that goes on.
+    // The last of the lines is the stroke after the change.
     if (this.between) this.keepFew(change, { lines: this.between.slice(0, -1), laid })
   }
 
@@ -203,7 +204,7 @@ export class JobReader {
     else this.nozzleC[Number.isNaN(tool) ? this.tool : tool] = celsius
   }
 
-  /** What the file tells, once all of it has been taken. */
+  /** The results, after the whole file was taken. */
   facts(): PrintFacts {
     if (this.rest) this.take('\n')
     const heights = [...this.layersByHeight.keys()].sort((a, b) => a - b)
@@ -219,7 +220,7 @@ export class JobReader {
       area.back = Math.max(area.back, box.back)
     }
     const rectangle = heights.length ? { left: area.left, right: area.right, front: area.front, back: area.back } : null
-    // Tools that purge beside the print before it begins do not change within it.
+    // Tools that purge beside the print before it begins do not count as tool changes.
     const purging = this.changes.findIndex(
       ({ leavesAt }) => !leavesAt || !rectangle || outsideMm(rectangle, leavesAt.x, leavesAt.y) <= besideMm,
     )
@@ -258,14 +259,14 @@ export class JobReader {
   }
 }
 
-/** The material whose temperatures are the nearest to what a file sets. */
+/** The material whose temperatures are closest to the file's. */
 function nearestMaterial(nozzleC: number | undefined, bedC: number | null, materials: readonly Material[]): string {
   const distance = (material: Material) =>
     Math.abs(material.nozzleC - (nozzleC ?? material.nozzleC)) + Math.abs(material.bedC - (bedC ?? material.bedC))
   return [...materials].sort((a, b) => distance(a) - distance(b))[0]?.name ?? ''
 }
 
-/** A file counts tools by the numbers that its printer takes them by; ours are by their place in its list. */
+/** Converts the file's tool numbers to indexes into the printer's list. */
 function byPlace(facts: PrintFacts, printer: Printer): PrintFacts {
   const family = familyOf(printer)
   const at = (address: number) => toolsAt(family, printer, address)[0] ?? address
@@ -279,7 +280,7 @@ function byPlace(facts: PrintFacts, printer: Printer): PrintFacts {
   }
 }
 
-/** A job from what a file tells that was made for this printer, or why there is none in it. */
+/** Makes a job for this printer from a file's facts, or says why there is none. */
 export function jobFrom(
   told: PrintFacts,
   name: string,
@@ -289,7 +290,7 @@ export function jobFrom(
   const facts = printer ? byPlace(told, printer) : told
   const { area, topMm, firstLayerMm, layerMm, tools, firstTool, nozzleC, bedC } = facts
   if (!area || !(firstLayerMm > 0)) return 'No line of it lays filament along a way, so there is no print in it.'
-  // Tools are counted from T0 up to the highest one used, unless it is one alone.
+  // Tools are T0 up to the highest one used, unless only one is used.
   const highest = tools.at(-1) ?? 0
   const used = tools.length === 1 ? tools : Array.from({ length: highest + 1 }, (_, tool) => tool)
   return {

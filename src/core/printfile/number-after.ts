@@ -1,6 +1,6 @@
-// Reads one number of a line of a print file, as fast as that can be done.
+// Reads a number from a line of a print file, optimised for speed.
 
-/** A number after a letter in a line, from `from` on; NaN where there is none before a comment. */
+/** The number after a letter, from an offset on; NaN if there is none before a comment. */
 export function numberAfter(line: string, letter: string, from: number): number {
   for (let at = from; at < line.length; at++) {
     const char = line[at]

@@ -1,8 +1,8 @@
-// A printer's own figures bettered from what was measured: least squares over several trials.
+// Calibrates a printer's times and accelerations from measured trials by least squares.
 import type { Printer } from '../model/printer.ts'
 import { type RehearsalInput, rehearseAndCheck } from '../round.ts'
 
-/** A script that was timed on the real machine, s, and what it was run for. */
+/** A script timed on the real machine, s, with its input. */
 export type Timed = { text: string; setting: RehearsalInput; measuredS: number }
 
 export type Fit =
@@ -10,39 +10,39 @@ export type Fit =
   | {
       ok: true
       printer: Printer
-      /** Figures that change, in words: s, mm/s². */
+      /** Changed values, with names; s, mm/s². */
       changes: { what: string; from: number; to: number; unit: string }[]
-      /** Figures on which these trials do not bear, and that therefore stay. */
+      /** Values that these trials do not depend on, and that stay unchanged. */
       untold: string[]
-      /** Figures that these trials can't tell from each other: both were changed, and either may be the one. */
+      /** Pairs of values that these trials can't distinguish: both were changed, but only one may be wrong. */
       alike: [string, string][]
-      /** Whether the new figures explain the times; if not, something else differed between the trials. */
+      /** Whether the new values explain the times; if not, something else differed between the trials. */
       agrees: boolean
-      /** What was measured, rehearsed before, and rehearsed with the new figures; s, in the order of the trials. */
+      /** Measured, rehearsed with the old values, and rehearsed with the new ones; s, in the order of the trials. */
       rows: { measuredS: number; beforeS: number; afterS: number }[]
     }
 
-/** How far a watch and a person's attention are off, s; and how far a printer's figures may be, as a share of them. */
+/** Assumed errors: of a measured time, s; of a printer's value, as a share. */
 const watchS = 4
 const doubt = 0.35
-/** Changes smaller than this share, or than twice what they are uncertain by, are not worth offering. */
+/** Smaller changes, as a share, are not offered; nor are changes below twice their uncertainty. */
 const leastChange = 0.03
-/** Figures further off than this are not the printer's fault. */
+/** Limits for the change of a value. */
 const [leastScale, maxScale] = [0.4, 2.5]
 const rounds = 4
-/** Times that the new figures miss by no more than this, s or as a share, are explained. */
+/** Times within this of the measured ones count as explained, s or as a share. */
 const missS = 8
 const missShare = 0.05
-/** A figure bears on a trial where a tenth of it would be seen on the watch: this many s. */
+/** A trial depends on a value if a tenth of the value changes the time by this much, s. */
 const seenS = 1
-/** Two figures whose uncertainties go against each other this much can't be told apart. */
+/** Values with a correlation below this can't be distinguished. */
 const entangled = -0.8
 
 type Figure = {
   what: string
   unit: string
   of: (printer: Printer) => number
-  /** The printer with the figure times this; null where it has no such figure. */
+  /** The printer with the value multiplied; null if it has no such value. */
   times: (printer: Printer, scale: number) => Printer | null
 }
 
@@ -83,7 +83,7 @@ const figures: readonly Figure[] = [
     what: 'bed to 60 °C',
     unit: 's',
     of: ({ heaters }) => heaters.bed.secondsTo60,
-    // To 100 °C it takes no less than twice as long.
+    // Heating to 100 °C takes at least twice as long as to 60 °C.
     times: (printer, scale) =>
       withBed(printer, ({ secondsTo60, secondsTo100 }) => {
         const to60 = rounded(secondsTo60 * scale, 0)
@@ -115,7 +115,10 @@ const figures: readonly Figure[] = [
   acceleration('travel', 'acceleration when travelling'),
 ]
 
-/** Solves a·x = b for a small matrix by elimination; the matrix here is never singular, its diagonal being above zero. */
+/**
+ * Solves a·x = b for a small matrix by elimination. The matrix here is never singular, because its diagonal is
+ * positive.
+ */
 function solve(a: number[][], b: number[]): number[] {
   const rows = a.map((row, i) => [...row, b[i] as number])
   const size = b.length
@@ -131,7 +134,7 @@ function solve(a: number[][], b: number[]): number[] {
   return rows.map((row, i) => (row[size] as number) / (row[i] as number))
 }
 
-/** The inverse of a small matrix: its columns solved one by one. */
+/** The inverse of a small matrix, column by column. */
 const inverseOf = (a: number[][]): number[][] => {
   const columns = a.map((_, i) =>
     solve(
@@ -145,11 +148,11 @@ const inverseOf = (a: number[][]): number[][] => {
 const totalS = ({ text, setting }: Timed, printer: Printer): number =>
   rehearseAndCheck(text, { ...setting, printer }).durations.totalS
 
-/** A printer with each figure times its scale. */
+/** A printer with each value multiplied by its scale. */
 const scaled = (printer: Printer, scales: ReadonlyMap<Figure, number>): Printer =>
   [...scales].reduce((now, [figure, scale]) => (scale === 1 ? now : (figure.times(now, scale) ?? now)), printer)
 
-/** What a tenth more of a figure adds to each trial, s. */
+/** How much a tenth more of a value adds to each trial, s. */
 const tenthOf = (
   figure: Figure,
   printer: Printer,
@@ -184,7 +187,7 @@ export function fitPrinter(printer: Printer, trials: readonly Timed[]): Fit {
   const worth = new Map(
     borne.map((figure, i) => {
       const scale = scales.get(figure) as number
-      // Of two that can't be told apart the sum is known well, though neither is by itself.
+      // The sum of two values that can't be distinguished is known well, although neither is.
       const doubtful = alike.some(pair => pair.includes(figure)) ? 0 : 2 * (sure[i] as number)
       const by = Math.abs(scale - 1)
       return [figure, by >= Math.max(leastChange, doubtful) || by >= doubt ? scale : 1]
@@ -209,14 +212,14 @@ export function fitPrinter(printer: Printer, trials: readonly Timed[]): Fit {
   }
 }
 
-/** The scales that fit best, and how uncertain each is and each two are together. */
+/** The best scales, and the uncertainty of each and of each pair. */
 function leastSquares(printer: Printer, trials: readonly Timed[], borne: readonly Figure[]) {
   let scales = new Map(borne.map(figure => [figure, 1]))
   let covariance: number[][] = []
   for (let i = 0; i < rounds && borne.length > 0; i++) {
     const now = scaled(printer, scales)
     const totals = trials.map(trial => totalS(trial, now))
-    // s for a whole of each figure as it was: a tenth of what it is now says it.
+    // Seconds for the whole of each original value, derived from a tenth of the present one.
     const slopes = borne.map(figure =>
       (tenthOf(figure, now, trials, totals) ?? []).map(s => (s * 10) / (scales.get(figure) as number)),
     )

@@ -1,4 +1,4 @@
-// Which jobs and materials a printer can print at all, whatever the script.
+// Which jobs and materials a printer can print, whatever the script.
 
 import { changesOf } from '../model/changes.ts'
 import { areaOn, type Job, toolsUsed, topOn } from '../model/job.ts'
@@ -6,14 +6,14 @@ import type { Material } from '../model/material.ts'
 import { isChangeMoment, type Moment } from '../model/moment.ts'
 import type { Printer } from '../model/printer.ts'
 
-/** A job with the materials that its tools print with, in the order of the tools. */
+/** A job with the materials of its tools, in the order of the tools. */
 export type Run = { job: Job; materials: readonly Material[] }
 
-/** Why a job can't be printed on a printer, in a sentence; null when it can. */
+/** Why a job can't be printed on a printer; null if it can. */
 export function misfit(job: Job, printer: Printer): string | null {
   const area = areaOn(job, printer)
   const { bed, reach } = printer
-  // A mixing hot end has blends behind its tools; which there are, its scripts say.
+  // A mixing hot end has blends after its tools; its scripts define them.
   const blends = job.materials.length === 1 && printer.tools.some(({ mixingInputs }) => mixingInputs > 1)
   const tool = toolsUsed(job).find(each => each >= printer.tools.length && !blends)
   if (tool !== undefined)
@@ -23,13 +23,13 @@ export function misfit(job: Job, printer: Printer): string | null {
   return topOn(job, printer) > reach.z[1] ? `It is higher than ${printer.name} reaches.` : null
 }
 
-/** The job that a script of this moment is rehearsed for when nobody has chosen: the first; for a change the first that changes tools. */
+/** The default job for a script of this moment: the first; for a tool change the first with tool changes. */
 export const jobFor = (jobs: readonly Job[], printer: Printer, moment: Moment): Job | undefined =>
   (isChangeMoment(moment)
     ? jobs.find(job => misfit(job, printer) === null && changesOf(job, printer).length > 0)
     : undefined) ?? jobs[0]
 
-/** Why a material can't be printed on a printer, in a sentence; null when it can. */
+/** Why a material can't be printed on a printer; null if it can. */
 export function tooHotFor({ name, nozzleC, bedC }: Material, { heaters, name: printer }: Printer): string | null {
   if (nozzleC > heaters.nozzle.highestC)
     return `${name} wants ${nozzleC} °C; the nozzle of ${printer} takes ${heaters.nozzle.highestC} °C.`
@@ -51,7 +51,7 @@ export function leftOut(
   })
 }
 
-/** The jobs that a printer can print and whose materials are known, each with its materials. */
+/** The jobs that a printer can print, each with its materials. */
 export function ownRuns(jobs: readonly Job[], known: readonly Material[], printer: Printer): Run[] {
   return jobs.flatMap((job): Run[] => {
     if (misfit(job, printer)) return []
@@ -60,7 +60,7 @@ export function ownRuns(jobs: readonly Job[], known: readonly Material[], printe
   })
 }
 
-/** The same, each in every material that the printer takes; jobs of several tools as they are. */
+/** The same, each in every material that the printer can print; jobs of several tools unchanged. */
 export function inEveryMaterial(jobs: readonly Job[], known: readonly Material[], printer: Printer): Run[] {
   const fitting = known.filter(material => tooHotFor(material, printer) === null)
   return ownRuns(jobs, known, printer).flatMap(({ job, materials }): Run[] =>

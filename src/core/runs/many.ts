@@ -1,4 +1,4 @@
-// One script against many jobs: which jobs there are, and what each comes to.
+// Rehearses one script for many jobs: the list of jobs, and the result of each.
 import { countsOf, type Severity } from '../check/finding.ts'
 import type { Line } from '../gcode/line.ts'
 import { read } from '../gcode/read.ts'
@@ -12,7 +12,7 @@ import type { Vocabulary } from '../model/vocabulary.ts'
 import { rehearseAndCheck } from '../round.ts'
 import { type Run, tooHotFor } from './fits.ts'
 
-/** What a run comes to: s, g; findings by how bad they are, the worst first; what the end state lacks. */
+/** The result of a run: s, g; findings by severity, worst first; missing properties of the final state. */
 export type RunOutcome = {
   job: string
   materials: string[]
@@ -21,9 +21,9 @@ export type RunOutcome = {
   massG: number
   counts: Record<Severity, number>
   worst: { rule: string; severity: Severity; line: number; message: string }[]
-  /** What the script leaves otherwise than the print expects, in a few words each. */
+  /** Properties of the final state that the print does not expect, in a few words each. */
   lacking: string[]
-  /** The purge as drawn, mm. */
+  /** The purge to draw, mm. */
   strokes: [number, number][][]
   stopped: string | null
 }
@@ -51,7 +51,7 @@ function roundOf({ text, ...setting }: Script, { job, materials }: Run, lines: L
   return rehearseAndCheck(text, { ...setting, material, materials, job }, lines)
 }
 
-/** Rehearses and checks a script for one job; what only the Desk shows is left out. */
+/** Rehearses and checks a script for one job, without results that only the Desk shows. */
 export function runOne(script: Script, run: Run, lines = read(script.text)): RunOutcome {
   const { job, materials } = run
   const round = roundOf(script, run, lines)
@@ -71,11 +71,11 @@ export function runOne(script: Script, run: Run, lines = read(script.text)): Run
   }
 }
 
-/** Whether nothing at all would go wrong: no error and no warning, and everything left as the print expects it. */
+/** Whether nothing would go wrong: no error, no warning, and the final state is as the print expects. */
 export const isRight = ({ counts, lacking }: Pick<RunOutcome, 'counts' | 'lacking'>): boolean =>
   counts.error + counts.warning + lacking.length === 0
 
-/** The names of the jobs that a script fits: no error, and heated as the job's materials want. */
+/** The names of the jobs that a script fits: no error, and the right temperatures. */
 export function fitting(script: Script, runs: readonly Run[]): string[] {
   const lines = read(script.text)
   return runs.flatMap(run => {
@@ -85,7 +85,7 @@ export function fitting(script: Script, runs: readonly Run[]): string[] {
   })
 }
 
-/** A plate by an edge: so deep and wide, mm, and so far from the edge. */
+/** Size of a plate by an edge of the bed, and its distance from the edge, mm. */
 const plateMm = 40
 const edgeMm = 8
 
@@ -119,7 +119,7 @@ function shapes({ bed }: Printer): Shape[] {
   ]
 }
 
-/** The sets of tools that a job may print with: each alone, neighbours together, and all. */
+/** The sets of tools that a job may use: each alone, neighbours, and all. */
 function toolSets({ tools }: Printer): number[][] {
   const alone = tools.map((_, tool) => [tool])
   const first = tools.length > 1 ? [tools.slice(0, 2).map((_, tool) => tool)] : []
@@ -127,13 +127,13 @@ function toolSets({ tools }: Printer): number[][] {
   return [...alone, ...first, ...all]
 }
 
-/** Every material that the printer takes × small, tall, full-bed and near each edge × each set of tools. */
+/** All combinations of material, area (small, tall, full-bed, near each edge) and set of tools. */
 export function everythingCombined(printer: Printer, materials: readonly Material[]): Run[] {
   const fitting = materials.filter(material => tooHotFor(material, printer) === null)
   return toolSets(printer).flatMap(set =>
     shapes(printer).flatMap(shape =>
       fitting.map((material, i): Run => {
-        // Tools that print together print unlike materials, the next in the list each.
+        // Tools that print together print different materials: the next ones in the list.
         const own =
           set.length === 1 ? [material] : set.map((_, tool) => fitting[(i + tool) % fitting.length] as Material)
         const which = printer.tools.length === 1 ? '' : `, ${set.map(tool => `T${tool}`).join(' + ')}`
@@ -157,7 +157,7 @@ export function everythingCombined(printer: Printer, materials: readonly Materia
   )
 }
 
-/** Worst first: by errors, then warnings, then what is left undone, then time. */
+/** Worst first: by errors, then warnings, then missing properties, then time. */
 export const byWorst = (a: RunOutcome, b: RunOutcome): number =>
   b.counts.error - a.counts.error ||
   b.counts.warning - a.counts.warning ||

@@ -1,4 +1,4 @@
-// Where a start script could save time or filament: each way is rehearsed, and told with what it would save.
+// Finds where a start script could save time or filament: tries each way and reports the saving.
 
 import type { Fix } from '../check/finding.ts'
 import { effectOf } from '../firmware/spec.ts'
@@ -8,16 +8,16 @@ import { replacePiece } from '../script/edits/lines.ts'
 import { heedKeepMarks, type Plan } from '../script/edits/plan.ts'
 import { setPurgeLength } from '../script/edits/purge.ts'
 
-/** A way to save; `fix` is the edit that does it, null where it is done elsewhere, as `how` says. Seconds and grams. */
+/** A possible saving; `fix` is the edit, null if it is done elsewhere, as `how` says. Seconds and grams. */
 export type Saving = { title: string; how: string; savesS: number; savesG: number; fix: Fix | null }
 
-/** Less than this is not worth a row. */
+/** Smaller savings are not listed, s. */
 const worthS = 3
 const worthG = 0.03
 
 type Way = { title: string; how: string; plan: Plan } | { title: string; how: string; setting: RehearsalInput }
 
-/** The ways that a rehearsed text has, the ones that save most first. A kept line is left as it is. */
+/** The possible savings of a rehearsed text, largest first. Kept lines are left as they are. */
 export function savingsOf(text: string, round: Round, setting: RehearsalInput): Saving[] {
   const ways = [
     ...heatTogether(round),

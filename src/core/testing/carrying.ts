@@ -1,4 +1,4 @@
-// Scripts of the demo's printers carried over, for tests that say what must come of each.
+// Helpers for tests that carry scripts between demo printers.
 import { demoJobs, demoMaterials, demoPrinters } from '../../../demo/load.ts'
 import { type CarryPlan, type CarryRequest, carryOver } from '../carry/carry.ts'
 import type { Moment } from '../model/moment.ts'
@@ -14,13 +14,13 @@ function of<T extends { name: string }>(things: readonly T[], name: string): T {
 const job = of(demoJobs(), 'small')
 const material = of(demoMaterials(), 'Plain PLA')
 
-/** A printer of the demo; each test has its own. */
+/** A demo printer; each test gets its own copy. */
 export const named = (name: string): Printer => of(demoPrinters(), name)
 
 /** The demo's small job on this printer. */
 export const settingFor = (printer: Printer, moment: Moment): RehearsalInput => ({ printer, job, material, moment })
 
-/** The plan; an error with its reason where there is none. */
+/** The plan; throws the reason if it is refused. */
 export function carried(
   text: string,
   from: Printer,
@@ -33,14 +33,14 @@ export function carried(
   return plan
 }
 
-/** Lines as a text. */
+/** Joins lines to a text. */
 export const asText = (lines: readonly string[]): string => lines.map(line => `${line}\n`).join('')
 
-/** The lines of a text, without blank ones and the notes that a refusal leaves. */
+/** The lines of a text, without blank ones and comments about refused lines. */
 export const linesOf = (text: string): string[] =>
   text.split('\n').filter(line => line !== '' && !line.startsWith('; not carried'))
 
-/** Lines carried over, at the end of a print unless said otherwise. */
+/** Carries lines over, by default at the end of a print. */
 export const plan = (
   from: Printer,
   to: Printer,

@@ -1,4 +1,4 @@
-// The demo's machines that keep configs and macro files, and what is in them, for tests.
+// Helpers for tests with the configs and macro files of demo printers.
 import { demoPrinters } from '../../../demo/load.ts'
 import { textOfDocument } from '../documents/open.ts'
 import { job, material } from '../model/example.ts'
@@ -27,7 +27,7 @@ export function opened(
   return rehearseScript(kept, { printer, job, material, moment, opened: { file, call } })
 }
 export const says = (round: Round, line: number) => round.explained.find(each => each.line === line)?.says
-/** The line of a file that begins with this, from 1. */
+/** The line of a file with this start, from 1. */
 export function lineOf(printer: Printer, file: string, begins: string): number {
   const lines = textOfDocument(printer, file)?.split('\n') ?? []
   const at = lines.findIndex(line => line.trim().startsWith(begins))

@@ -1,4 +1,4 @@
-// The example printer and its like, for tests that work their numbers out by hand.
+// Helpers for tests with numbers worked out by hand, on the example printer.
 
 import type { Finding } from '../check/finding.ts'
 import type { RuleName } from '../check/rules.ts'
@@ -20,7 +20,7 @@ export const stage = (moment: Moment = 'start', over: Partial<Printer> = {}): St
   firmware: board,
 })
 
-/** A whole round over lines of text for the test bench. */
+/** A whole round for lines of text. */
 export const round = (lines: string | string[], moment: Moment = 'start', over: Partial<Printer> = {}): Round =>
   rehearseScript(typeof lines === 'string' ? lines : lines.join('\n'), {
     printer: { ...printer, ...over },
@@ -29,7 +29,7 @@ export const round = (lines: string | string[], moment: Moment = 'start', over: 
     moment,
   })
 
-/** Findings of one rule. */
+/** The findings of one rule. */
 export const found = (
   rule: RuleName,
   lines: string | string[],
@@ -37,13 +37,13 @@ export const found = (
   over: Partial<Printer> = {},
 ): Finding[] => round(lines, moment, over).findings.filter(finding => finding.rule === rule)
 
-/** The text after the first fix of a finding. */
+/** The text after a finding's first fix. */
 export function fixed(text: string, finding: Finding | undefined): string {
   const fix = finding?.fixes[0]
   if (!fix) throw new Error('there is no fix')
   return applyEdits(text, fix.edits)
 }
 
-/** What can spoil a print or worse: findings that are more than advice. */
+/** Errors and warnings. */
 export const serious = ({ findings }: Pick<Round, 'findings'>): Finding[] =>
   findings.filter(({ severity }) => severity !== 'advice')

@@ -1,8 +1,8 @@
-// Finds what stands between another program's signs, in one or several styles of signs at once.
+// Finds placeholders by their delimiters, in one or several styles at once.
 import type { Delimiters, Vocabulary } from '../model/vocabulary.ts'
 import { assignmentIn, branchIn } from './tags.ts'
 
-/** What programs put around their words. The longer ones come first, for they begin like the shorter. */
+/** Delimiters that slicers use. Longer ones come first, because shorter ones are their prefixes. */
 export const styles: readonly Delimiters[] = [
   { open: '{{', close: '}}' },
   { open: '{%', close: '%}' },
@@ -16,17 +16,19 @@ export const styles: readonly Delimiters[] = [
   { open: '<', close: '>' },
 ]
 
-/** Something between signs. It stands on one line but for a condition, which may go on for some. */
+/** A text between delimiters. It is on one line, except that a condition may span several. */
 export type Span = { from: number; to: number; inside: string; signs: Delimiters }
 
-/** A condition goes on for no more lines than this. */
+/** Limit for the lines of a condition. */
 const longest = 10
 
-/** Signs that are alike at both ends, or could be “less” and “more”, hold one word and nothing else. */
+/** Delimiters that are equal at both ends, or could mean “less” and “greater”, contain a single word. */
 const onlyWord = ({ open, close }: Delimiters): boolean => open === close || open === '<'
 const oneWord = /^[A-Za-z_][\w.]*(?:[[(]\w+[\])])*$/
 
-/** Everything between these signs in a text, outside comments, in order. What holds neither letter nor figure is no placeholder. */
+/**
+ * Everything between these delimiters outside comments, in order. Without a letter or digit it is not a placeholder.
+ */
 export function spansIn(text: string, among: readonly Delimiters[]): Span[] {
   const sorted = among
     .filter(({ open, close }) => open !== '' && close !== '')
@@ -58,14 +60,17 @@ function spanAt(text: string, at: number, among: readonly Delimiters[]): Span | 
   return null
 }
 
-/** Some take blanks away where a minus stands inside the sign. */
+/** In some slicers a minus inside the delimiter removes blanks. */
 const trimmed = (inside: string, { open }: Delimiters): string =>
   open === '{{' || open === '{%' ? inside.replace(/^-|-$/g, '') : inside
 
 const goesOn = (inside: string): boolean =>
   inside.split(/\r\n|\r|\n/).length <= longest && (branchIn(inside) !== null || assignmentIn(inside) !== null)
 
-/** Behind the sign that closes what opens at `from`; −1 where none does. Signs in each other belong to the outer ones. */
+/**
+ * The offset after the closing delimiter for the one at `from`; −1 if there is none. Nested delimiters belong to the
+ * outer pair.
+ */
 function closing(text: string, from: number, { open, close }: Delimiters): number {
   let depth = 0
   let lines = 0
@@ -83,7 +88,7 @@ function closing(text: string, from: number, { open, close }: Delimiters): numbe
   return -1
 }
 
-/** All signs that a vocabulary has: around formulas, branches, and single words. */
+/** All delimiters of a vocabulary: of formulas, branches, and single words. */
 export function allDelimiters({ open, close, branch, words }: Vocabulary): Delimiters[] {
   const all = [{ open, close }, ...(branch?.signs ? [branch.signs] : []), ...words.flatMap(({ signs }) => signs ?? [])]
   return all.filter((one, i) => all.findIndex(other => other.open === one.open && other.close === one.close) === i)

@@ -1,6 +1,6 @@
-// What stands between another program's signs: a formula, a part of a branch, a variable of its own, or a loop.
+// Classifies the text between delimiters: a formula, a part of a branch, an assignment, or a loop.
 
-/** What stands inside another program's signs: of `{x}`, `{{x}}`, `{% x %}`, `[x]`, `<x>`, `%x%`, `#x#`, `$(x)`, `${x}` the x. */
+/** The text between delimiters: x for `{x}`, `{{x}}`, `{% x %}`, `[x]`, `<x>`, `%x%`, `#x#`, `$(x)`, `${x}`. */
 export function insideOf(text: string): string {
   const found =
     /^(?:\{\{-?([\s\S]*?)-?\}\}|\{%-?([\s\S]*?)-?%\}|\$\(([\s\S]*)\)|\$\{([\s\S]*)\}|\{([\s\S]*)\}|\[([\s\S]*)\]|<([\s\S]*)>|%([\s\S]*)%|#([\s\S]*)#)$/.exec(
@@ -16,10 +16,10 @@ const branchWords: readonly (readonly [Branch['kind'], RegExp])[] = [
   ['when', /^(?:if|when)\b\s*(.*)$/is],
 ]
 
-/** A part of a branch: its beginning with a condition, another one, or its end. */
+/** A part of a branch: its start or a further branch, with a condition, or its end. */
 export type Branch = { kind: 'when' | 'otherwise-when' | 'otherwise' | 'end'; condition: string }
 
-/** Some end a condition with a word or a sign of its own. */
+/** In some slicers a condition ends with a word or character of its own. */
 export const conditionIn = (text: string): string => {
   const trimmed = text.trim()
   return (
@@ -35,7 +35,7 @@ export function branchIn(inside: string): Branch | null {
   return null
 }
 
-/** A variable of the program's own that is set: `local hot = first_temp + 5`. */
+/** An assignment to one of the slicer's variables: `local hot = first_temp + 5`. */
 export type Assigned = { name: string; formula: string }
 
 export function assignmentIn(inside: string): Assigned | null {

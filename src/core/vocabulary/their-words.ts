@@ -1,26 +1,27 @@
-// A formula or condition of ours in another program's words, or what in it that program has no words for.
+// Translates a formula or condition of ours into a vocabulary's placeholders, or reports the part that it can't
+// express.
 import { parse } from '../formula/syntax.ts'
 import { type SyntaxNode, textOf } from '../formula/tree.ts'
 import type { Vocabulary } from '../model/vocabulary.ts'
 import { plainFunction } from './expression.ts'
 
-/** Whether a printer has a feature; guards that ask are decided when a script is written out. */
+/** Whether a printer has a feature. Guards about features are decided when a script is exported. */
 export type Has = (feature: string) => boolean
 
-/** What something is in their words, or why it can't be said. */
+/** The translation, or why it is impossible. */
 export type Said = { ok: true; text: string } | { ok: false; what: string }
 
-/** `settings` are those that stand above, as they are put in where they are used. */
+/** `settings` are those above, which are inserted where they are used. */
 export type Out = { vocabulary: Vocabulary; settings: Map<string, Said>; has: Has }
 
-/** What the tools that a moment names are called among the values. */
+/** The values for tools relative to a tool change. */
 const toolWords: Readonly<Record<string, string>> = {
   next: 'to_tool',
   previous: 'from_tool',
   first_tool: 'first_tool',
 }
 
-/** One element of a list in the vocabulary's own brackets. */
+/** A list's element with the vocabulary's own brackets. */
 const inBrackets = (word: string, { index }: Vocabulary): string =>
   index ? word.replaceAll('[', index.open).replaceAll(']', index.close) : word
 
@@ -29,11 +30,11 @@ export function inTheirWords(text: string, kind: 'Expression' | 'Condition', out
   return parsed.ok ? new Saying(text, out).whole(parsed.node) : { ok: false, what: parsed.why }
 }
 
-/** Puts their words in the places of ours; the rest of the text stays. */
+/** Replaces our words by the vocabulary's; the rest of the text stays. */
 class Saying {
   private readonly words = new Map<string, string>()
   private readonly changes: { from: number; to: number; text: string }[] = []
-  /** The first thing that can't be said. */
+  /** The first part that can't be expressed. */
   private missing: string | null = null
 
   constructor(
@@ -111,7 +112,7 @@ class Saying {
     else this.missing ??= node.name !== 'Value' ? `“${whole}”` : /\s/.test(whole) ? `@(${whole})` : `@${whole}`
   }
 
-  /** A word with a tool's number behind it; null where the vocabulary has no way to say it. */
+  /** A word with a tool number as its index; null if the vocabulary can't express it. */
   private indexed(word: string | undefined, tool: string): string | null {
     const by = tool.startsWith('T') ? tool.slice(1) : this.words.get(toolWords[tool] ?? '')
     const { index } = this.out.vocabulary
@@ -154,7 +155,7 @@ class Saying {
     for (const each of values) this.say(each)
   }
 
-  /** A sign binds closer than a word does. */
+  /** A symbol binds tighter than a word. */
   private not(node: SyntaxNode, of: SyntaxNode | undefined): void {
     if (!of) return
     const { not } = this.out.vocabulary.joins

@@ -1,4 +1,5 @@
-// A script of another program in our values, settings and guards. What can't be said in them stays as it is, and is told.
+// Translates a script with placeholders into our values, settings and guards. Parts that can't be expressed stay as
+// they are and are reported.
 import { evaluate, holds, type Quantity, type Scope } from '../formula/evaluate.ts'
 import { textSpecs, valueSpecs } from '../formula/values.ts'
 import type { Vocabulary } from '../model/vocabulary.ts'
@@ -8,16 +9,16 @@ import { allDelimiters, type Span, spansIn } from './syntax.ts'
 import { assignmentIn, type Branch, branchIn, conditionIn, loopIn } from './tags.ts'
 import { type Block, isWhole, type LineParts, type Part, staysTheirs, written } from './unfold.ts'
 
-/** More lines than this, out of one with many branches, are no help to anybody. */
+/** Limit for the lines made from one line with many branches. */
 const maxLines = 16
 
-/** Something that can't be said in the other language, at a line counted from 1. */
+/** A part that can't be expressed, with its line from 1. */
 export type Untranslatable = { line: number; what: string }
 export type Translated = { text: string; untranslatable: Untranslatable[] }
 
-/** A script of theirs with our values and guards. Words without a meaning stay as they are, and are told. */
+/** Translates a script. Words without a meaning stay as they are and are reported. */
 export function toOurs(text: string, vocabulary: Vocabulary): Translated {
-  // A variable that is used where something can't be said stays theirs wholly, or its worth would be lost there.
+  // A variable that is also used in an untranslatable part stays the slicer's, otherwise it would have no value there.
   const theirs = new Set<string>()
   for (;;) {
     const reading = new Reading(text, vocabulary, theirs)
@@ -37,7 +38,7 @@ function inOurs(text: string, lines: readonly LineParts[], untranslatable: Untra
   }
 }
 
-/** A branch by the vocabulary's own words, or by those that most programs use. */
+/** Reads a part of a branch, by the vocabulary's own words or by common ones. */
 export function branchOf(inside: string, { branch }: Vocabulary): Branch | null {
   if (!branch) return null
   const after = (word: string | null): string | null => {
@@ -55,13 +56,13 @@ export function branchOf(inside: string, { branch }: Vocabulary): Branch | null 
     const condition = after(word)
     if (condition === null) continue
     const asks = kind === 'when' || kind === 'otherwise-when'
-    // Where the other branch's word begins like one that asks, what stands behind it says which it is.
+    // If the words for else and else-if start alike, the following text decides.
     if (asks ? condition !== '' : condition === '') return { kind, condition: asks ? conditionIn(condition) : '' }
   }
   return branchIn(inside)
 }
 
-/** Every value with its unit and some number, to see whether a formula holds together. */
+/** Every value with its unit and a number, to test whether a formula is consistent. */
 const dryScope = (settings: ReadonlyMap<string, Quantity>): Scope => ({
   value: name => {
     const unit = valueSpecs.find(each => each.name === name)?.unit
@@ -75,17 +76,17 @@ const dryScope = (settings: ReadonlyMap<string, Quantity>): Scope => ({
 
 class Reading {
   readonly told: Untranslatable[] = []
-  /** Variables of theirs in what could not be said. */
+  /** The slicer's variables in untranslatable parts. */
   readonly usedInTheirs = new Set<string>()
   private readonly variables = new Map<string, string>()
-  /** The settings that their variables have become, for their units. */
+  /** The settings made from variables, with their units. */
   private readonly units = new Map<string, Quantity>()
   private readonly open: { tags: { line: number }[]; block: Block; loop: boolean; fresh: boolean }[] = []
 
   constructor(
     private readonly text: string,
     private readonly vocabulary: Vocabulary,
-    /** Variables that stay theirs. */
+    /** Variables that stay the slicer's. */
     private readonly theirs: ReadonlySet<string>,
   ) {}
 
@@ -130,7 +131,7 @@ class Reading {
     this.told.push({ line, what })
   }
 
-  /** Their program reads branches in comments too, and would leave lines out by them. */
+  /** A slicer also reads branches in comments, and leaves lines out by them. */
   private commentOf({ comment, number }: LineParts): void {
     for (const { inside, from, to } of spansIn(comment.replace(/^;+/, ''), allDelimiters(this.vocabulary)))
       if (branchOf(inside, this.vocabulary) || branchIn(inside) || loopIn(inside))
@@ -141,14 +142,14 @@ class Reading {
     return { vocabulary: this.vocabulary, variables: this.variables }
   }
 
-  /** In our words, as a formula or a condition; null where it can't be said in them. */
+  /** Translates a formula or condition; null if it can't be expressed. */
   private ours(formula: string, kind: 'Expression' | 'Condition'): string | null {
     const tree = readExpression(formula)
     const said = tree && saidInOurs(tree, kind, this.knowing)
     return said !== null && this.fits(said, kind) ? said : null
   }
 
-  /** Whether our language takes it: it reads, and puts no lengths and temperatures together. */
+  /** Whether our language accepts it: it can be parsed, and its units match. */
   private fits(said: string, kind: 'Expression' | 'Condition'): boolean {
     const scope = dryScope(this.units)
     const found = kind === 'Condition' ? holds(said, scope) : evaluate(said, scope)
@@ -179,7 +180,7 @@ class Reading {
     return { is: 'text', text: raw }
   }
 
-  /** What is left in their words needs its variables in them. */
+  /** An untranslated part needs its variables. */
   keepTheirs(formula: string): void {
     for (const [name] of formula.matchAll(/[A-Za-z_]\w*/g)) if (this.variables.has(name)) this.usedInTheirs.add(name)
   }
@@ -221,7 +222,9 @@ class Reading {
     return { is: 'tag', kind, condition: ours ?? '', block: at.block, raw }
   }
 
-  /** In our words. A text is compared otherwise here: whole, where their kinds of material are short. */
+  /**
+   * Translates a condition. Texts compare differently: ours are whole names, a slicer's are short kinds of material.
+   */
   private condition(condition: string, raw: string, line: number): string | null {
     const ours = this.ours(condition, 'Condition')
     if (ours === null) {
@@ -233,7 +236,10 @@ class Reading {
     return ours
   }
 
-  /** A tag whose branch goes on to another line parts its line, which is the same only where nothing stands on one side of it. */
+  /**
+   * A tag whose branch continues on a different line splits its line, which is equivalent only if one side of it is
+   * empty.
+   */
   private shapeOf({ parts, number }: LineParts): void {
     const tags = parts.filter(each => each.is === 'tag')
     const blocks = [...new Set(tags.map(({ block }) => block))].filter(block => isWhole(block, parts))

@@ -1,4 +1,4 @@
-// One of our scripts written out in a vocabulary's words, for the program that makes the print files.
+// Exports a script of ours in a vocabulary's placeholders.
 
 import { guardLine, guardsOf, inText, linesNotTaken, settingLine } from '../formula/marks.ts'
 import { parse } from '../formula/syntax.ts'
@@ -13,16 +13,16 @@ const linesOf = (text: string): { raw: string; ending: string }[] =>
     .map(([, raw = '', ending = '']) => ({ raw, ending }))
     .filter(({ raw, ending }, i, all) => raw !== '' || ending !== '' || i < all.length - 1)
 
-/** What a job decides: for each guard mark's line whether its lines run, and what a formula comes to at a line. */
+/** A job's decisions: for each guard line whether its lines run, and the value of a formula at a line. */
 export type Decided = { guards: ReadonlyMap<number, boolean>; worth: (line: number, formula: string) => string | null }
 
-/** Where a line's comment begins. */
+/** The offset of a line's comment. */
 const commentAt = (raw: string): number => (raw.includes(';') ? raw.indexOf(';') : raw.length)
 
-/** Whether what is written is this word, maybe with a tool's number or a list's behind it. */
+/** Whether a text is this word, possibly with an index. */
 const isSaidBy = (word: string, text: string): boolean => bareName(text) === bareName(word)
 
-/** The expression of a setting, without its unit and range. */
+/** The expression of a setting, without unit and range. */
 function bodyOf(body: string): string | null {
   const parsed = parse(body, 'Setting')
   const expression = parsed.ok ? parsed.node.children[0] : undefined
@@ -54,7 +54,7 @@ export function toTheirs(text: string, vocabulary: Vocabulary, has: Has, decided
     if (setting) {
       const body = bodyOf(setting.body)
       const within: Said = { ok: false, what: `the setting “${setting.name}”, which a guard decides` }
-      // From here on it is what this line says, in a guard by the job only.
+      // From here on the setting has this value; within a guard it depends on the job.
       if (body) out.settings.set(setting.name, depth > 0 ? within : inTheirWords(body, 'Expression', out))
       return raw + ending
     }
@@ -89,7 +89,7 @@ export function toTheirs(text: string, vocabulary: Vocabulary, has: Has, decided
   return { text: written.join(''), untranslatable }
 }
 
-/** Lines that the job decides against, with the marks of the guards that had to be decided. */
+/** Lines that the job's decisions leave out, with the marks of the decided guards. */
 function leftOut(raws: readonly string[], out: Out, { guards }: Decided): Set<number> {
   const unsayable = guardsOf(raws).filter(({ branches }) =>
     branches.some(({ line, mark }) => theirBranch(raws[line - 1] ?? '', mark, out, () => {}) === null),
