@@ -1,13 +1,13 @@
-// Who may ask: pages of this very server, on this machine. Another site's page in the same browser may not.
+// Restricts access to pages of this server on this machine. A different site's page in the same browser is refused.
 import type { MiddlewareHandler } from 'hono'
 import { secureHeaders } from 'hono/secure-headers'
 
-/** Names by which a machine calls itself; another name for it in a request is another site's doing. */
+/** Host names of this machine; a request with any other comes from a different site. */
 const ownNames = /^(?:localhost|127\.0\.0\.1|\[::1\])(?::\d+)?$/
 
 /**
- * Refuses requests that come from other origins, or that were sent to a name that is not this machine's. A link on another site
- * may lead to a page here, which then asks for itself.
+ * Refuses requests from other origins, or sent to a host name that is not this machine's. A link on a different site
+ * may open a page here, which then makes its own requests.
  */
 export const ownPagesOnly: MiddlewareHandler = async (context, next) => {
   const { req } = context
@@ -22,8 +22,8 @@ export const ownPagesOnly: MiddlewareHandler = async (context, next) => {
 }
 
 /**
- * What a page may load: its own files only. Styles may be written into the page, as the editor and the menus do; pictures may be
- * made in it.
+ * A page may load this server's files only. Inline styles are allowed, because the editor and the menus need them, and
+ * so are pictures made in the page.
  */
 export const contentPolicy = secureHeaders({
   contentSecurityPolicy: {

@@ -1,4 +1,4 @@
-// The whole HTTP application: the API, and the built screens for everything else.
+// The HTTP application: the API, and the built pages for everything else.
 import { readFileSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import { serveStatic } from '@hono/node-server/serve-static'
@@ -45,20 +45,20 @@ export type AppParts = {
   database: Database
   /** The folder where backups are kept. */
   backups: string
-  /** The folder of the built screens; null serves the API alone. */
+  /** The folder of the built pages; null serves the API alone. */
   screens: string | null
   /** The present time as ISO text. */
   now: () => string
-  /** Where rehearsals are worked out; here where none is given. */
+  /** Where rehearsals run; by default in this thread. */
   work?: Work
-  /** Where the whole shelf is worked on; here where none is given. */
+  /** Where tasks on the whole shelf run; by default in this thread. */
   whole?: ShelfWork
 }
 
 const limit = (maxSize: number, error: string) =>
   bodyLimit({ maxSize, onError: context => context.json({ error, place: null }, 413) })
 
-/** Whatever changes is asked for each time; what the build names by its contents is kept. */
+/** API responses are never cached; files with a digest in their name are cached for ever. */
 const cachePolicy: MiddlewareHandler = async (context, next) => {
   await next()
   const { path } = context.req
@@ -69,7 +69,7 @@ const cachePolicy: MiddlewareHandler = async (context, next) => {
   )
 }
 
-/** Requests that change something wait while the whole shelf is being worked on, and once more when their body has come. */
+/** Requests that change something wait while a task on the whole shelf runs, and again after their body has arrived. */
 const changesWait =
   (whole: ShelfWork, stillThere: () => void): MiddlewareHandler<Waiting> =>
   async (context, next) => {
@@ -83,7 +83,9 @@ const changesWait =
     await next()
   }
 
-/** Refuses changes when the database is no longer where it was opened: they would go into a file that nobody finds. */
+/**
+ * Refuses changes if the database is no longer where it was opened: they would be written to a file that nobody finds.
+ */
 function databaseStays(database: Database): () => void {
   const { name, memory } = database
   if (memory) return () => {}
@@ -103,7 +105,7 @@ const methodsAt = ({ router }: Hono, path: string): string[] =>
     router.match(wanted, path)[0].some(([[, { method }]]) => method === wanted),
   )
 
-/** Whoever asks over HTTP from TypeScript has the types of every question and answer from here. */
+/** The type of the API for typed clients. */
 export type Api = ReturnType<typeof apiOf>
 
 function apiOf({ database, backups, now, work = workHere, whole = shelfWorkHere(database, backups) }: AppParts) {
@@ -148,7 +150,7 @@ export function makeApp(parts: AppParts): Hono {
   const { screens } = parts
   const app = new Hono().use(contentPolicy).use(cachePolicy).use(ownPagesOnly).route('/api', apiOf(parts))
   app.onError((error, context) => {
-    // Nobody reads this answer.
+    // Nobody reads this response.
     if (error instanceof Abandoned) return context.body(null, 408)
     if (error instanceof Refused) return context.json({ error: error.message, place: error.place }, error.status)
     const storing = storageTrouble(error)
@@ -158,7 +160,7 @@ export function makeApp(parts: AppParts): Hono {
   })
   const page = screens === null ? null : readFileSync(join(screens, 'index.html'), 'utf8')
   app.notFound(context => {
-    // A person at an address that leads nowhere gets a page that says so.
+    // A person who opens an unknown address gets a page that says so.
     const byHand = context.req.method === 'GET' && (context.req.header('accept') ?? '').includes('text/html')
     if (page !== null && byHand && !/^\/(?:api|assets)\//.test(context.req.path)) return context.html(page, 404)
     const methods = methodsAt(app, context.req.path)
@@ -172,7 +174,7 @@ export function makeApp(parts: AppParts): Hono {
   })
   if (screens === null || page === null) return app
 
-  // What is built has its digest in its name, so it never changes under it.
+  // Built files have a digest in their name, so they never change.
   app.use('/assets/*', keptForGood, serveStatic({ root: screens, precompressed: true }))
   app.get('/icon.svg', serveStatic({ root: screens }))
   for (const { path } of pages) app.get(path, context => context.html(page))

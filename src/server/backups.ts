@@ -1,4 +1,4 @@
-// Backups: whole copies of the database beside it, made before whatever could go wrong, and each day that it is used.
+// Backups: copies of the whole database beside it, made before risky changes and once a day.
 import {
   closeSync,
   existsSync,
@@ -14,24 +14,24 @@ import { dirname, join } from 'node:path'
 import Sqlite, { type Database } from 'better-sqlite3'
 import type { Backup } from '../core/model/stored.ts'
 
-/** So many of the newest are kept, and besides the first of so many days and weeks. */
+/** How many are kept: the newest, and the first of each of so many days and weeks. */
 const max = { newest: 10, days: 7, weeks: 4 }
 
-/** Why a backup was made, as its file's name says it. */
+/** The reason for a backup, part of its file name. */
 export type Reason = 'daily' | 'before-import' | 'before-update' | 'before-emptying' | 'before-restoring'
 
 export const backupFolder = (databasePath: string): string => join(dirname(databasePath), 'backups')
 
-/** `000012 2026-11-26T08-00-00-000Z daily.sqlite`; the oldest have no number. */
+/** `000012 2026-11-26T08-00-00-000Z daily.sqlite`; very old ones have no number. */
 const shape = /^(?:\d{6} )?(\d{4}-\d\d-\d\dT\d\d-\d\d-\d\d-\d{3}Z) ([a-z-]+)\.sqlite$/
 
-/** What is being made or put back stands under such a name until it is whole. */
+/** Temporary names of backups that are being made or restored. */
 const unfinished = /^\.(?:making|restoring)\b/
 
 const timeIn = (stamp: string): string =>
   stamp.replace(/T(\d\d)-(\d\d)-(\d\d)-(\d{3})Z$/, (_, h, m, s, ms) => `T${h}:${m}:${s}.${ms}Z`)
 
-/** A backup's place in the sequence, kept in the file itself; 0 for one of earlier days. Null where the file is not whole. */
+/** A backup's sequence number, stored in the file; 0 for very old ones. Null if the file is incomplete. */
 function numberIn(path: string): number | null {
   let copy: Database | undefined
   try {
@@ -49,10 +49,10 @@ function numberIn(path: string): number | null {
   }
 }
 
-/** Files never change once they have their name: what was found in them is remembered, by path, size and time. */
+/** Cache by path, size and time: files with a final name never change. */
 const known = new Map<string, number | null>()
 
-/** The whole ones, the newest first: by their place in the sequence, not by a clock that may have been set. */
+/** All complete backups, newest first, by their sequence numbers and not by a clock, which may be wrong. */
 export function allBackups(folder: string): Backup[] {
   if (!existsSync(folder)) return []
   const found = readdirSync(folder).flatMap(file => {
@@ -70,7 +70,7 @@ export function allBackups(folder: string): Backup[] {
     .map(({ backup }) => backup)
 }
 
-/** How many rows each table has; what the search index keeps for itself left out. */
+/** The number of rows in each table, except the search index's own. */
 function countsOf(database: Database): string {
   const tables = database
     .prepare<[], string>(
@@ -81,7 +81,7 @@ function countsOf(database: Database): string {
   return tables.map(name => `${name} ${database.prepare(`SELECT count(*) FROM ${name}`).pluck().get()}`).join(', ')
 }
 
-/** What is wrong with a copy of the database, in a few words; null for a good one. */
+/** What is wrong with a copy of the database; null for a good one. */
 export function faultIn(path: string): string | null {
   let copy: Database | undefined
   try {
@@ -99,7 +99,7 @@ export function faultIn(path: string): string | null {
   }
 }
 
-/** Makes sure that what was written is on the disk, not only on its way there. */
+/** Writes a file's data to the disk. */
 function flush(path: string): void {
   const handle = openSync(path, 'r+')
   fsyncSync(handle)
@@ -107,8 +107,8 @@ function flush(path: string): void {
 }
 
 /**
- * Copies the database, and compares what the copy has with what the shelf has. Returns false where another connection wrote
- * meanwhile, so that the two can't be compared. Throws where the copy lacks something.
+ * Copies the database and compares the copy with the shelf. Returns false if a different connection wrote meanwhile, so
+ * that they can't be compared. Throws if the copy lacks something.
  */
 function copiedAtOneMoment(path: string, database: Database, number: number): boolean {
   const version = () => database.pragma('data_version', { simple: true })
@@ -130,9 +130,11 @@ function copiedAtOneMoment(path: string, database: Database, number: number): bo
   }
 }
 
-/** A copy of the database as it is at this moment, with its number in it, checked and on the disk. Throws where it is not good. */
+/**
+ * Makes a copy of the present database with its number, checked and written to disk. Throws if the copy is not good.
+ */
 function copyTo(path: string, database: Database, number: number): void {
-  // What is saved while the copy is being made would make it differ from the shelf: then it is made again.
+  // A write during the copy makes the comparison impossible: then it is repeated.
   for (let tries = 1; !copiedAtOneMoment(path, database, number); tries++)
     if (tries === 5) throw new Error('The shelf was changed again and again while it was being copied. Try once more.')
   const fault = faultIn(path)
@@ -140,7 +142,7 @@ function copyTo(path: string, database: Database, number: number): void {
   flush(path)
 }
 
-/** Copies the database whole, as it is at this moment, and drops older copies that need not be kept. `now` as ISO text. */
+/** Makes a backup of the present database, and deletes older ones that need not be kept. `now` is ISO text. */
 export function backUp(database: Database, folder: string, reason: Reason, now: string): Backup {
   mkdirSync(folder, { recursive: true })
   const [last] = allBackups(folder)
@@ -161,13 +163,13 @@ export function backUp(database: Database, folder: string, reason: Reason, now: 
 }
 
 const dayOf = ({ madeAt }: Backup): string => madeAt.slice(0, 10)
-/** Weeks counted from a Monday. */
+/** Weeks start on Monday. */
 const weekOf = (backup: Backup): string => String(Math.floor((Date.parse(dayOf(backup)) / 86_400_000 + 3) / 7))
 
-/** Of all backups, the newest first: the newest, and the first of each of the last days and weeks that have one. */
+/** The backups to keep: the newest, and the first of each of the last days and weeks that have one. */
 export function worthKeeping(all: readonly Backup[]): Set<string> {
   const firstOfEach = (partOf: (backup: Backup) => string, count: number): Backup[] => {
-    // A later entry is of an earlier time, and takes the place of the one before it.
+    // A later entry is older, and replaces the previous one.
     const firsts = new Map<string, Backup>()
     for (const backup of all) firsts.set(partOf(backup), backup)
     return [...firsts.values()].slice(0, count)
@@ -176,13 +178,13 @@ export function worthKeeping(all: readonly Backup[]): Set<string> {
   return new Set(kept.map(({ file }) => file))
 }
 
-/** A backup of this day, where the last one is of another. */
+/** Makes today's backup, if the last one is from a different day. */
 export function backUpDaily(database: Database, folder: string, now: string): void {
   const [last] = allBackups(folder)
   if (!last || dayOf(last) !== now.slice(0, 10)) backUp(database, folder, 'daily', now)
 }
 
-/** Clears away what a program that was ended in the middle of its work has left. */
+/** Deletes what an interrupted program left. */
 export function clearUnfinished(folder: string): void {
   if (!existsSync(folder)) return
   for (const name of readdirSync(folder))

@@ -1,4 +1,4 @@
-// The bin: what was thrown away waits here for 30 days; a script or a variant with all its revisions and trials.
+// The bin: deleted items stay for 30 days; scripts and variants with all revisions and trials.
 
 import { nameKey } from '../core/model/script.ts'
 import type { BinKind, Binned } from '../core/model/stored.ts'
@@ -6,7 +6,7 @@ import { type Database, writing } from './database.ts'
 
 export const daysInBin = 30
 
-/** What it is told by besides its name: a script's printer, a variant's script. */
+/** Besides its name: a script's printer, a variant's script. */
 const lists: Record<BinKind, string> = {
   scripts: `SELECT t.id, t.name, p.name AS whose, t.moment, t.binned_at AS binnedAt
     FROM scripts t JOIN printers p ON p.id = t.printer_id`,
@@ -21,7 +21,7 @@ const lists: Record<BinKind, string> = {
 
 export const binKinds = Object.keys(lists) as BinKind[]
 
-/** All that is in it, the latest first. */
+/** Everything in the bin, latest first. */
 export const allBinned = (database: Database): Binned[] =>
   binKinds
     .flatMap(kind =>
@@ -32,7 +32,7 @@ export const allBinned = (database: Database): Binned[] =>
     )
     .sort((a, b) => (a.binnedAt < b.binnedAt ? 1 : a.binnedAt > b.binnedAt ? -1 : 0))
 
-/** Puts something into the bin; its name is free from then on. Gives whether it was there. */
+/** Moves an item to the bin; its name is free from then on. Returns whether it existed. */
 export const binThing = (database: Database, kind: BinKind, id: number, now: string): boolean =>
   database
     .prepare(
@@ -40,7 +40,7 @@ export const binThing = (database: Database, kind: BinKind, id: number, now: str
     )
     .run(now, id).changes > 0
 
-/** Takes something out again under this name, which must be free. Where its data has its name, that says it too. */
+/** Restores an item under this name, which must be free. The name in its data is changed, too. */
 export function takeOut(database: Database, kind: BinKind, id: number, name: string): void {
   const hasData = kind !== 'scripts' && kind !== 'variants' && kind !== 'refrains'
   writing(database, () => {
@@ -52,7 +52,7 @@ export function takeOut(database: Database, kind: BinKind, id: number, name: str
   })
 }
 
-/** Throws something away for good, a printer with its files; only what is in the bin. */
+/** Deletes an item in the bin for ever, a printer with its files. */
 export function dropForGood(database: Database, kind: BinKind, id: number): boolean {
   return writing(database, () => {
     if (kind === 'printers')
@@ -65,13 +65,14 @@ export function dropForGood(database: Database, kind: BinKind, id: number): bool
   })
 }
 
-/** A clock that jumps further than this between two looks is not believed: it counts as so many days. */
+/** A clock that jumps further than this between two checks counts as this many days only. */
 const maxDaysAtOnce = 10
 const dayMs = 86_400_000
 
 /**
- * Counts the days since the last look for all that is in the bin, and throws away what has spent its 30 there. Days are counted as
- * they pass: a clock set ahead throws nothing away, and one set back counts none. `now` as ISO text. Gives how many went.
+ * Counts the days since the last check for everything in the bin, and deletes what has been there for 30. Days are
+ * counted as they pass: a clock that is set forward deletes nothing, and one that is set back counts no days. `now` is
+ * ISO text. Returns the number of deleted items.
  */
 export function emptyOld(database: Database, now: string): number {
   return writing(database, () => {
@@ -83,7 +84,7 @@ export function emptyOld(database: Database, now: string): number {
     let gone = 0
     for (const kind of binKinds) {
       database.prepare(`UPDATE ${kind} SET days_binned = days_binned + ? WHERE binned_at IS NOT NULL`).run(passed)
-      // Scripts go before the printers that they belong to.
+      // Scripts are deleted before their printers.
       gone += database
         .prepare(`DELETE FROM ${kind} WHERE binned_at IS NOT NULL AND days_binned >= ?`)
         .run(daysInBin).changes

@@ -1,4 +1,4 @@
-// Printers, materials, jobs and vocabularies in the database: each a name and its whole data, kept under its schema.
+// Printers, materials, jobs and vocabularies in the database: each a name with JSON data, validated by its schema.
 import * as v from 'valibot'
 import { sentenceOf } from '../core/model/issues.ts'
 import { Job } from '../core/model/job.ts'
@@ -16,13 +16,13 @@ type Entry<T extends CatalogTable> = v.InferOutput<(typeof schemas)[T]>
 
 type Row = { id: number; data: string }
 
-/** All of a table in the order they were put in, as they are kept. */
+/** All rows of a table in the order they were added, as stored. */
 export const rawEntries = (database: Database, table: CatalogTable): Row[] =>
   database.prepare<[], Row>(`SELECT id, data FROM ${table} WHERE binned_at IS NULL ORDER BY id`).all()
 
 type Read<T> = { ok: true; data: T } | { ok: false; why: string }
 
-/** Reads stored JSON through a schema; where it does not fit, says what is wrong with it. */
+/** Reads stored JSON through a schema, or says what is wrong with it. */
 export function readStored<S extends v.GenericSchema>(schema: S, json: string): Read<v.InferOutput<S>> {
   try {
     const { success, output, issues } = v.safeParse(schema, JSON.parse(json))
@@ -32,11 +32,11 @@ export function readStored<S extends v.GenericSchema>(schema: S, json: string): 
   }
 }
 
-/** Entries that were read before, by table and text: a shelf of hundreds of printers is asked for again and again. */
+/** Cache by table and text: a shelf of hundreds of printers is read again and again. */
 const known = new Map<string, Read<unknown>>()
 const maxKnown = 2000
 
-/** An entry as it is stored, read. */
+/** Reads a stored item. */
 export function readEntry<T extends CatalogTable>(table: T, json: string): Read<Entry<T>> {
   const key = `${table} ${json}`
   const before = known.get(key)
@@ -47,31 +47,31 @@ export function readEntry<T extends CatalogTable>(table: T, json: string): Read<
   return entry
 }
 
-/** Those of the rows that can be read. One bad row does not take the others down; `unreadable.ts` lists it. */
+/** The readable ones of some rows. A bad row does not affect the others; `unreadable.ts` lists it. */
 const readable = <T extends CatalogTable, R extends Row>(table: T, rows: readonly R[]) =>
   rows.flatMap(row => {
     const entry = readEntry(table, row.data)
     return entry.ok ? [{ ...row, data: entry.data }] : []
   })
 
-/** All readable entries of a table, in the order they were added. They are shared, and not to be changed. */
+/** All readable items of a table, in the order they were added. They are shared and must not be changed. */
 export const allEntries = <T extends CatalogTable>(database: Database, table: T): { id: number; data: Entry<T> }[] =>
   readable(table, rawEntries(database, table))
 
-/** A readable entry by its id, also from the bin; undefined when there is none. */
+/** A readable item by id, also from the bin; undefined if there is none. */
 export function entryById<T extends CatalogTable>(database: Database, table: T, id: number): Entry<T> | undefined {
   const row = database.prepare<[number], Row>(`SELECT id, data FROM ${table} WHERE id = ?`).get(id)
   return row && readable(table, [row])[0]?.data
 }
 
-/** What was taught of other programs' words, for a printer. */
+/** The vocabulary and stand-in numbers for a printer. */
 export const wordsHere = (database: Database, printer: string) =>
   wordsFor(
     allEntries(database, 'vocabularies').map(({ data }) => data),
     printer,
   )
 
-/** One by its name as people compare names; undefined when there is none. */
+/** An item by name, compared as people do; undefined if there is none. */
 export function entryByName<T extends CatalogTable>(database: Database, table: T, name: string): Entry<T> | undefined {
   const row = database
     .prepare<[string], Row>(`SELECT id, data FROM ${table} WHERE key = ? AND binned_at IS NULL`)
@@ -79,11 +79,11 @@ export function entryByName<T extends CatalogTable>(database: Database, table: T
   return row && readable(table, [row])[0]?.data
 }
 
-/** What the one with this key is called; undefined when there is none. */
+/** The name of the item with this key; undefined if there is none. */
 export const entryNamed = (database: Database, table: CatalogTable, key: string): string | undefined =>
   database.prepare<[string], string>(`SELECT name FROM ${table} WHERE key = ? AND binned_at IS NULL`).pluck().get(key)
 
-/** What it was before it was changed, the latest first. */
+/** The earlier states of an item, latest first. */
 export const earlierOf = <T extends CatalogTable>(database: Database, table: T, id: number): Earlier<Entry<T>>[] =>
   readable(
     table,
@@ -94,7 +94,7 @@ export const earlierOf = <T extends CatalogTable>(database: Database, table: T, 
       .all(table, id),
   )
 
-/** Changes one; gives whether it was there. */
+/** Changes an item; returns whether it existed. */
 export function changeEntry(
   database: Database,
   table: CatalogTable,

@@ -1,4 +1,4 @@
-// Opens the database and brings it up to date: numbered migrations, each in a transaction of its own.
+// Opens the database and migrates it: numbered migrations, each in its own transaction.
 import { readdirSync, readFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -9,21 +9,21 @@ export type Database = Sqlite.Database
 
 const migrationsFolder = join(dirname(fileURLToPath(import.meta.url)), 'migrations')
 
-/** The migrations in order; a file's leading number is the version it brings the database to. */
+/** The migrations in order; the number in a file name is the resulting version. */
 const migrations = readdirSync(migrationsFolder)
   .filter(file => /^\d+-.*\.sql$/.test(file))
   .sort()
   .map(file => ({ version: Number.parseInt(file, 10), sql: readFileSync(join(migrationsFolder, file), 'utf8') }))
 
 /**
- * Does what changes the database, all or nothing. It begins as a write, so that it waits for another program's instead of failing
- * in the middle.
+ * Runs a change in a transaction, all or nothing. It starts as a write, so that it waits for other writers instead of
+ * failing in the middle.
  */
 export const writing = <T>(database: Database, change: () => T): T => database.transaction(change).immediate()
 
 type Value = string | number | Buffer | null
 
-/** Adds a row under a number that no row of its table has ever had; gives that number. */
+/** Adds a row with an id that no row of its table ever had; returns the id. */
 export function addRow(database: Database, table: string, row: Readonly<Record<string, Value>>): number {
   const columns = Object.keys(row)
   const insert = database.prepare(
@@ -33,27 +33,27 @@ export function addRow(database: Database, table: string, row: Readonly<Record<s
   return Number(insert.run(...Object.values(row)).lastInsertRowid)
 }
 
-/** Moves what was written into the one file of the database, so that a copy of it holds everything; for quiet times. */
+/** Writes everything into the one file of the database, so that a copy of it is complete. For quiet times. */
 export function settle(database: Database): void {
   try {
-    // It waits for nobody: there is a next time.
+    // Does not wait for other connections: it is repeated later.
     database.pragma('busy_timeout = 0')
     database.pragma('wal_checkpoint(TRUNCATE)')
   } catch (error) {
-    // Nothing is lost: it stays in the file beside it until the next time.
+    // Nothing is lost: the data stays in the file beside it.
     console.error(`The database could not be settled: ${(error as Error).message}`)
   } finally {
     database.pragma(`busy_timeout = ${patienceMs}`)
   }
 }
 
-/** How long a write waits for one of another program, ms. */
+/** How long a write waits for a different program's write, ms. */
 const patienceMs = 5000
 
-/** Thrown for a database that a newer version of this program has made. */
+/** Thrown for a database of a newer version of this program. */
 export class NewerVersion extends Error {}
 
-/** Opens (or makes) the database at `path`. Throws with a plain sentence when a newer version has made it. */
+/** Opens or creates the database at `path`. Throws a plain sentence if a newer version made it. */
 export function openDatabase(path: string): Database {
   const database = new Sqlite(path, { timeout: patienceMs })
   database.pragma('journal_mode = WAL')

@@ -1,5 +1,5 @@
-// A printer's config and macro files, kept like scripts. The printer's data has the texts in use, so that whatever rehearses has them;
-// each change on one side is made on the other as well.
+// A printer's config and macro files, saved like scripts. The printer's data has copies of the texts in use for
+// rehearsals; each change on one side is made on the other as well.
 
 import { usualCall } from '../core/documents/calls.ts'
 import { textOfDocument } from '../core/documents/open.ts'
@@ -26,21 +26,21 @@ const docsOf = (database: Database, printerId: number): Doc[] =>
     )
     .all(printerId)
 
-/** When what stands in a file runs, as a script would call it. */
+/** The moment at which a file runs. */
 function momentOf(printer: Printer, file: string): Moment {
   const stage = stageOf({ printer, job, material, moment: 'start' })
   return usualCall(stage, file === '' ? null : file)?.moment ?? 'start'
 }
 
-/** What a script of this file is called; with a number where that is taken. */
+/** The name of the script for a file; with a number if it is taken. */
 export const documentName = (database: Database, printer: string, file: string): string =>
   freeName(`${printer}, ${file || configName}`.slice(0, 110), name => scriptNamed(database, name) !== undefined)
 
-/** Makes the documents of a printer as its data has them: a revision for each text that differs, all or nothing. */
+/** Saves the files in a printer's data as scripts: a revision for each text that differs, all or nothing. */
 export function syncDocuments(database: Database, printerId: number, now: string, note: string): void {
   writing(database, () => {
     const printer = entryById(database, 'printers', printerId)
-    // One that can't be read keeps the files that it has.
+    // An unreadable printer keeps its files.
     if (!printer) return
     const files = new Map(filesOf(printer).map(({ name, text }) => [name, text]))
     const docs = docsOf(database, printerId)
@@ -52,7 +52,7 @@ export function syncDocuments(database: Database, printerId: number, now: string
     for (const [file, text] of files) {
       const its = docs.filter(each => each.file === file)
       const doc = its.find(({ binned }) => !binned) ?? its.at(-1)
-      // One that was thrown away comes back with its history.
+      // A deleted file comes back with its history.
       if (doc?.binned) takeOut(database, 'scripts', doc.id, documentName(database, printer.name, file))
       if (!doc) {
         const name = documentName(database, printer.name, file)
@@ -62,13 +62,13 @@ export function syncDocuments(database: Database, printerId: number, now: string
   })
 }
 
-/** Of every printer, as when a shelf of an older version is opened, or another one was brought in. */
+/** For every printer, after a migration or an import. */
 export function syncAllDocuments(database: Database, now: string, note: string): void {
   const ids = database.prepare<[], number>('SELECT id FROM printers WHERE binned_at IS NULL').pluck().all()
   for (const id of ids) syncDocuments(database, id, now, note)
 }
 
-/** Puts a document's text in use into its printer; `null` takes the file away. A script that is no document changes nothing. */
+/** Copies a file's text in use to its printer; `null` removes the file. Does nothing for other scripts. */
 export function writeBack(database: Database, scriptId: number, now: string): void {
   const script = scriptById(database, scriptId)
   if (script?.file === null || script?.file === undefined) return
@@ -90,13 +90,13 @@ function withFile(printer: Printer, file: string, text: string | null): Printer 
   return { ...printer, [list]: others.toSpliced(at < 0 ? others.length : at, 0, { name: file, text }) }
 }
 
-/** Whether this firmware reads a file of that name; the config itself has none. */
+/** Whether this firmware reads a file with that name; the main config has an empty name. */
 const readsFile = ({ firmware: { family } }: Printer, file: string): boolean =>
   family === 'host' ? !/\.g$/i.test(file) : family === 'macro-file' && file !== '' && !/\.cfg$/i.test(file)
 
 type Fallen = { file: string; printerId: number; printerBinned: number; taken: number }
 
-/** Why a document in the bin can't come out of it; null where it can, and for scripts that are none. */
+/** Why a file can't be restored from the bin; null if it can, and for other scripts. */
 export function whyStaysBinned(database: Database, scriptId: number): string | null {
   const row = database
     .prepare<[number], Fallen>(

@@ -1,4 +1,4 @@
-// What a request asks to be rehearsed: printers, jobs and materials named in any case, or given whole.
+// Reads the input of a rehearsal from a request: printers, jobs and materials by name in any case, or in full.
 import * as v from 'valibot'
 import { Job, ofFirstTool } from '../core/model/job.ts'
 import { Material } from '../core/model/material.ts'
@@ -24,7 +24,7 @@ type Asked = {
   moment: Moment
 }
 
-/** Without a material, the job's own. `place` names the printer's field in the request. */
+/** Without a material, the job's own. `place` is the path of the printer in the request. */
 export function inputAsked(
   database: Database,
   { printer, job, material, moment }: Asked,
@@ -50,7 +50,7 @@ export function inputAsked(
   }
 }
 
-/** An answer that is worked out elsewhere; one that took too much is refused with its reason. */
+/** Awaits a task in a thread; one that exceeded its limits is refused with the reason. */
 export async function worked<T>(answer: Promise<T>, place: string): Promise<T> {
   try {
     return await answer

@@ -1,4 +1,4 @@
-// A shelf as large as years make it, made up: printers, scripts and revisions that differ as people's do.
+// Generates a shelf as large as years make it: printers, scripts and revisions that differ as people's do.
 import { demoJobs, demoMaterials, demoPrinters, demoScripts } from '../../demo/load.ts'
 import type { Printer } from '../core/model/printer.ts'
 import { addEntry } from './catalog.ts'
@@ -10,7 +10,7 @@ export type Size = { printers: number; scripts: number; revisions: number }
 const colours = ['red', 'grey', 'green', 'blue', 'white', 'black', 'yellow', 'brown', 'violet', 'orange']
 const whys = ['purge', 'wait', 'lift', 'probing', 'first layer', 'retraction', 'parking', 'heat', 'brush', 'message']
 
-/** Fills an empty database, all or nothing. `told` hears how many revisions there are so far. */
+/** Fills an empty database, all or nothing. `told` receives the number of revisions so far. */
 export function seedLarge(
   database: Database,
   size: Size,

@@ -1,4 +1,4 @@
-// Starts the server on the loopback: PORT (4310) and DATA_DIR (./data) may be set.
+// Starts the server on the loopback interface. PORT (4310) and DATA_DIR (./data) may be set.
 import { accessSync, constants, existsSync, mkdirSync, statSync } from 'node:fs'
 import { availableParallelism } from 'node:os'
 import { dirname, join, resolve } from 'node:path'
@@ -16,7 +16,7 @@ import { makePool, makeShelfThread } from './work/pool.ts'
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..', '..')
 
-/** Ends the program with one plain sentence. */
+/** Ends the program with a plain sentence. */
 function giveUp(sentence: string): never {
   console.error(sentence)
   process.exit(1)
@@ -44,7 +44,7 @@ function folderWanted(): string {
 
 function open(path: string) {
   const backups = allBackups(backupFolder(path))
-  // A database has bytes as soon as it has been made. Without backups this one may never have been more than begun.
+  // A created database is not empty. Without backups, an empty one may never have been used.
   if (existsSync(path) && statSync(path).size === 0 && !existsSync(`${path}-wal`) && backups.length > 0)
     giveUp(
       `The database ${path} is empty (0 bytes), and was more than that before. Nothing was changed. Your backups are in ${backupFolder(path)}, the newest first:\n${backups.map(({ file }) => `  ${file}`).join('\n')}\nTo go on from one, copy it to ${path}; to begin with an empty shelf, delete that file. Then start again.`,
@@ -59,7 +59,7 @@ function open(path: string) {
   }
 }
 
-/** Ends the program where another one uses the folder already. */
+/** Ends the program if a different one uses the folder. */
 function take(folder: string): () => void {
   try {
     const letGo = takeFolder(folder)
@@ -89,7 +89,10 @@ const app = makeApp({
   whole,
 })
 
-/** Today's backup, and then the bin's days; without room for a backup the work goes on, and the bin stays as it is. */
+/**
+ * Makes today's backup and then counts the bin's days. Without room for a backup the server goes on, and the bin stays
+ * unchanged.
+ */
 async function lookAfter() {
   const now = new Date().toISOString()
   try {
@@ -107,7 +110,7 @@ setInterval(() => settle(database), 30_000).unref()
 const server = serve({ fetch: app.fetch, hostname: '127.0.0.1', port }, () => {
   console.log(`Warm Prelude is at http://127.0.0.1:${port}   (Ctrl-C ends it)`)
 })
-// A browser keeps its connections for a minute or more; one that is closed under a question fails it.
+// Browsers keep connections open for a minute or more; closing one during a request would fail the request.
 if ('keepAliveTimeout' in server) server.keepAliveTimeout = 120_000
 server.on('error', (error: NodeJS.ErrnoException) => {
   database.close()
@@ -118,7 +121,7 @@ server.on('error', (error: NodeJS.ErrnoException) => {
   )
 })
 
-/** How long a thread may take to end, ms: one that is in the middle of a copy hears of it only then. */
+/** How long a thread may take to end, ms: during a copy it does not respond. */
 const patienceMs = 1000
 
 async function stop() {
@@ -130,7 +133,7 @@ async function stop() {
   settle(database)
   database.close()
   letGo()
-  // A program waits for its threads; what they were at is undone when the database is next opened.
+  // Threads may not respond; what they were doing is rolled back when the database is next opened.
   if (!ended) process.kill(process.pid, 'SIGKILL')
   process.exit(0)
 }

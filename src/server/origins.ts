@@ -1,4 +1,4 @@
-// Where scripts were carried over from, and what became of the originals since.
+// Where scripts were carried over from, and what changed in the originals since.
 import { CameFrom, type CarryOptions } from '../core/model/came-from.ts'
 import { nameKey } from '../core/model/script.ts'
 import { readStored } from './catalog.ts'
@@ -19,7 +19,7 @@ const selectOriginal = `
   FROM scripts s JOIN printers p ON p.id = s.printer_id JOIN variants v ON v.script_id = s.id
   WHERE s.binned_at IS NULL AND v.binned_at IS NULL`
 
-/** A revision of a variant by its number, or the newest. */
+/** A variant's revision by number, or the newest. */
 const revisionOf = (database: Database, variantId: number, number: number | null) =>
   database
     .prepare<[number, number], { id: number; number: number; text: string; note: string }>(
@@ -27,7 +27,7 @@ const revisionOf = (database: Database, variantId: number, number: number | null
     )
     .get(variantId, number ?? Number.MAX_SAFE_INTEGER)
 
-/** What a revision is, for the script that is carried over from it; null where there is none of that number. */
+/** The origin record for a script carried over from a revision; null if the revision does not exist. */
 export function cameFrom(database: Database, revisionId: number, asked: CarryOptions): CameFrom | null {
   const row = database
     .prepare<[number], { identity: string; printer: string; script: string; variant: string; revision: number }>(
@@ -52,7 +52,7 @@ export function originKept(database: Database, scriptId: number): CameFrom | nul
   return stored?.ok ? stored.data : null
 }
 
-/** The original of a script with the revision that it was carried from and its newest one; null where it is no longer here. */
+/** A script's original with the revision that it was carried from and its newest one; null if the original is gone. */
 export function originOf(database: Database, scriptId: number) {
   const from = originKept(database, scriptId)
   if (!from) return null

@@ -1,4 +1,4 @@
-// Refrains in the database: passages kept once, each with its revisions.
+// Refrains in the database, each with its revisions.
 
 import { nameKey } from '../core/model/script.ts'
 import type { SavedRefrain } from '../core/model/stored.ts'
@@ -27,7 +27,7 @@ export const refrainNamed = (database: Database, name: string) =>
     .prepare<[string], { id: number; name: string }>('SELECT id, name FROM refrains WHERE key = ?')
     .get(nameKey(name))
 
-/** Keeps a passage as a refrain; gives its id. The name must be free. */
+/** Saves a passage as a refrain and returns its id. The name must be free. */
 export function addRefrain(
   database: Database,
   { name, text, note }: { name: string; text: string; note: string },

@@ -1,12 +1,12 @@
-// What every route shares: bodies checked by a schema, refusals with a plain sentence and a place.
+// Shared by all routes: request bodies validated by a schema, refusals with a plain sentence and a path.
 import type { Context, MiddlewareHandler, TypedResponse } from 'hono'
 import * as v from 'valibot'
 import { pathOfIssue, sentenceOf } from '../core/model/issues.ts'
 
-/** What a request that changes something waits for before it does so; set by the application. */
+/** Set by the application: a request that changes something awaits this before it does. */
 export type Waiting = { Variables: { mayChange?: () => Promise<void> } }
 
-/** A refusal that reaches the caller as JSON `{ error, place }` with this status. */
+/** A refusal, sent as JSON `{ error, place }` with this status. */
 export class Refused extends Error {
   constructor(
     readonly status: 400 | 404 | 409 | 413 | 415 | 507,
@@ -17,12 +17,12 @@ export class Refused extends Error {
   }
 }
 
-/** JSON, and what programs call it that were not told what they send. */
+/** JSON, and the types of programs that do not set one. */
 const takenTypes = /^(?:application\/(?:json|x-www-form-urlencoded)|text\/plain)\b/
 
 /**
- * Before a route whose JSON body fits a schema; refuses any other. The route has it as `context.req.valid('json')`, and whoever
- * asks through the client is held to it by the compiler.
+ * Middleware that validates the JSON body by a schema and refuses any other. The route reads it with
+ * `context.req.valid('json')`, and typed clients are checked by the compiler.
  */
 export const takes =
   <S extends v.GenericSchema>(
@@ -30,21 +30,21 @@ export const takes =
   ): MiddlewareHandler<Waiting, string, { in: { json: v.InferInput<S> }; out: { json: v.InferOutput<S> } }> =>
   async (context, next) => {
     context.req.addValidatedData('json', (await bodyOf(context, schema)) as object)
-    // The body may have taken its time, and an import may have begun meanwhile.
+    // An import may have started while the body was arriving.
     await context.get('mayChange')?.()
     await next()
   }
 
-/** An answer that is the same for many requests, written out once. */
+/** A response that many requests share, serialised once. */
 export type Written<T> = { json: string; says: T }
 export const written = <T>(says: T): Written<T> => ({ json: JSON.stringify(says), says })
 
-/** Sends what was written before; whoever asks through the client has the type of what it says. */
+/** Sends a serialised response; typed clients know its type. */
 export const sent = <T>(context: Context, { json }: Written<T>): Response & TypedResponse<T, 200, 'json'> =>
   // The text is JSON of a T, which the compiler can't see.
   context.newResponse(json, 200, { 'content-type': 'application/json' }) as Response & TypedResponse<T, 200, 'json'>
 
-/** The request's JSON body through a schema; refuses anything else. */
+/** Reads the request's JSON body through a schema. */
 async function bodyOf<S extends v.GenericSchema>(context: Context, schema: S): Promise<v.InferOutput<S>> {
   const type = context.req.header('content-type')?.toLowerCase()
   if (type && !takenTypes.test(type))
@@ -65,7 +65,7 @@ async function bodyOf<S extends v.GenericSchema>(context: Context, schema: S): P
   )
 }
 
-/** Lists and things in each other, deeper than a schema can follow, are refused like any other flaw. */
+/** Data nested too deeply for the schema is refused like any other fault. */
 function checked<S extends v.GenericSchema>(schema: S, json: unknown) {
   try {
     return v.safeParse(schema, json, { abortEarly: true })
@@ -78,11 +78,11 @@ function checked<S extends v.GenericSchema>(schema: S, json: unknown) {
 export const largestBody = 32 * 1024 * 1024
 export const tooLarge = 'That is more than 32 MB, which is the most this takes.'
 
-/** A shelf with years of revisions and pictures in it. */
+/** Enough for years of revisions with pictures. */
 export const largestShelf = 1024 * 1024 * 1024
 export const shelfTooLarge = 'That file is larger than 1 GB, which is the most this takes.'
 
-/** What is wrong with the disk, in a sentence; null for an error of another kind. The database is then as it was before. */
+/** A sentence for a storage error; null for other errors. The database is unchanged. */
 export function storageTrouble(error: unknown): string | null {
   const { code } = error as { code?: string }
   if (code === 'SQLITE_FULL' || code === 'ENOSPC')

@@ -1,4 +1,4 @@
-// Putting a backup back: everything in the database gives way to what the backup has, all or nothing.
+// Restores a backup: replaces everything in the database, all or nothing.
 import { copyFileSync, mkdirSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Backup } from '../core/model/stored.ts'
@@ -7,7 +7,7 @@ import { type Database, NewerVersion, openDatabase, writing } from './database.t
 import { Refused } from './requests.ts'
 import { allUnreadable } from './unreadable.ts'
 
-/** In an order in which what is referred to comes first. The search index follows from the others by their triggers. */
+/** Referenced tables first. The search index follows by triggers. */
 const tables = [
   'printers',
   'materials',
@@ -25,7 +25,7 @@ const tables = [
   'summaries',
 ]
 
-/** What keeps rows from being thrown away. */
+/** Triggers that protect rows from deletion. */
 const keepers = ['revisions_are_kept', 'variants_are_kept']
 
 /** Empties every table, within a transaction. */
@@ -33,22 +33,22 @@ export function emptyAll(database: Database, but: readonly string[] = []): void 
   const sqlOf = database.prepare('SELECT sql FROM sqlite_master WHERE name = ?').pluck()
   const made = keepers.map(keeper => sqlOf.get(keeper) as string)
   for (const keeper of keepers) database.exec(`DROP TRIGGER ${keeper}`)
-  // Scripts and variants point at each other.
+  // Scripts and variants refer to each other.
   database.exec('UPDATE scripts SET back_to = NULL; UPDATE variants SET born_of = NULL;')
   for (const table of [...tables].reverse()) if (!but.includes(table)) database.exec(`DELETE FROM ${table}`)
   for (const sql of made) database.exec(sql)
 }
 
 /**
- * Puts the backup of this file back, after a backup of what there is. Refuses (409) a file that is no shelf, is damaged or
- * incomplete, has rows that can't be read, or is of a newer version; the database is then as it was.
+ * Restores a backup, after making one of the present state. Refuses (409) a file that is no shelf, is damaged or
+ * incomplete, has unreadable rows, or is from a newer version; the database then stays unchanged.
  */
 export function restore(database: Database, backups: string, file: string, now: string): Backup {
   const folder = join(backups, '.restoring')
   rmSync(folder, { recursive: true, force: true })
   mkdirSync(folder, { recursive: true })
   try {
-    // A copy of its own: making the other backup may drop the old file, and one of an older version is brought up to date.
+    // A separate copy: making the other backup may delete the old file, and an older version is migrated.
     const copy = join(folder, 'backup.sqlite')
     copyFileSync(join(backups, file), copy)
     const fault = faultIn(copy) ?? faultOfShelf(copy)
@@ -61,7 +61,7 @@ export function restore(database: Database, backups: string, file: string, now: 
   }
 }
 
-/** What is wrong with a copy of a shelf once it is brought up to date, in a few words; null for a good one. */
+/** What is wrong with a copy of a shelf after migration; null for a good one. */
 function faultOfShelf(path: string): string | null {
   let shelf: Database
   try {

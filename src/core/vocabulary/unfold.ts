@@ -1,14 +1,19 @@
-// A line of another program's as one of ours, or as several where branches stand in it: our guards stand on lines of their own.
+// Writes a slicer's line as one or several lines of ours: a line with branches becomes lines between guards.
 import type { Branch } from './tags.ts'
 
-/** What a script comes to: a guard's mark, what a value or formula is here, or text as it was. `mark` ends a line of its own. */
+/**
+ * The parts of a line: a guard's mark, a value or formula of ours, or unchanged text. A `mark` becomes its own line.
+ */
 export type Part =
   | { is: 'text'; text: string }
   | { is: 'formula'; text: string }
   | { is: 'tag'; kind: Branch['kind']; condition: string; block: Block; raw: string }
   | { is: 'setting'; text: string }
 
-/** A branch from its condition to its end. One that can't be said keeps all of its tags: half a guard would be another script. */
+/**
+ * A branch from its condition to its end. One that can't be expressed keeps all of its tags: half a guard would change
+ * the script.
+ */
 export type Block = { sayable: boolean; firstLine: number; lastLine: number }
 
 export type LineParts = { number: number; parts: Part[]; comment: string; ending: string; raw: string }
@@ -28,12 +33,12 @@ export const isWhole = (block: Block, parts: readonly Part[]): boolean =>
     parts.some(each => each.is === 'tag' && each.block === block && each.kind === kind),
   )
 
-/** Whether a line keeps a branch of theirs beside something else: then all of it stays theirs. */
+/** Whether a line keeps a slicer's branch beside other text: then all of it stays the slicer's. */
 export const staysTheirs = ({ parts }: Pick<LineParts, 'parts'>): boolean =>
   parts.some(part => part.is === 'tag' && !part.block.sayable) &&
   parts.some(part => part.is !== 'tag' && part.text.trim() !== '')
 
-/** A line of theirs as one of ours, or as several where branches stand in it. */
+/** Writes a line. */
 export function written({ parts, comment, ending, raw }: LineParts, eol: string): string {
   if (staysTheirs({ parts }))
     return raw.slice(0, raw.length - comment.length - ending.length).replaceAll('@', '@@') + comment + ending
@@ -44,7 +49,7 @@ export function written({ parts, comment, ending, raw }: LineParts, eol: string)
   if (!apart) return said.map(inLine).join('') + comment + ending
   const indent = /^[ \t]*/.exec(raw)?.[0] ?? ''
   const lines = unfolded(said, indent)
-  // What a person noted behind a mark goes behind it still, on a line of its own; behind the only command it stays there.
+  // A comment after a mark becomes its own line; after a single command it stays there.
   const noted =
     comment &&
     (lines.length === 1 && !lines[0]?.trimStart().startsWith(';')
@@ -55,7 +60,7 @@ export function written({ parts, comment, ending, raw }: LineParts, eol: string)
   return (noted || lines).join(eol) + ending
 }
 
-/** At signs are ours; a plain one is written twice. */
+/** At signs belong to our language; a plain one is doubled. */
 const inLine = (part: Part): string =>
   part.is === 'text'
     ? part.text.replaceAll('@', '@@')
@@ -63,7 +68,7 @@ const inLine = (part: Part): string =>
       ? part.text
       : part.raw
 
-/** Each line that a line with branches can come to, between guards of our own. */
+/** Every version of a line with branches, between guards of ours. */
 function unfolded(parts: readonly Part[], indent: string): string[] {
   const lines: string[] = []
   let now: Part[] = []
@@ -84,7 +89,7 @@ function unfolded(parts: readonly Part[], indent: string): string[] {
         lines.push(indent + mark(part))
         continue
       }
-      // A whole branch within the line: the line once for each of its choices, with what stands before and behind.
+      // A whole branch within the line: the line once for each of its choices, with the text before and after.
       const before = now
       const rest = parts.slice(end + 1)
       const stop = rest.findIndex(each => each.is === 'setting' || (each.is === 'tag' && !isWhole(each.block, rest)))

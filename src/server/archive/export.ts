@@ -1,4 +1,4 @@
-// The shelf as an archive: everything, or one printer with all that belongs to it.
+// Collects the shelf for an archive: everything, or one printer with everything that belongs to it.
 import { read } from '../../core/gcode/read.ts'
 import { nameKey } from '../../core/model/script.ts'
 import { refrainsIn } from '../../core/script/refrain-marks.ts'
@@ -33,7 +33,7 @@ function scriptFrom(database: Database, { id, backTo, printerId: _, ...row }: Ro
   }
   return {
     ...row,
-    // Another shelf has other identities.
+    // Identities differ on a different shelf.
     cameFrom: from && { ...from, identity: '' },
     backTo: backTo === null ? null : nameOf(backTo),
     variants: variants.map(({ id: variantId, bornOf, ...variant }) => ({
@@ -64,7 +64,7 @@ function refrainsArchive(database: Database): ArchiveRefrain[] {
   return heads.map(({ id, ...refrain }) => ({ ...refrain, revisions: revisions.all(id) }))
 }
 
-/** What an export of the whole shelf leaves out: things that can't be read as they are stored, and the scripts of such printers. */
+/** What an export of the whole shelf leaves out: items that can't be read, and the scripts of unreadable printers. */
 export function gatherLeftOut(database: Database): LeftOut[] {
   const things = allUnreadable(database)
   const printers = new Map(things.flatMap(({ table, id, name }) => (table === 'printers' ? [[id, name] as const] : [])))
@@ -85,7 +85,7 @@ export function gatherLeftOut(database: Database): LeftOut[] {
       ]
 }
 
-/** What is in the bin stays behind. With a printer's id: that printer, its scripts, and the refrains that stand in them. */
+/** Items in the bin are not included. With a printer's id: that printer, its scripts, and the refrains in them. */
 export function gather(database: Database, printerId: number | null = null): Archive {
   const rows = database
     .prepare<[], Row>(

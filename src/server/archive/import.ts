@@ -1,4 +1,4 @@
-// A shelf that is brought in: what is new in it, what is the same, what differs; and putting it in as the person decided.
+// Imports a shelf: compares it with the present one, and adds its items as the person decided.
 import { randomUUID } from 'node:crypto'
 import * as v from 'valibot'
 import { freeName, nameKey } from '../../core/model/script.ts'
@@ -19,7 +19,7 @@ export type Kind = ArchiveItem['kind']
 
 export const Decision = v.picklist(['mine', 'theirs', 'both'] satisfies ArchiveDecision[])
 
-/** Decisions by kind and name, as `scripts My start`; what is not decided stays as mine. */
+/** Decisions by kind and name, such as `scripts My start`; without a decision mine is kept. */
 export type Decisions = Readonly<Record<string, ArchiveDecision>>
 
 export const decisionKey = ({ kind, name }: { kind: Kind; name: string }): string => `${kind} ${name}`
@@ -38,7 +38,7 @@ function howScriptsDiffer(mine: ArchiveScript, theirs: ArchiveScript): string {
     : `for ${mine.printer} here, for ${theirs.printer} in the file`
 }
 
-/** How each entry in a file stands to the shelf. */
+/** Compares each item of a file with the shelf. */
 export function compareArchive(database: Database, archive: Archive): ArchiveItem[] {
   const here = gather(database)
   return kinds.flatMap(kind => {
@@ -55,7 +55,7 @@ export function compareArchive(database: Database, archive: Archive): ArchiveIte
   })
 }
 
-/** The name of what is brought in beside one of its name. */
+/** The name of an imported item beside one with the same name. */
 const besideName = (name: string, taken: (name: string) => boolean): string => freeName(`${name}, from the file`, taken)
 
 function putEntry(
@@ -79,7 +79,7 @@ function putRefrain(database: Database, refrain: ArchiveRefrain, decision: Archi
   const mine = find.get(nameKey(refrain.name))
   if (mine && decision === 'mine') return
   if (mine && decision === 'theirs') {
-    // Mine stays as an earlier text: theirs goes on top of it.
+    // Mine remains as an earlier text below theirs.
     const last = refrain.revisions.at(-1)
     const number = Number(
       database.prepare('SELECT max(number) FROM refrain_revisions WHERE refrain_id = ?').pluck().get(mine.id),
@@ -97,7 +97,7 @@ function putScript(database: Database, script: ArchiveScript, decision: ArchiveD
   const find = database.prepare<[string], { id: number }>('SELECT id FROM scripts WHERE key = ?')
   const mine = find.get(nameKey(script.name))
   if (mine && decision === 'mine') return
-  // Mine is not lost where theirs takes its place: it goes into the bin.
+  // If theirs replaces mine, mine goes to the bin.
   if (mine && decision === 'theirs') binThing(database, 'scripts', mine.id, now)
   const name =
     mine && decision === 'both' ? besideName(script.name, each => find.get(nameKey(each)) !== undefined) : script.name
@@ -137,7 +137,7 @@ function putScript(database: Database, script: ArchiveScript, decision: ArchiveD
   writeBack(database, scriptId, now)
 }
 
-/** Puts a file's things in, all or nothing. Throws with a sentence where a script has no printer to belong to. */
+/** Imports a file's items, all or nothing. Throws a sentence if a script has no printer. */
 export function importShelf(database: Database, archive: Archive, decisions: Decisions, now: string): void {
   const differing = new Set(
     compareArchive(database, archive).flatMap(item => (item.is === 'differs' ? decisionKey(item) : [])),

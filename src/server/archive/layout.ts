@@ -1,4 +1,5 @@
-// How a shelf lies in an open file: a .zip of JSON and .gcode, each script a folder, in an order that does not depend on the machine.
+// The file format of an exported shelf: a .zip of JSON and .gcode files, a folder for each script, in an order that
+// does not depend on the machine.
 import { strToU8, type Zippable, zipSync } from 'fflate'
 import * as v from 'valibot'
 import { CameFrom } from '../../core/model/came-from.ts'
@@ -13,11 +14,11 @@ import { Picture, Trial } from '../../core/model/trial.ts'
 import { Vocabulary } from '../../core/model/vocabulary.ts'
 import { RefrainName, RefrainText } from '../../core/script/refrains.ts'
 
-/** Nobody saves a script more often. */
+/** Limit for revision numbers. */
 const RevisionNumber = v.pipe(count, v.maxValue(1_000_000))
 const Born = v.nullable(v.object({ variant: ScriptName, number: RevisionNumber }))
 
-/** Revisions in the order of their numbers, none of them twice. */
+/** Revisions in ascending order, without duplicates. */
 const revisionsOf = <T extends v.GenericSchema<string, string>>(text: T) =>
   v.pipe(
     listOf(v.object({ number: RevisionNumber, note: Note, createdAt: isoTime, text }), 100_000),
@@ -28,7 +29,7 @@ const revisionsOf = <T extends v.GenericSchema<string, string>>(text: T) =>
     ),
   )
 
-/** No two of a kind have the same name, as people compare names. */
+/** No two items of a kind have the same name, compared as people do. */
 const eachOnce = <S extends v.GenericSchema<unknown, { name: string; family?: string }>>(item: S, max: number) =>
   v.pipe(
     listOf(item, max),
@@ -42,12 +43,12 @@ export const ArchiveScript = v.object({
   name: ScriptName,
   printer: plainName('a printer'),
   moment: Moment,
-  /** Of a config or macro file, its name on the machine. */
+  /** For a config or macro file, its name on the machine. */
   file: v.optional(v.nullable(plainText(200)), null),
   createdAt: isoTime,
-  /** Where it was carried over from. */
+  /** The original, if the script was carried over. */
   cameFrom: v.optional(v.nullable(CameFrom), null),
-  /** The variant to go back to after the next print, by name. */
+  /** The variant to switch back to after the next print, by name. */
   backTo: v.nullable(ScriptName),
   variants: v.pipe(
     eachOnce(
@@ -84,7 +85,7 @@ export const ArchiveRefrain = v.object({
 })
 export type ArchiveRefrain = v.InferOutput<typeof ArchiveRefrain>
 
-/** A whole shelf, or one printer with all that belongs to it. */
+/** A whole shelf, or one printer with everything that belongs to it. */
 export const Archive = v.object({
   printers: eachOnce(Printer, 10_000),
   materials: eachOnce(Material, 10_000),
@@ -97,20 +98,23 @@ export const Archive = v.object({
 export type Archive = v.InferOutput<typeof Archive>
 
 const head = { format: 'warm-prelude shelf', version: 1 }
-/** What has an order of its own on the shelf, which files have not: the first job, say, is what everything is rehearsed for. */
+/**
+ * Kinds whose order on the shelf matters, which files don't preserve: the first job, for example, is the default for
+ * rehearsals.
+ */
 const ordered = ['printers', 'materials', 'jobs', 'vocabularies', 'scripts'] as const
 const Names = listOf(plainText(120), 100_000)
 export const Order = v.object({ printers: Names, materials: Names, jobs: Names, vocabularies: Names, scripts: Names })
 export const Head = v.object({ format: v.literal(head.format), version: v.literal(head.version), order: Order })
 
-/** The same moment for every file, so that the same shelf gives the same bytes. */
+/** A fixed time for all files, so that equal shelves give equal bytes. */
 const when = new Date('2000-01-01T00:00:00Z')
 
 const json = (value: unknown): string => `${JSON.stringify(value, null, 2)}\n`
 export const byName = <T extends { name: string }>(things: readonly T[]): T[] =>
   [...things].sort((a, b) => (nameKey(a.name) < nameKey(b.name) ? -1 : 1))
 
-/** Names that some systems keep for devices of their own. */
+/** Names that some systems reserve for devices. */
 const reserved = /^(?:con|prn|aux|nul|com\d|lpt\d)(?:\.|$)/i
 
 function bareName(name: string): string {
@@ -122,7 +126,7 @@ function bareName(name: string): string {
   return reserved.test(ended) ? `${ended}-` : ended
 }
 
-/** Names as folders: without signs that a file system minds; what would be the same is numbered. */
+/** Folder names: without characters that file systems reject; duplicates get a number. */
 class Folders {
   private readonly taken = new Set<string>()
   path(parent: string, name: string, ending = ''): string {
@@ -136,10 +140,10 @@ class Folders {
   }
 }
 
-/** A thing that the archive has no place for, because it can't be read; it is packed as it is stored, and not read back. */
+/** An item that can't be read. It is packed as stored, and not read back. */
 export type LeftOut = { name: string; ending: '.json' | '.gcode'; text: string }
 
-/** Puts a shelf into a .zip; equal shelves give equal bytes. */
+/** Packs a shelf into a .zip; equal shelves give equal bytes. */
 export function pack(archive: Archive, leftOut: readonly LeftOut[] = []): Uint8Array {
   const { printers, materials, jobs, vocabularies, taught, refrains, scripts } = archive
   const order = Object.fromEntries(ordered.map(kind => [kind, archive[kind].map(({ name }) => name)]))
@@ -184,7 +188,7 @@ export function pack(archive: Archive, leftOut: readonly LeftOut[] = []): Uint8A
   const zipped: Zippable = {}
   for (const path of Object.keys(files).sort()) {
     const content = files[path] as string | Uint8Array
-    // A text goes in byte for byte; a picture is pressed already.
+    // Texts are compressed, pictures are already.
     zipped[path] = [
       typeof content === 'string' ? strToU8(content) : content,
       { mtime: when, level: typeof content === 'string' ? 6 : 0 },

@@ -1,4 +1,4 @@
-// Reads a shelf's .zip, whoever made it: its size is looked at before it is unpacked, and all that it holds before it is believed.
+// Reads a shelf's .zip from any source: checks its size before unpacking, and its content before using it.
 import { type UnzipFileInfo, unzipSync } from 'fflate'
 import * as v from 'valibot'
 import { sentenceOf } from '../../core/model/issues.ts'
@@ -9,11 +9,11 @@ export type Unpacked = { ok: true; archive: Archive } | { ok: false; why: string
 
 const maxFiles = 200_000
 const maxBytes = 512 * 1024 * 1024
-/** Texts shrink to a tenth, or a fiftieth where one line stands there again and again; a small file may well be all of one line. */
+/** Limit for the compression ratio. Texts shrink to a tenth, or to a fiftieth if one line repeats. */
 const maxTimes = 100
 const always = 16 * 1024 * 1024
 
-/** Why a .zip is not unpacked: what its own list of contents says. Null where it may be. */
+/** Why a .zip is not unpacked, by its table of contents; null if it may be. */
 function tooMuchIn(bytes: Uint8Array): string | null {
   let [files, packed, unpacked] = [0, 0, 0]
   unzipSync(bytes, {
@@ -31,13 +31,13 @@ function tooMuchIn(bytes: Uint8Array): string | null {
     : null
 }
 
-/** A text may begin with a byte order mark, which belongs to it. */
+/** A byte order mark belongs to the text. */
 const decoder = new TextDecoder('utf-8', { ignoreBOM: true })
 
-/** Says what is wrong, in which file; thrown within this file only. */
+/** Says what is wrong, and in which file. Used within this file only. */
 class Unfit extends Error {}
 
-/** A file's name as it is told: of the last signs, where it is long. */
+/** A file's name in a message; of a long one the end. */
 const told = (path: string): string => (path.length > 80 ? `…${path.slice(-80)}` : path)
 
 class Contents {
@@ -61,7 +61,7 @@ class Contents {
     }
   }
 
-  /** What a JSON file says, which must fit. */
+  /** Reads a JSON file through a schema. */
   read<S extends v.GenericSchema>(path: string, schema: S): v.InferOutput<S> {
     const found = v.safeParse(schema, this.json(path), { abortEarly: true })
     if (!found.success) throw new Unfit(`${told(path)} does not fit: ${sentenceOf(found.issues)}`)
@@ -80,7 +80,7 @@ const ScriptFile = v.looseObject({
   trials: v.array(v.looseObject({ picture: v.nullable(FileName) })),
 })
 
-/** Things in the order that the shelf had; those that it does not name come last, by name. */
+/** Items in the order of the shelf; items that the order does not name come last, by name. */
 function inOrder(archive: Archive, order: v.InferOutput<typeof Order>): Archive {
   const sorted = <T extends { name: string }>(things: readonly T[], names: readonly string[]): T[] => {
     const places = new Map(names.map((name, i) => [nameKey(name), i]))
@@ -97,7 +97,7 @@ function inOrder(archive: Archive, order: v.InferOutput<typeof Order>): Archive 
   }
 }
 
-/** Whether what a script's parts say of each other is so: the variants and revisions that they name are there. */
+/** What is inconsistent in a script: variants or revisions that are referred to and missing. Null if nothing is. */
 function lostIn(archive: Archive): string | null {
   for (const { name, variants, trials, backTo } of archive.scripts) {
     const known = new Set(
@@ -117,7 +117,7 @@ function lostIn(archive: Archive): string | null {
   return null
 }
 
-/** Reads such a .zip; a sentence says what is wrong with another, and in which of its files. */
+/** Reads a .zip; a sentence says what is wrong, and in which of its files. */
 export function unpack(bytes: Uint8Array): Unpacked {
   let contents: Contents
   try {

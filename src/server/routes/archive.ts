@@ -1,4 +1,4 @@
-// /api/archive: the whole shelf, or one printer, as a file; brought in again; and the backups.
+// /api/archive: exports the shelf or one printer, imports a file, and lists and restores backups.
 import { type Context, Hono } from 'hono'
 import * as v from 'valibot'
 import { Decision, type Decisions } from '../archive/import.ts'
@@ -10,12 +10,12 @@ import type { ShelfWork } from '../work/whole-shelf.ts'
 const Decided = v.pipe(v.string(), v.parseJson(), v.record(v.string(), Decision))
 const Restore = v.strictObject({ file: v.string() })
 
-/** A file that takes too much is refused as one that is too large. */
+/** Refuses a file that exceeds a thread's limits. */
 const tooMuch = (error: Error): never => {
   throw error instanceof TookTooMuch ? new Refused(413, error.message, 'file') : error
 }
 
-/** A body that says it is a form, and may be none. */
+/** A body that claims to be a form. */
 async function formIn(context: Context) {
   try {
     return await context.req.parseBody()
@@ -25,7 +25,7 @@ async function formIn(context: Context) {
   }
 }
 
-/** The form's file, and what was decided of it. */
+/** The file and the decisions in the form. */
 async function shelfIn(context: Context): Promise<{ zip: Uint8Array; decisions: Decisions }> {
   if (!context.req.header('content-type')?.startsWith('multipart/form-data'))
     throw new Refused(415, 'A shelf is sent as a form with its file (multipart/form-data).', 'file')

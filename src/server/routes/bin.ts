@@ -1,4 +1,4 @@
-// /api/bin: what was thrown away, for 30 days: taken out again, or thrown away for good.
+// /api/bin: lists deleted items, restores them, or deletes them for ever.
 import { Hono } from 'hono'
 import * as v from 'valibot'
 import { plainName } from '../../core/model/pieces.ts'
@@ -22,7 +22,7 @@ export function binRoutes(database: Database, now: () => string) {
     if (!binned) throw new Refused(404, 'This is not in the bin.')
     return binned
   }
-  /** Refuses a name that another of its kind has been given meanwhile. */
+  /** Refuses a name that a different item of the kind has by now. */
   const needFree = ({ kind, id }: Binned, name: string) => {
     if (kind === 'scripts') {
       const why = whyStaysBinned(database, id)

@@ -1,5 +1,6 @@
-// /api/carry: a script brought to another printer, the same JSON as the terminal's `carry --json` (contract.md); …/plan: as its page
-// shows it; …/after/:id: a later change of the original, for a script that was carried over; …/macros/:id: what people call of a printer.
+// /api/carry: carries a script over, with the JSON of the terminal's `carry --json` (docs/contract.md); …/plan: for its
+// page; …/after/:id: a later change of the original, for a carried script; …/macros/:id: the callable macros of a
+// printer.
 import { Hono } from 'hono'
 import * as v from 'valibot'
 import { refitted } from '../../core/carry/refitted.ts'
@@ -27,7 +28,7 @@ const Body = v.strictObject({
   job: JobAsked,
   material: MaterialAsked,
   moment: v.optional(Moment, 'start'),
-  /** Only these lines; all where absent. */
+  /** Only these lines; all if absent. */
   lines: v.optional(Lines),
   answers: v.optional(v.record(plainText(200), plainText(200)), {}),
 })
@@ -37,19 +38,21 @@ const Plan = v.strictObject({
   moment: Moment,
   from: count,
   to: count,
-  /** The other printer with another firmware than it has. */
+  /** The target with different firmware. */
   firmware: v.optional(v.nullable(Firmware), null),
   asked: CarryOptions,
 })
 
-/** Where a script came from, its original as it is now, and what came since as a change of this script; null where nothing did. */
+/**
+ * The origin of a script, its original now, and the later changes as a change of this script; null if there are none.
+ */
 type CarriedAfter = {
   from: CameFrom
   original: { id: number; name: string; printer: string; revision: number; note: string; revisionId: number } | null
   change: Awaited<ReturnType<Work['carryChange']>> | null
 }
 
-/** A part that is to go into another script. */
+/** A part to insert into a different script. */
 const Into = v.strictObject({
   text: ScriptText,
   printerId: count,
@@ -64,7 +67,7 @@ export function carryRoutes(database: Database, work: Work) {
     if (!printer) throw new Refused(404, `There is no printer ${id}.`, 'printer')
     return printer
   }
-  /** The job that everything is rehearsed for where none is named: the first. */
+  /** The default job: the first. */
   const usualJob = () => {
     const job = allEntries(database, 'jobs')[0]?.data
     if (!job) throw new Refused(404, 'A rehearsal needs a job.', 'job')

@@ -1,4 +1,4 @@
-// /api/materials, /api/jobs and /api/vocabularies: made, changed and thrown away by hand.
+// /api/materials, /api/jobs and /api/vocabularies: create, change and delete.
 import { Hono } from 'hono'
 import type * as v from 'valibot'
 import { Job } from '../../core/model/job.ts'
@@ -13,7 +13,7 @@ import { Refused, takes } from '../requests.ts'
 type Table = 'materials' | 'jobs' | 'vocabularies'
 const one: Record<Table, string> = { materials: 'material', jobs: 'job', vocabularies: 'vocabulary' }
 
-/** Refuses a name that another of its kind has, whatever the case. */
+/** Refuses a name that a different item has, in any case. */
 function needFreeName(database: Database, table: Table, name: string, but: number | null): void {
   const taken = allEntries(database, table).find(({ id, data }) => id !== but && nameKey(data.name) === nameKey(name))
   if (taken) throw new Refused(409, `There is a ${one[table]} called “${taken.data.name}” already.`, 'name')
@@ -25,10 +25,10 @@ export function needMaterials(database: Database, job: Job): void {
   if (missing !== undefined) throw new Refused(400, `There is no material called “${missing}”.`, 'materials')
 }
 
-/** What has to happen before one is changed, and what keeps one from being thrown away. */
+/** What happens before an item is changed, and what prevents its deletion. */
 type Care<T> = {
   check: (thing: T) => void
-  /** `before` is what it was called. */
+  /** `before` is the previous name. */
   renamed?: (before: string, after: string) => void
   needed?: (name: string) => string | null
 }

@@ -1,4 +1,4 @@
-// POST /api/learn: a proposal for a printer from files, the same JSON as the terminal's `learn --json` (contract.md).
+// POST /api/learn: proposes a printer from files, with the JSON of the terminal's `learn --json` (docs/contract.md).
 import { Hono } from 'hono'
 import * as v from 'valibot'
 import { listOf, plainText } from '../../core/model/pieces.ts'
@@ -6,7 +6,7 @@ import { worked } from '../input.ts'
 import { takes } from '../requests.ts'
 import type { Work } from '../work/tasks.ts'
 
-/** More than any machine has; each file may be as long as a request may. */
+/** More files than any machine has; each may be as long as a request. */
 const Body = v.strictObject({
   files: v.pipe(
     listOf(v.strictObject({ name: plainText(200), text: v.string() }), 500),

@@ -1,5 +1,5 @@
-// /api/printers: made, changed and given up; PUT /:id/firmware, …/macros and …/macro-files: what a printer runs, as identified
-// and confirmed, and its macros; …/other-firmware: another firmware, with its scripts and macros as they are for it.
+// /api/printers: create, change and delete. PUT /:id/firmware, …/macros and …/macro-files: confirmed firmware, and
+// macros. …/other-firmware: different firmware, with scripts and macros adapted to it.
 import { Hono } from 'hono'
 import * as v from 'valibot'
 import { refitted } from '../../core/carry/refitted.ts'
@@ -30,17 +30,17 @@ const MacroFiles = v.strictObject({
   ),
 })
 
-/** A printer’s firmware, and its scripts as they are for it. */
+/** A printer's new firmware, and its scripts adapted to it. */
 const OtherFirmware = v.strictObject({
   firmware: Firmware,
   scripts: listOf(v.strictObject({ id: count, base: count, identity: plainText(80), text: ScriptText }), 10_000),
-  /** Macros of the printer's, written out: a script each. */
+  /** The printer's macros, written out as scripts. */
   macros: v.optional(listOf(v.strictObject({ name: plainText(100), moment: Moment, text: ScriptText }), 1000), []),
 })
 
 type CarriedScript = v.InferOutput<typeof OtherFirmware>['scripts'][number]
 
-/** A script as it is for a printer’s new firmware: its next revision, or a variant of its own beside what came with the printer. */
+/** A script for a printer's new firmware: its next revision, or a new variant if it is stock. */
 function carryTo(
   database: Database,
   printerId: number,
@@ -66,11 +66,11 @@ function carryTo(
     throw new Refused(409, `“${saved.name}” was saved elsewhere in the meantime. Reload this page.`, 'scripts')
 }
 
-/** Why a file has a new revision that nobody saved by itself. */
+/** The note of a file's revision that was made with the printer. */
 const changedWithPrinter = 'Changed on the printer’s own pages.'
 
 export function printerRoutes(database: Database, now: () => string) {
-  /** Changes a part of a printer and nothing else of it. */
+  /** Changes one part of a printer only. */
   const change = (param: string, part: Partial<Printer> | ((was: Printer) => Printer)) => {
     const id = Number(param)
     const was = allEntries(database, 'printers').find(each => each.id === id)?.data
@@ -82,7 +82,7 @@ export function printerRoutes(database: Database, now: () => string) {
     })
     return { id, data: printer }
   }
-  /** Refuses a name that another printer has, whatever its case and spaces. */
+  /** Refuses a name that a different printer has, ignoring case and spaces. */
   const needFreeName = (name: string, but: number | null) => {
     const taken = allEntries(database, 'printers').find(
       ({ id, data }) => id !== but && nameKey(data.name) === nameKey(name),
@@ -109,7 +109,7 @@ export function printerRoutes(database: Database, now: () => string) {
       writing(database, () => {
         changeEntry(database, 'printers', id, printer, now())
         syncDocuments(database, id, now(), changedWithPrinter)
-        // A vocabulary says by name which printers' files it is for.
+        // Vocabularies refer to printers by name.
         for (const { id: its, data } of allEntries(database, 'vocabularies'))
           if (data.printers.includes(before)) {
             const printers = data.printers.map(name => (name === before ? printer.name : name))
@@ -130,7 +130,7 @@ export function printerRoutes(database: Database, now: () => string) {
           `It has ${scripts === 1 ? 'a script' : `${scripts} scripts`}, on the shelf or in the bin. Move those to another printer or throw them away first.`,
         )
       const gone = writing(database, () => {
-        // Its config and macro files go with it, and come back with it.
+        // Its config and macro files are deleted and restored with it.
         for (const doc of allDocuments(database).filter(({ printerId }) => printerId === id))
           binThing(database, 'scripts', doc.id, now())
         return binThing(database, 'printers', id, now())
