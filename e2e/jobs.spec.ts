@@ -43,7 +43,7 @@ test('a material and a job are made, changed, and printed with', async ({ page }
   await page.goto('/desk/1')
   await page.getByRole('combobox', { name: 'Rehearsed for' }).click()
   await page.getByRole('listbox').getByRole('option', { name: /buoy/ }).click()
-  await expect(page.getByText('Shell white wants 215 °C')).toBeVisible()
+  await expect(page.getByText('Shell white needs 215 °C')).toBeVisible()
 
   await page.goto('/jobs')
   await page.getByRole('button', { name: /^Shell white/ }).click()

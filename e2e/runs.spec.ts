@@ -48,7 +48,7 @@ test('a script is run against more than 60 jobs; the ones that fail open on the 
   const results = page.getByRole('region', { name: 'Results' })
   await expect(page.getByRole('button', { name: /^all \d{2,}$/ })).toBeVisible()
   // It heats to Plain PLA's temperatures, whatever the job prints with: right for one material of several.
-  await expect(results.getByRole('row').nth(1)).toContainText('wants')
+  await expect(results.getByRole('row').nth(1)).toContainText('needs')
   await page.getByRole('button', { name: /^no problems/ }).click()
   await expect(results.getByRole('row').nth(1)).toContainText('Plain PLA, T0')
 

@@ -57,7 +57,7 @@ export function SpotsForm({ printer, onChange }: Props) {
                   }
                 />
               ))}
-            <Drop name={`Drop spot ${i + 1}`} onDrop={() => onChange({ spots: spots.filter((_, at) => at !== i) })} />
+            <Drop name={`remove spot ${i + 1}`} onDrop={() => onChange({ spots: spots.filter((_, at) => at !== i) })} />
           </tr>
         ))}
       </Rows>
@@ -104,7 +104,7 @@ export function SpotsForm({ printer, onChange }: Props) {
               onChange={value => setZone(i, { y: [zone.y[0], value] })}
             />
             <Figure name={`Height of zone ${i + 1}`} value={zone.highMm} onChange={highMm => setZone(i, { highMm })} />
-            <Drop name={`Drop zone ${i + 1}`} onDrop={() => onChange({ zones: zones.filter((_, at) => at !== i) })} />
+            <Drop name={`remove zone ${i + 1}`} onDrop={() => onChange({ zones: zones.filter((_, at) => at !== i) })} />
           </tr>
         ))}
       </Rows>
